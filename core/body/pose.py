@@ -1,0 +1,54 @@
+"""A pose: joint angles of a sagittal figure, near and far side apart, and how it stands on the world.
+
+Angles in degrees, zero in the anatomical standing position. Positive: ankle dorsiflexion, knee flexion, hip flexion,
+lumbar flexion, thoracic extension, neck extension, shoulder flexion, elbow flexion. ``wrist`` turns the hand onward in
+the direction of elbow flexion. ``lean`` is the pelvis from upright, forward positive.
+"""
+from __future__ import annotations
+
+from dataclasses import dataclass, field, replace
+
+
+@dataclass(frozen=True, slots=True)
+class Limbs:
+    """Joint angles of one side, degrees."""
+
+    ankle: float = 0.0
+    knee: float = 0.0
+    hip: float = 0.0
+    shoulder: float = 0.0
+    elbow: float = 0.0
+    wrist: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Pose:
+    """One shape of the body. ``support``: feet | floor | hang. ``thigh_scale`` foreshortens a wide stance."""
+
+    near: Limbs
+    far: Limbs
+    lean: float = 0.0
+    lumbar: float = 0.0
+    thoracic: float = 0.0
+    neck: float = 0.0
+    support: str = "feet"
+    thigh_scale: float = 1.0
+    heel: float = 0.0
+    props: tuple[str, ...] = field(default=())
+
+
+LIMB_FIELDS = ("ankle", "knee", "hip", "shoulder", "elbow", "wrist")
+TRUNK_FIELDS = ("lean", "lumbar", "thoracic", "neck", "thigh_scale", "heel")
+
+
+def between(start: Pose, end: Pose, share: float) -> Pose:
+    """The pose ``share`` (0..1) of the way from start to end, angle by angle, so limbs keep their length."""
+    def mix(a: float, b: float) -> float:
+        return a + (b - a) * share
+
+    def mix_limbs(a: Limbs, b: Limbs) -> Limbs:
+        return Limbs(*(mix(getattr(a, name), getattr(b, name)) for name in LIMB_FIELDS))
+
+    trunk = {name: mix(getattr(start, name), getattr(end, name)) for name in TRUNK_FIELDS}
+    nearest = start if share < 0.5 else end
+    return replace(nearest, near=mix_limbs(start.near, end.near), far=mix_limbs(start.far, end.far), **trunk)

@@ -1,0 +1,131 @@
+"""Read the catalog's data files into rows, check every cross-reference, and say exactly what is wrong with a bad row."""
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+from pathlib import Path
+from typing import TypeVar
+
+import yaml
+from pydantic import ValidationError
+
+from core.body.figure import PROP_DRAWERS
+from core.body.linkage import solve_squat
+from core.body.pose import LIMB_FIELDS, Limbs, Pose
+from core.catalog.rows import Demand, Drill, Kit, Method, Movement, Norm, Position, Row, Source
+from core.errors import CatalogError
+
+DATA = Path(__file__).parent / "data"
+R = TypeVar("R", bound=Row)
+
+
+@dataclass(frozen=True)
+class Catalog:
+    """Every row by id, in file order. Treat as read-only."""
+
+    sources: dict[str, Source]
+    demands: dict[str, Demand]
+    norms: dict[str, Norm]
+    poses: dict[str, Pose]
+    positions: dict[str, Position]
+    movements: dict[str, Movement]
+    drills: dict[str, Drill]
+    kit: dict[str, Kit]
+    methods: dict[str, Method]
+
+
+@lru_cache(maxsize=4)
+def load_catalog(folder: Path = DATA) -> Catalog:
+    """The whole catalog. Raises CatalogError naming file, row and field for the first row that cannot be used."""
+    demands = {
+        name: _row(Demand, "demands.yaml", name, {**fields, "id": name, "kind": kind})
+        for kind, group in _read(folder / "demands.yaml").items()
+        for name, fields in group.items()
+    }
+    catalog = Catalog(
+        sources=_rows(Source, folder / "sources.yaml"), demands=demands, norms=_rows(Norm, folder / "norms.yaml"),
+        poses=_poses(folder / "poses.yaml"), positions=_rows(Position, folder / "positions.yaml"),
+        movements=_rows(Movement, folder / "movements.yaml"), drills=_rows(Drill, folder / "drills.yaml"),
+        kit=_rows(Kit, folder / "kit.yaml"), methods=_rows(Method, folder / "methods.yaml"),
+    )
+    _check_references(catalog)
+    return catalog
+
+
+def _read(path: Path) -> dict:
+    try:
+        return yaml.load(path.read_text(encoding="utf-8"), Loader=getattr(yaml, "CSafeLoader", yaml.SafeLoader))
+    except yaml.YAMLError as problem:
+        raise CatalogError(path.name, "?", "?", str(problem).splitlines()[0], "valid YAML") from problem
+
+
+def _row(kind: type[R], file: str, name: str, fields: dict) -> R:
+    try:
+        return kind.model_validate(fields)
+    except ValidationError as problem:
+        first = problem.errors()[0]
+        field = ".".join(str(part) for part in first["loc"]) or "row"
+        raise CatalogError(file, name, field, first["input"], first["msg"]) from problem
+
+
+def _rows(kind: type[R], path: Path) -> dict[str, R]:
+    return {name: _row(kind, path.name, name, {**fields, "id": name}) for name, fields in _read(path).items()}
+
+
+def _poses(path: Path) -> dict[str, Pose]:
+    raw = _read(path)
+    return {name: _pose(path.name, name, fields, raw) for name, fields in raw.items()}
+
+
+def _pose(file: str, name: str, fields: dict, raw: dict) -> Pose:
+    fields = {**raw[fields["from"]], **fields} if "from" in fields else dict(fields)
+    near = dict(fields.get("near", {}))
+    trunk = {key: fields.get(key, 0.0) for key in ("lean", "lumbar", "thoracic", "neck", "heel")}
+    thigh_scale = 1.0
+    if "linkage" in fields:
+        solved = solve_squat(**fields["linkage"])
+        near |= {"ankle": solved.ankle_deg, "knee": solved.knee_deg, "hip": solved.hip_deg}
+        near["shoulder"] = fields["arms"] + solved.lean_deg + trunk["lumbar"] - trunk["thoracic"]
+        thigh_scale = 0.94  # cosine of the 20 degree stance the linkage solved
+    unknown = set(near) | set(fields.get("far", {}))
+    if not unknown <= set(LIMB_FIELDS):
+        raise CatalogError(file, name, "near/far", sorted(unknown - set(LIMB_FIELDS)), f"only {LIMB_FIELDS}")
+    far = {**near, **fields.get("far", {})}
+    return Pose(Limbs(**near), Limbs(**far), **trunk, thigh_scale=thigh_scale,
+                support=fields.get("support", "feet"), props=tuple(fields.get("props", ())))
+
+
+def _check_references(catalog: Catalog) -> None:
+    """Every id a row names must exist, and every value must point at a source."""
+    def known(file, row, field, came, table):
+        for one in came:
+            if one not in table:
+                raise CatalogError(file, row, field, one, f"an id that exists ({len(table)} known)")
+
+    props = {name: None for name in PROP_DRAWERS}
+    for norm in catalog.norms.values():
+        known("norms.yaml", norm.id, "id", [norm.id], catalog.demands)
+        known("norms.yaml", norm.id, "bands.source", [band.source for band in norm.bands], catalog.sources)
+    for place in catalog.positions.values():
+        known("positions.yaml", place.id, "pose", [place.pose], catalog.poses)
+        known("positions.yaml", place.id, "props", [prop.partition("@")[0] for prop in place.props], props)
+        known("positions.yaml", place.id, "holds", place.holds, catalog.demands)
+        known("positions.yaml", place.id, "holds_source", [place.holds_source], catalog.sources)
+        for need in place.needs:
+            known("positions.yaml", place.id, "needs.motions", need.motions, catalog.norms)
+            known("positions.yaml", place.id, "needs.source", [need.source], catalog.sources)
+    for move in catalog.movements.values():
+        known("movements.yaml", move.id, "positions", move.positions, catalog.positions)
+        known("movements.yaml", move.id, "snaps", move.snaps, catalog.demands)
+        known("movements.yaml", move.id, "patterns", move.patterns, catalog.demands)
+        known("movements.yaml", move.id, "source", [move.source], catalog.sources)
+    for drill in catalog.drills.values():
+        known("drills.yaml", drill.id, "effects", drill.effects, catalog.demands)
+        known("drills.yaml", drill.id, "kit", drill.kit, catalog.kit)
+        known("drills.yaml", drill.id, "poses", drill.poses, catalog.poses)
+        known("drills.yaml", drill.id, "props", [prop.partition("@")[0] for prop in drill.props], props)
+        known("drills.yaml", drill.id, "source", [drill.source, drill.effects_source], catalog.sources)
+    for method in catalog.methods.values():
+        known("methods.yaml", method.id, "source", [method.source], catalog.sources)
+    for item in catalog.kit.values():
+        known("kit.yaml", item.id, "swaps", item.swaps, catalog.kit)

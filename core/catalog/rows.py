@@ -1,0 +1,164 @@
+"""One frozen, validated type per catalog row. A field that is not listed here is an error, never ignored."""
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, model_validator
+
+Severity = Annotated[float, Field(ge=0, le=1)]
+Seconds = Annotated[int, Field(ge=0, le=1800)]
+Phase = Literal["raise", "release", "open", "switch-on", "rehearse", "settle"]
+Level = Literal["standing", "half-kneeling", "hands-and-knees", "prone", "supine", "seated", "hanging", "floor-by-choice"]
+Quality = Literal["free", "loaded", "ballistic"]
+PHASES: tuple[str, ...] = ("raise", "release", "open", "switch-on", "rehearse")
+
+
+class Row(BaseModel):
+    """Base of all rows: immutable, strict about unknown fields."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+
+class Source(Row):
+    id: str
+    kind: Literal["exact", "measured", "estimated", "common-practice"]
+    from_memory: bool
+    citation: str
+
+
+class Demand(Row):
+    id: str
+    kind: Literal["reach", "hold", "snap", "pattern"]
+    name: str
+    plain: str
+
+
+class Band(Row):
+    """Range of one age band, degrees: [mean, sd] per sex."""
+
+    ages: tuple[int, int]
+    male: tuple[float, float]
+    female: tuple[float, float]
+    source: str
+
+
+class Norm(Row):
+    id: str
+    error_deg: Annotated[float, Field(gt=0)]
+    bands: tuple[Band, ...]
+
+
+class Need(Row):
+    """A reach need: the motions that share one angle, and the degrees needed of them together."""
+
+    motions: Annotated[tuple[str, ...], Field(min_length=1)]
+    deg: Annotated[float, Field(ge=-20, le=260)]
+    quality: Quality
+    source: str
+    note: str = ""
+
+
+class Position(Row):
+    id: str
+    name: str
+    pose: str
+    props: tuple[str, ...] = ()
+    needs: tuple[Need, ...] = ()
+    holds: dict[str, Severity] = {}
+    holds_source: str = "estimate"
+
+
+class Movement(Row):
+    id: str
+    name: str
+    aliases: tuple[str, ...] = ()
+    family: str
+    implement: str
+    positions: Annotated[tuple[str, ...], Field(min_length=1)]
+    snaps: dict[str, Severity] = {}
+    patterns: dict[str, Severity] = {}
+    muscles: Annotated[tuple[str, ...], Field(min_length=1)]
+    pace_s: tuple[float, float]
+    unit: Literal["rep", "metre", "second"] = "rep"
+    reps_per_unit: float = 1.0
+    metres_per_rep: float | None = None
+    calorie_s: tuple[float, float] | None = None
+    calories_reps: float = 1.0
+    bodyweight_share: float = 0.0
+    ballistic: bool = False
+    contacts: int = 0
+    standard: str
+    fault: str
+    source: str
+
+    @model_validator(mode="after")
+    def _pace_runs_fast_to_slow(self) -> Movement:
+        if not 0 < self.pace_s[0] <= self.pace_s[1]:
+            raise ValueError("pace_s must be [fast, slow], both above 0")
+        return self
+
+
+class Kit(Row):
+    id: str
+    name: str
+    swaps: tuple[str, ...] = ()
+    source: str
+
+
+class MethodPhase(Row):
+    """Time and item bounds of one phase at the method's reference length; they scale with the minutes."""
+
+    phase: Phase
+    min_s: Seconds
+    max_s: Seconds
+    min_items: int
+    max_items: int
+
+
+class Method(Row):
+    id: str
+    name: str
+    belief: str
+    differ: str
+    reference_minutes: int
+    phases: tuple[MethodPhase, ...]
+    ramp_share: Annotated[float, Field(ge=0, le=1)]
+    max_hold_s: Seconds
+    source: str
+
+
+class DoseOption(Row):
+    """One way to do a drill. Seconds count the whole dose: both sides and all sets, without fetching kit."""
+
+    seconds: Annotated[int, Field(ge=10, le=900)]
+    sets: Annotated[int, Field(ge=1)] = 1
+    reps: int | None = None
+    hold_s: int | None = None
+    breaths: int | None = None
+    per_side: bool = False
+    source: str = "common-practice"
+
+
+class Drill(Row):
+    """A drill or primer. effects are twentieths (0..20) of full preparation of a demand."""
+
+    id: str
+    name: str
+    aliases: tuple[str, ...] = ()
+    phases: Annotated[tuple[Phase, ...], Field(min_length=1)]
+    effects: dict[str, Annotated[int, Field(ge=0, le=20)]] = {}
+    effects_source: str = "estimate"
+    doses: Annotated[tuple[DoseOption, ...], Field(min_length=1)]
+    holds_s: dict[str, Seconds] = {}
+    fatigue: dict[str, Severity] = {}
+    muscles: tuple[str, ...] = ()
+    kit: dict[str, Annotated[float, Field(gt=0, le=4)]] = {}
+    level: Level
+    seated: str | None = None
+    avoid: tuple[str, ...] = ()
+    cues: Annotated[tuple[str, ...], Field(min_length=1)]
+    fault: str = ""
+    cautions: tuple[str, ...] = ()
+    poses: Annotated[tuple[str, ...], Field(min_length=1, max_length=2)]
+    props: tuple[str, ...] = ()
+    source: str
