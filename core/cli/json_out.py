@@ -1,0 +1,88 @@
+"""The core's values as the documented JSON (docs/json.md; schemas in docs/schema)."""
+from __future__ import annotations
+
+from core.demand.profile import DemandProfile, Term
+from core.prep.sheet import Item, PrepSheet
+from core.reading.workout import Format, Work, Workout
+
+
+def read_json(workout: Workout) -> dict:
+    return {
+        "title": workout.title,
+        "parts": [{
+            "name": part.name, "kind": part.kind, "format": _format(part.format), "line": part.line,
+            "work": [_work(work) for work in part.work], "notes": list(part.notes),
+        } for part in workout.parts],
+        "unread": [{"line": one.line, "column": one.column, "text": one.text, "reason": one.reason,
+                    "candidates": list(one.candidates)} for one in workout.unread],
+    }
+
+
+def derive_json(workout: Workout, profile: DemandProfile, readiness: dict[str, float] | None = None) -> dict:
+    found = read_json(workout) | {"demands": [{
+        "id": one.id, "kind": one.kind, "score": round(one.score, 4), "shortfall_deg": round(one.shortfall_deg, 2),
+        "required_deg": _rounded(one.required_deg, 1), "short": one.short_count,
+        "people": [{"name": person.name, "range_deg": round(person.range_deg, 1), "required_deg": round(person.required_deg, 1),
+                    "measured": person.measured, "short_probability": round(person.short_probability, 4),
+                    "shortfall_deg": round(person.shortfall_deg, 2), "score": round(person.score, 4)} for person in one.people],
+        "terms": [_term(term) for term in one.terms],
+    } for one in profile.demands]}
+    if readiness is not None:
+        for one in found["demands"]:
+            one["prepared"] = round(readiness.get(one["id"], 0.0), 4)
+    return found
+
+
+def plan_json(sheet: PrepSheet) -> dict:
+    return {
+        "minutes": sheet.minutes, "seconds": sheet.seconds, "method": sheet.method, "headcount": sheet.headcount,
+        "items": [item_json(item) for item in sheet.items],
+        "ramp": [{"movement": one.movement, "load_kg": one.load_kg, "reps": one.reps, "rest_s": one.rest_s,
+                  "plates": list(one.plates), "start_s": one.start_s, "seconds": one.seconds, "share": one.share,
+                  "estimated": one.estimated} for one in sheet.ramp],
+        "cooldown": [item_json(item) for item in sheet.cooldown],
+        "uncovered": [{"demand": one.demand, "why": one.why, "covered": round(one.covered, 4)} for one in sheet.uncovered],
+        "next_minute": [{"drill": one.drill, "name": one.name, "gain": round(one.gain, 4)} for one in sheet.next_minute],
+        "covered": round(sheet.covered, 4), "coverage": {demand: round(share, 4) for demand, share in sheet.coverage},
+        "notes": list(sheet.notes),
+    }
+
+
+def item_json(item: Item) -> dict:
+    return {
+        "drill": item.drill, "name": item.name, "phase": item.phase, "start_s": item.start_s, "seconds": item.seconds,
+        "dose": {"sets": item.dose.sets, "reps": item.dose.reps, "per_side": item.dose.per_side, "hold_s": item.dose.hold_s,
+                 "breaths": item.dose.breaths, "extra_side": item.dose.extra_side},
+        "dose_words": item.dose.words(), "serves": list(item.serves), "kit": list(item.kit), "level": item.level,
+        "cautions": list(item.cautions), "cues": list(item.cues), "waves": item.waves, "pinned": item.pinned, "gain": item.gain,
+    }
+
+
+def _format(fmt: Format) -> dict:
+    return {"kind": fmt.kind, "rounds": fmt.rounds, "minutes": fmt.minutes, "interval_s": fmt.interval_s, "work_s": fmt.work_s,
+            "rest_s": fmt.rest_s, "cap_s": fmt.cap_s, "scheme": list(fmt.scheme), "for_time": fmt.for_time, "estimated": fmt.estimated}
+
+
+def _work(work: Work) -> dict:
+    return {
+        "movement": work.movement, "division": work.division, "line": work.line, "column": work.column, "text": work.text,
+        "scheme": list(work.scheme), "reps": work.reps, "reps_estimated": work.reps_estimated, "load_kg": work.load_kg,
+        "loads_kg": list(work.loads_kg), "implements": work.implements, "percent": work.percent, "rpe": work.rpe,
+        "distance_m": work.distance_m, "calories": work.calories, "seconds": work.seconds, "heights_m": list(work.heights_m),
+        "sides": work.sides, "tempo": work.tempo or None, "station": work.station, "assumed": work.assumed or None,
+        "note": work.note or None,
+    }
+
+
+def _term(term: Term) -> dict:
+    return {
+        "movement": term.movement, "line": term.line, "column": term.column, "text": term.text, "part": term.part,
+        "division": term.division, "position": term.position, "severity": round(term.severity, 4),
+        "exposure": round(term.exposure, 4), "required_deg": _rounded(term.required_deg, 1), "range_deg": _rounded(term.range_deg, 1),
+        "short_probability": _rounded(term.short_probability, 4), "shortfall_deg": _rounded(term.shortfall_deg, 2),
+        "shared_with": list(term.shared_with), "counts": term.counts,
+    }
+
+
+def _rounded(value: float | None, digits: int) -> float | None:
+    return None if value is None else round(value, digits)

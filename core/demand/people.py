@@ -1,0 +1,124 @@
+"""A person as the core sees one: age, sex, size, measured ranges, cautions. Health data; the core never stores it."""
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+
+from core.body.shortfall import Range
+from core.catalog import Catalog
+from core.errors import UnusableFile
+
+LUNGE_TEST_DEG_PER_CM = 3.6  # Konor 2012 / Bennell 1998, from memory
+DEFAULT_AGE = 34  # of an adult nobody knows; estimate
+DEFAULT_MASS_KG = {"male": 82.0, "female": 66.0, None: 74.0}  # estimate
+SEXES = ("male", "female")
+SIDES = ("left", "right", "both")
+
+
+@dataclass(frozen=True, slots=True)
+class Measurement:
+    """One measured range. value is degrees, or centimetres when test is 'knee-to-wall'."""
+
+    motion: str
+    value: float
+    side: str = "both"
+    test: str = "goniometer"
+
+    @property
+    def degrees(self) -> float:
+        """The angle this measurement stands for."""
+        return self.value * LUNGE_TEST_DEG_PER_CM if self.test == "knee-to-wall" else self.value
+
+
+@dataclass(frozen=True, slots=True)
+class Person:
+    """Someone who will do the session. An unknown person has no name and no measurements."""
+
+    name: str = ""
+    age: int | None = None
+    sex: str | None = None
+    height_m: float | None = None
+    mass_kg: float | None = None
+    ranges: tuple[Measurement, ...] = ()
+    adaptive: tuple[str, ...] = ()
+    cautions: tuple[str, ...] = ()
+    problem_spots: tuple[str, ...] = ()
+    kit_at_home: tuple[str, ...] = ()
+    division: str | None = None
+    key: str = ""
+
+    @property
+    def body_mass_kg(self) -> float:
+        return self.mass_kg or DEFAULT_MASS_KG[self.sex]
+
+
+def range_of(person: Person, motion: str, catalog: Catalog) -> Range:
+    """What a person has in one motion: measured (the tighter side), else the published norm for age and sex."""
+    measured = [one.degrees for one in person.ranges if one.motion == motion]
+    if measured:
+        return Range(min(measured), catalog.norms[motion].error_deg)
+    return norm_range(catalog, motion, person.age or DEFAULT_AGE, person.sex)
+
+
+def norm_range(catalog: Catalog, motion: str, age: int, sex: str | None) -> Range:
+    """The published range of a motion for an age and a sex; sex unknown is the two halves mixed.
+
+    Ages outside the bands use the nearest band. Raises KeyError for a motion nobody measures.
+    """
+    return _norm_range(id(catalog), catalog.norms[motion], age, sex)
+
+
+@lru_cache(maxsize=4096)
+def _norm_range(catalog_id: int, norm, age: int, sex: str | None) -> Range:
+    band = next((band for band in norm.bands if band.ages[0] <= age <= band.ages[1]), None)
+    if band is None:
+        band = norm.bands[0] if age < norm.bands[0].ages[0] else norm.bands[-1]
+    if sex in SEXES:
+        return Range(*(band.male if sex == "male" else band.female))
+    (man, man_sd), (woman, woman_sd) = band.male, band.female
+    spread = ((man_sd**2 + woman_sd**2) / 2 + ((man - woman) / 2) ** 2) ** 0.5
+    return Range((man + woman) / 2, spread)
+
+
+def person_from_json(raw: object, catalog: Catalog, where: str = "member file") -> Person:
+    """A Person from the documented JSON. Raises UnusableFile naming the field that cannot be used."""
+    if not isinstance(raw, dict):
+        raise UnusableFile(f"{where}: expected one JSON object with name, age, sex and ranges")
+
+    def number(field: str, low: float, high: float) -> float | None:
+        value = raw.get(field)
+        if value is None:
+            return None
+        if isinstance(value, bool) or not isinstance(value, (int, float)) or not low <= value <= high:
+            raise UnusableFile(f"{where}: '{field}' is {value!r}; expected a number from {low:g} to {high:g}")
+        return value
+
+    sex = raw.get("sex")
+    if sex not in (None, *SEXES):
+        raise UnusableFile(f"{where}: 'sex' is {sex!r}; expected male, female or null")
+    if not isinstance(raw.get("ranges", []), list):
+        raise UnusableFile(f"{where}: 'ranges' must be a list")
+    ranges = tuple(_measurement(one, catalog, where) for one in raw.get("ranges", []))
+
+    def words(field: str) -> tuple[str, ...]:
+        value = raw.get(field, [])
+        if not isinstance(value, list) or not all(isinstance(word, str) for word in value):
+            raise UnusableFile(f"{where}: '{field}' must be a list of words")
+        return tuple(value)
+
+    age = number("age", 10, 100)
+    return Person(str(raw.get("name", "")), int(age) if age is not None else None, sex, number("height_m", 1.2, 2.3),
+                  number("mass_kg", 30, 250), ranges, words("adaptive"), words("cautions"), words("problem_spots"),
+                  words("kit_at_home"), raw.get("division"), str(raw.get("name", "")))
+
+
+def _measurement(raw: object, catalog: Catalog, where: str) -> Measurement:
+    if not isinstance(raw, dict) or raw.get("motion") not in catalog.norms:
+        came = raw.get("motion") if isinstance(raw, dict) else raw
+        raise UnusableFile(f"{where}: range of {came!r}; expected one of {', '.join(catalog.norms)}")
+    side, value = raw.get("side", "both"), raw.get("value")
+    if side not in SIDES:
+        raise UnusableFile(f"{where}: side {side!r} of {raw['motion']}; expected left, right or both")
+    if isinstance(value, bool) or not isinstance(value, (int, float)) or not -30 <= value <= 240:
+        raise UnusableFile(f"{where}: value {value!r} of {raw['motion']}; expected degrees from -30 to 240")
+    return Measurement(raw["motion"], float(value), side, str(raw.get("test", "goniometer")))

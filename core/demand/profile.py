@@ -1,0 +1,228 @@
+"""Scores for every demand of a session, for a class and for each of its members, with their terms.
+
+A score is a noisy-or over occurrences: ``1 - product(1 - severity * exposure)``. An occurrence is one movement line; of
+the positions it passes through only the hardest counts (the others are kept, marked ``counts=False``). A class score is the mean of its
+members', so it lies between their lowest and highest. Coupled motions share one need (overhead = shoulder flexion plus
+upper back extension).
+"""
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from core.body.shortfall import Range, expected_shortfall_deg, short_probability
+from core.catalog import Catalog, load_catalog
+from core.catalog.rows import Movement, Need
+from core.demand.exposure import exposure
+from core.demand.people import Person, range_of
+from core.reading.workout import Work, Workout
+
+RESERVE_DEG = {"free": 0.0, "loaded": 3.0, "ballistic": 5.0}  # degrees in hand; estimate
+SHORTFALL_SCALE_DEG = 10.0  # an expected shortfall of this size is severe; estimate
+COUPLED_SHARE = 0.6  # a motion that helps another carries this much of the shared need; estimate
+SPOT_SCORE = 0.02  # scores below this are noise and left out
+
+
+@dataclass(frozen=True, slots=True)
+class Term:
+    """Why a demand scores: one position of one movement line. Angles in degrees, None where no angle is asked."""
+
+    movement: str
+    line: int
+    column: int
+    text: str
+    part: str
+    division: str | None
+    position: str
+    severity: float
+    exposure: float
+    required_deg: float | None = None
+    range_deg: float | None = None
+    short_probability: float | None = None
+    shortfall_deg: float | None = None
+    shared_with: tuple[str, ...] = ()
+    counts: bool = True
+
+
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """Where one person stands on one reach demand, at its hardest need."""
+
+    key: str
+    name: str
+    range_deg: float
+    required_deg: float
+    measured: bool
+    short_probability: float
+    shortfall_deg: float
+    score: float
+
+
+@dataclass(frozen=True, slots=True)
+class DemandScore:
+    """One demand of the session. ``score`` in [0, 1]; ``people`` is empty for anyone-in-particular."""
+
+    id: str
+    kind: str
+    score: float
+    shortfall_deg: float
+    required_deg: float | None
+    terms: tuple[Term, ...]
+    people: tuple[Standing, ...]
+
+    @property
+    def short_count(self) -> int:
+        """People more likely short than not."""
+        return sum(1 for one in self.people if one.short_probability >= 0.5)
+
+
+@dataclass(frozen=True, slots=True)
+class DemandProfile:
+    """Demands in order of score, highest first."""
+
+    demands: tuple[DemandScore, ...]
+
+    def score(self, demand: str) -> float:
+        return next((one.score for one in self.demands if one.id == demand), 0.0)
+
+
+def reach_severity(available: Range, required_deg: float) -> float:
+    """Severity in [0, 1] of needing a range: half likelihood, half size of the shortfall. Never falls with degrees."""
+    likely = short_probability(available, required_deg)
+    size = 1 - math.exp(-expected_shortfall_deg(available, required_deg) / SHORTFALL_SCALE_DEG)
+    return 0.5 * likely + 0.5 * size
+
+
+def derive(
+    workout: Workout, people: Sequence[Person] = (), division: str | None = None, catalog: Catalog | None = None,
+) -> DemandProfile:
+    """What a workout asks of these people (an unknown adult when none are named).
+
+    Each person does ``person.division`` when set, else ``division``. Returns demands highest first.
+    """
+    catalog = catalog or load_catalog()
+    group = tuple(people) or (Person(),)
+    by_division = {key: _occurrences(workout.for_division(key), catalog) for key in {one.division or division for one in group}}
+    profiles = [_person_terms(one, by_division[one.division or division], catalog) for one in group]
+    ids = {demand for profile in profiles for demand in profile}
+    scores = [_class_score(demand, group, profiles, catalog, bool(people)) for demand in sorted(ids)]
+    kept = [one for one in scores if one.score >= SPOT_SCORE]
+    return DemandProfile(tuple(sorted(kept, key=lambda one: (-one.score, one.id))))
+
+
+def _occurrences(workout: Workout, catalog: Catalog) -> list[tuple[str, Work, Movement]]:
+    return [(part.name, work, catalog.movements[work.movement]) for part in workout.parts for work in part.work]
+
+
+def _person_terms(person: Person, occurrences: list[tuple[str, Work, Movement]], catalog: Catalog) -> dict[str, list[Term]]:
+    """demand id -> terms for one person."""
+    found: dict[str, list[Term]] = {}
+    ranges: dict[str, Range] = {}
+
+    def have(motion: str) -> Range:
+        if motion not in ranges:
+            ranges[motion] = range_of(person, motion, catalog)
+        return ranges[motion]
+
+    for part, work, row in occurrences:
+        share = exposure(work, row, person)
+        if share <= 0:
+            continue
+        place = (work.movement, work.line, work.column, work.text, part, work.division)
+        for position in row.positions:
+            spot = catalog.positions[position]
+            for need in spot.needs:
+                _reach_terms(found, place, position, need, share, have)
+            for demand, severity in spot.holds.items():
+                found.setdefault(demand, []).append(Term(*place, position, severity, share))
+        for demand, severity in (*row.snaps.items(), *row.patterns.items()):
+            found.setdefault(demand, []).append(Term(*place, row.positions[0], severity, share))
+    return found
+
+
+def _reach_terms(found, place, position: str, need: Need, share: float, have) -> None:
+    """Terms of one need: every motion that shares it, with the angle left to it by the others."""
+    together = have(need.motions[0])
+    for motion in need.motions[1:]:
+        together = together + have(motion)
+    required = need.deg + RESERVE_DEG[need.quality]
+    severity = reach_severity(together, required)
+    likely, gap = short_probability(together, required), expected_shortfall_deg(together, required)
+    for index, motion in enumerate(need.motions):
+        own = have(motion).mean_deg
+        others = together.mean_deg - own
+        found.setdefault(motion, []).append(Term(
+            *place, position, severity * (COUPLED_SHARE if index else 1.0), share, round(required - others, 1), round(own, 1),
+            likely, gap, tuple(other for other in need.motions if other != motion)))
+
+
+def _noisy_or(terms: Sequence[Term]) -> float:
+    left = 1.0
+    counted = _hardest(terms).values()
+    for term in sorted(counted, key=lambda one: one.severity * one.exposure):  # a fixed order, so the text's order cannot matter
+        left *= 1 - term.severity * term.exposure
+    return 1 - left
+
+
+def _hardest(terms: Sequence[Term]) -> dict[tuple, Term]:
+    """The hardest term of every movement line."""
+    best: dict[tuple, Term] = {}
+    for term in terms:
+        place = (term.line, term.column, term.movement, term.division, term.part)
+        if place not in best or _weight(term) > _weight(best[place]):
+            best[place] = term
+    return best
+
+
+def _class_score(demand: str, group: Sequence[Person], profiles: list[dict[str, list[Term]]], catalog: Catalog, named: bool) -> DemandScore:
+    kind = catalog.demands[demand].kind
+    own = [profile.get(demand, []) for profile in profiles]
+    scores = [_noisy_or(terms) for terms in own]
+    standings: tuple[Standing, ...] = ()
+    required = None
+    worst = [max(terms, key=_weight) if terms else None for terms in own]
+    if kind == "reach":
+        hardest = [one for one in worst if one]
+        required = sum(one.required_deg for one in hardest) / len(hardest)
+        if named:
+            standings = tuple(
+                Standing(person.key, person.name, term.range_deg, term.required_deg, any(m.motion == demand for m in person.ranges),
+                         term.short_probability, term.shortfall_deg, score)
+                for person, term, score in zip(group, worst, scores) if term
+            )
+    shortfall = max((term.shortfall_deg or 0.0 for terms in own for term in terms), default=0.0) if not named else (
+        sum(one.shortfall_deg for one in standings) / len(standings) if standings else 0.0)
+    score = min(max(sum(scores) / len(group), min(scores)), max(scores))
+    return DemandScore(demand, kind, score, shortfall, required, _merge(own, len(group)), standings)
+
+
+def _weight(term: Term) -> tuple[float, float]:
+    return (term.severity * term.exposure, term.required_deg or 0.0)
+
+
+def _merge(own: list[list[Term]], count: int) -> tuple[Term, ...]:
+    """Terms of the whole class: one a place and position, averaged over the people who meet it, strongest first."""
+    groups: dict[tuple, list[Term]] = {}
+    for terms in own:
+        for term in terms:
+            groups.setdefault((term.line, term.column, term.movement, term.position, term.shared_with, term.division), []).append(term)
+    merged = [_mean(terms) for terms in groups.values()]
+    hardest = _hardest(merged)
+    counting = {id(term) for term in hardest.values()}
+    merged = [term if id(term) in counting else replace(term, counts=False) for term in merged]
+    return tuple(sorted(merged, key=lambda one: (-_weight(one)[0], one.line, one.column, one.position)))
+
+
+def _mean(terms: list[Term]) -> Term:
+    if len(terms) == 1:
+        return terms[0]
+    first = terms[0]
+
+    def mean(name: str) -> float | None:
+        values = [getattr(term, name) for term in terms]
+        return None if values[0] is None else sum(values) / len(values)
+
+    return Term(first.movement, first.line, first.column, first.text, first.part, first.division, first.position, mean("severity"),
+                mean("exposure"), mean("required_deg"), mean("range_deg"), mean("short_probability"), mean("shortfall_deg"),
+                first.shared_with)

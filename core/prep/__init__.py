@@ -1,0 +1,6 @@
+"""Demand profile -> the prep that fits: choosing, dosing, sequence, ramp, cool-down, and the difference from what is warm."""
+from core.prep.plan import plan
+from core.prep.settings import PlanSettings
+from core.prep.sheet import Dose, Item, PrepSheet, RampSet, Uncovered
+
+__all__ = ["Dose", "Item", "PlanSettings", "PrepSheet", "RampSet", "Uncovered", "plan"]

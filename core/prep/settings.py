@@ -1,0 +1,44 @@
+"""What a plan is made for: minutes, method, heads, kit, cautions, and what the coach has fixed."""
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from core.catalog import Catalog
+from core.catalog.rows import Method
+from core.errors import PlanRefused
+
+MIN_MINUTES = 2
+MAX_MINUTES = 60
+MAX_HEADS = 200
+DEFAULT_METHOD = "general-to-specific"
+
+
+@dataclass(frozen=True, slots=True)
+class PlanSettings:
+    """kit: pieces by id, or None for enough of everything. doses: drill -> index of its dose option, set by the coach."""
+
+    minutes: int = 12
+    method: str = DEFAULT_METHOD
+    headcount: int = 1
+    kit: dict[str, int] | None = None
+    pins: tuple[str, ...] = ()
+    bans: tuple[str, ...] = ()
+    order: tuple[str, ...] = ()
+    avoid: frozenset[str] = frozenset()
+    seated: bool = False
+    recent: tuple[str, ...] = ()
+    tight_sides: tuple[tuple[str, str], ...] = ()
+    warmed: tuple[tuple[str, float], ...] = ()
+
+    def check(self, catalog: Catalog) -> Method:
+        """The method's row. Raises PlanRefused naming the setting that cannot be used."""
+        if not MIN_MINUTES <= self.minutes <= MAX_MINUTES:
+            raise PlanRefused("minutes", f"{self.minutes} minutes cannot be planned; choose {MIN_MINUTES} to {MAX_MINUTES}.")
+        if not 1 <= self.headcount <= MAX_HEADS:
+            raise PlanRefused("headcount", f"{self.headcount} people cannot be planned for; choose 1 to {MAX_HEADS}.")
+        if self.method not in catalog.methods:
+            raise PlanRefused("method", f"No method '{self.method}' here; there are {', '.join(catalog.methods)}.")
+        for drill in self.pins:
+            if drill not in catalog.drills:
+                raise PlanRefused("pins", f"No drill '{drill}' on the shelf.")
+        return catalog.methods[self.method]

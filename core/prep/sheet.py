@@ -1,0 +1,98 @@
+"""The prep sheet: frozen values, times in whole seconds from the start of the prep."""
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True, slots=True)
+class Dose:
+    """How much of a drill. extra_side: the tighter side that gets a couple more."""
+
+    sets: int = 1
+    reps: int | None = None
+    per_side: bool = False
+    hold_s: int | None = None
+    breaths: int | None = None
+    extra_side: str | None = None
+
+    def words(self) -> str:
+        """The dose as a coach says it."""
+        amount = f"{self.reps} reps" if self.reps else f"{self.breaths} slow breaths" if self.breaths else ""
+        if self.hold_s:
+            amount = f"{amount}, {self.hold_s} s each" if amount else f"{self.hold_s} s"
+        if not amount:
+            amount = "steady"
+        if self.sets > 1:
+            amount = f"{self.sets} x {amount}"
+        if self.per_side:
+            amount += " a side"
+        return amount + (f", 2 more on the {self.extra_side}" if self.extra_side else "")
+
+
+@dataclass(frozen=True, slots=True)
+class Item:
+    """One drill at its place in the prep. effects: demand -> share of that demand's weight this item covers, 0..1."""
+
+    drill: str
+    name: str
+    phase: str
+    start_s: int
+    seconds: int
+    dose: Dose
+    serves: tuple[str, ...]
+    kit: tuple[str, ...]
+    level: str
+    cautions: tuple[str, ...]
+    cues: tuple[str, ...]
+    waves: int = 1
+    pinned: bool = False
+    gain: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class RampSet:
+    """One build-up set. plates are per side, kg. start_s is None when it no longer fits the prep's minutes."""
+
+    movement: str
+    load_kg: float
+    reps: int
+    rest_s: int
+    plates: tuple[float, ...]
+    start_s: int | None
+    seconds: int
+    share: float
+    estimated: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Uncovered:
+    demand: str
+    why: str
+    covered: float
+
+
+@dataclass(frozen=True, slots=True)
+class NextMinute:
+    """What one more minute would buy: a drill, and the share of the whole need it adds."""
+
+    drill: str
+    name: str
+    gain: float
+
+
+@dataclass(frozen=True, slots=True)
+class PrepSheet:
+    """A prep that fits its minutes. covered: share of the weighted need that is prepared, 0..1, and by demand."""
+
+    minutes: int
+    seconds: int
+    method: str
+    headcount: int
+    items: tuple[Item, ...]
+    ramp: tuple[RampSet, ...]
+    cooldown: tuple[Item, ...]
+    uncovered: tuple[Uncovered, ...]
+    next_minute: tuple[NextMinute, ...]
+    covered: float
+    coverage: tuple[tuple[str, float], ...]
+    notes: tuple[str, ...] = ()
