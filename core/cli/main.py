@@ -13,10 +13,9 @@ from core.demand import derive
 from core.demand.people import Person, person_from_json
 from core.errors import CoreError, PlanRefused, UnusableFile
 from core.prep import PlanSettings, plan
+from core.prep.member import tight_sides
 from core.prep.warmth import readiness_after
 from core.reading import Workout, read_workout
-
-SIDE_DIFFERENCE_DEG = 5.0  # a side this much tighter gets a little more; about 1.5 cm of the lunge test (Bennell 1998)
 
 
 def parser() -> argparse.ArgumentParser:
@@ -63,6 +62,9 @@ def main(arguments: list[str] | None = None) -> int:
     except CoreError as problem:
         print(f"chalk: {problem}", file=sys.stderr)
         return 2
+    except BrokenPipeError:  # the reader of a pipe went away, as `| head` does
+        sys.stderr.close()
+        return 0
 
 
 def _read(asked, catalog: Catalog) -> int:
@@ -124,16 +126,6 @@ def _plan(asked, catalog: Catalog) -> int:
         print(f"        one more minute buys {more.name}, +{more.gain:.0%}")
     print("        cool-down: " + ", ".join(item.name for item in sheet.cooldown))
     return 0
-
-
-def tight_sides(person: Person) -> tuple[tuple[str, str], ...]:
-    """(motion, tighter side) where a person's two sides differ by more than the usual error."""
-    found = []
-    for motion in dict.fromkeys(one.motion for one in person.ranges):
-        sides = {one.side: one.degrees for one in person.ranges if one.motion == motion}
-        if {"left", "right"} <= set(sides) and abs(sides["left"] - sides["right"]) >= SIDE_DIFFERENCE_DEG:
-            found.append((motion, min(("left", "right"), key=lambda side: sides[side])))
-    return tuple(found)
 
 
 def clock(seconds: int) -> str:

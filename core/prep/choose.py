@@ -70,6 +70,13 @@ class Choice:
                 return False
         return self.harmless(one)
 
+    def below_least(self, bound: MethodPhase, adding: Candidate | None = None) -> bool:
+        """Whether a phase has fewer items or seconds than its method wants, once ``adding`` is in."""
+        more = adding is not None and adding.phase == bound.phase
+        items = self.phase_items[bound.phase] + more
+        seconds = self.phase_s[bound.phase] + (adding.seconds if more else 0)
+        return items < bound.min_items or seconds < bound.min_s * min(1.0, self.limits.scale)
+
     def harmless(self, one: Candidate) -> bool:
         """Static holds and fatigue stay under their caps."""
         if any(self.holds[muscle] + held > HOLD_CAP_S for muscle, held in one.drill.holds_s.items()):
@@ -106,8 +113,7 @@ def choose(candidates: list[Candidate], weights: dict[str, float], limits: Limit
         _add_best(choice, [one for one in candidates if one.drill.id == drill], phase_bounds=False, always=True)
     for phase in sorted(limits.phases, key=lambda one: ("open", "rehearse", "raise", "switch-on", "release").index(one.phase)):
         pool = [one for one in candidates if one.phase == phase.phase == one.drill.phases[0] or phase.phase != "raise" and one.phase == phase.phase]
-        least_s = phase.min_s * min(1.0, limits.scale)
-        while choice.phase_items[phase.phase] < phase.min_items or choice.phase_s[phase.phase] < least_s:
+        while choice.below_least(phase):
             if not _add_best(choice, pool, always=phase.phase == "raise"):
                 break
     while _add_best(choice, candidates):
@@ -144,10 +150,11 @@ def _exchange(choice: Choice, candidates: list[Candidate]) -> bool:
         bound = choice.limits.phase(out.phase)
         if out.drill.id in choice.limits.pins:
             continue
+        started_below = choice.below_least(bound)
         choice.remove(out)
         base = choice.value()
         for one in candidates:
-            if one.phase != out.phase and choice.phase_items[out.phase] < bound.min_items:
+            if choice.below_least(bound, one) and not started_below:
                 continue
             worth = choice.gain(one)
             if base + worth > best_value and one.key != out.key and choice.fits(one):

@@ -1,0 +1,66 @@
+"""What a page needs to draw a position or a drill: points, implements, arcs. All geometry is the core's; pages only draw."""
+from __future__ import annotations
+
+from dataclasses import replace
+from functools import lru_cache
+
+from core.body.figure import Arc, Figure, arc, draw, frames
+from core.body.pose import Pose
+from core.catalog import Catalog
+from core.demand.profile import DemandProfile
+
+MOST_ARCS = 2
+
+
+def position_picture(position: str, profile: DemandProfile, catalog: Catalog) -> dict:
+    """A position with the arcs of the reaches it is hardest on: the angle needed, and the angle people have."""
+    row = catalog.positions[position]
+    pose = _with_props(catalog.poses[row.pose], row.props)
+    figure = draw(pose)
+    arcs = []
+    for demand in profile.demands:
+        term = next((term for term in demand.terms if term.position == position and term.required_deg is not None), None)
+        if term is None or len(arcs) == MOST_ARCS:
+            continue
+        found = arc(pose, figure, demand.id, term.required_deg, term.range_deg)
+        if found:
+            arcs.append(found)
+    return _picture(figure, arcs)
+
+
+def picture_of_drill(drill: str, catalog: Catalog) -> dict:
+    """Figure and motion of one drill; the figure shown still is the last frame."""
+    row = catalog.drills[drill]
+    return _moving(catalog.poses[row.poses[0]], catalog.poses[row.poses[-1]], row.props)
+
+
+@lru_cache(maxsize=512)
+def _moving(start: Pose, end: Pose, props: tuple[str, ...]) -> dict:
+    run = frames(_with_props(start, props), _with_props(end, props))
+    return {**_picture(run[-1], []), "frames": [_points(figure) for figure in run],
+            "frame_shapes": [_shapes(figure) for figure in run], "box": _union(run)}
+
+
+def _with_props(pose: Pose, props: tuple[str, ...]) -> Pose:
+    return replace(pose, props=(*pose.props, *props))
+
+
+def _picture(figure: Figure, arcs: list[Arc]) -> dict:
+    return {
+        "points": _points(figure), "shapes": _shapes(figure), "box": list(figure.box),
+        "arcs": [{"motion": one.motion, "centre": list(one.centre), "start_deg": round(one.start_deg, 1),
+                  "needed_deg": one.needed_deg, "has_deg": one.has_deg, "sign": one.sign} for one in arcs],
+    }
+
+
+def _points(figure: Figure) -> dict[str, list[float]]:
+    return {name: list(place) for name, place in figure.points.items()}
+
+
+def _shapes(figure: Figure) -> list[dict]:
+    return [{"kind": shape["kind"], "at": shape["at"], "size": shape["size"]} for shape in figure.shapes]
+
+
+def _union(figures: tuple[Figure, ...]) -> list[float]:
+    boxes = [figure.box for figure in figures]
+    return [min(box[0] for box in boxes), 0.0, max(box[2] for box in boxes), max(box[3] for box in boxes)]

@@ -1,0 +1,142 @@
+"""One member's sheet: the class prep, with what they must not do swapped, and a few extras for their own short ranges."""
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from core.catalog import Catalog, load_catalog
+from core.catalog.rows import MethodPhase
+from core.demand.people import Person
+from core.demand.profile import derive
+from core.prep.candidates import TRANSITION_S, candidates_for, refused
+from core.prep.choose import Limits, choose
+from core.prep.sequence import in_order, starts
+from core.prep.settings import PlanSettings
+from core.prep.sheet import Dose, Item, PrepSheet
+from core.reading.workout import Workout
+
+EXTRAS_S = 240  # what people will do in the car park; common practice
+MOST_EXTRAS = 3
+SHORT_FROM = 0.5  # more likely short than not
+SIDE_DIFFERENCE_DEG = 5.0  # a side this much tighter gets a little more; about 1.5 cm of the lunge test (Bennell 1998)
+
+
+@dataclass(frozen=True, slots=True)
+class Swap:
+    """An item of the class prep this member does differently, and why."""
+
+    instead_of: str
+    drill: str | None
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class Gap:
+    """A range this session asks for and this member is short of. Degrees."""
+
+    motion: str
+    has_deg: float
+    needed_deg: float
+    measured: bool
+    side: str | None
+    because: str
+
+
+@dataclass(frozen=True, slots=True)
+class MemberSheet:
+    items: tuple[Item, ...]
+    extras: tuple[Item, ...]
+    swaps: tuple[Swap, ...]
+    gaps: tuple[Gap, ...]
+
+
+def tight_sides(person: Person) -> tuple[tuple[str, str], ...]:
+    """(motion, tighter side) where a person's two sides differ by more than the usual error."""
+    found = []
+    for motion in dict.fromkeys(one.motion for one in person.ranges):
+        sides = {one.side: one.degrees for one in person.ranges if one.motion == motion}
+        if {"left", "right"} <= set(sides) and abs(sides["left"] - sides["right"]) >= SIDE_DIFFERENCE_DEG:
+            found.append((motion, min(("left", "right"), key=lambda side: sides[side])))
+    return tuple(found)
+
+
+def fit_member(sheet: PrepSheet, workout: Workout, person: Person, settings: PlanSettings, catalog: Catalog | None = None) -> MemberSheet:
+    """A member's own sheet for a class prep. Extras need no kit beyond what the member has at home."""
+    catalog = catalog or load_catalog()
+    profile = derive(workout, (person,), person.division, catalog)
+    own = replace(settings, avoid=frozenset(person.cautions), seated="seated" in person.adaptive, headcount=1, pins=(), order=(),
+                  tight_sides=tight_sides(person))
+    items, swaps = _fit_items(sheet, own, catalog)
+    gaps = _gaps(profile, person)
+    return MemberSheet(items, _extras(gaps, profile, own, person, items, catalog), swaps, gaps)
+
+
+def _fit_items(sheet: PrepSheet, own: PlanSettings, catalog: Catalog) -> tuple[tuple[Item, ...], tuple[Swap, ...]]:
+    items, swaps = [], []
+    taken = {item.drill for item in sheet.items}
+    method = catalog.methods[sheet.method]
+    for item in sheet.items:
+        drill = catalog.drills[item.drill]
+        why = refused(drill, replace(own, bans=(), kit=None), method, catalog)
+        if why in (None, "method", "kit"):
+            items.append(_seated(item, drill.seated) if own.seated else _with_side(item, own))
+            continue
+        weights = {demand: 1.0 for demand in item.serves} or {"locomotion": 1.0}
+        pool = [one for one in candidates_for(own, method, catalog, weights)
+                if one.drill.id not in taken and one.phase == item.phase and one.option.seconds <= item.seconds + TRANSITION_S]
+        best = max(pool, key=lambda one: (sum(share for _, share in one.factors), one.drill.id), default=None)
+        reason = "your cautions" if why == "caution" else "done from the chair"
+        if best is None:
+            swaps.append(Swap(item.drill, None, reason))
+            continue
+        taken.add(best.drill.id)
+        option = best.option
+        items.append(replace(
+            item, drill=best.drill.id, name=best.drill.name, dose=Dose(option.sets, option.reps, option.per_side, option.hold_s, option.breaths),
+            kit=best.kit, level=best.level, cautions=best.drill.cautions,
+            cues=(best.drill.seated,) if own.seated and best.drill.seated else best.drill.cues,
+            serves=tuple(demand for demand in item.serves if demand in best.drill.effects)))
+        swaps.append(Swap(item.drill, best.drill.id, reason))
+    return tuple(items), tuple(swaps)
+
+
+def _seated(item: Item, how: str | None) -> Item:
+    return replace(item, level="seated", cues=(how,) if how else item.cues)
+
+
+def _with_side(item: Item, own: PlanSettings) -> Item:
+    side = next((side for motion, side in own.tight_sides if motion in item.serves and item.dose.per_side), None)
+    return replace(item, dose=replace(item.dose, extra_side=side)) if side else item
+
+
+def _gaps(profile, person: Person) -> tuple[Gap, ...]:
+    sides = dict(tight_sides(person))
+    found = []
+    for one in profile.demands:
+        for standing in one.people:
+            if standing.measured and standing.short_probability >= SHORT_FROM:
+                found.append(Gap(one.id, standing.range_deg, standing.required_deg, True, sides.get(one.id), one.terms[0].text))
+    return tuple(found)
+
+
+def _extras(gaps: tuple[Gap, ...], profile, own: PlanSettings, person: Person, items: tuple[Item, ...], catalog: Catalog) -> tuple[Item, ...]:
+    weights = {gap.motion: profile.score(gap.motion) for gap in gaps}
+    if not weights:
+        return ()
+    kit = {item: 1 for item in person.kit_at_home}
+    general = replace(own, kit=kit, method="general-to-specific", bans=tuple(item.drill for item in items))
+    pool = [one for one in candidates_for(general, catalog.methods["general-to-specific"], catalog, weights)
+            if one.phase == "open" and all(each <= 1 for each in one.drill.kit.values())]
+    phases = (MethodPhase(phase="open", min_s=0, max_s=EXTRAS_S, min_items=0, max_items=MOST_EXTRAS),)
+    choice = choose(pool, weights, Limits(EXTRAS_S, phases, 1.0, frozenset(), frozenset(), frozenset()))
+    run = in_order(list(choice.picked.values()))
+    sides = dict(own.tight_sides)
+    extras = []
+    for one, start in zip(run, starts(run)):
+        option = one.option
+        side = next((sides[motion] for motion in weights if motion in sides and motion in one.drill.effects and option.per_side), None)
+        cues = (one.drill.seated,) if own.seated and one.drill.seated else one.drill.cues
+        serves = tuple(sorted((motion for motion in weights if motion in one.drill.effects), key=lambda motion: -weights[motion]))
+        extras.append(Item(one.drill.id, one.drill.name, "open", start, one.seconds,
+                           Dose(option.sets, option.reps, option.per_side, option.hold_s, option.breaths, side), serves, one.kit,
+                           one.level, one.drill.cautions, cues))
+    return tuple(extras)

@@ -1,0 +1,10 @@
+#!/usr/bin/env python3
+"""Django's command line; ./chalk calls it with the right settings."""
+import os
+import sys
+
+if __name__ == "__main__":
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.settings")
+    from django.core.management import execute_from_command_line
+
+    execute_from_command_line(sys.argv)

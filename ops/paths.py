@@ -1,0 +1,10 @@
+"""Where things are. Everything made at run time lives under .chalk/ and .venv/, and can be deleted."""
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parent.parent
+STATE = ROOT / ".chalk"
+VENV = ROOT / ".venv"
+PYTHON = VENV / "bin" / "python"
+WEB = ROOT / "web"
+WEB_BUILD = WEB / "dist"
+OPS = ROOT / "ops"

@@ -1,0 +1,42 @@
+"""Run child processes together: when one ends or Ctrl-C comes, all end."""
+from __future__ import annotations
+
+import os
+import signal
+import subprocess
+import time
+
+STOP_TIMEOUT_S = 10
+
+
+def run_together(commands: list[list[str]], environment: dict[str, str], on_ready=None) -> int:
+    """Start every command, wait until one ends or a stop signal comes, stop the rest. Returns the exit code."""
+    stopping = []
+
+    def stop(signum, frame):
+        stopping.append(signum)
+
+    for signum in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
+        signal.signal(signum, stop)
+    children = [subprocess.Popen(command, env={**os.environ, **environment}, start_new_session=True) for command in commands]
+    try:
+        if on_ready:
+            on_ready()
+        while not stopping and all(child.poll() is None for child in children):
+            time.sleep(0.2)
+    finally:
+        for child in children:
+            end(child)
+    return 0 if stopping else next((child.returncode for child in children if child.returncode), 1)
+
+
+def end(child: subprocess.Popen) -> None:
+    """Ask a child (and what it started) to end; make it after a while."""
+    if child.poll() is not None:
+        return
+    os.killpg(child.pid, signal.SIGTERM)
+    try:
+        child.wait(STOP_TIMEOUT_S)
+    except subprocess.TimeoutExpired:
+        os.killpg(child.pid, signal.SIGKILL)
+        child.wait()

@@ -1,0 +1,19 @@
+"""The API: routers, one error shape, session sign-in with CSRF."""
+from ninja import NinjaAPI
+from ninja.security import django_auth
+
+from server.api import account, bench, problems, publish, sheets, week
+
+api = NinjaAPI(title="Dusty Chalk", version="1", auth=django_auth, urls_namespace="api", docs_url=None)
+problems.register(api)
+api.add_router("", account.router)
+api.add_router("", week.router)
+api.add_router("", bench.router)
+api.add_router("", publish.router)
+api.add_router("", sheets.router)
+
+
+@api.get("/health", auth=None)
+def health(request):
+    """Answers when the server does."""
+    return {"ok": True}

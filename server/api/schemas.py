@@ -1,0 +1,448 @@
+"""Shapes of what goes in and out. The TypeScript types are generated from these."""
+from __future__ import annotations
+
+import datetime
+from typing import Any, Literal
+
+from ninja import Schema
+from pydantic import Field
+
+MAX_TEXT = 400_000  # letters; the core refuses over 100 kB with a message of its own
+Drills = list[str]
+
+
+class SignIn(Schema):
+    email: str = Field(max_length=254)
+    password: str = Field(max_length=200)
+
+
+class Me(Schema):
+    id: int
+    name: str
+    email: str
+    role: str
+    coaches: bool
+    gym: str
+    demo: bool
+
+
+class MethodOut(Schema):
+    id: str
+    name: str
+    belief: str
+    differ: str
+
+
+class MovementOut(Schema):
+    id: str
+    name: str
+
+
+class Shelf(Schema):
+    """What the Bench needs once: methods, movement names and demand names."""
+
+    methods: list[MethodOut]
+    movements: list[MovementOut]
+    demands: dict[str, dict[str, str]]
+
+
+class ClassOut(Schema):
+    id: int
+    starts_at: datetime.datetime
+    coach: str
+    people: int
+    published_version: int | None
+    changed_since: bool
+
+
+class SessionIn(Schema):
+    date: datetime.date
+    title: str = Field(min_length=1, max_length=120)
+    text: str = Field(default="", max_length=MAX_TEXT)
+
+
+class SessionPatch(Schema):
+    """Only what is given changes."""
+
+    title: str | None = Field(default=None, min_length=1, max_length=120)
+    text: str | None = Field(default=None, max_length=MAX_TEXT)
+    minutes: int | None = None
+    method: str | None = None
+    pins: Drills | None = None
+    bans: Drills | None = None
+    order: Drills | None = None
+
+
+class SessionOut(Schema):
+    id: int
+    date: datetime.date
+    title: str
+    text: str
+    minutes: int
+    method: str
+    pins: Drills
+    bans: Drills
+    order: Drills
+    classes: list[ClassOut]
+
+
+class TopDemand(Schema):
+    id: str
+    name: str
+    kind: str
+    score: float
+
+
+class WeekSession(Schema):
+    id: int
+    title: str
+    lines: int
+    unread: int
+    prepared: bool
+    classes: list[ClassOut]
+    top: list[TopDemand]
+
+
+class WeekDay(Schema):
+    date: datetime.date
+    sessions: list[WeekSession]
+
+
+class Week(Schema):
+    start: datetime.date
+    today: datetime.date
+    days: list[WeekDay]
+
+
+class BenchIn(Schema):
+    """The Bench as it stands in the page, saved or not."""
+
+    text: str = Field(max_length=MAX_TEXT)
+    minutes: int
+    method: str
+    class_id: int | None = None
+    pins: Drills = []
+    bans: Drills = []
+    order: Drills = []
+
+
+class SwapIn(BenchIn):
+    drill: str
+
+
+class ProblemAt(Schema):
+    field: str
+    message: str
+
+
+class Picture(Schema):
+    points: dict[str, list[float]]
+    shapes: list[dict[str, Any]]
+    box: list[float]
+    arcs: list[dict[str, Any]]
+    frames: list[dict[str, list[float]]] | None = None
+    frame_shapes: list[list[dict[str, Any]]] | None = None
+
+
+class UnreadOut(Schema):
+    line: int
+    column: int
+    text: str
+    reason: str
+    candidates: list[str]
+    candidate_names: list[str]
+
+
+class WorkOut(Schema):
+    movement: str
+    name: str
+    standard: str
+    division: str | None
+    line: int
+    column: int
+    text: str
+    scheme: list[int]
+    reps: int
+    reps_estimated: bool
+    load_kg: float | None
+    loads_kg: list[float]
+    implements: int
+    percent: float | None
+    distance_m: float | None
+    calories: int | None
+    seconds: int | None
+    assumed: str | None
+    note: str | None
+
+
+class FormatOut(Schema):
+    kind: str
+    rounds: int | None
+    minutes: float | None
+    cap_s: int | None
+    estimated: bool
+
+
+class PartOut(Schema):
+    name: str
+    kind: str
+    line: int
+    format: FormatOut
+    work: list[WorkOut]
+    notes: list[str]
+
+
+class WorkoutOut(Schema):
+    title: str
+    parts: list[PartOut]
+    unread: list[UnreadOut]
+
+
+class TermOut(Schema):
+    movement: str
+    line: int
+    column: int
+    text: str
+    part: str
+    division: str | None
+    position: str
+    position_name: str
+    severity: float
+    exposure: float
+    required_deg: float | None
+    range_deg: float | None
+    short_probability: float | None
+    shortfall_deg: float | None
+    shared_with: list[str]
+    counts: bool
+
+
+class StandingOut(Schema):
+    name: str
+    range_deg: float
+    required_deg: float
+    measured: bool
+    short_probability: float
+    shortfall_deg: float
+    score: float
+
+
+class DemandOut(Schema):
+    id: str
+    name: str
+    plain: str
+    kind: Literal["reach", "hold", "snap", "pattern"]
+    score: float
+    shortfall_deg: float
+    required_deg: float | None
+    short: int
+    people: list[StandingOut]
+    terms: list[TermOut]
+
+
+class PositionOut(Schema):
+    id: str
+    name: str
+    lines: list[int]
+    demands: list[str]
+    picture: Picture
+
+
+class DoseOut(Schema):
+    sets: int
+    reps: int | None
+    per_side: bool
+    hold_s: int | None
+    breaths: int | None
+    extra_side: str | None
+
+
+class ItemOut(Schema):
+    drill: str
+    name: str
+    phase: str
+    start_s: int
+    seconds: int
+    dose: DoseOut
+    dose_words: str
+    serves: list[str]
+    kit: list[str]
+    kit_names: list[str]
+    level: str
+    cautions: list[str]
+    cues: list[str]
+    fault: str = ""
+    waves: int
+    pinned: bool
+    gain: float
+    picture: Picture
+
+
+class RampOut(Schema):
+    movement: str
+    name: str
+    load_kg: float
+    reps: int
+    rest_s: int
+    plates: list[float]
+    start_s: int | None
+    seconds: int
+    share: float
+    estimated: bool
+
+
+class UncoveredOut(Schema):
+    demand: str
+    name: str
+    why: str
+    covered: float
+
+
+class NextMinuteOut(Schema):
+    drill: str
+    name: str
+    gain: float
+
+
+class PlanOut(Schema):
+    minutes: int
+    seconds: int
+    method: str
+    method_name: str
+    headcount: int
+    items: list[ItemOut]
+    ramp: list[RampOut]
+    cooldown: list[ItemOut]
+    uncovered: list[UncoveredOut]
+    next_minute: list[NextMinuteOut]
+    covered: float
+    coverage: dict[str, float]
+    notes: list[str]
+
+
+class BenchOut(Schema):
+    problem: ProblemAt | None
+    workout: WorkoutOut | None
+    demands: list[DemandOut]
+    positions: list[PositionOut]
+    plan: PlanOut | None
+
+
+class AlternativeOut(Schema):
+    drill: str
+    name: str
+    seconds: int
+    seconds_more: int
+    covered_more: float
+    kit_names: list[str]
+    level: str
+    serves: list[str]
+    picture: Picture
+
+
+class RosterPerson(Schema):
+    id: int
+    name: str
+    division: str
+    adaptive: list[str]
+    measured: int
+
+
+class DeliveryOut(Schema):
+    person: int
+    name: str
+    link: str
+    sent: bool
+    opened: bool
+    felt: str
+    extras: int
+    swaps: int
+
+
+class PublishOut(Schema):
+    class_id: int
+    session_id: int
+    title: str
+    starts_at: datetime.datetime
+    coach: str
+    roster: list[RosterPerson]
+    version: int | None
+    published_at: datetime.datetime | None
+    published_by: str
+    changed_since: bool
+    deliveries: list[DeliveryOut]
+    problem: ProblemAt | None
+
+
+class GapOut(Schema):
+    motion: str
+    name: str
+    plain: str
+    has_deg: float
+    needed_deg: float
+    measured: bool
+    side: str | None
+    because: str
+
+
+class SwapOut(Schema):
+    instead_of: str
+    instead_name: str
+    drill: str | None
+    name: str | None
+    why: str
+
+
+class MemberWork(Schema):
+    part: str
+    format: str
+    line: int
+    name: str
+    text: str
+    standard: str
+
+
+class SheetOut(Schema):
+    """A member's page."""
+
+    version: int
+    newest: bool
+    felt: str
+    title: str
+    date: datetime.date
+    starts_at: datetime.datetime
+    timezone: str
+    gym: str
+    coach: str
+    name: str
+    text: str
+    division: str
+    work: list[MemberWork]
+    minutes: int
+    method: str
+    items: list[ItemOut]
+    ramp: list[RampOut]
+    cooldown: list[ItemOut]
+    extras: list[ItemOut]
+    swaps: list[SwapOut]
+    gaps: list[GapOut]
+    demand_names: dict[str, dict[str, str]]
+    caution_note: str
+
+
+class FeltIn(Schema):
+    felt: Literal["better", "same", "worse"]
+
+
+class MySheet(Schema):
+    link: str
+    title: str
+    starts_at: datetime.datetime
+    version: int
+
+
+class OutboxOut(Schema):
+    to: str
+    subject: str
+    body: str
+    sent_at: datetime.datetime

@@ -1,0 +1,1 @@
+"""The app for the invented gym that ships with the app."""

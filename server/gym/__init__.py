@@ -1,0 +1,1 @@
+"""The app for the gym, its kit and its defaults."""

@@ -1,0 +1,28 @@
+"""A gym, its defaults and its kit."""
+from django.core.validators import MaxValueValidator, MinValueValidator
+from django.db import models
+
+
+class Gym(models.Model):
+    """One affiliate. Every other row belongs to one, and queries start from the signed-in person's."""
+
+    name = models.CharField(max_length=80)
+    place = models.CharField(max_length=80, blank=True)
+    timezone = models.CharField(max_length=40, default="UTC")
+    method = models.CharField(max_length=40, default="general-to-specific")
+    minutes = models.PositiveSmallIntegerField(default=12, validators=[MinValueValidator(2), MaxValueValidator(60)])
+
+    def kit_pieces(self) -> dict[str, int]:
+        """Kit id -> pieces, as the core wants it."""
+        return dict(self.kit.values_list("item", "pieces"))
+
+
+class KitItem(models.Model):
+    """How many of one thing the gym has."""
+
+    gym = models.ForeignKey(Gym, models.CASCADE, related_name="kit")
+    item = models.CharField(max_length=40)
+    pieces = models.PositiveSmallIntegerField()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["gym", "item"], name="one_row_per_kit_item")]

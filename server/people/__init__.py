@@ -1,0 +1,1 @@
+"""The app for people, their roles and their measured ranges."""

@@ -1,0 +1,1 @@
+"""The app for the draft of a prep, and the Bench's live answer."""

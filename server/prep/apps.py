@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class PrepConfig(AppConfig):
+    name = "server.prep"
+    label = "prep"

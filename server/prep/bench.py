@@ -1,0 +1,166 @@
+"""The Bench's live answer: read, derive, plan and the pictures, from text and settings. Saves nothing."""
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from core.catalog import load_catalog
+from core.cli.json_out import derive_json, item_json, plan_json
+from core.demand import DemandProfile, Person, derive
+from core.errors import PlanRefused, UnusableText
+from core.pictures import picture_of_drill, position_picture
+from core.prep import PlanSettings, PrepSheet, plan
+from core.prep.candidates import candidates_for
+from core.prep.plan import demand_weights
+from core.reading import Workout, read_workout
+
+MOST_POSITIONS = 8
+MOST_ALTERNATIVES = 5
+
+
+@dataclass(frozen=True)
+class BenchInput:
+    """What the Bench works on. Everything but the text may be left at its default."""
+
+    text: str
+    minutes: int
+    method: str
+    people: Sequence[Person] = ()
+    kit: dict[str, int] | None = None
+    pins: Sequence[str] = ()
+    bans: Sequence[str] = ()
+    order: Sequence[str] = ()
+    recent: Sequence[str] = ()
+
+    def settings(self) -> PlanSettings:
+        """Pins and bans of drills that no longer exist are left out, so an old draft still opens."""
+        shelf = load_catalog().drills
+        return PlanSettings(
+            minutes=self.minutes, method=self.method, headcount=max(1, len(self.people)), kit=self.kit,
+            pins=tuple(drill for drill in self.pins if drill in shelf), bans=tuple(self.bans), order=tuple(self.order),
+            recent=tuple(self.recent))
+
+
+@dataclass(frozen=True)
+class Derived:
+    """The three steps' values together."""
+
+    workout: Workout
+    profile: DemandProfile
+    sheet: PrepSheet
+
+
+def compute(asked: BenchInput) -> Derived:
+    """Read, derive, plan. Raises UnusableText or PlanRefused."""
+    workout = read_workout(asked.text)
+    profile = derive(workout, asked.people)
+    return Derived(workout, profile, plan(workout.for_division(None), profile, asked.settings(), asked.people))
+
+
+def bench_view(asked: BenchInput) -> dict:
+    """Everything the Bench shows. A problem keeps what could still be computed and names the field at fault."""
+    try:
+        workout = read_workout(asked.text)
+    except UnusableText as problem:
+        return {"problem": {"field": "text", "message": str(problem)}, "workout": None, "demands": [], "positions": [], "plan": None}
+    profile = derive(workout, asked.people)
+    view = {"problem": None, "workout": _workout(workout, profile), "demands": _demands(workout, profile),
+            "positions": _positions(workout, profile), "plan": None}
+    try:
+        view["plan"] = sheet_view(plan(workout.for_division(None), profile, asked.settings(), asked.people))
+    except PlanRefused as problem:
+        view["problem"] = {"field": problem.field, "message": str(problem)}
+    return view
+
+
+def sheet_view(sheet: PrepSheet) -> dict:
+    """A prep sheet with names and pictures."""
+    catalog = load_catalog()
+    view = plan_json(sheet)
+    for item in (*view["items"], *view["cooldown"]):
+        item["picture"] = picture_of_drill(item["drill"], catalog)
+        item["kit_names"] = [catalog.kit[kit].name for kit in item["kit"]]
+        item["fault"] = catalog.drills[item["drill"]].fault
+    for one in view["ramp"]:
+        one["name"] = catalog.movements[one["movement"]].name
+    for one in view["uncovered"]:
+        one["name"] = catalog.demands[one["demand"]].name
+    view["method_name"] = catalog.methods[sheet.method].name
+    return view
+
+
+def items_view(items) -> list[dict]:
+    """Items on their own (extras, a member's own list) with pictures."""
+    catalog = load_catalog()
+    return [{**item_json(item), "picture": picture_of_drill(item.drill, catalog),
+             "kit_names": [catalog.kit[kit].name for kit in item.kit]} for item in items]
+
+
+def alternatives(asked: BenchInput, drill: str) -> list[dict]:
+    """What could stand in a drill's place, each with what the exchange costs in seconds and coverage, best first."""
+    catalog = load_catalog()
+    here = compute(asked)
+    item = next((one for one in here.sheet.items if one.drill == drill), None)
+    if item is None:
+        return []
+    method = catalog.methods[asked.method]
+    left = demand_weights(here.profile, {})
+    taken = {one.drill for one in here.sheet.items}
+    pool: dict[str, float] = {}
+    for one in candidates_for(asked.settings(), method, catalog, left):
+        if one.drill.id not in taken and one.phase == item.phase:
+            worth = sum(left[demand] * share for demand, share in one.factors if demand in item.serves)
+            pool[one.drill.id] = max(worth, pool.get(one.drill.id, 0.0))
+    found = []
+    for other in sorted(pool, key=lambda name: (-pool[name], name))[:MOST_ALTERNATIVES * 2]:
+        swapped = replace(asked, pins=[*(pin for pin in asked.pins if pin != drill), other], bans=[*asked.bans, drill])
+        sheet = plan(here.workout.for_division(None), here.profile, swapped.settings(), asked.people)
+        placed = next((one for one in sheet.items if one.drill == other), None)
+        if placed:
+            found.append({"drill": other, "name": placed.name, "seconds": placed.seconds, "seconds_more": placed.seconds - item.seconds,
+                          "covered_more": round(sheet.covered - here.sheet.covered, 4), "kit_names": [catalog.kit[kit].name for kit in placed.kit],
+                          "level": placed.level, "serves": list(placed.serves), "picture": picture_of_drill(other, catalog)})
+    return sorted(found, key=lambda one: -one["covered_more"])[:MOST_ALTERNATIVES]
+
+
+def _workout(workout: Workout, profile: DemandProfile) -> dict:
+    catalog = load_catalog()
+    view = derive_json(workout, profile)
+    view.pop("demands")
+    for part in view["parts"]:
+        for work in part["work"]:
+            row = catalog.movements[work["movement"]]
+            work["name"], work["standard"] = row.name, row.standard
+    for one in view["unread"]:
+        one["candidate_names"] = [catalog.movements[name].name for name in one["candidates"]]
+    return view
+
+
+def _demands(workout: Workout, profile: DemandProfile) -> list[dict]:
+    catalog = load_catalog()
+    demands = derive_json(workout, profile)["demands"]
+    for one in demands:
+        row = catalog.demands[one["id"]]
+        one["name"], one["plain"] = row.name, row.plain
+        for term in one["terms"]:
+            term["position_name"] = catalog.positions[term["position"]].name
+    return demands
+
+
+def _positions(workout: Workout, profile: DemandProfile) -> list[dict]:
+    """The positions that carry most of what is asked, in the order the board meets them."""
+    catalog = load_catalog()
+    weight: dict[str, float] = {}
+    for demand in profile.demands:
+        for term in demand.terms:
+            weight[term.position] = weight.get(term.position, 0.0) + term.severity * term.exposure * (2 if demand.kind == "reach" else 1)
+    kept = set(sorted(weight, key=lambda name: (-weight[name], name))[:MOST_POSITIONS])
+    met: dict[str, list[int]] = {}
+    for part in workout.parts:
+        for work in part.work:
+            for position in catalog.movements[work.movement].positions:
+                if position in kept and work.line not in met.setdefault(position, []):
+                    met[position].append(work.line)
+    return [{"id": position, "name": catalog.positions[position].name, "lines": lines,
+             "demands": [demand.id for demand in profile.demands if any(term.position == position for term in demand.terms)],
+             "picture": position_picture(position, profile, catalog)} for position, lines in met.items()]

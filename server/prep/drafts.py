@@ -1,0 +1,39 @@
+"""From a saved session and its draft to what the Bench works on."""
+from __future__ import annotations
+
+import datetime
+
+from django.utils import timezone
+
+from server.prep.bench import BenchInput
+from server.prep.models import PrepDraft
+from server.programme.models import GymClass, Session
+
+RECENT_DAYS = 2  # drills of these days are repeated less
+
+
+def draft_of(session: Session) -> PrepDraft:
+    """The session's draft, made with the gym's defaults the first time (unsaved)."""
+    try:
+        return session.draft
+    except PrepDraft.DoesNotExist:
+        return PrepDraft(session=session, minutes=session.gym.minutes, method=session.gym.method)
+
+
+def bench_input(session: Session, gym_class: GymClass | None = None, **changes) -> BenchInput:
+    """What to compute for a session, for one class's people when a class is given."""
+    draft = draft_of(session)
+    today = timezone.localdate()
+    people = [person.value(today) for person in gym_class.people.filter(is_active=True).prefetch_related("ranges").order_by("name")] if gym_class else []
+    fields = {"text": session.text, "minutes": draft.minutes, "method": draft.method, "pins": draft.pins, "bans": draft.bans,
+              "order": draft.order, "people": people, "kit": session.gym.kit_pieces() or None, "recent": recent_drills(session)}
+    return BenchInput(**{**fields, **changes})
+
+
+def recent_drills(session: Session) -> list[str]:
+    """Drills published in the days before, so that the same list is not repeated every day."""
+    since = session.date - datetime.timedelta(days=RECENT_DAYS)
+    from server.publishing.models import Publication
+
+    rows = Publication.objects.filter(gym_class__session__gym_id=session.gym_id, gym_class__session__date__range=(since, session.date - datetime.timedelta(days=1)))
+    return sorted({item["drill"] for content in rows.values_list("content__bench__plan__items", flat=True) for item in content or []})

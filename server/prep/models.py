@@ -1,0 +1,16 @@
+"""The coach's draft of a prep: what was asked for and what was fixed by hand. The plan itself is always computed."""
+from django.db import models
+
+from server.programme.models import Session
+
+
+class PrepDraft(models.Model):
+    """One draft a session."""
+
+    session = models.OneToOneField(Session, models.CASCADE, related_name="draft")
+    minutes = models.PositiveSmallIntegerField()
+    method = models.CharField(max_length=40)
+    pins = models.JSONField(default=list)
+    bans = models.JSONField(default=list)
+    order = models.JSONField(default=list)
+    changed_at = models.DateTimeField(auto_now=True)

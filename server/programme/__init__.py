@@ -1,0 +1,1 @@
+"""The app for sessions, classes and rosters."""

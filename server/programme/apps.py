@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class ProgrammeConfig(AppConfig):
+    name = "server.programme"
+    label = "programme"

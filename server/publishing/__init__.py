@@ -1,0 +1,1 @@
+"""The app for immutable publications, member sheets and the outbox."""

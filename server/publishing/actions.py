@@ -1,0 +1,109 @@
+"""Publishing a class: permission, change and record in one place."""
+from __future__ import annotations
+
+import hashlib
+import json
+from dataclasses import asdict
+
+from django.conf import settings
+from django.db import transaction
+from django.utils import timezone
+
+from core.catalog import load_catalog
+from core.errors import CoreError, PlanRefused
+from core.prep.member import fit_member
+from server.people.models import Person
+from server.prep.bench import BenchInput, Derived, bench_view, compute, items_view, sheet_view
+from server.prep.drafts import bench_input
+from server.programme.models import GymClass
+from server.publishing.models import MemberSheet, OutboxMessage, Publication
+
+
+class NothingToPublish(CoreError):
+    """The class cannot be published yet; ``field`` names what is missing."""
+
+    def __init__(self, field: str, message: str):
+        self.field = field
+        super().__init__(message)
+
+
+@transaction.atomic
+def publish_class(gym_class: GymClass, by: Person) -> Publication:
+    """Publish a class's prep to everyone on its roster, now.
+
+    Raises NothingToPublish for an empty roster or text, UnusableText or PlanRefused for what cannot be planned, and
+    PermissionError for anyone but a coach of that gym. Nothing is saved unless everything is.
+    """
+    if not by.coaches or by.gym_id != gym_class.session.gym_id:
+        raise PermissionError("Only a coach of this gym can publish a class.")
+    gym_class = GymClass.objects.select_for_update().get(pk=gym_class.pk)
+    people = list(gym_class.people.filter(is_active=True).prefetch_related("ranges").order_by("name"))
+    if not people:
+        raise NothingToPublish("people", "Nobody is on this class's roster yet, so there is no one to publish to.")
+    asked = bench_input(gym_class.session, gym_class)
+    derived = compute(asked)
+    if not derived.sheet.items and not derived.sheet.ramp:
+        raise PlanRefused("text", "There is no prep to publish: nothing on the board could be prepared.")
+    latest = gym_class.publications.first()
+    publication = Publication.objects.create(
+        gym_class=gym_class, version=(latest.version if latest else 0) + 1, published_by=by, digest=draft_digest(asked),
+        content={"title": gym_class.session.title, "text": gym_class.session.text, "bench": without_pictures(_public(bench_view(asked)))})
+    sheets = [MemberSheet(publication=publication, person=person, content=without_pictures(member_content(gym_class, derived, asked, person)))
+              for person in people]
+    MemberSheet.objects.bulk_create(sheets)
+    OutboxMessage.objects.bulk_create(_message(gym_class, publication, sheet) for sheet in sheets)
+    return publication
+
+
+def member_content(gym_class: GymClass, derived: Derived, asked: BenchInput, person: Person) -> dict:
+    """One member's page, as plain data: nobody else's ranges are in it."""
+    catalog = load_catalog()
+    value = person.value(timezone.localdate())
+    fitted = fit_member(derived.sheet, derived.workout, value, asked.settings())
+    own = derived.workout.for_division(value.division)
+    sheet = sheet_view(derived.sheet)
+    session = gym_class.session
+    return {
+        "title": session.title, "date": session.date.isoformat(), "starts_at": gym_class.starts_at.isoformat(),
+        "gym": session.gym.name, "coach": gym_class.coach.name if gym_class.coach else "", "name": person.name,
+        "timezone": session.gym.timezone, "text": session.text, "division": value.division or "",
+        "work": [{"part": part.name, "format": part.format.kind, "line": work.line, "name": catalog.movements[work.movement].name,
+                  "text": session.text.splitlines()[work.line - 1].strip(), "standard": catalog.movements[work.movement].standard}
+                 for part in own.parts for work in part.work],
+        "minutes": sheet["minutes"], "method": sheet["method_name"], "items": items_view(fitted.items), "ramp": sheet["ramp"],
+        "cooldown": sheet["cooldown"], "extras": items_view(fitted.extras),
+        "swaps": [{**asdict(swap), "instead_name": catalog.drills[swap.instead_of].name,
+                   "name": catalog.drills[swap.drill].name if swap.drill else None} for swap in fitted.swaps],
+        "gaps": [{**asdict(gap), "name": catalog.demands[gap.motion].name, "plain": catalog.demands[gap.motion].plain} for gap in fitted.gaps],
+        "caution_note": person.caution_note,
+    }
+
+
+def draft_digest(asked: BenchInput) -> str:
+    """What a publication was made from, so a later change is noticed. People's ranges are not in it."""
+    parts = [asked.text, asked.minutes, asked.method, list(asked.pins), list(asked.bans), list(asked.order)]
+    return hashlib.sha256(json.dumps(parts).encode()).hexdigest()
+
+
+def without_pictures(value):
+    """Plain data without figures: they are drawn from the drill's id when a page is opened, so nothing stored repeats them."""
+    if isinstance(value, dict):
+        return {key: without_pictures(one) for key, one in value.items() if key != "picture"}
+    return [without_pictures(one) for one in value] if isinstance(value, list) else value
+
+
+def _public(view: dict) -> dict:
+    """The class's record without anyone's ranges."""
+    for demand in view["demands"]:
+        demand["people"] = []
+    return view
+
+
+def _message(gym_class: GymClass, publication: Publication, sheet: MemberSheet) -> OutboxMessage:
+    session = gym_class.session
+    again = " (changed)" if publication.version > 1 else ""
+    extras = len(sheet.content["extras"])
+    mine = f" You have {extras} of your own before class." if extras else ""
+    return OutboxMessage(
+        gym=session.gym, person=sheet.person, sheet=sheet, subject=f"{session.title}: your prep{again}",
+        body=f"{sheet.person.name.split()[0]}, the prep for {session.title} is ready.{mine}\n\n{settings.ADDRESS}/m/{sheet.token}\n")

@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class PublishingConfig(AppConfig):
+    name = "server.publishing"
+    label = "publishing"

@@ -1,0 +1,47 @@
+// One typed client for the API. The types are generated from the server's OpenAPI schema (./chalk types).
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+export type Schemas = components["schemas"];
+export type Bench = Schemas["BenchOut"];
+export type Demand = Schemas["DemandOut"];
+export type Item = Schemas["ItemOut"];
+export type Plan = Schemas["PlanOut"];
+export type Position = Schemas["PositionOut"];
+export type Session = Schemas["SessionOut"];
+export type Sheet = Schemas["SheetOut"];
+export type Picture = Schemas["Picture"];
+export type Kind = "reach" | "hold" | "snap" | "pattern";
+
+function cookie(name: string): string {
+  const found = document.cookie.split("; ").find((one) => one.startsWith(`${name}=`));
+  return found ? decodeURIComponent(found.slice(name.length + 1)) : "";
+}
+
+export const api = createClient<paths>({ baseUrl: "" });
+api.use({
+  onRequest({ request }) {
+    if (request.method !== "GET") request.headers.set("X-CSRFToken", cookie("csrftoken"));
+    return request;
+  },
+});
+
+/** What went wrong, in words for the person at the screen. */
+export class ApiProblem extends Error {
+  constructor(readonly status: number, message: string, readonly field: string) {
+    super(message);
+  }
+}
+
+/** The data of a call, or an ApiProblem with the server's own words. */
+export async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+  let result;
+  try {
+    result = await call;
+  } catch {
+    throw new ApiProblem(0, "The server does not answer. Your text is still here; try again in a moment.", "");
+  }
+  if (result.response.ok) return result.data as T;
+  const problem = (result.error ?? {}) as { detail?: string; field?: string };
+  throw new ApiProblem(result.response.status, problem.detail ?? "That did not work.", problem.field ?? "");
+}

@@ -1,0 +1,24 @@
+// What screens ask the server for, by one name each.
+import { queryOptions } from "@tanstack/react-query";
+import { answer, api, type Schemas } from "./client";
+
+export const meQuery = queryOptions({ queryKey: ["me"], queryFn: () => answer(api.GET("/api/me")), staleTime: 60_000, retry: false });
+export const shelfQuery = queryOptions({ queryKey: ["shelf"], queryFn: () => answer(api.GET("/api/shelf")), staleTime: Infinity });
+export const weekQuery = (start?: string) =>
+  queryOptions({ queryKey: ["week", start ?? "now"], queryFn: () => answer(api.GET("/api/week", { params: { query: start ? { start } : {} } })) });
+export const sessionQuery = (id: number) =>
+  queryOptions({ queryKey: ["session", id], queryFn: () => answer(api.GET("/api/sessions/{session_id}", { params: { path: { session_id: id } } })) });
+export const benchQuery = (id: number, body: Schemas["BenchIn"]) =>
+  queryOptions({
+    queryKey: ["bench", id, body],
+    queryFn: ({ signal }) => answer(api.POST("/api/sessions/{session_id}/bench", { params: { path: { session_id: id } }, body, signal })),
+    staleTime: 30_000, gcTime: 60_000,
+  });
+export const publishQuery = (id: number) =>
+  queryOptions({ queryKey: ["publish", id], queryFn: () => answer(api.GET("/api/classes/{class_id}/publish", { params: { path: { class_id: id } } })) });
+export const outboxQuery = queryOptions({ queryKey: ["outbox"], queryFn: () => answer(api.GET("/api/outbox")) });
+export const previewQuery = (classId: number, personId: number) =>
+  queryOptions({
+    queryKey: ["preview", classId, personId],
+    queryFn: () => answer(api.GET("/api/classes/{class_id}/preview/{person_id}", { params: { path: { class_id: classId, person_id: personId } } })),
+  });

@@ -1,0 +1,42 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { createRootRoute, createRoute, createRouter, lazyRouteComponent, RouterProvider } from "@tanstack/react-router";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { ApiProblem } from "./api/client";
+import { Shell } from "./screens/Shell";
+import "./styles.css";
+
+const root = createRootRoute({ component: Shell });
+const routes = root.addChildren([
+  createRoute({
+    getParentRoute: () => root, path: "/",
+    validateSearch: (search: Record<string, unknown>): { start?: string } => (typeof search.start === "string" ? { start: search.start } : {}),
+    component: lazyRouteComponent(() => import("./screens/week/Week"), "Week"),
+  }),
+  createRoute({
+    getParentRoute: () => root, path: "/session/$id",
+    validateSearch: (search: Record<string, unknown>): { class?: number; point?: string } => ({
+      ...(Number(search.class) ? { class: Number(search.class) } : {}),
+      ...(typeof search.point === "string" ? { point: search.point } : {}),
+    }),
+    component: lazyRouteComponent(() => import("./screens/bench/BenchScreen"), "BenchScreen"),
+  }),
+  createRoute({ getParentRoute: () => root, path: "/publish/$id", component: lazyRouteComponent(() => import("./screens/publish/Publish"), "Publish") }),
+  createRoute({ getParentRoute: () => root, path: "/outbox", component: lazyRouteComponent(() => import("./screens/publish/Outbox"), "Outbox") }),
+]);
+const router = createRouter({ routeTree: routes, defaultPreload: "intent" });
+declare module "@tanstack/react-router" {
+  interface Register { router: typeof router }
+}
+
+const client = new QueryClient({
+  defaultOptions: { queries: { staleTime: 5_000, retry: (count, error) => !(error instanceof ApiProblem && error.status > 0) && count < 2 } },
+});
+
+createRoot(document.getElementById("root")!).render(
+  <StrictMode>
+    <QueryClientProvider client={client}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  </StrictMode>,
+);

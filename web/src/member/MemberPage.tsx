@@ -1,0 +1,93 @@
+import { useState } from "react";
+import type { Item, Kind, Sheet } from "../api/client";
+import { Figure } from "../figure/Figure";
+import { Mark } from "../parts/Mark";
+import { clock, hour, number, plural } from "../parts/words";
+import { Runner } from "./Runner";
+
+const FELT = ["better", "same", "worse"] as const;
+
+interface Props {
+  sheet: Sheet;
+  preview?: boolean;
+  onFelt?: (felt: (typeof FELT)[number]) => void;
+}
+
+/** What's on, what is mine and why, and how long it takes; the thread runs down the page. */
+export function MemberPage({ sheet, preview = false, onFelt }: Props) {
+  const [running, setRunning] = useState<"extras" | "class" | null>(null);
+  if (running) return <Runner items={running === "extras" ? sheet.extras : sheet.items} names={sheet.demand_names} onEnd={() => setRunning(null)} />;
+  const extrasMinutes = Math.ceil(sheet.extras.reduce((total, one) => total + one.seconds, 0) / 60);
+  const HeadingTag = preview ? "h2" : "h1";
+  return (
+    <div className="mx-auto max-w-lg px-5 pt-5 pb-10 text-[17px]">
+      <p className="quiet">{sheet.gym} · {new Date(sheet.starts_at).toLocaleDateString("en-GB", { weekday: "long", timeZone: sheet.timezone })} {hour(sheet.starts_at, sheet.timezone)}{sheet.coach && ` · ${sheet.coach}`}</p>
+      <HeadingTag className="mt-0.5 text-[38px]">{sheet.title}</HeadingTag>
+      {sheet.version > 1 && <p className="mt-1 font-semibold">Changed: this is version {sheet.version}.</p>}
+
+      <section className="mt-4" aria-label="What's on">
+        <ul className="space-y-0.5">
+          {sheet.work.map((one, index) => (
+            <li key={`${one.line}-${index}`} className="flex gap-2">{sheet.work[index - 1]?.part !== one.part ? <span className="display w-8 shrink-0 text-[20px]">{one.part.length > 3 ? "·" : one.part}</span> : <span className="w-8 shrink-0" />}<span>{one.text}</span></li>
+          ))}
+        </ul>
+      </section>
+
+      {sheet.extras.length > 0 && (
+        <section className="mt-6 rounded-2xl bg-slate-deep p-4 text-chalk on-slate" aria-label="Before class">
+          <h2 className="text-[26px]">Yours, before class: {extrasMinutes} min</h2>
+          <ul className="mt-2 space-y-1 text-[16px] text-chalk-dim">
+            {sheet.gaps.slice(0, 3).map((gap) => (
+              <li key={gap.motion}>{gap.because} asks about {Math.round(gap.needed_deg)}° of {gap.plain}; you have {Math.round(gap.has_deg)}°{gap.side && `, less on the ${gap.side}`}.</li>
+            ))}
+          </ul>
+          <ol className="mt-3 space-y-2">{sheet.extras.map((one) => <DrillLine key={one.drill} item={one} dark />)}</ol>
+          <button className="mt-4 w-full rounded-xl bg-chalk py-3 text-[18px] font-semibold text-ink" onClick={() => setRunning("extras")}>Start</button>
+        </section>
+      )}
+
+      <section className="mt-6" aria-label="In class">
+        <h2 className="text-[26px]">In class: {sheet.minutes} min</h2>
+        {sheet.swaps.length > 0 && (
+          <div className="mt-2 rounded-xl border border-rule bg-sheet p-3 text-[16px]">
+            {sheet.caution_note && <p>{sheet.caution_note}</p>}
+            {sheet.swaps.map((one) => <p key={one.instead_of}>{one.name ? <>{one.name} instead of {one.instead_name.toLowerCase()}</> : <>Leave out {one.instead_name.toLowerCase()}; ask your coach what to do then</>} ({one.why}).</p>)}
+          </div>
+        )}
+        <ol className="mt-3 space-y-2 border-l-[3px] border-dotted border-reach pl-3">{sheet.items.map((one) => <DrillLine key={one.drill} item={one} names={sheet.demand_names} />)}</ol>
+        {sheet.ramp.length > 0 && <p className="mt-3">Then build up the {sheet.ramp[0]!.name}: {sheet.ramp.map((one) => `${number(one.load_kg)} kg × ${one.reps}`).join(", ")}{sheet.ramp[0]!.estimated && " (for an average lifter; use your own share)"}.</p>}
+        <button className="plain-action mt-3 w-full !rounded-xl !py-3 !text-[17px]" onClick={() => setRunning("class")}>Go through it with a timer</button>
+      </section>
+
+      <section className="mt-6" aria-label="Afterwards">
+        <h2 className="text-[26px]">Afterwards</h2>
+        <p className="mt-1">{sheet.cooldown.map((one) => `${one.name} (${one.dose_words})`).join(", ")}.</p>
+        {!preview && (
+          <fieldset className="mt-4">
+            <legend className="font-semibold">How did the position feel?</legend>
+            <div className="mt-2 grid grid-cols-3 gap-2">
+              {FELT.map((one) => <button key={one} className={`rounded-xl border-2 py-3 ${sheet.felt === one ? "border-ink bg-slate-deep text-chalk" : "border-rule bg-sheet"}`} aria-pressed={sheet.felt === one} onClick={() => onFelt?.(one)}>{one}</button>)}
+            </div>
+          </fieldset>
+        )}
+      </section>
+      <p className="quiet mt-6">Stretching is discomfort and never pain; a pinch means change the angle or stop. Sharp or radiating pain, numbness or dizziness: stop, and see a licensed clinician. What your clinician told you outranks this page.</p>
+      {sheet.extras.length === 0 && sheet.gaps.length === 0 && <p className="quiet mt-2">No extras today: none of your measured ranges falls short of what this asks, or none was measured yet.</p>}
+      <p className="sr-only">{plural(sheet.items.length, "drill")} in class</p>
+    </div>
+  );
+}
+
+function DrillLine({ item, names, dark = false }: { item: Item; names?: Sheet["demand_names"]; dark?: boolean }) {
+  const first = names && item.serves[0] ? names[item.serves[0]] : undefined;
+  return (
+    <li className="flex items-center gap-3">
+      <Figure picture={item.picture} label={`${item.name}, drawn from joint angles`} className="h-16 w-16 shrink-0" dark={dark} lit />
+      <span className="min-w-0 flex-1">
+        <span className="block leading-tight font-semibold">{item.name}</span>
+        <span className={`block text-[15px] ${dark ? "text-chalk-dim" : "text-dust"}`}>{item.dose_words} · {clock(item.seconds)}{item.kit_names.length > 0 && ` · ${item.kit_names.join(", ")}`}</span>
+        {first && <span className="flex items-center gap-1 text-[14px] text-dust"><Mark kind={first.kind as Kind} size={14} />{first.plain}</span>}
+      </span>
+    </li>
+  );
+}

@@ -1,0 +1,39 @@
+// Numbers as a coach says them.
+
+/** 125 -> "2:05" */
+export function clock(seconds: number): string {
+  return `${Math.floor(seconds / 60)}:${String(Math.round(seconds % 60)).padStart(2, "0")}`;
+}
+
+/** 47.5 -> "47.5", 40 -> "40" */
+export function number(value: number): string {
+  return Number.isInteger(value) ? String(value) : String(Math.round(value * 100) / 100);
+}
+
+export function percent(share: number): string {
+  return `${Math.round(share * 100)} %`;
+}
+
+/** A score in plain words: how much of a session hangs on it. */
+export function amount(score: number): string {
+  if (score >= 0.75) return "very much";
+  if (score >= 0.5) return "a lot";
+  if (score >= 0.25) return "some";
+  return "a little";
+}
+
+export function weekday(date: string): string {
+  return new Date(`${date}T12:00:00`).toLocaleDateString("en-GB", { weekday: "short" });
+}
+
+export function longDate(date: string): string {
+  return new Date(`${date}T12:00:00`).toLocaleDateString("en-GB", { weekday: "long", day: "numeric", month: "long" });
+}
+
+export function hour(instant: string, timeZone?: string): string {
+  return new Date(instant).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit", timeZone });
+}
+
+export function plural(count: number, one: string, many = `${one}s`): string {
+  return `${count} ${count === 1 ? one : many}`;
+}

@@ -1,0 +1,147 @@
+import { useState } from "react";
+import type { Bench, Demand, Position } from "../../api/client";
+import { Figure } from "../../figure/Figure";
+import { KIND_COLOUR, Mark } from "../../parts/Mark";
+import { Trouble } from "../../parts/Trouble";
+import { amount, number } from "../../parts/words";
+import type { Lit, Point } from "../../thread/thread";
+import { Strip } from "./Strip";
+
+const FIRST = 9; // rows before the fold
+
+interface Props {
+  bench: Bench | undefined;
+  error: Error | null;
+  lit: Lit | null;
+  held: Point | null;
+  onPoint: (point: Point | null) => void;
+  onHold: (point: Point | null) => void;
+}
+
+/** The positions the board passes through, and everything they ask of this class, ranked. */
+export function Asks({ bench, error, lit, held, onPoint, onHold }: Props) {
+  const [all, setAll] = useState(false);
+  const [open, setOpen] = useState<string | null>(held?.at === "demand" ? held.id : null);
+  if (error) return <section data-column="asks"><Trouble error={error} /></section>;
+  const demands = bench?.demands ?? [];
+  const shown = all ? demands : demands.slice(0, FIRST);
+  const unread = bench?.workout?.unread.length ?? 0;
+  return (
+    <section data-column="asks" aria-label="What it asks" className="flex min-h-0 flex-col overflow-y-auto">
+      {bench && bench.positions.length > 0 && (
+        <ul className="grid shrink-0 grid-cols-4 gap-2" aria-label="Positions">
+          {bench.positions.map((one) => <PositionTile key={one.id} position={one} lit={lit} onPoint={onPoint} onHold={onHold} />)}
+        </ul>
+      )}
+      <div className="mt-3 flex items-baseline justify-between border-b-2 border-ink pb-1">
+        <h2 className="text-[23px]">What it asks of this class</h2>
+        <Legend />
+      </div>
+      {demands.length === 0 && bench && !bench.problem && (
+        <p className="py-6">{unread ? "Nothing could be read yet. The board shows which words, and what they may have meant." : "Write a movement on the board, such as “15 push presses 40 kg”."}</p>
+      )}
+      <ul>
+        {shown.map((demand) => (
+          <DemandRow key={demand.id} demand={demand} lit={lit} open={open === demand.id} onPoint={onPoint}
+            onToggle={() => { const next = open === demand.id ? null : demand.id; setOpen(next); onHold(next ? { at: "demand", id: next } : null); }} />
+        ))}
+      </ul>
+      {demands.length > FIRST && (
+        <button className="plain-action mt-2 self-start" aria-expanded={all} onClick={() => setAll(!all)}>
+          {all ? "Show the first nine" : `${demands.length - FIRST} smaller demands: ${demands.slice(FIRST, FIRST + 3).map((one) => one.name.toLowerCase()).join(", ")} …`}
+        </button>
+      )}
+    </section>
+  );
+}
+
+function Legend() {
+  return (
+    <p className="flex gap-3 text-[13px] text-dust" aria-label="Marks">
+      {(["reach", "hold", "snap", "pattern"] as const).map((kind) => <span key={kind} className="flex items-center gap-1"><Mark kind={kind} size={14} />{kind}</span>)}
+    </p>
+  );
+}
+
+function PositionTile({ position, lit, onPoint, onHold }: { position: Position; lit: Lit | null; onPoint: Props["onPoint"]; onHold: Props["onHold"] }) {
+  const on = lit?.positions.has(position.id) ?? false;
+  return (
+    <li>
+      <button className={`block h-full w-full rounded-lg border-2 px-1 pt-1 pb-1.5 text-center ${on ? "border-reach bg-sheet" : "border-transparent bg-sand"} ${lit && !on ? "opacity-55" : ""}`}
+        onPointerEnter={() => onPoint({ at: "position", id: position.id })} onPointerLeave={() => onPoint(null)}
+        onFocus={() => onPoint({ at: "position", id: position.id })} onBlur={() => onPoint(null)} onClick={() => onHold({ at: "position", id: position.id })}>
+        <Figure picture={position.picture} label={`${position.name}, drawn from joint angles`} className="mx-auto h-[88px] w-[88px]" lit={on} />
+        <span className="block text-[13px] leading-tight">{position.name}</span>
+      </button>
+    </li>
+  );
+}
+
+function DemandRow({ demand, lit, open, onPoint, onToggle }: { demand: Demand; lit: Lit | null; open: boolean; onPoint: Props["onPoint"]; onToggle: () => void }) {
+  const on = lit?.demands.has(demand.id) ?? false;
+  const dim = lit !== null && !on;
+  return (
+    <li data-demand={demand.id} className={`border-b border-rule ${on ? "bg-sheet shadow-[inset_3px_0_0_var(--color-reach)]" : ""} ${dim ? "opacity-50" : ""}`}>
+      <button className="grid w-full grid-cols-[26px_minmax(0,1fr)_minmax(120px,180px)_92px] items-center gap-2 py-1.5 pl-2 text-left" aria-expanded={open} onClick={onToggle}
+        onPointerEnter={() => onPoint({ at: "demand", id: demand.id })} onPointerLeave={() => onPoint(null)} onFocus={() => onPoint({ at: "demand", id: demand.id })} onBlur={() => onPoint(null)}>
+        <Mark kind={demand.kind} title={demand.kind} />
+        <span className="min-w-0">
+          <span className="block truncate text-[15px] font-semibold">{demand.name}</span>
+          <span className="block truncate text-[13px] text-dust">{reason(demand)}</span>
+        </span>
+        {demand.kind === "reach" && demand.people.length ? <Strip demand={demand} /> : <Bar demand={demand} />}
+        <span className="text-right">
+          <span className="display block text-[20px]">{amount(demand.score)}</span>
+          <span className="block text-[13px] text-dust">{demand.people.length ? `${demand.short} of ${demand.people.length} short` : demand.score.toFixed(2)}</span>
+        </span>
+      </button>
+      {open && <Terms demand={demand} />}
+    </li>
+  );
+}
+
+function reason(demand: Demand): string {
+  const counted = new Set(demand.terms.filter((term) => term.counts).map((term) => term.text.toLowerCase()));
+  const lines = [...counted].slice(0, 2).join(", ") + (counted.size > 2 ? ` and ${counted.size - 2} more` : "");
+  return demand.required_deg !== null ? `needs ${Math.round(demand.required_deg)}° · ${lines}` : lines;
+}
+
+function Bar({ demand }: { demand: Demand }) {
+  return (
+    <span className="block h-2.5 rounded-sm bg-rule" aria-hidden>
+      <span className="block h-full rounded-sm" style={{ width: `${Math.max(3, demand.score * 100)}%`, background: KIND_COLOUR[demand.kind] }} />
+    </span>
+  );
+}
+
+/** A score opened into its terms: which line, which position, how hard, how much. */
+function Terms({ demand }: { demand: Demand }) {
+  return (
+    <div className="px-3 pb-3 text-[14px]">
+      <p className="text-dust">
+        {demand.plain[0]?.toUpperCase() + demand.plain.slice(1)}. Score {demand.score.toFixed(2)}: of each line the hardest position counts, and lines add up.
+        {demand.kind === "reach" && demand.people.length > 0 && ` Expected shortfall ${number(demand.shortfall_deg)}° on average.`}
+      </p>
+      <table className="mt-1 w-full">
+        <thead className="text-left text-[13px] text-dust">
+          <tr><th scope="col" className="font-normal">line</th><th scope="col" className="font-normal">position</th><th scope="col" className="text-right font-normal">needs</th><th scope="col" className="text-right font-normal">they have</th><th scope="col" className="text-right font-normal">how hard × how much</th></tr>
+        </thead>
+        <tbody>
+          {demand.terms.slice(0, 6).map((term, index) => (
+            <tr key={index} className={term.counts ? "" : "text-dust"}>
+              <td>{term.line} {term.text}</td>
+              <td>{term.position_name}{term.shared_with.length > 0 && <span className="text-dust">, shared</span>}</td>
+              <td className="text-right">{term.required_deg === null ? "" : `${Math.round(term.required_deg)}°`}</td>
+              <td className="text-right">{term.range_deg === null ? "" : `${Math.round(term.range_deg)}°`}</td>
+              <td className="text-right">{term.severity.toFixed(2)} × {term.exposure.toFixed(2)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {demand.people.some((one) => one.short_probability >= 0.5) && (
+        <p className="mt-2"><strong>Short:</strong> {demand.people.filter((one) => one.short_probability >= 0.5).sort((a, b) => b.shortfall_deg - a.shortfall_deg)
+          .map((one) => `${one.name} (${Math.round(one.range_deg)}°${one.measured ? "" : ", not measured"})`).join(", ")}</p>
+      )}
+    </div>
+  );
+}

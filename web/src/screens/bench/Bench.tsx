@@ -1,0 +1,92 @@
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useNavigate, useSearch } from "@tanstack/react-router";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { answer, api, type Schemas, type Session } from "../../api/client";
+import { benchQuery } from "../../api/queries";
+import { follow, type Point } from "../../thread/thread";
+import { ThreadLines } from "../../thread/ThreadLines";
+import { Asks } from "./Asks";
+import { BenchHead } from "./BenchHead";
+import { Board } from "./Board";
+import { useDraft, type Draft } from "./draft";
+import { Prep } from "./Prep";
+
+const LIVE_MS = 90; // wait this long after a key before asking again
+const SAVE_MS = 500;
+
+/** One session on one screen: the board, what it asks of this class, and the prep. */
+export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Shelf"] }) {
+  const search = useSearch({ from: "/session/$id" });
+  const navigate = useNavigate();
+  const classId = search.class ?? session.classes.find((one) => !one.published_version)?.id ?? session.classes[0]?.id;
+  const { draft, change, undo, redo, canUndo, canRedo } = useDraft(session);
+  const settled = useSettled(draft, LIVE_MS);
+  const live = useQuery({ ...benchQuery(session.id, { ...settled, class_id: classId ?? null }), placeholderData: keepPreviousData });
+  const saving = useSaving(session, draft);
+  const [held, setHeld] = useState<Point | null>(() => (search.point ? { at: "demand", id: search.point } : null));
+  const [touched, setTouched] = useState<Point | null>(null);
+  const lit = useMemo(() => follow(live.data, touched ?? held), [live.data, touched, held]);
+  const frame = useRef<HTMLDivElement>(null);
+
+  useEffect(() => {
+    const listen = (event: KeyboardEvent) => {
+      if (event.key === "Escape") setHeld(null);
+      const typing = event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
+      if (typing) return;
+      if (event.key === "[" && draft.minutes > 2) change({ minutes: draft.minutes - 1 });
+      if (event.key === "]" && draft.minutes < 60) change({ minutes: draft.minutes + 1 });
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z") {
+        event.preventDefault();
+        if (event.shiftKey) redo(); else undo();
+      }
+    };
+    window.addEventListener("keydown", listen);
+    return () => window.removeEventListener("keydown", listen);
+  }, [change, draft.minutes, redo, undo]);
+
+  const bench = live.data;
+  return (
+    <div className="flex h-full min-h-[640px] min-w-[1180px] flex-col px-5 pt-3 pb-4">
+      <BenchHead session={session} shelf={shelf} draft={draft} change={change} classId={classId} problem={bench?.problem ?? null}
+        onClass={(id) => void navigate({ to: "/session/$id", params: { id: String(session.id) }, search: { ...search, class: id }, replace: true })}
+        undo={undo} redo={redo} canUndo={canUndo} canRedo={canRedo} saving={saving} />
+      <div ref={frame} className="relative mt-3 grid min-h-0 flex-1 grid-cols-[316px_minmax(0,1fr)_minmax(0,408px)] gap-8" onPointerLeave={() => setTouched(null)}>
+        <Board text={draft.text} bench={bench} lit={lit} onText={(text) => change({ text }, true)} onFix={(text) => change({ text })} onPoint={setTouched} onHold={setHeld} />
+        <Asks bench={bench} error={live.error} lit={lit} held={held} onPoint={setTouched} onHold={setHeld} />
+        <Prep session={session} draft={draft} change={change} bench={bench} busy={live.isPlaceholderData} classId={classId} shelf={shelf} lit={lit} onPoint={setTouched} onHold={setHeld} />
+        <ThreadLines lit={lit} frame={frame} />
+      </div>
+    </div>
+  );
+}
+
+function useSettled(draft: Draft, wait: number): Draft {
+  const [settled, setSettled] = useState(draft);
+  useEffect(() => {
+    const timer = window.setTimeout(() => setSettled(draft), wait);
+    return () => window.clearTimeout(timer);
+  }, [draft, wait]);
+  return settled;
+}
+
+/** Saves what changed, a moment after it changed, and says how that went. */
+function useSaving(session: Session, draft: Draft): string {
+  const client = useQueryClient();
+  const saved = useRef<Draft>(draft);
+  const save = useMutation({
+    mutationFn: (to: Draft) => answer(api.PATCH("/api/sessions/{session_id}", { params: { path: { session_id: session.id } }, body: to })),
+    onSuccess: (stored, to) => {
+      saved.current = to;
+      client.setQueryData(["session", session.id], stored);
+      void client.invalidateQueries({ queryKey: ["week"] });
+    },
+  });
+  const { mutate } = save;
+  useEffect(() => {
+    if (JSON.stringify(draft) === JSON.stringify(saved.current)) return;
+    const timer = window.setTimeout(() => mutate(draft), SAVE_MS);
+    return () => window.clearTimeout(timer);
+  }, [draft, mutate]);
+  if (save.error) return `Not saved: ${save.error.message}`;
+  return save.isPending ? "Saving" : save.isSuccess ? "Saved" : "";
+}

@@ -1,0 +1,113 @@
+import { ArrowDown, ArrowUp, Pin, PinOff, Replace, X } from "lucide-react";
+import { Popover } from "radix-ui";
+import { useQuery } from "@tanstack/react-query";
+import { useState, type KeyboardEvent } from "react";
+import { answer, api, type Item, type Kind, type Plan } from "../../api/client";
+import { Figure } from "../../figure/Figure";
+import { Mark } from "../../parts/Mark";
+import { clock, percent } from "../../parts/words";
+import { PHASE_WORD, type PrepProps } from "./Prep";
+
+interface Props extends PrepProps {
+  item: Item;
+  plan: Plan;
+  first: boolean;
+  last: boolean;
+  newPhase: boolean;
+}
+
+/** One drill: its own figure, dose, why; keep, swap, move, take out. */
+export function DrillRow(props: Props) {
+  const { item, plan, draft, change, lit, onPoint, shelf, newPhase } = props;
+  const [near, setNear] = useState(false);
+  const [swapping, setSwapping] = useState(false);
+  const on = lit?.drills.has(item.drill) ?? false;
+  const here = { at: "drill", id: item.drill } as const;
+
+  const keep = () => change({ pins: item.pinned ? draft.pins.filter((one) => one !== item.drill) : [...draft.pins, item.drill] });
+  const takeOut = () => change({ bans: [...draft.bans, item.drill], pins: draft.pins.filter((one) => one !== item.drill) });
+  const move = (by: -1 | 1) => {
+    const ids = plan.items.map((one) => one.drill);
+    const from = ids.indexOf(item.drill);
+    const to = from + by;
+    if (plan.items[to]?.phase !== item.phase) return;
+    [ids[from], ids[to]] = [ids[to]!, ids[from]!];
+    change({ order: ids, pins: [...new Set([...draft.pins, item.drill])] });
+  };
+  const keys = (event: KeyboardEvent) => {
+    if (event.altKey && event.key === "ArrowUp") { event.preventDefault(); move(-1); }
+    else if (event.altKey && event.key === "ArrowDown") { event.preventDefault(); move(1); }
+    else if (event.ctrlKey || event.metaKey || event.altKey || swapping) return;
+    else if (event.key.toLowerCase() === "k") keep();
+    else if (event.key.toLowerCase() === "x") takeOut();
+    else if (event.key.toLowerCase() === "s") { event.preventDefault(); setSwapping(true); }
+  };
+  const kinds = [...new Set(item.serves.slice(0, 3).map((one) => shelf.demands[one]?.kind))].filter(Boolean) as Kind[];
+  const why = item.serves.slice(0, 2).map((one) => (shelf.demands[one]?.name ?? one).toLowerCase()).join(", ");
+  const tool = "rounded-md p-1.5 hover:bg-sand focus-visible:bg-sand";
+  return (
+    <li data-drill={item.drill} onKeyDown={keys}
+      onPointerEnter={() => { setNear(true); onPoint(here); }} onPointerLeave={() => { setNear(false); onPoint(null); }}
+      onFocus={() => { setNear(true); onPoint(here); }} onBlur={() => { setNear(false); onPoint(null); }}
+      className={`group relative rounded-lg border-2 bg-sheet ${on ? "border-reach" : "border-rule"} ${lit && !on ? "opacity-55" : ""} ${item.pinned ? "shadow-[inset_4px_0_0_var(--color-ink)]" : ""}`}>
+      <div className="flex items-center gap-2 py-1 pr-2 pl-2">
+        <Figure picture={item.picture} label={`${item.name}, drawn from joint angles`} className="h-[52px] w-[52px] shrink-0" moving={near} lit />
+        <div className="min-w-0 flex-1">
+          <p className="text-[13px] text-dust">{clock(item.start_s)}{newPhase && <strong className="font-semibold text-ink"> · {PHASE_WORD[item.phase]}</strong>}{item.pinned && " · kept"}{item.waves > 1 && " · two waves"}</p>
+          <p className="truncate text-[15px] leading-tight font-semibold" title={item.name}>{item.name}</p>
+          <p className="truncate text-[13px] text-dust">{item.dose_words}, {item.seconds} s · for {why}</p>
+        </div>
+        <div className={`flex items-center gap-1 ${near ? "hidden" : ""}`}>{kinds.map((kind) => <Mark key={kind} kind={kind} size={18} title={kind} />)}</div>
+        <div className={`flex items-center ${near ? "" : "sr-only"}`}>
+          <button className={tool} onClick={keep} aria-pressed={item.pinned} aria-label={`Keep ${item.name}`} title="Keep (K)">{item.pinned ? <PinOff size={16} aria-hidden /> : <Pin size={16} aria-hidden />}</button>
+          <Popover.Root open={swapping} onOpenChange={setSwapping}>
+            <Popover.Trigger className={tool} aria-label={`Swap ${item.name}`} title="Swap (S)"><Replace size={16} aria-hidden /></Popover.Trigger>
+            <Popover.Portal>
+              <Popover.Content align="end" sideOffset={6} className="z-50 w-[400px] rounded-xl border border-rule bg-sheet p-3 shadow-lg" aria-label={`Instead of ${item.name}`}>
+                <Alternatives {...props} onDone={() => setSwapping(false)} />
+              </Popover.Content>
+            </Popover.Portal>
+          </Popover.Root>
+          <button className={tool} onClick={() => move(-1)} disabled={props.first} aria-label={`${item.name} earlier`} title="Earlier (Alt ↑)"><ArrowUp size={16} aria-hidden /></button>
+          <button className={tool} onClick={() => move(1)} disabled={props.last} aria-label={`${item.name} later`} title="Later (Alt ↓)"><ArrowDown size={16} aria-hidden /></button>
+          <button className={tool} onClick={takeOut} aria-label={`Take out ${item.name}`} title="Take out (X)"><X size={16} aria-hidden /></button>
+        </div>
+      </div>
+    </li>
+  );
+}
+
+/** What could stand here instead, with what each exchange costs before it is chosen. */
+function Alternatives({ session, draft, change, classId, item, onDone }: Props & { onDone: () => void }) {
+  const found = useQuery({
+    queryKey: ["alternatives", session.id, draft, classId, item.drill],
+    queryFn: () => answer(api.POST("/api/sessions/{session_id}/alternatives", {
+      params: { path: { session_id: session.id } }, body: { ...draft, class_id: classId ?? null, drill: item.drill },
+    })),
+  });
+  const take = (other: string) => {
+    change({ pins: [...draft.pins.filter((one) => one !== item.drill), other], bans: [...draft.bans, item.drill], order: draft.order.map((one) => (one === item.drill ? other : one)) });
+    onDone();
+  };
+  return (
+    <div>
+      <p className="display text-[20px]">Instead of {item.name}</p>
+      {found.isPending && <p role="status" className="quiet mt-1">Working out what each costs</p>}
+      {found.error && <p role="alert" className="mt-1 text-hold">{found.error.message}</p>}
+      {found.data?.length === 0 && <p className="mt-1">Nothing else fits here with this kit and these minutes.</p>}
+      <ul className="mt-2 space-y-1">
+        {found.data?.map((one) => (
+          <li key={one.drill}>
+            <button className="flex w-full items-center gap-2 rounded-lg border border-rule p-1.5 text-left hover:border-reach" onClick={() => take(one.drill)}>
+              <Figure picture={one.picture} label="" className="h-11 w-11 shrink-0" lit />
+              <span className="min-w-0 flex-1"><span className="block text-[15px] leading-tight font-semibold">{one.name}</span>
+                <span className="block text-[13px] text-dust">{one.kit_names.length ? one.kit_names.join(", ") : "no kit"}, {one.level}</span></span>
+              <span className="text-right text-[13px]">{one.seconds_more === 0 ? "same time" : `${one.seconds_more > 0 ? "+" : "−"}${Math.abs(one.seconds_more)} s`}<br />
+                <strong>{one.covered_more >= 0 ? "+" : "−"}{percent(Math.abs(one.covered_more))}</strong> prepared</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

@@ -1,0 +1,117 @@
+import type { Bench, Plan, Schemas, Session } from "../../api/client";
+import { Waiting } from "../../parts/Trouble";
+import { clock, number, percent, plural } from "../../parts/words";
+import type { Lit, Point } from "../../thread/thread";
+import type { Draft } from "./draft";
+import { DrillRow } from "./DrillRow";
+
+export const PHASE_WORD: Record<string, string> = {
+  raise: "raise", release: "release", open: "open", "switch-on": "switch on", rehearse: "rehearse", settle: "settle",
+};
+
+export interface PrepProps {
+  session: Session;
+  shelf: Schemas["Shelf"];
+  draft: Draft;
+  change: (to: Partial<Draft>) => void;
+  bench: Bench | undefined;
+  busy: boolean;
+  classId: number | undefined;
+  lit: Lit | null;
+  onPoint: (point: Point | null) => void;
+  onHold: (point: Point | null) => void;
+}
+
+/** The prep: a strip of time to scale on its edge, drills in order, the ramp, and what is covered and left. */
+export function Prep(props: PrepProps) {
+  const { bench, draft, change, shelf, busy } = props;
+  const plan = bench?.plan;
+  if (!bench) return <section data-column="prep" aria-label="Prep"><Waiting what="Working it out" /></section>;
+  if (!plan) {
+    return (
+      <section data-column="prep" aria-label="Prep" className="rounded-xl border border-dashed border-dust p-5">
+        <h2 className="text-[23px]">No prep yet</h2>
+        <p className="mt-1">{bench.problem?.message ?? "Write something on the board first."}</p>
+      </section>
+    );
+  }
+  const method = shelf.methods.find((one) => one.id === plan.method);
+  return (
+    <section data-column="prep" aria-label="Prep" aria-busy={busy} className="flex min-h-0 flex-col">
+      <div className="flex min-h-0 flex-1 gap-2">
+        <TimeStrip plan={plan} lit={props.lit} onPoint={props.onPoint} />
+        <ol className="min-h-0 flex-1 space-y-1 overflow-y-auto pr-1 pb-1" aria-label="Drills in order">
+          {plan.items.map((item, index) => (
+            <DrillRow key={item.drill} {...props} item={item} first={index === 0 || plan.items[index - 1]?.phase !== item.phase}
+              last={plan.items[index + 1]?.phase !== item.phase} newPhase={index === 0 || plan.items[index - 1]?.phase !== item.phase} plan={plan} />
+          ))}
+          {plan.ramp.length > 0 && <Ramp plan={plan} />}
+        </ol>
+      </div>
+      <div className="mt-2 border-t-2 border-ink pt-2 text-[15px] leading-snug">
+        <p><span className="display text-[24px]">{percent(plan.covered)}</span> of what it asks is prepared, in {clock(plan.seconds)} of {plan.minutes}:00, for {plural(plan.headcount, "person", "people")}.</p>
+        {plan.uncovered.length > 0 && (
+          <p className="mt-0.5"><strong>Left:</strong> {plan.uncovered.slice(0, 3).map((one) => `${one.name.toLowerCase()} (${one.why})`).join("; ")}{plan.uncovered.length > 3 && `; ${plan.uncovered.length - 3} more`}.</p>
+        )}
+        {plan.next_minute[0] && draft.minutes < 60 && (
+          <p className="mt-0.5">One more minute buys <button className="font-semibold underline underline-offset-2" onClick={() => change({ minutes: draft.minutes + 1, pins: [...draft.pins, plan.next_minute[0]!.drill] })}>{plan.next_minute[0].name}</button>, +{percent(plan.next_minute[0].gain)}.</p>
+        )}
+        {plan.notes.map((note) => <p key={note} className="mt-0.5 text-dust">{note}</p>)}
+        {draft.bans.length > 0 && <p className="mt-0.5 text-dust">{plural(draft.bans.length, "drill")} taken out. <button className="underline" onClick={() => change({ bans: [] })}>Allow again</button></p>}
+        <details className="mt-0.5 text-[14px]">
+          <summary className="cursor-pointer text-dust">Cool-down, cautions, and where coaches differ</summary>
+          <p className="mt-1">Cool-down: {plan.cooldown.map((one) => `${one.name} (${one.dose_words})`).join(", ")}.</p>
+          <p className="mt-1">Prep is not treatment. Sharp, pinching or radiating pain, numbness or dizziness: stop, and see a licensed clinician. A clinician’s instructions outrank this plan.</p>
+          {method && <p className="mt-1">{method.name}: {method.belief} {method.differ}</p>}
+        </details>
+      </div>
+    </section>
+  );
+}
+
+function TimeStrip({ plan, lit, onPoint }: { plan: Plan; lit: Lit | null; onPoint: (point: Point | null) => void }) {
+  const total = plan.minutes * 60;
+  const place = (seconds: number) => `${(seconds / total) * 100}%`;
+  const ramp = plan.ramp.filter((one) => one.start_s !== null);
+  return (
+    <div className="relative w-9 shrink-0 select-none" aria-hidden>
+      {Array.from({ length: plan.minutes + 1 }, (_, minute) => (plan.minutes <= 20 || minute % 5 === 0) && (
+        <span key={minute} className="absolute right-[14px] -translate-y-1/2 text-[13px] text-dust" style={{ top: `calc(6px + (100% - 12px) * ${minute / plan.minutes})` }}>{minute}</span>
+      ))}
+      <div className="absolute top-[6px] right-0 bottom-[6px] w-[10px] rounded-full bg-sand">
+        {plan.items.map((item) => (
+          <span key={item.drill} className={`absolute inset-x-0 rounded-sm ${lit?.drills.has(item.drill) ? "bg-reach" : "bg-slate-line"}`} style={{ top: place(item.start_s), height: place(item.seconds) }}
+            onPointerEnter={() => onPoint({ at: "drill", id: item.drill })} onPointerLeave={() => onPoint(null)} />
+        ))}
+        {ramp.map((one) => <span key={one.load_kg} className="absolute inset-x-0 rounded-sm bg-hold" style={{ top: place(one.start_s ?? 0), height: place(one.seconds - 4) }} />)}
+      </div>
+    </div>
+  );
+}
+
+function Ramp({ plan }: { plan: Plan }) {
+  const [first] = plan.ramp;
+  const late = plan.ramp.filter((one) => one.start_s === null).length;
+  if (!first) return null;
+  return (
+    <li className="rounded-lg border border-rule bg-sheet px-3 py-2" aria-label="Ramp">
+      <p className="text-[13px] text-dust">ramp{first.start_s !== null && `, from ${clock(first.start_s)}`}</p>
+      <p className="text-[15px] font-semibold">Build up the {first.name}</p>
+      <table className="mt-1 w-full text-[14px]">
+        <thead className="sr-only"><tr><th scope="col">load</th><th scope="col">reps</th><th scope="col">plates a side</th><th scope="col">rest</th></tr></thead>
+        <tbody>
+          {plan.ramp.map((one) => (
+            <tr key={one.load_kg} className={one.start_s === null ? "text-dust" : ""}>
+              <td className="display w-16 text-[19px]">{number(one.load_kg)} kg</td>
+              <td>{one.reps} reps</td>
+              <td>{one.plates.length ? `${one.plates.map(number).join(" + ")} a side` : "empty bar"}</td>
+              <td className="text-right">{one.rest_s} s rest</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {first.estimated && <p className="mt-1 text-[13px] text-dust">Loads for an average lifter: the board gives a percentage, and each member’s own best decides.</p>}
+      {late > 0 && <p className="mt-1 text-[13px] text-dust">The grey sets belong to the part’s own time.</p>}
+    </li>
+  );
+}

@@ -1,0 +1,13 @@
+import tailwindcss from "@tailwindcss/vite";
+import react from "@vitejs/plugin-react";
+import { defineConfig } from "vite";
+
+export default defineConfig({
+  base: "/static/web/",
+  plugins: [react(), tailwindcss()],
+  build: {
+    target: "es2022",
+    rollupOptions: { input: { index: "index.html", member: "member.html" } },
+  },
+  server: { proxy: { "/api": "http://127.0.0.1:8497" } },
+});
