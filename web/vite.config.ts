@@ -7,6 +7,7 @@ export default defineConfig({
   plugins: [react(), tailwindcss()],
   build: {
     target: "es2022",
+    assetsInlineLimit: 0, // the content policy allows no inlined fonts
     rollupOptions: { input: { index: "index.html", member: "member.html" } },
   },
   server: { proxy: { "/api": "http://127.0.0.1:8497" } },

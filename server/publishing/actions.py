@@ -3,6 +3,7 @@ from __future__ import annotations
 
 import hashlib
 import json
+import re
 from dataclasses import asdict
 
 from django.conf import settings
@@ -12,11 +13,15 @@ from django.utils import timezone
 from core.catalog import load_catalog
 from core.errors import CoreError, PlanRefused
 from core.prep.member import fit_member
+from core.reading import Workout
 from server.people.models import Person
 from server.prep.bench import BenchInput, Derived, bench_view, compute, items_view, sheet_view
 from server.prep.drafts import bench_input
 from server.programme.models import GymClass
 from server.publishing.models import MemberSheet, OutboxMessage, Publication
+
+
+LINE_START = re.compile(r"^\s*(?:[A-Z]\d?[).:]\s+|(?:rx|scaled|foundation|masters)\s*:\s*)", re.IGNORECASE)
 
 
 class NothingToPublish(CoreError):
@@ -67,9 +72,7 @@ def member_content(gym_class: GymClass, derived: Derived, asked: BenchInput, per
         "title": session.title, "date": session.date.isoformat(), "starts_at": gym_class.starts_at.isoformat(),
         "gym": session.gym.name, "coach": gym_class.coach.name if gym_class.coach else "", "name": person.name,
         "timezone": session.gym.timezone, "text": session.text, "division": value.division or "",
-        "work": [{"part": part.name, "format": part.format.kind, "line": work.line, "name": catalog.movements[work.movement].name,
-                  "text": session.text.splitlines()[work.line - 1].strip(), "standard": catalog.movements[work.movement].standard}
-                 for part in own.parts for work in part.work],
+        "work": _work_lines(own, session.text),
         "minutes": sheet["minutes"], "method": sheet["method_name"], "items": items_view(fitted.items), "ramp": sheet["ramp"],
         "cooldown": sheet["cooldown"], "extras": items_view(fitted.extras),
         "swaps": [{**asdict(swap), "instead_name": catalog.drills[swap.instead_of].name,
@@ -77,6 +80,22 @@ def member_content(gym_class: GymClass, derived: Derived, asked: BenchInput, per
         "gaps": [{**asdict(gap), "name": catalog.demands[gap.motion].name, "plain": catalog.demands[gap.motion].plain} for gap in fitted.gaps],
         "caution_note": person.caution_note,
     }
+
+
+def _work_lines(own: Workout, text: str) -> list[dict]:
+    """The lines this member does, as written, each once; headings and division words in front are left off."""
+    catalog = load_catalog()
+    lines = text.splitlines()
+    seen: set[int] = set()
+    found = []
+    for part in own.parts:
+        for work in part.work:
+            if work.line in seen:
+                continue
+            seen.add(work.line)
+            found.append({"part": part.name, "format": part.format.kind, "line": work.line, "name": catalog.movements[work.movement].name,
+                          "text": LINE_START.sub("", lines[work.line - 1]).strip(), "standard": catalog.movements[work.movement].standard})
+    return found
 
 
 def draft_digest(asked: BenchInput) -> str:

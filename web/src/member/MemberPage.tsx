@@ -23,7 +23,7 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
     <div className="mx-auto max-w-lg px-5 pt-5 pb-10 text-[17px]">
       <p className="quiet">{sheet.gym} · {new Date(sheet.starts_at).toLocaleDateString("en-GB", { weekday: "long", timeZone: sheet.timezone })} {hour(sheet.starts_at, sheet.timezone)}{sheet.coach && ` · ${sheet.coach}`}</p>
       <HeadingTag className="mt-0.5 text-[38px]">{sheet.title}</HeadingTag>
-      {sheet.version > 1 && <p className="mt-1 font-semibold">Changed: this is version {sheet.version}.</p>}
+      {sheet.version > 1 && !preview && <p className="mt-1 font-semibold">Changed: this is version {sheet.version}.</p>}
 
       <section className="mt-4" aria-label="What's on">
         <ul className="space-y-0.5">
@@ -38,7 +38,7 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
           <h2 className="text-[26px]">Yours, before class: {extrasMinutes} min</h2>
           <ul className="mt-2 space-y-1 text-[16px] text-chalk-dim">
             {sheet.gaps.slice(0, 3).map((gap) => (
-              <li key={gap.motion}>{gap.because} asks about {Math.round(gap.needed_deg)}° of {gap.plain}; you have {Math.round(gap.has_deg)}°{gap.side && `, less on the ${gap.side}`}.</li>
+              <li key={gap.motion}><span className="text-chalk">{gap.because[0]?.toUpperCase() + gap.because.slice(1)}</span>: about {Math.round(gap.needed_deg)}° of {gap.plain}; you have {Math.round(gap.has_deg)}°{gap.side && `, less on the ${gap.side}`}.</li>
             ))}
           </ul>
           <ol className="mt-3 space-y-2">{sheet.extras.map((one) => <DrillLine key={one.drill} item={one} dark />)}</ol>

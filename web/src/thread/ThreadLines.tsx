@@ -1,6 +1,8 @@
 import { useLayoutEffect, useState, type RefObject } from "react";
 import type { Lit } from "./thread";
 
+const MOST_ENDS = 4; // more threads than this on one side are a tangle
+
 interface Path { key: string; d: string }
 
 /** Dotted threads between the columns, kept in the gutters so that they never cross text. */
@@ -33,18 +35,20 @@ export function ThreadLines({ lit, frame }: { lit: Lit | null; frame: RefObject<
 
 function measure(frame: HTMLElement, lit: Lit): Path[] {
   const origin = frame.getBoundingClientRect();
-  const columns = ["board", "asks", "prep"].map((name) => frame.querySelector<HTMLElement>(`[data-column="${name}"]`)?.getBoundingClientRect());
-  const [board, asks, prep] = columns;
-  if (!board || !asks || !prep) return [];
+  const boxes = (kind: string) => ["board", "asks", "prep"].map((name) => frame.querySelector<HTMLElement>(`[data-${kind}="${name}"]`)?.getBoundingClientRect());
+  const [board, asks, prep] = boxes("column");
+  const [boardView, asksView, prepView] = boxes("scroll");
+  if (!board || !asks || !prep || !boardView || !asksView || !prepView) return [];
   const heights = (attribute: string, ids: Iterable<string | number>, column: DOMRect) =>
     [...ids].map((id) => frame.querySelector<HTMLElement>(`[${attribute}="${CSS.escape(String(id))}"]`))
       .filter((one): one is HTMLElement => one !== null)
       .map((one) => one.getBoundingClientRect())
-      .filter((box) => box.bottom > column.top + 4 && box.top < column.bottom - 4)
+      .filter((box) => box.bottom > column.top + 12 && box.top < column.bottom - 12)
+      .slice(0, MOST_ENDS)
       .map((box) => (box.top + box.bottom) / 2 - origin.top);
-  const lines = heights("data-line", lit.lines, board);
-  const demands = heights("data-demand", lit.demands, asks);
-  const drills = heights("data-drill", lit.drills, prep);
+  const lines = heights("data-line", lit.lines, boardView);
+  const demands = heights("data-demand", lit.demands, asksView);
+  const drills = heights("data-drill", lit.drills, prepView);
   const paths: Path[] = [];
   const span = (from: number[], to: number[], x0: number, x1: number, name: string) =>
     from.forEach((y0, i) => to.forEach((y1, j) => paths.push({ key: `${name}${i}-${j}`, d: bend(x0 - origin.left, y0, x1 - origin.left, y1) })));

@@ -7,7 +7,8 @@ import { amount, number } from "../../parts/words";
 import type { Lit, Point } from "../../thread/thread";
 import { Strip } from "./Strip";
 
-const FIRST = 9; // rows before the fold
+const FIRST = 10; // rows before the fold
+const TILES = 5; // positions in one row
 
 interface Props {
   bench: Bench | undefined;
@@ -21,19 +22,25 @@ interface Props {
 /** The positions the board passes through, and everything they ask of this class, ranked. */
 export function Asks({ bench, error, lit, held, onPoint, onHold }: Props) {
   const [all, setAll] = useState(false);
+  const [allPositions, setAllPositions] = useState(false);
   const [open, setOpen] = useState<string | null>(held?.at === "demand" ? held.id : null);
   if (error) return <section data-column="asks"><Trouble error={error} /></section>;
   const demands = bench?.demands ?? [];
   const shown = all ? demands : demands.slice(0, FIRST);
   const unread = bench?.workout?.unread.length ?? 0;
   return (
-    <section data-column="asks" aria-label="What it asks" className="flex min-h-0 flex-col overflow-y-auto">
+    <section data-column="asks" data-scroll="asks" aria-label="What it asks" className="flex min-h-0 flex-col overflow-y-auto">
       {bench && bench.positions.length > 0 && (
-        <ul className="grid shrink-0 grid-cols-4 gap-2" aria-label="Positions">
-          {bench.positions.map((one) => <PositionTile key={one.id} position={one} lit={lit} onPoint={onPoint} onHold={onHold} />)}
+        <ul className="grid shrink-0 grid-cols-5 gap-1.5" aria-label="Positions">
+          {(allPositions ? bench.positions : bench.positions.slice(0, TILES)).map((one) => <PositionTile key={one.id} position={one} lit={lit} onPoint={onPoint} onHold={onHold} />)}
         </ul>
       )}
-      <div className="mt-3 flex items-baseline justify-between border-b-2 border-ink pb-1">
+      {bench && bench.positions.length > TILES && (
+        <button className="mt-1 self-end text-[14px] text-dust underline underline-offset-2" aria-expanded={allPositions} onClick={() => setAllPositions(!allPositions)}>
+          {allPositions ? "fewer positions" : `${bench.positions.length - TILES} more positions`}
+        </button>
+      )}
+      <div className="mt-2 flex items-baseline justify-between border-b-2 border-ink pb-1">
         <h2 className="text-[23px]">What it asks of this class</h2>
         <Legend />
       </div>
@@ -48,7 +55,7 @@ export function Asks({ bench, error, lit, held, onPoint, onHold }: Props) {
       </ul>
       {demands.length > FIRST && (
         <button className="plain-action mt-2 self-start" aria-expanded={all} onClick={() => setAll(!all)}>
-          {all ? "Show the first nine" : `${demands.length - FIRST} smaller demands: ${demands.slice(FIRST, FIRST + 3).map((one) => one.name.toLowerCase()).join(", ")} …`}
+          {all ? "Show the first ten" : `${demands.length - FIRST} smaller demands: ${demands.slice(FIRST, FIRST + 3).map((one) => one.name.toLowerCase()).join(", ")} …`}
         </button>
       )}
     </section>
@@ -70,7 +77,7 @@ function PositionTile({ position, lit, onPoint, onHold }: { position: Position; 
       <button className={`block h-full w-full rounded-lg border-2 px-1 pt-1 pb-1.5 text-center ${on ? "border-reach bg-sheet" : "border-transparent bg-sand"} ${lit && !on ? "opacity-55" : ""}`}
         onPointerEnter={() => onPoint({ at: "position", id: position.id })} onPointerLeave={() => onPoint(null)}
         onFocus={() => onPoint({ at: "position", id: position.id })} onBlur={() => onPoint(null)} onClick={() => onHold({ at: "position", id: position.id })}>
-        <Figure picture={position.picture} label={`${position.name}, drawn from joint angles`} className="mx-auto h-[88px] w-[88px]" lit={on} />
+        <Figure picture={position.picture} label={`${position.name}, drawn from joint angles`} className="mx-auto h-[84px] w-[84px]" lit={on} />
         <span className="block text-[13px] leading-tight">{position.name}</span>
       </button>
     </li>
@@ -82,7 +89,7 @@ function DemandRow({ demand, lit, open, onPoint, onToggle }: { demand: Demand; l
   const dim = lit !== null && !on;
   return (
     <li data-demand={demand.id} className={`border-b border-rule ${on ? "bg-sheet shadow-[inset_3px_0_0_var(--color-reach)]" : ""} ${dim ? "opacity-50" : ""}`}>
-      <button className="grid w-full grid-cols-[26px_minmax(0,1fr)_minmax(120px,180px)_92px] items-center gap-2 py-1.5 pl-2 text-left" aria-expanded={open} onClick={onToggle}
+      <button className="grid w-full grid-cols-[24px_minmax(0,1fr)_132px_84px] items-center gap-2 py-1 pl-2 text-left" aria-expanded={open} onClick={onToggle}
         onPointerEnter={() => onPoint({ at: "demand", id: demand.id })} onPointerLeave={() => onPoint(null)} onFocus={() => onPoint({ at: "demand", id: demand.id })} onBlur={() => onPoint(null)}>
         <Mark kind={demand.kind} title={demand.kind} />
         <span className="min-w-0">
@@ -91,7 +98,7 @@ function DemandRow({ demand, lit, open, onPoint, onToggle }: { demand: Demand; l
         </span>
         {demand.kind === "reach" && demand.people.length ? <Strip demand={demand} /> : <Bar demand={demand} />}
         <span className="text-right">
-          <span className="display block text-[20px]">{amount(demand.score)}</span>
+          <span className="display block text-[19px]">{amount(demand.score)}</span>
           <span className="block text-[13px] text-dust">{demand.people.length ? `${demand.short} of ${demand.people.length} short` : demand.score.toFixed(2)}</span>
         </span>
       </button>

@@ -36,7 +36,7 @@ export function Board({ text, bench, lit, onText, onFix, onPoint, onHold }: Prop
   return (
     <section data-column="board" aria-label="Board" className="on-slate flex min-h-0 flex-col overflow-hidden rounded-xl bg-slate-deep text-chalk">
       <h2 className="px-4 pt-3 text-[20px] text-chalk-dim">Board</h2>
-      <div className="min-h-0 flex-1 overflow-y-auto px-4 pb-4">
+      <div data-scroll="board" className="min-h-0 flex-1 overflow-y-auto px-4 pb-4" tabIndex={-1}>
         <div className="relative mt-1">
           <div ref={mirror} aria-hidden className="board-text min-h-[200px] pl-7 text-chalk">
             {lines.map((line) => (

@@ -50,12 +50,16 @@ export function DrillRow(props: Props) {
       onPointerEnter={() => { setNear(true); onPoint(here); }} onPointerLeave={() => { setNear(false); onPoint(null); }}
       onFocus={() => { setNear(true); onPoint(here); }} onBlur={() => { setNear(false); onPoint(null); }}
       className={`group relative rounded-lg border-2 bg-sheet ${on ? "border-reach" : "border-rule"} ${lit && !on ? "opacity-55" : ""} ${item.pinned ? "shadow-[inset_4px_0_0_var(--color-ink)]" : ""}`}>
-      <div className="flex items-center gap-2 py-1 pr-2 pl-2">
-        <Figure picture={item.picture} label={`${item.name}, drawn from joint angles`} className="h-[52px] w-[52px] shrink-0" moving={near} lit />
+      <div className="flex items-center gap-2 py-0.5 pr-2 pl-2">
+        <div className="w-[52px] shrink-0 text-[13px] leading-tight">
+          <p className="tabular-nums">{clock(item.start_s)}</p>
+          <p className="text-dust">{newPhase ? PHASE_WORD[item.phase] : item.pinned ? "kept" : ""}</p>
+        </div>
+        <Figure picture={item.picture} label={`${item.name}, drawn from joint angles`} className="h-[50px] w-[50px] shrink-0" moving={near} lit />
         <div className="min-w-0 flex-1">
-          <p className="text-[13px] text-dust">{clock(item.start_s)}{newPhase && <strong className="font-semibold text-ink"> · {PHASE_WORD[item.phase]}</strong>}{item.pinned && " · kept"}{item.waves > 1 && " · two waves"}</p>
           <p className="truncate text-[15px] leading-tight font-semibold" title={item.name}>{item.name}</p>
-          <p className="truncate text-[13px] text-dust">{item.dose_words}, {item.seconds} s · for {why}</p>
+          <p className="truncate text-[13px] leading-tight text-dust">{item.dose_words}{item.waves > 1 && ", two waves"}</p>
+          <p className="truncate text-[13px] leading-tight text-dust">for {why || "warmth"}</p>
         </div>
         <div className={`flex items-center gap-1 ${near ? "hidden" : ""}`}>{kinds.map((kind) => <Mark key={kind} kind={kind} size={18} title={kind} />)}</div>
         <div className={`flex items-center ${near ? "" : "sr-only"}`}>

@@ -40,7 +40,7 @@ export function Prep(props: PrepProps) {
     <section data-column="prep" aria-label="Prep" aria-busy={busy} className="flex min-h-0 flex-col">
       <div className="flex min-h-0 flex-1 gap-2">
         <TimeStrip plan={plan} lit={props.lit} onPoint={props.onPoint} />
-        <ol className="min-h-0 flex-1 space-y-1 overflow-y-auto pr-1 pb-1" aria-label="Drills in order">
+        <ol data-scroll="prep" className="min-h-0 flex-1 space-y-1 overflow-y-auto pr-1 pb-1" aria-label="Drills in order">
           {plan.items.map((item, index) => (
             <DrillRow key={item.drill} {...props} item={item} first={index === 0 || plan.items[index - 1]?.phase !== item.phase}
               last={plan.items[index + 1]?.phase !== item.phase} newPhase={index === 0 || plan.items[index - 1]?.phase !== item.phase} plan={plan} />
@@ -50,9 +50,7 @@ export function Prep(props: PrepProps) {
       </div>
       <div className="mt-2 border-t-2 border-ink pt-2 text-[15px] leading-snug">
         <p><span className="display text-[24px]">{percent(plan.covered)}</span> of what it asks is prepared, in {clock(plan.seconds)} of {plan.minutes}:00, for {plural(plan.headcount, "person", "people")}.</p>
-        {plan.uncovered.length > 0 && (
-          <p className="mt-0.5"><strong>Left:</strong> {plan.uncovered.slice(0, 3).map((one) => `${one.name.toLowerCase()} (${one.why})`).join("; ")}{plan.uncovered.length > 3 && `; ${plan.uncovered.length - 3} more`}.</p>
-        )}
+        {plan.uncovered.length > 0 && <p className="mt-0.5"><strong>Left:</strong> {leftOut(plan)}.</p>}
         {plan.next_minute[0] && draft.minutes < 60 && (
           <p className="mt-0.5">One more minute buys <button className="font-semibold underline underline-offset-2" onClick={() => change({ minutes: draft.minutes + 1, pins: [...draft.pins, plan.next_minute[0]!.drill] })}>{plan.next_minute[0].name}</button>, +{percent(plan.next_minute[0].gain)}.</p>
         )}
@@ -67,6 +65,13 @@ export function Prep(props: PrepProps) {
       </div>
     </section>
   );
+}
+
+/** Demands left out, the reason said once. */
+function leftOut(plan: Plan): string {
+  const reasons = new Map<string, string[]>();
+  plan.uncovered.forEach((one) => reasons.set(one.why, [...(reasons.get(one.why) ?? []), one.name.toLowerCase()]));
+  return [...reasons].map(([why, names]) => `${names.slice(0, 3).join(", ")}${names.length > 3 ? ` and ${names.length - 3} more` : ""}: ${why}`).join("; ");
 }
 
 function TimeStrip({ plan, lit, onPoint }: { plan: Plan; lit: Lit | null; onPoint: (point: Point | null) => void }) {

@@ -1,7 +1,7 @@
 import type { Demand } from "../../api/client";
 
-const WIDTH = 180;
-const HEIGHT = 34;
+const WIDTH = 132;
+const HEIGHT = 36;
 const DOT = 3.6;
 
 /** One dot a person at their range, the line at what is needed; filled dots fall short. Hollow grey ones are not measured. */
@@ -14,7 +14,7 @@ export function Strip({ demand }: { demand: Demand }) {
   const x = (deg: number) => 6 + ((deg - low) / span) * (WIDTH - 12);
   const stacked: number[] = [];
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="h-[34px] w-full" role="img" aria-label={`${demand.short} of ${people.length} people have less than ${Math.round(needed)} degrees`}>
+    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="h-[36px] w-full" role="img" aria-label={`${demand.short} of ${people.length} people have less than ${Math.round(needed)} degrees`}>
       <line x1="0" x2={WIDTH} y1={HEIGHT - 3} y2={HEIGHT - 3} stroke="var(--color-rule)" />
       {people.map((one, index) => {
         const place = x(one.range_deg);

@@ -28,10 +28,22 @@ export function Week() {
         <Link to="/" search={{ start: shift(week.data.start, 7) }} className="plain-action !px-2" aria-label="Week after"><ChevronRight size={18} /></Link>
         <Attention days={days} today={today} />
       </div>
-      <div className="mt-4 grid min-w-[980px] grid-cols-7 gap-2">
+      <div className="mt-4 grid min-w-[1080px] grid-cols-[148px_repeat(7,minmax(0,1fr))] gap-2">
+        <Legend />
         {days.map((day) => <DayColumn key={day.date} day={day} today={today} />)}
       </div>
       <Joints days={days} today={today} />
+    </div>
+  );
+}
+
+/** What the chalk line under a session's name means. */
+function Legend() {
+  return (
+    <div className="pt-2 text-[14px] leading-snug text-dust">
+      <div className="mt-1 flex gap-1" aria-hidden>{["", "", ""].map((_, index) => <span key={index} className="h-1 flex-1 rounded-full bg-slate-deep" />)}</div>
+      <p className="mt-1.5">The line under a session grows as it is read, prepared and sent.</p>
+      <p className="mt-3">Under it, the ranges it leans on most, and its classes with how many are coming.</p>
     </div>
   );
 }
@@ -152,14 +164,15 @@ function Joints({ days, today }: { days: Day[]; today: string }) {
   const shown = [...rows.entries()].sort((a, b) => sum(b[1].scores) - sum(a[1].scores)).slice(0, JOINTS_SHOWN);
   if (!shown.length) return null;
   return (
-    <section className="mt-5 min-w-[980px]" aria-label="What the week keeps asking for">
+    <section className="mt-5 min-w-[1080px]" aria-label="What the week keeps asking for">
       <h2 className="text-[22px]">What the week keeps asking for</h2>
       <table className="mt-2 w-full table-fixed text-[14px]">
+        <colgroup><col className="w-[152px]" />{days.map((day) => <col key={day.date} />)}</colgroup>
         <thead className="sr-only"><tr><th scope="col">Joint</th>{days.map((day) => <th key={day.date} scope="col">{weekday(day.date)}</th>)}</tr></thead>
         <tbody>
           {shown.map(([id, row]) => (
             <tr key={id} className="border-t border-rule">
-              <th scope="row" className="w-[176px] py-1 text-left font-normal"><span className="flex items-center gap-1.5"><Mark kind="reach" size={15} />{row.name}</span></th>
+              <th scope="row" className="py-1 text-left text-[13px] font-normal"><span className="flex items-center gap-1.5"><Mark kind="reach" size={15} />{row.name}</span></th>
               {row.scores.map((score, index) => (
                 <td key={index} className={`px-1 py-1 ${days[index]?.date === today ? "bg-sand" : ""}`}>
                   {score > 0 && <span className="block h-3 rounded-sm bg-reach" style={{ width: `${Math.max(6, score * 100)}%` }} title={`${row.name}: ${score.toFixed(2)}`} />}
