@@ -1,0 +1,1 @@
+"""Tests of the core on its own: no Django, no database."""
