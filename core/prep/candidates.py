@@ -74,7 +74,7 @@ def candidates_for(settings: PlanSettings, method: Method, catalog: Catalog, wei
     phases = [phase.phase for phase in method.phases]
     found = []
     for drill in catalog.drills.values():
-        useful = any(weights.get(demand, 0) > 0 for demand in drill.effects) or drill.id in settings.pins
+        useful = any(weights.get(demand, 0) > 0 for demand in drill.effects) or drill.id in settings.pinned
         if not useful or refused(drill, settings, method, catalog):
             continue
         kit, waves = kit_for(drill, settings, catalog)

@@ -28,7 +28,7 @@ class Limits:
     phases: tuple[MethodPhase, ...]
     scale: float
     limiting: frozenset[str]
-    pins: frozenset[str]
+    pins: dict[str, str]
     recent: frozenset[str]
 
     def phase(self, name: str) -> MethodPhase:
@@ -109,8 +109,9 @@ class Choice:
 def choose(candidates: list[Candidate], weights: dict[str, float], limits: Limits) -> Choice:
     """The drills of a prep. Pins first, then each phase's least, then whatever gives most per second, then exchanges."""
     choice = Choice(weights, limits)
-    for drill in sorted(limits.pins):
-        _add_best(choice, [one for one in candidates if one.drill.id == drill], phase_bounds=False, always=True)
+    for drill, phase in sorted(limits.pins.items()):
+        own = [one for one in candidates if one.drill.id == drill]
+        _add_best(choice, [one for one in own if one.phase == phase] or own, phase_bounds=False, always=True)
     for phase in sorted(limits.phases, key=lambda one: ("open", "rehearse", "raise", "switch-on", "release").index(one.phase)):
         pool = [one for one in candidates if one.phase == phase.phase == one.drill.phases[0] or phase.phase != "raise" and one.phase == phase.phase]
         while choice.below_least(phase):
@@ -167,6 +168,6 @@ def _exchange(choice: Choice, candidates: list[Candidate]) -> bool:
     return True
 
 
-def limits_for(method: Method, seconds: int, limiting: frozenset[str], pins: tuple[str, ...], recent: tuple[str, ...]) -> Limits:
+def limits_for(method: Method, seconds: int, limiting: frozenset[str], pins: dict[str, str], recent: tuple[str, ...]) -> Limits:
     """Phase bounds scaled to the seconds there are for drills."""
-    return Limits(seconds, method.phases, seconds / (method.reference_minutes * 60), limiting, frozenset(pins), frozenset(recent))
+    return Limits(seconds, method.phases, seconds / (method.reference_minutes * 60), limiting, pins, frozenset(recent))

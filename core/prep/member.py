@@ -127,7 +127,7 @@ def _extras(gaps: tuple[Gap, ...], profile, own: PlanSettings, person: Person, i
     pool = [one for one in candidates_for(general, catalog.methods["general-to-specific"], catalog, weights)
             if one.phase == "open" and all(each <= 1 for each in one.drill.kit.values())]
     phases = (MethodPhase(phase="open", min_s=0, max_s=EXTRAS_S, min_items=0, max_items=MOST_EXTRAS),)
-    choice = choose(pool, weights, Limits(EXTRAS_S, phases, 1.0, frozenset(), frozenset(), frozenset()))
+    choice = choose(pool, weights, Limits(EXTRAS_S, phases, 1.0, frozenset(), {}, frozenset()))
     run = in_order(list(choice.picked.values()))
     sides = dict(own.tight_sides)
     extras = []

@@ -41,7 +41,7 @@ def plan(
     ramp_s = _ramp_that_fits(ramp, int(total_s * method.ramp_share))
     pool = candidates_for(settings, method, catalog, weights)
     drill_s = total_s - ramp_s - (TRANSITION_S if ramp_s else 0) + TRANSITION_S  # the first drill needs no way to it
-    choice = choose(pool, weights, limits_for(method, drill_s, limiting, settings.pins, settings.recent))
+    choice = choose(pool, weights, limits_for(method, drill_s, limiting, settings.pinned, settings.recent))
     run = in_order(list(choice.picked.values()), settings.order)
     clock = starts(run)
     items = tuple(_item(one, start, weights, settings) for one, start in zip(run, clock))
@@ -96,7 +96,7 @@ def _item(one: Candidate, start_s: int, weights: dict[str, float], settings: Pla
     gain = sum(weights[demand] * factor for demand, factor in one.factors) / total
     cues = (one.drill.seated,) if settings.seated and one.drill.seated else one.drill.cues
     return Item(one.drill.id, one.drill.name, one.phase, start_s, one.seconds, dose, tuple(serves), one.kit, one.level,
-                one.drill.cautions, cues, one.waves, one.drill.id in settings.pins, round(gain, 4))
+                one.drill.cautions, cues, one.waves, one.drill.id in settings.pinned, round(gain, 4))
 
 
 def _uncovered(profile: DemandProfile, coverage: dict[str, float], settings: PlanSettings, method: Method, catalog: Catalog) -> tuple[Uncovered, ...]:

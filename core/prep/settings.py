@@ -15,7 +15,7 @@ DEFAULT_METHOD = "general-to-specific"
 
 @dataclass(frozen=True, slots=True)
 class PlanSettings:
-    """kit: pieces by id, or None for enough of everything. doses: drill -> index of its dose option, set by the coach."""
+    """kit: pieces by id, or None for enough of everything. pins: drill ids, or "drill@phase" to hold it in its phase."""
 
     minutes: int = 12
     method: str = DEFAULT_METHOD
@@ -30,6 +30,11 @@ class PlanSettings:
     tight_sides: tuple[tuple[str, str], ...] = ()
     warmed: tuple[tuple[str, float], ...] = ()
 
+    @property
+    def pinned(self) -> dict[str, str]:
+        """Pinned drill -> the phase it is held in, "" for any."""
+        return {drill: phase for drill, _, phase in (pin.partition("@") for pin in self.pins)}
+
     def check(self, catalog: Catalog) -> Method:
         """The method's row. Raises PlanRefused naming the setting that cannot be used."""
         if not MIN_MINUTES <= self.minutes <= MAX_MINUTES:
@@ -38,7 +43,7 @@ class PlanSettings:
             raise PlanRefused("headcount", f"{self.headcount} people cannot be planned for; choose 1 to {MAX_HEADS}.")
         if self.method not in catalog.methods:
             raise PlanRefused("method", f"No method '{self.method}' here; there are {', '.join(catalog.methods)}.")
-        for drill in self.pins:
+        for drill in self.pinned:
             if drill not in catalog.drills:
                 raise PlanRefused("pins", f"No drill '{drill}' on the shelf.")
         return catalog.methods[self.method]

@@ -37,7 +37,7 @@ class BenchInput:
         shelf = load_catalog().drills
         return PlanSettings(
             minutes=self.minutes, method=self.method, headcount=max(1, len(self.people)), kit=self.kit,
-            pins=tuple(drill for drill in self.pins if drill in shelf), bans=tuple(self.bans), order=tuple(self.order),
+            pins=tuple(pin for pin in self.pins if pin.partition("@")[0] in shelf), bans=tuple(self.bans), order=tuple(self.order),
             recent=tuple(self.recent))
 
 
@@ -113,7 +113,7 @@ def alternatives(asked: BenchInput, drill: str) -> list[dict]:
             pool[one.drill.id] = max(worth, pool.get(one.drill.id, 0.0))
     found = []
     for other in sorted(pool, key=lambda name: (-pool[name], name))[:MOST_ALTERNATIVES * 2]:
-        swapped = replace(asked, pins=[*(pin for pin in asked.pins if pin != drill), other], bans=[*asked.bans, drill])
+        swapped = replace(asked, pins=[*(pin for pin in asked.pins if pin.partition("@")[0] != drill), f"{other}@{item.phase}"], bans=[*asked.bans, drill])
         sheet = plan(here.workout.for_division(None), here.profile, swapped.settings(), asked.people)
         placed = next((one for one in sheet.items if one.drill == other), None)
         if placed:

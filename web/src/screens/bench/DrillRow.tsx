@@ -8,6 +8,10 @@ import { Mark } from "../../parts/Mark";
 import { clock, percent } from "../../parts/words";
 import { PHASE_WORD, type PrepProps } from "./Prep";
 
+/** A pin holds a drill in its phase. */
+const pin = (drill: string, phase: string) => `${drill}@${phase}`;
+const unpinned = (pins: string[], drill: string) => pins.filter((one) => one.split("@")[0] !== drill);
+
 interface Props extends PrepProps {
   item: Item;
   plan: Plan;
@@ -24,15 +28,15 @@ export function DrillRow(props: Props) {
   const on = lit?.drills.has(item.drill) ?? false;
   const here = { at: "drill", id: item.drill } as const;
 
-  const keep = () => change({ pins: item.pinned ? draft.pins.filter((one) => one !== item.drill) : [...draft.pins, item.drill] });
-  const takeOut = () => change({ bans: [...draft.bans, item.drill], pins: draft.pins.filter((one) => one !== item.drill) });
+  const keep = () => change({ pins: item.pinned ? unpinned(draft.pins, item.drill) : [...draft.pins, pin(item.drill, item.phase)] });
+  const takeOut = () => change({ bans: [...draft.bans, item.drill], pins: unpinned(draft.pins, item.drill) });
   const move = (by: -1 | 1) => {
     const ids = plan.items.map((one) => one.drill);
     const from = ids.indexOf(item.drill);
     const to = from + by;
     if (plan.items[to]?.phase !== item.phase) return;
     [ids[from], ids[to]] = [ids[to]!, ids[from]!];
-    change({ order: ids, pins: [...new Set([...draft.pins, item.drill])] });
+    change({ order: ids });
   };
   const keys = (event: KeyboardEvent) => {
     if (event.altKey && event.key === "ArrowUp") { event.preventDefault(); move(-1); }
@@ -90,7 +94,7 @@ function Alternatives({ session, draft, change, classId, item, onDone }: Props &
     })),
   });
   const take = (other: string) => {
-    change({ pins: [...draft.pins.filter((one) => one !== item.drill), other], bans: [...draft.bans, item.drill], order: draft.order.map((one) => (one === item.drill ? other : one)) });
+    change({ pins: [...unpinned(draft.pins, item.drill), pin(other, item.phase)], bans: [...draft.bans, item.drill], order: draft.order.map((one) => (one === item.drill ? other : one)) });
     onDone();
   };
   return (

@@ -1,0 +1,170 @@
+"""Demand: the properties every score must have, and what every coach knows a position asks."""
+import unittest
+from dataclasses import replace
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from core.body.shortfall import Range
+from core.catalog import load_catalog
+from core.demand import Measurement, Person, derive
+from core.demand.exposure import exposure
+from core.demand.profile import reach_severity
+from core.reading import Format, Part, Work, Workout, read_workout
+
+CATALOG = load_catalog()
+MOVEMENTS = sorted(CATALOG.movements)
+
+
+@st.composite
+def works(draw):
+    """A movement with counted reps and, sometimes, a load."""
+    row = CATALOG.movements[draw(st.sampled_from(MOVEMENTS))]
+    reps = draw(st.integers(0, 120))
+    load = (float(draw(st.integers(5, 120))),) if draw(st.booleans()) else ()
+    return Work(row.id, draw(st.integers(1, 30)), 1, row.name, scheme=(reps,), reps=reps, loads_kg=load)
+
+
+def workout_of(*lines: Work, parts: int = 1) -> Workout:
+    numbered = [replace(work, line=place) for place, work in enumerate(lines, 1)]
+    size = max(1, -(-len(numbered) // parts))
+    return Workout("", tuple(Part(str(index), "conditioning", Format(), tuple(numbered[index * size:(index + 1) * size])) for index in range(parts)))
+
+
+def scores(workout: Workout, *people: Person) -> dict[str, float]:
+    return {one.id: one.score for one in derive(workout, people).demands}
+
+
+class Properties(unittest.TestCase):
+    @settings(max_examples=60, deadline=None)
+    @given(st.lists(works(), min_size=1, max_size=4), works())
+    def test_more_work_never_lowers_a_score(self, lines, more):
+        """Adding an occurrence leaves every score as high or higher, and all in [0, 1]."""
+        before, after = scores(workout_of(*lines)), scores(workout_of(*lines, more))
+        for demand, score in before.items():
+            self.assertTrue(0 <= score <= 1)
+            self.assertGreaterEqual(after[demand] + 1e-9, score, demand)
+
+    @settings(max_examples=60, deadline=None)
+    @given(works(), st.integers(1, 50), st.integers(1, 60))
+    def test_a_rep_or_a_kilogram_more_never_exposes_less(self, work, reps, load):
+        """Exposure rises with repetitions and with load, and stays below 1."""
+        row, person = CATALOG.movements[work.movement], Person()
+        base = exposure(work, row, person)
+        more = exposure(replace(work, reps=work.reps + reps), row, person)
+        self.assertTrue(0 <= base <= more + 1e-12 <= 1 + 1e-9)
+        if work.loads_kg:
+            heavier = replace(work, loads_kg=(work.loads_kg[0] + load,))
+            self.assertGreaterEqual(exposure(heavier, row, person) + 1e-12, base)
+
+    @settings(max_examples=40, deadline=None)
+    @given(st.lists(works(), min_size=2, max_size=5), st.randoms(use_true_random=False), st.integers(1, 3))
+    def test_order_and_grouping_do_not_matter(self, lines, chance, parts):
+        """The same lines shuffled, or split over parts, score the same."""
+        shuffled = list(lines)
+        chance.shuffle(shuffled)
+        first, second = scores(workout_of(*lines)), scores(workout_of(*shuffled, parts=parts))
+        self.assertEqual(set(first), set(second))
+        for demand, score in first.items():
+            self.assertAlmostEqual(score, second[demand], delta=1e-9)
+
+    @settings(max_examples=40, deadline=None)
+    @given(st.lists(works(), min_size=1, max_size=3), st.sampled_from(sorted(CATALOG.norms)), st.floats(10, 200), st.floats(0, 40))
+    def test_a_better_range_never_raises_its_own_reach(self, lines, motion, value, better):
+        """Improving a measured range lowers or keeps that motion's score."""
+        def person(degrees):
+            return Person(ranges=(Measurement(motion, degrees),))
+
+        before = scores(workout_of(*lines), person(value)).get(motion, 0)
+        after = scores(workout_of(*lines), person(value + better)).get(motion, 0)
+        self.assertLessEqual(after, before + 1e-9)
+
+    @settings(max_examples=25, deadline=None)
+    @given(st.lists(works(), min_size=1, max_size=3), st.lists(st.tuples(st.integers(18, 70), st.sampled_from(["male", "female"])), min_size=2, max_size=6))
+    def test_a_class_lies_between_its_members(self, lines, crowd):
+        """The class score is no lower than its lowest member and no higher than its highest."""
+        people = [Person(age=age, sex=sex, key=str(place)) for place, (age, sex) in enumerate(crowd)]
+        workout = workout_of(*lines)
+        alone = [scores(workout, person) for person in people]
+        for demand, score in scores(workout, *people).items():
+            own = [one.get(demand, 0) for one in alone]
+            self.assertTrue(min(own) - 0.02 <= score <= max(own) + 1e-9, demand)
+
+    def test_zero_reps_add_nothing(self):
+        """A line of no repetitions asks nothing."""
+        self.assertEqual(scores(workout_of(Work("front-squat", 1, 1, "front squat", reps=0))), {})
+
+    def test_every_score_opens_into_terms_that_give_it(self):
+        """1 - product(1 - severity x exposure) over the counting terms is the score, for an unknown adult."""
+        for one in derive(read_workout("A) Front squat 5x3 @ 80%\n\nB) 4 rounds\n8 hang power cleans 50 kg\n200 m run")).demands:
+            left = 1.0
+            for term in one.terms:
+                left *= 1 - term.severity * term.exposure if term.counts else 1
+            self.assertAlmostEqual(1 - left, one.score, delta=1e-9, msg=one.id)
+            self.assertTrue(all(term.line and term.text for term in one.terms))
+
+
+class CommonPractice(unittest.TestCase):
+    """Trade facts; all common practice."""
+
+    def asked(self, text, *people, top=None):
+        found = [one.id for one in derive(read_workout(text), people).demands if one.kind == "reach"]
+        return found[:top] if top else found
+
+    def test_the_front_rack_asks_shoulder_wrist_and_upper_back(self):
+        """A front squat asks elbows up: shoulder flexion and rotation, wrist and upper back extension."""
+        self.assertLessEqual({"shoulder.flexion", "shoulder.external-rotation", "wrist.extension", "thoracic.extension"}, set(self.asked("front squat 5x5 60 kg")))
+
+    def test_a_kip_asks_overhead_upper_back_and_open_hips(self):
+        """Kipping pull-ups ask shoulder flexion, upper back and hip extension first."""
+        self.assertLessEqual({"shoulder.flexion", "thoracic.extension", "hip.extension"}, set(self.asked("40 pull-ups", top=4)))
+
+    def test_toes_to_bar_ask_long_hamstrings(self):
+        """Hamstring length and a rounding spine."""
+        self.assertLessEqual({"hip.flexion-straight-knee", "spine.flexion"}, set(self.asked("30 toes-to-bar")))
+
+    def test_lunges_ask_hip_extension_and_jumps_ask_the_ankle_spring(self):
+        """Long steps ask the back hip; skipping asks the ankle."""
+        self.assertIn("hip.extension", self.asked("60 m walking lunges"))
+        self.assertIn("ankle.elastic", [one.id for one in derive(read_workout("150 double-unders")).demands][:2])
+
+    def test_a_lighter_scaled_version_asks_less(self):
+        """Half the load, same line: every demand is lower or the same."""
+        heavy, light = (scores(read_workout(f"5 rounds\n10 push presses {load} kg")) for load in (60, 30))
+        self.assertTrue(all(light.get(demand, 0) <= score for demand, score in heavy.items()))
+        self.assertLess(light["trunk.brace"], heavy["trunk.brace"])
+
+    def test_a_stiff_ankle_moves_the_ankle_to_the_top(self):
+        """The same squat stops at the ankle in one person and at the hip in another."""
+        ankle = Person(ranges=(Measurement("ankle.dorsiflexion", 6, "both", "knee-to-wall"), Measurement("hip.flexion", 140)))
+        hip = Person(ranges=(Measurement("ankle.dorsiflexion", 13, "both", "knee-to-wall"), Measurement("hip.flexion", 100)))
+        self.assertEqual(self.asked("100 air squats", ankle, top=1), ["ankle.dorsiflexion"])
+        self.assertEqual(self.asked("100 air squats", hip, top=1), ["hip.flexion"])
+
+    def test_standings_say_who_is_short(self):
+        """Each person's range, what is needed of it, and how likely they are short; left and right apart, the tighter counts."""
+        stiff = Person(name="Ada", ranges=(Measurement("wrist.extension", 50, "left"), Measurement("wrist.extension", 75, "right")), key="a")
+        free = Person(name="Bo", ranges=(Measurement("wrist.extension", 88),), key="b")
+        demand = next(one for one in derive(read_workout("front squat 5x5 60 kg"), [stiff, free]).demands if one.id == "wrist.extension")
+        self.assertEqual(demand.short_count, 1)
+        ada = next(one for one in demand.people if one.name == "Ada")
+        self.assertEqual((ada.range_deg, ada.measured), (50, True))
+        self.assertGreater(ada.short_probability, 0.9)
+
+    def test_shared_needs_say_what_they_are_shared_with(self):
+        """Overhead is met by shoulder and upper back together; required angles leave room for the other's share."""
+        term = next(term for one in derive(read_workout("30 push presses 40 kg")).demands if one.id == "shoulder.flexion"
+                    for term in one.terms if term.position == "overhead-lockout")
+        self.assertEqual(term.shared_with, ("thoracic.extension",))
+        self.assertLess(term.required_deg, 182)
+
+    def test_women_lift_the_lighter_of_two_standards(self):
+        """95/65 means 95 for him and 65 for her."""
+        work = read_workout("30 push presses 40/27.5 kg").parts[0].work[0]
+        row = CATALOG.movements["push-press"]
+        same_mass = {"mass_kg": 70}
+        self.assertGreater(exposure(work, row, Person(sex="male", **same_mass)), exposure(work, row, Person(sex="female", **same_mass)))
+
+    def test_severity_of_a_range_everyone_has_is_nothing(self):
+        """Three standard deviations in hand asks nearly nothing."""
+        self.assertLess(reach_severity(Range(130, 8), 106), 0.01)
