@@ -3,7 +3,7 @@ from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest
 from django.middleware.csrf import CsrfViewMiddleware, get_token
-from ninja import Router
+from ninja import Router, Status
 
 from core.catalog import load_catalog
 from server.api import schemas
@@ -39,7 +39,7 @@ def sign_in(request: HttpRequest, payload: schemas.SignIn):
 @router.post("/sign-out", response={204: None})
 def sign_out(request: HttpRequest):
     logout(request)
-    return 204, None
+    return Status(204, None)
 
 
 @router.get("/me", response=schemas.Me)

@@ -1,7 +1,7 @@
 """Publishing a class, and seeing it as any member would."""
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
-from ninja import Router
+from ninja import Router, Status
 
 from core.errors import CoreError
 from server.api import schemas
@@ -29,7 +29,7 @@ def publish(request: HttpRequest, class_id: int):
     person = coach(request)
     gym_class = class_of(person, class_id)
     publish_class(gym_class, person)
-    return 201, _publish_out(gym_class)
+    return Status(201, _publish_out(gym_class))
 
 
 @router.get("/classes/{class_id}/preview/{person_id}", response=schemas.SheetOut)

@@ -5,7 +5,7 @@ from django.db import transaction
 from django.db.models import Count
 from django.http import HttpRequest
 from django.utils import timezone
-from ninja import Router
+from ninja import Router, Status
 
 from core.catalog import load_catalog
 from core.demand import derive
@@ -84,7 +84,7 @@ def add_session(request: HttpRequest, payload: schemas.SessionIn):
             shifted = GymClass.objects.create(session=session, coach=one.coach,
                                               starts_at=one.starts_at + (payload.date - model.date))
             shifted.people.set(one.people.all())
-    return 201, session_out(session)
+    return Status(201, session_out(session))
 
 
 @router.get("/sessions/{session_id}", response=schemas.SessionOut)
@@ -121,4 +121,4 @@ def remove_session(request: HttpRequest, session_id: int):
     if session.classes.filter(publications__isnull=False).exists():
         raise Problem(409, "Already published", "Members have this session; change it and publish again instead.")
     session.delete()
-    return 204, None
+    return Status(204, None)

@@ -1,0 +1,1 @@
+"""Tests of the server against a real PostgreSQL."""

@@ -1,0 +1,48 @@
+"""Small gyms for tests: two of them, so that each can try to see the other's rows."""
+from __future__ import annotations
+
+import datetime
+
+from django.test import Client
+from django.utils import timezone
+
+from server.gym.models import Gym, KitItem
+from server.people.models import MeasuredRange, Person
+from server.programme.models import GymClass, Session
+
+PASSWORD = "slate-and-dust"
+TEXT = "A) Front squat 4x4 @ 78%\n\nB) 3 rounds for time\n15 push presses 40/27.5 kg\n9 pull-ups\nscaled: ring rows"
+
+
+class SmallGym:
+    """A gym with a coach, three members, some kit, and one session with one class."""
+
+    def __init__(self, name: str = "Kiln Row"):
+        self.slug = name.split()[0].lower()
+        self.gym = Gym.objects.create(name=name, minutes=12)
+        for item, pieces in {"barbell": 10, "band": 6, "stick": 8, "pull-up-bar": 6, "box": 4}.items():
+            KitItem.objects.create(gym=self.gym, item=item, pieces=pieces)
+        self.coach = self.person("Coach Marl", "coach")
+        self.members = [self.person(name, "member") for name in ("Ada Finch", "Bo Crane", "Cy Dunnock")]
+        self.measure(self.members[0], "wrist.extension", 48)
+        self.session = Session.objects.create(gym=self.gym, date=timezone.localdate(), title="Kiln day", text=TEXT)
+        self.gym_class = GymClass.objects.create(session=self.session, starts_at=timezone.now() + datetime.timedelta(hours=5), coach=self.coach)
+        self.gym_class.people.set(self.members)
+
+    def person(self, name: str, role: str, **fields) -> Person:
+        email = f"{name.split()[0].lower()}.{role}@{self.slug}.example"
+        return Person.objects.create_user(email, PASSWORD, name=name, role=role, gym=self.gym, sex="female", born=1990, mass_kg=64, **fields)
+
+    @staticmethod
+    def measure(person: Person, motion: str, value: float, side: str = "both") -> None:
+        MeasuredRange.objects.create(person=person, motion=motion, value=value, side=side, measured_on=timezone.localdate())
+
+    def client(self, person: Person | None = None) -> Client:
+        client = Client()
+        client.force_login(person or self.coach)
+        return client
+
+
+def body(session: Session, **changes) -> dict:
+    """What the Bench sends."""
+    return {"text": session.text, "minutes": 12, "method": "general-to-specific", "class_id": None, "pins": [], "bans": [], "order": [], **changes}

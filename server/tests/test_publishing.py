@@ -1,0 +1,145 @@
+"""Publishing: all or nothing, immutable, versioned, private."""
+import json
+
+from django.test import Client, TestCase
+
+from core.catalog import load_catalog
+from core.errors import CoreError
+from server.publishing.actions import NothingToPublish, publish_class
+from server.publishing.models import Immutable, MemberSheet, OutboxMessage, Publication
+from server.tests.gyms import SmallGym
+
+
+class Publishing(TestCase):
+    @classmethod
+    def setUpTestData(cls):
+        cls.home = SmallGym("Kiln Row")
+
+    def publish(self) -> Publication:
+        return publish_class(self.home.gym_class, self.home.coach)
+
+    def test_everyone_on_the_roster_gets_a_sheet_and_a_message(self):
+        """Three members: three sheets, three messages, each with its own link."""
+        publication = self.publish()
+        self.assertEqual(publication.version, 1)
+        links = {message.body.split("/m/")[1].strip() for message in OutboxMessage.objects.all()}
+        self.assertEqual(links, set(MemberSheet.objects.values_list("token", flat=True)))
+        self.assertEqual(len(links), 3)
+
+    def test_a_publication_never_changes(self):
+        """Saving it again is refused; a correction is version 2 and version 1 still stands."""
+        first = self.publish()
+        with self.assertRaises(Immutable):
+            first.save()
+        self.home.session.text = "30 push presses 30 kg"
+        self.home.session.save()
+        second = self.publish()
+        self.assertEqual(second.version, 2)
+        self.assertIn("Front squat", Publication.objects.get(pk=first.pk).content["text"])
+        self.assertIn("(changed)", OutboxMessage.objects.last().subject)
+
+    def test_nothing_is_saved_when_it_cannot_be_published(self):
+        """No people, no text, or nothing to prepare: a reason, and not one row."""
+        self.home.gym_class.people.clear()
+        with self.assertRaisesRegex(NothingToPublish, "roster"):
+            self.publish()
+        self.home.gym_class.people.set(self.home.members)
+        for text in ("", "xyzzy plugh"):
+            self.home.session.text = text
+            self.home.session.save()
+            with self.assertRaises(CoreError):
+                publish_class(type(self.home.gym_class).objects.get(pk=self.home.gym_class.pk), self.home.coach)
+        self.assertEqual((Publication.objects.count(), MemberSheet.objects.count(), OutboxMessage.objects.count()), (0, 0, 0))
+
+    def test_only_a_coach_of_the_gym_publishes(self):
+        """A member, or another gym's coach, is refused by the action itself."""
+        for person in (self.home.members[0], SmallGym("Osier Barn").coach):
+            with self.assertRaises(PermissionError):
+                publish_class(self.home.gym_class, person)
+
+    def test_the_page_says_when_the_board_changed_since(self):
+        """After a change the class is marked, until it is sent again."""
+        client = self.home.client()
+        path = f"/api/classes/{self.home.gym_class.pk}/publish"
+        self.assertFalse(client.post(path).json()["changed_since"])
+        client.patch(f"/api/sessions/{self.home.session.pk}", json.dumps({"minutes": 9}), content_type="application/json")
+        self.assertTrue(client.get(path).json()["changed_since"])
+        self.assertEqual(client.post(path).json()["version"], 2)
+        self.assertFalse(client.get(path).json()["changed_since"])
+
+    def test_a_class_with_nobody_says_so_before_and_instead_of_sending(self):
+        """The problem stands on the page, and sending answers 422 with the same words."""
+        self.home.gym_class.people.clear()
+        path = f"/api/classes/{self.home.gym_class.pk}/publish"
+        self.assertEqual(self.home.client().get(path).json()["problem"]["field"], "people")
+        response = self.home.client().post(path)
+        self.assertEqual((response.status_code, json.loads(response.content)["field"]), (422, "people"))
+
+
+class Sheets(TestCase):
+    @classmethod
+    def setUpTestData(cls):
+        cls.home = SmallGym("Kiln Row")
+        cls.home.members[1].cautions = ["no-hang", "shoulder-overhead"]
+        cls.home.members[1].save()
+        cls.home.members[2].division = "scaled"
+        cls.home.members[2].save()
+        publish_class(cls.home.gym_class, cls.home.coach)
+
+    def sheet(self, member) -> dict:
+        token = MemberSheet.objects.get(person=member).token
+        return Client().get(f"/api/sheets/{token}").json()
+
+    def test_a_link_opens_one_members_page_without_signing_in(self):
+        """The page has that member's items, and opening it is noted once."""
+        found = self.sheet(self.home.members[0])
+        self.assertEqual(found["name"], "Ada Finch")
+        self.assertTrue(found["items"] and found["items"][0]["picture"]["frames"])
+        self.assertEqual([gap["motion"] for gap in found["gaps"]], ["wrist.extension"])
+        self.assertTrue(found["extras"])
+        self.assertIsNotNone(MemberSheet.objects.get(person=self.home.members[0]).opened_at)
+        self.assertEqual(Client().get("/api/sheets/not-a-token").status_code, 404)
+
+    def test_nobody_elses_health_is_on_a_page_or_in_the_record(self):
+        """Neither other names nor others' ranges are in a member's page; the class record holds no one's ranges."""
+        page = json.dumps(self.sheet(self.home.members[1]))
+        for private in ("Ada Finch", "Cy Dunnock"):
+            self.assertNotIn(private, page)
+        record = Publication.objects.get().content
+        self.assertTrue(all(demand["people"] == [] for demand in record["bench"]["demands"]))
+        self.assertNotIn("Ada", json.dumps(record))
+
+    def test_cautions_and_divisions_reach_the_page(self):
+        """Nothing forbidden on Bo's page; Cy's scaled line instead of the pull-ups."""
+        drills = load_catalog().drills
+        for item in self.sheet(self.home.members[1])["items"]:
+            self.assertFalse({"no-hang", "shoulder-overhead"} & set(drills[item["drill"]].avoid))
+        self.assertIn("ring rows", [one["text"] for one in self.sheet(self.home.members[2])["work"]])
+        self.assertNotIn("9 pull-ups", [one["text"] for one in self.sheet(self.home.members[2])["work"]])
+
+    def test_an_old_link_shows_the_newest_version(self):
+        """After a correction the first message's link shows version 2."""
+        token = MemberSheet.objects.get(person=self.home.members[0]).token
+        publish_class(self.home.gym_class, self.home.coach)
+        self.assertEqual(Client().get(f"/api/sheets/{token}").json()["version"], 2)
+
+    def test_how_it_felt_is_kept_and_shown_to_the_coach(self):
+        """better, same or worse; anything else is refused."""
+        token = MemberSheet.objects.get(person=self.home.members[0]).token
+        answer = Client().post(f"/api/sheets/{token}/felt", json.dumps({"felt": "better"}), content_type="application/json")
+        self.assertEqual(answer.json()["felt"], "better")
+        self.assertEqual(Client().post(f"/api/sheets/{token}/felt", json.dumps({"felt": "great"}), content_type="application/json").status_code, 422)
+        rows = self.home.client().get(f"/api/classes/{self.home.gym_class.pk}/publish").json()["deliveries"]
+        self.assertEqual({row["name"]: row["felt"] for row in rows}["Ada Finch"], "better")
+
+    def test_a_signed_in_member_finds_their_own_sheets_only(self):
+        """my-sheets lists one link, the member's own."""
+        found = self.home.client(self.home.members[0]).get("/api/my-sheets").json()
+        self.assertEqual([one["link"] for one in found], [f"/m/{MemberSheet.objects.get(person=self.home.members[0]).token}"])
+
+    def test_a_preview_is_the_page_before_it_is_sent(self):
+        """The coach sees what a member would get, without a row written."""
+        before = MemberSheet.objects.count()
+        found = self.home.client().get(f"/api/classes/{self.home.gym_class.pk}/preview/{self.home.members[0].pk}").json()
+        self.assertEqual([item["drill"] for item in found["items"]], [item["drill"] for item in self.sheet(self.home.members[0])["items"]])
+        self.assertEqual(MemberSheet.objects.count(), before)
