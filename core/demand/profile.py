@@ -21,7 +21,8 @@ from core.reading.workout import Work, Workout
 RESERVE_DEG = {"free": 0.0, "loaded": 3.0, "ballistic": 5.0}  # degrees in hand; estimate
 SHORTFALL_SCALE_DEG = 10.0  # an expected shortfall of this size is severe; estimate
 COUPLED_SHARE = 0.6  # a motion that helps another carries this much of the shared need; estimate
-HOLD_SHARE = 0.65  # a hold everybody can take asks less than a range people lack; estimate
+HOLD_SHARE = 0.5  # a hold everybody can take asks less than a range people lack; estimate
+SKILL_SHARE = 0.7  # and so do snaps and patterns; estimate
 SPOT_SCORE = 0.02  # scores below this are noise and left out
 
 
@@ -138,7 +139,7 @@ def _person_terms(person: Person, occurrences: list[tuple[str, Work, Movement]],
             for demand, severity in spot.holds.items():
                 found.setdefault(demand, []).append(Term(*place, position, severity * HOLD_SHARE, share))
         for demand, severity in (*row.snaps.items(), *row.patterns.items()):
-            found.setdefault(demand, []).append(Term(*place, row.positions[0], severity, share))
+            found.setdefault(demand, []).append(Term(*place, row.positions[0], severity * SKILL_SHARE, share))
     return found
 
 

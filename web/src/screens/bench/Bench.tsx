@@ -72,21 +72,22 @@ function useSettled(draft: Draft, wait: number): Draft {
 /** Saves what changed, a moment after it changed, and says how that went. */
 function useSaving(session: Session, draft: Draft): string {
   const client = useQueryClient();
-  const saved = useRef<Draft>(draft);
+  const [saved, setSaved] = useState<Draft>(draft);
   const save = useMutation({
     mutationFn: (to: Draft) => answer(api.PATCH("/api/sessions/{session_id}", { params: { path: { session_id: session.id } }, body: to })),
     onSuccess: (stored, to) => {
-      saved.current = to;
+      setSaved(to);
       client.setQueryData(["session", session.id], stored);
       void client.invalidateQueries({ queryKey: ["week"] });
     },
   });
   const { mutate } = save;
+  const dirty = JSON.stringify(draft) !== JSON.stringify(saved);
   useEffect(() => {
-    if (JSON.stringify(draft) === JSON.stringify(saved.current)) return;
+    if (!dirty) return;
     const timer = window.setTimeout(() => mutate(draft), SAVE_MS);
     return () => window.clearTimeout(timer);
-  }, [draft, mutate]);
+  }, [draft, dirty, mutate]);
   if (save.error) return `Not saved: ${save.error.message}`;
-  return save.isPending ? "Saving" : save.isSuccess ? "Saved" : "";
+  return dirty ? "Saving" : save.isSuccess ? "Saved" : "";
 }

@@ -19,7 +19,7 @@ export function SignIn() {
     enter.mutate();
   };
   return (
-    <div className="grid min-h-dvh grid-cols-1 bg-slate-deep md:grid-cols-[1.1fr_1fr]">
+    <main className="grid min-h-dvh grid-cols-1 bg-slate-deep md:grid-cols-[1.1fr_1fr]">
       <div className="on-slate flex flex-col justify-center p-10 text-chalk md:p-16">
         <p className="display text-[64px] leading-none">Dusty Chalk</p>
         <p className="mt-5 max-w-md text-[19px] leading-relaxed text-chalk-dim">
@@ -27,7 +27,7 @@ export function SignIn() {
           traced back to the line that needs it.
         </p>
       </div>
-      <main className="flex items-center bg-paper p-10 md:rounded-l-3xl md:p-16">
+      <div className="flex items-center bg-paper p-10 md:rounded-l-3xl md:p-16">
         <form onSubmit={submit} className="w-full max-w-sm" aria-label="Sign in">
           <h1 className="text-[34px]">Sign in</h1>
           <label className="mt-5 block text-[15px] font-semibold" htmlFor="email">Email</label>
@@ -37,7 +37,7 @@ export function SignIn() {
           {enter.error && <p role="alert" className="mt-3 font-semibold text-hold">{enter.error.message}</p>}
           <button className="action mt-6 w-full py-2.5" disabled={enter.isPending}>{enter.isPending ? "Signing in" : "Sign in"}</button>
         </form>
-      </main>
-    </div>
+      </div>
+    </main>
   );
 }

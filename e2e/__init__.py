@@ -1,0 +1,1 @@
+"""The real interface, driven in headless Chromium against Django's live server."""

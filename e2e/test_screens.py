@@ -1,0 +1,176 @@
+"""Every screen: reachable by keyboard, nothing cut, accessible, and honest about bad input."""
+import datetime
+
+from django.utils import timezone
+
+from e2e.browser import BrowserTest
+from server.programme.models import GymClass, Session
+from server.publishing.actions import publish_class
+from server.tests.gyms import TEXT
+
+
+class Accessible(BrowserTest):
+    def test_no_screen_has_a_violation_or_scrolls_sideways(self):
+        """Sign-in, week, Bench (at rest, opened, with a swap open), keys, publish, outbox, and a member's list."""
+        publish_class(self.home.gym_class, self.home.coach)
+
+        def steps(page):
+            page.goto(self.live_server_url + "/")
+            page.wait_for_selector("#email")
+            self.assert_accessible(page, "sign-in")
+            self.sign_in(page)
+            page.wait_for_selector("article")
+            self.assert_accessible(page, "week")
+            self.assert_no_sideways_scroll(page, "week")
+            page.keyboard.press("?")
+            page.wait_for_selector("[role=dialog]")
+            self.assert_accessible(page, "keys")
+            page.keyboard.press("Escape")
+            page.goto(f"{self.live_server_url}/session/{self.home.session.pk}")
+            page.wait_for_selector("[data-drill]")
+            page.mouse.move(640, 70)
+            self.assert_accessible(page, "bench")
+            self.assert_no_sideways_scroll(page, "bench")
+            page.click("[data-demand] button >> nth=0")
+            page.mouse.move(640, 70)
+            page.keyboard.press("Escape")
+            self.assert_accessible(page, "bench, a demand opened")
+            page.goto(f"{self.live_server_url}/publish/{self.home.gym_class.pk}")
+            page.wait_for_selector("[aria-label='The member\\'s page'] h2")
+            self.assert_accessible(page, "publish")
+            page.goto(f"{self.live_server_url}/outbox")
+            page.wait_for_selector("li")
+            self.assert_accessible(page, "outbox")
+            page.click("text=Sign out")
+            page.wait_for_selector("#email")
+            self.sign_in(page, self.home.members[0])
+            page.wait_for_selector("li a")
+            self.assert_accessible(page, "my sheets")
+
+        self.drive(steps)
+
+
+class BadInput(BrowserTest):
+    def test_bad_text_and_minutes_are_said_at_their_place_and_nothing_is_lost(self):
+        """An empty board, noise, and minutes of 0 or 500: a message where the fault is; the saved text survives."""
+        def steps(page):
+            self.open_bench(page)
+            page.fill("input[type=number]", "500")
+            self.assertIn("2 to 60", page.inner_text("#minutes-problem"))
+            page.fill("input[type=number]", "0")
+            self.assertIn("2 to 60", page.inner_text("#minutes-problem"))
+            page.keyboard.press("Tab")
+            self.assertEqual(page.input_value("input[type=number]"), "12")
+            page.fill("textarea", "")
+            page.wait_for_selector("[aria-label='Board'] [role=alert]")
+            self.assertIn("no text", page.inner_text("[aria-label='Board'] [role=alert]"))
+            page.fill("textarea", "q" * 150_000)
+            page.wait_for_selector("[aria-label='Board'] [role=alert]:has-text('150 kB')")
+            page.fill("textarea", "zorch brimble")
+            page.wait_for_selector("[aria-label='Unread on line 1']")
+            page.fill("textarea", TEXT + "\n20 sit-ups")
+            page.wait_for_selector("[data-drill]")
+            page.wait_for_selector("[role=status]:has-text('Saved')")
+            page.reload()
+            page.wait_for_selector("[data-drill]")
+            self.assertEqual(page.input_value("textarea"), TEXT + "\n20 sit-ups")
+
+        self.drive(steps)
+
+    def test_an_empty_class_and_a_wrong_password_and_a_foreign_page(self):
+        """A class with no members cannot be sent and says why; so do a wrong password and somebody else's session."""
+        empty = GymClass.objects.create(session=self.home.session, starts_at=timezone.now() + datetime.timedelta(hours=9))
+
+        def steps(page):
+            page.goto(self.live_server_url + "/")
+            page.fill("#email", self.home.coach.email)
+            page.fill("#password", "nope")
+            page.click("button:has-text('Sign in')")
+            self.assertIn("No one here", page.inner_text("[role=alert]"))
+            self.sign_in(page)
+            page.goto(f"{self.live_server_url}/publish/{empty.pk}")
+            page.wait_for_selector("text=Nobody is on this class's roster yet")
+            self.assertTrue(page.is_disabled("button:has-text('Send now')"))
+            page.goto(f"{self.live_server_url}/session/999999")
+            page.wait_for_selector("text=There is nothing here, or it belongs to another gym.")
+
+        self.drive(steps)
+
+    def test_a_lost_server_says_so_and_the_text_stays(self):
+        """When saving fails the head says it, and what was typed is still on the board."""
+        def steps(page):
+            self.open_bench(page)
+            page.route("**/api/sessions/**", lambda route: route.abort())
+            page.fill("textarea", TEXT + "\n10 burpees")
+            page.wait_for_selector("[role=status]:has-text('Not saved')")
+            self.assertIn("10 burpees", page.input_value("textarea"))
+
+        self.drive(steps)
+        self.assertEqual(Session.objects.get(pk=self.home.session.pk).text, TEXT)
+
+
+class Keyboard(BrowserTest):
+    def test_the_listed_keys_work(self):
+        """Each key of the list does what the list says."""
+        def steps(page):
+            self.open_bench(page)
+            page.keyboard.press("?")
+            listed = page.inner_text("[role=dialog]")
+            page.keyboard.press("Escape")
+            for key in ("?", "Esc", "[", "Ctrl Z", "K", "S", "X", "Alt"):
+                self.assertIn(key, listed)
+            page.keyboard.press("]")
+            self.until(page, "document.querySelector('input[type=number]').value === '13'")
+            page.keyboard.press("[")
+            self.until(page, "document.querySelector('input[type=number]').value === '12'")
+            page.keyboard.press("Control+z")
+            self.until(page, "document.querySelector('input[type=number]').value === '13'")
+            page.keyboard.press("Control+Shift+Z")
+            self.until(page, "document.querySelector('input[type=number]').value === '12'")
+            drill = page.get_attribute("[data-drill] >> nth=0", "data-drill")
+            page.focus(f"[data-drill='{drill}'] button >> nth=0")
+            page.keyboard.press("k")
+            page.wait_for_selector(f"[data-drill='{drill}'] button[aria-pressed=true]")
+            page.keyboard.press("k")
+            page.wait_for_selector(f"[data-drill='{drill}'] button[aria-pressed=false]")
+            page.keyboard.press("s")
+            page.wait_for_selector("[aria-label^='Instead of']")
+            page.keyboard.press("Escape")
+            page.wait_for_selector("[aria-label^='Instead of']", state="detached")
+            page.focus(f"[data-drill='{drill}'] button >> nth=0")
+            page.keyboard.press("x")
+            page.wait_for_selector(f"[data-drill='{drill}']", state="detached")
+
+        self.drive(steps)
+
+    def test_a_drill_moves_within_its_phase(self):
+        """Alt and an arrow change the order, and the order is kept after a reload."""
+        def steps(page):
+            self.open_bench(page)
+            order = lambda: page.eval_on_selector_all("[data-drill]", "all => all.map(one => one.dataset.drill)")  # noqa: E731
+            before = order()
+            later = page.locator("button[aria-label$=' later']:not([disabled])").first
+            drill = later.evaluate("one => one.closest('[data-drill]').dataset.drill")
+            page.focus(f"[data-drill='{drill}'] button >> nth=0")
+            page.keyboard.press("Alt+ArrowDown")
+            self.until(page, f"[...document.querySelectorAll('[data-drill]')].map(one => one.dataset.drill).indexOf('{drill}') === {before.index(drill) + 1}")
+            page.wait_for_selector("[role=status]:has-text('Saved')")
+            moved = order()
+            page.reload()
+            page.wait_for_selector("[data-drill]")
+            self.assertEqual(order(), moved)
+
+        self.drive(steps)
+
+    def test_typing_on_the_board_keeps_the_caret_where_it_is(self):
+        """Marking up the text as it is typed moves neither caret nor lines."""
+        def steps(page):
+            self.open_bench(page)
+            page.focus("textarea")
+            page.evaluate("document.querySelector('textarea').setSelectionRange(14, 14)")
+            page.keyboard.type(" heavy", delay=60)
+            page.wait_for_timeout(400)
+            self.assertEqual(page.evaluate("document.querySelector('textarea').selectionStart"), 20)
+            self.assertIn("Front squat heavy", page.input_value("textarea"))
+
+        self.drive(steps)
