@@ -18,6 +18,8 @@ HOLD_CAP_S = 30  # static-hold seconds per muscle group before training; Behm 20
 FATIGUE_CAP = 0.5
 LIMITING_FATIGUE_CAP = 0.2  # of muscles that limit the workout; common practice
 MAX_EXCHANGES = 40
+OTHER_STARTS = 12
+BEST_STARTS = 2  # of those, how many are worked on
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,11 +109,46 @@ class Choice:
 
 
 def choose(candidates: list[Candidate], weights: dict[str, float], limits: Limits) -> Choice:
-    """The drills of a prep. Pins first, then each phase's least, then whatever gives most per second, then exchanges."""
+    """The drills of a prep. Built once freely, and once around each promising drill that was left out; the best wins.
+
+    The second builds find what single exchanges cannot, such as two pulling drills giving way to one together.
+    """
+    fresh = Choice(weights, limits)
+    most = {one.key: fresh.gain(one) for one in candidates}  # nothing gains more later than it does at first
+    ranked = sorted(candidates, key=lambda one: (-most[one.key], one.key))
+    first = _build(candidates, weights, limits)
+    left_out = [one for one in ranked if one.drill.id not in first.picked and most[one.key] > 0]
+    starts = sorted(_one_per_drill(left_out), key=lambda one: (-most[one.key] / (one.seconds + TRANSITION_S), one.key))[:OTHER_STARTS]
+    others = sorted((_build(candidates, weights, limits, start) for start in starts), key=lambda one: -one.value())
+    finished = [_improve(one, ranked, most) for one in (first, *others[:BEST_STARTS])]
+    return max(finished, key=lambda one: one.value())
+
+
+def _one_per_drill(candidates: list[Candidate]) -> list[Candidate]:
+    first: dict[str, Candidate] = {}
+    for one in candidates:
+        first.setdefault(one.drill.id, one)
+    return list(first.values())
+
+
+def _improve(choice: Choice, ranked: list[Candidate], most: dict[tuple, float]) -> Choice:
+    """Exchange until no single exchange helps, filling up after each."""
+    for _ in range(MAX_EXCHANGES):
+        if not _exchange(choice, ranked, most):
+            break
+        while _add_best(choice, ranked):
+            pass
+    return choice
+
+
+def _build(candidates: list[Candidate], weights: dict[str, float], limits: Limits, start: Candidate | None = None) -> Choice:
+    """Pins first, then each phase's least, then whatever gives most per second."""
     choice = Choice(weights, limits)
     for drill, phase in sorted(limits.pins.items()):
         own = [one for one in candidates if one.drill.id == drill]
         _add_best(choice, [one for one in own if one.phase == phase] or own, phase_bounds=False, always=True)
+    if start is not None and choice.fits(start):
+        choice.add(start)
     for phase in sorted(limits.phases, key=lambda one: ("open", "rehearse", "raise", "switch-on", "release").index(one.phase)):
         pool = [one for one in candidates if one.phase == phase.phase == one.drill.phases[0] or phase.phase != "raise" and one.phase == phase.phase]
         while choice.below_least(phase):
@@ -119,11 +156,6 @@ def choose(candidates: list[Candidate], weights: dict[str, float], limits: Limit
                 break
     while _add_best(choice, candidates):
         pass
-    for _ in range(MAX_EXCHANGES):
-        if not _exchange(choice, candidates):
-            break
-        while _add_best(choice, candidates):
-            pass
     return choice
 
 
@@ -143,19 +175,21 @@ def _add_best(choice: Choice, pool: list[Candidate], phase_bounds: bool = True, 
     return True
 
 
-def _exchange(choice: Choice, candidates: list[Candidate]) -> bool:
-    """The best single exchange of one chosen drill for another (or for another dose of itself), if it helps."""
-    before = choice.value()
-    best, best_value = None, before + 1e-9
+def _exchange(choice: Choice, ranked: list[Candidate], most: dict[tuple, float]) -> bool:
+    """Make the best single exchange of one chosen drill for another (or for another dose of itself), if one helps."""
+    best, best_value = None, choice.value() + 1e-9
     for out in list(choice.picked.values()):
-        bound = choice.limits.phase(out.phase)
         if out.drill.id in choice.limits.pins:
             continue
-        started_below = choice.below_least(bound)
+        bound = choice.limits.phase(out.phase)
+        was_short = choice.below_least(bound)
         choice.remove(out)
         base = choice.value()
-        for one in candidates:
-            if choice.below_least(bound, one) and not started_below:
+        short = not was_short and choice.below_least(bound)
+        for one in ranked:
+            if base + most[one.key] <= best_value:
+                break  # ranked by the most each can ever gain: nothing after this one helps
+            if short and choice.below_least(bound, one):
                 continue
             worth = choice.gain(one)
             if base + worth > best_value and one.key != out.key and choice.fits(one):

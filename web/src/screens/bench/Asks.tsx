@@ -3,7 +3,7 @@ import type { Bench, Demand, Position } from "../../api/client";
 import { Figure } from "../../figure/Figure";
 import { KIND_COLOUR, Mark } from "../../parts/Mark";
 import { Trouble } from "../../parts/Trouble";
-import { amount, number } from "../../parts/words";
+import { amount } from "../../parts/words";
 import type { Lit, Point } from "../../thread/thread";
 import { Strip } from "./Strip";
 
@@ -127,7 +127,7 @@ function Terms({ demand }: { demand: Demand }) {
     <div className="px-3 pb-3 text-[14px]">
       <p className="text-dust">
         {demand.plain[0]?.toUpperCase() + demand.plain.slice(1)}. Score {demand.score.toFixed(2)}: of each line the hardest position counts, and lines add up.
-        {demand.kind === "reach" && demand.people.length > 0 && ` Expected shortfall ${number(demand.shortfall_deg)}° on average.`}
+        {demand.kind === "reach" && demand.people.length > 0 && ` Expected shortfall ${demand.shortfall_deg.toFixed(1)}° on average.`}
       </p>
       <table className="mt-1 w-full">
         <thead className="text-left text-[13px] text-dust">
