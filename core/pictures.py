@@ -10,6 +10,7 @@ from core.catalog import Catalog
 from core.demand.profile import DemandProfile
 
 MOST_ARCS = 2
+UPPER_PLACES = ("hands", "hand", "far-hand", "hand-up", "front", "back", "above", "between-hands", "behind", "along-arm")
 
 
 def position_picture(position: str, profile: DemandProfile, catalog: Catalog) -> dict:
@@ -28,10 +29,23 @@ def position_picture(position: str, profile: DemandProfile, catalog: Catalog) ->
     return _picture(figure, arcs)
 
 
-def picture_of_drill(drill: str, catalog: Catalog) -> dict:
-    """Figure and motion of one drill; the figure shown still is the last frame."""
+def picture_of_drill(drill: str, catalog: Catalog, seated: bool = False) -> dict:
+    """Figure and motion of one drill; the figure shown still is the last frame. ``seated`` draws it from the chair."""
     row = catalog.drills[drill]
-    return _moving(catalog.poses[row.poses[0]], catalog.poses[row.poses[-1]], row.props)
+    start, end = catalog.poses[row.poses[0]], catalog.poses[row.poses[-1]]
+    if seated and row.seated and not any("seat" in prop for prop in start.props):
+        start, end = _from_the_chair(start), _from_the_chair(end)
+        props = tuple(prop for prop in row.props if prop.partition("@")[2] in UPPER_PLACES)
+        return _moving(start, end, props)
+    return _moving(start, end, row.props)
+
+
+def _from_the_chair(pose: Pose) -> Pose:
+    """The arms and the upper back of a pose, sitting down; arms turn with the thorax, so nothing else changes."""
+    near, far = (replace(side, ankle=0.0, knee=90.0, hip=90.0, shoulder=min(185.0, side.shoulder), wrist=min(30.0, side.wrist))
+                 for side in (pose.near, pose.far))
+    lumbar, thoracic = max(-8.0, min(26.0, pose.lumbar)), pose.thoracic
+    return Pose(near, far, 0.0, lumbar, thoracic, pose.neck, "feet", props=("box@seat",))
 
 
 @lru_cache(maxsize=512)

@@ -9,14 +9,16 @@ from core.demand.people import Person
 from core.demand.profile import derive
 from core.prep.candidates import TRANSITION_S, candidates_for, refused
 from core.prep.choose import Limits, choose
+from core.prep.cooldown import cool_down, muscles_worked
 from core.prep.sequence import in_order, starts
 from core.prep.settings import PlanSettings
-from core.prep.sheet import Dose, Item, PrepSheet
+from core.prep.sheet import Dose, Item, PrepSheet, RampSet
 from core.reading.workout import Workout
 
 EXTRAS_S = 240  # what people will do in the car park; common practice
 MOST_EXTRAS = 3
 SHORT_FROM = 0.5  # more likely short than not
+FROM_THE_CHAIR = ("shoulder.", "elbow.", "wrist.", "thoracic.", "spine.", "neck.")  # motions a session asks of a seated athlete
 SIDE_DIFFERENCE_DEG = 5.0  # a side this much tighter gets a little more; about 1.5 cm of the lunge test (Bennell 1998)
 
 
@@ -47,6 +49,8 @@ class MemberSheet:
     extras: tuple[Item, ...]
     swaps: tuple[Swap, ...]
     gaps: tuple[Gap, ...]
+    ramp: tuple[RampSet, ...]
+    cooldown: tuple[Item, ...]
 
 
 def tight_sides(person: Person) -> tuple[tuple[str, str], ...]:
@@ -67,7 +71,8 @@ def fit_member(sheet: PrepSheet, workout: Workout, person: Person, settings: Pla
                   tight_sides=tight_sides(person))
     items, swaps = _fit_items(sheet, own, catalog)
     gaps = _gaps(profile, person)
-    return MemberSheet(items, _extras(gaps, profile, own, person, items, catalog), swaps, gaps)
+    settle = cool_down(muscles_worked(workout.for_division(person.division), person, catalog), own, catalog)
+    return MemberSheet(items, _extras(gaps, profile, own, person, items, catalog), swaps, gaps, () if own.seated else sheet.ramp, settle)
 
 
 def _fit_items(sheet: PrepSheet, own: PlanSettings, catalog: Catalog) -> tuple[tuple[Item, ...], tuple[Swap, ...]]:
@@ -84,7 +89,7 @@ def _fit_items(sheet: PrepSheet, own: PlanSettings, catalog: Catalog) -> tuple[t
         pool = [one for one in candidates_for(own, method, catalog, weights)
                 if one.drill.id not in taken and one.phase == item.phase and one.option.seconds <= item.seconds + TRANSITION_S]
         best = max(pool, key=lambda one: (sum(share for _, share in one.factors), one.drill.id), default=None)
-        reason = "your cautions" if why == "caution" else "done from the chair"
+        reason = "done from the chair" if own.seated else "your cautions"
         if best is None:
             swaps.append(Swap(item.drill, None, reason))
             continue
@@ -112,6 +117,8 @@ def _gaps(profile, person: Person) -> tuple[Gap, ...]:
     sides = dict(tight_sides(person))
     found = []
     for one in profile.demands:
+        if "seated" in person.adaptive and not one.id.startswith(FROM_THE_CHAIR):
+            continue
         for standing in one.people:
             if standing.measured and standing.short_probability >= SHORT_FROM:
                 found.append(Gap(one.id, standing.range_deg, standing.required_deg, True, sides.get(one.id), one.terms[0].text))

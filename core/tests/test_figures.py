@@ -91,6 +91,17 @@ class Pictures(unittest.TestCase):
         found = arc(pose, draw(pose), "shoulder.flexion", 180)
         self.assertAlmostEqual(found.start_deg % 360, 0, delta=1e-6)
 
+    def test_a_seated_drill_is_drawn_sitting(self):
+        """From the chair: thighs level, shanks upright, feet flat, for every drill with a seated way."""
+        catalog = load_catalog()
+        for drill in catalog.drills.values():
+            if not drill.seated:
+                continue
+            points = picture_of_drill(drill.id, catalog, seated=True)["points"]
+            self.assertAlmostEqual(points["hip"][1], points["knee"][1], delta=0.08, msg=drill.id)
+            self.assertLess(points["heel"][1], 0.05, drill.id)
+            self.assertGreater(points["shoulder"][1], points["hip"][1], drill.id)
+
     def test_every_drill_can_be_drawn_and_moves(self):
         """All drills have frames, inside the box they claim."""
         catalog = load_catalog()

@@ -59,6 +59,13 @@ class Sheet(unittest.TestCase):
         for item in mine.items:
             self.assertEqual(item.level, "seated")
             self.assertTrue(CATALOG.drills[item.drill].seated)
+        self.assertTrue(all(item.level == "seated" for item in (*mine.cooldown, *mine.extras)))
+        self.assertEqual(mine.ramp, ())
+
+    def test_a_seated_athlete_is_asked_no_leg_range(self):
+        """Stiff ankles and hips are no gap from the chair; a stiff wrist is."""
+        mine = fitted(adaptive=("seated",), ranges=(Measurement("ankle.dorsiflexion", 3, "both", "knee-to-wall"), Measurement("hip.extension", 0), Measurement("wrist.extension", 45)))
+        self.assertEqual([gap.motion for gap in mine.gaps], ["wrist.extension"])
 
 
 class Files(unittest.TestCase):

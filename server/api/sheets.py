@@ -25,7 +25,7 @@ def with_pictures(content: dict) -> dict:
     catalog = load_catalog()
 
     def drawn(items: list[dict]) -> list[dict]:
-        return [{**item, "picture": picture_of_drill(item["drill"], catalog)} for item in items if item["drill"] in catalog.drills]
+        return [{**item, "picture": picture_of_drill(item["drill"], catalog, item["level"] == "seated")} for item in items if item["drill"] in catalog.drills]
 
     named = {demand for item in (*content["items"], *content["extras"]) for demand in item["serves"]}
     return {**content, "items": drawn(content["items"]), "cooldown": drawn(content["cooldown"]), "extras": drawn(content["extras"]),

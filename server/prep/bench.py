@@ -92,7 +92,7 @@ def sheet_view(sheet: PrepSheet) -> dict:
 def items_view(items) -> list[dict]:
     """Items on their own (extras, a member's own list) with pictures."""
     catalog = load_catalog()
-    return [{**item_json(item), "picture": picture_of_drill(item.drill, catalog),
+    return [{**item_json(item), "picture": picture_of_drill(item.drill, catalog, item.level == "seated"),
              "kit_names": [catalog.kit[kit].name for kit in item.kit]} for item in items]
 
 

@@ -51,7 +51,9 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
         {sheet.swaps.length > 0 && (
           <div className="mt-2 rounded-xl border border-rule bg-sheet p-3 text-[16px]">
             {sheet.caution_note && <p>{sheet.caution_note}</p>}
+            <details className="mt-1"><summary className="cursor-pointer">{plural(sheet.swaps.length, "drill")} changed for you</summary>
             {sheet.swaps.map((one) => <p key={one.instead_of}>{one.name ? <>{one.name} instead of {one.instead_name.toLowerCase()}</> : <>Leave out {one.instead_name.toLowerCase()}; ask your coach what to do then</>} ({one.why}).</p>)}
+            </details>
           </div>
         )}
         <ol className="mt-3 space-y-2 border-l-[3px] border-dotted border-reach pl-3">{sheet.items.map((one) => <DrillLine key={one.drill} item={one} names={sheet.demand_names} />)}</ol>
@@ -86,6 +88,7 @@ function DrillLine({ item, names, dark = false }: { item: Item; names?: Sheet["d
       <span className="min-w-0 flex-1">
         <span className="block leading-tight font-semibold">{item.name}</span>
         <span className={`block text-[15px] ${dark ? "text-chalk-dim" : "text-dust"}`}>{item.dose_words} · {clock(item.seconds)}{item.kit_names.length > 0 && ` · ${item.kit_names.join(", ")}`}</span>
+        {item.level === "seated" && item.cues[0] && <span className="block text-[14px]">{item.cues[0]}</span>}
         {first && <span className="flex items-center gap-1 text-[14px] text-dust"><Mark kind={first.kind as Kind} size={14} />{first.plain}</span>}
       </span>
     </li>
