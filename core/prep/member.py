@@ -105,7 +105,9 @@ def _fit_items(sheet: PrepSheet, own: PlanSettings, catalog: Catalog) -> tuple[t
 
 
 def _seated(item: Item, how: str | None) -> Item:
-    return replace(item, level="seated", cues=(how,) if how else item.cues)
+    legs = ("hip.", "knee.", "ankle.", "toe.")
+    serves = tuple(demand for demand in item.serves if not demand.startswith(legs))
+    return replace(item, level="seated", cues=(how,) if how else item.cues, serves=serves)
 
 
 def _with_side(item: Item, own: PlanSettings) -> Item:
