@@ -54,7 +54,7 @@ def ensure_python(for_tests: bool = False) -> None:
     _run([str(PYTHON), "-m", "pip", "install", "-q", "--require-hashes", "--disable-pip-version-check", "-r",
           str(OPS / "requirements-bootstrap.lock")], "installing the package installer")
     lock = OPS / ("requirements-test.lock" if for_tests else "requirements.lock")
-    _run([str(VENV / "bin" / "uv"), "pip", "install", "-q", "--python", str(PYTHON), "--require-hashes", "-r", str(lock)],
+    _run([str(VENV / "bin" / "uv"), "--system-certs", "pip", "install", "-q", "--python", str(PYTHON), "--require-hashes", "-r", str(lock)],
          "installing Python packages")
     _mark(name, digest)
 
