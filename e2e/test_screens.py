@@ -174,3 +174,89 @@ class Keyboard(BrowserTest):
             self.assertIn("Front squat heavy", page.input_value("textarea"))
 
         self.drive(steps)
+
+
+class MoreScreens(BrowserTest):
+    def test_a_correction_is_a_new_version_and_reaches_the_phone(self):
+        """Publish, change the board, the page says so, publish again: the old link shows version 2."""
+        first = publish_class(self.home.gym_class, self.home.coach)
+        token = first.sheets.get(person=self.home.members[0]).token
+
+        def steps(page):
+            self.open_bench(page)
+            page.fill("textarea", TEXT + "\n12 box step-ups")
+            page.wait_for_selector("[role=status]:has-text('Saved')")
+            page.click("a:has-text('Publish')")
+            page.wait_for_selector("text=has changed since")
+            page.click("button:has-text('Send version 2')")
+            page.wait_for_selector("text=Sent to 3 people.")
+            page.goto(f"{self.live_server_url}/m/{token}")
+            page.wait_for_selector("text=Changed: this is version 2.")
+            self.assertIn("12 box step-ups", page.inner_text("main"))
+
+        self.drive(steps)
+
+    def test_the_method_dial_replans_and_the_note_says_where_coaches_differ(self):
+        """Specific only leaves nothing but practice and the ramp; its belief and its critics are both told."""
+        def steps(page):
+            self.open_bench(page)
+            page.select_option("select >> nth=0", label="Specific only")
+            self.until(page, "![...document.querySelectorAll('[data-drill]')].some(one => one.innerText.includes('open'))")
+            page.click("summary")
+            told = page.inner_text("[aria-label='Prep']")
+            self.assertIn("The lift is its own warm-up", told)
+            self.assertIn("licensed clinician", told)
+            page.click("button[aria-label='Undo']")
+            self.until(page, "[...document.querySelectorAll('[data-drill]')].some(one => one.innerText.includes('open'))")
+
+        self.drive(steps)
+
+    def test_a_members_page_fits_a_phone_and_swaps_for_the_chair(self):
+        """A seated member's page is all from the chair, tells what changed, and scrolls in one direction only."""
+        member = self.home.members[1]
+        member.adaptive, member.cautions, member.caution_note = ["seated"], ["no-floor", "no-impact", "no-hang"], "Trains from the chair."
+        member.save()
+        token = publish_class(self.home.gym_class, self.home.coach).sheets.get(person=member).token
+
+        def steps(page):
+            page.goto(f"{self.live_server_url}/m/{token}")
+            page.wait_for_selector("h1")
+            self.assertIn("Trains from the chair.", page.inner_text("main"))
+            page.click("summary")
+            self.assertIn("done from the chair", page.inner_text("section[aria-label='In class']"))
+            self.assertNotIn("build up", page.inner_text("main"))
+            self.assert_no_sideways_scroll(page, "seated member's page")
+            self.assert_accessible(page, "seated member's page")
+            page.goto(f"{self.live_server_url}/m/nobody")
+            page.wait_for_selector("text=This link leads nowhere any more")
+
+        self.drive(steps, {"width": 390, "height": 844})
+
+    def test_a_link_to_a_demand_opens_with_its_thread(self):
+        """A deep link holds the thread of one joint, and Escape lets it go."""
+        def steps(page):
+            self.sign_in(page)
+            page.goto(f"{self.live_server_url}/session/{self.home.session.pk}?class={self.home.gym_class.pk}&point=wrist.extension")
+            page.wait_for_selector("[data-testid='thread'] path")
+            self.assertIn("how hard", page.inner_text("[data-demand='wrist.extension']"))
+            page.keyboard.press("Escape")
+            page.wait_for_selector("[data-testid='thread']", state="detached")
+
+        self.drive(steps)
+
+    def test_text_is_never_smaller_than_13_pixels(self):
+        """The smallest letters on the Bench, the week and a member's page."""
+        token = publish_class(self.home.gym_class, self.home.coach).sheets.first().token
+        smallest = "Math.min(...[...document.querySelectorAll('body *')].filter(e => e.children.length === 0 && e.textContent.trim() && e.offsetParent && !e.closest('.sr-only')).map(e => parseFloat(getComputedStyle(e).fontSize)))"
+
+        def steps(page):
+            self.open_bench(page)
+            self.assertGreaterEqual(page.evaluate(smallest), 13)
+            page.goto(f"{self.live_server_url}/")
+            page.wait_for_selector("article")
+            self.assertGreaterEqual(page.evaluate(smallest), 13)
+            page.goto(f"{self.live_server_url}/m/{token}")
+            page.wait_for_selector("h1")
+            self.assertGreaterEqual(page.evaluate(smallest), 13)
+
+        self.drive(steps)

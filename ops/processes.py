@@ -24,10 +24,11 @@ def run_together(commands: list[list[str]], environment: dict[str, str], on_read
             on_ready()
         while not stopping and all(child.poll() is None for child in children):
             time.sleep(0.2)
+        first_to_end = next((child.returncode for child in children if child.returncode is not None), 0)
     finally:
         for child in children:
             end(child)
-    return 0 if stopping else next((child.returncode for child in children if child.returncode), 1)
+    return 0 if stopping else first_to_end or 1  # nothing of ours is meant to end by itself
 
 
 def end(child: subprocess.Popen) -> None:

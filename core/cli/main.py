@@ -8,7 +8,7 @@ from collections import Counter
 
 from core.catalog import Catalog, load_catalog
 from core.cli.files import read_kit, read_people, read_text
-from core.cli.json_out import derive_json, plan_json, read_json
+from core.json_out import derive_json, plan_json, read_json
 from core.demand import derive
 from core.demand.people import Person, person_from_json
 from core.errors import CoreError, PlanRefused, UnusableFile

@@ -2,7 +2,7 @@
 from django.http import HttpRequest
 from ninja import Router
 
-from server.api import schemas
+from server.api import bench_schemas, schemas
 from server.api.access import class_of, coach, session_of
 from server.prep.bench import BenchInput, alternatives, bench_view
 from server.prep.drafts import bench_input
@@ -18,13 +18,13 @@ def _asked(request: HttpRequest, session_id: int, payload: schemas.BenchIn) -> B
                        bans=payload.bans, order=payload.order)
 
 
-@router.post("/sessions/{session_id}/bench", response=schemas.BenchOut)
+@router.post("/sessions/{session_id}/bench", response=bench_schemas.BenchOut)
 def live(request: HttpRequest, session_id: int, payload: schemas.BenchIn):
     """Read, derive and plan what is on the page, for the people of one class. Saves nothing."""
     return bench_view(_asked(request, session_id, payload))
 
 
-@router.post("/sessions/{session_id}/alternatives", response=list[schemas.AlternativeOut])
+@router.post("/sessions/{session_id}/alternatives", response=list[bench_schemas.AlternativeOut])
 def swaps(request: HttpRequest, session_id: int, payload: schemas.SwapIn):
     """What could stand in one drill's place, and what each exchange costs."""
     return alternatives(_asked(request, session_id, payload), payload.drill)

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from core.catalog import load_catalog
-from core.cli.json_out import derive_json, item_json, plan_json
+from core.json_out import derive_json, item_json, plan_json
 from core.demand import DemandProfile, Person, derive
 from core.errors import PlanRefused, UnusableText
 from core.pictures import picture_of_drill, position_picture

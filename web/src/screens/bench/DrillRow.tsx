@@ -6,7 +6,7 @@ import { answer, api, type Item, type Kind, type Plan } from "../../api/client";
 import { Figure } from "../../figure/Figure";
 import { Mark } from "../../parts/Mark";
 import { clock, percent } from "../../parts/words";
-import { PHASE_WORD, type PrepProps } from "./Prep";
+import { PHASE_WORD, type PrepProps } from "./shared";
 
 /** A pin holds a drill in its phase. */
 const pin = (drill: string, phase: string) => `${drill}@${phase}`;

@@ -1,26 +1,9 @@
-import type { Bench, Plan, Schemas, Session } from "../../api/client";
+import type { Plan } from "../../api/client";
 import { Waiting } from "../../parts/Trouble";
 import { clock, number, percent, plural } from "../../parts/words";
 import type { Lit, Point } from "../../thread/thread";
-import type { Draft } from "./draft";
 import { DrillRow } from "./DrillRow";
-
-export const PHASE_WORD: Record<string, string> = {
-  raise: "raise", release: "release", open: "open", "switch-on": "switch on", rehearse: "rehearse", settle: "settle",
-};
-
-export interface PrepProps {
-  session: Session;
-  shelf: Schemas["Shelf"];
-  draft: Draft;
-  change: (to: Partial<Draft>) => void;
-  bench: Bench | undefined;
-  busy: boolean;
-  classId: number | undefined;
-  lit: Lit | null;
-  onPoint: (point: Point | null) => void;
-  onHold: (point: Point | null) => void;
-}
+import type { PrepProps } from "./shared";
 
 /** The prep: a strip of time to scale on its edge, drills in order, the ramp, and what is covered and left. */
 export function Prep(props: PrepProps) {

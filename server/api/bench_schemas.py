@@ -1,0 +1,216 @@
+"""Shapes of the Bench's answer: the workout as read, the demands with their terms, the plan with its figures."""
+from __future__ import annotations
+
+from typing import Any, Literal
+
+from ninja import Schema
+
+
+class ProblemAt(Schema):
+    field: str
+    message: str
+
+
+class Picture(Schema):
+    points: dict[str, list[float]]
+    shapes: list[dict[str, Any]]
+    box: list[float]
+    arcs: list[dict[str, Any]]
+    frames: list[dict[str, list[float]]] | None = None
+    frame_shapes: list[list[dict[str, Any]]] | None = None
+
+
+class UnreadOut(Schema):
+    line: int
+    column: int
+    text: str
+    reason: str
+    candidates: list[str]
+    candidate_names: list[str]
+
+
+class WorkOut(Schema):
+    movement: str
+    name: str
+    standard: str
+    division: str | None
+    line: int
+    column: int
+    text: str
+    scheme: list[int]
+    reps: int
+    reps_estimated: bool
+    load_kg: float | None
+    loads_kg: list[float]
+    implements: int
+    percent: float | None
+    distance_m: float | None
+    calories: int | None
+    seconds: int | None
+    assumed: str | None
+    note: str | None
+
+
+class FormatOut(Schema):
+    kind: str
+    rounds: int | None
+    minutes: float | None
+    cap_s: int | None
+    estimated: bool
+
+
+class PartOut(Schema):
+    name: str
+    kind: str
+    line: int
+    format: FormatOut
+    work: list[WorkOut]
+    notes: list[str]
+
+
+class WorkoutOut(Schema):
+    title: str
+    parts: list[PartOut]
+    unread: list[UnreadOut]
+
+
+class TermOut(Schema):
+    movement: str
+    line: int
+    column: int
+    text: str
+    part: str
+    division: str | None
+    position: str
+    position_name: str
+    severity: float
+    exposure: float
+    required_deg: float | None
+    range_deg: float | None
+    short_probability: float | None
+    shortfall_deg: float | None
+    shared_with: list[str]
+    counts: bool
+
+
+class StandingOut(Schema):
+    name: str
+    range_deg: float
+    required_deg: float
+    measured: bool
+    short_probability: float
+    shortfall_deg: float
+    score: float
+
+
+class DemandOut(Schema):
+    id: str
+    name: str
+    plain: str
+    kind: Literal["reach", "hold", "snap", "pattern"]
+    score: float
+    shortfall_deg: float
+    required_deg: float | None
+    short: int
+    people: list[StandingOut]
+    terms: list[TermOut]
+
+
+class PositionOut(Schema):
+    id: str
+    name: str
+    lines: list[int]
+    demands: list[str]
+    picture: Picture
+
+
+class DoseOut(Schema):
+    sets: int
+    reps: int | None
+    per_side: bool
+    hold_s: int | None
+    breaths: int | None
+    extra_side: str | None
+
+
+class ItemOut(Schema):
+    drill: str
+    name: str
+    phase: str
+    start_s: int
+    seconds: int
+    dose: DoseOut
+    dose_words: str
+    serves: list[str]
+    kit: list[str]
+    kit_names: list[str]
+    level: str
+    cautions: list[str]
+    cues: list[str]
+    fault: str = ""
+    waves: int
+    pinned: bool
+    gain: float
+    picture: Picture
+
+
+class RampOut(Schema):
+    movement: str
+    name: str
+    load_kg: float
+    reps: int
+    rest_s: int
+    plates: list[float]
+    start_s: int | None
+    seconds: int
+    share: float
+    estimated: bool
+
+
+class UncoveredOut(Schema):
+    demand: str
+    name: str
+    why: str
+    covered: float
+
+
+class NextMinuteOut(Schema):
+    drill: str
+    name: str
+    gain: float
+
+
+class PlanOut(Schema):
+    minutes: int
+    seconds: int
+    method: str
+    method_name: str
+    headcount: int
+    items: list[ItemOut]
+    ramp: list[RampOut]
+    cooldown: list[ItemOut]
+    uncovered: list[UncoveredOut]
+    next_minute: list[NextMinuteOut]
+    covered: float
+    coverage: dict[str, float]
+    notes: list[str]
+
+
+class BenchOut(Schema):
+    problem: ProblemAt | None
+    workout: WorkoutOut | None
+    demands: list[DemandOut]
+    positions: list[PositionOut]
+    plan: PlanOut | None
+
+
+class AlternativeOut(Schema):
+    drill: str
+    name: str
+    seconds: int
+    seconds_more: int
+    covered_more: float
+    kit_names: list[str]
+    level: str
+    serves: list[str]
+    picture: Picture

@@ -1,0 +1,98 @@
+"""The week: what needs attention, and what the pages are served with."""
+import datetime
+import json
+import re
+import unittest
+
+from django.test import Client, TestCase
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from core.errors import CoreError
+from server.prep.bench import BenchInput, bench_view
+from server.prep.drafts import recent_drills
+from server.programme.models import Session
+from server.publishing.actions import publish_class, without_pictures
+from server.tests.gyms import TEXT, SmallGym
+
+
+class Week(TestCase):
+    @classmethod
+    def setUpTestData(cls):
+        cls.home = SmallGym("Kiln Row")
+
+    def day(self) -> dict:
+        week = self.home.client().get("/api/week").json()
+        return next(day for day in week["days"] if day["sessions"])
+
+    def test_a_week_runs_monday_to_sunday_whatever_day_is_asked(self):
+        """Any day of a week gives the same seven days, over a month's and a year's end too."""
+        client = self.home.client()
+        for start in ("2026-12-31", "2027-01-01", "2026-12-28"):
+            days = [day["date"] for day in client.get("/api/week", {"start": start}).json()["days"]]
+            self.assertEqual((days[0], days[-1], len(days)), ("2026-12-28", "2027-01-03", 7))
+        self.assertEqual(client.get("/api/week", {"start": "soon"}).status_code, 422)
+
+    def test_each_stage_shows(self):
+        """Read, unread, prepared, sent, and changed since."""
+        session = self.day()["sessions"][0]
+        self.assertEqual((session["unread"], session["prepared"], session["classes"][0]["published_version"]), (0, False, None))
+        client = self.home.client()
+        client.patch(f"/api/sessions/{self.home.session.pk}", json.dumps({"text": TEXT + "\n2 flumes"}), content_type="application/json")
+        session = self.day()["sessions"][0]
+        self.assertEqual((session["unread"], session["prepared"]), (1, True))
+        publish_class(self.home.gym_class, self.home.coach)
+        self.assertEqual(self.day()["sessions"][0]["classes"][0]["changed_since"], False)
+        client.patch(f"/api/sessions/{self.home.session.pk}", json.dumps({"text": TEXT}), content_type="application/json")
+        self.assertEqual(self.day()["sessions"][0]["classes"][0]["changed_since"], True)
+
+    def test_an_unreadable_session_does_not_break_the_week(self):
+        """An empty text and noise are shown as they are."""
+        for text in ("", "q" * 150_000):
+            Session.objects.filter(pk=self.home.session.pk).update(text=text)
+            self.assertEqual(self.day()["sessions"][0]["top"], [])
+
+    def test_drills_of_the_days_before_are_known(self):
+        """What was published yesterday is repeated less today; what comes tomorrow is not counted."""
+        publish_class(self.home.gym_class, self.home.coach)
+        tomorrow = Session.objects.create(gym=self.home.gym, date=self.home.session.date + datetime.timedelta(days=1), title="Next", text=TEXT)
+        self.assertTrue(recent_drills(tomorrow))
+        self.assertEqual(recent_drills(self.home.session), [])
+
+
+class Pages(TestCase):
+    def test_pages_come_with_a_strict_policy_and_no_outside_address(self):
+        """Scripts, styles and fonts come from here only; no frame may hold the page; a link's token leaves in no Referer."""
+        for path in ("/", "/session/3", "/m/some-token"):
+            page = Client().get(path)
+            self.assertEqual(page.status_code, 200)
+            policy = page["Content-Security-Policy"]
+            self.assertIn("default-src 'self'", policy)
+            self.assertNotIn("unsafe-eval", policy)
+            self.assertIn("frame-ancestors 'none'", policy)
+            self.assertEqual(page["Referrer-Policy"], "same-origin")
+            self.assertIsNone(re.search(r"(src|href)=\"https?://", page.content.decode()))
+
+    def test_an_unknown_api_address_is_no_page(self):
+        """A wrong API path answers 404, not the application."""
+        self.assertEqual(Client().get("/api/nothing").status_code, 404)
+
+
+class AnyInput(unittest.TestCase):
+    @settings(max_examples=60, deadline=None)
+    @given(st.text(max_size=80), st.integers(-5, 80), st.sampled_from(["general-to-specific", "specific-only", "x"]))
+    def test_the_bench_answers_anything(self, text, minutes, method):
+        """Whatever is typed, there is a view: a plan, or a problem with a field and words."""
+        try:
+            view = bench_view(BenchInput(text=text, minutes=minutes, method=method))
+        except CoreError as error:
+            self.fail(f"not answered: {error}")
+        if view["plan"] is None:
+            self.assertIn(view["problem"]["field"], ("text", "minutes", "method"))
+            self.assertTrue(view["problem"]["message"])
+        else:
+            self.assertLessEqual(view["plan"]["seconds"], minutes * 60)
+
+    def test_stored_pages_hold_no_figures(self):
+        """Pictures are dropped at any depth, and nothing else is."""
+        self.assertEqual(without_pictures({"a": [{"picture": 1, "b": 2}], "picture": 3}), {"a": [{"b": 2}]})
