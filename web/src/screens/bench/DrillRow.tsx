@@ -66,7 +66,7 @@ export function DrillRow(props: Props) {
           <p className="truncate text-[13px] leading-tight text-dust">for {why || "warmth"}</p>
         </div>
         <div className={`flex items-center gap-1 ${near ? "hidden" : ""}`}>{kinds.map((kind) => <Mark key={kind} kind={kind} size={18} title={kind} />)}</div>
-        <div className={`flex items-center ${near ? "" : "sr-only"}`}>
+        <div className={near ? "absolute right-1 bottom-0.5 flex items-center rounded-md bg-sheet" : "sr-only"}>
           <button className={tool} onClick={keep} aria-pressed={item.pinned} aria-label={`Keep ${item.name}`} title="Keep (K)">{item.pinned ? <PinOff size={16} aria-hidden /> : <Pin size={16} aria-hidden />}</button>
           <Popover.Root open={swapping} onOpenChange={setSwapping}>
             <Popover.Trigger className={tool} aria-label={`Swap ${item.name}`} title="Swap (S)"><Replace size={16} aria-hidden /></Popover.Trigger>
