@@ -2,7 +2,7 @@
 from __future__ import annotations
 
 from core.demand.profile import DemandProfile, Term
-from core.prep.sheet import Item, PrepSheet
+from core.prep.sheet import Item, PrepSheet, RampSet
 from core.reading.workout import Format, Work, Workout
 
 
@@ -23,7 +23,7 @@ def derive_json(workout: Workout, profile: DemandProfile, readiness: dict[str, f
         "id": one.id, "kind": one.kind, "score": round(one.score, 4), "shortfall_deg": round(one.shortfall_deg, 2),
         "required_deg": _rounded(one.required_deg, 1), "short": one.short_count,
         "people": [{"name": person.name, "range_deg": round(person.range_deg, 1), "required_deg": round(person.required_deg, 1),
-                    "measured": person.measured, "short_probability": round(person.short_probability, 4),
+                    "measured": person.measured, "short": person.short, "short_probability": round(person.short_probability, 4),
                     "shortfall_deg": round(person.shortfall_deg, 2), "score": round(person.score, 4)} for person in one.people],
         "terms": [_term(term) for term in one.terms],
     } for one in profile.demands]}
@@ -37,15 +37,18 @@ def plan_json(sheet: PrepSheet) -> dict:
     return {
         "minutes": sheet.minutes, "seconds": sheet.seconds, "method": sheet.method, "headcount": sheet.headcount,
         "items": [item_json(item) for item in sheet.items],
-        "ramp": [{"movement": one.movement, "load_kg": one.load_kg, "reps": one.reps, "rest_s": one.rest_s,
-                  "plates": list(one.plates), "start_s": one.start_s, "seconds": one.seconds, "share": one.share,
-                  "estimated": one.estimated} for one in sheet.ramp],
+        "ramp": [ramp_json(one) for one in sheet.ramp],
         "cooldown": [item_json(item) for item in sheet.cooldown],
         "uncovered": [{"demand": one.demand, "why": one.why, "covered": round(one.covered, 4)} for one in sheet.uncovered],
         "next_minute": [{"drill": one.drill, "name": one.name, "gain": round(one.gain, 4)} for one in sheet.next_minute],
         "covered": round(sheet.covered, 4), "coverage": {demand: round(share, 4) for demand, share in sheet.coverage},
         "notes": list(sheet.notes),
     }
+
+
+def ramp_json(one: RampSet) -> dict:
+    return {"movement": one.movement, "load_kg": one.load_kg, "reps": one.reps, "rest_s": one.rest_s, "plates": list(one.plates),
+            "start_s": one.start_s, "seconds": one.seconds, "share": one.share, "estimated": one.estimated}
 
 
 def item_json(item: Item) -> dict:

@@ -20,6 +20,7 @@ from core.reading.workout import Work, Workout
 
 RESERVE_DEG = {"free": 0.0, "loaded": 3.0, "ballistic": 5.0}  # degrees in hand; estimate
 SHORTFALL_SCALE_DEG = 10.0  # an expected shortfall of this size is severe; estimate
+SHORT_FROM = 0.5  # more likely short than not
 COUPLED_SHARE = 0.6  # a motion that helps another carries this much of the shared need; estimate
 HOLD_SHARE = 0.5  # a hold everybody can take asks less than a range people lack; estimate
 SKILL_SHARE = 0.7  # and so do snaps and patterns; estimate
@@ -60,6 +61,11 @@ class Standing:
     shortfall_deg: float
     score: float
 
+    @property
+    def short(self) -> bool:
+        """More likely short than not: the one rule by which people are counted as short."""
+        return self.short_probability >= SHORT_FROM
+
 
 @dataclass(frozen=True, slots=True)
 class DemandScore:
@@ -76,7 +82,7 @@ class DemandScore:
     @property
     def short_count(self) -> int:
         """People more likely short than not."""
-        return sum(1 for one in self.people if one.short_probability >= 0.5)
+        return sum(1 for one in self.people if one.short)
 
 
 @dataclass(frozen=True, slots=True)

@@ -17,8 +17,7 @@ from core.reading.workout import Workout
 
 EXTRAS_S = 240  # what people will do in the car park; common practice
 MOST_EXTRAS = 3
-SHORT_FROM = 0.5  # more likely short than not
-FROM_THE_CHAIR = ("shoulder.", "elbow.", "wrist.", "thoracic.", "spine.", "neck.")  # motions a session asks of a seated athlete
+LEGS = ("hip.", "knee.", "ankle.", "toe.")  # demands a session does not ask of a seated athlete
 SIDE_DIFFERENCE_DEG = 5.0  # a side this much tighter gets a little more; about 1.5 cm of the lunge test (Bennell 1998)
 
 
@@ -105,8 +104,7 @@ def _fit_items(sheet: PrepSheet, own: PlanSettings, catalog: Catalog) -> tuple[t
 
 
 def _seated(item: Item, how: str | None) -> Item:
-    legs = ("hip.", "knee.", "ankle.", "toe.")
-    serves = tuple(demand for demand in item.serves if not demand.startswith(legs))
+    serves = tuple(demand for demand in item.serves if not demand.startswith(LEGS))
     return replace(item, level="seated", cues=(how,) if how else item.cues, serves=serves)
 
 
@@ -119,10 +117,10 @@ def _gaps(profile, person: Person) -> tuple[Gap, ...]:
     sides = dict(tight_sides(person))
     found = []
     for one in profile.demands:
-        if "seated" in person.adaptive and not one.id.startswith(FROM_THE_CHAIR):
+        if "seated" in person.adaptive and one.id.startswith(LEGS):
             continue
         for standing in one.people:
-            if standing.measured and standing.short_probability >= SHORT_FROM:
+            if standing.measured and standing.short:
                 found.append(Gap(one.id, standing.range_deg, standing.required_deg, True, sides.get(one.id), one.terms[0].text))
     return tuple(found)
 

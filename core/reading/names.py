@@ -68,7 +68,7 @@ class Names:
             rest = tuple((place, word) for index, (place, word) in enumerate(words)
                          if not start <= index < end and plain(word) not in MODIFIERS)
             near = self._near(whole) if rest else None
-            if near and len(self._table_words(near[0])) > end - start:
+            if near and len(near[0].split()) > end - start:
                 return Match(self._table[near[0]], f"{text} as {near[0]}")
             return Match(movement, "", rest)
         near = self._near(whole)
@@ -78,10 +78,6 @@ class Names:
         """Up to five movement ids a text may have meant, nearest first."""
         found = process.extract(plain(text), self._table.keys(), scorer=fuzz.WRatio, limit=25, score_cutoff=SUGGEST_ABOVE)
         return tuple(dict.fromkeys(self._table[name] for name, _, _ in found))[:MOST_CANDIDATES]
-
-    @staticmethod
-    def _table_words(name: str) -> list[str]:
-        return name.split()
 
     def _near(self, whole: str) -> tuple[str, float] | None:
         if len(whole) < 4:

@@ -11,7 +11,7 @@ from core.reading.units import UNIT_OF
 
 # look-alikes a keyboard or a phone puts in; one character each, so columns stay true
 LOOK_ALIKES = str.maketrans({"×": "x", "✕": "x", "’": "'", "‘": "'", "“": '"', "”": '"', "″": '"', "′": "'", "–": "-",
-                             "—": "-", "−": "-", "\t": " ", "\u00a0": " ", "½": " "})
+                             "—": "-", "−": "-", "\t": " ", "\u00a0": " "})
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,13 +1,14 @@
 """Who is asking, and only their gym's rows."""
 from __future__ import annotations
 
-from django.db.models import QuerySet
+from django.db.models import Count, Prefetch, QuerySet
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 
 from server.api.problems import Problem
 from server.people.models import Person
 from server.programme.models import GymClass, Session
+from server.publishing.models import Publication
 
 
 def coach(request: HttpRequest) -> Person:
@@ -19,7 +20,10 @@ def coach(request: HttpRequest) -> Person:
 
 
 def sessions_of(person: Person) -> QuerySet[Session]:
-    return Session.objects.filter(gym_id=person.gym_id).select_related("gym", "draft")
+    """A gym's sessions with their drafts, classes, head counts and versions, in a fixed number of queries."""
+    versions = Prefetch("publications", Publication.objects.defer("content").order_by("-version"))
+    classes = GymClass.objects.select_related("coach").annotate(coming=Count("people")).prefetch_related(versions).order_by("starts_at", "pk")
+    return Session.objects.filter(gym_id=person.gym_id).select_related("gym", "draft").prefetch_related(Prefetch("classes", classes))
 
 
 def session_of(person: Person, session_id: int) -> Session:

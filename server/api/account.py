@@ -6,6 +6,7 @@ from django.middleware.csrf import CsrfViewMiddleware, get_token
 from ninja import Router, Status
 
 from core.catalog import load_catalog
+from core.prep.settings import MAX_MINUTES, MIN_MINUTES
 from server.api import schemas
 from server.api.problems import Problem
 
@@ -55,6 +56,7 @@ def shelf(request: HttpRequest):
         "methods": [{"id": row.id, "name": row.name, "belief": row.belief, "differ": row.differ} for row in catalog.methods.values()],
         "movements": [{"id": row.id, "name": row.name} for row in catalog.movements.values()],
         "demands": {row.id: {"name": row.name, "plain": row.plain, "kind": row.kind} for row in catalog.demands.values()},
+        "min_minutes": MIN_MINUTES, "max_minutes": MAX_MINUTES,
     }
 
 

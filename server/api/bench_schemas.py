@@ -98,6 +98,7 @@ class StandingOut(Schema):
     range_deg: float
     required_deg: float
     measured: bool
+    short: bool
     short_probability: float
     shortfall_deg: float
     score: float

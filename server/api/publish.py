@@ -72,7 +72,7 @@ def _publish_out(gym_class: GymClass) -> dict:
                     "measured": len({(row.motion, row.side) for row in one.ranges.all()})} for one in people],
         "version": latest.version if latest else None, "published_at": latest.published_at if latest else None,
         "published_by": latest.published_by.name if latest and latest.published_by else "",
-        "changed_since": bool(latest) and latest.digest != draft_digest(asked), "problem": problem,
+        "changed_since": bool(latest) and latest.digest != draft_digest(session), "problem": problem,
         "deliveries": [{"person": one.person_id, "name": one.person.name, "link": f"/m/{one.token}", "sent": bool(one.messages.all()),
                         "opened": one.opened_at is not None, "felt": one.felt, "extras": len(one.content["extras"]),
                         "swaps": len(one.content["swaps"])} for one in sheets],

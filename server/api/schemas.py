@@ -46,6 +46,8 @@ class Shelf(Schema):
     methods: list[MethodOut]
     movements: list[MovementOut]
     demands: dict[str, dict[str, str]]
+    min_minutes: int
+    max_minutes: int
 
 
 class ClassOut(Schema):

@@ -2,7 +2,6 @@
 import datetime
 
 from django.db import transaction
-from django.db.models import Count
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Status
@@ -15,8 +14,7 @@ from server.api import schemas
 from server.api.access import coach, session_of, sessions_of
 from server.api.problems import Problem
 from server.prep.bench import BenchInput
-from server.prep.drafts import bench_input, draft_of
-from server.prep.models import PrepDraft
+from server.prep.drafts import draft_of
 from server.programme.models import GymClass, Session
 from server.publishing.actions import draft_digest
 
@@ -31,7 +29,7 @@ def week(request: HttpRequest, start: datetime.date | None = None):
     today = timezone.localdate()
     day = start or today
     monday = day - datetime.timedelta(days=day.weekday())
-    found = sessions_of(person).filter(date__range=(monday, monday + datetime.timedelta(days=6))).prefetch_related("classes")
+    found = sessions_of(person).filter(date__range=(monday, monday + datetime.timedelta(days=6)))
     by_day: dict[datetime.date, list[dict]] = {monday + datetime.timedelta(days=place): [] for place in range(7)}
     for session in found:
         by_day[session.date].append(_week_session(session))
@@ -49,15 +47,15 @@ def _week_session(session: Session) -> dict:
     except UnusableText:
         pass
     return {"id": session.pk, "title": session.title, "lines": sum(1 for line in session.text.splitlines() if line.strip()),
-            "unread": unread, "prepared": PrepDraft.objects.filter(session=session).exists(), "top": top, "classes": classes_out(session)}
+            "unread": unread, "prepared": draft_of(session).pk is not None, "top": top, "classes": classes_out(session)}
 
 
 def classes_out(session: Session) -> list[dict]:
     """A session's classes with what each was last given."""
-    digest = draft_digest(bench_input(session, recent=[]))
+    digest = draft_digest(session)
     rows = []
-    for one in session.classes.select_related("coach").annotate(coming=Count("people")).prefetch_related("publications").order_by("starts_at", "pk"):
-        latest = one.publications.first()
+    for one in session.classes.all():
+        latest = next(iter(one.publications.all()), None)
         rows.append({"id": one.pk, "starts_at": one.starts_at, "coach": one.coach.name if one.coach else "", "people": one.coming,
                      "published_version": latest.version if latest else None,
                      "changed_since": bool(latest) and latest.digest != digest})
@@ -84,7 +82,7 @@ def add_session(request: HttpRequest, payload: schemas.SessionIn):
             shifted = GymClass.objects.create(session=session, coach=one.coach,
                                               starts_at=one.starts_at + (payload.date - model.date))
             shifted.people.set(one.people.all())
-    return Status(201, session_out(session))
+    return Status(201, session_out(session_of(person, session.pk)))
 
 
 @router.get("/sessions/{session_id}", response=schemas.SessionOut)
@@ -111,7 +109,7 @@ def change_session(request: HttpRequest, session_id: int, payload: schemas.Sessi
         if given.get(name) is not None:
             setattr(draft, name, given[name])
     draft.save()
-    return session_out(session)
+    return session_out(session_of(request.user, session_id))
 
 
 @router.delete("/sessions/{session_id}", response={204: None})

@@ -5,11 +5,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from core.catalog import load_catalog
-from core.json_out import derive_json, item_json, plan_json
+from core.json_out import derive_json, item_json, plan_json, ramp_json
 from core.demand import DemandProfile, Person, derive
 from core.errors import PlanRefused, UnusableText
 from core.pictures import picture_of_drill, position_picture
-from core.prep import PlanSettings, PrepSheet, plan
+from core.prep import Item, PlanSettings, PrepSheet, RampSet, plan
 from core.prep.candidates import candidates_for
 from core.prep.plan import demand_weights
 from core.reading import Workout, read_workout
@@ -64,36 +64,47 @@ def bench_view(asked: BenchInput) -> dict:
     except UnusableText as problem:
         return {"problem": {"field": "text", "message": str(problem)}, "workout": None, "demands": [], "positions": [], "plan": None}
     profile = derive(workout, asked.people)
-    view = {"problem": None, "workout": _workout(workout, profile), "demands": _demands(workout, profile),
-            "positions": _positions(workout, profile), "plan": None}
     try:
-        view["plan"] = sheet_view(plan(workout.for_division(None), profile, asked.settings(), asked.people))
+        sheet = plan(workout.for_division(None), profile, asked.settings(), asked.people)
     except PlanRefused as problem:
-        view["problem"] = {"field": problem.field, "message": str(problem)}
-    return view
+        return _view(workout, profile, None) | {"problem": {"field": problem.field, "message": str(problem)}}
+    return _view(workout, profile, sheet)
+
+
+def derived_view(derived: Derived) -> dict:
+    """The same view of values already computed."""
+    return _view(derived.workout, derived.profile, derived.sheet)
+
+
+def _view(workout: Workout, profile: DemandProfile, sheet: PrepSheet | None) -> dict:
+    found = derive_json(workout, profile)
+    demands = _named_demands(found.pop("demands"))
+    return {"problem": None, "workout": _named_workout(found), "demands": demands, "positions": _positions(workout, profile),
+            "plan": sheet_view(sheet) if sheet else None}
 
 
 def sheet_view(sheet: PrepSheet) -> dict:
     """A prep sheet with names and pictures."""
     catalog = load_catalog()
     view = plan_json(sheet)
-    for item in (*view["items"], *view["cooldown"]):
-        item["picture"] = picture_of_drill(item["drill"], catalog)
-        item["kit_names"] = [catalog.kit[kit].name for kit in item["kit"]]
-        item["fault"] = catalog.drills[item["drill"]].fault
-    for one in view["ramp"]:
-        one["name"] = catalog.movements[one["movement"]].name
+    view["items"], view["cooldown"], view["ramp"] = items_view(sheet.items), items_view(sheet.cooldown), ramp_view(sheet.ramp)
     for one in view["uncovered"]:
         one["name"] = catalog.demands[one["demand"]].name
     view["method_name"] = catalog.methods[sheet.method].name
     return view
 
 
-def items_view(items) -> list[dict]:
-    """Items on their own (extras, a member's own list) with pictures."""
+def items_view(items: Sequence[Item]) -> list[dict]:
+    """Items with the names and the pictures a page shows."""
     catalog = load_catalog()
     return [{**item_json(item), "picture": picture_of_drill(item.drill, catalog, item.level == "seated"),
-             "kit_names": [catalog.kit[kit].name for kit in item.kit]} for item in items]
+             "kit_names": [catalog.kit[kit].name for kit in item.kit], "fault": catalog.drills[item.drill].fault} for item in items]
+
+
+def ramp_view(ramp: Sequence[RampSet]) -> list[dict]:
+    """Ramp sets with the name of their movement."""
+    names = load_catalog().movements
+    return [{**ramp_json(one), "name": names[one.movement].name} for one in ramp]
 
 
 def alternatives(asked: BenchInput, drill: str) -> list[dict]:
@@ -123,10 +134,8 @@ def alternatives(asked: BenchInput, drill: str) -> list[dict]:
     return sorted(found, key=lambda one: -one["covered_more"])[:MOST_ALTERNATIVES]
 
 
-def _workout(workout: Workout, profile: DemandProfile) -> dict:
+def _named_workout(view: dict) -> dict:
     catalog = load_catalog()
-    view = derive_json(workout, profile)
-    view.pop("demands")
     for part in view["parts"]:
         for work in part["work"]:
             row = catalog.movements[work["movement"]]
@@ -136,9 +145,8 @@ def _workout(workout: Workout, profile: DemandProfile) -> dict:
     return view
 
 
-def _demands(workout: Workout, profile: DemandProfile) -> list[dict]:
+def _named_demands(demands: list[dict]) -> list[dict]:
     catalog = load_catalog()
-    demands = derive_json(workout, profile)["demands"]
     for one in demands:
         row = catalog.demands[one["id"]]
         one["name"], one["plain"] = row.name, row.plain

@@ -15,9 +15,9 @@ from core.errors import CoreError, PlanRefused
 from core.prep.member import fit_member
 from core.reading import Workout
 from server.people.models import Person
-from server.prep.bench import BenchInput, Derived, bench_view, compute, items_view, sheet_view
-from server.prep.drafts import bench_input
-from server.programme.models import GymClass
+from server.prep.bench import BenchInput, Derived, compute, derived_view, items_view, ramp_view
+from server.prep.drafts import bench_input, draft_of
+from server.programme.models import GymClass, Session
 from server.publishing.models import MemberSheet, OutboxMessage, Publication
 
 
@@ -51,8 +51,8 @@ def publish_class(gym_class: GymClass, by: Person) -> Publication:
         raise PlanRefused("text", "There is no prep to publish: nothing on the board could be prepared.")
     latest = gym_class.publications.first()
     publication = Publication.objects.create(
-        gym_class=gym_class, version=(latest.version if latest else 0) + 1, published_by=by, digest=draft_digest(asked),
-        content={"title": gym_class.session.title, "text": gym_class.session.text, "bench": without_pictures(_public(bench_view(asked)))})
+        gym_class=gym_class, version=(latest.version if latest else 0) + 1, published_by=by, digest=draft_digest(gym_class.session),
+        content={"title": gym_class.session.title, "text": gym_class.session.text, "bench": without_pictures(_public(derived_view(derived)))})
     sheets = [MemberSheet(publication=publication, person=person, content=without_pictures(member_content(gym_class, derived, asked, person)))
               for person in people]
     MemberSheet.objects.bulk_create(sheets)
@@ -66,15 +66,14 @@ def member_content(gym_class: GymClass, derived: Derived, asked: BenchInput, per
     value = person.value(timezone.localdate())
     fitted = fit_member(derived.sheet, derived.workout, value, asked.settings())
     own = derived.workout.for_division(value.division)
-    sheet = sheet_view(derived.sheet)
     session = gym_class.session
     return {
         "title": session.title, "date": session.date.isoformat(), "starts_at": gym_class.starts_at.isoformat(),
         "gym": session.gym.name, "coach": gym_class.coach.name if gym_class.coach else "", "name": person.name,
         "timezone": session.gym.timezone, "text": session.text, "division": value.division or "",
         "work": _work_lines(own, session.text),
-        "minutes": sheet["minutes"], "method": sheet["method_name"], "items": items_view(fitted.items),
-        "ramp": sheet["ramp"] if fitted.ramp else [], "cooldown": items_view(fitted.cooldown), "extras": items_view(fitted.extras),
+        "minutes": derived.sheet.minutes, "method": catalog.methods[derived.sheet.method].name, "items": items_view(fitted.items),
+        "ramp": ramp_view(fitted.ramp), "cooldown": items_view(fitted.cooldown), "extras": items_view(fitted.extras),
         "swaps": [{**asdict(swap), "instead_name": catalog.drills[swap.instead_of].name,
                    "name": catalog.drills[swap.drill].name if swap.drill else None} for swap in fitted.swaps],
         "gaps": [{**asdict(gap), "name": catalog.demands[gap.motion].name, "plain": catalog.demands[gap.motion].plain} for gap in fitted.gaps],
@@ -98,9 +97,10 @@ def _work_lines(own: Workout, text: str) -> list[dict]:
     return found
 
 
-def draft_digest(asked: BenchInput) -> str:
+def draft_digest(session: Session) -> str:
     """What a publication was made from, so a later change is noticed. People's ranges are not in it."""
-    parts = [asked.text, asked.minutes, asked.method, list(asked.pins), list(asked.bans), list(asked.order)]
+    draft = draft_of(session)
+    parts = [session.text, draft.minutes, draft.method, draft.pins, draft.bans, draft.order]
     return hashlib.sha256(json.dumps(parts).encode()).hexdigest()
 
 

@@ -4,7 +4,9 @@ import json
 import re
 import unittest
 
+from django.db import connection
 from django.test import Client, TestCase
+from django.test.utils import CaptureQueriesContext
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -96,3 +98,32 @@ class AnyInput(unittest.TestCase):
     def test_stored_pages_hold_no_figures(self):
         """Pictures are dropped at any depth, and nothing else is."""
         self.assertEqual(without_pictures({"a": [{"picture": 1, "b": 2}], "picture": 3}), {"a": [{"b": 2}]})
+
+
+class Queries(TestCase):
+    def test_a_fuller_week_asks_the_database_no_more_often(self):
+        """The number of queries does not grow with sessions and classes."""
+        home = SmallGym("Kiln Row")
+        client = home.client()
+        client.get("/api/week")
+        with CaptureQueriesContext(connection) as few:
+            client.get("/api/week")
+        for place in range(5):
+            session = Session.objects.create(gym=home.gym, date=home.session.date, title=f"More {place}", text=TEXT)
+            for hour in range(3):
+                one = session.classes.create(starts_at=home.gym_class.starts_at + datetime.timedelta(hours=hour), coach=home.coach)
+                one.people.set(home.members)
+            publish_class(one, home.coach)
+        with CaptureQueriesContext(connection) as many:
+            self.assertEqual(sum(len(day["sessions"]) for day in client.get("/api/week").json()["days"]), 6)
+        self.assertEqual(len(many), len(few))
+
+    def test_publishing_a_bigger_class_asks_hardly_more_often(self):
+        """Twelve more people cost no query each: ranges are fetched together, sheets and messages written together."""
+        home = SmallGym("Kiln Row")
+        with CaptureQueriesContext(connection) as few:
+            publish_class(home.gym_class, home.coach)
+        home.gym_class.people.add(*(home.person(f"Person{place} Extra", "member") for place in range(12)))
+        with CaptureQueriesContext(connection) as many:
+            publish_class(home.gym_class, home.coach)
+        self.assertLessEqual(len(many), len(few) + 2)

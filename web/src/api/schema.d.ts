@@ -940,8 +940,12 @@ export interface components {
                     [key: string]: string;
                 };
             };
+            /** Max Minutes */
+            max_minutes: number;
             /** Methods */
             methods: components["schemas"]["MethodOut"][];
+            /** Min Minutes */
+            min_minutes: number;
             /** Movements */
             movements: components["schemas"]["MovementOut"][];
         };
@@ -964,6 +968,8 @@ export interface components {
             required_deg: number;
             /** Score */
             score: number;
+            /** Short */
+            short: boolean;
             /** Short Probability */
             short_probability: number;
             /** Shortfall Deg */

@@ -145,8 +145,8 @@ function Terms({ demand }: { demand: Demand }) {
           ))}
         </tbody>
       </table>
-      {demand.people.some((one) => one.short_probability >= 0.5) && (
-        <p className="mt-2"><strong>Short:</strong> {demand.people.filter((one) => one.short_probability >= 0.5).sort((a, b) => b.shortfall_deg - a.shortfall_deg)
+      {demand.short > 0 && (
+        <p className="mt-2"><strong>Short:</strong> {demand.people.filter((one) => one.short).sort((a, b) => b.shortfall_deg - a.shortfall_deg)
           .map((one) => `${one.name} (${Math.round(one.range_deg)}°${one.measured ? "" : ", not measured"})`).join(", ")}</p>
       )}
     </div>

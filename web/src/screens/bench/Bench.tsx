@@ -33,8 +33,8 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
       if (event.key === "Escape") setHeld(null);
       const typing = event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
       if (typing) return;
-      if (event.key === "[" && draft.minutes > 2) change({ minutes: draft.minutes - 1 });
-      if (event.key === "]" && draft.minutes < 60) change({ minutes: draft.minutes + 1 });
+      if (event.key === "[" && draft.minutes > shelf.min_minutes) change({ minutes: draft.minutes - 1 });
+      if (event.key === "]" && draft.minutes < shelf.max_minutes) change({ minutes: draft.minutes + 1 });
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z") {
         event.preventDefault();
         if (event.shiftKey) redo(); else undo();
@@ -42,7 +42,7 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
     };
     window.addEventListener("keydown", listen);
     return () => window.removeEventListener("keydown", listen);
-  }, [change, draft.minutes, redo, undo]);
+  }, [change, draft.minutes, redo, shelf, undo]);
 
   const bench = live.data;
   return (

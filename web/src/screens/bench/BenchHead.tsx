@@ -40,7 +40,7 @@ export function BenchHead({ session, shelf, draft, change, classId, onClass, pro
           {shelf.methods.map((one) => <option key={one.id} value={one.id}>{one.name}</option>)}
         </select>
       </label>
-      <Minutes minutes={draft.minutes} onMinutes={(minutes) => change({ minutes })} problem={problem?.field === "minutes" ? problem.message : ""} />
+      <Minutes minutes={draft.minutes} least={shelf.min_minutes} most={shelf.max_minutes} onMinutes={(minutes) => change({ minutes })} problem={problem?.field === "minutes" ? problem.message : ""} />
       <label className={dial}>
         <span className="text-[13px] text-dust">for</span>
         <select className="bg-transparent font-semibold" value={classId ?? ""} onChange={(event) => onClass(Number(event.target.value))}>
@@ -55,22 +55,22 @@ export function BenchHead({ session, shelf, draft, change, classId, onClass, pro
   );
 }
 
-function Minutes({ minutes, onMinutes, problem }: { minutes: number; onMinutes: (minutes: number) => void; problem: string }) {
+function Minutes({ minutes, least, most, onMinutes, problem }: { minutes: number; least: number; most: number; onMinutes: (minutes: number) => void; problem: string }) {
   const [typed, setTyped] = useState(String(minutes));
   const [refused, setRefused] = useState("");
   useEffect(() => { setTyped(String(minutes)); setRefused(""); }, [minutes]);
   const set = (value: string) => {
     setTyped(value);
     const number = Number(value);
-    if (value.trim() && Number.isInteger(number) && number >= 2 && number <= 60) { setRefused(""); onMinutes(number); }
-    else setRefused("2 to 60 minutes can be planned.");
+    if (value.trim() && Number.isInteger(number) && number >= least && number <= most) { setRefused(""); onMinutes(number); }
+    else setRefused(`${least} to ${most} minutes can be planned.`);
   };
   const message = refused || problem;
   return (
     <div className="relative">
       <label className={`flex flex-col rounded-lg border bg-sheet px-3 py-1 ${message ? "border-hold" : "border-rule"}`}>
         <span className="text-[13px] text-dust">minutes</span>
-        <input className="w-14 bg-transparent font-semibold" inputMode="numeric" type="number" min={2} max={60} value={typed} aria-invalid={!!message}
+        <input className="w-14 bg-transparent font-semibold" inputMode="numeric" type="number" min={least} max={most} value={typed} aria-invalid={!!message}
           aria-describedby={message ? "minutes-problem" : undefined} onChange={(event) => set(event.target.value)} onBlur={() => { setTyped(String(minutes)); setRefused(""); }} />
       </label>
       {message && <p id="minutes-problem" role="alert" className="absolute top-full right-0 z-30 mt-1 w-52 rounded-lg border border-hold bg-sheet p-2 text-[14px] text-hold">{message}</p>}

@@ -34,7 +34,7 @@ export function Prep(props: PrepProps) {
       <div className="mt-2 border-t-2 border-ink pt-2 text-[15px] leading-snug">
         <p><span className="display text-[24px]">{percent(plan.covered)}</span> of what it asks is prepared, in {clock(plan.seconds)} of {plan.minutes}:00, for {plural(plan.headcount, "person", "people")}.</p>
         {plan.uncovered.length > 0 && <p className="mt-0.5"><strong>Left:</strong> {leftOut(plan)}.</p>}
-        {plan.next_minute[0] && draft.minutes < 60 && (
+        {plan.next_minute[0] && draft.minutes < shelf.max_minutes && (
           <p className="mt-0.5">One more minute buys <button className="font-semibold underline underline-offset-2" onClick={() => change({ minutes: draft.minutes + 1, pins: [...draft.pins, plan.next_minute[0]!.drill] })}>{plan.next_minute[0].name}</button>, +{percent(plan.next_minute[0].gain)}.</p>
         )}
         {plan.notes.map((note) => <p key={note} className="mt-0.5 text-dust">{note}</p>)}

@@ -20,8 +20,7 @@ export function Strip({ demand }: { demand: Demand }) {
         const place = x(one.range_deg);
         const level = stacked.filter((other) => Math.abs(other - place) < DOT * 1.9).length;
         stacked.push(place);
-        const short = one.short_probability >= 0.5;
-        return <circle key={index} cx={place} cy={HEIGHT - 8 - Math.min(3, level) * DOT * 1.9} r={DOT} fill={short ? "var(--color-reach)" : "var(--color-sheet)"}
+        return <circle key={index} cx={place} cy={HEIGHT - 8 - Math.min(3, level) * DOT * 1.9} r={DOT} fill={one.short ? "var(--color-reach)" : "var(--color-sheet)"}
           stroke={one.measured ? "var(--color-reach)" : "var(--color-dust)"} strokeWidth="1.3" strokeDasharray={one.measured ? undefined : "1.5 1.5"} />;
       })}
       <line x1={x(needed)} x2={x(needed)} y1="1" y2={HEIGHT - 1} stroke="var(--color-ink)" strokeWidth="1.8" />
