@@ -1,0 +1,104 @@
+"""Sweeps: every address of the API, every session of the demo, every kind of stored person."""
+import datetime
+import json
+import re
+
+from django.conf import settings
+from django.core.management import call_command
+from django.test import Client, TestCase
+
+from core.catalog import load_catalog
+from server.people.models import MeasuredRange, Person
+from server.prep.bench import compute
+from server.prep.drafts import bench_input
+from server.programme.models import Session
+from server.publishing.models import MemberSheet
+from server.tests.gyms import SmallGym
+
+OPEN = {"/api/csrf", "/api/sign-in", "/api/health", "/api/sheets/{token}", "/api/sheets/{token}/felt"}
+MEMBERS_TOO = OPEN | {"/api/me", "/api/my-sheets", "/api/sign-out", "/api/shelf"}
+
+
+def addresses() -> list[tuple[str, str]]:
+    schema = json.loads((settings.ROOT / "web" / "src" / "api" / "openapi.json").read_text(encoding="utf-8"))
+    return [(method, path) for path, methods in schema["paths"].items() for method in methods]
+
+
+class EveryAddress(TestCase):
+    def call(self, client: Client, method: str, path: str):
+        return getattr(client, method)(re.sub(r"\{\w+\}", "1", path), data="{}" if method != "get" else None, content_type="application/json")
+
+    def test_all_but_the_open_ones_need_a_sign_in(self):
+        """No address added later can forget to ask who is there."""
+        self.assertGreater(len(addresses()), 15)
+        for method, path in addresses():
+            if path not in OPEN:
+                self.assertEqual(self.call(Client(), method, path).status_code, 401, f"{method} {path}")
+
+    def test_all_but_their_own_are_closed_to_members(self):
+        """A member gets 403 or 404 from every coach's address, or 422 before anything is looked up; never an answer."""
+        home = SmallGym("Kiln Row")
+        client = home.client(home.members[0])
+        for method, path in addresses():
+            if path not in MEMBERS_TOO:
+                self.assertIn(self.call(client, method, path).status_code, (403, 404, 422), f"{method} {path}")
+
+
+class EveryDemoSession(TestCase):
+    @classmethod
+    def setUpTestData(cls):
+        call_command("load_demo", verbosity=0)
+
+    def test_every_class_of_the_demo_gets_a_plan_that_fits(self):
+        """For all 18 sessions and both methods: inside the minutes, with the gym's kit, something of each demand's kind covered."""
+        methods = load_catalog().methods
+        for session in Session.objects.select_related("gym"):
+            for method in methods:
+                derived = compute(bench_input(session, session.classes.last(), method=method))
+                self.assertTrue(derived.sheet.items, (session.title, method))
+                self.assertLessEqual(derived.sheet.seconds, derived.sheet.minutes * 60)
+                self.assertTrue(0.1 < derived.sheet.covered < 1, (session.title, method, derived.sheet.covered))
+                kit = session.gym.kit_pieces()
+                self.assertTrue(all(kit.get(piece) for item in derived.sheet.items for piece in item.kit))
+
+    def test_no_sheet_of_the_demo_breaks_a_caution(self):
+        """Every stored sheet of every member with a caution is free of what it forbids, extras included."""
+        drills = load_catalog().drills
+        checked = 0
+        for sheet in MemberSheet.objects.select_related("person"):
+            forbidden = set(sheet.person.cautions)
+            for item in (*sheet.content["items"], *sheet.content["extras"]):
+                checked += bool(forbidden)
+                self.assertFalse(forbidden & set(drills[item["drill"]].avoid), (sheet.person.name, item["drill"]))
+                if "seated" in sheet.person.adaptive:
+                    self.assertEqual(item["level"], "seated")
+        self.assertGreater(checked, 10)
+
+    def test_stored_sheets_hold_no_figures_and_no_other_names(self):
+        """Small, and private: no points of figures, and no other member's name anywhere."""
+        names = set(Person.objects.filter(role="member").values_list("name", flat=True))
+        for sheet in MemberSheet.objects.select_related("person"):
+            text = json.dumps(sheet.content)
+            self.assertNotIn("\"points\"", text)
+            self.assertFalse([name for name in names - {sheet.person.name} if name in text])
+
+
+class People(TestCase):
+    def test_the_newest_measurement_of_each_side_counts(self):
+        """A re-test replaces the older value of the same side and motion, and only that."""
+        home = SmallGym("Kiln Row")
+        person = home.members[1]
+        today = datetime.date(2026, 3, 1)
+        for side, value, days in (("left", 60, 40), ("left", 66, 2), ("right", 70, 30)):
+            MeasuredRange.objects.create(person=person, motion="wrist.extension", side=side, value=value, measured_on=today - datetime.timedelta(days=days))
+        found = person.value(today)
+        self.assertEqual({one.side: one.value for one in found.ranges}, {"left": 66, "right": 70})
+        self.assertEqual((found.age, found.sex, found.division), (36, "female", None))
+
+    def test_passwords_are_stored_as_hashes_and_addresses_in_small_letters(self):
+        """The password is nowhere in the row; the address signs in however it is typed."""
+        home = SmallGym("Kiln Row")
+        person = Person.objects.create_user("Mixed.Case@Kiln.example", "a-secret", name="Mixed", gym=home.gym)
+        self.assertNotIn("a-secret", person.password)
+        self.assertEqual(person.email, "mixed.case@kiln.example")
+        self.assertFalse(person.coaches)
