@@ -183,7 +183,7 @@ def start(rest: list[str]) -> int:
 
 
 def types(rest: list[str]) -> int:
-    """The OpenAPI schema and the TypeScript types made from it, both committed."""
+    """The OpenAPI schema, which is committed, and the TypeScript types made from it, which every build makes anew."""
     ensure_python()
     ensure_node_packages()
     environment = {**os.environ, "CHALK_DATABASE_URL": "postgresql://none@127.0.0.1/none", "CHALK_SECRET": "types", "PYTHONPATH": str(ROOT)}

@@ -12,6 +12,9 @@ from ops.paths import OPS, PYTHON, ROOT, STATE, VENV, WEB, WEB_BUILD
 from ops.say import GiveUp, say
 
 
+GENERATED = "schema.d.ts"  # made from openapi.json by every build, so it is no source
+
+
 def _digest(paths: list[Path]) -> str:
     total = hashlib.sha256()
     for path in sorted(paths):
@@ -65,7 +68,7 @@ def _test_digest() -> str:
 
 def ensure_interface() -> None:
     """web/dist, rebuilt when a source of the interface changed."""
-    sources = [path for path in (WEB / "src").rglob("*") if path.is_file()]
+    sources = [path for path in (WEB / "src").rglob("*") if path.is_file() and path.name != GENERATED]
     sources += [WEB / name for name in ("package.json", "package-lock.json", "index.html", "member.html", "vite.config.ts", "tsconfig.json")]
     digest = _digest([path for path in sources if path.exists()])
     if WEB_BUILD.exists() and _fresh("web", digest):

@@ -1,0 +1,199 @@
+"""The Bench in detail: the thread is true, the board teaches, every dial answers."""
+import json
+
+from e2e.browser import BrowserTest
+from server.tests.gyms import TEXT, body
+
+STRONG = 0.45  # what the page counts as part of a thread; see web/src/thread/thread.ts
+
+
+class Thread(BrowserTest):
+    def bench(self) -> dict:
+        """The server's own answer for the same session and class."""
+        response = self.home.client().post(f"/api/sessions/{self.home.session.pk}/bench", json.dumps(body(self.home.session, class_id=self.home.gym_class.pk)), content_type="application/json")
+        return response.json()
+
+    def lit(self, page) -> tuple[set[str], set[int]]:
+        drills = page.eval_on_selector_all("[data-drill]", "all => all.filter(one => one.className.includes('border-reach')).map(one => one.dataset.drill)")
+        lines = page.eval_on_selector_all("[data-line]", "all => all.filter(one => one.className.includes('bg-slate-line')).map(one => Number(one.dataset.line))")
+        return set(drills), set(lines)
+
+    def test_a_demand_lights_its_own_lines_and_the_drills_that_serve_it(self):
+        """For each of the first demands: lit lines are those of its strong terms, lit drills those that name it among their first reasons."""
+        answer = self.bench()
+
+        def steps(page):
+            self.open_bench(page)
+            for demand in answer["demands"][:6]:
+                page.hover(f"[data-demand='{demand['id']}'] button")
+                page.wait_for_selector(f"[data-demand='{demand['id']}'].bg-sheet")
+                drills, lines = self.lit(page)
+                weights = [term["severity"] * term["exposure"] for term in demand["terms"]]
+                self.assertEqual(lines, {term["line"] for term, weight in zip(demand["terms"], weights) if weight >= max(weights) * STRONG}, demand["id"])
+                self.assertEqual(drills, {item["drill"] for item in answer["plan"]["items"] if demand["id"] in item["serves"][:3]}, demand["id"])
+
+        self.drive(steps)
+
+    def test_a_drill_lights_what_it_is_for_and_a_line_what_it_asks(self):
+        """Pointing at a drill lights exactly its first reasons; the caret on a line holds the thread through that line."""
+        answer = self.bench()
+        item = next(one for one in answer["plan"]["items"] if len(one["serves"]) >= 2)
+
+        def steps(page):
+            self.open_bench(page)
+            page.hover(f"[data-drill='{item['drill']}'] p >> nth=0")
+            page.wait_for_selector("[data-testid='thread'] path")
+            on = page.eval_on_selector_all("[data-demand]", "all => all.filter(one => one.className.includes('bg-sheet')).map(one => one.dataset.demand)")
+            shown = page.eval_on_selector_all("[data-demand]", "all => all.map(one => one.dataset.demand)")
+            self.assertEqual(set(on), set(item["serves"][:3]) & set(shown))
+            page.mouse.move(640, 70)
+            page.focus("textarea")
+            page.evaluate("document.querySelector('textarea').setSelectionRange(0, 0)")
+            page.keyboard.press("ArrowDown")
+            page.keyboard.press("ArrowDown")
+            page.keyboard.press("ArrowDown")
+            page.wait_for_selector("[data-line='4'].rounded")
+            self.assertEqual(self.lit(page)[1], {4})
+
+        self.drive(steps)
+
+
+class Board(BrowserTest):
+    def test_a_candidate_fixes_the_word_where_it_stands(self):
+        """Choosing a candidate puts its name in the place of the unread word, and nothing else changes; undo brings the word back."""
+        def steps(page):
+            self.open_bench(page)
+            page.fill("textarea", TEXT + "\n12 boxx stepp overr 60 cm")
+            page.wait_for_selector("[aria-label='Unread on line 7'] button")
+            chosen = page.inner_text("[aria-label='Unread on line 7'] button >> nth=0")
+            page.click("[aria-label='Unread on line 7'] button >> nth=0")
+            page.wait_for_selector("[aria-label='Unread on line 7']", state="detached")
+            self.assertIn(chosen, page.input_value("textarea").splitlines()[6])
+            self.assertTrue(page.input_value("textarea").startswith(TEXT))
+            page.click("button[aria-label='Undo']")
+            page.wait_for_selector("[aria-label='Unread on line 7']")
+            self.assertIn("boxx stepp overr", page.input_value("textarea"))
+
+        self.drive(steps)
+
+    def test_what_was_read_is_said_for_one_person(self):
+        """Totals of all rounds stand below the board, assumptions and divisions marked."""
+        def steps(page):
+            self.open_bench(page)
+            page.fill("textarea", "3 rounds for time, cap 9\n15 push presss 40/27.5 kg\n9 pull-ups\nscaled: ring rows")
+            page.wait_for_selector("text=read push presss as push press")
+            told = page.inner_text("[aria-label='Board']")
+            for words in ("45 · 40/27.5 kg", "3 rounds", "cap 9:00", "scaled"):
+                self.assertIn(words, told)
+
+        self.drive(steps)
+
+    def test_noise_on_the_board_cannot_run_anything(self):
+        """Markup typed as a workout is shown as text, and asks nothing of the page."""
+        def steps(page):
+            self.open_bench(page)
+            page.fill("textarea", "<img src=x onerror=\"window.hit=1\">\n10 burpees\n<script>window.hit=1</script>")
+            page.wait_for_selector("[aria-label^='Unread on line']")
+            self.assertIsNone(page.evaluate("window.hit ?? null"))
+            self.assertEqual(page.locator("[aria-label='Board'] img").count(), 0)
+
+        self.drive(steps)
+
+
+class Dials(BrowserTest):
+    def test_more_minutes_prepare_more_and_the_offer_is_taken_in_one_click(self):
+        """The share prepared rises with minutes; 'one more minute buys' adds its minute and keeps its drill."""
+        def steps(page):
+            self.open_bench(page)
+
+            def prepared() -> int:
+                return int(page.inner_text("[aria-label='Prep'] .display >> nth=-1").split()[0])
+
+            shares = []
+            for minutes in (6, 12, 24):
+                page.fill("input[type=number]", str(minutes))
+                page.wait_for_selector(f"text=of {minutes}:00")
+                shares.append(prepared())
+            self.assertEqual(shares, sorted(shares))
+            self.assertGreater(shares[-1], shares[0])
+            page.fill("input[type=number]", "8")
+            page.wait_for_selector("text=of 8:00")
+            offer = page.inner_text("p:has-text('One more minute buys') button")
+            page.click("p:has-text('One more minute buys') button")
+            page.wait_for_selector("text=of 9:00")
+            page.wait_for_selector(f"[data-drill]:has-text(\"{offer}\")")
+
+        self.drive(steps)
+
+    def test_taken_out_drills_can_come_back(self):
+        """Each drill taken out is counted, and 'allow again' lets them be chosen once more."""
+        def steps(page):
+            self.open_bench(page)
+            before = page.eval_on_selector_all("[data-drill]", "all => all.map(one => one.dataset.drill)")
+            page.focus(f"[data-drill='{before[0]}'] button >> nth=0")
+            page.keyboard.press("x")
+            page.wait_for_selector("text=1 drill taken out.")
+            page.click("text=Allow again")
+            page.wait_for_selector(f"[data-drill='{before[0]}']")
+            self.assertEqual(page.eval_on_selector_all("[data-drill]", "all => all.map(one => one.dataset.drill)"), before)
+
+        self.drive(steps)
+
+    def test_positions_and_smaller_demands_open_and_close(self):
+        """What is below the fold is named and reachable."""
+        def steps(page):
+            self.open_bench(page)
+            few = page.locator("[data-demand]").count()
+            page.click("button:has-text('smaller demands')")
+            self.until(page, f"document.querySelectorAll('[data-demand]').length > {few}")
+            page.click("button:has-text('Show the first ten')")
+            self.until(page, f"document.querySelectorAll('[data-demand]').length === {few}")
+            tiles = page.locator("[aria-label='Positions'] li").count()
+            page.click("button:has-text('more position')")
+            self.until(page, f"document.querySelectorAll('[aria-label=Positions] li').length > {tiles}")
+
+        self.drive(steps)
+
+
+class Around(BrowserTest):
+    def test_the_week_turns_and_signing_out_closes_the_door(self):
+        """A week on and back, then out: the same address asks for a sign-in again."""
+        def steps(page):
+            self.sign_in(page)
+            here = page.inner_text("h1")
+            page.click("a[aria-label='Week after']")
+            self.until(page, f"![undefined, {json.dumps(here)}].includes(document.querySelector('h1')?.innerText)")
+            page.click("a:has-text('This week')")
+            self.until(page, f"document.querySelector('h1')?.innerText === {json.dumps(here)}")
+            page.click("text=Sign out")
+            page.wait_for_selector("#email")
+            page.goto(f"{self.live_server_url}/session/{self.home.session.pk}")
+            page.wait_for_selector("#email")
+
+        self.drive(steps)
+
+    def test_the_preview_shows_whichever_member_is_chosen(self):
+        """Choosing a name shows that member's page, with their own extras and nobody else's name."""
+        def steps(page):
+            self.sign_in(page)
+            page.goto(f"{self.live_server_url}/publish/{self.home.gym_class.pk}")
+            for name, has_extras in (("Ada Finch", True), ("Bo Crane", False)):
+                page.click(f"button:has-text('{name}')")
+                page.wait_for_selector(f"text=As {name} will see it")
+                shown = page.inner_text("[aria-label='The member\\'s page']")
+                self.assertEqual("Yours, before class" in shown, has_extras, name)
+                self.assertNotIn("Cy Dunnock", shown)
+
+        self.drive(steps)
+
+    def test_pages_work_on_the_big_and_the_small_desk(self):
+        """At 1920 x 1080 and at 1280 x 800 neither Week nor Bench nor Publish scrolls sideways."""
+        def steps(page):
+            self.sign_in(page)
+            for path in ("/", f"/session/{self.home.session.pk}", f"/publish/{self.home.gym_class.pk}"):
+                page.goto(self.live_server_url + path)
+                page.wait_for_selector("article, [data-drill], table")
+                self.assert_no_sideways_scroll(page, path)
+
+        for size in ({"width": 1920, "height": 1080}, {"width": 1280, "height": 800}):
+            self.drive(steps, size)
