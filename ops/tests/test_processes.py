@@ -17,10 +17,6 @@ RUN = textwrap.dedent("""
 """)
 
 
-def started(*codes: str) -> subprocess.Popen:
-    return subprocess.Popen([sys.executable, "-c", RUN, *codes], cwd=ROOT, stdout=subprocess.PIPE, text=True)
-
-
 def alive(pid: int) -> bool:
     try:
         os.kill(pid, 0)
@@ -30,26 +26,38 @@ def alive(pid: int) -> bool:
         return file.read().split(")")[1].split()[0] != "Z"
 
 
-SLEEPER = "import os, time; print(os.getpid(), flush=True); time.sleep(60)"
+# one write a line: with unbuffered output print() writes its line end apart, and two children's writes can interleave
+SLEEPER = r"import os, time; os.write(1, b'%d\n' % os.getpid()); time.sleep(60)"
 
 
 class Together(unittest.TestCase):
+    def started(self, *codes: str) -> subprocess.Popen:
+        """A process that runs these together; ended with the test, whatever the test finds."""
+        parent = subprocess.Popen([sys.executable, "-c", RUN, *codes], cwd=ROOT, stdout=subprocess.PIPE, text=True)
+
+        def end():
+            if parent.poll() is None:
+                parent.terminate()
+            parent.wait(20)
+            parent.stdout.close()
+
+        self.addCleanup(end)
+        return parent
+
     def test_ctrl_c_leaves_nothing_running(self):
         """After an interrupt every child is gone and the exit is clean."""
-        parent = started(SLEEPER, SLEEPER)
-        with parent.stdout:
-            pids = [int(parent.stdout.readline()) for _ in range(2)]
-            self.assertTrue(all(alive(pid) for pid in pids))
-            parent.send_signal(signal.SIGINT)
-            self.assertEqual(parent.wait(20), 0)
+        parent = self.started(SLEEPER, SLEEPER)
+        pids = [int(parent.stdout.readline()) for _ in range(2)]
+        self.assertTrue(all(alive(pid) for pid in pids))
+        parent.send_signal(signal.SIGINT)
+        self.assertEqual(parent.wait(20), 0)
         self.assertFalse(any(alive(pid) for pid in pids))
 
     def test_when_one_fails_the_others_end_and_the_exit_says_so(self):
         """A child that ends takes the rest with it."""
-        parent = started(SLEEPER, "import sys, time; time.sleep(0.5); sys.exit(3)")
-        with parent.stdout:
-            pid = int(parent.stdout.readline())
-            self.assertEqual(parent.wait(20), 3)
+        parent = self.started(SLEEPER, "import sys, time; time.sleep(0.5); sys.exit(3)")
+        pid = int(parent.stdout.readline())
+        self.assertEqual(parent.wait(20), 3)
         time.sleep(0.1)
         self.assertFalse(alive(pid))
 
