@@ -63,16 +63,21 @@ def item_json(item: Item) -> dict:
 
 def _format(fmt: Format) -> dict:
     return {"kind": fmt.kind, "rounds": fmt.rounds, "minutes": fmt.minutes, "interval_s": fmt.interval_s, "work_s": fmt.work_s,
-            "rest_s": fmt.rest_s, "cap_s": fmt.cap_s, "scheme": list(fmt.scheme), "for_time": fmt.for_time, "estimated": fmt.estimated}
+            "rest_s": fmt.rest_s, "cap_s": fmt.cap_s, "scheme": list(fmt.scheme), "ladder_step": fmt.ladder_step, "repeat": fmt.repeat,
+            "stations": fmt.stations, "for_time": fmt.for_time, "team": fmt.team, "share": fmt.share or None, "estimated": fmt.estimated,
+            "rounds_range": list(fmt.rounds_range) if fmt.rounds_range else None}
 
 
 def _work(work: Work) -> dict:
     return {
         "movement": work.movement, "division": work.division, "line": work.line, "column": work.column, "text": work.text,
-        "scheme": list(work.scheme), "reps": work.reps, "reps_estimated": work.reps_estimated, "load_kg": work.load_kg,
-        "loads_kg": list(work.loads_kg), "implements": work.implements, "percent": work.percent, "rpe": work.rpe,
+        "scheme": list(work.scheme), "reps": work.reps, "reps_estimated": work.reps_estimated,
+        "reps_range": list(work.reps_range) if work.reps_range else None, "load_kg": work.load_kg, "loads_kg": list(work.loads_kg),
+        "loads": list(work.loads), "load_unit": work.load_unit if work.loads else None, "implements": work.implements,
+        "bodyweight": work.bodyweight, "percent": work.percent, "percents": list(work.percents), "rpe": work.rpe,
         "distance_m": work.distance_m, "calories": work.calories, "seconds": work.seconds, "heights_m": list(work.heights_m),
-        "sides": work.sides, "tempo": work.tempo or None, "station": work.station, "assumed": work.assumed or None,
+        "sides": work.sides, "tempo": work.tempo or None, "station": work.station,
+        "role": work.role or None, "complex": work.complex, "synchro": work.synchro, "max_effort": work.written.max_effort, "assumed": work.assumed or None,
         "note": work.note or None,
     }
 

@@ -260,7 +260,40 @@ def _rope(points, where):
     return [_shape("loop", (x, y), (points["hip"][0], 0.0))]
 
 
+def _sandbag(points, where):
+    shoulder, waist = points["shoulder"], points["waist"]
+    if where == "hands":
+        x, y = points["grip"]
+        return [_shape("disc", (x, max(0.085, y - 0.05)), size=0.085)]
+    return [_shape("disc", ((shoulder[0] + waist[0]) / 2 + 0.13, (shoulder[1] * 2 + waist[1]) / 3 - 0.04), size=0.085)]
+
+
+def _climbing_rope(points, where):
+    x, y = points["grip"]
+    return [_shape("line", (x, 0.0), (x, y + 0.22))]
+
+
+def _sled(points, where):
+    x, y = points["grip"]
+    if where == "pulled":
+        return [_shape("band", (x, y), (x + 0.3, 0.1)), _shape("rect", (x + 0.28, 0.0), (x + 0.5, 0.1))]
+    return [_shape("line", (x, y + 0.04), (x + 0.02, 0.05)), _shape("rect", (x - 0.02, 0.0), (x + 0.26, 0.07))]
+
+
+def _bike(points, where):
+    hip, grip = points["hip"], points["grip"]
+    crank = ((points["toe"][0] + points["far_toe"][0]) / 2, (points["toe"][1] + points["far_toe"][1]) / 2)
+    return [_shape("line", (hip[0], hip[1] - 0.05), crank), _shape("line", crank, (grip[0] - 0.02, grip[1])), _shape("ring", (grip[0] + 0.06, 0.15), size=0.15),
+            _shape("rect", (hip[0] - 0.06, hip[1] - 0.065), (hip[0] + 0.06, hip[1] - 0.045))]
+
+
+def _wheels(points, where):
+    x, y = points["hip"]
+    return [_shape("ring", (x - 0.01, 0.17), size=0.17)]
+
+
 PROP_DRAWERS = {
+    "sandbag": _sandbag, "climbing-rope": _climbing_rope, "sled": _sled, "bike": _bike, "wheels": _wheels,
     "barbell": _barbell, "stick": _stick, "kettlebell": _kettlebell, "dumbbell": _dumbbell, "plate": _disc(0.05),
     "medicine-ball": _disc(0.075), "small-ball": _disc(0.025), "box": _box, "bench": _bench, "wall": _wall,
     "roller": _roller, "bar": _overhead_bar, "rings": _rings, "band": _band, "machine": _machine, "rope": _rope,

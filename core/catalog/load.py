@@ -19,9 +19,9 @@ DATA = Path(__file__).parent / "data"
 R = TypeVar("R", bound=Row)
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Catalog:
-    """Every row by id, in file order. Treat as read-only."""
+    """Every row by id, in file order. Treat as read-only. Two catalogs are the same only when they are one object."""
 
     sources: dict[str, Source]
     demands: dict[str, Demand]
@@ -81,7 +81,7 @@ def _pose(file: str, name: str, fields: dict, raw: dict) -> Pose:
     fields = {**raw[fields["from"]], **fields} if "from" in fields else dict(fields)
     near = dict(fields.get("near", {}))
     trunk = {key: fields.get(key, 0.0) for key in ("lean", "lumbar", "thoracic", "neck", "heel")}
-    thigh_scale = 1.0
+    thigh_scale = fields.get("thigh_scale", 1.0)
     if "linkage" in fields:
         solved = solve_squat(**fields["linkage"])
         near |= {"ankle": solved.ankle_deg, "knee": solved.knee_deg, "hip": solved.hip_deg}
@@ -118,6 +118,7 @@ def _check_references(catalog: Catalog) -> None:
         known("movements.yaml", move.id, "positions", move.positions, catalog.positions)
         known("movements.yaml", move.id, "snaps", move.snaps, catalog.demands)
         known("movements.yaml", move.id, "patterns", move.patterns, catalog.demands)
+        known("movements.yaml", move.id, "context", move.context.values(), catalog.movements)
         known("movements.yaml", move.id, "source", [move.source], catalog.sources)
     for drill in catalog.drills.values():
         known("drills.yaml", drill.id, "effects", drill.effects, catalog.demands)

@@ -87,9 +87,11 @@ class Movement(Row):
     bodyweight_share: float = 0.0
     ballistic: bool = False
     contacts: int = 0
+    sides: Literal[1, 2] = 1
+    context: dict[Literal["loaded", "pair", "light", "counted", "measured"], str] = {}
     standard: str
     fault: str
-    source: str
+    source: str = "estimate"
 
     @model_validator(mode="after")
     def _pace_runs_fast_to_slow(self) -> Movement:

@@ -152,13 +152,16 @@ def _say_workout(workout: Workout, catalog: Catalog) -> None:
     for part in workout.parts:
         fmt = part.format
         detail = [f"{fmt.rounds} rounds" if fmt.rounds else "", f"{fmt.minutes:g} min" if fmt.minutes else "",
+                  f"{fmt.work_s} s on, {fmt.rest_s or 0} s off" if fmt.work_s else "", "-".join(map(str, fmt.scheme)) + ("..." if fmt.ladder_step else ""),
+                  f"{fmt.repeat} times" if fmt.repeat > 1 else "", f"teams of {fmt.team}" if fmt.team else "",
                   f"cap {clock(fmt.cap_s)}" if fmt.cap_s else "", "estimated" if fmt.estimated else ""]
         print(f"{part.name}  {part.kind}, {fmt.kind}" + "".join(f", {one}" for one in detail if one))
         for work in part.work:
-            amount = [f"{work.reps} reps" if work.reps else "", f"{work.distance_m:g} m" if work.distance_m else "",
+            spread = f" ({work.reps_range[0]} to {work.reps_range[1]})" if work.reps_range else ""
+            amount = [f"{work.role}" if work.role else "", f"minute {work.station}" if work.station else "", f"{work.reps} reps{spread}" if work.reps else "", f"{work.distance_m:g} m" if work.distance_m else "",
                       f"{work.calories} cal" if work.calories else "", f"{work.seconds} s" if work.seconds else "",
-                      "/".join(f"{load:g}" for load in work.loads_kg) + " kg" if work.loads_kg else "",
-                      f"{work.percent:g} %" if work.percent else "", f"read {work.assumed}" if work.assumed else ""]
+                      "/".join(f"{load:.4g}" for load in work.loads_kg) + " kg" if work.loads_kg else "",
+                      "/".join(f"{value:g}" for value in work.percents) + " %" if work.percents else "", f"read {work.assumed}" if work.assumed else ""]
             who = f" [{work.division}]" if work.division else ""
             print(f"   line {work.line:<3} {catalog.movements[work.movement].name}{who}: " + ", ".join(one for one in amount if one))
     _say_unread(workout)

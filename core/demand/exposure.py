@@ -40,6 +40,8 @@ def relative_load(work: Work, row: Movement, person: Person) -> float:
     """Load as a share of what is heavy for this person in this movement, 0..1.3."""
     if work.percent:
         return min(1.3, work.percent / 100)
+    if work.bodyweight:
+        return min(1.3, work.bodyweight / (row.bodyweight_share or 1.0))
     if work.rpe and work.scheme:
         return 1 / (1 + (max(work.scheme) - 1 + 10 - work.rpe) / EPLEY)
     if row.implement in WEIGHTLESS and not work.loads_kg:

@@ -63,6 +63,9 @@ def working_weight(work: Work, person: Person, catalog: Catalog) -> tuple[float,
     """Working weight in kg on the 2.5 kg grid of the bar, and whether it is an estimate from body mass."""
     row = catalog.movements[work.movement]
     bar = BAR_KG[person.sex]
+    if work.bodyweight and not work.loads_kg:
+        wanted = work.bodyweight * person.body_mass_kg
+        return max(bar, bar + round((wanted - bar) / STEP_KG) * STEP_KG), person.mass_kg is None
     if work.loads_kg:
         return max(bar, bar + round((load_for(work, person) - bar) / STEP_KG) * STEP_KG), False
     guess = relative_load(work, row, person) * row.bodyweight_share * person.body_mass_kg

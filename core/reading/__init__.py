@@ -1,5 +1,6 @@
 """Whiteboard text -> Workout -> whiteboard text. Nothing in the text is ever dropped: what is not understood is unread."""
 from core.reading.reader import read_workout
-from core.reading.workout import Format, Part, Unread, Work, Workout
+from core.reading.workout import Format, Mark, Part, Unread, Work, Workout, Written
+from core.reading.writer import write_workout
 
-__all__ = ["Format", "Part", "Unread", "Work", "Workout", "read_workout"]
+__all__ = ["Format", "Mark", "Part", "Unread", "Work", "Workout", "Written", "read_workout", "write_workout"]

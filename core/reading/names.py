@@ -1,103 +1,220 @@
-"""Names of movements as coaches write them: exact aliases first, near names only above a stated confidence."""
+"""Names of movements as coaches write them: exact names first, misspelt ones only above a stated confidence.
+
+Words are compared in a plain form: small letters, hyphens and dots as spaces, singular, usual abbreviations written out
+("DB snatches" and "dumbbell snatch" are the same). So the catalog lists each name once.
+"""
 from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import lru_cache
 
 from rapidfuzz import fuzz, process
+from rapidfuzz.distance import OSA
 
 from core.catalog import Catalog
 
-ASSUME_ABOVE = 90  # a near name at or above this is assumed, and shown as assumed; estimate
-SUGGEST_ABOVE = 55
+ASSUME_FROM = 0.8  # confidence from which a misspelt name is read, and shown as an assumption; estimate
+SUGGEST_FROM = 55  # likeness (0..100) from which a name is suggested
 MOST_CANDIDATES = 5
-# words that shape a movement without naming another one
-MODIFIERS = frozenset("""a an the of with and alternating alt strict weighted unbroken heavy light slow steady easy hard pace
-buy-in cash-out from floor ground hang touch-and-go tng squatted total single double synchro synchronised partner reps rep
-barbell bar dumbbell dumbbells db dbs kettlebell kettlebells kb kbs bodyweight bw plate ring in on to for each as controlled
-paused pause tempo your""".split())
-IMPLEMENT_WORDS = {"barbell": "barbell", "dumbbell": "dumbbell", "dumbbells": "dumbbell", "db": "dumbbell",
-                   "dbs": "dumbbell", "kettlebell": "kettlebell", "kettlebells": "kettlebell", "kb": "kettlebell"}
+LONGEST_GUESSED = 60  # letters; longer runs of unknown words are prose and get no guesses
+REMEMBERED = 4096
+
+SHORT_FORMS = {
+    "db": "dumbbell", "dbs": "dumbbell", "dbl": "double", "kb": "kettlebell", "kbs": "kettlebell swing", "bb": "barbell", "mb": "medicine ball", "med": "medicine",
+    "alt": "alternating", "sa": "single arm", "sl": "single leg", "oh": "overhead", "w": "with", "w/": "with", "w/o": "without",
+    "str": "strict", "hs": "handstand", "rev": "reverse", "bw": "bodyweight", "lat": "lateral", "pullup": "pull up", "pushup": "push up",
+    "pressup": "press up", "chinup": "chin up", "situp": "sit up", "stepup": "step up", "muscleup": "muscle up", "getup": "get up", "vup": "v up",
+    "deadlift": "deadlift", "dead-lift": "deadlift", "1": "single", "one": "single", "sdlhp": "sumo deadlift high pull", "stepover": "step over", "wallball": "wall ball",
+    "facing": "facing", "farmers": "farmer", "farmer's": "farmer", "grip": "grip", "ft": "foot", "crossover": "cross over", "doubleunder": "double under",
+    "rear-foot": "rear foot", "ctb": "chest to bar", "c2b": "chest to bar", "ttb": "toe to bar", "t2b": "toe to bar", "sy": "synchro",
+}
+IRREGULAR = {"us": "us", "abs": "ab", "calves": "calf", "feet": "foot", "lats": "lat", "toes": "toe", "knees": "knee", "press": "press", "bus": "bus",
+             "dips": "dip", "series": "series", "cross": "cross", "plus": "plus", "pass": "pass", "this": "this", "as": "as", "is": "is", "his": "his", "tris": "tris"}
+# words that shape a movement without naming another one; each is kept in the text and never counts as unread
+MODIFIERS = frozenset("""a an the of with and alternating alternate strict weighted unbroken heavy light slow steady easy hard pace moderate fast quick
+quality controlled from floor ground hang touch go tng squatted total single double synchro synchronised partner rep reps barbell bar dumbbell
+kettlebell bodyweight plate ring in on to for each as paused pause tempo your per machine erg effort max unbroken at work set sets
+arm leg hand side left right both same new every alternately consecutive continuous full big small good clean perfect smooth
+ball medicine sandbag bag box wall rope band banded rig rack line cone together only straight bent no without rest is
+using use standard style any choice optional option high low target over under tall mat bench parallette round wise
+second minute within remaining time then these this are it out through cal calorie m meter metre accumulate complete perform hold heaviest barefoot slowly feet chest head weight loaded assisted distance take position positions 2 3 count through in-place""".split())
+IMPLEMENT_WORDS = {"barbell": "barbell", "dumbbell": "dumbbell", "kettlebell": "kettlebell", "sandbag": "sandbag", "plate": "plate", "band": "band", "banded": "band",
+                   "medicine": "medicine-ball"}
 
 
 @dataclass(frozen=True, slots=True)
 class Match:
-    """A name found in a run of words. ``left_over`` are words beside it nobody understood, with their offsets."""
+    """A name found in a run of words.
+
+    confidence: 1 for an exact name. start and end: its place in the text. left_over: words beside it that nobody
+    understood, as (start, end). beside: plain words beside it that shape it.
+    """
 
     movement: str
+    confidence: float = 1.0
+    start: int = 0
+    end: int = 0
     assumed: str = ""
-    left_over: tuple[tuple[int, str], ...] = ()
+    left_over: tuple[tuple[int, int], ...] = ()
+    beside: tuple[str, ...] = ()
 
 
 def plain(text: str) -> str:
-    """Lower case, single spaces, hyphens and full stops as spaces, for comparing names."""
-    return " ".join(text.lower().replace("-", " ").replace(".", " ").split())
+    """Words in the form in which names are compared."""
+    return " ".join(_plain_words(text))
 
 
-@lru_cache(maxsize=8)
-def _table_for(catalog_id: int, catalog_rows: tuple) -> dict[str, str]:
-    table: dict[str, str] = {}
-    for movement, name, aliases in catalog_rows:
-        for one in (name, movement, *aliases):
-            table.setdefault(plain(one), movement)
-    return table
+@lru_cache(maxsize=8192)
+def _plain_words(text: str) -> tuple[str, ...]:
+    found: list[str] = []
+    for word in text.lower().replace("-", " ").replace("/", " ").replace("&", " and ").split():
+        word = word.strip(".,'()").replace(".", "")
+        if not word:
+            continue
+        whole = SHORT_FORMS.get(word) or SHORT_FORMS.get(singular(word)) or singular(word)
+        found.extend(whole.split())
+    return tuple(found)
 
 
-def name_table(catalog: Catalog) -> dict[str, str]:
-    """Plain name or alias -> movement id."""
-    rows = tuple((row.id, row.name, row.aliases) for row in catalog.movements.values())
-    return _table_for(id(catalog), rows)
+def singular(word: str) -> str:
+    """'lunges' -> 'lunge', 'presses' -> 'press', 'carries' -> 'carry', \"farmer's\" -> 'farmer'."""
+    if word in IRREGULAR:
+        return IRREGULAR[word]
+    if word.endswith("'s"):
+        return word[:-2]
+    if len(word) < 4 or not word.endswith("s") or word.endswith("ss"):
+        return word
+    if word.endswith("ies") and len(word) > 4:
+        return word[:-3] + "y"
+    if word.endswith(("sses", "shes", "ches", "xes", "zzes")):
+        return word[:-2]
+    return word[:-1]
+
+
+class NameTable:
+    """Every name of one catalog in plain words. Built once a catalog."""
+
+    def __init__(self, catalog: Catalog, taught: tuple[tuple[str, str], ...] = ()):
+        self.names: dict[tuple[str, ...], str] = {}
+        for row in catalog.movements.values():
+            for one in (row.name, row.id, *row.aliases):
+                self.names.setdefault(_plain_words(one), row.id)
+        for word, movement in taught:
+            self.names[_plain_words(word)] = movement
+        self.names.pop((), None)
+        self.longest = max(len(name) for name in self.names)
+        self.joined = {" ".join(name): movement for name, movement in self.names.items()}
+        self.firsts = {name[0] for name in self.names}
+        self.words = frozenset(word for name in self.names for word in name)
+        self.vocabulary = sorted(self.words | {word for word in MODIFIERS if len(word) > 3})
+        self._known = frozenset(self.vocabulary) | MODIFIERS
+        self._by_length: dict[int, list[str]] = {}
+        for word in self.vocabulary:
+            self._by_length.setdefault(len(word), []).append(word)
+        self.corrected = lru_cache(maxsize=REMEMBERED)(self._corrected)
+        self.candidates = lru_cache(maxsize=REMEMBERED)(self._candidates)
+
+    def _corrected(self, word: str) -> tuple[str, float]:
+        """The known word a misspelt one may be, with the confidence; itself and 1 when known, itself and 0 when strange."""
+        if word in self._known:
+            return word, 1.0
+        if len(word) < 4 or len(word) > 20:
+            return word, 0.0
+        most = 1 if len(word) < 8 else 2
+        near = [one for size in range(len(word) - most, len(word) + most + 1) for one in self._by_length.get(size, ())]
+        found = process.extractOne(word, near, scorer=OSA.distance, score_cutoff=most)
+        if found is None or (found[0][0] != word[0] and len(word) < 6):
+            return word, 0.0
+        return found[0], 1 - found[1] / max(len(word), len(found[0]))
+
+    def _candidates(self, text: str) -> tuple[str, ...]:
+        """Up to five movement ids a text may have meant, nearest first."""
+        if not text or len(text) > LONGEST_GUESSED:
+            return ()
+        found = process.extract(text, self.joined.keys(), scorer=fuzz.WRatio, limit=25, score_cutoff=SUGGEST_FROM)
+        ranked = sorted(found, key=lambda one: (-fuzz.ratio(text, one[0]) - one[1], one[0]))
+        return tuple(dict.fromkeys(self.joined[name] for name, _, _ in ranked))[:MOST_CANDIDATES]
+
+
+@lru_cache(maxsize=32)
+def _table(catalog: Catalog, taught: tuple[tuple[str, str], ...]) -> NameTable:
+    return NameTable(catalog, taught)
 
 
 class Names:
-    """Looks words up in one catalog, with what the gym taught on top (plain word -> movement id)."""
+    """Looks words up in one catalog, with what the gym taught on top (word -> movement id)."""
 
     def __init__(self, catalog: Catalog, taught: dict[str, str] | None = None):
-        self._table = {**name_table(catalog), **{plain(word): movement for word, movement in (taught or {}).items()}}
-        self._longest = max(len(name.split()) for name in self._table)
+        self._table = _table(catalog, tuple(sorted((taught or {}).items())))
 
     def find(self, text: str) -> Match | None:
-        """The movement a run of words names, or None. Exact names win over near ones; longer over shorter."""
-        whole = plain(text)
-        if whole in self._table:
-            return Match(self._table[whole])
+        """The movement a run of words names, or None. Exact names win over misspelt ones; longer over shorter."""
         words = _words_with_places(text)
-        part = self._longest_known(words)
-        if part:
-            start, end, movement = part
-            rest = tuple((place, word) for index, (place, word) in enumerate(words)
-                         if not start <= index < end and plain(word) not in MODIFIERS)
-            near = self._near(whole) if rest else None
-            if near and len(near[0].split()) > end - start:
-                return Match(self._table[near[0]], f"{text} as {near[0]}")
-            return Match(movement, "", rest)
-        near = self._near(whole)
-        return Match(self._table[near[0]], f"{text} as {near[0]}") if near else None
+        exact = self._find(words, exact=True)
+        if exact and not exact.left_over:
+            return exact
+        near = self._find(words, exact=False)
+        if exact and near:
+            return near if len(near.left_over) < len(exact.left_over) else exact
+        return exact or near
+
+    def starts(self, text: str) -> bool:
+        """Whether the first words are exactly a movement's name, perhaps after modifiers."""
+        match = self._find(_words_with_places(text), exact=True)
+        return match is not None and all(word in MODIFIERS for word in _plain_words(text[:match.start]))
 
     def candidates(self, text: str) -> tuple[str, ...]:
         """Up to five movement ids a text may have meant, nearest first."""
-        found = process.extract(plain(text), self._table.keys(), scorer=fuzz.WRatio, limit=25, score_cutoff=SUGGEST_ABOVE)
-        return tuple(dict.fromkeys(self._table[name] for name, _, _ in found))[:MOST_CANDIDATES]
+        kept = [word for word in _plain_words(text) if word not in MODIFIERS] or list(_plain_words(text))
+        return self._table.candidates(" ".join(kept))
 
-    def _near(self, whole: str) -> tuple[str, float] | None:
-        if len(whole) < 4:
+    def _find(self, words: list[tuple[int, int, str]], exact: bool) -> Match | None:
+        """The longest name in a run of words; words that are part of no name may stand between a name's own."""
+        table = self._table
+        forms = [(form, 1.0) if exact else table.corrected(form) for _, _, form in words]
+        if not exact and len({confidence == 1.0 for _, confidence in forms if confidence}) < 2 and all(one[1] in (0.0, 1.0) for one in forms):
+            return None  # nothing misspelt here
+        everything = list(range(len(forms)))
+        compact = [index for index in everything if forms[index][0] in table.words or forms[index][0] not in MODIFIERS]
+        found = max((self._longest(forms, indices) for indices in (everything, compact)), key=lambda one: len(one[0]))
+        if not found[0] or min(forms[index][1] for index in found[0]) < ASSUME_FROM:
             return None
-        found = process.extractOne(whole, self._table.keys(), scorer=fuzz.ratio, score_cutoff=ASSUME_ABOVE)
-        return (found[0], found[1]) if found else None
+        return self._match(words, forms, *found)
 
-    def _longest_known(self, words: list[tuple[int, str]]) -> tuple[int, int, str] | None:
-        for length in range(min(self._longest, len(words)), 0, -1):
-            for start in range(len(words) - length + 1):
-                name = plain(" ".join(word for _, word in words[start:start + length]))
-                if name in self._table:
-                    return start, start + length, self._table[name]
-        return None
+    def _longest(self, forms: list[tuple[str, float]], indices: list[int]) -> tuple[list[int], str]:
+        """The longest run of these words that is a name (the first of equals), and the movement; empty when none is."""
+        table = self._table
+        for length in range(min(table.longest, len(indices)), 0, -1):
+            for start in range(len(indices) - length + 1):
+                window = indices[start:start + length]
+                if forms[window[0]][0] in table.firsts:
+                    movement = table.names.get(tuple(forms[index][0] for index in window))
+                    if movement:
+                        return window, movement
+        return [], ""
+
+    def _match(self, words, forms, used: list[int], movement: str) -> Match:
+        confidence = min(forms[index][1] for index in used)
+        others = [index for index in range(len(forms)) if index not in used]
+        implement = next((index for index in others if forms[index][0] in IMPLEMENT_WORDS), None)
+        if implement is not None:  # "dumbbell strict press": the implement names another movement, wherever it stands
+            whole = (forms[implement][0], *(forms[index][0] for index in used if forms[index][0] != "strict"))
+            if whole in self._table.names:
+                movement, used = self._table.names[whole], sorted([implement, *used])
+                others.remove(implement)
+        left_over = tuple(dict.fromkeys((words[index][0], words[index][1]) for index in others if forms[index][0] not in MODIFIERS))
+        name = " ".join(forms[index][0] for index in used)
+        return Match(movement, confidence, words[used[0]][0], words[used[-1]][1],
+                     f"as {name} ({confidence:.0%} alike)" if confidence < 1 else "", left_over,
+                     tuple(forms[index][0] for index in others))
 
 
-def _words_with_places(text: str) -> list[tuple[int, str]]:
+def _words_with_places(text: str) -> list[tuple[int, int, str]]:
+    """(start, end, plain word) of every plain word; words made of several share their place."""
     found, place = [], 0
     for word in text.split():
         place = text.index(word, place)
-        found.append((place, word))
+        for form in _plain_words(word):
+            found.append((place, place + len(word), form))
         place += len(word)
     return found

@@ -1,73 +1,187 @@
-"""Totals of the whole session per person. Exact for closed formats; open ones are estimated from pace and say so."""
+"""Totals of the whole session per person. Exact for closed formats; open ones are estimated from pace, with a range."""
 from __future__ import annotations
 
+import math
+from dataclasses import dataclass
+
 from core.catalog import Catalog
-from core.reading.chunks import Draft
-from core.reading.workout import Format, Work
+from core.reading.amounts import Draft
+from core.reading.workout import Format, Work, Written
 
 TRANSITION_S = 4.0  # from one movement to the next in a circuit; estimate
 FATIGUE = 1.15  # rounds slow down over an open-ended piece; estimate
 DEFAULT_AMRAP_MINUTES = 10.0
+DEFAULT_CALORIE_S = (2.6, 4.5)
 MAX_EFFORT_S = 40.0  # a max-effort set lasts about this long; estimate
+LONGEST_EFFORT_S = 120  # nobody goes flat out for longer; estimate
+LOW_EFFORT, HIGH_EFFORT = 0.6, 1.6  # people differ this much in a try at the most; estimate
+DEFAULT_WORK_S = 20
 MAX_ROUNDS = 200
+DEATH_BY_REPS = 12  # minutes most people last in a rising every-minute ladder; estimate
+DEFAULT_INTERVALS = 8
 
 
-def rounds_of(fmt: Format, drafts: list[Draft], catalog: Catalog) -> tuple[int, bool]:
-    """How often the list is done, and whether that is an estimate."""
+@dataclass(frozen=True, slots=True)
+class Rounds:
+    """How often a list is done; fewest and most when that is an estimate."""
+
+    rounds: int
+    estimated: bool
+    fewest: int
+    most: int
+
+
+def rounds_of(fmt: Format, drafts: list[Draft], catalog: Catalog) -> Rounds:
+    """How often the list is done, and how sure that is."""
+    if fmt.rounds_range and fmt.rounds:
+        return Rounds(fmt.rounds, True, *fmt.rounds_range)
     if fmt.kind == "as-many-as-possible":
-        seconds = (fmt.minutes or DEFAULT_AMRAP_MINUTES) * 60
-        shared = [draft for draft in drafts if draft.division is None] or drafts
-        once = sum(_once_s(draft, catalog) + TRANSITION_S for draft in shared) * FATIGUE
-        return max(1, min(MAX_ROUNDS, round(seconds / once))) if once else 1, True
-    if fmt.kind == "every-minute":
-        stations = {draft.station for draft in drafts if draft.station}
-        return max(1, (fmt.rounds or 10) // max(1, len(stations))), fmt.rounds is None
-    return (fmt.rounds or 1), False
+        return _open_rounds(fmt, drafts, catalog)
+    if fmt.kind in ("every-minute", "intervals"):
+        least = DEFAULT_INTERVALS if fmt.kind == "intervals" else 10
+        known = fmt.rounds is not None
+        total = fmt.rounds if known else DEATH_BY_REPS if fmt.ladder_step else least
+        each = max(1, total // max(1, fmt.stations)) if fmt.kind == "every-minute" else total
+        return Rounds(each, not known, max(1, each * 2 // 3), each if known else each * 4 // 3 + 1)
+    if fmt.ladder_step and fmt.scheme:
+        return Rounds(len(fmt.scheme), True, len(fmt.scheme), len(fmt.scheme) * 2)
+    rounds = fmt.rounds or 1
+    return Rounds(rounds, False, rounds, rounds)
 
 
-def finish(draft: Draft, fmt: Format, rounds: int, estimated: bool, catalog: Catalog) -> Work:
+def _open_rounds(fmt: Format, drafts: list[Draft], catalog: Catalog) -> Rounds:
+    """Rounds that fit the minutes at the fast, the middle and the slow end of every movement's pace."""
+    seconds = (fmt.minutes or DEFAULT_AMRAP_MINUTES) * 60
+    shared = [draft for draft in drafts if draft.division in (None, "rx") and not draft.role] or [draft for draft in drafts if not draft.role]
+    if not shared:
+        return Rounds(1, True, 1, 1)
+    fits = []
+    for pace in (1.0, 0.5, 0.0):  # slow, middle, fast
+        if fmt.ladder_step and fmt.scheme:
+            fits.append(_rungs(fmt, seconds, sum(_rep_s(draft, catalog, pace) for draft in shared), len(shared)))
+            continue
+        once = sum(_once_s(draft, catalog, pace) + TRANSITION_S for draft in shared) * FATIGUE
+        fits.append(max(1, min(MAX_ROUNDS, round(seconds / once))) if once else 1)
+    return Rounds(fits[1], True, fits[0], max(fits[1], fits[2]))
+
+
+def _rungs(fmt: Format, seconds: float, rep_s: float, movements: int) -> int:
+    """Rungs of an open ladder that fit the time."""
+    rung, done, spent = fmt.scheme[0], 0, 0.0
+    while spent < seconds and done < MAX_ROUNDS and rung > 0:
+        spent += (rung * rep_s + movements * TRANSITION_S) * FATIGUE
+        done += 1
+        rung = fmt.scheme[done] if done < len(fmt.scheme) else rung + fmt.ladder_step
+    return max(1, done)
+
+
+def rungs(fmt: Format, count: int) -> tuple[int, ...]:
+    """The first ``count`` rungs of a scheme that may go on for ever."""
+    if not fmt.ladder_step:
+        return fmt.scheme
+    found = list(fmt.scheme[:count])
+    while len(found) < count:
+        found.append(max(1, found[-1] + fmt.ladder_step))
+    return tuple(found)
+
+
+def finish(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> Work:
     """A draft with its totals."""
-    scheme = _scheme(draft, fmt, rounds, catalog)
-    times = draft.sets or (len(scheme) if fmt.scheme and not draft.scheme else rounds)
-    counted = not (draft.distance_m or draft.calories or draft.seconds) or draft.reps or draft.scheme or draft.max_effort
-    if not counted:
-        scheme = ()
-    reps = sum(scheme) * draft.sides
-    distance_m = draft.distance_m * times * draft.sides if draft.distance_m else None
-    seconds = draft.seconds * times * draft.sides if draft.seconds else None
-    calories = draft.calories * times if draft.calories else None
+    once = bool(draft.role)
+    passes = _passes(draft, fmt, reading, catalog)
+    counted = passes.what == "reps"
+    share = fmt.team if fmt.team and fmt.share in ("split", "alternate") and not draft.synchro else 1
+    reps = sum(passes.amounts) * draft.sides if counted else 0
+    distance_m = sum(passes.amounts) if passes.what == "m" else (draft.distance_m or 0) * passes.times
+    calories = sum(passes.amounts) if passes.what == "cal" else (draft.calories or 0) * passes.times
+    each_s = draft.seconds or 0
+    if fmt.kind == "intervals" and not passes.what and not (draft.distance_m or draft.calories or once):
+        each_s = each_s or fmt.work_s or DEFAULT_WORK_S  # a hold or a machine fills its interval
+    seconds = each_s * passes.times * draft.sides
+    low, high = _spread(draft, reps, reading, once)
     return Work(
         movement=draft.movement, line=draft.line, column=draft.column, text=draft.text, division=draft.division,
-        scheme=scheme, reps=reps, reps_estimated=estimated or draft.estimated or draft.max_effort,
-        loads_kg=draft.loads_kg, load_text=draft.load_text, implements=draft.implements, percent=draft.percent,
-        rpe=draft.rpe, distance_m=round(distance_m, 3) if distance_m else None, calories=calories, seconds=seconds,
-        heights_m=draft.heights_m, sides=draft.sides, tempo=draft.tempo, station=draft.station,
-        replaces=draft.replaces, assumed="; ".join(draft.assumed), note="; ".join(draft.notes),
+        written=Written(draft.reps, draft.reps_to, draft.sets, draft.scheme, draft.distance_m, draft.calories, draft.seconds, draft.other,
+                        draft.counts, draft.max_effort, draft.estimated),
+        scheme=passes.amounts if counted or draft.scheme else (), reps=math.ceil(reps / share),
+        reps_estimated=bool((reading.estimated and not once) or draft.estimated or draft.max_effort or share > 1),
+        reps_range=(math.ceil(low / share), math.ceil(high / share)) if high > low else None,
+        loads=draft.loads, load_unit=draft.load_unit, implements=draft.implements, bodyweight=draft.bodyweight, percents=draft.percents, rpe=draft.rpe,
+        distance_m=round(distance_m * draft.sides / share, 3) or None, calories=math.ceil(calories / share) or None,
+        seconds=math.ceil(seconds / share) or None, heights_m=draft.heights_m, sides=draft.sides, tempo=draft.tempo, station=draft.station,
+        role=draft.role, complex=draft.complex, synchro=draft.synchro, replaces=draft.replaces,
+        assumed="; ".join(draft.assumed), note="; ".join(draft.notes),
     )
 
 
-def _scheme(draft: Draft, fmt: Format, rounds: int, catalog: Catalog) -> tuple[int, ...]:
+@dataclass(frozen=True, slots=True)
+class _Passes:
+    """How often a line is done, and the amount of each time. what: reps | cal | m, or "" when nothing is counted."""
+
+    times: int
+    amounts: tuple[int, ...]
+    what: str
+
+
+def _passes(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> _Passes:
+    rounds = 1 if draft.role or (fmt.kind == "sets-x-reps") else reading.rounds * fmt.repeat
+    what = draft.counts or "reps"
     if draft.scheme:
-        return draft.scheme * (1 if draft.sets_written else rounds)
-    if draft.max_effort and not draft.reps:
-        slow = catalog.movements[draft.movement].pace_s[1]
-        return (max(1, round((draft.seconds or MAX_EFFORT_S) / slow)),) * rounds
-    if fmt.scheme and draft.reps is None:
-        return fmt.scheme
-    if draft.reps is None:
-        return (1,) * rounds
-    return (draft.reps,) * (draft.sets or (len(fmt.scheme) if fmt.scheme else rounds))
+        return _Passes(len(draft.scheme) * rounds, draft.scheme * rounds, what)
+    measured = bool(draft.distance_m or draft.calories or draft.seconds)
+    from_format = bool(fmt.scheme) and not (draft.reps or measured or draft.role or draft.max_effort)
+    if from_format:
+        rising = rungs(fmt, reading.rounds) if fmt.ladder_step else fmt.scheme * (1 if fmt.kind == "for-time" else reading.rounds)
+        return _Passes(len(rising) * fmt.repeat, rising * fmt.repeat, what)
+    if fmt.scheme and not draft.role:
+        rounds = (reading.rounds if fmt.ladder_step or fmt.kind != "for-time" else len(fmt.scheme)) * fmt.repeat
+    times = (draft.sets or 1) * rounds
+    each = _reps_each(draft, fmt, measured, catalog)
+    return _Passes(times, (each,) * times if each else (), what if each else "")
 
 
-def _once_s(draft: Draft, catalog: Catalog) -> float:
-    """Seconds one pass of a line takes at the middle of its pace range."""
+def _reps_each(draft: Draft, fmt: Format, measured: bool, catalog: Catalog) -> int:
+    """Reps of one pass: as written, what a try at the most comes to, what fits an interval, or one."""
     row = catalog.movements[draft.movement]
-    pace = sum(row.pace_s) / 2
+    if draft.reps:
+        return draft.reps
+    if draft.max_effort and row.unit == "rep":
+        return max(1, round(min(draft.seconds or fmt.work_s or MAX_EFFORT_S, LONGEST_EFFORT_S) / row.pace_s[1]))
+    if measured or draft.max_effort:
+        return 0
+    if fmt.kind == "intervals":
+        return max(1, round((fmt.work_s or DEFAULT_WORK_S) / (sum(row.pace_s) / 2))) if row.unit == "rep" else 0
+    return 1
+
+
+def _spread(draft: Draft, reps: int, reading: Rounds, once: bool) -> tuple[int, int]:
+    """Fewest and most reps: of an open format, of a range of reps, of a try at the most."""
+    low = high = float(reps)
+    if reading.estimated and reading.rounds and not once:
+        low, high = low * reading.fewest / reading.rounds, high * reading.most / reading.rounds
+    if draft.reps_to:
+        high *= draft.reps_to / (draft.reps or (draft.scheme[0] if draft.scheme else draft.reps_to))
+    if draft.max_effort:
+        low, high = low * LOW_EFFORT, high * HIGH_EFFORT
+    return math.floor(low), math.ceil(high)
+
+
+def _rep_s(draft: Draft, catalog: Catalog, pace: float) -> float:
+    fast, slow = catalog.movements[draft.movement].pace_s
+    return (fast + (slow - fast) * pace) * draft.sides
+
+
+def _once_s(draft: Draft, catalog: Catalog, pace: float) -> float:
+    """Seconds one pass of a line takes, at ``pace`` between the fast end (0) and the slow end (1) of its range."""
+    row = catalog.movements[draft.movement]
+    fast, slow = row.pace_s
+    each = fast + (slow - fast) * pace
     if draft.seconds:
         return draft.seconds * draft.sides
     if draft.calories:
-        return draft.calories * (sum(row.calorie_s) / 2 if row.calorie_s else 3.5)
+        quick, long = row.calorie_s or DEFAULT_CALORIE_S
+        return draft.calories * (quick + (long - quick) * pace)
     if draft.distance_m:
         metres = draft.distance_m * draft.sides
-        return metres * pace if row.unit == "metre" else metres / (row.metres_per_rep or 1.0) * pace
-    return (sum(draft.scheme) or draft.reps or 1) * draft.sides * pace
+        return metres * each if row.unit == "metre" else metres / (row.metres_per_rep or 1.0) * each
+    return (sum(draft.scheme) or draft.reps or 1) * draft.sides * each

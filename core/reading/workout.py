@@ -3,25 +3,60 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field, replace
 
-DIVISIONS = ("rx", "scaled", "foundation", "masters")
+from core.reading.units import KG_PER
+
+DIVISIONS = ("rx", "scaled", "intermediate", "foundation", "masters", "elite", "teens", "adaptive", "level-1", "level-2", "level-3", "level-4")
+PART_KINDS = ("strength", "skill", "conditioning", "event", "warm-up", "cool-down")
+FORMAT_KINDS = ("for-time", "rounds", "as-many-as-possible", "every-minute", "intervals", "sets-x-reps")
+ASKING_KINDS = ("strength", "skill", "conditioning", "event")  # a written warm-up or cool-down is no work to prepare for
+
+
+@dataclass(frozen=True, slots=True)
+class Written:
+    """The amounts of one movement line as they stand on the board, for one pass.
+
+    scheme: the line's own sets ("5-5-3"). counts: what a scheme counts, "" for reps, "cal" or "m".
+    other: the second standard of the amount ("15/12 cal" -> 12), in reps, calories or metres. estimated: sets nobody wrote
+    ("build to a heavy single").
+    """
+
+    reps: int | None = None
+    reps_to: int | None = None
+    sets: int | None = None
+    scheme: tuple[int, ...] = ()
+    distance_m: float | None = None
+    calories: int | None = None
+    seconds: int | None = None
+    other: float | None = None
+    counts: str = ""
+    max_effort: bool = False
+    estimated: bool = False
 
 
 @dataclass(frozen=True, slots=True)
 class Work:
-    """One movement line. reps, distance_m, calories and seconds count the whole session of one person, all rounds and sides."""
+    """One movement line. reps, distance_m, calories and seconds count the whole session of one person, all rounds and sides.
+
+    loads: every standard as written, in ``load_unit``, per implement. percents: of a maximum, one or one a set.
+    role: "" | buy-in | cash-out (once, not every round). complex: lines with the same number are done as one unit.
+    replaces: index in the part's work of the line this one stands in for in its division.
+    """
 
     movement: str
     line: int
     column: int
     text: str
+    written: Written = Written()
     division: str | None = None
     scheme: tuple[int, ...] = ()
     reps: int = 0
     reps_estimated: bool = False
-    loads_kg: tuple[float, ...] = ()
-    load_text: str = ""
+    reps_range: tuple[int, int] | None = None
+    loads: tuple[float, ...] = ()
+    load_unit: str = "kg"
     implements: int = 1
-    percent: float | None = None
+    bodyweight: float | None = None
+    percents: tuple[float, ...] = ()
     rpe: float | None = None
     distance_m: float | None = None
     calories: int | None = None
@@ -30,19 +65,38 @@ class Work:
     sides: int = 1
     tempo: str = ""
     station: int | None = None
+    role: str = ""
+    complex: int | None = None
+    synchro: bool = False
     replaces: int | None = None
     assumed: str = ""
     note: str = ""
 
     @property
+    def loads_kg(self) -> tuple[float, ...]:
+        """Every standard named, per implement, kg (1 lb = 0.45359237 kg, exactly)."""
+        return tuple(round(load * KG_PER[self.load_unit], 6) for load in self.loads)
+
+    @property
     def load_kg(self) -> float | None:
         """The first standard named, per implement, kg."""
-        return self.loads_kg[0] if self.loads_kg else None
+        return self.loads_kg[0] if self.loads else None
+
+    @property
+    def percent(self) -> float | None:
+        """Share of a maximum: the heaviest set's."""
+        return max(self.percents) if self.percents else None
 
 
 @dataclass(frozen=True, slots=True)
 class Format:
-    """How the work is arranged. kind: for-time | rounds | as-many-as-possible | every-minute | sets-x-reps."""
+    """How the work is arranged. kind: one of FORMAT_KINDS.
+
+    rounds: times through the list (intervals for every-minute and intervals). repeat: how often the whole piece is done,
+    with rest_s between. scheme: reps of every round when the format says them ("21-15-9"). ladder_step: the scheme goes on
+    by this much until time is up. stations: minutes the list is spread over, rests counted (0: all of it every time). team: people who share the work; share: split | alternate | "" (each does all).
+    rounds_range: fewest and most rounds of an open format.
+    """
 
     kind: str = "for-time"
     rounds: int | None = None
@@ -52,13 +106,19 @@ class Format:
     rest_s: int | None = None
     cap_s: int | None = None
     scheme: tuple[int, ...] = ()
+    ladder_step: int | None = None
+    repeat: int = 1
+    stations: int = 0
     for_time: bool = False
+    team: int | None = None
+    share: str = ""
     estimated: bool = False
+    rounds_range: tuple[int, int] | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class Part:
-    """A block of the session. kind: strength | skill | conditioning | event."""
+    """A block of the session. kind: one of PART_KINDS."""
 
     name: str
     kind: str
@@ -80,12 +140,25 @@ class Unread:
 
 
 @dataclass(frozen=True, slots=True)
+class Mark:
+    """What a stretch of the text was read as. role: movement | assumed | amount | load | format | heading | title | division |
+    note | unread. says: in words."""
+
+    line: int
+    column: int
+    length: int
+    role: str
+    says: str = ""
+
+
+@dataclass(frozen=True, slots=True)
 class Workout:
-    """Everything a text says, and everything in it that was not understood."""
+    """Everything a text says, and everything in it that was not understood. ``marks`` cover every word of the text."""
 
     title: str
     parts: tuple[Part, ...]
     unread: tuple[Unread, ...] = field(default=())
+    marks: tuple[Mark, ...] = field(default=(), compare=False, repr=False)
 
     @property
     def divisions(self) -> tuple[str, ...]:
@@ -95,18 +168,17 @@ class Workout:
     def for_division(self, division: str | None) -> Workout:
         """The list of movements one division does: its own lines, and the shared ones it does not override.
 
-        A division the text never names shares everything ("rx" is the text as written).
+        None and "rx" are the text as written. Written warm-ups and cool-downs are left out: they are prep, not work.
         """
-        return replace(self, parts=tuple(_divided(part, division) for part in self.parts))
+        return replace(self, parts=tuple(_divided(part, division) for part in self.parts if part.kind in ASKING_KINDS))
 
 
 def _divided(part: Part, division: str | None) -> Part:
-    own = [work for work in part.work if work.division == division and division is not None]
-    replaced = {work.replaces for work in own}
-    kept = tuple(
-        work for index, work in enumerate(part.work)
-        if work in own or (work.division is None and index not in replaced)
-    )
+    division = division or "rx"
+    own = [work for work in part.work if work.division == division]
+    replaced = {work.replaces for work in own if work.replaces is not None}
+    base = (None,) if own and division != "rx" else (None, "rx")
+    kept = tuple(work for index, work in enumerate(part.work) if work.division == division or (work.division in base and index not in replaced))
     if not kept:  # a part written only for other divisions is shown as its first one
         first = part.work[0].division if part.work else None
         kept = tuple(work for work in part.work if work.division == first)

@@ -84,11 +84,10 @@ class Words(unittest.TestCase):
         plain, fancy = tokenize("4 x 400 m, 24\" box"), tokenize("4\u00a0×\u00a0400 m, 24″ box")
         self.assertEqual([(one.kind, one.column, one.values) for one in plain], [(one.kind, one.column, one.values) for one in fancy])
 
-    def test_odd_numerals_are_handed_back_not_dropped(self):
-        """'½ mile run' keeps its half in sight: unread, not silently a mile."""
-        workout = read_workout("½ mile run")
-        self.assertTrue(workout.unread or not workout.parts)
-        self.assertIn("½", " ".join(one.text for one in workout.unread))
+    def test_fractions_are_read_however_they_are_typed(self):
+        """'½ mile', '1/2 mile' and '0.5 mile' are the same half (1 mile = 1609.344 m, international agreement 1959)."""
+        for text in ("½ mile run", "1/2 mile run", "0.5 mile run"):
+            self.assertAlmostEqual(read_workout(text).parts[0].work[0].distance_m, 804.672, places=3, msg=text)
 
 
 class Settle(unittest.TestCase):

@@ -22,7 +22,7 @@ def works(draw):
     row = CATALOG.movements[draw(st.sampled_from(MOVEMENTS))]
     reps = draw(st.integers(0, 120))
     load = (float(draw(st.integers(5, 120))),) if draw(st.booleans()) else ()
-    return Work(row.id, draw(st.integers(1, 30)), 1, row.name, scheme=(reps,), reps=reps, loads_kg=load)
+    return Work(row.id, draw(st.integers(1, 30)), 1, row.name, scheme=(reps,), reps=reps, loads=load)
 
 
 def workout_of(*lines: Work, parts: int = 1) -> Workout:
@@ -54,7 +54,7 @@ class Properties(unittest.TestCase):
         more = exposure(replace(work, reps=work.reps + reps), row, person)
         self.assertTrue(0 <= base <= more + 1e-12 <= 1 + 1e-9)
         if work.loads_kg:
-            heavier = replace(work, loads_kg=(work.loads_kg[0] + load,))
+            heavier = replace(work, loads=(work.loads_kg[0] + load,))
             self.assertGreaterEqual(exposure(heavier, row, person) + 1e-12, base)
 
     @settings(max_examples=40, deadline=None)

@@ -1,0 +1,610 @@
+"""One stretch of a line -> one movement with its amounts (a draft; totals come later, in volumes.py)."""
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass, field
+
+from core.catalog import Catalog
+from core.catalog.rows import Movement
+from core.reading.formats import expand_ladder
+from core.reading.line import Line
+from core.reading.names import MODIFIERS, Match, Names, plain
+from core.reading.tokens import Phrase
+from core.reading.units import KG_PER, METRE_PER, SECOND_PER
+
+POUND_PLATES = frozenset({45, 53, 55, 65, 70, 75, 85, 95, 105, 115, 135, 145, 155, 165, 175, 185, 195, 205, 225, 245, 255, 275, 285, 295, 305, 315, 335,
+                          365, 405})  # usual first standards in lb; common practice
+MAX_LOAD_KG = 500
+MAX_COUNT = 5000
+MAX_PERCENT = 130
+HEAVY_WORDS = {"single": 1, "double": 2, "triple": 3}
+BUILD_SETS = 5  # sets taken to reach a heavy single or triple; common practice
+HEAVY_PERCENT = 95.0
+INCHES_UP_TO = 36  # a bare box height up to this is in inches, above it in cm; common practice
+LIGHTEST_BAR_KG = 15  # a barbell is never lighter than this
+AMOUNT_KINDS = ("count", "measure", "sets", "scheme", "ladder", "span", "sum", "clock", "max")
+
+
+@dataclass
+class Draft:
+    """A movement being read. Amounts are for one pass; scheme is set when the line itself says every set."""
+
+    line: int
+    column: int
+    text: str
+    movement: str = ""
+    division: str | None = None
+    reps: int | None = None
+    reps_to: int | None = None
+    scheme: tuple[int, ...] = ()
+    ladder_step: int | None = None
+    sets: int | None = None
+    sets_written: bool = False
+    sum: tuple[int, ...] = ()
+    loads: tuple[float, ...] = ()
+    load_unit: str = "kg"
+    load_text: str = ""
+    implements: int = 1
+    bodyweight: float | None = None
+    percents: tuple[float, ...] = ()
+    rpe: float | None = None
+    distance_m: float | None = None
+    calories: int | None = None
+    seconds: int | None = None
+    other: float | None = None
+    counts: str = ""
+    heights_m: tuple[float, ...] = ()
+    sides: int = 1
+    tempo: str = ""
+    station: int | None = None
+    role: str = ""
+    complex: int | None = None
+    synchro: bool = False
+    replaces: int | None = None
+    max_effort: bool = False
+    estimated: bool = False
+    alternating: bool = False
+    leads: bool = False
+    assumed: list[str] = field(default_factory=list)
+    notes: list[str] = field(default_factory=list)
+
+    @property
+    def has_amount(self) -> bool:
+        return bool(self.reps or self.scheme or self.counts or self.distance_m or self.calories or self.seconds or self.max_effort)
+
+
+AMOUNTS = ("reps", "reps_to", "scheme", "ladder_step", "sets", "sets_written", "distance_m", "calories", "seconds", "other", "counts", "sides", "max_effort")
+LOADS = ("loads", "load_unit", "load_text", "implements", "bodyweight", "percents", "rpe", "heights_m", "tempo")
+
+
+@dataclass
+class Chunk:
+    """A stretch of a line and what it said. ``named`` is False when it names no movement."""
+
+    draft: Draft
+    named: bool
+    indices: list[int]
+    joined_by: str = ""
+
+
+class ChunkReader:
+    """Reads one chunk at a time with one gym's names."""
+
+    def __init__(self, names: Names, catalog: Catalog):
+        self.names = names
+        self.catalog = catalog
+
+    def read(self, line: Line, indices: list[int]) -> Chunk:
+        """Read the phrases at these indices. Takes what it understands; the rest stays free."""
+        draft = Draft(line.number, line.phrases[indices[0]].column + 1, "")
+        found = self._name(line, indices)
+        row = None
+        if found is not None:
+            name_at, match = found
+            row = self._accept_name(line, draft, name_at, match)
+        else:
+            name_at = None
+        if row is not None:
+            _take_remarks(line, draft, indices)
+        _Amounts(line, draft, indices, name_at, row).read()
+        if row is not None:
+            self._in_context(line, draft, row, match)
+        return Chunk(draft, row is not None, indices)
+
+    def _name(self, line: Line, indices: list[int]) -> tuple[int, Match] | None:
+        """The phrase that names the movement: outside brackets first, the surest first."""
+        best: tuple[int, Match] | None = None
+        for index in indices:
+            phrase = line.phrases[index]
+            if phrase.kind != "words" or index in line.taken:
+                continue
+            match = self.names.find(phrase.text)
+            if match is None:
+                continue
+            rank = (index not in line.bracketed, match.confidence, not match.left_over)
+            if best is None or rank > (best[0] not in line.bracketed, best[1].confidence, not best[1].left_over):
+                best = (index, match)
+        return best
+
+    def _accept_name(self, line: Line, draft: Draft, index: int, match: Match) -> Movement:
+        phrase = line.phrases[index]
+        draft.movement = match.movement
+        draft.text = line.text[phrase.column + match.start:phrase.column + match.end]
+        draft.column = phrase.column + match.start + 1
+        if match.assumed:
+            draft.assumed.append(f"{draft.text} {match.assumed}")
+        row = self.catalog.movements[match.movement]
+        line.taken.add(index)
+        line.mark(phrase.column + match.start, phrase.column + match.end, "assumed" if match.assumed else "movement", row.name)
+        for start, end in match.left_over:
+            word = line.text[phrase.column + start:phrase.column + end]
+            line.hand_back(phrase.column + start, phrase.column + end, "this word beside the movement was not understood", self.names.candidates(word))
+        outside = [place for place in ((0, match.start), (match.end, len(phrase.text))) if phrase.text[place[0]:place[1]].strip()]
+        for start, end in outside:
+            if not any(start <= one[0] < end for one in match.left_over):
+                line.mark(phrase.column + start, phrase.column + end, "note", "how to do it")
+        if "synchro" in match.beside or "synchronised" in match.beside:
+            draft.synchro = True
+        if {"cal", "calorie", "cals"} & set(match.beside):
+            draft.counts = "cal"
+        if row.sides == 2 and {"alternating", "alternate"} & set(match.beside):
+            draft.notes.append("alternating")
+        return row
+
+    def _in_context(self, line: Line, draft: Draft, row: Movement, match: Match) -> None:
+        """'squats' with a bar's load is a back squat, 'row 3 x 8' no machine: the catalog says which reading goes with what."""
+        reading = None
+        if "pair" in row.context and draft.implements == 2 and draft.loads:
+            reading = ("pair", "two loads stand beside it")
+        elif "light" in row.context and draft.loads and min(draft.loads) * KG_PER[draft.load_unit] < LIGHTEST_BAR_KG:
+            reading = ("light", "the load is lighter than a bar")
+        elif "light" in row.context and (draft.alternating or "alternating" in match.beside):
+            reading = ("light", "arms alternate")
+        elif "loaded" in row.context and (draft.loads or draft.percents or draft.rpe):
+            reading = ("loaded", "a load stands beside it")
+        elif "counted" in row.context and (draft.reps or draft.scheme) and not (draft.counts or draft.distance_m or draft.calories or draft.seconds):
+            reading = ("counted", "it is counted in reps")
+        elif "measured" in row.context and (draft.distance_m or draft.calories):
+            reading = ("measured", "a distance or calories stand beside it")
+        if reading is None:
+            return
+        draft.movement = row.context[reading[0]]
+        draft.assumed.append(f"{draft.text} as {self.catalog.movements[draft.movement].name}, as {reading[1]}")
+        line.marks = [one if one.column != draft.column or one.role != "movement" else
+                      type(one)(one.line, one.column, one.length, "assumed", self.catalog.movements[draft.movement].name) for one in line.marks]
+
+
+TELLING = frozenset(("count", "measure", "tempo", "rpe", "rir", "rm", "per-side", "each", "sum", "sets", "scheme", "sex", "division", "bodyweight", "synchro"))
+
+
+def _take_remarks(line: Line, draft: Draft, indices: list[int]) -> None:
+    """A bracket with nothing to read in it ('step down', 'within 12:00') is a note, whole."""
+    run: list[int] = []
+    for index in [*indices, None]:
+        if index is not None and index in line.bracketed and (not run or index == run[-1] + 1):
+            run.append(index)
+            continue
+        if run and not any(line.phrases[one].kind in TELLING for one in run) and not any(one in line.taken for one in run):
+            words = plain(" ".join(line.phrases[one].text for one in run)).split()
+            text = line.text[line.phrases[run[0]].column:line.phrases[run[-1]].end]
+            if not all(word in MODIFIERS for word in words):
+                draft.notes.append(text)
+            draft.alternating |= "alternating" in words
+            line.take(run, "note", "a note")
+        run = [index] if index is not None and index in line.bracketed else []
+
+
+class _Amounts:
+    """The amounts of one chunk, read in order."""
+
+    def __init__(self, line: Line, draft: Draft, indices: list[int], name_at: int | None, row: Movement | None):
+        self.line = line
+        self.draft = draft
+        self.indices = [index for index in indices if index not in line.taken]
+        self.name_at = name_at
+        self.row = row
+
+    def read(self) -> None:
+        for index in self.indices:
+            if index not in self.line.taken:
+                self._one(index)
+        if self.draft.estimated and self.draft.seconds:  # "12 min to build to a heavy double": a window, not a hold
+            self.draft.notes.append(f"within {self.draft.seconds // 60}:{self.draft.seconds % 60:02}")
+            self.draft.seconds = None
+
+    def kind(self, index: int) -> str:
+        return self.line.phrases[index].kind if 0 <= index < len(self.line.phrases) else ""
+
+    def _one(self, index: int) -> None:
+        phrase = self.line.phrases[index]
+        reader = getattr(self, f"_{phrase.kind.replace('-', '_')}", None) if phrase.kind in READERS else None
+        if reader:
+            reader(index, phrase)
+
+    def take(self, index: int, says: str, role: str = "amount") -> None:
+        self.line.take([index], role, says)
+
+    def refuse(self, index: int, phrase: Phrase, reason: str) -> None:
+        self.line.hand_back(phrase.column, phrase.end, reason)
+        self.line.taken.add(index)
+
+    # -- words beside ---------------------------------------------------------------------------------------------
+
+    def _words(self, index: int, phrase: Phrase) -> None:
+        words = plain(phrase.text).split()
+        if all(word in MODIFIERS for word in words):
+            self.take(index, "how to do it", "note")
+            self.draft.alternating |= "alternating" in words
+            if "synchro" in words or "synchronised" in words:
+                self.draft.synchro = True
+        elif index in self.line.bracketed:
+            self.draft.notes.append(phrase.text)
+            self.take(index, "a note", "note")
+        elif self.name_at is not None and self.kind(index - 1) == "or":
+            self.draft.notes.append(f"or {phrase.text}")
+            self.take(index, "another choice", "note")
+
+    # -- counts ---------------------------------------------------------------------------------------------------
+
+    def _count(self, index: int, phrase: Phrase) -> None:
+        draft, value = self.draft, phrase.values[0]
+        before, after = self.kind(index - 1), self.kind(index + 1)
+        if before == "at" and value <= 10 and draft.sets_written and not phrase.pair and self.row is not None and self.row.implement == "barbell":
+            draft.rpe = value
+            draft.assumed.append(f"@ {phrase.text} as RPE")
+            return self.take(index, f"RPE {value:g}", "load")
+        if before == "at" and draft.has_amount:
+            return self._bare_load(index, phrase)
+        if not phrase.pair and (after == "set-word" or (after == "x" and self.kind(index + 2) in ("max", "amrap"))):
+            return self._set_count(index, phrase, int(value))
+        if index in self.line.bracketed and self.name_at is not None and (draft.has_amount or phrase.pair):
+            return self._bare_load(index, phrase)
+        if before == "x" and draft.sets and draft.scheme and not draft.loads:
+            return self._bare_load(index, phrase)  # "5 x 5 x 100"
+        if (before == "x" and draft.reps is not None and not draft.sets and not phrase.pair) or (before == "x" and not draft.reps and draft.has_amount and not phrase.pair):
+            return self._set_count(index, phrase, int(value))
+        if draft.reps is None and not draft.scheme and (self.name_at is None or index < self.name_at or before == "x" or not (draft.has_amount or phrase.pair)):
+            return self._reps(index, phrase)
+        if self._is_height(value):
+            return self._height(index, phrase, "in" if value <= INCHES_UP_TO else "cm", assumed=True)
+        self._bare_load(index, phrase)
+
+    def _reps(self, index: int, phrase: Phrase) -> None:
+        draft, value = self.draft, phrase.values[0]
+        if not value.is_integer() or not 1 <= value <= MAX_COUNT:
+            return self.refuse(index, phrase, f"a count from 1 to {MAX_COUNT} can be read")
+        if draft.has_amount and (draft.seconds or draft.distance_m or draft.calories) and self.kind(index - 1) != "x":
+            return self._bare_load(index, phrase)
+        draft.reps = int(value)
+        if phrase.pair and phrase.values[0] == phrase.values[1] and self.row is not None and self.row.sides == 2:
+            draft.sides = 2  # "10/10": ten left, ten right
+        elif phrase.pair:
+            draft.other = phrase.values[1]
+            if self.row is not None and self.row.unit == "metre" and self.row.calorie_s:
+                draft.calories, draft.reps = draft.reps, None
+                draft.assumed.append(f"{phrase.text} as calories")
+        self.take(index, f"{draft.reps or draft.calories} {'reps' if draft.reps else 'cal'}")
+
+    def _set_count(self, index: int, phrase: Phrase, sets: int) -> None:
+        if not 1 <= sets <= 100:
+            return self.refuse(index, phrase, "sets of 1 to 100 can be read")
+        self.draft.sets, self.draft.sets_written = sets, True
+        self.take(index, f"{sets} sets")
+
+    def _sets(self, index: int, phrase: Phrase) -> None:
+        draft = self.draft
+        reps = int(phrase.values[0])
+        if index in self.line.bracketed and draft.has_amount and phrase.times == 2 and self.row is not None and self.row.implement in ("dumbbell", "kettlebell"):
+            draft.implements = 2  # "20 lunges (2x15)": a weight in each hand
+            draft.assumed.append(f"{phrase.text} as two of {phrase.values[0]:g} kg")
+            return self._loads(index, phrase, phrase.values, "kg")
+        if phrase.form == "first-pair":  # "24/16 x 10": two standards, then reps
+            draft.reps = reps
+            first = tuple(float(one) for one in re.findall(r"\d+(?:\.\d+)?", phrase.text)[:2])
+            unit = guess_unit(first)
+            draft.assumed.append(f"{'/'.join(f'{one:g}' for one in first)} as {unit}")
+            self._loads(index, phrase, first, unit)
+            return self.take(index, f"{reps} reps", "load")
+        if not 1 <= phrase.times <= 100 or not 1 <= reps <= MAX_COUNT:
+            return self.refuse(index, phrase, "sets of 1 to 100 and reps of 1 to 5000 can be read")
+        draft.sets, draft.sets_written = phrase.times, True
+        if phrase.form == "sum":
+            self._clusters(tuple(int(value) for value in phrase.values), phrase.times)
+        elif phrase.form == "list" and len(phrase.values) == 2 and phrase.values[0] < phrase.values[1]:
+            draft.reps_to = int(phrase.values[1])
+            draft.scheme = (reps,) * phrase.times
+        elif phrase.form == "list":
+            draft.scheme = tuple(int(value) for value in phrase.values) * phrase.times
+            draft.sets = len(draft.scheme)
+        else:
+            draft.scheme = (reps,) * phrase.times
+            if phrase.pair:
+                draft.other = phrase.values[1]
+        self.take(index, f"{phrase.times} sets of {reps}")
+
+    def _sum(self, index: int, phrase: Phrase) -> None:
+        if self.draft.has_amount:
+            return None
+        self._clusters(tuple(int(value) for value in phrase.values), 1)
+        self.draft.reps = self.draft.reps or sum(self.draft.sum)
+        return self.take(index, " + ".join(f"{value:g}" for value in phrase.values))
+
+    def _clusters(self, parts: tuple[int, ...], times: int) -> None:
+        """'4 x (6+6)': six a side of a one-sided movement, clusters of twelve of another."""
+        draft = self.draft
+        draft.sum = parts
+        if len(parts) == 2 and parts[0] == parts[1] and self.row is not None and self.row.sides == 2:
+            draft.sides = 2
+            draft.scheme = (parts[0],) * times if times > 1 else ()
+            draft.reps = parts[0] if times == 1 else None
+        elif times > 1:
+            draft.scheme = (sum(parts),) * times
+
+    def _scheme(self, index: int, phrase: Phrase) -> None:
+        draft = self.draft
+        values = tuple(int(value) for value in phrase.values)
+        if not all(1 <= value <= MAX_COUNT for value in values):
+            return self.refuse(index, phrase, f"counts from 1 to {MAX_COUNT} can be read")
+        if len(values) == 2 and values[0] < values[1] and (self.kind(index + 1) == "reps" or draft.sets or (self.name_at or 0) > index):
+            draft.reps, draft.reps_to = values
+            if draft.sets:
+                draft.scheme, draft.reps = (values[0],) * draft.sets, None
+            return self.take(index, f"{values[0]} to {values[1]} reps")
+        if draft.scheme:
+            return None
+        draft.scheme, draft.sets, draft.sets_written = values, len(values), True
+        draft.leads = self.name_at is not None and index < self.name_at
+        return self.take(index, f"{len(values)} sets")
+
+    def _span(self, index: int, phrase: Phrase) -> None:
+        low, high = (int(value) for value in phrase.values)
+        if low < high and (self.kind(index + 1) == "reps" or high - low <= 5):
+            self.draft.reps, self.draft.reps_to = low, high
+            return self.take(index, f"{low} to {high} reps")
+        return self._ladder(index, phrase)
+
+    def _ladder(self, index: int, phrase: Phrase) -> None:
+        if self.draft.scheme:
+            return None
+        self.draft.scheme, self.draft.ladder_step = expand_ladder(phrase)
+        self.draft.sets, self.draft.sets_written = len(self.draft.scheme), True
+        return self.take(index, "a ladder")
+
+    def _max(self, index: int, phrase: Phrase) -> None:
+        self.draft.max_effort = True
+        self.take(index, "as many as you can")
+
+    def _amrap(self, index: int, phrase: Phrase) -> None:
+        self._max(index, phrase)
+
+    # -- measures -------------------------------------------------------------------------------------------------
+
+    def _measure(self, index: int, phrase: Phrase) -> None:
+        unit = phrase.unit
+        if unit in ("single-mark", "double-mark"):
+            unit = self._unit_of_mark(unit, phrase)
+        if unit == "k":
+            unit = "km" if self.row is not None and (self.row.unit == "metre" or self.row.metres_per_rep) else "kg"
+        if unit in KG_PER:
+            return self._weight(index, phrase, unit)
+        if unit == "percent":
+            return self._percent(index, phrase)
+        if self._is_a_height(unit):
+            return self._height(index, phrase, unit, assumed=False)
+        if unit in METRE_PER:
+            return self._distance(index, phrase, METRE_PER[unit])
+        if unit == "cal":
+            return self._calories(index, phrase)
+        return self._time(index, phrase, int(round(phrase.values[0] * SECOND_PER.get(unit, 1))))
+
+    def _unit_of_mark(self, mark: str, phrase: Phrase) -> str:
+        """Feet and inches beside a box, a target or a way to go; minutes and seconds beside a hold."""
+        if self.row is not None and self.row.unit == "second":
+            return "min" if mark == "single-mark" else "s"
+        if mark == "double-mark":
+            return "in" if self.row is None or self.row.implement in ("box", "medicine-ball", "none", "barbell", "wall", "plate") else "s"
+        covers_ground = self.row is not None and (self.row.unit == "metre" or self.row.metres_per_rep) and not self.row.calorie_s
+        return "ft" if self.row is None or covers_ground or self.row.implement == "medicine-ball" else "min"
+
+    def _is_a_height(self, unit: str) -> bool:
+        if unit in ("cm", "in"):
+            return True
+        if unit in ("ft", "m") and self.row is not None and self.row.implement == "medicine-ball" and self.row.unit == "rep":
+            return True
+        goes_somewhere = self.row is not None and (self.row.unit == "metre" or self.row.metres_per_rep)
+        return unit in ("ft", "m") and self.row is not None and not goes_somewhere and self.draft.has_amount
+
+    def _weight(self, index: int, phrase: Phrase, unit: str) -> None:
+        values, draft = phrase.values, self.draft
+        if phrase.times > 1:
+            in_hands = self.row is None or self.row.implement in ("dumbbell", "kettlebell", "plate") or "pair" in self.row.context
+            if phrase.times == 2 and in_hands:
+                draft.implements = 2
+            elif not draft.has_amount:
+                draft.reps = phrase.times  # "5 x 60 kg": five at sixty
+            else:
+                draft.implements = phrase.times
+        if phrase.form == "list":
+            values = values[:1]
+            draft.notes.append(f"up to {phrase.text}")
+        self._loads(index, phrase, values, unit)
+
+    def _loads(self, index: int, phrase: Phrase, values: tuple[float, ...], unit: str) -> None:
+        draft = self.draft
+        if any(not 0 < value * KG_PER[unit] <= MAX_LOAD_KG for value in values):
+            return self.refuse(index, phrase, f"a load above 0 and up to {MAX_LOAD_KG} kg can be read")
+        if draft.loads and (draft.loads, draft.load_unit) != (values, unit):
+            if self._standards_of_sexes(index):
+                draft.loads = draft.loads + values
+                return self.take(index, "the second standard", "load")
+            return self.refuse(index, phrase, f"a second load; {draft.load_text} stands already (write 60/40 kg for two standards)")
+        draft.loads, draft.load_unit, draft.load_text = values, unit, phrase.text
+        return self.take(index, " or ".join(f"{value:g}" for value in values) + f" {unit}", "load")
+
+    def _standards_of_sexes(self, index: int) -> bool:
+        """Whether two loads stand beside words for men and women."""
+        return sum(1 for one in self.indices if self.kind(one) == "sex") >= 2
+
+    def _bare_load(self, index: int, phrase: Phrase) -> None:
+        if index in self.line.bracketed and self._is_height(phrase.values[0]) and self.row is not None and self.row.implement == "box":
+            return self._height(index, phrase, "in" if phrase.values[0] <= INCHES_UP_TO else "cm", assumed=True)
+        unit = guess_unit(phrase.values)
+        before = (self.draft.loads, self.draft.load_unit)
+        self._loads(index, phrase, phrase.values, unit)
+        if (self.draft.loads, self.draft.load_unit) != before:
+            self.draft.assumed.append(f"{phrase.text} as {unit}")
+        return None
+
+    def _is_height(self, value: float) -> bool:
+        return self.row is not None and self.row.implement == "box" and 10 <= value <= 150 and not self.draft.heights_m
+
+    def _height(self, index: int, phrase: Phrase, unit: str, assumed: bool) -> None:
+        self.draft.heights_m = tuple(round(value * METRE_PER[unit], 4) for value in phrase.values)
+        if assumed:
+            self.draft.assumed.append(f"{phrase.text} as {unit}")
+        self.take(index, f"{phrase.text} high")
+
+    def _distance(self, index: int, phrase: Phrase, metres: float) -> None:
+        draft = self.draft
+        if draft.distance_m:
+            return self.refuse(index, phrase, "a second distance on one line")
+        if phrase.form == "list":
+            draft.scheme, draft.counts = tuple(int(round(value * metres)) for value in phrase.values), "m"
+            draft.sets, draft.sets_written = len(draft.scheme), True
+        else:
+            draft.distance_m = round(phrase.values[0] * metres, 4)
+            if phrase.pair:
+                draft.other = round(phrase.values[1] * metres, 4)
+        self._times(phrase)
+        return self.take(index, f"{draft.distance_m or draft.scheme[0]:g} m")
+
+    def _calories(self, index: int, phrase: Phrase) -> None:
+        draft = self.draft
+        if not 1 <= phrase.values[0] <= MAX_COUNT:
+            return self.refuse(index, phrase, f"calories from 1 to {MAX_COUNT} can be read")
+        if phrase.form == "list":
+            draft.scheme, draft.counts = tuple(int(value) for value in phrase.values), "cal"
+            draft.sets, draft.sets_written = len(draft.scheme), True
+        else:
+            draft.calories = int(phrase.values[0])
+        if phrase.pair:
+            draft.other = phrase.values[1]
+        self._times(phrase)
+        return self.take(index, f"{phrase.text}")
+
+    def _times(self, phrase: Phrase) -> None:
+        if phrase.times > 1:
+            self.draft.sets, self.draft.sets_written = min(phrase.times, 100), True
+
+    def _unit(self, index: int, phrase: Phrase) -> None:
+        if phrase.text.lower().startswith("cal"):  # "cal row" under 21-15-9
+            self.draft.counts = "cal"
+            self.take(index, "calories")
+
+    def _clock(self, index: int, phrase: Phrase) -> None:
+        self._time(index, phrase, int(phrase.values[0]))
+
+    def _time(self, index: int, phrase: Phrase, seconds: int) -> None:
+        draft = self.draft
+        holds = self.row is None or self.row.unit in ("second", "metre") or self.row.metres_per_rep is not None
+        if index in self.line.bracketed or (draft.reps and not holds) or draft.seconds or (draft.scheme and not holds):
+            draft.notes.append(phrase.text)
+            return self.take(index, "a note", "note")
+        draft.seconds = seconds
+        self._times(phrase)
+        return self.take(index, f"{seconds} s")
+
+    # -- shares of a maximum, effort, tempo -----------------------------------------------------------------------
+
+    def _percent(self, index: int, phrase: Phrase) -> None:
+        if any(not 0 < value <= MAX_PERCENT for value in phrase.values):
+            return self.refuse(index, phrase, f"more than {MAX_PERCENT} % of a maximum, or none")
+        self.draft.percents = phrase.values
+        return self.take(index, f"{'/'.join(f'{value:g}' for value in phrase.values)} % of the best", "load")
+
+    def _rpe(self, index: int, phrase: Phrase) -> None:
+        values = phrase.values
+        if not values and self.kind(index + 1) in ("count", "scheme"):
+            values = self.line.phrases[index + 1].values
+            self.line.take([index + 1], "load", "how hard")
+        if not values or not 1 <= values[0] <= 10:
+            return self.refuse(index, phrase, "an effort (RPE) from 1 to 10 can be read")
+        half = 0.5 if re.search(r"\d\.5", phrase.text) else 0.0
+        self.draft.rpe = values[0] + half
+        return self.take(index, f"RPE {self.draft.rpe:g}", "load")
+
+    def _rir(self, index: int, phrase: Phrase) -> None:
+        self.draft.rpe = 10 - phrase.values[0]  # reps in reserve and RPE are one scale read from two ends; common practice
+        self.take(index, f"RPE {self.draft.rpe:g}", "load")
+
+    def _rm(self, index: int, phrase: Phrase) -> None:
+        if not self.draft.percents and not self.draft.scheme and any(self.kind(one) == "measure" and self.line.phrases[one].unit == "percent" for one in self.indices):
+            return self.take(index, "of the best")
+        if self.draft.percents or self.draft.scheme:
+            return self.take(index, "of the best")
+        reps = int(phrase.values[0])
+        self._heavy(max(1, min(20, reps)))
+        return self.take(index, f"build to {reps}")
+
+    def _build(self, index: int, phrase: Phrase) -> None:
+        """'build to a heavy 3', 'find your 1RM', 'heavy single': sets up to it, marked as an estimate."""
+        reps = next((count for word, count in HEAVY_WORDS.items() if word in phrase.text.lower()), 1)
+        self.take(index, "build up")
+        following = next((one for one in self.indices if one > index and one not in self.line.taken), None)
+        if following is not None and self.kind(following) in ("count", "rm") and following == index + 1:
+            reps = int(self.line.phrases[following].values[0])
+            self.take(following, f"a heavy {reps}")
+        self._heavy(max(1, min(20, reps)))
+
+    def _heavy(self, reps: int) -> None:
+        draft = self.draft
+        draft.scheme, draft.sets, draft.sets_written, draft.estimated = (reps,) * BUILD_SETS, BUILD_SETS, True, True
+        draft.percents = draft.percents or (HEAVY_PERCENT,)
+
+    def _tempo(self, index: int, phrase: Phrase) -> None:
+        digits = re.findall(r"[\dx]", phrase.text.lower().replace("tempo", ""))
+        following = index + 1
+        if not digits and self.kind(following) in ("scheme", "count"):
+            digits = list("".join(str(int(value)) for value in self.line.phrases[following].values))
+            self.line.take([following], "amount", "tempo")
+        self.draft.tempo = "-".join(digits)
+        self.take(index, f"tempo {self.draft.tempo}" if digits else "tempo")
+
+    def _bodyweight(self, index: int, phrase: Phrase) -> None:
+        number = re.search(r"\d+(?:\.\d+)?", phrase.text)
+        self.draft.bodyweight = float(number.group()) if number else 1.0
+        self.take(index, f"{self.draft.bodyweight:g} x bodyweight", "load")
+
+    # -- sides and standards --------------------------------------------------------------------------------------
+
+    def _per_side(self, index: int, phrase: Phrase) -> None:
+        self.draft.sides = 2
+        self.take(index, "each side")
+
+    def _each(self, index: int, phrase: Phrase) -> None:
+        if self.row is not None and self.row.sides == 2:
+            self.draft.sides = 2
+        self.take(index, "each")
+
+    def _sex(self, index: int, phrase: Phrase) -> None:
+        self.take(index, "whose standard", "load")
+
+    def _synchro(self, index: int, phrase: Phrase) -> None:
+        self.draft.synchro = True
+        self.take(index, "together")
+
+    def _after_set(self, index: int, phrase: Phrase) -> None:
+        self.take(index, "between sets", "note")
+
+    def _share(self, index: int, phrase: Phrase) -> None:
+        self.take(index, "shared", "format")
+
+
+READERS = frozenset(("words", "unit", "count", "sets", "sum", "scheme", "span", "ladder", "max", "amrap", "measure", "clock", "rpe", "rir", "rm", "build", "tempo",
+                     "bodyweight", "per-side", "each", "sex", "synchro", "after-set", "share"))
+
+
+def guess_unit(values: tuple[float, ...]) -> str:
+    """kg or lb of loads written bare: lb when every one is a standard usual in lb and the first is not one in kg."""
+    usual = all(value in POUND_PLATES or value % 5 == 0 for value in values) and values[0] in POUND_PLATES
+    return "lb" if usual and (values[0] % 10 == 5 or values[0] == 53) else "kg"

@@ -1,0 +1,85 @@
+"""A line being read: its phrases, which of them somebody has taken, and what they were taken for.
+
+Nothing is dropped by construction: what nobody has taken when the line ends is handed back as unread.
+"""
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from core.reading.tokens import Phrase, tokenize
+from core.reading.workout import Mark, Unread
+
+# marks between words; they carry nothing of their own
+SILENT = frozenset(("colon", "comma", "dash", "other", "open", "close", "at", "of", "plus", "x", "slash", "bar", "and", "or", "then", "each", "set-word", "reps"))
+
+
+class Line:
+    """One line of the text. ``number`` from 1; columns of phrases from 0, of marks and unread places from 1."""
+
+    def __init__(self, number: int, text: str, skip: int = 0, until: int | None = None):
+        self.number = number
+        self.text = text
+        visible = " " * skip + text[skip:until]
+        self.phrases: tuple[Phrase, ...] = tokenize(visible)
+        self.bracketed = _bracketed(self.phrases)
+        self.taken: set[int] = set()
+        self.marks: list[Mark] = []
+        self.unread: list[Unread] = []
+
+    def glue(self, first: int, last: int) -> None:
+        """Make one run of words of the phrases from first to last ("clean", "&", "jerk")."""
+        start, end = self.phrases[first].column, self.phrases[last].end
+        words = Phrase("words", self.text[start:end], start, end)
+        self.phrases = (*self.phrases[:first], words, *self.phrases[last + 1:])
+        self.bracketed = _bracketed(self.phrases)
+
+    def free(self) -> list[int]:
+        """Indices of phrases nobody has taken."""
+        return [index for index in range(len(self.phrases)) if index not in self.taken]
+
+    def take(self, indices: Sequence[int], role: str, says: str = "") -> None:
+        """Note that these phrases were read, and as what. Silent marks between words are taken without a mark."""
+        for index in indices:
+            if index in self.taken:
+                continue
+            self.taken.add(index)
+            phrase = self.phrases[index]
+            if phrase.kind not in SILENT:
+                self.mark(phrase.column, phrase.end, role, says)
+
+    def mark(self, start: int, end: int, role: str, says: str = "") -> None:
+        self.marks.append(Mark(self.number, start + 1, end - start, role, says))
+
+    def hand_back(self, start: int, end: int, reason: str, candidates: tuple[str, ...] = ()) -> None:
+        """Give a stretch back as unread."""
+        self.unread.append(Unread(self.number, start + 1, self.text[start:end], reason, candidates))
+        self.mark(start, end, "unread", reason)
+
+    def hand_back_rest(self, reason: str, candidates) -> None:
+        """Everything nobody has taken, neighbours together, is unread. ``candidates(text)`` suggests movements for words."""
+        run: list[int] = []
+        for index in [*range(len(self.phrases)), None]:
+            if index is not None and index not in self.taken and (self.phrases[index].kind not in SILENT or run):
+                run.append(index)
+                continue
+            while run and self.phrases[run[-1]].kind in SILENT:
+                run.pop()
+            if run:
+                first, last = self.phrases[run[0]], self.phrases[run[-1]]
+                words = " ".join(self.phrases[one].text for one in run if self.phrases[one].kind == "words")
+                self.hand_back(first.column, last.end, reason, candidates(words) if words else ())
+                self.taken.update(run)
+            run = []
+
+
+def _bracketed(phrases: Sequence[Phrase]) -> frozenset[int]:
+    """Indices of phrases that stand in brackets."""
+    depth, inside = 0, set()
+    for index, phrase in enumerate(phrases):
+        if phrase.kind == "open":
+            depth += 1
+        elif phrase.kind == "close":
+            depth = max(0, depth - 1)
+        elif depth:
+            inside.add(index)
+    return frozenset(inside)

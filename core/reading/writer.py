@@ -1,0 +1,148 @@
+"""Workout -> canonical whiteboard text, which reads back as the same Workout (places aside)."""
+from __future__ import annotations
+
+from core.catalog import Catalog, load_catalog
+from core.reading.workout import Format, Part, Work, Workout
+
+
+def write_workout(workout: Workout, catalog: Catalog | None = None) -> str:
+    """The canonical text: a title, then every part under a heading that names it and its kind, one line a movement.
+
+    ``read_workout(write_workout(w))`` has the parts, formats, movements, amounts, loads, divisions and notes of ``w``. Unread
+    words are not part of the work; they are written as notes, so that nothing is lost.
+    Limitations: marks of how a word was assumed are gone, because the canonical word needs no assumption.
+    """
+    catalog = catalog or load_catalog()
+    lines = [workout.title] if workout.title else []
+    for part in workout.parts:
+        if lines:
+            lines.append("")
+        lines.extend(_part(part, catalog))
+    lines.extend(f"note: {one.text}" for one in workout.unread)
+    return "\n".join(lines) + "\n"
+
+
+def _part(part: Part, catalog: Catalog) -> list[str]:
+    lines = [f"# {part.name} ({part.kind})"]
+    if words := format_text(part.format):
+        lines.append(words)
+    lines.extend(f"note: {note}" for note in part.notes)
+    for place, work in enumerate(part.work):
+        before = part.work[place - 1] if place else None
+        if before is not None and work.complex is not None and before.complex == work.complex:
+            lines[-1] += f" + {_movement(work, catalog)}"
+        else:
+            lines.append(_place(work) + _movement(work, catalog))
+        if work.note:
+            lines[-1] += f" // {work.note}"
+    busy = {work.station for work in part.work}
+    lines.extend(f"minute {station}: rest" for station in range(1, part.format.stations + 1) if station not in busy)
+    return lines
+
+
+def format_text(fmt: Format) -> str:
+    """One line that reads as this format; empty for sets and reps, which stand on the movements' own lines."""
+    pieces = [_kind(fmt)]
+    if fmt.repeat > 1:
+        pieces.append(f"x {fmt.repeat}")
+    if fmt.kind == "as-many-as-possible" and fmt.estimated and fmt.rounds_range and fmt.rounds_range[0] == fmt.rounds_range[1]:
+        pieces.append(f"expect {fmt.rounds} rounds")
+    if fmt.cap_s:
+        pieces.append(f"cap {clock(fmt.cap_s)}")
+    if fmt.rest_s and fmt.kind != "intervals":
+        pieces.append(f"rest {clock(fmt.rest_s)}")
+    if fmt.team:
+        pieces.append(f"in teams of {fmt.team}")
+    if fmt.share == "alternate":
+        pieces.append("you go i go")
+    return ", ".join(piece for piece in pieces if piece)
+
+
+def _kind(fmt: Format) -> str:
+    ladder = "-".join(map(str, fmt.scheme)) + ("..." if fmt.ladder_step else "")
+    if fmt.kind == "for-time":
+        return f"{ladder} for time" if fmt.scheme and fmt.for_time else ladder or ("for time" if fmt.for_time else "")
+    if fmt.kind == "rounds":
+        return f"{fmt.rounds} rounds" + (" each" if fmt.team and not fmt.share else "") + (" for time" if fmt.for_time else "")
+    if fmt.kind == "as-many-as-possible":
+        minutes = f" {clock(round(fmt.minutes * 60))}" if fmt.minutes else ""
+        return f"amrap{minutes}" + (f" {ladder}" if ladder else "")
+    if fmt.kind == "every-minute":
+        rounds = f" x {fmt.rounds}" if fmt.rounds and not fmt.estimated else ""
+        return f"every {clock(fmt.interval_s or 60)}{rounds}" + (f" {ladder} ladder" if ladder else "")
+    if fmt.kind == "intervals":
+        rounds = f" x {fmt.rounds}" if fmt.rounds and not fmt.estimated else ""
+        return f"{clock(fmt.work_s or 0)} on {clock(fmt.rest_s or 0)} off{rounds}"
+    return ""
+
+
+def clock(seconds: int) -> str:
+    """90 -> '1:30'."""
+    return f"{seconds // 60}:{seconds % 60:02}"
+
+
+def _place(work: Work) -> str:
+    """What stands before a movement: its minute, its role, its division."""
+    station = f"minute {work.station}: " if work.station else ""
+    role = f"{work.role}: " if work.role else ""
+    division = f"{work.division.replace('-', ' ')}: " if work.division else ""
+    return station + role + division
+
+
+def _movement(work: Work, catalog: Catalog) -> str:
+    pieces = [*_amount(work), "synchro" if work.synchro else "", catalog.movements[work.movement].name, *_load(work)]
+    return " ".join(piece for piece in pieces if piece)
+
+
+def _amount(work: Work) -> list[str]:
+    written, sets = work.written, work.written.sets
+    side = "each side" if work.sides == 2 else ""
+    other = f"/{written.other:.10g}" if written.other is not None else ""
+    if written.estimated:
+        return [f"build to a heavy {written.scheme[0]}"]
+    if written.max_effort:
+        return [f"{sets} x" if sets else "", "max", written.counts, side, _measure(written, 1, other)]
+    if written.scheme:
+        unit = {"": "", "cal": " cal", "m": " m"}[written.counts]
+        if len(set(written.scheme)) == 1 and not written.counts:
+            to = f"-{written.reps_to}" if written.reps_to else ""
+            return [f"{len(written.scheme)} x {written.scheme[0]}{to}{other}", side]
+        return ["-".join(map(str, written.scheme)) + unit, side]
+    if written.counts == "cal":
+        return ["cal", side]
+    measured = _measure(written, sets or 1, other)
+    if written.reps is None:
+        return [measured or (f"{sets} x" if sets else ""), side]
+    count = f"{written.reps}-{written.reps_to} reps" if written.reps_to else f"{written.reps}{'' if measured else other}"
+    return [count, side, measured]
+
+
+def _measure(written, sets: int, other: str) -> str:
+    times = f"{sets} x " if sets > 1 else ""
+    found = []
+    if written.calories:
+        found.append(f"{times}{written.calories}{other} cal")
+    if written.distance_m:
+        found.append(f"{times}{written.distance_m:.10g}{other} m")
+    if written.seconds:
+        found.append(f"{times}{written.seconds} s")
+    return " ".join(found)
+
+
+def _load(work: Work) -> list[str]:
+    found = []
+    if work.loads:
+        count = f"{work.implements} x " if work.implements > 1 else ""
+        found.append(f"{count}{'/'.join(f'{load:.10g}' for load in work.loads)} {work.load_unit}")
+    if work.bodyweight:
+        found.append(f"@ {work.bodyweight:.10g} x bodyweight")
+    if work.percents and not (work.written.estimated and len(work.percents) == 1):
+        whole = all(float(value).is_integer() for value in work.percents)
+        found.append("@ " + ("-" if whole else "/").join(f"{value:.10g}" for value in work.percents) + " %")
+    if work.rpe:
+        found.append(f"@ RPE {work.rpe:.10g}")
+    if work.tempo:
+        found.append(f"tempo {work.tempo}")
+    if work.heights_m:
+        found.append("/".join(f"{height * 100:.10g}" for height in work.heights_m) + " cm")
+    return found
