@@ -17,6 +17,8 @@ POUND_PLATES = frozenset({45, 53, 55, 65, 70, 75, 85, 95, 105, 115, 135, 145, 15
 MAX_LOAD_KG = 500
 MAX_COUNT = 5000
 MAX_PERCENT = 130
+LONGEST_M = 200_000
+LONGEST_S = 36_000
 HEAVY_WORDS = {"single": 1, "double": 2, "triple": 3}
 BUILD_SETS = 5  # sets taken to reach a heavy single or triple; common practice
 HEAVY_PERCENT = 95.0
@@ -136,12 +138,13 @@ class ChunkReader:
         row = self.catalog.movements[match.movement]
         line.taken.add(index)
         line.mark(phrase.column + match.start, phrase.column + match.end, "assumed" if match.assumed else "movement", row.name)
-        for start, end in match.left_over:
-            word = line.text[phrase.column + start:phrase.column + end]
-            line.hand_back(phrase.column + start, phrase.column + end, "this word beside the movement was not understood", self.names.candidates(word))
-        outside = [place for place in ((0, match.start), (match.end, len(phrase.text))) if phrase.text[place[0]:place[1]].strip()]
-        for start, end in outside:
-            if not any(start <= one[0] < end for one in match.left_over):
+        for word in re.finditer(r"\S+", phrase.text):
+            start, end = word.span()
+            if match.start <= start < match.end:
+                continue
+            if any(left_start <= start < left_end for left_start, left_end in match.left_over):
+                line.hand_back(phrase.column + start, phrase.column + end, "this word beside the movement was not understood", self.names.candidates(word.group()))
+            else:
                 line.mark(phrase.column + start, phrase.column + end, "note", "how to do it")
         if "synchro" in match.beside or "synchronised" in match.beside:
             draft.synchro = True
@@ -466,6 +469,8 @@ class _Amounts:
 
     def _distance(self, index: int, phrase: Phrase, metres: float) -> None:
         draft = self.draft
+        if not all(0 < value * metres <= LONGEST_M for value in phrase.values):
+            return self.refuse(index, phrase, "a distance above 0 and up to 200 km can be read")
         if draft.distance_m:
             return self.refuse(index, phrase, "a second distance on one line")
         if phrase.form == "list":
@@ -506,6 +511,8 @@ class _Amounts:
 
     def _time(self, index: int, phrase: Phrase, seconds: int) -> None:
         draft = self.draft
+        if not 0 < seconds <= LONGEST_S:
+            return self.refuse(index, phrase, "a time above 0 and up to 10 hours can be read")
         holds = self.row is None or self.row.unit in ("second", "metre") or self.row.metres_per_rep is not None
         if index in self.line.bracketed or (draft.reps and not holds) or draft.seconds or (draft.scheme and not holds):
             draft.notes.append(phrase.text)

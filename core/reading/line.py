@@ -20,6 +20,7 @@ class Line:
         self.number = number
         self.text = text
         visible = " " * skip + text[skip:until]
+        self.end = len(visible.rstrip())
         self.phrases: tuple[Phrase, ...] = tokenize(visible)
         self.bracketed = _bracketed(self.phrases)
         self.taken: set[int] = set()
@@ -32,6 +33,11 @@ class Line:
         words = Phrase("words", self.text[start:end], start, end)
         self.phrases = (*self.phrases[:first], words, *self.phrases[last + 1:])
         self.bracketed = _bracketed(self.phrases)
+
+    @property
+    def content(self) -> str:
+        """What the line says, from its first phrase on."""
+        return self.text[self.phrases[0].column:self.end]
 
     def free(self) -> list[int]:
         """Indices of phrases nobody has taken."""

@@ -14,7 +14,7 @@ from rapidfuzz.distance import OSA
 from core.catalog import Catalog
 
 ASSUME_FROM = 0.8  # confidence from which a misspelt name is read, and shown as an assumption; estimate
-SUGGEST_FROM = 55  # likeness (0..100) from which a name is suggested
+SUGGEST_FROM = 50  # likeness (0..100) from which a name is suggested
 MOST_CANDIDATES = 5
 LONGEST_GUESSED = 60  # letters; longer runs of unknown words are prose and get no guesses
 REMEMBERED = 4096
@@ -104,6 +104,10 @@ class NameTable:
         self.names.pop((), None)
         self.longest = max(len(name) for name in self.names)
         self.joined = {" ".join(name): movement for name, movement in self.names.items()}
+        self._with_word: dict[str, list[str]] = {}
+        for name in self.names:
+            for word in set(name):
+                self._with_word.setdefault(word, []).append(" ".join(name))
         self.firsts = {name[0] for name in self.names}
         self.words = frozenset(word for name in self.names for word in name)
         self.vocabulary = sorted(self.words | {word for word in MODIFIERS if len(word) > 3})
@@ -128,12 +132,15 @@ class NameTable:
         return found[0], 1 - found[1] / max(len(word), len(found[0]))
 
     def _candidates(self, text: str) -> tuple[str, ...]:
-        """Up to five movement ids a text may have meant, nearest first."""
+        """Up to five movement ids a text may have meant: alike as a whole first, then sharing a word."""
         if not text or len(text) > LONGEST_GUESSED:
             return ()
-        found = process.extract(text, self.joined.keys(), scorer=fuzz.WRatio, limit=25, score_cutoff=SUGGEST_FROM)
-        ranked = sorted(found, key=lambda one: (-fuzz.ratio(text, one[0]) - one[1], one[0]))
-        return tuple(dict.fromkeys(self.joined[name] for name, _, _ in ranked))[:MOST_CANDIDATES]
+        alike = process.extract(text, self.joined.keys(), scorer=fuzz.ratio, limit=MOST_CANDIDATES * 3, score_cutoff=SUGGEST_FROM)
+        words = [self.corrected(word)[0] for word in text.split()]
+        sharing = {name for word in words if len(word) > 2 and word not in MODIFIERS for name in self._with_word.get(word, ())}
+        near = process.extract(text, sharing, scorer=fuzz.ratio, limit=MOST_CANDIDATES * 2)
+        ranked = sorted({name: score for name, score, _ in (*alike, *near)}.items(), key=lambda one: (-one[1], one[0]))
+        return tuple(dict.fromkeys(self.joined[name] for name, _ in ranked))[:MOST_CANDIDATES]
 
 
 @lru_cache(maxsize=32)

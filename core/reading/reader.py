@@ -134,7 +134,10 @@ class _Reader:
             return
         numbered = NUMBER_BULLET.match(line[start:])
         bullet_number = int(numbered.group(1)) if numbered else None
+        if numbered:
+            self.marks.append(Mark(number, start + numbered.start(1) + 1, len(numbered.group(1)), "note", "a number in a list"))
         if lettered:
+            self.marks.append(Mark(number, 1, lettered[0], "format", f"minute {lettered[1]}"))
             start, bullet_number = lettered
         elif bullet := BULLET.match(line[start:]):
             start += bullet.end()
@@ -205,6 +208,9 @@ class _Reader:
         if len(cells) < 2:
             return False
         first = None
+        for start, end in cells[len(self.columns):]:
+            self.unread.append(Unread(number, start + 1, line[start:end], "a cell beyond the columns the heading names"))
+            self.marks.append(Mark(number, start + 1, end - start, "unread", "beyond the columns"))
         for place, (start, end) in enumerate(cells[:len(self.columns)]):
             division = self.columns[place][0]
             read = Line(number, line, start, end)
@@ -223,7 +229,7 @@ class _Reader:
     def _content(self, read: Line, indent: int, bullet: int | None, division: str | None = None) -> None:
         """What a line says after its heading and bullet."""
         self._glue_names(read)
-        if is_note(read.text[read.phrases[0].column:], read.phrases, self.names) or self._taught_note(read):
+        if is_note(read.content, read.phrases, self.names) or self._taught_note(read):
             self._note(read)
             return
         if self._division_alone(read):
@@ -263,13 +269,13 @@ class _Reader:
             index += 1
 
     def _note(self, read: Line) -> None:
-        text = NOTE_WORD.sub("", read.text[read.phrases[0].column:].strip())
+        text = NOTE_WORD.sub("", read.content.strip())
         (self._part(read.number).notes if self.parts else self.preface).append(text)
         read.taken.update(range(len(read.phrases)))
-        read.mark(read.phrases[0].column, len(read.text.rstrip()), "note", "a coach's note")
+        read.mark(read.phrases[0].column, read.end, "note", "a coach's note")
 
     def _taught_note(self, read: Line) -> bool:
-        return bool(self.note_words) and plain(read.text) in self.note_words
+        return bool(self.note_words) and plain(read.content) in self.note_words
 
     def _is_title(self, read: Line, line: str) -> bool:
         if self.title or self.parts or self.unread or self.line_count < 2:

@@ -27,12 +27,15 @@ def _part(part: Part, catalog: Catalog) -> list[str]:
     if words := format_text(part.format):
         lines.append(words)
     lines.extend(f"note: {note}" for note in part.notes)
+    blocks = _blocks(part)
     for place, work in enumerate(part.work):
         before = part.work[place - 1] if place else None
+        if work.division in blocks and (before is None or before.division != work.division):
+            lines.append(work.division.replace("-", " "))
         if before is not None and work.complex is not None and before.complex == work.complex:
             lines[-1] += f" + {_movement(work, catalog)}"
         else:
-            lines.append(_place(work) + _movement(work, catalog))
+            lines.append(_place(work, work.division not in blocks) + _movement(work, catalog))
         if work.note:
             lines[-1] += f" // {work.note}"
     busy = {work.station for work in part.work}
@@ -81,11 +84,26 @@ def clock(seconds: int) -> str:
     return f"{seconds // 60}:{seconds % 60:02}"
 
 
-def _place(work: Work) -> str:
+def _blocks(part: Part) -> set[str]:
+    """Divisions written as a block of their own below the shared list, standing in for it one for one."""
+    shared = [index for index, work in enumerate(part.work) if work.division in (None, "rx")]
+    others = [work for work in part.work if work.division not in (None, "rx")]
+    names = list(dict.fromkeys(work.division for work in others))
+    if not others or list(part.work[len(shared):]) != others:
+        return set()
+    for name in names:
+        own = [work.replaces for work in others if work.division == name]
+        if own != [shared[place] if place < len(shared) else None for place in range(len(own))]:
+            return set()
+    inline = all(work.replaces == shared[-1] for work in others)  # a single line below the last one reads the same either way
+    return set() if inline else set(names)
+
+
+def _place(work: Work, with_division: bool) -> str:
     """What stands before a movement: its minute, its role, its division."""
     station = f"minute {work.station}: " if work.station else ""
     role = f"{work.role}: " if work.role else ""
-    division = f"{work.division.replace('-', ' ')}: " if work.division else ""
+    division = f"{work.division.replace('-', ' ')}: " if work.division and with_division else ""
     return station + role + division
 
 

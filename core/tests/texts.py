@@ -1,0 +1,118 @@
+"""Random workouts and random whiteboards, for the properties that must hold of any of them."""
+from __future__ import annotations
+
+from hypothesis import strategies as st
+
+from core.catalog import load_catalog
+from core.reading.amounts import BUILD_SETS, HEAVY_PERCENT, Draft
+from core.reading.volumes import finish, rounds_of
+from core.reading.workout import Format, Part, Workout
+
+CATALOG = load_catalog()
+BY_REP = [row.id for row in CATALOG.movements.values() if row.unit == "rep" and not row.context and row.implement != "box"]
+BY_METRE = [row.id for row in CATALOG.movements.values() if row.unit == "metre" and not row.context]
+BY_CALORIE = [row.id for row in CATALOG.movements.values() if row.calorie_s and not row.context]
+BY_SECOND = [row.id for row in CATALOG.movements.values() if row.unit == "second"]
+BARBELL = [name for name in BY_REP if CATALOG.movements[name].implement == "barbell"]
+whole = st.integers(1, 60)
+minutes = st.integers(2, 30)
+loads = st.lists(st.sampled_from([12.5, 16.0, 22.5, 40.0, 61.0, 95.0, 102.5]), min_size=1, max_size=2, unique=True).map(tuple)
+
+
+@st.composite
+def formats(draw) -> Format:
+    """A format as a coach could write it."""
+    kind = draw(st.sampled_from(["for-time", "scheme", "rounds", "amrap", "ladder", "every", "intervals", "sets"]))
+    cap_s = draw(st.sampled_from([None, 600, 735]))
+    team = draw(st.sampled_from([None, None, 2, 3]))
+    share = {"team": team, "share": draw(st.sampled_from(["split", "alternate"])) if team else ""}
+    if kind == "for-time":
+        return Format("for-time", for_time=True, cap_s=cap_s, **share)
+    if kind == "scheme":
+        values = draw(st.lists(whole, min_size=3, max_size=6).filter(lambda found: len(set(found)) > 1))
+        return Format("for-time", scheme=tuple(values), for_time=draw(st.booleans()), cap_s=cap_s)
+    if kind == "rounds":
+        return Format("rounds", rounds=draw(st.integers(2, 12)), for_time=draw(st.booleans()), rest_s=draw(st.sampled_from([None, 60, 95])), cap_s=cap_s, **share)
+    if kind == "amrap":
+        repeat = draw(st.integers(1, 4))
+        return Format("as-many-as-possible", minutes=float(draw(minutes)), repeat=repeat, rest_s=90 if repeat > 1 else None, **share)
+    if kind == "ladder":
+        step = draw(st.integers(1, 4))
+        return Format("as-many-as-possible", minutes=float(draw(minutes)), scheme=(step, 2 * step, 3 * step), ladder_step=step)
+    if kind == "every":
+        interval_s, rounds = draw(st.sampled_from([60, 90, 120, 180])), draw(st.integers(2, 12))
+        return Format("every-minute", rounds=rounds, minutes=rounds * interval_s / 60, interval_s=interval_s)
+    if kind == "intervals":
+        return Format("intervals", rounds=draw(st.integers(2, 10)), work_s=draw(st.sampled_from([20, 40, 75])), rest_s=draw(st.sampled_from([10, 20, 60])))
+    return Format("sets-x-reps")
+
+
+@st.composite
+def drafts(draw, fmt: Format) -> Draft:
+    """A movement line as a coach could write it under a format."""
+    amount = draw(st.sampled_from(["reps", "reps", "range", "metres", "calories", "seconds", "max", "bare"] if fmt.kind != "sets-x-reps" else ["sets", "scheme", "build", "timed"]))
+    one = Draft(1, 1, "", division=draw(st.sampled_from([None, None, None, "masters"])))
+    if amount == "metres":
+        one.movement, one.distance_m = draw(st.sampled_from(BY_METRE)), draw(st.sampled_from([20.0, 400.0, 1609.344]))
+    elif amount == "calories":
+        one.movement, one.calories = draw(st.sampled_from(BY_CALORIE)), draw(whole)
+        one.other = float(one.calories - 1) if one.calories > 2 else None
+    elif amount in ("seconds", "timed"):
+        one.movement, one.seconds = draw(st.sampled_from(BY_SECOND)), draw(st.integers(10, 120))
+        if amount == "timed":
+            one.sets, one.sets_written = draw(st.integers(2, 6)), True
+    else:
+        one.movement = draw(st.sampled_from(BARBELL if amount in ("scheme", "build") else BY_REP))
+    if amount == "reps":
+        one.reps, one.sides = draw(whole), draw(st.sampled_from([1, 1, 2]))
+    elif amount == "range":
+        one.reps = draw(st.integers(3, 20))
+        one.reps_to = one.reps + draw(st.integers(1, 5))
+    elif amount == "max":
+        one.max_effort = True
+    elif amount in ("sets", "scheme"):
+        count = draw(st.integers(2, 6))
+        one.scheme = (draw(whole),) * count if amount == "sets" else tuple(draw(st.lists(whole, min_size=3, max_size=6).filter(lambda found: len(set(found)) > 1)))
+        one.sets, one.sets_written = len(one.scheme), True
+    elif amount == "build":
+        one.scheme, one.sets, one.sets_written, one.estimated, one.percents = (draw(st.integers(1, 5)),) * BUILD_SETS, BUILD_SETS, True, True, (HEAVY_PERCENT,)
+    row = CATALOG.movements[one.movement]
+    if row.implement == "barbell" and amount != "build":
+        weight = draw(st.sampled_from(["none", "load", "percent", "rpe", "bodyweight"]))
+        if weight == "load":
+            one.loads, one.load_unit = draw(loads), draw(st.sampled_from(["kg", "lb"]))
+        elif weight == "percent":
+            one.percents = (float(draw(st.integers(40, 100))),)
+        elif weight == "rpe":
+            one.rpe = float(draw(st.integers(5, 10)))
+        elif weight == "bodyweight":
+            one.bodyweight = draw(st.sampled_from([0.75, 1.0, 1.5]))
+    if draw(st.integers(0, 5)) == 0:
+        one.notes = [draw(st.sampled_from(["step if you must", "or 5 wall walks", "slow (very) slow", "2 s pause"]))]
+    return one
+
+
+@st.composite
+def workouts(draw) -> Workout:
+    """One to three parts with one to four lines each, finished the way the reader finishes them."""
+    parts = []
+    for index in range(draw(st.integers(1, 3))):
+        fmt = draw(formats())
+        lines = [draw(drafts(fmt)) for _ in range(draw(st.integers(1, 4)))]
+        lines[0].division = None
+        for place, one in enumerate(lines):
+            if one.division and not one.has_amount:
+                one.reps = draw(whole)
+            if one.division:  # a division's line stands in for the last shared one before it
+                one.replaces = max(back for back in range(place) if lines[back].division is None)
+        if fmt.kind == "sets-x-reps":
+            counts = {one.sets for one in lines if one.sets}
+            fmt = Format("sets-x-reps", rounds=counts.pop() if len(counts) == 1 else None)
+        reading = rounds_of(fmt, lines, CATALOG)
+        if reading.estimated:
+            fmt = Format(**{name: getattr(fmt, name) for name in fmt.__slots__} | {"rounds": reading.rounds, "estimated": True,
+                                                                                "rounds_range": (reading.fewest, reading.most)})
+        kind = draw(st.sampled_from(["strength", "skill", "conditioning", "event"]))
+        notes = tuple(draw(st.lists(st.sampled_from(["Keep the ribs down.", "5 burpees if you are late"]), max_size=1)))
+        parts.append(Part("ABC"[index], kind, fmt, tuple(finish(one, fmt, reading, CATALOG) for one in lines), notes))
+    return Workout(draw(st.sampled_from(["", "Slow morning", "Week 3"])), tuple(parts))
