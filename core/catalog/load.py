@@ -95,13 +95,29 @@ def _pose(file: str, name: str, fields: dict, raw: dict) -> Pose:
                 support=fields.get("support", "feet"), props=tuple(fields.get("props", ())))
 
 
+def movement_row(file: str, name: str, fields: dict) -> Movement:
+    """One validated movement. Raises CatalogError naming the field at fault."""
+    return _row(Movement, file, name, {**fields, "id": name})
+
+
+def check_movement(file: str, move: Movement, catalog: Catalog) -> None:
+    """Raise CatalogError when a movement names something the catalog does not have."""
+    known(file, move.id, "positions", move.positions, catalog.positions)
+    known(file, move.id, "snaps", move.snaps, catalog.demands)
+    known(file, move.id, "patterns", move.patterns, catalog.demands)
+    known(file, move.id, "context", move.context.values(), catalog.movements)
+    known(file, move.id, "source", [move.source], catalog.sources)
+
+
+def known(file: str, row: str, field: str, came, table) -> None:
+    """Raise CatalogError for the first id that is not in a table."""
+    for one in came:
+        if one not in table:
+            raise CatalogError(file, row, field, one, f"an id that exists ({len(table)} known)")
+
+
 def _check_references(catalog: Catalog) -> None:
     """Every id a row names must exist, and every value must point at a source."""
-    def known(file, row, field, came, table):
-        for one in came:
-            if one not in table:
-                raise CatalogError(file, row, field, one, f"an id that exists ({len(table)} known)")
-
     props = {name: None for name in PROP_DRAWERS}
     for norm in catalog.norms.values():
         known("norms.yaml", norm.id, "id", [norm.id], catalog.demands)
@@ -115,11 +131,7 @@ def _check_references(catalog: Catalog) -> None:
             known("positions.yaml", place.id, "needs.motions", need.motions, catalog.norms)
             known("positions.yaml", place.id, "needs.source", [need.source], catalog.sources)
     for move in catalog.movements.values():
-        known("movements.yaml", move.id, "positions", move.positions, catalog.positions)
-        known("movements.yaml", move.id, "snaps", move.snaps, catalog.demands)
-        known("movements.yaml", move.id, "patterns", move.patterns, catalog.demands)
-        known("movements.yaml", move.id, "context", move.context.values(), catalog.movements)
-        known("movements.yaml", move.id, "source", [move.source], catalog.sources)
+        check_movement("movements.yaml", move, catalog)
     for drill in catalog.drills.values():
         known("drills.yaml", drill.id, "effects", drill.effects, catalog.demands)
         known("drills.yaml", drill.id, "kit", drill.kit, catalog.kit)

@@ -189,7 +189,13 @@ class _Reader:
 
     def _collect(self, read: Line) -> None:
         read.hand_back_rest("no movement by this name", self._guess)
-        self.unread.extend(read.unread)
+        for one in read.unread:
+            if self.note_words and plain(one.text) in self.note_words:  # the gym has said before that this is no work
+                self._part(read.number).notes.append(one.text)
+                read.marks = [replace(mark, role="note", says="a note, as you said before") if mark.column == one.column and mark.role == "unread" else mark
+                              for mark in read.marks]
+            else:
+                self.unread.append(one)
         self.marks.extend(read.marks)
 
     def _guess(self, text: str) -> tuple[str, ...]:
@@ -229,7 +235,7 @@ class _Reader:
     def _content(self, read: Line, indent: int, bullet: int | None, division: str | None = None) -> None:
         """What a line says after its heading and bullet."""
         self._glue_names(read)
-        if is_note(read.content, read.phrases, self.names) or self._taught_note(read):
+        if is_note(read.content, read.phrases, self.names):
             self._note(read)
             return
         if self._division_alone(read):
@@ -273,9 +279,6 @@ class _Reader:
         (self._part(read.number).notes if self.parts else self.preface).append(text)
         read.taken.update(range(len(read.phrases)))
         read.mark(read.phrases[0].column, read.end, "note", "a coach's note")
-
-    def _taught_note(self, read: Line) -> bool:
-        return bool(self.note_words) and plain(read.content) in self.note_words
 
     def _is_title(self, read: Line, line: str) -> bool:
         if self.title or self.parts or self.unread or self.line_count < 2:
