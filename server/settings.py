@@ -14,7 +14,7 @@ SECURE = ADDRESS.startswith("https://")
 
 INSTALLED_APPS = [
     "django.contrib.auth", "django.contrib.contenttypes", "django.contrib.sessions", "django.contrib.staticfiles",
-    "server.gym", "server.people", "server.programme", "server.prep", "server.publishing", "server.demo",
+    "server.gym", "server.people", "server.programme", "server.shelf", "server.prep", "server.publishing", "server.demo",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware", "whitenoise.middleware.WhiteNoiseMiddleware", "csp.middleware.CSPMiddleware",
@@ -56,7 +56,7 @@ SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE
 CSRF_TRUSTED_ORIGINS = [ADDRESS]
 SECURE_HSTS_SECONDS = 31536000 if SECURE else 0
 SECURE_REFERRER_POLICY = "same-origin"  # a member's link must not leave in a Referer
-DATA_UPLOAD_MAX_MEMORY_SIZE = 2_000_000
+DATA_UPLOAD_MAX_MEMORY_SIZE = 4_000_000
 USE_TZ = True
 TIME_ZONE = "UTC"
 LANGUAGE_CODE = "en"

@@ -40,10 +40,24 @@ class WorkOut(Schema):
     scheme: list[int]
     reps: int
     reps_estimated: bool
+    reps_range: list[int] | None
     load_kg: float | None
     loads_kg: list[float]
+    loads: list[float]
+    load_unit: str | None
     implements: int
+    bodyweight: float | None
     percent: float | None
+    percents: list[float]
+    rpe: float | None
+    heights_m: list[float]
+    sides: int
+    tempo: str | None
+    station: int | None
+    role: str | None
+    complex: int | None
+    synchro: bool
+    max_effort: bool
     distance_m: float | None
     calories: int | None
     seconds: int | None
@@ -55,8 +69,18 @@ class FormatOut(Schema):
     kind: str
     rounds: int | None
     minutes: float | None
+    interval_s: int | None
+    work_s: int | None
+    rest_s: int | None
     cap_s: int | None
+    scheme: list[int]
+    ladder_step: int | None
+    repeat: int
+    team: int | None
+    share: str | None
+    for_time: bool
     estimated: bool
+    rounds_range: list[int] | None
 
 
 class PartOut(Schema):
@@ -68,10 +92,21 @@ class PartOut(Schema):
     notes: list[str]
 
 
+class MarkOut(Schema):
+    """What a stretch of the text was read as."""
+
+    line: int
+    column: int
+    length: int
+    role: str
+    says: str
+
+
 class WorkoutOut(Schema):
     title: str
     parts: list[PartOut]
     unread: list[UnreadOut]
+    marks: list[MarkOut]
 
 
 class TermOut(Schema):

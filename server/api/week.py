@@ -9,7 +9,7 @@ from ninja import Router, Status
 from core.catalog import load_catalog
 from core.demand import derive
 from core.errors import UnusableText
-from core.reading import read_workout
+from core.reading.vocabulary import Vocabulary
 from server.api import schemas
 from server.api.access import coach, session_of, sessions_of
 from server.api.problems import Problem
@@ -17,6 +17,7 @@ from server.prep.bench import BenchInput
 from server.prep.drafts import draft_of
 from server.programme.models import GymClass, Session
 from server.publishing.actions import draft_digest
+from server.shelf.actions import vocabulary_of
 
 router = Router(tags=["programme"])
 TOP_DEMANDS = 4
@@ -31,19 +32,20 @@ def week(request: HttpRequest, start: datetime.date | None = None):
     monday = day - datetime.timedelta(days=day.weekday())
     found = sessions_of(person).filter(date__range=(monday, monday + datetime.timedelta(days=6)))
     by_day: dict[datetime.date, list[dict]] = {monday + datetime.timedelta(days=place): [] for place in range(7)}
+    words = vocabulary_of(person.gym)
     for session in found:
-        by_day[session.date].append(_week_session(session))
+        by_day[session.date].append(_week_session(session, words))
     return {"start": monday, "today": today, "days": [{"date": date, "sessions": rows} for date, rows in by_day.items()]}
 
 
-def _week_session(session: Session) -> dict:
+def _week_session(session: Session, words: Vocabulary) -> dict:
     top, unread = [], 0
     try:
-        workout = read_workout(session.text)
+        workout = words.read(session.text)
         unread = len(workout.unread)
-        names = load_catalog().demands
+        names = words.catalog.demands
         top = [{"id": one.id, "name": names[one.id].name, "kind": one.kind, "score": round(one.score, 3)}
-               for one in derive(workout).demands if one.kind == "reach"][:TOP_DEMANDS]
+               for one in derive(workout, catalog=words.catalog).demands if one.kind == "reach"][:TOP_DEMANDS]
     except UnusableText:
         pass
     return {"id": session.pk, "title": session.title, "lines": sum(1 for line in session.text.splitlines() if line.strip()),

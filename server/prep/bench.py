@@ -2,9 +2,9 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 
-from core.catalog import load_catalog
+from core.catalog import Catalog
 from core.json_out import derive_json, item_json, plan_json, ramp_json
 from core.demand import DemandProfile, Person, derive
 from core.errors import PlanRefused, UnusableText
@@ -12,7 +12,8 @@ from core.pictures import picture_of_drill, position_picture
 from core.prep import Item, PlanSettings, PrepSheet, RampSet, plan
 from core.prep.candidates import candidates_for
 from core.prep.plan import demand_weights
-from core.reading import Workout, read_workout
+from core.reading import Workout
+from core.reading.vocabulary import Vocabulary
 
 MOST_POSITIONS = 8
 MOST_ALTERNATIVES = 5
@@ -31,10 +32,11 @@ class BenchInput:
     bans: Sequence[str] = ()
     order: Sequence[str] = ()
     recent: Sequence[str] = ()
+    words: Vocabulary = field(default_factory=Vocabulary)
 
     def settings(self) -> PlanSettings:
         """Pins and bans of drills that no longer exist are left out, so an old draft still opens."""
-        shelf = load_catalog().drills
+        shelf = self.words.catalog.drills
         return PlanSettings(
             minutes=self.minutes, method=self.method, headcount=max(1, len(self.people)), kit=self.kit,
             pins=tuple(pin for pin in self.pins if pin.partition("@")[0] in shelf), bans=tuple(self.bans), order=tuple(self.order),
@@ -43,8 +45,9 @@ class BenchInput:
 
 @dataclass(frozen=True)
 class Derived:
-    """The three steps' values together."""
+    """The three steps' values together, and the catalog they were made with."""
 
+    catalog: Catalog
     workout: Workout
     profile: DemandProfile
     sheet: PrepSheet
@@ -52,64 +55,64 @@ class Derived:
 
 def compute(asked: BenchInput) -> Derived:
     """Read, derive, plan. Raises UnusableText or PlanRefused."""
-    workout = read_workout(asked.text)
-    profile = derive(workout, asked.people)
-    return Derived(workout, profile, plan(workout.for_division(None), profile, asked.settings(), asked.people))
+    catalog = asked.words.catalog
+    workout = asked.words.read(asked.text)
+    profile = derive(workout, asked.people, catalog=catalog)
+    return Derived(catalog, workout, profile, plan(workout.for_division(None), profile, asked.settings(), asked.people, catalog))
 
 
 def bench_view(asked: BenchInput) -> dict:
     """Everything the Bench shows. A problem keeps what could still be computed and names the field at fault."""
+    catalog = asked.words.catalog
     try:
-        workout = read_workout(asked.text)
+        workout = asked.words.read(asked.text)
     except UnusableText as problem:
         return {"problem": {"field": "text", "message": str(problem)}, "workout": None, "demands": [], "positions": [], "plan": None}
-    profile = derive(workout, asked.people)
+    profile = derive(workout, asked.people, catalog=catalog)
     try:
-        sheet = plan(workout.for_division(None), profile, asked.settings(), asked.people)
+        sheet = plan(workout.for_division(None), profile, asked.settings(), asked.people, catalog)
     except PlanRefused as problem:
-        return _view(workout, profile, None) | {"problem": {"field": problem.field, "message": str(problem)}}
-    return _view(workout, profile, sheet)
+        return _view(catalog, workout, profile, None) | {"problem": {"field": problem.field, "message": str(problem)}}
+    return _view(catalog, workout, profile, sheet)
 
 
 def derived_view(derived: Derived) -> dict:
     """The same view of values already computed."""
-    return _view(derived.workout, derived.profile, derived.sheet)
+    return _view(derived.catalog, derived.workout, derived.profile, derived.sheet)
 
 
-def _view(workout: Workout, profile: DemandProfile, sheet: PrepSheet | None) -> dict:
+def _view(catalog: Catalog, workout: Workout, profile: DemandProfile, sheet: PrepSheet | None) -> dict:
     found = derive_json(workout, profile)
-    demands = _named_demands(found.pop("demands"))
-    return {"problem": None, "workout": _named_workout(found), "demands": demands, "positions": _positions(workout, profile),
-            "plan": sheet_view(sheet) if sheet else None}
+    demands = _named_demands(found.pop("demands"), catalog)
+    marks = [{"line": one.line, "column": one.column, "length": one.length, "role": one.role, "says": one.says} for one in workout.marks]
+    return {"problem": None, "workout": {**_named_workout(found, catalog), "marks": marks}, "demands": demands,
+            "positions": _positions(workout, profile, catalog), "plan": sheet_view(sheet, catalog) if sheet else None}
 
 
-def sheet_view(sheet: PrepSheet) -> dict:
+def sheet_view(sheet: PrepSheet, catalog: Catalog) -> dict:
     """A prep sheet with names and pictures."""
-    catalog = load_catalog()
     view = plan_json(sheet)
-    view["items"], view["cooldown"], view["ramp"] = items_view(sheet.items), items_view(sheet.cooldown), ramp_view(sheet.ramp)
+    view["items"], view["cooldown"], view["ramp"] = items_view(sheet.items, catalog), items_view(sheet.cooldown, catalog), ramp_view(sheet.ramp, catalog)
     for one in view["uncovered"]:
         one["name"] = catalog.demands[one["demand"]].name
     view["method_name"] = catalog.methods[sheet.method].name
     return view
 
 
-def items_view(items: Sequence[Item]) -> list[dict]:
+def items_view(items: Sequence[Item], catalog: Catalog) -> list[dict]:
     """Items with the names and the pictures a page shows."""
-    catalog = load_catalog()
     return [{**item_json(item), "picture": picture_of_drill(item.drill, catalog, item.level == "seated"),
              "kit_names": [catalog.kit[kit].name for kit in item.kit], "fault": catalog.drills[item.drill].fault} for item in items]
 
 
-def ramp_view(ramp: Sequence[RampSet]) -> list[dict]:
+def ramp_view(ramp: Sequence[RampSet], catalog: Catalog) -> list[dict]:
     """Ramp sets with the name of their movement."""
-    names = load_catalog().movements
-    return [{**ramp_json(one), "name": names[one.movement].name} for one in ramp]
+    return [{**ramp_json(one), "name": catalog.movements[one.movement].name} for one in ramp]
 
 
 def alternatives(asked: BenchInput, drill: str) -> list[dict]:
     """What could stand in a drill's place, each with what the exchange costs in seconds and coverage, best first."""
-    catalog = load_catalog()
+    catalog = asked.words.catalog
     here = compute(asked)
     item = next((one for one in here.sheet.items if one.drill == drill), None)
     if item is None:
@@ -125,7 +128,7 @@ def alternatives(asked: BenchInput, drill: str) -> list[dict]:
     found = []
     for other in sorted(pool, key=lambda name: (-pool[name], name))[:MOST_ALTERNATIVES * 2]:
         swapped = replace(asked, pins=[*(pin for pin in asked.pins if pin.partition("@")[0] != drill), f"{other}@{item.phase}"], bans=[*asked.bans, drill])
-        sheet = plan(here.workout.for_division(None), here.profile, swapped.settings(), asked.people)
+        sheet = plan(here.workout.for_division(None), here.profile, swapped.settings(), asked.people, catalog)
         placed = next((one for one in sheet.items if one.drill == other), None)
         if placed:
             found.append({"drill": other, "name": placed.name, "seconds": placed.seconds, "seconds_more": placed.seconds - item.seconds,
@@ -134,8 +137,7 @@ def alternatives(asked: BenchInput, drill: str) -> list[dict]:
     return sorted(found, key=lambda one: -one["covered_more"])[:MOST_ALTERNATIVES]
 
 
-def _named_workout(view: dict) -> dict:
-    catalog = load_catalog()
+def _named_workout(view: dict, catalog: Catalog) -> dict:
     for part in view["parts"]:
         for work in part["work"]:
             row = catalog.movements[work["movement"]]
@@ -145,8 +147,7 @@ def _named_workout(view: dict) -> dict:
     return view
 
 
-def _named_demands(demands: list[dict]) -> list[dict]:
-    catalog = load_catalog()
+def _named_demands(demands: list[dict], catalog: Catalog) -> list[dict]:
     for one in demands:
         row = catalog.demands[one["id"]]
         one["name"], one["plain"] = row.name, row.plain
@@ -155,9 +156,8 @@ def _named_demands(demands: list[dict]) -> list[dict]:
     return demands
 
 
-def _positions(workout: Workout, profile: DemandProfile) -> list[dict]:
+def _positions(workout: Workout, profile: DemandProfile, catalog: Catalog) -> list[dict]:
     """The positions that carry most of what is asked, in the order the board meets them."""
-    catalog = load_catalog()
     weight: dict[str, float] = {}
     for demand in profile.demands:
         for term in demand.terms:

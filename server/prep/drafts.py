@@ -8,6 +8,7 @@ from django.utils import timezone
 from server.prep.bench import BenchInput
 from server.prep.models import PrepDraft
 from server.programme.models import GymClass, Session
+from server.shelf.actions import vocabulary_of
 
 RECENT_DAYS = 2  # drills of these days are repeated less
 
@@ -26,7 +27,8 @@ def bench_input(session: Session, gym_class: GymClass | None = None, **changes) 
     today = timezone.localdate()
     people = [person.value(today) for person in gym_class.people.filter(is_active=True).prefetch_related("ranges").order_by("name")] if gym_class else []
     fields = {"text": session.text, "minutes": draft.minutes, "method": draft.method, "pins": draft.pins, "bans": draft.bans,
-              "order": draft.order, "people": people, "kit": session.gym.kit_pieces() or None, "recent": recent_drills(session)}
+              "order": draft.order, "people": people, "kit": session.gym.kit_pieces() or None, "recent": recent_drills(session),
+              "words": vocabulary_of(session.gym)}
     return BenchInput(**{**fields, **changes})
 
 

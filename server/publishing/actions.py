@@ -10,7 +10,7 @@ from django.conf import settings
 from django.db import transaction
 from django.utils import timezone
 
-from core.catalog import load_catalog
+from core.catalog import Catalog
 from core.errors import CoreError, PlanRefused
 from core.prep.member import fit_member
 from core.reading import Workout
@@ -62,18 +62,18 @@ def publish_class(gym_class: GymClass, by: Person) -> Publication:
 
 def member_content(gym_class: GymClass, derived: Derived, asked: BenchInput, person: Person) -> dict:
     """One member's page, as plain data: nobody else's ranges are in it."""
-    catalog = load_catalog()
+    catalog = derived.catalog
     value = person.value(timezone.localdate())
-    fitted = fit_member(derived.sheet, derived.workout, value, asked.settings())
+    fitted = fit_member(derived.sheet, derived.workout, value, asked.settings(), catalog)
     own = derived.workout.for_division(value.division)
     session = gym_class.session
     return {
         "title": session.title, "date": session.date.isoformat(), "starts_at": gym_class.starts_at.isoformat(),
         "gym": session.gym.name, "coach": gym_class.coach.name if gym_class.coach else "", "name": person.name,
         "timezone": session.gym.timezone, "text": session.text, "division": value.division or "",
-        "work": _work_lines(own, session.text),
-        "minutes": derived.sheet.minutes, "method": catalog.methods[derived.sheet.method].name, "items": items_view(fitted.items),
-        "ramp": ramp_view(fitted.ramp), "cooldown": items_view(fitted.cooldown), "extras": items_view(fitted.extras),
+        "work": _work_lines(own, session.text, catalog),
+        "minutes": derived.sheet.minutes, "method": catalog.methods[derived.sheet.method].name, "items": items_view(fitted.items, catalog),
+        "ramp": ramp_view(fitted.ramp, catalog), "cooldown": items_view(fitted.cooldown, catalog), "extras": items_view(fitted.extras, catalog),
         "swaps": [{**asdict(swap), "instead_name": catalog.drills[swap.instead_of].name,
                    "name": catalog.drills[swap.drill].name if swap.drill else None} for swap in fitted.swaps],
         "gaps": [{**asdict(gap), "name": catalog.demands[gap.motion].name, "plain": catalog.demands[gap.motion].plain} for gap in fitted.gaps],
@@ -81,9 +81,8 @@ def member_content(gym_class: GymClass, derived: Derived, asked: BenchInput, per
     }
 
 
-def _work_lines(own: Workout, text: str) -> list[dict]:
+def _work_lines(own: Workout, text: str, catalog: Catalog) -> list[dict]:
     """The lines this member does, as written, each once; headings and division words in front are left off."""
-    catalog = load_catalog()
     lines = text.splitlines()
     seen: set[int] = set()
     found = []

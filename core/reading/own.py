@@ -10,6 +10,7 @@ from functools import lru_cache
 from core.catalog.load import Catalog, check_movement, load_catalog, movement_row
 from core.catalog.rows import Movement
 from core.errors import CatalogError, UnusableFile
+from core.reading.names import Names, plain
 
 FILE_KIND = "dusty-chalk-movements"
 FILE_VERSION = 1
@@ -39,8 +40,6 @@ def own_movement(catalog: Catalog, movement_id: str, fields: dict) -> Movement:
     """One validated row. Raises CatalogError naming the field at fault, a name that is taken among them."""
     row = movement_row(OWN, movement_id, fields)
     check_movement(OWN, row, catalog)
-    from core.reading.names import Names, plain  # reading builds on the catalog; only this check looks back
-
     for one in (row.name, *row.aliases):
         if not plain(one):
             raise CatalogError(OWN, movement_id, "name", one, "a name with at least one letter")

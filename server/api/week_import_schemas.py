@@ -1,0 +1,73 @@
+"""Shapes of a week's review and import."""
+from __future__ import annotations
+
+import datetime
+
+from ninja import Schema
+from pydantic import Field, field_validator
+
+MAX_TEXT = 500_000  # letters; the core refuses over 400 kB with a message of its own
+MAX_CALENDAR = 2_100_000
+
+
+class WeekIn(Schema):
+    """Text, CSV or JSON of a week; class times from a calendar's text or a weekly pattern."""
+
+    text: str = Field(max_length=MAX_TEXT)
+    monday: datetime.date
+    calendar: str = Field(default="", max_length=MAX_CALENDAR)
+    pattern: str = Field(default="", max_length=500)
+
+    @field_validator("monday")
+    @classmethod
+    def _start_of_week(cls, value: datetime.date) -> datetime.date:
+        return value - datetime.timedelta(days=value.weekday())
+
+
+class WeekTake(WeekIn):
+    skip: list[int] = []
+
+
+class ReviewPart(Schema):
+    name: str
+    format: str
+    movements: list[str]
+
+
+class ReviewDay(Schema):
+    """status: new | changed | same."""
+
+    date: datetime.date
+    title: str
+    text: str
+    line: int
+    status: str
+    times: list[datetime.datetime]
+    new_times: int
+    parts: list[ReviewPart]
+    unread: list[str]
+    assumed: list[str]
+    asks: list[str]
+    problem: str
+
+
+class TroubleOut(Schema):
+    line: int
+    text: str
+    reason: str
+
+
+class ReviewOut(Schema):
+    kind: str
+    days: list[ReviewDay]
+    troubles: list[TroubleOut]
+    new: int
+    changed: int
+    same: int
+
+
+class ImportedOut(Schema):
+    added: int
+    changed: int
+    same: int
+    classes: int

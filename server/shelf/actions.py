@@ -1,0 +1,99 @@
+"""Teaching the gym's words and movements: permission, change and record in one place."""
+from __future__ import annotations
+
+from django.db import transaction
+
+from core.reading.own import own_id, own_movement, read_movements, similar_to, with_own, write_movements
+from core.errors import CoreError
+from core.reading.names import plain
+from core.reading.vocabulary import Vocabulary, vocabulary
+from server.gym.models import Gym
+from server.people.models import Person
+from server.shelf.models import GymWord, OwnMovement
+
+MOST_WORDS = 2000
+MOST_MOVEMENTS = 200
+
+
+class NotTaught(CoreError):
+    """A word or movement that cannot be taken; ``field`` names what is at fault."""
+
+    def __init__(self, field: str, message: str):
+        self.field = field
+        super().__init__(message)
+
+
+def vocabulary_of(gym: Gym) -> Vocabulary:
+    """What this gym calls things: two queries, and the same catalog object as long as its movements stay the same."""
+    catalog = with_own(gym.own_movements.values_list("slug", "fields"))
+    return vocabulary(catalog, gym.words.values_list("word", "movement"))
+
+
+def _coach_of(gym: Gym, by: Person) -> None:
+    if not by.coaches or by.gym_id != gym.pk:
+        raise PermissionError("Only a coach of this gym can change its words and movements.")
+
+
+@transaction.atomic
+def teach_word(gym: Gym, by: Person, word: str, movement: str) -> GymWord:
+    """From now on this gym's ``word`` means ``movement``, or (empty) is no work. Raises NotTaught."""
+    _coach_of(gym, by)
+    word = " ".join(word.split())
+    if not plain(word):
+        raise NotTaught("word", "There is no word to remember; it needs at least one letter or digit.")
+    if len(word) > 80:
+        raise NotTaught("word", f"“{word[:40]}…” is too long for one word; up to 80 letters can be remembered.")
+    if movement and movement not in vocabulary_of(gym).catalog.movements:
+        raise NotTaught("movement", f"There is no movement '{movement}' any more; choose another.")
+    if gym.words.count() >= MOST_WORDS:
+        raise NotTaught("word", f"{MOST_WORDS} words are remembered already; forget some first.")
+    key = next((one.word for one in gym.words.all() if plain(one.word) == plain(word)), word)
+    return GymWord.objects.update_or_create(gym=gym, word=key, defaults={"movement": movement})[0]
+
+
+def forget_word(gym: Gym, by: Person, word_id: int) -> None:
+    """The word means nothing of its own again."""
+    _coach_of(gym, by)
+    gym.words.filter(pk=word_id).delete()
+
+
+@transaction.atomic
+def add_movement(gym: Gym, by: Person, name: str, like: str, **changes) -> OwnMovement:
+    """A movement of the gym's own, made from a similar one. Raises CatalogError naming the field at fault."""
+    _coach_of(gym, by)
+    if gym.own_movements.count() >= MOST_MOVEMENTS:
+        raise NotTaught("name", f"This gym has {MOST_MOVEMENTS} movements of its own already; delete some first.")
+    catalog = vocabulary_of(gym).catalog
+    name = " ".join(name.split())
+    fields = similar_to(catalog, like, name, **changes)
+    slug = own_id(name, catalog.movements)
+    own_movement(catalog, slug, fields)
+    return OwnMovement.objects.create(gym=gym, slug=slug, fields=fields)
+
+
+@transaction.atomic
+def remove_movement(gym: Gym, by: Person, slug: str) -> None:
+    """The movement goes, and the words that meant it."""
+    _coach_of(gym, by)
+    gym.own_movements.filter(slug=slug).delete()
+    gym.words.filter(movement=slug).delete()
+
+
+def export_movements(gym: Gym) -> str:
+    """The gym's own movements as a file."""
+    return write_movements(gym.own_movements.values_list("slug", "fields"))
+
+
+@transaction.atomic
+def import_movements(gym: Gym, by: Person, text: str) -> dict[str, int]:
+    """Take every movement of a file: new ones are added, known ones replaced. Nothing is saved unless all are valid."""
+    _coach_of(gym, by)
+    before = dict(gym.own_movements.values_list("slug", "fields"))
+    found = read_movements(text)
+    if len({*before, *found}) > MOST_MOVEMENTS:
+        raise NotTaught("file", f"With these the gym would have {len({*before, *found})} movements of its own; up to {MOST_MOVEMENTS} are kept.")
+    changed = {slug: fields for slug, fields in found.items() if before.get(slug) != fields}
+    for slug, fields in changed.items():
+        OwnMovement.objects.update_or_create(gym=gym, slug=slug, defaults={"fields": fields})
+    added = len(set(changed) - set(before))
+    return {"added": added, "changed": len(changed) - added, "same": len(found) - len(changed)}
