@@ -30,7 +30,8 @@ class MainJob(BrowserTest):
         page.wait_for_selector("[aria-label='Unread on line 6']")
         page.click("[aria-label='Unread on line 6'] >> text=a note, not work")
         page.wait_for_selector("[aria-label='Unread on line 6']", state="detached")
-        self.assertIn("note: 2 flumes each side", page.input_value("textarea"))
+        page.wait_for_selector("text=“flumes” is a note, no work here from now on")
+        self.assertIn("2 flumes each side", page.input_value("textarea"))  # the text stays as the coach wrote it
 
         # the thread: pointing at a demand lights its lines, positions and drills, and only those
         page.hover("[data-demand='wrist.extension'] button")

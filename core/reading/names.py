@@ -69,7 +69,7 @@ def _plain_words(text: str) -> tuple[str, ...]:
     found: list[str] = []
     for word in text.lower().replace("-", " ").replace("/", " ").replace("&", " and ").split():
         word = word.strip(".,'()").replace(".", "")
-        if not word:
+        if not any(letter.isalnum() for letter in word):
             continue
         whole = SHORT_FORMS.get(word) or SHORT_FORMS.get(singular(word)) or singular(word)
         found.extend(whole.split())

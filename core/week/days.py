@@ -141,6 +141,14 @@ def _nearest(day: int, weekday: int | None, monday: datetime.date) -> datetime.d
     return min(fits, key=lambda one: abs((one - monday).days)) if fits else monday + datetime.timedelta(days=weekday or 0)
 
 
+def _names_a_date(match: re.Match) -> bool:
+    return any(match.group(name) for name in ("iso", "only", "numbers", "dm", "md", "bare"))
+
+
+def _monday_of(date: datetime.date) -> datetime.date:
+    return date - datetime.timedelta(days=date.weekday())
+
+
 def _from_text(text: str, monday: datetime.date) -> WeekText:
     days: list[DayText] = []
     troubles: list[Trouble] = []
@@ -154,11 +162,17 @@ def _from_text(text: str, monday: datetime.date) -> WeekText:
         elif body.strip():
             days.append(DayText(current[0], current[1], body, current[2]))
         else:
-            troubles.append(Trouble(current[2], current[1] or current[0].isoformat(), "nothing is written under this day"))
+            troubles.append(Trouble(current[2], current[1] or f"{current[0]:%A}", "nothing is written under this day"))
 
+    week = monday
+    dated = (HEAD.match(without_symbols(line)) for line in text.split("\n"))
+    if (first := next((match for match in dated if match and _names_a_date(match)), None)) and (known := _date(first, monday)):
+        week = _monday_of(known)  # bare day names before the first date are of its week
     for number, line in enumerate(text.split("\n"), 1):
         match = HEAD.match(without_symbols(line))
-        date = _date(match, monday) if match else None
+        date = _date(match, week) if match else None
+        if date is not None and _names_a_date(match):
+            week = _monday_of(date)
         if date is not None:
             close()
             current, lines = (date, (match.group("title") or "").strip(" *_#:"), number), []

@@ -21,6 +21,12 @@ const routes = root.addChildren([
     }),
     component: lazyRouteComponent(() => import("./screens/bench/BenchScreen"), "BenchScreen"),
   }),
+  createRoute({
+    getParentRoute: () => root, path: "/week/import",
+    validateSearch: (search: Record<string, unknown>): { start?: string } => (typeof search.start === "string" ? { start: search.start } : {}),
+    component: lazyRouteComponent(() => import("./screens/week/ImportWeek"), "ImportWeek"),
+  }),
+  createRoute({ getParentRoute: () => root, path: "/shelf", component: lazyRouteComponent(() => import("./screens/shelf/Shelf"), "Shelf") }),
   createRoute({ getParentRoute: () => root, path: "/publish/$id", component: lazyRouteComponent(() => import("./screens/publish/Publish"), "Publish") }),
   createRoute({ getParentRoute: () => root, path: "/outbox", component: lazyRouteComponent(() => import("./screens/publish/Outbox"), "Outbox") }),
 ]);

@@ -1,6 +1,9 @@
 // What screens ask the server for, by one name each.
 import { queryOptions } from "@tanstack/react-query";
-import { answer, api, type Schemas } from "./client";
+import { answer, api, type Bench, type Schemas } from "./client";
+
+/** The Bench's answer with the text it answers to, so that marks are never put on words typed since. */
+export type LiveBench = Bench & { readText: string };
 
 export const meQuery = queryOptions({ queryKey: ["me"], queryFn: () => answer(api.GET("/api/me")), staleTime: 60_000, retry: false });
 export const shelfQuery = queryOptions({ queryKey: ["shelf"], queryFn: () => answer(api.GET("/api/shelf")), staleTime: Infinity });
@@ -11,7 +14,9 @@ export const sessionQuery = (id: number) =>
 export const benchQuery = (id: number, body: Schemas["BenchIn"]) =>
   queryOptions({
     queryKey: ["bench", id, body],
-    queryFn: ({ signal }) => answer(api.POST("/api/sessions/{session_id}/bench", { params: { path: { session_id: id } }, body, signal })),
+    queryFn: async ({ signal }): Promise<LiveBench> => ({
+      ...(await answer(api.POST("/api/sessions/{session_id}/bench", { params: { path: { session_id: id } }, body, signal }))), readText: body.text,
+    }),
     staleTime: 30_000, gcTime: 60_000,
   });
 export const publishQuery = (id: number) =>
@@ -22,3 +27,7 @@ export const previewQuery = (classId: number, personId: number) =>
     queryKey: ["preview", classId, personId],
     queryFn: () => answer(api.GET("/api/classes/{class_id}/preview/{person_id}", { params: { path: { class_id: classId, person_id: personId } } })),
   });
+export const wordsQuery = queryOptions({ queryKey: ["words"], queryFn: () => answer(api.GET("/api/words")) });
+export const movementsQuery = queryOptions({ queryKey: ["movements"], queryFn: () => answer(api.GET("/api/movements")), staleTime: 60_000 });
+export const reviewQuery = (body: Schemas["WeekIn"]) =>
+  queryOptions({ queryKey: ["week-review", body], queryFn: () => answer(api.POST("/api/week/review", { body })), retry: false, staleTime: 0, enabled: body.text.trim() !== "" });

@@ -7,7 +7,7 @@ import { follow, type Point } from "../../thread/thread";
 import { ThreadLines } from "../../thread/ThreadLines";
 import { Asks } from "./Asks";
 import { BenchHead } from "./BenchHead";
-import { Board } from "./Board";
+import { Board } from "./board/Board";
 import { useDraft, type Draft } from "./draft";
 import { Prep } from "./Prep";
 

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
-import { ChevronLeft, ChevronRight, Plus } from "lucide-react";
+import { ChevronLeft, ChevronRight, ClipboardPaste, Plus } from "lucide-react";
 import { useState, type FormEvent } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { weekQuery } from "../../api/queries";
@@ -26,6 +26,7 @@ export function Week() {
         <Link to="/" search={{ start: shift(week.data.start, -7) }} className="plain-action !px-2" aria-label="Week before"><ChevronLeft size={18} /></Link>
         <Link to="/" search={{}} className="plain-action">This week</Link>
         <Link to="/" search={{ start: shift(week.data.start, 7) }} className="plain-action !px-2" aria-label="Week after"><ChevronRight size={18} /></Link>
+        <Link to="/week/import" search={{ start: week.data.start }} className="plain-action flex items-center gap-1.5"><ClipboardPaste size={15} aria-hidden /> Paste a week</Link>
         <Attention days={days} today={today} />
       </div>
       <div className="mt-4 grid min-w-[1080px] grid-cols-[148px_repeat(7,minmax(0,1fr))] gap-2">
