@@ -28,7 +28,8 @@ HELP = """./chalk demo               set up what is missing, start with demo dat
 ./chalk derive FILE [--json] [--division D] [--after FILE] [--class FILE]      what it asks of the joints
 ./chalk plan FILE --minutes N [--json] [--method M] [--heads N] [--kit none|FILE] [--member FILE] [--after FILE]
 ./chalk catalog [--json] | ./chalk catalog show ID    what is on the shelf, and where a value comes from
-./chalk bench [NAME] [--json]                  how long the core takes
+./chalk bench [NAME] [--json]                  how long the core takes; how exactly it reads
+./chalk bench fuzz [--seconds N]               mutated texts: none may crash, hang, or lose a word
 ./chalk help               this list"""
 DEFAULT_PORT = 8497
 

@@ -14,6 +14,7 @@ from core.demand import Person, derive
 from core.errors import UnusableFile
 from core.prep import PlanSettings, plan
 from core.reading import read_workout
+from core.reading.tokens import tokenize
 
 SESSION = """A) Front squat 4 x 4 @ 78 %
 
@@ -42,17 +43,64 @@ def _benches() -> dict[str, Callable[[], object]]:
     people = _people()
     profile = derive(workout, people)
     settings = PlanSettings(minutes=12, headcount=20)
-    long_text = "\n".join(SESSION.splitlines() * 60)
+    long_text = different_lines(1000)
 
     def session():
         own = read_workout(SESSION)
         return plan(own, derive(own), PlanSettings(minutes=12))
 
     return {
-        "session": session, "reading": lambda: read_workout(SESSION), "reading-1000-lines": lambda: read_workout(long_text),
+        "session": session, "reading": lambda: read_workout(SESSION), "reading-1000-lines": lambda: _unseen(long_text), "reading-again": lambda: read_workout(long_text),
         "demand": lambda: derive(workout, people), "planner": lambda: plan(workout, profile, settings),
         "figures": lambda: [draw(pose) for pose in catalog.poses.values()],
     }
+
+
+def different_lines(count: int) -> str:
+    """``count`` lines of days like SESSION with other numbers every time: no movement line twice, so nothing is answered
+    from memory."""
+    days = "\n\n".join(SESSION.replace("4 x 4 @ 78", f"{2 + day % 7} x {1 + day % 9} @ {60 + day % 35}").replace("15 push", f"{9 + day} push")
+                       .replace("12 box", f"{8 + day} box").replace("9 chest", f"{3 + day} chest").replace("30 m", f"{20 + day} m")
+                       .replace("40 s", f"{20 + day} s").replace("12 cal", f"{7 + day} cal").strip() for day in range(count // 11 + 1))
+    return "\n".join(days.split("\n")[:count])
+
+
+def _unseen(text: str) -> object:
+    tokenize.cache_clear()
+    return read_workout(text)
+
+
+def growth() -> dict[str, float]:
+    """Milliseconds to read an unseen text of 12.5 to 100 kB: twice the length should take about twice the time."""
+    found = {}
+    for size in (12.5, 25, 50, 100):
+        text = different_lines(int(size * 60))[:int(size * 1000) - 1]
+        start = time.perf_counter()
+        _unseen(text)
+        found[f"{size:g} kB"] = round((time.perf_counter() - start) * 1000, 1)
+    return found
+
+
+def accuracy() -> dict[str, float]:
+    """Share of the corpus that reads exactly as its hand-checked expectation says. Needs the tests beside the core."""
+    from core.tests.corpus import CORPUS, differences
+
+    wrong = [case["text"] for case in CORPUS if differences(case)]
+    return {"texts": len(CORPUS), "exact": len(CORPUS) - len(wrong), "share": round(1 - len(wrong) / len(CORPUS), 4)}
+
+
+def run_fuzz(seconds: float, as_json: bool) -> int:
+    """Mutated texts for as long as asked: exit 1 when one breaks a rule."""
+    from core.tests.fuzzing import fuzz
+
+    count, broken = fuzz(seconds, start=int(time.time()))
+    if as_json:
+        print(json.dumps({"texts": count, "broken": broken}, indent=2))
+    else:
+        print(f"{count} mutated texts read, {len(broken)} broke a rule")
+        for one in broken[:10]:
+            print(one)
+    return 1 if broken else 0
 
 
 def measure(run: Callable[[], object], runs: int = RUNS) -> dict[str, float]:
@@ -79,9 +127,14 @@ def run_benches(name: str | None, as_json: bool) -> int:
     if name and not any(one.startswith(name) for one in benches):
         raise UnusableFile(f"no benchmark called '{name}'; there are {', '.join(benches)}")
     results = {one: measure(run) for one, run in benches.items() if not name or one.startswith(name)}
+    if not name or name.startswith("reading"):
+        results |= {"reading-accuracy": accuracy(), "reading-growth-ms": growth()}
     if as_json:
         print(json.dumps(results, indent=2))
     else:
         for one, row in results.items():
+            if "median_ms" not in row:
+                print(f"{one:22} " + "   ".join(f"{key} {value:g}" for key, value in row.items()))
+                continue
             print(f"{one:22} median {row['median_ms']:9.2f} ms   p99 {row['p99_ms']:9.2f} ms   peak {row['peak_mb']:6.2f} MB")
     return 0

@@ -41,7 +41,8 @@ def parser() -> argparse.ArgumentParser:
     catalog.add_argument("id", nargs="?")
     catalog.add_argument("--json", action="store_true")
     bench = commands.add_parser("bench", help="how long the core takes")
-    bench.add_argument("name", nargs="?", help="reading, demand, planner, figures or session; all when left out")
+    bench.add_argument("name", nargs="?", help="reading, demand, planner, figures or session; all when left out; fuzz reads mutated texts")
+    bench.add_argument("--seconds", type=float, default=60, help="how long fuzz goes on")
     bench.add_argument("--json", action="store_true")
     return top
 
@@ -53,7 +54,9 @@ def main(arguments: list[str] | None = None) -> int:
         if asked.command == "catalog":
             return _catalog(asked, catalog)
         if asked.command == "bench":
-            from core.cli.bench import run_benches
+            from core.cli.bench import run_benches, run_fuzz
+            if asked.name == "fuzz":
+                return run_fuzz(asked.seconds, asked.json)
             return run_benches(asked.name, asked.json)
         return {"read": _read, "derive": _derive, "plan": _plan}[asked.command](asked, catalog)
     except PlanRefused as problem:

@@ -98,16 +98,18 @@ def is_note(line: str, phrases: tuple[Phrase, ...], names: Names) -> bool:
     """Whether a line is a coach's note: marked as one, or a sentence that counts nothing."""
     if NOTE_MARK.match(line) or (phrases and phrases[0].kind == "note"):
         return True
+    if _counts_first(phrases):
+        return False
     words = re.findall(r"[a-z']+", line.lower().replace("’", "'"))
     if len(words) < 3:
         return False
     counted = any(phrase.kind in ("count", "measure", "sets", "scheme", "ladder", "clock", "sum", "every", "amrap", "interval") for phrase in phrases)
     sentence_like = sum(word in PROSE_WORDS for word in words)
-    if words[0] in NOTE_OPENERS and re.match(r"\W*[a-z]", line.lower()) and not (counted and _counts_first(phrases)):
+    if words[0] in NOTE_OPENERS and re.match(r"\W*[a-z]", line.lower()):
         return not (words[0] in ("rest", "for", "scale", "add", "partner", "set", "practice", "as", "repeat", "go", "cash") and (counted or sentence_like < 2)) and (
             sentence_like >= 1 or not counted) and not names.starts(line.strip())
     if counted:
-        return sentence_like >= 3 and len(words) >= 7 and not _counts_first(phrases)
+        return sentence_like >= 3 and len(words) >= 7
     if sentence_like >= 2 and len(words) >= 4:
         return True
     return len(words) >= 4 and line.rstrip().endswith((".", "!", "?")) and sentence_like >= 1

@@ -13,6 +13,7 @@ from re import _parser
 from lark import Token
 from lark.lexer import Lexer
 
+Leaf = tuple[str, str, int, int]
 ANY = None  # a terminal that can start with anything
 ASCII = 128
 CATEGORY_TEST = {ops.CATEGORY_DIGIT: str.isdigit, ops.CATEGORY_SPACE: str.isspace, ops.CATEGORY_WORD: lambda c: c.isalnum() or c == "_"}
@@ -31,17 +32,24 @@ class LineLexer(Lexer):
         self._other = _joined([one for one in terminals if starts[one.name] is ANY or any(ord(c) >= ASCII for c in starts[one.name])])
 
     def lex(self, data: str):
-        """Tokens of one line, with 0-based places."""
+        """Lark's tokens of one line, with 0-based places."""
+        for name, text, start, end in self.scan(data):
+            yield Token(name, text, start_pos=start, end_pos=end)
+
+    def scan(self, data: str) -> list[Leaf]:
+        """(terminal, text, start, end) of every token of one line."""
+        found: list[Leaf] = []
         place, end = 0, len(data)
         while place < end:
             character = data[place]
-            if character.isspace():
+            if character == " " or character.isspace():
                 place += 1
                 continue
-            code = ord(character)
-            found = (self._by_start[code] if code < ASCII else self._other).match(data, place)
-            yield Token(found.lastgroup, found.group(), start_pos=place, end_pos=found.end())
-            place = found.end()
+            match = (self._by_start[ord(character)] if character < "\x80" else self._other).match(data, place)
+            stop = match.end()
+            found.append((match.lastgroup, data[place:stop], place, stop))
+            place = stop
+        return found
 
 
 def first_characters(expression: str) -> frozenset[str] | None:

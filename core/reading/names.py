@@ -115,6 +115,7 @@ class NameTable:
         self._by_length: dict[int, list[str]] = {}
         for word in self.vocabulary:
             self._by_length.setdefault(len(word), []).append(word)
+        self.found: dict[str, Match | None] = {}
         self.corrected = lru_cache(maxsize=REMEMBERED)(self._corrected)
         self.candidates = lru_cache(maxsize=REMEMBERED)(self._candidates)
 
@@ -156,6 +157,14 @@ class Names:
 
     def find(self, text: str) -> Match | None:
         """The movement a run of words names, or None. Exact names win over misspelt ones; longer over shorter."""
+        found = self._table.found
+        if text not in found:
+            if len(found) >= REMEMBERED:
+                found.clear()
+            found[text] = self._look_up(text)
+        return found[text]
+
+    def _look_up(self, text: str) -> Match | None:
         words = _words_with_places(text)
         exact = self._find(words, exact=True)
         if exact and not exact.left_over:

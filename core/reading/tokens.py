@@ -6,10 +6,10 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 from pathlib import Path
 
-from lark import Lark, Token, Tree
+from lark import Lark
 
-from core.reading.lexer import LineLexer
-from core.reading.units import UNIT_OF
+from core.reading.lexer import Leaf, LineLexer
+from core.reading.units import SECOND_PER, UNIT_OF
 
 # look-alikes a keyboard or a phone puts in; one character each, so columns stay true
 LOOK_ALIKES = str.maketrans({"×": "x", "✕": "x", "✖": "x", "’": "'", "‘": "'", "´": "'", "`": "'", "“": '"', "”": '"', "″": '"', "′": "'", "–": "-",
@@ -18,9 +18,13 @@ LOOK_ALIKES = str.maketrans({"×": "x", "✕": "x", "✖": "x", "’": "'", "‘
 VULGAR = {"¼": 0.25, "½": 0.5, "¾": 0.75}
 COUNT_WORDS = {"one": 1.0, "two": 2.0, "three": 3.0, "four": 4.0, "five": 5.0, "six": 6.0, "seven": 7.0, "eight": 8.0, "ten": 10.0, "twelve": 12.0}
 FRACTIONS = {(1.0, 2.0): 0.5, (1.0, 4.0): 0.25, (3.0, 4.0): 0.75, (1.0, 3.0): 1 / 3}
+KIND_OF = {"SETS": "set-word", "X_ALONE": "x"}
+NUMBERED = frozenset(("EVERY", "EXPECT", "TEAM", "RIR", "RM", "RPE", "STATION", "INTERVAL"))  # keywords whose digits are read
 FRACTION_UNITS = ("mile", "km")
+MOST_LADDER = 60
 MAX_DIGITS = 9  # longer numbers mean nothing on a board
 CACHED_LINES = 8192
+MOST_SHAPES = 20_000
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,20 +46,44 @@ class Phrase:
 
 
 @lru_cache(maxsize=1)
-def _parser() -> Lark:
-    return Lark((Path(__file__).parent / "line.lark").read_text(encoding="utf-8"), start="line", parser="lalr",
-                lexer=LineLexer, maybe_placeholders=False)
+def _grammar() -> _Grammar:
+    return _Grammar((Path(__file__).parent / "line.lark").read_text(encoding="utf-8"))
+
+
+class _Grammar:
+    """The grammar of a line. How tokens join into phrases hangs on their kinds alone, so it is worked out once for every
+    sequence of kinds and remembered: boards repeat few shapes of lines."""
+
+    def __init__(self, text: str):
+        self.lark = Lark(text, start="line", parser="lalr", lexer=LineLexer, maybe_placeholders=False)
+        self.lexer = LineLexer(self.lark.parser.lexer_conf)
+        self.shapes: dict[tuple[str, ...], tuple[tuple[str, int], ...]] = {}
+
+    def phrases(self, lower: str, line: str) -> list[Phrase]:
+        leaves = self.lexer.scan(lower)
+        kinds = tuple(leaf[0] for leaf in leaves)
+        shape = self.shapes.get(kinds)
+        if shape is None:
+            if len(self.shapes) >= MOST_SHAPES:
+                self.shapes.clear()
+            shape = tuple((str(tree.data), len(tree.children)) for tree in self.lark.parse(lower).children)
+            self.shapes[kinds] = shape
+        found: list[Phrase] = []
+        place = 0
+        for rule, count in shape:
+            found.extend(_phrases(rule, leaves[place:place + count], line))
+            place += count
+        return found
 
 
 @lru_cache(maxsize=CACHED_LINES)
 def tokenize(line: str) -> tuple[Phrase, ...]:
     """The phrases of one line, in order. Any text is accepted. A line read before is answered from memory."""
-    seen = line.translate(LOOK_ALIKES)
+    seen = line if line.isascii() and "`" not in line and "\t" not in line else line.translate(LOOK_ALIKES)
     lower = seen.lower()
     if len(lower) != len(seen):  # a letter whose small form is longer: keep such letters as they are
         lower = "".join(letter.lower() if len(letter.lower()) == 1 else letter for letter in seen)
-    found = [phrase for tree in _parser().parse(lower).children for phrase in _phrases(tree, line)]
-    return tuple(_joined(found, line))
+    return tuple(_joined(_grammar().phrases(lower, line), line))
 
 
 def numbers(text: str) -> tuple[float, ...]:
@@ -64,6 +92,8 @@ def numbers(text: str) -> tuple[float, ...]:
 
 
 def _number(text: str) -> float:
+    if text.isdigit() and len(text) <= MAX_DIGITS:
+        return float(text)
     if text in COUNT_WORDS:
         return COUNT_WORDS[text]
     if text and text[-1] in VULGAR:
@@ -77,33 +107,30 @@ def _whole(text: str) -> tuple[float, ...]:
     return tuple(_number(piece) for piece in re.findall(r"\d+", text))
 
 
-def _phrases(tree: Tree, line: str) -> list[Phrase]:
-    """One phrase of a tree, or the three of a number, a times sign and something that is no amount."""
-    if tree.data != "apart":
-        return [_phrase(tree, line)]
-    kinds = ("count", "punctuation", "count" if tree.children[2].type in ("LADDER", "SPAN") else "words" if tree.children[2].type == "ONE_SIDED" else "keyword")
-    return [_phrase(Tree(kind, [leaf]), line) for kind, leaf in zip(kinds, tree.children)]
+def _phrases(rule: str, leaves: list[Leaf], line: str) -> list[Phrase]:
+    """One phrase of a rule, or the three of a number, a times sign and something that is no amount."""
+    if rule != "apart":
+        return [_phrase(rule, leaves, line)]
+    last = leaves[2][0]
+    rules = ("count", "punctuation", "count" if last in ("LADDER", "SPAN") else "words" if last == "ONE_SIDED" else "keyword")
+    return [_phrase(one, [leaf], line) for one, leaf in zip(rules, leaves)]
 
 
-def _phrase(tree: Tree, line: str) -> Phrase:
-    leaves: list[Token] = tree.children
-    start, end = leaves[0].start_pos, leaves[-1].end_pos
+def _phrase(rule: str, leaves: list[Leaf], line: str) -> Phrase:
+    start, end = leaves[0][2], leaves[-1][3]
     text = line[start:end]
-    found = {leaf.type: str(leaf) for leaf in leaves}
-    counts = [str(leaf) for leaf in leaves if leaf.type == "NUMS"]
-    kind = tree.data
-    if kind == "measure":
-        return _measure(found, counts, text, start, end)
-    if kind == "sets":
-        return _sets(found, counts, text, start, end)
-    if kind == "count":
-        return _count(leaves[0], text, start, end)
-    if kind == "clock":
-        return Phrase("clock", text, start, end, (float(seconds_of_clock(str(leaves[0]))),), "s")
-    if kind == "words":
+    if rule == "words":
         return Phrase("words", text, start, end)
-    name = {"SETS": "set-word", "X_ALONE": "x"}.get(leaves[0].type) or leaves[0].type.lower().replace("_", "-")
-    return Phrase(name, text, start, end, _whole(text))
+    if rule == "count":
+        return _count(leaves[0], text, start, end)
+    if rule in ("measure", "sets"):
+        found = {name: value for name, value, _, _ in leaves}
+        counts = [value for name, value, _, _ in leaves if name == "NUMS"]
+        return (_measure if rule == "measure" else _sets)(found, counts, text, start, end)
+    name = leaves[0][0]
+    if rule == "clock":
+        return Phrase("clock", text, start, end, (float(seconds_of_clock(leaves[0][1])),), "s")
+    return Phrase(KIND_OF.get(name) or name.lower().replace("_", "-"), text, start, end, _whole(text) if name in NUMBERED else ())
 
 
 def seconds_of_clock(text: str) -> int:
@@ -139,15 +166,15 @@ def _sets(found: dict, counts: list[str], text: str, start: int, end: int) -> Ph
     return Phrase("sets", text, start, end, values, "", times, len(values) > 1, form)
 
 
-def _count(leaf: Token, text: str, start: int, end: int) -> Phrase:
-    if leaf.type == "NUMS":
-        values = numbers(str(leaf))
+def _count(leaf: Leaf, text: str, start: int, end: int) -> Phrase:
+    name, written = leaf[0], leaf[1]
+    if name == "NUMS":
+        values = numbers(written)
         return Phrase("count", text, start, end, values, pair=len(values) > 1)
-    if leaf.type == "LADDER":
-        values = _whole(str(leaf))
-        ends = re.search(r"(?:\.{2,}|…)\D*(\d+)\s*$", str(leaf))
-        return Phrase("ladder", text, start, end, values, form="closed" if ends else "open")
-    return Phrase(leaf.type.lower(), text, start, end, _whole(str(leaf)))
+    if name == "LADDER":
+        ends = re.search(r"(?:\.{2,}|…)\D*(\d+)\s*$", written)
+        return Phrase("ladder", text, start, end, _whole(written), form="closed" if ends else "open")
+    return Phrase(name.lower(), text, start, end, _whole(written))
 
 
 def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
@@ -176,3 +203,32 @@ def _continues(first: Phrase, second: Phrase) -> bool:
     if first.form or second.form or second.times != 1:
         return False
     return second.kind == "count" or (second.kind == "measure" and second.unit == first.unit)
+
+
+def seconds_of(phrase: Phrase) -> int | None:
+    """Seconds a phrase says, or None when it says no time."""
+    if phrase.kind == "clock":
+        return int(phrase.values[0])
+    if phrase.kind == "measure" and phrase.unit in SECOND_PER:
+        return int(round(phrase.values[0] * SECOND_PER[phrase.unit]))
+    if phrase.kind == "measure" and phrase.unit == "single-mark":
+        return int(phrase.values[0] * 60)
+    if phrase.kind == "measure" and phrase.unit == "double-mark":
+        return int(phrase.values[0])
+    return None
+
+
+def expand_ladder(phrase: Phrase) -> tuple[tuple[int, ...], int | None]:
+    """A written ladder -> (every rung written or implied, the step when it goes on for ever)."""
+    values = [int(value) for value in phrase.values]
+    if phrase.kind == "span":
+        low, high = values
+        step = 1 if high >= low else -1
+        return tuple(range(low, high + step, step))[:MOST_LADDER], None
+    if phrase.form == "closed" and len(values) >= 2:
+        step = values[1] - values[0] if len(values) > 2 else (1 if values[-1] > values[0] else -1)
+        if step and (values[-1] - values[0]) % step == 0 and (values[-1] - values[0]) // step > 0:
+            return tuple(range(values[0], values[-1] + step, step))[:MOST_LADDER], None
+        return tuple(values), None
+    step = values[-1] - values[-2] if len(values) > 1 else 1
+    return tuple(values), step or 1

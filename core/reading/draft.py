@@ -1,0 +1,120 @@
+"""A movement while it is being read: mutable, and filled from more than one place of the text."""
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+BUILD_SETS = 5  # sets taken to reach a heavy single or triple; common practice
+HEAVY_PERCENT = 95.0
+
+
+@dataclass
+class Draft:
+    """A movement being read. Amounts are for one pass; scheme is set when the line itself says every set."""
+
+    line: int
+    column: int
+    text: str
+    movement: str = ""
+    division: str | None = None
+    reps: int | None = None
+    reps_to: int | None = None
+    scheme: tuple[int, ...] = ()
+    ladder_step: int | None = None
+    sets: int | None = None
+    sets_written: bool = False
+    sum: tuple[int, ...] = ()
+    loads: tuple[float, ...] = ()
+    load_unit: str = "kg"
+    load_text: str = ""
+    implements: int = 1
+    bodyweight: float | None = None
+    percents: tuple[float, ...] = ()
+    rpe: float | None = None
+    distance_m: float | None = None
+    calories: int | None = None
+    seconds: int | None = None
+    other: float | None = None
+    counts: str = ""
+    heights_m: tuple[float, ...] = ()
+    sides: int = 1
+    tempo: str = ""
+    station: int | None = None
+    role: str = ""
+    complex: int | None = None
+    synchro: bool = False
+    replaces: int | None = None
+    max_effort: bool = False
+    estimated: bool = False
+    alternating: bool = False
+    leads: bool = False
+    assumed: list[str] = field(default_factory=list)
+    notes: list[str] = field(default_factory=list)
+
+    @property
+    def has_amount(self) -> bool:
+        return bool(self.reps or self.scheme or self.counts or self.distance_m or self.calories or self.seconds or self.max_effort)
+
+
+AMOUNTS = ("reps", "reps_to", "scheme", "ladder_step", "sets", "sets_written", "distance_m", "calories", "seconds", "other", "counts", "sides", "max_effort")
+LOADS = ("loads", "load_unit", "load_text", "implements", "bodyweight", "percents", "rpe", "heights_m", "tempo")
+
+
+@dataclass
+class Chunk:
+    """A stretch of a line and what it said. ``named`` is False when it names no movement."""
+
+    draft: Draft
+    named: bool
+    indices: list[int]
+    joined_by: str = ""
+
+
+def share_out(drafts: list[Draft], source: Draft) -> None:
+    """Reps of a complex written as a sum, one number for each of its movements."""
+    parts, sets = source.sum, source.sets or 1
+    for part, draft in zip(parts, drafts):
+        draft.reps, draft.scheme, draft.sets, draft.sets_written = None, (part,) * sets, sets, True
+
+
+def lend(source: Draft, target: Draft, names: tuple[str, ...]) -> None:
+    """Give a draft what another says and it does not."""
+    for name in names:
+        if worth(source, name) and not worth(target, name):
+            setattr(target, name, getattr(source, name))
+
+
+def worth(draft: Draft, name: str) -> bool:
+    value = getattr(draft, name)
+    if name == "load_unit":
+        return bool(draft.loads)
+    if name == "implements":
+        return value > 1
+    if name == "sides":
+        return value > 1
+    return bool(value)
+
+
+def another_set(draft: Draft, last: Draft) -> bool:
+    """Whether a line of amounts is one more set of the movement above: '5 @ 70 %' under '5 @ 60 %'."""
+    weighed = draft.percents or draft.loads or draft.rpe or draft.bodyweight
+    return bool((draft.reps or draft.scheme) and weighed and (last.reps or last.scheme) and last.sides == draft.sides)
+
+
+def append_set(last: Draft, draft: Draft) -> None:
+    """Add a set (or sets) with its own load; of loads the heaviest stands, the others are noted."""
+    before, more = last.scheme or (last.reps,), draft.scheme or (draft.reps,)
+    if last.percents and draft.percents:
+        last.percents = _each_set(last.percents, len(before)) + _each_set(draft.percents, len(more))
+    elif draft.percents:
+        last.percents = draft.percents
+    if draft.loads:
+        if last.loads and last.load_unit == draft.load_unit:
+            last.notes.append(f"from {last.load_text}" if not last.notes else last.load_text)
+        last.loads, last.load_unit, last.load_text = draft.loads, draft.load_unit, draft.load_text
+    last.rpe = draft.rpe or last.rpe
+    last.scheme, last.reps = before + more, None
+    last.sets, last.sets_written = len(last.scheme), True
+
+
+def _each_set(percents: tuple[float, ...], sets: int) -> tuple[float, ...]:
+    return percents if len(percents) == sets else (percents[0],) * sets

@@ -1,0 +1,160 @@
+"""A line with more than one movement on it, cut where one ends and the next begins."""
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from core.reading.chunks import ChunkReader
+from core.reading.draft import Chunk
+from core.reading.headings import division_id
+from core.reading.line import SILENT, Line
+from core.reading.names import MODIFIERS, Names
+from core.reading.scan import FILLERS
+
+STARTS_NEXT = ("count", "measure", "max", "sets", "clock", "scheme")  # what may begin another movement on the same line
+
+
+class Splitter:
+    """Cuts lines with one gym's names."""
+
+    def __init__(self, names: Names, reader: ChunkReader):
+        self.names = names
+        self.reader = reader
+
+    def chunks(self, read: Line) -> list[tuple[str | None, Chunk]]:
+        """Every movement of a line, with the division a word before or after it names."""
+        found: list[tuple[str | None, Chunk]] = []
+        division: str | None = None
+        carried: list[int] = []
+        for joined_by, own, indices in self._split(read):
+            division = own if own is not None else (division if joined_by not in ("division",) else None)
+            if not indices:
+                continue
+            chunk = self.reader.read(read, carried + indices)
+            carried = []
+            chunk.joined_by = joined_by
+            if joined_by == "or" and found and chunk.named:  # another choice, not more work
+                first, last = read.phrases[indices[0]], read.phrases[indices[-1]]
+                found[-1][1].draft.notes.append(f"or {read.text[first.column:last.end]}")
+                continue
+            if not chunk.named and not found and self._names_later(read, indices[-1]) and own is None:
+                for index in indices:
+                    read.taken.discard(index)
+                carried = indices  # "5x5, back squat": amounts first
+                read.marks = [mark for mark in read.marks if not any(read.phrases[index].column + 1 == mark.column for index in indices)]
+                continue
+            found.append((division, chunk))
+        return found
+
+    def _names_later(self, read: Line, after: int) -> bool:
+        return any(phrase.kind == "words" and index > after and index not in read.taken and self.names.find(phrase.text) is not None
+                   for index, phrase in enumerate(read.phrases))
+
+    def _split(self, read: Line) -> list[tuple[str, str | None, list[int]]]:
+        """(what joins it to the one before, its division, its phrases), in order."""
+        pieces: list[tuple[str, str | None, list[int]]] = [("", None, [])]
+        free = read.free()
+        for place, index in enumerate(free):
+            phrase = read.phrases[index]
+            kind = phrase.kind
+            here = pieces[-1][2]
+            if kind == "division":
+                name = division_id(phrase.text)
+                read.take([index], "division", name)
+                if here and self._named(read, here) and self._nothing_follows(read, free[place + 1:]):
+                    pieces[-1] = (pieces[-1][0], name, here)
+                else:
+                    pieces.append(("division", name, []))
+            elif kind in ("comma", "plus", "then", "and", "bar", "slash") and here and self._splits_at(read, kind, here, free[place + 1:]):
+                read.taken.add(index)
+                pieces.append((kind, None, []))
+            elif kind in STARTS_NEXT and here and self._named(read, here) and self._begins_movement(read, free[place:]):
+                pieces.append(("", None, [index]))
+            elif kind == "or":
+                read.taken.add(index)
+                if here and self._named(read, here):
+                    pieces.append(("or", None, []))
+            elif kind not in SILENT or kind == "each":
+                here.append(index)
+        return pieces
+
+    def _nothing_follows(self, read: Line, rest: list[int]) -> bool:
+        """Whether after a division word its bracket or the line ends, or the next choice begins."""
+        for index in rest:
+            kind = read.phrases[index].kind
+            if kind in ("close", "slash", "comma", "bar", "or"):
+                return True
+            if kind in ("colon", "dash") or kind not in SILENT:
+                return False
+        return True
+
+    def _named(self, read: Line, indices: Iterable[int]) -> bool:
+        return any(read.phrases[index].kind == "words" and self.names.find(read.phrases[index].text) is not None for index in indices)
+
+    def _splits_at(self, read: Line, kind: str, here: list[int], rest: list[int]) -> bool:
+        """Whether a comma, plus, 'and' or slash stands between two movements."""
+        if kind == "comma" and _a_set(read, here) and rest and read.phrases[rest[0]].kind in ("sets", "count") and not self._named(read, here):
+            return True  # "1x5 @ 65 %, 1x5 @ 75 %"
+        if not self._named(read, here) and not any(read.phrases[index].kind == "words" and not _only_fillers(read.phrases[index].text) for index in here):
+            return False
+        upcoming = next((index for index in rest if read.phrases[index].kind not in SILENT), None)
+        if upcoming is None or read.phrases[upcoming].kind == "sex":
+            return False
+        if kind in ("comma", "then", "bar"):
+            return True
+        if kind == "and":
+            return read.phrases[upcoming].kind in STARTS_NEXT or (read.phrases[upcoming].kind == "words" and self.names.starts(read.phrases[upcoming].text))
+        if kind == "slash":
+            return read.phrases[upcoming].kind in ("words", "division", "count") and self._named(read, [one for one in rest if read.phrases[one].kind == "words"][:1])
+        return True
+
+    def _begins_movement(self, read: Line, rest: list[int]) -> bool:
+        """Whether amounts here lead to the words of another movement with nothing between that ends the first."""
+        if read.phrases[rest[0]].kind == "measure" and read.phrases[rest[0]].unit in ("kg", "lb", "pood", "percent", "in", "cm"):
+            return False
+        for index in rest[1:]:
+            kind = read.phrases[index].kind
+            if kind == "words":
+                return self.names.starts(read.phrases[index].text)
+            if kind not in ("x", "of", "reps", "unit", "count", "each") or index in read.bracketed:
+                return False
+        return False
+
+    def glue_names(self, read: Line) -> None:
+        """'clean & jerk' is one name: words on both sides of an 'and' that together name a movement become one phrase."""
+        index = 1
+        while index < len(read.phrases) - 1:
+            if read.phrases[index].kind == "and" and read.phrases[index - 1].kind == read.phrases[index + 1].kind == "words":
+                text = read.text[read.phrases[index - 1].column:read.phrases[index + 1].end]
+                match = self.names.find(text)
+                place = read.phrases[index].column - read.phrases[index - 1].column
+                if match and match.start <= place < match.end:
+                    read.glue(index - 1, index + 1)
+                    continue
+            index += 1
+
+    def cut_before_format(self, read: Line) -> int | None:
+        """The column of a 'then' that stands between a movement and a format: '100 skips, then 3 rounds of:'."""
+        for index, phrase in enumerate(read.phrases):
+            if phrase.kind == "then" and index and any(one.kind in ("rounds", "amrap", "every", "interval") for one in read.phrases[index + 1:]):
+                if not any(one.kind in ("rounds", "amrap", "every", "interval", "for-time") for one in read.phrases[:index]) and self._named(read, range(index)):
+                    return phrase.column
+        return None
+
+
+def spread_time(read: Line, chunks: list[Chunk]) -> None:
+    """'1 min each: pull-ups, push-ups, sit-ups': the time holds for every name on the line."""
+    each = any(one.kind == "each" and index and read.phrases[index - 1].kind in ("clock", "measure") for index, one in enumerate(read.phrases))
+    named = [chunk.draft for chunk in chunks if chunk.named]
+    if each and len(named) > 1 and named[0].seconds and not any(draft.has_amount for draft in named[1:]):
+        for draft in named[1:]:
+            draft.seconds = named[0].seconds
+
+
+def _a_set(read: Line, here: list[int]) -> bool:
+    kinds = {read.phrases[index].kind for index in here}
+    return bool(kinds & {"sets", "count"}) and bool(kinds & {"measure", "rpe"})
+
+
+def _only_fillers(text: str) -> bool:
+    words = text.lower().split()
+    return all(word in FILLERS or word in MODIFIERS for word in words)

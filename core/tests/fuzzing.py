@@ -1,0 +1,77 @@
+"""Mutated whiteboards, and the rules none of them may break; used by the tests and by ``./chalk bench fuzz``."""
+from __future__ import annotations
+
+import random
+import re
+import time
+
+from core.errors import UnusableText
+from core.reading import Workout, read_workout
+from core.reading.reader import lines_of
+from core.tests.corpus import CORPUS
+
+TEXTS = [case["text"] for case in CORPUS]
+WORD = re.compile(r"[^\W_]+")
+SLOWEST_S = 2.0
+
+
+def unaccounted(text: str, workout: Workout) -> list[str]:
+    """Words of a text that no mark covers."""
+    covered: dict[int, set[int]] = {}
+    for mark in workout.marks:
+        covered.setdefault(mark.line, set()).update(range(mark.column - 1, mark.column - 1 + mark.length))
+    left = []
+    for number, line in enumerate(lines_of(text), start=1):
+        for word in WORD.finditer(line):
+            if not covered.get(number, set()) & set(range(*word.span())) and word.group().lower() not in SILENT_WORDS:
+                left.append(f"{number}: {word.group()}")
+    return left
+
+
+
+# words that join others and carry nothing of their own; the reader gives them no mark
+SILENT_WORDS = frozenset("x of at and then each or rep reps set sets into m ea followed by straight directly right immediately".split())
+
+
+def mutated(seed: random.Random) -> str:
+    """A corpus text with letters lost, doubled, swapped and lines shuffled, or plain noise."""
+    if seed.random() < 0.15:
+        return "".join(seed.choice("abcxyz 0123456789-/:%()@\n\t.,'\"+×½…kg💪éß|#*") for _ in range(seed.randint(1, 160)))
+    text = list(seed.choice(TEXTS))
+    for _ in range(seed.randint(1, 6)):
+        place = seed.randrange(len(text) + 1)
+        action = seed.randrange(5)
+        if action == 0 and place < len(text):
+            del text[place]
+        elif action == 1:
+            text.insert(place, seed.choice(" \n\t-/x:@%()+0123456789…½'\"kgmsz"))
+        elif action == 2 and place + 1 < len(text):
+            text[place], text[place + 1] = text[place + 1], text[place]
+        elif action == 3:
+            text[place:place] = seed.choice(TEXTS)[:seed.randint(1, 40)]
+        elif place < len(text):
+            text[place] = seed.choice("0123456789xX-/ \n:;")
+    return "".join(text)
+
+
+def fuzz(seconds: float, start: int = 0, most: int = 1_000_000) -> tuple[int, list[str]]:
+    """Read mutated texts until time or number runs out. Returns how many were read, and the texts that broke a rule:
+    an error other than UnusableText, a word without a mark, or a text that took longer than two seconds."""
+    until, broken, count = time.monotonic() + seconds, [], 0
+    seed = random.Random(start)
+    while time.monotonic() < until and count < most:
+        text = mutated(seed)
+        count += 1
+        began = time.monotonic()
+        try:
+            workout = read_workout(text)
+        except UnusableText:
+            continue
+        except Exception as problem:  # noqa: BLE001: the rule is that nothing else is ever raised
+            broken.append(f"{type(problem).__name__}: {problem}\n{text!r}")
+            continue
+        if time.monotonic() - began > SLOWEST_S:
+            broken.append(f"took {time.monotonic() - began:.1f} s\n{text!r}")
+        if left := unaccounted(text, workout):
+            broken.append(f"dropped {left}\n{text!r}")
+    return count, broken
