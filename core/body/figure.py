@@ -8,7 +8,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from core.body.pose import Limbs, Pose, between
+from core.body.pose import Pose, between
 from core.body.segments import HEEL_BEHIND_ANKLE, LENGTH, TOE_AHEAD_OF_ANKLE
 
 Point = tuple[float, float]

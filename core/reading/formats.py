@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 from core.reading.beside import read_beside
 from core.reading.line import Line
-from core.reading.scan import Scan
+from core.reading.scan import FILLERS, Scan
 from core.reading.tokens import Phrase, expand_ladder, seconds_of, seconds_of_clock
 from core.reading.workout import Format
 

@@ -1,0 +1,7 @@
+"""Postures solved, not drawn: where a body of these lengths and ranges stops in a squat, a lunge, a hinge, and what would free it."""
+from core.posture.body import Body, body_of
+from core.posture.hinge import solve_hinge
+from core.posture.lunge import solve_lunge, steps_over
+from core.posture.squat import Squat, SquatShape, solve_squat_for
+
+__all__ = ["Body", "Squat", "SquatShape", "body_of", "solve_hinge", "solve_lunge", "solve_squat_for", "steps_over"]
