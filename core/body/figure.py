@@ -6,6 +6,7 @@ turning forward and up (0 down, 90 forward, 180 up). Limb lengths are the linkag
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from core.body.pose import Pose, between
@@ -72,32 +73,32 @@ def directions(pose: Pose) -> dict[str, float]:
     return found
 
 
-def joint_points(pose: Pose) -> dict[str, Point]:
-    """Joint places with the hip at the origin, before the figure is set on the world."""
+def joint_points(pose: Pose, length: Mapping[str, float] = LENGTH) -> dict[str, Point]:
+    """Joint places with the hip at the origin, before the figure is set on the world. ``length``: segments, of height."""
     way = directions(pose)
     points: dict[str, Point] = {"hip": (0.0, 0.0)}
-    points["waist"] = toward(points["hip"], way["pelvis"], LENGTH["trunk"] * LOWER_TRUNK)
-    points["shoulder"] = toward(points["waist"], way["thorax"], LENGTH["trunk"] * (1 - LOWER_TRUNK))
+    points["waist"] = toward(points["hip"], way["pelvis"], length["trunk"] * LOWER_TRUNK)
+    points["shoulder"] = toward(points["waist"], way["thorax"], length["trunk"] * (1 - LOWER_TRUNK))
     points["neck"] = toward(points["shoulder"], way["neck"], NECK_LENGTH)
     points["head"] = toward(points["neck"], way["neck"], HEAD_RADIUS)
-    thigh_length = LENGTH["thigh"] * pose.thigh_scale
+    thigh_length = length["thigh"] * pose.thigh_scale
     for prefix in ("", "far_"):
         points[f"{prefix}knee"] = toward(points["hip"], way[f"{prefix}thigh"], thigh_length)
-        ankle = toward(points[f"{prefix}knee"], way[f"{prefix}shank"], LENGTH["shank"])
-        sole = toward(ankle, way[f"{prefix}foot"] - 90, LENGTH["ankle_height"])
+        ankle = toward(points[f"{prefix}knee"], way[f"{prefix}shank"], length["shank"])
+        sole = toward(ankle, way[f"{prefix}foot"] - 90, length["ankle_height"])
         points[f"{prefix}ankle"] = ankle
         points[f"{prefix}toe"] = toward(sole, way[f"{prefix}foot"], TOE_AHEAD_OF_ANKLE)
         points[f"{prefix}heel"] = toward(sole, way[f"{prefix}foot"], -HEEL_BEHIND_ANKLE)
-        points[f"{prefix}elbow"] = toward(points["shoulder"], way[f"{prefix}upper_arm"], LENGTH["upper_arm"])
-        points[f"{prefix}wrist"] = toward(points[f"{prefix}elbow"], way[f"{prefix}forearm"], LENGTH["forearm"])
-        points[f"{prefix}grip"] = toward(points[f"{prefix}wrist"], way[f"{prefix}hand"], LENGTH["hand"] * HALF_HAND)
-        points[f"{prefix}fingers"] = toward(points[f"{prefix}wrist"], way[f"{prefix}hand"], LENGTH["hand"] * 0.8)
+        points[f"{prefix}elbow"] = toward(points["shoulder"], way[f"{prefix}upper_arm"], length["upper_arm"])
+        points[f"{prefix}wrist"] = toward(points[f"{prefix}elbow"], way[f"{prefix}forearm"], length["forearm"])
+        points[f"{prefix}grip"] = toward(points[f"{prefix}wrist"], way[f"{prefix}hand"], length["hand"] * HALF_HAND)
+        points[f"{prefix}fingers"] = toward(points[f"{prefix}wrist"], way[f"{prefix}hand"], length["hand"] * 0.8)
     return points
 
 
-def draw(pose: Pose) -> Figure:
+def draw(pose: Pose, length: Mapping[str, float] = LENGTH) -> Figure:
     """The figure of a pose, standing on the floor or hanging from its bar, with implements and the box it fills."""
-    points = joint_points(pose)
+    points = joint_points(pose, length)
     lowest = min(
         y - (BODY_HALF_THICKNESS if name in ("hip", "waist", "shoulder") else HEAD_RADIUS if name == "head" else 0.012)
         for name, (_, y) in points.items()

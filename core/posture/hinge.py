@@ -12,7 +12,7 @@ from dataclasses import dataclass
 
 from core.body.shortfall import Range
 from core.posture.body import Body
-from core.posture.margins import Change, Margin, limiting, smallest
+from core.posture.margins import TOLERANCE_DEG, Change, Margin, limiting, smallest
 
 BAR_HEIGHT_M = 0.225  # radius of a 45 cm competition plate; from memory
 HIP_PER_KNEE = 0.55  # degrees of hip bend a degree of knee bend gives back; moment arms at hip and knee, estimate
@@ -56,7 +56,7 @@ def solve_hinge(has: dict[str, Range], body: Body, bar_height_m: float = BAR_HEI
         Margin(("ankle.dorsiflexion",), ankle, has["ankle.dorsiflexion"].mean_deg),
     )
     first = limiting(margins)
-    holds = first.margin_deg >= -0.5
+    holds = first.margin_deg >= -TOLERANCE_DEG
     changes: tuple[Change, ...] = ()
     if not holds and with_changes:
         def higher(cm: float) -> bool:

@@ -10,7 +10,7 @@ from functools import lru_cache
 
 from core.body.shortfall import Range
 from core.posture.body import Body
-from core.posture.margins import Change, Margin, limiting, smallest
+from core.posture.margins import TOLERANCE_DEG, Change, Margin, limiting, smallest
 
 KNEE_CLEAR = 0.02  # rear knee above the floor, fraction of height; estimate
 REAR_TOE_STEP = 0.11  # the rear foot stands on its toes, ankle this far behind them and as high; fraction of height, estimate
@@ -91,7 +91,7 @@ def solve_lunge(step_length_m: float, has: dict[str, Range], body: Body, lean_de
         Margin(("knee.flexion",), front + FRONT_SHANK_DEG, has["knee.flexion"].mean_deg),
     )
     first = limiting(margins)
-    holds = first.margin_deg >= -1e-6
+    holds = first.margin_deg >= -TOLERANCE_DEG
     changes: tuple[Change, ...] = ()
     if not holds and with_changes:
         def shorter(cm: float) -> bool:

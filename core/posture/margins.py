@@ -3,6 +3,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+TOLERANCE_DEG = 0.5  # half a degree is finer than anybody measures
+
 
 @dataclass(frozen=True, slots=True)
 class Margin:

@@ -14,14 +14,16 @@ from dataclasses import dataclass, replace
 
 from core.body.shortfall import Range
 from core.posture.body import Body
-from core.posture.chain import Chain, Places, places
-from core.posture.margins import Change, Margin, limiting, smallest
+from core.posture.chain import BAR_FROM_SHOULDER, BAR_PLACES, Chain, Places, places
+from core.posture.margins import TOLERANCE_DEG, Change, Margin, limiting, smallest
 
 SUPPORT = (0.20, 0.80)  # of the foot from heel to toe, within which balance can be held with a load; estimate
 LEAN_LIMITS = (-15.0, 88.0)
 ARM_AHEAD_DEG = 85.0  # arms held out in an air squat, from straight down; estimate
 RACK_ARM_DEG = 60.0
 HEELS_MOST_MM, STANCE_MOST_CM, WALL_MOST_CM, DEGREES_MOST = 60.0, 40.0, 12.0, 40.0
+USUAL_DEG = {"hip.flexion": 124.0, "shoulder.flexion": 168.0, "thoracic.extension": 22.0}  # what most adults have; norms, from memory
+LEAN_TRIES = 10
 ANKLE_STEPS = 12  # halvings of 70 degrees: to about a fiftieth of a degree
 DEG_PER_CM = 3.6  # tibia angle per cm of toe-to-wall, Konor 2012 / Bennell 1998, from memory
 
@@ -75,24 +77,41 @@ def solve_squat_for(shape: SquatShape, has: dict[str, Range], body: Body, with_c
 
     has: motion -> Range (means are used). Raises ValueError for an unknown place of the bar.
     """
+    if shape.bar not in BAR_PLACES:
+        raise ValueError(f"bar place {shape.bar!r}: expected one of {', '.join(BAR_PLACES)}")
     ankle = has["ankle.dorsiflexion"].mean_deg
     tilt = heel_tilt(shape.heel_mm, body)
     low, high = _lean_range(shape, ankle + tilt, tilt, body)
-    preferred = _lean_at(shape, ankle + tilt, tilt, body, 0.5)
-    needs = _needs(shape, ankle, tilt, low)
-    lean = preferred
-    if preferred > low and any(_have(has, motions) < needed for motions, needed in _needs(shape, ankle, tilt, preferred)):
-        fits = next((low + (preferred - low) * (1 - step / 10) for step in range(11)
-                     if all(_have(has, motions) >= needed for motions, needed in _needs(shape, ankle, tilt, low + (preferred - low) * (1 - step / 10)))), low)
-        lean = fits  # sit back a little, as far as the foot allows, before giving up the position
+    lean = _held_lean(shape, has, ankle, tilt, low, _lean_at(shape, ankle + tilt, tilt, body, 0.5))
     chain = _chain(shape, ankle + tilt, lean, tilt, body)
-    margins = [Margin(motions, needed, _have(has, motions)) for motions, needed in needs]
-    margins.append(Margin(("ankle.dorsiflexion",), _ankle_needed(shape, has, tilt, body), ankle))
-    margins = tuple(margins)
-    first = limiting(margins)
-    holds = first.margin_deg >= -1e-6
+    hard = tuple(Margin(motions, needed, _have(has, motions)) for motions, needed in _needs(shape, ankle, tilt, lean))
+    margins = (*hard, Margin(("ankle.dorsiflexion",), _ankle_needed(shape, tilt, body), ankle))
+    holds = limiting(hard).margin_deg >= -TOLERANCE_DEG and low < LEAN_LIMITS[1] - 0.01
     changes = () if holds or not with_changes else _changes(shape, has, body)
-    return Squat(shape, chain, places(chain, body, shape.bar, shape.load_share), (low, high), margins, first, holds, changes)
+    return Squat(shape, chain, places(chain, body, shape.bar, shape.load_share), (low, high), margins, _blame(shape, has, body, tilt, margins, holds),
+                 holds, changes)
+
+
+def _blame(shape: SquatShape, has: dict[str, Range], body: Body, tilt: float, margins: tuple[Margin, ...], holds: bool) -> Margin:
+    """What stops it. A short ankle makes hips and shoulders pay several degrees for each of its own, so it is to blame when
+    the others would do with the ankle the position usually takes; else the smallest margin is."""
+    ankle = margins[-1]
+    if not holds and ankle.margin_deg < 0:
+        enough = ankle.needs_deg
+        low = _lean_at(shape, enough + tilt, tilt, body, SUPPORT[0])
+        if all(_have(has, motions) >= needed - TOLERANCE_DEG for motions, needed in _needs(shape, enough, tilt, low) if motions[0] != "knee.flexion"):
+            return ankle
+        return limiting(margins[:-1])
+    return limiting(margins)
+
+
+def _held_lean(shape: SquatShape, has: dict[str, Range], ankle: float, tilt: float, low: float, preferred: float) -> float:
+    """Over mid-foot; sitting back as far as the foot allows before a joint that the lean loads gives up the position."""
+    for step in range(LEAN_TRIES + 1):
+        lean = preferred + (low - preferred) * step / LEAN_TRIES
+        if all(_have(has, motions) >= needed for motions, needed in _needs(shape, ankle, tilt, lean) if motions[0] != "knee.flexion"):
+            return lean
+    return low
 
 
 def _have(has: dict[str, Range], motions: tuple[str, ...]) -> float:
@@ -122,39 +141,58 @@ def _chain(shape: SquatShape, shank: float, lean: float, tilt: float, body: Body
 def _lean_at(shape: SquatShape, shank: float, tilt: float, body: Body, share: float) -> float:
     """The lean that puts the common centre over a place on the foot (0 heel, 1 toe), degrees.
 
-    With every other direction fixed the centre is ``c + a sin(lean) + b cos(lean)``, so the lean is closed form; the three
-    numbers come from the chain itself at leans of 0, 90 and 180 degrees. Beyond reach the nearest limit is given.
+    With every other direction fixed the centre is ``fixed + a sin(lean) + b cos(lean)``, so the lean is closed form. A test
+    holds the three numbers against the chain's own centre of mass. Beyond reach the nearest limit is given.
     """
-    def centre(lean: float) -> float:
-        return places(_chain(shape, shank, lean, tilt, body), body, shape.bar, shape.load_share).centre[0]
-
-    upright, level, down = centre(0.0), centre(90.0), centre(180.0)
-    constant = (upright + down) / 2
-    a, b = level - constant, upright - constant
-    foot = places(_chain(shape, shank, 0.0, tilt, body), body, shape.bar, shape.load_share)
-    wanted = foot.heel[0] + share * (foot.toe[0] - foot.heel[0]) - constant
-    size = math.hypot(a, b)
-    ratio = wanted / size
+    fixed, a, b, total, heel_x, toe_x = _centre_terms(shape, shank, tilt, body)
+    wanted = (heel_x + share * (toe_x - heel_x)) * total - fixed
+    ratio = wanted / math.hypot(a, b)
     if ratio >= 1:
         return LEAN_LIMITS[1]
     lean = math.degrees(math.asin(max(-1.0, ratio)) - math.atan2(b, a))
     return min(LEAN_LIMITS[1], max(LEAN_LIMITS[0], lean))
 
 
+def _centre_terms(shape: SquatShape, shank: float, tilt: float, body: Body) -> tuple[float, float, float, float, float, float]:
+    """Mass times forward place: what does not move with the lean, what moves with its sine and its cosine; total mass; foot."""
+    turn, shin, thigh = math.radians(tilt), math.radians(shank), math.radians(shape.depth_deg)
+    seen = body.thigh * (math.cos(math.radians(abduction_of(shape.stance_cm, body))) if not shape.single_leg else 1.0)
+    toe_x = body.toe_ahead
+    ankle_x = toe_x - body.toe_ahead * math.cos(turn) + body.ankle_height * math.sin(turn)
+    heel_x = toe_x - body.foot * math.cos(turn)
+    knee_x = ankle_x + body.shank * math.sin(shin)
+    hip_x = knee_x - seen * math.sin(thigh)
+    load = shape.load_share if shape.bar != "none" else 0.0
+    above = body.trunk_mass + body.arm_mass + load
+    reach = body.arm * math.sin(math.radians(_arm(shape, 0.0)))
+    fixed = (body.foot_mass * (toe_x + heel_x) / 2 + body.shank_mass * (knee_x + (ankle_x - knee_x) * body.shank_centre)
+             + body.thigh_mass * (hip_x + (knee_x - hip_x) * body.thigh_centre) + above * hip_x + body.arm_mass * body.arm_centre * reach)
+    sine = body.trunk_mass * body.trunk_centre * body.trunk + (body.arm_mass + load) * body.trunk
+    cosine = 0.0
+    if shape.bar in BAR_FROM_SHOULDER:
+        ahead, up = BAR_FROM_SHOULDER[shape.bar]
+        sine += load * up
+        cosine += load * ahead
+    elif shape.bar == "overhead":
+        fixed += load * reach
+    return fixed, sine, cosine, body.foot_mass + body.shank_mass + body.thigh_mass + above, heel_x, toe_x
+
+
 def _lean_range(shape: SquatShape, shank: float, tilt: float, body: Body) -> tuple[float, float]:
     return _lean_at(shape, shank, tilt, body, SUPPORT[0]), _lean_at(shape, shank, tilt, body, SUPPORT[1])
 
 
-def _ankle_needed(shape: SquatShape, has: dict[str, Range], tilt: float, body: Body) -> float:
-    """The least ankle bend with which the rest of this person could hold the position; 60 when none would do."""
+def _ankle_needed(shape: SquatShape, tilt: float, body: Body) -> float:
+    """The least ankle bend with which usual hips and shoulders could hold the position: less can still be held by a body
+    whose hips or shoulders have more to give, leaning further."""
+    usual = {name: Range(value, 0.0) for name, value in USUAL_DEG.items()}
+
     def fits(ankle: float) -> bool:
-        low = _lean_at(shape, ankle + tilt, tilt, body, SUPPORT[0])
-        balanced = low < LEAN_LIMITS[1] - 0.01
-        return balanced and all(_have(has, motions) >= needed for motions, needed in _needs(shape, ankle, tilt, low) if motions[0] != "knee.flexion")
+        lean = _lean_at(shape, ankle + tilt, tilt, body, SUPPORT[0])
+        return lean < LEAN_LIMITS[1] - 0.01 and all(
+            _have(usual, motions) >= needed for motions, needed in _needs(shape, ankle, tilt, lean) if motions[0] != "knee.flexion")
 
     low, high = -10.0, 60.0
-    if not fits(high):
-        return high
     for _ in range(ANKLE_STEPS):
         middle = (low + high) / 2
         if fits(middle):

@@ -4,7 +4,7 @@ import unittest
 from pathlib import Path
 
 CORE = Path(__file__).resolve().parent.parent
-ORDER = ["errors", "body", "catalog", "reading", "week", "demand", "prep", "pictures", "json_out", "cli"]  # each may import what stands before it
+ORDER = ["errors", "body", "posture", "catalog", "reading", "week", "demand", "prep", "pictures", "lab", "json_out", "cli"]  # each may import what stands before it
 FORBIDDEN = {"django", "ninja", "server", "ops", "gunicorn", "psycopg"}
 
 

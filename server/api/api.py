@@ -2,13 +2,14 @@
 from ninja import NinjaAPI
 from ninja.security import django_auth
 
-from server.api import account, bench, problems, publish, sheets, shelf, week, week_import
+from server.api import account, bench, lab, problems, publish, sheets, shelf, week, week_import
 
 api = NinjaAPI(title="Dusty Chalk", version="1", auth=django_auth, urls_namespace="api", docs_url=None)
 problems.register(api)
 api.add_router("", account.router)
 api.add_router("", week.router)
 api.add_router("", bench.router)
+api.add_router("", lab.router)
 api.add_router("", publish.router)
 api.add_router("", shelf.router)
 api.add_router("", week_import.router)

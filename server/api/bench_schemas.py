@@ -118,6 +118,7 @@ class TermOut(Schema):
     division: str | None
     position: str
     position_name: str
+    in_lab: bool
     severity: float
     exposure: float
     required_deg: float | None

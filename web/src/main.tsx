@@ -26,6 +26,15 @@ const routes = root.addChildren([
     validateSearch: (search: Record<string, unknown>): { start?: string } => (typeof search.start === "string" ? { start: search.start } : {}),
     component: lazyRouteComponent(() => import("./screens/week/ImportWeek"), "ImportWeek"),
   }),
+  createRoute({
+    getParentRoute: () => root, path: "/lab",
+    validateSearch: (search: Record<string, unknown>): { position?: string; person?: number; class?: number } => ({
+      ...(typeof search.position === "string" ? { position: search.position } : {}),
+      ...(Number(search.person) ? { person: Number(search.person) } : {}),
+      ...(Number(search.class) ? { class: Number(search.class) } : {}),
+    }),
+    component: lazyRouteComponent(() => import("./screens/lab/Lab"), "Lab"),
+  }),
   createRoute({ getParentRoute: () => root, path: "/shelf", component: lazyRouteComponent(() => import("./screens/shelf/Shelf"), "Shelf") }),
   createRoute({ getParentRoute: () => root, path: "/publish/$id", component: lazyRouteComponent(() => import("./screens/publish/Publish"), "Publish") }),
   createRoute({ getParentRoute: () => root, path: "/outbox", component: lazyRouteComponent(() => import("./screens/publish/Outbox"), "Outbox") }),

@@ -31,3 +31,6 @@ export const wordsQuery = queryOptions({ queryKey: ["words"], queryFn: () => ans
 export const movementsQuery = queryOptions({ queryKey: ["movements"], queryFn: () => answer(api.GET("/api/movements")), staleTime: 60_000 });
 export const reviewQuery = (body: Schemas["WeekIn"]) =>
   queryOptions({ queryKey: ["week-review", body], queryFn: () => answer(api.POST("/api/week/review", { body })), retry: false, staleTime: 0, enabled: body.text.trim() !== "" });
+export const labStartQuery = queryOptions({ queryKey: ["lab-start"], queryFn: () => answer(api.GET("/api/lab")), staleTime: 60_000 });
+export const labQuery = (body: Schemas["LabIn"]) =>
+  queryOptions({ queryKey: ["lab", body], queryFn: ({ signal }) => answer(api.POST("/api/lab", { body, signal })), retry: false, staleTime: 60_000, gcTime: 30_000 });

@@ -21,10 +21,13 @@ interface Props {
   className?: string;
   showArcs?: boolean;
   lit?: boolean;
+  /** Joints that can be dragged sideways; ``onDrag`` gets the joint and how far, in pixels. */
+  handles?: string[];
+  onDrag?: (joint: string, pixels: number) => void;
 }
 
 /** A jointed figure drawn from the core's joint places. It draws; it works out no angle of its own. */
-export function Figure({ picture, label, moving = false, dark = false, className, showArcs = true, lit = false }: Props) {
+export function Figure({ picture, label, moving = false, dark = false, className, showArcs = true, lit = false, handles = [], onDrag }: Props) {
   const frame = useFrame(picture, moving);
   const points = (frame === null ? picture.points : picture.frames?.[frame]) ?? picture.points;
   const shapes = ((frame === null ? picture.shapes : picture.frame_shapes?.[frame]) ?? picture.shapes) as Shape[];
@@ -54,7 +57,17 @@ export function Figure({ picture, label, moving = false, dark = false, className
       <Limb points={points} through={["shoulder", "elbow", "wrist", "fingers"]} width={BODY.arm} colour={ink} />
       {shapes.filter((shape) => !isBehind(shape)).map((shape, index) => <Kit key={index} shape={shape} colour={kit} />)}
       {arcs.map((one) => <AngleArc key={one.motion} arc={one} dark={dark} />)}
+      {handles.map((joint) => <Handle key={joint} at={at(points, joint)} onDrag={(pixels) => onDrag?.(joint, pixels)} />)}
     </svg>
+  );
+}
+
+/** A joint to take hold of. The sliders beside the figure do the same by keyboard. */
+function Handle({ at: [x, y], onDrag }: { at: [number, number]; onDrag: (pixels: number) => void }) {
+  return (
+    <circle cx={x} cy={-y} r={0.042} fill="#fffdf8" fillOpacity={0.85} stroke="#1f6f8b" strokeWidth={0.012} className="cursor-ew-resize touch-none" aria-hidden
+      onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
+      onPointerMove={(event) => { if (event.currentTarget.hasPointerCapture(event.pointerId) && event.movementX) onDrag(event.movementX); }} />
   );
 }
 

@@ -34,6 +34,7 @@ function Ledge({ name, gym, coaches }: { name: string; gym: string; coaches: boo
       {coaches && (
         <nav aria-label="Main" className="flex items-center gap-5 text-[15px]">
           <Link to="/" activeOptions={{ exact: true }} className="py-2 text-chalk-dim hover:text-chalk" activeProps={{ className: "!text-chalk underline underline-offset-8" }}>Week</Link>
+          <Link to="/lab" className="py-2 text-chalk-dim hover:text-chalk" activeProps={{ className: "!text-chalk underline underline-offset-8" }}>Lab</Link>
           <Link to="/shelf" className="py-2 text-chalk-dim hover:text-chalk" activeProps={{ className: "!text-chalk underline underline-offset-8" }}>Shelf</Link>
           <Link to="/outbox" className="py-2 text-chalk-dim hover:text-chalk" activeProps={{ className: "!text-chalk underline underline-offset-8" }}>Outbox</Link>
         </nav>

@@ -1,3 +1,4 @@
+import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Bench, Demand, Position } from "../../api/client";
 import { Figure } from "../../figure/Figure";
@@ -15,12 +16,13 @@ interface Props {
   error: Error | null;
   lit: Lit | null;
   held: Point | null;
+  classId: number | undefined;
   onPoint: (point: Point | null) => void;
   onHold: (point: Point | null) => void;
 }
 
 /** The positions the board passes through, and everything they ask of this class, ranked. */
-export function Asks({ bench, error, lit, held, onPoint, onHold }: Props) {
+export function Asks({ bench, error, lit, held, classId, onPoint, onHold }: Props) {
   const [all, setAll] = useState(false);
   const [allPositions, setAllPositions] = useState(false);
   const [open, setOpen] = useState<string | null>(held?.at === "demand" ? held.id : null);
@@ -49,7 +51,7 @@ export function Asks({ bench, error, lit, held, onPoint, onHold }: Props) {
       )}
       <ul>
         {shown.map((demand) => (
-          <DemandRow key={demand.id} demand={demand} lit={lit} open={open === demand.id} onPoint={onPoint}
+          <DemandRow key={demand.id} demand={demand} classId={classId} lit={lit} open={open === demand.id} onPoint={onPoint}
             onToggle={() => { const next = open === demand.id ? null : demand.id; setOpen(next); onHold(next ? { at: "demand", id: next } : null); }} />
         ))}
       </ul>
@@ -84,7 +86,7 @@ function PositionTile({ position, lit, onPoint, onHold }: { position: Position; 
   );
 }
 
-function DemandRow({ demand, lit, open, onPoint, onToggle }: { demand: Demand; lit: Lit | null; open: boolean; onPoint: Props["onPoint"]; onToggle: () => void }) {
+function DemandRow({ demand, classId, lit, open, onPoint, onToggle }: { demand: Demand; classId: number | undefined; lit: Lit | null; open: boolean; onPoint: Props["onPoint"]; onToggle: () => void }) {
   const on = lit?.demands.has(demand.id) ?? false;
   const dim = lit !== null && !on;
   return (
@@ -102,7 +104,7 @@ function DemandRow({ demand, lit, open, onPoint, onToggle }: { demand: Demand; l
           <span className="block text-[13px] text-dust">{demand.people.length ? `${demand.short} of ${demand.people.length} short` : demand.score.toFixed(2)}</span>
         </span>
       </button>
-      {open && <Terms demand={demand} />}
+      {open && <Terms demand={demand} classId={classId} />}
     </li>
   );
 }
@@ -122,7 +124,7 @@ function Bar({ demand }: { demand: Demand }) {
 }
 
 /** A score opened into its terms: which line, which position, how hard, how much. */
-function Terms({ demand }: { demand: Demand }) {
+function Terms({ demand, classId }: { demand: Demand; classId: number | undefined }) {
   return (
     <div className="px-3 pb-3 text-[14px]">
       <p className="text-dust">
@@ -137,7 +139,7 @@ function Terms({ demand }: { demand: Demand }) {
           {demand.terms.slice(0, 6).map((term, index) => (
             <tr key={index} className={term.counts ? "" : "text-dust"}>
               <td>{term.line} {term.text}</td>
-              <td>{term.position_name}{term.shared_with.length > 0 && <span className="text-dust">, shared</span>}</td>
+              <td>{term.in_lab ? <Link to="/lab" search={{ position: term.position, ...(classId ? { class: classId } : {}) }} className="underline underline-offset-2">{term.position_name}</Link> : term.position_name}{term.shared_with.length > 0 && <span className="text-dust">, shared</span>}</td>
               <td className="text-right">{term.required_deg === null ? "" : `${Math.round(term.required_deg)}°`}</td>
               <td className="text-right">{term.range_deg === null ? "" : `${Math.round(term.range_deg)}°`}</td>
               <td className="text-right">{term.severity.toFixed(2)} × {term.exposure.toFixed(2)}</td>

@@ -52,7 +52,7 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
         undo={undo} redo={redo} canUndo={canUndo} canRedo={canRedo} saving={saving} />
       <div ref={frame} className="relative mt-3 grid min-h-0 flex-1 grid-cols-[316px_minmax(0,1fr)_minmax(0,408px)] gap-8" onPointerLeave={() => setTouched(null)}>
         <Board text={draft.text} bench={bench} lit={lit} onText={(text) => change({ text }, true)} onFix={(text) => change({ text })} onPoint={setTouched} onHold={setHeld} />
-        <Asks bench={bench} error={live.error} lit={lit} held={held} onPoint={setTouched} onHold={setHeld} />
+        <Asks bench={bench} error={live.error} lit={lit} held={held} classId={classId} onPoint={setTouched} onHold={setHeld} />
         <Prep session={session} draft={draft} change={change} bench={bench} busy={live.isPlaceholderData} classId={classId} shelf={shelf} lit={lit} onPoint={setTouched} onHold={setHeld} />
         <ThreadLines lit={lit} frame={frame} />
       </div>
