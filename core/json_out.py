@@ -24,7 +24,8 @@ def derive_json(workout: Workout, profile: DemandProfile, readiness: dict[str, f
         "required_deg": _rounded(one.required_deg, 1), "short": one.short_count,
         "people": [{"name": person.name, "range_deg": round(person.range_deg, 1), "required_deg": round(person.required_deg, 1),
                     "measured": person.measured, "short": person.short, "short_probability": round(person.short_probability, 4),
-                    "shortfall_deg": round(person.shortfall_deg, 2), "score": round(person.score, 4)} for person in one.people],
+                    "shortfall_deg": round(person.shortfall_deg, 2), "score": round(person.score, 4),
+                    "left_deg": _rounded(person.left_deg, 1), "right_deg": _rounded(person.right_deg, 1)} for person in one.people],
         "terms": [_term(term) for term in one.terms],
     } for one in profile.demands]}
     if readiness is not None:

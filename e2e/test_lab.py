@@ -66,6 +66,7 @@ class Lab(BrowserTest):
         """From the Bench's terms into the same position for the same class; an impossible step is refused in words."""
         def steps(page):
             self.open_bench(page)
+            page.click("button:has-text('smaller demands')")
             page.click("[data-demand='ankle.dorsiflexion'] button")
             page.click("[data-demand='ankle.dorsiflexion'] a:has-text('Bottom of a front squat')")
             page.wait_for_selector("h1:has-text('Position lab')")

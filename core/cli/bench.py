@@ -11,7 +11,10 @@ from statistics import median
 from core.body.figure import draw
 from core.catalog import load_catalog
 from core.demand import Person, derive
+from core.demand.people import norm_range
 from core.errors import UnusableFile
+from core.lab import MOTIONS, LabAsk, ask_lab
+from core.posture import SquatShape, body_of, solve_squat_for
 from core.prep import PlanSettings, plan
 from core.reading import read_workout
 from core.reading.tokens import tokenize
@@ -29,6 +32,7 @@ C) every minute for 8 minutes
 minute 1: 40 s plank
 minute 2: 12 cal row
 """
+LAB_BARS = ("none", "goblet", "front", "back", "overhead")  # one solve each
 RUNS = 60
 WARM_UP = 3
 
@@ -43,6 +47,7 @@ def _benches() -> dict[str, Callable[[], object]]:
     people = _people()
     profile = derive(workout, people)
     settings = PlanSettings(minutes=12, headcount=20)
+    body, ranges = body_of(1.75), {motion: norm_range(catalog, motion, 34, None) for motion in MOTIONS["squat"]}
     long_text = different_lines(1000)
 
     def session():
@@ -52,6 +57,8 @@ def _benches() -> dict[str, Callable[[], object]]:
     return {
         "session": session, "reading": lambda: read_workout(SESSION), "reading-1000-lines": lambda: _unseen(long_text), "reading-again": lambda: read_workout(long_text),
         "demand": lambda: derive(workout, people), "planner": lambda: plan(workout, profile, settings),
+        "linkage": lambda: [solve_squat_for(SquatShape(bar, 0.5), ranges, body, with_changes=False) for bar in LAB_BARS],
+        "lab": lambda: ask_lab(LabAsk(bar="overhead", load_share=0.5, ranges={"ankle.dorsiflexion": 24.0}), people, catalog),
         "figures": lambda: [draw(pose) for pose in catalog.poses.values()],
     }
 

@@ -14,6 +14,8 @@ BODYWEIGHT_EFFORT = 0.5  # a bodyweight repetition against a heavy one; estimate
 UNKNOWN_LOAD = 0.5  # share of the best when the board names no load; estimate
 SECONDS_PER_REP = 3.0  # a hold of this long counts as one repetition; estimate
 EPLEY = 30.0  # 1RM = w (1 + reps / 30), Epley, from memory
+USUAL_REP_S = 3.0  # a repetition without a tempo; estimate
+TEMPO_SATURATES_S = 10.0  # this much more time in a repetition doubles what it exposes; estimate
 WEIGHTLESS = ("none", "wall", "pull-up-bar", "rings", "box", "jump-rope", "machine", "chair")
 
 
@@ -59,10 +61,19 @@ def load_for(work: Work, person: Person) -> float:
     return work.loads_kg[0]
 
 
+def under_tension(work: Work) -> float:
+    """Factor of a written tempo: 1 without one, more the longer a repetition lasts ('x' is as fast as it goes)."""
+    if not work.tempo:
+        return 1.0
+    seconds = sum(0.5 if digit == "x" else float(digit) for digit in work.tempo.split("-") if digit)
+    return 1 + max(0.0, seconds - USUAL_REP_S) / TEMPO_SATURATES_S
+
+
 def exposure(work: Work, row: Movement, person: Person) -> float:
     """Exposure in [0, 1): 0 for no repetitions, rising with repetitions, load and speed, saturating."""
     amount = passes(work, row) / REPS_TO_SATURATE
     amount *= (LOAD_FLOOR + relative_load(work, row, person)) ** 2
+    amount *= under_tension(work)
     if row.ballistic:
         amount *= BALLISTIC_FACTOR
     return 1 - math.exp(-amount)

@@ -9,6 +9,14 @@ from core.catalog import Catalog
 from core.errors import UnusableFile
 
 LUNGE_TEST_DEG_PER_CM = 3.6  # Konor 2012 / Bennell 1998, from memory
+# standard error between visits of the ways a range is measured, degrees; anything else is as good as the norm's usual test
+TEST_ERROR_DEG = {
+    "goniometer": 5.0,  # common clinical rule, from memory
+    "knee-to-wall": 3.6,  # 1 cm (Konor 2012 / Bennell 1998, from memory) at 3.6 degrees a cm
+    "inclinometer": 4.0,  # estimate
+    "photo": 6.0,  # estimate
+    "by-eye": 10.0,  # estimate
+}
 DEFAULT_AGE = 34  # of an adult nobody knows; estimate
 DEFAULT_MASS_KG = {"male": 82.0, "female": 66.0, None: 74.0}  # estimate
 SEXES = ("male", "female")
@@ -53,11 +61,22 @@ class Person:
 
 
 def range_of(person: Person, motion: str, catalog: Catalog) -> Range:
-    """What a person has in one motion: measured (the tighter side), else the published norm for age and sex."""
-    measured = [one.degrees for one in person.ranges if one.motion == motion]
+    """What a person has in one motion: measured (the tighter side, with its test's error), else the norm for age and sex."""
+    measured = [one for one in person.ranges if one.motion == motion]
     if measured:
-        return Range(min(measured), catalog.norms[motion].error_deg)
+        tightest = min(measured, key=lambda one: one.degrees)
+        return Range(tightest.degrees, TEST_ERROR_DEG.get(tightest.test, catalog.norms[motion].error_deg))
     return norm_range(catalog, motion, person.age or DEFAULT_AGE, person.sex)
+
+
+def sides_of(person: Person, motion: str) -> tuple[float | None, float | None]:
+    """Measured degrees of the left and the right side; one measured for both stands on both; None where nobody measured."""
+    sides: dict[str, float] = {}
+    for one in person.ranges:
+        if one.motion == motion:
+            for side in ("left", "right") if one.side == "both" else (one.side,):
+                sides[side] = min(one.degrees, sides.get(side, one.degrees))
+    return sides.get("left"), sides.get("right")
 
 
 def norm_range(catalog: Catalog, motion: str, age: int, sex: str | None) -> Range:

@@ -15,7 +15,7 @@ from core.body.shortfall import Range, expected_shortfall_deg, short_probability
 from core.catalog import Catalog, load_catalog
 from core.catalog.rows import Movement, Need
 from core.demand.exposure import exposure
-from core.demand.people import Person, range_of
+from core.demand.people import Person, range_of, sides_of
 from core.reading.workout import Work, Workout
 
 RESERVE_DEG = {"free": 0.0, "loaded": 3.0, "ballistic": 5.0}  # degrees in hand; estimate
@@ -50,7 +50,7 @@ class Term:
 
 @dataclass(frozen=True, slots=True)
 class Standing:
-    """Where one person stands on one reach demand, at its hardest need."""
+    """Where one person stands on one reach demand, at its hardest need. left_deg and right_deg where they were measured."""
 
     key: str
     name: str
@@ -60,6 +60,8 @@ class Standing:
     short_probability: float
     shortfall_deg: float
     score: float
+    left_deg: float | None = None
+    right_deg: float | None = None
 
     @property
     def short(self) -> bool:
@@ -196,7 +198,7 @@ def _class_score(demand: str, group: Sequence[Person], profiles: list[dict[str, 
         if named:
             standings = tuple(
                 Standing(person.key, person.name, term.range_deg, term.required_deg, any(m.motion == demand for m in person.ranges),
-                         term.short_probability, term.shortfall_deg, score)
+                         term.short_probability, term.shortfall_deg, score, *sides_of(person, demand))
                 for person, term, score in zip(group, worst, scores) if term
             )
     shortfall = max((term.shortfall_deg or 0.0 for terms in own for term in terms), default=0.0) if not named else (

@@ -168,3 +168,25 @@ class CommonPractice(unittest.TestCase):
     def test_severity_of_a_range_everyone_has_is_nothing(self):
         """Three standard deviations in hand asks nearly nothing."""
         self.assertLess(reach_severity(Range(130, 8), 106), 0.01)
+
+
+class Measured(unittest.TestCase):
+    def test_sides_stand_apart_and_the_tighter_counts(self):
+        """Left 150, right 170: the need is held against 150, and both are in the standing."""
+        person = Person("P", 30, "male", ranges=(Measurement("shoulder.flexion", 150, "left"), Measurement("shoulder.flexion", 170, "right")))
+        standing = next(one for one in derive(read_workout("30 push presses 40 kg"), (person,)).demands if one.id == "shoulder.flexion").people[0]
+        self.assertEqual((standing.range_deg, standing.left_deg, standing.right_deg), (150, 150, 170))
+
+    def test_the_error_of_the_test_counts(self):
+        """A guess by eye is worth less than a goniometer: what is needed above it is less surely missing."""
+        def chance(test):
+            person = Person("P", 30, "male", ranges=(Measurement("hip.flexion", 110, "both", test),))
+            return next(one for one in derive(read_workout("30 air squats"), (person,)).demands if one.id == "hip.flexion").people[0].short_probability
+
+        self.assertTrue(0.5 < chance("by-eye") < chance("goniometer") < chance("inclinometer") <= 1)
+
+    def test_a_slow_tempo_exposes_more(self):
+        """The same sets at 5-2-1-0 ask more than without a tempo; a quick one asks no less."""
+        plain, slow, quick = (derive(read_workout(f"front squat 3x3 60 kg {tempo}")).score("trunk.brace") for tempo in ("", "tempo 5-2-1-0", "tempo 1-0-x-0"))
+        self.assertGreater(slow, plain)
+        self.assertEqual(quick, plain)

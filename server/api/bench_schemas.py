@@ -138,6 +138,8 @@ class StandingOut(Schema):
     short_probability: float
     shortfall_deg: float
     score: float
+    left_deg: float | None
+    right_deg: float | None
 
 
 class DemandOut(Schema):

@@ -149,8 +149,16 @@ function Terms({ demand, classId }: { demand: Demand; classId: number | undefine
       </table>
       {demand.short > 0 && (
         <p className="mt-2"><strong>Short:</strong> {demand.people.filter((one) => one.short).sort((a, b) => b.shortfall_deg - a.shortfall_deg)
-          .map((one) => `${one.name} (${Math.round(one.range_deg)}°${one.measured ? "" : ", not measured"})`).join(", ")}</p>
+          .map((one) => `${one.name} (${sides(one)})`).join(", ")}</p>
       )}
     </div>
   );
+}
+
+/** What somebody has: one number, or left and right where they were measured and differ. */
+function sides(one: Demand["people"][number]): string {
+  if (!one.measured) return `${Math.round(one.range_deg)}°, not measured`;
+  const [left, right] = [one.left_deg, one.right_deg];
+  if (left == null || right == null || Math.round(left) === Math.round(right)) return `${Math.round(one.range_deg)}°`;
+  return `left ${Math.round(left)}°, right ${Math.round(right)}°`;
 }
