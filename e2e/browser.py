@@ -75,6 +75,8 @@ class BrowserTest(StaticLiveServerTestCase):
         self.sign_in(page)
         page.goto(f"{self.live_server_url}/session/{(session or self.home.session).pk}")
         page.wait_for_selector("[data-drill]")
+        page.wait_for_load_state("networkidle")  # a late answer or font moves the rows, and a press and its release then
+        page.evaluate("document.fonts.ready.then(() => true)")  # land on different things, which is no click at all
 
     def until(self, page, expression: str, seconds: float = 8):
         """Wait until a JavaScript expression is true (asked from outside, as the page's content policy allows no eval)."""

@@ -1,6 +1,7 @@
 """Read the catalog's data files into rows, check every cross-reference, and say exactly what is wrong with a bad row."""
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from functools import lru_cache
 from pathlib import Path
@@ -10,10 +11,10 @@ import yaml
 from pydantic import ValidationError
 
 from core.body.figure import PROP_DRAWERS
-from core.body.linkage import solve_squat
 from core.body.pose import LIMB_FIELDS, Limbs, Pose
 from core.catalog.rows import Demand, Drill, Kit, Method, Movement, Norm, Position, Row, Source
 from core.errors import CatalogError
+from core.posture import SquatShape, balanced, body_of
 
 DATA = Path(__file__).parent / "data"
 R = TypeVar("R", bound=Row)
@@ -83,10 +84,11 @@ def _pose(file: str, name: str, fields: dict, raw: dict) -> Pose:
     trunk = {key: fields.get(key, 0.0) for key in ("lean", "lumbar", "thoracic", "neck", "heel")}
     thigh_scale = fields.get("thigh_scale", 1.0)
     if "linkage" in fields:
-        solved = solve_squat(**fields["linkage"])
-        near |= {"ankle": solved.ankle_deg, "knee": solved.knee_deg, "hip": solved.hip_deg}
-        near["shoulder"] = fields["arms"] + solved.lean_deg + trunk["lumbar"] - trunk["thoracic"]
-        thigh_scale = 0.94  # cosine of the 20 degree stance the linkage solved
+        asked = fields["linkage"]
+        chain = balanced(SquatShape(asked["bar"], asked.get("load_share", 0.0), asked["thigh_deg"]), asked["ankle_deg"], body_of())
+        near |= {"ankle": chain.shank_deg, "knee": chain.thigh_deg + chain.shank_deg, "hip": chain.thigh_deg + chain.lean_deg,
+                 "shoulder": fields["arms"] + chain.lean_deg + trunk["lumbar"] - trunk["thoracic"]}
+        thigh_scale = math.cos(math.radians(chain.abduction_deg))
     unknown = set(near) | set(fields.get("far", {}))
     if not unknown <= set(LIMB_FIELDS):
         raise CatalogError(file, name, "near/far", sorted(unknown - set(LIMB_FIELDS)), f"only {LIMB_FIELDS}")

@@ -2,6 +2,6 @@
 from core.posture.body import Body, body_of
 from core.posture.hinge import solve_hinge
 from core.posture.lunge import solve_lunge, steps_over
-from core.posture.squat import Squat, SquatShape, solve_squat_for
+from core.posture.squat import Squat, SquatShape, balanced, solve_squat_for
 
-__all__ = ["Body", "Squat", "SquatShape", "body_of", "solve_hinge", "solve_lunge", "solve_squat_for", "steps_over"]
+__all__ = ["Body", "Squat", "SquatShape", "balanced", "body_of", "solve_hinge", "solve_lunge", "solve_squat_for", "steps_over"]

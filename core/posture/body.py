@@ -3,6 +3,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+from core.body.segments import HEEL_BEHIND_ANKLE, LENGTH, TOE_AHEAD_OF_ANKLE
+
 HEIGHT_M = {"male": 1.76, "female": 1.63, None: 1.70}  # of an adult nobody knows; estimate
 
 
@@ -46,7 +48,8 @@ class Body:
 # of both sides; trunk, head and neck together 0.578 M with their centre at 0.66 from hip to shoulder; whole arm 0.05 M each,
 # centre at 0.53. The arm ends at the grip: upper arm 0.186 + forearm 0.146 + half a hand 0.054. Heel 0.040 behind the
 # ankle: estimate.
-WINTER = Body(height_m=HEIGHT_M[None], ankle_height=0.039, heel_behind=0.040, toe_ahead=0.112, shank=0.246, thigh=0.245, trunk=0.288, arm=0.386,
+WINTER = Body(height_m=HEIGHT_M[None], ankle_height=LENGTH["ankle_height"], heel_behind=HEEL_BEHIND_ANKLE, toe_ahead=TOE_AHEAD_OF_ANKLE,
+              shank=LENGTH["shank"], thigh=LENGTH["thigh"], trunk=LENGTH["trunk"], arm=LENGTH["upper_arm"] + LENGTH["forearm"] + LENGTH["hand"] / 2,
               foot_mass=0.029, shank_mass=0.093, thigh_mass=0.200, trunk_mass=0.578, arm_mass=0.100,
               shank_centre=0.433, thigh_centre=0.433, trunk_centre=0.66, arm_centre=0.46)
 # de Leva 1996, adjusted from Zatsiorsky (from memory), sex-specific masses and centres; lengths stay Winter's. Trunk with head:

@@ -72,6 +72,12 @@ def heel_tilt(heel_mm: float, body: Body) -> float:
     return math.degrees(math.asin(min(0.6, heel_mm / 1000 / (body.foot * body.height_m))))
 
 
+def balanced(shape: SquatShape, ankle_deg: float, body: Body) -> Chain:
+    """The squat at an ankle bend with everything over mid-foot, whatever ranges it takes."""
+    tilt = heel_tilt(shape.heel_mm, body)
+    return _chain(shape, ankle_deg + tilt, _lean_at(shape, ankle_deg + tilt, tilt, body, 0.5), tilt, body)
+
+
 def solve_squat_for(shape: SquatShape, has: dict[str, Range], body: Body, with_changes: bool = True) -> Squat:
     """The squat of a body with these ranges: the ankle bent as far as it goes, the lean that balances, every margin.
 

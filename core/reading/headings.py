@@ -9,7 +9,7 @@ from core.reading.names import Names, plain
 from core.reading.tokens import Phrase, tokenize
 
 LETTER = re.compile(r"^\s*[*_#>\s]*(?:part\s+)?([A-Z])(\d)?\s*(?:[).:\]]|-(?=\s)|$)[*_\s]*", re.IGNORECASE)
-NUMBERED_PART = re.compile(r"^\s*[*_#>\s]*(part|block|piece|workout|wod|session|section)\s+#?(\d{1,2}|[A-H])\s*(?:[).:\]\-–—]|$)[*_\s]*", re.IGNORECASE)
+NUMBERED_PART = re.compile(r"^\s*[*_#>\s]*(part(?=\s+#?\d)|block|piece|workout|wod|session|section)\s+#?(\d{1,2}|[A-H])\s*(?:[).:\]\-–—]|$)[*_\s]*", re.IGNORECASE)
 NAMED = re.compile(
     r"^\s*[*_#>=\s]*(strength(?:\s*[/&+]\s*skill)?|weightlifting|lifting|olympic\s+lifting|skill(?:\s+work)?|skills?\s*[/&+]\s*strength|gymnastics|practice|technique|conditioning|metcon|wod|workout(?:\s+of\s+the\s+day)?"
     r"|event(?:\s+#?\d+)?|accessory(?:\s+work)?|accessories|assistance|finisher|core(?:\s+work)?|engine|endurance|cardio|warm\s*-?\s*up|general\s+warm\s*-?\s*up|specific\s+warm\s*-?\s*up|mobility|activation|primer|cool\s*-?\s*down|stretch(?:ing)?|rest\s+day|active\s+recovery)"
@@ -107,7 +107,7 @@ def is_note(line: str, phrases: tuple[Phrase, ...], names: Names) -> bool:
     sentence_like = sum(word in PROSE_WORDS for word in words)
     if words[0] in NOTE_OPENERS and re.match(r"\W*[a-z]", line.lower()):
         return not (words[0] in ("rest", "for", "scale", "add", "partner", "set", "practice", "as", "repeat", "go", "cash") and (counted or sentence_like < 2)) and (
-            sentence_like >= 1 or not counted) and not names.starts(line.strip())
+            sentence_like >= 1 or not counted) and not names.starts(" ".join(line.split()[:3]))
     if counted:
         return sentence_like >= 3 and len(words) >= 7
     if sentence_like >= 2 and len(words) >= 4:

@@ -24,11 +24,12 @@ SHORT_FORMS = {
     "alt": "alternating", "sa": "single arm", "sl": "single leg", "oh": "overhead", "w": "with", "w/": "with", "w/o": "without",
     "str": "strict", "hs": "handstand", "rev": "reverse", "bw": "bodyweight", "lat": "lateral", "pullup": "pull up", "pushup": "push up",
     "pressup": "press up", "chinup": "chin up", "situp": "sit up", "stepup": "step up", "muscleup": "muscle up", "getup": "get up", "vup": "v up",
-    "deadlift": "deadlift", "dead-lift": "deadlift", "1": "single", "one": "single", "sdlhp": "sumo deadlift high pull", "stepover": "step over", "wallball": "wall ball",
+    "deadlift": "deadlift", "dead-lift": "deadlift", "sdlhp": "sumo deadlift high pull", "stepover": "step over", "wallball": "wall ball",
     "facing": "facing", "farmers": "farmer", "farmer's": "farmer", "grip": "grip", "ft": "foot", "crossover": "cross over", "doubleunder": "double under",
     "rear-foot": "rear foot", "ctb": "chest to bar", "c2b": "chest to bar", "ttb": "toe to bar", "t2b": "toe to bar", "sy": "synchro",
 }
-IRREGULAR = {"us": "us", "abs": "ab", "calves": "calf", "feet": "foot", "lats": "lat", "toes": "toe", "knees": "knee", "press": "press", "bus": "bus",
+LIMBS = frozenset(("arm", "leg", "hand", "handed", "foot"))  # "one arm" is "single arm"; any other "one" is just one
+IRREGULAR = {"us": "us", "ups": "up", "abs": "ab", "calves": "calf", "feet": "foot", "lats": "lat", "toes": "toe", "knees": "knee", "press": "press", "bus": "bus",
              "dips": "dip", "series": "series", "cross": "cross", "plus": "plus", "pass": "pass", "this": "this", "as": "as", "is": "is", "his": "his", "tris": "tris"}
 # words that shape a movement without naming another one; each is kept in the text and never counts as unread
 MODIFIERS = frozenset("""a an the of with and alternating alternate strict weighted unbroken heavy light slow steady easy hard pace moderate fast quick
@@ -73,7 +74,11 @@ def _plain_words(text: str) -> tuple[str, ...]:
             continue
         whole = SHORT_FORMS.get(word) or SHORT_FORMS.get(singular(word)) or singular(word)
         found.extend(whole.split())
-    return tuple(found)
+    return tuple("single" if _is_one_limb(found, index) else word for index, word in enumerate(found))
+
+
+def _is_one_limb(words: list[str], index: int) -> bool:
+    return words[index] in ("1", "one") and index + 1 < len(words) and words[index + 1] in LIMBS
 
 
 def singular(word: str) -> str:
@@ -233,4 +238,5 @@ def _words_with_places(text: str) -> list[tuple[int, int, str]]:
         for form in _plain_words(word):
             found.append((place, place + len(word), form))
         place += len(word)
-    return found
+    forms = [form for _, _, form in found]
+    return [(start, end, "single" if _is_one_limb(forms, index) else form) for index, (start, end, form) in enumerate(found)]
