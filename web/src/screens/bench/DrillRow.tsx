@@ -111,11 +111,17 @@ function Alternatives({ session, draft, change, classId, item, onDone }: Props &
               <span className="min-w-0 flex-1"><span className="block text-[15px] leading-tight font-semibold">{one.name}</span>
                 <span className="block text-[13px] text-dust">{one.kit_names.length ? one.kit_names.join(", ") : "no kit"}, {one.level}</span></span>
               <span className="text-right text-[13px]">{one.seconds_more === 0 ? "same time" : `${one.seconds_more > 0 ? "+" : "−"}${Math.abs(one.seconds_more)} s`}<br />
-                <strong>{one.covered_more >= 0 ? "+" : "−"}{percent(Math.abs(one.covered_more))}</strong> prepared</span>
+                {gain(one.covered_more)}</span>
             </button>
           </li>
         ))}
       </ul>
     </div>
   );
+}
+
+/** What a swap changes in the share prepared; less than half a percent is no change. */
+function gain(share: number) {
+  if (Math.abs(share) < 0.005) return "prepares the same";
+  return <><strong>{share > 0 ? "+" : "−"}{percent(Math.abs(share))}</strong> prepared</>;
 }

@@ -34,12 +34,18 @@ export function Answer({ answer, label, narrow, onDrag }: Props) {
   );
 }
 
+/** 3.2 -> "3° in hand"; what is finer than anybody measures is neither in hand nor missing. */
+function inHand(degrees: number): string {
+  const whole = Math.round(degrees);
+  return whole === 0 ? "just enough" : `${Math.abs(whole)}° ${whole > 0 ? "in hand" : "missing"}`;
+}
+
 function MarginRow({ margin, stops }: { margin: Schemas["MarginOut"]; stops: boolean }) {
   const share = Math.max(-1, Math.min(1, margin.margin_deg / SCALE_DEG)) * 50;
   return (
     <li className="border-t border-rule py-1.5">
       <p className="flex items-center justify-between text-[15px]"><span className="flex items-center gap-1.5"><Mark kind="reach" size={15} /><span className={stops ? "font-semibold" : ""}>{margin.name}</span></span>
-        <span className={stops ? "font-semibold text-hold" : ""}>{margin.margin_deg >= 0 ? `${Math.round(margin.margin_deg)}° in hand` : `${Math.round(-margin.margin_deg)}° missing`}</span></p>
+        <span className={stops ? "font-semibold text-hold" : ""}>{inHand(margin.margin_deg)}</span></p>
       <div className="relative mt-1 h-2.5 rounded-sm bg-rule" aria-hidden>
         <span className="absolute top-[-3px] h-4 w-0.5 bg-ink" style={{ left: "50%" }} />
         <span className={`absolute h-full rounded-sm ${margin.margin_deg < 0 ? "bg-hold" : "bg-reach"}`} style={share >= 0 ? { left: "50%", width: `${share}%` } : { right: "50%", width: `${-share}%` }} />
