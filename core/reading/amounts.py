@@ -121,8 +121,9 @@ class Amounts:
     def _sets(self, index: int, phrase: Phrase) -> None:
         draft = self.draft
         reps = int(phrase.values[0])
-        if index in self.line.bracketed and draft.has_amount and phrase.times == 2 and self.row is not None and self.row.implement in ("dumbbell", "kettlebell"):
-            draft.implements = 2  # "20 lunges (2x15)": a weight in each hand
+        beside = index in self.line.bracketed or (self.name_at is not None and index > self.name_at)
+        if beside and draft.has_amount and phrase.times == 2 and self.row is not None and self.row.implement in ("dumbbell", "kettlebell"):
+            draft.implements = 2  # "20 lunges (2x15)", "8 snatches 2 x 22.5/15": a weight in each hand
             draft.assumed.append(f"{phrase.text} as two of {phrase.values[0]:g} kg")
             return self._loads(index, phrase, phrase.values, "kg")
         if phrase.form == "first-pair":  # "24/16 x 10": two standards, then reps
@@ -415,6 +416,8 @@ class Amounts:
     def _each(self, index: int, phrase: Phrase) -> None:
         if self.row is not None and self.row.sides == 2:
             self.draft.sides = 2
+        elif self.row is not None and self.name_at is not None and index > self.name_at:
+            self.draft.everyone = True
         self.take(index, "each")
 
     def _sex(self, index: int, phrase: Phrase) -> None:

@@ -42,6 +42,7 @@ class Draft:
     role: str = ""
     complex: int | None = None
     synchro: bool = False
+    everyone: bool = False  # "1 km row each": nobody's work is shared out
     replaces: int | None = None
     max_effort: bool = False
     estimated: bool = False

@@ -83,7 +83,7 @@ class _Kinds(Scan):
             return Format("every-minute", interval_s=60, scheme=(1,), ladder_step=1)
         if (at := self.at("interval")) is not None:
             return self._intervals(at)
-        if (at := self.at("every")) is not None:
+        if (at := self.at("every")) is not None and self._tells_a_time(at):
             return self._every(at)
         if (at := self._usual_interval()) is not None:
             return self._short_intervals(at)
@@ -92,6 +92,11 @@ class _Kinds(Scan):
         if self.at("rounds", "for-time", "quality") is not None and not self._rounds_of_something_else():
             return self._rounds()
         return self._scheme_alone() or self._sets_alone()
+
+    def _tells_a_time(self, at: int) -> bool:
+        """'every 2:00', 'every minute' and 'E2MOM' do; 'every break: 30 skips' does not."""
+        return self.phrases[at].text.lower() != "every" or (
+            at + 1 < len(self.phrases) and (seconds_of(self.phrases[at + 1]) is not None or self.kind(at + 1) == "count"))
 
     def _rounds_of_something_else(self) -> bool:
         """'expect 5 rounds' and 'rest between rounds' set no rounds."""

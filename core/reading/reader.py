@@ -288,8 +288,12 @@ class _Reader:
         read.mark(read.phrases[free[0]].column, read.phrases[free[0]].end, "format", "then")
         if all(read.phrases[index].kind in SILENT for index in read.free()):
             if self.parts.last:
-                self.parts.last.closed = True
+                self.parts.last.closed = self._past_the_buy_in()
             return True
-        if self.parts.last and self.parts.last.repeats and self.parts.last.work:
-            self.parts.last.closed = True
+        if self.parts.last and self.parts.last.repeats:
+            self.parts.last.closed = self._past_the_buy_in()
         return False
+
+    def _past_the_buy_in(self) -> bool:
+        """Whether the open part has more than what is done once before it, so that a 'then' ends its list."""
+        return any(one.role != "buy-in" for one in self.parts.last.work)

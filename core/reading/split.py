@@ -10,6 +10,7 @@ from core.reading.line import SILENT, Line
 from core.reading.names import MODIFIERS, Names
 from core.reading.scan import FILLERS
 
+MOST_SETS = 30
 STARTS_NEXT = ("count", "measure", "max", "sets", "clock", "scheme")  # what may begin another movement on the same line
 
 
@@ -23,6 +24,7 @@ class Splitter:
     def chunks(self, read: Line) -> list[tuple[str | None, Chunk]]:
         """Every movement of a line, with the division a word before or after it names."""
         found: list[tuple[str | None, Chunk]] = []
+        sets = self._sets_of_bracket(read)
         division: str | None = None
         carried: list[int] = []
         for joined_by, own, indices in self._split(read):
@@ -43,7 +45,26 @@ class Splitter:
                 read.marks = [mark for mark in read.marks if not any(read.phrases[index].column + 1 == mark.column for index in indices)]
                 continue
             found.append((division, chunk))
+        if sets:
+            for _, chunk in found:
+                draft = chunk.draft
+                if chunk.named and not draft.sets_written:
+                    draft.scheme, draft.sets, draft.sets_written = (draft.reps,) * sets if draft.reps else (), sets, True
+                    draft.reps = None
         return found
+
+    def _sets_of_bracket(self, read: Line) -> int | None:
+        """'5 x (1 clean + 2 front squats)': the sets of all in the bracket, which then reads as if it were none."""
+        for index in read.free()[:-4]:
+            count, times, bracket = read.phrases[index:index + 3]
+            if count.kind != "count" or count.pair or times.kind != "x" or bracket.kind != "open" or not 1 <= count.values[0] <= MOST_SETS:
+                continue
+            inside = [one for one in range(index + 3, len(read.phrases)) if one in read.bracketed]
+            if any(read.phrases[one].kind == "plus" for one in inside) and self._named(read, inside):
+                read.take([index, index + 1], "amount", f"{count.values[0]:g} sets")
+                read.bracketed = read.bracketed - set(inside)
+                return int(count.values[0])
+        return None
 
     def _names_later(self, read: Line, after: int) -> bool:
         return any(phrase.kind == "words" and index > after and index not in read.taken and self.names.find(phrase.text) is not None

@@ -90,7 +90,7 @@ def finish(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> Work
     once = bool(draft.role)
     passes = _passes(draft, fmt, reading, catalog)
     counted = passes.what == "reps"
-    share = fmt.team if fmt.team and fmt.share in ("split", "alternate") and not draft.synchro else 1
+    share = fmt.team if fmt.team and fmt.share in ("split", "alternate") and not (draft.synchro or draft.everyone) else 1
     reps = sum(passes.amounts) * draft.sides if counted else 0
     distance_m = sum(passes.amounts) if passes.what == "m" else (draft.distance_m or 0) * passes.times
     calories = sum(passes.amounts) if passes.what == "cal" else (draft.calories or 0) * passes.times
@@ -109,7 +109,7 @@ def finish(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> Work
         loads=draft.loads, load_unit=draft.load_unit, implements=draft.implements, bodyweight=draft.bodyweight, percents=draft.percents, rpe=draft.rpe,
         distance_m=round(distance_m * draft.sides / share, 3) or None, calories=math.ceil(calories / share) or None,
         seconds=math.ceil(seconds / share) or None, heights_m=draft.heights_m, sides=draft.sides, tempo=draft.tempo, station=draft.station,
-        role=draft.role, complex=draft.complex, synchro=draft.synchro, replaces=draft.replaces,
+        role=draft.role, complex=draft.complex, synchro=draft.synchro, everyone=draft.everyone, replaces=draft.replaces,
         assumed="; ".join(draft.assumed), note="; ".join(draft.notes),
     )
 

@@ -68,6 +68,7 @@ class Work:
     role: str = ""
     complex: int | None = None
     synchro: bool = False
+    everyone: bool = False
     replaces: int | None = None
     assumed: str = ""
     note: str = ""

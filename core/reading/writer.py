@@ -108,7 +108,8 @@ def _place(work: Work, with_division: bool) -> str:
 
 
 def _movement(work: Work, catalog: Catalog) -> str:
-    pieces = [*_amount(work), "synchro" if work.synchro else "", catalog.movements[work.movement].name, *_load(work)]
+    pieces = [*_amount(work), "synchro" if work.synchro else "", catalog.movements[work.movement].name, *_load(work),
+              "each" if work.everyone else ""]
     return " ".join(piece for piece in pieces if piece)
 
 
