@@ -31,6 +31,7 @@ class PartDraft:
     work_indent: int | None = None
     adjacent: bool = False
     closed: bool = False
+    lettered: bool = False  # its list runs a), b), c)
     rest_stations: set[int] = field(default_factory=set)
 
     @property

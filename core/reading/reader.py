@@ -108,15 +108,17 @@ class _Reader:
         if numbered:
             self.marks.append(Mark(number, start + numbered.start(1) + 1, len(numbered.group(1)), "note", "a number in a list"))
         if lettered:
-            self.marks.append(Mark(number, 1, lettered[0], "format", f"minute {lettered[1]}"))
+            self.marks.append(Mark(number, 1, lettered[0], "format", f"number {lettered[1]} of the list"))
             start, bullet_number = lettered
         elif bullet := BULLET.match(line[start:]):
             start += bullet.end()
         if not line[start:].strip():
             return
-        remark = REMARK.search(line, start)
+        remark = REMARK.search(line, start) if line[start:].lstrip()[:2] != "//" else None
         read = Line(number, line, start, remark.start() if remark else None)
         if not read.phrases or all(phrase.kind in SILENT and not phrase.text.isalnum() for phrase in read.phrases):
+            if remark:
+                self._remark(number, line, remark)
             return
         if self._is_title(read, line):
             self.title = line.strip().strip("*_#\"“” ").rstrip(":").strip()
@@ -143,12 +145,18 @@ class _Reader:
             part.notes.append(text)
 
     def _lettered_station(self, line: str) -> tuple[int, int] | None:
-        """'a) 15 cal row' under an every-minute format: (column after the letter, which minute); else None."""
-        part = self.parts.last
-        if part is None or part.format is None or part.format.kind not in ("every-minute", "intervals"):
+        """'a) 15 cal row' under a format: (column after the letter, which place in its list); else None.
+
+        Under rounds the list has to start at a), or small letters would never name parts.
+        """
+        part, match = self.parts.last, LETTERED.match(line)
+        if match is None or part is None or part.format is None:
             return None
-        match = LETTERED.match(line)
-        return (match.end(), ord(match.group(1)) - ord("a") + 1) if match else None
+        if part.format.kind not in ("every-minute", "intervals"):
+            part.lettered = part.lettered or (match.group(1) == "a" and not part.work and part.repeats)
+            if not part.lettered:
+                return None
+        return match.end(), ord(match.group(1)) - ord("a") + 1
 
     def _collect(self, read: Line) -> None:
         read.hand_back_rest("no movement by this name", self._guess)
@@ -229,7 +237,7 @@ class _Reader:
         self.attacher.bind_complex(read, [chunk for _, chunk in chunks])
 
     def _note(self, read: Line) -> None:
-        text = NOTE_WORD.sub("", read.content.strip())
+        text = NOTE_WORD.sub("", read.content.strip()).lstrip("/ ")
         (self.parts.current(read.number).notes if self.parts.last else self.preface).append(text)
         read.taken.update(range(len(read.phrases)))
         read.mark(read.phrases[0].column, read.end, "note", "a coach's note")
