@@ -284,6 +284,9 @@ class _Kinds(Scan):
         if rounds is None and quality and (times := self.at("x")) is not None and self.kind(times - 1) == "count" and self.kind(times + 1) in ("", "colon"):
             rounds = self.bounded(self.phrases[times - 1].values[0])  # "for quality: 3x"
             self.used |= {times, times - 1}
+        if rounds is None and quality and (sets := self.at("set-word")) is not None and self.kind(sets - 1) == "count" and not self.phrases[sets - 1].pair:
+            rounds = self.bounded(self.phrases[sets - 1].values[0])  # "4 sets, not for time"
+            self.used |= {sets, sets - 1}
         if rounds is None:
             scheme, step = self._ladder()
             if not scheme and (at := self.at("scheme")) is not None and self._leads(at):

@@ -68,7 +68,7 @@ def plain(text: str) -> str:
 @lru_cache(maxsize=8192)
 def _plain_words(text: str) -> tuple[str, ...]:
     found: list[str] = []
-    for word in text.lower().replace("-", " ").replace("/", " ").replace("&", " and ").split():
+    for word in text.lower().replace("t&g", "tng").replace("-", " ").replace("/", " ").replace("&", " and ").split():
         word = word.strip(".,'()").replace(".", "")
         if not any(letter.isalnum() for letter in word):
             continue
