@@ -82,7 +82,8 @@ class Amounts:
             return self.take(index, f"RPE {value:g}", "load")
         if before == "at" and draft.has_amount:
             return self._bare_load(index, phrase)
-        if not phrase.pair and (after == "set-word" or (after == "x" and self.kind(index + 2) in ("max", "amrap"))):
+        tries = after == "words" and self.line.phrases[index + 1].text.lower().startswith(("attempt", "tries"))
+        if not phrase.pair and (tries or after == "set-word" or (after == "x" and self.kind(index + 2) in ("max", "amrap"))):
             return self._set_count(index, phrase, int(value))
         if index in self.line.bracketed and self.name_at is not None and (draft.has_amount or phrase.pair):
             return self._bare_load(index, phrase)
@@ -430,12 +431,17 @@ class Amounts:
     def _after_set(self, index: int, phrase: Phrase) -> None:
         self.take(index, "between sets", "note")
 
+    def _pace(self, index: int, phrase: Phrase) -> None:
+        """'@ 2 k pace', '1:1 rest': how hard and how it is shared with rest, in words."""
+        self.draft.notes.append(phrase.text)
+        self.take(index, "how hard", "note")
+
     def _share(self, index: int, phrase: Phrase) -> None:
         self.take(index, "shared", "format")
 
 
 READERS = frozenset(("words", "unit", "count", "sets", "sum", "scheme", "span", "ladder", "max", "amrap", "measure", "clock", "rpe", "rir", "rm", "build", "tempo",
-                     "bodyweight", "per-side", "each", "sex", "synchro", "after-set", "share"))
+                     "bodyweight", "per-side", "each", "sex", "synchro", "after-set", "share", "pace"))
 
 
 def guess_unit(values: tuple[float, ...]) -> str:

@@ -83,7 +83,7 @@ class _Kinds(Scan):
             return Format("every-minute", interval_s=60, scheme=(1,), ladder_step=1)
         if (at := self.at("interval")) is not None:
             return self._intervals(at)
-        if (at := self.at("every")) is not None and self._tells_a_time(at):
+        if (at := self.at("every")) is not None and self._tells_a_time(at) and not self._follows_a_piece(at):
             return self._every(at)
         if (at := self._usual_interval()) is not None:
             return self._short_intervals(at)
@@ -97,6 +97,11 @@ class _Kinds(Scan):
         """'every 2:00', 'every minute' and 'E2MOM' do; 'every break: 30 skips' does not."""
         return self.phrases[at].text.lower() != "every" or (
             at + 1 < len(self.phrases) and (seconds_of(self.phrases[at + 1]) is not None or self.kind(at + 1) == "count"))
+
+    def _follows_a_piece(self, at: int) -> bool:
+        """'100 cal bike for time, every 2:00 five burpees': the piece is for time, and the minutes only interrupt it."""
+        timed = self.at("for-time")
+        return timed is not None and timed < at and any(self.phrases[one].kind == "words" and not self.is_filler(one) for one in self.free if one < timed)
 
     def _rounds_of_something_else(self) -> bool:
         """'expect 5 rounds' and 'rest between rounds' set no rounds."""
@@ -114,7 +119,10 @@ class _Kinds(Scan):
         if self.kind(at + 1) == "sets" and not self.phrases[at + 1].form and not self.phrases[at + 1].pair:  # "AMRAP 3 x 4"
             self.used.add(at + 1)
             return Format("as-many-as-possible", minutes=float(self.phrases[at + 1].times), repeat=self.bounded(self.phrases[at + 1].values[0]) or 1)
-        seconds = self.time_near(at, bare_minutes=True)
+        just_before = at - 1 in self.free and at - 1 not in self.used and seconds_of(self.phrases[at - 1])
+        seconds = just_before or self.time_near(at, bare_minutes=True)  # "4 min AMRAP, 1 min rest"
+        if just_before:
+            self.used.add(at - 1)
         repeat, rest_s = 1, None
         for place in self.free:
             phrase = self.phrases[place]

@@ -12,10 +12,10 @@ LETTER = re.compile(r"^\s*[*_#>\s]*(?:part\s+)?([A-Z])(\d)?\s*(?:[).:\]]|-(?=\s)
 NUMBERED_PART = re.compile(r"^\s*[*_#>\s]*(part(?=\s+#?\d)|block|piece|workout|wod|session|section)\s+#?(\d{1,2}|[A-H])\s*(?:[).:\]\-–—]|$)[*_\s]*", re.IGNORECASE)
 NAMED = re.compile(
     r"^\s*[*_#>=\s]*(strength(?:\s*[/&+]\s*skill)?|weightlifting|lifting|olympic\s+lifting|skill(?:\s+work)?|skills?\s*[/&+]\s*strength|gymnastics(?:\s+(?:skills?|strength|work))?|practice|technique|conditioning|metcon|wod|workout(?:\s+of\s+the\s+day)?"
-    r"|event(?:\s+#?\d+)?|accessory(?:\s+work)?|accessories|assistance|finisher|core(?:\s+work)?|engine|endurance|cardio|warm\s*-?\s*up|general\s+warm\s*-?\s*up|specific\s+warm\s*-?\s*up|mobility|activation|primer|cool\s*-?\s*down|stretch(?:ing)?|rest\s+day|active\s+recovery)"
+    r"|event(?:\s+#?\d+)?|accessory(?:\s+work)?|accessories|assistance|finisher|core(?:\s+work)?|engine|endurance|cardio|w\s?\/?\s?u|warm\s*-?\s*up|general\s+warm\s*-?\s*up|specific\s+warm\s*-?\s*up|mobility|activation|primer|cool\s*-?\s*down|stretch(?:ing)?|rest\s+day|active\s+recovery)"
     r"\s*(?:\(([^)]*)\)\s*)?(?:[\"“][^\"”]{1,60}[\"”]\s*)?[*_=]*\s*(?:[:.\]]|[-–—](?=\s|$)|\d{1,2}\s*(?:min(?:ute)?s?|')\s*$|$)[*_\s]*", re.IGNORECASE)
 CANONICAL = re.compile(r"^#\s+(.+?)\s+\((strength|skill|conditioning|event|warm-up|cool-down)\)\s*$")
-KIND_WORDS = (("warm", "warm-up"), ("mobility", "warm-up"), ("activation", "warm-up"), ("primer", "warm-up"), ("cool", "cool-down"), ("stretch", "cool-down"),
+KIND_WORDS = (("warm", "warm-up"), ("wu", "warm-up"), ("w/u", "warm-up"), ("w u", "warm-up"), ("mobility", "warm-up"), ("activation", "warm-up"), ("primer", "warm-up"), ("cool", "cool-down"), ("stretch", "cool-down"),
               ("strength", "strength"), ("weightlifting", "strength"), ("lifting", "strength"), ("olympic", "strength"), ("accessor", "strength"), ("assist", "strength"),
               ("skill", "skill"), ("gymnastics", "skill"), ("practice", "skill"), ("technique", "skill"), ("event", "event"))
 BULLET = re.compile(r"^\s*(?:[-*•·▪◦‣●○–—>✓✔☐]+(?=\s|\w)|\d{1,2}[.)](?=\s)|\[[ x]?\])\s*")
@@ -41,6 +41,10 @@ class Heading:
     name: str
     kind: str
     end: int
+
+
+QUOTED = re.compile(r"^\s*[*_#\s]*[\"“]([^\"”]{2,60})[\"”][*_\s:]*$")
+WEEK_OF = re.compile(r"^\s*(?:week|wk)\s*\d{1,2}\s*[:\-–]\s*(?=\S)", re.IGNORECASE)
 
 
 def without_symbols(line: str) -> str:

@@ -38,7 +38,7 @@ kettlebell bodyweight plate ring in on to for each as paused pause tempo your pe
 arm leg hand side left right both same new every alternately consecutive continuous full big small good clean perfect smooth
 ball medicine sandbag bag box wall rope band banded rig rack line cone together only straight bent no without rest is
 using use standard style any choice optional option high low target over under tall mat bench parallette round wise
-second minute within remaining time then these this are it out through cal calorie m meter metre accumulate complete perform hold heaviest barefoot slowly feet chest head weight loaded assisted distance take position positions 2 3 count through in-place one build building ahap""".split())
+second minute within remaining time then these this are it out through cal calorie m meter metre accumulate complete perform hold heaviest barefoot slowly feet chest head weight loaded assisted distance take position positions 2 3 count through in-place one build building ahap pvc attempt try tries""".split())
 IMPLEMENT_WORDS = {"barbell": "barbell", "dumbbell": "dumbbell", "kettlebell": "kettlebell", "sandbag": "sandbag", "plate": "plate", "band": "band", "banded": "band",
                    "medicine": "medicine-ball"}
 

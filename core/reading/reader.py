@@ -10,7 +10,7 @@ from core.errors import UnusableText
 from core.reading.attach import Attacher
 from core.reading.chunks import ChunkReader
 from core.reading.formats import read_format
-from core.reading.headings import BULLET, NUMBER_BULLET, division_id, is_note, may_be_title, read_columns, read_heading, split_cells, without_symbols
+from core.reading.headings import BULLET, NUMBER_BULLET, QUOTED, WEEK_OF, Heading, division_id, is_note, may_be_title, read_columns, read_heading, split_cells, without_symbols
 from core.reading.line import SILENT, Line
 from core.reading.names import Names, plain
 from core.reading.parts import PartDraft, Parts
@@ -95,7 +95,7 @@ class _Reader:
     def _line(self, number: int, line: str) -> None:
         start = 0
         lettered = self._lettered_station(line)
-        heading = None if lettered else read_heading(line)
+        heading = None if lettered else read_heading(line) or self._quoted_name(line)
         if heading:
             self.parts.open(heading.name, heading.kind, number)
             self.marks.append(Mark(number, 1, heading.end, "heading", heading.name))
@@ -112,6 +112,9 @@ class _Reader:
             start, bullet_number = lettered
         elif bullet := BULLET.match(line[start:]):
             start += bullet.end()
+        if week := WEEK_OF.match(line[start:]):
+            self.marks.append(Mark(number, start + 1, week.end(), "note", "which week of a cycle"))
+            start += week.end()
         if not line[start:].strip():
             return
         remark = REMARK.search(line, start) if line[start:].lstrip()[:2] != "//" else None
@@ -131,6 +134,13 @@ class _Reader:
             self._collect(piece)
         if remark:
             self._remark(number, line, remark)
+
+    def _quoted_name(self, line: str) -> Heading | None:
+        """A name in quotation marks on a line of its own, below other work: the next piece's."""
+        match = QUOTED.match(line)
+        if match is None or self.parts.last is None or self.names.find(match.group(1)) is not None:
+            return None
+        return Heading(match.group(1).strip(), "", len(line))
 
     def _remark(self, number: int, line: str, remark: re.Match) -> None:
         """'10 burpees // step if you must': what stands after two slashes is a note on the line's last movement."""
