@@ -16,6 +16,7 @@ MAX_LOAD_KG = 500
 MAX_COUNT = 5000
 MAX_PERCENT = 130
 LONGEST_M = 200_000
+SHORTEST_M = 100  # a bare number beside a machine is a distance from here on; common practice
 LONGEST_S = 36_000
 HEAVY_WORDS = {"single": 1, "double": 2, "triple": 3}
 INCHES_UP_TO = 36  # a bare box height up to this is in inches, above it in cm; common practice
@@ -85,6 +86,9 @@ class Amounts:
         tries = after == "words" and self.line.phrases[index + 1].text.lower().startswith(("attempt", "tries"))
         if not phrase.pair and (tries or after == "set-word" or (after == "x" and self.kind(index + 2) in ("max", "amrap"))):
             return self._set_count(index, phrase, int(value))
+        if index in self.line.bracketed and phrase.pair and phrase.values[0] == phrase.values[1] and draft.reps == sum(phrase.values):
+            draft.notes.append(phrase.text)  # "12 lunges (6/6)": half of them a side
+            return self.take(index, "half a side", "note")
         if index in self.line.bracketed and self.name_at is not None and (draft.has_amount or phrase.pair):
             return self._bare_load(index, phrase)
         if before == "x" and draft.sets and draft.scheme and not draft.loads:
@@ -277,6 +281,9 @@ class Amounts:
     def _bare_load(self, index: int, phrase: Phrase) -> None:
         if index in self.line.bracketed and self._is_height(phrase.values[0]) and self.row is not None and self.row.implement == "box":
             return self._height(index, phrase, "in" if phrase.values[0] <= INCHES_UP_TO else "cm", assumed=True)
+        if self.row is not None and self.row.calorie_s and self.row.unit == "metre" and phrase.values[0] >= SHORTEST_M and not self.draft.distance_m:
+            self.draft.assumed.append(f"{phrase.text} as metres")  # no machine carries a load
+            return self._distance(index, phrase, 1.0)
         unit = guess_unit(phrase.values)
         before = (self.draft.loads, self.draft.load_unit)
         self._loads(index, phrase, phrase.values, unit)

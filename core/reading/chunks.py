@@ -90,7 +90,7 @@ class ChunkReader:
             reading = ("light", "arms alternate")
         elif "loaded" in row.context and (draft.loads or draft.percents or draft.rpe):
             reading = ("loaded", "a load stands beside it")
-        elif "counted" in row.context and (draft.reps or draft.scheme) and not (draft.counts or draft.distance_m or draft.calories or draft.seconds):
+        elif "counted" in row.context and not draft.text.lower().endswith("ing") and (draft.reps or draft.scheme) and not (draft.counts or draft.distance_m or draft.calories or draft.seconds):
             reading = ("counted", "it is counted in reps")
         elif "measured" in row.context and (draft.distance_m or draft.calories):
             reading = ("measured", "a distance or calories stand beside it")

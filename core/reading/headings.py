@@ -11,7 +11,7 @@ from core.reading.tokens import Phrase, tokenize
 LETTER = re.compile(r"^\s*[*_#>\s]*(?:part\s+)?([A-Z])(\d)?\s*(?:[).:\]]|-(?=\s)|$)[*_\s]*", re.IGNORECASE)
 NUMBERED_PART = re.compile(r"^\s*[*_#>\s]*(part(?=\s+#?\d)|block|piece|workout|wod|session|section)\s+#?(\d{1,2}|[A-H])\s*(?:[).:\]\-–—]|$)[*_\s]*", re.IGNORECASE)
 NAMED = re.compile(
-    r"^\s*[*_#>=\s]*(strength(?:\s*[/&+]\s*skill)?|weightlifting|lifting|olympic\s+lifting|skill(?:\s+work)?|skills?\s*[/&+]\s*strength|gymnastics(?:\s+(?:skills?|strength|work))?|practice|technique|conditioning|metcon|wod|workout(?:\s+of\s+the\s+day)?"
+    r"^\s*[*_#>=\s]*(strength(?:\s*[/&+]\s*skill)?|weightlifting|lifting|olympic\s+lifting|skill(?:\s+work)?|skills?\s*[/&+]\s*strength|gymnastics(?:\s+(?:skills?|strength|work))?|practice|technique|conditioning|metcon|chipper|wod|workout(?:\s+of\s+the\s+day)?"
     r"|event(?:\s+#?\d+)?|accessory(?:\s+work)?|accessories|assistance|finisher|core(?:\s+work)?|engine|endurance|cardio|w\s?\/?\s?u|warm\s*-?\s*up|general\s+warm\s*-?\s*up|specific\s+warm\s*-?\s*up|mobility|activation|primer|cool\s*-?\s*down|stretch(?:ing)?|rest\s+day|active\s+recovery)"
     r"\s*(?:\(([^)]*)\)\s*)?(?:[\"“][^\"”]{1,60}[\"”]\s*)?[*_=]*\s*(?:[:.\]]|[-–—](?=\s|$)|\d{1,2}\s*(?:min(?:ute)?s?|')\s*$|$)[*_\s]*", re.IGNORECASE)
 CANONICAL = re.compile(r"^#\s+(.+?)\s+\((strength|skill|conditioning|event|warm-up|cool-down)\)\s*$")

@@ -26,7 +26,7 @@ SHORT_FORMS = {
     "pressup": "press up", "chinup": "chin up", "situp": "sit up", "stepup": "step up", "muscleup": "muscle up", "getup": "get up", "vup": "v up",
     "deadlift": "deadlift", "dead-lift": "deadlift", "sdlhp": "sumo deadlift high pull", "stepover": "step over", "wallball": "wall ball",
     "facing": "facing", "farmers": "farmer", "farmer's": "farmer", "grip": "grip", "ft": "foot", "crossover": "cross over", "doubleunder": "double under",
-    "rear-foot": "rear foot", "ctb": "chest to bar", "c2b": "chest to bar", "ttb": "toe to bar", "t2b": "toe to bar", "sy": "synchro",
+    "rear-foot": "rear foot", "ctb": "chest to bar", "c2b": "chest to bar", "ttb": "toe to bar", "t2b": "toe to bar", "sy": "synchro", "ext": "extension",
 }
 LIMBS = frozenset(("arm", "leg", "hand", "handed", "foot"))  # "one arm" is "single arm"; any other "one" is just one
 IRREGULAR = {"us": "us", "ups": "up", "abs": "ab", "calves": "calf", "feet": "foot", "lats": "lat", "toes": "toe", "knees": "knee", "press": "press", "bus": "bus",

@@ -121,6 +121,9 @@ class Parts:
             ended = True
         if part.work and part.format is None and not part.heading and self.after_blank and draft.sets_written:
             ended = True
+        if part.work and part.format is not None and part.format.kind == "every-minute" and draft.sets_written and draft.station is None and not any(
+                one.station or one.sets_written for one in part.work):
+            ended = True  # sets of its own are no minute's work
         if not ended:
             return part
         if not part.work:

@@ -34,7 +34,8 @@ class Splitter:
             chunk = self.reader.read(read, carried + indices)
             carried = []
             chunk.joined_by = joined_by
-            if joined_by == "or" and found and chunk.named:  # another choice, not more work
+            choice = joined_by == "or" or (joined_by == "slash" and found and found[-1][1].draft.has_amount and not chunk.draft.has_amount)
+            if choice and found and chunk.named:  # another choice, not more work
                 first, last = read.phrases[indices[0]], read.phrases[indices[-1]]
                 found[-1][1].draft.notes.append(f"or {read.text[first.column:last.end]}")
                 continue
