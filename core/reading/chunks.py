@@ -73,6 +73,7 @@ class ChunkReader:
                 line.mark(phrase.column + start, phrase.column + end, "note", "how to do it")
         if "synchro" in match.beside or "synchronised" in match.beside:
             draft.synchro = True
+        draft.everyone |= "together" in match.beside
         if {"cal", "calorie", "cals"} & set(match.beside):
             draft.counts = "cal"
         if row.sides == 2 and {"alternating", "alternate"} & set(match.beside):

@@ -300,6 +300,8 @@ class _Kinds(Scan):
             if not scheme and (at := self.at("scheme")) is not None and self._leads(at):
                 scheme = tuple(int(value) for value in self.phrases[at].values)
                 self.used.add(at)
+        if rounds and (at := self.at("each")) is not None and [self.kind(one) for one in range(at - 2, at + 2)] == ["open", "count", "each", "close"]:
+            self.used |= {at - 1, at}  # "4 rounds (2 each)" of a team says twice what its share says
         if rounds and rounds > 1 or (rounds and not for_time):
             return Format("rounds", rounds=rounds, for_time=for_time)
         return Format("for-time", scheme=scheme, ladder_step=step, for_time=for_time)
@@ -356,9 +358,10 @@ class _Kinds(Scan):
     def _sets_alone(self) -> Format | None:
         """'3 sets:', '4 sets of', '3x' heading a list: rounds that are not for time."""
         at = self.at("set-word")
-        if at is not None and self.kind(at - 1) == "count" and self._nothing_but({at, at - 1}):
-            self.used |= {at, at - 1}
-            return Format("rounds", rounds=self.bounded(self.phrases[at - 1].values[0]))
+        count = at - 2 if at is not None and at >= 2 and self.is_filler(at - 1) else (at or 0) - 1  # "3 giant sets"
+        if at is not None and self.kind(count) == "count" and self._nothing_but({at, count}):
+            self.used |= {at, count}
+            return Format("rounds", rounds=self.bounded(self.phrases[count].values[0]))
         at = self.at("x")
         if at is not None and self.kind(at - 1) == "count" and self._nothing_but({at, at - 1}) and not self.phrases[at - 1].pair:
             self.used |= {at, at - 1}

@@ -26,7 +26,7 @@ SHORT_FORMS = {
     "pressup": "press up", "chinup": "chin up", "situp": "sit up", "stepup": "step up", "muscleup": "muscle up", "getup": "get up", "vup": "v up",
     "deadlift": "deadlift", "dead-lift": "deadlift", "sdlhp": "sumo deadlift high pull", "stepover": "step over", "wallball": "wall ball",
     "facing": "facing", "farmers": "farmer", "farmer's": "farmer", "grip": "grip", "ft": "foot", "crossover": "cross over", "doubleunder": "double under",
-    "rear-foot": "rear foot", "ctb": "chest to bar", "c2b": "chest to bar", "ttb": "toe to bar", "t2b": "toe to bar", "sy": "synchro", "ext": "extension",
+    "rear-foot": "rear foot", "ctb": "chest to bar", "c2b": "chest to bar", "ttb": "toe to bar", "t2b": "toe to bar", "sy": "synchro", "ext": "extension", "stoh": "shoulder to overhead", "s2oh": "shoulder to overhead",
 }
 LIMBS = frozenset(("arm", "leg", "hand", "handed", "foot"))  # "one arm" is "single arm"; any other "one" is just one
 IRREGULAR = {"us": "us", "ups": "up", "abs": "ab", "calves": "calf", "feet": "foot", "lats": "lat", "toes": "toe", "knees": "knee", "press": "press", "bus": "bus",
@@ -38,7 +38,7 @@ kettlebell bodyweight plate ring in on to for each as paused pause tempo your pe
 arm leg hand side left right both same new every alternately consecutive continuous full big small good clean perfect smooth
 ball medicine sandbag bag box wall rope band banded rig rack line cone together only straight bent no without rest is
 using use standard style any choice optional option high low target over under tall mat bench parallette round wise
-second minute within remaining time then these this are it out through cal calorie m meter metre accumulate complete perform hold heaviest barefoot slowly feet chest head weight loaded assisted distance take position positions 2 3 count through in-place one build building ahap pvc attempt try tries""".split())
+second minute within remaining time then these this are it out through cal calorie m meter metre accumulate complete perform hold heaviest barefoot slowly feet chest head weight loaded assisted distance take position positions 2 3 count through in-place one build building ahap pvc attempt try tries giant start add""".split())
 IMPLEMENT_WORDS = {"barbell": "barbell", "dumbbell": "dumbbell", "kettlebell": "kettlebell", "sandbag": "sandbag", "plate": "plate", "band": "band", "banded": "band",
                    "medicine": "medicine-ball"}
 
