@@ -224,11 +224,11 @@ def expand_ladder(phrase: Phrase) -> tuple[tuple[int, ...], int | None]:
     if phrase.kind == "span":
         low, high = values
         step = 1 if high >= low else -1
-        return tuple(range(low, high + step, step))[:MOST_LADDER], None
+        return tuple(range(low, high + step, step)[:MOST_LADDER]), None  # cut before it is built: a typo may name millions
     if phrase.form == "closed" and len(values) >= 2:
         step = values[1] - values[0] if len(values) > 2 else (1 if values[-1] > values[0] else -1)
         if step and (values[-1] - values[0]) % step == 0 and (values[-1] - values[0]) // step > 0:
-            return tuple(range(values[0], values[-1] + step, step))[:MOST_LADDER], None
+            return tuple(range(values[0], values[-1] + step, step)[:MOST_LADDER]), None
         return tuple(values), None
     step = values[-1] - values[-2] if len(values) > 1 else 1
     return tuple(values), step or 1

@@ -5,7 +5,7 @@ import unittest
 from lark import Lark
 
 from core.reading.lexer import first_characters
-from core.reading.tokens import _grammar, tokenize
+from core.reading.tokens import MOST_LADDER, _grammar, expand_ladder, tokenize
 from core.tests.fuzzing import TEXTS, mutated
 
 GRAMMAR = _grammar()
@@ -48,6 +48,19 @@ class Lexer(unittest.TestCase):
                 self.assertGreaterEqual(phrase.column, end)
                 self.assertEqual(line[phrase.column:phrase.end], phrase.text)
                 end = phrase.end
+
+
+    def test_any_phrase_may_follow_a_number_and_a_times_sign(self):
+        """Whatever the corpus says anywhere can stand after '3x': no text fails to parse."""
+        for line in self.lines():
+            for phrase in tokenize(line):
+                tokenize(f"3x {phrase.text}")
+                tokenize(f"5 x {line[phrase.column:]}")
+
+    def test_a_ladder_to_millions_is_cut(self):
+        """A typo of eight digits makes no list of that length."""
+        for text in ("2...63798055", "1 to 63798055"):
+            self.assertLessEqual(len(expand_ladder(tokenize(text)[0])[0]), MOST_LADDER, text)
 
 
 class FirstCharacters(unittest.TestCase):
