@@ -89,7 +89,7 @@ def _term(term: Term) -> dict:
         "division": term.division, "position": term.position, "severity": round(term.severity, 4),
         "exposure": round(term.exposure, 4), "required_deg": _rounded(term.required_deg, 1), "range_deg": _rounded(term.range_deg, 1),
         "short_probability": _rounded(term.short_probability, 4), "shortfall_deg": _rounded(term.shortfall_deg, 2),
-        "shared_with": list(term.shared_with), "counts": term.counts,
+        "shared_with": list(term.shared_with), "counts": term.counts, "judged": term.judged,
     }
 
 

@@ -20,6 +20,10 @@ class Range:
         """Coupled motions share a demand: independent ranges add, and so do their variances."""
         return Range(self.mean_deg + other.mean_deg, math.hypot(self.sd_deg, other.sd_deg))
 
+    def __mul__(self, weight: float) -> Range:
+        """A motion that helps by a share of its own degrees."""
+        return Range(self.mean_deg * weight, self.sd_deg * weight)
+
 
 def short_probability(available: Range, required_deg: float) -> float:
     """P(R < required), in [0, 1]."""

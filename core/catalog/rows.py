@@ -49,19 +49,37 @@ class Norm(Row):
 
 
 class Need(Row):
-    """A reach need: the motions that share one angle, and the degrees needed of them together."""
+    """A reach need: the motions that share one angle, and the degrees needed of them together.
+
+    weights: how much of each motion's degrees counts toward the shared angle, 1 each when left out.
+    """
 
     motions: Annotated[tuple[str, ...], Field(min_length=1)]
+    weights: tuple[Annotated[float, Field(gt=0, le=1)], ...] = ()
     deg: Annotated[float, Field(ge=-20, le=260)]
     quality: Quality
     source: str
     note: str = ""
 
+    @model_validator(mode="after")
+    def _one_weight_a_motion(self) -> Need:
+        if self.weights and len(self.weights) != len(self.motions):
+            raise ValueError("weights must name one number for each motion")
+        return self
+
+    @property
+    def shares(self) -> tuple[tuple[str, float], ...]:
+        """(motion, weight) in order."""
+        return tuple(zip(self.motions, self.weights or (1.0,) * len(self.motions)))
+
 
 class Position(Row):
+    """judged: a repetition is usually decided here (depth, lockout, hips open), so it has to be reached every time."""
+
     id: str
     name: str
     pose: str
+    judged: bool = False
     props: tuple[str, ...] = ()
     needs: tuple[Need, ...] = ()
     holds: dict[str, Severity] = {}

@@ -1,4 +1,4 @@
-"""How much of a movement there is: repetitions that saturate, load, speed. Grows with each of them, never shrinks."""
+"""How much of a movement there is: repetitions that saturate, load, speed, tempo, and a standard. Grows with each of them, never shrinks."""
 from __future__ import annotations
 
 import math
@@ -16,6 +16,7 @@ SECONDS_PER_REP = 3.0  # a hold of this long counts as one repetition; estimate
 EPLEY = 30.0  # 1RM = w (1 + reps / 30), Epley, from memory
 USUAL_REP_S = 3.0  # a repetition without a tempo; estimate
 TEMPO_SATURATES_S = 10.0  # this much more time in a repetition doubles what it exposes; estimate
+STANDARD_FACTOR = 1.2  # a position that decides the repetition has to be reached every time, tired or not; estimate
 WEIGHTLESS = ("none", "wall", "pull-up-bar", "rings", "box", "jump-rope", "machine", "chair")
 
 
@@ -69,11 +70,16 @@ def under_tension(work: Work) -> float:
     return 1 + max(0.0, seconds - USUAL_REP_S) / TEMPO_SATURATES_S
 
 
-def exposure(work: Work, row: Movement, person: Person) -> float:
-    """Exposure in [0, 1): 0 for no repetitions, rising with repetitions, load and speed, saturating."""
+def exposure(work: Work, row: Movement, person: Person, judged: bool = False) -> float:
+    """Exposure in [0, 1): 0 for no repetitions, rising with repetitions, load and speed, saturating.
+
+    judged: of a position at which the standard decides the repetition.
+    """
     amount = passes(work, row) / REPS_TO_SATURATE
     amount *= (LOAD_FLOOR + relative_load(work, row, person)) ** 2
     amount *= under_tension(work)
     if row.ballistic:
         amount *= BALLISTIC_FACTOR
+    if judged:
+        amount *= STANDARD_FACTOR
     return 1 - math.exp(-amount)

@@ -3,7 +3,7 @@
 A score is a noisy-or over occurrences: ``1 - product(1 - severity * exposure)``. An occurrence is one movement line; of
 the positions it passes through only the hardest counts (the others are kept, marked ``counts=False``). A class score is the mean of its
 members', so it lies between their lowest and highest. Coupled motions share one need (overhead = shoulder flexion plus
-upper back extension).
+upper back extension; the front rack = both with half the outward turn of the shoulder).
 """
 from __future__ import annotations
 
@@ -13,7 +13,7 @@ from dataclasses import dataclass, replace
 
 from core.body.shortfall import Range, expected_shortfall_deg, short_probability
 from core.catalog import Catalog, load_catalog
-from core.catalog.rows import Movement, Need
+from core.catalog.rows import Movement, Need, Position
 from core.demand.exposure import exposure
 from core.demand.people import Person, range_of, sides_of
 from core.reading.workout import Work, Workout
@@ -46,6 +46,7 @@ class Term:
     shortfall_deg: float | None = None
     shared_with: tuple[str, ...] = ()
     counts: bool = True
+    judged: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -140,31 +141,33 @@ def _person_terms(person: Person, occurrences: list[tuple[str, Work, Movement]],
         if share <= 0:
             continue
         place = (work.movement, work.line, work.column, work.text, part, work.division)
+        judged_share = exposure(work, row, person, judged=True)
         for position in row.positions:
             spot = catalog.positions[position]
+            much = judged_share if spot.judged else share
             for need in spot.needs:
-                _reach_terms(found, place, position, need, share, have)
+                _reach_terms(found, place, spot, need, much, have)
             for demand, severity in spot.holds.items():
-                found.setdefault(demand, []).append(Term(*place, position, severity * HOLD_SHARE, share))
+                found.setdefault(demand, []).append(Term(*place, position, severity * HOLD_SHARE, much, judged=spot.judged))
         for demand, severity in (*row.snaps.items(), *row.patterns.items()):
             found.setdefault(demand, []).append(Term(*place, row.positions[0], severity * SKILL_SHARE, share))
     return found
 
 
-def _reach_terms(found, place, position: str, need: Need, share: float, have) -> None:
-    """Terms of one need: every motion that shares it, with the angle left to it by the others."""
-    together = have(need.motions[0])
-    for motion in need.motions[1:]:
-        together = together + have(motion)
+def _reach_terms(found, place, spot: Position, need: Need, share: float, have) -> None:
+    """Terms of one need: every motion that shares it, with the angle left to it by the others, in its own degrees."""
+    together = Range(0.0, 0.0)
+    for motion, weight in need.shares:
+        together = together + have(motion) * weight
     required = need.deg + RESERVE_DEG[need.quality]
     severity = reach_severity(together, required)
     likely, gap = short_probability(together, required), expected_shortfall_deg(together, required)
-    for index, motion in enumerate(need.motions):
+    for index, (motion, weight) in enumerate(need.shares):
         own = have(motion).mean_deg
-        others = together.mean_deg - own
+        left = (required - (together.mean_deg - own * weight)) / weight
         found.setdefault(motion, []).append(Term(
-            *place, position, severity * (COUPLED_SHARE if index else 1.0), share, round(required - others, 1), round(own, 1),
-            likely, gap, tuple(other for other in need.motions if other != motion)))
+            *place, spot.id, severity * (COUPLED_SHARE if index else 1.0), share, round(left, 1), round(own, 1),
+            likely, gap / weight, tuple(other for other in need.motions if other != motion), judged=spot.judged))
 
 
 def _noisy_or(terms: Sequence[Term]) -> float:
@@ -235,4 +238,4 @@ def _mean(terms: list[Term]) -> Term:
 
     return Term(first.movement, first.line, first.column, first.text, first.part, first.division, first.position, mean("severity"),
                 mean("exposure"), mean("required_deg"), mean("range_deg"), mean("short_probability"), mean("shortfall_deg"),
-                first.shared_with)
+                first.shared_with, judged=first.judged)

@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 
 from core.body.shortfall import Range
 from core.catalog import load_catalog
+from core.catalog.rows import Need
 from core.demand import Measurement, Person, derive
 from core.demand.exposure import exposure
 from core.demand.profile import reach_severity
@@ -168,6 +169,54 @@ class CommonPractice(unittest.TestCase):
     def test_severity_of_a_range_everyone_has_is_nothing(self):
         """Three standard deviations in hand asks nearly nothing."""
         self.assertLess(reach_severity(Range(130, 8), 106), 0.01)
+
+
+class Coupled(unittest.TestCase):
+    """Motions that share one angle (model: overhead, front rack, toes-to-bar, turnover)."""
+
+    SHARED = {"front-rack": {"shoulder.flexion", "shoulder.external-rotation", "thoracic.extension"}, "overhead-lockout": {"shoulder.flexion", "thoracic.extension"},
+              "toes-to-bar-top": {"hip.flexion-straight-knee", "spine.flexion"}, "turnover": {"shoulder.extension", "shoulder.internal-rotation"}}
+
+    def test_the_four_shared_angles_are_shared_as_the_model_says(self):
+        """Each of the four positions has one need met by exactly these motions together."""
+        for position, motions in self.SHARED.items():
+            self.assertIn(motions, [set(need.motions) for need in CATALOG.positions[position].needs], position)
+
+    def test_more_of_one_motion_spares_the_others(self):
+        """An open upper back lowers what the front rack and the lockout ask of the shoulder, and a long arm what they ask of the back."""
+        for text in ("front squat 5x5 60 kg", "press 5x5 40 kg"):
+            stiff, open_back = (Person(ranges=(Measurement("thoracic.extension", degrees),)) for degrees in (10, 40))
+            self.assertGreater(scores(read_workout(text), stiff)["shoulder.flexion"], scores(read_workout(text), open_back).get("shoulder.flexion", 0), text)
+
+    def test_a_weighted_share_is_asked_in_its_own_degrees(self):
+        """Half the outward turn counts toward the rack, so a need short by ten degrees asks twenty more of the turn. Worked by
+        hand: 222 + 3 reserve - (170 + 20 + 0.5 x 90) = -10, and 10 / 0.5 = 20 fewer than the 90 there are."""
+        person = Person(ranges=(Measurement("shoulder.flexion", 170), Measurement("thoracic.extension", 20), Measurement("shoulder.external-rotation", 90)))
+        terms = [term for one in derive(read_workout("press 5x5 40 kg"), [person]).demands for term in one.terms
+                 if term.position == "front-rack" and len(term.shared_with) == 2]
+        asked = {frozenset(term.shared_with): term.required_deg for term in terms}
+        self.assertAlmostEqual(asked[frozenset({"shoulder.flexion", "thoracic.extension"})], 70, delta=0.1)
+        self.assertAlmostEqual(asked[frozenset({"shoulder.external-rotation", "thoracic.extension"})], 160, delta=0.1)
+
+    def test_a_motion_may_not_be_weighed_twice(self):
+        """One weight for each motion, or none."""
+        with self.assertRaises(ValueError):
+            Need(motions=("hip.flexion", "spine.flexion"), weights=(1,), deg=100, quality="free", source="estimate")
+
+
+class Standards(unittest.TestCase):
+    def test_a_position_that_decides_the_rep_is_exposed_more(self):
+        """In a push press the lockout decides the rep and the rack does not (common practice): same line, more exposure."""
+        shares = {term.position: (term.judged, term.exposure) for one in derive(read_workout("15 push presses 40 kg")).demands for term in one.terms}
+        self.assertEqual((shares["overhead-lockout"][0], shares["front-rack"][0]), (True, False))
+        self.assertGreater(shares["overhead-lockout"][1], shares["front-rack"][1])
+
+    def test_lockouts_depths_and_open_hips_decide_reps(self):
+        """What judges look at (common practice); racks, hangs in passing and turnovers are passed through."""
+        for position in ("overhead-lockout", "squat-bottom-back", "hips-open", "pull-top", "toes-to-bar-top", "dip-bottom"):
+            self.assertTrue(CATALOG.positions[position].judged, position)
+        for position in ("front-rack", "hang-arch", "turnover", "pull-from-floor", "hands-on-floor"):
+            self.assertFalse(CATALOG.positions[position].judged, position)
 
 
 class Measured(unittest.TestCase):

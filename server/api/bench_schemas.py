@@ -127,6 +127,7 @@ class TermOut(Schema):
     shortfall_deg: float | None
     shared_with: list[str]
     counts: bool
+    judged: bool
 
 
 class StandingOut(Schema):
