@@ -1,7 +1,7 @@
 """The core's values as the documented JSON (docs/json.md; schemas in docs/schema)."""
 from __future__ import annotations
 
-from core.demand.profile import DemandProfile, Term
+from core.demand.profile import SHORTFALL_BANDS_DEG, DemandProfile, Term
 from core.prep.sheet import Item, PrepSheet, RampSet
 from core.reading.workout import Format, Work, Workout
 
@@ -25,7 +25,9 @@ def derive_json(workout: Workout, profile: DemandProfile, readiness: dict[str, f
         "people": [{"name": person.name, "range_deg": round(person.range_deg, 1), "required_deg": round(person.required_deg, 1),
                     "measured": person.measured, "short": person.short, "short_probability": round(person.short_probability, 4),
                     "shortfall_deg": round(person.shortfall_deg, 2), "score": round(person.score, 4),
-                    "left_deg": _rounded(person.left_deg, 1), "right_deg": _rounded(person.right_deg, 1)} for person in one.people],
+                    "left_deg": _rounded(person.left_deg, 1), "right_deg": _rounded(person.right_deg, 1), "division": person.division} for person in one.people],
+        "divisions": [{"division": part.division, "people": part.people, "score": round(part.score, 4), "short": part.short} for part in one.divisions],
+        "shortfall_bands": [{"up_to_deg": band, "people": count} for band, count in zip((*SHORTFALL_BANDS_DEG, None), one.shortfall_counts)] if one.people else [],
         "terms": [_term(term) for term in one.terms],
     } for one in profile.demands]}
     if readiness is not None:
@@ -89,7 +91,7 @@ def _term(term: Term) -> dict:
         "division": term.division, "position": term.position, "severity": round(term.severity, 4),
         "exposure": round(term.exposure, 4), "required_deg": _rounded(term.required_deg, 1), "range_deg": _rounded(term.range_deg, 1),
         "short_probability": _rounded(term.short_probability, 4), "shortfall_deg": _rounded(term.shortfall_deg, 2),
-        "shared_with": list(term.shared_with), "counts": term.counts, "judged": term.judged,
+        "shared_with": list(term.shared_with), "counts": term.counts, "judged": term.judged, "people": term.people,
     }
 
 

@@ -1,8 +1,7 @@
 """Read the catalog's data files into rows, check every cross-reference, and say exactly what is wrong with a bad row."""
 from __future__ import annotations
 
-import math
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from functools import lru_cache
 from pathlib import Path
 from typing import TypeVar
@@ -14,7 +13,7 @@ from core.body.figure import PROP_DRAWERS
 from core.body.pose import LIMB_FIELDS, Limbs, Pose
 from core.catalog.rows import Demand, Drill, Kit, Method, Movement, Norm, Position, Row, Source
 from core.errors import CatalogError
-from core.posture import SquatShape, balanced, body_of
+from core.posture.figures import catalog_pose
 
 DATA = Path(__file__).parent / "data"
 R = TypeVar("R", bound=Row)
@@ -80,21 +79,22 @@ def _poses(path: Path) -> dict[str, Pose]:
 
 def _pose(file: str, name: str, fields: dict, raw: dict) -> Pose:
     fields = {**raw[fields["from"]], **fields} if "from" in fields else dict(fields)
-    near = dict(fields.get("near", {}))
-    trunk = {key: fields.get(key, 0.0) for key in ("lean", "lumbar", "thoracic", "neck", "heel")}
-    thigh_scale = fields.get("thigh_scale", 1.0)
-    if "linkage" in fields:
-        asked = fields["linkage"]
-        chain = balanced(SquatShape(asked["bar"], asked.get("load_share", 0.0), asked["thigh_deg"]), asked["ankle_deg"], body_of())
-        near |= {"ankle": chain.shank_deg, "knee": chain.thigh_deg + chain.shank_deg, "hip": chain.thigh_deg + chain.lean_deg,
-                 "shoulder": fields["arms"] + chain.lean_deg + trunk["lumbar"] - trunk["thoracic"]}
-        thigh_scale = math.cos(math.radians(chain.abduction_deg))
-    unknown = set(near) | set(fields.get("far", {}))
+    near, far = dict(fields.get("near", {})), dict(fields.get("far", {}))
+    start = Pose(Limbs(), Limbs())
+    if "solved" in fields:
+        try:
+            start = catalog_pose(fields["solved"])
+        except (KeyError, ValueError) as problem:
+            raise CatalogError(file, name, "solved", fields["solved"], f"a family of postures and its shape ({problem})") from problem
+        near, far = {**asdict(start.near), **near}, {**asdict(start.far), **near, **far}
+    unknown = set(near) | set(far)
     if not unknown <= set(LIMB_FIELDS):
         raise CatalogError(file, name, "near/far", sorted(unknown - set(LIMB_FIELDS)), f"only {LIMB_FIELDS}")
-    far = {**near, **fields.get("far", {})}
-    return Pose(Limbs(**near), Limbs(**far), **trunk, thigh_scale=thigh_scale,
-                support=fields.get("support", "feet"), props=tuple(fields.get("props", ())))
+    trunk = {key: fields.get(key, getattr(start, key)) for key in ("lean", "lumbar", "thoracic", "neck", "heel", "thigh_scale")}
+    if "solved" in fields and fields["solved"]["family"] == "squat":  # arms keep their direction over a bent back
+        near["shoulder"] += trunk["lumbar"] - trunk["thoracic"]
+        far["shoulder"] += trunk["lumbar"] - trunk["thoracic"]
+    return Pose(Limbs(**near), Limbs(**{**near, **far}), **trunk, support=fields.get("support", start.support), props=tuple(fields.get("props", ())))
 
 
 def movement_row(file: str, name: str, fields: dict) -> Movement:

@@ -24,12 +24,16 @@ SHORT_FROM = 0.5  # more likely short than not
 COUPLED_SHARE = 0.6  # a motion that helps another carries this much of the shared need; estimate
 HOLD_SHARE = 0.5  # a hold everybody can take asks less than a range people lack; estimate
 SKILL_SHARE = 0.7  # and so do snaps and patterns; estimate
+SHORTFALL_BANDS_DEG = (0.5, 5.0, 10.0)  # as good as none, a little, clearly; a goniometer cannot tell less than 5 (clinical rule)
 SPOT_SCORE = 0.02  # scores below this are noise and left out
 
 
 @dataclass(frozen=True, slots=True)
 class Term:
-    """Why a demand scores: one position of one movement line. Angles in degrees, None where no angle is asked."""
+    """Why a demand scores: one position of one movement line. Angles in degrees, None where no angle is asked.
+
+    judged: a repetition is decided here. people: how many of the class meet it (those of its division).
+    """
 
     movement: str
     line: int
@@ -47,6 +51,7 @@ class Term:
     shared_with: tuple[str, ...] = ()
     counts: bool = True
     judged: bool = False
+    people: int = 1
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,6 +68,7 @@ class Standing:
     score: float
     left_deg: float | None = None
     right_deg: float | None = None
+    division: str | None = None
 
     @property
     def short(self) -> bool:
@@ -71,8 +77,19 @@ class Standing:
 
 
 @dataclass(frozen=True, slots=True)
+class DivisionScore:
+    """What a demand scores among the people of one division; short: how many of them are (reach only)."""
+
+    division: str | None
+    people: int
+    score: float
+    short: int
+
+
+@dataclass(frozen=True, slots=True)
 class DemandScore:
-    """One demand of the session. ``score`` in [0, 1]; ``people`` is empty for anyone-in-particular."""
+    """One demand of the session. ``score`` in [0, 1]; ``people`` is empty for anyone-in-particular; ``divisions`` is empty
+    when everybody does the same."""
 
     id: str
     kind: str
@@ -81,11 +98,20 @@ class DemandScore:
     required_deg: float | None
     terms: tuple[Term, ...]
     people: tuple[Standing, ...]
+    divisions: tuple[DivisionScore, ...] = ()
 
     @property
     def short_count(self) -> int:
         """People more likely short than not."""
         return sum(1 for one in self.people if one.short)
+
+    @property
+    def shortfall_counts(self) -> tuple[int, ...]:
+        """How many people expect a shortfall up to each of SHORTFALL_BANDS_DEG, and how many more than the last."""
+        counts = [0] * (len(SHORTFALL_BANDS_DEG) + 1)
+        for one in self.people:
+            counts[sum(one.shortfall_deg > band for band in SHORTFALL_BANDS_DEG)] += 1
+        return tuple(counts)
 
 
 @dataclass(frozen=True, slots=True)
@@ -117,7 +143,8 @@ def derive(
     by_division = {key: _occurrences(workout.for_division(key), catalog) for key in {one.division or division for one in group}}
     profiles = [_person_terms(one, by_division[one.division or division], catalog) for one in group]
     ids = {demand for profile in profiles for demand in profile}
-    scores = [_class_score(demand, group, profiles, catalog, bool(people)) for demand in sorted(ids)]
+    named = [one.division or division for one in group]
+    scores = [_class_score(demand, group, profiles, catalog, bool(people), named) for demand in sorted(ids)]
     kept = [one for one in scores if one.score >= SPOT_SCORE]
     return DemandProfile(tuple(sorted(kept, key=lambda one: (-one.score, one.id))))
 
@@ -188,7 +215,8 @@ def _hardest(terms: Sequence[Term]) -> dict[tuple, Term]:
     return best
 
 
-def _class_score(demand: str, group: Sequence[Person], profiles: list[dict[str, list[Term]]], catalog: Catalog, named: bool) -> DemandScore:
+def _class_score(demand: str, group: Sequence[Person], profiles: list[dict[str, list[Term]]], catalog: Catalog, named: bool,
+                 doing: Sequence[str | None]) -> DemandScore:
     kind = catalog.demands[demand].kind
     own = [profile.get(demand, []) for profile in profiles]
     scores = [_noisy_or(terms) for terms in own]
@@ -201,20 +229,29 @@ def _class_score(demand: str, group: Sequence[Person], profiles: list[dict[str, 
         if named:
             standings = tuple(
                 Standing(person.key, person.name, term.range_deg, term.required_deg, any(m.motion == demand for m in person.ranges),
-                         term.short_probability, term.shortfall_deg, score, *sides_of(person, demand))
-                for person, term, score in zip(group, worst, scores) if term
+                         term.short_probability, term.shortfall_deg, score, *sides_of(person, demand), does)
+                for person, term, score, does in zip(group, worst, scores, doing) if term
             )
     shortfall = max((term.shortfall_deg or 0.0 for terms in own for term in terms), default=0.0) if not named else (
         sum(one.shortfall_deg for one in standings) / len(standings) if standings else 0.0)
     score = min(max(sum(scores) / len(group), min(scores)), max(scores))
-    return DemandScore(demand, kind, score, shortfall, required, _merge(own, len(group)), standings)
+    return DemandScore(demand, kind, score, shortfall, required, _merge(own), standings, _by_division(doing, scores, standings))
+
+
+def _by_division(doing: Sequence[str | None], scores: Sequence[float], standings: Sequence[Standing]) -> tuple[DivisionScore, ...]:
+    """The demand apart for each division people do, most people first; empty when there is only one."""
+    names = sorted(set(doing), key=lambda name: (-doing.count(name), name or ""))
+    if len(names) < 2:
+        return ()
+    own = {name: [score for does, score in zip(doing, scores) if does == name] for name in names}
+    return tuple(DivisionScore(name, len(own[name]), sum(own[name]) / len(own[name]), sum(one.short for one in standings if one.division == name)) for name in names)
 
 
 def _weight(term: Term) -> tuple[float, float]:
     return (term.severity * term.exposure, term.required_deg or 0.0)
 
 
-def _merge(own: list[list[Term]], count: int) -> tuple[Term, ...]:
+def _merge(own: list[list[Term]]) -> tuple[Term, ...]:
     """Terms of the whole class: one a place and position, averaged over the people who meet it, strongest first."""
     groups: dict[tuple, list[Term]] = {}
     for terms in own:
@@ -238,4 +275,4 @@ def _mean(terms: list[Term]) -> Term:
 
     return Term(first.movement, first.line, first.column, first.text, first.part, first.division, first.position, mean("severity"),
                 mean("exposure"), mean("required_deg"), mean("range_deg"), mean("short_probability"), mean("shortfall_deg"),
-                first.shared_with, judged=first.judged)
+                first.shared_with, judged=first.judged, people=len(terms))

@@ -219,6 +219,34 @@ class Standards(unittest.TestCase):
             self.assertFalse(CATALOG.positions[position].judged, position)
 
 
+class Divisions(unittest.TestCase):
+    TEXT = "4 rounds\n6 overhead squats 50/35 kg\nscaled: 6 front squats 40/25 kg\n200 m run"
+
+    def crowd(self):
+        return [Person(name=f"p{place}", age=30, sex="male", division="scaled" if place < 2 else None, key=str(place),
+                       ranges=(Measurement("shoulder.flexion", 150),)) for place in range(5)]
+
+    def test_each_division_is_scored_apart_and_their_mean_is_the_class(self):
+        """Those who front squat are asked less overhead (common practice); weighted by heads the divisions give the class score."""
+        demand = next(one for one in derive(read_workout(self.TEXT), self.crowd()).demands if one.id == "shoulder.flexion")
+        written, scaled = demand.divisions
+        self.assertEqual(((written.division, written.people), (scaled.division, scaled.people)), ((None, 3), ("scaled", 2)))
+        self.assertGreater(written.score, scaled.score)
+        self.assertAlmostEqual((3 * written.score + 2 * scaled.score) / 5, demand.score, delta=1e-9)
+        self.assertEqual({term.position: term.people for term in demand.terms if "squat-bottom" in term.position or term.position == "front-rack"},
+                         {"squat-bottom-overhead": 3, "front-rack": 2})
+
+    def test_one_division_needs_no_table(self):
+        """Everybody doing the same leaves the list empty."""
+        self.assertEqual(derive(read_workout("30 air squats"), self.crowd()[2:]).demands[0].divisions, ())
+
+    def test_the_shortfall_is_counted_by_size(self):
+        """Short by nothing, by a little, clearly, and by far: one person each, and all are counted once."""
+        people = [Person(age=30, sex="male", key=str(have), ranges=(Measurement("hip.flexion", have, test="inclinometer"),)) for have in (150, 120, 113, 95)]
+        demand = next(one for one in derive(read_workout("60 air squats"), people).demands if one.id == "hip.flexion")
+        self.assertEqual(demand.shortfall_counts, (1, 1, 1, 1))
+
+
 class Measured(unittest.TestCase):
     def test_sides_stand_apart_and_the_tighter_counts(self):
         """Left 150, right 170: the need is held against 150, and both are in the standing."""

@@ -1,9 +1,10 @@
 """The lab's answers: for a person, for a class, for typed values; and what it refuses."""
 import unittest
+from dataclasses import replace
 
 from core.catalog import load_catalog
 from core.demand.people import Measurement, Person
-from core.lab import FAMILIES, POSITION_SHAPES, LabAsk, LabRefused, ask_lab
+from core.lab import FAMILIES, OPENS_WITH, LabAsk, LabRefused, ask_lab
 
 CATALOG = load_catalog()
 STIFF = Person("Stiff", 40, "male", 1.8, 85, (Measurement("ankle.dorsiflexion", 24), Measurement("hip.flexion", 120)))
@@ -13,11 +14,14 @@ SUPPLE = Person("Supple", 30, "female", 1.65, 62, (Measurement("ankle.dorsiflexi
 class Lab(unittest.TestCase):
     def test_every_position_that_opens_in_the_lab_is_solved_and_drawn(self):
         """Feet on the floor, joints at their places, two arcs at the tightest motions."""
-        for name, (family, bar, one_leg) in POSITION_SHAPES.items():
+        for name, ask in OPENS_WITH.items():
             self.assertIn(name, CATALOG.positions)
-            found = ask_lab(LabAsk(family=family, bar=bar, single_leg=one_leg, load_share=0.5), (SUPPLE,), CATALOG)
+            found = ask_lab(replace(ask, load_share=0.5), (SUPPLE,), CATALOG)
             points = found["picture"]["points"]
-            self.assertAlmostEqual(min(points["heel"][1], points["toe"][1]), 0, delta=1e-3, msg=name)
+            lowest = {"hang": 0.1, "plank": 0.012, "handstand": 0.012}.get(ask.family, 0.0)
+            self.assertAlmostEqual(min(place[1] for place in points.values()), lowest, delta=0.02, msg=name)
+            if ask.family in ("plank", "handstand"):
+                self.assertAlmostEqual(points["wrist"][1], points["fingers"][1], delta=1e-3, msg=f"{name}: flat hands")
             self.assertTrue(all(place[1] > -0.03 for joint, place in points.items() if "toe" not in joint), name)
             self.assertTrue(1 <= len(found["picture"]["arcs"]) <= 2, name)
             self.assertIn(found["limiting"], [one["id"] for one in found["margins"]])
@@ -50,8 +54,9 @@ class Lab(unittest.TestCase):
     def test_what_cannot_be_solved_names_its_field(self):
         """Unknown families and bars, depths, ranges, lengths and steps out of reach."""
         for ask, field in ((LabAsk(family="cartwheel"), "family"), (LabAsk(bar="nose"), "bar"), (LabAsk(depth_deg=200), "depth_deg"), (LabAsk(ranges={"hip.flexion": 900}), "ranges"),
-                           (LabAsk(ranges={"nose": 3}), "ranges"), (LabAsk(lengths_m={"thigh": 3}), "lengths_m"), (LabAsk(family="lunge", step_length_m=1.5), "step_length_m")):
+                           (LabAsk(ranges={"nose": 3}), "ranges"), (LabAsk(lengths_m={"thigh": 3}), "lengths_m"), (LabAsk(family="lunge", step_length_m=1.5), "step_length_m"),
+                           (LabAsk(family="hang", chest_cm=90), "chest_cm"), (LabAsk(family="plank", shoulders_cm=50), "shoulders_cm"), (LabAsk(wedge_deg=80), "wedge_deg")):
             with self.assertRaises(LabRefused) as caught:
                 ask_lab(ask, (), CATALOG)
             self.assertEqual(caught.exception.field, field)
-        self.assertEqual(len(FAMILIES), 3)
+        self.assertEqual(len(FAMILIES), 6)

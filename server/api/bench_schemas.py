@@ -128,6 +128,7 @@ class TermOut(Schema):
     shared_with: list[str]
     counts: bool
     judged: bool
+    people: int
 
 
 class StandingOut(Schema):
@@ -141,6 +142,23 @@ class StandingOut(Schema):
     score: float
     left_deg: float | None
     right_deg: float | None
+    division: str | None
+
+
+class DivisionScoreOut(Schema):
+    """What a demand scores among the people of one division."""
+
+    division: str | None
+    people: int
+    score: float
+    short: int
+
+
+class BandOut(Schema):
+    """People whose expected shortfall is above the band before and up to this one; up_to_deg is null for the last."""
+
+    up_to_deg: float | None
+    people: int
 
 
 class DemandOut(Schema):
@@ -153,6 +171,8 @@ class DemandOut(Schema):
     required_deg: float | None
     short: int
     people: list[StandingOut]
+    divisions: list[DivisionScoreOut]
+    shortfall_bands: list[BandOut]
     terms: list[TermOut]
 
 

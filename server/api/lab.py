@@ -5,7 +5,7 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
 
-from core.lab import POSITION_SHAPES, LabAsk, ask_lab
+from core.lab import OPENS_WITH, LabAsk, ask_lab
 from server.api import lab_schemas as schemas
 from server.api.access import class_of, coach
 from server.people.models import Person
@@ -20,7 +20,8 @@ def start(request: HttpRequest):
     person = coach(request)
     rows = Person.objects.filter(gym_id=person.gym_id, is_active=True).order_by("name").prefetch_related("ranges")
     return {"people": [{"id": one.pk, "name": one.name, "measured": len({row.motion for row in one.ranges.all()})} for one in rows],
-            "positions": [{"id": name, "family": family, "bar": bar, "single_leg": one_leg} for name, (family, bar, one_leg) in POSITION_SHAPES.items()]}
+            "positions": [{"id": name, "family": one.family, "bar": one.bar, "single_leg": one.single_leg, "chest_cm": one.chest_cm, "bar_height_m": one.bar_height_m}
+                          for name, one in OPENS_WITH.items()]}
 
 
 @router.post("/lab", response=schemas.LabOut)

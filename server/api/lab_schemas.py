@@ -19,6 +19,9 @@ class LabIn(Schema):
     heel_mm: float = 0.0
     step_length_m: float = 0.9
     bar_height_m: float = 0.225
+    chest_cm: float = 0.0
+    shoulders_cm: float = 0.0
+    wedge_deg: float = 0.0
     ranges: dict[str, float] = Field(default={}, max_length=10)
     lengths_m: dict[str, float] = Field(default={}, max_length=10)
     person_id: int | None = None
@@ -63,6 +66,8 @@ class LabPosition(Schema):
     family: str
     bar: str
     single_leg: bool
+    chest_cm: float
+    bar_height_m: float
 
 
 class LabStart(Schema):

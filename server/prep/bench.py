@@ -8,7 +8,7 @@ from core.catalog import Catalog
 from core.json_out import derive_json, item_json, plan_json, ramp_json
 from core.demand import DemandProfile, Person, derive
 from core.errors import PlanRefused, UnusableText
-from core.lab import POSITION_SHAPES
+from core.lab import OPENS_WITH
 from core.pictures import picture_of_drill, position_picture
 from core.prep import Item, PlanSettings, PrepSheet, RampSet, plan
 from core.prep.candidates import candidates_for
@@ -154,7 +154,7 @@ def _named_demands(demands: list[dict], catalog: Catalog) -> list[dict]:
         one["name"], one["plain"] = row.name, row.plain
         for term in one["terms"]:
             term["position_name"] = catalog.positions[term["position"]].name
-            term["in_lab"] = term["position"] in POSITION_SHAPES
+            term["in_lab"] = term["position"] in OPENS_WITH
     return demands
 
 

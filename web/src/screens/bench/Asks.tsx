@@ -123,13 +123,13 @@ function Bar({ demand }: { demand: Demand }) {
   );
 }
 
-/** A score opened into its terms: which line, which position, how hard, how much. */
+/** A score opened into its terms: which line, which position, how hard, how much, whose division, and who is short by how much. */
 function Terms({ demand, classId }: { demand: Demand; classId: number | undefined }) {
+  const divided = demand.divisions.length > 0;
   return (
     <div className="px-3 pb-3 text-[14px]">
       <p className="text-dust">
         {demand.plain[0]?.toUpperCase() + demand.plain.slice(1)}. Score {demand.score.toFixed(2)}: of each line the hardest position counts, and lines add up.
-        {demand.kind === "reach" && demand.people.length > 0 && ` Expected shortfall ${demand.shortfall_deg.toFixed(1)}° on average.`}
       </p>
       <table className="mt-1 w-full">
         <thead className="text-left text-[13px] text-dust">
@@ -137,9 +137,12 @@ function Terms({ demand, classId }: { demand: Demand; classId: number | undefine
         </thead>
         <tbody>
           {demand.terms.slice(0, 6).map((term, index) => (
-            <tr key={index} className={term.counts ? "" : "text-dust"}>
-              <td>{term.line} {term.text}</td>
-              <td>{term.in_lab ? <Link to="/lab" search={{ position: term.position, ...(classId ? { class: classId } : {}) }} className="underline underline-offset-2">{term.position_name}</Link> : term.position_name}{term.shared_with.length > 0 && <span className="text-dust">, shared</span>}</td>
+            <tr key={index} className={`align-top ${term.counts ? "" : "text-dust"}`}>
+              <td className="pr-2">{term.line} {term.text}{divided && <span className="text-dust"> · {term.division ?? "all"}, {amountOf(term.people)}</span>}</td>
+              <td>
+                {term.in_lab ? <Link to="/lab" search={{ position: term.position, ...(classId ? { class: classId } : {}) }} className="underline underline-offset-2">{term.position_name}</Link> : term.position_name}
+                {term.shared_with.length > 0 && <span className="text-dust">, shared</span>}{term.judged && <span className="text-dust">, decides the rep</span>}
+              </td>
               <td className="text-right">{term.required_deg === null ? "" : `${Math.round(term.required_deg)}°`}</td>
               <td className="text-right">{term.range_deg === null ? "" : `${Math.round(term.range_deg)}°`}</td>
               <td className="text-right">{term.severity.toFixed(2)} × {term.exposure.toFixed(2)}</td>
@@ -147,6 +150,10 @@ function Terms({ demand, classId }: { demand: Demand; classId: number | undefine
           ))}
         </tbody>
       </table>
+      {divided && (
+        <p className="mt-2"><strong>By division:</strong> {demand.divisions.map((one) => `${one.division ?? "as written"}, ${amountOf(one.people)}: ${amount(one.score).toLowerCase()}${demand.kind === "reach" ? ` (${one.short} short)` : ""}`).join("; ")}</p>
+      )}
+      {demand.people.length > 0 && demand.kind === "reach" && <Bands demand={demand} />}
       {demand.short > 0 && (
         <p className="mt-2"><strong>Short:</strong> {demand.people.filter((one) => one.short).sort((a, b) => b.shortfall_deg - a.shortfall_deg)
           .map((one) => `${one.name} (${sides(one)})`).join(", ")}</p>
@@ -154,6 +161,26 @@ function Terms({ demand, classId }: { demand: Demand; classId: number | undefine
     </div>
   );
 }
+
+function amountOf(people: number): string {
+  return people === 1 ? "1 person" : `${people} people`;
+}
+
+/** How many of the class expect to be short, and by how much: lengths, with their numbers. */
+function Bands({ demand }: { demand: Demand }) {
+  const bands = demand.shortfall_bands.map((one, index) => ({ ...one, from: demand.shortfall_bands[index - 1]?.up_to_deg ?? 0, shade: SHADES[index] ?? "" }));
+  const said = (one: (typeof bands)[number], first: boolean) => first ? "as good as none" : one.up_to_deg === null ? `over ${one.from}°` : `up to ${one.up_to_deg}°`;
+  return (
+    <div className="mt-2">
+      <p><strong>Expected to be short by:</strong> {bands.map((one, index) => [one, said(one, index === 0)] as const).filter(([one]) => one.people > 0).map(([one, words]) => `${words} ${one.people}`).join(", ")}; {demand.shortfall_deg.toFixed(1)}° on average</p>
+      <span className="mt-1 flex h-2.5 overflow-hidden rounded-sm border border-reach" aria-hidden>
+        {bands.map((one) => <span key={one.from} className={one.shade} style={{ flexGrow: one.people }} />)}
+      </span>
+    </div>
+  );
+}
+
+const SHADES = ["bg-sheet", "bg-reach/30", "bg-reach/60", "bg-reach"];
 
 /** What somebody has: one number, or left and right where they were measured and differ. */
 function sides(one: Demand["people"][number]): string {

@@ -1,6 +1,7 @@
 import type { Schemas } from "../../api/client";
 import { Figure } from "../../figure/Figure";
 import { Mark } from "../../parts/Mark";
+import { HANDLES } from "./ask";
 
 const SCALE_DEG = 60; // margin bars go from minus to plus this
 
@@ -8,7 +9,7 @@ interface Props { answer: Schemas["LabOut"]; label: string; narrow: boolean; onD
 
 /** A solved posture: the figure, each motion's margin as a bar from its end, what stops it, and what would free it. */
 export function Answer({ answer, label, narrow, onDrag }: Props) {
-  const handles = answer.family === "squat" && onDrag ? ["ankle", "hip", ...(answer.ranges["shoulder.flexion"] !== undefined ? ["shoulder"] : [])] : [];
+  const handles = onDrag ? Object.keys(HANDLES[answer.family] ?? {}) : [];
   return (
     <article className={`grid min-h-0 gap-6 ${narrow ? "grid-rows-[340px_minmax(0,1fr)]" : "grid-cols-[minmax(0,1fr)_360px]"}`} aria-label={label || "this body"}>
       <div className="flex min-h-0 flex-col rounded-xl bg-sand p-3">

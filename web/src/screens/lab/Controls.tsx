@@ -4,6 +4,7 @@ import { BARS, LOAD_OF, type Ask } from "./ask";
 const RANGE_NAMES: Record<string, [string, number, number]> = {
   "ankle.dorsiflexion": ["Ankle bend", 5, 55], "hip.flexion": ["Hip flexion", 70, 150], "knee.flexion": ["Knee bend", 90, 165], "shoulder.flexion": ["Shoulder flexion", 110, 195],
   "thoracic.extension": ["Upper back extension", 0, 45], "hip.extension": ["Hip extension", -10, 45], "hip.flexion-straight-knee": ["Straight-leg raise", 35, 125],
+  "lumbar.extension": ["Low back extension", 0, 50], "wrist.extension": ["Wrist extension", 20, 110],
 };
 const LENGTH_NAMES: [string, string][] = [["shank", "Shin"], ["thigh", "Thigh"], ["trunk", "Trunk"], ["arm", "Arm to grip"]];
 
@@ -22,6 +23,9 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
         <Choice on={ask.family === "squat" && ask.single_leg} onPick={() => onChange({ family: "squat", bar: "none", single_leg: true, load_share: 0 })}>one leg</Choice>
         <Choice on={ask.family === "lunge"} onPick={() => onChange({ family: "lunge" })}>lunge</Choice>
         <Choice on={ask.family === "hinge"} onPick={() => onChange({ family: "hinge" })}>pull off the floor</Choice>
+        <Choice on={ask.family === "hang"} onPick={() => onChange({ family: "hang" })}>hang and kip</Choice>
+        <Choice on={ask.family === "plank"} onPick={() => onChange({ family: "plank" })}>plank</Choice>
+        <Choice on={ask.family === "handstand"} onPick={() => onChange({ family: "handstand" })}>handstand</Choice>
       </div>
       <label className="mt-3 block text-[14px] font-semibold" htmlFor="lab-person">Body</label>
       <select id="lab-person" className="field mt-1 w-full !py-1.5" value={ask.person_id ?? (ask.class_id ? "class" : "")}
@@ -45,6 +49,9 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
       </>}
       {ask.family === "lunge" && <Slider label="Step, heel to heel" unit=" m" low={0.3} high={1.2} step={0.01} value={ask.step_length_m} onChange={(step_length_m) => onChange({ step_length_m })} />}
       {ask.family === "hinge" && <Slider label="Bar above the floor" unit=" m" low={0} high={0.6} step={0.005} value={ask.bar_height_m} onChange={(bar_height_m) => onChange({ bar_height_m })} />}
+      {ask.family === "hang" && <Slider label="Chest ahead of the bar" unit=" cm" low={0} high={30} step={0.5} value={ask.chest_cm} onChange={(chest_cm) => onChange({ chest_cm })} />}
+      {ask.family === "plank" && <Slider label="Shoulders ahead of the wrists" unit=" cm" low={-20} high={20} step={0.5} value={ask.shoulders_cm} onChange={(shoulders_cm) => onChange({ shoulders_cm })} />}
+      {(ask.family === "plank" || ask.family === "handstand") && <Slider label="Wedge under the heel of the hand" unit="°" low={0} high={40} step={1} value={ask.wedge_deg} onChange={(wedge_deg) => onChange({ wedge_deg })} />}
       <details className="mt-3 text-[15px]">
         <summary className="cursor-pointer py-1">Lengths by tape measure</summary>
         {LENGTH_NAMES.map(([segment, label]) => (

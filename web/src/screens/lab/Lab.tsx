@@ -6,7 +6,7 @@ import { labQuery, labStartQuery } from "../../api/queries";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { Answer } from "./Answer";
 import { Controls } from "./Controls";
-import { openWith, type Ask } from "./ask";
+import { HANDLES, openWith, type Ask } from "./ask";
 
 type Kept = { label: string; answer: Schemas["LabOut"] };
 
@@ -58,12 +58,11 @@ function name(start: Schemas["LabStart"], id: number): string {
   return start.people.find((one) => one.id === id)?.name ?? "";
 }
 
-const JOINT_MOTION: Record<string, string> = { ankle: "ankle.dorsiflexion", hip: "hip.flexion", shoulder: "shoulder.flexion" };
 const DEG_PER_PIXEL = 0.35;
 
 /** Dragging a joint changes the range it has: to the right more, to the left less. */
 function dragged(ask: Ask, answer: Schemas["LabOut"] | undefined, joint: string, pixels: number): Ask {
-  const motion = JOINT_MOTION[joint];
+  const motion = HANDLES[ask.family]?.[joint];
   const now = motion ? ask.ranges[motion] ?? answer?.ranges[motion] : undefined;
   if (!motion || now === undefined) return ask;
   return { ...ask, ranges: { ...ask.ranges, [motion]: Math.round(Math.max(0, Math.min(220, now + pixels * DEG_PER_PIXEL)) * 10) / 10 } };
