@@ -10,6 +10,7 @@ from core.catalog import Catalog
 from core.demand.profile import DemandProfile
 
 MOST_ARCS = 2
+CHAIR_HIP_DEG, CHAIR_THIGH_SEEN = 16.0, 0.3  # thighs coming toward the viewer, for drawing
 UPPER_PLACES = ("hands", "hand", "far-hand", "hand-up", "front", "back", "above", "between-hands", "behind", "along-arm")
 
 
@@ -26,7 +27,7 @@ def position_picture(position: str, profile: DemandProfile, catalog: Catalog) ->
         found = arc(pose, figure, demand.id, term.required_deg, term.range_deg)
         if found:
             arcs.append(found)
-    return _picture(figure, arcs)
+    return figure_picture(figure, arcs)
 
 
 def picture_of_drill(drill: str, catalog: Catalog, seated: bool = False) -> dict:
@@ -42,6 +43,9 @@ def picture_of_drill(drill: str, catalog: Catalog, seated: bool = False) -> dict
 
 def _from_the_chair(pose: Pose) -> Pose:
     """The arms and the upper back of a pose, sitting down; arms turn with the thorax, so nothing else changes."""
+    if pose.view == "front":
+        near, far = (replace(side, hip=CHAIR_HIP_DEG, knee=CHAIR_HIP_DEG, thigh=CHAIR_THIGH_SEEN, shank=1.0) for side in (pose.near, pose.far))
+        return Pose(near, far, 0.0, pose.lumbar, 0.0, pose.neck, "feet", view="front", props=("box@seat",))
     near, far = (replace(side, ankle=0.0, knee=90.0, hip=90.0, shoulder=min(185.0, side.shoulder), wrist=min(30.0, side.wrist))
                  for side in (pose.near, pose.far))
     lumbar, thoracic = max(-8.0, min(26.0, pose.lumbar)), pose.thoracic
@@ -51,7 +55,7 @@ def _from_the_chair(pose: Pose) -> Pose:
 @lru_cache(maxsize=512)
 def _moving(start: Pose, end: Pose, props: tuple[str, ...]) -> dict:
     run = frames(_with_props(start, props), _with_props(end, props))
-    return {**_picture(run[-1], []), "frames": [_points(figure) for figure in run],
+    return {**figure_picture(run[-1], []), "frames": [_points(figure) for figure in run],
             "frame_shapes": [_shapes(figure) for figure in run], "box": _union(run)}
 
 
@@ -59,7 +63,8 @@ def _with_props(pose: Pose, props: tuple[str, ...]) -> Pose:
     return replace(pose, props=(*pose.props, *props))
 
 
-def _picture(figure: Figure, arcs: list[Arc]) -> dict:
+def figure_picture(figure: Figure, arcs: list[Arc]) -> dict:
+    """One figure with its arcs, as a page draws it."""
     return {
         "points": _points(figure), "shapes": _shapes(figure), "box": list(figure.box),
         "arcs": [{"motion": one.motion, "centre": list(one.centre), "start_deg": round(one.start_deg, 1),

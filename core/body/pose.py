@@ -1,4 +1,4 @@
-"""A pose: joint angles of a sagittal figure, near and far side apart, and how it stands on the world.
+"""A pose: joint angles of a figure, near and far side apart, and how it stands on the world.
 
 Angles in degrees, zero in the anatomical standing position. Positive: ankle dorsiflexion, knee flexion, hip flexion,
 lumbar flexion, thoracic extension, neck extension, shoulder flexion, elbow flexion. ``wrist`` turns the hand onward in
@@ -11,7 +11,7 @@ from dataclasses import dataclass, field, replace
 
 @dataclass(frozen=True, slots=True)
 class Limbs:
-    """Joint angles of one side, degrees."""
+    """Joint angles of one side, degrees; thigh and shank: the share of their length that is seen (1 in the plane of the picture)."""
 
     ankle: float = 0.0
     knee: float = 0.0
@@ -19,11 +19,13 @@ class Limbs:
     shoulder: float = 0.0
     elbow: float = 0.0
     wrist: float = 0.0
+    thigh: float = 1.0
+    shank: float = 1.0
 
 
 @dataclass(frozen=True, slots=True)
 class Pose:
-    """One shape of the body. ``support``: feet | floor | hang. ``thigh_scale`` foreshortens a wide stance."""
+    """One shape of the body. ``support``: feet | floor | hang. ``view``: side | front (see front.py for its angles)."""
 
     near: Limbs
     far: Limbs
@@ -32,13 +34,13 @@ class Pose:
     thoracic: float = 0.0
     neck: float = 0.0
     support: str = "feet"
-    thigh_scale: float = 1.0
     heel: float = 0.0
+    view: str = "side"
     props: tuple[str, ...] = field(default=())
 
 
-LIMB_FIELDS = ("ankle", "knee", "hip", "shoulder", "elbow", "wrist")
-TRUNK_FIELDS = ("lean", "lumbar", "thoracic", "neck", "thigh_scale", "heel")
+LIMB_FIELDS = ("ankle", "knee", "hip", "shoulder", "elbow", "wrist", "thigh", "shank")
+TRUNK_FIELDS = ("lean", "lumbar", "thoracic", "neck", "heel")
 
 
 def between(start: Pose, end: Pose, share: float) -> Pose:

@@ -9,8 +9,8 @@ from typing import TypeVar
 import yaml
 from pydantic import ValidationError
 
-from core.body.figure import PROP_DRAWERS
-from core.body.pose import LIMB_FIELDS, Limbs, Pose
+from core.body.pose import LIMB_FIELDS, TRUNK_FIELDS, Limbs, Pose
+from core.body.props import PROP_DRAWERS
 from core.catalog.rows import Demand, Drill, Kit, Method, Movement, Norm, Position, Row, Source
 from core.errors import CatalogError
 from core.posture.figures import catalog_pose
@@ -90,11 +90,12 @@ def _pose(file: str, name: str, fields: dict, raw: dict) -> Pose:
     unknown = set(near) | set(far)
     if not unknown <= set(LIMB_FIELDS):
         raise CatalogError(file, name, "near/far", sorted(unknown - set(LIMB_FIELDS)), f"only {LIMB_FIELDS}")
-    trunk = {key: fields.get(key, getattr(start, key)) for key in ("lean", "lumbar", "thoracic", "neck", "heel", "thigh_scale")}
+    trunk = {key: fields.get(key, getattr(start, key)) for key in TRUNK_FIELDS}
     if "solved" in fields and fields["solved"]["family"] == "squat":  # arms keep their direction over a bent back
         near["shoulder"] += trunk["lumbar"] - trunk["thoracic"]
         far["shoulder"] += trunk["lumbar"] - trunk["thoracic"]
-    return Pose(Limbs(**near), Limbs(**{**near, **far}), **trunk, support=fields.get("support", start.support), props=tuple(fields.get("props", ())))
+    return Pose(Limbs(**near), Limbs(**{**near, **far}), **trunk, support=fields.get("support", start.support),
+                view=fields.get("view", "side"), props=tuple(fields.get("props", ())))
 
 
 def movement_row(file: str, name: str, fields: dict) -> Movement:

@@ -11,6 +11,7 @@ from core.catalog import Catalog
 from core.demand.people import Person, range_of
 from core.lab.asked import MOTIONS, LabAsk, LabRefused
 from core.lab.families import SOLVERS, Solved
+from core.pictures import figure_picture
 from core.posture import Body, body_of
 from core.posture.margins import TOLERANCE_DEG, Margin
 
@@ -64,10 +65,7 @@ def _picture(pose: Pose, margins: tuple[Margin, ...], body: Body) -> dict:
     figure = draw(pose, lengths)
     tightest = sorted(margins, key=lambda one: one.margin_deg)[:2]
     arcs = [found for one in tightest if (found := arc(pose, figure, one.id, one.needs_deg, one.has_deg))]
-    return {"points": {name: list(place) for name, place in figure.points.items()}, "box": list(figure.box),
-            "shapes": [{"kind": shape["kind"], "at": shape["at"], "size": shape["size"]} for shape in figure.shapes],
-            "arcs": [{"motion": one.motion, "centre": list(one.centre), "start_deg": round(one.start_deg, 1), "needed_deg": one.needed_deg,
-                      "has_deg": one.has_deg, "sign": one.sign} for one in arcs]}
+    return figure_picture(figure, arcs)
 
 
 def _margin(one: Margin, names, measured: set[str]) -> dict:

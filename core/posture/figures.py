@@ -22,10 +22,11 @@ FREE = {motion: Range(degrees, 0.0) for motion, degrees in {  # an adult nothing
 
 def squat_pose(chain: Chain, arm: float, elbow: float = 0.0, wrist: float = 0.0, single_leg: bool = False) -> Pose:
     """arm: direction of the upper arm from straight down, degrees."""
-    near = Limbs(chain.shank_deg - chain.heel_deg, chain.thigh_deg + chain.shank_deg, chain.thigh_deg + chain.lean_deg, arm + chain.lean_deg, elbow, wrist)
+    seen = math.cos(math.radians(chain.abduction_deg))  # a wide stance turns the thighs out of the picture
+    near = Limbs(chain.shank_deg - chain.heel_deg, chain.thigh_deg + chain.shank_deg, chain.thigh_deg + chain.lean_deg, arm + chain.lean_deg, elbow, wrist, seen)
     ankle, knee, hip = FREE_LEG
     far = Limbs(ankle, knee, hip + chain.lean_deg, arm + chain.lean_deg, elbow, wrist) if single_leg else near
-    return Pose(near, far, thigh_scale=math.cos(math.radians(chain.abduction_deg)), heel=chain.heel_deg)
+    return Pose(near, far, heel=chain.heel_deg)
 
 
 def lunge_pose(found: Lunge, body: Body) -> Pose:

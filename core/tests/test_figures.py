@@ -17,6 +17,13 @@ def distance(a, b):
     return math.dist(a, b)
 
 
+def from_line(point, start, end):
+    """Distance of a point from a drawn line (or dot)."""
+    length = math.dist(start, end) ** 2
+    share = 0 if not length else max(0, min(1, ((point[0] - start[0]) * (end[0] - start[0]) + (point[1] - start[1]) * (end[1] - start[1])) / length))
+    return math.dist(point, (start[0] + share * (end[0] - start[0]), start[1] + share * (end[1] - start[1])))
+
+
 class Poses(unittest.TestCase):
     def setUp(self):
         self.catalog = load_catalog()
@@ -25,10 +32,10 @@ class Poses(unittest.TestCase):
         """Every segment of every pose has the table's length, near and far."""
         for name, pose in self.catalog.poses.items():
             points = draw(pose).points
-            for side in ("", "far_"):
-                for start, end, segment, scale in (("hip", "knee", "thigh", pose.thigh_scale), ("knee", "ankle", "shank", 1), ("shoulder", "elbow", "upper_arm", 1),
+            for side, limbs in (("", pose.near), ("far_", pose.far)):
+                for start, end, segment, scale in (("hip", "knee", "thigh", limbs.thigh), ("knee", "ankle", "shank", limbs.shank), ("shoulder", "elbow", "upper_arm", 1),
                                                    ("elbow", "wrist", "forearm", 1)):
-                    a = points[start] if start in ("hip", "shoulder") else points[side + start]
+                    a = points[start] if start in ("hip", "shoulder") and pose.view == "side" else points[side + start]
                     self.assertAlmostEqual(distance(a, points[side + end]), LENGTH[segment] * scale, delta=2e-4, msg=f"{name} {side}{segment}")
 
     def test_nothing_goes_through_the_floor(self):
@@ -46,14 +53,72 @@ class Poses(unittest.TestCase):
                 self.assertAlmostEqual(points["heel"][1], 0, delta=1e-3, msg=name)
                 self.assertAlmostEqual(points["toe"][1], 0, delta=1e-3, msg=name)
 
-    def test_a_bar_in_the_hands_is_in_the_hands(self):
-        """An implement held in the hands is drawn at the grip, in every position and drill."""
+    def shown(self):
+        """Every figure the catalog can show: (name, prop, figure) of each implement of each position and each drill's two poses."""
         for row in (*self.catalog.positions.values(), *self.catalog.drills.values()):
-            pose = self.catalog.poses[row.pose if hasattr(row, "pose") else row.poses[0]]
-            held = [prop for prop in row.props if prop in ("barbell@hands", "bar@hands", "stick@hands", "plate@hands")]
-            if held:
-                figure = draw(replace(pose, props=tuple(held)))
-                self.assertLess(distance(figure.shapes[0]["at"][0], figure.points["grip"]), 1e-3, row.id)
+            for pose in [row.pose] if hasattr(row, "pose") else row.poses:
+                shape = self.catalog.poses[pose]
+                for prop in (*shape.props, *row.props):
+                    yield f"{row.id} ({pose}) {prop}", prop, draw(replace(shape, props=(prop,)))
+
+    def test_what_is_held_is_in_the_hands(self):
+        """An implement in the hands touches a grip within a hand's length; a bar across the shoulders stays on them."""
+        held, worn = 0, 0
+        for name, prop, figure in self.shown():
+            what, _, where = prop.partition("@")
+            ends = [tuple(place) for shape in figure.shapes for place in shape["at"]]
+            if where in ("hands", "hand", "hand-up", "far-hand", "between-hands", "above") and what not in ("box", "machine"):
+                grip = figure.points["far_grip" if where == "far-hand" else "grip"]
+                self.assertLess(min(from_line(grip, tuple(shape["at"][0]), tuple(shape["at"][-1])) for shape in figure.shapes), 0.09, name)
+                held += 1
+            if where in ("front", "back") and what == "barbell":
+                self.assertLess(min(distance(end, figure.points["shoulder"]) for end in ends), 0.08, name)
+                worn += 1
+        self.assertGreater(held, 80)
+        self.assertGreater(worn, 8)
+
+    def test_nobody_stands_in_a_wall(self):
+        """Every joint is on one side of the wall, save a finger's breadth."""
+        walls = 0
+        for name, prop, figure in self.shown():
+            for shape in figure.shapes:
+                if shape["kind"] == "wall":
+                    walls += 1
+                    sides = {x > shape["at"][0][0] for joint, (x, _) in figure.points.items() if abs(x - shape["at"][0][0]) > 0.03}
+                    self.assertEqual(len(sides), 1, name)
+        self.assertGreater(walls, 5)
+
+    def test_boxes_bear_what_lies_on_them(self):
+        """Whoever sits on a box sits above it, and it stands on the floor."""
+        for name, prop, figure in self.shown():
+            if prop == "box@seat":
+                (_, low), (_, high) = figure.shapes[0]["at"]
+                self.assertEqual(low, 0.0, name)
+                self.assertTrue(0.01 <= figure.points["hip"][1] - high <= 0.08, name)
+
+    def test_a_drill_is_seen_from_one_side(self):
+        """Both poses of a drill have one view, so the motion between them is one."""
+        for drill in self.catalog.drills.values():
+            self.assertEqual(len({self.catalog.poses[pose].view for pose in drill.poses}), 1, drill.id)
+
+    def test_front_views_stand_on_both_feet(self):
+        """Seen from the front both feet are on the floor, and shoulders and hips are as wide as the table says (Winter, from memory)."""
+        front = [(name, pose) for name, pose in self.catalog.poses.items() if pose.view == "front"]
+        self.assertGreater(len(front), 8)
+        for name, pose in front:
+            points = draw(pose).points
+            self.assertAlmostEqual(distance(points["hip"], points["far_hip"]), 0.191, delta=1e-3, msg=name)
+            self.assertAlmostEqual(distance(points["shoulder"], points["far_shoulder"]), 0.259, delta=1e-3, msg=name)
+            if pose.support == "feet":
+                self.assertAlmostEqual(points["heel"][1], 0, delta=0.012, msg=name)
+                self.assertAlmostEqual(points["far_heel"][1], 0, delta=0.012, msg=name)
+
+    def test_abduction_is_marked_on_the_limb_that_goes_out(self):
+        """The arc of a side lunge starts straight down and opens toward the straight leg; a side view cannot show it."""
+        pose = self.catalog.poses["side-squat"]
+        found = arc(pose, draw(pose), "hip.abduction", 40, 30)
+        self.assertEqual((found.start_deg % 360, found.sign), (0, -1))
+        self.assertIsNone(arc(self.catalog.poses["stand"], draw(self.catalog.poses["stand"]), "hip.abduction", 40))
 
     def test_a_balanced_standing_body_stands_over_its_feet(self):
         """Solved squats keep the hip behind the heel and the shoulder ahead of it: nobody is falling over."""

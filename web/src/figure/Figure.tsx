@@ -39,16 +39,19 @@ export function Figure({ picture, label, moving = false, dark = false, className
   const ground = dark ? "#47535a" : "#cfc6b3";
   const edge = dark ? "#232a2d" : lit ? "#fffdf8" : "#f2ecdf";
   const kit = dark ? "#f0c068" : "#7b6f58";
+  const front = "far_hip" in points; // both sides are near the viewer
   const arcs = showArcs && frame === null ? (picture.arcs as ArcMark[]) : [];
   return (
     <svg viewBox={`${left} ${-(side - ROOM)} ${side} ${side}`} className={className} role="img" aria-label={label}>
       <line x1={left + 0.02} x2={left + side - 0.02} y1={0.012} y2={0.012} stroke={ground} strokeWidth={0.012} />
       {shapes.filter(isBehind).map((shape, index) => <Kit key={index} shape={shape} colour={kit} />)}
-      <Limb points={points} through={["hip", "far_knee", "far_ankle"]} width={BODY.shank} colour={far} />
-      <Limb points={points} through={["far_heel", "far_toe"]} width={BODY.foot} colour={far} />
-      <Limb points={points} through={["shoulder", "far_elbow", "far_wrist", "far_fingers"]} width={BODY.arm} colour={far} />
-      <Limb points={points} through={["shoulder", "neck"]} width={BODY.neck} colour={ink} />
-      <Limb points={points} through={["hip", "waist", "shoulder"]} width={BODY.trunk} colour={ink} />
+      {front ? <FrontTrunk points={points} colour={ink} /> : <>
+        <Limb points={points} through={["hip", "far_knee", "far_ankle"]} width={BODY.shank} colour={far} />
+        <Limb points={points} through={["far_heel", "far_toe"]} width={BODY.foot} colour={far} />
+        <Limb points={points} through={["shoulder", "far_elbow", "far_wrist", "far_fingers"]} width={BODY.arm} colour={far} />
+        <Limb points={points} through={["shoulder", "neck"]} width={BODY.neck} colour={ink} />
+        <Limb points={points} through={["hip", "waist", "shoulder"]} width={BODY.trunk} colour={ink} />
+      </>}
       <Limb points={points} through={["hip", "knee"]} width={BODY.thigh} colour={ink} />
       <Limb points={points} through={["knee", "ankle"]} width={BODY.shank} colour={ink} />
       <Limb points={points} through={["ankle", "heel", "toe"]} width={BODY.foot} colour={ink} />
@@ -59,6 +62,27 @@ export function Figure({ picture, label, moving = false, dark = false, className
       {arcs.map((one) => <AngleArc key={one.motion} arc={one} dark={dark} />)}
       {handles.map((joint) => <Handle key={joint} at={at(points, joint)} onDrag={(pixels) => onDrag?.(joint, pixels)} />)}
     </svg>
+  );
+}
+
+/** Seen from the front: the trunk as wide as shoulders and hips, and the viewer's left side in the same ink as the right. */
+function FrontTrunk({ points, colour }: { points: Points; colour: string }) {
+  const between = (a: string, b: string, share = 0.5): Point => [0, 1].map((axis) => (at(points, a)[axis] ?? 0) * (1 - share) + (at(points, b)[axis] ?? 0) * share);
+  const chest = between("shoulder", "far_shoulder");
+  const waist = at(points, "waist");
+  const hips = between("hip", "far_hip");
+  const side = (share: number): Point => [0, 1].map((axis) => (waist[axis] ?? 0) + ((at(points, "hip")[axis] ?? 0) - (hips[axis] ?? 0)) * share);
+  const outline = [between("shoulder", "neck", 0.12), between("neck", "shoulder", 0.42), between("neck", "far_shoulder", 0.42), between("far_shoulder", "neck", 0.12), side(-0.95), at(points, "far_hip"), at(points, "hip"), side(0.95)]
+    .map(([x, y]) => `${x},${-(y ?? 0)}`).join(" ");
+  return (
+    <>
+      <polyline points={`${chest[0]},${-(chest[1] ?? 0)} ${at(points, "neck")[0]},${-at(points, "neck")[1]}`} stroke={colour} strokeWidth={BODY.neck} strokeLinecap="round" />
+      <polygon points={outline} fill={colour} stroke={colour} strokeWidth={BODY.arm} strokeLinejoin="round" />
+      <Limb points={points} through={["far_hip", "far_knee"]} width={BODY.thigh} colour={colour} />
+      <Limb points={points} through={["far_knee", "far_ankle"]} width={BODY.shank} colour={colour} />
+      <Limb points={points} through={["far_ankle", "far_heel", "far_toe"]} width={BODY.foot} colour={colour} />
+      <Limb points={points} through={["far_shoulder", "far_elbow", "far_wrist", "far_fingers"]} width={BODY.arm} colour={colour} />
+    </>
   );
 }
 
