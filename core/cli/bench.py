@@ -10,11 +10,11 @@ from statistics import median
 
 from core.body.figure import draw
 from core.catalog import load_catalog
-from core.demand import Person, derive
+from core.demand import Measurement, Person, derive
 from core.demand.people import norm_range
 from core.errors import UnusableFile
 from core.lab import MOTIONS, LabAsk, ask_lab
-from core.posture import SquatShape, body_of, solve_squat_for
+from core.posture import SquatShape, body_of, solve_handstand, solve_hang, solve_plank, solve_squat_for
 from core.prep import PlanSettings, plan
 from core.reading import read_workout
 from core.reading.tokens import tokenize
@@ -38,7 +38,12 @@ WARM_UP = 3
 
 
 def _people() -> tuple[Person, ...]:
-    return tuple(Person(name=f"member {age}", age=age, sex=("male", "female")[age % 2], key=str(age)) for age in range(22, 42))
+    """Twenty members, each with every motion measured, left and right."""
+    def measured(age: int) -> tuple[Measurement, ...]:
+        return tuple(Measurement(motion, norm.bands[0].male[0] + (age * 7 + place) % 15 - 8, side)
+                     for place, (motion, norm) in enumerate(load_catalog().norms.items()) for side in ("left", "right"))
+
+    return tuple(Person(name=f"member {age}", age=age, sex=("male", "female")[age % 2], ranges=measured(age), key=str(age)) for age in range(22, 42))
 
 
 def _benches() -> dict[str, Callable[[], object]]:
@@ -47,6 +52,7 @@ def _benches() -> dict[str, Callable[[], object]]:
     people = _people()
     profile = derive(workout, people)
     settings = PlanSettings(minutes=12, headcount=20)
+    hand_ranges = {motion: norm_range(catalog, motion, 34, None) for motion in (*MOTIONS["handstand"], "hip.flexion")}
     body, ranges = body_of(1.75), {motion: norm_range(catalog, motion, 34, None) for motion in MOTIONS["squat"]}
     long_text = different_lines(1000)
 
@@ -57,6 +63,7 @@ def _benches() -> dict[str, Callable[[], object]]:
     return {
         "session": session, "reading": lambda: read_workout(SESSION), "reading-1000-lines": lambda: _unseen(long_text), "reading-again": lambda: read_workout(long_text),
         "demand": lambda: derive(workout, people), "planner": lambda: plan(workout, profile, settings),
+        "linkage-hands": lambda: [solve_hang(5.0, hand_ranges, body, False), solve_plank(2.0, 0.0, hand_ranges, body, False), solve_handstand(hand_ranges, body, 0.0, False)],
         "linkage": lambda: [solve_squat_for(SquatShape(bar, 0.5), ranges, body, with_changes=False) for bar in LAB_BARS],
         "lab": lambda: ask_lab(LabAsk(bar="overhead", load_share=0.5, ranges={"ankle.dorsiflexion": 24.0}), people, catalog),
         "figures": lambda: [draw(pose) for pose in catalog.poses.values()],

@@ -9,11 +9,12 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
+from typing import NamedTuple
 
 from core.body.shortfall import Range, expected_shortfall_deg, short_probability
 from core.catalog import Catalog, load_catalog
-from core.catalog.rows import Movement, Need, Position
+from core.catalog.rows import Movement, Need
 from core.demand.exposure import exposure
 from core.demand.people import Person, range_of, sides_of
 from core.reading.workout import Work, Workout
@@ -25,11 +26,11 @@ COUPLED_SHARE = 0.6  # a motion that helps another carries this much of the shar
 HOLD_SHARE = 0.5  # a hold everybody can take asks less than a range people lack; estimate
 SKILL_SHARE = 0.7  # and so do snaps and patterns; estimate
 SHORTFALL_BANDS_DEG = (0.5, 5.0, 10.0)  # as good as none, a little, clearly; a goniometer cannot tell less than 5 (clinical rule)
+AVERAGED = ("severity", "exposure", "required_deg", "range_deg", "short_probability", "shortfall_deg")  # of a term, over those who meet it
 SPOT_SCORE = 0.02  # scores below this are noise and left out
 
 
-@dataclass(frozen=True, slots=True)
-class Term:
+class Term(NamedTuple):
     """Why a demand scores: one position of one movement line. Angles in degrees, None where no angle is asked.
 
     judged: a repetition is decided here. people: how many of the class meet it (those of its division).
@@ -126,9 +127,11 @@ class DemandProfile:
 
 def reach_severity(available: Range, required_deg: float) -> float:
     """Severity in [0, 1] of needing a range: half likelihood, half size of the shortfall. Never falls with degrees."""
-    likely = short_probability(available, required_deg)
-    size = 1 - math.exp(-expected_shortfall_deg(available, required_deg) / SHORTFALL_SCALE_DEG)
-    return 0.5 * likely + 0.5 * size
+    return _severity(short_probability(available, required_deg), expected_shortfall_deg(available, required_deg))
+
+
+def _severity(likely: float, gap_deg: float) -> float:
+    return 0.5 * likely + 0.5 * (1 - math.exp(-gap_deg / SHORTFALL_SCALE_DEG))
 
 
 def derive(
@@ -157,6 +160,7 @@ def _person_terms(person: Person, occurrences: list[tuple[str, Work, Movement]],
     """demand id -> terms for one person."""
     found: dict[str, list[Term]] = {}
     ranges: dict[str, Range] = {}
+    met: dict[str, list[tuple]] = {}  # position -> its needs as this person meets them
 
     def have(motion: str) -> Range:
         if motion not in ranges:
@@ -172,8 +176,10 @@ def _person_terms(person: Person, occurrences: list[tuple[str, Work, Movement]],
         for position in row.positions:
             spot = catalog.positions[position]
             much = judged_share if spot.judged else share
-            for need in spot.needs:
-                _reach_terms(found, place, spot, need, much, have)
+            if position not in met:
+                met[position] = [one for need in spot.needs for one in _met(need, have)]
+            for motion, severity, required, own, likely, gap, others in met[position]:
+                found.setdefault(motion, []).append(Term(*place, position, severity, much, required, own, likely, gap, others, judged=spot.judged))
             for demand, severity in spot.holds.items():
                 found.setdefault(demand, []).append(Term(*place, position, severity * HOLD_SHARE, much, judged=spot.judged))
         for demand, severity in (*row.snaps.items(), *row.patterns.items()):
@@ -181,20 +187,22 @@ def _person_terms(person: Person, occurrences: list[tuple[str, Work, Movement]],
     return found
 
 
-def _reach_terms(found, place, spot: Position, need: Need, share: float, have) -> None:
-    """Terms of one need: every motion that shares it, with the angle left to it by the others, in its own degrees."""
+def _met(need: Need, have) -> list[tuple]:
+    """A need as one person meets it: (motion, severity, own degrees asked, own degrees had, chance short, degrees short, the
+    motions it is shared with) of every motion that shares it, each with the angle left to it by the others."""
     together = Range(0.0, 0.0)
     for motion, weight in need.shares:
         together = together + have(motion) * weight
     required = need.deg + RESERVE_DEG[need.quality]
-    severity = reach_severity(together, required)
     likely, gap = short_probability(together, required), expected_shortfall_deg(together, required)
+    severity = _severity(likely, gap)
+    found = []
     for index, (motion, weight) in enumerate(need.shares):
         own = have(motion).mean_deg
         left = (required - (together.mean_deg - own * weight)) / weight
-        found.setdefault(motion, []).append(Term(
-            *place, spot.id, severity * (COUPLED_SHARE if index else 1.0), share, round(left, 1), round(own, 1),
-            likely, gap / weight, tuple(other for other in need.motions if other != motion), judged=spot.judged))
+        found.append((motion, severity * (COUPLED_SHARE if index else 1.0), round(left, 1), round(own, 1), likely, gap / weight,
+                      tuple(other for other in need.motions if other != motion)))
+    return found
 
 
 def _noisy_or(terms: Sequence[Term]) -> float:
@@ -260,7 +268,7 @@ def _merge(own: list[list[Term]]) -> tuple[Term, ...]:
     merged = [_mean(terms) for terms in groups.values()]
     hardest = _hardest(merged)
     counting = {id(term) for term in hardest.values()}
-    merged = [term if id(term) in counting else replace(term, counts=False) for term in merged]
+    merged = [term if id(term) in counting else term._replace(counts=False) for term in merged]
     return tuple(sorted(merged, key=lambda one: (-_weight(one)[0], one.line, one.column, one.position)))
 
 
@@ -269,10 +277,6 @@ def _mean(terms: list[Term]) -> Term:
         return terms[0]
     first = terms[0]
 
-    def mean(name: str) -> float | None:
-        values = [getattr(term, name) for term in terms]
-        return None if values[0] is None else sum(values) / len(values)
-
-    return Term(first.movement, first.line, first.column, first.text, first.part, first.division, first.position, mean("severity"),
-                mean("exposure"), mean("required_deg"), mean("range_deg"), mean("short_probability"), mean("shortfall_deg"),
-                first.shared_with, judged=first.judged, people=len(terms))
+    columns = dict(zip(Term._fields, zip(*terms)))
+    means = {name: None if columns[name][0] is None else sum(columns[name]) / len(terms) for name in AVERAGED}
+    return first._replace(**means, people=len(terms))

@@ -68,15 +68,20 @@ def _picture(pose: Pose, margins: tuple[Margin, ...], body: Body) -> dict:
     return figure_picture(figure, arcs)
 
 
+def _joined(one: Margin, names) -> str:
+    """'Shoulder flexion with upper back extension'."""
+    return " with ".join(names[motion].name.lower() if index else names[motion].name for index, motion in enumerate(one.motions))
+
+
 def _margin(one: Margin, names, measured: set[str]) -> dict:
-    return {"id": one.id, "name": " with ".join(names[motion].name.lower() if index else names[motion].name for index, motion in enumerate(one.motions)),
+    return {"id": one.id, "name": _joined(one, names),
             "motions": list(one.motions), "needs_deg": round(one.needs_deg, 1), "has_deg": round(one.has_deg, 1), "margin_deg": round(one.margin_deg, 1),
             "measured": set(one.motions) <= measured}
 
 
 def _says(found: Solved, names) -> str:
     """The answer in one sentence, and one more where there is more to say."""
-    name, missing = names[found.limiting.id].name.lower(), -found.limiting.margin_deg
+    name, missing = _joined(found.limiting, names).lower(), -found.limiting.margin_deg
     if found.holds and missing > TOLERANCE_DEG:
         answer = f"This body holds the {found.says}, but only by {found.gives}: {name} is {missing:.0f}° short of what keeps it upright."
     elif found.holds:

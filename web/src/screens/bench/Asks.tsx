@@ -126,6 +126,7 @@ function Bar({ demand }: { demand: Demand }) {
 /** A score opened into its terms: which line, which position, how hard, how much, whose division, and who is short by how much. */
 function Terms({ demand, classId }: { demand: Demand; classId: number | undefined }) {
   const divided = demand.divisions.length > 0;
+  const everyone = demand.divisions.reduce((sum, one) => sum + one.people, 0);
   return (
     <div className="px-3 pb-3 text-[14px]">
       <p className="text-dust">
@@ -138,7 +139,7 @@ function Terms({ demand, classId }: { demand: Demand; classId: number | undefine
         <tbody>
           {demand.terms.slice(0, 6).map((term, index) => (
             <tr key={index} className={`align-top ${term.counts ? "" : "text-dust"}`}>
-              <td className="pr-2">{term.line} {term.text}{divided && <span className="text-dust"> · {term.division ?? "all"}, {amountOf(term.people)}</span>}</td>
+              <td className="pr-2">{term.line} {term.text}{term.people < everyone && <span className="text-dust"> · {term.division ?? "as written"}, {term.people} of {everyone}</span>}</td>
               <td>
                 {term.in_lab ? <Link to="/lab" search={{ position: term.position, ...(classId ? { class: classId } : {}) }} className="underline underline-offset-2">{term.position_name}</Link> : term.position_name}
                 {term.shared_with.length > 0 && <span className="text-dust">, shared</span>}{term.judged && <span className="text-dust">, decides the rep</span>}

@@ -15,7 +15,7 @@ export function Answer({ answer, label, narrow, onDrag }: Props) {
       <div className="flex min-h-0 flex-col rounded-xl bg-sand p-3">
         {label && <h2 className="text-[22px]">{label}</h2>}
         <Figure picture={answer.picture} label={answer.says} className="min-h-0 w-full flex-1" handles={handles} onDrag={onDrag} />
-        <p className="quiet text-center">trunk {Math.round(answer.lean_deg)}° from upright{handles.length ? "; drag a joint, or use the sliders" : ""}</p>
+        <p className="quiet text-center">trunk {Math.round(Math.abs(answer.lean_deg))}° from upright{handles.length ? "; drag a joint, or use the sliders" : ""}</p>
       </div>
       <div className="min-h-0 overflow-y-auto" tabIndex={0} aria-label="Margins">
         <p className="text-[19px] leading-snug" role="status">{answer.says}</p>
@@ -37,8 +37,8 @@ export function Answer({ answer, label, narrow, onDrag }: Props) {
 
 /** 3.2 -> "3° in hand"; what is finer than anybody measures is neither in hand nor missing. */
 function inHand(degrees: number): string {
-  const whole = Math.round(degrees);
-  return whole === 0 ? "just enough" : `${Math.abs(whole)}° ${whole > 0 ? "in hand" : "missing"}`;
+  const whole = Math.round(Math.abs(degrees));
+  return whole === 0 ? "just enough" : `${whole}° ${degrees > 0 ? "in hand" : "missing"}`;
 }
 
 function MarginRow({ margin, stops }: { margin: Schemas["MarginOut"]; stops: boolean }) {
