@@ -58,6 +58,29 @@ class Thread(BrowserTest):
         self.drive(steps)
 
 
+class Demands(BrowserTest):
+    def test_an_opened_demand_says_division_people_and_size(self):
+        """With one member scaling, the terms say who meets a line, the divisions stand apart, and the shortfall is counted by size."""
+        one = self.home.gym_class.people.order_by("name").first()
+        one.division = "scaled"
+        one.save()
+        everyone = self.home.gym_class.people.count()
+
+        def steps(page):
+            self.open_bench(page)
+            page.fill("textarea", "4 rounds\n6 overhead squats 50/35 kg\nscaled: 6 front squats 40/25 kg\n200 m run")
+            page.click("[data-demand='shoulder.flexion'] button")
+            page.wait_for_selector("[data-demand='shoulder.flexion'] >> text=By division")
+            opened = page.inner_text("[data-demand='shoulder.flexion']")
+            self.assertIn(f"as written, {everyone - 1} of {everyone}", opened)
+            self.assertIn("scaled, 1 person", opened)
+            self.assertIn("Expected to be short by", opened)
+            self.assertIn("decides the rep", opened)
+            self.assert_accessible(page, "bench, a demand opened")
+
+        self.drive(steps)
+
+
 class Board(BrowserTest):
     def test_a_candidate_fixes_the_word_where_it_stands(self):
         """Choosing a candidate reads the word as it from then on; the text stays as written, and forgetting brings the word back."""

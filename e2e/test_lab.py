@@ -47,6 +47,26 @@ class Lab(BrowserTest):
 
         self.drive(steps)
 
+    def test_hanging_and_standing_on_the_hands(self):
+        """A kip opened from its position stops when the shoulders are stiff; a plank is freed by a wedge; a handstand says it arches."""
+        def steps(page):
+            self.open(page, "position=hang-arch")
+            self.assertEqual(page.input_value("input[aria-label='Chest ahead of the bar, typed']"), "5")
+            page.fill("input[aria-label='Shoulder flexion, typed']", "150")
+            page.wait_for_selector("[role=status]:has-text('The chest gets')")
+            page.click("button:has-text('plank')")
+            page.fill("input[aria-label='Wrist extension, typed']", "58")
+            page.wait_for_selector("li:has-text('wedge under the heel of the hand')")
+            page.fill("input[aria-label='Wedge under the heel of the hand, typed']", "12")
+            page.wait_for_selector("[role=status]:has-text('holds the straight-arm plank')")
+            page.click("button:has-text('handstand')")
+            page.fill("input[aria-label='Wrist extension, typed']", "90")
+            page.fill("input[aria-label='Shoulder flexion, typed']", "140")
+            page.wait_for_selector("[role=status]:has-text('only by arching')")
+            self.assert_accessible(page, "lab, on the hands")
+
+        self.drive(steps)
+
     def test_before_and_after_and_two_people_stand_side_by_side(self):
         """Keep one answer, change a heel, see both; or put another person beside."""
         def steps(page):
