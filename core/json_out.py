@@ -45,7 +45,7 @@ def plan_json(sheet: PrepSheet) -> dict:
         "uncovered": [{"demand": one.demand, "why": one.why, "covered": round(one.covered, 4)} for one in sheet.uncovered],
         "next_minute": [{"drill": one.drill, "name": one.name, "gain": round(one.gain, 4)} for one in sheet.next_minute],
         "covered": round(sheet.covered, 4), "coverage": {demand: round(share, 4) for demand, share in sheet.coverage},
-        "notes": list(sheet.notes),
+        "notes": list(sheet.notes), "pace": sheet.pace, "rounds": sheet.rounds,
     }
 
 
@@ -56,11 +56,12 @@ def ramp_json(one: RampSet) -> dict:
 
 def item_json(item: Item) -> dict:
     return {
-        "drill": item.drill, "name": item.name, "phase": item.phase, "start_s": item.start_s, "seconds": item.seconds,
+        "drill": item.drill, "name": item.name, "phase": item.phase, "start_s": item.start_s, "end_s": item.end_s, "seconds": item.seconds,
         "dose": {"sets": item.dose.sets, "reps": item.dose.reps, "per_side": item.dose.per_side, "hold_s": item.dose.hold_s,
-                 "breaths": item.dose.breaths, "extra_side": item.dose.extra_side},
+                 "breaths": item.dose.breaths, "extra_side": item.dose.extra_side, "work_s": item.dose.work_s},
         "dose_words": item.dose.words(), "serves": list(item.serves), "kit": list(item.kit), "level": item.level,
         "cautions": list(item.cautions), "cues": list(item.cues), "waves": item.waves, "pinned": item.pinned, "gain": item.gain,
+        "turns": [list(turn) for turn in item.turns], "group": item.group, "dose_option": item.dose_option, "new": item.new, "why": item.why,
     }
 
 

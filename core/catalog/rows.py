@@ -9,6 +9,8 @@ Severity = Annotated[float, Field(ge=0, le=1)]
 Seconds = Annotated[int, Field(ge=0, le=1800)]
 Phase = Literal["raise", "release", "open", "switch-on", "rehearse", "settle"]
 Level = Literal["standing", "half-kneeling", "hands-and-knees", "prone", "supine", "seated", "hanging", "floor-by-choice"]
+Style = Literal["pulse", "dynamic", "circle", "tension", "static", "soft-tissue", "breath", "control", "strength", "spring", "throw", "practice"]
+Space = Literal["spot", "mat", "bar", "lane", "wall"]
 Quality = Literal["free", "loaded", "ballistic"]
 PHASES: tuple[str, ...] = ("raise", "release", "open", "switch-on", "rehearse")
 
@@ -135,7 +137,20 @@ class MethodPhase(Row):
     max_items: int
 
 
+class Clock(Row):
+    """How a method runs its time (core/prep/pace.py): stations work ``work_s`` and change in ``change_s``; supersets, flow and
+    every-minute come round ``rounds`` times."""
+
+    kind: Literal["free", "stations", "supersets", "flow", "every-minute"] = "free"
+    work_s: Annotated[int, Field(ge=10, le=300)] = 30
+    change_s: Annotated[int, Field(ge=0, le=120)] = 10
+    rounds: Annotated[int, Field(ge=1, le=10)] = 1
+
+
 class Method(Row):
+    """A school of warm-up. forbids: styles of drill it never uses; styles: what a phase may hold, when it is not everything;
+    kit_only: all the kit it needs; item_s: fewest and most seconds of one item's work. ``differ``: what others hold against it."""
+
     id: str
     name: str
     belief: str
@@ -144,7 +159,21 @@ class Method(Row):
     phases: tuple[MethodPhase, ...]
     ramp_share: Annotated[float, Field(ge=0, le=1)]
     max_hold_s: Seconds
+    item_s: tuple[Seconds, Seconds] = (0, 1800)
+    forbids: tuple[Style, ...] = ()
+    styles: dict[Phase, tuple[Style, ...]] = {}
+    kit_only: tuple[str, ...] | None = None
+    clock: Clock = Clock()
     source: str
+
+    @model_validator(mode="after")
+    def _bounds_run_upward(self) -> Method:
+        for phase in self.phases:
+            if phase.min_s > phase.max_s or phase.min_items > phase.max_items:
+                raise ValueError(f"phase {phase.phase}: the least is above the most")
+        if self.item_s[0] > self.item_s[1]:
+            raise ValueError("item_s: the least is above the most")
+        return self
 
 
 class DoseOption(Row):
@@ -160,10 +189,19 @@ class DoseOption(Row):
 
 
 class Drill(Row):
-    """A drill or primer. effects are twentieths (0..20) of full preparation of a demand."""
+    """A drill or primer. effects are twentieths (0..20) of full preparation of a demand; ``why`` is the reason for them.
+
+    style: what kind of work it is. effort: share of all one has, 0..1. space: what one person needs (a spot to stand, a mat, a
+    bar's length, a lane to travel, a wall). instead: other ways for a tag of adaptation or caution.
+    """
 
     id: str
     name: str
+    style: Style
+    effort: Severity = 0.3
+    space: Space = "spot"
+    why: str
+    instead: dict[Literal["one-arm", "no-floor", "no-hang", "no-impact"], str] = {}
     aliases: tuple[str, ...] = ()
     phases: Annotated[tuple[Phase, ...], Field(min_length=1)]
     effects: dict[str, Annotated[int, Field(ge=0, le=20)]] = {}

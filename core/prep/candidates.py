@@ -6,52 +6,67 @@ from dataclasses import dataclass
 
 from core.catalog import Catalog
 from core.catalog.rows import DoseOption, Drill, Method
+from core.prep.pace import Pace, pace_of
 from core.prep.settings import PlanSettings
+from core.prep.sheet import Dose
 
 TAU = 0.6  # effect at which about two thirds of a demand are prepared; estimate
 FULL = 20  # effects are twentieths
 MAX_WAVES = 2
-TRANSITION_S = 10  # fetch kit or change level; common practice
-SHORT_TRANSITION_S = 5
 LONGER_DOSE_BONUS = 1.3  # a longer dose does at most this much more; estimate
 
 
 @dataclass(frozen=True, slots=True)
 class Candidate:
-    """A drill at one dose in one phase. factors: demand -> share of what is left of it that this takes away."""
+    """A drill at one dose in one phase, in a method's pace. effects: demand -> whole twentieths of full preparation.
+
+    seconds: of work, all turns, sides and waves; turn_s: of one turn; turns: how often the floor comes back to it.
+    """
 
     drill: Drill
     dose: int
     option: DoseOption
     phase: str
     seconds: int
+    turn_s: int
+    turns: int
+    done: Dose
     waves: int
     kit: tuple[str, ...]
     level: str
-    factors: tuple[tuple[str, float], ...]
+    effects: tuple[tuple[str, int], ...]
 
     @property
     def key(self) -> tuple[str, int, str]:
         return (self.drill.id, self.dose, self.phase)
 
 
-def kit_for(drill: Drill, settings: PlanSettings, catalog: Catalog) -> tuple[tuple[str, ...], int] | None:
-    """The kit really used (after swaps) and the waves it takes, or None when there is not enough."""
+def taken_away(twentieths: float) -> float:
+    """Share of what is left of a demand that an effect takes away: 1 - exp(-effect / tau)."""
+    return 1 - math.exp(-twentieths / FULL / TAU)
+
+
+def kit_for(drill: Drill, settings: PlanSettings, catalog: Catalog, at_once: int = 0) -> tuple[tuple[str, ...], int] | None:
+    """The kit really used (after swaps) and the waves it takes, or None when there is not enough.
+
+    at_once: people who do the drill at the same time (0: everybody).
+    """
     used, waves = [], 1
+    people = at_once or settings.headcount
     for item, each in drill.kit.items():
         if settings.kit is None:
             used.append(item)
             continue
         best = None
         for option in (item, *catalog.kit[item].swaps):
-            at_once = int(settings.kit.get(option, 0) / each)
-            if at_once and (best is None or math.ceil(settings.headcount / at_once) < best[1]):
-                best = (option, math.ceil(settings.headcount / at_once))
+            served = int(settings.kit.get(option, 0) / each)
+            if served and (best is None or math.ceil(people / served) < best[1]):
+                best = (option, math.ceil(people / served))
         if best is None:
             return None
         used.append(best[0])
         waves = max(waves, best[1])
-    return (tuple(used), waves) if waves <= MAX_WAVES else None
+    return (tuple(used), waves) if waves <= (1 if at_once else MAX_WAVES) else None
 
 
 def refused(drill: Drill, settings: PlanSettings, method: Method, catalog: Catalog) -> str | None:
@@ -62,30 +77,50 @@ def refused(drill: Drill, settings: PlanSettings, method: Method, catalog: Catal
         return "caution"
     if settings.seated and drill.seated is None:
         return "seated"
-    if not set(drill.phases) & {phase.phase for phase in method.phases} or (method.max_hold_s == 0 and drill.holds_s):
+    if not any(_belongs(drill, phase.phase, method) for phase in method.phases):
         return "method"
-    if kit_for(drill, settings, catalog) is None:
+    if kit_for(drill, settings, catalog, pace_of(method, settings).at_once(settings.headcount)) is None:
         return "kit"
     return None
 
 
+def _belongs(drill: Drill, phase: str, method: Method) -> bool:
+    """Whether a method lets a drill stand in a phase."""
+    if phase not in drill.phases or drill.style in method.forbids or (method.max_hold_s == 0 and drill.holds_s):
+        return False
+    if method.kit_only is not None and not set(drill.kit) <= set(method.kit_only):
+        return False
+    only = method.styles.get(phase)
+    return only is None or drill.style in only
+
+
 def candidates_for(settings: PlanSettings, method: Method, catalog: Catalog, weights: dict[str, float]) -> list[Candidate]:
     """Every drill, dose and phase that may be chosen and serves something, in catalog order."""
+    pace = pace_of(method, settings)
     phases = [phase.phase for phase in method.phases]
+    needed = {phase.phase for phase in method.phases if phase.min_items}
     found = []
     for drill in catalog.drills.values():
-        useful = any(weights.get(demand, 0) > 0 for demand in drill.effects) or drill.id in settings.pinned
+        useful = any(weights.get(demand, 0) > 0 for demand in drill.effects) or drill.id in settings.pinned or "raise" in needed & set(drill.phases)
         if not useful or refused(drill, settings, method, catalog):
             continue
-        kit, waves = kit_for(drill, settings, catalog)
+        kit, waves = kit_for(drill, settings, catalog, pace.at_once(settings.headcount))
         level = "seated" if settings.seated else drill.level
         for dose, option in enumerate(drill.doses):
+            if dose != settings.dose_of(drill.id, dose, len(drill.doses)):
+                continue
             if method.max_hold_s and (option.hold_s or 0) > method.max_hold_s and option.sets == 1 and drill.holds_s:
                 continue
-            bonus = min(LONGER_DOSE_BONUS, math.sqrt(option.seconds / drill.doses[0].seconds))
-            factors = tuple((demand, 1 - math.exp(-effect / FULL * bonus / TAU))
-                            for demand, effect in drill.effects.items() if weights.get(demand, 0) > 0)
-            for phase in drill.phases:
-                if phase in phases:
-                    found.append(Candidate(drill, dose, option, phase, option.seconds * waves, waves, kit, level, factors))
+            timed = pace.timed(option)
+            if timed is None or not method.item_s[0] <= timed.seconds <= method.item_s[1]:
+                continue
+            found.extend(_candidate(drill, dose, option, phase, timed, waves, kit, level, weights) for phase in phases if _belongs(drill, phase, method))
+            if pace.fixed:
+                break  # the clock sets the dose: one is as good as another
     return found
+
+
+def _candidate(drill: Drill, dose: int, option: DoseOption, phase: str, timed, waves: int, kit: tuple[str, ...], level: str, weights: dict[str, float]) -> Candidate:
+    share = min(LONGER_DOSE_BONUS, math.sqrt(timed.seconds / drill.doses[0].seconds))
+    effects = tuple((demand, max(1, round(effect * share))) for demand, effect in drill.effects.items() if effect and weights.get(demand, 0) > 0)
+    return Candidate(drill, dose, option, phase, timed.seconds * waves, timed.turn_s * waves, timed.turns, timed.dose, waves, kit, level, effects)

@@ -7,10 +7,12 @@ from core.catalog import Catalog, load_catalog
 from core.catalog.rows import MethodPhase
 from core.demand.people import Person
 from core.demand.profile import derive
-from core.prep.candidates import TRANSITION_S, candidates_for, refused
+from core.prep.candidates import candidates_for, refused
 from core.prep.choose import Limits, choose
 from core.prep.cooldown import cool_down, muscles_worked
-from core.prep.sequence import in_order, starts
+from core.prep.clock import lay_out
+from core.prep.pace import TRANSITION_S, pace_of
+from core.prep.sequence import in_order
 from core.prep.settings import PlanSettings
 from core.prep.sheet import Dose, Item, PrepSheet, RampSet
 from core.reading.workout import Workout
@@ -87,7 +89,7 @@ def _fit_items(sheet: PrepSheet, own: PlanSettings, catalog: Catalog) -> tuple[t
         weights = {demand: 1.0 for demand in item.serves} or {"locomotion": 1.0}
         pool = [one for one in candidates_for(own, method, catalog, weights)
                 if one.drill.id not in taken and one.phase == item.phase and one.option.seconds <= item.seconds + TRANSITION_S]
-        best = max(pool, key=lambda one: (sum(share for _, share in one.factors), one.drill.id), default=None)
+        best = max(pool, key=lambda one: (sum(effect for _, effect in one.effects), one.drill.id), default=None)
         reason = "done from the chair" if own.seated else "your cautions"
         if best is None:
             swaps.append(Swap(item.drill, None, reason))
@@ -134,16 +136,16 @@ def _extras(gaps: tuple[Gap, ...], profile, own: PlanSettings, person: Person, i
     pool = [one for one in candidates_for(general, catalog.methods["general-to-specific"], catalog, weights)
             if one.phase == "open" and all(each <= 1 for each in one.drill.kit.values())]
     phases = (MethodPhase(phase="open", min_s=0, max_s=EXTRAS_S, min_items=0, max_items=MOST_EXTRAS),)
-    choice = choose(pool, weights, Limits(EXTRAS_S, phases, 1.0, frozenset(), {}, frozenset()))
+    choice = choose(pool, weights, Limits(EXTRAS_S, phases, 1.0, frozenset(), {}, frozenset(), TRANSITION_S))
     run = in_order(list(choice.picked.values()))
     sides = dict(own.tight_sides)
     extras = []
-    for one, start in zip(run, starts(run)):
+    for one, turn in zip(run, lay_out(run, pace_of(catalog.methods["general-to-specific"], general))):
         option = one.option
         side = next((sides[motion] for motion in weights if motion in sides and motion in one.drill.effects and option.per_side), None)
         cues = (one.drill.seated,) if own.seated and one.drill.seated else one.drill.cues
         serves = tuple(sorted((motion for motion in weights if motion in one.drill.effects), key=lambda motion: -weights[motion]))
-        extras.append(Item(one.drill.id, one.drill.name, "open", start, one.seconds,
+        extras.append(Item(one.drill.id, one.drill.name, "open", turn.start_s, one.seconds,
                            Dose(option.sets, option.reps, option.per_side, option.hold_s, option.breaths, side), serves, one.kit,
                            one.level, one.drill.cautions, cues))
     return tuple(extras)

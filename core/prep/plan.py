@@ -8,13 +8,16 @@ from core.catalog import Catalog, load_catalog
 from core.catalog.rows import Method
 from core.demand.people import Person
 from core.demand.profile import DemandProfile, DemandScore
-from core.prep.candidates import FULL, TRANSITION_S, Candidate, candidates_for, refused
-from core.prep.choose import Choice, choose, limits_for
+from core.prep.candidates import FULL, Candidate, candidates_for, refused, taken_away
+from core.prep.choose import Choice, choose, extended, limits_for
+from core.prep.clock import Turn, lay_out, pairs
 from core.prep.cooldown import cool_down, muscles_worked
+from core.prep.pace import TRANSITION_S, Pace, pace_of
+from core.prep.problem import Limits, Problem
 from core.prep.ramp import build_ramp
-from core.prep.sequence import in_order, starts
-from core.prep.settings import PlanSettings
-from core.prep.sheet import Dose, Item, NextMinute, PrepSheet, RampSet, Uncovered
+from core.prep.sequence import in_order
+from core.prep.settings import MAX_MINUTES, PlanSettings
+from core.prep.sheet import Item, NextMinute, PrepSheet, RampSet, Uncovered
 from core.reading.workout import Workout
 
 NOTICE = 0.15  # demands that score less than this are not called uncovered
@@ -38,20 +41,21 @@ def plan(
     limiting = frozenset(muscle for muscle, _ in worked.most_common(LIMITING_MUSCLES))
     total_s = settings.minutes * 60
     ramp = build_ramp(workout, typical, catalog) if not settings.seated else ()
-    ramp_s = _ramp_that_fits(ramp, int(total_s * method.ramp_share))
     pool = candidates_for(settings, method, catalog, weights)
-    drill_s = total_s - ramp_s - (TRANSITION_S if ramp_s else 0) + TRANSITION_S  # the first drill needs no way to it
-    choice = choose(pool, weights, limits_for(method, drill_s, limiting, settings.pinned, settings.recent))
+    pace = pace_of(method, settings)
+    drill_s = _room_s(ramp, settings.minutes, method, pace)
+    limits = limits_for(method, drill_s, limiting, settings.pinned, settings.recent, pace.between_s)
+    choice = choose(pool, weights, limits)
     run = in_order(list(choice.picked.values()), settings.order)
-    clock = starts(run)
-    items = tuple(_item(one, start, weights, settings) for one, start in zip(run, clock))
-    ramp = _timed(ramp, clock[-1] + (TRANSITION_S if run else 0), total_s)
-    timed_end = max([clock[-1], *(one.start_s + one.seconds for one in ramp if one.start_s is not None)])
-    coverage = {demand: 1 - choice.left[demand] / weight for demand, weight in weights.items() if weight > 0}
+    items = _items(run, lay_out(run, pace), pace, weights, settings)
+    drills_end = max((one.end_s for one in items), default=0)
+    ramp = _timed(ramp, drills_end + (TRANSITION_S if run else 0), total_s)
+    timed_end = max([drills_end, *(one.start_s + one.seconds for one in ramp if one.start_s is not None)])
+    coverage = {demand: 1 - left / weights[demand] for demand, left in choice.left.items()}
     return PrepSheet(
         settings.minutes, timed_end, method.id, settings.headcount, items, ramp, cool_down(worked, settings, catalog),
-        _uncovered(profile, coverage, settings, method, catalog), _next_minute(choice, pool), 1 - sum(choice.left.values()) / choice.total
-        if weights else 1.0, tuple(coverage.items()), _notes(method, ramp, items, profile))
+        _uncovered(profile, coverage, choice, settings, method, catalog), _next_minute(choice, pool, weights, limits, _room_s(ramp, settings.minutes + 1, method, pace) if settings.minutes < MAX_MINUTES else drill_s), choice.covered() if weights else 1.0,
+        tuple(coverage.items()), _notes(method, ramp, items, profile, settings), pace.kind, pace.rounds)
 
 
 def demand_weights(profile: DemandProfile, warmed: dict[str, float]) -> dict[str, float]:
@@ -66,6 +70,12 @@ def _need(one: DemandScore) -> float:
         return 1.0
     short = sum(person.short_probability for person in one.people) / len(one.people)
     return 1.0 + 0.8 * short
+
+
+def _room_s(ramp: tuple[RampSet, ...], minutes: int, method: Method, pace: Pace) -> int:
+    """Seconds for drills and what lies between them, once the ramp has its share; the last drill needs no way to another."""
+    ramp_s = _ramp_that_fits(ramp, int(minutes * 60 * method.ramp_share))
+    return minutes * 60 - ramp_s - (TRANSITION_S if ramp_s else 0) + pace.last_s
 
 
 def _ramp_that_fits(ramp: tuple[RampSet, ...], room_s: int) -> int:
@@ -86,58 +96,86 @@ def _timed(ramp: tuple[RampSet, ...], start_s: int, total_s: int) -> tuple[RampS
     return tuple(timed)
 
 
-def _item(one: Candidate, start_s: int, weights: dict[str, float], settings: PlanSettings) -> Item:
-    serves = sorted((demand for demand, effect in one.drill.effects.items() if weights.get(demand, 0) > 0.03 and effect >= SERVES_AT_LEAST),
-                    key=lambda demand: -weights[demand] * one.drill.effects[demand])
+def _items(run: list[Candidate], turns: list[Turn], pace: Pace, weights: dict[str, float], settings: PlanSettings) -> tuple[Item, ...]:
+    groups = {place: number for number, pair in enumerate(pairs(run), 1) if len(pair) > 1 for place in pair} if pace.kind == "supersets" else {}
+    found = []
+    for place, one in enumerate(run):
+        own = tuple((turn.start_s, turn.seconds) for turn in turns if turn.place == place)
+        found.append(_item(one, own, groups.get(place, 0), weights, settings))
+    return tuple(found)
+
+
+def _item(one: Candidate, turns: tuple[tuple[int, int], ...], group: int, weights: dict[str, float], settings: PlanSettings) -> Item:
+    strength = dict(one.effects)
+    serves = sorted((demand for demand, effect in strength.items() if weights.get(demand, 0) > 0.03 and effect >= SERVES_AT_LEAST),
+                    key=lambda demand: -weights[demand] * strength[demand])
     extra = next((side for motion, side in settings.tight_sides if motion in one.drill.effects and one.option.per_side), None)
-    option = one.option
-    dose = Dose(option.sets, option.reps, option.per_side, option.hold_s, option.breaths, extra)
     total = sum(weights.values()) or 1.0
-    gain = sum(weights[demand] * factor for demand, factor in one.factors) / total
+    gain = sum(weights[demand] * taken_away(effect) for demand, effect in one.effects) / total
     cues = (one.drill.seated,) if settings.seated and one.drill.seated else one.drill.cues
-    return Item(one.drill.id, one.drill.name, one.phase, start_s, one.seconds, dose, tuple(serves), one.kit, one.level,
-                one.drill.cautions, cues, one.waves, one.drill.id in settings.pinned, round(gain, 4))
+    return Item(one.drill.id, one.drill.name, one.phase, turns[0][0], one.seconds, replace(one.done, extra_side=extra), tuple(serves), one.kit, one.level,
+                one.drill.cautions, cues, one.waves, one.drill.id in settings.pinned, round(gain, 4), turns, group, one.dose,
+                settings.is_new(one.drill.id), one.drill.why)
 
 
-def _uncovered(profile: DemandProfile, coverage: dict[str, float], settings: PlanSettings, method: Method, catalog: Catalog) -> tuple[Uncovered, ...]:
+def _uncovered(profile: DemandProfile, coverage: dict[str, float], choice: Choice, settings: PlanSettings, method: Method, catalog: Catalog) -> tuple[Uncovered, ...]:
     found = []
     for one in profile.demands:
         covered = coverage.get(one.id, 1.0)
         if one.score >= NOTICE and covered < ENOUGH:
-            found.append(Uncovered(one.id, _why(one.id, settings, method, catalog), covered))
+            found.append(Uncovered(one.id, _why(one.id, choice, settings, method, catalog), covered))
     return tuple(found)
 
 
-def _why(demand: str, settings: PlanSettings, method: Method, catalog: Catalog) -> str:
+def _why(demand: str, choice: Choice, settings: PlanSettings, method: Method, catalog: Catalog) -> str:
+    """The true reason, nearest to what a coach could change: what stops the drills that could stand here, else why none can."""
     servers = [drill for drill in catalog.drills.values()
                if drill.effects.get(demand, 0) >= FULL * 0.25 and set(drill.phases) - {"settle"}]
     if not servers:
         return "no drill on the shelf prepares it"
+    able = choice.problem.serving(demand, FULL * 0.25)
+    if able.any():
+        return _what_stops(able, choice, method)
     reasons = {refused(drill, settings, method, catalog) for drill in servers}
-    if None in reasons:
-        return "no minutes left for it"
-    if reasons <= {"method"}:
-        return f"{method.name} leaves it out"
     if "kit" in reasons:
         wanted = sorted({catalog.kit[item].name for drill in servers for item in drill.kit})
         return f"not enough kit for {settings.headcount}: it takes {', '.join(wanted[:4])}"
+    if reasons <= {"method", None}:
+        return f"{method.name} leaves it out"
     if "seated" in reasons:
         return "no seated version on the shelf"
     return "held back by a caution" if "caution" in reasons else "banned by the coach"
 
 
-def _next_minute(choice: Choice, pool: list[Candidate]) -> tuple[NextMinute, ...]:
-    best: dict[str, NextMinute] = {}
-    for one in pool:
-        if one.drill.id in choice.picked or one.seconds + TRANSITION_S > 60 + TRANSITION_S or not choice.harmless(one):
-            continue
-        gain = choice.gain(one)
-        if gain > 0 and gain > getattr(best.get(one.drill.id), "gain", 0.0):
-            best[one.drill.id] = NextMinute(one.drill.id, one.drill.name, gain)
-    return tuple(sorted(best.values(), key=lambda one: (-one.gain, one.drill))[:NEXT_MINUTE_CHOICES])
+def _what_stops(able, choice: Choice, method: Method) -> str:
+    """Of drills that could stand in this prep, why none of them does (or no more of them)."""
+    stops = choice.problem.stops(choice.rows)
+    reasons = (("taken", "all that serves it is in, and it asks for more"), ("strain", "more of it would tire or stretch what the workout needs"),
+               ("phase", f"{method.name} has no more room in that phase"), ("time", "no minutes left for it"))
+    for stop, words in reasons:
+        able = able & ~stops[stop]
+        if not able.any():
+            return words
+    return "other drills give more for their time"
 
 
-def _notes(method: Method, ramp: tuple[RampSet, ...], items: tuple[Item, ...], profile: DemandProfile) -> tuple[str, ...]:
+def _next_minute(choice: Choice, pool: list[Candidate], weights: dict[str, float], limits: Limits, longer_s: int) -> tuple[NextMinute, ...]:
+    """What one more minute would bring into this prep, exchanges counted in; the gain of each is what the longer prep loses
+    without it."""
+    if not pool or longer_s <= limits.seconds:  # building the bar may take the minute
+        return ()
+    longer = Problem(pool, weights, replace(limits, seconds=longer_s, scale=limits.scale * longer_s / limits.seconds))
+    grown, before = extended(choice, longer), choice.covered()
+    whole = grown.covered() - before
+    new = [row for row in grown.rows if pool[row].drill.id not in choice.picked]
+    if whole <= 0 or not new:
+        return ()
+    alone = {row: grown.covered() - grown.without(row).covered() for row in new}
+    ranked = sorted(new, key=lambda row: (-alone[row], row))[:NEXT_MINUTE_CHOICES]
+    return tuple(NextMinute(pool[row].drill.id, pool[row].drill.name, whole if len(new) == 1 else min(whole, alone[row])) for row in ranked)
+
+
+def _notes(method: Method, ramp: tuple[RampSet, ...], items: tuple[Item, ...], profile: DemandProfile, settings: PlanSettings) -> tuple[str, ...]:
     notes = []
     if not profile.demands:
         notes.append("Nothing on the board could be read, so there is nothing to prepare.")
@@ -148,4 +186,9 @@ def _notes(method: Method, ramp: tuple[RampSet, ...], items: tuple[Item, ...], p
         notes.append(f"{len(late)} build-up {'set' if len(late) == 1 else 'sets'} fall into the part's own time.")
     if any(one.waves > 1 for one in items):
         notes.append("Some kit is shared: those drills run in two waves.")
+    if any(one.new for one in items):
+        notes.append("New to the class: their lowest dose the first time, because unaccustomed work leaves people sore.")
+    if method.clock.kind == "stations" and items:
+        each = -(-settings.headcount // len(items))
+        notes.append(f"{len(items)} stations, {each} at each: start everybody at a station of their own and change on the clock.")
     return tuple(notes)

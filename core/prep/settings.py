@@ -15,7 +15,11 @@ DEFAULT_METHOD = "general-to-specific"
 
 @dataclass(frozen=True, slots=True)
 class PlanSettings:
-    """kit: pieces by id, or None for enough of everything. pins: drill ids, or "drill@phase" to hold it in its phase."""
+    """kit: pieces by id, or None for enough of everything. pins: drill ids, or "drill@phase" to hold it in its phase.
+
+    doses: the coach's own choice of a drill's dose option, from 0. known: drills done in the last four weeks, None when
+    nobody knows; a drill that is not among them gets its lowest dose, because unaccustomed work leaves people sore.
+    """
 
     minutes: int = 12
     method: str = DEFAULT_METHOD
@@ -29,11 +33,24 @@ class PlanSettings:
     recent: tuple[str, ...] = ()
     tight_sides: tuple[tuple[str, str], ...] = ()
     warmed: tuple[tuple[str, float], ...] = ()
+    doses: tuple[tuple[str, int], ...] = ()
+    known: frozenset[str] | None = None
 
     @property
     def pinned(self) -> dict[str, str]:
         """Pinned drill -> the phase it is held in, "" for any."""
         return {drill: phase for drill, _, phase in (pin.partition("@") for pin in self.pins)}
+
+    def dose_of(self, drill: str, dose: int, count: int) -> int:
+        """The dose option a drill may have: the coach's, the lowest for a new one, else any (``dose`` itself)."""
+        for name, wanted in self.doses:
+            if name == drill:
+                return min(max(0, wanted), count - 1)
+        return 0 if self.is_new(drill) else dose
+
+    def is_new(self, drill: str) -> bool:
+        """Whether nobody has done a drill for four weeks."""
+        return self.known is not None and drill not in self.known
 
     def check(self, catalog: Catalog) -> Method:
         """The method's row. Raises PlanRefused naming the setting that cannot be used."""

@@ -14,9 +14,13 @@ class Dose:
     hold_s: int | None = None
     breaths: int | None = None
     extra_side: str | None = None
+    work_s: int | None = None
 
     def words(self) -> str:
         """The dose as a coach says it."""
+        if self.work_s:
+            amount = f"{self.work_s} s"
+            return (f"{self.sets} x {amount}" if self.sets > 1 else amount) + (" a side" if self.per_side else "")
         amount = f"{self.reps} reps" if self.reps else f"{self.breaths} slow breaths" if self.breaths else ""
         if self.hold_s:
             amount = f"{amount}, {self.hold_s} s each" if amount else f"{self.hold_s} s"
@@ -31,7 +35,11 @@ class Dose:
 
 @dataclass(frozen=True, slots=True)
 class Item:
-    """One drill at its place in the prep. effects: demand -> share of that demand's weight this item covers, 0..1."""
+    """One drill at its place in the prep. start_s and end_s: of its first and its last turn; seconds: of work in all turns.
+
+    turns: (start, seconds) of each, in order. group: drills done back to back share one from 1, 0 for the others. gain: share of
+    the whole need it covers taken alone. new: nobody has done it for four weeks, so the dose is low.
+    """
 
     drill: str
     name: str
@@ -47,6 +55,16 @@ class Item:
     waves: int = 1
     pinned: bool = False
     gain: float = 0.0
+    turns: tuple[tuple[int, int], ...] = ()
+    group: int = 0
+    dose_option: int = 0
+    new: bool = False
+    why: str = ""
+
+    @property
+    def end_s(self) -> int:
+        """When its last turn ends."""
+        return self.turns[-1][0] + self.turns[-1][1] if self.turns else self.start_s + self.seconds
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,7 +91,8 @@ class Uncovered:
 
 @dataclass(frozen=True, slots=True)
 class NextMinute:
-    """What one more minute would buy: a drill, and the share of the whole need it adds."""
+    """What one more minute would buy: a drill, and the share of the whole need that is prepared more when the prep is planned
+    again with the minute and that drill kept."""
 
     drill: str
     name: str
@@ -96,3 +115,5 @@ class PrepSheet:
     covered: float
     coverage: tuple[tuple[str, float], ...]
     notes: tuple[str, ...] = ()
+    pace: str = "free"
+    rounds: int = 1

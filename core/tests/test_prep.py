@@ -1,6 +1,8 @@
 """The prep: limits always kept, reasons always true, order proven on small sets."""
 import itertools
+import random
 import unittest
+from collections import Counter
 from dataclasses import replace
 
 from hypothesis import given, settings
@@ -11,10 +13,13 @@ from core.demand import Person, derive
 from core.errors import PlanRefused
 from core.prep import PlanSettings, plan
 from core.prep.candidates import candidates_for
-from core.prep.choose import Choice, choose, limits_for
+from core.prep.choose import choose, limits_for
+from core.prep.clock import lay_out
+from core.prep.pace import pace_of
 from core.prep.plan import demand_weights
 from core.prep.ramp import build_ramp, epley_max, plates_per_side, ramp_loads
-from core.prep.sequence import in_order, starts, transition_s
+from core.prep.problem import Problem
+from core.prep.sequence import in_order, transition_s
 from core.prep.warmth import readiness_after
 from core.reading import read_workout
 
@@ -39,19 +44,21 @@ class Limits(unittest.TestCase):
         """Minutes, phases in order, kit for the heads, static holds, one dose a drill: whatever is asked for."""
         sheet = made(text, minutes=minutes, method=method, kit=kit, headcount=heads)
         clock = 0
-        order = [phase.phase for phase in CATALOG.methods[method].phases]
+        order, pace = [phase.phase for phase in CATALOG.methods[method].phases], sheet.pace
         for before, item in itertools.zip_longest((None, *sheet.items), sheet.items):
             if item is None:
                 break
             self.assertGreaterEqual(item.start_s, clock)
-            clock = item.start_s + item.seconds
+            clock = item.start_s if pace not in ("free", "stations") else item.end_s
             self.assertIn(item.phase, order)
             if before:
                 self.assertLessEqual(order.index(before.phase), order.index(item.phase))
             if kit is not None:
                 for piece in item.kit:
                     each = next((need for name, need in CATALOG.drills[item.drill].kit.items() if piece == name or piece in CATALOG.kit[name].swaps))
-                    self.assertGreaterEqual(int(kit[piece] / each) * item.waves, heads)
+                    at_once = -(-heads // len(sheet.items)) if pace == "stations" else heads
+                    self.assertGreaterEqual(int(kit[piece] / each) * item.waves, at_once)
+        clock = max((item.end_s for item in sheet.items), default=0)
         self.assertLessEqual(max([clock, sheet.seconds]), minutes * 60)
         for one in sheet.ramp:
             self.assertTrue(one.start_s is None or clock <= one.start_s and one.start_s + one.seconds <= minutes * 60)
@@ -134,13 +141,15 @@ class Coach(unittest.TestCase):
         banned = made("40 chest-to-bar pull-ups", minutes=12, bans=servers)
         self.assertEqual(next(one.why for one in banned.uncovered if one.demand == "grip"), "banned by the coach")
 
-    def test_one_more_minute_buys_what_it_says(self):
-        """Pinning the first offer with a minute more raises what is covered."""
-        before = made(TEXTS[0], minutes=10)
-        offer = before.next_minute[0]
-        after = made(TEXTS[0], minutes=11, pins=(offer.drill,))
-        self.assertIn(offer.drill, [item.drill for item in after.items])
-        self.assertGreater(after.covered, before.covered)
+    def test_one_more_minute_buys_at_least_what_it_says(self):
+        """For several sessions and minutes: planning again with a minute more prepares at least as much more as was promised,
+        within a fiftieth of a point, because the longer plan is weighed with its costs."""
+        for text in TEXTS:
+            for minutes in (6, 10, 14):
+                before = made(text, minutes=minutes)
+                if before.next_minute:
+                    after = made(text, minutes=minutes + 1)
+                    self.assertGreaterEqual(after.covered - before.covered, max(one.gain for one in before.next_minute) - 0.02, (text, minutes))
 
     def test_few_pieces_and_many_people_make_waves_or_leave_it(self):
         """Eight bands and fourteen people: two waves; three bands: not at all."""
@@ -170,34 +179,114 @@ class Difference(unittest.TestCase):
 
 
 class AgainstBruteForce(unittest.TestCase):
-    def test_sequence_has_the_fewest_seconds_between_drills(self):
-        """The order inside a phase is as cheap as the best of all orders."""
-        weights = {"shoulder.flexion": 1.0, "ankle.dorsiflexion": 1.0, "hip.extension": 1.0}
+    def pool(self, size: int, number: int) -> list:
+        weights = {demand: 1.0 for demand in CATALOG.demands}
         settings_ = PlanSettings(minutes=30)
-        pool = [one for one in candidates_for(settings_, settings_.check(CATALOG), CATALOG, weights) if one.phase == "open" and one.dose == 0][:5]
-        best = min(sum(transition_s(a, b) for a, b in zip(run, run[1:])) for run in itertools.permutations(pool))
-        run = in_order(pool)
-        self.assertEqual(sum(transition_s(a, b) for a, b in zip(run, run[1:])), best)
-        self.assertEqual(starts(run)[-1], sum(one.seconds for one in pool) + best)
+        whole = [one for one in candidates_for(settings_, settings_.check(CATALOG), CATALOG, weights) if one.phase == "open" and one.dose == 0]
+        return random.Random(number).sample(whole, size)
 
-    def test_choice_is_close_to_the_best_of_all_subsets(self):
-        """On small shelves the chosen drills reach at least 97 % of the best subset there is, found by trying all."""
-        shares = []
+    def test_sequence_has_the_fewest_seconds_between_drills(self):
+        """On 30 handfuls of up to seven drills the order is as cheap as the cheapest of all orders."""
+        for number in range(30):
+            pool = self.pool(3 + number % 5, number)
+            best = min(sum(transition_s(a, b) for a, b in zip(run, run[1:])) for run in itertools.permutations(pool))
+            run = in_order(pool)
+            self.assertEqual(sum(transition_s(a, b) for a, b in zip(run, run[1:])), best, [one.key for one in pool])
+            turns = lay_out(run, pace_of(CATALOG.methods["general-to-specific"], PlanSettings()))
+            self.assertEqual(turns[-1].end_s, sum(one.seconds for one in pool) + best)
+
+    def test_choice_is_the_best_of_all_subsets(self):
+        """On small shelves the chosen drills are the best subset there is, found by trying all."""
         for text in TEXTS:
             weights = demand_weights(derive(read_workout(text)), {})
             method = CATALOG.methods["general-to-specific"]
-            pool = [one for one in candidates_for(PlanSettings(), method, CATALOG, weights) if one.phase == "open" and one.dose == 0]
-            pool = sorted(pool, key=lambda one: (-Choice(weights, limits_for(method, 600, frozenset(), {}, ())).gain(one), one.key))[:11]
-            limits = replace(limits_for(method, 300, frozenset(), {}, ()), scale=2.0, phases=tuple(phase for phase in method.phases if phase.phase == "open"))
-            found = choose(pool, weights, limits).value()
-            best = 0.0
+            limits = replace(limits_for(method, 300, frozenset(), {}, (), 10), scale=2.0, phases=tuple(phase for phase in method.phases if phase.phase == "open"))
+            pool = [one for one in candidates_for(PlanSettings(), method, CATALOG, weights) if one.phase == "open" and one.dose == 0][:12]
+            problem, best = Problem(pool, weights, limits), -9.0
             for size in range(8):
-                for subset in itertools.combinations(pool, size):
-                    trial = Choice(weights, limits)
-                    if all(trial.fits(one) and (trial.add(one) or True) for one in subset):
-                        best = max(best, trial.value())
-            shares.append(found / best)
-        self.assertGreaterEqual(min(shares), 0.97, shares)
+                for rows in itertools.combinations(range(len(pool)), size):
+                    if problem.bearable(rows) and sum(problem.spends_of[row] for row in rows) <= 300 and sum(pool[row].seconds for row in rows) <= problem.most_s[0]:
+                        best = max(best, problem.value_of(rows))
+            self.assertAlmostEqual(choose(pool, weights, limits).value(), best, delta=1e-9)
+
+
+class Clocks(unittest.TestCase):
+    def sheets(self):
+        for text in TEXTS[:4]:
+            for method in CATALOG.methods.values():
+                for minutes in (method.reference_minutes - 4, method.reference_minutes, method.reference_minutes + 6):
+                    yield method, made(text, minutes=minutes, method=method.id, headcount=12)
+
+    def test_turns_never_overlap_and_fill_what_the_sheet_says(self):
+        """For every method and several lengths: one drill at a time, each item's turns are its seconds, all inside the minutes."""
+        for method, sheet in self.sheets():
+            turns = sorted((start, seconds) for item in sheet.items for start, seconds in item.turns)
+            for (start, seconds), (after, _) in zip(turns, turns[1:]):
+                self.assertLessEqual(start + seconds, after, method.id)
+            for item in sheet.items:
+                self.assertEqual(sum(seconds for _, seconds in item.turns), item.seconds, f"{method.id} {item.drill}")
+                self.assertEqual((item.start_s, item.end_s), (item.turns[0][0], sum(item.turns[-1])))
+            self.assertLessEqual(sheet.seconds, sheet.minutes * 60, method.id)
+
+    def test_each_clock_runs_as_the_school_runs_it(self):
+        """Common practice: circuits of 20-45 s with 10-15 s to change; pairs in 2-3 rounds; flows of passes with a pause of 2-5 s
+        and nothing but a mat; minutes that start on the minute."""
+        sheets = {method: made(TEXTS[0], minutes=CATALOG.methods[method].reference_minutes, method=method, headcount=12) for method in CATALOG.methods}
+        circuit = sheets["timed-circuit"].items
+        self.assertEqual({item.seconds for item in circuit}, {30})
+        self.assertEqual({after.start_s - before.end_s for before, after in zip(circuit, circuit[1:])}, {15})
+        pairs_ = Counter(item.group for item in sheets["superset-rounds"].items if item.group)
+        self.assertTrue(pairs_ and set(pairs_.values()) == {2})
+        self.assertTrue(all(len(item.turns) == 3 and item.dose.sets == 3 for item in sheets["superset-rounds"].items))
+        self.assertTrue(all(set(item.kit) <= {"mat"} and len(item.turns) == 6 and item.dose.hold_s == 3 for item in sheets["flow"].items))
+        self.assertTrue(all(start % 60 == 0 for item in sheets["skill-and-base"].items for start, _ in item.turns))
+        styles = {method: {CATALOG.drills[item.drill].style for item in sheet.items} for method, sheet in sheets.items()}
+        self.assertLessEqual({CATALOG.drills[item.drill].style for item in sheets["end-range-tension"].items if item.phase == "open"}, {"circle", "tension"})
+        self.assertTrue(all("soft-tissue" not in found for method, found in styles.items() if method != "soft-tissue-first"))
+        self.assertEqual(sheets["soft-tissue-first"].items[0].phase, "release")
+
+    def test_stations_share_kit_that_a_class_could_not(self):
+        """Eight stations rotate: 14 people with two bars, which nobody could do all at once in two waves."""
+        sheet = made(TEXTS[0], minutes=12, method="timed-circuit", headcount=14, kit={"pull-up-bar": 3, "barbell": 3, "band": 3})
+        shared = [item for item in sheet.items if item.kit]
+        self.assertTrue(shared)
+        self.assertTrue(all(item.waves == 1 for item in shared))
+        together = made(TEXTS[0], minutes=12, headcount=14, kit={"pull-up-bar": 3, "barbell": 3, "band": 3})
+        self.assertFalse([item for item in together.items if set(item.kit) & {"pull-up-bar", "barbell"}])
+
+
+class Doses(unittest.TestCase):
+    def test_the_coachs_dose_wins_and_new_drills_get_the_lowest(self):
+        """A longer dose chosen by hand is taken; what nobody did for four weeks is done little (common practice), and says so."""
+        free = made(TEXTS[0], minutes=14)
+        item = next(one for one in free.items if len(CATALOG.drills[one.drill].doses) > 1)
+        other = 1 - min(1, item.dose_option)
+        again = made(TEXTS[0], minutes=14, pins=(item.drill,), doses=((item.drill, other),))
+        self.assertEqual(next(one.dose_option for one in again.items if one.drill == item.drill), other)
+        fresh = made(TEXTS[0], minutes=14, known=frozenset({item.drill}))
+        self.assertTrue(all(one.dose_option == 0 for one in fresh.items if one.new))
+        self.assertTrue(any("New to the class" in note for note in fresh.notes))
+        self.assertFalse(next((one.new for one in fresh.items if one.drill == item.drill), False))
+
+
+class Shelf(unittest.TestCase):
+    def test_the_shelf_covers_every_demand(self):
+        """180 drills at least; each demand has four that do a fifth of it or more, two of them without kit, and one from the chair
+        wherever a seated body is asked for it."""
+        self.assertGreaterEqual(len(CATALOG.drills), 180)
+        legs = ("hip.extension", "knee.landing", "squat", "lunge", "pull-under")
+        for demand in CATALOG.demands:
+            serving = [drill for drill in CATALOG.drills.values() if drill.effects.get(demand, 0) >= 4 and set(drill.phases) - {"settle"}]
+            self.assertGreaterEqual(len(serving), 4, demand)
+            self.assertGreaterEqual(sum(not drill.kit for drill in serving), 2, demand)
+            if demand not in legs:
+                self.assertTrue(any(drill.seated for drill in serving), demand)
+
+    def test_every_drill_says_why_and_every_level_and_style_is_there(self):
+        """A reason for each drill, and drills from standing to hanging, of all kinds of work."""
+        self.assertTrue(all(len(drill.why) > 20 for drill in CATALOG.drills.values()))
+        self.assertEqual({drill.level for drill in CATALOG.drills.values()}, {"standing", "half-kneeling", "hands-and-knees", "prone", "supine", "seated", "hanging", "floor-by-choice"})
+        self.assertEqual(len({drill.style for drill in CATALOG.drills.values()}), 12)
 
 
 class Ramp(unittest.TestCase):

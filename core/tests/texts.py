@@ -116,3 +116,13 @@ def workouts(draw) -> Workout:
         notes = tuple(draw(st.lists(st.sampled_from(["Keep the ribs down.", "5 burpees if you are late"]), max_size=1)))
         parts.append(Part("ABC"[index], kind, fmt, tuple(finish(one, fmt, reading, CATALOG) for one in lines), notes))
     return Workout(draw(st.sampled_from(["", "Slow morning", "Week 3"])), tuple(parts))
+
+
+SESSIONS = (  # whole days of several kinds, for plans
+    "A) Front squat 4x4 @ 78%\n\nB) 3 rounds for time\n15 push presses 40/27.5 kg\n12 box step-overs\n9 chest-to-bar pull-ups",
+    "AMRAP 14\n6 ring dips\n12 goblet squats 24 kg\n30 double-unders", "5 rounds for time\n400 m run\n20 sit-ups",
+    "Deadlift 5x5 @ 80%\n\n21-15-9\nring rows\npush-ups", "EMOM 16\nminute 1: 12 cal row\nminute 2: 8 toes-to-bar", "Overhead squat 5x3 @ 70%",
+    "A) Bench press 5x5 @ 75%\n\nB) AMRAP 12\n250 m row\n10 dumbbell thrusters 2 x 15/10 kg\n10 hollow rocks",
+    "for time\n50 walking lunges\n40 push-ups\n30 cal row\n20 get-ups 16/12 kg", "skill: handstand hold 5 x 20 s\n\nB) every 3:00 for 15 min\n12 wall balls 9/6 kg\n3 muscle-ups\n150 m run",
+    "A) Power snatch 6x2 @ 70%\n\nB) 3 rounds for time\n15 kettlebell swings 24/16 kg\n40 m farmer carry 2 x 24/16 kg", "5 rounds\n12 seated dumbbell presses 12 kg\n15 chair push-ups",
+)

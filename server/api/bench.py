@@ -15,7 +15,7 @@ def _asked(request: HttpRequest, session_id: int, payload: schemas.BenchIn) -> B
     session = session_of(person, session_id)
     gym_class = class_of(person, payload.class_id) if payload.class_id else None
     return bench_input(session, gym_class, text=payload.text, minutes=payload.minutes, method=payload.method, pins=payload.pins,
-                       bans=payload.bans, order=payload.order)
+                       bans=payload.bans, order=payload.order, doses=payload.doses)
 
 
 @router.post("/sessions/{session_id}/bench", response=bench_schemas.BenchOut)

@@ -191,6 +191,7 @@ class DoseOut(Schema):
     hold_s: int | None
     breaths: int | None
     extra_side: str | None
+    work_s: int | None = None
 
 
 class ItemOut(Schema):
@@ -211,6 +212,13 @@ class ItemOut(Schema):
     waves: int
     pinned: bool
     gain: float
+    end_s: int | None = None
+    turns: list[list[int]] = []
+    group: int = 0
+    dose_option: int = 0
+    dose_count: int = 1
+    new: bool = False
+    why: str = ""
     picture: Picture
 
 
@@ -254,6 +262,8 @@ class PlanOut(Schema):
     covered: float
     coverage: dict[str, float]
     notes: list[str]
+    pace: str = "free"
+    rounds: int = 1
 
 
 class BenchOut(Schema):

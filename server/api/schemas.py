@@ -2,7 +2,7 @@
 from __future__ import annotations
 
 import datetime
-from typing import Literal
+from typing import Annotated, Literal
 
 from ninja import Schema
 from pydantic import Field
@@ -11,6 +11,7 @@ from server.api.bench_schemas import ItemOut, ProblemAt, RampOut
 
 MAX_TEXT = 400_000  # letters; the core refuses over 100 kB with a message of its own
 Drills = list[str]
+Doses = Annotated[dict[str, Annotated[int, Field(ge=0, le=9)]], Field(max_length=60)]
 
 
 class SignIn(Schema):
@@ -75,6 +76,7 @@ class SessionPatch(Schema):
     pins: Drills | None = None
     bans: Drills | None = None
     order: Drills | None = None
+    doses: Doses | None = None
 
 
 class SessionOut(Schema):
@@ -87,6 +89,7 @@ class SessionOut(Schema):
     pins: Drills
     bans: Drills
     order: Drills
+    doses: Doses
     classes: list[ClassOut]
 
 
@@ -128,6 +131,7 @@ class BenchIn(Schema):
     pins: Drills = []
     bans: Drills = []
     order: Drills = []
+    doses: Doses = {}
 
 
 class SwapIn(BenchIn):

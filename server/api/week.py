@@ -67,7 +67,7 @@ def classes_out(session: Session) -> list[dict]:
 def session_out(session: Session) -> dict:
     draft = draft_of(session)
     return {"id": session.pk, "date": session.date, "title": session.title, "text": session.text, "minutes": draft.minutes,
-            "method": draft.method, "pins": draft.pins, "bans": draft.bans, "order": draft.order, "classes": classes_out(session)}
+            "method": draft.method, "pins": draft.pins, "bans": draft.bans, "order": draft.order, "doses": draft.doses, "classes": classes_out(session)}
 
 
 @router.post("/sessions", response={201: schemas.SessionOut})
@@ -107,7 +107,7 @@ def change_session(request: HttpRequest, session_id: int, payload: schemas.Sessi
         if given.get(name) is not None:
             setattr(session, name, given[name])
     session.save()
-    for name in ("minutes", "method", "pins", "bans", "order"):
+    for name in ("minutes", "method", "pins", "bans", "order", "doses"):
         if given.get(name) is not None:
             setattr(draft, name, given[name])
     draft.save()

@@ -11,7 +11,7 @@ from core.errors import PlanRefused, UnusableText
 from core.lab import OPENS_WITH
 from core.pictures import picture_of_drill, position_picture
 from core.prep import Item, PlanSettings, PrepSheet, RampSet, plan
-from core.prep.candidates import candidates_for
+from core.prep.candidates import candidates_for, taken_away
 from core.prep.plan import demand_weights
 from core.reading import Workout
 from core.reading.vocabulary import Vocabulary
@@ -32,7 +32,9 @@ class BenchInput:
     pins: Sequence[str] = ()
     bans: Sequence[str] = ()
     order: Sequence[str] = ()
+    doses: dict[str, int] = field(default_factory=dict)
     recent: Sequence[str] = ()
+    known: frozenset[str] | None = None
     words: Vocabulary = field(default_factory=Vocabulary)
 
     def settings(self) -> PlanSettings:
@@ -41,7 +43,7 @@ class BenchInput:
         return PlanSettings(
             minutes=self.minutes, method=self.method, headcount=max(1, len(self.people)), kit=self.kit,
             pins=tuple(pin for pin in self.pins if pin.partition("@")[0] in shelf), bans=tuple(self.bans), order=tuple(self.order),
-            recent=tuple(self.recent))
+            recent=tuple(self.recent), doses=tuple(sorted(self.doses.items())), known=self.known)
 
 
 @dataclass(frozen=True)
@@ -103,7 +105,8 @@ def sheet_view(sheet: PrepSheet, catalog: Catalog) -> dict:
 def items_view(items: Sequence[Item], catalog: Catalog) -> list[dict]:
     """Items with the names and the pictures a page shows."""
     return [{**item_json(item), "picture": picture_of_drill(item.drill, catalog, item.level == "seated"),
-             "kit_names": [catalog.kit[kit].name for kit in item.kit], "fault": catalog.drills[item.drill].fault} for item in items]
+             "kit_names": [catalog.kit[kit].name for kit in item.kit], "fault": catalog.drills[item.drill].fault,
+             "dose_count": len(catalog.drills[item.drill].doses)} for item in items]
 
 
 def ramp_view(ramp: Sequence[RampSet], catalog: Catalog) -> list[dict]:
@@ -124,7 +127,7 @@ def alternatives(asked: BenchInput, drill: str) -> list[dict]:
     pool: dict[str, float] = {}
     for one in candidates_for(asked.settings(), method, catalog, left):
         if one.drill.id not in taken and one.phase == item.phase:
-            worth = sum(left[demand] * share for demand, share in one.factors if demand in item.serves)
+            worth = sum(left[demand] * taken_away(effect) for demand, effect in one.effects if demand in item.serves)
             pool[one.drill.id] = max(worth, pool.get(one.drill.id, 0.0))
     found = []
     for other in sorted(pool, key=lambda name: (-pool[name], name))[:MOST_ALTERNATIVES * 2]:

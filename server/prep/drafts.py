@@ -11,6 +11,8 @@ from server.programme.models import GymClass, Session
 from server.shelf.actions import vocabulary_of
 
 RECENT_DAYS = 2  # drills of these days are repeated less
+KNOWN_DAYS = 28  # after four weeks a drill is new again; common practice
+ENOUGH_PUBLISHED = 10  # publications from which a gym's habits are known; estimate
 
 
 def draft_of(session: Session) -> PrepDraft:
@@ -27,15 +29,27 @@ def bench_input(session: Session, gym_class: GymClass | None = None, **changes) 
     today = timezone.localdate()
     people = [person.value(today) for person in gym_class.people.filter(is_active=True).prefetch_related("ranges").order_by("name")] if gym_class else []
     fields = {"text": session.text, "minutes": draft.minutes, "method": draft.method, "pins": draft.pins, "bans": draft.bans,
-              "order": draft.order, "people": people, "kit": session.gym.kit_pieces() or None, "recent": recent_drills(session),
+              "order": draft.order, "doses": draft.doses, "people": people, "kit": session.gym.kit_pieces() or None, "recent": recent_drills(session),
+              "known": known_drills(session),
               "words": vocabulary_of(session.gym)}
     return BenchInput(**{**fields, **changes})
 
 
 def recent_drills(session: Session) -> list[str]:
     """Drills published in the days before, so that the same list is not repeated every day."""
-    since = session.date - datetime.timedelta(days=RECENT_DAYS)
+    return sorted({drill for drills in _published(session, RECENT_DAYS) for drill in drills})
+
+
+def known_drills(session: Session) -> frozenset[str] | None:
+    """Drills the gym has published in the last four weeks; None while it has published too little to tell."""
+    published = _published(session, KNOWN_DAYS)
+    return frozenset(drill for drills in published for drill in drills) if len(published) >= ENOUGH_PUBLISHED else None
+
+
+def _published(session: Session, days: int) -> list[list[str]]:
+    """The drills of every publication of the gym for the days before a session."""
     from server.publishing.models import Publication
 
-    rows = Publication.objects.filter(gym_class__session__gym_id=session.gym_id, gym_class__session__date__range=(since, session.date - datetime.timedelta(days=1)))
-    return sorted({item["drill"] for content in rows.values_list("content__bench__plan__items", flat=True) for item in content or []})
+    dates = (session.date - datetime.timedelta(days=days), session.date - datetime.timedelta(days=1))
+    rows = Publication.objects.filter(gym_class__session__gym_id=session.gym_id, gym_class__session__date__range=dates)
+    return [[item["drill"] for item in items or []] for items in rows.values_list("content__bench__plan__items", flat=True)]

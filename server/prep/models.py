@@ -13,4 +13,5 @@ class PrepDraft(models.Model):
     pins = models.JSONField(default=list)
     bans = models.JSONField(default=list)
     order = models.JSONField(default=list)
+    doses = models.JSONField(default=dict)
     changed_at = models.DateTimeField(auto_now=True)

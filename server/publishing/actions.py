@@ -99,7 +99,7 @@ def _work_lines(own: Workout, text: str, catalog: Catalog) -> list[dict]:
 def draft_digest(session: Session) -> str:
     """What a publication was made from, so a later change is noticed. People's ranges are not in it."""
     draft = draft_of(session)
-    parts = [session.text, draft.minutes, draft.method, draft.pins, draft.bans, draft.order]
+    parts = [session.text, draft.minutes, draft.method, draft.pins, draft.bans, draft.order, *([draft.doses] if draft.doses else [])]
     return hashlib.sha256(json.dumps(parts).encode()).hexdigest()
 
 

@@ -9,6 +9,8 @@ export interface Draft {
   pins: string[];
   bans: string[];
   order: string[];
+  /** The coach's own choice of a drill's dose, counted from 0. */
+  doses: Record<string, number>;
 }
 
 interface History { past: Draft[]; now: Draft; future: Draft[]; typedAt: number }
@@ -35,7 +37,7 @@ function reduce(history: History, change: Change): History {
 export function useDraft(session: Session) {
   const [history, dispatch] = useReducer(reduce, session, (from): History => ({
     past: [], future: [], typedAt: 0,
-    now: { text: from.text, minutes: from.minutes, method: from.method, pins: from.pins, bans: from.bans, order: from.order },
+    now: { text: from.text, minutes: from.minutes, method: from.method, pins: from.pins, bans: from.bans, order: from.order, doses: from.doses },
   }));
   const change = useCallback((to: Partial<Draft>, typing = false) => dispatch({ do: "change", to, typing }), []);
   const undo = useCallback(() => dispatch({ do: "undo" }), []);

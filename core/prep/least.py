@@ -1,0 +1,53 @@
+"""When there is hardly time for the least of every phase: which few short drills lack as little of it as can be."""
+from __future__ import annotations
+
+from itertools import combinations
+
+from core.prep.problem import HARDLY, Problem
+
+SHORTEST = 7  # rows of a phase that are looked at
+HANDED_ON = 4  # plans that lack least, the best of them first
+
+
+def least_plans(problem: Problem, start: tuple[int, ...]) -> list[tuple[int, ...]]:
+    """Plans of the shortest drills that contain ``start`` and lack as little as possible of every phase's least: every way to
+    take up to the least number of items of each phase is tried."""
+    own = [_ways(problem, phase, start) for phase in range(len(problem.bounds))]
+    used = {problem.drill_of[row] for row in start}
+    spent = sum(problem.spends_of[row] for row in start)
+    found: list[tuple[int, tuple[int, ...]]] = []
+    _search(problem, own, 0, start, used, spent, 0, found)
+    return sorted((rows for _, rows in found), key=lambda rows: -problem.value_of(rows))[:HANDED_ON]
+
+
+def _ways(problem: Problem, phase: int, start: tuple[int, ...]) -> list[tuple[int, int, tuple[int, ...]]]:
+    """(what is lacking, seconds, rows) of every way to take a phase's items, those that lack least first."""
+    _, least_items, most_s, least_s = problem.bounds[phase]
+    there = [row for row in start if problem.phase[row] == phase]
+    rows = sorted((row for row in range(len(problem.candidates)) if problem.phase[row] == phase), key=lambda row: (problem.spends_of[row], row))[:SHORTEST]
+    ways = []
+    for count in range(max(0, least_items - len(there)) + 1):
+        for chosen in combinations(rows, count):
+            if len({problem.drill_of[row] for row in chosen}) < count:
+                continue
+            seconds = sum(int(problem.seconds[row]) for row in (*there, *chosen))
+            if count and seconds > most_s + HARDLY:
+                continue
+            lacking = max(0, least_items - len(there) - count) + (seconds < least_s - HARDLY)
+            ways.append((lacking, sum(problem.spends_of[row] for row in chosen), chosen))
+    return sorted(ways)
+
+
+def _search(problem: Problem, own, phase: int, rows: tuple[int, ...], used: set[int], spent: int, lacking: int, found: list[tuple[int, tuple[int, ...]]]) -> None:
+    if found and lacking > found[0][0]:
+        return
+    if phase == len(own):
+        if not found or lacking < found[0][0]:
+            found[:] = []
+        found.append((lacking, rows))
+        return
+    for more, seconds, chosen in own[phase]:
+        drills = {problem.drill_of[row] for row in chosen}
+        if spent + seconds > problem.limits.seconds or drills & used or not problem.bearable((*rows, *chosen)):
+            continue
+        _search(problem, own, phase + 1, (*rows, *chosen), used | drills, spent + seconds, lacking + more, found)

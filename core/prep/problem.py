@@ -1,0 +1,179 @@
+"""The choosing stated once, as arrays: candidates, what they take away of every demand, and the limits a choice must keep to."""
+from __future__ import annotations
+
+from collections.abc import Sequence
+from copy import copy
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from core.catalog.rows import MethodPhase
+from core.prep.candidates import Candidate, taken_away
+
+ITEM_COST = 0.004  # of the whole need, so that a drill has to earn its place; estimate
+KIT_COST = 0.003
+REPEAT_COST = 0.012  # for a drill used in the last days
+HOLD_CAP_S = 30  # static-hold seconds per muscle group before training; Behm 2016, Kay & Blazevich 2012, from memory
+FATIGUE_CAP = 0.5
+LIMITING_FATIGUE_CAP = 0.2  # of muscles that limit the workout; common practice
+SHORT_COST = 1.0  # of an item, or of the seconds, that a phase lacks: more than all drills together can be worth
+HARDLY = 1e-9
+
+
+@dataclass(frozen=True, slots=True)
+class Limits:
+    """What a choice must keep to. seconds includes ``between_s`` after every drill."""
+
+    seconds: int
+    phases: tuple[MethodPhase, ...]
+    scale: float
+    limiting: frozenset[str]
+    pins: dict[str, str]
+    recent: frozenset[str]
+    between_s: int
+
+    def most_s(self, bound: MethodPhase) -> float:
+        """The most seconds of a phase, scaled to the minutes there are."""
+        return max(bound.max_s * self.scale, bound.min_s if self.scale >= 1 else 0)
+
+    def least_s(self, bound: MethodPhase) -> float:
+        return bound.min_s * min(1.0, self.scale)
+
+
+class Problem:
+    """The candidates as arrays: one row each. Built once for a plan."""
+
+    def __init__(self, candidates: Sequence[Candidate], weights: dict[str, float], limits: Limits):
+        self.candidates, self.limits = tuple(candidates), limits
+        self.demands = [demand for demand, weight in weights.items() if weight > 0]
+        self.weights = np.array([weights[demand] for demand in self.demands])
+        self.total = float(self.weights.sum()) or 1.0
+        column = {demand: place for place, demand in enumerate(self.demands)}
+        count = len(self.candidates)
+        self.taken = np.zeros((count, len(self.demands)))
+        drills: dict[str, int] = {}
+        muscles = {name: place for place, name in enumerate(sorted({m for one in candidates for m in (*one.drill.holds_s, *one.drill.fatigue)}))}
+        self.holds, self.fatigue = np.zeros((count, len(muscles))), np.zeros((count, len(muscles)))
+        for row, one in enumerate(self.candidates):
+            for demand, twentieths in one.effects:
+                if demand in column:
+                    self.taken[row, column[demand]] = taken_away(twentieths)
+            for muscle, seconds in one.drill.holds_s.items():
+                self.holds[row, muscles[muscle]] = seconds
+            for muscle, tired in one.drill.fatigue.items():
+                self.fatigue[row, muscles[muscle]] = tired
+            drills.setdefault(one.drill.id, len(drills))
+        self.fatigue_cap = np.array([LIMITING_FATIGUE_CAP if name in limits.limiting else FATIGUE_CAP for name in muscles])
+        self.drill = np.array([drills[one.drill.id] for one in self.candidates], dtype=int)
+        self.seconds = np.array([one.seconds for one in self.candidates], dtype=int)
+        self.cost = np.array([ITEM_COST + KIT_COST * len(one.kit) + (REPEAT_COST if one.drill.id in limits.recent else 0.0) for one in self.candidates])
+        self.fatigue_cap = np.array([LIMITING_FATIGUE_CAP if name in limits.limiting else FATIGUE_CAP for name in muscles])
+        names = [bound.phase for bound in limits.phases]
+        self.phase = np.array([names.index(one.phase) for one in self.candidates], dtype=int)
+        self.bounds = tuple((bound.max_items, bound.min_items, limits.most_s(bound), limits.least_s(bound)) for bound in limits.phases)
+        self.most_items, self.least_items, self.most_s, self.least_s = (np.array(column, dtype=float) for column in zip(*self.bounds))
+        self._work_out()
+
+    def _work_out(self) -> None:
+        """What follows from the rows, for speed."""
+        self.spends = self.seconds + self.limits.between_s
+        self.keeps, self.same = 1 - self.taken, (self.drill[:, None] == self.drill[None, :]).astype(float)
+        self.taken_shares, self.log_keeps = np.ascontiguousarray(self.taken.T) / self.total, np.log(self.keeps)
+        self.in_phase = np.equal.outer(self.phase, np.arange(len(self.bounds))).astype(float)
+        self.seconds_in_phase = self.in_phase * self.seconds[:, None]
+        self.strained = np.flatnonzero((self.holds > 0).any(axis=1) | (self.fatigue > 0).any(axis=1))
+        self.drill_of, self.spends_of = self.drill.tolist(), self.spends.tolist()  # plain numbers, for single rows
+
+    def only(self, rows: Sequence[int]) -> Problem:
+        """The same problem with some of its candidates, in this order."""
+        other, own = copy(self), list(rows)
+        other.candidates = tuple(self.candidates[row] for row in own)
+        for name in ("taken", "holds", "fatigue", "drill", "seconds", "cost", "phase"):
+            setattr(other, name, getattr(self, name)[own])
+        other._work_out()
+        return other
+
+    def serving(self, demand: str, twentieths: float) -> np.ndarray:
+        """Which candidates prepare a demand by at least so much."""
+        return np.array([any(name == demand and effect >= twentieths for name, effect in one.effects) for one in self.candidates], dtype=bool)
+
+    def with_pin(self, drill: str) -> Problem:
+        """The same problem with one drill more to be kept."""
+        other = copy(self)
+        other.limits = replace(self.limits, pins={**self.limits.pins, drill: ""})
+        return other
+
+    def grown(self, plans: Sequence[tuple[int, ...]], short_cost: float = SHORT_COST) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
+        """Value of every plan; of every plan with every candidate added; whether it may be added (plans x candidates).
+
+        short_cost: of what a phase lacks; a search may take it lightly on the way.
+        """
+        chosen = np.zeros((len(plans), len(self.candidates)))
+        for number, rows in enumerate(plans):
+            chosen[number, list(rows)] = 1.0
+        remains = self.weights * np.exp(chosen @ self.log_keeps)
+        items, phase_s = chosen @ self.in_phase, chosen @ self.seconds_in_phase
+        fits = self.spends <= (self.limits.seconds - chosen @ self.spends)[:, None]
+        fits &= (chosen @ self.same) == 0
+        room = np.where(items < self.most_items, self.most_s - phase_s, -1.0)
+        fits &= self.seconds <= room[:, self.phase] + HARDLY
+        if self.strained.size:
+            fits[:, self.strained] &= self._strain_allowed(chosen)
+        lacking, slow = np.maximum(0, self.least_items - items), phase_s < self.least_s - HARDLY
+        value = 1 - remains.sum(axis=1) / self.total - chosen @ self.cost - short_cost * (lacking.sum(axis=1) + slow.sum(axis=1))
+        values = value[:, None] + remains @ self.taken_shares - self.cost
+        if lacking.any():
+            values += short_cost * (lacking > 0)[:, self.phase]
+        if slow.any():
+            values += short_cost * (slow[:, self.phase] & (phase_s[:, self.phase] + self.seconds >= self.least_s[self.phase] - HARDLY))
+        return value, values, fits
+
+    def harmless(self, rows: tuple[int, ...], row: int) -> bool:
+        """Whether a row keeps to the minutes, to one dose a drill and to the caps on holds and fatigue, phases aside."""
+        own = [*rows, row]
+        if len({self.drill_of[one] for one in own}) < len(own) or sum(self.spends_of[one] for one in own) > self.limits.seconds:
+            return False
+        return self.bearable(own)
+
+    def bearable(self, rows: Sequence[int]) -> bool:
+        """Whether rows together keep the caps on static holds and fatigue."""
+        own = list(rows)
+        return bool((self.holds[own].sum(axis=0) <= HOLD_CAP_S).all() and (self.fatigue[own].sum(axis=0) <= self.fatigue_cap + HARDLY).all())
+
+    def stops(self, rows: tuple[int, ...]) -> dict[str, np.ndarray]:
+        """What each limit alone says to every candidate: taken | strain | phase | time -> whether it stops it."""
+        chosen = np.zeros((1, len(self.candidates)))
+        chosen[0, list(rows)] = 1.0
+        strained = np.zeros(len(self.candidates), dtype=bool)
+        if self.strained.size:
+            strained[self.strained] = ~self._strain_allowed(chosen)[0]
+        items, phase_s = (chosen @ self.in_phase)[0], (chosen @ self.seconds_in_phase)[0]
+        room = np.where(items < self.most_items, self.most_s - phase_s, -1.0)
+        return {"taken": (chosen @ self.same)[0] > 0, "strain": strained, "phase": self.seconds > room[self.phase] + HARDLY,
+                "time": self.spends > self.limits.seconds - (chosen @ self.spends)[0]}
+
+    def _strain_allowed(self, chosen: np.ndarray) -> np.ndarray:
+        """Whether static holds and fatigue stay under their caps: plans x strained candidates. A muscle that a candidate
+        does not strain cannot stop it."""
+        allowed = np.ones((len(chosen), self.strained.size), dtype=bool)
+        for strain, cap, used in ((self.holds, np.full(self.holds.shape[1], float(HOLD_CAP_S)), chosen @ self.holds), (self.fatigue, self.fatigue_cap, chosen @ self.fatigue)):
+            for muscle in np.flatnonzero(used.any(axis=0)).tolist():
+                own = strain[self.strained, muscle]
+                allowed &= (own == 0) | (own <= (cap[muscle] - used[:, muscle])[:, None] + HARDLY)
+        return allowed
+
+    def value_of(self, rows: Sequence[int]) -> float:
+        """What a plan is worth: the share of the whole need it prepares, less its costs and the least it lacks."""
+        own = list(rows)
+        remains = self.weights * self.keeps[own].prod(axis=0)
+        items, seconds = self.in_phase[own].sum(axis=0), (self.in_phase[own] * self.seconds[own, None]).sum(axis=0)
+        short = np.maximum(0, self.least_items - items).sum() + (seconds < self.least_s - HARDLY).sum()
+        return float(1 - remains.sum() / self.total - self.cost[own].sum() - SHORT_COST * short)
+
+    def pinned_rows(self) -> list[list[int]]:
+        """For each pin the rows that satisfy it: in its phase when there is one, else any of the drill."""
+        found = []
+        for drill, phase in sorted(self.limits.pins.items()):
+            own = [row for row, one in enumerate(self.candidates) if one.drill.id == drill]
+            found.append([row for row in own if self.candidates[row].phase == phase] or own)
+        return [rows for rows in found if rows]
