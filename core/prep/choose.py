@@ -69,20 +69,22 @@ def solve(problem: Problem) -> Choice:
     start = pinned(problem)
     if not problem.candidates:
         return Choice(problem, start)
-    fixed, rows = frozenset(start), promising(problem, start)
+    rows = promising(problem, start)
     small, at = problem.only(rows), {row: place for place, row in enumerate(rows)}
     begin = tuple(at[row] for row in start)
-    found = [tuple(rows[place] for place in plan) for cost, by_drill in BEAMS for plan in best_rows(small, begin, cost, by_drill)]
-    if max(map(problem.value_of, found)) < 0:  # some phase lacks its least
-        found += least_plans(problem, start)
-    best = max((improved(problem, plan, fixed, 1) for plan in found), key=problem.value_of)
-    return Choice(problem, improved(problem, best, fixed, 2))
+    found = [plan for cost, by_drill in BEAMS for plan in best_rows(small, begin, cost, by_drill)]
+    if max(map(small.value_of, found)) < 0:  # some phase lacks its least
+        found += least_plans(small, begin)
+    best = max((improved(small, plan, frozenset(begin), 1) for plan in found), key=small.value_of)
+    return Choice(problem, tuple(rows[place] for place in improved(small, best, frozenset(begin), 2)))
 
 
 def extended(choice: Choice, problem: Problem) -> Choice:
     """The same drills in a problem of the same candidates with more room, filled up and improved; pins stay."""
-    fixed = frozenset(pinned(choice.problem)) & set(choice.rows)
-    return Choice(problem, improved(problem, choice.rows, fixed, 2))
+    rows = promising(problem, choice.rows)
+    small, at = problem.only(rows), {row: place for place, row in enumerate(rows)}
+    fixed = frozenset(at[row] for row in pinned(choice.problem) if row in at)
+    return Choice(problem, tuple(rows[place] for place in improved(small, tuple(at[row] for row in choice.rows), fixed, 2)))
 
 
 def pinned(problem: Problem) -> tuple[int, ...]:

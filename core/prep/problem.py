@@ -77,7 +77,7 @@ class Problem:
     def _work_out(self) -> None:
         """What follows from the rows, for speed."""
         self.spends = self.seconds + self.limits.between_s
-        self.keeps, self.same = 1 - self.taken, (self.drill[:, None] == self.drill[None, :]).astype(float)
+        self.keeps, self.same = 1 - self.taken, self.drill[:, None] == self.drill[None, :]
         self.taken_shares, self.log_keeps = np.ascontiguousarray(self.taken.T) / self.total, np.log(self.keeps)
         self.in_phase = np.equal.outer(self.phase, np.arange(len(self.bounds))).astype(float)
         self.seconds_in_phase = self.in_phase * self.seconds[:, None]
@@ -114,7 +114,8 @@ class Problem:
         remains = self.weights * np.exp(chosen @ self.log_keeps)
         items, phase_s = chosen @ self.in_phase, chosen @ self.seconds_in_phase
         fits = self.spends <= (self.limits.seconds - chosen @ self.spends)[:, None]
-        fits &= (chosen @ self.same) == 0
+        for number, rows in enumerate(plans):
+            fits[number, self.same[list(rows)].any(axis=0)] = False
         room = np.where(items < self.most_items, self.most_s - phase_s, -1.0)
         fits &= self.seconds <= room[:, self.phase] + HARDLY
         if self.strained.size:
@@ -149,7 +150,7 @@ class Problem:
             strained[self.strained] = ~self._strain_allowed(chosen)[0]
         items, phase_s = (chosen @ self.in_phase)[0], (chosen @ self.seconds_in_phase)[0]
         room = np.where(items < self.most_items, self.most_s - phase_s, -1.0)
-        return {"taken": (chosen @ self.same)[0] > 0, "strain": strained, "phase": self.seconds > room[self.phase] + HARDLY,
+        return {"taken": self.same[list(rows)].any(axis=0), "strain": strained, "phase": self.seconds > room[self.phase] + HARDLY,
                 "time": self.spends > self.limits.seconds - (chosen @ self.spends)[0]}
 
     def _strain_allowed(self, chosen: np.ndarray) -> np.ndarray:
