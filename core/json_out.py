@@ -2,7 +2,7 @@
 from __future__ import annotations
 
 from core.demand.profile import SHORTFALL_BANDS_DEG, DemandProfile, Term
-from core.prep.sheet import Item, PrepSheet, RampSet
+from core.prep.sheet import Item, PrepSheet, RampSet, Tally
 from core.reading.workout import Format, Work, Workout
 
 
@@ -45,8 +45,13 @@ def plan_json(sheet: PrepSheet) -> dict:
         "uncovered": [{"demand": one.demand, "why": one.why, "covered": round(one.covered, 4)} for one in sheet.uncovered],
         "next_minute": [{"drill": one.drill, "name": one.name, "gain": round(one.gain, 4)} for one in sheet.next_minute],
         "covered": round(sheet.covered, 4), "coverage": {demand: round(share, 4) for demand, share in sheet.coverage},
-        "notes": list(sheet.notes), "pace": sheet.pace, "rounds": sheet.rounds,
+        "notes": list(sheet.notes), "pace": sheet.pace, "rounds": sheet.rounds, "tally": _tally(sheet.tally) if sheet.tally else None,
     }
+
+
+def _tally(one: Tally) -> dict:
+    return {"contacts": one.contacts, "contacts_words": one.contacts_words, "lunge_steps": one.lunge_steps,
+            "reps": [{"name": name, "reps": reps} for name, reps in one.reps], "share_of_hour": round(one.share_of_hour, 3)}
 
 
 def ramp_json(one: RampSet) -> dict:

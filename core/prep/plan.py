@@ -18,6 +18,7 @@ from core.prep.ramp import build_ramp
 from core.prep.sequence import in_order
 from core.prep.settings import MAX_MINUTES, PlanSettings
 from core.prep.sheet import Item, NextMinute, PrepSheet, RampSet, Uncovered
+from core.prep.tally import tally
 from core.reading.workout import Workout
 
 NOTICE = 0.15  # demands that score less than this are not called uncovered
@@ -51,11 +52,13 @@ def plan(
     drills_end = max((one.end_s for one in items), default=0)
     ramp = _timed(ramp, drills_end + (TRANSITION_S if run else 0), total_s)
     timed_end = max([drills_end, *(one.start_s + one.seconds for one in ramp if one.start_s is not None)])
+    settle = cool_down(worked, settings, catalog)
     coverage = {demand: 1 - left / weights[demand] for demand, left in choice.left.items()}
     return PrepSheet(
-        settings.minutes, timed_end, method.id, settings.headcount, items, ramp, cool_down(worked, settings, catalog),
+        settings.minutes, timed_end, method.id, settings.headcount, items, ramp, settle,
         _uncovered(profile, coverage, choice, settings, method, catalog), _next_minute(choice, pool, weights, limits, _room_s(ramp, settings.minutes + 1, method, pace) if settings.minutes < MAX_MINUTES else drill_s), choice.covered() if weights else 1.0,
-        tuple(coverage.items()), _notes(method, ramp, items, profile, settings), pace.kind, pace.rounds)
+        tuple(coverage.items()), _notes(method, ramp, items, profile, settings), pace.kind, pace.rounds,
+        tally(workout, items, settle, settings.minutes, pace.kind, catalog))
 
 
 def demand_weights(profile: DemandProfile, warmed: dict[str, float]) -> dict[str, float]:

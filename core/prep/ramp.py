@@ -6,6 +6,7 @@ import math
 from core.catalog import Catalog
 from core.demand.exposure import load_for, relative_load
 from core.demand.people import Person
+from core.prep.plates import KG_PAIRS, loading
 from core.prep.sheet import RampSet
 from core.reading.workout import Work, Workout
 
@@ -80,11 +81,13 @@ def build_ramp(workout: Workout, person: Person, catalog: Catalog) -> tuple[Ramp
     working, estimated = working_weight(work, person, catalog)
     bar = BAR_KG[person.sex]
     sets, most = [], 5
-    for load in ramp_loads(working, bar):
+    loads = ramp_loads(working, bar)
+    plates = loading((*loads, working), bar, KG_PAIRS)  # the working weight counts: what stays on for it need not move
+    for load, on in zip(loads, plates):
         share = load / working
         reps = min(most, next(reps for limit, reps in REPS_BY_SHARE if share < limit))
         most = reps
         rest = next(rest for limit, rest in REST_BY_SHARE if share < limit)
-        sets.append(RampSet(work.movement, load, reps, rest, plates_per_side(load, bar), None,
+        sets.append(RampSet(work.movement, load, reps, rest, on, None,
                             reps * SECONDS_PER_REP + rest, round(share, 3), estimated))
     return tuple(sets)

@@ -100,6 +100,18 @@ class NextMinute:
 
 
 @dataclass(frozen=True, slots=True)
+class Tally:
+    """contacts: foot contacts of jumps in the workout and the prep. lunge_steps: over the distances written. reps: of each drill
+    of an every-minute block in all. share_of_hour: warm-up and cool-down, 0..1."""
+
+    contacts: int
+    contacts_words: str
+    lunge_steps: int
+    reps: tuple[tuple[str, int], ...]
+    share_of_hour: float
+
+
+@dataclass(frozen=True, slots=True)
 class PrepSheet:
     """A prep that fits its minutes. covered: share of the weighted need that is prepared, 0..1, and by demand."""
 
@@ -117,3 +129,4 @@ class PrepSheet:
     notes: tuple[str, ...] = ()
     pace: str = "free"
     rounds: int = 1
+    tally: Tally | None = None

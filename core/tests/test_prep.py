@@ -17,6 +17,7 @@ from core.prep.choose import choose, limits_for
 from core.prep.clock import lay_out
 from core.prep.pace import pace_of
 from core.prep.plan import demand_weights
+from core.prep.plates import KG_PAIRS, LB_PAIRS, changes, loading, shared, ways
 from core.prep.ramp import build_ramp, epley_max, plates_per_side, ramp_loads
 from core.prep.problem import Problem
 from core.prep.sequence import in_order, transition_s
@@ -322,6 +323,36 @@ class Ramp(unittest.TestCase):
         for bad in ((17.5, 20), (21, 20)):
             with self.assertRaises(ValueError):
                 plates_per_side(*bad)
+
+    def test_the_rack_sets_the_plates_and_few_of_them_move(self):
+        """From every way to load every set in turn, tried one by one, none moves fewer plates; kilograms and pounds (plates from
+        memory), and only what the rack has."""
+        for loads, bar, pairs in (([20, 40, 60, 80, 95], 20, KG_PAIRS), ([45, 95, 135, 165, 185], 45, LB_PAIRS), ([20, 45, 60, 72.5], 20, {20.0: 1, 10.0: 2, 5.0: 2, 2.5: 1, 1.25: 1})):
+            found = loading(loads, bar, pairs)
+            for load, on in zip(loads, found):
+                self.assertAlmostEqual(bar + 2 * sum(on), load)
+                self.assertTrue(all(on.count(size) <= pairs[size] for size in on))
+            own = sum(changes(a, b) for a, b in zip([(), *found], found))
+            every = itertools.product(*(ways((load - bar) / 2, pairs) for load in loads))
+            self.assertEqual(own, min(sum(changes(a, b) for a, b in zip([(), *way], way)) for way in itertools.islice(every, 60_000)))
+        with self.assertRaisesRegex(ValueError, "62"):
+            loading([62], 20, {20.0: 1, 1.25: 1})
+
+    def test_two_on_one_bar_take_turns_and_end_together(self):
+        """The lighter lifter goes first each round, the one with fewer sets starts later, and the plates are right for each turn."""
+        turns = shared([20, 40, 60, 80], [15, 30, 40], 15, KG_PAIRS | {0.5: 2})
+        self.assertEqual([who for who, _, _ in turns], [0, 1, 0, 1, 0, 1, 0])
+        self.assertTrue(all(abs(15 + 2 * sum(on) - load) < 1e-6 for _, load, on in turns))
+
+    def test_totals_of_a_session(self):
+        """40 box jumps are 40 contacts and more with what the prep hops; 45 m of lunges in steps of 0.9 m are 50 (worked by hand);
+        15 minutes and a quarter of an hour's cool-down are half the hour."""
+        sheet = made("40 box jumps\n45 m walking lunges", minutes=15)
+        self.assertGreaterEqual(sheet.tally.contacts, 40)
+        self.assertEqual(sheet.tally.lunge_steps, 50)
+        self.assertAlmostEqual(sheet.tally.share_of_hour, (15 + sum(item.seconds for item in sheet.cooldown) / 60) / 60, delta=1e-9)
+        block = made(TEXTS[0], minutes=12, method="skill-and-base")
+        self.assertEqual(dict(block.tally.reps), {item.name: item.dose.reps * item.dose.sets for item in block.items if item.dose.reps})
 
     def test_epley_is_epley(self):
         """1RM = w (1 + reps / 30): 100 kg for 10 is 133.3; for 1 it is itself (Epley, from memory); near Brzycki's w*36/(37-r) under ten reps."""

@@ -248,6 +248,19 @@ class NextMinuteOut(Schema):
     gain: float
 
 
+class CountedOut(Schema):
+    name: str
+    reps: int
+
+
+class TallyOut(Schema):
+    contacts: int
+    contacts_words: str
+    lunge_steps: int
+    reps: list[CountedOut]
+    share_of_hour: float
+
+
 class PlanOut(Schema):
     minutes: int
     seconds: int
@@ -264,6 +277,7 @@ class PlanOut(Schema):
     notes: list[str]
     pace: str = "free"
     rounds: int = 1
+    tally: TallyOut | None = None
 
 
 class BenchOut(Schema):

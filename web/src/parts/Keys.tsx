@@ -9,6 +9,7 @@ export const KEYS: [string, string][] = [
   ["Ctrl Z  and  Ctrl Shift Z", "Bench: undo, redo (outside the board)"],
   ["K", "on a drill: keep it (pin), or let it go again"],
   ["S", "on a drill: swap it"],
+  ["D", "on a drill: its other dose"],
   ["X", "on a drill: take it out"],
   ["Alt ↑  and  Alt ↓", "on a drill: earlier, later within its phase"],
 ];

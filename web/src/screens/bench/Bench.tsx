@@ -50,7 +50,7 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
       <BenchHead session={session} shelf={shelf} draft={draft} change={change} classId={classId} problem={bench?.problem ?? null}
         onClass={(id) => void navigate({ to: "/session/$id", params: { id: String(session.id) }, search: { ...search, class: id }, replace: true })}
         undo={undo} redo={redo} canUndo={canUndo} canRedo={canRedo} saving={saving} />
-      <div ref={frame} className="relative mt-3 grid min-h-0 flex-1 grid-cols-[316px_minmax(0,1fr)_minmax(0,408px)] gap-8" onPointerLeave={() => setTouched(null)}>
+      <div ref={frame} className="bench-columns relative mt-3 grid min-h-0 flex-1 grid-cols-[316px_minmax(0,1fr)_minmax(0,408px)] gap-8" onPointerLeave={() => setTouched(null)}>
         <Board text={draft.text} bench={bench} lit={lit} onText={(text) => change({ text }, true)} onFix={(text) => change({ text })} onPoint={setTouched} onHold={setHeld} />
         <Asks bench={bench} error={live.error} lit={lit} held={held} classId={classId} onPoint={setTouched} onHold={setHeld} />
         <Prep session={session} draft={draft} change={change} bench={bench} busy={live.isPlaceholderData} classId={classId} shelf={shelf} lit={lit} onPoint={setTouched} onHold={setHeld} />

@@ -23,20 +23,20 @@ interface Props {
 /** Title, the dials (method, minutes, class) and the way to publishing. */
 export function BenchHead({ session, shelf, draft, change, classId, onClass, problem, undo, redo, canUndo, canRedo, saving }: Props) {
   const method = shelf.methods.find((one) => one.id === draft.method);
-  const dial = "flex flex-col rounded-lg border border-rule bg-sheet px-3 py-1";
+  const dial = "no-print flex flex-col rounded-lg border border-rule bg-sheet px-3 py-1";
   return (
     <div className="flex items-start gap-3">
       <div className="min-w-0 flex-1">
         <h1 className="truncate text-[30px]">{session.title}</h1>
         <p className="quiet">{longDate(session.date)} <span role="status" className={saving.startsWith("Not") ? "font-semibold text-hold" : ""}>{saving && `· ${saving}`}</span></p>
       </div>
-      <div className="flex items-center gap-1 pt-1">
+      <div className="no-print flex items-center gap-1 pt-1">
         <button className="plain-action !p-2.5" onClick={undo} disabled={!canUndo} aria-label="Undo"><Undo2 size={17} aria-hidden /></button>
         <button className="plain-action !p-2.5" onClick={redo} disabled={!canRedo} aria-label="Redo"><Redo2 size={17} aria-hidden /></button>
       </div>
       <label className={dial} title={method ? `${method.belief} Coaches differ: ${method.differ}` : undefined}>
         <span className="text-[13px] text-dust">method</span>
-        <select className="bg-transparent font-semibold" value={draft.method} onChange={(event) => change({ method: event.target.value, pins: [], order: [] })}>
+        <select className="bg-transparent font-semibold" value={draft.method} onChange={(event) => change({ method: event.target.value, pins: [], order: [], doses: {} })}>
           {shelf.methods.map((one) => <option key={one.id} value={one.id}>{one.name}</option>)}
         </select>
       </label>
@@ -49,8 +49,8 @@ export function BenchHead({ session, shelf, draft, change, classId, onClass, pro
         </select>
       </label>
       {classId
-        ? <Link to="/publish/$id" params={{ id: String(classId) }} className="action flex h-[50px] items-center">Publish</Link>
-        : <span className="quiet max-w-40">No class times on this day yet, so nobody to publish to.</span>}
+        ? <Link to="/publish/$id" params={{ id: String(classId) }} className="action no-print flex h-[50px] items-center">Publish</Link>
+        : <span className="no-print quiet max-w-40">No class times on this day yet, so nobody to publish to.</span>}
     </div>
   );
 }
@@ -67,7 +67,7 @@ function Minutes({ minutes, least, most, onMinutes, problem }: { minutes: number
   };
   const message = refused || problem;
   return (
-    <div className="relative">
+    <div className="no-print relative">
       <label className={`flex flex-col rounded-lg border bg-sheet px-3 py-1 ${message ? "border-hold" : "border-rule"}`}>
         <span className="text-[13px] text-dust">minutes</span>
         <input className="w-14 bg-transparent font-semibold" inputMode="numeric" type="number" min={least} max={most} value={typed} aria-invalid={!!message}

@@ -1,4 +1,4 @@
-import { ArrowDown, ArrowUp, Pin, PinOff, Replace, X } from "lucide-react";
+import { ArrowDown, ArrowUp, Pin, PinOff, Replace, Timer, X } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useQuery } from "@tanstack/react-query";
 import { useState, type KeyboardEvent } from "react";
@@ -38,19 +38,28 @@ export function DrillRow(props: Props) {
     [ids[from], ids[to]] = [ids[to]!, ids[from]!];
     change({ order: ids });
   };
+  const redose = () => item.dose_count > 1 && change({ doses: { ...draft.doses, [item.drill]: (item.dose_option + 1) % item.dose_count }, pins: [...unpinned(draft.pins, item.drill), pin(item.drill, item.phase)] });
+  const dropped = (other: string) => {
+    const ids = plan.items.map((one) => one.drill).filter((one) => one !== other);
+    if (other === item.drill || plan.items.find((one) => one.drill === other)?.phase !== item.phase) return;
+    ids.splice(ids.indexOf(item.drill), 0, other);
+    change({ order: ids });
+  };
   const keys = (event: KeyboardEvent) => {
     if (event.altKey && event.key === "ArrowUp") { event.preventDefault(); move(-1); }
     else if (event.altKey && event.key === "ArrowDown") { event.preventDefault(); move(1); }
     else if (event.ctrlKey || event.metaKey || event.altKey || swapping) return;
     else if (event.key.toLowerCase() === "k") keep();
     else if (event.key.toLowerCase() === "x") takeOut();
+    else if (event.key.toLowerCase() === "d") redose();
     else if (event.key.toLowerCase() === "s") { event.preventDefault(); setSwapping(true); }
   };
   const kinds = [...new Set(item.serves.slice(0, 3).map((one) => shelf.demands[one]?.kind))].filter(Boolean) as Kind[];
   const why = item.serves.slice(0, 2).map((one) => (shelf.demands[one]?.name ?? one).toLowerCase()).join(", ");
   const tool = "rounded-md p-1.5 hover:bg-sand focus-visible:bg-sand";
   return (
-    <li data-drill={item.drill} onKeyDown={keys}
+    <li data-drill={item.drill} onKeyDown={keys} draggable onDragStart={(event) => { event.dataTransfer.setData("text/plain", item.drill); event.dataTransfer.effectAllowed = "move"; }}
+      onDragOver={(event) => event.preventDefault()} onDrop={(event) => { event.preventDefault(); dropped(event.dataTransfer.getData("text/plain")); }}
       onPointerEnter={() => { setNear(true); onPoint(here); }} onPointerLeave={() => { setNear(false); onPoint(null); }}
       onFocus={() => { setNear(true); onPoint(here); }} onBlur={() => { setNear(false); onPoint(null); }}
       className={`group relative rounded-lg border-2 bg-sheet ${on ? "border-reach" : "border-rule"} ${lit && !on ? "opacity-55" : ""} ${item.pinned ? "shadow-[inset_4px_0_0_var(--color-ink)]" : ""}`}>
@@ -61,9 +70,10 @@ export function DrillRow(props: Props) {
         </div>
         <Figure picture={item.picture} label={`${item.name}, drawn from joint angles`} className="h-[50px] w-[50px] shrink-0" moving={near} lit />
         <div className="min-w-0 flex-1">
-          <p className="truncate text-[15px] leading-tight font-semibold" title={item.name}>{item.name}</p>
-          <p className="truncate text-[13px] leading-tight text-dust">{item.dose_words}{item.waves > 1 && ", two waves"}</p>
+          <p className="truncate text-[15px] leading-tight font-semibold" title={`${item.name}. ${item.why}`}>{item.name}</p>
+          <p className="truncate text-[13px] leading-tight text-dust">{item.dose_words}{item.waves > 1 && ", two waves"}{item.group > 0 && `, pair ${item.group}`}{item.new && ", new: low dose"}</p>
           <p className="truncate text-[13px] leading-tight text-dust">for {why || "warmth"}</p>
+          <p className="hidden text-[13px] leading-tight print:block">{item.cues.join(". ")}.{item.kit_names.length > 0 && ` Fetch: ${item.kit_names.join(", ")}.`}</p>
         </div>
         <div className={`flex items-center gap-1 ${near ? "hidden" : ""}`}>{kinds.map((kind) => <Mark key={kind} kind={kind} size={18} title={kind} />)}</div>
         <div className={near ? "absolute right-1 bottom-0.5 flex items-center rounded-md bg-sheet" : "sr-only"}>
@@ -76,6 +86,7 @@ export function DrillRow(props: Props) {
               </Popover.Content>
             </Popover.Portal>
           </Popover.Root>
+          {item.dose_count > 1 && <button className={tool} onClick={redose} aria-label={`Other dose of ${item.name}`} title="Other dose (D)"><Timer size={16} aria-hidden /></button>}
           <button className={tool} onClick={() => move(-1)} disabled={props.first} aria-label={`${item.name} earlier`} title="Earlier (Alt ↑)"><ArrowUp size={16} aria-hidden /></button>
           <button className={tool} onClick={() => move(1)} disabled={props.last} aria-label={`${item.name} later`} title="Later (Alt ↓)"><ArrowDown size={16} aria-hidden /></button>
           <button className={tool} onClick={takeOut} aria-label={`Take out ${item.name}`} title="Take out (X)"><X size={16} aria-hidden /></button>

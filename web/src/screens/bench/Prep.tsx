@@ -3,7 +3,8 @@ import { Waiting } from "../../parts/Trouble";
 import { clock, number, percent, plural } from "../../parts/words";
 import type { Lit, Point } from "../../thread/thread";
 import { DrillRow } from "./DrillRow";
-import type { PrepProps } from "./shared";
+import { Compare } from "./Compare";
+import { paceWords, type PrepProps } from "./shared";
 
 /** The prep: a strip of time to scale on its edge, drills in order, the ramp, and what is covered and left. */
 export function Prep(props: PrepProps) {
@@ -21,6 +22,10 @@ export function Prep(props: PrepProps) {
   const method = shelf.methods.find((one) => one.id === plan.method);
   return (
     <section data-column="prep" aria-label="Prep" aria-busy={busy} className="flex min-h-0 flex-col">
+      <div className="mb-1.5 flex items-center justify-between gap-2">
+        <p className="min-w-0 truncate text-[14px] text-dust">{paceWords(plan)}</p>
+        <span className="no-print flex shrink-0 gap-1.5"><Compare {...props} /><button className="plain-action" onClick={() => window.print()}>Print</button></span>
+      </div>
       <div className="flex min-h-0 flex-1 gap-2">
         <TimeStrip plan={plan} lit={props.lit} onPoint={props.onPoint} />
         <ol data-scroll="prep" className="min-h-0 flex-1 space-y-1 overflow-y-auto pr-1 pb-1" aria-label="Drills in order">
@@ -35,19 +40,28 @@ export function Prep(props: PrepProps) {
         <p><span className="display text-[24px]">{percent(plan.covered)}</span> of what it asks is prepared, in {clock(plan.seconds)} of {plan.minutes}:00, for {plural(plan.headcount, "person", "people")}.</p>
         {plan.uncovered.length > 0 && <p className="mt-0.5"><strong>Left:</strong> {leftOut(plan)}.</p>}
         {plan.next_minute[0] && draft.minutes < shelf.max_minutes && (
-          <p className="mt-0.5">One more minute buys <button className="font-semibold underline underline-offset-2" onClick={() => change({ minutes: draft.minutes + 1, pins: [...draft.pins, plan.next_minute[0]!.drill] })}>{plan.next_minute[0].name}</button>, +{percent(plan.next_minute[0].gain)}.</p>
+          <p className="no-print mt-0.5">One more minute buys <button className="font-semibold underline underline-offset-2" onClick={() => change({ minutes: draft.minutes + 1 })}>{plan.next_minute.map((one) => one.name).join(" and ")}</button>, +{percent(plan.next_minute[0].gain)}.</p>
         )}
         {plan.notes.map((note) => <p key={note} className="mt-0.5 text-dust">{note}</p>)}
         {draft.bans.length > 0 && <p className="mt-0.5 text-dust">{plural(draft.bans.length, "drill")} taken out. <button className="underline" onClick={() => change({ bans: [] })}>Allow again</button></p>}
         <details className="mt-0.5 text-[14px]">
           <summary className="cursor-pointer text-dust">Cool-down, cautions, and where coaches differ</summary>
           <p className="mt-1">Cool-down: {plan.cooldown.map((one) => `${one.name} (${one.dose_words})`).join(", ")}.</p>
+          {plan.tally && <p className="mt-1">In numbers: {numbers(plan.tally)}.</p>}
           <p className="mt-1">Prep is not treatment. Sharp, pinching or radiating pain, numbness or dizziness: stop, and see a licensed clinician. A clinician’s instructions outrank this plan.</p>
           {method && <p className="mt-1">{method.name}: {method.belief} {method.differ}</p>}
         </details>
       </div>
     </section>
   );
+}
+
+function numbers(tally: NonNullable<Plan["tally"]>): string {
+  const said = [`warm-up and cool-down take ${percent(tally.share_of_hour)} of the hour`];
+  if (tally.contacts) said.push(`${tally.contacts} jump contacts, ${tally.contacts_words}`);
+  if (tally.lunge_steps) said.push(`${tally.lunge_steps} lunge steps`);
+  tally.reps.forEach((one) => said.push(`${one.reps} × ${one.name.toLowerCase()} before the work`));
+  return said.join("; ");
 }
 
 /** Demands left out, the reason said once. */
@@ -67,10 +81,10 @@ function TimeStrip({ plan, lit, onPoint }: { plan: Plan; lit: Lit | null; onPoin
         <span key={minute} className="absolute right-[14px] -translate-y-1/2 text-[13px] text-dust" style={{ top: `calc(6px + (100% - 12px) * ${minute / plan.minutes})` }}>{minute}</span>
       ))}
       <div className="absolute top-[6px] right-0 bottom-[6px] w-[10px] rounded-full bg-sand">
-        {plan.items.map((item) => (
-          <span key={item.drill} className={`absolute inset-x-0 rounded-sm ${lit?.drills.has(item.drill) ? "bg-reach" : "bg-slate-line"}`} style={{ top: place(item.start_s), height: place(item.seconds) }}
+        {plan.items.flatMap((item) => item.turns.map(([start = 0, seconds = 0]) => (
+          <span key={`${item.drill}-${start}`} className={`absolute inset-x-0 rounded-sm ${lit?.drills.has(item.drill) ? "bg-reach" : "bg-slate-line"}`} style={{ top: place(start), height: place(seconds) }}
             onPointerEnter={() => onPoint({ at: "drill", id: item.drill })} onPointerLeave={() => onPoint(null)} />
-        ))}
+        )))}
         {ramp.map((one) => <span key={one.load_kg} className="absolute inset-x-0 rounded-sm bg-hold" style={{ top: place(one.start_s ?? 0), height: place(one.seconds - 4) }} />)}
       </div>
     </div>

@@ -1,11 +1,20 @@
 // What the prep column and its rows share.
-import type { Bench, Schemas, Session } from "../../api/client";
+import type { Bench, Plan, Schemas, Session } from "../../api/client";
 import type { Lit, Point } from "../../thread/thread";
 import type { Draft } from "./draft";
 
 export const PHASE_WORD: Record<string, string> = {
   raise: "raise", release: "release", open: "open", "switch-on": "switch on", rehearse: "rehearse", settle: "settle",
 };
+
+/** How the clock of a method runs, in a few words; nothing for one drill after the other. */
+export function paceWords(plan: Plan): string {
+  if (plan.pace === "stations") return "one station after the other, on the clock";
+  if (plan.pace === "supersets") return `pairs back to back, ${plan.rounds} rounds`;
+  if (plan.pace === "flow") return `${plan.rounds} passes through all of it`;
+  if (plan.pace === "every-minute") return `a minute each, ${plan.rounds} rounds`;
+  return "";
+}
 
 export interface PrepProps {
   session: Session;

@@ -1,0 +1,71 @@
+"""Plates on a bar: what goes on each end, from what the rack has, with the fewest changes from set to set.
+
+Kilograms or pounds, whichever the rack's plates are; loads and plates in the same unit. A plate further in comes off only
+after those outside it, so a change counts every plate that is taken off and put on.
+"""
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+
+KG_PAIRS = {25.0: 8, 20.0: 2, 15.0: 2, 10.0: 2, 5.0: 2, 2.5: 2, 1.25: 1}  # competition plates, pairs by a platform; from memory
+LB_PAIRS = {45.0: 4, 35.0: 1, 25.0: 2, 10.0: 2, 5.0: 2, 2.5: 1}  # from memory
+BARS = {"kg": (20.0, 15.0), "lb": (45.0, 35.0)}  # men's and women's competition bars, from memory
+MOST_WAYS = 40  # of one load that are weighed
+HARDLY = 1e-6
+
+
+def ways(side: float, pairs: Mapping[float, int], most: int = MOST_WAYS) -> list[tuple[float, ...]]:
+    """Ways to put ``side`` on each end, heaviest plate inside, fewest plates first. Empty when the rack cannot make it."""
+    sizes = sorted((size for size, count in pairs.items() if count > 0), reverse=True)
+    found: list[tuple[float, ...]] = []
+
+    def put(left: float, place: int, on: tuple[float, ...]) -> None:
+        if left < HARDLY:
+            found.append(on)
+            return
+        if place == len(sizes) or sum(size * pairs[size] for size in sizes[place:]) < left - HARDLY:
+            return
+        size = sizes[place]
+        for count in range(min(pairs[size], int((left + HARDLY) // size)), -1, -1):
+            put(left - count * size, place + 1, (*on, *[size] * count))
+
+    put(side, 0, ())
+    return sorted(found, key=lambda plates: (len(plates), [-size for size in plates]))[:most]
+
+
+def changes(before: Sequence[float], after: Sequence[float]) -> int:
+    """Plates taken off and put on, on one end, to get from one to the other."""
+    same = 0
+    for old, new in zip(before, after):
+        if old != new:
+            break
+        same += 1
+    return len(before) + len(after) - 2 * same
+
+
+def loading(loads: Sequence[float], bar: float, pairs: Mapping[float, int]) -> list[tuple[float, ...]]:
+    """Plates on each end for every load in turn, with the fewest changes in all (then the fewest plates).
+
+    Raises ValueError naming the load the bar and the rack cannot make.
+    """
+    best: dict[tuple[float, ...], tuple[int, int, tuple[tuple[float, ...], ...]]] = {(): (0, 0, ())}
+    for load in loads:
+        side = (load - bar) / 2
+        options = ways(side, pairs) if side >= -HARDLY else []
+        if not options:
+            raise ValueError(f"{load:g} on a bar of {bar:g}: the rack's plates cannot make it; it has {', '.join(f'{size:g}' for size in sorted(pairs, reverse=True))}")
+        best = {option: min((cost + changes(before, option), plates + len(option), (*way, option)) for before, (cost, plates, way) in best.items()) for option in options}
+    return list(min(best.values())[2])
+
+
+def shared(first: Sequence[float], second: Sequence[float], bar: float, pairs: Mapping[float, int]) -> list[tuple[int, float, tuple[float, ...]]]:
+    """Two people on one bar, set about: (0 or 1, load, plates on each end) in turn, the lighter one first, with the fewest
+    changes in all. A person with fewer sets sits out the first ones, so that both end together."""
+    rounds = max(len(first), len(second))
+    padded = [[None] * (rounds - len(own)) + list(own) for own in (first, second)]
+    turns = []
+    for pair in zip(*padded):
+        own = [(load, who) for who, load in enumerate(pair) if load is not None]
+        turns.extend((who, load) for load, who in sorted(own))
+    plates = loading([load for _, load in turns], bar, pairs)
+    return [(who, load, on) for (who, load), on in zip(turns, plates)]
