@@ -58,6 +58,81 @@ class Thread(BrowserTest):
         self.drive(steps)
 
 
+class Builder(BrowserTest):
+    def drills(self, page) -> list[str]:
+        return page.eval_on_selector_all("[data-drill]", "all => all.map(one => one.dataset.drill)")
+
+    def test_two_methods_side_by_side_and_one_taken(self):
+        """Both plans with what they prepare; taking the other sets the method and closes; axe finds nothing in it."""
+        def steps(page):
+            self.open_bench(page)
+            page.click("text=Compare methods")
+            page.select_option("select[aria-label='The other method']", label="Superset rounds")
+            page.wait_for_selector("section[aria-label='Superset rounds'] >> text=pairs back to back")
+            self.assert_accessible(page, "bench, comparing")
+            page.click("text=Take this one")
+            page.wait_for_selector("text=pairs back to back")
+            page.wait_for_selector("[data-drill] >> text=pair 1")
+            page.keyboard.press("Control+z")
+            self.until(page, "![...document.querySelectorAll('[data-drill]')].some(one => one.innerText.includes('pair 1'))")
+
+        self.drive(steps)
+
+    def test_another_dose_by_key_and_a_drill_dragged_inside_its_phase(self):
+        """D takes a drill's other dose and keeps the drill; dragging one before another of its phase reorders, and undo brings it back."""
+        def steps(page):
+            self.open_bench(page)
+            row = page.locator("[data-drill]:has(button[aria-label^='Other dose'])").first
+            drill = row.get_attribute("data-drill")
+            before = row.inner_text()
+            page.focus(f"[data-drill='{drill}'] button[aria-label^='Keep']")
+            page.keyboard.press("d")
+            self.until(page, f"document.querySelector(\"[data-drill='{drill}']\")?.innerText.includes('kept') || document.querySelector(\"[data-drill='{drill}'] button[aria-pressed='true']\")")
+            self.assertNotEqual(page.inner_text(f"[data-drill='{drill}']"), before)
+            ids = self.drills(page)
+            phases = page.eval_on_selector_all("[data-drill]", "all => all.map(one => one.dataset.phase)")
+            place = next(index for index in range(1, len(ids)) if phases[index] == phases[index - 1])
+            page.drag_and_drop(f"[data-drill='{ids[place]}'] p >> nth=2", f"[data-drill='{ids[place - 1]}'] p >> nth=2")
+            self.until(page, f"[...document.querySelectorAll('[data-drill]')].findIndex(one => one.dataset.drill === '{ids[place]}') < [...document.querySelectorAll('[data-drill]')].findIndex(one => one.dataset.drill === '{ids[place - 1]}')")
+            page.mouse.move(640, 70)
+            page.click("button[aria-label='Undo']")
+            self.until(page, f"[...document.querySelectorAll('[data-drill]')].findIndex(one => one.dataset.drill === '{ids[place]}') > [...document.querySelectorAll('[data-drill]')].findIndex(one => one.dataset.drill === '{ids[place - 1]}')")
+
+        self.drive(steps)
+
+    def test_the_swap_shows_why_and_the_rungs(self):
+        """Before choosing: the reason for the drill, an easier and a harder rung with the test between, and what else costs what."""
+        def steps(page):
+            self.open_bench(page)
+            drill = next(one for one in self.drills(page) if page.locator(f"[data-drill='{one}']").count())
+            for drill in self.drills(page):
+                page.focus(f"[data-drill='{drill}'] button[aria-label^='Keep']")
+                page.keyboard.press("s")
+                page.wait_for_selector("text=Instead of")
+                if page.locator("[aria-label='Rungs'] button").count():
+                    break
+                page.keyboard.press("Escape")
+            name = page.inner_text("[aria-label='Rungs'] button >> nth=0")
+            page.click("[aria-label='Rungs'] button >> nth=0")
+            page.wait_for_selector(f"[data-drill] >> text={name}")
+
+        self.drive(steps)
+
+    def test_on_paper_only_the_prep_is_left(self):
+        """Printed: the title, the drills with their cues; no board, no dials, no buttons."""
+        def steps(page):
+            self.open_bench(page)
+            page.emulate_media(media="print")
+            self.assertFalse(page.is_visible("[data-column='board']"))
+            self.assertFalse(page.is_visible("text=Compare methods"))
+            self.assertFalse(page.is_visible("a:has-text('Publish')"))
+            self.assertTrue(page.is_visible("[data-drill] >> nth=0"))
+            self.assertTrue(page.is_visible("h1"))
+            page.emulate_media(media="screen")
+
+        self.drive(steps)
+
+
 class Demands(BrowserTest):
     def test_an_opened_demand_says_division_people_and_size(self):
         """With one member scaling, the terms say who meets a line, the divisions stand apart, and the shortfall is counted by size."""

@@ -11,7 +11,7 @@ from pydantic import ValidationError
 
 from core.body.pose import LIMB_FIELDS, TRUNK_FIELDS, Limbs, Pose
 from core.body.props import PROP_DRAWERS
-from core.catalog.rows import Demand, Drill, Kit, Method, Movement, Norm, Position, Row, Source
+from core.catalog.rows import Demand, Drill, Kit, Ladder, Method, Movement, Norm, Position, Row, Source
 from core.errors import CatalogError
 from core.posture.figures import catalog_pose
 
@@ -32,6 +32,17 @@ class Catalog:
     drills: dict[str, Drill]
     kit: dict[str, Kit]
     methods: dict[str, Method]
+    ladders: dict[str, Ladder]
+
+    def neighbours(self, drill: str) -> tuple[tuple[str, str] | None, tuple[str, str] | None]:
+        """(easier drill, the test it leads up with) and (harder drill, the test that leads to it), each None at an end."""
+        for ladder in self.ladders.values():
+            for place, rung in enumerate(ladder.rungs):
+                if rung.drill == drill:
+                    below = ladder.rungs[place - 1] if place else None
+                    above = ladder.rungs[place + 1] if place + 1 < len(ladder.rungs) else None
+                    return (below.drill, below.up) if below else None, (above.drill, rung.up) if above else None
+        return None, None
 
 
 @lru_cache(maxsize=4)
@@ -47,6 +58,7 @@ def load_catalog(folder: Path = DATA) -> Catalog:
         poses=_poses(folder / "poses.yaml"), positions=_rows(Position, folder / "positions.yaml"),
         movements=_rows(Movement, folder / "movements.yaml"), drills=_rows(Drill, folder / "drills.yaml"),
         kit=_rows(Kit, folder / "kit.yaml"), methods=_rows(Method, folder / "methods.yaml"),
+        ladders=_rows(Ladder, folder / "ladders.yaml"),
     )
     _check_references(catalog)
     return catalog
@@ -141,6 +153,13 @@ def _check_references(catalog: Catalog) -> None:
         known("drills.yaml", drill.id, "poses", drill.poses, catalog.poses)
         known("drills.yaml", drill.id, "props", [prop.partition("@")[0] for prop in drill.props], props)
         known("drills.yaml", drill.id, "source", [drill.source, drill.effects_source], catalog.sources)
+    rungs: set[str] = set()
+    for ladder in catalog.ladders.values():
+        own = [rung.drill for rung in ladder.rungs]
+        known("ladders.yaml", ladder.id, "rungs.drill", own, catalog.drills)
+        if rungs & set(own) or len(set(own)) < len(own):
+            raise CatalogError("ladders.yaml", ladder.id, "rungs.drill", sorted(rungs & set(own)), "each drill on one ladder at most, once")
+        rungs |= set(own)
     for method in catalog.methods.values():
         known("methods.yaml", method.id, "source", [method.source], catalog.sources)
     for item in catalog.kit.values():

@@ -176,6 +176,27 @@ class Method(Row):
         return self
 
 
+class Rung(Row):
+    """One drill of a ladder; ``up``: the test that moves a person to the next, empty on the last."""
+
+    drill: str
+    up: str = ""
+
+
+class Ladder(Row):
+    """Drills of one purpose, easiest first. Whoever cannot meet a rung's test goes one down."""
+
+    id: str
+    name: str
+    rungs: Annotated[tuple[Rung, ...], Field(min_length=2)]
+
+    @model_validator(mode="after")
+    def _every_rung_but_the_last_has_its_test(self) -> Ladder:
+        if not all(rung.up for rung in self.rungs[:-1]) or self.rungs[-1].up:
+            raise ValueError("each rung but the last needs its test")
+        return self
+
+
 class DoseOption(Row):
     """One way to do a drill. Seconds count the whole dose: both sides and all sets, without fetching kit."""
 

@@ -98,7 +98,7 @@ def candidates_for(settings: PlanSettings, method: Method, catalog: Catalog, wei
     """Every drill, dose and phase that may be chosen and serves something, in catalog order."""
     pace = pace_of(method, settings)
     phases = [phase.phase for phase in method.phases]
-    needed = {phase.phase for phase in method.phases if phase.min_items}
+    needed = {phase.phase for phase in method.phases if phase.min_items} if weights else set()  # nothing asked, nothing to warm up for
     found = []
     for drill in catalog.drills.values():
         useful = any(weights.get(demand, 0) > 0 for demand in drill.effects) or drill.id in settings.pinned or "raise" in needed & set(drill.phases)

@@ -4,7 +4,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from core.catalog import Catalog, load_catalog
-from core.catalog.rows import MethodPhase
+from core.catalog.rows import Drill, MethodPhase
 from core.demand.people import Person
 from core.demand.profile import derive
 from core.prep.candidates import candidates_for, refused
@@ -68,7 +68,7 @@ def fit_member(sheet: PrepSheet, workout: Workout, person: Person, settings: Pla
     """A member's own sheet for a class prep. Extras need no kit beyond what the member has at home."""
     catalog = catalog or load_catalog()
     profile = derive(workout, (person,), person.division, catalog)
-    own = replace(settings, avoid=frozenset(person.cautions), seated="seated" in person.adaptive, headcount=1, pins=(), order=(),
+    own = replace(settings, avoid=frozenset(person.cautions), seated="seated" in person.adaptive, adaptive=frozenset(person.adaptive), headcount=1, pins=(), order=(),
                   tight_sides=tight_sides(person))
     items, swaps = _fit_items(sheet, own, catalog)
     gaps = _gaps(profile, person)
@@ -83,6 +83,11 @@ def _fit_items(sheet: PrepSheet, own: PlanSettings, catalog: Catalog) -> tuple[t
     for item in sheet.items:
         drill = catalog.drills[item.drill]
         why = refused(drill, replace(own, bans=(), kit=None), method, catalog)
+        other_way = _other_way(drill, own)
+        if other_way and why in (None, "method", "kit") and not own.seated:
+            items.append(replace(_with_side(item, own), cues=(other_way,)))
+            swaps.append(Swap(item.drill, item.drill, other_way))
+            continue
         if why in (None, "method", "kit"):
             items.append(_seated(item, drill.seated) if own.seated else _with_side(item, own))
             continue
@@ -103,6 +108,11 @@ def _fit_items(sheet: PrepSheet, own: PlanSettings, catalog: Catalog) -> tuple[t
             serves=tuple(demand for demand in item.serves if demand in best.drill.effects)))
         swaps.append(Swap(item.drill, best.drill.id, reason))
     return tuple(items), tuple(swaps)
+
+
+def _other_way(drill: Drill, own: PlanSettings) -> str:
+    """How an adaptive member does a drill of the class, else nothing. What a caution forbids is swapped, never talked round."""
+    return next((drill.instead[tag] for tag in sorted(own.adaptive & set(drill.instead))), "")
 
 
 def _seated(item: Item, how: str | None) -> Item:

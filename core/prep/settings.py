@@ -30,6 +30,7 @@ class PlanSettings:
     order: tuple[str, ...] = ()
     avoid: frozenset[str] = frozenset()
     seated: bool = False
+    adaptive: frozenset[str] = frozenset()
     recent: tuple[str, ...] = ()
     tight_sides: tuple[tuple[str, str], ...] = ()
     warmed: tuple[tuple[str, float], ...] = ()

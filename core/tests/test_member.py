@@ -45,6 +45,14 @@ class Sheet(unittest.TestCase):
         self.assertIn("left", [item.dose.extra_side for item in (*mine.items, *mine.extras)])
         self.assertTrue(any("2 more on the left" in item.dose.words() for item in (*mine.items, *mine.extras)))
 
+    def test_one_arm_gets_the_one_arm_way_of_the_class_drills(self):
+        """The drill stays, its cue is the one-arm way, and the change is said."""
+        single = fitted(adaptive=("one-arm",))
+        changed = [item for item in single.items if CATALOG.drills[item.drill].instead.get("one-arm")]
+        self.assertTrue(changed)
+        self.assertTrue(all(item.cues == (CATALOG.drills[item.drill].instead["one-arm"],) for item in changed))
+        self.assertEqual([swap.drill for swap in single.swaps], [item.drill for item in changed])
+
     def test_cautions_swap_and_never_slip_through(self):
         """Nothing a caution forbids is left; each change says what it replaced."""
         mine = fitted(cautions=("shoulder-overhead", "no-hang"))

@@ -283,6 +283,19 @@ class Shelf(unittest.TestCase):
             if demand not in legs:
                 self.assertTrue(any(drill.seated for drill in serving), demand)
 
+    def test_ladders_lead_from_easy_to_hard_with_a_test_between(self):
+        """Nearly every drill for before the work that is no machine or roller stands on a ladder; effort never falls by much on the
+        way up; neighbours know each other and the test between them."""
+        on = {rung.drill for ladder in CATALOG.ladders.values() for rung in ladder.rungs}
+        loose = [drill.id for drill in CATALOG.drills.values() if drill.id not in on and set(drill.phases) - {"settle", "release"} and drill.style not in ("pulse", "soft-tissue")]
+        self.assertLess(len(loose) / len(CATALOG.drills), 0.25, loose)
+        for ladder in CATALOG.ladders.values():
+            efforts = [CATALOG.drills[rung.drill].effort for rung in ladder.rungs]
+            self.assertTrue(all(after >= before - 0.21 for before, after in zip(efforts, efforts[1:])), ladder.id)
+            for before, after in zip(ladder.rungs, ladder.rungs[1:]):
+                self.assertEqual(CATALOG.neighbours(before.drill)[1], (after.drill, before.up))
+                self.assertEqual(CATALOG.neighbours(after.drill)[0], (before.drill, before.up))
+
     def test_every_drill_says_why_and_every_level_and_style_is_there(self):
         """A reason for each drill, and drills from standing to hanging, of all kinds of work."""
         self.assertTrue(all(len(drill.why) > 20 for drill in CATALOG.drills.values()))

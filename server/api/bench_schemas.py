@@ -194,6 +194,14 @@ class DoseOut(Schema):
     work_s: int | None = None
 
 
+class RungOut(Schema):
+    """A neighbour on a drill's ladder, and the test that stands between the two."""
+
+    drill: str
+    name: str
+    test: str
+
+
 class ItemOut(Schema):
     drill: str
     name: str
@@ -219,6 +227,9 @@ class ItemOut(Schema):
     dose_count: int = 1
     new: bool = False
     why: str = ""
+    instead: dict[str, str] = {}
+    easier: RungOut | None = None
+    harder: RungOut | None = None
     picture: Picture
 
 

@@ -106,7 +106,13 @@ def items_view(items: Sequence[Item], catalog: Catalog) -> list[dict]:
     """Items with the names and the pictures a page shows."""
     return [{**item_json(item), "picture": picture_of_drill(item.drill, catalog, item.level == "seated"),
              "kit_names": [catalog.kit[kit].name for kit in item.kit], "fault": catalog.drills[item.drill].fault,
-             "dose_count": len(catalog.drills[item.drill].doses)} for item in items]
+             "dose_count": len(catalog.drills[item.drill].doses), "instead": dict(catalog.drills[item.drill].instead), **_rungs(item.drill, catalog)} for item in items]
+
+
+def _rungs(drill: str, catalog: Catalog) -> dict:
+    """The easier and the harder drill of the same ladder, each with the test between them."""
+    easier, harder = catalog.neighbours(drill)
+    return {name: {"drill": found[0], "name": catalog.drills[found[0]].name, "test": found[1]} if found else None for name, found in (("easier", easier), ("harder", harder))}
 
 
 def ramp_view(ramp: Sequence[RampSet], catalog: Catalog) -> list[dict]:

@@ -52,7 +52,7 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
           <div className="mt-2 rounded-xl border border-rule bg-sheet p-3 text-[16px]">
             {sheet.caution_note && <p>{sheet.caution_note}</p>}
             <details className="mt-1"><summary className="cursor-pointer">{plural(sheet.swaps.length, "drill")} changed for you</summary>
-            {sheet.swaps.map((one) => <p key={one.instead_of}>{one.name ? <>{one.name} instead of {one.instead_name.toLowerCase()}</> : <>Leave out {one.instead_name.toLowerCase()}; ask your coach what to do then</>} ({one.why}).</p>)}
+            {sheet.swaps.map((one) => <p key={one.instead_of}>{one.drill === one.instead_of ? <>{one.instead_name}, another way</> : one.name ? <>{one.name} instead of {one.instead_name.toLowerCase()}</> : <>Leave out {one.instead_name.toLowerCase()}; ask your coach what to do then</>} ({one.why}).</p>)}
             </details>
           </div>
         )}

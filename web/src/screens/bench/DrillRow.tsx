@@ -12,6 +12,8 @@ import { PHASE_WORD, type PrepProps } from "./shared";
 const pin = (drill: string, phase: string) => `${drill}@${phase}`;
 const unpinned = (pins: string[], drill: string) => pins.filter((one) => one.split("@")[0] !== drill);
 
+const WAYS: Record<string, string> = { "one-arm": "With one arm", "no-floor": "Without the floor", "no-hang": "Without hanging", "no-impact": "Without jumping" };
+
 interface Props extends PrepProps {
   item: Item;
   plan: Plan;
@@ -58,7 +60,7 @@ export function DrillRow(props: Props) {
   const why = item.serves.slice(0, 2).map((one) => (shelf.demands[one]?.name ?? one).toLowerCase()).join(", ");
   const tool = "rounded-md p-1.5 hover:bg-sand focus-visible:bg-sand";
   return (
-    <li data-drill={item.drill} onKeyDown={keys} draggable onDragStart={(event) => { event.dataTransfer.setData("text/plain", item.drill); event.dataTransfer.effectAllowed = "move"; }}
+    <li data-drill={item.drill} data-phase={item.phase} onKeyDown={keys} draggable onDragStart={(event) => { event.dataTransfer.setData("text/plain", item.drill); event.dataTransfer.effectAllowed = "move"; }}
       onDragOver={(event) => event.preventDefault()} onDrop={(event) => { event.preventDefault(); dropped(event.dataTransfer.getData("text/plain")); }}
       onPointerEnter={() => { setNear(true); onPoint(here); }} onPointerLeave={() => { setNear(false); onPoint(null); }}
       onFocus={() => { setNear(true); onPoint(here); }} onBlur={() => { setNear(false); onPoint(null); }}
@@ -111,6 +113,14 @@ function Alternatives({ session, draft, change, classId, item, onDone }: Props &
   return (
     <div>
       <p className="display text-[20px]">Instead of {item.name}</p>
+      {item.why && <p className="mt-0.5 text-[14px] text-dust">{item.why}.</p>}
+      {(item.easier || item.harder) && (
+        <ul className="mt-1.5 text-[14px]" aria-label="Rungs">
+          {item.easier && <li><button className="underline underline-offset-2" onClick={() => take(item.easier!.drill)}>{item.easier.name}</button> <span className="text-dust">easier, until {item.easier.test}</span></li>}
+          {item.harder && <li><button className="underline underline-offset-2" onClick={() => take(item.harder!.drill)}>{item.harder.name}</button> <span className="text-dust">harder, once {item.harder.test}</span></li>}
+        </ul>
+      )}
+      {Object.entries(item.instead).map(([tag, way]) => <p key={tag} className="mt-1 text-[14px]"><strong>{WAYS[tag] ?? tag}:</strong> {way}.</p>)}
       {found.isPending && <p role="status" className="quiet mt-1">Working out what each costs</p>}
       {found.error && <p role="alert" className="mt-1 text-hold">{found.error.message}</p>}
       {found.data?.length === 0 && <p className="mt-1">Nothing else fits here with this kit and these minutes.</p>}
