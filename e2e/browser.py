@@ -16,6 +16,9 @@ DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
 
 
+SHOWN = 800  # letters of the page that a failing test prints
+
+
 class BrowserTest(StaticLiveServerTestCase):
     """Each test gets a small gym and a fresh page; ``self.drive(steps)`` runs ``steps(page)`` in the browser's thread."""
 
@@ -49,7 +52,7 @@ class BrowserTest(StaticLiveServerTestCase):
         def run():
             context = self.chromium.new_context(viewport=size, reduced_motion="reduce")
             page = context.new_page()
-            page.set_default_timeout(10_000)
+            page.set_default_timeout(30_000)  # a loaded machine is slow, not wrong
             errors: list[str] = []
             page.on("pageerror", lambda error: errors.append(str(error)))
             try:
@@ -57,6 +60,9 @@ class BrowserTest(StaticLiveServerTestCase):
                 page.unroute_all()
                 page.wait_for_load_state("networkidle")  # a request still running would hold the tables the test cleans
                 return result, errors
+            except Exception:
+                print(f"\nwhere it stopped: {page.url}\n{page.inner_text('body')[:SHOWN]}")  # what a person would have seen
+                raise
             finally:
                 context.close()
 
@@ -78,7 +84,7 @@ class BrowserTest(StaticLiveServerTestCase):
         page.wait_for_load_state("networkidle")  # a late answer or font moves the rows, and a press and its release then
         page.evaluate("document.fonts.ready.then(() => true)")  # land on different things, which is no click at all
 
-    def until(self, page, expression: str, seconds: float = 8):
+    def until(self, page, expression: str, seconds: float = 25):
         """Wait until a JavaScript expression is true (asked from outside, as the page's content policy allows no eval)."""
         for _ in range(int(seconds * 20)):
             if page.evaluate(expression):

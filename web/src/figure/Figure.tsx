@@ -42,7 +42,7 @@ export function Figure({ picture, label, moving = false, dark = false, className
   const front = "far_hip" in points; // both sides are near the viewer
   const arcs = showArcs && frame === null ? (picture.arcs as ArcMark[]) : [];
   return (
-    <svg viewBox={`${left} ${-(side - ROOM)} ${side} ${side}`} className={className} role="img" aria-label={label}>
+    <svg viewBox={`${left} ${-(side - ROOM)} ${side} ${side}`} className={className} role={label ? "img" : undefined} aria-label={label || undefined} aria-hidden={label ? undefined : true}>
       <line x1={left + 0.02} x2={left + side - 0.02} y1={0.012} y2={0.012} stroke={ground} strokeWidth={0.012} />
       {shapes.filter(isBehind).map((shape, index) => <Kit key={index} shape={shape} colour={kit} />)}
       {front ? <FrontTrunk points={points} colour={ink} /> : <>
