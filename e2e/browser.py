@@ -14,8 +14,6 @@ AXE = Path(__file__).resolve().parent.parent / "web" / "node_modules" / "axe-cor
 INSIDE_ONLY = "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost"
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
-
-
 SHOWN = 800  # letters of the page that a failing test prints
 
 

@@ -5,7 +5,6 @@ turning forward and up (0 down, 90 forward, 180 up). Limb lengths are the linkag
 """
 from __future__ import annotations
 
-import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 

@@ -41,7 +41,7 @@ def parser() -> argparse.ArgumentParser:
     catalog.add_argument("id", nargs="?")
     catalog.add_argument("--json", action="store_true")
     bench = commands.add_parser("bench", help="how long the core takes")
-    bench.add_argument("name", nargs="?", help="reading, demand, planner, figures or session; all when left out; fuzz reads mutated texts")
+    bench.add_argument("name", nargs="?", help="reading, demand, planner, member-sheets, linkage, lab, figures or session; all when left out; fuzz reads mutated texts; planner-proof compares with the general solver")
     bench.add_argument("--seconds", type=float, default=60, help="how long fuzz goes on")
     bench.add_argument("--json", action="store_true")
     return top

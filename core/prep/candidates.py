@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from core.catalog import Catalog
 from core.catalog.rows import DoseOption, Drill, Method
-from core.prep.pace import Pace, pace_of
+from core.prep.pace import pace_of
 from core.prep.settings import PlanSettings
 from core.prep.sheet import Dose
 
