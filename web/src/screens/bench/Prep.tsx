@@ -40,7 +40,7 @@ export function Prep(props: PrepProps) {
         <p><span className="display text-[24px]">{percent(plan.covered)}</span> of what it asks is prepared, in {clock(plan.seconds)} of {plan.minutes}:00, for {plural(plan.headcount, "person", "people")}.</p>
         {plan.uncovered.length > 0 && <p className="mt-0.5"><strong>Left:</strong> {leftOut(plan)}.</p>}
         {plan.next_minute[0] && draft.minutes < shelf.max_minutes && (
-          <p className="no-print mt-0.5">One more minute buys <button className="font-semibold underline underline-offset-2" onClick={() => change({ minutes: draft.minutes + 1 })}>{plan.next_minute.map((one) => one.name).join(" and ")}</button>, +{percent(plan.next_minute[0].gain)}.</p>
+          <p className="no-print mt-0.5">One more minute buys <button className="font-semibold underline underline-offset-2" onClick={() => change({ minutes: draft.minutes + 1 })}>{plan.next_minute[0].name}</button>{plan.next_minute.length > 1 && ` and ${plan.next_minute.length - 1} more, at least`}, +{percent(plan.next_minute[0].gain)}.</p>
         )}
         {plan.notes.map((note) => <p key={note} className="mt-0.5 text-dust">{note}</p>)}
         {draft.bans.length > 0 && <p className="mt-0.5 text-dust">{plural(draft.bans.length, "drill")} taken out. <button className="underline" onClick={() => change({ bans: [] })}>Allow again</button></p>}
