@@ -83,7 +83,7 @@ export function DrillRow(props: Props) {
           <Popover.Root open={swapping} onOpenChange={setSwapping}>
             <Popover.Trigger className={tool} aria-label={`Swap ${item.name}`} title="Swap (S)"><Replace size={16} aria-hidden /></Popover.Trigger>
             <Popover.Portal>
-              <Popover.Content align="end" sideOffset={6} className="z-50 w-[400px] rounded-xl border border-rule bg-sheet p-3 shadow-lg" aria-label={`Instead of ${item.name}`}>
+              <Popover.Content align="end" sideOffset={6} collisionPadding={12} className="z-50 max-h-[var(--radix-popover-content-available-height)] w-[400px] overflow-y-auto rounded-xl border border-rule bg-sheet p-3 shadow-lg" aria-label={`Instead of ${item.name}`}>
                 <Alternatives {...props} onDone={() => setSwapping(false)} />
               </Popover.Content>
             </Popover.Portal>
