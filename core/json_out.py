@@ -2,7 +2,8 @@
 from __future__ import annotations
 
 from core.demand.profile import SHORTFALL_BANDS_DEG, DemandProfile, Term
-from core.prep.sheet import Item, PrepSheet, RampSet, Tally
+from core.prep.homework import Homework
+from core.prep.sheet import Break, Dose, Item, PrepSheet, Ramp, RampSet, Tally
 from core.reading.workout import Format, Work, Workout
 
 
@@ -46,7 +47,30 @@ def plan_json(sheet: PrepSheet) -> dict:
         "next_minute": [{"drill": one.drill, "name": one.name, "gain": round(one.gain, 4)} for one in sheet.next_minute],
         "covered": round(sheet.covered, 4), "coverage": {demand: round(share, 4) for demand, share in sheet.coverage},
         "notes": list(sheet.notes), "pace": sheet.pace, "rounds": sheet.rounds, "tally": _tally(sheet.tally) if sheet.tally else None,
+        "parts": sheet.parts, "breaks": [_break(one) for one in sheet.breaks], "ramps": [_group(one) for one in sheet.ramps],
     }
+
+
+def _break(one: Break) -> dict:
+    return {"part": one.part, "name": one.name, "starts_min": round(one.starts_min, 1), "minutes": one.minutes, "seconds": one.seconds,
+            "ready": [{"demand": demand, "readiness": round(share, 4)} for demand, share in one.ready], "missing": list(one.missing),
+            "items": [item_json(item) for item in one.items], "ramp": [ramp_json(step) for step in one.ramp], "covered": round(one.covered, 4),
+            "uncovered": [{"demand": left.demand, "why": left.why, "covered": round(left.covered, 4)} for left in one.uncovered]}
+
+
+def _group(one: Ramp) -> dict:
+    return {"division": one.division, "sex": one.sex, "people": one.people, "movement": one.movement, "working": one.working, "wanted": one.wanted,
+            "unit": one.unit, "bar": one.bar, "plates": list(one.plates), "estimated": one.estimated, "sets": [ramp_json(step) for step in one.sets]}
+
+
+def homework_json(one: Homework) -> dict:
+    return {"motion": one.motion, "side": one.side, "first_deg": round(one.first_deg, 1), "last_deg": round(one.last_deg, 1), "needed_deg": round(one.needed_deg, 1),
+            "visits": one.visits, "drill": one.drill, "name": one.name, "dose": _dose(one.dose), "dose_words": one.dose.words(),
+            "times_a_week": one.times_a_week, "weekly_s": one.weekly_s, "stop": one.stop}
+
+
+def _dose(dose: Dose) -> dict:
+    return {"sets": dose.sets, "reps": dose.reps, "per_side": dose.per_side, "hold_s": dose.hold_s, "breaths": dose.breaths, "extra_side": dose.extra_side, "work_s": dose.work_s}
 
 
 def _tally(one: Tally) -> dict:
@@ -56,14 +80,13 @@ def _tally(one: Tally) -> dict:
 
 def ramp_json(one: RampSet) -> dict:
     return {"movement": one.movement, "load_kg": one.load_kg, "reps": one.reps, "rest_s": one.rest_s, "plates": list(one.plates),
-            "start_s": one.start_s, "seconds": one.seconds, "share": one.share, "estimated": one.estimated}
+            "start_s": one.start_s, "seconds": one.seconds, "share": one.share, "estimated": one.estimated, "load": one.load, "unit": one.unit}
 
 
 def item_json(item: Item) -> dict:
     return {
         "drill": item.drill, "name": item.name, "phase": item.phase, "start_s": item.start_s, "end_s": item.end_s, "seconds": item.seconds,
-        "dose": {"sets": item.dose.sets, "reps": item.dose.reps, "per_side": item.dose.per_side, "hold_s": item.dose.hold_s,
-                 "breaths": item.dose.breaths, "extra_side": item.dose.extra_side, "work_s": item.dose.work_s},
+        "dose": _dose(item.dose),
         "dose_words": item.dose.words(), "serves": list(item.serves), "kit": list(item.kit), "level": item.level,
         "cautions": list(item.cautions), "cues": list(item.cues), "waves": item.waves, "pinned": item.pinned, "gain": item.gain,
         "turns": [list(turn) for turn in item.turns], "group": item.group, "dose_option": item.dose_option, "new": item.new, "why": item.why,

@@ -11,7 +11,7 @@ from pydantic import ValidationError
 
 from core.body.pose import LIMB_FIELDS, TRUNK_FIELDS, Limbs, Pose
 from core.body.props import PROP_DRAWERS
-from core.catalog.rows import Demand, Drill, Kit, Ladder, Method, Movement, Norm, Position, Row, Source
+from core.catalog.rows import Demand, Drill, Kit, Ladder, Method, Movement, Norm, Position, Reason, Row, Source
 from core.errors import CatalogError
 from core.posture.figures import catalog_pose
 
@@ -33,6 +33,13 @@ class Catalog:
     kit: dict[str, Kit]
     methods: dict[str, Method]
     ladders: dict[str, Ladder]
+    reasons: dict[str, Reason]
+
+    def why(self, drill: str) -> tuple[tuple[str, int, str], ...]:
+        """(demand, twentieths, reason) of every effect of a drill, the strongest first."""
+        row = self.drills[drill]
+        return tuple((demand, effect, getattr(self.reasons[row.style], self.demands[demand].kind))
+                     for demand, effect in sorted(row.effects.items(), key=lambda one: (-one[1], one[0])) if effect)
 
     def neighbours(self, drill: str) -> tuple[tuple[str, str] | None, tuple[str, str] | None]:
         """(easier drill, the test it leads up with) and (harder drill, the test that leads to it), each None at an end."""
@@ -58,7 +65,7 @@ def load_catalog(folder: Path = DATA) -> Catalog:
         poses=_poses(folder / "poses.yaml"), positions=_rows(Position, folder / "positions.yaml"),
         movements=_rows(Movement, folder / "movements.yaml"), drills=_rows(Drill, folder / "drills.yaml"),
         kit=_rows(Kit, folder / "kit.yaml"), methods=_rows(Method, folder / "methods.yaml"),
-        ladders=_rows(Ladder, folder / "ladders.yaml"),
+        ladders=_rows(Ladder, folder / "ladders.yaml"), reasons=_rows(Reason, folder / "reasons.yaml"),
     )
     _check_references(catalog)
     return catalog
@@ -108,6 +115,11 @@ def _pose(file: str, name: str, fields: dict, raw: dict) -> Pose:
         far["shoulder"] += trunk["lumbar"] - trunk["thoracic"]
     return Pose(Limbs(**near), Limbs(**{**near, **far}), **trunk, support=fields.get("support", start.support),
                 view=fields.get("view", "side"), props=tuple(fields.get("props", ())))
+
+
+def method_row(file: str, name: str, fields: dict) -> Method:
+    """One validated method. Raises CatalogError naming the field at fault."""
+    return _row(Method, file, name, {**fields, "id": name})
 
 
 def movement_row(file: str, name: str, fields: dict) -> Movement:
@@ -162,5 +174,7 @@ def _check_references(catalog: Catalog) -> None:
         rungs |= set(own)
     for method in catalog.methods.values():
         known("methods.yaml", method.id, "source", [method.source], catalog.sources)
+    for reason in catalog.reasons.values():
+        known("reasons.yaml", reason.id, "source", [reason.source], catalog.sources)
     for item in catalog.kit.values():
         known("kit.yaml", item.id, "swaps", item.swaps, catalog.kit)

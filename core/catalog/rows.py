@@ -149,7 +149,8 @@ class Clock(Row):
 
 class Method(Row):
     """A school of warm-up. forbids: styles of drill it never uses; styles: what a phase may hold, when it is not everything;
-    kit_only: all the kit it needs; item_s: fewest and most seconds of one item's work. ``differ``: what others hold against it."""
+    kit_only: all the kit it needs; item_s: fewest and most seconds of one item's work; if_cold: phases that a cold room adds, or
+    puts in the place of the usual ones. ``differ``: what others hold against it."""
 
     id: str
     name: str
@@ -164,16 +165,27 @@ class Method(Row):
     styles: dict[Phase, tuple[Style, ...]] = {}
     kit_only: tuple[str, ...] | None = None
     clock: Clock = Clock()
+    if_cold: tuple[MethodPhase, ...] = ()
     source: str
 
     @model_validator(mode="after")
     def _bounds_run_upward(self) -> Method:
-        for phase in self.phases:
+        if not self.phases:
+            raise ValueError("a method needs at least one phase")
+        names = [phase.phase for phase in self.phases]
+        if names != sorted(set(names), key=PHASES.index):
+            raise ValueError(f"phases stand once each, in the order {', '.join(PHASES)}")
+        for phase in (*self.phases, *self.if_cold):
             if phase.min_s > phase.max_s or phase.min_items > phase.max_items:
                 raise ValueError(f"phase {phase.phase}: the least is above the most")
         if self.item_s[0] > self.item_s[1]:
             raise ValueError("item_s: the least is above the most")
         return self
+
+    def when_cold(self) -> Method:
+        """The same method in a cold room."""
+        phases = {phase.phase: phase for phase in (*self.phases, *self.if_cold)}
+        return self.model_copy(update={"phases": tuple(phases[name] for name in PHASES if name in phases)})
 
 
 class Rung(Row):
@@ -195,6 +207,18 @@ class Ladder(Row):
         if not all(rung.up for rung in self.rungs[:-1]) or self.rungs[-1].up:
             raise ValueError("each rung but the last needs its test")
         return self
+
+
+class Reason(Row):
+    """Why a style of drill prepares each kind of demand, said after the demand's name."""
+
+    id: Style
+    name: str
+    reach: str
+    hold: str
+    snap: str
+    pattern: str
+    source: str
 
 
 class DoseOption(Row):

@@ -8,14 +8,15 @@ from collections import Counter
 
 from core.catalog import Catalog, load_catalog
 from core.cli.files import read_kit, read_people, read_text
-from core.json_out import derive_json, plan_json, read_json
+from core.json_out import derive_json, homework_json, plan_json, read_json
 from core.demand import derive
 from core.demand.people import Person, person_from_json
 from core.errors import CoreError, PlanRefused, UnusableFile
-from core.prep import PlanSettings, plan
-from core.prep.member import tight_sides
+from core.prep import Break, PlanSettings, plan_session
+from core.prep.member import homework_of, tight_sides
 from core.prep.warmth import readiness_after
 from core.reading import Workout, read_workout
+from core.reading.workout import ASKING_KINDS
 
 
 def parser() -> argparse.ArgumentParser:
@@ -35,6 +36,8 @@ def parser() -> argparse.ArgumentParser:
     plan_.add_argument("--method", default="general-to-specific")
     plan_.add_argument("--heads", type=int)
     plan_.add_argument("--kit", metavar="none|FILE", help="none, or a JSON file of kit id -> pieces; left out: enough of everything")
+    plan_.add_argument("--between", type=int, metavar="MIN", default=0, help="minutes of a stop before every later part, for what is not warm yet")
+    plan_.add_argument("--cold", action="store_true", help="the room is cold: the raise is longer")
     plan_.add_argument("--member", metavar="FILE", help="plan for one member")
     catalog = commands.add_parser("catalog", help="what is on the shelf")
     catalog.add_argument("what", nargs="?", choices=["show"])
@@ -112,10 +115,12 @@ def _plan(asked, catalog: Catalog) -> int:
         kit=read_kit(asked.kit, catalog) if asked.kit else None,
         avoid=frozenset(member.cautions) if member else frozenset(), seated=bool(member and "seated" in member.adaptive),
         tight_sides=tight_sides(member) if member else (), warmed=tuple(_warmed(asked, catalog, people).items()),
+        cold=asked.cold, breaks=tuple((part, asked.between) for part in range(1, _parts(workout))) if asked.between else (),
     )
-    sheet = plan(workout.for_division(division), profile, settings, people, catalog)
+    sheet = plan_session(workout, settings, people, catalog, division, profile)
+    homework = homework_of(profile, member, settings, catalog) if member else ()
     if asked.json:
-        return _print_json(plan_json(sheet))
+        return _print_json(plan_json(sheet) | ({"homework": [homework_json(one) for one in homework]} if member else {}))
     _say_unread(workout)
     for item in sheet.items:
         print(f"{clock(item.start_s):>6}  {item.phase:10}{item.name:42}{item.dose.words()}")
@@ -125,10 +130,25 @@ def _plan(asked, catalog: Catalog) -> int:
     print(f"{clock(sheet.seconds):>6}  done; {sheet.covered:.0%} of what it asks is prepared")
     for left in sheet.uncovered:
         print(f"        left: {catalog.demands[left.demand].name}, {left.why}")
+    for stop in sheet.breaks:
+        _say_stop(stop, catalog)
+    for one in homework:
+        print(f"        homework, {one.times_a_week} times a week: {one.name}, {one.dose.words()}; {catalog.demands[one.motion].name} has stayed short: {one.last_deg:.0f} of {one.needed_deg:.0f} deg")
     for more in sheet.next_minute[:1]:
         print(f"        one more minute buys {more.name}, +{more.gain:.0%}")
     print("        cool-down: " + ", ".join(item.name for item in sheet.cooldown))
     return 0
+
+
+def _parts(workout: Workout) -> int:
+    return sum(part.kind in ASKING_KINDS for part in workout.parts)
+
+
+def _say_stop(stop: Break, catalog: Catalog) -> None:
+    names = ", ".join(catalog.demands[demand].name for demand in stop.missing[:4]) or "nothing"
+    print(f"        before {stop.name}, about {stop.starts_min:.0f} min in: not ready yet: {names}")
+    for item in stop.items:
+        print(f"          +{clock(item.start_s):>5}  {item.phase:10}{item.name:42}{item.dose.words()}")
 
 
 def clock(seconds: int) -> str:

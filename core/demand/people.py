@@ -1,6 +1,7 @@
 """A person as the core sees one: age, sex, size, measured ranges, cautions. Health data; the core never stores it."""
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -21,16 +22,18 @@ DEFAULT_AGE = 34  # of an adult nobody knows; estimate
 DEFAULT_MASS_KG = {"male": 82.0, "female": 66.0, None: 74.0}  # estimate
 SEXES = ("male", "female")
 SIDES = ("left", "right", "both")
+ISO_DATE = re.compile(r"\d{4}-\d{2}-\d{2}")
 
 
 @dataclass(frozen=True, slots=True)
 class Measurement:
-    """One measured range. value is degrees, or centimetres when test is 'knee-to-wall'."""
+    """One measured range. value is degrees, or centimetres when test is 'knee-to-wall'; on: the day, as an ISO date, "" unknown."""
 
     motion: str
     value: float
     side: str = "both"
     test: str = "goniometer"
+    on: str = ""
 
     @property
     def degrees(self) -> float:
@@ -40,7 +43,8 @@ class Measurement:
 
 @dataclass(frozen=True, slots=True)
 class Person:
-    """Someone who will do the session. An unknown person has no name and no measurements."""
+    """Someone who will do the session. An unknown person has no name and no measurements. ranges: the newest measurement of each
+    motion and side; earlier: those before, for what stays short."""
 
     name: str = ""
     age: int | None = None
@@ -54,6 +58,7 @@ class Person:
     kit_at_home: tuple[str, ...] = ()
     division: str | None = None
     key: str = ""
+    earlier: tuple[Measurement, ...] = ()
 
     @property
     def body_mass_kg(self) -> float:
@@ -117,7 +122,7 @@ def person_from_json(raw: object, catalog: Catalog, where: str = "member file") 
         raise UnusableFile(f"{where}: 'sex' is {sex!r}; expected male, female or null")
     if not isinstance(raw.get("ranges", []), list):
         raise UnusableFile(f"{where}: 'ranges' must be a list")
-    ranges = tuple(_measurement(one, catalog, where) for one in raw.get("ranges", []))
+    ranges, earlier = newest(tuple(_measurement(one, catalog, where) for one in raw.get("ranges", [])))
 
     def words(field: str) -> tuple[str, ...]:
         value = raw.get(field, [])
@@ -128,7 +133,16 @@ def person_from_json(raw: object, catalog: Catalog, where: str = "member file") 
     age = number("age", 10, 100)
     return Person(str(raw.get("name", "")), int(age) if age is not None else None, sex, number("height_m", 1.2, 2.3),
                   number("mass_kg", 30, 250), ranges, words("adaptive"), words("cautions"), words("problem_spots"),
-                  words("kit_at_home"), raw.get("division"), str(raw.get("name", "")))
+                  words("kit_at_home"), raw.get("division"), str(raw.get("name", "")), earlier)
+
+
+def newest(tests: tuple[Measurement, ...]) -> tuple[tuple[Measurement, ...], tuple[Measurement, ...]]:
+    """The newest test of every motion and side, and those before it. Tests of one day all count as newest."""
+    last: dict[tuple[str, str], str] = {}
+    for one in tests:
+        last[one.motion, one.side] = max(one.on, last.get((one.motion, one.side), ""))
+    now = tuple(one for one in tests if one.on == last[one.motion, one.side])
+    return now, tuple(one for one in tests if one.on != last[one.motion, one.side])
 
 
 def _measurement(raw: object, catalog: Catalog, where: str) -> Measurement:
@@ -140,4 +154,7 @@ def _measurement(raw: object, catalog: Catalog, where: str) -> Measurement:
         raise UnusableFile(f"{where}: side {side!r} of {raw['motion']}; expected left, right or both")
     if isinstance(value, bool) or not isinstance(value, (int, float)) or not -30 <= value <= 240:
         raise UnusableFile(f"{where}: value {value!r} of {raw['motion']}; expected degrees from -30 to 240")
-    return Measurement(raw["motion"], float(value), side, str(raw.get("test", "goniometer")))
+    on = raw.get("on", "")
+    if not isinstance(on, str) or on and not ISO_DATE.fullmatch(on):
+        raise UnusableFile(f"{where}: 'on' of {raw['motion']} is {on!r}; expected a date such as 2026-03-14")
+    return Measurement(raw["motion"], float(value), side, str(raw.get("test", "goniometer")), on)

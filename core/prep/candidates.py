@@ -47,7 +47,7 @@ def taken_away(twentieths: float) -> float:
 
 
 def kit_for(drill: Drill, settings: PlanSettings, catalog: Catalog, at_once: int = 0) -> tuple[tuple[str, ...], int] | None:
-    """The kit really used (after swaps) and the waves it takes, or None when there is not enough.
+    """The kit really used (after swaps) and the waves that kit and floor take, or None when there is not enough of either.
 
     at_once: people who do the drill at the same time (0: everybody).
     """
@@ -66,17 +66,22 @@ def kit_for(drill: Drill, settings: PlanSettings, catalog: Catalog, at_once: int
             return None
         used.append(best[0])
         waves = max(waves, best[1])
+    holds = dict(settings.places).get(drill.space)
+    if holds is not None:
+        waves = max(waves, math.ceil(people / holds) if holds else MAX_WAVES + 1)
     return (tuple(used), waves) if waves <= (1 if at_once else MAX_WAVES) else None
 
 
 def refused(drill: Drill, settings: PlanSettings, method: Method, catalog: Catalog) -> str | None:
-    """Why a drill cannot stand in this prep: banned | caution | seated | method | kit, or None when it can."""
+    """Why a drill cannot stand in this prep: banned | caution | seated | locked | method | kit, or None when it can."""
     if drill.id in settings.bans:
         return "banned"
     if settings.avoid & set(drill.avoid):
         return "caution"
     if settings.seated and drill.seated is None:
         return "seated"
+    if settings.locked and drill.id not in settings.pinned:
+        return "locked"
     if not any(_belongs(drill, phase.phase, method) for phase in method.phases):
         return "method"
     if kit_for(drill, settings, catalog, pace_of(method, settings).at_once(settings.headcount)) is None:

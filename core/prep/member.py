@@ -6,16 +6,18 @@ from dataclasses import dataclass, replace
 from core.catalog import Catalog, load_catalog
 from core.catalog.rows import Drill, MethodPhase
 from core.demand.people import Person
-from core.demand.profile import derive
+from core.demand.profile import DemandProfile, derive
 from core.prep.candidates import candidates_for, refused
 from core.prep.choose import Limits, choose
 from core.prep.cooldown import cool_down, muscles_worked
+from core.prep.homework import Homework, homework_for
 from core.prep.clock import lay_out
 from core.prep.pace import TRANSITION_S, pace_of
+from core.prep.ramp import build_ramp, timed
 from core.prep.sequence import in_order
 from core.prep.settings import PlanSettings
 from core.prep.sheet import Dose, Item, PrepSheet, RampSet
-from core.reading.workout import Workout
+from core.reading.workout import ASKING_KINDS, Workout
 
 EXTRAS_S = 240  # what people will do in the car park; common practice
 MOST_EXTRAS = 3
@@ -46,12 +48,16 @@ class Gap:
 
 @dataclass(frozen=True, slots=True)
 class MemberSheet:
+    """breaks: (part, what this member does in the stop before it)."""
+
     items: tuple[Item, ...]
     extras: tuple[Item, ...]
     swaps: tuple[Swap, ...]
     gaps: tuple[Gap, ...]
     ramp: tuple[RampSet, ...]
     cooldown: tuple[Item, ...]
+    homework: tuple[Homework, ...] = ()
+    breaks: tuple[tuple[str, tuple[Item, ...]], ...] = ()
 
 
 def tight_sides(person: Person) -> tuple[tuple[str, str], ...]:
@@ -70,17 +76,43 @@ def fit_member(sheet: PrepSheet, workout: Workout, person: Person, settings: Pla
     profile = derive(workout, (person,), person.division, catalog)
     own = replace(settings, avoid=frozenset(person.cautions), seated="seated" in person.adaptive, adaptive=frozenset(person.adaptive), headcount=1, pins=(), order=(),
                   tight_sides=tight_sides(person))
-    items, swaps = _fit_items(sheet, own, catalog)
+    items, swaps = _fit_items(sheet.items, sheet.method, own, catalog)
+    breaks = []
+    for stop in sheet.breaks:
+        stop_items, stop_swaps = _fit_items(stop.items, sheet.method, own, catalog)
+        swaps += tuple(one for one in stop_swaps if one not in swaps)
+        if stop_items:
+            breaks.append((stop.name, stop_items))
     gaps = _gaps(profile, person)
     settle = cool_down(muscles_worked(workout.for_division(person.division), person, catalog), own, catalog)
-    return MemberSheet(items, _extras(gaps, profile, own, person, items, catalog), swaps, gaps, () if own.seated else sheet.ramp, settle)
+    return MemberSheet(items, _extras(gaps, profile, own, person, items, catalog), swaps, gaps, _ramp(sheet, workout, person, own, catalog), settle,
+                       homework_of(profile, person, own, catalog), tuple(breaks))
 
 
-def _fit_items(sheet: PrepSheet, own: PlanSettings, catalog: Catalog) -> tuple[tuple[Item, ...], tuple[Swap, ...]]:
+def homework_of(profile: DemandProfile, person: Person, settings: PlanSettings, catalog: Catalog) -> tuple[Homework, ...]:
+    """Homework for the ranges this session asks that the person's re-tests stayed short of."""
+    return homework_for({gap.motion: gap.needed_deg for gap in _gaps(profile, person)}, person, settings, catalog)
+
+
+def _ramp(sheet: PrepSheet, workout: Workout, person: Person, own: PlanSettings, catalog: Catalog) -> tuple[RampSet, ...]:
+    """The member's own way up, from when the class starts building; sets beyond the class's time fall into the part."""
+    if own.seated or not sheet.ramp:
+        return ()
+    mine = build_ramp(_prepared(workout, sheet).for_division(person.division), person, catalog, own.rack)
+    starts = sheet.ramp[0].start_s
+    return timed(mine, sheet.minutes * 60 if starts is None else starts, sheet.minutes * 60)
+
+
+def _prepared(workout: Workout, sheet: PrepSheet) -> Workout:
+    """The parts the prep before class serves; later ones have a stop of their own."""
+    return replace(workout, parts=tuple(part for part in workout.parts if part.kind in ASKING_KINDS)[:sheet.parts])
+
+
+def _fit_items(class_items: tuple[Item, ...], method_id: str, own: PlanSettings, catalog: Catalog) -> tuple[tuple[Item, ...], tuple[Swap, ...]]:
     items, swaps = [], []
-    taken = {item.drill for item in sheet.items}
-    method = catalog.methods[sheet.method]
-    for item in sheet.items:
+    taken = {item.drill for item in class_items}
+    method = catalog.methods[method_id]
+    for item in class_items:
         drill = catalog.drills[item.drill]
         why = refused(drill, replace(own, bans=(), kit=None), method, catalog)
         other_way = _other_way(drill, own)

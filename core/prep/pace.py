@@ -73,6 +73,12 @@ class Pace:
         return Timed(option.seconds, option.seconds, 1, as_written)
 
 
+def dose_words(option: DoseOption) -> str:
+    """A dose as it is written, with its minutes and seconds."""
+    words = Dose(option.sets, option.reps, option.per_side, option.hold_s, option.breaths).words()
+    return f"{words}, {option.seconds // 60}:{option.seconds % 60:02}"
+
+
 def pace_of(method: Method, settings: PlanSettings) -> Pace:
     """A method's pace for these minutes. Less time than usual means fewer rounds, two at least."""
     clock = method.clock

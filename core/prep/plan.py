@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from core.catalog import Catalog, load_catalog
-from core.catalog.rows import Method
+from core.catalog.rows import Clock, Method
 from core.demand.people import Person
 from core.demand.profile import DemandProfile, DemandScore
 from core.prep.candidates import FULL, Candidate, candidates_for, refused, taken_away
@@ -14,56 +14,76 @@ from core.prep.clock import Turn, lay_out, pairs
 from core.prep.cooldown import cool_down, muscles_worked
 from core.prep.pace import TRANSITION_S, Pace, pace_of
 from core.prep.problem import Limits, Problem
-from core.prep.ramp import build_ramp
+from core.prep.ramp import ramps_for, timed
 from core.prep.sequence import in_order
 from core.prep.settings import MAX_MINUTES, PlanSettings
-from core.prep.sheet import Item, NextMinute, PrepSheet, RampSet, Uncovered
+from core.prep.sheet import Item, NextMinute, PrepSheet, Ramp, RampSet, Uncovered
 from core.prep.tally import tally
 from core.reading.workout import Workout
 
 NOTICE = 0.15  # demands that score less than this are not called uncovered
 ENOUGH = 0.35  # a demand prepared at least this much counts as covered; estimate
 SERVES_AT_LEAST = 3  # twentieths; below this an effect is not named as a reason
+READY = 0.5  # a demand this ready needs nothing before the next part; estimate
+STOP_S = 180  # what a stop before a second lift usually takes; common practice
+RACK_OFF = 5.0  # kg or lb that plates may fall short before it is said; estimate
 LIMITING_MUSCLES = 4
 NEXT_MINUTE_CHOICES = 3
 
 
 def plan(
     workout: Workout, profile: DemandProfile, settings: PlanSettings | None = None, people: Sequence[Person] = (),
-    catalog: Catalog | None = None,
+    catalog: Catalog | None = None, ramps: tuple[Ramp, ...] | None = None,
 ) -> PrepSheet:
-    """The prep for a session that fits ``settings.minutes``. Raises PlanRefused for settings that cannot be planned."""
+    """The prep for a session that fits ``settings.minutes``. ramps: of the class's groups, when they are known already; the longest
+    one takes the time. Raises PlanRefused for settings that cannot be planned."""
     catalog = catalog or load_catalog()
     settings = settings or PlanSettings()
     method = settings.check(catalog)
     typical = people[0] if len(people) == 1 else Person()
     weights = demand_weights(profile, dict(settings.warmed))
+    if settings.between:
+        method, lacking = short_stop(method), missing(profile, dict(settings.warmed))
+        weights = {demand: weight for demand, weight in weights.items() if demand in lacking}
     worked = muscles_worked(workout, typical, catalog)
     limiting = frozenset(muscle for muscle, _ in worked.most_common(LIMITING_MUSCLES))
     total_s = settings.minutes * 60
-    ramp = build_ramp(workout, typical, catalog) if not settings.seated else ()
+    if ramps is None:
+        ramps = ramps_for(workout, (typical,), catalog, settings.rack)
+    ramp = max(ramps, key=lambda one: one.seconds).sets if ramps and not settings.seated else ()
     pool = candidates_for(settings, method, catalog, weights)
     pace = pace_of(method, settings)
     drill_s = _room_s(ramp, settings.minutes, method, pace)
     limits = limits_for(method, drill_s, limiting, settings.pinned, settings.recent, pace.between_s)
     choice = choose(pool, weights, limits)
-    run = in_order(list(choice.picked.values()), settings.order)
+    run = in_order(list(choice.picked.values()), settings.order, {drill for drill in choice.picked if settings.is_new(drill)})
     items = _items(run, lay_out(run, pace), pace, weights, settings)
     drills_end = max((one.end_s for one in items), default=0)
-    ramp = _timed(ramp, drills_end + (TRANSITION_S if run else 0), total_s)
+    ramp = timed(ramp, drills_end + (TRANSITION_S if run else 0), total_s)
     timed_end = max([drills_end, *(one.start_s + one.seconds for one in ramp if one.start_s is not None)])
     settle = cool_down(worked, settings, catalog)
     coverage = {demand: 1 - left / weights[demand] for demand, left in choice.left.items()}
     return PrepSheet(
         settings.minutes, timed_end, method.id, settings.headcount, items, ramp, settle,
         _uncovered(profile, coverage, choice, settings, method, catalog), _next_minute(choice, pool, weights, limits, _room_s(ramp, settings.minutes + 1, method, pace) if settings.minutes < MAX_MINUTES else drill_s), choice.covered() if weights else 1.0,
-        tuple(coverage.items()), _notes(method, ramp, items, profile, settings), pace.kind, pace.rounds,
-        tally(workout, items, settle, settings.minutes, pace.kind, catalog))
+        tuple(coverage.items()), _notes(method, ramps, ramp, items, profile, settings, catalog), pace.kind, pace.rounds,
+        tally(workout, items, settle, settings.minutes, pace.kind, catalog), ramps=ramps)
 
 
 def demand_weights(profile: DemandProfile, warmed: dict[str, float]) -> dict[str, float]:
     """What preparing each demand is worth: its score, more where people are short, less where it is already warm."""
     return {one.id: one.score * _need(one) * (1 - warmed.get(one.id, 0.0)) for one in profile.demands}
+
+
+def missing(profile: DemandProfile, warmed: dict[str, float]) -> tuple[str, ...]:
+    """Demands worth preparing that are too little ready, most asked first."""
+    return tuple(one.id for one in profile.demands if warmed.get(one.id, 0.0) < READY and one.score * (1 - warmed.get(one.id, 0.0)) >= NOTICE)
+
+
+def short_stop(method: Method) -> Method:
+    """A method cut down to a stop between two parts: no raise, no least of any phase, one drill after the other."""
+    phases = [phase.model_copy(update={"min_s": 0, "min_items": 0, "max_s": STOP_S}) for phase in method.phases if phase.phase not in ("raise", "release")]
+    return method.model_copy(update={"phases": tuple(phases), "reference_minutes": STOP_S // 60, "clock": Clock(), "item_s": (0, STOP_S), "ramp_share": max(method.ramp_share, 0.5)})
 
 
 def _need(one: DemandScore) -> float:
@@ -88,15 +108,6 @@ def _ramp_that_fits(ramp: tuple[RampSet, ...], room_s: int) -> int:
             break
         used += one.seconds
     return used
-
-
-def _timed(ramp: tuple[RampSet, ...], start_s: int, total_s: int) -> tuple[RampSet, ...]:
-    timed, clock = [], start_s
-    for one in ramp:
-        fits = clock + one.seconds <= total_s and (not timed or timed[-1].start_s is not None)
-        timed.append(replace(one, start_s=clock if fits else None))
-        clock += one.seconds
-    return tuple(timed)
 
 
 def _items(run: list[Candidate], turns: list[Turn], pace: Pace, weights: dict[str, float], settings: PlanSettings) -> tuple[Item, ...]:
@@ -136,6 +147,8 @@ def _why(demand: str, choice: Choice, settings: PlanSettings, method: Method, ca
                if drill.effects.get(demand, 0) >= FULL * 0.25 and set(drill.phases) - {"settle"}]
     if not servers:
         return "no drill on the shelf prepares it"
+    if settings.locked:
+        return "the prep is locked as it stands"
     able = choice.problem.serving(demand, FULL * 0.25)
     if able.any():
         return _what_stops(able, choice, method)
@@ -178,17 +191,28 @@ def _next_minute(choice: Choice, pool: list[Candidate], weights: dict[str, float
     return tuple(NextMinute(pool[row].drill.id, pool[row].drill.name, whole if len(new) == 1 else min(whole, alone[row])) for row in ranked)
 
 
-def _notes(method: Method, ramp: tuple[RampSet, ...], items: tuple[Item, ...], profile: DemandProfile, settings: PlanSettings) -> tuple[str, ...]:
+WHY_LOST = {"kit": "not enough kit or floor", "caution": "a caution", "seated": "no seated version", "banned": "taken out as well", "method": "the method leaves it out"}
+
+
+def _why_lost(drill: str, settings: PlanSettings, method: Method, catalog: Catalog) -> str:
+    return WHY_LOST.get(refused(catalog.drills[drill], settings, method, catalog) or "", "no room for it")
+
+
+def _notes(method: Method, ramps: tuple[Ramp, ...], ramp: tuple[RampSet, ...], items: tuple[Item, ...], profile: DemandProfile, settings: PlanSettings, catalog: Catalog) -> tuple[str, ...]:
     notes = []
     if not profile.demands:
         notes.append("Nothing on the board could be read, so there is nothing to prepare.")
     elif not items:
         notes.append("No drill fits these minutes, this kit and these cautions.")
+    notes.extend(f"The rack makes {one.working:g} {one.unit} of the {one.wanted:g} {one.unit} asked." for one in ramps if one.wanted - one.working > RACK_OFF)
     late = [one for one in ramp if one.start_s is None]
     if late:
         notes.append(f"{len(late)} build-up {'set' if len(late) == 1 else 'sets'} fall into the part's own time.")
+    lost = [drill for drill in settings.pinned if drill not in {one.drill for one in items}]
+    if lost:
+        notes.append(f"Could not be kept: {', '.join(f'{catalog.drills[drill].name} ({_why_lost(drill, settings, method, catalog)})' for drill in lost)}.")
     if any(one.waves > 1 for one in items):
-        notes.append("Some kit is shared: those drills run in two waves.")
+        notes.append("Some kit or floor is shared: those drills run in two waves.")
     if any(one.new for one in items):
         notes.append("New to the class: their lowest dose the first time, because unaccustomed work leaves people sore.")
     if method.clock.kind == "stations" and items:

@@ -6,12 +6,49 @@ after those outside it, so a change counts every plate that is taken off and put
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from functools import lru_cache
 
 KG_PAIRS = {25.0: 8, 20.0: 2, 15.0: 2, 10.0: 2, 5.0: 2, 2.5: 2, 1.25: 1}  # competition plates, pairs by a platform; from memory
 LB_PAIRS = {45.0: 4, 35.0: 1, 25.0: 2, 10.0: 2, 5.0: 2, 2.5: 1}  # from memory
 BARS = {"kg": (20.0, 15.0), "lb": (45.0, 35.0)}  # men's and women's competition bars, from memory
 MOST_WAYS = 40  # of one load that are weighed
 HARDLY = 1e-6
+KG_PER = {"kg": 1.0, "lb": 0.45359237}  # exact
+
+
+@dataclass(frozen=True, slots=True)
+class Rack:
+    """The bars and plates of one platform, in one unit. pairs: (plate, pairs of it); bars: the men's and the women's."""
+
+    unit: str = "kg"
+    pairs: tuple[tuple[float, int], ...] = tuple(KG_PAIRS.items())
+    bars: tuple[float, float] = BARS["kg"]
+
+    def bar_for(self, sex: str | None) -> float:
+        """The bar a person lifts, in the rack's unit."""
+        return self.bars[1] if sex == "female" else self.bars[0]
+
+    def in_unit(self, load_kg: float) -> float:
+        """Kilograms in the rack's unit."""
+        return load_kg / KG_PER[self.unit]
+
+    def in_kg(self, load: float) -> float:
+        """A load of this rack in kilograms."""
+        return round(load * KG_PER[self.unit], 3)
+
+    def nearest(self, load: float, bar: float) -> float:
+        """The load nearest to the one asked that bar and plates make; the lighter one of two. Never less than the bar."""
+        return bar + 2 * min(_sides(self.pairs), key=lambda side: (round(abs(bar + 2 * side - load), 6), side))
+
+
+@lru_cache(maxsize=64)
+def _sides(pairs: tuple[tuple[float, int], ...]) -> tuple[float, ...]:
+    """Every weight that can stand on one end of the bar, ascending."""
+    found = {0.0}
+    for size, count in pairs:
+        found = {round(side + size * times, 4) for side in found for times in range(count + 1)}
+    return tuple(sorted(found))
 
 
 def ways(side: float, pairs: Mapping[float, int], most: int = MOST_WAYS) -> list[tuple[float, ...]]:

@@ -1,36 +1,25 @@
-"""Build the bar up to the working weight: never a jump of more than 20 points, reps falling, plates per side."""
+"""Build the bar up to the working weight: never a jump of more than 20 points, reps falling, plates from the rack; for every group
+of a class that lifts the same."""
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
+from dataclasses import replace
 
 from core.catalog import Catalog
 from core.demand.exposure import load_for, relative_load
 from core.demand.people import Person
-from core.prep.plates import KG_PAIRS, loading
-from core.prep.sheet import RampSet
+from core.prep.plates import Rack, loading, shared
+from core.prep.sheet import Ramp, RampSet, SharedTurn
 from core.reading.workout import Work, Workout
 
-BAR_KG = {"male": 20.0, "female": 15.0, None: 20.0}  # competition bars, from memory
-PLATES_KG = (25.0, 20.0, 15.0, 10.0, 5.0, 2.5, 1.25)
-STEP_KG = 2.5
 MAX_JUMP = 0.20  # of the working weight; common practice
 HEAVY_FROM = 0.55  # relative load from which a lift gets a ramp; estimate
 SECONDS_PER_REP = 3
+MOST_REPS = 5
+MOST_STEPS = 40
 REPS_BY_SHARE = ((0.45, 5), (0.65, 3), (0.85, 2), (9.9, 1))  # falling as the bar gets heavier; common practice, cf. NSCA
 REST_BY_SHARE = ((0.6, 30), (0.8, 45), (9.9, 60))  # plate change and a short rest; common practice
-
-
-def plates_per_side(load_kg: float, bar_kg: float) -> tuple[float, ...]:
-    """Plates on each end, heaviest first. Raises ValueError below the bar or off the 2.5 kg grid."""
-    side = (load_kg - bar_kg) / 2
-    if side < 0 or abs(side / 1.25 - round(side / 1.25)) > 1e-6:
-        raise ValueError(f"{load_kg} kg on a {bar_kg} kg bar: expected the bar plus a multiple of {STEP_KG} kg")
-    plates = []
-    for plate in PLATES_KG:
-        while side >= plate - 1e-9:
-            plates.append(plate)
-            side -= plate
-    return tuple(plates)
 
 
 def epley_max(load_kg: float, reps: int) -> float:
@@ -38,19 +27,20 @@ def epley_max(load_kg: float, reps: int) -> float:
     return load_kg if reps == 1 else load_kg * (1 + reps / 30)
 
 
-def ramp_loads(working_kg: float, bar_kg: float) -> tuple[float, ...]:
-    """Loads of the build-up, the bar first, the working weight left out. Empty when the work is lighter than the bar."""
-    if working_kg <= bar_kg:
+def ramp_loads(working: float, bar: float, rack: Rack = Rack()) -> tuple[float, ...]:
+    """Loads of the build-up in the rack's unit, the bar first, the working weight left out. Empty when the work is lighter than
+    the bar."""
+    if working <= bar:
         return ()
-    for jumps in range(max(2, math.ceil((working_kg - bar_kg) / working_kg / MAX_JUMP)), 40):
-        step = (working_kg - bar_kg) / jumps
-        loads = [bar_kg + round(step * index / STEP_KG) * STEP_KG for index in range(jumps)]
-        chain = [*dict.fromkeys(loads), working_kg]
-        if all(after - before <= MAX_JUMP * working_kg + 1e-9 for before, after in zip(chain, chain[1:])):
-            return tuple(chain[:-1])
-        if step < STEP_KG:
-            return tuple(chain[:-1])
-    return (bar_kg,)
+    chain: list[float] = [bar]
+    for jumps in range(max(2, math.ceil((working - bar) / working / MAX_JUMP)), MOST_STEPS):
+        step = (working - bar) / jumps
+        chain = list(dict.fromkeys(rack.nearest(bar + step * index, bar) for index in range(jumps)))
+        if all(after - before <= MAX_JUMP * working + 1e-9 for before, after in zip(chain, [*chain[1:], working])):
+            break
+        if len(chain) < jumps:  # the plates make no finer steps
+            break
+    return tuple(load for load in chain if load < working)
 
 
 def main_lift(workout: Workout, person: Person, catalog: Catalog) -> Work | None:
@@ -60,34 +50,73 @@ def main_lift(workout: Workout, person: Person, catalog: Catalog) -> Work | None
     return max(heavy, key=lambda work: relative_load(work, catalog.movements[work.movement], person), default=None)
 
 
-def working_weight(work: Work, person: Person, catalog: Catalog) -> tuple[float, bool]:
-    """Working weight in kg on the 2.5 kg grid of the bar, and whether it is an estimate from body mass."""
+def working_weight(work: Work, person: Person, catalog: Catalog, rack: Rack = Rack()) -> tuple[float, bool]:
+    """The working weight as asked, in the rack's unit, and whether it is an estimate from body mass."""
     row = catalog.movements[work.movement]
-    bar = BAR_KG[person.sex]
     if work.bodyweight and not work.loads_kg:
-        wanted = work.bodyweight * person.body_mass_kg
-        return max(bar, bar + round((wanted - bar) / STEP_KG) * STEP_KG), person.mass_kg is None
-    if work.loads_kg:
-        return max(bar, bar + round((load_for(work, person) - bar) / STEP_KG) * STEP_KG), False
-    guess = relative_load(work, row, person) * row.bodyweight_share * person.body_mass_kg
-    return max(bar, bar + round((guess - bar) / STEP_KG) * STEP_KG), True
+        wanted_kg, estimated = work.bodyweight * person.body_mass_kg, person.mass_kg is None
+    elif work.loads_kg:
+        wanted_kg, estimated = load_for(work, person), False
+    else:
+        wanted_kg, estimated = relative_load(work, row, person) * row.bodyweight_share * person.body_mass_kg, True
+    return rack.in_unit(wanted_kg), estimated
 
 
-def build_ramp(workout: Workout, person: Person, catalog: Catalog) -> tuple[RampSet, ...]:
+def build_ramp(workout: Workout, person: Person, catalog: Catalog, rack: Rack = Rack()) -> tuple[RampSet, ...]:
     """Ramp sets to the session's main lift, without start times. Empty when nothing is heavy."""
+    ramp = ramp_of(workout, person, catalog, rack)
+    return ramp.sets if ramp else ()
+
+
+def ramp_of(workout: Workout, person: Person, catalog: Catalog, rack: Rack = Rack()) -> Ramp | None:
+    """The way up to one person's working weight, or None when nothing is heavy."""
     work = main_lift(workout, person, catalog)
     if work is None:
-        return ()
-    working, estimated = working_weight(work, person, catalog)
-    bar = BAR_KG[person.sex]
-    sets, most = [], 5
-    loads = ramp_loads(working, bar)
-    plates = loading((*loads, working), bar, KG_PAIRS)  # the working weight counts: what stays on for it need not move
+        return None
+    bar, most, sets = rack.bar_for(person.sex), MOST_REPS, []
+    wanted, estimated = working_weight(work, person, catalog, rack)
+    working = rack.nearest(wanted, bar)
+    loads = ramp_loads(working, bar, rack)
+    plates = loading((*loads, working), bar, dict(rack.pairs))  # the working weight counts: what stays on for it need not move
     for load, on in zip(loads, plates):
         share = load / working
-        reps = min(most, next(reps for limit, reps in REPS_BY_SHARE if share < limit))
-        most = reps
+        most = min(most, next(reps for limit, reps in REPS_BY_SHARE if share < limit))
         rest = next(rest for limit, rest in REST_BY_SHARE if share < limit)
-        sets.append(RampSet(work.movement, load, reps, rest, on, None,
-                            reps * SECONDS_PER_REP + rest, round(share, 3), estimated))
-    return tuple(sets)
+        sets.append(RampSet(work.movement, rack.in_kg(load), most, rest, on, None, most * SECONDS_PER_REP + rest, round(share, 3), estimated, round(load, 4), rack.unit))
+    return Ramp(person.division, person.sex, 1, work.movement, round(working, 4), rack.unit, bar, plates[-1], tuple(sets), estimated, round(wanted, 4))
+
+
+def ramps_for(workout: Workout, people: Sequence[Person], catalog: Catalog, rack: Rack = Rack(), division: str | None = None) -> tuple[Ramp, ...]:
+    """One ramp for every group of a class that lifts the same on the same bar, most people first. People who have no heavy lift in
+    their division, and seated ones, have none. Limitations: a percentage without anyone's best is worked out for the average
+    lifter of a sex."""
+    found: dict[tuple, Ramp] = {}
+    for person in people or (Person(),):
+        if "seated" in person.adaptive:
+            continue
+        does = person.division or division
+        ramp = ramp_of(workout.for_division(does), Person(sex=person.sex, division=does), catalog, rack)
+        if ramp:
+            key = (ramp.movement, ramp.working, ramp.bar)
+            found[key] = replace(found[key], people=found[key].people + 1) if key in found else ramp
+    return tuple(sorted(found.values(), key=lambda one: (-one.people, -one.working)))
+
+
+def timed(ramp: tuple[RampSet, ...], start_s: int, total_s: int) -> tuple[RampSet, ...]:
+    """Sets one after the other from ``start_s``; those that end after ``total_s`` have no start."""
+    found, clock = [], start_s
+    for one in ramp:
+        fits = clock + one.seconds <= total_s and (not found or found[-1].start_s is not None)
+        found.append(replace(one, start_s=clock if fits else None))
+        clock += one.seconds
+    return tuple(found)
+
+
+def shared_bar(first: Ramp, second: Ramp, rack: Rack) -> tuple[SharedTurn, ...]:
+    """Two groups' lifters on one bar, set about, their first working set at the end, with the fewest plate changes. Raises
+    ValueError when they lift different bars."""
+    if first.bar != second.bar:
+        raise ValueError(f"one lifts a bar of {first.bar:g} {rack.unit} and the other one of {second.bar:g}: they need two bars")
+    loads = [[*(one.load for one in ramp.sets), ramp.working] for ramp in (first, second)]
+    reps = [{one.load: one.reps for one in ramp.sets} for ramp in (first, second)]
+    return tuple(SharedTurn(who, load, reps[who].get(load), on) for who, load, on in shared(*loads, first.bar, dict(rack.pairs)))

@@ -6,9 +6,11 @@ from dataclasses import dataclass
 from core.catalog import Catalog
 from core.catalog.rows import Method
 from core.errors import PlanRefused
+from core.prep.plates import Rack
 
 MIN_MINUTES = 2
 MAX_MINUTES = 60
+MAX_BREAK_MINUTES = 10
 MAX_HEADS = 200
 DEFAULT_METHOD = "general-to-specific"
 
@@ -16,6 +18,12 @@ DEFAULT_METHOD = "general-to-specific"
 @dataclass(frozen=True, slots=True)
 class PlanSettings:
     """kit: pieces by id, or None for enough of everything. pins: drill ids, or "drill@phase" to hold it in its phase.
+
+    breaks: (part, minutes) of stops before later parts; parts count from 0 among those that ask something. between: this plan is
+    such a stop, so only what is not ready yet is prepared and no phase has a least. warmed: readiness before the prep starts.
+
+    cold: the room is, so the method's raise is longer. locked: nothing but the pinned drills may stand. places: (kind of space, people
+    it holds) where there is a limit; more people go in waves. rack: the bar and plates a ramp is built from.
 
     doses: the coach's own choice of a drill's dose option, from 0. known: drills done in the last four weeks, None when
     nobody knows; a drill that is not among them gets its lowest dose, because unaccustomed work leaves people sore.
@@ -36,6 +44,12 @@ class PlanSettings:
     warmed: tuple[tuple[str, float], ...] = ()
     doses: tuple[tuple[str, int], ...] = ()
     known: frozenset[str] | None = None
+    cold: bool = False
+    locked: bool = False
+    places: tuple[tuple[str, int], ...] = ()
+    rack: Rack = Rack()
+    breaks: tuple[tuple[int, int], ...] = ()
+    between: bool = False
 
     @property
     def pinned(self) -> dict[str, str]:
@@ -64,4 +78,8 @@ class PlanSettings:
         for drill in self.pinned:
             if drill not in catalog.drills:
                 raise PlanRefused("pins", f"No drill '{drill}' on the shelf.")
-        return catalog.methods[self.method]
+        for part, minutes in self.breaks:
+            if part < 1 or minutes and not MIN_MINUTES <= minutes <= MAX_BREAK_MINUTES:
+                raise PlanRefused("breaks", f"{minutes} minutes before part {part + 1} cannot be planned; choose {MIN_MINUTES} to {MAX_BREAK_MINUTES}, or none.")
+        method = catalog.methods[self.method]
+        return method.when_cold() if self.cold else method

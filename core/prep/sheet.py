@@ -69,7 +69,7 @@ class Item:
 
 @dataclass(frozen=True, slots=True)
 class RampSet:
-    """One build-up set. plates are per side, kg. start_s is None when it no longer fits the prep's minutes."""
+    """One build-up set. load and plates (per side) in ``unit``. start_s is None when it no longer fits the prep's minutes."""
 
     movement: str
     load_kg: float
@@ -80,6 +80,40 @@ class RampSet:
     seconds: int
     share: float
     estimated: bool = False
+    load: float = 0.0
+    unit: str = "kg"
+
+
+@dataclass(frozen=True, slots=True)
+class Ramp:
+    """The way up for one group that lifts the same. working: what the rack makes of the weight ``wanted``; these, bar and plates (on
+    each end, at the working weight) in ``unit``."""
+
+    division: str | None
+    sex: str | None
+    people: int
+    movement: str
+    working: float
+    unit: str
+    bar: float
+    plates: tuple[float, ...]
+    sets: tuple[RampSet, ...]
+    estimated: bool
+    wanted: float = 0.0
+
+    @property
+    def seconds(self) -> int:
+        return sum(one.seconds for one in self.sets)
+
+
+@dataclass(frozen=True, slots=True)
+class SharedTurn:
+    """One set on a shared bar. who: 0 or 1; reps is None for the working weight; plates on each end."""
+
+    who: int
+    load: float
+    reps: int | None
+    plates: tuple[float, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -112,8 +146,31 @@ class Tally:
 
 
 @dataclass(frozen=True, slots=True)
+class Break:
+    """The stop before a later part of the session. part: its place among the parts that ask something, from 0; starts_min: when the
+    stop begins, minutes from the start of the prep, from how long what comes before it usually takes.
+
+    ready: (demand, readiness 0..1) of what that part asks, most asked first. missing: demands too little ready for it.
+    minutes is 0 when the coach gives it none: then nothing is planned for it.
+    """
+
+    part: int
+    name: str
+    starts_min: float
+    minutes: int
+    ready: tuple[tuple[str, float], ...]
+    missing: tuple[str, ...]
+    items: tuple[Item, ...] = ()
+    ramp: tuple[RampSet, ...] = ()
+    seconds: int = 0
+    covered: float = 0.0
+    uncovered: tuple[Uncovered, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
 class PrepSheet:
-    """A prep that fits its minutes. covered: share of the weighted need that is prepared, 0..1, and by demand."""
+    """A prep that fits its minutes. covered: share of the weighted need that is prepared, 0..1, and by demand. parts: how many
+    parts of the session it prepares (None: all of them); breaks: the stops before later ones."""
 
     minutes: int
     seconds: int
@@ -130,3 +187,6 @@ class PrepSheet:
     pace: str = "free"
     rounds: int = 1
     tally: Tally | None = None
+    parts: int | None = None
+    breaks: tuple[Break, ...] = ()
+    ramps: tuple[Ramp, ...] = ()

@@ -1,26 +1,65 @@
-"""What is already warm: readiness after an earlier part or event, and how it fades."""
+"""What is already warm: readiness after drills, a part or an earlier event, and how it fades."""
 from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 
 from core.catalog import Catalog
 from core.demand.exposure import exposure
 from core.demand.people import Person
-from core.reading.workout import Workout
+from core.prep.candidates import taken_away
+from core.prep.sheet import Item
+from core.reading.workout import Part, Workout
 
 HALF_LIFE_MIN = 15.0  # muscle temperature fades over about 15 min of rest; Bishop 2003, from memory
 DEFAULT_GAP_MIN = 10.0
 
 
-def readiness_after(workout: Workout, person: Person, catalog: Catalog, gap_min: float = DEFAULT_GAP_MIN) -> dict[str, float]:
-    """demand id -> readiness in [0, 1] left ``gap_min`` minutes after a workout was done."""
-    fade = 0.5 ** (gap_min / HALF_LIFE_MIN)
+@dataclass(frozen=True, slots=True)
+class Warmth:
+    """What something left ready: demand id -> share in [0, 1] at the minute it ended, counted from the start of the prep (what
+    came before it has a minute below 0)."""
+
+    ended_min: float
+    shares: Mapping[str, float]
+
+    def at(self, minute: float) -> dict[str, float]:
+        """What is left of it. Nothing is counted before it has ended."""
+        fade = 0.5 ** ((minute - self.ended_min) / HALF_LIFE_MIN) if minute >= self.ended_min else 0.0
+        return {demand: share * fade for demand, share in self.shares.items()}
+
+
+def readiness(sources: Sequence[Warmth], minute: float) -> dict[str, float]:
+    """demand id -> readiness in [0, 1] at a minute: 1 - product of what every source leaves undone. Never falls with one
+    source more."""
     left: dict[str, float] = {}
-    for part in workout.parts:
+    for source in sources:
+        for demand, share in source.at(minute).items():
+            left[demand] = left.get(demand, 1.0) * (1 - share)
+    return {demand: 1 - rest for demand, rest in left.items()}
+
+
+def worked(parts: Sequence[Part], person: Person, catalog: Catalog) -> dict[str, float]:
+    """demand id -> readiness at the moment parts end: every demand that their movements passed through, by exposure."""
+    left: dict[str, float] = {}
+    for part in parts:
         for work in part.work:
             row = catalog.movements[work.movement]
             share = exposure(work, row, person)
             for demand in _demands_of(row, catalog):
                 left[demand] = left.get(demand, 1.0) * (1 - share)
-    return {demand: (1 - rest) * fade for demand, rest in left.items()}
+    return {demand: 1 - rest for demand, rest in left.items()}
+
+
+def drilled(items: Sequence[Item], catalog: Catalog) -> tuple[Warmth, ...]:
+    """What every drill of a prep leaves ready, from the minute it ends."""
+    return tuple(Warmth(item.end_s / 60, {demand: taken_away(effect) for demand, effect in catalog.drills[item.drill].effects.items() if effect})
+                 for item in items)
+
+
+def readiness_after(workout: Workout, person: Person, catalog: Catalog, gap_min: float = DEFAULT_GAP_MIN) -> dict[str, float]:
+    """demand id -> readiness in [0, 1] left ``gap_min`` minutes after a workout was done."""
+    return Warmth(0.0, worked(workout.parts, person, catalog)).at(gap_min)
 
 
 def _demands_of(row, catalog: Catalog) -> set[str]:

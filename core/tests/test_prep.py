@@ -18,7 +18,7 @@ from core.prep.clock import lay_out
 from core.prep.pace import pace_of
 from core.prep.plan import demand_weights
 from core.prep.plates import KG_PAIRS, LB_PAIRS, changes, loading, shared, ways
-from core.prep.ramp import build_ramp, epley_max, plates_per_side, ramp_loads
+from core.prep.ramp import build_ramp, epley_max, ramp_loads
 from core.prep.problem import Problem
 from core.prep.sequence import in_order, transition_s
 from core.prep.warmth import readiness_after

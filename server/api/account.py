@@ -5,10 +5,10 @@ from django.http import HttpRequest
 from django.middleware.csrf import CsrfViewMiddleware, get_token
 from ninja import Router, Status
 
-from core.catalog import load_catalog
 from core.prep.settings import MAX_MINUTES, MIN_MINUTES
 from server.api import schemas
 from server.api.problems import Problem
+from server.shelf.actions import vocabulary_of
 
 router = Router(tags=["account"])
 
@@ -51,9 +51,9 @@ def me(request: HttpRequest):
 @router.get("/shelf", response=schemas.Shelf)
 def shelf(request: HttpRequest):
     """Methods, movements and demands by name."""
-    catalog = load_catalog()
+    catalog = vocabulary_of(request.user.gym).catalog
     return {
-        "methods": [{"id": row.id, "name": row.name, "belief": row.belief, "differ": row.differ} for row in catalog.methods.values()],
+        "methods": [{"id": row.id, "name": row.name, "belief": row.belief, "differ": row.differ, "own": row.id.startswith("own-")} for row in catalog.methods.values()],
         "movements": [{"id": row.id, "name": row.name} for row in catalog.movements.values()],
         "demands": {row.id: {"name": row.name, "plain": row.plain, "kind": row.kind} for row in catalog.demands.values()},
         "min_minutes": MIN_MINUTES, "max_minutes": MAX_MINUTES,

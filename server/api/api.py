@@ -2,7 +2,7 @@
 from ninja import NinjaAPI
 from ninja.security import django_auth
 
-from server.api import account, bench, lab, problems, publish, sheets, shelf, week, week_import
+from server.api import account, bench, gym, lab, problems, publish, sheets, shelf, week, week_import
 
 api = NinjaAPI(title="Dusty Chalk", version="1", auth=django_auth, urls_namespace="api", docs_url=None)
 problems.register(api)
@@ -12,6 +12,7 @@ api.add_router("", bench.router)
 api.add_router("", lab.router)
 api.add_router("", publish.router)
 api.add_router("", shelf.router)
+api.add_router("", gym.router)
 api.add_router("", week_import.router)
 api.add_router("", sheets.router)
 

@@ -233,6 +233,17 @@ class ItemOut(Schema):
     picture: Picture
 
 
+class RampStep(Schema):
+    load: float
+    unit: str
+    load_kg: float
+    reps: int
+    rest_s: int
+    plates: list[float]
+    share: float
+    seconds: int
+
+
 class RampOut(Schema):
     movement: str
     name: str
@@ -244,6 +255,42 @@ class RampOut(Schema):
     seconds: int
     share: float
     estimated: bool
+    load: float
+    unit: str = "kg"
+
+
+class GroupRampOut(Schema):
+    """The way up for one group of the class that lifts the same."""
+
+    division: str | None
+    sex: str | None
+    people: int
+    movement: str
+    name: str
+    working: float
+    wanted: float
+    unit: str
+    bar: float
+    plates: list[float]
+    estimated: bool
+    sets: list[RampStep]
+
+
+class SharedTurnOut(Schema):
+    who: int
+    load: float
+    reps: int | None
+    plates: list[float]
+    moved: int
+
+
+class SharedBarOut(Schema):
+    """turns is empty when the two cannot share; why says so. moved: plates on or off each end before a set."""
+
+    turns: list[SharedTurnOut]
+    moved: int
+    apart_moved: int
+    why: str
 
 
 class UncoveredOut(Schema):
@@ -251,6 +298,41 @@ class UncoveredOut(Schema):
     name: str
     why: str
     covered: float
+
+
+class ReadyOut(Schema):
+    demand: str
+    name: str
+    readiness: float
+
+
+class MissingOut(Schema):
+    demand: str
+    name: str
+
+
+class BreakOut(Schema):
+    """The stop before a later part: what is still ready, what is missing, and the drills for it when it has minutes."""
+
+    part: int
+    name: str
+    starts_min: float
+    minutes: int
+    seconds: int
+    ready: list[ReadyOut]
+    missing: list[MissingOut]
+    items: list[ItemOut]
+    ramp: list[RampOut]
+    covered: float
+    uncovered: list[UncoveredOut]
+
+
+class EarlierOut(Schema):
+    """What was done before: its movements, what of it could not be read, what is still warm."""
+
+    movements: list[str]
+    unread: list[str]
+    warm: list[ReadyOut]
 
 
 class NextMinuteOut(Schema):
@@ -289,6 +371,9 @@ class PlanOut(Schema):
     pace: str = "free"
     rounds: int = 1
     tally: TallyOut | None = None
+    parts: int | None = None
+    breaks: list[BreakOut] = []
+    ramps: list[GroupRampOut] = []
 
 
 class BenchOut(Schema):
@@ -297,6 +382,7 @@ class BenchOut(Schema):
     demands: list[DemandOut]
     positions: list[PositionOut]
     plan: PlanOut | None
+    earlier: EarlierOut | None = None
 
 
 class AlternativeOut(Schema):

@@ -7,11 +7,12 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
-from server.api.bench_schemas import ItemOut, ProblemAt, RampOut
+from server.api.bench_schemas import ItemOut, Picture, ProblemAt, RampOut
 
 MAX_TEXT = 400_000  # letters; the core refuses over 100 kB with a message of its own
 Drills = list[str]
 Doses = Annotated[dict[str, Annotated[int, Field(ge=0, le=9)]], Field(max_length=60)]
+Breaks = Annotated[dict[Annotated[str, Field(pattern="^[0-9]{1,2}$")], Annotated[int, Field(ge=0, le=60)]], Field(max_length=40)]
 
 
 class SignIn(Schema):
@@ -34,6 +35,7 @@ class MethodOut(Schema):
     name: str
     belief: str
     differ: str
+    own: bool = False
 
 
 class MovementOut(Schema):
@@ -77,6 +79,11 @@ class SessionPatch(Schema):
     bans: Drills | None = None
     order: Drills | None = None
     doses: Doses | None = None
+    breaks: Breaks | None = None
+    after_text: str | None = Field(default=None, max_length=MAX_TEXT)
+    after_min: int | None = Field(default=None, ge=0, le=600)
+    cold: bool | None = None
+    locked: bool | None = None
 
 
 class SessionOut(Schema):
@@ -90,6 +97,11 @@ class SessionOut(Schema):
     bans: Drills
     order: Drills
     doses: Doses
+    breaks: Breaks
+    after_text: str
+    after_min: int
+    cold: bool
+    locked: bool
     classes: list[ClassOut]
 
 
@@ -132,6 +144,18 @@ class BenchIn(Schema):
     bans: Drills = []
     order: Drills = []
     doses: Doses = {}
+    breaks: Breaks = {}
+    after_text: str = Field(default="", max_length=MAX_TEXT)
+    after_min: int = Field(default=20, ge=0, le=600)
+    cold: bool = False
+    locked: bool = False
+
+
+class SharedBarIn(BenchIn):
+    """first and second: places in the plan's ramps."""
+
+    first: int = Field(ge=0, le=40)
+    second: int = Field(ge=0, le=40)
 
 
 class SwapIn(BenchIn):
@@ -191,6 +215,34 @@ class SwapOut(Schema):
     why: str
 
 
+class HomeworkOut(Schema):
+    """Work at home on one range that stays short."""
+
+    motion: str
+    motion_name: str
+    plain: str
+    side: str | None
+    first_deg: float
+    last_deg: float
+    needed_deg: float
+    visits: int
+    drill: str
+    name: str
+    dose_words: str
+    times_a_week: int
+    weekly_s: int
+    stop: str
+    picture: Picture | None = None
+
+
+class MemberBreak(Schema):
+    """What a member does in the stop before a later part."""
+
+    name: str
+    minutes: int
+    items: list[ItemOut]
+
+
 class MemberWork(Schema):
     part: str
     format: str
@@ -224,6 +276,8 @@ class SheetOut(Schema):
     extras: list[ItemOut]
     swaps: list[SwapOut]
     gaps: list[GapOut]
+    breaks: list[MemberBreak] = []
+    homework: list[HomeworkOut] = []
     demand_names: dict[str, dict[str, str]]
     caution_note: str
 

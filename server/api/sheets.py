@@ -27,8 +27,10 @@ def with_pictures(content: dict) -> dict:
     def drawn(items: list[dict]) -> list[dict]:
         return [{**item, "picture": picture_of_drill(item["drill"], catalog, item["level"] == "seated")} for item in items if item["drill"] in catalog.drills]
 
-    named = {demand for item in (*content["items"], *content["extras"]) for demand in item["serves"]}
+    named = {demand for item in (*content["items"], *content["extras"], *(item for one in content.get("breaks", []) for item in one["items"])) for demand in item["serves"]}
     return {**content, "items": drawn(content["items"]), "cooldown": drawn(content["cooldown"]), "extras": drawn(content["extras"]),
+            "breaks": [{**one, "items": drawn(one["items"])} for one in content.get("breaks", [])],
+            "homework": [{**one, "picture": picture_of_drill(one["drill"], catalog, False)} for one in content.get("homework", []) if one["drill"] in catalog.drills],
             "demand_names": {name: {"name": catalog.demands[name].name, "kind": catalog.demands[name].kind,
                                     "plain": catalog.demands[name].plain} for name in named if name in catalog.demands}}
 

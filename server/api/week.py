@@ -6,7 +6,6 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Status
 
-from core.catalog import load_catalog
 from core.demand import derive
 from core.errors import UnusableText
 from core.reading.vocabulary import Vocabulary
@@ -14,7 +13,7 @@ from server.api import schemas
 from server.api.access import coach, session_of, sessions_of
 from server.api.problems import Problem
 from server.prep.bench import BenchInput
-from server.prep.drafts import draft_of
+from server.prep.drafts import DIALS, draft_of
 from server.programme.models import GymClass, Session
 from server.publishing.actions import draft_digest
 from server.shelf.actions import vocabulary_of
@@ -66,8 +65,8 @@ def classes_out(session: Session) -> list[dict]:
 
 def session_out(session: Session) -> dict:
     draft = draft_of(session)
-    return {"id": session.pk, "date": session.date, "title": session.title, "text": session.text, "minutes": draft.minutes,
-            "method": draft.method, "pins": draft.pins, "bans": draft.bans, "order": draft.order, "doses": draft.doses, "classes": classes_out(session)}
+    return {"id": session.pk, "date": session.date, "title": session.title, "text": session.text, **{dial: getattr(draft, dial) for dial in DIALS},
+            "classes": classes_out(session)}
 
 
 @router.post("/sessions", response={201: schemas.SessionOut})
@@ -99,15 +98,15 @@ def change_session(request: HttpRequest, session_id: int, payload: schemas.Sessi
     session = session_of(coach(request), session_id)
     given = payload.dict(exclude_unset=True)
     draft = draft_of(session)
-    asked = BenchInput(text="1 air squat", minutes=given.get("minutes", draft.minutes), method=given.get("method", draft.method))
-    asked.settings().check(load_catalog())
-    if "\x00" in given.get("text", ""):
+    asked = BenchInput(text="", minutes=given.get("minutes") or draft.minutes, method=given.get("method") or draft.method, breaks=given.get("breaks") or {})
+    asked.settings().check(vocabulary_of(session.gym).catalog)
+    if "\x00" in (given.get("text") or "") + (given.get("after_text") or ""):
         raise Problem(422, "That cannot be used", "This looks like a binary file, not text.", "text")
     for name in ("title", "text"):
         if given.get(name) is not None:
             setattr(session, name, given[name])
     session.save()
-    for name in ("minutes", "method", "pins", "bans", "order", "doses"):
+    for name in DIALS:
         if given.get(name) is not None:
             setattr(draft, name, given[name])
     draft.save()

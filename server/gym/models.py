@@ -2,6 +2,8 @@
 from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
 
+from core.prep.plates import Rack
+
 
 class Gym(models.Model):
     """One affiliate. Every other row belongs to one, and queries start from the signed-in person's."""
@@ -11,6 +13,14 @@ class Gym(models.Model):
     timezone = models.CharField(max_length=40, default="UTC")
     method = models.CharField(max_length=40, default="general-to-specific")
     minutes = models.PositiveSmallIntegerField(default=12, validators=[MinValueValidator(2), MaxValueValidator(60)])
+
+    rack = models.JSONField(default=dict, blank=True)
+    places = models.JSONField(default=dict, blank=True)
+
+    def rack_value(self) -> Rack:
+        """The bars and plates of one platform: what the gym wrote down, else a usual set in kilograms."""
+        saved = self.rack
+        return Rack(saved["unit"], tuple((size, count) for size, count in saved["pairs"]), tuple(saved["bars"])) if saved else Rack()
 
     def kit_pieces(self) -> dict[str, int]:
         """Kit id -> pieces, as the core wants it."""

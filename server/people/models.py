@@ -6,6 +6,7 @@ from django.db import models
 
 from core.demand.people import Measurement as RangeValue
 from core.demand.people import Person as PersonValue
+from core.demand.people import newest
 from server.gym.models import Gym
 
 
@@ -51,12 +52,12 @@ class Person(AbstractBaseUser):
 
     def value(self, today: datetime.date) -> PersonValue:
         """This person as the core sees one. Prefetch ``ranges`` when asking for many."""
-        newest: dict[tuple[str, str], MeasuredRange] = {}
-        for one in sorted(self.ranges.all(), key=lambda row: row.measured_on):
-            newest[one.motion, one.side] = one
+        tests = {(one.motion, one.side, one.measured_on): RangeValue(one.motion, one.value, one.side, one.test, one.measured_on.isoformat())
+                 for one in sorted(self.ranges.all(), key=lambda row: row.pk)}  # of two on one day the later one stands
+        ranges, earlier = newest(tuple(tests.values()))
         return PersonValue(
             name=self.name, age=today.year - self.born if self.born else None, sex=self.sex or None, height_m=self.height_m,
-            mass_kg=self.mass_kg, ranges=tuple(RangeValue(one.motion, one.value, one.side, one.test) for one in newest.values()),
+            mass_kg=self.mass_kg, ranges=ranges, earlier=earlier,
             adaptive=tuple(self.adaptive), cautions=tuple(self.cautions), kit_at_home=tuple(self.kit_at_home),
             division=self.division or None, key=str(self.pk))
 

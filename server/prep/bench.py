@@ -10,14 +10,18 @@ from core.demand import DemandProfile, Person, derive
 from core.errors import PlanRefused, UnusableText
 from core.lab import OPENS_WITH
 from core.pictures import picture_of_drill, position_picture
-from core.prep import Item, PlanSettings, PrepSheet, RampSet, plan
+from core.prep import Item, PlanSettings, PrepSheet, RampSet, plan_session
 from core.prep.candidates import candidates_for, taken_away
 from core.prep.plan import demand_weights
+from core.prep.plates import Rack, changes
+from core.prep.ramp import shared_bar
+from core.prep.warmth import readiness_after
 from core.reading import Workout
 from core.reading.vocabulary import Vocabulary
 
 MOST_POSITIONS = 8
 MOST_ALTERNATIVES = 5
+STILL_WARM = 0.1  # readiness below this is not worth a word
 
 
 @dataclass(frozen=True)
@@ -35,6 +39,13 @@ class BenchInput:
     doses: dict[str, int] = field(default_factory=dict)
     recent: Sequence[str] = ()
     known: frozenset[str] | None = None
+    breaks: dict[str, int] = field(default_factory=dict)
+    after_text: str = ""
+    after_min: int = 20
+    cold: bool = False
+    locked: bool = False
+    rack: Rack = field(default_factory=Rack)
+    places: dict[str, int] = field(default_factory=dict)
     words: Vocabulary = field(default_factory=Vocabulary)
 
     def settings(self) -> PlanSettings:
@@ -43,7 +54,18 @@ class BenchInput:
         return PlanSettings(
             minutes=self.minutes, method=self.method, headcount=max(1, len(self.people)), kit=self.kit,
             pins=tuple(pin for pin in self.pins if pin.partition("@")[0] in shelf), bans=tuple(self.bans), order=tuple(self.order),
-            recent=tuple(self.recent), doses=tuple(sorted(self.doses.items())), known=self.known)
+            recent=tuple(self.recent), doses=tuple(sorted(self.doses.items())), known=self.known, cold=self.cold, locked=self.locked,
+            places=tuple(sorted(self.places.items())), rack=self.rack, breaks=tuple(sorted((int(part), minutes) for part, minutes in self.breaks.items())),
+            warmed=tuple(sorted(self.warm().items())))
+
+    def earlier(self) -> Workout | None:
+        """What was done just before, as read; None when nothing was. Raises UnusableText."""
+        return self.words.read(self.after_text) if self.after_text.strip() else None
+
+    def warm(self) -> dict[str, float]:
+        """demand id -> readiness that what was done before leaves when the prep starts."""
+        before = self.earlier()
+        return readiness_after(before.for_division(None), Person(), self.words.catalog, self.after_min) if before else {}
 
 
 @dataclass(frozen=True)
@@ -61,7 +83,7 @@ def compute(asked: BenchInput) -> Derived:
     catalog = asked.words.catalog
     workout = asked.words.read(asked.text)
     profile = derive(workout, asked.people, catalog=catalog)
-    return Derived(catalog, workout, profile, plan(workout.for_division(None), profile, asked.settings(), asked.people, catalog))
+    return Derived(catalog, workout, profile, plan_session(workout, asked.settings(), asked.people, catalog, profile=profile))
 
 
 def bench_view(asked: BenchInput) -> dict:
@@ -70,13 +92,27 @@ def bench_view(asked: BenchInput) -> dict:
     try:
         workout = asked.words.read(asked.text)
     except UnusableText as problem:
-        return {"problem": {"field": "text", "message": str(problem)}, "workout": None, "demands": [], "positions": [], "plan": None}
+        return {"problem": {"field": "text", "message": str(problem)}, "workout": None, "demands": [], "positions": [], "plan": None, "earlier": None}
     profile = derive(workout, asked.people, catalog=catalog)
     try:
-        sheet = plan(workout.for_division(None), profile, asked.settings(), asked.people, catalog)
+        sheet = plan_session(workout, asked.settings(), asked.people, catalog, profile=profile)
     except PlanRefused as problem:
         return _view(catalog, workout, profile, None) | {"problem": {"field": problem.field, "message": str(problem)}}
-    return _view(catalog, workout, profile, sheet)
+    except UnusableText as problem:
+        return _view(catalog, workout, profile, None) | {"problem": {"field": "after", "message": f"What was done before: {problem}"}}
+    return _view(catalog, workout, profile, sheet) | {"earlier": _earlier(asked)}
+
+
+def _earlier(asked: BenchInput) -> dict | None:
+    """What was done before and is still warm, and what of it could not be read."""
+    before = asked.earlier()
+    if before is None:
+        return None
+    catalog, warm = asked.words.catalog, asked.warm()
+    return {"movements": list(dict.fromkeys(catalog.movements[work.movement].name for part in before.parts for work in part.work)),
+            "unread": [one.text for one in before.unread],
+            "warm": [{"demand": demand, "name": catalog.demands[demand].name, "readiness": round(share, 4)}
+                     for demand, share in sorted(warm.items(), key=lambda one: (-one[1], one[0])) if share >= STILL_WARM]}
 
 
 def derived_view(derived: Derived) -> dict:
@@ -89,12 +125,18 @@ def _view(catalog: Catalog, workout: Workout, profile: DemandProfile, sheet: Pre
     demands = _named_demands(found.pop("demands"), catalog)
     marks = [{"line": one.line, "column": one.column, "length": one.length, "role": one.role, "says": one.says} for one in workout.marks]
     return {"problem": None, "workout": {**_named_workout(found, catalog), "marks": marks}, "demands": demands,
-            "positions": _positions(workout, profile, catalog), "plan": sheet_view(sheet, catalog) if sheet else None}
+            "positions": _positions(workout, profile, catalog), "plan": sheet_view(sheet, catalog) if sheet else None, "earlier": None}
 
 
 def sheet_view(sheet: PrepSheet, catalog: Catalog) -> dict:
     """A prep sheet with names and pictures."""
     view = plan_json(sheet)
+    view["breaks"] = [{**one, "items": items_view(stop.items, catalog), "ramp": ramp_view(stop.ramp, catalog),
+                       "ready": [{**ready, "name": catalog.demands[ready["demand"]].name} for ready in one["ready"]],
+                       "missing": [{"demand": demand, "name": catalog.demands[demand].name} for demand in one["missing"]],
+                       "uncovered": [{**left, "name": catalog.demands[left["demand"]].name} for left in one["uncovered"]]}
+                      for one, stop in zip(view["breaks"], sheet.breaks)]
+    view["ramps"] = [{**one, "name": catalog.movements[one["movement"]].name} for one in view["ramps"]]
     view["items"], view["cooldown"], view["ramp"] = items_view(sheet.items, catalog), items_view(sheet.cooldown, catalog), ramp_view(sheet.ramp, catalog)
     for one in view["uncovered"]:
         one["name"] = catalog.demands[one["demand"]].name
@@ -106,10 +148,10 @@ def items_view(items: Sequence[Item], catalog: Catalog) -> list[dict]:
     """Items with the names and the pictures a page shows."""
     return [{**item_json(item), "picture": picture_of_drill(item.drill, catalog, item.level == "seated"),
              "kit_names": [catalog.kit[kit].name for kit in item.kit], "fault": catalog.drills[item.drill].fault,
-             "dose_count": len(catalog.drills[item.drill].doses), "instead": dict(catalog.drills[item.drill].instead), **_rungs(item.drill, catalog)} for item in items]
+             "dose_count": len(catalog.drills[item.drill].doses), "instead": dict(catalog.drills[item.drill].instead), **rungs(item.drill, catalog)} for item in items]
 
 
-def _rungs(drill: str, catalog: Catalog) -> dict:
+def rungs(drill: str, catalog: Catalog) -> dict:
     """The easier and the harder drill of the same ladder, each with the test between them."""
     easier, harder = catalog.neighbours(drill)
     return {name: {"drill": found[0], "name": catalog.drills[found[0]].name, "test": found[1]} if found else None for name, found in (("easier", easier), ("harder", harder))}
@@ -118,6 +160,25 @@ def _rungs(drill: str, catalog: Catalog) -> dict:
 def ramp_view(ramp: Sequence[RampSet], catalog: Catalog) -> list[dict]:
     """Ramp sets with the name of their movement."""
     return [{**ramp_json(one), "name": catalog.movements[one.movement].name} for one in ramp]
+
+
+def shared_view(asked: BenchInput, first: int, second: int) -> dict:
+    """Lifters of two groups of the class (places in the plan's ramps) on one bar, beside what each would move alone."""
+    ramps = compute(asked).sheet.ramps
+    if not (first < len(ramps) and second < len(ramps)):
+        return {"turns": [], "moved": 0, "apart_moved": 0, "why": "There is no such group any more."}
+    try:
+        turns = shared_bar(ramps[first], ramps[second], asked.rack)
+    except ValueError as problem:
+        return {"turns": [], "moved": 0, "apart_moved": 0, "why": f"Not on one bar: {problem}."}
+    moved = _moved([turn.plates for turn in turns])
+    alone = sum(sum(_moved([*(step.plates for step in ramps[one].sets), ramps[one].plates])) for one in (first, second))
+    return {"turns": [{"who": turn.who, "load": turn.load, "reps": turn.reps, "plates": list(turn.plates), "moved": count} for turn, count in zip(turns, moved)],
+            "moved": sum(moved), "apart_moved": alone, "why": ""}
+
+
+def _moved(plates: Sequence[Sequence[float]]) -> list[int]:
+    return [changes(before, after) for before, after in zip([(), *plates], plates)]
 
 
 def alternatives(asked: BenchInput, drill: str) -> list[dict]:
@@ -138,7 +199,7 @@ def alternatives(asked: BenchInput, drill: str) -> list[dict]:
     found = []
     for other in sorted(pool, key=lambda name: (-pool[name], name))[:MOST_ALTERNATIVES * 2]:
         swapped = replace(asked, pins=[*(pin for pin in asked.pins if pin.partition("@")[0] != drill), f"{other}@{item.phase}"], bans=[*asked.bans, drill])
-        sheet = plan(here.workout.for_division(None), here.profile, swapped.settings(), asked.people, catalog)
+        sheet = plan_session(here.workout, swapped.settings(), asked.people, catalog, profile=here.profile)
         placed = next((one for one in sheet.items if one.drill == other), None)
         if placed:
             found.append({"drill": other, "name": placed.name, "seconds": placed.seconds, "seconds_more": placed.seconds - item.seconds,

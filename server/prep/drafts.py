@@ -10,6 +10,7 @@ from server.prep.models import PrepDraft
 from server.programme.models import GymClass, Session
 from server.shelf.actions import vocabulary_of
 
+DIALS = ("minutes", "method", "pins", "bans", "order", "doses", "breaks", "after_text", "after_min", "cold", "locked")  # what a coach sets
 RECENT_DAYS = 2  # drills of these days are repeated less
 KNOWN_DAYS = 28  # after four weeks a drill is new again; common practice
 ENOUGH_PUBLISHED = 10  # publications from which a gym's habits are known; estimate
@@ -28,9 +29,8 @@ def bench_input(session: Session, gym_class: GymClass | None = None, **changes) 
     draft = draft_of(session)
     today = timezone.localdate()
     people = [person.value(today) for person in gym_class.people.filter(is_active=True).prefetch_related("ranges").order_by("name")] if gym_class else []
-    fields = {"text": session.text, "minutes": draft.minutes, "method": draft.method, "pins": draft.pins, "bans": draft.bans,
-              "order": draft.order, "doses": draft.doses, "people": people, "kit": session.gym.kit_pieces() or None, "recent": recent_drills(session),
-              "known": known_drills(session),
+    fields = {**{dial: getattr(draft, dial) for dial in DIALS}, "text": session.text, "people": people, "rack": session.gym.rack_value(),
+              "places": session.gym.places, "kit": session.gym.kit_pieces() or None, "recent": recent_drills(session), "known": known_drills(session),
               "words": vocabulary_of(session.gym)}
     return BenchInput(**{**fields, **changes})
 

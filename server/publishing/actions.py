@@ -12,6 +12,7 @@ from django.utils import timezone
 
 from core.catalog import Catalog
 from core.errors import CoreError, PlanRefused
+from core.json_out import homework_json
 from core.prep.member import fit_member
 from core.reading import Workout
 from server.people.models import Person
@@ -77,6 +78,9 @@ def member_content(gym_class: GymClass, derived: Derived, asked: BenchInput, per
         "swaps": [{**asdict(swap), "instead_name": catalog.drills[swap.instead_of].name,
                    "name": catalog.drills[swap.drill].name if swap.drill else None} for swap in fitted.swaps],
         "gaps": [{**asdict(gap), "name": catalog.demands[gap.motion].name, "plain": catalog.demands[gap.motion].plain} for gap in fitted.gaps],
+        "breaks": [{"name": name, "minutes": next(stop.minutes for stop in derived.sheet.breaks if stop.name == name and stop.items), "items": items_view(items, catalog)}
+                   for name, items in fitted.breaks],
+        "homework": [{**homework_json(one), "motion_name": catalog.demands[one.motion].name, "plain": catalog.demands[one.motion].plain} for one in fitted.homework],
         "caution_note": person.caution_note,
     }
 
@@ -99,8 +103,14 @@ def _work_lines(own: Workout, text: str, catalog: Catalog) -> list[dict]:
 def draft_digest(session: Session) -> str:
     """What a publication was made from, so a later change is noticed. People's ranges are not in it."""
     draft = draft_of(session)
-    parts = [session.text, draft.minutes, draft.method, draft.pins, draft.bans, draft.order, *([draft.doses] if draft.doses else [])]
+    parts = [session.text, draft.minutes, draft.method, draft.pins, draft.bans, draft.order, *([draft.doses] if draft.doses else []), *_later_dials(draft)]
     return hashlib.sha256(json.dumps(parts).encode()).hexdigest()
+
+
+def _later_dials(draft) -> list:
+    """Dials that came later, only when they are turned: what was published before they existed has not changed."""
+    turned = {"breaks": draft.breaks, "after": [draft.after_text, draft.after_min] if draft.after_text.strip() else None, "cold": draft.cold, "locked": draft.locked}
+    return [turned] if any(turned.values()) else []
 
 
 def without_pictures(value):

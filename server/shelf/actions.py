@@ -3,16 +3,19 @@ from __future__ import annotations
 
 from django.db import transaction
 
+from core.catalog.own import copy_of, own_method, with_methods
 from core.reading.own import own_id, own_movement, read_movements, similar_to, with_own, write_movements
 from core.errors import CoreError
 from core.reading.names import plain
 from core.reading.vocabulary import Vocabulary, vocabulary
 from server.gym.models import Gym
+from server.prep.models import PrepDraft
 from server.people.models import Person
-from server.shelf.models import GymWord, OwnMovement
+from server.shelf.models import GymWord, OwnMethod, OwnMovement
 
 MOST_WORDS = 2000
 MOST_MOVEMENTS = 200
+MOST_METHODS = 30
 
 
 class NotTaught(CoreError):
@@ -24,8 +27,8 @@ class NotTaught(CoreError):
 
 
 def vocabulary_of(gym: Gym) -> Vocabulary:
-    """What this gym calls things: two queries, and the same catalog object as long as its movements stay the same."""
-    catalog = with_own(gym.own_movements.values_list("slug", "fields"))
+    """What this gym calls things: three queries, and the same catalog object as long as its movements and methods stay the same."""
+    catalog = with_methods(gym.own_methods.values_list("slug", "fields"), with_own(gym.own_movements.values_list("slug", "fields")))
     return vocabulary(catalog, gym.words.values_list("word", "movement"))
 
 
@@ -77,6 +80,30 @@ def remove_movement(gym: Gym, by: Person, slug: str) -> None:
     _coach_of(gym, by)
     gym.own_movements.filter(slug=slug).delete()
     gym.words.filter(movement=slug).delete()
+
+
+@transaction.atomic
+def save_method(gym: Gym, by: Person, base: str, changes: dict, slug: str = "") -> OwnMethod:
+    """The gym's own copy of a method, or new changes to one it has (``slug``). Raises CatalogError naming the field at fault."""
+    _coach_of(gym, by)
+    if not slug and gym.own_methods.count() >= MOST_METHODS:
+        raise NotTaught("name", f"This gym has {MOST_METHODS} methods of its own already; delete some first.")
+    catalog = vocabulary_of(gym).catalog
+    before = gym.own_methods.get(slug=slug) if slug else None
+    fields = copy_of(catalog, before.base if before else base, changes)
+    slug = slug or own_id(str(fields["name"]), catalog.methods)
+    own_method(catalog, slug, fields)
+    return OwnMethod.objects.update_or_create(gym=gym, slug=slug, defaults={"base": before.base if before else base, "fields": fields})[0]
+
+
+@transaction.atomic
+def remove_method(gym: Gym, by: Person, slug: str) -> None:
+    """The method goes; what used it goes back to the one it was made from."""
+    _coach_of(gym, by)
+    for own in gym.own_methods.filter(slug=slug):
+        PrepDraft.objects.filter(session__gym=gym, method=slug).update(method=own.base)
+        Gym.objects.filter(pk=gym.pk, method=slug).update(method=own.base)
+        own.delete()
 
 
 def export_movements(gym: Gym) -> str:

@@ -16,6 +16,19 @@ class OwnMovement(models.Model):
         ordering = ["slug"]
 
 
+class OwnMethod(models.Model):
+    """A method the gym made from a built-in one. ``fields`` is a catalog row, valid when it was saved; ``base``: what it came from."""
+
+    gym = models.ForeignKey(Gym, models.CASCADE, related_name="own_methods")
+    slug = models.CharField(max_length=90)
+    base = models.CharField(max_length=40)
+    fields = models.JSONField()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["gym", "slug"], name="one_own_method_per_slug")]
+        ordering = ["slug"]
+
+
 class GymWord(models.Model):
     """What the gym means by a word: a movement, or (empty) no work at all."""
 

@@ -1,0 +1,55 @@
+"""What a gym has to work with: kit, one platform's bars and plates, and how many people its floor holds."""
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+
+from django.db import transaction
+
+from core.catalog import load_catalog
+from core.errors import CoreError
+from core.prep.plates import BARS
+from server.gym.models import Gym, KitItem
+from server.people.models import Person
+
+MOST_PIECES = 500
+MOST_PAIRS = 40
+SPACES = ("mat", "bar", "lane", "wall")  # a spot to stand is never short
+
+
+class NotPossible(CoreError):
+    """Something a gym cannot have; ``field`` names it."""
+
+    def __init__(self, field: str, message: str):
+        self.field = field
+        super().__init__(message)
+
+
+@transaction.atomic
+def set_place(gym: Gym, by: Person, kit: Mapping[str, int], places: Mapping[str, int], unit: str, bars: Sequence[float], pairs: Sequence[tuple[float, int]]) -> None:
+    """Write down kit pieces, people per kind of space (left out: no limit), and one platform's bars and pairs of plates.
+
+    Raises NotPossible naming what cannot be, and PermissionError for anyone but a coach of the gym. Nothing is saved unless all is.
+    """
+    if not by.coaches or by.gym_id != gym.pk:
+        raise PermissionError("Only a coach of this gym can change its kit.")
+    known = load_catalog().kit
+    for item, pieces in kit.items():
+        if item not in known:
+            raise NotPossible(f"kit.{item}", f"There is no kit called '{item}' on the shelf.")
+        if not 0 <= pieces <= MOST_PIECES:
+            raise NotPossible(f"kit.{item}", f"{pieces} of {known[item].name}: from 0 to {MOST_PIECES} can be written down.")
+    for space, people in places.items():
+        if space not in SPACES or not 0 <= people <= MOST_PIECES:
+            raise NotPossible(f"places.{space}", f"{space}: people from 0 to {MOST_PIECES}, for {', '.join(SPACES)}.")
+    if unit not in BARS:
+        raise NotPossible("unit", "Plates are counted in kg or lb.")
+    if len(bars) != 2 or not all(0 < bar <= 60 for bar in bars):
+        raise NotPossible("bars", f"Two bars, each above 0 and at most 60 {unit}.")
+    sizes = [size for size, _ in pairs]
+    if not all(0 < size <= 100 and 0 <= count <= MOST_PAIRS for size, count in pairs) or len(set(sizes)) < len(sizes):
+        raise NotPossible("pairs", f"Each plate once, above 0 and at most 100 {unit}, 0 to {MOST_PAIRS} pairs of it.")
+    gym.kit.all().delete()
+    KitItem.objects.bulk_create(KitItem(gym=gym, item=item, pieces=pieces) for item, pieces in kit.items() if pieces)
+    gym.places = dict(places)
+    gym.rack = {"unit": unit, "bars": list(bars), "pairs": [[size, count] for size, count in sorted(pairs, reverse=True) if count]}
+    gym.save(update_fields=["places", "rack"])
