@@ -17,12 +17,17 @@ class KitCount(Schema):
     pieces: int
 
 
+class Pairs(Schema):
+    plate: float
+    pairs: int
+
+
 class Plates(Schema):
-    """One platform: bars (men's, women's) and (plate, pairs of it), all in ``unit``."""
+    """One platform: bars (men's, women's) and pairs of plates, all in ``unit``."""
 
     unit: str = Field(max_length=2)
     bars: list[float]
-    pairs: list[tuple[float, int]] = Field(max_length=30)
+    pairs: list[Pairs] = Field(max_length=30)
 
 
 class PlaceOut(Schema):
@@ -47,13 +52,17 @@ def place(request: HttpRequest):
     gym = coach(request).gym
     pieces, rack = gym.kit_pieces(), gym.rack_value()
     return {"kit": [{"id": row.id, "name": row.name, "pieces": pieces.get(row.id, 0)} for row in load_catalog().kit.values()],
-            "spaces": list(SPACES), "places": gym.places, "rack": {"unit": rack.unit, "bars": list(rack.bars), "pairs": list(rack.pairs)},
-            "usual": [{"unit": unit, "bars": list(BARS[unit]), "pairs": list(pairs.items())} for unit, pairs in (("kg", KG_PAIRS), ("lb", LB_PAIRS))]}
+            "spaces": list(SPACES), "places": gym.places, "rack": {"unit": rack.unit, "bars": list(rack.bars), "pairs": _pairs(rack.pairs)},
+            "usual": [{"unit": unit, "bars": list(BARS[unit]), "pairs": _pairs(pairs.items())} for unit, pairs in (("kg", KG_PAIRS), ("lb", LB_PAIRS))]}
 
 
 @router.put("/place", response=PlaceOut)
 def change_place(request: HttpRequest, payload: PlaceIn):
     """Write it down anew; nothing is saved unless all of it can be."""
     person = coach(request)
-    set_place(person.gym, person, payload.kit, payload.places, payload.rack.unit, payload.rack.bars, payload.rack.pairs)
+    set_place(person.gym, person, payload.kit, payload.places, payload.rack.unit, payload.rack.bars, [(one.plate, one.pairs) for one in payload.rack.pairs])
     return place(request)
+
+
+def _pairs(rows) -> list[dict]:
+    return [{"plate": plate, "pairs": pairs} for plate, pairs in rows]

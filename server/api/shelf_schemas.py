@@ -79,7 +79,7 @@ class MethodRow(Schema):
     if_cold: list[PhaseBounds]
     ramp_share: float
     max_hold_s: int
-    item_s: tuple[int, int]
+    item_s: list[int]
     forbids: list[str]
     styles: dict[str, list[str]]
     kit_only: list[str] | None

@@ -3,6 +3,7 @@ import { createRootRoute, createRoute, createRouter, lazyRouteComponent, RouterP
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { ApiProblem } from "./api/client";
+import { SHELF_TABS, type ShelfTab } from "./screens/shelf/tabs";
 import { Shell } from "./screens/Shell";
 import "./styles.css";
 
@@ -35,7 +36,11 @@ const routes = root.addChildren([
     }),
     component: lazyRouteComponent(() => import("./screens/lab/Lab"), "Lab"),
   }),
-  createRoute({ getParentRoute: () => root, path: "/shelf", component: lazyRouteComponent(() => import("./screens/shelf/Shelf"), "Shelf") }),
+  createRoute({
+    getParentRoute: () => root, path: "/shelf",
+    validateSearch: (search: Record<string, unknown>): { tab?: ShelfTab } => (SHELF_TABS.includes(search.tab as ShelfTab) ? { tab: search.tab as ShelfTab } : {}),
+    component: lazyRouteComponent(() => import("./screens/shelf/Shelf"), "Shelf"),
+  }),
   createRoute({ getParentRoute: () => root, path: "/publish/$id", component: lazyRouteComponent(() => import("./screens/publish/Publish"), "Publish") }),
   createRoute({ getParentRoute: () => root, path: "/outbox", component: lazyRouteComponent(() => import("./screens/publish/Outbox"), "Outbox") }),
 ]);

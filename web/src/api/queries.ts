@@ -29,6 +29,11 @@ export const previewQuery = (classId: number, personId: number) =>
   });
 export const wordsQuery = queryOptions({ queryKey: ["words"], queryFn: () => answer(api.GET("/api/words")) });
 export const movementsQuery = queryOptions({ queryKey: ["movements"], queryFn: () => answer(api.GET("/api/movements")), staleTime: 60_000 });
+export const methodsQuery = queryOptions({ queryKey: ["methods"], queryFn: () => answer(api.GET("/api/methods")) });
+export const drillsQuery = queryOptions({ queryKey: ["drills"], queryFn: () => answer(api.GET("/api/drills")), staleTime: Infinity });
+export const drillQuery = (id: string) =>
+  queryOptions({ queryKey: ["drill", id], queryFn: () => answer(api.GET("/api/drills/{drill_id}", { params: { path: { drill_id: id } } })), staleTime: Infinity });
+export const placeQuery = queryOptions({ queryKey: ["place"], queryFn: () => answer(api.GET("/api/place")) });
 export const reviewQuery = (body: Schemas["WeekIn"]) =>
   queryOptions({ queryKey: ["week-review", body], queryFn: () => answer(api.POST("/api/week/review", { body })), retry: false, staleTime: 0, enabled: body.text.trim() !== "" });
 export const labStartQuery = queryOptions({ queryKey: ["lab-start"], queryFn: () => answer(api.GET("/api/lab")), staleTime: 60_000 });

@@ -57,9 +57,32 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
           </div>
         )}
         <ol className="mt-3 space-y-2 border-l-[3px] border-dotted border-reach pl-3">{sheet.items.map((one) => <DrillLine key={one.drill} item={one} names={sheet.demand_names} />)}</ol>
-        {sheet.ramp.length > 0 && <p className="mt-3">Then build up the {sheet.ramp[0]!.name}: {sheet.ramp.map((one) => `${number(one.load_kg)} kg × ${one.reps}`).join(", ")}{sheet.ramp[0]!.estimated && " (for an average lifter; use your own share)"}.</p>}
+        {sheet.ramp.length > 0 && <p className="mt-3">Then build up the {sheet.ramp[0]!.name}: {sheet.ramp.map((one) => `${number(one.load || one.load_kg)} ${one.unit} × ${one.reps}`).join(", ")}{sheet.ramp[0]!.estimated && " (for an average lifter; use your own share)"}.</p>}
+        {sheet.breaks.map((stop) => (
+          <div key={stop.name} className="mt-4">
+            <h3 className="text-[21px]">Before {stop.name}: {stop.minutes} min</h3>
+            <ol className="mt-2 space-y-2 border-l-[3px] border-dotted border-reach pl-3">{stop.items.map((one) => <DrillLine key={one.drill} item={one} names={sheet.demand_names} />)}</ol>
+          </div>
+        ))}
         <button className="plain-action mt-3 w-full !rounded-xl !py-3 !text-[17px]" onClick={() => setRunning("class")}>Go through it with a timer</button>
       </section>
+
+      {sheet.homework.length > 0 && (
+        <section className="mt-6" aria-label="Homework">
+          <h2 className="text-[26px]">Homework</h2>
+          {sheet.homework.map((one) => (
+            <div key={one.motion} className="mt-2 flex gap-3 rounded-xl border border-rule bg-sheet p-3">
+              {one.picture && <Figure picture={one.picture} label={`${one.name}, drawn from joint angles`} className="h-16 w-16 shrink-0" lit />}
+              <div className="min-w-0 text-[16px]">
+                <p className="leading-tight font-semibold">{one.name}</p>
+                <p>{one.dose_words}, {one.times_a_week} times a week ({clock(one.weekly_s)} in all).</p>
+                <p className="mt-1">{one.plain[0]?.toUpperCase() + one.plain.slice(1)}: {Math.round(one.first_deg)}° then, {Math.round(one.last_deg)}° at the last of {one.visits} tests{one.side && `, less on the ${one.side}`}; this session asks about {Math.round(one.needed_deg)}°.</p>
+                <p className="mt-1 text-[15px] text-dust">{one.stop}</p>
+              </div>
+            </div>
+          ))}
+        </section>
+      )}
 
       <section className="mt-6" aria-label="Afterwards">
         <h2 className="text-[26px]">Afterwards</h2>

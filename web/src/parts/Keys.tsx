@@ -7,6 +7,7 @@ export const KEYS: [string, string][] = [
   ["Esc", "let go of the thread, close what is open"],
   ["[  and  ]", "Bench: a minute less, a minute more"],
   ["Ctrl Z  and  Ctrl Shift Z", "Bench: undo, redo (outside the board)"],
+  ["L", "Bench: lock the prep as it stands, or open it again"],
   ["K", "on a drill: keep it (pin), or let it go again"],
   ["S", "on a drill: swap it"],
   ["D", "on a drill: its other dose"],

@@ -31,7 +31,7 @@ function servedBy(items: Item[], demands: Set<string>): Set<string> {
 /** Everything on the thread through one point. */
 export function follow(bench: Bench | undefined, point: Point | null): Lit | null {
   if (!bench || !point) return null;
-  const items = bench.plan?.items ?? [];
+  const items = [...(bench.plan?.items ?? []), ...(bench.plan?.breaks ?? []).flatMap((one) => one.items)];
   const demands = new Set<string>();
   const lines = new Set<number>();
   const positions = new Set<string>();

@@ -10,6 +10,7 @@ import { BenchHead } from "./BenchHead";
 import { Board } from "./board/Board";
 import { useDraft, type Draft } from "./draft";
 import { Prep } from "./Prep";
+import { lockedDraft } from "./shared";
 
 const LIVE_MS = 90; // wait this long after a key before asking again
 const SAVE_MS = 500;
@@ -27,6 +28,8 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
   const [touched, setTouched] = useState<Point | null>(null);
   const lit = useMemo(() => follow(live.data, touched ?? held), [live.data, touched, held]);
   const frame = useRef<HTMLDivElement>(null);
+  const plan = useRef(live.data?.plan);
+  plan.current = live.data?.plan;
 
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
@@ -35,6 +38,7 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
       if (typing) return;
       if (event.key === "[" && draft.minutes > shelf.min_minutes) change({ minutes: draft.minutes - 1 });
       if (event.key === "]" && draft.minutes < shelf.max_minutes) change({ minutes: draft.minutes + 1 });
+      if (event.key.toLowerCase() === "l" && !event.ctrlKey && !event.metaKey && !event.altKey && plan.current) change(lockedDraft(draft, plan.current));
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z") {
         event.preventDefault();
         if (event.shiftKey) redo(); else undo();
@@ -42,7 +46,7 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
     };
     window.addEventListener("keydown", listen);
     return () => window.removeEventListener("keydown", listen);
-  }, [change, draft.minutes, redo, shelf, undo]);
+  }, [change, draft, redo, shelf, undo]);
 
   const bench = live.data;
   return (

@@ -4,6 +4,7 @@ import { useEffect, useState } from "react";
 import type { Schemas, Session } from "../../api/client";
 import { hour, longDate } from "../../parts/words";
 import type { Draft } from "./draft";
+import { withMethod } from "./shared";
 
 interface Props {
   session: Session;
@@ -36,7 +37,7 @@ export function BenchHead({ session, shelf, draft, change, classId, onClass, pro
       </div>
       <label className={dial} title={method ? `${method.belief} Coaches differ: ${method.differ}` : undefined}>
         <span className="text-[13px] text-dust">method</span>
-        <select className="bg-transparent font-semibold" value={draft.method} onChange={(event) => change({ method: event.target.value, pins: [], order: [], doses: {} })}>
+        <select className="bg-transparent font-semibold" value={draft.method} onChange={(event) => change(withMethod(draft, event.target.value))}>
           {shelf.methods.map((one) => <option key={one.id} value={one.id}>{one.name}</option>)}
         </select>
       </label>

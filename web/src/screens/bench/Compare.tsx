@@ -6,7 +6,7 @@ import { benchQuery } from "../../api/queries";
 import { Figure } from "../../figure/Figure";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { clock, percent } from "../../parts/words";
-import { paceWords, type PrepProps } from "./shared";
+import { paceWords, withMethod, type PrepProps } from "./shared";
 
 /** Two schools of warm-up side by side for the same board, people, minutes and kit; either can be taken. */
 export function Compare({ session, draft, change, classId, shelf }: Pick<PrepProps, "session" | "draft" | "change" | "classId" | "shelf">) {
@@ -25,7 +25,7 @@ export function Compare({ session, draft, change, classId, shelf }: Pick<PrepPro
           <div className="mt-3 grid min-h-0 flex-1 grid-cols-2 gap-6">
             {[draft.method, other].map((method, place) => (
               <Side key={place} session={session} draft={draft} classId={classId} shelf={shelf} method={method} now={place === 0} onMethod={setOther}
-                onTake={() => { change({ method, pins: [], order: [], doses: {} }); setOpen(false); }} />
+                onTake={() => { change(withMethod(draft, method)); setOpen(false); }} />
             ))}
           </div>
         </Dialog.Content>
@@ -37,8 +37,7 @@ export function Compare({ session, draft, change, classId, shelf }: Pick<PrepPro
 interface SideProps extends Pick<PrepProps, "session" | "draft" | "classId" | "shelf"> { method: string; now: boolean; onMethod: (id: string) => void; onTake: () => void }
 
 function Side({ session, draft, classId, shelf, method, now, onMethod, onTake }: SideProps) {
-  const kept = now ? draft : { ...draft, pins: [], order: [], doses: {} };
-  const found = useQuery(benchQuery(session.id, { ...kept, method, class_id: classId ?? null }));
+  const found = useQuery(benchQuery(session.id, { ...draft, ...(now ? {} : withMethod(draft, method)), class_id: classId ?? null }));
   const row = shelf.methods.find((one) => one.id === method);
   const plan = found.data?.plan;
   return (

@@ -1,10 +1,13 @@
 import type { Plan } from "../../api/client";
 import { Waiting } from "../../parts/Trouble";
-import { clock, number, percent, plural } from "../../parts/words";
+import { clock, percent, plural } from "../../parts/words";
 import type { Lit, Point } from "../../thread/thread";
-import { DrillRow } from "./DrillRow";
+import { Before } from "./Before";
 import { Compare } from "./Compare";
-import { paceWords, type PrepProps } from "./shared";
+import { DrillRow } from "./DrillRow";
+import { Ramp } from "./Ramp";
+import { lockedDraft, paceWords, type PrepProps } from "./shared";
+import { Stops } from "./Stops";
 
 /** The prep: a strip of time to scale on its edge, drills in order, the ramp, and what is covered and left. */
 export function Prep(props: PrepProps) {
@@ -23,8 +26,12 @@ export function Prep(props: PrepProps) {
   return (
     <section data-column="prep" aria-label="Prep" aria-busy={busy} className="flex min-h-0 flex-col">
       <div className="mb-1.5 flex items-center justify-between gap-2">
-        <p className="min-w-0 truncate text-[14px] text-dust">{paceWords(plan)}</p>
-        <span className="no-print flex shrink-0 gap-1.5"><Compare {...props} /><button className="plain-action" onClick={() => window.print()}>Print</button></span>
+        <p className="min-w-0 truncate text-[14px] text-dust" title={paceWords(plan)}>{paceWords(plan)}</p>
+        <span className="no-print flex shrink-0 gap-1.5">
+          <Before {...props} /><Compare {...props} />
+          <button className={`plain-action ${draft.locked ? "!border-ink font-semibold" : ""}`} aria-pressed={draft.locked} title="Keep it exactly as it stands (L)" onClick={() => change(lockedDraft(draft, plan))}>{draft.locked ? "Locked" : "Lock"}</button>
+          <button className="plain-action" onClick={() => window.print()}>Print</button>
+        </span>
       </div>
       <div className="flex min-h-0 flex-1 gap-2">
         <TimeStrip plan={plan} lit={props.lit} onPoint={props.onPoint} />
@@ -33,11 +40,12 @@ export function Prep(props: PrepProps) {
             <DrillRow key={item.drill} {...props} item={item} first={index === 0 || plan.items[index - 1]?.phase !== item.phase}
               last={plan.items[index + 1]?.phase !== item.phase} newPhase={index === 0 || plan.items[index - 1]?.phase !== item.phase} plan={plan} />
           ))}
-          {plan.ramp.length > 0 && <Ramp plan={plan} />}
+          {plan.ramp.length > 0 && <Ramp {...props} plan={plan} />}
+          <Stops {...props} plan={plan} />
         </ol>
       </div>
       <div className="mt-2 border-t-2 border-ink pt-2 text-[15px] leading-snug">
-        <p><span className="display text-[24px]">{percent(plan.covered)}</span> of what it asks is prepared, in {clock(plan.seconds)} of {plan.minutes}:00, for {plural(plan.headcount, "person", "people")}.</p>
+        <p><span className="display text-[24px]">{percent(plan.covered)}</span> of what {asking(bench, plan)} is prepared, in {clock(plan.seconds)} of {plan.minutes}:00, for {plural(plan.headcount, "person", "people")}.</p>
         {plan.uncovered.length > 0 && <p className="mt-0.5"><strong>Left:</strong> {leftOut(plan)}.</p>}
         {plan.next_minute[0] && draft.minutes < shelf.max_minutes && (
           <p className="no-print mt-0.5">One more minute buys <button className="font-semibold underline underline-offset-2" onClick={() => change({ minutes: draft.minutes + 1 })}>{plan.next_minute[0].name}</button>{plan.next_minute.length > 1 && ` and ${plan.next_minute.length - 1} more, at least`}, +{percent(plan.next_minute[0].gain)}.</p>
@@ -54,6 +62,15 @@ export function Prep(props: PrepProps) {
       </div>
     </section>
   );
+}
+
+/** "it asks", or the parts this prep serves when later ones have a stop of their own. */
+function asking(bench: NonNullable<PrepProps["bench"]>, plan: Plan): string {
+  const later = plan.breaks.find((one) => one.minutes > 0);
+  if (!later) return "it asks";
+  const names = (bench.workout?.parts ?? []).map((part) => part.name);
+  const mine = names.slice(0, names.indexOf(later.name));
+  return mine.length > 1 ? `${mine[0]} to ${mine[mine.length - 1]} ask` : `${mine[0] ?? "it"} asks`;
 }
 
 function numbers(tally: NonNullable<Plan["tally"]>): string {
@@ -88,32 +105,5 @@ function TimeStrip({ plan, lit, onPoint }: { plan: Plan; lit: Lit | null; onPoin
         {ramp.map((one) => <span key={one.load_kg} className="absolute inset-x-0 rounded-sm bg-hold" style={{ top: place(one.start_s ?? 0), height: place(one.seconds - 4) }} />)}
       </div>
     </div>
-  );
-}
-
-function Ramp({ plan }: { plan: Plan }) {
-  const [first] = plan.ramp;
-  const late = plan.ramp.filter((one) => one.start_s === null).length;
-  if (!first) return null;
-  return (
-    <li className="rounded-lg border border-rule bg-sheet px-3 py-2" aria-label="Ramp">
-      <p className="text-[13px] text-dust">ramp{first.start_s !== null && `, from ${clock(first.start_s)}`}</p>
-      <p className="text-[15px] font-semibold">Build up the {first.name}</p>
-      <table className="mt-1 w-full text-[14px]">
-        <thead className="sr-only"><tr><th scope="col">load</th><th scope="col">reps</th><th scope="col">plates a side</th><th scope="col">rest</th></tr></thead>
-        <tbody>
-          {plan.ramp.map((one) => (
-            <tr key={one.load_kg} className={one.start_s === null ? "text-dust" : ""}>
-              <td className="display w-16 text-[19px]">{number(one.load_kg)} kg</td>
-              <td>{one.reps} reps</td>
-              <td>{one.plates.length ? `${one.plates.map(number).join(" + ")} a side` : "empty bar"}</td>
-              <td className="text-right">{one.rest_s} s rest</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      {first.estimated && <p className="mt-1 text-[13px] text-dust">Loads for an average lifter: the board gives a percentage, and each member’s own best decides.</p>}
-      {late > 0 && <p className="mt-1 text-[13px] text-dust">The grey sets belong to the part’s own time.</p>}
-    </li>
   );
 }

@@ -11,6 +11,12 @@ export interface Draft {
   order: string[];
   /** The coach's own choice of a drill's dose, counted from 0. */
   doses: Record<string, number>;
+  /** Minutes of the stop before a later part, by the part's place. */
+  breaks: Record<string, number>;
+  after_text: string;
+  after_min: number;
+  cold: boolean;
+  locked: boolean;
 }
 
 interface History { past: Draft[]; now: Draft; future: Draft[]; typedAt: number }
@@ -37,7 +43,8 @@ function reduce(history: History, change: Change): History {
 export function useDraft(session: Session) {
   const [history, dispatch] = useReducer(reduce, session, (from): History => ({
     past: [], future: [], typedAt: 0,
-    now: { text: from.text, minutes: from.minutes, method: from.method, pins: from.pins, bans: from.bans, order: from.order, doses: from.doses },
+    now: { text: from.text, minutes: from.minutes, method: from.method, pins: from.pins, bans: from.bans, order: from.order, doses: from.doses,
+      breaks: from.breaks, after_text: from.after_text, after_min: from.after_min, cold: from.cold, locked: from.locked },
   }));
   const change = useCallback((to: Partial<Draft>, typing = false) => dispatch({ do: "change", to, typing }), []);
   const undo = useCallback(() => dispatch({ do: "undo" }), []);

@@ -16,6 +16,20 @@ export function paceWords(plan: Plan): string {
   return "";
 }
 
+/** Everything kept as it stands, doses and order too; or open again with what was kept by hand still kept. */
+export function lockedDraft(draft: Draft, plan: Plan): Partial<Draft> {
+  if (draft.locked) return { locked: false };
+  return {
+    locked: true, pins: plan.items.map((one) => `${one.drill}@${one.phase}`), order: plan.items.map((one) => one.drill),
+    doses: { ...draft.doses, ...Object.fromEntries(plan.items.map((one) => [one.drill, one.dose_option])) },
+  };
+}
+
+/** Another method: what was kept by hand stays kept; a lock is opened, and what it held goes. */
+export function withMethod(draft: Draft, method: string): Partial<Draft> {
+  return draft.locked ? { method, locked: false, pins: [], order: [], doses: {} } : { method };
+}
+
 export interface PrepProps {
   session: Session;
   shelf: Schemas["Shelf"];
