@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from core.prep.problem import Problem
+from core.prep.problem import HARDLY, Problem
 
 SLICE_S = 20  # plans whose seconds fall into one slice compete with each other
 KEPT = 8  # plans kept of a slice
@@ -26,9 +26,17 @@ def promising(problem: Problem, start: tuple[int, ...]) -> list[int]:
         kept.update(order[problem.phase[order] == phase][:PHASE_ROWS].tolist())
         shortest = np.argsort(problem.spends, kind="stable")  # when there is little time, a phase's least may hang on them
         kept.update(shortest[problem.phase[shortest] == phase][:SHORT_ROWS].tolist())
+        kept.update(row for way in long_enough(problem, phase, order.tolist()) for row in way[:SHORT_ROWS])
     for place in np.argsort(-problem.weights, kind="stable")[:WEIGHTY_DEMANDS].tolist():
         kept.update(np.argsort(-problem.taken[:, place] / problem.spends, kind="stable")[:DEMAND_ROWS].tolist())
     return sorted(kept)
+
+
+def long_enough(problem: Problem, phase: int, order: list[int]) -> list[list[int]]:
+    """Rows of a phase, in ``order``, that fill its least seconds alone, and those of which two do."""
+    _, _, _, least_s = problem.bounds[phase]
+    own = [row for row in order if problem.phase[row] == phase] if least_s else []
+    return [[row for row in own if problem.seconds[row] * times >= least_s - HARDLY] for times in (1, 2)]
 
 
 def best_rows(problem: Problem, start: tuple[int, ...], short_cost: float, by_drill: bool) -> list[tuple[int, ...]]:

@@ -3,9 +3,11 @@ from __future__ import annotations
 
 from itertools import combinations
 
+from core.prep.beam import long_enough
 from core.prep.problem import HARDLY, Problem
 
 SHORTEST = 7  # rows of a phase that are looked at
+LONG = 2  # and of those that fill its least seconds, alone or as one of two
 HANDED_ON = 4  # plans that lack least, the best of them first
 
 
@@ -22,11 +24,15 @@ def least_plans(problem: Problem, start: tuple[int, ...]) -> list[tuple[int, ...
 
 def _ways(problem: Problem, phase: int, start: tuple[int, ...]) -> list[tuple[int, int, tuple[int, ...]]]:
     """(what is lacking, seconds, rows) of every way to take a phase's items, those that lack least first."""
-    _, least_items, most_s, least_s = problem.bounds[phase]
+    most_items, least_items, most_s, least_s = problem.bounds[phase]
     there = [row for row in start if problem.phase[row] == phase]
-    rows = sorted((row for row in range(len(problem.candidates)) if problem.phase[row] == phase), key=lambda row: (problem.spends_of[row], row))[:SHORTEST]
+    by_time = sorted((row for row in range(len(problem.candidates)) if problem.phase[row] == phase), key=lambda row: (problem.spends_of[row], row))
+    alone, in_two = long_enough(problem, phase, by_time)
+    longer = [] if least_items > 1 else alone[:LONG] or in_two[:LONG]
+    rows = list(dict.fromkeys([*by_time[:SHORTEST], *longer]))
+    wanted = max(least_items, 2 if longer and not alone else 0)
     ways = []
-    for count in range(max(0, least_items - len(there)) + 1):
+    for count in range(max(0, min(wanted, most_items) - len(there)) + 1):
         for chosen in combinations(rows, count):
             if len({problem.drill_of[row] for row in chosen}) < count:
                 continue

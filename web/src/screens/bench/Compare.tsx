@@ -14,7 +14,7 @@ export function Compare({ session, draft, change, classId, shelf }: Pick<PrepPro
   const [other, setOther] = useState(shelf.methods.find((one) => one.id !== draft.method)?.id ?? draft.method);
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger className="plain-action">Compare methods</Dialog.Trigger>
+      <Dialog.Trigger className="plain-action">Compare</Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-slate-deep/50" />
         <Dialog.Content className="fixed inset-x-8 top-8 bottom-8 z-50 mx-auto flex max-w-[1100px] flex-col rounded-xl bg-paper p-5" aria-describedby={undefined}>

@@ -22,6 +22,7 @@ export function Prep(props: PrepProps) {
       </section>
     );
   }
+  const later = plan.breaks.filter((one) => one.minutes === 0 && one.missing.length > 0);
   const method = shelf.methods.find((one) => one.id === plan.method);
   return (
     <section data-column="prep" aria-label="Prep" aria-busy={busy} className="flex min-h-0 flex-col">
@@ -48,8 +49,9 @@ export function Prep(props: PrepProps) {
         <p><span className="display text-[24px]">{percent(plan.covered)}</span> of what {asking(bench, plan)} is prepared, in {clock(plan.seconds)} of {plan.minutes}:00, for {plural(plan.headcount, "person", "people")}.</p>
         {plan.uncovered.length > 0 && <p className="mt-0.5"><strong>Left:</strong> {leftOut(plan)}.</p>}
         {plan.next_minute[0] && draft.minutes < shelf.max_minutes && (
-          <p className="no-print mt-0.5">One more minute buys <button className="font-semibold underline underline-offset-2" onClick={() => change({ minutes: draft.minutes + 1 })}>{plan.next_minute[0].name}</button>{plan.next_minute.length > 1 && ` and ${plan.next_minute.length - 1} more, at least`}, +{percent(plan.next_minute[0].gain)}.</p>
+          <p className="no-print mt-0.5">One more minute buys <button className="font-semibold underline underline-offset-2" onClick={() => change({ minutes: draft.minutes + 1 })}>{plan.next_minute[0].name}</button>{plan.next_minute.length > 1 && ` and ${plan.next_minute.length - 1} more, at least`}, <span className="whitespace-nowrap">+{percent(plan.next_minute[0].gain)}</span>.</p>
         )}
+        {later.map((one) => <p key={one.part} className="mt-0.5"><strong>Then</strong> <button className="underline underline-offset-2" onClick={() => document.getElementById(`stop-${one.part}`)?.scrollIntoView({ block: "nearest" })}>before {one.name}</button>: {one.missing.slice(0, 3).map((demand) => demand.name.toLowerCase()).join(", ")}{one.missing.length > 3 && ` and ${one.missing.length - 3} more`} gone cold.</p>)}
         {plan.notes.map((note) => <p key={note} className="mt-0.5 text-dust">{note}</p>)}
         {draft.bans.length > 0 && <p className="mt-0.5 text-dust">{plural(draft.bans.length, "drill")} taken out. <button className="underline" onClick={() => change({ bans: [] })}>Allow again</button></p>}
         <details className="mt-0.5 text-[14px]">

@@ -14,11 +14,12 @@ export function Ramp(props: PrepProps & { plan: Plan }) {
   const [first] = plan.ramp;
   const late = plan.ramp.filter((one) => one.start_s === null).length;
   if (!first) return null;
+  const shown = plan.ramps.find((one) => one.sets.length === plan.ramp.length && one.sets.every((step, place) => step.load === plan.ramp[place]?.load));
   return (
     <li className="rounded-lg border border-rule bg-sheet px-3 py-2" aria-label="Ramp">
       <div className="flex items-start justify-between gap-2">
         <div>
-          <p className="text-[13px] text-dust">ramp{first.start_s !== null && `, from ${clock(first.start_s)}`}</p>
+          <p className="text-[13px] text-dust">ramp{first.start_s !== null && `, from ${clock(first.start_s)}`}{shown && plan.ramps.length > 1 && `; ${groupName(shown)}`}</p>
           <p className="text-[15px] font-semibold">Build up the {first.name}</p>
         </div>
         {plan.ramps.length > 1 && <Bars {...props} />}
@@ -29,7 +30,7 @@ export function Ramp(props: PrepProps & { plan: Plan }) {
           {plan.ramp.map((one) => (
             <tr key={one.load} className={one.start_s === null ? "text-dust" : ""}>
               <td className="display w-16 text-[19px]">{number(one.load)} {one.unit}</td>
-              <td>{one.reps} reps</td>
+              <td>{plural(one.reps, "rep")}</td>
               <td>{plates(one.plates)}</td>
               <td className="text-right">{one.rest_s} s rest</td>
             </tr>
@@ -80,7 +81,7 @@ function GroupWay({ group }: { group: Group }) {
     <li>
       <h2 className="border-b-2 border-ink pb-0.5 text-[20px]">{groupName(group)} <span className="text-dust">({plural(group.people, "person", "people")})</span></h2>
       <ol className="text-[15px]">
-        {group.sets.map((one) => <Step key={one.load} load={one.load} unit={one.unit} reps={`${one.reps} reps`} on={one.plates} share={one.share} />)}
+        {group.sets.map((one) => <Step key={one.load} load={one.load} unit={one.unit} reps={plural(one.reps, "rep")} on={one.plates} share={one.share} />)}
         <Step load={group.working} unit={group.unit} reps="work" on={group.plates} share={1} />
       </ol>
       {group.estimated && <p className="mt-0.5 text-[13px] text-dust">For an average lifter; each one’s own best decides.</p>}

@@ -23,7 +23,7 @@ function Stop({ stop, draft, change, shelf, onPoint }: PrepProps & { stop: Schem
   const missing = new Set(stop.missing.map((one) => one.demand));
   const shown = [...stop.ready].sort((a, b) => Number(missing.has(b.demand)) - Number(missing.has(a.demand)) || b.readiness - a.readiness).slice(0, SHOWN);
   return (
-    <li className="rounded-lg border border-dashed border-dust px-3 py-2" aria-label={`Before ${stop.name}`}>
+    <li id={`stop-${stop.part}`} className="rounded-lg border border-dashed border-dust px-3 py-2" aria-label={`Before ${stop.name}`}>
       <div className="flex items-start justify-between gap-2">
         <div className="min-w-0">
           <p className="text-[13px] text-dust">about {Math.round(stop.starts_min)} min in</p>

@@ -34,7 +34,7 @@ export interface PrepProps {
   session: Session;
   shelf: Schemas["Shelf"];
   draft: Draft;
-  change: (to: Partial<Draft>) => void;
+  change: (to: Partial<Draft>, typing?: boolean) => void;
   bench: Bench | undefined;
   busy: boolean;
   classId: number | undefined;

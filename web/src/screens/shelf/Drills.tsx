@@ -94,8 +94,8 @@ function OneDrill({ id, onOpen }: { id: string; onOpen: (id: string) => void }) 
           {one.harder && <p className="py-1"><button className="underline underline-offset-2" onClick={() => onOpen(one.harder!.drill)}>{one.harder.name}</button> is harder, once {one.harder.test}.</p>}
           {one.seated && <p className="py-1"><strong>Seated:</strong> {one.seated}.</p>}
           {Object.entries(one.instead).map(([tag, way]) => <p key={tag} className="py-1"><strong>{tag.replace("-", " ")}:</strong> {way}.</p>)}
-          {one.avoid.length > 0 && <p className="py-1">Never given to: {one.avoid.map((tag) => tag.replaceAll("-", " ")).join(", ")}.</p>}
-          <p className="quiet mt-2">{one.sources.join(" ")}</p>
+          {one.avoid.length > 0 && <p className="py-1">Not with the caution: {one.avoid.map((tag) => tag.replaceAll("-", " ")).join(", ")}.</p>}
+          <p className="quiet mt-2">{one.sources.join("; ")}</p>
         </div>
       </div>
     </section>

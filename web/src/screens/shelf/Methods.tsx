@@ -126,14 +126,14 @@ function Edit({ from, taken, onDone }: { from: Method; taken: Method[]; onDone: 
             return (
               <tr key={phase} className="border-b border-rule">
                 <td className="py-1"><label className="flex items-center gap-2"><input type="checkbox" className="h-5 w-5 accent-slate-deep" checked={!!one} onChange={(event) => toggle(phase, event.target.checked)} />{phase.replace("-", " ")}</label></td>
-                {(["min_s", "max_s", "min_items", "max_items"] as const).map((field) => <td key={field}>{one && <Count label={`${phase} ${field.replace("_", " ")}`} value={one[field]} most={field.endsWith("_s") ? 1800 : 20} onCount={(value) => bounds(phase, { [field]: value })} />}</td>)}
+                {(["min_s", "max_s", "min_items", "max_items"] as const).map((field) => <td key={field} className="py-1">{one && <Count label={`${phase} ${field.replace("_", " ")}`} value={one[field]} most={field.endsWith("_s") ? 1800 : 20} onCount={(value) => bounds(phase, { [field]: value })} />}</td>)}
               </tr>
             );
           })}
         </tbody>
       </table>
       <div className="mt-4 flex flex-wrap items-end gap-5 text-[14px] text-dust">
-        <label>the clock<select className="field mt-1 block text-ink" value={draft.clock.kind} onChange={(event) => set({ clock: { ...draft.clock, kind: event.target.value } })}>{Object.entries(CLOCKS).map(([id, name]) => <option key={id} value={id}>{name}</option>)}</select></label>
+        <label>the clock<select className="field mt-1 block !py-1 text-ink" value={draft.clock.kind} onChange={(event) => set({ clock: { ...draft.clock, kind: event.target.value } })}>{Object.entries(CLOCKS).map(([id, name]) => <option key={id} value={id}>{name}</option>)}</select></label>
         {draft.clock.kind === "stations" && <><label>seconds of work<br /><Count label="Seconds of work" value={draft.clock.work_s} least={10} most={300} onCount={(work_s) => set({ clock: { ...draft.clock, work_s } })} /></label><label>seconds to change<br /><Count label="Seconds to change" value={draft.clock.change_s} most={120} onCount={(change_s) => set({ clock: { ...draft.clock, change_s } })} /></label></>}
         {!["free", "stations"].includes(draft.clock.kind) && <label>rounds<br /><Count label="Rounds" value={draft.clock.rounds} least={1} most={10} onCount={(rounds) => set({ clock: { ...draft.clock, rounds } })} /></label>}
         <label>longest hold, s<br /><Count label="Longest hold" value={draft.max_hold_s} most={60} onCount={(max_hold_s) => set({ max_hold_s })} /></label>

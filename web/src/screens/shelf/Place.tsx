@@ -56,16 +56,18 @@ function Form({ place }: { place: Place }) {
         </section>
         <section className="mt-6" aria-label="One platform">
           <h2 className="flex items-end justify-between border-b-2 border-ink pb-1 text-[23px]">One platform
-            <select className="field !py-1 font-sans text-[15px]" aria-label="Unit of the plates" value={rack.unit} onChange={(event) => unitTo(event.target.value)}><option value="kg">kilograms</option><option value="lb">pounds</option></select>
+            <select className="field !py-1 !font-normal [font-family:var(--font-text)]" aria-label="Unit of the plates" value={rack.unit} onChange={(event) => unitTo(event.target.value)}><option value="kg">kilograms</option><option value="lb">pounds</option></select>
           </h2>
           <ul>
             {["men’s bar", "women’s bar"].map((name, index) => <li key={name} className="flex items-center justify-between border-b border-rule py-1.5">{name}<span>{count(name, rack.bars[index] ?? "", (value) => setRack({ ...rack, bars: rack.bars.map((bar, place_) => (place_ === index ? value : bar)) }), 0.5)} {rack.unit}</span></li>)}
             {Object.keys(rack.pairs).map(Number).sort((a, b) => b - a).map((size) => <li key={size} className="flex items-center justify-between border-b border-rule py-1.5">{number(size)} {rack.unit}<span>{count(`Pairs of ${number(size)} ${rack.unit}`, rack.pairs[String(size)] ?? "0", (value) => setRack({ ...rack, pairs: { ...rack.pairs, [size]: value } }))} pairs</span></li>)}
           </ul>
         </section>
-        {save.error && <p role="alert" className="mt-3 text-hold">{problem?.message ?? "That did not work."}</p>}
-        {save.isSuccess && <p role="status" className="mt-3">Written down. Preps that are open are planned again.</p>}
-        <button className="action mt-4" disabled={save.isPending}>Write it down</button>
+      </div>
+      <div className="sticky bottom-0 col-span-2 -mt-4 flex items-center gap-4 border-t border-rule bg-paper py-3">
+        <button className="action" disabled={save.isPending}>Write it down</button>
+        {save.error && <p role="alert" className="text-hold">{problem?.message ?? "That did not work."}</p>}
+        {save.isSuccess && <p role="status">Written down. Preps that are open are planned again.</p>}
       </div>
     </form>
   );
