@@ -42,7 +42,8 @@ def _with(base: Catalog, rows: tuple[str, ...]) -> Catalog:
     methods = dict(base.methods)
     for raw in rows:
         fields = json.loads(raw)
-        methods[fields["id"]] = method_row(OWN, fields.pop("id"), fields)
+        name = fields.pop("id")
+        methods[name] = method_row(OWN, name, fields)
     return replace(base, methods=methods)
 
 

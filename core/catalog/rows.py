@@ -1,6 +1,7 @@
 """One frozen, validated type per catalog row. A field that is not listed here is an error, never ignored."""
 from __future__ import annotations
 
+from functools import lru_cache
 from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
@@ -182,6 +183,10 @@ class Method(Row):
             raise ValueError("item_s: the least is above the most")
         return self
 
+    def __hash__(self) -> int:  # of equal rows it is equal, and quicker than of every field
+        return hash(self.id)
+
+    @lru_cache(maxsize=64)
     def when_cold(self) -> Method:
         """The same method in a cold room."""
         phases = {phase.phase: phase for phase in (*self.phases, *self.if_cold)}

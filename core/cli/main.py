@@ -86,7 +86,7 @@ def _derive(asked, catalog: Catalog) -> int:
     _known_division(asked, workout)
     people = read_people(asked.people, catalog) if asked.people else ()
     profile = derive(workout, people, asked.division, catalog)
-    warmed = _warmed(asked, catalog, people)
+    warmed = _warmed(asked, catalog, people, workout)
     if asked.json:
         return _print_json(derive_json(workout, profile, warmed if asked.after else None))
     _say_unread(workout)
@@ -114,7 +114,7 @@ def _plan(asked, catalog: Catalog) -> int:
         minutes=asked.minutes, method=asked.method, headcount=asked.heads if asked.heads is not None else max(1, len(people)),
         kit=read_kit(asked.kit, catalog) if asked.kit else None,
         avoid=frozenset(member.cautions) if member else frozenset(), seated=bool(member and "seated" in member.adaptive),
-        tight_sides=tight_sides(member) if member else (), warmed=tuple(_warmed(asked, catalog, people).items()),
+        tight_sides=tight_sides(member) if member else (), warmed=tuple(_warmed(asked, catalog, people, workout).items()),
         cold=asked.cold, breaks=tuple((part, asked.between) for part in range(1, _parts(workout))) if asked.between else (),
     )
     sheet = plan_session(workout, settings, people, catalog, division, profile)
@@ -156,11 +156,11 @@ def clock(seconds: int) -> str:
     return f"{seconds // 60}:{seconds % 60:02}"
 
 
-def _warmed(asked, catalog: Catalog, people) -> dict[str, float]:
+def _warmed(asked, catalog: Catalog, people, workout: Workout) -> dict[str, float]:
     if not asked.after:
         return {}
     earlier = read_workout(read_text(asked.after), catalog)
-    return readiness_after(earlier.for_division(asked.division), people[0] if len(people) == 1 else Person(), catalog)
+    return readiness_after(earlier.for_division(asked.division), people[0] if len(people) == 1 else Person(), catalog, before=workout)
 
 
 def _known_division(asked, workout: Workout) -> None:

@@ -5,13 +5,16 @@ plans of one beam are weighed together as arrays. Deterministic: equal values ke
 """
 from __future__ import annotations
 
+from collections.abc import Sequence
+from dataclasses import dataclass
+
 import numpy as np
 
 from core.prep.problem import HARDLY, Problem
 
-SLICE_S = 20  # plans whose seconds fall into one slice compete with each other
-KEPT = 8  # plans kept of a slice
-GROWN = 8  # ways each of them is grown
+SLICE_S = 25  # plans whose seconds fall into one slice compete with each other
+KEPT = 6  # plans kept of a slice
+GROWN = 6  # ways each of them is grown
 MOST_ROWS, PHASE_ROWS, SHORT_ROWS, WEIGHTY_DEMANDS, DEMAND_ROWS = 80, 12, 4, 20, 3  # rows a beam looks at: overall, of a phase, its shortest, of each weighty demand
 FINISHED = 2  # plans handed on in the end
 
@@ -35,34 +38,51 @@ def promising(problem: Problem, start: tuple[int, ...]) -> list[int]:
 def long_enough(problem: Problem, phase: int, order: list[int]) -> list[list[int]]:
     """Rows of a phase, in ``order``, that fill its least seconds alone, and those of which two do."""
     _, _, _, least_s = problem.bounds[phase]
-    own = [row for row in order if problem.phase[row] == phase] if least_s else []
-    return [[row for row in own if problem.seconds[row] * times >= least_s - HARDLY] for times in (1, 2)]
+    phases, seconds = problem.phase.tolist(), problem.seconds.tolist()
+    own = [row for row in order if phases[row] == phase] if least_s else []
+    return [[row for row in own if seconds[row] * times >= least_s - HARDLY] for times in (1, 2)]
 
 
-def best_rows(problem: Problem, start: tuple[int, ...], short_cost: float, by_drill: bool) -> list[tuple[int, ...]]:
-    """Rows of the best plans found that contain ``start``, best first.
+@dataclass(frozen=True, slots=True)
+class Beam:
+    """short_cost: of what a phase lacks on the way. by_drill: plans of the same drills compete as one."""
 
-    short_cost: of what a phase lacks on the way. by_drill: plans of the same drills compete as one.
-    """
-    marks = problem.drill_of if by_drill else list(range(len(problem.candidates)))  # plans of the same marks are one and the same
+    short_cost: float
+    by_drill: bool
+
+
+Waiting = dict[frozenset[int], tuple[float, tuple[int, ...], int]]  # what stands in a plan -> its value, its rows, its seconds
+
+
+def best_rows(problem: Problem, start: tuple[int, ...], beams: Sequence[Beam]) -> list[tuple[int, ...]]:
+    """Rows of the best plans that each beam found, all of them with ``start`` in them. The beams go through time together, so
+    that their plans are weighed in one go."""
+    every = [problem.drill_of if beam.by_drill else list(range(len(problem.candidates))) for beam in beams]  # plans of the same marks are one
     first = sum(problem.spends_of[row] for row in start)
-    waiting: dict[int, dict[frozenset[int], tuple[float, tuple[int, ...]]]] = {
-        first // SLICE_S: {frozenset(marks[row] for row in start): (problem.value_of(start), start)}}
-    ended: list[tuple[float, tuple[int, ...]]] = []
+    waiting: dict[int, list[Waiting]] = {first // SLICE_S: [{frozenset(marks[row] for row in start): (problem.value_of(start), start, first)} for marks in every]}
+    ended: list[list[tuple[float, tuple[int, ...], int]]] = [[] for _ in beams]
     while waiting:
-        place = min(waiting)
-        beam = sorted(waiting.pop(place).values(), key=lambda one: -one[0])[:KEPT]
-        ended.append(beam[0])
-        _, values, fits = problem.grown([rows for _, rows in beam], short_cost)
-        ranked = np.argsort(-np.where(fits, values, -np.inf), axis=1, kind="stable")[:, :GROWN]
-        for number, (_, rows) in enumerate(beam):
-            own, spent = frozenset(marks[row] for row in rows), sum(problem.spends_of[row] for row in rows)
-            for row in ranked[number].tolist():
-                if not fits[number, row]:
-                    break
-                slot = waiting.setdefault((spent + problem.spends_of[row]) // SLICE_S, {})
-                grown = float(values[number, row])
-                key = own | {marks[row]}
-                if key not in slot or slot[key][0] < grown:
-                    slot[key] = (grown, (*rows, row))
-    return [rows for _, rows in sorted(ended, key=lambda one: -one[0])[:FINISHED]]
+        own = [sorted(plans.items(), key=lambda one: -one[1][0])[:KEPT] for plans in waiting.pop(min(waiting))]
+        rows = [plan for plans in own for _, (_, plan, _) in plans]
+        costs = np.array([beam.short_cost for beam, plans in zip(beams, own) for _ in plans])
+        _, values, fits = problem.grown(rows, costs)
+        worth = np.where(fits, values, -np.inf)
+        ranked = np.argsort(-worth, axis=1, kind="stable")[:, :GROWN]
+        best = np.take_along_axis(worth, ranked, axis=1).tolist()
+        number = 0
+        for beam, plans in enumerate(own):
+            marks = every[beam]
+            ended[beam] += [one for _, one in plans[:1]]
+            for key, (_, plan, spent) in plans:
+                for row, grown in zip(ranked[number].tolist(), best[number]):
+                    if grown == -np.inf:
+                        break
+                    until = spent + problem.spends_of[row]
+                    if until // SLICE_S not in waiting:
+                        waiting[until // SLICE_S] = [{} for _ in beams]
+                    slot, longer = waiting[until // SLICE_S][beam], key | {marks[row]}
+                    before = slot.get(longer)
+                    if before is None or before[0] < grown:
+                        slot[longer] = (grown, (*plan, row), until)
+                number += 1
+    return [rows for plans in ended for _, rows, _ in sorted(plans, key=lambda one: -one[0])[:FINISHED]]

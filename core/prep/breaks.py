@@ -16,7 +16,7 @@ from core.prep.ramp import ramps_for
 from core.prep.settings import PlanSettings
 from core.prep.sheet import Break, PrepSheet
 from core.prep.timeline import CHANGE_MIN, part_minutes
-from core.prep.warmth import Warmth, drilled, readiness, worked
+from core.prep.warmth import Warmth, degrees_asked, drilled, readiness, worked
 from core.reading.workout import ASKING_KINDS, Part, Workout
 
 
@@ -30,11 +30,12 @@ def plan_session(
     """
     catalog = catalog or load_catalog()
     settings.check(catalog)
-    parts = tuple(part for part in workout.parts if part.kind in ASKING_KINDS)
+    parts = asking(workout)
     given = {part: minutes for part, minutes in settings.breaks if minutes and part < len(parts)}
     first = min(given, default=len(parts))
-    opening = profile if profile and first == len(parts) else derive(replace(workout, parts=parts[:first]), people, division, catalog)
-    sheet = plan(replace(workout, parts=parts[:first]).for_division(division), opening, settings, people, catalog, ramps_for(replace(workout, parts=parts[:first]), people, catalog, settings.rack, division))
+    opening = replace(workout, parts=parts[:first])
+    own = profile if profile and first == len(parts) else derive(opening, people, division, catalog)
+    sheet = plan(opening.for_division(division), own, settings, people, catalog, ramps_for(opening, people, catalog, settings.rack, division))
     typical = people[0] if len(people) == 1 else Person()
     warmths = [Warmth(0.0, dict(settings.warmed)), *drilled(sheet.items, catalog)]
     clock, breaks, done = float(settings.minutes), [], {item.drill for item in sheet.items}
@@ -48,18 +49,20 @@ def plan_session(
             clock += stop.minutes
             breaks.append(stop)
         clock += part_minutes(part, catalog)
-        warmths.append(Warmth(clock, worked(_own(workout, part, division), typical, catalog)))
+        own_part = replace(workout, parts=(part,))
+        warmths.append(Warmth(clock, worked(own_part.for_division(division).parts, typical, catalog), degrees_asked(own_part, catalog, division)))
     return replace(sheet, parts=first, breaks=tuple(breaks))
 
 
-def _own(workout: Workout, part: Part, division: str | None) -> tuple[Part, ...]:
-    return replace(workout, parts=(part,)).for_division(division).parts
+def asking(workout: Workout) -> tuple[Part, ...]:
+    """The parts that ask something; a written warm-up or cool-down is none of them."""
+    return tuple(part for part in workout.parts if part.kind in ASKING_KINDS)
 
 
 def _stop(number: int, part: Part, rest: Workout, clock: float, minutes: int, warmths: list[Warmth], settings: PlanSettings, people: Sequence[Person],
           catalog: Catalog, division: str | None, done: set[str]) -> Break:
     profile = derive(rest, people, division, catalog)
-    warm = readiness(warmths, clock)
+    warm = readiness(warmths, clock, degrees_asked(rest, catalog, division))
     ready = tuple((one.id, warm.get(one.id, 0.0)) for one in profile.demands if one.score >= NOTICE)
     stop = Break(number, part.name, clock, minutes, ready, missing(profile, warm))
     if not minutes:

@@ -13,14 +13,14 @@ from dataclasses import dataclass
 import numpy as np
 
 from core.catalog.rows import Method
-from core.prep.beam import best_rows, promising
+from core.prep.beam import Beam, best_rows, promising
 from core.prep.candidates import Candidate
 from core.prep.exchange import improved
 from core.prep.least import least_plans
 from core.prep.problem import Limits, Problem
 
 
-BEAMS = ((0.02, True), (0.3, False))  # what a phase lacks is taken lightly, and seriously; see best_rows
+BEAMS = (Beam(0.02, True), Beam(0.3, False))  # what a phase lacks is taken lightly, and seriously
 
 
 @dataclass(frozen=True)
@@ -72,10 +72,11 @@ def solve(problem: Problem) -> Choice:
     rows = promising(problem, start)
     small, at = problem.only(rows), {row: place for place, row in enumerate(rows)}
     begin = tuple(at[row] for row in start)
-    found = [plan for cost, by_drill in BEAMS for plan in best_rows(small, begin, cost, by_drill)]
+    found = best_rows(small, begin, BEAMS)
     if max(map(small.value_of, found)) < 0:  # some phase lacks its least
         found += least_plans(small, begin)
-    best = max((improved(small, plan, frozenset(begin), 1) for plan in found), key=small.value_of)
+    plans = {frozenset(plan): plan for plan in found}.values()  # the beams often agree
+    best = max((improved(small, plan, frozenset(begin), 1) for plan in plans), key=small.value_of)
     return Choice(problem, tuple(rows[place] for place in improved(small, best, frozenset(begin), 2)))
 
 

@@ -126,7 +126,7 @@ def _fit_items(class_items: tuple[Item, ...], method_id: str, own: PlanSettings,
         weights = {demand: 1.0 for demand in item.serves} or {"locomotion": 1.0}
         pool = [one for one in candidates_for(own, method, catalog, weights)
                 if one.drill.id not in taken and one.phase == item.phase and one.option.seconds <= item.seconds + TRANSITION_S]
-        best = max(pool, key=lambda one: (sum(effect for _, effect in one.effects), one.drill.id), default=None)
+        best = max(pool, key=lambda one: (sum(effect for demand, effect in one.effects if demand in weights), one.drill.id), default=None)
         reason = "done from the chair" if own.seated else "your cautions"
         if best is None:
             swaps.append(Swap(item.drill, None, reason))

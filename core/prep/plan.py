@@ -3,6 +3,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import replace
+from functools import lru_cache
 
 from core.catalog import Catalog, load_catalog
 from core.catalog.rows import Clock, Method
@@ -13,7 +14,6 @@ from core.prep.choose import Choice, choose, extended, limits_for
 from core.prep.clock import Turn, lay_out, pairs
 from core.prep.cooldown import cool_down, muscles_worked
 from core.prep.pace import TRANSITION_S, Pace, pace_of
-from core.prep.problem import Limits, Problem
 from core.prep.ramp import ramps_for, timed
 from core.prep.sequence import in_order
 from core.prep.settings import MAX_MINUTES, PlanSettings
@@ -33,10 +33,10 @@ NEXT_MINUTE_CHOICES = 3
 
 def plan(
     workout: Workout, profile: DemandProfile, settings: PlanSettings | None = None, people: Sequence[Person] = (),
-    catalog: Catalog | None = None, ramps: tuple[Ramp, ...] | None = None,
+    catalog: Catalog | None = None, ramps: tuple[Ramp, ...] | None = None, brief: bool = False,
 ) -> PrepSheet:
     """The prep for a session that fits ``settings.minutes``. ramps: of the class's groups, when they are known already; the longest
-    one takes the time. Raises PlanRefused for settings that cannot be planned."""
+    one takes the time. brief: leaves out what one more minute would buy. Raises PlanRefused for settings that cannot be planned."""
     catalog = catalog or load_catalog()
     settings = settings or PlanSettings()
     method = settings.check(catalog)
@@ -51,21 +51,26 @@ def plan(
     if ramps is None:
         ramps = ramps_for(workout, (typical,), catalog, settings.rack)
     ramp = max(ramps, key=lambda one: one.seconds).sets if ramps and not settings.seated else ()
-    pool = candidates_for(settings, method, catalog, weights)
     pace = pace_of(method, settings)
     drill_s = _room_s(ramp, settings.minutes, method, pace)
     limits = limits_for(method, drill_s, limiting, settings.pinned, settings.recent, pace.between_s)
+    pool = candidates_for(settings, method, catalog, weights, pace)
     choice = choose(pool, weights, limits)
+    while pace.kind == "stations" and 0 < len(choice.rows) < pace.fewest:  # fewer stations, more people at each: is there kit for them?
+        pace = replace(pace, fewest=len(choice.rows))
+        pool = candidates_for(settings, method, catalog, weights, pace)
+        choice = choose(pool, weights, limits)
     run = in_order(list(choice.picked.values()), settings.order, {drill for drill in choice.picked if settings.is_new(drill)})
     items = _items(run, lay_out(run, pace), pace, weights, settings)
     drills_end = max((one.end_s for one in items), default=0)
     ramp = timed(ramp, drills_end + (TRANSITION_S if run else 0), total_s)
     timed_end = max([drills_end, *(one.start_s + one.seconds for one in ramp if one.start_s is not None)])
+    longer_s = drill_s if brief or settings.minutes >= MAX_MINUTES else _room_s(ramp, settings.minutes + 1, method, pace)
     settle = cool_down(worked, settings, catalog)
     coverage = {demand: 1 - left / weights[demand] for demand, left in choice.left.items()}
     return PrepSheet(
         settings.minutes, timed_end, method.id, settings.headcount, items, ramp, settle,
-        _uncovered(profile, coverage, choice, settings, method, catalog), _next_minute(choice, pool, weights, limits, _room_s(ramp, settings.minutes + 1, method, pace) if settings.minutes < MAX_MINUTES else drill_s), choice.covered() if weights else 1.0,
+        _uncovered(profile, coverage, choice, settings, method, catalog), _next_minute(choice, pool, longer_s), choice.covered() if weights else 1.0,
         tuple(coverage.items()), _notes(method, ramps, ramp, items, profile, settings, catalog), pace.kind, pace.rounds,
         tally(workout, items, settle, settings.minutes, pace.kind, catalog), ramps=ramps)
 
@@ -80,6 +85,7 @@ def missing(profile: DemandProfile, warmed: dict[str, float]) -> tuple[str, ...]
     return tuple(one.id for one in profile.demands if warmed.get(one.id, 0.0) < READY and one.score * (1 - warmed.get(one.id, 0.0)) >= NOTICE)
 
 
+@lru_cache(maxsize=64)
 def short_stop(method: Method) -> Method:
     """A method cut down to a stop between two parts: no raise, no least of any phase, one drill after the other."""
     phases = [phase.model_copy(update={"min_s": 0, "min_items": 0, "max_s": STOP_S}) for phase in method.phases if phase.phase not in ("raise", "release")]
@@ -125,7 +131,7 @@ def _item(one: Candidate, turns: tuple[tuple[int, int], ...], group: int, weight
                     key=lambda demand: -weights[demand] * strength[demand])
     extra = next((side for motion, side in settings.tight_sides if motion in one.drill.effects and one.option.per_side), None)
     total = sum(weights.values()) or 1.0
-    gain = sum(weights[demand] * taken_away(effect) for demand, effect in one.effects) / total
+    gain = sum(weights.get(demand, 0.0) * taken_away(effect) for demand, effect in one.effects) / total
     cues = (one.drill.seated,) if settings.seated and one.drill.seated else one.drill.cues
     return Item(one.drill.id, one.drill.name, one.phase, turns[0][0], one.seconds, replace(one.done, extra_side=extra), tuple(serves), one.kit, one.level,
                 one.drill.cautions, cues, one.waves, one.drill.id in settings.pinned, round(gain, 4), turns, group, one.dose,
@@ -175,12 +181,12 @@ def _what_stops(able, choice: Choice, method: Method) -> str:
     return "other drills give more for their time"
 
 
-def _next_minute(choice: Choice, pool: list[Candidate], weights: dict[str, float], limits: Limits, longer_s: int) -> tuple[NextMinute, ...]:
+def _next_minute(choice: Choice, pool: list[Candidate], longer_s: int) -> tuple[NextMinute, ...]:
     """What one more minute would bring into this prep, exchanges counted in; the gain of each is what the longer prep loses
     without it."""
-    if not pool or longer_s <= limits.seconds:  # building the bar may take the minute
+    if not pool or longer_s <= choice.problem.limits.seconds:  # building the bar may take the minute
         return ()
-    longer = Problem(pool, weights, replace(limits, seconds=longer_s, scale=limits.scale * longer_s / limits.seconds))
+    longer = choice.problem.with_seconds(longer_s)
     grown, before = extended(choice, longer), choice.covered()
     whole = grown.covered() - before
     new = [row for row in grown.rows if pool[row].drill.id not in choice.picked]

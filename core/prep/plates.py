@@ -5,6 +5,7 @@ after those outside it, so a change counts every plate that is taken off and put
 """
 from __future__ import annotations
 
+from bisect import bisect_left
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
@@ -39,7 +40,9 @@ class Rack:
 
     def nearest(self, load: float, bar: float) -> float:
         """The load nearest to the one asked that bar and plates make; the lighter one of two. Never less than the bar."""
-        return bar + 2 * min(_sides(self.pairs), key=lambda side: (round(abs(bar + 2 * side - load), 6), side))
+        sides = _sides(self.pairs)
+        place = bisect_left(sides, (load - bar) / 2)
+        return bar + 2 * min(sides[max(0, place - 1):place + 1], key=lambda side: (round(abs(bar + 2 * side - load), 6), side))
 
 
 @lru_cache(maxsize=64)

@@ -1,9 +1,10 @@
 """The choosing stated once, as arrays: candidates, what they take away of every demand, and the limits a choice must keep to."""
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Iterable, Sequence
 from copy import copy
 from dataclasses import dataclass, replace
+from itertools import chain
 
 import numpy as np
 
@@ -48,40 +49,40 @@ class Problem:
         self.demands = [demand for demand, weight in weights.items() if weight > 0]
         self.weights = np.array([weights[demand] for demand in self.demands])
         self.total = float(self.weights.sum()) or 1.0
-        column = {demand: place for place, demand in enumerate(self.demands)}
-        count = len(self.candidates)
-        self.taken = np.zeros((count, len(self.demands)))
         drills: dict[str, int] = {}
-        muscles = {name: place for place, name in enumerate(sorted({m for one in candidates for m in (*one.drill.holds_s, *one.drill.fatigue)}))}
-        self.holds, self.fatigue = np.zeros((count, len(muscles))), np.zeros((count, len(muscles)))
-        for row, one in enumerate(self.candidates):
-            for demand, twentieths in one.effects:
-                if demand in column:
-                    self.taken[row, column[demand]] = taken_away(twentieths)
-            for muscle, seconds in one.drill.holds_s.items():
-                self.holds[row, muscles[muscle]] = seconds
-            for muscle, tired in one.drill.fatigue.items():
-                self.fatigue[row, muscles[muscle]] = tired
+        for one in self.candidates:
             drills.setdefault(one.drill.id, len(drills))
-        self.fatigue_cap = np.array([LIMITING_FATIGUE_CAP if name in limits.limiting else FATIGUE_CAP for name in muscles])
+        muscles = sorted({name for one in self.candidates for name in (*one.drill.holds_s, *one.drill.fatigue)})
+        self.taken = _table([one.effects for one in self.candidates], self.demands, taken_away)
+        self.holds = _table([one.drill.holds_s.items() for one in self.candidates], muscles, float)
+        self.fatigue = _table([one.drill.fatigue.items() for one in self.candidates], muscles, float)
         self.drill = np.array([drills[one.drill.id] for one in self.candidates], dtype=int)
         self.seconds = np.array([one.seconds for one in self.candidates], dtype=int)
         self.cost = np.array([ITEM_COST + KIT_COST * len(one.kit) + (REPEAT_COST if one.drill.id in limits.recent else 0.0) for one in self.candidates])
         self.fatigue_cap = np.array([LIMITING_FATIGUE_CAP if name in limits.limiting else FATIGUE_CAP for name in muscles])
         names = [bound.phase for bound in limits.phases]
         self.phase = np.array([names.index(one.phase) for one in self.candidates], dtype=int)
+        self._bound()
+        self._work_out()
+
+    def _bound(self) -> None:
+        """What the limits say of every phase."""
+        limits = self.limits
         self.bounds = tuple((bound.max_items, bound.min_items, limits.most_s(bound), limits.least_s(bound)) for bound in limits.phases)
         self.most_items, self.least_items, self.most_s, self.least_s = (np.array(column, dtype=float) for column in zip(*self.bounds))
-        self._work_out()
 
     def _work_out(self) -> None:
         """What follows from the rows, for speed."""
         self.spends = self.seconds + self.limits.between_s
-        self.keeps, self.same = 1 - self.taken, self.drill[:, None] == self.drill[None, :]
+        self.keeps, self.same = 1 - self.taken, (self.drill[:, None] == self.drill[None, :]).astype(float)
         self.taken_shares, self.log_keeps = np.ascontiguousarray(self.taken.T) / self.total, np.log(self.keeps)
         self.in_phase = np.equal.outer(self.phase, np.arange(len(self.bounds))).astype(float)
         self.seconds_in_phase = self.in_phase * self.seconds[:, None]
-        self.strained = np.flatnonzero((self.holds > 0).any(axis=1) | (self.fatigue > 0).any(axis=1))
+        strain = np.concatenate([self.holds, self.fatigue], axis=1)
+        self.strain_cap = np.concatenate([np.full(self.holds.shape[1], float(HOLD_CAP_S)), self.fatigue_cap]) + HARDLY
+        self.strain, self.strained = strain, np.flatnonzero((strain > 0).any(axis=1))
+        self.own_strain = strain[self.strained]
+        self.unstrained = self.own_strain == 0
         self.drill_of, self.spends_of = self.drill.tolist(), self.spends.tolist()  # plain numbers, for single rows
 
     def only(self, rows: Sequence[int]) -> Problem:
@@ -97,37 +98,48 @@ class Problem:
         """Which candidates prepare a demand by at least so much."""
         return np.array([any(name == demand and effect >= twentieths for name, effect in one.effects) for one in self.candidates], dtype=bool)
 
+    def with_seconds(self, seconds: int) -> Problem:
+        """The same problem with more or less time, its phases scaled to it."""
+        other = copy(self)
+        other.limits = replace(self.limits, seconds=seconds, scale=self.limits.scale * seconds / self.limits.seconds)
+        other._bound()
+        return other
+
     def with_pin(self, drill: str) -> Problem:
         """The same problem with one drill more to be kept."""
         other = copy(self)
         other.limits = replace(self.limits, pins={**self.limits.pins, drill: ""})
         return other
 
-    def grown(self, plans: Sequence[tuple[int, ...]], short_cost: float = SHORT_COST) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
+    def grown(self, plans: Sequence[tuple[int, ...]], short_cost: float | np.ndarray = SHORT_COST) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
         """Value of every plan; of every plan with every candidate added; whether it may be added (plans x candidates).
 
-        short_cost: of what a phase lacks; a search may take it lightly on the way.
+        short_cost: of what a phase lacks, one for all or one a plan; a search may take it lightly on the way.
         """
-        chosen = np.zeros((len(plans), len(self.candidates)))
-        for number, rows in enumerate(plans):
-            chosen[number, list(rows)] = 1.0
+        chosen = self._chosen(plans)
+        dear = np.full(len(plans), short_cost)
         remains = self.weights * np.exp(chosen @ self.log_keeps)
         items, phase_s = chosen @ self.in_phase, chosen @ self.seconds_in_phase
         fits = self.spends <= (self.limits.seconds - chosen @ self.spends)[:, None]
-        for number, rows in enumerate(plans):
-            fits[number, self.same[list(rows)].any(axis=0)] = False
+        fits &= chosen @ self.same == 0
         room = np.where(items < self.most_items, self.most_s - phase_s, -1.0)
         fits &= self.seconds <= room[:, self.phase] + HARDLY
         if self.strained.size:
             fits[:, self.strained] &= self._strain_allowed(chosen)
         lacking, slow = np.maximum(0, self.least_items - items), phase_s < self.least_s - HARDLY
-        value = 1 - remains.sum(axis=1) / self.total - chosen @ self.cost - short_cost * (lacking.sum(axis=1) + slow.sum(axis=1))
+        value = 1 - remains.sum(axis=1) / self.total - chosen @ self.cost - dear * (lacking.sum(axis=1) + slow.sum(axis=1))
         values = value[:, None] + remains @ self.taken_shares - self.cost
         if lacking.any():
-            values += short_cost * (lacking > 0)[:, self.phase]
+            values += dear[:, None] * (lacking > 0)[:, self.phase]
         if slow.any():
-            values += short_cost * (slow[:, self.phase] & (phase_s[:, self.phase] + self.seconds >= self.least_s[self.phase] - HARDLY))
+            values += dear[:, None] * (slow[:, self.phase] & (phase_s[:, self.phase] + self.seconds >= self.least_s[self.phase] - HARDLY))
         return value, values, fits
+
+    def _chosen(self, plans: Sequence[tuple[int, ...]]) -> np.ndarray:
+        """1 where a plan has a candidate: plans x candidates."""
+        chosen = np.zeros((len(plans), len(self.candidates)))
+        chosen[np.repeat(np.arange(len(plans)), [len(rows) for rows in plans]), list(chain.from_iterable(plans))] = 1.0
+        return chosen
 
     def harmless(self, rows: tuple[int, ...], row: int) -> bool:
         """Whether a row keeps to the minutes, to one dose a drill and to the caps on holds and fatigue, phases aside."""
@@ -143,25 +155,21 @@ class Problem:
 
     def stops(self, rows: tuple[int, ...]) -> dict[str, np.ndarray]:
         """What each limit alone says to every candidate: taken | strain | phase | time -> whether it stops it."""
-        chosen = np.zeros((1, len(self.candidates)))
-        chosen[0, list(rows)] = 1.0
+        chosen = self._chosen([rows])
         strained = np.zeros(len(self.candidates), dtype=bool)
         if self.strained.size:
             strained[self.strained] = ~self._strain_allowed(chosen)[0]
         items, phase_s = (chosen @ self.in_phase)[0], (chosen @ self.seconds_in_phase)[0]
         room = np.where(items < self.most_items, self.most_s - phase_s, -1.0)
-        return {"taken": self.same[list(rows)].any(axis=0), "strain": strained, "phase": self.seconds > room[self.phase] + HARDLY,
+        return {"taken": (chosen @ self.same)[0] > 0, "strain": strained, "phase": self.seconds > room[self.phase] + HARDLY,
                 "time": self.spends > self.limits.seconds - (chosen @ self.spends)[0]}
 
     def _strain_allowed(self, chosen: np.ndarray) -> np.ndarray:
         """Whether static holds and fatigue stay under their caps: plans x strained candidates. A muscle that a candidate
         does not strain cannot stop it."""
-        allowed = np.ones((len(chosen), self.strained.size), dtype=bool)
-        for strain, cap, used in ((self.holds, np.full(self.holds.shape[1], float(HOLD_CAP_S)), chosen @ self.holds), (self.fatigue, self.fatigue_cap, chosen @ self.fatigue)):
-            for muscle in np.flatnonzero(used.any(axis=0)).tolist():
-                own = strain[self.strained, muscle]
-                allowed &= (own == 0) | (own <= (cap[muscle] - used[:, muscle])[:, None] + HARDLY)
-        return allowed
+        left = self.strain_cap - chosen @ self.strain
+        used = np.flatnonzero((left < self.strain_cap).any(axis=0))  # where nothing is used yet, nothing can be over
+        return ((self.own_strain[None, :, used] <= left[:, None, used]) | self.unstrained[None, :, used]).all(axis=2)
 
     def value_of(self, rows: Sequence[int]) -> float:
         """What a plan is worth: the share of the whole need it prepares, less its costs and the least it lacks."""
@@ -178,3 +186,14 @@ class Problem:
             own = [row for row, one in enumerate(self.candidates) if one.drill.id == drill]
             found.append([row for row in own if self.candidates[row].phase == phase] or own)
         return [rows for rows in found if rows]
+
+
+def _table(rows: Sequence[Iterable[tuple[str, float]]], columns: Sequence[str], value: Callable[[float], float]) -> np.ndarray:
+    """Named values of every row as an array; names that are no column are left out."""
+    place = {name: number for number, name in enumerate(columns)}
+    found = [(row, place[name], value(amount)) for row, pairs in enumerate(rows) for name, amount in pairs if name in place]
+    table = np.zeros((len(rows), len(columns)))
+    if found:
+        at, column, values = zip(*found)
+        table[at, column] = values
+    return table

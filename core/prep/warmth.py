@@ -1,40 +1,51 @@
 """What is already warm: readiness after drills, a part or an earlier event, and how it fades."""
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
+from types import MappingProxyType
 
 from core.catalog import Catalog
 from core.demand.exposure import exposure
 from core.demand.people import Person
+from core.demand.profile import derive
 from core.prep.candidates import taken_away
 from core.prep.sheet import Item
 from core.reading.workout import Part, Workout
 
 HALF_LIFE_MIN = 15.0  # muscle temperature fades over about 15 min of rest; Bishop 2003, from memory
+BEYOND_DEG = 10.0  # going this far beyond what was visited finds about a third of it ready; estimate
 DEFAULT_GAP_MIN = 10.0
 
 
 @dataclass(frozen=True, slots=True)
 class Warmth:
     """What something left ready: demand id -> share in [0, 1] at the minute it ended, counted from the start of the prep (what
-    came before it has a minute below 0)."""
+    came before it has a minute below 0). reached: motion -> degrees it went to, where that is known; a position that goes further
+    finds less of it ready."""
 
     ended_min: float
     shares: Mapping[str, float]
+    reached: Mapping[str, float] = field(default_factory=dict)
 
-    def at(self, minute: float) -> dict[str, float]:
-        """What is left of it. Nothing is counted before it has ended."""
+    def at(self, minute: float, asked: Mapping[str, float] = MappingProxyType({})) -> dict[str, float]:
+        """What is left of it, for positions that ask these degrees of these motions. Nothing is counted before it has ended."""
         fade = 0.5 ** ((minute - self.ended_min) / HALF_LIFE_MIN) if minute >= self.ended_min else 0.0
-        return {demand: share * fade for demand, share in self.shares.items()}
+        return {demand: share * fade * self._far_enough(demand, asked) for demand, share in self.shares.items()}
+
+    def _far_enough(self, demand: str, asked: Mapping[str, float]) -> float:
+        if demand not in asked or demand not in self.reached:
+            return 1.0
+        return math.exp(-max(0.0, asked[demand] - self.reached[demand]) / BEYOND_DEG)
 
 
-def readiness(sources: Sequence[Warmth], minute: float) -> dict[str, float]:
-    """demand id -> readiness in [0, 1] at a minute: 1 - product of what every source leaves undone. Never falls with one
-    source more."""
+def readiness(sources: Sequence[Warmth], minute: float, asked: Mapping[str, float] = MappingProxyType({})) -> dict[str, float]:
+    """demand id -> readiness in [0, 1] at a minute, for these degrees asked: 1 - product of what every source leaves undone.
+    Never falls with one source more, never rises with a degree asked more."""
     left: dict[str, float] = {}
     for source in sources:
-        for demand, share in source.at(minute).items():
+        for demand, share in source.at(minute, asked).items():
             left[demand] = left.get(demand, 1.0) * (1 - share)
     return {demand: 1 - rest for demand, rest in left.items()}
 
@@ -57,9 +68,15 @@ def drilled(items: Sequence[Item], catalog: Catalog) -> tuple[Warmth, ...]:
                  for item in items)
 
 
-def readiness_after(workout: Workout, person: Person, catalog: Catalog, gap_min: float = DEFAULT_GAP_MIN) -> dict[str, float]:
-    """demand id -> readiness in [0, 1] left ``gap_min`` minutes after a workout was done."""
-    return Warmth(0.0, worked(workout.parts, person, catalog)).at(gap_min)
+def degrees_asked(workout: Workout, catalog: Catalog, division: str | None = None) -> dict[str, float]:
+    """motion -> degrees a workout asks of it, of anyone in particular."""
+    return {one.id: one.required_deg for one in derive(workout, (), division, catalog).demands if one.required_deg is not None}
+
+
+def readiness_after(workout: Workout, person: Person, catalog: Catalog, gap_min: float = DEFAULT_GAP_MIN, before: Workout | None = None) -> dict[str, float]:
+    """demand id -> readiness in [0, 1] left ``gap_min`` minutes after a workout was done, for what comes next (``before``)."""
+    asked = degrees_asked(before, catalog) if before else {}
+    return Warmth(0.0, worked(workout.parts, person, catalog), degrees_asked(workout, catalog)).at(gap_min, asked)
 
 
 def _demands_of(row, catalog: Catalog) -> set[str]:

@@ -39,6 +39,13 @@ def generated(number: int) -> Problem:
     return Problem(pool, weights, limits_for(method, minutes * 60 - dice.choice([0, 120]), spared, pins, recent, pace_of(method, settings).between_s))
 
 
+def whole_shelf(text: str, minutes: int = 12, method: str = "general-to-specific") -> Problem:
+    """A session's own problem with everything on the shelf, as the Bench asks it."""
+    weights, row, settings = demand_weights(derive(read_workout(text)), {}), CATALOG.methods[method], PlanSettings(minutes=minutes, method=method)
+    limits = limits_for(row, minutes * 60, frozenset(["lats"]), {}, (), pace_of(row, settings).between_s)
+    return Problem(candidates_for(settings, row, CATALOG, weights), weights, limits)
+
+
 def share(own: float, best: float) -> float:
     """Own value as a share of the best; what both lack of a phase's least is taken out of both."""
     lift = math.ceil(-best / WORTH_OF_SHORTAGE) * WORTH_OF_SHORTAGE if best < 0 else 0.0

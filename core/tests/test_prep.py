@@ -17,8 +17,6 @@ from core.prep.choose import choose, limits_for
 from core.prep.clock import lay_out
 from core.prep.pace import pace_of
 from core.prep.plan import demand_weights
-from core.prep.plates import KG_PAIRS, LB_PAIRS, changes, loading, shared, ways
-from core.prep.ramp import build_ramp, epley_max, ramp_loads
 from core.prep.problem import Problem
 from core.prep.sequence import in_order, transition_s
 from core.prep.warmth import readiness_after
@@ -303,60 +301,7 @@ class Shelf(unittest.TestCase):
         self.assertEqual(len({drill.style for drill in CATALOG.drills.values()}), 12)
 
 
-class Ramp(unittest.TestCase):
-    @given(st.integers(9, 120), st.sampled_from([15.0, 20.0]))
-    def test_no_jump_is_over_twenty_points_and_reps_fall(self, steps, bar):
-        """Every step, the last one included, is at most a fifth of the working weight (common practice), where plates allow."""
-        working = bar + steps * 2.5
-        loads = ramp_loads(working, bar)
-        chain = [*loads, working]
-        self.assertEqual(chain[0], bar)
-        limit = max(0.20 * working, 2.5) + 1e-9
-        self.assertTrue(all(0 < after - before <= limit for before, after in zip(chain, chain[1:])), chain)
-
-    def test_a_heavy_lift_gets_two_sets_at_least_and_a_light_one_none(self):
-        """Common practice."""
-        heavy = build_ramp(read_workout("Deadlift 5x3 120 kg"), Person(sex="male", mass_kg=82), CATALOG)
-        self.assertGreaterEqual(len(heavy), 2)
-        self.assertEqual([one.reps for one in heavy], sorted((one.reps for one in heavy), reverse=True))
-        self.assertEqual(build_ramp(read_workout("50 deadlifts 40 kg"), Person(sex="male", mass_kg=82), CATALOG), ())
-
-    def test_working_up_agrees_with_the_nsca_steps(self):
-        """NSCA (from memory): 5-10 easy reps first, then 3-5, then 2-3 or fewer, rests not shrinking."""
-        sets = build_ramp(read_workout("Back squat 1x1 140 kg"), Person(sex="male", mass_kg=90), CATALOG)
-        self.assertTrue(5 <= sets[0].reps <= 10 and 2 <= sets[len(sets) // 2].reps <= 5 and sets[-1].reps <= 3)
-        self.assertEqual([one.rest_s for one in sets], sorted(one.rest_s for one in sets))
-
-    def test_plates_add_up(self):
-        """Bar and plates make the load: 20 kg bar with 25 + 15 a side is 100 kg (competition plates, from memory)."""
-        self.assertEqual(plates_per_side(100, 20), (25.0, 15.0))
-        self.assertEqual(plates_per_side(62.5, 15), (20.0, 2.5, 1.25))
-        for load in range(20, 301, 5):
-            self.assertEqual(20 + 2 * sum(plates_per_side(load, 20)), load)
-        for bad in ((17.5, 20), (21, 20)):
-            with self.assertRaises(ValueError):
-                plates_per_side(*bad)
-
-    def test_the_rack_sets_the_plates_and_few_of_them_move(self):
-        """From every way to load every set in turn, tried one by one, none moves fewer plates; kilograms and pounds (plates from
-        memory), and only what the rack has."""
-        for loads, bar, pairs in (([20, 40, 60, 80, 95], 20, KG_PAIRS), ([45, 95, 135, 165, 185], 45, LB_PAIRS), ([20, 45, 60, 72.5], 20, {20.0: 1, 10.0: 2, 5.0: 2, 2.5: 1, 1.25: 1})):
-            found = loading(loads, bar, pairs)
-            for load, on in zip(loads, found):
-                self.assertAlmostEqual(bar + 2 * sum(on), load)
-                self.assertTrue(all(on.count(size) <= pairs[size] for size in on))
-            own = sum(changes(a, b) for a, b in zip([(), *found], found))
-            every = itertools.product(*(ways((load - bar) / 2, pairs) for load in loads))
-            self.assertEqual(own, min(sum(changes(a, b) for a, b in zip([(), *way], way)) for way in itertools.islice(every, 60_000)))
-        with self.assertRaisesRegex(ValueError, "62"):
-            loading([62], 20, {20.0: 1, 1.25: 1})
-
-    def test_two_on_one_bar_take_turns_and_end_together(self):
-        """The lighter lifter goes first each round, the one with fewer sets starts later, and the plates are right for each turn."""
-        turns = shared([20, 40, 60, 80], [15, 30, 40], 15, KG_PAIRS | {0.5: 2})
-        self.assertEqual([who for who, _, _ in turns], [0, 1, 0, 1, 0, 1, 0])
-        self.assertTrue(all(abs(15 + 2 * sum(on) - load) < 1e-6 for _, load, on in turns))
-
+class Totals(unittest.TestCase):
     def test_totals_of_a_session(self):
         """40 box jumps are 40 contacts and more with what the prep hops; 45 m of lunges in steps of 0.9 m are 50 (worked by hand);
         15 minutes and a quarter of an hour's cool-down are half the hour."""
@@ -366,10 +311,3 @@ class Ramp(unittest.TestCase):
         self.assertAlmostEqual(sheet.tally.share_of_hour, (15 + sum(item.seconds for item in sheet.cooldown) / 60) / 60, delta=1e-9)
         block = made(TEXTS[0], minutes=12, method="skill-and-base")
         self.assertEqual(dict(block.tally.reps), {item.name: item.dose.reps * item.dose.sets for item in block.items if item.dose.reps})
-
-    def test_epley_is_epley(self):
-        """1RM = w (1 + reps / 30): 100 kg for 10 is 133.3; for 1 it is itself (Epley, from memory); near Brzycki's w*36/(37-r) under ten reps."""
-        self.assertAlmostEqual(epley_max(100, 10), 133.333, delta=0.01)
-        self.assertEqual(epley_max(100, 1), 100)
-        for reps in range(2, 10):
-            self.assertAlmostEqual(epley_max(100, reps), 100 * 36 / (37 - reps), delta=4.5)

@@ -10,7 +10,8 @@ from core.demand import DemandProfile, Person, derive
 from core.errors import PlanRefused, UnusableText
 from core.lab import OPENS_WITH
 from core.pictures import picture_of_drill, position_picture
-from core.prep import Item, PlanSettings, PrepSheet, RampSet, plan_session
+from core.prep import Item, PlanSettings, PrepSheet, RampSet, plan, plan_session
+from core.prep.breaks import asking
 from core.prep.candidates import candidates_for, taken_away
 from core.prep.plan import demand_weights
 from core.prep.plates import Rack, changes
@@ -65,7 +66,7 @@ class BenchInput:
     def warm(self) -> dict[str, float]:
         """demand id -> readiness that what was done before leaves when the prep starts."""
         before = self.earlier()
-        return readiness_after(before.for_division(None), Person(), self.words.catalog, self.after_min) if before else {}
+        return readiness_after(before.for_division(None), Person(), self.words.catalog, self.after_min, self.words.read(self.text)) if before else {}
 
 
 @dataclass(frozen=True)
@@ -189,17 +190,19 @@ def alternatives(asked: BenchInput, drill: str) -> list[dict]:
     if item is None:
         return []
     method = catalog.methods[asked.method]
-    left = demand_weights(here.profile, {})
+    left = demand_weights(here.profile, asked.warm())
     taken = {one.drill for one in here.sheet.items}
     pool: dict[str, float] = {}
     for one in candidates_for(asked.settings(), method, catalog, left):
         if one.drill.id not in taken and one.phase == item.phase:
             worth = sum(left[demand] * taken_away(effect) for demand, effect in one.effects if demand in item.serves)
             pool[one.drill.id] = max(worth, pool.get(one.drill.id, 0.0))
+    opening = replace(here.workout, parts=asking(here.workout)[:here.sheet.parts])
+    profile = here.profile if not any(stop.minutes for stop in here.sheet.breaks) else derive(opening, asked.people, catalog=catalog)
     found = []
     for other in sorted(pool, key=lambda name: (-pool[name], name))[:MOST_ALTERNATIVES * 2]:
         swapped = replace(asked, pins=[*(pin for pin in asked.pins if pin.partition("@")[0] != drill), f"{other}@{item.phase}"], bans=[*asked.bans, drill])
-        sheet = plan_session(here.workout, swapped.settings(), asked.people, catalog, profile=here.profile)
+        sheet = plan(opening.for_division(None), profile, swapped.settings(), asked.people, catalog, here.sheet.ramps, brief=True)
         placed = next((one for one in sheet.items if one.drill == other), None)
         if placed:
             found.append({"drill": other, "name": placed.name, "seconds": placed.seconds, "seconds_more": placed.seconds - item.seconds,
