@@ -44,7 +44,7 @@ def plan_json(sheet: PrepSheet) -> dict:
         "ramp": [ramp_json(one) for one in sheet.ramp],
         "cooldown": [item_json(item) for item in sheet.cooldown],
         "uncovered": [{"demand": one.demand, "why": one.why, "covered": round(one.covered, 4)} for one in sheet.uncovered],
-        "next_minute": [{"drill": one.drill, "name": one.name, "gain": round(one.gain, 4)} for one in sheet.next_minute],
+        "next_minute": [{"drill": one.drill, "name": one.name, "gain": round(one.gain, 4), "whole": round(one.whole, 4), "new": one.new} for one in sheet.next_minute],
         "covered": round(sheet.covered, 4), "coverage": {demand: round(share, 4) for demand, share in sheet.coverage},
         "notes": list(sheet.notes), "pace": sheet.pace, "rounds": sheet.rounds, "tally": _tally(sheet.tally) if sheet.tally else None,
         "parts": sheet.parts, "breaks": [_break(one) for one in sheet.breaks], "ramps": [_group(one) for one in sheet.ramps],
@@ -87,7 +87,7 @@ def item_json(item: Item) -> dict:
     return {
         "drill": item.drill, "name": item.name, "phase": item.phase, "start_s": item.start_s, "end_s": item.end_s, "seconds": item.seconds,
         "dose": _dose(item.dose),
-        "dose_words": item.dose.words(), "serves": list(item.serves), "kit": list(item.kit), "level": item.level,
+        "dose_words": item.dose.words(item.seconds // item.waves), "serves": list(item.serves), "kit": list(item.kit), "level": item.level,
         "cautions": list(item.cautions), "cues": list(item.cues), "waves": item.waves, "pinned": item.pinned, "gain": item.gain,
         "turns": [list(turn) for turn in item.turns], "group": item.group, "dose_option": item.dose_option, "new": item.new, "why": item.why,
     }

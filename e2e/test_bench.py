@@ -133,6 +133,92 @@ class Builder(BrowserTest):
         self.drive(steps)
 
 
+class Later(BrowserTest):
+    """What comes after the first part, and what came before the session."""
+
+    def write(self, page):
+        page.fill("textarea", "A) Front squat 4x4 100/70 kg\n\nB) 3 rounds for time\n12 toes-to-bar\n200 m run")
+        self.until(page, "document.querySelector('[data-column=board]').innerText.includes('36')")  # three rounds of twelve
+        page.wait_for_load_state("networkidle")
+        page.wait_for_selector("li[aria-label='Before B']")
+
+    def test_a_stop_gets_only_what_is_missing_and_goes_again(self):
+        """The later part says what has gone cold; three minutes bring drills for it, kept over a reload; none takes them out."""
+        def steps(page):
+            self.open_bench(page)
+            self.write(page)
+            stop = page.locator("li[aria-label='Before B']")
+            self.assertIn("missing", stop.inner_text())
+            self.assertIn("warm", stop.inner_text())
+            page.click("text=Give it 3 minutes of its own")
+            page.wait_for_selector("ol[aria-label='Drills before B'] li")
+            page.wait_for_selector("text=of what A asks")
+            self.assert_accessible(page, "bench, with a stop")
+            page.wait_for_selector("text=Saved")
+            page.reload()
+            page.wait_for_selector("ol[aria-label='Drills before B'] li")
+            page.select_option("select[aria-label='Minutes before B']", label="none")
+            page.wait_for_selector("text=Give it 3 minutes of its own")
+
+        self.drive(steps)
+
+    def test_what_was_done_before_is_counted_as_warm(self):
+        """A cold room and an earlier workout, its unread word said; the button names both, and undo takes them back."""
+        def steps(page):
+            self.open_bench(page)
+            page.click("button:has-text('Before it')")
+            page.check("text=The room is cold")
+            page.fill("[aria-label='Before this session'] textarea", "20 burpees\n5 gribbles")
+            page.wait_for_selector("text=Not read: gribbles")
+            page.wait_for_selector("text=Still warm")
+            self.assert_accessible(page, "bench, before it")
+            page.keyboard.press("Escape")
+            page.wait_for_selector("button:has-text('Before: cold, warm')")
+            page.click("button[aria-label='Undo']")
+            page.click("button[aria-label='Undo']")
+            page.wait_for_selector("button:has-text('Before it')")
+
+        self.drive(steps)
+
+    def test_the_lock_by_key_holds_the_drills_while_minutes_change(self):
+        """L locks: more minutes bring nothing in; L again opens, and the prep grows."""
+        def drills(page):
+            return page.eval_on_selector_all("[data-drill]", "all => all.map(one => one.dataset.drill)")
+
+        def steps(page):
+            self.open_bench(page)
+            before = drills(page)
+            page.keyboard.press("l")
+            page.wait_for_selector("button[aria-pressed='true']:has-text('Locked')")
+            for _ in range(6):
+                page.keyboard.press("]")
+            page.wait_for_selector("text=of 18:00")
+            self.assertEqual(drills(page), before)
+            page.keyboard.press("l")
+            page.wait_for_selector("button[aria-pressed='false']:has-text('Lock')")
+            self.until(page, f"document.querySelectorAll('[data-drill]').length > {len(before)}")
+
+        self.drive(steps)
+
+    def test_groups_of_the_class_and_two_on_one_bar(self):
+        """Each group's way up stands apart; two share a bar turn by turn, or are told why not."""
+        man = self.home.gym_class.people.order_by("name").first()
+        man.sex = "male"
+        man.save()
+
+        def steps(page):
+            self.open_bench(page)
+            self.write(page)
+            page.click("text=2 groups, shared bars")
+            page.wait_for_selector("text=plates moved on each end")
+            self.assertEqual(page.locator("[aria-label='Groups'] > li").count(), 2)
+            self.assert_accessible(page, "bench, groups")
+            page.select_option("select[aria-label='Second lifter']", index=1)
+            page.wait_for_selector("text=they need two bars")
+
+        self.drive(steps)
+
+
 class Demands(BrowserTest):
     def test_an_opened_demand_says_division_people_and_size(self):
         """With one member scaling, the terms say who meets a line, the divisions stand apart, and the shortfall is counted by size."""

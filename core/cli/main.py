@@ -135,7 +135,8 @@ def _plan(asked, catalog: Catalog) -> int:
     for one in homework:
         print(f"        homework, {one.times_a_week} times a week: {one.name}, {one.dose.words()}; {catalog.demands[one.motion].name} has stayed short: {one.last_deg:.0f} of {one.needed_deg:.0f} deg")
     for more in sheet.next_minute[:1]:
-        print(f"        one more minute buys {more.name}, +{more.gain:.0%}")
+        others = f" and {more.new - 1} more" if more.new > 1 else ""
+        print(f"        one more minute buys {more.name}{others}, +{more.whole:.0%}")
     print("        cool-down: " + ", ".join(item.name for item in sheet.cooldown))
     return 0
 

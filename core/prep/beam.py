@@ -1,4 +1,4 @@
-"""A beam over time: plans kept by the seconds they fill, the best few of each third of a minute, each grown by one drill at a time.
+"""A beam over time: plans kept by the seconds they fill, the best few of each quarter of a minute, each grown by one drill at a time.
 
 Every plan that fills t seconds is made from one that fills less, so the beams are run through once, shortest first, and all
 plans of one beam are weighed together as arrays. Deterministic: equal values keep the order of the candidates.
@@ -12,9 +12,9 @@ import numpy as np
 
 from core.prep.problem import HARDLY, Problem
 
-SLICE_S = 25  # plans whose seconds fall into one slice compete with each other
-KEPT = 6  # plans kept of a slice
-GROWN = 6  # ways each of them is grown
+SLICE_S = 15  # plans whose seconds fall into one slice compete with each other
+KEPT = 8  # plans kept of a slice
+GROWN = 8  # ways each of them is grown
 MOST_ROWS, PHASE_ROWS, SHORT_ROWS, WEIGHTY_DEMANDS, DEMAND_ROWS = 80, 12, 4, 20, 3  # rows a beam looks at: overall, of a phase, its shortest, of each weighty demand
 FINISHED = 2  # plans handed on in the end
 

@@ -80,14 +80,6 @@ def solve(problem: Problem) -> Choice:
     return Choice(problem, tuple(rows[place] for place in improved(small, best, frozenset(begin), 2)))
 
 
-def extended(choice: Choice, problem: Problem) -> Choice:
-    """The same drills in a problem of the same candidates with more room, filled up and improved; pins stay."""
-    rows = promising(problem, choice.rows)
-    small, at = problem.only(rows), {row: place for place, row in enumerate(rows)}
-    fixed = frozenset(at[row] for row in pinned(choice.problem) if row in at)
-    return Choice(problem, tuple(rows[place] for place in improved(small, tuple(at[row] for row in choice.rows), fixed, 2)))
-
-
 def pinned(problem: Problem) -> tuple[int, ...]:
     """Rows of what the coach pinned, each in its phase where it can be, else where it fits; whatever the phase's bounds."""
     rows: tuple[int, ...] = ()

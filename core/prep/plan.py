@@ -9,15 +9,16 @@ from core.catalog import Catalog, load_catalog
 from core.catalog.rows import Clock, Method
 from core.demand.people import Person
 from core.demand.profile import DemandProfile, DemandScore
-from core.prep.candidates import FULL, Candidate, candidates_for, refused, taken_away
-from core.prep.choose import Choice, choose, extended, limits_for
+from core.prep.candidates import FULL, Candidate, refused, taken_away
+from core.prep.choose import Choice
 from core.prep.clock import Turn, lay_out, pairs
 from core.prep.cooldown import cool_down, muscles_worked
-from core.prep.pace import TRANSITION_S, Pace, pace_of
+from core.prep.offer import Asked, choose_drills, next_minute
+from core.prep.pace import TRANSITION_S, Pace
 from core.prep.ramp import ramps_for, timed
 from core.prep.sequence import in_order
-from core.prep.settings import MAX_MINUTES, PlanSettings
-from core.prep.sheet import Item, NextMinute, PrepSheet, Ramp, RampSet, Uncovered
+from core.prep.settings import PlanSettings
+from core.prep.sheet import Item, PrepSheet, Ramp, RampSet, Uncovered
 from core.prep.tally import tally
 from core.reading.workout import Workout
 
@@ -28,7 +29,6 @@ READY = 0.5  # a demand this ready needs nothing before the next part; estimate
 STOP_S = 180  # what a stop before a second lift usually takes; common practice
 RACK_OFF = 5.0  # kg or lb that plates may fall short before it is said; estimate
 LIMITING_MUSCLES = 4
-NEXT_MINUTE_CHOICES = 3
 
 
 def plan(
@@ -51,27 +51,20 @@ def plan(
     if ramps is None:
         ramps = ramps_for(workout, (typical,), catalog, settings.rack)
     ramp = max(ramps, key=lambda one: one.seconds).sets if ramps and not settings.seated else ()
-    pace = pace_of(method, settings)
-    drill_s = _room_s(ramp, settings.minutes, method, pace)
-    limits = limits_for(method, drill_s, limiting, settings.pinned, settings.recent, pace.between_s)
-    pool = candidates_for(settings, method, catalog, weights, pace)
-    choice = choose(pool, weights, limits)
-    while pace.kind == "stations" and 0 < len(choice.rows) < pace.fewest:  # fewer stations, more people at each: is there kit for them?
-        pace = replace(pace, fewest=len(choice.rows))
-        pool = candidates_for(settings, method, catalog, weights, pace)
-        choice = choose(pool, weights, limits)
+    asked = Asked(settings, method, catalog, weights, ramp, limiting)
+    pace, choice = choose_drills(asked)
     run = in_order(list(choice.picked.values()), settings.order, {drill for drill in choice.picked if settings.is_new(drill)})
     items = _items(run, lay_out(run, pace), pace, weights, settings)
     drills_end = max((one.end_s for one in items), default=0)
-    ramp = timed(ramp, drills_end + (TRANSITION_S if run else 0), total_s)
-    timed_end = max([drills_end, *(one.start_s + one.seconds for one in ramp if one.start_s is not None)])
-    longer_s = drill_s if brief or settings.minutes >= MAX_MINUTES else _room_s(ramp, settings.minutes + 1, method, pace)
+    timed_ramp = timed(ramp, drills_end + (TRANSITION_S if run else 0), total_s)
+    timed_end = max([drills_end, *(one.start_s + one.seconds for one in timed_ramp if one.start_s is not None)])
+    offer = () if brief or settings.between else next_minute(asked, choice)
     settle = cool_down(worked, settings, catalog)
     coverage = {demand: 1 - left / weights[demand] for demand, left in choice.left.items()}
     return PrepSheet(
-        settings.minutes, timed_end, method.id, settings.headcount, items, ramp, settle,
-        _uncovered(profile, coverage, choice, settings, method, catalog), _next_minute(choice, pool, longer_s), choice.covered() if weights else 1.0,
-        tuple(coverage.items()), _notes(method, ramps, ramp, items, profile, settings, catalog), pace.kind, pace.rounds,
+        settings.minutes, timed_end, method.id, settings.headcount, items, timed_ramp, settle,
+        _uncovered(profile, coverage, choice, settings, method, catalog), offer, choice.covered() if weights else 1.0,
+        tuple(coverage.items()), _notes(method, ramps, timed_ramp, items, profile, settings, catalog), pace.kind, pace.rounds,
         tally(workout, items, settle, settings.minutes, pace.kind, catalog), ramps=ramps)
 
 
@@ -99,21 +92,6 @@ def _need(one: DemandScore) -> float:
         return 1.0
     short = sum(person.short_probability for person in one.people) / len(one.people)
     return 1.0 + 0.8 * short
-
-
-def _room_s(ramp: tuple[RampSet, ...], minutes: int, method: Method, pace: Pace) -> int:
-    """Seconds for drills and what lies between them, once the ramp has its share; the last drill needs no way to another."""
-    ramp_s = _ramp_that_fits(ramp, int(minutes * 60 * method.ramp_share))
-    return minutes * 60 - ramp_s - (TRANSITION_S if ramp_s else 0) + pace.last_s
-
-
-def _ramp_that_fits(ramp: tuple[RampSet, ...], room_s: int) -> int:
-    used = 0
-    for one in ramp:
-        if used + one.seconds > room_s:
-            break
-        used += one.seconds
-    return used
 
 
 def _items(run: list[Candidate], turns: list[Turn], pace: Pace, weights: dict[str, float], settings: PlanSettings) -> tuple[Item, ...]:
@@ -179,22 +157,6 @@ def _what_stops(able, choice: Choice, method: Method) -> str:
         if not able.any():
             return words
     return "other drills give more for their time"
-
-
-def _next_minute(choice: Choice, pool: list[Candidate], longer_s: int) -> tuple[NextMinute, ...]:
-    """What one more minute would bring into this prep, exchanges counted in; the gain of each is what the longer prep loses
-    without it."""
-    if not pool or longer_s <= choice.problem.limits.seconds:  # building the bar may take the minute
-        return ()
-    longer = choice.problem.with_seconds(longer_s)
-    grown, before = extended(choice, longer), choice.covered()
-    whole = grown.covered() - before
-    new = [row for row in grown.rows if pool[row].drill.id not in choice.picked]
-    if whole <= 0 or not new:
-        return ()
-    alone = {row: grown.covered() - grown.without(row).covered() for row in new}
-    ranked = sorted(new, key=lambda row: (-alone[row], row))[:NEXT_MINUTE_CHOICES]
-    return tuple(NextMinute(pool[row].drill.id, pool[row].drill.name, whole if len(new) == 1 else min(whole, alone[row])) for row in ranked)
 
 
 WHY_LOST = {"kit": "not enough kit or floor", "caution": "a caution", "seated": "no seated version", "banned": "taken out as well", "method": "the method leaves it out"}

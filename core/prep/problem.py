@@ -83,6 +83,9 @@ class Problem:
         self.strain, self.strained = strain, np.flatnonzero((strain > 0).any(axis=1))
         self.own_strain = strain[self.strained]
         self.unstrained = self.own_strain == 0
+        blocks = (self.log_keeps, self.in_phase, self.seconds_in_phase, self.spends[:, None], self.cost[:, None], strain, self.same)
+        ends = np.cumsum([0, *(block.shape[1] for block in blocks)]).tolist()
+        self.columns, self.parts = np.concatenate(blocks, axis=1), tuple(slice(*own) for own in zip(ends, ends[1:]))  # all that adds up over a plan
         self.drill_of, self.spends_of = self.drill.tolist(), self.spends.tolist()  # plain numbers, for single rows
 
     def only(self, rows: Sequence[int]) -> Problem:
@@ -98,13 +101,6 @@ class Problem:
         """Which candidates prepare a demand by at least so much."""
         return np.array([any(name == demand and effect >= twentieths for name, effect in one.effects) for one in self.candidates], dtype=bool)
 
-    def with_seconds(self, seconds: int) -> Problem:
-        """The same problem with more or less time, its phases scaled to it."""
-        other = copy(self)
-        other.limits = replace(self.limits, seconds=seconds, scale=self.limits.scale * seconds / self.limits.seconds)
-        other._bound()
-        return other
-
     def with_pin(self, drill: str) -> Problem:
         """The same problem with one drill more to be kept."""
         other = copy(self)
@@ -116,23 +112,25 @@ class Problem:
 
         short_cost: of what a phase lacks, one for all or one a plan; a search may take it lightly on the way.
         """
-        chosen = self._chosen(plans)
-        dear = np.full(len(plans), short_cost)
-        remains = self.weights * np.exp(chosen @ self.log_keeps)
-        items, phase_s = chosen @ self.in_phase, chosen @ self.seconds_in_phase
-        fits = self.spends <= (self.limits.seconds - chosen @ self.spends)[:, None]
-        fits &= chosen @ self.same == 0
-        room = np.where(items < self.most_items, self.most_s - phase_s, -1.0)
-        fits &= self.seconds <= room[:, self.phase] + HARDLY
+        sums = self._chosen(plans) @ self.columns
+        logs, items, phase_s, spent, cost, strained, same = (sums[:, own] for own in self.parts)
+        remains = self.weights * np.exp(logs)
+        room = np.where(items < self.most_items, self.most_s - phase_s, -1.0) + HARDLY
+        fits = self.spends <= self.limits.seconds - spent
+        fits &= same == 0
+        fits &= self.seconds <= room.take(self.phase, axis=1)
         if self.strained.size:
-            fits[:, self.strained] &= self._strain_allowed(chosen)
+            fits[:, self.strained] &= self._strain_allowed(strained)
         lacking, slow = np.maximum(0, self.least_items - items), phase_s < self.least_s - HARDLY
-        value = 1 - remains.sum(axis=1) / self.total - chosen @ self.cost - dear * (lacking.sum(axis=1) + slow.sum(axis=1))
-        values = value[:, None] + remains @ self.taken_shares - self.cost
-        if lacking.any():
-            values += dear[:, None] * (lacking > 0)[:, self.phase]
-        if slow.any():
-            values += dear[:, None] * (slow[:, self.phase] & (phase_s[:, self.phase] + self.seconds >= self.least_s[self.phase] - HARDLY))
+        value = 1 - remains.sum(axis=1) / self.total - cost[:, 0]
+        values = remains @ self.taken_shares - self.cost
+        short = lacking.sum(axis=1) + slow.sum(axis=1)
+        if short.any():
+            dear = np.full(len(plans), short_cost)
+            value -= dear * short
+            values += dear[:, None] * (lacking > 0).take(self.phase, axis=1)
+            values += dear[:, None] * (slow.take(self.phase, axis=1) & (phase_s.take(self.phase, axis=1) + self.seconds >= self.least_s[self.phase] - HARDLY))
+        values += value[:, None]
         return value, values, fits
 
     def _chosen(self, plans: Sequence[tuple[int, ...]]) -> np.ndarray:
@@ -158,16 +156,16 @@ class Problem:
         chosen = self._chosen([rows])
         strained = np.zeros(len(self.candidates), dtype=bool)
         if self.strained.size:
-            strained[self.strained] = ~self._strain_allowed(chosen)[0]
+            strained[self.strained] = ~self._strain_allowed(chosen @ self.strain)[0]
         items, phase_s = (chosen @ self.in_phase)[0], (chosen @ self.seconds_in_phase)[0]
         room = np.where(items < self.most_items, self.most_s - phase_s, -1.0)
         return {"taken": (chosen @ self.same)[0] > 0, "strain": strained, "phase": self.seconds > room[self.phase] + HARDLY,
                 "time": self.spends > self.limits.seconds - (chosen @ self.spends)[0]}
 
-    def _strain_allowed(self, chosen: np.ndarray) -> np.ndarray:
-        """Whether static holds and fatigue stay under their caps: plans x strained candidates. A muscle that a candidate
-        does not strain cannot stop it."""
-        left = self.strain_cap - chosen @ self.strain
+    def _strain_allowed(self, strained: np.ndarray) -> np.ndarray:
+        """Whether static holds and fatigue stay under their caps beside what plans strain already (plans x muscles): plans x strained
+        candidates. A muscle that a candidate does not strain cannot stop it."""
+        left = self.strain_cap - strained
         used = np.flatnonzero((left < self.strain_cap).any(axis=0))  # where nothing is used yet, nothing can be over
         return ((self.own_strain[None, :, used] <= left[:, None, used]) | self.unstrained[None, :, used]).all(axis=2)
 

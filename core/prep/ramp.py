@@ -3,6 +3,7 @@ of a class that lifts the same."""
 from __future__ import annotations
 
 import math
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import replace
 
@@ -90,15 +91,14 @@ def ramps_for(workout: Workout, people: Sequence[Person], catalog: Catalog, rack
     """One ramp for every group of a class that lifts the same on the same bar, most people first. People who have no heavy lift in
     their division, and seated ones, have none. Limitations: a percentage without anyone's best is worked out for the average
     lifter of a sex."""
+    lifters = Counter((person.division or division, person.sex) for person in people or (Person(),) if "seated" not in person.adaptive)
     found: dict[tuple, Ramp] = {}
-    for person in people or (Person(),):
-        if "seated" in person.adaptive:
-            continue
-        does = person.division or division
-        ramp = ramp_of(workout.for_division(does), Person(sex=person.sex, division=does), catalog, rack)
+    for (does, sex), count in lifters.items():
+        ramp = ramp_of(workout.for_division(does), Person(sex=sex, division=does), catalog, rack)
         if ramp:
             key = (ramp.movement, ramp.working, ramp.bar)
-            found[key] = replace(found[key], people=found[key].people + 1) if key in found else ramp
+            before = found[key].people if key in found else 0
+            found[key] = replace(found.get(key, ramp), people=before + count)
     return tuple(sorted(found.values(), key=lambda one: (-one.people, -one.working)))
 
 

@@ -16,8 +16,8 @@ class Dose:
     extra_side: str | None = None
     work_s: int | None = None
 
-    def words(self) -> str:
-        """The dose as a coach says it."""
+    def words(self, seconds: int | None = None) -> str:
+        """The dose as a coach says it. seconds: how long it takes, said where nothing else is counted."""
         if self.work_s:
             amount = f"{self.work_s} s"
             return (f"{self.sets} x {amount}" if self.sets > 1 else amount) + (" a side" if self.per_side else "")
@@ -25,7 +25,7 @@ class Dose:
         if self.hold_s:
             amount = f"{amount}, {self.hold_s} s each" if amount else f"{self.hold_s} s"
         if not amount:
-            amount = "steady"
+            amount = f"steady, {seconds // 60}:{seconds % 60:02}" if seconds else "steady"
         if self.sets > 1:
             amount = f"{self.sets} x {amount}"
         if self.per_side:
@@ -125,12 +125,14 @@ class Uncovered:
 
 @dataclass(frozen=True, slots=True)
 class NextMinute:
-    """What one more minute would buy: a drill, and the share of the whole need that is prepared more when the prep is planned
-    again with the minute and that drill kept."""
+    """What one more minute would buy. gain: what the longer prep would lose without this drill; whole: the share of the whole need it
+    prepares more in all; new: how many drills it brings."""
 
     drill: str
     name: str
     gain: float
+    whole: float = 0.0
+    new: int = 1
 
 
 @dataclass(frozen=True, slots=True)

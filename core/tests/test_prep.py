@@ -140,15 +140,21 @@ class Coach(unittest.TestCase):
         banned = made("40 chest-to-bar pull-ups", minutes=12, bans=servers)
         self.assertEqual(next(one.why for one in banned.uncovered if one.demand == "grip"), "banned by the coach")
 
-    def test_one_more_minute_buys_at_least_what_it_says(self):
-        """For several sessions and minutes: planning again with a minute more prepares at least as much more as was promised,
-        within a fiftieth of a point, because the longer plan is weighed with its costs."""
-        for text in TEXTS:
-            for minutes in (6, 10, 14):
-                before = made(text, minutes=minutes)
-                if before.next_minute:
-                    after = made(text, minutes=minutes + 1)
-                    self.assertGreaterEqual(after.covered - before.covered, max(one.gain for one in before.next_minute) - 0.02, (text, minutes))
+    def test_one_more_minute_buys_exactly_what_it_says(self):
+        """For several sessions, methods and minutes: planning again with the minute prepares just as much more as was said, and has
+        just the new drills that were said; each one's own gain is what the longer prep loses without it."""
+        offers = 0
+        for text, (minutes, method) in itertools.product(TEXTS, ((6, "general-to-specific"), (11, "general-to-specific"), (10, "superset-rounds"), (9, "timed-circuit"))):
+            before, after = (made(text, minutes=minutes + more, method=method) for more in (0, 1))
+            new = {item.drill for item in after.items} - {item.drill for item in before.items}
+            if before.next_minute:
+                offers += 1
+                self.assertAlmostEqual(after.covered - before.covered, before.next_minute[0].whole)
+                self.assertEqual(before.next_minute[0].new, len(new))
+                self.assertLessEqual({one.drill for one in before.next_minute}, new)
+            else:
+                self.assertTrue(not new or after.covered - before.covered < 0.0005, (text, minutes))
+        self.assertGreater(offers, 12)
 
     def test_few_pieces_and_many_people_make_waves_or_leave_it(self):
         """Eight bands and fourteen people: two waves; three bands: not at all."""

@@ -336,9 +336,13 @@ class EarlierOut(Schema):
 
 
 class NextMinuteOut(Schema):
+    """One of ``new`` drills that a minute more brings; whole: the share prepared more in all."""
+
     drill: str
     name: str
     gain: float
+    whole: float = 0.0
+    new: int = 1
 
 
 class CountedOut(Schema):

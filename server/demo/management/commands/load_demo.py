@@ -51,7 +51,8 @@ def _people(gym: Gym, chance: random.Random) -> tuple[list[Person], list[Person]
             adaptive=["seated"] if name == scenario.SEATED else ["one-arm"] if name == scenario.ONE_ARM else [], cautions=cautions,
             caution_note=note, kit_at_home=chance.choice([[], [], ["band"], ["stick"], ["foam-roller", "band"]])))
     people = Person.objects.bulk_create(people)
-    MeasuredRange.objects.bulk_create(_ranges(people, chance))
+    ranges = _ranges(people, chance)
+    MeasuredRange.objects.bulk_create([*ranges, *_earlier(ranges)])
     return people[:len(scenario.COACHES)], people[len(scenario.COACHES):]
 
 
@@ -71,6 +72,14 @@ def _ranges(people: list[Person], chance: random.Random) -> list[MeasuredRange]:
                 rows.append(MeasuredRange(person=person, motion=motion, side=side, value=round(value, 1), test=test,
                                           measured_on=today - datetime.timedelta(days=chance.randrange(6, 120))))
     return rows
+
+
+def _earlier(ranges: list[MeasuredRange]) -> list[MeasuredRange]:
+    """The visit before, eight weeks back, of those who come to be tested again: a little stiffer then."""
+    chance = random.Random(SEED + 1)
+    returning = {person.pk for person in dict.fromkeys(one.person for one in ranges) if person.name == "Tamsin Roe" or chance.random() < 0.45}
+    return [MeasuredRange(person=one.person, motion=one.motion, side=one.side, test=one.test, value=round(one.value * chance.uniform(0.93, 1.0), 1),
+                          measured_on=one.measured_on - datetime.timedelta(days=56)) for one in ranges if one.person.pk in returning]
 
 
 def _sessions(gym: Gym, coaches: list[Person], members: list[Person], chance: random.Random) -> list[Session]:
