@@ -26,7 +26,7 @@ HELP = """./chalk demo               set up what is missing, start with demo dat
 ./chalk manage ...         Django's manage.py, on the demo's database
 ./chalk read FILE [--json]                     what a workout text says
 ./chalk derive FILE [--json] [--division D] [--after FILE] [--class FILE]      what it asks of the joints
-./chalk plan FILE --minutes N [--json] [--method M] [--heads N] [--kit none|FILE] [--member FILE] [--after FILE]
+./chalk plan FILE --minutes N [--json] [--method M] [--heads N] [--kit none|FILE] [--member FILE] [--after FILE] [--between MIN] [--cold]
 ./chalk catalog [--json] | ./chalk catalog show ID    what is on the shelf, and where a value comes from
 ./chalk bench [NAME] [--json]                  how long the core takes; how exactly it reads
 ./chalk bench fuzz [--seconds N]               mutated texts: none may crash, hang, or lose a word

@@ -15,8 +15,8 @@ interface Props {
 
 /** What's on, what is mine and why, and how long it takes; the thread runs down the page. */
 export function MemberPage({ sheet, preview = false, onFelt }: Props) {
-  const [running, setRunning] = useState<"extras" | "class" | null>(null);
-  if (running) return <Runner items={running === "extras" ? sheet.extras : sheet.items} names={sheet.demand_names} onEnd={() => setRunning(null)} />;
+  const [running, setRunning] = useState<Item[] | null>(null);
+  if (running) return <Runner items={running} names={sheet.demand_names} onEnd={() => setRunning(null)} />;
   const extrasMinutes = Math.ceil(sheet.extras.reduce((total, one) => total + one.seconds, 0) / 60);
   const HeadingTag = preview ? "h2" : "h1";
   return (
@@ -42,7 +42,7 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
             ))}
           </ul>
           <ol className="mt-3 space-y-2">{sheet.extras.map((one) => <DrillLine key={one.drill} item={one} dark />)}</ol>
-          <button className="mt-4 w-full rounded-xl bg-chalk py-3 text-[18px] font-semibold text-ink" onClick={() => setRunning("extras")}>Start</button>
+          <button className="mt-4 w-full rounded-xl bg-chalk py-3 text-[18px] font-semibold text-ink" onClick={() => setRunning(sheet.extras)}>Start</button>
         </section>
       )}
 
@@ -58,13 +58,14 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
         )}
         <ol className="mt-3 space-y-2 border-l-[3px] border-dotted border-reach pl-3">{sheet.items.map((one) => <DrillLine key={one.drill} item={one} names={sheet.demand_names} />)}</ol>
         {sheet.ramp.length > 0 && <p className="mt-3">Then build up the {sheet.ramp[0]!.name}: {sheet.ramp.map((one) => `${number(one.load || one.load_kg)} ${one.unit} × ${one.reps}`).join(", ")}{sheet.ramp[0]!.estimated && " (for an average lifter; use your own share)"}.</p>}
+        <button className="plain-action mt-3 w-full !rounded-xl !py-3 !text-[17px]" onClick={() => setRunning(sheet.items)}>Go through it with a timer</button>
         {sheet.breaks.map((stop) => (
           <div key={stop.name} className="mt-4">
             <h3 className="text-[21px]">Before {stop.name}: {stop.minutes} min</h3>
             <ol className="mt-2 space-y-2 border-l-[3px] border-dotted border-reach pl-3">{stop.items.map((one) => <DrillLine key={one.drill} item={one} names={sheet.demand_names} />)}</ol>
+            <button className="plain-action mt-3 w-full !rounded-xl !py-3 !text-[17px]" onClick={() => setRunning(stop.items)}>Go through these with a timer</button>
           </div>
         ))}
-        <button className="plain-action mt-3 w-full !rounded-xl !py-3 !text-[17px]" onClick={() => setRunning("class")}>Go through it with a timer</button>
       </section>
 
       {sheet.homework.length > 0 && (
@@ -110,7 +111,7 @@ function DrillLine({ item, names, dark = false }: { item: Item; names?: Sheet["d
       <Figure picture={item.picture} label={`${item.name}, drawn from joint angles`} className="h-16 w-16 shrink-0" dark={dark} lit />
       <span className="min-w-0 flex-1">
         <span className="block leading-tight font-semibold">{item.name}</span>
-        <span className={`block text-[15px] ${dark ? "text-chalk-dim" : "text-dust"}`}>{item.dose_words} · {clock(item.seconds)}{item.kit_names.length > 0 && ` · ${item.kit_names.join(", ")}`}</span>
+        <span className={`block text-[15px] ${dark ? "text-chalk-dim" : "text-dust"}`}>{item.dose_words}{!item.dose_words.startsWith("steady") && ` · ${clock(item.seconds)}`}{item.kit_names.length > 0 && ` · ${item.kit_names.join(", ")}`}</span>
         {item.level === "seated" && item.cues[0] && <span className="block text-[14px]">{item.cues[0]}</span>}
         {first && <span className="flex items-center gap-1 text-[14px] text-dust"><Mark kind={first.kind as Kind} size={14} />{first.plain}</span>}
       </span>

@@ -67,10 +67,9 @@ def _ranges(people: list[Person], chance: random.Random) -> list[MeasuredRange]:
             if chance.random() > 0.75 and person.name != "Tamsin Roe":
                 continue
             base = chance.gauss(mean - stiffness * sd, sd * 0.8)
-            for side in ("left", "right"):
-                value = max(mean * 0.45, base + chance.gauss(0, sd * 0.25))
-                rows.append(MeasuredRange(person=person, motion=motion, side=side, value=round(value, 1), test=test,
-                                          measured_on=today - datetime.timedelta(days=chance.randrange(6, 120))))
+            sides = [(side, max(mean * 0.45, base + chance.gauss(0, sd * 0.25)), chance.randrange(6, 120)) for side in ("left", "right")]
+            rows += [MeasuredRange(person=person, motion=motion, side=side, value=round(value, 1), test=test, measured_on=today - datetime.timedelta(days=sides[0][2]))
+                     for side, value, _ in sides]
     return rows
 
 

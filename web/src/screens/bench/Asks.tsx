@@ -79,7 +79,7 @@ function PositionTile({ position, lit, onPoint, onHold }: { position: Position; 
       <button className={`block h-full w-full rounded-lg border-2 px-1 pt-1 pb-1.5 text-center ${on ? "border-reach bg-sheet" : "border-transparent bg-sand"} ${lit && !on ? "opacity-55" : ""}`}
         onPointerEnter={() => onPoint({ at: "position", id: position.id })} onPointerLeave={() => onPoint(null)}
         onFocus={() => onPoint({ at: "position", id: position.id })} onBlur={() => onPoint(null)} onClick={() => onHold({ at: "position", id: position.id })}>
-        <Figure picture={position.picture} label={`${position.name}, drawn from joint angles`} className="mx-auto h-[84px] w-[84px]" lit={on} />
+        <Figure picture={position.picture} label={`${position.name}, drawn from joint angles`} className="mx-auto h-[84px] w-full max-w-[84px]" lit={on} />
         <span className="block text-[13px] leading-tight">{position.name}</span>
       </button>
     </li>

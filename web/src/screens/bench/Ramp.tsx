@@ -58,7 +58,7 @@ function Bars(props: PrepProps & { plan: Plan }) {
   const [open, setOpen] = useState(false);
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger className="plain-action no-print">{plan.ramps.length} groups, shared bars</Dialog.Trigger>
+      <Dialog.Trigger className="plain-action no-print shrink-0 whitespace-nowrap">{plan.ramps.length} groups, shared bars</Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-slate-deep/50" />
         <Dialog.Content className="fixed inset-x-8 top-8 bottom-8 z-50 mx-auto max-w-[1000px] overflow-y-auto rounded-xl bg-paper p-5" aria-describedby={undefined}>
