@@ -1,7 +1,7 @@
 """A beam over time: plans kept by the seconds they fill, the best few of each quarter of a minute, each grown by one drill at a time.
 
-Every plan that fills t seconds is made from one that fills less, so the beams are run through once, shortest first, and all
-plans of one beam are weighed together as arrays. Deterministic: equal values keep the order of the candidates.
+Every plan that fills t seconds is made from one that fills less, so the beams are run through once, shortest first; slices that lie
+closer together than the shortest drill cannot feed each other and are weighed together as arrays. Deterministic: equal values keep the order of the candidates.
 """
 from __future__ import annotations
 
@@ -61,20 +61,21 @@ def best_rows(problem: Problem, start: tuple[int, ...], beams: Sequence[Beam]) -
     first = sum(problem.spends_of[row] for row in start)
     waiting: dict[int, list[Waiting]] = {first // SLICE_S: [{frozenset(marks[row] for row in start): (problem.value_of(start), start, first)} for marks in every]}
     ended: list[list[tuple[float, tuple[int, ...], int]]] = [[] for _ in beams]
+    shortest = min(problem.spends_of)
     while waiting:
-        own = [sorted(plans.items(), key=lambda one: -one[1][0])[:KEPT] for plans in waiting.pop(min(waiting))]
-        rows = [plan for plans in own for _, (_, plan, _) in plans]
-        costs = np.array([beam.short_cost for beam, plans in zip(beams, own) for _ in plans])
-        _, values, fits = problem.grown(rows, costs)
+        ready = min(waiting)
+        done = max(ready + 1, (ready * SLICE_S + shortest) // SLICE_S)  # nothing that is grown now can land before this slice
+        own = [(beam, sorted(plans.items(), key=lambda one: -one[1][0])[:KEPT])
+               for place in sorted(one for one in waiting if one < done) for beam, plans in enumerate(waiting.pop(place))]
+        _, values, fits = problem.grown([plan for _, plans in own for _, (_, plan, _) in plans], np.array([beams[beam].short_cost for beam, plans in own for _ in plans]))
         worth = np.where(fits, values, -np.inf)
         ranked = np.argsort(-worth, axis=1, kind="stable")[:, :GROWN]
-        best = np.take_along_axis(worth, ranked, axis=1).tolist()
-        number = 0
-        for beam, plans in enumerate(own):
+        ways = zip(ranked.tolist(), np.take_along_axis(worth, ranked, axis=1).tolist())
+        for beam, plans in own:
             marks = every[beam]
             ended[beam] += [one for _, one in plans[:1]]
             for key, (_, plan, spent) in plans:
-                for row, grown in zip(ranked[number].tolist(), best[number]):
+                for row, grown in zip(*next(ways)):
                     if grown == -np.inf:
                         break
                     until = spent + problem.spends_of[row]
@@ -84,5 +85,4 @@ def best_rows(problem: Problem, start: tuple[int, ...], beams: Sequence[Beam]) -
                     before = slot.get(longer)
                     if before is None or before[0] < grown:
                         slot[longer] = (grown, (*plan, row), until)
-                number += 1
     return [rows for plans in ended for _, rows, _ in sorted(plans, key=lambda one: -one[0])[:FINISHED]]

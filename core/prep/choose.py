@@ -75,9 +75,9 @@ def solve(problem: Problem) -> Choice:
     found = best_rows(small, begin, BEAMS)
     if max(map(small.value_of, found)) < 0:  # some phase lacks its least
         found += least_plans(small, begin)
-    plans = {frozenset(plan): plan for plan in found}.values()  # the beams often agree
-    best = max((improved(small, plan, frozenset(begin), 1) for plan in plans), key=small.value_of)
-    return Choice(problem, tuple(rows[place] for place in improved(small, best, frozenset(begin), 2)))
+    plans = list({frozenset(plan): plan for plan in found}.values())  # the beams often agree
+    best = max(improved(small, plans, frozenset(begin), 1), key=small.value_of)
+    return Choice(problem, tuple(rows[place] for place in improved(small, [best], frozenset(begin), 2)[0]))
 
 
 def pinned(problem: Problem) -> tuple[int, ...]:

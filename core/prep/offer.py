@@ -31,7 +31,8 @@ def choose_drills(asked: Asked) -> tuple[Pace, Choice]:
     """The pace for these minutes, and the drills."""
     settings, method = asked.settings, asked.method
     pace = pace_of(method, settings)
-    limits = limits_for(method, room_s(asked.ramp, settings.minutes, method, pace), asked.limiting, settings.pinned, settings.recent, pace.between_s)
+    ramp = () if settings.locked else asked.ramp  # what is locked stays; building the bar gets what is left
+    limits = limits_for(method, room_s(ramp, settings.minutes, method, pace), asked.limiting, settings.pinned, settings.recent, pace.between_s)
     choice = choose(candidates_for(settings, method, asked.catalog, asked.weights, pace), asked.weights, limits)
     while pace.kind == "stations" and 0 < len(choice.rows) < pace.fewest:  # fewer stations, more people at each: is there kit for them?
         pace = replace(pace, fewest=len(choice.rows))

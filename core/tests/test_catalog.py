@@ -3,9 +3,11 @@ import shutil
 import tempfile
 import unittest
 from pathlib import Path
+from typing import get_args
 
 from core.catalog import load_catalog
 from core.catalog.load import DATA
+from core.catalog.rows import Level
 from core.errors import CatalogError
 from core.reading.names import plain
 
@@ -15,12 +17,21 @@ class Shelf(unittest.TestCase):
         self.catalog = load_catalog()
 
     def test_there_is_enough_to_work_with(self):
-        """About forty movements, twenty positions, sixty drills, across all roles."""
-        self.assertGreaterEqual(len(self.catalog.movements), 40)
-        self.assertGreaterEqual(len(self.catalog.positions), 20)
-        self.assertGreaterEqual(len(self.catalog.drills), 60)
+        """Three hundred movements, a hundred positions, 180 drills, across all roles and every level from standing to hanging."""
+        self.assertGreaterEqual(len(self.catalog.movements), 300)
+        self.assertGreaterEqual(len(self.catalog.positions), 100)
+        self.assertGreaterEqual(len(self.catalog.drills), 180)
         roles = {phase for drill in self.catalog.drills.values() for phase in drill.phases}
         self.assertEqual(roles, {"raise", "release", "open", "switch-on", "rehearse", "settle"})
+        self.assertEqual({drill.level for drill in self.catalog.drills.values()}, set(get_args(Level)))
+
+    def test_every_drill_is_told_whole(self):
+        """A why, cues, the usual fault, two poses, a dose with its seconds; and whoever must not be on the floor or hang has another way."""
+        for drill in self.catalog.drills.values():
+            self.assertTrue(drill.why and drill.cues and drill.fault and drill.doses, drill.id)
+            self.assertEqual(len(drill.poses), 2, drill.id)
+            for tag in {"no-floor", "no-hang"} & set(drill.avoid):
+                self.assertIn(tag, drill.instead, drill.id)
 
     def test_every_demand_is_served_by_a_drill_without_kit(self):
         """Whatever a session asks, an empty room has an answer."""

@@ -76,6 +76,8 @@ class Held(unittest.TestCase):
         again = made(minutes=20, headcount=4, **held)
         self.assertEqual([(item.drill, item.dose, item.phase) for item in again.items], [(item.drill, item.dose, item.phase) for item in sheet.items])
         self.assertEqual(again.next_minute, ())
+        longer_ramp = plan(read_workout("Front squat 4x4 160 kg"), PROFILE, PlanSettings(minutes=12, **held), catalog=CATALOG)
+        self.assertEqual([item.drill for item in longer_ramp.items], [item.drill for item in sheet.items], "a longer way up gives way")
         self.assertTrue(all("locked" in one.why for one in again.uncovered))
 
     def test_what_could_not_be_kept_is_said_with_its_reason(self):
