@@ -6,6 +6,7 @@ import json
 import time
 import tracemalloc
 from collections.abc import Callable
+from dataclasses import replace
 from statistics import median
 
 from core.body.figure import draw
@@ -15,7 +16,7 @@ from core.demand.people import norm_range
 from core.errors import UnusableFile
 from core.lab import MOTIONS, LabAsk, ask_lab
 from core.posture import SquatShape, body_of, solve_handstand, solve_hang, solve_plank, solve_squat_for
-from core.prep import PlanSettings, plan
+from core.prep import PlanSettings, plan, plan_session
 from core.prep.member import fit_member
 from core.reading import read_workout
 from core.reading.tokens import tokenize
@@ -65,6 +66,8 @@ def _benches() -> dict[str, Callable[[], object]]:
     return {
         "session": session, "reading": lambda: read_workout(SESSION), "reading-1000-lines": lambda: _unseen(long_text), "reading-again": lambda: read_workout(long_text),
         "demand": lambda: derive(workout, people), "planner": lambda: plan(workout, profile, settings),
+        "planner-without-offer": lambda: plan(workout, profile, settings, brief=True),
+        "session-with-stops": lambda: plan_session(workout, replace(settings, breaks=((1, 3), (2, 3))), people, profile=profile),
         "member-sheets": lambda: [fit_member(class_sheet, workout, person, settings, catalog) for person in people],
         "linkage-hands": lambda: [solve_hang(5.0, hand_ranges, body, False), solve_plank(2.0, 0.0, hand_ranges, body, False), solve_handstand(hand_ranges, body, 0.0, False)],
         "linkage": lambda: [solve_squat_for(SquatShape(bar, 0.5), ranges, body, with_changes=False) for bar in LAB_BARS],

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from operator import itemgetter
 
 import numpy as np
 
@@ -51,38 +52,45 @@ class Beam:
     by_drill: bool
 
 
-Waiting = dict[frozenset[int], tuple[float, tuple[int, ...], int]]  # what stands in a plan -> its value, its rows, its seconds
+Grown = tuple[float, frozenset[int], tuple[int, ...], int, int]  # value; marks and rows of the plan it grew from; the new row; seconds in all
 
 
 def best_rows(problem: Problem, start: tuple[int, ...], beams: Sequence[Beam]) -> list[tuple[int, ...]]:
     """Rows of the best plans that each beam found, all of them with ``start`` in them. The beams go through time together, so
     that their plans are weighed in one go."""
     every = [problem.drill_of if beam.by_drill else list(range(len(problem.candidates))) for beam in beams]  # plans of the same marks are one
-    first = sum(problem.spends_of[row] for row in start)
-    waiting: dict[int, list[Waiting]] = {first // SLICE_S: [{frozenset(marks[row] for row in start): (problem.value_of(start), start, first)} for marks in every]}
-    ended: list[list[tuple[float, tuple[int, ...], int]]] = [[] for _ in beams]
-    shortest = min(problem.spends_of)
+    first, spends, shortest = sum(problem.spends_of[row] for row in start), problem.spends_of, min(problem.spends_of)
+    waiting: dict[int, list[list[Grown]]] = {first // SLICE_S: [[(problem.value_of(start), frozenset(marks[row] for row in start), start, -1, first)] for marks in every]}
+    ended: list[list[tuple[float, tuple[int, ...]]]] = [[] for _ in beams]
     while waiting:
         ready = min(waiting)
         done = max(ready + 1, (ready * SLICE_S + shortest) // SLICE_S)  # nothing that is grown now can land before this slice
-        own = [(beam, sorted(plans.items(), key=lambda one: -one[1][0])[:KEPT])
-               for place in sorted(one for one in waiting if one < done) for beam, plans in enumerate(waiting.pop(place))]
-        _, values, fits = problem.grown([plan for _, plans in own for _, (_, plan, _) in plans], np.array([beams[beam].short_cost for beam, plans in own for _ in plans]))
+        own = [(beam, kept) for place in sorted(one for one in waiting if one < done) for beam, plans in enumerate(waiting.pop(place)) if (kept := _kept(plans, every[beam]))]
+        for beam, plans in own:
+            ended[beam].append((plans[0][0], plans[0][2]))
+        _, values, fits = problem.grown([rows for _, plans in own for _, _, rows, _ in plans], np.array([beams[beam].short_cost for beam, plans in own for _ in plans]))
         worth = np.where(fits, values, -np.inf)
         ranked = np.argsort(-worth, axis=1, kind="stable")[:, :GROWN]
         ways = zip(ranked.tolist(), np.take_along_axis(worth, ranked, axis=1).tolist())
         for beam, plans in own:
-            marks = every[beam]
-            ended[beam] += [one for _, one in plans[:1]]
-            for key, (_, plan, spent) in plans:
+            for _, marked, rows, spent in plans:
                 for row, grown in zip(*next(ways)):
                     if grown == -np.inf:
                         break
-                    until = spent + problem.spends_of[row]
+                    until = spent + spends[row]
                     if until // SLICE_S not in waiting:
-                        waiting[until // SLICE_S] = [{} for _ in beams]
-                    slot, longer = waiting[until // SLICE_S][beam], key | {marks[row]}
-                    before = slot.get(longer)
-                    if before is None or before[0] < grown:
-                        slot[longer] = (grown, (*plan, row), until)
-    return [rows for plans in ended for _, rows, _ in sorted(plans, key=lambda one: -one[0])[:FINISHED]]
+                        waiting[until // SLICE_S] = [[] for _ in beams]
+                    waiting[until // SLICE_S][beam].append((grown, marked, rows, row, until))
+    return [rows for plans in ended for _, rows in sorted(plans, key=lambda one: -one[0])[:FINISHED]]
+
+
+def _kept(plans: list[Grown], marks: list[int]) -> list[tuple[float, frozenset[int], tuple[int, ...], int]]:
+    """The best few plans of a slice, each with its marks, rows and seconds; of those with the same marks the best, the earlier on a tie."""
+    kept: dict[frozenset[int], tuple[float, frozenset[int], tuple[int, ...], int]] = {}
+    for value, marked, rows, row, spent in sorted(plans, key=itemgetter(0), reverse=True):
+        own = marked if row < 0 else marked | {marks[row]}
+        if own not in kept:
+            kept[own] = (value, own, rows if row < 0 else (*rows, row), spent)
+            if len(kept) == KEPT:
+                break
+    return list(kept.values())

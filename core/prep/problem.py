@@ -82,7 +82,7 @@ class Problem:
         self.strain_cap = np.concatenate([np.full(self.holds.shape[1], float(HOLD_CAP_S)), self.fatigue_cap]) + HARDLY
         self.strain, self.strained = strain, np.flatnonzero((strain > 0).any(axis=1))
         self.own_strain = strain[self.strained]
-        self.unstrained = self.own_strain == 0
+        self.unstrained, self.most_strain = self.own_strain == 0, self.own_strain.max(axis=0, initial=0.0)
         blocks = (self.log_keeps, self.in_phase, self.seconds_in_phase, self.spends[:, None], self.cost[:, None], strain, self.same)
         ends = np.cumsum([0, *(block.shape[1] for block in blocks)]).tolist()
         self.columns, self.parts = np.concatenate(blocks, axis=1), tuple(slice(*own) for own in zip(ends, ends[1:]))  # all that adds up over a plan
@@ -118,7 +118,7 @@ class Problem:
         room = np.where(items < self.most_items, self.most_s - phase_s, -1.0) + HARDLY
         fits = self.spends <= self.limits.seconds - spent
         fits &= same == 0
-        fits &= self.seconds <= room.take(self.phase, axis=1)
+        fits &= self.seconds <= room[:, self.phase]
         if self.strained.size:
             fits[:, self.strained] &= self._strain_allowed(strained)
         lacking, slow = np.maximum(0, self.least_items - items), phase_s < self.least_s - HARDLY
@@ -128,8 +128,9 @@ class Problem:
         if short.any():
             dear = np.full(len(plans), short_cost)
             value -= dear * short
-            values += dear[:, None] * (lacking > 0).take(self.phase, axis=1)
-            values += dear[:, None] * (slow.take(self.phase, axis=1) & (phase_s.take(self.phase, axis=1) + self.seconds >= self.least_s[self.phase] - HARDLY))
+            still_s = np.where(slow, self.least_s - HARDLY - phase_s, np.inf)
+            values += np.where(lacking > 0, dear[:, None], 0.0)[:, self.phase]
+            values += np.where(self.seconds >= still_s[:, self.phase], dear[:, None], 0.0)
         values += value[:, None]
         return value, values, fits
 
@@ -166,7 +167,8 @@ class Problem:
         """Whether static holds and fatigue stay under their caps beside what plans strain already (plans x muscles): plans x strained
         candidates. A muscle that a candidate does not strain cannot stop it."""
         left = self.strain_cap - strained
-        used = np.flatnonzero((left < self.strain_cap).any(axis=0))  # where nothing is used yet, nothing can be over
+        least = left.min(axis=0)
+        used = np.flatnonzero((least < self.strain_cap) & (least < self.most_strain))  # elsewhere nothing is used yet, or nothing can be over
         return ((self.own_strain[None, :, used] <= left[:, None, used]) | self.unstrained[None, :, used]).all(axis=2)
 
     def value_of(self, rows: Sequence[int]) -> float:

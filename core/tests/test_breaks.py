@@ -9,7 +9,7 @@ from core.catalog import load_catalog
 from core.demand import Measurement, Person, derive
 from core.errors import PlanRefused
 from core.prep import PlanSettings, plan_session
-from core.prep.plan import NOTICE, READY
+from core.prep.plan import READY
 from core.prep.timeline import part_minutes
 from core.prep.warmth import HALF_LIFE_MIN, Warmth, readiness, readiness_after
 from core.reading import read_workout
