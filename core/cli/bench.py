@@ -68,7 +68,7 @@ def _benches() -> dict[str, Callable[[], object]]:
         "demand": lambda: derive(workout, people), "planner": lambda: plan(workout, profile, settings),
         "planner-without-offer": lambda: plan(workout, profile, settings, brief=True),
         "session-with-stops": lambda: plan_session(workout, replace(settings, breaks=((1, 3), (2, 3))), people, profile=profile),
-        "member-sheets": lambda: [fit_member(class_sheet, workout, person, settings, catalog) for person in people],
+        "member-sheets": lambda: [fit_member(class_sheet, workout, person, settings, catalog, profile) for person in people],
         "linkage-hands": lambda: [solve_hang(5.0, hand_ranges, body, False), solve_plank(2.0, 0.0, hand_ranges, body, False), solve_handstand(hand_ranges, body, 0.0, False)],
         "linkage": lambda: [solve_squat_for(SquatShape(bar, 0.5), ranges, body, with_changes=False) for bar in LAB_BARS],
         "lab": lambda: ask_lab(LabAsk(bar="overhead", load_share=0.5, ranges={"ankle.dorsiflexion": 24.0}), people, catalog),

@@ -13,7 +13,8 @@ from core.demand import derive
 from core.demand.people import Person, person_from_json
 from core.errors import CoreError, PlanRefused, UnusableFile
 from core.prep import Break, PlanSettings, plan_session
-from core.prep.member import homework_of, tight_sides
+from core.prep.homework import homework_for
+from core.prep.member import gaps_of, tight_sides
 from core.prep.warmth import readiness_after
 from core.reading import Workout, read_workout
 from core.reading.workout import ASKING_KINDS
@@ -118,7 +119,7 @@ def _plan(asked, catalog: Catalog) -> int:
         cold=asked.cold, breaks=tuple((part, asked.between) for part in range(1, _parts(workout))) if asked.between else (),
     )
     sheet = plan_session(workout, settings, people, catalog, division, profile)
-    homework = homework_of(profile, member, settings, catalog) if member else ()
+    homework = homework_for({gap.motion: gap.needed_deg for gap in gaps_of(profile, member, workout.for_division(division))}, member, settings, catalog) if member else ()
     if asked.json:
         return _print_json(plan_json(sheet) | ({"homework": [homework_json(one) for one in homework]} if member else {}))
     _say_unread(workout)

@@ -44,6 +44,7 @@ class Gap:
     measured: bool
     side: str | None
     because: str
+    score: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,12 +71,14 @@ def tight_sides(person: Person) -> tuple[tuple[str, str], ...]:
     return tuple(found)
 
 
-def fit_member(sheet: PrepSheet, workout: Workout, person: Person, settings: PlanSettings, catalog: Catalog | None = None) -> MemberSheet:
-    """A member's own sheet for a class prep. Extras need no kit beyond what the member has at home."""
+def fit_member(sheet: PrepSheet, workout: Workout, person: Person, settings: PlanSettings, catalog: Catalog | None = None,
+               profile: DemandProfile | None = None) -> MemberSheet:
+    """A member's own sheet for a class prep. Extras need no kit beyond what the member has at home. profile: of a class this person
+    (by key) is in, when it is known already."""
     catalog = catalog or load_catalog()
-    profile = derive(workout, (person,), person.division, catalog)
+    sides = tight_sides(person)
     own = replace(settings, avoid=frozenset(person.cautions), seated="seated" in person.adaptive, adaptive=frozenset(person.adaptive), headcount=1, pins=(), order=(),
-                  tight_sides=tight_sides(person))
+                  tight_sides=sides, locked=False, places=())
     items, swaps = _fit_items(sheet.items, sheet.method, own, catalog)
     breaks = []
     for stop in sheet.breaks:
@@ -83,15 +86,25 @@ def fit_member(sheet: PrepSheet, workout: Workout, person: Person, settings: Pla
         swaps += tuple(one for one in stop_swaps if one not in swaps)
         if stop_items:
             breaks.append((stop.name, stop_items))
-    gaps = _gaps(profile, person)
-    settle = cool_down(muscles_worked(workout.for_division(person.division), person, catalog), own, catalog)
-    return MemberSheet(items, _extras(gaps, profile, own, person, items, catalog), swaps, gaps, _ramp(sheet, workout, person, own, catalog), settle,
-                       homework_of(profile, person, own, catalog), tuple(breaks))
+    mine = workout.for_division(person.division)
+    gaps = gaps_of(profile or derive(workout, (person,), person.division, catalog), person, mine)
+    settle = cool_down(muscles_worked(mine, person, catalog), own, catalog)
+    return MemberSheet(items, _extras(gaps, own, person, items, catalog), swaps, gaps, _ramp(sheet, workout, person, own, catalog), settle,
+                       homework_for({gap.motion: gap.needed_deg for gap in gaps}, person, own, catalog), tuple(breaks))
 
 
-def homework_of(profile: DemandProfile, person: Person, settings: PlanSettings, catalog: Catalog) -> tuple[Homework, ...]:
-    """Homework for the ranges this session asks that the person's re-tests stayed short of."""
-    return homework_for({gap.motion: gap.needed_deg for gap in _gaps(profile, person)}, person, settings, catalog)
+def gaps_of(profile: DemandProfile, person: Person, mine: Workout) -> tuple[Gap, ...]:
+    """Ranges a session asks of this person (by key, in the profile) that were measured and fall short. mine: what the person does."""
+    sides, lines = dict(tight_sides(person)), {(work.line, work.column) for part in mine.parts for work in part.work}
+    found = []
+    for one in profile.demands:
+        if "seated" in person.adaptive and one.id.startswith(LEGS):
+            continue
+        for standing in one.people:
+            if standing.key == person.key and standing.measured and standing.short:
+                because = next((term.text for term in one.terms if (term.line, term.column) in lines), one.terms[0].text)
+                found.append(Gap(one.id, standing.range_deg, standing.required_deg, True, sides.get(one.id), because, standing.score))
+    return tuple(sorted(found, key=lambda gap: (-gap.score, gap.motion)))
 
 
 def _ramp(sheet: PrepSheet, workout: Workout, person: Person, own: PlanSettings, catalog: Catalog) -> tuple[RampSet, ...]:
@@ -157,20 +170,8 @@ def _with_side(item: Item, own: PlanSettings) -> Item:
     return replace(item, dose=replace(item.dose, extra_side=side)) if side else item
 
 
-def _gaps(profile, person: Person) -> tuple[Gap, ...]:
-    sides = dict(tight_sides(person))
-    found = []
-    for one in profile.demands:
-        if "seated" in person.adaptive and one.id.startswith(LEGS):
-            continue
-        for standing in one.people:
-            if standing.measured and standing.short:
-                found.append(Gap(one.id, standing.range_deg, standing.required_deg, True, sides.get(one.id), one.terms[0].text))
-    return tuple(found)
-
-
-def _extras(gaps: tuple[Gap, ...], profile, own: PlanSettings, person: Person, items: tuple[Item, ...], catalog: Catalog) -> tuple[Item, ...]:
-    weights = {gap.motion: profile.score(gap.motion) for gap in gaps}
+def _extras(gaps: tuple[Gap, ...], own: PlanSettings, person: Person, items: tuple[Item, ...], catalog: Catalog) -> tuple[Item, ...]:
+    weights = {gap.motion: gap.score for gap in gaps}
     if not weights:
         return ()
     kit = {item: 1 for item in person.kit_at_home}

@@ -99,7 +99,9 @@ class Problem:
 
     def serving(self, demand: str, twentieths: float) -> np.ndarray:
         """Which candidates prepare a demand by at least so much."""
-        return np.array([any(name == demand and effect >= twentieths for name, effect in one.effects) for one in self.candidates], dtype=bool)
+        if demand not in self.demands:
+            return np.zeros(len(self.candidates), dtype=bool)
+        return self.taken[:, self.demands.index(demand)] >= taken_away(twentieths) - HARDLY
 
     def with_pin(self, drill: str) -> Problem:
         """The same problem with one drill more to be kept."""

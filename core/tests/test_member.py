@@ -37,6 +37,18 @@ class Sheet(unittest.TestCase):
             self.assertTrue({"wrist.extension", "ankle.dorsiflexion"} & set(item.serves))
         self.assertFalse({item.drill for item in mine.extras} & {item.drill for item in SHEET.items})
 
+    def test_the_class_s_profile_gives_the_same_sheet_as_one_s_own(self):
+        """Worked out beside others or alone: the same gaps, extras and homework; a scaling member's reason is a line they do."""
+        others = [Person(name=f"other {n}", key=f"o{n}", ranges=(Measurement("wrist.extension", 40 + 9 * n),)) for n in range(3)]
+        board = read_workout("A) Front squat 5x3 @ 80%\n\nB) 3 rounds\n12 push presses 40 kg\n9 pull-ups\nscaled: 9 ring rows")
+        for division in (None, "scaled"):
+            mine = Person(name="Nell", key="1", division=division, ranges=(Measurement("wrist.extension", 48), Measurement("shoulder.flexion", 140)))
+            sheet = plan(board, derive(board, [mine, *others]), SETTINGS)
+            alone, beside = fit_member(sheet, board, mine, SETTINGS), fit_member(sheet, board, mine, SETTINGS, CATALOG, derive(board, [mine, *others]))
+            self.assertTrue(alone.gaps)
+            self.assertEqual([(gap.motion, gap.has_deg, gap.because) for gap in alone.gaps], [(gap.motion, gap.has_deg, gap.because) for gap in beside.gaps])
+            self.assertEqual([item.drill for item in alone.extras], [item.drill for item in beside.extras])
+
     def test_the_tight_side_gets_more(self):
         """Two centimetres of difference in the lunge test is worth noting (Bennell 1998, from memory)."""
         person = Person(ranges=(Measurement("ankle.dorsiflexion", 6, "left", "knee-to-wall"), Measurement("ankle.dorsiflexion", 8.5, "right", "knee-to-wall")))

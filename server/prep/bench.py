@@ -71,9 +71,10 @@ class BenchInput:
 
 @dataclass(frozen=True)
 class Derived:
-    """The three steps' values together, and the catalog they were made with."""
+    """The three steps' values together, and the catalog and settings they were made with."""
 
     catalog: Catalog
+    settings: PlanSettings
     workout: Workout
     profile: DemandProfile
     sheet: PrepSheet
@@ -84,7 +85,8 @@ def compute(asked: BenchInput) -> Derived:
     catalog = asked.words.catalog
     workout = asked.words.read(asked.text)
     profile = derive(workout, asked.people, catalog=catalog)
-    return Derived(catalog, workout, profile, plan_session(workout, asked.settings(), asked.people, catalog, profile=profile))
+    settings = asked.settings()
+    return Derived(catalog, settings, workout, profile, plan_session(workout, settings, asked.people, catalog, profile=profile))
 
 
 def bench_view(asked: BenchInput) -> dict:

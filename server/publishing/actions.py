@@ -65,7 +65,7 @@ def member_content(gym_class: GymClass, derived: Derived, asked: BenchInput, per
     """One member's page, as plain data: nobody else's ranges are in it."""
     catalog = derived.catalog
     value = person.value(timezone.localdate())
-    fitted = fit_member(derived.sheet, derived.workout, value, asked.settings(), catalog)
+    fitted = fit_member(derived.sheet, derived.workout, value, derived.settings, catalog, derived.profile if any(one.key == value.key for one in asked.people) else None)
     own = derived.workout.for_division(value.division)
     session = gym_class.session
     return {
