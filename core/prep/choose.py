@@ -17,7 +17,7 @@ from core.prep.beam import Beam, best_rows, promising
 from core.prep.candidates import Candidate
 from core.prep.exchange import improved
 from core.prep.least import least_plans
-from core.prep.problem import Limits, Problem
+from core.prep.problem import HARDLY, Limits, Problem
 
 
 BEAMS = (Beam(0.02, True), Beam(0.3, False))  # what a phase lacks is taken lightly, and seriously
@@ -78,6 +78,23 @@ def solve(problem: Problem) -> Choice:
     plans = list({frozenset(plan): plan for plan in found}.values())  # the beams often agree
     best = max(improved(small, plans, frozenset(begin), 1), key=small.value_of)
     return Choice(problem, tuple(rows[place] for place in improved(small, [best], frozenset(begin), 2)[0]))
+
+
+def choose_few(problem: Problem, most: int) -> Choice:
+    """The best plan of at most ``most`` drills, all of them tried. For a handful of drills from a small pool; pins are not kept."""
+    if not problem.candidates:
+        return Choice(problem, ())
+    best, best_value, plans = (), problem.value_of(()), [()]
+    for size in range(most):
+        _, values, fits = problem.grown(plans)
+        worth = np.where(fits, values, -np.inf)
+        plan, row = divmod(int(worth.argmax()), worth.shape[1])
+        if worth[plan, row] > best_value + HARDLY:
+            best, best_value = (*plans[plan], row), float(worth[plan, row])
+        plans = [(*rows, row) for rows, able in zip(plans, fits) for row in np.flatnonzero(able).tolist() if not rows or row > rows[-1]]
+        if not plans or size + 1 == most:
+            break
+    return Choice(problem, best)
 
 
 def pinned(problem: Problem) -> tuple[int, ...]:

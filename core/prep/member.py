@@ -8,11 +8,12 @@ from core.catalog.rows import Drill, MethodPhase
 from core.demand.people import Person
 from core.demand.profile import DemandProfile, derive
 from core.prep.candidates import candidates_for, refused
-from core.prep.choose import Limits, choose
+from core.prep.choose import choose_few, solve
 from core.prep.cooldown import cool_down, muscles_worked
 from core.prep.homework import Homework, homework_for
 from core.prep.clock import lay_out
 from core.prep.pace import TRANSITION_S, pace_of
+from core.prep.problem import Limits, Problem
 from core.prep.ramp import build_ramp, timed
 from core.prep.sequence import in_order
 from core.prep.settings import PlanSettings
@@ -21,6 +22,7 @@ from core.reading.workout import ASKING_KINDS, Workout
 
 EXTRAS_S = 240  # what people will do in the car park; common practice
 MOST_EXTRAS = 3
+FEW = 40  # drills of which every handful is tried
 LEGS = ("hip.", "knee.", "ankle.", "toe.")  # demands a session does not ask of a seated athlete
 SIDE_DIFFERENCE_DEG = 5.0  # a side this much tighter gets a little more; about 1.5 cm of the lunge test (Bennell 1998)
 
@@ -64,8 +66,10 @@ class MemberSheet:
 def tight_sides(person: Person) -> tuple[tuple[str, str], ...]:
     """(motion, tighter side) where a person's two sides differ by more than the usual error."""
     found = []
-    for motion in dict.fromkeys(one.motion for one in person.ranges):
-        sides = {one.side: one.degrees for one in person.ranges if one.motion == motion}
+    by_motion: dict[str, dict[str, float]] = {}
+    for one in person.ranges:
+        by_motion.setdefault(one.motion, {})[one.side] = one.degrees
+    for motion, sides in by_motion.items():
         if {"left", "right"} <= set(sides) and abs(sides["left"] - sides["right"]) >= SIDE_DIFFERENCE_DEG:
             found.append((motion, min(("left", "right"), key=lambda side: sides[side])))
     return tuple(found)
@@ -179,7 +183,8 @@ def _extras(gaps: tuple[Gap, ...], own: PlanSettings, person: Person, items: tup
     pool = [one for one in candidates_for(general, catalog.methods["general-to-specific"], catalog, weights)
             if one.phase == "open" and all(each <= 1 for each in one.drill.kit.values())]
     phases = (MethodPhase(phase="open", min_s=0, max_s=EXTRAS_S, min_items=0, max_items=MOST_EXTRAS),)
-    choice = choose(pool, weights, Limits(EXTRAS_S, phases, 1.0, frozenset(), {}, frozenset(), TRANSITION_S))
+    problem = Problem(pool, weights, Limits(EXTRAS_S, phases, 1.0, frozenset(), {}, frozenset(), TRANSITION_S))
+    choice = choose_few(problem, MOST_EXTRAS) if len(pool) <= FEW else solve(problem)
     run = in_order(list(choice.picked.values()))
     sides = dict(own.tight_sides)
     extras = []
