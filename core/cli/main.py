@@ -17,7 +17,6 @@ from core.prep.homework import homework_for
 from core.prep.member import gaps_of, tight_sides
 from core.prep.warmth import readiness_after
 from core.reading import Workout, read_workout
-from core.reading.workout import ASKING_KINDS
 
 
 def parser() -> argparse.ArgumentParser:
@@ -116,7 +115,7 @@ def _plan(asked, catalog: Catalog) -> int:
         kit=read_kit(asked.kit, catalog) if asked.kit else None,
         avoid=frozenset(member.cautions) if member else frozenset(), seated=bool(member and "seated" in member.adaptive),
         tight_sides=tight_sides(member) if member else (), warmed=tuple(_warmed(asked, catalog, people, workout).items()),
-        cold=asked.cold, breaks=tuple((part, asked.between) for part in range(1, _parts(workout))) if asked.between else (),
+        cold=asked.cold, breaks=tuple((part, asked.between) for part in range(1, len(workout.asking))) if asked.between else (),
     )
     sheet = plan_session(workout, settings, people, catalog, division, profile)
     homework = homework_for({gap.motion: gap.needed_deg for gap in gaps_of(profile, member, workout.for_division(division))}, member, settings, catalog) if member else ()
@@ -140,10 +139,6 @@ def _plan(asked, catalog: Catalog) -> int:
         print(f"        one more minute buys {more.name}{others}, +{more.whole:.0%}")
     print("        cool-down: " + ", ".join(item.name for item in sheet.cooldown))
     return 0
-
-
-def _parts(workout: Workout) -> int:
-    return sum(part.kind in ASKING_KINDS for part in workout.parts)
 
 
 def _say_stop(stop: Break, catalog: Catalog) -> None:

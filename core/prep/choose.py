@@ -43,11 +43,6 @@ class Choice:
     def _remains(self) -> np.ndarray:
         return self.problem.weights * self.problem.keeps[list(self.rows)].prod(axis=0)
 
-    @property
-    def spent(self) -> int:
-        """Seconds used, with what lies between drills."""
-        return sum(self.problem.spends_of[row] for row in self.rows)
-
     def covered(self) -> float:
         """Share of the whole weight that is prepared."""
         return 1 - float(self._remains().sum()) / self.problem.total

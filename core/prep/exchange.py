@@ -45,15 +45,10 @@ def _best_exchanges(problem: Problem, plans: Sequence[Rows], fixed: frozenset[in
     ranked = np.argsort(-np.where(fits, values, -np.inf), axis=1, kind="stable")[:, :WAYS].tolist()
     by_rate = _by_rate(problem, values - value[:, None], fits)
     start: dict[tuple[int, frozenset[int]], Rows] = {}
-    first: dict[int, Rows] = {}
     for place, (number, _, rows) in enumerate(gaps):
         for row in dict.fromkeys((*ranked[place], by_rate[place])):
             if fits[place, row]:
                 start.setdefault((number, frozenset((*rows, row))), (*rows, row))
-    for number, _, rows in reversed(gaps):  # and the first gap of each plan as it is
-        first[number] = rows
-    for number, rows in sorted(first.items()):
-        start.setdefault((number, frozenset(rows)), rows)
     return _best_filled(problem, plans, start)
 
 

@@ -17,8 +17,8 @@ from core.prep.problem import Limits, Problem
 from core.prep.ramp import build_ramp, timed
 from core.prep.sequence import in_order
 from core.prep.settings import PlanSettings
-from core.prep.sheet import Dose, Item, PrepSheet, RampSet
-from core.reading.workout import ASKING_KINDS, Workout
+from core.prep.sheet import Break, Dose, Item, PrepSheet, RampSet
+from core.reading.workout import Workout
 
 EXTRAS_S = 240  # what people will do in the car park; common practice
 MOST_EXTRAS = 3
@@ -51,7 +51,7 @@ class Gap:
 
 @dataclass(frozen=True, slots=True)
 class MemberSheet:
-    """breaks: (part, what this member does in the stop before it)."""
+    """breaks: the stops that have drills or a way up, as this member does them."""
 
     items: tuple[Item, ...]
     extras: tuple[Item, ...]
@@ -60,7 +60,7 @@ class MemberSheet:
     ramp: tuple[RampSet, ...]
     cooldown: tuple[Item, ...]
     homework: tuple[Homework, ...] = ()
-    breaks: tuple[tuple[str, tuple[Item, ...]], ...] = ()
+    breaks: tuple[Break, ...] = ()
 
 
 def tight_sides(person: Person) -> tuple[tuple[str, str], ...]:
@@ -88,12 +88,13 @@ def fit_member(sheet: PrepSheet, workout: Workout, person: Person, settings: Pla
     for stop in sheet.breaks:
         stop_items, stop_swaps = _fit_items(stop.items, sheet.method, own, catalog)
         swaps += tuple(one for one in stop_swaps if one not in swaps)
-        if stop_items:
-            breaks.append((stop.name, stop_items))
+        fitted = replace(stop, items=stop_items, ramp=_ramp(stop, workout.only(slice(stop.part, stop.until)), person, own, catalog))
+        if fitted.items or fitted.ramp:
+            breaks.append(fitted)
     mine = workout.for_division(person.division)
     gaps = gaps_of(profile or derive(workout, (person,), person.division, catalog), person, mine)
     settle = cool_down(muscles_worked(mine, person, catalog), own, catalog)
-    return MemberSheet(items, _extras(gaps, own, person, items, catalog), swaps, gaps, _ramp(sheet, workout, person, own, catalog), settle,
+    return MemberSheet(items, _extras(gaps, own, person, items, catalog), swaps, gaps, _ramp(sheet, workout.only(slice(sheet.parts)), person, own, catalog), settle,
                        homework_for({gap.motion: gap.needed_deg for gap in gaps}, person, own, catalog), tuple(breaks))
 
 
@@ -111,18 +112,13 @@ def gaps_of(profile: DemandProfile, person: Person, mine: Workout) -> tuple[Gap,
     return tuple(sorted(found, key=lambda gap: (-gap.score, gap.motion)))
 
 
-def _ramp(sheet: PrepSheet, workout: Workout, person: Person, own: PlanSettings, catalog: Catalog) -> tuple[RampSet, ...]:
-    """The member's own way up, from when the class starts building; sets beyond the class's time fall into the part."""
+def _ramp(sheet: PrepSheet | Break, serves: Workout, person: Person, own: PlanSettings, catalog: Catalog) -> tuple[RampSet, ...]:
+    """The member's own way up in a prep or a stop, from when the class starts building; sets beyond its time fall into the part."""
     if own.seated or not sheet.ramp:
         return ()
-    mine = build_ramp(_prepared(workout, sheet).for_division(person.division), person, catalog, own.rack)
+    mine = build_ramp(serves.for_division(person.division), person, catalog, own.rack)
     starts = sheet.ramp[0].start_s
     return timed(mine, sheet.minutes * 60 if starts is None else starts, sheet.minutes * 60)
-
-
-def _prepared(workout: Workout, sheet: PrepSheet) -> Workout:
-    """The parts the prep before class serves; later ones have a stop of their own."""
-    return replace(workout, parts=tuple(part for part in workout.parts if part.kind in ASKING_KINDS)[:sheet.parts])
 
 
 def _fit_items(class_items: tuple[Item, ...], method_id: str, own: PlanSettings, catalog: Catalog) -> tuple[tuple[Item, ...], tuple[Swap, ...]]:

@@ -14,6 +14,8 @@ KG_PAIRS = {25.0: 8, 20.0: 2, 15.0: 2, 10.0: 2, 5.0: 2, 2.5: 2, 1.25: 1}  # comp
 LB_PAIRS = {45.0: 4, 35.0: 1, 25.0: 2, 10.0: 2, 5.0: 2, 2.5: 1}  # from memory
 BARS = {"kg": (20.0, 15.0), "lb": (45.0, 35.0)}  # men's and women's competition bars, from memory
 MOST_WAYS = 40  # of one load that are weighed
+MOST_TRIED = 4000  # ways that are looked at, heavy plates first; a usual rack has fewer
+MOST_SIDE = 400.0  # on one end of a bar, kg or lb; more than anyone lifts
 HARDLY = 1e-6
 KG_PER = {"kg": 1.0, "lb": 0.45359237}  # exact
 
@@ -45,25 +47,32 @@ class Rack:
         return bar + 2 * min(sides[max(0, place - 1):place + 1], key=lambda side: (round(abs(bar + 2 * side - load), 6), side))
 
 
-@lru_cache(maxsize=64)
+@lru_cache(maxsize=256)
 def _sides(pairs: tuple[tuple[float, int], ...]) -> tuple[float, ...]:
     """Every weight that can stand on one end of the bar, ascending."""
     found = {0.0}
     for size, count in pairs:
-        found = {round(side + size * times, 4) for side in found for times in range(count + 1)}
+        found = {total for side in found for times in range(count + 1) if (total := round(side + size * times, 4)) <= MOST_SIDE}
     return tuple(sorted(found))
+
+
+def _holds(sides: tuple[float, ...], side: float) -> bool:
+    """Whether a weight is among those that can stand on one end."""
+    place = bisect_left(sides, side - HARDLY)
+    return place < len(sides) and sides[place] <= side + HARDLY
 
 
 def ways(side: float, pairs: Mapping[float, int], most: int = MOST_WAYS) -> list[tuple[float, ...]]:
     """Ways to put ``side`` on each end, heaviest plate inside, fewest plates first. Empty when the rack cannot make it."""
     sizes = sorted((size for size, count in pairs.items() if count > 0), reverse=True)
+    rest = [_sides(tuple((size, pairs[size]) for size in sizes[place:])) for place in range(len(sizes) + 1)]
     found: list[tuple[float, ...]] = []
 
     def put(left: float, place: int, on: tuple[float, ...]) -> None:
+        if len(found) == MOST_TRIED or not _holds(rest[place], left):
+            return
         if left < HARDLY:
             found.append(on)
-            return
-        if place == len(sizes) or sum(size * pairs[size] for size in sizes[place:]) < left - HARDLY:
             return
         size = sizes[place]
         for count in range(min(pairs[size], int((left + HARDLY) // size)), -1, -1):

@@ -103,12 +103,6 @@ class Problem:
             return np.zeros(len(self.candidates), dtype=bool)
         return self.taken[:, self.demands.index(demand)] >= taken_away(twentieths) - HARDLY
 
-    def with_pin(self, drill: str) -> Problem:
-        """The same problem with one drill more to be kept."""
-        other = copy(self)
-        other.limits = replace(self.limits, pins={**self.limits.pins, drill: ""})
-        return other
-
     def grown(self, plans: Sequence[tuple[int, ...]], short_cost: float | np.ndarray = SHORT_COST) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
         """Value of every plan; of every plan with every candidate added; whether it may be added (plans x candidates).
 

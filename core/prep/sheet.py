@@ -149,19 +149,20 @@ class Tally:
 
 @dataclass(frozen=True, slots=True)
 class Break:
-    """The stop before a later part of the session. part: its place among the parts that ask something, from 0; starts_min: when the
-    stop begins, minutes from the start of the prep, from how long what comes before it usually takes.
+    """The stop before a later part of the session. part: its place among the parts that ask something, from 0; until: the first part
+    it does not serve any more; starts_min: when the stop begins, minutes from the start of the prep, from how long what comes before it usually takes.
 
     ready: (demand, readiness 0..1) of what that part asks, most asked first. missing: demands too little ready for it.
     minutes is 0 when the coach gives it none: then nothing is planned for it.
     """
 
     part: int
+    until: int
     name: str
     starts_min: float
     minutes: int
-    ready: tuple[tuple[str, float], ...]
-    missing: tuple[str, ...]
+    ready: tuple[tuple[str, float], ...] = ()
+    missing: tuple[str, ...] = ()
     items: tuple[Item, ...] = ()
     ramp: tuple[RampSet, ...] = ()
     seconds: int = 0

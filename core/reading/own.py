@@ -4,10 +4,9 @@ from __future__ import annotations
 import json
 import re
 from collections.abc import Iterable
-from dataclasses import replace
-from functools import lru_cache
 
 from core.catalog.load import Catalog, check_movement, load_catalog, movement_row
+from core.catalog.own import with_rows
 from core.catalog.rows import Movement
 from core.errors import CatalogError, UnusableFile
 from core.reading.names import Names, plain
@@ -16,13 +15,6 @@ FILE_KIND = "dusty-chalk-movements"
 FILE_VERSION = 1
 MOST_ROWS = 1000
 OWN = "own movements"
-
-
-def own_id(name: str, taken: Iterable[str]) -> str:
-    """An id for a name that no row has yet: 'Sled row' -> 'own-sled-row'."""
-    base = "own-" + (re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-") or "movement")
-    used = set(taken)
-    return next(one for one in (base, *(f"{base}-{count}" for count in range(2, len(used) + 3))) if one not in used)
 
 
 def similar_to(catalog: Catalog, like: str, name: str, **changes) -> dict:
@@ -49,21 +41,9 @@ def own_movement(catalog: Catalog, movement_id: str, fields: dict) -> Movement:
     return row
 
 
-@lru_cache(maxsize=256)
-def _with(base: Catalog, rows: tuple[str, ...]) -> Catalog:
-    movements = dict(base.movements)
-    for raw in rows:
-        fields = json.loads(raw)
-        name = fields.pop("id")
-        movements[name] = movement_row(OWN, name, fields)
-    return replace(base, movements=movements)
-
-
 def with_own(rows: Iterable[tuple[str, dict]], base: Catalog | None = None) -> Catalog:
-    """The catalog with a gym's own movements, given as (id, fields). Equal rows give the same object, so caches hold."""
-    base = base or load_catalog()
-    keys = tuple(sorted(json.dumps({"id": name, **fields}, sort_keys=True) for name, fields in rows))
-    return _with(base, keys) if keys else base
+    """The catalog with a gym's own movements, given as (id, fields)."""
+    return with_rows("movements", rows, base or load_catalog())
 
 
 def write_movements(rows: Iterable[tuple[str, dict]]) -> str:

@@ -166,12 +166,21 @@ class Workout:
         """Divisions the text names, in its order."""
         return tuple(dict.fromkeys(work.division for part in self.parts for work in part.work if work.division))
 
+    @property
+    def asking(self) -> tuple[Part, ...]:
+        """The parts that ask something: written warm-ups and cool-downs are prep, not work."""
+        return tuple(part for part in self.parts if part.kind in ASKING_KINDS)
+
+    def only(self, parts: slice) -> Workout:
+        """The same workout with some of the parts that ask something."""
+        return replace(self, parts=self.asking[parts])
+
     def for_division(self, division: str | None) -> Workout:
         """The list of movements one division does: its own lines, and the shared ones it does not override.
 
         None and "rx" are the text as written. Written warm-ups and cool-downs are left out: they are prep, not work.
         """
-        return replace(self, parts=tuple(_divided(part, division) for part in self.parts if part.kind in ASKING_KINDS))
+        return replace(self, parts=tuple(_divided(part, division) for part in self.asking))
 
 
 def _divided(part: Part, division: str | None) -> Part:

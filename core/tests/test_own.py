@@ -6,7 +6,8 @@ from core.catalog import load_catalog
 from core.demand import derive
 from core.errors import CatalogError, UnusableFile
 from core.reading import read_workout
-from core.reading.own import own_id, own_movement, read_movements, similar_to, with_own, write_movements
+from core.catalog.own import own_id
+from core.reading.own import own_movement, read_movements, similar_to, with_own, write_movements
 from core.reading.vocabulary import Vocabulary, vocabulary
 
 CATALOG = load_catalog()

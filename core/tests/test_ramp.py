@@ -111,6 +111,16 @@ class Groups(unittest.TestCase):
         every = {20 + 2 * sum(size * count for (size, _), count in zip(pairs, counts)) for counts in itertools.product(*(range(most + 1) for _, most in pairs))}
         self.assertAlmostEqual(abs(Rack(pairs=tuple(pairs)).nearest(load, 20.0) - load), min(abs(one - load) for one in every), places=5)
 
+    def test_the_fullest_rack_answers_too(self):
+        """Twelve plates, twenty pairs of each: few ways are weighed, each makes the load, and the fewest plates come first."""
+        full = {size: 20 for size in (50.0, 25.0, 20.0, 15.0, 10.0, 5.0, 2.5, 2.0, 1.25, 1.0, 0.5, 0.25)}
+        found = ways(97.75, full)
+        self.assertEqual(len(found), 40)
+        self.assertTrue(all(abs(sum(on) - 97.75) < 1e-6 for on in found))
+        self.assertEqual(found[0], (50.0, 25.0, 20.0, 2.5, 0.25))
+        self.assertEqual(ways(97.8, full), [])
+        self.assertEqual([20 + 2 * sum(on) for on in loading([20, 60.5, 141, 215.5], 20, full)], [20, 60.5, 141, 215.5])
+
     def test_two_on_one_bar_need_the_same_bar(self):
         """A man and a woman have bars of their own; two women share theirs, and each does her own sets, the heavier work last."""
         man, woman, scaling = ramps_for(read_workout(BOARD), CLASS, CATALOG)

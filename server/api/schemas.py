@@ -241,6 +241,7 @@ class MemberBreak(Schema):
     name: str
     minutes: int
     items: list[ItemOut]
+    ramp: list[RampOut] = []
 
 
 class MemberWork(Schema):

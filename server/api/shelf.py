@@ -124,7 +124,7 @@ def drills(request: HttpRequest):
     catalog = load_catalog()
     return [{"id": row.id, "name": row.name, "aliases": list(row.aliases), "style": row.style, "phases": list(row.phases), "level": row.level,
              "seated": bool(row.seated), "kit_names": [catalog.kit[item].name for item in row.kit],
-             "serves": [{"demand": demand, "name": catalog.demands[demand].name, "kind": catalog.demands[demand].kind} for demand, _, _ in catalog.why(row.id)]}
+             "serves": [_served(demand, catalog) for demand, _, _ in catalog.why(row.id)]}
             for row in catalog.drills.values()]
 
 
@@ -140,9 +140,12 @@ def drill(request: HttpRequest, drill_id: str):
             "picture": picture_of_drill(row.id, catalog, False), "cues": list(row.cues), "fault": row.fault, "cautions": list(row.cautions), "avoid": list(row.avoid),
             "seated": row.seated or "", "instead": dict(row.instead), "doses": [dose_words(option) for option in row.doses],
             "holds_s": row.holds_s, "fatigue": row.fatigue, "kit": {catalog.kit[item].name: each for item, each in row.kit.items()},
-            "effects": [{"demand": demand, "name": catalog.demands[demand].name, "kind": catalog.demands[demand].kind, "twentieths": effect, "because": because}
-                        for demand, effect, because in catalog.why(row.id)],
+            "effects": [{**_served(demand, catalog), "twentieths": effect, "because": because} for demand, effect, because in catalog.why(row.id)],
             "sources": list(dict.fromkeys(catalog.sources[one].citation for one in (row.source, row.effects_source))), **rungs(row.id, catalog)}
+
+
+def _served(demand: str, catalog: Catalog) -> dict:
+    return {"demand": demand, "name": catalog.demands[demand].name, "kind": catalog.demands[demand].kind}
 
 
 def _methods_out(gym) -> list[dict]:

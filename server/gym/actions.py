@@ -2,18 +2,21 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from typing import get_args
 
 from django.db import transaction
 
 from core.catalog import load_catalog
+from core.catalog.rows import Space
 from core.errors import CoreError
 from core.prep.plates import BARS
 from server.gym.models import Gym, KitItem
 from server.people.models import Person
 
 MOST_PIECES = 500
-MOST_PAIRS = 40
-SPACES = ("mat", "bar", "lane", "wall")  # a spot to stand is never short
+MOST_PAIRS, MOST_SIZES = 20, 12  # of one plate, and of different ones, on a platform
+PLATE_STEP = 0.25  # the lightest plates made, kg or lb
+SPACES = tuple(space for space in get_args(Space) if space != "spot")  # a spot to stand is never short
 
 
 class NotPossible(CoreError):
@@ -46,8 +49,8 @@ def set_place(gym: Gym, by: Person, kit: Mapping[str, int], places: Mapping[str,
     if len(bars) != 2 or not all(0 < bar <= 60 for bar in bars):
         raise NotPossible("bars", f"Two bars, each above 0 and at most 60 {unit}.")
     sizes = [size for size, _ in pairs]
-    if not all(0 < size <= 100 and 0 <= count <= MOST_PAIRS for size, count in pairs) or len(set(sizes)) < len(sizes):
-        raise NotPossible("pairs", f"Each plate once, above 0 and at most 100 {unit}, 0 to {MOST_PAIRS} pairs of it.")
+    if not all(0 < size <= 100 and (size / PLATE_STEP).is_integer() and 0 <= count <= MOST_PAIRS for size, count in pairs) or len(set(sizes)) < len(sizes) or len(sizes) > MOST_SIZES:
+        raise NotPossible("pairs", f"Up to {MOST_SIZES} plates, each once, in steps of {PLATE_STEP} up to 100 {unit}, 0 to {MOST_PAIRS} pairs of it.")
     gym.kit.all().delete()
     KitItem.objects.bulk_create(KitItem(gym=gym, item=item, pieces=pieces) for item, pieces in kit.items() if pieces)
     gym.places = dict(places)

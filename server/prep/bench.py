@@ -3,6 +3,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
+from functools import cached_property
 
 from core.catalog import Catalog
 from core.json_out import derive_json, item_json, plan_json, ramp_json
@@ -11,11 +12,11 @@ from core.errors import PlanRefused, UnusableText
 from core.lab import OPENS_WITH
 from core.pictures import picture_of_drill, position_picture
 from core.prep import Item, PlanSettings, PrepSheet, RampSet, plan, plan_session
-from core.prep.breaks import asking
+from core.prep.breaks import opening_of
 from core.prep.candidates import candidates_for, taken_away
 from core.prep.plan import demand_weights
 from core.prep.plates import Rack, changes
-from core.prep.ramp import shared_bar
+from core.prep.ramp import ramps_for, shared_bar
 from core.prep.warmth import readiness_after
 from core.reading import Workout
 from core.reading.vocabulary import Vocabulary
@@ -57,15 +58,17 @@ class BenchInput:
             pins=tuple(pin for pin in self.pins if pin.partition("@")[0] in shelf), bans=tuple(self.bans), order=tuple(self.order),
             recent=tuple(self.recent), doses=tuple(sorted(self.doses.items())), known=self.known, cold=self.cold, locked=self.locked,
             places=tuple(sorted(self.places.items())), rack=self.rack, breaks=tuple(sorted((int(part), minutes) for part, minutes in self.breaks.items())),
-            warmed=tuple(sorted(self.warm().items())))
+            warmed=tuple(sorted(self.warm.items())))
 
+    @cached_property
     def earlier(self) -> Workout | None:
         """What was done just before, as read; None when nothing was. Raises UnusableText."""
         return self.words.read(self.after_text) if self.after_text.strip() else None
 
+    @cached_property
     def warm(self) -> dict[str, float]:
         """demand id -> readiness that what was done before leaves when the prep starts."""
-        before = self.earlier()
+        before = self.earlier
         return readiness_after(before.for_division(None), Person(), self.words.catalog, self.after_min, self.words.read(self.text)) if before else {}
 
 
@@ -108,10 +111,10 @@ def bench_view(asked: BenchInput) -> dict:
 
 def _earlier(asked: BenchInput) -> dict | None:
     """What was done before and is still warm, and what of it could not be read."""
-    before = asked.earlier()
+    before = asked.earlier
     if before is None:
         return None
-    catalog, warm = asked.words.catalog, asked.warm()
+    catalog, warm = asked.words.catalog, asked.warm
     return {"movements": list(dict.fromkeys(catalog.movements[work.movement].name for part in before.parts for work in part.work)),
             "unread": [one.text for one in before.unread],
             "warm": [{"demand": demand, "name": catalog.demands[demand].name, "readiness": round(share, 4)}
@@ -167,7 +170,8 @@ def ramp_view(ramp: Sequence[RampSet], catalog: Catalog) -> list[dict]:
 
 def shared_view(asked: BenchInput, first: int, second: int) -> dict:
     """Lifters of two groups of the class (places in the plan's ramps) on one bar, beside what each would move alone."""
-    ramps = compute(asked).sheet.ramps
+    settings = asked.settings()
+    ramps = ramps_for(opening_of(asked.words.read(asked.text), settings), asked.people, asked.words.catalog, settings.rack)
     if not (first < len(ramps) and second < len(ramps)):
         return {"turns": [], "moved": 0, "apart_moved": 0, "why": "There is no such group any more."}
     try:
@@ -192,19 +196,19 @@ def alternatives(asked: BenchInput, drill: str) -> list[dict]:
     if item is None:
         return []
     method = catalog.methods[asked.method]
-    left = demand_weights(here.profile, asked.warm())
+    left = demand_weights(here.profile, asked.warm)
     taken = {one.drill for one in here.sheet.items}
     pool: dict[str, float] = {}
-    for one in candidates_for(asked.settings(), method, catalog, left):
+    for one in candidates_for(here.settings, method, catalog, left):
         if one.drill.id not in taken and one.phase == item.phase:
             worth = sum(left[demand] * taken_away(effect) for demand, effect in one.effects if demand in item.serves)
             pool[one.drill.id] = max(worth, pool.get(one.drill.id, 0.0))
-    opening = replace(here.workout, parts=asking(here.workout)[:here.sheet.parts])
-    profile = here.profile if not any(stop.minutes for stop in here.sheet.breaks) else derive(opening, asked.people, catalog=catalog)
+    opening = opening_of(here.workout, here.settings)
+    profile = here.profile if len(opening.parts) == len(here.workout.asking) else derive(opening, asked.people, catalog=catalog)
     found = []
     for other in sorted(pool, key=lambda name: (-pool[name], name))[:MOST_ALTERNATIVES * 2]:
-        swapped = replace(asked, pins=[*(pin for pin in asked.pins if pin.partition("@")[0] != drill), f"{other}@{item.phase}"], bans=[*asked.bans, drill])
-        sheet = plan(opening.for_division(None), profile, swapped.settings(), asked.people, catalog, here.sheet.ramps, brief=True)
+        swapped = replace(here.settings, pins=(*(pin for pin in here.settings.pins if pin.partition("@")[0] != drill), f"{other}@{item.phase}"), bans=(*here.settings.bans, drill))
+        sheet = plan(opening.for_division(None), profile, swapped, asked.people, catalog, here.sheet.ramps, brief=True)
         placed = next((one for one in sheet.items if one.drill == other), None)
         if placed:
             found.append({"drill": other, "name": placed.name, "seconds": placed.seconds, "seconds_more": placed.seconds - item.seconds,

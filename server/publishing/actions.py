@@ -78,8 +78,7 @@ def member_content(gym_class: GymClass, derived: Derived, asked: BenchInput, per
         "swaps": [{**asdict(swap), "instead_name": catalog.drills[swap.instead_of].name,
                    "name": catalog.drills[swap.drill].name if swap.drill else None} for swap in fitted.swaps],
         "gaps": [{**asdict(gap), "name": catalog.demands[gap.motion].name, "plain": catalog.demands[gap.motion].plain} for gap in fitted.gaps],
-        "breaks": [{"name": name, "minutes": next(stop.minutes for stop in derived.sheet.breaks if stop.name == name and stop.items), "items": items_view(items, catalog)}
-                   for name, items in fitted.breaks],
+        "breaks": [{"name": stop.name, "minutes": stop.minutes, "items": items_view(stop.items, catalog), "ramp": ramp_view(stop.ramp, catalog)} for stop in fitted.breaks],
         "homework": [{**homework_json(one), "motion_name": catalog.demands[one.motion].name, "plain": catalog.demands[one.motion].plain} for one in fitted.homework],
         "caution_note": person.caution_note,
     }

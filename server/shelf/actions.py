@@ -3,8 +3,8 @@ from __future__ import annotations
 
 from django.db import transaction
 
-from core.catalog.own import copy_of, own_method, with_methods
-from core.reading.own import own_id, own_movement, read_movements, similar_to, with_own, write_movements
+from core.catalog.own import copy_of, own_id, own_method, with_methods
+from core.reading.own import own_movement, read_movements, similar_to, with_own, write_movements
 from core.errors import CoreError
 from core.reading.names import plain
 from core.reading.vocabulary import Vocabulary, vocabulary
@@ -89,11 +89,11 @@ def save_method(gym: Gym, by: Person, base: str, changes: dict, slug: str = "") 
     if not slug and gym.own_methods.count() >= MOST_METHODS:
         raise NotTaught("name", f"This gym has {MOST_METHODS} methods of its own already; delete some first.")
     catalog = vocabulary_of(gym).catalog
-    before = gym.own_methods.get(slug=slug) if slug else None
-    fields = copy_of(catalog, before.base if before else base, changes)
+    made_from = gym.own_methods.filter(slug=slug or base).values_list("base", flat=True).first() or base  # a copy of a copy goes back to the built-in one
+    fields = copy_of(catalog, made_from if slug else base, changes)
     slug = slug or own_id(str(fields["name"]), catalog.methods)
     own_method(catalog, slug, fields)
-    return OwnMethod.objects.update_or_create(gym=gym, slug=slug, defaults={"base": before.base if before else base, "fields": fields})[0]
+    return OwnMethod.objects.update_or_create(gym=gym, slug=slug, defaults={"base": made_from, "fields": fields})[0]
 
 
 @transaction.atomic

@@ -105,6 +105,20 @@ class Members(Dials):
         self.assertLess(hers[-1]["load"], 70)
 
 
+    def test_a_later_lift_is_built_up_by_everyone_s_own_weight(self):
+        """The stop before a second lift brings each member their own sets, a man's bar heavier than a woman's."""
+        man = self.home.members[1]
+        man.sex = "male"
+        man.save()
+        text = "A) Front squat 4x4 60/40 kg\n\nB) Deadlift 3x3 140/100 kg"
+        self.send("patch", f"/api/sessions/{self.home.session.pk}", {"text": text, "breaks": {"1": 5}})
+        (his,), (hers,) = (self.page(member)["breaks"] for member in (man, self.home.members[2]))
+        self.assertEqual((his["ramp"][0]["load"], hers["ramp"][0]["load"]), (20, 15))
+        self.assertTrue(100 < his["ramp"][-1]["load"] < 140)
+        self.assertTrue(70 < hers["ramp"][-1]["load"] < 100)
+        self.assertEqual({step["movement"] for step in (*his["ramp"], *hers["ramp"])}, {"deadlift"})
+
+
 class Methods(Dials):
     def copy(self, client=None, **changes):
         return self.send("post", "/api/methods", {"base": "flow", "name": "Slow flow", **changes}, client)
@@ -122,6 +136,16 @@ class Methods(Dials):
         self.assertEqual(next(one for one in changed if one["own"])["max_hold_s"], 10, "what is not given is as in the base")
         self.client.delete(f"/api/methods/{own['id']}")
         self.assertEqual(PrepDraft.objects.get(session=self.home.session).method, "flow")
+
+    def test_a_copy_of_a_copy_keeps_its_changes_and_goes_back_to_the_built_in_one(self):
+        """Made from the gym's own one; both deleted, a session that used it has the built-in method again."""
+        first = next(one for one in self.copy(max_hold_s=5).json() if one["own"])["id"]
+        second = next(one for one in self.copy(base=first, name="Slowest flow").json() if one["name"] == "Slowest flow")
+        self.assertEqual((second["base"], second["max_hold_s"]), ("flow", 5))
+        self.send("patch", f"/api/sessions/{self.home.session.pk}", {"method": second["id"]})
+        for slug in (first, second["id"]):
+            self.client.delete(f"/api/methods/{slug}")
+        self.assertEqual(self.bench(method=PrepDraft.objects.get(session=self.home.session).method)["plan"]["method"], "flow")
 
     def test_a_copy_that_cannot_be_names_its_field(self):
         """A taken name, bounds upside down; members make none, and another gym neither sees nor changes it."""
@@ -159,7 +183,8 @@ class Place(Dials):
         before = self.client.get("/api/place").json()
         for changes, field in (({"kit": {"trampoline": 2}}, "kit.trampoline"), ({"kit": {"mat": -1}}, "kit.mat"), ({"places": {"roof": 3}}, "places.roof"),
                                ({"rack": {**RACK, "unit": "st"}}, "unit"), ({"rack": {**RACK, "bars": [0, 15]}}, "bars"),
-                               ({"rack": {**RACK, "pairs": [*RACK["pairs"], {"plate": 20, "pairs": 1}]}}, "pairs")):
+                               ({"rack": {**RACK, "pairs": [*RACK["pairs"], {"plate": 20, "pairs": 1}]}}, "pairs"), ({"rack": {**RACK, "pairs": [{"plate": 0.1, "pairs": 1}]}}, "pairs"),
+                               ({"rack": {**RACK, "pairs": [{"plate": 1 + number, "pairs": 1} for number in range(13)]}}, "pairs")):
             response = self.put(**changes)
             self.assertEqual((response.status_code, response.json()["field"]), (422, field))
         self.assertEqual(self.client.get("/api/place").json(), before)

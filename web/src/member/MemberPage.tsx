@@ -57,13 +57,18 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
           </div>
         )}
         <ol className="mt-3 space-y-2 border-l-[3px] border-dotted border-reach pl-3">{sheet.items.map((one) => <DrillLine key={one.drill} item={one} names={sheet.demand_names} />)}</ol>
-        {sheet.ramp.length > 0 && <p className="mt-3">Then build up the {sheet.ramp[0]!.name}: {sheet.ramp.map((one) => `${number(one.load || one.load_kg)} ${one.unit} × ${one.reps}`).join(", ")}{sheet.ramp[0]!.estimated && " (for an average lifter; use your own share)"}.</p>}
+        <WayUp ramp={sheet.ramp} />
         <button className="plain-action mt-3 w-full !rounded-xl !py-3 !text-[17px]" onClick={() => setRunning(sheet.items)}>Go through it with a timer</button>
-        {sheet.breaks.map((stop) => (
-          <div key={stop.name} className="mt-4">
+        {sheet.breaks.map((stop, place) => (
+          <div key={place} className="mt-4">
             <h3 className="text-[21px]">Before {stop.name}: {stop.minutes} min</h3>
-            <ol className="mt-2 space-y-2 border-l-[3px] border-dotted border-reach pl-3">{stop.items.map((one) => <DrillLine key={one.drill} item={one} names={sheet.demand_names} />)}</ol>
-            <button className="plain-action mt-3 w-full !rounded-xl !py-3 !text-[17px]" onClick={() => setRunning(stop.items)}>Go through these with a timer</button>
+            {stop.items.length > 0 && (
+              <>
+                <ol className="mt-2 space-y-2 border-l-[3px] border-dotted border-reach pl-3">{stop.items.map((one) => <DrillLine key={one.drill} item={one} names={sheet.demand_names} />)}</ol>
+                <button className="plain-action mt-3 w-full !rounded-xl !py-3 !text-[17px]" onClick={() => setRunning(stop.items)}>Go through these with a timer</button>
+              </>
+            )}
+            <WayUp ramp={stop.ramp} />
           </div>
         ))}
       </section>
@@ -102,6 +107,11 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
       <p className="sr-only">{plural(sheet.items.length, "drill")} in class</p>
     </div>
   );
+}
+
+function WayUp({ ramp }: { ramp: Sheet["ramp"] }) {
+  const [first] = ramp;
+  return first && <p className="mt-3">Then build up the {first.name}: {ramp.map((one) => `${number(one.load || one.load_kg)} ${one.unit} × ${one.reps}`).join(", ")}{first.estimated && " (for an average lifter; use your own share)"}.</p>;
 }
 
 function DrillLine({ item, names, dark = false }: { item: Item; names?: Sheet["demand_names"]; dark?: boolean }) {

@@ -6,7 +6,7 @@ import { Before } from "./Before";
 import { Compare } from "./Compare";
 import { DrillRow } from "./DrillRow";
 import { Ramp } from "./Ramp";
-import { lockedDraft, paceWords, type PrepProps } from "./shared";
+import { leftOut, lockedDraft, paceWords, type PrepProps } from "./shared";
 import { Stops } from "./Stops";
 
 /** The prep: a strip of time to scale on its edge, drills in order, the ramp, and what is covered and left. */
@@ -47,7 +47,7 @@ export function Prep(props: PrepProps) {
       </div>
       <div className="mt-2 border-t-2 border-ink pt-2 text-[15px] leading-snug">
         <p><span className="display text-[24px]">{percent(plan.covered)}</span> of what {asking(bench, plan)} is prepared, in {clock(plan.seconds)} of {plan.minutes}:00, for {plural(plan.headcount, "person", "people")}.</p>
-        {plan.uncovered.length > 0 && <p className="mt-0.5"><strong>Left:</strong> {leftOut(plan)}.</p>}
+        {plan.uncovered.length > 0 && <p className="mt-0.5"><strong>Left:</strong> {leftOut(plan.uncovered)}.</p>}
         {plan.next_minute[0] && draft.minutes < shelf.max_minutes && (
           <p className="no-print mt-0.5">One more minute buys <button className="font-semibold underline underline-offset-2" onClick={() => change({ minutes: draft.minutes + 1 })}>{plan.next_minute[0].name}</button>{plan.next_minute[0].new > 1 && ` and ${plan.next_minute[0].new - 1} more`}, <span className="whitespace-nowrap">+{percent(plan.next_minute[0].whole)}</span>.</p>
         )}
@@ -81,13 +81,6 @@ function numbers(tally: NonNullable<Plan["tally"]>): string {
   if (tally.lunge_steps) said.push(`${tally.lunge_steps} lunge steps`);
   tally.reps.forEach((one) => said.push(`${one.reps} × ${one.name.toLowerCase()} before the work`));
   return said.join("; ");
-}
-
-/** Demands left out, the reason said once. */
-function leftOut(plan: Plan): string {
-  const reasons = new Map<string, string[]>();
-  plan.uncovered.forEach((one) => reasons.set(one.why, [...(reasons.get(one.why) ?? []), one.name.toLowerCase()]));
-  return [...reasons].map(([why, names]) => `${names.slice(0, 3).join(", ")}${names.length > 3 ? ` and ${names.length - 3} more` : ""}: ${why}`).join("; ");
 }
 
 function TimeStrip({ plan, lit, onPoint }: { plan: Plan; lit: Lit | null; onPoint: (point: Point | null) => void }) {

@@ -4,7 +4,7 @@ import { Figure } from "../../figure/Figure";
 import { Mark } from "../../parts/Mark";
 import { clock, number, percent, plural } from "../../parts/words";
 import type { Kind } from "../../api/client";
-import type { PrepProps } from "./shared";
+import { leftOut, type PrepProps } from "./shared";
 
 const SHOWN = 5;
 const USUAL_MIN = 3;
@@ -61,6 +61,7 @@ function Stop({ stop, draft, change, shelf, onPoint }: PrepProps & { stop: Schem
           {stop.ramp.length > 0 && <li className="border-t border-rule pt-1 text-[14px]">then the {stop.ramp[0]?.name}: {stop.ramp.map((one) => `${number(one.load)} ${one.unit} × ${one.reps}${one.start_s === null ? " (in the part’s time)" : ""}`).join(", ")}</li>}
         </ol>
       )}
+      {stop.uncovered.length > 0 && <p className="mt-1 text-[13px] text-dust">Left: {leftOut(stop.uncovered)}.</p>}
     </li>
   );
 }

@@ -16,6 +16,13 @@ export function paceWords(plan: Plan): string {
   return "";
 }
 
+/** Demands left out, the reason said once. */
+export function leftOut(uncovered: Plan["uncovered"]): string {
+  const reasons = new Map<string, string[]>();
+  uncovered.forEach((one) => reasons.set(one.why, [...(reasons.get(one.why) ?? []), one.name.toLowerCase()]));
+  return [...reasons].map(([why, names]) => `${names.slice(0, 3).join(", ")}${names.length > 3 ? ` and ${names.length - 3} more` : ""}: ${why}`).join("; ");
+}
+
 /** Everything kept as it stands, doses and order too; or open again with what was kept by hand still kept. */
 export function lockedDraft(draft: Draft, plan: Plan): Partial<Draft> {
   if (draft.locked) return { locked: false };
