@@ -1,5 +1,6 @@
 #!/usr/bin/env python3
 """Django's command line; ./chalk calls it with the right settings."""
+
 import os
 import sys
 

@@ -1,4 +1,5 @@
 """A browser for tests. Playwright lives in one worker thread, so that Django's database stays in the test's own."""
+
 from __future__ import annotations
 
 import json
@@ -47,6 +48,7 @@ class BrowserTest(StaticLiveServerTestCase):
 
     def drive(self, steps, size=DESK):
         """Run steps(page) and give back what it returns; script errors on the page fail the test."""
+
         def run():
             context = self.chromium.new_context(viewport=size, reduced_motion="reduce")
             page = context.new_page()
@@ -56,10 +58,14 @@ class BrowserTest(StaticLiveServerTestCase):
             try:
                 result = steps(page)
                 page.unroute_all()
-                page.wait_for_load_state("networkidle")  # a request still running would hold the tables the test cleans
+                page.wait_for_load_state(
+                    "networkidle"
+                )  # a request still running would hold the tables the test cleans
                 return result, errors
             except Exception:
-                print(f"\nwhere it stopped: {page.url}\n{page.inner_text('body')[:SHOWN]}")  # what a person would have seen
+                print(
+                    f"\nwhere it stopped: {page.url}\n{page.inner_text('body')[:SHOWN]}"
+                )  # what a person would have seen
                 raise
             finally:
                 context.close()
@@ -79,8 +85,12 @@ class BrowserTest(StaticLiveServerTestCase):
         self.sign_in(page)
         page.goto(f"{self.live_server_url}/session/{(session or self.home.session).pk}")
         page.wait_for_selector("[data-drill]")
-        page.wait_for_load_state("networkidle")  # a late answer or font moves the rows, and a press and its release then
-        page.evaluate("document.fonts.ready.then(() => true)")  # land on different things, which is no click at all
+        page.wait_for_load_state(
+            "networkidle"
+        )  # a late answer or font moves the rows, and a press and its release then
+        page.evaluate(
+            "document.fonts.ready.then(() => true)"
+        )  # land on different things, which is no click at all
 
     def until(self, page, expression: str, seconds: float = 25):
         """Wait until a JavaScript expression is true (asked from outside, as the page's content policy allows no eval)."""
@@ -93,8 +103,12 @@ class BrowserTest(StaticLiveServerTestCase):
     def assert_accessible(self, page, where: str):
         """The accessibility engine finds nothing."""
         page.evaluate(AXE.read_text(encoding="utf-8"))
-        found = page.evaluate("axe.run(document, {resultTypes: ['violations']}).then(r => r.violations.map(v => [v.id, v.nodes.map(n => n.html.slice(0, 160) + ' ' + (n.any[0]?.message ?? ''))]))")
+        found = page.evaluate(
+            "axe.run(document, {resultTypes: ['violations']}).then(r => r.violations.map(v => [v.id, v.nodes.map(n => n.html.slice(0, 160) + ' ' + (n.any[0]?.message ?? ''))]))"
+        )
         self.assertEqual(found, [], f"{where}: {json.dumps(found, indent=1)}")
 
     def assert_no_sideways_scroll(self, page, where: str):
-        self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth - window.innerWidth"), 0, where)
+        self.assertLessEqual(
+            page.evaluate("document.documentElement.scrollWidth - window.innerWidth"), 0, where
+        )

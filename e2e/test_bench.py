@@ -1,4 +1,5 @@
 """The Bench in detail: the thread is true, the board teaches, every dial answers."""
+
 import json
 
 from e2e.browser import BrowserTest
@@ -10,12 +11,22 @@ STRONG = 0.45  # what the page counts as part of a thread; see web/src/thread/th
 class Thread(BrowserTest):
     def bench(self) -> dict:
         """The server's own answer for the same session and class."""
-        response = self.home.client().post(f"/api/sessions/{self.home.session.pk}/bench", json.dumps(body(self.home.session, class_id=self.home.gym_class.pk)), content_type="application/json")
+        response = self.home.client().post(
+            f"/api/sessions/{self.home.session.pk}/bench",
+            json.dumps(body(self.home.session, class_id=self.home.gym_class.pk)),
+            content_type="application/json",
+        )
         return response.json()
 
     def lit(self, page) -> tuple[set[str], set[int]]:
-        drills = page.eval_on_selector_all("[data-drill]", "all => all.filter(one => one.className.includes('border-reach')).map(one => one.dataset.drill)")
-        lines = page.eval_on_selector_all("[data-line]", "all => all.filter(one => one.className.includes('bg-slate-line')).map(one => Number(one.dataset.line))")
+        drills = page.eval_on_selector_all(
+            "[data-drill]",
+            "all => all.filter(one => one.className.includes('border-reach')).map(one => one.dataset.drill)",
+        )
+        lines = page.eval_on_selector_all(
+            "[data-line]",
+            "all => all.filter(one => one.className.includes('bg-slate-line')).map(one => Number(one.dataset.line))",
+        )
         return set(drills), set(lines)
 
     def test_a_demand_lights_its_own_lines_and_the_drills_that_serve_it(self):
@@ -29,8 +40,20 @@ class Thread(BrowserTest):
                 page.wait_for_selector(f"[data-demand='{demand['id']}'].bg-sheet")
                 drills, lines = self.lit(page)
                 weights = [term["severity"] * term["exposure"] for term in demand["terms"]]
-                self.assertEqual(lines, {term["line"] for term, weight in zip(demand["terms"], weights) if weight >= max(weights) * STRONG}, demand["id"])
-                self.assertEqual(drills, {item["drill"] for item in answer["plan"]["items"] if demand["id"] in item["serves"][:3]}, demand["id"])
+                self.assertEqual(
+                    lines,
+                    {
+                        term["line"]
+                        for term, weight in zip(demand["terms"], weights)
+                        if weight >= max(weights) * STRONG
+                    },
+                    demand["id"],
+                )
+                self.assertEqual(
+                    drills,
+                    {item["drill"] for item in answer["plan"]["items"] if demand["id"] in item["serves"][:3]},
+                    demand["id"],
+                )
 
         self.drive(steps)
 
@@ -43,7 +66,10 @@ class Thread(BrowserTest):
             self.open_bench(page)
             page.hover(f"[data-drill='{item['drill']}'] p >> nth=0")
             page.wait_for_selector("[data-testid='thread'] path")
-            on = page.eval_on_selector_all("[data-demand]", "all => all.filter(one => one.className.includes('bg-sheet')).map(one => one.dataset.demand)")
+            on = page.eval_on_selector_all(
+                "[data-demand]",
+                "all => all.filter(one => one.className.includes('bg-sheet')).map(one => one.dataset.demand)",
+            )
             shown = page.eval_on_selector_all("[data-demand]", "all => all.map(one => one.dataset.demand)")
             self.assertEqual(set(on), set(item["serves"][:3]) & set(shown))
             page.mouse.move(640, 70)
@@ -64,6 +90,7 @@ class Builder(BrowserTest):
 
     def test_two_methods_side_by_side_and_one_taken(self):
         """Both plans with what they prepare; taking the other sets the method and closes; axe finds nothing in it."""
+
         def steps(page):
             self.open_bench(page)
             page.click("button:has-text('Compare')")
@@ -74,12 +101,16 @@ class Builder(BrowserTest):
             page.wait_for_selector("text=pairs back to back")
             page.wait_for_selector("[data-drill] >> text=pair 1")
             page.keyboard.press("Control+z")
-            self.until(page, "![...document.querySelectorAll('[data-drill]')].some(one => one.innerText.includes('pair 1'))")
+            self.until(
+                page,
+                "![...document.querySelectorAll('[data-drill]')].some(one => one.innerText.includes('pair 1'))",
+            )
 
         self.drive(steps)
 
     def test_another_dose_by_key_and_a_drill_dragged_inside_its_phase(self):
         """D takes a drill's other dose and keeps the drill; dragging one before another of its phase reorders, and undo brings it back."""
+
         def steps(page):
             self.open_bench(page)
             row = page.locator("[data-drill]:has(button[aria-label^='Other dose'])").first
@@ -87,21 +118,33 @@ class Builder(BrowserTest):
             before = row.inner_text()
             page.focus(f"[data-drill='{drill}'] button[aria-label^='Keep']")
             page.keyboard.press("d")
-            self.until(page, f"document.querySelector(\"[data-drill='{drill}']\")?.innerText.includes('kept') || document.querySelector(\"[data-drill='{drill}'] button[aria-pressed='true']\")")
+            self.until(
+                page,
+                f"document.querySelector(\"[data-drill='{drill}']\")?.innerText.includes('kept') || document.querySelector(\"[data-drill='{drill}'] button[aria-pressed='true']\")",
+            )
             self.assertNotEqual(page.inner_text(f"[data-drill='{drill}']"), before)
             ids = self.drills(page)
             phases = page.eval_on_selector_all("[data-drill]", "all => all.map(one => one.dataset.phase)")
             place = next(index for index in range(1, len(ids)) if phases[index] == phases[index - 1])
-            page.drag_and_drop(f"[data-drill='{ids[place]}'] p >> nth=2", f"[data-drill='{ids[place - 1]}'] p >> nth=2")
-            self.until(page, f"[...document.querySelectorAll('[data-drill]')].findIndex(one => one.dataset.drill === '{ids[place]}') < [...document.querySelectorAll('[data-drill]')].findIndex(one => one.dataset.drill === '{ids[place - 1]}')")
+            page.drag_and_drop(
+                f"[data-drill='{ids[place]}'] p >> nth=2", f"[data-drill='{ids[place - 1]}'] p >> nth=2"
+            )
+            self.until(
+                page,
+                f"[...document.querySelectorAll('[data-drill]')].findIndex(one => one.dataset.drill === '{ids[place]}') < [...document.querySelectorAll('[data-drill]')].findIndex(one => one.dataset.drill === '{ids[place - 1]}')",
+            )
             page.mouse.move(640, 70)
             page.click("button[aria-label='Undo']")
-            self.until(page, f"[...document.querySelectorAll('[data-drill]')].findIndex(one => one.dataset.drill === '{ids[place]}') > [...document.querySelectorAll('[data-drill]')].findIndex(one => one.dataset.drill === '{ids[place - 1]}')")
+            self.until(
+                page,
+                f"[...document.querySelectorAll('[data-drill]')].findIndex(one => one.dataset.drill === '{ids[place]}') > [...document.querySelectorAll('[data-drill]')].findIndex(one => one.dataset.drill === '{ids[place - 1]}')",
+            )
 
         self.drive(steps)
 
     def test_the_swap_shows_why_and_the_rungs(self):
         """Before choosing: the reason for the drill, an easier and a harder rung with the test between, and what else costs what."""
+
         def steps(page):
             self.open_bench(page)
             drill = next(one for one in self.drills(page) if page.locator(f"[data-drill='{one}']").count())
@@ -120,6 +163,7 @@ class Builder(BrowserTest):
 
     def test_on_paper_only_the_prep_is_left(self):
         """Printed: the title, the drills with their cues; no board, no dials, no buttons."""
+
         def steps(page):
             self.open_bench(page)
             page.emulate_media(media="print")
@@ -137,13 +181,18 @@ class Later(BrowserTest):
     """What comes after the first part, and what came before the session."""
 
     def write(self, page):
-        page.fill("textarea", "A) Front squat 4x4 100/70 kg\n\nB) 3 rounds for time\n12 toes-to-bar\n200 m run")
-        self.until(page, "document.querySelector('[data-column=board]').innerText.includes('36')")  # three rounds of twelve
+        page.fill(
+            "textarea", "A) Front squat 4x4 100/70 kg\n\nB) 3 rounds for time\n12 toes-to-bar\n200 m run"
+        )
+        self.until(
+            page, "document.querySelector('[data-column=board]').innerText.includes('36')"
+        )  # three rounds of twelve
         page.wait_for_load_state("networkidle")
         page.wait_for_selector("li[aria-label='Before B']")
 
     def test_a_stop_gets_only_what_is_missing_and_goes_again(self):
         """The later part says what has gone cold; three minutes bring drills for it, kept over a reload; none takes them out."""
+
         def steps(page):
             self.open_bench(page)
             self.write(page)
@@ -164,6 +213,7 @@ class Later(BrowserTest):
 
     def test_what_was_done_before_is_counted_as_warm(self):
         """A cold room and an earlier workout, its unread word said; the button names both, and undo takes them back."""
+
         def steps(page):
             self.open_bench(page)
             page.click("button:has-text('Before it')")
@@ -182,6 +232,7 @@ class Later(BrowserTest):
 
     def test_the_lock_by_key_holds_the_drills_while_minutes_change(self):
         """L locks: more minutes bring nothing in; L again opens, and the prep grows."""
+
         def drills(page):
             return page.eval_on_selector_all("[data-drill]", "all => all.map(one => one.dataset.drill)")
 
@@ -229,7 +280,9 @@ class Demands(BrowserTest):
 
         def steps(page):
             self.open_bench(page)
-            page.fill("textarea", "4 rounds\n6 overhead squats 50/35 kg\nscaled: 6 front squats 40/25 kg\n200 m run")
+            page.fill(
+                "textarea", "4 rounds\n6 overhead squats 50/35 kg\nscaled: 6 front squats 40/25 kg\n200 m run"
+            )
             page.click("[data-demand='shoulder.flexion'] button")
             page.wait_for_selector("[data-demand='shoulder.flexion'] >> text=By division")
             opened = page.inner_text("[data-demand='shoulder.flexion']")
@@ -245,6 +298,7 @@ class Demands(BrowserTest):
 class Board(BrowserTest):
     def test_a_candidate_fixes_the_word_where_it_stands(self):
         """Choosing a candidate reads the word as it from then on; the text stays as written, and forgetting brings the word back."""
+
         def steps(page):
             self.open_bench(page)
             page.fill("textarea", TEXT + "\n12 boxx stepp overr 60 cm")
@@ -261,9 +315,13 @@ class Board(BrowserTest):
 
     def test_what_was_read_is_said_for_one_person(self):
         """Totals of all rounds stand below the board, assumptions and divisions marked."""
+
         def steps(page):
             self.open_bench(page)
-            page.fill("textarea", "3 rounds for time, cap 9\n15 push presss 40/27.5 kg\n9 pull-ups\nscaled: ring rows")
+            page.fill(
+                "textarea",
+                "3 rounds for time, cap 9\n15 push presss 40/27.5 kg\n9 pull-ups\nscaled: ring rows",
+            )
             page.wait_for_selector("text=push presss as push press")
             told = page.inner_text("[aria-label='Board']")
             for words in ("45 · 40/27.5 kg", "3 rounds", "cap 9:00", "scaled"):
@@ -273,9 +331,12 @@ class Board(BrowserTest):
 
     def test_noise_on_the_board_cannot_run_anything(self):
         """Markup typed as a workout is shown as text, and asks nothing of the page."""
+
         def steps(page):
             self.open_bench(page)
-            page.fill("textarea", "<img src=x onerror=\"window.hit=1\">\n10 burpees\n<script>window.hit=1</script>")
+            page.fill(
+                "textarea", '<img src=x onerror="window.hit=1">\n10 burpees\n<script>window.hit=1</script>'
+            )
             page.wait_for_selector("[aria-label^='Unread on line']")
             self.assertIsNone(page.evaluate("window.hit ?? null"))
             self.assertEqual(page.locator("[aria-label='Board'] img").count(), 0)
@@ -287,6 +348,7 @@ class Dials(BrowserTest):
     def test_more_minutes_prepare_more_and_the_offer_is_taken_in_one_click(self):
         """The share prepared rises with minutes; 'one more minute buys' adds its minute and brings a drill it names. (Where building
         the bar takes the next minute there is no offer, so the first of some minutes that has one is used.)"""
+
         def steps(page):
             self.open_bench(page)
 
@@ -315,6 +377,7 @@ class Dials(BrowserTest):
 
     def test_taken_out_drills_can_come_back(self):
         """Each drill taken out is counted, and 'allow again' lets them be chosen once more."""
+
         def steps(page):
             self.open_bench(page)
             before = page.eval_on_selector_all("[data-drill]", "all => all.map(one => one.dataset.drill)")
@@ -323,12 +386,15 @@ class Dials(BrowserTest):
             page.wait_for_selector("text=1 drill taken out.")
             page.click("text=Allow again")
             page.wait_for_selector(f"[data-drill='{before[0]}']")
-            self.assertEqual(page.eval_on_selector_all("[data-drill]", "all => all.map(one => one.dataset.drill)"), before)
+            self.assertEqual(
+                page.eval_on_selector_all("[data-drill]", "all => all.map(one => one.dataset.drill)"), before
+            )
 
         self.drive(steps)
 
     def test_positions_and_smaller_demands_open_and_close(self):
         """What is below the fold is named and reachable."""
+
         def steps(page):
             self.open_bench(page)
             few = page.locator("[data-demand]").count()
@@ -346,11 +412,14 @@ class Dials(BrowserTest):
 class Around(BrowserTest):
     def test_the_week_turns_and_signing_out_closes_the_door(self):
         """A week on and back, then out: the same address asks for a sign-in again."""
+
         def steps(page):
             self.sign_in(page)
             here = page.inner_text("h1")
             page.click("a[aria-label='Week after']")
-            self.until(page, f"![undefined, {json.dumps(here)}].includes(document.querySelector('h1')?.innerText)")
+            self.until(
+                page, f"![undefined, {json.dumps(here)}].includes(document.querySelector('h1')?.innerText)"
+            )
             page.click("a:has-text('This week')")
             self.until(page, f"document.querySelector('h1')?.innerText === {json.dumps(here)}")
             page.click("text=Sign out")
@@ -362,6 +431,7 @@ class Around(BrowserTest):
 
     def test_the_preview_shows_whichever_member_is_chosen(self):
         """Choosing a name shows that member's page, with their own extras and nobody else's name."""
+
         def steps(page):
             self.sign_in(page)
             page.goto(f"{self.live_server_url}/publish/{self.home.gym_class.pk}")
@@ -376,6 +446,7 @@ class Around(BrowserTest):
 
     def test_pages_work_on_the_big_and_the_small_desk(self):
         """At 1920 x 1080 and at 1280 x 800 neither Week nor Bench nor Publish scrolls sideways."""
+
         def steps(page):
             self.sign_in(page)
             for path in ("/", f"/session/{self.home.session.pk}", f"/publish/{self.home.gym_class.pk}"):

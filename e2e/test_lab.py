@@ -1,4 +1,5 @@
 """The position lab as a coach would use it: from a demand, by slider, by typing, by dragging, side by side."""
+
 from e2e.browser import BrowserTest
 
 
@@ -13,6 +14,7 @@ class Lab(BrowserTest):
 
     def test_typing_less_ankle_leans_the_trunk_and_names_the_stop(self):
         """The answer follows a typed number; the changes that free it are listed; back to the body's own undoes it."""
+
         def steps(page):
             self.open(page)
             before = self.lean(page)
@@ -29,6 +31,7 @@ class Lab(BrowserTest):
 
     def test_a_slider_by_keyboard_and_a_joint_by_dragging_do_the_same(self):
         """Arrow keys lower the ankle's range; dragging the ankle to the right raises it."""
+
         def steps(page):
             self.open(page)
             typed = "input[aria-label='Ankle bend, typed']"
@@ -36,19 +39,20 @@ class Lab(BrowserTest):
             page.focus("input[aria-label='Ankle bend']")
             for _ in range(6):
                 page.keyboard.press("ArrowLeft")
-            self.until(page, f"Number(document.querySelector(\"{typed}\").value) < {start}")
+            self.until(page, f'Number(document.querySelector("{typed}").value) < {start}')
             low = float(page.input_value(typed))
             box = page.locator("article svg circle.cursor-ew-resize").first.bounding_box()
             page.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
             page.mouse.down()
             page.mouse.move(box["x"] + 60, box["y"] + box["height"] / 2, steps=6)
             page.mouse.up()
-            self.until(page, f"Number(document.querySelector(\"{typed}\").value) > {low}")
+            self.until(page, f'Number(document.querySelector("{typed}").value) > {low}')
 
         self.drive(steps)
 
     def test_hanging_and_standing_on_the_hands(self):
         """A kip opened from its position stops when the shoulders are stiff; a plank is freed by a wedge; a handstand says it arches."""
+
         def steps(page):
             self.open(page, "position=hang-arch")
             self.assertEqual(page.input_value("input[aria-label='Chest ahead of the bar, typed']"), "5")
@@ -69,12 +73,16 @@ class Lab(BrowserTest):
 
     def test_before_and_after_and_two_people_stand_side_by_side(self):
         """Keep one answer, change a heel, see both; or put another person beside."""
+
         def steps(page):
             self.open(page)
             page.click("text=Keep this as “before”")
             page.fill("input[aria-label='Raised heel, typed']", "20")
             page.wait_for_selector("article[aria-label='now']")
-            self.until(page, "document.querySelectorAll('article .quiet')[0].innerText !== document.querySelectorAll('article .quiet')[1].innerText")
+            self.until(
+                page,
+                "document.querySelectorAll('article .quiet')[0].innerText !== document.querySelectorAll('article .quiet')[1].innerText",
+            )
             page.click("text=let it go")
             page.select_option("#lab-other", label="Ada Finch")
             page.wait_for_selector("article[aria-label='Ada Finch']")
@@ -84,6 +92,7 @@ class Lab(BrowserTest):
 
     def test_a_demand_links_to_the_lab_and_a_bad_number_is_said_in_place(self):
         """From the Bench's terms into the same position for the same class; an impossible step is refused in words."""
+
         def steps(page):
             self.open_bench(page)
             page.click("button:has-text('smaller demands')")

@@ -1,4 +1,5 @@
 """From the whiteboard to the member's phone, as the people themselves would do it."""
+
 from e2e.browser import PHONE, BrowserTest
 
 DAY = "A) Front squat 5x3 @ 80%\n\nB) 4 rounds for time\n12 push presses 40/27.5 kg\n9 chest-to-bar pull-ups\n2 flumes each side"
@@ -17,12 +18,19 @@ class MainJob(BrowserTest):
         page.click(f"a:has-text('{self.home.session.title}')")  # look at the old one, then come back
         page.wait_for_selector("[data-drill]")
         page.click("nav >> text=Week")
-        page.click("button[aria-label='Week after']") if page.query_selector("button[aria-label='Week after']") else page.click("a[aria-label='Week after']")
+        page.click("button[aria-label='Week after']") if page.query_selector(
+            "button[aria-label='Week after']"
+        ) else page.click("a[aria-label='Week after']")
         page.click(f"button[aria-label='Add a session on {day.strftime('%a')}']")
         page.fill("input[id^='title-']", "Tall elbows")
         page.click("form >> text=Add")
         page.wait_for_selector("textarea")
-        self.assertIn("Write a movement", page.inner_text("[aria-label='What it asks']") + page.inner_text("[aria-label='Board']") + "Write a movement")
+        self.assertIn(
+            "Write a movement",
+            page.inner_text("[aria-label='What it asks']")
+            + page.inner_text("[aria-label='Board']")
+            + "Write a movement",
+        )
         page.fill("textarea", DAY)
         page.wait_for_selector("[data-drill]")
 
@@ -31,12 +39,17 @@ class MainJob(BrowserTest):
         page.click("[aria-label='Unread on line 6'] >> text=a note, not work")
         page.wait_for_selector("[aria-label='Unread on line 6']", state="detached")
         page.wait_for_selector("text=“flumes” is a note, no work here from now on")
-        self.assertIn("2 flumes each side", page.input_value("textarea"))  # the text stays as the coach wrote it
+        self.assertIn(
+            "2 flumes each side", page.input_value("textarea")
+        )  # the text stays as the coach wrote it
 
         # the thread: pointing at a demand lights its lines, positions and drills, and only those
         page.hover("[data-demand='wrist.extension'] button")
         page.wait_for_selector("[data-testid='thread'] path")
-        lit = page.eval_on_selector_all("[data-drill]", "all => all.filter(one => one.className.includes('border-reach')).map(one => one.dataset.drill)")
+        lit = page.eval_on_selector_all(
+            "[data-drill]",
+            "all => all.filter(one => one.className.includes('border-reach')).map(one => one.dataset.drill)",
+        )
         self.assertTrue(lit)
         self.assertLess(len(lit), page.locator("[data-drill]").count())
         self.assertIn("bg-slate-line", page.get_attribute("[data-line='4']", "class"))
@@ -77,7 +90,7 @@ class MainJob(BrowserTest):
         page.goto(self.live_server_url + link)
         page.wait_for_selector("h1:has-text('Tall elbows')")
         page.wait_for_selector("section[aria-label='Before class']")
-        self.assertIn("12 push presses 40/27.5 kg", page.inner_text("section[aria-label=\"What's on\"]"))
+        self.assertIn("12 push presses 40/27.5 kg", page.inner_text('section[aria-label="What\'s on"]'))
         self.assertIn("hand bent back", page.inner_text("section[aria-label='Before class']"))
         self.assert_no_sideways_scroll(page, "member page")
         self.assert_accessible(page, "member page")

@@ -1,4 +1,5 @@
 """Every screen: reachable by keyboard, nothing cut, accessible, and honest about bad input."""
+
 import datetime
 
 from django.utils import timezone
@@ -53,6 +54,7 @@ class Accessible(BrowserTest):
 class BadInput(BrowserTest):
     def test_bad_text_and_minutes_are_said_at_their_place_and_nothing_is_lost(self):
         """An empty board, noise, and minutes of 0 or 500: a message where the fault is; the saved text survives."""
+
         def steps(page):
             self.open_bench(page)
             page.fill("input[type=number]", "500")
@@ -79,7 +81,9 @@ class BadInput(BrowserTest):
 
     def test_an_empty_class_and_a_wrong_password_and_a_foreign_page(self):
         """A class with no members cannot be sent and says why; so do a wrong password and somebody else's session."""
-        empty = GymClass.objects.create(session=self.home.session, starts_at=timezone.now() + datetime.timedelta(hours=9))
+        empty = GymClass.objects.create(
+            session=self.home.session, starts_at=timezone.now() + datetime.timedelta(hours=9)
+        )
 
         def steps(page):
             page.goto(self.live_server_url + "/")
@@ -98,6 +102,7 @@ class BadInput(BrowserTest):
 
     def test_a_lost_server_says_so_and_the_text_stays(self):
         """When saving fails the head says it, and what was typed is still on the board."""
+
         def steps(page):
             self.open_bench(page)
             page.route("**/api/sessions/**", lambda route: route.abort())
@@ -112,6 +117,7 @@ class BadInput(BrowserTest):
 class Keyboard(BrowserTest):
     def test_the_listed_keys_work(self):
         """Each key of the list does what the list says."""
+
         def steps(page):
             self.open_bench(page)
             page.keyboard.press("?")
@@ -145,15 +151,21 @@ class Keyboard(BrowserTest):
 
     def test_a_drill_moves_within_its_phase(self):
         """Alt and an arrow change the order, and the order is kept after a reload."""
+
         def steps(page):
             self.open_bench(page)
-            order = lambda: page.eval_on_selector_all("[data-drill]", "all => all.map(one => one.dataset.drill)")  # noqa: E731
+            order = lambda: page.eval_on_selector_all(
+                "[data-drill]", "all => all.map(one => one.dataset.drill)"
+            )  # noqa: E731
             before = order()
             later = page.locator("button[aria-label$=' later']:not([disabled])").first
             drill = later.evaluate("one => one.closest('[data-drill]').dataset.drill")
             page.focus(f"[data-drill='{drill}'] button >> nth=0")
             page.keyboard.press("Alt+ArrowDown")
-            self.until(page, f"[...document.querySelectorAll('[data-drill]')].map(one => one.dataset.drill).indexOf('{drill}') === {before.index(drill) + 1}")
+            self.until(
+                page,
+                f"[...document.querySelectorAll('[data-drill]')].map(one => one.dataset.drill).indexOf('{drill}') === {before.index(drill) + 1}",
+            )
             page.wait_for_selector("[role=status]:has-text('Saved')")
             moved = order()
             page.reload()
@@ -164,6 +176,7 @@ class Keyboard(BrowserTest):
 
     def test_typing_on_the_board_keeps_the_caret_where_it_is(self):
         """Marking up the text as it is typed moves neither caret nor lines."""
+
         def steps(page):
             self.open_bench(page)
             page.focus("textarea")
@@ -198,23 +211,34 @@ class MoreScreens(BrowserTest):
 
     def test_the_method_dial_replans_and_the_note_says_where_coaches_differ(self):
         """Specific only leaves nothing but practice and the ramp; its belief and its critics are both told."""
+
         def steps(page):
             self.open_bench(page)
             page.select_option("select >> nth=0", label="Specific only")
-            self.until(page, "![...document.querySelectorAll('[data-drill]')].some(one => one.innerText.includes('open'))")
+            self.until(
+                page,
+                "![...document.querySelectorAll('[data-drill]')].some(one => one.innerText.includes('open'))",
+            )
             page.click("summary")
             told = page.inner_text("[aria-label='Prep']")
             self.assertIn("The lift is its own warm-up", told)
             self.assertIn("licensed clinician", told)
             page.click("button[aria-label='Undo']")
-            self.until(page, "[...document.querySelectorAll('[data-drill]')].some(one => one.innerText.includes('open'))")
+            self.until(
+                page,
+                "[...document.querySelectorAll('[data-drill]')].some(one => one.innerText.includes('open'))",
+            )
 
         self.drive(steps)
 
     def test_a_members_page_fits_a_phone_and_swaps_for_the_chair(self):
         """A seated member's page is all from the chair, tells what changed, and scrolls in one direction only."""
         member = self.home.members[1]
-        member.adaptive, member.cautions, member.caution_note = ["seated"], ["no-floor", "no-impact", "no-hang"], "Trains from the chair."
+        member.adaptive, member.cautions, member.caution_note = (
+            ["seated"],
+            ["no-floor", "no-impact", "no-hang"],
+            "Trains from the chair.",
+        )
         member.save()
         token = publish_class(self.home.gym_class, self.home.coach).sheets.get(person=member).token
 
@@ -234,9 +258,12 @@ class MoreScreens(BrowserTest):
 
     def test_a_link_to_a_demand_opens_with_its_thread(self):
         """A deep link holds the thread of one joint, and Escape lets it go."""
+
         def steps(page):
             self.sign_in(page)
-            page.goto(f"{self.live_server_url}/session/{self.home.session.pk}?class={self.home.gym_class.pk}&point=wrist.extension")
+            page.goto(
+                f"{self.live_server_url}/session/{self.home.session.pk}?class={self.home.gym_class.pk}&point=wrist.extension"
+            )
             page.wait_for_selector("[data-testid='thread'] path")
             self.assertIn("how hard", page.inner_text("[data-demand='wrist.extension']"))
             page.keyboard.press("Escape")

@@ -1,4 +1,5 @@
 """The Shelf: drills with their reasons, the gym's own methods, kit and floor and bars."""
+
 from e2e.browser import BrowserTest
 from server.shelf.models import OwnMethod
 
@@ -11,13 +12,16 @@ class Shelf(BrowserTest):
 
     def test_a_drill_is_found_by_what_it_prepares_and_says_why(self):
         """By demand and by name; each effect with its reason; a rung leads on to the harder drill; every tab passes axe."""
+
         def steps(page):
             self.open(page, "drills")
             page.select_option("select[aria-label='That prepares']", label="Wrist extension")
             page.fill("input[aria-label='Find a drill']", "rocks")
             page.click("section[aria-label='All drills'] button:has-text('Wrist rocks')")
             page.wait_for_selector("section[aria-label^='Wrist rocks'] h3:has-text('What it prepares')")
-            self.assertIn("goes a little further each time", page.inner_text("section[aria-label^='Wrist rocks']"))
+            self.assertIn(
+                "goes a little further each time", page.inner_text("section[aria-label^='Wrist rocks']")
+            )
             self.assert_accessible(page, "shelf, drills")
             self.assert_no_sideways_scroll(page, "shelf, drills")
             page.fill("input[aria-label='Find a drill']", "nothing like it")
@@ -30,6 +34,7 @@ class Shelf(BrowserTest):
 
     def test_the_gym_s_own_copy_of_a_method(self):
         """Copied with a taken name it is refused at its place; with its own it is saved, chosen on the Bench, changed and deleted."""
+
         def steps(page):
             self.open(page, "methods")
             self.assert_accessible(page, "shelf, methods")
@@ -64,6 +69,7 @@ class Shelf(BrowserTest):
 
     def test_kit_floor_and_bars_are_written_down(self):
         """Counts in pounds, a small floor, fewer bands: kept after a reload, and the plan's bars are in pounds."""
+
         def steps(page):
             self.open(page, "place")
             self.assert_accessible(page, "shelf, kit")
@@ -73,10 +79,19 @@ class Shelf(BrowserTest):
             page.fill("input[aria-label='Pairs of 45 lb']", "5")
             page.click("text=Write it down")
             page.wait_for_selector("text=no limit")
-            self.until(page, "[...document.querySelectorAll('input')].some(one => one.ariaLabel === 'Pairs of 45 lb' && one.value === '5')")
+            self.until(
+                page,
+                "[...document.querySelectorAll('input')].some(one => one.ariaLabel === 'Pairs of 45 lb' && one.value === '5')",
+            )
             page.reload()
             page.wait_for_selector("input[aria-label='Pairs of 45 lb']")
-            self.assertEqual([page.input_value(f"input[aria-label='{name}']") for name in ("light band", "People lying down", "Pairs of 45 lb")], ["3", "9", "5"])
+            self.assertEqual(
+                [
+                    page.input_value(f"input[aria-label='{name}']")
+                    for name in ("light band", "People lying down", "Pairs of 45 lb")
+                ],
+                ["3", "9", "5"],
+            )
 
         self.drive(steps)
         self.home.gym.refresh_from_db()

@@ -1,4 +1,5 @@
 """Teaching the board its words, and a whole week at once, as a coach would do both."""
+
 import datetime
 
 from e2e.browser import BrowserTest
@@ -16,6 +17,7 @@ class Words(BrowserTest):
 
     def test_a_word_is_mapped_in_place_and_remembered(self):
         """Search for a movement, read the word as it; the text stays, the line lights up; it can be forgotten on the spot."""
+
         def steps(page):
             self.open_bench(page)
             page.click("[aria-label='Unread on line 2'] >> text=another movement …")
@@ -36,6 +38,7 @@ class Words(BrowserTest):
 
     def test_a_new_movement_is_made_from_a_similar_one(self):
         """With its own positions; the board reads it, the shelf lists it, and deleting it makes the word strange again."""
+
         def steps(page):
             self.open_bench(page)
             page.click("[aria-label='Unread on line 2'] >> text=another movement …")
@@ -55,9 +58,17 @@ class Words(BrowserTest):
             path = saved.value.path()
             page.click("button[aria-label='Delete flumes']")
             page.wait_for_selector("button[aria-label='Delete flumes']", state="detached")
-            page.set_input_files("input[type=file]", files=[{"name": "movements.json", "mimeType": "application/json", "buffer": path.read_bytes()}])
+            page.set_input_files(
+                "input[type=file]",
+                files=[
+                    {"name": "movements.json", "mimeType": "application/json", "buffer": path.read_bytes()}
+                ],
+            )
             page.wait_for_selector("text=1 added, 0 changed, 0 as before")
-            page.set_input_files("input[type=file]", files=[{"name": "movements.json", "mimeType": "application/json", "buffer": b"{"}])
+            page.set_input_files(
+                "input[type=file]",
+                files=[{"name": "movements.json", "mimeType": "application/json", "buffer": b"{"}],
+            )
             page.wait_for_selector("[role=alert] >> text=not JSON")
 
         self.drive(steps)
@@ -65,6 +76,7 @@ class Words(BrowserTest):
 
     def test_an_assumption_is_shown_confirmed_and_gone(self):
         """'trusters' is marked as assumed; 'right, remember it' makes it a word of the gym."""
+
         def steps(page):
             self.open_bench(page)
             self.assertIn("trusters as thruster", page.inner_text("[aria-label='Assumed on line 3']"))
@@ -76,14 +88,24 @@ class Words(BrowserTest):
 
     def test_pointing_at_a_word_says_what_it_was_read_as_and_moves_nothing(self):
         """A caption under the word names its movement; the text's height and the caret stay as they were."""
+
         def steps(page):
             self.open_bench(page)
             page.click("textarea", position={"x": 70, "y": 90})
-            before = page.evaluate("[document.querySelector('textarea').offsetHeight, document.querySelector('textarea').selectionStart]")
-            box = page.evaluate("(() => { const b = [...document.querySelectorAll('[data-role=movement]')].at(-1).getBoundingClientRect(); return [b.x + 4, b.y + 4]; })()")
+            before = page.evaluate(
+                "[document.querySelector('textarea').offsetHeight, document.querySelector('textarea').selectionStart]"
+            )
+            box = page.evaluate(
+                "(() => { const b = [...document.querySelectorAll('[data-role=movement]')].at(-1).getBoundingClientRect(); return [b.x + 4, b.y + 4]; })()"
+            )
             page.mouse.move(*box)
             page.wait_for_selector("text=movement · push-up")
-            self.assertEqual(page.evaluate("[document.querySelector('textarea').offsetHeight, document.querySelector('textarea').selectionStart]"), before)
+            self.assertEqual(
+                page.evaluate(
+                    "[document.querySelector('textarea').offsetHeight, document.querySelector('textarea').selectionStart]"
+                ),
+                before,
+            )
 
         self.drive(steps)
 
@@ -119,20 +141,35 @@ class Week(BrowserTest):
             page.go_back()
 
         self.drive(steps)
-        self.assertEqual(set(Session.objects.filter(date__gte=monday).values_list("title", flat=True)), {"Slow start", "Row day"})
+        self.assertEqual(
+            set(Session.objects.filter(date__gte=monday).values_list("title", flat=True)),
+            {"Slow start", "Row day"},
+        )
 
     def test_files_are_taken_for_the_text_and_for_the_times(self):
         """A CSV for the days and an iCalendar file for the classes."""
         monday = self.home.session.date + datetime.timedelta(days=7 - self.home.session.date.weekday())
-        ics = (f"BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//t//\r\nBEGIN:VEVENT\r\nUID:1\r\nSUMMARY:Class\r\nDTSTART:{monday:%Y%m%d}T061500\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n")
+        ics = f"BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//t//\r\nBEGIN:VEVENT\r\nUID:1\r\nSUMMARY:Class\r\nDTSTART:{monday:%Y%m%d}T061500\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
 
         def steps(page):
             self.sign_in(page)
             page.goto(f"{self.live_server_url}/week/import?start={monday.isoformat()}")
             page.wait_for_selector("#week-text")
-            page.set_input_files("input[type=file] >> nth=0", files=[{"name": "week.csv", "mimeType": "text/csv", "buffer": f"date,title,text\n{monday},Lifted,back squat 5x5\n".encode()}])
+            page.set_input_files(
+                "input[type=file] >> nth=0",
+                files=[
+                    {
+                        "name": "week.csv",
+                        "mimeType": "text/csv",
+                        "buffer": f"date,title,text\n{monday},Lifted,back squat 5x5\n".encode(),
+                    }
+                ],
+            )
             page.wait_for_selector("text=1 day read: 1 new")
-            page.set_input_files("input[type=file] >> nth=1", files=[{"name": "classes.ics", "mimeType": "text/calendar", "buffer": ics.encode()}])
+            page.set_input_files(
+                "input[type=file] >> nth=1",
+                files=[{"name": "classes.ics", "mimeType": "text/calendar", "buffer": ics.encode()}],
+            )
             page.wait_for_selector("[aria-label='Days'] >> text=06:15")
             page.click("button:has-text('Import 1 day')")
             page.wait_for_selector("text=Done: 1 session added, 1 class.")

@@ -1,4 +1,5 @@
 """The commands of ./chalk. Each says what it does in one line of ``./chalk help``."""
+
 from __future__ import annotations
 
 import os
@@ -37,7 +38,15 @@ DEFAULT_PORT = 8497
 def main(arguments: list[str]) -> int:
     """Run one command; 0 when it worked, 2 when something outside has to be put right first."""
     name, rest = (arguments[0], arguments[1:]) if arguments else ("help", [])
-    commands = {"demo": demo, "test": test, "start": start, "setup": setup, "reset": reset, "types": types, "manage": manage}
+    commands = {
+        "demo": demo,
+        "test": test,
+        "start": start,
+        "setup": setup,
+        "reset": reset,
+        "types": types,
+        "manage": manage,
+    }
     try:
         if name in ("help", "--help", "-h"):
             say(HELP)
@@ -82,8 +91,10 @@ def demo(rest: list[str]) -> int:
     """Everything, with demo data, until Ctrl-C."""
     port = int(os.environ.get("CHALK_PORT", DEFAULT_PORT))
     if not port_is_free(port):
-        raise GiveUp(f"port {port} is taken by another program (another demo, perhaps).\n"
-                     f"  Stop it, or choose another port:  CHALK_PORT={port + 1} ./chalk demo")
+        raise GiveUp(
+            f"port {port} is taken by another program (another demo, perhaps).\n"
+            f"  Stop it, or choose another port:  CHALK_PORT={port + 1} ./chalk demo"
+        )
     check_tools()
     ensure_packages(for_tests=False)
     ensure_python()
@@ -116,8 +127,21 @@ def _announce(port: int) -> None:
 
 
 def _web_command(port: int, workers: int = 2) -> list[str]:
-    return [str(PYTHON), "-m", "gunicorn", "server.wsgi:application", "--bind", f"127.0.0.1:{port}", "--workers", str(workers),
-            "--threads", "4", "--log-level", "warning", "--no-control-socket"]
+    return [
+        str(PYTHON),
+        "-m",
+        "gunicorn",
+        "server.wsgi:application",
+        "--bind",
+        f"127.0.0.1:{port}",
+        "--workers",
+        str(workers),
+        "--threads",
+        "4",
+        "--log-level",
+        "warning",
+        "--no-control-socket",
+    ]
 
 
 def _demo_environment(cluster, port: int) -> dict[str, str]:
@@ -126,34 +150,48 @@ def _demo_environment(cluster, port: int) -> dict[str, str]:
         key_file.write_text(secrets.token_urlsafe(48))
         key_file.chmod(0o600)
     return {
-        "CHALK_DATABASE_URL": cluster.url("chalk"), "CHALK_SECRET": key_file.read_text(), "CHALK_DEMO": "1",
-        "CHALK_HOSTS": "127.0.0.1,localhost", "CHALK_ADDRESS": f"http://127.0.0.1:{port}", "PYTHONPATH": str(ROOT),
+        "CHALK_DATABASE_URL": cluster.url("chalk"),
+        "CHALK_SECRET": key_file.read_text(),
+        "CHALK_DEMO": "1",
+        "CHALK_HOSTS": "127.0.0.1,localhost",
+        "CHALK_ADDRESS": f"http://127.0.0.1:{port}",
+        "PYTHONPATH": str(ROOT),
         "DJANGO_SETTINGS_MODULE": "server.settings",
     }
 
 
 def _create_database(environment: dict[str, str]) -> None:
-    code = ("import os, psycopg\n"
-            "url = os.environ['CHALK_DATABASE_URL']; base, name = url.rsplit('/', 1)\n"
-            "with psycopg.connect(base + '/postgres', autocommit=True) as connection:\n"
-            "    if not connection.execute('select 1 from pg_database where datname = %s', [name]).fetchone():\n"
-            "        connection.execute('create database ' + name)\n")
+    code = (
+        "import os, psycopg\n"
+        "url = os.environ['CHALK_DATABASE_URL']; base, name = url.rsplit('/', 1)\n"
+        "with psycopg.connect(base + '/postgres', autocommit=True) as connection:\n"
+        "    if not connection.execute('select 1 from pg_database where datname = %s', [name]).fetchone():\n"
+        "        connection.execute('create database ' + name)\n"
+    )
     subprocess.run([str(PYTHON), "-c", code], env={**os.environ, **environment}, check=True)
 
 
 def _manage(arguments: list[str], environment: dict[str, str]) -> None:
-    result = subprocess.run([str(PYTHON), "manage.py", *arguments], cwd=ROOT, env={**os.environ, **environment}, check=False)
+    result = subprocess.run(
+        [str(PYTHON), "manage.py", *arguments], cwd=ROOT, env={**os.environ, **environment}, check=False
+    )
     if result.returncode:
-        raise GiveUp(f"'manage.py {' '.join(arguments)}' failed; its message stands above.\n"
-                     "  If the demo's data are from another version, start afresh:  ./chalk reset && ./chalk demo")
+        raise GiveUp(
+            f"'manage.py {' '.join(arguments)}' failed; its message stands above.\n"
+            "  If the demo's data are from another version, start afresh:  ./chalk reset && ./chalk demo"
+        )
 
 
 def manage(rest: list[str]) -> int:
     cluster = demo_cluster()
     started = cluster.ensure_running()
     try:
-        return subprocess.run([str(PYTHON), "manage.py", *rest], cwd=ROOT, check=False,
-                              env={**os.environ, **_demo_environment(cluster, DEFAULT_PORT)}).returncode
+        return subprocess.run(
+            [str(PYTHON), "manage.py", *rest],
+            cwd=ROOT,
+            check=False,
+            env={**os.environ, **_demo_environment(cluster, DEFAULT_PORT)},
+        ).returncode
     finally:
         if started:
             cluster.stop()
@@ -169,9 +207,15 @@ def reset(rest: list[str]) -> int:
 
 def start(rest: list[str]) -> int:
     """For real: settings come from the environment, and nothing is guessed."""
-    missing = [name for name in ("CHALK_DATABASE_URL", "CHALK_SECRET", "CHALK_HOSTS", "CHALK_ADDRESS") if not os.environ.get(name)]
+    missing = [
+        name
+        for name in ("CHALK_DATABASE_URL", "CHALK_SECRET", "CHALK_HOSTS", "CHALK_ADDRESS")
+        if not os.environ.get(name)
+    ]
     if missing:
-        raise GiveUp(f"these settings are missing: {', '.join(missing)}. docs/running.md says what each one is.")
+        raise GiveUp(
+            f"these settings are missing: {', '.join(missing)}. docs/running.md says what each one is."
+        )
     check_tools()
     ensure_packages(for_tests=False)
     ensure_python()
@@ -187,7 +231,12 @@ def types(rest: list[str]) -> int:
     """The OpenAPI schema, which is committed, and the TypeScript types made from it, which every build makes anew."""
     ensure_python()
     ensure_node_packages()
-    environment = {**os.environ, "CHALK_DATABASE_URL": "postgresql://none@127.0.0.1/none", "CHALK_SECRET": "types", "PYTHONPATH": str(ROOT)}
+    environment = {
+        **os.environ,
+        "CHALK_DATABASE_URL": "postgresql://none@127.0.0.1/none",
+        "CHALK_SECRET": "types",
+        "PYTHONPATH": str(ROOT),
+    }
     subprocess.run([str(PYTHON), "manage.py", "export_schema"], cwd=ROOT, env=environment, check=True)
     return subprocess.run(["npm", "run", "--silent", "types"], cwd=ROOT / "web", check=False).returncode
 
@@ -201,10 +250,19 @@ def test(rest: list[str]) -> int:
     cluster = scratch_cluster()
     cluster.ensure_running()
     try:
-        environment = {**os.environ, "CHALK_DATABASE_URL": cluster.url("postgres"), "CHALK_SECRET": "tests-only",
-                       "CHALK_HOSTS": "127.0.0.1,localhost,testserver", "CHALK_ADDRESS": "http://testserver", "CHALK_TESTING": "1",
-                       "PYTHONPATH": str(ROOT), "DJANGO_SETTINGS_MODULE": "server.settings"}
-        return subprocess.run([str(PYTHON), "-W", "error", "manage.py", "test", *rest], cwd=ROOT, env=environment, check=False).returncode
+        environment = {
+            **os.environ,
+            "CHALK_DATABASE_URL": cluster.url("postgres"),
+            "CHALK_SECRET": "tests-only",
+            "CHALK_HOSTS": "127.0.0.1,localhost,testserver",
+            "CHALK_ADDRESS": "http://testserver",
+            "CHALK_TESTING": "1",
+            "PYTHONPATH": str(ROOT),
+            "DJANGO_SETTINGS_MODULE": "server.settings",
+        }
+        return subprocess.run(
+            [str(PYTHON), "-W", "error", "manage.py", "test", *rest], cwd=ROOT, env=environment, check=False
+        ).returncode
     finally:
         cluster.stop()
         shutil.rmtree(cluster.home, ignore_errors=True)

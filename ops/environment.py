@@ -1,4 +1,5 @@
 """The Python environment (locked with hashes) and the built interface. Each is made once and again when its lock changes."""
+
 from __future__ import annotations
 
 import hashlib
@@ -46,36 +47,85 @@ def _run(command: list[str], what: str, **options) -> None:
 def ensure_python(for_tests: bool = False) -> None:
     """.venv with the locked packages. Tests add the test lock; the running application never needs it."""
     name = "python-test" if for_tests else "python"
-    locks = [OPS / "requirements.lock", OPS / "requirements-bootstrap.lock"] + ([OPS / "requirements-test.lock"] if for_tests else [])
+    locks = [OPS / "requirements.lock", OPS / "requirements-bootstrap.lock"] + (
+        [OPS / "requirements-test.lock"] if for_tests else []
+    )
     digest = _digest(locks) + sys.version
-    if PYTHON.exists() and (_fresh(name, digest) or (not for_tests and _fresh("python-test", _test_digest()))):
+    if PYTHON.exists() and (
+        _fresh(name, digest) or (not for_tests and _fresh("python-test", _test_digest()))
+    ):
         return
     say("Installing Python packages")
     if not PYTHON.exists():
         shutil.rmtree(VENV, ignore_errors=True)
         _run([sys.executable, "-m", "venv", str(VENV)], "making the Python environment")
-    _run([str(PYTHON), "-m", "pip", "install", "-q", "--require-hashes", "--disable-pip-version-check", "-r",
-          str(OPS / "requirements-bootstrap.lock")], "installing the package installer")
+    _run(
+        [
+            str(PYTHON),
+            "-m",
+            "pip",
+            "install",
+            "-q",
+            "--require-hashes",
+            "--disable-pip-version-check",
+            "-r",
+            str(OPS / "requirements-bootstrap.lock"),
+        ],
+        "installing the package installer",
+    )
     lock = OPS / ("requirements-test.lock" if for_tests else "requirements.lock")
-    _run([str(VENV / "bin" / "uv"), "--system-certs", "pip", "install", "-q", "--python", str(PYTHON), "--require-hashes", "-r", str(lock)],
-         "installing Python packages")
+    _run(
+        [
+            str(VENV / "bin" / "uv"),
+            "--system-certs",
+            "pip",
+            "install",
+            "-q",
+            "--python",
+            str(PYTHON),
+            "--require-hashes",
+            "-r",
+            str(lock),
+        ],
+        "installing Python packages",
+    )
     _mark(name, digest)
 
 
 def _test_digest() -> str:
-    return _digest([OPS / "requirements.lock", OPS / "requirements-bootstrap.lock", OPS / "requirements-test.lock"]) + sys.version
+    return (
+        _digest(
+            [OPS / "requirements.lock", OPS / "requirements-bootstrap.lock", OPS / "requirements-test.lock"]
+        )
+        + sys.version
+    )
 
 
 def ensure_interface() -> None:
     """web/dist, rebuilt when a source of the interface changed."""
     sources = [path for path in (WEB / "src").rglob("*") if path.is_file() and path.name != GENERATED]
-    sources += [WEB / name for name in ("package.json", "package-lock.json", "index.html", "member.html", "vite.config.ts", "tsconfig.json")]
+    sources += [
+        WEB / name
+        for name in (
+            "package.json",
+            "package-lock.json",
+            "index.html",
+            "member.html",
+            "vite.config.ts",
+            "tsconfig.json",
+        )
+    ]
     digest = _digest([path for path in sources if path.exists()])
     if WEB_BUILD.exists() and _fresh("web", digest):
         return
     ensure_node_packages()
     say("Building the interface")
-    _run(["npm", "run", "--silent", "build"], "building the interface", cwd=WEB, env={**os.environ, "CI": "true"})
+    _run(
+        ["npm", "run", "--silent", "build"],
+        "building the interface",
+        cwd=WEB,
+        env={**os.environ, "CI": "true"},
+    )
     _mark("web", digest)
 
 
@@ -85,5 +135,7 @@ def ensure_node_packages() -> None:
     if (WEB / "node_modules").exists() and _fresh("node", digest):
         return
     say("Installing interface packages")
-    _run(["npm", "ci", "--no-audit", "--no-fund", "--loglevel=error"], "installing interface packages", cwd=WEB)
+    _run(
+        ["npm", "ci", "--no-audit", "--no-fund", "--loglevel=error"], "installing interface packages", cwd=WEB
+    )
     _mark("node", digest)

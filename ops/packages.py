@@ -1,4 +1,5 @@
 """Debian packages: installed when root, else named in the one line a person with rights has to run."""
+
 from __future__ import annotations
 
 import glob
@@ -12,7 +13,9 @@ from ops.say import GiveUp, say
 
 def postgres_program(name: str) -> str | None:
     """Path of a PostgreSQL server program: Debian's versioned folder first, then PATH."""
-    found = sorted(glob.glob(f"/usr/lib/postgresql/*/bin/{name}"), key=lambda path: int(path.split("/")[4].split(".")[0]))
+    found = sorted(
+        glob.glob(f"/usr/lib/postgresql/*/bin/{name}"), key=lambda path: int(path.split("/")[4].split(".")[0])
+    )
     return found[-1] if found else shutil.which(name)
 
 
@@ -33,7 +36,9 @@ def _missing(for_tests: bool) -> list[str]:
 def check_tools() -> None:
     """Python 3.11 or newer and Node 20 or newer are the base this starts from."""
     if sys.version_info < (3, 11):
-        raise GiveUp(f"Python {sys.version.split()[0]} is too old; install Python 3.11 and run this again with it.")
+        raise GiveUp(
+            f"Python {sys.version.split()[0]} is too old; install Python 3.11 and run this again with it."
+        )
     if not shutil.which("node") or not shutil.which("npm"):
         raise GiveUp("Node.js with npm is missing; install Node 20 and run this again.")
     version = subprocess.run(["node", "--version"], capture_output=True, text=True, check=True).stdout.strip()
@@ -48,7 +53,9 @@ def ensure_packages(for_tests: bool) -> None:
         return
     line = f"apt-get install -y --no-install-recommends {' '.join(missing)}"
     if os.geteuid() != 0:
-        raise GiveUp(f"these Debian packages are missing: {', '.join(missing)}.\n  Run once, with rights:  sudo {line}")
+        raise GiveUp(
+            f"these Debian packages are missing: {', '.join(missing)}.\n  Run once, with rights:  sudo {line}"
+        )
     say(f"Installing Debian packages: {', '.join(missing)}")
     environment = {**os.environ, "DEBIAN_FRONTEND": "noninteractive"}
     subprocess.run(["apt-get", "update", "-q"], env=environment, stdout=subprocess.DEVNULL, check=False)

@@ -1,4 +1,5 @@
 """Where things are. Everything made at run time lives under .chalk/ and .venv/, and can be deleted."""
+
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent

@@ -1,4 +1,5 @@
 """Run child processes together: when one ends or Ctrl-C comes, all end."""
+
 from __future__ import annotations
 
 import os
@@ -18,7 +19,10 @@ def run_together(commands: list[list[str]], environment: dict[str, str], on_read
 
     for signum in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
         signal.signal(signum, stop)
-    children = [subprocess.Popen(command, env={**os.environ, **environment}, start_new_session=True) for command in commands]
+    children = [
+        subprocess.Popen(command, env={**os.environ, **environment}, start_new_session=True)
+        for command in commands
+    ]
     try:
         if on_ready:
             on_ready()

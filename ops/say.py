@@ -1,4 +1,5 @@
 """Messages of the command, and the one way it gives up."""
+
 import sys
 
 

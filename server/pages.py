@@ -1,4 +1,5 @@
 """The two built pages: the coaches' application and the member's own small one."""
+
 from functools import lru_cache
 
 from django.conf import settings

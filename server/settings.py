@@ -1,4 +1,5 @@
 """Settings, all from the environment (docs/running.md). Nothing secret has a default."""
+
 import os
 from pathlib import Path
 from urllib.parse import unquote, urlparse
@@ -13,13 +14,26 @@ ADDRESS = os.environ.get("CHALK_ADDRESS", "http://127.0.0.1:8497")
 SECURE = ADDRESS.startswith("https://")
 
 INSTALLED_APPS = [
-    "django.contrib.auth", "django.contrib.contenttypes", "django.contrib.sessions", "django.contrib.staticfiles",
-    "server.gym", "server.people", "server.programme", "server.shelf", "server.prep", "server.publishing", "server.demo",
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.staticfiles",
+    "server.gym",
+    "server.people",
+    "server.programme",
+    "server.shelf",
+    "server.prep",
+    "server.publishing",
+    "server.demo",
 ]
 MIDDLEWARE = [
-    "django.middleware.security.SecurityMiddleware", "whitenoise.middleware.WhiteNoiseMiddleware", "csp.middleware.CSPMiddleware",
-    "django.contrib.sessions.middleware.SessionMiddleware", "django.middleware.common.CommonMiddleware",
-    "django.middleware.csrf.CsrfViewMiddleware", "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
 if TESTING:  # the live test server hands out static files itself; nothing is collected then
@@ -34,11 +48,18 @@ if TESTING:  # tests sign in often
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 _database = urlparse(os.environ["CHALK_DATABASE_URL"])
-DATABASES = {"default": {
-    "ENGINE": "django.db.backends.postgresql", "NAME": _database.path.lstrip("/"), "USER": _database.username,
-    "PASSWORD": unquote(_database.password or ""), "HOST": _database.hostname, "PORT": _database.port or 5432,
-    "CONN_MAX_AGE": 0 if TESTING else 60, "TEST": {"NAME": "chalk_test"},
-}}
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.postgresql",
+        "NAME": _database.path.lstrip("/"),
+        "USER": _database.username,
+        "PASSWORD": unquote(_database.password or ""),
+        "HOST": _database.hostname,
+        "PORT": _database.port or 5432,
+        "CONN_MAX_AGE": 0 if TESTING else 60,
+        "TEST": {"NAME": "chalk_test"},
+    }
+}
 
 STATIC_URL = "/static/"
 STATIC_ROOT = ROOT / "server" / "static_collected"
@@ -46,10 +67,16 @@ STATICFILES_DIRS = [("web", ROOT / "web" / "dist")] if (ROOT / "web" / "dist").e
 WHITENOISE_KEEP_ONLY_HASHED_FILES = False
 WHITENOISE_MAX_AGE = 31536000 if SECURE else 60
 
-CONTENT_SECURITY_POLICY = {"DIRECTIVES": {
-    "default-src": ["'self'"], "style-src": ["'self'", "'unsafe-inline'"], "img-src": ["'self'", "data:"],
-    "frame-ancestors": ["'none'"], "form-action": ["'self'"], "base-uri": ["'self'"],
-}}
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": ["'self'"],
+        "style-src": ["'self'", "'unsafe-inline'"],
+        "img-src": ["'self'", "data:"],
+        "frame-ancestors": ["'none'"],
+        "form-action": ["'self'"],
+        "base-uri": ["'self'"],
+    }
+}
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE

@@ -1,4 +1,5 @@
 """Django's runner, ending with one plain line of counts."""
+
 import unittest
 
 from django.test.runner import DiscoverRunner

@@ -1,4 +1,5 @@
 """Addresses: the API, a member's page by its link, and the application for everything else."""
+
 from django.urls import path, re_path
 
 from server.api.api import api

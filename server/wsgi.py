@@ -1,4 +1,5 @@
 """What gunicorn runs. The catalog and the grammar are loaded once, before the first request."""
+
 import os
 
 from django.core.wsgi import get_wsgi_application

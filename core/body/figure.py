@@ -3,6 +3,7 @@
 Coordinates are fractions of standing height, x forward, y up, floor at 0. Directions are degrees from straight down
 turning forward and up (0 down, 90 forward, 180 up). Limb lengths are the linkage's (Winter, from memory).
 """
+
 from __future__ import annotations
 
 from collections.abc import Mapping
@@ -11,7 +12,18 @@ from dataclasses import dataclass
 from core.body.front import front_directions, front_points
 from core.body.pose import Pose, between
 from core.body.props import implements
-from core.body.segments import HALF_HAND, HEAD_RADIUS, HEEL_BEHIND_ANKLE, LENGTH, LOWER_TRUNK, NECK_LENGTH, SEEN_HAND, TOE_AHEAD_OF_ANKLE, Point, toward
+from core.body.segments import (
+    HALF_HAND,
+    HEAD_RADIUS,
+    HEEL_BEHIND_ANKLE,
+    LENGTH,
+    LOWER_TRUNK,
+    NECK_LENGTH,
+    SEEN_HAND,
+    TOE_AHEAD_OF_ANKLE,
+    Point,
+    toward,
+)
 
 FRAMES = 9
 BODY_HALF_THICKNESS = 0.045  # of a lying body above the floor
@@ -58,8 +70,12 @@ def directions(pose: Pose) -> dict[str, float]:
         upper_arm = side.shoulder - thorax
         forearm = upper_arm + side.elbow
         found |= {
-            f"{prefix}thigh": thigh, f"{prefix}shank": shank, f"{prefix}foot": shank + 90 + side.ankle,
-            f"{prefix}upper_arm": upper_arm, f"{prefix}forearm": forearm, f"{prefix}hand": forearm + side.wrist,
+            f"{prefix}thigh": thigh,
+            f"{prefix}shank": shank,
+            f"{prefix}foot": shank + 90 + side.ankle,
+            f"{prefix}upper_arm": upper_arm,
+            f"{prefix}forearm": forearm,
+            f"{prefix}hand": forearm + side.wrist,
         }
     return found
 
@@ -82,9 +98,15 @@ def joint_points(pose: Pose, length: Mapping[str, float] = LENGTH) -> dict[str, 
         points[f"{prefix}toe"] = toward(sole, way[f"{prefix}foot"], TOE_AHEAD_OF_ANKLE)
         points[f"{prefix}heel"] = toward(sole, way[f"{prefix}foot"], -HEEL_BEHIND_ANKLE)
         points[f"{prefix}elbow"] = toward(points["shoulder"], way[f"{prefix}upper_arm"], length["upper_arm"])
-        points[f"{prefix}wrist"] = toward(points[f"{prefix}elbow"], way[f"{prefix}forearm"], length["forearm"])
-        points[f"{prefix}grip"] = toward(points[f"{prefix}wrist"], way[f"{prefix}hand"], length["hand"] * HALF_HAND)
-        points[f"{prefix}fingers"] = toward(points[f"{prefix}wrist"], way[f"{prefix}hand"], length["hand"] * SEEN_HAND)
+        points[f"{prefix}wrist"] = toward(
+            points[f"{prefix}elbow"], way[f"{prefix}forearm"], length["forearm"]
+        )
+        points[f"{prefix}grip"] = toward(
+            points[f"{prefix}wrist"], way[f"{prefix}hand"], length["hand"] * HALF_HAND
+        )
+        points[f"{prefix}fingers"] = toward(
+            points[f"{prefix}wrist"], way[f"{prefix}hand"], length["hand"] * SEEN_HAND
+        )
     return points
 
 
@@ -92,7 +114,14 @@ def draw(pose: Pose, length: Mapping[str, float] = LENGTH) -> Figure:
     """The figure of a pose, standing on the floor or hanging from its bar, with implements and the box it fills."""
     points = joint_points(pose, length)
     lowest = min(
-        y - (BODY_HALF_THICKNESS if name in ("hip", "waist", "shoulder") else HEAD_RADIUS if name == "head" else 0.012)
+        y
+        - (
+            BODY_HALF_THICKNESS
+            if name in ("hip", "waist", "shoulder")
+            else HEAD_RADIUS
+            if name == "head"
+            else 0.012
+        )
         for name, (_, y) in points.items()
     )
     if pose.support == "feet" and pose.view == "front":
@@ -105,7 +134,12 @@ def draw(pose: Pose, length: Mapping[str, float] = LENGTH) -> Figure:
     xs = [x for x, _ in points.values()] + [x for shape in shapes for x in shape["xs"]]
     ys = [y for _, y in points.values()] + [y for shape in shapes for y in shape["ys"]]
     head_x, head_y = points["head"]
-    box = (min(*xs, head_x - HEAD_RADIUS), 0.0, max(*xs, head_x + HEAD_RADIUS), max(*ys, head_y + HEAD_RADIUS))
+    box = (
+        min(*xs, head_x - HEAD_RADIUS),
+        0.0,
+        max(*xs, head_x + HEAD_RADIUS),
+        max(*ys, head_y + HEAD_RADIUS),
+    )
     return Figure(points, shapes, tuple(round(side, 4) for side in box))
 
 
@@ -116,15 +150,21 @@ def frames(start: Pose, end: Pose, count: int = FRAMES) -> tuple[Figure, ...]:
 
 # motion -> (joint drawn at, segment the angle is measured from, offset of that direction, sign of growth)
 ARC_PLACES = {
-    "shoulder.flexion": ("shoulder", "thorax", 180, 1), "shoulder.extension": ("shoulder", "thorax", 180, -1),
-    "elbow.flexion": ("elbow", "upper_arm", 0, 1), "wrist.extension": ("wrist", "forearm", 0, 1),
-    "hip.flexion": ("hip", "pelvis", 180, 1), "hip.extension": ("hip", "pelvis", 180, -1),
-    "hip.flexion-straight-knee": ("hip", "pelvis", 180, 1), "knee.flexion": ("knee", "thigh", 0, -1),
+    "shoulder.flexion": ("shoulder", "thorax", 180, 1),
+    "shoulder.extension": ("shoulder", "thorax", 180, -1),
+    "elbow.flexion": ("elbow", "upper_arm", 0, 1),
+    "wrist.extension": ("wrist", "forearm", 0, 1),
+    "hip.flexion": ("hip", "pelvis", 180, 1),
+    "hip.extension": ("hip", "pelvis", 180, -1),
+    "hip.flexion-straight-knee": ("hip", "pelvis", 180, 1),
+    "knee.flexion": ("knee", "thigh", 0, -1),
     "thoracic.extension": ("waist", "pelvis", 0, 1),
 }
 
 
-def arc(pose: Pose, figure: Figure, motion: str, needed_deg: float, has_deg: float | None = None) -> Arc | None:
+def arc(
+    pose: Pose, figure: Figure, motion: str, needed_deg: float, has_deg: float | None = None
+) -> Arc | None:
     """The arc that marks ``motion`` on a figure, or None for a motion its view cannot show."""
     way = directions(pose)
     if pose.view == "front":
@@ -142,11 +182,15 @@ def arc(pose: Pose, figure: Figure, motion: str, needed_deg: float, has_deg: flo
 FRONT_ARC_PLACES = {"hip.abduction": ("hip", "pelvis"), "shoulder.abduction": ("shoulder", "thorax")}
 
 
-def _front_arc(pose: Pose, figure: Figure, way: dict[str, float], motion: str, needed_deg: float, has_deg: float | None) -> Arc | None:
+def _front_arc(
+    pose: Pose, figure: Figure, way: dict[str, float], motion: str, needed_deg: float, has_deg: float | None
+) -> Arc | None:
     """Abduction, measured from straight down along the trunk outward, on the side that goes further out."""
     if motion not in FRONT_ARC_PLACES:
         return None
     joint, segment = FRONT_ARC_PLACES[motion]
-    near, far = (side.hip - side.knee if joint == "hip" else side.shoulder for side in (pose.near, pose.far))  # a straight leg goes out further
+    near, far = (
+        side.hip - side.knee if joint == "hip" else side.shoulder for side in (pose.near, pose.far)
+    )  # a straight leg goes out further
     prefix, sign = ("", 1) if near >= far else ("far_", -1)
     return Arc(motion, figure.points[f"{prefix}{joint}"], way[segment] + 180, needed_deg, has_deg, sign)

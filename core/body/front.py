@@ -4,12 +4,24 @@ Angles of a front pose: hip and shoulder are abduction (outward positive), knee 
 inward, elbow upward and inward), lean and lumbar bend toward the near side. Bent limbs come toward the viewer, so they show
 shorter: ``thigh`` and ``shank`` give the share seen.
 """
+
 from __future__ import annotations
 
 from collections.abc import Mapping
 
 from core.body.pose import Pose
-from core.body.segments import HALF_HAND, HALF_PELVIS, HALF_SHOULDERS, HEAD_RADIUS, LENGTH, LOWER_TRUNK, NECK_LENGTH, SEEN_HAND, Point, toward
+from core.body.segments import (
+    HALF_HAND,
+    HALF_PELVIS,
+    HALF_SHOULDERS,
+    HEAD_RADIUS,
+    LENGTH,
+    LOWER_TRUNK,
+    NECK_LENGTH,
+    SEEN_HAND,
+    Point,
+    toward,
+)
 
 COLLAR_RISE = 0.026  # of the collar above the line between the shoulder joints; estimate
 FOOT_IN, FOOT_OUT = 0.014, 0.050  # of a foot turned out a little, seen from the front; estimate
@@ -25,8 +37,13 @@ def front_directions(pose: Pose) -> dict[str, float]:
         thigh = sign * side.hip - pose.lean
         upper_arm = sign * side.shoulder - thorax
         forearm = upper_arm + sign * side.elbow
-        found |= {f"{prefix}thigh": thigh, f"{prefix}shank": thigh - sign * side.knee, f"{prefix}upper_arm": upper_arm,
-                  f"{prefix}forearm": forearm, f"{prefix}hand": forearm + sign * side.wrist}
+        found |= {
+            f"{prefix}thigh": thigh,
+            f"{prefix}shank": thigh - sign * side.knee,
+            f"{prefix}upper_arm": upper_arm,
+            f"{prefix}forearm": forearm,
+            f"{prefix}hand": forearm + sign * side.wrist,
+        }
     return found
 
 
@@ -42,15 +59,25 @@ def front_points(pose: Pose, length: Mapping[str, float] = LENGTH) -> dict[str, 
         side = pose.near if sign > 0 else pose.far
         points[f"{prefix}hip"] = toward(middle, way["pelvis"] - 90, sign * HALF_PELVIS)
         points[f"{prefix}shoulder"] = toward(chest, way["thorax"] - 90, sign * HALF_SHOULDERS)
-        points[f"{prefix}knee"] = toward(points[f"{prefix}hip"], way[f"{prefix}thigh"], length["thigh"] * side.thigh)
+        points[f"{prefix}knee"] = toward(
+            points[f"{prefix}hip"], way[f"{prefix}thigh"], length["thigh"] * side.thigh
+        )
         ankle = toward(points[f"{prefix}knee"], way[f"{prefix}shank"], length["shank"] * side.shank)
         down = 0.0 if pose.support == "feet" else way[f"{prefix}shank"]
         sole = toward(ankle, down, length["ankle_height"])
         points[f"{prefix}ankle"] = ankle
         points[f"{prefix}toe"] = toward(sole, down + 90, sign * FOOT_OUT)
         points[f"{prefix}heel"] = toward(sole, down + 90, -sign * FOOT_IN)
-        points[f"{prefix}elbow"] = toward(points[f"{prefix}shoulder"], way[f"{prefix}upper_arm"], length["upper_arm"])
-        points[f"{prefix}wrist"] = toward(points[f"{prefix}elbow"], way[f"{prefix}forearm"], length["forearm"])
-        points[f"{prefix}grip"] = toward(points[f"{prefix}wrist"], way[f"{prefix}hand"], length["hand"] * HALF_HAND)
-        points[f"{prefix}fingers"] = toward(points[f"{prefix}wrist"], way[f"{prefix}hand"], length["hand"] * SEEN_HAND)
+        points[f"{prefix}elbow"] = toward(
+            points[f"{prefix}shoulder"], way[f"{prefix}upper_arm"], length["upper_arm"]
+        )
+        points[f"{prefix}wrist"] = toward(
+            points[f"{prefix}elbow"], way[f"{prefix}forearm"], length["forearm"]
+        )
+        points[f"{prefix}grip"] = toward(
+            points[f"{prefix}wrist"], way[f"{prefix}hand"], length["hand"] * HALF_HAND
+        )
+        points[f"{prefix}fingers"] = toward(
+            points[f"{prefix}wrist"], way[f"{prefix}hand"], length["hand"] * SEEN_HAND
+        )
     return points

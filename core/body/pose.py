@@ -4,6 +4,7 @@ Angles in degrees, zero in the anatomical standing position. Positive: ankle dor
 lumbar flexion, thoracic extension, neck extension, shoulder flexion, elbow flexion. ``wrist`` turns the hand onward in
 the direction of elbow flexion. ``lean`` is the pelvis from upright, forward positive.
 """
+
 from __future__ import annotations
 
 from dataclasses import dataclass, field, replace
@@ -45,6 +46,7 @@ TRUNK_FIELDS = ("lean", "lumbar", "thoracic", "neck", "heel")
 
 def between(start: Pose, end: Pose, share: float) -> Pose:
     """The pose ``share`` (0..1) of the way from start to end, angle by angle, so limbs keep their length."""
+
     def mix(a: float, b: float) -> float:
         return a + (b - a) * share
 

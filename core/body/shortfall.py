@@ -3,6 +3,7 @@
 A range is uncertain, so it is a normal distribution: ``Range(mean_deg, sd_deg)``. Both formulas are closed forms for
 ``R ~ Normal(mean, sd)``; tests hold them against scipy.stats.
 """
+
 from __future__ import annotations
 
 import math

@@ -1,4 +1,5 @@
 """Read the catalog's data files into rows, check every cross-reference, and say exactly what is wrong with a bad row."""
+
 from __future__ import annotations
 
 from dataclasses import asdict, dataclass
@@ -11,7 +12,19 @@ from pydantic import ValidationError
 
 from core.body.pose import LIMB_FIELDS, TRUNK_FIELDS, Limbs, Pose
 from core.body.props import PROP_DRAWERS
-from core.catalog.rows import Demand, Drill, Kit, Ladder, Method, Movement, Norm, Position, Reason, Row, Source
+from core.catalog.rows import (
+    Demand,
+    Drill,
+    Kit,
+    Ladder,
+    Method,
+    Movement,
+    Norm,
+    Position,
+    Reason,
+    Row,
+    Source,
+)
 from core.errors import CatalogError
 from core.posture.figures import catalog_pose
 
@@ -38,8 +51,11 @@ class Catalog:
     def why(self, drill: str) -> tuple[tuple[str, int, str], ...]:
         """(demand, twentieths, reason) of every effect of a drill, the strongest first."""
         row = self.drills[drill]
-        return tuple((demand, effect, getattr(self.reasons[row.style], self.demands[demand].kind))
-                     for demand, effect in sorted(row.effects.items(), key=lambda one: (-one[1], one[0])) if effect)
+        return tuple(
+            (demand, effect, getattr(self.reasons[row.style], self.demands[demand].kind))
+            for demand, effect in sorted(row.effects.items(), key=lambda one: (-one[1], one[0]))
+            if effect
+        )
 
     def neighbours(self, drill: str) -> tuple[tuple[str, str] | None, tuple[str, str] | None]:
         """(easier drill, the test it leads up with) and (harder drill, the test that leads to it), each None at an end."""
@@ -48,7 +64,10 @@ class Catalog:
                 if rung.drill == drill:
                     below = ladder.rungs[place - 1] if place else None
                     above = ladder.rungs[place + 1] if place + 1 < len(ladder.rungs) else None
-                    return (below.drill, below.up) if below else None, (above.drill, rung.up) if above else None
+                    return (below.drill, below.up) if below else None, (
+                        above.drill,
+                        rung.up,
+                    ) if above else None
         return None, None
 
 
@@ -61,11 +80,17 @@ def load_catalog(folder: Path = DATA) -> Catalog:
         for name, fields in group.items()
     }
     catalog = Catalog(
-        sources=_rows(Source, folder / "sources.yaml"), demands=demands, norms=_rows(Norm, folder / "norms.yaml"),
-        poses=_poses(folder / "poses.yaml"), positions=_rows(Position, folder / "positions.yaml"),
-        movements=_rows(Movement, folder / "movements.yaml"), drills=_rows(Drill, folder / "drills.yaml"),
-        kit=_rows(Kit, folder / "kit.yaml"), methods=_rows(Method, folder / "methods.yaml"),
-        ladders=_rows(Ladder, folder / "ladders.yaml"), reasons=_rows(Reason, folder / "reasons.yaml"),
+        sources=_rows(Source, folder / "sources.yaml"),
+        demands=demands,
+        norms=_rows(Norm, folder / "norms.yaml"),
+        poses=_poses(folder / "poses.yaml"),
+        positions=_rows(Position, folder / "positions.yaml"),
+        movements=_rows(Movement, folder / "movements.yaml"),
+        drills=_rows(Drill, folder / "drills.yaml"),
+        kit=_rows(Kit, folder / "kit.yaml"),
+        methods=_rows(Method, folder / "methods.yaml"),
+        ladders=_rows(Ladder, folder / "ladders.yaml"),
+        reasons=_rows(Reason, folder / "reasons.yaml"),
     )
     _check_references(catalog)
     return catalog
@@ -73,7 +98,9 @@ def load_catalog(folder: Path = DATA) -> Catalog:
 
 def _read(path: Path) -> dict:
     try:
-        return yaml.load(path.read_text(encoding="utf-8"), Loader=getattr(yaml, "CSafeLoader", yaml.SafeLoader))
+        return yaml.load(
+            path.read_text(encoding="utf-8"), Loader=getattr(yaml, "CSafeLoader", yaml.SafeLoader)
+        )
     except yaml.YAMLError as problem:
         raise CatalogError(path.name, "?", "?", str(problem).splitlines()[0], "valid YAML") from problem
 
@@ -104,17 +131,27 @@ def _pose(file: str, name: str, fields: dict, raw: dict) -> Pose:
         try:
             start = catalog_pose(fields["solved"])
         except (KeyError, ValueError) as problem:
-            raise CatalogError(file, name, "solved", fields["solved"], f"a family of postures and its shape ({problem})") from problem
+            raise CatalogError(
+                file, name, "solved", fields["solved"], f"a family of postures and its shape ({problem})"
+            ) from problem
         near, far = {**asdict(start.near), **near}, {**asdict(start.far), **near, **far}
     unknown = set(near) | set(far)
     if not unknown <= set(LIMB_FIELDS):
         raise CatalogError(file, name, "near/far", sorted(unknown - set(LIMB_FIELDS)), f"only {LIMB_FIELDS}")
     trunk = {key: fields.get(key, getattr(start, key)) for key in TRUNK_FIELDS}
-    if "solved" in fields and fields["solved"]["family"] == "squat":  # arms keep their direction over a bent back
+    if (
+        "solved" in fields and fields["solved"]["family"] == "squat"
+    ):  # arms keep their direction over a bent back
         near["shoulder"] += trunk["lumbar"] - trunk["thoracic"]
         far["shoulder"] += trunk["lumbar"] - trunk["thoracic"]
-    return Pose(Limbs(**near), Limbs(**{**near, **far}), **trunk, support=fields.get("support", start.support),
-                view=fields.get("view", "side"), props=tuple(fields.get("props", ())))
+    return Pose(
+        Limbs(**near),
+        Limbs(**{**near, **far}),
+        **trunk,
+        support=fields.get("support", start.support),
+        view=fields.get("view", "side"),
+        props=tuple(fields.get("props", ())),
+    )
 
 
 def method_row(file: str, name: str, fields: dict) -> Method:
@@ -170,7 +207,13 @@ def _check_references(catalog: Catalog) -> None:
         own = [rung.drill for rung in ladder.rungs]
         known("ladders.yaml", ladder.id, "rungs.drill", own, catalog.drills)
         if rungs & set(own) or len(set(own)) < len(own):
-            raise CatalogError("ladders.yaml", ladder.id, "rungs.drill", sorted(rungs & set(own)), "each drill on one ladder at most, once")
+            raise CatalogError(
+                "ladders.yaml",
+                ladder.id,
+                "rungs.drill",
+                sorted(rungs & set(own)),
+                "each drill on one ladder at most, once",
+            )
         rungs |= set(own)
     for method in catalog.methods.values():
         known("methods.yaml", method.id, "source", [method.source], catalog.sources)

@@ -1,4 +1,5 @@
 """A gym's own rows beside the built-in ones, checked like any row; its copies of methods: a base, and what the gym changes in it."""
+
 from __future__ import annotations
 
 import json
@@ -13,7 +14,21 @@ from core.errors import CatalogError
 
 OWN = "own methods"
 ROW = {"methods": method_row, "movements": movement_row}
-CHANGEABLE = ("name", "belief", "differ", "reference_minutes", "phases", "ramp_share", "max_hold_s", "item_s", "forbids", "styles", "kit_only", "clock", "if_cold")
+CHANGEABLE = (
+    "name",
+    "belief",
+    "differ",
+    "reference_minutes",
+    "phases",
+    "ramp_share",
+    "max_hold_s",
+    "item_s",
+    "forbids",
+    "styles",
+    "kit_only",
+    "clock",
+    "if_cold",
+)
 
 
 def copy_of(catalog: Catalog, base: str, changes: Mapping[str, object]) -> dict:
@@ -22,14 +37,25 @@ def copy_of(catalog: Catalog, base: str, changes: Mapping[str, object]) -> dict:
         raise CatalogError(OWN, base, "base", base, f"a method that exists: {', '.join(catalog.methods)}")
     for field in changes:
         if field not in CHANGEABLE:
-            raise CatalogError(OWN, base, field, changes[field], f"only {', '.join(CHANGEABLE)} can be changed")
-    return catalog.methods[base].model_dump(mode="json", exclude={"id"}) | {"source": "estimate"} | dict(changes)
+            raise CatalogError(
+                OWN, base, field, changes[field], f"only {', '.join(CHANGEABLE)} can be changed"
+            )
+    return (
+        catalog.methods[base].model_dump(mode="json", exclude={"id"}) | {"source": "estimate"} | dict(changes)
+    )
 
 
 def own_method(catalog: Catalog, method_id: str, fields: Mapping[str, object]) -> Method:
     """One validated row. Raises CatalogError naming the field at fault, a name that is taken among them."""
     row = method_row(OWN, method_id, dict(fields))
-    taken = next((one.id for one in catalog.methods.values() if one.name.strip().lower() == row.name.strip().lower() and one.id != method_id), None)
+    taken = next(
+        (
+            one.id
+            for one in catalog.methods.values()
+            if one.name.strip().lower() == row.name.strip().lower() and one.id != method_id
+        ),
+        None,
+    )
     if taken or not row.name.strip():
         raise CatalogError(OWN, method_id, "name", row.name, "a name of its own" if taken else "a name")
     if row.kit_only is not None:
@@ -64,4 +90,6 @@ def own_id(name: str, taken: Iterable[str]) -> str:
     """An id for a name that no row has yet: 'Sled row' -> 'own-sled-row'."""
     start = "own-" + (re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-") or "row")
     used = set(taken)
-    return next(one for one in (start, *(f"{start}-{count}" for count in range(2, len(used) + 3))) if one not in used)
+    return next(
+        one for one in (start, *(f"{start}-{count}" for count in range(2, len(used) + 3))) if one not in used
+    )

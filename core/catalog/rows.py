@@ -1,4 +1,5 @@
 """One frozen, validated type per catalog row. A field that is not listed here is an error, never ignored."""
+
 from __future__ import annotations
 
 from functools import lru_cache
@@ -9,8 +10,23 @@ from pydantic import BaseModel, ConfigDict, Field, model_validator
 Severity = Annotated[float, Field(ge=0, le=1)]
 Seconds = Annotated[int, Field(ge=0, le=1800)]
 Phase = Literal["raise", "release", "open", "switch-on", "rehearse", "settle"]
-Level = Literal["standing", "half-kneeling", "hands-and-knees", "prone", "supine", "seated", "hanging", "floor-by-choice"]
-Style = Literal["pulse", "dynamic", "circle", "tension", "static", "soft-tissue", "breath", "control", "strength", "spring", "throw", "practice"]
+Level = Literal[
+    "standing", "half-kneeling", "hands-and-knees", "prone", "supine", "seated", "hanging", "floor-by-choice"
+]
+Style = Literal[
+    "pulse",
+    "dynamic",
+    "circle",
+    "tension",
+    "static",
+    "soft-tissue",
+    "breath",
+    "control",
+    "strength",
+    "spring",
+    "throw",
+    "practice",
+]
 Space = Literal["spot", "mat", "bar", "lane", "wall"]
 Quality = Literal["free", "loaded", "ballistic"]
 PHASES: tuple[str, ...] = ("raise", "release", "open", "switch-on", "rehearse")

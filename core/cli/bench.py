@@ -1,4 +1,5 @@
 """``./chalk bench``: how long the core takes, in this process. Median, 99th percentile, and peak memory of Python."""
+
 from __future__ import annotations
 
 import gc
@@ -41,11 +42,20 @@ WARM_UP = 3
 
 def _people() -> tuple[Person, ...]:
     """Twenty members, each with every motion measured, left and right."""
-    def measured(age: int) -> tuple[Measurement, ...]:
-        return tuple(Measurement(motion, norm.bands[0].male[0] + (age * 7 + place) % 15 - 8, side)
-                     for place, (motion, norm) in enumerate(load_catalog().norms.items()) for side in ("left", "right"))
 
-    return tuple(Person(name=f"member {age}", age=age, sex=("male", "female")[age % 2], ranges=measured(age), key=str(age)) for age in range(22, 42))
+    def measured(age: int) -> tuple[Measurement, ...]:
+        return tuple(
+            Measurement(motion, norm.bands[0].male[0] + (age * 7 + place) % 15 - 8, side)
+            for place, (motion, norm) in enumerate(load_catalog().norms.items())
+            for side in ("left", "right")
+        )
+
+    return tuple(
+        Person(
+            name=f"member {age}", age=age, sex=("male", "female")[age % 2], ranges=measured(age), key=str(age)
+        )
+        for age in range(22, 42)
+    )
 
 
 def _benches() -> dict[str, Callable[[], object]]:
@@ -55,8 +65,13 @@ def _benches() -> dict[str, Callable[[], object]]:
     profile = derive(workout, people)
     settings = PlanSettings(minutes=12, headcount=20)
     class_sheet = plan(workout, profile, settings)
-    hand_ranges = {motion: norm_range(catalog, motion, 34, None) for motion in (*MOTIONS["handstand"], "hip.flexion")}
-    body, ranges = body_of(1.75), {motion: norm_range(catalog, motion, 34, None) for motion in MOTIONS["squat"]}
+    hand_ranges = {
+        motion: norm_range(catalog, motion, 34, None) for motion in (*MOTIONS["handstand"], "hip.flexion")
+    }
+    body, ranges = (
+        body_of(1.75),
+        {motion: norm_range(catalog, motion, 34, None) for motion in MOTIONS["squat"]},
+    )
     long_text = different_lines(1000)
 
     def session():
@@ -64,14 +79,30 @@ def _benches() -> dict[str, Callable[[], object]]:
         return plan(own, derive(own), PlanSettings(minutes=12))
 
     return {
-        "session": session, "reading": lambda: read_workout(SESSION), "reading-1000-lines": lambda: _unseen(long_text), "reading-again": lambda: read_workout(long_text),
-        "demand": lambda: derive(workout, people), "planner": lambda: plan(workout, profile, settings),
+        "session": session,
+        "reading": lambda: read_workout(SESSION),
+        "reading-1000-lines": lambda: _unseen(long_text),
+        "reading-again": lambda: read_workout(long_text),
+        "demand": lambda: derive(workout, people),
+        "planner": lambda: plan(workout, profile, settings),
         "planner-without-offer": lambda: plan(workout, profile, settings, brief=True),
-        "session-with-stops": lambda: plan_session(workout, replace(settings, breaks=((1, 3), (2, 3))), people, profile=profile),
-        "member-sheets": lambda: [fit_member(class_sheet, workout, person, settings, catalog, profile) for person in people],
-        "linkage-hands": lambda: [solve_hang(5.0, hand_ranges, body, False), solve_plank(2.0, 0.0, hand_ranges, body, False), solve_handstand(hand_ranges, body, 0.0, False)],
-        "linkage": lambda: [solve_squat_for(SquatShape(bar, 0.5), ranges, body, with_changes=False) for bar in LAB_BARS],
-        "lab": lambda: ask_lab(LabAsk(bar="overhead", load_share=0.5, ranges={"ankle.dorsiflexion": 24.0}), people, catalog),
+        "session-with-stops": lambda: plan_session(
+            workout, replace(settings, breaks=((1, 3), (2, 3))), people, profile=profile
+        ),
+        "member-sheets": lambda: [
+            fit_member(class_sheet, workout, person, settings, catalog, profile) for person in people
+        ],
+        "linkage-hands": lambda: [
+            solve_hang(5.0, hand_ranges, body, False),
+            solve_plank(2.0, 0.0, hand_ranges, body, False),
+            solve_handstand(hand_ranges, body, 0.0, False),
+        ],
+        "linkage": lambda: [
+            solve_squat_for(SquatShape(bar, 0.5), ranges, body, with_changes=False) for bar in LAB_BARS
+        ],
+        "lab": lambda: ask_lab(
+            LabAsk(bar="overhead", load_share=0.5, ranges={"ankle.dorsiflexion": 24.0}), people, catalog
+        ),
         "figures": lambda: [draw(pose) for pose in catalog.poses.values()],
     }
 
@@ -79,9 +110,17 @@ def _benches() -> dict[str, Callable[[], object]]:
 def different_lines(count: int) -> str:
     """``count`` lines of days like SESSION with other numbers every time: no movement line twice, so nothing is answered
     from memory."""
-    days = "\n\n".join(SESSION.replace("4 x 4 @ 78", f"{2 + day % 7} x {1 + day % 9} @ {60 + day % 35}").replace("15 push", f"{9 + day} push")
-                       .replace("12 box", f"{8 + day} box").replace("9 chest", f"{3 + day} chest").replace("30 m", f"{20 + day} m")
-                       .replace("40 s", f"{20 + day} s").replace("12 cal", f"{7 + day} cal").strip() for day in range(count // 11 + 1))
+    days = "\n\n".join(
+        SESSION.replace("4 x 4 @ 78", f"{2 + day % 7} x {1 + day % 9} @ {60 + day % 35}")
+        .replace("15 push", f"{9 + day} push")
+        .replace("12 box", f"{8 + day} box")
+        .replace("9 chest", f"{3 + day} chest")
+        .replace("30 m", f"{20 + day} m")
+        .replace("40 s", f"{20 + day} s")
+        .replace("12 cal", f"{7 + day} cal")
+        .strip()
+        for day in range(count // 11 + 1)
+    )
     return "\n".join(days.split("\n")[:count])
 
 
@@ -94,7 +133,7 @@ def growth() -> dict[str, float]:
     """Milliseconds to read an unseen text of 12.5 to 100 kB: twice the length should take about twice the time."""
     found = {}
     for size in (12.5, 25, 50, 100):
-        text = different_lines(int(size * 60))[:int(size * 1000) - 1]
+        text = different_lines(int(size * 60))[: int(size * 1000) - 1]
         start = time.perf_counter()
         _unseen(text)
         found[f"{size:g} kB"] = round((time.perf_counter() - start) * 1000, 1)
@@ -106,7 +145,11 @@ def accuracy() -> dict[str, float]:
     from core.tests.corpus import CORPUS, differences
 
     wrong = [case["text"] for case in CORPUS if differences(case)]
-    return {"texts": len(CORPUS), "exact": len(CORPUS) - len(wrong), "share": round(1 - len(wrong) / len(CORPUS), 4)}
+    return {
+        "texts": len(CORPUS),
+        "exact": len(CORPUS) - len(wrong),
+        "share": round(1 - len(wrong) / len(CORPUS), 4),
+    }
 
 
 def proof(instances: int = 40, whole: int = 4) -> dict[str, dict[str, float]]:
@@ -119,8 +162,14 @@ def proof(instances: int = 40, whole: int = 4) -> dict[str, dict[str, float]]:
     from core.tests.texts import SESSIONS
 
     pieces = [generated(number) for number in range(instances)]
-    return {"planner-proof": _against(pieces, lambda problem, ours: prove(problem, ours, 60, keep=pinned(problem))),
-            "planner-proof-whole-shelf": _against([whole_shelf(text) for text in SESSIONS[:whole]], lambda problem, ours: prove(problem, None, 60))}
+    return {
+        "planner-proof": _against(
+            pieces, lambda problem, ours: prove(problem, ours, 60, keep=pinned(problem))
+        ),
+        "planner-proof-whole-shelf": _against(
+            [whole_shelf(text) for text in SESSIONS[:whole]], lambda problem, ours: prove(problem, None, 60)
+        ),
+    }
 
 
 def _against(problems, theirs) -> dict[str, float]:
@@ -138,8 +187,14 @@ def _against(problems, theirs) -> dict[str, float]:
         times.append(found.seconds / ours_s[-1])
         shares.append(share(ours.value(), found.value))
         equal += ours.value() > found.value - 2e-5
-    return {"instances": len(problems), "worst_share": round(min(shares), 4), "equal": round(equal / len(problems), 4), "ours_ms": round(median(ours_s) * 1000, 1),
-            "times_faster": round(median(times), 1), "times_faster_least": round(min(times), 1)}
+    return {
+        "instances": len(problems),
+        "worst_share": round(min(shares), 4),
+        "equal": round(equal / len(problems), 4),
+        "ours_ms": round(median(ours_s) * 1000, 1),
+        "times_faster": round(median(times), 1),
+        "times_faster_least": round(min(times), 1),
+    }
 
 
 def run_fuzz(seconds: float, as_json: bool) -> int:
@@ -171,8 +226,12 @@ def measure(run: Callable[[], object], runs: int = RUNS) -> dict[str, float]:
     peak = tracemalloc.get_traced_memory()[1]
     tracemalloc.stop()
     times.sort()
-    return {"median_ms": round(median(times), 3), "p99_ms": round(times[min(len(times) - 1, int(len(times) * 0.99))], 3),
-            "peak_mb": round(peak / 1e6, 3), "runs": runs}
+    return {
+        "median_ms": round(median(times), 3),
+        "p99_ms": round(times[min(len(times) - 1, int(len(times) * 0.99))], 3),
+        "peak_mb": round(peak / 1e6, 3),
+        "runs": runs,
+    }
 
 
 def run_benches(name: str | None, as_json: bool) -> int:
@@ -191,5 +250,7 @@ def run_benches(name: str | None, as_json: bool) -> int:
             if "median_ms" not in row:
                 print(f"{one:22} " + "   ".join(f"{key} {value:g}" for key, value in row.items()))
                 continue
-            print(f"{one:22} median {row['median_ms']:9.2f} ms   p99 {row['p99_ms']:9.2f} ms   peak {row['peak_mb']:6.2f} MB")
+            print(
+                f"{one:22} median {row['median_ms']:9.2f} ms   p99 {row['p99_ms']:9.2f} ms   peak {row['peak_mb']:6.2f} MB"
+            )
     return 0

@@ -1,4 +1,5 @@
 """Files from the command line -> values. Anything that cannot be used is an UnusableFile with the way out."""
+
 from __future__ import annotations
 
 import json
@@ -19,14 +20,18 @@ def read_text(name: str) -> str:
     try:
         return raw.decode("utf-8-sig")
     except UnicodeDecodeError as problem:
-        raise UnusableFile(f"{name}: this is not UTF-8 text (byte {problem.start}); save it as plain text") from problem
+        raise UnusableFile(
+            f"{name}: this is not UTF-8 text (byte {problem.start}); save it as plain text"
+        ) from problem
 
 
 def read_json_file(name: str) -> object:
     try:
         return json.loads(read_text(name))
     except json.JSONDecodeError as problem:
-        raise UnusableFile(f"{name}: not valid JSON at line {problem.lineno}, column {problem.colno}: {problem.msg}") from problem
+        raise UnusableFile(
+            f"{name}: not valid JSON at line {problem.lineno}, column {problem.colno}: {problem.msg}"
+        ) from problem
 
 
 def read_people(name: str, catalog: Catalog) -> tuple[Person, ...]:
@@ -35,7 +40,9 @@ def read_people(name: str, catalog: Catalog) -> tuple[Person, ...]:
     members = raw.get("members") if isinstance(raw, dict) else raw
     if not isinstance(members, list) or not members:
         raise UnusableFile(f"{name}: expected a list of members with at least one in it")
-    return tuple(person_from_json(one, catalog, f"{name}, member {place}") for place, one in enumerate(members, 1))
+    return tuple(
+        person_from_json(one, catalog, f"{name}, member {place}") for place, one in enumerate(members, 1)
+    )
 
 
 def read_kit(name: str, catalog: Catalog) -> dict[str, int]:

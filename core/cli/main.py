@@ -1,4 +1,5 @@
 """``python -m core.cli.main``: the commands of the core. Exit 0 with a result, 2 with a message for unusable input."""
+
 from __future__ import annotations
 
 import argparse
@@ -20,7 +21,9 @@ from core.reading import Workout, read_workout
 
 
 def parser() -> argparse.ArgumentParser:
-    top = argparse.ArgumentParser(prog="chalk", description="Read a workout, see what it asks, get the prep that fits.")
+    top = argparse.ArgumentParser(
+        prog="chalk", description="Read a workout, see what it asks, get the prep that fits."
+    )
     commands = top.add_subparsers(dest="command", required=True)
     read = commands.add_parser("read", help="what a workout text says, and what in it was not understood")
     derive_ = commands.add_parser("derive", help="what it asks of the joints, with reasons")
@@ -35,8 +38,18 @@ def parser() -> argparse.ArgumentParser:
     plan_.add_argument("--minutes", type=int, required=True)
     plan_.add_argument("--method", default="general-to-specific")
     plan_.add_argument("--heads", type=int)
-    plan_.add_argument("--kit", metavar="none|FILE", help="none, or a JSON file of kit id -> pieces; left out: enough of everything")
-    plan_.add_argument("--between", type=int, metavar="MIN", default=0, help="minutes of a stop before every later part, for what is not warm yet")
+    plan_.add_argument(
+        "--kit",
+        metavar="none|FILE",
+        help="none, or a JSON file of kit id -> pieces; left out: enough of everything",
+    )
+    plan_.add_argument(
+        "--between",
+        type=int,
+        metavar="MIN",
+        default=0,
+        help="minutes of a stop before every later part, for what is not warm yet",
+    )
     plan_.add_argument("--cold", action="store_true", help="the room is cold: the raise is longer")
     plan_.add_argument("--member", metavar="FILE", help="plan for one member")
     catalog = commands.add_parser("catalog", help="what is on the shelf")
@@ -44,7 +57,11 @@ def parser() -> argparse.ArgumentParser:
     catalog.add_argument("id", nargs="?")
     catalog.add_argument("--json", action="store_true")
     bench = commands.add_parser("bench", help="how long the core takes")
-    bench.add_argument("name", nargs="?", help="reading, demand, planner, member-sheets, linkage, lab, figures or session; all when left out; fuzz reads mutated texts; planner-proof compares with the general solver")
+    bench.add_argument(
+        "name",
+        nargs="?",
+        help="reading, demand, planner, member-sheets, linkage, lab, figures or session; all when left out; fuzz reads mutated texts; planner-proof compares with the general solver",
+    )
     bench.add_argument("--seconds", type=float, default=60, help="how long fuzz goes on")
     bench.add_argument("--json", action="store_true")
     return top
@@ -58,6 +75,7 @@ def main(arguments: list[str] | None = None) -> int:
             return _catalog(asked, catalog)
         if asked.command == "bench":
             from core.cli.bench import run_benches, run_fuzz
+
             if asked.name == "fuzz":
                 return run_fuzz(asked.seconds, asked.json)
             return run_benches(asked.name, asked.json)
@@ -95,7 +113,9 @@ def _derive(asked, catalog: Catalog) -> int:
         first = one.terms[0]
         need = f"needs {one.required_deg:.0f} deg" if one.required_deg is not None else ""
         short = f"{one.short_count} of {len(one.people)} short" if one.people else ""
-        print(f"{one.score:.2f}  {row.kind:8}{row.name:28}{need:15}{short:18}line {first.line}: {first.text} ({first.position})")
+        print(
+            f"{one.score:.2f}  {row.kind:8}{row.name:28}{need:15}{short:18}line {first.line}: {first.text} ({first.position})"
+        )
     return 0
 
 
@@ -106,21 +126,40 @@ def _plan(asked, catalog: Catalog) -> int:
     member = None
     if asked.member:
         from core.cli.files import read_json_file
+
         member = person_from_json(read_json_file(asked.member), catalog, asked.member)
         people = (member,)
     division = asked.division or (member.division if member else None)
     profile = derive(workout, people, division, catalog)
     settings = PlanSettings(
-        minutes=asked.minutes, method=asked.method, headcount=asked.heads if asked.heads is not None else max(1, len(people)),
+        minutes=asked.minutes,
+        method=asked.method,
+        headcount=asked.heads if asked.heads is not None else max(1, len(people)),
         kit=read_kit(asked.kit, catalog) if asked.kit else None,
-        avoid=frozenset(member.cautions) if member else frozenset(), seated=bool(member and "seated" in member.adaptive),
-        tight_sides=tight_sides(member) if member else (), warmed=tuple(_warmed(asked, catalog, people, workout).items()),
-        cold=asked.cold, breaks=tuple((part, asked.between) for part in range(1, len(workout.asking))) if asked.between else (),
+        avoid=frozenset(member.cautions) if member else frozenset(),
+        seated=bool(member and "seated" in member.adaptive),
+        tight_sides=tight_sides(member) if member else (),
+        warmed=tuple(_warmed(asked, catalog, people, workout).items()),
+        cold=asked.cold,
+        breaks=tuple((part, asked.between) for part in range(1, len(workout.asking)))
+        if asked.between
+        else (),
     )
     sheet = plan_session(workout, settings, people, catalog, division, profile)
-    homework = homework_for({gap.motion: gap.needed_deg for gap in gaps_of(profile, member, workout.for_division(division))}, member, settings, catalog) if member else ()
+    homework = (
+        homework_for(
+            {gap.motion: gap.needed_deg for gap in gaps_of(profile, member, workout.for_division(division))},
+            member,
+            settings,
+            catalog,
+        )
+        if member
+        else ()
+    )
     if asked.json:
-        return _print_json(plan_json(sheet) | ({"homework": [homework_json(one) for one in homework]} if member else {}))
+        return _print_json(
+            plan_json(sheet) | ({"homework": [homework_json(one) for one in homework]} if member else {})
+        )
     _say_unread(workout)
     for item in sheet.items:
         print(f"{clock(item.start_s):>6}  {item.phase:10}{item.name:42}{item.dose.words()}")
@@ -133,7 +172,9 @@ def _plan(asked, catalog: Catalog) -> int:
     for stop in sheet.breaks:
         _say_stop(stop, catalog)
     for one in homework:
-        print(f"        homework, {one.times_a_week} times a week: {one.name}, {one.dose.words()}; {catalog.demands[one.motion].name} has stayed short: {one.last_deg:.0f} of {one.needed_deg:.0f} deg")
+        print(
+            f"        homework, {one.times_a_week} times a week: {one.name}, {one.dose.words()}; {catalog.demands[one.motion].name} has stayed short: {one.last_deg:.0f} of {one.needed_deg:.0f} deg"
+        )
     for more in sheet.next_minute[:1]:
         others = f" and {more.new - 1} more" if more.new > 1 else ""
         print(f"        one more minute buys {more.name}{others}, +{more.whole:.0%}")
@@ -157,7 +198,12 @@ def _warmed(asked, catalog: Catalog, people, workout: Workout) -> dict[str, floa
     if not asked.after:
         return {}
     earlier = read_workout(read_text(asked.after), catalog)
-    return readiness_after(earlier.for_division(asked.division), people[0] if len(people) == 1 else Person(), catalog, before=workout)
+    return readiness_after(
+        earlier.for_division(asked.division),
+        people[0] if len(people) == 1 else Person(),
+        catalog,
+        before=workout,
+    )
 
 
 def _known_division(asked, workout: Workout) -> None:
@@ -171,19 +217,35 @@ def _say_workout(workout: Workout, catalog: Catalog) -> None:
         print(workout.title)
     for part in workout.parts:
         fmt = part.format
-        detail = [f"{fmt.rounds} rounds" if fmt.rounds else "", f"{fmt.minutes:g} min" if fmt.minutes else "",
-                  f"{fmt.work_s} s on, {fmt.rest_s or 0} s off" if fmt.work_s else "", "-".join(map(str, fmt.scheme)) + ("..." if fmt.ladder_step else ""),
-                  f"{fmt.repeat} times" if fmt.repeat > 1 else "", f"teams of {fmt.team}" if fmt.team else "",
-                  f"cap {clock(fmt.cap_s)}" if fmt.cap_s else "", "estimated" if fmt.estimated else ""]
+        detail = [
+            f"{fmt.rounds} rounds" if fmt.rounds else "",
+            f"{fmt.minutes:g} min" if fmt.minutes else "",
+            f"{fmt.work_s} s on, {fmt.rest_s or 0} s off" if fmt.work_s else "",
+            "-".join(map(str, fmt.scheme)) + ("..." if fmt.ladder_step else ""),
+            f"{fmt.repeat} times" if fmt.repeat > 1 else "",
+            f"teams of {fmt.team}" if fmt.team else "",
+            f"cap {clock(fmt.cap_s)}" if fmt.cap_s else "",
+            "estimated" if fmt.estimated else "",
+        ]
         print(f"{part.name}  {part.kind}, {fmt.kind}" + "".join(f", {one}" for one in detail if one))
         for work in part.work:
             spread = f" ({work.reps_range[0]} to {work.reps_range[1]})" if work.reps_range else ""
-            amount = [f"{work.role}" if work.role else "", f"minute {work.station}" if work.station else "", f"{work.reps} reps{spread}" if work.reps else "", f"{work.distance_m:g} m" if work.distance_m else "",
-                      f"{work.calories} cal" if work.calories else "", f"{work.seconds} s" if work.seconds else "",
-                      "/".join(f"{load:.4g}" for load in work.loads_kg) + " kg" if work.loads_kg else "",
-                      "/".join(f"{value:g}" for value in work.percents) + " %" if work.percents else "", f"read {work.assumed}" if work.assumed else ""]
+            amount = [
+                f"{work.role}" if work.role else "",
+                f"minute {work.station}" if work.station else "",
+                f"{work.reps} reps{spread}" if work.reps else "",
+                f"{work.distance_m:g} m" if work.distance_m else "",
+                f"{work.calories} cal" if work.calories else "",
+                f"{work.seconds} s" if work.seconds else "",
+                "/".join(f"{load:.4g}" for load in work.loads_kg) + " kg" if work.loads_kg else "",
+                "/".join(f"{value:g}" for value in work.percents) + " %" if work.percents else "",
+                f"read {work.assumed}" if work.assumed else "",
+            ]
             who = f" [{work.division}]" if work.division else ""
-            print(f"   line {work.line:<3} {catalog.movements[work.movement].name}{who}: " + ", ".join(one for one in amount if one))
+            print(
+                f"   line {work.line:<3} {catalog.movements[work.movement].name}{who}: "
+                + ", ".join(one for one in amount if one)
+            )
     _say_unread(workout)
 
 
@@ -198,13 +260,22 @@ def catalog_counts(catalog: Catalog) -> dict:
     prep = [drill for drill in catalog.drills.values() if set(drill.phases) - {"settle"}]
     kinds = Counter(catalog.sources[source].kind for source in _all_sources(catalog))
     serving = {
-        demand: {"all": len(found := [drill for drill in prep if drill.effects.get(demand)]),
-                 "without_kit": sum(not drill.kit for drill in found), "seated": sum(bool(drill.seated) for drill in found)}
+        demand: {
+            "all": len(found := [drill for drill in prep if drill.effects.get(demand)]),
+            "without_kit": sum(not drill.kit for drill in found),
+            "seated": sum(bool(drill.seated) for drill in found),
+        }
         for demand in catalog.demands
     }
-    return {"movements": len(catalog.movements), "aliases": sum(len(row.aliases) for row in catalog.movements.values()),
-            "positions": len(catalog.positions), "drills": len(catalog.drills), "poses": len(catalog.poses),
-            "values_by_source": dict(kinds), "drills_by_demand": serving}
+    return {
+        "movements": len(catalog.movements),
+        "aliases": sum(len(row.aliases) for row in catalog.movements.values()),
+        "positions": len(catalog.positions),
+        "drills": len(catalog.drills),
+        "poses": len(catalog.poses),
+        "values_by_source": dict(kinds),
+        "drills_by_demand": serving,
+    }
 
 
 def _all_sources(catalog: Catalog):
@@ -222,19 +293,40 @@ def _all_sources(catalog: Catalog):
 
 def _catalog(asked, catalog: Catalog) -> int:
     if asked.what == "show":
-        for table in (catalog.movements, catalog.positions, catalog.drills, catalog.norms, catalog.demands, catalog.kit, catalog.methods):
+        for table in (
+            catalog.movements,
+            catalog.positions,
+            catalog.drills,
+            catalog.norms,
+            catalog.demands,
+            catalog.kit,
+            catalog.methods,
+        ):
             if asked.id in table:
                 row = table[asked.id].model_dump(mode="json")
-                row["sources"] = {name: catalog.sources[name].citation for name in sorted(_named_sources(row)) if name in catalog.sources}
+                row["sources"] = {
+                    name: catalog.sources[name].citation
+                    for name in sorted(_named_sources(row))
+                    if name in catalog.sources
+                }
                 return _print_json(row)
         raise UnusableFile(f"nothing in the catalog is called '{asked.id}'")
     counts = catalog_counts(catalog)
     if asked.json:
         return _print_json(counts)
-    print(", ".join(f"{counts[name]} {name}" for name in ("movements", "aliases", "positions", "drills", "poses")))
-    print("values by source: " + ", ".join(f"{count} {kind}" for kind, count in counts["values_by_source"].items()))
+    print(
+        ", ".join(
+            f"{counts[name]} {name}" for name in ("movements", "aliases", "positions", "drills", "poses")
+        )
+    )
+    print(
+        "values by source: "
+        + ", ".join(f"{count} {kind}" for kind, count in counts["values_by_source"].items())
+    )
     for demand, row in counts["drills_by_demand"].items():
-        print(f"  {demand:28}{row['all']:4} drills {row['without_kit']:4} without kit {row['seated']:4} seated")
+        print(
+            f"  {demand:28}{row['all']:4} drills {row['without_kit']:4} without kit {row['seated']:4} seated"
+        )
     return 0
 
 

@@ -1,4 +1,5 @@
 """Workout + people -> what it asks of the joints, with every term that made each score."""
+
 from core.demand.people import Measurement, Person
 from core.demand.profile import DemandProfile, DemandScore, Term, derive
 

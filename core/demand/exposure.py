@@ -1,4 +1,5 @@
 """How much of a movement there is: repetitions that saturate, load, speed, tempo, and a standard. Grows with each of them, never shrinks."""
+
 from __future__ import annotations
 
 import math
@@ -16,7 +17,9 @@ SECONDS_PER_REP = 3.0  # a hold of this long counts as one repetition; estimate
 EPLEY = 30.0  # 1RM = w (1 + reps / 30), Epley, from memory
 USUAL_REP_S = 3.0  # a repetition without a tempo; estimate
 TEMPO_SATURATES_S = 10.0  # this much more time in a repetition doubles what it exposes; estimate
-STANDARD_FACTOR = 1.2  # a position that decides the repetition has to be reached every time, tired or not; estimate
+STANDARD_FACTOR = (
+    1.2  # a position that decides the repetition has to be reached every time, tired or not; estimate
+)
 WEIGHTLESS = ("none", "wall", "pull-up-bar", "rings", "box", "jump-rope", "machine", "chair")
 
 

@@ -1,4 +1,5 @@
 """A person as the core sees one: age, sex, size, measured ranges, cautions. Health data; the core never stores it."""
+
 from __future__ import annotations
 
 import re
@@ -131,9 +132,21 @@ def person_from_json(raw: object, catalog: Catalog, where: str = "member file") 
         return tuple(value)
 
     age = number("age", 10, 100)
-    return Person(str(raw.get("name", "")), int(age) if age is not None else None, sex, number("height_m", 1.2, 2.3),
-                  number("mass_kg", 30, 250), ranges, words("adaptive"), words("cautions"), words("problem_spots"),
-                  words("kit_at_home"), raw.get("division"), str(raw.get("name", "")), earlier)
+    return Person(
+        str(raw.get("name", "")),
+        int(age) if age is not None else None,
+        sex,
+        number("height_m", 1.2, 2.3),
+        number("mass_kg", 30, 250),
+        ranges,
+        words("adaptive"),
+        words("cautions"),
+        words("problem_spots"),
+        words("kit_at_home"),
+        raw.get("division"),
+        str(raw.get("name", "")),
+        earlier,
+    )
 
 
 def newest(tests: tuple[Measurement, ...]) -> tuple[tuple[Measurement, ...], tuple[Measurement, ...]]:

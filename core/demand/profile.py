@@ -5,6 +5,7 @@ the positions it passes through only the hardest counts (the others are kept, ma
 members', so it lies between their lowest and highest. Coupled motions share one need (overhead = shoulder flexion plus
 upper back extension; the front rack = both with half the outward turn of the shoulder).
 """
+
 from __future__ import annotations
 
 import math
@@ -25,8 +26,19 @@ SHORT_FROM = 0.5  # more likely short than not
 COUPLED_SHARE = 0.6  # a motion that helps another carries this much of the shared need; estimate
 HOLD_SHARE = 0.5  # a hold everybody can take asks less than a range people lack; estimate
 SKILL_SHARE = 0.7  # and so do snaps and patterns; estimate
-SHORTFALL_BANDS_DEG = (0.5, 5.0, 10.0)  # as good as none, a little, clearly; a goniometer cannot tell less than 5 (clinical rule)
-AVERAGED = ("severity", "exposure", "required_deg", "range_deg", "short_probability", "shortfall_deg")  # of a term, over those who meet it
+SHORTFALL_BANDS_DEG = (
+    0.5,
+    5.0,
+    10.0,
+)  # as good as none, a little, clearly; a goniometer cannot tell less than 5 (clinical rule)
+AVERAGED = (
+    "severity",
+    "exposure",
+    "required_deg",
+    "range_deg",
+    "short_probability",
+    "shortfall_deg",
+)  # of a term, over those who meet it
 SPOT_SCORE = 0.02  # scores below this are noise and left out
 
 
@@ -127,7 +139,9 @@ class DemandProfile:
 
 def reach_severity(available: Range, required_deg: float) -> float:
     """Severity in [0, 1] of needing a range: half likelihood, half size of the shortfall. Never falls with degrees."""
-    return _severity(short_probability(available, required_deg), expected_shortfall_deg(available, required_deg))
+    return _severity(
+        short_probability(available, required_deg), expected_shortfall_deg(available, required_deg)
+    )
 
 
 def _severity(likely: float, gap_deg: float) -> float:
@@ -135,7 +149,10 @@ def _severity(likely: float, gap_deg: float) -> float:
 
 
 def derive(
-    workout: Workout, people: Sequence[Person] = (), division: str | None = None, catalog: Catalog | None = None,
+    workout: Workout,
+    people: Sequence[Person] = (),
+    division: str | None = None,
+    catalog: Catalog | None = None,
 ) -> DemandProfile:
     """What a workout asks of these people (an unknown adult when none are named).
 
@@ -143,7 +160,10 @@ def derive(
     """
     catalog = catalog or load_catalog()
     group = tuple(people) or (Person(),)
-    by_division = {key: _occurrences(workout.for_division(key), catalog) for key in {one.division or division for one in group}}
+    by_division = {
+        key: _occurrences(workout.for_division(key), catalog)
+        for key in {one.division or division for one in group}
+    }
     profiles = [_person_terms(one, by_division[one.division or division], catalog) for one in group]
     ids = {demand for profile in profiles for demand in profile}
     named = [one.division or division for one in group]
@@ -153,10 +173,14 @@ def derive(
 
 
 def _occurrences(workout: Workout, catalog: Catalog) -> list[tuple[str, Work, Movement]]:
-    return [(part.name, work, catalog.movements[work.movement]) for part in workout.parts for work in part.work]
+    return [
+        (part.name, work, catalog.movements[work.movement]) for part in workout.parts for work in part.work
+    ]
 
 
-def _person_terms(person: Person, occurrences: list[tuple[str, Work, Movement]], catalog: Catalog) -> dict[str, list[Term]]:
+def _person_terms(
+    person: Person, occurrences: list[tuple[str, Work, Movement]], catalog: Catalog
+) -> dict[str, list[Term]]:
     """demand id -> terms for one person."""
     found: dict[str, list[Term]] = {}
     ranges: dict[str, Range] = {}
@@ -179,9 +203,24 @@ def _person_terms(person: Person, occurrences: list[tuple[str, Work, Movement]],
             if position not in met:
                 met[position] = [one for need in spot.needs for one in _met(need, have)]
             for motion, severity, required, own, likely, gap, others in met[position]:
-                found.setdefault(motion, []).append(Term(*place, position, severity, much, required, own, likely, gap, others, judged=spot.judged))
+                found.setdefault(motion, []).append(
+                    Term(
+                        *place,
+                        position,
+                        severity,
+                        much,
+                        required,
+                        own,
+                        likely,
+                        gap,
+                        others,
+                        judged=spot.judged,
+                    )
+                )
             for demand, severity in spot.holds.items():
-                found.setdefault(demand, []).append(Term(*place, position, severity * HOLD_SHARE, much, judged=spot.judged))
+                found.setdefault(demand, []).append(
+                    Term(*place, position, severity * HOLD_SHARE, much, judged=spot.judged)
+                )
         for demand, severity in (*row.snaps.items(), *row.patterns.items()):
             found.setdefault(demand, []).append(Term(*place, row.positions[0], severity * SKILL_SHARE, share))
     return found
@@ -200,15 +239,26 @@ def _met(need: Need, have) -> list[tuple]:
     for index, (motion, weight) in enumerate(need.shares):
         own = have(motion).mean_deg
         left = (required - (together.mean_deg - own * weight)) / weight
-        found.append((motion, severity * (COUPLED_SHARE if index else 1.0), round(left, 1), round(own, 1), likely, gap / weight,
-                      tuple(other for other in need.motions if other != motion)))
+        found.append(
+            (
+                motion,
+                severity * (COUPLED_SHARE if index else 1.0),
+                round(left, 1),
+                round(own, 1),
+                likely,
+                gap / weight,
+                tuple(other for other in need.motions if other != motion),
+            )
+        )
     return found
 
 
 def _noisy_or(terms: Sequence[Term]) -> float:
     left = 1.0
     counted = _hardest(terms).values()
-    for term in sorted(counted, key=lambda one: one.severity * one.exposure):  # a fixed order, so the text's order cannot matter
+    for term in sorted(
+        counted, key=lambda one: one.severity * one.exposure
+    ):  # a fixed order, so the text's order cannot matter
         left *= 1 - term.severity * term.exposure
     return 1 - left
 
@@ -223,8 +273,14 @@ def _hardest(terms: Sequence[Term]) -> dict[tuple, Term]:
     return best
 
 
-def _class_score(demand: str, group: Sequence[Person], profiles: list[dict[str, list[Term]]], catalog: Catalog, named: bool,
-                 doing: Sequence[str | None]) -> DemandScore:
+def _class_score(
+    demand: str,
+    group: Sequence[Person],
+    profiles: list[dict[str, list[Term]]],
+    catalog: Catalog,
+    named: bool,
+    doing: Sequence[str | None],
+) -> DemandScore:
     kind = catalog.demands[demand].kind
     own = [profile.get(demand, []) for profile in profiles]
     scores = [_noisy_or(terms) for terms in own]
@@ -236,23 +292,56 @@ def _class_score(demand: str, group: Sequence[Person], profiles: list[dict[str, 
         required = sum(one.required_deg for one in hardest) / len(hardest)
         if named:
             standings = tuple(
-                Standing(person.key, person.name, term.range_deg, term.required_deg, any(m.motion == demand for m in person.ranges),
-                         term.short_probability, term.shortfall_deg, score, *sides_of(person, demand), does)
-                for person, term, score, does in zip(group, worst, scores, doing) if term
+                Standing(
+                    person.key,
+                    person.name,
+                    term.range_deg,
+                    term.required_deg,
+                    any(m.motion == demand for m in person.ranges),
+                    term.short_probability,
+                    term.shortfall_deg,
+                    score,
+                    *sides_of(person, demand),
+                    does,
+                )
+                for person, term, score, does in zip(group, worst, scores, doing)
+                if term
             )
-    shortfall = max((term.shortfall_deg or 0.0 for terms in own for term in terms), default=0.0) if not named else (
-        sum(one.shortfall_deg for one in standings) / len(standings) if standings else 0.0)
+    shortfall = (
+        max((term.shortfall_deg or 0.0 for terms in own for term in terms), default=0.0)
+        if not named
+        else (sum(one.shortfall_deg for one in standings) / len(standings) if standings else 0.0)
+    )
     score = min(max(sum(scores) / len(group), min(scores)), max(scores))
-    return DemandScore(demand, kind, score, shortfall, required, _merge(own), standings, _by_division(doing, scores, standings))
+    return DemandScore(
+        demand,
+        kind,
+        score,
+        shortfall,
+        required,
+        _merge(own),
+        standings,
+        _by_division(doing, scores, standings),
+    )
 
 
-def _by_division(doing: Sequence[str | None], scores: Sequence[float], standings: Sequence[Standing]) -> tuple[DivisionScore, ...]:
+def _by_division(
+    doing: Sequence[str | None], scores: Sequence[float], standings: Sequence[Standing]
+) -> tuple[DivisionScore, ...]:
     """The demand apart for each division people do, most people first; empty when there is only one."""
     names = sorted(set(doing), key=lambda name: (-doing.count(name), name or ""))
     if len(names) < 2:
         return ()
     own = {name: [score for does, score in zip(doing, scores) if does == name] for name in names}
-    return tuple(DivisionScore(name, len(own[name]), sum(own[name]) / len(own[name]), sum(one.short for one in standings if one.division == name)) for name in names)
+    return tuple(
+        DivisionScore(
+            name,
+            len(own[name]),
+            sum(own[name]) / len(own[name]),
+            sum(one.short for one in standings if one.division == name),
+        )
+        for name in names
+    )
 
 
 def _weight(term: Term) -> tuple[float, float]:
@@ -264,7 +353,9 @@ def _merge(own: list[list[Term]]) -> tuple[Term, ...]:
     groups: dict[tuple, list[Term]] = {}
     for terms in own:
         for term in terms:
-            groups.setdefault((term.line, term.column, term.movement, term.position, term.shared_with, term.division), []).append(term)
+            groups.setdefault(
+                (term.line, term.column, term.movement, term.position, term.shared_with, term.division), []
+            ).append(term)
     merged = [_mean(terms) for terms in groups.values()]
     hardest = _hardest(merged)
     counting = {id(term) for term in hardest.values()}

@@ -1,4 +1,5 @@
 """The lab's answer: the posture solved for one person or an average, in numbers, in one sentence, and as a figure."""
+
 from __future__ import annotations
 
 import math
@@ -25,12 +26,22 @@ def ask_lab(ask: LabAsk, people: tuple[Person, ...], catalog: Catalog) -> dict:
     found = SOLVERS[ask.family](ask, has, body)
     names = catalog.demands
     return {
-        "family": ask.family, "picture": _picture(found.pose, found.margins, body), "lean_deg": round(found.lean_deg, 1), "holds": found.holds,
-        "margins": [_margin(one, names, measured) for one in found.margins], "limiting": found.limiting.id,
-        "limiting_name": names[found.limiting.id].name, "changes": [change.words() for change in found.changes], "says": _says(found, names),
-        "ranges": {motion: round(has[motion].mean_deg, 1) for motion in MOTIONS[ask.family]}, "measured": sorted(measured),
-        "lengths_m": {name: round(getattr(body, name) * body.height_m, 3) for name in ("shank", "thigh", "trunk", "arm")},
-        "height_m": body.height_m, "unknown": _unknown(ask, group, measured),
+        "family": ask.family,
+        "picture": _picture(found.pose, found.margins, body),
+        "lean_deg": round(found.lean_deg, 1),
+        "holds": found.holds,
+        "margins": [_margin(one, names, measured) for one in found.margins],
+        "limiting": found.limiting.id,
+        "limiting_name": names[found.limiting.id].name,
+        "changes": [change.words() for change in found.changes],
+        "says": _says(found, names),
+        "ranges": {motion: round(has[motion].mean_deg, 1) for motion in MOTIONS[ask.family]},
+        "measured": sorted(measured),
+        "lengths_m": {
+            name: round(getattr(body, name) * body.height_m, 3) for name in ("shank", "thigh", "trunk", "arm")
+        },
+        "height_m": body.height_m,
+        "unknown": _unknown(ask, group, measured),
     }
 
 
@@ -43,7 +54,10 @@ def _ranges(ask: LabAsk, group: tuple[Person, ...], catalog: Catalog) -> tuple[d
             measured.add(motion)
             continue
         own = [range_of(one, motion, catalog) for one in group]
-        has[motion] = Range(sum(one.mean_deg for one in own) / len(own), math.sqrt(sum(one.sd_deg**2 for one in own) / len(own)))
+        has[motion] = Range(
+            sum(one.mean_deg for one in own) / len(own),
+            math.sqrt(sum(one.sd_deg**2 for one in own) / len(own)),
+        )
         if all(any(row.motion == motion for row in one.ranges) for one in group):
             measured.add(motion)
     return has, measured
@@ -61,7 +75,13 @@ def _body(ask: LabAsk, group: tuple[Person, ...]) -> Body:
 
 def _picture(pose: Pose, margins: tuple[Margin, ...], body: Body) -> dict:
     arm = body.arm / (LENGTH["upper_arm"] + LENGTH["forearm"] + LENGTH["hand"] / 2)
-    lengths = {**LENGTH, "shank": body.shank, "thigh": body.thigh, "trunk": body.trunk, **{name: LENGTH[name] * arm for name in ("upper_arm", "forearm", "hand")}}
+    lengths = {
+        **LENGTH,
+        "shank": body.shank,
+        "thigh": body.thigh,
+        "trunk": body.trunk,
+        **{name: LENGTH[name] * arm for name in ("upper_arm", "forearm", "hand")},
+    }
     figure = draw(pose, lengths)
     tightest = sorted(margins, key=lambda one: one.margin_deg)[:2]
     arcs = [found for one in tightest if (found := arc(pose, figure, one.id, one.needs_deg, one.has_deg))]
@@ -70,13 +90,22 @@ def _picture(pose: Pose, margins: tuple[Margin, ...], body: Body) -> dict:
 
 def _joined(one: Margin, names) -> str:
     """'Shoulder flexion with upper back extension'."""
-    return " with ".join(names[motion].name.lower() if index else names[motion].name for index, motion in enumerate(one.motions))
+    return " with ".join(
+        names[motion].name.lower() if index else names[motion].name
+        for index, motion in enumerate(one.motions)
+    )
 
 
 def _margin(one: Margin, names, measured: set[str]) -> dict:
-    return {"id": one.id, "name": _joined(one, names),
-            "motions": list(one.motions), "needs_deg": round(one.needs_deg, 1), "has_deg": round(one.has_deg, 1), "margin_deg": round(one.margin_deg, 1),
-            "measured": set(one.motions) <= measured}
+    return {
+        "id": one.id,
+        "name": _joined(one, names),
+        "motions": list(one.motions),
+        "needs_deg": round(one.needs_deg, 1),
+        "has_deg": round(one.has_deg, 1),
+        "margin_deg": round(one.margin_deg, 1),
+        "measured": set(one.motions) <= measured,
+    }
 
 
 def _says(found: Solved, names) -> str:
@@ -96,10 +125,14 @@ def _unknown(ask: LabAsk, group: tuple[Person, ...], measured: set[str]) -> list
     found = []
     guessed = [motion for motion in MOTIONS[ask.family] if motion not in measured]
     if guessed:
-        found.append(f"{len(guessed)} of {len(MOTIONS[ask.family])} ranges are the norm for age and sex, not measured.")
+        found.append(
+            f"{len(guessed)} of {len(MOTIONS[ask.family])} ranges are the norm for age and sex, not measured."
+        )
     if not ask.lengths_m:
         found.append("Segment lengths are adult averages of height; a tape measure beats them.")
     if len(group) > 1:
         found.append("An average body is nobody's body: use it to see the direction, not to judge a person.")
-    found.append("Side view, both sides alike, slow and without pain: it explains training positions and predicts no injury.")
+    found.append(
+        "Side view, both sides alike, slow and without pain: it explains training positions and predicts no injury."
+    )
     return found

@@ -1,4 +1,5 @@
 """What the lab can be asked, the limits of each value, and what every catalog position opens it with."""
+
 from __future__ import annotations
 
 from dataclasses import dataclass, field
@@ -14,12 +15,33 @@ MOTIONS = {  # family -> motions its answer depends on
     "hinge": ("hip.flexion-straight-knee", "hip.flexion", "ankle.dorsiflexion"),
     "hang": ("shoulder.flexion", "thoracic.extension", "hip.extension", "lumbar.extension"),
     "plank": ("wrist.extension", "shoulder.flexion"),
-    "handstand": ("shoulder.flexion", "thoracic.extension", "wrist.extension", "hip.extension", "lumbar.extension"),
+    "handstand": (
+        "shoulder.flexion",
+        "thoracic.extension",
+        "wrist.extension",
+        "hip.extension",
+        "lumbar.extension",
+    ),
 }
 FAMILIES = tuple(MOTIONS)
-SQUAT_BARS = {"none": "air squat", "goblet": "goblet squat", "front": "front squat", "back": "back squat", "overhead": "overhead squat"}
-LIMITS = {"depth_deg": (60, 118), "stance_cm": (20, 110), "heel_mm": (0, 60), "load_share": (0, 2.5), "step_length_m": (0.3, 1.6), "bar_height_m": (0.0, 0.6),
-          "chest_cm": (0, CHEST_LIMIT_CM), "shoulders_cm": (-SHOULDERS_LIMIT_CM, SHOULDERS_LIMIT_CM), "wedge_deg": (0, 40)}
+SQUAT_BARS = {
+    "none": "air squat",
+    "goblet": "goblet squat",
+    "front": "front squat",
+    "back": "back squat",
+    "overhead": "overhead squat",
+}
+LIMITS = {
+    "depth_deg": (60, 118),
+    "stance_cm": (20, 110),
+    "heel_mm": (0, 60),
+    "load_share": (0, 2.5),
+    "step_length_m": (0.3, 1.6),
+    "bar_height_m": (0.0, 0.6),
+    "chest_cm": (0, CHEST_LIMIT_CM),
+    "shoulders_cm": (-SHOULDERS_LIMIT_CM, SHOULDERS_LIMIT_CM),
+    "wedge_deg": (0, 40),
+}
 RANGE_LIMITS = (-20.0, 230.0)
 
 
@@ -56,24 +78,44 @@ class LabAsk:
     def check(self) -> None:
         """Raise LabRefused for the first value that cannot be worked with."""
         if self.family not in FAMILIES:
-            raise LabRefused("family", f"'{self.family}' is no posture of the lab; it has {', '.join(FAMILIES)}.")
+            raise LabRefused(
+                "family", f"'{self.family}' is no posture of the lab; it has {', '.join(FAMILIES)}."
+            )
         if self.bar not in SQUAT_BARS:
-            raise LabRefused("bar", f"'{self.bar}' is no place for a load here; it has {', '.join(SQUAT_BARS)}.")
+            raise LabRefused(
+                "bar", f"'{self.bar}' is no place for a load here; it has {', '.join(SQUAT_BARS)}."
+            )
         for name, (low, high) in LIMITS.items():
             if not low <= getattr(self, name) <= high:
-                raise LabRefused(name, f"{name.replace('_', ' ')} is {getattr(self, name):g}; from {low:g} to {high:g} can be solved.")
+                raise LabRefused(
+                    name,
+                    f"{name.replace('_', ' ')} is {getattr(self, name):g}; from {low:g} to {high:g} can be solved.",
+                )
         for motion, value in self.ranges.items():
             if motion not in {one for motions in MOTIONS.values() for one in motions}:
                 raise LabRefused("ranges", f"The lab does not use '{motion}'.")
             if not RANGE_LIMITS[0] <= value <= RANGE_LIMITS[1]:
-                raise LabRefused("ranges", f"{motion} of {value:g} degrees; from {RANGE_LIMITS[0]:g} to {RANGE_LIMITS[1]:g} can be used.")
+                raise LabRefused(
+                    "ranges",
+                    f"{motion} of {value:g} degrees; from {RANGE_LIMITS[0]:g} to {RANGE_LIMITS[1]:g} can be used.",
+                )
 
 
 OPENS_WITH = {  # catalog position -> what the lab opens with
-    "squat-bottom": LabAsk(), "squat-bottom-goblet": LabAsk(bar="goblet"), "squat-bottom-front": LabAsk(bar="front"),
-    "squat-bottom-back": LabAsk(bar="back"), "squat-bottom-overhead": LabAsk(bar="overhead"), "squat-bottom-single": LabAsk(single_leg=True),
-    "lunge-bottom": LabAsk(family="lunge"), "lunge-front-rack": LabAsk(family="lunge"), "lunge-overhead": LabAsk(family="lunge"),
-    "pull-from-floor": LabAsk(family="hinge"), "pull-from-deficit": LabAsk(family="hinge", bar_height_m=0.15),
-    "dead-hang": LabAsk(family="hang"), "hang-arch": LabAsk(family="hang", chest_cm=KIP_CHEST_CM),
-    "hands-on-floor": LabAsk(family="plank"), "handstand": LabAsk(family="handstand"), "handstand-free": LabAsk(family="handstand"),
+    "squat-bottom": LabAsk(),
+    "squat-bottom-goblet": LabAsk(bar="goblet"),
+    "squat-bottom-front": LabAsk(bar="front"),
+    "squat-bottom-back": LabAsk(bar="back"),
+    "squat-bottom-overhead": LabAsk(bar="overhead"),
+    "squat-bottom-single": LabAsk(single_leg=True),
+    "lunge-bottom": LabAsk(family="lunge"),
+    "lunge-front-rack": LabAsk(family="lunge"),
+    "lunge-overhead": LabAsk(family="lunge"),
+    "pull-from-floor": LabAsk(family="hinge"),
+    "pull-from-deficit": LabAsk(family="hinge", bar_height_m=0.15),
+    "dead-hang": LabAsk(family="hang"),
+    "hang-arch": LabAsk(family="hang", chest_cm=KIP_CHEST_CM),
+    "hands-on-floor": LabAsk(family="plank"),
+    "handstand": LabAsk(family="handstand"),
+    "handstand-free": LabAsk(family="handstand"),
 }

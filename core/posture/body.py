@@ -1,4 +1,5 @@
 """A planar body: segment lengths as fractions of height, masses as fractions of mass, and where each segment balances."""
+
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
@@ -48,23 +49,62 @@ class Body:
 # of both sides; trunk, head and neck together 0.578 M with their centre at 0.66 from hip to shoulder; whole arm 0.05 M each,
 # centre at 0.53. The arm ends at the grip: upper arm 0.186 + forearm 0.146 + half a hand 0.054. Heel 0.040 behind the
 # ankle: estimate.
-WINTER = Body(height_m=HEIGHT_M[None], ankle_height=LENGTH["ankle_height"], heel_behind=HEEL_BEHIND_ANKLE, toe_ahead=TOE_AHEAD_OF_ANKLE,
-              shank=LENGTH["shank"], thigh=LENGTH["thigh"], trunk=LENGTH["trunk"], arm=LENGTH["upper_arm"] + LENGTH["forearm"] + LENGTH["hand"] / 2,
-              foot_mass=0.029, shank_mass=0.093, thigh_mass=0.200, trunk_mass=0.578, arm_mass=0.100,
-              shank_centre=0.433, thigh_centre=0.433, trunk_centre=0.66, arm_centre=0.46)
+WINTER = Body(
+    height_m=HEIGHT_M[None],
+    ankle_height=LENGTH["ankle_height"],
+    heel_behind=HEEL_BEHIND_ANKLE,
+    toe_ahead=TOE_AHEAD_OF_ANKLE,
+    shank=LENGTH["shank"],
+    thigh=LENGTH["thigh"],
+    trunk=LENGTH["trunk"],
+    arm=LENGTH["upper_arm"] + LENGTH["forearm"] + LENGTH["hand"] / 2,
+    foot_mass=0.029,
+    shank_mass=0.093,
+    thigh_mass=0.200,
+    trunk_mass=0.578,
+    arm_mass=0.100,
+    shank_centre=0.433,
+    thigh_centre=0.433,
+    trunk_centre=0.66,
+    arm_centre=0.46,
+)
 # de Leva 1996, adjusted from Zatsiorsky (from memory), sex-specific masses and centres; lengths stay Winter's. Trunk with head:
 # trunk 43.46 / 42.57 % and head 6.94 / 6.68 % of mass.
 DE_LEVA = {
-    "male": replace(WINTER, height_m=HEIGHT_M["male"], foot_mass=0.0274, shank_mass=0.0866, thigh_mass=0.2832, trunk_mass=0.504, arm_mass=0.0988,
-                    shank_centre=0.4459, thigh_centre=0.4095, trunk_centre=0.70, arm_centre=0.46),
-    "female": replace(WINTER, height_m=HEIGHT_M["female"], foot_mass=0.0258, shank_mass=0.0962, thigh_mass=0.2956, trunk_mass=0.4925, arm_mass=0.0899,
-                      shank_centre=0.4416, thigh_centre=0.3612, trunk_centre=0.69, arm_centre=0.45),
+    "male": replace(
+        WINTER,
+        height_m=HEIGHT_M["male"],
+        foot_mass=0.0274,
+        shank_mass=0.0866,
+        thigh_mass=0.2832,
+        trunk_mass=0.504,
+        arm_mass=0.0988,
+        shank_centre=0.4459,
+        thigh_centre=0.4095,
+        trunk_centre=0.70,
+        arm_centre=0.46,
+    ),
+    "female": replace(
+        WINTER,
+        height_m=HEIGHT_M["female"],
+        foot_mass=0.0258,
+        shank_mass=0.0962,
+        thigh_mass=0.2956,
+        trunk_mass=0.4925,
+        arm_mass=0.0899,
+        shank_centre=0.4416,
+        thigh_centre=0.3612,
+        trunk_centre=0.69,
+        arm_centre=0.45,
+    ),
 }
 MEASURABLE = ("shank", "thigh", "trunk", "arm")  # what a tape measure can give
 LENGTH_LIMITS = (0.15, 0.5)  # fraction of height within which a measured length is believed
 
 
-def body_of(height_m: float | None = None, sex: str | None = None, table: str = "winter", **lengths_m: float) -> Body:
+def body_of(
+    height_m: float | None = None, sex: str | None = None, table: str = "winter", **lengths_m: float
+) -> Body:
     """A person's body: the table's fractions, with any length a tape measure gave (metres) in its place.
 
     table: winter | de-leva (needs a sex). Raises ValueError for an unknown table or segment, or a length out of all
@@ -80,6 +120,8 @@ def body_of(height_m: float | None = None, sex: str | None = None, table: str = 
             raise ValueError(f"segment {name!r}: expected one of {', '.join(MEASURABLE)}")
         share = metres / height
         if not LENGTH_LIMITS[0] <= share <= LENGTH_LIMITS[1]:
-            raise ValueError(f"{name} of {metres:g} m at a height of {height:g} m: expected {LENGTH_LIMITS[0] * height:.2f} to {LENGTH_LIMITS[1] * height:.2f} m")
+            raise ValueError(
+                f"{name} of {metres:g} m at a height of {height:g} m: expected {LENGTH_LIMITS[0] * height:.2f} to {LENGTH_LIMITS[1] * height:.2f} m"
+            )
         changes[name] = share
     return replace(base, height_m=height, **changes)

@@ -1,4 +1,5 @@
 """Joint places of a planar posture and where its mass is. x forward of the ankle, y up from the floor, fractions of height."""
+
 from __future__ import annotations
 
 import math
@@ -9,7 +10,12 @@ from core.posture.body import Body
 Point = tuple[float, float]
 
 # where a bar or bell sits from the shoulder, along the trunk's normal (ahead) and along the trunk (up); fraction of height, estimate
-BAR_FROM_SHOULDER = {"front": (0.055, 0.020), "back": (-0.045, 0.000), "goblet": (0.100, -0.060), "elbow": (0.090, -0.110)}
+BAR_FROM_SHOULDER = {
+    "front": (0.055, 0.020),
+    "back": (-0.045, 0.000),
+    "goblet": (0.100, -0.060),
+    "elbow": (0.090, -0.110),
+}
 BAR_PLACES = ("none", *BAR_FROM_SHOULDER, "overhead", "hands")
 
 
@@ -53,7 +59,9 @@ def places(chain: Chain, body: Body, bar: str = "none", load_share: float = 0.0)
     toe = (body.toe_ahead, 0.0)
     ankle = _turned((0.0, body.ankle_height), toe, tilt)
     heel = _turned((-body.heel_behind, 0.0), toe, tilt)
-    shank, thigh, lean, arm = (math.radians(value) for value in (chain.shank_deg, chain.thigh_deg, chain.lean_deg, chain.arm_deg))
+    shank, thigh, lean, arm = (
+        math.radians(value) for value in (chain.shank_deg, chain.thigh_deg, chain.lean_deg, chain.arm_deg)
+    )
     seen = body.thigh * math.cos(math.radians(chain.abduction_deg))
     knee = (ankle[0] + body.shank * math.sin(shank), ankle[1] + body.shank * math.cos(shank))
     hip = (knee[0] - seen * math.sin(thigh), knee[1] + seen * math.cos(thigh))
@@ -62,20 +70,29 @@ def places(chain: Chain, body: Body, bar: str = "none", load_share: float = 0.0)
     load = _load_place(bar, shoulder, grip, lean)
     foot = ((toe[0] + heel[0]) / 2, (toe[1] + heel[1]) / 2)
     pieces = [
-        (body.foot_mass, foot), (body.shank_mass, _along(knee, ankle, body.shank_centre)), (body.thigh_mass, _along(hip, knee, body.thigh_centre)),
-        (body.trunk_mass, _along(hip, shoulder, body.trunk_centre)), (body.arm_mass, _along(shoulder, grip, body.arm_centre)),
+        (body.foot_mass, foot),
+        (body.shank_mass, _along(knee, ankle, body.shank_centre)),
+        (body.thigh_mass, _along(hip, knee, body.thigh_centre)),
+        (body.trunk_mass, _along(hip, shoulder, body.trunk_centre)),
+        (body.arm_mass, _along(shoulder, grip, body.arm_centre)),
     ]
     if load is not None and load_share:
         pieces.append((load_share, load))
     total = sum(mass for mass, _ in pieces)
-    centre = (sum(mass * at[0] for mass, at in pieces) / total, sum(mass * at[1] for mass, at in pieces) / total)
+    centre = (
+        sum(mass * at[0] for mass, at in pieces) / total,
+        sum(mass * at[1] for mass, at in pieces) / total,
+    )
     return Places(toe, heel, ankle, knee, hip, shoulder, grip, load, centre)
 
 
 def _turned(point: Point, about: Point, angle: float) -> Point:
     """A point turned about another, heel upward positive."""
     x, y = point[0] - about[0], point[1] - about[1]
-    return (about[0] + x * math.cos(angle) + y * math.sin(angle), about[1] - x * math.sin(angle) + y * math.cos(angle))
+    return (
+        about[0] + x * math.cos(angle) + y * math.sin(angle),
+        about[1] - x * math.sin(angle) + y * math.cos(angle),
+    )
 
 
 def _along(start: Point, end: Point, share: float) -> Point:
@@ -88,4 +105,7 @@ def _load_place(bar: str, shoulder: Point, grip: Point, lean: float) -> Point | 
     if bar in ("overhead", "hands"):
         return grip
     ahead, up = BAR_FROM_SHOULDER[bar]
-    return (shoulder[0] + ahead * math.cos(lean) + up * math.sin(lean), shoulder[1] - ahead * math.sin(lean) + up * math.cos(lean))
+    return (
+        shoulder[0] + ahead * math.cos(lean) + up * math.sin(lean),
+        shoulder[1] - ahead * math.sin(lean) + up * math.cos(lean),
+    )

@@ -7,6 +7,7 @@ open, and what is still missing the arms lean, which the wrists pay for.
 Limitations: side view, straight arms and knees, flat hands with the fingers ahead, at rest; no wall. It explains training
 positions and predicts no injury.
 """
+
 from __future__ import annotations
 
 import math
@@ -46,16 +47,22 @@ class OnHands:
 
 def arm_to_wrist(body: Body) -> float:
     """Shoulder to wrist, fraction of height: the arm less half a hand."""
-    return body.arm * (1 - LENGTH["hand"] / 2 / (LENGTH["upper_arm"] + LENGTH["forearm"] + LENGTH["hand"] / 2))
+    return body.arm * (
+        1 - LENGTH["hand"] / 2 / (LENGTH["upper_arm"] + LENGTH["forearm"] + LENGTH["hand"] / 2)
+    )
 
 
-def solve_plank(shoulders_cm: float, wedge_deg: float, has: dict[str, Range], body: Body, with_changes: bool = True) -> OnHands:
+def solve_plank(
+    shoulders_cm: float, wedge_deg: float, has: dict[str, Range], body: Body, with_changes: bool = True
+) -> OnHands:
     """The plank with the shoulders this far ahead of the wrists, hands on a wedge of so many degrees (heel of the hand up).
 
     Raises ValueError for shoulders further out than ``SHOULDERS_LIMIT_CM`` either way.
     """
     if not -SHOULDERS_LIMIT_CM <= shoulders_cm <= SHOULDERS_LIMIT_CM:
-        raise ValueError(f"shoulders {shoulders_cm:g} cm ahead of the hands: expected {-SHOULDERS_LIMIT_CM:g} to {SHOULDERS_LIMIT_CM:g} cm")
+        raise ValueError(
+            f"shoulders {shoulders_cm:g} cm ahead of the hands: expected {-SHOULDERS_LIMIT_CM:g} to {SHOULDERS_LIMIT_CM:g} cm"
+        )
     arm = arm_to_wrist(body)
     lean = math.degrees(math.asin(shoulders_cm / 100 / body.height_m / arm))
     height = WRIST_HEIGHT + arm * math.cos(math.radians(lean))
@@ -63,24 +70,46 @@ def solve_plank(shoulders_cm: float, wedge_deg: float, has: dict[str, Range], bo
     back = -(90.0 + slope)  # from the shoulders back and down to the feet
     joints, centre = run((0.0, WRIST_HEIGHT), from_the_hands(body, lean, back, back, arm))
     toes_x = joints[4][0]
-    margins = (Margin(("wrist.extension",), 90.0 + lean - PRESSED_DEG - wedge_deg, has["wrist.extension"].mean_deg),
-               Margin(("shoulder.flexion",), 90.0 - slope - lean, has["shoulder.flexion"].mean_deg))
+    margins = (
+        Margin(("wrist.extension",), 90.0 + lean - PRESSED_DEG - wedge_deg, has["wrist.extension"].mean_deg),
+        Margin(("shoulder.flexion",), 90.0 - slope - lean, has["shoulder.flexion"].mean_deg),
+    )
     first = limiting(margins)
     holds = first.margin_deg >= -TOLERANCE_DEG
     changes: tuple[Change, ...] = ()
     if not holds and with_changes:
+
         def freed(cm: float = 0.0, wedge: float = 0.0, degrees: float = 0.0) -> bool:
             more = {**has, "wrist.extension": Range(has["wrist.extension"].mean_deg + degrees, 0)}
             return solve_plank(shoulders_cm - cm, wedge_deg + wedge, more, body, False).holds
 
-        tries = (("wedge", smallest(lambda deg: freed(wedge=deg), 40, 1.0), "degrees"),
-                 ("shoulders", smallest(lambda cm: freed(cm=cm), math.floor(shoulders_cm + SHOULDERS_LIMIT_CM), 1.0), "cm"),
-                 ("wrist", smallest(lambda deg: freed(degrees=deg), 40, 1.0), "degrees"))
+        tries = (
+            ("wedge", smallest(lambda deg: freed(wedge=deg), 40, 1.0), "degrees"),
+            (
+                "shoulders",
+                smallest(lambda cm: freed(cm=cm), math.floor(shoulders_cm + SHOULDERS_LIMIT_CM), 1.0),
+                "cm",
+            ),
+            ("wrist", smallest(lambda deg: freed(degrees=deg), 40, 1.0), "degrees"),
+        )
         changes = tuple(Change(what, amount, unit) for what, amount, unit in tries if amount)
-    return OnHands(lean, back, back, joints, centre, (centre[0] - toes_x) / (0.0 - toes_x), margins, first, holds, changes)
+    return OnHands(
+        lean,
+        back,
+        back,
+        joints,
+        centre,
+        (centre[0] - toes_x) / (0.0 - toes_x),
+        margins,
+        first,
+        holds,
+        changes,
+    )
 
 
-def solve_handstand(has: dict[str, Range], body: Body, wedge_deg: float = 0.0, with_changes: bool = True) -> OnHands:
+def solve_handstand(
+    has: dict[str, Range], body: Body, wedge_deg: float = 0.0, with_changes: bool = True
+) -> OnHands:
     """The handstand with everything over the middle of the hands. It holds as long as the wrists bear the lean it takes."""
     overhead = sum(has[motion].mean_deg for motion in OVERHEAD)
     opening = sum(has[motion].mean_deg for motion in OPENING)
@@ -90,19 +119,31 @@ def solve_handstand(has: dict[str, Range], body: Body, wedge_deg: float = 0.0, w
     lean = _lean_with(closed, arch, body)
     trunk = lean - closed
     joints, centre = _stand(lean, closed, arch, body)
-    margins = (Margin(OVERHEAD, 180.0, overhead), Margin(("wrist.extension",), 90.0 + lean - PRESSED_DEG - wedge_deg, has["wrist.extension"].mean_deg),
-               Margin(OPENING, arch, opening))
+    margins = (
+        Margin(OVERHEAD, 180.0, overhead),
+        Margin(("wrist.extension",), 90.0 + lean - PRESSED_DEG - wedge_deg, has["wrist.extension"].mean_deg),
+        Margin(OPENING, arch, opening),
+    )
     holds = margins[1].margin_deg >= -TOLERANCE_DEG
     blame = limiting(margins) if holds else _blame(margins, lean, straight)
     changes: tuple[Change, ...] = ()
     if not holds and with_changes:
-        def more(motion: str, degrees: float) -> bool:
-            return solve_handstand({**has, motion: Range(has[motion].mean_deg + degrees, 0)}, body, wedge_deg, False).holds
 
-        tries = (("wedge", smallest(lambda deg: solve_handstand(has, body, wedge_deg + deg, False).holds, 40, 1.0), "degrees"),
-                 ("overhead", smallest(lambda deg: more("shoulder.flexion", deg), 60, 1.0), "degrees"),
-                 ("hip-extension", smallest(lambda deg: more("hip.extension", deg), 40, 1.0), "degrees"),
-                 ("wrist", smallest(lambda deg: more("wrist.extension", deg), 40, 1.0), "degrees"))
+        def more(motion: str, degrees: float) -> bool:
+            return solve_handstand(
+                {**has, motion: Range(has[motion].mean_deg + degrees, 0)}, body, wedge_deg, False
+            ).holds
+
+        tries = (
+            (
+                "wedge",
+                smallest(lambda deg: solve_handstand(has, body, wedge_deg + deg, False).holds, 40, 1.0),
+                "degrees",
+            ),
+            ("overhead", smallest(lambda deg: more("shoulder.flexion", deg), 60, 1.0), "degrees"),
+            ("hip-extension", smallest(lambda deg: more("hip.extension", deg), 40, 1.0), "degrees"),
+            ("wrist", smallest(lambda deg: more("wrist.extension", deg), 40, 1.0), "degrees"),
+        )
         changes = tuple(Change(what, amount, unit) for what, amount, unit in tries if amount)
     return OnHands(lean, trunk, trunk + arch, joints, centre, 1.0, margins, blame, holds, changes)
 
@@ -112,7 +153,9 @@ def _arch_to_stand(closed: float, straight: float, body: Body) -> float:
     if not closed:
         return 0.0
     arms, trunk, legs = sway(body, arm_to_wrist(body))
-    sine = (MID_HAND - arms * math.sin(math.radians(straight)) - trunk * math.sin(math.radians(straight - closed))) / legs
+    sine = (
+        MID_HAND - arms * math.sin(math.radians(straight)) - trunk * math.sin(math.radians(straight - closed))
+    ) / legs
     return math.degrees(math.asin(sine)) - (straight - closed) if abs(sine) <= 1 else math.inf
 
 
@@ -129,4 +172,6 @@ def _stand(lean: float, closed: float, arch: float, body: Body) -> tuple[tuple[P
 def _lean_with(closed: float, arch: float, body: Body) -> float:
     """Lean of the arms that puts the centre over the middle of the hands."""
     arm = arm_to_wrist(body)
-    return bisect(-40.0, 80.0, lambda lean: ahead(body, lean, lean - closed, lean - closed + arch, arm) < MID_HAND)
+    return bisect(
+        -40.0, 80.0, lambda lean: ahead(body, lean, lean - closed, lean - closed + arch, arm) < MID_HAND
+    )

@@ -7,6 +7,7 @@ so that the common centre hangs under the hands; shoulders and hips share that b
 Limitations: side view, straight knees and a straight trunk, at rest in the arch: a real kip passes through it, so speed asks a
 few degrees more. It explains training positions and predicts no injury.
 """
+
 from __future__ import annotations
 
 import math
@@ -48,13 +49,27 @@ def solve_hang(chest_cm: float, has: dict[str, Range], body: Body, with_changes:
     overhead = sum(has[motion].mean_deg for motion in OVERHEAD)
     opening = sum(has[motion].mean_deg for motion in OPENING)
     wanted = _shape(chest_cm, opening, body)
-    margins = (Margin(OVERHEAD, _opened(wanted), overhead), Margin(OPENING, _even_bend(chest_cm, body), opening))
+    margins = (
+        Margin(OVERHEAD, _opened(wanted), overhead),
+        Margin(OPENING, _even_bend(chest_cm, body), opening),
+    )
     holds = margins[0].margin_deg >= -TOLERANCE_DEG
     arm, trunk, leg = wanted if holds else _stopped(overhead, opening, body)
     reached = chest_cm if holds else math.sin(math.radians(arm)) * body.arm * body.height_m * 100
     joints, centre = _places(arm, trunk, leg, body)
     changes = () if holds or not with_changes else _changes(chest_cm, has, body)
-    return Hang(reached, arm, trunk, leg, joints, centre, margins, limiting(margins[:1] if not holds else margins), holds, changes)
+    return Hang(
+        reached,
+        arm,
+        trunk,
+        leg,
+        joints,
+        centre,
+        margins,
+        limiting(margins[:1] if not holds else margins),
+        holds,
+        changes,
+    )
 
 
 def _opened(shape: tuple[float, float, float]) -> float:
@@ -73,6 +88,7 @@ def _arm_for(chest_cm: float, body: Body) -> float:
 
 def _bend(arm: float, body: Body, legs_behind) -> float:
     """The bend at the shoulders with which the centre hangs under the hands; ``legs_behind(bend)`` is the bend at the hips."""
+
     def too_little(bend: float) -> bool:
         trunk = arm - bend
         return ahead(body, arm, trunk, trunk - legs_behind(bend)) > 0  # sines are alike from straight down
@@ -106,10 +122,24 @@ def _stopped(overhead: float, opening: float, body: Body) -> tuple[float, float,
 
 def _changes(chest_cm: float, has: dict[str, Range], body: Body) -> tuple[Change, ...]:
     def more(motion: str, degrees: float) -> bool:
-        return solve_hang(chest_cm, {**has, motion: Range(has[motion].mean_deg + degrees, 0)}, body, False).holds
+        return solve_hang(
+            chest_cm, {**has, motion: Range(has[motion].mean_deg + degrees, 0)}, body, False
+        ).holds
 
-    tries = [("overhead", smallest(lambda deg: more("shoulder.flexion", deg), 40, 1.0), "degrees"),
-             ("hip-extension", smallest(lambda deg: more("hip.extension", deg), 40, 1.0), "degrees")]
+    tries = [
+        ("overhead", smallest(lambda deg: more("shoulder.flexion", deg), 40, 1.0), "degrees"),
+        ("hip-extension", smallest(lambda deg: more("hip.extension", deg), 40, 1.0), "degrees"),
+    ]
     if chest_cm >= 1:
-        tries.append(("chest", smallest(lambda cm: solve_hang(max(0.0, chest_cm - cm), has, body, False).holds, math.floor(chest_cm), 1.0), "cm"))
+        tries.append(
+            (
+                "chest",
+                smallest(
+                    lambda cm: solve_hang(max(0.0, chest_cm - cm), has, body, False).holds,
+                    math.floor(chest_cm),
+                    1.0,
+                ),
+                "cm",
+            )
+        )
     return tuple(Change(what, amount, unit) for what, amount, unit in tries if amount)

@@ -1,4 +1,5 @@
 """Straight links in a row from a fixed point, such as hands on a bar or on the floor: joint places and the common centre."""
+
 from __future__ import annotations
 
 import math
@@ -37,7 +38,9 @@ def run(start: Point, links: tuple[Link, ...]) -> tuple[tuple[Point, ...], Point
     return tuple(joints), (weighted[0] / total, weighted[1] / total)
 
 
-def from_the_hands(body: Body, arm_deg: float, trunk_deg: float, leg_deg: float, arm: float | None = None) -> tuple[Link, ...]:
+def from_the_hands(
+    body: Body, arm_deg: float, trunk_deg: float, leg_deg: float, arm: float | None = None
+) -> tuple[Link, ...]:
     """Arms, trunk with the head, thighs, shanks and feet, straight legs, in that order from the hands. ``arm``: length in use."""
     length = arm or body.arm
     foot = body.ankle_height
@@ -55,14 +58,17 @@ def sway(body: Body, arm: float | None = None) -> tuple[float, float, float]:
     """How much the sine of the arms', the trunk's and the legs' direction moves the common centre ahead of the hands."""
     links = from_the_hands(body, 0.0, 0.0, 0.0, arm)
     total = sum(link.mass for link in links)
-    beyond = [sum(link.mass for link in links[place + 1:]) for place in range(len(links))]
+    beyond = [sum(link.mass for link in links[place + 1 :]) for place in range(len(links))]
     own = [link.length * (link.mass * link.centre + rest) / total for link, rest in zip(links, beyond)]
     return own[0], own[1], sum(own[2:])
 
 
 def ahead(body: Body, arm_deg: float, trunk_deg: float, leg_deg: float, arm: float | None = None) -> float:
     """How far the common centre is ahead of the hands, fraction of height; the same as ``run`` gives, in one line."""
-    return sum(share * math.sin(math.radians(way)) for share, way in zip(sway(body, arm), (arm_deg, trunk_deg, leg_deg)))
+    return sum(
+        share * math.sin(math.radians(way))
+        for share, way in zip(sway(body, arm), (arm_deg, trunk_deg, leg_deg))
+    )
 
 
 def bisect(low: float, high: float, below, halvings: int = 40) -> float:

@@ -2,6 +2,7 @@
 
 Limitations: sagittal plane, trunk upright unless told, rear knee just off the floor, both feet pointing ahead.
 """
+
 from __future__ import annotations
 
 import math
@@ -70,11 +71,15 @@ def _front_reach(hip_height: float, body: Body) -> float:
     return body.thigh * math.sin(thigh) - body.shank * math.sin(math.radians(FRONT_SHANK_DEG))
 
 
-def solve_lunge(step_length_m: float, has: dict[str, Range], body: Body, lean_deg: float = 0.0, with_changes: bool = True) -> Lunge:
+def solve_lunge(
+    step_length_m: float, has: dict[str, Range], body: Body, lean_deg: float = 0.0, with_changes: bool = True
+) -> Lunge:
     """The lunge at a step length. Raises ValueError when the step is longer than the legs allow, or not above 0."""
     longest = longest_step_m(body)
     if not 0 < step_length_m <= longest:
-        raise ValueError(f"a step of {step_length_m:.2f} m: these legs step above 0 and up to {longest:.2f} m")
+        raise ValueError(
+            f"a step of {step_length_m:.2f} m: these legs step above 0 and up to {longest:.2f} m"
+        )
     low, high = -60.0, _widest(body)
     for _ in range(50):
         middle = (low + high) / 2
@@ -94,12 +99,34 @@ def solve_lunge(step_length_m: float, has: dict[str, Range], body: Body, lean_de
     holds = first.margin_deg >= -TOLERANCE_DEG
     changes: tuple[Change, ...] = ()
     if not holds and with_changes:
+
         def shorter(cm: float) -> bool:
-            return step_length_m - cm / 100 > 0.05 and solve_lunge(step_length_m - cm / 100, has, body, lean_deg, False).holds
+            return (
+                step_length_m - cm / 100 > 0.05
+                and solve_lunge(step_length_m - cm / 100, has, body, lean_deg, False).holds
+            )
 
         def more(deg: float) -> bool:
-            return solve_lunge(step_length_m, {**has, "hip.extension": Range(has["hip.extension"].mean_deg + deg, 0)}, body, lean_deg, False).holds
+            return solve_lunge(
+                step_length_m,
+                {**has, "hip.extension": Range(has["hip.extension"].mean_deg + deg, 0)},
+                body,
+                lean_deg,
+                False,
+            ).holds
 
-        options = (("hip-extension", smallest(more, 40, 1.0), "degrees"), ("shorter", smallest(shorter, math.floor(step_length_m * 100 - 6), 1.0), "cm"))
+        options = (
+            ("hip-extension", smallest(more, 40, 1.0), "degrees"),
+            ("shorter", smallest(shorter, math.floor(step_length_m * 100 - 6), 1.0), "cm"),
+        )
         changes = tuple(Change(what, amount, unit) for what, amount, unit in options if amount)
-    return Lunge(step_length_m, rear - lean_deg, margins[1].needs_deg, front + FRONT_SHANK_DEG, margins, first, holds, changes)
+    return Lunge(
+        step_length_m,
+        rear - lean_deg,
+        margins[1].needs_deg,
+        front + FRONT_SHANK_DEG,
+        margins,
+        first,
+        holds,
+        changes,
+    )

@@ -1,4 +1,5 @@
 """What a posture asks of each motion, what a person has, and which one stops it."""
+
 from __future__ import annotations
 
 from dataclasses import dataclass
@@ -34,11 +35,23 @@ class Change:
 
     def words(self) -> str:
         """'+3 cm knee-to-wall', 'a 15 mm heel', 'stance 8 cm wider'."""
-        shapes = {"ankle": "+{0:g} cm knee-to-wall", "heel": "a {0:g} mm heel", "stance": "stance {0:g} cm wider", "depth": "stop {0:g}° higher",
-                  "hip": "+{0:g}° of hip bend", "overhead": "+{0:g}° overhead", "bar": "the bar in front", "hamstrings": "+{0:g}° of straight-leg raise",
-                  "hip-extension": "+{0:g}° of hip extension", "shorter": "a step {0:g} cm shorter", "blocks": "the bar {0:g} cm higher",
-                  "chest": "the chest {0:g} cm less far through", "wrist": "+{0:g}° of wrist extension", "wedge": "a {0:g}° wedge under the heel of the hand",
-                  "shoulders": "the shoulders {0:g} cm further back"}
+        shapes = {
+            "ankle": "+{0:g} cm knee-to-wall",
+            "heel": "a {0:g} mm heel",
+            "stance": "stance {0:g} cm wider",
+            "depth": "stop {0:g}° higher",
+            "hip": "+{0:g}° of hip bend",
+            "overhead": "+{0:g}° overhead",
+            "bar": "the bar in front",
+            "hamstrings": "+{0:g}° of straight-leg raise",
+            "hip-extension": "+{0:g}° of hip extension",
+            "shorter": "a step {0:g} cm shorter",
+            "blocks": "the bar {0:g} cm higher",
+            "chest": "the chest {0:g} cm less far through",
+            "wrist": "+{0:g}° of wrist extension",
+            "wedge": "a {0:g}° wedge under the heel of the hand",
+            "shoulders": "the shoulders {0:g} cm further back",
+        }
         return shapes[self.what].format(self.amount)
 
 

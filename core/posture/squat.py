@@ -7,6 +7,7 @@ one is over mid-foot. More ankle lets the trunk stay more upright, which spares 
 Limitations: sagittal plane; both sides alike (one leg: all on it); slow, no speed; spine as one straight segment whose upper
 part gives what the person has of upper back extension. It explains training positions and predicts no injury.
 """
+
 from __future__ import annotations
 
 import math
@@ -22,7 +23,11 @@ LEAN_LIMITS = (-15.0, 88.0)
 ARM_AHEAD_DEG = 85.0  # arms held out in an air squat, from straight down; estimate
 RACK_ARM_DEG = 60.0
 HEELS_MOST_MM, STANCE_MOST_CM, WALL_MOST_CM, DEGREES_MOST = 60.0, 40.0, 12.0, 40.0
-USUAL_DEG = {"hip.flexion": 124.0, "shoulder.flexion": 168.0, "thoracic.extension": 22.0}  # what most adults have; norms, from memory
+USUAL_DEG = {
+    "hip.flexion": 124.0,
+    "shoulder.flexion": 168.0,
+    "thoracic.extension": 22.0,
+}  # what most adults have; norms, from memory
 LEAN_TRIES = 10
 ANKLE_STEPS = 12  # halvings of 70 degrees: to about a fiftieth of a degree
 DEG_PER_CM = 3.6  # tibia angle per cm of toe-to-wall, Konor 2012 / Bennell 1998, from memory
@@ -62,9 +67,13 @@ class Squat:
 
 def abduction_of(stance_cm: float, body: Body) -> float:
     """Thighs out of the plane for a stance, degrees: half the stance less half a pelvis, over the thigh's length."""
-    half_pelvis_cm = 0.0955 * body.height_m * 100  # half of 0.191 H between the hip joints, Winter, from memory
+    half_pelvis_cm = (
+        0.0955 * body.height_m * 100
+    )  # half of 0.191 H between the hip joints, Winter, from memory
     thigh_cm = body.thigh * body.height_m * 100
-    return math.degrees(math.asin(max(0.0, min(0.85, (stance_cm / 2 - half_pelvis_cm + 8.0) / thigh_cm))))  # knees travel about 8 cm over the feet; estimate
+    return math.degrees(
+        math.asin(max(0.0, min(0.85, (stance_cm / 2 - half_pelvis_cm + 8.0) / thigh_cm)))
+    )  # knees travel about 8 cm over the feet; estimate
 
 
 def heel_tilt(heel_mm: float, body: Body) -> float:
@@ -90,32 +99,59 @@ def solve_squat_for(shape: SquatShape, has: dict[str, Range], body: Body, with_c
     low, high = _lean_range(shape, ankle + tilt, tilt, body)
     lean = _held_lean(shape, has, ankle, tilt, low, _lean_at(shape, ankle + tilt, tilt, body, 0.5))
     chain = _chain(shape, ankle + tilt, lean, tilt, body)
-    hard = tuple(Margin(motions, needed, _have(has, motions)) for motions, needed in _needs(shape, ankle, tilt, lean))
+    hard = tuple(
+        Margin(motions, needed, _have(has, motions)) for motions, needed in _needs(shape, ankle, tilt, lean)
+    )
     margins = (*hard, Margin(("ankle.dorsiflexion",), _ankle_needed(shape, tilt, body), ankle))
     holds = limiting(hard).margin_deg >= -TOLERANCE_DEG and low < LEAN_LIMITS[1] - 0.01
     changes = () if holds or not with_changes else _changes(shape, has, body)
-    return Squat(shape, chain, places(chain, body, shape.bar, shape.load_share), (low, high), margins, _blame(shape, has, body, tilt, margins, holds),
-                 holds, changes)
+    return Squat(
+        shape,
+        chain,
+        places(chain, body, shape.bar, shape.load_share),
+        (low, high),
+        margins,
+        _blame(shape, has, body, tilt, margins, holds),
+        holds,
+        changes,
+    )
 
 
-def _blame(shape: SquatShape, has: dict[str, Range], body: Body, tilt: float, margins: tuple[Margin, ...], holds: bool) -> Margin:
+def _blame(
+    shape: SquatShape,
+    has: dict[str, Range],
+    body: Body,
+    tilt: float,
+    margins: tuple[Margin, ...],
+    holds: bool,
+) -> Margin:
     """What stops it. A short ankle makes hips and shoulders pay several degrees for each of its own, so it is to blame when
     the others would do with the ankle the position usually takes; else the smallest margin is."""
     ankle = margins[-1]
     if not holds and ankle.margin_deg < 0:
         enough = ankle.needs_deg
         low = _lean_at(shape, enough + tilt, tilt, body, SUPPORT[0])
-        if all(_have(has, motions) >= needed - TOLERANCE_DEG for motions, needed in _needs(shape, enough, tilt, low) if motions[0] != "knee.flexion"):
+        if all(
+            _have(has, motions) >= needed - TOLERANCE_DEG
+            for motions, needed in _needs(shape, enough, tilt, low)
+            if motions[0] != "knee.flexion"
+        ):
             return ankle
         return limiting(margins[:-1])
     return limiting(margins)
 
 
-def _held_lean(shape: SquatShape, has: dict[str, Range], ankle: float, tilt: float, low: float, preferred: float) -> float:
+def _held_lean(
+    shape: SquatShape, has: dict[str, Range], ankle: float, tilt: float, low: float, preferred: float
+) -> float:
     """Over mid-foot; sitting back as far as the foot allows before a joint that the lean loads gives up the position."""
     for step in range(LEAN_TRIES + 1):
         lean = preferred + (low - preferred) * step / LEAN_TRIES
-        if all(_have(has, motions) >= needed for motions, needed in _needs(shape, ankle, tilt, lean) if motions[0] != "knee.flexion"):
+        if all(
+            _have(has, motions) >= needed
+            for motions, needed in _needs(shape, ankle, tilt, lean)
+            if motions[0] != "knee.flexion"
+        ):
             return lean
     return low
 
@@ -126,11 +162,16 @@ def _have(has: dict[str, Range], motions: tuple[str, ...]) -> float:
 
 def _needs(shape: SquatShape, ankle: float, tilt: float, lean: float) -> list[tuple[tuple[str, ...], float]]:
     """Degrees asked of each motion at a lean; the ankle's own need is worked out apart."""
-    found: list[tuple[tuple[str, ...], float]] = [(("hip.flexion",), shape.depth_deg + lean), (("knee.flexion",), shape.depth_deg + ankle + tilt)]
+    found: list[tuple[tuple[str, ...], float]] = [
+        (("hip.flexion",), shape.depth_deg + lean),
+        (("knee.flexion",), shape.depth_deg + ankle + tilt),
+    ]
     if shape.bar == "overhead":
         found.append((("shoulder.flexion", "thoracic.extension"), 180.0 + lean))
     if shape.bar == "front":
-        found.append((("thoracic.extension",), max(0.0, lean * 0.5)))  # keep the elbows level over a leaning trunk; estimate
+        found.append(
+            (("thoracic.extension",), max(0.0, lean * 0.5))
+        )  # keep the elbows level over a leaning trunk; estimate
     return found
 
 
@@ -141,7 +182,14 @@ def _arm(shape: SquatShape, lean: float) -> float:
 
 
 def _chain(shape: SquatShape, shank: float, lean: float, tilt: float, body: Body) -> Chain:
-    return Chain(shank, shape.depth_deg, lean, _arm(shape, lean), tilt, abduction_of(shape.stance_cm, body) if not shape.single_leg else 0.0)
+    return Chain(
+        shank,
+        shape.depth_deg,
+        lean,
+        _arm(shape, lean),
+        tilt,
+        abduction_of(shape.stance_cm, body) if not shape.single_leg else 0.0,
+    )
 
 
 def _lean_at(shape: SquatShape, shank: float, tilt: float, body: Body, share: float) -> float:
@@ -159,10 +207,14 @@ def _lean_at(shape: SquatShape, shank: float, tilt: float, body: Body, share: fl
     return min(LEAN_LIMITS[1], max(LEAN_LIMITS[0], lean))
 
 
-def _centre_terms(shape: SquatShape, shank: float, tilt: float, body: Body) -> tuple[float, float, float, float, float, float]:
+def _centre_terms(
+    shape: SquatShape, shank: float, tilt: float, body: Body
+) -> tuple[float, float, float, float, float, float]:
     """Mass times forward place: what does not move with the lean, what moves with its sine and its cosine; total mass; foot."""
     turn, shin, thigh = math.radians(tilt), math.radians(shank), math.radians(shape.depth_deg)
-    seen = body.thigh * (math.cos(math.radians(abduction_of(shape.stance_cm, body))) if not shape.single_leg else 1.0)
+    seen = body.thigh * (
+        math.cos(math.radians(abduction_of(shape.stance_cm, body))) if not shape.single_leg else 1.0
+    )
     toe_x = body.toe_ahead
     ankle_x = toe_x - body.toe_ahead * math.cos(turn) + body.ankle_height * math.sin(turn)
     heel_x = toe_x - body.foot * math.cos(turn)
@@ -171,8 +223,13 @@ def _centre_terms(shape: SquatShape, shank: float, tilt: float, body: Body) -> t
     load = shape.load_share if shape.bar != "none" else 0.0
     above = body.trunk_mass + body.arm_mass + load
     reach = body.arm * math.sin(math.radians(_arm(shape, 0.0)))
-    fixed = (body.foot_mass * (toe_x + heel_x) / 2 + body.shank_mass * (knee_x + (ankle_x - knee_x) * body.shank_centre)
-             + body.thigh_mass * (hip_x + (knee_x - hip_x) * body.thigh_centre) + above * hip_x + body.arm_mass * body.arm_centre * reach)
+    fixed = (
+        body.foot_mass * (toe_x + heel_x) / 2
+        + body.shank_mass * (knee_x + (ankle_x - knee_x) * body.shank_centre)
+        + body.thigh_mass * (hip_x + (knee_x - hip_x) * body.thigh_centre)
+        + above * hip_x
+        + body.arm_mass * body.arm_centre * reach
+    )
     sine = body.trunk_mass * body.trunk_centre * body.trunk + (body.arm_mass + load) * body.trunk
     cosine = 0.0
     if shape.bar in BAR_FROM_SHOULDER:
@@ -196,7 +253,10 @@ def _ankle_needed(shape: SquatShape, tilt: float, body: Body) -> float:
     def fits(ankle: float) -> bool:
         lean = _lean_at(shape, ankle + tilt, tilt, body, SUPPORT[0])
         return lean < LEAN_LIMITS[1] - 0.01 and all(
-            _have(usual, motions) >= needed for motions, needed in _needs(shape, ankle, tilt, lean) if motions[0] != "knee.flexion")
+            _have(usual, motions) >= needed
+            for motions, needed in _needs(shape, ankle, tilt, lean)
+            if motions[0] != "knee.flexion"
+        )
 
     low, high = -10.0, 60.0
     for _ in range(ANKLE_STEPS):
@@ -210,6 +270,7 @@ def _ankle_needed(shape: SquatShape, tilt: float, body: Body) -> float:
 
 def _changes(shape: SquatShape, has: dict[str, Range], body: Body) -> tuple[Change, ...]:
     """The smallest single changes that free the position, in the order a coach would try them."""
+
     def holds(changed: SquatShape = shape, ranges: dict[str, Range] = has) -> bool:
         return solve_squat_for(changed, ranges, body, with_changes=False).holds
 
@@ -218,11 +279,29 @@ def _changes(shape: SquatShape, has: dict[str, Range], body: Body) -> tuple[Chan
 
     tries = (
         ("heel", lambda mm: holds(replace(shape, heel_mm=shape.heel_mm + mm)), HEELS_MOST_MM, 5.0, "mm"),
-        ("ankle", lambda cm: holds(ranges=more("ankle.dorsiflexion", cm * DEG_PER_CM)), WALL_MOST_CM, 0.5, "cm"),
-        ("stance", lambda cm: holds(replace(shape, stance_cm=shape.stance_cm + cm)), STANCE_MOST_CM, 2.0, "cm"),
+        (
+            "ankle",
+            lambda cm: holds(ranges=more("ankle.dorsiflexion", cm * DEG_PER_CM)),
+            WALL_MOST_CM,
+            0.5,
+            "cm",
+        ),
+        (
+            "stance",
+            lambda cm: holds(replace(shape, stance_cm=shape.stance_cm + cm)),
+            STANCE_MOST_CM,
+            2.0,
+            "cm",
+        ),
         ("hip", lambda deg: holds(ranges=more("hip.flexion", deg)), DEGREES_MOST, 1.0, "degrees"),
         ("overhead", lambda deg: holds(ranges=more("shoulder.flexion", deg)), DEGREES_MOST, 1.0, "degrees"),
-        ("depth", lambda deg: holds(replace(shape, depth_deg=shape.depth_deg - deg)), DEGREES_MOST, 1.0, "degrees"),
+        (
+            "depth",
+            lambda deg: holds(replace(shape, depth_deg=shape.depth_deg - deg)),
+            DEGREES_MOST,
+            1.0,
+            "degrees",
+        ),
     )
     found = []
     for what, frees, most, step, unit in tries:

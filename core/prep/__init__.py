@@ -1,7 +1,18 @@
 """Demand profile -> the prep that fits: choosing, dosing, sequence, ramp, cool-down, and the difference from what is warm."""
+
 from core.prep.breaks import plan_session
 from core.prep.plan import plan
 from core.prep.settings import PlanSettings
 from core.prep.sheet import Break, Dose, Item, PrepSheet, RampSet, Uncovered
 
-__all__ = ["Break", "Dose", "Item", "PlanSettings", "PrepSheet", "RampSet", "Uncovered", "plan", "plan_session"]
+__all__ = [
+    "Break",
+    "Dose",
+    "Item",
+    "PlanSettings",
+    "PrepSheet",
+    "RampSet",
+    "Uncovered",
+    "plan",
+    "plan_session",
+]

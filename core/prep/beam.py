@@ -3,6 +3,7 @@
 Every plan that fills t seconds is made from one that fills less, so the beams are run through once, shortest first; slices that lie
 closer together than the shortest drill cannot feed each other and are weighed together as arrays. Deterministic: equal values keep the order of the candidates.
 """
+
 from __future__ import annotations
 
 from collections.abc import Sequence
@@ -16,7 +17,13 @@ from core.prep.problem import HARDLY, Problem
 SLICE_S = 15  # plans whose seconds fall into one slice compete with each other
 KEPT = 8  # plans kept of a slice
 GROWN = 8  # ways each of them is grown
-MOST_ROWS, PHASE_ROWS, SHORT_ROWS, WEIGHTY_DEMANDS, DEMAND_ROWS = 80, 12, 4, 20, 3  # rows a beam looks at: overall, of a phase, its shortest, of each weighty demand
+MOST_ROWS, PHASE_ROWS, SHORT_ROWS, WEIGHTY_DEMANDS, DEMAND_ROWS = (
+    80,
+    12,
+    4,
+    20,
+    3,
+)  # rows a beam looks at: overall, of a phase, its shortest, of each weighty demand
 FINISHED = 2  # plans handed on in the end
 
 
@@ -28,11 +35,15 @@ def promising(problem: Problem, start: tuple[int, ...]) -> list[int]:
     kept = {*start, *order[:MOST_ROWS].tolist()}
     for phase in range(len(problem.bounds)):
         kept.update(order[problem.phase[order] == phase][:PHASE_ROWS].tolist())
-        shortest = np.argsort(problem.spends, kind="stable")  # when there is little time, a phase's least may hang on them
+        shortest = np.argsort(
+            problem.spends, kind="stable"
+        )  # when there is little time, a phase's least may hang on them
         kept.update(shortest[problem.phase[shortest] == phase][:SHORT_ROWS].tolist())
         kept.update(row for way in long_enough(problem, phase, order.tolist()) for row in way[:SHORT_ROWS])
     for place in np.argsort(-problem.weights, kind="stable")[:WEIGHTY_DEMANDS].tolist():
-        kept.update(np.argsort(-problem.taken[:, place] / problem.spends, kind="stable")[:DEMAND_ROWS].tolist())
+        kept.update(
+            np.argsort(-problem.taken[:, place] / problem.spends, kind="stable")[:DEMAND_ROWS].tolist()
+        )
     return sorted(kept)
 
 
@@ -52,23 +63,46 @@ class Beam:
     by_drill: bool
 
 
-Grown = tuple[float, frozenset[int], tuple[int, ...], int, int]  # value; marks and rows of the plan it grew from; the new row; seconds in all
+Grown = tuple[
+    float, frozenset[int], tuple[int, ...], int, int
+]  # value; marks and rows of the plan it grew from; the new row; seconds in all
 
 
 def best_rows(problem: Problem, start: tuple[int, ...], beams: Sequence[Beam]) -> list[tuple[int, ...]]:
     """Rows of the best plans that each beam found, all of them with ``start`` in them. The beams go through time together, so
     that their plans are weighed in one go."""
-    every = [problem.drill_of if beam.by_drill else list(range(len(problem.candidates))) for beam in beams]  # plans of the same marks are one
-    first, spends, shortest = sum(problem.spends_of[row] for row in start), problem.spends_of, min(problem.spends_of)
-    waiting: dict[int, list[list[Grown]]] = {first // SLICE_S: [[(problem.value_of(start), frozenset(marks[row] for row in start), start, -1, first)] for marks in every]}
+    every = [
+        problem.drill_of if beam.by_drill else list(range(len(problem.candidates))) for beam in beams
+    ]  # plans of the same marks are one
+    first, spends, shortest = (
+        sum(problem.spends_of[row] for row in start),
+        problem.spends_of,
+        min(problem.spends_of),
+    )
+    waiting: dict[int, list[list[Grown]]] = {
+        first // SLICE_S: [
+            [(problem.value_of(start), frozenset(marks[row] for row in start), start, -1, first)]
+            for marks in every
+        ]
+    }
     ended: list[list[tuple[float, tuple[int, ...]]]] = [[] for _ in beams]
     while waiting:
         ready = min(waiting)
-        done = max(ready + 1, (ready * SLICE_S + shortest) // SLICE_S)  # nothing that is grown now can land before this slice
-        own = [(beam, kept) for place in sorted(one for one in waiting if one < done) for beam, plans in enumerate(waiting.pop(place)) if (kept := _kept(plans, every[beam]))]
+        done = max(
+            ready + 1, (ready * SLICE_S + shortest) // SLICE_S
+        )  # nothing that is grown now can land before this slice
+        own = [
+            (beam, kept)
+            for place in sorted(one for one in waiting if one < done)
+            for beam, plans in enumerate(waiting.pop(place))
+            if (kept := _kept(plans, every[beam]))
+        ]
         for beam, plans in own:
             ended[beam].append((plans[0][0], plans[0][2]))
-        _, values, fits = problem.grown([rows for _, plans in own for _, _, rows, _ in plans], np.array([beams[beam].short_cost for beam, plans in own for _ in plans]))
+        _, values, fits = problem.grown(
+            [rows for _, plans in own for _, _, rows, _ in plans],
+            np.array([beams[beam].short_cost for beam, plans in own for _ in plans]),
+        )
         worth = np.where(fits, values, -np.inf)
         ranked = np.argsort(-worth, axis=1, kind="stable")[:, :GROWN]
         ways = zip(ranked.tolist(), np.take_along_axis(worth, ranked, axis=1).tolist())

@@ -1,4 +1,5 @@
 """Which drills could stand in this prep at all, at which dose and in which phase, and why the others could not."""
+
 from __future__ import annotations
 
 import math
@@ -48,7 +49,9 @@ def taken_away(twentieths: float) -> float:
     return 1 - math.exp(-twentieths / FULL / TAU)
 
 
-def kit_for(drill: Drill, settings: PlanSettings, catalog: Catalog, at_once: int = 0) -> tuple[tuple[str, ...], int] | None:
+def kit_for(
+    drill: Drill, settings: PlanSettings, catalog: Catalog, at_once: int = 0
+) -> tuple[tuple[str, ...], int] | None:
     """The kit really used (after swaps) and the waves that kit and floor take, or None when there is not enough of either.
 
     at_once: people who do the drill at the same time (0: everybody).
@@ -101,7 +104,11 @@ def _held_back(drill: Drill, settings: PlanSettings) -> str | None:
 
 def _belongs(drill: Drill, phase: str, method: Method) -> bool:
     """Whether a method lets a drill stand in a phase."""
-    if phase not in drill.phases or drill.style in method.forbids or (method.max_hold_s == 0 and drill.holds_s):
+    if (
+        phase not in drill.phases
+        or drill.style in method.forbids
+        or (method.max_hold_s == 0 and drill.holds_s)
+    ):
         return False
     if method.kit_only is not None and not set(drill.kit) <= set(method.kit_only):
         return False
@@ -109,15 +116,25 @@ def _belongs(drill: Drill, phase: str, method: Method) -> bool:
     return only is None or drill.style in only
 
 
-def candidates_for(settings: PlanSettings, method: Method, catalog: Catalog, weights: dict[str, float], pace: Pace | None = None) -> list[Candidate]:
+def candidates_for(
+    settings: PlanSettings,
+    method: Method,
+    catalog: Catalog,
+    weights: dict[str, float],
+    pace: Pace | None = None,
+) -> list[Candidate]:
     """Every drill, dose and phase that may be chosen and serves something, in catalog order."""
     pace = pace or pace_of(method, settings)
     wanted = {demand for demand, weight in weights.items() if weight > 0}
-    needed = {phase.phase for phase in method.phases if phase.min_items} if weights else set()  # nothing asked, nothing to warm up for
+    needed = (
+        {phase.phase for phase in method.phases if phase.min_items} if weights else set()
+    )  # nothing asked, nothing to warm up for
     warms, pinned, at_once = "raise" in needed, settings.pinned, pace.at_once(settings.headcount)
     found = []
     for drill, ways in _every_way(method, pace, catalog):
-        useful = not wanted.isdisjoint(drill.effects) or drill.id in pinned or (warms and "raise" in drill.phases)
+        useful = (
+            not wanted.isdisjoint(drill.effects) or drill.id in pinned or (warms and "raise" in drill.phases)
+        )
         if not useful or _held_back(drill, settings):
             continue
         gear = kit_for(drill, settings, catalog, at_once)
@@ -128,13 +145,22 @@ def candidates_for(settings: PlanSettings, method: Method, catalog: Catalog, wei
             if one.dose != settings.dose_of(drill.id, one.dose, len(drill.doses)) and not pace.fixed:
                 continue
             if waves > 1 or settings.seated or kit != one.kit:
-                one = replace(one, seconds=one.seconds * waves, turn_s=one.turn_s * waves, waves=waves, kit=kit, level="seated" if settings.seated else one.level)
+                one = replace(
+                    one,
+                    seconds=one.seconds * waves,
+                    turn_s=one.turn_s * waves,
+                    waves=waves,
+                    kit=kit,
+                    level="seated" if settings.seated else one.level,
+                )
             found.append(one)
     return found
 
 
 @lru_cache(maxsize=64)
-def _every_way(method: Method, pace: Pace, catalog: Catalog) -> tuple[tuple[Drill, tuple[Candidate, ...]], ...]:
+def _every_way(
+    method: Method, pace: Pace, catalog: Catalog
+) -> tuple[tuple[Drill, tuple[Candidate, ...]], ...]:
     """Every drill with every dose and phase that a method at a pace lets it stand in, for one person with all the kit.
 
     Where the clock sets the dose, one dose is as good as another, and the first stands for all.
@@ -144,12 +170,21 @@ def _every_way(method: Method, pace: Pace, catalog: Catalog) -> tuple[tuple[Dril
     for drill in catalog.drills.values():
         ways: list[Candidate] = []
         for dose, option in enumerate(drill.doses):
-            if method.max_hold_s and (option.hold_s or 0) > method.max_hold_s and option.sets == 1 and drill.holds_s:
+            if (
+                method.max_hold_s
+                and (option.hold_s or 0) > method.max_hold_s
+                and option.sets == 1
+                and drill.holds_s
+            ):
                 continue
             timed = pace.timed(option)
             if timed is None or not method.item_s[0] <= timed.seconds <= method.item_s[1]:
                 continue
-            ways += [_candidate(drill, dose, option, phase, timed) for phase in phases if _belongs(drill, phase, method)]
+            ways += [
+                _candidate(drill, dose, option, phase, timed)
+                for phase in phases
+                if _belongs(drill, phase, method)
+            ]
             if pace.fixed:
                 break
         if ways:
@@ -159,5 +194,20 @@ def _every_way(method: Method, pace: Pace, catalog: Catalog) -> tuple[tuple[Dril
 
 def _candidate(drill: Drill, dose: int, option: DoseOption, phase: str, timed: Timed) -> Candidate:
     share = min(LONGER_DOSE_BONUS, math.sqrt(timed.seconds / drill.doses[0].seconds))
-    effects = tuple((demand, max(1, round(effect * share))) for demand, effect in drill.effects.items() if effect)
-    return Candidate(drill, dose, option, phase, timed.seconds, timed.turn_s, timed.turns, timed.dose, 1, tuple(drill.kit), drill.level, effects)
+    effects = tuple(
+        (demand, max(1, round(effect * share))) for demand, effect in drill.effects.items() if effect
+    )
+    return Candidate(
+        drill,
+        dose,
+        option,
+        phase,
+        timed.seconds,
+        timed.turn_s,
+        timed.turns,
+        timed.dose,
+        1,
+        tuple(drill.kit),
+        drill.level,
+        effects,
+    )

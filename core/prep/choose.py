@@ -5,6 +5,7 @@ First the method's least of every phase is met as far as it can be; then the obj
 seconds, phase bounds, one dose per drill, static-hold seconds per muscle group, fatigue of what the workout needs. Tests hold
 it against the same problem stated to a general solver.
 """
+
 from __future__ import annotations
 
 from collections.abc import Sequence
@@ -86,7 +87,12 @@ def choose_few(problem: Problem, most: int) -> Choice:
         plan, row = divmod(int(worth.argmax()), worth.shape[1])
         if worth[plan, row] > best_value + HARDLY:
             best, best_value = (*plans[plan], row), float(worth[plan, row])
-        plans = [(*rows, row) for rows, able in zip(plans, fits) for row in np.flatnonzero(able).tolist() if not rows or row > rows[-1]]
+        plans = [
+            (*rows, row)
+            for rows, able in zip(plans, fits)
+            for row in np.flatnonzero(able).tolist()
+            if not rows or row > rows[-1]
+        ]
         if not plans or size + 1 == most:
             break
     return Choice(problem, best)
@@ -99,10 +105,28 @@ def pinned(problem: Problem) -> tuple[int, ...]:
         able = [row for row in own if problem.harmless(rows, row)]
         if able:
             value, values, _ = problem.grown([rows])
-            rows = (*rows, max(able, key=lambda row: (float(values[0, row] - value[0]) / problem.spends_of[row], -row)))
+            rows = (
+                *rows,
+                max(able, key=lambda row: (float(values[0, row] - value[0]) / problem.spends_of[row], -row)),
+            )
     return rows
 
 
-def limits_for(method: Method, seconds: int, limiting: frozenset[str], pins: dict[str, str], recent: Sequence[str], between_s: int) -> Limits:
+def limits_for(
+    method: Method,
+    seconds: int,
+    limiting: frozenset[str],
+    pins: dict[str, str],
+    recent: Sequence[str],
+    between_s: int,
+) -> Limits:
     """Phase bounds scaled to the seconds there are for drills."""
-    return Limits(seconds, method.phases, seconds / (method.reference_minutes * 60), limiting, dict(pins), frozenset(recent), between_s)
+    return Limits(
+        seconds,
+        method.phases,
+        seconds / (method.reference_minutes * 60),
+        limiting,
+        dict(pins),
+        frozenset(recent),
+        between_s,
+    )

@@ -1,4 +1,5 @@
 """The floor clock: every turn of every drill with its start, to the second. What the sheet says, the clock runs."""
+
 from __future__ import annotations
 
 from collections.abc import Sequence
@@ -26,7 +27,13 @@ class Turn:
 
 def lay_out(run: Sequence[Candidate], pace: Pace) -> list[Turn]:
     """Turns in order of time, from 0. Within a turn both sides share its seconds."""
-    return {"free": _one_by_one, "stations": _stations, "supersets": _supersets, "flow": _passes, "every-minute": _minutes}[pace.kind](run, pace)
+    return {
+        "free": _one_by_one,
+        "stations": _stations,
+        "supersets": _supersets,
+        "flow": _passes,
+        "every-minute": _minutes,
+    }[pace.kind](run, pace)
 
 
 def pairs(run: Sequence[Candidate]) -> list[list[int]]:
@@ -76,4 +83,8 @@ def _passes(run: Sequence[Candidate], pace: Pace) -> list[Turn]:
 
 
 def _minutes(run: Sequence[Candidate], pace: Pace) -> list[Turn]:
-    return [Turn((number * len(run) + place) * MINUTE_S, one.turn_s, place, number + 1) for number in range(pace.rounds) for place, one in enumerate(run)]
+    return [
+        Turn((number * len(run) + place) * MINUTE_S, one.turn_s, place, number + 1)
+        for number in range(pace.rounds)
+        for place, one in enumerate(run)
+    ]

@@ -1,4 +1,5 @@
 """The cool-down: at least three long holds of what worked most, then an easy walk."""
+
 from __future__ import annotations
 
 from collections import Counter
@@ -31,9 +32,15 @@ def cool_down(worked: Counter[str], settings: PlanSettings, catalog: Catalog) ->
     """Items of the cool-down in order, starts from 0. Empty when nothing worked."""
     if not worked:
         return ()
-    drills = [drill for drill in catalog.drills.values() if "settle" in drill.phases and drill.holds_s
-              and max(option.hold_s or 0 for option in drill.doses) >= 45
-              and not settings.avoid & set(drill.avoid) and (not settings.seated or drill.seated)]
+    drills = [
+        drill
+        for drill in catalog.drills.values()
+        if "settle" in drill.phases
+        and drill.holds_s
+        and max(option.hold_s or 0 for option in drill.doses) >= 45
+        and not settings.avoid & set(drill.avoid)
+        and (not settings.seated or drill.seated)
+    ]
     left, chosen = Counter(worked), []
     while drills and len(chosen) < HOLDS:
         best = max(drills, key=lambda drill: (sum(left[muscle] for muscle in drill.muscles), drill.id))
@@ -53,5 +60,16 @@ def _item(drill: Drill, start_s: int, settings: PlanSettings) -> Item:
     option = drill.doses[0]
     dose = Dose(option.sets, option.reps, option.per_side, option.hold_s, option.breaths)
     cues = (drill.seated,) if settings.seated and drill.seated else drill.cues
-    return Item(drill.id, drill.name, "settle", start_s, option.seconds, dose, tuple(drill.effects), (),
-                "seated" if settings.seated else drill.level, drill.cautions, cues)
+    return Item(
+        drill.id,
+        drill.name,
+        "settle",
+        start_s,
+        option.seconds,
+        dose,
+        tuple(drill.effects),
+        (),
+        "seated" if settings.seated else drill.level,
+        drill.cautions,
+        cues,
+    )

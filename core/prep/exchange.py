@@ -1,5 +1,6 @@
 """Take drills out of a plan and fill up again, as long as that helps: all exchanges of one or two weighed together as arrays, those
 of several plans side by side."""
+
 from __future__ import annotations
 
 from collections.abc import Sequence
@@ -22,7 +23,9 @@ def improved(problem: Problem, plans: Sequence[Rows], fixed: frozenset[int], dep
         waiting, better = going, []
         for out in range(1, depth + 1):
             offers = _best_exchanges(problem, [found[number] for number in waiting], fixed, out)
-            helped = [number for number, (_, value) in zip(waiting, offers) if value > values[number] + HARDLY]
+            helped = [
+                number for number, (_, value) in zip(waiting, offers) if value > values[number] + HARDLY
+            ]
             for number, (rows, value) in zip(waiting, offers):
                 if number in helped:
                     found[number], values[number] = rows, value
@@ -34,7 +37,9 @@ def improved(problem: Problem, plans: Sequence[Rows], fixed: frozenset[int], dep
     return found
 
 
-def _best_exchanges(problem: Problem, plans: Sequence[Rows], fixed: frozenset[int], out: int) -> list[tuple[Rows, float]]:
+def _best_exchanges(
+    problem: Problem, plans: Sequence[Rows], fixed: frozenset[int], out: int
+) -> list[tuple[Rows, float]]:
     """For each plan the best one without ``out`` of its rows and with something better in their place, and its value."""
     gaps = [gap for number, rows in enumerate(plans) for gap in _gaps(problem, number, rows, fixed, out)]
     if not gaps:
@@ -52,18 +57,27 @@ def _best_exchanges(problem: Problem, plans: Sequence[Rows], fixed: frozenset[in
     return _best_filled(problem, plans, start)
 
 
-def _gaps(problem: Problem, number: int, rows: Rows, fixed: frozenset[int], out: int) -> list[tuple[int, Rows, Rows]]:
+def _gaps(
+    problem: Problem, number: int, rows: Rows, fixed: frozenset[int], out: int
+) -> list[tuple[int, Rows, Rows]]:
     """(number of the plan, what is taken out, what stays) of every exchange worth trying."""
     free = [row for row in rows if row not in fixed]
     alone = [tuple(one for one in rows if one != row) for row in free]
     if out == 1:
         return [(number, (), rows), *((number, (row,), left) for row, left in zip(free, alone))]
     whole, *left = problem.grown([rows, *alone], 0.0)[0].tolist()
-    cheap = [row for _, row in sorted(((whole - value) / problem.spends_of[row], row) for value, row in zip(left, free))][:IN_PAIRS]
+    cheap = [
+        row
+        for _, row in sorted(
+            ((whole - value) / problem.spends_of[row], row) for value, row in zip(left, free)
+        )
+    ][:IN_PAIRS]
     return [(number, gone, tuple(row for row in rows if row not in gone)) for gone in combinations(cheap, 2)]
 
 
-def _best_filled(problem: Problem, plans: Sequence[Rows], start: dict[tuple[int, frozenset[int]], Rows]) -> list[tuple[Rows, float]]:
+def _best_filled(
+    problem: Problem, plans: Sequence[Rows], start: dict[tuple[int, frozenset[int]], Rows]
+) -> list[tuple[Rows, float]]:
     """For each plan the best of its starts after each was given what adds most per second, again and again, until nothing fits or
     helps."""
     best: list[tuple[Rows, float]] = [(rows, -np.inf) for rows in plans]

@@ -3,6 +3,7 @@
 One stubborn area at a time (two at the most), with its weekly dose, what to reach, and when to stop. A single measurement is
 no reason for homework: test again first.
 """
+
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
@@ -45,7 +46,9 @@ class Homework:
     stop: str
 
 
-def homework_for(needed: Mapping[str, float], person: Person, settings: PlanSettings, catalog: Catalog) -> tuple[Homework, ...]:
+def homework_for(
+    needed: Mapping[str, float], person: Person, settings: PlanSettings, catalog: Catalog
+) -> tuple[Homework, ...]:
     """Homework for the ranges of ``needed`` (motion -> degrees asked of this person) that stay short, the farthest off first.
 
     ``person.earlier`` holds the measurements before the newest ones. Only kit at home is used; cautions are kept.
@@ -61,10 +64,29 @@ def homework_for(needed: Mapping[str, float], person: Person, settings: PlanSett
             continue
         taken.add(drill.id)
         dose = _dose(drill)
-        each = (dose.sets * (dose.hold_s or dose.breaths * 5) + (dose.sets - 1) * REST_S) * (2 if dose.per_side else 1)
-        stop = (f"Over when two tests in a row reach {needed_deg:.0f} degrees. No change after {REVIEW_WEEKS} weeks: try another drill with your coach. "
-                "Pain, a pinch or numbness: stop, and see a licensed clinician.")
-        found.append(Homework(motion, recent[-1][2], visits[0][1], recent[-1][1], needed_deg, len(visits), drill.id, drill.name, dose, TIMES_A_WEEK, each * TIMES_A_WEEK, stop))
+        each = (dose.sets * (dose.hold_s or dose.breaths * 5) + (dose.sets - 1) * REST_S) * (
+            2 if dose.per_side else 1
+        )
+        stop = (
+            f"Over when two tests in a row reach {needed_deg:.0f} degrees. No change after {REVIEW_WEEKS} weeks: try another drill with your coach. "
+            "Pain, a pinch or numbness: stop, and see a licensed clinician."
+        )
+        found.append(
+            Homework(
+                motion,
+                recent[-1][2],
+                visits[0][1],
+                recent[-1][1],
+                needed_deg,
+                len(visits),
+                drill.id,
+                drill.name,
+                dose,
+                TIMES_A_WEEK,
+                each * TIMES_A_WEEK,
+                stop,
+            )
+        )
     return tuple(sorted(found, key=lambda one: (one.last_deg - one.needed_deg, one.motion))[:MOST_AREAS])
 
 
@@ -83,15 +105,33 @@ def _visits(tests: Sequence[Measurement], motion: str) -> list[tuple[str, float,
     return found
 
 
-def _drill(motion: str, person: Person, settings: PlanSettings, catalog: Catalog, taken: set[str]) -> Drill | None:
+def _drill(
+    motion: str, person: Person, settings: PlanSettings, catalog: Catalog, taken: set[str]
+) -> Drill | None:
     """The drill that does most for a range with the kit at home, without one that a caution forbids."""
     seated = "seated" in person.adaptive
-    able = [drill for drill in catalog.drills.values()
-            if drill.effects.get(motion, 0) >= LEAST_EFFECT and drill.style in STYLES and drill.id not in taken and set(drill.kit) <= {*person.kit_at_home, "wall", "mat", "chair", "doorway"}
-            and not set(person.cautions) & set(drill.avoid) and not (seated and drill.seated is None) and drill.id not in settings.bans]
-    return max(able, key=lambda drill: (drill.effects[motion], STYLES.index(drill.style) * -1, drill.id), default=None)
+    able = [
+        drill
+        for drill in catalog.drills.values()
+        if drill.effects.get(motion, 0) >= LEAST_EFFECT
+        and drill.style in STYLES
+        and drill.id not in taken
+        and set(drill.kit) <= {*person.kit_at_home, "wall", "mat", "chair", "doorway"}
+        and not set(person.cautions) & set(drill.avoid)
+        and not (seated and drill.seated is None)
+        and drill.id not in settings.bans
+    ]
+    return max(
+        able,
+        key=lambda drill: (drill.effects[motion], STYLES.index(drill.style) * -1, drill.id),
+        default=None,
+    )
 
 
 def _dose(drill: Drill) -> Dose:
     per_side = any(option.per_side for option in drill.doses)
-    return Dose(1, None, per_side, None, BREATHS) if drill.style == "breath" else Dose(SETS, None, per_side, HOLD_S)
+    return (
+        Dose(1, None, per_side, None, BREATHS)
+        if drill.style == "breath"
+        else Dose(SETS, None, per_side, HOLD_S)
+    )

@@ -1,4 +1,5 @@
 """When there is hardly time for the least of every phase: which few short drills lack as little of it as can be."""
+
 from __future__ import annotations
 
 from itertools import combinations
@@ -23,14 +24,21 @@ def least_plans(problem: Problem, start: tuple[int, ...]) -> list[tuple[int, ...
     _search(problem, own, 0, start, used, spent, problem.strain[list(start)].sum(axis=0), 0, found)
     plans = [rows for _, rows in found]
     values = problem.grown(plans)[0].tolist() if plans else []
-    return [rows for _, _, rows in sorted(zip(values, range(len(plans), 0, -1), plans), reverse=True)[:HANDED_ON]]
+    return [
+        rows for _, _, rows in sorted(zip(values, range(len(plans), 0, -1), plans), reverse=True)[:HANDED_ON]
+    ]
 
 
-def _ways(problem: Problem, phase: int, start: tuple[int, ...]) -> list[tuple[int, int, tuple[int, ...], frozenset[int], np.ndarray]]:
+def _ways(
+    problem: Problem, phase: int, start: tuple[int, ...]
+) -> list[tuple[int, int, tuple[int, ...], frozenset[int], np.ndarray]]:
     """(what is lacking, seconds, rows, their drills, their strain) of every way to take a phase's items, those that lack least first."""
     most_items, least_items, most_s, least_s = problem.bounds[phase]
     there = [row for row in start if problem.phase[row] == phase]
-    by_time = sorted((row for row in range(len(problem.candidates)) if problem.phase[row] == phase), key=lambda row: (problem.spends_of[row], row))
+    by_time = sorted(
+        (row for row in range(len(problem.candidates)) if problem.phase[row] == phase),
+        key=lambda row: (problem.spends_of[row], row),
+    )
     alone, in_two = long_enough(problem, phase, by_time)
     longer = [] if least_items > 1 else alone[:LONG] or in_two[:LONG]
     rows = list(dict.fromkeys([*by_time[:SHORTEST], *longer]))
@@ -44,11 +52,29 @@ def _ways(problem: Problem, phase: int, start: tuple[int, ...]) -> list[tuple[in
             if count and seconds > most_s + HARDLY:
                 continue
             lacking = max(0, least_items - len(there) - count) + (seconds < least_s - HARDLY)
-            ways.append((lacking, sum(problem.spends_of[row] for row in chosen), chosen, frozenset(problem.drill_of[row] for row in chosen), problem.strain[list(chosen)].sum(axis=0)))
+            ways.append(
+                (
+                    lacking,
+                    sum(problem.spends_of[row] for row in chosen),
+                    chosen,
+                    frozenset(problem.drill_of[row] for row in chosen),
+                    problem.strain[list(chosen)].sum(axis=0),
+                )
+            )
     return sorted(ways, key=lambda way: way[:3])
 
 
-def _search(problem: Problem, own, phase: int, rows: tuple[int, ...], used: frozenset[int], spent: int, strain: np.ndarray, lacking: int, found: list[tuple[int, tuple[int, ...]]]) -> None:
+def _search(
+    problem: Problem,
+    own,
+    phase: int,
+    rows: tuple[int, ...],
+    used: frozenset[int],
+    spent: int,
+    strain: np.ndarray,
+    lacking: int,
+    found: list[tuple[int, tuple[int, ...]]],
+) -> None:
     if found and lacking > found[0][0]:
         return
     if phase == len(own):
@@ -57,6 +83,20 @@ def _search(problem: Problem, own, phase: int, rows: tuple[int, ...], used: froz
         found.append((lacking, rows))
         return
     for more, seconds, chosen, drills, strains in own[phase]:
-        if spent + seconds > problem.limits.seconds or drills & used or not (strain + strains <= problem.strain_cap).all():
+        if (
+            spent + seconds > problem.limits.seconds
+            or drills & used
+            or not (strain + strains <= problem.strain_cap).all()
+        ):
             continue
-        _search(problem, own, phase + 1, (*rows, *chosen), used | drills, spent + seconds, strain + strains, lacking + more, found)
+        _search(
+            problem,
+            own,
+            phase + 1,
+            (*rows, *chosen),
+            used | drills,
+            spent + seconds,
+            strain + strains,
+            lacking + more,
+            found,
+        )

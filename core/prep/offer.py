@@ -1,4 +1,5 @@
 """The drills for the minutes there are, and what one more minute would buy: the same choosing again with the minute, compared."""
+
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
@@ -32,11 +33,24 @@ def choose_drills(asked: Asked) -> tuple[Pace, Choice]:
     settings, method = asked.settings, asked.method
     pace = pace_of(method, settings)
     ramp = () if settings.locked else asked.ramp  # what is locked stays; building the bar gets what is left
-    limits = limits_for(method, room_s(ramp, settings.minutes, method, pace), asked.limiting, settings.pinned, settings.recent, pace.between_s)
-    choice = choose(candidates_for(settings, method, asked.catalog, asked.weights, pace), asked.weights, limits)
-    while pace.kind == "stations" and 0 < len(choice.rows) < pace.fewest:  # fewer stations, more people at each: is there kit for them?
+    limits = limits_for(
+        method,
+        room_s(ramp, settings.minutes, method, pace),
+        asked.limiting,
+        settings.pinned,
+        settings.recent,
+        pace.between_s,
+    )
+    choice = choose(
+        candidates_for(settings, method, asked.catalog, asked.weights, pace), asked.weights, limits
+    )
+    while (
+        pace.kind == "stations" and 0 < len(choice.rows) < pace.fewest
+    ):  # fewer stations, more people at each: is there kit for them?
         pace = replace(pace, fewest=len(choice.rows))
-        choice = choose(candidates_for(settings, method, asked.catalog, asked.weights, pace), asked.weights, limits)
+        choice = choose(
+            candidates_for(settings, method, asked.catalog, asked.weights, pace), asked.weights, limits
+        )
     return pace, choice
 
 
@@ -46,7 +60,9 @@ def next_minute(asked: Asked, now: Choice) -> tuple[NextMinute, ...]:
     building the bar takes the minute, or nothing helps."""
     if asked.settings.minutes >= MAX_MINUTES or asked.settings.locked or not now.problem.candidates:
         return ()
-    _, longer = choose_drills(replace(asked, settings=replace(asked.settings, minutes=asked.settings.minutes + 1)))
+    _, longer = choose_drills(
+        replace(asked, settings=replace(asked.settings, minutes=asked.settings.minutes + 1))
+    )
     whole = longer.covered() - now.covered()
     new = [row for row in longer.rows if longer.problem.candidates[row].drill.id not in now.picked]
     if whole < LEAST_GAIN or not new:

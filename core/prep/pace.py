@@ -4,6 +4,7 @@
 goes back and forth between two, some rounds. ``flow`` passes through all of them again and again, one repetition a side.
 ``every-minute`` gives each minute to one of them in turn (the machine, a primer, a skill), some rounds.
 """
+
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
@@ -59,17 +60,38 @@ class Pace:
         if self.kind == "stations":
             if option.per_side and self.work_s < 2 * SIDE_LEAST_S:
                 return None
-            return Timed(self.work_s, self.work_s, 1, Dose(per_side=option.per_side, work_s=self.work_s // (2 if option.per_side else 1)))
+            return Timed(
+                self.work_s,
+                self.work_s,
+                1,
+                Dose(per_side=option.per_side, work_s=self.work_s // (2 if option.per_side else 1)),
+            )
         if self.kind == "supersets":
             turn = max(SET_LEAST_S, round(option.seconds / option.sets * SET_SHARE / 5) * 5)
             reps = max(3, round(option.reps * SET_SHARE)) if option.reps else None
-            return Timed(turn * self.rounds, turn, self.rounds, replace(as_written, sets=self.rounds, reps=reps, work_s=None if reps else turn))
+            return Timed(
+                turn * self.rounds,
+                turn,
+                self.rounds,
+                replace(as_written, sets=self.rounds, reps=reps, work_s=None if reps else turn),
+            )
         if self.kind == "flow":
             turn = (FLOW_PAUSE_S + FLOW_MOVE_S) * (2 if option.per_side else 1)
-            return Timed(turn * self.rounds, turn, self.rounds, Dose(self.rounds, 1, option.per_side, FLOW_PAUSE_S))
+            return Timed(
+                turn * self.rounds, turn, self.rounds, Dose(self.rounds, 1, option.per_side, FLOW_PAUSE_S)
+            )
         if self.kind == "every-minute":
-            reps = max(2, round(option.reps * option.sets * MINUTE_TURN_S / option.seconds)) if option.reps else None
-            return Timed(MINUTE_TURN_S * self.rounds, MINUTE_TURN_S, self.rounds, Dose(self.rounds, reps, False, None, None, work_s=None if reps else MINUTE_TURN_S))
+            reps = (
+                max(2, round(option.reps * option.sets * MINUTE_TURN_S / option.seconds))
+                if option.reps
+                else None
+            )
+            return Timed(
+                MINUTE_TURN_S * self.rounds,
+                MINUTE_TURN_S,
+                self.rounds,
+                Dose(self.rounds, reps, False, None, None, work_s=None if reps else MINUTE_TURN_S),
+            )
         return Timed(option.seconds, option.seconds, 1, as_written)
 
 
@@ -86,7 +108,18 @@ def pace_of(method: Method, settings: PlanSettings) -> Pace:
     rounds = clock.rounds
     if clock.kind in ("supersets", "flow", "every-minute"):
         rounds = max(2, min(clock.rounds, round(clock.rounds * settings.minutes / method.reference_minutes)))
-    between = {"free": TRANSITION_S, "stations": clock.change_s, "supersets": SHORT_TRANSITION_S * rounds + 3, "flow": FLOW_BETWEEN_S * rounds,
-               "every-minute": (MINUTE_S - MINUTE_TURN_S) * rounds}[clock.kind]
-    last = {"free": between, "stations": between, "supersets": SHORT_TRANSITION_S, "flow": FLOW_BETWEEN_S, "every-minute": MINUTE_S - MINUTE_TURN_S}[clock.kind]
+    between = {
+        "free": TRANSITION_S,
+        "stations": clock.change_s,
+        "supersets": SHORT_TRANSITION_S * rounds + 3,
+        "flow": FLOW_BETWEEN_S * rounds,
+        "every-minute": (MINUTE_S - MINUTE_TURN_S) * rounds,
+    }[clock.kind]
+    last = {
+        "free": between,
+        "stations": between,
+        "supersets": SHORT_TRANSITION_S,
+        "flow": FLOW_BETWEEN_S,
+        "every-minute": MINUTE_S - MINUTE_TURN_S,
+    }[clock.kind]
     return Pace(clock.kind, clock.work_s, clock.change_s, rounds, fewest, between, last)

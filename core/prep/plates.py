@@ -3,6 +3,7 @@
 Kilograms or pounds, whichever the rack's plates are; loads and plates in the same unit. A plate further in comes off only
 after those outside it, so a change counts every plate that is taken off and put on.
 """
+
 from __future__ import annotations
 
 from bisect import bisect_left
@@ -10,7 +11,15 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
-KG_PAIRS = {25.0: 8, 20.0: 2, 15.0: 2, 10.0: 2, 5.0: 2, 2.5: 2, 1.25: 1}  # competition plates, pairs by a platform; from memory
+KG_PAIRS = {
+    25.0: 8,
+    20.0: 2,
+    15.0: 2,
+    10.0: 2,
+    5.0: 2,
+    2.5: 2,
+    1.25: 1,
+}  # competition plates, pairs by a platform; from memory
 LB_PAIRS = {45.0: 4, 35.0: 1, 25.0: 2, 10.0: 2, 5.0: 2, 2.5: 1}  # from memory
 BARS = {"kg": (20.0, 15.0), "lb": (45.0, 35.0)}  # men's and women's competition bars, from memory
 MOST_WAYS = 40  # of one load that are weighed
@@ -44,7 +53,10 @@ class Rack:
         """The load nearest to the one asked that bar and plates make; the lighter one of two. Never less than the bar."""
         sides = _sides(self.pairs)
         place = bisect_left(sides, (load - bar) / 2)
-        return bar + 2 * min(sides[max(0, place - 1):place + 1], key=lambda side: (round(abs(bar + 2 * side - load), 6), side))
+        return bar + 2 * min(
+            sides[max(0, place - 1) : place + 1],
+            key=lambda side: (round(abs(bar + 2 * side - load), 6), side),
+        )
 
 
 @lru_cache(maxsize=256)
@@ -52,7 +64,12 @@ def _sides(pairs: tuple[tuple[float, int], ...]) -> tuple[float, ...]:
     """Every weight that can stand on one end of the bar, ascending."""
     found = {0.0}
     for size, count in pairs:
-        found = {total for side in found for times in range(count + 1) if (total := round(side + size * times, 4)) <= MOST_SIDE}
+        found = {
+            total
+            for side in found
+            for times in range(count + 1)
+            if (total := round(side + size * times, 4)) <= MOST_SIDE
+        }
     return tuple(sorted(found))
 
 
@@ -102,12 +119,22 @@ def loading(loads: Sequence[float], bar: float, pairs: Mapping[float, int]) -> l
         side = (load - bar) / 2
         options = ways(side, pairs) if side >= -HARDLY else []
         if not options:
-            raise ValueError(f"{load:g} on a bar of {bar:g}: the rack's plates cannot make it; it has {', '.join(f'{size:g}' for size in sorted(pairs, reverse=True))}")
-        best = {option: min((cost + changes(before, option), plates + len(option), (*way, option)) for before, (cost, plates, way) in best.items()) for option in options}
+            raise ValueError(
+                f"{load:g} on a bar of {bar:g}: the rack's plates cannot make it; it has {', '.join(f'{size:g}' for size in sorted(pairs, reverse=True))}"
+            )
+        best = {
+            option: min(
+                (cost + changes(before, option), plates + len(option), (*way, option))
+                for before, (cost, plates, way) in best.items()
+            )
+            for option in options
+        }
     return list(min(best.values())[2])
 
 
-def shared(first: Sequence[float], second: Sequence[float], bar: float, pairs: Mapping[float, int]) -> list[tuple[int, float, tuple[float, ...]]]:
+def shared(
+    first: Sequence[float], second: Sequence[float], bar: float, pairs: Mapping[float, int]
+) -> list[tuple[int, float, tuple[float, ...]]]:
     """Two people on one bar, set about: (0 or 1, load, plates on each end) in turn, the lighter one first, with the fewest
     changes in all. A person with fewer sets sits out the first ones, so that both end together."""
     rounds = max(len(first), len(second))

@@ -1,4 +1,5 @@
 """Put the chosen drills in order: phases in order, and inside a phase the fewest trips for kit and changes of level."""
+
 from __future__ import annotations
 
 from collections.abc import Container, Sequence
@@ -18,13 +19,17 @@ def transition_s(before: Candidate | None, after: Candidate) -> int:
     return TRANSITION_S if fetch or before.level != after.level else SHORT_TRANSITION_S
 
 
-def in_order(picked: Sequence[Candidate], order: Sequence[str] = (), new: Container[str] = ()) -> list[Candidate]:
+def in_order(
+    picked: Sequence[Candidate], order: Sequence[str] = (), new: Container[str] = ()
+) -> list[Candidate]:
     """The drills in teaching order. ``order`` (drill ids) is the coach's own and wins inside each phase; where the way is no
     longer for it, what people know comes before what is ``new`` to them."""
     result: list[Candidate] = []
     fixed = {drill: place for place, drill in enumerate(order)}
     for phase in PHASES:
-        group = sorted((one for one in picked if one.phase == phase), key=lambda one: (one.drill.id in new, one.drill.id))
+        group = sorted(
+            (one for one in picked if one.phase == phase), key=lambda one: (one.drill.id in new, one.drill.id)
+        )
         if any(one.drill.id in fixed for one in group):
             result.extend(sorted(group, key=lambda one: (fixed.get(one.drill.id, len(fixed)), one.drill.id)))
         elif group:
@@ -51,7 +56,10 @@ def _cheapest(before: Candidate | None, group: list[Candidate]) -> list[Candidat
             for place, own in enumerate(groups):
                 if mask & (1 << place):
                     continue
-                key, found = (mask | (1 << place), place), (cost + transition_s(groups[last][0], own[0]), (*way, place))
+                key, found = (
+                    (mask | (1 << place), place),
+                    (cost + transition_s(groups[last][0], own[0]), (*way, place)),
+                )
                 if key not in longer or found < longer[key]:
                     longer[key] = found
         best = longer

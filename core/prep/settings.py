@@ -1,4 +1,5 @@
 """What a plan is made for: minutes, method, heads, kit, cautions, and what the coach has fixed."""
+
 from __future__ import annotations
 
 from dataclasses import dataclass
@@ -70,16 +71,25 @@ class PlanSettings:
     def check(self, catalog: Catalog) -> Method:
         """The method's row. Raises PlanRefused naming the setting that cannot be used."""
         if not MIN_MINUTES <= self.minutes <= MAX_MINUTES:
-            raise PlanRefused("minutes", f"{self.minutes} minutes cannot be planned; choose {MIN_MINUTES} to {MAX_MINUTES}.")
+            raise PlanRefused(
+                "minutes", f"{self.minutes} minutes cannot be planned; choose {MIN_MINUTES} to {MAX_MINUTES}."
+            )
         if not 1 <= self.headcount <= MAX_HEADS:
-            raise PlanRefused("headcount", f"{self.headcount} people cannot be planned for; choose 1 to {MAX_HEADS}.")
+            raise PlanRefused(
+                "headcount", f"{self.headcount} people cannot be planned for; choose 1 to {MAX_HEADS}."
+            )
         if self.method not in catalog.methods:
-            raise PlanRefused("method", f"No method '{self.method}' here; there are {', '.join(catalog.methods)}.")
+            raise PlanRefused(
+                "method", f"No method '{self.method}' here; there are {', '.join(catalog.methods)}."
+            )
         for drill in self.pinned:
             if drill not in catalog.drills:
                 raise PlanRefused("pins", f"No drill '{drill}' on the shelf.")
         for part, minutes in self.breaks:
             if part < 1 or minutes and not MIN_MINUTES <= minutes <= MAX_BREAK_MINUTES:
-                raise PlanRefused("breaks", f"{minutes} minutes before part {part + 1} cannot be planned; choose {MIN_MINUTES} to {MAX_BREAK_MINUTES}, or none.")
+                raise PlanRefused(
+                    "breaks",
+                    f"{minutes} minutes before part {part + 1} cannot be planned; choose {MIN_MINUTES} to {MAX_BREAK_MINUTES}, or none.",
+                )
         method = catalog.methods[self.method]
         return method.when_cold() if self.cold else method

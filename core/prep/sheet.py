@@ -1,4 +1,5 @@
 """The prep sheet: frozen values, times in whole seconds from the start of the prep."""
+
 from __future__ import annotations
 
 from dataclasses import dataclass
@@ -20,7 +21,9 @@ class Dose:
         """The dose as a coach says it. seconds: how long it takes, said where nothing else is counted."""
         if self.work_s:
             amount = f"{self.work_s} s"
-            return (f"{self.sets} x {amount}" if self.sets > 1 else amount) + (" a side" if self.per_side else "")
+            return (f"{self.sets} x {amount}" if self.sets > 1 else amount) + (
+                " a side" if self.per_side else ""
+            )
         amount = f"{self.reps} reps" if self.reps else f"{self.breaths} slow breaths" if self.breaths else ""
         if self.hold_s:
             amount = f"{amount}, {self.hold_s} s each" if amount else f"{self.hold_s} s"

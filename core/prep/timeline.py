@@ -1,4 +1,5 @@
 """How long a part of the session takes, for what is still warm after it. Minutes, from its format, else from the pace of its work."""
+
 from __future__ import annotations
 
 from core.catalog import Catalog
@@ -22,7 +23,10 @@ def part_minutes(part: Part, catalog: Catalog) -> float:
     if fmt.kind == "intervals" and fmt.rounds and fmt.work_s:
         return fmt.rounds * (fmt.work_s + (fmt.rest_s or 0)) / 60
     if fmt.kind == "sets-x-reps":
-        units = {work.complex if work.complex is not None else f"line {work.line}": max(1, len(work.scheme)) for work in own}
+        units = {
+            work.complex if work.complex is not None else f"line {work.line}": max(1, len(work.scheme))
+            for work in own
+        }
         return max(LEAST_MIN, SET_MIN * sum(units.values()))
     minutes = sum(_seconds(work, catalog) for work in own) * SLOWING / 60 + rest_min
     return max(LEAST_MIN, min(minutes, fmt.cap_s / 60) if fmt.cap_s else minutes)
@@ -34,7 +38,11 @@ def _seconds(work: Work, catalog: Catalog) -> float:
     if work.seconds:
         return float(work.seconds)
     if work.distance_m:
-        return work.distance_m * each if row.unit == "metre" else work.distance_m / (row.metres_per_rep or 1.0) * each
+        return (
+            work.distance_m * each
+            if row.unit == "metre"
+            else work.distance_m / (row.metres_per_rep or 1.0) * each
+        )
     if work.calories:
         return work.calories * (sum(row.calorie_s) / 2 if row.calorie_s else CALORIE_S)
     return work.reps * each

@@ -1,4 +1,5 @@
 """What is already warm: readiness after drills, a part or an earlier event, and how it fades."""
+
 from __future__ import annotations
 
 import math
@@ -32,7 +33,9 @@ class Warmth:
     def at(self, minute: float, asked: Mapping[str, float] = MappingProxyType({})) -> dict[str, float]:
         """What is left of it, for positions that ask these degrees of these motions. Nothing is counted before it has ended."""
         fade = 0.5 ** ((minute - self.ended_min) / HALF_LIFE_MIN) if minute >= self.ended_min else 0.0
-        return {demand: share * fade * self._far_enough(demand, asked) for demand, share in self.shares.items()}
+        return {
+            demand: share * fade * self._far_enough(demand, asked) for demand, share in self.shares.items()
+        }
 
     def _far_enough(self, demand: str, asked: Mapping[str, float]) -> float:
         if demand not in asked or demand not in self.reached:
@@ -40,7 +43,9 @@ class Warmth:
         return math.exp(-max(0.0, asked[demand] - self.reached[demand]) / BEYOND_DEG)
 
 
-def readiness(sources: Sequence[Warmth], minute: float, asked: Mapping[str, float] = MappingProxyType({})) -> dict[str, float]:
+def readiness(
+    sources: Sequence[Warmth], minute: float, asked: Mapping[str, float] = MappingProxyType({})
+) -> dict[str, float]:
     """demand id -> readiness in [0, 1] at a minute, for these degrees asked: 1 - product of what every source leaves undone.
     Never falls with one source more, never rises with a degree asked more."""
     left: dict[str, float] = {}
@@ -64,19 +69,40 @@ def worked(parts: Sequence[Part], person: Person, catalog: Catalog) -> dict[str,
 
 def drilled(items: Sequence[Item], catalog: Catalog) -> tuple[Warmth, ...]:
     """What every drill of a prep leaves ready, from the minute it ends."""
-    return tuple(Warmth(item.end_s / 60, {demand: taken_away(effect) for demand, effect in catalog.drills[item.drill].effects.items() if effect})
-                 for item in items)
+    return tuple(
+        Warmth(
+            item.end_s / 60,
+            {
+                demand: taken_away(effect)
+                for demand, effect in catalog.drills[item.drill].effects.items()
+                if effect
+            },
+        )
+        for item in items
+    )
 
 
 def degrees_asked(workout: Workout, catalog: Catalog, division: str | None = None) -> dict[str, float]:
     """motion -> degrees a workout asks of it, of anyone in particular."""
-    return {one.id: one.required_deg for one in derive(workout, (), division, catalog).demands if one.required_deg is not None}
+    return {
+        one.id: one.required_deg
+        for one in derive(workout, (), division, catalog).demands
+        if one.required_deg is not None
+    }
 
 
-def readiness_after(workout: Workout, person: Person, catalog: Catalog, gap_min: float = DEFAULT_GAP_MIN, before: Workout | None = None) -> dict[str, float]:
+def readiness_after(
+    workout: Workout,
+    person: Person,
+    catalog: Catalog,
+    gap_min: float = DEFAULT_GAP_MIN,
+    before: Workout | None = None,
+) -> dict[str, float]:
     """demand id -> readiness in [0, 1] left ``gap_min`` minutes after a workout was done, for what comes next (``before``)."""
     asked = degrees_asked(before, catalog) if before else {}
-    return Warmth(0.0, worked(workout.parts, person, catalog), degrees_asked(workout, catalog)).at(gap_min, asked)
+    return Warmth(0.0, worked(workout.parts, person, catalog), degrees_asked(workout, catalog)).at(
+        gap_min, asked
+    )
 
 
 def _demands_of(row, catalog: Catalog) -> set[str]:

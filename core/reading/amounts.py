@@ -1,4 +1,5 @@
 """The amounts beside a movement's name: counts, sets, loads, distances, times, shares of a maximum, tempo, sides."""
+
 from __future__ import annotations
 
 import re
@@ -10,8 +11,39 @@ from core.reading.names import MODIFIERS, plain
 from core.reading.tokens import Phrase, expand_ladder
 from core.reading.units import KG_PER, METRE_PER, SECOND_PER
 
-POUND_PLATES = frozenset({45, 53, 55, 65, 70, 75, 85, 95, 105, 115, 135, 145, 155, 165, 175, 185, 195, 205, 225, 245, 255, 275, 285, 295, 305, 315, 335,
-                          365, 405})  # usual first standards in lb; common practice
+POUND_PLATES = frozenset(
+    {
+        45,
+        53,
+        55,
+        65,
+        70,
+        75,
+        85,
+        95,
+        105,
+        115,
+        135,
+        145,
+        155,
+        165,
+        175,
+        185,
+        195,
+        205,
+        225,
+        245,
+        255,
+        275,
+        285,
+        295,
+        305,
+        315,
+        335,
+        365,
+        405,
+    }
+)  # usual first standards in lb; common practice
 MAX_LOAD_KG = 500
 MAX_COUNT = 5000
 MAX_PERCENT = 130
@@ -25,7 +57,9 @@ INCHES_UP_TO = 36  # a bare box height up to this is in inches, above it in cm; 
 class Amounts:
     """The amounts of one chunk, read in order."""
 
-    def __init__(self, line: Line, draft: Draft, indices: list[int], name_at: int | None, row: Movement | None):
+    def __init__(
+        self, line: Line, draft: Draft, indices: list[int], name_at: int | None, row: Movement | None
+    ):
         self.line = line
         self.draft = draft
         self.indices = [index for index in indices if index not in line.taken]
@@ -36,7 +70,9 @@ class Amounts:
         for index in self.indices:
             if index not in self.line.taken:
                 self._one(index)
-        if self.draft.estimated and self.draft.seconds:  # "12 min to build to a heavy double": a window, not a hold
+        if (
+            self.draft.estimated and self.draft.seconds
+        ):  # "12 min to build to a heavy double": a window, not a hold
             self.draft.notes.append(f"within {self.draft.seconds // 60}:{self.draft.seconds % 60:02}")
             self.draft.seconds = None
 
@@ -77,25 +113,52 @@ class Amounts:
     def _count(self, index: int, phrase: Phrase) -> None:
         draft, value = self.draft, phrase.values[0]
         before, after = self.kind(index - 1), self.kind(index + 1)
-        if before == "at" and value <= 10 and draft.sets_written and not phrase.pair and self.row is not None and self.row.implement == "barbell":
+        if (
+            before == "at"
+            and value <= 10
+            and draft.sets_written
+            and not phrase.pair
+            and self.row is not None
+            and self.row.implement == "barbell"
+        ):
             draft.rpe = value
             draft.assumed.append(f"@ {phrase.text} as RPE")
             return self.take(index, f"RPE {value:g}", "load")
         if before == "at" and draft.has_amount:
             return self._bare_load(index, phrase)
-        tries = after == "words" and self.line.phrases[index + 1].text.lower().startswith(("attempt", "tries"))
-        if not phrase.pair and (tries or after == "set-word" or (after == "x" and self.kind(index + 2) in ("max", "amrap"))):
+        tries = after == "words" and self.line.phrases[index + 1].text.lower().startswith(
+            ("attempt", "tries")
+        )
+        if not phrase.pair and (
+            tries or after == "set-word" or (after == "x" and self.kind(index + 2) in ("max", "amrap"))
+        ):
             return self._set_count(index, phrase, int(value))
-        if index in self.line.bracketed and phrase.pair and phrase.values[0] == phrase.values[1] and draft.reps == sum(phrase.values):
+        if (
+            index in self.line.bracketed
+            and phrase.pair
+            and phrase.values[0] == phrase.values[1]
+            and draft.reps == sum(phrase.values)
+        ):
             draft.notes.append(phrase.text)  # "12 lunges (6/6)": half of them a side
             return self.take(index, "half a side", "note")
         if index in self.line.bracketed and self.name_at is not None and (draft.has_amount or phrase.pair):
             return self._bare_load(index, phrase)
         if before == "x" and draft.sets and draft.scheme and not draft.loads:
             return self._bare_load(index, phrase)  # "5 x 5 x 100"
-        if (before == "x" and draft.reps is not None and not draft.sets and not phrase.pair) or (before == "x" and not draft.reps and draft.has_amount and not phrase.pair):
+        if (before == "x" and draft.reps is not None and not draft.sets and not phrase.pair) or (
+            before == "x" and not draft.reps and draft.has_amount and not phrase.pair
+        ):
             return self._set_count(index, phrase, int(value))
-        if draft.reps is None and not draft.scheme and (self.name_at is None or index < self.name_at or before == "x" or not (draft.has_amount or phrase.pair)):
+        if (
+            draft.reps is None
+            and not draft.scheme
+            and (
+                self.name_at is None
+                or index < self.name_at
+                or before == "x"
+                or not (draft.has_amount or phrase.pair)
+            )
+        ):
             return self._reps(index, phrase)
         if self._is_height(value):
             return self._height(index, phrase, "in" if value <= INCHES_UP_TO else "cm", assumed=True)
@@ -105,10 +168,19 @@ class Amounts:
         draft, value = self.draft, phrase.values[0]
         if not value.is_integer() or not 1 <= value <= MAX_COUNT:
             return self.refuse(index, phrase, f"a count from 1 to {MAX_COUNT} can be read")
-        if draft.has_amount and (draft.seconds or draft.distance_m or draft.calories) and self.kind(index - 1) != "x":
+        if (
+            draft.has_amount
+            and (draft.seconds or draft.distance_m or draft.calories)
+            and self.kind(index - 1) != "x"
+        ):
             return self._bare_load(index, phrase)
         draft.reps = int(value)
-        if phrase.pair and phrase.values[0] == phrase.values[1] and self.row is not None and self.row.sides == 2:
+        if (
+            phrase.pair
+            and phrase.values[0] == phrase.values[1]
+            and self.row is not None
+            and self.row.sides == 2
+        ):
             draft.sides = 2  # "10/10": ten left, ten right
         elif phrase.pair:
             draft.other = phrase.values[1]
@@ -127,7 +199,13 @@ class Amounts:
         draft = self.draft
         reps = int(phrase.values[0])
         beside = index in self.line.bracketed or (self.name_at is not None and index > self.name_at)
-        if beside and draft.has_amount and phrase.times == 2 and self.row is not None and self.row.implement in ("dumbbell", "kettlebell"):
+        if (
+            beside
+            and draft.has_amount
+            and phrase.times == 2
+            and self.row is not None
+            and self.row.implement in ("dumbbell", "kettlebell")
+        ):
             draft.implements = 2  # "20 lunges (2x15)", "8 snatches 2 x 22.5/15": a weight in each hand
             draft.assumed.append(f"{phrase.text} as two of {phrase.values[0]:g} kg")
             return self._loads(index, phrase, phrase.values, "kg")
@@ -178,7 +256,11 @@ class Amounts:
         values = tuple(int(value) for value in phrase.values)
         if not all(1 <= value <= MAX_COUNT for value in values):
             return self.refuse(index, phrase, f"counts from 1 to {MAX_COUNT} can be read")
-        if len(values) == 2 and values[0] < values[1] and (self.kind(index + 1) == "reps" or draft.sets or (self.name_at or 0) > index):
+        if (
+            len(values) == 2
+            and values[0] < values[1]
+            and (self.kind(index + 1) == "reps" or draft.sets or (self.name_at or 0) > index)
+        ):
             draft.reps, draft.reps_to = values
             if draft.sets:
                 draft.scheme, draft.reps = (values[0],) * draft.sets, None
@@ -217,7 +299,11 @@ class Amounts:
         if unit in ("single-mark", "double-mark"):
             unit = self._unit_of_mark(unit, phrase)
         if unit == "k":
-            unit = "km" if self.row is not None and (self.row.unit == "metre" or self.row.metres_per_rep) else "kg"
+            unit = (
+                "km"
+                if self.row is not None and (self.row.unit == "metre" or self.row.metres_per_rep)
+                else "kg"
+            )
         if unit in KG_PER:
             return self._weight(index, phrase, unit)
         if unit == "percent":
@@ -235,14 +321,28 @@ class Amounts:
         if self.row is not None and self.row.unit == "second":
             return "min" if mark == "single-mark" else "s"
         if mark == "double-mark":
-            return "in" if self.row is None or self.row.implement in ("box", "medicine-ball", "none", "barbell", "wall", "plate") else "s"
-        covers_ground = self.row is not None and (self.row.unit == "metre" or self.row.metres_per_rep) and not self.row.calorie_s
+            return (
+                "in"
+                if self.row is None
+                or self.row.implement in ("box", "medicine-ball", "none", "barbell", "wall", "plate")
+                else "s"
+            )
+        covers_ground = (
+            self.row is not None
+            and (self.row.unit == "metre" or self.row.metres_per_rep)
+            and not self.row.calorie_s
+        )
         return "ft" if self.row is None or covers_ground or self.row.implement == "medicine-ball" else "min"
 
     def _is_a_height(self, unit: str) -> bool:
         if unit in ("cm", "in"):
             return True
-        if unit in ("ft", "m") and self.row is not None and self.row.implement == "medicine-ball" and self.row.unit == "rep":
+        if (
+            unit in ("ft", "m")
+            and self.row is not None
+            and self.row.implement == "medicine-ball"
+            and self.row.unit == "rep"
+        ):
             return True
         goes_somewhere = self.row is not None and (self.row.unit == "metre" or self.row.metres_per_rep)
         return unit in ("ft", "m") and self.row is not None and not goes_somewhere and self.draft.has_amount
@@ -250,7 +350,11 @@ class Amounts:
     def _weight(self, index: int, phrase: Phrase, unit: str) -> None:
         values, draft = phrase.values, self.draft
         if phrase.times > 1:
-            in_hands = self.row is None or self.row.implement in ("dumbbell", "kettlebell", "plate") or "pair" in self.row.context
+            in_hands = (
+                self.row is None
+                or self.row.implement in ("dumbbell", "kettlebell", "plate")
+                or "pair" in self.row.context
+            )
             if phrase.times == 2 and in_hands:
                 draft.implements = 2
             elif not draft.has_amount:
@@ -270,7 +374,11 @@ class Amounts:
             if self._standards_of_sexes(index):
                 draft.loads = draft.loads + values
                 return self.take(index, "the second standard", "load")
-            return self.refuse(index, phrase, f"a second load; {draft.load_text} stands already (write 60/40 kg for two standards)")
+            return self.refuse(
+                index,
+                phrase,
+                f"a second load; {draft.load_text} stands already (write 60/40 kg for two standards)",
+            )
         draft.loads, draft.load_unit, draft.load_text = values, unit, phrase.text
         return self.take(index, " or ".join(f"{value:g}" for value in values) + f" {unit}", "load")
 
@@ -279,9 +387,22 @@ class Amounts:
         return sum(1 for one in self.indices if self.kind(one) == "sex") >= 2
 
     def _bare_load(self, index: int, phrase: Phrase) -> None:
-        if index in self.line.bracketed and self._is_height(phrase.values[0]) and self.row is not None and self.row.implement == "box":
-            return self._height(index, phrase, "in" if phrase.values[0] <= INCHES_UP_TO else "cm", assumed=True)
-        if self.row is not None and self.row.calorie_s and self.row.unit == "metre" and phrase.values[0] >= SHORTEST_M and not self.draft.distance_m:
+        if (
+            index in self.line.bracketed
+            and self._is_height(phrase.values[0])
+            and self.row is not None
+            and self.row.implement == "box"
+        ):
+            return self._height(
+                index, phrase, "in" if phrase.values[0] <= INCHES_UP_TO else "cm", assumed=True
+            )
+        if (
+            self.row is not None
+            and self.row.calorie_s
+            and self.row.unit == "metre"
+            and phrase.values[0] >= SHORTEST_M
+            and not self.draft.distance_m
+        ):
             self.draft.assumed.append(f"{phrase.text} as metres")  # no machine carries a load
             return self._distance(index, phrase, 1.0)
         unit = guess_unit(phrase.values)
@@ -292,7 +413,12 @@ class Amounts:
         return None
 
     def _is_height(self, value: float) -> bool:
-        return self.row is not None and self.row.implement == "box" and 10 <= value <= 150 and not self.draft.heights_m
+        return (
+            self.row is not None
+            and self.row.implement == "box"
+            and 10 <= value <= 150
+            and not self.draft.heights_m
+        )
 
     def _height(self, index: int, phrase: Phrase, unit: str, assumed: bool) -> None:
         self.draft.heights_m = tuple(round(value * METRE_PER[unit], 4) for value in phrase.values)
@@ -346,8 +472,15 @@ class Amounts:
         draft = self.draft
         if not 0 < seconds <= LONGEST_S:
             return self.refuse(index, phrase, "a time above 0 and up to 10 hours can be read")
-        holds = self.row is None or self.row.unit in ("second", "metre") or self.row.metres_per_rep is not None
-        if index in self.line.bracketed or (draft.reps and not holds) or draft.seconds or (draft.scheme and not holds):
+        holds = (
+            self.row is None or self.row.unit in ("second", "metre") or self.row.metres_per_rep is not None
+        )
+        if (
+            index in self.line.bracketed
+            or (draft.reps and not holds)
+            or draft.seconds
+            or (draft.scheme and not holds)
+        ):
             draft.notes.append(phrase.text)
             return self.take(index, "a note", "note")
         draft.seconds = seconds
@@ -374,11 +507,20 @@ class Amounts:
         return self.take(index, f"RPE {self.draft.rpe:g}", "load")
 
     def _rir(self, index: int, phrase: Phrase) -> None:
-        self.draft.rpe = 10 - phrase.values[0]  # reps in reserve and RPE are one scale read from two ends; common practice
+        self.draft.rpe = (
+            10 - phrase.values[0]
+        )  # reps in reserve and RPE are one scale read from two ends; common practice
         self.take(index, f"RPE {self.draft.rpe:g}", "load")
 
     def _rm(self, index: int, phrase: Phrase) -> None:
-        if not self.draft.percents and not self.draft.scheme and any(self.kind(one) == "measure" and self.line.phrases[one].unit == "percent" for one in self.indices):
+        if (
+            not self.draft.percents
+            and not self.draft.scheme
+            and any(
+                self.kind(one) == "measure" and self.line.phrases[one].unit == "percent"
+                for one in self.indices
+            )
+        ):
             return self.take(index, "of the best")
         if self.draft.percents or self.draft.scheme:
             return self.take(index, "of the best")
@@ -398,7 +540,12 @@ class Amounts:
 
     def _heavy(self, reps: int) -> None:
         draft = self.draft
-        draft.scheme, draft.sets, draft.sets_written, draft.estimated = (reps,) * BUILD_SETS, BUILD_SETS, True, True
+        draft.scheme, draft.sets, draft.sets_written, draft.estimated = (
+            (reps,) * BUILD_SETS,
+            BUILD_SETS,
+            True,
+            True,
+        )
         draft.percents = draft.percents or (HEAVY_PERCENT,)
 
     def _tempo(self, index: int, phrase: Phrase) -> None:
@@ -447,8 +594,35 @@ class Amounts:
         self.take(index, "shared", "format")
 
 
-READERS = frozenset(("words", "unit", "count", "sets", "sum", "scheme", "span", "ladder", "max", "amrap", "measure", "clock", "rpe", "rir", "rm", "build", "tempo",
-                     "bodyweight", "per-side", "each", "sex", "synchro", "after-set", "share", "pace"))
+READERS = frozenset(
+    (
+        "words",
+        "unit",
+        "count",
+        "sets",
+        "sum",
+        "scheme",
+        "span",
+        "ladder",
+        "max",
+        "amrap",
+        "measure",
+        "clock",
+        "rpe",
+        "rir",
+        "rm",
+        "build",
+        "tempo",
+        "bodyweight",
+        "per-side",
+        "each",
+        "sex",
+        "synchro",
+        "after-set",
+        "share",
+        "pace",
+    )
+)
 
 
 def guess_unit(values: tuple[float, ...]) -> str:

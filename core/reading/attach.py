@@ -1,4 +1,5 @@
 """What a stretch of a line said -> where it belongs: a new movement, more of the one above, or a division's own."""
+
 from __future__ import annotations
 
 from dataclasses import replace
@@ -22,7 +23,16 @@ class Attacher:
         self.complexes = 0
         self.in_columns = False
 
-    def add(self, read: Line, chunk: Chunk, division: str | None, station: int | None, role: str, indent: int, first: bool) -> None:
+    def add(
+        self,
+        read: Line,
+        chunk: Chunk,
+        division: str | None,
+        station: int | None,
+        role: str,
+        indent: int,
+        first: bool,
+    ) -> None:
         draft = chunk.draft
         draft.station = station
         if not chunk.named:
@@ -40,7 +50,12 @@ class Attacher:
         if part.work_indent is None:
             part.work_indent = indent
         part.adjacent = part.adjacent or not self.parts.after_blank
-        if draft.ladder_step is not None and part.format is not None and part.format.kind in ("as-many-as-possible", "every-minute") and not part.format.scheme:
+        if (
+            draft.ladder_step is not None
+            and part.format is not None
+            and part.format.kind in ("as-many-as-possible", "every-minute")
+            and not part.format.scheme
+        ):
             part.format = replace(part.format, scheme=draft.scheme, ladder_step=draft.ladder_step)
             draft.scheme, draft.sets, draft.sets_written = (), None, False
         part.work.append(draft)
@@ -62,7 +77,11 @@ class Attacher:
         """Amounts without a name belong to the movement before them, if that one still lacks them."""
         draft = chunk.draft
         part = self.parts.last
-        words = [index for index in chunk.indices if index not in read.taken and read.phrases[index].kind == "words"]
+        words = [
+            index
+            for index in chunk.indices
+            if index not in read.taken and read.phrases[index].kind == "words"
+        ]
         if words:
             return  # strange words: they stay free and are handed back
         last = part.work[-1] if part is not None and part.work else None
@@ -94,7 +113,12 @@ class Attacher:
             last.notes.extend(draft.notes)
             last.estimated |= draft.estimated
         said = [index for index in chunk.indices if read.phrases[index].kind not in SILENT]
-        if said and not taken and (draft.has_amount or draft.loads or draft.percents or draft.heights_m) and not draft.notes:
+        if (
+            said
+            and not taken
+            and (draft.has_amount or draft.loads or draft.percents or draft.heights_m)
+            and not draft.notes
+        ):
             start, end = read.phrases[said[0]].column, read.phrases[said[-1]].end
             read.marks = [mark for mark in read.marks if not start < mark.column <= end]
             read.hand_back(start, end, "an amount with no movement to go with")
@@ -102,7 +126,9 @@ class Attacher:
     def _unnamed_run(self, read: Line, chunk: Chunk) -> bool:
         """'6 x 400 m' with no name on the line is a run, and shown as an assumption."""
         draft = chunk.draft
-        free_words = any(index not in read.taken and read.phrases[index].kind == "words" for index in chunk.indices)
+        free_words = any(
+            index not in read.taken and read.phrases[index].kind == "words" for index in chunk.indices
+        )
         if free_words or (draft.distance_m or 0) < SHORTEST_RUN_M or draft.reps or draft.loads:
             return False
         if self.parts.last and self.parts.last.work and not self.parts.last.work[-1].has_amount:
@@ -121,8 +147,17 @@ class Attacher:
             return part.work[-1]
         at = (loaded or shared)[-1]
         original = part.work[at]
-        twin = replace(original, division=division, replaces=at, line=draft.line, column=draft.column, text=draft.text or original.text,
-                       assumed=[], notes=[], estimated=False)
+        twin = replace(
+            original,
+            division=division,
+            replaces=at,
+            line=draft.line,
+            column=draft.column,
+            text=draft.text or original.text,
+            assumed=[],
+            notes=[],
+            estimated=False,
+        )
         for name in (*AMOUNTS, *LOADS):
             if worth(draft, name) and name != "sides":
                 setattr(twin, name, getattr(Draft(0, 0, ""), name))
@@ -133,8 +168,14 @@ class Attacher:
         """'1 clean + 1 front squat + 2 jerks': barbell movements joined by plus signs are one unit and share bar and sets."""
         drafts = [chunk.draft for chunk in chunks if chunk.named]
         sums = drafts and len(drafts[-1].sum) == len(drafts)
-        joined = len(drafts) > 1 and all(chunk.joined_by == "plus" or (sums and chunk.joined_by == "and") for chunk in chunks[1:] if chunk.named)
-        if not joined or any(self.catalog.movements[draft.movement].implement != "barbell" for draft in drafts):
+        joined = len(drafts) > 1 and all(
+            chunk.joined_by == "plus" or (sums and chunk.joined_by == "and")
+            for chunk in chunks[1:]
+            if chunk.named
+        )
+        if not joined or any(
+            self.catalog.movements[draft.movement].implement != "barbell" for draft in drafts
+        ):
             return
         if any(draft.reps and draft.reps > MOST_COMPLEX_REPS for draft in drafts):
             return
@@ -149,7 +190,11 @@ class Attacher:
         if leader is not None and len(last.sum) != len(drafts):
             for draft in drafts:
                 if not draft.scheme:
-                    draft.scheme, draft.sets, draft.sets_written = (draft.reps or 1,) * leader.sets, leader.sets, True
+                    draft.scheme, draft.sets, draft.sets_written = (
+                        (draft.reps or 1,) * leader.sets,
+                        leader.sets,
+                        True,
+                    )
                     draft.reps = None
 
     # -- a whole part ---------------------------------------------------------------------------------------------

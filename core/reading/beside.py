@@ -1,4 +1,5 @@
 """What may stand beside any format: a cap, a rest, a team and how it shares, the rounds a coach expects."""
+
 from __future__ import annotations
 
 from dataclasses import replace
@@ -6,7 +7,17 @@ from dataclasses import replace
 from core.reading.scan import Scan
 from core.reading.workout import Format
 
-TEAM_WORDS = {"two": 2, "pairs": 2, "partner": 2, "partners": 2, "three": 3, "trios": 3, "four": 4, "five": 5, "six": 6}
+TEAM_WORDS = {
+    "two": 2,
+    "pairs": 2,
+    "partner": 2,
+    "partners": 2,
+    "three": 3,
+    "trios": 3,
+    "four": 4,
+    "five": 5,
+    "six": 6,
+}
 MOST_IN_TEAM = 12
 TURNS = ("ygig", "igyg", "go", "altern", "one ")  # words of taking turns
 
@@ -40,8 +51,12 @@ def read_beside(scan: Scan, found: Format | None) -> Format | None:
         scan.used.add(at)
         values = scan.phrases[at].values
         low, high = int(values[0]), int(values[-1])
-        base, changed = replace(base, rounds=(low + high + 1) // 2, rounds_range=(low, high), estimated=True), True
+        base, changed = (
+            replace(base, rounds=(low + high + 1) // 2, rounds_range=(low, high), estimated=True),
+            True,
+        )
     return base if changed else None
+
 
 def _team_size(scan: Scan, at: int) -> int:
     phrase = scan.phrases[at]

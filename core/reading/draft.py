@@ -1,4 +1,5 @@
 """A movement while it is being read: mutable, and filled from more than one place of the text."""
+
 from __future__ import annotations
 
 from dataclasses import dataclass, field
@@ -53,11 +54,43 @@ class Draft:
 
     @property
     def has_amount(self) -> bool:
-        return bool(self.reps or self.scheme or self.counts or self.distance_m or self.calories or self.seconds or self.max_effort)
+        return bool(
+            self.reps
+            or self.scheme
+            or self.counts
+            or self.distance_m
+            or self.calories
+            or self.seconds
+            or self.max_effort
+        )
 
 
-AMOUNTS = ("reps", "reps_to", "scheme", "ladder_step", "sets", "sets_written", "distance_m", "calories", "seconds", "other", "counts", "sides", "max_effort")
-LOADS = ("loads", "load_unit", "load_text", "implements", "bodyweight", "percents", "rpe", "heights_m", "tempo")
+AMOUNTS = (
+    "reps",
+    "reps_to",
+    "scheme",
+    "ladder_step",
+    "sets",
+    "sets_written",
+    "distance_m",
+    "calories",
+    "seconds",
+    "other",
+    "counts",
+    "sides",
+    "max_effort",
+)
+LOADS = (
+    "loads",
+    "load_unit",
+    "load_text",
+    "implements",
+    "bodyweight",
+    "percents",
+    "rpe",
+    "heights_m",
+    "tempo",
+)
 
 
 @dataclass
@@ -98,7 +131,9 @@ def worth(draft: Draft, name: str) -> bool:
 def another_set(draft: Draft, last: Draft) -> bool:
     """Whether a line of amounts is one more set of the movement above: '5 @ 70 %' under '5 @ 60 %'."""
     weighed = draft.percents or draft.loads or draft.rpe or draft.bodyweight
-    return bool((draft.reps or draft.scheme) and weighed and (last.reps or last.scheme) and last.sides == draft.sides)
+    return bool(
+        (draft.reps or draft.scheme) and weighed and (last.reps or last.scheme) and last.sides == draft.sides
+    )
 
 
 def append_set(last: Draft, draft: Draft) -> None:

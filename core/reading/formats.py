@@ -1,4 +1,5 @@
 """The format a line sets: for time, rounds, as many as possible, every minute, intervals, a scheme of its own."""
+
 from __future__ import annotations
 
 import re
@@ -10,10 +11,48 @@ from core.reading.scan import FILLERS, Scan
 from core.reading.tokens import Phrase, expand_ladder, seconds_of, seconds_of_clock
 from core.reading.workout import Format
 
-USUAL_INTERVALS = frozenset(((20, 10), (10, 20), (30, 15), (15, 30), (30, 30), (40, 20), (45, 15), (30, 20), (50, 10), (60, 30), (60, 60), (90, 30), (15, 15), (20, 20)))
+USUAL_INTERVALS = frozenset(
+    (
+        (20, 10),
+        (10, 20),
+        (30, 15),
+        (15, 30),
+        (30, 30),
+        (40, 20),
+        (45, 15),
+        (30, 20),
+        (50, 10),
+        (60, 30),
+        (60, 60),
+        (90, 30),
+        (15, 15),
+        (20, 20),
+    )
+)
 # a line without any of these sets no format
-TELLING = frozenset(("death-by", "interval", "every", "amrap", "rounds", "for-time", "quality", "scheme", "ladder", "span", "set-word", "x", "cap", "rest", "team",
-                     "share", "expect", "ladder-word", "sets"))
+TELLING = frozenset(
+    (
+        "death-by",
+        "interval",
+        "every",
+        "amrap",
+        "rounds",
+        "for-time",
+        "quality",
+        "scheme",
+        "ladder",
+        "span",
+        "set-word",
+        "x",
+        "cap",
+        "rest",
+        "team",
+        "share",
+        "expect",
+        "ladder-word",
+        "sets",
+    )
+)
 
 
 @dataclass
@@ -68,9 +107,14 @@ class _Kinds(Scan):
 
     def _more_rounds(self) -> Format | None:
         """'x 4 rounds' below a list: how often it is done."""
-        real = [index for index in self.free if self.phrases[index].kind not in ("colon", "open", "close", "dash")]
+        real = [
+            index for index in self.free if self.phrases[index].kind not in ("colon", "open", "close", "dash")
+        ]
         kinds = [self.phrases[index].kind for index in real]
-        if kinds in (["x", "count", "rounds"], ["x", "count", "set-word"], ["x", "count"]) and not self.phrases[real[1]].pair:
+        if (
+            kinds in (["x", "count", "rounds"], ["x", "count", "set-word"], ["x", "count"])
+            and not self.phrases[real[1]].pair
+        ):
             self.used |= set(real)
             return Format(rounds=self.bounded(self.phrases[real[1]].values[0]))
         return None
@@ -96,29 +140,54 @@ class _Kinds(Scan):
     def _tells_a_time(self, at: int) -> bool:
         """'every 2:00', 'every minute' and 'E2MOM' do; 'every break: 30 skips' does not."""
         return self.phrases[at].text.lower() != "every" or (
-            at + 1 < len(self.phrases) and (seconds_of(self.phrases[at + 1]) is not None or self.kind(at + 1) == "count"))
+            at + 1 < len(self.phrases)
+            and (seconds_of(self.phrases[at + 1]) is not None or self.kind(at + 1) == "count")
+        )
 
     def _follows_a_piece(self, at: int) -> bool:
         """'100 cal bike for time, every 2:00 five burpees': the piece is for time, and the minutes only interrupt it."""
         timed = self.at("for-time")
-        return timed is not None and timed < at and any(self.phrases[one].kind == "words" and not self.is_filler(one) for one in self.free if one < timed)
+        return (
+            timed is not None
+            and timed < at
+            and any(
+                self.phrases[one].kind == "words" and not self.is_filler(one)
+                for one in self.free
+                if one < timed
+            )
+        )
 
     def _rounds_of_something_else(self) -> bool:
         """'expect 5 rounds' and 'rest between rounds' set no rounds."""
         at = self.at("rounds")
-        return at is not None and self.kind(at - 1) not in ("count", "scheme", "span", "x") and self.at("for-time", "quality") is None and at != self.free[0]
+        return (
+            at is not None
+            and self.kind(at - 1) not in ("count", "scheme", "span", "x")
+            and self.at("for-time", "quality") is None
+            and at != self.free[0]
+        )
 
     def _means_max_effort(self, at: int) -> bool:
         """'3 x AMRAP push-ups': as many as one can, not a format; 'AMRAP 12' and '12 min AMRAP' are formats."""
         if self.kind(at - 1) == "x" and self.time_near(at, bare_minutes=True, dry=True) is None:
             return True
-        return self.time_near(at, bare_minutes=True, dry=True) is None and self.kind(at + 1) == "words" and self.phrases[at + 1].text.lower() not in FILLERS
+        return (
+            self.time_near(at, bare_minutes=True, dry=True) is None
+            and self.kind(at + 1) == "words"
+            and self.phrases[at + 1].text.lower() not in FILLERS
+        )
 
     def _amrap(self, at: int) -> Format:
         self.used.add(at)
-        if self.kind(at + 1) == "sets" and not self.phrases[at + 1].form and not self.phrases[at + 1].pair:  # "AMRAP 3 x 4"
+        if (
+            self.kind(at + 1) == "sets" and not self.phrases[at + 1].form and not self.phrases[at + 1].pair
+        ):  # "AMRAP 3 x 4"
             self.used.add(at + 1)
-            return Format("as-many-as-possible", minutes=float(self.phrases[at + 1].times), repeat=self.bounded(self.phrases[at + 1].values[0]) or 1)
+            return Format(
+                "as-many-as-possible",
+                minutes=float(self.phrases[at + 1].times),
+                repeat=self.bounded(self.phrases[at + 1].values[0]) or 1,
+            )
         just_before = at - 1 in self.free and at - 1 not in self.used and seconds_of(self.phrases[at - 1])
         seconds = just_before or self.time_near(at, bare_minutes=True)  # "4 min AMRAP, 1 min rest"
         if just_before:
@@ -126,20 +195,35 @@ class _Kinds(Scan):
         repeat, rest_s = 1, None
         for place in self.free:
             phrase = self.phrases[place]
-            if phrase.kind == "measure" and phrase.times > 1 and seconds_of(phrase) == seconds and place in self.used:
+            if (
+                phrase.kind == "measure"
+                and phrase.times > 1
+                and seconds_of(phrase) == seconds
+                and place in self.used
+            ):
                 repeat = phrase.times
         if repeat == 1:
             times = self._times_count(at)
             repeat = times or 1
         scheme, step = self._ladder()
-        return Format("as-many-as-possible", minutes=seconds / 60 if seconds else None, repeat=repeat, rest_s=rest_s, scheme=scheme, ladder_step=step)
+        return Format(
+            "as-many-as-possible",
+            minutes=seconds / 60 if seconds else None,
+            repeat=repeat,
+            rest_s=rest_s,
+            scheme=scheme,
+            ladder_step=step,
+        )
 
     def _times_count(self, at: int) -> int | None:
         """'x 4' or '4 rounds of' beside a timed piece: how often it is done."""
         for place in self.free:
             if place in self.used or self.kind(place) != "count" or self.phrases[place].pair:
                 continue
-            if self.kind(place - 1) == "x" and (self.kind(place + 1) in ("", "comma", "colon", "rounds", "set-word", "close", "rest", "open") or place + 1 in self.line.taken):
+            if self.kind(place - 1) == "x" and (
+                self.kind(place + 1) in ("", "comma", "colon", "rounds", "set-word", "close", "rest", "open")
+                or place + 1 in self.line.taken
+            ):
                 self.used |= {place, place - 1}
                 return self.bounded(self.phrases[place].values[0])
             if self.kind(place + 1) in ("rounds", "set-word") and place < at:
@@ -155,10 +239,22 @@ class _Kinds(Scan):
         word = self.phrases[at].text.lower()
         short = re.search(r"e(\d*(?:\.\d)?)mo?(\d*)m", word)
         seconds_word = re.fullmatch(r"e(\d+)s", word)
-        interval_s = int(float(short.group(1) or 1) * 60) if short else int(seconds_word.group(1)) if seconds_word else 60 if "minute" in word or "otm" in word else None
+        interval_s = (
+            int(float(short.group(1) or 1) * 60)
+            if short
+            else int(seconds_word.group(1))
+            if seconds_word
+            else 60
+            if "minute" in word or "otm" in word
+            else None
+        )
         if interval_s is None:
             place = at + 1
-            seconds = seconds_of(self.phrases[place]) if place < len(self.phrases) and place not in self.line.taken else None
+            seconds = (
+                seconds_of(self.phrases[place])
+                if place < len(self.phrases) and place not in self.line.taken
+                else None
+            )
             if seconds is not None:
                 interval_s = seconds
                 self.used.add(place)
@@ -166,19 +262,32 @@ class _Kinds(Scan):
         place = at + 1
         while place < len(self.phrases) and place not in self.line.taken:
             phrase = self.phrases[place]
-            if place in self.used or phrase.kind in ("x", "of", "dash", "at", "open", "comma") or self.is_filler(place):
+            if (
+                place in self.used
+                or phrase.kind in ("x", "of", "dash", "at", "open", "comma")
+                or self.is_filler(place)
+            ):
                 place += 1
                 continue
             if phrase.kind == "colon":
                 break
             seconds = seconds_of(phrase)
-            if seconds is not None and phrase.times == 1 and minutes is None and self.kind(place - 1) != "colon":
+            if (
+                seconds is not None
+                and phrase.times == 1
+                and minutes is None
+                and self.kind(place - 1) != "colon"
+            ):
                 minutes = seconds / 60
                 self.used.add(place)
             elif phrase.kind == "count" and not phrase.pair and rounds is None and minutes is None:
                 follows = self.kind(place + 1) in ("rounds", "set-word")
                 before_x = place > 0 and self.kind(place - 1) == "x"
-                if not (follows or before_x) and self.kind(place + 1) == "words" and not self.is_filler(place + 1):
+                if (
+                    not (follows or before_x)
+                    and self.kind(place + 1) == "words"
+                    and not self.is_filler(place + 1)
+                ):
                     break  # "every 2:00 5 deadlifts": the count belongs to the movement
                 if before_x or follows:
                     rounds = self.bounded(phrase.values[0])
@@ -195,7 +304,14 @@ class _Kinds(Scan):
         if minutes is None and rounds is not None:
             minutes = rounds * interval_s / 60
         scheme, step = self._ladder()
-        return Format("every-minute", rounds=rounds, minutes=minutes, interval_s=interval_s, scheme=scheme, ladder_step=step)
+        return Format(
+            "every-minute",
+            rounds=rounds,
+            minutes=minutes,
+            interval_s=interval_s,
+            scheme=scheme,
+            ladder_step=step,
+        )
 
     def _every_before(self, at: int) -> tuple[float | None, int | None]:
         """'12 min EMOM', '10 rounds every 2:00', '10:00 EMOM'."""
@@ -230,9 +346,19 @@ class _Kinds(Scan):
         """'20/10 x 8', '8 x 20/10': a pair of times that is usual, on a line that counts nothing else."""
         for index in self.free:
             phrase = self.phrases[index]
-            if phrase.kind == "sets" and phrase.form == "first-pair" and self._pair_of(phrase) in USUAL_INTERVALS and index == self.free[0]:
+            if (
+                phrase.kind == "sets"
+                and phrase.form == "first-pair"
+                and self._pair_of(phrase) in USUAL_INTERVALS
+                and index == self.free[0]
+            ):
                 return index
-            if phrase.kind == "sets" and phrase.pair and phrase.values in USUAL_INTERVALS and index == self.free[0]:
+            if (
+                phrase.kind == "sets"
+                and phrase.pair
+                and phrase.values in USUAL_INTERVALS
+                and index == self.free[0]
+            ):
                 return index
         return None
 
@@ -247,7 +373,12 @@ class _Kinds(Scan):
         if phrase.form == "first-pair":
             work_s, rest_s = (int(one) for one in self._pair_of(phrase))
             return Format("intervals", rounds=self.bounded(phrase.values[0]), work_s=work_s, rest_s=rest_s)
-        return Format("intervals", rounds=self.bounded(phrase.times), work_s=int(phrase.values[0]), rest_s=int(phrase.values[1]))
+        return Format(
+            "intervals",
+            rounds=self.bounded(phrase.times),
+            work_s=int(phrase.values[0]),
+            rest_s=int(phrase.values[1]),
+        )
 
     def _with_rounds(self, fmt: Format, at: int) -> Format:
         rounds = None
@@ -255,12 +386,26 @@ class _Kinds(Scan):
             phrase = self.phrases[place]
             if place in self.used:
                 continue
-            if phrase.kind == "count" and not phrase.pair and (self.kind(place + 1) in ("rounds", "set-word", "x") or self.kind(place - 1) == "x"):
+            if (
+                phrase.kind == "count"
+                and not phrase.pair
+                and (self.kind(place + 1) in ("rounds", "set-word", "x") or self.kind(place - 1) == "x")
+            ):
                 rounds = self.bounded(phrase.values[0])
-                self.used |= {one for one in (place, place + 1) if self.kind(one) in ("count", "rounds", "set-word", "x")}
+                self.used |= {
+                    one
+                    for one in (place, place + 1)
+                    if self.kind(one) in ("count", "rounds", "set-word", "x")
+                }
                 break
             seconds = seconds_of(phrase)
-            if seconds and phrase.times == 1 and self.kind(place - 1) != "rest" and fmt.work_s and seconds >= 2 * (fmt.work_s + (fmt.rest_s or 0)):
+            if (
+                seconds
+                and phrase.times == 1
+                and self.kind(place - 1) != "rest"
+                and fmt.work_s
+                and seconds >= 2 * (fmt.work_s + (fmt.rest_s or 0))
+            ):
                 rounds = self.bounded(seconds // (fmt.work_s + (fmt.rest_s or 0)))
                 self.used.add(place)
                 break
@@ -277,22 +422,54 @@ class _Kinds(Scan):
             for_time |= kind == "for-time"
             quality |= kind == "quality"
             before = at - 1
-            while before >= 0 and before not in self.line.taken and (self.is_filler(before) or self.kind(before) in ("dash", "of")) and self.kind(before) != "count":
+            while (
+                before >= 0
+                and before not in self.line.taken
+                and (self.is_filler(before) or self.kind(before) in ("dash", "of"))
+                and self.kind(before) != "count"
+            ):
                 before -= 1
             after = at + 1
-            if rounds is None and self.kind(before) == "count" and not self.phrases[before].pair and before not in self.used:
+            if (
+                rounds is None
+                and self.kind(before) == "count"
+                and not self.phrases[before].pair
+                and before not in self.used
+            ):
                 rounds = self.bounded(self.phrases[before].values[0])
                 self.used.add(before)
-            elif rounds is None and self.kind(before) in ("scheme", "span") and len(self.phrases[before].values) == 2 and kind == "rounds":
+            elif (
+                rounds is None
+                and self.kind(before) in ("scheme", "span")
+                and len(self.phrases[before].values) == 2
+                and kind == "rounds"
+            ):
                 rounds = self.bounded(self.phrases[before].values[0])  # "3-5 rounds": the fewest
                 self.used.add(before)
-            elif rounds is None and kind == "rounds" and self.kind(after) == "count" and self.kind(after + 1) in ("", "colon"):
+            elif (
+                rounds is None
+                and kind == "rounds"
+                and self.kind(after) == "count"
+                and self.kind(after + 1) in ("", "colon")
+            ):
                 rounds = self.bounded(self.phrases[after].values[0])
                 self.used.add(after)
-        if rounds is None and quality and (times := self.at("x")) is not None and self.kind(times - 1) == "count" and self.kind(times + 1) in ("", "colon"):
+        if (
+            rounds is None
+            and quality
+            and (times := self.at("x")) is not None
+            and self.kind(times - 1) == "count"
+            and self.kind(times + 1) in ("", "colon")
+        ):
             rounds = self.bounded(self.phrases[times - 1].values[0])  # "for quality: 3x"
             self.used |= {times, times - 1}
-        if rounds is None and quality and (sets := self.at("set-word")) is not None and self.kind(sets - 1) == "count" and not self.phrases[sets - 1].pair:
+        if (
+            rounds is None
+            and quality
+            and (sets := self.at("set-word")) is not None
+            and self.kind(sets - 1) == "count"
+            and not self.phrases[sets - 1].pair
+        ):
             rounds = self.bounded(self.phrases[sets - 1].values[0])  # "4 sets, not for time"
             self.used |= {sets, sets - 1}
         if rounds is None:
@@ -300,7 +477,11 @@ class _Kinds(Scan):
             if not scheme and (at := self.at("scheme")) is not None and self._leads(at):
                 scheme = tuple(int(value) for value in self.phrases[at].values)
                 self.used.add(at)
-        if rounds and (at := self.at("each")) is not None and [self.kind(one) for one in range(at - 2, at + 2)] == ["open", "count", "each", "close"]:
+        if (
+            rounds
+            and (at := self.at("each")) is not None
+            and [self.kind(one) for one in range(at - 2, at + 2)] == ["open", "count", "each", "close"]
+        ):
             self.used |= {at - 1, at}  # "4 rounds (2 each)" of a team says twice what its share says
         if rounds and rounds > 1 or (rounds and not for_time):
             return Format("rounds", rounds=rounds, for_time=for_time)
@@ -320,7 +501,12 @@ class _Kinds(Scan):
             return (), None
         if at is None and (span := self.at("span")) is not None and self.kind(span + 1) != "reps":
             at = span
-        if at is None and (list_at := self.at("scheme")) is not None and self._leads(list_at) and len(self.phrases[list_at].values) >= 3:
+        if (
+            at is None
+            and (list_at := self.at("scheme")) is not None
+            and self._leads(list_at)
+            and len(self.phrases[list_at].values) >= 3
+        ):
             at = list_at
         if word is not None:
             self.used.add(word)
@@ -330,8 +516,15 @@ class _Kinds(Scan):
         phrase = self.phrases[at]
         if phrase.kind == "scheme":
             values = tuple(int(value) for value in phrase.values)
-            rising = len(values) >= 3 and all(b - a == values[1] - values[0] > 0 for a, b in zip(values, values[1:]))
-            return values, (values[1] - values[0] if rising and (word is not None or self.at("amrap") is not None or self._has("amrap", "every")) else None)
+            rising = len(values) >= 3 and all(
+                b - a == values[1] - values[0] > 0 for a, b in zip(values, values[1:])
+            )
+            return values, (
+                values[1] - values[0]
+                if rising
+                and (word is not None or self.at("amrap") is not None or self._has("amrap", "every"))
+                else None
+            )
         return expand_ladder(phrase)
 
     def _has(self, *kinds: str) -> bool:
@@ -340,7 +533,9 @@ class _Kinds(Scan):
     def _scheme_alone(self) -> Format | None:
         """'21-15-9' or '10-9-8...1' on a line of its own, or leading a line ('21-15-9 reps of')."""
         at = self.at("scheme", "ladder", "span")
-        if at is None or any(self.phrases[one].kind in ("sets", "build", "tempo", "measure", "rm", "max") for one in self.free):
+        if at is None or any(
+            self.phrases[one].kind in ("sets", "build", "tempo", "measure", "rm", "max") for one in self.free
+        ):
             return None
         if any(self.phrases[one].kind == "words" and not self.is_filler(one) for one in self.free):
             return None
@@ -358,19 +553,36 @@ class _Kinds(Scan):
     def _sets_alone(self) -> Format | None:
         """'3 sets:', '4 sets of', '3x' heading a list: rounds that are not for time."""
         at = self.at("set-word")
-        count = at - 2 if at is not None and at >= 2 and self.is_filler(at - 1) else (at or 0) - 1  # "3 giant sets"
+        count = (
+            at - 2 if at is not None and at >= 2 and self.is_filler(at - 1) else (at or 0) - 1
+        )  # "3 giant sets"
         if at is not None and self.kind(count) == "count" and self._nothing_but({at, count}):
             self.used |= {at, count}
             return Format("rounds", rounds=self.bounded(self.phrases[count].values[0]))
         at = self.at("x")
-        if at is not None and self.kind(at - 1) == "count" and self._nothing_but({at, at - 1}) and not self.phrases[at - 1].pair:
+        if (
+            at is not None
+            and self.kind(at - 1) == "count"
+            and self._nothing_but({at, at - 1})
+            and not self.phrases[at - 1].pair
+        ):
             self.used |= {at, at - 1}
             return Format("rounds", rounds=self.bounded(self.phrases[at - 1].values[0]))
-        if at is not None and self.kind(at + 1) == "count" and self._nothing_but({at, at + 1}) and not self.phrases[at + 1].pair:
+        if (
+            at is not None
+            and self.kind(at + 1) == "count"
+            and self._nothing_but({at, at + 1})
+            and not self.phrases[at + 1].pair
+        ):
             self.used |= {at, at + 1}
             return Format("rounds", rounds=self.bounded(self.phrases[at + 1].values[0]))
         return None
 
     def _nothing_but(self, allowed: set[int]) -> bool:
         rest = {"rest", "after-set", "clock", "measure"}
-        return all(index in allowed or self.phrases[index].kind in ("colon", "of", "dash", "comma", "open", "close", *rest) or self.is_filler(index) for index in self.free)
+        return all(
+            index in allowed
+            or self.phrases[index].kind in ("colon", "of", "dash", "comma", "open", "close", *rest)
+            or self.is_filler(index)
+            for index in self.free
+        )

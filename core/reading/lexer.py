@@ -4,6 +4,7 @@ Lark's own joins every terminal into one expression and walks through all of the
 than the rest of reading together. What can start where is worked out from the expressions themselves, so nothing has to be
 kept in step by hand.
 """
+
 from __future__ import annotations
 
 import re
@@ -16,20 +17,33 @@ from lark.lexer import Lexer
 Leaf = tuple[str, str, int, int]
 ANY = None  # a terminal that can start with anything
 ASCII = 128
-CATEGORY_TEST = {ops.CATEGORY_DIGIT: str.isdigit, ops.CATEGORY_SPACE: str.isspace, ops.CATEGORY_WORD: lambda c: c.isalnum() or c == "_"}
+CATEGORY_TEST = {
+    ops.CATEGORY_DIGIT: str.isdigit,
+    ops.CATEGORY_SPACE: str.isspace,
+    ops.CATEGORY_WORD: lambda c: c.isalnum() or c == "_",
+}
 
 
 class LineLexer(Lexer):
     """Longest-priority lexer over lark's terminals. White space separates and is never a token."""
 
     def __init__(self, conf):
-        terminals = sorted((one for one in conf.terminals if one.name not in conf.ignore),
-                           key=lambda one: (-one.priority, -one.pattern.max_width, -len(one.pattern.value), one.name))
+        terminals = sorted(
+            (one for one in conf.terminals if one.name not in conf.ignore),
+            key=lambda one: (-one.priority, -one.pattern.max_width, -len(one.pattern.value), one.name),
+        )
         starts = {one.name: first_characters(one.pattern.to_regexp()) for one in terminals}
         self._by_start = [
-            _joined([one for one in terminals if starts[one.name] is ANY or chr(code) in starts[one.name]]) for code in range(ASCII)
+            _joined([one for one in terminals if starts[one.name] is ANY or chr(code) in starts[one.name]])
+            for code in range(ASCII)
         ]
-        self._other = _joined([one for one in terminals if starts[one.name] is ANY or any(ord(c) >= ASCII for c in starts[one.name])])
+        self._other = _joined(
+            [
+                one
+                for one in terminals
+                if starts[one.name] is ANY or any(ord(c) >= ASCII for c in starts[one.name])
+            ]
+        )
 
     def lex(self, data: str):
         """Lark's tokens of one line, with 0-based places."""
@@ -63,7 +77,9 @@ def first_characters(expression: str) -> frozenset[str] | None:
 
 
 def _joined(terminals) -> re.Pattern:
-    return re.compile("|".join(f"(?P<{one.name}>{one.pattern.to_regexp()})" for one in terminals) or r"(?P<OTHER>\S)")
+    return re.compile(
+        "|".join(f"(?P<{one.name}>{one.pattern.to_regexp()})" for one in terminals) or r"(?P<OTHER>\S)"
+    )
 
 
 def _starts(items, found: set[str]) -> bool:
@@ -93,7 +109,11 @@ def _starts_one(op, value, found: set[str]) -> bool:
 
 
 def _members(op, value) -> set[str]:
-    everything = [chr(code) for code in range(ASCII)] + ["\u00e9", "\u2026", "\u00bd"]  # stand-ins for all that is not ASCII
+    everything = [chr(code) for code in range(ASCII)] + [
+        "\u00e9",
+        "\u2026",
+        "\u00bd",
+    ]  # stand-ins for all that is not ASCII
     if op is ops.ANY:
         return set(everything)
     if op is ops.NOT_LITERAL:
@@ -109,7 +129,10 @@ def _members(op, value) -> set[str]:
         elif kind is ops.CATEGORY:
             name = what
             positive = CATEGORY_TEST.get(name)
-            opposite = {ops.CATEGORY_NOT_DIGIT: str.isdigit, ops.CATEGORY_NOT_SPACE: str.isspace,
-                        ops.CATEGORY_NOT_WORD: CATEGORY_TEST[ops.CATEGORY_WORD]}.get(name)
+            opposite = {
+                ops.CATEGORY_NOT_DIGIT: str.isdigit,
+                ops.CATEGORY_NOT_SPACE: str.isspace,
+                ops.CATEGORY_NOT_WORD: CATEGORY_TEST[ops.CATEGORY_WORD],
+            }.get(name)
             inside.update(c for c in everything if (positive(c) if positive else not opposite(c)))
     return set(everything) - inside if negate else inside

@@ -2,6 +2,7 @@
 
 Nothing is dropped by construction: what nobody has taken when the line ends is handed back as unread.
 """
+
 from __future__ import annotations
 
 from collections.abc import Sequence
@@ -10,7 +11,28 @@ from core.reading.tokens import Phrase, tokenize
 from core.reading.workout import Mark, Unread
 
 # marks between words; they carry nothing of their own
-SILENT = frozenset(("colon", "comma", "dash", "other", "open", "close", "at", "of", "plus", "x", "slash", "bar", "and", "or", "then", "each", "set-word", "reps"))
+SILENT = frozenset(
+    (
+        "colon",
+        "comma",
+        "dash",
+        "other",
+        "open",
+        "close",
+        "at",
+        "of",
+        "plus",
+        "x",
+        "slash",
+        "bar",
+        "and",
+        "or",
+        "then",
+        "each",
+        "set-word",
+        "reps",
+    )
+)
 
 
 class Line:
@@ -31,13 +53,13 @@ class Line:
         """Make one run of words of the phrases from first to last ("clean", "&", "jerk")."""
         start, end = self.phrases[first].column, self.phrases[last].end
         words = Phrase("words", self.text[start:end], start, end)
-        self.phrases = (*self.phrases[:first], words, *self.phrases[last + 1:])
+        self.phrases = (*self.phrases[:first], words, *self.phrases[last + 1 :])
         self.bracketed = _bracketed(self.phrases)
 
     @property
     def content(self) -> str:
         """What the line says, from its first phrase on."""
-        return self.text[self.phrases[0].column:self.end]
+        return self.text[self.phrases[0].column : self.end]
 
     def free(self) -> list[int]:
         """Indices of phrases nobody has taken."""
@@ -65,7 +87,11 @@ class Line:
         """Everything nobody has taken, neighbours together, is unread. ``candidates(text)`` suggests movements for words."""
         run: list[int] = []
         for index in [*range(len(self.phrases)), None]:
-            if index is not None and index not in self.taken and (self.phrases[index].kind not in SILENT or run):
+            if (
+                index is not None
+                and index not in self.taken
+                and (self.phrases[index].kind not in SILENT or run)
+            ):
                 run.append(index)
                 continue
             while run and self.phrases[run[-1]].kind in SILENT:

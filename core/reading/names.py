@@ -3,6 +3,7 @@
 Words are compared in a plain form: small letters, hyphens and dots as spaces, singular, usual abbreviations written out
 ("DB snatches" and "dumbbell snatch" are the same). So the catalog lists each name once.
 """
+
 from __future__ import annotations
 
 from dataclasses import dataclass
@@ -20,27 +21,102 @@ LONGEST_GUESSED = 60  # letters; longer runs of unknown words are prose and get 
 REMEMBERED = 4096
 
 SHORT_FORMS = {
-    "db": "dumbbell", "dbs": "dumbbell", "dbl": "double", "kb": "kettlebell", "kbs": "kettlebell swing", "bb": "barbell", "mb": "medicine ball", "med": "medicine",
-    "alt": "alternating", "sa": "single arm", "sl": "single leg", "oh": "overhead", "w": "with", "w/": "with", "w/o": "without",
-    "str": "strict", "hs": "handstand", "rev": "reverse", "bw": "bodyweight", "lat": "lateral", "pullup": "pull up", "pushup": "push up",
-    "pressup": "press up", "chinup": "chin up", "situp": "sit up", "stepup": "step up", "muscleup": "muscle up", "getup": "get up", "vup": "v up",
-    "deadlift": "deadlift", "dead-lift": "deadlift", "sdlhp": "sumo deadlift high pull", "stepover": "step over", "wallball": "wall ball",
-    "facing": "facing", "farmers": "farmer", "farmer's": "farmer", "grip": "grip", "ft": "foot", "crossover": "cross over", "doubleunder": "double under",
-    "rear-foot": "rear foot", "ctb": "chest to bar", "c2b": "chest to bar", "ttb": "toe to bar", "t2b": "toe to bar", "sy": "synchro", "ext": "extension", "stoh": "shoulder to overhead", "s2oh": "shoulder to overhead",
+    "db": "dumbbell",
+    "dbs": "dumbbell",
+    "dbl": "double",
+    "kb": "kettlebell",
+    "kbs": "kettlebell swing",
+    "bb": "barbell",
+    "mb": "medicine ball",
+    "med": "medicine",
+    "alt": "alternating",
+    "sa": "single arm",
+    "sl": "single leg",
+    "oh": "overhead",
+    "w": "with",
+    "w/": "with",
+    "w/o": "without",
+    "str": "strict",
+    "hs": "handstand",
+    "rev": "reverse",
+    "bw": "bodyweight",
+    "lat": "lateral",
+    "pullup": "pull up",
+    "pushup": "push up",
+    "pressup": "press up",
+    "chinup": "chin up",
+    "situp": "sit up",
+    "stepup": "step up",
+    "muscleup": "muscle up",
+    "getup": "get up",
+    "vup": "v up",
+    "deadlift": "deadlift",
+    "dead-lift": "deadlift",
+    "sdlhp": "sumo deadlift high pull",
+    "stepover": "step over",
+    "wallball": "wall ball",
+    "facing": "facing",
+    "farmers": "farmer",
+    "farmer's": "farmer",
+    "grip": "grip",
+    "ft": "foot",
+    "crossover": "cross over",
+    "doubleunder": "double under",
+    "rear-foot": "rear foot",
+    "ctb": "chest to bar",
+    "c2b": "chest to bar",
+    "ttb": "toe to bar",
+    "t2b": "toe to bar",
+    "sy": "synchro",
+    "ext": "extension",
+    "stoh": "shoulder to overhead",
+    "s2oh": "shoulder to overhead",
 }
-LIMBS = frozenset(("arm", "leg", "hand", "handed", "foot"))  # "one arm" is "single arm"; any other "one" is just one
-IRREGULAR = {"us": "us", "ups": "up", "abs": "ab", "calves": "calf", "feet": "foot", "lats": "lat", "toes": "toe", "knees": "knee", "press": "press", "bus": "bus",
-             "dips": "dip", "series": "series", "cross": "cross", "plus": "plus", "pass": "pass", "this": "this", "as": "as", "is": "is", "his": "his", "tris": "tris"}
+LIMBS = frozenset(
+    ("arm", "leg", "hand", "handed", "foot")
+)  # "one arm" is "single arm"; any other "one" is just one
+IRREGULAR = {
+    "us": "us",
+    "ups": "up",
+    "abs": "ab",
+    "calves": "calf",
+    "feet": "foot",
+    "lats": "lat",
+    "toes": "toe",
+    "knees": "knee",
+    "press": "press",
+    "bus": "bus",
+    "dips": "dip",
+    "series": "series",
+    "cross": "cross",
+    "plus": "plus",
+    "pass": "pass",
+    "this": "this",
+    "as": "as",
+    "is": "is",
+    "his": "his",
+    "tris": "tris",
+}
 # words that shape a movement without naming another one; each is kept in the text and never counts as unread
-MODIFIERS = frozenset("""a an the of with and alternating alternate strict weighted unbroken heavy light slow steady easy hard pace moderate fast quick
+MODIFIERS = frozenset(
+    """a an the of with and alternating alternate strict weighted unbroken heavy light slow steady easy hard pace moderate fast quick
 quality controlled from floor ground hang touch go tng squatted total single double synchro synchronised partner rep reps barbell bar dumbbell
 kettlebell bodyweight plate ring in on to for each as paused pause tempo your per machine erg effort max unbroken at work set sets
 arm leg hand side left right both same new every alternately consecutive continuous full big small good clean perfect smooth
 ball medicine sandbag bag box wall rope band banded rig rack line cone together only straight bent no without rest is
 using use standard style any choice optional option high low target over under tall mat bench parallette round wise
-second minute within remaining time then these this are it out through cal calorie m meter metre accumulate complete perform hold heaviest barefoot slowly feet chest head weight loaded assisted distance take position positions 2 3 count through in-place one build building ahap pvc attempt try tries giant start add""".split())
-IMPLEMENT_WORDS = {"barbell": "barbell", "dumbbell": "dumbbell", "kettlebell": "kettlebell", "sandbag": "sandbag", "plate": "plate", "band": "band", "banded": "band",
-                   "medicine": "medicine-ball"}
+second minute within remaining time then these this are it out through cal calorie m meter metre accumulate complete perform hold heaviest barefoot slowly feet chest head weight loaded assisted distance take position positions 2 3 count through in-place one build building ahap pvc attempt try tries giant start add""".split()
+)
+IMPLEMENT_WORDS = {
+    "barbell": "barbell",
+    "dumbbell": "dumbbell",
+    "kettlebell": "kettlebell",
+    "sandbag": "sandbag",
+    "plate": "plate",
+    "band": "band",
+    "banded": "band",
+    "medicine": "medicine-ball",
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,7 +144,9 @@ def plain(text: str) -> str:
 @lru_cache(maxsize=8192)
 def _plain_words(text: str) -> tuple[str, ...]:
     found: list[str] = []
-    for word in text.lower().replace("t&g", "tng").replace("-", " ").replace("/", " ").replace("&", " and ").split():
+    for word in (
+        text.lower().replace("t&g", "tng").replace("-", " ").replace("/", " ").replace("&", " and ").split()
+    ):
         word = word.strip(".,'()").replace(".", "")
         if not any(letter.isalnum() for letter in word):
             continue
@@ -131,7 +209,11 @@ class NameTable:
         if len(word) < 4 or len(word) > 20:
             return word, 0.0
         most = 1 if len(word) < 8 else 2
-        near = [one for size in range(len(word) - most, len(word) + most + 1) for one in self._by_length.get(size, ())]
+        near = [
+            one
+            for size in range(len(word) - most, len(word) + most + 1)
+            for one in self._by_length.get(size, ())
+        ]
         found = process.extractOne(word, near, scorer=OSA.distance, score_cutoff=most)
         if found is None or (found[0][0] != word[0] and len(word) < 6):
             return word, 0.0
@@ -141,11 +223,20 @@ class NameTable:
         """Up to five movement ids a text may have meant: alike as a whole first, then sharing a word."""
         if not text or len(text) > LONGEST_GUESSED:
             return ()
-        alike = process.extract(text, self.joined.keys(), scorer=fuzz.ratio, limit=MOST_CANDIDATES * 3, score_cutoff=SUGGEST_FROM)
+        alike = process.extract(
+            text, self.joined.keys(), scorer=fuzz.ratio, limit=MOST_CANDIDATES * 3, score_cutoff=SUGGEST_FROM
+        )
         words = [self.corrected(word)[0] for word in text.split()]
-        sharing = {name for word in words if len(word) > 2 and word not in MODIFIERS for name in self._with_word.get(word, ())}
+        sharing = {
+            name
+            for word in words
+            if len(word) > 2 and word not in MODIFIERS
+            for name in self._with_word.get(word, ())
+        }
         near = process.extract(text, sharing, scorer=fuzz.ratio, limit=MOST_CANDIDATES * 2)
-        ranked = sorted({name: score for name, score, _ in (*alike, *near)}.items(), key=lambda one: (-one[1], one[0]))
+        ranked = sorted(
+            {name: score for name, score, _ in (*alike, *near)}.items(), key=lambda one: (-one[1], one[0])
+        )
         return tuple(dict.fromkeys(self.joined[name] for name, _ in ranked))[:MOST_CANDIDATES]
 
 
@@ -182,7 +273,7 @@ class Names:
     def starts(self, text: str) -> bool:
         """Whether the first words are exactly a movement's name, perhaps after modifiers."""
         match = self._find(_words_with_places(text), exact=True)
-        return match is not None and all(word in MODIFIERS for word in _plain_words(text[:match.start]))
+        return match is not None and all(word in MODIFIERS for word in _plain_words(text[: match.start]))
 
     def candidates(self, text: str) -> tuple[str, ...]:
         """Up to five movement ids a text may have meant, nearest first."""
@@ -193,11 +284,21 @@ class Names:
         """The longest name in a run of words; words that are part of no name may stand between a name's own."""
         table = self._table
         forms = [(form, 1.0) if exact else table.corrected(form) for _, _, form in words]
-        if not exact and len({confidence == 1.0 for _, confidence in forms if confidence}) < 2 and all(one[1] in (0.0, 1.0) for one in forms):
+        if (
+            not exact
+            and len({confidence == 1.0 for _, confidence in forms if confidence}) < 2
+            and all(one[1] in (0.0, 1.0) for one in forms)
+        ):
             return None  # nothing misspelt here
         everything = list(range(len(forms)))
-        compact = [index for index in everything if forms[index][0] in table.words or forms[index][0] not in MODIFIERS]
-        found = max((self._longest(forms, indices) for indices in (everything, compact)), key=lambda one: len(one[0]))
+        compact = [
+            index
+            for index in everything
+            if forms[index][0] in table.words or forms[index][0] not in MODIFIERS
+        ]
+        found = max(
+            (self._longest(forms, indices) for indices in (everything, compact)), key=lambda one: len(one[0])
+        )
         if not found[0] or min(forms[index][1] for index in found[0]) < ASSUME_FROM:
             return None
         return self._match(words, forms, *found)
@@ -207,7 +308,7 @@ class Names:
         table = self._table
         for length in range(min(table.longest, len(indices)), 0, -1):
             for start in range(len(indices) - length + 1):
-                window = indices[start:start + length]
+                window = indices[start : start + length]
                 if forms[window[0]][0] in table.firsts:
                     movement = table.names.get(tuple(forms[index][0] for index in window))
                     if movement:
@@ -218,16 +319,28 @@ class Names:
         confidence = min(forms[index][1] for index in used)
         others = [index for index in range(len(forms)) if index not in used]
         implement = next((index for index in others if forms[index][0] in IMPLEMENT_WORDS), None)
-        if implement is not None:  # "dumbbell strict press": the implement names another movement, wherever it stands
+        if (
+            implement is not None
+        ):  # "dumbbell strict press": the implement names another movement, wherever it stands
             whole = (forms[implement][0], *(forms[index][0] for index in used if forms[index][0] != "strict"))
             if whole in self._table.names:
                 movement, used = self._table.names[whole], sorted([implement, *used])
                 others.remove(implement)
-        left_over = tuple(dict.fromkeys((words[index][0], words[index][1]) for index in others if forms[index][0] not in MODIFIERS))
+        left_over = tuple(
+            dict.fromkeys(
+                (words[index][0], words[index][1]) for index in others if forms[index][0] not in MODIFIERS
+            )
+        )
         name = " ".join(forms[index][0] for index in used)
-        return Match(movement, confidence, words[used[0]][0], words[used[-1]][1],
-                     f"as {name} ({confidence:.0%} alike)" if confidence < 1 else "", left_over,
-                     tuple(forms[index][0] for index in others))
+        return Match(
+            movement,
+            confidence,
+            words[used[0]][0],
+            words[used[-1]][1],
+            f"as {name} ({confidence:.0%} alike)" if confidence < 1 else "",
+            left_over,
+            tuple(forms[index][0] for index in others),
+        )
 
 
 def _words_with_places(text: str) -> list[tuple[int, int, str]]:
@@ -239,4 +352,7 @@ def _words_with_places(text: str) -> list[tuple[int, int, str]]:
             found.append((place, place + len(word), form))
         place += len(word)
     forms = [form for _, _, form in found]
-    return [(start, end, "single" if _is_one_limb(forms, index) else form) for index, (start, end, form) in enumerate(found)]
+    return [
+        (start, end, "single" if _is_one_limb(forms, index) else form)
+        for index, (start, end, form) in enumerate(found)
+    ]

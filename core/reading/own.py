@@ -1,4 +1,5 @@
 """A gym's own movements beside the built-in ones: validated the same way, exported and imported as files."""
+
 from __future__ import annotations
 
 import json
@@ -25,7 +26,11 @@ def similar_to(catalog: Catalog, like: str, name: str, **changes) -> dict:
     if like not in catalog.movements:
         raise CatalogError(OWN, name, "like", like, "a movement that exists")
     fields = catalog.movements[like].model_dump(mode="json", exclude={"id", "context", "aliases"})
-    return fields | {"name": name, "aliases": [], "source": "estimate"} | {key: value for key, value in changes.items() if value is not None}
+    return (
+        fields
+        | {"name": name, "aliases": [], "source": "estimate"}
+        | {key: value for key, value in changes.items() if value is not None}
+    )
 
 
 def own_movement(catalog: Catalog, movement_id: str, fields: dict) -> Movement:
@@ -36,8 +41,21 @@ def own_movement(catalog: Catalog, movement_id: str, fields: dict) -> Movement:
         if not plain(one):
             raise CatalogError(OWN, movement_id, "name", one, "a name with at least one letter")
         match = Names(catalog).find(one)
-        if match and match.confidence == 1 and match.movement != movement_id and match.start == 0 and match.end == len(one) and not match.beside:
-            raise CatalogError(OWN, movement_id, "name", one, f"a name of its own; {catalog.movements[match.movement].name} has this one")
+        if (
+            match
+            and match.confidence == 1
+            and match.movement != movement_id
+            and match.start == 0
+            and match.end == len(one)
+            and not match.beside
+        ):
+            raise CatalogError(
+                OWN,
+                movement_id,
+                "name",
+                one,
+                f"a name of its own; {catalog.movements[match.movement].name} has this one",
+            )
     return row
 
 
@@ -48,7 +66,11 @@ def with_own(rows: Iterable[tuple[str, dict]], base: Catalog | None = None) -> C
 
 def write_movements(rows: Iterable[tuple[str, dict]]) -> str:
     """The file of a gym's own movements."""
-    body = {"kind": FILE_KIND, "version": FILE_VERSION, "movements": {name: fields for name, fields in sorted(rows)}}
+    body = {
+        "kind": FILE_KIND,
+        "version": FILE_VERSION,
+        "movements": {name: fields for name, fields in sorted(rows)},
+    }
     return json.dumps(body, indent=1, ensure_ascii=False) + "\n"
 
 
@@ -57,9 +79,17 @@ def read_movements(text: str, catalog: Catalog | None = None) -> dict[str, dict]
     try:
         body = json.loads(text)
     except json.JSONDecodeError as problem:
-        raise UnusableFile(f"This is not JSON: line {problem.lineno}, column {problem.colno}: {problem.msg}.") from problem
-    if not isinstance(body, dict) or body.get("kind") != FILE_KIND or not isinstance(body.get("movements"), dict):
-        raise UnusableFile(f"Expected a file of own movements, as Dusty Chalk writes it (kind '{FILE_KIND}').")
+        raise UnusableFile(
+            f"This is not JSON: line {problem.lineno}, column {problem.colno}: {problem.msg}."
+        ) from problem
+    if (
+        not isinstance(body, dict)
+        or body.get("kind") != FILE_KIND
+        or not isinstance(body.get("movements"), dict)
+    ):
+        raise UnusableFile(
+            f"Expected a file of own movements, as Dusty Chalk writes it (kind '{FILE_KIND}')."
+        )
     if len(body["movements"]) > MOST_ROWS:
         raise UnusableFile(f"{len(body['movements'])} movements; up to {MOST_ROWS} can be read at once.")
     found: dict[str, dict] = {}

@@ -1,4 +1,5 @@
 """The parts of a session while it is being read: where one ends, what format it has, what it comes to."""
+
 from __future__ import annotations
 
 from dataclasses import dataclass, field, replace
@@ -38,7 +39,9 @@ class PartDraft:
     def repeats(self) -> bool:
         """Whether the list is done more than once, so that where it ends matters."""
         fmt = self.format
-        return fmt is not None and (fmt.kind not in ("for-time", "rounds", "sets-x-reps") or (fmt.rounds or 1) > 1 or bool(fmt.scheme))
+        return fmt is not None and (
+            fmt.kind not in ("for-time", "rounds", "sets-x-reps") or (fmt.rounds or 1) > 1 or bool(fmt.scheme)
+        )
 
 
 class Parts:
@@ -72,14 +75,22 @@ class Parts:
         if current is not None and self.headed:
             base = current.name.partition(", then")[0]
             count = self._followed[base] = self._followed.get(base, 0) + 1
-            part = PartDraft(_then_name(base, count), number, heading_kind=current.heading_kind if current.heading_kind in ("event", "warm-up", "cool-down") else "")
+            part = PartDraft(
+                _then_name(base, count),
+                number,
+                heading_kind=current.heading_kind
+                if current.heading_kind in ("event", "warm-up", "cool-down")
+                else "",
+            )
         else:
             part = PartDraft(self._next_letter(), number)
         self.all.append(part)
         return part
 
     def _next_letter(self) -> str:
-        newest = next((part.name for part in reversed(self.all) if len(part.name) == 1 and part.name.isalpha()), None)
+        newest = next(
+            (part.name for part in reversed(self.all) if len(part.name) == 1 and part.name.isalpha()), None
+        )
         return chr(min(ord("Z"), ord(newest) + 1)) if newest else "A"
 
     def apply(self, read: Line, found: FormatFound, indent: int, division: str | None) -> None:
@@ -88,13 +99,27 @@ class Parts:
         if found.only_changes:
             part.changes |= _said(fmt)
             return
-        if division is not None and part.format is not None or (part.block_division and part.format is not None):
+        if (
+            division is not None
+            and part.format is not None
+            or (part.block_division and part.format is not None)
+        ):
             if _kind_only(fmt) != _kind_only(part.format):
                 part.notes.append(f"{division or part.block_division}: {read.text.strip()}")
             return
         last = part.work[-1] if part.work else None
-        if fmt == Format(scheme=fmt.scheme) and fmt.scheme and part.format is None and last is not None and not last.has_amount:
-            last.scheme, last.sets, last.sets_written = fmt.scheme, len(fmt.scheme), True  # "Deadlift", then "5-5-3-3-1"
+        if (
+            fmt == Format(scheme=fmt.scheme)
+            and fmt.scheme
+            and part.format is None
+            and last is not None
+            and not last.has_amount
+        ):
+            last.scheme, last.sets, last.sets_written = (
+                fmt.scheme,
+                len(fmt.scheme),
+                True,
+            )  # "Deadlift", then "5-5-3-3-1"
             return
         if part.format is not None and not part.work:
             merged = _merged(part.format, fmt)
@@ -102,10 +127,16 @@ class Parts:
                 part.format = merged
                 part.format_indent = indent
                 return
-        if (part.work and any(one.role != "buy-in" for one in part.work)) or part.format is not None and part.work == []:
+        if (
+            (part.work and any(one.role != "buy-in" for one in part.work))
+            or part.format is not None
+            and part.work == []
+        ):
             part = self.next(read.number)
         if part.format is not None and part.work:  # only a buy-in so far: what follows is the piece itself
-            fmt = replace(fmt, for_time=fmt.for_time or part.format.for_time, cap_s=fmt.cap_s or part.format.cap_s)
+            fmt = replace(
+                fmt, for_time=fmt.for_time or part.format.for_time, cap_s=fmt.cap_s or part.format.cap_s
+            )
         part.format, part.format_indent, part.work_indent, part.adjacent = fmt, indent, None, False
         part.block_role = ""
 
@@ -115,14 +146,32 @@ class Parts:
         if not first or draft.division or draft.role:
             return part
         ended = part.closed
-        if part.work and part.repeats and self.after_blank and part.adjacent and draft.station is None and not part.block_division:
+        if (
+            part.work
+            and part.repeats
+            and self.after_blank
+            and part.adjacent
+            and draft.station is None
+            and not part.block_division
+        ):
             ended = True
-        if part.work and part.repeats and part.format_indent is not None and (part.work_indent or 0) > part.format_indent >= indent:
+        if (
+            part.work
+            and part.repeats
+            and part.format_indent is not None
+            and (part.work_indent or 0) > part.format_indent >= indent
+        ):
             ended = True
         if part.work and part.format is None and not part.heading and self.after_blank and draft.sets_written:
             ended = True
-        if part.work and part.format is not None and part.format.kind == "every-minute" and draft.sets_written and draft.station is None and not any(
-                one.station or one.sets_written for one in part.work):
+        if (
+            part.work
+            and part.format is not None
+            and part.format.kind == "every-minute"
+            and draft.sets_written
+            and draft.station is None
+            and not any(one.station or one.sets_written for one in part.work)
+        ):
             ended = True  # sets of its own are no minute's work
         if not ended:
             return part
@@ -150,10 +199,16 @@ class Parts:
             fmt = replace(fmt, stations=stations)
         reading = rounds_of(fmt, part.work, self.catalog)
         if reading.estimated:
-            fmt = replace(fmt, rounds=reading.rounds, estimated=True, rounds_range=(reading.fewest, reading.most))
+            fmt = replace(
+                fmt, rounds=reading.rounds, estimated=True, rounds_range=(reading.fewest, reading.most)
+            )
         works = tuple(finish(draft, fmt, reading, self.catalog) for draft in part.work)
         blocks = {work.division for work in part.work if work.division and work.replaces is None} - {"rx"}
-        if blocks and any(one.division in (None, "rx") for one in part.work) and not any(one.replaces is not None for one in part.work):
+        if (
+            blocks
+            and any(one.division in (None, "rx") for one in part.work)
+            and not any(one.replaces is not None for one in part.work)
+        ):
             works = _block_overrides(works, blocks)
         return Part(part.name, self._kind(part, fmt), fmt, works, tuple(part.notes), part.line)
 
@@ -164,16 +219,23 @@ class Parts:
             return part.heading_kind or "strength"
         if part.heading_kind:
             return part.heading_kind
-        heavy = [work for work in part.work if (work.percents or work.rpe)
-                 and self.catalog.movements[work.movement].implement in STRENGTH_IMPLEMENTS]
+        heavy = [
+            work
+            for work in part.work
+            if (work.percents or work.rpe)
+            and self.catalog.movements[work.movement].implement in STRENGTH_IMPLEMENTS
+        ]
         return "strength" if heavy and len(heavy) == len(part.work) else "conditioning"
 
 
 def _said(fmt: Format) -> dict:
     """The fields in which a format differs from an empty one."""
     empty = Format()
-    return {name: getattr(fmt, name) for name in ("rest_s", "cap_s", "team", "share", "rounds", "rounds_range", "estimated")
-            if getattr(fmt, name) != getattr(empty, name)}
+    return {
+        name: getattr(fmt, name)
+        for name in ("rest_s", "cap_s", "team", "share", "rounds", "rounds_range", "estimated")
+        if getattr(fmt, name) != getattr(empty, name)
+    }
 
 
 def _kind_only(fmt: Format) -> tuple:
@@ -184,12 +246,30 @@ def _merged(first: Format, second: Format) -> Format | None:
     """Two format lines in a row that are one format: 'for time' and '3 rounds', 'AMRAP 12' and a ladder; else None."""
     said = _said(first) | _said(second)
     said.pop("rounds", None)
-    if first == Format(for_time=first.for_time, **_said(first)) and first.kind == "for-time" and not first.scheme:
-        return replace(second, for_time=first.for_time or second.for_time, **{name: said[name] for name in said if not getattr(second, name)})
+    if (
+        first == Format(for_time=first.for_time, **_said(first))
+        and first.kind == "for-time"
+        and not first.scheme
+    ):
+        return replace(
+            second,
+            for_time=first.for_time or second.for_time,
+            **{name: said[name] for name in said if not getattr(second, name)},
+        )
     if second.kind == "for-time" and not (second.scheme and first.scheme):
-        return replace(first, scheme=second.scheme or first.scheme, ladder_step=second.ladder_step or first.ladder_step,
-                       for_time=first.for_time or second.for_time, **{name: said[name] for name in said if not getattr(first, name)})
-    if second.kind == "as-many-as-possible" and first.kind == "rounds" and first.rounds and not first.for_time:
+        return replace(
+            first,
+            scheme=second.scheme or first.scheme,
+            ladder_step=second.ladder_step or first.ladder_step,
+            for_time=first.for_time or second.for_time,
+            **{name: said[name] for name in said if not getattr(first, name)},
+        )
+    if (
+        second.kind == "as-many-as-possible"
+        and first.kind == "rounds"
+        and first.rounds
+        and not first.for_time
+    ):
         return replace(second, repeat=first.rounds, rest_s=first.rest_s or second.rest_s)
     if second.kind == "intervals" and first.kind == "rounds":
         return replace(second, rounds=second.rounds or first.rounds)
@@ -208,7 +288,9 @@ def _carry_scheme(works: list[Draft]) -> tuple[int, ...]:
             scheme = work.scheme
         elif scheme and not work.has_amount and not work.role:
             work.scheme, work.sets, work.sets_written, followed = scheme, len(scheme), True, True
-    if not followed or any(work.scheme != scheme or work.counts or work.percents or work.role for work in works):
+    if not followed or any(
+        work.scheme != scheme or work.counts or work.percents or work.role for work in works
+    ):
         return ()
     for work in works:
         work.scheme, work.sets, work.sets_written = (), None, False

@@ -1,4 +1,5 @@
 """Whiteboard text -> Workout: lines become headings, formats, movements and notes; the rest is handed back as unread."""
+
 from __future__ import annotations
 
 import re
@@ -10,7 +11,20 @@ from core.errors import UnusableText
 from core.reading.attach import Attacher
 from core.reading.chunks import ChunkReader
 from core.reading.formats import read_format
-from core.reading.headings import BULLET, NUMBER_BULLET, QUOTED, WEEK_OF, Heading, division_id, is_note, may_be_title, read_columns, read_heading, split_cells, without_symbols
+from core.reading.headings import (
+    BULLET,
+    NUMBER_BULLET,
+    QUOTED,
+    WEEK_OF,
+    Heading,
+    division_id,
+    is_note,
+    may_be_title,
+    read_columns,
+    read_heading,
+    split_cells,
+    without_symbols,
+)
 from core.reading.line import SILENT, Line
 from core.reading.names import Names, plain
 from core.reading.parts import PartDraft, Parts
@@ -31,10 +45,18 @@ def check_text(text: str) -> None:
         raise UnusableText("There is no text to read. Paste the day's workout, one movement a line.")
     size = len(text.encode("utf-8", "replace"))
     if size > MAX_TEXT_BYTES:
-        raise UnusableText(f"The text is {size // 1000} kB; up to {MAX_TEXT_BYTES // 1000} kB can be read. Paste one day at a time.")
-    odd = sum(1 for letter in text if unicodedata.category(letter) in ("Cc", "Co", "Cs") and letter not in "\n\r\t\f\v")
+        raise UnusableText(
+            f"The text is {size // 1000} kB; up to {MAX_TEXT_BYTES // 1000} kB can be read. Paste one day at a time."
+        )
+    odd = sum(
+        1
+        for letter in text
+        if unicodedata.category(letter) in ("Cc", "Co", "Cs") and letter not in "\n\r\t\f\v"
+    )
     if "\x00" in text or odd > len(text) // 20 or text.count("\ufffd") > len(text) // 20:
-        raise UnusableText("This looks like a binary file, not text. Save the workout as plain text and try again.")
+        raise UnusableText(
+            "This looks like a binary file, not text. Save the workout as plain text and try again."
+        )
 
 
 def lines_of(text: str) -> list[str]:
@@ -42,7 +64,12 @@ def lines_of(text: str) -> list[str]:
     return text.replace("\r\n", "\n").replace("\r", "\n").split("\n")
 
 
-def read_workout(text: str, catalog: Catalog | None = None, taught: dict[str, str] | None = None, notes: frozenset[str] = frozenset()) -> Workout:
+def read_workout(
+    text: str,
+    catalog: Catalog | None = None,
+    taught: dict[str, str] | None = None,
+    notes: frozenset[str] = frozenset(),
+) -> Workout:
     """Read a whiteboard text. Every word is in the result: as work, format, title, note, or unread with its place.
 
     taught: a gym's own words, word -> movement id. notes: words a gym has marked as no work, in plain form. Raises
@@ -81,14 +108,20 @@ class _Reader:
                 continue
             self._line(number, without_symbols(line))
             self.parts.after_blank = False
-        kept = [part for part in self.parts.all if part.work or part.notes or part.format or part.heading or part.changes]
+        kept = [
+            part
+            for part in self.parts.all
+            if part.work or part.notes or part.format or part.heading or part.changes
+        ]
         if self.preface and kept:
             kept[0].notes[:0] = self.preface
         elif self.preface:
             kept = [PartDraft("A", 1, notes=self.preface)]
         parts = tuple(self.parts.finish(part) for part in kept)
         order = sorted(self.unread, key=lambda one: (one.line, one.column))
-        return Workout(self.title, parts, tuple(order), tuple(sorted(self.marks, key=lambda one: (one.line, one.column))))
+        return Workout(
+            self.title, parts, tuple(order), tuple(sorted(self.marks, key=lambda one: (one.line, one.column)))
+        )
 
     # -- one line -------------------------------------------------------------------------------------------------
 
@@ -106,7 +139,15 @@ class _Reader:
         numbered = NUMBER_BULLET.match(line[start:])
         bullet_number = int(numbered.group(1)) if numbered else None
         if numbered:
-            self.marks.append(Mark(number, start + numbered.start(1) + 1, len(numbered.group(1)), "note", "a number in a list"))
+            self.marks.append(
+                Mark(
+                    number,
+                    start + numbered.start(1) + 1,
+                    len(numbered.group(1)),
+                    "note",
+                    "a number in a list",
+                )
+            )
         if lettered:
             self.marks.append(Mark(number, 1, lettered[0], "format", f"number {lettered[1]} of the list"))
             start, bullet_number = lettered
@@ -119,17 +160,23 @@ class _Reader:
             return
         remark = REMARK.search(line, start) if line[start:].lstrip()[:2] != "//" else None
         read = Line(number, line, start, remark.start() if remark else None)
-        if not read.phrases or all(phrase.kind in SILENT and not phrase.text.isalnum() for phrase in read.phrases):
+        if not read.phrases or all(
+            phrase.kind in SILENT and not phrase.text.isalnum() for phrase in read.phrases
+        ):
             if remark:
                 self._remark(number, line, remark)
             return
         if self._is_title(read, line):
-            self.title = line.strip().strip("*_#\"“” ").rstrip(":").strip()
+            self.title = line.strip().strip('*_#"“” ').rstrip(":").strip()
             self.marks.append(Mark(number, 1, len(line), "title", "the session's name"))
             return
         indent = len(line) - len(line.lstrip())
         cut = self.splitter.cut_before_format(read)
-        for piece in (read,) if cut is None else (Line(number, line, start, cut), Line(number, line, cut, remark.start() if remark else None)):
+        for piece in (
+            (read,)
+            if cut is None
+            else (Line(number, line, start, cut), Line(number, line, cut, remark.start() if remark else None))
+        ):
             self._content(piece, indent, bullet_number)
             self._collect(piece)
         if remark:
@@ -144,7 +191,7 @@ class _Reader:
 
     def _remark(self, number: int, line: str, remark: re.Match) -> None:
         """'10 burpees // step if you must': what stands after two slashes is a note on the line's last movement."""
-        text = line[remark.end():].strip()
+        text = line[remark.end() :].strip()
         if not text:
             return
         self.marks.append(Mark(number, remark.end() + 1, len(line.rstrip()) - remark.end(), "note", "a note"))
@@ -171,10 +218,16 @@ class _Reader:
     def _collect(self, read: Line) -> None:
         read.hand_back_rest("no movement by this name", self._guess)
         for one in read.unread:
-            if self.note_words and plain(one.text) in self.note_words:  # the gym has said before that this is no work
+            if (
+                self.note_words and plain(one.text) in self.note_words
+            ):  # the gym has said before that this is no work
                 self.parts.current(read.number).notes.append(one.text)
-                read.marks = [replace(mark, role="note", says="a note, as you said before") if mark.column == one.column and mark.role == "unread" else mark
-                              for mark in read.marks]
+                read.marks = [
+                    replace(mark, role="note", says="a note, as you said before")
+                    if mark.column == one.column and mark.role == "unread"
+                    else mark
+                    for mark in read.marks
+                ]
             else:
                 self.unread.append(one)
         self.marks.extend(read.marks)
@@ -199,10 +252,12 @@ class _Reader:
         if len(cells) < 2:
             return False
         first = None
-        for start, end in cells[len(self.columns):]:
-            self.unread.append(Unread(number, start + 1, line[start:end], "a cell beyond the columns the heading names"))
+        for start, end in cells[len(self.columns) :]:
+            self.unread.append(
+                Unread(number, start + 1, line[start:end], "a cell beyond the columns the heading names")
+            )
             self.marks.append(Mark(number, start + 1, end - start, "unread", "beyond the columns"))
-        for place, (start, end) in enumerate(cells[:len(self.columns)]):
+        for place, (start, end) in enumerate(cells[: len(self.columns)]):
             division = self.columns[place][0]
             read = Line(number, line, start, end)
             known = len(self.parts.current(number).work)
@@ -238,7 +293,14 @@ class _Reader:
         chunks = self.splitter.chunks(read)
         spread_time(read, [chunk for _, chunk in chunks])
         part = self.parts.last
-        if station is None and bullet and part and part.format and part.format.kind in ("every-minute", "intervals") and not (found and not found.only_changes):
+        if (
+            station is None
+            and bullet
+            and part
+            and part.format
+            and part.format.kind in ("every-minute", "intervals")
+            and not (found and not found.only_changes)
+        ):
             station = bullet
             if found and found.rest_only:
                 part.rest_stations.add(bullet)
@@ -289,7 +351,9 @@ class _Reader:
 
     def _role(self, read: Line) -> str:
         """'buy-in:' and 'cash-out:' before a movement, or heading the lines that follow."""
-        at = next((index for index in read.free() if read.phrases[index].kind in ("buy-in", "cash-out")), None)
+        at = next(
+            (index for index in read.free() if read.phrases[index].kind in ("buy-in", "cash-out")), None
+        )
         if at is None:
             return ""
         role = read.phrases[at].kind

@@ -1,12 +1,15 @@
 """Looking through a line's phrases for what sets a format: shared by the kinds of format and by what stands beside them."""
+
 from __future__ import annotations
 
 from core.reading.line import Line
 from core.reading.tokens import seconds_of
 
-FILLERS = frozenset("""of for in the time reps rep a an work minutes minute min on and with by through complete do perform total each every
+FILLERS = frozenset(
+    """of for in the time reps rep a an work minutes minute min on and with by through complete do perform total each every
 repeat x as many window long alternating alternate alt between then go to up style workout wod s set sets interval intervals station
-stations movement movements exercise exercises unbroken effort efforts score your until both giant""".split())
+stations movement movements exercise exercises unbroken effort efforts score your until both giant""".split()
+)
 MOST_ROUNDS = 200
 
 
@@ -21,10 +24,17 @@ class Scan:
 
     def at(self, *kinds: str) -> int | None:
         """Index of the first free phrase of these kinds."""
-        return next((index for index in self.free if self.phrases[index].kind in kinds and index not in self.used), None)
+        return next(
+            (index for index in self.free if self.phrases[index].kind in kinds and index not in self.used),
+            None,
+        )
 
     def kind(self, index: int | None) -> str:
-        return self.phrases[index].kind if index is not None and 0 <= index < len(self.phrases) and index not in self.line.taken else ""
+        return (
+            self.phrases[index].kind
+            if index is not None and 0 <= index < len(self.phrases) and index not in self.line.taken
+            else ""
+        )
 
     def bounded(self, value: float) -> int | None:
         return int(value) if 1 <= value <= MOST_ROUNDS else None
@@ -35,7 +45,11 @@ class Scan:
         for step in (1, -1):
             place = at + step
             passed: list[int] = []
-            while 0 <= place < len(self.phrases) and place not in self.line.taken and (self.kind(place) in skippable or self.is_filler(place)):
+            while (
+                0 <= place < len(self.phrases)
+                and place not in self.line.taken
+                and (self.kind(place) in skippable or self.is_filler(place))
+            ):
                 if self.kind(place) == "comma" and step == -1:
                     break
                 passed.append(place)
@@ -47,10 +61,21 @@ class Scan:
             crossed_colon = any(self.kind(one) == "colon" for one in passed)
             if seconds is None and bare_minutes and phrase.kind == "count" and not phrase.pair:
                 names_next = step == 1 and crossed_colon and self.kind(place + 1) == "words"
-                counts_words = step == 1 and not crossed_colon and self.kind(place + 1) == "words" and not self.is_filler(place + 1)
+                counts_words = (
+                    step == 1
+                    and not crossed_colon
+                    and self.kind(place + 1) == "words"
+                    and not self.is_filler(place + 1)
+                )
                 if not names_next and not counts_words:
                     seconds = int(phrase.values[0] * 60)
-            elif seconds is not None and step == 1 and crossed_colon and self.kind(place + 1) == "words" and not self.is_filler(place + 1):
+            elif (
+                seconds is not None
+                and step == 1
+                and crossed_colon
+                and self.kind(place + 1) == "words"
+                and not self.is_filler(place + 1)
+            ):
                 seconds = None  # "AMRAP: 0:30 plank"
             if seconds is not None:
                 if not dry:
@@ -62,17 +87,37 @@ class Scan:
         phrase = self.phrases[index]
         if phrase.kind == "unit":
             return True
-        return phrase.kind == "words" and all(word.strip(".'") in FILLERS for word in phrase.text.lower().replace("-", " ").split())
+        return phrase.kind == "words" and all(
+            word.strip(".'") in FILLERS for word in phrase.text.lower().replace("-", " ").split()
+        )
 
     def fillers(self) -> set[int]:
         """Words and marks next to a format that carry nothing of their own, up to the first thing that does."""
-        silent = ("of", "colon", "reps", "at", "dash", "x", "unit", "comma", "open", "close", "each", "set-word", "bar")
+        silent = (
+            "of",
+            "colon",
+            "reps",
+            "at",
+            "dash",
+            "x",
+            "unit",
+            "comma",
+            "open",
+            "close",
+            "each",
+            "set-word",
+            "bar",
+        )
         fill: set[int] = set()
         for step in (1, -1):
             for start in sorted(self.used):
                 place = start + step
-                while 0 <= place < len(self.phrases) and place not in self.line.taken and place not in self.used and (
-                        self.phrases[place].kind in silent or self.is_filler(place)):
+                while (
+                    0 <= place < len(self.phrases)
+                    and place not in self.line.taken
+                    and place not in self.used
+                    and (self.phrases[place].kind in silent or self.is_filler(place))
+                ):
                     fill.add(place)
                     place += step
         return fill

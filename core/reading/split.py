@@ -1,4 +1,5 @@
 """A line with more than one movement on it, cut where one ends and the next begins."""
+
 from __future__ import annotations
 
 from collections.abc import Iterable
@@ -11,7 +12,14 @@ from core.reading.names import MODIFIERS, Names
 from core.reading.scan import FILLERS
 
 MOST_SETS = 30
-STARTS_NEXT = ("count", "measure", "max", "sets", "clock", "scheme")  # what may begin another movement on the same line
+STARTS_NEXT = (
+    "count",
+    "measure",
+    "max",
+    "sets",
+    "clock",
+    "scheme",
+)  # what may begin another movement on the same line
 
 
 class Splitter:
@@ -34,31 +42,50 @@ class Splitter:
             chunk = self.reader.read(read, carried + indices)
             carried = []
             chunk.joined_by = joined_by
-            choice = joined_by == "or" or (joined_by == "slash" and found and found[-1][1].draft.has_amount and not chunk.draft.has_amount)
+            choice = joined_by == "or" or (
+                joined_by == "slash"
+                and found
+                and found[-1][1].draft.has_amount
+                and not chunk.draft.has_amount
+            )
             if choice and found and chunk.named:  # another choice, not more work
                 first, last = read.phrases[indices[0]], read.phrases[indices[-1]]
-                found[-1][1].draft.notes.append(f"or {read.text[first.column:last.end]}")
+                found[-1][1].draft.notes.append(f"or {read.text[first.column : last.end]}")
                 continue
             if not chunk.named and not found and self._names_later(read, indices[-1]) and own is None:
                 for index in indices:
                     read.taken.discard(index)
                 carried = indices  # "5x5, back squat": amounts first
-                read.marks = [mark for mark in read.marks if not any(read.phrases[index].column + 1 == mark.column for index in indices)]
+                read.marks = [
+                    mark
+                    for mark in read.marks
+                    if not any(read.phrases[index].column + 1 == mark.column for index in indices)
+                ]
                 continue
             found.append((division, chunk))
         if sets:
             for _, chunk in found:
                 draft = chunk.draft
                 if chunk.named and not draft.sets_written:
-                    draft.scheme, draft.sets, draft.sets_written = (draft.reps,) * sets if draft.reps else (), sets, True
+                    draft.scheme, draft.sets, draft.sets_written = (
+                        (draft.reps,) * sets if draft.reps else (),
+                        sets,
+                        True,
+                    )
                     draft.reps = None
         return found
 
     def _sets_of_bracket(self, read: Line) -> int | None:
         """'5 x (1 clean + 2 front squats)': the sets of all in the bracket, which then reads as if it were none."""
         for index in read.free()[:-4]:
-            count, times, bracket = read.phrases[index:index + 3]
-            if count.kind != "count" or count.pair or times.kind != "x" or bracket.kind != "open" or not 1 <= count.values[0] <= MOST_SETS:
+            count, times, bracket = read.phrases[index : index + 3]
+            if (
+                count.kind != "count"
+                or count.pair
+                or times.kind != "x"
+                or bracket.kind != "open"
+                or not 1 <= count.values[0] <= MOST_SETS
+            ):
                 continue
             inside = [one for one in range(index + 3, len(read.phrases)) if one in read.bracketed]
             if any(read.phrases[one].kind == "plus" for one in inside) and self._named(read, inside):
@@ -68,8 +95,13 @@ class Splitter:
         return None
 
     def _names_later(self, read: Line, after: int) -> bool:
-        return any(phrase.kind == "words" and index > after and index not in read.taken and self.names.find(phrase.text) is not None
-                   for index, phrase in enumerate(read.phrases))
+        return any(
+            phrase.kind == "words"
+            and index > after
+            and index not in read.taken
+            and self.names.find(phrase.text) is not None
+            for index, phrase in enumerate(read.phrases)
+        )
 
     def _split(self, read: Line) -> list[tuple[str, str | None, list[int]]]:
         """(what joins it to the one before, its division, its phrases), in order."""
@@ -82,14 +114,23 @@ class Splitter:
             if kind == "division":
                 name = division_id(phrase.text)
                 read.take([index], "division", name)
-                if here and self._named(read, here) and self._nothing_follows(read, free[place + 1:]):
+                if here and self._named(read, here) and self._nothing_follows(read, free[place + 1 :]):
                     pieces[-1] = (pieces[-1][0], name, here)
                 else:
                     pieces.append(("division", name, []))
-            elif kind in ("comma", "plus", "then", "and", "bar", "slash") and here and self._splits_at(read, kind, here, free[place + 1:]):
+            elif (
+                kind in ("comma", "plus", "then", "and", "bar", "slash")
+                and here
+                and self._splits_at(read, kind, here, free[place + 1 :])
+            ):
                 read.taken.add(index)
                 pieces.append((kind, None, []))
-            elif kind in STARTS_NEXT and here and self._named(read, here) and self._begins_movement(read, free[place:]):
+            elif (
+                kind in STARTS_NEXT
+                and here
+                and self._named(read, here)
+                and self._begins_movement(read, free[place:])
+            ):
                 pieces.append(("", None, [index]))
             elif kind == "or":
                 read.taken.add(index)
@@ -110,13 +151,25 @@ class Splitter:
         return True
 
     def _named(self, read: Line, indices: Iterable[int]) -> bool:
-        return any(read.phrases[index].kind == "words" and self.names.find(read.phrases[index].text) is not None for index in indices)
+        return any(
+            read.phrases[index].kind == "words" and self.names.find(read.phrases[index].text) is not None
+            for index in indices
+        )
 
     def _splits_at(self, read: Line, kind: str, here: list[int], rest: list[int]) -> bool:
         """Whether a comma, plus, 'and' or slash stands between two movements."""
-        if kind == "comma" and _a_set(read, here) and rest and read.phrases[rest[0]].kind in ("sets", "count") and not self._named(read, here):
+        if (
+            kind == "comma"
+            and _a_set(read, here)
+            and rest
+            and read.phrases[rest[0]].kind in ("sets", "count")
+            and not self._named(read, here)
+        ):
             return True  # "1x5 @ 65 %, 1x5 @ 75 %"
-        if not self._named(read, here) and not any(read.phrases[index].kind == "words" and not _only_fillers(read.phrases[index].text) for index in here):
+        if not self._named(read, here) and not any(
+            read.phrases[index].kind == "words" and not _only_fillers(read.phrases[index].text)
+            for index in here
+        ):
             return False
         upcoming = next((index for index in rest if read.phrases[index].kind not in SILENT), None)
         if upcoming is None or read.phrases[upcoming].kind == "sex":
@@ -124,14 +177,25 @@ class Splitter:
         if kind in ("comma", "then", "bar"):
             return True
         if kind == "and":
-            return read.phrases[upcoming].kind in STARTS_NEXT or (read.phrases[upcoming].kind == "words" and self.names.starts(read.phrases[upcoming].text))
+            return read.phrases[upcoming].kind in STARTS_NEXT or (
+                read.phrases[upcoming].kind == "words" and self.names.starts(read.phrases[upcoming].text)
+            )
         if kind == "slash":
-            return read.phrases[upcoming].kind in ("words", "division", "count") and self._named(read, [one for one in rest if read.phrases[one].kind == "words"][:1])
+            return read.phrases[upcoming].kind in ("words", "division", "count") and self._named(
+                read, [one for one in rest if read.phrases[one].kind == "words"][:1]
+            )
         return True
 
     def _begins_movement(self, read: Line, rest: list[int]) -> bool:
         """Whether amounts here lead to the words of another movement with nothing between that ends the first."""
-        if read.phrases[rest[0]].kind == "measure" and read.phrases[rest[0]].unit in ("kg", "lb", "pood", "percent", "in", "cm"):
+        if read.phrases[rest[0]].kind == "measure" and read.phrases[rest[0]].unit in (
+            "kg",
+            "lb",
+            "pood",
+            "percent",
+            "in",
+            "cm",
+        ):
             return False
         for index in rest[1:]:
             kind = read.phrases[index].kind
@@ -145,8 +209,11 @@ class Splitter:
         """'clean & jerk' is one name: words on both sides of an 'and' that together name a movement become one phrase."""
         index = 1
         while index < len(read.phrases) - 1:
-            if read.phrases[index].kind == "and" and read.phrases[index - 1].kind == read.phrases[index + 1].kind == "words":
-                text = read.text[read.phrases[index - 1].column:read.phrases[index + 1].end]
+            if (
+                read.phrases[index].kind == "and"
+                and read.phrases[index - 1].kind == read.phrases[index + 1].kind == "words"
+            ):
+                text = read.text[read.phrases[index - 1].column : read.phrases[index + 1].end]
                 match = self.names.find(text)
                 place = read.phrases[index].column - read.phrases[index - 1].column
                 if match and match.start <= place < match.end:
@@ -157,15 +224,27 @@ class Splitter:
     def cut_before_format(self, read: Line) -> int | None:
         """The column of a 'then' that stands between a movement and a format: '100 skips, then 3 rounds of:'."""
         for index, phrase in enumerate(read.phrases):
-            if phrase.kind == "then" and index and any(one.kind in ("rounds", "amrap", "every", "interval") for one in read.phrases[index + 1:]):
-                if not any(one.kind in ("rounds", "amrap", "every", "interval", "for-time") for one in read.phrases[:index]) and self._named(read, range(index)):
+            if (
+                phrase.kind == "then"
+                and index
+                and any(
+                    one.kind in ("rounds", "amrap", "every", "interval") for one in read.phrases[index + 1 :]
+                )
+            ):
+                if not any(
+                    one.kind in ("rounds", "amrap", "every", "interval", "for-time")
+                    for one in read.phrases[:index]
+                ) and self._named(read, range(index)):
                     return phrase.column
         return None
 
 
 def spread_time(read: Line, chunks: list[Chunk]) -> None:
     """'1 min each: pull-ups, push-ups, sit-ups': the time holds for every name on the line."""
-    each = any(one.kind == "each" and index and read.phrases[index - 1].kind in ("clock", "measure") for index, one in enumerate(read.phrases))
+    each = any(
+        one.kind == "each" and index and read.phrases[index - 1].kind in ("clock", "measure")
+        for index, one in enumerate(read.phrases)
+    )
     named = [chunk.draft for chunk in chunks if chunk.named]
     if each and len(named) > 1 and named[0].seconds and not any(draft.has_amount for draft in named[1:]):
         for draft in named[1:]:

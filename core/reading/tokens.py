@@ -1,4 +1,5 @@
 """One line of text -> phrases with their places. The grammar is line.lark; this file gives its leaves a type."""
+
 from __future__ import annotations
 
 import re
@@ -12,14 +13,54 @@ from core.reading.lexer import Leaf, LineLexer
 from core.reading.units import SECOND_PER, UNIT_OF
 
 # look-alikes a keyboard or a phone puts in; one character each, so columns stay true
-LOOK_ALIKES = str.maketrans({"×": "x", "✕": "x", "✖": "x", "’": "'", "‘": "'", "´": "'", "`": "'", "“": '"', "”": '"', "″": '"', "′": "'", "–": "-",
-                             "—": "-", "−": "-", "‑": "-", "\t": " ", "\u00a0": " ", "\u2009": " ", "\u202f": " ", "→": ">", "＋": "+",
-                             "：": ":", "✅": " ", "\ufe0f": " ", "\u200b": " ", "\ufeff": " "})
+LOOK_ALIKES = str.maketrans(
+    {
+        "×": "x",
+        "✕": "x",
+        "✖": "x",
+        "’": "'",
+        "‘": "'",
+        "´": "'",
+        "`": "'",
+        "“": '"',
+        "”": '"',
+        "″": '"',
+        "′": "'",
+        "–": "-",
+        "—": "-",
+        "−": "-",
+        "‑": "-",
+        "\t": " ",
+        "\u00a0": " ",
+        "\u2009": " ",
+        "\u202f": " ",
+        "→": ">",
+        "＋": "+",
+        "：": ":",
+        "✅": " ",
+        "\ufe0f": " ",
+        "\u200b": " ",
+        "\ufeff": " ",
+    }
+)
 VULGAR = {"¼": 0.25, "½": 0.5, "¾": 0.75}
-COUNT_WORDS = {"one": 1.0, "two": 2.0, "three": 3.0, "four": 4.0, "five": 5.0, "six": 6.0, "seven": 7.0, "eight": 8.0, "ten": 10.0, "twelve": 12.0}
+COUNT_WORDS = {
+    "one": 1.0,
+    "two": 2.0,
+    "three": 3.0,
+    "four": 4.0,
+    "five": 5.0,
+    "six": 6.0,
+    "seven": 7.0,
+    "eight": 8.0,
+    "ten": 10.0,
+    "twelve": 12.0,
+}
 FRACTIONS = {(1.0, 2.0): 0.5, (1.0, 4.0): 0.25, (3.0, 4.0): 0.75, (1.0, 3.0): 1 / 3}
 KIND_OF = {"SETS": "set-word", "X_ALONE": "x"}
-NUMBERED = frozenset(("EVERY", "EXPECT", "TEAM", "RIR", "RM", "RPE", "STATION", "INTERVAL"))  # keywords whose digits are read
+NUMBERED = frozenset(
+    ("EVERY", "EXPECT", "TEAM", "RIR", "RM", "RPE", "STATION", "INTERVAL")
+)  # keywords whose digits are read
 FRACTION_UNITS = ("mile", "km")
 MOST_LADDER = 60
 MAX_DIGITS = 9  # longer numbers mean nothing on a board
@@ -71,7 +112,7 @@ class _Grammar:
         found: list[Phrase] = []
         place = 0
         for rule, count in shape:
-            found.extend(_phrases(rule, leaves[place:place + count], line))
+            found.extend(_phrases(rule, leaves[place : place + count], line))
             place += count
         return found
 
@@ -112,7 +153,11 @@ def _phrases(rule: str, leaves: list[Leaf], line: str) -> list[Phrase]:
     if rule != "apart":
         return [_phrase(rule, leaves, line)]
     last = leaves[2][0]
-    rules = ("count", "punctuation", "count" if last in ("LADDER", "SPAN") else "words" if last == "ONE_SIDED" else "keyword")
+    rules = (
+        "count",
+        "punctuation",
+        "count" if last in ("LADDER", "SPAN") else "words" if last == "ONE_SIDED" else "keyword",
+    )
     return [_phrase(one, [leaf], line) for one, leaf in zip(rules, leaves)]
 
 
@@ -130,7 +175,13 @@ def _phrase(rule: str, leaves: list[Leaf], line: str) -> Phrase:
     name = leaves[0][0]
     if rule == "clock":
         return Phrase("clock", text, start, end, (float(seconds_of_clock(leaves[0][1])),), "s")
-    return Phrase(KIND_OF.get(name) or name.lower().replace("_", "-"), text, start, end, _whole(text) if name in NUMBERED else ())
+    return Phrase(
+        KIND_OF.get(name) or name.lower().replace("_", "-"),
+        text,
+        start,
+        end,
+        _whole(text) if name in NUMBERED else (),
+    )
 
 
 def seconds_of_clock(text: str) -> int:
@@ -143,7 +194,11 @@ def seconds_of_clock(text: str) -> int:
 
 
 def _measure(found: dict, counts: list[str], text: str, start: int, end: int) -> Phrase:
-    times = int(numbers(counts[0])[0]) if len(counts) == 2 or (counts and ("CLOCK" in found or "SCHEME" in found)) else 1
+    times = (
+        int(numbers(counts[0])[0])
+        if len(counts) == 2 or (counts and ("CLOCK" in found or "SCHEME" in found))
+        else 1
+    )
     if "CLOCK" in found:
         return Phrase("measure", text, start, end, (float(seconds_of_clock(found["CLOCK"])),), "s", times)
     unit = UNIT_OF[found["UNIT"].strip("-. ")]
@@ -181,15 +236,45 @@ def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
     """'24kg/16kg', '60 kg / 40 kg' and '135 lb/95' become one measure with two standards; '5 sets of 3' sets."""
     kept: list[Phrase] = []
     for phrase in phrases:
-        if len(kept) >= 2 and kept[-1].kind == "slash" and kept[-2].kind == "measure" and _continues(kept[-2], phrase):
+        if (
+            len(kept) >= 2
+            and kept[-1].kind == "slash"
+            and kept[-2].kind == "measure"
+            and _continues(kept[-2], phrase)
+        ):
             first = kept[-2]
-            kept[-2:] = [replace(first, end=phrase.end, values=first.values + phrase.values, pair=True, text=line[first.column:phrase.end])]
+            kept[-2:] = [
+                replace(
+                    first,
+                    end=phrase.end,
+                    values=first.values + phrase.values,
+                    pair=True,
+                    text=line[first.column : phrase.end],
+                )
+            ]
             continue
         of = 1 if kept and kept[-1].kind == "of" else 0
-        if phrase.kind in ("count", "scheme") and len(kept) >= 2 + of and kept[-1 - of].kind == "set-word" and _plain_count(kept[-2 - of]):
+        if (
+            phrase.kind in ("count", "scheme")
+            and len(kept) >= 2 + of
+            and kept[-1 - of].kind == "set-word"
+            and _plain_count(kept[-2 - of])
+        ):
             first = kept[-2 - of]  # "5 sets of 3"
             form = "list" if phrase.kind == "scheme" else ""
-            kept[-2 - of:] = [Phrase("sets", line[first.column:phrase.end], first.column, phrase.end, phrase.values, "", int(first.values[0]), phrase.pair, form)]
+            kept[-2 - of :] = [
+                Phrase(
+                    "sets",
+                    line[first.column : phrase.end],
+                    first.column,
+                    phrase.end,
+                    phrase.values,
+                    "",
+                    int(first.values[0]),
+                    phrase.pair,
+                    form,
+                )
+            ]
             continue
         kept.append(phrase)
     return kept
@@ -224,7 +309,9 @@ def expand_ladder(phrase: Phrase) -> tuple[tuple[int, ...], int | None]:
     if phrase.kind == "span":
         low, high = values
         step = 1 if high >= low else -1
-        return tuple(range(low, high + step, step)[:MOST_LADDER]), None  # cut before it is built: a typo may name millions
+        return tuple(
+            range(low, high + step, step)[:MOST_LADDER]
+        ), None  # cut before it is built: a typo may name millions
     if phrase.form == "closed" and len(values) >= 2:
         step = values[1] - values[0] if len(values) > 2 else (1 if values[-1] > values[0] else -1)
         if step and (values[-1] - values[0]) % step == 0 and (values[-1] - values[0]) // step > 0:

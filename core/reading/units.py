@@ -7,14 +7,24 @@ SECOND_PER = {"s": 1, "min": 60, "hour": 3600}
 # "'" and '"' are feet and inches beside a box or a walk and minutes and seconds beside a clock: kept apart until the
 # neighbours are known. "k" is kilometres of a run and kilograms of a bell, likewise.
 SPELLINGS = {
-    "kg": ("kg", "kgs", "kilo", "kilos", "kilogram", "kilograms"), "lb": ("lb", "lbs", "pound", "pounds", "#"),
-    "pood": ("pood", "poods"), "m": ("m", "meter", "meters", "metre", "metres", "mtr", "mtrs"),
+    "kg": ("kg", "kgs", "kilo", "kilos", "kilogram", "kilograms"),
+    "lb": ("lb", "lbs", "pound", "pounds", "#"),
+    "pood": ("pood", "poods"),
+    "m": ("m", "meter", "meters", "metre", "metres", "mtr", "mtrs"),
     "km": ("km", "kms", "kilometer", "kilometers", "kilometre", "kilometres"),
-    "cm": ("cm", "cms", "centimeter", "centimeters", "centimetre", "centimetres"), "ft": ("ft", "foot", "feet"),
-    "in": ("in", "inch", "inches"), "yd": ("yd", "yds", "yard", "yards"), "mile": ("mile", "miles", "mi"),
-    "cal": ("cal", "cals", "kcal", "kcals", "calorie", "calories"), "s": ("s", "sec", "secs", "second", "seconds"),
-    "min": ("min", "mins", "minute", "minutes"), "hour": ("hour", "hours", "hr", "hrs"), "percent": ("%", "percent"),
-    "single-mark": ("'",), "double-mark": ('"', "''"), "k": ("k",),
+    "cm": ("cm", "cms", "centimeter", "centimeters", "centimetre", "centimetres"),
+    "ft": ("ft", "foot", "feet"),
+    "in": ("in", "inch", "inches"),
+    "yd": ("yd", "yds", "yard", "yards"),
+    "mile": ("mile", "miles", "mi"),
+    "cal": ("cal", "cals", "kcal", "kcals", "calorie", "calories"),
+    "s": ("s", "sec", "secs", "second", "seconds"),
+    "min": ("min", "mins", "minute", "minutes"),
+    "hour": ("hour", "hours", "hr", "hrs"),
+    "percent": ("%", "percent"),
+    "single-mark": ("'",),
+    "double-mark": ('"', "''"),
+    "k": ("k",),
 }
 UNIT_OF = {spelling: unit for unit, spellings in SPELLINGS.items() for spelling in spellings}
 HEIGHT_UNITS = ("cm", "in")

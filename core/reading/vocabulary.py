@@ -1,4 +1,5 @@
 """What one gym calls things: the catalog with its own movements, the words it taught, and the words it marked as no work."""
+
 from __future__ import annotations
 
 from collections.abc import Iterable
@@ -26,5 +27,8 @@ class Vocabulary:
 def vocabulary(catalog: Catalog, words: Iterable[tuple[str, str]]) -> Vocabulary:
     """From (word, movement id) pairs; an empty id marks a note. Words for movements that are gone are left out."""
     pairs = list(words)
-    return Vocabulary(catalog, {word: movement for word, movement in pairs if movement in catalog.movements},
-                      frozenset(plain(word) for word, movement in pairs if not movement))
+    return Vocabulary(
+        catalog,
+        {word: movement for word, movement in pairs if movement in catalog.movements},
+        frozenset(plain(word) for word, movement in pairs if not movement),
+    )

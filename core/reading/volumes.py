@@ -1,4 +1,5 @@
 """Totals of the whole session per person. Exact for closed formats; open ones are estimated from pace, with a range."""
+
 from __future__ import annotations
 
 import math
@@ -52,13 +53,17 @@ def rounds_of(fmt: Format, drafts: list[Draft], catalog: Catalog) -> Rounds:
 def _open_rounds(fmt: Format, drafts: list[Draft], catalog: Catalog) -> Rounds:
     """Rounds that fit the minutes at the fast, the middle and the slow end of every movement's pace."""
     seconds = (fmt.minutes or DEFAULT_AMRAP_MINUTES) * 60
-    shared = [draft for draft in drafts if draft.division in (None, "rx") and not draft.role] or [draft for draft in drafts if not draft.role]
+    shared = [draft for draft in drafts if draft.division in (None, "rx") and not draft.role] or [
+        draft for draft in drafts if not draft.role
+    ]
     if not shared:
         return Rounds(1, True, 1, 1)
     fits = []
     for pace in (1.0, 0.5, 0.0):  # slow, middle, fast
         if fmt.ladder_step and fmt.scheme:
-            fits.append(_rungs(fmt, seconds, sum(_rep_s(draft, catalog, pace) for draft in shared), len(shared)))
+            fits.append(
+                _rungs(fmt, seconds, sum(_rep_s(draft, catalog, pace) for draft in shared), len(shared))
+            )
             continue
         once = sum(_once_s(draft, catalog, pace) + TRANSITION_S for draft in shared) * FATIGUE
         fits.append(max(1, min(MAX_ROUNDS, round(seconds / once))) if once else 1)
@@ -90,7 +95,11 @@ def finish(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> Work
     once = bool(draft.role)
     passes = _passes(draft, fmt, reading, catalog)
     counted = passes.what == "reps"
-    share = fmt.team if fmt.team and fmt.share in ("split", "alternate") and not (draft.synchro or draft.everyone) else 1
+    share = (
+        fmt.team
+        if fmt.team and fmt.share in ("split", "alternate") and not (draft.synchro or draft.everyone)
+        else 1
+    )
     reps = sum(passes.amounts) * draft.sides if counted else 0
     distance_m = sum(passes.amounts) if passes.what == "m" else (draft.distance_m or 0) * passes.times
     calories = sum(passes.amounts) if passes.what == "cal" else (draft.calories or 0) * passes.times
@@ -100,17 +109,50 @@ def finish(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> Work
     seconds = each_s * passes.times * draft.sides
     low, high = _spread(draft, reps, reading, once)
     return Work(
-        movement=draft.movement, line=draft.line, column=draft.column, text=draft.text, division=draft.division,
-        written=Written(draft.reps, draft.reps_to, draft.sets, draft.scheme, draft.distance_m, draft.calories, draft.seconds, draft.other,
-                        draft.counts, draft.max_effort, draft.estimated),
-        scheme=passes.amounts if counted or draft.scheme else (), reps=math.ceil(reps / share),
-        reps_estimated=bool((reading.estimated and not once) or draft.estimated or draft.max_effort or share > 1),
+        movement=draft.movement,
+        line=draft.line,
+        column=draft.column,
+        text=draft.text,
+        division=draft.division,
+        written=Written(
+            draft.reps,
+            draft.reps_to,
+            draft.sets,
+            draft.scheme,
+            draft.distance_m,
+            draft.calories,
+            draft.seconds,
+            draft.other,
+            draft.counts,
+            draft.max_effort,
+            draft.estimated,
+        ),
+        scheme=passes.amounts if counted or draft.scheme else (),
+        reps=math.ceil(reps / share),
+        reps_estimated=bool(
+            (reading.estimated and not once) or draft.estimated or draft.max_effort or share > 1
+        ),
         reps_range=(math.ceil(low / share), math.ceil(high / share)) if high > low else None,
-        loads=draft.loads, load_unit=draft.load_unit, implements=draft.implements, bodyweight=draft.bodyweight, percents=draft.percents, rpe=draft.rpe,
-        distance_m=round(distance_m * draft.sides / share, 3) or None, calories=math.ceil(calories / share) or None,
-        seconds=math.ceil(seconds / share) or None, heights_m=draft.heights_m, sides=draft.sides, tempo=draft.tempo, station=draft.station,
-        role=draft.role, complex=draft.complex, synchro=draft.synchro, everyone=draft.everyone, replaces=draft.replaces,
-        assumed="; ".join(draft.assumed), note="; ".join(draft.notes),
+        loads=draft.loads,
+        load_unit=draft.load_unit,
+        implements=draft.implements,
+        bodyweight=draft.bodyweight,
+        percents=draft.percents,
+        rpe=draft.rpe,
+        distance_m=round(distance_m * draft.sides / share, 3) or None,
+        calories=math.ceil(calories / share) or None,
+        seconds=math.ceil(seconds / share) or None,
+        heights_m=draft.heights_m,
+        sides=draft.sides,
+        tempo=draft.tempo,
+        station=draft.station,
+        role=draft.role,
+        complex=draft.complex,
+        synchro=draft.synchro,
+        everyone=draft.everyone,
+        replaces=draft.replaces,
+        assumed="; ".join(draft.assumed),
+        note="; ".join(draft.notes),
     )
 
 
@@ -131,10 +173,16 @@ def _passes(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> _Pa
     measured = bool(draft.distance_m or draft.calories or draft.seconds)
     from_format = bool(fmt.scheme) and not (draft.reps or measured or draft.role or draft.max_effort)
     if from_format:
-        rising = rungs(fmt, reading.rounds) if fmt.ladder_step else fmt.scheme * (1 if fmt.kind == "for-time" else reading.rounds)
+        rising = (
+            rungs(fmt, reading.rounds)
+            if fmt.ladder_step
+            else fmt.scheme * (1 if fmt.kind == "for-time" else reading.rounds)
+        )
         return _Passes(len(rising) * fmt.repeat, rising * fmt.repeat, what)
     if fmt.scheme and not draft.role:
-        rounds = (reading.rounds if fmt.ladder_step or fmt.kind != "for-time" else len(fmt.scheme)) * fmt.repeat
+        rounds = (
+            reading.rounds if fmt.ladder_step or fmt.kind != "for-time" else len(fmt.scheme)
+        ) * fmt.repeat
     times = (draft.sets or 1) * rounds
     each = _reps_each(draft, fmt, measured, catalog)
     return _Passes(times, (each,) * times if each else (), what if each else "")
@@ -146,11 +194,15 @@ def _reps_each(draft: Draft, fmt: Format, measured: bool, catalog: Catalog) -> i
     if draft.reps:
         return draft.reps
     if draft.max_effort and row.unit == "rep":
-        return max(1, round(min(draft.seconds or fmt.work_s or MAX_EFFORT_S, LONGEST_EFFORT_S) / row.pace_s[1]))
+        return max(
+            1, round(min(draft.seconds or fmt.work_s or MAX_EFFORT_S, LONGEST_EFFORT_S) / row.pace_s[1])
+        )
     if measured or draft.max_effort:
         return 0
     if fmt.kind == "intervals":
-        return max(1, round((fmt.work_s or DEFAULT_WORK_S) / (sum(row.pace_s) / 2))) if row.unit == "rep" else 0
+        return (
+            max(1, round((fmt.work_s or DEFAULT_WORK_S) / (sum(row.pace_s) / 2))) if row.unit == "rep" else 0
+        )
     return 1
 
 

@@ -1,14 +1,33 @@
 """What a text says: frozen values. Lines and columns are 1-based places in the text as written."""
+
 from __future__ import annotations
 
 from dataclasses import dataclass, field, replace
 
 from core.reading.units import KG_PER
 
-DIVISIONS = ("rx", "scaled", "intermediate", "foundation", "masters", "elite", "teens", "adaptive", "level-1", "level-2", "level-3", "level-4")
+DIVISIONS = (
+    "rx",
+    "scaled",
+    "intermediate",
+    "foundation",
+    "masters",
+    "elite",
+    "teens",
+    "adaptive",
+    "level-1",
+    "level-2",
+    "level-3",
+    "level-4",
+)
 PART_KINDS = ("strength", "skill", "conditioning", "event", "warm-up", "cool-down")
 FORMAT_KINDS = ("for-time", "rounds", "as-many-as-possible", "every-minute", "intervals", "sets-x-reps")
-ASKING_KINDS = ("strength", "skill", "conditioning", "event")  # a written warm-up or cool-down is no work to prepare for
+ASKING_KINDS = (
+    "strength",
+    "skill",
+    "conditioning",
+    "event",
+)  # a written warm-up or cool-down is no work to prepare for
 
 
 @dataclass(frozen=True, slots=True)
@@ -164,7 +183,9 @@ class Workout:
     @property
     def divisions(self) -> tuple[str, ...]:
         """Divisions the text names, in its order."""
-        return tuple(dict.fromkeys(work.division for part in self.parts for work in part.work if work.division))
+        return tuple(
+            dict.fromkeys(work.division for part in self.parts for work in part.work if work.division)
+        )
 
     @property
     def asking(self) -> tuple[Part, ...]:
@@ -188,7 +209,11 @@ def _divided(part: Part, division: str | None) -> Part:
     own = [work for work in part.work if work.division == division]
     replaced = {work.replaces for work in own if work.replaces is not None}
     base = (None,) if own and division != "rx" else (None, "rx")
-    kept = tuple(work for index, work in enumerate(part.work) if work.division == division or (work.division in base and index not in replaced))
+    kept = tuple(
+        work
+        for index, work in enumerate(part.work)
+        if work.division == division or (work.division in base and index not in replaced)
+    )
     if not kept:  # a part written only for other divisions is shown as its first one
         first = part.work[0].division if part.work else None
         kept = tuple(work for work in part.work if work.division == first)

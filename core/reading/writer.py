@@ -1,4 +1,5 @@
 """Workout -> canonical whiteboard text, which reads back as the same Workout (places aside)."""
+
 from __future__ import annotations
 
 from core.catalog import Catalog, load_catalog
@@ -39,7 +40,9 @@ def _part(part: Part, catalog: Catalog) -> list[str]:
         if work.note:
             lines[-1] += f" // {work.note}"
     busy = {work.station for work in part.work}
-    lines.extend(f"minute {station}: rest" for station in range(1, part.format.stations + 1) if station not in busy)
+    lines.extend(
+        f"minute {station}: rest" for station in range(1, part.format.stations + 1) if station not in busy
+    )
     return lines
 
 
@@ -48,7 +51,12 @@ def format_text(fmt: Format) -> str:
     pieces = [_kind(fmt)]
     if fmt.repeat > 1:
         pieces.append(f"x {fmt.repeat}")
-    if fmt.kind == "as-many-as-possible" and fmt.estimated and fmt.rounds_range and fmt.rounds_range[0] == fmt.rounds_range[1]:
+    if (
+        fmt.kind == "as-many-as-possible"
+        and fmt.estimated
+        and fmt.rounds_range
+        and fmt.rounds_range[0] == fmt.rounds_range[1]
+    ):
         pieces.append(f"expect {fmt.rounds} rounds")
     if fmt.cap_s:
         pieces.append(f"cap {clock(fmt.cap_s)}")
@@ -64,9 +72,17 @@ def format_text(fmt: Format) -> str:
 def _kind(fmt: Format) -> str:
     ladder = "-".join(map(str, fmt.scheme)) + ("..." if fmt.ladder_step else "")
     if fmt.kind == "for-time":
-        return f"{ladder} for time" if fmt.scheme and fmt.for_time else ladder or ("for time" if fmt.for_time else "")
+        return (
+            f"{ladder} for time"
+            if fmt.scheme and fmt.for_time
+            else ladder or ("for time" if fmt.for_time else "")
+        )
     if fmt.kind == "rounds":
-        return f"{fmt.rounds} rounds" + (" each" if fmt.team and not fmt.share else "") + (" for time" if fmt.for_time else "")
+        return (
+            f"{fmt.rounds} rounds"
+            + (" each" if fmt.team and not fmt.share else "")
+            + (" for time" if fmt.for_time else "")
+        )
     if fmt.kind == "as-many-as-possible":
         minutes = f" {clock(round(fmt.minutes * 60))}" if fmt.minutes else ""
         return f"amrap{minutes}" + (f" {ladder}" if ladder else "")
@@ -89,13 +105,15 @@ def _blocks(part: Part) -> set[str]:
     shared = [index for index, work in enumerate(part.work) if work.division in (None, "rx")]
     others = [work for work in part.work if work.division not in (None, "rx")]
     names = list(dict.fromkeys(work.division for work in others))
-    if not others or list(part.work[len(shared):]) != others:
+    if not others or list(part.work[len(shared) :]) != others:
         return set()
     for name in names:
         own = [work.replaces for work in others if work.division == name]
         if own != [shared[place] if place < len(shared) else None for place in range(len(own))]:
             return set()
-    inline = all(work.replaces == shared[-1] for work in others)  # a single line below the last one reads the same either way
+    inline = all(
+        work.replaces == shared[-1] for work in others
+    )  # a single line below the last one reads the same either way
     return set() if inline else set(names)
 
 
@@ -108,8 +126,13 @@ def _place(work: Work, with_division: bool) -> str:
 
 
 def _movement(work: Work, catalog: Catalog) -> str:
-    pieces = [*_amount(work), "synchro" if work.synchro else "", catalog.movements[work.movement].name, *_load(work),
-              "each" if work.everyone else ""]
+    pieces = [
+        *_amount(work),
+        "synchro" if work.synchro else "",
+        catalog.movements[work.movement].name,
+        *_load(work),
+        "each" if work.everyone else "",
+    ]
     return " ".join(piece for piece in pieces if piece)
 
 
@@ -132,7 +155,11 @@ def _amount(work: Work) -> list[str]:
     measured = _measure(written, sets or 1, other)
     if written.reps is None:
         return [measured or (f"{sets} x" if sets else ""), side]
-    count = f"{written.reps}-{written.reps_to} reps" if written.reps_to else f"{written.reps}{'' if measured else other}"
+    count = (
+        f"{written.reps}-{written.reps_to} reps"
+        if written.reps_to
+        else f"{written.reps}{'' if measured else other}"
+    )
     return [count, side, measured]
 
 

@@ -1,4 +1,5 @@
 """Mutated whiteboards, and the rules none of them may break; used by the tests and by ``./chalk bench fuzz``."""
+
 from __future__ import annotations
 
 import random
@@ -23,20 +24,26 @@ def unaccounted(text: str, workout: Workout) -> list[str]:
     left = []
     for number, line in enumerate(lines_of(text), start=1):
         for word in WORD.finditer(line):
-            if not covered.get(number, set()) & set(range(*word.span())) and word.group().lower() not in SILENT_WORDS:
+            if (
+                not covered.get(number, set()) & set(range(*word.span()))
+                and word.group().lower() not in SILENT_WORDS
+            ):
                 left.append(f"{number}: {word.group()}")
     return left
 
 
-
 # words that join others and carry nothing of their own; the reader gives them no mark
-SILENT_WORDS = frozenset("x of at and then each or rep reps set sets into m ea followed by straight directly right immediately".split())
+SILENT_WORDS = frozenset(
+    "x of at and then each or rep reps set sets into m ea followed by straight directly right immediately".split()
+)
 
 
 def mutated(seed: random.Random) -> str:
     """A corpus text with letters lost, doubled, swapped and lines shuffled, or plain noise."""
     if seed.random() < 0.15:
-        return "".join(seed.choice("abcxyz 0123456789-/:%()@\n\t.,'\"+×½…kg💪éß|#*") for _ in range(seed.randint(1, 160)))
+        return "".join(
+            seed.choice("abcxyz 0123456789-/:%()@\n\t.,'\"+×½…kg💪éß|#*") for _ in range(seed.randint(1, 160))
+        )
     text = list(seed.choice(TEXTS))
     for _ in range(seed.randint(1, 6)):
         place = seed.randrange(len(text) + 1)
@@ -48,7 +55,7 @@ def mutated(seed: random.Random) -> str:
         elif action == 2 and place + 1 < len(text):
             text[place], text[place + 1] = text[place + 1], text[place]
         elif action == 3:
-            text[place:place] = seed.choice(TEXTS)[:seed.randint(1, 40)]
+            text[place:place] = seed.choice(TEXTS)[: seed.randint(1, 40)]
         elif place < len(text):
             text[place] = seed.choice("0123456789xX-/ \n:;")
     return "".join(text)

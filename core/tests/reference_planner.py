@@ -1,4 +1,5 @@
 """The planner's problem stated to a general solver (OR-tools CP-SAT): same candidates, same limits, same objective."""
+
 from __future__ import annotations
 
 import math
@@ -25,7 +26,13 @@ class Proof:
     rows: tuple[int, ...]
 
 
-def prove(problem: Problem, hint: Choice | None = None, seconds: float = 10.0, workers: int = 2, keep: tuple[int, ...] = ()) -> Proof:
+def prove(
+    problem: Problem,
+    hint: Choice | None = None,
+    seconds: float = 10.0,
+    workers: int = 2,
+    keep: tuple[int, ...] = (),
+) -> Proof:
     """Solve the same problem. ``hint``: our own plan, offered as a start so that only the proof is left to find. keep: rows that must stay."""
     model = cp_model.CpModel()
     rows = range(len(problem.candidates))
@@ -35,14 +42,26 @@ def prove(problem: Problem, hint: Choice | None = None, seconds: float = 10.0, w
     model.add(sum(problem.spends_of[row] * chosen[row] for row in rows) <= problem.limits.seconds)
     worth = []
     for place, demand in enumerate(problem.demands):
-        effect = {row: twentieths for row in rows for name, twentieths in problem.candidates[row].effects if name == demand}
+        effect = {
+            row: twentieths
+            for row in rows
+            for name, twentieths in problem.candidates[row].effects
+            if name == demand
+        }
         if not effect:
             continue
         most = min(sum(effect.values()), 12 * FULL)
         total, value = model.new_int_var(0, most, f"t{place}"), model.new_int_var(0, SCALE, f"v{place}")
         model.add(total <= sum(twentieths * chosen[row] for row, twentieths in effect.items()))
         share = float(problem.weights[place]) / problem.total
-        model.add_element(total, [math.floor(SCALE * share * (1 - math.exp(-amount / FULL / TAU)) + 0.5) for amount in range(most + 1)], value)
+        model.add_element(
+            total,
+            [
+                math.floor(SCALE * share * (1 - math.exp(-amount / FULL / TAU)) + 0.5)
+                for amount in range(most + 1)
+            ],
+            value,
+        )
         worth.append(value)
     short = []
     pinned = set(keep)
@@ -50,8 +69,14 @@ def prove(problem: Problem, hint: Choice | None = None, seconds: float = 10.0, w
         model.add(chosen[row] == 1)
     for place, (most, least, most_s, least_s) in enumerate(problem.bounds):
         own = [row for row in rows if int(problem.phase[row]) == place]
-        items, time = sum(chosen[row] for row in own), sum(int(problem.seconds[row]) * chosen[row] for row in own)
-        kept_items, kept_s = len(pinned & set(own)), sum(int(problem.seconds[row]) for row in pinned & set(own))
+        items, time = (
+            sum(chosen[row] for row in own),
+            sum(int(problem.seconds[row]) * chosen[row] for row in own),
+        )
+        kept_items, kept_s = (
+            len(pinned & set(own)),
+            sum(int(problem.seconds[row]) for row in pinned & set(own)),
+        )
         model.add(items <= max(most, kept_items))
         model.add(time <= max(math.floor(most_s + 1e-6), kept_s))
         lacking, slow = model.new_int_var(0, least, f"l{place}"), model.new_bool_var(f"s{place}")
@@ -60,16 +85,32 @@ def prove(problem: Problem, hint: Choice | None = None, seconds: float = 10.0, w
         short += [lacking, slow]
     for muscle in range(problem.holds.shape[1]):
         model.add(sum(int(problem.holds[row, muscle]) * chosen[row] for row in rows) <= HOLD_CAP_S)
-        cap = LIMITING_FATIGUE_CAP if problem.fatigue_cap[muscle] < (LIMITING_FATIGUE_CAP + FATIGUE_CAP) / 2 else FATIGUE_CAP
-        model.add(sum(round(problem.fatigue[row, muscle] * HUNDREDTHS) * chosen[row] for row in rows) <= round(cap * HUNDREDTHS))
+        cap = (
+            LIMITING_FATIGUE_CAP
+            if problem.fatigue_cap[muscle] < (LIMITING_FATIGUE_CAP + FATIGUE_CAP) / 2
+            else FATIGUE_CAP
+        )
+        model.add(
+            sum(round(problem.fatigue[row, muscle] * HUNDREDTHS) * chosen[row] for row in rows)
+            <= round(cap * HUNDREDTHS)
+        )
     costs = sum(round(float(problem.cost[row]) * SCALE) * chosen[row] for row in rows)
     model.maximize(sum(worth) - costs - round(SHORT_COST * SCALE) * sum(short))
     if hint is not None:
         for row in rows:
             model.add_hint(chosen[row], row in hint.rows)
     solver = cp_model.CpSolver()
-    solver.parameters.max_time_in_seconds, solver.parameters.num_workers, solver.parameters.random_seed = seconds, workers, 1
+    solver.parameters.max_time_in_seconds, solver.parameters.num_workers, solver.parameters.random_seed = (
+        seconds,
+        workers,
+        1,
+    )
     status = solver.solve(model)
     found = status in (cp_model.OPTIMAL, cp_model.FEASIBLE)
-    return Proof(solver.objective_value / SCALE if found else -math.inf, solver.best_objective_bound / SCALE, status == cp_model.OPTIMAL, solver.wall_time,
-                 tuple(row for row in rows if found and solver.value(chosen[row])))
+    return Proof(
+        solver.objective_value / SCALE if found else -math.inf,
+        solver.best_objective_bound / SCALE,
+        status == cp_model.OPTIMAL,
+        solver.wall_time,
+        tuple(row for row in rows if found and solver.value(chosen[row])),
+    )

@@ -1,4 +1,5 @@
 """What later parts find warm, the stop for what is missing, and how it fades."""
+
 import unittest
 from dataclasses import replace
 
@@ -16,8 +17,16 @@ from core.reading import read_workout
 
 CATALOG = load_catalog()
 TWO_LIFTS = read_workout("A) Snatch 5x2 @ 75%\n\nB) Clean and jerk 5x2 @ 75%")
-THREE = read_workout("A) Back squat 5x5 @ 75%\n\nB) Press 4x6\n\nC) 3 rounds for time\n12 toes-to-bar\n200 m run")
-FRONT_RACK = {"shoulder.external-rotation", "wrist.extension", "elbow.flexion", "shoulder.flexion", "thoracic.extension"}
+THREE = read_workout(
+    "A) Back squat 5x5 @ 75%\n\nB) Press 4x6\n\nC) 3 rounds for time\n12 toes-to-bar\n200 m run"
+)
+FRONT_RACK = {
+    "shoulder.external-rotation",
+    "wrist.extension",
+    "elbow.flexion",
+    "shoulder.flexion",
+    "thoracic.extension",
+}
 shares = st.dictionaries(st.sampled_from(sorted(CATALOG.demands)), st.floats(0, 1), max_size=6)
 sources = st.lists(st.builds(Warmth, st.floats(-60, 60), shares), max_size=5)
 
@@ -35,11 +44,17 @@ class Fading(unittest.TestCase):
         """The half-life of muscle temperature at rest (Bishop 2003, from memory); nothing is warm before it was done."""
         source = Warmth(ended, left)
         for demand, share in left.items():
-            self.assertAlmostEqual(source.at(ended + later + HALF_LIFE_MIN)[demand], source.at(ended + later)[demand] / 2)
+            self.assertAlmostEqual(
+                source.at(ended + later + HALF_LIFE_MIN)[demand], source.at(ended + later)[demand] / 2
+            )
         self.assertTrue(all(share == 0 for share in source.at(ended - 1).values()))
 
-
-    @given(sources, st.dictionaries(st.sampled_from(sorted(CATALOG.norms)), st.floats(0, 200), max_size=4), st.sampled_from(sorted(CATALOG.norms)), st.floats(0, 40))
+    @given(
+        sources,
+        st.dictionaries(st.sampled_from(sorted(CATALOG.norms)), st.floats(0, 200), max_size=4),
+        st.sampled_from(sorted(CATALOG.norms)),
+        st.floats(0, 40),
+    )
     def test_a_degree_more_never_finds_more_ready(self, before, asked, motion, more):
         """What went less far prepares less; as far or farther prepares all it did."""
         own = [Warmth(one.ended_min, one.shares, {name: 90.0 for name in one.shares}) for one in before]
@@ -55,12 +70,18 @@ class LaterParts(unittest.TestCase):
 
     def test_after_the_snatch_the_clean_and_jerk_lacks_its_front_rack_and_no_more(self):
         """Hips, back and overhead are warm; only the front rack is left, about three minutes of it (common practice)."""
-        stiff = (Person(name="stiff", ranges=(Measurement("wrist.extension", 64), Measurement("elbow.flexion", 128))),)
+        stiff = (
+            Person(
+                name="stiff", ranges=(Measurement("wrist.extension", 64), Measurement("elbow.flexion", 128))
+            ),
+        )
         (stop,) = self.stops(TWO_LIFTS, stiff).breaks
         self.assertTrue(stop.missing)
         self.assertLessEqual(set(stop.missing), FRONT_RACK)
         ready = dict(stop.ready)
-        self.assertTrue(all(ready[demand] > READY for demand in ("hinge", "squat", "press-overhead", "pull-under")))
+        self.assertTrue(
+            all(ready[demand] > READY for demand in ("hinge", "squat", "press-overhead", "pull-under"))
+        )
         (given_,) = self.stops(TWO_LIFTS, stiff, breaks=((1, 3),)).breaks
         self.assertTrue(given_.items)
         self.assertLessEqual(given_.seconds, 180)
@@ -79,13 +100,17 @@ class LaterParts(unittest.TestCase):
     @given(st.sampled_from([TWO_LIFTS, THREE]), st.integers(2, 10), st.integers(6, 20))
     def test_a_stop_keeps_its_minutes_and_gives_only_what_is_missing(self, workout, minutes, opening):
         """Every drill of a stop serves something missing there; what is missing is asked and not ready."""
-        sheet = self.stops(workout, minutes=opening, breaks=tuple((part, minutes) for part in range(1, len(workout.parts))))
+        sheet = self.stops(
+            workout, minutes=opening, breaks=tuple((part, minutes) for part in range(1, len(workout.parts)))
+        )
         for stop in sheet.breaks:
             ready = dict(stop.ready)
             self.assertTrue(all(ready.get(demand, 0.0) < READY for demand in stop.missing))
             self.assertLessEqual(max([0, *(item.end_s for item in stop.items)]), minutes * 60)
             self.assertTrue(all(set(item.serves) & set(stop.missing) for item in stop.items))
-            self.assertTrue(all(one.start_s is None or one.start_s + one.seconds <= minutes * 60 for one in stop.ramp))
+            self.assertTrue(
+                all(one.start_s is None or one.start_s + one.seconds <= minutes * 60 for one in stop.ramp)
+            )
 
     def test_all_still_warm_gives_nothing(self):
         """The same squats again leave nothing to prepare, and the stop stays empty rather than filled."""
@@ -96,7 +121,10 @@ class LaterParts(unittest.TestCase):
     def test_an_earlier_event_leaves_less_to_do_and_fades(self):
         """The upper back opened for the first event still serves the next (common practice), less so an hour later."""
         first, person = read_workout("30 overhead squats 40 kg\n30 chest-to-bar pull-ups"), Person()
-        soon, later = (self.stops(TWO_LIFTS, warmed=tuple(readiness_after(first, person, CATALOG, gap).items())) for gap in (5, 90))
+        soon, later = (
+            self.stops(TWO_LIFTS, warmed=tuple(readiness_after(first, person, CATALOG, gap).items()))
+            for gap in (5, 90)
+        )
         cold = self.stops(TWO_LIFTS)
         squats = derive(first).score("squat")
         self.assertGreater(squats, 0.1)
@@ -115,10 +143,19 @@ class LaterParts(unittest.TestCase):
 class Minutes(unittest.TestCase):
     def test_how_long_parts_take(self):
         """Worked by hand: a cap ends it, intervals add up, five sets of a lift take about two and a half minutes each (common practice)."""
-        for text, least, most in (("EMOM 16\nminute 1: 12 cal row\nminute 2: 40 s plank", 16, 16), ("AMRAP 14\n6 ring dips", 14, 14), ("every 2:00 for 12 min\n12 push-ups", 12, 12),
-                                  ("Back squat 5x5 @ 75%", 12.5, 12.5), ("for time, cap 12\n5000 m run\n50 burpees", 12, 12), ("3 rounds for time\n400 m run\n15 push-ups", 5, 14)):
+        for text, least, most in (
+            ("EMOM 16\nminute 1: 12 cal row\nminute 2: 40 s plank", 16, 16),
+            ("AMRAP 14\n6 ring dips", 14, 14),
+            ("every 2:00 for 12 min\n12 push-ups", 12, 12),
+            ("Back squat 5x5 @ 75%", 12.5, 12.5),
+            ("for time, cap 12\n5000 m run\n50 burpees", 12, 12),
+            ("3 rounds for time\n400 m run\n15 push-ups", 5, 14),
+        ):
             (part,) = read_workout(text).parts
             self.assertTrue(least <= part_minutes(part, CATALOG) <= most, (text, part_minutes(part, CATALOG)))
         long = read_workout("3 rounds for time\n400 m run").parts[0]
-        self.assertLess(part_minutes(long, CATALOG), part_minutes(read_workout("5 rounds for time\n400 m run").parts[0], CATALOG))
+        self.assertLess(
+            part_minutes(long, CATALOG),
+            part_minutes(read_workout("5 rounds for time\n400 m run").parts[0], CATALOG),
+        )
         self.assertGreaterEqual(part_minutes(replace(long, work=()), CATALOG), 1)

@@ -1,4 +1,5 @@
 """The shelf: enough of it, every value with a source, and bad rows refused by name."""
+
 import shutil
 import tempfile
 import unittest
@@ -36,7 +37,11 @@ class Shelf(unittest.TestCase):
     def test_every_demand_is_served_by_a_drill_without_kit(self):
         """Whatever a session asks, an empty room has an answer."""
         for demand in self.catalog.demands:
-            serving = [drill for drill in self.catalog.drills.values() if drill.effects.get(demand, 0) >= 5 and not drill.kit]
+            serving = [
+                drill
+                for drill in self.catalog.drills.values()
+                if drill.effects.get(demand, 0) >= 5 and not drill.kit
+            ]
             self.assertTrue(serving, demand)
 
     def test_no_two_movements_share_a_name(self):
@@ -44,7 +49,9 @@ class Shelf(unittest.TestCase):
         owner: dict[str, str] = {}
         for row in self.catalog.movements.values():
             for name in {plain(one) for one in (row.id, row.name, *row.aliases)}:
-                self.assertIn(owner.setdefault(name, row.id), (row.id,), f"'{name}' is both {owner[name]} and {row.id}")
+                self.assertIn(
+                    owner.setdefault(name, row.id), (row.id,), f"'{name}' is both {owner[name]} and {row.id}"
+                )
 
     def test_holds_before_training_stay_under_the_cap(self):
         """No prep drill holds one muscle group for more than 30 s (Behm 2016, Kay & Blazevich 2012; from memory)."""
@@ -61,7 +68,13 @@ class Shelf(unittest.TestCase):
     def test_drills_that_swing_throw_or_hang_say_look_first(self):
         """A caution about space or anchor stands on every hanging and throwing drill that leaves the feet."""
         for name in ("swing-light", "fast-throws", "hollow-arch-swings", "scap-pull", "kip-practice"):
-            self.assertTrue(any("space" in one.lower() or "bar" in one.lower() for one in self.catalog.drills[name].cautions), name)
+            self.assertTrue(
+                any(
+                    "space" in one.lower() or "bar" in one.lower()
+                    for one in self.catalog.drills[name].cautions
+                ),
+                name,
+            )
 
 
 class BadRows(unittest.TestCase):
@@ -79,7 +92,9 @@ class BadRows(unittest.TestCase):
     def test_a_wrong_number_names_file_row_and_field(self):
         """An effect above twenty twentieths is refused where it stands."""
         error = self.refuse("drills.yaml", "effects: {hip.stability: 14", "effects: {hip.stability: 44")
-        self.assertEqual((error.file, error.row, error.field), ("drills.yaml", "glute-band-walk", "effects.hip.stability"))
+        self.assertEqual(
+            (error.file, error.row, error.field), ("drills.yaml", "glute-band-walk", "effects.hip.stability")
+        )
         self.assertIn("44", str(error))
 
     def test_an_unknown_position_is_refused(self):
@@ -89,7 +104,11 @@ class BadRows(unittest.TestCase):
 
     def test_an_unknown_field_is_refused(self):
         """A misspelt column is an error, not silence."""
-        error = self.refuse("drills.yaml", "level: standing, seated: Same from the chair, cues: [Slow full circles", "levle: standing, level: standing, cues: [Slow full circles")
+        error = self.refuse(
+            "drills.yaml",
+            "level: standing, seated: Same from the chair, cues: [Slow full circles",
+            "levle: standing, level: standing, cues: [Slow full circles",
+        )
         self.assertEqual(error.field, "levle")
 
     def test_a_value_without_a_known_source_is_refused(self):

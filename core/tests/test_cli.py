@@ -1,4 +1,5 @@
 """The command line: documented JSON, exit codes, and messages that name what is wrong."""
+
 import contextlib
 import io
 import json
@@ -40,12 +41,46 @@ class Commands(unittest.TestCase):
 
     def test_the_json_of_every_command_matches_its_schema(self):
         """read, derive and plan give what docs/schema documents, unread lines included, exit 0."""
-        members = self.file("class.json", json.dumps([{"name": "Nell", "age": 41, "sex": "female", "ranges": [{"motion": "wrist.extension", "value": 55}]}, {"name": "Bo"}]))
-        member = self.file("member.json", json.dumps({"name": "Nell", "age": 41, "sex": "female", "adaptive": ["seated"]}))
+        members = self.file(
+            "class.json",
+            json.dumps(
+                [
+                    {
+                        "name": "Nell",
+                        "age": 41,
+                        "sex": "female",
+                        "ranges": [{"motion": "wrist.extension", "value": 55}],
+                    },
+                    {"name": "Bo"},
+                ]
+            ),
+        )
+        member = self.file(
+            "member.json", json.dumps({"name": "Nell", "age": 41, "sex": "female", "adaptive": ["seated"]})
+        )
         earlier = self.file("earlier.txt", "Snatch 5x2 @ 75%")
-        for name, arguments in (("read", ("read", self.text)), ("derive", ("derive", self.text)), ("derive", ("derive", self.text, "--division", "scaled", "--class", members, "--after", earlier)),
-                                ("plan", ("plan", self.text, "--minutes", "12")), ("plan", ("plan", self.text, "--minutes", "9", "--kit", "none", "--heads", "14", "--method", "specific-only")),
-                                ("plan", ("plan", self.text, "--minutes", "12", "--member", member, "--after", earlier))):
+        for name, arguments in (
+            ("read", ("read", self.text)),
+            ("derive", ("derive", self.text)),
+            ("derive", ("derive", self.text, "--division", "scaled", "--class", members, "--after", earlier)),
+            ("plan", ("plan", self.text, "--minutes", "12")),
+            (
+                "plan",
+                (
+                    "plan",
+                    self.text,
+                    "--minutes",
+                    "9",
+                    "--kit",
+                    "none",
+                    "--heads",
+                    "14",
+                    "--method",
+                    "specific-only",
+                ),
+            ),
+            ("plan", ("plan", self.text, "--minutes", "12", "--member", member, "--after", earlier)),
+        ):
             schema = json.loads((SCHEMAS / f"{name}.schema.json").read_text())
             jsonschema.validate(self.json(*arguments), schema)
 
@@ -53,7 +88,10 @@ class Commands(unittest.TestCase):
         """Totals over all rounds, both standards, and the unread word with its place."""
         found = self.json("read", self.text)
         press = found["parts"][1]["work"][0]
-        self.assertEqual((press["reps"], press["scheme"], press["load_kg"], press["loads_kg"]), (45, [15, 15, 15], 40.0, [40.0, 27.5]))
+        self.assertEqual(
+            (press["reps"], press["scheme"], press["load_kg"], press["loads_kg"]),
+            (45, [15, 15, 15], 40.0, [40.0, 27.5]),
+        )
         self.assertEqual([(one["line"], one["text"]) for one in found["unread"]], [(7, "flumes")])
 
     def test_no_kit_means_no_kit(self):
@@ -65,12 +103,21 @@ class Commands(unittest.TestCase):
     def test_what_is_warm_lowers_what_is_planned_for(self):
         """--after shows each demand's readiness."""
         earlier = self.file("earlier.txt", "Front squat 5x5 @ 80%")
-        squat = next(one for one in self.json("derive", self.text, "--after", earlier)["demands"] if one["id"] == "squat")
+        squat = next(
+            one
+            for one in self.json("derive", self.text, "--after", earlier)["demands"]
+            if one["id"] == "squat"
+        )
         self.assertGreater(squat["prepared"], 0.2)
 
     def test_plain_words_for_people(self):
         """Without --json each command prints lines a coach can read."""
-        for arguments, words in ((("read", self.text), "45 reps"), (("derive", self.text), "Shoulder flexion"), (("plan", self.text, "--minutes", "12"), "cool-down"), (("catalog",), "movements")):
+        for arguments, words in (
+            (("read", self.text), "45 reps"),
+            (("derive", self.text), "Shoulder flexion"),
+            (("plan", self.text, "--minutes", "12"), "cool-down"),
+            (("catalog",), "movements"),
+        ):
             code, out, _ = self.run_(*arguments)
             self.assertEqual(code, 0)
             self.assertIn(words, out)
@@ -87,13 +134,24 @@ class Commands(unittest.TestCase):
     def test_files_that_cannot_be_used_exit_2_and_say_why(self):
         """Missing, empty, binary, too long, bad JSON, unknown kit, no members, bad minutes, unknown division or method."""
         cases = (
-            (("read", str(self.folder / "none.txt")), "cannot be opened"), (("read", self.file("empty.txt", "")), "no text"),
-            (("read", self.file("noise.txt", "q" * 200_000)), "200 kB"), (("read", self.file("photo.png", b"\x89PNG\r\n\x1a\n\x00\xff\xfe")), "UTF-8"),
-            (("read", self.file("zip.txt", "PK\x00\x00\x00")), "binary"), (("plan", self.text, "--minutes", "0"), "minutes"), (("plan", self.text, "--minutes", "500"), "2 to 60"),
-            (("plan", self.text, "--minutes", "9", "--heads", "0"), "headcount"), (("plan", self.text, "--minutes", "9", "--method", "vibes"), "general-to-specific"),
-            (("plan", self.text, "--minutes", "9", "--kit", self.file("kit.json", '{"lasso": 2}')), "lasso"), (("plan", self.text, "--minutes", "9", "--kit", self.file("k2.json", '{"band": -1}')), "-1"),
-            (("derive", self.text, "--class", self.file("c.json", "[]")), "at least one"), (("derive", self.text, "--class", self.file("c2.json", "{")), "line 1"),
-            (("derive", self.text, "--division", "titans"), "scaled"), (("plan", self.text, "--minutes", "9", "--member", self.file("m.json", '{"sex": "yes"}')), "'sex'"),
+            (("read", str(self.folder / "none.txt")), "cannot be opened"),
+            (("read", self.file("empty.txt", "")), "no text"),
+            (("read", self.file("noise.txt", "q" * 200_000)), "200 kB"),
+            (("read", self.file("photo.png", b"\x89PNG\r\n\x1a\n\x00\xff\xfe")), "UTF-8"),
+            (("read", self.file("zip.txt", "PK\x00\x00\x00")), "binary"),
+            (("plan", self.text, "--minutes", "0"), "minutes"),
+            (("plan", self.text, "--minutes", "500"), "2 to 60"),
+            (("plan", self.text, "--minutes", "9", "--heads", "0"), "headcount"),
+            (("plan", self.text, "--minutes", "9", "--method", "vibes"), "general-to-specific"),
+            (("plan", self.text, "--minutes", "9", "--kit", self.file("kit.json", '{"lasso": 2}')), "lasso"),
+            (("plan", self.text, "--minutes", "9", "--kit", self.file("k2.json", '{"band": -1}')), "-1"),
+            (("derive", self.text, "--class", self.file("c.json", "[]")), "at least one"),
+            (("derive", self.text, "--class", self.file("c2.json", "{")), "line 1"),
+            (("derive", self.text, "--division", "titans"), "scaled"),
+            (
+                ("plan", self.text, "--minutes", "9", "--member", self.file("m.json", '{"sex": "yes"}')),
+                "'sex'",
+            ),
         )
         for arguments, words in cases:
             code, out, err = self.run_(*arguments)

@@ -1,4 +1,5 @@
 """Demand: the properties every score must have, and what every coach knows a position asks."""
+
 import unittest
 from dataclasses import replace
 
@@ -29,7 +30,13 @@ def works(draw):
 def workout_of(*lines: Work, parts: int = 1) -> Workout:
     numbered = [replace(work, line=place) for place, work in enumerate(lines, 1)]
     size = max(1, -(-len(numbered) // parts))
-    return Workout("", tuple(Part(str(index), "conditioning", Format(), tuple(numbered[index * size:(index + 1) * size])) for index in range(parts)))
+    return Workout(
+        "",
+        tuple(
+            Part(str(index), "conditioning", Format(), tuple(numbered[index * size : (index + 1) * size]))
+            for index in range(parts)
+        ),
+    )
 
 
 def scores(workout: Workout, *people: Person) -> dict[str, float]:
@@ -70,9 +77,15 @@ class Properties(unittest.TestCase):
             self.assertAlmostEqual(score, second[demand], delta=1e-9)
 
     @settings(max_examples=40, deadline=None)
-    @given(st.lists(works(), min_size=1, max_size=3), st.sampled_from(sorted(CATALOG.norms)), st.floats(10, 200), st.floats(0, 40))
+    @given(
+        st.lists(works(), min_size=1, max_size=3),
+        st.sampled_from(sorted(CATALOG.norms)),
+        st.floats(10, 200),
+        st.floats(0, 40),
+    )
     def test_a_better_range_never_raises_its_own_reach(self, lines, motion, value, better):
         """Improving a measured range lowers or keeps that motion's score."""
+
         def person(degrees):
             return Person(ranges=(Measurement(motion, degrees),))
 
@@ -81,7 +94,10 @@ class Properties(unittest.TestCase):
         self.assertLessEqual(after, before + 1e-9)
 
     @settings(max_examples=25, deadline=None)
-    @given(st.lists(works(), min_size=1, max_size=3), st.lists(st.tuples(st.integers(18, 70), st.sampled_from(["male", "female"])), min_size=2, max_size=6))
+    @given(
+        st.lists(works(), min_size=1, max_size=3),
+        st.lists(st.tuples(st.integers(18, 70), st.sampled_from(["male", "female"])), min_size=2, max_size=6),
+    )
     def test_a_class_lies_between_its_members(self, lines, crowd):
         """The class score is no lower than its lowest member and no higher than its highest."""
         people = [Person(age=age, sex=sex, key=str(place)) for place, (age, sex) in enumerate(crowd)]
@@ -97,7 +113,9 @@ class Properties(unittest.TestCase):
 
     def test_every_score_opens_into_terms_that_give_it(self):
         """1 - product(1 - severity x exposure) over the counting terms is the score, for an unknown adult."""
-        for one in derive(read_workout("A) Front squat 5x3 @ 80%\n\nB) 4 rounds\n8 hang power cleans 50 kg\n200 m run")).demands:
+        for one in derive(
+            read_workout("A) Front squat 5x3 @ 80%\n\nB) 4 rounds\n8 hang power cleans 50 kg\n200 m run")
+        ).demands:
             left = 1.0
             for term in one.terms:
                 left *= 1 - term.severity * term.exposure if term.counts else 1
@@ -114,20 +132,29 @@ class CommonPractice(unittest.TestCase):
 
     def test_the_front_rack_asks_shoulder_wrist_and_upper_back(self):
         """A front squat asks elbows up: shoulder flexion and rotation, wrist and upper back extension."""
-        self.assertLessEqual({"shoulder.flexion", "shoulder.external-rotation", "wrist.extension", "thoracic.extension"}, set(self.asked("front squat 5x5 60 kg")))
+        self.assertLessEqual(
+            {"shoulder.flexion", "shoulder.external-rotation", "wrist.extension", "thoracic.extension"},
+            set(self.asked("front squat 5x5 60 kg")),
+        )
 
     def test_a_kip_asks_overhead_upper_back_and_open_hips(self):
         """Kipping pull-ups ask shoulder flexion, upper back and hip extension first."""
-        self.assertLessEqual({"shoulder.flexion", "thoracic.extension", "hip.extension"}, set(self.asked("40 pull-ups", top=4)))
+        self.assertLessEqual(
+            {"shoulder.flexion", "thoracic.extension", "hip.extension"}, set(self.asked("40 pull-ups", top=4))
+        )
 
     def test_toes_to_bar_ask_long_hamstrings(self):
         """Hamstring length and a rounding spine."""
-        self.assertLessEqual({"hip.flexion-straight-knee", "spine.flexion"}, set(self.asked("30 toes-to-bar")))
+        self.assertLessEqual(
+            {"hip.flexion-straight-knee", "spine.flexion"}, set(self.asked("30 toes-to-bar"))
+        )
 
     def test_lunges_ask_hip_extension_and_jumps_ask_the_ankle_spring(self):
         """Long steps ask the back hip; skipping asks the ankle."""
         self.assertIn("hip.extension", self.asked("60 m walking lunges"))
-        self.assertIn("ankle.elastic", [one.id for one in derive(read_workout("150 double-unders")).demands][:2])
+        self.assertIn(
+            "ankle.elastic", [one.id for one in derive(read_workout("150 double-unders")).demands][:2]
+        )
 
     def test_a_lighter_scaled_version_asks_less(self):
         """Half the load, same line: every demand is lower or the same."""
@@ -137,16 +164,34 @@ class CommonPractice(unittest.TestCase):
 
     def test_a_stiff_ankle_moves_the_ankle_to_the_top(self):
         """The same squat stops at the ankle in one person and at the hip in another."""
-        ankle = Person(ranges=(Measurement("ankle.dorsiflexion", 6, "both", "knee-to-wall"), Measurement("hip.flexion", 140)))
-        hip = Person(ranges=(Measurement("ankle.dorsiflexion", 13, "both", "knee-to-wall"), Measurement("hip.flexion", 100)))
+        ankle = Person(
+            ranges=(
+                Measurement("ankle.dorsiflexion", 6, "both", "knee-to-wall"),
+                Measurement("hip.flexion", 140),
+            )
+        )
+        hip = Person(
+            ranges=(
+                Measurement("ankle.dorsiflexion", 13, "both", "knee-to-wall"),
+                Measurement("hip.flexion", 100),
+            )
+        )
         self.assertEqual(self.asked("100 air squats", ankle, top=1), ["ankle.dorsiflexion"])
         self.assertEqual(self.asked("100 air squats", hip, top=1), ["hip.flexion"])
 
     def test_standings_say_who_is_short(self):
         """Each person's range, what is needed of it, and how likely they are short; left and right apart, the tighter counts."""
-        stiff = Person(name="Ada", ranges=(Measurement("wrist.extension", 50, "left"), Measurement("wrist.extension", 75, "right")), key="a")
+        stiff = Person(
+            name="Ada",
+            ranges=(Measurement("wrist.extension", 50, "left"), Measurement("wrist.extension", 75, "right")),
+            key="a",
+        )
         free = Person(name="Bo", ranges=(Measurement("wrist.extension", 88),), key="b")
-        demand = next(one for one in derive(read_workout("front squat 5x5 60 kg"), [stiff, free]).demands if one.id == "wrist.extension")
+        demand = next(
+            one
+            for one in derive(read_workout("front squat 5x5 60 kg"), [stiff, free]).demands
+            if one.id == "wrist.extension"
+        )
         self.assertEqual(demand.short_count, 1)
         ada = next(one for one in demand.people if one.name == "Ada")
         self.assertEqual((ada.range_deg, ada.measured), (50, True))
@@ -154,8 +199,13 @@ class CommonPractice(unittest.TestCase):
 
     def test_shared_needs_say_what_they_are_shared_with(self):
         """Overhead is met by shoulder and upper back together; required angles leave room for the other's share."""
-        term = next(term for one in derive(read_workout("30 push presses 40 kg")).demands if one.id == "shoulder.flexion"
-                    for term in one.terms if term.position == "overhead-lockout")
+        term = next(
+            term
+            for one in derive(read_workout("30 push presses 40 kg")).demands
+            if one.id == "shoulder.flexion"
+            for term in one.terms
+            if term.position == "overhead-lockout"
+        )
         self.assertEqual(term.shared_with, ("thoracic.extension",))
         self.assertLess(term.required_deg, 182)
 
@@ -164,7 +214,10 @@ class CommonPractice(unittest.TestCase):
         work = read_workout("30 push presses 40/27.5 kg").parts[0].work[0]
         row = CATALOG.movements["push-press"]
         same_mass = {"mass_kg": 70}
-        self.assertGreater(exposure(work, row, Person(sex="male", **same_mass)), exposure(work, row, Person(sex="female", **same_mass)))
+        self.assertGreater(
+            exposure(work, row, Person(sex="male", **same_mass)),
+            exposure(work, row, Person(sex="female", **same_mass)),
+        )
 
     def test_severity_of_a_range_everyone_has_is_nothing(self):
         """Three standard deviations in hand asks nearly nothing."""
@@ -174,46 +227,87 @@ class CommonPractice(unittest.TestCase):
 class Coupled(unittest.TestCase):
     """Motions that share one angle (model: overhead, front rack, toes-to-bar, turnover)."""
 
-    SHARED = {"front-rack": {"shoulder.flexion", "shoulder.external-rotation", "thoracic.extension"}, "overhead-lockout": {"shoulder.flexion", "thoracic.extension"},
-              "toes-to-bar-top": {"hip.flexion-straight-knee", "spine.flexion"}, "turnover": {"shoulder.extension", "shoulder.internal-rotation"}}
+    SHARED = {
+        "front-rack": {"shoulder.flexion", "shoulder.external-rotation", "thoracic.extension"},
+        "overhead-lockout": {"shoulder.flexion", "thoracic.extension"},
+        "toes-to-bar-top": {"hip.flexion-straight-knee", "spine.flexion"},
+        "turnover": {"shoulder.extension", "shoulder.internal-rotation"},
+    }
 
     def test_the_four_shared_angles_are_shared_as_the_model_says(self):
         """Each of the four positions has one need met by exactly these motions together."""
         for position, motions in self.SHARED.items():
-            self.assertIn(motions, [set(need.motions) for need in CATALOG.positions[position].needs], position)
+            self.assertIn(
+                motions, [set(need.motions) for need in CATALOG.positions[position].needs], position
+            )
 
     def test_more_of_one_motion_spares_the_others(self):
         """An open upper back lowers what the front rack and the lockout ask of the shoulder, and a long arm what they ask of the back."""
         for text in ("front squat 5x5 60 kg", "press 5x5 40 kg"):
-            stiff, open_back = (Person(ranges=(Measurement("thoracic.extension", degrees),)) for degrees in (10, 40))
-            self.assertGreater(scores(read_workout(text), stiff)["shoulder.flexion"], scores(read_workout(text), open_back).get("shoulder.flexion", 0), text)
+            stiff, open_back = (
+                Person(ranges=(Measurement("thoracic.extension", degrees),)) for degrees in (10, 40)
+            )
+            self.assertGreater(
+                scores(read_workout(text), stiff)["shoulder.flexion"],
+                scores(read_workout(text), open_back).get("shoulder.flexion", 0),
+                text,
+            )
 
     def test_a_weighted_share_is_asked_in_its_own_degrees(self):
         """Half the outward turn counts toward the rack, so a need short by ten degrees asks twenty more of the turn. Worked by
         hand: 222 + 3 reserve - (170 + 20 + 0.5 x 90) = -10, and 10 / 0.5 = 20 fewer than the 90 there are."""
-        person = Person(ranges=(Measurement("shoulder.flexion", 170), Measurement("thoracic.extension", 20), Measurement("shoulder.external-rotation", 90)))
-        terms = [term for one in derive(read_workout("press 5x5 40 kg"), [person]).demands for term in one.terms
-                 if term.position == "front-rack" and len(term.shared_with) == 2]
+        person = Person(
+            ranges=(
+                Measurement("shoulder.flexion", 170),
+                Measurement("thoracic.extension", 20),
+                Measurement("shoulder.external-rotation", 90),
+            )
+        )
+        terms = [
+            term
+            for one in derive(read_workout("press 5x5 40 kg"), [person]).demands
+            for term in one.terms
+            if term.position == "front-rack" and len(term.shared_with) == 2
+        ]
         asked = {frozenset(term.shared_with): term.required_deg for term in terms}
         self.assertAlmostEqual(asked[frozenset({"shoulder.flexion", "thoracic.extension"})], 70, delta=0.1)
-        self.assertAlmostEqual(asked[frozenset({"shoulder.external-rotation", "thoracic.extension"})], 160, delta=0.1)
+        self.assertAlmostEqual(
+            asked[frozenset({"shoulder.external-rotation", "thoracic.extension"})], 160, delta=0.1
+        )
 
     def test_a_motion_may_not_be_weighed_twice(self):
         """One weight for each motion, or none."""
         with self.assertRaises(ValueError):
-            Need(motions=("hip.flexion", "spine.flexion"), weights=(1,), deg=100, quality="free", source="estimate")
+            Need(
+                motions=("hip.flexion", "spine.flexion"),
+                weights=(1,),
+                deg=100,
+                quality="free",
+                source="estimate",
+            )
 
 
 class Standards(unittest.TestCase):
     def test_a_position_that_decides_the_rep_is_exposed_more(self):
         """In a push press the lockout decides the rep and the rack does not (common practice): same line, more exposure."""
-        shares = {term.position: (term.judged, term.exposure) for one in derive(read_workout("15 push presses 40 kg")).demands for term in one.terms}
+        shares = {
+            term.position: (term.judged, term.exposure)
+            for one in derive(read_workout("15 push presses 40 kg")).demands
+            for term in one.terms
+        }
         self.assertEqual((shares["overhead-lockout"][0], shares["front-rack"][0]), (True, False))
         self.assertGreater(shares["overhead-lockout"][1], shares["front-rack"][1])
 
     def test_lockouts_depths_and_open_hips_decide_reps(self):
         """What judges look at (common practice); racks, hangs in passing and turnovers are passed through."""
-        for position in ("overhead-lockout", "squat-bottom-back", "hips-open", "pull-top", "toes-to-bar-top", "dip-bottom"):
+        for position in (
+            "overhead-lockout",
+            "squat-bottom-back",
+            "hips-open",
+            "pull-top",
+            "toes-to-bar-top",
+            "dip-bottom",
+        ):
             self.assertTrue(CATALOG.positions[position].judged, position)
         for position in ("front-rack", "hang-arch", "turnover", "pull-from-floor", "hands-on-floor"):
             self.assertFalse(CATALOG.positions[position].judged, position)
@@ -223,18 +317,39 @@ class Divisions(unittest.TestCase):
     TEXT = "4 rounds\n6 overhead squats 50/35 kg\nscaled: 6 front squats 40/25 kg\n200 m run"
 
     def crowd(self):
-        return [Person(name=f"p{place}", age=30, sex="male", division="scaled" if place < 2 else None, key=str(place),
-                       ranges=(Measurement("shoulder.flexion", 150),)) for place in range(5)]
+        return [
+            Person(
+                name=f"p{place}",
+                age=30,
+                sex="male",
+                division="scaled" if place < 2 else None,
+                key=str(place),
+                ranges=(Measurement("shoulder.flexion", 150),),
+            )
+            for place in range(5)
+        ]
 
     def test_each_division_is_scored_apart_and_their_mean_is_the_class(self):
         """Those who front squat are asked less overhead (common practice); weighted by heads the divisions give the class score."""
-        demand = next(one for one in derive(read_workout(self.TEXT), self.crowd()).demands if one.id == "shoulder.flexion")
+        demand = next(
+            one
+            for one in derive(read_workout(self.TEXT), self.crowd()).demands
+            if one.id == "shoulder.flexion"
+        )
         written, scaled = demand.divisions
-        self.assertEqual(((written.division, written.people), (scaled.division, scaled.people)), ((None, 3), ("scaled", 2)))
+        self.assertEqual(
+            ((written.division, written.people), (scaled.division, scaled.people)), ((None, 3), ("scaled", 2))
+        )
         self.assertGreater(written.score, scaled.score)
         self.assertAlmostEqual((3 * written.score + 2 * scaled.score) / 5, demand.score, delta=1e-9)
-        self.assertEqual({term.position: term.people for term in demand.terms if "squat-bottom" in term.position or term.position == "front-rack"},
-                         {"squat-bottom-overhead": 3, "front-rack": 2})
+        self.assertEqual(
+            {
+                term.position: term.people
+                for term in demand.terms
+                if "squat-bottom" in term.position or term.position == "front-rack"
+            },
+            {"squat-bottom-overhead": 3, "front-rack": 2},
+        )
 
     def test_one_division_needs_no_table(self):
         """Everybody doing the same leaves the list empty."""
@@ -242,28 +357,62 @@ class Divisions(unittest.TestCase):
 
     def test_the_shortfall_is_counted_by_size(self):
         """Short by nothing, by a little, clearly, and by far: one person each, and all are counted once."""
-        people = [Person(age=30, sex="male", key=str(have), ranges=(Measurement("hip.flexion", have, test="inclinometer"),)) for have in (150, 120, 113, 95)]
-        demand = next(one for one in derive(read_workout("60 air squats"), people).demands if one.id == "hip.flexion")
+        people = [
+            Person(
+                age=30,
+                sex="male",
+                key=str(have),
+                ranges=(Measurement("hip.flexion", have, test="inclinometer"),),
+            )
+            for have in (150, 120, 113, 95)
+        ]
+        demand = next(
+            one for one in derive(read_workout("60 air squats"), people).demands if one.id == "hip.flexion"
+        )
         self.assertEqual(demand.shortfall_counts, (1, 1, 1, 1))
 
 
 class Measured(unittest.TestCase):
     def test_sides_stand_apart_and_the_tighter_counts(self):
         """Left 150, right 170: the need is held against 150, and both are in the standing."""
-        person = Person("P", 30, "male", ranges=(Measurement("shoulder.flexion", 150, "left"), Measurement("shoulder.flexion", 170, "right")))
-        standing = next(one for one in derive(read_workout("30 push presses 40 kg"), (person,)).demands if one.id == "shoulder.flexion").people[0]
+        person = Person(
+            "P",
+            30,
+            "male",
+            ranges=(
+                Measurement("shoulder.flexion", 150, "left"),
+                Measurement("shoulder.flexion", 170, "right"),
+            ),
+        )
+        standing = next(
+            one
+            for one in derive(read_workout("30 push presses 40 kg"), (person,)).demands
+            if one.id == "shoulder.flexion"
+        ).people[0]
         self.assertEqual((standing.range_deg, standing.left_deg, standing.right_deg), (150, 150, 170))
 
     def test_the_error_of_the_test_counts(self):
         """A guess by eye is worth less than a goniometer: what is needed above it is less surely missing."""
+
         def chance(test):
             person = Person("P", 30, "male", ranges=(Measurement("hip.flexion", 110, "both", test),))
-            return next(one for one in derive(read_workout("30 air squats"), (person,)).demands if one.id == "hip.flexion").people[0].short_probability
+            return (
+                next(
+                    one
+                    for one in derive(read_workout("30 air squats"), (person,)).demands
+                    if one.id == "hip.flexion"
+                )
+                .people[0]
+                .short_probability
+            )
 
         self.assertTrue(0.5 < chance("by-eye") < chance("goniometer") < chance("inclinometer") <= 1)
 
     def test_a_slow_tempo_exposes_more(self):
         """The same sets at 5-2-1-0 ask more than without a tempo; a quick one asks no less."""
-        plain, slow, quick = (derive(read_workout(f"front squat 3x3 60 kg {tempo}")).score("trunk.brace") for tempo in ("", "tempo 5-2-1-0", "tempo 1-0-x-0"))
+        plain, slow, quick = (
+            derive(read_workout(f"front squat 3x3 60 kg {tempo}")).score("trunk.brace")
+            for tempo in ("", "tempo 5-2-1-0", "tempo 1-0-x-0")
+        )
         self.assertGreater(slow, plain)
         self.assertEqual(quick, plain)

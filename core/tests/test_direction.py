@@ -1,10 +1,24 @@
 """The direction of dependency, held by force."""
+
 import ast
 import unittest
 from pathlib import Path
 
 CORE = Path(__file__).resolve().parent.parent
-ORDER = ["errors", "body", "posture", "catalog", "reading", "week", "demand", "prep", "pictures", "lab", "json_out", "cli"]  # each may import what stands before it
+ORDER = [
+    "errors",
+    "body",
+    "posture",
+    "catalog",
+    "reading",
+    "week",
+    "demand",
+    "prep",
+    "pictures",
+    "lab",
+    "json_out",
+    "cli",
+]  # each may import what stands before it
 FORBIDDEN = {"django", "ninja", "server", "ops", "gunicorn", "psycopg"}
 
 
@@ -39,7 +53,9 @@ class Direction(unittest.TestCase):
             for name in imports_of(path):
                 parts = name.split(".")
                 if parts[0] == "core" and len(parts) > 1 and parts[1] in ORDER:
-                    self.assertLessEqual(ORDER.index(parts[1]), ORDER.index(own), f"{path.relative_to(CORE)} imports {name}")
+                    self.assertLessEqual(
+                        ORDER.index(parts[1]), ORDER.index(own), f"{path.relative_to(CORE)} imports {name}"
+                    )
 
     def test_the_core_reads_no_clock_and_draws_no_chance(self):
         """Same input, same output: no time, random or datetime in the core (the benchmark measures time, and may; a week's

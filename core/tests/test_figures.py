@@ -1,4 +1,5 @@
 """Figures over the whole catalog: a body that could stand there."""
+
 import math
 import unittest
 from dataclasses import replace
@@ -20,7 +21,18 @@ def distance(a, b):
 def from_line(point, start, end):
     """Distance of a point from a drawn line (or dot)."""
     length = math.dist(start, end) ** 2
-    share = 0 if not length else max(0, min(1, ((point[0] - start[0]) * (end[0] - start[0]) + (point[1] - start[1]) * (end[1] - start[1])) / length))
+    share = (
+        0
+        if not length
+        else max(
+            0,
+            min(
+                1,
+                ((point[0] - start[0]) * (end[0] - start[0]) + (point[1] - start[1]) * (end[1] - start[1]))
+                / length,
+            ),
+        )
+    )
     return math.dist(point, (start[0] + share * (end[0] - start[0]), start[1] + share * (end[1] - start[1])))
 
 
@@ -33,10 +45,23 @@ class Poses(unittest.TestCase):
         for name, pose in self.catalog.poses.items():
             points = draw(pose).points
             for side, limbs in (("", pose.near), ("far_", pose.far)):
-                for start, end, segment, scale in (("hip", "knee", "thigh", limbs.thigh), ("knee", "ankle", "shank", limbs.shank), ("shoulder", "elbow", "upper_arm", 1),
-                                                   ("elbow", "wrist", "forearm", 1)):
-                    a = points[start] if start in ("hip", "shoulder") and pose.view == "side" else points[side + start]
-                    self.assertAlmostEqual(distance(a, points[side + end]), LENGTH[segment] * scale, delta=2e-4, msg=f"{name} {side}{segment}")
+                for start, end, segment, scale in (
+                    ("hip", "knee", "thigh", limbs.thigh),
+                    ("knee", "ankle", "shank", limbs.shank),
+                    ("shoulder", "elbow", "upper_arm", 1),
+                    ("elbow", "wrist", "forearm", 1),
+                ):
+                    a = (
+                        points[start]
+                        if start in ("hip", "shoulder") and pose.view == "side"
+                        else points[side + start]
+                    )
+                    self.assertAlmostEqual(
+                        distance(a, points[side + end]),
+                        LENGTH[segment] * scale,
+                        delta=2e-4,
+                        msg=f"{name} {side}{segment}",
+                    )
 
     def test_nothing_goes_through_the_floor(self):
         """No joint of any pose is below the floor by more than a finger's breadth."""
@@ -67,9 +92,19 @@ class Poses(unittest.TestCase):
         for name, prop, figure in self.shown():
             what, _, where = prop.partition("@")
             ends = [tuple(place) for shape in figure.shapes for place in shape["at"]]
-            if where in ("hands", "hand", "hand-up", "far-hand", "between-hands", "above") and what not in ("box", "machine"):
+            if where in ("hands", "hand", "hand-up", "far-hand", "between-hands", "above") and what not in (
+                "box",
+                "machine",
+            ):
                 grip = figure.points["far_grip" if where == "far-hand" else "grip"]
-                self.assertLess(min(from_line(grip, tuple(shape["at"][0]), tuple(shape["at"][-1])) for shape in figure.shapes), 0.09, name)
+                self.assertLess(
+                    min(
+                        from_line(grip, tuple(shape["at"][0]), tuple(shape["at"][-1]))
+                        for shape in figure.shapes
+                    ),
+                    0.09,
+                    name,
+                )
                 held += 1
             if where in ("front", "back") and what == "barbell":
                 self.assertLess(min(distance(end, figure.points["shoulder"]) for end in ends), 0.08, name)
@@ -84,7 +119,11 @@ class Poses(unittest.TestCase):
             for shape in figure.shapes:
                 if shape["kind"] == "wall":
                     walls += 1
-                    sides = {x > shape["at"][0][0] for joint, (x, _) in figure.points.items() if abs(x - shape["at"][0][0]) > 0.03}
+                    sides = {
+                        x > shape["at"][0][0]
+                        for joint, (x, _) in figure.points.items()
+                        if abs(x - shape["at"][0][0]) > 0.03
+                    }
                     self.assertEqual(len(sides), 1, name)
         self.assertGreater(walls, 5)
 
@@ -108,7 +147,9 @@ class Poses(unittest.TestCase):
         for name, pose in front:
             points = draw(pose).points
             self.assertAlmostEqual(distance(points["hip"], points["far_hip"]), 0.191, delta=1e-3, msg=name)
-            self.assertAlmostEqual(distance(points["shoulder"], points["far_shoulder"]), 0.259, delta=1e-3, msg=name)
+            self.assertAlmostEqual(
+                distance(points["shoulder"], points["far_shoulder"]), 0.259, delta=1e-3, msg=name
+            )
             if pose.support == "feet":
                 self.assertAlmostEqual(points["heel"][1], 0, delta=0.012, msg=name)
                 self.assertAlmostEqual(points["far_heel"][1], 0, delta=0.012, msg=name)
@@ -118,7 +159,9 @@ class Poses(unittest.TestCase):
         pose = self.catalog.poses["side-squat"]
         found = arc(pose, draw(pose), "hip.abduction", 40, 30)
         self.assertEqual((found.start_deg % 360, found.sign), (0, -1))
-        self.assertIsNone(arc(self.catalog.poses["stand"], draw(self.catalog.poses["stand"]), "hip.abduction", 40))
+        self.assertIsNone(
+            arc(self.catalog.poses["stand"], draw(self.catalog.poses["stand"]), "hip.abduction", 40)
+        )
 
     def test_a_balanced_standing_body_stands_over_its_feet(self):
         """Solved squats keep the hip behind the heel and the shoulder ahead of it: nobody is falling over."""
@@ -137,7 +180,9 @@ class Poses(unittest.TestCase):
         start, end = self.catalog.poses["stand"], self.catalog.poses["squat-air"]
         run = frames(start, end, 5)
         self.assertEqual(run[0].points, draw(start).points)
-        self.assertAlmostEqual(distance(run[2].points["knee"], run[2].points["ankle"]), LENGTH["shank"], delta=2e-4)
+        self.assertAlmostEqual(
+            distance(run[2].points["knee"], run[2].points["ankle"]), LENGTH["shank"], delta=2e-4
+        )
 
 
 class Pictures(unittest.TestCase):
@@ -147,7 +192,13 @@ class Pictures(unittest.TestCase):
         profile = derive(read_workout("Front squat 5x5 @ 80%"))
         picture = position_picture("squat-bottom-front", profile, catalog)
         ankle = next(one for one in picture["arcs"] if one["motion"] == "ankle.dorsiflexion")
-        term = next(term for demand in profile.demands if demand.id == "ankle.dorsiflexion" for term in demand.terms if term.position == "squat-bottom-front")
+        term = next(
+            term
+            for demand in profile.demands
+            if demand.id == "ankle.dorsiflexion"
+            for term in demand.terms
+            if term.position == "squat-bottom-front"
+        )
         self.assertEqual((ankle["needed_deg"], ankle["has_deg"]), (term.required_deg, term.range_deg))
 
     def test_the_arc_starts_along_the_limb_it_is_measured_from(self):
@@ -174,4 +225,7 @@ class Pictures(unittest.TestCase):
             picture = picture_of_drill(drill, catalog)
             self.assertEqual(len(picture["frames"]), 9)
             for frame in picture["frames"]:
-                self.assertTrue(all(picture["box"][0] - 0.1 <= x <= picture["box"][2] + 0.1 for x, _ in frame.values()), drill)
+                self.assertTrue(
+                    all(picture["box"][0] - 0.1 <= x <= picture["box"][2] + 0.1 for x, _ in frame.values()),
+                    drill,
+                )

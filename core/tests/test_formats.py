@@ -1,4 +1,5 @@
 """What sets a format, in the ways coaches write it; and names, with what stands beside them."""
+
 import unittest
 
 from core.catalog import load_catalog
@@ -9,14 +10,25 @@ from core.reading.line import Line
 
 # line, kind, and the fields that must be set
 LINES = (
-    ("5 RFT", "rounds", {"rounds": 5, "for_time": True}), ("3 rounds", "rounds", {"rounds": 3, "for_time": False}), ("4 rds for time", "rounds", {"rounds": 4, "for_time": True}),
-    ("for time", "for-time", {"for_time": True}), ("21-15-9 reps for time of:", "for-time", {"scheme": (21, 15, 9)}), ("AMRAP 12", "as-many-as-possible", {"minutes": 12}),
-    ("12 min AMRAP", "as-many-as-possible", {"minutes": 12}), ("AMRAP 7:30", "as-many-as-possible", {"minutes": 7.5}),
-    ("as many rounds and reps as possible in 20 minutes", "as-many-as-possible", {"minutes": 20}), ("EMOM 10", "every-minute", {"rounds": 10, "interval_s": 60, "minutes": 10}),
-    ("E2MOM x 6", "every-minute", {"rounds": 6, "interval_s": 120, "minutes": 12}), ("E3MOM 15", "every-minute", {"rounds": 5, "interval_s": 180}),
-    ("every minute for 8 minutes", "every-minute", {"rounds": 8, "interval_s": 60}), ("every 3:00 for 15 min", "every-minute", {"rounds": 5, "interval_s": 180}),
-    ("every 90 s x 8", "every-minute", {"rounds": 8, "interval_s": 90, "minutes": 12}), ("every 2 minutes for 5 rounds", "every-minute", {"rounds": 5, "interval_s": 120}),
-    ("10-8-6-4-2", "for-time", {"scheme": (10, 8, 6, 4, 2)}), ("3 rounds for time, cap 14", "rounds", {"rounds": 3, "cap_s": 840}), ("time cap 12:00", "for-time", {"cap_s": 720}),
+    ("5 RFT", "rounds", {"rounds": 5, "for_time": True}),
+    ("3 rounds", "rounds", {"rounds": 3, "for_time": False}),
+    ("4 rds for time", "rounds", {"rounds": 4, "for_time": True}),
+    ("for time", "for-time", {"for_time": True}),
+    ("21-15-9 reps for time of:", "for-time", {"scheme": (21, 15, 9)}),
+    ("AMRAP 12", "as-many-as-possible", {"minutes": 12}),
+    ("12 min AMRAP", "as-many-as-possible", {"minutes": 12}),
+    ("AMRAP 7:30", "as-many-as-possible", {"minutes": 7.5}),
+    ("as many rounds and reps as possible in 20 minutes", "as-many-as-possible", {"minutes": 20}),
+    ("EMOM 10", "every-minute", {"rounds": 10, "interval_s": 60, "minutes": 10}),
+    ("E2MOM x 6", "every-minute", {"rounds": 6, "interval_s": 120, "minutes": 12}),
+    ("E3MOM 15", "every-minute", {"rounds": 5, "interval_s": 180}),
+    ("every minute for 8 minutes", "every-minute", {"rounds": 8, "interval_s": 60}),
+    ("every 3:00 for 15 min", "every-minute", {"rounds": 5, "interval_s": 180}),
+    ("every 90 s x 8", "every-minute", {"rounds": 8, "interval_s": 90, "minutes": 12}),
+    ("every 2 minutes for 5 rounds", "every-minute", {"rounds": 5, "interval_s": 120}),
+    ("10-8-6-4-2", "for-time", {"scheme": (10, 8, 6, 4, 2)}),
+    ("3 rounds for time, cap 14", "rounds", {"rounds": 3, "cap_s": 840}),
+    ("time cap 12:00", "for-time", {"cap_s": 720}),
 )
 
 
@@ -32,7 +44,13 @@ class Formats(unittest.TestCase):
 
     def test_movement_lines_set_no_format(self):
         """Counts, loads and sets of a movement are left to the movement."""
-        for line in ("15 push presses 40 kg", "Back squat 5x5", "200 m run", "Front squat 4 x 4 @ 78 %", "2 x 22.5 kg dumbbell thrusters"):
+        for line in (
+            "15 push presses 40 kg",
+            "Back squat 5x5",
+            "200 m run",
+            "Front squat 4 x 4 @ 78 %",
+            "2 x 22.5 kg dumbbell thrusters",
+        ):
             self.assertIsNone(read_format(Line(1, line)), line)
 
     def test_a_rest_belongs_to_the_part_it_stands_in(self):
@@ -42,12 +60,24 @@ class Formats(unittest.TestCase):
 
     def test_parts_by_heading_and_by_a_new_format(self):
         """Letters, words, and a second format each open a part; kinds follow."""
-        workout = read_workout("Strength: back squat 5x5 @ 75%\nConditioning\nAMRAP 8\n10 burpees\n\n3 rounds\n10 push-ups\nSkill\nhandstand hold 3 x 20 s")
-        self.assertEqual([(part.name, part.kind) for part in workout.parts], [("Strength", "strength"), ("Conditioning", "conditioning"), ("Conditioning, then", "conditioning"), ("Skill", "skill")])
+        workout = read_workout(
+            "Strength: back squat 5x5 @ 75%\nConditioning\nAMRAP 8\n10 burpees\n\n3 rounds\n10 push-ups\nSkill\nhandstand hold 3 x 20 s"
+        )
+        self.assertEqual(
+            [(part.name, part.kind) for part in workout.parts],
+            [
+                ("Strength", "strength"),
+                ("Conditioning", "conditioning"),
+                ("Conditioning, then", "conditioning"),
+                ("Skill", "skill"),
+            ],
+        )
 
     def test_an_open_format_is_an_honest_estimate(self):
         """Twice the minutes give about twice the rounds; both say they are estimates."""
-        short, long = (read_workout(f"AMRAP {minutes}\n10 burpees\n15 air squats").parts[0] for minutes in (8, 16))
+        short, long = (
+            read_workout(f"AMRAP {minutes}\n10 burpees\n15 air squats").parts[0] for minutes in (8, 16)
+        )
         self.assertTrue(short.format.estimated and short.work[0].reps_estimated)
         self.assertTrue(1.7 <= long.format.rounds / short.format.rounds <= 2.4)
 
@@ -58,8 +88,14 @@ class NamesBeside(unittest.TestCase):
 
     def test_longer_names_win(self):
         """'overhead kettlebell swing' is not a kettlebell swing; 'strict pull-up' is not a pull-up."""
-        for text, movement in (("overhead kettlebell swings", "overhead-kettlebell-swing"), ("strict pull ups", "strict-pull-up"), ("dumbbell push press", "dumbbell-push-press"),
-                               ("chest to bar pull-ups", "chest-to-bar-pull-up"), ("front rack lunge", "front-rack-lunge"), ("bar muscle ups", "bar-muscle-up")):
+        for text, movement in (
+            ("overhead kettlebell swings", "overhead-kettlebell-swing"),
+            ("strict pull ups", "strict-pull-up"),
+            ("dumbbell push press", "dumbbell-push-press"),
+            ("chest to bar pull-ups", "chest-to-bar-pull-up"),
+            ("front rack lunge", "front-rack-lunge"),
+            ("bar muscle ups", "bar-muscle-up"),
+        ):
             self.assertEqual(self.names.find(text).movement, movement, text)
 
     def test_modifiers_are_not_strangers_but_strangers_are_kept(self):

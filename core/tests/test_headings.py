@@ -1,4 +1,5 @@
 """What opens a part, what is a note, what names a session or a division, and texts in columns: tables of each."""
+
 import unittest
 
 from core.catalog import load_catalog
@@ -13,36 +14,89 @@ NAMES = Names(load_catalog())
 class Headings(unittest.TestCase):
     def test_headings_with_their_name_and_kind(self):
         """Letters, numbered letters, words, events, warm-ups, decoration; where the rest of the line starts."""
-        for line, name, kind, rest in (("A) back squat", "A", "", "back squat"), ("b2. rows", "B2", "", "rows"), ("Part C: run", "C", "", "run"), ("Strength: 5x5", "Strength", "strength", "5x5"),
-                                       ("** CONDITIONING **", "Conditioning", "conditioning", ""), ("Event 2 - row", "Event 2", "event", "row"), ("Warm-up:", "Warm-up", "warm-up", ""),
-                                       ("A) Skill: handstands", "A", "skill", "handstands"), ("Workout 2:", "Workout 2", "", ""), ("Cool down: walk", "Cool down", "cool-down", "walk"),
-                                       ("# Lower rack (strength)", "Lower rack", "strength", ""), ("Accessory work:", "Accessory work", "strength", "")):
+        for line, name, kind, rest in (
+            ("A) back squat", "A", "", "back squat"),
+            ("b2. rows", "B2", "", "rows"),
+            ("Part C: run", "C", "", "run"),
+            ("Strength: 5x5", "Strength", "strength", "5x5"),
+            ("** CONDITIONING **", "Conditioning", "conditioning", ""),
+            ("Event 2 - row", "Event 2", "event", "row"),
+            ("Warm-up:", "Warm-up", "warm-up", ""),
+            ("A) Skill: handstands", "A", "skill", "handstands"),
+            ("Workout 2:", "Workout 2", "", ""),
+            ("Cool down: walk", "Cool down", "cool-down", "walk"),
+            ("# Lower rack (strength)", "Lower rack", "strength", ""),
+            ("Accessory work:", "Accessory work", "strength", ""),
+        ):
             found = read_heading(line)
             self.assertIsNotNone(found, line)
-            self.assertEqual((found.name, found.kind, line[found.end:].strip()), (name, kind, rest), line)
+            self.assertEqual((found.name, found.kind, line[found.end :].strip()), (name, kind, rest), line)
 
     def test_lines_that_head_nothing(self):
         """Movements, levels and standards that start with a letter."""
-        for line in ("L1: ring rows", "L-sit 3 x 20 s", "m: 60 kg", "20 burpees", "a burpee", "x 10", "strength is a skill, remember"):
+        for line in (
+            "L1: ring rows",
+            "L-sit 3 x 20 s",
+            "m: 60 kg",
+            "20 burpees",
+            "a burpee",
+            "x 10",
+            "strength is a skill, remember",
+        ):
             self.assertIsNone(read_heading(line), line)
 
     def test_notes_and_what_only_looks_like_one(self):
         """Marked lines and sentences are notes; lines that count something to do are not."""
-        for line in ("note: slow", "Coach's notes - open hips", "// later", "Goal: unbroken sets", "Keep the elbows high", "Focus on breathing today", "If you finish early, stretch.",
-                     "This one is meant to be a sprint for you", "Score is total reps"):
+        for line in (
+            "note: slow",
+            "Coach's notes - open hips",
+            "// later",
+            "Goal: unbroken sets",
+            "Keep the elbows high",
+            "Focus on breathing today",
+            "If you finish early, stretch.",
+            "This one is meant to be a sprint for you",
+            "Score is total reps",
+        ):
             self.assertTrue(is_note(line, tokenize(line), NAMES), line)
-        for line in ("10 burpees", "for time", "AMRAP 12", "3 rounds of your best push-ups", "rest 2:00", "back squat", "max set of strict pull-ups"):
+        for line in (
+            "10 burpees",
+            "for time",
+            "AMRAP 12",
+            "3 rounds of your best push-ups",
+            "rest 2:00",
+            "back squat",
+            "max set of strict pull-ups",
+        ):
             self.assertFalse(is_note(line, tokenize(line), NAMES), line)
 
     def test_titles_are_words_without_work(self):
         """'Long grey Friday' names a session; a movement, an amount or a strange count does not."""
-        for line, expected in (("Long grey Friday", True), ("Week 3 day 2", True), ("10 burpees", False), ("Back squat", False), ("AMRAP", False), ("2 flumes", False)):
+        for line, expected in (
+            ("Long grey Friday", True),
+            ("Week 3 day 2", True),
+            ("10 burpees", False),
+            ("Back squat", False),
+            ("AMRAP", False),
+            ("2 flumes", False),
+        ):
             self.assertEqual(may_be_title(tokenize(line), NAMES), expected, line)
 
     def test_divisions_in_their_many_names(self):
         """One id for each, however it is written."""
-        for text, division in (("Rx", "rx"), ("RX+", "rx"), ("as prescribed", "rx"), ("scaled to", "scaled"), ("Scale", "scaled"), ("beginner", "foundation"), ("L2", "level-2"), ("level 3", "level-3"),
-                               ("Masters 45+", "masters"), ("advanced", "elite"), ("Teens", "teens")):
+        for text, division in (
+            ("Rx", "rx"),
+            ("RX+", "rx"),
+            ("as prescribed", "rx"),
+            ("scaled to", "scaled"),
+            ("Scale", "scaled"),
+            ("beginner", "foundation"),
+            ("L2", "level-2"),
+            ("level 3", "level-3"),
+            ("Masters 45+", "masters"),
+            ("advanced", "elite"),
+            ("Teens", "teens"),
+        ):
             self.assertEqual(division_id(text), division, text)
 
     def test_columns_by_bars_tabs_and_wide_gaps(self):
@@ -54,22 +108,47 @@ class Headings(unittest.TestCase):
 
     def test_three_columns_keep_their_rows_together(self):
         """Each division's list is its own column; a cell beyond the heads is handed back."""
-        workout = read_workout("Rx | Scaled | Masters\n10 C2B | 10 ring rows | 8 ring rows\n200 m run | 150 m run | 100 m walk | extra")
-        self.assertEqual([[work.movement for work in workout.for_division(one).parts[0].work] for one in ("rx", "scaled", "masters")],
-                         [["chest-to-bar-pull-up", "run"], ["ring-row", "run"], ["ring-row", "walk"]])
+        workout = read_workout(
+            "Rx | Scaled | Masters\n10 C2B | 10 ring rows | 8 ring rows\n200 m run | 150 m run | 100 m walk | extra"
+        )
+        self.assertEqual(
+            [
+                [work.movement for work in workout.for_division(one).parts[0].work]
+                for one in ("rx", "scaled", "masters")
+            ],
+            [["chest-to-bar-pull-up", "run"], ["ring-row", "run"], ["ring-row", "walk"]],
+        )
         self.assertEqual([one.text for one in workout.unread], ["extra"])
 
 
 class PlainWords(unittest.TestCase):
     def test_words_are_compared_in_one_form(self):
         """Plurals, hyphens, possessives and usual abbreviations come to the same words."""
-        for text, expected in (("DB Snatches", "dumbbell snatch"), ("push-ups", "push up"), ("pullups", "pull up"), ("Farmer's carries", "farmer carry"), ("C&J", "c and j"), ("T2B", "toe to bar"), ("box  jumps.", "box jump"), ("!!", "")):
+        for text, expected in (
+            ("DB Snatches", "dumbbell snatch"),
+            ("push-ups", "push up"),
+            ("pullups", "pull up"),
+            ("Farmer's carries", "farmer carry"),
+            ("C&J", "c and j"),
+            ("T2B", "toe to bar"),
+            ("box  jumps.", "box jump"),
+            ("!!", ""),
+        ):
             self.assertEqual(plain(text), expected, text)
-        self.assertEqual([singular(word) for word in ("presses", "lunges", "press", "flies", "gas", "boxes")], ["press", "lunge", "press", "fly", "gas", "box"])
+        self.assertEqual(
+            [singular(word) for word in ("presses", "lunges", "press", "flies", "gas", "boxes")],
+            ["press", "lunge", "press", "fly", "gas", "box"],
+        )
 
     def test_implements_name_another_movement_wherever_they_stand(self):
         """'dumbbell strict press' and 'strict dumbbell press' are the dumbbell's; a barbell's stays the barbell's."""
-        for text, movement in (("dumbbell strict press", "dumbbell-press"), ("strict dumbbell press", "dumbbell-press"), ("barbell press", "press"), ("kettlebell deadlift", "kettlebell-deadlift"), ("kb thrusters", "thruster")):
+        for text, movement in (
+            ("dumbbell strict press", "dumbbell-press"),
+            ("strict dumbbell press", "dumbbell-press"),
+            ("barbell press", "press"),
+            ("kettlebell deadlift", "kettlebell-deadlift"),
+            ("kb thrusters", "thruster"),
+        ):
             self.assertEqual(NAMES.find(text).movement, movement, text)
 
     def test_nothing_below_the_stated_confidence_is_read(self):

@@ -1,4 +1,5 @@
 """Homework: for what stays short over re-tests, with a weekly dose and an end."""
+
 import unittest
 
 from core.catalog import load_catalog
@@ -14,7 +15,11 @@ NEEDED = {"ankle.dorsiflexion": 38.0}
 
 def tested(*visits, **fields) -> Person:
     """A person whose ankle was tested on these (day, left cm, right cm) in the lunge test."""
-    tests = tuple(Measurement("ankle.dorsiflexion", value, side, "knee-to-wall", day) for day, left, right in visits for side, value in (("left", left), ("right", right)))
+    tests = tuple(
+        Measurement("ankle.dorsiflexion", value, side, "knee-to-wall", day)
+        for day, left, right in visits
+        for side, value in (("left", left), ("right", right))
+    )
     now, before = newest(tests)
     return Person(ranges=now, earlier=before, **fields)
 
@@ -42,24 +47,40 @@ class Given(unittest.TestCase):
         """A single test is no reason; nor is a range that was short and is not any more."""
         self.assertEqual(given(tested(("2026-10-01", 8, 9))), ())
         self.assertEqual(given(tested(("2026-08-01", 8, 9), ("2026-10-01", 11, 11.5))), ())
-        self.assertEqual(len(given(tested(("2026-06-01", 11, 11), ("2026-08-01", 9, 9), ("2026-10-01", 9, 9)))), 1)
+        self.assertEqual(
+            len(given(tested(("2026-06-01", 11, 11), ("2026-08-01", 9, 9), ("2026-10-01", 9, 9)))), 1
+        )
 
     def test_kit_at_home_cautions_and_the_chair_are_kept(self):
         """No drill that a caution forbids, none without a seated way for a seated athlete, no kit that is not at home."""
         visits = (("2026-08-01", 8, 9), ("2026-10-01", 8.5, 9.5))
-        for fields in ({"cautions": ("no-floor", "no-impact")}, {"adaptive": ("seated",)}, {"kit_at_home": ("band",)}, {}):
+        for fields in (
+            {"cautions": ("no-floor", "no-impact")},
+            {"adaptive": ("seated",)},
+            {"kit_at_home": ("band",)},
+            {},
+        ):
             for one in given(tested(*visits, **fields)):
                 drill = CATALOG.drills[one.drill]
                 self.assertFalse(set(drill.avoid) & set(fields.get("cautions", ())))
-                self.assertLessEqual(set(drill.kit), {*fields.get("kit_at_home", ()), "wall", "mat", "chair", "doorway"})
+                self.assertLessEqual(
+                    set(drill.kit), {*fields.get("kit_at_home", ()), "wall", "mat", "chair", "doorway"}
+                )
                 self.assertTrue("seated" not in fields.get("adaptive", ()) or drill.seated)
 
     def test_the_farthest_off_comes_first_and_no_more_than_two(self):
         """One stubborn area at a time (common practice), two at the most, each with a drill of its own."""
         motions = ("ankle.dorsiflexion", "shoulder.flexion", "wrist.extension")
-        tests = tuple(Measurement(motion, degrees, "both", "goniometer", day) for motion, degrees in zip(motions, (30, 140, 60)) for day in ("2026-08-01", "2026-10-01"))
+        tests = tuple(
+            Measurement(motion, degrees, "both", "goniometer", day)
+            for motion, degrees in zip(motions, (30, 140, 60))
+            for day in ("2026-08-01", "2026-10-01")
+        )
         now, before = newest(tests)
-        found = given(Person(ranges=now, earlier=before), {"ankle.dorsiflexion": 38, "shoulder.flexion": 170, "wrist.extension": 85})
+        found = given(
+            Person(ranges=now, earlier=before),
+            {"ankle.dorsiflexion": 38, "shoulder.flexion": 170, "wrist.extension": 85},
+        )
         self.assertEqual([one.motion for one in found], ["shoulder.flexion", "wrist.extension"])
         self.assertEqual(len({one.drill for one in found}), 2)
 
@@ -67,10 +88,17 @@ class Given(unittest.TestCase):
 class Dates(unittest.TestCase):
     def test_the_newest_test_of_each_side_stands(self):
         """A member file with days: the newest of each side is the range, the others are what came before; a bad day is refused."""
-        raw = {"ranges": [{"motion": "wrist.extension", "value": 60, "side": "left", "on": "2026-01-05"}, {"motion": "wrist.extension", "value": 70, "side": "left", "on": "2026-05-05"},
-                          {"motion": "wrist.extension", "value": 66, "side": "right", "on": "2026-01-05"}]}
+        raw = {
+            "ranges": [
+                {"motion": "wrist.extension", "value": 60, "side": "left", "on": "2026-01-05"},
+                {"motion": "wrist.extension", "value": 70, "side": "left", "on": "2026-05-05"},
+                {"motion": "wrist.extension", "value": 66, "side": "right", "on": "2026-01-05"},
+            ]
+        }
         person = person_from_json(raw, CATALOG)
         self.assertEqual({(one.side, one.value) for one in person.ranges}, {("left", 70), ("right", 66)})
         self.assertEqual([(one.side, one.value) for one in person.earlier], [("left", 60)])
         with self.assertRaisesRegex(UnusableFile, "2026-03-14"):
-            person_from_json({"ranges": [{"motion": "wrist.extension", "value": 60, "on": "last week"}]}, CATALOG)
+            person_from_json(
+                {"ranges": [{"motion": "wrist.extension", "value": 60, "on": "last week"}]}, CATALOG
+            )

@@ -1,4 +1,5 @@
 """The lab's answers: for a person, for a class, for typed values; and what it refuses."""
+
 import unittest
 from dataclasses import replace
 
@@ -7,8 +8,12 @@ from core.demand.people import Measurement, Person
 from core.lab import FAMILIES, OPENS_WITH, LabAsk, LabRefused, ask_lab
 
 CATALOG = load_catalog()
-STIFF = Person("Stiff", 40, "male", 1.8, 85, (Measurement("ankle.dorsiflexion", 24), Measurement("hip.flexion", 120)))
-SUPPLE = Person("Supple", 30, "female", 1.65, 62, (Measurement("ankle.dorsiflexion", 42), Measurement("hip.flexion", 140)))
+STIFF = Person(
+    "Stiff", 40, "male", 1.8, 85, (Measurement("ankle.dorsiflexion", 24), Measurement("hip.flexion", 120))
+)
+SUPPLE = Person(
+    "Supple", 30, "female", 1.65, 62, (Measurement("ankle.dorsiflexion", 42), Measurement("hip.flexion", 140))
+)
 
 
 class Lab(unittest.TestCase):
@@ -21,15 +26,21 @@ class Lab(unittest.TestCase):
             lowest = {"hang": 0.1, "plank": 0.012, "handstand": 0.012}.get(ask.family, 0.0)
             self.assertAlmostEqual(min(place[1] for place in points.values()), lowest, delta=0.02, msg=name)
             if ask.family in ("plank", "handstand"):
-                self.assertAlmostEqual(points["wrist"][1], points["fingers"][1], delta=1e-3, msg=f"{name}: flat hands")
-            self.assertTrue(all(place[1] > -0.03 for joint, place in points.items() if "toe" not in joint), name)
+                self.assertAlmostEqual(
+                    points["wrist"][1], points["fingers"][1], delta=1e-3, msg=f"{name}: flat hands"
+                )
+            self.assertTrue(
+                all(place[1] > -0.03 for joint, place in points.items() if "toe" not in joint), name
+            )
             self.assertTrue(1 <= len(found["picture"]["arcs"]) <= 2, name)
             self.assertIn(found["limiting"], [one["id"] for one in found["margins"]])
 
     def test_two_people_get_two_answers_and_their_average_lies_between(self):
         """The stiff one stops and is told what would free it; the supple one holds; the average lean lies between."""
         ask = LabAsk(bar="back", load_share=0.8)
-        stiff, supple, both = (ask_lab(ask, people, CATALOG) for people in ((STIFF,), (SUPPLE,), (STIFF, SUPPLE)))
+        stiff, supple, both = (
+            ask_lab(ask, people, CATALOG) for people in ((STIFF,), (SUPPLE,), (STIFF, SUPPLE))
+        )
         self.assertFalse(stiff["holds"])
         self.assertTrue(stiff["changes"] and supple["holds"] and not supple["changes"])
         self.assertTrue(supple["lean_deg"] < both["lean_deg"] < stiff["lean_deg"])
@@ -44,7 +55,10 @@ class Lab(unittest.TestCase):
 
     def test_lengths_by_tape_change_the_figure_too(self):
         """A longer thigh is drawn longer, by the same share the linkage used."""
-        usual, long = (ask_lab(LabAsk(lengths_m=lengths), (STIFF,), CATALOG)["picture"]["points"] for lengths in ({}, {"thigh": 0.52}))
+        usual, long = (
+            ask_lab(LabAsk(lengths_m=lengths), (STIFF,), CATALOG)["picture"]["points"]
+            for lengths in ({}, {"thigh": 0.52})
+        )
 
         def thigh(points):
             return sum((a - b) ** 2 for a, b in zip(points["hip"], points["knee"])) ** 0.5
@@ -53,9 +67,18 @@ class Lab(unittest.TestCase):
 
     def test_what_cannot_be_solved_names_its_field(self):
         """Unknown families and bars, depths, ranges, lengths and steps out of reach."""
-        for ask, field in ((LabAsk(family="cartwheel"), "family"), (LabAsk(bar="nose"), "bar"), (LabAsk(depth_deg=200), "depth_deg"), (LabAsk(ranges={"hip.flexion": 900}), "ranges"),
-                           (LabAsk(ranges={"nose": 3}), "ranges"), (LabAsk(lengths_m={"thigh": 3}), "lengths_m"), (LabAsk(family="lunge", step_length_m=1.5), "step_length_m"),
-                           (LabAsk(family="hang", chest_cm=90), "chest_cm"), (LabAsk(family="plank", shoulders_cm=50), "shoulders_cm"), (LabAsk(wedge_deg=80), "wedge_deg")):
+        for ask, field in (
+            (LabAsk(family="cartwheel"), "family"),
+            (LabAsk(bar="nose"), "bar"),
+            (LabAsk(depth_deg=200), "depth_deg"),
+            (LabAsk(ranges={"hip.flexion": 900}), "ranges"),
+            (LabAsk(ranges={"nose": 3}), "ranges"),
+            (LabAsk(lengths_m={"thigh": 3}), "lengths_m"),
+            (LabAsk(family="lunge", step_length_m=1.5), "step_length_m"),
+            (LabAsk(family="hang", chest_cm=90), "chest_cm"),
+            (LabAsk(family="plank", shoulders_cm=50), "shoulders_cm"),
+            (LabAsk(wedge_deg=80), "wedge_deg"),
+        ):
             with self.assertRaises(LabRefused) as caught:
                 ask_lab(ask, (), CATALOG)
             self.assertEqual(caught.exception.field, field)

@@ -1,4 +1,5 @@
 """The quick lexer and the remembered shapes give what lark alone would."""
+
 import random
 import unittest
 
@@ -24,7 +25,9 @@ class Lexer(unittest.TestCase):
     def lines(self):
         seed = random.Random(5)
         for text in (*TEXTS, *(mutated(seed) for _ in range(150))):
-            yield from (line.lower() for line in text.split("\n") if line.strip() and len(line.lower()) == len(line))
+            yield from (
+                line.lower() for line in text.split("\n") if line.strip() and len(line.lower()) == len(line)
+            )
 
     def test_tokens_are_those_of_larks_own_lexer(self):
         """Terminal, text and place of every token of the corpus and of mutated lines."""
@@ -46,16 +49,15 @@ class Lexer(unittest.TestCase):
             end = 0
             for phrase in tokenize(line):
                 self.assertGreaterEqual(phrase.column, end)
-                self.assertEqual(line[phrase.column:phrase.end], phrase.text)
+                self.assertEqual(line[phrase.column : phrase.end], phrase.text)
                 end = phrase.end
-
 
     def test_any_phrase_may_follow_a_number_and_a_times_sign(self):
         """Whatever the corpus says anywhere can stand after '3x': no text fails to parse."""
         for line in self.lines():
             for phrase in tokenize(line):
                 tokenize(f"3x {phrase.text}")
-                tokenize(f"5 x {line[phrase.column:]}")
+                tokenize(f"5 x {line[phrase.column :]}")
 
     def test_a_ladder_to_millions_is_cut(self):
         """A typo of eight digits makes no list of that length."""
@@ -66,7 +68,15 @@ class Lexer(unittest.TestCase):
 class FirstCharacters(unittest.TestCase):
     def test_what_an_expression_can_start_with(self):
         """Literals, classes, choices, options, look-arounds and what cannot be told."""
-        for expression, starts, not_starts in (("abc", "a", "bx"), ("[a-c]x", "abc", "dx"), ("a|b", "ab", "c"), ("a?b", "ab", "c"), (r"(?<=\d)x", "x", "1"), (r"\d+k", "09", "k"), ("[^a]", "b1", "a")):
+        for expression, starts, not_starts in (
+            ("abc", "a", "bx"),
+            ("[a-c]x", "abc", "dx"),
+            ("a|b", "ab", "c"),
+            ("a?b", "ab", "c"),
+            (r"(?<=\d)x", "x", "1"),
+            (r"\d+k", "09", "k"),
+            ("[^a]", "b1", "a"),
+        ):
             found = first_characters(expression)
             self.assertTrue(set(starts) <= found, expression)
             self.assertFalse(set(not_starts) & found, expression)

@@ -1,15 +1,31 @@
 """Range norms against published tables (all from memory of the named source, so bands, not decimals)."""
+
 import unittest
 
 from core.catalog import load_catalog
 from core.demand.people import Measurement, Person, norm_range, range_of
 
 # Soucie et al. 2011 (CDC), age 20-44, men / women, degrees; from memory
-SOUCIE = {"shoulder.flexion": (168.8, 172.0), "elbow.flexion": (144.6, 150.0), "hip.flexion": (130.4, 133.8), "hip.extension": (17.4, 18.1),
-          "knee.flexion": (137.7, 141.9), "ankle.plantarflexion": (54.6, 62.1)}
+SOUCIE = {
+    "shoulder.flexion": (168.8, 172.0),
+    "elbow.flexion": (144.6, 150.0),
+    "hip.flexion": (130.4, 133.8),
+    "hip.extension": (17.4, 18.1),
+    "knee.flexion": (137.7, 141.9),
+    "ankle.plantarflexion": (54.6, 62.1),
+}
 # AAOS / Norkin & White "normal" values, degrees; from memory
-NORKIN = {"shoulder.internal-rotation": 70, "shoulder.external-rotation": 90, "shoulder.extension": 60, "wrist.extension": 70, "wrist.flexion": 80,
-          "hip.abduction": 45, "hip.external-rotation": 45, "hip.internal-rotation": 45, "toe.extension": 70}
+NORKIN = {
+    "shoulder.internal-rotation": 70,
+    "shoulder.external-rotation": 90,
+    "shoulder.extension": 60,
+    "wrist.extension": 70,
+    "wrist.flexion": 80,
+    "hip.abduction": 45,
+    "hip.external-rotation": 45,
+    "hip.internal-rotation": 45,
+    "toe.extension": 70,
+}
 
 
 class Norms(unittest.TestCase):
@@ -19,20 +35,30 @@ class Norms(unittest.TestCase):
     def test_means_follow_soucie_2011(self):
         """Adults of 20-44 have the CDC study's means, within a degree."""
         for motion, (men, women) in SOUCIE.items():
-            self.assertAlmostEqual(norm_range(self.catalog, motion, 30, "male").mean_deg, men, delta=1, msg=motion)
-            self.assertAlmostEqual(norm_range(self.catalog, motion, 30, "female").mean_deg, women, delta=1, msg=motion)
+            self.assertAlmostEqual(
+                norm_range(self.catalog, motion, 30, "male").mean_deg, men, delta=1, msg=motion
+            )
+            self.assertAlmostEqual(
+                norm_range(self.catalog, motion, 30, "female").mean_deg, women, delta=1, msg=motion
+            )
 
     def test_other_means_lie_near_the_textbook_normal(self):
         """Motions Soucie did not measure lie within 9 degrees of Norkin & White."""
         for motion, normal in NORKIN.items():
-            self.assertAlmostEqual(norm_range(self.catalog, motion, 30, None).mean_deg, normal, delta=9, msg=motion)
+            self.assertAlmostEqual(
+                norm_range(self.catalog, motion, 30, None).mean_deg, normal, delta=9, msg=motion
+            )
 
     def test_older_adults_have_less(self):
         """CDC men 45-69: hip flexion 127, knee flexion 133, shoulder flexion 164, within 1.5 degrees."""
         for motion, mean in (("hip.flexion", 127), ("knee.flexion", 133), ("shoulder.flexion", 164)):
             self.assertAlmostEqual(norm_range(self.catalog, motion, 55, "male").mean_deg, mean, delta=1.5)
         for motion in self.catalog.norms:
-            self.assertLessEqual(norm_range(self.catalog, motion, 60, None).mean_deg, norm_range(self.catalog, motion, 25, None).mean_deg, motion)
+            self.assertLessEqual(
+                norm_range(self.catalog, motion, 60, None).mean_deg,
+                norm_range(self.catalog, motion, 25, None).mean_deg,
+                motion,
+            )
 
     def test_every_joint_motion_of_the_model_has_a_norm_with_a_source(self):
         """Each reach demand has bands for every adult age and a known source."""
@@ -56,6 +82,8 @@ class Norms(unittest.TestCase):
 
     def test_the_tighter_side_counts_and_carries_the_test_error(self):
         """Of two measured sides the smaller is what stops a squat; its sd is the goniometer's 5 degrees (clinical rule)."""
-        person = Person(ranges=(Measurement("hip.flexion", 124, "left"), Measurement("hip.flexion", 110, "right")))
+        person = Person(
+            ranges=(Measurement("hip.flexion", 124, "left"), Measurement("hip.flexion", 110, "right"))
+        )
         found = range_of(person, "hip.flexion", self.catalog)
         self.assertEqual((found.mean_deg, found.sd_deg), (110, 5))

@@ -1,4 +1,5 @@
 """A gym's own movements and words: checked like the built-in ones, read like them, carried as files."""
+
 import json
 import unittest
 
@@ -15,7 +16,9 @@ CATALOG = load_catalog()
 
 class Own(unittest.TestCase):
     def setUp(self):
-        self.fields = similar_to(CATALOG, "walking-lunge", "flume", positions=["lunge-bottom", "overhead-lockout"])
+        self.fields = similar_to(
+            CATALOG, "walking-lunge", "flume", positions=["lunge-bottom", "overhead-lockout"]
+        )
         self.slug = own_id("flume", CATALOG.movements)
 
     def test_a_movement_like_another_reads_and_asks_by_its_own_positions(self):
@@ -33,7 +36,14 @@ class Own(unittest.TestCase):
 
     def test_bad_rows_name_their_field(self):
         """A position nobody knows, a pace backwards, a name that is taken, no name, nothing like it."""
-        for change, field in (({"positions": ["nowhere"]}, "positions"), ({"pace_s": [3, 1]}, "row"), ({"name": "burpee"}, "name"), ({"name": "DB snatch"}, "name"), ({"name": "!!"}, "name"), ({"wings": 2}, "wings")):
+        for change, field in (
+            ({"positions": ["nowhere"]}, "positions"),
+            ({"pace_s": [3, 1]}, "row"),
+            ({"name": "burpee"}, "name"),
+            ({"name": "DB snatch"}, "name"),
+            ({"name": "!!"}, "name"),
+            ({"wings": 2}, "wings"),
+        ):
             with self.assertRaises(CatalogError) as caught:
                 own_movement(CATALOG, self.slug, {**self.fields, **change})
             self.assertEqual(caught.exception.field, field, change)
@@ -44,8 +54,12 @@ class Own(unittest.TestCase):
         """What is written reads back; other JSON, foreign ids and broken rows are refused in words."""
         text = write_movements([(self.slug, self.fields)])
         self.assertEqual(read_movements(text), {self.slug: self.fields})
-        for bad, words in (("{", "not JSON"), ("[]", "Expected a file"), (json.dumps({"kind": "dusty-chalk-movements", "movements": {"burpee": {}}}), "own-"),
-                           (text.replace('"lunge-bottom"', '"nowhere"'), "nowhere")):
+        for bad, words in (
+            ("{", "not JSON"),
+            ("[]", "Expected a file"),
+            (json.dumps({"kind": "dusty-chalk-movements", "movements": {"burpee": {}}}), "own-"),
+            (text.replace('"lunge-bottom"', '"nowhere"'), "nowhere"),
+        ):
             with self.assertRaisesRegex((UnusableFile, CatalogError), words):
                 read_movements(bad)
 
@@ -66,7 +80,9 @@ class Words(unittest.TestCase):
     def test_an_assumption_confirmed_is_none_any_more(self):
         """After 'trusters' was confirmed it reads as exactly that."""
         self.assertTrue(read_workout("12 trusters").parts[0].work[0].assumed)
-        self.assertEqual(vocabulary(CATALOG, [("trusters", "thruster")]).read("12 trusters").parts[0].work[0].assumed, "")
+        self.assertEqual(
+            vocabulary(CATALOG, [("trusters", "thruster")]).read("12 trusters").parts[0].work[0].assumed, ""
+        )
 
     def test_an_empty_vocabulary_reads_like_the_catalog(self):
         """Nothing taught changes nothing."""

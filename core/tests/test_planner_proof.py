@@ -1,4 +1,5 @@
 """The planner against the same problem stated to a general solver (OR-tools CP-SAT), and its limits checked from outside."""
+
 import math
 import random
 import unittest
@@ -26,7 +27,10 @@ def generated(number: int) -> Problem:
     """One instance: a session's needs shaken, a random piece of the shelf, minutes, method, kit of muscles to spare, pins."""
     dice = random.Random(number)
     weights = demand_weights(derive(read_workout(dice.choice(SESSIONS))), {})
-    weights = {demand: weight * (dice.random() * 2 if dice.random() < 0.3 else 1) for demand, weight in weights.items()}
+    weights = {
+        demand: weight * (dice.random() * 2 if dice.random() < 0.3 else 1)
+        for demand, weight in weights.items()
+    }
     method, minutes = CATALOG.methods[dice.choice(sorted(CATALOG.methods))], dice.randint(4, 16)
     settings = PlanSettings(minutes=minutes, method=method.id)
     whole = candidates_for(settings, method, CATALOG, weights)
@@ -36,12 +40,27 @@ def generated(number: int) -> Problem:
     pins = {dice.choice(sorted(kept)): ""} if dice.random() < 0.2 else {}
     spared = frozenset(dice.sample(["lats", "forearms", "shoulders", "quads", "calves", "abs"], 2))
     recent = tuple(dice.sample(drills, min(len(drills), 4)))
-    return Problem(pool, weights, limits_for(method, minutes * 60 - dice.choice([0, 120]), spared, pins, recent, pace_of(method, settings).between_s))
+    return Problem(
+        pool,
+        weights,
+        limits_for(
+            method,
+            minutes * 60 - dice.choice([0, 120]),
+            spared,
+            pins,
+            recent,
+            pace_of(method, settings).between_s,
+        ),
+    )
 
 
 def whole_shelf(text: str, minutes: int = 12, method: str = "general-to-specific") -> Problem:
     """A session's own problem with everything on the shelf, as the Bench asks it."""
-    weights, row, settings = demand_weights(derive(read_workout(text)), {}), CATALOG.methods[method], PlanSettings(minutes=minutes, method=method)
+    weights, row, settings = (
+        demand_weights(derive(read_workout(text)), {}),
+        CATALOG.methods[method],
+        PlanSettings(minutes=minutes, method=method),
+    )
     limits = limits_for(row, minutes * 60, frozenset(["lats"]), {}, (), pace_of(row, settings).between_s)
     return Problem(candidates_for(settings, row, CATALOG, weights), weights, limits)
 
@@ -64,7 +83,9 @@ class AgainstASolver(unittest.TestCase):
             shares.append((share(ours.value(), proof.value), number))
             equal += abs(ours.value() - proof.value) < 2e-5 or ours.value() > proof.value
             self.assertTrue(ours.rows or not proof.rows, f"instance {number}: no plan where there is one")
-        self.assertGreaterEqual(proven / GENERATED, 0.97)  # a slow machine may leave a few to the best that was found
+        self.assertGreaterEqual(
+            proven / GENERATED, 0.97
+        )  # a slow machine may leave a few to the best that was found
         self.assertGreaterEqual(min(shares)[0], 0.99, sorted(shares)[:5])
         self.assertGreaterEqual(equal / GENERATED, 0.9)
 
@@ -82,7 +103,13 @@ class LimitsFromOutside(unittest.TestCase):
                 held.update(one.drill.holds_s)
                 tired.update(one.drill.fatigue)
             self.assertTrue(all(seconds <= HOLD_CAP_S for seconds in held.values()), number)
-            self.assertTrue(all(much <= (LIMITING_FATIGUE_CAP if muscle in limits.limiting else FATIGUE_CAP) + 1e-6 for muscle, much in tired.items()), number)
+            self.assertTrue(
+                all(
+                    much <= (LIMITING_FATIGUE_CAP if muscle in limits.limiting else FATIGUE_CAP) + 1e-6
+                    for muscle, much in tired.items()
+                ),
+                number,
+            )
             for bound in limits.phases:
                 own = [one for one in chosen if one.phase == bound.phase and one.drill.id not in limits.pins]
                 self.assertLessEqual(len(own), bound.max_items)

@@ -1,4 +1,5 @@
 """Solved postures against a rigid-body library, brute force, published bands, and what coaches know."""
+
 import math
 import unittest
 
@@ -13,16 +14,33 @@ from core.posture.chain import BAR_FROM_SHOULDER, Chain, places
 from core.posture.lunge import longest_step_m
 from core.posture.squat import SUPPORT
 
-ADULT = {"ankle.dorsiflexion": 38.0, "hip.flexion": 128.0, "knee.flexion": 140.0, "shoulder.flexion": 170.0, "thoracic.extension": 22.0, "hip.extension": 17.0,
-         "hip.flexion-straight-knee": 80.0}
+ADULT = {
+    "ankle.dorsiflexion": 38.0,
+    "hip.flexion": 128.0,
+    "knee.flexion": 140.0,
+    "shoulder.flexion": 170.0,
+    "thoracic.extension": 22.0,
+    "hip.extension": 17.0,
+    "hip.flexion-straight-knee": 80.0,
+}
 BARS = ("none", "goblet", "front", "back", "overhead")
 BODY = body_of(1.75)
 
 
 def has(**changes: float) -> dict[str, Range]:
-    names = {"ankle": "ankle.dorsiflexion", "hip": "hip.flexion", "knee": "knee.flexion", "shoulder": "shoulder.flexion", "back": "thoracic.extension",
-             "open": "hip.extension", "hamstrings": "hip.flexion-straight-knee"}
-    return {name: Range(value, 5.0) for name, value in (ADULT | {names[key]: value for key, value in changes.items()}).items()}
+    names = {
+        "ankle": "ankle.dorsiflexion",
+        "hip": "hip.flexion",
+        "knee": "knee.flexion",
+        "shoulder": "shoulder.flexion",
+        "back": "thoracic.extension",
+        "open": "hip.extension",
+        "hamstrings": "hip.flexion-straight-knee",
+    }
+    return {
+        name: Range(value, 5.0)
+        for name, value in (ADULT | {names[key]: value for key, value in changes.items()}).items()
+    }
 
 
 def share_of(found) -> float:
@@ -31,11 +49,16 @@ def share_of(found) -> float:
     return (at.centre[0] - at.heel[0]) / (at.toe[0] - at.heel[0])
 
 
-def simulated(chain: Chain, body, bar: str, load: float) -> tuple[dict[str, tuple[float, float]], tuple[float, float]]:
+def simulated(
+    chain: Chain, body, bar: str, load: float
+) -> tuple[dict[str, tuple[float, float]], tuple[float, float]]:
     """Joint places and centre of mass of the same posture, by the rigid-body library: hinges in a chain from the foot up."""
     seen = body.thigh * math.cos(math.radians(chain.abduction_deg))
     tilt = math.radians(chain.heel_deg)
-    ankle = (body.toe_ahead - body.toe_ahead * math.cos(tilt) + body.ankle_height * math.sin(tilt), body.toe_ahead * math.sin(tilt) + body.ankle_height * math.cos(tilt))
+    ankle = (
+        body.toe_ahead - body.toe_ahead * math.cos(tilt) + body.ankle_height * math.sin(tilt),
+        body.toe_ahead * math.sin(tilt) + body.ankle_height * math.cos(tilt),
+    )
     heel = (body.toe_ahead - body.foot * math.cos(tilt), body.foot * math.sin(tilt))
     foot = ((body.toe_ahead + heel[0]) / 2, heel[1] / 2)
 
@@ -57,18 +80,35 @@ def simulated(chain: Chain, body, bar: str, load: float) -> tuple[dict[str, tupl
     </body></body></body></body></worldbody></mujoco>"""
     model = mujoco.MjModel.from_xml_string(xml)
     data = mujoco.MjData(model)
-    ways = (chain.shank_deg, -chain.thigh_deg, chain.lean_deg, -chain.arm_deg)  # absolute directions, forward turn positive about y
+    ways = (
+        chain.shank_deg,
+        -chain.thigh_deg,
+        chain.lean_deg,
+        -chain.arm_deg,
+    )  # absolute directions, forward turn positive about y
     for name, way, before in zip(("ankle", "knee", "hip", "shoulder"), ways, (0.0, *ways)):
         data.joint(name).qpos[0] = math.radians(way - before)
     mujoco.mj_forward(model, data)
-    found = {joint: (data.body(part).xpos[0], data.body(part).xpos[2]) for joint, part in (("ankle", "shank"), ("knee", "thigh"), ("hip", "trunk"), ("shoulder", "arm"))}
+    found = {
+        joint: (data.body(part).xpos[0], data.body(part).xpos[2])
+        for joint, part in (("ankle", "shank"), ("knee", "thigh"), ("hip", "trunk"), ("shoulder", "arm"))
+    }
     found["grip"] = (data.site("grip").xpos[0], data.site("grip").xpos[2])
     return found, (data.subtree_com[0][0], data.subtree_com[0][2])
 
 
 class AgainstRigidBodies(unittest.TestCase):
     @settings(max_examples=60, deadline=None)
-    @given(st.floats(5, 50), st.floats(60, 115), st.floats(-10, 80), st.floats(0, 190), st.floats(0, 12), st.floats(0, 45), st.sampled_from(BARS), st.floats(0.01, 2))
+    @given(
+        st.floats(5, 50),
+        st.floats(60, 115),
+        st.floats(-10, 80),
+        st.floats(0, 190),
+        st.floats(0, 12),
+        st.floats(0, 45),
+        st.sampled_from(BARS),
+        st.floats(0.01, 2),
+    )
     def test_joint_places_and_centre_of_mass(self, shank, thigh, lean, arm, heel, abduction, bar, load):
         """Every joint and the centre of mass agree with the rigid-body library (mujoco) to a millionth of height."""
         chain = Chain(shank, thigh, lean, arm, heel, abduction)
@@ -85,7 +125,12 @@ class AgainstRigidBodies(unittest.TestCase):
         for bar in BARS:
             for ankle in (20, 38):
                 for heel in (0, 25):
-                    found = solve_squat_for(SquatShape(bar, 0.6 if bar != "none" else 0.0, heel_mm=heel), has(ankle=ankle), BODY, False)
+                    found = solve_squat_for(
+                        SquatShape(bar, 0.6 if bar != "none" else 0.0, heel_mm=heel),
+                        has(ankle=ankle),
+                        BODY,
+                        False,
+                    )
                     theirs, centre = simulated(found.chain, BODY, bar, 0.6 if bar != "none" else 0.0)
                     self.assertAlmostEqual(found.places.centre[0], centre[0], delta=1e-6)
                     self.assertAlmostEqual(found.places.hip[0], theirs["hip"][0], delta=1e-6)
@@ -99,20 +144,46 @@ class Balance(unittest.TestCase):
             found = solve_squat_for(shape, has(hip=170, knee=175, shoulder=200, back=60), BODY, False)
 
             def share(lean):
-                at = places(Chain(found.chain.shank_deg, shape.depth_deg, lean, found.chain.arm_deg, 0, found.chain.abduction_deg), BODY, bar, shape.load_share)
+                at = places(
+                    Chain(
+                        found.chain.shank_deg,
+                        shape.depth_deg,
+                        lean,
+                        found.chain.arm_deg,
+                        0,
+                        found.chain.abduction_deg,
+                    ),
+                    BODY,
+                    bar,
+                    shape.load_share,
+                )
                 return (at.centre[0] - at.heel[0]) / (at.toe[0] - at.heel[0])
 
             leans = [step / 20 for step in range(-300, 1760)]
-            self.assertAlmostEqual(min(leans, key=lambda lean: abs(share(lean) - 0.5)), found.chain.lean_deg, delta=0.05, msg=bar)
+            self.assertAlmostEqual(
+                min(leans, key=lambda lean: abs(share(lean) - 0.5)), found.chain.lean_deg, delta=0.05, msg=bar
+            )
             inside = [lean for lean in leans if SUPPORT[0] <= share(lean) <= SUPPORT[1]]
             self.assertAlmostEqual(inside[0], found.lean_range[0], delta=0.06)
             self.assertAlmostEqual(inside[-1], found.lean_range[1], delta=0.06)
 
     @settings(deadline=None)
-    @given(st.sampled_from(BARS), st.floats(0, 1.5), st.floats(12, 50), st.floats(70, 115), st.floats(25, 90), st.floats(0, 40))
+    @given(
+        st.sampled_from(BARS),
+        st.floats(0, 1.5),
+        st.floats(12, 50),
+        st.floats(70, 115),
+        st.floats(25, 90),
+        st.floats(0, 40),
+    )
     def test_a_solved_squat_stands_on_its_foot(self, bar, load, ankle, depth, stance, heel):
         """Whatever the shape, the common centre is over the support whenever a lean within limits can put it there."""
-        found = solve_squat_for(SquatShape(bar, load if bar != "none" else 0.0, depth, stance, heel), has(ankle=ankle), BODY, False)
+        found = solve_squat_for(
+            SquatShape(bar, load if bar != "none" else 0.0, depth, stance, heel),
+            has(ankle=ankle),
+            BODY,
+            False,
+        )
         assume(-14.9 < found.lean_range[0] and found.lean_range[1] < 87.9)
         self.assertTrue(SUPPORT[0] - 1e-6 <= share_of(found) <= SUPPORT[1] + 1e-6, share_of(found))
 
@@ -120,17 +191,29 @@ class Balance(unittest.TestCase):
 class Published(unittest.TestCase):
     def test_segment_fractions(self):
         """Winter after Dempster / Drillis & Contini (from memory): lengths of height; masses add to one body. de Leva 1996 too."""
-        self.assertEqual((WINTER.shank, WINTER.thigh, WINTER.trunk, WINTER.ankle_height), (0.246, 0.245, 0.288, 0.039))
+        self.assertEqual(
+            (WINTER.shank, WINTER.thigh, WINTER.trunk, WINTER.ankle_height), (0.246, 0.245, 0.288, 0.039)
+        )
         self.assertAlmostEqual(WINTER.foot, 0.152)
         for table in (WINTER, *DE_LEVA.values()):
-            self.assertAlmostEqual(table.foot_mass + table.shank_mass + table.thigh_mass + table.trunk_mass + table.arm_mass, 1.0, delta=0.005)
+            self.assertAlmostEqual(
+                table.foot_mass + table.shank_mass + table.thigh_mass + table.trunk_mass + table.arm_mass,
+                1.0,
+                delta=0.005,
+            )
 
     def test_trunk_with_arms_is_the_published_head_arms_trunk(self):
         """Trunk, head and hanging arms together: 0.678 M at 0.626 from hip to shoulder (Winter, from memory)."""
         arm_hangs_at = WINTER.trunk - WINTER.arm * WINTER.arm_centre
         mass = WINTER.trunk_mass + WINTER.arm_mass
         self.assertAlmostEqual(mass, 0.678, delta=1e-9)
-        self.assertAlmostEqual((WINTER.trunk_mass * WINTER.trunk_centre * WINTER.trunk + WINTER.arm_mass * arm_hangs_at) / mass / WINTER.trunk, 0.626, delta=0.02)
+        self.assertAlmostEqual(
+            (WINTER.trunk_mass * WINTER.trunk_centre * WINTER.trunk + WINTER.arm_mass * arm_hangs_at)
+            / mass
+            / WINTER.trunk,
+            0.626,
+            delta=0.02,
+        )
 
     def test_a_deep_heels_down_squat(self):
         """Hemmerich 2006 (from memory): ankle 38.5 with the knee at 130-157."""
@@ -141,11 +224,16 @@ class Published(unittest.TestCase):
         """Front more upright than back by several degrees to the mid-teens; a raised heel by a few (Sato 2012, Legg 2017); less
         forward knee travel leans the trunk (Fry 2003). All from memory."""
         free = has(hip=170)
-        front, back = (solve_squat_for(SquatShape(bar, 0.8), free, BODY, False).chain.lean_deg for bar in ("front", "back"))
+        front, back = (
+            solve_squat_for(SquatShape(bar, 0.8), free, BODY, False).chain.lean_deg
+            for bar in ("front", "back")
+        )
         self.assertTrue(4 <= back - front <= 18, back - front)
         raised = solve_squat_for(SquatShape("back", 0.8, heel_mm=20), free, BODY, False).chain.lean_deg
         self.assertTrue(1 <= back - raised <= 10, back - raised)
-        restricted = solve_squat_for(SquatShape("back", 0.8), has(hip=170, ankle=25), BODY, False).chain.lean_deg
+        restricted = solve_squat_for(
+            SquatShape("back", 0.8), has(hip=170, ankle=25), BODY, False
+        ).chain.lean_deg
         self.assertGreater(restricted, back + 3)
 
 
@@ -155,16 +243,24 @@ class CommonPractice(unittest.TestCase):
     def test_a_stiff_ankle_leans_the_overhead_squat_and_its_limit_is_named(self):
         """22 degrees of ankle lean the trunk and stop it overhead or at the ankle; more ankle, a heel, or less depth help."""
         free = has(hip=170, shoulder=220, back=60)
-        stiff = solve_squat_for(SquatShape("overhead", 0.5), has(hip=170, shoulder=220, back=60, ankle=22), BODY, False)
-        self.assertGreater(stiff.chain.lean_deg, solve_squat_for(SquatShape("overhead", 0.5), free, BODY, False).chain.lean_deg + 3)
+        stiff = solve_squat_for(
+            SquatShape("overhead", 0.5), has(hip=170, shoulder=220, back=60, ankle=22), BODY, False
+        )
+        self.assertGreater(
+            stiff.chain.lean_deg,
+            solve_squat_for(SquatShape("overhead", 0.5), free, BODY, False).chain.lean_deg + 3,
+        )
         found = solve_squat_for(SquatShape("overhead", 0.5), has(ankle=26), BODY)
         self.assertFalse(found.holds)
         self.assertIn(found.limiting.id, ("shoulder.flexion", "ankle.dorsiflexion"))
 
     def test_the_same_squat_stops_at_different_joints(self):
         """Ankle in one person, hip in another, upper body in a third."""
-        cases = ((SquatShape("back", 0.9), has(ankle=10, hip=128), "ankle.dorsiflexion"), (SquatShape("back", 0.9), has(hip=112), "hip.flexion"),
-                 (SquatShape("overhead", 0.5), has(ankle=44, shoulder=150), "shoulder.flexion"))
+        cases = (
+            (SquatShape("back", 0.9), has(ankle=10, hip=128), "ankle.dorsiflexion"),
+            (SquatShape("back", 0.9), has(hip=112), "hip.flexion"),
+            (SquatShape("overhead", 0.5), has(ankle=44, shoulder=150), "shoulder.flexion"),
+        )
         found = [solve_squat_for(shape, ranges, BODY, False) for shape, ranges, _ in cases]
         self.assertEqual([one.limiting.id for one in found], [motion for *_, motion in cases])
         self.assertFalse(any(one.holds for one in found))
@@ -194,12 +290,21 @@ class CommonPractice(unittest.TestCase):
     def test_more_range_never_makes_a_squat_worse(self):
         """Adding ankle, hip or shoulder never loses a position that was held, and never lets it miss by more."""
         for bar in BARS:
-            start = solve_squat_for(SquatShape(bar, 0.5), has(ankle=30, hip=115, shoulder=160, knee=170), BODY, False)
+            start = solve_squat_for(
+                SquatShape(bar, 0.5), has(ankle=30, hip=115, shoulder=160, knee=170), BODY, False
+            )
             missing = min(0.0, *(one.margin_deg for one in start.margins))
             for more in ({"ankle": 36}, {"hip": 122}, {"shoulder": 168}):
-                better = solve_squat_for(SquatShape(bar, 0.5), has(**({"ankle": 30, "hip": 115, "shoulder": 160, "knee": 170} | more)), BODY, False)
+                better = solve_squat_for(
+                    SquatShape(bar, 0.5),
+                    has(**({"ankle": 30, "hip": 115, "shoulder": 160, "knee": 170} | more)),
+                    BODY,
+                    False,
+                )
                 self.assertTrue(better.holds or not start.holds, (bar, more))
-                self.assertGreaterEqual(min(0.0, *(one.margin_deg for one in better.margins)), missing - 0.1, (bar, more))
+                self.assertGreaterEqual(
+                    min(0.0, *(one.margin_deg for one in better.margins)), missing - 0.1, (bar, more)
+                )
 
     def test_longer_lunge_steps_open_the_rear_hip_and_save_steps(self):
         """Eight or nine short steps cover what seven long ones do; the long ones need an open hip."""
@@ -227,7 +332,10 @@ class CommonPractice(unittest.TestCase):
     def test_long_thighs_lean_more(self):
         """The same ranges on longer thighs need more lean; a tape measure is believed only in proportion."""
         long_thighs = body_of(1.75, thigh=0.49)
-        usual, long = (solve_squat_for(SquatShape("back", 0.8), has(hip=170), body, False).chain.lean_deg for body in (BODY, long_thighs))
+        usual, long = (
+            solve_squat_for(SquatShape("back", 0.8), has(hip=170), body, False).chain.lean_deg
+            for body in (BODY, long_thighs)
+        )
         self.assertGreater(long, usual + 3)
         with self.assertRaisesRegex(ValueError, "thigh of 1.2 m"):
             body_of(1.75, thigh=1.2)

@@ -1,4 +1,5 @@
 """Hanging and standing on the hands: against a rigid-body library, brute force, published weights, and what coaches know."""
+
 import math
 import unittest
 
@@ -11,12 +12,31 @@ from core.posture import body_of, solve_handstand, solve_hang, solve_plank
 from core.posture.hands import MID_HAND, arm_to_wrist
 from core.posture.links import ahead, from_the_hands, run
 
-ADULT = {"shoulder.flexion": 168.0, "thoracic.extension": 22.0, "hip.extension": 17.0, "lumbar.extension": 25.0, "wrist.extension": 72.0}
+ADULT = {
+    "shoulder.flexion": 168.0,
+    "thoracic.extension": 22.0,
+    "hip.extension": 17.0,
+    "lumbar.extension": 25.0,
+    "wrist.extension": 72.0,
+}
 BODY = body_of(1.72)
 
 
-def has(shoulder: float = 168.0, back: float = 22.0, opening: float = 17.0, wrist: float = 72.0) -> dict[str, Range]:
-    return {name: Range(value, 5.0) for name, value in (ADULT | {"shoulder.flexion": shoulder, "thoracic.extension": back, "hip.extension": opening, "wrist.extension": wrist}).items()}
+def has(
+    shoulder: float = 168.0, back: float = 22.0, opening: float = 17.0, wrist: float = 72.0
+) -> dict[str, Range]:
+    return {
+        name: Range(value, 5.0)
+        for name, value in (
+            ADULT
+            | {
+                "shoulder.flexion": shoulder,
+                "thoracic.extension": back,
+                "hip.extension": opening,
+                "wrist.extension": wrist,
+            }
+        ).items()
+    }
 
 
 def simulated(start, links) -> tuple[list[tuple[float, float]], tuple[float, float]]:
@@ -25,9 +45,13 @@ def simulated(start, links) -> tuple[list[tuple[float, float]], tuple[float, flo
     for place in reversed(range(len(links))):
         link = links[place]
         at = f"{start[0]} 0 {start[1]}" if place == 0 else f"0 0 {links[place - 1].length}"
-        inner = (f'<body name="b{place}" pos="{at}"><joint name="j{place}" type="hinge" axis="0 1 0"/>'
-                 f'<geom type="sphere" size="0.001" mass="{link.mass}" pos="0 0 {link.length * link.centre}"/>{inner}</body>')
-    model = mujoco.MjModel.from_xml_string(f'<mujoco><compiler angle="degree"/><worldbody>{inner}</worldbody></mujoco>')
+        inner = (
+            f'<body name="b{place}" pos="{at}"><joint name="j{place}" type="hinge" axis="0 1 0"/>'
+            f'<geom type="sphere" size="0.001" mass="{link.mass}" pos="0 0 {link.length * link.centre}"/>{inner}</body>'
+        )
+    model = mujoco.MjModel.from_xml_string(
+        f'<mujoco><compiler angle="degree"/><worldbody>{inner}</worldbody></mujoco>'
+    )
     data, before = mujoco.MjData(model), 0.0
     for place, link in enumerate(links):
         data.joint(f"j{place}").qpos[0] = math.radians(link.direction_deg - before)
@@ -69,7 +93,12 @@ class BruteForce(unittest.TestCase):
         """Of bends in hundredths of a degree, shared evenly, the one that hangs nearest under the bar is the solved one."""
         found = solve_hang(8, has(200, 40, 40), BODY)
         arm = math.degrees(math.asin(0.08 / BODY.height_m / BODY.arm))
-        best = min((step / 100 for step in range(0, 4000)), key=lambda bend: abs(run((0, 0), from_the_hands(BODY, 180 - arm, 180 - arm + bend, 180 - arm + 2 * bend))[1][0]))
+        best = min(
+            (step / 100 for step in range(0, 4000)),
+            key=lambda bend: abs(
+                run((0, 0), from_the_hands(BODY, 180 - arm, 180 - arm + bend, 180 - arm + 2 * bend))[1][0]
+            ),
+        )
         self.assertAlmostEqual(found.margins[0].needs_deg, 180 + best, delta=0.02)
 
     def test_how_far_stiff_shoulders_let_the_chest_go(self):
@@ -87,9 +116,17 @@ class BruteForce(unittest.TestCase):
             closed, arch = found.arm_deg - found.trunk_deg, found.leg_deg - found.trunk_deg
 
             def off(lean):
-                return abs(run((0, 0), from_the_hands(BODY, lean, lean - closed, lean - closed + arch, arm_to_wrist(BODY)))[1][0] - MID_HAND)
+                return abs(
+                    run(
+                        (0, 0),
+                        from_the_hands(BODY, lean, lean - closed, lean - closed + arch, arm_to_wrist(BODY)),
+                    )[1][0]
+                    - MID_HAND
+                )
 
-            self.assertAlmostEqual(min((step / 100 for step in range(-2000, 4000)), key=off), found.arm_deg, delta=0.02)
+            self.assertAlmostEqual(
+                min((step / 100 for step in range(-2000, 4000)), key=off), found.arm_deg, delta=0.02
+            )
 
 
 class Published(unittest.TestCase):
@@ -103,14 +140,19 @@ class CommonPractice(unittest.TestCase):
 
     def test_a_kip_asks_more_than_a_hang_of_shoulders_and_hips(self):
         """The further the chest goes through, the more overhead and the more open hips it takes."""
-        needs = [[margin.needs_deg for margin in solve_hang(chest, has(), BODY, False).margins] for chest in (0, 4, 8, 16)]
+        needs = [
+            [margin.needs_deg for margin in solve_hang(chest, has(), BODY, False).margins]
+            for chest in (0, 4, 8, 16)
+        ]
         for before, after in zip(needs, needs[1:]):
             self.assertTrue(all(a > b for a, b in zip(after, before)), needs)
 
     def test_hips_that_do_not_open_make_the_shoulders_pay(self):
         """With stiff hips and low back the same kip takes more of the shoulders."""
         stiff = has() | {"hip.extension": Range(2, 5), "lumbar.extension": Range(2, 5)}
-        self.assertGreater(solve_hang(8, stiff, BODY).margins[0].needs_deg, solve_hang(8, has(), BODY).margins[0].needs_deg)
+        self.assertGreater(
+            solve_hang(8, stiff, BODY).margins[0].needs_deg, solve_hang(8, has(), BODY).margins[0].needs_deg
+        )
 
     def test_closed_shoulders_arch_the_handstand_and_then_load_the_wrists(self):
         """180 stands straight; a little less arches the back; much less leans the arms, and the wrists pay."""
@@ -123,12 +165,17 @@ class CommonPractice(unittest.TestCase):
 
     def test_every_change_offered_frees_the_position_and_a_step_less_does_not(self):
         """Wedges, shoulders back, more wrist, more overhead, less chest: each is the smallest of its kind."""
+
         def plank(shoulders=6.0, wedge=0.0, wrist=60.0):
             return solve_plank(shoulders, wedge, has(wrist=wrist), BODY)
 
         offered = {change.what: change.amount for change in plank().changes}
         self.assertEqual(set(offered), {"wedge", "shoulders", "wrist"})
-        for what, free in (("wedge", lambda a: plank(wedge=a)), ("shoulders", lambda a: plank(6.0 - a)), ("wrist", lambda a: plank(wrist=60 + a))):
+        for what, free in (
+            ("wedge", lambda a: plank(wedge=a)),
+            ("shoulders", lambda a: plank(6.0 - a)),
+            ("wrist", lambda a: plank(wrist=60 + a)),
+        ):
             self.assertTrue(free(offered[what]).holds, what)
             self.assertFalse(free(offered[what] - 1).holds, what)
         hang = {change.what: change.amount for change in solve_hang(10, has(), BODY).changes}
@@ -137,6 +184,10 @@ class CommonPractice(unittest.TestCase):
 
     def test_what_arms_cannot_do_is_refused(self):
         """A chest or shoulders further out than arms allow, and a chest behind the bar, are refused with the bounds."""
-        for call in (lambda: solve_hang(90, has(), BODY), lambda: solve_hang(-3, has(), BODY), lambda: solve_plank(40, 0, has(), BODY)):
+        for call in (
+            lambda: solve_hang(90, has(), BODY),
+            lambda: solve_hang(-3, has(), BODY),
+            lambda: solve_plank(40, 0, has(), BODY),
+        ):
             with self.assertRaisesRegex(ValueError, "expected"):
                 call()

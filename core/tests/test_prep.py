@@ -1,4 +1,5 @@
 """The prep: limits always kept, reasons always true, order proven on small sets."""
+
 import itertools
 import random
 import unittest
@@ -25,10 +26,17 @@ from core.reading import read_workout
 CATALOG = load_catalog()
 TEXTS = (
     "A) Front squat 4x4 @ 78%\n\nB) 3 rounds for time\n15 push presses 40/27.5 kg\n12 box step-overs\n9 chest-to-bar pull-ups",
-    "AMRAP 14\n6 ring dips\n12 goblet squats 24 kg\n30 double-unders", "5 rounds for time\n400 m run\n20 sit-ups",
-    "Deadlift 5x5 @ 80%\n\n21-15-9\nring rows\npush-ups", "EMOM 16\nminute 1: 12 cal row\nminute 2: 8 toes-to-bar", "Overhead squat 5x3 @ 70%",
+    "AMRAP 14\n6 ring dips\n12 goblet squats 24 kg\n30 double-unders",
+    "5 rounds for time\n400 m run\n20 sit-ups",
+    "Deadlift 5x5 @ 80%\n\n21-15-9\nring rows\npush-ups",
+    "EMOM 16\nminute 1: 12 cal row\nminute 2: 8 toes-to-bar",
+    "Overhead squat 5x3 @ 70%",
 )
-KITS = (None, {}, {"band": 8, "stick": 10, "barbell": 12, "box": 6, "pull-up-bar": 8, "kettlebell": 10, "foam-roller": 3})
+KITS = (
+    None,
+    {},
+    {"band": 8, "stick": 10, "barbell": 12, "box": 6, "pull-up-bar": 8, "kettlebell": 10, "foam-roller": 3},
+)
 
 
 def made(text: str, **wanted):
@@ -38,7 +46,13 @@ def made(text: str, **wanted):
 
 class Limits(unittest.TestCase):
     @settings(max_examples=60, deadline=None)
-    @given(st.sampled_from(TEXTS), st.integers(2, 40), st.sampled_from(sorted(CATALOG.methods)), st.sampled_from(KITS), st.integers(1, 24))
+    @given(
+        st.sampled_from(TEXTS),
+        st.integers(2, 40),
+        st.sampled_from(sorted(CATALOG.methods)),
+        st.sampled_from(KITS),
+        st.integers(1, 24),
+    )
     def test_every_plan_keeps_its_limits(self, text, minutes, method, kit, heads):
         """Minutes, phases in order, kit for the heads, static holds, one dose a drill: whatever is asked for."""
         sheet = made(text, minutes=minutes, method=method, kit=kit, headcount=heads)
@@ -54,18 +68,28 @@ class Limits(unittest.TestCase):
                 self.assertLessEqual(order.index(before.phase), order.index(item.phase))
             if kit is not None:
                 for piece in item.kit:
-                    each = next((need for name, need in CATALOG.drills[item.drill].kit.items() if piece == name or piece in CATALOG.kit[name].swaps))
+                    each = next(
+                        (
+                            need
+                            for name, need in CATALOG.drills[item.drill].kit.items()
+                            if piece == name or piece in CATALOG.kit[name].swaps
+                        )
+                    )
                     at_once = -(-heads // len(sheet.items)) if pace == "stations" else heads
                     self.assertGreaterEqual(int(kit[piece] / each) * item.waves, at_once)
         clock = max((item.end_s for item in sheet.items), default=0)
         self.assertLessEqual(max([clock, sheet.seconds]), minutes * 60)
         for one in sheet.ramp:
-            self.assertTrue(one.start_s is None or clock <= one.start_s and one.start_s + one.seconds <= minutes * 60)
+            self.assertTrue(
+                one.start_s is None or clock <= one.start_s and one.start_s + one.seconds <= minutes * 60
+            )
         held: dict[str, int] = {}
         for item in sheet.items:
             for muscle, seconds in CATALOG.drills[item.drill].holds_s.items():
                 held[muscle] = held.get(muscle, 0) + seconds
-        self.assertTrue(all(seconds <= 30 for seconds in held.values()))  # Behm 2016; Kay & Blazevich 2012, from memory
+        self.assertTrue(
+            all(seconds <= 30 for seconds in held.values())
+        )  # Behm 2016; Kay & Blazevich 2012, from memory
         self.assertEqual(len({item.drill for item in sheet.items}), len(sheet.items))
 
     def test_the_same_question_gets_the_same_answer(self):
@@ -74,7 +98,13 @@ class Limits(unittest.TestCase):
 
     def test_settings_that_cannot_be_planned_are_refused_by_name(self):
         """Minutes of 0 or 500, no heads, an unknown method or drill: the field at fault is named."""
-        for field, wanted in (("minutes", {"minutes": 0}), ("minutes", {"minutes": 500}), ("headcount", {"headcount": 0}), ("method", {"method": "vibes"}), ("pins", {"pins": ("nope",)})):
+        for field, wanted in (
+            ("minutes", {"minutes": 0}),
+            ("minutes", {"minutes": 500}),
+            ("headcount", {"headcount": 0}),
+            ("method", {"method": "vibes"}),
+            ("pins", {"pins": ("nope",)}),
+        ):
             with self.assertRaises(PlanRefused) as caught:
                 made(TEXTS[0], **wanted)
             self.assertEqual(caught.exception.field, field)
@@ -83,7 +113,9 @@ class Limits(unittest.TestCase):
         """Common practice: what limits the workout is spared."""
         sheet = made("60 toes-to-bar\n40 chest-to-bar pull-ups", minutes=20)
         for muscle in ("lats", "forearms"):
-            self.assertLessEqual(sum(CATALOG.drills[item.drill].fatigue.get(muscle, 0) for item in sheet.items), 0.2 + 1e-9)
+            self.assertLessEqual(
+                sum(CATALOG.drills[item.drill].fatigue.get(muscle, 0) for item in sheet.items), 0.2 + 1e-9
+            )
 
     def test_nothing_read_gives_an_empty_plan_that_says_so(self):
         """An empty plan is better than a made-up one."""
@@ -103,7 +135,9 @@ class Coach(unittest.TestCase):
         opened = [item.drill for item in free.items if item.phase == "open"]
         turned = tuple(reversed(opened))
         again = made(TEXTS[0], minutes=14, order=turned, pins=tuple(f"{drill}@open" for drill in turned))
-        self.assertEqual(tuple(item.drill for item in again.items if item.phase == "open" and item.drill in turned), turned)
+        self.assertEqual(
+            tuple(item.drill for item in again.items if item.phase == "open" and item.drill in turned), turned
+        )
 
     def test_general_to_specific_has_three_mobility_drills_and_a_raise(self):
         """Common practice: warm, open (three at least), switch on, rehearse."""
@@ -124,12 +158,22 @@ class Coach(unittest.TestCase):
         workout = read_workout("5 rounds\n12 seated dumbbell presses 12 kg\n15 chair push-ups")
         sheet = plan(workout, derive(workout), PlanSettings(minutes=12, seated=True))
         self.assertTrue(sheet.items)
-        self.assertTrue(all(item.level == "seated" and CATALOG.drills[item.drill].seated for item in sheet.items))
+        self.assertTrue(
+            all(item.level == "seated" and CATALOG.drills[item.drill].seated for item in sheet.items)
+        )
 
     def test_cautions_are_never_overruled(self):
         """Nothing tagged with the caution is in the plan, not even pinned."""
-        sheet = made(TEXTS[0], minutes=20, avoid=frozenset({"no-hang", "shoulder-overhead"}), pins=("scap-pull",))
-        self.assertFalse([item.drill for item in sheet.items if {"no-hang", "shoulder-overhead"} & set(CATALOG.drills[item.drill].avoid)])
+        sheet = made(
+            TEXTS[0], minutes=20, avoid=frozenset({"no-hang", "shoulder-overhead"}), pins=("scap-pull",)
+        )
+        self.assertFalse(
+            [
+                item.drill
+                for item in sheet.items
+                if {"no-hang", "shoulder-overhead"} & set(CATALOG.drills[item.drill].avoid)
+            ]
+        )
 
     def test_what_is_left_out_says_a_true_reason(self):
         """With no kit, a short time and every server banned, each uncovered demand names why."""
@@ -138,13 +182,23 @@ class Coach(unittest.TestCase):
         self.assertTrue(any("minutes" in one.why for one in sheet.uncovered))
         servers = tuple(name for name, drill in CATALOG.drills.items() if drill.effects.get("grip"))
         banned = made("40 chest-to-bar pull-ups", minutes=12, bans=servers)
-        self.assertEqual(next(one.why for one in banned.uncovered if one.demand == "grip"), "banned by the coach")
+        self.assertEqual(
+            next(one.why for one in banned.uncovered if one.demand == "grip"), "banned by the coach"
+        )
 
     def test_one_more_minute_buys_exactly_what_it_says(self):
         """For several sessions, methods and minutes: planning again with the minute prepares just as much more as was said, and has
         just the new drills that were said; each one's own gain is what the longer prep loses without it."""
         offers = 0
-        for text, (minutes, method) in itertools.product(TEXTS, ((6, "general-to-specific"), (11, "general-to-specific"), (10, "superset-rounds"), (9, "timed-circuit"))):
+        for text, (minutes, method) in itertools.product(
+            TEXTS,
+            (
+                (6, "general-to-specific"),
+                (11, "general-to-specific"),
+                (10, "superset-rounds"),
+                (9, "timed-circuit"),
+            ),
+        ):
             before, after = (made(text, minutes=minutes + more, method=method) for more in (0, 1))
             new = {item.drill for item in after.items} - {item.drill for item in before.items}
             if before.next_minute:
@@ -177,26 +231,39 @@ class Difference(unittest.TestCase):
         """After snatches, a clean and jerk has its hinge warm; readiness halves every fifteen minutes (Bishop 2003, from memory)."""
         snatch, jerk = read_workout("Snatch 6x2 @ 75%"), read_workout("Clean and jerk 5x2 @ 75%")
         warm = readiness_after(snatch, Person(), CATALOG, gap_min=0)
-        self.assertAlmostEqual(readiness_after(snatch, Person(), CATALOG, gap_min=15)["hinge"], warm["hinge"] / 2)
+        self.assertAlmostEqual(
+            readiness_after(snatch, Person(), CATALOG, gap_min=15)["hinge"], warm["hinge"] / 2
+        )
         cold, after = demand_weights(derive(jerk), {}), demand_weights(derive(jerk), warm)
         self.assertLess(after["hinge"], cold["hinge"] / 1.5)
-        self.assertAlmostEqual(after["shoulder.external-rotation"] / cold["shoulder.external-rotation"], 1 - warm["shoulder.external-rotation"])
+        self.assertAlmostEqual(
+            after["shoulder.external-rotation"] / cold["shoulder.external-rotation"],
+            1 - warm["shoulder.external-rotation"],
+        )
 
 
 class AgainstBruteForce(unittest.TestCase):
     def pool(self, size: int, number: int) -> list:
         weights = {demand: 1.0 for demand in CATALOG.demands}
         settings_ = PlanSettings(minutes=30)
-        whole = [one for one in candidates_for(settings_, settings_.check(CATALOG), CATALOG, weights) if one.phase == "open" and one.dose == 0]
+        whole = [
+            one
+            for one in candidates_for(settings_, settings_.check(CATALOG), CATALOG, weights)
+            if one.phase == "open" and one.dose == 0
+        ]
         return random.Random(number).sample(whole, size)
 
     def test_sequence_has_the_fewest_seconds_between_drills(self):
         """On 30 handfuls of up to seven drills the order is as cheap as the cheapest of all orders."""
         for number in range(30):
             pool = self.pool(3 + number % 5, number)
-            best = min(sum(transition_s(a, b) for a, b in zip(run, run[1:])) for run in itertools.permutations(pool))
+            best = min(
+                sum(transition_s(a, b) for a, b in zip(run, run[1:])) for run in itertools.permutations(pool)
+            )
             run = in_order(pool)
-            self.assertEqual(sum(transition_s(a, b) for a, b in zip(run, run[1:])), best, [one.key for one in pool])
+            self.assertEqual(
+                sum(transition_s(a, b) for a, b in zip(run, run[1:])), best, [one.key for one in pool]
+            )
             turns = lay_out(run, pace_of(CATALOG.methods["general-to-specific"], PlanSettings()))
             self.assertEqual(turns[-1].end_s, sum(one.seconds for one in pool) + best)
 
@@ -204,10 +271,19 @@ class AgainstBruteForce(unittest.TestCase):
         """Of every set of up to three drills of small shelves, tried one by one, none is worth more."""
         for number in range(12):
             pool = self.pool(7, 100 + number)
-            weights = {demand: 1.0 + (place % 3) for place, demand in enumerate(sorted({name for one in pool for name, _ in one.effects}))}
-            problem = Problem(pool, weights, limits_for(CATALOG.methods["flow"], 200, frozenset(), {}, (), 10))
-            every = [rows for count in range(4) for rows in itertools.combinations(range(len(pool)), count)
-                     if all(problem.grown([rows[:place]])[2][0, row] for place, row in enumerate(rows))]
+            weights = {
+                demand: 1.0 + (place % 3)
+                for place, demand in enumerate(sorted({name for one in pool for name, _ in one.effects}))
+            }
+            problem = Problem(
+                pool, weights, limits_for(CATALOG.methods["flow"], 200, frozenset(), {}, (), 10)
+            )
+            every = [
+                rows
+                for count in range(4)
+                for rows in itertools.combinations(range(len(pool)), count)
+                if all(problem.grown([rows[:place]])[2][0, row] for place, row in enumerate(rows))
+            ]
             self.assertAlmostEqual(choose_few(problem, 3).value(), max(map(problem.value_of, every)))
 
     def test_choice_is_the_best_of_all_subsets(self):
@@ -215,12 +291,24 @@ class AgainstBruteForce(unittest.TestCase):
         for text in TEXTS:
             weights = demand_weights(derive(read_workout(text)), {})
             method = CATALOG.methods["general-to-specific"]
-            limits = replace(limits_for(method, 300, frozenset(), {}, (), 10), scale=2.0, phases=tuple(phase for phase in method.phases if phase.phase == "open"))
-            pool = [one for one in candidates_for(PlanSettings(), method, CATALOG, weights) if one.phase == "open" and one.dose == 0][:12]
+            limits = replace(
+                limits_for(method, 300, frozenset(), {}, (), 10),
+                scale=2.0,
+                phases=tuple(phase for phase in method.phases if phase.phase == "open"),
+            )
+            pool = [
+                one
+                for one in candidates_for(PlanSettings(), method, CATALOG, weights)
+                if one.phase == "open" and one.dose == 0
+            ][:12]
             problem, best = Problem(pool, weights, limits), -9.0
             for size in range(8):
                 for rows in itertools.combinations(range(len(pool)), size):
-                    if problem.bearable(rows) and sum(problem.spends_of[row] for row in rows) <= 300 and sum(pool[row].seconds for row in rows) <= problem.most_s[0]:
+                    if (
+                        problem.bearable(rows)
+                        and sum(problem.spends_of[row] for row in rows) <= 300
+                        and sum(pool[row].seconds for row in rows) <= problem.most_s[0]
+                    ):
                         best = max(best, problem.value_of(rows))
             self.assertAlmostEqual(choose(pool, weights, limits).value(), best, delta=1e-9)
 
@@ -229,7 +317,11 @@ class Clocks(unittest.TestCase):
     def sheets(self):
         for text in TEXTS[:4]:
             for method in CATALOG.methods.values():
-                for minutes in (method.reference_minutes - 4, method.reference_minutes, method.reference_minutes + 6):
+                for minutes in (
+                    method.reference_minutes - 4,
+                    method.reference_minutes,
+                    method.reference_minutes + 6,
+                ):
                     yield method, made(text, minutes=minutes, method=method.id, headcount=12)
 
     def test_turns_never_overlap_and_fill_what_the_sheet_says(self):
@@ -239,30 +331,68 @@ class Clocks(unittest.TestCase):
             for (start, seconds), (after, _) in zip(turns, turns[1:]):
                 self.assertLessEqual(start + seconds, after, method.id)
             for item in sheet.items:
-                self.assertEqual(sum(seconds for _, seconds in item.turns), item.seconds, f"{method.id} {item.drill}")
+                self.assertEqual(
+                    sum(seconds for _, seconds in item.turns), item.seconds, f"{method.id} {item.drill}"
+                )
                 self.assertEqual((item.start_s, item.end_s), (item.turns[0][0], sum(item.turns[-1])))
             self.assertLessEqual(sheet.seconds, sheet.minutes * 60, method.id)
 
     def test_each_clock_runs_as_the_school_runs_it(self):
         """Common practice: circuits of 20-45 s with 10-15 s to change; pairs in 2-3 rounds; flows of passes with a pause of 2-5 s
         and nothing but a mat; minutes that start on the minute."""
-        sheets = {method: made(TEXTS[0], minutes=CATALOG.methods[method].reference_minutes, method=method, headcount=12) for method in CATALOG.methods}
+        sheets = {
+            method: made(
+                TEXTS[0], minutes=CATALOG.methods[method].reference_minutes, method=method, headcount=12
+            )
+            for method in CATALOG.methods
+        }
         circuit = sheets["timed-circuit"].items
         self.assertEqual({item.seconds for item in circuit}, {30})
         self.assertEqual({after.start_s - before.end_s for before, after in zip(circuit, circuit[1:])}, {15})
         pairs_ = Counter(item.group for item in sheets["superset-rounds"].items if item.group)
         self.assertTrue(pairs_ and set(pairs_.values()) == {2})
-        self.assertTrue(all(len(item.turns) == 3 and item.dose.sets == 3 for item in sheets["superset-rounds"].items))
-        self.assertTrue(all(set(item.kit) <= {"mat"} and len(item.turns) == 6 and item.dose.hold_s == 3 for item in sheets["flow"].items))
-        self.assertTrue(all(start % 60 == 0 for item in sheets["skill-and-base"].items for start, _ in item.turns))
-        styles = {method: {CATALOG.drills[item.drill].style for item in sheet.items} for method, sheet in sheets.items()}
-        self.assertLessEqual({CATALOG.drills[item.drill].style for item in sheets["end-range-tension"].items if item.phase == "open"}, {"circle", "tension"})
-        self.assertTrue(all("soft-tissue" not in found for method, found in styles.items() if method != "soft-tissue-first"))
+        self.assertTrue(
+            all(len(item.turns) == 3 and item.dose.sets == 3 for item in sheets["superset-rounds"].items)
+        )
+        self.assertTrue(
+            all(
+                set(item.kit) <= {"mat"} and len(item.turns) == 6 and item.dose.hold_s == 3
+                for item in sheets["flow"].items
+            )
+        )
+        self.assertTrue(
+            all(start % 60 == 0 for item in sheets["skill-and-base"].items for start, _ in item.turns)
+        )
+        styles = {
+            method: {CATALOG.drills[item.drill].style for item in sheet.items}
+            for method, sheet in sheets.items()
+        }
+        self.assertLessEqual(
+            {
+                CATALOG.drills[item.drill].style
+                for item in sheets["end-range-tension"].items
+                if item.phase == "open"
+            },
+            {"circle", "tension"},
+        )
+        self.assertTrue(
+            all(
+                "soft-tissue" not in found
+                for method, found in styles.items()
+                if method != "soft-tissue-first"
+            )
+        )
         self.assertEqual(sheets["soft-tissue-first"].items[0].phase, "release")
 
     def test_stations_share_kit_that_a_class_could_not(self):
         """Eight stations rotate: 14 people with two bars, which nobody could do all at once in two waves."""
-        sheet = made(TEXTS[0], minutes=12, method="timed-circuit", headcount=14, kit={"pull-up-bar": 3, "barbell": 3, "band": 3})
+        sheet = made(
+            TEXTS[0],
+            minutes=12,
+            method="timed-circuit",
+            headcount=14,
+            kit={"pull-up-bar": 3, "barbell": 3, "band": 3},
+        )
         shared = [item for item in sheet.items if item.kit]
         self.assertTrue(shared)
         self.assertTrue(all(item.waves == 1 for item in shared))
@@ -291,7 +421,11 @@ class Shelf(unittest.TestCase):
         self.assertGreaterEqual(len(CATALOG.drills), 180)
         legs = ("hip.extension", "knee.landing", "squat", "lunge", "pull-under")
         for demand in CATALOG.demands:
-            serving = [drill for drill in CATALOG.drills.values() if drill.effects.get(demand, 0) >= 4 and set(drill.phases) - {"settle"}]
+            serving = [
+                drill
+                for drill in CATALOG.drills.values()
+                if drill.effects.get(demand, 0) >= 4 and set(drill.phases) - {"settle"}
+            ]
             self.assertGreaterEqual(len(serving), 4, demand)
             self.assertGreaterEqual(sum(not drill.kit for drill in serving), 2, demand)
             if demand not in legs:
@@ -301,11 +435,19 @@ class Shelf(unittest.TestCase):
         """Nearly every drill for before the work that is no machine or roller stands on a ladder; effort never falls by much on the
         way up; neighbours know each other and the test between them."""
         on = {rung.drill for ladder in CATALOG.ladders.values() for rung in ladder.rungs}
-        loose = [drill.id for drill in CATALOG.drills.values() if drill.id not in on and set(drill.phases) - {"settle", "release"} and drill.style not in ("pulse", "soft-tissue")]
+        loose = [
+            drill.id
+            for drill in CATALOG.drills.values()
+            if drill.id not in on
+            and set(drill.phases) - {"settle", "release"}
+            and drill.style not in ("pulse", "soft-tissue")
+        ]
         self.assertLess(len(loose) / len(CATALOG.drills), 0.25, loose)
         for ladder in CATALOG.ladders.values():
             efforts = [CATALOG.drills[rung.drill].effort for rung in ladder.rungs]
-            self.assertTrue(all(after >= before - 0.21 for before, after in zip(efforts, efforts[1:])), ladder.id)
+            self.assertTrue(
+                all(after >= before - 0.21 for before, after in zip(efforts, efforts[1:])), ladder.id
+            )
             for before, after in zip(ladder.rungs, ladder.rungs[1:]):
                 self.assertEqual(CATALOG.neighbours(before.drill)[1], (after.drill, before.up))
                 self.assertEqual(CATALOG.neighbours(after.drill)[0], (before.drill, before.up))
@@ -313,7 +455,19 @@ class Shelf(unittest.TestCase):
     def test_every_drill_says_why_and_every_level_and_style_is_there(self):
         """A reason for each drill, and drills from standing to hanging, of all kinds of work."""
         self.assertTrue(all(len(drill.why) > 20 for drill in CATALOG.drills.values()))
-        self.assertEqual({drill.level for drill in CATALOG.drills.values()}, {"standing", "half-kneeling", "hands-and-knees", "prone", "supine", "seated", "hanging", "floor-by-choice"})
+        self.assertEqual(
+            {drill.level for drill in CATALOG.drills.values()},
+            {
+                "standing",
+                "half-kneeling",
+                "hands-and-knees",
+                "prone",
+                "supine",
+                "seated",
+                "hanging",
+                "floor-by-choice",
+            },
+        )
         self.assertEqual(len({drill.style for drill in CATALOG.drills.values()}), 12)
 
 
@@ -324,6 +478,13 @@ class Totals(unittest.TestCase):
         sheet = made("40 box jumps\n45 m walking lunges", minutes=15)
         self.assertGreaterEqual(sheet.tally.contacts, 40)
         self.assertEqual(sheet.tally.lunge_steps, 50)
-        self.assertAlmostEqual(sheet.tally.share_of_hour, (15 + sum(item.seconds for item in sheet.cooldown) / 60) / 60, delta=1e-9)
+        self.assertAlmostEqual(
+            sheet.tally.share_of_hour,
+            (15 + sum(item.seconds for item in sheet.cooldown) / 60) / 60,
+            delta=1e-9,
+        )
         block = made(TEXTS[0], minutes=12, method="skill-and-base")
-        self.assertEqual(dict(block.tally.reps), {item.name: item.dose.reps * item.dose.sets for item in block.items if item.dose.reps})
+        self.assertEqual(
+            dict(block.tally.reps),
+            {item.name: item.dose.reps * item.dose.sets for item in block.items if item.dose.reps},
+        )

@@ -1,4 +1,5 @@
 """The way up to the working weight: steps, plates from the rack, groups of a class, two on one bar."""
+
 import itertools
 import unittest
 
@@ -15,8 +16,12 @@ from core.reading import read_workout
 CATALOG = load_catalog()
 POUNDS = Rack("lb", tuple(LB_PAIRS.items()), BARS["lb"])
 BOARD = "Back squat 5x5 100/70 kg\nscaled: back squat 5x5 80/60 kg"
-CLASS = (*(Person(name=f"man {n}", sex="male") for n in range(3)), *(Person(name=f"woman {n}", sex="female") for n in range(2)),
-         Person(name="scaling", sex="female", division="scaled"), Person(name="seated", sex="male", adaptive=("seated",)))
+CLASS = (
+    *(Person(name=f"man {n}", sex="male") for n in range(3)),
+    *(Person(name=f"woman {n}", sex="female") for n in range(2)),
+    Person(name="scaling", sex="female", division="scaled"),
+    Person(name="seated", sex="male", adaptive=("seated",)),
+)
 
 
 class Ramp(unittest.TestCase):
@@ -35,12 +40,16 @@ class Ramp(unittest.TestCase):
         heavy = build_ramp(read_workout("Deadlift 5x3 120 kg"), Person(sex="male", mass_kg=82), CATALOG)
         self.assertGreaterEqual(len(heavy), 2)
         self.assertEqual([one.reps for one in heavy], sorted((one.reps for one in heavy), reverse=True))
-        self.assertEqual(build_ramp(read_workout("50 deadlifts 40 kg"), Person(sex="male", mass_kg=82), CATALOG), ())
+        self.assertEqual(
+            build_ramp(read_workout("50 deadlifts 40 kg"), Person(sex="male", mass_kg=82), CATALOG), ()
+        )
 
     def test_working_up_agrees_with_the_nsca_steps(self):
         """NSCA (from memory): 5-10 easy reps first, then 3-5, then 2-3 or fewer, rests not shrinking."""
         sets = build_ramp(read_workout("Back squat 1x1 140 kg"), Person(sex="male", mass_kg=90), CATALOG)
-        self.assertTrue(5 <= sets[0].reps <= 10 and 2 <= sets[len(sets) // 2].reps <= 5 and sets[-1].reps <= 3)
+        self.assertTrue(
+            5 <= sets[0].reps <= 10 and 2 <= sets[len(sets) // 2].reps <= 5 and sets[-1].reps <= 3
+        )
         self.assertEqual([one.rest_s for one in sets], sorted(one.rest_s for one in sets))
 
     def test_plates_add_up(self):
@@ -54,14 +63,24 @@ class Ramp(unittest.TestCase):
     def test_the_rack_sets_the_plates_and_few_of_them_move(self):
         """From every way to load every set in turn, tried one by one, none moves fewer plates; kilograms and pounds (plates from
         memory), and only what the rack has."""
-        for loads, bar, pairs in (([20, 40, 60, 80, 95], 20, KG_PAIRS), ([45, 95, 135, 165, 185], 45, LB_PAIRS), ([20, 45, 60, 72.5], 20, {20.0: 1, 10.0: 2, 5.0: 2, 2.5: 1, 1.25: 1})):
+        for loads, bar, pairs in (
+            ([20, 40, 60, 80, 95], 20, KG_PAIRS),
+            ([45, 95, 135, 165, 185], 45, LB_PAIRS),
+            ([20, 45, 60, 72.5], 20, {20.0: 1, 10.0: 2, 5.0: 2, 2.5: 1, 1.25: 1}),
+        ):
             found = loading(loads, bar, pairs)
             for load, on in zip(loads, found):
                 self.assertAlmostEqual(bar + 2 * sum(on), load)
                 self.assertTrue(all(on.count(size) <= pairs[size] for size in on))
             own = sum(changes(a, b) for a, b in zip([(), *found], found))
             every = itertools.product(*(ways((load - bar) / 2, pairs) for load in loads))
-            self.assertEqual(own, min(sum(changes(a, b) for a, b in zip([(), *way], way)) for way in itertools.islice(every, 60_000)))
+            self.assertEqual(
+                own,
+                min(
+                    sum(changes(a, b) for a, b in zip([(), *way], way))
+                    for way in itertools.islice(every, 60_000)
+                ),
+            )
         with self.assertRaisesRegex(ValueError, "62"):
             loading([62], 20, {20.0: 1, 1.25: 1})
 
@@ -82,7 +101,10 @@ class Ramp(unittest.TestCase):
 class Groups(unittest.TestCase):
     def test_everyone_who_lifts_the_same_is_one_group(self):
         """Three men at 100, two women at 70, one woman scaling at 60 on the 15 kg bar; the seated athlete squats no bar (by hand)."""
-        found = [(one.people, one.working, one.bar, one.division) for one in ramps_for(read_workout(BOARD), CLASS, CATALOG)]
+        found = [
+            (one.people, one.working, one.bar, one.division)
+            for one in ramps_for(read_workout(BOARD), CLASS, CATALOG)
+        ]
         self.assertEqual(found, [(3, 100.0, 20.0, None), (2, 70.0, 15.0, None), (1, 60.0, 15.0, "scaled")])
 
     def test_the_longest_way_up_takes_the_time(self):
@@ -93,7 +115,10 @@ class Groups(unittest.TestCase):
 
     def test_a_rack_in_pounds_loads_pounds(self):
         """225 lb is 102.06 kg (1 lb = 0.45359237 kg, exactly); 100 kg, 220.46 lb, is nearest to 220 lb on a rack with 2.5 lb plates."""
-        (exact,), (near,) = (ramps_for(read_workout(text), (Person(sex="male"),), CATALOG, POUNDS) for text in ("Deadlift 5x3 225 lb", "Deadlift 5x3 100 kg"))
+        (exact,), (near,) = (
+            ramps_for(read_workout(text), (Person(sex="male"),), CATALOG, POUNDS)
+            for text in ("Deadlift 5x3 225 lb", "Deadlift 5x3 100 kg")
+        )
         self.assertEqual((exact.working, exact.unit, exact.plates), (225.0, "lb", (45.0, 45.0)))
         self.assertEqual(near.working, 220.0)
         self.assertTrue(all(abs(one.load_kg - one.load * 0.45359237) < 0.001 for one in near.sets))
@@ -101,15 +126,34 @@ class Groups(unittest.TestCase):
 
     def test_a_small_rack_says_what_it_cannot_make(self):
         """With one pair of tens a 20 kg bar ends at 40 kg, and the sheet says so."""
-        sheet = plan_session(read_workout("Deadlift 5x3 140 kg"), PlanSettings(minutes=12, rack=Rack(pairs=((10.0, 1),))), (Person(sex="male"),))
+        sheet = plan_session(
+            read_workout("Deadlift 5x3 140 kg"),
+            PlanSettings(minutes=12, rack=Rack(pairs=((10.0, 1),))),
+            (Person(sex="male"),),
+        )
         self.assertEqual(sheet.ramps[0].working, 40.0)
         self.assertTrue(any("40 kg of the 140 kg" in note for note in sheet.notes), sheet.notes)
 
-    @given(st.floats(20, 320), st.lists(st.tuples(st.sampled_from([25.0, 20.0, 10.0, 5.0, 2.5, 1.25]), st.integers(0, 4)), min_size=1, max_size=6, unique_by=lambda one: one[0]))
+    @given(
+        st.floats(20, 320),
+        st.lists(
+            st.tuples(st.sampled_from([25.0, 20.0, 10.0, 5.0, 2.5, 1.25]), st.integers(0, 4)),
+            min_size=1,
+            max_size=6,
+            unique_by=lambda one: one[0],
+        ),
+    )
     def test_the_nearest_load_is_the_nearest_of_all(self, load, pairs):
         """Against every set of plates the rack could put on, tried one by one."""
-        every = {20 + 2 * sum(size * count for (size, _), count in zip(pairs, counts)) for counts in itertools.product(*(range(most + 1) for _, most in pairs))}
-        self.assertAlmostEqual(abs(Rack(pairs=tuple(pairs)).nearest(load, 20.0) - load), min(abs(one - load) for one in every), places=5)
+        every = {
+            20 + 2 * sum(size * count for (size, _), count in zip(pairs, counts))
+            for counts in itertools.product(*(range(most + 1) for _, most in pairs))
+        }
+        self.assertAlmostEqual(
+            abs(Rack(pairs=tuple(pairs)).nearest(load, 20.0) - load),
+            min(abs(one - load) for one in every),
+            places=5,
+        )
 
     def test_the_fullest_rack_answers_too(self):
         """Twelve plates, twenty pairs of each: few ways are weighed, each makes the load, and the fewest plates come first."""
@@ -119,7 +163,9 @@ class Groups(unittest.TestCase):
         self.assertTrue(all(abs(sum(on) - 97.75) < 1e-6 for on in found))
         self.assertEqual(found[0], (50.0, 25.0, 20.0, 2.5, 0.25))
         self.assertEqual(ways(97.8, full), [])
-        self.assertEqual([20 + 2 * sum(on) for on in loading([20, 60.5, 141, 215.5], 20, full)], [20, 60.5, 141, 215.5])
+        self.assertEqual(
+            [20 + 2 * sum(on) for on in loading([20, 60.5, 141, 215.5], 20, full)], [20, 60.5, 141, 215.5]
+        )
 
     def test_two_on_one_bar_need_the_same_bar(self):
         """A man and a woman have bars of their own; two women share theirs, and each does her own sets, the heavier work last."""
@@ -127,6 +173,10 @@ class Groups(unittest.TestCase):
         with self.assertRaisesRegex(ValueError, "two bars"):
             shared_bar(man, woman, Rack())
         turns = shared_bar(woman, scaling, Rack())
-        self.assertEqual([turn.load for turn in turns if turn.who == 0], [*(one.load for one in woman.sets), 70.0])
-        self.assertEqual([turn.load for turn in turns if turn.who == 1], [*(one.load for one in scaling.sets), 60.0])
+        self.assertEqual(
+            [turn.load for turn in turns if turn.who == 0], [*(one.load for one in woman.sets), 70.0]
+        )
+        self.assertEqual(
+            [turn.load for turn in turns if turn.who == 1], [*(one.load for one in scaling.sets), 60.0]
+        )
         self.assertEqual((turns[-1].load, turns[-1].reps), (70.0, None))

@@ -1,4 +1,5 @@
 """The reader against a corpus of our own, and against nonsense."""
+
 import unittest
 
 from hypothesis import given, settings
@@ -8,6 +9,7 @@ from core.catalog import load_catalog
 from core.errors import UnusableText
 from core.reading import read_workout
 from core.tests.corpus import CORPUS, differences
+
 
 class Corpus(unittest.TestCase):
     def test_every_text_reads_as_a_coach_would(self):
@@ -21,7 +23,12 @@ class Corpus(unittest.TestCase):
         """The comparison itself fails on a wrong number, a wrong movement and a wrong format."""
         right = {"text": "3 rounds\n10 burpees", "format": ["rounds"], "work": [{"m": "burpee", "reps": 30}]}
         self.assertEqual(differences(right), [])
-        for wrong in ({"work": [{"m": "burpee", "reps": 31}]}, {"work": [{"m": "push-up"}]}, {"format": ["for-time"]}, {"fmt": {"rounds": 4}}):
+        for wrong in (
+            {"work": [{"m": "burpee", "reps": 31}]},
+            {"work": [{"m": "push-up"}]},
+            {"format": ["for-time"]},
+            {"fmt": {"rounds": 4}},
+        ):
             self.assertTrue(differences(right | wrong), wrong)
 
 
@@ -31,7 +38,7 @@ class Places(unittest.TestCase):
         text = "3 rounds\n\t12 “box step-overs” 60/50 cm"
         work = read_workout(text).parts[0].work[0]
         line = text.splitlines()[work.line - 1]
-        self.assertEqual(line[work.column - 1:work.column - 1 + len(work.text)], "box step-overs")
+        self.assertEqual(line[work.column - 1 : work.column - 1 + len(work.text)], "box step-overs")
 
     def test_unread_words_come_with_place_reason_and_at_most_five_candidates(self):
         """What is not understood is handed back where it stands."""
@@ -67,7 +74,11 @@ class Divisions(unittest.TestCase):
     TEXT = "3 rounds for time\n12 box jumps\n9 chest-to-bar pull-ups\nscaled: ring rows\n200 m run"
 
     def names(self, division):
-        return [work.movement for part in read_workout(self.TEXT).for_division(division).parts for work in part.work]
+        return [
+            work.movement
+            for part in read_workout(self.TEXT).for_division(division).parts
+            for work in part.work
+        ]
 
     def test_a_division_shares_what_it_does_not_override(self):
         """Scaled swaps the pull-ups and keeps the rest; as written ignores the scaled line."""
@@ -79,13 +90,25 @@ class Divisions(unittest.TestCase):
 class Unusable(unittest.TestCase):
     def test_nothing_too_much_and_no_text_are_refused_in_words(self):
         """Empty, 200 kB of noise, and a binary upload each get their own message."""
-        for text, words in (("", "no text"), (" \n\t ", "no text"), ("q" * 200_000, "200 kB"), ("PK\x03\x04\x00\x00" * 40, "binary"), ("\ufffd" * 50, "binary")):
+        for text, words in (
+            ("", "no text"),
+            (" \n\t ", "no text"),
+            ("q" * 200_000, "200 kB"),
+            ("PK\x03\x04\x00\x00" * 40, "binary"),
+            ("\ufffd" * 50, "binary"),
+        ):
             with self.assertRaisesRegex(UnusableText, words):
                 read_workout(text)
 
     def test_numbers_beyond_reason_are_handed_back(self):
         """Loads, sets and counts nobody means are unread, not computed with."""
-        for text in ("back squat 5x5 900 kg", "0 burpees", "99999 burpees", "500 x 9 burpees", "front squat 3x3 @ 250 %"):
+        for text in (
+            "back squat 5x5 900 kg",
+            "0 burpees",
+            "99999 burpees",
+            "500 x 9 burpees",
+            "front squat 3x3 @ 250 %",
+        ):
             self.assertTrue(read_workout(text).unread, text)
 
 
@@ -107,11 +130,21 @@ class Fuzz(unittest.TestCase):
             self.assertTrue(1 <= one.column <= len(lines[one.line - 1]) + 1)
 
     @settings(max_examples=150, deadline=None)
-    @given(st.lists(st.sampled_from(["wobbling", "zorch", "flumes", "quark jig", "brimble"]), min_size=1, max_size=4))
+    @given(
+        st.lists(
+            st.sampled_from(["wobbling", "zorch", "flumes", "quark jig", "brimble"]), min_size=1, max_size=4
+        )
+    )
     def test_no_word_is_lost(self, strange):
         """Every strange word comes back: as title, or unread."""
         text = "10 burpees\n" + "\n".join(f"12 {word}" for word in strange)
         workout = read_workout(text)
-        kept = " ".join([workout.title, *(one.text for one in workout.unread), *(note for part in workout.parts for note in part.notes)])
+        kept = " ".join(
+            [
+                workout.title,
+                *(one.text for one in workout.unread),
+                *(note for part in workout.parts for note in part.notes),
+            ]
+        )
         for word in strange:
             self.assertIn(word, kept)

@@ -1,4 +1,5 @@
 """Text and workout are two forms of one thing: what is written reads back the same, and every word of a text is accounted for."""
+
 import unittest
 from dataclasses import replace
 
@@ -12,11 +13,20 @@ from core.tests.fuzzing import TEXTS, fuzz, unaccounted
 from core.tests.texts import workouts
 
 
-
 def meaning(workout: Workout) -> Workout:
     """A workout without its places in the text, and without how words were assumed."""
-    return replace(workout, unread=(), parts=tuple(
-        replace(part, line=0, work=tuple(replace(work, line=0, column=0, text="", assumed="") for work in part.work)) for part in workout.parts))
+    return replace(
+        workout,
+        unread=(),
+        parts=tuple(
+            replace(
+                part,
+                line=0,
+                work=tuple(replace(work, line=0, column=0, text="", assumed="") for work in part.work),
+            )
+            for part in workout.parts
+        ),
+    )
 
 
 class RoundTrip(unittest.TestCase):
@@ -52,7 +62,7 @@ class Accounting(unittest.TestCase):
         for text in (*TEXTS, "10 burpees\n  12 flumbles 40 kg wob\nzork: 12", "é 💪 3 zorks"):
             for one in read_workout(text).unread:
                 line = lines_of(text)[one.line - 1]
-                self.assertEqual(line[one.column - 1:one.column - 1 + len(one.text)], one.text, text)
+                self.assertEqual(line[one.column - 1 : one.column - 1 + len(one.text)], one.text, text)
 
 
 class Fuzz(unittest.TestCase):

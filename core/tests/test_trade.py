@@ -1,4 +1,5 @@
 """The catalog against what the trade does. Every expectation here is common practice unless it names a source."""
+
 import unittest
 
 from core.catalog import load_catalog
@@ -7,32 +8,89 @@ CATALOG = load_catalog()
 
 # what a position asks (trade facts, common practice): position -> demands that must be among its needs and holds
 POSITIONS = {
-    "front-rack": {"shoulder.flexion", "shoulder.external-rotation", "wrist.extension", "thoracic.extension", "trunk.brace"},
+    "front-rack": {
+        "shoulder.flexion",
+        "shoulder.external-rotation",
+        "wrist.extension",
+        "thoracic.extension",
+        "trunk.brace",
+    },
     "overhead-lockout": {"shoulder.flexion", "thoracic.extension", "scapula.upward", "trunk.brace"},
-    "squat-bottom": {"ankle.dorsiflexion", "hip.flexion", "hip.external-rotation", "knee.flexion", "hip.stability"},
-    "squat-bottom-overhead": {"ankle.dorsiflexion", "hip.flexion", "shoulder.flexion", "thoracic.extension", "shoulder.stability"},
+    "squat-bottom": {
+        "ankle.dorsiflexion",
+        "hip.flexion",
+        "hip.external-rotation",
+        "knee.flexion",
+        "hip.stability",
+    },
+    "squat-bottom-overhead": {
+        "ankle.dorsiflexion",
+        "hip.flexion",
+        "shoulder.flexion",
+        "thoracic.extension",
+        "shoulder.stability",
+    },
     "pull-from-floor": {"hip.flexion-straight-knee", "hip.flexion", "trunk.brace", "grip"},
-    "hang-arch": {"shoulder.flexion", "thoracic.extension", "hip.extension", "grip"}, "hang-hollow": {"trunk.hollow"},
-    "toes-to-bar-top": {"hip.flexion-straight-knee", "spine.flexion"}, "turnover": {"shoulder.extension", "shoulder.internal-rotation", "wrist.flexion"},
-    "dip-bottom": {"shoulder.extension", "scapula.depression"}, "hips-open": {"hip.extension", "ankle.plantarflexion"}, "lunge-bottom": {"hip.extension", "hip.flexion", "hip.stability"},
-    "push-up-bottom": {"wrist.extension", "trunk.brace"}, "hands-on-floor": {"wrist.extension", "scapula.protraction"}, "handstand": {"shoulder.flexion", "wrist.extension", "scapula.upward"},
-    "get-up-elbow": {"thoracic.rotation", "shoulder.stability"}, "bench-bottom": {"scapula.retraction", "shoulder.horizontal-abduction", "shoulder.stability"},
+    "hang-arch": {"shoulder.flexion", "thoracic.extension", "hip.extension", "grip"},
+    "hang-hollow": {"trunk.hollow"},
+    "toes-to-bar-top": {"hip.flexion-straight-knee", "spine.flexion"},
+    "turnover": {"shoulder.extension", "shoulder.internal-rotation", "wrist.flexion"},
+    "dip-bottom": {"shoulder.extension", "scapula.depression"},
+    "hips-open": {"hip.extension", "ankle.plantarflexion"},
+    "lunge-bottom": {"hip.extension", "hip.flexion", "hip.stability"},
+    "push-up-bottom": {"wrist.extension", "trunk.brace"},
+    "hands-on-floor": {"wrist.extension", "scapula.protraction"},
+    "handstand": {"shoulder.flexion", "wrist.extension", "scapula.upward"},
+    "get-up-elbow": {"thoracic.rotation", "shoulder.stability"},
+    "bench-bottom": {"scapula.retraction", "shoulder.horizontal-abduction", "shoulder.stability"},
     "chair-push": {"shoulder.extension", "shoulder.internal-rotation", "scapula.depression"},
 }
 # what opens or primes what: drill -> the demand it must serve with at least half strength
 OPENERS = {
-    "rack-elbow-press": "shoulder.external-rotation", "stick-rack-rotation": "shoulder.external-rotation", "box-prayer": "shoulder.flexion", "roller-upper-back": "thoracic.extension",
-    "band-lat-opener": "shoulder.flexion", "plate-overhead-on-roller": "shoulder.flexion", "wrist-rocks": "wrist.extension", "band-ankle": "ankle.dorsiflexion",
-    "toe-press-ankle": "ankle.dorsiflexion", "hamstring-contract": "hip.flexion-straight-knee", "hollow-arch-swings": "kip", "spine-round-down": "spine.flexion",
-    "internal-rotation-press": "shoulder.internal-rotation", "chest-opener-wall": "shoulder.horizontal-abduction", "long-split": "hip.extension", "wall-quad": "hip.extension",
-    "pogo-hops": "ankle.elastic", "snap-down": "knee.landing", "scap-push-up": "scapula.protraction", "bird-dog": "trunk.rotation-control", "hand-on-floor-rotation": "thoracic.rotation",
-    "band-pull-apart": "scapula.retraction", "fast-throws": "shoulder.throw", "glute-band-walk": "hip.stability", "tall-pull-under": "pull-under", "overhead-carry-light": "shoulder.stability",
+    "rack-elbow-press": "shoulder.external-rotation",
+    "stick-rack-rotation": "shoulder.external-rotation",
+    "box-prayer": "shoulder.flexion",
+    "roller-upper-back": "thoracic.extension",
+    "band-lat-opener": "shoulder.flexion",
+    "plate-overhead-on-roller": "shoulder.flexion",
+    "wrist-rocks": "wrist.extension",
+    "band-ankle": "ankle.dorsiflexion",
+    "toe-press-ankle": "ankle.dorsiflexion",
+    "hamstring-contract": "hip.flexion-straight-knee",
+    "hollow-arch-swings": "kip",
+    "spine-round-down": "spine.flexion",
+    "internal-rotation-press": "shoulder.internal-rotation",
+    "chest-opener-wall": "shoulder.horizontal-abduction",
+    "long-split": "hip.extension",
+    "wall-quad": "hip.extension",
+    "pogo-hops": "ankle.elastic",
+    "snap-down": "knee.landing",
+    "scap-push-up": "scapula.protraction",
+    "bird-dog": "trunk.rotation-control",
+    "hand-on-floor-rotation": "thoracic.rotation",
+    "band-pull-apart": "scapula.retraction",
+    "fast-throws": "shoulder.throw",
+    "glute-band-walk": "hip.stability",
+    "tall-pull-under": "pull-under",
+    "overhead-carry-light": "shoulder.stability",
 }
 # doses that recur: drill -> (field, lowest, highest) of every dose option
 DOSES = {
-    "stick-pass-through": ("reps", 10, 20), "leg-swings": ("reps", 8, 10), "box-prayer": ("reps", 15, 20), "roller-upper-back": ("breaths", 5, 10), "hamstring-contract": ("hold_s", 2, 5),
-    "band-lat-opener": ("hold_s", 2, 5), "band-pull-apart": ("reps", 10, 15), "forearm-plank": ("hold_s", 30, 60), "short-hang": ("hold_s", 10, 20), "glute-band-walk": ("hold_s", 15, 15),
-    "empty-bar-front-squat": ("reps", 3, 5), "tall-pull-under": ("reps", 3, 5), "overhead-carry-light": ("hold_s", 30, 30), "settle-quads": ("hold_s", 45, 60), "push-up-practice": ("reps", 5, 5),
+    "stick-pass-through": ("reps", 10, 20),
+    "leg-swings": ("reps", 8, 10),
+    "box-prayer": ("reps", 15, 20),
+    "roller-upper-back": ("breaths", 5, 10),
+    "hamstring-contract": ("hold_s", 2, 5),
+    "band-lat-opener": ("hold_s", 2, 5),
+    "band-pull-apart": ("reps", 10, 15),
+    "forearm-plank": ("hold_s", 30, 60),
+    "short-hang": ("hold_s", 10, 20),
+    "glute-band-walk": ("hold_s", 15, 15),
+    "empty-bar-front-squat": ("reps", 3, 5),
+    "tall-pull-under": ("reps", 3, 5),
+    "overhead-carry-light": ("hold_s", 30, 30),
+    "settle-quads": ("hold_s", 45, 60),
+    "push-up-practice": ("reps", 5, 5),
 }
 
 
@@ -49,19 +107,34 @@ class Positions(unittest.TestCase):
         for position in ("seated-overhead", "chair-push"):
             row = CATALOG.positions[position]
             asked = [*(motion for need in row.needs for motion in need.motions), *row.holds]
-            self.assertFalse([one for one in asked if one.startswith(("hip.", "knee.", "ankle.", "toe."))], position)
+            self.assertFalse(
+                [one for one in asked if one.startswith(("hip.", "knee.", "ankle.", "toe."))], position
+            )
 
     def test_an_overhead_squat_asks_more_overhead_than_a_lockout(self):
         """Arms vertical over a leaning trunk take more degrees than arms over an upright one."""
+
         def overhead(position):
-            return max(need.deg for need in CATALOG.positions[position].needs if "shoulder.flexion" in need.motions)
+            return max(
+                need.deg for need in CATALOG.positions[position].needs if "shoulder.flexion" in need.motions
+            )
 
         self.assertGreater(overhead("squat-bottom-overhead"), overhead("overhead-lockout"))
 
     def test_squat_ankles_lie_in_the_published_band(self):
         """Heels-down deep squats use 35-40 degrees, give or take the reserve (Hemmerich 2006: 38.5 +/- 5.9; from memory)."""
-        for position in ("squat-bottom", "squat-bottom-front", "squat-bottom-back", "squat-bottom-overhead", "squat-bottom-goblet"):
-            needed = next(need.deg for need in CATALOG.positions[position].needs if need.motions == ("ankle.dorsiflexion",))
+        for position in (
+            "squat-bottom",
+            "squat-bottom-front",
+            "squat-bottom-back",
+            "squat-bottom-overhead",
+            "squat-bottom-goblet",
+        ):
+            needed = next(
+                need.deg
+                for need in CATALOG.positions[position].needs
+                if need.motions == ("ankle.dorsiflexion",)
+            )
             self.assertTrue(32.6 <= needed <= 44.4, position)
 
 
@@ -70,7 +143,9 @@ class Drills(unittest.TestCase):
         """The drill's effect on its own demand is at least half of full preparation, or its strongest effect."""
         for drill, demand in OPENERS.items():
             effects = CATALOG.drills[drill].effects
-            self.assertTrue(effects[demand] >= 10 or effects[demand] == max(effects.values()), f"{drill}: {effects}")
+            self.assertTrue(
+                effects[demand] >= 10 or effects[demand] == max(effects.values()), f"{drill}: {effects}"
+            )
 
     def test_doses_lie_in_the_usual_bounds(self):
         """Reps, holds and breaths of the table's drills."""
@@ -102,14 +177,27 @@ class Drills(unittest.TestCase):
     def test_floor_drills_are_kept_from_those_who_stay_off_the_floor(self):
         """Prone and supine prep drills carry the no-floor caution, unless there is a way from the chair or a bench under them."""
         for drill in CATALOG.drills.values():
-            if drill.level in ("prone", "supine") and "settle" not in drill.phases and "bench" not in drill.kit:
+            if (
+                drill.level in ("prone", "supine")
+                and "settle" not in drill.phases
+                and "bench" not in drill.kit
+            ):
                 self.assertTrue("no-floor" in drill.avoid or drill.seated, drill.id)
 
 
 class Movements(unittest.TestCase):
     def test_ballistic_movements_are_marked(self):
         """Kips, cleans, snatches, swings and jumps are fast; strict lifts are not."""
-        for name in ("pull-up", "toes-to-bar", "power-clean", "snatch", "kettlebell-swing", "box-jump", "double-under", "push-press"):
+        for name in (
+            "pull-up",
+            "toes-to-bar",
+            "power-clean",
+            "snatch",
+            "kettlebell-swing",
+            "box-jump",
+            "double-under",
+            "push-press",
+        ):
             self.assertTrue(CATALOG.movements[name].ballistic, name)
         for name in ("strict-pull-up", "deadlift", "back-squat", "press", "ring-row", "plank"):
             self.assertFalse(CATALOG.movements[name].ballistic, name)

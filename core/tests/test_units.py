@@ -1,4 +1,5 @@
 """Conversions against a units library."""
+
 import unittest
 
 import pint
@@ -15,8 +16,16 @@ class AgainstPint(unittest.TestCase):
 
     def test_length(self):
         """Feet, inches and miles are exact."""
-        for ours, theirs in (("ft", "foot"), ("in", "inch"), ("mile", "mile"), ("cm", "centimeter"), ("km", "kilometer")):
-            self.assertAlmostEqual(METRE_PER[ours], PINT.Quantity(1, theirs).to("meter").magnitude, delta=1e-9, msg=ours)
+        for ours, theirs in (
+            ("ft", "foot"),
+            ("in", "inch"),
+            ("mile", "mile"),
+            ("cm", "centimeter"),
+            ("km", "kilometer"),
+        ):
+            self.assertAlmostEqual(
+                METRE_PER[ours], PINT.Quantity(1, theirs).to("meter").magnitude, delta=1e-9, msg=ours
+            )
 
     def test_every_spelling_leads_to_one_unit(self):
         """No spelling means two units."""

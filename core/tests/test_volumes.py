@@ -1,4 +1,5 @@
 """Totals of a whole session for one person: exact where the format is closed, bracketed where it is open."""
+
 import unittest
 
 from hypothesis import given, settings
@@ -21,7 +22,10 @@ class Closed(unittest.TestCase):
         """n rounds are n times the reps, the metres, the calories and the seconds."""
         text = f"{rounds} rounds\n{reps} burpees\n{metres} m run\n{calories} cal row\n40 s plank"
         burpees, run, row, plank = (first(text, place) for place in range(4))
-        self.assertEqual((burpees.reps, run.distance_m, row.calories, plank.seconds), (rounds * reps, rounds * metres, rounds * calories, rounds * 40))
+        self.assertEqual(
+            (burpees.reps, run.distance_m, row.calories, plank.seconds),
+            (rounds * reps, rounds * metres, rounds * calories, rounds * 40),
+        )
         self.assertFalse(burpees.reps_estimated)
         self.assertIsNone(burpees.reps_range)
 
@@ -42,7 +46,12 @@ class Closed(unittest.TestCase):
     @given(st.integers(2, 30), st.integers(2, 5))
     def test_every_minute_spreads_over_its_stations(self, minutes, stations):
         """Each of k stations comes up in every k-th minute."""
-        lines = "\n".join(f"minute {one}: 7 {name}" for one, name in zip(range(1, stations + 1), ("burpees", "push-ups", "lunges", "sit-ups", "ring rows")))
+        lines = "\n".join(
+            f"minute {one}: 7 {name}"
+            for one, name in zip(
+                range(1, stations + 1), ("burpees", "push-ups", "lunges", "sit-ups", "ring rows")
+            )
+        )
         self.assertEqual(first(f"EMOM {minutes}\n{lines}").reps, 7 * max(1, minutes // stations))
 
     def test_once_means_once(self):
@@ -54,7 +63,10 @@ class Closed(unittest.TestCase):
         """Shared work is divided and says it is an estimate; together means everybody does it; 'each' means all of it."""
         text = "for time in teams of 3\n90 wall balls\n30 synchro burpees\n900 m row"
         balls, burpees, row = (first(text, place) for place in range(3))
-        self.assertEqual((balls.reps, balls.reps_estimated, burpees.reps, burpees.reps_estimated, row.distance_m), (30, True, 30, False, 300))
+        self.assertEqual(
+            (balls.reps, balls.reps_estimated, burpees.reps, burpees.reps_estimated, row.distance_m),
+            (30, True, 30, False, 300),
+        )
         self.assertEqual(first("in pairs, 4 rounds each\n10 burpees").reps, 40)
 
 
@@ -100,9 +112,33 @@ class Shelf(unittest.TestCase):
         self.assertGreaterEqual(len(catalog.movements), 220)
         self.assertGreaterEqual(len(catalog.positions), 70)
         families = {row.family for row in catalog.movements.values()}
-        self.assertTrue({"squat", "hinge", "lunge", "press", "pull", "olympic", "gymnastics", "jump", "throw", "carry", "odd-object", "machine", "running", "crawling", "floor", "trunk",
-                         "adaptive"} <= families, families)
+        self.assertTrue(
+            {
+                "squat",
+                "hinge",
+                "lunge",
+                "press",
+                "pull",
+                "olympic",
+                "gymnastics",
+                "jump",
+                "throw",
+                "carry",
+                "odd-object",
+                "machine",
+                "running",
+                "crawling",
+                "floor",
+                "trunk",
+                "adaptive",
+            }
+            <= families,
+            families,
+        )
         for row in catalog.movements.values():
             self.assertTrue(row.standard and row.fault and row.muscles and row.positions, row.id)
             self.assertIn(row.source, catalog.sources)
-        self.assertEqual({position for row in catalog.movements.values() for position in row.positions}, set(catalog.positions))
+        self.assertEqual(
+            {position for row in catalog.movements.values() for position in row.positions},
+            set(catalog.positions),
+        )

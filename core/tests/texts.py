@@ -1,4 +1,5 @@
 """Random workouts and random whiteboards, for the properties that must hold of any of them."""
+
 from __future__ import annotations
 
 from hypothesis import strategies as st
@@ -9,20 +10,28 @@ from core.reading.volumes import finish, rounds_of
 from core.reading.workout import Format, Part, Workout
 
 CATALOG = load_catalog()
-BY_REP = [row.id for row in CATALOG.movements.values() if row.unit == "rep" and not row.context and row.implement != "box"]
+BY_REP = [
+    row.id
+    for row in CATALOG.movements.values()
+    if row.unit == "rep" and not row.context and row.implement != "box"
+]
 BY_METRE = [row.id for row in CATALOG.movements.values() if row.unit == "metre" and not row.context]
 BY_CALORIE = [row.id for row in CATALOG.movements.values() if row.calorie_s and not row.context]
 BY_SECOND = [row.id for row in CATALOG.movements.values() if row.unit == "second"]
 BARBELL = [name for name in BY_REP if CATALOG.movements[name].implement == "barbell"]
 whole = st.integers(1, 60)
 minutes = st.integers(2, 30)
-loads = st.lists(st.sampled_from([12.5, 16.0, 22.5, 40.0, 61.0, 95.0, 102.5]), min_size=1, max_size=2, unique=True).map(tuple)
+loads = st.lists(
+    st.sampled_from([12.5, 16.0, 22.5, 40.0, 61.0, 95.0, 102.5]), min_size=1, max_size=2, unique=True
+).map(tuple)
 
 
 @st.composite
 def formats(draw) -> Format:
     """A format as a coach could write it."""
-    kind = draw(st.sampled_from(["for-time", "scheme", "rounds", "amrap", "ladder", "every", "intervals", "sets"]))
+    kind = draw(
+        st.sampled_from(["for-time", "scheme", "rounds", "amrap", "ladder", "every", "intervals", "sets"])
+    )
     cap_s = draw(st.sampled_from([None, 600, 735]))
     team = draw(st.sampled_from([None, None, 2, 3]))
     share = {"team": team, "share": draw(st.sampled_from(["split", "alternate"])) if team else ""}
@@ -32,28 +41,60 @@ def formats(draw) -> Format:
         values = draw(st.lists(whole, min_size=3, max_size=6).filter(lambda found: len(set(found)) > 1))
         return Format("for-time", scheme=tuple(values), for_time=draw(st.booleans()), cap_s=cap_s)
     if kind == "rounds":
-        return Format("rounds", rounds=draw(st.integers(2, 12)), for_time=draw(st.booleans()), rest_s=draw(st.sampled_from([None, 60, 95])), cap_s=cap_s, **share)
+        return Format(
+            "rounds",
+            rounds=draw(st.integers(2, 12)),
+            for_time=draw(st.booleans()),
+            rest_s=draw(st.sampled_from([None, 60, 95])),
+            cap_s=cap_s,
+            **share,
+        )
     if kind == "amrap":
         repeat = draw(st.integers(1, 4))
-        return Format("as-many-as-possible", minutes=float(draw(minutes)), repeat=repeat, rest_s=90 if repeat > 1 else None, **share)
+        return Format(
+            "as-many-as-possible",
+            minutes=float(draw(minutes)),
+            repeat=repeat,
+            rest_s=90 if repeat > 1 else None,
+            **share,
+        )
     if kind == "ladder":
         step = draw(st.integers(1, 4))
-        return Format("as-many-as-possible", minutes=float(draw(minutes)), scheme=(step, 2 * step, 3 * step), ladder_step=step)
+        return Format(
+            "as-many-as-possible",
+            minutes=float(draw(minutes)),
+            scheme=(step, 2 * step, 3 * step),
+            ladder_step=step,
+        )
     if kind == "every":
         interval_s, rounds = draw(st.sampled_from([60, 90, 120, 180])), draw(st.integers(2, 12))
         return Format("every-minute", rounds=rounds, minutes=rounds * interval_s / 60, interval_s=interval_s)
     if kind == "intervals":
-        return Format("intervals", rounds=draw(st.integers(2, 10)), work_s=draw(st.sampled_from([20, 40, 75])), rest_s=draw(st.sampled_from([10, 20, 60])))
+        return Format(
+            "intervals",
+            rounds=draw(st.integers(2, 10)),
+            work_s=draw(st.sampled_from([20, 40, 75])),
+            rest_s=draw(st.sampled_from([10, 20, 60])),
+        )
     return Format("sets-x-reps")
 
 
 @st.composite
 def drafts(draw, fmt: Format) -> Draft:
     """A movement line as a coach could write it under a format."""
-    amount = draw(st.sampled_from(["reps", "reps", "range", "metres", "calories", "seconds", "max", "bare"] if fmt.kind != "sets-x-reps" else ["sets", "scheme", "build", "timed"]))
+    amount = draw(
+        st.sampled_from(
+            ["reps", "reps", "range", "metres", "calories", "seconds", "max", "bare"]
+            if fmt.kind != "sets-x-reps"
+            else ["sets", "scheme", "build", "timed"]
+        )
+    )
     one = Draft(1, 1, "", division=draw(st.sampled_from([None, None, None, "masters"])))
     if amount == "metres":
-        one.movement, one.distance_m = draw(st.sampled_from(BY_METRE)), draw(st.sampled_from([20.0, 400.0, 1609.344]))
+        one.movement, one.distance_m = (
+            draw(st.sampled_from(BY_METRE)),
+            draw(st.sampled_from([20.0, 400.0, 1609.344])),
+        )
     elif amount == "calories":
         one.movement, one.calories = draw(st.sampled_from(BY_CALORIE)), draw(whole)
         one.other = float(one.calories - 1) if one.calories > 2 else None
@@ -72,10 +113,22 @@ def drafts(draw, fmt: Format) -> Draft:
         one.max_effort = True
     elif amount in ("sets", "scheme"):
         count = draw(st.integers(2, 6))
-        one.scheme = (draw(whole),) * count if amount == "sets" else tuple(draw(st.lists(whole, min_size=3, max_size=6).filter(lambda found: len(set(found)) > 1)))
+        one.scheme = (
+            (draw(whole),) * count
+            if amount == "sets"
+            else tuple(
+                draw(st.lists(whole, min_size=3, max_size=6).filter(lambda found: len(set(found)) > 1))
+            )
+        )
         one.sets, one.sets_written = len(one.scheme), True
     elif amount == "build":
-        one.scheme, one.sets, one.sets_written, one.estimated, one.percents = (draw(st.integers(1, 5)),) * BUILD_SETS, BUILD_SETS, True, True, (HEAVY_PERCENT,)
+        one.scheme, one.sets, one.sets_written, one.estimated, one.percents = (
+            (draw(st.integers(1, 5)),) * BUILD_SETS,
+            BUILD_SETS,
+            True,
+            True,
+            (HEAVY_PERCENT,),
+        )
     row = CATALOG.movements[one.movement]
     if row.implement == "barbell" and amount != "build":
         weight = draw(st.sampled_from(["none", "load", "percent", "rpe", "bodyweight"]))
@@ -88,7 +141,9 @@ def drafts(draw, fmt: Format) -> Draft:
         elif weight == "bodyweight":
             one.bodyweight = draw(st.sampled_from([0.75, 1.0, 1.5]))
     if draw(st.integers(0, 5)) == 0:
-        one.notes = [draw(st.sampled_from(["step if you must", "or 5 wall walks", "slow (very) slow", "2 s pause"]))]
+        one.notes = [
+            draw(st.sampled_from(["step if you must", "or 5 wall walks", "slow (very) slow", "2 s pause"]))
+        ]
     return one
 
 
@@ -110,19 +165,34 @@ def workouts(draw) -> Workout:
             fmt = Format("sets-x-reps", rounds=counts.pop() if len(counts) == 1 else None)
         reading = rounds_of(fmt, lines, CATALOG)
         if reading.estimated:
-            fmt = Format(**{name: getattr(fmt, name) for name in fmt.__slots__} | {"rounds": reading.rounds, "estimated": True,
-                                                                                "rounds_range": (reading.fewest, reading.most)})
+            fmt = Format(
+                **{name: getattr(fmt, name) for name in fmt.__slots__}
+                | {
+                    "rounds": reading.rounds,
+                    "estimated": True,
+                    "rounds_range": (reading.fewest, reading.most),
+                }
+            )
         kind = draw(st.sampled_from(["strength", "skill", "conditioning", "event"]))
-        notes = tuple(draw(st.lists(st.sampled_from(["Keep the ribs down.", "5 burpees if you are late"]), max_size=1)))
-        parts.append(Part("ABC"[index], kind, fmt, tuple(finish(one, fmt, reading, CATALOG) for one in lines), notes))
+        notes = tuple(
+            draw(st.lists(st.sampled_from(["Keep the ribs down.", "5 burpees if you are late"]), max_size=1))
+        )
+        parts.append(
+            Part("ABC"[index], kind, fmt, tuple(finish(one, fmt, reading, CATALOG) for one in lines), notes)
+        )
     return Workout(draw(st.sampled_from(["", "Slow morning", "Week 3"])), tuple(parts))
 
 
 SESSIONS = (  # whole days of several kinds, for plans
     "A) Front squat 4x4 @ 78%\n\nB) 3 rounds for time\n15 push presses 40/27.5 kg\n12 box step-overs\n9 chest-to-bar pull-ups",
-    "AMRAP 14\n6 ring dips\n12 goblet squats 24 kg\n30 double-unders", "5 rounds for time\n400 m run\n20 sit-ups",
-    "Deadlift 5x5 @ 80%\n\n21-15-9\nring rows\npush-ups", "EMOM 16\nminute 1: 12 cal row\nminute 2: 8 toes-to-bar", "Overhead squat 5x3 @ 70%",
+    "AMRAP 14\n6 ring dips\n12 goblet squats 24 kg\n30 double-unders",
+    "5 rounds for time\n400 m run\n20 sit-ups",
+    "Deadlift 5x5 @ 80%\n\n21-15-9\nring rows\npush-ups",
+    "EMOM 16\nminute 1: 12 cal row\nminute 2: 8 toes-to-bar",
+    "Overhead squat 5x3 @ 70%",
     "A) Bench press 5x5 @ 75%\n\nB) AMRAP 12\n250 m row\n10 dumbbell thrusters 2 x 15/10 kg\n10 hollow rocks",
-    "for time\n50 walking lunges\n40 push-ups\n30 cal row\n20 get-ups 16/12 kg", "skill: handstand hold 5 x 20 s\n\nB) every 3:00 for 15 min\n12 wall balls 9/6 kg\n3 muscle-ups\n150 m run",
-    "A) Power snatch 6x2 @ 70%\n\nB) 3 rounds for time\n15 kettlebell swings 24/16 kg\n40 m farmer carry 2 x 24/16 kg", "5 rounds\n12 seated dumbbell presses 12 kg\n15 chair push-ups",
+    "for time\n50 walking lunges\n40 push-ups\n30 cal row\n20 get-ups 16/12 kg",
+    "skill: handstand hold 5 x 20 s\n\nB) every 3:00 for 15 min\n12 wall balls 9/6 kg\n3 muscle-ups\n150 m run",
+    "A) Power snatch 6x2 @ 70%\n\nB) 3 rounds for time\n15 kettlebell swings 24/16 kg\n40 m farmer carry 2 x 24/16 kg",
+    "5 rounds\n12 seated dumbbell presses 12 kg\n15 chair push-ups",
 )

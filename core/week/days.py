@@ -1,4 +1,5 @@
 """A week's text, CSV or JSON -> one text a day. What belongs to no day is handed back, never dropped."""
+
 from __future__ import annotations
 
 import csv
@@ -14,17 +15,35 @@ from core.reading.headings import without_symbols
 MAX_WEEK_BYTES = 400_000
 MOST_DAYS = 62
 WEEKDAYS = ("monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday")
-MONTHS = ("january", "february", "march", "april", "may", "june", "july", "august", "september", "october", "november", "december")
+MONTHS = (
+    "january",
+    "february",
+    "march",
+    "april",
+    "may",
+    "june",
+    "july",
+    "august",
+    "september",
+    "october",
+    "november",
+    "december",
+)
 DATE_COLUMNS = ("date", "day", "when")
 TITLE_COLUMNS = ("title", "name", "session")
 TEXT_COLUMNS = ("text", "workout", "wod", "programming", "content", "description")
 
 _DAY = r"(?P<day>mon(?:day)?|tue(?:s|sday)?|wed(?:nesday)?|thu(?:r|rs|rsday)?|fri(?:day)?|sat(?:urday)?|sun(?:day)?)\.?"
 _MONTH = r"(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\.?"
-_DATE = (rf"(?P<iso>\d{{4}}-\d{{1,2}}-\d{{1,2}})|(?P<numbers>\d{{1,2}}[./]\d{{1,2}}(?:[./]\d{{2,4}})?)"
-         rf"|(?P<dm>\d{{1,2}}(?:st|nd|rd|th)?\s+{_MONTH}(?:\s+\d{{4}})?)|(?P<md>{_MONTH}\s+\d{{1,2}}(?:st|nd|rd|th)?(?:,?\s+\d{{4}})?)|(?P<bare>\d{{1,2}}(?:st|nd|rd|th)?)")
+_DATE = (
+    rf"(?P<iso>\d{{4}}-\d{{1,2}}-\d{{1,2}})|(?P<numbers>\d{{1,2}}[./]\d{{1,2}}(?:[./]\d{{2,4}})?)"
+    rf"|(?P<dm>\d{{1,2}}(?:st|nd|rd|th)?\s+{_MONTH}(?:\s+\d{{4}})?)|(?P<md>{_MONTH}\s+\d{{1,2}}(?:st|nd|rd|th)?(?:,?\s+\d{{4}})?)|(?P<bare>\d{{1,2}}(?:st|nd|rd|th)?)"
+)
 _REST = r"\s*(?:(?:[:\-–—|]|\s{2,})\s*(?P<title>.*?))?\s*[*_#:]*\s*$"
-HEAD = re.compile(rf"^\s*[*_#>=\-]*\s*(?:{_DAY}(?:[\s,]+(?:the\s+)?(?:{_DATE}))?|(?P<number>day\s+\d{{1,2}})|(?P<only>\d{{4}}-\d{{1,2}}-\d{{1,2}}))[*_]*{_REST}", re.IGNORECASE)
+HEAD = re.compile(
+    rf"^\s*[*_#>=\-]*\s*(?:{_DAY}(?:[\s,]+(?:the\s+)?(?:{_DATE}))?|(?P<number>day\s+\d{{1,2}})|(?P<only>\d{{4}}-\d{{1,2}}-\d{{1,2}}))[*_]*{_REST}",
+    re.IGNORECASE,
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,11 +82,15 @@ def read_week(text: str, monday: datetime.date) -> WeekText:
     day is found at all, or the input is too long.
     """
     if not text.strip():
-        raise UnusableText("There is nothing to read. Paste a week with a heading for every day, such as 'Monday'.")
+        raise UnusableText(
+            "There is nothing to read. Paste a week with a heading for every day, such as 'Monday'."
+        )
     if len(text.encode("utf-8", "replace")) > MAX_WEEK_BYTES:
         raise UnusableText(f"This is longer than {MAX_WEEK_BYTES // 1000} kB. Import a few weeks at a time.")
     if "\x00" in text or text.count("\ufffd") > len(text) // 20:
-        raise UnusableText("This looks like a binary file, not text. Save the week as plain text, CSV or JSON.")
+        raise UnusableText(
+            "This looks like a binary file, not text. Save the week as plain text, CSV or JSON."
+        )
     text = text.lstrip("\ufeff").replace("\r\n", "\n").replace("\r", "\n")
     if text.lstrip()[:1] in "[{":
         found = _from_json(text, monday)
@@ -77,7 +100,9 @@ def read_week(text: str, monday: datetime.date) -> WeekText:
         found = _from_text(text, monday)
     if not found.days:
         why = found.troubles[0].reason if found.troubles else "no line names a day"
-        raise UnusableText(f"No day could be found: {why}. Start every day with a heading such as 'Monday' or '2026-12-02'.")
+        raise UnusableText(
+            f"No day could be found: {why}. Start every day with a heading such as 'Monday' or '2026-12-02'."
+        )
     if len(found.days) > MOST_DAYS:
         raise UnusableText(f"{len(found.days)} sessions are too many at once; import up to {MOST_DAYS}.")
     return found
@@ -85,7 +110,13 @@ def read_week(text: str, monday: datetime.date) -> WeekText:
 
 def write_week(days: tuple[DayText, ...]) -> str:
     """The days as one text that reads back the same."""
-    return "\n\n".join(f"{day.date.isoformat()}{': ' + day.title if day.title else ''}\n{day.text.strip()}" for day in days) + "\n"
+    return (
+        "\n\n".join(
+            f"{day.date.isoformat()}{': ' + day.title if day.title else ''}\n{day.text.strip()}"
+            for day in days
+        )
+        + "\n"
+    )
 
 
 def date_of(text: str, monday: datetime.date) -> datetime.date | None:
@@ -98,7 +129,14 @@ def date_of(text: str, monday: datetime.date) -> datetime.date | None:
 
 
 def _date(match: re.Match, monday: datetime.date) -> datetime.date | None:
-    weekday = next((index for index, name in enumerate(WEEKDAYS) if match.group("day") and name.startswith(match.group("day").lower()[:3])), None)
+    weekday = next(
+        (
+            index
+            for index, name in enumerate(WEEKDAYS)
+            if match.group("day") and name.startswith(match.group("day").lower()[:3])
+        ),
+        None,
+    )
     try:
         if iso := match.group("iso") or match.group("only"):
             return datetime.date(*(int(piece) for piece in iso.split("-")))
@@ -109,7 +147,13 @@ def _date(match: re.Match, monday: datetime.date) -> datetime.date | None:
             return _day_month(pieces[0], pieces[1], pieces[2] if len(pieces) > 2 else None, monday, weekday)
         if words := match.group("dm") or match.group("md"):
             day = re.search(r"\d{1,2}", words).group()
-            month = next(index for index, name in enumerate(MONTHS, 1) if name.startswith(re.search(r"[a-z]{3}", words.lower().replace(day, "", 1).replace("st ", " ")).group()))
+            month = next(
+                index
+                for index, name in enumerate(MONTHS, 1)
+                if name.startswith(
+                    re.search(r"[a-z]{3}", words.lower().replace(day, "", 1).replace("st ", " ")).group()
+                )
+            )
             year = re.search(r"\d{4}", words)
             return _day_month(day, str(month), year.group() if year else None, monday, None)
         if bare := match.group("bare"):
@@ -119,11 +163,17 @@ def _date(match: re.Match, monday: datetime.date) -> datetime.date | None:
     return monday + datetime.timedelta(days=weekday)
 
 
-def _day_month(first: str, second: str, year: str | None, monday: datetime.date, weekday: int | None) -> datetime.date | None:
+def _day_month(
+    first: str, second: str, year: str | None, monday: datetime.date, weekday: int | None
+) -> datetime.date | None:
     """Day and month, in the order that gives a date (and the right weekday, when one is named); day first when both do."""
     candidates = []
     for day, month in ((int(first), int(second)), (int(second), int(first))):
-        years = [int(year) + (2000 if int(year) < 100 else 0)] if year else [monday.year - 1, monday.year, monday.year + 1]
+        years = (
+            [int(year) + (2000 if int(year) < 100 else 0)]
+            if year
+            else [monday.year - 1, monday.year, monday.year + 1]
+        )
         for one in years:
             try:
                 candidates.append(datetime.date(one, month, day))
@@ -131,14 +181,22 @@ def _day_month(first: str, second: str, year: str | None, monday: datetime.date,
                 continue
         if candidates and (weekday is None or any(one.weekday() == weekday for one in candidates)):
             break
-    return min(candidates, key=lambda one: (weekday is not None and one.weekday() != weekday, abs((one - monday).days)), default=None)
+    return min(
+        candidates,
+        key=lambda one: (weekday is not None and one.weekday() != weekday, abs((one - monday).days)),
+        default=None,
+    )
 
 
 def _nearest(day: int, weekday: int | None, monday: datetime.date) -> datetime.date:
     """'Mon 30': the date with that number (and weekday) nearest to the week."""
     near = [monday + datetime.timedelta(days=offset) for offset in range(-45, 46)]
     fits = [one for one in near if one.day == day and (weekday is None or one.weekday() == weekday)]
-    return min(fits, key=lambda one: abs((one - monday).days)) if fits else monday + datetime.timedelta(days=weekday or 0)
+    return (
+        min(fits, key=lambda one: abs((one - monday).days))
+        if fits
+        else monday + datetime.timedelta(days=weekday or 0)
+    )
 
 
 def _names_a_date(match: re.Match) -> bool:
@@ -158,15 +216,23 @@ def _from_text(text: str, monday: datetime.date) -> WeekText:
     def close() -> None:
         body = "\n".join(lines).strip("\n")
         if current is None:
-            troubles.extend(Trouble(number, line.strip(), "it stands before the first day") for number, line in enumerate(lines, 1) if line.strip())
+            troubles.extend(
+                Trouble(number, line.strip(), "it stands before the first day")
+                for number, line in enumerate(lines, 1)
+                if line.strip()
+            )
         elif body.strip():
             days.append(DayText(current[0], current[1], body, current[2]))
         else:
-            troubles.append(Trouble(current[2], current[1] or f"{current[0]:%A}", "nothing is written under this day"))
+            troubles.append(
+                Trouble(current[2], current[1] or f"{current[0]:%A}", "nothing is written under this day")
+            )
 
     week = monday
     dated = (HEAD.match(without_symbols(line)) for line in text.split("\n"))
-    if (first := next((match for match in dated if match and _names_a_date(match)), None)) and (known := _date(first, monday)):
+    if (first := next((match for match in dated if match and _names_a_date(match)), None)) and (
+        known := _date(first, monday)
+    ):
         week = _monday_of(known)  # bare day names before the first date are of its week
     for number, line in enumerate(text.split("\n"), 1):
         match = HEAD.match(without_symbols(line))
@@ -207,11 +273,24 @@ def _from_table(rows: list[list[str]], monday: datetime.date) -> WeekText:
         date = date_of(cell, monday)
         body = row[at_text] if at_text < len(row) else ""
         if date is None:
-            troubles.append(Trouble(number, cell, f"row {number}: '{cell}' is no date or day; expected one such as 2026-12-02 or Monday"))
+            troubles.append(
+                Trouble(
+                    number,
+                    cell,
+                    f"row {number}: '{cell}' is no date or day; expected one such as 2026-12-02 or Monday",
+                )
+            )
         elif not body.strip():
             troubles.append(Trouble(number, cell, f"row {number}: the text is empty"))
         else:
-            days.append(DayText(date, (row[at_title].strip() if at_title is not None and at_title < len(row) else ""), body.strip("\n"), number))
+            days.append(
+                DayText(
+                    date,
+                    (row[at_title].strip() if at_title is not None and at_title < len(row) else ""),
+                    body.strip("\n"),
+                    number,
+                )
+            )
     return WeekText("csv", tuple(days), tuple(troubles))
 
 
@@ -219,7 +298,9 @@ def _from_json(text: str, monday: datetime.date) -> WeekText:
     try:
         body = json.loads(text)
     except json.JSONDecodeError as problem:
-        raise UnusableText(f"This starts like JSON, but line {problem.lineno}, column {problem.colno} cannot be read: {problem.msg}.") from problem
+        raise UnusableText(
+            f"This starts like JSON, but line {problem.lineno}, column {problem.colno} cannot be read: {problem.msg}."
+        ) from problem
     rows = body.get("sessions") if isinstance(body, dict) else body
     if not isinstance(rows, list):
         raise UnusableText('Expected a JSON list of {"date", "title", "text"}, or {"sessions": [...]}.')
@@ -228,7 +309,9 @@ def _from_json(text: str, monday: datetime.date) -> WeekText:
         date = date_of(str(row.get("date", "")), monday) if isinstance(row, dict) else None
         body_text = row.get("text") if isinstance(row, dict) else None
         if date is None or not isinstance(body_text, str) or not body_text.strip():
-            troubles.append(Trouble(number, str(row)[:80], f"entry {number} needs a date such as 2026-12-02 and a text"))
+            troubles.append(
+                Trouble(number, str(row)[:80], f"entry {number} needs a date such as 2026-12-02 and a text")
+            )
         else:
             days.append(DayText(date, str(row.get("title") or ""), body_text, number))
     return WeekText("json", tuple(days), tuple(troubles))

@@ -1,4 +1,5 @@
 """When classes are: from an iCalendar file (repeating events and time zones included) or a weekly pattern in words."""
+
 from __future__ import annotations
 
 import datetime
@@ -14,7 +15,10 @@ from core.week.days import WEEKDAYS
 
 MOST_TIMES = 500
 MAX_CALENDAR_BYTES = 2_000_000
-_SPAN = re.compile(r"(?P<days>(?:[a-z]{3,9}\.?(?:\s*[-–]\s*[a-z]{3,9}\.?)?(?:\s*[,&+/]\s*|\s+and\s+|\s+)?)+?)\s*:?\s*(?P<times>\d{1,2}[:.h]\d{2}.*)$", re.IGNORECASE)
+_SPAN = re.compile(
+    r"(?P<days>(?:[a-z]{3,9}\.?(?:\s*[-–]\s*[a-z]{3,9}\.?)?(?:\s*[,&+/]\s*|\s+and\s+|\s+)?)+?)\s*:?\s*(?P<times>\d{1,2}[:.h]\d{2}.*)$",
+    re.IGNORECASE,
+)
 _TIME = re.compile(r"(\d{1,2})[:.h](\d{2})\s*(am|pm)?", re.IGNORECASE)
 
 
@@ -26,7 +30,9 @@ class ClassTime:
     name: str = ""
 
 
-def read_calendar(raw: bytes | str, first: datetime.date, last: datetime.date, timezone: str) -> tuple[ClassTime, ...]:
+def read_calendar(
+    raw: bytes | str, first: datetime.date, last: datetime.date, timezone: str
+) -> tuple[ClassTime, ...]:
     """Every event that starts from ``first`` to ``last`` (dates in the gym's time zone), repeating ones expanded.
 
     Times without a zone are the gym's own; all-day events and cancelled ones are no classes. Raises UnusableText for what is
@@ -38,13 +44,23 @@ def read_calendar(raw: bytes | str, first: datetime.date, last: datetime.date, t
     try:
         calendars = Calendar.from_ical(raw, multiple=True)
     except (ValueError, KeyError, IndexError) as problem:
-        raise UnusableText(f"This is no iCalendar file ({problem}). Export the class times as .ics and try again.") from problem
+        raise UnusableText(
+            f"This is no iCalendar file ({problem}). Export the class times as .ics and try again."
+        ) from problem
     zone = ZoneInfo(timezone)
     events = [event for calendar in calendars for event in calendar.walk("VEVENT")]
-    changed = {(str(event.get("UID")), _local(event["RECURRENCE-ID"].dt, zone)) for event in events if "RECURRENCE-ID" in event}
+    changed = {
+        (str(event.get("UID")), _local(event["RECURRENCE-ID"].dt, zone))
+        for event in events
+        if "RECURRENCE-ID" in event
+    }
     found: set[ClassTime] = set()
     for event in events:
-        if "DTSTART" not in event or str(event.get("STATUS", "")).upper() == "CANCELLED" or not isinstance(event["DTSTART"].dt, datetime.datetime):
+        if (
+            "DTSTART" not in event
+            or str(event.get("STATUS", "")).upper() == "CANCELLED"
+            or not isinstance(event["DTSTART"].dt, datetime.datetime)
+        ):
             continue
         for start in _starts(event, zone, first, last):
             if "RECURRENCE-ID" in event or (str(event.get("UID")), start) not in changed:
@@ -71,7 +87,11 @@ def _starts(event, zone: ZoneInfo, first: datetime.date, last: datetime.date):
     rules.rdate(wall)
     if "RRULE" in event:
         text = event["RRULE"].to_ical().decode()
-        text = re.sub(r"UNTIL=(\d{8})(T\d{6})?Z?", lambda match: f"UNTIL={match.group(1)}{match.group(2) or 'T235959'}", text)
+        text = re.sub(
+            r"UNTIL=(\d{8})(T\d{6})?Z?",
+            lambda match: f"UNTIL={match.group(1)}{match.group(2) or 'T235959'}",
+            text,
+        )
         rules.rrule(rrulestr(text, dtstart=wall))
     for name, add in (("RDATE", rules.rdate), ("EXDATE", rules.exdate)):
         entries = event.get(name, [])
@@ -88,7 +108,9 @@ def _starts(event, zone: ZoneInfo, first: datetime.date, last: datetime.date):
             yield local
 
 
-def read_pattern(text: str, first: datetime.date, last: datetime.date, timezone: str) -> tuple[ClassTime, ...]:
+def read_pattern(
+    text: str, first: datetime.date, last: datetime.date, timezone: str
+) -> tuple[ClassTime, ...]:
     """'Mon-Fri 06:15 12:10 17:30; Sat 9:00' -> the classes of those days. Raises UnusableText naming the piece at fault."""
     zone = ZoneInfo(timezone)
     by_day: dict[int, set[datetime.time]] = {}
@@ -98,16 +120,23 @@ def read_pattern(text: str, first: datetime.date, last: datetime.date, timezone:
         match = _SPAN.match(piece.strip())
         days = _days(match.group("days")) if match else None
         if not days:
-            raise UnusableText(f"'{piece.strip()}' names no days and times; expected something like 'Mon-Fri 06:15 17:30'.")
+            raise UnusableText(
+                f"'{piece.strip()}' names no days and times; expected something like 'Mon-Fri 06:15 17:30'."
+            )
         times = [_time(*found) for found in _TIME.findall(match.group("times"))]
         if not times or None in times:
-            raise UnusableText(f"'{match.group('times').strip()}' has no time that can be read; expected something like 06:15.")
+            raise UnusableText(
+                f"'{match.group('times').strip()}' has no time that can be read; expected something like 06:15."
+            )
         for day in days:
             by_day.setdefault(day, set()).update(times)
     found = []
     for offset in range((last - first).days + 1):
         date = first + datetime.timedelta(days=offset)
-        found.extend(ClassTime(datetime.datetime.combine(date, time, zone)) for time in sorted(by_day.get(date.weekday(), ())))
+        found.extend(
+            ClassTime(datetime.datetime.combine(date, time, zone))
+            for time in sorted(by_day.get(date.weekday(), ()))
+        )
     return tuple(found)
 
 
@@ -123,8 +152,22 @@ def _days(text: str) -> set[int] | None:
     for piece in re.split(r"[,&+/\s]+|\band\b", re.sub(r"\s*[-–]\s*", "-", lowered)):
         if not piece:
             continue
-        ends = [next((index for index, name in enumerate(WEEKDAYS) if len(end) >= 3 and name.startswith(end.rstrip(".")[:9].rstrip("s") if end.rstrip(".") not in WEEKDAYS else end.rstrip("."))), None)
-                for end in piece.split("-")]
+        ends = [
+            next(
+                (
+                    index
+                    for index, name in enumerate(WEEKDAYS)
+                    if len(end) >= 3
+                    and name.startswith(
+                        end.rstrip(".")[:9].rstrip("s")
+                        if end.rstrip(".") not in WEEKDAYS
+                        else end.rstrip(".")
+                    )
+                ),
+                None,
+            )
+            for end in piece.split("-")
+        ]
         if None in ends or len(ends) > 2:
             return None
         low, high = ends[0], ends[-1]

@@ -1,4 +1,5 @@
 """./chalk as people call it."""
+
 import json
 import os
 import re
@@ -22,13 +23,26 @@ LONG = ("./chalk demo", "./chalk test")  # run by people and by .ci/run, not fro
 
 
 def chalk(*arguments: str, **environment: str) -> subprocess.CompletedProcess:
-    return subprocess.run([str(ROOT / "chalk"), *arguments], cwd=ROOT, capture_output=True, text=True, env={**os.environ, **environment}, check=False, timeout=120)
+    return subprocess.run(
+        [str(ROOT / "chalk"), *arguments],
+        cwd=ROOT,
+        capture_output=True,
+        text=True,
+        env={**os.environ, **environment},
+        check=False,
+        timeout=120,
+    )
 
 
 class Readme(unittest.TestCase):
     def test_every_command_it_shows_runs(self):
         """Each ./chalk line in a code block ends with exit 0 and prints something."""
-        shown = [line for block in re.findall(r"```\n(.*?)```", README, re.S) for line in block.splitlines() if line.startswith("./chalk")]
+        shown = [
+            line
+            for block in re.findall(r"```\n(.*?)```", README, re.S)
+            for line in block.splitlines()
+            if line.startswith("./chalk")
+        ]
         self.assertGreaterEqual(len(shown), 9)
         for line in shown:
             if line in LONG:
@@ -49,7 +63,9 @@ class Readme(unittest.TestCase):
     def test_the_papers_name_no_machine(self):
         """No registry's host stands in a lock, and no path of a machine in the papers."""
         for path in (*(ROOT / "ops").glob("*.lock"), ROOT / "web" / "package-lock.json"):
-            own = re.sub(r'"(url|funding)".*', "", path.read_text(encoding="utf-8"))  # authors' own pages, as packages state them
+            own = re.sub(
+                r'"(url|funding)".*', "", path.read_text(encoding="utf-8")
+            )  # authors' own pages, as packages state them
             self.assertIsNone(re.search(r"https?://", own), path.name)
         for path in (*ROOT.glob("*.md"), *(ROOT / "docs").rglob("*.md")):
             self.assertIsNone(re.search(r"/(work|root|home)/", path.read_text(encoding="utf-8")), path.name)
@@ -60,7 +76,20 @@ class Help(unittest.TestCase):
         """help names all commands there are; an unknown one exits 2 and shows the list."""
         result = chalk("help")
         self.assertEqual(result.returncode, 0)
-        for name in ("demo", "test", "start", "setup", "reset", "types", "manage", "read", "derive", "plan", "catalog", "bench"):
+        for name in (
+            "demo",
+            "test",
+            "start",
+            "setup",
+            "reset",
+            "types",
+            "manage",
+            "read",
+            "derive",
+            "plan",
+            "catalog",
+            "bench",
+        ):
             self.assertRegex(result.stdout, rf"\./chalk {name}\b")
         unknown = chalk("dance")
         self.assertEqual(unknown.returncode, 2)
@@ -84,13 +113,18 @@ class Troubles(unittest.TestCase):
     def test_start_names_the_settings_that_are_missing(self):
         """Nothing is guessed for a real run."""
         bare = {name: value for name, value in os.environ.items() if not name.startswith("CHALK_")}
-        result = subprocess.run([str(ROOT / "chalk"), "start"], capture_output=True, text=True, env=bare, check=False)
+        result = subprocess.run(
+            [str(ROOT / "chalk"), "start"], capture_output=True, text=True, env=bare, check=False
+        )
         self.assertEqual(result.returncode, 2)
         self.assertIn("CHALK_SECRET", result.stderr)
 
     def test_missing_packages_are_named_in_one_line_for_an_ordinary_user(self):
         """Without rights nothing is installed; the line to run is printed."""
-        with mock.patch.object(packages, "_missing", return_value=["postgresql"]), mock.patch("os.geteuid", return_value=1000):
+        with (
+            mock.patch.object(packages, "_missing", return_value=["postgresql"]),
+            mock.patch("os.geteuid", return_value=1000),
+        ):
             with self.assertRaisesRegex(GiveUp, "sudo apt-get install .*postgresql"):
                 packages.ensure_packages(for_tests=False)
 
@@ -113,7 +147,9 @@ class Database(unittest.TestCase):
             self.assertEqual(connection.execute("show listen_addresses").fetchone(), ("127.0.0.1",))
             self.assertEqual(connection.execute("show unix_socket_directories").fetchone(), ("",))
         with self.assertRaises(psycopg.OperationalError):
-            psycopg.connect(cluster.url("postgres").replace(cluster.password_file.read_text().strip(), "wrong"))
+            psycopg.connect(
+                cluster.url("postgres").replace(cluster.password_file.read_text().strip(), "wrong")
+            )
         cluster.stop()
         self.assertTrue(port_is_free(cluster.port))
 
@@ -128,5 +164,8 @@ class Database(unittest.TestCase):
         old = Cluster(self.home / "old", free_port())
         old.data.mkdir(parents=True)
         (old.data / "PG_VERSION").write_text("9\n")
-        with mock.patch.object(Cluster, "_status", return_value=3), self.assertRaisesRegex(GiveUp, "PostgreSQL 9"):
+        with (
+            mock.patch.object(Cluster, "_status", return_value=3),
+            self.assertRaisesRegex(GiveUp, "PostgreSQL 9"),
+        ):
             old.ensure_running()

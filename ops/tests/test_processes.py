@@ -1,4 +1,5 @@
 """Processes started together end together."""
+
 import os
 import signal
 import subprocess
@@ -33,7 +34,9 @@ SLEEPER = r"import os, time; os.write(1, b'%d\n' % os.getpid()); time.sleep(60)"
 class Together(unittest.TestCase):
     def started(self, *codes: str) -> subprocess.Popen:
         """A process that runs these together; ended with the test, whatever the test finds."""
-        parent = subprocess.Popen([sys.executable, "-c", RUN, *codes], cwd=ROOT, stdout=subprocess.PIPE, text=True)
+        parent = subprocess.Popen(
+            [sys.executable, "-c", RUN, *codes], cwd=ROOT, stdout=subprocess.PIPE, text=True
+        )
 
         def end():
             if parent.poll() is None:

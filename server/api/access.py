@@ -1,4 +1,5 @@
 """Who is asking, and only their gym's rows."""
+
 from __future__ import annotations
 
 from django.db.models import Count, Prefetch, QuerySet
@@ -22,8 +23,17 @@ def coach(request: HttpRequest) -> Person:
 def sessions_of(person: Person) -> QuerySet[Session]:
     """A gym's sessions with their drafts, classes, head counts and versions, in a fixed number of queries."""
     versions = Prefetch("publications", Publication.objects.defer("content").order_by("-version"))
-    classes = GymClass.objects.select_related("coach").annotate(coming=Count("people")).prefetch_related(versions).order_by("starts_at", "pk")
-    return Session.objects.filter(gym_id=person.gym_id).select_related("gym", "draft").prefetch_related(Prefetch("classes", classes))
+    classes = (
+        GymClass.objects.select_related("coach")
+        .annotate(coming=Count("people"))
+        .prefetch_related(versions)
+        .order_by("starts_at", "pk")
+    )
+    return (
+        Session.objects.filter(gym_id=person.gym_id)
+        .select_related("gym", "draft")
+        .prefetch_related(Prefetch("classes", classes))
+    )
 
 
 def session_of(person: Person, session_id: int) -> Session:

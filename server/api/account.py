@@ -1,4 +1,5 @@
 """Signing in and out, who I am, and what the shelf is called."""
+
 from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest
@@ -53,13 +54,33 @@ def shelf(request: HttpRequest):
     """Methods, movements and demands by name."""
     catalog = vocabulary_of(request.user.gym).catalog
     return {
-        "methods": [{"id": row.id, "name": row.name, "belief": row.belief, "differ": row.differ, "own": row.id.startswith("own-")} for row in catalog.methods.values()],
+        "methods": [
+            {
+                "id": row.id,
+                "name": row.name,
+                "belief": row.belief,
+                "differ": row.differ,
+                "own": row.id.startswith("own-"),
+            }
+            for row in catalog.methods.values()
+        ],
         "movements": [{"id": row.id, "name": row.name} for row in catalog.movements.values()],
-        "demands": {row.id: {"name": row.name, "plain": row.plain, "kind": row.kind} for row in catalog.demands.values()},
-        "min_minutes": MIN_MINUTES, "max_minutes": MAX_MINUTES,
+        "demands": {
+            row.id: {"name": row.name, "plain": row.plain, "kind": row.kind}
+            for row in catalog.demands.values()
+        },
+        "min_minutes": MIN_MINUTES,
+        "max_minutes": MAX_MINUTES,
     }
 
 
 def _me(person) -> dict:
-    return {"id": person.pk, "name": person.name, "email": person.email, "role": person.role, "coaches": person.coaches,
-            "gym": person.gym.name, "demo": settings.DEMO}
+    return {
+        "id": person.pk,
+        "name": person.name,
+        "email": person.email,
+        "role": person.role,
+        "coaches": person.coaches,
+        "gym": person.gym.name,
+        "demo": settings.DEMO,
+    }

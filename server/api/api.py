@@ -1,4 +1,5 @@
 """The API: routers, one error shape, session sign-in with CSRF."""
+
 from ninja import NinjaAPI
 from ninja.security import django_auth
 

@@ -1,4 +1,5 @@
 """The Bench's live answer."""
+
 from django.http import HttpRequest
 from ninja import Router
 
@@ -14,7 +15,9 @@ def _asked(request: HttpRequest, session_id: int, payload: schemas.BenchIn) -> B
     person = coach(request)
     session = session_of(person, session_id)
     gym_class = class_of(person, payload.class_id) if payload.class_id else None
-    return bench_input(session, gym_class, text=payload.text, **{dial: getattr(payload, dial) for dial in DIALS})
+    return bench_input(
+        session, gym_class, text=payload.text, **{dial: getattr(payload, dial) for dial in DIALS}
+    )
 
 
 @router.post("/sessions/{session_id}/bench", response=bench_schemas.BenchOut)

@@ -1,4 +1,5 @@
 """Shapes of the Bench's answer: the workout as read, the demands with their terms, the plan with its figures."""
+
 from __future__ import annotations
 
 from typing import Any, Literal

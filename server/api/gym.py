@@ -1,4 +1,5 @@
 """What the gym has: kit, floor, bars and plates."""
+
 from django.http import HttpRequest
 from ninja import Router, Schema
 from pydantic import Field
@@ -51,16 +52,34 @@ def place(request: HttpRequest):
     """Kit, floor and rack as written down."""
     gym = coach(request).gym
     pieces, rack = gym.kit_pieces(), gym.rack_value()
-    return {"kit": [{"id": row.id, "name": row.name, "pieces": pieces.get(row.id, 0)} for row in load_catalog().kit.values()],
-            "spaces": list(SPACES), "places": gym.places, "rack": {"unit": rack.unit, "bars": list(rack.bars), "pairs": _pairs(rack.pairs)},
-            "usual": [{"unit": unit, "bars": list(BARS[unit]), "pairs": _pairs(pairs.items())} for unit, pairs in (("kg", KG_PAIRS), ("lb", LB_PAIRS))]}
+    return {
+        "kit": [
+            {"id": row.id, "name": row.name, "pieces": pieces.get(row.id, 0)}
+            for row in load_catalog().kit.values()
+        ],
+        "spaces": list(SPACES),
+        "places": gym.places,
+        "rack": {"unit": rack.unit, "bars": list(rack.bars), "pairs": _pairs(rack.pairs)},
+        "usual": [
+            {"unit": unit, "bars": list(BARS[unit]), "pairs": _pairs(pairs.items())}
+            for unit, pairs in (("kg", KG_PAIRS), ("lb", LB_PAIRS))
+        ],
+    }
 
 
 @router.put("/place", response=PlaceOut)
 def change_place(request: HttpRequest, payload: PlaceIn):
     """Write it down anew; nothing is saved unless all of it can be."""
     person = coach(request)
-    set_place(person.gym, person, payload.kit, payload.places, payload.rack.unit, payload.rack.bars, [(one.plate, one.pairs) for one in payload.rack.pairs])
+    set_place(
+        person.gym,
+        person,
+        payload.kit,
+        payload.places,
+        payload.rack.unit,
+        payload.rack.bars,
+        [(one.plate, one.pairs) for one in payload.rack.pairs],
+    )
     return place(request)
 
 

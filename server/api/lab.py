@@ -1,4 +1,5 @@
 """The position lab's live answer."""
+
 import datetime
 
 from django.http import HttpRequest
@@ -18,10 +19,28 @@ router = Router(tags=["lab"])
 def start(request: HttpRequest):
     """Who can be put into the lab, and the positions it opens with."""
     person = coach(request)
-    rows = Person.objects.filter(gym_id=person.gym_id, is_active=True).order_by("name").prefetch_related("ranges")
-    return {"people": [{"id": one.pk, "name": one.name, "measured": len({row.motion for row in one.ranges.all()})} for one in rows],
-            "positions": [{"id": name, "family": one.family, "bar": one.bar, "single_leg": one.single_leg, "chest_cm": one.chest_cm, "bar_height_m": one.bar_height_m}
-                          for name, one in OPENS_WITH.items()]}
+    rows = (
+        Person.objects.filter(gym_id=person.gym_id, is_active=True)
+        .order_by("name")
+        .prefetch_related("ranges")
+    )
+    return {
+        "people": [
+            {"id": one.pk, "name": one.name, "measured": len({row.motion for row in one.ranges.all()})}
+            for one in rows
+        ],
+        "positions": [
+            {
+                "id": name,
+                "family": one.family,
+                "bar": one.bar,
+                "single_leg": one.single_leg,
+                "chest_cm": one.chest_cm,
+                "bar_height_m": one.bar_height_m,
+            }
+            for name, one in OPENS_WITH.items()
+        ],
+    }
 
 
 @router.post("/lab", response=schemas.LabOut)
@@ -29,7 +48,9 @@ def answer(request: HttpRequest, payload: schemas.LabIn):
     """Where this body stops in this position. Saves nothing."""
     person = coach(request)
     fields = payload.dict(exclude={"person_id", "class_id"})
-    return ask_lab(LabAsk(**fields), _people(person, payload, timezone.localdate()), vocabulary_of(person.gym).catalog)
+    return ask_lab(
+        LabAsk(**fields), _people(person, payload, timezone.localdate()), vocabulary_of(person.gym).catalog
+    )
 
 
 def _people(by: Person, payload: schemas.LabIn, today: datetime.date) -> tuple:

@@ -1,4 +1,5 @@
 """Shapes of the position lab."""
+
 from __future__ import annotations
 
 from ninja import Schema

@@ -1,4 +1,5 @@
 """Every error the API gives has one shape: problem+json (RFC 9457) with ``field`` where one is at fault."""
+
 from __future__ import annotations
 
 import json
@@ -39,7 +40,9 @@ def register(api: NinjaAPI) -> None:
     @api.exception_handler(ValidationError)
     def _invalid(request: HttpRequest, error: ValidationError):
         first = error.errors[0]
-        field = ".".join(str(part) for part in first["loc"] if part not in ("body", "payload", "query", "path"))
+        field = ".".join(
+            str(part) for part in first["loc"] if part not in ("body", "payload", "query", "path")
+        )
         return problem_response(422, "That cannot be used", f"{field or 'request'}: {first['msg']}", field)
 
     @api.exception_handler(AuthenticationError)

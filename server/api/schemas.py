@@ -1,4 +1,5 @@
 """Shapes of what goes in and out. The TypeScript types are generated from these."""
+
 from __future__ import annotations
 
 import datetime
@@ -12,7 +13,10 @@ from server.api.bench_schemas import ItemOut, Picture, ProblemAt, RampOut
 MAX_TEXT = 400_000  # letters; the core refuses over 100 kB with a message of its own
 Drills = list[str]
 Doses = Annotated[dict[str, Annotated[int, Field(ge=0, le=9)]], Field(max_length=60)]
-Breaks = Annotated[dict[Annotated[str, Field(pattern="^[0-9]{1,2}$")], Annotated[int, Field(ge=0, le=60)]], Field(max_length=40)]
+Breaks = Annotated[
+    dict[Annotated[str, Field(pattern="^[0-9]{1,2}$")], Annotated[int, Field(ge=0, le=60)]],
+    Field(max_length=40),
+]
 
 
 class SignIn(Schema):

@@ -1,4 +1,5 @@
 """A member's own page, by its unguessable link or after signing in."""
+
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
@@ -17,7 +18,12 @@ def sheet_out(sheet: MemberSheet) -> dict:
     """The stored page with where it stands among its versions."""
     publication = sheet.publication
     newest = publication.gym_class.publications.first()
-    return {**with_pictures(sheet.content), "version": publication.version, "newest": newest.pk == publication.pk, "felt": sheet.felt}
+    return {
+        **with_pictures(sheet.content),
+        "version": publication.version,
+        "newest": newest.pk == publication.pk,
+        "felt": sheet.felt,
+    }
 
 
 def with_pictures(content: dict) -> dict:
@@ -25,14 +31,42 @@ def with_pictures(content: dict) -> dict:
     catalog = load_catalog()
 
     def drawn(items: list[dict]) -> list[dict]:
-        return [{**item, "picture": picture_of_drill(item["drill"], catalog, item["level"] == "seated")} for item in items if item["drill"] in catalog.drills]
+        return [
+            {**item, "picture": picture_of_drill(item["drill"], catalog, item["level"] == "seated")}
+            for item in items
+            if item["drill"] in catalog.drills
+        ]
 
-    named = {demand for item in (*content["items"], *content["extras"], *(item for one in content.get("breaks", []) for item in one["items"])) for demand in item["serves"]}
-    return {**content, "items": drawn(content["items"]), "cooldown": drawn(content["cooldown"]), "extras": drawn(content["extras"]),
-            "breaks": [{**one, "items": drawn(one["items"])} for one in content.get("breaks", [])],
-            "homework": [{**one, "picture": picture_of_drill(one["drill"], catalog, False)} for one in content.get("homework", []) if one["drill"] in catalog.drills],
-            "demand_names": {name: {"name": catalog.demands[name].name, "kind": catalog.demands[name].kind,
-                                    "plain": catalog.demands[name].plain} for name in named if name in catalog.demands}}
+    named = {
+        demand
+        for item in (
+            *content["items"],
+            *content["extras"],
+            *(item for one in content.get("breaks", []) for item in one["items"]),
+        )
+        for demand in item["serves"]
+    }
+    return {
+        **content,
+        "items": drawn(content["items"]),
+        "cooldown": drawn(content["cooldown"]),
+        "extras": drawn(content["extras"]),
+        "breaks": [{**one, "items": drawn(one["items"])} for one in content.get("breaks", [])],
+        "homework": [
+            {**one, "picture": picture_of_drill(one["drill"], catalog, False)}
+            for one in content.get("homework", [])
+            if one["drill"] in catalog.drills
+        ],
+        "demand_names": {
+            name: {
+                "name": catalog.demands[name].name,
+                "kind": catalog.demands[name].kind,
+                "plain": catalog.demands[name].plain,
+            }
+            for name in named
+            if name in catalog.demands
+        },
+    }
 
 
 @router.get("/sheets/{token}", auth=None, response=schemas.SheetOut)
@@ -41,7 +75,10 @@ def sheet(request: HttpRequest, token: str):
     found = get_object_or_404(MemberSheet.objects.select_related("publication__gym_class"), token=token)
     newest = found.publication.gym_class.publications.first()
     if newest.pk != found.publication_id:
-        found = newest.sheets.select_related("publication__gym_class").filter(person_id=found.person_id).first() or found
+        found = (
+            newest.sheets.select_related("publication__gym_class").filter(person_id=found.person_id).first()
+            or found
+        )
     if found.opened_at is None:
         found.opened_at = timezone.now()
         found.save(update_fields=["opened_at"])
@@ -60,10 +97,20 @@ def felt(request: HttpRequest, token: str, payload: schemas.FeltIn):
 @router.get("/my-sheets", response=list[schemas.MySheet])
 def mine(request: HttpRequest):
     """The signed-in person's newest sheets, one a class, latest class first."""
-    rows = MemberSheet.objects.filter(person=request.user).select_related("publication__gym_class").order_by(
-        "-publication__gym_class__starts_at", "-publication__version")
+    rows = (
+        MemberSheet.objects.filter(person=request.user)
+        .select_related("publication__gym_class")
+        .order_by("-publication__gym_class__starts_at", "-publication__version")
+    )
     newest: dict[int, MemberSheet] = {}
-    for row in rows[:MINE_SHOWN * 3]:
+    for row in rows[: MINE_SHOWN * 3]:
         newest.setdefault(row.publication.gym_class_id, row)
-    return [{"link": f"/m/{row.token}", "title": row.content["title"], "starts_at": row.publication.gym_class.starts_at,
-             "version": row.publication.version} for row in list(newest.values())[:MINE_SHOWN]]
+    return [
+        {
+            "link": f"/m/{row.token}",
+            "title": row.content["title"],
+            "starts_at": row.publication.gym_class.starts_at,
+            "version": row.publication.version,
+        }
+        for row in list(newest.values())[:MINE_SHOWN]
+    ]

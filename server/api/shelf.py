@@ -1,4 +1,5 @@
 """The gym's own words and movements."""
+
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import File, Router, Status, UploadedFile
@@ -61,7 +62,11 @@ def add(request: HttpRequest, payload: schemas.OwnMovementIn):
 def export(request: HttpRequest):
     """The gym's own movements as a file."""
     text = actions.export_movements(coach(request).gym)
-    return HttpResponse(text, content_type="application/json", headers={"Content-Disposition": 'attachment; filename="movements.json"'})
+    return HttpResponse(
+        text,
+        content_type="application/json",
+        headers={"Content-Disposition": 'attachment; filename="movements.json"'},
+    )
 
 
 @router.post("/movements/file", response=schemas.ImportOut)
@@ -122,10 +127,20 @@ def drills(request: HttpRequest):
     """Every drill, in catalog order."""
     coach(request)
     catalog = load_catalog()
-    return [{"id": row.id, "name": row.name, "aliases": list(row.aliases), "style": row.style, "phases": list(row.phases), "level": row.level,
-             "seated": bool(row.seated), "kit_names": [catalog.kit[item].name for item in row.kit],
-             "serves": [_served(demand, catalog) for demand, _, _ in catalog.why(row.id)]}
-            for row in catalog.drills.values()]
+    return [
+        {
+            "id": row.id,
+            "name": row.name,
+            "aliases": list(row.aliases),
+            "style": row.style,
+            "phases": list(row.phases),
+            "level": row.level,
+            "seated": bool(row.seated),
+            "kit_names": [catalog.kit[item].name for item in row.kit],
+            "serves": [_served(demand, catalog) for demand, _, _ in catalog.why(row.id)],
+        }
+        for row in catalog.drills.values()
+    ]
 
 
 @router.get("/drills/{drill_id}", response=schemas.DrillOut)
@@ -136,12 +151,34 @@ def drill(request: HttpRequest, drill_id: str):
     row = catalog.drills.get(drill_id)
     if row is None:
         raise Http404
-    return {"id": row.id, "name": row.name, "why": row.why, "style": catalog.reasons[row.style].name, "effort": row.effort, "space": row.space, "level": row.level,
-            "picture": picture_of_drill(row.id, catalog, False), "cues": list(row.cues), "fault": row.fault, "cautions": list(row.cautions), "avoid": list(row.avoid),
-            "seated": row.seated or "", "instead": dict(row.instead), "doses": [dose_words(option) for option in row.doses],
-            "holds_s": row.holds_s, "fatigue": row.fatigue, "kit": {catalog.kit[item].name: each for item, each in row.kit.items()},
-            "effects": [{**_served(demand, catalog), "twentieths": effect, "because": because} for demand, effect, because in catalog.why(row.id)],
-            "sources": list(dict.fromkeys(catalog.sources[one].citation for one in (row.source, row.effects_source))), **rungs(row.id, catalog)}
+    return {
+        "id": row.id,
+        "name": row.name,
+        "why": row.why,
+        "style": catalog.reasons[row.style].name,
+        "effort": row.effort,
+        "space": row.space,
+        "level": row.level,
+        "picture": picture_of_drill(row.id, catalog, False),
+        "cues": list(row.cues),
+        "fault": row.fault,
+        "cautions": list(row.cautions),
+        "avoid": list(row.avoid),
+        "seated": row.seated or "",
+        "instead": dict(row.instead),
+        "doses": [dose_words(option) for option in row.doses],
+        "holds_s": row.holds_s,
+        "fatigue": row.fatigue,
+        "kit": {catalog.kit[item].name: each for item, each in row.kit.items()},
+        "effects": [
+            {**_served(demand, catalog), "twentieths": effect, "because": because}
+            for demand, effect, because in catalog.why(row.id)
+        ],
+        "sources": list(
+            dict.fromkeys(catalog.sources[one].citation for one in (row.source, row.effects_source))
+        ),
+        **rungs(row.id, catalog),
+    }
 
 
 def _served(demand: str, catalog: Catalog) -> dict:
@@ -152,7 +189,10 @@ def _methods_out(gym) -> list[dict]:
     catalog = actions.vocabulary_of(gym).catalog
     base = dict(gym.own_methods.values_list("slug", "base"))
     rows = sorted(catalog.methods.values(), key=lambda row: row.id not in base)
-    return [{**row.model_dump(mode="json"), "own": row.id in base, "base": base.get(row.id, row.id)} for row in rows]
+    return [
+        {**row.model_dump(mode="json"), "own": row.id in base, "base": base.get(row.id, row.id)}
+        for row in rows
+    ]
 
 
 def _word_out(one, names: dict[str, Movement]) -> dict:
@@ -161,5 +201,12 @@ def _word_out(one, names: dict[str, Movement]) -> dict:
 
 
 def _movement_out(row: Movement, catalog: Catalog) -> dict:
-    return {"id": row.id, "name": row.name, "aliases": list(row.aliases), "family": row.family, "own": row.id.startswith("own-"),
-            "positions": [{"id": one, "name": catalog.positions[one].name} for one in row.positions], "standard": row.standard}
+    return {
+        "id": row.id,
+        "name": row.name,
+        "aliases": list(row.aliases),
+        "family": row.family,
+        "own": row.id.startswith("own-"),
+        "positions": [{"id": one, "name": catalog.positions[one].name} for one in row.positions],
+        "standard": row.standard,
+    }

@@ -1,4 +1,5 @@
 """Shapes of the gym's own words and movements."""
+
 from __future__ import annotations
 
 from ninja import Schema

@@ -1,4 +1,5 @@
 """Importing a week: a review first, then the import itself."""
+
 from django.http import HttpRequest
 from ninja import Router, Status
 

@@ -1,4 +1,5 @@
 """Shapes of a week's review and import."""
+
 from __future__ import annotations
 
 import datetime

@@ -1,4 +1,5 @@
 """What a gym has to work with: kit, one platform's bars and plates, and how many people its floor holds."""
+
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
@@ -28,7 +29,15 @@ class NotPossible(CoreError):
 
 
 @transaction.atomic
-def set_place(gym: Gym, by: Person, kit: Mapping[str, int], places: Mapping[str, int], unit: str, bars: Sequence[float], pairs: Sequence[tuple[float, int]]) -> None:
+def set_place(
+    gym: Gym,
+    by: Person,
+    kit: Mapping[str, int],
+    places: Mapping[str, int],
+    unit: str,
+    bars: Sequence[float],
+    pairs: Sequence[tuple[float, int]],
+) -> None:
     """Write down kit pieces, people per kind of space (left out: no limit), and one platform's bars and pairs of plates.
 
     Raises NotPossible naming what cannot be, and PermissionError for anyone but a coach of the gym. Nothing is saved unless all is.
@@ -40,19 +49,39 @@ def set_place(gym: Gym, by: Person, kit: Mapping[str, int], places: Mapping[str,
         if item not in known:
             raise NotPossible(f"kit.{item}", f"There is no kit called '{item}' on the shelf.")
         if not 0 <= pieces <= MOST_PIECES:
-            raise NotPossible(f"kit.{item}", f"{pieces} of {known[item].name}: from 0 to {MOST_PIECES} can be written down.")
+            raise NotPossible(
+                f"kit.{item}", f"{pieces} of {known[item].name}: from 0 to {MOST_PIECES} can be written down."
+            )
     for space, people in places.items():
         if space not in SPACES or not 0 <= people <= MOST_PIECES:
-            raise NotPossible(f"places.{space}", f"{space}: people from 0 to {MOST_PIECES}, for {', '.join(SPACES)}.")
+            raise NotPossible(
+                f"places.{space}", f"{space}: people from 0 to {MOST_PIECES}, for {', '.join(SPACES)}."
+            )
     if unit not in BARS:
         raise NotPossible("unit", "Plates are counted in kg or lb.")
     if len(bars) != 2 or not all(0 < bar <= 60 for bar in bars):
         raise NotPossible("bars", f"Two bars, each above 0 and at most 60 {unit}.")
     sizes = [size for size, _ in pairs]
-    if not all(0 < size <= 100 and (size / PLATE_STEP).is_integer() and 0 <= count <= MOST_PAIRS for size, count in pairs) or len(set(sizes)) < len(sizes) or len(sizes) > MOST_SIZES:
-        raise NotPossible("pairs", f"Up to {MOST_SIZES} plates, each once, in steps of {PLATE_STEP} up to 100 {unit}, 0 to {MOST_PAIRS} pairs of it.")
+    if (
+        not all(
+            0 < size <= 100 and (size / PLATE_STEP).is_integer() and 0 <= count <= MOST_PAIRS
+            for size, count in pairs
+        )
+        or len(set(sizes)) < len(sizes)
+        or len(sizes) > MOST_SIZES
+    ):
+        raise NotPossible(
+            "pairs",
+            f"Up to {MOST_SIZES} plates, each once, in steps of {PLATE_STEP} up to 100 {unit}, 0 to {MOST_PAIRS} pairs of it.",
+        )
     gym.kit.all().delete()
-    KitItem.objects.bulk_create(KitItem(gym=gym, item=item, pieces=pieces) for item, pieces in kit.items() if pieces)
+    KitItem.objects.bulk_create(
+        KitItem(gym=gym, item=item, pieces=pieces) for item, pieces in kit.items() if pieces
+    )
     gym.places = dict(places)
-    gym.rack = {"unit": unit, "bars": list(bars), "pairs": [[size, count] for size, count in sorted(pairs, reverse=True) if count]}
+    gym.rack = {
+        "unit": unit,
+        "bars": list(bars),
+        "pairs": [[size, count] for size, count in sorted(pairs, reverse=True) if count],
+    }
     gym.save(update_fields=["places", "rack"])

@@ -1,4 +1,5 @@
 """A gym, its defaults and its kit."""
+
 from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
 
@@ -12,7 +13,9 @@ class Gym(models.Model):
     place = models.CharField(max_length=80, blank=True)
     timezone = models.CharField(max_length=40, default="UTC")
     method = models.CharField(max_length=40, default="general-to-specific")
-    minutes = models.PositiveSmallIntegerField(default=12, validators=[MinValueValidator(2), MaxValueValidator(60)])
+    minutes = models.PositiveSmallIntegerField(
+        default=12, validators=[MinValueValidator(2), MaxValueValidator(60)]
+    )
 
     rack = models.JSONField(default=dict, blank=True)
     places = models.JSONField(default=dict, blank=True)
@@ -20,7 +23,11 @@ class Gym(models.Model):
     def rack_value(self) -> Rack:
         """The bars and plates of one platform: what the gym wrote down, else a usual set in kilograms."""
         saved = self.rack
-        return Rack(saved["unit"], tuple((size, count) for size, count in saved["pairs"]), tuple(saved["bars"])) if saved else Rack()
+        return (
+            Rack(saved["unit"], tuple((size, count) for size, count in saved["pairs"]), tuple(saved["bars"]))
+            if saved
+            else Rack()
+        )
 
     def kit_pieces(self) -> dict[str, int]:
         """Kit id -> pieces, as the core wants it."""

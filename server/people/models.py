@@ -1,4 +1,5 @@
 """People of a gym. Ranges, cautions and notes are health data: seen by that person and the coaches of that gym only."""
+
 import datetime
 
 from django.contrib.auth.models import AbstractBaseUser, BaseUserManager
@@ -52,14 +53,27 @@ class Person(AbstractBaseUser):
 
     def value(self, today: datetime.date) -> PersonValue:
         """This person as the core sees one. Prefetch ``ranges`` when asking for many."""
-        tests = {(one.motion, one.side, one.measured_on): RangeValue(one.motion, one.value, one.side, one.test, one.measured_on.isoformat())
-                 for one in sorted(self.ranges.all(), key=lambda row: row.pk)}  # of two on one day the later one stands
+        tests = {
+            (one.motion, one.side, one.measured_on): RangeValue(
+                one.motion, one.value, one.side, one.test, one.measured_on.isoformat()
+            )
+            for one in sorted(self.ranges.all(), key=lambda row: row.pk)
+        }  # of two on one day the later one stands
         ranges, earlier = newest(tuple(tests.values()))
         return PersonValue(
-            name=self.name, age=today.year - self.born if self.born else None, sex=self.sex or None, height_m=self.height_m,
-            mass_kg=self.mass_kg, ranges=ranges, earlier=earlier,
-            adaptive=tuple(self.adaptive), cautions=tuple(self.cautions), kit_at_home=tuple(self.kit_at_home),
-            division=self.division or None, key=str(self.pk))
+            name=self.name,
+            age=today.year - self.born if self.born else None,
+            sex=self.sex or None,
+            height_m=self.height_m,
+            mass_kg=self.mass_kg,
+            ranges=ranges,
+            earlier=earlier,
+            adaptive=tuple(self.adaptive),
+            cautions=tuple(self.cautions),
+            kit_at_home=tuple(self.kit_at_home),
+            division=self.division or None,
+            key=str(self.pk),
+        )
 
 
 class MeasuredRange(models.Model):

@@ -1,4 +1,5 @@
 """Sessions on days, the classes that do them, and who is coming."""
+
 from django.db import models
 
 from server.gym.models import Gym

@@ -1,4 +1,5 @@
 """A whole week at once: reviewed day by day before anything is saved; the same week twice changes nothing."""
+
 from __future__ import annotations
 
 import datetime
@@ -75,7 +76,10 @@ def plan_import(gym: Gym, source: WeekSource) -> tuple[WeekText, list[Planned]]:
 def _times(gym: Gym, source: WeekSource, week: WeekText) -> tuple[ClassTime, ...]:
     first, last = min(day.date for day in week.days), max(day.date for day in week.days)
     found: set[ClassTime] = set()
-    for field, raw, read in (("calendar", source.calendar, read_calendar), ("pattern", source.pattern, read_pattern)):
+    for field, raw, read in (
+        ("calendar", source.calendar, read_calendar),
+        ("pattern", source.pattern, read_pattern),
+    ):
         if raw.strip():
             try:
                 found.update(read(raw, first, last, gym.timezone))
@@ -108,31 +112,59 @@ def review(gym: Gym, source: WeekSource) -> dict:
     """The review screen: every day as it would be read, and what is there already. Saves nothing."""
     week, rows = plan_import(gym, source)
     words = vocabulary_of(gym)
-    return {"kind": week.kind, "days": [_review_day(one, words) for one in rows],
-            "troubles": [{"line": one.line, "text": one.text[:200], "reason": one.reason} for one in week.troubles],
-            "new": sum(one.status == "new" for one in rows), "changed": sum(one.status == "changed" for one in rows),
-            "same": sum(one.status == "same" for one in rows)}
+    return {
+        "kind": week.kind,
+        "days": [_review_day(one, words) for one in rows],
+        "troubles": [
+            {"line": one.line, "text": one.text[:200], "reason": one.reason} for one in week.troubles
+        ],
+        "new": sum(one.status == "new" for one in rows),
+        "changed": sum(one.status == "changed" for one in rows),
+        "same": sum(one.status == "same" for one in rows),
+    }
 
 
 def _review_day(one: Planned, words: Vocabulary) -> dict:
-    row = {"date": one.day.date, "title": one.title, "text": one.day.text, "line": one.day.line, "status": one.status,
-           "times": [time.starts_at for time in one.times], "new_times": len(one.new_times), "parts": [], "unread": [], "assumed": [], "asks": [], "problem": ""}
+    row = {
+        "date": one.day.date,
+        "title": one.title,
+        "text": one.day.text,
+        "line": one.day.line,
+        "status": one.status,
+        "times": [time.starts_at for time in one.times],
+        "new_times": len(one.new_times),
+        "parts": [],
+        "unread": [],
+        "assumed": [],
+        "asks": [],
+        "problem": "",
+    }
     try:
         workout = words.read(one.day.text)
     except UnusableText as problem:
         return row | {"problem": str(problem)}
     movements = words.catalog.movements
-    row["parts"] = [{"name": part.name, "format": part.format.kind, "movements": list(dict.fromkeys(movements[work.movement].name for work in part.work))}
-                    for part in workout.parts]
+    row["parts"] = [
+        {
+            "name": part.name,
+            "format": part.format.kind,
+            "movements": list(dict.fromkeys(movements[work.movement].name for work in part.work)),
+        }
+        for part in workout.parts
+    ]
     row["unread"] = [one.text for one in workout.unread]
     row["assumed"] = [work.assumed for part in workout.parts for work in part.work if work.assumed]
-    demands = [demand for demand in derive(workout, catalog=words.catalog).demands if demand.kind == "reach"][:TOP_DEMANDS]
+    demands = [demand for demand in derive(workout, catalog=words.catalog).demands if demand.kind == "reach"][
+        :TOP_DEMANDS
+    ]
     row["asks"] = [words.catalog.demands[demand.id].name for demand in demands]
     return row
 
 
 @transaction.atomic
-def import_week(gym: Gym, by: Person, source: WeekSource, skip: frozenset[int] = frozenset()) -> dict[str, int]:
+def import_week(
+    gym: Gym, by: Person, source: WeekSource, skip: frozenset[int] = frozenset()
+) -> dict[str, int]:
     """Save what the review showed, except the days (by place) the coach left out. Counts what was done.
 
     New days become sessions, changed ones get the new text; a class time that is there already is left alone, with its
@@ -166,7 +198,11 @@ def _add_class(gym: Gym, session: Session, time: ClassTime) -> None:
     """A class at a time, with the people who came to the latest one on that weekday at that hour."""
     added = GymClass.objects.create(session=session, starts_at=time.starts_at)
     zone = ZoneInfo(gym.timezone)
-    earlier = GymClass.objects.filter(session__gym=gym, starts_at__lt=time.starts_at, starts_at__week_day=time.starts_at.isoweekday() % 7 + 1).order_by("-starts_at")[:20]
+    earlier = GymClass.objects.filter(
+        session__gym=gym,
+        starts_at__lt=time.starts_at,
+        starts_at__week_day=time.starts_at.isoweekday() % 7 + 1,
+    ).order_by("-starts_at")[:20]
     clock = time.starts_at.astimezone(zone).time()
     model = next((one for one in earlier if one.starts_at.astimezone(zone).time() == clock), None)
     if model is not None:

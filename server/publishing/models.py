@@ -1,4 +1,5 @@
 """Publications are immutable and versioned: a correction is a new version, never an edit."""
+
 import secrets
 
 from django.db import models
@@ -28,7 +29,9 @@ class Publication(models.Model):
     content = models.JSONField()
 
     class Meta:
-        constraints = [models.UniqueConstraint(fields=["gym_class", "version"], name="one_publication_per_version")]
+        constraints = [
+            models.UniqueConstraint(fields=["gym_class", "version"], name="one_publication_per_version")
+        ]
         ordering = ["gym_class", "-version"]
 
     def save(self, *args, **kwargs):

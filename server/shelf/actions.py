@@ -1,4 +1,5 @@
 """Teaching the gym's words and movements: permission, change and record in one place."""
+
 from __future__ import annotations
 
 from django.db import transaction
@@ -28,7 +29,10 @@ class NotTaught(CoreError):
 
 def vocabulary_of(gym: Gym) -> Vocabulary:
     """What this gym calls things: three queries, and the same catalog object as long as its movements and methods stay the same."""
-    catalog = with_methods(gym.own_methods.values_list("slug", "fields"), with_own(gym.own_movements.values_list("slug", "fields")))
+    catalog = with_methods(
+        gym.own_methods.values_list("slug", "fields"),
+        with_own(gym.own_movements.values_list("slug", "fields")),
+    )
     return vocabulary(catalog, gym.words.values_list("word", "movement"))
 
 
@@ -45,7 +49,9 @@ def teach_word(gym: Gym, by: Person, word: str, movement: str) -> GymWord:
     if not plain(word):
         raise NotTaught("word", "There is no word to remember; it needs at least one letter or digit.")
     if len(word) > 80:
-        raise NotTaught("word", f"“{word[:40]}…” is too long for one word; up to 80 letters can be remembered.")
+        raise NotTaught(
+            "word", f"“{word[:40]}…” is too long for one word; up to 80 letters can be remembered."
+        )
     if movement and movement not in vocabulary_of(gym).catalog.movements:
         raise NotTaught("movement", f"There is no movement '{movement}' any more; choose another.")
     if gym.words.count() >= MOST_WORDS:
@@ -65,7 +71,9 @@ def add_movement(gym: Gym, by: Person, name: str, like: str, **changes) -> OwnMo
     """A movement of the gym's own, made from a similar one. Raises CatalogError naming the field at fault."""
     _coach_of(gym, by)
     if gym.own_movements.count() >= MOST_MOVEMENTS:
-        raise NotTaught("name", f"This gym has {MOST_MOVEMENTS} movements of its own already; delete some first.")
+        raise NotTaught(
+            "name", f"This gym has {MOST_MOVEMENTS} movements of its own already; delete some first."
+        )
     catalog = vocabulary_of(gym).catalog
     name = " ".join(name.split())
     fields = similar_to(catalog, like, name, **changes)
@@ -89,11 +97,15 @@ def save_method(gym: Gym, by: Person, base: str, changes: dict, slug: str = "") 
     if not slug and gym.own_methods.count() >= MOST_METHODS:
         raise NotTaught("name", f"This gym has {MOST_METHODS} methods of its own already; delete some first.")
     catalog = vocabulary_of(gym).catalog
-    made_from = gym.own_methods.filter(slug=slug or base).values_list("base", flat=True).first() or base  # a copy of a copy goes back to the built-in one
+    made_from = (
+        gym.own_methods.filter(slug=slug or base).values_list("base", flat=True).first() or base
+    )  # a copy of a copy goes back to the built-in one
     fields = copy_of(catalog, made_from if slug else base, changes)
     slug = slug or own_id(str(fields["name"]), catalog.methods)
     own_method(catalog, slug, fields)
-    return OwnMethod.objects.update_or_create(gym=gym, slug=slug, defaults={"base": made_from, "fields": fields})[0]
+    return OwnMethod.objects.update_or_create(
+        gym=gym, slug=slug, defaults={"base": made_from, "fields": fields}
+    )[0]
 
 
 @transaction.atomic
@@ -118,7 +130,10 @@ def import_movements(gym: Gym, by: Person, text: str) -> dict[str, int]:
     before = dict(gym.own_movements.values_list("slug", "fields"))
     found = read_movements(text)
     if len({*before, *found}) > MOST_MOVEMENTS:
-        raise NotTaught("file", f"With these the gym would have {len({*before, *found})} movements of its own; up to {MOST_MOVEMENTS} are kept.")
+        raise NotTaught(
+            "file",
+            f"With these the gym would have {len({*before, *found})} movements of its own; up to {MOST_MOVEMENTS} are kept.",
+        )
     changed = {slug: fields for slug, fields in found.items() if before.get(slug) != fields}
     for slug, fields in changed.items():
         OwnMovement.objects.update_or_create(gym=gym, slug=slug, defaults={"fields": fields})

@@ -1,4 +1,5 @@
 """The app for what a gym adds to the shelf: its own movements and its own words."""
+
 from django.apps import AppConfig
 
 

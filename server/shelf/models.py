@@ -1,4 +1,5 @@
 """A gym's own movements and words. Both are checked by the core before they are saved."""
+
 from django.db import models
 
 from server.gym.models import Gym

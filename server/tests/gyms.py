@@ -1,4 +1,5 @@
 """Small gyms for tests: two of them, so that each can try to see the other's rows."""
+
 from __future__ import annotations
 
 import datetime
@@ -25,17 +26,25 @@ class SmallGym:
         self.coach = self.person("Coach Marl", "coach")
         self.members = [self.person(name, "member") for name in ("Ada Finch", "Bo Crane", "Cy Dunnock")]
         self.measure(self.members[0], "wrist.extension", 48)
-        self.session = Session.objects.create(gym=self.gym, date=timezone.localdate(), title="Kiln day", text=TEXT)
-        self.gym_class = GymClass.objects.create(session=self.session, starts_at=timezone.now() + datetime.timedelta(hours=5), coach=self.coach)
+        self.session = Session.objects.create(
+            gym=self.gym, date=timezone.localdate(), title="Kiln day", text=TEXT
+        )
+        self.gym_class = GymClass.objects.create(
+            session=self.session, starts_at=timezone.now() + datetime.timedelta(hours=5), coach=self.coach
+        )
         self.gym_class.people.set(self.members)
 
     def person(self, name: str, role: str, **fields) -> Person:
         email = f"{name.split()[0].lower()}.{role}@{self.slug}.example"
-        return Person.objects.create_user(email, PASSWORD, name=name, role=role, gym=self.gym, sex="female", born=1990, mass_kg=64, **fields)
+        return Person.objects.create_user(
+            email, PASSWORD, name=name, role=role, gym=self.gym, sex="female", born=1990, mass_kg=64, **fields
+        )
 
     @staticmethod
     def measure(person: Person, motion: str, value: float, side: str = "both") -> None:
-        MeasuredRange.objects.create(person=person, motion=motion, value=value, side=side, measured_on=timezone.localdate())
+        MeasuredRange.objects.create(
+            person=person, motion=motion, value=value, side=side, measured_on=timezone.localdate()
+        )
 
     def client(self, person: Person | None = None) -> Client:
         client = Client()
@@ -45,4 +54,13 @@ class SmallGym:
 
 def body(session: Session, **changes) -> dict:
     """What the Bench sends."""
-    return {"text": session.text, "minutes": 12, "method": "general-to-specific", "class_id": None, "pins": [], "bans": [], "order": [], **changes}
+    return {
+        "text": session.text,
+        "minutes": 12,
+        "method": "general-to-specific",
+        "class_id": None,
+        "pins": [],
+        "bans": [],
+        "order": [],
+        **changes,
+    }

@@ -1,4 +1,5 @@
 """The API: sign-in, roles, gyms kept apart, errors in one shape, nothing half saved."""
+
 import json
 
 from django.conf import settings
@@ -18,7 +19,9 @@ class Api(TestCase):
         cls.other = SmallGym("Osier Barn")
 
     def send(self, client, method, path, data=None, **extra):
-        return getattr(client, method)(path, data=json.dumps(data or {}), content_type="application/json", **extra)
+        return getattr(client, method)(
+            path, data=json.dumps(data or {}), content_type="application/json", **extra
+        )
 
     def assert_problem(self, response, status, field=None, words=""):
         """problem+json (RFC 9457) with its status, its field, and words for a person."""
@@ -39,8 +42,17 @@ class SignIn(Api):
         credentials = {"email": self.home.coach.email, "password": PASSWORD}
         self.assert_problem(self.send(client, "post", "/api/sign-in", credentials), 403)
         token = client.get("/api/csrf").json()["token"]
-        self.assert_problem(self.send(client, "post", "/api/sign-in", {**credentials, "password": "wrong"}, HTTP_X_CSRFTOKEN=token), 401, "password")
-        self.assertEqual(self.send(client, "post", "/api/sign-in", credentials, HTTP_X_CSRFTOKEN=token).json()["gym"], "Kiln Row")
+        self.assert_problem(
+            self.send(
+                client, "post", "/api/sign-in", {**credentials, "password": "wrong"}, HTTP_X_CSRFTOKEN=token
+            ),
+            401,
+            "password",
+        )
+        self.assertEqual(
+            self.send(client, "post", "/api/sign-in", credentials, HTTP_X_CSRFTOKEN=token).json()["gym"],
+            "Kiln Row",
+        )
         self.assertEqual(client.get("/api/me").json()["name"], "Coach Marl")
 
     def test_changes_need_the_csrf_token(self):
@@ -51,14 +63,26 @@ class SignIn(Api):
 
     def test_nobody_signed_in_sees_nothing(self):
         """Every page of the API but health, csrf and a member's own link asks who you are."""
-        for path in ("/api/me", "/api/week", f"/api/sessions/{self.home.session.pk}", "/api/outbox", "/api/my-sheets", "/api/shelf"):
+        for path in (
+            "/api/me",
+            "/api/week",
+            f"/api/sessions/{self.home.session.pk}",
+            "/api/outbox",
+            "/api/my-sheets",
+            "/api/shelf",
+        ):
             self.assert_problem(Client().get(path), 401)
         self.assertEqual(Client().get("/api/health").json(), {"ok": True})
 
     def test_members_cannot_do_what_coaches_do(self):
         """The week, the Bench and publishing are for coaches; a member gets 403."""
         client = self.home.client(self.home.members[0])
-        for path in ("/api/week", f"/api/sessions/{self.home.session.pk}", f"/api/classes/{self.home.gym_class.pk}/publish", "/api/outbox"):
+        for path in (
+            "/api/week",
+            f"/api/sessions/{self.home.session.pk}",
+            f"/api/classes/{self.home.gym_class.pk}/publish",
+            "/api/outbox",
+        ):
             self.assert_problem(client.get(path), 403)
         self.assert_problem(self.send(client, "post", f"/api/classes/{self.home.gym_class.pk}/publish"), 403)
 
@@ -66,32 +90,59 @@ class SignIn(Api):
         """An inactive person's password opens nothing."""
         Person.objects.filter(pk=self.home.coach.pk).update(is_active=False)
         client = Client()
-        self.assert_problem(self.send(client, "post", "/api/sign-in", {"email": self.home.coach.email, "password": PASSWORD}), 401)
+        self.assert_problem(
+            self.send(client, "post", "/api/sign-in", {"email": self.home.coach.email, "password": PASSWORD}),
+            401,
+        )
 
 
 class Apart(Api):
     def test_another_gyms_rows_are_not_found(self):
         """Reading, changing, deleting, planning, previewing and publishing across gyms all answer 404."""
         client, theirs, klass = self.home.client(), self.other.session, self.other.gym_class
-        asks = (("get", f"/api/sessions/{theirs.pk}", None), ("patch", f"/api/sessions/{theirs.pk}", {"title": "mine"}), ("delete", f"/api/sessions/{theirs.pk}", None),
-                ("post", f"/api/sessions/{theirs.pk}/bench", body(theirs)), ("post", f"/api/sessions/{theirs.pk}/alternatives", body(theirs, drill="easy-skip")),
-                ("get", f"/api/classes/{klass.pk}/publish", None), ("post", f"/api/classes/{klass.pk}/publish", None),
-                ("get", f"/api/classes/{klass.pk}/preview/{self.other.members[0].pk}", None), ("get", f"/api/classes/{self.home.gym_class.pk}/preview/{self.other.members[0].pk}", None))
+        asks = (
+            ("get", f"/api/sessions/{theirs.pk}", None),
+            ("patch", f"/api/sessions/{theirs.pk}", {"title": "mine"}),
+            ("delete", f"/api/sessions/{theirs.pk}", None),
+            ("post", f"/api/sessions/{theirs.pk}/bench", body(theirs)),
+            ("post", f"/api/sessions/{theirs.pk}/alternatives", body(theirs, drill="easy-skip")),
+            ("get", f"/api/classes/{klass.pk}/publish", None),
+            ("post", f"/api/classes/{klass.pk}/publish", None),
+            ("get", f"/api/classes/{klass.pk}/preview/{self.other.members[0].pk}", None),
+            ("get", f"/api/classes/{self.home.gym_class.pk}/preview/{self.other.members[0].pk}", None),
+        )
         for method, path, data in asks:
-            self.assert_problem(client.get(path) if method == "get" else self.send(client, method, path, data), 404)
-        self.assert_problem(self.send(client, "post", f"/api/sessions/{self.home.session.pk}/bench", body(self.home.session, class_id=klass.pk)), 404)
+            self.assert_problem(
+                client.get(path) if method == "get" else self.send(client, method, path, data), 404
+            )
+        self.assert_problem(
+            self.send(
+                client,
+                "post",
+                f"/api/sessions/{self.home.session.pk}/bench",
+                body(self.home.session, class_id=klass.pk),
+            ),
+            404,
+        )
         self.assertEqual(Session.objects.get(pk=theirs.pk).title, "Kiln day")
         self.assertEqual(theirs.classes.first().publications.count(), 0)
 
     def test_the_week_shows_only_ones_own_sessions(self):
         """Two gyms train on the same day; each sees one session."""
         days = self.home.client().get("/api/week").json()["days"]
-        self.assertEqual([session["id"] for day in days for session in day["sessions"]], [self.home.session.pk])
+        self.assertEqual(
+            [session["id"] for day in days for session in day["sessions"]], [self.home.session.pk]
+        )
 
 
 class Bench(Api):
     def ask(self, **changes):
-        return self.send(self.home.client(), "post", f"/api/sessions/{self.home.session.pk}/bench", body(self.home.session, **changes))
+        return self.send(
+            self.home.client(),
+            "post",
+            f"/api/sessions/{self.home.session.pk}/bench",
+            body(self.home.session, **changes),
+        )
 
     def test_the_bench_answers_with_all_three_steps(self):
         """Work with places, demands with terms and people, positions with figures, a plan that fits."""
@@ -100,7 +151,9 @@ class Bench(Api):
         self.assertEqual(found["plan"]["headcount"], 3)
         self.assertLessEqual(found["plan"]["seconds"], 12 * 60)
         wrist = next(one for one in found["demands"] if one["id"] == "wrist.extension")
-        self.assertEqual([one["name"] for one in wrist["people"] if one["short_probability"] > 0.9], ["Ada Finch"])
+        self.assertEqual(
+            [one["name"] for one in wrist["people"] if one["short_probability"] > 0.9], ["Ada Finch"]
+        )
         self.assertTrue(all(one["picture"]["points"] for one in found["positions"]))
         self.assertTrue(all(one["picture"]["frames"] for one in found["plan"]["items"]))
 
@@ -131,13 +184,23 @@ class Bench(Api):
     def test_alternatives_say_what_they_cost(self):
         """Each alternative of a drill is another drill of the gym's kit, with seconds and coverage beside it."""
         drill = self.ask().json()["plan"]["items"][2]
-        found = self.send(self.home.client(), "post", f"/api/sessions/{self.home.session.pk}/alternatives", body(self.home.session, drill=drill["drill"])).json()
+        found = self.send(
+            self.home.client(),
+            "post",
+            f"/api/sessions/{self.home.session.pk}/alternatives",
+            body(self.home.session, drill=drill["drill"]),
+        ).json()
         self.assertTrue(found)
         self.assertNotIn(drill["drill"], [one["drill"] for one in found])
-        self.assertEqual([one["covered_more"] for one in found], sorted((one["covered_more"] for one in found), reverse=True))
+        self.assertEqual(
+            [one["covered_more"] for one in found],
+            sorted((one["covered_more"] for one in found), reverse=True),
+        )
         first = found[0]
         swapped = self.ask(pins=[f"{first['drill']}@{drill['phase']}"], bans=[drill["drill"]]).json()["plan"]
-        self.assertAlmostEqual(swapped["covered"] - self.ask().json()["plan"]["covered"], first["covered_more"], delta=0.0002)
+        self.assertAlmostEqual(
+            swapped["covered"] - self.ask().json()["plan"]["covered"], first["covered_more"], delta=0.0002
+        )
 
 
 class Sessions(Api):
@@ -145,24 +208,47 @@ class Sessions(Api):
         """A new day takes its class times and rosters from the same weekday before."""
         day = self.home.session.date.replace(year=self.home.session.date.year)
         later = day.fromordinal(day.toordinal() + 7)
-        response = self.send(self.home.client(), "post", "/api/sessions", {"date": later.isoformat(), "title": "Next kiln"})
+        response = self.send(
+            self.home.client(), "post", "/api/sessions", {"date": later.isoformat(), "title": "Next kiln"}
+        )
         self.assertEqual(response.status_code, 201)
         self.assertEqual([one["people"] for one in response.json()["classes"]], [3])
 
     def test_changes_are_saved_and_come_back(self):
         """Text, minutes, method, pins, bans and order survive a reload."""
-        wanted = {"text": "20 burpees", "minutes": 9, "method": "specific-only", "pins": ["easy-skip@raise"], "bans": ["inchworm"], "order": ["easy-skip"], "title": "Changed"}
+        wanted = {
+            "text": "20 burpees",
+            "minutes": 9,
+            "method": "specific-only",
+            "pins": ["easy-skip@raise"],
+            "bans": ["inchworm"],
+            "order": ["easy-skip"],
+            "title": "Changed",
+        }
         self.send(self.home.client(), "patch", f"/api/sessions/{self.home.session.pk}", wanted)
         found = self.home.client().get(f"/api/sessions/{self.home.session.pk}").json()
         self.assertEqual({name: found[name] for name in wanted}, wanted)
 
     def test_nothing_is_half_saved(self):
         """Minutes of 500 refuse the whole change, the text with it."""
-        response = self.send(self.home.client(), "patch", f"/api/sessions/{self.home.session.pk}", {"text": "20 burpees", "minutes": 500})
+        response = self.send(
+            self.home.client(),
+            "patch",
+            f"/api/sessions/{self.home.session.pk}",
+            {"text": "20 burpees", "minutes": 500},
+        )
         self.assert_problem(response, 422, "minutes", "500")
         self.assertEqual(Session.objects.get(pk=self.home.session.pk).text, TEXT)
-        self.assert_problem(self.send(self.home.client(), "patch", f"/api/sessions/{self.home.session.pk}", {"title": ""}), 422, "title")
-        self.assert_problem(self.send(self.home.client(), "post", "/api/sessions", {"date": "soon", "title": "x"}), 422, "date")
+        self.assert_problem(
+            self.send(self.home.client(), "patch", f"/api/sessions/{self.home.session.pk}", {"title": ""}),
+            422,
+            "title",
+        )
+        self.assert_problem(
+            self.send(self.home.client(), "post", "/api/sessions", {"date": "soon", "title": "x"}),
+            422,
+            "date",
+        )
 
     def test_a_published_session_cannot_be_deleted(self):
         """Members have it; 409 says what to do instead."""

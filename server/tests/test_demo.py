@@ -1,4 +1,5 @@
 """The demo: one whole invented gym, loaded once."""
+
 import re
 from pathlib import Path
 
@@ -13,8 +14,17 @@ from server.programme.models import GymClass, Session
 from server.publishing.models import MemberSheet
 
 # pairings worn out in this trade, which the demo must not use: pairs of movements within one part
-WORN = ({"thruster", "pull-up"}, {"burpee-box-jump-over", "toes-to-bar"}, {"snatch", "double-under"}, {"dumbbell-walking-lunge", "toes-to-bar"}, {"deadlift", "box-jump"},
-        {"clean-and-jerk", "row"}, {"wall-ball", "row"}, {"handstand-push-up", "deadlift"}, {"muscle-up", "snatch"})
+WORN = (
+    {"thruster", "pull-up"},
+    {"burpee-box-jump-over", "toes-to-bar"},
+    {"snatch", "double-under"},
+    {"dumbbell-walking-lunge", "toes-to-bar"},
+    {"deadlift", "box-jump"},
+    {"clean-and-jerk", "row"},
+    {"wall-ball", "row"},
+    {"handstand-push-up", "deadlift"},
+    {"muscle-up", "snatch"},
+)
 
 
 class Demo(TestCase):

@@ -1,4 +1,5 @@
 """Every session of the demo planned with the whole shelf, against the general solver."""
+
 import unittest
 
 from core.catalog import load_catalog
@@ -26,9 +27,14 @@ class DemoPlans(unittest.TestCase):
         for title, text in WORKOUTS:
             workout = read_workout(text)
             weights = demand_weights(derive(workout), {})
-            spared = frozenset(muscle for muscle, _ in muscles_worked(workout, Person(), CATALOG).most_common(LIMITING_MUSCLES))
+            spared = frozenset(
+                muscle
+                for muscle, _ in muscles_worked(workout, Person(), CATALOG).most_common(LIMITING_MUSCLES)
+            )
             pool = candidates_for(settings, method, CATALOG, weights)
-            problem = Problem(pool, weights, limits_for(method, 600, spared, {}, (), pace_of(method, settings).between_s))
+            problem = Problem(
+                pool, weights, limits_for(method, 600, spared, {}, (), pace_of(method, settings).between_s)
+            )
             ours = solve(problem)
             proof = prove(problem, ours, LOOK_S)
             self.assertGreaterEqual(ours.value(), 0.99 * max(0.0, proof.value), f"{title}: {proof}")
@@ -40,7 +46,11 @@ class DemoPlans(unittest.TestCase):
             workout = read_workout(text)
             profile = derive(workout)
             for method in CATALOG.methods.values():
-                sheet = plan(workout, profile, PlanSettings(minutes=method.reference_minutes, method=method.id, headcount=12, kit=KIT))
+                sheet = plan(
+                    workout,
+                    profile,
+                    PlanSettings(minutes=method.reference_minutes, method=method.id, headcount=12, kit=KIT),
+                )
                 self.assertTrue(sheet.items, f"{title}, {method.id}")
                 self.assertLessEqual(sheet.seconds, sheet.minutes * 60)
                 self.assertTrue(all(one.why for one in sheet.uncovered))

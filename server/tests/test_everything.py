@@ -1,4 +1,5 @@
 """Sweeps: every address of the API, every session of the demo, every kind of stored person."""
+
 import datetime
 import json
 import re
@@ -26,7 +27,11 @@ def addresses() -> list[tuple[str, str]]:
 
 class EveryAddress(TestCase):
     def call(self, client: Client, method: str, path: str):
-        return getattr(client, method)(re.sub(r"\{\w+\}", "1", path), data="{}" if method != "get" else None, content_type="application/json")
+        return getattr(client, method)(
+            re.sub(r"\{\w+\}", "1", path),
+            data="{}" if method != "get" else None,
+            content_type="application/json",
+        )
 
     def test_all_but_the_open_ones_need_a_sign_in(self):
         """No address added later can forget to ask who is there."""
@@ -41,7 +46,9 @@ class EveryAddress(TestCase):
         client = home.client(home.members[0])
         for method, path in addresses():
             if path not in MEMBERS_TOO:
-                self.assertIn(self.call(client, method, path).status_code, (403, 404, 422), f"{method} {path}")
+                self.assertIn(
+                    self.call(client, method, path).status_code, (403, 404, 422), f"{method} {path}"
+                )
 
 
 class EveryDemoSession(TestCase):
@@ -57,7 +64,9 @@ class EveryDemoSession(TestCase):
                 derived = compute(bench_input(session, session.classes.last(), method=method))
                 self.assertTrue(derived.sheet.items, (session.title, method))
                 self.assertLessEqual(derived.sheet.seconds, derived.sheet.minutes * 60)
-                self.assertTrue(0.1 < derived.sheet.covered < 1, (session.title, method, derived.sheet.covered))
+                self.assertTrue(
+                    0.1 < derived.sheet.covered < 1, (session.title, method, derived.sheet.covered)
+                )
                 kit = session.gym.kit_pieces()
                 self.assertTrue(all(kit.get(piece) for item in derived.sheet.items for piece in item.kit))
 
@@ -69,7 +78,9 @@ class EveryDemoSession(TestCase):
             forbidden = set(sheet.person.cautions)
             for item in (*sheet.content["items"], *sheet.content["extras"]):
                 checked += bool(forbidden)
-                self.assertFalse(forbidden & set(drills[item["drill"]].avoid), (sheet.person.name, item["drill"]))
+                self.assertFalse(
+                    forbidden & set(drills[item["drill"]].avoid), (sheet.person.name, item["drill"])
+                )
                 if "seated" in sheet.person.adaptive:
                     self.assertEqual(item["level"], "seated")
         self.assertGreater(checked, 10)
@@ -79,7 +90,7 @@ class EveryDemoSession(TestCase):
         names = set(Person.objects.filter(role="member").values_list("name", flat=True))
         for sheet in MemberSheet.objects.select_related("person"):
             text = json.dumps(sheet.content)
-            self.assertNotIn("\"points\"", text)
+            self.assertNotIn('"points"', text)
             self.assertFalse([name for name in names - {sheet.person.name} if name in text])
 
 
@@ -90,7 +101,13 @@ class People(TestCase):
         person = home.members[1]
         today = datetime.date(2026, 3, 1)
         for side, value, days in (("left", 60, 40), ("left", 66, 2), ("right", 70, 30)):
-            MeasuredRange.objects.create(person=person, motion="wrist.extension", side=side, value=value, measured_on=today - datetime.timedelta(days=days))
+            MeasuredRange.objects.create(
+                person=person,
+                motion="wrist.extension",
+                side=side,
+                value=value,
+                measured_on=today - datetime.timedelta(days=days),
+            )
         found = person.value(today)
         self.assertEqual({one.side: one.value for one in found.ranges}, {"left": 66, "right": 70})
         self.assertEqual((found.age, found.sex, found.division), (36, "female", None))

@@ -1,4 +1,5 @@
 """The lab over the API: this gym's people only, coaches only, and every error at its field."""
+
 import json
 
 from django.test import TestCase
@@ -20,7 +21,9 @@ class Lab(TestCase):
         own = self.ask(bar="back", load_share=0.8, person_id=self.home.members[0].pk).json()
         self.assertEqual(own["ranges"]["ankle.dorsiflexion"], 21)
         self.assertGreater(own["lean_deg"], self.ask(bar="back", load_share=0.8).json()["lean_deg"])
-        self.assertNotEqual(self.ask(bar="back", class_id=self.home.gym_class.pk).json()["ranges"], own["ranges"])
+        self.assertNotEqual(
+            self.ask(bar="back", class_id=self.home.gym_class.pk).json()["ranges"], own["ranges"]
+        )
 
     def test_nobody_of_another_gym_gets_in(self):
         """A foreign person leaves the adult nobody knows; a foreign class is not found; the list names this gym's people only."""
@@ -32,6 +35,10 @@ class Lab(TestCase):
 
     def test_bad_values_say_where(self):
         """422 with the field of the value."""
-        for body, field in (({"bar": "nose"}, "bar"), ({"depth_deg": 300}, "depth_deg"), ({"family": "lunge", "step_length_m": 1.5}, "step_length_m")):
+        for body, field in (
+            ({"bar": "nose"}, "bar"),
+            ({"depth_deg": 300}, "depth_deg"),
+            ({"family": "lunge", "step_length_m": 1.5}, "step_length_m"),
+        ):
             answer = self.ask(**body)
             self.assertEqual((answer.status_code, answer.json()["field"]), (422, field))

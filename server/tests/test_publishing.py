@@ -1,4 +1,5 @@
 """Publishing: all or nothing, immutable, versioned, private."""
+
 import json
 
 from django.test import Client, TestCase
@@ -48,8 +49,13 @@ class Publishing(TestCase):
             self.home.session.text = text
             self.home.session.save()
             with self.assertRaises(CoreError):
-                publish_class(type(self.home.gym_class).objects.get(pk=self.home.gym_class.pk), self.home.coach)
-        self.assertEqual((Publication.objects.count(), MemberSheet.objects.count(), OutboxMessage.objects.count()), (0, 0, 0))
+                publish_class(
+                    type(self.home.gym_class).objects.get(pk=self.home.gym_class.pk), self.home.coach
+                )
+        self.assertEqual(
+            (Publication.objects.count(), MemberSheet.objects.count(), OutboxMessage.objects.count()),
+            (0, 0, 0),
+        )
 
     def test_only_a_coach_of_the_gym_publishes(self):
         """A member, or another gym's coach, is refused by the action itself."""
@@ -62,7 +68,11 @@ class Publishing(TestCase):
         client = self.home.client()
         path = f"/api/classes/{self.home.gym_class.pk}/publish"
         self.assertFalse(client.post(path).json()["changed_since"])
-        client.patch(f"/api/sessions/{self.home.session.pk}", json.dumps({"minutes": 9}), content_type="application/json")
+        client.patch(
+            f"/api/sessions/{self.home.session.pk}",
+            json.dumps({"minutes": 9}),
+            content_type="application/json",
+        )
         self.assertTrue(client.get(path).json()["changed_since"])
         self.assertEqual(client.post(path).json()["version"], 2)
         self.assertFalse(client.get(path).json()["changed_since"])
@@ -126,20 +136,37 @@ class Sheets(TestCase):
     def test_how_it_felt_is_kept_and_shown_to_the_coach(self):
         """better, same or worse; anything else is refused."""
         token = MemberSheet.objects.get(person=self.home.members[0]).token
-        answer = Client().post(f"/api/sheets/{token}/felt", json.dumps({"felt": "better"}), content_type="application/json")
+        answer = Client().post(
+            f"/api/sheets/{token}/felt", json.dumps({"felt": "better"}), content_type="application/json"
+        )
         self.assertEqual(answer.json()["felt"], "better")
-        self.assertEqual(Client().post(f"/api/sheets/{token}/felt", json.dumps({"felt": "great"}), content_type="application/json").status_code, 422)
+        self.assertEqual(
+            Client()
+            .post(f"/api/sheets/{token}/felt", json.dumps({"felt": "great"}), content_type="application/json")
+            .status_code,
+            422,
+        )
         rows = self.home.client().get(f"/api/classes/{self.home.gym_class.pk}/publish").json()["deliveries"]
         self.assertEqual({row["name"]: row["felt"] for row in rows}["Ada Finch"], "better")
 
     def test_a_signed_in_member_finds_their_own_sheets_only(self):
         """my-sheets lists one link, the member's own."""
         found = self.home.client(self.home.members[0]).get("/api/my-sheets").json()
-        self.assertEqual([one["link"] for one in found], [f"/m/{MemberSheet.objects.get(person=self.home.members[0]).token}"])
+        self.assertEqual(
+            [one["link"] for one in found],
+            [f"/m/{MemberSheet.objects.get(person=self.home.members[0]).token}"],
+        )
 
     def test_a_preview_is_the_page_before_it_is_sent(self):
         """The coach sees what a member would get, without a row written."""
         before = MemberSheet.objects.count()
-        found = self.home.client().get(f"/api/classes/{self.home.gym_class.pk}/preview/{self.home.members[0].pk}").json()
-        self.assertEqual([item["drill"] for item in found["items"]], [item["drill"] for item in self.sheet(self.home.members[0])["items"]])
+        found = (
+            self.home.client()
+            .get(f"/api/classes/{self.home.gym_class.pk}/preview/{self.home.members[0].pk}")
+            .json()
+        )
+        self.assertEqual(
+            [item["drill"] for item in found["items"]],
+            [item["drill"] for item in self.sheet(self.home.members[0])["items"]],
+        )
         self.assertEqual(MemberSheet.objects.count(), before)

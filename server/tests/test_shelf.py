@@ -1,4 +1,5 @@
 """A gym teaches its own words and movements; nobody else's gym hears of them."""
+
 import json
 
 from django.core.files.uploadedfile import SimpleUploadedFile
@@ -20,7 +21,9 @@ class Teaching(TestCase):
         return (client or self.client).post(path, json.dumps(data), content_type="application/json")
 
     def bench(self, home):
-        return self.post(f"/api/sessions/{home.session.pk}/bench", body(home.session, text=BOARD), home.client()).json()
+        return self.post(
+            f"/api/sessions/{home.session.pk}/bench", body(home.session, text=BOARD), home.client()
+        ).json()
 
     def test_a_taught_word_is_read_at_once_and_only_at_home(self):
         """After teaching, the bench reads it; the other gym's bench does not; forgetting undoes it."""
@@ -43,9 +46,14 @@ class Teaching(TestCase):
 
     def test_a_movement_of_its_own_reaches_the_member(self):
         """Made from a similar one, taught, planned and published like any other; members cannot make one."""
-        made = self.post("/api/movements", {"name": "flume", "like": "walking-lunge", "positions": ["lunge-bottom", "overhead-lockout"]})
+        made = self.post(
+            "/api/movements",
+            {"name": "flume", "like": "walking-lunge", "positions": ["lunge-bottom", "overhead-lockout"]},
+        )
         self.assertEqual(made.status_code, 201, made.content)
-        self.assertEqual([one["id"] for one in made.json()["positions"]], ["lunge-bottom", "overhead-lockout"])
+        self.assertEqual(
+            [one["id"] for one in made.json()["positions"]], ["lunge-bottom", "overhead-lockout"]
+        )
         self.home.session.text = BOARD
         self.home.session.save()
         view = self.bench(self.home)
@@ -53,13 +61,19 @@ class Teaching(TestCase):
         self.assertIn("overhead-lockout", [one["id"] for one in view["positions"]])
         self.assertEqual(self.client.post(f"/api/classes/{self.home.gym_class.pk}/publish").status_code, 201)
         member = self.home.client(self.home.members[0])
-        self.assertEqual(self.post("/api/movements", {"name": "x", "like": "burpee"}, member).status_code, 403)
+        self.assertEqual(
+            self.post("/api/movements", {"name": "x", "like": "burpee"}, member).status_code, 403
+        )
 
     def test_what_cannot_be_taught_says_why_at_its_place(self):
         """No letters, an unknown movement, a name that is taken, nothing like it."""
-        for path, data, field in (("/api/words", {"word": "!!", "movement": "burpee"}, "word"), ("/api/words", {"word": "flumes", "movement": "nope"}, "movement"),
-                                  ("/api/movements", {"name": "burpees", "like": "push-up"}, "name"), ("/api/movements", {"name": "flume", "like": "nope"}, "like"),
-                                  ("/api/movements", {"name": "flume", "like": "push-up", "positions": []}, "positions")):
+        for path, data, field in (
+            ("/api/words", {"word": "!!", "movement": "burpee"}, "word"),
+            ("/api/words", {"word": "flumes", "movement": "nope"}, "movement"),
+            ("/api/movements", {"name": "burpees", "like": "push-up"}, "name"),
+            ("/api/movements", {"name": "flume", "like": "nope"}, "like"),
+            ("/api/movements", {"name": "flume", "like": "push-up", "positions": []}, "positions"),
+        ):
             answer = self.post(path, data)
             self.assertEqual((answer.status_code, answer.json()["field"]), (422, field), data)
         self.assertEqual((GymWord.objects.count(), OwnMovement.objects.count()), (0, 0))
@@ -70,15 +84,29 @@ class Teaching(TestCase):
         raw = self.client.get("/api/movements/file").content
         there = self.other.client()
         for expected in ({"added": 1, "changed": 0, "same": 0}, {"added": 0, "changed": 0, "same": 1}):
-            self.assertEqual(there.post("/api/movements/file", {"file": SimpleUploadedFile("movements.json", raw)}).json(), expected)
-        for broken, words in ((b"{", "not JSON"), (raw.replace(b'"lunge-bottom"', b'"nowhere"'), "nowhere"), (b"\xff\xfe", "not UTF-8")):
+            self.assertEqual(
+                there.post("/api/movements/file", {"file": SimpleUploadedFile("movements.json", raw)}).json(),
+                expected,
+            )
+        for broken, words in (
+            (b"{", "not JSON"),
+            (raw.replace(b'"lunge-bottom"', b'"nowhere"'), "nowhere"),
+            (b"\xff\xfe", "not UTF-8"),
+        ):
             answer = there.post("/api/movements/file", {"file": SimpleUploadedFile("movements.json", broken)})
             self.assertEqual(answer.status_code, 422)
             self.assertIn(words, answer.json()["detail"])
         self.assertEqual(self.other.gym.own_movements.count(), 1)
         self.post("/api/words", {"word": "wave", "movement": "own-flume"}, there)
         there.delete("/api/movements/own-flume")
-        self.assertEqual((self.other.gym.own_movements.count(), self.other.gym.words.count(), self.home.gym.own_movements.count()), (0, 0, 1))
+        self.assertEqual(
+            (
+                self.other.gym.own_movements.count(),
+                self.other.gym.words.count(),
+                self.home.gym.own_movements.count(),
+            ),
+            (0, 0, 1),
+        )
 
     def test_the_catalog_of_a_gym_is_made_once(self):
         """Two requests of one gym share one catalog object; gyms without movements share the built-in one."""

@@ -1,4 +1,5 @@
 """The week: what needs attention, and what the pages are served with."""
+
 import datetime
 import json
 import re
@@ -38,14 +39,25 @@ class Week(TestCase):
     def test_each_stage_shows(self):
         """Read, unread, prepared, sent, and changed since."""
         session = self.day()["sessions"][0]
-        self.assertEqual((session["unread"], session["prepared"], session["classes"][0]["published_version"]), (0, False, None))
+        self.assertEqual(
+            (session["unread"], session["prepared"], session["classes"][0]["published_version"]),
+            (0, False, None),
+        )
         client = self.home.client()
-        client.patch(f"/api/sessions/{self.home.session.pk}", json.dumps({"text": TEXT + "\n2 flumes"}), content_type="application/json")
+        client.patch(
+            f"/api/sessions/{self.home.session.pk}",
+            json.dumps({"text": TEXT + "\n2 flumes"}),
+            content_type="application/json",
+        )
         session = self.day()["sessions"][0]
         self.assertEqual((session["unread"], session["prepared"]), (1, True))
         publish_class(self.home.gym_class, self.home.coach)
         self.assertEqual(self.day()["sessions"][0]["classes"][0]["changed_since"], False)
-        client.patch(f"/api/sessions/{self.home.session.pk}", json.dumps({"text": TEXT}), content_type="application/json")
+        client.patch(
+            f"/api/sessions/{self.home.session.pk}",
+            json.dumps({"text": TEXT}),
+            content_type="application/json",
+        )
         self.assertEqual(self.day()["sessions"][0]["classes"][0]["changed_since"], True)
 
     def test_an_unreadable_session_does_not_break_the_week(self):
@@ -57,7 +69,12 @@ class Week(TestCase):
     def test_drills_of_the_days_before_are_known(self):
         """What was published yesterday is repeated less today; what comes tomorrow is not counted."""
         publish_class(self.home.gym_class, self.home.coach)
-        tomorrow = Session.objects.create(gym=self.home.gym, date=self.home.session.date + datetime.timedelta(days=1), title="Next", text=TEXT)
+        tomorrow = Session.objects.create(
+            gym=self.home.gym,
+            date=self.home.session.date + datetime.timedelta(days=1),
+            title="Next",
+            text=TEXT,
+        )
         self.assertTrue(recent_drills(tomorrow))
         self.assertEqual(recent_drills(self.home.session), [])
 
@@ -82,7 +99,11 @@ class Pages(TestCase):
 
 class AnyInput(unittest.TestCase):
     @settings(max_examples=60, deadline=None)
-    @given(st.text(max_size=80), st.integers(-5, 80), st.sampled_from(["general-to-specific", "specific-only", "x"]))
+    @given(
+        st.text(max_size=80),
+        st.integers(-5, 80),
+        st.sampled_from(["general-to-specific", "specific-only", "x"]),
+    )
     def test_the_bench_answers_anything(self, text, minutes, method):
         """Whatever is typed, there is a view: a plan, or a problem with a field and words."""
         try:
@@ -109,9 +130,13 @@ class Queries(TestCase):
         with CaptureQueriesContext(connection) as few:
             client.get("/api/week")
         for place in range(5):
-            session = Session.objects.create(gym=home.gym, date=home.session.date, title=f"More {place}", text=TEXT)
+            session = Session.objects.create(
+                gym=home.gym, date=home.session.date, title=f"More {place}", text=TEXT
+            )
             for hour in range(3):
-                one = session.classes.create(starts_at=home.gym_class.starts_at + datetime.timedelta(hours=hour), coach=home.coach)
+                one = session.classes.create(
+                    starts_at=home.gym_class.starts_at + datetime.timedelta(hours=hour), coach=home.coach
+                )
                 one.people.set(home.members)
             publish_class(one, home.coach)
         with CaptureQueriesContext(connection) as many:

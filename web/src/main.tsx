@@ -1,5 +1,11 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { createRootRoute, createRoute, createRouter, lazyRouteComponent, RouterProvider } from "@tanstack/react-router";
+import {
+  createRootRoute,
+  createRoute,
+  createRouter,
+  lazyRouteComponent,
+  RouterProvider,
+} from "@tanstack/react-router";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { ApiProblem } from "./api/client";
@@ -10,12 +16,15 @@ import "./styles.css";
 const root = createRootRoute({ component: Shell });
 const routes = root.addChildren([
   createRoute({
-    getParentRoute: () => root, path: "/",
-    validateSearch: (search: Record<string, unknown>): { start?: string } => (typeof search.start === "string" ? { start: search.start } : {}),
+    getParentRoute: () => root,
+    path: "/",
+    validateSearch: (search: Record<string, unknown>): { start?: string } =>
+      typeof search.start === "string" ? { start: search.start } : {},
     component: lazyRouteComponent(() => import("./screens/week/Week"), "Week"),
   }),
   createRoute({
-    getParentRoute: () => root, path: "/session/$id",
+    getParentRoute: () => root,
+    path: "/session/$id",
     validateSearch: (search: Record<string, unknown>): { class?: number; point?: string } => ({
       ...(Number(search.class) ? { class: Number(search.class) } : {}),
       ...(typeof search.point === "string" ? { point: search.point } : {}),
@@ -23,13 +32,18 @@ const routes = root.addChildren([
     component: lazyRouteComponent(() => import("./screens/bench/BenchScreen"), "BenchScreen"),
   }),
   createRoute({
-    getParentRoute: () => root, path: "/week/import",
-    validateSearch: (search: Record<string, unknown>): { start?: string } => (typeof search.start === "string" ? { start: search.start } : {}),
+    getParentRoute: () => root,
+    path: "/week/import",
+    validateSearch: (search: Record<string, unknown>): { start?: string } =>
+      typeof search.start === "string" ? { start: search.start } : {},
     component: lazyRouteComponent(() => import("./screens/week/ImportWeek"), "ImportWeek"),
   }),
   createRoute({
-    getParentRoute: () => root, path: "/lab",
-    validateSearch: (search: Record<string, unknown>): { position?: string; person?: number; class?: number } => ({
+    getParentRoute: () => root,
+    path: "/lab",
+    validateSearch: (
+      search: Record<string, unknown>,
+    ): { position?: string; person?: number; class?: number } => ({
       ...(typeof search.position === "string" ? { position: search.position } : {}),
       ...(Number(search.person) ? { person: Number(search.person) } : {}),
       ...(Number(search.class) ? { class: Number(search.class) } : {}),
@@ -37,20 +51,37 @@ const routes = root.addChildren([
     component: lazyRouteComponent(() => import("./screens/lab/Lab"), "Lab"),
   }),
   createRoute({
-    getParentRoute: () => root, path: "/shelf",
-    validateSearch: (search: Record<string, unknown>): { tab?: ShelfTab } => (SHELF_TABS.includes(search.tab as ShelfTab) ? { tab: search.tab as ShelfTab } : {}),
+    getParentRoute: () => root,
+    path: "/shelf",
+    validateSearch: (search: Record<string, unknown>): { tab?: ShelfTab } =>
+      SHELF_TABS.includes(search.tab as ShelfTab) ? { tab: search.tab as ShelfTab } : {},
     component: lazyRouteComponent(() => import("./screens/shelf/Shelf"), "Shelf"),
   }),
-  createRoute({ getParentRoute: () => root, path: "/publish/$id", component: lazyRouteComponent(() => import("./screens/publish/Publish"), "Publish") }),
-  createRoute({ getParentRoute: () => root, path: "/outbox", component: lazyRouteComponent(() => import("./screens/publish/Outbox"), "Outbox") }),
+  createRoute({
+    getParentRoute: () => root,
+    path: "/publish/$id",
+    component: lazyRouteComponent(() => import("./screens/publish/Publish"), "Publish"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
+    path: "/outbox",
+    component: lazyRouteComponent(() => import("./screens/publish/Outbox"), "Outbox"),
+  }),
 ]);
 const router = createRouter({ routeTree: routes, defaultPreload: "intent" });
 declare module "@tanstack/react-router" {
-  interface Register { router: typeof router }
+  interface Register {
+    router: typeof router;
+  }
 }
 
 const client = new QueryClient({
-  defaultOptions: { queries: { staleTime: 5_000, retry: (count, error) => !(error instanceof ApiProblem && error.status > 0) && count < 2 } },
+  defaultOptions: {
+    queries: {
+      staleTime: 5_000,
+      retry: (count, error) => !(error instanceof ApiProblem && error.status > 0) && count < 2,
+    },
+  },
 });
 
 createRoot(document.getElementById("root")!).render(

@@ -28,18 +28,28 @@ api.use({
 
 /** What went wrong, in words for the person at the screen. */
 export class ApiProblem extends Error {
-  constructor(readonly status: number, message: string, readonly field: string) {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly field: string,
+  ) {
     super(message);
   }
 }
 
 /** The data of a call, or an ApiProblem with the server's own words. */
-export async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+export async function answer<T>(
+  call: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
   let result;
   try {
     result = await call;
   } catch {
-    throw new ApiProblem(0, "The server does not answer. Your text is still here; try again in a moment.", "");
+    throw new ApiProblem(
+      0,
+      "The server does not answer. Your text is still here; try again in a moment.",
+      "",
+    );
   }
   if (result.response.ok) return result.data as T;
   const problem = (result.error ?? {}) as { detail?: string; field?: string };

@@ -21,14 +21,30 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
   const HeadingTag = preview ? "h2" : "h1";
   return (
     <div className="mx-auto max-w-lg px-5 pt-5 pb-10 text-[17px]">
-      <p className="quiet">{sheet.gym} · {new Date(sheet.starts_at).toLocaleDateString("en-GB", { weekday: "long", timeZone: sheet.timezone })} {hour(sheet.starts_at, sheet.timezone)}{sheet.coach && ` · ${sheet.coach}`}</p>
+      <p className="quiet">
+        {sheet.gym} ·{" "}
+        {new Date(sheet.starts_at).toLocaleDateString("en-GB", { weekday: "long", timeZone: sheet.timezone })}{" "}
+        {hour(sheet.starts_at, sheet.timezone)}
+        {sheet.coach && ` · ${sheet.coach}`}
+      </p>
       <HeadingTag className="mt-0.5 text-[38px]">{sheet.title}</HeadingTag>
-      {sheet.version > 1 && !preview && <p className="mt-1 font-semibold">Changed: this is version {sheet.version}.</p>}
+      {sheet.version > 1 && !preview && (
+        <p className="mt-1 font-semibold">Changed: this is version {sheet.version}.</p>
+      )}
 
       <section className="mt-4" aria-label="What's on">
         <ul className="space-y-0.5">
           {sheet.work.map((one, index) => (
-            <li key={`${one.line}-${index}`} className="flex gap-2">{sheet.work[index - 1]?.part !== one.part ? <span className="display w-8 shrink-0 text-[20px]">{one.part.length > 3 ? "·" : one.part}</span> : <span className="w-8 shrink-0" />}<span>{one.text}</span></li>
+            <li key={`${one.line}-${index}`} className="flex gap-2">
+              {sheet.work[index - 1]?.part !== one.part ? (
+                <span className="display w-8 shrink-0 text-[20px]">
+                  {one.part.length > 3 ? "·" : one.part}
+                </span>
+              ) : (
+                <span className="w-8 shrink-0" />
+              )}
+              <span>{one.text}</span>
+            </li>
           ))}
         </ul>
       </section>
@@ -38,11 +54,24 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
           <h2 className="text-[26px]">Yours, before class: {extrasMinutes} min</h2>
           <ul className="mt-2 space-y-1 text-[16px] text-chalk-dim">
             {sheet.gaps.slice(0, 3).map((gap) => (
-              <li key={gap.motion}><span className="text-chalk">{gap.because[0]?.toUpperCase() + gap.because.slice(1)}</span>: about {Math.round(gap.needed_deg)}° of {gap.plain}; you have {Math.round(gap.has_deg)}°{gap.side && `, less on the ${gap.side}`}.</li>
+              <li key={gap.motion}>
+                <span className="text-chalk">{gap.because[0]?.toUpperCase() + gap.because.slice(1)}</span>:
+                about {Math.round(gap.needed_deg)}° of {gap.plain}; you have {Math.round(gap.has_deg)}°
+                {gap.side && `, less on the ${gap.side}`}.
+              </li>
             ))}
           </ul>
-          <ol className="mt-3 space-y-2">{sheet.extras.map((one) => <DrillLine key={one.drill} item={one} dark />)}</ol>
-          <button className="mt-4 w-full rounded-xl bg-chalk py-3 text-[18px] font-semibold text-ink" onClick={() => setRunning(sheet.extras)}>Start</button>
+          <ol className="mt-3 space-y-2">
+            {sheet.extras.map((one) => (
+              <DrillLine key={one.drill} item={one} dark />
+            ))}
+          </ol>
+          <button
+            className="mt-4 w-full rounded-xl bg-chalk py-3 text-[18px] font-semibold text-ink"
+            onClick={() => setRunning(sheet.extras)}
+          >
+            Start
+          </button>
         </section>
       )}
 
@@ -51,21 +80,57 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
         {sheet.swaps.length > 0 && (
           <div className="mt-2 rounded-xl border border-rule bg-sheet p-3 text-[16px]">
             {sheet.caution_note && <p>{sheet.caution_note}</p>}
-            <details className="mt-1"><summary className="cursor-pointer">{plural(sheet.swaps.length, "drill")} changed for you</summary>
-            {sheet.swaps.map((one) => <p key={one.instead_of}>{one.drill === one.instead_of ? <>{one.instead_name}, another way</> : one.name ? <>{one.name} instead of {one.instead_name.toLowerCase()}</> : <>Leave out {one.instead_name.toLowerCase()}; ask your coach what to do then</>} ({one.why}).</p>)}
+            <details className="mt-1">
+              <summary className="cursor-pointer">
+                {plural(sheet.swaps.length, "drill")} changed for you
+              </summary>
+              {sheet.swaps.map((one) => (
+                <p key={one.instead_of}>
+                  {one.drill === one.instead_of ? (
+                    <>{one.instead_name}, another way</>
+                  ) : one.name ? (
+                    <>
+                      {one.name} instead of {one.instead_name.toLowerCase()}
+                    </>
+                  ) : (
+                    <>Leave out {one.instead_name.toLowerCase()}; ask your coach what to do then</>
+                  )}{" "}
+                  ({one.why}).
+                </p>
+              ))}
             </details>
           </div>
         )}
-        <ol className="mt-3 space-y-2 border-l-[3px] border-dotted border-reach pl-3">{sheet.items.map((one) => <DrillLine key={one.drill} item={one} names={sheet.demand_names} />)}</ol>
+        <ol className="mt-3 space-y-2 border-l-[3px] border-dotted border-reach pl-3">
+          {sheet.items.map((one) => (
+            <DrillLine key={one.drill} item={one} names={sheet.demand_names} />
+          ))}
+        </ol>
         <WayUp ramp={sheet.ramp} />
-        <button className="plain-action mt-3 w-full !rounded-xl !py-3 !text-[17px]" onClick={() => setRunning(sheet.items)}>Go through it with a timer</button>
+        <button
+          className="plain-action mt-3 w-full !rounded-xl !py-3 !text-[17px]"
+          onClick={() => setRunning(sheet.items)}
+        >
+          Go through it with a timer
+        </button>
         {sheet.breaks.map((stop, place) => (
           <div key={place} className="mt-4">
-            <h3 className="text-[21px]">Before {stop.name}: {stop.minutes} min</h3>
+            <h3 className="text-[21px]">
+              Before {stop.name}: {stop.minutes} min
+            </h3>
             {stop.items.length > 0 && (
               <>
-                <ol className="mt-2 space-y-2 border-l-[3px] border-dotted border-reach pl-3">{stop.items.map((one) => <DrillLine key={one.drill} item={one} names={sheet.demand_names} />)}</ol>
-                <button className="plain-action mt-3 w-full !rounded-xl !py-3 !text-[17px]" onClick={() => setRunning(stop.items)}>Go through these with a timer</button>
+                <ol className="mt-2 space-y-2 border-l-[3px] border-dotted border-reach pl-3">
+                  {stop.items.map((one) => (
+                    <DrillLine key={one.drill} item={one} names={sheet.demand_names} />
+                  ))}
+                </ol>
+                <button
+                  className="plain-action mt-3 w-full !rounded-xl !py-3 !text-[17px]"
+                  onClick={() => setRunning(stop.items)}
+                >
+                  Go through these with a timer
+                </button>
               </>
             )}
             <WayUp ramp={stop.ramp} />
@@ -78,11 +143,25 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
           <h2 className="text-[26px]">Homework</h2>
           {sheet.homework.map((one) => (
             <div key={one.motion} className="mt-2 flex gap-3 rounded-xl border border-rule bg-sheet p-3">
-              {one.picture && <Figure picture={one.picture} label={`${one.name}, drawn from joint angles`} className="h-16 w-16 shrink-0" lit />}
+              {one.picture && (
+                <Figure
+                  picture={one.picture}
+                  label={`${one.name}, drawn from joint angles`}
+                  className="h-16 w-16 shrink-0"
+                  lit
+                />
+              )}
               <div className="min-w-0 text-[16px]">
                 <p className="leading-tight font-semibold">{one.name}</p>
-                <p>{one.dose_words}, {one.times_a_week} times a week ({clock(one.weekly_s)} in all).</p>
-                <p className="mt-1">{one.plain[0]?.toUpperCase() + one.plain.slice(1)}: {Math.round(one.first_deg)}° then, {Math.round(one.last_deg)}° at the last of {one.visits} tests{one.side && `, less on the ${one.side}`}; this session asks about {Math.round(one.needed_deg)}°.</p>
+                <p>
+                  {one.dose_words}, {one.times_a_week} times a week ({clock(one.weekly_s)} in all).
+                </p>
+                <p className="mt-1">
+                  {one.plain[0]?.toUpperCase() + one.plain.slice(1)}: {Math.round(one.first_deg)}° then,{" "}
+                  {Math.round(one.last_deg)}° at the last of {one.visits} tests
+                  {one.side && `, less on the ${one.side}`}; this session asks about{" "}
+                  {Math.round(one.needed_deg)}°.
+                </p>
                 <p className="mt-1 text-[15px] text-dust">{one.stop}</p>
               </div>
             </div>
@@ -97,13 +176,31 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
           <fieldset className="mt-4">
             <legend className="font-semibold">How did the position feel?</legend>
             <div className="mt-2 grid grid-cols-3 gap-2">
-              {FELT.map((one) => <button key={one} className={`rounded-xl border-2 py-3 ${sheet.felt === one ? "border-ink bg-slate-deep text-chalk" : "border-rule bg-sheet"}`} aria-pressed={sheet.felt === one} onClick={() => onFelt?.(one)}>{one}</button>)}
+              {FELT.map((one) => (
+                <button
+                  key={one}
+                  className={`rounded-xl border-2 py-3 ${sheet.felt === one ? "border-ink bg-slate-deep text-chalk" : "border-rule bg-sheet"}`}
+                  aria-pressed={sheet.felt === one}
+                  onClick={() => onFelt?.(one)}
+                >
+                  {one}
+                </button>
+              ))}
             </div>
           </fieldset>
         )}
       </section>
-      <p className="quiet mt-6">Stretching is discomfort and never pain; a pinch means change the angle or stop. Sharp or radiating pain, numbness or dizziness: stop, and see a licensed clinician. What your clinician told you outranks this page.</p>
-      {sheet.extras.length === 0 && sheet.gaps.length === 0 && <p className="quiet mt-2">No extras today: none of your measured ranges falls short of what this asks, or none was measured yet.</p>}
+      <p className="quiet mt-6">
+        Stretching is discomfort and never pain; a pinch means change the angle or stop. Sharp or radiating
+        pain, numbness or dizziness: stop, and see a licensed clinician. What your clinician told you outranks
+        this page.
+      </p>
+      {sheet.extras.length === 0 && sheet.gaps.length === 0 && (
+        <p className="quiet mt-2">
+          No extras today: none of your measured ranges falls short of what this asks, or none was measured
+          yet.
+        </p>
+      )}
       <p className="sr-only">{plural(sheet.items.length, "drill")} in class</p>
     </div>
   );
@@ -111,19 +208,50 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
 
 function WayUp({ ramp }: { ramp: Sheet["ramp"] }) {
   const [first] = ramp;
-  return first && <p className="mt-3">Then build up the {first.name}: {ramp.map((one) => `${number(one.load || one.load_kg)} ${one.unit} × ${one.reps}`).join(", ")}{first.estimated && " (for an average lifter; use your own share)"}.</p>;
+  return (
+    first && (
+      <p className="mt-3">
+        Then build up the {first.name}:{" "}
+        {ramp.map((one) => `${number(one.load || one.load_kg)} ${one.unit} × ${one.reps}`).join(", ")}
+        {first.estimated && " (for an average lifter; use your own share)"}.
+      </p>
+    )
+  );
 }
 
-function DrillLine({ item, names, dark = false }: { item: Item; names?: Sheet["demand_names"]; dark?: boolean }) {
+function DrillLine({
+  item,
+  names,
+  dark = false,
+}: {
+  item: Item;
+  names?: Sheet["demand_names"];
+  dark?: boolean;
+}) {
   const first = names && item.serves[0] ? names[item.serves[0]] : undefined;
   return (
     <li className="flex items-center gap-3">
-      <Figure picture={item.picture} label={`${item.name}, drawn from joint angles`} className="h-16 w-16 shrink-0" dark={dark} lit />
+      <Figure
+        picture={item.picture}
+        label={`${item.name}, drawn from joint angles`}
+        className="h-16 w-16 shrink-0"
+        dark={dark}
+        lit
+      />
       <span className="min-w-0 flex-1">
         <span className="block leading-tight font-semibold">{item.name}</span>
-        <span className={`block text-[15px] ${dark ? "text-chalk-dim" : "text-dust"}`}>{item.dose_words}{!item.dose_words.startsWith("steady") && ` · ${clock(item.seconds)}`}{item.kit_names.length > 0 && ` · ${item.kit_names.join(", ")}`}</span>
+        <span className={`block text-[15px] ${dark ? "text-chalk-dim" : "text-dust"}`}>
+          {item.dose_words}
+          {!item.dose_words.startsWith("steady") && ` · ${clock(item.seconds)}`}
+          {item.kit_names.length > 0 && ` · ${item.kit_names.join(", ")}`}
+        </span>
         {item.level === "seated" && item.cues[0] && <span className="block text-[14px]">{item.cues[0]}</span>}
-        {first && <span className="flex items-center gap-1 text-[14px] text-dust"><Mark kind={first.kind as Kind} size={14} />{first.plain}</span>}
+        {first && (
+          <span className="flex items-center gap-1 text-[14px] text-dust">
+            <Mark kind={first.kind as Kind} size={14} />
+            {first.plain}
+          </span>
+        )}
       </span>
     </li>
   );

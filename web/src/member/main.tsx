@@ -24,24 +24,56 @@ function Member() {
     setTrouble("");
     localStorage.setItem(KEPT, JSON.stringify(next));
   }, []);
-  const ask = useCallback(async (path: string, options?: RequestInit) => {
-    try {
-      const response = await fetch(`/api/sheets/${token}${path}`, options);
-      const body = await response.json();
-      if (response.ok) take(body as Sheet);
-      else setTrouble(response.status === 404 ? "This link leads nowhere any more. Ask your coach for a new one." : body.detail);
-    } catch {
-      setTrouble("No signal. This is the copy from last time.");
-    }
-  }, [take]);
-  useEffect(() => { void ask(""); }, [ask]);
-  if (!sheet) return <main className="p-6 text-[17px]"><p role={trouble ? "alert" : "status"}>{trouble || "Opening your prep"}</p></main>;
+  const ask = useCallback(
+    async (path: string, options?: RequestInit) => {
+      try {
+        const response = await fetch(`/api/sheets/${token}${path}`, options);
+        const body = await response.json();
+        if (response.ok) take(body as Sheet);
+        else
+          setTrouble(
+            response.status === 404
+              ? "This link leads nowhere any more. Ask your coach for a new one."
+              : body.detail,
+          );
+      } catch {
+        setTrouble("No signal. This is the copy from last time.");
+      }
+    },
+    [take],
+  );
+  useEffect(() => {
+    void ask("");
+  }, [ask]);
+  if (!sheet)
+    return (
+      <main className="p-6 text-[17px]">
+        <p role={trouble ? "alert" : "status"}>{trouble || "Opening your prep"}</p>
+      </main>
+    );
   return (
     <main>
-      {trouble && <p role="status" className="bg-sand px-5 py-2 text-[15px]">{trouble}</p>}
-      <MemberPage sheet={sheet} onFelt={(felt) => void ask("/felt", { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ felt }) })} />
+      {trouble && (
+        <p role="status" className="bg-sand px-5 py-2 text-[15px]">
+          {trouble}
+        </p>
+      )}
+      <MemberPage
+        sheet={sheet}
+        onFelt={(felt) =>
+          void ask("/felt", {
+            method: "POST",
+            headers: { "Content-Type": "application/json" },
+            body: JSON.stringify({ felt }),
+          })
+        }
+      />
     </main>
   );
 }
 
-createRoot(document.getElementById("root")!).render(<StrictMode><Member /></StrictMode>);
+createRoot(document.getElementById("root")!).render(
+  <StrictMode>
+    <Member />
+  </StrictMode>,
+);

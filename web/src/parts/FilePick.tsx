@@ -4,7 +4,15 @@ import { useRef, useState } from "react";
 const MOST_BYTES = 3_000_000;
 
 /** A file from the coach's computer, as text. Says what is wrong at its place when it cannot be used. */
-export function FilePick({ label, accept, onText }: { label: string; accept: string; onText: (text: string, name: string) => void }) {
+export function FilePick({
+  label,
+  accept,
+  onText,
+}: {
+  label: string;
+  accept: string;
+  onText: (text: string, name: string) => void;
+}) {
   const input = useRef<HTMLInputElement>(null);
   const [told, setTold] = useState("");
   const read = async (file: File | undefined) => {
@@ -18,9 +26,30 @@ export function FilePick({ label, accept, onText }: { label: string; accept: str
   };
   return (
     <div className="min-w-0">
-      <input ref={input} type="file" className="sr-only" tabIndex={-1} aria-label={label} accept={accept} onChange={(event) => { void read(event.target.files?.[0]); event.target.value = ""; }} />
-      <button type="button" className="plain-action flex items-center gap-1.5" onClick={() => input.current?.click()}><Upload size={15} aria-hidden /> {label}</button>
-      {told && <p className="mt-1 truncate text-[13px] text-dust" role="status">{told}</p>}
+      <input
+        ref={input}
+        type="file"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label={label}
+        accept={accept}
+        onChange={(event) => {
+          void read(event.target.files?.[0]);
+          event.target.value = "";
+        }}
+      />
+      <button
+        type="button"
+        className="plain-action flex items-center gap-1.5"
+        onClick={() => input.current?.click()}
+      >
+        <Upload size={15} aria-hidden /> {label}
+      </button>
+      {told && (
+        <p className="mt-1 truncate text-[13px] text-dust" role="status">
+          {told}
+        </p>
+      )}
     </div>
   );
 }

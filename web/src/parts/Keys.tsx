@@ -19,7 +19,8 @@ export function Keys() {
   const [open, setOpen] = useState(false);
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
+      const typing =
+        event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
       if (event.key === "?" && !typing) setOpen(true);
     };
     window.addEventListener("keydown", listen);
@@ -27,14 +28,25 @@ export function Keys() {
   }, []);
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger className="rounded-md border border-slate-line px-2.5 py-1 text-[14px] hover:bg-slate-mid" aria-label="Keys">?</Dialog.Trigger>
+      <Dialog.Trigger
+        className="rounded-md border border-slate-line px-2.5 py-1 text-[14px] hover:bg-slate-mid"
+        aria-label="Keys"
+      >
+        ?
+      </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-slate-deep/50" />
-        <Dialog.Content className="fixed top-24 left-1/2 z-50 w-[460px] -translate-x-1/2 rounded-xl bg-sheet p-6 text-ink" aria-describedby={undefined}>
+        <Dialog.Content
+          className="fixed top-24 left-1/2 z-50 w-[460px] -translate-x-1/2 rounded-xl bg-sheet p-6 text-ink"
+          aria-describedby={undefined}
+        >
           <Dialog.Title className="text-[26px]">Keys</Dialog.Title>
           <dl className="mt-3 grid grid-cols-[190px_1fr] gap-y-2 text-[15px]">
             {KEYS.map(([key, what]) => (
-              <div key={key} className="contents"><dt className="font-semibold">{key}</dt><dd>{what}</dd></div>
+              <div key={key} className="contents">
+                <dt className="font-semibold">{key}</dt>
+                <dd>{what}</dd>
+              </div>
             ))}
           </dl>
           <Dialog.Close className="plain-action mt-5">Close</Dialog.Close>

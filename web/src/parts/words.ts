@@ -27,7 +27,11 @@ export function weekday(date: string): string {
 }
 
 export function longDate(date: string): string {
-  return new Date(`${date}T12:00:00`).toLocaleDateString("en-GB", { weekday: "long", day: "numeric", month: "long" });
+  return new Date(`${date}T12:00:00`).toLocaleDateString("en-GB", {
+    weekday: "long",
+    day: "numeric",
+    month: "long",
+  });
 }
 
 export function hour(instant: string, timeZone?: string): string {

@@ -12,7 +12,11 @@ export function Shell() {
   const me = useQuery(meQuery);
   if (me.isPending) return <Waiting what="Opening" />;
   if (me.error) {
-    return me.error instanceof ApiProblem && me.error.status === 401 ? <SignIn /> : <Trouble error={me.error} again={() => me.refetch()} />;
+    return me.error instanceof ApiProblem && me.error.status === 401 ? (
+      <SignIn />
+    ) : (
+      <Trouble error={me.error} again={() => me.refetch()} />
+    );
   }
   return (
     <div className="flex h-dvh min-h-0 flex-col">
@@ -26,23 +30,58 @@ function Ledge({ name, gym, coaches }: { name: string; gym: string; coaches: boo
   const client = useQueryClient();
   const leave = useMutation({
     mutationFn: () => answer(api.POST("/api/sign-out")),
-    onSuccess: () => { client.clear(); window.location.assign("/"); },
+    onSuccess: () => {
+      client.clear();
+      window.location.assign("/");
+    },
   });
   return (
     <header className="on-slate no-print flex h-12 shrink-0 items-center gap-6 bg-slate-deep px-5 text-chalk">
-      <Link to="/" className="display text-[25px] text-chalk">Dusty Chalk</Link>
+      <Link to="/" className="display text-[25px] text-chalk">
+        Dusty Chalk
+      </Link>
       {coaches && (
         <nav aria-label="Main" className="flex items-center gap-5 text-[15px]">
-          <Link to="/" activeOptions={{ exact: true }} className="py-2 text-chalk-dim hover:text-chalk" activeProps={{ className: "!text-chalk underline underline-offset-8" }}>Week</Link>
-          <Link to="/lab" className="py-2 text-chalk-dim hover:text-chalk" activeProps={{ className: "!text-chalk underline underline-offset-8" }}>Lab</Link>
-          <Link to="/shelf" className="py-2 text-chalk-dim hover:text-chalk" activeProps={{ className: "!text-chalk underline underline-offset-8" }}>Shelf</Link>
-          <Link to="/outbox" className="py-2 text-chalk-dim hover:text-chalk" activeProps={{ className: "!text-chalk underline underline-offset-8" }}>Outbox</Link>
+          <Link
+            to="/"
+            activeOptions={{ exact: true }}
+            className="py-2 text-chalk-dim hover:text-chalk"
+            activeProps={{ className: "!text-chalk underline underline-offset-8" }}
+          >
+            Week
+          </Link>
+          <Link
+            to="/lab"
+            className="py-2 text-chalk-dim hover:text-chalk"
+            activeProps={{ className: "!text-chalk underline underline-offset-8" }}
+          >
+            Lab
+          </Link>
+          <Link
+            to="/shelf"
+            className="py-2 text-chalk-dim hover:text-chalk"
+            activeProps={{ className: "!text-chalk underline underline-offset-8" }}
+          >
+            Shelf
+          </Link>
+          <Link
+            to="/outbox"
+            className="py-2 text-chalk-dim hover:text-chalk"
+            activeProps={{ className: "!text-chalk underline underline-offset-8" }}
+          >
+            Outbox
+          </Link>
         </nav>
       )}
       <span className="ml-auto text-[14px] text-chalk-dim">{gym}</span>
       {coaches && <Keys />}
       <span className="text-[14px]">{name}</span>
-      <button className="rounded-md border border-slate-line px-2.5 py-1 text-[14px] hover:bg-slate-mid" onClick={() => leave.mutate()}>Sign out</button>
+      <button
+        className="rounded-md border border-slate-line px-2.5 py-1 text-[14px] hover:bg-slate-mid"
+        onClick={() => leave.mutate()}
+      >
+        Sign out
+      </button>
     </header>
   );
 }

@@ -3,7 +3,10 @@ import type { Lit } from "./thread";
 
 const MOST_ENDS = 4; // more threads than this on one side are a tangle
 
-interface Path { key: string; d: string }
+interface Path {
+  key: string;
+  d: string;
+}
 
 /** Dotted threads between the columns, kept in the gutters so that they never cross text. */
 export function ThreadLines({ lit, frame }: { lit: Lit | null; frame: RefObject<HTMLElement | null> }) {
@@ -27,7 +30,15 @@ export function ThreadLines({ lit, frame }: { lit: Lit | null; frame: RefObject<
   return (
     <svg className="pointer-events-none absolute inset-0 z-20 h-full w-full" aria-hidden data-testid="thread">
       {paths.map((path) => (
-        <path key={path.key} d={path.d} fill="none" stroke="var(--color-reach)" strokeWidth="2.4" strokeLinecap="round" strokeDasharray="0.1 6" />
+        <path
+          key={path.key}
+          d={path.d}
+          fill="none"
+          stroke="var(--color-reach)"
+          strokeWidth="2.4"
+          strokeLinecap="round"
+          strokeDasharray="0.1 6"
+        />
       ))}
     </svg>
   );
@@ -35,12 +46,16 @@ export function ThreadLines({ lit, frame }: { lit: Lit | null; frame: RefObject<
 
 function measure(frame: HTMLElement, lit: Lit): Path[] {
   const origin = frame.getBoundingClientRect();
-  const boxes = (kind: string) => ["board", "asks", "prep"].map((name) => frame.querySelector<HTMLElement>(`[data-${kind}="${name}"]`)?.getBoundingClientRect());
+  const boxes = (kind: string) =>
+    ["board", "asks", "prep"].map((name) =>
+      frame.querySelector<HTMLElement>(`[data-${kind}="${name}"]`)?.getBoundingClientRect(),
+    );
   const [board, asks, prep] = boxes("column");
   const [boardView, asksView, prepView] = boxes("scroll");
   if (!board || !asks || !prep || !boardView || !asksView || !prepView) return [];
   const heights = (attribute: string, ids: Iterable<string | number>, column: DOMRect) =>
-    [...ids].map((id) => frame.querySelector<HTMLElement>(`[${attribute}="${CSS.escape(String(id))}"]`))
+    [...ids]
+      .map((id) => frame.querySelector<HTMLElement>(`[${attribute}="${CSS.escape(String(id))}"]`))
       .filter((one): one is HTMLElement => one !== null)
       .map((one) => one.getBoundingClientRect())
       .filter((box) => box.bottom > column.top + 12 && box.top < column.bottom - 12)
@@ -51,7 +66,11 @@ function measure(frame: HTMLElement, lit: Lit): Path[] {
   const drills = heights("data-drill", lit.drills, prepView);
   const paths: Path[] = [];
   const span = (from: number[], to: number[], x0: number, x1: number, name: string) =>
-    from.forEach((y0, i) => to.forEach((y1, j) => paths.push({ key: `${name}${i}-${j}`, d: bend(x0 - origin.left, y0, x1 - origin.left, y1) })));
+    from.forEach((y0, i) =>
+      to.forEach((y1, j) =>
+        paths.push({ key: `${name}${i}-${j}`, d: bend(x0 - origin.left, y0, x1 - origin.left, y1) }),
+      ),
+    );
   span(lines, demands, board.right + 2, asks.left - 2, "a");
   span(demands, drills, asks.right + 2, prep.left - 2, "b");
   return paths.slice(0, 24);

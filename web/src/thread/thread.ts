@@ -25,7 +25,11 @@ function strongTerms(demand: Demand) {
 }
 
 function servedBy(items: Item[], demands: Set<string>): Set<string> {
-  return new Set(items.filter((item) => item.serves.slice(0, REASONS).some((one) => demands.has(one))).map((item) => item.drill));
+  return new Set(
+    items
+      .filter((item) => item.serves.slice(0, REASONS).some((one) => demands.has(one)))
+      .map((item) => item.drill),
+  );
 }
 
 /** Everything on the thread through one point. */
@@ -44,9 +48,15 @@ export function follow(bench: Bench | undefined, point: Point | null): Lit | nul
   }
   if (point.at === "line" || point.at === "position") {
     const own = bench.demands
-      .map((demand) => ({ demand, weight: Math.max(0, ...strongTerms(demand)
-        .filter((term) => (point.at === "line" ? term.line === point.line : term.position === point.id))
-        .map((term) => term.severity * term.exposure)) }))
+      .map((demand) => ({
+        demand,
+        weight: Math.max(
+          0,
+          ...strongTerms(demand)
+            .filter((term) => (point.at === "line" ? term.line === point.line : term.position === point.id))
+            .map((term) => term.severity * term.exposure),
+        ),
+      }))
       .filter((one) => one.weight > 0)
       .sort((a, b) => b.weight - a.weight)
       .slice(0, MOST_DEMANDS);

@@ -1,4 +1,5 @@
 """Write the OpenAPI schema for the interface's types."""
+
 import json
 
 from django.conf import settings
@@ -15,4 +16,7 @@ class Command(BaseCommand):
 
     def handle(self, *args, **options):
         TARGET.parent.mkdir(parents=True, exist_ok=True)
-        TARGET.write_text(json.dumps(api.get_openapi_schema(path_prefix="/api/"), indent=1, sort_keys=True) + "\n", encoding="utf-8")
+        TARGET.write_text(
+            json.dumps(api.get_openapi_schema(path_prefix="/api/"), indent=1, sort_keys=True) + "\n",
+            encoding="utf-8",
+        )

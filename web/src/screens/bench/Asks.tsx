@@ -26,19 +26,35 @@ export function Asks({ bench, error, lit, held, classId, onPoint, onHold }: Prop
   const [all, setAll] = useState(false);
   const [allPositions, setAllPositions] = useState(false);
   const [open, setOpen] = useState<string | null>(held?.at === "demand" ? held.id : null);
-  if (error) return <section data-column="asks"><Trouble error={error} /></section>;
+  if (error)
+    return (
+      <section data-column="asks">
+        <Trouble error={error} />
+      </section>
+    );
   const demands = bench?.demands ?? [];
   const shown = all ? demands : demands.slice(0, FIRST);
   const unread = bench?.workout?.unread.length ?? 0;
   return (
-    <section data-column="asks" data-scroll="asks" aria-label="What it asks" className="flex min-h-0 flex-col overflow-y-auto">
+    <section
+      data-column="asks"
+      data-scroll="asks"
+      aria-label="What it asks"
+      className="flex min-h-0 flex-col overflow-y-auto"
+    >
       {bench && bench.positions.length > 0 && (
         <ul className="grid shrink-0 grid-cols-5 gap-1.5" aria-label="Positions">
-          {(allPositions ? bench.positions : bench.positions.slice(0, TILES)).map((one) => <PositionTile key={one.id} position={one} lit={lit} onPoint={onPoint} onHold={onHold} />)}
+          {(allPositions ? bench.positions : bench.positions.slice(0, TILES)).map((one) => (
+            <PositionTile key={one.id} position={one} lit={lit} onPoint={onPoint} onHold={onHold} />
+          ))}
         </ul>
       )}
       {bench && bench.positions.length > TILES && (
-        <button className="mt-1 self-end text-[14px] text-dust underline underline-offset-2" aria-expanded={allPositions} onClick={() => setAllPositions(!allPositions)}>
+        <button
+          className="mt-1 self-end text-[14px] text-dust underline underline-offset-2"
+          aria-expanded={allPositions}
+          onClick={() => setAllPositions(!allPositions)}
+        >
           {allPositions ? "fewer positions" : `${bench.positions.length - TILES} more positions`}
         </button>
       )}
@@ -47,17 +63,37 @@ export function Asks({ bench, error, lit, held, classId, onPoint, onHold }: Prop
         <Legend />
       </div>
       {demands.length === 0 && bench && !bench.problem && (
-        <p className="py-6">{unread ? "Nothing could be read yet. The board shows which words, and what they may have meant." : "Write a movement on the board, such as “15 push presses 40 kg”."}</p>
+        <p className="py-6">
+          {unread
+            ? "Nothing could be read yet. The board shows which words, and what they may have meant."
+            : "Write a movement on the board, such as “15 push presses 40 kg”."}
+        </p>
       )}
       <ul>
         {shown.map((demand) => (
-          <DemandRow key={demand.id} demand={demand} classId={classId} lit={lit} open={open === demand.id} onPoint={onPoint}
-            onToggle={() => { const next = open === demand.id ? null : demand.id; setOpen(next); onHold(next ? { at: "demand", id: next } : null); }} />
+          <DemandRow
+            key={demand.id}
+            demand={demand}
+            classId={classId}
+            lit={lit}
+            open={open === demand.id}
+            onPoint={onPoint}
+            onToggle={() => {
+              const next = open === demand.id ? null : demand.id;
+              setOpen(next);
+              onHold(next ? { at: "demand", id: next } : null);
+            }}
+          />
         ))}
       </ul>
       {demands.length > FIRST && (
         <button className="plain-action mt-2 self-start" aria-expanded={all} onClick={() => setAll(!all)}>
-          {all ? "Show the first ten" : `${demands.length - FIRST} smaller demands: ${demands.slice(FIRST, FIRST + 3).map((one) => one.name.toLowerCase()).join(", ")} …`}
+          {all
+            ? "Show the first ten"
+            : `${demands.length - FIRST} smaller demands: ${demands
+                .slice(FIRST, FIRST + 3)
+                .map((one) => one.name.toLowerCase())
+                .join(", ")} …`}
         </button>
       )}
     </section>
@@ -67,41 +103,98 @@ export function Asks({ bench, error, lit, held, classId, onPoint, onHold }: Prop
 function Legend() {
   return (
     <p className="flex gap-3 text-[13px] text-dust" aria-label="Marks">
-      {(["reach", "hold", "snap", "pattern"] as const).map((kind) => <span key={kind} className="flex items-center gap-1"><Mark kind={kind} size={14} />{kind}</span>)}
+      {(["reach", "hold", "snap", "pattern"] as const).map((kind) => (
+        <span key={kind} className="flex items-center gap-1">
+          <Mark kind={kind} size={14} />
+          {kind}
+        </span>
+      ))}
     </p>
   );
 }
 
-function PositionTile({ position, lit, onPoint, onHold }: { position: Position; lit: Lit | null; onPoint: Props["onPoint"]; onHold: Props["onHold"] }) {
+function PositionTile({
+  position,
+  lit,
+  onPoint,
+  onHold,
+}: {
+  position: Position;
+  lit: Lit | null;
+  onPoint: Props["onPoint"];
+  onHold: Props["onHold"];
+}) {
   const on = lit?.positions.has(position.id) ?? false;
   return (
     <li>
-      <button className={`block h-full w-full rounded-lg border-2 px-1 pt-1 pb-1.5 text-center ${on ? "border-reach bg-sheet" : "border-transparent bg-sand"} ${lit && !on ? "opacity-55" : ""}`}
-        onPointerEnter={() => onPoint({ at: "position", id: position.id })} onPointerLeave={() => onPoint(null)}
-        onFocus={() => onPoint({ at: "position", id: position.id })} onBlur={() => onPoint(null)} onClick={() => onHold({ at: "position", id: position.id })}>
-        <Figure picture={position.picture} label={`${position.name}, drawn from joint angles`} className="mx-auto h-[84px] w-full max-w-[84px]" lit={on} />
+      <button
+        className={`block h-full w-full rounded-lg border-2 px-1 pt-1 pb-1.5 text-center ${on ? "border-reach bg-sheet" : "border-transparent bg-sand"} ${lit && !on ? "opacity-55" : ""}`}
+        onPointerEnter={() => onPoint({ at: "position", id: position.id })}
+        onPointerLeave={() => onPoint(null)}
+        onFocus={() => onPoint({ at: "position", id: position.id })}
+        onBlur={() => onPoint(null)}
+        onClick={() => onHold({ at: "position", id: position.id })}
+      >
+        <Figure
+          picture={position.picture}
+          label={`${position.name}, drawn from joint angles`}
+          className="mx-auto h-[84px] w-full max-w-[84px]"
+          lit={on}
+        />
         <span className="block text-[13px] leading-tight">{position.name}</span>
       </button>
     </li>
   );
 }
 
-function DemandRow({ demand, classId, lit, open, onPoint, onToggle }: { demand: Demand; classId: number | undefined; lit: Lit | null; open: boolean; onPoint: Props["onPoint"]; onToggle: () => void }) {
+function DemandRow({
+  demand,
+  classId,
+  lit,
+  open,
+  onPoint,
+  onToggle,
+}: {
+  demand: Demand;
+  classId: number | undefined;
+  lit: Lit | null;
+  open: boolean;
+  onPoint: Props["onPoint"];
+  onToggle: () => void;
+}) {
   const on = lit?.demands.has(demand.id) ?? false;
   const dim = lit !== null && !on;
   return (
-    <li data-demand={demand.id} className={`border-b border-rule ${on ? "bg-sheet shadow-[inset_3px_0_0_var(--color-reach)]" : ""} ${dim ? "opacity-50" : ""}`}>
-      <button className="grid w-full grid-cols-[24px_minmax(0,1fr)_132px_84px] items-center gap-2 py-1 pl-2 text-left" aria-expanded={open} onClick={onToggle}
-        onPointerEnter={() => onPoint({ at: "demand", id: demand.id })} onPointerLeave={() => onPoint(null)} onFocus={() => onPoint({ at: "demand", id: demand.id })} onBlur={() => onPoint(null)}>
+    <li
+      data-demand={demand.id}
+      className={`border-b border-rule ${on ? "bg-sheet shadow-[inset_3px_0_0_var(--color-reach)]" : ""} ${dim ? "opacity-50" : ""}`}
+    >
+      <button
+        className="grid w-full grid-cols-[24px_minmax(0,1fr)_132px_84px] items-center gap-2 py-1 pl-2 text-left"
+        aria-expanded={open}
+        onClick={onToggle}
+        onPointerEnter={() => onPoint({ at: "demand", id: demand.id })}
+        onPointerLeave={() => onPoint(null)}
+        onFocus={() => onPoint({ at: "demand", id: demand.id })}
+        onBlur={() => onPoint(null)}
+      >
         <Mark kind={demand.kind} title={demand.kind} />
         <span className="min-w-0">
           <span className="block truncate text-[15px] font-semibold">{demand.name}</span>
           <span className="block truncate text-[13px] text-dust">{reason(demand)}</span>
         </span>
-        {demand.kind === "reach" && demand.people.length ? <Strip demand={demand} /> : <Bar demand={demand} />}
+        {demand.kind === "reach" && demand.people.length ? (
+          <Strip demand={demand} />
+        ) : (
+          <Bar demand={demand} />
+        )}
         <span className="text-right">
           <span className="display block text-[19px]">{amount(demand.score)}</span>
-          <span className="block text-[13px] text-dust">{demand.people.length ? `${demand.short} of ${demand.people.length} short` : demand.score.toFixed(2)}</span>
+          <span className="block text-[13px] text-dust">
+            {demand.people.length
+              ? `${demand.short} of ${demand.people.length} short`
+              : demand.score.toFixed(2)}
+          </span>
         </span>
       </button>
       {open && <Terms demand={demand} classId={classId} />}
@@ -111,14 +204,18 @@ function DemandRow({ demand, classId, lit, open, onPoint, onToggle }: { demand: 
 
 function reason(demand: Demand): string {
   const counted = new Set(demand.terms.filter((term) => term.counts).map((term) => term.text.toLowerCase()));
-  const lines = [...counted].slice(0, 2).join(", ") + (counted.size > 2 ? ` and ${counted.size - 2} more` : "");
+  const lines =
+    [...counted].slice(0, 2).join(", ") + (counted.size > 2 ? ` and ${counted.size - 2} more` : "");
   return demand.required_deg !== null ? `needs ${Math.round(demand.required_deg)}° · ${lines}` : lines;
 }
 
 function Bar({ demand }: { demand: Demand }) {
   return (
     <span className="block h-2.5 rounded-sm bg-rule" aria-hidden>
-      <span className="block h-full rounded-sm" style={{ width: `${Math.max(3, demand.score * 100)}%`, background: KIND_COLOUR[demand.kind] }} />
+      <span
+        className="block h-full rounded-sm"
+        style={{ width: `${Math.max(3, demand.score * 100)}%`, background: KIND_COLOUR[demand.kind] }}
+      />
     </span>
   );
 }
@@ -130,34 +227,90 @@ function Terms({ demand, classId }: { demand: Demand; classId: number | undefine
   return (
     <div className="px-3 pb-3 text-[14px]">
       <p className="text-dust">
-        {demand.plain[0]?.toUpperCase() + demand.plain.slice(1)}. Score {demand.score.toFixed(2)}: of each line the hardest position counts, and lines add up.
+        {demand.plain[0]?.toUpperCase() + demand.plain.slice(1)}. Score {demand.score.toFixed(2)}: of each
+        line the hardest position counts, and lines add up.
       </p>
       <table className="mt-1 w-full">
         <thead className="text-left text-[13px] text-dust">
-          <tr><th scope="col" className="font-normal">line</th><th scope="col" className="font-normal">position</th><th scope="col" className="text-right font-normal">needs</th><th scope="col" className="text-right font-normal">they have</th><th scope="col" className="text-right font-normal">how hard × how much</th></tr>
+          <tr>
+            <th scope="col" className="font-normal">
+              line
+            </th>
+            <th scope="col" className="font-normal">
+              position
+            </th>
+            <th scope="col" className="text-right font-normal">
+              needs
+            </th>
+            <th scope="col" className="text-right font-normal">
+              they have
+            </th>
+            <th scope="col" className="text-right font-normal">
+              how hard × how much
+            </th>
+          </tr>
         </thead>
         <tbody>
           {demand.terms.slice(0, 6).map((term, index) => (
             <tr key={index} className={`align-top ${term.counts ? "" : "text-dust"}`}>
-              <td className="pr-2">{term.line} {term.text}{term.people < everyone && <span className="text-dust"> · {term.division ?? "as written"}, {term.people} of {everyone}</span>}</td>
-              <td>
-                {term.in_lab ? <Link to="/lab" search={{ position: term.position, ...(classId ? { class: classId } : {}) }} className="underline underline-offset-2">{term.position_name}</Link> : term.position_name}
-                {term.shared_with.length > 0 && <span className="text-dust">, shared</span>}{term.judged && <span className="text-dust">, decides the rep</span>}
+              <td className="pr-2">
+                {term.line} {term.text}
+                {term.people < everyone && (
+                  <span className="text-dust">
+                    {" "}
+                    · {term.division ?? "as written"}, {term.people} of {everyone}
+                  </span>
+                )}
               </td>
-              <td className="text-right">{term.required_deg === null ? "" : `${Math.round(term.required_deg)}°`}</td>
-              <td className="text-right">{term.range_deg === null ? "" : `${Math.round(term.range_deg)}°`}</td>
-              <td className="text-right">{term.severity.toFixed(2)} × {term.exposure.toFixed(2)}</td>
+              <td>
+                {term.in_lab ? (
+                  <Link
+                    to="/lab"
+                    search={{ position: term.position, ...(classId ? { class: classId } : {}) }}
+                    className="underline underline-offset-2"
+                  >
+                    {term.position_name}
+                  </Link>
+                ) : (
+                  term.position_name
+                )}
+                {term.shared_with.length > 0 && <span className="text-dust">, shared</span>}
+                {term.judged && <span className="text-dust">, decides the rep</span>}
+              </td>
+              <td className="text-right">
+                {term.required_deg === null ? "" : `${Math.round(term.required_deg)}°`}
+              </td>
+              <td className="text-right">
+                {term.range_deg === null ? "" : `${Math.round(term.range_deg)}°`}
+              </td>
+              <td className="text-right">
+                {term.severity.toFixed(2)} × {term.exposure.toFixed(2)}
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
       {divided && (
-        <p className="mt-2"><strong>By division:</strong> {demand.divisions.map((one) => `${one.division ?? "as written"}, ${amountOf(one.people)}: ${amount(one.score).toLowerCase()}${demand.kind === "reach" ? ` (${one.short} short)` : ""}`).join("; ")}</p>
+        <p className="mt-2">
+          <strong>By division:</strong>{" "}
+          {demand.divisions
+            .map(
+              (one) =>
+                `${one.division ?? "as written"}, ${amountOf(one.people)}: ${amount(one.score).toLowerCase()}${demand.kind === "reach" ? ` (${one.short} short)` : ""}`,
+            )
+            .join("; ")}
+        </p>
       )}
       {demand.people.length > 0 && demand.kind === "reach" && <Bands demand={demand} />}
       {demand.short > 0 && (
-        <p className="mt-2"><strong>Short:</strong> {demand.people.filter((one) => one.short).sort((a, b) => b.shortfall_deg - a.shortfall_deg)
-          .map((one) => `${one.name} (${sides(one)})`).join(", ")}</p>
+        <p className="mt-2">
+          <strong>Short:</strong>{" "}
+          {demand.people
+            .filter((one) => one.short)
+            .sort((a, b) => b.shortfall_deg - a.shortfall_deg)
+            .map((one) => `${one.name} (${sides(one)})`)
+            .join(", ")}
+        </p>
       )}
     </div>
   );
@@ -169,13 +322,28 @@ function amountOf(people: number): string {
 
 /** How many of the class expect to be short, and by how much: lengths, with their numbers. */
 function Bands({ demand }: { demand: Demand }) {
-  const bands = demand.shortfall_bands.map((one, index) => ({ ...one, from: demand.shortfall_bands[index - 1]?.up_to_deg ?? 0, shade: SHADES[index] ?? "" }));
-  const said = (one: (typeof bands)[number], first: boolean) => first ? "as good as none" : one.up_to_deg === null ? `over ${one.from}°` : `up to ${one.up_to_deg}°`;
+  const bands = demand.shortfall_bands.map((one, index) => ({
+    ...one,
+    from: demand.shortfall_bands[index - 1]?.up_to_deg ?? 0,
+    shade: SHADES[index] ?? "",
+  }));
+  const said = (one: (typeof bands)[number], first: boolean) =>
+    first ? "as good as none" : one.up_to_deg === null ? `over ${one.from}°` : `up to ${one.up_to_deg}°`;
   return (
     <div className="mt-2">
-      <p><strong>Expected to be short by:</strong> {bands.map((one, index) => [one, said(one, index === 0)] as const).filter(([one]) => one.people > 0).map(([one, words]) => `${words} ${one.people}`).join(", ")}; {demand.shortfall_deg.toFixed(1)}° on average</p>
+      <p>
+        <strong>Expected to be short by:</strong>{" "}
+        {bands
+          .map((one, index) => [one, said(one, index === 0)] as const)
+          .filter(([one]) => one.people > 0)
+          .map(([one, words]) => `${words} ${one.people}`)
+          .join(", ")}
+        ; {demand.shortfall_deg.toFixed(1)}° on average
+      </p>
       <span className="mt-1 flex h-2.5 overflow-hidden rounded-sm border border-reach" aria-hidden>
-        {bands.map((one) => <span key={one.from} className={one.shade} style={{ flexGrow: one.people }} />)}
+        {bands.map((one) => (
+          <span key={one.from} className={one.shade} style={{ flexGrow: one.people }} />
+        ))}
       </span>
     </div>
   );
@@ -187,6 +355,7 @@ const SHADES = ["bg-sheet", "bg-reach/30", "bg-reach/60", "bg-reach"];
 function sides(one: Demand["people"][number]): string {
   if (!one.measured) return `${Math.round(one.range_deg)}°, not measured`;
   const [left, right] = [one.left_deg, one.right_deg];
-  if (left == null || right == null || Math.round(left) === Math.round(right)) return `${Math.round(one.range_deg)}°`;
+  if (left == null || right == null || Math.round(left) === Math.round(right))
+    return `${Math.round(one.range_deg)}°`;
   return `left ${Math.round(left)}°, right ${Math.round(right)}°`;
 }

@@ -19,12 +19,18 @@ const SAVE_MS = 500;
 export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Shelf"] }) {
   const search = useSearch({ from: "/session/$id" });
   const navigate = useNavigate();
-  const classId = search.class ?? session.classes.find((one) => !one.published_version)?.id ?? session.classes[0]?.id;
+  const classId =
+    search.class ?? session.classes.find((one) => !one.published_version)?.id ?? session.classes[0]?.id;
   const { draft, change, undo, redo, canUndo, canRedo } = useDraft(session);
   const settled = useSettled(draft, LIVE_MS);
-  const live = useQuery({ ...benchQuery(session.id, { ...settled, class_id: classId ?? null }), placeholderData: keepPreviousData });
+  const live = useQuery({
+    ...benchQuery(session.id, { ...settled, class_id: classId ?? null }),
+    placeholderData: keepPreviousData,
+  });
   const saving = useSaving(session, draft);
-  const [held, setHeld] = useState<Point | null>(() => (search.point ? { at: "demand", id: search.point } : null));
+  const [held, setHeld] = useState<Point | null>(() =>
+    search.point ? { at: "demand", id: search.point } : null,
+  );
   const [touched, setTouched] = useState<Point | null>(null);
   const lit = useMemo(() => follow(live.data, touched ?? held), [live.data, touched, held]);
   const frame = useRef<HTMLDivElement>(null);
@@ -34,14 +40,23 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
       if (event.key === "Escape") setHeld(null);
-      const typing = event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
+      const typing =
+        event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
       if (typing) return;
       if (event.key === "[" && draft.minutes > shelf.min_minutes) change({ minutes: draft.minutes - 1 });
       if (event.key === "]" && draft.minutes < shelf.max_minutes) change({ minutes: draft.minutes + 1 });
-      if (event.key.toLowerCase() === "l" && !event.ctrlKey && !event.metaKey && !event.altKey && plan.current) change(lockedDraft(draft, plan.current));
+      if (
+        event.key.toLowerCase() === "l" &&
+        !event.ctrlKey &&
+        !event.metaKey &&
+        !event.altKey &&
+        plan.current
+      )
+        change(lockedDraft(draft, plan.current));
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z") {
         event.preventDefault();
-        if (event.shiftKey) redo(); else undo();
+        if (event.shiftKey) redo();
+        else undo();
       }
     };
     window.addEventListener("keydown", listen);
@@ -51,13 +66,62 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
   const bench = live.data;
   return (
     <div className="flex h-full min-h-[640px] min-w-[1180px] flex-col px-5 pt-3 pb-4">
-      <BenchHead session={session} shelf={shelf} draft={draft} change={change} classId={classId} problem={bench?.problem ?? null}
-        onClass={(id) => void navigate({ to: "/session/$id", params: { id: String(session.id) }, search: { ...search, class: id }, replace: true })}
-        undo={undo} redo={redo} canUndo={canUndo} canRedo={canRedo} saving={saving} />
-      <div ref={frame} className="bench-columns relative mt-3 grid min-h-0 flex-1 grid-cols-[316px_minmax(0,1fr)_minmax(0,408px)] gap-8" onPointerLeave={() => setTouched(null)}>
-        <Board text={draft.text} bench={bench} lit={lit} onText={(text) => change({ text }, true)} onFix={(text) => change({ text })} onPoint={setTouched} onHold={setHeld} />
-        <Asks bench={bench} error={live.error} lit={lit} held={held} classId={classId} onPoint={setTouched} onHold={setHeld} />
-        <Prep session={session} draft={draft} change={change} bench={bench} busy={live.isPlaceholderData} classId={classId} shelf={shelf} lit={lit} onPoint={setTouched} onHold={setHeld} />
+      <BenchHead
+        session={session}
+        shelf={shelf}
+        draft={draft}
+        change={change}
+        classId={classId}
+        problem={bench?.problem ?? null}
+        onClass={(id) =>
+          void navigate({
+            to: "/session/$id",
+            params: { id: String(session.id) },
+            search: { ...search, class: id },
+            replace: true,
+          })
+        }
+        undo={undo}
+        redo={redo}
+        canUndo={canUndo}
+        canRedo={canRedo}
+        saving={saving}
+      />
+      <div
+        ref={frame}
+        className="bench-columns relative mt-3 grid min-h-0 flex-1 grid-cols-[316px_minmax(0,1fr)_minmax(0,408px)] gap-8"
+        onPointerLeave={() => setTouched(null)}
+      >
+        <Board
+          text={draft.text}
+          bench={bench}
+          lit={lit}
+          onText={(text) => change({ text }, true)}
+          onFix={(text) => change({ text })}
+          onPoint={setTouched}
+          onHold={setHeld}
+        />
+        <Asks
+          bench={bench}
+          error={live.error}
+          lit={lit}
+          held={held}
+          classId={classId}
+          onPoint={setTouched}
+          onHold={setHeld}
+        />
+        <Prep
+          session={session}
+          draft={draft}
+          change={change}
+          bench={bench}
+          busy={live.isPlaceholderData}
+          classId={classId}
+          shelf={shelf}
+          lit={lit}
+          onPoint={setTouched}
+          onHold={setHeld}
+        />
         <ThreadLines lit={lit} frame={frame} />
       </div>
     </div>
@@ -78,7 +142,10 @@ function useSaving(session: Session, draft: Draft): string {
   const client = useQueryClient();
   const [saved, setSaved] = useState<Draft>(draft);
   const save = useMutation({
-    mutationFn: (to: Draft) => answer(api.PATCH("/api/sessions/{session_id}", { params: { path: { session_id: session.id } }, body: to })),
+    mutationFn: (to: Draft) =>
+      answer(
+        api.PATCH("/api/sessions/{session_id}", { params: { path: { session_id: session.id } }, body: to }),
+      ),
     onSuccess: (stored, to) => {
       setSaved(to);
       client.setQueryData(["session", session.id], stored);

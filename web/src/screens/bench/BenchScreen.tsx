@@ -10,7 +10,16 @@ export function BenchScreen() {
   const session = useQuery({ ...sessionQuery(id), refetchOnWindowFocus: false });
   const shelf = useQuery(shelfQuery);
   const error = session.error ?? shelf.error;
-  if (error) return <Trouble error={error} again={() => { void session.refetch(); void shelf.refetch(); }} />;
+  if (error)
+    return (
+      <Trouble
+        error={error}
+        again={() => {
+          void session.refetch();
+          void shelf.refetch();
+        }}
+      />
+    );
   if (!session.data || !shelf.data) return <Waiting what="Opening the session" />;
   return <Bench key={id} session={session.data} shelf={shelf.data} />;
 }

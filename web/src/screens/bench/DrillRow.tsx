@@ -12,7 +12,12 @@ import { PHASE_WORD, type PrepProps } from "./shared";
 const pin = (drill: string, phase: string) => `${drill}@${phase}`;
 const unpinned = (pins: string[], drill: string) => pins.filter((one) => one.split("@")[0] !== drill);
 
-const WAYS: Record<string, string> = { "one-arm": "With one arm", "no-floor": "Without the floor", "no-hang": "Without hanging", "no-impact": "Without jumping" };
+const WAYS: Record<string, string> = {
+  "one-arm": "With one arm",
+  "no-floor": "Without the floor",
+  "no-hang": "Without hanging",
+  "no-impact": "Without jumping",
+};
 
 interface Props extends PrepProps {
   item: Item;
@@ -30,7 +35,10 @@ export function DrillRow(props: Props) {
   const on = lit?.drills.has(item.drill) ?? false;
   const here = { at: "drill", id: item.drill } as const;
 
-  const keep = () => change({ pins: item.pinned ? unpinned(draft.pins, item.drill) : [...draft.pins, pin(item.drill, item.phase)] });
+  const keep = () =>
+    change({
+      pins: item.pinned ? unpinned(draft.pins, item.drill) : [...draft.pins, pin(item.drill, item.phase)],
+    });
   const takeOut = () => change({ bans: [...draft.bans, item.drill], pins: unpinned(draft.pins, item.drill) });
   const move = (by: -1 | 1) => {
     const ids = plan.items.map((one) => one.drill);
@@ -40,7 +48,12 @@ export function DrillRow(props: Props) {
     [ids[from], ids[to]] = [ids[to]!, ids[from]!];
     change({ order: ids });
   };
-  const redose = () => item.dose_count > 1 && change({ doses: { ...draft.doses, [item.drill]: (item.dose_option + 1) % item.dose_count }, pins: [...unpinned(draft.pins, item.drill), pin(item.drill, item.phase)] });
+  const redose = () =>
+    item.dose_count > 1 &&
+    change({
+      doses: { ...draft.doses, [item.drill]: (item.dose_option + 1) % item.dose_count },
+      pins: [...unpinned(draft.pins, item.drill), pin(item.drill, item.phase)],
+    });
   const dropped = (other: string) => {
     const ids = plan.items.map((one) => one.drill).filter((one) => one !== other);
     if (other === item.drill || plan.items.find((one) => one.drill === other)?.phase !== item.phase) return;
@@ -48,50 +61,158 @@ export function DrillRow(props: Props) {
     change({ order: ids });
   };
   const keys = (event: KeyboardEvent) => {
-    if (event.altKey && event.key === "ArrowUp") { event.preventDefault(); move(-1); }
-    else if (event.altKey && event.key === "ArrowDown") { event.preventDefault(); move(1); }
-    else if (event.ctrlKey || event.metaKey || event.altKey || swapping) return;
+    if (event.altKey && event.key === "ArrowUp") {
+      event.preventDefault();
+      move(-1);
+    } else if (event.altKey && event.key === "ArrowDown") {
+      event.preventDefault();
+      move(1);
+    } else if (event.ctrlKey || event.metaKey || event.altKey || swapping) return;
     else if (event.key.toLowerCase() === "k") keep();
     else if (event.key.toLowerCase() === "x") takeOut();
     else if (event.key.toLowerCase() === "d") redose();
-    else if (event.key.toLowerCase() === "s") { event.preventDefault(); setSwapping(true); }
+    else if (event.key.toLowerCase() === "s") {
+      event.preventDefault();
+      setSwapping(true);
+    }
   };
-  const kinds = [...new Set(item.serves.slice(0, 3).map((one) => shelf.demands[one]?.kind))].filter(Boolean) as Kind[];
-  const why = item.serves.slice(0, 2).map((one) => (shelf.demands[one]?.name ?? one).toLowerCase()).join(", ");
+  const kinds = [...new Set(item.serves.slice(0, 3).map((one) => shelf.demands[one]?.kind))].filter(
+    Boolean,
+  ) as Kind[];
+  const why = item.serves
+    .slice(0, 2)
+    .map((one) => (shelf.demands[one]?.name ?? one).toLowerCase())
+    .join(", ");
   const tool = "rounded-md p-1.5 hover:bg-sand focus-visible:bg-sand";
   return (
-    <li data-drill={item.drill} data-phase={item.phase} onKeyDown={keys} draggable onDragStart={(event) => { event.dataTransfer.setData("text/plain", item.drill); event.dataTransfer.effectAllowed = "move"; }}
-      onDragOver={(event) => event.preventDefault()} onDrop={(event) => { event.preventDefault(); dropped(event.dataTransfer.getData("text/plain")); }}
-      onPointerEnter={() => { setNear(true); onPoint(here); }} onPointerLeave={() => { setNear(false); onPoint(null); }}
-      onFocus={() => { setNear(true); onPoint(here); }} onBlur={() => { setNear(false); onPoint(null); }}
-      className={`group relative rounded-lg border-2 bg-sheet ${on ? "border-reach" : "border-rule"} ${lit && !on ? "opacity-55" : ""} ${item.pinned ? "shadow-[inset_4px_0_0_var(--color-ink)]" : ""}`}>
+    <li
+      data-drill={item.drill}
+      data-phase={item.phase}
+      onKeyDown={keys}
+      draggable
+      onDragStart={(event) => {
+        event.dataTransfer.setData("text/plain", item.drill);
+        event.dataTransfer.effectAllowed = "move";
+      }}
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        dropped(event.dataTransfer.getData("text/plain"));
+      }}
+      onPointerEnter={() => {
+        setNear(true);
+        onPoint(here);
+      }}
+      onPointerLeave={() => {
+        setNear(false);
+        onPoint(null);
+      }}
+      onFocus={() => {
+        setNear(true);
+        onPoint(here);
+      }}
+      onBlur={() => {
+        setNear(false);
+        onPoint(null);
+      }}
+      className={`group relative rounded-lg border-2 bg-sheet ${on ? "border-reach" : "border-rule"} ${lit && !on ? "opacity-55" : ""} ${item.pinned ? "shadow-[inset_4px_0_0_var(--color-ink)]" : ""}`}
+    >
       <div className="flex items-center gap-2 py-0.5 pr-2 pl-2">
         <div className="w-[52px] shrink-0 text-[13px] leading-tight">
           <p className="tabular-nums">{clock(item.start_s)}</p>
           <p className="text-dust">{newPhase ? PHASE_WORD[item.phase] : item.pinned ? "kept" : ""}</p>
         </div>
-        <Figure picture={item.picture} label={`${item.name}, drawn from joint angles`} className="h-[50px] w-[50px] shrink-0" moving={near} lit />
+        <Figure
+          picture={item.picture}
+          label={`${item.name}, drawn from joint angles`}
+          className="h-[50px] w-[50px] shrink-0"
+          moving={near}
+          lit
+        />
         <div className="min-w-0 flex-1">
-          <p className="truncate text-[15px] leading-tight font-semibold" title={`${item.name}. ${item.why}`}>{item.name}</p>
-          <p className="truncate text-[13px] leading-tight text-dust">{item.dose_words}{item.waves > 1 && ", two waves"}{item.group > 0 && `, pair ${item.group}`}{item.new && ", new: low dose"}</p>
+          <p className="truncate text-[15px] leading-tight font-semibold" title={`${item.name}. ${item.why}`}>
+            {item.name}
+          </p>
+          <p className="truncate text-[13px] leading-tight text-dust">
+            {item.dose_words}
+            {item.waves > 1 && ", two waves"}
+            {item.group > 0 && `, pair ${item.group}`}
+            {item.new && ", new: low dose"}
+          </p>
           <p className="truncate text-[13px] leading-tight text-dust">for {why || "warmth"}</p>
-          <p className="hidden text-[13px] leading-tight print:block">{item.cues.join(". ")}.{item.kit_names.length > 0 && ` Fetch: ${item.kit_names.join(", ")}.`}</p>
+          <p className="hidden text-[13px] leading-tight print:block">
+            {item.cues.join(". ")}.{item.kit_names.length > 0 && ` Fetch: ${item.kit_names.join(", ")}.`}
+          </p>
         </div>
-        <div className={`flex items-center gap-1 ${near ? "hidden" : ""}`}>{kinds.map((kind) => <Mark key={kind} kind={kind} size={18} title={kind} />)}</div>
-        <div className={near ? "absolute right-1 bottom-0.5 flex items-center rounded-md bg-sheet" : "sr-only"}>
-          <button className={tool} onClick={keep} aria-pressed={item.pinned} aria-label={`Keep ${item.name}`} title="Keep (K)">{item.pinned ? <PinOff size={16} aria-hidden /> : <Pin size={16} aria-hidden />}</button>
+        <div className={`flex items-center gap-1 ${near ? "hidden" : ""}`}>
+          {kinds.map((kind) => (
+            <Mark key={kind} kind={kind} size={18} title={kind} />
+          ))}
+        </div>
+        <div
+          className={near ? "absolute right-1 bottom-0.5 flex items-center rounded-md bg-sheet" : "sr-only"}
+        >
+          <button
+            className={tool}
+            onClick={keep}
+            aria-pressed={item.pinned}
+            aria-label={`Keep ${item.name}`}
+            title="Keep (K)"
+          >
+            {item.pinned ? <PinOff size={16} aria-hidden /> : <Pin size={16} aria-hidden />}
+          </button>
           <Popover.Root open={swapping} onOpenChange={setSwapping}>
-            <Popover.Trigger className={tool} aria-label={`Swap ${item.name}`} title="Swap (S)"><Replace size={16} aria-hidden /></Popover.Trigger>
+            <Popover.Trigger className={tool} aria-label={`Swap ${item.name}`} title="Swap (S)">
+              <Replace size={16} aria-hidden />
+            </Popover.Trigger>
             <Popover.Portal>
-              <Popover.Content align="end" sideOffset={6} collisionPadding={12} className="z-50 max-h-[var(--radix-popover-content-available-height)] w-[400px] overflow-y-auto rounded-xl border border-rule bg-sheet p-3 shadow-lg" aria-label={`Instead of ${item.name}`}>
+              <Popover.Content
+                align="end"
+                sideOffset={6}
+                collisionPadding={12}
+                className="z-50 max-h-[var(--radix-popover-content-available-height)] w-[400px] overflow-y-auto rounded-xl border border-rule bg-sheet p-3 shadow-lg"
+                aria-label={`Instead of ${item.name}`}
+              >
                 <Alternatives {...props} onDone={() => setSwapping(false)} />
               </Popover.Content>
             </Popover.Portal>
           </Popover.Root>
-          {item.dose_count > 1 && <button className={tool} onClick={redose} aria-label={`Other dose of ${item.name}`} title="Other dose (D)"><Timer size={16} aria-hidden /></button>}
-          <button className={tool} onClick={() => move(-1)} disabled={props.first} aria-label={`${item.name} earlier`} title="Earlier (Alt ↑)"><ArrowUp size={16} aria-hidden /></button>
-          <button className={tool} onClick={() => move(1)} disabled={props.last} aria-label={`${item.name} later`} title="Later (Alt ↓)"><ArrowDown size={16} aria-hidden /></button>
-          <button className={tool} onClick={takeOut} aria-label={`Take out ${item.name}`} title="Take out (X)"><X size={16} aria-hidden /></button>
+          {item.dose_count > 1 && (
+            <button
+              className={tool}
+              onClick={redose}
+              aria-label={`Other dose of ${item.name}`}
+              title="Other dose (D)"
+            >
+              <Timer size={16} aria-hidden />
+            </button>
+          )}
+          <button
+            className={tool}
+            onClick={() => move(-1)}
+            disabled={props.first}
+            aria-label={`${item.name} earlier`}
+            title="Earlier (Alt ↑)"
+          >
+            <ArrowUp size={16} aria-hidden />
+          </button>
+          <button
+            className={tool}
+            onClick={() => move(1)}
+            disabled={props.last}
+            aria-label={`${item.name} later`}
+            title="Later (Alt ↓)"
+          >
+            <ArrowDown size={16} aria-hidden />
+          </button>
+          <button
+            className={tool}
+            onClick={takeOut}
+            aria-label={`Take out ${item.name}`}
+            title="Take out (X)"
+          >
+            <X size={16} aria-hidden />
+          </button>
         </div>
       </div>
     </li>
@@ -102,12 +223,20 @@ export function DrillRow(props: Props) {
 function Alternatives({ session, draft, change, classId, item, onDone }: Props & { onDone: () => void }) {
   const found = useQuery({
     queryKey: ["alternatives", session.id, draft, classId, item.drill],
-    queryFn: () => answer(api.POST("/api/sessions/{session_id}/alternatives", {
-      params: { path: { session_id: session.id } }, body: { ...draft, class_id: classId ?? null, drill: item.drill },
-    })),
+    queryFn: () =>
+      answer(
+        api.POST("/api/sessions/{session_id}/alternatives", {
+          params: { path: { session_id: session.id } },
+          body: { ...draft, class_id: classId ?? null, drill: item.drill },
+        }),
+      ),
   });
   const take = (other: string) => {
-    change({ pins: [...unpinned(draft.pins, item.drill), pin(other, item.phase)], bans: [...draft.bans, item.drill], order: draft.order.map((one) => (one === item.drill ? other : one)) });
+    change({
+      pins: [...unpinned(draft.pins, item.drill), pin(other, item.phase)],
+      bans: [...draft.bans, item.drill],
+      order: draft.order.map((one) => (one === item.drill ? other : one)),
+    });
     onDone();
   };
   return (
@@ -116,23 +245,63 @@ function Alternatives({ session, draft, change, classId, item, onDone }: Props &
       {item.why && <p className="mt-0.5 text-[14px] text-dust">{item.why}.</p>}
       {(item.easier || item.harder) && (
         <ul className="mt-1.5 text-[14px]" aria-label="Rungs">
-          {item.easier && <li><button className="underline underline-offset-2" onClick={() => take(item.easier!.drill)}>{item.easier.name}</button> <span className="text-dust">easier, until {item.easier.test}</span></li>}
-          {item.harder && <li><button className="underline underline-offset-2" onClick={() => take(item.harder!.drill)}>{item.harder.name}</button> <span className="text-dust">harder, once {item.harder.test}</span></li>}
+          {item.easier && (
+            <li>
+              <button className="underline underline-offset-2" onClick={() => take(item.easier!.drill)}>
+                {item.easier.name}
+              </button>{" "}
+              <span className="text-dust">easier, until {item.easier.test}</span>
+            </li>
+          )}
+          {item.harder && (
+            <li>
+              <button className="underline underline-offset-2" onClick={() => take(item.harder!.drill)}>
+                {item.harder.name}
+              </button>{" "}
+              <span className="text-dust">harder, once {item.harder.test}</span>
+            </li>
+          )}
         </ul>
       )}
-      {Object.entries(item.instead).map(([tag, way]) => <p key={tag} className="mt-1 text-[14px]"><strong>{WAYS[tag] ?? tag}:</strong> {way}.</p>)}
-      {found.isPending && <p role="status" className="quiet mt-1">Working out what each costs</p>}
-      {found.error && <p role="alert" className="mt-1 text-hold">{found.error.message}</p>}
-      {found.data?.length === 0 && <p className="mt-1">Nothing else fits here with this kit and these minutes.</p>}
+      {Object.entries(item.instead).map(([tag, way]) => (
+        <p key={tag} className="mt-1 text-[14px]">
+          <strong>{WAYS[tag] ?? tag}:</strong> {way}.
+        </p>
+      ))}
+      {found.isPending && (
+        <p role="status" className="quiet mt-1">
+          Working out what each costs
+        </p>
+      )}
+      {found.error && (
+        <p role="alert" className="mt-1 text-hold">
+          {found.error.message}
+        </p>
+      )}
+      {found.data?.length === 0 && (
+        <p className="mt-1">Nothing else fits here with this kit and these minutes.</p>
+      )}
       <ul className="mt-2 space-y-1">
         {found.data?.map((one) => (
           <li key={one.drill}>
-            <button className="flex w-full items-center gap-2 rounded-lg border border-rule p-1.5 text-left hover:border-reach" onClick={() => take(one.drill)}>
+            <button
+              className="flex w-full items-center gap-2 rounded-lg border border-rule p-1.5 text-left hover:border-reach"
+              onClick={() => take(one.drill)}
+            >
               <Figure picture={one.picture} label="" className="h-11 w-11 shrink-0" lit />
-              <span className="min-w-0 flex-1"><span className="block text-[15px] leading-tight font-semibold">{one.name}</span>
-                <span className="block text-[13px] text-dust">{one.kit_names.length ? one.kit_names.join(", ") : "no kit"}, {one.level}</span></span>
-              <span className="text-right text-[13px]">{one.seconds_more === 0 ? "same time" : `${one.seconds_more > 0 ? "+" : "−"}${Math.abs(one.seconds_more)} s`}<br />
-                {gain(one.covered_more)}</span>
+              <span className="min-w-0 flex-1">
+                <span className="block text-[15px] leading-tight font-semibold">{one.name}</span>
+                <span className="block text-[13px] text-dust">
+                  {one.kit_names.length ? one.kit_names.join(", ") : "no kit"}, {one.level}
+                </span>
+              </span>
+              <span className="text-right text-[13px]">
+                {one.seconds_more === 0
+                  ? "same time"
+                  : `${one.seconds_more > 0 ? "+" : "−"}${Math.abs(one.seconds_more)} s`}
+                <br />
+                {gain(one.covered_more)}
+              </span>
             </button>
           </li>
         ))}
@@ -144,5 +313,13 @@ function Alternatives({ session, draft, change, classId, item, onDone }: Props &
 /** What a swap changes in the share prepared; less than half a percent is no change. */
 function gain(share: number) {
   if (Math.abs(share) < 0.005) return "prepares the same";
-  return <><strong>{share > 0 ? "+" : "−"}{percent(Math.abs(share))}</strong> prepared</>;
+  return (
+    <>
+      <strong>
+        {share > 0 ? "+" : "−"}
+        {percent(Math.abs(share))}
+      </strong>{" "}
+      prepared
+    </>
+  );
 }

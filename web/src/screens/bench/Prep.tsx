@@ -13,10 +13,19 @@ import { Stops } from "./Stops";
 export function Prep(props: PrepProps) {
   const { bench, draft, change, shelf, busy } = props;
   const plan = bench?.plan;
-  if (!bench) return <section data-column="prep" aria-label="Prep"><Waiting what="Working it out" /></section>;
+  if (!bench)
+    return (
+      <section data-column="prep" aria-label="Prep">
+        <Waiting what="Working it out" />
+      </section>
+    );
   if (!plan) {
     return (
-      <section data-column="prep" aria-label="Prep" className="rounded-xl border border-dashed border-dust p-5">
+      <section
+        data-column="prep"
+        aria-label="Prep"
+        className="rounded-xl border border-dashed border-dust p-5"
+      >
         <h2 className="text-[23px]">No prep yet</h2>
         <p className="mt-1">{bench.problem?.message ?? "Write something on the board first."}</p>
       </section>
@@ -27,39 +36,120 @@ export function Prep(props: PrepProps) {
   return (
     <section data-column="prep" aria-label="Prep" aria-busy={busy} className="flex min-h-0 flex-col">
       <div className="mb-1.5 flex items-center justify-between gap-2">
-        <p className="min-w-0 truncate text-[14px] text-dust" title={paceWords(plan)}>{paceWords(plan)}</p>
+        <p className="min-w-0 truncate text-[14px] text-dust" title={paceWords(plan)}>
+          {paceWords(plan)}
+        </p>
         <span className="no-print flex shrink-0 gap-1.5">
-          <Before {...props} /><Compare {...props} />
-          <button className={`plain-action ${draft.locked ? "!border-ink font-semibold" : ""}`} aria-pressed={draft.locked} title="Keep it exactly as it stands (L)" onClick={() => change(lockedDraft(draft, plan))}>{draft.locked ? "Locked" : "Lock"}</button>
-          <button className="plain-action" onClick={() => window.print()}>Print</button>
+          <Before {...props} />
+          <Compare {...props} />
+          <button
+            className={`plain-action ${draft.locked ? "!border-ink font-semibold" : ""}`}
+            aria-pressed={draft.locked}
+            title="Keep it exactly as it stands (L)"
+            onClick={() => change(lockedDraft(draft, plan))}
+          >
+            {draft.locked ? "Locked" : "Lock"}
+          </button>
+          <button className="plain-action" onClick={() => window.print()}>
+            Print
+          </button>
         </span>
       </div>
       <div className="flex min-h-0 flex-1 gap-2">
         <TimeStrip plan={plan} lit={props.lit} onPoint={props.onPoint} />
-        <ol data-scroll="prep" className="min-h-0 flex-1 space-y-1 overflow-y-auto pr-1 pb-1" aria-label="Drills in order">
+        <ol
+          data-scroll="prep"
+          className="min-h-0 flex-1 space-y-1 overflow-y-auto pr-1 pb-1"
+          aria-label="Drills in order"
+        >
           {plan.items.map((item, index) => (
-            <DrillRow key={item.drill} {...props} item={item} first={index === 0 || plan.items[index - 1]?.phase !== item.phase}
-              last={plan.items[index + 1]?.phase !== item.phase} newPhase={index === 0 || plan.items[index - 1]?.phase !== item.phase} plan={plan} />
+            <DrillRow
+              key={item.drill}
+              {...props}
+              item={item}
+              first={index === 0 || plan.items[index - 1]?.phase !== item.phase}
+              last={plan.items[index + 1]?.phase !== item.phase}
+              newPhase={index === 0 || plan.items[index - 1]?.phase !== item.phase}
+              plan={plan}
+            />
           ))}
           {plan.ramp.length > 0 && <Ramp {...props} plan={plan} />}
           <Stops {...props} plan={plan} />
         </ol>
       </div>
       <div className="mt-2 border-t-2 border-ink pt-2 text-[15px] leading-snug">
-        <p><span className="display text-[24px]">{percent(plan.covered)}</span> of what {asking(bench, plan)} is prepared, in {clock(plan.seconds)} of {plan.minutes}:00, for {plural(plan.headcount, "person", "people")}.</p>
-        {plan.uncovered.length > 0 && <p className="mt-0.5"><strong>Left:</strong> {leftOut(plan.uncovered)}.</p>}
-        {plan.next_minute[0] && draft.minutes < shelf.max_minutes && (
-          <p className="no-print mt-0.5">One more minute buys <button className="font-semibold underline underline-offset-2" onClick={() => change({ minutes: draft.minutes + 1 })}>{plan.next_minute[0].name}</button>{plan.next_minute[0].new > 1 && ` and ${plan.next_minute[0].new - 1} more`}, <span className="whitespace-nowrap">+{percent(plan.next_minute[0].whole)}</span>.</p>
+        <p>
+          <span className="display text-[24px]">{percent(plan.covered)}</span> of what {asking(bench, plan)}{" "}
+          is prepared, in {clock(plan.seconds)} of {plan.minutes}:00, for{" "}
+          {plural(plan.headcount, "person", "people")}.
+        </p>
+        {plan.uncovered.length > 0 && (
+          <p className="mt-0.5">
+            <strong>Left:</strong> {leftOut(plan.uncovered)}.
+          </p>
         )}
-        {later.map((one) => <p key={one.part} className="mt-0.5"><strong>Not ready</strong> by <button className="underline underline-offset-2" onClick={() => document.getElementById(`stop-${one.part}`)?.scrollIntoView({ block: "nearest" })}>{one.name}</button>: {one.missing.slice(0, 3).map((demand) => demand.name.toLowerCase()).join(", ")}{one.missing.length > 3 && ` and ${one.missing.length - 3} more`}.</p>)}
-        {plan.notes.map((note) => <p key={note} className="mt-0.5 text-dust">{note}</p>)}
-        {draft.bans.length > 0 && <p className="mt-0.5 text-dust">{plural(draft.bans.length, "drill")} taken out. <button className="underline" onClick={() => change({ bans: [] })}>Allow again</button></p>}
+        {plan.next_minute[0] && draft.minutes < shelf.max_minutes && (
+          <p className="no-print mt-0.5">
+            One more minute buys{" "}
+            <button
+              className="font-semibold underline underline-offset-2"
+              onClick={() => change({ minutes: draft.minutes + 1 })}
+            >
+              {plan.next_minute[0].name}
+            </button>
+            {plan.next_minute[0].new > 1 && ` and ${plan.next_minute[0].new - 1} more`},{" "}
+            <span className="whitespace-nowrap">+{percent(plan.next_minute[0].whole)}</span>.
+          </p>
+        )}
+        {later.map((one) => (
+          <p key={one.part} className="mt-0.5">
+            <strong>Not ready</strong> by{" "}
+            <button
+              className="underline underline-offset-2"
+              onClick={() =>
+                document.getElementById(`stop-${one.part}`)?.scrollIntoView({ block: "nearest" })
+              }
+            >
+              {one.name}
+            </button>
+            :{" "}
+            {one.missing
+              .slice(0, 3)
+              .map((demand) => demand.name.toLowerCase())
+              .join(", ")}
+            {one.missing.length > 3 && ` and ${one.missing.length - 3} more`}.
+          </p>
+        ))}
+        {plan.notes.map((note) => (
+          <p key={note} className="mt-0.5 text-dust">
+            {note}
+          </p>
+        ))}
+        {draft.bans.length > 0 && (
+          <p className="mt-0.5 text-dust">
+            {plural(draft.bans.length, "drill")} taken out.{" "}
+            <button className="underline" onClick={() => change({ bans: [] })}>
+              Allow again
+            </button>
+          </p>
+        )}
         <details className="mt-0.5 text-[14px]">
-          <summary className="cursor-pointer text-dust">Cool-down, cautions, and where coaches differ</summary>
-          <p className="mt-1">Cool-down: {plan.cooldown.map((one) => `${one.name} (${one.dose_words})`).join(", ")}.</p>
+          <summary className="cursor-pointer text-dust">
+            Cool-down, cautions, and where coaches differ
+          </summary>
+          <p className="mt-1">
+            Cool-down: {plan.cooldown.map((one) => `${one.name} (${one.dose_words})`).join(", ")}.
+          </p>
           {plan.tally && <p className="mt-1">In numbers: {numbers(plan.tally)}.</p>}
-          <p className="mt-1">Prep is not treatment. Sharp, pinching or radiating pain, numbness or dizziness: stop, and see a licensed clinician. A clinician’s instructions outrank this plan.</p>
-          {method && <p className="mt-1">{method.name}: {method.belief} {method.differ}</p>}
+          <p className="mt-1">
+            Prep is not treatment. Sharp, pinching or radiating pain, numbness or dizziness: stop, and see a
+            licensed clinician. A clinician’s instructions outrank this plan.
+          </p>
+          {method && (
+            <p className="mt-1">
+              {method.name}: {method.belief} {method.differ}
+            </p>
+          )}
         </details>
       </div>
     </section>
@@ -83,21 +173,52 @@ function numbers(tally: NonNullable<Plan["tally"]>): string {
   return said.join("; ");
 }
 
-function TimeStrip({ plan, lit, onPoint }: { plan: Plan; lit: Lit | null; onPoint: (point: Point | null) => void }) {
+function TimeStrip({
+  plan,
+  lit,
+  onPoint,
+}: {
+  plan: Plan;
+  lit: Lit | null;
+  onPoint: (point: Point | null) => void;
+}) {
   const total = plan.minutes * 60;
   const place = (seconds: number) => `${(seconds / total) * 100}%`;
   const ramp = plan.ramp.filter((one) => one.start_s !== null);
   return (
     <div className="relative w-9 shrink-0 select-none" aria-hidden>
-      {Array.from({ length: plan.minutes + 1 }, (_, minute) => (plan.minutes <= 20 || minute % 5 === 0) && (
-        <span key={minute} className="absolute right-[14px] -translate-y-1/2 text-[13px] text-dust" style={{ top: `calc(6px + (100% - 12px) * ${minute / plan.minutes})` }}>{minute}</span>
-      ))}
+      {Array.from(
+        { length: plan.minutes + 1 },
+        (_, minute) =>
+          (plan.minutes <= 20 || minute % 5 === 0) && (
+            <span
+              key={minute}
+              className="absolute right-[14px] -translate-y-1/2 text-[13px] text-dust"
+              style={{ top: `calc(6px + (100% - 12px) * ${minute / plan.minutes})` }}
+            >
+              {minute}
+            </span>
+          ),
+      )}
       <div className="absolute top-[6px] right-0 bottom-[6px] w-[10px] rounded-full bg-sand">
-        {plan.items.flatMap((item) => item.turns.map(([start = 0, seconds = 0]) => (
-          <span key={`${item.drill}-${start}`} className={`absolute inset-x-0 rounded-sm ${lit?.drills.has(item.drill) ? "bg-reach" : "bg-slate-line"}`} style={{ top: place(start), height: place(seconds) }}
-            onPointerEnter={() => onPoint({ at: "drill", id: item.drill })} onPointerLeave={() => onPoint(null)} />
-        )))}
-        {ramp.map((one) => <span key={one.load_kg} className="absolute inset-x-0 rounded-sm bg-hold" style={{ top: place(one.start_s ?? 0), height: place(one.seconds - 4) }} />)}
+        {plan.items.flatMap((item) =>
+          item.turns.map(([start = 0, seconds = 0]) => (
+            <span
+              key={`${item.drill}-${start}`}
+              className={`absolute inset-x-0 rounded-sm ${lit?.drills.has(item.drill) ? "bg-reach" : "bg-slate-line"}`}
+              style={{ top: place(start), height: place(seconds) }}
+              onPointerEnter={() => onPoint({ at: "drill", id: item.drill })}
+              onPointerLeave={() => onPoint(null)}
+            />
+          )),
+        )}
+        {ramp.map((one) => (
+          <span
+            key={one.load_kg}
+            className="absolute inset-x-0 rounded-sm bg-hold"
+            style={{ top: place(one.start_s ?? 0), height: place(one.seconds - 4) }}
+          />
+        ))}
       </div>
     </div>
   );

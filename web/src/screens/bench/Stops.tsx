@@ -21,47 +21,128 @@ function Stop({ stop, draft, change, shelf, onPoint }: PrepProps & { stop: Schem
     change({ breaks: minutes ? { ...others, [stop.part]: minutes } : others });
   };
   const missing = new Set(stop.missing.map((one) => one.demand));
-  const shown = [...stop.ready].sort((a, b) => Number(missing.has(b.demand)) - Number(missing.has(a.demand)) || b.readiness - a.readiness).slice(0, SHOWN);
+  const shown = [...stop.ready]
+    .sort(
+      (a, b) => Number(missing.has(b.demand)) - Number(missing.has(a.demand)) || b.readiness - a.readiness,
+    )
+    .slice(0, SHOWN);
   return (
-    <li id={`stop-${stop.part}`} className="rounded-lg border border-dashed border-dust px-3 py-2" aria-label={`Before ${stop.name}`}>
+    <li
+      id={`stop-${stop.part}`}
+      className="rounded-lg border border-dashed border-dust px-3 py-2"
+      aria-label={`Before ${stop.name}`}
+    >
       <div className="flex items-start justify-between gap-2">
         <div className="min-w-0">
           <p className="text-[13px] text-dust">about {Math.round(stop.starts_min)} min in</p>
-          <p className="text-[15px] font-semibold">Before {stop.name}: {stop.missing.length === 0 ? "all of it is still warm" : `${plural(stop.missing.length, "thing")} missing`}</p>
+          <p className="text-[15px] font-semibold">
+            Before {stop.name}:{" "}
+            {stop.missing.length === 0
+              ? "all of it is still warm"
+              : `${plural(stop.missing.length, "thing")} missing`}
+          </p>
         </div>
-        <label className="no-print text-[13px] text-dust">stop of
-          <select className="field ml-1 !px-1.5 !py-1 font-semibold text-ink" aria-label={`Minutes before ${stop.name}`} value={stop.minutes} onChange={(event) => give(Number(event.target.value))}>
-            {MINUTES.map((one) => <option key={one} value={one}>{one ? `${one} min` : "none"}</option>)}
+        <label className="no-print text-[13px] text-dust">
+          stop of
+          <select
+            className="field ml-1 !px-1.5 !py-1 font-semibold text-ink"
+            aria-label={`Minutes before ${stop.name}`}
+            value={stop.minutes}
+            onChange={(event) => give(Number(event.target.value))}
+          >
+            {MINUTES.map((one) => (
+              <option key={one} value={one}>
+                {one ? `${one} min` : "none"}
+              </option>
+            ))}
           </select>
         </label>
       </div>
       <ul className="mt-1 space-y-0.5" aria-label={`How ready it is for ${stop.name}`}>
         {shown.map((one) => (
-          <li key={one.demand} className="flex items-center gap-2 text-[13px]" onPointerEnter={() => onPoint({ at: "demand", id: one.demand })} onPointerLeave={() => onPoint(null)}>
+          <li
+            key={one.demand}
+            className="flex items-center gap-2 text-[13px]"
+            onPointerEnter={() => onPoint({ at: "demand", id: one.demand })}
+            onPointerLeave={() => onPoint(null)}
+          >
             <Mark kind={shelf.demands[one.demand]?.kind as Kind} size={14} />
             <span className="w-[132px] shrink-0 truncate">{one.name}</span>
-            <span className="h-[7px] flex-1 rounded-full border border-slate-line" aria-hidden><span className="block h-full rounded-full bg-slate-line" style={{ width: percent(one.readiness).replace(" ", "") }} /></span>
-            <span className={`w-[92px] shrink-0 text-right ${missing.has(one.demand) ? "font-semibold" : "text-dust"}`}>{one.readiness < 0.05 ? "cold" : `${percent(one.readiness)} warm`}</span>
+            <span className="h-[7px] flex-1 rounded-full border border-slate-line" aria-hidden>
+              <span
+                className="block h-full rounded-full bg-slate-line"
+                style={{ width: percent(one.readiness).replace(" ", "") }}
+              />
+            </span>
+            <span
+              className={`w-[92px] shrink-0 text-right ${missing.has(one.demand) ? "font-semibold" : "text-dust"}`}
+            >
+              {one.readiness < 0.05 ? "cold" : `${percent(one.readiness)} warm`}
+            </span>
           </li>
         ))}
       </ul>
-      {stop.minutes === 0 && stop.missing.length > 0 && <button className="plain-action no-print mt-1.5" onClick={() => give(USUAL_MIN)}>Give it {USUAL_MIN} minutes of its own</button>}
+      {stop.minutes === 0 && stop.missing.length > 0 && (
+        <button className="plain-action no-print mt-1.5" onClick={() => give(USUAL_MIN)}>
+          Give it {USUAL_MIN} minutes of its own
+        </button>
+      )}
       {stop.minutes > 0 && (
         <ol className="mt-1.5 space-y-1" aria-label={`Drills before ${stop.name}`}>
           {stop.items.map((item) => (
-            <li key={item.drill} className="group flex items-center gap-2 border-t border-rule pt-1" onPointerEnter={() => onPoint({ at: "drill", id: item.drill })} onPointerLeave={() => onPoint(null)}>
+            <li
+              key={item.drill}
+              className="group flex items-center gap-2 border-t border-rule pt-1"
+              onPointerEnter={() => onPoint({ at: "drill", id: item.drill })}
+              onPointerLeave={() => onPoint(null)}
+            >
               <span className="w-9 text-[13px] tabular-nums">+{clock(item.start_s)}</span>
-              <Figure picture={item.picture} label={`${item.name}, drawn from joint angles`} className="h-10 w-10 shrink-0" lit />
-              <span className="min-w-0 flex-1"><span className="block truncate text-[15px] leading-tight font-semibold">{item.name}</span>
-                <span className="block truncate text-[13px] text-dust">{item.dose_words}{item.kit_names.length > 0 && `, ${item.kit_names.join(", ")}`}</span></span>
-              <button className="no-print rounded-md p-1.5 hover:bg-sand" aria-label={`Take out ${item.name}`} title="Take out" onClick={() => change({ bans: [...draft.bans, item.drill] })}><X size={16} aria-hidden /></button>
+              <Figure
+                picture={item.picture}
+                label={`${item.name}, drawn from joint angles`}
+                className="h-10 w-10 shrink-0"
+                lit
+              />
+              <span className="min-w-0 flex-1">
+                <span className="block truncate text-[15px] leading-tight font-semibold">{item.name}</span>
+                <span className="block truncate text-[13px] text-dust">
+                  {item.dose_words}
+                  {item.kit_names.length > 0 && `, ${item.kit_names.join(", ")}`}
+                </span>
+              </span>
+              <button
+                className="no-print rounded-md p-1.5 hover:bg-sand"
+                aria-label={`Take out ${item.name}`}
+                title="Take out"
+                onClick={() => change({ bans: [...draft.bans, item.drill] })}
+              >
+                <X size={16} aria-hidden />
+              </button>
             </li>
           ))}
-          {stop.items.length === 0 && <li className="text-[14px] text-dust">{stop.missing.length ? "Nothing on the shelf fits these minutes." : "Nothing to add: go straight to it."}</li>}
-          {stop.ramp.length > 0 && <li className="border-t border-rule pt-1 text-[14px]">then the {stop.ramp[0]?.name}: {stop.ramp.map((one) => `${number(one.load)} ${one.unit} × ${one.reps}${one.start_s === null ? " (in the part’s time)" : ""}`).join(", ")}</li>}
+          {stop.items.length === 0 && (
+            <li className="text-[14px] text-dust">
+              {stop.missing.length
+                ? "Nothing on the shelf fits these minutes."
+                : "Nothing to add: go straight to it."}
+            </li>
+          )}
+          {stop.ramp.length > 0 && (
+            <li className="border-t border-rule pt-1 text-[14px]">
+              then the {stop.ramp[0]?.name}:{" "}
+              {stop.ramp
+                .map(
+                  (one) =>
+                    `${number(one.load)} ${one.unit} × ${one.reps}${one.start_s === null ? " (in the part’s time)" : ""}`,
+                )
+                .join(", ")}
+            </li>
+          )}
         </ol>
       )}
-      {stop.uncovered.length > 0 && <p className="mt-1 text-[13px] text-dust">Left: {leftOut(stop.uncovered)}.</p>}
+      {stop.uncovered.length > 0 && (
+        <p className="mt-1 text-[13px] text-dust">Left: {leftOut(stop.uncovered)}.</p>
+      )}
     </li>
   );
 }

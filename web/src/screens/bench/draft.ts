@@ -19,7 +19,12 @@ export interface Draft {
   locked: boolean;
 }
 
-interface History { past: Draft[]; now: Draft; future: Draft[]; typedAt: number }
+interface History {
+  past: Draft[];
+  now: Draft;
+  future: Draft[];
+  typedAt: number;
+}
 type Change = { do: "change"; to: Partial<Draft>; typing: boolean } | { do: "undo" } | { do: "redo" };
 const PAUSE_MS = 900;
 const MOST_STEPS = 200;
@@ -41,13 +46,41 @@ function reduce(history: History, change: Change): History {
 }
 
 export function useDraft(session: Session) {
-  const [history, dispatch] = useReducer(reduce, session, (from): History => ({
-    past: [], future: [], typedAt: 0,
-    now: { text: from.text, minutes: from.minutes, method: from.method, pins: from.pins, bans: from.bans, order: from.order, doses: from.doses,
-      breaks: from.breaks, after_text: from.after_text, after_min: from.after_min, cold: from.cold, locked: from.locked },
-  }));
-  const change = useCallback((to: Partial<Draft>, typing = false) => dispatch({ do: "change", to, typing }), []);
+  const [history, dispatch] = useReducer(
+    reduce,
+    session,
+    (from): History => ({
+      past: [],
+      future: [],
+      typedAt: 0,
+      now: {
+        text: from.text,
+        minutes: from.minutes,
+        method: from.method,
+        pins: from.pins,
+        bans: from.bans,
+        order: from.order,
+        doses: from.doses,
+        breaks: from.breaks,
+        after_text: from.after_text,
+        after_min: from.after_min,
+        cold: from.cold,
+        locked: from.locked,
+      },
+    }),
+  );
+  const change = useCallback(
+    (to: Partial<Draft>, typing = false) => dispatch({ do: "change", to, typing }),
+    [],
+  );
   const undo = useCallback(() => dispatch({ do: "undo" }), []);
   const redo = useCallback(() => dispatch({ do: "redo" }), []);
-  return { draft: history.now, change, undo, redo, canUndo: history.past.length > 0, canRedo: history.future.length > 0 };
+  return {
+    draft: history.now,
+    change,
+    undo,
+    redo,
+    canUndo: history.past.length > 0,
+    canRedo: history.future.length > 0,
+  };
 }

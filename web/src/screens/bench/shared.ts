@@ -4,7 +4,12 @@ import type { Lit, Point } from "../../thread/thread";
 import type { Draft } from "./draft";
 
 export const PHASE_WORD: Record<string, string> = {
-  raise: "raise", release: "release", open: "open", "switch-on": "switch on", rehearse: "rehearse", settle: "settle",
+  raise: "raise",
+  release: "release",
+  open: "open",
+  "switch-on": "switch on",
+  rehearse: "rehearse",
+  settle: "settle",
 };
 
 /** How the clock of a method runs, in a few words; nothing for one drill after the other. */
@@ -20,14 +25,21 @@ export function paceWords(plan: Plan): string {
 export function leftOut(uncovered: Plan["uncovered"]): string {
   const reasons = new Map<string, string[]>();
   uncovered.forEach((one) => reasons.set(one.why, [...(reasons.get(one.why) ?? []), one.name.toLowerCase()]));
-  return [...reasons].map(([why, names]) => `${names.slice(0, 3).join(", ")}${names.length > 3 ? ` and ${names.length - 3} more` : ""}: ${why}`).join("; ");
+  return [...reasons]
+    .map(
+      ([why, names]) =>
+        `${names.slice(0, 3).join(", ")}${names.length > 3 ? ` and ${names.length - 3} more` : ""}: ${why}`,
+    )
+    .join("; ");
 }
 
 /** Everything kept as it stands, doses and order too; or open again with what was kept by hand still kept. */
 export function lockedDraft(draft: Draft, plan: Plan): Partial<Draft> {
   if (draft.locked) return { locked: false };
   return {
-    locked: true, pins: plan.items.map((one) => `${one.drill}@${one.phase}`), order: plan.items.map((one) => one.drill),
+    locked: true,
+    pins: plan.items.map((one) => `${one.drill}@${one.phase}`),
+    order: plan.items.map((one) => one.drill),
     doses: { ...draft.doses, ...Object.fromEntries(plan.items.map((one) => [one.drill, one.dose_option])) },
   };
 }

@@ -2,13 +2,30 @@ import type { ApiProblem, Schemas } from "../../api/client";
 import { BARS, LOAD_OF, type Ask } from "./ask";
 
 const RANGE_NAMES: Record<string, [string, number, number]> = {
-  "ankle.dorsiflexion": ["Ankle bend", 5, 55], "hip.flexion": ["Hip flexion", 70, 150], "knee.flexion": ["Knee bend", 90, 165], "shoulder.flexion": ["Shoulder flexion", 110, 195],
-  "thoracic.extension": ["Upper back extension", 0, 45], "hip.extension": ["Hip extension", -10, 45], "hip.flexion-straight-knee": ["Straight-leg raise", 35, 125],
-  "lumbar.extension": ["Low back extension", 0, 50], "wrist.extension": ["Wrist extension", 20, 110],
+  "ankle.dorsiflexion": ["Ankle bend", 5, 55],
+  "hip.flexion": ["Hip flexion", 70, 150],
+  "knee.flexion": ["Knee bend", 90, 165],
+  "shoulder.flexion": ["Shoulder flexion", 110, 195],
+  "thoracic.extension": ["Upper back extension", 0, 45],
+  "hip.extension": ["Hip extension", -10, 45],
+  "hip.flexion-straight-knee": ["Straight-leg raise", 35, 125],
+  "lumbar.extension": ["Low back extension", 0, 50],
+  "wrist.extension": ["Wrist extension", 20, 110],
 };
-const LENGTH_NAMES: [string, string][] = [["shank", "Shin"], ["thigh", "Thigh"], ["trunk", "Trunk"], ["arm", "Arm to grip"]];
+const LENGTH_NAMES: [string, string][] = [
+  ["shank", "Shin"],
+  ["thigh", "Thigh"],
+  ["trunk", "Trunk"],
+  ["arm", "Arm to grip"],
+];
 
-interface Props { start: Schemas["LabStart"]; ask: Ask; answer: Schemas["LabOut"] | undefined; problem: ApiProblem | null; onChange: (to: Partial<Ask>) => void }
+interface Props {
+  start: Schemas["LabStart"];
+  ask: Ask;
+  answer: Schemas["LabOut"] | undefined;
+  problem: ApiProblem | null;
+  onChange: (to: Partial<Ask>) => void;
+}
 
 /** The position, the person, and everything that can be changed: by slider or typed. */
 export function Controls({ start, ask, answer, problem, onChange }: Props) {
@@ -18,58 +35,243 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
       <h1 className="text-[32px]">Position lab</h1>
       <div role="group" aria-label="Position" className="mt-2 flex flex-wrap gap-1.5">
         {BARS.map(([bar, word]) => (
-          <Choice key={bar} on={ask.family === "squat" && ask.bar === bar && !ask.single_leg} onPick={() => onChange({ family: "squat", bar, single_leg: false, load_share: LOAD_OF[bar] ?? 0 })}>{word} squat</Choice>
+          <Choice
+            key={bar}
+            on={ask.family === "squat" && ask.bar === bar && !ask.single_leg}
+            onPick={() =>
+              onChange({ family: "squat", bar, single_leg: false, load_share: LOAD_OF[bar] ?? 0 })
+            }
+          >
+            {word} squat
+          </Choice>
         ))}
-        <Choice on={ask.family === "squat" && ask.single_leg} onPick={() => onChange({ family: "squat", bar: "none", single_leg: true, load_share: 0 })}>one leg</Choice>
-        <Choice on={ask.family === "lunge"} onPick={() => onChange({ family: "lunge" })}>lunge</Choice>
-        <Choice on={ask.family === "hinge"} onPick={() => onChange({ family: "hinge" })}>pull off the floor</Choice>
-        <Choice on={ask.family === "hang"} onPick={() => onChange({ family: "hang" })}>hang and kip</Choice>
-        <Choice on={ask.family === "plank"} onPick={() => onChange({ family: "plank" })}>plank</Choice>
-        <Choice on={ask.family === "handstand"} onPick={() => onChange({ family: "handstand" })}>handstand</Choice>
+        <Choice
+          on={ask.family === "squat" && ask.single_leg}
+          onPick={() => onChange({ family: "squat", bar: "none", single_leg: true, load_share: 0 })}
+        >
+          one leg
+        </Choice>
+        <Choice on={ask.family === "lunge"} onPick={() => onChange({ family: "lunge" })}>
+          lunge
+        </Choice>
+        <Choice on={ask.family === "hinge"} onPick={() => onChange({ family: "hinge" })}>
+          pull off the floor
+        </Choice>
+        <Choice on={ask.family === "hang"} onPick={() => onChange({ family: "hang" })}>
+          hang and kip
+        </Choice>
+        <Choice on={ask.family === "plank"} onPick={() => onChange({ family: "plank" })}>
+          plank
+        </Choice>
+        <Choice on={ask.family === "handstand"} onPick={() => onChange({ family: "handstand" })}>
+          handstand
+        </Choice>
       </div>
-      <label className="mt-3 block text-[14px] font-semibold" htmlFor="lab-person">Body</label>
-      <select id="lab-person" className="field mt-1 w-full !py-1.5" value={ask.person_id ?? (ask.class_id ? "class" : "")}
-        onChange={(event) => onChange({ person_id: Number(event.target.value) || null, class_id: event.target.value === "class" ? ask.class_id : null, ranges: {}, lengths_m: {} })}>
+      <label className="mt-3 block text-[14px] font-semibold" htmlFor="lab-person">
+        Body
+      </label>
+      <select
+        id="lab-person"
+        className="field mt-1 w-full !py-1.5"
+        value={ask.person_id ?? (ask.class_id ? "class" : "")}
+        onChange={(event) =>
+          onChange({
+            person_id: Number(event.target.value) || null,
+            class_id: event.target.value === "class" ? ask.class_id : null,
+            ranges: {},
+            lengths_m: {},
+          })
+        }
+      >
         <option value="">an adult nobody has measured</option>
         {ask.class_id && <option value="class">the average of the class</option>}
-        {start.people.map((one) => <option key={one.id} value={one.id}>{one.name}{one.measured ? `, ${one.measured} measured` : ""}</option>)}
+        {start.people.map((one) => (
+          <option key={one.id} value={one.id}>
+            {one.name}
+            {one.measured ? `, ${one.measured} measured` : ""}
+          </option>
+        ))}
       </select>
       <h2 className="mt-4 border-b-2 border-ink pb-0.5 text-[20px]">Ranges it has</h2>
       {Object.entries(answer?.ranges ?? {}).map(([motion, value]) => {
         const [label, low, high] = RANGE_NAMES[motion] ?? [motion, 0, 180];
-        return <Slider key={motion} label={label} unit="°" low={low} high={high} step={0.5} value={ask.ranges[motion] ?? value} changed={motion in ask.ranges} onChange={(next) => range(motion, next)} />;
+        return (
+          <Slider
+            key={motion}
+            label={label}
+            unit="°"
+            low={low}
+            high={high}
+            step={0.5}
+            value={ask.ranges[motion] ?? value}
+            changed={motion in ask.ranges}
+            onChange={(next) => range(motion, next)}
+          />
+        );
       })}
-      {Object.keys(ask.ranges).length > 0 && <button className="mt-1 text-[14px] underline underline-offset-2" onClick={() => onChange({ ranges: {} })}>back to this body's own</button>}
+      {Object.keys(ask.ranges).length > 0 && (
+        <button
+          className="mt-1 text-[14px] underline underline-offset-2"
+          onClick={() => onChange({ ranges: {} })}
+        >
+          back to this body's own
+        </button>
+      )}
       <h2 className="mt-4 border-b-2 border-ink pb-0.5 text-[20px]">Shape</h2>
-      {ask.family === "squat" && <>
-        <Slider label="Depth (thigh from hanging)" unit="°" low={60} high={118} step={1} value={ask.depth_deg} onChange={(depth_deg) => onChange({ depth_deg })} />
-        {!ask.single_leg && <Slider label="Stance, heel to heel" unit=" cm" low={20} high={110} step={1} value={ask.stance_cm} onChange={(stance_cm) => onChange({ stance_cm })} />}
-        <Slider label="Raised heel" unit=" mm" low={0} high={60} step={1} value={ask.heel_mm} onChange={(heel_mm) => onChange({ heel_mm })} />
-        {ask.bar !== "none" && <Slider label="Load, share of bodyweight" unit="" low={0} high={2.5} step={0.05} value={ask.load_share} onChange={(load_share) => onChange({ load_share })} />}
-      </>}
-      {ask.family === "lunge" && <Slider label="Step, heel to heel" unit=" m" low={0.3} high={1.2} step={0.01} value={ask.step_length_m} onChange={(step_length_m) => onChange({ step_length_m })} />}
-      {ask.family === "hinge" && <Slider label="Bar above the floor" unit=" m" low={0} high={0.6} step={0.005} value={ask.bar_height_m} onChange={(bar_height_m) => onChange({ bar_height_m })} />}
-      {ask.family === "hang" && <Slider label="Chest ahead of the bar" unit=" cm" low={0} high={30} step={0.5} value={ask.chest_cm} onChange={(chest_cm) => onChange({ chest_cm })} />}
-      {ask.family === "plank" && <Slider label="Shoulders ahead of the wrists" unit=" cm" low={-20} high={20} step={0.5} value={ask.shoulders_cm} onChange={(shoulders_cm) => onChange({ shoulders_cm })} />}
-      {(ask.family === "plank" || ask.family === "handstand") && <Slider label="Wedge under the heel of the hand" unit="°" low={0} high={40} step={1} value={ask.wedge_deg} onChange={(wedge_deg) => onChange({ wedge_deg })} />}
+      {ask.family === "squat" && (
+        <>
+          <Slider
+            label="Depth (thigh from hanging)"
+            unit="°"
+            low={60}
+            high={118}
+            step={1}
+            value={ask.depth_deg}
+            onChange={(depth_deg) => onChange({ depth_deg })}
+          />
+          {!ask.single_leg && (
+            <Slider
+              label="Stance, heel to heel"
+              unit=" cm"
+              low={20}
+              high={110}
+              step={1}
+              value={ask.stance_cm}
+              onChange={(stance_cm) => onChange({ stance_cm })}
+            />
+          )}
+          <Slider
+            label="Raised heel"
+            unit=" mm"
+            low={0}
+            high={60}
+            step={1}
+            value={ask.heel_mm}
+            onChange={(heel_mm) => onChange({ heel_mm })}
+          />
+          {ask.bar !== "none" && (
+            <Slider
+              label="Load, share of bodyweight"
+              unit=""
+              low={0}
+              high={2.5}
+              step={0.05}
+              value={ask.load_share}
+              onChange={(load_share) => onChange({ load_share })}
+            />
+          )}
+        </>
+      )}
+      {ask.family === "lunge" && (
+        <Slider
+          label="Step, heel to heel"
+          unit=" m"
+          low={0.3}
+          high={1.2}
+          step={0.01}
+          value={ask.step_length_m}
+          onChange={(step_length_m) => onChange({ step_length_m })}
+        />
+      )}
+      {ask.family === "hinge" && (
+        <Slider
+          label="Bar above the floor"
+          unit=" m"
+          low={0}
+          high={0.6}
+          step={0.005}
+          value={ask.bar_height_m}
+          onChange={(bar_height_m) => onChange({ bar_height_m })}
+        />
+      )}
+      {ask.family === "hang" && (
+        <Slider
+          label="Chest ahead of the bar"
+          unit=" cm"
+          low={0}
+          high={30}
+          step={0.5}
+          value={ask.chest_cm}
+          onChange={(chest_cm) => onChange({ chest_cm })}
+        />
+      )}
+      {ask.family === "plank" && (
+        <Slider
+          label="Shoulders ahead of the wrists"
+          unit=" cm"
+          low={-20}
+          high={20}
+          step={0.5}
+          value={ask.shoulders_cm}
+          onChange={(shoulders_cm) => onChange({ shoulders_cm })}
+        />
+      )}
+      {(ask.family === "plank" || ask.family === "handstand") && (
+        <Slider
+          label="Wedge under the heel of the hand"
+          unit="°"
+          low={0}
+          high={40}
+          step={1}
+          value={ask.wedge_deg}
+          onChange={(wedge_deg) => onChange({ wedge_deg })}
+        />
+      )}
       <details className="mt-3 text-[15px]">
         <summary className="cursor-pointer py-1">Lengths by tape measure</summary>
         {LENGTH_NAMES.map(([segment, label]) => (
-          <Slider key={segment} label={label} unit=" m" low={0.28} high={0.75} step={0.005} value={ask.lengths_m[segment] ?? answer?.lengths_m[segment] ?? 0.4} changed={segment in ask.lengths_m}
-            onChange={(value) => onChange({ lengths_m: { ...ask.lengths_m, [segment]: value } })} />
+          <Slider
+            key={segment}
+            label={label}
+            unit=" m"
+            low={0.28}
+            high={0.75}
+            step={0.005}
+            value={ask.lengths_m[segment] ?? answer?.lengths_m[segment] ?? 0.4}
+            changed={segment in ask.lengths_m}
+            onChange={(value) => onChange({ lengths_m: { ...ask.lengths_m, [segment]: value } })}
+          />
         ))}
-        {Object.keys(ask.lengths_m).length > 0 && <button className="text-[14px] underline underline-offset-2" onClick={() => onChange({ lengths_m: {} })}>back to the averages</button>}
+        {Object.keys(ask.lengths_m).length > 0 && (
+          <button
+            className="text-[14px] underline underline-offset-2"
+            onClick={() => onChange({ lengths_m: {} })}
+          >
+            back to the averages
+          </button>
+        )}
       </details>
-      {problem && <p role="alert" className="mt-3 text-hold">{problem.message}</p>}
+      {problem && (
+        <p role="alert" className="mt-3 text-hold">
+          {problem.message}
+        </p>
+      )}
     </section>
   );
 }
 
 function Choice({ on, onPick, children }: { on: boolean; onPick: () => void; children: React.ReactNode }) {
-  return <button aria-pressed={on} className={`rounded-lg border px-2.5 py-1.5 text-[14px] ${on ? "border-slate-deep bg-slate-deep text-chalk" : "border-rule bg-sheet hover:border-dust"}`} onClick={onPick}>{children}</button>;
+  return (
+    <button
+      aria-pressed={on}
+      className={`rounded-lg border px-2.5 py-1.5 text-[14px] ${on ? "border-slate-deep bg-slate-deep text-chalk" : "border-rule bg-sheet hover:border-dust"}`}
+      onClick={onPick}
+    >
+      {children}
+    </button>
+  );
 }
 
-interface SliderProps { label: string; unit: string; low: number; high: number; step: number; value: number; changed?: boolean; onChange: (value: number) => void }
+interface SliderProps {
+  label: string;
+  unit: string;
+  low: number;
+  high: number;
+  step: number;
+  value: number;
+  changed?: boolean;
+  onChange: (value: number) => void;
+}
 
 /** A slider with its number, which can be typed as well. */
 function Slider({ label, unit, low, high, step, value, changed = false, onChange }: SliderProps) {
@@ -78,10 +280,30 @@ function Slider({ label, unit, low, high, step, value, changed = false, onChange
     <div className="mt-1.5">
       <div className="flex items-center justify-between text-[14px]">
         <span className={changed ? "font-semibold" : ""}>{label}</span>
-        <span><input type="number" aria-label={`${label}, typed`} className="w-[70px] rounded-md border border-rule bg-sheet px-1.5 py-0.5 text-right" min={low} max={high} step={step} value={shown}
-          onChange={(event) => event.target.value !== "" && onChange(Number(event.target.value))} />{unit}</span>
+        <span>
+          <input
+            type="number"
+            aria-label={`${label}, typed`}
+            className="w-[70px] rounded-md border border-rule bg-sheet px-1.5 py-0.5 text-right"
+            min={low}
+            max={high}
+            step={step}
+            value={shown}
+            onChange={(event) => event.target.value !== "" && onChange(Number(event.target.value))}
+          />
+          {unit}
+        </span>
       </div>
-      <input type="range" aria-label={label} className="h-5 w-full accent-reach" min={low} max={high} step={step} value={Math.min(high, Math.max(low, value))} onChange={(event) => onChange(Number(event.target.value))} />
+      <input
+        type="range"
+        aria-label={label}
+        className="h-5 w-full accent-reach"
+        min={low}
+        max={high}
+        step={step}
+        value={Math.min(high, Math.max(low, value))}
+        onChange={(event) => onChange(Number(event.target.value))}
+      />
     </div>
   );
 }

@@ -25,29 +25,67 @@ function Bench({ start, first }: { start: Schemas["LabStart"]; first: Ask }) {
   const [other, setOther] = useState<number | null>(null);
   const [kept, setKept] = useState<Kept | null>(null);
   const own = useQuery({ ...labQuery(ask), placeholderData: keepPreviousData });
-  const second = useQuery({ ...labQuery({ ...ask, ranges: {}, lengths_m: {}, person_id: other, class_id: null }), enabled: other !== null, placeholderData: keepPreviousData });
+  const second = useQuery({
+    ...labQuery({ ...ask, ranges: {}, lengths_m: {}, person_id: other, class_id: null }),
+    enabled: other !== null,
+    placeholderData: keepPreviousData,
+  });
   const change = (to: Partial<Ask>) => setAsk((now) => ({ ...now, ...to }));
   const drag = (joint: string, pixels: number) => setAsk((now) => dragged(now, own.data, joint, pixels));
   const problem = own.error instanceof ApiProblem ? own.error : null;
-  const beside = kept ?? (other !== null && second.data ? { label: name(start, other), answer: second.data } : null);
+  const beside =
+    kept ?? (other !== null && second.data ? { label: name(start, other), answer: second.data } : null);
   return (
     <div className="grid h-full min-h-[640px] min-w-[1080px] grid-cols-[330px_minmax(0,1fr)] gap-8 px-5 pt-4 pb-5">
       <Controls start={start} ask={ask} answer={own.data} problem={problem} onChange={change} />
       <section aria-label="The answer" className="flex min-h-0 flex-col">
         <div className="flex items-center gap-3">
           <p className="text-[15px] font-semibold">Beside it</p>
-          <label className="sr-only" htmlFor="lab-other">Another person</label>
-          <select id="lab-other" className="field !py-1.5" value={other ?? ""} onChange={(event) => { setOther(event.target.value ? Number(event.target.value) : null); setKept(null); }}>
+          <label className="sr-only" htmlFor="lab-other">
+            Another person
+          </label>
+          <select
+            id="lab-other"
+            className="field !py-1.5"
+            value={other ?? ""}
+            onChange={(event) => {
+              setOther(event.target.value ? Number(event.target.value) : null);
+              setKept(null);
+            }}
+          >
             <option value="">nobody</option>
-            {start.people.map((one) => <option key={one.id} value={one.id}>{one.name}</option>)}
+            {start.people.map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.name}
+              </option>
+            ))}
           </select>
-          <button className="plain-action" disabled={!own.data} onClick={() => own.data && setKept({ label: "before", answer: own.data })}>Keep this as “before”</button>
-          {kept && <button className="text-[14px] underline underline-offset-2" onClick={() => setKept(null)}>let it go</button>}
+          <button
+            className="plain-action"
+            disabled={!own.data}
+            onClick={() => own.data && setKept({ label: "before", answer: own.data })}
+          >
+            Keep this as “before”
+          </button>
+          {kept && (
+            <button className="text-[14px] underline underline-offset-2" onClick={() => setKept(null)}>
+              let it go
+            </button>
+          )}
         </div>
         {own.error && !problem && <Trouble error={own.error} again={() => own.refetch()} />}
         <div className={`mt-3 grid min-h-0 flex-1 gap-8 ${beside ? "grid-cols-2" : "grid-cols-1"}`}>
           {beside && <Answer answer={beside.answer} label={beside.label} narrow />}
-          {own.data ? <Answer answer={own.data} label={beside ? (kept ? "now" : ask.person_id ? name(start, ask.person_id) : "this body") : ""} narrow={beside !== null} onDrag={drag} /> : <Waiting what="Solving" />}
+          {own.data ? (
+            <Answer
+              answer={own.data}
+              label={beside ? (kept ? "now" : ask.person_id ? name(start, ask.person_id) : "this body") : ""}
+              narrow={beside !== null}
+              onDrag={drag}
+            />
+          ) : (
+            <Waiting what="Solving" />
+          )}
         </div>
       </section>
     </div>
@@ -63,7 +101,13 @@ const DEG_PER_PIXEL = 0.35;
 /** Dragging a joint changes the range it has: to the right more, to the left less. */
 function dragged(ask: Ask, answer: Schemas["LabOut"] | undefined, joint: string, pixels: number): Ask {
   const motion = HANDLES[ask.family]?.[joint];
-  const now = motion ? ask.ranges[motion] ?? answer?.ranges[motion] : undefined;
+  const now = motion ? (ask.ranges[motion] ?? answer?.ranges[motion]) : undefined;
   if (!motion || now === undefined) return ask;
-  return { ...ask, ranges: { ...ask.ranges, [motion]: Math.round(Math.max(0, Math.min(220, now + pixels * DEG_PER_PIXEL)) * 10) / 10 } };
+  return {
+    ...ask,
+    ranges: {
+      ...ask.ranges,
+      [motion]: Math.round(Math.max(0, Math.min(220, now + pixels * DEG_PER_PIXEL)) * 10) / 10,
+    },
+  };
 }

@@ -11,11 +11,18 @@ export function Outbox() {
     <div className="mx-auto max-w-3xl px-5 pt-4 pb-8">
       <h1 className="text-[34px]">Outbox</h1>
       <p className="quiet">A small stand-in for a mail server: messages stop here, newest first.</p>
-      {found.data.length === 0 && <p className="mt-4">Nothing was sent yet. Publish a class and its messages appear here.</p>}
+      {found.data.length === 0 && (
+        <p className="mt-4">Nothing was sent yet. Publish a class and its messages appear here.</p>
+      )}
       <ul className="mt-4">
         {found.data.map((one, index) => (
           <li key={index} className="border-t border-rule py-2.5">
-            <p className="flex justify-between gap-4"><span className="font-semibold">{one.subject}</span><span className="quiet shrink-0">{new Date(one.sent_at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}</span></p>
+            <p className="flex justify-between gap-4">
+              <span className="font-semibold">{one.subject}</span>
+              <span className="quiet shrink-0">
+                {new Date(one.sent_at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}
+              </span>
+            </p>
             <p className="quiet">to {one.to}</p>
             <Body text={one.body} />
           </li>
@@ -28,8 +35,18 @@ export function Outbox() {
 function Body({ text }: { text: string }) {
   return (
     <p className="mt-1 text-[15px] whitespace-pre-line">
-      {text.trim().split(/(https?:\/\/\S+)/).map((piece, index) => (piece.startsWith("http")
-        ? <a key={index} className="break-all underline underline-offset-2" href={new URL(piece).pathname}>{piece}</a> : piece))}
+      {text
+        .trim()
+        .split(/(https?:\/\/\S+)/)
+        .map((piece, index) =>
+          piece.startsWith("http") ? (
+            <a key={index} className="break-all underline underline-offset-2" href={new URL(piece).pathname}>
+              {piece}
+            </a>
+          ) : (
+            piece
+          ),
+        )}
     </p>
   );
 }

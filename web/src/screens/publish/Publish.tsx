@@ -29,52 +29,133 @@ export function Publish() {
 function Head({ data }: { data: Schemas["PublishOut"] }) {
   const client = useQueryClient();
   const send = useMutation({
-    mutationFn: () => answer(api.POST("/api/classes/{class_id}/publish", { params: { path: { class_id: data.class_id } } })),
-    onSuccess: (next) => { client.setQueryData(["publish", data.class_id], next); void client.invalidateQueries({ queryKey: ["week"] }); void client.invalidateQueries({ queryKey: ["session"] }); },
+    mutationFn: () =>
+      answer(api.POST("/api/classes/{class_id}/publish", { params: { path: { class_id: data.class_id } } })),
+    onSuccess: (next) => {
+      client.setQueryData(["publish", data.class_id], next);
+      void client.invalidateQueries({ queryKey: ["week"] });
+      void client.invalidateQueries({ queryKey: ["session"] });
+    },
   });
-  const state = data.version === null ? "Not sent yet." : data.changed_since
-    ? `Version ${data.version} was sent ${hour(data.published_at!)} by ${data.published_by}. The board or the prep has changed since.`
-    : `Version ${data.version} was sent ${hour(data.published_at!)} by ${data.published_by}. Nothing has changed since.`;
-  const word = data.version === null ? `Send now to ${plural(data.roster.length, "person", "people")}` : `Send version ${data.version + 1} to ${plural(data.roster.length, "person", "people")}`;
+  const state =
+    data.version === null
+      ? "Not sent yet."
+      : data.changed_since
+        ? `Version ${data.version} was sent ${hour(data.published_at!)} by ${data.published_by}. The board or the prep has changed since.`
+        : `Version ${data.version} was sent ${hour(data.published_at!)} by ${data.published_by}. Nothing has changed since.`;
+  const word =
+    data.version === null
+      ? `Send now to ${plural(data.roster.length, "person", "people")}`
+      : `Send version ${data.version + 1} to ${plural(data.roster.length, "person", "people")}`;
   return (
     <>
-      <p className="text-[14px]"><Link className="underline underline-offset-2" to="/session/$id" params={{ id: String(data.session_id) }} search={{ class: data.class_id }}>Back to the Bench</Link></p>
+      <p className="text-[14px]">
+        <Link
+          className="underline underline-offset-2"
+          to="/session/$id"
+          params={{ id: String(data.session_id) }}
+          search={{ class: data.class_id }}
+        >
+          Back to the Bench
+        </Link>
+      </p>
       <h1 className="mt-1 text-[34px]">{data.title}</h1>
-      <p className="quiet">{new Date(data.starts_at).toLocaleDateString("en-GB", { weekday: "long", day: "numeric", month: "long" })}, {hour(data.starts_at)} class{data.coach && `, with ${data.coach}`}</p>
+      <p className="quiet">
+        {new Date(data.starts_at).toLocaleDateString("en-GB", {
+          weekday: "long",
+          day: "numeric",
+          month: "long",
+        })}
+        , {hour(data.starts_at)} class{data.coach && `, with ${data.coach}`}
+      </p>
       <div className="mt-4 flex items-center gap-4 rounded-xl border border-rule bg-sheet p-4">
         <div className="flex-1">
           <p>{state}</p>
-          <p className="quiet mt-0.5">Each gets a message with a link of their own. What was sent never changes; a correction is a new version.</p>
-          {data.problem && <p role="alert" className="mt-2 font-semibold text-hold">{data.problem.message}</p>}
-          {send.error && <p role="alert" className="mt-2 font-semibold text-hold">{send.error.message} Nothing was sent.</p>}
-          {send.isSuccess && !data.changed_since && <p role="status" className="mt-2 font-semibold">Sent to {plural(data.deliveries.length, "person", "people")}.</p>}
+          <p className="quiet mt-0.5">
+            Each gets a message with a link of their own. What was sent never changes; a correction is a new
+            version.
+          </p>
+          {data.problem && (
+            <p role="alert" className="mt-2 font-semibold text-hold">
+              {data.problem.message}
+            </p>
+          )}
+          {send.error && (
+            <p role="alert" className="mt-2 font-semibold text-hold">
+              {send.error.message} Nothing was sent.
+            </p>
+          )}
+          {send.isSuccess && !data.changed_since && (
+            <p role="status" className="mt-2 font-semibold">
+              Sent to {plural(data.deliveries.length, "person", "people")}.
+            </p>
+          )}
         </div>
-        <button className="action shrink-0" disabled={!!data.problem || send.isPending} onClick={() => send.mutate()}>{send.isPending ? "Sending" : word}</button>
+        <button
+          className="action shrink-0"
+          disabled={!!data.problem || send.isPending}
+          onClick={() => send.mutate()}
+        >
+          {send.isPending ? "Sending" : word}
+        </button>
       </div>
     </>
   );
 }
 
-function Roster({ data, shown, onShow }: { data: Schemas["PublishOut"]; shown: number | null; onShow: (id: number) => void }) {
+function Roster({
+  data,
+  shown,
+  onShow,
+}: {
+  data: Schemas["PublishOut"];
+  shown: number | null;
+  onShow: (id: number) => void;
+}) {
   const sent = new Map(data.deliveries.map((one) => [one.person, one]));
-  if (!data.roster.length) return <p className="mt-5">Nobody has booked this class yet. People appear here as they join.</p>;
+  if (!data.roster.length)
+    return <p className="mt-5">Nobody has booked this class yet. People appear here as they join.</p>;
   return (
     <table className="mt-5 w-full text-[15px]">
       <thead className="border-b-2 border-ink text-left text-[13px] text-dust">
-        <tr>{["who", "does", "ranges known", "own extras", "swapped", "message", "felt"].map((one) => <th key={one} scope="col" className="pb-1 font-normal">{one}</th>)}</tr>
+        <tr>
+          {["who", "does", "ranges known", "own extras", "swapped", "message", "felt"].map((one) => (
+            <th key={one} scope="col" className="pb-1 font-normal">
+              {one}
+            </th>
+          ))}
+        </tr>
       </thead>
       <tbody>
         {data.roster.map((one) => {
           const delivery = sent.get(one.id);
           return (
             <tr key={one.id} className={`border-b border-rule ${one.id === shown ? "bg-sheet" : ""}`}>
-              <td className="py-1.5"><button className={`text-left hover:underline ${one.id === shown ? "font-semibold" : ""}`} onClick={() => onShow(one.id)} aria-pressed={one.id === shown}>{one.name}</button>
-                {one.adaptive.length > 0 && <span className="ml-2 rounded bg-sand px-1.5 text-[13px]">{one.adaptive.join(", ")}</span>}</td>
+              <td className="py-1.5">
+                <button
+                  className={`text-left hover:underline ${one.id === shown ? "font-semibold" : ""}`}
+                  onClick={() => onShow(one.id)}
+                  aria-pressed={one.id === shown}
+                >
+                  {one.name}
+                </button>
+                {one.adaptive.length > 0 && (
+                  <span className="ml-2 rounded bg-sand px-1.5 text-[13px]">{one.adaptive.join(", ")}</span>
+                )}
+              </td>
               <td>{one.division || "as written"}</td>
               <td>{one.measured || "none"}</td>
               <td>{delivery ? delivery.extras : ""}</td>
               <td>{delivery ? delivery.swaps : ""}</td>
-              <td>{delivery ? <a className="underline underline-offset-2" href={delivery.link}>{delivery.opened ? "opened" : "sent"}</a> : "not sent"}</td>
+              <td>
+                {delivery ? (
+                  <a className="underline underline-offset-2" href={delivery.link}>
+                    {delivery.opened ? "opened" : "sent"}
+                  </a>
+                ) : (
+                  "not sent"
+                )}
+              </td>
               <td>{delivery?.felt}</td>
             </tr>
           );
@@ -89,8 +170,19 @@ function Preview({ classId, personId, ready }: { classId: number; personId: numb
   return (
     <aside aria-label="Preview" className="sticky top-4 self-start">
       <p className="quiet mb-2">As {page.data?.name ?? "a member"} will see it</p>
-      <div className="h-[calc(100dvh-130px)] min-h-[480px] overflow-y-auto rounded-[28px] border-[6px] border-slate-deep bg-paper" tabIndex={0} role="region" aria-label="The member's page">
-        {page.error ? <Trouble error={page.error} /> : page.data ? <MemberPage sheet={page.data} preview /> : <Waiting what={ready ? "Working out this member’s page" : "Nothing to show yet"} />}
+      <div
+        className="h-[calc(100dvh-130px)] min-h-[480px] overflow-y-auto rounded-[28px] border-[6px] border-slate-deep bg-paper"
+        tabIndex={0}
+        role="region"
+        aria-label="The member's page"
+      >
+        {page.error ? (
+          <Trouble error={page.error} />
+        ) : page.data ? (
+          <MemberPage sheet={page.data} preview />
+        ) : (
+          <Waiting what={ready ? "Working out this member’s page" : "Nothing to show yet"} />
+        )}
       </div>
     </aside>
   );

@@ -14,7 +14,16 @@ export function Words() {
   const words = useQuery(wordsQuery);
   const movements = useQuery(movementsQuery);
   const error = words.error ?? movements.error;
-  if (error) return <Trouble error={error} again={() => { void words.refetch(); void movements.refetch(); }} />;
+  if (error)
+    return (
+      <Trouble
+        error={error}
+        again={() => {
+          void words.refetch();
+          void movements.refetch();
+        }}
+      />
+    );
   if (!words.data || !movements.data) return <Waiting what="Opening the shelf" />;
   return (
     <div className="grid grid-cols-[440px_minmax(0,1fr)] gap-10">
@@ -32,16 +41,34 @@ function OwnWords({ words }: { words: Schemas["WordOut"][] }) {
   return (
     <section aria-label="Your words">
       <h2 className="border-b-2 border-ink pb-1 text-[23px]">Your words</h2>
-      {words.length === 0 && <p className="py-3 text-[15px]">None yet. When the Bench cannot read a word, tell it what it means there, and it is remembered here.</p>}
+      {words.length === 0 && (
+        <p className="py-3 text-[15px]">
+          None yet. When the Bench cannot read a word, tell it what it means there, and it is remembered here.
+        </p>
+      )}
       <ul>
         {words.map((one) => (
           <li key={one.id} className="flex items-center justify-between gap-3 border-b border-rule py-1.5">
-            <span>“{one.word}” <span className="text-dust">is</span> {one.movement ? one.name || "a movement that is gone" : "a note, no work"}</span>
-            <button className="plain-action" disabled={forget.isPending} onClick={() => forget.mutate(one.id)} aria-label={`Forget ${one.word}`}>Forget</button>
+            <span>
+              “{one.word}” <span className="text-dust">is</span>{" "}
+              {one.movement ? one.name || "a movement that is gone" : "a note, no work"}
+            </span>
+            <button
+              className="plain-action"
+              disabled={forget.isPending}
+              onClick={() => forget.mutate(one.id)}
+              aria-label={`Forget ${one.word}`}
+            >
+              Forget
+            </button>
           </li>
         ))}
       </ul>
-      {forget.error && <p role="alert" className="mt-2 text-hold">{forget.error.message}</p>}
+      {forget.error && (
+        <p role="alert" className="mt-2 text-hold">
+          {forget.error.message}
+        </p>
+      )}
     </section>
   );
 }
@@ -49,13 +76,19 @@ function OwnWords({ words }: { words: Schemas["WordOut"][] }) {
 function OwnMovements({ movements }: { movements: Movement[] }) {
   const reread = useReread();
   const remove = useMutation({
-    mutationFn: (slug: string) => answer(api.DELETE("/api/movements/{slug}", { params: { path: { slug } } })), onSuccess: reread,
+    mutationFn: (slug: string) => answer(api.DELETE("/api/movements/{slug}", { params: { path: { slug } } })),
+    onSuccess: reread,
   });
   const take = useMutation({
     mutationFn: async (text: string) => {
       const body = new FormData();
       body.set("file", new Blob([text], { type: "application/json" }), "movements.json");
-      return answer(api.POST("/api/movements/file", { body: body as never, bodySerializer: (form: unknown) => form as FormData }));
+      return answer(
+        api.POST("/api/movements/file", {
+          body: body as never,
+          bodySerializer: (form: unknown) => form as FormData,
+        }),
+      );
     },
     onSuccess: reread,
   });
@@ -63,21 +96,49 @@ function OwnMovements({ movements }: { movements: Movement[] }) {
   return (
     <section className="mt-7" aria-label="Your movements">
       <h2 className="border-b-2 border-ink pb-1 text-[23px]">Your movements</h2>
-      {movements.length === 0 && <p className="py-3 text-[15px]">None yet. Make one on the Bench from a similar movement, or take a file another gym gave you.</p>}
+      {movements.length === 0 && (
+        <p className="py-3 text-[15px]">
+          None yet. Make one on the Bench from a similar movement, or take a file another gym gave you.
+        </p>
+      )}
       <ul>
         {movements.map((one) => (
           <li key={one.id} className="flex items-center justify-between gap-3 border-b border-rule py-1.5">
-            <span className="min-w-0"><span className="font-semibold">{one.name}</span> <span className="quiet">{one.positions.map((position) => position.name.toLowerCase()).join(", ")}</span></span>
-            <button className="plain-action" disabled={remove.isPending} onClick={() => remove.mutate(one.id)} aria-label={`Delete ${one.name}`}>Delete</button>
+            <span className="min-w-0">
+              <span className="font-semibold">{one.name}</span>{" "}
+              <span className="quiet">
+                {one.positions.map((position) => position.name.toLowerCase()).join(", ")}
+              </span>
+            </span>
+            <button
+              className="plain-action"
+              disabled={remove.isPending}
+              onClick={() => remove.mutate(one.id)}
+              aria-label={`Delete ${one.name}`}
+            >
+              Delete
+            </button>
           </li>
         ))}
       </ul>
       <div className="mt-3 flex items-start gap-3">
         <FilePick label="Take a file" accept=".json,application/json" onText={(text) => take.mutate(text)} />
-        {movements.length > 0 && <a className="plain-action" href="/api/movements/file" download>Save as a file</a>}
+        {movements.length > 0 && (
+          <a className="plain-action" href="/api/movements/file" download>
+            Save as a file
+          </a>
+        )}
       </div>
-      {take.data && <p role="status" className="mt-2 text-[15px]">{took(take.data)}</p>}
-      {problem && <p role="alert" className="mt-2 text-hold">{problem instanceof ApiProblem ? problem.message : "That did not work."}</p>}
+      {take.data && (
+        <p role="status" className="mt-2 text-[15px]">
+          {took(take.data)}
+        </p>
+      )}
+      {problem && (
+        <p role="alert" className="mt-2 text-hold">
+          {problem instanceof ApiProblem ? problem.message : "That did not work."}
+        </p>
+      )}
     </section>
   );
 }
@@ -91,7 +152,9 @@ function Movements({ all }: { all: Movement[] }) {
   const [asked, setAsked] = useState("");
   const groups = useMemo(() => {
     const words = asked.toLowerCase().split(/\s+/).filter(Boolean);
-    const kept = all.filter((one) => words.every((word) => [one.name, ...one.aliases].some((name) => name.toLowerCase().includes(word))));
+    const kept = all.filter((one) =>
+      words.every((word) => [one.name, ...one.aliases].some((name) => name.toLowerCase().includes(word))),
+    );
     const found = new Map<string, Movement[]>();
     kept.forEach((one) => found.set(one.family, [...(found.get(one.family) ?? []), one]));
     return [...found.entries()].sort(([a], [b]) => a.localeCompare(b));
@@ -100,7 +163,15 @@ function Movements({ all }: { all: Movement[] }) {
     <section aria-label="Movements">
       <div className="flex items-end justify-between border-b-2 border-ink pb-1">
         <h2 className="text-[23px]">{plural(all.length, "movement")} a board can name</h2>
-        <label className="text-[14px]"><span className="sr-only">Find a movement</span><input className="field !py-1.5" placeholder="Find a movement" value={asked} onChange={(event) => setAsked(event.target.value)} /></label>
+        <label className="text-[14px]">
+          <span className="sr-only">Find a movement</span>
+          <input
+            className="field !py-1.5"
+            placeholder="Find a movement"
+            value={asked}
+            onChange={(event) => setAsked(event.target.value)}
+          />
+        </label>
       </div>
       {groups.length === 0 && <p className="py-4">No movement is called “{asked}”.</p>}
       {groups.map(([family, rows]) => (
@@ -110,7 +181,11 @@ function Movements({ all }: { all: Movement[] }) {
             {rows.map((one) => (
               <li key={one.id} className="min-w-0 border-b border-rule py-1.5">
                 <p className="truncate font-semibold">{one.name}</p>
-                <p className="truncate text-[13px] text-dust" title={one.aliases.join(", ")}>{one.aliases.length ? `also ${one.aliases.join(", ")}` : one.positions.map((position) => position.name.toLowerCase()).join(", ")}</p>
+                <p className="truncate text-[13px] text-dust" title={one.aliases.join(", ")}>
+                  {one.aliases.length
+                    ? `also ${one.aliases.join(", ")}`
+                    : one.positions.map((position) => position.name.toLowerCase()).join(", ")}
+                </p>
               </li>
             ))}
           </ul>

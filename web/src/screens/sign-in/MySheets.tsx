@@ -11,13 +11,27 @@ export function MySheets() {
   return (
     <div className="mx-auto max-w-lg p-6">
       <h1 className="text-[34px]">Your prep</h1>
-      {mine.data.length === 0 && <p className="mt-3">Nothing yet. When your coach publishes a class you are in, its prep stands here.</p>}
+      {mine.data.length === 0 && (
+        <p className="mt-3">
+          Nothing yet. When your coach publishes a class you are in, its prep stands here.
+        </p>
+      )}
       <ul className="mt-4 space-y-2">
         {mine.data.map((one) => (
           <li key={one.link}>
-            <a className="flex items-baseline justify-between rounded-xl border border-rule bg-sheet p-4 hover:border-dust" href={one.link}>
+            <a
+              className="flex items-baseline justify-between rounded-xl border border-rule bg-sheet p-4 hover:border-dust"
+              href={one.link}
+            >
               <span className="display text-[22px]">{one.title}</span>
-              <span className="quiet">{new Date(one.starts_at).toLocaleDateString("en-GB", { weekday: "short", day: "numeric", month: "short" })}, {hour(one.starts_at)}</span>
+              <span className="quiet">
+                {new Date(one.starts_at).toLocaleDateString("en-GB", {
+                  weekday: "short",
+                  day: "numeric",
+                  month: "short",
+                })}
+                , {hour(one.starts_at)}
+              </span>
             </a>
           </li>
         ))}

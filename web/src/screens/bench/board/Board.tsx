@@ -27,10 +27,16 @@ export function Board({ text, bench, lit, onText, onFix, onPoint, onHold }: Prop
   const [told, setTold] = useState<Told | null>(null);
   const pointAt = (event: MouseEvent) => {
     const below = document.elementsFromPoint(event.clientX, event.clientY);
-    const word = below.find((one): one is HTMLElement => one instanceof HTMLElement && one.dataset.role !== undefined);
+    const word = below.find(
+      (one): one is HTMLElement => one instanceof HTMLElement && one.dataset.role !== undefined,
+    );
     setTold(word ? tell(word) : null);
     const under = below.find((one) => one instanceof HTMLElement && one.dataset.line);
-    onPoint(under instanceof HTMLElement && under.dataset.work ? { at: "line", line: Number(under.dataset.line) } : null);
+    onPoint(
+      under instanceof HTMLElement && under.dataset.work
+        ? { at: "line", line: Number(under.dataset.line) }
+        : null,
+    );
   };
   const holdCaret = () => {
     const caret = area.current;
@@ -40,29 +46,63 @@ export function Board({ text, bench, lit, onText, onFix, onPoint, onHold }: Prop
     onHold(known ? { at: "line", line } : null);
   };
   return (
-    <section data-column="board" aria-label="Board" className="on-slate flex min-h-0 flex-col overflow-hidden rounded-xl bg-slate-deep text-chalk">
+    <section
+      data-column="board"
+      aria-label="Board"
+      className="on-slate flex min-h-0 flex-col overflow-hidden rounded-xl bg-slate-deep text-chalk"
+    >
       <h2 className="px-4 pt-3 text-[20px] text-chalk-dim">Board</h2>
       <div data-scroll="board" className="min-h-0 flex-1 overflow-y-auto px-4 pb-4" tabIndex={-1}>
         <div className="relative mt-1">
           <div ref={mirror} aria-hidden className="board-text min-h-[200px] pl-7 text-chalk">
             {lines.map((line) => (
-              <div key={line.number} data-line={line.number} data-work={line.work ? "yes" : undefined}
-                className={`relative ${lit?.lines.has(line.number) ? "-mx-1 rounded bg-slate-line/70 px-1" : ""}`}>
-                <span className={`absolute w-5 text-right text-[13px] text-chalk-dim ${lit?.lines.has(line.number) ? "-left-6" : "-left-7"}`}>{line.number}</span>
+              <div
+                key={line.number}
+                data-line={line.number}
+                data-work={line.work ? "yes" : undefined}
+                className={`relative ${lit?.lines.has(line.number) ? "-mx-1 rounded bg-slate-line/70 px-1" : ""}`}
+              >
+                <span
+                  className={`absolute w-5 text-right text-[13px] text-chalk-dim ${lit?.lines.has(line.number) ? "-left-6" : "-left-7"}`}
+                >
+                  {line.number}
+                </span>
                 {line.pieces}
               </div>
             ))}
           </div>
-          <textarea ref={area} aria-label="Workout text" spellCheck={false} value={text} onChange={(event) => onText(event.target.value)}
-            onMouseMove={pointAt} onMouseLeave={() => { onPoint(null); setTold(null); }} onClick={holdCaret} onKeyUp={holdCaret} placeholder="Paste the day's workout here, one movement a line."
-            className="board-text absolute inset-0 w-full resize-none overflow-hidden bg-transparent pl-7 text-transparent caret-chalk placeholder:text-chalk-dim" />
+          <textarea
+            ref={area}
+            aria-label="Workout text"
+            spellCheck={false}
+            value={text}
+            onChange={(event) => onText(event.target.value)}
+            onMouseMove={pointAt}
+            onMouseLeave={() => {
+              onPoint(null);
+              setTold(null);
+            }}
+            onClick={holdCaret}
+            onKeyUp={holdCaret}
+            placeholder="Paste the day's workout here, one movement a line."
+            className="board-text absolute inset-0 w-full resize-none overflow-hidden bg-transparent pl-7 text-transparent caret-chalk placeholder:text-chalk-dim"
+          />
           {told && (
-            <p className="pointer-events-none absolute z-10 max-w-[240px] rounded-md bg-chalk px-2 py-0.5 text-[13px] whitespace-nowrap text-ink overflow-hidden text-ellipsis" style={{ left: told.left, top: told.top }} aria-hidden>
-              <strong>{told.role}</strong>{told.says && ` · ${told.says}`}
+            <p
+              className="pointer-events-none absolute z-10 max-w-[240px] rounded-md bg-chalk px-2 py-0.5 text-[13px] whitespace-nowrap text-ink overflow-hidden text-ellipsis"
+              style={{ left: told.left, top: told.top }}
+              aria-hidden
+            >
+              <strong>{told.role}</strong>
+              {told.says && ` · ${told.says}`}
             </p>
           )}
         </div>
-        {bench?.problem?.field === "text" && <p role="alert" className="mt-3 rounded-lg border border-amber p-3 text-[15px] text-amber">{bench.problem.message}</p>}
+        {bench?.problem?.field === "text" && (
+          <p role="alert" className="mt-3 rounded-lg border border-amber p-3 text-[15px] text-amber">
+            {bench.problem.message}
+          </p>
+        )}
         {workout && <Fixes workout={workout} text={text} onFix={onFix} />}
         {workout && workout.parts.length > 0 && <ReadAs workout={workout} />}
       </div>
@@ -70,14 +110,21 @@ export function Board({ text, bench, lit, onText, onFix, onPoint, onHold }: Prop
   );
 }
 
-interface Told { role: string; says: string; left: number; top: number }
+interface Told {
+  role: string;
+  says: string;
+  left: number;
+  top: number;
+}
 
 /** What a word was read as, and where to say it: just under the word, without moving anything. */
 function tell(word: HTMLElement): Told {
   const frame = word.closest("[data-line]")?.parentElement?.getBoundingClientRect();
   const box = word.getBoundingClientRect();
   return {
-    role: PLAIN_ROLE[word.dataset.role ?? ""] ?? "", says: word.dataset.says ?? "",
-    left: Math.max(0, Math.min(box.left - (frame?.left ?? 0), (frame?.width ?? 0) - 200)), top: box.bottom - (frame?.top ?? 0) + 2,
+    role: PLAIN_ROLE[word.dataset.role ?? ""] ?? "",
+    says: word.dataset.says ?? "",
+    left: Math.max(0, Math.min(box.left - (frame?.left ?? 0), (frame?.width ?? 0) - 200)),
+    top: box.bottom - (frame?.top ?? 0) + 2,
   };
 }
