@@ -1,1 +1,2 @@
-"""What start-up needs, with the standard library only: Debian packages, environments, the private database, processes."""
+"""What start-up needs, with the standard library only: Debian packages, environments, the private
+database, processes."""

@@ -9,57 +9,58 @@ import subprocess
 import time
 import urllib.error
 import urllib.request
+from collections.abc import Callable
+from typing import NamedTuple
 
-from ops.database import demo_cluster, port_is_free, scratch_cluster
+from ops.checks import check, format_
+from ops.database import Cluster, demo_cluster, port_is_free, scratch_cluster
 from ops.environment import ensure_interface, ensure_node_packages, ensure_python
+from ops.modules import PICTURE, picture
 from ops.packages import check_tools, ensure_packages
-from ops.paths import PYTHON, ROOT, STATE
+from ops.paths import PYTHON, ROOT, STATE, WEB
 from ops.processes import run_together
-from ops.say import GiveUp, complain, say
+from ops.say import GiveUp, complain, say, tell
 
-CORE_COMMANDS = ("read", "derive", "plan", "catalog", "bench")
-HELP = """./chalk demo               set up what is missing, start with demo data, print the address and the sign-ins
-./chalk test [LABEL ...]   set up what is missing and run every test (or those named)
-./chalk start              run it for real from environment settings (docs/running.md)
-./chalk setup              install everything and build the interface, start nothing
-./chalk reset              delete the demo's data, so the next demo starts fresh
-./chalk types              regenerate the interface's API types from the server
-./chalk manage ...         Django's manage.py, on the demo's database
-./chalk read FILE [--json]                     what a workout text says
-./chalk derive FILE [--json] [--division D] [--after FILE] [--class FILE]      what it asks of the joints
-./chalk plan FILE --minutes N [--json] [--method M] [--heads N] [--kit none|FILE] [--member FILE] [--after FILE] [--between MIN] [--cold]
-./chalk catalog [--json] | ./chalk catalog show ID    what is on the shelf, and where a value comes from
-./chalk bench [NAME] [--json]                  how long the core takes; how exactly it reads
-./chalk bench fuzz [--seconds N]               mutated texts: none may crash, hang, or lose a word
-./chalk help               this list"""
 DEFAULT_PORT = 8497
+DJANGO = {"PYTHONPATH": str(ROOT), "DJANGO_SETTINGS_MODULE": "server.settings"}
+NEEDED_TO_START = ("CHALK_DATABASE_URL", "CHALK_SECRET", "CHALK_HOSTS", "CHALK_ADDRESS")
+
+Run = Callable[[list[str]], int]
+
+
+class Command(NamedTuple):
+    """A command of ./chalk: how it is called, what it does in a line, and what runs it (None: the core's
+    own)."""
+
+    usage: str
+    says: str
+    run: Run | None = None
+
+    @property
+    def name(self) -> str:
+        return self.usage.split()[0]
 
 
 def main(arguments: list[str]) -> int:
     """Run one command; 0 when it worked, 2 when something outside has to be put right first."""
     name, rest = (arguments[0], arguments[1:]) if arguments else ("help", [])
-    commands = {
-        "demo": demo,
-        "test": test,
-        "start": start,
-        "setup": setup,
-        "reset": reset,
-        "types": types,
-        "manage": manage,
-    }
+    command = next((command for command in COMMANDS if command.name == name), None)
     try:
         if name in ("help", "--help", "-h"):
-            say(HELP)
+            say(help_text())
             return 0
-        if name in CORE_COMMANDS:
-            return core(name, rest)
-        if name not in commands:
-            complain(f"no command '{name}'. The commands are:\n{HELP}")
+        if command is None:
+            complain(f"no command '{name}'. The commands are:\n{help_text()}")
             return 2
-        return commands[name](rest)
+        return command.run(rest) if command.run else core(name, rest)
     except GiveUp as reason:
         complain(str(reason))
         return 2
+
+
+def help_text() -> str:
+    """Every command in a line."""
+    return "\n".join(f"./chalk {command.usage:27} {command.says}" for command in COMMANDS)
 
 
 def core(name: str, rest: list[str]) -> int:
@@ -72,19 +73,26 @@ def core(name: str, rest: list[str]) -> int:
 
 
 def ensure_packages_for_core() -> None:
+    """What making a Python environment takes; nothing of the database."""
     try:
-        import ensurepip  # noqa: F401
+        import ensurepip  # noqa: F401  # only whether it is there
     except ImportError:
         ensure_packages(for_tests=False)
 
 
 def setup(rest: list[str]) -> int:
+    """Everything but starting."""
+    ensure_all()
+    say("Ready.")
+    return 0
+
+
+def ensure_all() -> None:
+    """Packages, the Python environment and the built interface."""
     check_tools()
     ensure_packages(for_tests=False)
     ensure_python()
     ensure_interface()
-    say("Ready.")
-    return 0
 
 
 def demo(rest: list[str]) -> int:
@@ -95,10 +103,7 @@ def demo(rest: list[str]) -> int:
             f"port {port} is taken by another program (another demo, perhaps).\n"
             f"  Stop it, or choose another port:  CHALK_PORT={port + 1} ./chalk demo"
         )
-    check_tools()
-    ensure_packages(for_tests=False)
-    ensure_python()
-    ensure_interface()
+    ensure_all()
     cluster = demo_cluster()
     started = cluster.ensure_running()
     try:
@@ -111,7 +116,7 @@ def demo(rest: list[str]) -> int:
     finally:
         if started:
             cluster.stop()
-        say("Stopped.")
+        tell("Stopped.")
 
 
 def _announce(port: int) -> None:
@@ -127,48 +132,37 @@ def _announce(port: int) -> None:
 
 
 def _web_command(port: int, workers: int = 2) -> list[str]:
-    return [
-        str(PYTHON),
-        "-m",
-        "gunicorn",
-        "server.wsgi:application",
-        "--bind",
-        f"127.0.0.1:{port}",
-        "--workers",
-        str(workers),
-        "--threads",
-        "4",
-        "--log-level",
-        "warning",
-        "--no-control-socket",
-    ]
+    bound = ["--bind", f"127.0.0.1:{port}", "--workers", str(workers), "--threads", "4"]
+    quiet = ["--log-level", "warning", "--no-control-socket"]
+    return [str(PYTHON), "-m", "gunicorn", "server.wsgi:application", *bound, *quiet]
 
 
-def _demo_environment(cluster, port: int) -> dict[str, str]:
+def _demo_environment(cluster: Cluster, port: int) -> dict[str, str]:
     key_file = STATE / "demo-secret"
     if not key_file.exists():
         key_file.write_text(secrets.token_urlsafe(48))
         key_file.chmod(0o600)
     return {
+        **DJANGO,
         "CHALK_DATABASE_URL": cluster.url("chalk"),
         "CHALK_SECRET": key_file.read_text(),
         "CHALK_DEMO": "1",
         "CHALK_HOSTS": "127.0.0.1,localhost",
         "CHALK_ADDRESS": f"http://127.0.0.1:{port}",
-        "PYTHONPATH": str(ROOT),
-        "DJANGO_SETTINGS_MODULE": "server.settings",
     }
 
 
+CREATE_DATABASE = """
+import os, psycopg
+base, name = os.environ['CHALK_DATABASE_URL'].rsplit('/', 1)
+with psycopg.connect(base + '/postgres', autocommit=True) as connection:
+    if not connection.execute('select 1 from pg_database where datname = %s', [name]).fetchone():
+        connection.execute('create database ' + name)
+"""
+
+
 def _create_database(environment: dict[str, str]) -> None:
-    code = (
-        "import os, psycopg\n"
-        "url = os.environ['CHALK_DATABASE_URL']; base, name = url.rsplit('/', 1)\n"
-        "with psycopg.connect(base + '/postgres', autocommit=True) as connection:\n"
-        "    if not connection.execute('select 1 from pg_database where datname = %s', [name]).fetchone():\n"
-        "        connection.execute('create database ' + name)\n"
-    )
-    subprocess.run([str(PYTHON), "-c", code], env={**os.environ, **environment}, check=True)
+    subprocess.run([str(PYTHON), "-c", CREATE_DATABASE], env={**os.environ, **environment}, check=True)
 
 
 def _manage(arguments: list[str], environment: dict[str, str]) -> None:
@@ -183,14 +177,13 @@ def _manage(arguments: list[str], environment: dict[str, str]) -> None:
 
 
 def manage(rest: list[str]) -> int:
+    """Django's own commands, on the demo's database."""
     cluster = demo_cluster()
     started = cluster.ensure_running()
+    environment = {**os.environ, **_demo_environment(cluster, DEFAULT_PORT)}
     try:
         return subprocess.run(
-            [str(PYTHON), "manage.py", *rest],
-            cwd=ROOT,
-            check=False,
-            env={**os.environ, **_demo_environment(cluster, DEFAULT_PORT)},
+            [str(PYTHON), "manage.py", *rest], cwd=ROOT, env=environment, check=False
         ).returncode
     finally:
         if started:
@@ -198,6 +191,7 @@ def manage(rest: list[str]) -> int:
 
 
 def reset(rest: list[str]) -> int:
+    """Delete the demo's data."""
     cluster = demo_cluster()
     cluster.stop()
     shutil.rmtree(cluster.home, ignore_errors=True)
@@ -207,62 +201,82 @@ def reset(rest: list[str]) -> int:
 
 def start(rest: list[str]) -> int:
     """For real: settings come from the environment, and nothing is guessed."""
-    missing = [
-        name
-        for name in ("CHALK_DATABASE_URL", "CHALK_SECRET", "CHALK_HOSTS", "CHALK_ADDRESS")
-        if not os.environ.get(name)
-    ]
+    missing = [name for name in NEEDED_TO_START if not os.environ.get(name)]
     if missing:
         raise GiveUp(
             f"these settings are missing: {', '.join(missing)}. docs/running.md says what each one is."
         )
-    check_tools()
-    ensure_packages(for_tests=False)
-    ensure_python()
-    ensure_interface()
-    environment = {"PYTHONPATH": str(ROOT), "DJANGO_SETTINGS_MODULE": "server.settings"}
-    _manage(["migrate", "--verbosity", "0"], environment)
-    _manage(["collectstatic", "--noinput", "--verbosity", "0"], environment)
+    ensure_all()
+    _manage(["migrate", "--verbosity", "0"], DJANGO)
+    _manage(["collectstatic", "--noinput", "--verbosity", "0"], DJANGO)
     port = int(os.environ.get("CHALK_PORT", DEFAULT_PORT))
-    return run_together([_web_command(port, workers=int(os.environ.get("CHALK_WORKERS", "4")))], environment)
+    workers = int(os.environ.get("CHALK_WORKERS", "4"))
+    return run_together([_web_command(port, workers=workers)], DJANGO)
 
 
 def types(rest: list[str]) -> int:
-    """The OpenAPI schema, which is committed, and the TypeScript types made from it, which every build makes anew."""
+    """What follows from the code: the OpenAPI schema, docs/schema and the picture of the modules, which are
+    committed, and the TypeScript types, which every build makes anew."""
     ensure_python()
     ensure_node_packages()
-    environment = {
-        **os.environ,
-        "CHALK_DATABASE_URL": "postgresql://none@127.0.0.1/none",
-        "CHALK_SECRET": "types",
-        "PYTHONPATH": str(ROOT),
-    }
+    unconnected = {"CHALK_DATABASE_URL": "postgresql://none@127.0.0.1/none", "CHALK_SECRET": "types"}
+    environment = {**os.environ, **DJANGO, **unconnected}
     subprocess.run([str(PYTHON), "manage.py", "export_schema"], cwd=ROOT, env=environment, check=True)
-    return subprocess.run(["npm", "run", "--silent", "types"], cwd=ROOT / "web", check=False).returncode
+    PICTURE.write_text(picture(), encoding="utf-8")
+    return subprocess.run(["npm", "run", "--silent", "types"], cwd=WEB, check=False).returncode
 
 
 def test(rest: list[str]) -> int:
-    """All tests against a throw-away cluster, which is stopped and deleted afterwards."""
+    """The check, then all tests against a throw-away cluster, which is stopped and deleted afterwards.
+    Tests that are named run without the check."""
     check_tools()
     ensure_packages(for_tests=True)
     ensure_python(for_tests=True)
     ensure_interface()
+    if not rest and check([]):
+        return 1
     cluster = scratch_cluster()
     cluster.ensure_running()
+    environment = {
+        **os.environ,
+        **DJANGO,
+        "CHALK_DATABASE_URL": cluster.url("postgres"),
+        "CHALK_SECRET": "tests-only",
+        "CHALK_HOSTS": "127.0.0.1,localhost,testserver",
+        "CHALK_ADDRESS": "http://testserver",
+        "CHALK_TESTING": "1",
+    }
     try:
-        environment = {
-            **os.environ,
-            "CHALK_DATABASE_URL": cluster.url("postgres"),
-            "CHALK_SECRET": "tests-only",
-            "CHALK_HOSTS": "127.0.0.1,localhost,testserver",
-            "CHALK_ADDRESS": "http://testserver",
-            "CHALK_TESTING": "1",
-            "PYTHONPATH": str(ROOT),
-            "DJANGO_SETTINGS_MODULE": "server.settings",
-        }
-        return subprocess.run(
-            [str(PYTHON), "-W", "error", "manage.py", "test", *rest], cwd=ROOT, env=environment, check=False
-        ).returncode
+        command = [str(PYTHON), "-W", "error", "manage.py", "test", *rest]
+        return subprocess.run(command, cwd=ROOT, env=environment, check=False).returncode
     finally:
         cluster.stop()
         shutil.rmtree(cluster.home, ignore_errors=True)
+
+
+COMMANDS = (
+    Command("demo", "set up what is missing, start with demo data, print the address and the sign-ins", demo),
+    Command(
+        "test [LABEL ...]", "set up what is missing, check, and run every test (or just those named)", test
+    ),
+    Command("check", "formatters, linters and type checkers over everything; changes nothing", check),
+    Command("format", "put right what the formatters and linters can", format_),
+    Command("start", "run it for real from environment settings (docs/running.md)", start),
+    Command("setup", "install everything and build the interface, start nothing", setup),
+    Command("reset", "delete the demo's data, so the next demo starts fresh", reset),
+    Command(
+        "types",
+        "write anew what follows from the code: schemas, the interface's types, the modules' picture",
+        types,
+    ),
+    Command("manage ...", "Django's manage.py, on the demo's database", manage),
+    Command("read FILE", "what a workout text says; --json"),
+    Command("derive FILE", "what it asks; --json --division D --after FILE --class FILE"),
+    Command(
+        "plan FILE --minutes N",
+        "the prep that fits; --json --method M --heads N --kit none|FILE --member FILE --cold --between MIN",
+    ),
+    Command("catalog", "what is on the shelf; --json, or: show ID | list TABLE | draw ID --out F | sheet F"),
+    Command("bench [NAME]", "how long the core takes, how exactly it reads; --json; fuzz --seconds N"),
+    Command("help", "this list"),
+)

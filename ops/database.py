@@ -1,4 +1,5 @@
-"""A private PostgreSQL cluster on 127.0.0.1: own port, own data folder, own password; never a system cluster."""
+"""A private PostgreSQL cluster on 127.0.0.1: own port, own data folder, own password; never a system
+cluster."""
 
 from __future__ import annotations
 
@@ -35,7 +36,8 @@ def free_port() -> int:
     """A loopback port nobody uses now."""
     with socket.socket() as probe:
         probe.bind(("127.0.0.1", 0))
-        return probe.getsockname()[1]
+        port: int = probe.getsockname()[1]
+    return port
 
 
 @dataclass
@@ -60,7 +62,8 @@ class Cluster:
         )
 
     def ensure_running(self) -> bool:
-        """Make the cluster if needed and start it. True when this call started it, False when it ran already."""
+        """Make the cluster if needed and start it. True when this call started it, False when it ran
+        already."""
         if self._status() == 0:
             return False
         if not (self.data / "PG_VERSION").exists():
@@ -127,13 +130,11 @@ class Cluster:
         ]
         result = self._as_owner(command)
         if result.returncode:
-            tail = (
-                (self.home / "log").read_text(errors="replace")[-600:]
-                if (self.home / "log").exists()
-                else result.stderr
-            )
+            log = self.home / "log"
+            tail = log.read_text(errors="replace")[-600:] if log.exists() else result.stderr
             raise GiveUp(
-                f"the database did not start:\n{tail.strip()}\n  If its folder is stale, delete it (the data go with it):  rm -r {self.home}"
+                f"the database did not start:\n{tail.strip()}\n"
+                f"  If its folder is stale, delete it (the data go with it):  rm -r {self.home}"
             )
 
     def _status(self) -> int:
@@ -149,9 +150,10 @@ class Cluster:
         ).stdout
         installed = program.split()[2].split(".")[0]
         if made_by != installed:
+            way_out = f"delete the folder (the data go with it):  rm -r {self.home}"
             raise GiveUp(
                 f"{self.data} was made by PostgreSQL {made_by}, and {installed} is installed.\n"
-                f"  Install PostgreSQL {made_by}, or delete the folder (the data go with it):  rm -r {self.home}"
+                f"  Install PostgreSQL {made_by}, or {way_out}"
             )
 
     def _give_to_owner(self) -> None:
@@ -159,8 +161,9 @@ class Cluster:
             shutil.chown(self.home, "postgres", "postgres")
             shutil.chown(self.password_file, "postgres", "postgres")
 
-    def _as_owner(self, command: list[str]) -> subprocess.CompletedProcess:
-        """PostgreSQL refuses root: step down to its own user, or, where that user cannot reach the folder, to a mapped one."""
+    def _as_owner(self, command: list[str]) -> subprocess.CompletedProcess[str]:
+        """PostgreSQL refuses root: step down to its own user, or, where that user cannot reach the folder,
+        to a mapped one."""
         if os.geteuid() == 0:
             if _postgres_reaches(self.home):
                 command = ["runuser", "-u", "postgres", "--", *command]

@@ -1,4 +1,5 @@
-"""The Python environment (locked with hashes) and the built interface. Each is made once and again when its lock changes."""
+"""The Python environment (locked with hashes) and the built interface. Each is made once and again when
+its lock changes."""
 
 from __future__ import annotations
 
@@ -10,8 +11,7 @@ import sys
 from pathlib import Path
 
 from ops.paths import OPS, PYTHON, ROOT, STATE, VENV, WEB, WEB_BUILD
-from ops.say import GiveUp, say
-
+from ops.say import GiveUp, tell
 
 GENERATED = "schema.d.ts"  # made from openapi.json by every build, so it is no source
 
@@ -37,8 +37,9 @@ def _mark(name: str, digest: str) -> None:
     _stamp(name).write_text(digest)
 
 
-def _run(command: list[str], what: str, **options) -> None:
-    result = subprocess.run(command, capture_output=True, text=True, check=False, **options)
+def _run(command: list[str], what: str, cwd: Path | None = None, env: dict[str, str] | None = None) -> None:
+    """Run a command. Raises GiveUp with the end of what it said when it fails."""
+    result = subprocess.run(command, capture_output=True, text=True, check=False, cwd=cwd, env=env)
     if result.returncode:
         tail = (result.stdout + result.stderr).strip()[-2000:]
         raise GiveUp(f"{what} failed:\n{tail}")
@@ -55,7 +56,7 @@ def ensure_python(for_tests: bool = False) -> None:
         _fresh(name, digest) or (not for_tests and _fresh("python-test", _test_digest()))
     ):
         return
-    say("Installing Python packages")
+    tell("Installing Python packages")
     if not PYTHON.exists():
         shutil.rmtree(VENV, ignore_errors=True)
         _run([sys.executable, "-m", "venv", str(VENV)], "making the Python environment")
@@ -119,7 +120,7 @@ def ensure_interface() -> None:
     if WEB_BUILD.exists() and _fresh("web", digest):
         return
     ensure_node_packages()
-    say("Building the interface")
+    tell("Building the interface")
     _run(
         ["npm", "run", "--silent", "build"],
         "building the interface",
@@ -134,7 +135,7 @@ def ensure_node_packages() -> None:
     digest = _digest([WEB / "package-lock.json"])
     if (WEB / "node_modules").exists() and _fresh("node", digest):
         return
-    say("Installing interface packages")
+    tell("Installing interface packages")
     _run(
         ["npm", "ci", "--no-audit", "--no-fund", "--loglevel=error"], "installing interface packages", cwd=WEB
     )

@@ -8,20 +8,28 @@ import shutil
 import subprocess
 import sys
 
-from ops.say import GiveUp, say
+from ops.say import GiveUp, tell
 
 
-def postgres_program(name: str) -> str | None:
-    """Path of a PostgreSQL server program: Debian's versioned folder first, then PATH."""
-    found = sorted(
-        glob.glob(f"/usr/lib/postgresql/*/bin/{name}"), key=lambda path: int(path.split("/")[4].split(".")[0])
-    )
-    return found[-1] if found else shutil.which(name)
+def installed_program(name: str) -> str | None:
+    """Path of a PostgreSQL server program: Debian's versioned folder first, then PATH; None when it is not
+    there."""
+    programs = glob.glob(f"/usr/lib/postgresql/*/bin/{name}")
+    newest = max(programs, key=lambda path: int(path.split("/")[4].split(".")[0]), default=None)
+    return newest or shutil.which(name)
+
+
+def postgres_program(name: str) -> str:
+    """Path of a PostgreSQL server program. Raises GiveUp when it is not installed."""
+    program = installed_program(name)
+    if program is None:
+        raise GiveUp(f"PostgreSQL's {name} is missing; run ./chalk setup.")
+    return program
 
 
 def _missing(for_tests: bool) -> list[str]:
     packages = []
-    if not postgres_program("initdb"):
+    if not installed_program("initdb"):
         packages.append("postgresql")
     try:
         import ensurepip  # noqa: F401  # Debian keeps it apart from python3
@@ -35,7 +43,7 @@ def _missing(for_tests: bool) -> list[str]:
 
 def check_tools() -> None:
     """Python 3.11 or newer and Node 20 or newer are the base this starts from."""
-    if sys.version_info < (3, 11):
+    if sys.version_info < (3, 11):  # noqa: UP036  # this file runs before anything has checked
         raise GiveUp(
             f"Python {sys.version.split()[0]} is too old; install Python 3.11 and run this again with it."
         )
@@ -56,10 +64,11 @@ def ensure_packages(for_tests: bool) -> None:
         raise GiveUp(
             f"these Debian packages are missing: {', '.join(missing)}.\n  Run once, with rights:  sudo {line}"
         )
-    say(f"Installing Debian packages: {', '.join(missing)}")
+    tell(f"Installing Debian packages: {', '.join(missing)}")
     environment = {**os.environ, "DEBIAN_FRONTEND": "noninteractive"}
     subprocess.run(["apt-get", "update", "-q"], env=environment, stdout=subprocess.DEVNULL, check=False)
-    # Debian's postgresql starts a system cluster on install; this one is never used, and asking for none leaves it out.
+    # Debian's postgresql starts a system cluster on install; this one is never used, and asking for none
+    # leaves it out.
     os.makedirs("/etc/postgresql-common", exist_ok=True)
     settings = "/etc/postgresql-common/createcluster.conf"
     if not os.path.exists(settings):

@@ -6,15 +6,20 @@ import os
 import signal
 import subprocess
 import time
+from collections.abc import Callable
+from types import FrameType
 
 STOP_TIMEOUT_S = 10
 
 
-def run_together(commands: list[list[str]], environment: dict[str, str], on_ready=None) -> int:
-    """Start every command, wait until one ends or a stop signal comes, stop the rest. Returns the exit code."""
-    stopping = []
+def run_together(
+    commands: list[list[str]], environment: dict[str, str], on_ready: Callable[[], None] | None = None
+) -> int:
+    """Start every command, wait until one ends or a stop signal comes, stop the rest. Returns the exit
+    code."""
+    stopping: list[int] = []
 
-    def stop(signum, frame):
+    def stop(signum: int, frame: FrameType | None) -> None:
         stopping.append(signum)
 
     for signum in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
@@ -35,7 +40,7 @@ def run_together(commands: list[list[str]], environment: dict[str, str], on_read
     return 0 if stopping else first_to_end or 1  # nothing of ours is meant to end by itself
 
 
-def end(child: subprocess.Popen) -> None:
+def end(child: subprocess.Popen[bytes]) -> None:
     """Ask a child (and what it started) to end; make it after a while."""
     if child.poll() is not None:
         return

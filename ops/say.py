@@ -8,8 +8,15 @@ class GiveUp(Exception):
 
 
 def say(message: str) -> None:
+    """An answer: what the command was asked for."""
     print(message, flush=True)
 
 
+def tell(message: str) -> None:
+    """What is going on meanwhile. Never mixed with answers, so that JSON stays JSON."""
+    print(message, file=sys.stderr, flush=True)
+
+
 def complain(message: str) -> None:
-    print(f"chalk: {message}", file=sys.stderr, flush=True)
+    """Why it cannot go on."""
+    tell(f"chalk: {message}")

@@ -1,5 +1,7 @@
 """./chalk as people call it."""
 
+import contextlib
+import io
 import json
 import os
 import re
@@ -12,10 +14,10 @@ import unittest
 from pathlib import Path
 from unittest import mock
 
-from ops import packages
-from ops.command import HELP
+from ops import checks, environment, packages
+from ops.command import help_text
 from ops.database import Cluster, free_port, port_is_free
-from ops.paths import ROOT
+from ops.paths import PYTHON, ROOT, STATE
 from ops.say import GiveUp
 
 README = (ROOT / "README.md").read_text(encoding="utf-8")
@@ -79,6 +81,8 @@ class Help(unittest.TestCase):
         for name in (
             "demo",
             "test",
+            "check",
+            "format",
             "start",
             "setup",
             "reset",
@@ -94,7 +98,55 @@ class Help(unittest.TestCase):
         unknown = chalk("dance")
         self.assertEqual(unknown.returncode, 2)
         self.assertIn("no command 'dance'", unknown.stderr)
-        self.assertIn(HELP.splitlines()[0], unknown.stderr)
+        self.assertIn(help_text().splitlines()[0], unknown.stderr)
+
+
+class SetUp(unittest.TestCase):
+    def test_what_set_up_says_does_not_mix_with_answers(self):
+        """On a fresh clone everything set-up tells goes to standard error, so that --json is JSON."""
+        out, err = io.StringIO(), io.StringIO()
+        with (
+            tempfile.TemporaryDirectory() as folder,
+            mock.patch.multiple(
+                environment,
+                STATE=Path(folder),
+                VENV=Path(folder) / ".venv",
+                PYTHON=Path(folder) / ".venv" / "bin" / "python",
+                WEB_BUILD=Path(folder) / "dist",
+            ),
+            mock.patch.object(environment, "_run") as installed,
+            contextlib.redirect_stdout(out),
+            contextlib.redirect_stderr(err),
+        ):
+            environment.ensure_python()
+            environment.ensure_interface()
+        self.assertEqual(out.getvalue(), "")
+        self.assertIn("Installing Python packages", err.getvalue())
+        self.assertIn("Building the interface", err.getvalue())
+        self.assertGreaterEqual(installed.call_count, 4)
+
+
+class Checks(unittest.TestCase):
+    def test_the_check_finds_what_it_is_there_for(self):
+        """An unused name, a wrong type and an unformatted line are each found, with a failing exit code."""
+        with tempfile.TemporaryDirectory(dir=STATE) as folder:
+            wrong = Path(folder) / "wrong.py"
+            wrong.write_text("import os\n\n\ndef f( x:int)->str:\n  return x\n", encoding="utf-8")
+            for command, words in (
+                (["ruff", "check", str(wrong)], "F401"),
+                (["ruff", "format", "--check", str(wrong)], "would be reformatted"),
+                (["mypy", str(wrong)], "Incompatible return value type"),
+            ):
+                result = subprocess.run(
+                    [str(PYTHON.parent / command[0]), *command[1:]],
+                    capture_output=True,
+                    text=True,
+                    cwd=ROOT,
+                    env={**os.environ, **checks.SETTINGS},
+                    check=False,
+                )
+                self.assertEqual(result.returncode, 1, result.stderr)
+                self.assertIn(words, result.stdout + result.stderr)
 
 
 class Troubles(unittest.TestCase):
@@ -124,9 +176,9 @@ class Troubles(unittest.TestCase):
         with (
             mock.patch.object(packages, "_missing", return_value=["postgresql"]),
             mock.patch("os.geteuid", return_value=1000),
+            self.assertRaisesRegex(GiveUp, "sudo apt-get install .*postgresql"),
         ):
-            with self.assertRaisesRegex(GiveUp, "sudo apt-get install .*postgresql"):
-                packages.ensure_packages(for_tests=False)
+            packages.ensure_packages(for_tests=False)
 
 
 class Database(unittest.TestCase):
@@ -154,7 +206,8 @@ class Database(unittest.TestCase):
         self.assertTrue(port_is_free(cluster.port))
 
     def test_a_stale_or_foreign_folder_gets_a_message_with_its_path(self):
-        """A folder that is no cluster, and one of another version, are named, with the line that removes them."""
+        """A folder that is no cluster, and one of another version, are named, with the line that removes
+        them."""
         foreign = Cluster(self.home / "foreign", free_port())
         foreign.data.mkdir(parents=True)
         (foreign.data / "notes.txt").write_text("mine")

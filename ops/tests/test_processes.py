@@ -27,7 +27,8 @@ def alive(pid: int) -> bool:
         return file.read().split(")")[1].split()[0] != "Z"
 
 
-# one write a line: with unbuffered output print() writes its line end apart, and two children's writes can interleave
+# one write a line: with unbuffered output print() writes its line end apart, and two children's writes can
+# interleave
 SLEEPER = r"import os, time; os.write(1, b'%d\n' % os.getpid()); time.sleep(60)"
 
 
