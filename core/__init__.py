@@ -2,8 +2,9 @@
 
 Pure Python. Direction of dependency (enforced by ``core/tests/test_direction.py``)::
 
-    cli -> prep -> demand -> reading -> catalog -> body
+cli -> prep -> demand -> reading -> catalog -> body
 
-Nothing in here imports Django or ``server``; nothing reads a clock, draws a random number or does input/output beyond
-the catalog's own data files. Same input, same output. Units stand in the names: ``_deg``, ``_kg``, ``_m``, ``_s``.
+Nothing in here imports Django or ``server``; nothing reads a clock, draws a random number or does
+input/output beyond the catalog's own data files. Same input, same output. Units stand in the names: ``_deg``,
+``_kg``, ``_m``, ``_s``.
 """

@@ -1,1 +1,2 @@
-"""Joint motions, how far adults move, segment lengths, balance, and the jointed figure. Imports nothing above it."""
+"""Joint motions, how far adults move, segment lengths, balance, and the jointed figure. Imports nothing
+above it."""

@@ -1,8 +1,9 @@
-"""Figures seen from the front: abduction, side bends, wide stances. The near side is drawn on the viewer's right.
+"""Figures seen from the front: abduction, side bends, wide stances. The near side is drawn on the viewer's
+right.
 
-Angles of a front pose: hip and shoulder are abduction (outward positive), knee and elbow turn the next segment on (knee
-inward, elbow upward and inward), lean and lumbar bend toward the near side. Bent limbs come toward the viewer, so they show
-shorter: ``thigh`` and ``shank`` give the share seen.
+Angles of a front pose: hip and shoulder are abduction (outward positive), knee and elbow turn the next
+segment on (knee inward, elbow upward and inward), lean and lumbar bend toward the near side. Bent limbs come
+toward the viewer, so they show shorter: ``thigh`` and ``shank`` give the share seen.
 """
 
 from __future__ import annotations
@@ -11,15 +12,14 @@ from collections.abc import Mapping
 
 from core.body.pose import Pose
 from core.body.segments import (
-    HALF_HAND,
     HALF_PELVIS,
     HALF_SHOULDERS,
     HEAD_RADIUS,
     LENGTH,
     LOWER_TRUNK,
     NECK_LENGTH,
-    SEEN_HAND,
     Point,
+    put_arm,
     toward,
 )
 
@@ -31,24 +31,25 @@ SIDES = (("", 1), ("far_", -1))
 def front_directions(pose: Pose) -> dict[str, float]:
     """Absolute direction of every segment in degrees, far-side names prefixed ``far_``."""
     thorax = pose.lean + pose.lumbar
-    found = {"pelvis": 180 - pose.lean, "thorax": 180 - thorax, "neck": 180 - thorax + pose.neck}
+    way = {"pelvis": 180 - pose.lean, "thorax": 180 - thorax, "neck": 180 - thorax + pose.neck}
     for prefix, sign in SIDES:
         side = pose.near if sign > 0 else pose.far
         thigh = sign * side.hip - pose.lean
         upper_arm = sign * side.shoulder - thorax
         forearm = upper_arm + sign * side.elbow
-        found |= {
+        way |= {
             f"{prefix}thigh": thigh,
             f"{prefix}shank": thigh - sign * side.knee,
             f"{prefix}upper_arm": upper_arm,
             f"{prefix}forearm": forearm,
             f"{prefix}hand": forearm + sign * side.wrist,
         }
-    return found
+    return way
 
 
 def front_points(pose: Pose, length: Mapping[str, float] = LENGTH) -> dict[str, Point]:
-    """Joint places with the middle of the pelvis at the origin. Feet that stand are flat on the floor, else in line with the leg."""
+    """Joint places with the middle of the pelvis at the origin. Feet that stand are flat on the floor,
+    else in line with the leg."""
     way = front_directions(pose)
     middle: Point = (0.0, 0.0)
     points: dict[str, Point] = {"waist": toward(middle, way["pelvis"], length["trunk"] * LOWER_TRUNK)}
@@ -68,16 +69,5 @@ def front_points(pose: Pose, length: Mapping[str, float] = LENGTH) -> dict[str, 
         points[f"{prefix}ankle"] = ankle
         points[f"{prefix}toe"] = toward(sole, down + 90, sign * FOOT_OUT)
         points[f"{prefix}heel"] = toward(sole, down + 90, -sign * FOOT_IN)
-        points[f"{prefix}elbow"] = toward(
-            points[f"{prefix}shoulder"], way[f"{prefix}upper_arm"], length["upper_arm"]
-        )
-        points[f"{prefix}wrist"] = toward(
-            points[f"{prefix}elbow"], way[f"{prefix}forearm"], length["forearm"]
-        )
-        points[f"{prefix}grip"] = toward(
-            points[f"{prefix}wrist"], way[f"{prefix}hand"], length["hand"] * HALF_HAND
-        )
-        points[f"{prefix}fingers"] = toward(
-            points[f"{prefix}wrist"], way[f"{prefix}hand"], length["hand"] * SEEN_HAND
-        )
+        put_arm(points, prefix, way, length)
     return points

@@ -1,18 +1,26 @@
 """A pose: joint angles of a figure, near and far side apart, and how it stands on the world.
 
-Angles in degrees, zero in the anatomical standing position. Positive: ankle dorsiflexion, knee flexion, hip flexion,
-lumbar flexion, thoracic extension, neck extension, shoulder flexion, elbow flexion. ``wrist`` turns the hand onward in
-the direction of elbow flexion. ``lean`` is the pelvis from upright, forward positive.
+Angles in degrees, zero in the anatomical standing position. Positive: ankle dorsiflexion, knee flexion, hip
+flexion, lumbar flexion, thoracic extension, neck extension, shoulder flexion, elbow flexion. ``wrist`` turns
+the hand onward in the direction of elbow flexion. ``lean`` is the pelvis from upright, forward positive.
 """
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, replace
+from typing import Literal, get_args
+
+Support = Literal["feet", "floor", "hang"]
+View = Literal["side", "front"]
+Limb = Literal["ankle", "knee", "hip", "shoulder", "elbow", "wrist", "thigh", "shank"]
+LIMB_FIELDS: tuple[Limb, ...] = get_args(Limb)
+TRUNK_FIELDS = ("lean", "lumbar", "thoracic", "neck", "heel")
 
 
 @dataclass(frozen=True, slots=True)
 class Limbs:
-    """Joint angles of one side, degrees; thigh and shank: the share of their length that is seen (1 in the plane of the picture)."""
+    """Joint angles of one side, degrees; thigh and shank: the share of their length that is seen (1 in the
+    plane of the picture)."""
 
     ankle: float = 0.0
     knee: float = 0.0
@@ -26,7 +34,7 @@ class Limbs:
 
 @dataclass(frozen=True, slots=True)
 class Pose:
-    """One shape of the body. ``support``: feet | floor | hang. ``view``: side | front (see front.py for its angles)."""
+    """One shape of the body. ``view``: front has angles of its own (see front.py). ``props``: what@where."""
 
     near: Limbs
     far: Limbs
@@ -34,14 +42,10 @@ class Pose:
     lumbar: float = 0.0
     thoracic: float = 0.0
     neck: float = 0.0
-    support: str = "feet"
+    support: Support = "feet"
     heel: float = 0.0
-    view: str = "side"
-    props: tuple[str, ...] = field(default=())
-
-
-LIMB_FIELDS = ("ankle", "knee", "hip", "shoulder", "elbow", "wrist", "thigh", "shank")
-TRUNK_FIELDS = ("lean", "lumbar", "thoracic", "neck", "heel")
+    view: View = "side"
+    props: tuple[str, ...] = ()
 
 
 def between(start: Pose, end: Pose, share: float) -> Pose:
@@ -53,6 +57,13 @@ def between(start: Pose, end: Pose, share: float) -> Pose:
     def mix_limbs(a: Limbs, b: Limbs) -> Limbs:
         return Limbs(*(mix(getattr(a, name), getattr(b, name)) for name in LIMB_FIELDS))
 
-    trunk = {name: mix(getattr(start, name), getattr(end, name)) for name in TRUNK_FIELDS}
-    nearest = start if share < 0.5 else end
-    return replace(nearest, near=mix_limbs(start.near, end.near), far=mix_limbs(start.far, end.far), **trunk)
+    return replace(
+        start if share < 0.5 else end,
+        near=mix_limbs(start.near, end.near),
+        far=mix_limbs(start.far, end.far),
+        lean=mix(start.lean, end.lean),
+        lumbar=mix(start.lumbar, end.lumbar),
+        thoracic=mix(start.thoracic, end.thoracic),
+        neck=mix(start.neck, end.neck),
+        heel=mix(start.heel, end.heel),
+    )

@@ -1,7 +1,7 @@
 """How likely, and by how much, a range falls short of what a position needs.
 
-A range is uncertain, so it is a normal distribution: ``Range(mean_deg, sd_deg)``. Both formulas are closed forms for
-``R ~ Normal(mean, sd)``; tests hold them against scipy.stats.
+A range is uncertain, so it is a normal distribution: ``Range(mean_deg, sd_deg)``. Both formulas are closed
+forms for ``R ~ Normal(mean, sd)``; tests hold them against scipy.stats.
 """
 
 from __future__ import annotations
@@ -12,7 +12,8 @@ from dataclasses import dataclass
 
 @dataclass(frozen=True, slots=True)
 class Range:
-    """What a person has in one joint motion: mean and standard deviation in degrees; sd 0 means known exactly."""
+    """What a person has in one joint motion: mean and standard deviation in degrees; sd 0 means known
+    exactly."""
 
     mean_deg: float
     sd_deg: float

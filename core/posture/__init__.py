@@ -1,4 +1,5 @@
-"""Postures solved, not drawn: where a body of these lengths and ranges stops in a squat, a lunge, a hinge, a hang, on the hands, and what would free it."""
+"""Postures solved, not drawn: where a body of these lengths and ranges stops in a squat, a lunge, a hinge,
+a hang, on the hands, and what would free it."""
 
 from core.posture.body import Body, body_of
 from core.posture.hands import solve_handstand, solve_plank

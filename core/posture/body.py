@@ -1,4 +1,5 @@
-"""A planar body: segment lengths as fractions of height, masses as fractions of mass, and where each segment balances."""
+"""A planar body: segment lengths as fractions of height, masses as fractions of mass, and where each
+segment balances."""
 
 from __future__ import annotations
 
@@ -11,10 +12,12 @@ HEIGHT_M = {"male": 1.76, "female": 1.63, None: 1.70}  # of an adult nobody know
 
 @dataclass(frozen=True, slots=True)
 class Body:
-    """Lengths in fractions of height (``height_m`` makes them metres); masses of both sides together in fractions of body mass.
+    """Lengths in fractions of height (``height_m`` makes them metres); masses of both sides together in
+    fractions of body mass.
 
-    Arms are one straight segment from shoulder to the grip. Centres are shares of a segment's length from its lower or
-    inner end: shank and thigh from the joint nearer the trunk, trunk from hip to shoulder, arm from the shoulder.
+    Arms are one straight segment from shoulder to the grip. Centres are shares of a segment's length from its
+    lower or inner end: shank and thigh from the joint nearer the trunk, trunk from hip to shoulder, arm from
+    the shoulder.
     """
 
     height_m: float
@@ -45,9 +48,12 @@ class Body:
         return self.toe_ahead + self.heel_behind
 
 
-# Winter, Biomechanics and Motor Control of Human Movement, after Dempster / Drillis & Contini (from memory): lengths; masses
-# of both sides; trunk, head and neck together 0.578 M with their centre at 0.66 from hip to shoulder; whole arm 0.05 M each,
-# centre at 0.53. The arm ends at the grip: upper arm 0.186 + forearm 0.146 + half a hand 0.054. Heel 0.040 behind the
+# Winter, Biomechanics and Motor Control of Human Movement, after Dempster / Drillis & Contini (from memory):
+# lengths; masses
+# of both sides; trunk, head and neck together 0.578 M with their centre at 0.66 from hip to shoulder; whole
+# arm 0.05 M each,
+# centre at 0.53. The arm ends at the grip: upper arm 0.186 + forearm 0.146 + half a hand 0.054. Heel 0.040
+# behind the
 # ankle: estimate.
 WINTER = Body(
     height_m=HEIGHT_M[None],
@@ -68,7 +74,8 @@ WINTER = Body(
     trunk_centre=0.66,
     arm_centre=0.46,
 )
-# de Leva 1996, adjusted from Zatsiorsky (from memory), sex-specific masses and centres; lengths stay Winter's. Trunk with head:
+# de Leva 1996, adjusted from Zatsiorsky (from memory), sex-specific masses and centres; lengths stay
+# Winter's. Trunk with head:
 # trunk 43.46 / 42.57 % and head 6.94 / 6.68 % of mass.
 DE_LEVA = {
     "male": replace(
@@ -107,8 +114,8 @@ def body_of(
 ) -> Body:
     """A person's body: the table's fractions, with any length a tape measure gave (metres) in its place.
 
-    table: winter | de-leva (needs a sex). Raises ValueError for an unknown table or segment, or a length out of all
-    proportion, naming it.
+    table: winter | de-leva (needs a sex). Raises ValueError for an unknown table or segment, or a length out
+    of all proportion, naming it.
     """
     if table not in ("winter", "de-leva"):
         raise ValueError(f"segment table {table!r}: expected winter or de-leva")
@@ -120,8 +127,8 @@ def body_of(
             raise ValueError(f"segment {name!r}: expected one of {', '.join(MEASURABLE)}")
         share = metres / height
         if not LENGTH_LIMITS[0] <= share <= LENGTH_LIMITS[1]:
-            raise ValueError(
-                f"{name} of {metres:g} m at a height of {height:g} m: expected {LENGTH_LIMITS[0] * height:.2f} to {LENGTH_LIMITS[1] * height:.2f} m"
-            )
+            least, most = (limit * height for limit in LENGTH_LIMITS)
+            expected = f"expected {least:.2f} to {most:.2f} m"
+            raise ValueError(f"{name} of {metres:g} m at a height of {height:g} m: {expected}")
         changes[name] = share
     return replace(base, height_m=height, **changes)

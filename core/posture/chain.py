@@ -1,4 +1,5 @@
-"""Joint places of a planar posture and where its mass is. x forward of the ankle, y up from the floor, fractions of height."""
+"""Joint places of a planar posture and where its mass is. x forward of the ankle, y up from the floor,
+fractions of height."""
 
 from __future__ import annotations
 
@@ -9,7 +10,8 @@ from core.posture.body import Body
 
 Point = tuple[float, float]
 
-# where a bar or bell sits from the shoulder, along the trunk's normal (ahead) and along the trunk (up); fraction of height, estimate
+# where a bar or bell sits from the shoulder, along the trunk's normal (ahead) and along the trunk (up);
+# fraction of height, estimate
 BAR_FROM_SHOULDER = {
     "front": (0.055, 0.020),
     "back": (-0.045, 0.000),
@@ -21,8 +23,9 @@ BAR_PLACES = ("none", *BAR_FROM_SHOULDER, "overhead", "hands")
 
 @dataclass(frozen=True, slots=True)
 class Chain:
-    """A posture as absolute directions in degrees from upright, forward positive; ``thigh_deg`` is the thigh from straight
-    down, so 90 is level with the hip behind the knee. arm_deg is the arm from straight down, forward positive (180 is up)."""
+    """A posture as absolute directions in degrees from upright, forward positive; ``thigh_deg`` is the
+    thigh from straight down, so 90 is level with the hip behind the knee. arm_deg is the arm from straight
+    down, forward positive (180 is up)."""
 
     shank_deg: float
     thigh_deg: float
@@ -34,7 +37,8 @@ class Chain:
 
 @dataclass(frozen=True, slots=True)
 class Places:
-    """Joint places, the load's place (None without one) and the common centre of mass, fractions of height."""
+    """Joint places, the load's place (None without one) and the common centre of mass, fractions of
+    height."""
 
     toe: Point
     heel: Point
@@ -48,10 +52,11 @@ class Places:
 
 
 def places(chain: Chain, body: Body, bar: str = "none", load_share: float = 0.0) -> Places:
-    """Forward kinematics and the centre of mass of body and load (``load_share``: load as a share of body mass).
+    """Forward kinematics and the centre of mass of body and load (``load_share``: load as a share of body
+    mass).
 
-    A raised heel turns the foot about the toe. Abduction turns both thighs out of the plane, so that they show shorter.
-    Raises ValueError for an unknown place of the bar.
+    A raised heel turns the foot about the toe. Abduction turns both thighs out of the plane, so that they
+    show shorter. Raises ValueError for an unknown place of the bar.
     """
     if bar not in BAR_PLACES:
         raise ValueError(f"bar place {bar!r}: expected one of {', '.join(BAR_PLACES)}")

@@ -1,8 +1,11 @@
-"""Solved postures as poses to draw, for the lab (somebody's ranges) and for the catalog (a body whose ranges stop nothing)."""
+"""Solved postures as poses to draw, for the lab (somebody's ranges) and for the catalog (a body whose
+ranges stop nothing)."""
 
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
+from typing import Any
 
 from core.body.pose import Limbs, Pose
 from core.body.shortfall import Range
@@ -15,11 +18,8 @@ from core.posture.lunge import FRONT_SHANK_DEG, KNEE_CLEAR, REAR_TOE_STEP, Lunge
 from core.posture.squat import SquatShape, balanced
 
 POINTED_DEG = -40.0  # toes of a hanging or upside-down figure, for drawing
-FREE_LEG = (
-    0.0,
-    6.0,
-    84.0,
-)  # ankle, knee and hip of the leg held out in a single-leg squat, hip from an upright trunk; for drawing
+# ankle, knee and hip of the leg held out in a single-leg squat, hip from an upright trunk; for drawing
+FREE_LEG = (0.0, 6.0, 84.0)
 FREE = {
     motion: Range(degrees, 0.0)
     for motion, degrees in {  # an adult nothing stops
@@ -65,7 +65,8 @@ def lunge_pose(found: Lunge, body: Body) -> Pose:
 
 
 def hinge_pose(found: Hinge) -> Pose:
-    return Pose(*([Limbs(found.ankle_deg, found.knee_deg, found.hip_deg, found.back_deg)] * 2))
+    limbs = Limbs(found.ankle_deg, found.knee_deg, found.hip_deg, found.back_deg)
+    return Pose(limbs, limbs)
 
 
 def hang_pose(found: Hang) -> Pose:
@@ -91,8 +92,9 @@ def handstand_pose(found: OnHands) -> Pose:
     return Pose(limbs, limbs, 180.0 + found.trunk_deg, support="floor")
 
 
-def catalog_pose(asked: dict) -> Pose:
-    """The pose of a catalog row's ``solved`` field: a family and its shape. Raises KeyError or ValueError for what it does not know."""
+def catalog_pose(asked: Mapping[str, Any]) -> Pose:
+    """The pose of a catalog row's ``solved`` field: a family and its shape. Raises KeyError or ValueError
+    for what it does not know."""
     body, family = body_of(), asked["family"]
     if family == "squat":
         one_leg = asked.get("single_leg", False)

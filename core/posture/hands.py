@@ -1,11 +1,12 @@
-"""Hands on the floor: the plank, and the handstand. Where the shoulders stand over the hands, and what wrists and shoulders pay.
+"""Hands on the floor: the plank, and the handstand. Where the shoulders stand over the hands, and what wrists
+and shoulders pay.
 
-Under body weight a wrist bends further than it does unloaded, by ``PRESSED_DEG``. In a handstand the body stands over the
-middle of the hands: straight when the shoulders open to a straight line; else the hips and the low back arch, as far as they
-open, and what is still missing the arms lean, which the wrists pay for.
+Under body weight a wrist bends further than it does unloaded, by ``PRESSED_DEG``. In a handstand the body
+stands over the middle of the hands: straight when the shoulders open to a straight line; else the hips and
+the low back arch, as far as they open, and what is still missing the arms lean, which the wrists pay for.
 
-Limitations: side view, straight arms and knees, flat hands with the fingers ahead, at rest; no wall. It explains training
-positions and predicts no injury.
+Limitations: side view, straight arms and knees, flat hands with the fingers ahead, at rest; no wall. It
+explains training positions and predicts no injury.
 """
 
 from __future__ import annotations
@@ -30,8 +31,9 @@ SHOULDERS_LIMIT_CM = 20.0
 
 @dataclass(frozen=True, slots=True)
 class OnHands:
-    """A solved support, degrees. arm, trunk, leg: directions from straight up, forward (over the fingers) positive, running from
-    the hands. joints: wrist, shoulder, hip, knee, ankle, sole; fractions of height. on_hands: share of body weight they carry."""
+    """A solved support, degrees. arm, trunk, leg: directions from straight up, forward (over the fingers)
+    positive, running from the hands. joints: wrist, shoulder, hip, knee, ankle, sole; fractions of height.
+    on_hands: share of body weight they carry."""
 
     arm_deg: float
     trunk_deg: float
@@ -55,14 +57,14 @@ def arm_to_wrist(body: Body) -> float:
 def solve_plank(
     shoulders_cm: float, wedge_deg: float, has: dict[str, Range], body: Body, with_changes: bool = True
 ) -> OnHands:
-    """The plank with the shoulders this far ahead of the wrists, hands on a wedge of so many degrees (heel of the hand up).
+    """The plank with the shoulders this far ahead of the wrists, hands on a wedge of so many degrees (heel of
+    the hand up).
 
     Raises ValueError for shoulders further out than ``SHOULDERS_LIMIT_CM`` either way.
     """
     if not -SHOULDERS_LIMIT_CM <= shoulders_cm <= SHOULDERS_LIMIT_CM:
-        raise ValueError(
-            f"shoulders {shoulders_cm:g} cm ahead of the hands: expected {-SHOULDERS_LIMIT_CM:g} to {SHOULDERS_LIMIT_CM:g} cm"
-        )
+        expected = f"expected {-SHOULDERS_LIMIT_CM:g} to {SHOULDERS_LIMIT_CM:g} cm"
+        raise ValueError(f"shoulders {shoulders_cm:g} cm ahead of the hands: {expected}")
     arm = arm_to_wrist(body)
     lean = math.degrees(math.asin(shoulders_cm / 100 / body.height_m / arm))
     height = WRIST_HEIGHT + arm * math.cos(math.radians(lean))
@@ -110,7 +112,8 @@ def solve_plank(
 def solve_handstand(
     has: dict[str, Range], body: Body, wedge_deg: float = 0.0, with_changes: bool = True
 ) -> OnHands:
-    """The handstand with everything over the middle of the hands. It holds as long as the wrists bear the lean it takes."""
+    """The handstand with everything over the middle of the hands. It holds as long as the wrists bear the
+    lean it takes."""
     overhead = sum(has[motion].mean_deg for motion in OVERHEAD)
     opening = sum(has[motion].mean_deg for motion in OPENING)
     closed = max(0.0, 180.0 - overhead)
@@ -149,7 +152,8 @@ def solve_handstand(
 
 
 def _arch_to_stand(closed: float, straight: float, body: Body) -> float:
-    """The arch that lets the arms stand as in a straight handstand; without end (``inf``) when no arch can."""
+    """The arch that lets the arms stand as in a straight handstand; without end (``inf``) when no arch
+    can."""
     if not closed:
         return 0.0
     arms, trunk, legs = sway(body, arm_to_wrist(body))
@@ -160,7 +164,8 @@ def _arch_to_stand(closed: float, straight: float, body: Body) -> float:
 
 
 def _blame(margins: tuple[Margin, ...], lean: float, straight: float) -> Margin:
-    """Closed shoulders make the arms lean and the wrists pay: they are to blame when that lean is most of what is missing."""
+    """Closed shoulders make the arms lean and the wrists pay: they are to blame when that lean is most of
+    what is missing."""
     return margins[0] if lean - straight > -margins[1].margin_deg / 2 else margins[1]
 
 

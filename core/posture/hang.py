@@ -1,16 +1,18 @@
-"""Hanging from a bar: the dead hang and the arch of a kip. How far the chest goes through, and which joints give the way.
+"""Hanging from a bar: the dead hang and the arch of a kip. How far the chest goes through, and which joints
+give the way.
 
-The hands hold the bar, arms straight. The further the chest goes ahead of the bar, the further the legs must stay behind it,
-so that the common centre hangs under the hands; shoulders and hips share that bend evenly, and what the hips cannot give
-(hip and low back extension together) the shoulders must.
+The hands hold the bar, arms straight. The further the chest goes ahead of the bar, the further the legs must
+stay behind it, so that the common centre hangs under the hands; shoulders and hips share that bend evenly,
+and what the hips cannot give (hip and low back extension together) the shoulders must.
 
-Limitations: side view, straight knees and a straight trunk, at rest in the arch: a real kip passes through it, so speed asks a
-few degrees more. It explains training positions and predicts no injury.
+Limitations: side view, straight knees and a straight trunk, at rest in the arch: a real kip passes through
+it, so speed asks a few degrees more. It explains training positions and predicts no injury.
 """
 
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass
 
 from core.body.shortfall import Range
@@ -27,8 +29,9 @@ CHEST_LIMIT_CM = 40.0
 
 @dataclass(frozen=True, slots=True)
 class Hang:
-    """A solved hang, degrees. arm, trunk, leg: directions down from straight down, forward positive. reached_cm: how far ahead
-    of the bar the chest really gets. joints: hands, shoulder, hip, knee, ankle, sole; fractions of height, the hands at 0."""
+    """A solved hang, degrees. arm, trunk, leg: directions down from straight down, forward positive.
+    reached_cm: how far ahead of the bar the chest really gets. joints: hands, shoulder, hip, knee, ankle,
+    sole; fractions of height, the hands at 0."""
 
     reached_cm: float
     arm_deg: float
@@ -43,7 +46,8 @@ class Hang:
 
 
 def solve_hang(chest_cm: float, has: dict[str, Range], body: Body, with_changes: bool = True) -> Hang:
-    """The hang with the chest this far ahead of the bar (0: a dead hang). Raises ValueError beyond what arms allow."""
+    """The hang with the chest this far ahead of the bar (0: a dead hang). Raises ValueError beyond what
+    arms allow."""
     if not 0 <= chest_cm <= CHEST_LIMIT_CM:
         raise ValueError(f"a chest {chest_cm:g} cm ahead of the bar: expected 0 to {CHEST_LIMIT_CM:g} cm")
     overhead = sum(has[motion].mean_deg for motion in OVERHEAD)
@@ -86,8 +90,9 @@ def _arm_for(chest_cm: float, body: Body) -> float:
     return math.degrees(math.asin(chest_cm / 100 / body.height_m / body.arm))
 
 
-def _bend(arm: float, body: Body, legs_behind) -> float:
-    """The bend at the shoulders with which the centre hangs under the hands; ``legs_behind(bend)`` is the bend at the hips."""
+def _bend(arm: float, body: Body, legs_behind: Callable[[float], float]) -> float:
+    """The bend at the shoulders with which the centre hangs under the hands; ``legs_behind(bend)`` is the
+    bend at the hips."""
 
     def too_little(bend: float) -> bool:
         trunk = arm - bend

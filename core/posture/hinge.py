@@ -1,9 +1,11 @@
-"""A pull off the floor: long or short hamstrings -> how far the back leans, how much the knees bend to reach the bar.
+"""A pull off the floor: long or short hamstrings -> how far the back leans, how much the knees bend to reach
+the bar.
 
-The grip hangs straight down to the bar. Hamstrings allow a hip bend that shrinks as the knee straightens: at the knee bend
-k the hip can go to the straight-leg raise plus a share of k, as they pass over both joints.
+The grip hangs straight down to the bar. Hamstrings allow a hip bend that shrinks as the knee straightens: at
+the knee bend k the hip can go to the straight-leg raise plus a share of k, as they pass over both joints.
 
-Limitations: sagittal plane, neutral straight back, shoulders over the bar; a bar of usual plates is 22.5 cm off the floor.
+Limitations: sagittal plane, neutral straight back, shoulders over the bar; a bar of usual plates is 22.5 cm
+off the floor.
 """
 
 from __future__ import annotations
@@ -39,13 +41,13 @@ class Hinge:
 def solve_hinge(
     has: dict[str, Range], body: Body, bar_height_m: float = BAR_HEIGHT_M, with_changes: bool = True
 ) -> Hinge:
-    """The start with the straightest knees the hamstrings allow. Raises ValueError for a bar above the standing grip."""
+    """The start with the straightest knees the hamstrings allow. Raises ValueError for a bar above the
+    standing grip."""
     reach = bar_height_m / body.height_m
     top = body.ankle_height + body.shank + body.thigh + body.trunk - body.arm
     if not 0 <= reach < top:
-        raise ValueError(
-            f"a bar at {bar_height_m:g} m: expected between 0 and {top * body.height_m:.2f} m, where the hands hang when standing"
-        )
+        most = f"{top * body.height_m:.2f} m, where the hands hang when standing"
+        raise ValueError(f"a bar at {bar_height_m:g} m: expected between 0 and {most}")
     raise_deg = has["hip.flexion-straight-knee"].mean_deg
     low, high = 0.0, MOST_KNEE_DEG
     for _ in range(50):
@@ -87,7 +89,8 @@ def solve_hinge(
 
 
 def _posture(knee_deg: float, reach: float, body: Body) -> tuple[float, float, float | None]:
-    """Back, ankle and hip angles with the grip at the bar: the shank takes a third of the knee's bend, the thigh the rest."""
+    """Back, ankle and hip angles with the grip at the bar: the shank takes a third of the knee's bend, the
+    thigh the rest."""
     shank = knee_deg / 3
     thigh = knee_deg - shank
     hip_height = (

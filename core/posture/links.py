@@ -1,8 +1,10 @@
-"""Straight links in a row from a fixed point, such as hands on a bar or on the floor: joint places and the common centre."""
+"""Straight links in a row from a fixed point, such as hands on a bar or on the floor: joint places and the
+common centre."""
 
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -12,8 +14,9 @@ from core.posture.chain import Point
 
 @dataclass(frozen=True, slots=True)
 class Link:
-    """A segment run through from its near to its far end. direction_deg: from straight up, forward positive (180 is down).
-    centre: share of the length from the near end at which its mass sits. Lengths and masses are fractions of the body's."""
+    """A segment run through from its near to its far end. direction_deg: from straight up, forward
+    positive (180 is down). centre: share of the length from the near end at which its mass sits. Lengths
+    and masses are fractions of the body's."""
 
     length: float
     mass: float
@@ -41,7 +44,8 @@ def run(start: Point, links: tuple[Link, ...]) -> tuple[tuple[Point, ...], Point
 def from_the_hands(
     body: Body, arm_deg: float, trunk_deg: float, leg_deg: float, arm: float | None = None
 ) -> tuple[Link, ...]:
-    """Arms, trunk with the head, thighs, shanks and feet, straight legs, in that order from the hands. ``arm``: length in use."""
+    """Arms, trunk with the head, thighs, shanks and feet, straight legs, in that order from the hands.
+    ``arm``: length in use."""
     length = arm or body.arm
     foot = body.ankle_height
     return (
@@ -55,23 +59,28 @@ def from_the_hands(
 
 @lru_cache(maxsize=1024)
 def sway(body: Body, arm: float | None = None) -> tuple[float, float, float]:
-    """How much the sine of the arms', the trunk's and the legs' direction moves the common centre ahead of the hands."""
+    """How much the sine of the arms', the trunk's and the legs' direction moves the common centre ahead of
+    the hands."""
     links = from_the_hands(body, 0.0, 0.0, 0.0, arm)
     total = sum(link.mass for link in links)
     beyond = [sum(link.mass for link in links[place + 1 :]) for place in range(len(links))]
-    own = [link.length * (link.mass * link.centre + rest) / total for link, rest in zip(links, beyond)]
+    own = [
+        link.length * (link.mass * link.centre + rest) / total
+        for link, rest in zip(links, beyond, strict=True)
+    ]
     return own[0], own[1], sum(own[2:])
 
 
 def ahead(body: Body, arm_deg: float, trunk_deg: float, leg_deg: float, arm: float | None = None) -> float:
-    """How far the common centre is ahead of the hands, fraction of height; the same as ``run`` gives, in one line."""
+    """How far the common centre is ahead of the hands, fraction of height; the same as ``run`` gives, in
+    one line."""
     return sum(
         share * math.sin(math.radians(way))
-        for share, way in zip(sway(body, arm), (arm_deg, trunk_deg, leg_deg))
+        for share, way in zip(sway(body, arm), (arm_deg, trunk_deg, leg_deg), strict=True)
     )
 
 
-def bisect(low: float, high: float, below, halvings: int = 40) -> float:
+def bisect(low: float, high: float, below: Callable[[float], bool], halvings: int = 40) -> float:
     """Where ``below`` (true at low, false at high) changes."""
     for _ in range(halvings):
         middle = (low + high) / 2

@@ -1,6 +1,8 @@
-"""A lunge: distance and steps -> step length -> how far the rear hip opens and the front hip bends on these legs.
+"""A lunge: distance and steps -> step length -> how far the rear hip opens and the front hip bends on these
+legs.
 
-Limitations: sagittal plane, trunk upright unless told, rear knee just off the floor, both feet pointing ahead.
+Limitations: sagittal plane, trunk upright unless told, rear knee just off the floor, both feet pointing
+ahead.
 """
 
 from __future__ import annotations
@@ -14,7 +16,8 @@ from core.posture.body import Body
 from core.posture.margins import TOLERANCE_DEG, Change, Margin, limiting, smallest
 
 KNEE_CLEAR = 0.02  # rear knee above the floor, fraction of height; estimate
-REAR_TOE_STEP = 0.11  # the rear foot stands on its toes, ankle this far behind them and as high; fraction of height, estimate
+# the rear foot stands on its toes, ankle this far behind them and as high; fraction of height, estimate
+REAR_TOE_STEP = 0.11
 FRONT_SHANK_DEG = 4.0  # forward tilt of the front shank; estimate
 
 
@@ -47,7 +50,7 @@ def longest_step_m(body: Body) -> float:
 @lru_cache(maxsize=512)
 def _widest(body: Body) -> float:
     """The rear thigh, degrees behind straight down, at which the step is longest; steps grow up to it."""
-    return max((degrees / 2 for degrees in range(0, 178)), key=lambda rear: _step_of(rear, body))
+    return max((degrees / 2 for degrees in range(178)), key=lambda rear: _step_of(rear, body))
 
 
 def _step_of(rear_thigh_deg: float, body: Body) -> float:
@@ -74,7 +77,8 @@ def _front_reach(hip_height: float, body: Body) -> float:
 def solve_lunge(
     step_length_m: float, has: dict[str, Range], body: Body, lean_deg: float = 0.0, with_changes: bool = True
 ) -> Lunge:
-    """The lunge at a step length. Raises ValueError when the step is longer than the legs allow, or not above 0."""
+    """The lunge at a step length. Raises ValueError when the step is longer than the legs allow, or not
+    above 0."""
     longest = longest_step_m(body)
     if not 0 < step_length_m <= longest:
         raise ValueError(

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 TOLERANCE_DEG = 0.5  # half a degree is finer than anybody measures
@@ -9,7 +10,8 @@ TOLERANCE_DEG = 0.5  # half a degree is finer than anybody measures
 
 @dataclass(frozen=True, slots=True)
 class Margin:
-    """One motion in one posture, degrees. ``motions`` together give what is needed; margin below 0 means it stops here."""
+    """One motion in one posture, degrees. ``motions`` together give what is needed; margin below 0 means
+    it stops here."""
 
     motions: tuple[str, ...]
     needs_deg: float
@@ -27,7 +29,8 @@ class Margin:
 
 @dataclass(frozen=True, slots=True)
 class Change:
-    """The smallest change of one kind that frees the posture. unit: cm knee-to-wall | mm heel | cm wider | degrees | front."""
+    """The smallest change of one kind that frees the posture. unit: cm knee-to-wall | mm heel | cm wider |
+    degrees | front."""
 
     what: str
     amount: float
@@ -60,9 +63,10 @@ def limiting(margins: tuple[Margin, ...]) -> Margin:
     return min(margins, key=lambda one: one.margin_deg)
 
 
-def smallest(frees, most: float, step: float) -> float | None:
-    """The smallest multiple of ``step`` up to ``most`` for which ``frees(amount)`` holds (it must hold for all above), or None."""
-    count = int(round(most / step))
+def smallest(frees: Callable[[float], bool], most: float, step: float) -> float | None:
+    """The smallest multiple of ``step`` up to ``most`` for which ``frees(amount)`` holds (it must hold for
+    all above), or None."""
+    count = round(most / step)
     if not frees(count * step):
         return None
     low, high = 0, count

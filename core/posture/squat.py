@@ -1,11 +1,14 @@
-"""The squat family: air, goblet, front, back, overhead, single-leg. Given ranges, where it stops and what would free it.
+"""The squat family: air, goblet, front, back, overhead, single-leg. Given ranges, where it stops and what
+would free it.
 
-A person bends the ankle as far as it goes; the trunk then leans just so far that body and load stand over the foot. Any
-lean that keeps the common centre between a little ahead of the heel and a little behind the toes can be held; the preferred
-one is over mid-foot. More ankle lets the trunk stay more upright, which spares hip and shoulder.
+A person bends the ankle as far as it goes; the trunk then leans just so far that body and load stand over the
+foot. Any lean that keeps the common centre between a little ahead of the heel and a little behind the toes
+can be held; the preferred one is over mid-foot. More ankle lets the trunk stay more upright, which spares hip
+and shoulder.
 
-Limitations: sagittal plane; both sides alike (one leg: all on it); slow, no speed; spine as one straight segment whose upper
-part gives what the person has of upper back extension. It explains training positions and predicts no injury.
+Limitations: sagittal plane; both sides alike (one leg: all on it); slow, no speed; spine as one straight
+segment whose upper part gives what the person has of upper back extension. It explains training positions and
+predicts no injury.
 """
 
 from __future__ import annotations
@@ -35,8 +38,9 @@ DEG_PER_CM = 3.6  # tibia angle per cm of toe-to-wall, Konor 2012 / Bennell 1998
 
 @dataclass(frozen=True, slots=True)
 class SquatShape:
-    """What is done. depth_deg: thigh from straight down (90 level, more is deeper). stance_cm: width between the heels.
-    heel_mm: raised heel. bar: none | goblet | front | back | overhead | elbow. load_share of body mass. single_leg: all on one."""
+    """What is done. depth_deg: thigh from straight down (90 level, more is deeper). stance_cm: width
+    between the heels. heel_mm: raised heel. bar: none | goblet | front | back | overhead | elbow.
+    load_share of body mass. single_leg: all on one."""
 
     bar: str = "none"
     load_share: float = 0.0
@@ -48,7 +52,8 @@ class SquatShape:
 
 @dataclass(frozen=True, slots=True)
 class Squat:
-    """A solved squat. Angles in degrees. lean_range: leans that keep balance within the foot, most upright first."""
+    """A solved squat. Angles in degrees. lean_range: leans that keep balance within the foot, most upright
+    first."""
 
     shape: SquatShape
     chain: Chain
@@ -66,7 +71,8 @@ class Squat:
 
 
 def abduction_of(stance_cm: float, body: Body) -> float:
-    """Thighs out of the plane for a stance, degrees: half the stance less half a pelvis, over the thigh's length."""
+    """Thighs out of the plane for a stance, degrees: half the stance less half a pelvis, over the thigh's
+    length."""
     half_pelvis_cm = (
         0.0955 * body.height_m * 100
     )  # half of 0.191 H between the hip joints, Winter, from memory
@@ -88,7 +94,8 @@ def balanced(shape: SquatShape, ankle_deg: float, body: Body) -> Chain:
 
 
 def solve_squat_for(shape: SquatShape, has: dict[str, Range], body: Body, with_changes: bool = True) -> Squat:
-    """The squat of a body with these ranges: the ankle bent as far as it goes, the lean that balances, every margin.
+    """The squat of a body with these ranges: the ankle bent as far as it goes, the lean that balances, every
+    margin.
 
     has: motion -> Range (means are used). Raises ValueError for an unknown place of the bar.
     """
@@ -125,8 +132,9 @@ def _blame(
     margins: tuple[Margin, ...],
     holds: bool,
 ) -> Margin:
-    """What stops it. A short ankle makes hips and shoulders pay several degrees for each of its own, so it is to blame when
-    the others would do with the ankle the position usually takes; else the smallest margin is."""
+    """What stops it. A short ankle makes hips and shoulders pay several degrees for each of its own, so it
+    is to blame when the others would do with the ankle the position usually takes; else the smallest
+    margin is."""
     ankle = margins[-1]
     if not holds and ankle.margin_deg < 0:
         enough = ankle.needs_deg
@@ -144,7 +152,8 @@ def _blame(
 def _held_lean(
     shape: SquatShape, has: dict[str, Range], ankle: float, tilt: float, low: float, preferred: float
 ) -> float:
-    """Over mid-foot; sitting back as far as the foot allows before a joint that the lean loads gives up the position."""
+    """Over mid-foot; sitting back as far as the foot allows before a joint that the lean loads gives up
+    the position."""
     for step in range(LEAN_TRIES + 1):
         lean = preferred + (low - preferred) * step / LEAN_TRIES
         if all(
@@ -195,8 +204,9 @@ def _chain(shape: SquatShape, shank: float, lean: float, tilt: float, body: Body
 def _lean_at(shape: SquatShape, shank: float, tilt: float, body: Body, share: float) -> float:
     """The lean that puts the common centre over a place on the foot (0 heel, 1 toe), degrees.
 
-    With every other direction fixed the centre is ``fixed + a sin(lean) + b cos(lean)``, so the lean is closed form. A test
-    holds the three numbers against the chain's own centre of mass. Beyond reach the nearest limit is given.
+    With every other direction fixed the centre is ``fixed + a sin(lean) + b cos(lean)``, so the lean is
+    closed form. A test holds the three numbers against the chain's own centre of mass. Beyond reach the
+    nearest limit is given.
     """
     fixed, a, b, total, heel_x, toe_x = _centre_terms(shape, shank, tilt, body)
     wanted = (heel_x + share * (toe_x - heel_x)) * total - fixed
@@ -210,7 +220,8 @@ def _lean_at(shape: SquatShape, shank: float, tilt: float, body: Body, share: fl
 def _centre_terms(
     shape: SquatShape, shank: float, tilt: float, body: Body
 ) -> tuple[float, float, float, float, float, float]:
-    """Mass times forward place: what does not move with the lean, what moves with its sine and its cosine; total mass; foot."""
+    """Mass times forward place: what does not move with the lean, what moves with its sine and its cosine;
+    total mass; foot."""
     turn, shin, thigh = math.radians(tilt), math.radians(shank), math.radians(shape.depth_deg)
     seen = body.thigh * (
         math.cos(math.radians(abduction_of(shape.stance_cm, body))) if not shape.single_leg else 1.0
@@ -246,8 +257,8 @@ def _lean_range(shape: SquatShape, shank: float, tilt: float, body: Body) -> tup
 
 
 def _ankle_needed(shape: SquatShape, tilt: float, body: Body) -> float:
-    """The least ankle bend with which usual hips and shoulders could hold the position: less can still be held by a body
-    whose hips or shoulders have more to give, leaning further."""
+    """The least ankle bend with which usual hips and shoulders could hold the position: less can still be
+    held by a body whose hips or shoulders have more to give, leaning further."""
     usual = {name: Range(value, 0.0) for name, value in USUAL_DEG.items()}
 
     def fits(ankle: float) -> bool:
