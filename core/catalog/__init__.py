@@ -1,5 +1,6 @@
 """Movements, positions, drills, kit and methods: data files, and typed rows that are checked as they load."""
 
-from core.catalog.load import Catalog, load_catalog
+from core.catalog.load import load_catalog
+from core.catalog.table import Catalog
 
 __all__ = ["Catalog", "load_catalog"]

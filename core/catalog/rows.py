@@ -1,11 +1,19 @@
-"""One frozen, validated type per catalog row. A field that is not listed here is an error, never ignored."""
+"""One frozen, validated type per catalog row, with every rule about it: what loads can be planned with and
+drawn.
+
+A field that is not listed here is an error, never ignored.
+"""
 
 from __future__ import annotations
 
 from functools import lru_cache
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, model_validator
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, StringConstraints, model_validator
+from pydantic_core import PydanticCustomError
+
+from core.body.pose import Limb, Support, View
+from core.body.props import prop_fault
 
 Severity = Annotated[float, Field(ge=0, le=1)]
 Seconds = Annotated[int, Field(ge=0, le=1800)]
@@ -29,7 +37,32 @@ Style = Literal[
 ]
 Space = Literal["spot", "mat", "bar", "lane", "wall"]
 Quality = Literal["free", "loaded", "ballistic"]
-PHASES: tuple[str, ...] = ("raise", "release", "open", "switch-on", "rehearse")
+Kind = Literal["reach", "hold", "snap", "pattern"]
+SourceKind = Literal["exact", "measured", "estimated", "common-practice"]
+ClockKind = Literal["free", "stations", "supersets", "flow", "every-minute"]
+Unit = Literal["rep", "metre", "second"]
+Context = Literal["loaded", "pair", "light", "counted", "measured"]
+WithoutTag = Literal["one-arm", "no-floor", "no-hang", "no-impact"]
+PHASES: tuple[Phase, ...] = ("raise", "release", "open", "switch-on", "rehearse")  # before training, in order
+HOLD_CAP_S = (
+    30  # static-hold seconds a muscle group before training; Behm 2016, Kay & Blazevich 2012, from memory
+)
+
+
+def broken(field: str, expected: str) -> PydanticCustomError:
+    """A rule about several fields of a row, told at the field to change."""
+    return PydanticCustomError("rule", expected, {"field": field})
+
+
+def _drawable(prop: str) -> str:
+    fault = prop_fault(prop)
+    if fault:
+        raise ValueError(fault)
+    return prop
+
+
+Prop = Annotated[str, AfterValidator(_drawable)]  # what@where
+Words = Annotated[str, StringConstraints(min_length=1, strip_whitespace=True)]
 
 
 class Row(BaseModel):
@@ -38,16 +71,37 @@ class Row(BaseModel):
     model_config = ConfigDict(frozen=True, extra="forbid")
 
 
+class PoseRow(Row):
+    """A shape of the body: joint angles, or a family of postures to solve. from: the pose it starts from;
+    far copies near where it says nothing."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid", populate_by_name=True)
+
+    id: str
+    start: str | None = Field(default=None, alias="from")
+    solved: dict[str, float | str | bool] | None = None
+    view: View | None = None
+    support: Support | None = None
+    lean: float | None = None
+    lumbar: float | None = None
+    thoracic: float | None = None
+    neck: float | None = None
+    heel: float | None = None
+    near: dict[Limb, float] = {}
+    far: dict[Limb, float] = {}
+    props: tuple[Prop, ...] = ()
+
+
 class Source(Row):
     id: str
-    kind: Literal["exact", "measured", "estimated", "common-practice"]
+    kind: SourceKind
     from_memory: bool
     citation: str
 
 
 class Demand(Row):
     id: str
-    kind: Literal["reach", "hold", "snap", "pattern"]
+    kind: Kind
     name: str
     plain: str
 
@@ -83,23 +137,24 @@ class Need(Row):
     @model_validator(mode="after")
     def _one_weight_a_motion(self) -> Need:
         if self.weights and len(self.weights) != len(self.motions):
-            raise ValueError("weights must name one number for each motion")
+            raise broken("weights", "one number for each motion")
         return self
 
     @property
     def shares(self) -> tuple[tuple[str, float], ...]:
         """(motion, weight) in order."""
-        return tuple(zip(self.motions, self.weights or (1.0,) * len(self.motions)))
+        return tuple(zip(self.motions, self.weights or (1.0,) * len(self.motions), strict=True))
 
 
 class Position(Row):
-    """judged: a repetition is usually decided here (depth, lockout, hips open), so it has to be reached every time."""
+    """judged: a repetition is usually decided here (depth, lockout, hips open), so it has to be reached
+    every time."""
 
     id: str
     name: str
     pose: str
     judged: bool = False
-    props: tuple[str, ...] = ()
+    props: tuple[Prop, ...] = ()
     needs: tuple[Need, ...] = ()
     holds: dict[str, Severity] = {}
     holds_source: str = "estimate"
@@ -116,7 +171,7 @@ class Movement(Row):
     patterns: dict[str, Severity] = {}
     muscles: Annotated[tuple[str, ...], Field(min_length=1)]
     pace_s: tuple[float, float]
-    unit: Literal["rep", "metre", "second"] = "rep"
+    unit: Unit = "rep"
     reps_per_unit: float = 1.0
     metres_per_rep: float | None = None
     calorie_s: tuple[float, float] | None = None
@@ -125,15 +180,15 @@ class Movement(Row):
     ballistic: bool = False
     contacts: int = 0
     sides: Literal[1, 2] = 1
-    context: dict[Literal["loaded", "pair", "light", "counted", "measured"], str] = {}
-    standard: str
-    fault: str
+    context: dict[Context, str] = {}
+    standard: Words
+    fault: Words
     source: str = "estimate"
 
     @model_validator(mode="after")
     def _pace_runs_fast_to_slow(self) -> Movement:
         if not 0 < self.pace_s[0] <= self.pace_s[1]:
-            raise ValueError("pace_s must be [fast, slow], both above 0")
+            raise broken("pace_s", "[fast, slow], both above 0")
         return self
 
 
@@ -155,19 +210,20 @@ class MethodPhase(Row):
 
 
 class Clock(Row):
-    """How a method runs its time (core/prep/pace.py): stations work ``work_s`` and change in ``change_s``; supersets, flow and
-    every-minute come round ``rounds`` times."""
+    """How a method runs its time (core/prep/pace.py): stations work ``work_s`` and change in ``change_s``;
+    supersets, flow and every-minute come round ``rounds`` times."""
 
-    kind: Literal["free", "stations", "supersets", "flow", "every-minute"] = "free"
+    kind: ClockKind = "free"
     work_s: Annotated[int, Field(ge=10, le=300)] = 30
     change_s: Annotated[int, Field(ge=0, le=120)] = 10
     rounds: Annotated[int, Field(ge=1, le=10)] = 1
 
 
 class Method(Row):
-    """A school of warm-up. forbids: styles of drill it never uses; styles: what a phase may hold, when it is not everything;
-    kit_only: all the kit it needs; item_s: fewest and most seconds of one item's work; if_cold: phases that a cold room adds, or
-    puts in the place of the usual ones. ``differ``: what others hold against it."""
+    """A school of warm-up. forbids: styles of drill it never uses; styles: what a phase may hold, when it
+    is not everything; kit_only: all the kit it needs; item_s: fewest and most seconds of one item's work;
+    if_cold: phases that a cold room adds, or puts in the place of the usual ones. ``differ``: what others
+    hold against it."""
 
     id: str
     name: str
@@ -188,25 +244,28 @@ class Method(Row):
     @model_validator(mode="after")
     def _bounds_run_upward(self) -> Method:
         if not self.phases:
-            raise ValueError("a method needs at least one phase")
+            raise broken("phases", "at least one phase")
         names = [phase.phase for phase in self.phases]
         if names != sorted(set(names), key=PHASES.index):
-            raise ValueError(f"phases stand once each, in the order {', '.join(PHASES)}")
+            raise broken("phases", f"each phase once, in the order {', '.join(PHASES)}")
         for phase in (*self.phases, *self.if_cold):
             if phase.min_s > phase.max_s or phase.min_items > phase.max_items:
-                raise ValueError(f"phase {phase.phase}: the least is above the most")
+                raise broken(
+                    "phases", f"bounds that run upward: in {phase.phase} the least is above the most"
+                )
         if self.item_s[0] > self.item_s[1]:
-            raise ValueError("item_s: the least is above the most")
+            raise broken("item_s", "[least, most]")
         return self
 
     def __hash__(self) -> int:  # of equal rows it is equal, and quicker than of every field
         return hash(self.id)
 
-    @lru_cache(maxsize=64)
-    def when_cold(self) -> Method:
-        """The same method in a cold room."""
-        phases = {phase.phase: phase for phase in (*self.phases, *self.if_cold)}
-        return self.model_copy(update={"phases": tuple(phases[name] for name in PHASES if name in phases)})
+
+@lru_cache(maxsize=64)
+def in_a_cold_room(method: Method) -> Method:
+    """The same method where the room is cold."""
+    phases = {bounds.phase: bounds for bounds in (*method.phases, *method.if_cold)}
+    return method.model_copy(update={"phases": tuple(phases[name] for name in PHASES if name in phases)})
 
 
 class Rung(Row):
@@ -226,7 +285,7 @@ class Ladder(Row):
     @model_validator(mode="after")
     def _every_rung_but_the_last_has_its_test(self) -> Ladder:
         if not all(rung.up for rung in self.rungs[:-1]) or self.rungs[-1].up:
-            raise ValueError("each rung but the last needs its test")
+            raise broken("rungs", "a test on each rung but the last")
         return self
 
 
@@ -240,6 +299,11 @@ class Reason(Row):
     snap: str
     pattern: str
     source: str
+
+    @property
+    def of_kind(self) -> dict[Kind, str]:
+        """The reason by kind of demand."""
+        return {"reach": self.reach, "hold": self.hold, "snap": self.snap, "pattern": self.pattern}
 
 
 class DoseOption(Row):
@@ -255,20 +319,22 @@ class DoseOption(Row):
 
 
 class Drill(Row):
-    """A drill or primer. effects are twentieths (0..20) of full preparation of a demand; ``why`` is the reason for them.
+    """A drill or primer. effects are twentieths (0..20) of full preparation of a demand; ``why`` is the
+    reason for them.
 
-    style: what kind of work it is. effort: share of all one has, 0..1. space: what one person needs (a spot to stand, a mat, a
-    bar's length, a lane to travel, a wall). instead: other ways for a tag of adaptation or caution.
+    style: what kind of work it is. effort: share of all one has, 0..1. space: what one person needs (a spot
+    to stand, a mat, a bar's length, a lane to travel, a wall). instead: other ways for a tag of adaptation or
+    caution.
     """
 
     id: str
     name: str
+    aliases: tuple[str, ...] = ()
     style: Style
     effort: Severity = 0.3
     space: Space = "spot"
-    why: str
-    instead: dict[Literal["one-arm", "no-floor", "no-hang", "no-impact"], str] = {}
-    aliases: tuple[str, ...] = ()
+    why: Words
+    instead: dict[WithoutTag, str] = {}
     phases: Annotated[tuple[Phase, ...], Field(min_length=1)]
     effects: dict[str, Annotated[int, Field(ge=0, le=20)]] = {}
     effects_source: str = "estimate"
@@ -280,9 +346,20 @@ class Drill(Row):
     level: Level
     seated: str | None = None
     avoid: tuple[str, ...] = ()
-    cues: Annotated[tuple[str, ...], Field(min_length=1)]
-    fault: str = ""
+    cues: Annotated[tuple[Words, ...], Field(min_length=1)]
+    fault: Words
     cautions: tuple[str, ...] = ()
-    poses: Annotated[tuple[str, ...], Field(min_length=1, max_length=2)]
-    props: tuple[str, ...] = ()
+    poses: tuple[str, str]
+    props: tuple[Prop, ...] = ()
     source: str
+
+    @model_validator(mode="after")
+    def _may_be_given(self) -> Drill:
+        for tag in ("no-floor", "no-hang"):
+            if tag in self.avoid and tag not in self.instead:
+                raise broken("instead", f"another way for {tag}, which the drill avoids")
+        too_long = [muscle for muscle, held_s in self.holds_s.items() if held_s > HOLD_CAP_S]
+        if too_long and "settle" not in self.phases:
+            expected = f"at most {HOLD_CAP_S} s a muscle before training, also for {', '.join(too_long)}"
+            raise broken("holds_s", expected)
+        return self
