@@ -1,4 +1,5 @@
-"""How much of a movement there is: repetitions that saturate, load, speed, tempo, and a standard. Grows with each of them, never shrinks."""
+"""How much of a movement there is: repetitions that saturate, load, speed, tempo, and a standard. Grows
+with each of them, never shrinks."""
 
 from __future__ import annotations
 
@@ -66,7 +67,8 @@ def load_for(work: Work, person: Person) -> float:
 
 
 def under_tension(work: Work) -> float:
-    """Factor of a written tempo: 1 without one, more the longer a repetition lasts ('x' is as fast as it goes)."""
+    """Factor of a written tempo: 1 without one, more the longer a repetition lasts ('x' is as fast as it
+    goes)."""
     if not work.tempo:
         return 1.0
     seconds = sum(0.5 if digit == "x" else float(digit) for digit in work.tempo.split("-") if digit)

@@ -1,4 +1,5 @@
-"""A person as the core sees one: age, sex, size, measured ranges, cautions. Health data; the core never stores it."""
+"""A person as the core sees one: age, sex, size, measured ranges, cautions. Health data; the core never
+stores it."""
 
 from __future__ import annotations
 
@@ -8,10 +9,12 @@ from functools import lru_cache
 
 from core.body.shortfall import Range
 from core.catalog import Catalog
+from core.catalog.rows import Norm
 from core.errors import UnusableFile
 
 LUNGE_TEST_DEG_PER_CM = 3.6  # Konor 2012 / Bennell 1998, from memory
-# standard error between visits of the ways a range is measured, degrees; anything else is as good as the norm's usual test
+# standard error between visits of the ways a range is measured, degrees; anything else is as good as the
+# norm's usual test
 TEST_ERROR_DEG = {
     "goniometer": 5.0,  # common clinical rule, from memory
     "knee-to-wall": 3.6,  # 1 cm (Konor 2012 / Bennell 1998, from memory) at 3.6 degrees a cm
@@ -28,7 +31,8 @@ ISO_DATE = re.compile(r"\d{4}-\d{2}-\d{2}")
 
 @dataclass(frozen=True, slots=True)
 class Measurement:
-    """One measured range. value is degrees, or centimetres when test is 'knee-to-wall'; on: the day, as an ISO date, "" unknown."""
+    """One measured range. value is degrees, or centimetres when test is 'knee-to-wall'; on: the day, as an
+    ISO date, "" unknown."""
 
     motion: str
     value: float
@@ -44,8 +48,8 @@ class Measurement:
 
 @dataclass(frozen=True, slots=True)
 class Person:
-    """Someone who will do the session. An unknown person has no name and no measurements. ranges: the newest measurement of each
-    motion and side; earlier: those before, for what stays short."""
+    """Someone who will do the session. An unknown person has no name and no measurements. ranges: the
+    newest measurement of each motion and side; earlier: those before, for what stays short."""
 
     name: str = ""
     age: int | None = None
@@ -67,7 +71,8 @@ class Person:
 
 
 def range_of(person: Person, motion: str, catalog: Catalog) -> Range:
-    """What a person has in one motion: measured (the tighter side, with its test's error), else the norm for age and sex."""
+    """What a person has in one motion: measured (the tighter side, with its test's error), else the norm
+    for age and sex."""
     measured = [one for one in person.ranges if one.motion == motion]
     if measured:
         tightest = min(measured, key=lambda one: one.degrees)
@@ -76,7 +81,8 @@ def range_of(person: Person, motion: str, catalog: Catalog) -> Range:
 
 
 def sides_of(person: Person, motion: str) -> tuple[float | None, float | None]:
-    """Measured degrees of the left and the right side; one measured for both stands on both; None where nobody measured."""
+    """Measured degrees of the left and the right side; one measured for both stands on both; None where
+    nobody measured."""
     sides: dict[str, float] = {}
     for one in person.ranges:
         if one.motion == motion:
@@ -94,7 +100,7 @@ def norm_range(catalog: Catalog, motion: str, age: int, sex: str | None) -> Rang
 
 
 @lru_cache(maxsize=4096)
-def _norm_range(catalog_id: int, norm, age: int, sex: str | None) -> Range:
+def _norm_range(catalog_id: int, norm: Norm, age: int, sex: str | None) -> Range:
     band = next((band for band in norm.bands if band.ages[0] <= age <= band.ages[1]), None)
     if band is None:
         band = norm.bands[0] if age < norm.bands[0].ages[0] else norm.bands[-1]
@@ -168,6 +174,6 @@ def _measurement(raw: object, catalog: Catalog, where: str) -> Measurement:
     if isinstance(value, bool) or not isinstance(value, (int, float)) or not -30 <= value <= 240:
         raise UnusableFile(f"{where}: value {value!r} of {raw['motion']}; expected degrees from -30 to 240")
     on = raw.get("on", "")
-    if not isinstance(on, str) or on and not ISO_DATE.fullmatch(on):
+    if not isinstance(on, str) or (on and not ISO_DATE.fullmatch(on)):
         raise UnusableFile(f"{where}: 'on' of {raw['motion']} is {on!r}; expected a date such as 2026-03-14")
     return Measurement(raw["motion"], float(value), side, str(raw.get("test", "goniometer")), on)

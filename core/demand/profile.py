@@ -1,21 +1,23 @@
 """Scores for every demand of a session, for a class and for each of its members, with their terms.
 
-A score is a noisy-or over occurrences: ``1 - product(1 - severity * exposure)``. An occurrence is one movement line; of
-the positions it passes through only the hardest counts (the others are kept, marked ``counts=False``). A class score is the mean of its
-members', so it lies between their lowest and highest. Coupled motions share one need (overhead = shoulder flexion plus
-upper back extension; the front rack = both with half the outward turn of the shoulder).
+A score is a noisy-or over occurrences: ``1 - product(1 - severity * exposure)``. An occurrence is one
+movement line; of the positions it passes through only the hardest counts (the others are kept, marked
+``counts=False``). A class score is the mean of its members', so it lies between their lowest and highest.
+Coupled motions share one need (overhead = shoulder flexion plus upper back extension; the front rack = both
+with half the outward turn of the shoulder).
 """
 
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Hashable, Sequence
 from dataclasses import dataclass
+from itertools import chain
 from typing import NamedTuple
 
 from core.body.shortfall import Range, expected_shortfall_deg, short_probability
 from core.catalog import Catalog, load_catalog
-from core.catalog.rows import Movement, Need
+from core.catalog.rows import Kind, Movement, Need
 from core.demand.exposure import exposure
 from core.demand.people import Person, range_of, sides_of
 from core.reading.workout import Work, Workout
@@ -26,24 +28,14 @@ SHORT_FROM = 0.5  # more likely short than not
 COUPLED_SHARE = 0.6  # a motion that helps another carries this much of the shared need; estimate
 HOLD_SHARE = 0.5  # a hold everybody can take asks less than a range people lack; estimate
 SKILL_SHARE = 0.7  # and so do snaps and patterns; estimate
-SHORTFALL_BANDS_DEG = (
-    0.5,
-    5.0,
-    10.0,
-)  # as good as none, a little, clearly; a goniometer cannot tell less than 5 (clinical rule)
-AVERAGED = (
-    "severity",
-    "exposure",
-    "required_deg",
-    "range_deg",
-    "short_probability",
-    "shortfall_deg",
-)  # of a term, over those who meet it
+# as good as none, a little, clearly; a goniometer cannot tell less than 5 (clinical rule)
+SHORTFALL_BANDS_DEG = (0.5, 5.0, 10.0)
 SPOT_SCORE = 0.02  # scores below this are noise and left out
 
 
 class Term(NamedTuple):
-    """Why a demand scores: one position of one movement line. Angles in degrees, None where no angle is asked.
+    """Why a demand scores: one position of one movement line. Angles in degrees, None where no angle is
+    asked.
 
     judged: a repetition is decided here. people: how many of the class meet it (those of its division).
     """
@@ -69,7 +61,8 @@ class Term(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class Standing:
-    """Where one person stands on one reach demand, at its hardest need. left_deg and right_deg where they were measured."""
+    """Where one person stands on one reach demand, at its hardest need. left_deg and right_deg where they
+    were measured."""
 
     key: str
     name: str
@@ -101,11 +94,11 @@ class DivisionScore:
 
 @dataclass(frozen=True, slots=True)
 class DemandScore:
-    """One demand of the session. ``score`` in [0, 1]; ``people`` is empty for anyone-in-particular; ``divisions`` is empty
-    when everybody does the same."""
+    """One demand of the session. ``score`` in [0, 1]; ``people`` is empty for anyone-in-particular;
+    ``divisions`` is empty when everybody does the same."""
 
     id: str
-    kind: str
+    kind: Kind
     score: float
     shortfall_deg: float
     required_deg: float | None
@@ -120,7 +113,8 @@ class DemandScore:
 
     @property
     def shortfall_counts(self) -> tuple[int, ...]:
-        """How many people expect a shortfall up to each of SHORTFALL_BANDS_DEG, and how many more than the last."""
+        """How many people expect a shortfall up to each of SHORTFALL_BANDS_DEG, and how many more than the
+        last."""
         counts = [0] * (len(SHORTFALL_BANDS_DEG) + 1)
         for one in self.people:
             counts[sum(one.shortfall_deg > band for band in SHORTFALL_BANDS_DEG)] += 1
@@ -138,7 +132,8 @@ class DemandProfile:
 
 
 def reach_severity(available: Range, required_deg: float) -> float:
-    """Severity in [0, 1] of needing a range: half likelihood, half size of the shortfall. Never falls with degrees."""
+    """Severity in [0, 1] of needing a range: half likelihood, half size of the shortfall. Never falls with
+    degrees."""
     return _severity(
         short_probability(available, required_deg), expected_shortfall_deg(available, required_deg)
     )
@@ -184,7 +179,7 @@ def _person_terms(
     """demand id -> terms for one person."""
     found: dict[str, list[Term]] = {}
     ranges: dict[str, Range] = {}
-    met: dict[str, list[tuple]] = {}  # position -> its needs as this person meets them
+    met: dict[str, list[Met]] = {}  # position -> its needs as this person meets them
 
     def have(motion: str) -> Range:
         if motion not in ranges:
@@ -226,9 +221,22 @@ def _person_terms(
     return found
 
 
-def _met(need: Need, have) -> list[tuple]:
-    """A need as one person meets it: (motion, severity, own degrees asked, own degrees had, chance short, degrees short, the
-    motions it is shared with) of every motion that shares it, each with the angle left to it by the others."""
+class Met(NamedTuple):
+    """A need as one person meets it with one of the motions that share it: its severity, the degrees left
+    to that motion by the others, what the person has, the chance and the size of a shortfall, and the
+    other motions."""
+
+    motion: str
+    severity: float
+    required_deg: float
+    has_deg: float
+    likely: float
+    gap_deg: float
+    others: tuple[str, ...]
+
+
+def _met(need: Need, have: Callable[[str], Range]) -> list[Met]:
+    """A need as one person meets it, for every motion that shares it."""
     together = Range(0.0, 0.0)
     for motion, weight in need.shares:
         together = together + have(motion) * weight
@@ -240,7 +248,7 @@ def _met(need: Need, have) -> list[tuple]:
         own = have(motion).mean_deg
         left = (required - (together.mean_deg - own * weight)) / weight
         found.append(
-            (
+            Met(
                 motion,
                 severity * (COUPLED_SHARE if index else 1.0),
                 round(left, 1),
@@ -263,9 +271,9 @@ def _noisy_or(terms: Sequence[Term]) -> float:
     return 1 - left
 
 
-def _hardest(terms: Sequence[Term]) -> dict[tuple, Term]:
+def _hardest(terms: Sequence[Term]) -> dict[Hashable, Term]:
     """The hardest term of every movement line."""
-    best: dict[tuple, Term] = {}
+    best: dict[Hashable, Term] = {}
     for term in terms:
         place = (term.line, term.column, term.movement, term.division, term.part)
         if place not in best or _weight(term) > _weight(best[place]):
@@ -288,30 +296,17 @@ def _class_score(
     required = None
     worst = [max(terms, key=_weight) if terms else None for terms in own]
     if kind == "reach":
-        hardest = [one for one in worst if one]
-        required = sum(one.required_deg for one in hardest) / len(hardest)
+        asked = [term.required_deg for term in worst if term and term.required_deg is not None]
+        required = _average(asked)
         if named:
             standings = tuple(
-                Standing(
-                    person.key,
-                    person.name,
-                    term.range_deg,
-                    term.required_deg,
-                    any(m.motion == demand for m in person.ranges),
-                    term.short_probability,
-                    term.shortfall_deg,
-                    score,
-                    *sides_of(person, demand),
-                    does,
-                )
-                for person, term, score, does in zip(group, worst, scores, doing)
+                _standing(demand, person, term, score, does)
+                for person, term, score, does in zip(group, worst, scores, doing, strict=True)
                 if term
             )
-    shortfall = (
-        max((term.shortfall_deg or 0.0 for terms in own for term in terms), default=0.0)
-        if not named
-        else (sum(one.shortfall_deg for one in standings) / len(standings) if standings else 0.0)
-    )
+    shortfall = max((term.shortfall_deg or 0.0 for term in chain.from_iterable(own)), default=0.0)
+    if named:
+        shortfall = _average([standing.shortfall_deg for standing in standings]) if standings else 0.0
     score = min(max(sum(scores) / len(group), min(scores)), max(scores))
     return DemandScore(
         demand,
@@ -325,6 +320,24 @@ def _class_score(
     )
 
 
+def _standing(demand: str, person: Person, term: Term, score: float, does: str | None) -> Standing:
+    """Where a person stands, from the hardest term of a reach they meet."""
+    left_deg, right_deg = sides_of(person, demand)
+    return Standing(
+        key=person.key,
+        name=person.name,
+        range_deg=term.range_deg or 0.0,
+        required_deg=term.required_deg or 0.0,
+        measured=any(test.motion == demand for test in person.ranges),
+        short_probability=term.short_probability or 0.0,
+        shortfall_deg=term.shortfall_deg or 0.0,
+        score=score,
+        left_deg=left_deg,
+        right_deg=right_deg,
+        division=does,
+    )
+
+
 def _by_division(
     doing: Sequence[str | None], scores: Sequence[float], standings: Sequence[Standing]
 ) -> tuple[DivisionScore, ...]:
@@ -332,7 +345,9 @@ def _by_division(
     names = sorted(set(doing), key=lambda name: (-doing.count(name), name or ""))
     if len(names) < 2:
         return ()
-    own = {name: [score for does, score in zip(doing, scores) if does == name] for name in names}
+    own = {
+        name: [score for does, score in zip(doing, scores, strict=False) if does == name] for name in names
+    }
     return tuple(
         DivisionScore(
             name,
@@ -349,8 +364,9 @@ def _weight(term: Term) -> tuple[float, float]:
 
 
 def _merge(own: list[list[Term]]) -> tuple[Term, ...]:
-    """Terms of the whole class: one a place and position, averaged over the people who meet it, strongest first."""
-    groups: dict[tuple, list[Term]] = {}
+    """Terms of the whole class: one a place and position, averaged over the people who meet it, strongest
+    first."""
+    groups: dict[Hashable, list[Term]] = {}
     for terms in own:
         for term in terms:
             groups.setdefault(
@@ -367,7 +383,22 @@ def _mean(terms: list[Term]) -> Term:
     if len(terms) == 1:
         return terms[0]
     first = terms[0]
+    return first._replace(
+        severity=_average([term.severity for term in terms]),
+        exposure=_average([term.exposure for term in terms]),
+        required_deg=_average_of([term.required_deg for term in terms]),
+        range_deg=_average_of([term.range_deg for term in terms]),
+        short_probability=_average_of([term.short_probability for term in terms]),
+        shortfall_deg=_average_of([term.shortfall_deg for term in terms]),
+        people=len(terms),
+    )
 
-    columns = dict(zip(Term._fields, zip(*terms)))
-    means = {name: None if columns[name][0] is None else sum(columns[name]) / len(terms) for name in AVERAGED}
-    return first._replace(**means, people=len(terms))
+
+def _average(values: Sequence[float]) -> float:
+    return sum(values) / len(values)
+
+
+def _average_of(values: Sequence[float | None]) -> float | None:
+    """The average where the terms have a value: all of them or none."""
+    there = [value for value in values if value is not None]
+    return _average(there) if there else None

@@ -1,8 +1,10 @@
-"""The amounts beside a movement's name: counts, sets, loads, distances, times, shares of a maximum, tempo, sides."""
+"""The amounts beside a movement's name: counts, sets, loads, distances, times, shares of a maximum, tempo,
+sides."""
 
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
 
 from core.catalog.rows import Movement
 from core.reading.draft import BUILD_SETS, HEAVY_PERCENT, Draft
@@ -10,6 +12,7 @@ from core.reading.line import Line
 from core.reading.names import MODIFIERS, plain
 from core.reading.tokens import Phrase, expand_ladder
 from core.reading.units import KG_PER, METRE_PER, SECOND_PER
+from core.reading.workout import MarkRole
 
 POUND_PLATES = frozenset(
     {
@@ -81,18 +84,18 @@ class Amounts:
 
     def _one(self, index: int) -> None:
         phrase = self.line.phrases[index]
-        reader = getattr(self, f"_{phrase.kind.replace('-', '_')}", None) if phrase.kind in READERS else None
+        reader = READERS.get(phrase.kind)
         if reader:
-            reader(index, phrase)
+            reader(self, index, phrase)
 
-    def take(self, index: int, says: str, role: str = "amount") -> None:
+    def take(self, index: int, says: str, role: MarkRole = "amount") -> None:
         self.line.take([index], role, says)
 
     def refuse(self, index: int, phrase: Phrase, reason: str) -> None:
         self.line.hand_back(phrase.column, phrase.end, reason)
         self.line.taken.add(index)
 
-    # -- words beside ---------------------------------------------------------------------------------------------
+    # -- words beside ---------------------------------------------------------------------------
 
     def _words(self, index: int, phrase: Phrase) -> None:
         words = plain(phrase.text).split()
@@ -108,7 +111,7 @@ class Amounts:
             self.draft.notes.append(f"or {phrase.text}")
             self.take(index, "another choice", "note")
 
-    # -- counts ---------------------------------------------------------------------------------------------------
+    # -- counts ---------------------------------------------------------------------------------
 
     def _count(self, index: int, phrase: Phrase) -> None:
         draft, value = self.draft, phrase.values[0]
@@ -163,6 +166,7 @@ class Amounts:
         if self._is_height(value):
             return self._height(index, phrase, "in" if value <= INCHES_UP_TO else "cm", assumed=True)
         self._bare_load(index, phrase)
+        return None
 
     def _reps(self, index: int, phrase: Phrase) -> None:
         draft, value = self.draft, phrase.values[0]
@@ -188,12 +192,14 @@ class Amounts:
                 draft.calories, draft.reps = draft.reps, None
                 draft.assumed.append(f"{phrase.text} as calories")
         self.take(index, f"{draft.reps or draft.calories} {'reps' if draft.reps else 'cal'}")
+        return None
 
     def _set_count(self, index: int, phrase: Phrase, sets: int) -> None:
         if not 1 <= sets <= 100:
             return self.refuse(index, phrase, "sets of 1 to 100 can be read")
         self.draft.sets, self.draft.sets_written = sets, True
         self.take(index, f"{sets} sets")
+        return None
 
     def _sets(self, index: int, phrase: Phrase) -> None:
         draft = self.draft
@@ -232,6 +238,7 @@ class Amounts:
             if phrase.pair:
                 draft.other = phrase.values[1]
         self.take(index, f"{phrase.times} sets of {reps}")
+        return None
 
     def _sum(self, index: int, phrase: Phrase) -> None:
         if self.draft.has_amount:
@@ -292,7 +299,7 @@ class Amounts:
     def _amrap(self, index: int, phrase: Phrase) -> None:
         self._max(index, phrase)
 
-    # -- measures -------------------------------------------------------------------------------------------------
+    # -- measures -------------------------------------------------------------------------------
 
     def _measure(self, index: int, phrase: Phrase) -> None:
         unit = phrase.unit
@@ -314,7 +321,7 @@ class Amounts:
             return self._distance(index, phrase, METRE_PER[unit])
         if unit == "cal":
             return self._calories(index, phrase)
-        return self._time(index, phrase, int(round(phrase.values[0] * SECOND_PER.get(unit, 1))))
+        return self._time(index, phrase, round(phrase.values[0] * SECOND_PER.get(unit, 1)))
 
     def _unit_of_mark(self, mark: str, phrase: Phrase) -> str:
         """Feet and inches beside a box, a target or a way to go; minutes and seconds beside a hold."""
@@ -433,7 +440,7 @@ class Amounts:
         if draft.distance_m:
             return self.refuse(index, phrase, "a second distance on one line")
         if phrase.form == "list":
-            draft.scheme, draft.counts = tuple(int(round(value * metres)) for value in phrase.values), "m"
+            draft.scheme, draft.counts = tuple(round(value * metres) for value in phrase.values), "m"
             draft.sets, draft.sets_written = len(draft.scheme), True
         else:
             draft.distance_m = round(phrase.values[0] * metres, 4)
@@ -487,7 +494,7 @@ class Amounts:
         self._times(phrase)
         return self.take(index, f"{seconds} s")
 
-    # -- shares of a maximum, effort, tempo -----------------------------------------------------------------------
+    # -- shares of a maximum, effort, tempo -----------------------------------------------------
 
     def _percent(self, index: int, phrase: Phrase) -> None:
         if any(not 0 < value <= MAX_PERCENT for value in phrase.values):
@@ -562,7 +569,7 @@ class Amounts:
         self.draft.bodyweight = float(number.group()) if number else 1.0
         self.take(index, f"{self.draft.bodyweight:g} x bodyweight", "load")
 
-    # -- sides and standards --------------------------------------------------------------------------------------
+    # -- sides and standards --------------------------------------------------------------------
 
     def _per_side(self, index: int, phrase: Phrase) -> None:
         self.draft.sides = 2
@@ -594,38 +601,38 @@ class Amounts:
         self.take(index, "shared", "format")
 
 
-READERS = frozenset(
-    (
-        "words",
-        "unit",
-        "count",
-        "sets",
-        "sum",
-        "scheme",
-        "span",
-        "ladder",
-        "max",
-        "amrap",
-        "measure",
-        "clock",
-        "rpe",
-        "rir",
-        "rm",
-        "build",
-        "tempo",
-        "bodyweight",
-        "per-side",
-        "each",
-        "sex",
-        "synchro",
-        "after-set",
-        "share",
-        "pace",
-    )
-)
+# the reader of each kind of phrase that can say an amount
+READERS: dict[str, Callable[[Amounts, int, Phrase], None]] = {
+    "words": Amounts._words,
+    "unit": Amounts._unit,
+    "count": Amounts._count,
+    "sets": Amounts._sets,
+    "sum": Amounts._sum,
+    "scheme": Amounts._scheme,
+    "span": Amounts._span,
+    "ladder": Amounts._ladder,
+    "max": Amounts._max,
+    "amrap": Amounts._amrap,
+    "measure": Amounts._measure,
+    "clock": Amounts._clock,
+    "rpe": Amounts._rpe,
+    "rir": Amounts._rir,
+    "rm": Amounts._rm,
+    "build": Amounts._build,
+    "tempo": Amounts._tempo,
+    "bodyweight": Amounts._bodyweight,
+    "per-side": Amounts._per_side,
+    "each": Amounts._each,
+    "sex": Amounts._sex,
+    "synchro": Amounts._synchro,
+    "after-set": Amounts._after_set,
+    "share": Amounts._share,
+    "pace": Amounts._pace,
+}
 
 
 def guess_unit(values: tuple[float, ...]) -> str:
-    """kg or lb of loads written bare: lb when every one is a standard usual in lb and the first is not one in kg."""
+    """kg or lb of loads written bare: lb when every one is a standard usual in lb and the first is not one
+    in kg."""
     usual = all(value in POUND_PLATES or value % 5 == 0 for value in values) and values[0] in POUND_PLATES
     return "lb" if usual and (values[0] % 10 == 5 or values[0] == 53) else "kg"

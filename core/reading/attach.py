@@ -1,4 +1,5 @@
-"""What a stretch of a line said -> where it belongs: a new movement, more of the one above, or a division's own."""
+"""What a stretch of a line said -> where it belongs: a new movement, more of the one above, or a
+division's own."""
 
 from __future__ import annotations
 
@@ -15,7 +16,8 @@ MOST_COMPLEX_REPS = 10  # more of one movement in a row is no complex; common pr
 
 
 class Attacher:
-    """Adds what was read to the parts. ``in_columns`` while the text stands in columns, where rows say what replaces what."""
+    """Adds what was read to the parts. ``in_columns`` while the text stands in columns, where rows say
+    what replaces what."""
 
     def __init__(self, parts: Parts, catalog: Catalog):
         self.parts = parts
@@ -35,10 +37,9 @@ class Attacher:
     ) -> None:
         draft = chunk.draft
         draft.station = station
-        if not chunk.named:
-            if not self._unnamed_run(read, chunk):
-                self._loose(read, chunk, division)
-                return
+        if not chunk.named and not self._unnamed_run(read, chunk):
+            self._loose(read, chunk, division)
+            return
         draft.division = division
         draft.role = role
         part = self.parts.place_for(read, draft, indent, first)
@@ -61,7 +62,8 @@ class Attacher:
         part.work.append(draft)
 
     def _override(self, part: PartDraft, draft: Draft) -> None:
-        """An inline division line replaces the last shared movement and takes over the amounts it does not say."""
+        """An inline division line replaces the last shared movement and takes over the amounts it does not
+        say."""
         if draft.division == "rx" or self.in_columns:
             return
         shared = [index for index, work in enumerate(part.work) if work.division in (None, "rx")]
@@ -73,7 +75,9 @@ class Attacher:
             for name in (*AMOUNTS, "station"):
                 setattr(draft, name, getattr(original, name))
 
-    def _loose(self, read: Line, chunk: Chunk, division: str | None) -> None:
+    def _loose(  # noqa: C901  # one test a scope; to be roles of numbers
+        self, read: Line, chunk: Chunk, division: str | None
+    ) -> None:
         """Amounts without a name belong to the movement before them, if that one still lacks them."""
         draft = chunk.draft
         part = self.parts.last
@@ -85,14 +89,14 @@ class Attacher:
         if words:
             return  # strange words: they stay free and are handed back
         last = part.work[-1] if part is not None and part.work else None
-        if last is not None and last.complex and draft.sum:
+        if part is not None and last is not None and last.complex and draft.sum:
             group = [one for one in part.work if one.complex == last.complex]
             if len(group) == len(draft.sum):
                 share_out(group, draft)
                 for one in group:
                     lend(draft, one, LOADS)
                 return
-        if last is not None and division and division != "rx":
+        if part is not None and last is not None and division and division != "rx":
             last = self._division_twin(part, draft, division)
         if last is not None and last.has_amount and not last.loads and draft.reps and draft.other is not None:
             values = (float(draft.reps), draft.other)  # "40 swings, 24/16": two standards, not another count
@@ -165,7 +169,8 @@ class Attacher:
         return twin
 
     def bind_complex(self, read: Line, chunks: list[Chunk]) -> None:
-        """'1 clean + 1 front squat + 2 jerks': barbell movements joined by plus signs are one unit and share bar and sets."""
+        """'1 clean + 1 front squat + 2 jerks': barbell movements joined by plus signs are one unit and
+        share bar and sets."""
         drafts = [chunk.draft for chunk in chunks if chunk.named]
         sums = drafts and len(drafts[-1].sum) == len(drafts)
         joined = len(drafts) > 1 and all(
@@ -190,11 +195,8 @@ class Attacher:
         if leader is not None and len(last.sum) != len(drafts):
             for draft in drafts:
                 if not draft.scheme:
-                    draft.scheme, draft.sets, draft.sets_written = (
-                        (draft.reps or 1,) * leader.sets,
-                        leader.sets,
-                        True,
-                    )
+                    draft.scheme = (draft.reps or 1,) * (leader.sets or 1)
+                    draft.sets, draft.sets_written = leader.sets, True
                     draft.reps = None
 
-    # -- a whole part ---------------------------------------------------------------------------------------------
+    # -- a whole part ---------------------------------------------------------------------------

@@ -23,7 +23,8 @@ TURNS = ("ygig", "igyg", "go", "altern", "one ")  # words of taking turns
 
 
 def read_beside(scan: Scan, found: Format | None) -> Format | None:
-    """A format with the cap, rest, team and expected rounds the line says; None when it says nothing of the kind."""
+    """A format with the cap, rest, team and expected rounds the line says; None when it says nothing of
+    the kind."""
     base = found or Format()
     changed = found is not None
     if (at := scan.at("cap")) is not None:

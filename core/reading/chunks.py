@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 from core.catalog import Catalog
-from core.catalog.rows import Movement
+from core.catalog.rows import Context, Movement
 from core.reading.amounts import Amounts
 from core.reading.draft import Chunk, Draft
 from core.reading.line import Line
@@ -96,8 +96,9 @@ class ChunkReader:
         return row
 
     def _in_context(self, line: Line, draft: Draft, row: Movement, match: Match) -> None:
-        """'squats' with a bar's load is a back squat, 'row 3 x 8' no machine: the catalog says which reading goes with what."""
-        reading = None
+        """'squats' with a bar's load is a back squat, 'row 3 x 8' no machine: the catalog says which
+        reading goes with what."""
+        reading: tuple[Context, str] | None = None
         if "pair" in row.context and draft.implements == 2 and draft.loads:
             reading = ("pair", "two loads stand beside it")
         elif (

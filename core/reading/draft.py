@@ -106,7 +106,7 @@ class Chunk:
 def share_out(drafts: list[Draft], source: Draft) -> None:
     """Reps of a complex written as a sum, one number for each of its movements."""
     parts, sets = source.sum, source.sets or 1
-    for part, draft in zip(parts, drafts):
+    for part, draft in zip(parts, drafts, strict=False):
         draft.reps, draft.scheme, draft.sets, draft.sets_written = None, (part,) * sets, sets, True
 
 
@@ -118,14 +118,14 @@ def lend(source: Draft, target: Draft, names: tuple[str, ...]) -> None:
 
 
 def worth(draft: Draft, name: str) -> bool:
-    value = getattr(draft, name)
+    """Whether a draft says something of a field."""
     if name == "load_unit":
         return bool(draft.loads)
     if name == "implements":
-        return value > 1
+        return draft.implements > 1
     if name == "sides":
-        return value > 1
-    return bool(value)
+        return draft.sides > 1
+    return bool(getattr(draft, name))
 
 
 def another_set(draft: Draft, last: Draft) -> bool:
@@ -138,7 +138,7 @@ def another_set(draft: Draft, last: Draft) -> bool:
 
 def append_set(last: Draft, draft: Draft) -> None:
     """Add a set (or sets) with its own load; of loads the heaviest stands, the others are noted."""
-    before, more = last.scheme or (last.reps,), draft.scheme or (draft.reps,)
+    before, more = last.scheme or (last.reps or 0,), draft.scheme or (draft.reps or 0,)
     if last.percents and draft.percents:
         last.percents = _each_set(last.percents, len(before)) + _each_set(draft.percents, len(more))
     elif draft.percents:

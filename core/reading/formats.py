@@ -1,7 +1,9 @@
-"""The format a line sets: for time, rounds, as many as possible, every minute, intervals, a scheme of its own."""
+"""The format a line sets: for time, rounds, as many as possible, every minute, intervals, a scheme of its
+own."""
 
 from __future__ import annotations
 
+import itertools
 import re
 from dataclasses import dataclass, replace
 
@@ -57,7 +59,8 @@ TELLING = frozenset(
 
 @dataclass
 class FormatFound:
-    """A format, or a change of one: only_changes is True when the line says no kind (a cap, a rest, a team)."""
+    """A format, or a change of one: only_changes is True when the line says no kind (a cap, a rest, a
+    team)."""
 
     format: Format
     only_changes: bool = False
@@ -99,9 +102,9 @@ class _Kinds(Scan):
             return FormatFound(more, True)
         found = self._kind_of_format()
         changes = read_beside(self, found)
-        if found is None and changes is None:
-            return None
         if found is None:
+            if changes is None:
+                return None
             return FormatFound(changes, True, changes == Format(rest_s=changes.rest_s) or changes == Format())
         return FormatFound(changes or found)
 
@@ -119,7 +122,7 @@ class _Kinds(Scan):
             return Format(rounds=self.bounded(self.phrases[real[1]].values[0]))
         return None
 
-    # -- the kind -------------------------------------------------------------------------------------------------
+    # -- the kind -------------------------------------------------------------------------------
 
     def _kind_of_format(self) -> Format | None:
         if (at := self.at("death-by")) is not None:
@@ -145,7 +148,8 @@ class _Kinds(Scan):
         )
 
     def _follows_a_piece(self, at: int) -> bool:
-        """'100 cal bike for time, every 2:00 five burpees': the piece is for time, and the minutes only interrupt it."""
+        """'100 cal bike for time, every 2:00 five burpees': the piece is for time, and the minutes only
+        interrupt it."""
         timed = self.at("for-time")
         return (
             timed is not None
@@ -168,7 +172,8 @@ class _Kinds(Scan):
         )
 
     def _means_max_effort(self, at: int) -> bool:
-        """'3 x AMRAP push-ups': as many as one can, not a format; 'AMRAP 12' and '12 min AMRAP' are formats."""
+        """'3 x AMRAP push-ups': as many as one can, not a format; 'AMRAP 12' and '12 min AMRAP' are
+        formats."""
         if self.kind(at - 1) == "x" and self.time_near(at, bare_minutes=True, dry=True) is None:
             return True
         return (
@@ -234,7 +239,7 @@ class _Kinds(Scan):
                 return self.bounded(self.phrases[place].values[0])
         return None
 
-    def _every(self, at: int) -> Format:
+    def _every(self, at: int) -> Format:  # noqa: C901  # one test a notation; to be entries of their own
         self.used.add(at)
         word = self.phrases[at].text.lower()
         short = re.search(r"e(\d*(?:\.\d)?)mo?(\d*)m", word)
@@ -339,7 +344,7 @@ class _Kinds(Scan):
     def _interval_seconds(self, text: str) -> int:
         if ":" in text:
             return seconds_of_clock(text)
-        number = int(re.match(r"\d+", text).group())
+        number = int(re.split(r"\D", text, maxsplit=1)[0])
         return number * 60 if re.search(r"m|'", text) else number
 
     def _usual_interval(self) -> int | None:
@@ -411,9 +416,10 @@ class _Kinds(Scan):
                 break
         return replace(fmt, rounds=rounds)
 
-    def _rounds(self) -> Format:
+    def _rounds(self) -> Format:  # noqa: C901  # one test a notation; to be entries of their own
         rounds, for_time, quality = None, False, False
-        scheme, step = (), None
+        scheme: tuple[int, ...] = ()
+        step: int | None = None
         for kind in ("rounds", "for-time", "quality"):
             at = self.at(kind)
             if at is None:
@@ -483,7 +489,7 @@ class _Kinds(Scan):
             and [self.kind(one) for one in range(at - 2, at + 2)] == ["open", "count", "each", "close"]
         ):
             self.used |= {at - 1, at}  # "4 rounds (2 each)" of a team says twice what its share says
-        if rounds and rounds > 1 or (rounds and not for_time):
+        if (rounds and rounds > 1) or (rounds and not for_time):
             return Format("rounds", rounds=rounds, for_time=for_time)
         return Format("for-time", scheme=scheme, ladder_step=step, for_time=for_time)
 
@@ -517,7 +523,7 @@ class _Kinds(Scan):
         if phrase.kind == "scheme":
             values = tuple(int(value) for value in phrase.values)
             rising = len(values) >= 3 and all(
-                b - a == values[1] - values[0] > 0 for a, b in zip(values, values[1:])
+                b - a == values[1] - values[0] > 0 for a, b in itertools.pairwise(values)
             )
             return values, (
                 values[1] - values[0]

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 
 from core.reading.names import Names, plain
 from core.reading.tokens import Phrase, tokenize
+from core.reading.workout import PART_KINDS, Division, PartKind
 
 LETTER = re.compile(r"^\s*[*_#>\s]*(?:part\s+)?([A-Z])(\d)?\s*(?:[).:\]]|-(?=\s)|$)[*_\s]*", re.IGNORECASE)
 NUMBERED_PART = re.compile(
@@ -21,7 +22,7 @@ NAMED = re.compile(
     re.IGNORECASE,
 )
 CANONICAL = re.compile(r"^#\s+(.+?)\s+\((strength|skill|conditioning|event|warm-up|cool-down)\)\s*$")
-KIND_WORDS = (
+KIND_WORDS: tuple[tuple[str, PartKind], ...] = (
     ("warm", "warm-up"),
     ("wu", "warm-up"),
     ("w/u", "warm-up"),
@@ -50,20 +51,30 @@ NOTE_MARK = re.compile(
     re.IGNORECASE,
 )
 NOTE_OPENERS = frozenset(
-    """keep focus stay try think remember make use no don't dont do not if when you your we all break choose pick goal aim today's today this
-these that the it there for score compare record log write note please start go athletes athlete everyone partner coach coaches scale can should must
-repeat same add increase decrease move stop finish breathe leave take get set cash post enjoy have be let's lets welcome happy rest practice as""".split()
+    """
+    keep focus stay try think remember make use no don't dont do not if when you your we all break
+    choose pick goal aim today's today this these that the it there for score compare record log write
+    note please start go athletes athlete everyone partner coach coaches scale can should must repeat
+    same add increase decrease move stop finish breathe leave take get set cash post enjoy have be let's
+    lets welcome happy rest practice as
+    """.split()
 )
 PROSE_WORDS = frozenset(
-    """the your you is are be this that we it not don't dont should will today if so but can have make sure focus goal from before after
-during while until our they them because how what when where than then there their just only more less very too keep stay""".split()
+    """
+    the your you is are be this that we it not don't dont should will today if so but can have make sure
+    focus goal from before after during while until our they them because how what when where than then
+    there their just only more less very too keep stay
+    """.split()
 )
 DAY_WORDS = frozenset(
-    "monday tuesday wednesday thursday friday saturday sunday mon tue tues wed thu thur thurs fri sat sun".split()
+    """
+    monday tuesday wednesday thursday friday saturday sunday
+    mon tue tues wed thu thur thurs fri sat sun
+    """.split()
 )
 TITLE_OPENERS = frozenset("week day session phase block cycle test".split()) | DAY_WORDS
 COLUMN_GAP = re.compile(r"\s*\|\s*|\t+|\s{3,}")
-DIVISION_IDS = (
+DIVISION_IDS: tuple[tuple[str, Division], ...] = (
     ("rx", "rx"),
     ("as presc", "rx"),
     ("scal", "scaled"),
@@ -86,10 +97,11 @@ DIVISION_IDS = (
 
 @dataclass(frozen=True)
 class Heading:
-    """A part's heading: its name, its kind when the words say one, and the column the rest of the line starts at."""
+    """A part's heading: its name, its kind when the words say one, and the column the rest of the line
+    starts at."""
 
     name: str
-    kind: str
+    kind: PartKind | None
     end: int
 
 
@@ -112,11 +124,11 @@ def without_symbols(line: str) -> str:
 def read_heading(line: str) -> Heading | None:
     """The heading a line starts with, or None."""
     if match := CANONICAL.match(line):
-        return Heading(match.group(1), match.group(2), len(line))
+        return Heading(match.group(1), kind_named(match.group(2)), len(line))
     if match := NUMBERED_PART.match(line):
         rest = read_named(line, match.end())
         name = f"{match.group(1).capitalize()} {match.group(2).upper()}"
-        return Heading(name, rest.kind if rest else "", rest.end if rest else match.end())
+        return Heading(name, rest.kind if rest else None, rest.end if rest else match.end())
     if named := read_named(line, 0):
         return named
     match = LETTER.match(line)
@@ -138,7 +150,7 @@ def read_heading(line: str) -> Heading | None:
     rest = read_named(line, match.end())
     return Heading(
         (match.group(1) + (match.group(2) or "")).upper(),
-        rest.kind if rest else "",
+        rest.kind if rest else None,
         rest.end if rest else match.end(),
     )
 
@@ -152,7 +164,12 @@ def read_named(line: str, start: int) -> Heading | None:
     return Heading(words[:1].upper() + words[1:].lower(), kind_of(words), start + match.end())
 
 
-def kind_of(words: str) -> str:
+def kind_named(name: str) -> PartKind | None:
+    """The kind of part that a canonical heading names."""
+    return next((kind for kind in PART_KINDS if kind == name), None)
+
+
+def kind_of(words: str) -> PartKind:
     """The kind of part a heading's words name; conditioning when they name none."""
     lowered = words.lower()
     return next((kind for start, kind in KIND_WORDS if lowered.startswith(start)), "conditioning")
@@ -258,7 +275,8 @@ def _names_something(names: Names, text: str) -> bool:
 
 
 def read_columns(line: str) -> list[tuple[str, int, int]] | None:
-    """Divisions that head columns, with the start and end of each cell; None when the line is no such head."""
+    """Divisions that head columns, with the start and end of each cell; None when the line is no such
+    head."""
     cells = split_cells(line)
     if len(cells) < 2:
         return None

@@ -5,10 +5,10 @@ Nothing is dropped by construction: what nobody has taken when the line ends is 
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 
 from core.reading.tokens import Phrase, tokenize
-from core.reading.workout import Mark, Unread
+from core.reading.workout import Mark, MarkRole, Unread
 
 # marks between words; they carry nothing of their own
 SILENT = frozenset(
@@ -36,7 +36,8 @@ SILENT = frozenset(
 
 
 class Line:
-    """One line of the text. ``number`` from 1; columns of phrases from 0, of marks and unread places from 1."""
+    """One line of the text. ``number`` from 1; columns of phrases from 0, of marks and unread places from
+    1."""
 
     def __init__(self, number: int, text: str, skip: int = 0, until: int | None = None):
         self.number = number
@@ -65,8 +66,9 @@ class Line:
         """Indices of phrases nobody has taken."""
         return [index for index in range(len(self.phrases)) if index not in self.taken]
 
-    def take(self, indices: Sequence[int], role: str, says: str = "") -> None:
-        """Note that these phrases were read, and as what. Silent marks between words are taken without a mark."""
+    def take(self, indices: Sequence[int], role: MarkRole, says: str = "") -> None:
+        """Note that these phrases were read, and as what. Silent marks between words are taken without a
+        mark."""
         for index in indices:
             if index in self.taken:
                 continue
@@ -75,7 +77,7 @@ class Line:
             if phrase.kind not in SILENT:
                 self.mark(phrase.column, phrase.end, role, says)
 
-    def mark(self, start: int, end: int, role: str, says: str = "") -> None:
+    def mark(self, start: int, end: int, role: MarkRole, says: str = "") -> None:
         self.marks.append(Mark(self.number, start + 1, end - start, role, says))
 
     def hand_back(self, start: int, end: int, reason: str, candidates: tuple[str, ...] = ()) -> None:
@@ -83,8 +85,9 @@ class Line:
         self.unread.append(Unread(self.number, start + 1, self.text[start:end], reason, candidates))
         self.mark(start, end, "unread", reason)
 
-    def hand_back_rest(self, reason: str, candidates) -> None:
-        """Everything nobody has taken, neighbours together, is unread. ``candidates(text)`` suggests movements for words."""
+    def hand_back_rest(self, reason: str, candidates: Callable[[str], tuple[str, ...]]) -> None:
+        """Everything nobody has taken, neighbours together, is unread. ``candidates(text)`` suggests
+        movements for words."""
         run: list[int] = []
         for index in [*range(len(self.phrases)), None]:
             if (

@@ -1,11 +1,12 @@
 """Names of movements as coaches write them: exact names first, misspelt ones only above a stated confidence.
 
-Words are compared in a plain form: small letters, hyphens and dots as spaces, singular, usual abbreviations written out
-("DB snatches" and "dumbbell snatch" are the same). So the catalog lists each name once.
+Words are compared in a plain form: small letters, hyphens and dots as spaces, singular, usual abbreviations
+written out ("DB snatches" and "dumbbell snatch" are the same). So the catalog lists each name once.
 """
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -99,13 +100,19 @@ IRREGULAR = {
 }
 # words that shape a movement without naming another one; each is kept in the text and never counts as unread
 MODIFIERS = frozenset(
-    """a an the of with and alternating alternate strict weighted unbroken heavy light slow steady easy hard pace moderate fast quick
-quality controlled from floor ground hang touch go tng squatted total single double synchro synchronised partner rep reps barbell bar dumbbell
-kettlebell bodyweight plate ring in on to for each as paused pause tempo your per machine erg effort max unbroken at work set sets
-arm leg hand side left right both same new every alternately consecutive continuous full big small good clean perfect smooth
-ball medicine sandbag bag box wall rope band banded rig rack line cone together only straight bent no without rest is
-using use standard style any choice optional option high low target over under tall mat bench parallette round wise
-second minute within remaining time then these this are it out through cal calorie m meter metre accumulate complete perform hold heaviest barefoot slowly feet chest head weight loaded assisted distance take position positions 2 3 count through in-place one build building ahap pvc attempt try tries giant start add""".split()
+    """
+    a an the of with and alternating alternate strict weighted unbroken heavy light slow steady easy
+    hard pace moderate fast quick quality controlled from floor ground hang touch go tng squatted total
+    single double synchro synchronised partner rep reps barbell bar dumbbell kettlebell bodyweight plate
+    ring in on to for each as paused pause tempo your per machine erg effort max unbroken at work set
+    sets arm leg hand side left right both same new every alternately consecutive continuous full big
+    small good clean perfect smooth ball medicine sandbag bag box wall rope band banded rig rack line
+    cone together only straight bent no without rest is using use standard style any choice optional
+    option high low target over under tall mat bench parallette round wise second minute within
+    remaining time then these this are it out through cal calorie m meter metre accumulate complete
+    perform hold heaviest barefoot slowly feet chest head weight loaded assisted distance take position
+    positions 2 3 count through in-place one build building ahap pvc attempt try tries giant start add
+    """.split()
 )
 IMPLEMENT_WORDS = {
     "barbell": "barbell",
@@ -123,8 +130,8 @@ IMPLEMENT_WORDS = {
 class Match:
     """A name found in a run of words.
 
-    confidence: 1 for an exact name. start and end: its place in the text. left_over: words beside it that nobody
-    understood, as (start, end). beside: plain words beside it that shape it.
+    confidence: 1 for an exact name. start and end: its place in the text. left_over: words beside it that
+    nobody understood, as (start, end). beside: plain words beside it that shape it.
     """
 
     movement: str
@@ -203,7 +210,8 @@ class NameTable:
         self.candidates = lru_cache(maxsize=REMEMBERED)(self._candidates)
 
     def _corrected(self, word: str) -> tuple[str, float]:
-        """The known word a misspelt one may be, with the confidence; itself and 1 when known, itself and 0 when strange."""
+        """The known word a misspelt one may be, with the confidence; itself and 1 when known, itself and 0
+        when strange."""
         if word in self._known:
             return word, 1.0
         if len(word) < 4 or len(word) > 20:
@@ -252,7 +260,8 @@ class Names:
         self._table = _table(catalog, tuple(sorted((taught or {}).items())))
 
     def find(self, text: str) -> Match | None:
-        """The movement a run of words names, or None. Exact names win over misspelt ones; longer over shorter."""
+        """The movement a run of words names, or None. Exact names win over misspelt ones; longer over
+        shorter."""
         found = self._table.found
         if text not in found:
             if len(found) >= REMEMBERED:
@@ -281,7 +290,8 @@ class Names:
         return self._table.candidates(" ".join(kept))
 
     def _find(self, words: list[tuple[int, int, str]], exact: bool) -> Match | None:
-        """The longest name in a run of words; words that are part of no name may stand between a name's own."""
+        """The longest name in a run of words; words that are part of no name may stand between a name's
+        own."""
         table = self._table
         forms = [(form, 1.0) if exact else table.corrected(form) for _, _, form in words]
         if (
@@ -304,7 +314,8 @@ class Names:
         return self._match(words, forms, *found)
 
     def _longest(self, forms: list[tuple[str, float]], indices: list[int]) -> tuple[list[int], str]:
-        """The longest run of these words that is a name (the first of equals), and the movement; empty when none is."""
+        """The longest run of these words that is a name (the first of equals), and the movement; empty
+        when none is."""
         table = self._table
         for length in range(min(table.longest, len(indices)), 0, -1):
             for start in range(len(indices) - length + 1):
@@ -315,7 +326,13 @@ class Names:
                         return window, movement
         return [], ""
 
-    def _match(self, words, forms, used: list[int], movement: str) -> Match:
+    def _match(
+        self,
+        words: Sequence[tuple[int, int, str]],
+        forms: list[tuple[str, float]],
+        used: list[int],
+        movement: str,
+    ) -> Match:
         confidence = min(forms[index][1] for index in used)
         others = [index for index in range(len(forms)) if index not in used]
         implement = next((index for index in others if forms[index][0] in IMPLEMENT_WORDS), None)

@@ -3,15 +3,17 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field, replace
+from typing import Any
 
 from core.catalog import Catalog
 from core.reading.draft import Draft
 from core.reading.formats import FormatFound
 from core.reading.line import Line
 from core.reading.volumes import finish, rounds_of
-from core.reading.workout import Format, Part
+from core.reading.workout import Format, Part, PartKind, Work
 
 STRENGTH_IMPLEMENTS = ("barbell",)
+KEPT_KINDS = ("event", "warm-up", "cool-down")  # a part nobody named is of its heading's kind
 
 
 @dataclass
@@ -21,9 +23,9 @@ class PartDraft:
     name: str
     line: int
     heading: bool = False
-    heading_kind: str = ""
+    heading_kind: PartKind | None = None
     format: Format | None = None
-    changes: dict = field(default_factory=dict)
+    changes: dict[str, Any] = field(default_factory=dict)
     work: list[Draft] = field(default_factory=list)
     notes: list[str] = field(default_factory=list)
     block_division: str | None = None
@@ -64,7 +66,7 @@ class Parts:
             self.all.append(PartDraft("A", number))
         return self.all[-1]
 
-    def open(self, name: str, kind: str, number: int) -> None:
+    def open(self, name: str, kind: PartKind | None, number: int) -> None:
         """A part with a heading of its own."""
         self.all.append(PartDraft(name, number, True, kind))
         self.headed = True
@@ -78,9 +80,7 @@ class Parts:
             part = PartDraft(
                 _then_name(base, count),
                 number,
-                heading_kind=current.heading_kind
-                if current.heading_kind in ("event", "warm-up", "cool-down")
-                else "",
+                heading_kind=current.heading_kind if current.heading_kind in KEPT_KINDS else None,
             )
         else:
             part = PartDraft(self._next_letter(), number)
@@ -99,10 +99,8 @@ class Parts:
         if found.only_changes:
             part.changes |= _said(fmt)
             return
-        if (
-            division is not None
-            and part.format is not None
-            or (part.block_division and part.format is not None)
+        if (division is not None and part.format is not None) or (
+            part.block_division and part.format is not None
         ):
             if _kind_only(fmt) != _kind_only(part.format):
                 part.notes.append(f"{division or part.block_division}: {read.text.strip()}")
@@ -127,10 +125,8 @@ class Parts:
                 part.format = merged
                 part.format_indent = indent
                 return
-        if (
-            (part.work and any(one.role != "buy-in" for one in part.work))
-            or part.format is not None
-            and part.work == []
+        if (part.work and any(one.role != "buy-in" for one in part.work)) or (
+            part.format is not None and part.work == []
         ):
             part = self.next(read.number)
         if part.format is not None and part.work:  # only a buy-in so far: what follows is the piece itself
@@ -180,7 +176,7 @@ class Parts:
             return part
         return self.next(read.number)
 
-    # -- movements ------------------------------------------------------------------------------------------------
+    # -- movements ------------------------------------------------------------------------------
 
     def finish(self, part: PartDraft) -> Part:
         fmt = part.format
@@ -212,7 +208,7 @@ class Parts:
             works = _block_overrides(works, blocks)
         return Part(part.name, self._kind(part, fmt), fmt, works, tuple(part.notes), part.line)
 
-    def _kind(self, part: PartDraft, fmt: Format) -> str:
+    def _kind(self, part: PartDraft, fmt: Format) -> PartKind:
         if part.heading_kind and part.heading_kind != "conditioning":
             return part.heading_kind
         if fmt.kind == "sets-x-reps" and part.work:
@@ -228,7 +224,7 @@ class Parts:
         return "strength" if heavy and len(heavy) == len(part.work) else "conditioning"
 
 
-def _said(fmt: Format) -> dict:
+def _said(fmt: Format) -> dict[str, Any]:
     """The fields in which a format differs from an empty one."""
     empty = Format()
     return {
@@ -238,12 +234,13 @@ def _said(fmt: Format) -> dict:
     }
 
 
-def _kind_only(fmt: Format) -> tuple:
+def _kind_only(fmt: Format) -> tuple[object, ...]:
     return fmt.kind, fmt.rounds, fmt.minutes, fmt.scheme, fmt.interval_s
 
 
 def _merged(first: Format, second: Format) -> Format | None:
-    """Two format lines in a row that are one format: 'for time' and '3 rounds', 'AMRAP 12' and a ladder; else None."""
+    """Two format lines in a row that are one format: 'for time' and '3 rounds', 'AMRAP 12' and a ladder;
+    else None."""
     said = _said(first) | _said(second)
     said.pop("rounds", None)
     if (
@@ -297,7 +294,7 @@ def _carry_scheme(works: list[Draft]) -> tuple[int, ...]:
     return scheme
 
 
-def _block_overrides(work: tuple, blocks: set[str]) -> tuple:
+def _block_overrides(work: tuple[Work, ...], blocks: set[str]) -> tuple[Work, ...]:
     """A division written as its own block replaces the shared list one for one, then adds what is left."""
     shared = [index for index, one in enumerate(work) if one.division in (None, "rx")]
     result = list(work)

@@ -1,4 +1,5 @@
-"""Looking through a line's phrases for what sets a format: shared by the kinds of format and by what stands beside them."""
+"""Looking through a line's phrases for what sets a format: shared by the kinds of format and by what
+stands beside them."""
 
 from __future__ import annotations
 
@@ -6,9 +7,12 @@ from core.reading.line import Line
 from core.reading.tokens import seconds_of
 
 FILLERS = frozenset(
-    """of for in the time reps rep a an work minutes minute min on and with by through complete do perform total each every
-repeat x as many window long alternating alternate alt between then go to up style workout wod s set sets interval intervals station
-stations movement movements exercise exercises unbroken effort efforts score your until both giant""".split()
+    """
+    of for in the time reps rep a an work minutes minute min on and with by through complete do perform
+    total each every repeat x as many window long alternating alternate alt between then go to up style
+    workout wod s set sets interval intervals station stations movement movements exercise exercises
+    unbroken effort efforts score your until both giant
+    """.split()
 )
 MOST_ROUNDS = 200
 
@@ -40,7 +44,8 @@ class Scan:
         return int(value) if 1 <= value <= MOST_ROUNDS else None
 
     def time_near(self, at: int, bare_minutes: bool, dry: bool = False) -> int | None:
-        """The time just after the keyword, or just before it; a bare number counts as minutes where that is usual."""
+        """The time just after the keyword, or just before it; a bare number counts as minutes where that
+        is usual."""
         skippable = ("of", "at", "colon", "dash", "open", "x", "reps", "after-set", "comma")
         for step in (1, -1):
             place = at + step
@@ -92,7 +97,8 @@ class Scan:
         )
 
     def fillers(self) -> set[int]:
-        """Words and marks next to a format that carry nothing of their own, up to the first thing that does."""
+        """Words and marks next to a format that carry nothing of their own, up to the first thing that
+        does."""
         silent = (
             "of",
             "colon",

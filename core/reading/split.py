@@ -76,7 +76,8 @@ class Splitter:
         return found
 
     def _sets_of_bracket(self, read: Line) -> int | None:
-        """'5 x (1 clean + 2 front squats)': the sets of all in the bracket, which then reads as if it were none."""
+        """'5 x (1 clean + 2 front squats)': the sets of all in the bracket, which then reads as if it were
+        none."""
         for index in read.free()[:-4]:
             count, times, bracket = read.phrases[index : index + 3]
             if (
@@ -187,7 +188,8 @@ class Splitter:
         return True
 
     def _begins_movement(self, read: Line, rest: list[int]) -> bool:
-        """Whether amounts here lead to the words of another movement with nothing between that ends the first."""
+        """Whether amounts here lead to the words of another movement with nothing between that ends the
+        first."""
         if read.phrases[rest[0]].kind == "measure" and read.phrases[rest[0]].unit in (
             "kg",
             "lb",
@@ -206,7 +208,8 @@ class Splitter:
         return False
 
     def glue_names(self, read: Line) -> None:
-        """'clean & jerk' is one name: words on both sides of an 'and' that together name a movement become one phrase."""
+        """'clean & jerk' is one name: words on both sides of an 'and' that together name a movement become
+        one phrase."""
         index = 1
         while index < len(read.phrases) - 1:
             if (
@@ -222,20 +225,25 @@ class Splitter:
             index += 1
 
     def cut_before_format(self, read: Line) -> int | None:
-        """The column of a 'then' that stands between a movement and a format: '100 skips, then 3 rounds of:'."""
+        """The column of a 'then' that stands between a movement and a format: '100 skips, then 3 rounds
+        of:'."""
         for index, phrase in enumerate(read.phrases):
             if (
-                phrase.kind == "then"
-                and index
-                and any(
-                    one.kind in ("rounds", "amrap", "every", "interval") for one in read.phrases[index + 1 :]
+                (
+                    phrase.kind == "then"
+                    and index
+                    and any(
+                        one.kind in ("rounds", "amrap", "every", "interval")
+                        for one in read.phrases[index + 1 :]
+                    )
                 )
-            ):
-                if not any(
+                and not any(
                     one.kind in ("rounds", "amrap", "every", "interval", "for-time")
                     for one in read.phrases[:index]
-                ) and self._named(read, range(index)):
-                    return phrase.column
+                )
+                and self._named(read, range(index))
+            ):
+                return phrase.column
         return None
 
 

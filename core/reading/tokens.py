@@ -1,15 +1,16 @@
-"""One line of text -> phrases with their places. The grammar is line.lark; this file gives its leaves a type."""
+"""One line of text -> phrases with their places. The grammar is line.lark; this file gives its leaves a
+type."""
 
 from __future__ import annotations
 
 import re
 from dataclasses import dataclass, replace
 from functools import lru_cache
-from pathlib import Path
+from typing import NamedTuple
 
-from lark import Lark
+from lark import Lark, Tree
 
-from core.reading.lexer import Leaf, LineLexer
+from core.reading.lexer import GRAMMAR, Leaf, LineLexer
 from core.reading.units import SECOND_PER, UNIT_OF
 
 # look-alikes a keyboard or a phone puts in; one character each, so columns stay true
@@ -58,9 +59,9 @@ COUNT_WORDS = {
 }
 FRACTIONS = {(1.0, 2.0): 0.5, (1.0, 4.0): 0.25, (3.0, 4.0): 0.75, (1.0, 3.0): 1 / 3}
 KIND_OF = {"SETS": "set-word", "X_ALONE": "x"}
-NUMBERED = frozenset(
-    ("EVERY", "EXPECT", "TEAM", "RIR", "RM", "RPE", "STATION", "INTERVAL")
-)  # keywords whose digits are read
+# keywords whose digits are read
+NUMBERED = frozenset(("EVERY", "EXPECT", "TEAM", "RIR", "RM", "RPE", "STATION", "INTERVAL"))
+RULE_AFTER_X = {"LADDER": "count", "SPAN": "count", "ONE_SIDED": "words"}
 FRACTION_UNITS = ("mile", "km")
 MOST_LADDER = 60
 MAX_DIGITS = 9  # longer numbers mean nothing on a board
@@ -70,9 +71,11 @@ MOST_SHAPES = 20_000
 
 @dataclass(frozen=True, slots=True)
 class Phrase:
-    """kind: measure | sets | count | scheme | ladder | span | sum | clock | words | or a keyword's name. column is 0-based.
+    """kind: measure | sets | count | scheme | ladder | span | sum | clock | words | or a keyword's name.
+    column is 0-based.
 
-    values: the numbers; times: how often ("3 x 8"); pair is True when values are standards ("95/65"), not a list.
+    values: the numbers; times: how often ("3 x 8"); pair is True when values are standards ("95/65"), not a
+    list.
     """
 
     kind: str
@@ -86,19 +89,31 @@ class Phrase:
     form: str = ""
 
 
+class Joined(NamedTuple):
+    """Tokens that make one phrase: the rule, and how many there are."""
+
+    rule: str
+    tokens: int
+
+
 @lru_cache(maxsize=1)
 def _grammar() -> _Grammar:
-    return _Grammar((Path(__file__).parent / "line.lark").read_text(encoding="utf-8"))
+    return _Grammar()
 
 
 class _Grammar:
-    """The grammar of a line. How tokens join into phrases hangs on their kinds alone, so it is worked out once for every
-    sequence of kinds and remembered: boards repeat few shapes of lines."""
+    """The grammar of a line. How tokens join into phrases hangs on their kinds alone, so it is worked out
+    once for every sequence of kinds and remembered: boards repeat few shapes of lines."""
 
-    def __init__(self, text: str):
-        self.lark = Lark(text, start="line", parser="lalr", lexer=LineLexer, maybe_placeholders=False)
+    def __init__(self) -> None:
+        self.lark = Lark(GRAMMAR, start="line", parser="lalr", lexer=LineLexer, maybe_placeholders=False)
         self.lexer = LineLexer(self.lark.parser.lexer_conf)
-        self.shapes: dict[tuple[str, ...], tuple[tuple[str, int], ...]] = {}
+        self.shapes: dict[tuple[str, ...], tuple[Joined, ...]] = {}
+
+    def _parsed(self, lower: str) -> tuple[Joined, ...]:
+        """How the tokens of a line join."""
+        phrases = self.lark.parse(lower).children
+        return tuple(Joined(str(tree.data), len(tree.children)) for tree in phrases if isinstance(tree, Tree))
 
     def phrases(self, lower: str, line: str) -> list[Phrase]:
         leaves = self.lexer.scan(lower)
@@ -107,7 +122,7 @@ class _Grammar:
         if shape is None:
             if len(self.shapes) >= MOST_SHAPES:
                 self.shapes.clear()
-            shape = tuple((str(tree.data), len(tree.children)) for tree in self.lark.parse(lower).children)
+            shape = self._parsed(lower)
             self.shapes[kinds] = shape
         found: list[Phrase] = []
         place = 0
@@ -152,13 +167,8 @@ def _phrases(rule: str, leaves: list[Leaf], line: str) -> list[Phrase]:
     """One phrase of a rule, or the three of a number, a times sign and something that is no amount."""
     if rule != "apart":
         return [_phrase(rule, leaves, line)]
-    last = leaves[2][0]
-    rules = (
-        "count",
-        "punctuation",
-        "count" if last in ("LADDER", "SPAN") else "words" if last == "ONE_SIDED" else "keyword",
-    )
-    return [_phrase(one, [leaf], line) for one, leaf in zip(rules, leaves)]
+    rules = ("count", "punctuation", RULE_AFTER_X.get(leaves[2].terminal, "keyword"))
+    return [_phrase(one, [leaf], line) for one, leaf in zip(rules, leaves, strict=False)]
 
 
 def _phrase(rule: str, leaves: list[Leaf], line: str) -> Phrase:
@@ -193,7 +203,7 @@ def seconds_of_clock(text: str) -> int:
     return total
 
 
-def _measure(found: dict, counts: list[str], text: str, start: int, end: int) -> Phrase:
+def _measure(found: dict[str, str], counts: list[str], text: str, start: int, end: int) -> Phrase:
     times = (
         int(numbers(counts[0])[0])
         if len(counts) == 2 or (counts and ("CLOCK" in found or "SCHEME" in found))
@@ -210,7 +220,7 @@ def _measure(found: dict, counts: list[str], text: str, start: int, end: int) ->
     return Phrase("measure", text, start, end, values, unit, times, len(values) > 1)
 
 
-def _sets(found: dict, counts: list[str], text: str, start: int, end: int) -> Phrase:
+def _sets(found: dict[str, str], counts: list[str], text: str, start: int, end: int) -> Phrase:
     times = int(numbers(counts[0])[0])
     if "SUM" in found:
         return Phrase("sets", text, start, end, _whole(found["SUM"]), "", times, form="sum")
@@ -233,7 +243,8 @@ def _count(leaf: Leaf, text: str, start: int, end: int) -> Phrase:
 
 
 def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
-    """'24kg/16kg', '60 kg / 40 kg' and '135 lb/95' become one measure with two standards; '5 sets of 3' sets."""
+    """'24kg/16kg', '60 kg / 40 kg' and '135 lb/95' become one measure with two standards; '5 sets of 3'
+    sets."""
     kept: list[Phrase] = []
     for phrase in phrases:
         if (
@@ -295,7 +306,7 @@ def seconds_of(phrase: Phrase) -> int | None:
     if phrase.kind == "clock":
         return int(phrase.values[0])
     if phrase.kind == "measure" and phrase.unit in SECOND_PER:
-        return int(round(phrase.values[0] * SECOND_PER[phrase.unit]))
+        return round(phrase.values[0] * SECOND_PER[phrase.unit])
     if phrase.kind == "measure" and phrase.unit == "single-mark":
         return int(phrase.values[0] * 60)
     if phrase.kind == "measure" and phrase.unit == "double-mark":

@@ -1,10 +1,12 @@
-"""Exact conversions. Sources: international yard and pound agreement 1959; pood as sold today (16.38 kg, estimate)."""
+"""Exact conversions. Sources: international yard and pound agreement 1959; pood as sold today (16.38 kg,
+estimate)."""
 
 KG_PER = {"kg": 1.0, "lb": 0.45359237, "pood": 16.38}
 METRE_PER = {"m": 1.0, "km": 1000.0, "cm": 0.01, "ft": 0.3048, "in": 0.0254, "yd": 0.9144, "mile": 1609.344}
 SECOND_PER = {"s": 1, "min": 60, "hour": 3600}
 
-# "'" and '"' are feet and inches beside a box or a walk and minutes and seconds beside a clock: kept apart until the
+# "'" and '"' are feet and inches beside a box or a walk and minutes and seconds beside a clock: kept apart
+# until the
 # neighbours are known. "k" is kilometres of a run and kilograms of a bell, likewise.
 SPELLINGS = {
     "kg": ("kg", "kgs", "kilo", "kilos", "kilogram", "kilograms"),

@@ -1,4 +1,5 @@
-"""What one gym calls things: the catalog with its own movements, the words it taught, and the words it marked as no work."""
+"""What one gym calls things: the catalog with its own movements, the words it taught, and the words it
+marked as no work."""
 
 from __future__ import annotations
 
@@ -25,7 +26,8 @@ class Vocabulary:
 
 
 def vocabulary(catalog: Catalog, words: Iterable[tuple[str, str]]) -> Vocabulary:
-    """From (word, movement id) pairs; an empty id marks a note. Words for movements that are gone are left out."""
+    """From (word, movement id) pairs; an empty id marks a note. Words for movements that are gone are left
+    out."""
     pairs = list(words)
     return Vocabulary(
         catalog,

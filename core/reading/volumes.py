@@ -1,4 +1,5 @@
-"""Totals of the whole session per person. Exact for closed formats; open ones are estimated from pace, with a range."""
+"""Totals of the whole session per person. Exact for closed formats; open ones are estimated from pace,
+with a range."""
 
 from __future__ import annotations
 
@@ -6,7 +7,7 @@ import math
 from dataclasses import dataclass
 
 from core.catalog import Catalog
-from core.reading.amounts import Draft
+from core.reading.draft import Draft
 from core.reading.workout import Format, Work, Written
 
 TRANSITION_S = 4.0  # from one movement to the next in a circuit; estimate
@@ -41,7 +42,9 @@ def rounds_of(fmt: Format, drafts: list[Draft], catalog: Catalog) -> Rounds:
     if fmt.kind in ("every-minute", "intervals"):
         least = DEFAULT_INTERVALS if fmt.kind == "intervals" else 10
         known = fmt.rounds is not None
-        total = fmt.rounds if known else DEATH_BY_REPS if fmt.ladder_step else least
+        total = fmt.rounds
+        if total is None:
+            total = DEATH_BY_REPS if fmt.ladder_step else least
         each = max(1, total // max(1, fmt.stations)) if fmt.kind == "every-minute" else total
         return Rounds(each, not known, max(1, each * 2 // 3), each if known else each * 4 // 3 + 1)
     if fmt.ladder_step and fmt.scheme:
@@ -76,7 +79,7 @@ def _rungs(fmt: Format, seconds: float, rep_s: float, movements: int) -> int:
     while spent < seconds and done < MAX_ROUNDS and rung > 0:
         spent += (rung * rep_s + movements * TRANSITION_S) * FATIGUE
         done += 1
-        rung = fmt.scheme[done] if done < len(fmt.scheme) else rung + fmt.ladder_step
+        rung = fmt.scheme[done] if done < len(fmt.scheme) else rung + (fmt.ladder_step or 0)
     return max(1, done)
 
 
@@ -158,7 +161,8 @@ def finish(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> Work
 
 @dataclass(frozen=True, slots=True)
 class _Passes:
-    """How often a line is done, and the amount of each time. what: reps | cal | m, or "" when nothing is counted."""
+    """How often a line is done, and the amount of each time. what: reps | cal | m, or "" when nothing is
+    counted."""
 
     times: int
     amounts: tuple[int, ...]
@@ -224,7 +228,8 @@ def _rep_s(draft: Draft, catalog: Catalog, pace: float) -> float:
 
 
 def _once_s(draft: Draft, catalog: Catalog, pace: float) -> float:
-    """Seconds one pass of a line takes, at ``pace`` between the fast end (0) and the slow end (1) of its range."""
+    """Seconds one pass of a line takes, at ``pace`` between the fast end (0) and the slow end (1) of its
+    range."""
     row = catalog.movements[draft.movement]
     fast, slow = row.pace_s
     each = fast + (slow - fast) * pace

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field, replace
+from itertools import chain
+from typing import Literal, get_args
 
 from core.reading.units import KG_PER
 
-DIVISIONS = (
+Division = Literal[
     "rx",
     "scaled",
     "intermediate",
@@ -19,24 +21,25 @@ DIVISIONS = (
     "level-2",
     "level-3",
     "level-4",
-)
-PART_KINDS = ("strength", "skill", "conditioning", "event", "warm-up", "cool-down")
-FORMAT_KINDS = ("for-time", "rounds", "as-many-as-possible", "every-minute", "intervals", "sets-x-reps")
-ASKING_KINDS = (
-    "strength",
-    "skill",
-    "conditioning",
-    "event",
-)  # a written warm-up or cool-down is no work to prepare for
+]
+PartKind = Literal["strength", "skill", "conditioning", "event", "warm-up", "cool-down"]
+FormatKind = Literal["for-time", "rounds", "as-many-as-possible", "every-minute", "intervals", "sets-x-reps"]
+MarkRole = Literal[
+    "movement", "assumed", "amount", "load", "format", "heading", "title", "division", "note", "unread"
+]
+DIVISIONS: tuple[Division, ...] = get_args(Division)
+PART_KINDS: tuple[PartKind, ...] = get_args(PartKind)
+# a written warm-up or cool-down is no work to prepare for
+ASKING_KINDS = ("strength", "skill", "conditioning", "event")
 
 
 @dataclass(frozen=True, slots=True)
 class Written:
     """The amounts of one movement line as they stand on the board, for one pass.
 
-    scheme: the line's own sets ("5-5-3"). counts: what a scheme counts, "" for reps, "cal" or "m".
-    other: the second standard of the amount ("15/12 cal" -> 12), in reps, calories or metres. estimated: sets nobody wrote
-    ("build to a heavy single").
+    scheme: the line's own sets ("5-5-3"). counts: what a scheme counts, "" for reps, "cal" or "m". other: the
+    second standard of the amount ("15/12 cal" -> 12), in reps, calories or metres. estimated: sets nobody
+    wrote ("build to a heavy single").
     """
 
     reps: int | None = None
@@ -54,11 +57,12 @@ class Written:
 
 @dataclass(frozen=True, slots=True)
 class Work:
-    """One movement line. reps, distance_m, calories and seconds count the whole session of one person, all rounds and sides.
+    """One movement line. reps, distance_m, calories and seconds count the whole session of one person, all
+    rounds and sides.
 
-    loads: every standard as written, in ``load_unit``, per implement. percents: of a maximum, one or one a set.
-    role: "" | buy-in | cash-out (once, not every round). complex: lines with the same number are done as one unit.
-    replaces: index in the part's work of the line this one stands in for in its division.
+    loads: every standard as written, in ``load_unit``, per implement. percents: of a maximum, one or one a
+    set. role: "" | buy-in | cash-out (once, not every round). complex: lines with the same number are done as
+    one unit. replaces: index in the part's work of the line this one stands in for in its division.
     """
 
     movement: str
@@ -110,15 +114,16 @@ class Work:
 
 @dataclass(frozen=True, slots=True)
 class Format:
-    """How the work is arranged. kind: one of FORMAT_KINDS.
+    """How the work is arranged.
 
-    rounds: times through the list (intervals for every-minute and intervals). repeat: how often the whole piece is done,
-    with rest_s between. scheme: reps of every round when the format says them ("21-15-9"). ladder_step: the scheme goes on
-    by this much until time is up. stations: minutes the list is spread over, rests counted (0: all of it every time). team: people who share the work; share: split | alternate | "" (each does all).
-    rounds_range: fewest and most rounds of an open format.
+    rounds: times through the list (intervals for every-minute and intervals). repeat: how often the whole
+    piece is done, with rest_s between. scheme: reps of every round when the format says them ("21-15-9").
+    ladder_step: the scheme goes on by this much until time is up. stations: minutes the list is spread over,
+    rests counted (0: all of it every time). team: people who share the work; share: split | alternate | ""
+    (each does all). rounds_range: fewest and most rounds of an open format.
     """
 
-    kind: str = "for-time"
+    kind: FormatKind = "for-time"
     rounds: int | None = None
     minutes: float | None = None
     interval_s: int | None = None
@@ -138,10 +143,10 @@ class Format:
 
 @dataclass(frozen=True, slots=True)
 class Part:
-    """A block of the session. kind: one of PART_KINDS."""
+    """A block of the session."""
 
     name: str
-    kind: str
+    kind: PartKind
     format: Format
     work: tuple[Work, ...] = ()
     notes: tuple[str, ...] = ()
@@ -161,19 +166,19 @@ class Unread:
 
 @dataclass(frozen=True, slots=True)
 class Mark:
-    """What a stretch of the text was read as. role: movement | assumed | amount | load | format | heading | title | division |
-    note | unread. says: in words."""
+    """What a stretch of the text was read as. says: in words."""
 
     line: int
     column: int
     length: int
-    role: str
+    role: MarkRole
     says: str = ""
 
 
 @dataclass(frozen=True, slots=True)
 class Workout:
-    """Everything a text says, and everything in it that was not understood. ``marks`` cover every word of the text."""
+    """Everything a text says, and everything in it that was not understood. ``marks`` cover every word of
+    the text."""
 
     title: str
     parts: tuple[Part, ...]
@@ -183,9 +188,12 @@ class Workout:
     @property
     def divisions(self) -> tuple[str, ...]:
         """Divisions the text names, in its order."""
-        return tuple(
-            dict.fromkeys(work.division for part in self.parts for work in part.work if work.division)
-        )
+        return tuple(dict.fromkeys(work.division for work in self.works if work.division))
+
+    @property
+    def works(self) -> tuple[Work, ...]:
+        """Every line of work, part after part."""
+        return tuple(chain.from_iterable(part.work for part in self.parts))
 
     @property
     def asking(self) -> tuple[Part, ...]:
@@ -199,7 +207,8 @@ class Workout:
     def for_division(self, division: str | None) -> Workout:
         """The list of movements one division does: its own lines, and the shared ones it does not override.
 
-        None and "rx" are the text as written. Written warm-ups and cool-downs are left out: they are prep, not work.
+        None and "rx" are the text as written. Written warm-ups and cool-downs are left out: they are prep,
+        not work.
         """
         return replace(self, parts=tuple(_divided(part, division) for part in self.asking))
 

@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 from core.catalog import Catalog, load_catalog
-from core.reading.workout import Format, Part, Work, Workout
+from core.reading.workout import Format, Part, Work, Workout, Written
 
 
 def write_workout(workout: Workout, catalog: Catalog | None = None) -> str:
-    """The canonical text: a title, then every part under a heading that names it and its kind, one line a movement.
+    """The canonical text: a title, then every part under a heading that names it and its kind, one line a
+    movement.
 
-    ``read_workout(write_workout(w))`` has the parts, formats, movements, amounts, loads, divisions and notes of ``w``. Unread
-    words are not part of the work; they are written as notes, so that nothing is lost.
+    ``read_workout(write_workout(w))`` has the parts, formats, movements, amounts, loads, divisions and notes
+    of ``w``. Unread words are not part of the work; they are written as notes, so that nothing is lost.
     Limitations: marks of how a word was assumed are gone, because the canonical word needs no assumption.
     """
     catalog = catalog or load_catalog()
@@ -47,7 +48,8 @@ def _part(part: Part, catalog: Catalog) -> list[str]:
 
 
 def format_text(fmt: Format) -> str:
-    """One line that reads as this format; empty for sets and reps, which stand on the movements' own lines."""
+    """One line that reads as this format; empty for sets and reps, which stand on the movements' own
+    lines."""
     pieces = [_kind(fmt)]
     if fmt.repeat > 1:
         pieces.append(f"x {fmt.repeat}")
@@ -104,7 +106,7 @@ def _blocks(part: Part) -> set[str]:
     """Divisions written as a block of their own below the shared list, standing in for it one for one."""
     shared = [index for index, work in enumerate(part.work) if work.division in (None, "rx")]
     others = [work for work in part.work if work.division not in (None, "rx")]
-    names = list(dict.fromkeys(work.division for work in others))
+    names = list(dict.fromkeys(work.division for work in others if work.division))
     if not others or list(part.work[len(shared) :]) != others:
         return set()
     for name in names:
@@ -163,7 +165,7 @@ def _amount(work: Work) -> list[str]:
     return [count, side, measured]
 
 
-def _measure(written, sets: int, other: str) -> str:
+def _measure(written: Written, sets: int, other: str) -> str:
     times = f"{sets} x " if sets > 1 else ""
     found = []
     if written.calories:
