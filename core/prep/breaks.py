@@ -1,21 +1,23 @@
-"""A session of several parts: what each later part finds ready, and a short stop before it for only what is missing.
+"""A session of several parts: what each later part finds ready, and a short stop before it for only what is
+missing.
 
-The prep before class serves every part up to the first stop the coach gives minutes to; a part with a stop of its own is
-left to it. What earlier drills and parts made ready fades until then (core/prep/warmth.py).
+The prep before class serves every part up to the first stop the coach gives minutes to; a part with a stop of
+its own is left to it. What earlier drills and parts made ready fades until then (core/prep/warmth.py).
 """
 
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from core.catalog import Catalog, load_catalog
 from core.demand.people import Person
 from core.demand.profile import DemandProfile, derive
-from core.prep.plan import NOTICE, missing, plan
+from core.prep.plan import missing, plan
 from core.prep.ramp import ramps_for
+from core.prep.reasons import NOTICE
 from core.prep.settings import PlanSettings
-from core.prep.sheet import Break, PrepSheet
+from core.prep.sheet import Break, PrepSheet, Ready
 from core.prep.timeline import CHANGE_MIN, part_minutes
 from core.prep.warmth import Warmth, degrees_asked, drilled, readiness, worked
 from core.reading.workout import Workout
@@ -29,58 +31,18 @@ def plan_session(
     division: str | None = None,
     profile: DemandProfile | None = None,
 ) -> PrepSheet:
-    """The prep of a whole session with its stops. ``profile``: of the whole session, when it is known already.
+    """The prep of a whole session with its stops. ``profile``: of the whole session, when it is known
+    already.
 
     Raises PlanRefused for settings that cannot be planned. Limitations: how long a part takes is an estimate.
     """
     catalog = catalog or load_catalog()
     settings.check(catalog)
-    parts, opening = workout.asking, opening_of(workout, settings)
-    given = _given(settings, len(parts))
-    first = len(opening.parts)
-    own = profile if profile and first == len(parts) else derive(opening, people, division, catalog)
-    sheet = plan(
-        opening.for_division(division),
-        own,
-        settings,
-        people,
-        catalog,
-        ramps_for(opening, people, catalog, settings.rack, division),
-    )
-    typical = people[0] if len(people) == 1 else Person()
-    warmths = [Warmth(0.0, dict(settings.warmed)), *drilled(sheet.items, catalog)]
-    clock, breaks, done = float(settings.minutes), [], {item.drill for item in sheet.items}
-    for number, part in enumerate(parts):
-        mine = workout.only(slice(number, number + 1))
-        degrees = degrees_asked(mine, catalog, division)
-        if number:
-            clock += CHANGE_MIN
-            until = (
-                next((other for other in sorted(given) if other > number), len(parts))
-                if number in given
-                else number + 1
-            )
-            rest = workout.only(slice(number, until))
-            warm = readiness(
-                warmths, clock, degrees if until == number + 1 else degrees_asked(rest, catalog, division)
-            )
-            stop = _stop(
-                Break(number, until, part.name, clock, given.get(number, 0)),
-                rest,
-                warm,
-                settings,
-                people,
-                catalog,
-                division,
-                done,
-            )
-            warmths += [Warmth(one.ended_min + clock, one.shares) for one in drilled(stop.items, catalog)]
-            done |= {item.drill for item in stop.items}
-            clock += stop.minutes
-            breaks.append(stop)
-        clock += part_minutes(part, catalog)
-        warmths.append(Warmth(clock, worked(mine.for_division(division).parts, typical, catalog), degrees))
-    return replace(sheet, parts=first, breaks=tuple(breaks))
+    hour = _Hour(workout, settings, people, catalog, division)
+    opening = opening_of(workout, settings)
+    whole = len(opening.parts) == len(workout.asking)
+    sheet = hour.planned(opening, settings, profile if whole else None)
+    return replace(sheet, parts=len(opening.parts), breaks=hour.breaks_after(sheet))
 
 
 def opening_of(workout: Workout, settings: PlanSettings) -> Workout:
@@ -88,32 +50,123 @@ def opening_of(workout: Workout, settings: PlanSettings) -> Workout:
     return workout.only(slice(min(_given(settings, len(workout.asking)), default=None)))
 
 
-def _given(settings: PlanSettings, parts: int) -> dict[int, int]:
-    return {part: minutes for part, minutes in settings.breaks if minutes and part < parts}
-
-
-def _stop(
-    stop: Break,
-    rest: Workout,
-    warm: dict[str, float],
+def opening_profile(
+    workout: Workout,
     settings: PlanSettings,
     people: Sequence[Person],
     catalog: Catalog,
-    division: str | None,
-    done: set[str],
-) -> Break:
-    """The stop with what it finds ready and missing, planned when it has minutes. rest: the parts it serves."""
-    profile = derive(rest, people, division, catalog)
-    stop = replace(
-        stop,
-        ready=tuple((one.id, warm.get(one.id, 0.0)) for one in profile.demands if one.score >= NOTICE),
-        missing=missing(profile, warm),
-    )
-    if not stop.minutes:
-        return stop
-    own = replace(
+    profile: DemandProfile,
+) -> DemandProfile:
+    """What the prep before class is for. profile: of the whole session, kept where nothing is left to a
+    stop."""
+    opening = opening_of(workout, settings)
+    if len(opening.parts) == len(workout.asking):
+        return profile
+    return derive(opening, people, catalog=catalog)
+
+
+def _given(settings: PlanSettings, parts: int) -> dict[int, int]:
+    """Part -> minutes of the stop before it, where there are any."""
+    return {part: minutes for part, minutes in settings.breaks if minutes and part < parts}
+
+
+@dataclass(frozen=True)
+class _Hour:
+    """One session as it will run, for planning what comes before each of its parts."""
+
+    workout: Workout
+    settings: PlanSettings
+    people: Sequence[Person]
+    catalog: Catalog
+    division: str | None
+
+    def planned(
+        self, parts: Workout, settings: PlanSettings, profile: DemandProfile | None = None
+    ) -> PrepSheet:
+        """The prep or the stop for some parts."""
+        catalog = self.catalog
+        profile = profile or derive(parts, self.people, self.division, catalog)
+        ramps = ramps_for(parts, self.people, catalog, settings.rack, self.division)
+        return plan(parts.for_division(self.division), profile, settings, self.people, catalog, ramps)
+
+    def breaks_after(self, sheet: PrepSheet) -> tuple[Break, ...]:
+        """The stops before the second and later parts, after this prep."""
+        workout, catalog = self.workout, self.catalog
+        typical = self.people[0] if len(self.people) == 1 else Person()
+        warmths = [Warmth(0.0, dict(self.settings.warmed)), *drilled(sheet.items)]
+        done = {item.drill.id for item in sheet.items}
+        clock_min = float(self.settings.minutes)
+        breaks: list[Break] = []
+        for number, part in enumerate(workout.asking):
+            only = workout.only(slice(number, number + 1))
+            degrees = degrees_asked(only, catalog, self.division)
+            if number:
+                clock_min += CHANGE_MIN
+                stop = self._stop(number, clock_min, warmths, degrees, done)
+                warmths.extend(drilled(stop.items, clock_min))
+                done |= {item.drill.id for item in stop.items}
+                clock_min += stop.minutes
+                breaks.append(stop)
+            clock_min += part_minutes(part, catalog)
+            left_ready = worked(only.for_division(self.division), typical, catalog)
+            warmths.append(Warmth(clock_min, left_ready, degrees))
+        return tuple(breaks)
+
+    def _stop(
+        self,
+        number: int,
+        clock_min: float,
+        warmths: Sequence[Warmth],
+        degrees: dict[str, float],
+        done: set[str],
+    ) -> Break:
+        """The stop before a part: what it finds ready and missing, planned when it has minutes. degrees:
+        asked by that part alone; done: drills the class has had."""
+        catalog, people, division = self.catalog, self.people, self.division
+        part = self.workout.asking[number]
+        given = _given(self.settings, len(self.workout.asking))
+        until = self._serves_until(number, given)
+        rest = self.workout.only(slice(number, until))
+        asked = degrees if until == number + 1 else degrees_asked(rest, catalog, division)
+        warm = readiness(warmths, clock_min, asked)
+        profile = derive(rest, people, division, catalog)
+        noticed = [demand.id for demand in profile.demands if demand.score >= NOTICE]
+        stop = Break(
+            part=number,
+            until=until,
+            name=part.name,
+            starts_min=clock_min,
+            minutes=given.get(number, 0),
+            ready=tuple(Ready(demand, warm.get(demand, 0.0)) for demand in noticed),
+            missing=missing(profile, warm),
+        )
+        if not stop.minutes:
+            return stop
+        settings = _settings_between(self.settings, stop.minutes, warm, done)
+        sheet = self.planned(rest, settings, profile)
+        return replace(
+            stop,
+            items=sheet.items,
+            ramp=sheet.ramp,
+            seconds=sheet.seconds,
+            covered=sheet.covered,
+            uncovered=sheet.uncovered,
+        )
+
+    def _serves_until(self, number: int, given: dict[int, int]) -> int:
+        """The first part that a stop does not serve: with minutes it serves all up to the next stop."""
+        if number not in given:
+            return number + 1
+        return min((other for other in given if other > number), default=len(self.workout.asking))
+
+
+def _settings_between(
+    settings: PlanSettings, minutes: int, warm: dict[str, float], done: set[str]
+) -> PlanSettings:
+    """Settings of a stop: what the coach fixed for the prep before class does not hold here."""
+    return replace(
         settings,
-        minutes=stop.minutes,
+        minutes=minutes,
         between=True,
         warmed=tuple(warm.items()),
         pins=(),
@@ -121,20 +174,4 @@ def _stop(
         breaks=(),
         locked=False,
         recent=(*settings.recent, *sorted(done)),
-    )
-    sheet = plan(
-        rest.for_division(division),
-        profile,
-        own,
-        people,
-        catalog,
-        ramps_for(rest, people, catalog, settings.rack, division),
-    )
-    return replace(
-        stop,
-        items=sheet.items,
-        ramp=sheet.ramp,
-        seconds=sheet.seconds,
-        covered=sheet.covered,
-        uncovered=sheet.uncovered,
     )

@@ -1,46 +1,61 @@
-"""Which drills could stand in this prep at all, at which dose and in which phase, and why the others could not."""
+"""Which drills could stand in this prep at all, at which dose and in which phase, and why the others could
+not."""
 
 from __future__ import annotations
 
 import math
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from functools import lru_cache
+from typing import Literal, NamedTuple
 
 from core.catalog import Catalog
-from core.catalog.rows import DoseOption, Drill, Method
+from core.catalog.rows import DoseOption, Drill, Level, Method, Phase
+from core.prep.dose import Dose, dose_of
 from core.prep.pace import Pace, Timed, pace_of
 from core.prep.settings import PlanSettings
-from core.prep.sheet import Dose
 
 TAU = 0.6  # effect at which about two thirds of a demand are prepared; estimate
 FULL = 20  # effects are twentieths
 MAX_WAVES = 2
 LONGER_DOSE_BONUS = 1.3  # a longer dose does at most this much more; estimate
 
+HeldBack = Literal["banned", "caution", "seated", "locked"]
+Refusal = Literal["banned", "caution", "seated", "locked", "method", "kit"]
 
-@dataclass(frozen=True, slots=True)
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Candidate:
-    """A drill at one dose in one phase, in a method's pace. effects: demand -> whole twentieths of full preparation.
+    """A drill at one dose in one phase, in a method's pace. effects: demand -> whole twentieths of full
+    preparation.
 
-    seconds: of work, all turns, sides and waves; turn_s: of one turn; turns: how often the floor comes back to it.
+    seconds: of work, all turns, sides and waves; turn_s: of one turn; turns: how often the floor comes back
+    to it.
     """
 
     drill: Drill
     dose: int
     option: DoseOption
-    phase: str
+    phase: Phase
     seconds: int
     turn_s: int
     turns: int
     done: Dose
     waves: int
     kit: tuple[str, ...]
-    level: str
+    seated: bool
     effects: tuple[tuple[str, int], ...]
 
     @property
-    def key(self) -> tuple[str, int, str]:
-        return (self.drill.id, self.dose, self.phase)
+    def level(self) -> Level:
+        return "seated" if self.seated else self.drill.level
+
+
+class Gear(NamedTuple):
+    """The kit really used (after swaps), and the waves that kit and floor take."""
+
+    kit: tuple[str, ...]
+    waves: int
 
 
 @lru_cache(maxsize=256)
@@ -49,47 +64,60 @@ def taken_away(twentieths: float) -> float:
     return 1 - math.exp(-twentieths / FULL / TAU)
 
 
-def kit_for(
-    drill: Drill, settings: PlanSettings, catalog: Catalog, at_once: int = 0
-) -> tuple[tuple[str, ...], int] | None:
-    """The kit really used (after swaps) and the waves that kit and floor take, or None when there is not enough of either.
+def kit_for(drill: Drill, settings: PlanSettings, catalog: Catalog, at_once: int = 0) -> Gear | None:
+    """Kit and waves of a drill, or None when there is not enough kit or floor.
 
     at_once: people who do the drill at the same time (0: everybody).
     """
-    used, waves = [], 1
     people = at_once or settings.headcount
+    used, waves = [], 1
     for item, each in drill.kit.items():
-        if settings.kit is None:
-            used.append(item)
-            continue
-        best = None
-        for option in (item, *catalog.kit[item].swaps):
-            served = int(settings.kit.get(option, 0) / each)
-            if served and (best is None or math.ceil(people / served) < best[1]):
-                best = (option, math.ceil(people / served))
-        if best is None:
+        piece = _piece(item, each, people, settings, catalog)
+        if piece is None:
             return None
-        used.append(best[0])
-        waves = max(waves, best[1])
-    holds = dict(settings.places).get(drill.space)
-    if holds is not None:
-        waves = max(waves, math.ceil(people / holds) if holds else MAX_WAVES + 1)
-    return (tuple(used), waves) if waves <= (1 if at_once else MAX_WAVES) else None
+        used.append(piece.item)
+        waves = max(waves, piece.waves)
+    room = dict(settings.places).get(drill.space)
+    if room is not None:
+        waves = max(waves, math.ceil(people / room) if room else MAX_WAVES + 1)
+    most_waves = 1 if at_once else MAX_WAVES
+    return Gear(tuple(used), waves) if waves <= most_waves else None
 
 
-def refused(drill: Drill, settings: PlanSettings, method: Method, catalog: Catalog) -> str | None:
-    """Why a drill cannot stand in this prep: banned | caution | seated | locked | method | kit, or None when it can."""
+class _Piece(NamedTuple):
+    item: str
+    waves: int
+
+
+def _piece(item: str, each: float, people: int, settings: PlanSettings, catalog: Catalog) -> _Piece | None:
+    """The kit that stands in for ``item`` with the fewest waves, itself first; None when none of it will
+    do."""
+    if settings.kit is None:
+        return _Piece(item, 1)
+    best: _Piece | None = None
+    for option in (item, *catalog.kit[item].swaps):
+        served = int(settings.kit.get(option, 0) / each)
+        if not served:
+            continue
+        waves = math.ceil(people / served)
+        if best is None or waves < best.waves:
+            best = _Piece(option, waves)
+    return best
+
+
+def refused(drill: Drill, settings: PlanSettings, method: Method, catalog: Catalog) -> Refusal | None:
+    """Why a drill cannot stand in this prep, or None when it can."""
     held = _held_back(drill, settings)
     if held:
         return held
-    if not any(_belongs(drill, phase.phase, method) for phase in method.phases):
+    if not any(_belongs(drill, bounds.phase, method) for bounds in method.phases):
         return "method"
     if kit_for(drill, settings, catalog, pace_of(method, settings).at_once(settings.headcount)) is None:
         return "kit"
     return None
 
 
-def _held_back(drill: Drill, settings: PlanSettings) -> str | None:
+def _held_back(drill: Drill, settings: PlanSettings) -> HeldBack | None:
     """What the coach, a caution or a chair say against a drill, whatever the method and the kit."""
     if drill.id in settings.bans:
         return "banned"
@@ -102,13 +130,11 @@ def _held_back(drill: Drill, settings: PlanSettings) -> str | None:
     return None
 
 
-def _belongs(drill: Drill, phase: str, method: Method) -> bool:
+def _belongs(drill: Drill, phase: Phase, method: Method) -> bool:
     """Whether a method lets a drill stand in a phase."""
-    if (
-        phase not in drill.phases
-        or drill.style in method.forbids
-        or (method.max_hold_s == 0 and drill.holds_s)
-    ):
+    if phase not in drill.phases or drill.style in method.forbids:
+        return False
+    if method.max_hold_s == 0 and drill.holds_s:
         return False
     if method.kit_only is not None and not set(drill.kit) <= set(method.kit_only):
         return False
@@ -125,89 +151,103 @@ def candidates_for(
 ) -> list[Candidate]:
     """Every drill, dose and phase that may be chosen and serves something, in catalog order."""
     pace = pace or pace_of(method, settings)
-    wanted = {demand for demand, weight in weights.items() if weight > 0}
-    needed = (
-        {phase.phase for phase in method.phases if phase.min_items} if weights else set()
-    )  # nothing asked, nothing to warm up for
-    warms, pinned, at_once = "raise" in needed, settings.pinned, pace.at_once(settings.headcount)
-    found = []
+    at_once, pinned = pace.at_once(settings.headcount), settings.pinned
+    wanted = frozenset(demand for demand, weight in weights.items() if weight > 0)
+    # nothing asked, nothing to warm up for
+    warms = bool(weights) and any(bounds.phase == "raise" and bounds.min_items for bounds in method.phases)
+    candidates: list[Candidate] = []
     for drill, ways in _every_way(method, pace, catalog):
-        useful = (
-            not wanted.isdisjoint(drill.effects) or drill.id in pinned or (warms and "raise" in drill.phases)
-        )
-        if not useful or _held_back(drill, settings):
+        useful = not wanted.isdisjoint(drill.effects) or drill.id in pinned
+        if not useful and not (warms and "raise" in drill.phases):
+            continue
+        if _held_back(drill, settings):
             continue
         gear = kit_for(drill, settings, catalog, at_once)
         if gear is None:
             continue
-        kit, waves = gear
-        for one in ways:
-            if one.dose != settings.dose_of(drill.id, one.dose, len(drill.doses)) and not pace.fixed:
-                continue
-            if waves > 1 or settings.seated or kit != one.kit:
-                one = replace(
-                    one,
-                    seconds=one.seconds * waves,
-                    turn_s=one.turn_s * waves,
-                    waves=waves,
-                    kit=kit,
-                    level="seated" if settings.seated else one.level,
-                )
-            found.append(one)
-    return found
+        candidates.extend(_allowed(ways, drill, gear, settings, pace))
+    return candidates
+
+
+def _allowed(
+    ways: tuple[Candidate, ...], drill: Drill, gear: Gear, settings: PlanSettings, pace: Pace
+) -> Iterator[Candidate]:
+    """The ways to do a drill that the coach's dose and a new drill leave, with the kit and waves there
+    are."""
+    for way in ways:
+        if not pace.fixed and way.dose != settings.dose_of(drill.id, way.dose, len(drill.doses)):
+            continue
+        if gear.waves == 1 and gear.kit == way.kit and not settings.seated:
+            yield way
+            continue
+        yield replace(
+            way,
+            seconds=way.seconds * gear.waves,
+            turn_s=way.turn_s * gear.waves,
+            waves=gear.waves,
+            kit=gear.kit,
+            seated=settings.seated,
+        )
+
+
+class _Ways(NamedTuple):
+    drill: Drill
+    ways: tuple[Candidate, ...]
 
 
 @lru_cache(maxsize=64)
-def _every_way(
-    method: Method, pace: Pace, catalog: Catalog
-) -> tuple[tuple[Drill, tuple[Candidate, ...]], ...]:
-    """Every drill with every dose and phase that a method at a pace lets it stand in, for one person with all the kit.
-
-    Where the clock sets the dose, one dose is as good as another, and the first stands for all.
-    """
-    phases = [phase.phase for phase in method.phases]
-    found = []
-    for drill in catalog.drills.values():
-        ways: list[Candidate] = []
-        for dose, option in enumerate(drill.doses):
-            if (
-                method.max_hold_s
-                and (option.hold_s or 0) > method.max_hold_s
-                and option.sets == 1
-                and drill.holds_s
-            ):
-                continue
-            timed = pace.timed(option)
-            if timed is None or not method.item_s[0] <= timed.seconds <= method.item_s[1]:
-                continue
-            ways += [
-                _candidate(drill, dose, option, phase, timed)
-                for phase in phases
-                if _belongs(drill, phase, method)
-            ]
-            if pace.fixed:
-                break
-        if ways:
-            found.append((drill, tuple(ways)))
-    return tuple(found)
+def _every_way(method: Method, pace: Pace, catalog: Catalog) -> tuple[_Ways, ...]:
+    """Every drill with every dose and phase that a method at a pace lets it stand in, for one person with
+    all the kit."""
+    every = (_Ways(drill, tuple(_ways(drill, method, pace))) for drill in catalog.drills.values())
+    return tuple(found for found in every if found.ways)
 
 
-def _candidate(drill: Drill, dose: int, option: DoseOption, phase: str, timed: Timed) -> Candidate:
+def _ways(drill: Drill, method: Method, pace: Pace) -> Iterator[Candidate]:
+    """Where the clock sets the dose, one dose is as good as another, and the first that fits stands for
+    all."""
+    shortest_s, longest_s = method.item_s
+    for dose, option in enumerate(drill.doses):
+        if _held_too_long(drill, option, method):
+            continue
+        timed = pace.timed(option)
+        if timed is None or not shortest_s <= timed.seconds <= longest_s:
+            continue
+        for bounds in method.phases:
+            if _belongs(drill, bounds.phase, method):
+                yield _candidate(drill, dose, option, bounds.phase, timed)
+        if pace.fixed:
+            return
+
+
+def _held_too_long(drill: Drill, option: DoseOption, method: Method) -> bool:
+    """Whether a single static hold is longer than the method allows."""
+    if not method.max_hold_s or not drill.holds_s or option.sets > 1:
+        return False
+    return (option.hold_s or 0) > method.max_hold_s
+
+
+def _candidate(drill: Drill, dose: int, option: DoseOption, phase: Phase, timed: Timed) -> Candidate:
     share = min(LONGER_DOSE_BONUS, math.sqrt(timed.seconds / drill.doses[0].seconds))
-    effects = tuple(
-        (demand, max(1, round(effect * share))) for demand, effect in drill.effects.items() if effect
-    )
+    effects = ((demand, max(1, round(effect * share))) for demand, effect in drill.effects.items() if effect)
     return Candidate(
-        drill,
-        dose,
-        option,
-        phase,
-        timed.seconds,
-        timed.turn_s,
-        timed.turns,
-        timed.dose,
-        1,
-        tuple(drill.kit),
-        drill.level,
-        effects,
+        drill=drill,
+        dose=dose,
+        option=option,
+        phase=phase,
+        seconds=timed.seconds,
+        turn_s=timed.turn_s,
+        turns=timed.turns,
+        done=timed.dose,
+        waves=1,
+        kit=tuple(drill.kit),
+        seated=False,
+        effects=tuple(effects),
     )
+
+
+def as_written(drill: Drill, phase: Phase, *, seated: bool = False) -> Candidate:
+    """A drill at its first dose, done once through with all the kit it names."""
+    option = drill.doses[0]
+    way = _candidate(drill, 0, option, phase, Timed(option.seconds, 1, dose_of(option)))
+    return replace(way, seated=True) if seated else way

@@ -1,27 +1,28 @@
-"""Choose the drills: a beam search over time, then exchanges of one and of two until none helps. Deterministic.
+"""Choose the drills: a beam search over time, then exchanges of one and of two until none helps.
+Deterministic.
 
-First the method's least of every phase is met as far as it can be; then the objective is the sum over demands of
-``weight * (1 - exp(-effect / tau))``, as a share of the whole weight, less a small cost per item and per piece of kit. Limits:
-seconds, phase bounds, one dose per drill, static-hold seconds per muscle group, fatigue of what the workout needs. Tests hold
-it against the same problem stated to a general solver.
+First the method's least of every phase is met as far as it can be; then the objective is the sum over demands
+of ``weight * (1 - exp(-effect / tau))``, as a share of the whole weight, less a small cost per item and per
+piece of kit. Limits: seconds, phase bounds, one dose per drill, static-hold seconds per muscle group, fatigue
+of what the workout needs. Tests hold it against the same problem stated to a general solver.
 """
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 import numpy as np
 
-from core.catalog.rows import Method
+from core.catalog.rows import Method, Phase
 from core.prep.beam import Beam, best_rows, promising
 from core.prep.candidates import Candidate
 from core.prep.exchange import improved
 from core.prep.least import least_plans
-from core.prep.problem import HARDLY, Limits, Problem
+from core.prep.problem import HARDLY, Bools, Floats, Limits, Problem, Rows
 
-
-BEAMS = (Beam(0.02, True), Beam(0.3, False))  # what a phase lacks is taken lightly, and seriously
+# what a phase lacks is taken lightly, and seriously
+BEAMS = (Beam(short_cost=0.02, by_drill=True), Beam(short_cost=0.3, by_drill=False))
 
 
 @dataclass(frozen=True)
@@ -29,30 +30,35 @@ class Choice:
     """The chosen candidates of a problem, by row, and what they leave."""
 
     problem: Problem
-    rows: tuple[int, ...]
+    rows: Rows
 
     @property
     def picked(self) -> dict[str, Candidate]:
         """Chosen candidates by drill, in the order they were chosen."""
-        return {self.problem.candidates[row].drill.id: self.problem.candidates[row] for row in self.rows}
+        chosen = [self.problem.candidates[row] for row in self.rows]
+        return {candidate.drill.id: candidate for candidate in chosen}
 
     @property
     def left(self) -> dict[str, float]:
         """What is left of every demand's weight."""
-        return dict(zip(self.problem.demands, self._remains().tolist()))
+        remains: list[float] = self._remains().tolist()
+        return dict(zip(self.problem.demands, remains, strict=True))
 
-    def _remains(self) -> np.ndarray:
-        return self.problem.weights * self.problem.keeps[list(self.rows)].prod(axis=0)
+    def _remains(self) -> Floats:
+        remains: Floats = self.problem.weights * self.problem.keeps[list(self.rows)].prod(axis=0)
+        return remains
 
     def covered(self) -> float:
         """Share of the whole weight that is prepared."""
         return 1 - float(self._remains().sum()) / self.problem.total
 
     def value(self) -> float:
+        """What the choice is worth, costs and what it lacks taken off."""
         return self.problem.value_of(self.rows)
 
     def without(self, row: int) -> Choice:
-        return Choice(self.problem, tuple(one for one in self.rows if one != row))
+        """The same choice less one candidate."""
+        return Choice(self.problem, tuple(other for other in self.rows if other != row))
 
 
 def choose(candidates: Sequence[Candidate], weights: dict[str, float], limits: Limits) -> Choice:
@@ -66,67 +72,79 @@ def solve(problem: Problem) -> Choice:
     if not problem.candidates:
         return Choice(problem, start)
     rows = promising(problem, start)
-    small, at = problem.only(rows), {row: place for place, row in enumerate(rows)}
-    begin = tuple(at[row] for row in start)
-    found = best_rows(small, begin, BEAMS)
-    if max(map(small.value_of, found)) < 0:  # some phase lacks its least
-        found += least_plans(small, begin)
-    plans = list({frozenset(plan): plan for plan in found}.values())  # the beams often agree
-    best = max(improved(small, plans, frozenset(begin), 1), key=small.value_of)
-    return Choice(problem, tuple(rows[place] for place in improved(small, [best], frozenset(begin), 2)[0]))
+    small, numbers = problem.only(rows), {row: number for number, row in enumerate(rows)}
+    begin = tuple(numbers[row] for row in start)
+    plans = best_rows(small, begin, BEAMS)
+    if max(map(small.value_of, plans)) < 0:  # some phase lacks its least
+        plans += least_plans(small, begin)
+    distinct = list({frozenset(plan): plan for plan in plans}.values())  # the beams often agree
+    best = max(improved(small, distinct, frozenset(begin), 1), key=small.value_of)
+    final = improved(small, [best], frozenset(begin), 2)[0]
+    return Choice(problem, tuple(rows[number] for number in final))
 
 
 def choose_few(problem: Problem, most: int) -> Choice:
-    """The best plan of at most ``most`` drills, all of them tried. For a handful of drills from a small pool; pins are not kept."""
+    """The best plan of at most ``most`` drills, all of them tried. For a handful of drills from a small
+    pool; pins are not kept."""
+    best: Rows = ()
     if not problem.candidates:
-        return Choice(problem, ())
-    best, best_value, plans = (), problem.value_of(()), [()]
+        return Choice(problem, best)
+    best_value, plans = problem.value_of(()), [best]
     for size in range(most):
-        _, values, fits = problem.grown(plans)
-        worth = np.where(fits, values, -np.inf)
+        grown = problem.grown(plans)
+        worth = np.where(grown.fits, grown.values, -np.inf)
         plan, row = divmod(int(worth.argmax()), worth.shape[1])
         if worth[plan, row] > best_value + HARDLY:
             best, best_value = (*plans[plan], row), float(worth[plan, row])
-        plans = [
-            (*rows, row)
-            for rows, able in zip(plans, fits)
-            for row in np.flatnonzero(able).tolist()
-            if not rows or row > rows[-1]
-        ]
-        if not plans or size + 1 == most:
+        if size + 1 == most:
+            break
+        plans = list(_longer(plans, grown.fits))
+        if not plans:
             break
     return Choice(problem, best)
 
 
-def pinned(problem: Problem) -> tuple[int, ...]:
-    """Rows of what the coach pinned, each in its phase where it can be, else where it fits; whatever the phase's bounds."""
-    rows: tuple[int, ...] = ()
-    for own in problem.pinned_rows():
-        able = [row for row in own if problem.harmless(rows, row)]
+def _longer(plans: Sequence[Rows], fits: Bools) -> Iterator[Rows]:
+    """Every plan with one more candidate that fits, each set of candidates once."""
+    for rows, able in zip(plans, fits, strict=True):
+        last = rows[-1] if rows else -1
+        yield from ((*rows, row) for row in np.flatnonzero(able).tolist() if row > last)
+
+
+def pinned(problem: Problem) -> Rows:
+    """Rows of what the coach pinned, each in its phase where it can be, else where it fits; whatever the
+    phase's bounds."""
+    rows: Rows = ()
+    for choices in problem.pinned_rows():
+        able = [row for row in choices if problem.harmless(rows, row)]
         if able:
-            value, values, _ = problem.grown([rows])
-            rows = (
-                *rows,
-                max(able, key=lambda row: (float(values[0, row] - value[0]) / problem.spends_of[row], -row)),
-            )
+            rows = (*rows, _best_rate(problem, rows, able))
     return rows
+
+
+def _best_rate(problem: Problem, rows: Rows, able: Sequence[int]) -> int:
+    """The candidate that adds most per second, the earlier one on a tie."""
+    grown = problem.grown([rows])
+    gains = grown.values[0] - grown.value[0]
+    return max(able, key=lambda row: (float(gains[row]) / problem.spends_of[row], -row))
 
 
 def limits_for(
     method: Method,
     seconds: int,
-    limiting: frozenset[str],
-    pins: dict[str, str],
-    recent: Sequence[str],
+    *,
     between_s: int,
+    limiting: frozenset[str],
+    pins: dict[str, Phase | None],
+    recent: Sequence[str],
 ) -> Limits:
     """Phase bounds scaled to the seconds there are for drills."""
     return Limits(
-        seconds,
-        method.phases,
-        seconds / (method.reference_minutes * 60),
-        limiting,
-        dict(pins),
-        frozenset(recent),
-        between_s,
+        seconds=seconds,
+        phases=method.phases,
+        scale=seconds / (method.reference_minutes * 60),
+        between_s=between_s,
+        limiting=limiting,
+        pins=tuple(pins.items()),
+        recent=frozenset(recent),
     )

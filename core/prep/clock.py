@@ -1,4 +1,5 @@
-"""The floor clock: every turn of every drill with its start, to the second. What the sheet says, the clock runs."""
+"""The floor clock: every turn of every drill with its start, to the second. What the sheet says, the clock
+runs."""
 
 from __future__ import annotations
 
@@ -12,11 +13,12 @@ from core.prep.sequence import transition_s
 
 @dataclass(frozen=True, slots=True)
 class Turn:
-    """One go at one drill. place: of the drill in the run. round: which time round, from 1; wave: which half of the class."""
+    """One go at one drill. drill: its number in the run. round: which time round, from 1; wave: which half
+    of the class."""
 
     start_s: int
     seconds: int
-    place: int
+    drill: int
     round: int = 1
     wave: int = 1
 
@@ -27,64 +29,76 @@ class Turn:
 
 def lay_out(run: Sequence[Candidate], pace: Pace) -> list[Turn]:
     """Turns in order of time, from 0. Within a turn both sides share its seconds."""
-    return {
-        "free": _one_by_one,
-        "stations": _stations,
-        "supersets": _supersets,
-        "flow": _passes,
-        "every-minute": _minutes,
-    }[pace.kind](run, pace)
+    match pace.kind:
+        case "free":
+            return _one_by_one(run)
+        case "stations":
+            return _stations(run, pace)
+        case "supersets":
+            return _supersets(run, pace)
+        case "flow":
+            return _passes(run, pace)
+        case "every-minute":
+            return _minutes(run, pace)
 
 
 def pairs(run: Sequence[Candidate]) -> list[list[int]]:
-    """Places of a run in twos inside each phase; the last of an odd phase stands alone."""
-    found: list[list[int]] = []
-    for place, one in enumerate(run):
-        if found and len(found[-1]) == 1 and run[found[-1][0]].phase == one.phase:
-            found[-1].append(place)
+    """Numbers of a run in twos inside each phase; the last of an odd phase stands alone."""
+    paired: list[list[int]] = []
+    for number, drill in enumerate(run):
+        if paired and len(paired[-1]) == 1 and run[paired[-1][0]].phase == drill.phase:
+            paired[-1].append(number)
         else:
-            found.append([place])
-    return found
+            paired.append([number])
+    return paired
 
 
-def _one_by_one(run: Sequence[Candidate], pace: Pace) -> list[Turn]:
-    turns, clock = [], 0
-    for place, one in enumerate(run):
-        clock += transition_s(run[place - 1] if place else None, one)
-        for wave in range(one.waves):
-            turns.append(Turn(clock, one.seconds // one.waves, place, wave=wave + 1))
-            clock += one.seconds // one.waves
+def _one_by_one(run: Sequence[Candidate]) -> list[Turn]:
+    turns: list[Turn] = []
+    clock = 0
+    for number, drill in enumerate(run):
+        clock += transition_s(run[number - 1] if number else None, drill)
+        for wave in range(drill.waves):
+            turn = Turn(clock, drill.seconds // drill.waves, number, wave=wave + 1)
+            turns.append(turn)
+            clock = turn.end_s
     return turns
 
 
 def _stations(run: Sequence[Candidate], pace: Pace) -> list[Turn]:
-    return [Turn(place * (pace.work_s + pace.change_s), one.turn_s, place) for place, one in enumerate(run)]
+    each_s = pace.work_s + pace.change_s
+    return [Turn(number * each_s, drill.turn_s, number) for number, drill in enumerate(run)]
 
 
 def _supersets(run: Sequence[Candidate], pace: Pace) -> list[Turn]:
-    turns, clock = [], 0
+    turns: list[Turn] = []
+    clock = 0
     for pair in pairs(run):
         if turns:
-            clock += transition_s(run[turns[-1].place], run[pair[0]]) - SHORT_TRANSITION_S
+            clock += transition_s(run[turns[-1].drill], run[pair[0]]) - SHORT_TRANSITION_S
         for number in range(pace.rounds):
-            for place in pair:
-                turns.append(Turn(clock, run[place].turn_s, place, number + 1))
-                clock += run[place].turn_s + SHORT_TRANSITION_S
+            for drill in pair:
+                turn = Turn(clock, run[drill].turn_s, drill, number + 1)
+                turns.append(turn)
+                clock = turn.end_s + SHORT_TRANSITION_S
     return turns
 
 
 def _passes(run: Sequence[Candidate], pace: Pace) -> list[Turn]:
-    turns, clock = [], 0
+    turns: list[Turn] = []
+    clock = 0
     for number in range(pace.rounds):
-        for place, one in enumerate(run):
-            turns.append(Turn(clock, one.turn_s, place, number + 1))
-            clock += one.turn_s + FLOW_BETWEEN_S
+        for index, drill in enumerate(run):
+            turn = Turn(clock, drill.turn_s, index, number + 1)
+            turns.append(turn)
+            clock = turn.end_s + FLOW_BETWEEN_S
     return turns
 
 
 def _minutes(run: Sequence[Candidate], pace: Pace) -> list[Turn]:
-    return [
-        Turn((number * len(run) + place) * MINUTE_S, one.turn_s, place, number + 1)
-        for number in range(pace.rounds)
-        for place, one in enumerate(run)
-    ]
+    turns: list[Turn] = []
+    for number in range(pace.rounds):
+        for index, drill in enumerate(run):
+            start_s = (number * len(run) + index) * MINUTE_S
+            turns.append(Turn(start_s, drill.turn_s, index, number + 1))
+    return turns

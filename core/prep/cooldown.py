@@ -2,74 +2,78 @@
 
 from __future__ import annotations
 
-from collections import Counter
+from collections.abc import Mapping
 
 from core.catalog import Catalog
 from core.catalog.rows import Drill
 from core.demand.exposure import exposure
 from core.demand.people import Person
+from core.prep.candidates import as_written
+from core.prep.pace import TRANSITION_S
+from core.prep.placing import place
 from core.prep.settings import PlanSettings
-from core.prep.sheet import Dose, Item
+from core.prep.sheet import Item
 from core.reading.workout import Workout
 
 HOLDS = 3  # common practice
+HOLD_LEAST_S = 45  # common practice
+HELPS_LESS = 0.25  # of a movement's effort, for each muscle named before; estimate
+HELD_ALREADY = 0.2  # of a muscle's need, once a hold has served it; estimate
 WALK = "settle-walk"
 
 
-def muscles_worked(workout: Workout, person: Person, catalog: Catalog) -> Counter[str]:
+def muscles_worked(workout: Workout, person: Person, catalog: Catalog) -> dict[str, float]:
     """Muscle -> how much it worked, in exposures; only the order and the ratio mean something."""
-    worked: Counter[str] = Counter()
-    for part in workout.parts:
-        for work in part.work:
-            row = catalog.movements[work.movement]
-            share = exposure(work, row, person)
-            for place, muscle in enumerate(row.muscles):
-                worked[muscle] += share / (1 + 0.25 * place)
+    worked: dict[str, float] = {}
+    for work in workout.works:
+        row = catalog.movements[work.movement]
+        share = exposure(work, row, person)
+        for number, muscle in enumerate(row.muscles):
+            worked[muscle] = worked.get(muscle, 0.0) + share / (1 + HELPS_LESS * number)
     return worked
 
 
-def cool_down(worked: Counter[str], settings: PlanSettings, catalog: Catalog) -> tuple[Item, ...]:
+def most_worked(worked: Mapping[str, float], most: int) -> list[str]:
+    """The muscles that worked most, hardest first."""
+    return sorted(worked, key=lambda muscle: -worked[muscle])[:most]
+
+
+def cool_down(worked: Mapping[str, float], settings: PlanSettings, catalog: Catalog) -> tuple[Item, ...]:
     """Items of the cool-down in order, starts from 0. Empty when nothing worked."""
     if not worked:
         return ()
-    drills = [
-        drill
-        for drill in catalog.drills.values()
-        if "settle" in drill.phases
-        and drill.holds_s
-        and max(option.hold_s or 0 for option in drill.doses) >= 45
-        and not settings.avoid & set(drill.avoid)
-        and (not settings.seated or drill.seated)
-    ]
-    left, chosen = Counter(worked), []
-    while drills and len(chosen) < HOLDS:
-        best = max(drills, key=lambda drill: (sum(left[muscle] for muscle in drill.muscles), drill.id))
-        drills.remove(best)
-        chosen.append(best)
-        for muscle in best.muscles:
-            left[muscle] *= 0.2
-    chosen.append(catalog.drills[WALK])
-    items, clock = [], 0
-    for drill in chosen:
-        items.append(_item(drill, clock, settings))
-        clock += items[-1].seconds + 10
+    items: list[Item] = []
+    clock = 0
+    for drill in (*_holds(worked, settings, catalog), catalog.drills[WALK]):
+        way = as_written(drill, "settle", seated=settings.seated)
+        item = place(way, clock, drill.effects)
+        items.append(item)
+        clock = item.end_s + TRANSITION_S
     return tuple(items)
 
 
-def _item(drill: Drill, start_s: int, settings: PlanSettings) -> Item:
-    option = drill.doses[0]
-    dose = Dose(option.sets, option.reps, option.per_side, option.hold_s, option.breaths)
-    cues = (drill.seated,) if settings.seated and drill.seated else drill.cues
-    return Item(
-        drill.id,
-        drill.name,
-        "settle",
-        start_s,
-        option.seconds,
-        dose,
-        tuple(drill.effects),
-        (),
-        "seated" if settings.seated else drill.level,
-        drill.cautions,
-        cues,
-    )
+def _holds(worked: Mapping[str, float], settings: PlanSettings, catalog: Catalog) -> list[Drill]:
+    """The long holds of what worked most; a muscle that one of them serves asks less of the next."""
+    left = dict(worked)
+    drills = [drill for drill in catalog.drills.values() if _holds_long(drill, settings)]
+    chosen: list[Drill] = []
+
+    def worth(drill: Drill) -> tuple[float, str]:
+        return sum(left.get(muscle, 0.0) for muscle in drill.muscles), drill.id
+
+    while drills and len(chosen) < HOLDS:
+        best = max(drills, key=worth)
+        drills.remove(best)
+        chosen.append(best)
+        for muscle in best.muscles:
+            left[muscle] = left.get(muscle, 0.0) * HELD_ALREADY
+    return chosen
+
+
+def _holds_long(drill: Drill, settings: PlanSettings) -> bool:
+    """Whether a drill is a long hold that may be given."""
+    if "settle" not in drill.phases or not drill.holds_s or not settings.avoid.isdisjoint(drill.avoid):
+        return False
+    if settings.seated and not drill.seated:
+        return False
+    return max(option.hold_s or 0 for option in drill.doses) >= HOLD_LEAST_S

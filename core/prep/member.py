@@ -1,33 +1,38 @@
-"""One member's sheet: the class prep, with what they must not do swapped, and a few extras for their own short ranges."""
+"""One member's sheet: the class prep, with what they must not do swapped, and a few extras for their own
+short ranges."""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from typing import NamedTuple
 
 from core.catalog import Catalog, load_catalog
-from core.catalog.rows import Drill, MethodPhase
+from core.catalog.rows import Drill, Method, MethodPhase
 from core.demand.people import Person
-from core.demand.profile import DemandProfile, derive
-from core.prep.candidates import candidates_for, refused
+from core.demand.profile import DemandProfile, DemandScore, Standing, derive
+from core.prep.candidates import Candidate, candidates_for, refused
 from core.prep.choose import choose_few, solve
-from core.prep.cooldown import cool_down, muscles_worked
-from core.prep.homework import Homework, homework_for
 from core.prep.clock import lay_out
+from core.prep.cooldown import cool_down, muscles_worked
+from core.prep.dose import dose_of
+from core.prep.homework import Homework, homework_for
 from core.prep.pace import TRANSITION_S, pace_of
+from core.prep.placing import place
 from core.prep.problem import Limits, Problem
 from core.prep.ramp import build_ramp, timed
 from core.prep.sequence import in_order
-from core.prep.settings import PlanSettings
-from core.prep.sheet import Break, Dose, Item, PrepSheet, RampSet
+from core.prep.settings import DEFAULT_METHOD, PlanSettings
+from core.prep.sheet import Break, Item, PrepSheet, RampSet
 from core.reading.workout import Workout
 
 EXTRAS_S = 240  # what people will do in the car park; common practice
 MOST_EXTRAS = 3
 FEW = 40  # drills of which every handful is tried
 LEGS = ("hip.", "knee.", "ankle.", "toe.")  # demands a session does not ask of a seated athlete
-SIDE_DIFFERENCE_DEG = (
-    5.0  # a side this much tighter gets a little more; about 1.5 cm of the lunge test (Bennell 1998)
-)
+# a side this much tighter gets a little more; about 1.5 cm of the lunge test (Bennell 1998)
+SIDE_DIFFERENCE_DEG = 5.0
+EXTRA_BOUNDS = MethodPhase(phase="open", min_s=0, max_s=EXTRAS_S, min_items=0, max_items=MOST_EXTRAS)
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,7 +44,7 @@ class Swap:
     why: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Gap:
     """A range this session asks for and this member is short of. Degrees."""
 
@@ -52,7 +57,7 @@ class Gap:
     score: float = 0.0
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class MemberSheet:
     """breaks: the stops that have drills or a way up, as this member does them."""
 
@@ -68,14 +73,33 @@ class MemberSheet:
 
 def tight_sides(person: Person) -> tuple[tuple[str, str], ...]:
     """(motion, tighter side) where a person's two sides differ by more than the usual error."""
-    found = []
-    by_motion: dict[str, dict[str, float]] = {}
-    for one in person.ranges:
-        by_motion.setdefault(one.motion, {})[one.side] = one.degrees
-    for motion, sides in by_motion.items():
-        if {"left", "right"} <= set(sides) and abs(sides["left"] - sides["right"]) >= SIDE_DIFFERENCE_DEG:
-            found.append((motion, min(("left", "right"), key=lambda side: sides[side])))
-    return tuple(found)
+    degrees: dict[str, dict[str, float]] = {}
+    for test in person.ranges:
+        degrees.setdefault(test.motion, {})[test.side] = test.degrees
+    tight: list[tuple[str, str]] = []
+    for motion, sides in degrees.items():
+        if "left" not in sides or "right" not in sides:
+            continue
+        if abs(sides["left"] - sides["right"]) >= SIDE_DIFFERENCE_DEG:
+            tight.append((motion, "left" if sides["left"] <= sides["right"] else "right"))
+    return tuple(tight)
+
+
+def settings_for(person: Person, settings: PlanSettings) -> PlanSettings:
+    """The class's settings as they hold for one person: their cautions and sides, nothing the coach fixed
+    for the class."""
+    return replace(
+        settings,
+        avoid=frozenset(person.cautions),
+        seated="seated" in person.adaptive,
+        adaptive=frozenset(person.adaptive),
+        headcount=1,
+        pins=(),
+        order=(),
+        tight_sides=tight_sides(person),
+        locked=False,
+        places=(),
+    )
 
 
 def fit_member(
@@ -86,213 +110,216 @@ def fit_member(
     catalog: Catalog | None = None,
     profile: DemandProfile | None = None,
 ) -> MemberSheet:
-    """A member's own sheet for a class prep. Extras need no kit beyond what the member has at home. profile: of a class this person
-    (by key) is in, when it is known already."""
+    """A member's own sheet for a class prep. Extras need no kit beyond what the member has at home.
+    profile: of a class this person (by key) is in, when it is known already."""
     catalog = catalog or load_catalog()
-    sides = tight_sides(person)
-    own = replace(
-        settings,
-        avoid=frozenset(person.cautions),
-        seated="seated" in person.adaptive,
-        adaptive=frozenset(person.adaptive),
-        headcount=1,
-        pins=(),
-        order=(),
-        tight_sides=sides,
-        locked=False,
-        places=(),
-    )
-    items, swaps = _fit_items(sheet.items, sheet.method, own, catalog)
-    breaks = []
+    fitting = _Fitting(sheet, workout, person, settings_for(person, settings), catalog)
+    items, swaps = fitting.items(sheet.items)
+    breaks: list[Break] = []
     for stop in sheet.breaks:
-        stop_items, stop_swaps = _fit_items(stop.items, sheet.method, own, catalog)
-        swaps += tuple(one for one in stop_swaps if one not in swaps)
-        fitted = replace(
-            stop,
-            items=stop_items,
-            ramp=_ramp(stop, workout.only(slice(stop.part, stop.until)), person, own, catalog),
-        )
+        fitted, swapped = fitting.stop(stop)
+        swaps += tuple(swap for swap in swapped if swap not in swaps)
         if fitted.items or fitted.ramp:
             breaks.append(fitted)
     mine = workout.for_division(person.division)
     gaps = gaps_of(profile or derive(workout, (person,), person.division, catalog), person, mine)
-    settle = cool_down(muscles_worked(mine, person, catalog), own, catalog)
+    needed = {gap.motion: gap.needed_deg for gap in gaps}
     return MemberSheet(
-        items,
-        _extras(gaps, own, person, items, catalog),
-        swaps,
-        gaps,
-        _ramp(sheet, workout.only(slice(sheet.parts)), person, own, catalog),
-        settle,
-        homework_for({gap.motion: gap.needed_deg for gap in gaps}, person, own, catalog),
-        tuple(breaks),
+        items=items,
+        extras=fitting.extras(gaps, items),
+        swaps=swaps,
+        gaps=gaps,
+        ramp=fitting.ramp(sheet, workout.only(slice(sheet.parts))),
+        cooldown=cool_down(muscles_worked(mine, person, catalog), fitting.settings, catalog),
+        homework=homework_for(needed, person, fitting.settings, catalog),
+        breaks=tuple(breaks),
     )
 
 
 def gaps_of(profile: DemandProfile, person: Person, mine: Workout) -> tuple[Gap, ...]:
-    """Ranges a session asks of this person (by key, in the profile) that were measured and fall short. mine: what the person does."""
-    sides, lines = (
-        dict(tight_sides(person)),
-        {(work.line, work.column) for part in mine.parts for work in part.work},
-    )
-    found = []
-    for one in profile.demands:
-        if "seated" in person.adaptive and one.id.startswith(LEGS):
+    """Ranges a session asks of this person (by key, in the profile) that were measured and fall short.
+    mine: what the person does."""
+    sides = dict(tight_sides(person))
+    lines = {(work.line, work.column) for work in mine.works}
+    gaps: list[Gap] = []
+    for demand in profile.demands:
+        if "seated" in person.adaptive and demand.id.startswith(LEGS):
             continue
-        for standing in one.people:
-            if standing.key == person.key and standing.measured and standing.short:
-                because = next(
-                    (term.text for term in one.terms if (term.line, term.column) in lines), one.terms[0].text
+        because = (term.text for term in demand.terms if (term.line, term.column) in lines)
+        for standing in _short(demand, person):
+            gaps.append(
+                Gap(
+                    motion=demand.id,
+                    has_deg=standing.range_deg,
+                    needed_deg=standing.required_deg,
+                    measured=True,
+                    side=sides.get(demand.id),
+                    because=next(because, demand.terms[0].text),
+                    score=standing.score,
                 )
-                found.append(
-                    Gap(
-                        one.id,
-                        standing.range_deg,
-                        standing.required_deg,
-                        True,
-                        sides.get(one.id),
-                        because,
-                        standing.score,
-                    )
-                )
-    return tuple(sorted(found, key=lambda gap: (-gap.score, gap.motion)))
-
-
-def _ramp(
-    sheet: PrepSheet | Break, serves: Workout, person: Person, own: PlanSettings, catalog: Catalog
-) -> tuple[RampSet, ...]:
-    """The member's own way up in a prep or a stop, from when the class starts building; sets beyond its time fall into the part."""
-    if own.seated or not sheet.ramp:
-        return ()
-    mine = build_ramp(serves.for_division(person.division), person, catalog, own.rack)
-    starts = sheet.ramp[0].start_s
-    return timed(mine, sheet.minutes * 60 if starts is None else starts, sheet.minutes * 60)
-
-
-def _fit_items(
-    class_items: tuple[Item, ...], method_id: str, own: PlanSettings, catalog: Catalog
-) -> tuple[tuple[Item, ...], tuple[Swap, ...]]:
-    items, swaps = [], []
-    taken = {item.drill for item in class_items}
-    method = catalog.methods[method_id]
-    for item in class_items:
-        drill = catalog.drills[item.drill]
-        why = refused(drill, replace(own, bans=(), kit=None), method, catalog)
-        other_way = _other_way(drill, own)
-        if other_way and why in (None, "method", "kit") and not own.seated:
-            items.append(replace(_with_side(item, own), cues=(other_way,)))
-            swaps.append(Swap(item.drill, item.drill, other_way))
-            continue
-        if why in (None, "method", "kit"):
-            items.append(_seated(item, drill.seated) if own.seated else _with_side(item, own))
-            continue
-        weights = {demand: 1.0 for demand in item.serves} or {"locomotion": 1.0}
-        pool = [
-            one
-            for one in candidates_for(own, method, catalog, weights)
-            if one.drill.id not in taken
-            and one.phase == item.phase
-            and one.option.seconds <= item.seconds + TRANSITION_S
-        ]
-        best = max(
-            pool,
-            key=lambda one: (
-                sum(effect for demand, effect in one.effects if demand in weights),
-                one.drill.id,
-            ),
-            default=None,
-        )
-        reason = "done from the chair" if own.seated else "your cautions"
-        if best is None:
-            swaps.append(Swap(item.drill, None, reason))
-            continue
-        taken.add(best.drill.id)
-        option = best.option
-        items.append(
-            replace(
-                item,
-                drill=best.drill.id,
-                name=best.drill.name,
-                dose=Dose(option.sets, option.reps, option.per_side, option.hold_s, option.breaths),
-                kit=best.kit,
-                level=best.level,
-                cautions=best.drill.cautions,
-                cues=(best.drill.seated,) if own.seated and best.drill.seated else best.drill.cues,
-                serves=tuple(demand for demand in item.serves if demand in best.drill.effects),
             )
-        )
-        swaps.append(Swap(item.drill, best.drill.id, reason))
-    return tuple(items), tuple(swaps)
+    return tuple(sorted(gaps, key=lambda gap: (-gap.score, gap.motion)))
 
 
-def _other_way(drill: Drill, own: PlanSettings) -> str:
-    """How an adaptive member does a drill of the class, else nothing. What a caution forbids is swapped, never talked round."""
-    return next((drill.instead[tag] for tag in sorted(own.adaptive & set(drill.instead))), "")
-
-
-def _seated(item: Item, how: str | None) -> Item:
-    serves = tuple(demand for demand in item.serves if not demand.startswith(LEGS))
-    return replace(item, level="seated", cues=(how,) if how else item.cues, serves=serves)
-
-
-def _with_side(item: Item, own: PlanSettings) -> Item:
-    side = next(
-        (side for motion, side in own.tight_sides if motion in item.serves and item.dose.per_side), None
-    )
-    return replace(item, dose=replace(item.dose, extra_side=side)) if side else item
-
-
-def _extras(
-    gaps: tuple[Gap, ...], own: PlanSettings, person: Person, items: tuple[Item, ...], catalog: Catalog
-) -> tuple[Item, ...]:
-    weights = {gap.motion: gap.score for gap in gaps}
-    if not weights:
-        return ()
-    kit = {item: 1 for item in person.kit_at_home}
-    general = replace(own, kit=kit, method="general-to-specific", bans=tuple(item.drill for item in items))
-    pool = [
-        one
-        for one in candidates_for(general, catalog.methods["general-to-specific"], catalog, weights)
-        if one.phase == "open" and all(each <= 1 for each in one.drill.kit.values())
+def _short(demand: DemandScore, person: Person) -> list[Standing]:
+    """Where this person stands on a demand, if they were measured and fall short."""
+    return [
+        standing
+        for standing in demand.people
+        if standing.key == person.key and standing.measured and standing.short
     ]
-    phases = (MethodPhase(phase="open", min_s=0, max_s=EXTRAS_S, min_items=0, max_items=MOST_EXTRAS),)
-    problem = Problem(
-        pool, weights, Limits(EXTRAS_S, phases, 1.0, frozenset(), {}, frozenset(), TRANSITION_S)
+
+
+class _Fitted(NamedTuple):
+    """Items as one member does them, and what was swapped for it."""
+
+    items: tuple[Item, ...]
+    swaps: tuple[Swap, ...]
+
+
+class _FittedStop(NamedTuple):
+    stop: Break
+    swaps: tuple[Swap, ...]
+
+
+@dataclass(frozen=True)
+class _Fitting:
+    """A class prep being fitted to one person. settings: theirs."""
+
+    sheet: PrepSheet
+    workout: Workout
+    person: Person
+    settings: PlanSettings
+    catalog: Catalog
+
+    def stop(self, stop: Break) -> _FittedStop:
+        """A stop before a later part."""
+        fitted = self.items(stop.items)
+        ramp = self.ramp(stop, self.workout.only(slice(stop.part, stop.until)))
+        return _FittedStop(replace(stop, items=fitted.items, ramp=ramp), fitted.swaps)
+
+    def ramp(self, sheet: PrepSheet | Break, serves: Workout) -> tuple[RampSet, ...]:
+        """The member's own way up in a prep or a stop, from when the class starts building; sets beyond
+        its time fall into the part."""
+        if self.settings.seated or not sheet.ramp:
+            return ()
+        mine = build_ramp(
+            serves.for_division(self.person.division), self.person, self.catalog, self.settings.rack
+        )
+        starts_s = sheet.ramp[0].start_s
+        total_s = sheet.minutes * 60
+        return timed(mine, total_s if starts_s is None else starts_s, total_s)
+
+    def items(self, class_items: Sequence[Item]) -> _Fitted:
+        """The class's items, each done this person's way, swapped, or left out."""
+        items: list[Item] = []
+        swaps: list[Swap] = []
+        taken = {item.drill.id for item in class_items}
+        for item in class_items:
+            if self._may_do(item.drill):
+                way = _other_way(item.drill, self.settings)
+                items.append(self._their_way(item, way))
+                if way:
+                    swaps.append(Swap(item.drill.id, item.drill.id, way))
+                continue
+            best = self._in_place_of(item, taken)
+            swaps.append(Swap(item.drill.id, best.drill.id if best else None, self._reason()))
+            if best is not None:
+                taken.add(best.drill.id)
+                items.append(_swapped(item, best))
+        return _Fitted(tuple(items), tuple(swaps))
+
+    @property
+    def _method(self) -> Method:
+        return self.catalog.methods[self.sheet.method]
+
+    def _reason(self) -> str:
+        return "done from the chair" if self.settings.seated else "your cautions"
+
+    def _may_do(self, drill: Drill) -> bool:
+        """Whether nothing of this person's stands against a drill of the class; its method and kit are the
+        class's."""
+        free = replace(self.settings, bans=(), kit=None)
+        return refused(drill, free, self._method, self.catalog) in (None, "method", "kit")
+
+    def _their_way(self, item: Item, way: str) -> Item:
+        """An item as this person does it."""
+        if self.settings.seated:
+            serves = tuple(demand for demand in item.serves if not demand.startswith(LEGS))
+            return replace(item, seated=True, serves=serves)
+        side = self._tight_side(item)
+        dose = replace(item.dose, extra_side=side) if side else item.dose
+        return replace(item, way=way, dose=dose)
+
+    def _tight_side(self, item: Item) -> str | None:
+        if not item.dose.per_side:
+            return None
+        sides = (side for motion, side in self.settings.tight_sides if motion in item.serves)
+        return next(sides, None)
+
+    def _in_place_of(self, item: Item, taken: set[str]) -> Candidate | None:
+        """What serves most of an item's demands in its phase and time."""
+        weights = dict.fromkeys(item.serves, 1.0) or {"locomotion": 1.0}
+        longest_s = item.seconds + TRANSITION_S
+
+        def worth(way: Candidate) -> tuple[int, str]:
+            return sum(effect for demand, effect in way.effects if demand in weights), way.drill.id
+
+        able = [
+            way
+            for way in candidates_for(self.settings, self._method, self.catalog, weights)
+            if way.drill.id not in taken and way.phase == item.phase and way.option.seconds <= longest_s
+        ]
+        return max(able, key=worth, default=None)
+
+    def extras(self, gaps: Sequence[Gap], items: Sequence[Item]) -> tuple[Item, ...]:
+        """A few minutes of the member's own, for what they are short of, with the kit they have at home."""
+        weights = {gap.motion: gap.score for gap in gaps}
+        if not weights:
+            return ()
+        general = replace(
+            self.settings,
+            kit=dict.fromkeys(self.person.kit_at_home, 1),
+            method=DEFAULT_METHOD,
+            bans=tuple(item.drill.id for item in items),
+        )
+        method = self.catalog.methods[DEFAULT_METHOD]
+        pool = [
+            way
+            for way in candidates_for(general, method, self.catalog, weights)
+            if way.phase == "open" and all(each <= 1 for each in way.drill.kit.values())
+        ]
+        limits = Limits(seconds=EXTRAS_S, phases=(EXTRA_BOUNDS,), scale=1.0, between_s=TRANSITION_S)
+        problem = Problem(pool, weights, limits)
+        choice = choose_few(problem, MOST_EXTRAS) if len(pool) <= FEW else solve(problem)
+        run = in_order(list(choice.picked.values()))
+        turns = lay_out(run, pace_of(method, general))
+        return tuple(self._extra(way, turn.start_s, weights) for way, turn in zip(run, turns, strict=True))
+
+    def _extra(self, way: Candidate, start_s: int, weights: dict[str, float]) -> Item:
+        motions = [motion for motion in weights if motion in way.drill.effects]
+        sides = dict(self.settings.tight_sides)
+        side = next((sides[motion] for motion in motions if motion in sides), None)
+        serves = sorted(motions, key=lambda motion: -weights[motion])
+        return place(way, start_s, serves, side if way.option.per_side else None)
+
+
+def _other_way(drill: Drill, settings: PlanSettings) -> str:
+    """How an adaptive member does a drill of the class, else nothing. What a caution forbids is swapped,
+    never talked round; who sits has the way from the chair."""
+    if settings.seated:
+        return ""
+    ways = (how for tag, how in sorted(drill.instead.items()) if tag in settings.adaptive)
+    return next(ways, "")
+
+
+def _swapped(item: Item, way: Candidate) -> Item:
+    """Another drill at an item's place and time, at its own dose."""
+    return replace(
+        item,
+        drill=way.drill,
+        seated=way.seated,
+        dose=dose_of(way.option),
+        kit=way.kit,
+        serves=tuple(demand for demand in item.serves if demand in way.drill.effects),
     )
-    choice = choose_few(problem, MOST_EXTRAS) if len(pool) <= FEW else solve(problem)
-    run = in_order(list(choice.picked.values()))
-    sides = dict(own.tight_sides)
-    extras = []
-    for one, turn in zip(run, lay_out(run, pace_of(catalog.methods["general-to-specific"], general))):
-        option = one.option
-        side = next(
-            (
-                sides[motion]
-                for motion in weights
-                if motion in sides and motion in one.drill.effects and option.per_side
-            ),
-            None,
-        )
-        cues = (one.drill.seated,) if own.seated and one.drill.seated else one.drill.cues
-        serves = tuple(
-            sorted(
-                (motion for motion in weights if motion in one.drill.effects),
-                key=lambda motion: -weights[motion],
-            )
-        )
-        extras.append(
-            Item(
-                one.drill.id,
-                one.drill.name,
-                "open",
-                turn.start_s,
-                one.seconds,
-                Dose(option.sets, option.reps, option.per_side, option.hold_s, option.breaths, side),
-                serves,
-                one.kit,
-                one.level,
-                one.drill.cautions,
-                cues,
-            )
-        )
-    return tuple(extras)

@@ -1,8 +1,10 @@
-"""The drills for the minutes there are, and what one more minute would buy: the same choosing again with the minute, compared."""
+"""The drills for the minutes there are, and what one more minute would buy: the same choosing again with
+the minute, compared."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from typing import NamedTuple
 
 from core.catalog import Catalog
 from core.catalog.rows import Method
@@ -16,9 +18,10 @@ NEXT_MINUTE_CHOICES = 3
 LEAST_GAIN = 0.0005  # a share less than this is no gain
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Asked:
-    """What drills are chosen for. ramp: the class's way up to its working weight; limiting: muscles the workout needs fresh."""
+    """What drills are chosen for. ramp: the class's way up to its working weight; limiting: muscles the
+    workout needs fresh."""
 
     settings: PlanSettings
     method: Method
@@ -28,7 +31,14 @@ class Asked:
     limiting: frozenset[str]
 
 
-def choose_drills(asked: Asked) -> tuple[Pace, Choice]:
+class Chosen(NamedTuple):
+    """The pace for some minutes, and the drills."""
+
+    pace: Pace
+    choice: Choice
+
+
+def choose_drills(asked: Asked) -> Chosen:
     """The pace for these minutes, and the drills."""
     settings, method = asked.settings, asked.method
     pace = pace_of(method, settings)
@@ -36,53 +46,64 @@ def choose_drills(asked: Asked) -> tuple[Pace, Choice]:
     limits = limits_for(
         method,
         room_s(ramp, settings.minutes, method, pace),
-        asked.limiting,
-        settings.pinned,
-        settings.recent,
-        pace.between_s,
+        between_s=pace.between_s,
+        limiting=asked.limiting,
+        pins=settings.pinned,
+        recent=settings.recent,
     )
-    choice = choose(
-        candidates_for(settings, method, asked.catalog, asked.weights, pace), asked.weights, limits
-    )
-    while (
-        pace.kind == "stations" and 0 < len(choice.rows) < pace.fewest
-    ):  # fewer stations, more people at each: is there kit for them?
+
+    def chosen_at(pace: Pace) -> Choice:
+        candidates = candidates_for(settings, method, asked.catalog, asked.weights, pace)
+        return choose(candidates, asked.weights, limits)
+
+    choice = chosen_at(pace)
+    # fewer stations, more people at each: is there kit for them?
+    while pace.kind == "stations" and 0 < len(choice.rows) < pace.fewest:
         pace = replace(pace, fewest=len(choice.rows))
-        choice = choose(
-            candidates_for(settings, method, asked.catalog, asked.weights, pace), asked.weights, limits
-        )
-    return pace, choice
+        choice = chosen_at(pace)
+    return Chosen(pace, choice)
 
 
 def next_minute(asked: Asked, now: Choice) -> tuple[NextMinute, ...]:
-    """What one more minute would bring in, what gives most first. Exactly what planning with the minute gives: ``whole`` is the share
-    it prepares more, drills that leave for others counted; ``gain`` what that longer prep would lose without this drill. Empty when
-    building the bar takes the minute, or nothing helps."""
-    if asked.settings.minutes >= MAX_MINUTES or asked.settings.locked or not now.problem.candidates:
+    """What one more minute would bring in, what gives most first. Exactly what planning with the minute
+    gives: ``whole`` is the share it prepares more, drills that leave for others counted; ``gain`` what
+    that longer prep would lose without this drill. Empty when building the bar takes the minute, or
+    nothing helps."""
+    settings = asked.settings
+    if settings.minutes >= MAX_MINUTES or settings.locked or not now.problem.candidates:
         return ()
-    _, longer = choose_drills(
-        replace(asked, settings=replace(asked.settings, minutes=asked.settings.minutes + 1))
-    )
+    _, longer = choose_drills(replace(asked, settings=replace(settings, minutes=settings.minutes + 1)))
     whole = longer.covered() - now.covered()
-    new = [row for row in longer.rows if longer.problem.candidates[row].drill.id not in now.picked]
+    candidates, picked = longer.problem.candidates, now.picked
+    new = [row for row in longer.rows if candidates[row].drill.id not in picked]
     if whole < LEAST_GAIN or not new:
         return ()
-    alone = {row: longer.covered() - longer.without(row).covered() for row in new}
-    ranked = sorted(new, key=lambda row: (-alone[row], row))[:NEXT_MINUTE_CHOICES]
-    drills = [(longer.problem.candidates[row].drill, alone[row]) for row in ranked]
-    return tuple(NextMinute(drill.id, drill.name, gain, whole, len(new)) for drill, gain in drills)
+    gains = {row: longer.covered() - longer.without(row).covered() for row in new}
+    ranked = sorted(new, key=lambda row: (-gains[row], row))[:NEXT_MINUTE_CHOICES]
+    return tuple(
+        NextMinute(
+            drill=candidates[row].drill.id,
+            name=candidates[row].drill.name,
+            gain=gains[row],
+            whole=whole,
+            new=len(new),
+        )
+        for row in ranked
+    )
 
 
 def room_s(ramp: tuple[RampSet, ...], minutes: int, method: Method, pace: Pace) -> int:
-    """Seconds for drills and what lies between them, once the ramp has its share; the last drill needs no way to another."""
+    """Seconds for drills and what lies between them, once the ramp has its share; the last drill needs no
+    way to another."""
     ramp_s = _ramp_that_fits(ramp, int(minutes * 60 * method.ramp_share))
     return minutes * 60 - ramp_s - (TRANSITION_S if ramp_s else 0) + pace.last_s
 
 
 def _ramp_that_fits(ramp: tuple[RampSet, ...], room_s: int) -> int:
-    used = 0
-    for one in ramp:
-        if used + one.seconds > room_s:
+    """Seconds of the first sets that fit."""
+    used_s = 0
+    for step in ramp:
+        if used_s + step.seconds > room_s:
             break
-        used += one.seconds
-    return used
+        used_s += step.seconds
+    return used_s

@@ -1,23 +1,23 @@
-"""The choosing stated once, as arrays: candidates, what they take away of every demand, and the limits a choice must keep to."""
+"""The choosing stated once, as arrays: candidates, what they take away of every demand, and the limits a
+choice must keep to."""
 
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Sequence
 from copy import copy
-from dataclasses import dataclass, replace
-from itertools import chain
+from dataclasses import dataclass
+from itertools import chain, pairwise
+from typing import Any, NamedTuple
 
 import numpy as np
+from numpy.typing import NDArray
 
-from core.catalog.rows import MethodPhase
+from core.catalog.rows import HOLD_CAP_S, MethodPhase, Phase
 from core.prep.candidates import Candidate, taken_away
 
 ITEM_COST = 0.004  # of the whole need, so that a drill has to earn its place; estimate
 KIT_COST = 0.003
 REPEAT_COST = 0.012  # for a drill used in the last days
-HOLD_CAP_S = (
-    30  # static-hold seconds per muscle group before training; Behm 2016, Kay & Blazevich 2012, from memory
-)
 FATIGUE_CAP = 0.5
 LIMITING_FATIGUE_CAP = 0.2  # of muscles that limit the workout; common practice
 SHORT_COST = (
@@ -25,25 +25,50 @@ SHORT_COST = (
 )
 HARDLY = 1e-9
 
+Floats = NDArray[np.float64]
+Bools = NDArray[np.bool_]
+Ints = NDArray[np.int64]
+Rows = tuple[int, ...]  # candidates of a plan, by number
 
-@dataclass(frozen=True, slots=True)
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Limits:
-    """What a choice must keep to. seconds includes ``between_s`` after every drill."""
+    """What a choice must keep to. seconds includes ``between_s`` after every drill. pins: drill -> its
+    phase."""
 
     seconds: int
     phases: tuple[MethodPhase, ...]
     scale: float
-    limiting: frozenset[str]
-    pins: dict[str, str]
-    recent: frozenset[str]
     between_s: int
+    limiting: frozenset[str] = frozenset()
+    pins: tuple[tuple[str, Phase | None], ...] = ()
+    recent: frozenset[str] = frozenset()
 
     def most_s(self, bound: MethodPhase) -> float:
         """The most seconds of a phase, scaled to the minutes there are."""
         return max(bound.max_s * self.scale, bound.min_s if self.scale >= 1 else 0)
 
     def least_s(self, bound: MethodPhase) -> float:
+        """The least seconds of a phase; no more than usual when there is more time."""
         return bound.min_s * min(1.0, self.scale)
+
+
+class PhaseLimits(NamedTuple):
+    """What the limits say of one phase."""
+
+    most_items: int
+    least_items: int
+    most_s: float
+    least_s: float
+
+
+class Grown(NamedTuple):
+    """Plans and what each candidate would make of them. value: of every plan; values and fits (plans x
+    candidates): of every plan with the candidate added, and whether it may be."""
+
+    value: Floats
+    values: Floats
+    fits: Bools
 
 
 class Problem:
@@ -52,114 +77,113 @@ class Problem:
     def __init__(self, candidates: Sequence[Candidate], weights: dict[str, float], limits: Limits):
         self.candidates, self.limits = tuple(candidates), limits
         self.demands = [demand for demand, weight in weights.items() if weight > 0]
-        self.weights = np.array([weights[demand] for demand in self.demands])
+        self.weights: Floats = np.array([weights[demand] for demand in self.demands])
         self.total = float(self.weights.sum()) or 1.0
-        drills: dict[str, int] = {}
-        for one in self.candidates:
-            drills.setdefault(one.drill.id, len(drills))
-        muscles = sorted(
-            {name for one in self.candidates for name in (*one.drill.holds_s, *one.drill.fatigue)}
-        )
-        self.taken = _table([one.effects for one in self.candidates], self.demands, taken_away)
-        self.holds = _table([one.drill.holds_s.items() for one in self.candidates], muscles, float)
-        self.fatigue = _table([one.drill.fatigue.items() for one in self.candidates], muscles, float)
-        self.drill = np.array([drills[one.drill.id] for one in self.candidates], dtype=int)
-        self.seconds = np.array([one.seconds for one in self.candidates], dtype=int)
-        self.cost = np.array(
-            [
-                ITEM_COST + KIT_COST * len(one.kit) + (REPEAT_COST if one.drill.id in limits.recent else 0.0)
-                for one in self.candidates
-            ]
-        )
-        self.fatigue_cap = np.array(
-            [LIMITING_FATIGUE_CAP if name in limits.limiting else FATIGUE_CAP for name in muscles]
-        )
-        names = [bound.phase for bound in limits.phases]
-        self.phase = np.array([names.index(one.phase) for one in self.candidates], dtype=int)
-        self._bound()
+        self._set_rows()
+        self._set_bounds()
         self._work_out()
 
-    def _bound(self) -> None:
+    def _set_rows(self) -> None:
+        """What every candidate is, row by row."""
+        candidates, limits = self.candidates, self.limits
+        drills: dict[str, int] = {}
+        strained: set[str] = set()
+        for row in candidates:
+            drills.setdefault(row.drill.id, len(drills))
+            strained.update(row.drill.holds_s, row.drill.fatigue)
+        muscles = sorted(strained)
+        phases: dict[Phase, int] = {bound.phase: number for number, bound in enumerate(limits.phases)}
+        self.taken = _table([row.effects for row in candidates], self.demands, taken_away)
+        self.holds = _table([row.drill.holds_s.items() for row in candidates], muscles, float)
+        self.fatigue = _table([row.drill.fatigue.items() for row in candidates], muscles, float)
+        self.drill: Ints = np.array([drills[row.drill.id] for row in candidates], dtype=np.int64)
+        self.seconds: Ints = np.array([row.seconds for row in candidates], dtype=np.int64)
+        self.phase: Ints = np.array([phases[row.phase] for row in candidates], dtype=np.int64)
+        self.cost: Floats = np.array([_cost(row, limits.recent) for row in candidates])
+        self.fatigue_cap: Floats = np.array(
+            [LIMITING_FATIGUE_CAP if name in limits.limiting else FATIGUE_CAP for name in muscles]
+        )
+
+    def _set_bounds(self) -> None:
         """What the limits say of every phase."""
         limits = self.limits
         self.bounds = tuple(
-            (bound.max_items, bound.min_items, limits.most_s(bound), limits.least_s(bound))
+            PhaseLimits(bound.max_items, bound.min_items, limits.most_s(bound), limits.least_s(bound))
             for bound in limits.phases
         )
-        self.most_items, self.least_items, self.most_s, self.least_s = (
-            np.array(column, dtype=float) for column in zip(*self.bounds)
-        )
+        columns: Floats = np.array(self.bounds, dtype=np.float64).reshape(len(self.bounds), 4).T
+        self.most_items, self.least_items, self.most_s, self.least_s = columns
 
     def _work_out(self) -> None:
         """What follows from the rows, for speed."""
         self.spends = self.seconds + self.limits.between_s
-        self.keeps, self.same = 1 - self.taken, (self.drill[:, None] == self.drill[None, :]).astype(float)
-        self.taken_shares, self.log_keeps = (
-            np.ascontiguousarray(self.taken.T) / self.total,
-            np.log(self.keeps),
-        )
-        self.in_phase = np.equal.outer(self.phase, np.arange(len(self.bounds))).astype(float)
-        self.seconds_in_phase = self.in_phase * self.seconds[:, None]
-        strain = np.concatenate([self.holds, self.fatigue], axis=1)
-        self.strain_cap = (
-            np.concatenate([np.full(self.holds.shape[1], float(HOLD_CAP_S)), self.fatigue_cap]) + HARDLY
-        )
-        self.strain, self.strained = strain, np.flatnonzero((strain > 0).any(axis=1))
-        self.own_strain = strain[self.strained]
-        self.unstrained, self.most_strain = self.own_strain == 0, self.own_strain.max(axis=0, initial=0.0)
-        blocks = (
+        self.keeps: Floats = 1 - self.taken
+        self.same: Floats = np.equal.outer(self.drill, self.drill).astype(np.float64)
+        self.taken_shares: Floats = np.ascontiguousarray(self.taken.T) / self.total
+        self.log_keeps: Floats = np.log(self.keeps)
+        self.in_phase: Floats = np.equal.outer(self.phase, np.arange(len(self.bounds))).astype(np.float64)
+        self.seconds_in_phase: Floats = self.in_phase * self.seconds[:, None]
+        self.strain: Floats = np.concatenate([self.holds, self.fatigue], axis=1)
+        hold_cap = np.full(self.holds.shape[1], float(HOLD_CAP_S))
+        self.strain_cap: Floats = np.concatenate([hold_cap, self.fatigue_cap]) + HARDLY
+        self.strained = np.flatnonzero((self.strain > 0).any(axis=1))
+        self.own_strain: Floats = self.strain[self.strained]
+        self.unstrained: Bools = self.own_strain == 0
+        self.most_strain: Floats = self.own_strain.max(axis=0, initial=0.0)
+        self._join_columns()
+        # plain numbers, for single rows
+        self.drill_of: list[int] = self.drill.tolist()
+        self.spends_of: list[int] = self.spends.tolist()
+
+    def _join_columns(self) -> None:
+        """All that adds up over a plan side by side, so that one product sums it."""
+        blocks: tuple[NDArray[Any], ...] = (
             self.log_keeps,
             self.in_phase,
             self.seconds_in_phase,
             self.spends[:, None],
             self.cost[:, None],
-            strain,
+            self.strain,
             self.same,
         )
-        ends = np.cumsum([0, *(block.shape[1] for block in blocks)]).tolist()
-        self.columns, self.parts = (
-            np.concatenate(blocks, axis=1),
-            tuple(slice(*own) for own in zip(ends, ends[1:])),
-        )  # all that adds up over a plan
-        self.drill_of, self.spends_of = (
-            self.drill.tolist(),
-            self.spends.tolist(),
-        )  # plain numbers, for single rows
+        ends: list[int] = np.cumsum([0, *(block.shape[1] for block in blocks)]).tolist()
+        self.columns: Floats = np.concatenate(blocks, axis=1)
+        self.parts = tuple(slice(start, end) for start, end in pairwise(ends))
 
     def only(self, rows: Sequence[int]) -> Problem:
         """The same problem with some of its candidates, in this order."""
-        other, own = copy(self), list(rows)
-        other.candidates = tuple(self.candidates[row] for row in own)
-        for name in ("taken", "holds", "fatigue", "drill", "seconds", "cost", "phase"):
-            setattr(other, name, getattr(self, name)[own])
-        other._work_out()
-        return other
+        smaller, kept = copy(self), list(rows)
+        smaller.candidates = tuple(self.candidates[row] for row in kept)
+        smaller.taken, smaller.holds, smaller.fatigue = self.taken[kept], self.holds[kept], self.fatigue[kept]
+        smaller.drill, smaller.seconds = self.drill[kept], self.seconds[kept]
+        smaller.cost, smaller.phase = self.cost[kept], self.phase[kept]
+        smaller._work_out()
+        return smaller
 
-    def serving(self, demand: str, twentieths: float) -> np.ndarray:
+    def serving(self, demand: str, twentieths: float) -> Bools:
         """Which candidates prepare a demand by at least so much."""
         if demand not in self.demands:
-            return np.zeros(len(self.candidates), dtype=bool)
-        return self.taken[:, self.demands.index(demand)] >= taken_away(twentieths) - HARDLY
+            return np.zeros(len(self.candidates), dtype=np.bool_)
+        column: Floats = self.taken[:, self.demands.index(demand)]
+        return column >= taken_away(twentieths) - HARDLY
 
-    def grown(
-        self, plans: Sequence[tuple[int, ...]], short_cost: float | np.ndarray = SHORT_COST
-    ) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
-        """Value of every plan; of every plan with every candidate added; whether it may be added (plans x candidates).
+    def grown(self, plans: Sequence[Rows], short_cost: float | Floats = SHORT_COST) -> Grown:
+        """What each candidate would make of each plan.
 
         short_cost: of what a phase lacks, one for all or one a plan; a search may take it lightly on the way.
         """
         sums = self._chosen(plans) @ self.columns
-        logs, items, phase_s, spent, cost, strained, same = (sums[:, own] for own in self.parts)
+        logs, items, phase_s, spent, cost, strained, same = (sums[:, part] for part in self.parts)
         remains = self.weights * np.exp(logs)
         room = np.where(items < self.most_items, self.most_s - phase_s, -1.0) + HARDLY
-        fits = self.spends <= self.limits.seconds - spent
+        fits: Bools = self.spends <= self.limits.seconds - spent
         fits &= same == 0
         fits &= self.seconds <= room[:, self.phase]
         if self.strained.size:
             fits[:, self.strained] &= self._strain_allowed(strained)
         lacking, slow = np.maximum(0, self.least_items - items), phase_s < self.least_s - HARDLY
-        value = 1 - remains.sum(axis=1) / self.total - cost[:, 0]
-        values = remains @ self.taken_shares - self.cost
+        value: Floats = 1 - remains.sum(axis=1) / self.total - cost[:, 0]
+        values: Floats = remains @ self.taken_shares - self.cost
         short = lacking.sum(axis=1) + slow.sum(axis=1)
         if short.any():
             dear = np.full(len(plans), short_cost)
@@ -168,94 +192,93 @@ class Problem:
             values += np.where(lacking > 0, dear[:, None], 0.0)[:, self.phase]
             values += np.where(self.seconds >= still_s[:, self.phase], dear[:, None], 0.0)
         values += value[:, None]
-        return value, values, fits
+        return Grown(value, values, fits)
 
-    def _chosen(self, plans: Sequence[tuple[int, ...]]) -> np.ndarray:
+    def _chosen(self, plans: Sequence[Rows]) -> Floats:
         """1 where a plan has a candidate: plans x candidates."""
-        chosen = np.zeros((len(plans), len(self.candidates)))
-        chosen[
-            np.repeat(np.arange(len(plans)), [len(rows) for rows in plans]), list(chain.from_iterable(plans))
-        ] = 1.0
+        chosen: Floats = np.zeros((len(plans), len(self.candidates)))
+        sizes = [len(rows) for rows in plans]
+        chosen[np.repeat(np.arange(len(plans)), sizes), list(chain.from_iterable(plans))] = 1.0
         return chosen
 
-    def harmless(self, rows: tuple[int, ...], row: int) -> bool:
-        """Whether a row keeps to the minutes, to one dose a drill and to the caps on holds and fatigue, phases aside."""
-        own = [*rows, row]
-        if (
-            len({self.drill_of[one] for one in own}) < len(own)
-            or sum(self.spends_of[one] for one in own) > self.limits.seconds
-        ):
+    def harmless(self, rows: Rows, row: int) -> bool:
+        """Whether a row keeps to the minutes, to one dose a drill and to the caps on holds and fatigue,
+        phases aside."""
+        together = [*rows, row]
+        if len({self.drill_of[each] for each in together}) < len(together):
             return False
-        return self.bearable(own)
+        if sum(self.spends_of[each] for each in together) > self.limits.seconds:
+            return False
+        return self.bearable(together)
 
     def bearable(self, rows: Sequence[int]) -> bool:
         """Whether rows together keep the caps on static holds and fatigue."""
-        own = list(rows)
-        return bool(
-            (self.holds[own].sum(axis=0) <= HOLD_CAP_S).all()
-            and (self.fatigue[own].sum(axis=0) <= self.fatigue_cap + HARDLY).all()
-        )
+        chosen = list(rows)
+        held_s, tired = self.holds[chosen].sum(axis=0), self.fatigue[chosen].sum(axis=0)
+        return bool((held_s <= HOLD_CAP_S).all() and (tired <= self.fatigue_cap + HARDLY).all())
 
-    def stops(self, rows: tuple[int, ...]) -> dict[str, np.ndarray]:
-        """What each limit alone says to every candidate: taken | strain | phase | time -> whether it stops it."""
+    def stops(self, rows: Rows) -> dict[str, Bools]:
+        """What each limit alone says to every candidate: taken | strain | phase | time -> whether it stops
+        it."""
         chosen = self._chosen([rows])
-        strained = np.zeros(len(self.candidates), dtype=bool)
+        strained = np.zeros(len(self.candidates), dtype=np.bool_)
         if self.strained.size:
             strained[self.strained] = ~self._strain_allowed(chosen @ self.strain)[0]
         items, phase_s = (chosen @ self.in_phase)[0], (chosen @ self.seconds_in_phase)[0]
         room = np.where(items < self.most_items, self.most_s - phase_s, -1.0)
+        left_s = self.limits.seconds - (chosen @ self.spends)[0]
         return {
             "taken": (chosen @ self.same)[0] > 0,
             "strain": strained,
             "phase": self.seconds > room[self.phase] + HARDLY,
-            "time": self.spends > self.limits.seconds - (chosen @ self.spends)[0],
+            "time": self.spends > left_s,
         }
 
-    def _strain_allowed(self, strained: np.ndarray) -> np.ndarray:
-        """Whether static holds and fatigue stay under their caps beside what plans strain already (plans x muscles): plans x strained
-        candidates. A muscle that a candidate does not strain cannot stop it."""
+    def _strain_allowed(self, strained: Floats) -> Bools:
+        """Whether static holds and fatigue stay under their caps beside what plans strain already (plans x
+        muscles): plans x strained candidates. A muscle that a candidate does not strain cannot stop it."""
         left = self.strain_cap - strained
         least = left.min(axis=0)
-        used = np.flatnonzero(
-            (least < self.strain_cap) & (least < self.most_strain)
-        )  # elsewhere nothing is used yet, or nothing can be over
-        return ((self.own_strain[None, :, used] <= left[:, None, used]) | self.unstrained[None, :, used]).all(
-            axis=2
-        )
+        # elsewhere nothing is used yet, or nothing can be over
+        used = np.flatnonzero((least < self.strain_cap) & (least < self.most_strain))
+        bearable = self.own_strain[None, :, used] <= left[:, None, used]
+        allowed: Bools = np.asarray((bearable | self.unstrained[None, :, used]).all(axis=2))
+        return allowed
 
     def value_of(self, rows: Sequence[int]) -> float:
-        """What a plan is worth: the share of the whole need it prepares, less its costs and the least it lacks."""
-        own = list(rows)
-        remains = self.weights * self.keeps[own].prod(axis=0)
-        items, seconds = (
-            self.in_phase[own].sum(axis=0),
-            (self.in_phase[own] * self.seconds[own, None]).sum(axis=0),
-        )
-        short = np.maximum(0, self.least_items - items).sum() + (seconds < self.least_s - HARDLY).sum()
-        return float(1 - remains.sum() / self.total - self.cost[own].sum() - SHORT_COST * short)
+        """What a plan is worth: the share of the whole need it prepares, less its costs and the least it
+        lacks."""
+        chosen = list(rows)
+        remains = self.weights * self.keeps[chosen].prod(axis=0)
+        items = self.in_phase[chosen].sum(axis=0)
+        phase_s = (self.in_phase[chosen] * self.seconds[chosen, None]).sum(axis=0)
+        lacking = np.maximum(0, self.least_items - items).sum()
+        short = lacking + (phase_s < self.least_s - HARDLY).sum()
+        return float(1 - remains.sum() / self.total - self.cost[chosen].sum() - SHORT_COST * short)
 
     def pinned_rows(self) -> list[list[int]]:
         """For each pin the rows that satisfy it: in its phase when there is one, else any of the drill."""
-        found = []
-        for drill, phase in sorted(self.limits.pins.items()):
-            own = [row for row, one in enumerate(self.candidates) if one.drill.id == drill]
-            found.append([row for row in own if self.candidates[row].phase == phase] or own)
-        return [rows for rows in found if rows]
+        pinned: list[list[int]] = []
+        for drill, phase in sorted(self.limits.pins, key=lambda pin: pin[0]):
+            anywhere = [row for row, way in enumerate(self.candidates) if way.drill.id == drill]
+            there = [row for row in anywhere if self.candidates[row].phase == phase]
+            pinned.append(there or anywhere)
+        return [rows for rows in pinned if rows]
+
+
+def _cost(candidate: Candidate, recent: frozenset[str]) -> float:
+    repeated = REPEAT_COST if candidate.drill.id in recent else 0.0
+    return ITEM_COST + KIT_COST * len(candidate.kit) + repeated
 
 
 def _table(
     rows: Sequence[Iterable[tuple[str, float]]], columns: Sequence[str], value: Callable[[float], float]
-) -> np.ndarray:
+) -> Floats:
     """Named values of every row as an array; names that are no column are left out."""
-    place = {name: number for number, name in enumerate(columns)}
-    found = [
-        (row, place[name], value(amount))
-        for row, pairs in enumerate(rows)
-        for name, amount in pairs
-        if name in place
-    ]
-    table = np.zeros((len(rows), len(columns)))
-    if found:
-        at, column, values = zip(*found)
-        table[at, column] = values
+    numbers = {name: number for number, name in enumerate(columns)}
+    table: Floats = np.zeros((len(rows), len(columns)))
+    for row, pairs in enumerate(rows):
+        for name, amount in pairs:
+            if name in numbers:
+                table[row, numbers[name]] = value(amount)
     return table

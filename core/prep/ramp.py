@@ -1,5 +1,5 @@
-"""Build the bar up to the working weight: never a jump of more than 20 points, reps falling, plates from the rack; for every group
-of a class that lifts the same."""
+"""Build the bar up to the working weight: never a jump of more than 20 points, reps falling, plates from
+the rack; for every group of a class that lifts the same."""
 
 from __future__ import annotations
 
@@ -7,11 +7,13 @@ import math
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import replace
+from itertools import pairwise
+from typing import NamedTuple
 
 from core.catalog import Catalog
 from core.demand.exposure import load_for, relative_load
 from core.demand.people import Person
-from core.prep.plates import Rack, loading, shared
+from core.prep.plates import USUAL_RACK, Rack, loading, shared
 from core.prep.sheet import Ramp, RampSet, SharedTurn
 from core.reading.workout import Work, Workout
 
@@ -20,13 +22,11 @@ HEAVY_FROM = 0.55  # relative load from which a lift gets a ramp; estimate
 SECONDS_PER_REP = 3
 MOST_REPS = 5
 MOST_STEPS = 40
-REPS_BY_SHARE = (
-    (0.45, 5),
-    (0.65, 3),
-    (0.85, 2),
-    (9.9, 1),
-)  # falling as the bar gets heavier; common practice, cf. NSCA
+FEWEST_JUMPS = 2  # of any heavy lift; common practice
+# falling as the bar gets heavier; common practice, cf. NSCA
+REPS_BY_SHARE = ((0.45, 5), (0.65, 3), (0.85, 2), (9.9, 1))
 REST_BY_SHARE = ((0.6, 30), (0.8, 45), (9.9, 60))  # plate change and a short rest; common practice
+HARDLY = 1e-9
 
 
 def epley_max(load_kg: float, reps: int) -> float:
@@ -34,154 +34,174 @@ def epley_max(load_kg: float, reps: int) -> float:
     return load_kg if reps == 1 else load_kg * (1 + reps / 30)
 
 
-def ramp_loads(working: float, bar: float, rack: Rack = Rack()) -> tuple[float, ...]:
-    """Loads of the build-up in the rack's unit, the bar first, the working weight left out. Empty when the work is lighter than
-    the bar."""
+def ramp_loads(working: float, bar: float, rack: Rack = USUAL_RACK) -> tuple[float, ...]:
+    """Loads of the build-up in the rack's unit, the bar first, the working weight left out. Empty when the
+    work is lighter than the bar."""
     if working <= bar:
         return ()
-    chain: list[float] = [bar]
-    for jumps in range(max(2, math.ceil((working - bar) / working / MAX_JUMP)), MOST_STEPS):
+    loads: list[float] = [bar]
+    fewest = max(FEWEST_JUMPS, math.ceil((working - bar) / working / MAX_JUMP))
+    for jumps in range(fewest, MOST_STEPS):
         step = (working - bar) / jumps
-        chain = list(dict.fromkeys(rack.nearest(bar + step * index, bar) for index in range(jumps)))
-        if all(
-            after - before <= MAX_JUMP * working + 1e-9 for before, after in zip(chain, [*chain[1:], working])
-        ):
+        loads = list(dict.fromkeys(rack.nearest(bar + step * index, bar) for index in range(jumps)))
+        highest = max(after - before for before, after in pairwise([*loads, working]))
+        if highest <= MAX_JUMP * working + HARDLY:
             break
-        if len(chain) < jumps:  # the plates make no finer steps
+        if len(loads) < jumps:  # the plates make no finer steps
             break
-    return tuple(load for load in chain if load < working)
+    return tuple(load for load in loads if load < working)
 
 
 def main_lift(workout: Workout, person: Person, catalog: Catalog) -> Work | None:
-    """The heaviest barbell line of the session, if any is heavy enough for a ramp; the earlier one on a tie."""
-    lifts = [
-        work
-        for part in workout.parts
-        for work in part.work
-        if catalog.movements[work.movement].implement == "barbell"
-    ]
-    heavy = [
-        work for work in lifts if relative_load(work, catalog.movements[work.movement], person) >= HEAVY_FROM
-    ]
-    return max(
-        heavy, key=lambda work: relative_load(work, catalog.movements[work.movement], person), default=None
-    )
+    """The heaviest barbell line of the session, if any is heavy enough for a ramp; the earlier one on a
+    tie."""
+    lifts = [work for work in workout.works if catalog.movements[work.movement].implement == "barbell"]
+
+    def heavy(work: Work) -> float:
+        return relative_load(work, catalog.movements[work.movement], person)
+
+    return max((work for work in lifts if heavy(work) >= HEAVY_FROM), key=heavy, default=None)
 
 
-def working_weight(work: Work, person: Person, catalog: Catalog, rack: Rack = Rack()) -> tuple[float, bool]:
-    """The working weight as asked, in the rack's unit, and whether it is an estimate from body mass."""
+class WorkingWeight(NamedTuple):
+    """A weight in the rack's unit, and whether it is an estimate from body mass."""
+
+    load: float
+    estimated: bool
+
+
+def working_weight(work: Work, person: Person, catalog: Catalog, rack: Rack = USUAL_RACK) -> WorkingWeight:
+    """The working weight as asked."""
     row = catalog.movements[work.movement]
-    if work.bodyweight and not work.loads_kg:
-        wanted_kg, estimated = work.bodyweight * person.body_mass_kg, person.mass_kg is None
-    elif work.loads_kg:
-        wanted_kg, estimated = load_for(work, person), False
-    else:
-        wanted_kg, estimated = (
-            relative_load(work, row, person) * row.bodyweight_share * person.body_mass_kg,
-            True,
-        )
-    return rack.in_unit(wanted_kg), estimated
+    if work.loads_kg:
+        return WorkingWeight(rack.in_unit(load_for(work, person)), False)
+    if work.bodyweight:
+        wanted_kg = work.bodyweight * person.body_mass_kg
+        return WorkingWeight(rack.in_unit(wanted_kg), person.mass_kg is None)
+    wanted_kg = relative_load(work, row, person) * row.bodyweight_share * person.body_mass_kg
+    return WorkingWeight(rack.in_unit(wanted_kg), True)
 
 
 def build_ramp(
-    workout: Workout, person: Person, catalog: Catalog, rack: Rack = Rack()
+    workout: Workout, person: Person, catalog: Catalog, rack: Rack = USUAL_RACK
 ) -> tuple[RampSet, ...]:
     """Ramp sets to the session's main lift, without start times. Empty when nothing is heavy."""
     ramp = ramp_of(workout, person, catalog, rack)
     return ramp.sets if ramp else ()
 
 
-def ramp_of(workout: Workout, person: Person, catalog: Catalog, rack: Rack = Rack()) -> Ramp | None:
+def ramp_of(workout: Workout, person: Person, catalog: Catalog, rack: Rack = USUAL_RACK) -> Ramp | None:
     """The way up to one person's working weight, or None when nothing is heavy."""
     work = main_lift(workout, person, catalog)
     if work is None:
         return None
-    bar, most, sets = rack.bar_for(person.sex), MOST_REPS, []
-    wanted, estimated = working_weight(work, person, catalog, rack)
-    working = rack.nearest(wanted, bar)
+    bar = rack.bar_for(person.sex)
+    wanted = working_weight(work, person, catalog, rack)
+    working = rack.nearest(wanted.load, bar)
     loads = ramp_loads(working, bar, rack)
-    plates = loading(
-        (*loads, working), bar, dict(rack.pairs)
-    )  # the working weight counts: what stays on for it need not move
-    for load, on in zip(loads, plates):
+    # the working weight counts: what stays on for it need not move
+    plates = loading((*loads, working), bar, dict(rack.pairs))
+    most, steps = MOST_REPS, []
+    for load, on in zip(loads, plates, strict=False):
         share = load / working
-        most = min(most, next(reps for limit, reps in REPS_BY_SHARE if share < limit))
-        rest = next(rest for limit, rest in REST_BY_SHARE if share < limit)
-        sets.append(
+        most = min(most, _by_share(REPS_BY_SHARE, share))
+        rest_s = _by_share(REST_BY_SHARE, share)
+        steps.append(
             RampSet(
-                work.movement,
-                rack.in_kg(load),
-                most,
-                rest,
-                on,
-                None,
-                most * SECONDS_PER_REP + rest,
-                round(share, 3),
-                estimated,
-                round(load, 4),
-                rack.unit,
+                movement=work.movement,
+                load_kg=rack.in_kg(load),
+                reps=most,
+                rest_s=rest_s,
+                plates=on,
+                seconds=most * SECONDS_PER_REP + rest_s,
+                share=round(share, 3),
+                estimated=wanted.estimated,
+                load=round(load, 4),
+                unit=rack.unit,
             )
         )
     return Ramp(
-        person.division,
-        person.sex,
-        1,
-        work.movement,
-        round(working, 4),
-        rack.unit,
-        bar,
-        plates[-1],
-        tuple(sets),
-        estimated,
-        round(wanted, 4),
+        division=person.division,
+        sex=person.sex,
+        people=1,
+        movement=work.movement,
+        working=round(working, 4),
+        wanted=round(wanted.load, 4),
+        unit=rack.unit,
+        bar=bar,
+        plates=plates[-1],
+        estimated=wanted.estimated,
+        sets=tuple(steps),
     )
+
+
+def _by_share(table: tuple[tuple[float, int], ...], share: float) -> int:
+    """The value of the first row whose limit is above a share of the working weight."""
+    return next(value for limit, value in table if share < limit)
+
+
+class _Lifters(NamedTuple):
+    """Who would lift the same: a division and a sex."""
+
+    division: str | None
+    sex: str | None
+
+
+class _SameLift(NamedTuple):
+    movement: str
+    working: float
+    bar: float
 
 
 def ramps_for(
     workout: Workout,
     people: Sequence[Person],
     catalog: Catalog,
-    rack: Rack = Rack(),
+    rack: Rack = USUAL_RACK,
     division: str | None = None,
 ) -> tuple[Ramp, ...]:
-    """One ramp for every group of a class that lifts the same on the same bar, most people first. People who have no heavy lift in
-    their division, and seated ones, have none. Limitations: a percentage without anyone's best is worked out for the average
-    lifter of a sex."""
-    lifters = Counter(
-        (person.division or division, person.sex)
-        for person in people or (Person(),)
-        if "seated" not in person.adaptive
-    )
-    found: dict[tuple, Ramp] = {}
-    for (does, sex), count in lifters.items():
-        ramp = ramp_of(workout.for_division(does), Person(sex=sex, division=does), catalog, rack)
-        if ramp:
-            key = (ramp.movement, ramp.working, ramp.bar)
-            before = found[key].people if key in found else 0
-            found[key] = replace(found.get(key, ramp), people=before + count)
-    return tuple(sorted(found.values(), key=lambda one: (-one.people, -one.working)))
+    """One ramp for every group of a class that lifts the same on the same bar, most people first. People
+    who have no heavy lift in their division, and seated ones, have none. Limitations: a percentage without
+    anyone's best is worked out for the average lifter of a sex."""
+    lifting = [person for person in people or (Person(),) if "seated" not in person.adaptive]
+    lifters = Counter(_Lifters(person.division or division, person.sex) for person in lifting)
+    ramps: dict[_SameLift, Ramp] = {}
+    for group, count in lifters.items():
+        typical = Person(sex=group.sex, division=group.division)
+        ramp = ramp_of(workout.for_division(group.division), typical, catalog, rack)
+        if ramp is None:
+            continue
+        lift = _SameLift(ramp.movement, ramp.working, ramp.bar)
+        before = ramps.get(lift, replace(ramp, people=0))
+        ramps[lift] = replace(before, people=before.people + count)
+    return tuple(sorted(ramps.values(), key=lambda ramp: (-ramp.people, -ramp.working)))
 
 
 def timed(ramp: tuple[RampSet, ...], start_s: int, total_s: int) -> tuple[RampSet, ...]:
     """Sets one after the other from ``start_s``; those that end after ``total_s`` have no start."""
-    found, clock = [], start_s
-    for one in ramp:
-        fits = clock + one.seconds <= total_s and (not found or found[-1].start_s is not None)
-        found.append(replace(one, start_s=clock if fits else None))
-        clock += one.seconds
-    return tuple(found)
+    steps: list[RampSet] = []
+    clock, fits = start_s, True
+    for step in ramp:
+        fits = fits and clock + step.seconds <= total_s
+        steps.append(replace(step, start_s=clock if fits else None))
+        clock += step.seconds
+    return tuple(steps)
+
+
+def _loads(ramp: Ramp) -> list[float]:
+    """Everything a group lifts, in order."""
+    return [*(step.load for step in ramp.sets), ramp.working]
 
 
 def shared_bar(first: Ramp, second: Ramp, rack: Rack) -> tuple[SharedTurn, ...]:
-    """Two groups' lifters on one bar, set about, their first working set at the end, with the fewest plate changes. Raises
-    ValueError when they lift different bars."""
+    """Two groups' lifters on one bar, set about, their first working set at the end, with the fewest plate
+    changes. Raises ValueError when they lift different bars."""
     if first.bar != second.bar:
-        raise ValueError(
-            f"one lifts a bar of {first.bar:g} {rack.unit} and the other one of {second.bar:g}: they need two bars"
-        )
-    loads = [[*(one.load for one in ramp.sets), ramp.working] for ramp in (first, second)]
-    reps = [{one.load: one.reps for one in ramp.sets} for ramp in (first, second)]
+        bars = f"a bar of {first.bar:g} {rack.unit} and the other one of {second.bar:g}"
+        raise ValueError(f"one lifts {bars}: they need two bars")
+    ramps = (first, second)
+    reps = [{step.load: step.reps for step in ramp.sets} for ramp in ramps]
+    turns = shared(_loads(first), _loads(second), first.bar, dict(rack.pairs))
     return tuple(
-        SharedTurn(who, load, reps[who].get(load), on)
-        for who, load, on in shared(*loads, first.bar, dict(rack.pairs))
+        SharedTurn(turn.who, turn.load, reps[turn.who].get(turn.load), turn.plates) for turn in turns
     )

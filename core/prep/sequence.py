@@ -1,10 +1,12 @@
-"""Put the chosen drills in order: phases in order, and inside a phase the fewest trips for kit and changes of level."""
+"""Put the chosen drills in order: phases in order, and inside a phase the fewest trips for kit and changes
+of level."""
 
 from __future__ import annotations
 
 from collections.abc import Container, Sequence
+from typing import NamedTuple
 
-from core.catalog.rows import PHASES
+from core.catalog.rows import PHASES, Level
 from core.prep.candidates import Candidate
 from core.prep.pace import SHORT_TRANSITION_S, TRANSITION_S
 
@@ -12,7 +14,8 @@ EXACT_UP_TO = 9  # groups of like drills up to which every order is weighed
 
 
 def transition_s(before: Candidate | None, after: Candidate) -> int:
-    """Seconds from one drill to the next: longer when kit is fetched or the level changes; none at the start."""
+    """Seconds from one drill to the next: longer when kit is fetched or the level changes; none at the
+    start."""
     if before is None:
         return 0
     fetch = set(after.kit) - set(before.kit)
@@ -22,55 +25,90 @@ def transition_s(before: Candidate | None, after: Candidate) -> int:
 def in_order(
     picked: Sequence[Candidate], order: Sequence[str] = (), new: Container[str] = ()
 ) -> list[Candidate]:
-    """The drills in teaching order. ``order`` (drill ids) is the coach's own and wins inside each phase; where the way is no
-    longer for it, what people know comes before what is ``new`` to them."""
-    result: list[Candidate] = []
-    fixed = {drill: place for place, drill in enumerate(order)}
+    """The drills in teaching order. ``order`` (drill ids) is the coach's own and wins inside each phase;
+    where the way is no longer for it, what people know comes before what is ``new`` to them."""
+    run: list[Candidate] = []
+    fixed = {drill: number for number, drill in enumerate(order)}
     for phase in PHASES:
-        group = sorted(
-            (one for one in picked if one.phase == phase), key=lambda one: (one.drill.id in new, one.drill.id)
-        )
-        if any(one.drill.id in fixed for one in group):
-            result.extend(sorted(group, key=lambda one: (fixed.get(one.drill.id, len(fixed)), one.drill.id)))
+        there = [drill for drill in picked if drill.phase == phase]
+        group = sorted(there, key=lambda way: (way.drill.id in new, way.drill.id))
+        if any(way.drill.id in fixed for way in group):
+            run.extend(sorted(group, key=lambda way: (fixed.get(way.drill.id, len(fixed)), way.drill.id)))
         elif group:
-            result.extend(_cheapest(result[-1] if result else None, group))
-    return result
+            run.extend(_cheapest(run[-1] if run else None, group))
+    return run
 
 
-def _cheapest(before: Candidate | None, group: list[Candidate]) -> list[Candidate]:
+class _Alike(NamedTuple):
+    """What drills that stand together share."""
+
+    level: Level
+    kit: tuple[str, ...]
+
+
+class _Ended(NamedTuple):
+    """A way through some groups: which of them, as bits, and the last."""
+
+    through: int
+    last: int
+
+
+class _Path(NamedTuple):
+    """What a way costs, and its groups in order."""
+
+    cost_s: int
+    groups: tuple[int, ...]
+
+
+def _cheapest(before: Candidate | None, drills: list[Candidate]) -> list[Candidate]:
     """The order with the fewest seconds between drills.
 
-    Drills of the same kit and level stand together: parting them never saves anything, because a way round through another
-    group costs at least as much. So only the order of the groups is searched (dynamic programming over sets of groups).
+    Drills of the same kit and level stand together: parting them never saves anything, because a way round
+    through another group costs at least as much. So only the order of the groups is searched (dynamic
+    programming over sets of groups).
     """
-    alike: dict[tuple, list[Candidate]] = {}
-    for one in group:
-        alike.setdefault((one.level, tuple(sorted(one.kit))), []).append(one)
+    alike: dict[_Alike, list[Candidate]] = {}
+    for drill in drills:
+        alike.setdefault(_Alike(drill.level, tuple(sorted(drill.kit))), []).append(drill)
     groups = list(alike.values())
     if len(groups) > EXACT_UP_TO:
         return _nearest_next(before, groups)
-    best = {(1 << place, place): (transition_s(before, own[0]), (place,)) for place, own in enumerate(groups)}
-    for size in range(2, len(groups) + 1):
-        longer: dict[tuple[int, int], tuple[int, tuple[int, ...]]] = {}
-        for (mask, last), (cost, way) in best.items():
-            for place, own in enumerate(groups):
-                if mask & (1 << place):
-                    continue
-                key, found = (
-                    (mask | (1 << place), place),
-                    (cost + transition_s(groups[last][0], own[0]), (*way, place)),
-                )
-                if key not in longer or found < longer[key]:
-                    longer[key] = found
-        best = longer
-    return [one for place in min(best.values())[1] for one in groups[place]]
+    best = {
+        _Ended(1 << number, number): _Path(transition_s(before, group[0]), (number,))
+        for number, group in enumerate(groups)
+    }
+    for _ in range(1, len(groups)):
+        best = _one_group_more(best, groups)
+    run: list[Candidate] = []
+    for number in min(best.values()).groups:
+        run.extend(groups[number])
+    return run
+
+
+def _one_group_more(best: dict[_Ended, _Path], groups: list[list[Candidate]]) -> dict[_Ended, _Path]:
+    """The cheapest way to every set of one group more, by its last group."""
+    longer: dict[_Ended, _Path] = {}
+    for ended, path in best.items():
+        for number, group in enumerate(groups):
+            if ended.through & (1 << number):
+                continue
+            key = _Ended(ended.through | (1 << number), number)
+            cost_s = path.cost_s + transition_s(groups[ended.last][0], group[0])
+            extended = _Path(cost_s, (*path.groups, number))
+            longer[key] = min(extended, longer.get(key, extended))
+    return longer
 
 
 def _nearest_next(before: Candidate | None, groups: list[list[Candidate]]) -> list[Candidate]:
-    left, run = list(groups), []
+    left, run = list(groups), list[Candidate]()
+    last = before
     while left:
-        nearest = min(left, key=lambda own: (transition_s(before, own[0]), own[0].level, own[0].drill.id))
+        nearest = min(left, key=lambda group: _nearness(last, group[0]))
         left.remove(nearest)
         run.extend(nearest)
-        before = nearest[-1]
+        last = nearest[-1]
     return run
+
+
+def _nearness(before: Candidate | None, after: Candidate) -> tuple[int, Level, str]:
+    return transition_s(before, after), after.level, after.drill.id

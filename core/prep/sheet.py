@@ -3,110 +3,112 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import NamedTuple
+
+from core.catalog.rows import ClockKind, Drill, Level, Phase
+from core.prep.dose import Dose
 
 
-@dataclass(frozen=True, slots=True)
-class Dose:
-    """How much of a drill. extra_side: the tighter side that gets a couple more."""
+class Span(NamedTuple):
+    """A stretch of the clock, whole seconds."""
 
-    sets: int = 1
-    reps: int | None = None
-    per_side: bool = False
-    hold_s: int | None = None
-    breaths: int | None = None
-    extra_side: str | None = None
-    work_s: int | None = None
+    start_s: int
+    seconds: int
 
-    def words(self, seconds: int | None = None) -> str:
-        """The dose as a coach says it. seconds: how long it takes, said where nothing else is counted."""
-        if self.work_s:
-            amount = f"{self.work_s} s"
-            return (f"{self.sets} x {amount}" if self.sets > 1 else amount) + (
-                " a side" if self.per_side else ""
-            )
-        amount = f"{self.reps} reps" if self.reps else f"{self.breaths} slow breaths" if self.breaths else ""
-        if self.hold_s:
-            amount = f"{amount}, {self.hold_s} s each" if amount else f"{self.hold_s} s"
-        if not amount:
-            amount = f"steady, {seconds // 60}:{seconds % 60:02}" if seconds else "steady"
-        if self.sets > 1:
-            amount = f"{self.sets} x {amount}"
-        if self.per_side:
-            amount += " a side"
-        return amount + (f", 2 more on the {self.extra_side}" if self.extra_side else "")
+    @property
+    def end_s(self) -> int:
+        return self.start_s + self.seconds
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Item:
-    """One drill at its place in the prep. start_s and end_s: of its first and its last turn; seconds: of work in all turns.
+    """A drill and its placement in a prep, a stop, a member's sheet or a cool-down. What is true of the drill
+    wherever it stands is read from its row.
 
-    turns: (start, seconds) of each, in order. group: drills done back to back share one from 1, 0 for the others. gain: share of
-    the whole need it covers taken alone. new: nobody has done it for four weeks, so the dose is low.
+    start_s and end_s: of its first and its last turn; seconds: of work in all turns. turns: each in order.
+    group: drills done back to back share one from 1, 0 for the others. gain: share of the whole need it
+    covers taken alone. new: nobody has done it for four weeks, so the dose is low. way: how this person does
+    it, in place of the drill's own cues.
     """
 
-    drill: str
-    name: str
-    phase: str
+    drill: Drill
+    phase: Phase
     start_s: int
     seconds: int
     dose: Dose
-    serves: tuple[str, ...]
-    kit: tuple[str, ...]
-    level: str
-    cautions: tuple[str, ...]
-    cues: tuple[str, ...]
+    serves: tuple[str, ...] = ()
+    kit: tuple[str, ...] = ()
+    seated: bool = False
+    way: str = ""
     waves: int = 1
     pinned: bool = False
     gain: float = 0.0
-    turns: tuple[tuple[int, int], ...] = ()
+    turns: tuple[Span, ...] = ()
     group: int = 0
     dose_option: int = 0
     new: bool = False
-    why: str = ""
 
     @property
     def end_s(self) -> int:
         """When its last turn ends."""
-        return self.turns[-1][0] + self.turns[-1][1] if self.turns else self.start_s + self.seconds
+        return self.turns[-1].end_s if self.turns else self.start_s + self.seconds
+
+    @property
+    def level(self) -> Level:
+        return "seated" if self.seated else self.drill.level
+
+    @property
+    def cues(self) -> tuple[str, ...]:
+        """What is said while it is done: this person's own way, the way from the chair, or the drill's
+        cues."""
+        if self.way:
+            return (self.way,)
+        return (self.drill.seated,) if self.seated and self.drill.seated else self.drill.cues
+
+    @property
+    def dose_words(self) -> str:
+        """The dose in words, for one wave of the class."""
+        return self.dose.words(self.seconds // self.waves)
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class RampSet:
-    """One build-up set. load and plates (per side) in ``unit``. start_s is None when it no longer fits the prep's minutes."""
+    """One build-up set. load and plates (per side) in ``unit``. start_s is None when it no longer fits the
+    prep's minutes."""
 
     movement: str
     load_kg: float
     reps: int
     rest_s: int
     plates: tuple[float, ...]
-    start_s: int | None
     seconds: int
     share: float
+    start_s: int | None = None
     estimated: bool = False
     load: float = 0.0
     unit: str = "kg"
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Ramp:
-    """The way up for one group that lifts the same. working: what the rack makes of the weight ``wanted``; these, bar and plates (on
-    each end, at the working weight) in ``unit``."""
+    """The way up for one group that lifts the same. working: what the rack makes of the weight ``wanted``;
+    these, bar and plates (on each end, at the working weight) in ``unit``."""
 
     division: str | None
     sex: str | None
     people: int
     movement: str
     working: float
+    wanted: float
     unit: str
     bar: float
     plates: tuple[float, ...]
-    sets: tuple[RampSet, ...]
     estimated: bool
-    wanted: float = 0.0
+    sets: tuple[RampSet, ...]
 
     @property
     def seconds(self) -> int:
-        return sum(one.seconds for one in self.sets)
+        return sum(step.seconds for step in self.sets)
 
 
 @dataclass(frozen=True, slots=True)
@@ -121,41 +123,58 @@ class SharedTurn:
 
 @dataclass(frozen=True, slots=True)
 class Uncovered:
+    """A demand the prep leaves, the share of it that is covered, and the reason."""
+
     demand: str
     why: str
     covered: float
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class NextMinute:
-    """What one more minute would buy. gain: what the longer prep would lose without this drill; whole: the share of the whole need it
-    prepares more in all; new: how many drills it brings."""
+    """What one more minute would buy. gain: what the longer prep would lose without this drill; whole: the
+    share of the whole need it prepares more in all; new: how many drills it brings."""
 
     drill: str
     name: str
     gain: float
-    whole: float = 0.0
-    new: int = 1
+    whole: float
+    new: int
 
 
-@dataclass(frozen=True, slots=True)
+class Counted(NamedTuple):
+    """Repetitions of a drill in all."""
+
+    name: str
+    reps: int
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Tally:
-    """contacts: foot contacts of jumps in the workout and the prep. lunge_steps: over the distances written. reps: of each drill
-    of an every-minute block in all. share_of_hour: warm-up and cool-down, 0..1."""
+    """contacts: foot contacts of jumps in the workout and the prep. lunge_steps: over the distances written.
+    reps: of each drill of an every-minute block in all. share_of_hour: warm-up and cool-down, 0..1."""
 
     contacts: int
     contacts_words: str
     lunge_steps: int
-    reps: tuple[tuple[str, int], ...]
+    reps: tuple[Counted, ...]
     share_of_hour: float
 
 
-@dataclass(frozen=True, slots=True)
-class Break:
-    """The stop before a later part of the session. part: its place among the parts that ask something, from 0; until: the first part
-    it does not serve any more; starts_min: when the stop begins, minutes from the start of the prep, from how long what comes before it usually takes.
+class Ready(NamedTuple):
+    """How ready a demand is, 0..1."""
 
-    ready: (demand, readiness 0..1) of what that part asks, most asked first. missing: demands too little ready for it.
+    demand: str
+    readiness: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Break:
+    """The stop before a later part of the session. part: its number among the parts that ask something, from
+    0; until: the first part it does not serve any more; starts_min: when the stop begins, minutes from the
+    start of the prep, from how long what comes before it usually takes.
+
+    ready: of what that part asks, most asked first. missing: demands too little ready for it.
     minutes is 0 when the coach gives it none: then nothing is planned for it.
     """
 
@@ -164,7 +183,7 @@ class Break:
     name: str
     starts_min: float
     minutes: int
-    ready: tuple[tuple[str, float], ...] = ()
+    ready: tuple[Ready, ...] = ()
     missing: tuple[str, ...] = ()
     items: tuple[Item, ...] = ()
     ramp: tuple[RampSet, ...] = ()
@@ -173,10 +192,11 @@ class Break:
     uncovered: tuple[Uncovered, ...] = ()
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class PrepSheet:
-    """A prep that fits its minutes. covered: share of the weighted need that is prepared, 0..1, and by demand. parts: how many
-    parts of the session it prepares (None: all of them); breaks: the stops before later ones."""
+    """A prep that fits its minutes. covered: share of the weighted need that is prepared, 0..1, and by
+    demand. parts: how many parts of the session it prepares (None: all of them); breaks: the stops before
+    later ones."""
 
     minutes: int
     seconds: int
@@ -188,11 +208,11 @@ class PrepSheet:
     uncovered: tuple[Uncovered, ...]
     next_minute: tuple[NextMinute, ...]
     covered: float
-    coverage: tuple[tuple[str, float], ...]
-    notes: tuple[str, ...] = ()
-    pace: str = "free"
-    rounds: int = 1
-    tally: Tally | None = None
+    coverage: dict[str, float]
+    notes: tuple[str, ...]
+    pace: ClockKind
+    rounds: int
+    tally: Tally
+    ramps: tuple[Ramp, ...]
     parts: int | None = None
     breaks: tuple[Break, ...] = ()
-    ramps: tuple[Ramp, ...] = ()

@@ -1,20 +1,23 @@
-"""What a session and its prep add up to: jump contacts, lunge steps, reps of an every-minute block, share of the hour."""
+"""What a session and its prep add up to: jump contacts, lunge steps, reps of an every-minute block, share
+of the hour."""
 
 from __future__ import annotations
 
 from core.catalog import Catalog
+from core.catalog.rows import ClockKind
 from core.posture import steps_over
-from core.prep.sheet import Item, Tally
+from core.prep.sheet import Counted, Item, Tally
 from core.reading.workout import Workout
 
 HOUR_MIN = 60
-CONTACT_BANDS = (
+CONTACT_BANDS = (  # NSCA, from memory
     (80, "few"),
     (100, "a beginner's session"),
     (120, "an intermediate's"),
     (140, "an advanced athlete's"),
-)  # NSCA, from memory
+)
 USUAL_STEP_M = 0.9  # heel to heel, of a lunge; estimate
+JUMPING = {"jump", "knee.landing", "ankle.elastic"}
 
 
 def tally(
@@ -22,35 +25,41 @@ def tally(
     items: tuple[Item, ...],
     cooldown: tuple[Item, ...],
     minutes: int,
-    pace: str,
+    pace: ClockKind,
     catalog: Catalog,
 ) -> Tally:
     """Totals of one person's session, warm-up and cool-down."""
-    contacts, steps = 0, 0
-    for part in workout.parts:
-        for work in part.work:
-            row = catalog.movements[work.movement]
-            contacts += round(row.contacts * work.reps)
-            if row.patterns.get("lunge") and work.distance_m:
-                steps += steps_over(work.distance_m, USUAL_STEP_M)
-    for item in items:
-        if catalog.drills[item.drill].style == "spring" and {"jump", "knee.landing", "ankle.elastic"} & set(
-            catalog.drills[item.drill].effects
-        ):
-            contacts += (item.dose.reps or 0) * item.dose.sets * (2 if item.dose.per_side else 1)
-    reps = (
-        tuple((item.name, item.dose.reps * item.dose.sets) for item in items if item.dose.reps)
-        if pace == "every-minute"
-        else ()
+    contacts = _contacts(workout, catalog) + sum(map(_drill_contacts, items))
+    settle_min = sum(item.seconds for item in cooldown) / 60
+    counted = items if pace == "every-minute" else ()
+    return Tally(
+        contacts=contacts,
+        contacts_words=_band(contacts),
+        lunge_steps=_lunge_steps(workout, catalog),
+        reps=tuple(
+            Counted(item.drill.name, item.dose.reps * item.dose.sets) for item in counted if item.dose.reps
+        ),
+        share_of_hour=min(1.0, (minutes + settle_min) / HOUR_MIN),
     )
-    settle = sum(item.seconds for item in cooldown) / 60
-    return Tally(contacts, _band(contacts), steps, reps, min(1.0, (minutes + settle) / HOUR_MIN))
+
+
+def _contacts(workout: Workout, catalog: Catalog) -> int:
+    return sum(round(catalog.movements[work.movement].contacts * work.reps) for work in workout.works)
+
+
+def _lunge_steps(workout: Workout, catalog: Catalog) -> int:
+    lunges = (work for work in workout.works if catalog.movements[work.movement].patterns.get("lunge"))
+    return sum(steps_over(work.distance_m, USUAL_STEP_M) for work in lunges if work.distance_m)
+
+
+def _drill_contacts(item: Item) -> int:
+    if item.drill.style != "spring" or JUMPING.isdisjoint(item.drill.effects):
+        return 0
+    return (item.dose.reps or 0) * item.dose.sets * (2 if item.dose.per_side else 1)
 
 
 def _band(contacts: int) -> str:
     if not contacts:
         return "none"
-    return next(
-        (words for most, words in CONTACT_BANDS if contacts <= most),
-        "more than an advanced athlete's session",
-    )
+    bands = (words for most, words in CONTACT_BANDS if contacts <= most)
+    return next(bands, "more than an advanced athlete's session")

@@ -1,48 +1,69 @@
-"""How long a part of the session takes, for what is still warm after it. Minutes, from its format, else from the pace of its work."""
+"""How long a part of the session takes, for what is still warm after it. Minutes, from its format, else
+from the pace of its work."""
 
 from __future__ import annotations
 
 from core.catalog import Catalog
-from core.reading.workout import Part, Work
+from core.reading.workout import Format, Part, Work
 
 SET_MIN = 2.5  # one set of a lift with its rest; common practice
 SLOWING = 1.2  # people slow down and change between movements; estimate
 CHANGE_MIN = 2.0  # from the end of one part to the start of the next: chalk, plates, water; estimate
 LEAST_MIN = 1.0
 CALORIE_S = 3.5  # where a machine has no pace of its own; estimate
+INTERVAL_S = 60
 
 
 def part_minutes(part: Part, catalog: Catalog) -> float:
     """Minutes from a part's start to its end, its own rests counted."""
-    fmt, own = part.format, [work for work in part.work if work.division in (None, "rx")] or list(part.work)
-    rest_min = (fmt.rest_s or 0) / 60 * max(0, fmt.repeat - 1)
+    fmt = part.format
+    as_written = [work for work in part.work if work.division in (None, "rx")] or list(part.work)
+    on_the_clock = _clock_minutes(fmt)
+    if on_the_clock is not None:
+        return on_the_clock
+    if fmt.kind == "sets-x-reps":
+        return max(LEAST_MIN, SET_MIN * _sets(as_written))
+    seconds = sum(_seconds(work, catalog) for work in as_written)
+    minutes = seconds * SLOWING / 60 + _rests_min(fmt)
+    if fmt.cap_s:
+        minutes = min(minutes, fmt.cap_s / 60)
+    return max(LEAST_MIN, minutes)
+
+
+def _clock_minutes(fmt: Format) -> float | None:
+    """Minutes of a part whose clock is written, else None."""
     if fmt.minutes:
-        return fmt.minutes * fmt.repeat + rest_min
+        return fmt.minutes * fmt.repeat + _rests_min(fmt)
     if fmt.kind == "every-minute" and fmt.rounds:
-        return fmt.rounds * (fmt.interval_s or 60) / 60 * fmt.repeat + rest_min
+        return fmt.rounds * (fmt.interval_s or INTERVAL_S) / 60 * fmt.repeat + _rests_min(fmt)
     if fmt.kind == "intervals" and fmt.rounds and fmt.work_s:
         return fmt.rounds * (fmt.work_s + (fmt.rest_s or 0)) / 60
-    if fmt.kind == "sets-x-reps":
-        units = {
-            work.complex if work.complex is not None else f"line {work.line}": max(1, len(work.scheme))
-            for work in own
-        }
-        return max(LEAST_MIN, SET_MIN * sum(units.values()))
-    minutes = sum(_seconds(work, catalog) for work in own) * SLOWING / 60 + rest_min
-    return max(LEAST_MIN, min(minutes, fmt.cap_s / 60) if fmt.cap_s else minutes)
+    return None
+
+
+def _rests_min(fmt: Format) -> float:
+    return (fmt.rest_s or 0) / 60 * max(0, fmt.repeat - 1)
+
+
+def _sets(works: list[Work]) -> int:
+    """Sets of a strength part; the lifts of one complex share theirs."""
+    sets: dict[int | str, int] = {}
+    for work in works:
+        lift = work.complex if work.complex is not None else f"line {work.line}"
+        sets[lift] = max(1, len(work.scheme))
+    return sum(sets.values())
 
 
 def _seconds(work: Work, catalog: Catalog) -> float:
     row = catalog.movements[work.movement]
-    each = sum(row.pace_s) / 2
+    each_s = sum(row.pace_s) / 2
     if work.seconds:
         return float(work.seconds)
     if work.distance_m:
-        return (
-            work.distance_m * each
-            if row.unit == "metre"
-            else work.distance_m / (row.metres_per_rep or 1.0) * each
+        repetitions = (
+            work.distance_m if row.unit == "metre" else work.distance_m / (row.metres_per_rep or 1.0)
         )
+        return repetitions * each_s
     if work.calories:
         return work.calories * (sum(row.calorie_s) / 2 if row.calorie_s else CALORIE_S)
-    return work.reps * each
+    return work.reps * each_s
