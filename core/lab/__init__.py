@@ -1,6 +1,18 @@
-"""The position lab: a shape, a body and its ranges -> where it stops, why, what would free it, and the figure to draw."""
+"""The position lab: a shape, a body and its ranges -> where it stops, why, what would free it, and the
+figure to draw."""
 
-from core.lab.answer import ask_lab
-from core.lab.asked import FAMILIES, MOTIONS, OPENS_WITH, LabAsk, LabRefused
+from core.lab.answer import LabAnswer, ask_lab
+from core.lab.asked import BARS, FAMILIES, MOTIONS, OPENS_WITH, Bar, Family, LabAsk, LabRefused
 
-__all__ = ["FAMILIES", "MOTIONS", "OPENS_WITH", "LabAsk", "LabRefused", "ask_lab"]
+__all__ = [
+    "BARS",
+    "FAMILIES",
+    "MOTIONS",
+    "OPENS_WITH",
+    "Bar",
+    "Family",
+    "LabAnswer",
+    "LabAsk",
+    "LabRefused",
+    "ask_lab",
+]

@@ -3,13 +3,20 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from itertools import chain
+from typing import Literal, NamedTuple, get_args
 
 from core.errors import CoreError
-from core.posture.hang import CHEST_LIMIT_CM, KIP_CHEST_CM
+from core.posture.body import MEASURABLE
 from core.posture.hands import SHOULDERS_LIMIT_CM
+from core.posture.hang import CHEST_LIMIT_CM, KIP_CHEST_CM
 from core.posture.hinge import BAR_HEIGHT_M
 
-MOTIONS = {  # family -> motions its answer depends on
+Family = Literal["squat", "lunge", "hinge", "hang", "plank", "handstand"]
+Bar = Literal["none", "goblet", "front", "back", "overhead"]
+FAMILIES: tuple[Family, ...] = get_args(Family)
+BARS: tuple[Bar, ...] = get_args(Bar)
+MOTIONS: dict[Family, tuple[str, ...]] = {  # motions an answer depends on
     "squat": ("ankle.dorsiflexion", "hip.flexion", "knee.flexion", "shoulder.flexion", "thoracic.extension"),
     "lunge": ("hip.extension", "hip.flexion", "knee.flexion"),
     "hinge": ("hip.flexion-straight-knee", "hip.flexion", "ankle.dorsiflexion"),
@@ -23,26 +30,27 @@ MOTIONS = {  # family -> motions its answer depends on
         "lumbar.extension",
     ),
 }
-FAMILIES = tuple(MOTIONS)
-SQUAT_BARS = {
-    "none": "air squat",
-    "goblet": "goblet squat",
-    "front": "front squat",
-    "back": "back squat",
-    "overhead": "overhead squat",
-}
+
+
+class Limit(NamedTuple):
+    """The least and the most of a value that can be solved."""
+
+    low: float
+    high: float
+
+
 LIMITS = {
-    "depth_deg": (60, 118),
-    "stance_cm": (20, 110),
-    "heel_mm": (0, 60),
-    "load_share": (0, 2.5),
-    "step_length_m": (0.3, 1.6),
-    "bar_height_m": (0.0, 0.6),
-    "chest_cm": (0, CHEST_LIMIT_CM),
-    "shoulders_cm": (-SHOULDERS_LIMIT_CM, SHOULDERS_LIMIT_CM),
-    "wedge_deg": (0, 40),
+    "depth_deg": Limit(60, 118),
+    "stance_cm": Limit(20, 110),
+    "heel_mm": Limit(0, 60),
+    "load_share": Limit(0, 2.5),
+    "step_length_m": Limit(0.3, 1.6),
+    "bar_height_m": Limit(0.0, 0.6),
+    "chest_cm": Limit(0, CHEST_LIMIT_CM),
+    "shoulders_cm": Limit(-SHOULDERS_LIMIT_CM, SHOULDERS_LIMIT_CM),
+    "wedge_deg": Limit(0, 40),
 }
-RANGE_LIMITS = (-20.0, 230.0)
+RANGE_LIMIT = Limit(-20.0, 230.0)
 
 
 class LabRefused(CoreError):
@@ -53,15 +61,17 @@ class LabRefused(CoreError):
         super().__init__(message)
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class LabAsk:
-    """What is asked: a family and its shape. ranges: degrees typed over a person's own; lengths_m: measured segments.
+    """What is asked: a family and its shape. ranges: degrees typed over a person's own; lengths_m: measured
+    segments.
 
-    chest_cm: ahead of the bar in a hang. shoulders_cm: ahead of the wrists in a plank. wedge_deg: under the heels of the hands.
+    chest_cm: ahead of the bar in a hang. shoulders_cm: ahead of the wrists in a plank. wedge_deg: under the
+    heels of the hands.
     """
 
-    family: str = "squat"
-    bar: str = "none"
+    family: Family = "squat"
+    bar: Bar = "none"
     single_leg: bool = False
     load_share: float = 0.0
     depth_deg: float = 100.0
@@ -78,27 +88,31 @@ class LabAsk:
     def check(self) -> None:
         """Raise LabRefused for the first value that cannot be worked with."""
         if self.family not in FAMILIES:
-            raise LabRefused(
-                "family", f"'{self.family}' is no posture of the lab; it has {', '.join(FAMILIES)}."
-            )
-        if self.bar not in SQUAT_BARS:
-            raise LabRefused(
-                "bar", f"'{self.bar}' is no place for a load here; it has {', '.join(SQUAT_BARS)}."
-            )
-        for name, (low, high) in LIMITS.items():
-            if not low <= getattr(self, name) <= high:
-                raise LabRefused(
-                    name,
-                    f"{name.replace('_', ' ')} is {getattr(self, name):g}; from {low:g} to {high:g} can be solved.",
-                )
+            known = ", ".join(FAMILIES)
+            raise LabRefused("family", f"'{self.family}' is no posture of the lab; it has {known}.")
+        if self.bar not in BARS:
+            known = ", ".join(BARS)
+            raise LabRefused("bar", f"'{self.bar}' is no place for a load here; it has {known}.")
+        for name, limit in LIMITS.items():
+            value = getattr(self, name)
+            if not limit.low <= value <= limit.high:
+                can = f"from {limit.low:g} to {limit.high:g} can be solved"
+                raise LabRefused(name, f"{name.replace('_', ' ')} is {value:g}; {can}.")
+        self._check_body()
+
+    def _check_body(self) -> None:
+        """Ranges and lengths typed in."""
+        known = set(chain.from_iterable(MOTIONS.values()))
         for motion, value in self.ranges.items():
-            if motion not in {one for motions in MOTIONS.values() for one in motions}:
+            if motion not in known:
                 raise LabRefused("ranges", f"The lab does not use '{motion}'.")
-            if not RANGE_LIMITS[0] <= value <= RANGE_LIMITS[1]:
-                raise LabRefused(
-                    "ranges",
-                    f"{motion} of {value:g} degrees; from {RANGE_LIMITS[0]:g} to {RANGE_LIMITS[1]:g} can be used.",
-                )
+            if not RANGE_LIMIT.low <= value <= RANGE_LIMIT.high:
+                can = f"from {RANGE_LIMIT.low:g} to {RANGE_LIMIT.high:g} can be used"
+                raise LabRefused("ranges", f"{motion} of {value:g} degrees; {can}.")
+        for segment in self.lengths_m:
+            if segment not in MEASURABLE:
+                expected = ", ".join(MEASURABLE)
+                raise LabRefused("lengths_m", f"segment {segment!r}: expected one of {expected}.")
 
 
 OPENS_WITH = {  # catalog position -> what the lab opens with

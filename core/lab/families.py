@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
+from typing import NamedTuple, Protocol
 
 from core.body.pose import Pose
 from core.body.shortfall import Range
-from core.lab.asked import SQUAT_BARS, LabAsk, LabRefused
+from core.lab.asked import Bar, Family, LabAsk, LabRefused
 from core.posture import (
     Body,
     SquatShape,
@@ -21,123 +22,133 @@ from core.posture import (
 from core.posture.figures import handstand_pose, hang_pose, hinge_pose, lunge_pose, plank_pose, squat_pose
 from core.posture.margins import Change, Margin
 
-# arm direction from straight down, elbow and wrist for drawing; the same as the catalog's poses
-ARMS = {
-    "none": (88, 0, 0),
-    "goblet": (22, 128, 20),
-    "front": (84, 146, 38),
-    "back": (-66, 158, 0),
-    "overhead": (180, 0, 0),
-}
-PROPS = {
-    "none": (),
-    "goblet": ("kettlebell@hand-up",),
-    "front": ("barbell@front",),
-    "back": ("barbell@back",),
-    "overhead": ("barbell@hands",),
+
+class Loaded(NamedTuple):
+    """A squat with the load in one place: its name, the arms (direction of the upper arm from straight
+    down, elbow and wrist, degrees; the same as the catalog's poses) and what is held."""
+
+    name: str
+    arm_deg: float
+    elbow_deg: float
+    wrist_deg: float
+    props: tuple[str, ...] = ()
+
+
+SQUATS: dict[Bar, Loaded] = {
+    "none": Loaded("air squat", 88, 0, 0),
+    "goblet": Loaded("goblet squat", 22, 128, 20, ("kettlebell@hand-up",)),
+    "front": Loaded("front squat", 84, 146, 38, ("barbell@front",)),
+    "back": Loaded("back squat", -66, 158, 0, ("barbell@back",)),
+    "overhead": Loaded("overhead squat", 180, 0, 0, ("barbell@hands",)),
 }
 
 
-@dataclass(frozen=True)
+class Posture(Protocol):
+    """What every solved posture says."""
+
+    @property
+    def margins(self) -> tuple[Margin, ...]: ...
+    @property
+    def limiting(self) -> Margin: ...
+    @property
+    def holds(self) -> bool: ...
+    @property
+    def changes(self) -> tuple[Change, ...]: ...
+
+
+@dataclass(frozen=True, kw_only=True)
 class Solved:
-    """A posture as the lab shows it. says: its name in a sentence; gives: how it is held when a range is short; extra: a
-    further sentence. Angles in degrees."""
+    """A posture as the lab shows it. says: its name in a sentence; gives: how it is held when a range is
+    short; extra: a further sentence. Angles in degrees."""
 
+    posture: Posture
     pose: Pose
     lean_deg: float
-    margins: tuple[Margin, ...]
-    limiting: Margin
-    holds: bool
-    changes: tuple[Change, ...]
     says: str
     gives: str = "leaning"
     extra: str = ""
 
+    @property
+    def margins(self) -> tuple[Margin, ...]:
+        return self.posture.margins
+
+    @property
+    def limiting(self) -> Margin:
+        return self.posture.limiting
+
+    @property
+    def holds(self) -> bool:
+        return self.posture.holds
+
+    @property
+    def changes(self) -> tuple[Change, ...]:
+        return self.posture.changes
+
 
 def squat(ask: LabAsk, has: dict[str, Range], body: Body) -> Solved:
-    load = ask.load_share if ask.bar != "none" else 0.0
-    found = solve_squat_for(
-        SquatShape(ask.bar, load, ask.depth_deg, ask.stance_cm, ask.heel_mm, ask.single_leg), has, body
-    )
-    pose = replace(squat_pose(found.chain, *ARMS[ask.bar], single_leg=ask.single_leg), props=PROPS[ask.bar])
+    load_share = ask.load_share if ask.bar != "none" else 0.0
+    shape = SquatShape(ask.bar, load_share, ask.depth_deg, ask.stance_cm, ask.heel_mm, ask.single_leg)
+    posture = solve_squat_for(shape, has, body)
+    loaded = SQUATS[ask.bar]
+    pose = squat_pose(posture.chain, loaded.arm_deg, loaded.elbow_deg, loaded.wrist_deg, ask.single_leg)
     return Solved(
-        pose,
-        found.chain.lean_deg,
-        found.margins,
-        found.limiting,
-        found.holds,
-        found.changes,
-        "single-leg squat" if ask.single_leg else SQUAT_BARS[ask.bar],
+        posture=posture,
+        pose=replace(pose, props=loaded.props),
+        lean_deg=posture.chain.lean_deg,
+        says="single-leg squat" if ask.single_leg else loaded.name,
     )
 
 
 def lunge(ask: LabAsk, has: dict[str, Range], body: Body) -> Solved:
     try:
-        found = solve_lunge(ask.step_length_m, has, body)
+        posture = solve_lunge(ask.step_length_m, has, body)
     except ValueError as problem:
         raise LabRefused("step_length_m", f"{problem}.") from problem
-    return Solved(
-        lunge_pose(found, body), 0.0, found.margins, found.limiting, found.holds, found.changes, "lunge"
-    )
+    return Solved(posture=posture, pose=lunge_pose(posture, body), lean_deg=0.0, says="lunge")
 
 
 def hinge(ask: LabAsk, has: dict[str, Range], body: Body) -> Solved:
-    found = solve_hinge(has, body, ask.bar_height_m)
-    return Solved(
-        replace(hinge_pose(found), props=("barbell@hands",)),
-        found.back_deg,
-        found.margins,
-        found.limiting,
-        found.holds,
-        found.changes,
-        "pull off the floor",
-    )
+    posture = solve_hinge(has, body, ask.bar_height_m)
+    pose = replace(hinge_pose(posture), props=("barbell@hands",))
+    return Solved(posture=posture, pose=pose, lean_deg=posture.back_deg, says="pull off the floor")
 
 
 def hang(ask: LabAsk, has: dict[str, Range], body: Body) -> Solved:
-    found = solve_hang(ask.chest_cm, has, body)
-    where = f"{abs(found.reached_cm):.0f} cm {'ahead of' if found.reached_cm >= 0 else 'behind'} the bar"
+    posture = solve_hang(ask.chest_cm, has, body)
+    side = "ahead of" if posture.reached_cm >= 0 else "behind"
+    reached = f"The chest gets {abs(posture.reached_cm):.0f} cm {side} the bar."
     return Solved(
-        replace(hang_pose(found), props=("bar@hands",)),
-        -found.trunk_deg,
-        found.margins,
-        found.limiting,
-        found.holds,
-        found.changes,
-        "arch of the kip" if ask.chest_cm else "straight hang",
-        extra="" if found.holds else f"The chest gets {where}.",
+        posture=posture,
+        pose=replace(hang_pose(posture), props=("bar@hands",)),
+        lean_deg=-posture.trunk_deg,
+        says="arch of the kip" if ask.chest_cm else "straight hang",
+        extra="" if posture.holds else reached,
     )
 
 
 def plank(ask: LabAsk, has: dict[str, Range], body: Body) -> Solved:
-    found = solve_plank(ask.shoulders_cm, ask.wedge_deg, has, body)
+    posture = solve_plank(ask.shoulders_cm, ask.wedge_deg, has, body)
     return Solved(
-        plank_pose(found),
-        180.0 + found.trunk_deg,
-        found.margins,
-        found.limiting,
-        found.holds,
-        found.changes,
-        "straight-arm plank",
-        extra=f"The hands carry {found.on_hands:.0%} of the body.",
+        posture=posture,
+        pose=plank_pose(posture),
+        lean_deg=180.0 + posture.trunk_deg,
+        says="straight-arm plank",
+        extra=f"The hands carry {posture.on_hands:.0%} of the body.",
     )
 
 
 def handstand(ask: LabAsk, has: dict[str, Range], body: Body) -> Solved:
-    found = solve_handstand(has, body, ask.wedge_deg)
+    posture = solve_handstand(has, body, ask.wedge_deg)
     return Solved(
-        handstand_pose(found),
-        found.trunk_deg,
-        found.margins,
-        found.limiting,
-        found.holds,
-        found.changes,
-        "handstand",
+        posture=posture,
+        pose=handstand_pose(posture),
+        lean_deg=posture.trunk_deg,
+        says="handstand",
         gives="arching",
     )
 
 
-SOLVERS: dict[str, Callable[[LabAsk, dict[str, Range], Body], Solved]] = {
+SOLVERS: dict[Family, Callable[[LabAsk, dict[str, Range], Body], Solved]] = {
     "squat": squat,
     "lunge": lunge,
     "hinge": hinge,
