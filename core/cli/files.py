@@ -41,7 +41,8 @@ def read_people(name: str, catalog: Catalog) -> tuple[Person, ...]:
     if not isinstance(members, list) or not members:
         raise UnusableFile(f"{name}: expected a list of members with at least one in it")
     return tuple(
-        person_from_json(one, catalog, f"{name}, member {place}") for place, one in enumerate(members, 1)
+        person_from_json(member, catalog, f"{name}, member {number}")
+        for number, member in enumerate(members, 1)
     )
 
 

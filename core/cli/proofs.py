@@ -1,0 +1,120 @@
+"""Figures that need the tests beside the core: how exactly boards are read, how reading grows, mutated
+texts, and the planner against a general solver."""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Callable, Sequence
+from statistics import median
+from typing import Any
+
+from core.prep.choose import Choice, pinned, solve
+from core.prep.problem import Problem
+from core.reading import read_workout
+from core.reading.tokens import tokenize
+
+GROWTH_KB = (12.5, 25, 50, 100)
+LINES_PER_KB = 60  # more than enough
+EQUAL = 2e-5  # of the whole need
+
+
+def read_unseen(text: str) -> object:
+    """Read a text as if no line of it had been seen before."""
+    tokenize.cache_clear()
+    return read_workout(text)
+
+
+def different_lines(session: str, count: int) -> str:
+    """``count`` lines of days like ``session`` with other numbers every time: no movement line twice, so
+    nothing is answered from memory."""
+    days = (_day(session, number) for number in range(count // 11 + 1))
+    return "\n".join("\n\n".join(days).split("\n")[:count])
+
+
+def _day(session: str, number: int) -> str:
+    return (
+        session.replace("4 x 4 @ 78", f"{2 + number % 7} x {1 + number % 9} @ {60 + number % 35}")
+        .replace("15 push", f"{9 + number} push")
+        .replace("12 box", f"{8 + number} box")
+        .replace("9 chest", f"{3 + number} chest")
+        .replace("30 m", f"{20 + number} m")
+        .replace("40 s", f"{20 + number} s")
+        .replace("12 cal", f"{7 + number} cal")
+        .strip()
+    )
+
+
+def growth(session: str) -> dict[str, float]:
+    """Milliseconds to read an unseen text of 12.5 to 100 kB: twice the length should take about twice the
+    time."""
+    times_ms = {}
+    for size_kb in GROWTH_KB:
+        text = different_lines(session, int(size_kb * LINES_PER_KB))[: int(size_kb * 1000) - 1]
+        start = time.perf_counter()
+        read_unseen(text)
+        times_ms[f"{size_kb:g} kB"] = round((time.perf_counter() - start) * 1000, 1)
+    return times_ms
+
+
+def accuracy() -> dict[str, float]:
+    """Share of the corpus that reads exactly as its hand-checked expectation says."""
+    from core.tests.corpus import CORPUS, differences
+
+    wrong = sum(bool(differences(case)) for case in CORPUS)
+    return {
+        "texts": len(CORPUS),
+        "exact": len(CORPUS) - wrong,
+        "share": round(1 - wrong / len(CORPUS), 4),
+    }
+
+
+def fuzzed(seconds: float) -> tuple[int, list[str]]:
+    """Mutated texts for as long as asked: how many were read, and those that broke a rule."""
+    from core.tests.fuzzing import fuzz
+
+    count, broken = fuzz(seconds, start=int(time.time()))
+    return count, broken
+
+
+def planner_proof(instances: int = 40, whole: int = 4) -> dict[str, dict[str, float]]:
+    """The planner against the general solver: on generated pieces of the shelf (the solver helped by our
+    plan, which leaves it the proof), and on whole sessions with the whole shelf (the solver alone, a
+    minute at the most). Times of this very run."""
+    from core.tests.reference_planner import prove
+    from core.tests.test_planner_proof import generated, whole_shelf
+    from core.tests.texts import SESSIONS
+
+    def helped(problem: Problem, ours: Choice) -> Any:
+        return prove(problem, ours, 60, keep=pinned(problem))
+
+    def alone(problem: Problem, ours: Choice) -> Any:
+        return prove(problem, None, 60)
+
+    return {
+        "planner-proof": _against([generated(number) for number in range(instances)], helped),
+        "planner-proof-whole-shelf": _against([whole_shelf(text) for text in SESSIONS[:whole]], alone),
+    }
+
+
+def _against(problems: Sequence[Problem], solver: Callable[[Problem, Choice], Any]) -> dict[str, float]:
+    """instances; worst share of the best the solver found; share equal to it; seconds of ours; the least
+    and the median of how many times faster ours was."""
+    from core.tests.test_planner_proof import share
+
+    shares, ours_s, faster, equal = [], [], [], 0
+    for problem in problems:
+        start = time.perf_counter()
+        ours = solve(problem)
+        ours_s.append(time.perf_counter() - start)
+        theirs = solver(problem, ours)
+        faster.append(theirs.seconds / ours_s[-1])
+        shares.append(share(ours.value(), theirs.value))
+        equal += ours.value() > theirs.value - EQUAL
+    return {
+        "instances": len(problems),
+        "worst_share": round(min(shares), 4),
+        "equal": round(equal / len(problems), 4),
+        "ours_ms": round(median(ours_s) * 1000, 1),
+        "times_faster": round(median(faster), 1),
+        "times_faster_least": round(min(faster), 1),
+    }

@@ -1,0 +1,175 @@
+"""What a page needs to draw a position or a drill: points, implements, arcs. All geometry is the core's;
+pages only draw."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import replace
+from functools import lru_cache
+
+from core.body.figure import Arc, Figure, arc, draw, frames
+from core.body.pose import Limbs, Pose
+from core.body.props import Shape as BodyShape
+from core.body.props import ShapeKind
+from core.catalog import Catalog
+from core.demand.profile import DemandProfile, Term
+from core.documents.base import Degrees, Document, Numbers
+
+MOST_ARCS = 2
+CHAIR_HIP_DEG, CHAIR_THIGH_SEEN = 16.0, 0.3  # thighs coming toward the viewer, for drawing
+CHAIR_MOST_SHOULDER_DEG, CHAIR_MOST_WRIST_DEG = 185.0, 30.0
+CHAIR_LUMBAR_DEG = (-8.0, 26.0)  # least and most bend of the low back in a chair, for drawing
+UPPER_PLACES = frozenset(
+    ("hands", "hand", "far-hand", "hand-up", "front", "back", "above", "between-hands", "behind", "along-arm")
+)
+
+Point = Numbers  # x, y
+
+
+class Shape(Document):
+    """An implement, a wall, a bar: its points and, for round ones, its radius; fractions of height."""
+
+    kind: ShapeKind
+    at: tuple[Point, ...]
+    size: float
+
+
+class ArcMark(Document):
+    """A joint motion marked: where it is measured from, and sweeps in degrees (needed, and what one has)."""
+
+    motion: str
+    centre: Point
+    start_deg: Degrees
+    needed_deg: float
+    has_deg: float | None
+    sign: int
+
+
+class Picture(Document):
+    """A figure: points by name, shapes, the box they fill (left, bottom, right, top), arcs; frames of a
+    motion."""
+
+    points: dict[str, Point]
+    shapes: tuple[Shape, ...]
+    box: Numbers
+    arcs: tuple[ArcMark, ...]
+    frames: tuple[dict[str, Point], ...] | None = None
+    frame_shapes: tuple[tuple[Shape, ...], ...] | None = None
+
+
+def picture_of(figure: Figure, arcs: Iterable[Arc] = ()) -> Picture:
+    """One figure with its arcs."""
+    return Picture(
+        points=figure.points,
+        shapes=_shapes(figure.shapes),
+        box=figure.box,
+        arcs=tuple(ArcMark.of(mark) for mark in arcs),
+    )
+
+
+def _shapes(shapes: Sequence[BodyShape]) -> tuple[Shape, ...]:
+    return tuple(Shape.of(shape) for shape in shapes)
+
+
+def picture_of_pose(pose: str, catalog: Catalog) -> Picture:
+    """A shape of the catalog, standing still."""
+    return picture_of(draw(catalog.poses[pose]))
+
+
+def picture_of_position(position: str, profile: DemandProfile, catalog: Catalog) -> Picture:
+    """A position with the arcs of the reaches it is hardest on: the angle needed, and the angle people
+    have."""
+    row = catalog.positions[position]
+    pose = _with_props(catalog.poses[row.pose], row.props)
+    figure = draw(pose)
+    arcs: list[Arc] = []
+    for demand in profile.demands:
+        term = _asking(demand.terms, position)
+        if term is None or term.required_deg is None or len(arcs) == MOST_ARCS:
+            continue
+        mark = arc(pose, figure, demand.id, term.required_deg, term.range_deg)
+        if mark:
+            arcs.append(mark)
+    return picture_of(figure, arcs)
+
+
+def _asking(terms: Sequence[Term], position: str) -> Term | None:
+    """The first term that asks an angle in a position."""
+    asking = (term for term in terms if term.position == position and term.required_deg is not None)
+    return next(asking, None)
+
+
+def picture_of_drill(drill: str, catalog: Catalog, seated: bool = False) -> Picture:
+    """Figure and motion of one drill; the figure shown still is the last frame. ``seated`` draws it from
+    the chair."""
+    row = catalog.drills[drill]
+    start, end = catalog.poses[row.poses[0]], catalog.poses[row.poses[-1]]
+    if seated and row.seated and not any("seat" in prop for prop in start.props):
+        props = tuple(prop for prop in row.props if prop.partition("@")[2] in UPPER_PLACES)
+        return _moving(_from_the_chair(start), _from_the_chair(end), props)
+    return _moving(start, end, row.props)
+
+
+def _from_the_chair(pose: Pose) -> Pose:
+    """The arms and the upper back of a pose, sitting down; arms turn with the thorax, so nothing else
+    changes."""
+    if pose.view == "front":
+        return Pose(
+            _seated_from_the_front(pose.near),
+            _seated_from_the_front(pose.far),
+            lumbar=pose.lumbar,
+            neck=pose.neck,
+            view="front",
+            props=("box@seat",),
+        )
+    least, most = CHAIR_LUMBAR_DEG
+    return Pose(
+        _seated_from_the_side(pose.near),
+        _seated_from_the_side(pose.far),
+        lumbar=max(least, min(most, pose.lumbar)),
+        thoracic=pose.thoracic,
+        neck=pose.neck,
+        props=("box@seat",),
+    )
+
+
+def _seated_from_the_front(side: Limbs) -> Limbs:
+    return replace(side, hip=CHAIR_HIP_DEG, knee=CHAIR_HIP_DEG, thigh=CHAIR_THIGH_SEEN, shank=1.0)
+
+
+def _seated_from_the_side(side: Limbs) -> Limbs:
+    return replace(
+        side,
+        ankle=0.0,
+        knee=90.0,
+        hip=90.0,
+        shoulder=min(CHAIR_MOST_SHOULDER_DEG, side.shoulder),
+        wrist=min(CHAIR_MOST_WRIST_DEG, side.wrist),
+    )
+
+
+@lru_cache(maxsize=512)
+def _moving(start: Pose, end: Pose, props: tuple[str, ...]) -> Picture:
+    run = frames(_with_props(start, props), _with_props(end, props))
+    return Picture(
+        points=run[-1].points,
+        shapes=_shapes(run[-1].shapes),
+        box=_union(run),
+        arcs=(),
+        frames=tuple(figure.points for figure in run),
+        frame_shapes=tuple(_shapes(figure.shapes) for figure in run),
+    )
+
+
+def _with_props(pose: Pose, props: tuple[str, ...]) -> Pose:
+    return replace(pose, props=(*pose.props, *props))
+
+
+def _union(figures: Sequence[Figure]) -> tuple[float, float, float, float]:
+    boxes = [figure.box for figure in figures]
+    return (
+        min(box.left for box in boxes),
+        0.0,
+        max(box.right for box in boxes),
+        max(box.top for box in boxes),
+    )

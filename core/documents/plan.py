@@ -1,0 +1,367 @@
+"""plan: a prep with its stops, its ways up, and what it leaves. A page gets the same with a figure on
+every item."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+
+from pydantic import Field
+
+from core.catalog import Catalog
+from core.catalog.rows import ClockKind, Level, Phase, WithoutTag
+from core.documents.base import Degrees, Document, Minutes, Share, ShareOfHour
+from core.documents.picture import Picture, picture_of_drill
+from core.prep import homework as home
+from core.prep import sheet as value
+
+
+class Dose(Document):
+    """How much of a drill."""
+
+    sets: int
+    reps: int | None
+    per_side: bool
+    hold_s: int | None
+    breaths: int | None
+    extra_side: str | None
+    work_s: int | None
+
+
+class Rung(Document):
+    """A neighbour on a drill's ladder, and the test that stands between the two."""
+
+    drill: str
+    name: str
+    test: str
+
+
+class Rungs(Document):
+    """The easier and the harder drill of the same ladder, null at an end."""
+
+    easier: Rung | None
+    harder: Rung | None
+
+
+class Item(Document):
+    """A drill at its place in a prep, a stop, a member's sheet or a cool-down. turns: [start, seconds] of
+    each. A default is what a sheet is shown with that was stored before there was the field."""
+
+    drill: str
+    name: str
+    phase: Phase
+    start_s: int
+    end_s: int
+    seconds: int
+    dose: Dose
+    dose_words: str
+    dose_option: int = 0
+    dose_count: int = 1
+    serves: tuple[str, ...]
+    kit: tuple[str, ...]
+    kit_names: tuple[str, ...]
+    level: Level
+    cautions: tuple[str, ...]
+    cues: tuple[str, ...]
+    fault: str = ""
+    why: str = ""
+    instead: dict[WithoutTag, str] = Field(default_factory=dict)
+    easier: Rung | None = None
+    harder: Rung | None = None
+    waves: int
+    pinned: bool
+    gain: float
+    turns: tuple[tuple[int, ...], ...] = ()
+    group: int = 0
+    new: bool = False
+
+
+class DrawnItem(Item):
+    """An item with its figure."""
+
+    picture: Picture
+
+
+class RampSet(Document):
+    """One build-up set. load and plates (per side) in ``unit``; start_s is null when it falls into the
+    part."""
+
+    movement: str
+    name: str
+    load_kg: float
+    reps: int
+    rest_s: int
+    plates: tuple[float, ...]
+    start_s: int | None
+    seconds: int
+    share: float
+    estimated: bool
+    load: float
+    unit: str
+
+
+class Ramp(Document):
+    """The way up for one group of the class that lifts the same; weights, bar and plates in ``unit``."""
+
+    division: str | None
+    sex: str | None
+    people: int
+    movement: str
+    name: str
+    working: float
+    wanted: float
+    unit: str
+    bar: float
+    plates: tuple[float, ...]
+    estimated: bool
+    sets: tuple[RampSet, ...]
+
+
+class Uncovered(Document):
+    """A demand the prep leaves, and why."""
+
+    demand: str
+    name: str
+    why: str
+    covered: Share
+
+
+class Ready(Document):
+    """How ready a demand is."""
+
+    demand: str
+    name: str
+    readiness: Share
+
+
+class Break(Document):
+    """The stop before a later part: what is ready, what is missing, and the drills for it when it has
+    minutes. until: the first part it does not serve any more."""
+
+    part: int
+    until: int
+    name: str
+    starts_min: Minutes
+    minutes: int
+    seconds: int
+    ready: tuple[Ready, ...]
+    missing: tuple[str, ...]
+    items: tuple[Item, ...]
+    ramp: tuple[RampSet, ...]
+    covered: Share
+    uncovered: tuple[Uncovered, ...]
+
+
+class DrawnBreak(Break):
+    """A stop with figures."""
+
+    items: tuple[DrawnItem, ...]
+
+
+class NextMinute(Document):
+    """One of ``new`` drills that a minute more brings; whole: the share prepared more in all."""
+
+    drill: str
+    name: str
+    gain: Share
+    whole: Share
+    new: int
+
+
+class Counted(Document):
+    """Repetitions of a drill in all."""
+
+    name: str
+    reps: int
+
+
+class Tally(Document):
+    """Totals of the session and its prep."""
+
+    contacts: int
+    contacts_words: str
+    lunge_steps: int
+    reps: tuple[Counted, ...]
+    share_of_hour: ShareOfHour
+
+
+class Homework(Document):
+    """Work at home on one range that stays short."""
+
+    motion: str
+    motion_name: str
+    plain: str
+    side: str | None
+    first_deg: Degrees
+    last_deg: Degrees
+    needed_deg: Degrees
+    visits: int
+    drill: str
+    name: str
+    dose: Dose
+    dose_words: str
+    times_a_week: int
+    weekly_s: int
+    stop: str
+
+
+class DrawnHomework(Homework):
+    """Homework with its figure."""
+
+    picture: Picture
+
+
+class Plan(Document):
+    """A prep that fits its minutes. homework: of the one member it is for, else null."""
+
+    minutes: int
+    seconds: int
+    method: str
+    method_name: str
+    headcount: int
+    items: tuple[Item, ...]
+    ramp: tuple[RampSet, ...]
+    cooldown: tuple[Item, ...]
+    uncovered: tuple[Uncovered, ...]
+    next_minute: tuple[NextMinute, ...]
+    covered: Share
+    coverage: dict[str, Share]
+    notes: tuple[str, ...]
+    pace: ClockKind
+    rounds: int
+    tally: Tally
+    parts: int | None
+    breaks: tuple[Break, ...]
+    ramps: tuple[Ramp, ...]
+    homework: tuple[Homework, ...] | None = None
+
+
+class DrawnPlan(Plan):
+    """A plan with figures."""
+
+    items: tuple[DrawnItem, ...]
+    cooldown: tuple[DrawnItem, ...]
+    breaks: tuple[DrawnBreak, ...]
+
+
+def plan_document(
+    sheet: value.PrepSheet, catalog: Catalog, homework: Iterable[home.Homework] | None = None
+) -> Plan:
+    """The document of a prep. homework: when it is one member's."""
+    return Plan.of(
+        sheet,
+        **_named(sheet, catalog),
+        items=item_documents(sheet.items, catalog),
+        cooldown=item_documents(sheet.cooldown, catalog),
+        breaks=tuple(
+            Break.of(stop, **_named_break(stop, catalog), items=item_documents(stop.items, catalog))
+            for stop in sheet.breaks
+        ),
+        homework=None if homework is None else tuple(homework_document(task, catalog) for task in homework),
+    )
+
+
+def drawn_plan(sheet: value.PrepSheet, catalog: Catalog) -> DrawnPlan:
+    """The document of a prep with its figures."""
+    return DrawnPlan.of(
+        sheet,
+        **_named(sheet, catalog),
+        items=drawn_items(sheet.items, catalog),
+        cooldown=drawn_items(sheet.cooldown, catalog),
+        breaks=tuple(drawn_break(stop, catalog) for stop in sheet.breaks),
+        homework=None,
+    )
+
+
+def _named(sheet: value.PrepSheet, catalog: Catalog) -> dict[str, object]:
+    """The fields of a plan that say a catalog row's name beside its id."""
+    return {
+        "method_name": catalog.methods[sheet.method].name,
+        "ramp": ramp_documents(sheet.ramp, catalog),
+        "ramps": tuple(_ramp(ramp, catalog) for ramp in sheet.ramps),
+        "uncovered": _uncovered(sheet.uncovered, catalog),
+    }
+
+
+def _named_break(stop: value.Break, catalog: Catalog) -> dict[str, object]:
+    """The fields of a stop that say a catalog row's name beside its id."""
+    return {
+        "ready": tuple(Ready.of(ready, name=catalog.demands[ready.demand].name) for ready in stop.ready),
+        "ramp": ramp_documents(stop.ramp, catalog),
+        "uncovered": _uncovered(stop.uncovered, catalog),
+    }
+
+
+def drawn_break(stop: value.Break, catalog: Catalog) -> DrawnBreak:
+    """A stop with figures."""
+    return DrawnBreak.of(stop, **_named_break(stop, catalog), items=drawn_items(stop.items, catalog))
+
+
+def item_documents(items: Iterable[value.Item], catalog: Catalog) -> tuple[Item, ...]:
+    """Items without figures."""
+    return tuple(Item.of(item, **_of_the_drill(item, catalog)) for item in items)
+
+
+def drawn_items(items: Iterable[value.Item], catalog: Catalog) -> tuple[DrawnItem, ...]:
+    """Items with figures."""
+    return tuple(
+        DrawnItem.of(
+            item,
+            **_of_the_drill(item, catalog),
+            picture=picture_of_drill(item.drill.id, catalog, item.level == "seated"),
+        )
+        for item in items
+    )
+
+
+def _of_the_drill(item: value.Item, catalog: Catalog) -> dict[str, object]:
+    """The fields of an item that come from its drill's row."""
+    drill = item.drill
+    neighbours = rungs(drill.id, catalog)
+    return {
+        "drill": drill.id,
+        "name": drill.name,
+        "dose_count": len(drill.doses),
+        "kit_names": tuple(catalog.kit[piece].name for piece in item.kit),
+        "cautions": drill.cautions,
+        "fault": drill.fault,
+        "why": drill.why,
+        "instead": drill.instead,
+        "easier": neighbours.easier,
+        "harder": neighbours.harder,
+    }
+
+
+def rungs(drill: str, catalog: Catalog) -> Rungs:
+    """The neighbours of a drill on its ladder."""
+    easier, harder = catalog.neighbours(drill)
+    return Rungs(easier=_rung(easier, catalog), harder=_rung(harder, catalog))
+
+
+def _rung(neighbour: tuple[str, str] | None, catalog: Catalog) -> Rung | None:
+    if neighbour is None:
+        return None
+    drill, test = neighbour
+    return Rung(drill=drill, name=catalog.drills[drill].name, test=test)
+
+
+def ramp_documents(ramp: Sequence[value.RampSet], catalog: Catalog) -> tuple[RampSet, ...]:
+    """Build-up sets with the name of their movement."""
+    return tuple(RampSet.of(step, name=catalog.movements[step.movement].name) for step in ramp)
+
+
+def _ramp(ramp: value.Ramp, catalog: Catalog) -> Ramp:
+    return Ramp.of(ramp, name=catalog.movements[ramp.movement].name, sets=ramp_documents(ramp.sets, catalog))
+
+
+def _uncovered(left: Iterable[value.Uncovered], catalog: Catalog) -> tuple[Uncovered, ...]:
+    return tuple(Uncovered.of(demand, name=catalog.demands[demand.demand].name) for demand in left)
+
+
+def _homework_names(task: home.Homework, catalog: Catalog) -> dict[str, object]:
+    demand = catalog.demands[task.motion]
+    return {"motion_name": demand.name, "plain": demand.plain}
+
+
+def homework_document(task: home.Homework, catalog: Catalog) -> Homework:
+    """Homework without its figure."""
+    return Homework.of(task, **_homework_names(task, catalog))
