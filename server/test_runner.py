@@ -1,6 +1,7 @@
 """Django's runner, ending with one plain line of counts."""
 
 import unittest
+from typing import Any
 
 from django.test.runner import DiscoverRunner
 
@@ -8,14 +9,15 @@ from django.test.runner import DiscoverRunner
 class PlainRunner(DiscoverRunner):
     """Prints ``N passed, N failed, N skipped`` last, alone on its line."""
 
-    def run_suite(self, suite: unittest.TestSuite, **kwargs):
-        result = super().run_suite(suite, **kwargs)
-        self.counts = result
-        return result
+    counts: unittest.TestResult | None = None
 
-    def run_tests(self, *args, **kwargs) -> int:
+    def run_suite(self, suite: unittest.TestSuite, **kwargs: Any) -> unittest.TestResult:  # type: ignore[override]  # the stubs say less
+        self.counts = super().run_suite(suite, **kwargs)
+        return self.counts
+
+    def run_tests(self, *args: Any, **kwargs: Any) -> int:
         failures = super().run_tests(*args, **kwargs)
-        result = getattr(self, "counts", None)
+        result = self.counts
         if result is not None:
             failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)
             passed = result.testsRun - failed - len(result.skipped)

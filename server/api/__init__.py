@@ -1,1 +1,2 @@
-"""The typed HTTP face: one router per noun, errors as problem+json (RFC 9457). Views only call actions and show values."""
+"""The typed HTTP face: one router per noun, errors as problem+json (RFC 9457). Views only call actions and
+show values."""

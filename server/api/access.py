@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from django.contrib.auth.models import AnonymousUser
 from django.db.models import Count, Prefetch, QuerySet
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
+from ninja.errors import AuthenticationError
 
 from server.api.problems import Problem
 from server.people.models import Person
@@ -12,9 +14,16 @@ from server.programme.models import GymClass, Session
 from server.publishing.models import Publication
 
 
+def signed_in(request: HttpRequest) -> Person:
+    """Who has signed in. The API lets nobody else through to an address that asks this."""
+    if isinstance(request.user, AnonymousUser):
+        raise AuthenticationError(401)
+    return request.user
+
+
 def coach(request: HttpRequest) -> Person:
     """The signed-in coach. Members are told so plainly."""
-    person = request.user
+    person = signed_in(request)
     if not person.coaches:
         raise Problem(403, "For coaches", "This page is for the coaches of your gym.")
     return person

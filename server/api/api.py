@@ -1,5 +1,6 @@
 """The API: routers, one error shape, session sign-in with CSRF."""
 
+from django.http import HttpRequest
 from ninja import NinjaAPI
 from ninja.security import django_auth
 
@@ -19,6 +20,6 @@ api.add_router("", sheets.router)
 
 
 @api.get("/health", auth=None)
-def health(request):
+def health(request: HttpRequest) -> dict[str, bool]:
     """Answers when the server does."""
     return {"ok": True}

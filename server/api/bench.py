@@ -3,36 +3,43 @@
 from django.http import HttpRequest
 from ninja import Router
 
-from server.api import bench_schemas, schemas
+from core.documents.bench import (
+    Alternative,
+    Bench,
+    SharedBar,
+    alternative_document,
+    bench_document,
+    shared_bar_document,
+)
+from core.session import SessionAsk, alternatives, share_bar
+from server.api import schemas
 from server.api.access import class_of, coach, session_of
-from server.prep.bench import BenchInput, alternatives, bench_view, shared_view
-from server.prep.drafts import DIALS, bench_input
+from server.prep.drafts import session_ask
 
 router = Router(tags=["bench"])
 
 
-def _asked(request: HttpRequest, session_id: int, payload: schemas.BenchIn) -> BenchInput:
+def _ask(request: HttpRequest, session_id: int, payload: schemas.BenchIn) -> SessionAsk:
     person = coach(request)
     session = session_of(person, session_id)
     gym_class = class_of(person, payload.class_id) if payload.class_id else None
-    return bench_input(
-        session, gym_class, text=payload.text, **{dial: getattr(payload, dial) for dial in DIALS}
-    )
+    return session_ask(session, gym_class, text=payload.text, dials=payload)
 
 
-@router.post("/sessions/{session_id}/bench", response=bench_schemas.BenchOut)
-def live(request: HttpRequest, session_id: int, payload: schemas.BenchIn):
+@router.post("/sessions/{session_id}/bench", response=Bench)
+def live(request: HttpRequest, session_id: int, payload: schemas.BenchIn) -> Bench:
     """Read, derive and plan what is on the page, for the people of one class. Saves nothing."""
-    return bench_view(_asked(request, session_id, payload))
+    return bench_document(_ask(request, session_id, payload))
 
 
-@router.post("/sessions/{session_id}/shared-bar", response=bench_schemas.SharedBarOut)
-def shared(request: HttpRequest, session_id: int, payload: schemas.SharedBarIn):
+@router.post("/sessions/{session_id}/shared-bar", response=SharedBar)
+def shared(request: HttpRequest, session_id: int, payload: schemas.SharedBarIn) -> SharedBar:
     """Two groups' lifters on one bar: who lifts what when, and which plates move."""
-    return shared_view(_asked(request, session_id, payload), payload.first, payload.second)
+    return shared_bar_document(share_bar(_ask(request, session_id, payload), payload.first, payload.second))
 
 
-@router.post("/sessions/{session_id}/alternatives", response=list[bench_schemas.AlternativeOut])
-def swaps(request: HttpRequest, session_id: int, payload: schemas.SwapIn):
+@router.post("/sessions/{session_id}/alternatives", response=list[Alternative])
+def swaps(request: HttpRequest, session_id: int, payload: schemas.SwapIn) -> list[Alternative]:
     """What could stand in one drill's place, and what each exchange costs."""
-    return alternatives(_asked(request, session_id, payload), payload.drill)
+    ask = _ask(request, session_id, payload)
+    return [alternative_document(exchange, ask.catalog) for exchange in alternatives(ask, payload.drill)]

@@ -1,5 +1,7 @@
 """What the gym has: kit, floor, bars and plates."""
 
+from collections.abc import Iterable
+
 from django.http import HttpRequest
 from ninja import Router, Schema
 from pydantic import Field
@@ -8,6 +10,7 @@ from core.catalog import load_catalog
 from core.prep.plates import BARS, KG_PAIRS, LB_PAIRS
 from server.api.access import coach
 from server.gym.actions import SPACES, set_place
+from server.gym.models import Gym
 
 router = Router(tags=["gym"])
 
@@ -48,40 +51,34 @@ class PlaceIn(Schema):
 
 
 @router.get("/place", response=PlaceOut)
-def place(request: HttpRequest):
+def place(request: HttpRequest) -> PlaceOut:
     """Kit, floor and rack as written down."""
-    gym = coach(request).gym
-    pieces, rack = gym.kit_pieces(), gym.rack_value()
-    return {
-        "kit": [
-            {"id": row.id, "name": row.name, "pieces": pieces.get(row.id, 0)}
-            for row in load_catalog().kit.values()
-        ],
-        "spaces": list(SPACES),
-        "places": gym.places,
-        "rack": {"unit": rack.unit, "bars": list(rack.bars), "pairs": _pairs(rack.pairs)},
-        "usual": [
-            {"unit": unit, "bars": list(BARS[unit]), "pairs": _pairs(pairs.items())}
-            for unit, pairs in (("kg", KG_PAIRS), ("lb", LB_PAIRS))
-        ],
-    }
+    return _place(coach(request).gym)
 
 
 @router.put("/place", response=PlaceOut)
-def change_place(request: HttpRequest, payload: PlaceIn):
+def change_place(request: HttpRequest, payload: PlaceIn) -> PlaceOut:
     """Write it down anew; nothing is saved unless all of it can be."""
     person = coach(request)
-    set_place(
-        person.gym,
-        person,
-        payload.kit,
-        payload.places,
-        payload.rack.unit,
-        payload.rack.bars,
-        [(one.plate, one.pairs) for one in payload.rack.pairs],
+    rack = payload.rack
+    pairs = [(size.plate, size.pairs) for size in rack.pairs]
+    set_place(person.gym, person, payload.kit, payload.places, rack.unit, rack.bars, pairs)
+    return _place(person.gym)
+
+
+def _place(gym: Gym) -> PlaceOut:
+    pieces, rack = gym.kit_pieces(), gym.rack_value()
+    kit = load_catalog().kit.values()
+    usual = {"kg": KG_PAIRS, "lb": LB_PAIRS}
+    return PlaceOut(
+        kit=[KitCount(id=row.id, name=row.name, pieces=pieces.get(row.id, 0)) for row in kit],
+        spaces=list(SPACES),
+        places=gym.places,
+        rack=_plates(rack.unit, rack.bars, rack.pairs),
+        usual=[_plates(unit, BARS[unit], pairs.items()) for unit, pairs in usual.items()],
     )
-    return place(request)
 
 
-def _pairs(rows) -> list[dict]:
-    return [{"plate": plate, "pairs": pairs} for plate, pairs in rows]
+def _plates(unit: str, bars: Iterable[float], pairs: Iterable[tuple[float, int]]) -> Plates:
+    rows = [Pairs(plate=plate, pairs=count) for plate, count in pairs]
+    return Plates(unit=unit, bars=list(bars), pairs=rows)

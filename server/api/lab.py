@@ -6,6 +6,8 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
 
+from core.demand import Person as PersonValue
+from core.documents.lab import Lab, lab_document
 from core.lab import OPENS_WITH, LabAsk, ask_lab
 from server.api import lab_schemas as schemas
 from server.api.access import class_of, coach
@@ -16,44 +18,43 @@ router = Router(tags=["lab"])
 
 
 @router.get("/lab", response=schemas.LabStart)
-def start(request: HttpRequest):
+def start(request: HttpRequest) -> schemas.LabStart:
     """Who can be put into the lab, and the positions it opens with."""
-    person = coach(request)
-    rows = (
-        Person.objects.filter(gym_id=person.gym_id, is_active=True)
-        .order_by("name")
-        .prefetch_related("ranges")
+    rows = Person.objects.filter(gym_id=coach(request).gym_id, is_active=True)
+    people = rows.order_by("name").prefetch_related("ranges")
+    return schemas.LabStart(
+        people=[
+            schemas.LabPerson(
+                id=person.pk,
+                name=person.name,
+                measured=len({measured.motion for measured in person.ranges.all()}),
+            )
+            for person in people
+        ],
+        positions=[
+            schemas.LabPosition(
+                id=name,
+                family=ask.family,
+                bar=ask.bar,
+                single_leg=ask.single_leg,
+                chest_cm=ask.chest_cm,
+                bar_height_m=ask.bar_height_m,
+            )
+            for name, ask in OPENS_WITH.items()
+        ],
     )
-    return {
-        "people": [
-            {"id": one.pk, "name": one.name, "measured": len({row.motion for row in one.ranges.all()})}
-            for one in rows
-        ],
-        "positions": [
-            {
-                "id": name,
-                "family": one.family,
-                "bar": one.bar,
-                "single_leg": one.single_leg,
-                "chest_cm": one.chest_cm,
-                "bar_height_m": one.bar_height_m,
-            }
-            for name, one in OPENS_WITH.items()
-        ],
-    }
 
 
-@router.post("/lab", response=schemas.LabOut)
-def answer(request: HttpRequest, payload: schemas.LabIn):
+@router.post("/lab", response=Lab)
+def answer(request: HttpRequest, payload: schemas.LabIn) -> Lab:
     """Where this body stops in this position. Saves nothing."""
     person = coach(request)
-    fields = payload.dict(exclude={"person_id", "class_id"})
-    return ask_lab(
-        LabAsk(**fields), _people(person, payload, timezone.localdate()), vocabulary_of(person.gym).catalog
-    )
+    catalog = vocabulary_of(person.gym).catalog
+    ask = LabAsk(**payload.dict(exclude={"person_id", "class_id"}))
+    return lab_document(ask_lab(ask, _people(person, payload, timezone.localdate()), catalog), catalog)
 
 
-def _people(by: Person, payload: schemas.LabIn, today: datetime.date) -> tuple:
+def _people(by: Person, payload: schemas.LabIn, today: datetime.date) -> tuple[PersonValue, ...]:
     """The person asked for, or everybody of a class; never anyone of another gym."""
     if payload.person_id:
         rows = Person.objects.filter(gym_id=by.gym_id, pk=payload.person_id)
@@ -61,4 +62,4 @@ def _people(by: Person, payload: schemas.LabIn, today: datetime.date) -> tuple:
         rows = class_of(by, payload.class_id).people.filter(is_active=True)
     else:
         return ()
-    return tuple(one.value(today) for one in rows.prefetch_related("ranges"))
+    return tuple(person.value(today) for person in rows.prefetch_related("ranges"))

@@ -1,59 +1,37 @@
-"""Shapes of the position lab."""
+"""Shapes of what the position lab is asked and starts with; its answer is the core's document."""
 
 from __future__ import annotations
+
+from typing import Annotated
 
 from ninja import Schema
 from pydantic import Field
 
-from server.api.bench_schemas import Picture
+from core.lab import Bar, Family
+from core.posture.hinge import BAR_HEIGHT_M
+
+FewNumbers = Annotated[dict[str, float], Field(max_length=10)]
 
 
 class LabIn(Schema):
     """A shape; a person, a class's average, or nobody in particular; ranges and lengths typed over theirs."""
 
-    family: str = "squat"
-    bar: str = "none"
+    family: Family = "squat"
+    bar: Bar = "none"
     single_leg: bool = False
     load_share: float = 0.0
     depth_deg: float = 100.0
     stance_cm: float = 42.0
     heel_mm: float = 0.0
     step_length_m: float = 0.9
-    bar_height_m: float = 0.225
+    bar_height_m: float = BAR_HEIGHT_M
     chest_cm: float = 0.0
     shoulders_cm: float = 0.0
     wedge_deg: float = 0.0
-    ranges: dict[str, float] = Field(default={}, max_length=10)
-    lengths_m: dict[str, float] = Field(default={}, max_length=10)
+    ranges: FewNumbers = Field(default_factory=dict)
+    lengths_m: FewNumbers = Field(default_factory=dict)
     person_id: int | None = None
     class_id: int | None = None
-
-
-class MarginOut(Schema):
-    id: str
-    name: str
-    motions: list[str]
-    needs_deg: float
-    has_deg: float
-    margin_deg: float
-    measured: bool
-
-
-class LabOut(Schema):
-    family: str
-    picture: Picture
-    lean_deg: float
-    holds: bool
-    margins: list[MarginOut]
-    limiting: str
-    limiting_name: str
-    changes: list[str]
-    says: str
-    ranges: dict[str, float]
-    measured: list[str]
-    lengths_m: dict[str, float]
-    height_m: float
-    unknown: list[str]
 
 
 class LabPerson(Schema):
@@ -64,8 +42,8 @@ class LabPerson(Schema):
 
 class LabPosition(Schema):
     id: str
-    family: str
-    bar: str
+    family: Family
+    bar: Bar
     single_leg: bool
     chest_cm: float
     bar_height_m: float

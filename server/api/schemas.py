@@ -1,4 +1,5 @@
-"""Shapes of what goes in and out. The TypeScript types are generated from these."""
+"""Shapes of what goes in and out beside the core's documents. The TypeScript types are generated from
+these."""
 
 from __future__ import annotations
 
@@ -6,17 +7,22 @@ import datetime
 from typing import Annotated, Literal
 
 from ninja import Schema
-from pydantic import Field
+from pydantic import Field, TypeAdapter
 
-from server.api.bench_schemas import ItemOut, Picture, ProblemAt, RampOut
+from core.catalog.rows import ClockKind, Kind, Phase, Style
+from core.documents.bench import ProblemAt
+from core.documents.sheet import DemandName, DrawnSheet
+from server.prep.dials import MAX_TEXT, Dials, DialsGiven
 
-MAX_TEXT = 400_000  # letters; the core refuses over 100 kB with a message of its own
-Drills = list[str]
-Doses = Annotated[dict[str, Annotated[int, Field(ge=0, le=9)]], Field(max_length=60)]
-Breaks = Annotated[
-    dict[Annotated[str, Field(pattern="^[0-9]{1,2}$")], Annotated[int, Field(ge=0, le=60)]],
-    Field(max_length=40),
-]
+Role = Literal["owner", "coach", "member"]
+ROLE: TypeAdapter[Role] = TypeAdapter(Role)
+Title = Annotated[str, Field(min_length=1, max_length=120)]
+BoardText = Annotated[str, Field(max_length=MAX_TEXT)]
+
+
+def role_of(stored: str) -> Role:
+    """A stored role as one of the closed set. Raises ValidationError for another."""
+    return ROLE.validate_python(stored)
 
 
 class SignIn(Schema):
@@ -28,7 +34,7 @@ class Me(Schema):
     id: int
     name: str
     email: str
-    role: str
+    role: Role
     coaches: bool
     gym: str
     demo: bool
@@ -39,7 +45,7 @@ class MethodOut(Schema):
     name: str
     belief: str
     differ: str
-    own: bool = False
+    own: bool
 
 
 class MovementOut(Schema):
@@ -47,14 +53,23 @@ class MovementOut(Schema):
     name: str
 
 
+class Choices(Schema):
+    """The closed sets a method is made of, in order."""
+
+    phases: tuple[Phase, ...]
+    styles: tuple[Style, ...]
+    clocks: tuple[ClockKind, ...]
+
+
 class Shelf(Schema):
-    """What the Bench needs once: methods, movement names and demand names."""
+    """What pages need once: methods, movement names, demand names, and closed sets to choose from."""
 
     methods: list[MethodOut]
     movements: list[MovementOut]
-    demands: dict[str, dict[str, str]]
+    demands: dict[str, DemandName]
     min_minutes: int
     max_minutes: int
+    choices: Choices
 
 
 class ClassOut(Schema):
@@ -68,51 +83,29 @@ class ClassOut(Schema):
 
 class SessionIn(Schema):
     date: datetime.date
-    title: str = Field(min_length=1, max_length=120)
-    text: str = Field(default="", max_length=MAX_TEXT)
+    title: Title
+    text: BoardText = ""
 
 
-class SessionPatch(Schema):
+class SessionPatch(DialsGiven):
     """Only what is given changes."""
 
-    title: str | None = Field(default=None, min_length=1, max_length=120)
-    text: str | None = Field(default=None, max_length=MAX_TEXT)
-    minutes: int | None = None
-    method: str | None = None
-    pins: Drills | None = None
-    bans: Drills | None = None
-    order: Drills | None = None
-    doses: Doses | None = None
-    breaks: Breaks | None = None
-    after_text: str | None = Field(default=None, max_length=MAX_TEXT)
-    after_min: int | None = Field(default=None, ge=0, le=600)
-    cold: bool | None = None
-    locked: bool | None = None
+    title: Title | None = None
+    text: BoardText | None = None
 
 
-class SessionOut(Schema):
+class SessionOut(Dials):
     id: int
     date: datetime.date
     title: str
     text: str
-    minutes: int
-    method: str
-    pins: Drills
-    bans: Drills
-    order: Drills
-    doses: Doses
-    breaks: Breaks
-    after_text: str
-    after_min: int
-    cold: bool
-    locked: bool
     classes: list[ClassOut]
 
 
 class TopDemand(Schema):
     id: str
     name: str
-    kind: str
+    kind: Kind
     score: float
 
 
@@ -137,26 +130,15 @@ class Week(Schema):
     days: list[WeekDay]
 
 
-class BenchIn(Schema):
+class BenchIn(Dials):
     """The Bench as it stands in the page, saved or not."""
 
-    text: str = Field(max_length=MAX_TEXT)
-    minutes: int
-    method: str
+    text: BoardText
     class_id: int | None = None
-    pins: Drills = []
-    bans: Drills = []
-    order: Drills = []
-    doses: Doses = {}
-    breaks: Breaks = {}
-    after_text: str = Field(default="", max_length=MAX_TEXT)
-    after_min: int = Field(default=20, ge=0, le=600)
-    cold: bool = False
-    locked: bool = False
 
 
 class SharedBarIn(BenchIn):
-    """first and second: places in the plan's ramps."""
+    """first and second: numbers in the plan's ramps."""
 
     first: int = Field(ge=0, le=40)
     second: int = Field(ge=0, le=40)
@@ -200,69 +182,15 @@ class PublishOut(Schema):
     problem: ProblemAt | None
 
 
-class GapOut(Schema):
-    motion: str
-    name: str
-    plain: str
-    has_deg: float
-    needed_deg: float
-    measured: bool
-    side: str | None
-    because: str
+Felt = Literal["better", "same", "worse"]
 
 
-class SwapOut(Schema):
-    instead_of: str
-    instead_name: str
-    drill: str | None
-    name: str | None
-    why: str
-
-
-class HomeworkOut(Schema):
-    """Work at home on one range that stays short."""
-
-    motion: str
-    motion_name: str
-    plain: str
-    side: str | None
-    first_deg: float
-    last_deg: float
-    needed_deg: float
-    visits: int
-    drill: str
-    name: str
-    dose_words: str
-    times_a_week: int
-    weekly_s: int
-    stop: str
-    picture: Picture | None = None
-
-
-class MemberBreak(Schema):
-    """What a member does in the stop before a later part."""
-
-    name: str
-    minutes: int
-    items: list[ItemOut]
-    ramp: list[RampOut] = []
-
-
-class MemberWork(Schema):
-    part: str
-    format: str
-    line: int
-    name: str
-    text: str
-    standard: str
-
-
-class SheetOut(Schema):
-    """A member's page."""
+class SheetPage(DrawnSheet):
+    """A member's page: their sheet, the class it is for, and where it stands among its versions."""
 
     version: int
     newest: bool
-    felt: str
+    felt: Felt | Literal[""]
     title: str
     date: datetime.date
     starts_at: datetime.datetime
@@ -270,25 +198,11 @@ class SheetOut(Schema):
     gym: str
     coach: str
     name: str
-    text: str
-    division: str
-    work: list[MemberWork]
-    minutes: int
-    method: str
-    items: list[ItemOut]
-    ramp: list[RampOut]
-    cooldown: list[ItemOut]
-    extras: list[ItemOut]
-    swaps: list[SwapOut]
-    gaps: list[GapOut]
-    breaks: list[MemberBreak] = []
-    homework: list[HomeworkOut] = []
-    demand_names: dict[str, dict[str, str]]
     caution_note: str
 
 
 class FeltIn(Schema):
-    felt: Literal["better", "same", "worse"]
+    felt: Felt
 
 
 class MySheet(Schema):

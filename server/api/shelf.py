@@ -1,33 +1,38 @@
-"""The gym's own words and movements."""
+"""The gym's own words, movements and methods, and the shelf's drills."""
+
+from collections.abc import Mapping
 
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import File, Router, Status, UploadedFile
 
 from core.catalog import Catalog, load_catalog
-from core.catalog.rows import Movement
+from core.catalog.own import OWN_PREFIX
+from core.catalog.rows import Method, Movement
+from core.documents.picture import picture_of_drill
+from core.documents.plan import rungs
 from core.errors import UnusableFile
-from core.pictures import picture_of_drill
-from core.prep.pace import dose_words
+from core.prep.dose import option_words
 from server.api import shelf_schemas as schemas
 from server.api.access import coach
-from server.prep.bench import rungs
+from server.gym.models import Gym
 from server.shelf import actions
+from server.shelf.models import GymWord
 
 router = Router(tags=["shelf"])
 MAX_FILE = 1_000_000
 
 
 @router.get("/words", response=list[schemas.WordOut])
-def words(request: HttpRequest):
+def words(request: HttpRequest) -> list[schemas.WordOut]:
     """Words this gym taught, with what they mean."""
     gym = coach(request).gym
     names = actions.vocabulary_of(gym).catalog.movements
-    return [_word_out(one, names) for one in gym.words.all()]
+    return [_word_out(word, names) for word in gym.words.all()]
 
 
 @router.post("/words", response={201: schemas.WordOut})
-def teach(request: HttpRequest, payload: schemas.WordIn):
+def teach(request: HttpRequest, payload: schemas.WordIn) -> Status[schemas.WordOut]:
     """From now on a word means a movement, or nothing to do at all (an empty movement)."""
     person = coach(request)
     word = actions.teach_word(person.gym, person, payload.word, payload.movement)
@@ -35,22 +40,23 @@ def teach(request: HttpRequest, payload: schemas.WordIn):
 
 
 @router.delete("/words/{word_id}", response={204: None})
-def forget(request: HttpRequest, word_id: int):
+def forget(request: HttpRequest, word_id: int) -> Status[None]:
+    """The word means nothing of its own again."""
     person = coach(request)
     actions.forget_word(person.gym, person, word_id)
     return Status(204, None)
 
 
 @router.get("/movements", response=list[schemas.ShelfMovement])
-def movements(request: HttpRequest):
+def movements(request: HttpRequest) -> list[schemas.ShelfMovement]:
     """Every movement this gym can write, its own first."""
     catalog = actions.vocabulary_of(coach(request).gym).catalog
-    rows = sorted(catalog.movements.values(), key=lambda row: (not row.id.startswith("own-"), row.name))
+    rows = sorted(catalog.movements.values(), key=lambda row: (not _is_own(row), row.name))
     return [_movement_out(row, catalog) for row in rows]
 
 
 @router.post("/movements", response={201: schemas.ShelfMovement})
-def add(request: HttpRequest, payload: schemas.OwnMovementIn):
+def add(request: HttpRequest, payload: schemas.OwnMovementIn) -> Status[schemas.ShelfMovement]:
     """A movement of the gym's own, made from a similar one."""
     person = coach(request)
     made = actions.add_movement(person.gym, person, payload.name, payload.like, positions=payload.positions)
@@ -59,18 +65,17 @@ def add(request: HttpRequest, payload: schemas.OwnMovementIn):
 
 
 @router.get("/movements/file")
-def export(request: HttpRequest):
+def export(request: HttpRequest) -> HttpResponse:
     """The gym's own movements as a file."""
-    text = actions.export_movements(coach(request).gym)
     return HttpResponse(
-        text,
+        actions.export_movements(coach(request).gym),
         content_type="application/json",
         headers={"Content-Disposition": 'attachment; filename="movements.json"'},
     )
 
 
 @router.post("/movements/file", response=schemas.ImportOut)
-def take(request: HttpRequest, file: UploadedFile = File(...)):
+def take(request: HttpRequest, file: File[UploadedFile]) -> schemas.ImportOut:
     """Take a file of movements; nothing is saved unless all are valid."""
     person = coach(request)
     raw = file.read(MAX_FILE + 1)
@@ -80,25 +85,26 @@ def take(request: HttpRequest, file: UploadedFile = File(...)):
         text = raw.decode("utf-8-sig")
     except UnicodeDecodeError as problem:
         raise UnusableFile("This is not UTF-8 text; export the movements again.") from problem
-    return actions.import_movements(person.gym, person, text)
+    taken = actions.import_movements(person.gym, person, text)
+    return schemas.ImportOut(added=taken.added, changed=taken.changed, same=taken.same)
 
 
 @router.delete("/movements/{slug}", response={204: None})
-def remove(request: HttpRequest, slug: str):
+def remove(request: HttpRequest, slug: str) -> Status[None]:
+    """The movement goes, and the words that meant it."""
     person = coach(request)
     actions.remove_movement(person.gym, person, slug)
     return Status(204, None)
 
 
 @router.get("/methods", response=list[schemas.MethodRow])
-def methods(request: HttpRequest):
-    """Every method with all it sets, the gym's own first."""
-    gym = coach(request).gym
-    return _methods_out(gym)
+def methods(request: HttpRequest) -> list[schemas.MethodRow]:
+    """Every method with all it sets, the built-in ones first."""
+    return _methods_out(coach(request).gym)
 
 
 @router.post("/methods", response={201: list[schemas.MethodRow]})
-def copy_method(request: HttpRequest, payload: schemas.MethodIn):
+def copy_method(request: HttpRequest, payload: schemas.MethodIn) -> Status[list[schemas.MethodRow]]:
     """The gym's own copy of a method, with changes."""
     person = coach(request)
     actions.save_method(person.gym, person, payload.base, payload.changes())
@@ -106,7 +112,7 @@ def copy_method(request: HttpRequest, payload: schemas.MethodIn):
 
 
 @router.put("/methods/{slug}", response=list[schemas.MethodRow])
-def change_method(request: HttpRequest, slug: str, payload: schemas.MethodIn):
+def change_method(request: HttpRequest, slug: str, payload: schemas.MethodIn) -> list[schemas.MethodRow]:
     """New changes to the gym's own method; what is not given is as in the one it was made from."""
     person = coach(request)
     get_object_or_404(person.gym.own_methods, slug=slug)
@@ -115,7 +121,7 @@ def change_method(request: HttpRequest, slug: str, payload: schemas.MethodIn):
 
 
 @router.delete("/methods/{slug}", response={204: None})
-def remove_method(request: HttpRequest, slug: str):
+def remove_method(request: HttpRequest, slug: str) -> Status[None]:
     """Preps that use it go back to the method it was made from."""
     person = coach(request)
     actions.remove_method(person.gym, person, slug)
@@ -123,90 +129,107 @@ def remove_method(request: HttpRequest, slug: str):
 
 
 @router.get("/drills", response=list[schemas.ShelfDrill])
-def drills(request: HttpRequest):
+def drills(request: HttpRequest) -> list[schemas.ShelfDrill]:
     """Every drill, in catalog order."""
     coach(request)
     catalog = load_catalog()
     return [
-        {
-            "id": row.id,
-            "name": row.name,
-            "aliases": list(row.aliases),
-            "style": row.style,
-            "phases": list(row.phases),
-            "level": row.level,
-            "seated": bool(row.seated),
-            "kit_names": [catalog.kit[item].name for item in row.kit],
-            "serves": [_served(demand, catalog) for demand, _, _ in catalog.why(row.id)],
-        }
+        schemas.ShelfDrill(
+            id=row.id,
+            name=row.name,
+            aliases=row.aliases,
+            style=row.style,
+            phases=row.phases,
+            level=row.level,
+            seated=bool(row.seated),
+            kit_names=[catalog.kit[piece].name for piece in row.kit],
+            serves=[_served(effect.demand, catalog) for effect in catalog.why(row.id)],
+        )
         for row in catalog.drills.values()
     ]
 
 
 @router.get("/drills/{drill_id}", response=schemas.DrillOut)
-def drill(request: HttpRequest, drill_id: str):
+def drill(request: HttpRequest, drill_id: str) -> schemas.DrillOut:
     """One drill with everything the planner knows of it, and where that comes from."""
     coach(request)
     catalog = load_catalog()
     row = catalog.drills.get(drill_id)
     if row is None:
         raise Http404
-    return {
-        "id": row.id,
-        "name": row.name,
-        "why": row.why,
-        "style": catalog.reasons[row.style].name,
-        "effort": row.effort,
-        "space": row.space,
-        "level": row.level,
-        "picture": picture_of_drill(row.id, catalog, False),
-        "cues": list(row.cues),
-        "fault": row.fault,
-        "cautions": list(row.cautions),
-        "avoid": list(row.avoid),
-        "seated": row.seated or "",
-        "instead": dict(row.instead),
-        "doses": [dose_words(option) for option in row.doses],
-        "holds_s": row.holds_s,
-        "fatigue": row.fatigue,
-        "kit": {catalog.kit[item].name: each for item, each in row.kit.items()},
-        "effects": [
-            {**_served(demand, catalog), "twentieths": effect, "because": because}
-            for demand, effect, because in catalog.why(row.id)
+    neighbours = rungs(row.id, catalog)
+    sources = dict.fromkeys((row.source, row.effects_source))
+    return schemas.DrillOut(
+        id=row.id,
+        name=row.name,
+        why=row.why,
+        style=catalog.reasons[row.style].name,
+        effort=row.effort,
+        space=row.space,
+        level=row.level,
+        picture=picture_of_drill(row.id, catalog),
+        cues=row.cues,
+        fault=row.fault,
+        cautions=row.cautions,
+        avoid=row.avoid,
+        seated=row.seated or "",
+        instead=row.instead,
+        doses=[option_words(option) for option in row.doses],
+        holds_s=row.holds_s,
+        fatigue=row.fatigue,
+        kit={catalog.kit[piece].name: each for piece, each in row.kit.items()},
+        effects=[
+            schemas.Effect(
+                **_served(effect.demand, catalog).dict(),
+                twentieths=effect.twentieths,
+                because=effect.reason,
+            )
+            for effect in catalog.why(row.id)
         ],
-        "sources": list(
-            dict.fromkeys(catalog.sources[one].citation for one in (row.source, row.effects_source))
-        ),
-        **rungs(row.id, catalog),
-    }
+        sources=[catalog.sources[source].citation for source in sources],
+        easier=neighbours.easier,
+        harder=neighbours.harder,
+    )
 
 
-def _served(demand: str, catalog: Catalog) -> dict:
-    return {"demand": demand, "name": catalog.demands[demand].name, "kind": catalog.demands[demand].kind}
+def _served(demand: str, catalog: Catalog) -> schemas.Served:
+    row = catalog.demands[demand]
+    return schemas.Served(demand=demand, name=row.name, kind=row.kind)
 
 
-def _methods_out(gym) -> list[dict]:
+def _methods_out(gym: Gym) -> list[schemas.MethodRow]:
     catalog = actions.vocabulary_of(gym).catalog
     base = dict(gym.own_methods.values_list("slug", "base"))
     rows = sorted(catalog.methods.values(), key=lambda row: row.id not in base)
-    return [
-        {**row.model_dump(mode="json"), "own": row.id in base, "base": base.get(row.id, row.id)}
-        for row in rows
-    ]
+    return [_method_out(row, base.get(row.id)) for row in rows]
 
 
-def _word_out(one, names: dict[str, Movement]) -> dict:
-    row = names.get(one.movement)
-    return {"id": one.pk, "word": one.word, "movement": one.movement, "name": row.name if row else ""}
+def _method_out(row: Method, base: str | None) -> schemas.MethodRow:
+    """A method; base: what the gym's own was made from."""
+    fields = row.model_dump(mode="json", exclude={"source"})
+    return schemas.MethodRow(**fields, own=base is not None, base=base or row.id)
 
 
-def _movement_out(row: Movement, catalog: Catalog) -> dict:
-    return {
-        "id": row.id,
-        "name": row.name,
-        "aliases": list(row.aliases),
-        "family": row.family,
-        "own": row.id.startswith("own-"),
-        "positions": [{"id": one, "name": catalog.positions[one].name} for one in row.positions],
-        "standard": row.standard,
-    }
+def _word_out(word: GymWord, names: Mapping[str, Movement]) -> schemas.WordOut:
+    row = names.get(word.movement)
+    name = row.name if row else ""
+    return schemas.WordOut(id=word.pk, word=word.word, movement=word.movement, name=name)
+
+
+def _is_own(row: Movement) -> bool:
+    return row.id.startswith(OWN_PREFIX)
+
+
+def _movement_out(row: Movement, catalog: Catalog) -> schemas.ShelfMovement:
+    return schemas.ShelfMovement(
+        id=row.id,
+        name=row.name,
+        aliases=row.aliases,
+        family=row.family,
+        own=_is_own(row),
+        positions=[
+            schemas.NamedPosition(id=position, name=catalog.positions[position].name)
+            for position in row.positions
+        ],
+        standard=row.standard,
+    )

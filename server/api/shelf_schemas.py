@@ -1,18 +1,24 @@
-"""Shapes of the gym's own words and movements."""
+"""Shapes of the gym's own words, movements and methods, and of the shelf's drills."""
 
 from __future__ import annotations
+
+from typing import Annotated, Any
 
 from ninja import Schema
 from pydantic import Field
 
-from server.api.bench_schemas import Picture, RungOut
+from core.catalog.rows import ClockKind, Kind, Level, Phase, Space, Style, WithoutTag
+from core.documents.picture import Picture
+from core.documents.plan import Rung
+
+RowId = Annotated[str, Field(max_length=90)]
 
 
 class WordIn(Schema):
     """movement is empty for a word that is no work."""
 
     word: str = Field(min_length=1, max_length=200)
-    movement: str = Field(default="", max_length=90)
+    movement: RowId = ""
 
 
 class WordOut(Schema):
@@ -30,7 +36,7 @@ class NamedPosition(Schema):
 class ShelfMovement(Schema):
     id: str
     name: str
-    aliases: list[str]
+    aliases: tuple[str, ...]
     family: str
     own: bool
     positions: list[NamedPosition]
@@ -41,7 +47,7 @@ class OwnMovementIn(Schema):
     """A new movement that is like a known one; positions when they differ."""
 
     name: str = Field(min_length=1, max_length=80)
-    like: str = Field(max_length=90)
+    like: RowId
     positions: list[str] | None = None
 
 
@@ -52,15 +58,19 @@ class ImportOut(Schema):
 
 
 class PhaseBounds(Schema):
-    phase: str
+    """Time and items of a phase at a method's reference length."""
+
+    phase: Phase
     min_s: int
     max_s: int
     min_items: int
     max_items: int
 
 
-class ClockIn(Schema):
-    kind: str
+class Clock(Schema):
+    """How a method runs its time."""
+
+    kind: ClockKind
     work_s: int
     change_s: int
     rounds: int
@@ -80,17 +90,17 @@ class MethodRow(Schema):
     if_cold: list[PhaseBounds]
     ramp_share: float
     max_hold_s: int
-    item_s: list[int]
-    forbids: list[str]
-    styles: dict[str, list[str]]
+    item_s: tuple[int, ...]
+    forbids: list[Style]
+    styles: dict[Phase, list[Style]]
     kit_only: list[str] | None
-    clock: ClockIn
+    clock: Clock
 
 
 class MethodIn(Schema):
     """What the gym's copy of ``base`` changes; the rest stays as it is there."""
 
-    base: str = Field(max_length=90)
+    base: RowId
     name: str = Field(min_length=1, max_length=60)
     belief: str | None = Field(default=None, max_length=300)
     reference_minutes: int | None = Field(default=None, ge=2, le=60)
@@ -98,32 +108,34 @@ class MethodIn(Schema):
     ramp_share: float | None = None
     max_hold_s: int | None = None
     forbids: list[str] | None = None
-    clock: ClockIn | None = None
+    clock: Clock | None = None
 
-    def changes(self) -> dict:
+    def changes(self) -> dict[str, Any]:
         """The fields that were given."""
         return self.model_dump(mode="json", exclude={"base"}, exclude_none=True)
 
 
 class Served(Schema):
+    """A demand that a drill prepares."""
+
     demand: str
     name: str
-    kind: str
+    kind: Kind
 
 
 class ShelfDrill(Schema):
     id: str
     name: str
-    aliases: list[str]
-    style: str
-    phases: list[str]
-    level: str
+    aliases: tuple[str, ...]
+    style: Style
+    phases: tuple[Phase, ...]
+    level: Level
     seated: bool
     kit_names: list[str]
     serves: list[Served]
 
 
-class EffectOut(Served):
+class Effect(Served):
     """twentieths of full preparation, and why."""
 
     twentieths: int
@@ -131,25 +143,27 @@ class EffectOut(Served):
 
 
 class DrillOut(Schema):
+    """All that is known of a drill; style by its name."""
+
     id: str
     name: str
     why: str
     style: str
     effort: float
-    space: str
-    level: str
+    space: Space
+    level: Level
     picture: Picture
-    cues: list[str]
+    cues: tuple[str, ...]
     fault: str
-    cautions: list[str]
-    avoid: list[str]
+    cautions: tuple[str, ...]
+    avoid: tuple[str, ...]
     seated: str
-    instead: dict[str, str]
+    instead: dict[WithoutTag, str]
     doses: list[str]
     holds_s: dict[str, int]
     fatigue: dict[str, float]
     kit: dict[str, float]
-    effects: list[EffectOut]
+    effects: list[Effect]
     sources: list[str]
-    easier: RungOut | None = None
-    harder: RungOut | None = None
+    easier: Rung | None
+    harder: Rung | None

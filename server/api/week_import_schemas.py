@@ -3,9 +3,13 @@
 from __future__ import annotations
 
 import datetime
+from typing import Literal
 
 from ninja import Schema
 from pydantic import Field, field_validator
+
+from core.reading.workout import FormatKind
+from server.programme.week_import import Status
 
 MAX_TEXT = 500_000  # letters; the core refuses over 400 kB with a message of its own
 MAX_CALENDAR = 2_100_000
@@ -26,23 +30,25 @@ class WeekIn(Schema):
 
 
 class WeekTake(WeekIn):
-    skip: list[int] = []
+    """skip: days to leave out, by number from 0."""
+
+    skip: tuple[int, ...] = ()
 
 
 class ReviewPart(Schema):
     name: str
-    format: str
+    format: FormatKind
     movements: list[str]
 
 
 class ReviewDay(Schema):
-    """status: new | changed | same."""
+    """One day as it would be read, and what is there already."""
 
     date: datetime.date
     title: str
     text: str
     line: int
-    status: str
+    status: Status
     times: list[datetime.datetime]
     new_times: int
     parts: list[ReviewPart]
@@ -59,7 +65,7 @@ class TroubleOut(Schema):
 
 
 class ReviewOut(Schema):
-    kind: str
+    kind: Literal["text", "csv", "json"]
     days: list[ReviewDay]
     troubles: list[TroubleOut]
     new: int

@@ -1,4 +1,5 @@
-"""The invented gym: Quarry Bell, in the invented town of Nether Skell. Every person and every number here is made up."""
+"""The invented gym: Quarry Bell, in the invented town of Nether Skell. Every person and every number here
+is made up."""
 
 GYM = {"name": "Quarry Bell", "place": "Nether Skell", "timezone": "Europe/London"}
 PASSWORD = "chalk-and-slate"
@@ -124,11 +125,17 @@ CLASS_TIMES = ("06:15", "12:10", "17:30")
 WORKOUTS = (
     (
         "Quiet front rack",
-        "A) Front squat 5x3 @ 80%\n\nB) 4 rounds for time, cap 12\n8 hang power cleans 50/35 kg\n10 burpees\n200 m run",
+        (
+            "A) Front squat 5x3 @ 80%\n\nB) 4 rounds for time, cap 12\n"
+            "8 hang power cleans 50/35 kg\n10 burpees\n200 m run"
+        ),
     ),
     (
         "Ring day",
-        "A) Strict pull-up 5x4\n\nB) AMRAP 14\n6 ring dips\n12 goblet squats 24/16 kg\n30 double-unders\nscaled: single-unders",
+        (
+            "A) Strict pull-up 5x4\n\nB) AMRAP 14\n6 ring dips\n12 goblet squats 24/16 kg\n"
+            "30 double-unders\nscaled: single-unders"
+        ),
     ),
     (
         "Hinge and carry",
@@ -140,7 +147,10 @@ WORKOUTS = (
     ),
     (
         "Long grey Friday",
-        "for time, cap 25\n1000 m row\n40 box step-ups 60/50 cm\n30 toes-to-bar\n20 dumbbell power cleans 2 x 22.5/15 kg\n10 wall walks\nscaled: bear crawl 20 m",
+        (
+            "for time, cap 25\n1000 m row\n40 box step-ups 60/50 cm\n30 toes-to-bar\n"
+            "20 dumbbell power cleans 2 x 22.5/15 kg\n10 wall walks\nscaled: bear crawl 20 m"
+        ),
     ),
     ("Saturday pairs", "AMRAP 20\n10 kettlebell swings 24/16 kg\n10 box step-overs 60/50 cm\n10 cal ski"),
     (
@@ -149,19 +159,32 @@ WORKOUTS = (
     ),
     (
         "Under the bar",
-        "A) Hang power clean 6x2 @ 78%\n\nB) 5 rounds for time\n9 deadlifts 80/55 kg\n6 bar-facing burpees\n3 bar muscle-ups\nscaled: strict pull-ups",
+        (
+            "A) Hang power clean 6x2 @ 78%\n\nB) 5 rounds for time\n9 deadlifts 80/55 kg\n"
+            "6 bar-facing burpees\n3 bar muscle-ups\nscaled: strict pull-ups"
+        ),
     ),
     (
         "Lower rack, long carry",
-        "A\nFront squat 4 x 4 @ 78 %\n\nB\n3 rounds for time, cap 14\n15 push presses 40/27.5 kg\n12 box step-overs 60/50 cm\n9 chest-to-bar pull-ups\nscaled: ring rows\n30 m overhead plate carry 20/15 kg\n2 flumes each side",
+        (
+            "A\nFront squat 4 x 4 @ 78 %\n\nB\n3 rounds for time, cap 14\n"
+            "15 push presses 40/27.5 kg\n12 box step-overs 60/50 cm\n9 chest-to-bar pull-ups\n"
+            "scaled: ring rows\n30 m overhead plate carry 20/15 kg\n2 flumes each side"
+        ),
     ),
     (
         "Minute by minute",
-        "EMOM 16\nminute 1: 12 cal row\nminute 2: 10 dumbbell snatches 22.5/15 kg\nminute 3: 40 s plank\nminute 4: 8 box jumps 60/50 cm",
+        (
+            "EMOM 16\nminute 1: 12 cal row\nminute 2: 10 dumbbell snatches 22.5/15 kg\n"
+            "minute 3: 40 s plank\nminute 4: 8 box jumps 60/50 cm"
+        ),
     ),
     (
         "Overhead Friday",
-        "A) Overhead squat 5x3 @ 70%\n\nB) 12 min AMRAP\n12 front-rack lunges 2 x 16/10 kg\n9 handstand push-ups\nscaled: seated dumbbell press\n200 m run",
+        (
+            "A) Overhead squat 5x3 @ 70%\n\nB) 12 min AMRAP\n12 front-rack lunges 2 x 16/10 kg\n"
+            "9 handstand push-ups\nscaled: seated dumbbell press\n200 m run"
+        ),
     ),
     (
         "Saturday long",
@@ -169,7 +192,10 @@ WORKOUTS = (
     ),
     (
         "Heavy three",
-        "A) build to a heavy 3 back squat\n\nB) 4 rounds\n10 ring dips\n20 m bear crawl\n15 kettlebell swings 24/16 kg",
+        (
+            "A) build to a heavy 3 back squat\n\nB) 4 rounds\n10 ring dips\n20 m bear crawl\n"
+            "15 kettlebell swings 24/16 kg"
+        ),
     ),
     (
         "Light feet",
@@ -177,7 +203,10 @@ WORKOUTS = (
     ),
     (
         "Bench and row",
-        "A) Bench press 5x5 @ 75%\n\nB) AMRAP 12\n250 m row\n10 dumbbell thrusters 2 x 15/10 kg\n10 hollow rocks",
+        (
+            "A) Bench press 5x5 @ 75%\n\nB) AMRAP 12\n250 m row\n"
+            "10 dumbbell thrusters 2 x 15/10 kg\n10 hollow rocks"
+        ),
     ),
     (
         "Pull, then jump",
@@ -185,14 +214,18 @@ WORKOUTS = (
     ),
     (
         "Skill Friday",
-        "skill: handstand hold 5 x 20 s\n\nB) every 3:00 for 15 min\n12 wall balls 9/6 kg\n8 chest-to-bar pull-ups\nscaled: ring rows\n150 m run",
+        (
+            "skill: handstand hold 5 x 20 s\n\nB) every 3:00 for 15 min\n12 wall balls 9/6 kg\n"
+            "8 chest-to-bar pull-ups\nscaled: ring rows\n150 m run"
+        ),
     ),
     (
         "Saturday grind",
         "5 rounds for time, cap 30\n500 m row\n12 goblet squats 24/16 kg\n40 m overhead plate carry 20/15 kg",
     ),
 )
-# pieces of the body a member may be known to be short of: motion -> usual mean and sd to draw a measured value from
+# pieces of the body a member may be known to be short of: motion -> usual mean and sd to draw a measured
+# value from
 MEASURED = {
     "ankle.dorsiflexion": (9.8, 2.0, "knee-to-wall"),
     "shoulder.flexion": (166, 8, "goniometer"),

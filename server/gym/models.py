@@ -3,7 +3,7 @@
 from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
 
-from core.prep.plates import Rack
+from core.prep.plates import USUAL_RACK, Rack
 
 
 class Gym(models.Model):
@@ -22,12 +22,11 @@ class Gym(models.Model):
 
     def rack_value(self) -> Rack:
         """The bars and plates of one platform: what the gym wrote down, else a usual set in kilograms."""
-        saved = self.rack
-        return (
-            Rack(saved["unit"], tuple((size, count) for size, count in saved["pairs"]), tuple(saved["bars"]))
-            if saved
-            else Rack()
-        )
+        if not self.rack:
+            return USUAL_RACK
+        pairs = tuple((size, count) for size, count in self.rack["pairs"])
+        men, women = self.rack["bars"]
+        return Rack(self.rack["unit"], pairs, (men, women))
 
     def kit_pieces(self) -> dict[str, int]:
         """Kit id -> pieces, as the core wants it."""

@@ -1,6 +1,8 @@
-"""People of a gym. Ranges, cautions and notes are health data: seen by that person and the coaches of that gym only."""
+"""People of a gym. Ranges, cautions and notes are health data: seen by that person and the coaches of that
+gym only."""
 
 import datetime
+from typing import Any, ClassVar
 
 from django.contrib.auth.models import AbstractBaseUser, BaseUserManager
 from django.db import models
@@ -11,8 +13,11 @@ from core.demand.people import newest
 from server.gym.models import Gym
 
 
-class PersonManager(BaseUserManager):
-    def create_user(self, email: str, password: str | None, **fields) -> "Person":
+class PersonManager(BaseUserManager["Person"]):
+    """Makes people who can sign in."""
+
+    def create_user(self, email: str, password: str | None, **fields: Any) -> "Person":
+        """A person with a hashed password, the address in small letters."""
         person = self.model(email=self.normalize_email(email).lower(), **fields)
         person.set_password(password)
         person.save()
@@ -44,7 +49,7 @@ class Person(AbstractBaseUser):
 
     objects = PersonManager()
     USERNAME_FIELD = "email"
-    REQUIRED_FIELDS = ["name"]
+    REQUIRED_FIELDS: ClassVar[list[str]] = ["name"]
 
     @property
     def coaches(self) -> bool:
@@ -54,10 +59,14 @@ class Person(AbstractBaseUser):
     def value(self, today: datetime.date) -> PersonValue:
         """This person as the core sees one. Prefetch ``ranges`` when asking for many."""
         tests = {
-            (one.motion, one.side, one.measured_on): RangeValue(
-                one.motion, one.value, one.side, one.test, one.measured_on.isoformat()
+            (row.motion, row.side, row.measured_on): RangeValue(
+                motion=row.motion,
+                value=row.value,
+                side=row.side,
+                test=row.test,
+                on=row.measured_on.isoformat(),
             )
-            for one in sorted(self.ranges.all(), key=lambda row: row.pk)
+            for row in sorted(self.ranges.all(), key=lambda row: row.pk)
         }  # of two on one day the later one stands
         ranges, earlier = newest(tuple(tests.values()))
         return PersonValue(

@@ -1,4 +1,4 @@
-"""From a saved session and its draft to what the Bench works on."""
+"""From a saved session and its draft to what is worked out."""
 
 from __future__ import annotations
 
@@ -6,24 +6,14 @@ import datetime
 
 from django.utils import timezone
 
-from server.prep.bench import BenchInput
+from core.demand import Person
+from core.prep.settings import pins_of
+from core.session import SessionAsk
+from server.prep.dials import Dials
 from server.prep.models import PrepDraft
 from server.programme.models import GymClass, Session
 from server.shelf.actions import vocabulary_of
 
-DIALS = (
-    "minutes",
-    "method",
-    "pins",
-    "bans",
-    "order",
-    "doses",
-    "breaks",
-    "after_text",
-    "after_min",
-    "cold",
-    "locked",
-)  # what a coach sets
 RECENT_DAYS = 2  # drills of these days are repeated less
 KNOWN_DAYS = 28  # after four weeks a drill is new again; common practice
 ENOUGH_PUBLISHED = 10  # publications from which a gym's habits are known; estimate
@@ -37,56 +27,73 @@ def draft_of(session: Session) -> PrepDraft:
         return PrepDraft(session=session, minutes=session.gym.minutes, method=session.gym.method)
 
 
-def bench_input(session: Session, gym_class: GymClass | None = None, **changes) -> BenchInput:
-    """What to compute for a session, for one class's people when a class is given."""
-    draft = draft_of(session)
-    today = timezone.localdate()
-    people = (
-        [
-            person.value(today)
-            for person in gym_class.people.filter(is_active=True).prefetch_related("ranges").order_by("name")
-        ]
-        if gym_class
-        else []
+def dials_of(session: Session) -> Dials:
+    """What is set for a session."""
+    return Dials.from_orm(draft_of(session))
+
+
+def session_ask(
+    session: Session,
+    gym_class: GymClass | None = None,
+    *,
+    text: str | None = None,
+    dials: Dials | None = None,
+) -> SessionAsk:
+    """What to work out for a session, for one class's people when a class is given. text and dials: as
+    they stand on a page, else as saved. Raises PlanRefused for a pin that cannot be read."""
+    dials = dials or dials_of(session)
+    words = vocabulary_of(session.gym)
+    return SessionAsk(
+        text=session.text if text is None else text,
+        minutes=dials.minutes,
+        method=dials.method,
+        people=people_of(gym_class) if gym_class else (),
+        kit=session.gym.kit_pieces() or None,
+        pins=pins_of(dials.pins, words.catalog.drills),
+        bans=dials.bans,
+        order=dials.order,
+        doses=dials.doses,
+        recent=recent_drills(session),
+        known=known_drills(session),
+        breaks={int(part): minutes for part, minutes in dials.breaks.items()},
+        after_text=dials.after_text,
+        after_min=dials.after_min,
+        cold=dials.cold,
+        locked=dials.locked,
+        rack=session.gym.rack_value(),
+        places=session.gym.places,
+        words=words,
     )
-    fields = {
-        **{dial: getattr(draft, dial) for dial in DIALS},
-        "text": session.text,
-        "people": people,
-        "rack": session.gym.rack_value(),
-        "places": session.gym.places,
-        "kit": session.gym.kit_pieces() or None,
-        "recent": recent_drills(session),
-        "known": known_drills(session),
-        "words": vocabulary_of(session.gym),
-    }
-    return BenchInput(**{**fields, **changes})
+
+
+def people_of(gym_class: GymClass) -> tuple[Person, ...]:
+    """Who is on a class's roster, as the core sees them."""
+    today = timezone.localdate()
+    rows = gym_class.people.filter(is_active=True).prefetch_related("ranges").order_by("name")
+    return tuple(person.value(today) for person in rows)
 
 
 def recent_drills(session: Session) -> list[str]:
     """Drills published in the days before, so that the same list is not repeated every day."""
-    return sorted({drill for drills in _published(session, RECENT_DAYS) for drill in drills})
+    return sorted(set().union(*_published(session, RECENT_DAYS)))
 
 
 def known_drills(session: Session) -> frozenset[str] | None:
     """Drills the gym has published in the last four weeks; None while it has published too little to tell."""
     published = _published(session, KNOWN_DAYS)
-    return (
-        frozenset(drill for drills in published for drill in drills)
-        if len(published) >= ENOUGH_PUBLISHED
-        else None
-    )
+    if len(published) < ENOUGH_PUBLISHED:
+        return None
+    return frozenset[str]().union(*published)
 
 
-def _published(session: Session, days: int) -> list[list[str]]:
+def _published(session: Session, days: int) -> list[set[str]]:
     """The drills of every publication of the gym for the days before a session."""
-    from server.publishing.models import Publication
+    from server.publishing.models import Publication  # publishing stands above prep
 
-    dates = (session.date - datetime.timedelta(days=days), session.date - datetime.timedelta(days=1))
+    until = session.date - datetime.timedelta(days=1)
+    since = session.date - datetime.timedelta(days=days)
     rows = Publication.objects.filter(
-        gym_class__session__gym_id=session.gym_id, gym_class__session__date__range=dates
+        gym_class__session__gym_id=session.gym_id, gym_class__session__date__range=(since, until)
     )
-    return [
-        [item["drill"] for item in items or []]
-        for items in rows.values_list("content__bench__plan__items", flat=True)
-    ]
+    plans = rows.values_list("content__bench__plan__items", flat=True)
+    return [{item["drill"] for item in items or ()} for items in plans]

@@ -1,4 +1,5 @@
-"""The coach's draft of a prep: what was asked for and what was fixed by hand. The plan itself is always computed."""
+"""The coach's draft of a prep: what was asked for and what was fixed by hand. The plan itself is always
+computed."""
 
 from django.db import models
 

@@ -3,22 +3,22 @@
 from __future__ import annotations
 
 import datetime
+from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Literal, NamedTuple
 from zoneinfo import ZoneInfo
 
 from django.db import transaction
 
-from core.demand import derive
 from core.errors import CoreError, UnusableText
-from core.reading.vocabulary import Vocabulary
 from core.week import ClassTime, DayText, WeekText, read_calendar, read_pattern, read_week
 from server.gym.models import Gym
 from server.people.models import Person
 from server.programme.models import GymClass, Session
-from server.shelf.actions import vocabulary_of
 
-TOP_DEMANDS = 3
-UNTITLED = "{weekday}"
+LONGEST_TITLE = 120
+EARLIER_CLASSES = 20  # looked through for one at the same hour
+Status = Literal["new", "changed", "same"]
 
 
 @dataclass(frozen=True)
@@ -31,16 +31,36 @@ class WeekSource:
     pattern: str = ""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Planned:
-    """One day of the import. status: new | changed | same | unreadable. session: what stands there already."""
+    """One day of the import. session: what stands there already."""
 
     day: DayText
     title: str
-    status: str
+    status: Status
     session: Session | None
     times: tuple[ClassTime, ...]
     new_times: tuple[ClassTime, ...]
+
+
+class PlannedWeek(NamedTuple):
+    """What an import would do."""
+
+    week: WeekText
+    days: list[Planned]
+
+    def count(self, status: Status) -> int:
+        """How many days are so."""
+        return sum(day.status == status for day in self.days)
+
+
+class Imported(NamedTuple):
+    """How many sessions were added, changed and left, and how many classes were added."""
+
+    added: int
+    changed: int
+    same: int
+    classes: int
 
 
 class ImportRefused(CoreError):
@@ -51,147 +71,100 @@ class ImportRefused(CoreError):
         super().__init__(message)
 
 
-def plan_import(gym: Gym, source: WeekSource) -> tuple[WeekText, list[Planned]]:
-    """What an import would do, day by day. Saves nothing. Raises ImportRefused naming text, calendar or pattern."""
+def plan_import(gym: Gym, source: WeekSource) -> PlannedWeek:
+    """What an import would do, day by day. Saves nothing. Raises ImportRefused naming text, calendar or
+    pattern."""
     try:
         week = read_week(source.text, source.monday)
     except UnusableText as problem:
         raise ImportRefused("text", str(problem)) from problem
     times = _times(gym, source, week)
-    standing = list(gym.sessions.filter(date__in={day.date for day in week.days}).prefetch_related("classes"))
-    taken: set[int] = set()
-    rows = []
+    dates = {day.date for day in week.days}
+    standing = list(gym.sessions.filter(date__in=dates).prefetch_related("classes"))
+    days: list[Planned] = []
     for day in week.days:
-        title = title_of(day)
-        session = _standing(day, title, standing, taken)
+        session = _standing(day, standing)
         if session is not None:
-            taken.add(session.pk)
-        on_day = tuple(one for one in times if one.starts_at.date() == day.date)
-        there = {one.starts_at for one in session.classes.all()} if session else set()
-        fresh = tuple(one for one in on_day if one.starts_at not in there)
-        rows.append(Planned(day, title, _status(day, title, session, fresh), session, on_day, fresh))
-    return week, rows
+            standing.remove(session)
+        days.append(_planned(day, session, [time for time in times if time.starts_at.date() == day.date]))
+    return PlannedWeek(week, days)
 
 
-def _times(gym: Gym, source: WeekSource, week: WeekText) -> tuple[ClassTime, ...]:
+def _planned(day: DayText, session: Session | None, times: list[ClassTime]) -> Planned:
+    title = title_of(day)
+    there = {gym_class.starts_at for gym_class in session.classes.all()} if session else set()
+    new_times = tuple(time for time in times if time.starts_at not in there)
+    status: Status = "new"
+    if session is not None:
+        same_text = session.text.strip() == day.text.strip()
+        unchanged = same_text and session.title == title and not new_times
+        status = "same" if unchanged else "changed"
+    return Planned(
+        day=day, title=title, status=status, session=session, times=tuple(times), new_times=new_times
+    )
+
+
+Reader = Callable[[str, datetime.date, datetime.date, str], tuple[ClassTime, ...]]
+READERS: dict[str, Reader] = {"calendar": read_calendar, "pattern": read_pattern}
+
+
+def _times(gym: Gym, source: WeekSource, week: WeekText) -> list[ClassTime]:
+    """Every class time of the week's days, in order."""
     first, last = min(day.date for day in week.days), max(day.date for day in week.days)
-    found: set[ClassTime] = set()
-    for field, raw, read in (
-        ("calendar", source.calendar, read_calendar),
-        ("pattern", source.pattern, read_pattern),
-    ):
-        if raw.strip():
-            try:
-                found.update(read(raw, first, last, gym.timezone))
-            except UnusableText as problem:
-                raise ImportRefused(field, str(problem)) from problem
-    return tuple(sorted(found))
+    times: set[ClassTime] = set()
+    for field, written in (("calendar", source.calendar), ("pattern", source.pattern)):
+        if not written.strip():
+            continue
+        try:
+            times.update(READERS[field](written, first, last, gym.timezone))
+        except UnusableText as problem:
+            raise ImportRefused(field, str(problem)) from problem
+    return sorted(times)
 
 
 def title_of(day: DayText) -> str:
-    """The title written with the day; else the text's own first line when it is one; else the name of the weekday."""
-    return (day.title or f"{day.date:%A}")[:120]
+    """The title written with the day, else the name of the weekday."""
+    return (day.title or f"{day.date:%A}")[:LONGEST_TITLE]
 
 
-def _standing(day: DayText, title: str, standing: list[Session], taken: set[int]) -> Session | None:
-    """The session this day is already: the same text first, then the same title."""
-    here = [one for one in standing if one.date == day.date and one.pk not in taken]
-    same = next((one for one in here if one.text.strip() == day.text.strip()), None)
-    return same or next((one for one in here if one.title == title), None)
-
-
-def _status(day: DayText, title: str, session: Session | None, fresh: tuple[ClassTime, ...]) -> str:
-    if session is None:
-        return "new"
-    if session.text.strip() != day.text.strip() or session.title != title or fresh:
-        return "changed"
-    return "same"
-
-
-def review(gym: Gym, source: WeekSource) -> dict:
-    """The review screen: every day as it would be read, and what is there already. Saves nothing."""
-    week, rows = plan_import(gym, source)
-    words = vocabulary_of(gym)
-    return {
-        "kind": week.kind,
-        "days": [_review_day(one, words) for one in rows],
-        "troubles": [
-            {"line": one.line, "text": one.text[:200], "reason": one.reason} for one in week.troubles
-        ],
-        "new": sum(one.status == "new" for one in rows),
-        "changed": sum(one.status == "changed" for one in rows),
-        "same": sum(one.status == "same" for one in rows),
-    }
-
-
-def _review_day(one: Planned, words: Vocabulary) -> dict:
-    row = {
-        "date": one.day.date,
-        "title": one.title,
-        "text": one.day.text,
-        "line": one.day.line,
-        "status": one.status,
-        "times": [time.starts_at for time in one.times],
-        "new_times": len(one.new_times),
-        "parts": [],
-        "unread": [],
-        "assumed": [],
-        "asks": [],
-        "problem": "",
-    }
-    try:
-        workout = words.read(one.day.text)
-    except UnusableText as problem:
-        return row | {"problem": str(problem)}
-    movements = words.catalog.movements
-    row["parts"] = [
-        {
-            "name": part.name,
-            "format": part.format.kind,
-            "movements": list(dict.fromkeys(movements[work.movement].name for work in part.work)),
-        }
-        for part in workout.parts
-    ]
-    row["unread"] = [one.text for one in workout.unread]
-    row["assumed"] = [work.assumed for part in workout.parts for work in part.work if work.assumed]
-    demands = [demand for demand in derive(workout, catalog=words.catalog).demands if demand.kind == "reach"][
-        :TOP_DEMANDS
-    ]
-    row["asks"] = [words.catalog.demands[demand.id].name for demand in demands]
-    return row
+def _standing(day: DayText, standing: list[Session]) -> Session | None:
+    """The session this day is already, of those no other day is: the same text first, then the same title."""
+    here = [session for session in standing if session.date == day.date]
+    text, title = day.text.strip(), title_of(day)
+    same_text = next((session for session in here if session.text.strip() == text), None)
+    return same_text or next((session for session in here if session.title == title), None)
 
 
 @transaction.atomic
-def import_week(
-    gym: Gym, by: Person, source: WeekSource, skip: frozenset[int] = frozenset()
-) -> dict[str, int]:
-    """Save what the review showed, except the days (by place) the coach left out. Counts what was done.
+def import_week(gym: Gym, by: Person, source: WeekSource, skip: frozenset[int] = frozenset()) -> Imported:
+    """Save what the review showed, except the days (by number, from 0) the coach left out. Counts what was
+    done.
 
-    New days become sessions, changed ones get the new text; a class time that is there already is left alone, with its
-    roster. Raises ImportRefused or PermissionError; nothing is saved unless everything is.
+    New days become sessions, changed ones get the new text; a class time that is there already is left alone,
+    with its roster. Raises ImportRefused or PermissionError; nothing is saved unless everything is.
     """
     if not by.coaches or by.gym_id != gym.pk:
         raise PermissionError("Only a coach of this gym can import a week.")
-    _, rows = plan_import(gym, source)
-    done = {"added": 0, "changed": 0, "same": 0, "classes": 0}
-    for place, one in enumerate(rows):
-        if place in skip:
-            continue
-        session = one.session
-        if one.status == "same":
-            done["same"] += 1
-            continue
-        if session is None:
-            session = Session.objects.create(gym=gym, date=one.day.date, title=one.title, text=one.day.text)
-            done["added"] += 1
-        else:
-            session.title, session.text = one.title, one.day.text
-            session.save()
-            done["changed"] += 1
-        for time in one.new_times:
-            _add_class(gym, session, time)
-            done["classes"] += 1
-    return done
+    planned = plan_import(gym, source)
+    taken = [day for number, day in enumerate(planned.days) if number not in skip]
+    for day in taken:
+        if day.status != "same":
+            _save(gym, day)
+    statuses = [day.status for day in taken]
+    return Imported(
+        added=statuses.count("new"),
+        changed=statuses.count("changed"),
+        same=statuses.count("same"),
+        classes=sum(len(day.new_times) for day in taken),
+    )
+
+
+def _save(gym: Gym, day: Planned) -> None:
+    session = day.session or Session(gym=gym, date=day.day.date)
+    session.title, session.text = day.title, day.day.text
+    session.save()
+    for time in day.new_times:
+        _add_class(gym, session, time)
 
 
 def _add_class(gym: Gym, session: Session, time: ClassTime) -> None:
@@ -202,9 +175,10 @@ def _add_class(gym: Gym, session: Session, time: ClassTime) -> None:
         session__gym=gym,
         starts_at__lt=time.starts_at,
         starts_at__week_day=time.starts_at.isoweekday() % 7 + 1,
-    ).order_by("-starts_at")[:20]
+    ).order_by("-starts_at")[:EARLIER_CLASSES]
     clock = time.starts_at.astimezone(zone).time()
-    model = next((one for one in earlier if one.starts_at.astimezone(zone).time() == clock), None)
+    same_hour = (other for other in earlier if other.starts_at.astimezone(zone).time() == clock)
+    model = next(same_hour, None)
     if model is not None:
         added.people.set(model.people.filter(is_active=True))
         added.coach = model.coach

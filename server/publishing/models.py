@@ -1,6 +1,7 @@
 """Publications are immutable and versioned: a correction is a new version, never an edit."""
 
 import secrets
+from typing import Any
 
 from django.db import models
 
@@ -34,7 +35,8 @@ class Publication(models.Model):
         ]
         ordering = ["gym_class", "-version"]
 
-    def save(self, *args, **kwargs):
+    def save(self, *args: Any, **kwargs: Any) -> None:
+        """Raises Immutable for one that was saved before."""
         if self.pk:
             raise Immutable("A publication never changes; publish a new version.")
         super().save(*args, **kwargs)

@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from typing import Any, NamedTuple
+
 from django.db import transaction
 
 from core.catalog.own import copy_of, own_id, own_method, with_methods
-from core.reading.own import own_movement, read_movements, similar_to, with_own, write_movements
 from core.errors import CoreError
 from core.reading.names import plain
+from core.reading.own import own_movement, read_movements, similar_to, with_own, write_movements
 from core.reading.vocabulary import Vocabulary, vocabulary
 from server.gym.models import Gym
-from server.prep.models import PrepDraft
 from server.people.models import Person
+from server.prep.models import PrepDraft
 from server.shelf.models import GymWord, OwnMethod, OwnMovement
 
 MOST_WORDS = 2000
@@ -28,7 +31,8 @@ class NotTaught(CoreError):
 
 
 def vocabulary_of(gym: Gym) -> Vocabulary:
-    """What this gym calls things: three queries, and the same catalog object as long as its movements and methods stay the same."""
+    """What this gym calls things: three queries, and the same catalog object as long as its movements and
+    methods stay the same."""
     catalog = with_methods(
         gym.own_methods.values_list("slug", "fields"),
         with_own(gym.own_movements.values_list("slug", "fields")),
@@ -56,7 +60,8 @@ def teach_word(gym: Gym, by: Person, word: str, movement: str) -> GymWord:
         raise NotTaught("movement", f"There is no movement '{movement}' any more; choose another.")
     if gym.words.count() >= MOST_WORDS:
         raise NotTaught("word", f"{MOST_WORDS} words are remembered already; forget some first.")
-    key = next((one.word for one in gym.words.all() if plain(one.word) == plain(word)), word)
+    known = gym.words.values_list("word", flat=True)
+    key = next((other for other in known if plain(other) == plain(word)), word)
     return GymWord.objects.update_or_create(gym=gym, word=key, defaults={"movement": movement})[0]
 
 
@@ -67,7 +72,9 @@ def forget_word(gym: Gym, by: Person, word_id: int) -> None:
 
 
 @transaction.atomic
-def add_movement(gym: Gym, by: Person, name: str, like: str, **changes) -> OwnMovement:
+def add_movement(
+    gym: Gym, by: Person, name: str, like: str, positions: Sequence[str] | None = None
+) -> OwnMovement:
     """A movement of the gym's own, made from a similar one. Raises CatalogError naming the field at fault."""
     _coach_of(gym, by)
     if gym.own_movements.count() >= MOST_MOVEMENTS:
@@ -76,7 +83,7 @@ def add_movement(gym: Gym, by: Person, name: str, like: str, **changes) -> OwnMo
         )
     catalog = vocabulary_of(gym).catalog
     name = " ".join(name.split())
-    fields = similar_to(catalog, like, name, **changes)
+    fields = similar_to(catalog, like, name, positions=positions)
     slug = own_id(name, catalog.movements)
     own_movement(catalog, slug, fields)
     return OwnMovement.objects.create(gym=gym, slug=slug, fields=fields)
@@ -91,15 +98,15 @@ def remove_movement(gym: Gym, by: Person, slug: str) -> None:
 
 
 @transaction.atomic
-def save_method(gym: Gym, by: Person, base: str, changes: dict, slug: str = "") -> OwnMethod:
-    """The gym's own copy of a method, or new changes to one it has (``slug``). Raises CatalogError naming the field at fault."""
+def save_method(gym: Gym, by: Person, base: str, changes: dict[str, Any], slug: str = "") -> OwnMethod:
+    """The gym's own copy of a method, or new changes to one it has (``slug``). Raises CatalogError naming
+    the field at fault."""
     _coach_of(gym, by)
     if not slug and gym.own_methods.count() >= MOST_METHODS:
         raise NotTaught("name", f"This gym has {MOST_METHODS} methods of its own already; delete some first.")
     catalog = vocabulary_of(gym).catalog
-    made_from = (
-        gym.own_methods.filter(slug=slug or base).values_list("base", flat=True).first() or base
-    )  # a copy of a copy goes back to the built-in one
+    # a copy of a copy goes back to the built-in one
+    made_from = gym.own_methods.filter(slug=slug or base).values_list("base", flat=True).first() or base
     fields = copy_of(catalog, made_from if slug else base, changes)
     slug = slug or own_id(str(fields["name"]), catalog.methods)
     own_method(catalog, slug, fields)
@@ -123,19 +130,27 @@ def export_movements(gym: Gym) -> str:
     return write_movements(gym.own_movements.values_list("slug", "fields"))
 
 
+class Taken(NamedTuple):
+    """How many movements of a file were new, replaced, and the same already."""
+
+    added: int
+    changed: int
+    same: int
+
+
 @transaction.atomic
-def import_movements(gym: Gym, by: Person, text: str) -> dict[str, int]:
-    """Take every movement of a file: new ones are added, known ones replaced. Nothing is saved unless all are valid."""
+def import_movements(gym: Gym, by: Person, text: str) -> Taken:
+    """Take every movement of a file: new ones are added, known ones replaced. Nothing is saved unless all are
+    valid."""
     _coach_of(gym, by)
     before = dict(gym.own_movements.values_list("slug", "fields"))
-    found = read_movements(text)
-    if len({*before, *found}) > MOST_MOVEMENTS:
-        raise NotTaught(
-            "file",
-            f"With these the gym would have {len({*before, *found})} movements of its own; up to {MOST_MOVEMENTS} are kept.",
-        )
-    changed = {slug: fields for slug, fields in found.items() if before.get(slug) != fields}
+    rows = read_movements(text)
+    together = len({*before, *rows})
+    if together > MOST_MOVEMENTS:
+        most = f"up to {MOST_MOVEMENTS} are kept"
+        raise NotTaught("file", f"With these the gym would have {together} movements of its own; {most}.")
+    changed = {slug: fields for slug, fields in rows.items() if before.get(slug) != fields}
     for slug, fields in changed.items():
         OwnMovement.objects.update_or_create(gym=gym, slug=slug, defaults={"fields": fields})
     added = len(set(changed) - set(before))
-    return {"added": added, "changed": len(changed) - added, "same": len(found) - len(changed)}
+    return Taken(added, len(changed) - added, len(rows) - len(changed))

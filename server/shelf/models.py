@@ -18,7 +18,8 @@ class OwnMovement(models.Model):
 
 
 class OwnMethod(models.Model):
-    """A method the gym made from a built-in one. ``fields`` is a catalog row, valid when it was saved; ``base``: what it came from."""
+    """A method the gym made from a built-in one. ``fields`` is a catalog row, valid when it was saved;
+    ``base``: what it came from."""
 
     gym = models.ForeignKey(Gym, models.CASCADE, related_name="own_methods")
     slug = models.CharField(max_length=90)

@@ -1,22 +1,47 @@
-"""Write the OpenAPI schema for the interface's types."""
+"""Write what follows from the typed documents: the OpenAPI schema, and a JSON schema for each document."""
 
 import json
+from pathlib import Path
+from typing import Any
 
 from django.conf import settings
 from django.core.management.base import BaseCommand
 
+from core.documents import Derived, Document, Plan, Read
+from core.documents.lab import Lab
+from core.documents.sheet import Sheet
 from server.api.api import api
 
-TARGET = settings.ROOT / "web" / "src" / "api" / "openapi.json"
+OPENAPI: Path = settings.ROOT / "web" / "src" / "api" / "openapi.json"
+SCHEMAS: Path = settings.ROOT / "docs" / "schema"
+DOCUMENTS: dict[str, type[Document]] = {
+    "read": Read,
+    "derive": Derived,
+    "plan": Plan,
+    "lab": Lab,
+    "sheet": Sheet,
+}
+
+
+def files() -> dict[Path, str]:
+    """Every file that follows from the documents, with its text."""
+    written = {OPENAPI: _text(api.get_openapi_schema(path_prefix="/api/"), sort_keys=True)}
+    for name, document in DOCUMENTS.items():
+        schema = document.model_json_schema(mode="serialization")
+        schema["$schema"] = "https://json-schema.org/draft/2020-12/schema"
+        written[SCHEMAS / f"{name}.schema.json"] = _text(schema)
+    return written
+
+
+def _text(value: Any, sort_keys: bool = False) -> str:
+    return json.dumps(value, indent=1, sort_keys=sort_keys) + "\n"
 
 
 class Command(BaseCommand):
-    help = "Write web/src/api/openapi.json"
-    requires_system_checks = []
+    help = "Write web/src/api/openapi.json and docs/schema"
+    requires_system_checks = ()
 
-    def handle(self, *args, **options):
-        TARGET.parent.mkdir(parents=True, exist_ok=True)
-        TARGET.write_text(
-            json.dumps(api.get_openapi_schema(path_prefix="/api/"), indent=1, sort_keys=True) + "\n",
-            encoding="utf-8",
-        )
+    def handle(self, *args: Any, **options: Any) -> None:
+        for path, text in files().items():
+            path.parent.mkdir(parents=True, exist_ok=True)
+            path.write_text(text, encoding="utf-8")

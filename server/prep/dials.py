@@ -1,0 +1,61 @@
+"""What a coach sets for a session's prep, by one name each: in the draft, on the Bench, over the API."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from ninja import Schema
+from pydantic import ConfigDict, Field
+
+from core.session.ask import DEFAULT_AFTER_MIN
+
+MAX_TEXT = 400_000  # letters; the core refuses over 100 kB with a message of its own
+
+Drills = tuple[str, ...]
+DoseOption = Annotated[int, Field(ge=0, le=9)]
+Doses = Annotated[dict[str, DoseOption], Field(max_length=60)]
+PartNumber = Annotated[str, Field(pattern="^[0-9]{1,2}$")]
+StopMinutes = Annotated[int, Field(ge=0, le=60)]
+Breaks = Annotated[dict[PartNumber, StopMinutes], Field(max_length=40)]
+EarlierText = Annotated[str, Field(max_length=MAX_TEXT)]
+AfterMin = Annotated[int, Field(ge=0, le=600)]
+
+
+class Dials(Schema):
+    """pins: drills that are kept, ``drill`` or ``drill@phase``. doses: a drill's dose option, from 0.
+    breaks: minutes of the stop before a later part, by the part's number. after_text: what was done
+    after_min minutes before."""
+
+    model_config = ConfigDict(from_attributes=True, json_schema_serialization_defaults_required=True)
+
+    minutes: int
+    method: str
+    pins: Drills = ()
+    bans: Drills = ()
+    order: Drills = ()
+    doses: Doses = Field(default_factory=dict)
+    breaks: Breaks = Field(default_factory=dict)
+    after_text: EarlierText = ""
+    after_min: AfterMin = DEFAULT_AFTER_MIN
+    cold: bool = False
+    locked: bool = False
+
+
+class DialsGiven(Schema):
+    """Dials to change; those left out stay as they are. The same fields as Dials (a test holds them to
+    it)."""
+
+    minutes: int | None = None
+    method: str | None = None
+    pins: Drills | None = None
+    bans: Drills | None = None
+    order: Drills | None = None
+    doses: Doses | None = None
+    breaks: Breaks | None = None
+    after_text: EarlierText | None = None
+    after_min: AfterMin | None = None
+    cold: bool | None = None
+    locked: bool | None = None
+
+
+DIALS = tuple(Dials.model_fields)
