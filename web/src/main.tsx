@@ -9,8 +9,8 @@ import {
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { ApiProblem } from "./api/client";
-import { SHELF_TABS, type ShelfTab } from "./screens/shelf/tabs";
 import { Shell } from "./screens/Shell";
+import { SHELF_TABS, type ShelfTab } from "./screens/shelf/tabs";
 import "./styles.css";
 
 const root = createRootRoute({ component: Shell });
@@ -84,7 +84,7 @@ const client = new QueryClient({
   },
 });
 
-createRoot(document.getElementById("root")!).render(
+createRoot(document.getElementById("root") as HTMLElement).render(
   <StrictMode>
     <QueryClientProvider client={client}>
       <RouterProvider router={router} />

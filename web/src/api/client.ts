@@ -3,15 +3,15 @@ import createClient from "openapi-fetch";
 import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
-export type Bench = Schemas["BenchOut"];
-export type Demand = Schemas["DemandOut"];
-export type Item = Schemas["ItemOut"];
-export type Plan = Schemas["PlanOut"];
-export type Position = Schemas["PositionOut"];
+export type Bench = Schemas["Bench"];
+export type Demand = Schemas["Demand"];
+export type Item = Schemas["DrawnItem"];
+export type Plan = Schemas["DrawnPlan"];
+export type Position = Schemas["Position"];
 export type Session = Schemas["SessionOut"];
-export type Sheet = Schemas["SheetOut"];
+export type Sheet = Schemas["SheetPage"];
 export type Picture = Schemas["Picture"];
-export type Kind = "reach" | "hold" | "snap" | "pattern";
+export type Kind = Demand["kind"];
 
 function cookie(name: string): string {
   const found = document.cookie.split("; ").find((one) => one.startsWith(`${name}=`));
@@ -41,7 +41,7 @@ export class ApiProblem extends Error {
 export async function answer<T>(
   call: Promise<{ data?: T; error?: unknown; response: Response }>,
 ): Promise<T> {
-  let result;
+  let result: { data?: T; error?: unknown; response: Response };
   try {
     result = await call;
   } catch {

@@ -76,6 +76,7 @@ export function Figure({
         strokeWidth={0.012}
       />
       {shapes.filter(isBehind).map((shape, index) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: shapes have no names and keep their order
         <Kit key={index} shape={shape} colour={kit} />
       ))}
       {front ? (
@@ -113,6 +114,7 @@ export function Figure({
       {shapes
         .filter((shape) => !isBehind(shape))
         .map((shape, index) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: shapes have no names and keep their order
           <Kit key={index} shape={shape} colour={kit} />
         ))}
       {arcs.map((one) => (
@@ -324,6 +326,7 @@ function useFrame(picture: Picture, moving: boolean): number | null {
   const count = picture.frames?.length ?? 0;
   const [frame, setFrame] = useState<number | null>(null);
   const step = useRef(0);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another picture starts its motion anew
   useEffect(() => {
     const still = !moving || count < 2 || window.matchMedia("(prefers-reduced-motion: reduce)").matches;
     if (still) {

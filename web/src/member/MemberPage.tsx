@@ -35,7 +35,7 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
       <section className="mt-4" aria-label="What's on">
         <ul className="space-y-0.5">
           {sheet.work.map((one, index) => (
-            <li key={`${one.line}-${index}`} className="flex gap-2">
+            <li key={one.line} className="flex gap-2">
               {sheet.work[index - 1]?.part !== one.part ? (
                 <span className="display w-8 shrink-0 text-[20px]">
                   {one.part.length > 3 ? "·" : one.part}
@@ -67,6 +67,7 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
             ))}
           </ol>
           <button
+            type="button"
             className="mt-4 w-full rounded-xl bg-chalk py-3 text-[18px] font-semibold text-ink"
             onClick={() => setRunning(sheet.extras)}
           >
@@ -108,12 +109,14 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
         </ol>
         <WayUp ramp={sheet.ramp} />
         <button
+          type="button"
           className="plain-action mt-3 w-full !rounded-xl !py-3 !text-[17px]"
           onClick={() => setRunning(sheet.items)}
         >
           Go through it with a timer
         </button>
         {sheet.breaks.map((stop, place) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: parts may share a name and keep their order
           <div key={place} className="mt-4">
             <h3 className="text-[21px]">
               Before {stop.name}: {stop.minutes} min
@@ -126,6 +129,7 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
                   ))}
                 </ol>
                 <button
+                  type="button"
                   className="plain-action mt-3 w-full !rounded-xl !py-3 !text-[17px]"
                   onClick={() => setRunning(stop.items)}
                 >
@@ -178,6 +182,7 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
             <div className="mt-2 grid grid-cols-3 gap-2">
               {FELT.map((one) => (
                 <button
+                  type="button"
                   key={one}
                   className={`rounded-xl border-2 py-3 ${sheet.felt === one ? "border-ink bg-slate-deep text-chalk" : "border-rule bg-sheet"}`}
                   aria-pressed={sheet.felt === one}

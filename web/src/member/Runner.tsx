@@ -18,13 +18,16 @@ export function Runner({
   const [left, setLeft] = useState(items[0]?.seconds ?? 0);
   const heading = useRef<HTMLHeadingElement>(null);
   const item = items[place];
+  const next = items[place + 1];
   const seconds = item?.seconds ?? 0;
 
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another drill takes the focus to its heading
   useEffect(() => {
     setLeft(seconds);
     heading.current?.focus();
   }, [place, seconds]);
 
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `left` is read once, when the clock starts or goes on
   useEffect(() => {
     if (paused || !item) return;
     let remaining = left;
@@ -37,15 +40,13 @@ export function Runner({
       if (remaining === 0) window.clearInterval(timer);
     }, 200);
     return () => window.clearInterval(timer);
-    // `left` is read once when the clock starts or goes on, on purpose
-    // eslint-disable-next-line
   }, [place, paused, item]);
 
   if (!item) {
     return (
       <div className="flex min-h-dvh flex-col items-center justify-center gap-6 p-6 text-center">
         <h1 className="text-[44px]">Done</h1>
-        <button className="action w-full max-w-sm py-3 text-[18px]" onClick={onEnd}>
+        <button type="button" className="action w-full max-w-sm py-3 text-[18px]" onClick={onEnd}>
           Back to the page
         </button>
       </div>
@@ -58,7 +59,7 @@ export function Runner({
         <span>
           {place + 1} of {items.length}
         </span>
-        <button className="rounded-lg border border-slate-line px-3 py-2" onClick={onEnd}>
+        <button type="button" className="rounded-lg border border-slate-line px-3 py-2" onClick={onEnd}>
           Close
         </button>
       </div>
@@ -92,7 +93,7 @@ export function Runner({
             {clock(Math.ceil(left))}
           </span>
           <span className="pb-2 text-[15px] text-chalk-dim">
-            {items[place + 1] ? `next: ${items[place + 1]!.name}` : "the last one"}
+            {next ? `next: ${next.name}` : "the last one"}
           </span>
         </div>
         <div className="mt-2 h-2 rounded-full bg-slate-line" aria-hidden>
@@ -103,16 +104,25 @@ export function Runner({
         </div>
         <div className="mt-4 grid grid-cols-[1fr_1fr_2fr] gap-2 text-[17px] font-semibold">
           <button
+            type="button"
             className="rounded-xl border border-slate-line py-3"
             disabled={place === 0}
             onClick={() => setPlace(place - 1)}
           >
             Back
           </button>
-          <button className="rounded-xl border border-slate-line py-3" onClick={() => setPaused(!paused)}>
+          <button
+            type="button"
+            className="rounded-xl border border-slate-line py-3"
+            onClick={() => setPaused(!paused)}
+          >
             {paused ? "Go on" : "Pause"}
           </button>
-          <button className="rounded-xl bg-chalk py-3 text-ink" onClick={() => setPlace(place + 1)}>
+          <button
+            type="button"
+            className="rounded-xl bg-chalk py-3 text-ink"
+            onClick={() => setPlace(place + 1)}
+          >
             {items[place + 1] ? "Next" : "Done"}
           </button>
         </div>

@@ -72,7 +72,7 @@ function Member() {
   );
 }
 
-createRoot(document.getElementById("root")!).render(
+createRoot(document.getElementById("root") as HTMLElement).render(
   <StrictMode>
     <Member />
   </StrictMode>,

@@ -5,7 +5,7 @@ export function Trouble({ error, again }: { error: Error; again?: () => void }) 
       <h2 className="text-[24px]">That did not work</h2>
       <p className="mt-1">{error.message}</p>
       {again && (
-        <button className="plain-action mt-3" onClick={again}>
+        <button type="button" className="plain-action mt-3" onClick={again}>
           Try again
         </button>
       )}

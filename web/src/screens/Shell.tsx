@@ -1,9 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, Outlet } from "@tanstack/react-router";
-import { answer, api, ApiProblem } from "../api/client";
+import { ApiProblem, answer, api } from "../api/client";
 import { meQuery } from "../api/queries";
-import { Trouble, Waiting } from "../parts/Trouble";
 import { Keys } from "../parts/Keys";
+import { Trouble, Waiting } from "../parts/Trouble";
 import { MySheets } from "./sign-in/MySheets";
 import { SignIn } from "./sign-in/SignIn";
 
@@ -77,6 +77,7 @@ function Ledge({ name, gym, coaches }: { name: string; gym: string; coaches: boo
       {coaches && <Keys />}
       <span className="text-[14px]">{name}</span>
       <button
+        type="button"
         className="rounded-md border border-slate-line px-2.5 py-1 text-[14px] hover:bg-slate-mid"
         onClick={() => leave.mutate()}
       >

@@ -1,4 +1,4 @@
-import { useLayoutEffect, useState, type RefObject } from "react";
+import { type RefObject, useLayoutEffect, useState } from "react";
 import type { Lit } from "./thread";
 
 const MOST_ENDS = 4; // more threads than this on one side are a tangle
@@ -66,9 +66,12 @@ function measure(frame: HTMLElement, lit: Lit): Path[] {
   const drills = heights("data-drill", lit.drills, prepView);
   const paths: Path[] = [];
   const span = (from: number[], to: number[], x0: number, x1: number, name: string) =>
-    from.forEach((y0, i) =>
-      to.forEach((y1, j) =>
-        paths.push({ key: `${name}${i}-${j}`, d: bend(x0 - origin.left, y0, x1 - origin.left, y1) }),
+    paths.push(
+      ...from.flatMap((y0, i) =>
+        to.map((y1, j) => ({
+          key: `${name}${i}-${j}`,
+          d: bend(x0 - origin.left, y0, x1 - origin.left, y1),
+        })),
       ),
     );
   span(lines, demands, board.right + 2, asks.left - 2, "a");

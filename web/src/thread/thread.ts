@@ -44,7 +44,7 @@ export function follow(bench: Bench | undefined, point: Point | null): Lit | nul
   if (point.at === "drill") {
     drills.add(point.id);
     const item = items.find((one) => one.drill === point.id);
-    item?.serves.slice(0, REASONS).forEach((one) => demands.add(one));
+    for (const demand of item?.serves.slice(0, REASONS) ?? []) demands.add(demand);
   }
   if (point.at === "line" || point.at === "position") {
     const own = bench.demands
@@ -60,7 +60,7 @@ export function follow(bench: Bench | undefined, point: Point | null): Lit | nul
       .filter((one) => one.weight > 0)
       .sort((a, b) => b.weight - a.weight)
       .slice(0, MOST_DEMANDS);
-    own.forEach(({ demand }) => demands.add(demand.id));
+    for (const { demand } of own) demands.add(demand.id);
     if (point.at === "line") lines.add(point.line);
     else positions.add(point.id);
   }

@@ -51,6 +51,7 @@ export function Asks({ bench, error, lit, held, classId, onPoint, onHold }: Prop
       )}
       {bench && bench.positions.length > TILES && (
         <button
+          type="button"
           className="mt-1 self-end text-[14px] text-dust underline underline-offset-2"
           aria-expanded={allPositions}
           onClick={() => setAllPositions(!allPositions)}
@@ -87,7 +88,12 @@ export function Asks({ bench, error, lit, held, classId, onPoint, onHold }: Prop
         ))}
       </ul>
       {demands.length > FIRST && (
-        <button className="plain-action mt-2 self-start" aria-expanded={all} onClick={() => setAll(!all)}>
+        <button
+          type="button"
+          className="plain-action mt-2 self-start"
+          aria-expanded={all}
+          onClick={() => setAll(!all)}
+        >
           {all
             ? "Show the first ten"
             : `${demands.length - FIRST} smaller demands: ${demands
@@ -102,7 +108,7 @@ export function Asks({ bench, error, lit, held, classId, onPoint, onHold }: Prop
 
 function Legend() {
   return (
-    <p className="flex gap-3 text-[13px] text-dust" aria-label="Marks">
+    <p className="flex gap-3 text-[13px] text-dust">
       {(["reach", "hold", "snap", "pattern"] as const).map((kind) => (
         <span key={kind} className="flex items-center gap-1">
           <Mark kind={kind} size={14} />
@@ -128,6 +134,7 @@ function PositionTile({
   return (
     <li>
       <button
+        type="button"
         className={`block h-full w-full rounded-lg border-2 px-1 pt-1 pb-1.5 text-center ${on ? "border-reach bg-sheet" : "border-transparent bg-sand"} ${lit && !on ? "opacity-55" : ""}`}
         onPointerEnter={() => onPoint({ at: "position", id: position.id })}
         onPointerLeave={() => onPoint(null)}
@@ -170,6 +177,7 @@ function DemandRow({
       className={`border-b border-rule ${on ? "bg-sheet shadow-[inset_3px_0_0_var(--color-reach)]" : ""} ${dim ? "opacity-50" : ""}`}
     >
       <button
+        type="button"
         className="grid w-full grid-cols-[24px_minmax(0,1fr)_132px_84px] items-center gap-2 py-1 pl-2 text-left"
         aria-expanded={open}
         onClick={onToggle}
@@ -252,6 +260,7 @@ function Terms({ demand, classId }: { demand: Demand; classId: number | undefine
         </thead>
         <tbody>
           {demand.terms.slice(0, 6).map((term, index) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: terms have no id and are drawn whole
             <tr key={index} className={`align-top ${term.counts ? "" : "text-dust"}`}>
               <td className="pr-2">
                 {term.line} {term.text}

@@ -55,7 +55,7 @@ export function Before({ draft, change, bench }: Pick<PrepProps, "draft" | "chan
               />
             </label>
             {draft.after_text && (
-              <button className="plain-action" onClick={() => change({ after_text: "" })}>
+              <button type="button" className="plain-action" onClick={() => change({ after_text: "" })}>
                 Nothing was done
               </button>
             )}

@@ -3,12 +3,12 @@ import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { answer, api, type Schemas, type Session } from "../../api/client";
 import { benchQuery } from "../../api/queries";
-import { follow, type Point } from "../../thread/thread";
 import { ThreadLines } from "../../thread/ThreadLines";
+import { follow, type Point } from "../../thread/thread";
 import { Asks } from "./Asks";
 import { BenchHead } from "./BenchHead";
 import { Board } from "./board/Board";
-import { useDraft, type Draft } from "./draft";
+import { type Draft, useDraft } from "./draft";
 import { Prep } from "./Prep";
 import { lockedDraft } from "./shared";
 

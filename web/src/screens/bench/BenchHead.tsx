@@ -50,10 +50,22 @@ export function BenchHead({
         </p>
       </div>
       <div className="no-print flex items-center gap-1 pt-1">
-        <button className="plain-action !p-2.5" onClick={undo} disabled={!canUndo} aria-label="Undo">
+        <button
+          type="button"
+          className="plain-action !p-2.5"
+          onClick={undo}
+          disabled={!canUndo}
+          aria-label="Undo"
+        >
           <Undo2 size={17} aria-hidden />
         </button>
-        <button className="plain-action !p-2.5" onClick={redo} disabled={!canRedo} aria-label="Redo">
+        <button
+          type="button"
+          className="plain-action !p-2.5"
+          onClick={redo}
+          disabled={!canRedo}
+          aria-label="Redo"
+        >
           <Redo2 size={17} aria-hidden />
         </button>
       </div>

@@ -6,7 +6,7 @@ import { benchQuery } from "../../api/queries";
 import { Figure } from "../../figure/Figure";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { clock, percent } from "../../parts/words";
-import { paceWords, withMethod, type PrepProps } from "./shared";
+import { type PrepProps, paceWords, withMethod } from "./shared";
 
 /** Two schools of warm-up side by side for the same board, people, minutes and kit; either can be taken. */
 export function Compare({
@@ -38,6 +38,7 @@ export function Compare({
           <div className="mt-3 grid min-h-0 flex-1 grid-cols-2 gap-6">
             {[draft.method, other].map((method, place) => (
               <Side
+                // biome-ignore lint/suspicious/noArrayIndexKey: the two sides stay where they are
                 key={place}
                 session={session}
                 draft={draft}
@@ -100,7 +101,7 @@ function Side({ session, draft, classId, shelf, method, now, onMethod, onTake }:
         {now ? (
           <span className="quiet">as it is now</span>
         ) : (
-          <button className="action" disabled={!plan} onClick={onTake}>
+          <button type="button" className="action" disabled={!plan} onClick={onTake}>
             Take this one
           </button>
         )}
@@ -126,6 +127,7 @@ function Plans({ plan }: { plan: Plan }) {
         <span className="display text-[24px]">{percent(plan.covered)}</span> prepared in {clock(plan.seconds)}
         {paceWords(plan) && `; ${paceWords(plan)}`}
       </p>
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard */}
       <ol className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} aria-label="Drills">
         {plan.items.map((item) => (
           <li key={item.drill} className="flex items-center gap-2 border-b border-rule py-1">

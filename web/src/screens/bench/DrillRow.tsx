@@ -1,16 +1,13 @@
+import { useQuery } from "@tanstack/react-query";
 import { ArrowDown, ArrowUp, Pin, PinOff, Replace, Timer, X } from "lucide-react";
 import { Popover } from "radix-ui";
-import { useQuery } from "@tanstack/react-query";
-import { useState, type KeyboardEvent } from "react";
-import { answer, api, type Item, type Kind, type Plan } from "../../api/client";
+import { type KeyboardEvent, useState } from "react";
+import { answer, api, type Item, type Kind, type Plan, type Schemas } from "../../api/client";
 import { Figure } from "../../figure/Figure";
 import { Mark } from "../../parts/Mark";
 import { clock, percent } from "../../parts/words";
+import { pin, unpinned } from "./pins";
 import { PHASE_WORD, type PrepProps } from "./shared";
-
-/** A pin holds a drill in its phase. */
-const pin = (drill: string, phase: string) => `${drill}@${phase}`;
-const unpinned = (pins: string[], drill: string) => pins.filter((one) => one.split("@")[0] !== drill);
 
 const WAYS: Record<string, string> = {
   "one-arm": "With one arm",
@@ -45,7 +42,7 @@ export function DrillRow(props: Props) {
     const from = ids.indexOf(item.drill);
     const to = from + by;
     if (plan.items[to]?.phase !== item.phase) return;
-    [ids[from], ids[to]] = [ids[to]!, ids[from]!];
+    ids.splice(to, 0, ...ids.splice(from, 1));
     change({ order: ids });
   };
   const redose = () =>
@@ -153,6 +150,7 @@ export function DrillRow(props: Props) {
           className={near ? "absolute right-1 bottom-0.5 flex items-center rounded-md bg-sheet" : "sr-only"}
         >
           <button
+            type="button"
             className={tool}
             onClick={keep}
             aria-pressed={item.pinned}
@@ -179,6 +177,7 @@ export function DrillRow(props: Props) {
           </Popover.Root>
           {item.dose_count > 1 && (
             <button
+              type="button"
               className={tool}
               onClick={redose}
               aria-label={`Other dose of ${item.name}`}
@@ -188,6 +187,7 @@ export function DrillRow(props: Props) {
             </button>
           )}
           <button
+            type="button"
             className={tool}
             onClick={() => move(-1)}
             disabled={props.first}
@@ -197,6 +197,7 @@ export function DrillRow(props: Props) {
             <ArrowUp size={16} aria-hidden />
           </button>
           <button
+            type="button"
             className={tool}
             onClick={() => move(1)}
             disabled={props.last}
@@ -206,6 +207,7 @@ export function DrillRow(props: Props) {
             <ArrowDown size={16} aria-hidden />
           </button>
           <button
+            type="button"
             className={tool}
             onClick={takeOut}
             aria-label={`Take out ${item.name}`}
@@ -245,22 +247,8 @@ function Alternatives({ session, draft, change, classId, item, onDone }: Props &
       {item.why && <p className="mt-0.5 text-[14px] text-dust">{item.why}.</p>}
       {(item.easier || item.harder) && (
         <ul className="mt-1.5 text-[14px]" aria-label="Rungs">
-          {item.easier && (
-            <li>
-              <button className="underline underline-offset-2" onClick={() => take(item.easier!.drill)}>
-                {item.easier.name}
-              </button>{" "}
-              <span className="text-dust">easier, until {item.easier.test}</span>
-            </li>
-          )}
-          {item.harder && (
-            <li>
-              <button className="underline underline-offset-2" onClick={() => take(item.harder!.drill)}>
-                {item.harder.name}
-              </button>{" "}
-              <span className="text-dust">harder, once {item.harder.test}</span>
-            </li>
-          )}
+          {item.easier && <Rung rung={item.easier} when="easier, until" onTake={take} />}
+          {item.harder && <Rung rung={item.harder} when="harder, once" onTake={take} />}
         </ul>
       )}
       {Object.entries(item.instead).map(([tag, way]) => (
@@ -285,6 +273,7 @@ function Alternatives({ session, draft, change, classId, item, onDone }: Props &
         {found.data?.map((one) => (
           <li key={one.drill}>
             <button
+              type="button"
               className="flex w-full items-center gap-2 rounded-lg border border-rule p-1.5 text-left hover:border-reach"
               onClick={() => take(one.drill)}
             >
@@ -321,5 +310,27 @@ function gain(share: number) {
       </strong>{" "}
       prepared
     </>
+  );
+}
+
+/** The same drill one step easier or harder, to take in its place. */
+function Rung({
+  rung,
+  when,
+  onTake,
+}: {
+  rung: Schemas["Rung"];
+  when: string;
+  onTake: (drill: string) => void;
+}) {
+  return (
+    <li>
+      <button type="button" className="underline underline-offset-2" onClick={() => onTake(rung.drill)}>
+        {rung.name}
+      </button>{" "}
+      <span className="text-dust">
+        {when} {rung.test}
+      </span>
+    </li>
   );
 }

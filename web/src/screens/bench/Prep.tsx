@@ -6,8 +6,8 @@ import { Before } from "./Before";
 import { Compare } from "./Compare";
 import { DrillRow } from "./DrillRow";
 import { Ramp } from "./Ramp";
-import { leftOut, lockedDraft, paceWords, type PrepProps } from "./shared";
 import { Stops } from "./Stops";
+import { leftOut, lockedDraft, type PrepProps, paceWords } from "./shared";
 
 /** The prep: a strip of time to scale on its edge, drills in order, the ramp, and what is covered and left. */
 export function Prep(props: PrepProps) {
@@ -43,6 +43,7 @@ export function Prep(props: PrepProps) {
           <Before {...props} />
           <Compare {...props} />
           <button
+            type="button"
             className={`plain-action ${draft.locked ? "!border-ink font-semibold" : ""}`}
             aria-pressed={draft.locked}
             title="Keep it exactly as it stands (L)"
@@ -50,7 +51,7 @@ export function Prep(props: PrepProps) {
           >
             {draft.locked ? "Locked" : "Lock"}
           </button>
-          <button className="plain-action" onClick={() => window.print()}>
+          <button type="button" className="plain-action" onClick={() => window.print()}>
             Print
           </button>
         </span>
@@ -92,6 +93,7 @@ export function Prep(props: PrepProps) {
           <p className="no-print mt-0.5">
             One more minute buys{" "}
             <button
+              type="button"
               className="font-semibold underline underline-offset-2"
               onClick={() => change({ minutes: draft.minutes + 1 })}
             >
@@ -105,6 +107,7 @@ export function Prep(props: PrepProps) {
           <p key={one.part} className="mt-0.5">
             <strong>Not ready</strong> by{" "}
             <button
+              type="button"
               className="underline underline-offset-2"
               onClick={() =>
                 document.getElementById(`stop-${one.part}`)?.scrollIntoView({ block: "nearest" })
@@ -113,9 +116,10 @@ export function Prep(props: PrepProps) {
               {one.name}
             </button>
             :{" "}
-            {one.missing
+            {one.ready
+              .filter((ready) => one.missing.includes(ready.demand))
               .slice(0, 3)
-              .map((demand) => demand.name.toLowerCase())
+              .map((ready) => ready.name.toLowerCase())
               .join(", ")}
             {one.missing.length > 3 && ` and ${one.missing.length - 3} more`}.
           </p>
@@ -128,7 +132,7 @@ export function Prep(props: PrepProps) {
         {draft.bans.length > 0 && (
           <p className="mt-0.5 text-dust">
             {plural(draft.bans.length, "drill")} taken out.{" "}
-            <button className="underline" onClick={() => change({ bans: [] })}>
+            <button type="button" className="underline" onClick={() => change({ bans: [] })}>
               Allow again
             </button>
           </p>
@@ -169,7 +173,7 @@ function numbers(tally: NonNullable<Plan["tally"]>): string {
   const said = [`warm-up and cool-down take ${percent(tally.share_of_hour)} of the hour`];
   if (tally.contacts) said.push(`${tally.contacts} jump contacts, ${tally.contacts_words}`);
   if (tally.lunge_steps) said.push(`${tally.lunge_steps} lunge steps`);
-  tally.reps.forEach((one) => said.push(`${one.reps} × ${one.name.toLowerCase()} before the work`));
+  for (const one of tally.reps) said.push(`${one.reps} × ${one.name.toLowerCase()} before the work`);
   return said.join("; ");
 }
 
@@ -192,6 +196,7 @@ function TimeStrip({
         (_, minute) =>
           (plan.minutes <= 20 || minute % 5 === 0) && (
             <span
+              // biome-ignore lint/suspicious/noArrayIndexKey: minutes are their own names
               key={minute}
               className="absolute right-[14px] -translate-y-1/2 text-[13px] text-dust"
               style={{ top: `calc(6px + (100% - 12px) * ${minute / plan.minutes})` }}

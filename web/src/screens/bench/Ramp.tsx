@@ -6,7 +6,7 @@ import { Trouble, Waiting } from "../../parts/Trouble";
 import { clock, number, percent, plural } from "../../parts/words";
 import type { PrepProps } from "./shared";
 
-type Group = Schemas["GroupRampOut"];
+type Group = Schemas["Ramp"];
 
 /** The way up to the working weight, set by set; every group of the class, and two on one bar, behind a button. */
 export function Ramp(props: PrepProps & { plan: Plan }) {
@@ -218,6 +218,7 @@ function SharedBar({ session, draft, classId, plan }: PrepProps & { plan: Plan }
             </thead>
             <tbody>
               {found.data.turns.map((one, index) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: sets have no id and keep their order
                 <tr key={index} className="border-b border-rule">
                   <td>{index + 1}</td>
                   <td>{names[0] === names[1] ? ["first", "second"][one.who] : names[one.who]}</td>

@@ -1,9 +1,8 @@
 import { X } from "lucide-react";
-import type { Plan, Schemas } from "../../api/client";
+import type { Kind, Plan, Schemas } from "../../api/client";
 import { Figure } from "../../figure/Figure";
 import { Mark } from "../../parts/Mark";
 import { clock, number, percent, plural } from "../../parts/words";
-import type { Kind } from "../../api/client";
 import { leftOut, type PrepProps } from "./shared";
 
 const SHOWN = 5;
@@ -15,12 +14,12 @@ export function Stops(props: PrepProps & { plan: Plan }) {
   return props.plan.breaks.map((stop) => <Stop key={stop.part} {...props} stop={stop} />);
 }
 
-function Stop({ stop, draft, change, shelf, onPoint }: PrepProps & { stop: Schemas["BreakOut"] }) {
+function Stop({ stop, draft, change, shelf, onPoint }: PrepProps & { stop: Schemas["DrawnBreak"] }) {
   const give = (minutes: number) => {
     const { [String(stop.part)]: _gone, ...others } = draft.breaks;
     change({ breaks: minutes ? { ...others, [stop.part]: minutes } : others });
   };
-  const missing = new Set(stop.missing.map((one) => one.demand));
+  const missing = new Set(stop.missing);
   const shown = [...stop.ready]
     .sort(
       (a, b) => Number(missing.has(b.demand)) - Number(missing.has(a.demand)) || b.readiness - a.readiness,
@@ -83,7 +82,7 @@ function Stop({ stop, draft, change, shelf, onPoint }: PrepProps & { stop: Schem
         ))}
       </ul>
       {stop.minutes === 0 && stop.missing.length > 0 && (
-        <button className="plain-action no-print mt-1.5" onClick={() => give(USUAL_MIN)}>
+        <button type="button" className="plain-action no-print mt-1.5" onClick={() => give(USUAL_MIN)}>
           Give it {USUAL_MIN} minutes of its own
         </button>
       )}
@@ -111,6 +110,7 @@ function Stop({ stop, draft, change, shelf, onPoint }: PrepProps & { stop: Schem
                 </span>
               </span>
               <button
+                type="button"
                 className="no-print rounded-md p-1.5 hover:bg-sand"
                 aria-label={`Take out ${item.name}`}
                 title="Take out"

@@ -27,6 +27,7 @@ export function Strip({ demand }: { demand: Demand }) {
         stacked.push(place);
         return (
           <circle
+            // biome-ignore lint/suspicious/noArrayIndexKey: dots have no id and keep their order
             key={index}
             cx={place}
             cy={HEIGHT - 8 - Math.min(3, level) * DOT * 1.9}

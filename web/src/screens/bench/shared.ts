@@ -1,9 +1,10 @@
 // What the prep column and its rows share.
-import type { Bench, Plan, Schemas, Session } from "../../api/client";
+import type { Bench, Item, Plan, Schemas, Session } from "../../api/client";
 import type { Lit, Point } from "../../thread/thread";
 import type { Draft } from "./draft";
+import { pinned } from "./pins";
 
-export const PHASE_WORD: Record<string, string> = {
+export const PHASE_WORD: Record<Item["phase"], string> = {
   raise: "raise",
   release: "release",
   open: "open",
@@ -24,7 +25,9 @@ export function paceWords(plan: Plan): string {
 /** Demands left out, the reason said once. */
 export function leftOut(uncovered: Plan["uncovered"]): string {
   const reasons = new Map<string, string[]>();
-  uncovered.forEach((one) => reasons.set(one.why, [...(reasons.get(one.why) ?? []), one.name.toLowerCase()]));
+  for (const one of uncovered) {
+    reasons.set(one.why, [...(reasons.get(one.why) ?? []), one.name.toLowerCase()]);
+  }
   return [...reasons]
     .map(
       ([why, names]) =>
@@ -38,7 +41,7 @@ export function lockedDraft(draft: Draft, plan: Plan): Partial<Draft> {
   if (draft.locked) return { locked: false };
   return {
     locked: true,
-    pins: plan.items.map((one) => `${one.drill}@${one.phase}`),
+    pins: plan.items.map(pinned),
     order: plan.items.map((one) => one.drill),
     doses: { ...draft.doses, ...Object.fromEntries(plan.items.map((one) => [one.drill, one.dose_option])) },
   };

@@ -6,7 +6,7 @@ import { HANDLES } from "./ask";
 const SCALE_DEG = 60; // margin bars go from minus to plus this
 
 interface Props {
-  answer: Schemas["LabOut"];
+  answer: Schemas["Lab"];
   label: string;
   narrow: boolean;
   onDrag?: (joint: string, pixels: number) => void;
@@ -34,7 +34,12 @@ export function Answer({ answer, label, narrow, onDrag }: Props) {
           {handles.length ? "; drag a joint, or use the sliders" : ""}
         </p>
       </div>
-      <div className="min-h-0 overflow-y-auto" tabIndex={0} aria-label="Margins">
+      <section
+        className="min-h-0 overflow-y-auto"
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard
+        tabIndex={0}
+        aria-label={label ? `Margins, ${label}` : "Margins"}
+      >
         <p className="text-[19px] leading-snug" role="status">
           {answer.says}
         </p>
@@ -71,7 +76,7 @@ export function Answer({ answer, label, narrow, onDrag }: Props) {
             ))}
           </div>
         )}
-      </div>
+      </section>
     </article>
   );
 }
@@ -82,7 +87,7 @@ function inHand(degrees: number): string {
   return whole === 0 ? "just enough" : `${whole}° ${degrees > 0 ? "in hand" : "missing"}`;
 }
 
-function MarginRow({ margin, stops }: { margin: Schemas["MarginOut"]; stops: boolean }) {
+function MarginRow({ margin, stops }: { margin: Schemas["Margin"]; stops: boolean }) {
   const share = Math.max(-1, Math.min(1, margin.margin_deg / SCALE_DEG)) * 50;
   return (
     <li className="border-t border-rule py-1.5">

@@ -1,5 +1,5 @@
 import type { ApiProblem, Schemas } from "../../api/client";
-import { BARS, LOAD_OF, type Ask } from "./ask";
+import { type Ask, BARS, LOAD_OF } from "./ask";
 
 const RANGE_NAMES: Record<string, [string, number, number]> = {
   "ankle.dorsiflexion": ["Ankle bend", 5, 55],
@@ -22,7 +22,7 @@ const LENGTH_NAMES: [string, string][] = [
 interface Props {
   start: Schemas["LabStart"];
   ask: Ask;
-  answer: Schemas["LabOut"] | undefined;
+  answer: Schemas["Lab"] | undefined;
   problem: ApiProblem | null;
   onChange: (to: Partial<Ask>) => void;
 }
@@ -31,9 +31,10 @@ interface Props {
 export function Controls({ start, ask, answer, problem, onChange }: Props) {
   const range = (motion: string, value: number) => onChange({ ranges: { ...ask.ranges, [motion]: value } });
   return (
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard
     <section aria-label="What is asked" className="min-h-0 overflow-y-auto pr-2" tabIndex={0}>
       <h1 className="text-[32px]">Position lab</h1>
-      <div role="group" aria-label="Position" className="mt-2 flex flex-wrap gap-1.5">
+      <fieldset aria-label="Position" className="mt-2 min-w-0 flex flex-wrap gap-1.5">
         {BARS.map(([bar, word]) => (
           <Choice
             key={bar}
@@ -66,7 +67,7 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
         <Choice on={ask.family === "handstand"} onPick={() => onChange({ family: "handstand" })}>
           handstand
         </Choice>
-      </div>
+      </fieldset>
       <label className="mt-3 block text-[14px] font-semibold" htmlFor="lab-person">
         Body
       </label>
@@ -111,6 +112,7 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
       })}
       {Object.keys(ask.ranges).length > 0 && (
         <button
+          type="button"
           className="mt-1 text-[14px] underline underline-offset-2"
           onClick={() => onChange({ ranges: {} })}
         >
@@ -234,6 +236,7 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
         ))}
         {Object.keys(ask.lengths_m).length > 0 && (
           <button
+            type="button"
             className="text-[14px] underline underline-offset-2"
             onClick={() => onChange({ lengths_m: {} })}
           >
@@ -253,6 +256,7 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
 function Choice({ on, onPick, children }: { on: boolean; onPick: () => void; children: React.ReactNode }) {
   return (
     <button
+      type="button"
       aria-pressed={on}
       className={`rounded-lg border px-2.5 py-1.5 text-[14px] ${on ? "border-slate-deep bg-slate-deep text-chalk" : "border-rule bg-sheet hover:border-dust"}`}
       onClick={onPick}

@@ -5,10 +5,10 @@ import { ApiProblem, type Schemas } from "../../api/client";
 import { labQuery, labStartQuery } from "../../api/queries";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { Answer } from "./Answer";
+import { type Ask, HANDLES, openWith } from "./ask";
 import { Controls } from "./Controls";
-import { HANDLES, openWith, type Ask } from "./ask";
 
-type Kept = { label: string; answer: Schemas["LabOut"] };
+type Kept = { label: string; answer: Schemas["Lab"] };
 
 /** One large figure of where this body stops in this position, what stops it, and what would free it; sliders answer as they move. */
 export function Lab() {
@@ -61,6 +61,7 @@ function Bench({ start, first }: { start: Schemas["LabStart"]; first: Ask }) {
             ))}
           </select>
           <button
+            type="button"
             className="plain-action"
             disabled={!own.data}
             onClick={() => own.data && setKept({ label: "before", answer: own.data })}
@@ -68,7 +69,11 @@ function Bench({ start, first }: { start: Schemas["LabStart"]; first: Ask }) {
             Keep this as “before”
           </button>
           {kept && (
-            <button className="text-[14px] underline underline-offset-2" onClick={() => setKept(null)}>
+            <button
+              type="button"
+              className="text-[14px] underline underline-offset-2"
+              onClick={() => setKept(null)}
+            >
               let it go
             </button>
           )}
@@ -99,7 +104,7 @@ function name(start: Schemas["LabStart"], id: number): string {
 const DEG_PER_PIXEL = 0.35;
 
 /** Dragging a joint changes the range it has: to the right more, to the left less. */
-function dragged(ask: Ask, answer: Schemas["LabOut"] | undefined, joint: string, pixels: number): Ask {
+function dragged(ask: Ask, answer: Schemas["Lab"] | undefined, joint: string, pixels: number): Ask {
   const motion = HANDLES[ask.family]?.[joint];
   const now = motion ? (ask.ranges[motion] ?? answer?.ranges[motion]) : undefined;
   if (!motion || now === undefined) return ask;

@@ -24,14 +24,14 @@ export type Ask = Required<
   class_id: number | null;
 };
 
-export const BARS: [string, string][] = [
+export const BARS: [Ask["bar"], string][] = [
   ["none", "air"],
   ["goblet", "goblet"],
   ["front", "front"],
   ["back", "back"],
   ["overhead", "overhead"],
 ];
-export const LOAD_OF: Record<string, number> = {
+export const LOAD_OF: Record<Ask["bar"], number> = {
   none: 0,
   goblet: 0.25,
   front: 0.8,
@@ -40,7 +40,7 @@ export const LOAD_OF: Record<string, number> = {
 };
 
 /** Joints that can be dragged sideways, per family, and the range each stands for. */
-export const HANDLES: Record<string, Record<string, string>> = {
+export const HANDLES: Record<Ask["family"], Record<string, string>> = {
   squat: { ankle: "ankle.dorsiflexion", hip: "hip.flexion", shoulder: "shoulder.flexion" },
   lunge: { hip: "hip.extension" },
   hinge: { hip: "hip.flexion-straight-knee" },

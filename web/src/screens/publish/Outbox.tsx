@@ -16,6 +16,7 @@ export function Outbox() {
       )}
       <ul className="mt-4">
         {found.data.map((one, index) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: messages carry no id and only grow at the top
           <li key={index} className="border-t border-rule py-2.5">
             <p className="flex justify-between gap-4">
               <span className="font-semibold">{one.subject}</span>
@@ -40,6 +41,7 @@ function Body({ text }: { text: string }) {
         .split(/(https?:\/\/\S+)/)
         .map((piece, index) =>
           piece.startsWith("http") ? (
+            // biome-ignore lint/suspicious/noArrayIndexKey: pieces of one text keep their order
             <a key={index} className="break-all underline underline-offset-2" href={new URL(piece).pathname}>
               {piece}
             </a>

@@ -37,12 +37,7 @@ function Head({ data }: { data: Schemas["PublishOut"] }) {
       void client.invalidateQueries({ queryKey: ["session"] });
     },
   });
-  const state =
-    data.version === null
-      ? "Not sent yet."
-      : data.changed_since
-        ? `Version ${data.version} was sent ${hour(data.published_at!)} by ${data.published_by}. The board or the prep has changed since.`
-        : `Version ${data.version} was sent ${hour(data.published_at!)} by ${data.published_by}. Nothing has changed since.`;
+  const state = sentState(data);
   const word =
     data.version === null
       ? `Send now to ${plural(data.roster.length, "person", "people")}`
@@ -92,6 +87,7 @@ function Head({ data }: { data: Schemas["PublishOut"] }) {
           )}
         </div>
         <button
+          type="button"
           className="action shrink-0"
           disabled={!!data.problem || send.isPending}
           onClick={() => send.mutate()}
@@ -133,6 +129,7 @@ function Roster({
             <tr key={one.id} className={`border-b border-rule ${one.id === shown ? "bg-sheet" : ""}`}>
               <td className="py-1.5">
                 <button
+                  type="button"
                   className={`text-left hover:underline ${one.id === shown ? "font-semibold" : ""}`}
                   onClick={() => onShow(one.id)}
                   aria-pressed={one.id === shown}
@@ -170,10 +167,10 @@ function Preview({ classId, personId, ready }: { classId: number; personId: numb
   return (
     <aside aria-label="Preview" className="sticky top-4 self-start">
       <p className="quiet mb-2">As {page.data?.name ?? "a member"} will see it</p>
-      <div
+      <section
         className="h-[calc(100dvh-130px)] min-h-[480px] overflow-y-auto rounded-[28px] border-[6px] border-slate-deep bg-paper"
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard
         tabIndex={0}
-        role="region"
         aria-label="The member's page"
       >
         {page.error ? (
@@ -183,7 +180,16 @@ function Preview({ classId, personId, ready }: { classId: number; personId: numb
         ) : (
           <Waiting what={ready ? "Working out this member’s page" : "Nothing to show yet"} />
         )}
-      </div>
+      </section>
     </aside>
   );
+}
+
+/** Whether and when a class was sent, and what changed since. */
+function sentState(data: Schemas["PublishOut"]): string {
+  if (data.version === null || data.published_at === null) return "Not sent yet.";
+  const sent = `Version ${data.version} was sent ${hour(data.published_at)} by ${data.published_by}.`;
+  return data.changed_since
+    ? `${sent} The board or the prep has changed since.`
+    : `${sent} Nothing has changed since.`;
 }

@@ -15,7 +15,9 @@ export function Drills() {
   const [chosen, setChosen] = useState("");
   const demands = useMemo(() => {
     const found = new Map<string, string>();
-    drills.data?.forEach((one) => one.serves.forEach((served) => found.set(served.demand, served.name)));
+    for (const served of drills.data?.flatMap((drill) => drill.serves) ?? []) {
+      found.set(served.demand, served.name);
+    }
     return [...found].sort((a, b) => a[1].localeCompare(b[1]));
   }, [drills.data]);
   if (drills.error) return <Trouble error={drills.error} again={() => void drills.refetch()} />;
@@ -57,6 +59,7 @@ export function Drills() {
           {kept.map((one) => (
             <li key={one.id}>
               <button
+                type="button"
                 className={`flex w-full items-center justify-between gap-2 border-b border-rule px-2 py-1.5 text-left ${one.id === open ? "bg-sand" : "hover:bg-sheet"}`}
                 aria-current={one.id === open}
                 onClick={() => setChosen(one.id)}
@@ -172,22 +175,8 @@ function OneDrill({ id, onOpen }: { id: string; onOpen: (id: string) => void }) 
         </div>
         <div>
           <h3 className="border-b-2 border-ink pb-0.5 text-[20px]">For whom</h3>
-          {one.easier && (
-            <p className="py-1">
-              <button className="underline underline-offset-2" onClick={() => onOpen(one.easier!.drill)}>
-                {one.easier.name}
-              </button>{" "}
-              is easier, until {one.easier.test}.
-            </p>
-          )}
-          {one.harder && (
-            <p className="py-1">
-              <button className="underline underline-offset-2" onClick={() => onOpen(one.harder!.drill)}>
-                {one.harder.name}
-              </button>{" "}
-              is harder, once {one.harder.test}.
-            </p>
-          )}
+          {one.easier && <Rung rung={one.easier} is="is easier, until" onOpen={onOpen} />}
+          {one.harder && <Rung rung={one.harder} is="is harder, once" onOpen={onOpen} />}
           {one.seated && (
             <p className="py-1">
               <strong>Seated:</strong> {one.seated}.
@@ -226,5 +215,17 @@ function amounts(name: string, of: Schemas["DrillOut"]["fatigue"], say: (value: 
         {name}: {rows.map(([what, value]) => `${what.replaceAll("-", " ")} ${say(value)}`).join(", ")}.
       </p>
     )
+  );
+}
+
+/** The neighbouring drill of a family, and what decides between the two. */
+function Rung({ rung, is, onOpen }: { rung: Schemas["Rung"]; is: string; onOpen: (drill: string) => void }) {
+  return (
+    <p className="py-1">
+      <button type="button" className="underline underline-offset-2" onClick={() => onOpen(rung.drill)}>
+        {rung.name}
+      </button>{" "}
+      {is} {rung.test}.
+    </p>
   );
 }

@@ -1,27 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { answer, api, ApiProblem, type Schemas } from "../../api/client";
-import { methodsQuery } from "../../api/queries";
+import { ApiProblem, answer, api, type Schemas } from "../../api/client";
+import { methodsQuery, shelfQuery } from "../../api/queries";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { clock, percent } from "../../parts/words";
 
 type Method = Schemas["MethodRow"];
-const PHASES = ["raise", "release", "open", "switch-on", "rehearse"];
-const STYLES = [
-  "pulse",
-  "dynamic",
-  "circle",
-  "tension",
-  "static",
-  "soft-tissue",
-  "breath",
-  "control",
-  "strength",
-  "spring",
-  "throw",
-  "practice",
-];
-const CLOCKS: Record<string, string> = {
+type Phase = Schemas["PhaseBounds"]["phase"];
+type ClockKind = Schemas["Clock"]["kind"];
+const CLOCKS: Record<ClockKind, string> = {
   free: "one drill after the other",
   stations: "stations on the clock",
   supersets: "pairs back to back",
@@ -32,17 +19,20 @@ const CLOCKS: Record<string, string> = {
 /** The schools of warm-up, what each sets, and the gym's own copies of them. */
 export function Methods() {
   const methods = useQuery(methodsQuery);
+  const shelf = useQuery(shelfQuery);
   const [chosen, setChosen] = useState("");
   const [editing, setEditing] = useState(false);
   if (methods.error) return <Trouble error={methods.error} again={() => void methods.refetch()} />;
-  if (!methods.data) return <Waiting what="Opening the methods" />;
-  const open = methods.data.find((one) => one.id === chosen) ?? methods.data[0]!;
+  if (shelf.error) return <Trouble error={shelf.error} again={() => void shelf.refetch()} />;
+  const open = methods.data?.find((one) => one.id === chosen) ?? methods.data?.[0];
+  if (!methods.data || !shelf.data || !open) return <Waiting what="Opening the methods" />;
   return (
     <div className="grid grid-cols-[360px_minmax(0,1fr)] gap-10">
       <ul aria-label="Methods" className="border-t-2 border-ink">
         {methods.data.map((one) => (
           <li key={one.id}>
             <button
+              type="button"
               className={`block w-full border-b border-rule px-2 py-2 text-left ${one.id === open.id ? "bg-sand" : "hover:bg-sheet"}`}
               aria-current={one.id === open.id}
               onClick={() => {
@@ -64,6 +54,7 @@ export function Methods() {
           key={open.id}
           from={open}
           taken={methods.data}
+          choices={shelf.data.choices}
           onDone={(id) => {
             setEditing(false);
             if (id) setChosen(id);
@@ -104,11 +95,16 @@ function Shown({ method, onEdit, onGone }: { method: Method; onEdit: () => void;
           <p>{method.belief}</p>
         </div>
         <span className="flex shrink-0 gap-2">
-          <button className="action" onClick={onEdit}>
+          <button type="button" className="action" onClick={onEdit}>
             {method.own ? "Change it" : "Make our own copy"}
           </button>
           {method.own && (
-            <button className="plain-action" disabled={remove.isPending} onClick={() => remove.mutate()}>
+            <button
+              type="button"
+              className="plain-action"
+              disabled={remove.isPending}
+              onClick={() => remove.mutate()}
+            >
               Delete
             </button>
           )}
@@ -198,12 +194,22 @@ function ColdPhase({ phase, min_s, max_s }: Schemas["PhaseBounds"]) {
   );
 }
 
-function clockWords(one: Schemas["ClockIn"]): string {
+function clockWords(one: Schemas["Clock"]): string {
   if (one.kind === "stations") return `${one.work_s} s work, ${one.change_s} s change`;
-  return one.kind === "free" ? CLOCKS.free! : `${CLOCKS[one.kind]}, ${one.rounds} rounds`;
+  return one.kind === "free" ? CLOCKS.free : `${CLOCKS[one.kind]}, ${one.rounds} rounds`;
 }
 
-function Edit({ from, taken, onDone }: { from: Method; taken: Method[]; onDone: (id?: string) => void }) {
+function Edit({
+  from,
+  taken,
+  choices,
+  onDone,
+}: {
+  from: Method;
+  taken: Method[];
+  choices: Schemas["Choices"];
+  onDone: (id?: string) => void;
+}) {
   const [draft, setDraft] = useState({ ...from, name: from.own ? from.name : "" });
   const changed = useChanged();
   const save = useMutation({
@@ -230,12 +236,12 @@ function Edit({ from, taken, onDone }: { from: Method; taken: Method[]; onDone: 
   });
   const problem = save.error instanceof ApiProblem ? save.error : null;
   const set = (to: Partial<Method>) => setDraft({ ...draft, ...to });
-  const bounds = (phase: string, to: Partial<Schemas["PhaseBounds"]>) =>
+  const bounds = (phase: Phase, to: Partial<Schemas["PhaseBounds"]>) =>
     set({ phases: draft.phases.map((one) => (one.phase === phase ? { ...one, ...to } : one)) });
-  const toggle = (phase: string, on: boolean) => {
+  const toggle = (phase: Phase, on: boolean) => {
     const kept = draft.phases.filter((one) => one.phase !== phase);
     const all = on ? [...kept, { phase, min_s: 0, max_s: 180, min_items: 0, max_items: 3 }] : kept;
-    set({ phases: all.sort((a, b) => PHASES.indexOf(a.phase) - PHASES.indexOf(b.phase)) });
+    set({ phases: all.sort((a, b) => choices.phases.indexOf(a.phase) - choices.phases.indexOf(b.phase)) });
   };
   return (
     <form
@@ -290,7 +296,7 @@ function Edit({ from, taken, onDone }: { from: Method; taken: Method[]; onDone: 
           </tr>
         </thead>
         <tbody>
-          {PHASES.map((phase) => {
+          {choices.phases.map((phase) => {
             const one = draft.phases.find((row) => row.phase === phase);
             return (
               <tr key={phase} className="border-b border-rule">
@@ -328,11 +334,14 @@ function Edit({ from, taken, onDone }: { from: Method; taken: Method[]; onDone: 
           <select
             className="field mt-1 block !py-1 text-ink"
             value={draft.clock.kind}
-            onChange={(event) => set({ clock: { ...draft.clock, kind: event.target.value } })}
+            onChange={(event) => {
+              const kind = choices.clocks.find((clock) => clock === event.target.value);
+              if (kind) set({ clock: { ...draft.clock, kind } });
+            }}
           >
-            {Object.entries(CLOCKS).map(([id, name]) => (
-              <option key={id} value={id}>
-                {name}
+            {choices.clocks.map((clock) => (
+              <option key={clock} value={clock}>
+                {CLOCKS[clock]}
               </option>
             ))}
           </select>
@@ -398,7 +407,7 @@ function Edit({ from, taken, onDone }: { from: Method; taken: Method[]; onDone: 
       <fieldset className="mt-4">
         <legend className="text-[14px] text-dust">never uses</legend>
         <div className="mt-1 flex flex-wrap gap-x-5 gap-y-1.5">
-          {STYLES.map((style) => (
+          {choices.styles.map((style) => (
             <label key={style} className="flex items-center gap-2 text-[15px]">
               <input
                 type="checkbox"
@@ -423,7 +432,7 @@ function Edit({ from, taken, onDone }: { from: Method; taken: Method[]; onDone: 
         </p>
       )}
       <div className="mt-4 flex gap-3">
-        <button className="action" disabled={save.isPending}>
+        <button type="submit" className="action" disabled={save.isPending}>
           {from.own ? "Save" : "Save the copy"}
         </button>
         <button type="button" className="plain-action" onClick={() => onDone()}>

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { answer, api, ApiProblem, type Schemas } from "../../api/client";
+import { ApiProblem, answer, api, type Schemas } from "../../api/client";
 import { placeQuery } from "../../api/queries";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { number } from "../../parts/words";
@@ -66,7 +66,8 @@ function Form({ place }: { place: Place }) {
   });
   const problem = save.error instanceof ApiProblem ? save.error : null;
   const unitTo = (unit: string) => {
-    const usual = place.usual.find((one) => one.unit === unit)!;
+    const usual = place.usual.find((one) => one.unit === unit);
+    if (!usual) return;
     setRack({
       unit,
       bars: usual.bars.map(String),
@@ -176,7 +177,7 @@ function Form({ place }: { place: Place }) {
         </section>
       </div>
       <div className="sticky bottom-0 col-span-2 -mt-4 flex items-center gap-4 border-t border-rule bg-paper py-3">
-        <button className="action" disabled={save.isPending}>
+        <button type="submit" className="action" disabled={save.isPending}>
           Write it down
         </button>
         {save.error && (

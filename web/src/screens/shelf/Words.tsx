@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
-import { answer, api, ApiProblem, type Schemas } from "../../api/client";
+import { ApiProblem, answer, api, type Schemas } from "../../api/client";
 import { movementsQuery, wordsQuery } from "../../api/queries";
 import { FilePick } from "../../parts/FilePick";
 import { Trouble, Waiting } from "../../parts/Trouble";
@@ -54,6 +54,7 @@ function OwnWords({ words }: { words: Schemas["WordOut"][] }) {
               {one.movement ? one.name || "a movement that is gone" : "a note, no work"}
             </span>
             <button
+              type="button"
               className="plain-action"
               disabled={forget.isPending}
               onClick={() => forget.mutate(one.id)}
@@ -111,6 +112,7 @@ function OwnMovements({ movements }: { movements: Movement[] }) {
               </span>
             </span>
             <button
+              type="button"
               className="plain-action"
               disabled={remove.isPending}
               onClick={() => remove.mutate(one.id)}
@@ -156,7 +158,7 @@ function Movements({ all }: { all: Movement[] }) {
       words.every((word) => [one.name, ...one.aliases].some((name) => name.toLowerCase().includes(word))),
     );
     const found = new Map<string, Movement[]>();
-    kept.forEach((one) => found.set(one.family, [...(found.get(one.family) ?? []), one]));
+    for (const one of kept) found.set(one.family, [...(found.get(one.family) ?? []), one]);
     return [...found.entries()].sort(([a], [b]) => a.localeCompare(b));
   }, [all, asked]);
   return (

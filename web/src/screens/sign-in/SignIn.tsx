@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState, type FormEvent } from "react";
+import { type FormEvent, useState } from "react";
 import { answer, api } from "../../api/client";
 
 /** The door: one form, and what the product is in one sentence. */
@@ -59,7 +59,7 @@ export function SignIn() {
               {enter.error.message}
             </p>
           )}
-          <button className="action mt-6 w-full py-2.5" disabled={enter.isPending}>
+          <button type="submit" className="action mt-6 w-full py-2.5" disabled={enter.isPending}>
             {enter.isPending ? "Signing in" : "Sign in"}
           </button>
         </form>

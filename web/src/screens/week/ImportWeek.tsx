@@ -1,7 +1,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
-import { useEffect, useState, type ReactNode } from "react";
-import { answer, api, ApiProblem, type Schemas } from "../../api/client";
+import { type ReactNode, useEffect, useState } from "react";
+import { ApiProblem, answer, api, type Schemas } from "../../api/client";
 import { reviewQuery } from "../../api/queries";
 import { FilePick } from "../../parts/FilePick";
 import { hour, longDate, plural } from "../../parts/words";
@@ -100,6 +100,7 @@ export function ImportWeek() {
             />
             {source.calendar && (
               <button
+                type="button"
                 className="text-[14px] underline underline-offset-2"
                 onClick={() => change({ calendar: "" })}
               >
@@ -126,7 +127,8 @@ export function ImportWeek() {
             Back to the week
           </Link>
         </div>
-        <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} aria-label="Days">
+        {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard */}
+        <section className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} aria-label="Days">
           {!source.text.trim() && (
             <p className="max-w-md py-6">
               Every day appears here as it would be read, with what it asks and what is not understood.
@@ -141,6 +143,7 @@ export function ImportWeek() {
           <ol>
             {shown?.days.map((day, place) => (
               <DayRow
+                // biome-ignore lint/suspicious/noArrayIndexKey: two sessions of a day are told apart by their place
                 key={`${day.date}-${place}`}
                 day={day}
                 taken={!skip.has(place)}
@@ -148,7 +151,7 @@ export function ImportWeek() {
               />
             ))}
           </ol>
-        </div>
+        </section>
         <footer className="flex items-center gap-4 border-t-2 border-ink pt-3">
           {take.data ? (
             <p role="status" className="text-[16px]">
@@ -170,6 +173,7 @@ export function ImportWeek() {
           )}
           {take.data ? (
             <button
+              type="button"
               className="action ml-auto"
               onClick={() => void navigate({ to: "/", search: { start: source.monday } })}
             >
@@ -177,6 +181,7 @@ export function ImportWeek() {
             </button>
           ) : (
             <button
+              type="button"
               className="action ml-auto"
               disabled={!count || take.isPending || review.isFetching}
               onClick={() => take.mutate()}
@@ -218,6 +223,7 @@ function DayRow({ day, taken, onTake }: { day: Day; taken: boolean; onTake: (tak
       <div className="min-w-0 text-[15px]">
         <p className="font-semibold">{day.title}</p>
         {day.parts.map((part, index) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: parts may share a name and keep their order
           <p key={index}>
             {part.name} · {part.format === "sets-x-reps" ? "sets and reps" : part.format.replaceAll("-", " ")}
             : {part.movements.join(", ") || "no movement"}

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { ChevronLeft, ChevronRight, ClipboardPaste, Plus } from "lucide-react";
-import { useState, type FormEvent } from "react";
+import { type FormEvent, useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { weekQuery } from "../../api/queries";
 import { Mark } from "../../parts/Mark";
@@ -74,6 +74,7 @@ function Legend() {
     <div className="pt-2 text-[14px] leading-snug text-dust">
       <div className="mt-1 flex gap-1" aria-hidden>
         {["", "", ""].map((_, index) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: lines drawn while it loads
           <span key={index} className="h-1 flex-1 rounded-full bg-slate-deep" />
         ))}
       </div>
@@ -199,6 +200,7 @@ function Stages({ session }: { session: Session }) {
     <div className="mt-1.5">
       <div className="flex gap-1" aria-hidden>
         {steps.map((done, index) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: three short lines, always the same
           <span key={index} className={`h-1 flex-1 rounded-full ${done ? "bg-slate-deep" : "bg-rule"}`} />
         ))}
       </div>
@@ -222,6 +224,7 @@ function AddSession({ date, empty }: { date: string; empty: boolean }) {
   if (title === null) {
     return (
       <button
+        type="button"
         className={`flex items-center gap-1 rounded-lg border border-dashed px-2 text-[14px] hover:border-solid ${empty ? "py-6 justify-center border-dust" : "border-dust/60 py-1.5"}`}
         onClick={() => setTitle("")}
         aria-label={`Add a session on ${weekday(date)}`}
@@ -241,6 +244,7 @@ function AddSession({ date, empty }: { date: string; empty: boolean }) {
       </label>
       <input
         id={`title-${date}`}
+        // biome-ignore lint/a11y/noAutofocus: the form opens on its one field, asked for by a press
         autoFocus
         className="field mt-1 w-full !px-2 !py-1"
         value={title}
@@ -253,7 +257,11 @@ function AddSession({ date, empty }: { date: string; empty: boolean }) {
           {add.error.message}
         </p>
       )}
-      <button className="action mt-2 w-full !px-2 !py-1" disabled={!title.trim() || add.isPending}>
+      <button
+        type="submit"
+        className="action mt-2 w-full !px-2 !py-1"
+        disabled={!title.trim() || add.isPending}
+      >
         Add
       </button>
     </form>
@@ -263,15 +271,13 @@ function AddSession({ date, empty }: { date: string; empty: boolean }) {
 /** One row a joint: which days ask for it. Runs of days in a row are what a head coach looks for. */
 function Joints({ days, today }: { days: Day[]; today: string }) {
   const rows = new Map<string, { name: string; scores: number[] }>();
-  days.forEach((day, index) =>
-    day.sessions.forEach((session) =>
-      session.top.forEach((one) => {
-        const row = rows.get(one.id) ?? { name: one.name, scores: days.map(() => 0) };
-        row.scores[index] = Math.max(row.scores[index] ?? 0, one.score);
-        rows.set(one.id, row);
-      }),
-    ),
-  );
+  days.forEach((day, index) => {
+    for (const one of day.sessions.flatMap((session) => session.top)) {
+      const row = rows.get(one.id) ?? { name: one.name, scores: days.map(() => 0) };
+      row.scores[index] = Math.max(row.scores[index] ?? 0, one.score);
+      rows.set(one.id, row);
+    }
+  });
   const shown = [...rows.entries()]
     .sort((a, b) => sum(b[1].scores) - sum(a[1].scores))
     .slice(0, JOINTS_SHOWN);
@@ -306,6 +312,7 @@ function Joints({ days, today }: { days: Day[]; today: string }) {
                 </span>
               </th>
               {row.scores.map((score, index) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: cells stand for the days, in order
                 <td key={index} className={`px-1 py-1 ${days[index]?.date === today ? "bg-sand" : ""}`}>
                   {score > 0 && (
                     <span

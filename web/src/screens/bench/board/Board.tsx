@@ -1,4 +1,4 @@
-import { useLayoutEffect, useMemo, useRef, useState, type MouseEvent } from "react";
+import { type MouseEvent, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { LiveBench } from "../../../api/queries";
 import type { Lit, Point } from "../../../thread/thread";
 import { Fixes } from "./Fixes";
@@ -19,6 +19,7 @@ interface Props {
 export function Board({ text, bench, lit, onText, onFix, onPoint, onHold }: Props) {
   const area = useRef<HTMLTextAreaElement>(null);
   const mirror = useRef<HTMLDivElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the height follows the text
   useLayoutEffect(() => {
     if (area.current && mirror.current) area.current.style.height = `${mirror.current.offsetHeight}px`;
   }, [text]);

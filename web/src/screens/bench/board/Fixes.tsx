@@ -12,7 +12,7 @@ export function Fixes({
   text,
   onFix,
 }: {
-  workout: Schemas["WorkoutOut"];
+  workout: Schemas["Read"];
   text: string;
   onFix: (text: string) => void;
 }) {
@@ -32,6 +32,7 @@ export function Fixes({
             “{taught.word}” is {taught.movement ? taught.name : "a note, no work"} here from now on.
           </span>
           <button
+            type="button"
             className={button}
             onClick={() => {
               forget.mutate(taught.id);
@@ -59,11 +60,10 @@ export function Fixes({
         </p>
       )}
       {guesses.map((work) => (
-        <div
+        <fieldset
           key={`${work.line}-${work.column}`}
-          role="group"
           aria-label={`Assumed on line ${work.line}`}
-          className="mt-3 rounded-lg bg-slate-mid p-3 text-[15px]"
+          className="min-w-0 mt-3 rounded-lg bg-slate-mid p-3 text-[15px]"
         >
           <p>
             <strong className="text-amber">Line {work.line}, assumed:</strong> {work.assumed}.
@@ -71,6 +71,7 @@ export function Fixes({
           <div className="mt-2 flex flex-wrap gap-1.5">
             {work.assumed?.includes("alike") && (
               <button
+                type="button"
                 className={button}
                 disabled={teach.isPending}
                 onClick={() => teach.mutate({ word: work.text, movement: work.movement })}
@@ -80,6 +81,7 @@ export function Fixes({
             )}
             {work.assumed?.startsWith(work.text) && (
               <button
+                type="button"
                 className={button}
                 onClick={() => setAsked({ word: work.text, candidates: [work.movement] })}
               >
@@ -87,7 +89,7 @@ export function Fixes({
               </button>
             )}
           </div>
-        </div>
+        </fieldset>
       ))}
       {asked && (
         <MeaningDialog
@@ -102,7 +104,7 @@ export function Fixes({
 }
 
 interface CardProps {
-  unread: Schemas["UnreadOut"];
+  unread: Schemas["Unread"];
   text: string;
   busy: boolean;
   onFix: (text: string) => void;
@@ -118,10 +120,9 @@ function UnreadCard({ unread, text, busy, onFix, onTeach, onAsk }: CardProps) {
     onFix(lines.join("\n"));
   };
   return (
-    <div
-      role="group"
+    <fieldset
       aria-label={`Unread on line ${unread.line}`}
-      className="mt-3 rounded-lg bg-slate-mid p-3 text-[15px]"
+      className="min-w-0 mt-3 rounded-lg bg-slate-mid p-3 text-[15px]"
     >
       <p>
         <strong className="text-amber">Line {unread.line} is not read.</strong> “{unread.text}”:{" "}
@@ -130,19 +131,24 @@ function UnreadCard({ unread, text, busy, onFix, onTeach, onAsk }: CardProps) {
       <div className="mt-2 flex flex-wrap gap-1.5">
         {isWord &&
           unread.candidates.slice(0, 3).map((id, place) => (
-            <button key={id} className={button} disabled={busy} onClick={() => onTeach(id)}>
+            <button type="button" key={id} className={button} disabled={busy} onClick={() => onTeach(id)}>
               {unread.candidate_names[place]}
             </button>
           ))}
         {isWord && (
-          <button className={button} onClick={onAsk}>
+          <button type="button" className={button} onClick={onAsk}>
             another movement …
           </button>
         )}
-        <button className={button} disabled={busy} onClick={isWord ? () => onTeach("") : asNote}>
+        <button
+          type="button"
+          className={button}
+          disabled={busy}
+          onClick={isWord ? () => onTeach("") : asNote}
+        >
           a note, not work
         </button>
       </div>
-    </div>
+    </fieldset>
   );
 }

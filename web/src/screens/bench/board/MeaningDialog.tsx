@@ -48,6 +48,7 @@ export function MeaningDialog({
               </label>
               <input
                 id="meaning-search"
+                // biome-ignore lint/a11y/noAutofocus: a dialog opens on its one field
                 autoFocus
                 className="field mt-1"
                 value={asked}
@@ -61,6 +62,7 @@ export function MeaningDialog({
                 {found.map((one) => (
                   <li key={one.id}>
                     <button
+                      type="button"
                       className={`flex w-full items-baseline justify-between gap-3 rounded-md px-2 py-1.5 text-left ${picked?.id === one.id ? "bg-slate-deep text-chalk" : "hover:bg-sand"}`}
                       aria-pressed={picked?.id === one.id}
                       onClick={() => {
@@ -144,10 +146,10 @@ function Chosen({ word, picked, making, busy, shelf, onMaking, onTeach }: Chosen
         Passes through {picked.positions.map((one) => one.name.toLowerCase()).join(", ")}.
       </p>
       <p className="quiet mt-1">Counts when: {picked.standard}.</p>
-      <button className="action mt-4 w-full" disabled={busy} onClick={() => onTeach(picked.id)}>
+      <button type="button" className="action mt-4 w-full" disabled={busy} onClick={() => onTeach(picked.id)}>
         Read it as {picked.name}
       </button>
-      <button className="plain-action mt-2 w-full" onClick={() => onMaking(true)}>
+      <button type="button" className="plain-action mt-2 w-full" onClick={() => onMaking(true)}>
         It is new, but like this
       </button>
     </div>
@@ -175,7 +177,7 @@ function MakeOne({
     const all = new Map(
       shelf.flatMap((one) => one.positions.map((position) => [position.id, position] as const)),
     );
-    positions.forEach((one) => all.delete(one.id));
+    for (const one of positions) all.delete(one.id);
     return [...all.values()].sort((a, b) => a.name.localeCompare(b.name));
   }, [shelf, positions]);
   return (
@@ -237,7 +239,11 @@ function MakeOne({
           {add.error.message}
         </p>
       )}
-      <button className="action mt-4" disabled={!name.trim() || !positions.length || add.isPending}>
+      <button
+        type="submit"
+        className="action mt-4"
+        disabled={!name.trim() || !positions.length || add.isPending}
+      >
         Make it
       </button>
       <button type="button" className="plain-action mt-2" onClick={onBack}>

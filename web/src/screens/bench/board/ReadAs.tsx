@@ -2,11 +2,12 @@ import type { Schemas } from "../../../api/client";
 import { clock, number } from "../../../parts/words";
 
 /** What the words came to: totals of the whole session for one person. */
-export function ReadAs({ workout }: { workout: Schemas["WorkoutOut"] }) {
+export function ReadAs({ workout }: { workout: Schemas["Read"] }) {
   return (
     <div className="mt-4 border-t border-slate-line pt-3">
       <h3 className="text-[18px] text-chalk-dim">Read as, for one person</h3>
       {workout.parts.map((part, index) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: parts may share a name and keep their order
         <div key={index} className="mt-1.5 text-[14px]">
           <p className="text-chalk-dim">
             {part.name} · {formatWords(part.format)}
@@ -38,7 +39,7 @@ export function ReadAs({ workout }: { workout: Schemas["WorkoutOut"] }) {
   );
 }
 
-function formatWords(format: Schemas["FormatOut"]): string {
+function formatWords(format: Schemas["Format"]): string {
   const about = format.estimated ? "about " : "";
   const between =
     format.rounds_range && format.rounds_range[0] !== format.rounds_range[1]
@@ -63,7 +64,7 @@ function formatWords(format: Schemas["FormatOut"]): string {
   return pieces.filter(Boolean).join(", ");
 }
 
-function beside(work: Schemas["WorkOut"]): string {
+function beside(work: Schemas["Work"]): string {
   return [
     work.station ? `minute ${work.station}` : "",
     work.role ? "once" : "",
@@ -75,7 +76,7 @@ function beside(work: Schemas["WorkOut"]): string {
     .join(", ");
 }
 
-function totals(work: Schemas["WorkOut"]): string {
+function totals(work: Schemas["Work"]): string {
   const about = work.reps_estimated ? "~" : "";
   const loads = work.loads.length
     ? `${work.implements > 1 ? `${work.implements} × ` : ""}${work.loads.map(number).join("/")} ${work.load_unit}`

@@ -32,14 +32,10 @@ export const PLAIN_ROLE: Record<string, string> = {
 
 /** One entry a line of the text; every piece that was read carries what it was read as in data attributes.
  * ``readText`` is the text the marks belong to: a line typed since is shown plain until it has been read. */
-export function markUp(
-  text: string,
-  workout: Schemas["WorkoutOut"] | null | undefined,
-  readText: string,
-): Line[] {
+export function markUp(text: string, workout: Schemas["Read"] | null | undefined, readText: string): Line[] {
   const readLines = readText.split("\n");
-  const marks = new Map<number, Schemas["MarkOut"][]>();
-  workout?.marks.forEach((mark) => marks.set(mark.line, [...(marks.get(mark.line) ?? []), mark]));
+  const marks = new Map<number, Schemas["Mark"][]>();
+  for (const mark of workout?.marks ?? []) marks.set(mark.line, [...(marks.get(mark.line) ?? []), mark]);
   const worked = new Set(workout?.parts.flatMap((part) => part.work.map((work) => work.line)));
   return text.split("\n").map((content, index) => {
     const own = (readLines[index] === content ? (marks.get(index + 1) ?? []) : []).sort(
@@ -52,6 +48,7 @@ export function markUp(
       if (start < from || start >= content.length) return;
       pieces.push(content.slice(from, start));
       pieces.push(
+        // biome-ignore lint/suspicious/noArrayIndexKey: marks have no id and are drawn whole
         <span key={place} data-role={mark.role} data-says={mark.says} className={LOOK[mark.role] ?? ""}>
           {content.slice(start, start + mark.length)}
         </span>,
