@@ -1,4 +1,5 @@
-"""A browser for tests. Playwright lives in one worker thread, so that Django's database stays in the test's own."""
+"""A browser for tests. Playwright lives in one worker thread, so that Django's database stays in the
+test's own."""
 
 from __future__ import annotations
 
@@ -7,6 +8,7 @@ from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
+from django.core.management.base import CommandError
 from playwright.sync_api import sync_playwright
 
 from server.tests.gyms import PASSWORD, SmallGym
@@ -19,7 +21,8 @@ SHOWN = 800  # letters of the page that a failing test prints
 
 
 class BrowserTest(StaticLiveServerTestCase):
-    """Each test gets a small gym and a fresh page; ``self.drive(steps)`` runs ``steps(page)`` in the browser's thread."""
+    """Each test gets a small gym and a fresh page; ``self.drive(steps)`` runs ``steps(page)`` in the
+    browser's thread."""
 
     @classmethod
     def setUpClass(cls):
@@ -46,6 +49,16 @@ class BrowserTest(StaticLiveServerTestCase):
     def setUp(self):
         self.home = SmallGym("Kiln Row")
 
+    def _fixture_teardown(self):
+        """A page that closes may still be saving, which holds tables that are to be emptied: try again."""
+        for tries_left in (2, 1, 0):
+            try:
+                super()._fixture_teardown()
+                return
+            except CommandError:
+                if not tries_left:
+                    raise
+
     def drive(self, steps, size=DESK):
         """Run steps(page) and give back what it returns; script errors on the page fail the test."""
 
@@ -62,10 +75,8 @@ class BrowserTest(StaticLiveServerTestCase):
                     "networkidle"
                 )  # a request still running would hold the tables the test cleans
                 return result, errors
-            except Exception:
-                print(
-                    f"\nwhere it stopped: {page.url}\n{page.inner_text('body')[:SHOWN]}"
-                )  # what a person would have seen
+            except Exception as problem:  # what a person would have seen belongs to the report
+                problem.add_note(f"where it stopped: {page.url}\n{page.inner_text('body')[:SHOWN]}")
                 raise
             finally:
                 context.close()
@@ -93,7 +104,8 @@ class BrowserTest(StaticLiveServerTestCase):
         )  # land on different things, which is no click at all
 
     def until(self, page, expression: str, seconds: float = 25):
-        """Wait until a JavaScript expression is true (asked from outside, as the page's content policy allows no eval)."""
+        """Wait until a JavaScript expression is true (asked from outside, as the page's content policy
+        allows no eval)."""
         for _ in range(int(seconds * 20)):
             if page.evaluate(expression):
                 return
@@ -104,7 +116,8 @@ class BrowserTest(StaticLiveServerTestCase):
         """The accessibility engine finds nothing."""
         page.evaluate(AXE.read_text(encoding="utf-8"))
         found = page.evaluate(
-            "axe.run(document, {resultTypes: ['violations']}).then(r => r.violations.map(v => [v.id, v.nodes.map(n => n.html.slice(0, 160) + ' ' + (n.any[0]?.message ?? ''))]))"
+            "axe.run(document, {resultTypes: ['violations']}).then(r => r.violations.map(v => [v.id, "
+            "v.nodes.map(n => n.html.slice(0, 160) + ' ' + (n.any[0]?.message ?? ''))]))"
         )
         self.assertEqual(found, [], f"{where}: {json.dumps(found, indent=1)}")
 

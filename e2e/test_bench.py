@@ -25,12 +25,16 @@ class Thread(BrowserTest):
         )
         lines = page.eval_on_selector_all(
             "[data-line]",
-            "all => all.filter(one => one.className.includes('bg-slate-line')).map(one => Number(one.dataset.line))",
+            (
+                "all => all.filter(one => one.className.includes('bg-slate-line')).map(one => "
+                "Number(one.dataset.line))"
+            ),
         )
         return set(drills), set(lines)
 
     def test_a_demand_lights_its_own_lines_and_the_drills_that_serve_it(self):
-        """For each of the first demands: lit lines are those of its strong terms, lit drills those that name it among their first reasons."""
+        """For each of the first demands: lit lines are those of its strong terms, lit drills those that
+        name it among their first reasons."""
         answer = self.bench()
 
         def steps(page):
@@ -44,7 +48,7 @@ class Thread(BrowserTest):
                     lines,
                     {
                         term["line"]
-                        for term, weight in zip(demand["terms"], weights)
+                        for term, weight in zip(demand["terms"], weights, strict=False)
                         if weight >= max(weights) * STRONG
                     },
                     demand["id"],
@@ -58,7 +62,8 @@ class Thread(BrowserTest):
         self.drive(steps)
 
     def test_a_drill_lights_what_it_is_for_and_a_line_what_it_asks(self):
-        """Pointing at a drill lights exactly its first reasons; the caret on a line holds the thread through that line."""
+        """Pointing at a drill lights exactly its first reasons; the caret on a line holds the thread
+        through that line."""
         answer = self.bench()
         item = next(one for one in answer["plan"]["items"] if len(one["serves"]) >= 2)
 
@@ -89,7 +94,8 @@ class Builder(BrowserTest):
         return page.eval_on_selector_all("[data-drill]", "all => all.map(one => one.dataset.drill)")
 
     def test_two_methods_side_by_side_and_one_taken(self):
-        """Both plans with what they prepare; taking the other sets the method and closes; axe finds nothing in it."""
+        """Both plans with what they prepare; taking the other sets the method and closes; axe finds
+        nothing in it."""
 
         def steps(page):
             self.open_bench(page)
@@ -103,13 +109,17 @@ class Builder(BrowserTest):
             page.keyboard.press("Control+z")
             self.until(
                 page,
-                "![...document.querySelectorAll('[data-drill]')].some(one => one.innerText.includes('pair 1'))",
+                (
+                    "![...document.querySelectorAll('[data-drill]')]"
+                    ".some(one => one.innerText.includes('pair 1'))"
+                ),
             )
 
         self.drive(steps)
 
     def test_another_dose_by_key_and_a_drill_dragged_inside_its_phase(self):
-        """D takes a drill's other dose and keeps the drill; dragging one before another of its phase reorders, and undo brings it back."""
+        """D takes a drill's other dose and keeps the drill; dragging one before another of its phase
+        reorders, and undo brings it back."""
 
         def steps(page):
             self.open_bench(page)
@@ -120,7 +130,10 @@ class Builder(BrowserTest):
             page.keyboard.press("d")
             self.until(
                 page,
-                f"document.querySelector(\"[data-drill='{drill}']\")?.innerText.includes('kept') || document.querySelector(\"[data-drill='{drill}'] button[aria-pressed='true']\")",
+                (
+                    f"document.querySelector(\"[data-drill='{drill}']\")?.innerText.includes('kept') || "
+                    f"document.querySelector(\"[data-drill='{drill}'] button[aria-pressed='true']\")"
+                ),
             )
             self.assertNotEqual(page.inner_text(f"[data-drill='{drill}']"), before)
             ids = self.drills(page)
@@ -131,19 +144,28 @@ class Builder(BrowserTest):
             )
             self.until(
                 page,
-                f"[...document.querySelectorAll('[data-drill]')].findIndex(one => one.dataset.drill === '{ids[place]}') < [...document.querySelectorAll('[data-drill]')].findIndex(one => one.dataset.drill === '{ids[place - 1]}')",
+                (
+                    f"[...document.querySelectorAll('[data-drill]')].findIndex(one => one.dataset.drill === "
+                    f"'{ids[place]}') < [...document.querySelectorAll('[data-drill]')].findIndex(one => "
+                    f"one.dataset.drill === '{ids[place - 1]}')"
+                ),
             )
             page.mouse.move(640, 70)
             page.click("button[aria-label='Undo']")
             self.until(
                 page,
-                f"[...document.querySelectorAll('[data-drill]')].findIndex(one => one.dataset.drill === '{ids[place]}') > [...document.querySelectorAll('[data-drill]')].findIndex(one => one.dataset.drill === '{ids[place - 1]}')",
+                (
+                    f"[...document.querySelectorAll('[data-drill]')].findIndex(one => one.dataset.drill === "
+                    f"'{ids[place]}') > [...document.querySelectorAll('[data-drill]')].findIndex(one => "
+                    f"one.dataset.drill === '{ids[place - 1]}')"
+                ),
             )
 
         self.drive(steps)
 
     def test_the_swap_shows_why_and_the_rungs(self):
-        """Before choosing: the reason for the drill, an easier and a harder rung with the test between, and what else costs what."""
+        """Before choosing: the reason for the drill, an easier and a harder rung with the test between,
+        and what else costs what."""
 
         def steps(page):
             self.open_bench(page)
@@ -191,7 +213,8 @@ class Later(BrowserTest):
         page.wait_for_selector("li[aria-label='Before B']")
 
     def test_a_stop_gets_only_what_is_missing_and_goes_again(self):
-        """The later part says what has gone cold; three minutes bring drills for it, kept over a reload; none takes them out."""
+        """The later part says what has gone cold; three minutes bring drills for it, kept over a reload;
+        none takes them out."""
 
         def steps(page):
             self.open_bench(page)
@@ -212,7 +235,8 @@ class Later(BrowserTest):
         self.drive(steps)
 
     def test_what_was_done_before_is_counted_as_warm(self):
-        """A cold room and an earlier workout, its unread word said; the button names both, and undo takes them back."""
+        """A cold room and an earlier workout, its unread word said; the button names both, and undo takes
+        them back."""
 
         def steps(page):
             self.open_bench(page)
@@ -272,7 +296,8 @@ class Later(BrowserTest):
 
 class Demands(BrowserTest):
     def test_an_opened_demand_says_division_people_and_size(self):
-        """With one member scaling, the terms say who meets a line, the divisions stand apart, and the shortfall is counted by size."""
+        """With one member scaling, the terms say who meets a line, the divisions stand apart, and the
+        shortfall is counted by size."""
         one = self.home.gym_class.people.order_by("name").first()
         one.division = "scaled"
         one.save()
@@ -297,7 +322,8 @@ class Demands(BrowserTest):
 
 class Board(BrowserTest):
     def test_a_candidate_fixes_the_word_where_it_stands(self):
-        """Choosing a candidate reads the word as it from then on; the text stays as written, and forgetting brings the word back."""
+        """Choosing a candidate reads the word as it from then on; the text stays as written, and
+        forgetting brings the word back."""
 
         def steps(page):
             self.open_bench(page)
@@ -346,8 +372,9 @@ class Board(BrowserTest):
 
 class Dials(BrowserTest):
     def test_more_minutes_prepare_more_and_the_offer_is_taken_in_one_click(self):
-        """The share prepared rises with minutes; 'one more minute buys' adds its minute and brings a drill it names. (Where building
-        the bar takes the next minute there is no offer, so the first of some minutes that has one is used.)"""
+        """The share prepared rises with minutes; 'one more minute buys' adds its minute and brings a drill
+        it names. (Where building the bar takes the next minute there is no offer, so the first of some
+        minutes that has one is used.)"""
 
         def steps(page):
             self.open_bench(page)

@@ -1,4 +1,5 @@
-"""The position lab as a coach would use it: from a demand, by slider, by typing, by dragging, side by side."""
+"""The position lab as a coach would use it: from a demand, by slider, by typing, by dragging, side by
+side."""
 
 from e2e.browser import BrowserTest
 
@@ -13,7 +14,8 @@ class Lab(BrowserTest):
         return page.inner_text("article .quiet")
 
     def test_typing_less_ankle_leans_the_trunk_and_names_the_stop(self):
-        """The answer follows a typed number; the changes that free it are listed; back to the body's own undoes it."""
+        """The answer follows a typed number; the changes that free it are listed; back to the body's own
+        undoes it."""
 
         def steps(page):
             self.open(page)
@@ -51,7 +53,8 @@ class Lab(BrowserTest):
         self.drive(steps)
 
     def test_hanging_and_standing_on_the_hands(self):
-        """A kip opened from its position stops when the shoulders are stiff; a plank is freed by a wedge; a handstand says it arches."""
+        """A kip opened from its position stops when the shoulders are stiff; a plank is freed by a wedge;
+        a handstand says it arches."""
 
         def steps(page):
             self.open(page, "position=hang-arch")
@@ -81,7 +84,10 @@ class Lab(BrowserTest):
             page.wait_for_selector("article[aria-label='now']")
             self.until(
                 page,
-                "document.querySelectorAll('article .quiet')[0].innerText !== document.querySelectorAll('article .quiet')[1].innerText",
+                (
+                    "document.querySelectorAll('article .quiet')[0].innerText !== "
+                    "document.querySelectorAll('article .quiet')[1].innerText"
+                ),
             )
             page.click("text=let it go")
             page.select_option("#lab-other", label="Ada Finch")
@@ -91,7 +97,8 @@ class Lab(BrowserTest):
         self.drive(steps)
 
     def test_a_demand_links_to_the_lab_and_a_bad_number_is_said_in_place(self):
-        """From the Bench's terms into the same position for the same class; an impossible step is refused in words."""
+        """From the Bench's terms into the same position for the same class; an impossible step is refused
+        in words."""
 
         def steps(page):
             self.open_bench(page)

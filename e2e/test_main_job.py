@@ -2,12 +2,16 @@
 
 from e2e.browser import PHONE, BrowserTest
 
-DAY = "A) Front squat 5x3 @ 80%\n\nB) 4 rounds for time\n12 push presses 40/27.5 kg\n9 chest-to-bar pull-ups\n2 flumes each side"
+DAY = (
+    "A) Front squat 5x3 @ 80%\n\nB) 4 rounds for time\n12 push presses 40/27.5 kg\n"
+    "9 chest-to-bar pull-ups\n2 flumes each side"
+)
 
 
 class MainJob(BrowserTest):
     def test_paste_see_adjust_publish_and_open_on_a_phone(self):
-        """The whole job: add a session, paste, fix what is unread, see why, adjust, undo, publish, open, go through it, say how it felt."""
+        """The whole job: add a session, paste, fix what is unread, see why, adjust, undo, publish, open,
+        go through it, say how it felt."""
         link = self.drive(self.coach_publishes)
         self.drive(lambda page: self.member_opens(page, link), PHONE)
         self.drive(self.coach_sees_it)

@@ -12,7 +12,8 @@ from server.tests.gyms import TEXT
 
 class Accessible(BrowserTest):
     def test_no_screen_has_a_violation_or_scrolls_sideways(self):
-        """Sign-in, week, Bench (at rest, opened, with a swap open), keys, publish, outbox, and a member's list."""
+        """Sign-in, week, Bench (at rest, opened, with a swap open), keys, publish, outbox, and a member's
+        list."""
         publish_class(self.home.gym_class, self.home.coach)
 
         def steps(page):
@@ -53,7 +54,8 @@ class Accessible(BrowserTest):
 
 class BadInput(BrowserTest):
     def test_bad_text_and_minutes_are_said_at_their_place_and_nothing_is_lost(self):
-        """An empty board, noise, and minutes of 0 or 500: a message where the fault is; the saved text survives."""
+        """An empty board, noise, and minutes of 0 or 500: a message where the fault is; the saved text
+        survives."""
 
         def steps(page):
             self.open_bench(page)
@@ -80,7 +82,8 @@ class BadInput(BrowserTest):
         self.drive(steps)
 
     def test_an_empty_class_and_a_wrong_password_and_a_foreign_page(self):
-        """A class with no members cannot be sent and says why; so do a wrong password and somebody else's session."""
+        """A class with no members cannot be sent and says why; so do a wrong password and somebody else's
+        session."""
         empty = GymClass.objects.create(
             session=self.home.session, starts_at=timezone.now() + datetime.timedelta(hours=9)
         )
@@ -154,9 +157,10 @@ class Keyboard(BrowserTest):
 
         def steps(page):
             self.open_bench(page)
-            order = lambda: page.eval_on_selector_all(
-                "[data-drill]", "all => all.map(one => one.dataset.drill)"
-            )  # noqa: E731
+
+            def order():
+                return page.eval_on_selector_all("[data-drill]", "all => all.map(one => one.dataset.drill)")
+
             before = order()
             later = page.locator("button[aria-label$=' later']:not([disabled])").first
             drill = later.evaluate("one => one.closest('[data-drill]').dataset.drill")
@@ -164,7 +168,10 @@ class Keyboard(BrowserTest):
             page.keyboard.press("Alt+ArrowDown")
             self.until(
                 page,
-                f"[...document.querySelectorAll('[data-drill]')].map(one => one.dataset.drill).indexOf('{drill}') === {before.index(drill) + 1}",
+                (
+                    f"[...document.querySelectorAll('[data-drill]')].map(one => "
+                    f"one.dataset.drill).indexOf('{drill}') === {before.index(drill) + 1}"
+                ),
             )
             page.wait_for_selector("[role=status]:has-text('Saved')")
             moved = order()
@@ -210,7 +217,8 @@ class MoreScreens(BrowserTest):
         self.drive(steps)
 
     def test_the_method_dial_replans_and_the_note_says_where_coaches_differ(self):
-        """Specific only leaves nothing but practice and the ramp; its belief and its critics are both told."""
+        """Specific only leaves nothing but practice and the ramp; its belief and its critics are both
+        told."""
 
         def steps(page):
             self.open_bench(page)
@@ -232,7 +240,8 @@ class MoreScreens(BrowserTest):
         self.drive(steps)
 
     def test_a_members_page_fits_a_phone_and_swaps_for_the_chair(self):
-        """A seated member's page is all from the chair, tells what changed, and scrolls in one direction only."""
+        """A seated member's page is all from the chair, tells what changed, and scrolls in one direction
+        only."""
         member = self.home.members[1]
         member.adaptive, member.cautions, member.caution_note = (
             ["seated"],
@@ -274,7 +283,11 @@ class MoreScreens(BrowserTest):
     def test_text_is_never_smaller_than_13_pixels(self):
         """The smallest letters on the Bench, the week and a member's page."""
         token = publish_class(self.home.gym_class, self.home.coach).sheets.first().token
-        smallest = "Math.min(...[...document.querySelectorAll('body *')].filter(e => e.children.length === 0 && e.textContent.trim() && e.offsetParent && !e.closest('.sr-only')).map(e => parseFloat(getComputedStyle(e).fontSize)))"
+        smallest = (
+            "Math.min(...[...document.querySelectorAll('body *')].filter(e => e.children.length === 0 "
+            "&& e.textContent.trim() && e.offsetParent && !e.closest('.sr-only')).map(e => "
+            "parseFloat(getComputedStyle(e).fontSize)))"
+        )
 
         def steps(page):
             self.open_bench(page)

@@ -11,7 +11,8 @@ class Shelf(BrowserTest):
         page.wait_for_load_state("networkidle")
 
     def test_a_drill_is_found_by_what_it_prepares_and_says_why(self):
-        """By demand and by name; each effect with its reason; a rung leads on to the harder drill; every tab passes axe."""
+        """By demand and by name; each effect with its reason; a rung leads on to the harder drill; every
+        tab passes axe."""
 
         def steps(page):
             self.open(page, "drills")
@@ -33,7 +34,8 @@ class Shelf(BrowserTest):
         self.drive(steps)
 
     def test_the_gym_s_own_copy_of_a_method(self):
-        """Copied with a taken name it is refused at its place; with its own it is saved, chosen on the Bench, changed and deleted."""
+        """Copied with a taken name it is refused at its place; with its own it is saved, chosen on the
+        Bench, changed and deleted."""
 
         def steps(page):
             self.open(page, "methods")
@@ -68,7 +70,8 @@ class Shelf(BrowserTest):
         self.assertEqual(self.home.session.draft.method, "superset-rounds")
 
     def test_kit_floor_and_bars_are_written_down(self):
-        """Counts in pounds, a small floor, fewer bands: kept after a reload, and the plan's bars are in pounds."""
+        """Counts in pounds, a small floor, fewer bands: kept after a reload, and the plan's bars are in
+        pounds."""
 
         def steps(page):
             self.open(page, "place")
@@ -81,7 +84,10 @@ class Shelf(BrowserTest):
             page.wait_for_selector("text=no limit")
             self.until(
                 page,
-                "[...document.querySelectorAll('input')].some(one => one.ariaLabel === 'Pairs of 45 lb' && one.value === '5')",
+                (
+                    "[...document.querySelectorAll('input')]"
+                    ".some(one => one.ariaLabel === 'Pairs of 45 lb' && one.value === '5')"
+                ),
             )
             page.reload()
             page.wait_for_selector("input[aria-label='Pairs of 45 lb']")

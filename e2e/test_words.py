@@ -16,7 +16,8 @@ class Words(BrowserTest):
         self.home.session.save()
 
     def test_a_word_is_mapped_in_place_and_remembered(self):
-        """Search for a movement, read the word as it; the text stays, the line lights up; it can be forgotten on the spot."""
+        """Search for a movement, read the word as it; the text stays, the line lights up; it can be
+        forgotten on the spot."""
 
         def steps(page):
             self.open_bench(page)
@@ -37,7 +38,8 @@ class Words(BrowserTest):
         self.assertEqual(GymWord.objects.count(), 0)
 
     def test_a_new_movement_is_made_from_a_similar_one(self):
-        """With its own positions; the board reads it, the shelf lists it, and deleting it makes the word strange again."""
+        """With its own positions; the board reads it, the shelf lists it, and deleting it makes the word
+        strange again."""
 
         def steps(page):
             self.open_bench(page)
@@ -93,16 +95,20 @@ class Words(BrowserTest):
             self.open_bench(page)
             page.click("textarea", position={"x": 70, "y": 90})
             before = page.evaluate(
-                "[document.querySelector('textarea').offsetHeight, document.querySelector('textarea').selectionStart]"
+                "[document.querySelector('textarea').offsetHeight, "
+                "document.querySelector('textarea').selectionStart]"
             )
             box = page.evaluate(
-                "(() => { const b = [...document.querySelectorAll('[data-role=movement]')].at(-1).getBoundingClientRect(); return [b.x + 4, b.y + 4]; })()"
+                "(() => { const b = "
+                "[...document.querySelectorAll('[data-role=movement]')].at(-1).getBoundingClientRect(); "
+                "return [b.x + 4, b.y + 4]; })()"
             )
             page.mouse.move(*box)
             page.wait_for_selector("text=movement · push-up")
             self.assertEqual(
                 page.evaluate(
-                    "[document.querySelector('textarea').offsetHeight, document.querySelector('textarea').selectionStart]"
+                    "[document.querySelector('textarea').offsetHeight, "
+                    "document.querySelector('textarea').selectionStart]"
                 ),
                 before,
             )
@@ -112,9 +118,13 @@ class Words(BrowserTest):
 
 class Week(BrowserTest):
     def test_a_week_is_pasted_reviewed_imported_and_the_same_again_changes_nothing(self):
-        """Paste, see every day, leave one out, import, look at the week; the same week again says there is nothing to do."""
+        """Paste, see every day, leave one out, import, look at the week; the same week again says there is
+        nothing to do."""
         monday = self.home.session.date + datetime.timedelta(days=7 - self.home.session.date.weekday())
-        week = "Monday: Slow start\nA) Back squat 5x5\n\nTuesday\n12 flumes\n10 burpees\n\nWed: Row day\n1000 m row"
+        week = (
+            "Monday: Slow start\nA) Back squat 5x5\n\nTuesday\n12 flumes\n10 burpees\n\n"
+            "Wed: Row day\n1000 m row"
+        )
 
         def steps(page):
             self.sign_in(page)
@@ -149,7 +159,10 @@ class Week(BrowserTest):
     def test_files_are_taken_for_the_text_and_for_the_times(self):
         """A CSV for the days and an iCalendar file for the classes."""
         monday = self.home.session.date + datetime.timedelta(days=7 - self.home.session.date.weekday())
-        ics = f"BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//t//\r\nBEGIN:VEVENT\r\nUID:1\r\nSUMMARY:Class\r\nDTSTART:{monday:%Y%m%d}T061500\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+        ics = (
+            f"BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//t//\r\nBEGIN:VEVENT\r\nUID:1\r\n"
+            f"SUMMARY:Class\r\nDTSTART:{monday:%Y%m%d}T061500\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+        )
 
         def steps(page):
             self.sign_in(page)

@@ -1,4 +1,5 @@
-"""The corpus of whiteboard texts and the hand-checked reading of each; used by the tests and by ``./chalk bench reading``."""
+"""The corpus of whiteboard texts and the hand-checked reading of each; used by the tests and by ``./chalk
+bench reading``."""
 
 from __future__ import annotations
 
@@ -13,7 +14,8 @@ TOLERANCE = 0.002
 
 
 def differences(case: dict) -> list[str]:
-    """What the reader makes of a text that its expectation does not; empty when it reads as a careful coach would."""
+    """What the reader makes of a text that its expectation does not; empty when it reads as a careful
+    coach would."""
     workout = read_workout(case["text"])
     works = [work for part in workout.parts for work in part.work]
     wanted = {
@@ -37,7 +39,7 @@ def differences(case: dict) -> list[str]:
     ]
     if workout.parts:
         different += _first_part(case, workout)
-    for work, expected in zip(works, case["work"]):
+    for work, expected in zip(works, case["work"], strict=False):
         different += [
             f"{work.movement} {name}: {value!r}, expected {expected[name]!r}"
             for name, value in _values(work).items()
@@ -91,7 +93,9 @@ def _values(work: Work) -> dict:
 
 def _same(found, wanted) -> bool:
     if isinstance(found, tuple):
-        return len(found) == len(wanted) and all(_same(one, other) for one, other in zip(found, wanted))
+        return len(found) == len(wanted) and all(
+            _same(one, other) for one, other in zip(found, wanted, strict=False)
+        )
     if isinstance(wanted, float) and found is not None:
         return abs(found - wanted) <= TOLERANCE
     return found == wanted

@@ -1,4 +1,5 @@
-"""Mutated whiteboards, and the rules none of them may break; used by the tests and by ``./chalk bench fuzz``."""
+"""Mutated whiteboards, and the rules none of them may break; used by the tests and by ``./chalk bench
+fuzz``."""
 
 from __future__ import annotations
 
@@ -34,7 +35,9 @@ def unaccounted(text: str, workout: Workout) -> list[str]:
 
 # words that join others and carry nothing of their own; the reader gives them no mark
 SILENT_WORDS = frozenset(
-    "x of at and then each or rep reps set sets into m ea followed by straight directly right immediately".split()
+    (
+        "x of at and then each or rep reps set sets into m ea followed by straight directly right immediately"
+    ).split()
 )
 
 
@@ -62,8 +65,9 @@ def mutated(seed: random.Random) -> str:
 
 
 def fuzz(seconds: float, start: int = 0, most: int = 1_000_000) -> tuple[int, list[str]]:
-    """Read mutated texts until time or number runs out. Returns how many were read, and the texts that broke a rule:
-    an error other than UnusableText, a word without a mark, or a text that took longer than two seconds."""
+    """Read mutated texts until time or number runs out. Returns how many were read, and the texts that
+    broke a rule: an error other than UnusableText, a word without a mark, or a text that took longer than
+    two seconds."""
     until, broken, count = time.monotonic() + seconds, [], 0
     seed = random.Random(start)
     while time.monotonic() < until and count < most:
@@ -74,7 +78,7 @@ def fuzz(seconds: float, start: int = 0, most: int = 1_000_000) -> tuple[int, li
             workout = read_workout(text)
         except UnusableText:
             continue
-        except Exception as problem:  # noqa: BLE001: the rule is that nothing else is ever raised
+        except Exception as problem:  # the rule is that nothing else is ever raised
             broken.append(f"{type(problem).__name__}: {problem}\n{text!r}")
             continue
         if time.monotonic() - began > SLOWEST_S:

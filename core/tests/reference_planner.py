@@ -1,4 +1,5 @@
-"""The planner's problem stated to a general solver (OR-tools CP-SAT): same candidates, same limits, same objective."""
+"""The planner's problem stated to a general solver (OR-tools CP-SAT): same candidates, same limits, same
+objective."""
 
 from __future__ import annotations
 
@@ -7,9 +8,10 @@ from dataclasses import dataclass
 
 from ortools.sat.python import cp_model
 
+from core.catalog.rows import HOLD_CAP_S
 from core.prep.candidates import FULL, TAU
 from core.prep.choose import Choice
-from core.prep.problem import FATIGUE_CAP, HOLD_CAP_S, LIMITING_FATIGUE_CAP, SHORT_COST, Problem
+from core.prep.problem import FATIGUE_CAP, LIMITING_FATIGUE_CAP, SHORT_COST, Problem
 
 SCALE = 1_000_000  # the objective in whole millionths of the whole weight
 HUNDREDTHS = 100  # fatigue is given in hundredths
@@ -17,7 +19,8 @@ HUNDREDTHS = 100  # fatigue is given in hundredths
 
 @dataclass(frozen=True)
 class Proof:
-    """What the solver found: value of its best plan, a bound no plan can pass, whether that is proven, seconds it took, the rows."""
+    """What the solver found: value of its best plan, a bound no plan can pass, whether that is proven,
+    seconds it took, the rows."""
 
     value: float
     bound: float
@@ -33,7 +36,8 @@ def prove(
     workers: int = 2,
     keep: tuple[int, ...] = (),
 ) -> Proof:
-    """Solve the same problem. ``hint``: our own plan, offered as a start so that only the proof is left to find. keep: rows that must stay."""
+    """Solve the same problem. ``hint``: our own plan, offered as a start so that only the proof is left to
+    find. keep: rows that must stay."""
     model = cp_model.CpModel()
     rows = range(len(problem.candidates))
     chosen = [model.new_bool_var(f"x{row}") for row in rows]

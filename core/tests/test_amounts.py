@@ -39,7 +39,8 @@ class Passes(unittest.TestCase):
             self.assertTrue(low <= found <= high, f"{text}: {found}")
 
     def test_relative_load_by_percent_rpe_kilograms_and_nothing(self):
-        """A percentage is itself; RPE follows Epley with reps in reserve (from memory); kilograms count against the person; none is a guess of half."""
+        """A percentage is itself; RPE follows Epley with reps in reserve (from memory); kilograms count
+        against the person; none is a guess of half."""
         person = Person(sex="male", mass_kg=80)
         self.assertAlmostEqual(relative_load(*first("back squat 5x5 @ 75%"), person), 0.75)
         self.assertAlmostEqual(relative_load(*first("back squat 3x5 @ RPE 8"), person), 1 / (1 + 6 / 30))
@@ -123,7 +124,8 @@ class Words(unittest.TestCase):
         )
 
     def test_fractions_are_read_however_they_are_typed(self):
-        """'½ mile', '1/2 mile' and '0.5 mile' are the same half (1 mile = 1609.344 m, international agreement 1959)."""
+        """'½ mile', '1/2 mile' and '0.5 mile' are the same half (1 mile = 1609.344 m, international
+        agreement 1959)."""
         for text in ("½ mile run", "1/2 mile run", "0.5 mile run"):
             self.assertAlmostEqual(
                 read_workout(text).parts[0].work[0].distance_m, 804.672, places=3, msg=text
@@ -134,13 +136,13 @@ class Settle(unittest.TestCase):
     def test_the_cool_down_follows_what_was_worked(self):
         """Squats settle the quads; pulling settles lats or forearms; nothing worked, nothing to settle."""
         squats = [
-            item.drill
+            item.drill.id
             for item in cool_down(
                 muscles_worked(read_workout("100 air squats"), Person(), CATALOG), PlanSettings(), CATALOG
             )
         ]
         pulls = [
-            item.drill
+            item.drill.id
             for item in cool_down(
                 muscles_worked(read_workout("60 strict pull-ups"), Person(), CATALOG), PlanSettings(), CATALOG
             )
@@ -156,7 +158,7 @@ class Settle(unittest.TestCase):
             PlanSettings(seated=True),
             CATALOG,
         )
-        self.assertTrue(items and all(CATALOG.drills[item.drill].seated for item in items))
+        self.assertTrue(items and all(item.drill.seated for item in items))
 
     def test_readiness_fades_and_never_passes_one(self):
         """More work warms more, more rest less; always between 0 and 1."""

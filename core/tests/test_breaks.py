@@ -41,9 +41,10 @@ class Fading(unittest.TestCase):
 
     @given(shares, st.floats(0, 30), st.floats(0, 60))
     def test_it_halves_every_fifteen_minutes(self, left, ended, later):
-        """The half-life of muscle temperature at rest (Bishop 2003, from memory); nothing is warm before it was done."""
+        """The half-life of muscle temperature at rest (Bishop 2003, from memory); nothing is warm before
+        it was done."""
         source = Warmth(ended, left)
-        for demand, share in left.items():
+        for demand in left:
             self.assertAlmostEqual(
                 source.at(ended + later + HALF_LIFE_MIN)[demand], source.at(ended + later)[demand] / 2
             )
@@ -57,7 +58,7 @@ class Fading(unittest.TestCase):
     )
     def test_a_degree_more_never_finds_more_ready(self, before, asked, motion, more):
         """What went less far prepares less; as far or farther prepares all it did."""
-        own = [Warmth(one.ended_min, one.shares, {name: 90.0 for name in one.shares}) for one in before]
+        own = [Warmth(one.ended_min, one.shares, dict.fromkeys(one.shares, 90.0)) for one in before]
         less = readiness(own, 60, {**asked, motion: asked.get(motion, 90.0)})
         far = readiness(own, 60, {**asked, motion: asked.get(motion, 90.0) + more})
         self.assertTrue(all(far[demand] <= share + 1e-12 for demand, share in less.items()))
@@ -69,7 +70,8 @@ class LaterParts(unittest.TestCase):
         return plan_session(workout, PlanSettings(**{"minutes": 12, **wanted}), people)
 
     def test_after_the_snatch_the_clean_and_jerk_lacks_its_front_rack_and_no_more(self):
-        """Hips, back and overhead are warm; only the front rack is left, about three minutes of it (common practice)."""
+        """Hips, back and overhead are warm; only the front rack is left, about three minutes of it (common
+        practice)."""
         stiff = (
             Person(
                 name="stiff", ranges=(Measurement("wrist.extension", 64), Measurement("elbow.flexion", 128))
@@ -88,7 +90,8 @@ class LaterParts(unittest.TestCase):
         self.assertTrue(all(FRONT_RACK & set(item.serves) for item in given_.items))
 
     def test_a_part_with_a_stop_is_left_to_it(self):
-        """The prep before class then serves the parts before it alone; what hangs and kips is prepared in the stop."""
+        """The prep before class then serves the parts before it alone; what hangs and kips is prepared in
+        the stop."""
         whole, split = self.stops(THREE), self.stops(THREE, breaks=((2, 4),))
         self.assertEqual((whole.parts, split.parts), (3, 2))
         kips = {"kip", "shoulder.kip", "trunk.hollow"}
@@ -119,7 +122,8 @@ class LaterParts(unittest.TestCase):
         self.assertEqual((stop.missing, stop.items), ((), ()))
 
     def test_an_earlier_event_leaves_less_to_do_and_fades(self):
-        """The upper back opened for the first event still serves the next (common practice), less so an hour later."""
+        """The upper back opened for the first event still serves the next (common practice), less so an
+        hour later."""
         first, person = read_workout("30 overhead squats 40 kg\n30 chest-to-bar pull-ups"), Person()
         soon, later = (
             self.stops(TWO_LIFTS, warmed=tuple(readiness_after(first, person, CATALOG, gap).items()))
@@ -142,7 +146,8 @@ class LaterParts(unittest.TestCase):
 
 class Minutes(unittest.TestCase):
     def test_how_long_parts_take(self):
-        """Worked by hand: a cap ends it, intervals add up, five sets of a lift take about two and a half minutes each (common practice)."""
+        """Worked by hand: a cap ends it, intervals add up, five sets of a lift take about two and a half
+        minutes each (common practice)."""
         for text, least, most in (
             ("EMOM 16\nminute 1: 12 cal row\nminute 2: 40 s plank", 16, 16),
             ("AMRAP 14\n6 ring dips", 14, 14),

@@ -1,19 +1,26 @@
 """The command line: documented JSON, exit codes, and messages that name what is wrong."""
 
 import contextlib
+import html
 import io
 import json
+import re
 import tempfile
 import unittest
 from pathlib import Path
 from unittest import mock
+from xml.etree import ElementTree
 
 import jsonschema
 
+from core.catalog import load_catalog
 from core.cli.main import main
 
 SCHEMAS = Path(__file__).resolve().parents[2] / "docs" / "schema"
-TEXT = "A) Front squat 4x4 @ 78%\n\nB) 3 rounds for time\n15 push presses 40/27.5 kg\n9 chest-to-bar pull-ups\nscaled: ring rows\n2 flumes each side\n"
+TEXT = (
+    "A) Front squat 4x4 @ 78%\n\nB) 3 rounds for time\n15 push presses 40/27.5 kg\n"
+    "9 chest-to-bar pull-ups\nscaled: ring rows\n2 flumes each side\n"
+)
 
 
 class Commands(unittest.TestCase):
@@ -127,12 +134,72 @@ class Commands(unittest.TestCase):
         counts = self.json("catalog")
         self.assertGreaterEqual(counts["drills"], 60)
         self.assertGreaterEqual(counts["drills_by_demand"]["ankle.dorsiflexion"]["without_kit"], 2)
-        code, out, _ = self.run_("catalog", "show", "squat-bottom")
+        _, out, _ = self.run_("catalog", "show", "squat-bottom")
         self.assertIn("Hemmerich", out)
         self.assertEqual(self.run_("catalog", "show", "nothing")[0], 2)
 
+    def test_the_catalog_lists_its_tables(self):
+        """Every row of a table in a line with its name; as JSON with every field."""
+        for table in ("movements", "positions", "drills", "methods", "kit"):
+            rows = getattr(load_catalog(), table)
+            code, out, _ = self.run_("catalog", "list", table)
+            self.assertEqual((code, len(out.splitlines())), (0, len(rows)))
+            self.assertEqual([row["id"] for row in self.json("catalog", "list", table)], list(rows))
+        self.assertIn("did you mean 'squat-bottom'", self.run_("catalog", "show", "squat-botom")[2])
+
+    def test_a_figure_is_drawn_into_a_file(self):
+        """A drill, a position and a shape as SVG that is well formed, stays inside its view box and says its
+        name; what cannot be written and what does not exist are refused."""
+        file = self.folder / "figure.svg"
+        for name, title in (
+            ("box-prayer", load_catalog().drills["box-prayer"].name),
+            ("squat-bottom-front", "Bottom of a front squat"),
+            ("side-squat", "side-squat"),
+        ):
+            self.assertEqual(self.run_("catalog", "draw", name, "--out", str(file))[0], 0)
+            root = ElementTree.parse(file).getroot()
+            self.assertEqual(root.findtext("{*}title"), title)
+            left, top, width, height = map(float, root.attrib["viewBox"].split())
+            circles = root.findall(".//{*}circle")
+            self.assertTrue(circles, "a body has a head")
+            for circle in circles:
+                self.assertTrue(left <= float(circle.attrib["cx"]) <= left + width, name)
+                self.assertTrue(top <= float(circle.attrib["cy"]) <= top + height, name)
+        self.assertEqual(self.run_("catalog", "draw", "box-prayr", "--out", str(file))[0], 2)
+        lost = str(self.folder / "no" / "where.svg")
+        self.assertIn("cannot be written", self.run_("catalog", "draw", "box-prayer", "--out", lost)[2])
+
+    def test_the_sheet_shows_every_figure_with_its_name(self):
+        """One page without a server or a script: each drill and position is there, drawn."""
+        file = self.folder / "sheet.html"
+        self.assertEqual(self.run_("catalog", "sheet", str(file))[0], 0)
+        page = file.read_text(encoding="utf-8")
+        catalog = load_catalog()
+        self.assertEqual(page.count("<svg"), page.count("<li>"))
+        self.assertGreaterEqual(page.count("<svg"), len(catalog.drills) + len(catalog.positions))
+        for row in (*catalog.drills.values(), *catalog.positions.values()):
+            self.assertIn(html.escape(row.name), page)
+        self.assertNotIn("<script", page)
+        self.assertIsNone(re.search(r"(src|href)=", page))
+
+    def test_text_and_json_say_the_same_dose(self):
+        """Every item of a plan, its stops and its cool-down: the words of the text are those of the JSON."""
+        asked = ("plan", self.text, "--minutes", "12", "--heads", "14", "--between", "4")
+        said = self.json(*asked)
+        _, out, _ = self.run_(*asked)
+        items = [
+            *said["items"],
+            *said["cooldown"],
+            *(item for stop in said["breaks"] for item in stop["items"]),
+        ]
+        self.assertGreater(len(items), 5)
+        for item in items:
+            line = next((line for line in out.splitlines() if f" {item['name']} " in line), "")
+            self.assertTrue(line.endswith(item["dose_words"]), f"{item['name']}: {line}")
+
     def test_files_that_cannot_be_used_exit_2_and_say_why(self):
-        """Missing, empty, binary, too long, bad JSON, unknown kit, no members, bad minutes, unknown division or method."""
+        """Missing, empty, binary, too long, bad JSON, unknown kit, no members, bad minutes, unknown
+        division or method."""
         cases = (
             (("read", str(self.folder / "none.txt")), "cannot be opened"),
             (("read", self.file("empty.txt", "")), "no text"),
@@ -161,7 +228,7 @@ class Commands(unittest.TestCase):
 
     def test_bench_reports_median_p99_and_memory(self):
         """Each benchmark has its figures; an unknown name is refused."""
-        with mock.patch("core.cli.bench.RUNS", 3), mock.patch("core.cli.bench.measure.__defaults__", (3,)):
+        with mock.patch("core.cli.bench.RUNS", 3):
             found = self.json("bench", "session")
         self.assertEqual(set(found["session"]), {"median_ms", "p99_ms", "peak_mb", "runs"})
         self.assertEqual(self.run_("bench", "nothing")[0], 2)

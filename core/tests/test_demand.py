@@ -2,6 +2,7 @@
 
 import unittest
 from dataclasses import replace
+from typing import ClassVar
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -180,7 +181,8 @@ class CommonPractice(unittest.TestCase):
         self.assertEqual(self.asked("100 air squats", hip, top=1), ["hip.flexion"])
 
     def test_standings_say_who_is_short(self):
-        """Each person's range, what is needed of it, and how likely they are short; left and right apart, the tighter counts."""
+        """Each person's range, what is needed of it, and how likely they are short; left and right apart,
+        the tighter counts."""
         stiff = Person(
             name="Ada",
             ranges=(Measurement("wrist.extension", 50, "left"), Measurement("wrist.extension", 75, "right")),
@@ -198,7 +200,8 @@ class CommonPractice(unittest.TestCase):
         self.assertGreater(ada.short_probability, 0.9)
 
     def test_shared_needs_say_what_they_are_shared_with(self):
-        """Overhead is met by shoulder and upper back together; required angles leave room for the other's share."""
+        """Overhead is met by shoulder and upper back together; required angles leave room for the other's
+        share."""
         term = next(
             term
             for one in derive(read_workout("30 push presses 40 kg")).demands
@@ -227,7 +230,7 @@ class CommonPractice(unittest.TestCase):
 class Coupled(unittest.TestCase):
     """Motions that share one angle (model: overhead, front rack, toes-to-bar, turnover)."""
 
-    SHARED = {
+    SHARED: ClassVar = {
         "front-rack": {"shoulder.flexion", "shoulder.external-rotation", "thoracic.extension"},
         "overhead-lockout": {"shoulder.flexion", "thoracic.extension"},
         "toes-to-bar-top": {"hip.flexion-straight-knee", "spine.flexion"},
@@ -242,7 +245,8 @@ class Coupled(unittest.TestCase):
             )
 
     def test_more_of_one_motion_spares_the_others(self):
-        """An open upper back lowers what the front rack and the lockout ask of the shoulder, and a long arm what they ask of the back."""
+        """An open upper back lowers what the front rack and the lockout ask of the shoulder, and a long
+        arm what they ask of the back."""
         for text in ("front squat 5x5 60 kg", "press 5x5 40 kg"):
             stiff, open_back = (
                 Person(ranges=(Measurement("thoracic.extension", degrees),)) for degrees in (10, 40)
@@ -254,8 +258,9 @@ class Coupled(unittest.TestCase):
             )
 
     def test_a_weighted_share_is_asked_in_its_own_degrees(self):
-        """Half the outward turn counts toward the rack, so a need short by ten degrees asks twenty more of the turn. Worked by
-        hand: 222 + 3 reserve - (170 + 20 + 0.5 x 90) = -10, and 10 / 0.5 = 20 fewer than the 90 there are."""
+        """Half the outward turn counts toward the rack, so a need short by ten degrees asks twenty more of
+        the turn. Worked by hand: 222 + 3 reserve - (170 + 20 + 0.5 x 90) = -10, and 10 / 0.5 = 20 fewer
+        than the 90 there are."""
         person = Person(
             ranges=(
                 Measurement("shoulder.flexion", 170),
@@ -289,7 +294,8 @@ class Coupled(unittest.TestCase):
 
 class Standards(unittest.TestCase):
     def test_a_position_that_decides_the_rep_is_exposed_more(self):
-        """In a push press the lockout decides the rep and the rack does not (common practice): same line, more exposure."""
+        """In a push press the lockout decides the rep and the rack does not (common practice): same line,
+        more exposure."""
         shares = {
             term.position: (term.judged, term.exposure)
             for one in derive(read_workout("15 push presses 40 kg")).demands
@@ -330,7 +336,8 @@ class Divisions(unittest.TestCase):
         ]
 
     def test_each_division_is_scored_apart_and_their_mean_is_the_class(self):
-        """Those who front squat are asked less overhead (common practice); weighted by heads the divisions give the class score."""
+        """Those who front squat are asked less overhead (common practice); weighted by heads the divisions
+        give the class score."""
         demand = next(
             one
             for one in derive(read_workout(self.TEXT), self.crowd()).demands

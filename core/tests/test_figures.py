@@ -8,7 +8,7 @@ from core.body.figure import arc, draw, frames
 from core.body.segments import LENGTH
 from core.catalog import load_catalog
 from core.demand import derive
-from core.pictures import picture_of_drill, position_picture
+from core.documents.picture import picture_of_drill, picture_of_position
 from core.reading import read_workout
 
 FLOOR_TOLERANCE = 0.03  # of height
@@ -79,7 +79,8 @@ class Poses(unittest.TestCase):
                 self.assertAlmostEqual(points["toe"][1], 0, delta=1e-3, msg=name)
 
     def shown(self):
-        """Every figure the catalog can show: (name, prop, figure) of each implement of each position and each drill's two poses."""
+        """Every figure the catalog can show: (name, prop, figure) of each implement of each position and
+        each drill's two poses."""
         for row in (*self.catalog.positions.values(), *self.catalog.drills.values()):
             for pose in [row.pose] if hasattr(row, "pose") else row.poses:
                 shape = self.catalog.poses[pose]
@@ -87,21 +88,19 @@ class Poses(unittest.TestCase):
                     yield f"{row.id} ({pose}) {prop}", prop, draw(replace(shape, props=(prop,)))
 
     def test_what_is_held_is_in_the_hands(self):
-        """An implement in the hands touches a grip within a hand's length; a bar across the shoulders stays on them."""
+        """An implement in the hands touches a grip within a hand's length; a bar across the shoulders
+        stays on them."""
         held, worn = 0, 0
         for name, prop, figure in self.shown():
             what, _, where = prop.partition("@")
-            ends = [tuple(place) for shape in figure.shapes for place in shape["at"]]
+            ends = [tuple(place) for shape in figure.shapes for place in shape.at]
             if where in ("hands", "hand", "hand-up", "far-hand", "between-hands", "above") and what not in (
                 "box",
                 "machine",
             ):
                 grip = figure.points["far_grip" if where == "far-hand" else "grip"]
                 self.assertLess(
-                    min(
-                        from_line(grip, tuple(shape["at"][0]), tuple(shape["at"][-1]))
-                        for shape in figure.shapes
-                    ),
+                    min(from_line(grip, tuple(shape.at[0]), tuple(shape.at[-1])) for shape in figure.shapes),
                     0.09,
                     name,
                 )
@@ -115,14 +114,14 @@ class Poses(unittest.TestCase):
     def test_nobody_stands_in_a_wall(self):
         """Every joint is on one side of the wall, save a finger's breadth."""
         walls = 0
-        for name, prop, figure in self.shown():
+        for name, _, figure in self.shown():
             for shape in figure.shapes:
-                if shape["kind"] == "wall":
+                if shape.kind == "wall":
                     walls += 1
                     sides = {
-                        x > shape["at"][0][0]
+                        x > shape.at[0][0]
                         for joint, (x, _) in figure.points.items()
-                        if abs(x - shape["at"][0][0]) > 0.03
+                        if abs(x - shape.at[0][0]) > 0.03
                     }
                     self.assertEqual(len(sides), 1, name)
         self.assertGreater(walls, 5)
@@ -131,7 +130,7 @@ class Poses(unittest.TestCase):
         """Whoever sits on a box sits above it, and it stands on the floor."""
         for name, prop, figure in self.shown():
             if prop == "box@seat":
-                (_, low), (_, high) = figure.shapes[0]["at"]
+                (_, low), (_, high) = figure.shapes[0].at
                 self.assertEqual(low, 0.0, name)
                 self.assertTrue(0.01 <= figure.points["hip"][1] - high <= 0.08, name)
 
@@ -141,7 +140,8 @@ class Poses(unittest.TestCase):
             self.assertEqual(len({self.catalog.poses[pose].view for pose in drill.poses}), 1, drill.id)
 
     def test_front_views_stand_on_both_feet(self):
-        """Seen from the front both feet are on the floor, and shoulders and hips are as wide as the table says (Winter, from memory)."""
+        """Seen from the front both feet are on the floor, and shoulders and hips are as wide as the table
+        says (Winter, from memory)."""
         front = [(name, pose) for name, pose in self.catalog.poses.items() if pose.view == "front"]
         self.assertGreater(len(front), 8)
         for name, pose in front:
@@ -155,7 +155,8 @@ class Poses(unittest.TestCase):
                 self.assertAlmostEqual(points["far_heel"][1], 0, delta=0.012, msg=name)
 
     def test_abduction_is_marked_on_the_limb_that_goes_out(self):
-        """The arc of a side lunge starts straight down and opens toward the straight leg; a side view cannot show it."""
+        """The arc of a side lunge starts straight down and opens toward the straight leg; a side view
+        cannot show it."""
         pose = self.catalog.poses["side-squat"]
         found = arc(pose, draw(pose), "hip.abduction", 40, 30)
         self.assertEqual((found.start_deg % 360, found.sign), (0, -1))
@@ -190,8 +191,8 @@ class Pictures(unittest.TestCase):
         """The front rack of a front squat carries an arc whose angles are the demand's own."""
         catalog = load_catalog()
         profile = derive(read_workout("Front squat 5x5 @ 80%"))
-        picture = position_picture("squat-bottom-front", profile, catalog)
-        ankle = next(one for one in picture["arcs"] if one["motion"] == "ankle.dorsiflexion")
+        picture = picture_of_position("squat-bottom-front", profile, catalog)
+        ankle = next(one for one in picture.arcs if one.motion == "ankle.dorsiflexion")
         term = next(
             term
             for demand in profile.demands
@@ -199,7 +200,7 @@ class Pictures(unittest.TestCase):
             for term in demand.terms
             if term.position == "squat-bottom-front"
         )
-        self.assertEqual((ankle["needed_deg"], ankle["has_deg"]), (term.required_deg, term.range_deg))
+        self.assertEqual((ankle.needed_deg, ankle.has_deg), (term.required_deg, term.range_deg))
 
     def test_the_arc_starts_along_the_limb_it_is_measured_from(self):
         """Shoulder flexion is measured from the trunk's own line: straight down for an upright trunk."""
@@ -213,7 +214,7 @@ class Pictures(unittest.TestCase):
         for drill in catalog.drills.values():
             if not drill.seated:
                 continue
-            points = picture_of_drill(drill.id, catalog, seated=True)["points"]
+            points = picture_of_drill(drill.id, catalog, seated=True).points
             self.assertAlmostEqual(points["hip"][1], points["knee"][1], delta=0.08, msg=drill.id)
             self.assertLess(points["heel"][1], 0.05, drill.id)
             self.assertGreater(points["shoulder"][1], points["hip"][1], drill.id)
@@ -223,9 +224,9 @@ class Pictures(unittest.TestCase):
         catalog = load_catalog()
         for drill in catalog.drills:
             picture = picture_of_drill(drill, catalog)
-            self.assertEqual(len(picture["frames"]), 9)
-            for frame in picture["frames"]:
+            self.assertEqual(len(picture.frames), 9)
+            for frame in picture.frames:
                 self.assertTrue(
-                    all(picture["box"][0] - 0.1 <= x <= picture["box"][2] + 0.1 for x, _ in frame.values()),
+                    all(picture.box[0] - 0.1 <= x <= picture.box[2] + 0.1 for x, _ in frame.values()),
                     drill,
                 )

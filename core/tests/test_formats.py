@@ -5,8 +5,8 @@ import unittest
 from core.catalog import load_catalog
 from core.reading import read_workout
 from core.reading.formats import read_format
-from core.reading.names import Names
 from core.reading.line import Line
+from core.reading.names import Names
 
 # line, kind, and the fields that must be set
 LINES = (
@@ -61,7 +61,8 @@ class Formats(unittest.TestCase):
     def test_parts_by_heading_and_by_a_new_format(self):
         """Letters, words, and a second format each open a part; kinds follow."""
         workout = read_workout(
-            "Strength: back squat 5x5 @ 75%\nConditioning\nAMRAP 8\n10 burpees\n\n3 rounds\n10 push-ups\nSkill\nhandstand hold 3 x 20 s"
+            "Strength: back squat 5x5 @ 75%\nConditioning\nAMRAP 8\n10 burpees\n\n3 rounds\n"
+            "10 push-ups\nSkill\nhandstand hold 3 x 20 s"
         )
         self.assertEqual(
             [(part.name, part.kind) for part in workout.parts],

@@ -1,4 +1,5 @@
-"""What opens a part, what is a note, what names a session or a division, and texts in columns: tables of each."""
+"""What opens a part, what is a note, what names a session or a division, and texts in columns: tables of
+each."""
 
 import unittest
 
@@ -13,17 +14,18 @@ NAMES = Names(load_catalog())
 
 class Headings(unittest.TestCase):
     def test_headings_with_their_name_and_kind(self):
-        """Letters, numbered letters, words, events, warm-ups, decoration; where the rest of the line starts."""
+        """Letters, numbered letters, words, events, warm-ups, decoration; where the rest of the line
+        starts."""
         for line, name, kind, rest in (
-            ("A) back squat", "A", "", "back squat"),
-            ("b2. rows", "B2", "", "rows"),
-            ("Part C: run", "C", "", "run"),
+            ("A) back squat", "A", None, "back squat"),
+            ("b2. rows", "B2", None, "rows"),
+            ("Part C: run", "C", None, "run"),
             ("Strength: 5x5", "Strength", "strength", "5x5"),
             ("** CONDITIONING **", "Conditioning", "conditioning", ""),
             ("Event 2 - row", "Event 2", "event", "row"),
             ("Warm-up:", "Warm-up", "warm-up", ""),
             ("A) Skill: handstands", "A", "skill", "handstands"),
-            ("Workout 2:", "Workout 2", "", ""),
+            ("Workout 2:", "Workout 2", None, ""),
             ("Cool down: walk", "Cool down", "cool-down", "walk"),
             ("# Lower rack (strength)", "Lower rack", "strength", ""),
             ("Accessory work:", "Accessory work", "strength", ""),
@@ -109,7 +111,8 @@ class Headings(unittest.TestCase):
     def test_three_columns_keep_their_rows_together(self):
         """Each division's list is its own column; a cell beyond the heads is handed back."""
         workout = read_workout(
-            "Rx | Scaled | Masters\n10 C2B | 10 ring rows | 8 ring rows\n200 m run | 150 m run | 100 m walk | extra"
+            "Rx | Scaled | Masters\n10 C2B | 10 ring rows | 8 ring rows\n"
+            "200 m run | 150 m run | 100 m walk | extra"
         )
         self.assertEqual(
             [
@@ -141,7 +144,8 @@ class PlainWords(unittest.TestCase):
         )
 
     def test_implements_name_another_movement_wherever_they_stand(self):
-        """'dumbbell strict press' and 'strict dumbbell press' are the dumbbell's; a barbell's stays the barbell's."""
+        """'dumbbell strict press' and 'strict dumbbell press' are the dumbbell's; a barbell's stays the
+        barbell's."""
         for text, movement in (
             ("dumbbell strict press", "dumbbell-press"),
             ("strict dumbbell press", "dumbbell-press"),

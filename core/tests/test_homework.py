@@ -30,13 +30,13 @@ def given(person: Person, needed=NEEDED):
 
 class Given(unittest.TestCase):
     def test_two_visits_in_a_row_below_bring_homework(self):
-        """8 and 8.5 cm at 3.6 degrees a cm (Konor 2012, from memory) are 29 and 31 degrees of 38: short twice. Two or three times a
-        week, 2-3 x 20 s or 5 breaths (common practice), both sides counted."""
+        """8 and 8.5 cm at 3.6 degrees a cm (Konor 2012, from memory) are 29 and 31 degrees of 38: short
+        twice. Two or three times a week, 2-3 x 20 s or 5 breaths (common practice), both sides counted."""
         (one,) = given(tested(("2026-08-01", 8, 9), ("2026-10-01", 8.5, 9.5)))
         self.assertAlmostEqual(one.first_deg, 8 * 3.6)
         self.assertAlmostEqual(one.last_deg, 8.5 * 3.6)
         self.assertEqual((one.visits, one.times_a_week), (2, 3))
-        self.assertTrue(one.dose.hold_s == 20 and one.dose.sets in (2, 3) or one.dose.breaths == 5)
+        self.assertTrue((one.dose.hold_s == 20 and one.dose.sets in (2, 3)) or one.dose.breaths == 5)
         each = (3 * 20 + 2 * 10) * (2 if one.dose.per_side else 1) if one.dose.hold_s else 25
         self.assertEqual(one.weekly_s, each * 3)
         self.assertGreaterEqual(CATALOG.drills[one.drill].effects["ankle.dorsiflexion"], 8)
@@ -52,7 +52,8 @@ class Given(unittest.TestCase):
         )
 
     def test_kit_at_home_cautions_and_the_chair_are_kept(self):
-        """No drill that a caution forbids, none without a seated way for a seated athlete, no kit that is not at home."""
+        """No drill that a caution forbids, none without a seated way for a seated athlete, no kit that is
+        not at home."""
         visits = (("2026-08-01", 8, 9), ("2026-10-01", 8.5, 9.5))
         for fields in (
             {"cautions": ("no-floor", "no-impact")},
@@ -73,7 +74,7 @@ class Given(unittest.TestCase):
         motions = ("ankle.dorsiflexion", "shoulder.flexion", "wrist.extension")
         tests = tuple(
             Measurement(motion, degrees, "both", "goniometer", day)
-            for motion, degrees in zip(motions, (30, 140, 60))
+            for motion, degrees in zip(motions, (30, 140, 60), strict=False)
             for day in ("2026-08-01", "2026-10-01")
         )
         now, before = newest(tests)
@@ -87,7 +88,8 @@ class Given(unittest.TestCase):
 
 class Dates(unittest.TestCase):
     def test_the_newest_test_of_each_side_stands(self):
-        """A member file with days: the newest of each side is the range, the others are what came before; a bad day is refused."""
+        """A member file with days: the newest of each side is the range, the others are what came before;
+        a bad day is refused."""
         raw = {
             "ranges": [
                 {"motion": "wrist.extension", "value": 60, "side": "left", "on": "2026-01-05"},

@@ -3,25 +3,19 @@
 import random
 import unittest
 
+import regex
 from lark import Lark
 
-from core.reading.lexer import first_characters
+from core.reading.lexer import ASCII, declared_starts
+from core.reading.lexer import GRAMMAR as GRAMMAR_TEXT
 from core.reading.tokens import MOST_LADDER, _grammar, expand_ladder, tokenize
 from core.tests.fuzzing import TEXTS, mutated
 
 GRAMMAR = _grammar()
+PLAIN = Lark(GRAMMAR_TEXT, start="line", parser="lalr", lexer="basic", maybe_placeholders=False)
 
 
 class Lexer(unittest.TestCase):
-    @classmethod
-    def setUpClass(cls):
-        from pathlib import Path
-
-        import core.reading.tokens as tokens
-
-        text = (Path(tokens.__file__).parent / "line.lark").read_text(encoding="utf-8")
-        cls.plain = Lark(text, start="line", parser="lalr", lexer="basic", maybe_placeholders=False)
-
     def lines(self):
         seed = random.Random(5)
         for text in (*TEXTS, *(mutated(seed) for _ in range(150))):
@@ -32,15 +26,16 @@ class Lexer(unittest.TestCase):
     def test_tokens_are_those_of_larks_own_lexer(self):
         """Terminal, text and place of every token of the corpus and of mutated lines."""
         for line in self.lines():
-            theirs = [(str(one.type), str(one), one.start_pos, one.end_pos) for one in self.plain.lex(line)]
+            theirs = [(str(one.type), str(one), one.start_pos, one.end_pos) for one in PLAIN.lex(line)]
             self.assertEqual(GRAMMAR.lexer.scan(line), theirs, line)
 
     def test_remembered_shapes_are_those_of_a_fresh_parse(self):
-        """Two lines of one sequence of token kinds join alike: asking again gives what parsing each line gives."""
+        """Two lines of one sequence of token kinds join alike: asking again gives what parsing each line
+        gives."""
         for line in self.lines():
             GRAMMAR.phrases(line, line)
             kinds = tuple(leaf[0] for leaf in GRAMMAR.lexer.scan(line))
-            fresh = tuple((str(tree.data), len(tree.children)) for tree in self.plain.parse(line).children)
+            fresh = tuple((str(tree.data), len(tree.children)) for tree in PLAIN.parse(line).children)
             self.assertEqual(GRAMMAR.shapes[kinds], fresh, line)
 
     def test_phrases_lie_in_order_inside_the_line(self):
@@ -65,19 +60,43 @@ class Lexer(unittest.TestCase):
             self.assertLessEqual(len(expand_ladder(tokenize(text)[0])[0]), MOST_LADDER, text)
 
 
-class FirstCharacters(unittest.TestCase):
-    def test_what_an_expression_can_start_with(self):
-        """Literals, classes, choices, options, look-arounds and what cannot be told."""
-        for expression, starts, not_starts in (
-            ("abc", "a", "bx"),
-            ("[a-c]x", "abc", "dx"),
-            ("a|b", "ab", "c"),
-            ("a?b", "ab", "c"),
-            (r"(?<=\d)x", "x", "1"),
-            (r"\d+k", "09", "k"),
-            ("[^a]", "b1", "a"),
-        ):
-            found = first_characters(expression)
-            self.assertTrue(set(starts) <= found, expression)
-            self.assertFalse(set(not_starts) & found, expression)
-        self.assertIsNone(first_characters("a*"))
+class DeclaredStarts(unittest.TestCase):
+    """What line.lark says a terminal can start with, held against the regex package, whose partial matching
+    tells whether one more character could still lead to a match."""
+
+    BEFORE = ("", " ", "3", "3 ", "x ", "a", "ft", "(", "kg ", "5'")  # what a look-behind may want to see
+    OTHERS = (
+        "\u00e9\u00df\u00d7\u00bd\u00b2\u2026\u2019\u2013\u2014\u2032\u2033"
+        "\u2192\u0663\u4e2d\u00b0\u20ac\U0001f4aa\u0130\u0131"
+    )
+
+    def can_start(self, expression: regex.Pattern, character: str) -> bool:
+        """Whether a match of at least this character may begin here."""
+        for before in self.BEFORE:
+            match = expression.match(before + character, len(before), partial=True)
+            if match and (match.partial or match.end() > len(before)):
+                return True
+        return False
+
+    def test_no_terminal_starts_with_a_character_it_does_not_declare(self):
+        """Every terminal against every ASCII character and a score of others: what could start it is
+        declared, so no line can lose a token to the quick lexer."""
+        starts = declared_starts(GRAMMAR_TEXT)
+        terminals = [terminal for terminal in PLAIN.terminals if terminal.name not in PLAIN.ignore_tokens]
+        self.assertEqual({terminal.name for terminal in terminals}, set(starts))
+        characters = [chr(code) for code in range(ASCII) if not chr(code).isspace()] + list(self.OTHERS)
+        for terminal in terminals:
+            expression = regex.compile(terminal.pattern.to_regexp(), regex.VERSION0)
+            undeclared = [
+                character
+                for character in characters
+                if not starts[terminal.name].include(character) and self.can_start(expression, character)
+            ]
+            self.assertEqual(undeclared, [], terminal.name)
+
+    def test_a_missing_declaration_would_be_seen(self):
+        """The check itself: the word terminal without its letters is caught."""
+        word = next(terminal for terminal in PLAIN.terminals if terminal.name == "WORD")
+        self.assertTrue(self.can_start(regex.compile(word.pattern.to_regexp()), "a"))
+        self.assertFalse(self.can_start(regex.compile(r"(?<=\d)x"), "y"))
+        self.assertTrue(self.can_start(regex.compile(r"(?<=\d)x"), "x"))

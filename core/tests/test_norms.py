@@ -81,7 +81,8 @@ class Norms(unittest.TestCase):
         self.assertTrue(36 <= range_of(person, "ankle.dorsiflexion", self.catalog).mean_deg <= 40)
 
     def test_the_tighter_side_counts_and_carries_the_test_error(self):
-        """Of two measured sides the smaller is what stops a squat; its sd is the goniometer's 5 degrees (clinical rule)."""
+        """Of two measured sides the smaller is what stops a squat; its sd is the goniometer's 5 degrees
+        (clinical rule)."""
         person = Person(
             ranges=(Measurement("hip.flexion", 124, "left"), Measurement("hip.flexion", 110, "right"))
         )

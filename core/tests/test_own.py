@@ -4,10 +4,10 @@ import json
 import unittest
 
 from core.catalog import load_catalog
+from core.catalog.own import own_id
 from core.demand import derive
 from core.errors import CatalogError, UnusableFile
 from core.reading import read_workout
-from core.catalog.own import own_id
 from core.reading.own import own_movement, read_movements, similar_to, with_own, write_movements
 from core.reading.vocabulary import Vocabulary, vocabulary
 
@@ -38,7 +38,7 @@ class Own(unittest.TestCase):
         """A position nobody knows, a pace backwards, a name that is taken, no name, nothing like it."""
         for change, field in (
             ({"positions": ["nowhere"]}, "positions"),
-            ({"pace_s": [3, 1]}, "row"),
+            ({"pace_s": [3, 1]}, "pace_s"),
             ({"name": "burpee"}, "name"),
             ({"name": "DB snatch"}, "name"),
             ({"name": "!!"}, "name"),

@@ -2,6 +2,7 @@
 
 import math
 import unittest
+from functools import partial
 
 import mujoco
 from hypothesis import assume, given, settings
@@ -52,7 +53,8 @@ def share_of(found) -> float:
 def simulated(
     chain: Chain, body, bar: str, load: float
 ) -> tuple[dict[str, tuple[float, float]], tuple[float, float]]:
-    """Joint places and centre of mass of the same posture, by the rigid-body library: hinges in a chain from the foot up."""
+    """Joint places and centre of mass of the same posture, by the rigid-body library: hinges in a chain
+    from the foot up."""
     seen = body.thigh * math.cos(math.radians(chain.abduction_deg))
     tilt = math.radians(chain.heel_deg)
     ankle = (
@@ -70,14 +72,27 @@ def simulated(
         ahead, up = BAR_FROM_SHOULDER[bar]
         weight = f'<geom type="sphere" size="0.001" mass="{load}" pos="{ahead} 0 {body.trunk + up}"/>'
     grip_mass = load if bar == "overhead" else 0.0
-    xml = f"""<mujoco><compiler angle="degree"/><option gravity="0 0 0"/><worldbody>
-      <body pos="{foot[0]} 0 {foot[1]}"><geom type="sphere" size="0.001" mass="{body.foot_mass}"/></body>
-      <body name="shank" pos="{ankle[0]} 0 {ankle[1]}"><joint name="ankle" type="hinge" axis="0 1 0"/>{point(body.shank_mass, body.shank * (1 - body.shank_centre))}
-        <body name="thigh" pos="0 0 {body.shank}"><joint name="knee" type="hinge" axis="0 1 0"/>{point(body.thigh_mass, seen * (1 - body.thigh_centre))}
-          <body name="trunk" pos="0 0 {seen}"><joint name="hip" type="hinge" axis="0 1 0"/>{point(body.trunk_mass, body.trunk * body.trunk_centre)}{weight}
-            <body name="arm" pos="0 0 {body.trunk}"><joint name="shoulder" type="hinge" axis="0 1 0"/>{point(body.arm_mass, -body.arm * body.arm_centre)}
-              <site name="grip" pos="0 0 {-body.arm}"/><geom type="sphere" size="0.001" mass="{max(grip_mass, 1e-9)}" pos="0 0 {-body.arm}"/>
-    </body></body></body></body></worldbody></mujoco>"""
+    joint_of = {"shank": "ankle", "thigh": "knee", "trunk": "hip", "arm": "shoulder"}
+
+    def hinged(name, at, mass, centre, inner):
+        """A link hinged at its lower end, its mass at one point, and what stands on it."""
+        joint = f'<joint name="{joint_of[name]}" type="hinge" axis="0 1 0"/>'
+        return f'<body name="{name}" pos="{at}">{joint}{point(mass, centre)}{inner}</body>'
+
+    hands = (
+        f'<site name="grip" pos="0 0 {-body.arm}"/>'
+        f'<geom type="sphere" size="0.001" mass="{max(grip_mass, 1e-9)}" pos="0 0 {-body.arm}"/>'
+    )
+    arm = hinged("arm", f"0 0 {body.trunk}", body.arm_mass, -body.arm * body.arm_centre, hands)
+    trunk = hinged("trunk", f"0 0 {seen}", body.trunk_mass, body.trunk * body.trunk_centre, weight + arm)
+    thigh = hinged("thigh", f"0 0 {body.shank}", body.thigh_mass, seen * (1 - body.thigh_centre), trunk)
+    shank_centre = body.shank * (1 - body.shank_centre)
+    shank = hinged("shank", f"{ankle[0]} 0 {ankle[1]}", body.shank_mass, shank_centre, thigh)
+    feet = f'<geom type="sphere" size="0.001" mass="{body.foot_mass}"/>'
+    xml = (
+        '<mujoco><compiler angle="degree"/><option gravity="0 0 0"/><worldbody>'
+        f'<body pos="{foot[0]} 0 {foot[1]}">{feet}</body>{shank}</worldbody></mujoco>'
+    )
     model = mujoco.MjModel.from_xml_string(xml)
     data = mujoco.MjData(model)
     ways = (
@@ -86,7 +101,7 @@ def simulated(
         chain.lean_deg,
         -chain.arm_deg,
     )  # absolute directions, forward turn positive about y
-    for name, way, before in zip(("ankle", "knee", "hip", "shoulder"), ways, (0.0, *ways)):
+    for name, way, before in zip(("ankle", "knee", "hip", "shoulder"), ways, (0.0, *ways), strict=False):
         data.joint(name).qpos[0] = math.radians(way - before)
     mujoco.mj_forward(model, data)
     found = {
@@ -110,7 +125,8 @@ class AgainstRigidBodies(unittest.TestCase):
         st.floats(0.01, 2),
     )
     def test_joint_places_and_centre_of_mass(self, shank, thigh, lean, arm, heel, abduction, bar, load):
-        """Every joint and the centre of mass agree with the rigid-body library (mujoco) to a millionth of height."""
+        """Every joint and the centre of mass agree with the rigid-body library (mujoco) to a millionth of
+        height."""
         chain = Chain(shank, thigh, lean, arm, heel, abduction)
         own = places(chain, BODY, bar, load)
         theirs, centre = simulated(chain, BODY, bar, load if bar != "none" else 0.0)
@@ -136,29 +152,26 @@ class AgainstRigidBodies(unittest.TestCase):
                     self.assertAlmostEqual(found.places.hip[0], theirs["hip"][0], delta=1e-6)
 
 
+def share_of_support(chain, shape, lean):
+    """Where the centre stands between heel (0) and toe (1) when a solved squat leans so."""
+    at = places(
+        Chain(chain.shank_deg, shape.depth_deg, lean, chain.arm_deg, 0, chain.abduction_deg),
+        BODY,
+        shape.bar,
+        shape.load_share,
+    )
+    return (at.centre[0] - at.heel[0]) / (at.toe[0] - at.heel[0])
+
+
 class Balance(unittest.TestCase):
     def test_the_lean_is_the_one_brute_force_finds(self):
-        """Of leans in twentieths of a degree the one nearest mid-foot is the solved one, and the range ends where the support does."""
+        """Of leans in twentieths of a degree the one nearest mid-foot is the solved one, and the range
+        ends where the support does."""
         for bar in BARS:
             shape = SquatShape(bar, 0.7 if bar != "none" else 0.0)
             found = solve_squat_for(shape, has(hip=170, knee=175, shoulder=200, back=60), BODY, False)
 
-            def share(lean):
-                at = places(
-                    Chain(
-                        found.chain.shank_deg,
-                        shape.depth_deg,
-                        lean,
-                        found.chain.arm_deg,
-                        0,
-                        found.chain.abduction_deg,
-                    ),
-                    BODY,
-                    bar,
-                    shape.load_share,
-                )
-                return (at.centre[0] - at.heel[0]) / (at.toe[0] - at.heel[0])
-
+            share = partial(share_of_support, found.chain, shape)
             leans = [step / 20 for step in range(-300, 1760)]
             self.assertAlmostEqual(
                 min(leans, key=lambda lean: abs(share(lean) - 0.5)), found.chain.lean_deg, delta=0.05, msg=bar
@@ -177,20 +190,22 @@ class Balance(unittest.TestCase):
         st.floats(0, 40),
     )
     def test_a_solved_squat_stands_on_its_foot(self, bar, load, ankle, depth, stance, heel):
-        """Whatever the shape, the common centre is over the support whenever a lean within limits can put it there."""
+        """Whatever the shape, the common centre is over the support whenever a lean within limits can put
+        it there."""
         found = solve_squat_for(
             SquatShape(bar, load if bar != "none" else 0.0, depth, stance, heel),
             has(ankle=ankle),
             BODY,
             False,
         )
-        assume(-14.9 < found.lean_range[0] and found.lean_range[1] < 87.9)
+        assume(found.lean_range[0] > -14.9 and found.lean_range[1] < 87.9)
         self.assertTrue(SUPPORT[0] - 1e-6 <= share_of(found) <= SUPPORT[1] + 1e-6, share_of(found))
 
 
 class Published(unittest.TestCase):
     def test_segment_fractions(self):
-        """Winter after Dempster / Drillis & Contini (from memory): lengths of height; masses add to one body. de Leva 1996 too."""
+        """Winter after Dempster / Drillis & Contini (from memory): lengths of height; masses add to one
+        body. de Leva 1996 too."""
         self.assertEqual(
             (WINTER.shank, WINTER.thigh, WINTER.trunk, WINTER.ankle_height), (0.246, 0.245, 0.288, 0.039)
         )
@@ -203,7 +218,8 @@ class Published(unittest.TestCase):
             )
 
     def test_trunk_with_arms_is_the_published_head_arms_trunk(self):
-        """Trunk, head and hanging arms together: 0.678 M at 0.626 from hip to shoulder (Winter, from memory)."""
+        """Trunk, head and hanging arms together: 0.678 M at 0.626 from hip to shoulder (Winter, from
+        memory)."""
         arm_hangs_at = WINTER.trunk - WINTER.arm * WINTER.arm_centre
         mass = WINTER.trunk_mass + WINTER.arm_mass
         self.assertAlmostEqual(mass, 0.678, delta=1e-9)
@@ -221,8 +237,8 @@ class Published(unittest.TestCase):
         self.assertTrue(130 <= found.angles["knee.flexion"] <= 157)
 
     def test_front_against_back_heel_against_flat_and_restricted_knees(self):
-        """Front more upright than back by several degrees to the mid-teens; a raised heel by a few (Sato 2012, Legg 2017); less
-        forward knee travel leans the trunk (Fry 2003). All from memory."""
+        """Front more upright than back by several degrees to the mid-teens; a raised heel by a few (Sato
+        2012, Legg 2017); less forward knee travel leans the trunk (Fry 2003). All from memory."""
         free = has(hip=170)
         front, back = (
             solve_squat_for(SquatShape(bar, 0.8), free, BODY, False).chain.lean_deg
@@ -241,7 +257,8 @@ class CommonPractice(unittest.TestCase):
     """Common practice: what coaches of all schools see."""
 
     def test_a_stiff_ankle_leans_the_overhead_squat_and_its_limit_is_named(self):
-        """22 degrees of ankle lean the trunk and stop it overhead or at the ankle; more ankle, a heel, or less depth help."""
+        """22 degrees of ankle lean the trunk and stop it overhead or at the ankle; more ankle, a heel, or
+        less depth help."""
         free = has(hip=170, shoulder=220, back=60)
         stiff = solve_squat_for(
             SquatShape("overhead", 0.5), has(hip=170, shoulder=220, back=60, ankle=22), BODY, False
@@ -288,7 +305,8 @@ class CommonPractice(unittest.TestCase):
         self.assertTrue(holds(depth=by_name["depth"]) and not holds(depth=by_name["depth"] - 1))
 
     def test_more_range_never_makes_a_squat_worse(self):
-        """Adding ankle, hip or shoulder never loses a position that was held, and never lets it miss by more."""
+        """Adding ankle, hip or shoulder never loses a position that was held, and never lets it miss by
+        more."""
         for bar in BARS:
             start = solve_squat_for(
                 SquatShape(bar, 0.5), has(ankle=30, hip=115, shoulder=160, knee=170), BODY, False
@@ -319,7 +337,8 @@ class CommonPractice(unittest.TestCase):
             steps_over(10, 0)
 
     def test_short_hamstrings_bend_the_knees_and_long_ones_lower_the_back(self):
-        """The pull off the floor with 60 and with 95 degrees of straight-leg raise; blocks free what is too low."""
+        """The pull off the floor with 60 and with 95 degrees of straight-leg raise; blocks free what is
+        too low."""
         stiff, supple = solve_hinge(has(hamstrings=60), BODY), solve_hinge(has(hamstrings=95), BODY)
         self.assertGreater(stiff.knee_deg, supple.knee_deg + 20)
         self.assertGreater(supple.back_deg, stiff.back_deg + 10)

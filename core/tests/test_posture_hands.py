@@ -1,7 +1,10 @@
-"""Hanging and standing on the hands: against a rigid-body library, brute force, published weights, and what coaches know."""
+"""Hanging and standing on the hands: against a rigid-body library, brute force, published weights, and
+what coaches know."""
 
+import itertools
 import math
 import unittest
+from functools import partial
 
 import mujoco
 from hypothesis import given, settings
@@ -20,6 +23,12 @@ ADULT = {
     "wrist.extension": 72.0,
 }
 BODY = body_of(1.72)
+
+
+def off_mid_hand(closed, arch, lean):
+    """How far the centre of a handstand that leans so is from mid-hand."""
+    chain = from_the_hands(BODY, lean, lean - closed, lean - closed + arch, arm_to_wrist(BODY))
+    return abs(run((0, 0), chain)[1][0] - MID_HAND)
 
 
 def has(
@@ -47,7 +56,8 @@ def simulated(start, links) -> tuple[list[tuple[float, float]], tuple[float, flo
         at = f"{start[0]} 0 {start[1]}" if place == 0 else f"0 0 {links[place - 1].length}"
         inner = (
             f'<body name="b{place}" pos="{at}"><joint name="j{place}" type="hinge" axis="0 1 0"/>'
-            f'<geom type="sphere" size="0.001" mass="{link.mass}" pos="0 0 {link.length * link.centre}"/>{inner}</body>'
+            f'<geom type="sphere" size="0.001" mass="{link.mass}" pos="0 0 {link.length * link.centre}"/>'
+            f"{inner}</body>"
         )
     model = mujoco.MjModel.from_xml_string(
         f'<mujoco><compiler angle="degree"/><worldbody>{inner}</worldbody></mujoco>'
@@ -66,13 +76,13 @@ class AgainstRigidBodies(unittest.TestCase):
     @settings(max_examples=60, deadline=None)
     @given(st.floats(-180, 180), st.floats(-180, 180), st.floats(-180, 180), st.booleans())
     def test_places_and_centre(self, arm, trunk, leg, to_wrist):
-        """Every joint and the common centre agree with the rigid-body library (mujoco) to a millionth of height, and so does the
-        short form the solvers search with."""
+        """Every joint and the common centre agree with the rigid-body library (mujoco) to a millionth of
+        height, and so does the short form the solvers search with."""
         length = arm_to_wrist(BODY) if to_wrist else None
         links = from_the_hands(BODY, arm, trunk, leg, length)
         joints, centre = run((0.0, 0.02), links)
         theirs, their_centre = simulated((0.0, 0.02), links)
-        for own, other in zip(joints, theirs):
+        for own, other in zip(joints, theirs, strict=False):
             self.assertLess(math.dist(own, other), 1e-6)
         self.assertLess(math.dist(centre, their_centre), 1e-6)
         self.assertAlmostEqual(ahead(BODY, arm, trunk, leg, length), their_centre[0], delta=1e-6)
@@ -90,11 +100,12 @@ class AgainstRigidBodies(unittest.TestCase):
 
 class BruteForce(unittest.TestCase):
     def test_the_even_arch_is_the_one_a_search_finds(self):
-        """Of bends in hundredths of a degree, shared evenly, the one that hangs nearest under the bar is the solved one."""
+        """Of bends in hundredths of a degree, shared evenly, the one that hangs nearest under the bar is
+        the solved one."""
         found = solve_hang(8, has(200, 40, 40), BODY)
         arm = math.degrees(math.asin(0.08 / BODY.height_m / BODY.arm))
         best = min(
-            (step / 100 for step in range(0, 4000)),
+            (step / 100 for step in range(4000)),
             key=lambda bend: abs(
                 run((0, 0), from_the_hands(BODY, 180 - arm, 180 - arm + bend, 180 - arm + 2 * bend))[1][0]
             ),
@@ -102,28 +113,22 @@ class BruteForce(unittest.TestCase):
         self.assertAlmostEqual(found.margins[0].needs_deg, 180 + best, delta=0.02)
 
     def test_how_far_stiff_shoulders_let_the_chest_go(self):
-        """The furthest chest that needs no more overhead than there is, in millimetres by trial, is what the solver reports."""
+        """The furthest chest that needs no more overhead than there is, in millimetres by trial, is what
+        the solver reports."""
         stiff = has(158, 22)
         found = solve_hang(15, stiff, BODY)
-        furthest = max(step / 10 for step in range(0, 150) if solve_hang(step / 10, stiff, BODY, False).holds)
+        furthest = max(step / 10 for step in range(150) if solve_hang(step / 10, stiff, BODY, False).holds)
         self.assertFalse(found.holds)
         self.assertAlmostEqual(found.reached_cm, furthest, delta=0.4)
 
     def test_the_handstand_leans_just_enough(self):
-        """Of leans in hundredths of a degree, the one with the centre over mid-hand is the solved one, shoulders open or closed."""
+        """Of leans in hundredths of a degree, the one with the centre over mid-hand is the solved one,
+        shoulders open or closed."""
         for shoulder in (168, 140, 120):
             found = solve_handstand(has(shoulder), BODY)
             closed, arch = found.arm_deg - found.trunk_deg, found.leg_deg - found.trunk_deg
 
-            def off(lean):
-                return abs(
-                    run(
-                        (0, 0),
-                        from_the_hands(BODY, lean, lean - closed, lean - closed + arch, arm_to_wrist(BODY)),
-                    )[1][0]
-                    - MID_HAND
-                )
-
+            off = partial(off_mid_hand, closed, arch)
             self.assertAlmostEqual(
                 min((step / 100 for step in range(-2000, 4000)), key=off), found.arm_deg, delta=0.02
             )
@@ -131,7 +136,8 @@ class BruteForce(unittest.TestCase):
 
 class Published(unittest.TestCase):
     def test_the_hands_carry_about_seven_tenths_of_a_straight_arm_plank(self):
-        """Held at the top of a push-up the hands bear 69.2 % of body weight, men (Suprak 2011, from memory); within 5 points."""
+        """Held at the top of a push-up the hands bear 69.2 % of body weight, men (Suprak 2011, from
+        memory); within 5 points."""
         self.assertAlmostEqual(solve_plank(0, 0, has(), BODY).on_hands, 0.692, delta=0.05)
 
 
@@ -144,8 +150,8 @@ class CommonPractice(unittest.TestCase):
             [margin.needs_deg for margin in solve_hang(chest, has(), BODY, False).margins]
             for chest in (0, 4, 8, 16)
         ]
-        for before, after in zip(needs, needs[1:]):
-            self.assertTrue(all(a > b for a, b in zip(after, before)), needs)
+        for before, after in itertools.pairwise(needs):
+            self.assertTrue(all(a > b for a, b in zip(after, before, strict=False)), needs)
 
     def test_hips_that_do_not_open_make_the_shoulders_pay(self):
         """With stiff hips and low back the same kip takes more of the shoulders."""
@@ -155,7 +161,8 @@ class CommonPractice(unittest.TestCase):
         )
 
     def test_closed_shoulders_arch_the_handstand_and_then_load_the_wrists(self):
-        """180 stands straight; a little less arches the back; much less leans the arms, and the wrists pay."""
+        """180 stands straight; a little less arches the back; much less leans the arms, and the wrists
+        pay."""
         straight, arched, leaning = (solve_handstand(has(shoulder), BODY) for shoulder in (165, 150, 115))
         self.assertAlmostEqual(straight.leg_deg, straight.arm_deg, delta=1e-6)
         self.assertGreater(arched.leg_deg, arched.trunk_deg)
@@ -183,7 +190,8 @@ class CommonPractice(unittest.TestCase):
         self.assertFalse(solve_hang(10 - hang["chest"] + 1, has(), BODY).holds)
 
     def test_what_arms_cannot_do_is_refused(self):
-        """A chest or shoulders further out than arms allow, and a chest behind the bar, are refused with the bounds."""
+        """A chest or shoulders further out than arms allow, and a chest behind the bar, are refused with
+        the bounds."""
         for call in (
             lambda: solve_hang(90, has(), BODY),
             lambda: solve_hang(-3, has(), BODY),

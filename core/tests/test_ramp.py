@@ -27,13 +27,16 @@ CLASS = (
 class Ramp(unittest.TestCase):
     @given(st.integers(9, 120), st.sampled_from([15.0, 20.0]))
     def test_no_jump_is_over_twenty_points_and_reps_fall(self, steps, bar):
-        """Every step, the last one included, is at most a fifth of the working weight (common practice), where plates allow."""
+        """Every step, the last one included, is at most a fifth of the working weight (common practice),
+        where plates allow."""
         working = bar + steps * 2.5
         loads = ramp_loads(working, bar)
         chain = [*loads, working]
         self.assertEqual(chain[0], bar)
         limit = max(0.20 * working, 2.5) + 1e-9
-        self.assertTrue(all(0 < after - before <= limit for before, after in zip(chain, chain[1:])), chain)
+        self.assertTrue(
+            all(0 < after - before <= limit for before, after in itertools.pairwise(chain)), chain
+        )
 
     def test_a_heavy_lift_gets_two_sets_at_least_and_a_light_one_none(self):
         """Common practice."""
@@ -53,7 +56,8 @@ class Ramp(unittest.TestCase):
         self.assertEqual([one.rest_s for one in sets], sorted(one.rest_s for one in sets))
 
     def test_plates_add_up(self):
-        """Bar and plates make the load: 20 kg bar with 25 + 15 a side is 100 kg, 45 lb bar with two 45s a side 225 lb (from memory)."""
+        """Bar and plates make the load: 20 kg bar with 25 + 15 a side is 100 kg, 45 lb bar with two 45s a
+        side 225 lb (from memory)."""
         self.assertEqual(ways(40, KG_PAIRS)[0], (25.0, 15.0))
         self.assertEqual(ways(90, LB_PAIRS)[0], (45.0, 45.0))
         for load in range(20, 301, 5):
@@ -61,23 +65,23 @@ class Ramp(unittest.TestCase):
         self.assertEqual(ways(0.5, KG_PAIRS), [])
 
     def test_the_rack_sets_the_plates_and_few_of_them_move(self):
-        """From every way to load every set in turn, tried one by one, none moves fewer plates; kilograms and pounds (plates from
-        memory), and only what the rack has."""
+        """From every way to load every set in turn, tried one by one, none moves fewer plates; kilograms
+        and pounds (plates from memory), and only what the rack has."""
         for loads, bar, pairs in (
             ([20, 40, 60, 80, 95], 20, KG_PAIRS),
             ([45, 95, 135, 165, 185], 45, LB_PAIRS),
             ([20, 45, 60, 72.5], 20, {20.0: 1, 10.0: 2, 5.0: 2, 2.5: 1, 1.25: 1}),
         ):
             found = loading(loads, bar, pairs)
-            for load, on in zip(loads, found):
+            for load, on in zip(loads, found, strict=False):
                 self.assertAlmostEqual(bar + 2 * sum(on), load)
                 self.assertTrue(all(on.count(size) <= pairs[size] for size in on))
-            own = sum(changes(a, b) for a, b in zip([(), *found], found))
+            own = sum(changes(a, b) for a, b in zip([(), *found], found, strict=False))
             every = itertools.product(*(ways((load - bar) / 2, pairs) for load in loads))
             self.assertEqual(
                 own,
                 min(
-                    sum(changes(a, b) for a, b in zip([(), *way], way))
+                    sum(changes(a, b) for a, b in zip([(), *way], way, strict=False))
                     for way in itertools.islice(every, 60_000)
                 ),
             )
@@ -85,13 +89,15 @@ class Ramp(unittest.TestCase):
             loading([62], 20, {20.0: 1, 1.25: 1})
 
     def test_two_on_one_bar_take_turns_and_end_together(self):
-        """The lighter lifter goes first each round, the one with fewer sets starts later, and the plates are right for each turn."""
+        """The lighter lifter goes first each round, the one with fewer sets starts later, and the plates
+        are right for each turn."""
         turns = shared([20, 40, 60, 80], [15, 30, 40], 15, KG_PAIRS | {0.5: 2})
         self.assertEqual([who for who, _, _ in turns], [0, 1, 0, 1, 0, 1, 0])
         self.assertTrue(all(abs(15 + 2 * sum(on) - load) < 1e-6 for _, load, on in turns))
 
     def test_epley_is_epley(self):
-        """1RM = w (1 + reps / 30): 100 kg for 10 is 133.3; for 1 it is itself (Epley, from memory); near Brzycki's w*36/(37-r) under ten reps."""
+        """1RM = w (1 + reps / 30): 100 kg for 10 is 133.3; for 1 it is itself (Epley, from memory); near
+        Brzycki's w*36/(37-r) under ten reps."""
         self.assertAlmostEqual(epley_max(100, 10), 133.333, delta=0.01)
         self.assertEqual(epley_max(100, 1), 100)
         for reps in range(2, 10):
@@ -100,7 +106,8 @@ class Ramp(unittest.TestCase):
 
 class Groups(unittest.TestCase):
     def test_everyone_who_lifts_the_same_is_one_group(self):
-        """Three men at 100, two women at 70, one woman scaling at 60 on the 15 kg bar; the seated athlete squats no bar (by hand)."""
+        """Three men at 100, two women at 70, one woman scaling at 60 on the 15 kg bar; the seated athlete
+        squats no bar (by hand)."""
         found = [
             (one.people, one.working, one.bar, one.division)
             for one in ramps_for(read_workout(BOARD), CLASS, CATALOG)
@@ -114,7 +121,8 @@ class Groups(unittest.TestCase):
         self.assertEqual(len(sheet.ramps), 3)
 
     def test_a_rack_in_pounds_loads_pounds(self):
-        """225 lb is 102.06 kg (1 lb = 0.45359237 kg, exactly); 100 kg, 220.46 lb, is nearest to 220 lb on a rack with 2.5 lb plates."""
+        """225 lb is 102.06 kg (1 lb = 0.45359237 kg, exactly); 100 kg, 220.46 lb, is nearest to 220 lb on
+        a rack with 2.5 lb plates."""
         (exact,), (near,) = (
             ramps_for(read_workout(text), (Person(sex="male"),), CATALOG, POUNDS)
             for text in ("Deadlift 5x3 225 lb", "Deadlift 5x3 100 kg")
@@ -146,7 +154,7 @@ class Groups(unittest.TestCase):
     def test_the_nearest_load_is_the_nearest_of_all(self, load, pairs):
         """Against every set of plates the rack could put on, tried one by one."""
         every = {
-            20 + 2 * sum(size * count for (size, _), count in zip(pairs, counts))
+            20 + 2 * sum(size * count for (size, _), count in zip(pairs, counts, strict=False))
             for counts in itertools.product(*(range(most + 1) for _, most in pairs))
         }
         self.assertAlmostEqual(
@@ -156,8 +164,9 @@ class Groups(unittest.TestCase):
         )
 
     def test_the_fullest_rack_answers_too(self):
-        """Twelve plates, twenty pairs of each: few ways are weighed, each makes the load, and the fewest plates come first."""
-        full = {size: 20 for size in (50.0, 25.0, 20.0, 15.0, 10.0, 5.0, 2.5, 2.0, 1.25, 1.0, 0.5, 0.25)}
+        """Twelve plates, twenty pairs of each: few ways are weighed, each makes the load, and the fewest
+        plates come first."""
+        full = dict.fromkeys((50.0, 25.0, 20.0, 15.0, 10.0, 5.0, 2.5, 2.0, 1.25, 1.0, 0.5, 0.25), 20)
         found = ways(97.75, full)
         self.assertEqual(len(found), 40)
         self.assertTrue(all(abs(sum(on) - 97.75) < 1e-6 for on in found))
@@ -168,7 +177,8 @@ class Groups(unittest.TestCase):
         )
 
     def test_two_on_one_bar_need_the_same_bar(self):
-        """A man and a woman have bars of their own; two women share theirs, and each does her own sets, the heavier work last."""
+        """A man and a woman have bars of their own; two women share theirs, and each does her own sets,
+        the heavier work last."""
         man, woman, scaling = ramps_for(read_workout(BOARD), CLASS, CATALOG)
         with self.assertRaisesRegex(ValueError, "two bars"):
             shared_bar(man, woman, Rack())

@@ -49,7 +49,8 @@ class Places(unittest.TestCase):
         self.assertLessEqual(len(one[0].candidates), 5)
 
     def test_every_alias_of_the_catalog_is_read_as_its_movement(self):
-        """'10 NAME' (of metres or seconds where those count it) means the movement, for every name there is."""
+        """'10 NAME' (of metres or seconds where those count it) means the movement, for every name there
+        is."""
         for row in load_catalog().movements.values():
             unit = {"metre": "m ", "second": "s "}.get(row.unit, "")
             for name in (row.name, *row.aliases):

@@ -49,7 +49,8 @@ class AgainstScipy(unittest.TestCase):
         )
 
     def test_coupled_ranges_add_like_independent_normals(self):
-        """Shoulder and upper back together: means add, variances add (scipy convolution by sampling of moments)."""
+        """Shoulder and upper back together: means add, variances add (scipy convolution by sampling of
+        moments)."""
         both = Range(168.8, 7.5) + Range(22, 7)
         self.assertAlmostEqual(both.mean_deg, 190.8)
         self.assertAlmostEqual(both.sd_deg, (7.5**2 + 7**2) ** 0.5)

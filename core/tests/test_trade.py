@@ -1,4 +1,5 @@
-"""The catalog against what the trade does. Every expectation here is common practice unless it names a source."""
+"""The catalog against what the trade does. Every expectation here is common practice unless it names a
+source."""
 
 import unittest
 
@@ -6,7 +7,8 @@ from core.catalog import load_catalog
 
 CATALOG = load_catalog()
 
-# what a position asks (trade facts, common practice): position -> demands that must be among its needs and holds
+# what a position asks (trade facts, common practice): position -> demands that must be among its needs and
+# holds
 POSITIONS = {
     "front-rack": {
         "shoulder.flexion",
@@ -122,7 +124,8 @@ class Positions(unittest.TestCase):
         self.assertGreater(overhead("squat-bottom-overhead"), overhead("overhead-lockout"))
 
     def test_squat_ankles_lie_in_the_published_band(self):
-        """Heels-down deep squats use 35-40 degrees, give or take the reserve (Hemmerich 2006: 38.5 +/- 5.9; from memory)."""
+        """Heels-down deep squats use 35-40 degrees, give or take the reserve (Hemmerich 2006: 38.5 +/-
+        5.9; from memory)."""
         for position in (
             "squat-bottom",
             "squat-bottom-front",
@@ -140,7 +143,8 @@ class Positions(unittest.TestCase):
 
 class Drills(unittest.TestCase):
     def test_each_opener_serves_what_it_is_used_for(self):
-        """The drill's effect on its own demand is at least half of full preparation, or its strongest effect."""
+        """The drill's effect on its own demand is at least half of full preparation, or its strongest
+        effect."""
         for drill, demand in OPENERS.items():
             effects = CATALOG.drills[drill].effects
             self.assertTrue(
@@ -154,7 +158,8 @@ class Drills(unittest.TestCase):
                 self.assertTrue(low <= getattr(option, field) <= high, f"{drill}: {option}")
 
     def test_a_dose_takes_the_time_it_says(self):
-        """Reps at a second to ten each and holds at their own length fit the seconds stated, both sides counted."""
+        """Reps at a second to ten each and holds at their own length fit the seconds stated, both sides
+        counted."""
         for drill in CATALOG.drills.values():
             for option in drill.doses:
                 sides = 2 if option.per_side else 1
@@ -165,7 +170,8 @@ class Drills(unittest.TestCase):
                     self.assertGreaterEqual(option.seconds, option.hold_s * sides * option.sets - 1, drill.id)
 
     def test_nothing_that_hangs_or_goes_overhead_forgets_its_caution(self):
-        """Hanging drills can be held back by a no-hang caution, upside-down ones by the wrist's, impact ones by no-impact."""
+        """Hanging drills can be held back by a no-hang caution, upside-down ones by the wrist's, impact
+        ones by no-impact."""
         for drill in CATALOG.drills.values():
             if drill.level == "hanging":
                 self.assertIn("no-hang", drill.avoid, drill.id)
@@ -175,7 +181,8 @@ class Drills(unittest.TestCase):
                 self.assertIn("no-impact", drill.avoid, drill.id)
 
     def test_floor_drills_are_kept_from_those_who_stay_off_the_floor(self):
-        """Prone and supine prep drills carry the no-floor caution, unless there is a way from the chair or a bench under them."""
+        """Prone and supine prep drills carry the no-floor caution, unless there is a way from the chair or
+        a bench under them."""
         for drill in CATALOG.drills.values():
             if (
                 drill.level in ("prone", "supine")
@@ -203,7 +210,8 @@ class Movements(unittest.TestCase):
             self.assertFalse(CATALOG.movements[name].ballistic, name)
 
     def test_paces_are_within_what_people_do(self):
-        """Rowing 500 m takes 1:40 to 2:20, running 1 km four to six minutes, a double-under under a second (common practice)."""
+        """Rowing 500 m takes 1:40 to 2:20, running 1 km four to six minutes, a double-under under a second
+        (common practice)."""
         row, run = CATALOG.movements["row"], CATALOG.movements["run"]
         self.assertTrue(100 <= 500 * row.pace_s[0] <= 500 * row.pace_s[1] <= 140)
         self.assertTrue(230 <= 1000 * run.pace_s[0] <= 1000 * run.pace_s[1] <= 370)

@@ -49,7 +49,9 @@ class Closed(unittest.TestCase):
         lines = "\n".join(
             f"minute {one}: 7 {name}"
             for one, name in zip(
-                range(1, stations + 1), ("burpees", "push-ups", "lunges", "sit-ups", "ring rows")
+                range(1, stations + 1),
+                ("burpees", "push-ups", "lunges", "sit-ups", "ring rows"),
+                strict=False,
             )
         )
         self.assertEqual(first(f"EMOM {minutes}\n{lines}").reps, 7 * max(1, minutes // stations))
@@ -60,7 +62,8 @@ class Closed(unittest.TestCase):
         self.assertEqual([first(text, place).reps for place in range(3)], [50, 30, 30])
 
     def test_a_team_shares_and_synchro_does_not(self):
-        """Shared work is divided and says it is an estimate; together means everybody does it; 'each' means all of it."""
+        """Shared work is divided and says it is an estimate; together means everybody does it; 'each'
+        means all of it."""
         text = "for time in teams of 3\n90 wall balls\n30 synchro burpees\n900 m row"
         balls, burpees, row = (first(text, place) for place in range(3))
         self.assertEqual(
@@ -107,7 +110,8 @@ class Open(unittest.TestCase):
 
 class Shelf(unittest.TestCase):
     def test_the_breadth_asked_for(self):
-        """At least 220 movements in every family, 70 positions, each movement with what decides a rep, its fault and its pace."""
+        """At least 220 movements in every family, 70 positions, each movement with what decides a rep, its
+        fault and its pace."""
         catalog = load_catalog()
         self.assertGreaterEqual(len(catalog.movements), 220)
         self.assertGreaterEqual(len(catalog.positions), 70)

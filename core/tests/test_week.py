@@ -4,13 +4,15 @@ import datetime
 import unittest
 from zoneinfo import ZoneInfo
 
-from icalendar import Calendar, Event
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from icalendar import Calendar, Event
 
 from core.errors import UnusableText
 from core.week import read_calendar, read_pattern, read_week
-from core.week.days import DayText, date_of, write_week
+from core.week.dates import date_of
+from core.week.days import write_week
+from core.week.values import DayText
 
 MONDAY = datetime.date(2026, 11, 30)
 ZONES = ("Europe/London", "Pacific/Auckland", "America/St_Johns")
@@ -112,7 +114,11 @@ class Tables(unittest.TestCase):
     def test_csv_with_commas_semicolons_or_tabs(self):
         """A date and a text column are enough; quoted texts keep their lines; bad rows say which and why."""
         for mark in (",", ";", "\t"):
-            table = f'date{mark}title{mark}text\n2026-12-01{mark}One{mark}"A) squat 5x5\nB) 200 m run"\nWed{mark}Two{mark}10 burpees\nnever{mark}Bad{mark}5 lunges\n2026-12-04{mark}Empty{mark}\n'
+            table = (
+                f'date{mark}title{mark}text\n2026-12-01{mark}One{mark}"A) squat 5x5\nB) 200 m run"\n'
+                f"Wed{mark}Two{mark}10 burpees\nnever{mark}Bad{mark}5 lunges\n"
+                f"2026-12-04{mark}Empty{mark}\n"
+            )
             week = read_week(table, MONDAY)
             self.assertEqual(
                 [(day.date.isoformat(), day.title, day.text) for day in week.days],
@@ -122,7 +128,8 @@ class Tables(unittest.TestCase):
             self.assertIn("no date or day", week.troubles[0].reason)
 
     def test_json_lists_and_objects(self):
-        """A list, or {"sessions": [...]}; entries without a date or a text are handed back; broken JSON says where."""
+        """A list, or {"sessions": [...]}; entries without a date or a text are handed back; broken JSON
+        says where."""
         for body in (
             '[{"date": "2026-12-01", "title": "One", "text": "10 burpees"}, {"text": "x"}]',
             '{"sessions": [{"date": "Tue", "title": "One", "text": "10 burpees"}, 7]}',
@@ -157,7 +164,8 @@ def calendar(*events: dict) -> bytes:
 
 class Times(unittest.TestCase):
     def test_repeating_classes_keep_their_hour_over_a_change_of_clocks(self):
-        """06:15 every Monday stays 06:15 on the wall in three time zones, before and after the clocks change."""
+        """06:15 every Monday stays 06:15 on the wall in three time zones, before and after the clocks
+        change."""
         for name in ZONES:
             zone = ZoneInfo(name)
             start = datetime.datetime(2026, 3, 2, 6, 15, tzinfo=zone)
@@ -172,7 +180,8 @@ class Times(unittest.TestCase):
             )
 
     def test_exceptions_cancelled_and_all_day_events(self):
-        """EXDATE takes one out, a changed instance replaces its own, cancelled and all-day events are no classes."""
+        """EXDATE takes one out, a changed instance replaces its own, cancelled and all-day events are no
+        classes."""
         zone = ZoneInfo("Europe/London")
 
         def at(day, hour=6, minute=15):

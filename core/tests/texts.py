@@ -79,72 +79,75 @@ def formats(draw) -> Format:
     return Format("sets-x-reps")
 
 
+DIFFERENT = st.lists(whole, min_size=3, max_size=6).filter(lambda counts: len(set(counts)) > 1).map(tuple)
+AMOUNTS = ("reps", "reps", "range", "metres", "calories", "seconds", "max", "bare")
+SET_AMOUNTS = ("sets", "scheme", "build", "timed")
+TIMED = ("seconds", "timed")
+IN_SETS = ("scheme", "build")
+NOTES = ("step if you must", "or 5 wall walks", "slow (very) slow", "2 s pause")
+
+
 @st.composite
 def drafts(draw, fmt: Format) -> Draft:
     """A movement line as a coach could write it under a format."""
-    amount = draw(
-        st.sampled_from(
-            ["reps", "reps", "range", "metres", "calories", "seconds", "max", "bare"]
-            if fmt.kind != "sets-x-reps"
-            else ["sets", "scheme", "build", "timed"]
-        )
-    )
-    one = Draft(1, 1, "", division=draw(st.sampled_from([None, None, None, "masters"])))
-    if amount == "metres":
-        one.movement, one.distance_m = (
-            draw(st.sampled_from(BY_METRE)),
-            draw(st.sampled_from([20.0, 400.0, 1609.344])),
-        )
-    elif amount == "calories":
-        one.movement, one.calories = draw(st.sampled_from(BY_CALORIE)), draw(whole)
-        one.other = float(one.calories - 1) if one.calories > 2 else None
-    elif amount in ("seconds", "timed"):
-        one.movement, one.seconds = draw(st.sampled_from(BY_SECOND)), draw(st.integers(10, 120))
-        if amount == "timed":
-            one.sets, one.sets_written = draw(st.integers(2, 6)), True
-    else:
-        one.movement = draw(st.sampled_from(BARBELL if amount in ("scheme", "build") else BY_REP))
-    if amount == "reps":
-        one.reps, one.sides = draw(whole), draw(st.sampled_from([1, 1, 2]))
-    elif amount == "range":
-        one.reps = draw(st.integers(3, 20))
-        one.reps_to = one.reps + draw(st.integers(1, 5))
-    elif amount == "max":
-        one.max_effort = True
-    elif amount in ("sets", "scheme"):
-        count = draw(st.integers(2, 6))
-        one.scheme = (
-            (draw(whole),) * count
-            if amount == "sets"
-            else tuple(
-                draw(st.lists(whole, min_size=3, max_size=6).filter(lambda found: len(set(found)) > 1))
-            )
-        )
-        one.sets, one.sets_written = len(one.scheme), True
-    elif amount == "build":
-        one.scheme, one.sets, one.sets_written, one.estimated, one.percents = (
-            (draw(st.integers(1, 5)),) * BUILD_SETS,
-            BUILD_SETS,
-            True,
-            True,
-            (HEAVY_PERCENT,),
-        )
-    row = CATALOG.movements[one.movement]
-    if row.implement == "barbell" and amount != "build":
-        weight = draw(st.sampled_from(["none", "load", "percent", "rpe", "bodyweight"]))
-        if weight == "load":
-            one.loads, one.load_unit = draw(loads), draw(st.sampled_from(["kg", "lb"]))
-        elif weight == "percent":
-            one.percents = (float(draw(st.integers(40, 100))),)
-        elif weight == "rpe":
-            one.rpe = float(draw(st.integers(5, 10)))
-        elif weight == "bodyweight":
-            one.bodyweight = draw(st.sampled_from([0.75, 1.0, 1.5]))
+    amount = draw(st.sampled_from(SET_AMOUNTS if fmt.kind == "sets-x-reps" else AMOUNTS))
+    draft = Draft(1, 1, "", division=draw(st.sampled_from([None, None, None, "masters"])))
+    draft.movement = draw(st.sampled_from(movements_with(amount)))
+    _give_amount(draw, draft, amount)
+    if amount in SET_AMOUNTS:
+        _give_sets(draw, draft, amount)
+    if CATALOG.movements[draft.movement].implement == "barbell" and amount != "build":
+        _give_weight(draw, draft)
     if draw(st.integers(0, 5)) == 0:
-        one.notes = [
-            draw(st.sampled_from(["step if you must", "or 5 wall walks", "slow (very) slow", "2 s pause"]))
-        ]
-    return one
+        draft.notes = [draw(st.sampled_from(NOTES))]
+    return draft
+
+
+def movements_with(amount: str) -> list[str]:
+    """Movements that are counted so."""
+    counted = {"metres": BY_METRE, "calories": BY_CALORIE, "seconds": BY_SECOND, "timed": BY_SECOND}
+    return counted.get(amount, BARBELL if amount in IN_SETS else BY_REP)
+
+
+def _give_amount(draw, draft: Draft, amount: str) -> None:
+    if amount == "metres":
+        draft.distance_m = draw(st.sampled_from([20.0, 400.0, 1609.344]))
+    elif amount == "calories":
+        draft.calories = draw(whole)
+        draft.other = float(draft.calories - 1) if draft.calories > 2 else None
+    elif amount in TIMED:
+        draft.seconds = draw(st.integers(10, 120))
+    elif amount == "reps":
+        draft.reps, draft.sides = draw(whole), draw(st.sampled_from([1, 1, 2]))
+    elif amount == "range":
+        draft.reps = draw(st.integers(3, 20))
+        draft.reps_to = draft.reps + draw(st.integers(1, 5))
+    elif amount == "max":
+        draft.max_effort = True
+
+
+def _give_sets(draw, draft: Draft, amount: str) -> None:
+    draft.sets_written, draft.sets = True, draw(st.integers(2, 6))
+    if amount == "sets":
+        draft.scheme = (draw(whole),) * draft.sets
+    elif amount == "scheme":
+        draft.scheme = draw(DIFFERENT)
+        draft.sets = len(draft.scheme)
+    elif amount == "build":
+        draft.scheme, draft.sets = (draw(st.integers(1, 5)),) * BUILD_SETS, BUILD_SETS
+        draft.estimated, draft.percents = True, (HEAVY_PERCENT,)
+
+
+def _give_weight(draw, draft: Draft) -> None:
+    weight = draw(st.sampled_from(["none", "load", "percent", "rpe", "bodyweight"]))
+    if weight == "load":
+        draft.loads, draft.load_unit = draw(loads), draw(st.sampled_from(["kg", "lb"]))
+    elif weight == "percent":
+        draft.percents = (float(draw(st.integers(40, 100))),)
+    elif weight == "rpe":
+        draft.rpe = float(draw(st.integers(5, 10)))
+    elif weight == "bodyweight":
+        draft.bodyweight = draw(st.sampled_from([0.75, 1.0, 1.5]))
 
 
 @st.composite
@@ -184,7 +187,10 @@ def workouts(draw) -> Workout:
 
 
 SESSIONS = (  # whole days of several kinds, for plans
-    "A) Front squat 4x4 @ 78%\n\nB) 3 rounds for time\n15 push presses 40/27.5 kg\n12 box step-overs\n9 chest-to-bar pull-ups",
+    (
+        "A) Front squat 4x4 @ 78%\n\nB) 3 rounds for time\n15 push presses 40/27.5 kg\n"
+        "12 box step-overs\n9 chest-to-bar pull-ups"
+    ),
     "AMRAP 14\n6 ring dips\n12 goblet squats 24 kg\n30 double-unders",
     "5 rounds for time\n400 m run\n20 sit-ups",
     "Deadlift 5x5 @ 80%\n\n21-15-9\nring rows\npush-ups",
@@ -192,7 +198,13 @@ SESSIONS = (  # whole days of several kinds, for plans
     "Overhead squat 5x3 @ 70%",
     "A) Bench press 5x5 @ 75%\n\nB) AMRAP 12\n250 m row\n10 dumbbell thrusters 2 x 15/10 kg\n10 hollow rocks",
     "for time\n50 walking lunges\n40 push-ups\n30 cal row\n20 get-ups 16/12 kg",
-    "skill: handstand hold 5 x 20 s\n\nB) every 3:00 for 15 min\n12 wall balls 9/6 kg\n3 muscle-ups\n150 m run",
-    "A) Power snatch 6x2 @ 70%\n\nB) 3 rounds for time\n15 kettlebell swings 24/16 kg\n40 m farmer carry 2 x 24/16 kg",
+    (
+        "skill: handstand hold 5 x 20 s\n\nB) every 3:00 for 15 min\n12 wall balls 9/6 kg\n"
+        "3 muscle-ups\n150 m run"
+    ),
+    (
+        "A) Power snatch 6x2 @ 70%\n\nB) 3 rounds for time\n15 kettlebell swings 24/16 kg\n"
+        "40 m farmer carry 2 x 24/16 kg"
+    ),
     "5 rounds\n12 seated dumbbell presses 12 kg\n15 chair push-ups",
 )

@@ -12,7 +12,10 @@ from server.people.models import MeasuredRange, Person
 from server.programme.models import GymClass, Session
 
 PASSWORD = "slate-and-dust"
-TEXT = "A) Front squat 4x4 @ 78%\n\nB) 3 rounds for time\n15 push presses 40/27.5 kg\n9 pull-ups\nscaled: ring rows"
+TEXT = (
+    "A) Front squat 4x4 @ 78%\n\nB) 3 rounds for time\n15 push presses 40/27.5 kg\n"
+    "9 pull-ups\nscaled: ring rows"
+)
 
 
 class SmallGym:

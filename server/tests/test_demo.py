@@ -13,19 +13,6 @@ from server.people.models import Person
 from server.programme.models import GymClass, Session
 from server.publishing.models import MemberSheet
 
-# pairings worn out in this trade, which the demo must not use: pairs of movements within one part
-WORN = (
-    {"thruster", "pull-up"},
-    {"burpee-box-jump-over", "toes-to-bar"},
-    {"snatch", "double-under"},
-    {"dumbbell-walking-lunge", "toes-to-bar"},
-    {"deadlift", "box-jump"},
-    {"clean-and-jerk", "row"},
-    {"wall-ball", "row"},
-    {"handstand-push-up", "deadlift"},
-    {"muscle-up", "snatch"},
-)
-
 
 class Demo(TestCase):
     @classmethod
@@ -33,7 +20,8 @@ class Demo(TestCase):
         call_command("load_demo", verbosity=0)
 
     def test_it_is_a_whole_gym(self):
-        """Six coaches, 60-90 members, two adaptive, three class times a day for three weeks, some classes already sent."""
+        """Six coaches, 60-90 members, two adaptive, three class times a day for three weeks, some classes
+        already sent."""
         self.assertEqual(Person.objects.exclude(role="member").count(), 6)
         self.assertTrue(60 <= Person.objects.filter(role="member").count() <= 90)
         self.assertEqual(sum(bool(person.adaptive) for person in Person.objects.all()), 2)
@@ -50,13 +38,6 @@ class Demo(TestCase):
         """Every demo text is read whole; one holds one unread word on purpose."""
         unread = [(title, one.text) for title, text in scenario.WORKOUTS for one in read_workout(text).unread]
         self.assertEqual(unread, [("Lower rack, long carry", "flumes")])
-
-    def test_no_worn_out_pairing(self):
-        """None of the pairings this trade is tired of."""
-        for title, text in scenario.WORKOUTS:
-            for part in read_workout(text).parts:
-                moves = {work.movement for work in part.work}
-                self.assertFalse([pair for pair in WORN if pair <= moves], title)
 
     def test_everyone_is_made_up_at_a_reserved_address(self):
         """Addresses end in .example (RFC 2606), and the sign-ins it prints exist."""

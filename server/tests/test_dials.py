@@ -1,4 +1,5 @@
-"""What a coach can set beyond the board: stops, what was done before, a cold room, the lock; methods, kit, floor and bars."""
+"""What a coach can set beyond the board: stops, what was done before, a cold room, the lock; methods, kit,
+floor and bars."""
 
 import datetime
 import json
@@ -116,7 +117,8 @@ class Members(Dials):
         self.assertTrue(all(item["picture"]["points"] for stop in mine["breaks"] for item in stop["items"]))
 
     def test_homework_for_what_stayed_short_and_only_on_one_s_own_page(self):
-        """Two visits short of the front rack bring homework with its dose and its end; nobody else's page has it."""
+        """Two visits short of the front rack bring homework with its dose and its end; nobody else's page
+        has it."""
         member = self.home.members[0]  # 48 degrees of wrist extension today
         MeasuredRange.objects.create(
             person=member,
@@ -144,7 +146,8 @@ class Members(Dials):
         self.assertLess(hers[-1]["load"], 70)
 
     def test_a_later_lift_is_built_up_by_everyone_s_own_weight(self):
-        """The stop before a second lift brings each member their own sets, a man's bar heavier than a woman's."""
+        """The stop before a second lift brings each member their own sets, a man's bar heavier than a
+        woman's."""
         man = self.home.members[1]
         man.sex = "male"
         man.save()
@@ -162,7 +165,8 @@ class Methods(Dials):
         return self.send("post", "/api/methods", {"base": "flow", "name": "Slow flow", **changes}, client)
 
     def test_a_copy_is_made_used_changed_and_deleted(self):
-        """Made from a built-in one, chosen for a session, changed, and deleted: the session goes back to what it was made from."""
+        """Made from a built-in one, chosen for a session, changed, and deleted: the session goes back to
+        what it was made from."""
         made = self.copy(max_hold_s=5)
         self.assertEqual(made.status_code, 201, made.content)
         own = next(one for one in made.json() if one["own"])
@@ -202,7 +206,8 @@ class Methods(Dials):
         )
 
     def test_a_copy_that_cannot_be_names_its_field(self):
-        """A taken name, bounds upside down; members make none, and another gym neither sees nor changes it."""
+        """A taken name, bounds upside down; members make none, and another gym neither sees nor changes
+        it."""
         response = self.copy(name="End-range tension")
         self.assertEqual((response.status_code, response.json()["field"]), (422, "name"))
         upside = self.copy(
@@ -256,7 +261,8 @@ class Place(Dials):
         self.assertEqual({group["unit"] for group in self.bench()["plan"]["ramps"]}, {"lb"})
 
     def test_what_cannot_be_is_refused_whole(self):
-        """A plate twice, kit nobody knows, a negative count, a bar of nothing: 422 with the field, and all stays as it was."""
+        """A plate twice, kit nobody knows, a negative count, a bar of nothing: 422 with the field, and all
+        stays as it was."""
         before = self.client.get("/api/place").json()
         for changes, field in (
             ({"kit": {"trampoline": 2}}, "kit.trampoline"),
@@ -277,7 +283,8 @@ class Place(Dials):
         self.assertEqual(self.put(self.home.client(self.home.members[0])).status_code, 403)
 
     def test_two_groups_on_one_bar(self):
-        """A woman of each division share a bar: turns to each one's work, fewer plates moved than on two bars; a man needs his own."""
+        """A woman of each division share a bar: turns to each one's work, fewer plates moved than on two
+        bars; a man needs his own."""
         scaling, man = self.home.members[0], self.home.members[1]
         scaling.division, man.sex = "scaled", "male"
         scaling.save()
@@ -303,7 +310,8 @@ class Place(Dials):
 
 class ShelfDrills(Dials):
     def test_every_drill_opens_with_its_reasons(self):
-        """The list has them all; each opens with a picture, doses, and a reason for every effect; an unknown one is not found."""
+        """The list has them all; each opens with a picture, doses, and a reason for every effect; an
+        unknown one is not found."""
         rows = self.client.get("/api/drills").json()
         self.assertGreaterEqual(len(rows), 180)
         for row in rows[::9]:

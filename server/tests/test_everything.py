@@ -9,9 +9,9 @@ from django.core.management import call_command
 from django.test import Client, TestCase
 
 from core.catalog import load_catalog
+from core.session import work_out
 from server.people.models import MeasuredRange, Person
-from server.prep.bench import compute
-from server.prep.drafts import bench_input
+from server.prep.drafts import dials_of, session_ask
 from server.programme.models import Session
 from server.publishing.models import MemberSheet
 from server.tests.gyms import SmallGym
@@ -41,7 +41,8 @@ class EveryAddress(TestCase):
                 self.assertEqual(self.call(Client(), method, path).status_code, 401, f"{method} {path}")
 
     def test_all_but_their_own_are_closed_to_members(self):
-        """A member gets 403 or 404 from every coach's address, or 422 before anything is looked up; never an answer."""
+        """A member gets 403 or 404 from every coach's address, or 422 before anything is looked up; never
+        an answer."""
         home = SmallGym("Kiln Row")
         client = home.client(home.members[0])
         for method, path in addresses():
@@ -57,11 +58,13 @@ class EveryDemoSession(TestCase):
         call_command("load_demo", verbosity=0)
 
     def test_every_class_of_the_demo_gets_a_plan_that_fits(self):
-        """For all 18 sessions and both methods: inside the minutes, with the gym's kit, something of each demand's kind covered."""
+        """For all 18 sessions and both methods: inside the minutes, with the gym's kit, something of each
+        demand's kind covered."""
         methods = load_catalog().methods
         for session in Session.objects.select_related("gym"):
             for method in methods:
-                derived = compute(bench_input(session, session.classes.last(), method=method))
+                dials = dials_of(session).model_copy(update={"method": method})
+                derived = work_out(session_ask(session, session.classes.last(), dials=dials))
                 self.assertTrue(derived.sheet.items, (session.title, method))
                 self.assertLessEqual(derived.sheet.seconds, derived.sheet.minutes * 60)
                 self.assertTrue(

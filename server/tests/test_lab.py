@@ -26,7 +26,8 @@ class Lab(TestCase):
         )
 
     def test_nobody_of_another_gym_gets_in(self):
-        """A foreign person leaves the adult nobody knows; a foreign class is not found; the list names this gym's people only."""
+        """A foreign person leaves the adult nobody knows; a foreign class is not found; the list names
+        this gym's people only."""
         foreign = self.ask(person_id=self.other.members[0].pk).json()
         self.assertEqual(foreign["measured"], [])
         self.assertEqual(self.ask(class_id=self.other.gym_class.pk).status_code, 404)

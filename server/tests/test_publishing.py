@@ -111,7 +111,8 @@ class Sheets(TestCase):
         self.assertEqual(Client().get("/api/sheets/not-a-token").status_code, 404)
 
     def test_nobody_elses_health_is_on_a_page_or_in_the_record(self):
-        """Neither other names nor others' ranges are in a member's page; the class record holds no one's ranges."""
+        """Neither other names nor others' ranges are in a member's page; the class record holds no one's
+        ranges."""
         page = json.dumps(self.sheet(self.home.members[1]))
         for private in ("Ada Finch", "Cy Dunnock"):
             self.assertNotIn(private, page)

@@ -79,7 +79,8 @@ class Teaching(TestCase):
         self.assertEqual((GymWord.objects.count(), OwnMovement.objects.count()), (0, 0))
 
     def test_files_go_from_gym_to_gym(self):
-        """Export, import elsewhere, import again: added, then unchanged; a broken file changes nothing; deleting forgets its words."""
+        """Export, import elsewhere, import again: added, then unchanged; a broken file changes nothing;
+        deleting forgets its words."""
         self.post("/api/movements", {"name": "flume", "like": "walking-lunge"})
         raw = self.client.get("/api/movements/file").content
         there = self.other.client()

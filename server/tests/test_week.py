@@ -11,8 +11,9 @@ from django.test.utils import CaptureQueriesContext
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from core.documents.bench import bench_document
 from core.errors import CoreError
-from server.prep.bench import BenchInput, bench_view
+from core.session import SessionAsk
 from server.prep.drafts import recent_drills
 from server.programme.models import Session
 from server.publishing.actions import publish_class, without_pictures
@@ -81,7 +82,8 @@ class Week(TestCase):
 
 class Pages(TestCase):
     def test_pages_come_with_a_strict_policy_and_no_outside_address(self):
-        """Scripts, styles and fonts come from here only; no frame may hold the page; a link's token leaves in no Referer."""
+        """Scripts, styles and fonts come from here only; no frame may hold the page; a link's token leaves
+        in no Referer."""
         for path in ("/", "/session/3", "/m/some-token"):
             page = Client().get(path)
             self.assertEqual(page.status_code, 200)
@@ -107,7 +109,7 @@ class AnyInput(unittest.TestCase):
     def test_the_bench_answers_anything(self, text, minutes, method):
         """Whatever is typed, there is a view: a plan, or a problem with a field and words."""
         try:
-            view = bench_view(BenchInput(text=text, minutes=minutes, method=method))
+            view = bench_document(SessionAsk(text=text, minutes=minutes, method=method)).json_value()
         except CoreError as error:
             self.fail(f"not answered: {error}")
         if view["plan"] is None:
@@ -144,7 +146,8 @@ class Queries(TestCase):
         self.assertEqual(len(many), len(few))
 
     def test_publishing_a_bigger_class_asks_hardly_more_often(self):
-        """Twelve more people cost no query each: ranges are fetched together, sheets and messages written together."""
+        """Twelve more people cost no query each: ranges are fetched together, sheets and messages written
+        together."""
         home = SmallGym("Kiln Row")
         with CaptureQueriesContext(connection) as few:
             publish_class(home.gym_class, home.coach)

@@ -78,7 +78,8 @@ class ImportWeek(TestCase):
         self.assertEqual((later.people.count(), later.coach), (2, self.home.coach))
 
     def test_problems_name_their_place_and_save_nothing(self):
-        """No day, a bad pattern, a bad calendar: 422 with the field; members are turned away; another gym is untouched."""
+        """No day, a bad pattern, a bad calendar: 422 with the field; members are turned away; another gym
+        is untouched."""
         for changes, field in (
             ({"text": "10 burpees"}, "text"),
             ({"pattern": "now and then"}, "pattern"),
