@@ -33,7 +33,7 @@ def _missing(for_tests: bool) -> list[str]:
         packages.append("postgresql")
     try:
         import ensurepip  # noqa: F401  # Debian keeps it apart from python3
-        import venv  # noqa: F401
+        import venv  # noqa: F401  # only whether it is there
     except ImportError:
         packages.append("python3-venv")
     if for_tests and not shutil.which("chromium"):

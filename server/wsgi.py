@@ -7,6 +7,6 @@ from django.core.wsgi import get_wsgi_application
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.settings")
 application = get_wsgi_application()
 
-from core.reading import read_workout  # noqa: E402
+from core.reading import read_workout  # noqa: E402  # settings come first
 
 read_workout("1 air squat")

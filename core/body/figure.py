@@ -194,12 +194,26 @@ def arc(
     if pose.view == "front":
         return _front_arc(pose, figure, motion, needed_deg, has_deg)
     if motion == "ankle.dorsiflexion":
-        return Arc(motion, figure.points["ankle"], PLUMB_DEG, needed_deg, has_deg, -1)
+        return Arc(
+            motion=motion,
+            centre=figure.points["ankle"],
+            start_deg=PLUMB_DEG,
+            needed_deg=needed_deg,
+            has_deg=has_deg,
+            sign=-1,
+        )
     place = ARC_PLACES.get(motion)
     if place is None:
         return None
     start_deg = directions(pose)[place.segment] + place.offset_deg
-    return Arc(motion, figure.points[place.joint], start_deg, needed_deg, has_deg, place.sign)
+    return Arc(
+        motion=motion,
+        centre=figure.points[place.joint],
+        start_deg=start_deg,
+        needed_deg=needed_deg,
+        has_deg=has_deg,
+        sign=place.sign,
+    )
 
 
 def _front_arc(
@@ -212,7 +226,14 @@ def _front_arc(
     near, far = (_outward(side, place.joint) for side in (pose.near, pose.far))
     prefix, sign = ("", 1) if near >= far else ("far_", -1)
     start_deg = directions(pose)[place.segment] + place.offset_deg
-    return Arc(motion, figure.points[f"{prefix}{place.joint}"], start_deg, needed_deg, has_deg, sign)
+    return Arc(
+        motion=motion,
+        centre=figure.points[f"{prefix}{place.joint}"],
+        start_deg=start_deg,
+        needed_deg=needed_deg,
+        has_deg=has_deg,
+        sign=sign,
+    )
 
 
 def _outward(side: Limbs, joint: str) -> float:

@@ -35,11 +35,15 @@ class Loaded(NamedTuple):
 
 
 SQUATS: dict[Bar, Loaded] = {
-    "none": Loaded("air squat", 88, 0, 0),
-    "goblet": Loaded("goblet squat", 22, 128, 20, ("kettlebell@hand-up",)),
-    "front": Loaded("front squat", 84, 146, 38, ("barbell@front",)),
-    "back": Loaded("back squat", -66, 158, 0, ("barbell@back",)),
-    "overhead": Loaded("overhead squat", 180, 0, 0, ("barbell@hands",)),
+    "none": Loaded("air squat", arm_deg=88, elbow_deg=0, wrist_deg=0),
+    "goblet": Loaded(
+        name="goblet squat", arm_deg=22, elbow_deg=128, wrist_deg=20, props=("kettlebell@hand-up",)
+    ),
+    "front": Loaded(name="front squat", arm_deg=84, elbow_deg=146, wrist_deg=38, props=("barbell@front",)),
+    "back": Loaded(name="back squat", arm_deg=-66, elbow_deg=158, wrist_deg=0, props=("barbell@back",)),
+    "overhead": Loaded(
+        name="overhead squat", arm_deg=180, elbow_deg=0, wrist_deg=0, props=("barbell@hands",)
+    ),
 }
 
 
@@ -87,7 +91,14 @@ class Solved:
 
 def squat(ask: LabAsk, has: dict[str, Range], body: Body) -> Solved:
     load_share = ask.load_share if ask.bar != "none" else 0.0
-    shape = SquatShape(ask.bar, load_share, ask.depth_deg, ask.stance_cm, ask.heel_mm, ask.single_leg)
+    shape = SquatShape(
+        bar=ask.bar,
+        load_share=load_share,
+        depth_deg=ask.depth_deg,
+        stance_cm=ask.stance_cm,
+        heel_mm=ask.heel_mm,
+        single_leg=ask.single_leg,
+    )
     posture = solve_squat_for(shape, has, body)
     loaded = SQUATS[ask.bar]
     pose = squat_pose(posture.chain, loaded.arm_deg, loaded.elbow_deg, loaded.wrist_deg, ask.single_leg)

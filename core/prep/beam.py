@@ -8,6 +8,7 @@ as arrays. Deterministic: equal values keep the order of the candidates.
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from operator import itemgetter
@@ -88,6 +89,7 @@ class Plan(NamedTuple):
 # a plan to be weighed: its value, and the plan it grew from with the row it adds (ADDS_NOTHING: itself);
 # thousands are made for one prep, so they are plain pairs
 Sprout = tuple[float, tuple[Plan, int]]
+NEVER = -math.inf  # the worth of a row that does not fit
 ADDS_NOTHING = -1
 Waiting = dict[int, list[list[Sprout]]]  # slice -> sprouts of each beam
 
@@ -147,18 +149,19 @@ def _grow(problem: Problem, kept: list[_Kept], beams: Sequence[Beam], waiting: W
         growing.extend(plans)
     short_costs = np.array([beams[beam].short_cost for beam in owners])
     grown = problem.grown([plan.rows for plan in growing], short_costs)
-    worth = np.where(grown.fits, grown.values, -np.inf)
+    worth = np.where(grown.fits, grown.values, NEVER)
     ranked = np.argsort(-worth, axis=1, kind="stable")[:, :GROWN]
     ways = zip(ranked.tolist(), np.take_along_axis(worth, ranked, axis=1).tolist(), strict=True)
     spends = problem.spends_of
     for beam, plan, (new_rows, values) in zip(owners, growing, ways, strict=True):
         for row, value in zip(new_rows, values, strict=True):
-            if value == -np.inf:
+            if value == NEVER:
                 break
             until = (plan.seconds + spends[row]) // SLICE_S
-            if until not in waiting:
-                waiting[until] = [[] for _ in beams]
-            waiting[until][beam].append((value, (plan, row)))
+            slices = waiting.get(until)
+            if slices is None:
+                slices = waiting[until] = [[] for _ in beams]
+            slices[beam].append((value, (plan, row)))
 
 
 def _best_of(sprouts: list[Sprout], marks: list[int], spends: list[int]) -> list[Plan]:

@@ -38,7 +38,7 @@ def plan_session(
     """
     catalog = catalog or load_catalog()
     settings.check(catalog)
-    hour = _Hour(workout, settings, people, catalog, division)
+    hour = _Hour(workout=workout, settings=settings, people=people, catalog=catalog, division=division)
     opening = opening_of(workout, settings)
     whole = len(opening.parts) == len(workout.asking)
     sheet = hour.planned(opening, settings, profile if whole else None)

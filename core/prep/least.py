@@ -39,11 +39,11 @@ def least_plans(problem: Problem, start: Rows) -> list[Rows]:
 
 def _way_of(problem: Problem, rows: Rows, lacking: int) -> Way:
     return Way(
-        lacking,
-        sum(problem.spends_of[row] for row in rows),
-        rows,
-        frozenset(problem.drill_of[row] for row in rows),
-        problem.strain[list(rows)].sum(axis=0),
+        lacking=lacking,
+        seconds=sum(problem.spends_of[row] for row in rows),
+        rows=rows,
+        drills=frozenset(problem.drill_of[row] for row in rows),
+        strain=problem.strain[list(rows)].sum(axis=0),
     )
 
 
@@ -105,11 +105,11 @@ class _Search:
         for way in self.ways[phase]:
             if self._fits(so_far, way):
                 joined = Way(
-                    so_far.lacking + way.lacking,
-                    so_far.seconds + way.seconds,
-                    (*so_far.rows, *way.rows),
-                    so_far.drills | way.drills,
-                    so_far.strain + way.strain,
+                    lacking=so_far.lacking + way.lacking,
+                    seconds=so_far.seconds + way.seconds,
+                    rows=(*so_far.rows, *way.rows),
+                    drills=so_far.drills | way.drills,
+                    strain=so_far.strain + way.strain,
                 )
                 self.run(joined, phase + 1)
 

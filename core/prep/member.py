@@ -113,7 +113,9 @@ def fit_member(
     """A member's own sheet for a class prep. Extras need no kit beyond what the member has at home.
     profile: of a class this person (by key) is in, when it is known already."""
     catalog = catalog or load_catalog()
-    fitting = _Fitting(sheet, workout, person, settings_for(person, settings), catalog)
+    fitting = _Fitting(
+        sheet=sheet, workout=workout, person=person, settings=settings_for(person, settings), catalog=catalog
+    )
     items, swaps = fitting.items(sheet.items)
     breaks: list[Break] = []
     for stop in sheet.breaks:
