@@ -322,6 +322,7 @@ def _swapped(item: Item, way: Candidate) -> Item:
         drill=way.drill,
         seated=way.seated,
         dose=dose_of(way.option),
+        dose_option=way.dose,
         kit=way.kit,
         serves=tuple(demand for demand in item.serves if demand in way.drill.effects),
     )
