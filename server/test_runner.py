@@ -7,7 +7,7 @@ from django.test.runner import DiscoverRunner
 from hypothesis import HealthCheck, settings
 
 # properties run on machines that are busy with other things: slow is not wrong
-settings.register_profile("busy machine", deadline=None, suppress_health_check=[HealthCheck.too_slow])
+settings.register_profile("busy machine", suppress_health_check=[HealthCheck.too_slow])
 settings.load_profile("busy machine")
 
 
