@@ -9,44 +9,12 @@ from collections.abc import Callable
 from core.catalog.rows import Movement
 from core.reading.draft import BUILD_SETS, HEAVY_PERCENT, Draft
 from core.reading.line import Line
+from core.reading.loads import unit_of
 from core.reading.names import MODIFIERS, plain
 from core.reading.tokens import Phrase, expand_ladder
 from core.reading.units import KG_PER, METRE_PER, SECOND_PER
 from core.reading.workout import MarkRole
 
-POUND_PLATES = frozenset(
-    {
-        45,
-        53,
-        55,
-        65,
-        70,
-        75,
-        85,
-        95,
-        105,
-        115,
-        135,
-        145,
-        155,
-        165,
-        175,
-        185,
-        195,
-        205,
-        225,
-        245,
-        255,
-        275,
-        285,
-        295,
-        305,
-        315,
-        335,
-        365,
-        405,
-    }
-)  # usual first standards in lb; common practice
 MAX_LOAD_KG = 500
 MAX_COUNT = 5000
 MAX_PERCENT = 130
@@ -218,7 +186,7 @@ class Amounts:
         if phrase.form == "first-pair":  # "24/16 x 10": two standards, then reps
             draft.reps = reps
             first = tuple(float(one) for one in re.findall(r"\d+(?:\.\d+)?", phrase.text)[:2])
-            unit = guess_unit(first)
+            unit = unit_of(first, self.line.system)
             draft.assumed.append(f"{'/'.join(f'{one:g}' for one in first)} as {unit}")
             self._loads(index, phrase, first, unit)
             return self.take(index, f"{reps} reps", "load")
@@ -412,7 +380,7 @@ class Amounts:
         ):
             self.draft.assumed.append(f"{phrase.text} as metres")  # no machine carries a load
             return self._distance(index, phrase, 1.0)
-        unit = guess_unit(phrase.values)
+        unit = unit_of(phrase.values, self.line.system)
         before = (self.draft.loads, self.draft.load_unit)
         self._loads(index, phrase, phrase.values, unit)
         if (self.draft.loads, self.draft.load_unit) != before:
@@ -629,10 +597,3 @@ READERS: dict[str, Callable[[Amounts, int, Phrase], None]] = {
     "share": Amounts._share,
     "pace": Amounts._pace,
 }
-
-
-def guess_unit(values: tuple[float, ...]) -> str:
-    """kg or lb of loads written bare: lb when every one is a standard usual in lb and the first is not one
-    in kg."""
-    usual = all(value in POUND_PLATES or value % 5 == 0 for value in values) and values[0] in POUND_PLATES
-    return "lb" if usual and (values[0] % 10 == 5 or values[0] == 53) else "kg"

@@ -6,10 +6,22 @@ from __future__ import annotations
 from dataclasses import replace
 
 from core.catalog import Catalog
-from core.reading.amounts import guess_unit
-from core.reading.draft import AMOUNTS, LOADS, Chunk, Draft, another_set, append_set, lend, share_out, worth
+from core.reading import divisions
+from core.reading.draft import (
+    AMOUNTS,
+    LOADS,
+    Chunk,
+    Draft,
+    add_sets,
+    another_set,
+    lend,
+    share_out,
+    worth,
+)
 from core.reading.line import SILENT, Line
+from core.reading.loads import unit_of
 from core.reading.parts import PartDraft, Parts
+from core.reading.rows import Row
 
 SHORTEST_RUN_M = 100  # a bare distance from here on is a run; common practice
 MOST_COMPLEX_REPS = 10  # more of one movement in a row is no complex; common practice
@@ -25,115 +37,215 @@ class Attacher:
         self.complexes = 0
         self.in_columns = False
 
-    def add(
-        self,
-        read: Line,
-        chunk: Chunk,
-        division: str | None,
-        station: int | None,
-        role: str,
-        indent: int,
-        first: bool,
-    ) -> None:
+    # -- movements ------------------------------------------------------------------------------
+
+    def add(self, row: Row, chunk: Chunk, station: int | None, role: str, first: bool) -> None:
+        """A named movement of everybody, or of the division whose block the part is in."""
         draft = chunk.draft
-        draft.station = station
-        if not chunk.named and not self._unnamed_run(read, chunk):
-            self._loose(read, chunk, division)
-            return
-        draft.division = division
-        draft.role = role
-        part = self.parts.place_for(read, draft, indent, first)
+        draft.station, draft.role = station, role
+        part = self.parts.place_for(row, draft, first)
         draft.role = role or part.block_role
-        inline = division is not None
-        draft.division = division or part.block_division
-        if inline:
-            self._override(part, draft)
+        draft.division = draft.division or part.block_division
         if part.work_indent is None:
-            part.work_indent = indent
+            part.work_indent = row.indent
         part.adjacent = part.adjacent or not self.parts.after_blank
-        if (
-            draft.ladder_step is not None
-            and part.format is not None
-            and part.format.kind in ("as-many-as-possible", "every-minute")
-            and not part.format.scheme
-        ):
-            part.format = replace(part.format, scheme=draft.scheme, ladder_step=draft.ladder_step)
-            draft.scheme, draft.sets, draft.sets_written = (), None, False
+        self._give_ladder(part, draft)
         part.work.append(draft)
 
-    def _override(self, part: PartDraft, draft: Draft) -> None:
-        """An inline division line replaces the last shared movement and takes over the amounts it does not
-        say."""
-        if draft.division == "rx" or self.in_columns:
+    def _give_ladder(self, part: PartDraft, draft: Draft) -> None:
+        """'AMRAP 9: 2-4-6-8... cleans and burpees': the ladder is the piece's."""
+        fmt = part.format
+        if draft.ladder_step is None or fmt is None or fmt.scheme:
             return
-        shared = [index for index, work in enumerate(part.work) if work.division in (None, "rx")]
-        if not shared:
-            return
-        draft.replaces = shared[-1]
-        original = part.work[draft.replaces]
-        if not draft.has_amount:
-            for name in (*AMOUNTS, "station"):
-                setattr(draft, name, getattr(original, name))
+        if fmt.kind in ("as-many-as-possible", "every-minute"):
+            part.format = replace(fmt, scheme=draft.scheme, ladder_step=draft.ladder_step)
+            draft.scheme, draft.sets, draft.sets_written = (), None, False
 
-    def _loose(  # noqa: C901  # one test a scope; to be roles of numbers
-        self, read: Line, chunk: Chunk, division: str | None
-    ) -> None:
-        """Amounts without a name belong to the movement before them, if that one still lacks them."""
+    # -- divisions ------------------------------------------------------------------------------
+
+    def add_for_division(self, chunk: Chunk, division: str, number: int) -> bool:
+        """What a division does instead: one line for every shared line it stands in for. False where it fits nowhere."""
         draft = chunk.draft
-        part = self.parts.last
-        words = [
-            index
-            for index in chunk.indices
-            if index not in read.taken and read.phrases[index].kind == "words"
-        ]
-        if words:
-            return  # strange words: they stay free and are handed back
-        last = part.work[-1] if part is not None and part.work else None
-        if part is not None and last is not None and last.complex and draft.sum:
-            group = [one for one in part.work if one.complex == last.complex]
-            if len(group) == len(draft.sum):
-                share_out(group, draft)
-                for one in group:
-                    lend(draft, one, LOADS)
-                return
-        if part is not None and last is not None and division and division != "rx":
-            last = self._division_twin(part, draft, division)
-        if last is not None and last.has_amount and not last.loads and draft.reps and draft.other is not None:
-            values = (float(draft.reps), draft.other)  # "40 swings, 24/16": two standards, not another count
-            draft.loads, draft.load_unit, draft.reps, draft.other = values, guess_unit(values), None, None
-            draft.assumed.append(f"{'/'.join(f'{value:g}' for value in values)} as {draft.load_unit}")
-        taken = False
-        if last is not None and last.has_amount and another_set(draft, last):
-            append_set(last, draft)
-            return
-        if last is not None:
-            for name in (*AMOUNTS, *LOADS):
-                if name == "sides":
-                    last.sides = max(last.sides, draft.sides)
-                elif worth(draft, name) and not worth(last, name):
-                    setattr(last, name, getattr(draft, name))
-                    taken = True
-            last.assumed.extend(draft.assumed)
-            last.notes.extend(draft.notes)
-            last.estimated |= draft.estimated
-        said = [index for index in chunk.indices if read.phrases[index].kind not in SILENT]
-        if (
-            said
-            and not taken
-            and (draft.has_amount or draft.loads or draft.percents or draft.heights_m)
-            and not draft.notes
-        ):
-            start, end = read.phrases[said[0]].column, read.phrases[said[-1]].end
-            read.marks = [mark for mark in read.marks if not start < mark.column <= end]
-            read.hand_back(start, end, "an amount with no movement to go with")
+        for part in self._asking_parts():
+            groups = self._places(part, chunk, division)
+            for places in groups:
+                part.work.append(divisions.stand_in(part.work, places, division, draft))
+            if groups:
+                return True
+        if not chunk.named:
+            return False
+        part = self.parts.current(number)
+        draft.division = division
+        shared = divisions.shared_lines(part.work)
+        if shared and division != "rx" and not self.in_columns:
+            draft.replaces = (shared[-1],)
+            if not draft.has_amount:
+                lend(part.work[shared[-1]], draft, AMOUNTS)
+        part.work.append(draft)
+        return True
 
-    def _unnamed_run(self, read: Line, chunk: Chunk) -> bool:
+    def _asking_parts(self) -> list[PartDraft]:
+        return [part for part in reversed(self.parts.all) if part.heading_kind not in ("warm-up", "cool-down")]
+
+    def _places(self, part: PartDraft, chunk: Chunk, division: str) -> list[list[int]]:
+        """The shared lines a division's words are for, those of one movement together."""
+        draft = chunk.draft
+        if chunk.named:
+            places = divisions.replaced_lines(part.work, draft, division, self.catalog)
+        elif draft.loads:
+            places = divisions.lines_with_load(part.work, self.catalog)
+        else:
+            places = divisions.lines_of_amount(part.work, draft)
+        movements = dict.fromkeys(part.work[at].movement for at in places)
+        return [[at for at in places if part.work[at].movement == movement] for movement in movements]
+
+    def loads_of_division(self, chunks: list[Chunk], division: str) -> bool:
+        """'35/25 kg, 6/4 kg' for one division: the loads of the loaded lines, in order."""
+        part = next((one for one in self._asking_parts() if one.work), None)
+        if part is None or len(chunks) < 2:
+            return False
+        for chunk in chunks:
+            self.as_load(chunk)
+        bare = [chunk for chunk in chunks if not chunk.named and chunk.draft.loads]
+        loaded = [at for at in divisions.shared_lines(part.work) if part.work[at].loads]
+        if len(bare) < 2 or len(bare) != len(loaded):
+            return False
+        for chunk, at in zip(bare, loaded, strict=True):
+            part.work.append(divisions.stand_in(part.work, (at,), division, chunk.draft))
+        for chunk in chunks:
+            if chunk not in bare:
+                self.add_for_division(chunk, division, chunk.draft.line)
+        return True
+
+    def as_load(self, chunk: Chunk) -> None:
+        """A pair without a name, for a division, is its load."""
+        if not chunk.named:
+            self._pair_as_load(Draft(0, 0, "", reps=1), chunk.draft)
+
+    def keep_as_note(self, read: Line, chunk: Chunk, division: str) -> None:
+        """What a division does otherwise and nothing shared answers to is kept in words."""
+        if self._strange_words(read, chunk):
+            return
+        start, end = read.phrases[chunk.indices[0]].column, read.phrases[chunk.indices[-1]].end
+        self.parts.current(read.number).notes.append(f"{division}: {read.text[start:end].strip()}")
+
+    # -- amounts without a name -----------------------------------------------------------------
+
+    def loose(self, row: Row, read: Line, chunk: Chunk, alone: bool) -> None:
+        """Amounts without a name belong to the movement before them, if that one still lacks them; a load alone to all that
+        lack one."""
+        part = self.parts.last
+        if self._strange_words(read, chunk):
+            return  # they stay free and are handed back
+        if part is None or not part.work:
+            self._hand_back(read, chunk)
+            return
+        last = part.work[-1]
+        draft = chunk.draft
+        if self._share_of_complex(part, last, draft) or self._set_of_row(part, row, draft):
+            return
+        self._pair_as_load(last, draft)
+        if alone and self._load_of_list(part, draft):
+            return
+        if last.has_amount and another_set(draft, last):
+            add_sets(last, draft, 1)
+        elif not self._fill(last, draft):
+            self._hand_back(read, chunk)
+
+    def _strange_words(self, read: Line, chunk: Chunk) -> bool:
+        return any(index not in read.taken and read.phrases[index].kind == "words" for index in chunk.indices)
+
+    def _share_of_complex(self, part: PartDraft, last: Draft, draft: Draft) -> bool:
+        """'5 x (1+2)' under a complex of two."""
+        group = [one for one in part.work if last.complex and one.complex == last.complex]
+        if not draft.sum or len(group) != len(draft.sum):
+            return False
+        share_out(group, draft)
+        for one in group:
+            lend(draft, one, LOADS)
+        return True
+
+    def _set_of_row(self, part: PartDraft, row: Row, draft: Draft) -> bool:
+        """'Sets 1-4: 2 reps @ 65 %': so many sets more of the movement, or of all of its complex."""
+        if not row.sets:
+            return False
+        last = part.work[-1]
+        group = [one for one in part.work if last.complex and one.complex == last.complex] or [last]
+        for one in group:
+            if draft.reps or draft.scheme:
+                add_sets(one, draft, row.sets)
+                part.own_sets = True
+            elif draft.percents:
+                one.percents = one.percents + (draft.percents[0],) * row.sets
+            else:
+                lend(draft, one, LOADS)
+        return True
+
+    def _pair_as_load(self, last: Draft, draft: Draft) -> None:
+        """'40 swings, 24/16': two standards, not another count."""
+        if draft.reps and draft.other is not None and not draft.loads and (last.has_amount or not draft.has_amount):
+            values = (float(draft.reps), draft.other)
+            draft.loads, draft.load_unit, draft.reps, draft.other = values, unit_of(values, draft.system), None, None
+            draft.assumed.append(f"{'/'.join(f'{value:g}' for value in values)} as {draft.load_unit}")
+
+    def _load_of_list(self, part: PartDraft, draft: Draft) -> bool:
+        """'95/65' on a line of its own below a list: the load of what is lifted there and has none."""
+        if not draft.loads or draft.has_amount:
+            return False
+        lacking = divisions.loadable(part.work, self.catalog)
+        bars = [one for one in lacking if self.catalog.movements[one.movement].implement == "barbell"]
+        for one in bars or lacking:
+            lend(draft, one, LOADS)
+            one.assumed.extend(draft.assumed)
+        return bool(lacking)
+
+    def loads_in_order(self, chunks: list[Chunk]) -> bool:
+        """'9/6 kg, 60/40 kg' below a list: the loads of what is lifted there, in order."""
+        part = self.parts.last
+        lacking = divisions.loadable(part.work, self.catalog) if part else []
+        for chunk in chunks:
+            if len(chunks) > 1:
+                self._pair_as_load(Draft(0, 0, "", reps=1), chunk.draft)
+        if len(chunks) < 2 or len(lacking) != len(chunks) or not all(chunk.draft.loads for chunk in chunks):
+            return False
+        for chunk, one in zip(chunks, lacking, strict=True):
+            lend(chunk.draft, one, LOADS)
+        return True
+
+    def _fill(self, last: Draft, draft: Draft) -> bool:
+        """Give a movement what it lacks; whether there was anything to give, or nothing to say."""
+        taken = False
+        for name in (*AMOUNTS, *LOADS):
+            if name == "sides":
+                last.sides = max(last.sides, draft.sides)
+            elif worth(draft, name) and not worth(last, name) and not self._second_amount(last, name):
+                setattr(last, name, getattr(draft, name))
+                taken = True
+        last.assumed.extend(draft.assumed)
+        last.notes.extend(draft.notes)
+        last.estimated |= draft.estimated
+        nothing = not (draft.has_amount or draft.loads or draft.percents or draft.heights_m)
+        return taken or nothing or bool(draft.notes)
+
+    def _second_amount(self, last: Draft, name: str) -> bool:
+        """A movement that counts one thing does not also count another."""
+        counting = ("reps", "distance_m", "calories")
+        return name in counting and any(getattr(last, other) for other in counting if other != name)
+
+    def _hand_back(self, read: Line, chunk: Chunk) -> None:
+        if not (chunk.draft.has_amount or chunk.draft.loads or chunk.draft.percents or chunk.draft.heights_m):
+            return
+        said = [index for index in chunk.indices if read.phrases[index].kind not in SILENT]
+        if not said:
+            return
+        start, end = read.phrases[said[0]].column, read.phrases[said[-1]].end
+        read.marks = [mark for mark in read.marks if not start < mark.column <= end]
+        read.hand_back(start, end, "an amount with no movement to go with")
+
+    def name_a_run(self, read: Line, chunk: Chunk) -> bool:
         """'6 x 400 m' with no name on the line is a run, and shown as an assumption."""
         draft = chunk.draft
-        free_words = any(
-            index not in read.taken and read.phrases[index].kind == "words" for index in chunk.indices
-        )
-        if free_words or (draft.distance_m or 0) < SHORTEST_RUN_M or draft.reps or draft.loads:
+        if self._strange_words(read, chunk) or (draft.distance_m or 0) < SHORTEST_RUN_M or draft.reps or draft.loads:
             return False
         if self.parts.last and self.parts.last.work and not self.parts.last.work[-1].has_amount:
             return False  # it is the distance of the movement above
@@ -141,48 +253,17 @@ class Attacher:
         phrase = read.phrases[chunk.indices[0]]
         draft.text, draft.column = phrase.text, phrase.column + 1
         draft.assumed.append(f"{phrase.text} as a run")
+        chunk.named = True
         return True
 
-    def _division_twin(self, part: PartDraft, draft: Draft, division: str) -> Draft:
-        """'Scaled: 40/30 kg': the last loaded shared movement again, for that division, with this load."""
-        shared = [index for index, work in enumerate(part.work) if work.division in (None, "rx")]
-        loaded = [index for index in shared if part.work[index].loads] if draft.loads else shared
-        if not (loaded or shared):
-            return part.work[-1]
-        at = (loaded or shared)[-1]
-        original = part.work[at]
-        twin = replace(
-            original,
-            division=division,
-            replaces=at,
-            line=draft.line,
-            column=draft.column,
-            text=draft.text or original.text,
-            assumed=[],
-            notes=[],
-            estimated=False,
-        )
-        for name in (*AMOUNTS, *LOADS):
-            if worth(draft, name) and name != "sides":
-                setattr(twin, name, getattr(Draft(0, 0, ""), name))
-        part.work.append(twin)
-        return twin
+    # -- complexes ------------------------------------------------------------------------------
 
-    def bind_complex(self, read: Line, chunks: list[Chunk]) -> None:
+    def bind_complex(self, chunks: list[Chunk]) -> None:
         """'1 clean + 1 front squat + 2 jerks': barbell movements joined by plus signs are one unit and
         share bar and sets."""
-        drafts = [chunk.draft for chunk in chunks if chunk.named]
-        sums = drafts and len(drafts[-1].sum) == len(drafts)
-        joined = len(drafts) > 1 and all(
-            chunk.joined_by == "plus" or (sums and chunk.joined_by == "and")
-            for chunk in chunks[1:]
-            if chunk.named
-        )
-        if not joined or any(
-            self.catalog.movements[draft.movement].implement != "barbell" for draft in drafts
-        ):
-            return
-        if any(draft.reps and draft.reps > MOST_COMPLEX_REPS for draft in drafts):
+        named = [chunk for chunk in chunks if chunk.named]
+        drafts = [chunk.draft for chunk in named]
+        if not self._is_complex(named):
             return
         self.complexes += 1
         last = drafts[-1]
@@ -191,12 +272,19 @@ class Attacher:
             lend(last, draft, LOADS)
         if len(last.sum) == len(drafts):  # "clean + jerk 5 x (1+2)"
             share_out(drafts, last)
+            return
         leader = next((draft for draft in drafts if draft.sets_written and draft.sets), None)
-        if leader is not None and len(last.sum) != len(drafts):
-            for draft in drafts:
-                if not draft.scheme:
-                    draft.scheme = (draft.reps or 1,) * (leader.sets or 1)
-                    draft.sets, draft.sets_written = leader.sets, True
-                    draft.reps = None
+        for draft in drafts if leader is not None else ():
+            if not draft.scheme and leader is not None:
+                draft.scheme = (draft.reps or 1,) * (leader.sets or 1)
+                draft.sets, draft.sets_written = leader.sets, True
+                draft.reps = None
 
-    # -- a whole part ---------------------------------------------------------------------------
+    def _is_complex(self, named: list[Chunk]) -> bool:
+        drafts = [chunk.draft for chunk in named]
+        if len(drafts) < 2:
+            return False
+        sums = len(drafts[-1].sum) == len(drafts)
+        joined = all(chunk.joined_by == "plus" or (sums and chunk.joined_by == "and") for chunk in named[1:])
+        barbells = all(self.catalog.movements[draft.movement].implement == "barbell" for draft in drafts)
+        return joined and barbells and not any(draft.reps and draft.reps > MOST_COMPLEX_REPS for draft in drafts)

@@ -24,7 +24,7 @@ class ChunkReader:
 
     def read(self, line: Line, indices: list[int]) -> Chunk:
         """Read the phrases at these indices. Takes what it understands; the rest stays free."""
-        draft = Draft(line.number, line.phrases[indices[0]].column + 1, "")
+        draft = Draft(line.number, line.phrases[indices[0]].column + 1, "", system=line.system)
         found = self._name(line, indices)
         row = None
         if found is not None:

@@ -44,13 +44,14 @@ class Draft:
     complex: int | None = None
     synchro: bool = False
     everyone: bool = False  # "1 km row each": nobody's work is shared out
-    replaces: int | None = None
+    replaces: tuple[int, ...] = ()
     max_effort: bool = False
     estimated: bool = False
     alternating: bool = False
     leads: bool = False
     assumed: list[str] = field(default_factory=list)
     notes: list[str] = field(default_factory=list)
+    system: str = ""  # of the text: kg, lb or not said
 
     @property
     def has_amount(self) -> bool:
@@ -136,18 +137,19 @@ def another_set(draft: Draft, last: Draft) -> bool:
     )
 
 
-def append_set(last: Draft, draft: Draft) -> None:
-    """Add a set (or sets) with its own load; of loads the heaviest stands, the others are noted."""
-    before, more = last.scheme or (last.reps or 0,), draft.scheme or (draft.reps or 0,)
-    if last.percents and draft.percents:
-        last.percents = _each_set(last.percents, len(before)) + _each_set(draft.percents, len(more))
-    elif draft.percents:
-        last.percents = draft.percents
+def add_sets(last: Draft, draft: Draft, count: int) -> None:
+    """Add sets with their own load, ``count`` times what the line says; of loads the heaviest stands, the others are noted."""
+    before = last.scheme or ((last.reps,) if last.reps else ())
+    more = (draft.scheme or (draft.reps or 0,)) * count
+    if draft.percents:
+        said = _each_set(last.percents, len(before)) if last.percents and before else ()
+        last.percents = said + _each_set(draft.percents, len(more))
     if draft.loads:
         if last.loads and last.load_unit == draft.load_unit:
             last.notes.append(f"from {last.load_text}" if not last.notes else last.load_text)
         last.loads, last.load_unit, last.load_text = draft.loads, draft.load_unit, draft.load_text
     last.rpe = draft.rpe or last.rpe
+    last.max_effort |= draft.max_effort
     last.scheme, last.reps = before + more, None
     last.sets, last.sets_written = len(last.scheme), True
 

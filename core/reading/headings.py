@@ -1,305 +1,197 @@
-"""What opens a part, names a session or a division, or is a coach's note; and texts that stand in columns."""
+"""What opens a section: letters, numbered pieces, events, days, words such as 'Strength', names in quotes."""
 
 from __future__ import annotations
 
 import re
-import unicodedata
+from collections.abc import Iterable
 from dataclasses import dataclass
+from functools import lru_cache
+from typing import Literal
 
-from core.reading.names import Names, plain
-from core.reading.tokens import Phrase, tokenize
-from core.reading.workout import PART_KINDS, Division, PartKind
+from core.reading.board_words import board_words
+from core.reading.workout import PART_KINDS, PartKind
 
-LETTER = re.compile(r"^\s*[*_#>\s]*(?:part\s+)?([A-Z])(\d)?\s*(?:[).:\]]|-(?=\s)|$)[*_\s]*", re.IGNORECASE)
-NUMBERED_PART = re.compile(
-    r"^\s*[*_#>\s]*(part(?=\s+#?\d)|block|piece|workout|wod|session|section)\s+#?(\d{1,2}|[A-H])\s*(?:[).:\]\-–—]|$)[*_\s]*",
-    re.IGNORECASE,
-)
-NAMED = re.compile(
-    r"^\s*[*_#>=\s]*(strength(?:\s*[/&+]\s*skill)?|weightlifting|lifting|olympic\s+lifting|skill(?:\s+work)?|skills?\s*[/&+]\s*strength|gymnastics(?:\s+(?:skills?|strength|work))?|practice|technique|conditioning|metcon|chipper|wod|workout(?:\s+of\s+the\s+day)?"
-    r"|event(?:\s+#?\d+)?|accessory(?:\s+work)?|accessories|assistance|finisher|core(?:\s+work)?|engine|endurance|cardio|w\s?\/?\s?u|warm\s*-?\s*up|general\s+warm\s*-?\s*up|specific\s+warm\s*-?\s*up|mobility|activation|primer|cool\s*-?\s*down|stretch(?:ing)?|rest\s+day|active\s+recovery)"
-    r"\s*(?:\(([^)]*)\)\s*)?(?:[\"“][^\"”]{1,60}[\"”]\s*)?[*_=]*\s*(?:[:.\]]|[-–—](?=\s|$)|\d{1,2}\s*(?:min(?:ute)?s?|')\s*$|$)[*_\s]*",
-    re.IGNORECASE,
-)
+Opens = Literal["part", "notes", "divisions", "day"]
+_DECORATION = r"[\s*_#=>~|]*"
+_END = r"(?=\s*(?:[:.\]\)(|/\"“”,]|[-–—]+(?=\s|$)|\s{2}|$))"
+_NUMBER = r"(?:\d{1,2}(?:\.\d)?[a-z]?|[a-h]|[ivx]{1,4}|one|two|three|four|five|six)"
 CANONICAL = re.compile(r"^#\s+(.+?)\s+\((strength|skill|conditioning|event|warm-up|cool-down)\)\s*$")
-KIND_WORDS: tuple[tuple[str, PartKind], ...] = (
-    ("warm", "warm-up"),
-    ("wu", "warm-up"),
-    ("w/u", "warm-up"),
-    ("w u", "warm-up"),
-    ("mobility", "warm-up"),
-    ("activation", "warm-up"),
-    ("primer", "warm-up"),
-    ("cool", "cool-down"),
-    ("stretch", "cool-down"),
-    ("strength", "strength"),
-    ("weightlifting", "strength"),
-    ("lifting", "strength"),
-    ("olympic", "strength"),
-    ("accessor", "strength"),
-    ("assist", "strength"),
-    ("skill", "skill"),
-    ("gymnastics", "skill"),
-    ("practice", "skill"),
-    ("technique", "skill"),
-    ("event", "event"),
-)
-BULLET = re.compile(r"^\s*(?:[-*•·▪◦‣●○–—>✓✔☐]+(?=\s|\w)|\d{1,2}[.)](?=\s)|\[[ x]?\])\s*")
-NUMBER_BULLET = re.compile(r"^\s*(?:[-*•]\s*)?(\d{1,2})[.)](?=\s)\s*")
-NOTE_MARK = re.compile(
-    r"^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-]|(?:tip|cue|cues|goal|goals|aim|stimulus|intent|focus|reminder|score|scoring|scale\s+note|equipment|kit|flow|target|why|intensity|feel)\s*[:\-])",
+NUMBERED = re.compile(
+    rf"^{_DECORATION}(part|block|piece|workout|wod|session|section|phase|event|match|test|option|opt|day|place|round)\s*#?\s*"
+    rf"({_NUMBER})(?!\w){_END}(?!\s*[:.]?\s*(?:reps?|rounds?|sets?)\b)",
     re.IGNORECASE,
 )
-NOTE_OPENERS = frozenset(
-    """
-    keep focus stay try think remember make use no don't dont do not if when you your we all break
-    choose pick goal aim today's today this these that the it there for score compare record log write
-    note please start go athletes athlete everyone partner coach coaches scale can should must repeat
-    same add increase decrease move stop finish breathe leave take get set cash post enjoy have be let's
-    lets welcome happy rest practice as
-    """.split()
+LETTERED = re.compile(r"^[\s*_#>(]*([A-Z])(\d{0,2})\s*(?:[).:\]]|[-–—](?=\s)|$)[*_\s]*", re.IGNORECASE)
+BARE_LETTER = re.compile(r"^\s*([A-H])(\d?)\s+(?=\S)")
+DAY = re.compile(
+    rf"^{_DECORATION}(mon(?:day)?|tue(?:s(?:day)?)?|wed(?:s|nesday)?|thu(?:rs?(?:day)?)?|fri(?:day)?|sat(?:urday)?|sun(?:day)?)\b"
+    r"\.?,?\s*(?P<rest>.*)$",
+    re.IGNORECASE,
 )
-PROSE_WORDS = frozenset(
-    """
-    the your you is are be this that we it not don't dont should will today if so but can have make sure
-    focus goal from before after during while until our they them because how what when where than then
-    there their just only more less very too keep stay
-    """.split()
+_DATE = re.compile(
+    r"^(?:\d{1,2}(?:st|nd|rd|th)?\.?(?:[\s./-]*(?:\d{1,2}|[a-z]{3,9}))?\.?(?:[\s./]*\d{2,4})?)?\s*(?=[-–—:|,/@(.*]|$)",
+    re.IGNORECASE,
 )
-DAY_WORDS = frozenset(
-    """
-    monday tuesday wednesday thursday friday saturday sunday
-    mon tue tues wed thu thur thurs fri sat sun
-    """.split()
+QUOTED = re.compile(r"^\s*[*_#\s]*[\"“«]\s*([^\"”»]{2,60}?)\s*[\"”»][*_\s:]*")
+_AFTER_NAME = re.compile(
+    r"\s*(?:\((?P<bracket>[^)]{0,60})\))?\s*(?:[\"“«](?P<quoted>[^\"”»]{1,60})[\"”»])?\s*[*_=]*\s*"
+    r"(?P<end>[:.\]\)|]+|[-–—]+(?=\s|$)|//|(?=,)|\s{2,}|(?=\d{1,3}\s*(?:min|mins|minutes|')(?:[\s:.),-]|$))|(?=[-–—/+&]\s?\d)|$)[*_=\s]*"
 )
-TITLE_OPENERS = frozenset("week day session phase block cycle test".split()) | DAY_WORDS
-COLUMN_GAP = re.compile(r"\s*\|\s*|\t+|\s{3,}")
-DIVISION_IDS: tuple[tuple[str, Division], ...] = (
-    ("rx", "rx"),
-    ("as presc", "rx"),
-    ("scal", "scaled"),
-    ("modif", "scaled"),
-    ("sub", "scaled"),
-    ("fitness", "scaled"),
-    ("intermediate", "intermediate"),
-    ("begin", "foundation"),
-    ("novice", "foundation"),
-    ("foundation", "foundation"),
-    ("masters", "masters"),
-    ("elite", "elite"),
-    ("advanced", "elite"),
-    ("performance", "rx"),
-    ("compete", "elite"),
-    ("teen", "teens"),
-    ("adaptive", "adaptive"),
-)
+_WORDS = re.compile(r"[A-Za-z'’][\w'’/&+.-]*(?:\s+[A-Za-z'’/&+][\w'’/&+.-]*){0,4}|w\s?/\s?o?\s?u?")
+_UPPER = re.compile(r"^[^a-z]*[A-Z]{2,}[^a-z]*$")
+OWN_NAMES = ("rest day",)
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, slots=True)
 class Heading:
-    """A part's heading: its name, its kind when the words say one, and the column the rest of the line
+    """A section's heading: its name, its kind when the words say one, what it opens, and the column the rest of the line
     starts at."""
 
     name: str
     kind: PartKind | None
     end: int
+    opens: Opens = "part"
+    alone: bool = False
 
 
-QUOTED = re.compile(r"^\s*[*_#\s]*[\"“]([^\"”]{2,60})[\"”][*_\s:]*$")
-WEEK_OF = re.compile(r"^\s*(?:week|wk)\s*\d{1,2}\s*[:\-–]\s*(?=\S)", re.IGNORECASE)
-
-
-def without_symbols(line: str) -> str:
-    """The line with emoji and other pictures as spaces, every column kept."""
-    if line.isascii():
-        return line
-    return "".join(
-        " "
-        if unicodedata.category(letter) in ("So", "Sk", "Cn", "Cf", "Mn") and letter not in "×″′♂♀"
-        else letter
-        for letter in line
-    )
-
-
-def read_heading(line: str) -> Heading | None:
-    """The heading a line starts with, or None."""
+def read_heading(line: str, letters: bool = False) -> Heading | None:
+    """The heading a line starts with, or None. letters: whether a bare 'A ' heads parts in this text."""
     if match := CANONICAL.match(line):
-        return Heading(match.group(1), kind_named(match.group(2)), len(line))
-    if match := NUMBERED_PART.match(line):
-        rest = read_named(line, match.end())
-        name = f"{match.group(1).capitalize()} {match.group(2).upper()}"
-        return Heading(name, rest.kind if rest else None, rest.end if rest else match.end())
-    if named := read_named(line, 0):
-        return named
-    match = LETTER.match(line)
-    if match and match.group(1).lower() == "l" and match.group(2):
-        return None  # a level, which is a division
-    if not match or (
-        match.group(1).lower() in "mfwx"
-        and match.group(0).rstrip().endswith(":")
-        and re.match(r"\s*\d", line[match.end() :])
-    ):
+        return Heading(match.group(1), kind_named(match.group(2)), len(line), alone=True)
+    found = _numbered(line) or _day(line) or _named(line, 0) or _lettered(line, letters)
+    if found is None:
         return None
-    if match.group(0).strip().lower() in ("x", "m") or (
-        match.end() == len(line)
-        and len(match.group(0).strip()) == 2
-        and not match.group(2)
-        and match.group(0).strip()[-1] == "-"
-    ):
+    alone = not line[found.end :].strip(" *_#=:-–—.")
+    return Heading(found.name, found.kind, found.end, found.opens, alone)
+
+
+def _numbered(line: str) -> Heading | None:
+    match = NUMBERED.match(line)
+    if match is None:
         return None
-    rest = read_named(line, match.end())
+    label, number = match.group(1).lower(), match.group(2)
+    name = f"{label.capitalize()} {number.upper() if len(number) == 1 else number}"
+    kind: PartKind | None = "event" if label in ("event", "match") else None
+    end = match.end() + _after(line, match.end())
+    named = _named(line, end) or _lettered_word(line, end)
+    if named is not None and named.opens == "part":
+        return Heading(name, kind or named.kind, named.end)
+    return Heading(name, kind, end)
+
+
+def _lettered_word(line: str, start: int) -> Heading | None:
+    """'Day 1 - Upper': words that name a section only after a number."""
+    match = re.match(r"(legs|upper|lower|squat|prep|all of it|lifting|primer)\b\s*(?:[.:,(-]|$)\s*", line[start:], re.IGNORECASE)
+    return Heading(match.group(1), None, start + match.end()) if match else None
+
+
+def _after(line: str, start: int) -> int:
+    match = _AFTER_NAME.match(line[start:])
+    if match is None:
+        return 0
+    if match["bracket"] is not None and re.search(r"\d", match["bracket"]):
+        return line.index("(", start) - start  # "(0:00-12:00)", "(20 min)": read with the rest
+    return match.end()
+
+
+def _day(line: str) -> Heading | None:
+    match = DAY.match(line)
+    if match is None:
+        return None
+    rest = match["rest"]
+    date = _DATE.match(rest)
+    if date is None:
+        return None
+    end = match.start("rest") + date.end()
+    end += len(line[end:]) - len(line[end:].lstrip(" :-–—|,/*"))
+    return Heading(match.group(1).capitalize(), None, end, "day")
+
+
+def _named(line: str, start: int) -> Heading | None:
+    """'Strength:', 'Conditioning - ', 'GENERAL WARM UP (8 mins)', 'Standards' from a column on."""
+    lead = re.match(_DECORATION, line[start:])
+    begin = start + (lead.end() if lead else 0)
+    words = _WORDS.match(line, begin)
+    if words is None:
+        return None
+    said = words.group()
+    for end in _word_ends(said):
+        text = " ".join(said[:end].lower().replace("’", "'").split()).rstrip(".-:")
+        opens = _opens(text)
+        if opens is None:
+            continue
+        tail = _AFTER_NAME.match(line[begin + end :])
+        if tail is None:
+            continue
+        stop = begin + end + (tail.start("bracket") - 1 if _timed(tail["bracket"]) else tail.end())
+        name = " ".join(said[:end].split()).rstrip(".-:")
+        kind = board_words().headings.get(text)
+        return Heading(name[:1].upper() + name[1:].lower(), kind, stop, opens)
+    return None
+
+
+def _timed(bracket: str | None) -> bool:
+    return bracket is not None and re.search(r"\d", bracket) is not None
+
+
+def _word_ends(said: str) -> list[int]:
+    """Where the first one, two, three.. words of a run end, the longest first."""
+    ends = [match.end() for match in re.finditer(r"\S+", said)]
+    inner = [match.start() for match in re.finditer(r"(?<=\w)[/&+.-]", said)]
+    return sorted({*ends, *inner}, reverse=True)
+
+
+@lru_cache(maxsize=2048)
+def _opens(text: str) -> Opens | None:
+    words = board_words()
+    for form in (text, text.replace(" & ", "/").replace(" + ", "/").replace(" / ", "/"), text.replace("-", " ")):
+        if form in words.headings:
+            return "part"
+        if form in words.notes:
+            return "notes"
+        if form in words.divisions:
+            return "divisions"
+    return None
+
+
+def _lettered(line: str, letters: bool) -> Heading | None:
+    match = LETTERED.match(line)
+    bare = BARE_LETTER.match(line) if letters and match is None else None
+    if bare is not None:
+        rest = _named(line, bare.end())
+        end = rest.end if rest is not None and rest.opens == "part" else bare.end()
+        return Heading(bare.group(1) + bare.group(2), rest.kind if rest else None, end)
+    if match is None or _no_letter(match, line):
+        return None
+    rest = _named(line, match.end())
+    part = rest is not None and rest.opens == "part"
     return Heading(
-        (match.group(1) + (match.group(2) or "")).upper(),
-        rest.kind if rest else None,
-        rest.end if rest else match.end(),
+        (match.group(1) + match.group(2)).upper(),
+        rest.kind if rest is not None and part else None,
+        rest.end if rest is not None and part else match.end(),
     )
 
 
-def read_named(line: str, start: int) -> Heading | None:
-    """'Strength:', 'Conditioning - ', 'Event 2' from a column on."""
-    match = NAMED.match(line[start:])
-    if not match:
-        return None
-    words = " ".join(match.group(1).split())
-    return Heading(words[:1].upper() + words[1:].lower(), kind_of(words), start + match.end())
+def _no_letter(match: re.Match[str], line: str) -> bool:
+    """'L1' is a level, 'm: 60 kg' a standard, 'x' a sign, 'm1 8 squats' a minute."""
+    letter, number = match.group(1).lower(), match.group(2)
+    sign = match.group(0).rstrip()
+    if letter == "l" and number:
+        return True
+    if letter in "mfwx" and sign.endswith(":") and re.match(r"\s*\d", line[match.end() :]):
+        return True
+    if sign.strip("*_# ").lower() in ("x", "m"):
+        return True
+    return match.end() == len(line) and not number and len(sign.strip()) == 2 and sign.strip()[-1] == "-"
+
+
+def letters_head_parts(lines: Iterable[str]) -> bool:
+    """Whether lines starting with a bare capital letter ('A Back squat', 'B1 rows') head the parts of a text: two that follow
+    one another do."""
+    seen = [(ord(found.group(1)), found.group(2)) for found in map(BARE_LETTER.match, lines) if found]
+    return any(b[0] - a[0] == 1 or (a[0] == b[0] and a[1] and b[1]) for a, b in zip(seen, seen[1:], strict=False))
 
 
 def kind_named(name: str) -> PartKind | None:
     """The kind of part that a canonical heading names."""
     return next((kind for kind in PART_KINDS if kind == name), None)
-
-
-def kind_of(words: str) -> PartKind:
-    """The kind of part a heading's words name; conditioning when they name none."""
-    lowered = words.lower()
-    return next((kind for start, kind in KIND_WORDS if lowered.startswith(start)), "conditioning")
-
-
-def division_id(text: str) -> str:
-    """'Rx', 'scaled to', 'L2', 'beginners' -> rx, scaled, level-2, foundation."""
-    lowered = text.lower().strip()
-    if match := re.fullmatch(r"(?:l|level|lvl)\s?([1-4])", lowered):
-        return f"level-{match.group(1)}"
-    return next((name for start, name in DIVISION_IDS if lowered.startswith(start)), "scaled")
-
-
-def is_note(line: str, phrases: tuple[Phrase, ...], names: Names) -> bool:
-    """Whether a line is a coach's note: marked as one, or a sentence that counts nothing."""
-    if NOTE_MARK.match(line) or (phrases and phrases[0].kind == "note"):
-        return True
-    if _counts_first(phrases):
-        return False
-    words = re.findall(r"[a-z']+", line.lower().replace("’", "'"))
-    if len(words) < 3:
-        return False
-    counted = any(
-        phrase.kind
-        in ("count", "measure", "sets", "scheme", "ladder", "clock", "sum", "every", "amrap", "interval")
-        for phrase in phrases
-    )
-    sentence_like = sum(word in PROSE_WORDS for word in words)
-    if words[0] in NOTE_OPENERS and re.match(r"\W*[a-z]", line.lower()):
-        return (
-            not (
-                words[0]
-                in ("rest", "for", "scale", "add", "partner", "set", "practice", "as", "repeat", "go", "cash")
-                and (counted or sentence_like < 2)
-            )
-            and (sentence_like >= 1 or not counted)
-            and not names.starts(" ".join(line.split()[:3]))
-        )
-    if counted:
-        return sentence_like >= 3 and len(words) >= 7
-    if sentence_like >= 2 and len(words) >= 4:
-        return True
-    return len(words) >= 4 and line.rstrip().endswith((".", "!", "?")) and sentence_like >= 1
-
-
-def _counts_first(phrases: tuple[Phrase, ...]) -> bool:
-    return bool(phrases) and phrases[0].kind in (
-        "count",
-        "measure",
-        "sets",
-        "scheme",
-        "ladder",
-        "clock",
-        "every",
-        "amrap",
-        "interval",
-    )
-
-
-def may_be_title(phrases: tuple[Phrase, ...], names: Names) -> bool:
-    """Whether a first line names the session: words that are no movement, no amounts (but 'Week 3')."""
-    worded = [phrase for phrase in phrases if phrase.kind == "words"]
-    if not worded or phrases[0].kind in ("count", "measure", "sets", "scheme"):
-        return False
-    opener = plain(worded[0].text).split()[:1]
-    numbered = bool(opener) and opener[0] in TITLE_OPENERS
-    barred = {
-        "sets",
-        "measure",
-        "scheme",
-        "clock",
-        "every",
-        "amrap",
-        "rounds",
-        "for-time",
-        "build",
-        "max",
-        "rest",
-        "cap",
-        "division",
-        "interval",
-        "ladder",
-        "rm",
-        "quality",
-        "station",
-        "buy-in",
-        "cash-out",
-        "death-by",
-        "percent",
-        "team",
-        "share",
-        "tempo",
-        "rpe",
-    } | (set() if numbered else {"count"})
-    if any(phrase.kind in barred for phrase in phrases):
-        return False
-    return not any(_names_something(names, phrase.text) for phrase in worded)
-
-
-def _names_something(names: Names, text: str) -> bool:
-    match = names.find(text)
-    return match is not None and not match.left_over
-
-
-def read_columns(line: str) -> list[tuple[str, int, int]] | None:
-    """Divisions that head columns, with the start and end of each cell; None when the line is no such
-    head."""
-    cells = split_cells(line)
-    if len(cells) < 2:
-        return None
-    found = []
-    for start, end in cells:
-        phrases = tokenize(line[start:end])
-        if (
-            not phrases
-            or phrases[0].kind != "division"
-            or any(phrase.kind not in ("division", "colon", "dash", "open", "close") for phrase in phrases)
-        ):
-            return None
-        found.append((division_id(phrases[0].text), start, end))
-    return found
-
-
-def split_cells(line: str) -> list[tuple[int, int]]:
-    """Start and end of every cell of a line set in columns (bars, tabs or wide gaps)."""
-    cells, start = [], 0
-    for gap in COLUMN_GAP.finditer(line):
-        if line[start : gap.start()].strip():
-            cells.append((start, gap.start()))
-        start = gap.end()
-    if line[start:].strip():
-        cells.append((start, len(line)))
-    return cells

@@ -49,6 +49,8 @@ class Line:
         self.taken: set[int] = set()
         self.marks: list[Mark] = []
         self.unread: list[Unread] = []
+        self.system = ""  # the text's own units of load: kg, lb or not said
+        self.window_s: int | None = None  # seconds of the window on the clock that the line stands in
 
     def glue(self, first: int, last: int) -> None:
         """Make one run of words of the phrases from first to last ("clean", "&", "jerk")."""

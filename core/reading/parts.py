@@ -2,23 +2,26 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass, field, replace
 from typing import Any
 
 from core.catalog import Catalog
 from core.reading.draft import Draft
 from core.reading.formats import FormatFound
-from core.reading.line import Line
+from core.reading.merging import kind_only, merged, said, trailing
+from core.reading.rows import Row
 from core.reading.volumes import finish, rounds_of
 from core.reading.workout import Format, Part, PartKind, Work
 
 STRENGTH_IMPLEMENTS = ("barbell",)
 KEPT_KINDS = ("event", "warm-up", "cool-down")  # a part nobody named is of its heading's kind
+EACH = "each"  # everybody of a team does all of it
 
 
 @dataclass
 class PartDraft:
-    """A part being read."""
+    """A part being read. parent: the part whose every round holds this one."""
 
     name: str
     line: int
@@ -34,8 +37,10 @@ class PartDraft:
     work_indent: int | None = None
     adjacent: bool = False
     closed: bool = False
-    lettered: bool = False  # its list runs a), b), c)
+    own_sets: bool = False
+    parent: PartDraft | None = None
     rest_stations: set[int] = field(default_factory=set)
+    window_s: int | None = None
 
     @property
     def repeats(self) -> bool:
@@ -45,9 +50,24 @@ class PartDraft:
             fmt.kind not in ("for-time", "rounds", "sets-x-reps") or (fmt.rounds or 1) > 1 or bool(fmt.scheme)
         )
 
+    @property
+    def said_anything(self) -> bool:
+        """Whether the part is worth keeping."""
+        return bool(self.work or self.notes or self.format or self.heading or self.changes)
+
+    @property
+    def times(self) -> int:
+        """How often the parts around this one make it happen."""
+        outer, times = self.parent, 1
+        while outer is not None:
+            fmt = outer.format
+            times *= (fmt.rounds or 1) * fmt.repeat if fmt is not None and fmt.kind in ("rounds", "every-minute") else 1
+            outer = outer.parent
+        return times
+
 
 class Parts:
-    """Every part so far. ``after_blank`` says whether the line being read stands below an empty one."""
+    """Every part so far. ``after_blank`` says whether the row being read stands below an empty one."""
 
     def __init__(self, catalog: Catalog):
         self.catalog = catalog
@@ -77,136 +97,191 @@ class Parts:
         if current is not None and self.headed:
             base = current.name.partition(", then")[0]
             count = self._followed[base] = self._followed.get(base, 0) + 1
-            part = PartDraft(
-                _then_name(base, count),
-                number,
-                heading_kind=current.heading_kind if current.heading_kind in KEPT_KINDS else None,
-            )
+            kind = current.heading_kind if current.heading_kind in KEPT_KINDS else None
+            part = PartDraft(_then_name(base, count), number, heading_kind=kind)
         else:
             part = PartDraft(self._next_letter(), number)
         self.all.append(part)
         return part
 
     def _next_letter(self) -> str:
-        newest = next(
-            (part.name for part in reversed(self.all) if len(part.name) == 1 and part.name.isalpha()), None
-        )
+        newest = next((part.name for part in reversed(self.all) if len(part.name) == 1 and part.name.isalpha()), None)
         return chr(min(ord("Z"), ord(newest) + 1)) if newest else "A"
 
-    def apply(self, read: Line, found: FormatFound, indent: int, division: str | None) -> None:
-        part = self.current(read.number)
-        fmt = found.format
+    # -- formats --------------------------------------------------------------------------------
+
+    def apply(self, row: Row, found: FormatFound, division: str | None) -> None:
+        """Give a format, or a change of one, to the part it is for."""
+        part = self.current(row.number)
         if found.only_changes:
-            part.changes |= _said(fmt)
-            return
-        if (division is not None and part.format is not None) or (
-            part.block_division and part.format is not None
+            self._change(part, row, found)
+        elif (division or part.block_division) and part.format is not None:
+            if kind_only(found.format) != kind_only(part.format):
+                part.notes.append(f"{division or part.block_division}: {row.content.strip()}")
+        elif not (
+            self._sets_of_a_bare_lift(part, found.format, row)
+            or self._joins(part, found.format, row)
+            or self._interrupts(part, found.format, row)
         ):
-            if _kind_only(fmt) != _kind_only(part.format):
-                part.notes.append(f"{division or part.block_division}: {read.text.strip()}")
-            return
+            self._begin(part, found.format, row)
+
+    def _change(self, part: PartDraft, row: Row, found: FormatFound) -> None:
+        changes = said(found.format)
+        if changes.get("rounds") and part.parent is None and part.format is not None and part.format.rounds and part.work:
+            changes["repeat"] = changes.pop("rounds")  # "x 2" below "3 rounds": all of it twice
+        part.changes |= changes
+
+    def _sets_of_a_bare_lift(self, part: PartDraft, fmt: Format, row: Row) -> bool:
+        """'Deadlift', and below it '5-5-3-3-1'."""
         last = part.work[-1] if part.work else None
-        if (
-            fmt == Format(scheme=fmt.scheme)
-            and fmt.scheme
-            and part.format is None
-            and last is not None
-            and not last.has_amount
-        ):
-            last.scheme, last.sets, last.sets_written = (
-                fmt.scheme,
-                len(fmt.scheme),
-                True,
-            )  # "Deadlift", then "5-5-3-3-1"
-            return
+        bare = last is not None and not last.has_amount and part.format is None and not row.followed
+        if not (bare and fmt.scheme and fmt == Format(scheme=fmt.scheme)) or last is None:
+            return False
+        last.scheme, last.sets, last.sets_written = fmt.scheme, len(fmt.scheme), True
+        return True
+
+    def _joins(self, part: PartDraft, fmt: Format, row: Row) -> bool:
+        """Whether the format is one with the part's own: written above its list, or below it."""
         if part.format is not None and not part.work:
-            merged = _merged(part.format, fmt)
-            if merged is not None:
-                part.format = merged
-                part.format_indent = indent
-                return
-        if (part.work and any(one.role != "buy-in" for one in part.work)) or (
-            part.format is not None and part.work == []
-        ):
-            part = self.next(read.number)
+            both = merged(part.format, fmt)
+            if both is not None:
+                part.format, part.format_indent = both, row.indent
+            return both is not None
+        below = part.work and not row.followed and not row.named and not part.closed
+        if not below or any(one.sets_written and one.scheme for one in part.work):
+            return False
+        both = trailing(part.format, fmt)
+        if both is not None:
+            part.format = both
+        return both is not None
+
+    def _interrupts(self, part: PartDraft, fmt: Format, row: Row) -> bool:
+        """'100 cal bike for time. Every 2 min 5 burpees': the minutes only interrupt the piece."""
+        timed = part.format is not None and part.format.kind in ("for-time", "as-many-as-possible") and bool(part.work)
+        if not timed or fmt.kind != "every-minute" or fmt.rounds is not None or not row.named:
+            return False
+        part.notes.append(f"every {(fmt.interval_s or 60) // 60}:{(fmt.interval_s or 60) % 60:02}")
+        return True
+
+    def _begin(self, part: PartDraft, fmt: Format, row: Row) -> None:
+        inside = part.repeats and part.format_indent is not None and row.indent > part.format_indent
+        outer = part if inside else self._outer(part, row)
+        if (part.work and any(one.role != "buy-in" for one in part.work)) or (part.format is not None and not part.work):
+            part = self.next(row.number)
+            part.parent = outer
         if part.format is not None and part.work:  # only a buy-in so far: what follows is the piece itself
-            fmt = replace(
-                fmt, for_time=fmt.for_time or part.format.for_time, cap_s=fmt.cap_s or part.format.cap_s
-            )
-        part.format, part.format_indent, part.work_indent, part.adjacent = fmt, indent, None, False
+            fmt = replace(fmt, for_time=fmt.for_time or part.format.for_time, cap_s=fmt.cap_s or part.format.cap_s)
+        part.format, part.format_indent, part.work_indent, part.adjacent = fmt, row.indent, None, False
         part.block_role = ""
 
-    def place_for(self, read: Line, draft: Draft, indent: int, first: bool) -> PartDraft:
+    def _outer(self, part: PartDraft, row: Row) -> PartDraft | None:
+        """The part whose rounds hold a row of this indent."""
+        outer = part.parent
+        while outer is not None and (outer.format_indent or 0) >= row.indent:
+            outer = outer.parent
+        return outer
+
+    # -- movements ------------------------------------------------------------------------------
+
+    def place_for(self, row: Row, draft: Draft, first: bool) -> PartDraft:
         """The part a movement belongs to: the open one, or a new one where its list has ended."""
-        part = self.current(read.number)
-        if not first or draft.division or draft.role:
+        part = self.current(row.number)
+        if not first or draft.division or draft.role or not part.work or row.sets:
+            if not part.work:
+                part.closed = False
             return part
-        ended = part.closed
-        if (
-            part.work
-            and part.repeats
-            and self.after_blank
-            and part.adjacent
-            and draft.station is None
-            and not part.block_division
-        ):
-            ended = True
-        if (
-            part.work
-            and part.repeats
-            and part.format_indent is not None
-            and (part.work_indent or 0) > part.format_indent >= indent
-        ):
-            ended = True
-        if part.work and part.format is None and not part.heading and self.after_blank and draft.sets_written:
-            ended = True
-        if (
-            part.work
-            and part.format is not None
+        if part.parent is not None and row.indent <= (part.format_indent or 0):
+            return self._resume(part, row)
+        if not self._ended(part, row, draft):
+            return part
+        following = self.next(row.number)
+        following.parent = self._outer(part, row)
+        return following
+
+    def _resume(self, part: PartDraft, row: Row) -> PartDraft:
+        """Back in the list around a part: the same rounds go on below it."""
+        outer = self._outer(part, row)
+        following = self.next(row.number)
+        if outer is not None:
+            following.format, following.format_indent, following.parent = outer.format, outer.format_indent, outer.parent
+        return following
+
+    def _ended(self, part: PartDraft, row: Row, draft: Draft) -> bool:
+        return (
+            part.closed
+            or self._ended_by_blank(part, draft)
+            or self._ended_by_indent(part, row)
+            or self._sets_begin(part, draft)
+        )
+
+    def _ended_by_blank(self, part: PartDraft, draft: Draft) -> bool:
+        if not self.after_blank:
+            return False
+        if part.repeats:
+            return part.adjacent and draft.station is None and not part.block_division
+        return part.format is None and not part.heading and draft.sets_written
+
+    def _ended_by_indent(self, part: PartDraft, row: Row) -> bool:
+        return (
+            part.repeats and part.format_indent is not None and (part.work_indent or 0) > part.format_indent >= row.indent
+        )
+
+    def _sets_begin(self, part: PartDraft, draft: Draft) -> bool:
+        """Sets of its own are no minute's work."""
+        return (
+            part.format is not None
             and part.format.kind == "every-minute"
             and draft.sets_written
             and draft.station is None
             and not any(one.station or one.sets_written for one in part.work)
-        ):
-            ended = True  # sets of its own are no minute's work
-        if not ended:
-            return part
-        if not part.work:
-            part.closed = False
-            return part
-        return self.next(read.number)
+        )
 
-    # -- movements ------------------------------------------------------------------------------
+    # -- a whole part ---------------------------------------------------------------------------
+
+    def finished(self) -> Iterator[Part]:
+        """Every part with its totals; parts that only hold others are left out."""
+        holding = {id(part.parent) for part in self.all if part.parent is not None}
+        for part in self.all:
+            if part.said_anything and not (id(part) in holding and not part.work and not part.notes):
+                yield self.finish(part)
 
     def finish(self, part: PartDraft) -> Part:
+        """One part with its totals."""
+        fmt = self._format(part)
+        reading = rounds_of(fmt, part.work, self.catalog)
+        if reading.estimated:
+            fmt = replace(fmt, rounds=reading.rounds, estimated=True, rounds_range=(reading.fewest, reading.most))
+        works = tuple(finish(draft, fmt, reading, self.catalog) for draft in part.work)
+        blocks = {work.division for work in part.work if work.division and not work.replaces} - {"rx"}
+        shared = any(one.division in (None, "rx") for one in part.work)
+        if blocks and shared and not any(one.replaces for one in part.work):
+            works = block_overrides(works, blocks)
+        return Part(part.name, self._kind(part, fmt), fmt, works, tuple(part.notes), part.line)
+
+    def _format(self, part: PartDraft) -> Format:
         fmt = part.format
         carried = _carry_scheme(part.work)
         if fmt is None and carried:
             fmt = Format("for-time", scheme=carried)
-        if fmt is None:
-            strength = [work.sets_written for work in part.work]
-            fmt = Format("sets-x-reps") if any(strength) else Format("for-time")
-            sets = {work.sets for work in part.work if work.sets}
-            fmt = replace(fmt, rounds=sets.pop() if len(sets) == 1 else None)
+        if fmt is None or part.own_sets:
+            fmt = self._unsaid(part)
         if part.changes:
             fmt = replace(fmt, **part.changes)
+        if fmt.share == EACH:
+            fmt = replace(fmt, share="")
+        if part.times > 1:
+            fmt = replace(fmt, repeat=fmt.repeat * part.times)
         stations = max({work.station for work in part.work if work.station} | part.rest_stations, default=0)
         if fmt.kind in ("every-minute", "intervals"):
             fmt = replace(fmt, stations=stations)
-        reading = rounds_of(fmt, part.work, self.catalog)
-        if reading.estimated:
-            fmt = replace(
-                fmt, rounds=reading.rounds, estimated=True, rounds_range=(reading.fewest, reading.most)
-            )
-        works = tuple(finish(draft, fmt, reading, self.catalog) for draft in part.work)
-        blocks = {work.division for work in part.work if work.division and work.replaces is None} - {"rx"}
-        if (
-            blocks
-            and any(one.division in (None, "rx") for one in part.work)
-            and not any(one.replaces is not None for one in part.work)
-        ):
-            works = _block_overrides(works, blocks)
-        return Part(part.name, self._kind(part, fmt), fmt, works, tuple(part.notes), part.line)
+        return fmt
+
+    def _unsaid(self, part: PartDraft) -> Format:
+        """The format of a part that says none: sets and reps where lines have sets of their own."""
+        written = [work.sets_written for work in part.work]
+        fmt = Format("sets-x-reps") if any(written) else Format("for-time")
+        sets = {work.sets for work in part.work if work.sets}
+        return replace(fmt, rounds=sets.pop() if len(sets) == 1 else None)
 
     def _kind(self, part: PartDraft, fmt: Format) -> PartKind:
         if part.heading_kind and part.heading_kind != "conditioning":
@@ -218,59 +293,9 @@ class Parts:
         heavy = [
             work
             for work in part.work
-            if (work.percents or work.rpe)
-            and self.catalog.movements[work.movement].implement in STRENGTH_IMPLEMENTS
+            if (work.percents or work.rpe) and self.catalog.movements[work.movement].implement in STRENGTH_IMPLEMENTS
         ]
         return "strength" if heavy and len(heavy) == len(part.work) else "conditioning"
-
-
-def _said(fmt: Format) -> dict[str, Any]:
-    """The fields in which a format differs from an empty one."""
-    empty = Format()
-    return {
-        name: getattr(fmt, name)
-        for name in ("rest_s", "cap_s", "team", "share", "rounds", "rounds_range", "estimated")
-        if getattr(fmt, name) != getattr(empty, name)
-    }
-
-
-def _kind_only(fmt: Format) -> tuple[object, ...]:
-    return fmt.kind, fmt.rounds, fmt.minutes, fmt.scheme, fmt.interval_s
-
-
-def _merged(first: Format, second: Format) -> Format | None:
-    """Two format lines in a row that are one format: 'for time' and '3 rounds', 'AMRAP 12' and a ladder;
-    else None."""
-    said = _said(first) | _said(second)
-    said.pop("rounds", None)
-    if (
-        first == Format(for_time=first.for_time, **_said(first))
-        and first.kind == "for-time"
-        and not first.scheme
-    ):
-        return replace(
-            second,
-            for_time=first.for_time or second.for_time,
-            **{name: said[name] for name in said if not getattr(second, name)},
-        )
-    if second.kind == "for-time" and not (second.scheme and first.scheme):
-        return replace(
-            first,
-            scheme=second.scheme or first.scheme,
-            ladder_step=second.ladder_step or first.ladder_step,
-            for_time=first.for_time or second.for_time,
-            **{name: said[name] for name in said if not getattr(first, name)},
-        )
-    if (
-        second.kind == "as-many-as-possible"
-        and first.kind == "rounds"
-        and first.rounds
-        and not first.for_time
-    ):
-        return replace(second, repeat=first.rounds, rest_s=first.rest_s or second.rest_s)
-    if second.kind == "intervals" and first.kind == "rounds":
-        return replace(second, rounds=second.rounds or first.rounds)
-    return None
 
 
 def _carry_scheme(works: list[Draft]) -> tuple[int, ...]:
@@ -294,7 +319,7 @@ def _carry_scheme(works: list[Draft]) -> tuple[int, ...]:
     return scheme
 
 
-def _block_overrides(work: tuple[Work, ...], blocks: set[str]) -> tuple[Work, ...]:
+def block_overrides(work: tuple[Work, ...], blocks: set[str]) -> tuple[Work, ...]:
     """A division written as its own block replaces the shared list one for one, then adds what is left."""
     shared = [index for index, one in enumerate(work) if one.division in (None, "rx")]
     result = list(work)
@@ -302,7 +327,7 @@ def _block_overrides(work: tuple[Work, ...], blocks: set[str]) -> tuple[Work, ..
         own = [index for index, one in enumerate(work) if one.division == division]
         for place, index in enumerate(own):
             if place < len(shared):
-                result[index] = replace(work[index], replaces=shared[place])
+                result[index] = replace(work[index], replaces=(shared[place],))
     return tuple(result)
 
 

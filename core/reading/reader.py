@@ -1,43 +1,39 @@
-"""Whiteboard text -> Workout: lines become headings, formats, movements and notes; the rest is handed back
-as unread."""
+"""Whiteboard text -> Workout: the document pass says what every row is; rows of work become formats and movements; the rest
+is a note, or handed back as unread."""
 
 from __future__ import annotations
 
 import re
 import unicodedata
+from collections.abc import Sequence
 from dataclasses import replace
 
 from core.catalog import Catalog, load_catalog
 from core.errors import UnusableText
 from core.reading.attach import Attacher
 from core.reading.chunks import ChunkReader
-from core.reading.formats import read_format
-from core.reading.headings import (
-    BULLET,
-    NUMBER_BULLET,
-    QUOTED,
-    WEEK_OF,
-    Heading,
-    division_id,
-    is_note,
-    may_be_title,
-    read_columns,
-    read_heading,
-    split_cells,
-    without_symbols,
-)
+from core.reading.columns import Columns, read_columns
+from core.reading.divisions import NOTHING_OF_ITS_OWN, division_id, instead_of, leading_division
+from core.reading.document import DocumentPass
+from core.reading.doubts import doubts_of
+from core.reading.draft import Chunk
+from core.reading.formats import FormatFound, read_format
+from core.reading.languages import languages, shown_languages, translator
 from core.reading.line import SILENT, Line
+from core.reading.loads import system_of
 from core.reading.names import Names, plain
 from core.reading.parts import PartDraft, Parts
+from core.reading.prose import Prose
+from core.reading.rows import REMARK, Row, inline_stations
 from core.reading.split import Splitter, spread_time
-from core.reading.workout import Mark, Unread, Workout
+from core.reading.tokens import Phrase
+from core.reading.workout import Mark, MarkRole, Part, Unread, Work, Workout
 
 MAX_TEXT_BYTES = 100_000
 MAX_LINE = 2_000
 MOST_GUESSES = 200  # unread places of one text that get candidates; beyond it the text is no workout
 NOTE_WORD = re.compile(r"^(?:coach(?:es|'s|’s)?\s+)?notes?\s*[:\-]\s*(?=\S)", re.IGNORECASE)
-REMARK = re.compile(r"\s//\s*")
-LETTERED = re.compile(r"^\s*([a-h])[).]\s+(?=\S)")
+SHORT_WINDOW_S = 300
 
 
 def check_text(text: str) -> None:
@@ -49,9 +45,7 @@ def check_text(text: str) -> None:
         most = f"up to {MAX_TEXT_BYTES // 1000} kB can be read"
         raise UnusableText(f"The text is {size // 1000} kB; {most}. Paste one day at a time.")
     odd = sum(
-        1
-        for letter in text
-        if unicodedata.category(letter) in ("Cc", "Co", "Cs") and letter not in "\n\r\t\f\v"
+        1 for letter in text if unicodedata.category(letter) in ("Cc", "Co", "Cs") and letter not in "\n\r\t\f\v"
     )
     if "\x00" in text or odd > len(text) // 20 or text.count("\ufffd") > len(text) // 20:
         raise UnusableText(
@@ -88,142 +82,268 @@ class _Reader:
         self.parts = Parts(catalog)
         self.splitter = Splitter(self.names, ChunkReader(self.names, catalog))
         self.attacher = Attacher(self.parts, catalog)
+        self.columns = Columns()
         self.note_words = notes
         self.unread: list[Unread] = []
         self.marks: list[Mark] = []
         self.preface: list[str] = []
         self.title = ""
-        self.columns: list[tuple[str, int, int]] | None = None
+        self.system = ""
         self.guesses = 0
+        self.pending: str | None = None
 
     def read(self, text: str) -> Workout:
-        lines = lines_of(text)
-        self.line_count = sum(1 for line in lines if line.strip())
-        for number, line in enumerate(lines, start=1):
-            if not line.strip():
-                self.parts.after_blank = True
+        """The whole text."""
+        shown = shown_languages(text)
+        little = frozenset(word for one in languages() if one.name in shown for word in one.functions)
+        self.system = system_of(text)
+        document = DocumentPass(self.names, Prose(self.names, little), translator(shown) if shown else None)
+        rows = document.read(lines_of(text)).rows
+        for row in rows:
+            self.parts.after_blank = row.after_blank
+            if row.after_blank:
                 self._set_columns(None)
-                continue
-            if len(line) > MAX_LINE:
-                self.unread.append(Unread(number, 1, line[:80], f"a line of over {MAX_LINE} characters"))
-                self.marks.append(Mark(number, 1, len(line), "unread", "too long"))
-                continue
-            self._line(number, without_symbols(line))
-            self.parts.after_blank = False
-        kept = [
-            part
-            for part in self.parts.all
-            if part.work or part.notes or part.format or part.heading or part.changes
-        ]
-        if self.preface and kept:
-            kept[0].notes[:0] = self.preface
-        elif self.preface:
-            kept = [PartDraft("A", 1, notes=self.preface)]
-        parts = tuple(self.parts.finish(part) for part in kept)
-        order = sorted(self.unread, key=lambda one: (one.line, one.column))
+            self._row(row)
+        if self.preface and not self.parts.all:
+            self.parts.all.append(PartDraft("A", 1))
+        if self.preface:
+            self.parts.all[0].notes[:0] = self.preface
+        return self._as_written(tuple(self.parts.finished()), {row.number: row for row in rows})
+
+    def _as_written(self, parts: tuple[Part, ...], rows: dict[int, Row]) -> Workout:
+        """The result with every place and word as in the text, which may be in another language."""
+        foreign = {number: row for number, row in rows.items() if row.english.starts}
+        marks, unread = self.marks, self.unread
+        if foreign:
+            marks = [_mark_as_written(mark, foreign) for mark in marks]
+            unread = [_unread_as_written(one, foreign) for one in unread]
+            parts = tuple(replace(part, work=tuple(_work_as_written(work, foreign) for work in part.work)) for part in parts)
         return Workout(
-            self.title, parts, tuple(order), tuple(sorted(self.marks, key=lambda one: (one.line, one.column)))
+            self.title,
+            parts,
+            tuple(sorted(unread, key=lambda one: (one.line, one.column))),
+            doubts_of(parts, self.catalog, {number: row.written for number, row in rows.items()}),
+            tuple(sorted(marks, key=lambda one: (one.line, one.column))),
         )
 
-    # -- one line -------------------------------------------------------------------------------
+    # -- one row --------------------------------------------------------------------------------
 
-    def _line(self, number: int, line: str) -> None:  # noqa: C901  # one test a kind of line; to be a document pass
-        start = 0
-        lettered = self._lettered_station(line)
-        heading = None if lettered else read_heading(line) or self._quoted_name(line)
-        if heading:
-            self.parts.open(heading.name, heading.kind, number)
-            self.marks.append(Mark(number, 1, heading.end, "heading", heading.name))
-            self._set_columns(None)
-            start = heading.end
-        if self._column_line(number, line):
-            return
-        numbered = NUMBER_BULLET.match(line[start:])
-        bullet_number = int(numbered.group(1)) if numbered else None
-        if numbered:
-            self.marks.append(
-                Mark(
-                    number,
-                    start + numbered.start(1) + 1,
-                    len(numbered.group(1)),
-                    "note",
-                    "a number in a list",
-                )
-            )
-        if lettered:
-            self.marks.append(Mark(number, 1, lettered[0], "format", f"number {lettered[1]} of the list"))
-            start, bullet_number = lettered
-        elif bullet := BULLET.match(line[start:]):
-            start += bullet.end()
-        if week := WEEK_OF.match(line[start:]):
-            self.marks.append(Mark(number, start + 1, week.end(), "note", "which week of a cycle"))
-            start += week.end()
-        if not line[start:].strip():
-            return
-        remark = REMARK.search(line, start) if line[start:].lstrip()[:2] != "//" else None
-        read = Line(number, line, start, remark.start() if remark else None)
-        if not read.phrases or all(
-            phrase.kind in SILENT and not phrase.text.isalnum() for phrase in read.phrases
-        ):
-            if remark:
-                self._remark(number, line, remark)
-            return
-        if self._is_title(read, line):
-            self.title = line.strip().strip('*_#"“” ').rstrip(":").strip()
-            self.marks.append(Mark(number, 1, len(line), "title", "the session's name"))
-            return
-        indent = len(line) - len(line.lstrip())
-        cut = self.splitter.cut_before_format(read)
-        for piece in (
-            (read,)
-            if cut is None
-            else (Line(number, line, start, cut), Line(number, line, cut, remark.start() if remark else None))
-        ):
-            self._content(piece, indent, bullet_number)
-            self._collect(piece)
-        if remark:
-            self._remark(number, line, remark)
+    def _row(self, row: Row) -> None:
+        for start, end, says in row.marks:
+            self.marks.append(Mark(row.number, start + 1, end - start, "note", says))
+        if row.role == "too-long":
+            self.unread.append(Unread(row.number, 1, row.written[:80], f"a line of over {MAX_LINE} characters"))
+            self.marks.append(Mark(row.number, 1, len(row.written), "unread", "too long"))
+        elif row.role == "title":
+            self.title = row.written.strip().strip('*_#"“”«» ').rstrip(":").strip()
+            self._mark_row(row, "title", "the session's name")
+        elif row.role == "table":
+            self._mark_row(row, "note", "what the columns say")
+        elif row.role == "schedule":
+            self._note_row(row, "times of the day")
+        elif row.role == "note":
+            self._note_row(row, "a coach's note")
+        else:
+            self._work_row(row)
 
-    def _quoted_name(self, line: str) -> Heading | None:
-        """A name in quotation marks on a line of its own, below other work: the next piece's."""
-        match = QUOTED.match(line)
-        if match is None or self.parts.last is None or self.names.find(match.group(1)) is not None:
-            return None
-        return Heading(match.group(1).strip(), None, len(line))
+    def _mark_row(self, row: Row, role: MarkRole, says: str) -> None:
+        self.marks.append(Mark(row.number, 1, len(row.text.rstrip()), role, says))
 
-    def _remark(self, number: int, line: str, remark: re.Match[str]) -> None:
+    def _note_row(self, row: Row, says: str) -> None:
+        self._note(row, row.written.strip() if not row.start else row.content.strip())
+        self._mark_row(row, "note", says)
+
+    def _note(self, row: Row, text: str) -> None:
+        text = NOTE_WORD.sub("", text).lstrip("/ ")
+        (self.parts.current(row.number).notes if self.parts.last else self.preface).append(text)
+
+    def _work_row(self, row: Row) -> None:
+        if row.heading is not None:
+            self._open(row)
+        if self._column_line(row):
+            return
+        stations = inline_stations(row.text, row.start) if row.letter is None and row.bullet is None else []
+        if stations:
+            self._inline_stations(row, stations)
+            return
+        for place, (start, stop, note) in enumerate(row.pieces):
+            if note:
+                self._note(row, row.text[start:stop].strip())
+                self.marks.append(Mark(row.number, start + 1, len(row.text[start:stop].rstrip()), "note", "a coach's note"))
+            else:
+                self._piece(row, start, stop, first=place == 0)
+        self._remark(row)
+
+    def _open(self, row: Row) -> None:
+        heading = row.heading
+        if heading is None:
+            return
+        self.marks.append(Mark(row.number, 1, heading.end, "heading", heading.name))
+        self._set_columns(None)
+        if heading.opens == "part":
+            self.parts.open(heading.name, heading.kind, row.number)
+            self.pending = None
+        elif heading.opens == "day":
+            self.pending = heading.name
+        else:
+            self._note(row, row.text[: heading.end].strip())
+            if self.parts.last:
+                self.parts.last.block_division = None
+
+    def _settle(self, row: Row) -> None:
+        """Open the part of a day that has work before any other heading."""
+        if self.pending is not None:
+            self.parts.open(self.pending, None, row.number)
+            self.pending = None
+
+    def _inline_stations(self, row: Row, stations: Sequence[tuple[int, int, int, int]]) -> None:
+        """'A) 10 rows B) 12 swings C) rest' on one line."""
+        if stations[0][0] > row.start:
+            self._piece(row, row.start, stations[0][0], first=True)
+        for sign, words, stop, number in stations:
+            self.marks.append(Mark(row.number, sign + 1, words - sign, "format", f"number {number} of the list"))
+            self._piece(row, words, stop, first=number == 1, bullet=number)
+
+    def _remark(self, row: Row) -> None:
         """'10 burpees // step if you must': what stands after two slashes is a note on the line's last
         movement."""
-        text = line[remark.end() :].strip()
-        if not text:
+        remark = REMARK.search(row.text, row.start) if row.content.lstrip()[:2] != "//" else None
+        text = row.text[remark.end() :].strip() if remark else ""
+        if remark is None or not text:
             return
-        self.marks.append(Mark(number, remark.end() + 1, len(line.rstrip()) - remark.end(), "note", "a note"))
-        part = self.parts.current(number)
-        if part.work and part.work[-1].line == number:
+        self.marks.append(Mark(row.number, remark.end() + 1, len(row.text.rstrip()) - remark.end(), "note", "a note"))
+        part = self.parts.current(row.number)
+        if part.work and part.work[-1].line == row.number:
             part.work[-1].notes.extend(text.split("; "))
         else:
             part.notes.append(text)
 
-    def _lettered_station(self, line: str) -> tuple[int, int] | None:
-        """'a) 15 cal row' under a format: (column after the letter, which place in its list); else None.
+    # -- one piece of a row ---------------------------------------------------------------------
 
-        Under rounds the list has to start at a), or small letters would never name parts.
-        """
-        part, match = self.parts.last, LETTERED.match(line)
-        if match is None or part is None or part.format is None:
-            return None
-        if part.format.kind not in ("every-minute", "intervals"):
-            part.lettered = part.lettered or (match.group(1) == "a" and not part.work and part.repeats)
-            if not part.lettered:
-                return None
-        return match.end(), ord(match.group(1)) - ord("a") + 1
+    def _piece(self, row: Row, start: int, stop: int, first: bool, bullet: int | None = None) -> None:
+        division = leading_division(row.text[start:stop]) if first else None
+        if division is not None:
+            name, end = division
+            self.marks.append(Mark(row.number, start + 1, end, "division", name))
+            self._of_division(row, name, start + end, stop)
+            return
+        read = Line(row.number, row.text, start, stop)
+        if self._says_nothing(read):
+            return
+        self._settle(row)
+        cut = self.splitter.cut_before_format(read)
+        spans = ((start, stop),) if cut is None else ((start, cut), (cut, stop))
+        for begin, end in spans:
+            piece = read if cut is None else Line(row.number, row.text, begin, end)
+            self._content(row, piece, bullet or row.bullet or row.letter)
+            self._collect(row, piece)
 
-    def _collect(self, read: Line) -> None:
+    def _says_nothing(self, read: Line) -> bool:
+        return not any(phrase.kind not in SILENT or phrase.text.isalnum() for phrase in read.phrases)
+
+    def _of_division(self, row: Row, division: str, start: int, stop: int) -> None:
+        """'Scaled: ring rows, 40/30 kg', or 'Scaled' alone, whose block follows."""
+        rest = row.text[start:stop]
+        if not rest.strip(" :-–—().,"):
+            self._begin_block(row, division)
+            return
+        if NOTHING_OF_ITS_OWN.match(rest):
+            self.marks.append(Mark(row.number, start + 1, len(rest.rstrip()), "note", "no other than the others"))
+            return
+        if instead := instead_of(rest):
+            self.marks.append(Mark(row.number, start + instead[0] + 1, len(rest.rstrip()) - instead[0], "note", "what it stands in for"))
+            stop = start + instead[0]
+        read = Line(row.number, row.text, start, stop)
+        self.splitter.glue_names(read)
+        found = read_format(read)
+        if found is not None:
+            self.parts.apply(row, found, division)
+        chunks = self.splitter.chunks(read)
+        self._give_division(row, read, chunks, division)
+        self._collect(row, read)
+
+    def _begin_block(self, row: Row, division: str) -> None:
+        part = self.parts.current(row.number)
+        part.block_division = division
+        part.block_role = ""
+
+    def _give_division(self, row: Row, read: Line, chunks: list[tuple[str | None, Chunk]], division: str) -> None:
+        if division in ("rx", "elite") and self.attacher.loads_in_order([chunk for _, chunk in chunks]):
+            return
+        if self.attacher.loads_of_division([chunk for _, chunk in chunks], division):
+            return
+        for own, chunk in chunks:
+            self.attacher.as_load(chunk)
+            if not self.attacher.add_for_division(chunk, own or division, row.number):
+                self.attacher.keep_as_note(read, chunk, own or division)
+
+    def _content(self, row: Row, read: Line, bullet: int | None, division: str | None = None) -> None:
+        """What a piece says: a format, a role, movements with their amounts."""
+        self.splitter.glue_names(read)
+        read.system = self.system
+        if self._division_alone(row, read):
+            return
+        self._window(row, read)
+        station = self._station(read)
+        role = self._role(row, read)
+        found = read_format(read)
+        if found and not (found.rest_only and (station or bullet)):
+            self.parts.apply(row, found, division)
+        elif found and station:
+            self.parts.current(row.number).rest_stations.add(station)
+        if self._then_alone(read):
+            return
+        chunks = self.splitter.chunks(read)
+        spread_time(read, [chunk for _, chunk in chunks])
+        self._attach(row, read, chunks, self._place_in_list(bullet, station, found), role, division)
+
+    def _place_in_list(self, bullet: int | None, station: int | None, found: FormatFound | None) -> int | None:
+        """Which minute or interval a line is: its own word says, or its number in the list."""
+        part = self.parts.last
+        listed = part is not None and part.format is not None and part.format.kind in ("every-minute", "intervals")
+        if station is not None or not bullet or part is None or not listed or (found and not found.only_changes):
+            return station
+        if found and found.rest_only:
+            part.rest_stations.add(bullet)
+        return bullet
+
+    def _attach(
+        self, row: Row, read: Line, chunks: list[tuple[str | None, Chunk]], station: int | None, role: str, division: str | None
+    ) -> None:
+        all_chunks = [chunk for _, chunk in chunks]
+        named = any(chunk.named for chunk in all_chunks)
+        block = self.parts.last.block_division if self.parts.last else None
+        if block and self._block_line(row, read, chunks, block):
+            return
+        if not named and self.attacher.loads_in_order(all_chunks):
+            return
+        for place, (own, chunk) in enumerate(chunks):
+            if not chunk.named and not self.attacher.name_a_run(read, chunk):
+                if (own or division) and not self.attacher.in_columns:
+                    self.attacher.as_load(chunk)
+                    self.attacher.add_for_division(chunk, own or division or "", row.number)
+                else:
+                    self.attacher.loose(row, read, chunk, alone=not named)
+            elif (own or division) and not self.attacher.in_columns:
+                self.attacher.add_for_division(chunk, own or division or "", row.number)
+            else:
+                self.attacher.add(row, chunk, station, role, first=place == 0)
+        self.attacher.bind_complex(all_chunks)
+
+    def _block_line(self, row: Row, read: Line, chunks: list[tuple[str | None, Chunk]], division: str) -> bool:
+        """A line below 'Scaled' that only changes shared lines. False where it is one of a list of its own."""
+        part = self.parts.last
+        if part is None or not part.work or any(chunk.named and chunk.draft.has_amount for _, chunk in chunks):
+            return False
+        if any(one.division == division and not one.replaces for one in part.work):
+            return False
+        self._give_division(row, read, chunks, division)
+        return True
+
+    def _collect(self, row: Row, read: Line) -> None:
         read.hand_back_rest("no movement by this name", self._guess)
         for one in read.unread:
-            if (
-                self.note_words and plain(one.text) in self.note_words
-            ):  # the gym has said before that this is no work
+            if self.note_words and plain(one.text) in self.note_words:  # the gym has said before that this is no work
                 self.parts.current(read.number).notes.append(one.text)
                 read.marks = [
                     replace(mark, role="note", says="a note, as you said before")
@@ -239,108 +359,63 @@ class _Reader:
         self.guesses += 1
         return self.names.candidates(text) if self.guesses <= MOST_GUESSES else ()
 
+    # -- columns of divisions -------------------------------------------------------------------
+
     def _set_columns(self, columns: list[tuple[str, int, int]] | None) -> None:
-        self.columns = columns
+        self.columns.heads = columns
         self.attacher.in_columns = columns is not None
 
-    def _column_line(self, number: int, line: str) -> bool:
+    def _column_line(self, row: Row) -> bool:
         """A row of a text in columns, each column a division. True when the line was one."""
-        if (head := read_columns(line)) is not None:
+        if (head := read_columns(row.text)) is not None:
             self._set_columns(head)
-            self.marks.append(Mark(number, 1, len(line), "division", ", ".join(one[0] for one in head)))
+            self.marks.append(Mark(row.number, 1, len(row.text), "division", ", ".join(one[0] for one in head)))
             return True
-        if self.columns is None:
+        cells = self.columns.cells(row.text)
+        if not cells:
             return False
-        cells = split_cells(line)
-        if len(cells) < 2:
-            return False
-        first = None
-        for start, end in cells[len(self.columns) :]:
-            self.unread.append(
-                Unread(number, start + 1, line[start:end], "a cell beyond the columns the heading names")
-            )
-            self.marks.append(Mark(number, start + 1, end - start, "unread", "beyond the columns"))
-        for place, (start, end) in enumerate(cells[: len(self.columns)]):
-            division = self.columns[place][0]
-            read = Line(number, line, start, end)
-            known = len(self.parts.current(number).work)
-            self._content(read, 0, None, division)
-            self._collect(read)
+        heads = self.columns.heads or []
+        for start, end in cells[len(heads) :]:
+            self.unread.append(Unread(row.number, start + 1, row.text[start:end], "a cell beyond the columns the heading names"))
+            self.marks.append(Mark(row.number, start + 1, end - start, "unread", "beyond the columns"))
+        self._settle(row)
+        first: int | None = None
+        for place, (start, end) in enumerate(cells[: len(heads)]):
+            read = Line(row.number, row.text, start, end)
+            known = len(self.parts.current(row.number).work)
+            self._content(row, read, None, heads[place][0])
+            self._collect(row, read)
             added = self.parts.all[-1].work[known:]
-            if place == 0 and added:
-                first = known
+            first = known if place == 0 and added else first
             for one in added:
-                one.division = division
-                if place and first is not None:
-                    one.replaces = first
+                one.division = heads[place][0]
+                one.replaces = (first,) if place and first is not None else ()
         return True
 
-    def _content(self, read: Line, indent: int, bullet: int | None, division: str | None = None) -> None:
-        """What a line says after its heading and bullet."""
-        self.splitter.glue_names(read)
-        if is_note(read.content, read.phrases, self.names):
-            self._note(read)
-            return
-        if self._division_alone(read):
-            return
-        self._window(read)
-        station = self._station(read)
-        role = self._role(read)
-        found = read_format(read)
-        if found and not (found.rest_only and station):
-            self.parts.apply(read, found, indent, division)
-        elif found and station:
-            self.parts.current(read.number).rest_stations.add(station)
-        if self._then_alone(read):
-            return
-        chunks = self.splitter.chunks(read)
-        spread_time(read, [chunk for _, chunk in chunks])
-        part = self.parts.last
-        if (
-            station is None
-            and bullet
-            and part
-            and part.format
-            and part.format.kind in ("every-minute", "intervals")
-            and not (found and not found.only_changes)
-        ):
-            station = bullet
-            if found and found.rest_only:
-                part.rest_stations.add(bullet)
-        for place, (own_division, chunk) in enumerate(chunks):
-            self.attacher.add(read, chunk, own_division or division, station, role, indent, first=place == 0)
-        self.attacher.bind_complex(read, [chunk for _, chunk in chunks])
+    # -- what arranges a piece ------------------------------------------------------------------
 
-    def _note(self, read: Line) -> None:
-        text = NOTE_WORD.sub("", read.content.strip()).lstrip("/ ")
-        (self.parts.current(read.number).notes if self.parts.last else self.preface).append(text)
-        read.taken.update(range(len(read.phrases)))
-        read.mark(read.phrases[0].column, read.end, "note", "a coach's note")
-
-    def _is_title(self, read: Line, line: str) -> bool:
-        if self.title or self.parts.last or self.unread or self.line_count < 2:
-            return False
-        if is_note(line, read.phrases, self.names):
-            return False
-        return may_be_title(read.phrases, self.names)
-
-    def _division_alone(self, read: Line) -> bool:
-        """'Scaled:' on a line of its own: what follows in this part is that division's."""
+    def _division_alone(self, row: Row, read: Line) -> bool:
+        """'(Scaled)' on a line of its own: what follows in this part is that division's."""
         free = [index for index in read.free() if read.phrases[index].kind not in SILENT]
         if not free or any(read.phrases[index].kind != "division" for index in free):
             return False
-        part = self.parts.current(read.number)
-        part.block_division = division_id(read.phrases[free[0]].text)
-        part.block_role = ""
-        read.take(range(len(read.phrases)), "division", part.block_division)
+        self._begin_block(row, division_id(read.phrases[free[0]].text))
+        read.take(range(len(read.phrases)), "division", division_id(read.phrases[free[0]].text))
         return True
 
-    def _window(self, read: Line) -> None:
-        """'0:00-5:00' before what is done in that time: kept as a note."""
+    def _window(self, row: Row, read: Line) -> None:
+        """'0:00-5:00' before what is done in that time: kept as a note; a list of such windows is one piece each."""
         for index in read.free():
-            if read.phrases[index].kind == "window":
-                self.parts.current(read.number).notes.append(read.phrases[index].text)
-                read.take([index], "note", "a window on the clock")
+            phrase = read.phrases[index]
+            if phrase.kind != "window":
+                continue
+            part = self.parts.current(row.number)
+            if index == 0 and part.window_s and part.work and (part.window_s > SHORT_WINDOW_S or _window_s(phrase) > SHORT_WINDOW_S):
+                part = self.parts.next(row.number)
+            part.window_s = _window_s(phrase)
+            part.notes.append(phrase.text)
+            read.take([index], "note", "a window on the clock")
+            read.window_s = part.window_s
 
     def _station(self, read: Line) -> int | None:
         """'minute 2 -' or 'odd' at the start of a line: which minute it belongs to."""
@@ -352,17 +427,15 @@ class _Reader:
         read.take([0], "format", f"minute {number}")
         return number
 
-    def _role(self, read: Line) -> str:
+    def _role(self, row: Row, read: Line) -> str:
         """'buy-in:' and 'cash-out:' before a movement, or heading the lines that follow."""
-        at = next(
-            (index for index in read.free() if read.phrases[index].kind in ("buy-in", "cash-out")), None
-        )
+        at = next((index for index in read.free() if read.phrases[index].kind in ("buy-in", "cash-out")), None)
         if at is None:
             return ""
         role = read.phrases[at].kind
         read.take([at], "format", "once, before the rest" if role == "buy-in" else "once, after the rest")
         if all(read.phrases[index].kind in SILENT for index in read.free()):
-            self.parts.current(read.number).block_role = role
+            self.parts.current(row.number).block_role = role
         return role
 
     def _then_alone(self, read: Line) -> bool:
@@ -383,3 +456,33 @@ class _Reader:
         """Whether the open part has more than what is done once before it, so that a 'then' ends its list."""
         last = self.parts.last
         return last is not None and any(work.role != "buy-in" for work in last.work)
+
+
+def _window_s(phrase: Phrase) -> int:
+    """Seconds from the start of a window to its end."""
+    clocks = [int(a) * 60 + int(b) for a, b in re.findall(r"(\d{1,2}):(\d{2})", phrase.text)]
+    return max(0, clocks[-1] - clocks[0])
+
+
+def _mark_as_written(mark: Mark, rows: dict[int, Row]) -> Mark:
+    row = rows.get(mark.line)
+    if row is None:
+        return mark
+    start, end = row.english.written(mark.column - 1, mark.column - 1 + mark.length)
+    return replace(mark, column=start + 1, length=max(1, end - start))
+
+
+def _unread_as_written(one: Unread, rows: dict[int, Row]) -> Unread:
+    row = rows.get(one.line)
+    if row is None:
+        return one
+    start, end = row.english.written(one.column - 1, one.column - 1 + len(one.text))
+    return replace(one, column=start + 1, text=row.written[start:end])
+
+
+def _work_as_written(work: Work, rows: dict[int, Row]) -> Work:
+    row = rows.get(work.line)
+    if row is None:
+        return work
+    start, end = row.english.written(work.column - 1, work.column - 1 + len(work.text))
+    return replace(work, column=start + 1, text=row.written[start:end])

@@ -40,6 +40,10 @@ class Scan:
             else ""
         )
 
+    def has(self, *kinds: str) -> bool:
+        """Whether any phrase nobody has taken is of these kinds."""
+        return any(self.phrases[index].kind in kinds for index in self.free)
+
     def bounded(self, value: float) -> int | None:
         return int(value) if 1 <= value <= MOST_ROUNDS else None
 

@@ -6,7 +6,7 @@ from collections.abc import Iterable
 
 from core.reading.chunks import ChunkReader
 from core.reading.draft import Chunk
-from core.reading.headings import division_id
+from core.reading.divisions import division_id
 from core.reading.line import SILENT, Line
 from core.reading.names import MODIFIERS, Names
 from core.reading.scan import FILLERS

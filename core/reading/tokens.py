@@ -61,7 +61,7 @@ FRACTIONS = {(1.0, 2.0): 0.5, (1.0, 4.0): 0.25, (3.0, 4.0): 0.75, (1.0, 3.0): 1 
 KIND_OF = {"SETS": "set-word", "X_ALONE": "x"}
 # keywords whose digits are read
 NUMBERED = frozenset(("EVERY", "EXPECT", "TEAM", "RIR", "RM", "RPE", "STATION", "INTERVAL"))
-RULE_AFTER_X = {"LADDER": "count", "SPAN": "count", "ONE_SIDED": "words"}
+RULE_AFTER_X = {"LADDER": "count", "SPAN": "count", "ONE_SIDED": "words", "NAME_WITH": "words"}
 FRACTION_UNITS = ("mile", "km")
 MOST_LADDER = 60
 MAX_DIGITS = 9  # longer numbers mean nothing on a board

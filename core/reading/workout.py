@@ -62,7 +62,8 @@ class Work:
 
     loads: every standard as written, in ``load_unit``, per implement. percents: of a maximum, one or one a
     set. role: "" | buy-in | cash-out (once, not every round). complex: lines with the same number are done as
-    one unit. replaces: index in the part's work of the line this one stands in for in its division.
+    one unit. replaces: indices in the part's work of the lines this one stands in for in its division; its amounts are those
+    of the first.
     """
 
     movement: str
@@ -92,7 +93,7 @@ class Work:
     complex: int | None = None
     synchro: bool = False
     everyone: bool = False
-    replaces: int | None = None
+    replaces: tuple[int, ...] = ()
     assumed: str = ""
     note: str = ""
 
@@ -165,6 +166,17 @@ class Unread:
 
 
 @dataclass(frozen=True, slots=True)
+class Doubt:
+    """Something that was read and is not likely: where it stands, what it was read as, and why that is doubted."""
+
+    line: int
+    column: int
+    text: str
+    what: str
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
 class Mark:
     """What a stretch of the text was read as. says: in words."""
 
@@ -183,6 +195,7 @@ class Workout:
     title: str
     parts: tuple[Part, ...]
     unread: tuple[Unread, ...] = field(default=())
+    doubts: tuple[Doubt, ...] = ()
     marks: tuple[Mark, ...] = field(default=(), compare=False, repr=False)
 
     @property
@@ -216,14 +229,34 @@ class Workout:
 def _divided(part: Part, division: str | None) -> Part:
     division = division or "rx"
     own = [work for work in part.work if work.division == division]
-    replaced = {work.replaces for work in own if work.replaces is not None}
+    instead = {index: work for work in own for index in work.replaces}
     base = (None,) if own and division != "rx" else (None, "rx")
     kept = tuple(
-        work
+        _standing_in(instead[index], part.work, index) if index in instead else work
         for index, work in enumerate(part.work)
-        if work.division == division or (work.division in base and index not in replaced)
+        if index in instead or (work.division in base) or (work.division == division and not work.replaces)
     )
     if not kept:  # a part written only for other divisions is shown as its first one
         first = part.work[0].division if part.work else None
         kept = tuple(work for work in part.work if work.division == first)
     return replace(part, work=kept)
+
+
+def _standing_in(work: Work, works: tuple[Work, ...], index: int) -> Work:
+    """A division's line in the place of one of those it stands in for, with that one's amounts unless it has its own."""
+    first, here = works[work.replaces[0]], works[index]
+    if index == work.replaces[0] or work.written != first.written:
+        return work
+    return replace(
+        work,
+        written=here.written,
+        scheme=here.scheme,
+        reps=here.reps,
+        reps_estimated=here.reps_estimated,
+        reps_range=here.reps_range,
+        distance_m=here.distance_m,
+        calories=here.calories,
+        seconds=here.seconds,
+        station=here.station,
+        role=here.role,
+    )

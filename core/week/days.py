@@ -5,7 +5,7 @@ from __future__ import annotations
 import datetime
 
 from core.errors import UnusableText
-from core.reading.headings import without_symbols
+from core.reading.rows import without_symbols
 from core.week.dates import HEAD, Head, date_of_head, names_a_date
 from core.week.tables import from_json, from_table, table_of
 from core.week.values import DayText, Trouble, WeekText

@@ -1,0 +1,42 @@
+"""The words of boards that are no movement, amount or format (words/boards.yaml)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+from pathlib import Path
+
+import yaml
+
+from core.reading.workout import PART_KINDS, PartKind
+
+FILE = Path(__file__).parent / "words" / "boards.yaml"
+
+
+@dataclass(frozen=True, slots=True)
+class BoardWords:
+    """headings: words -> the kind of section they open (None where they say none). instead: groups of movements that stand in
+    for one another."""
+
+    headings: dict[str, PartKind | None]
+    notes: frozenset[str]
+    divisions: frozenset[str]
+    passable: frozenset[str]
+    sentences: frozenset[str]
+    instead: tuple[frozenset[str], ...]
+
+
+@lru_cache(maxsize=1)
+def board_words() -> BoardWords:
+    """Read once."""
+    table = yaml.load(FILE.read_text(encoding="utf-8"), Loader=yaml.BaseLoader)
+    kinds: dict[str, PartKind | None] = {name: name for name in PART_KINDS}
+    headings = {words: kinds.get(kind) for kind, group in table["headings"].items() for words in group}
+    return BoardWords(
+        headings,
+        frozenset(table["notes"]),
+        frozenset(table["divisions"]),
+        frozenset(table["passable"]),
+        frozenset(table["sentences"]),
+        tuple(frozenset(group) for group in table["instead"]),
+    )

@@ -1,0 +1,183 @@
+"""Divisions: which one a line speaks of, and which shared lines what it says stands in for."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterable, Sequence
+from dataclasses import replace
+from functools import lru_cache
+
+from core.catalog import Catalog
+from core.reading.board_words import board_words
+from core.reading.draft import AMOUNTS, LOADS, Draft, worth
+from core.reading.workout import Division
+
+DIVISION_IDS: tuple[tuple[str, Division], ...] = (
+    ("rx", "rx"),
+    ("as presc", "rx"),
+    ("open", "rx"),
+    ("pro", "rx"),
+    ("performance", "rx"),
+    ("sc", "scaled"),
+    ("modif", "scaled"),
+    ("sub", "scaled"),
+    ("fit", "scaled"),
+    ("int", "intermediate"),
+    ("beg", "foundation"),
+    ("novice", "foundation"),
+    ("foundation", "foundation"),
+    ("master", "masters"),
+    ("elite", "elite"),
+    ("advanced", "elite"),
+    ("compete", "elite"),
+    ("teen", "teens"),
+    ("youth", "teens"),
+    ("adaptive", "adaptive"),
+    ("seated", "adaptive"),
+)
+_NAMES = (
+    r"rx\s?\+|rx'?d?|as\s+prescribed|scal(?:ed?|ing)|sc|modified|sub|fitness|fit|intermediate|inter|int|beginners?|beg|novice|foundations?|"
+    r"masters?|elite|advanced|performance|compete|teens?|youth|adaptive|seated|l[1-4]|(?:level|lvl)\s?[1-4]"
+)
+_AGES = r"(?:\s*(?:age)?\s*\(?\d\d\s?(?:\+|[-–]\s?\d\d)?\)?)?"
+LEAD = re.compile(
+    rf"^[\s*_#•·>(\[-]*(?:(?P<name>{_NAMES}){_AGES}(?:\s*(?:/|and|&)\s*(?:masters|teens|{_NAMES}){_AGES})?(?:\s+(?:division|option|version|group|seated|standing|men|women|final|athletes?))?|(?P<age>\d\d\+))"
+    r"(?P<sign>\s*(?:\(seated\)|\(standing\))?\s*(?:[:=)\]]|[-–—>]+(?=\s)|$)|\s+(?=[\d(]|\d?x|m\s|men\b)|\s+(?:takes?|uses?|do(?:es)?|goes?|with)\s+)\s*(?:[-–—]\s)?",
+    re.IGNORECASE,
+)
+NOTHING_OF_ITS_OWN = re.compile(r"^\s*(?:as\s+(?:written|above|prescribed|is|rx|intermediate|scaled|shown)|same|no\s+change|see above)\b", re.IGNORECASE)
+_INSTEAD = re.compile(r"\s+(?:instead\s+of|in\s+place\s+of|rather\s+than|for\s+the)\s+", re.IGNORECASE)
+
+
+def division_id(text: str) -> str:
+    """'Rx', 'scaled to', 'L2', 'beginners' -> rx, scaled, level-2, foundation."""
+    lowered = text.lower().strip()
+    if match := re.fullmatch(r"(?:l|level|lvl)\s?([1-4])", lowered):
+        return f"level-{match.group(1)}"
+    if re.match(r"\d\d\+", lowered):
+        return "masters"
+    return next((name for start, name in DIVISION_IDS if lowered.startswith(start)), "scaled")
+
+
+def leading_division(text: str) -> tuple[str, int] | None:
+    """The division a line starts with and where the rest begins, or None."""
+    match = LEAD.match(text)
+    if match is None:
+        return None
+    return division_id(match["name"] or match["age"]), match.end()
+
+
+def leads_with_division(text: str) -> bool:
+    """Whether a line starts with a division's name."""
+    return LEAD.match(text) is not None
+
+
+def instead_of(text: str) -> tuple[int, int] | None:
+    """Where 'instead of' stands in a line, or None."""
+    match = _INSTEAD.search(text)
+    return (match.start(), match.end()) if match and "instead" in match.group() + " " or match and "place" in match.group() else None
+
+
+@lru_cache(maxsize=1)
+def _groups() -> tuple[frozenset[str], ...]:
+    return board_words().instead
+
+
+def likeness(original: Draft, movement: str, catalog: Catalog) -> int:
+    """How likely a movement stands in for a shared line: 4 the same, 3 a usual substitute, 2 and 1 alike, 0 not at all."""
+    if original.movement == movement:
+        return 4
+    if any(original.movement in group and movement in group for group in _groups()):
+        return 3
+    one, other = catalog.movements.get(original.movement), catalog.movements.get(movement)
+    if one is None or other is None or one.family != other.family:
+        return 0
+    return 2 if one.implement == other.implement else 1
+
+
+def shared_lines(work: Sequence[Draft]) -> list[int]:
+    """Places of the lines everybody does."""
+    return [at for at, one in enumerate(work) if one.division in (None, "rx")]
+
+
+def replaced_lines(work: Sequence[Draft], draft: Draft, division: str, catalog: Catalog) -> list[int]:
+    """The shared lines a named movement of a division stands in for: all of the movement it is most like."""
+    done = {at for one in work if one.division == division for at in one.replaces}
+    free = [at for at in shared_lines(work) if at not in done]
+    ranked = sorted(((likeness(work[at], draft.movement, catalog), -at) for at in free), reverse=True)
+    if not ranked or not ranked[0][0]:
+        return []
+    best = work[-ranked[0][1]].movement
+    return [at for at in free if work[at].movement == best]
+
+
+def stand_in(work: Sequence[Draft], places: Sequence[int], division: str, draft: Draft) -> Draft:
+    """The shared lines at these places again for one division, with what it says of its own; amounts as in the first."""
+    original = work[places[0]]
+    copy = replace(
+        original,
+        division=division,
+        replaces=tuple(places),
+        line=draft.line,
+        column=draft.column,
+        text=draft.text or original.text,
+        assumed=list(draft.assumed),
+        notes=list(draft.notes),
+        estimated=False,
+        leads=False,
+    )
+    _overwrite(copy, draft)
+    if draft.movement and draft.movement != original.movement:
+        copy.movement = draft.movement
+        for name in LOADS:
+            if not worth(draft, name):
+                setattr(copy, name, getattr(Draft(0, 0, ""), name))
+        copy.sides = draft.sides
+    return copy
+
+
+def _overwrite(copy: Draft, draft: Draft) -> None:
+    if draft.has_amount:
+        for name in AMOUNTS:
+            setattr(copy, name, getattr(draft, name))
+    for name in LOADS:
+        if worth(draft, name):
+            setattr(copy, name, getattr(draft, name))
+
+
+def lines_with_load(work: Sequence[Draft], catalog: Catalog) -> list[int]:
+    """The shared lines a load without a name is for: the barbell's where one is loaded, else the last loaded one."""
+    loaded = [at for at in shared_lines(work) if work[at].loads]
+    return _of_one_implement(loaded, work, catalog)
+
+
+def _of_one_implement(places: list[int], work: Sequence[Draft], catalog: Catalog) -> list[int]:
+    if not places:
+        return []
+    bars = [at for at in places if catalog.movements[work[at].movement].implement == "barbell"]
+    chosen = bars or places
+    last = work[chosen[-1]].loads
+    return [at for at in chosen if work[at].loads == last]
+
+
+def lines_of_amount(work: Sequence[Draft], draft: Draft) -> list[int]:
+    """The shared lines an amount without a name is for: all that count calories, or metres."""
+    if draft.calories:
+        return [at for at in shared_lines(work) if work[at].calories]
+    if draft.distance_m:
+        return [at for at in shared_lines(work) if work[at].distance_m][:1]
+    if draft.heights_m:
+        return [at for at in shared_lines(work) if work[at].heights_m]
+    return []
+
+
+def loadable(work: Iterable[Draft], catalog: Catalog) -> list[Draft]:
+    """Shared movements that are done with a weight and have none yet."""
+    weights = ("barbell", "dumbbell", "kettlebell", "medicine-ball", "sandbag", "plate", "sled")
+    return [
+        one
+        for one in work
+        if one.division in (None, "rx")
+        and not (one.loads or one.percents or one.bodyweight)
+        and catalog.movements[one.movement].implement in weights
+    ]

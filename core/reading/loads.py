@@ -1,0 +1,52 @@
+"""Which unit a load without one is in: the text's own system, as a whole."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterable
+
+POUND_PLATES = frozenset(
+    (45, 53, 55, 65, 70, 75, 85, 95, 105, 115, 125, 135, 145, 155, 165, 175, 185, 195, 205, 225, 245, 255, 275, 285, 295, 305, 315, 335, 365, 405)
+)  # usual first standards in lb; common practice
+POUND_PAIRS = frozenset(
+    (
+        (20, 14), (14, 10), (30, 20), (45, 35), (55, 35), (65, 45), (75, 55), (85, 55), (95, 65), (105, 70), (115, 75), (115, 80), (115, 85), (125, 85),
+        (135, 95), (145, 100), (155, 105), (155, 110), (165, 115), (175, 120), (185, 125), (185, 130), (185, 135), (205, 140), (205, 145), (225, 155), (245, 165), (275, 185),
+        (275, 195), (315, 205), (315, 215), (50, 35), (35, 25), (70, 53), (53, 35), (53, 44), (62, 44),
+    )
+)  # common practice
+KILO_PAIRS = frozenset(
+    (
+        (9, 6), (6, 4), (24, 16), (32, 24), (20, 12), (20, 15), (15, 10), (16, 12), (22.5, 15), (30, 20), (35, 25), (40, 30), (40, 27.5), (42.5, 30), (43, 29), (43, 30), (50, 35), (52, 35), (60, 40), (60, 42.5),
+        (60, 43), (61, 43), (70, 47.5), (70, 48), (70, 50), (80, 55), (83, 56), (84, 61), (90, 60), (90, 61), (93, 61), (93, 65), (100, 70), (102, 70), (110, 75), (120, 80), (125, 85), (140, 95), (140, 100),
+    )
+)  # common practice
+_KILOS = re.compile(r"(?<=[\d\s])(?:kgs?|kilos?|kilograms?)(?![a-z])", re.IGNORECASE)
+_POUNDS = re.compile(r"(?<=[\d\s])(?:lbs?|pounds?)(?![a-z])|(?<=\d)#", re.IGNORECASE)
+_PAIR = re.compile(r"(?<![\d:/.,])(\d{1,3}(?:[.,]\d)?)\s?/\s?(\d{1,3}(?:[.,]\d)?)(?![\d:/%]|\s?(?:\"|in|cm|cal|m\b|min|s\b|ft|%))", re.IGNORECASE)
+
+
+def system_of(text: str) -> str:
+    """'kg' or 'lb': the system of a whole text, by its units, else by its pairs of loads; '' where neither tells."""
+    kilos, pounds = len(_KILOS.findall(text)), len(_POUNDS.findall(text))
+    if kilos or pounds:
+        return "kg" if kilos >= pounds else "lb"
+    pairs = [(float(a.replace(",", ".")), float(b.replace(",", "."))) for a, b in _PAIR.findall(text)]
+    return _vote(pairs)
+
+
+def _vote(pairs: Iterable[tuple[float, float]]) -> str:
+    votes = 0
+    for pair in pairs:
+        in_pounds, in_kilos = pair in POUND_PAIRS, pair in KILO_PAIRS
+        votes += in_pounds - in_kilos
+    return "lb" if votes > 0 else "kg" if votes < 0 else ""
+
+
+def unit_of(values: tuple[float, ...], system: str = "") -> str:
+    """kg or lb of loads written bare: the text's system; else lb when every one is a standard usual in lb and the first is not
+    one in kg."""
+    if system:
+        return system
+    usual = all(value in POUND_PLATES or value % 5 == 0 for value in values) and values[0] in POUND_PLATES
+    return "lb" if usual and (values[0] % 10 == 5 or values[0] == 53) else "kg"

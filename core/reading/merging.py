@@ -1,0 +1,65 @@
+"""Two formats that are one: written in two lines above a list, or one above and one below it."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Any
+
+from core.reading.workout import Format
+
+CHANGES = ("rest_s", "cap_s", "team", "share", "rounds", "rounds_range", "estimated", "repeat")
+
+
+def said(fmt: Format) -> dict[str, Any]:
+    """The fields beside its kind in which a format differs from an empty one."""
+    empty = Format()
+    return {name: getattr(fmt, name) for name in CHANGES if getattr(fmt, name) != getattr(empty, name)}
+
+
+def kind_only(fmt: Format) -> tuple[object, ...]:
+    """What makes two formats the same kind of piece."""
+    return fmt.kind, fmt.rounds, fmt.minutes, fmt.scheme, fmt.interval_s
+
+
+def _plain(fmt: Format) -> bool:
+    """Whether a format says no more than 'for time'."""
+    return fmt.kind == "for-time" and not fmt.scheme and fmt == Format(for_time=fmt.for_time, **said(fmt))
+
+
+def _with(base: Format, other: Format) -> Format:
+    """A format with what another says beside its kind, where it says nothing itself."""
+    more = {name: value for name, value in said(other).items() if getattr(base, name) == getattr(Format(), name)}
+    return replace(base, for_time=base.for_time or other.for_time, **more)
+
+
+def merged(first: Format, second: Format) -> Format | None:
+    """Two format lines in a row that are one format: 'for time' and '3 rounds', 'AMRAP 12' and a ladder; else None."""
+    if _plain(first):
+        kept = replace(first, rounds=None) if second.rounds else first
+        return _with(second, kept)
+    if second.kind == "for-time" and not (second.scheme and first.scheme):
+        scheme = second.scheme or first.scheme
+        if second.scheme and first.kind == "rounds" and first.rounds == len(second.scheme):
+            first = replace(first, kind="for-time", rounds=None)  # "3 rounds of", "21-15-9"
+        return _with(replace(first, scheme=scheme, ladder_step=second.ladder_step or first.ladder_step), second)
+    return _of_rounds(first, second) if first.kind == "rounds" else None
+
+
+def _of_rounds(first: Format, second: Format) -> Format | None:
+    """'4 sets' and below it 'AMRAP 3': the second as often as the first says."""
+    if second.kind == "as-many-as-possible" and first.rounds and not first.for_time:
+        return replace(second, repeat=first.rounds, rest_s=first.rest_s or second.rest_s)
+    if second.kind in ("intervals", "every-minute"):
+        return _with(replace(second, rounds=second.rounds or first.rounds), replace(first, rounds=None))
+    return None
+
+
+def trailing(first: Format | None, second: Format) -> Format | None:
+    """A format written below its list: '5 rounds' under what is done, 'for time' under '5 rounds'; else None."""
+    if first is None:
+        return second
+    if _plain(first):
+        return _with(second, replace(first, rounds=None) if second.rounds else first)
+    if _plain(second):
+        return _with(first, replace(second, rounds=None))
+    return None

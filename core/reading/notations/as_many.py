@@ -1,0 +1,104 @@
+"""As many rounds or repetitions as possible in a time."""
+
+from __future__ import annotations
+
+from core.reading.notations.notation import Example, Notation
+from core.reading.scan import FILLERS, Scan
+from core.reading.schemes import ladder_on_line
+from core.reading.tokens import seconds_of
+from core.reading.workout import Format
+
+_MAY_FOLLOW_A_TIMES = ("", "comma", "colon", "rounds", "set-word", "close", "rest", "open")
+_TIMES_BEFORE = ("rounds", "set-word")
+
+
+def read(scan: Scan) -> Format | None:
+    """'AMRAP 12', '12 min AMRAP', '3 x 5:00 AMRAP', with a ladder where one stands beside it."""
+    at = scan.at("amrap")
+    if at is None or _means_max_effort(scan, at):
+        return None
+    scan.used.add(at)
+    if (times := _minutes_times(scan, at)) is not None:
+        return times
+    seconds = _just_before(scan, at) or scan.time_near(at, bare_minutes=True)
+    repeat = _of_its_time(scan, seconds) or _times(scan, at) or 1
+    scheme, step = ladder_on_line(scan)
+    return Format(
+        "as-many-as-possible", minutes=seconds / 60 if seconds else None, repeat=repeat, scheme=scheme, ladder_step=step
+    )
+
+
+def _means_max_effort(scan: Scan, at: int) -> bool:
+    """'3 x AMRAP push-ups': as many as one can, not a format; 'AMRAP 12' and '12 min AMRAP' are formats."""
+    timed = scan.time_near(at, bare_minutes=True, dry=True) is not None
+    if timed:
+        return False
+    following = scan.phrases[at + 1].text.lower() if scan.kind(at + 1) == "words" else ""
+    return scan.kind(at - 1) in ("x", "comma") or bool(following) and following not in FILLERS
+
+
+def _minutes_times(scan: Scan, at: int) -> Format | None:
+    """'AMRAP 3 x 4': four times three minutes."""
+    following = scan.phrases[at + 1] if scan.kind(at + 1) == "sets" else None
+    if following is None or following.form or following.pair:
+        return None
+    scan.used.add(at + 1)
+    repeat = scan.bounded(following.values[0]) or 1
+    return Format("as-many-as-possible", minutes=float(following.times), repeat=repeat)
+
+
+def _just_before(scan: Scan, at: int) -> int | None:
+    """'4 min AMRAP, 1 min rest': the time before is its own."""
+    if at - 1 not in scan.free or at - 1 in scan.used:
+        return None
+    seconds = seconds_of(scan.phrases[at - 1])
+    if seconds is not None:
+        scan.used.add(at - 1)
+    return seconds
+
+
+def _of_its_time(scan: Scan, seconds: int | None) -> int | None:
+    """'3 x 5:00 AMRAP': how often stands with the time."""
+    for place in scan.free:
+        phrase = scan.phrases[place]
+        if phrase.kind == "measure" and phrase.times > 1 and seconds_of(phrase) == seconds and place in scan.used:
+            return phrase.times
+    return None
+
+
+def _times(scan: Scan, at: int) -> int | None:
+    """'x 4' or '4 rounds of' beside a timed piece: how often it is done."""
+    for place in scan.free:
+        if place in scan.used or scan.kind(place) != "count" or scan.phrases[place].pair:
+            continue
+        beside = _beside_count(scan, place, at)
+        if beside:
+            scan.used |= {place, *beside}
+            return scan.bounded(scan.phrases[place].values[0])
+    return None
+
+
+def _beside_count(scan: Scan, place: int, at: int) -> set[int]:
+    """The phrases that make a count say how often; empty where it says something else."""
+    after = scan.kind(place + 1)
+    if scan.kind(place - 1) == "x" and (after in _MAY_FOLLOW_A_TIMES or place + 1 in scan.line.taken):
+        return {place - 1}
+    if (after in _TIMES_BEFORE and place < at) or (after == "x" and place + 2 == at):
+        return {place + 1}
+    return set()
+
+
+NOTATION = Notation(
+    name="as many as possible",
+    meaning="the list again and again until the time is up; rounds are estimated from pace",
+    keys=frozenset(("amrap",)),
+    read=read,
+    rank=50,
+    examples=(
+        Example("AMRAP 12", Format("as-many-as-possible", minutes=12)),
+        Example("12 min AMRAP:", Format("as-many-as-possible", minutes=12)),
+        Example("3 x 5:00 AMRAP", Format("as-many-as-possible", minutes=5, repeat=3)),
+        Example("AMRAP 9: 2-4-6-8...", Format("as-many-as-possible", minutes=9, scheme=(2, 4, 6, 8), ladder_step=2)),
+    ),
+    counter_examples=("3 x AMRAP push-ups",),
+)

@@ -1,0 +1,149 @@
+"""Every minute, every so long: 'EMOM 12', 'E2MOM x 6', 'every 90 s for 9:00', 'on a 3:00 clock'."""
+
+from __future__ import annotations
+
+import re
+
+from core.reading.notations.notation import Example, Notation
+from core.reading.scan import Scan
+from core.reading.schemes import ladder_on_line
+from core.reading.tokens import Phrase, seconds_of
+from core.reading.workout import Format
+
+_PASSED = ("x", "of", "dash", "at", "open", "comma", "stations", "for-time")
+_COUNTED_BY = ("rounds", "set-word")
+_MINUTE_WORD = re.compile(r"e(\d*(?:\.\d)?)mo?(\d*)m")
+_SECONDS_WORD = re.compile(r"e(\d+)s")
+_CLOCK = re.compile(r"on\s+(?:a|the)\s+(?:(\d{1,2}):(\d{2})|(\d{1,2}))")
+
+
+def read(scan: Scan) -> Format | None:
+    """An interval, and how often or how long."""
+    at = scan.at("every")
+    if at is None or not _tells_a_time(scan, at) or _follows_a_piece(scan, at):
+        return None
+    scan.used.add(at)
+    interval_s = _interval(scan, at)
+    rounds, minutes = _after(scan, at)
+    if rounds is None and minutes is None:
+        rounds, minutes = _before(scan, at)
+    if rounds is None and minutes is not None:
+        rounds = scan.bounded(minutes * 60 // interval_s)
+    if minutes is None and rounds is not None:
+        minutes = rounds * interval_s / 60
+    scheme, step = ladder_on_line(scan)
+    return Format(
+        "every-minute", rounds=rounds, minutes=minutes, interval_s=interval_s, scheme=scheme, ladder_step=step
+    )
+
+
+def _tells_a_time(scan: Scan, at: int) -> bool:
+    """'every 2:00', 'every minute' and 'E2MOM' do; 'every break: 30 skips' does not."""
+    if scan.phrases[at].text.lower() != "every":
+        return True
+    following = scan.phrases[at + 1] if at + 1 < len(scan.phrases) else None
+    return following is not None and (seconds_of(following) is not None or following.kind == "count")
+
+
+def _follows_a_piece(scan: Scan, at: int) -> bool:
+    """'100 cal bike for time, every 2:00 five burpees': the piece is for time, and the minutes only
+    interrupt it."""
+    timed = scan.at("for-time")
+    if timed is None or timed > at:
+        return False
+    return any(scan.phrases[one].kind == "words" and not scan.is_filler(one) for one in scan.free if one < timed)
+
+
+def _interval(scan: Scan, at: int) -> int:
+    """Seconds from one start to the next, by the word or the time after it."""
+    word = scan.phrases[at].text.lower()
+    if clock := _CLOCK.match(word):
+        minutes, seconds, whole = clock.groups()
+        return int(whole) * 60 if whole else int(minutes) * 60 + int(seconds)
+    if minute := _MINUTE_WORD.search(word):
+        return int(float(minute.group(1) or 1) * 60)
+    if seconds_word := _SECONDS_WORD.fullmatch(word):
+        return int(seconds_word.group(1)) or 60
+    if "minute" in word or "otm" in word:
+        return 60
+    following = at + 1
+    seconds = seconds_of(scan.phrases[following]) if following < len(scan.phrases) and following not in scan.line.taken else None
+    if seconds:
+        scan.used.add(following)
+    return seconds or 60
+
+
+def _after(scan: Scan, at: int) -> tuple[int | None, float | None]:
+    """(rounds, minutes) said after the word."""
+    place = at + 1
+    while place < len(scan.phrases) and place not in scan.line.taken and _may_be_passed(scan, place):
+        place += 1
+    if place >= len(scan.phrases) or place in scan.line.taken:
+        return None, None
+    phrase = scan.phrases[place]
+    seconds = seconds_of(phrase)
+    if seconds is not None and phrase.times == 1 and scan.kind(place - 1) != "colon":
+        scan.used.add(place)
+        return _sets_in_bracket(scan, place), seconds / 60
+    if phrase.kind == "count" and not phrase.pair:
+        return _of_count(scan, place, phrase)
+    return None, None
+
+
+def _may_be_passed(scan: Scan, place: int) -> bool:
+    return place in scan.used or scan.phrases[place].kind in _PASSED or scan.is_filler(place)
+
+
+def _sets_in_bracket(scan: Scan, place: int) -> int | None:
+    """'for 16 min (8 sets)' says it twice."""
+    if [scan.kind(place + step) for step in (1, 2)] != ["open", "count"] or scan.kind(place + 3) not in _COUNTED_BY:
+        return None
+    scan.used |= {place + 2, place + 3}
+    return scan.bounded(scan.phrases[place + 2].values[0])
+
+
+def _of_count(scan: Scan, place: int, phrase: Phrase) -> tuple[int | None, float | None]:
+    """'x 6', '6 rounds', or bare minutes; 'every 2:00 5 deadlifts' counts the movement."""
+    follows = scan.kind(place + 1) in _COUNTED_BY
+    if follows or (place > 0 and scan.kind(place - 1) == "x"):
+        scan.used |= {place, place + 1} if follows else {place}
+        return scan.bounded(phrase.values[0]), None
+    if scan.kind(place + 1) == "words" and not scan.is_filler(place + 1):
+        return None, None
+    scan.used.add(place)
+    return None, phrase.values[0]
+
+
+def _before(scan: Scan, at: int) -> tuple[int | None, float | None]:
+    """'12 min EMOM', '10 rounds every 2:00', '10:00 EMOM'."""
+    place = at - 1
+    while place >= 0 and place not in scan.line.taken and (scan.is_filler(place) or scan.kind(place) in ("comma", "for-time", "each")):
+        place -= 1
+    if place < 0 or place in scan.line.taken:
+        return None, None
+    phrase = scan.phrases[place]
+    if phrase.kind in (*_COUNTED_BY, "x") and scan.kind(place - 1) == "count":
+        scan.used |= {place, place - 1}
+        return scan.bounded(scan.phrases[place - 1].values[0]), None
+    seconds = seconds_of(phrase)
+    if seconds is None and (phrase.kind != "count" or phrase.pair):
+        return None, None
+    scan.used.add(place)
+    return None, seconds / 60 if seconds is not None else phrase.values[0]
+
+
+NOTATION = Notation(
+    name="every minute",
+    meaning="the list, or one place of it after the other, starts anew with every interval",
+    keys=frozenset(("every",)),
+    read=read,
+    rank=30,
+    examples=(
+        Example("EMOM 12", Format("every-minute", rounds=12, minutes=12, interval_s=60)),
+        Example("E2MOM x 6:", Format("every-minute", rounds=6, minutes=12, interval_s=120)),
+        Example("every 90 s for 9:00", Format("every-minute", rounds=6, minutes=9, interval_s=90)),
+        Example("Every 2 mins for 16 mins (8 sets)", Format("every-minute", rounds=8, minutes=16, interval_s=120)),
+        Example("6 rounds, each for time, on a 3:00 clock", Format("every-minute", rounds=6, minutes=18, interval_s=180)),
+    ),
+    counter_examples=("every break: 30 skips", "every 2:00 five burpees"),
+)

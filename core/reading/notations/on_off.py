@@ -1,0 +1,77 @@
+"""Work and rest by the clock: '40 s on / 20 s off x 6'."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import replace
+
+from core.reading.notations.notation import Example, Notation
+from core.reading.scan import Scan
+from core.reading.tokens import seconds_of, seconds_of_clock
+from core.reading.workout import Format
+
+_TIMES = re.compile(r"\d{0,2}:\d{2}|\d+\s*(?:m(?:in)?\w*|')?")
+_COUNTED_BY = ("rounds", "set-word", "x")
+
+
+def read(scan: Scan) -> Format | None:
+    """A pair of times with 'on' and 'off', and how often."""
+    at = scan.at("interval")
+    if at is None:
+        return None
+    scan.used.add(at)
+    work_s, rest_s = (_seconds(one) for one in _TIMES.findall(scan.phrases[at].text.lower())[:2])
+    fmt = Format("intervals", work_s=work_s, rest_s=rest_s)
+    stations = scan.at("stations")
+    if stations is not None:
+        scan.used.add(stations)
+    return replace(fmt, rounds=_rounds(scan, fmt))
+
+
+def _seconds(text: str) -> int:
+    if ":" in text:
+        return seconds_of_clock(text)
+    number = int(re.split(r"\D", text, maxsplit=1)[0])
+    return number * 60 if re.search(r"m|'", text) else number
+
+
+def _rounds(scan: Scan, fmt: Format) -> int | None:
+    """'x 6', '6 rounds', '4 x' before, or the minutes they fill."""
+    for place in scan.free:
+        if place in scan.used:
+            continue
+        phrase = scan.phrases[place]
+        if phrase.kind == "measure" and phrase.times > 1 and seconds_of(phrase):
+            scan.used.add(place)
+            return scan.bounded(phrase.times)
+        if phrase.kind == "count" and not phrase.pair and (scan.kind(place + 1) in _COUNTED_BY or scan.kind(place - 1) == "x"):
+            scan.used |= {one for one in (place, place + 1) if scan.kind(one) in ("count", *_COUNTED_BY)}
+            return scan.bounded(phrase.values[0])
+        if (rounds := _filled(scan, place, fmt)) is not None:
+            return rounds
+    return None
+
+
+def _filled(scan: Scan, place: int, fmt: Format) -> int | None:
+    """How many intervals the minutes beside them hold."""
+    seconds = seconds_of(scan.phrases[place])
+    once = (fmt.work_s or 0) + (fmt.rest_s or 0)
+    if not seconds or scan.phrases[place].times != 1 or scan.kind(place - 1) == "rest" or not once or seconds < 2 * once:
+        return None
+    scan.used.add(place)
+    return scan.bounded(seconds // once)
+
+
+NOTATION = Notation(
+    name="on and off",
+    meaning="work for the first time, rest for the second, so many times",
+    keys=frozenset(("interval",)),
+    read=read,
+    rank=20,
+    examples=(
+        Example(":40 on :20 off x 6", Format("intervals", work_s=40, rest_s=20, rounds=6)),
+        Example("30s work / 30s rest, 5 rounds", Format("intervals", work_s=30, rest_s=30, rounds=5)),
+        Example("4 rounds, 3 min on/1 min off", Format("intervals", work_s=180, rest_s=60, rounds=4)),
+    ),
+    counter_examples=("1 min on the rower",),
+)

@@ -1,0 +1,43 @@
+"""A list of repetitions that leads: '21-15-9', '10-9-8-...-1'."""
+
+from __future__ import annotations
+
+from core.reading.notations.notation import Example, Notation
+from core.reading.scan import Scan
+from core.reading.tokens import expand_ladder
+from core.reading.workout import Format
+
+_ANOTHER_MEANING = ("sets", "build", "tempo", "measure", "rm", "max")
+
+
+def read(scan: Scan) -> Format | None:
+    """Such a list on a line of its own, or leading a line ('21-15-9 reps of')."""
+    at = scan.at("scheme", "ladder", "span")
+    if at is None or scan.has(*_ANOTHER_MEANING):
+        return None
+    if any(scan.phrases[one].kind == "words" and not scan.is_filler(one) for one in scan.free):
+        return None
+    phrase = scan.phrases[at]
+    if phrase.kind == "span" and scan.at("reps") is not None:
+        return None
+    scan.used.add(at)
+    if phrase.kind == "scheme":
+        return Format(scheme=tuple(int(value) for value in phrase.values))
+    scheme, step = expand_ladder(phrase)
+    if (word := scan.at("ladder-word")) is not None:
+        scan.used.add(word)
+    return Format(scheme=scheme, ladder_step=step)
+
+
+NOTATION = Notation(
+    name="a list of repetitions",
+    meaning="one round for every number, with that many of each movement",
+    keys=frozenset(("scheme", "ladder", "span")),
+    read=read,
+    rank=70,
+    examples=(
+        Example("21-15-9", Format(scheme=(21, 15, 9))),
+        Example("3-6-9-12...", Format(scheme=(3, 6, 9, 12), ladder_step=3)),
+    ),
+    counter_examples=("5-8 pull-ups", "Deadlift 5-5-3"),
+)

@@ -1,0 +1,58 @@
+"""Sets of a list: '3 sets:', '4 sets of', '3x'."""
+
+from __future__ import annotations
+
+from core.reading.notations.notation import Example, Notation
+from core.reading.scan import Scan
+from core.reading.workout import Format
+
+_BESIDE = ("colon", "of", "dash", "comma", "open", "close", "rest", "after-set", "clock", "measure", "cap", "each", "for-time", "max")
+
+
+def read(scan: Scan) -> Format | None:
+    """A count with 'sets' or a times sign, and nothing else of its own on the line."""
+    places = _with_word(scan) or _with_sign(scan)
+    if places is None:
+        return None
+    count, other = places
+    scan.used |= {count, other}
+    return Format("rounds", rounds=scan.bounded(scan.phrases[count].values[0]))
+
+
+def _with_word(scan: Scan) -> tuple[int, int] | None:
+    at = scan.at("set-word")
+    if at is None:
+        return None
+    count = at - 2 if at >= 2 and scan.is_filler(at - 1) else at - 1  # "3 giant sets"
+    return (count, at) if scan.kind(count) == "count" and _nothing_but(scan, {at, count}) else None
+
+
+def _with_sign(scan: Scan) -> tuple[int, int] | None:
+    at = scan.at("x")
+    if at is None:
+        return None
+    for count in (at - 1, at + 1):
+        if scan.kind(count) == "count" and not scan.phrases[count].pair and _nothing_but(scan, {at, count}):
+            return count, at
+    return None
+
+
+def _nothing_but(scan: Scan, allowed: set[int]) -> bool:
+    return all(
+        place in allowed or scan.phrases[place].kind in _BESIDE or scan.is_filler(place) for place in scan.free
+    )
+
+
+NOTATION = Notation(
+    name="sets of a list",
+    meaning="the list so many times, not against the clock",
+    keys=frozenset(("set-word", "x")),
+    read=read,
+    rank=90,
+    examples=(
+        Example("3 sets:", Format("rounds", rounds=3)),
+        Example("3x", Format("rounds", rounds=3)),
+        Example("4 giant sets, rest 2:00", Format("rounds", rounds=4, rest_s=120)),
+    ),
+    counter_examples=("5 sets of 3", "3 x 8 push-ups"),
+)

@@ -1,0 +1,36 @@
+"""Eight times twenty seconds on and ten off, by its usual short name."""
+
+from __future__ import annotations
+
+from core.reading.notations.notation import Example, Notation
+from core.reading.scan import Scan
+from core.reading.workout import Format
+
+TWENTY_TEN = Format("intervals", rounds=8, work_s=20, rest_s=10)
+_SAYS_THE_SAME = ("sets", "open", "close", "count", "slash", "x", "of", "each")
+
+
+def read(scan: Scan) -> Format | None:
+    """The name, and what stands beside it that says the same again."""
+    at = scan.at("tabata")
+    if at is None:
+        return None
+    scan.used.add(at)
+    place = at + 1
+    while scan.kind(place) in _SAYS_THE_SAME and not (scan.kind(place) == "count" and scan.kind(place + 1) == "words"):
+        scan.used.add(place)
+        place += 1
+    if scan.kind(place) == "comma" and scan.kind(place + 1) == "measure" and scan.phrases[place + 1].unit == "min":
+        scan.used |= {place, place + 1}
+    return TWENTY_TEN
+
+
+NOTATION = Notation(
+    name="twenty-ten",
+    meaning="eight times 20 s of work and 10 s of rest for every movement of the list",
+    keys=frozenset(("tabata",)),
+    read=read,
+    rank=15,
+    examples=(Example("tabata:", TWENTY_TEN), Example("Tabata (8 x 20/10) of each:", TWENTY_TEN)),
+    counter_examples=("20/10 x 8",),
+)

@@ -1,0 +1,48 @@
+"""A pair of times that is usual, without its words: '20/10 x 8'."""
+
+from __future__ import annotations
+
+import re
+
+from core.reading.notations.notation import Example, Notation
+from core.reading.scan import Scan
+from core.reading.tokens import Phrase
+from core.reading.workout import Format
+
+USUAL = frozenset(
+    ((20, 10), (10, 20), (30, 15), (15, 30), (30, 30), (40, 20), (45, 15), (30, 20), (50, 10), (60, 30), (60, 60), (90, 30), (15, 15), (20, 20))
+)  # common practice
+
+
+def read(scan: Scan) -> Format | None:
+    """Seconds on and off that lead a line, and how often."""
+    at = scan.at("sets")
+    if at is None or at != scan.free[0]:
+        return None
+    phrase = scan.phrases[at]
+    first = _first_pair(phrase) if phrase.form == "first-pair" else None
+    pair, times = (first, phrase.values[0]) if first else (phrase.values if phrase.pair else (), phrase.times)
+    if pair not in USUAL:
+        return None
+    scan.used.add(at)
+    if scan.kind(at + 1) in ("rounds", "set-word"):
+        scan.used.add(at + 1)
+    return Format("intervals", rounds=scan.bounded(times), work_s=int(pair[0]), rest_s=int(pair[1]))
+
+
+def _first_pair(phrase: Phrase) -> tuple[float, ...]:
+    return tuple(float(one) for one in re.findall(r"\d+", phrase.text)[:2])
+
+
+NOTATION = Notation(
+    name="a pair of times",
+    meaning="seconds on and off by their usual numbers, so many times",
+    keys=frozenset(("sets",)),
+    read=read,
+    rank=40,
+    examples=(
+        Example("20/10 x 8", Format("intervals", rounds=8, work_s=20, rest_s=10)),
+        Example("8 x 40/20", Format("intervals", rounds=8, work_s=40, rest_s=20)),
+    ),
+    counter_examples=("8 x 60/40", "5 x 5"),
+)

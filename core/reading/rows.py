@@ -1,0 +1,116 @@
+"""The rows of a text: what stands before the words of a line (indent, bullet, number of a set, clock time), and where its
+sentences part."""
+
+from __future__ import annotations
+
+import re
+import unicodedata
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+from typing import Literal
+
+from core.reading.headings import Heading
+from core.reading.languages import Translated
+
+RowRole = Literal["work", "note", "title", "schedule", "heading", "table", "too-long"]
+BULLET = re.compile(r"^\s*(?:[-*•·▪◦‣●○–—>✓✔☐]+(?=\s|\w)|\d{1,2}[.)](?=\s|[A-Za-z])|\(\d{1,2}\)(?=\s)|\[[ x]?\])\s*")
+NUMBER_BULLET = re.compile(r"^\s*(?:[-*•]\s*)?\(?(\d{1,2})(?:[.)]|:(?=\s+\D))(?=\s|[A-Za-z])\s*")
+LETTER_BULLET = re.compile(r"^\s*\(?([a-h])[).]\s+(?=\S)")
+SET_NUMBER = re.compile(
+    r"^\s*(?:(?:sets?|waves?)\s*#?\s*(?P<from>\d{1,2})(?:\s*[-–&+]\s*(?P<to>\d{1,2}))?\s*[:\-–=.)]?\s*"
+    r"|(?P<bare>\d{1,2})(?:\s*[-–]\s*(?P<until>\d{1,2}))?\s*:\s*(?=\d+\s*(?:reps?\b|[x@])))(?=[\d@(])",
+    re.IGNORECASE,
+)
+OF_THE_CLOCK = re.compile(r"^\s*(?:at\s+)?([012]?\d)[:.h]([0-5]\d)\s*(?:h|uhr)?\s*[-–:|]?\s+(?=[A-Za-z\"“])")
+OF_THE_HOUR = re.compile(r"^\s*([0-6]\d)\s*[-–]\s*([0-6]\d)\s*(?:min|')?\s*[:\-–]?\s+(?=[A-Za-z])")
+WEEK_OF = re.compile(r"^\s*(?:week|wk)\s*\d{1,2}\s*[:\-–]\s*(?=\S)", re.IGNORECASE)
+REMARK = re.compile(r"\s//\s*")
+_SENTENCE_END = re.compile(r"(?<=[a-z0-9%)\]\"”])[.!?]+\s+(?=[A-ZÀ-Ý\"“¿¡(])(?![A-Z]{2,4}\s?[:=])")
+_NO_END = re.compile(r"(?:\b(?:alt|ea|min|mins|sec|vs|no|approx|max|incl|st|dr|w|i\.e|e\.g|a\.m|p\.m|reps|cal|t\.c|s\.a)|^\s*\d{1,2}|^\s*\w)$", re.IGNORECASE)
+_INLINE_STATION = re.compile(
+    r"(?:(?<=\s)|(?<=[:,;])|^)\(?(?:([A-Ha-h])[).]|(?:min(?:ute)?\s*|m)(\d{1,2})\s*[:.)=-]|(\d{1,2})\))\s+(?=\S)", re.IGNORECASE
+)
+LEAST_INLINE = 2
+
+
+@dataclass
+class Row:
+    """One line of a text that says something. text: in English, pictures as spaces; columns from 0 in it.
+
+    start: where the words begin after heading and bullet. bullet: number in a list; letter: place of a letter in it.
+    sets: how many sets a 'Sets 1-4:' stands for. pieces: (start, end, is a sentence) of what follows.
+    """
+
+    number: int
+    written: str
+    english: Translated
+    indent: int
+    after_blank: bool
+    text: str = ""
+    start: int = 0
+    role: RowRole = "work"
+    heading: Heading | None = None
+    bullet: int | None = None
+    letter: int | None = None
+    sets: int = 0
+    tabled: bool = False
+    pieces: list[tuple[int, int, bool]] = field(default_factory=list)
+    marks: list[tuple[int, int, str]] = field(default_factory=list)
+    named: bool = False
+    format: bool = False
+    followed: bool = False
+
+    @property
+    def content(self) -> str:
+        """What the row says after heading and bullet."""
+        return self.text[self.start :]
+
+    @property
+    def item(self) -> bool:
+        """Whether the row is one of a list of movements."""
+        return self.role == "work" and self.named and not self.sets
+
+
+def without_symbols(line: str) -> str:
+    """The line with emoji and other pictures as spaces, every column kept."""
+    if line.isascii():
+        return line
+    return "".join(
+        " " if unicodedata.category(letter) in ("So", "Sk", "Cn", "Cf", "Mn") and letter not in "×″′♂♀" else letter
+        for letter in line
+    )
+
+
+def indent_of(line: str) -> int:
+    """Columns before the first sign; a tab counts four."""
+    lead = line[: len(line) - len(line.lstrip())]
+    return len(lead.expandtabs(4))
+
+
+def sentences_of(text: str, start: int) -> Iterator[tuple[int, int]]:
+    """Where each sentence of a row starts and ends."""
+    begin = start
+    for end in _SENTENCE_END.finditer(text, start):
+        if _NO_END.search(text[begin : end.start()]):
+            continue
+        yield begin, end.start() + 1
+        begin = end.end()
+    yield begin, len(text)
+
+
+def inline_stations(text: str, start: int) -> list[tuple[int, int, int, int]]:
+    """(where its sign starts, where its words start, where they end, its number) of 'A) .. B) .. C) ..' on one line; empty
+    where the signs do not count up from the first."""
+    found = [
+        (match.start(), match.end(), _place(match))
+        for match in _INLINE_STATION.finditer(text, start)
+    ]
+    if len(found) < LEAST_INLINE or [number for _, _, number in found] != list(range(1, len(found) + 1)):
+        return []
+    stops = [begin for begin, _, _ in found[1:]] + [len(text)]
+    return [(begin, words, stop, number) for (begin, words, number), stop in zip(found, stops, strict=True)]
+
+
+def _place(match: re.Match[str]) -> int:
+    letter, minute, number = match.groups()
+    return ord(letter.lower()) - ord("a") + 1 if letter else int(minute or number)

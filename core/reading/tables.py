@@ -1,0 +1,185 @@
+"""Columns pasted from a sheet: which cell says what, by the words of the head."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from core.reading.languages import Translated
+from core.reading.names import Names
+
+Column = Literal["day", "movement", "sets", "reps", "sets-reps", "percent", "load", "rest", "tempo", "rpe", "note", "time", "division"]
+HEAD_WORDS: tuple[tuple[Column, tuple[str, ...]], ...] = (
+    ("sets-reps", ("sets x reps", "s x r", "sxr", "sets/reps", "sets & reps", "detail", "prescription", "volume", "series x reps")),
+    ("movement", ("movement", "movements", "exercise", "exercises", "lift", "lifts", "piece", "drill", "what", "work", "workout")),
+    ("sets", ("sets", "set", "s", "series")),
+    ("reps", ("reps", "rep", "r", "repetitions", "reps/dist", "reps/distance", "amount")),
+    ("percent", ("%", "percent", "% 1rm", "%1rm", "intensity", "% of max", "% rm")),
+    ("load", ("load", "weight", "kg", "lb", "lbs", "weight (kg)", "load (kg)", "kg/lb", "% or kg", "kg or %")),
+    ("rest", ("rest", "pause", "recovery")),
+    ("tempo", ("tempo",)),
+    ("rpe", ("rpe", "rir", "effort")),
+    ("time", ("time", "duration", "min", "minutes")),
+    ("day", ("day", "date", "session")),
+    ("note", ("note", "notes", "comment", "comments", "remarks", "target", "goal", "cue", "cues", "focus")),
+)
+_SEPARATORS = (re.compile(r"\t+|\s{0,3}\t\s{0,3}"), re.compile(r"\s*\|\s*"), re.compile(r"\s*;\s*"), re.compile(r"\s*,\s*"), re.compile(r"\s{3,}"))
+_RULE = re.compile(r"^[\s|:+=-]+$")
+GAP = re.compile(r"\s*\|\s*|\t+|\s{3,}")
+LEAST_COLUMNS = 2
+
+
+@dataclass(frozen=True)
+class Cell:
+    """One cell of a row: its text and its columns in the line."""
+
+    text: str
+    start: int
+    end: int
+
+
+@dataclass(frozen=True)
+class Head:
+    """The head of a table: what each column says, and what parts the cells."""
+
+    columns: tuple[Column | None, ...]
+    separator: re.Pattern[str]
+
+
+def cells_of(line: str, separator: re.Pattern[str]) -> list[Cell]:
+    """Every cell of a line, empty ones too (but those outside the first and last bar)."""
+    found, start = [], 0
+    for gap in separator.finditer(line):
+        found.append((start, gap.start()))
+        start = gap.end()
+    found.append((start, len(line)))
+    if "|" in separator.pattern and len(found) > 1:
+        found = found[1:] if not line[slice(*found[0])].strip() else found
+        found = found[:-1] if not line[slice(*found[-1])].strip() else found
+    return [_cell(line, start, end) for start, end in found]
+
+
+def _cell(line: str, start: int, end: int) -> Cell:
+    text = line[start:end]
+    start += len(text) - len(text.lstrip())
+    return Cell(text.strip(), start, start + len(text.strip()))
+
+
+def read_head(line: str) -> Head | None:
+    """The head of a table of movements, or None: at least two columns, one of movements, one of amounts."""
+    for separator in _SEPARATORS:
+        cells = cells_of(line, separator)
+        if len(cells) < LEAST_COLUMNS:
+            continue
+        columns = tuple(_column(cell.text) for cell in cells)
+        known = {column for column in columns if column}
+        if "movement" in known and known & {"sets", "reps", "sets-reps", "percent", "load"}:
+            return Head(columns, separator)
+    return None
+
+
+def _column(text: str) -> Column | None:
+    plain = text.lower().strip(" *_.:")
+    return next((column for column, words in HEAD_WORDS if plain in words), None)
+
+
+def is_rule(line: str) -> bool:
+    """'|---|---|' under a head."""
+    return bool(_RULE.match(line)) and "-" in line
+
+
+def sentence_of(head: Head, cells: Sequence[Cell]) -> list[tuple[Column, Cell]]:
+    """The cells of a row with what their columns say; those of unknown columns as notes."""
+    return [
+        (column or "note", cell)
+        for column, cell in zip((*head.columns, *(None,) * len(cells)), cells, strict=False)
+        if cell.text and cell.text not in ("-", "–", "—", "none")
+    ]
+
+
+def line_of(head: Head, cells: Sequence[Cell], english: Translated) -> Translated:
+    """A row as the line a coach would have written, with the way back to its columns."""
+    said = dict(reversed(sentence_of(head, cells)))
+    pieces: list[tuple[str, Cell]] = []
+    sets, reps = said.get("sets"), said.get("reps")
+    if "movement" in said:
+        pieces.append((said["movement"].text, said["movement"]))
+    if "sets-reps" in said:
+        pieces.append((said["sets-reps"].text, said["sets-reps"]))
+    if sets and reps:
+        pieces += [(sets.text, sets), ("x", sets), (reps.text, reps)]
+    elif sets or reps:
+        pieces += [(one.text + suffix, one) for one, suffix in ((sets, " sets"), (reps, " reps")) if one]
+    for column in ("time", "percent", "load", "rpe", "tempo", "rest", "note", "day"):
+        if column in said and (words := _worded(column, said[column].text)):
+            pieces.append((words, said[column]))
+    return _composed(pieces, english)
+
+
+def _worded(column: str, text: str) -> str:
+    """A cell's words as a line would say them."""
+    bare = re.fullmatch(r"[+]?[\d.,/ -]+", text) is not None
+    if column == "percent":
+        return f"@ {text}%" if bare else f"@ {text}"
+    if column == "load":
+        return f"@ {text} kg" if bare else f"@ {text}"
+    if column == "rpe":
+        return f"@ RPE {text}" if bare else text
+    if column == "tempo":
+        return f"tempo {text}"
+    if column == "rest":
+        return f"(rest {text})"
+    return text if column == "time" else f"({text})"
+
+
+def _composed(pieces: Sequence[tuple[str, Cell]], english: Translated) -> Translated:
+    text, starts, ends = "", [], []
+    for words, cell in pieces:
+        begin, stop = english.written(cell.start, cell.end)
+        exact = words == cell.text and not english.starts
+        if text:
+            text, starts, ends = f"{text} ", [*starts, begin], [*ends, begin]
+        starts += [cell.start + place for place in range(len(words))] if exact else [begin] * len(words)
+        ends += [cell.start + place + 1 for place in range(len(words))] if exact else [stop] * len(words)
+        text += words
+    return Translated(text, tuple(starts), tuple(ends))
+
+
+def unheaded(lines: Sequence[str], names: Names) -> Head | None:
+    """Rows of 'Snatch <tab> 5 <tab> 2 <tab> 75 %' with no head: a name, sets, reps and what a number with a sign says."""
+    rows = [cells_of(line, _SEPARATORS[0]) for line in lines]
+    if len(rows) < 2 or any(len(row) < 3 or len(row) != len(rows[0]) for row in rows):
+        return None
+    if not all(names.starts(row[0].text) for row in rows):
+        return None
+    columns: list[Column | None] = ["movement"]
+    for place in range(1, len(rows[0])):
+        columns.append(_guessed([row[place].text for row in rows], place))
+    return Head(tuple(columns), _SEPARATORS[0])
+
+
+def _guessed(texts: Sequence[str], place: int) -> Column | None:
+    said = [text for text in texts if text]
+    if all(re.fullmatch(r"\d{1,3}(?:[-–]\d{1,3})?\s*%", text) for text in said):
+        return "percent"
+    if all(re.fullmatch(r"[\d.,/x ]+\s*(?:kg|lbs?)", text) for text in said):
+        return "load"
+    if all(re.fullmatch(r"\d{1,2}\s*x\s*\d{1,3}", text) for text in said):
+        return "sets-reps"
+    if all(re.fullmatch(r"\d{1,3}", text) for text in said):
+        return ("sets", "reps", "percent")[place - 1] if place <= 3 else None  # type: ignore[return-value]
+    return None
+
+
+def split_cells(line: str) -> list[tuple[int, int]]:
+    """Start and end of every cell of a line set in columns (bars, tabs or wide gaps) that says something."""
+    cells, start = [], 0
+    for gap in GAP.finditer(line):
+        if line[start : gap.start()].strip():
+            cells.append((start, gap.start()))
+        start = gap.end()
+    if line[start:].strip():
+        cells.append((start, len(line)))
+    return cells
