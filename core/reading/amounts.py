@@ -5,23 +5,28 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
+from dataclasses import replace
 
 from core.catalog.rows import Movement
 from core.reading.draft import BUILD_SETS, HEAVY_PERCENT, Draft
+from core.reading.board_words import board_words
 from core.reading.line import Line
 from core.reading.loads import unit_of
-from core.reading.names import MODIFIERS, plain
-from core.reading.tokens import Phrase, expand_ladder
+from core.reading.names import IMPLEMENT_WORDS, plain
+from core.reading.tokens import Phrase, expand_ladder, whole_ladder
 from core.reading.units import KG_PER, METRE_PER, SECOND_PER
 from core.reading.workout import MarkRole
 
 MAX_LOAD_KG = 500
+SAME_LOAD = 0.03  # one load in two units, rounded to plates; common practice
 MAX_COUNT = 5000
 MAX_PERCENT = 130
 LONGEST_M = 200_000
 SHORTEST_M = 100  # a bare number beside a machine is a distance from here on; common practice
 LONGEST_S = 36_000
 HEAVY_WORDS = {"single": 1, "double": 2, "triple": 3}
+LIFTED = ("barbell", "dumbbell", "kettlebell", "medicine-ball", "sandbag", "plate", "sled", "box", "rings", "pull-up-bar", "none")
+LEAST_LOAD = 5  # a smaller loose number is no load; common practice
 INCHES_UP_TO = 36  # a bare box height up to this is in inches, above it in cm; common practice
 
 
@@ -67,7 +72,10 @@ class Amounts:
 
     def _words(self, index: int, phrase: Phrase) -> None:
         words = plain(phrase.text).split()
-        if all(word in MODIFIERS for word in words):
+        if words and all(word in ("cal", "calorie", "for") for word in words) and "for" != words[-1]:
+            self.draft.counts = "cal"
+            return self.take(index, "calories")
+        if all(word in board_words().passable or word in IMPLEMENT_WORDS for word in words):
             self.take(index, "how to do it", "note")
             self.draft.alternating |= "alternating" in words
             if "synchro" in words or "synchronised" in words:
@@ -84,6 +92,12 @@ class Amounts:
     def _count(self, index: int, phrase: Phrase) -> None:
         draft, value = self.draft, phrase.values[0]
         before, after = self.kind(index - 1), self.kind(index + 1)
+        if phrase.pair and not all(one.is_integer() for one in phrase.values) and self.row is not None:
+            return self._bare_load(index, phrase)  # "22.5/15"
+        if value == 2 and after == "words" and not phrase.pair and self._names_hand_weights(index + 1):
+            draft.implements = 2  # "w/ 2 DB 15/10"
+            self.line.take([index + 1], "note", "a weight in each hand")
+            return self.take(index, "two of them", "load")
         if (
             before == "at"
             and value <= 10
@@ -95,7 +109,7 @@ class Amounts:
             draft.rpe = value
             draft.assumed.append(f"@ {phrase.text} as RPE")
             return self.take(index, f"RPE {value:g}", "load")
-        if before == "at" and draft.has_amount:
+        if before == "at" and (draft.has_amount or phrase.pair):
             return self._bare_load(index, phrase)
         tries = after == "words" and self.line.phrases[index + 1].text.lower().startswith(
             ("attempt", "tries")
@@ -136,6 +150,11 @@ class Amounts:
         self._bare_load(index, phrase)
         return None
 
+    def _names_hand_weights(self, index: int) -> bool:
+        """Whether a phrase is only 'dumbbells' or 'kettlebells', beside a movement named elsewhere."""
+        words = plain(self.line.phrases[index].text).split()
+        return self.name_at is not None and index != self.name_at and words in (["dumbbell"], ["kettlebell"])
+
     def _reps(self, index: int, phrase: Phrase) -> None:
         draft, value = self.draft, phrase.values[0]
         if not value.is_integer() or not 1 <= value <= MAX_COUNT:
@@ -146,6 +165,9 @@ class Amounts:
             and self.kind(index - 1) != "x"
         ):
             return self._bare_load(index, phrase)
+        if self._is_bare_distance(phrase):
+            draft.assumed.append(f"{phrase.text} as metres")
+            return self._distance(index, phrase, 1.0)
         draft.reps = int(value)
         if (
             phrase.pair
@@ -162,6 +184,12 @@ class Amounts:
         self.take(index, f"{draft.reps or draft.calories} {'reps' if draft.reps else 'cal'}")
         return None
 
+    def _is_bare_distance(self, phrase: Phrase) -> bool:
+        """'800 row', 'run 400': nobody counts a machine in hundreds of repetitions."""
+        row = self.row
+        goes = row is not None and (row.unit == "metre" or row.metres_per_rep is not None)
+        return goes and phrase.values[0] >= SHORTEST_M and row is not None and row.family in ("machine", "running")
+
     def _set_count(self, index: int, phrase: Phrase, sets: int) -> None:
         if not 1 <= sets <= 100:
             return self.refuse(index, phrase, "sets of 1 to 100 can be read")
@@ -173,16 +201,11 @@ class Amounts:
         draft = self.draft
         reps = int(phrase.values[0])
         beside = index in self.line.bracketed or (self.name_at is not None and index > self.name_at)
-        if (
-            beside
-            and draft.has_amount
-            and phrase.times == 2
-            and self.row is not None
-            and self.row.implement in ("dumbbell", "kettlebell")
-        ):
+        if beside and phrase.times == 2 and self._in_both_hands(phrase):
             draft.implements = 2  # "20 lunges (2x15)", "8 snatches 2 x 22.5/15": a weight in each hand
-            draft.assumed.append(f"{phrase.text} as two of {phrase.values[0]:g} kg")
-            return self._loads(index, phrase, phrase.values, "kg")
+            unit = unit_of(phrase.values, self.line.system)
+            draft.assumed.append(f"{phrase.text} as two of {phrase.values[0]:g} {unit}")
+            return self._loads(index, phrase, phrase.values, unit)
         if phrase.form == "first-pair":  # "24/16 x 10": two standards, then reps
             draft.reps = reps
             first = tuple(float(one) for one in re.findall(r"\d+(?:\.\d+)?", phrase.text)[:2])
@@ -208,9 +231,20 @@ class Amounts:
         self.take(index, f"{phrase.times} sets of {reps}")
         return None
 
+    def _in_both_hands(self, phrase: Phrase) -> bool:
+        """Whether 'two times a number' beside a movement is a weight in each hand."""
+        row, draft = self.row, self.draft
+        if row is None or draft.loads:
+            return False
+        in_hands = row.implement in ("dumbbell", "kettlebell") or "dumbbell" in row.id or "pair" in row.context
+        return (in_hands and (draft.has_amount or phrase.pair)) or (phrase.pair and draft.has_amount)
+
     def _sum(self, index: int, phrase: Phrase) -> None:
         if self.draft.has_amount:
             return None
+        if self.row is not None and self.row.id.endswith("clean-and-jerk") and len(phrase.values) == 2:
+            self.draft.reps = int(phrase.values[0])  # "1+1": a clean and its jerk
+            return self.take(index, f"{self.draft.reps} of both")
         self._clusters(tuple(int(value) for value in phrase.values), 1)
         self.draft.reps = self.draft.reps or sum(self.draft.sum)
         return self.take(index, " + ".join(f"{value:g}" for value in phrase.values))
@@ -234,6 +268,7 @@ class Amounts:
         if (
             len(values) == 2
             and values[0] < values[1]
+            and whole_ladder(values) == values
             and (self.kind(index + 1) == "reps" or draft.sets or (self.name_at or 0) > index)
         ):
             draft.reps, draft.reps_to = values
@@ -242,6 +277,7 @@ class Amounts:
             return self.take(index, f"{values[0]} to {values[1]} reps")
         if draft.scheme:
             return None
+        values = whole_ladder(values)
         draft.scheme, draft.sets, draft.sets_written = values, len(values), True
         draft.leads = self.name_at is not None and index < self.name_at
         return self.take(index, f"{len(values)} sets")
@@ -283,6 +319,8 @@ class Amounts:
             return self._weight(index, phrase, unit)
         if unit == "percent":
             return self._percent(index, phrase)
+        if unit == "in" and self._counts_of_height(index, phrase):
+            return self._reps(index, replace(phrase, kind="count", unit=""))
         if self._is_a_height(unit):
             return self._height(index, phrase, unit, assumed=False)
         if unit in METRE_PER:
@@ -309,6 +347,12 @@ class Amounts:
         )
         return "ft" if self.row is None or covers_ground or self.row.implement == "medicine-ball" else "min"
 
+    def _counts_of_height(self, index: int, phrase: Phrase) -> bool:
+        """'12 in box step ups': the only number before the name counts them."""
+        others = any(self.kind(one) in ("count", "sets", "scheme") for one in self.indices if one != index)
+        before = self.name_at is not None and index < self.name_at
+        return before and not phrase.pair and not others and not self.draft.has_amount
+
     def _is_a_height(self, unit: str) -> bool:
         if unit in ("cm", "in"):
             return True
@@ -324,6 +368,10 @@ class Amounts:
 
     def _weight(self, index: int, phrase: Phrase, unit: str) -> None:
         values, draft = phrase.values, self.draft
+        before = self.line.phrases[index - 1] if index else None
+        if before is not None and before.kind == "words" and before.text.lower().split()[-1] == "add":
+            draft.notes.append(f"add {phrase.text}")
+            return self.take(index, "more every set", "note")
         if phrase.times > 1:
             in_hands = (
                 self.row is None
@@ -345,6 +393,8 @@ class Amounts:
         draft = self.draft
         if any(not 0 < value * KG_PER[unit] <= MAX_LOAD_KG for value in values):
             return self.refuse(index, phrase, f"a load above 0 and up to {MAX_LOAD_KG} kg can be read")
+        if draft.loads and self._same_in_other_unit(values, unit):
+            return self.take(index, "the same in another unit", "note")
         if draft.loads and (draft.loads, draft.load_unit) != (values, unit):
             if self._standards_of_sexes(index):
                 draft.loads = draft.loads + values
@@ -356,6 +406,14 @@ class Amounts:
             )
         draft.loads, draft.load_unit, draft.load_text = values, unit, phrase.text
         return self.take(index, " or ".join(f"{value:g}" for value in values) + f" {unit}", "load")
+
+    def _same_in_other_unit(self, values: tuple[float, ...], unit: str) -> bool:
+        """'135/95 lb (61/43 kg)' says one load twice."""
+        draft = self.draft
+        if unit == draft.load_unit or len(values) != len(draft.loads):
+            return False
+        pairs = zip(values, draft.loads, strict=True)
+        return all(abs(a * KG_PER[unit] / (b * KG_PER[draft.load_unit]) - 1) < SAME_LOAD for a, b in pairs)
 
     def _standards_of_sexes(self, index: int) -> bool:
         """Whether two loads stand beside words for men and women."""
@@ -380,12 +438,23 @@ class Amounts:
         ):
             self.draft.assumed.append(f"{phrase.text} as metres")  # no machine carries a load
             return self._distance(index, phrase, 1.0)
+        if not self._may_be_load(index, phrase):
+            return self.refuse(index, phrase, "a number that says nothing here")
         unit = unit_of(phrase.values, self.line.system)
         before = (self.draft.loads, self.draft.load_unit)
         self._loads(index, phrase, phrase.values, unit)
         if (self.draft.loads, self.draft.load_unit) != before:
             self.draft.assumed.append(f"{phrase.text} as {unit}")
         return None
+
+    def _may_be_load(self, index: int, phrase: Phrase) -> bool:
+        """A loose number is a load only as a pair, after '@' or a times sign, or in brackets beside something lifted."""
+        row = self.row
+        if row is None:
+            return phrase.pair or self.kind(index - 1) in ("at", "x")
+        lifted = row.implement in LIFTED or bool({"loaded", "pair"} & set(row.context)) or row.unit == "metre"
+        beside = phrase.pair or self.kind(index - 1) in ("at", "x") or index in self.line.bracketed
+        return lifted and (beside or phrase.values[0] >= LEAST_LOAD)
 
     def _is_height(self, value: float) -> bool:
         return (

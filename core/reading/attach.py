@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from core.catalog import Catalog
 from core.reading import divisions
+from core.reading.context import in_context
 from core.reading.draft import (
     AMOUNTS,
     LOADS,
@@ -24,6 +25,7 @@ from core.reading.parts import PartDraft, Parts
 from core.reading.rows import Row
 
 SHORTEST_RUN_M = 100  # a bare distance from here on is a run; common practice
+WEIGHTS = ("barbell", "dumbbell", "kettlebell", "sandbag")
 MOST_COMPLEX_REPS = 10  # more of one movement in a row is no complex; common practice
 
 
@@ -66,8 +68,11 @@ class Attacher:
     def add_for_division(self, chunk: Chunk, division: str, number: int) -> bool:
         """What a division does instead: one line for every shared line it stands in for. False where it fits nowhere."""
         draft = chunk.draft
-        for part in self._asking_parts():
+        for part in self._nearest(chunk, division):
             groups = self._places(part, chunk, division)
+            if groups and divisions.changes_nothing(part.work[groups[0][0]], draft):
+                part.notes.append(f"{division}: {' '.join((draft.text, draft.load_text, '; '.join(draft.notes))).strip()}")
+                return True
             for places in groups:
                 part.work.append(divisions.stand_in(part.work, places, division, draft))
             if groups:
@@ -83,6 +88,13 @@ class Attacher:
                 lend(part.work[shared[-1]], draft, AMOUNTS)
         part.work.append(draft)
         return True
+
+    def _nearest(self, chunk: Chunk, division: str) -> list[PartDraft]:
+        """The part a division's words are for: that with the movement most like theirs, of equals the last."""
+        parts = self._asking_parts()
+        if not chunk.named:
+            return parts
+        return sorted(parts, key=lambda part: -divisions.best_likeness(part.work, chunk.draft, division, self.catalog))[:1]
 
     def _asking_parts(self) -> list[PartDraft]:
         return [part for part in reversed(self.parts.all) if part.heading_kind not in ("warm-up", "cool-down")]
@@ -118,8 +130,9 @@ class Attacher:
         return True
 
     def as_load(self, chunk: Chunk) -> None:
-        """A pair without a name, for a division, is its load."""
-        if not chunk.named:
+        """A pair for a division is its load: without a name, or before a lift that is counted in the shared list."""
+        row = self.catalog.movements.get(chunk.draft.movement)
+        if row is None or (row.implement in WEIGHTS and not chunk.draft.has_calories):
             self._pair_as_load(Draft(0, 0, "", reps=1), chunk.draft)
 
     def keep_as_note(self, read: Line, chunk: Chunk, division: str) -> None:
@@ -138,11 +151,16 @@ class Attacher:
         if self._strange_words(read, chunk):
             return  # they stay free and are handed back
         if part is None or not part.work:
-            self._hand_back(read, chunk)
+            if part is not None and chunk.draft.estimated:
+                part.notes.append(read.content.strip())  # "6 minutes to find a max:" above what is lifted
+            else:
+                self._hand_back(read, chunk)
             return
         last = part.work[-1]
         draft = chunk.draft
         if self._share_of_complex(part, last, draft) or self._set_of_row(part, row, draft):
+            return
+        if self._again(part, last, draft):
             return
         self._pair_as_load(last, draft)
         if alone and self._load_of_list(part, draft):
@@ -151,6 +169,7 @@ class Attacher:
             add_sets(last, draft, 1)
         elif not self._fill(last, draft):
             self._hand_back(read, chunk)
+        in_context(last, self.catalog.movements[last.movement], self.catalog)
 
     def _strange_words(self, read: Line, chunk: Chunk) -> bool:
         return any(index not in read.taken and read.phrases[index].kind == "words" for index in chunk.indices)
@@ -179,6 +198,18 @@ class Attacher:
                 one.percents = one.percents + (draft.percents[0],) * row.sets
             else:
                 lend(draft, one, LOADS)
+        return True
+
+    def _again(self, part: PartDraft, last: Draft, draft: Draft) -> bool:
+        """'.. a heavy triple, then 3 x 3 at 80 % of that': more sets of the same lift."""
+        more = draft.sets_written and (draft.scheme or draft.max_effort or draft.reps)
+        if not more or not last.sets_written or not (draft.percents or last.estimated):
+            return False
+        if another_set(draft, last) and not last.estimated:
+            return False
+        draft.movement, draft.text, draft.division = last.movement, last.text, last.division
+        draft.assumed.append(f"{draft.text} again")
+        part.work.append(draft)
         return True
 
     def _pair_as_load(self, last: Draft, draft: Draft) -> None:
@@ -249,10 +280,12 @@ class Attacher:
             return False
         if self.parts.last and self.parts.last.work and not self.parts.last.work[-1].has_amount:
             return False  # it is the distance of the movement above
-        draft.movement = "run"
+        last = self.parts.last.work[-1] if self.parts.last and self.parts.last.work else None
+        same = last is not None and self.catalog.movements[last.movement].family == "machine" and bool(last.distance_m)
+        draft.movement = last.movement if same and last is not None else "run"
         phrase = read.phrases[chunk.indices[0]]
         draft.text, draft.column = phrase.text, phrase.column + 1
-        draft.assumed.append(f"{phrase.text} as a run")
+        draft.assumed.append(f"{phrase.text} as a {self.catalog.movements[draft.movement].name}")
         chunk.named = True
         return True
 

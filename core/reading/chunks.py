@@ -3,16 +3,18 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 
 from core.catalog import Catalog
-from core.catalog.rows import Context, Movement
+from core.catalog.rows import Movement
 from core.reading.amounts import Amounts
+from core.reading.context import in_context
 from core.reading.draft import Chunk, Draft
+from core.reading.board_words import board_words
 from core.reading.line import Line
-from core.reading.names import MODIFIERS, Match, Names, plain
-from core.reading.units import KG_PER
+from core.reading.names import Match, Names, plain
+from core.reading.units import METRE_PER
 
-LIGHTEST_BAR_KG = 15  # a barbell is never lighter than this
 
 
 class ChunkReader:
@@ -27,6 +29,9 @@ class ChunkReader:
         draft = Draft(line.number, line.phrases[indices[0]].column + 1, "", system=line.system)
         found = self._name(line, indices)
         row = None
+        if found is not None and self._is_a_title(line, indices, found):
+            line.take(indices, "note", "what it is about")
+            return Chunk(draft, False, indices)
         if found is not None:
             name_at, match = found
             row = self._accept_name(line, draft, name_at, match)
@@ -39,14 +44,19 @@ class ChunkReader:
             self._in_context(line, draft, row, match)
         return Chunk(draft, row is not None, indices)
 
+    def _is_a_title(self, line: Line, indices: list[int], found: tuple[int, Match]) -> bool:
+        """'Snatch complex', 'Farmer's walk medley': a movement's name that only says what follows."""
+        words = set(plain(line.phrases[found[0]].text).split())
+        return bool(words & TITLE_WORDS) and not any(line.phrases[one].kind in TELLING for one in indices)
+
     def _name(self, line: Line, indices: list[int]) -> tuple[int, Match] | None:
         """The phrase that names the movement: outside brackets first, the surest first."""
         best: tuple[int, Match] | None = None
         for index in indices:
             phrase = line.phrases[index]
-            if phrase.kind != "words" or index in line.taken:
+            if phrase.kind != "words" or index in line.taken or self._only_mentioned(line, indices, index):
                 continue
-            match = self.names.find(phrase.text)
+            match = self.names.find(phrase.text) or self._short_run(line, index)
             if match is None:
                 continue
             rank = (index not in line.bracketed, match.confidence, not match.left_over)
@@ -57,6 +67,24 @@ class ChunkReader:
             ):
                 best = (index, match)
         return best
+
+    def _only_mentioned(self, line: Line, indices: list[int], index: int) -> bool:
+        """'(rest 15 s between singles)': a name in brackets that nothing counts there is only mentioned."""
+        if index not in line.bracketed:
+            return False
+        inside = [line.phrases[one].kind for one in indices if one in line.bracketed]
+        return not any(kind in ("count", "sets", "scheme", "clock", "max", "unit", "division") for kind in inside) and any(
+            line.phrases[one].kind == "words" and self.names.find(line.phrases[one].text) is not None
+            for one in indices
+            if one not in line.bracketed
+        ) or any(line.phrases[one].kind == "rest" for one in line.bracketed)
+
+    def _short_run(self, line: Line, index: int) -> Match | None:
+        """'400 m R': one letter beside a distance."""
+        if line.phrases[index].text.lower() != "r" or index == 0:
+            return None
+        before = line.phrases[index - 1]
+        return Match("run", 1.0, 0, 1) if before.kind == "measure" and before.unit in METRE_PER else None
 
     def _accept_name(self, line: Line, draft: Draft, index: int, match: Match) -> Movement:
         phrase = line.phrases[index]
@@ -96,46 +124,18 @@ class ChunkReader:
         return row
 
     def _in_context(self, line: Line, draft: Draft, row: Movement, match: Match) -> None:
-        """'squats' with a bar's load is a back squat, 'row 3 x 8' no machine: the catalog says which
-        reading goes with what."""
-        reading: tuple[Context, str] | None = None
-        if "pair" in row.context and draft.implements == 2 and draft.loads:
-            reading = ("pair", "two loads stand beside it")
-        elif (
-            "light" in row.context
-            and draft.loads
-            and min(draft.loads) * KG_PER[draft.load_unit] < LIGHTEST_BAR_KG
-        ):
-            reading = ("light", "the load is lighter than a bar")
-        elif "light" in row.context and (draft.alternating or "alternating" in match.beside):
-            reading = ("light", "arms alternate")
-        elif "loaded" in row.context and (draft.loads or draft.percents or draft.rpe):
-            reading = ("loaded", "a load stands beside it")
-        elif (
-            "counted" in row.context
-            and not draft.text.lower().endswith("ing")
-            and (draft.reps or draft.scheme)
-            and not (draft.counts or draft.distance_m or draft.calories or draft.seconds)
-        ):
-            reading = ("counted", "it is counted in reps")
-        elif "measured" in row.context and (draft.distance_m or draft.calories):
-            reading = ("measured", "a distance or calories stand beside it")
-        if reading is None:
-            return
-        draft.movement = row.context[reading[0]]
-        draft.assumed.append(
-            f"{draft.text} as {self.catalog.movements[draft.movement].name}, as {reading[1]}"
-        )
-        line.marks = [
-            one
-            if one.column != draft.column or one.role != "movement"
-            else type(one)(
-                one.line, one.column, one.length, "assumed", self.catalog.movements[draft.movement].name
-            )
-            for one in line.marks
-        ]
+        """Mark a word that means another movement beside what stands there."""
+        name = in_context(draft, row, self.catalog, "alternating" in match.beside)
+        if name is not None:
+            line.marks = [
+                replace(one, role="assumed", says=name) if one.column == draft.column and one.role == "movement" else one
+                for one in line.marks
+            ]
 
 
+TITLE_WORDS = frozenset(
+    ("complex", "medley", "clinic", "class", "cycle", "focus", "seminar", "wave", "technique", "session", "block", "progression", "day", "special", "work")
+)
 TELLING = frozenset(
     (
         "count",
@@ -153,6 +153,7 @@ TELLING = frozenset(
         "division",
         "bodyweight",
         "synchro",
+        "unit",
     )
 )
 
@@ -164,15 +165,23 @@ def _take_remarks(line: Line, draft: Draft, indices: list[int]) -> None:
         if index is not None and index in line.bracketed and (not run or index == run[-1] + 1):
             run.append(index)
             continue
-        if (
-            run
-            and not any(line.phrases[one].kind in TELLING for one in run)
-            and not any(one in line.taken for one in run)
-        ):
+        if run and not any(one in line.taken for one in run) and _is_remark(line, run):
             words = plain(" ".join(line.phrases[one].text for one in run)).split()
             text = line.text[line.phrases[run[0]].column : line.phrases[run[-1]].end]
-            if not all(word in MODIFIERS for word in words):
+            if not all(word in board_words().passable for word in words):
                 draft.notes.append(text)
             draft.alternating |= "alternating" in words
             line.take(run, "note", "a note")
         run = [index] if index is not None and index in line.bracketed else []
+
+
+_WHEN = re.compile(r"^(?:after|before|until|at the|if|when|as|not|no|from|one|two|three)\b", re.IGNORECASE)
+
+
+def _is_remark(line: Line, run: list[int]) -> bool:
+    """Whether a bracket says nothing of its own, or says when ('after the round of 10')."""
+    text = line.text[line.phrases[run[0]].column : line.phrases[run[-1]].end]
+    equals = any(phrase.text == "=" for phrase in line.phrases[run[0] : run[-1] + 1])
+    return equals or not any(line.phrases[one].kind in TELLING for one in run) or (
+        line.phrases[run[0]].kind == "words" and _WHEN.match(text) is not None
+    )

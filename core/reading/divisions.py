@@ -111,6 +111,15 @@ def replaced_lines(work: Sequence[Draft], draft: Draft, division: str, catalog: 
     return [at for at in free if work[at].movement == best]
 
 
+def best_likeness(work: Sequence[Draft], draft: Draft, division: str, catalog: Catalog) -> int:
+    """How like its most alike free line a part's work is to a division's movement."""
+    done = {at for one in work if one.division == division for at in one.replaces}
+    return max((likeness(work[at], draft.movement, catalog) for at in shared_lines(work) if at not in done), default=0)
+
+
+UNTOLD = ("load_text", "load_unit", "heights_m", "implements")  # that alone do not make another line
+
+
 def stand_in(work: Sequence[Draft], places: Sequence[int], division: str, draft: Draft) -> Draft:
     """The shared lines at these places again for one division, with what it says of its own; amounts as in the first."""
     original = work[places[0]]
@@ -181,3 +190,9 @@ def loadable(work: Iterable[Draft], catalog: Catalog) -> list[Draft]:
         and not (one.loads or one.percents or one.bodyweight)
         and catalog.movements[one.movement].implement in weights
     ]
+
+
+def changes_nothing(original: Draft, draft: Draft) -> bool:
+    """Whether a division only does the same movement in other words ('burpees, no jump')."""
+    own = [name for name in LOADS if worth(draft, name) and getattr(draft, name) != getattr(original, name) and name not in UNTOLD]
+    return draft.movement in ("", original.movement) and not draft.has_amount and not own

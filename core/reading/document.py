@@ -24,10 +24,12 @@ from core.reading.rows import (
     NUMBER_BULLET,
     OF_THE_CLOCK,
     OF_THE_HOUR,
+    AT_A_TIME,
     REMARK,
     SET_NUMBER,
     WEEK_OF,
     Row,
+    after_heading,
     indent_of,
     inline_stations,
     sentences_of,
@@ -39,6 +41,7 @@ MAX_LINE = 2_000
 LONGEST_CAPITALS = 6  # words of a line of capitals that is a heading
 LEAST_CLOCK_ROWS = 2
 _CAPITALS = re.compile(r"^[^a-z]*[A-ZÀ-Ý]{3}[^a-z]*$")
+_BEFORE = ((WEEK_OF, "which week of a cycle"), (OF_THE_HOUR, "which minutes of the hour"), (AT_A_TIME, "when it starts"))
 _ARRANGING = frozenset(("rounds", "amrap", "every", "interval", "for-time", "tabata", "death-by", "quality"))
 
 
@@ -142,7 +145,9 @@ class DocumentPass:
             if heading is not None and heading.opens == "notes" and not heading.alone:
                 heading = None  # 'Score: total reps': one line, told by its label
             if heading is not None:
-                row.heading, row.start = heading, heading.end
+                row.heading, row.start = heading, after_heading(row.text, heading.end)
+                if row.start > heading.end:
+                    row.marks.append((heading.end, row.start, "beside the heading"))
                 within_notes = heading.opens == "notes"
                 continue
             if within_notes and row.after_blank and self._arranges(row.text):
@@ -188,11 +193,14 @@ class DocumentPass:
     # -- before the words ---------------------------------------------------------------------------
 
     def _before_words(self, row: Row) -> None:
-        for pattern, says in ((WEEK_OF, "which week of a cycle"), (OF_THE_HOUR, "which minutes of the hour")):
+        for pattern, says in _BEFORE:
             if match := pattern.match(row.content):
-                row.marks.append((row.start, row.start + match.end(), says))
+                row.marks.append((row.start, row.start + len(match.group().rstrip()), says))
                 row.start += match.end()
-        numbered = NUMBER_BULLET.match(row.content)
+        if row.marks and not row.content.strip() and row.heading is None and AT_A_TIME.match(row.text):
+            row.heading = Heading(" ".join(row.text.split()), None, len(row.text), alone=True)
+            return
+        numbered = None if SET_NUMBER.match(row.content) else NUMBER_BULLET.match(row.content)
         if numbered:
             row.bullet = int(numbered.group(1))
             row.marks.append((row.start + numbered.start(1), row.start + numbered.end(1), "a number in a list"))
@@ -272,7 +280,7 @@ class DocumentPass:
             pieces = [(start, stop, place > 0 and self._is_note(row, start, stop)) for place, (start, stop) in enumerate(sentences_of(visible, row.start))]
         else:
             pieces = [(start, stop, self._is_note(row, start, stop)) for start, stop in sentences_of(visible, row.start)]
-        row.pieces = _joined(pieces)
+        row.pieces = _joined(self._after_notes(row, pieces))
         if row.pieces and all(note for _, _, note in row.pieces) and not row.heading and end == len(row.text):
             row.role = "note"
             return
@@ -280,7 +288,16 @@ class DocumentPass:
             if not note:
                 phrases = tokenize(row.text[start:stop])
                 row.named |= any(phrase.kind == "words" and self.names.find(phrase.text) is not None for phrase in phrases)
+                row.has_sets |= any(phrase.kind == "sets" for phrase in phrases)
                 row.format |= any(phrase.kind in TELLING for phrase in phrases)
+
+    def _after_notes(self, row: Row, pieces: list[tuple[int, int, bool]]) -> list[tuple[int, int, bool]]:
+        """'.. on Thursday. Thanks': after a sentence, words that count nothing are one more."""
+        kept: list[tuple[int, int, bool]] = []
+        for start, stop, note in pieces:
+            follows = bool(kept) and kept[-1][2]
+            kept.append((start, stop, note or (follows and not self.prose.begins_work(tokenize(row.text[start:stop])))))
+        return kept
 
     def _names_exactly(self, text: str) -> bool:
         return any(self._exact(phrase) for phrase in tokenize(text) if phrase.kind == "words")

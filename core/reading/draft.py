@@ -54,6 +54,11 @@ class Draft:
     system: str = ""  # of the text: kg, lb or not said
 
     @property
+    def has_calories(self) -> bool:
+        """Whether it counts calories."""
+        return bool(self.calories) or self.counts == "cal"
+
+    @property
     def has_amount(self) -> bool:
         return bool(
             self.reps

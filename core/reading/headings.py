@@ -35,7 +35,8 @@ _DATE = re.compile(
 QUOTED = re.compile(r"^\s*[*_#\s]*[\"“«]\s*([^\"”»]{2,60}?)\s*[\"”»][*_\s:]*")
 _AFTER_NAME = re.compile(
     r"\s*(?:\((?P<bracket>[^)]{0,60})\))?\s*(?:[\"“«](?P<quoted>[^\"”»]{1,60})[\"”»])?\s*[*_=]*\s*"
-    r"(?P<end>[:.\]\)|]+|[-–—]+(?=\s|$)|//|(?=,)|\s{2,}|(?=\d{1,3}\s*(?:min|mins|minutes|')(?:[\s:.),-]|$))|(?=[-–—/+&]\s?\d)|$)[*_=\s]*"
+    r"(?P<end>[:.\]\)|]+|[-–—]+(?=\s|$)|//|(?=,)|\s{2,}|(?=\d{1,3}\s*(?:min|mins|minutes|')(?:[\s:.),-]|$))|(?=[-–—/+&]\s?\d)|(?=\s(?:together\b|in\s+(?:pairs|teams|a\s+team)|for\s+time|of\s+\d|with\s+a\s+partner|emom|amrap)\b)|$)[*_=\s]*",
+    re.IGNORECASE,
 )
 _WORDS = re.compile(r"[A-Za-z'’][\w'’/&+.-]*(?:\s+[A-Za-z'’/&+][\w'’/&+.-]*){0,4}|w\s?/\s?o?\s?u?")
 _UPPER = re.compile(r"^[^a-z]*[A-Z]{2,}[^a-z]*$")
@@ -81,7 +82,7 @@ def _numbered(line: str) -> Heading | None:
 
 def _lettered_word(line: str, start: int) -> Heading | None:
     """'Day 1 - Upper': words that name a section only after a number."""
-    match = re.match(r"(legs|upper|lower|squat|prep|all of it|lifting|primer)\b\s*(?:[.:,(-]|$)\s*", line[start:], re.IGNORECASE)
+    match = re.match(r"(legs|upper|lower|prep|all of it|lifting|primer)\b\s*(?:[.:,(-]|$)\s*", line[start:], re.IGNORECASE)
     return Heading(match.group(1), None, start + match.end()) if match else None
 
 

@@ -14,6 +14,8 @@ from rapidfuzz import fuzz, process
 from rapidfuzz.distance import OSA
 
 from core.catalog import Catalog
+from core.catalog.rows import Movement
+from core.reading.board_words import board_words
 
 ASSUME_FROM = 0.8  # confidence from which a misspelt name is read, and shown as an assumption; estimate
 SUGGEST_FROM = 50  # likeness (0..100) from which a name is suggested
@@ -72,6 +74,22 @@ SHORT_FORMS = {
     "ext": "extension",
     "stoh": "shoulder to overhead",
     "s2oh": "shoulder to overhead",
+    "s2o": "shoulder to overhead",
+    "sto": "shoulder to overhead",
+    "dl": "deadlift",
+    "dls": "deadlift",
+    "pwr": "power",
+    "cln": "clean",
+    "sqcl": "squat clean",
+    "thr": "thruster",
+    "mu": "muscle up",
+    "mus": "muscle up",
+    "abmats": "abmat",
+    "ab-mat": "abmat",
+    "bss": "bulgarian split squat",
+    "pulldown": "pull down",
+    "pushdown": "push down",
+    "farmer's": "farmer",
 }
 LIMBS = frozenset(
     ("arm", "leg", "hand", "handed", "foot")
@@ -98,22 +116,28 @@ IRREGULAR = {
     "his": "his",
     "tris": "tris",
 }
-# words that shape a movement without naming another one; each is kept in the text and never counts as unread
-MODIFIERS = frozenset(
-    """
-    a an the of with and alternating alternate strict weighted unbroken heavy light slow steady easy
-    hard pace moderate fast quick quality controlled from floor ground hang touch go tng squatted total
-    single double synchro synchronised partner rep reps barbell bar dumbbell kettlebell bodyweight plate
-    ring in on to for each as paused pause tempo your per machine erg effort max unbroken at work set
-    sets arm leg hand side left right both same new every alternately consecutive continuous full big
-    small good clean perfect smooth ball medicine sandbag bag box wall rope band banded rig rack line
-    cone together only straight bent no without rest is using use standard style any choice optional
-    option high low target over under tall mat bench parallette round wise second minute within
-    remaining time then these this are it out through cal calorie m meter metre accumulate complete
-    perform hold heaviest barefoot slowly feet chest head weight loaded assisted distance take position
-    positions 2 3 count through in-place one build building ahap pvc attempt try tries giant start add
-    """.split()
-)
+# words that may stand beside a movement because its own kit is meant; with another one's they are handed back
+KIT_WORDS: dict[str, frozenset[str]] = {
+    "barbell": frozenset(("barbell", "bar", "rack", "rig", "empty", "plate")),
+    "dumbbell": frozenset(("dumbbell", "head")),
+    "kettlebell": frozenset(("kettlebell", "bell")),
+    "medicine-ball": frozenset(("medicine", "ball", "wall", "target", "high")),
+    "sandbag": frozenset(("sandbag", "bag")),
+    "box": frozenset(("box", "high", "low")),
+    "rings": frozenset(("ring", "low", "high")),
+    "pull-up-bar": frozenset(("bar", "rig", "rack", "hang")),
+    "wall": frozenset(("wall", "mat", "abmat", "head")),
+    "rope": frozenset(("rope",)),
+    "jump-rope": frozenset(("rope", "jump")),
+    "machine": frozenset(("machine", "erg", "rower", "stationary")),
+    "bench": frozenset(("bench",)),
+    "band": frozenset(("band", "banded")),
+    "plate": frozenset(("plate",)),
+    "sled": frozenset(("sled", "turf")),
+    "none": frozenset(("mat", "abmat", "floor", "wall", "body")),
+}
+ONE_SIDED = frozenset(("single", "arm", "leg", "hand", "double"))
+NEAREST_KIT = {"kettlebell": "dumbbell"}  # what is read, and shown as assumed, where a movement is not known with its kit
 IMPLEMENT_WORDS = {
     "barbell": "barbell",
     "dumbbell": "dumbbell",
@@ -181,6 +205,12 @@ def singular(word: str) -> str:
     return word[:-1]
 
 
+def _passable(row: Movement) -> frozenset[str]:
+    """Words that may stand beside a movement without making it another one."""
+    own = KIT_WORDS.get(row.implement, frozenset())
+    return board_words().passable | own | (ONE_SIDED if row.sides == 2 else frozenset())
+
+
 class NameTable:
     """Every name of one catalog in plain words. Built once a catalog."""
 
@@ -200,8 +230,9 @@ class NameTable:
                 self._with_word.setdefault(word, []).append(" ".join(name))
         self.firsts = {name[0] for name in self.names}
         self.words = frozenset(word for name in self.names for word in name)
-        self.vocabulary = sorted(self.words | {word for word in MODIFIERS if len(word) > 3})
-        self._known = frozenset(self.vocabulary) | MODIFIERS
+        self.passable = {row.id: _passable(row) for row in catalog.movements.values()}
+        self.vocabulary = sorted(self.words | {word for word in board_words().passable if len(word) > 3})
+        self._known = frozenset(self.vocabulary) | board_words().passable | board_words().sentences | board_words().notes
         self._by_length: dict[int, list[str]] = {}
         for word in self.vocabulary:
             self._by_length.setdefault(len(word), []).append(word)
@@ -238,7 +269,7 @@ class NameTable:
         sharing = {
             name
             for word in words
-            if len(word) > 2 and word not in MODIFIERS
+            if len(word) > 2 and word not in board_words().passable
             for name in self._with_word.get(word, ())
         }
         near = process.extract(text, sharing, scorer=fuzz.ratio, limit=MOST_CANDIDATES * 2)
@@ -282,11 +313,11 @@ class Names:
     def starts(self, text: str) -> bool:
         """Whether the first words are exactly a movement's name, perhaps after modifiers."""
         match = self._find(_words_with_places(text), exact=True)
-        return match is not None and all(word in MODIFIERS for word in _plain_words(text[: match.start]))
+        return match is not None and all(word in board_words().passable for word in _plain_words(text[: match.start]))
 
     def candidates(self, text: str) -> tuple[str, ...]:
         """Up to five movement ids a text may have meant, nearest first."""
-        kept = [word for word in _plain_words(text) if word not in MODIFIERS] or list(_plain_words(text))
+        kept = [word for word in _plain_words(text) if word not in board_words().passable] or list(_plain_words(text))
         return self._table.candidates(" ".join(kept))
 
     def _find(self, words: list[tuple[int, int, str]], exact: bool) -> Match | None:
@@ -304,7 +335,7 @@ class Names:
         compact = [
             index
             for index in everything
-            if forms[index][0] in table.words or forms[index][0] not in MODIFIERS
+            if forms[index][0] in table.words or forms[index][0] not in board_words().passable
         ]
         found = max(
             (self._longest(forms, indices) for indices in (everything, compact)), key=lambda one: len(one[0])
@@ -335,29 +366,37 @@ class Names:
     ) -> Match:
         confidence = min(forms[index][1] for index in used)
         others = [index for index in range(len(forms)) if index not in used]
-        implement = next((index for index in others if forms[index][0] in IMPLEMENT_WORDS), None)
-        if (
-            implement is not None
-        ):  # "dumbbell strict press": the implement names another movement, wherever it stands
-            whole = (forms[implement][0], *(forms[index][0] for index in used if forms[index][0] != "strict"))
-            if whole in self._table.names:
-                movement, used = self._table.names[whole], sorted([implement, *used])
-                others.remove(implement)
-        left_over = tuple(
-            dict.fromkeys(
-                (words[index][0], words[index][1]) for index in others if forms[index][0] not in MODIFIERS
-            )
-        )
-        name = " ".join(forms[index][0] for index in used)
+        movement, used, said = self._with_kit(forms, used, others, movement)
+        passable = self._table.passable[movement]
+        strange = [index for index in others if forms[index][0] not in passable]
+        left_over = tuple(dict.fromkeys((words[index][0], words[index][1]) for index in strange))
+        name = said or " ".join(forms[index][0] for index in used)
         return Match(
             movement,
             confidence,
             words[used[0]][0],
             words[used[-1]][1],
-            f"as {name} ({confidence:.0%} alike)" if confidence < 1 else "",
+            f"as {name} ({confidence:.0%} alike)" if confidence < 1 else f"as {name}" if said else "",
             left_over,
             tuple(forms[index][0] for index in others),
         )
+
+    def _with_kit(
+        self, forms: Sequence[tuple[str, float]], used: list[int], others: list[int], movement: str
+    ) -> tuple[str, list[int], str]:
+        """'dumbbell strict press': the kit names another movement, wherever it stands; one not known with this kit is read with
+        the nearest, which is said."""
+        kit = next((index for index in others if forms[index][0] in IMPLEMENT_WORDS), None)
+        if kit is None:
+            return movement, used, ""
+        plain_name = [forms[index][0] for index in used if forms[index][0] != "strict"]
+        word = forms[kit][0]
+        for one in (word, NEAREST_KIT.get(word, word)):
+            known = self._table.names.get((one, *plain_name))
+            if known is not None:
+                others.remove(kit)
+                return known, sorted([kit, *used]), "" if one == word else " ".join((one, *plain_name))
+        return movement, used, ""
 
 
 def _words_with_places(text: str) -> list[tuple[int, int, str]]:

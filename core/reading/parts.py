@@ -41,6 +41,8 @@ class PartDraft:
     parent: PartDraft | None = None
     rest_stations: set[int] = field(default_factory=set)
     window_s: int | None = None
+    each_once: bool = False  # every station of the list once, or the list by turns
+    all_out: bool = False  # "for max reps": bare movements are done as often as one can
 
     @property
     def repeats(self) -> bool:
@@ -119,7 +121,8 @@ class Parts:
             if kind_only(found.format) != kind_only(part.format):
                 part.notes.append(f"{division or part.block_division}: {row.content.strip()}")
         elif not (
-            self._sets_of_a_bare_lift(part, found.format, row)
+            self._paces_sets(part, found.format, row)
+            or self._sets_of_a_bare_lift(part, found.format, row)
             or self._joins(part, found.format, row)
             or self._interrupts(part, found.format, row)
         ):
@@ -154,6 +157,14 @@ class Parts:
         if both is not None:
             part.format = both
         return both is not None
+
+    def _paces_sets(self, part: PartDraft, fmt: Format, row: Row) -> bool:
+        """'7 x 2, every 2:00': the sets are said, the minutes only pace them."""
+        sets = row.has_sets or (not row.named and any(one.scheme for one in part.work))
+        if fmt.kind != "every-minute" or fmt.rounds is not None or not sets:
+            return False
+        part.notes.append(f"every {(fmt.interval_s or 60) // 60}:{(fmt.interval_s or 60) % 60:02}")
+        return True
 
     def _interrupts(self, part: PartDraft, fmt: Format, row: Row) -> bool:
         """'100 cal bike for time. Every 2 min 5 burpees': the minutes only interrupt the piece."""
@@ -259,6 +270,8 @@ class Parts:
         return Part(part.name, self._kind(part, fmt), fmt, works, tuple(part.notes), part.line)
 
     def _format(self, part: PartDraft) -> Format:
+        for one in part.work if part.all_out else ():
+            one.max_effort |= not one.has_amount
         fmt = part.format
         carried = _carry_scheme(part.work)
         if fmt is None and carried:
@@ -267,12 +280,15 @@ class Parts:
             fmt = self._unsaid(part)
         if part.changes:
             fmt = replace(fmt, **part.changes)
+        if part.each_once and fmt.rounds and part.work:
+            shared = [one for one in part.work if one.division in (None, "rx")]
+            fmt = replace(fmt, rounds=max(1, fmt.rounds // max(1, len(shared))))
         if fmt.share == EACH:
             fmt = replace(fmt, share="")
         if part.times > 1:
             fmt = replace(fmt, repeat=fmt.repeat * part.times)
         stations = max({work.station for work in part.work if work.station} | part.rest_stations, default=0)
-        if fmt.kind in ("every-minute", "intervals"):
+        if fmt.kind in ("every-minute", "intervals", "rounds"):
             fmt = replace(fmt, stations=stations)
         return fmt
 

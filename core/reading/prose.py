@@ -15,6 +15,7 @@ ARRANGES = frozenset(
     ("every", "amrap", "interval", "rounds", "for-time", "death-by", "max", "build", "rest", "cap", "then", "station", "team",
      "buy-in", "cash-out", "quality", "division", "window", "synchro", "set-word", "tabata")
 )  # kinds of phrase a line of work may begin with
+STRONG = frozenset(("tabata", "amrap", "every", "for-time", "interval"))
 MARKED = re.compile(
     r"^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-])", re.IGNORECASE
 )
@@ -22,10 +23,16 @@ LABEL = re.compile(r"^\s*[*_#•-]*\s*([A-Za-z][\w'’/ -]{1,24}?)\s*(?:\([^)]*\
 _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?")
 _CLOCKS = re.compile(r"(?<![\d:.])(?:[012]?\d[:.h][0-5]\d|[012]?\d\s?(?:am|pm|a|p|h|uhr))(?![\d:.]|\s?(?:kg|km|m\b|min|mile|k\b|x))", re.IGNORECASE)
 _ONLY_TIMES = re.compile(r"^[\s\d:./|,;&+()h-]*$", re.IGNORECASE)
-TITLE_OPENERS = re.compile(r"^\W*(?:week|day|session|phase|block|cycle|test|mon|tue|wed|thu|fri|sat|sun)", re.IGNORECASE)
+TITLE_OPENERS = re.compile(r"\b(?:week|day|session|phase|block|cycle|test|wod|workout|event|part|class|lesson|mon|tue|wed|thu|fri|sat|sun)", re.IGNORECASE)
+_NEVER_IN_TITLE = frozenset(
+    ("measure", "sets", "scheme", "ladder", "sum", "span", "every", "amrap", "interval", "rounds", "for-time", "death-by", "max", "build", "rm", "rest", "cap",
+     "tempo", "rpe", "share", "expect", "note", "tabata", "percent", "buy-in", "cash-out", "quality", "set-word", "then")
+)
 LONGEST_TITLE = 12
+_PROSE_KINDS = frozenset(("words", "at", "each", "per-side", "of", "and", "or", "then", "rest", "every"))
 SHORT_OPENING = 4
 LEAST_CLOCKS = 2
+LAST_HOUR = 23
 FIRST_HOUR = 5  # no class starts before; common practice
 LEAST_OF_SENTENCE = 2
 MOST_IN_WORK = 3  # words of sentences a line of work may hold
@@ -45,10 +52,12 @@ class Prose:
             return True
         if labelled_note(text):
             return True
-        words = [fold(word).replace("'", "").replace("’", "") for word in _WORD.findall(text)]
-        told = sum(word in self.little for word in words)
+        if "?" in text and (not self._named(phrases) or not any(phrase.kind in COUNTED for phrase in phrases)):
+            return True
+        words = [_bare(word) for word in _WORD.findall(text)]
+        told = sum(_bare(word) in self.little for word in self._own_words(phrases))
         counted = any(phrase.kind in COUNTED for phrase in phrases)
-        if self._begins_work(phrases):
+        if self.begins_work(phrases) or self._arranges(phrases):
             return self._long_sentence(text, words, told)
         ended = text.rstrip().endswith((".", "!", "?"))
         if len(words) >= SHORT_OPENING and told >= LEAST_OF_SENTENCE:
@@ -56,7 +65,7 @@ class Prose:
         if ended and told and len(words) >= SHORT_OPENING:
             return True
         if counted:
-            return False
+            return self._only_a_time(phrases)
         if any(phrase.kind in ARRANGES for phrase in phrases):
             return ended and bool(told)
         named = self._named(phrases)
@@ -67,11 +76,10 @@ class Prose:
         worded = [phrase for phrase in phrases if phrase.kind == "words"]
         if not worded or phrases[0].kind in COUNTED:
             return False
-        numbered = bool(TITLE_OPENERS.match(text))
-        barred = {phrase.kind for phrase in phrases} & (ARRANGES | COUNTED | {"tempo", "rpe", "rm", "share", "expect", "note"})
-        if barred - ({"count"} if numbered or not _only_counts(phrases) else set()):
+        if any(phrase.kind in _NEVER_IN_TITLE for phrase in phrases):
             return False
-        if barred and not numbered:
+        counted = any(phrase.kind == "count" for phrase in phrases)
+        if counted and not (TITLE_OPENERS.search(text) or len(_WORD.findall(text)) >= SHORT_OPENING - 1):
             return False
         exact = [self.names.find(phrase.text) for phrase in worded]
         if any(match is not None and not match.left_over for match in exact):
@@ -80,7 +88,7 @@ class Prose:
         told = sum(word in self.little for word in words)
         return len(words) <= LONGEST_TITLE and not (text.rstrip().endswith((".", "!")) and told) and told <= 2
 
-    def _begins_work(self, phrases: Sequence[Phrase]) -> bool:
+    def begins_work(self, phrases: Sequence[Phrase]) -> bool:
         """Whether the first words count something, arrange something, or name a movement that is counted after."""
         real = [phrase for phrase in phrases if phrase.kind not in ("dash", "open", "other", "colon", "bar", "at")]
         if not real:
@@ -95,11 +103,29 @@ class Prose:
                 or self.names.find(following.text) is not None
                 or self._named(phrases)
             )
+        if first.kind == "division":
+            return False
         if first.kind in ARRANGES:
-            return len(real) > 1 or first.kind not in ("build",)
+            return True
         if first.kind != "words":
             return False
         return self.names.starts(first.text) and any(phrase.kind in COUNTED or phrase.kind in ("max", "build") for phrase in real[1:4])
+
+    def _only_a_time(self, phrases: Sequence[Phrase]) -> bool:
+        """'In the pool, 8:15 sharp': words, and no number but a time of the day."""
+        numbers = [phrase for phrase in phrases if phrase.kind in COUNTED]
+        of_day = all(phrase.kind == "clock" and FIRST_HOUR * 60 <= phrase.values[0] <= LAST_HOUR * 60 for phrase in numbers)
+        arranged = any(phrase.kind in ARRANGES for phrase in phrases)
+        return of_day and not arranged and not self._named(phrases) and any(phrase.kind == "words" for phrase in phrases)
+
+    def _arranges(self, phrases: Sequence[Phrase]) -> bool:
+        """Whether a line sets a format somewhere, and names or counts what is done."""
+        kinds = {phrase.kind for phrase in phrases}
+        return bool(kinds & STRONG) and (bool(kinds & COUNTED) or self._named(phrases))
+
+    def _own_words(self, phrases: Sequence[Phrase]) -> list[str]:
+        """The words of a line that are no keyword of the trade."""
+        return [word for phrase in phrases if phrase.kind in _PROSE_KINDS for word in _WORD.findall(phrase.text)]
 
     def _long_sentence(self, text: str, words: list[str], told: int) -> bool:
         """A sentence that happens to begin like work: '6 rowers are free today, so ask before you start.'"""
@@ -107,6 +133,10 @@ class Prose:
 
     def _named(self, phrases: Sequence[Phrase]) -> bool:
         return any(phrase.kind == "words" and self.names.find(phrase.text) is not None for phrase in phrases)
+
+
+def _bare(word: str) -> str:
+    return fold(word).replace("'", "").replace("’", "")
 
 
 def labelled_note(text: str) -> bool:
@@ -126,7 +156,3 @@ def is_schedule(text: str, phrases: Sequence[Phrase], named: bool) -> bool:
     left = _CLOCKS.sub("", text)
     words = _WORD.findall(left)
     return bool(_ONLY_TIMES.match(left)) or len(words) <= 2 * len(clocks) + 2
-
-
-def _only_counts(phrases: Sequence[Phrase]) -> bool:
-    return all(phrase.kind in ("count", "words") for phrase in phrases)

@@ -3,6 +3,7 @@ is a note, or handed back as unread."""
 
 from __future__ import annotations
 
+import itertools
 import re
 import unicodedata
 from collections.abc import Sequence
@@ -26,7 +27,7 @@ from core.reading.parts import PartDraft, Parts
 from core.reading.prose import Prose
 from core.reading.rows import REMARK, Row, inline_stations
 from core.reading.split import Splitter, spread_time
-from core.reading.tokens import Phrase
+from core.reading.tokens import Phrase, seconds_of
 from core.reading.workout import Mark, MarkRole, Part, Unread, Work, Workout
 
 MAX_TEXT_BYTES = 100_000
@@ -150,7 +151,7 @@ class _Reader:
         self.marks.append(Mark(row.number, 1, len(row.text.rstrip()), role, says))
 
     def _note_row(self, row: Row, says: str) -> None:
-        self._note(row, row.written.strip() if not row.start else row.content.strip())
+        self._note(row, row.as_written(row.start, len(row.text)))
         self._mark_row(row, "note", says)
 
     def _note(self, row: Row, text: str) -> None:
@@ -168,7 +169,7 @@ class _Reader:
             return
         for place, (start, stop, note) in enumerate(row.pieces):
             if note:
-                self._note(row, row.text[start:stop].strip())
+                self._note(row, row.as_written(start, stop))
                 self.marks.append(Mark(row.number, start + 1, len(row.text[start:stop].rstrip()), "note", "a coach's note"))
             else:
                 self._piece(row, start, stop, first=place == 0)
@@ -186,7 +187,7 @@ class _Reader:
         elif heading.opens == "day":
             self.pending = heading.name
         else:
-            self._note(row, row.text[: heading.end].strip())
+            self._note(row, row.as_written(0, heading.end))
             if self.parts.last:
                 self.parts.last.block_division = None
 
@@ -230,6 +231,10 @@ class _Reader:
         read = Line(row.number, row.text, start, stop)
         if self._says_nothing(read):
             return
+        if first and row.heading is not None and self._only_minutes(read):
+            read.take(range(len(read.phrases)), "note", "how long the section lasts")
+            self.marks.extend(read.marks)
+            return
         self._settle(row)
         cut = self.splitter.cut_before_format(read)
         spans = ((start, stop),) if cut is None else ((start, cut), (cut, stop))
@@ -237,6 +242,11 @@ class _Reader:
             piece = read if cut is None else Line(row.number, row.text, begin, end)
             self._content(row, piece, bullet or row.bullet or row.letter)
             self._collect(row, piece)
+
+    def _only_minutes(self, read: Line) -> bool:
+        """'(20 min)' beside a heading."""
+        said = [phrase for phrase in read.phrases if phrase.kind not in SILENT]
+        return len(said) == 1 and said[0].kind in ("measure", "clock") and seconds_of(said[0]) is not None
 
     def _says_nothing(self, read: Line) -> bool:
         return not any(phrase.kind not in SILENT or phrase.text.isalnum() for phrase in read.phrases)
@@ -254,6 +264,7 @@ class _Reader:
             self.marks.append(Mark(row.number, start + instead[0] + 1, len(rest.rstrip()) - instead[0], "note", "what it stands in for"))
             stop = start + instead[0]
         read = Line(row.number, row.text, start, stop)
+        read.of_division, read.system = True, self.system
         self.splitter.glue_names(read)
         found = read_format(read)
         if found is not None:
@@ -272,6 +283,7 @@ class _Reader:
             return
         if self.attacher.loads_of_division([chunk for _, chunk in chunks], division):
             return
+        _carry_counts([chunk for _, chunk in chunks])
         for own, chunk in chunks:
             self.attacher.as_load(chunk)
             if not self.attacher.add_for_division(chunk, own or division, row.number):
@@ -281,6 +293,7 @@ class _Reader:
         """What a piece says: a format, a role, movements with their amounts."""
         self.splitter.glue_names(read)
         read.system = self.system
+        read.of_division = bool(self.parts.last and self.parts.last.block_division)
         if self._division_alone(row, read):
             return
         self._window(row, read)
@@ -293,9 +306,33 @@ class _Reader:
             self.parts.current(row.number).rest_stations.add(station)
         if self._then_alone(read):
             return
+        self._all_out(row, read)
+        self._each_once(row, read)
         chunks = self.splitter.chunks(read)
         spread_time(read, [chunk for _, chunk in chunks])
+        _fill_window(read, [chunk for _, chunk in chunks])
         self._attach(row, read, chunks, self._place_in_list(bullet, station, found), role, division)
+
+    def _all_out(self, row: Row, read: Line) -> None:
+        """'4 sets for max reps:' on a line that names nothing: every movement of its list."""
+        if row.named:
+            return
+        for index in read.free():
+            if read.phrases[index].kind == "max":
+                self.parts.current(row.number).all_out = True
+                read.take([index], "format", "as many as you can")
+
+    def _each_once(self, row: Row, read: Line) -> None:
+        """'each station once', 'alternating:' beside intervals: one place of the list an interval."""
+        part = self.parts.current(row.number)
+        for index in read.free():
+            phrase = read.phrases[index]
+            if phrase.kind == "stations" and phrase.text.lower().endswith("once"):
+                part.each_once = True
+                read.take([index], "format", "each once")
+        interval = part.format is not None and part.format.kind == "intervals" and not part.work
+        if interval and "alternat" in row.content.lower():
+            part.each_once = True
 
     def _place_in_list(self, bullet: int | None, station: int | None, found: FormatFound | None) -> int | None:
         """Which minute or interval a line is: its own word says, or its number in the list."""
@@ -456,6 +493,21 @@ class _Reader:
         """Whether the open part has more than what is done once before it, so that a 'then' ends its list."""
         last = self.parts.last
         return last is not None and any(work.role != "buy-in" for work in last.work)
+
+
+def _carry_counts(chunks: list[Chunk]) -> None:
+    """'25/20/15 double-unders and sit-ups': a list that leads holds for a bare name after it."""
+    for before, chunk in itertools.pairwise(chunks):
+        if before.draft.leads and chunk.named and not chunk.draft.has_amount:
+            chunk.draft.scheme, chunk.draft.sets, chunk.draft.sets_written = before.draft.scheme, before.draft.sets, True
+            chunk.draft.leads = True
+
+
+def _fill_window(read: Line, chunks: list[Chunk]) -> None:
+    """'0:00-0:45 thrusters': as many as one can in the window."""
+    for chunk in chunks:
+        if read.window_s and chunk.named and not chunk.draft.has_amount:
+            chunk.draft.max_effort, chunk.draft.seconds = True, read.window_s
 
 
 def _window_s(phrase: Phrase) -> int:

@@ -14,7 +14,7 @@ from core.reading.languages import Translated
 
 RowRole = Literal["work", "note", "title", "schedule", "heading", "table", "too-long"]
 BULLET = re.compile(r"^\s*(?:[-*•·▪◦‣●○–—>✓✔☐]+(?=\s|\w)|\d{1,2}[.)](?=\s|[A-Za-z])|\(\d{1,2}\)(?=\s)|\[[ x]?\])\s*")
-NUMBER_BULLET = re.compile(r"^\s*(?:[-*•]\s*)?\(?(\d{1,2})(?:[.)]|:(?=\s+\D))(?=\s|[A-Za-z])\s*")
+NUMBER_BULLET = re.compile(r"^\s*(?:[-*•]\s*)?\(?(\d{1,2})(?:[.)]|:(?=\s))(?=\s|[A-Za-z])\s*")
 LETTER_BULLET = re.compile(r"^\s*\(?([a-h])[).]\s+(?=\S)")
 SET_NUMBER = re.compile(
     r"^\s*(?:(?:sets?|waves?)\s*#?\s*(?P<from>\d{1,2})(?:\s*[-–&+]\s*(?P<to>\d{1,2}))?\s*[:\-–=.)]?\s*"
@@ -23,6 +23,12 @@ SET_NUMBER = re.compile(
 )
 OF_THE_CLOCK = re.compile(r"^\s*(?:at\s+)?([012]?\d)[:.h]([0-5]\d)\s*(?:h|uhr)?\s*[-–:|]?\s+(?=[A-Za-z\"“])")
 OF_THE_HOUR = re.compile(r"^\s*([0-6]\d)\s*[-–]\s*([0-6]\d)\s*(?:min|')?\s*[:\-–]?\s+(?=[A-Za-z])")
+AT_A_TIME = re.compile(r"^\s*(?:at|@|on\s+the)\s+\d{1,2}:\d{2}(?!\d|\s*(?:x|for)\s*\d)\s*[:,–-]?\s*", re.IGNORECASE)
+_BESIDE_HEADING = re.compile(
+    r"\s*(?:[-–—/|,:]+(?=\s|$)|[\"“«][^\"”»]{1,60}[\"”»]|(?:[01]?\d|2[0-3])[:.h][0-5]\d(?:\s*[-–]\s*(?:[01]?\d|2[0-3])[:.h][0-5]\d)?\s*(?:h|uhr|am|pm)?"
+    r"(?:\s*(?:mass\s+)?start)?(?=\s*(?:[-–—/|,(]|\s{2}|$))|\((?:[^)\d]{1,40})\)(?=\s*(?:[-–—/|,:]|$))|(?:mass\s+start|\w+\s+division)(?=\s*$))\s*",
+    re.IGNORECASE,
+)
 WEEK_OF = re.compile(r"^\s*(?:week|wk)\s*\d{1,2}\s*[:\-–]\s*(?=\S)", re.IGNORECASE)
 REMARK = re.compile(r"\s//\s*")
 _SENTENCE_END = re.compile(r"(?<=[a-z0-9%)\]\"”])[.!?]+\s+(?=[A-ZÀ-Ý\"“¿¡(])(?![A-Z]{2,4}\s?[:=])")
@@ -53,6 +59,7 @@ class Row:
     bullet: int | None = None
     letter: int | None = None
     sets: int = 0
+    has_sets: bool = False
     tabled: bool = False
     pieces: list[tuple[int, int, bool]] = field(default_factory=list)
     marks: list[tuple[int, int, str]] = field(default_factory=list)
@@ -64,6 +71,11 @@ class Row:
     def content(self) -> str:
         """What the row says after heading and bullet."""
         return self.text[self.start :]
+
+    def as_written(self, start: int, stop: int) -> str:
+        """What a stretch of the English text is in the text as written."""
+        begin, end = self.english.written(start, stop)
+        return self.written[begin:end].strip()
 
     @property
     def item(self) -> bool:
@@ -79,6 +91,13 @@ def without_symbols(line: str) -> str:
         " " if unicodedata.category(letter) in ("So", "Sk", "Cn", "Cf", "Mn") and letter not in "×″′♂♀" else letter
         for letter in line
     )
+
+
+def after_heading(text: str, start: int) -> int:
+    """Where the words of a heading's row begin after names in quotes, times of the day and remarks beside it."""
+    while (match := _BESIDE_HEADING.match(text, start)) and match.end() > start:
+        start = match.end()
+    return start
 
 
 def indent_of(line: str) -> int:

@@ -7,8 +7,9 @@ from collections.abc import Iterable
 from core.reading.chunks import ChunkReader
 from core.reading.draft import Chunk
 from core.reading.divisions import division_id
+from core.reading.board_words import board_words
 from core.reading.line import SILENT, Line
-from core.reading.names import MODIFIERS, Names
+from core.reading.names import Names
 from core.reading.scan import FILLERS
 
 MOST_SETS = 30
@@ -48,11 +49,12 @@ class Splitter:
                 and found[-1][1].draft.has_amount
                 and not chunk.draft.has_amount
             )
-            if choice and found and chunk.named:  # another choice, not more work
+            if choice and found and (chunk.named or joined_by == "or") and own is None:  # another choice, not more work
+                read.taken.update(indices)
                 first, last = read.phrases[indices[0]], read.phrases[indices[-1]]
                 found[-1][1].draft.notes.append(f"or {read.text[first.column : last.end]}")
                 continue
-            if not chunk.named and not found and self._names_later(read, indices[-1]) and own is None:
+            if not chunk.named and not found and not read.of_division and self._names_later(read, indices[-1]) and own is None:
                 for index in indices:
                     read.taken.discard(index)
                 carried = indices  # "5x5, back squat": amounts first
@@ -89,7 +91,7 @@ class Splitter:
             ):
                 continue
             inside = [one for one in range(index + 3, len(read.phrases)) if one in read.bracketed]
-            if any(read.phrases[one].kind == "plus" for one in inside) and self._named(read, inside):
+            if any(read.phrases[one].kind in ("plus", "comma") for one in inside) and self._named(read, inside):
                 read.take([index, index + 1], "amount", f"{count.values[0]:g} sets")
                 read.bracketed = read.bracketed - set(inside)
                 return int(count.values[0])
@@ -121,6 +123,7 @@ class Splitter:
                     pieces.append(("division", name, []))
             elif (
                 kind in ("comma", "plus", "then", "and", "bar", "slash")
+                and not self._inside_a_remark(read, index)
                 and here
                 and self._splits_at(read, kind, here, free[place + 1 :])
             ):
@@ -140,6 +143,17 @@ class Splitter:
             elif kind not in SILENT or kind == "each":
                 here.append(index)
         return pieces
+
+    def _inside_a_remark(self, read: Line, index: int) -> bool:
+        """Whether a sign stands in brackets that name no movement after it."""
+        if index not in read.bracketed:
+            return False
+        rest = []
+        for one in range(index + 1, len(read.phrases)):
+            if one not in read.bracketed:
+                break
+            rest.append(one)
+        return not self._named(read, rest)
 
     def _nothing_follows(self, read: Line, rest: list[int]) -> bool:
         """Whether after a division word its bracket or the line ends, or the next choice begins."""
@@ -167,6 +181,8 @@ class Splitter:
             and not self._named(read, here)
         ):
             return True  # "1x5 @ 65 %, 1x5 @ 75 %"
+        if kind in ("comma", "and", "plus") and read.of_division and not self._named(read, here):
+            return True  # "65/45, ring rows"
         if not self._named(read, here) and not any(
             read.phrases[index].kind == "words" and not _only_fillers(read.phrases[index].text)
             for index in here
@@ -266,4 +282,4 @@ def _a_set(read: Line, here: list[int]) -> bool:
 
 def _only_fillers(text: str) -> bool:
     words = text.lower().split()
-    return all(word in FILLERS or word in MODIFIERS for word in words)
+    return all(word in FILLERS or word in board_words().passable for word in words)

@@ -64,9 +64,13 @@ NUMBERED = frozenset(("EVERY", "EXPECT", "TEAM", "RIR", "RM", "RPE", "STATION", 
 RULE_AFTER_X = {"LADDER": "count", "SPAN": "count", "ONE_SIDED": "words", "NAME_WITH": "words"}
 FRACTION_UNITS = ("mile", "km")
 MOST_LADDER = 60
+SHORTEST_SPAN = 4
 MAX_DIGITS = 9  # longer numbers mean nothing on a board
 CACHED_LINES = 8192
 MOST_SHAPES = 20_000
+
+
+SETS_OF_A_KIND = frozenset(("back-off", "backoff", "back off", "drop", "down", "top", "working", "work", "heavy", "hard", "straight"))
 
 
 @dataclass(frozen=True, slots=True)
@@ -94,6 +98,10 @@ class Joined(NamedTuple):
 
     rule: str
     tokens: int
+
+
+_PLUS_OF_LOAD = re.compile(r"(?<=\d/)\+(?=\d)")  # "+10/+5 kg"
+_PLUS_OF_LAST_SET = re.compile(r"(?<=\d)\+(?=\s*(?:reps?\b|@|$|\.\.))")  # "5+ @ 85 %": five or more
 
 
 @lru_cache(maxsize=1)
@@ -139,6 +147,8 @@ def tokenize(line: str) -> tuple[Phrase, ...]:
     lower = seen.lower()
     if len(lower) != len(seen):  # a letter whose small form is longer: keep such letters as they are
         lower = "".join(letter.lower() if len(letter.lower()) == 1 else letter for letter in seen)
+    if "+" in lower:
+        lower = _PLUS_OF_LOAD.sub("0", _PLUS_OF_LAST_SET.sub(" ", lower))
     return tuple(_joined(_grammar().phrases(lower, line), line))
 
 
@@ -235,6 +245,8 @@ def _count(leaf: Leaf, text: str, start: int, end: int) -> Phrase:
     name, written = leaf[0], leaf[1]
     if name == "NUMS":
         values = numbers(written)
+        if len(values) > 2:
+            return Phrase("scheme", text, start, end, values)  # "25/20/15/10/5"
         return Phrase("count", text, start, end, values, pair=len(values) > 1)
     if name == "LADDER":
         ends = re.search(r"(?:\.{2,}|…)\D*(\d+)\s*$", written)
@@ -264,6 +276,9 @@ def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
                 )
             ]
             continue
+        if phrase.kind == "set-word" and len(kept) >= 2 and kept[-1].kind == "words" and _plain_count(kept[-2]):
+            if kept[-1].text.lower() in SETS_OF_A_KIND:
+                kept.pop()  # "2 back-off sets"
         of = 1 if kept and kept[-1].kind == "of" else 0
         if (
             phrase.kind in ("count", "scheme")
@@ -312,6 +327,14 @@ def seconds_of(phrase: Phrase) -> int | None:
     if phrase.kind == "measure" and phrase.unit == "double-mark":
         return int(phrase.values[0])
     return None
+
+
+def whole_ladder(values: tuple[int, ...]) -> tuple[int, ...]:
+    """'10-1' and '1-10' name every rung between; any other list is itself."""
+    if len(values) != 2 or 1 not in values or abs(values[0] - values[1]) < SHORTEST_SPAN:
+        return values
+    step = 1 if values[1] > values[0] else -1
+    return tuple(range(values[0], values[1] + step, step)[:MOST_LADDER])
 
 
 def expand_ladder(phrase: Phrase) -> tuple[tuple[int, ...], int | None]:

@@ -18,6 +18,7 @@ MAX_EFFORT_S = 40.0  # a max-effort set lasts about this long; estimate
 LONGEST_EFFORT_S = 120  # nobody goes flat out for longer; estimate
 LOW_EFFORT, HIGH_EFFORT = 0.6, 1.6  # people differ this much in a try at the most; estimate
 DEFAULT_WORK_S = 20
+WORKED_OF_MINUTE = 0.75  # of a minute without a number; estimate
 MAX_ROUNDS = 200
 DEATH_BY_REPS = 12  # minutes most people last in a rising every-minute ladder; estimate
 DEFAULT_INTERVALS = 8
@@ -50,6 +51,8 @@ def rounds_of(fmt: Format, drafts: list[Draft], catalog: Catalog) -> Rounds:
     if fmt.ladder_step and fmt.scheme:
         return Rounds(len(fmt.scheme), True, len(fmt.scheme), len(fmt.scheme) * 2)
     rounds = fmt.rounds or 1
+    if fmt.kind == "rounds" and fmt.stations > 1:  # odd and even rounds
+        rounds = max(1, rounds // fmt.stations)
     return Rounds(rounds, False, rounds, rounds)
 
 
@@ -98,6 +101,7 @@ def finish(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> Work
     once = bool(draft.role)
     passes = _passes(draft, fmt, reading, catalog)
     counted = passes.what == "reps"
+    tries_cal = 0 if draft.calories or draft.distance_m else _calories_tried(draft, fmt, catalog)
     share = (
         fmt.team
         if fmt.team and fmt.share in ("split", "alternate") and not (draft.synchro or draft.everyone)
@@ -105,10 +109,10 @@ def finish(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> Work
     )
     reps = sum(passes.amounts) * draft.sides if counted else 0
     distance_m = sum(passes.amounts) if passes.what == "m" else (draft.distance_m or 0) * passes.times
-    calories = sum(passes.amounts) if passes.what == "cal" else (draft.calories or 0) * passes.times
+    calories = sum(passes.amounts) if passes.what == "cal" else (draft.calories or tries_cal) * passes.times
     each_s = draft.seconds or 0
-    if fmt.kind == "intervals" and not passes.what and not (draft.distance_m or draft.calories or once):
-        each_s = each_s or fmt.work_s or DEFAULT_WORK_S  # a hold or a machine fills its interval
+    if _fills_interval(draft, fmt) and not passes.what and not (draft.distance_m or draft.calories or once):
+        each_s = each_s or _interval_s(fmt)  # a hold or a machine fills its interval
     seconds = each_s * passes.times * draft.sides
     low, high = _spread(draft, reps, reading, once)
     return Work(
@@ -133,7 +137,7 @@ def finish(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> Work
         scheme=passes.amounts if counted or draft.scheme else (),
         reps=math.ceil(reps / share),
         reps_estimated=bool(
-            (reading.estimated and not once) or draft.estimated or draft.max_effort or share > 1
+            (reading.estimated and not once) or draft.estimated or draft.max_effort or passes.paced or tries_cal or share > 1
         ),
         reps_range=(math.ceil(low / share), math.ceil(high / share)) if high > low else None,
         loads=draft.loads,
@@ -162,11 +166,12 @@ def finish(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> Work
 @dataclass(frozen=True, slots=True)
 class _Passes:
     """How often a line is done, and the amount of each time. what: reps | cal | m, or "" when nothing is
-    counted."""
+    counted. paced: a pace made the amount."""
 
     times: int
     amounts: tuple[int, ...]
     what: str
+    paced: bool = False
 
 
 def _passes(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> _Passes:
@@ -189,7 +194,8 @@ def _passes(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> _Pa
         ) * fmt.repeat
     times = (draft.sets or 1) * rounds
     each = _reps_each(draft, fmt, measured, catalog)
-    return _Passes(times, (each,) * times if each else (), what if each else "")
+    paced = bool(each) and not draft.reps and not measured and _fills_interval(draft, fmt)
+    return _Passes(times, (each,) * times if each else (), what if each else "", paced)
 
 
 def _reps_each(draft: Draft, fmt: Format, measured: bool, catalog: Catalog) -> int:
@@ -203,11 +209,30 @@ def _reps_each(draft: Draft, fmt: Format, measured: bool, catalog: Catalog) -> i
         )
     if measured or draft.max_effort:
         return 0
-    if fmt.kind == "intervals":
-        return (
-            max(1, round((fmt.work_s or DEFAULT_WORK_S) / (sum(row.pace_s) / 2))) if row.unit == "rep" else 0
-        )
+    if _fills_interval(draft, fmt):
+        return max(1, round(_interval_s(fmt) / (sum(row.pace_s) / 2))) if row.unit == "rep" else 0
     return 1
+
+
+def _fills_interval(draft: Draft, fmt: Format) -> bool:
+    """Whether a line without an amount is done for as long as its interval, or its minute, lasts."""
+    return fmt.kind == "intervals" or (fmt.kind == "every-minute" and draft.station is not None)
+
+
+def _interval_s(fmt: Format) -> int:
+    """Seconds of work in one interval; of a minute's work most is worked."""
+    if fmt.kind == "intervals":
+        return fmt.work_s or DEFAULT_WORK_S
+    return round((fmt.interval_s or 60) * WORKED_OF_MINUTE)
+
+
+def _calories_tried(draft: Draft, fmt: Format, catalog: Catalog) -> int:
+    """Calories of one try at the most on a machine, or of an interval that counts them."""
+    row = catalog.movements[draft.movement]
+    counting = draft.max_effort or (draft.counts == "cal" and not draft.scheme and not fmt.scheme)
+    if not counting or row.calorie_s is None or draft.scheme:
+        return 0
+    return max(1, round(min(draft.seconds or fmt.work_s or MAX_EFFORT_S, LONGEST_EFFORT_S) / (sum(row.calorie_s) / 2)))
 
 
 def _spread(draft: Draft, reps: int, reading: Rounds, once: bool) -> tuple[int, int]:

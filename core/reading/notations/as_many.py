@@ -30,6 +30,8 @@ def read(scan: Scan) -> Format | None:
 
 def _means_max_effort(scan: Scan, at: int) -> bool:
     """'3 x AMRAP push-ups': as many as one can, not a format; 'AMRAP 12' and '12 min AMRAP' are formats."""
+    if scan.kind(at - 1) == "x" and scan.kind(at - 2) == "count" and scan.kind(at + 1) in ("", "dash", "comma"):
+        return True  # "3 x AMRAP-1"
     timed = scan.time_near(at, bare_minutes=True, dry=True) is not None
     if timed:
         return False

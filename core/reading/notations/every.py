@@ -115,7 +115,11 @@ def _of_count(scan: Scan, place: int, phrase: Phrase) -> tuple[int | None, float
 
 
 def _before(scan: Scan, at: int) -> tuple[int | None, float | None]:
-    """'12 min EMOM', '10 rounds every 2:00', '10:00 EMOM'."""
+    """'12 min EMOM', '10 rounds every 2:00', '10:00 EMOM', '3 sets, each for time, start one every 9 min'."""
+    counted = [place for place in scan.free if place < at and scan.kind(place) in _COUNTED_BY and scan.kind(place - 1) == "count"]
+    if counted:
+        scan.used |= {counted[0], counted[0] - 1} | {place for place in scan.free if place < at and scan.kind(place) in ("for-time", "each", "set-word")}
+        return scan.bounded(scan.phrases[counted[0] - 1].values[0]), None
     place = at - 1
     while place >= 0 and place not in scan.line.taken and (scan.is_filler(place) or scan.kind(place) in ("comma", "for-time", "each")):
         place -= 1

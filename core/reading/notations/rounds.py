@@ -5,6 +5,7 @@ from __future__ import annotations
 from core.reading.notations.notation import Example, Notation
 from core.reading.scan import Scan
 from core.reading.schemes import ladder_on_line, leads
+from core.reading.tokens import seconds_of
 from core.reading.workout import Format
 
 _KEYS = ("rounds", "for-time", "quality")
@@ -25,6 +26,7 @@ def read(scan: Scan) -> Format | None:
     scheme, step = _scheme(scan) if rounds is None else ((), None)
     if rounds is not None:
         _share_of_team(scan)
+        _time_of_each(scan, said.get("rounds"))
     timed = "for-time" in said
     if rounds and (rounds > 1 or not timed):
         return Format("rounds", rounds=rounds, for_time=timed)
@@ -105,6 +107,12 @@ def _share_of_team(scan: Scan) -> None:
     at = scan.at("each")
     if at is not None and [scan.kind(one) for one in range(at - 2, at + 2)] == ["open", "count", "each", "close"]:
         scan.used |= {at - 1, at}
+
+
+def _time_of_each(scan: Scan, at: int | None) -> None:
+    """'3 intervals of 3:00': how long one lasts says nothing of its work."""
+    if at is not None and scan.kind(at + 1) == "of" and at + 2 < len(scan.phrases) and seconds_of(scan.phrases[at + 2]):
+        scan.used |= {at + 1, at + 2}
 
 
 NOTATION = Notation(

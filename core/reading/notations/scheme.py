@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from core.reading.notations.notation import Example, Notation
 from core.reading.scan import Scan
-from core.reading.tokens import expand_ladder
+from core.reading.tokens import expand_ladder, whole_ladder
 from core.reading.workout import Format
 
 _ANOTHER_MEANING = ("sets", "build", "tempo", "measure", "rm", "max")
@@ -22,7 +22,7 @@ def read(scan: Scan) -> Format | None:
         return None
     scan.used.add(at)
     if phrase.kind == "scheme":
-        return Format(scheme=tuple(int(value) for value in phrase.values))
+        return Format(scheme=whole_ladder(tuple(int(value) for value in phrase.values)))
     scheme, step = expand_ladder(phrase)
     if (word := scan.at("ladder-word")) is not None:
         scan.used.add(word)

@@ -6,7 +6,7 @@ from core.reading.notations.notation import Example, Notation
 from core.reading.scan import Scan
 from core.reading.workout import Format
 
-_BESIDE = ("colon", "of", "dash", "comma", "open", "close", "rest", "after-set", "clock", "measure", "cap", "each", "for-time", "max")
+_BESIDE = ("then", "colon", "of", "dash", "comma", "open", "close", "rest", "after-set", "clock", "measure", "cap", "each", "for-time", "max")
 
 
 def read(scan: Scan) -> Format | None:

@@ -1,0 +1,41 @@
+"""What a word means beside what: 'squats' with a bar's load is a back squat, 'row 3 x 8' no machine. The catalog says which
+reading goes with what."""
+
+from __future__ import annotations
+
+from core.catalog import Catalog
+from core.catalog.rows import Context, Movement
+from core.reading.draft import Draft
+from core.reading.units import KG_PER
+
+LIGHTEST_BAR_KG = 15  # a barbell is never lighter than this
+
+
+def in_context(draft: Draft, row: Movement, catalog: Catalog, alternating: bool = False) -> str | None:
+    """Give a draft the movement its word means here. The name of that movement where it is another one, which is noted as
+    assumed."""
+    reading = _reading(draft, row, alternating)
+    if reading is None:
+        return None
+    draft.movement = row.context[reading[0]]
+    name = catalog.movements[draft.movement].name
+    draft.assumed.append(f"{draft.text} as {name}, as {reading[1]}")
+    return name
+
+
+def _reading(draft: Draft, row: Movement, alternating: bool) -> tuple[Context, str] | None:
+    context = row.context
+    if "pair" in context and draft.implements == 2 and draft.loads:
+        return "pair", "two loads stand beside it"
+    if "light" in context and draft.loads and min(draft.loads) * KG_PER[draft.load_unit] < LIGHTEST_BAR_KG:
+        return "light", "the load is lighter than a bar"
+    if "light" in context and (draft.alternating or alternating):
+        return "light", "arms alternate"
+    if "loaded" in context and (draft.loads or draft.percents or draft.rpe or draft.estimated):
+        return "loaded", "a load stands beside it"
+    measured = draft.counts or draft.distance_m or draft.calories
+    if "counted" in context and draft.text.lower() in ("row", "rows") and (draft.reps or draft.scheme):
+        return None if measured or draft.seconds else ("counted", "it is counted in reps")
+    if "measured" in context and (draft.distance_m or draft.calories):
+        return "measured", "a distance or calories stand beside it"
+    return None
