@@ -65,11 +65,14 @@ class Attacher:
 
     # -- divisions ------------------------------------------------------------------------------
 
-    def add_for_division(self, chunk: Chunk, division: str, number: int) -> bool:
-        """What a division does instead: one line for every shared line it stands in for. False where it fits nowhere."""
+    def add_for_division(self, chunk: Chunk, division: str, number: int, target: str = "") -> bool:
+        """What a division does instead: one line for every shared line it stands in for. False where it fits nowhere.
+
+        target: the movement it is said to stand in for.
+        """
         draft = chunk.draft
-        for part in self._nearest(chunk, division):
-            groups = self._places(part, chunk, division)
+        for part in self._asking_parts() if target else self._nearest(chunk, division):
+            groups = self._targets(part, target) if target else self._places(part, chunk, division)
             if groups and divisions.changes_nothing(part.work[groups[0][0]], draft):
                 part.notes.append(f"{division}: {' '.join((draft.text, draft.load_text, '; '.join(draft.notes))).strip()}")
                 return True
@@ -88,6 +91,10 @@ class Attacher:
                 lend(part.work[shared[-1]], draft, AMOUNTS)
         part.work.append(draft)
         return True
+
+    def _targets(self, part: PartDraft, target: str) -> list[list[int]]:
+        places = [at for at in divisions.shared_lines(part.work) if part.work[at].movement == target]
+        return [places] if places else []
 
     def _nearest(self, chunk: Chunk, division: str) -> list[PartDraft]:
         """The part a division's words are for: that with the movement most like theirs, of equals the last."""
@@ -113,17 +120,18 @@ class Attacher:
 
     def loads_of_division(self, chunks: list[Chunk], division: str) -> bool:
         """'35/25 kg, 6/4 kg' for one division: the loads of the loaded lines, in order."""
-        part = next((one for one in self._asking_parts() if one.work), None)
-        if part is None or len(chunks) < 2:
+        if len(chunks) < 2:
             return False
         for chunk in chunks:
             self.as_load(chunk)
-        bare = [chunk for chunk in chunks if not chunk.named and chunk.draft.loads]
-        loaded = [at for at in divisions.shared_lines(part.work) if part.work[at].loads]
-        if len(bare) < 2 or len(bare) != len(loaded):
+        bare = [chunk for chunk in chunks if not chunk.named and chunk.draft.loads and not chunk.draft.has_amount]
+        found = next(((part, loaded) for part in self._asking_parts() if len(loaded := _loaded(part)) == len(bare)), None)
+        if len(bare) < 2 or found is None:
             return False
+        part, loaded = found
         for chunk, at in zip(bare, loaded, strict=True):
-            part.work.append(divisions.stand_in(part.work, (at,), division, chunk.draft))
+            if not divisions.changes_nothing(part.work[at], chunk.draft):
+                part.work.append(divisions.stand_in(part.work, (at,), division, chunk.draft))
         for chunk in chunks:
             if chunk not in bare:
                 self.add_for_division(chunk, division, chunk.draft.line)
@@ -148,7 +156,8 @@ class Attacher:
         """Amounts without a name belong to the movement before them, if that one still lacks them; a load alone to all that
         lack one."""
         part = self.parts.last
-        if self._strange_words(read, chunk):
+        counts = chunk.draft.has_amount or not (chunk.draft.loads or chunk.draft.percents)
+        if counts and self._strange_words(read, chunk):
             return  # they stay free and are handed back
         if part is None or not part.work:
             if part is not None and chunk.draft.estimated:
@@ -321,3 +330,8 @@ class Attacher:
         joined = all(chunk.joined_by == "plus" or (sums and chunk.joined_by == "and") for chunk in named[1:])
         barbells = all(self.catalog.movements[draft.movement].implement == "barbell" for draft in drafts)
         return joined and barbells and not any(draft.reps and draft.reps > MOST_COMPLEX_REPS for draft in drafts)
+
+
+def _loaded(part: PartDraft) -> list[int]:
+    """Places of the shared lines with a load."""
+    return [at for at in divisions.shared_lines(part.work) if part.work[at].loads]

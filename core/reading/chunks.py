@@ -32,6 +32,8 @@ class ChunkReader:
         if found is not None and self._is_a_title(line, indices, found):
             line.take(indices, "note", "what it is about")
             return Chunk(draft, False, indices)
+        if found is not None and self._only_among_others(line, indices, found):
+            found = None
         if found is not None:
             name_at, match = found
             row = self._accept_name(line, draft, name_at, match)
@@ -44,10 +46,18 @@ class ChunkReader:
             self._in_context(line, draft, row, match)
         return Chunk(draft, row is not None, indices)
 
+    def _only_among_others(self, line: Line, indices: list[int], found: tuple[int, Match]) -> bool:
+        """'highest clean box': a name among strange words that nothing counts is no movement."""
+        index, match = found
+        text = line.phrases[index].text
+        strange = [text[start:end].lower().strip(".,'") for start, end in match.left_over]
+        counted = any(line.phrases[one].kind in TELLING or line.phrases[one].kind in ("max", "build", "clock") for one in indices)
+        return not counted and any(word not in board_words().sentences for word in strange)
+
     def _is_a_title(self, line: Line, indices: list[int], found: tuple[int, Match]) -> bool:
         """'Snatch complex', 'Farmer's walk medley': a movement's name that only says what follows."""
         words = set(plain(line.phrases[found[0]].text).split())
-        return bool(words & TITLE_WORDS) and not any(line.phrases[one].kind in TELLING for one in indices)
+        return line.followed and bool(words & TITLE_WORDS) and not any(line.phrases[one].kind in TELLING for one in indices)
 
     def _name(self, line: Line, indices: list[int]) -> tuple[int, Match] | None:
         """The phrase that names the movement: outside brackets first, the surest first."""

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field, replace
 from typing import Any
 
 from core.catalog import Catalog
-from core.reading.draft import Draft
+from core.reading.draft import Draft, lend
 from core.reading.formats import FormatFound
 from core.reading.merging import kind_only, merged, said, trailing
 from core.reading.rows import Row
@@ -259,6 +259,7 @@ class Parts:
     def finish(self, part: PartDraft) -> Part:
         """One part with its totals."""
         fmt = self._format(part)
+        _carry_loads(part.work)
         reading = rounds_of(fmt, part.work, self.catalog)
         if reading.estimated:
             fmt = replace(fmt, rounds=reading.rounds, estimated=True, rounds_range=(reading.fewest, reading.most))
@@ -333,6 +334,21 @@ def _carry_scheme(works: list[Draft]) -> tuple[int, ...]:
     for work in works:
         work.scheme, work.sets, work.sets_written = (), None, False
     return scheme
+
+
+def _carry_loads(works: list[Draft]) -> None:
+    """'20 thrusters 40 kg .. 10 thrusters': the bar of a piece keeps its load until another one is said."""
+    last: dict[str, Draft] = {}
+    for work in works:
+        if work.division not in (None, "rx"):
+            continue
+        before = last.get(work.movement)
+        lighter = work.percents or work.rpe or work.bodyweight or work.scheme and work.sets_written
+        if before is not None and not work.loads and not lighter and before.complex == work.complex:
+            lend(before, work, ("loads", "load_unit", "load_text", "implements"))
+            work.assumed.append(f"{before.load_text} as above")
+        if work.loads:
+            last[work.movement] = work
 
 
 def block_overrides(work: tuple[Work, ...], blocks: set[str]) -> tuple[Work, ...]:

@@ -13,7 +13,7 @@ from core.reading.tokens import Phrase
 COUNTED = frozenset(("count", "measure", "sets", "scheme", "ladder", "clock", "sum", "span"))
 ARRANGES = frozenset(
     ("every", "amrap", "interval", "rounds", "for-time", "death-by", "max", "build", "rest", "cap", "then", "station", "team",
-     "buy-in", "cash-out", "quality", "division", "window", "synchro", "set-word", "tabata")
+     "buy-in", "cash-out", "quality", "division", "window", "synchro", "set-word", "tabata", "stations", "everyone")
 )  # kinds of phrase a line of work may begin with
 STRONG = frozenset(("tabata", "amrap", "every", "for-time", "interval"))
 MARKED = re.compile(
@@ -22,6 +22,7 @@ MARKED = re.compile(
 LABEL = re.compile(r"^\s*[*_#•-]*\s*([A-Za-z][\w'’/ -]{1,24}?)\s*(?:\([^)]*\)\s*)?[:–]\s+\S")
 _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?")
 _CLOCKS = re.compile(r"(?<![\d:.])(?:[012]?\d[:.h][0-5]\d|[012]?\d\s?(?:am|pm|a|p|h|uhr))(?![\d:.]|\s?(?:kg|km|m\b|min|mile|k\b|x))", re.IGNORECASE)
+_EVENT_WORDS = re.compile(r"\b(?:doors|heats?|briefing|check-?in|registration|weigh-?in|prize\s?giving|classes|class times|kurse|turmas|open from|closes)\b", re.IGNORECASE)
 _ONLY_TIMES = re.compile(r"^[\s\d:./|,;&+()h-]*$", re.IGNORECASE)
 TITLE_OPENERS = re.compile(r"\b(?:week|day|session|phase|block|cycle|test|wod|workout|event|part|class|lesson|mon|tue|wed|thu|fri|sat|sun)", re.IGNORECASE)
 _NEVER_IN_TITLE = frozenset(
@@ -58,11 +59,11 @@ class Prose:
         told = sum(_bare(word) in self.little for word in self._own_words(phrases))
         counted = any(phrase.kind in COUNTED for phrase in phrases)
         if self.begins_work(phrases) or self._arranges(phrases):
-            return self._long_sentence(text, words, told)
+            return self._long_sentence(text, phrases, words, told)
         ended = text.rstrip().endswith((".", "!", "?"))
         if len(words) >= SHORT_OPENING and told >= LEAST_OF_SENTENCE:
             return True
-        if ended and told and len(words) >= SHORT_OPENING:
+        if ended and told and (len(words) >= SHORT_OPENING or not self._named(phrases)):
             return True
         if counted:
             return self._only_a_time(phrases)
@@ -127,12 +128,18 @@ class Prose:
         """The words of a line that are no keyword of the trade."""
         return [word for phrase in phrases if phrase.kind in _PROSE_KINDS for word in _WORD.findall(phrase.text)]
 
-    def _long_sentence(self, text: str, words: list[str], told: int) -> bool:
+    def _long_sentence(self, text: str, phrases: Sequence[Phrase], words: list[str], told: int) -> bool:
         """A sentence that happens to begin like work: '6 rowers are free today, so ask before you start.'"""
+        if not _counts_first(phrases) and told and text.rstrip().endswith((".", "!")) and not self._named(phrases):
+            return True  # "Cap for part B is 20 minutes."
         return told > MOST_IN_WORK and told >= SENTENCE_SHARE * len(words)
 
     def _named(self, phrases: Sequence[Phrase]) -> bool:
         return any(phrase.kind == "words" and self.names.find(phrase.text) is not None for phrase in phrases)
+
+
+def _counts_first(phrases: Sequence[Phrase]) -> bool:
+    return bool(phrases) and phrases[0].kind in COUNTED
 
 
 def _bare(word: str) -> str:
@@ -148,6 +155,8 @@ def labelled_note(text: str) -> bool:
 def is_schedule(text: str, phrases: Sequence[Phrase], named: bool) -> bool:
     """'6.30 / 9.30 / 18.00', 'classes 06:00 07:00', 'Heat 1 09:00, heat 2 09:15': times of the day and no work."""
     clocks = _CLOCKS.findall(text)
+    if clocks and _EVENT_WORDS.search(text) and not named:
+        return True
     hours = [int(re.match(r"\d+", clock)[0]) for clock in clocks]  # type: ignore[index]
     if len(clocks) < LEAST_CLOCKS or named or any(phrase.kind in ARRANGES - {"window"} for phrase in phrases):
         return False

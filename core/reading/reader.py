@@ -92,6 +92,7 @@ class _Reader:
         self.system = ""
         self.guesses = 0
         self.pending: str | None = None
+        self.scaling = False  # below a heading such as "Scaling", whose lines are for those who scale
 
     def read(self, text: str) -> Workout:
         """The whole text."""
@@ -181,6 +182,7 @@ class _Reader:
             return
         self.marks.append(Mark(row.number, 1, heading.end, "heading", heading.name))
         self._set_columns(None)
+        self.scaling = heading.opens == "divisions"
         if heading.opens == "part":
             self.parts.open(heading.name, heading.kind, row.number)
             self.pending = None
@@ -228,6 +230,9 @@ class _Reader:
             self.marks.append(Mark(row.number, start + 1, end, "division", name))
             self._of_division(row, name, start + end, stop)
             return
+        if self.scaling and first:
+            self._of_division(row, "scaled", start, stop)
+            return
         read = Line(row.number, row.text, start, stop)
         if self._says_nothing(read):
             return
@@ -263,6 +268,7 @@ class _Reader:
         if instead := instead_of(rest):
             self.marks.append(Mark(row.number, start + instead[0] + 1, len(rest.rstrip()) - instead[0], "note", "what it stands in for"))
             stop = start + instead[0]
+        target, start = self._target(row, start, stop)
         read = Line(row.number, row.text, start, stop)
         read.of_division, read.system = True, self.system
         self.splitter.glue_names(read)
@@ -270,15 +276,26 @@ class _Reader:
         if found is not None:
             self.parts.apply(row, found, division)
         chunks = self.splitter.chunks(read)
-        self._give_division(row, read, chunks, division)
+        self._give_division(row, read, chunks, division, target)
         self._collect(row, read)
+
+    def _target(self, row: Row, start: int, stop: int) -> tuple[str, int]:
+        """'pull-ups: ring rows': the movement a division's words are for, and where they begin."""
+        label = re.match(r"[\s*•-]*([^:=>]{3,30}?)\s*(?::|=|->|>)\s+(?=\S)", row.text[start:stop])
+        match = self.names.find(label.group(1)) if label else None
+        if label is None or match is None or match.left_over or match.confidence < 1:
+            return "", start
+        self.marks.append(Mark(row.number, start + label.start(1) + 1, len(label.group(1)), "note", "what it stands in for"))
+        return match.movement, start + label.end()
 
     def _begin_block(self, row: Row, division: str) -> None:
         part = self.parts.current(row.number)
         part.block_division = division
         part.block_role = ""
 
-    def _give_division(self, row: Row, read: Line, chunks: list[tuple[str | None, Chunk]], division: str) -> None:
+    def _give_division(
+        self, row: Row, read: Line, chunks: list[tuple[str | None, Chunk]], division: str, target: str = ""
+    ) -> None:
         if division in ("rx", "elite") and self.attacher.loads_in_order([chunk for _, chunk in chunks]):
             return
         if self.attacher.loads_of_division([chunk for _, chunk in chunks], division):
@@ -286,13 +303,13 @@ class _Reader:
         _carry_counts([chunk for _, chunk in chunks])
         for own, chunk in chunks:
             self.attacher.as_load(chunk)
-            if not self.attacher.add_for_division(chunk, own or division, row.number):
+            if not self.attacher.add_for_division(chunk, own or division, row.number, target):
                 self.attacher.keep_as_note(read, chunk, own or division)
 
     def _content(self, row: Row, read: Line, bullet: int | None, division: str | None = None) -> None:
         """What a piece says: a format, a role, movements with their amounts."""
         self.splitter.glue_names(read)
-        read.system = self.system
+        read.system, read.followed = self.system, row.followed
         read.of_division = bool(self.parts.last and self.parts.last.block_division)
         if self._division_alone(row, read):
             return

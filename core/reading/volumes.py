@@ -20,6 +20,7 @@ LOW_EFFORT, HIGH_EFFORT = 0.6, 1.6  # people differ this much in a try at the mo
 DEFAULT_WORK_S = 20
 WORKED_OF_MINUTE = 0.75  # of a minute without a number; estimate
 MAX_ROUNDS = 200
+LONGEST_TIMED_S = 240  # repetitions for longer are practice; estimate
 DEATH_BY_REPS = 12  # minutes most people last in a rising every-minute ladder; estimate
 DEFAULT_INTERVALS = 8
 
@@ -194,7 +195,7 @@ def _passes(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> _Pa
         ) * fmt.repeat
     times = (draft.sets or 1) * rounds
     each = _reps_each(draft, fmt, measured, catalog)
-    paced = bool(each) and not draft.reps and not measured and _fills_interval(draft, fmt)
+    paced = bool(each) and not draft.reps and (_fills_interval(draft, fmt) if not measured else bool(draft.seconds))
     return _Passes(times, (each,) * times if each else (), what if each else "", paced)
 
 
@@ -207,11 +208,18 @@ def _reps_each(draft: Draft, fmt: Format, measured: bool, catalog: Catalog) -> i
         return max(
             1, round(min(draft.seconds or fmt.work_s or MAX_EFFORT_S, LONGEST_EFFORT_S) / row.pace_s[1])
         )
+    if draft.seconds and not (draft.distance_m or draft.calories) and row.unit == "rep" and _is_timed_work(draft):
+        return max(1, round(draft.seconds / (sum(row.pace_s) / 2)))
     if measured or draft.max_effort:
         return 0
     if _fills_interval(draft, fmt):
         return max(1, round(_interval_s(fmt) / (sum(row.pace_s) / 2))) if row.unit == "rep" else 0
     return 1
+
+
+def _is_timed_work(draft: Draft) -> bool:
+    """Whether repetitions are done for a time, and not a position held or a skill practised."""
+    return not draft.counts and (draft.seconds or 0) <= LONGEST_TIMED_S
 
 
 def _fills_interval(draft: Draft, fmt: Format) -> bool:
