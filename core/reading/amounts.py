@@ -24,7 +24,9 @@ MAX_PERCENT = 130
 LONGEST_M = 200_000
 SHORTEST_M = 100  # a bare number beside a machine is a distance from here on; common practice
 LONGEST_S = 36_000
+LEAST_WINDOW_S = 180
 HEAVY_WORDS = {"single": 1, "double": 2, "triple": 3}
+KIT = {"bar": "barbell", "barbell": "barbell", "dumbbell": "dumbbell", "kettlebell": "kettlebell", "ball": "medicine-ball"}
 LIFTED = ("barbell", "dumbbell", "kettlebell", "medicine-ball", "sandbag", "plate", "sled", "box", "rings", "pull-up-bar", "none")
 LEAST_LOAD = 5  # a smaller loose number is no load; common practice
 INCHES_UP_TO = 36  # a bare box height up to this is in inches, above it in cm; common practice
@@ -75,7 +77,9 @@ class Amounts:
         if words and all(word in ("cal", "calorie", "for") for word in words) and "for" != words[-1]:
             self.draft.counts = "cal"
             return self.take(index, "calories")
-        if all(word in board_words().passable or word in IMPLEMENT_WORDS for word in words):
+        if len(words) == 1 and words[0] in KIT:
+            self.draft.kit = KIT[words[0]]
+        if all(word in board_words().passable or word in IMPLEMENT_WORDS or word in KIT for word in words):
             self.take(index, "how to do it", "note")
             self.draft.alternating |= "alternating" in words
             if "synchro" in words or "synchronised" in words:
@@ -115,7 +119,9 @@ class Amounts:
             ("attempt", "tries")
         )
         if not phrase.pair and (
-            tries or after == "set-word" or (after == "x" and self.kind(index + 2) in ("max", "amrap"))
+            tries
+            or after == "set-word"
+            or (after == "x" and (self.kind(index + 2) in ("max", "amrap") or draft.reps and self.kind(index + 2) != "count"))
         ):
             return self._set_count(index, phrase, int(value))
         if (
@@ -226,7 +232,9 @@ class Amounts:
             draft.sets = len(draft.scheme)
         else:
             draft.scheme = (reps,) * phrase.times
-            if phrase.pair:
+            if phrase.pair and phrase.values[0] == phrase.values[1] and self.row is not None and self.row.sides == 2:
+                draft.sides = 2  # "4x6/6"
+            elif phrase.pair:
                 draft.other = phrase.values[1]
         self.take(index, f"{phrase.times} sets of {reps}")
         return None
@@ -516,6 +524,9 @@ class Amounts:
         draft = self.draft
         if not 0 < seconds <= LONGEST_S:
             return self.refuse(index, phrase, "a time above 0 and up to 10 hours can be read")
+        if self._is_window(index, seconds):
+            draft.notes.append(f"within {seconds // 60}:{seconds % 60:02}")
+            return self.take(index, "a window", "note")
         holds = (
             self.row is None or self.row.unit in ("second", "metre") or self.row.metres_per_rep is not None
         )
@@ -530,6 +541,11 @@ class Amounts:
         draft.seconds = seconds
         self._times(phrase)
         return self.take(index, f"{seconds} s")
+
+    def _is_window(self, index: int, seconds: int) -> bool:
+        """'Work, 20 min: snatch': the time a lift is given, which is no work of its own."""
+        lifted = self.row is not None and self.row.implement == "barbell"
+        return lifted and self.kind(index + 1) == "colon" and seconds >= LEAST_WINDOW_S
 
     # -- shares of a maximum, effort, tempo -----------------------------------------------------
 
@@ -634,7 +650,16 @@ class Amounts:
         self.draft.notes.append(phrase.text)
         self.take(index, "how hard", "note")
 
+    def _everyone(self, index: int, phrase: Phrase) -> None:
+        """'40 burpees (each athlete 10)': everybody's own number."""
+        self.draft.everyone = True
+        if self.kind(index + 1) == "count" and index in self.line.bracketed:
+            self.draft.reps = int(self.line.phrases[index + 1].values[0])
+            self.line.take([index + 1], "amount", "each")
+        self.take(index, "each of them")
+
     def _share(self, index: int, phrase: Phrase) -> None:
+        self.draft.shared = True
         self.take(index, "shared", "format")
 
 
@@ -664,5 +689,6 @@ READERS: dict[str, Callable[[Amounts, int, Phrase], None]] = {
     "synchro": Amounts._synchro,
     "after-set": Amounts._after_set,
     "share": Amounts._share,
+    "everyone": Amounts._everyone,
     "pace": Amounts._pace,
 }

@@ -48,6 +48,7 @@ class Attacher:
         part = self.parts.place_for(row, draft, first)
         draft.role = role or part.block_role
         draft.division = draft.division or part.block_division
+        part.shares |= draft.shared
         if part.work_indent is None:
             part.work_indent = row.indent
         part.adjacent = part.adjacent or not self.parts.after_blank
@@ -73,7 +74,7 @@ class Attacher:
         draft = chunk.draft
         for part in self._asking_parts() if target else self._nearest(chunk, division):
             groups = self._targets(part, target) if target else self._places(part, chunk, division)
-            if groups and divisions.changes_nothing(part.work[groups[0][0]], draft):
+            if groups and not part.block_division and divisions.changes_nothing(part.work[groups[0][0]], draft):
                 part.notes.append(f"{division}: {' '.join((draft.text, draft.load_text, '; '.join(draft.notes))).strip()}")
                 return True
             for places in groups:
@@ -112,7 +113,7 @@ class Attacher:
         if chunk.named:
             places = divisions.replaced_lines(part.work, draft, division, self.catalog)
         elif draft.loads:
-            places = divisions.lines_with_load(part.work, self.catalog)
+            places = divisions.lines_with_load(part.work, self.catalog, draft.kit)
         else:
             places = divisions.lines_of_amount(part.work, draft)
         movements = dict.fromkeys(part.work[at].movement for at in places)
@@ -136,6 +137,13 @@ class Attacher:
             if chunk not in bare:
                 self.add_for_division(chunk, division, chunk.draft.line)
         return True
+
+    def give_load(self, draft: Draft, movement: str) -> None:
+        """A load from a table for every shared line of a movement that has none."""
+        for part in self._asking_parts():
+            for at in divisions.shared_lines(part.work):
+                if divisions.likeness(part.work[at], movement, self.catalog) >= divisions.SUBSTITUTE and not part.work[at].loads:
+                    lend(draft, part.work[at], LOADS)
 
     def as_load(self, chunk: Chunk) -> None:
         """A pair for a division is its load: without a name, or before a lift that is counted in the shared list."""
@@ -285,7 +293,11 @@ class Attacher:
     def name_a_run(self, read: Line, chunk: Chunk) -> bool:
         """'6 x 400 m' with no name on the line is a run, and shown as an assumption."""
         draft = chunk.draft
-        if self._strange_words(read, chunk) or (draft.distance_m or 0) < SHORTEST_RUN_M or draft.reps or draft.loads:
+        if self._strange_words(read, chunk) or draft.reps or draft.loads:
+            return False
+        if draft.calories and (machine := self._last_machine()):
+            return self._same_machine(read, chunk, machine)
+        if (draft.distance_m or 0) < SHORTEST_RUN_M:
             return False
         if self.parts.last and self.parts.last.work and not self.parts.last.work[-1].has_amount:
             return False  # it is the distance of the movement above
@@ -295,6 +307,22 @@ class Attacher:
         phrase = read.phrases[chunk.indices[0]]
         draft.text, draft.column = phrase.text, phrase.column + 1
         draft.assumed.append(f"{phrase.text} as a {self.catalog.movements[draft.movement].name}")
+        chunk.named = True
+        return True
+
+    def _last_machine(self) -> str:
+        """The machine whose calories were counted last in the text."""
+        works = [one for part in self.parts.all for one in part.work if one.has_calories]
+        return works[-1].movement if works else ""
+
+    def _same_machine(self, read: Line, chunk: Chunk, machine: str) -> bool:
+        """'9 cal' below '15 cal row': on the same machine."""
+        last = self.parts.last.work[-1] if self.parts.last and self.parts.last.work else None
+        if last is not None and not last.has_amount:
+            return False
+        phrase = read.phrases[chunk.indices[0]]
+        chunk.draft.movement, chunk.draft.text, chunk.draft.column = machine, phrase.text, phrase.column + 1
+        chunk.draft.assumed.append(f"{phrase.text} on the {self.catalog.movements[machine].name}")
         chunk.named = True
         return True
 

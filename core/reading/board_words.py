@@ -23,6 +23,7 @@ class BoardWords:
     divisions: frozenset[str]
     passable: frozenset[str]
     sentences: frozenset[str]
+    plain: frozenset[str]
     instead: tuple[frozenset[str], ...]
 
 
@@ -38,5 +39,6 @@ def board_words() -> BoardWords:
         frozenset(table["divisions"]),
         frozenset(table["passable"]),
         frozenset(table["sentences"]),
+        frozenset(table["plain"]),
         tuple(frozenset(group) for group in table["instead"]),
     )

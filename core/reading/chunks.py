@@ -50,9 +50,9 @@ class ChunkReader:
         """'highest clean box': a name among strange words that nothing counts is no movement."""
         index, match = found
         text = line.phrases[index].text
-        strange = [text[start:end].lower().strip(".,'") for start, end in match.left_over]
+        strange = [plain(text[start:end]) for start, end in match.left_over]
         counted = any(line.phrases[one].kind in TELLING or line.phrases[one].kind in ("max", "build", "clock") for one in indices)
-        return not counted and any(word not in board_words().sentences for word in strange)
+        return not counted and any(word not in board_words().sentences | TITLE_WORDS for word in strange)
 
     def _is_a_title(self, line: Line, indices: list[int], found: tuple[int, Match]) -> bool:
         """'Snatch complex', 'Farmer's walk medley': a movement's name that only says what follows."""

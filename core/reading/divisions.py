@@ -78,6 +78,9 @@ def instead_of(text: str) -> tuple[int, int] | None:
     return (match.start(), match.end()) if match and "instead" in match.group() + " " or match and "place" in match.group() else None
 
 
+SUBSTITUTE = 3  # the likeness of a usual substitute
+
+
 @lru_cache(maxsize=1)
 def _groups() -> tuple[frozenset[str], ...]:
     return board_words().instead
@@ -154,9 +157,12 @@ def _overwrite(copy: Draft, draft: Draft) -> None:
             setattr(copy, name, getattr(draft, name))
 
 
-def lines_with_load(work: Sequence[Draft], catalog: Catalog) -> list[int]:
-    """The shared lines a load without a name is for: the barbell's where one is loaded, else the last loaded one."""
+def lines_with_load(work: Sequence[Draft], catalog: Catalog, kit: str = "") -> list[int]:
+    """The shared lines a load without a name is for: those of the kit named beside it, else the barbell's where one is loaded,
+    else the last loaded one."""
     loaded = [at for at in shared_lines(work) if work[at].loads]
+    if kit:
+        return [at for at in loaded if catalog.movements[work[at].movement].implement == kit]
     return _of_one_implement(loaded, work, catalog)
 
 

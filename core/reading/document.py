@@ -99,6 +99,9 @@ class DocumentPass:
         at = 0
         while at < len(rows):
             row = rows[at]
+            if row.role == "work" and tables.division_head(row.text) is not None:
+                at = self._division_table(rows, at)
+                continue
             head = tables.read_head(row.text) if row.role == "work" else None
             block = self._block(rows, at)
             if head is not None:
@@ -108,6 +111,24 @@ class DocumentPass:
                 at = self._table(rows, at, head)
             else:
                 at += 1
+
+    def _division_table(self, rows: list[Row], at: int) -> int:
+        """Read a table of divisions into the standards of its rows; the place after it."""
+        head = tables.division_head(rows[at].text)
+        if head is None:
+            return at + 1
+        heads = tables.cells_of(rows[at].text, head.separator)
+        rows[at].role = "table"
+        at += 1
+        while at < len(rows) and not rows[at].after_blank:
+            cells = tables.cells_of(rows[at].text, head.separator)
+            if len(cells) < tables.LEAST_COLUMNS and not tables.is_rule(rows[at].text):
+                break
+            rows[at].role = "table"
+            if not tables.is_rule(rows[at].text):
+                rows[at].standards = tables.standards_of(heads, cells)
+            at += 1
+        return at
 
     def _block(self, rows: list[Row], at: int) -> list[Row]:
         block = [rows[at]]
@@ -288,7 +309,7 @@ class DocumentPass:
             if not note:
                 phrases = tokenize(row.text[start:stop])
                 row.named |= any(phrase.kind == "words" and self.names.find(phrase.text) is not None for phrase in phrases)
-                row.has_sets |= any(phrase.kind == "sets" for phrase in phrases)
+                row.has_sets |= any(phrase.kind == "sets" or phrase.times > 1 for phrase in phrases)
                 row.format |= any(phrase.kind in TELLING for phrase in phrases)
 
     def _after_notes(self, row: Row, pieces: list[tuple[int, int, bool]]) -> list[tuple[int, int, bool]]:

@@ -43,6 +43,8 @@ class Draft:
     role: str = ""
     complex: int | None = None
     synchro: bool = False
+    shared: bool = False  # "(split)" beside it
+    kit: str = ""  # "bar", "dumbbells" beside a load that names nothing else
     everyone: bool = False  # "1 km row each": nobody's work is shared out
     replaces: tuple[int, ...] = ()
     max_effort: bool = False

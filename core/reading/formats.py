@@ -27,8 +27,8 @@ class FormatFound:
 
 
 def telling_kinds() -> frozenset[str]:
-    """Kinds of phrase without any of which a line sets no format."""
-    return BESIDE.union(*(notation.keys for notation in notations()))
+    """Kinds of phrase without any of which a line arranges nothing."""
+    return BESIDE.union(*(notation.keys for notation in notations())) - {"measure", "clock"}
 
 
 TELLING = telling_kinds()
@@ -36,7 +36,7 @@ TELLING = telling_kinds()
 
 def read_format(line: Line) -> FormatFound | None:
     """The format a line sets, or None. Takes the phrases it was read from."""
-    if not any(phrase.kind in TELLING for phrase in line.phrases):
+    if not line.followed and not any(phrase.kind in TELLING for phrase in line.phrases):
         return None
     scan = Scan(line)
     found = _read(scan)

@@ -50,6 +50,8 @@ class Line:
         self.marks: list[Mark] = []
         self.unread: list[Unread] = []
         self.system = ""  # the text's own units of load: kg, lb or not said
+        self.headed = False  # whether a heading stands before it in its row
+        self.named = False  # whether it names a movement
         self.followed = False  # whether a list stands below it
         self.of_division = False  # whether it says what one division does
         self.window_s: int | None = None  # seconds of the window on the clock that the line stands in

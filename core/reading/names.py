@@ -232,7 +232,7 @@ class NameTable:
         self.words = frozenset(word for name in self.names for word in name)
         self.passable = {row.id: _passable(row) for row in catalog.movements.values()}
         self.vocabulary = sorted(self.words | {word for word in board_words().passable if len(word) > 3})
-        self._known = frozenset(self.vocabulary) | board_words().passable | board_words().sentences | board_words().notes
+        self._known = frozenset(self.vocabulary) | board_words().passable | board_words().sentences | board_words().notes | board_words().plain
         self._by_length: dict[int, list[str]] = {}
         for word in self.vocabulary:
             self._by_length.setdefault(len(word), []).append(word)

@@ -41,6 +41,7 @@ class PartDraft:
     parent: PartDraft | None = None
     rest_stations: set[int] = field(default_factory=set)
     window_s: int | None = None
+    shares: bool = False  # one of its lines is shared out
     each_once: bool = False  # every station of the list once, or the list by turns
     all_out: bool = False  # "for max reps": bare movements are done as often as one can
 
@@ -76,6 +77,7 @@ class Parts:
         self.all: list[PartDraft] = []
         self.after_blank = False
         self.headed = False
+        self.team: int | None = None  # how many share, where the text says so once above
         self._followed: dict[str, int] = {}
 
     @property
@@ -115,6 +117,8 @@ class Parts:
     def apply(self, row: Row, found: FormatFound, division: str | None) -> None:
         """Give a format, or a change of one, to the part it is for."""
         part = self.current(row.number)
+        if found.format.team and not part.work and not row.named:
+            self.team = self.team or found.format.team
         if found.only_changes:
             self._change(part, row, found)
         elif (division or part.block_division) and part.format is not None:
@@ -284,6 +288,10 @@ class Parts:
         if part.each_once and fmt.rounds and part.work:
             shared = [one for one in part.work if one.division in (None, "rx")]
             fmt = replace(fmt, rounds=max(1, fmt.rounds // max(1, len(shared))))
+        if fmt.team is None and self.team and (fmt.share in ("split", "alternate") or part.shares):
+            fmt = replace(fmt, team=self.team, share=fmt.share or "split")
+        if fmt.kind == "as-many-as-possible" and fmt.minutes is None and part.window_s:
+            fmt = replace(fmt, minutes=part.window_s / 60)
         if fmt.share == EACH:
             fmt = replace(fmt, share="")
         if part.times > 1:

@@ -17,7 +17,7 @@ ARRANGES = frozenset(
 )  # kinds of phrase a line of work may begin with
 STRONG = frozenset(("tabata", "amrap", "every", "for-time", "interval"))
 MARKED = re.compile(
-    r"^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-])", re.IGNORECASE
+    r"^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-]|instead of\b|(?:from|to|re|cc|subject|date|ps|p\.s\.)\s*:)", re.IGNORECASE
 )
 LABEL = re.compile(r"^\s*[*_#•-]*\s*([A-Za-z][\w'’/ -]{1,24}?)\s*(?:\([^)]*\)\s*)?[:–]\s+\S")
 _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?")
@@ -30,6 +30,7 @@ _NEVER_IN_TITLE = frozenset(
      "tempo", "rpe", "share", "expect", "note", "tabata", "percent", "buy-in", "cash-out", "quality", "set-word", "then")
 )
 LONGEST_TITLE = 12
+_OPEN_SENTENCES = frozenset(("cap", "rest", "team", "share", "stations", "division", "every"))
 _PROSE_KINDS = frozenset(("words", "at", "each", "per-side", "of", "and", "or", "then", "rest", "every"))
 SHORT_OPENING = 4
 LEAST_CLOCKS = 2
@@ -51,7 +52,7 @@ class Prose:
         """Whether a stretch of a line is a note: marked as one, labelled as one, a sentence, or words that say no work."""
         if MARKED.match(text) or (phrases and phrases[0].kind == "note"):
             return True
-        if labelled_note(text):
+        if labelled_note(text) or (text.rstrip().endswith(".") and _opens_with_label(text)):
             return True
         if "?" in text and (not self._named(phrases) or not any(phrase.kind in COUNTED for phrase in phrases)):
             return True
@@ -110,6 +111,9 @@ class Prose:
             return True
         if first.kind != "words":
             return False
+        match = self.names.find(first.text)
+        if match is None or match.left_over:
+            return False
         return self.names.starts(first.text) and any(phrase.kind in COUNTED or phrase.kind in ("max", "build") for phrase in real[1:4])
 
     def _only_a_time(self, phrases: Sequence[Phrase]) -> bool:
@@ -130,16 +134,12 @@ class Prose:
 
     def _long_sentence(self, text: str, phrases: Sequence[Phrase], words: list[str], told: int) -> bool:
         """A sentence that happens to begin like work: '6 rowers are free today, so ask before you start.'"""
-        if not _counts_first(phrases) and told and text.rstrip().endswith((".", "!")) and not self._named(phrases):
+        if phrases[0].kind in _OPEN_SENTENCES and told and text.rstrip().endswith((".", "!")) and not self._named(phrases):
             return True  # "Cap for part B is 20 minutes."
         return told > MOST_IN_WORK and told >= SENTENCE_SHARE * len(words)
 
     def _named(self, phrases: Sequence[Phrase]) -> bool:
         return any(phrase.kind == "words" and self.names.find(phrase.text) is not None for phrase in phrases)
-
-
-def _counts_first(phrases: Sequence[Phrase]) -> bool:
-    return bool(phrases) and phrases[0].kind in COUNTED
 
 
 def _bare(word: str) -> str:
@@ -150,6 +150,12 @@ def labelled_note(text: str) -> bool:
     """'Score: total reps', 'Cues - long arms': a label that says no work follows."""
     match = LABEL.match(text)
     return match is not None and " ".join(match.group(1).lower().replace("’", "'").split()) in board_words().notes
+
+
+def _opens_with_label(text: str) -> bool:
+    """'Percentages of snatch for lines 1 and 2.': a sentence that starts with such a label."""
+    word = _WORD.search(text)
+    return word is not None and word.group().lower() in board_words().notes and len(_WORD.findall(text)) > SHORT_OPENING
 
 
 def is_schedule(text: str, phrases: Sequence[Phrase], named: bool) -> bool:

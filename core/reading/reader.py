@@ -106,6 +106,8 @@ class _Reader:
             if row.after_blank:
                 self._set_columns(None)
             self._row(row)
+        for row in rows:
+            self._standards(row)
         if self.preface and not self.parts.all:
             self.parts.all.append(PartDraft("A", 1))
         if self.preface:
@@ -139,14 +141,35 @@ class _Reader:
         elif row.role == "title":
             self.title = row.written.strip().strip('*_#"“”«» ').rstrip(":").strip()
             self._mark_row(row, "title", "the session's name")
+            self._team_of_all(row)
         elif row.role == "table":
             self._mark_row(row, "note", "what the columns say")
         elif row.role == "schedule":
             self._note_row(row, "times of the day")
         elif row.role == "note":
             self._note_row(row, "a coach's note")
+            self._team_of_all(row)
         else:
             self._work_row(row)
+
+    def _team_of_all(self, row: Row) -> None:
+        """'Saturday team of three' above everything: how many share what is shared below."""
+        read = Line(row.number, row.text)
+        found = read_format(read)
+        if found is not None and found.format.team:
+            self.parts.team = found.format.team
+
+    def _standards(self, row: Row) -> None:
+        """What a table of divisions says: the first column's load for what is lifted in the text, the others in words."""
+        for place, standard in enumerate(row.standards):
+            read = Line(row.number, row.text, standard.cell.start, standard.cell.end)
+            read.system = self.system
+            match = self.names.find(standard.movement)
+            chunks = self.splitter.chunks(read) if place == 0 and match is not None else []
+            for _, chunk in chunks:
+                if match is not None and chunk.draft.loads and not chunk.named:
+                    self.attacher.give_load(chunk.draft, match.movement)
+            self._note(row, f"{standard.movement}, {standard.division}: {standard.cell.text}")
 
     def _mark_row(self, row: Row, role: MarkRole, says: str) -> None:
         self.marks.append(Mark(row.number, 1, len(row.text.rstrip()), role, says))
@@ -309,7 +332,7 @@ class _Reader:
     def _content(self, row: Row, read: Line, bullet: int | None, division: str | None = None) -> None:
         """What a piece says: a format, a role, movements with their amounts."""
         self.splitter.glue_names(read)
-        read.system, read.followed = self.system, row.followed
+        read.system, read.followed, read.headed, read.named = self.system, row.followed, row.heading is not None, row.named
         read.of_division = bool(self.parts.last and self.parts.last.block_division)
         if self._division_alone(row, read):
             return
@@ -371,6 +394,7 @@ class _Reader:
             return
         if not named and self.attacher.loads_in_order(all_chunks):
             return
+        self.attacher.bind_complex(all_chunks)
         for place, (own, chunk) in enumerate(chunks):
             if not chunk.named and not self.attacher.name_a_run(read, chunk):
                 if (own or division) and not self.attacher.in_columns:
@@ -382,7 +406,6 @@ class _Reader:
                 self.attacher.add_for_division(chunk, own or division or "", row.number)
             else:
                 self.attacher.add(row, chunk, station, role, first=place == 0)
-        self.attacher.bind_complex(all_chunks)
 
     def _block_line(self, row: Row, read: Line, chunks: list[tuple[str | None, Chunk]], division: str) -> bool:
         """A line below 'Scaled' that only changes shared lines. False where it is one of a list of its own."""

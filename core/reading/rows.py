@@ -11,6 +11,7 @@ from typing import Literal
 
 from core.reading.headings import Heading
 from core.reading.languages import Translated
+from core.reading.tables import Standard
 
 RowRole = Literal["work", "note", "title", "schedule", "heading", "table", "too-long"]
 BULLET = re.compile(r"^\s*(?:[-*•·▪◦‣●○–—>✓✔☐]+(?=\s|\w)|\d{1,2}[.)](?=\s|[A-Za-z])|\(\d{1,2}\)(?=\s)|\[[ x]?\])\s*")
@@ -26,7 +27,7 @@ OF_THE_HOUR = re.compile(r"^\s*([0-6]\d)\s*[-–]\s*([0-6]\d)\s*(?:min|')?\s*[:\
 AT_A_TIME = re.compile(r"^\s*(?:at|@|on\s+the)\s+\d{1,2}:\d{2}(?!\d|\s*(?:x|for)\s*\d)\s*[:,–-]?\s*", re.IGNORECASE)
 _BESIDE_HEADING = re.compile(
     r"\s*(?:[-–—/|,:]+(?=\s|$)|[\"“«][^\"”»]{1,60}[\"”»]|(?:[01]?\d|2[0-3])[:.h][0-5]\d(?:\s*[-–]\s*(?:[01]?\d|2[0-3])[:.h][0-5]\d)?\s*(?:h|uhr|am|pm)?"
-    r"(?:\s*(?:mass\s+)?start)?(?=\s*(?:[-–—/|,(]|\s{2}|$))|\((?:[^)\d]{1,40})\)(?=\s*(?:[-–—/|,:]|$))|(?:mass\s+start|\w+\s+division)(?=\s*$))\s*",
+    r"(?:\s*(?:mass\s+)?start)?(?=\s*(?:[-–—/|,(]|\s{2}|$))|\((?:[^)\d]{1,40})\)(?=\s*(?:[-–—/|,:]|$))|\(?\d{1,3}(?:\s*[-–]\s*\d{1,3})?\s*(?:min(?:ute)?s?|')\)?(?=\s*:)|(?:mass\s+start|\w+\s+division)(?=\s*$))\s*",
     re.IGNORECASE,
 )
 WEEK_OF = re.compile(r"^\s*(?:week|wk)\s*\d{1,2}\s*[:\-–]\s*(?=\S)", re.IGNORECASE)
@@ -62,6 +63,7 @@ class Row:
     has_sets: bool = False
     tabled: bool = False
     pieces: list[tuple[int, int, bool]] = field(default_factory=list)
+    standards: list[Standard] = field(default_factory=list)
     marks: list[tuple[int, int, str]] = field(default_factory=list)
     named: bool = False
     format: bool = False

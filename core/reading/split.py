@@ -277,6 +277,9 @@ def spread_time(read: Line, chunks: list[Chunk]) -> None:
 
 def _a_set(read: Line, here: list[int]) -> bool:
     kinds = {read.phrases[index].kind for index in here}
+    weighed = [read.phrases[index].kind for index in here if read.phrases[index].kind in ("count", "at")]
+    if here and read.phrases[here[-1]].kind == "count" and len(weighed) >= 2 and read.phrases[here[-1] - 1].kind == "at":
+        return True  # "5 @ 65, 5 @ 70"
     return bool(kinds & {"sets", "count"}) and bool(kinds & {"measure", "rpe"})
 
 

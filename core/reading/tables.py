@@ -28,6 +28,10 @@ HEAD_WORDS: tuple[tuple[Column, tuple[str, ...]], ...] = (
 _SEPARATORS = (re.compile(r"\t+|\s{0,3}\t\s{0,3}"), re.compile(r"\s*\|\s*"), re.compile(r"\s*;\s*"), re.compile(r"\s*,\s*"), re.compile(r"\s{3,}"))
 _RULE = re.compile(r"^[\s|:+=-]+$")
 GAP = re.compile(r"\s*\|\s*|\t+|\s{3,}")
+_DIVISION_CELL = re.compile(
+    r"(?:rx\+?|rx'?d|elite|open|pro|scaled|sc|intermediate|int|beginners?|novice|foundations?|masters?(?:\s*\d\d\+?)?|teens?|level\s?\d|l\d|advanced|fitness|performance)",
+    re.IGNORECASE,
+)
 LEAST_COLUMNS = 2
 
 
@@ -83,6 +87,43 @@ def read_head(line: str) -> Head | None:
 def _column(text: str) -> Column | None:
     plain = text.lower().strip(" *_.:")
     return next((column for column, words in HEAD_WORDS if plain in words), None)
+
+
+@dataclass(frozen=True)
+class Standard:
+    """One cell of a table of divisions: what a division does of a movement."""
+
+    movement: str
+    division: str
+    cell: Cell
+
+
+_DIVISION_HEADS = ("division", "divisions", "category", "class", "exercise", "movement", "movements", "standard", "")
+
+
+def division_head(line: str) -> Head | None:
+    """The head of a table whose columns (or rows) are divisions: 'Exercise | Elite | Rx | Scaled'; else None."""
+    for separator in _SEPARATORS:
+        cells = cells_of(line, separator)
+        if len(cells) < LEAST_COLUMNS + 1 or cells[0].text.lower().strip(" *_") not in _DIVISION_HEADS:
+            continue
+        divisions = [is_division(cell.text) for cell in cells[1:]]
+        if all(divisions) or cells[0].text.lower().startswith(("division", "category", "class")):
+            return Head(tuple("division" if one else "movement" for one in divisions), separator)
+    return None
+
+
+def is_division(text: str) -> bool:
+    """Whether a cell names a division."""
+    return _DIVISION_CELL.fullmatch(text.strip(" *_")) is not None
+
+
+def standards_of(head_cells: Sequence[Cell], cells: Sequence[Cell]) -> list[Standard]:
+    """What one row of a table of divisions says; the head names divisions, or movements where the row starts with a division."""
+    first = cells[0].text.strip(" *_")
+    if is_division(first):
+        return [Standard(head.text, first, cell) for head, cell in zip(head_cells[1:], cells[1:], strict=False) if cell.text]
+    return [Standard(first, head.text, cell) for head, cell in zip(head_cells[1:], cells[1:], strict=False) if cell.text]
 
 
 def is_rule(line: str) -> bool:

@@ -114,6 +114,8 @@ def finish(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> Work
     each_s = draft.seconds or 0
     if _fills_interval(draft, fmt) and not passes.what and not (draft.distance_m or draft.calories or once):
         each_s = each_s or _interval_s(fmt)  # a hold or a machine fills its interval
+    elif passes.paced and fmt.kind == "intervals" and not once:
+        each_s = each_s or _interval_s(fmt)
     seconds = each_s * passes.times * draft.sides
     low, high = _spread(draft, reps, reading, once)
     return Work(

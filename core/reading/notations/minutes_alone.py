@@ -1,0 +1,36 @@
+"""A time alone above a list: '20 min, steady'."""
+
+from __future__ import annotations
+
+from core.reading.notations.notation import Example, Notation
+from core.reading.scan import Scan
+from core.reading.tokens import seconds_of
+from core.reading.workout import Format
+
+LEAST_S = 240  # a shorter time alone is no piece; common practice
+
+
+def read(scan: Scan) -> Format | None:
+    """Only a time, with words that say how; a list stands below."""
+    if not scan.line.followed or scan.line.headed or scan.line.named:
+        return None
+    times = [place for place in scan.free if seconds_of(scan.phrases[place]) is not None]
+    others = [place for place in scan.free if place not in times and scan.phrases[place].kind not in ("comma", "colon", "at", "words", "dash")]
+    if len(times) != 1 or others:
+        return None
+    seconds = seconds_of(scan.phrases[times[0]]) or 0
+    if seconds < LEAST_S or scan.phrases[times[0]].times > 1:
+        return None
+    scan.used |= set(scan.free)
+    return Format("as-many-as-possible", minutes=seconds / 60)
+
+
+NOTATION = Notation(
+    name="a time alone",
+    meaning="the list below again and again for so long, without a score",
+    keys=frozenset(("measure", "clock")),
+    read=read,
+    rank=95,
+    examples=(Example("20 min, steady", Format("as-many-as-possible", minutes=20)),),
+    counter_examples=("2 min", "20 min row"),
+)
