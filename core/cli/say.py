@@ -42,6 +42,8 @@ def say_unread(workout: Workout) -> None:
         hint = f" (perhaps {', '.join(unread.candidates)})" if unread.candidates else ""
         place = f"line {unread.line} column {unread.column}"
         print(f"   unread, {place}: '{unread.text}': {unread.reason}{hint}")
+    for doubt in workout.doubts:
+        print(f"   doubted, line {doubt.line}: read as {doubt.what}; {doubt.why}. If it is so, end the line with // yes, so")
 
 
 def _part_words(part: Part) -> str:

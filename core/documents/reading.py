@@ -48,8 +48,8 @@ class Written(Document):
 
 class Work(Document):
     """One movement line. Amounts count the whole session of one person, all rounds and both sides.
-    reps_range: [fewest, most]. everyone: a team's members all do it. replaces: the line of the part, from 0,
-    this one stands in for in its division."""
+    reps_range: [fewest, most]. everyone: a team's members all do it. replaces: the lines of the part, from 0,
+    this one stands in for in its division; its amounts are those of the first."""
 
     movement: str
     name: str
@@ -82,7 +82,7 @@ class Work(Document):
     complex: int | None
     synchro: bool
     everyone: bool
-    replaces: int | None
+    replaces: tuple[int, ...]
     max_effort: bool
     written: Written
     assumed: str | None
@@ -90,7 +90,7 @@ class Work(Document):
 
 
 class Part(Document):
-    """A block of the session."""
+    """A block of the session. headed: whether the text names it."""
 
     name: str
     kind: PartKind
@@ -98,6 +98,7 @@ class Part(Document):
     line: int
     work: tuple[Work, ...]
     notes: tuple[str, ...]
+    headed: bool
 
 
 class Unread(Document):
@@ -109,6 +110,16 @@ class Unread(Document):
     reason: str
     candidates: tuple[str, ...]
     candidate_names: tuple[str, ...]
+
+
+class Doubt(Document):
+    """Something that was read and is not likely. what: what it was read as; why: why that is doubted."""
+
+    line: int
+    column: int
+    text: str
+    what: str
+    why: str
 
 
 class Mark(Document):
@@ -127,6 +138,7 @@ class Read(Document):
     title: str
     parts: tuple[Part, ...]
     unread: tuple[Unread, ...]
+    doubts: tuple[Doubt, ...]
     marks: tuple[Mark, ...]
 
 
@@ -136,6 +148,7 @@ def read_document(workout: value.Workout, catalog: Catalog) -> Read:
         workout,
         parts=tuple(_part(part, catalog) for part in workout.parts),
         unread=tuple(_unread(unread, catalog) for unread in workout.unread),
+        doubts=tuple(Doubt.of(doubt) for doubt in workout.doubts),
     )
 
 

@@ -45,6 +45,7 @@ LEAD = re.compile(
     r"(?P<sign>\s*(?:\(seated\)|\(standing\))?\s*(?:[:=)\]]|[-–—>]+(?=\s)|$)|\s+(?=[\d(]|\d?x|m\s|men\b)|\s+(?:takes?|uses?|do(?:es)?|goes?|with)\s+)\s*(?:[-–—]\s)?",
     re.IGNORECASE,
 )
+CANONICAL = re.compile(r"^\s*(?P<name>[a-z]+(?: [1-4])?) \((?:line (?P<lines>\d+(?:, \d+)*)|more)\):\s*")
 NOTHING_OF_ITS_OWN = re.compile(r"^\s*(?:as\s+(?:written|above|prescribed|is|rx|intermediate|scaled|shown)|same|no\s+change|see above)\b", re.IGNORECASE)
 _INSTEAD = re.compile(r"\s+(?:instead\s+of|in\s+place\s+of|rather\s+than|for\s+the)\s+", re.IGNORECASE)
 
@@ -67,9 +68,18 @@ def leading_division(text: str) -> tuple[str, int] | None:
     return division_id(match["name"] or match["age"]), match.end()
 
 
+def canonical_division(text: str) -> tuple[str, tuple[int, ...], int] | None:
+    """'scaled (line 1, 3): ': the division, the places of the lines it stands in for, and where the rest begins."""
+    match = CANONICAL.match(text)
+    if match is None:
+        return None
+    lines = tuple(int(one) - 1 for one in re.findall(r"\d+", match["lines"] or ""))
+    return division_id(match["name"]), lines, match.end()
+
+
 def leads_with_division(text: str) -> bool:
     """Whether a line starts with a division's name."""
-    return LEAD.match(text) is not None
+    return LEAD.match(text) is not None or CANONICAL.match(text) is not None
 
 
 def instead_of(text: str) -> tuple[int, int] | None:

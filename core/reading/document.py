@@ -166,7 +166,7 @@ class DocumentPass:
             if heading is not None and heading.opens == "notes" and not heading.alone:
                 heading = None  # 'Score: total reps': one line, told by its label
             if heading is not None:
-                row.heading, row.start = heading, after_heading(row.text, heading.end)
+                row.heading, row.start = heading, after_heading(row.text, heading.end, heading.kind is not None)
                 if row.start > heading.end:
                     row.marks.append((heading.end, row.start, "beside the heading"))
                 within_notes = heading.opens == "notes"

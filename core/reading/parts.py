@@ -7,6 +7,7 @@ from dataclasses import dataclass, field, replace
 from typing import Any
 
 from core.catalog import Catalog
+from core.reading.doubts import TwoCaps
 from core.reading.draft import Draft, lend
 from core.reading.formats import FormatFound
 from core.reading.merging import kind_only, merged, said, trailing
@@ -77,6 +78,7 @@ class Parts:
         self.all: list[PartDraft] = []
         self.after_blank = False
         self.headed = False
+        self.two_caps: list[TwoCaps] = []
         self.team: int | None = None  # how many share, where the text says so once above
         self._followed: dict[str, int] = {}
 
@@ -134,6 +136,9 @@ class Parts:
 
     def _change(self, part: PartDraft, row: Row, found: FormatFound) -> None:
         changes = said(found.format)
+        cap = part.changes.get("cap_s") or (part.format.cap_s if part.format else None)
+        if cap and changes.get("cap_s") not in (None, cap):
+            self.two_caps.append(TwoCaps(row.number, row.content.strip()))
         if changes.get("rounds") and part.parent is None and part.format is not None and part.format.rounds and part.work:
             changes["repeat"] = changes.pop("rounds")  # "x 2" below "3 rounds": all of it twice
         part.changes |= changes
@@ -272,7 +277,7 @@ class Parts:
         shared = any(one.division in (None, "rx") for one in part.work)
         if blocks and shared and not any(one.replaces for one in part.work):
             works = block_overrides(works, blocks)
-        return Part(part.name, self._kind(part, fmt), fmt, works, tuple(part.notes), part.line)
+        return Part(part.name, self._kind(part, fmt), fmt, works, tuple(part.notes), part.line, part.heading)
 
     def _format(self, part: PartDraft) -> Format:
         for one in part.work if part.all_out else ():

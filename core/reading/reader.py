@@ -14,9 +14,9 @@ from core.errors import UnusableText
 from core.reading.attach import Attacher
 from core.reading.chunks import ChunkReader
 from core.reading.columns import Columns, read_columns
-from core.reading.divisions import NOTHING_OF_ITS_OWN, division_id, instead_of, leading_division
+from core.reading.divisions import NOTHING_OF_ITS_OWN, canonical_division, division_id, instead_of, leading_division
 from core.reading.document import DocumentPass
-from core.reading.doubts import doubts_of
+from core.reading.doubts import YES_SO, doubts_of
 from core.reading.draft import Chunk
 from core.reading.formats import FormatFound, read_format
 from core.reading.languages import languages, shown_languages, translator
@@ -92,6 +92,7 @@ class _Reader:
         self.system = ""
         self.guesses = 0
         self.pending: str | None = None
+        self.sure: set[int] = set()  # lines whose doubts were answered
         self.scaling = False  # below a heading such as "Scaling", whose lines are for those who scale
 
     def read(self, text: str) -> Workout:
@@ -126,7 +127,7 @@ class _Reader:
             self.title,
             parts,
             tuple(sorted(unread, key=lambda one: (one.line, one.column))),
-            doubts_of(parts, self.catalog, {number: row.written for number, row in rows.items()}),
+            doubts_of(parts, tuple(self.parts.two_caps), self.catalog, frozenset(self.sure)),
             tuple(sorted(marks, key=lambda one: (one.line, one.column))),
         )
 
@@ -238,6 +239,9 @@ class _Reader:
         if remark is None or not text:
             return
         self.marks.append(Mark(row.number, remark.end() + 1, len(row.text.rstrip()) - remark.end(), "note", "a note"))
+        if YES_SO.match(text):
+            self.sure.add(row.number)
+            return
         part = self.parts.current(row.number)
         if part.work and part.work[-1].line == row.number:
             part.work[-1].notes.extend(text.split("; "))
@@ -247,6 +251,8 @@ class _Reader:
     # -- one piece of a row ---------------------------------------------------------------------
 
     def _piece(self, row: Row, start: int, stop: int, first: bool, bullet: int | None = None) -> None:
+        if first and self._canonical_line(row, start, stop):
+            return
         division = leading_division(row.text[start:stop]) if first else None
         if division is not None:
             name, end = division
@@ -301,6 +307,29 @@ class _Reader:
         chunks = self.splitter.chunks(read)
         self._give_division(row, read, chunks, division, target)
         self._collect(row, read)
+
+    def _canonical_line(self, row: Row, start: int, stop: int) -> bool:
+        """'scaled (line 2): ring rows', as the canonical text says it."""
+        said = canonical_division(row.text[start:stop])
+        part = self.parts.last
+        if said is None or part is None:
+            return False
+        division, places, end = said
+        self.marks.append(Mark(row.number, start + 1, end, "division", division))
+        read = Line(row.number, row.text, start + end, stop)
+        read.system = self.system
+        self.splitter.glue_names(read)
+        station, role = self._station(read), self._role(row, read)
+        chunks = [chunk for _, chunk in self.splitter.chunks(read)]
+        self.attacher.bind_complex(chunks)
+        for chunk in chunks:
+            if chunk.named:
+                draft = chunk.draft
+                draft.division, draft.station, draft.role = division, station, role or part.block_role
+                draft.replaces = tuple(place for place in places if place < len(part.work))
+                part.work.append(draft)
+        self._collect(row, read)
+        return True
 
     def _target(self, row: Row, start: int, stop: int) -> tuple[str, int]:
         """'pull-ups: ring rows': the movement a division's words are for, and where they begin."""

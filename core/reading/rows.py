@@ -27,9 +27,10 @@ OF_THE_HOUR = re.compile(r"^\s*([0-6]\d)\s*[-–]\s*([0-6]\d)\s*(?:min|')?\s*[:\
 AT_A_TIME = re.compile(r"^\s*(?:at|@|on\s+the)\s+\d{1,2}:\d{2}(?!\d|\s*(?:x|for)\s*\d)\s*[:,–-]?\s*", re.IGNORECASE)
 _BESIDE_HEADING = re.compile(
     r"\s*(?:[-–—/|,:]+(?=\s|$)|[\"“«][^\"”»]{1,60}[\"”»]|(?:[01]?\d|2[0-3])[:.h][0-5]\d(?:\s*[-–]\s*(?:[01]?\d|2[0-3])[:.h][0-5]\d)?\s*(?:h|uhr|am|pm)?"
-    r"(?:\s*(?:mass\s+)?start)?(?=\s*(?:[-–—/|,(]|\s{2}|$))|\((?:[^)\d]{1,40})\)(?=\s*(?:[-–—/|,:]|$))|\(?\d{1,3}(?:\s*[-–]\s*\d{1,3})?\s*(?:min(?:ute)?s?|')\)?(?=\s*:)|(?:mass\s+start|\w+\s+division)(?=\s*$))\s*",
+    r"(?:\s*(?:mass\s+)?start)?(?=\s*(?:[-–—/|,(]|\s{2}|$))|\((?:[^)\d]{1,40})\)(?=\s*(?:[-–—/|,:]|$))|(?:mass\s+start|\w+\s+division)(?=\s*$))\s*",
     re.IGNORECASE,
 )
+_LENGTH = re.compile(r"\s*\(?\d{1,3}(?:\s*[-–]\s*\d{1,3})?\s*(?:min(?:ute)?s?|')\)?(?=\s*:)\s*", re.IGNORECASE)
 WEEK_OF = re.compile(r"^\s*(?:week|wk)\s*\d{1,2}\s*[:\-–]\s*(?=\S)", re.IGNORECASE)
 REMARK = re.compile(r"\s//\s*")
 _SENTENCE_END = re.compile(r"(?<=[a-z0-9%)\]\"”])[.!?]+\s+(?=[A-ZÀ-Ý\"“¿¡(])(?![A-Z]{2,4}\s?[:=])")
@@ -95,9 +96,10 @@ def without_symbols(line: str) -> str:
     )
 
 
-def after_heading(text: str, start: int) -> int:
-    """Where the words of a heading's row begin after names in quotes, times of the day and remarks beside it."""
-    while (match := _BESIDE_HEADING.match(text, start)) and match.end() > start:
+def after_heading(text: str, start: int, worded: bool) -> int:
+    """Where the words of a heading's row begin after names in quotes, times of the day and remarks beside it, and after how long
+    it lasts where words head it."""
+    while (match := _BESIDE_HEADING.match(text, start) or (_LENGTH.match(text, start) if worded else None)) and match.end() > start:
         start = match.end()
     return start
 

@@ -141,6 +141,11 @@ class Format:
     estimated: bool = False
     rounds_range: tuple[int, int] | None = None
 
+    @property
+    def said(self) -> bool:
+        """Whether a text said anything of it."""
+        return self != Format()
+
 
 @dataclass(frozen=True, slots=True)
 class Part:
@@ -152,6 +157,7 @@ class Part:
     work: tuple[Work, ...] = ()
     notes: tuple[str, ...] = ()
     line: int = 1
+    headed: bool = field(default=False, compare=False)  # whether the text names it
 
 
 @dataclass(frozen=True, slots=True)

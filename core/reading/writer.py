@@ -29,15 +29,12 @@ def _part(part: Part, catalog: Catalog) -> list[str]:
     if words := format_text(part.format):
         lines.append(words)
     lines.extend(f"note: {note}" for note in part.notes)
-    blocks = _blocks(part)
     for place, work in enumerate(part.work):
         before = part.work[place - 1] if place else None
-        if work.division in blocks and (before is None or before.division != work.division):
-            lines.append(work.division.replace("-", " "))
         if before is not None and work.complex is not None and before.complex == work.complex:
             lines[-1] += f" + {_movement(work, catalog)}"
         else:
-            lines.append(_place(work, work.division not in blocks) + _movement(work, catalog))
+            lines.append(_place(work) + _movement(work, catalog))
         if work.note:
             lines[-1] += f" // {work.note}"
     busy = {work.station for work in part.work}
@@ -102,29 +99,14 @@ def clock(seconds: int) -> str:
     return f"{seconds // 60}:{seconds % 60:02}"
 
 
-def _blocks(part: Part) -> set[str]:
-    """Divisions written as a block of their own below the shared list, standing in for it one for one."""
-    shared = [index for index, work in enumerate(part.work) if work.division in (None, "rx")]
-    others = [work for work in part.work if work.division not in (None, "rx")]
-    names = list(dict.fromkeys(work.division for work in others if work.division))
-    if not others or list(part.work[len(shared) :]) != others:
-        return set()
-    for name in names:
-        own = [work.replaces for work in others if work.division == name]
-        if own != [shared[place] if place < len(shared) else None for place in range(len(own))]:
-            return set()
-    inline = all(
-        work.replaces == shared[-1] for work in others
-    )  # a single line below the last one reads the same either way
-    return set() if inline else set(names)
-
-
-def _place(work: Work, with_division: bool) -> str:
-    """What stands before a movement: its minute, its role, its division."""
+def _place(work: Work) -> str:
+    """What stands before a movement: its division and the lines it stands in for, its minute, its role."""
+    lines = ", ".join(str(index + 1) for index in work.replaces)
+    instead = f"line {lines}" if lines else "more"
+    division = f"{work.division.replace('-', ' ')} ({instead}): " if work.division else ""
     station = f"minute {work.station}: " if work.station else ""
     role = f"{work.role}: " if work.role else ""
-    division = f"{work.division.replace('-', ' ')}: " if work.division and with_division else ""
-    return station + role + division
+    return division + station + role
 
 
 def _movement(work: Work, catalog: Catalog) -> str:

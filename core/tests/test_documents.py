@@ -57,6 +57,7 @@ SAID = (
     Said(workout.Part, reading.Part),
     Said(workout.Unread, reading.Unread),
     Said(workout.Mark, reading.Mark),
+    Said(workout.Doubt, reading.Doubt),
     Said(profile.Term, demands.Term),
     Said(profile.Standing, demands.Standing, frozenset({"key"})),  # whose it is stays inside
     Said(LabAnswer, lab.Lab, frozenset({"figure", "arcs"})),  # picture

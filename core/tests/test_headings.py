@@ -1,15 +1,19 @@
-"""What opens a part, what is a note, what names a session or a division, and texts in columns: tables of
+"""What opens a section, what is a note or a title, what names a division, and texts in columns: tables of
 each."""
 
 import unittest
 
 from core.catalog import load_catalog
 from core.reading import read_workout
-from core.reading.headings import division_id, is_note, may_be_title, read_columns, read_heading
+from core.reading.columns import read_columns
+from core.reading.divisions import division_id, leading_division
+from core.reading.headings import read_heading
 from core.reading.names import Names, plain, singular
+from core.reading.prose import Prose, is_schedule
 from core.reading.tokens import tokenize
 
 NAMES = Names(load_catalog())
+PROSE = Prose(NAMES)
 
 
 class Headings(unittest.TestCase):
@@ -19,20 +23,35 @@ class Headings(unittest.TestCase):
         for line, name, kind, rest in (
             ("A) back squat", "A", None, "back squat"),
             ("b2. rows", "B2", None, "rows"),
-            ("Part C: run", "C", None, "run"),
+            ("Part C: run", "Part C", None, "run"),
             ("Strength: 5x5", "Strength", "strength", "5x5"),
             ("** CONDITIONING **", "Conditioning", "conditioning", ""),
             ("Event 2 - row", "Event 2", "event", "row"),
             ("Warm-up:", "Warm-up", "warm-up", ""),
             ("A) Skill: handstands", "A", "skill", "handstands"),
             ("Workout 2:", "Workout 2", None, ""),
+            ("Workout 4.1", "Workout 4.1", None, ""),
             ("Cool down: walk", "Cool down", "cool-down", "walk"),
             ("# Lower rack (strength)", "Lower rack", "strength", ""),
             ("Accessory work:", "Accessory work", "strength", ""),
+            ("GENERAL WARM UP (8 mins)", "General warm up", "warm-up", "(8 mins)"),
+            ("BLOCK 2 – Skill: 12 min of balance", "Block 2", "skill", "12 min of balance"),
+            ("Tue - press", "Tue", None, "press"),
         ):
             found = read_heading(line)
             self.assertIsNotNone(found, line)
             self.assertEqual((found.name, found.kind, line[found.end :].strip()), (name, kind, rest), line)
+
+    def test_headings_of_what_is_no_work(self):
+        """Standards, schedules and scaling open sections of their own kind."""
+        for line, opens in (
+            ("STANDARDS", "notes"),
+            ("Floor plan", "notes"),
+            ("DIVISIONS", "divisions"),
+            ("Scaling:", "divisions"),
+            ("MONDAY", "day"),
+        ):
+            self.assertEqual(read_heading(line).opens, opens, line)
 
     def test_lines_that_head_nothing(self):
         """Movements, levels and standards that start with a letter."""
@@ -44,6 +63,7 @@ class Headings(unittest.TestCase):
             "a burpee",
             "x 10",
             "strength is a skill, remember",
+            "Row 500 m",
         ):
             self.assertIsNone(read_heading(line), line)
 
@@ -55,12 +75,13 @@ class Headings(unittest.TestCase):
             "// later",
             "Goal: unbroken sets",
             "Keep the elbows high",
-            "Focus on breathing today",
             "If you finish early, stretch.",
             "This one is meant to be a sprint for you",
             "Score is total reps",
+            "Row: the athlete stays seated until the monitor reads 1000 m.",
+            "Percentages of snatch for lines 1 and 2.",
         ):
-            self.assertTrue(is_note(line, tokenize(line), NAMES), line)
+            self.assertTrue(PROSE.is_note(line, tokenize(line)), line)
         for line in (
             "10 burpees",
             "for time",
@@ -69,8 +90,16 @@ class Headings(unittest.TestCase):
             "rest 2:00",
             "back squat",
             "max set of strict pull-ups",
+            "Every 2 minutes for 10 minutes: 3 power cleans",
         ):
-            self.assertFalse(is_note(line, tokenize(line), NAMES), line)
+            self.assertFalse(PROSE.is_note(line, tokenize(line)), line)
+
+    def test_times_of_the_day_are_no_work(self):
+        """Classes and heats, but no rests and no pieces of so many minutes."""
+        for line in ("6.30 / 9.30 / 18.00", "classes 06:00 07:00", "Heat 1 09:00, heat 2 09:15"):
+            self.assertTrue(is_schedule(line, tokenize(line), False), line)
+        for line in ("4 x AMRAP 3:00, 1:00 rest", "1:00 on, 0:30 off", "every 2:00 for 10:00"):
+            self.assertFalse(is_schedule(line, tokenize(line), False), line)
 
     def test_titles_are_words_without_work(self):
         """'Long grey Friday' names a session; a movement, an amount or a strange count does not."""
@@ -82,7 +111,7 @@ class Headings(unittest.TestCase):
             ("AMRAP", False),
             ("2 flumes", False),
         ):
-            self.assertEqual(may_be_title(tokenize(line), NAMES), expected, line)
+            self.assertEqual(PROSE.is_title(line, tokenize(line)), expected, line)
 
     def test_divisions_in_their_many_names(self):
         """One id for each, however it is written."""
@@ -101,13 +130,26 @@ class Headings(unittest.TestCase):
         ):
             self.assertEqual(division_id(text), division, text)
 
+    def test_lines_that_lead_with_a_division(self):
+        """Where its words begin; a movement that begins alike is none."""
+        for line, division, rest in (
+            ("Scaled: ring rows", "scaled", "ring rows"),
+            ("L2 - 40/30 kg", "level-2", "40/30 kg"),
+            ("55+ - 20 in box", "masters", "20 in box"),
+            ("Masters 40-49: thruster 38 kg", "masters", "thruster 38 kg"),
+        ):
+            found = leading_division(line)
+            self.assertIsNotNone(found, line)
+            self.assertEqual((found[0], line[found[1] :]), (division, rest), line)
+        for line in ("Seated presses 3x10", "10 burpees", "scale it down if your shoulder hurts"):
+            self.assertIsNone(leading_division(line), line)
+
     def test_columns_by_bars_tabs_and_wide_gaps(self):
         """A head of division names; a line with one cell, or with other words, is none."""
         for line in ("Rx | Scaled", "Rx\tScaled", "Rx     Scaled"):
             self.assertEqual([one[0] for one in read_columns(line)], ["rx", "scaled"], line)
         for line in ("Rx", "10 burpees | 5 burpees", "Rx | later"):
             self.assertIsNone(read_columns(line), line)
-
     def test_three_columns_keep_their_rows_together(self):
         """Each division's list is its own column; a cell beyond the heads is handed back."""
         workout = read_workout(
@@ -151,7 +193,7 @@ class PlainWords(unittest.TestCase):
             ("strict dumbbell press", "dumbbell-press"),
             ("barbell press", "press"),
             ("kettlebell deadlift", "kettlebell-deadlift"),
-            ("kb thrusters", "thruster"),
+            ("kb thrusters", "dumbbell-thruster"),
         ):
             self.assertEqual(NAMES.find(text).movement, movement, text)
 
