@@ -199,7 +199,10 @@ class Amounts:
     def _set_count(self, index: int, phrase: Phrase, sets: int) -> None:
         if not 1 <= sets <= 100:
             return self.refuse(index, phrase, "sets of 1 to 100 can be read")
-        self.draft.sets, self.draft.sets_written = sets, True
+        draft = self.draft
+        draft.sets, draft.sets_written = sets, True
+        if draft.reps and self.kind(index + 1) == "x":
+            draft.scheme, draft.reps = (draft.reps,) * sets, None  # "5 push-ups 3x"
         self.take(index, f"{sets} sets")
         return None
 

@@ -57,7 +57,8 @@ class ChunkReader:
     def _is_a_title(self, line: Line, indices: list[int], found: tuple[int, Match]) -> bool:
         """'Snatch complex', 'Farmer's walk medley': a movement's name that only says what follows."""
         words = set(plain(line.phrases[found[0]].text).split())
-        return line.followed and bool(words & TITLE_WORDS) and not any(line.phrases[one].kind in TELLING for one in indices)
+        counted = any(line.phrases[one].kind in TELLING or line.phrases[one].kind in ("max", "build") for one in indices)
+        return line.followed and bool(words & TITLE_WORDS) and bool(found[1].left_over) and not counted
 
     def _name(self, line: Line, indices: list[int]) -> tuple[int, Match] | None:
         """The phrase that names the movement: outside brackets first, the surest first."""

@@ -41,7 +41,7 @@ MAX_LINE = 2_000
 LONGEST_CAPITALS = 6  # words of a line of capitals that is a heading
 LEAST_CLOCK_ROWS = 2
 _CAPITALS = re.compile(r"^[^a-z]*[A-ZÀ-Ý]{3}[^a-z]*$")
-_BEFORE = ((WEEK_OF, "which week of a cycle"), (OF_THE_HOUR, "which minutes of the hour"), (AT_A_TIME, "when it starts"))
+_BEFORE = ((WEEK_OF, "which week of a cycle"), (AT_A_TIME, "when it starts"))
 _ARRANGING = frozenset(("rounds", "amrap", "every", "interval", "for-time", "tabata", "death-by", "quality"))
 
 
@@ -65,6 +65,7 @@ class DocumentPass:
         """What every row is."""
         rows = list(self._rows(lines))
         self._tables(rows)
+        self._minutes_of_the_hour(rows)
         self._headings(rows, letters_head_parts(row.text for row in rows))
         for row in rows:
             if row.role == "work":
@@ -154,6 +155,16 @@ class DocumentPass:
             at += 1
         return at
 
+    def _minutes_of_the_hour(self, rows: list[Row]) -> None:
+        """'05-15 Warm-up', '15-35 Strength': a plan of the hour, where one row ends when the next begins."""
+        timed = [(row, match) for row in rows if (match := OF_THE_HOUR.match(row.text))]
+        joined = [a[1].group(2) == b[1].group(1) for a, b in zip(timed, timed[1:], strict=False)]
+        if not joined or not all(joined):
+            return
+        for row, match in timed:
+            row.marks.append((0, len(match.group().rstrip()), "which minutes of the hour"))
+            row.start = match.end()
+
     # -- headings -----------------------------------------------------------------------------------
 
     def _headings(self, rows: list[Row], letters: bool) -> None:
@@ -177,7 +188,7 @@ class DocumentPass:
                 row.role = "note"
 
     def _heading(self, row: Row, letters: bool, first: bool) -> Heading | None:
-        text = row.text
+        text = " " * row.start + row.text[row.start :]
         heading = read_heading(text, letters)
         if heading is not None and not self._is_a_list(row, heading):
             return heading

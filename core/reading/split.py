@@ -50,7 +50,7 @@ class Splitter:
                 and not chunk.draft.has_amount
             )
             if choice and found and (chunk.named or joined_by == "or") and own is None:  # another choice, not more work
-                read.taken.update(indices)
+                read.take(indices, "note", "another choice")
                 first, last = read.phrases[indices[0]], read.phrases[indices[-1]]
                 found[-1][1].draft.notes.append(f"or {read.text[first.column : last.end]}")
                 continue

@@ -20,6 +20,7 @@ def meaning(workout: Workout) -> Workout:
     return replace(
         workout,
         unread=(),
+        doubts=(),
         parts=tuple(
             replace(
                 part,

@@ -162,7 +162,7 @@ def workouts(draw) -> Workout:
             if one.division and not one.has_amount:
                 one.reps = draw(whole)
             if one.division:  # a division's line stands in for the last shared one before it
-                one.replaces = max(back for back in range(place) if lines[back].division is None)
+                one.replaces = (max(back for back in range(place) if lines[back].division is None),)
         if fmt.kind == "sets-x-reps":
             counts = {one.sets for one in lines if one.sets}
             fmt = Format("sets-x-reps", rounds=counts.pop() if len(counts) == 1 else None)

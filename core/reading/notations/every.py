@@ -59,9 +59,9 @@ def _interval(scan: Scan, at: int) -> int:
     word = scan.phrases[at].text.lower()
     if clock := _CLOCK.match(word):
         minutes, seconds, whole = clock.groups()
-        return int(whole) * 60 if whole else int(minutes) * 60 + int(seconds)
+        return (int(whole) * 60 if whole else int(minutes) * 60 + int(seconds)) or 60
     if minute := _MINUTE_WORD.search(word):
-        return int(float(minute.group(1) or 1) * 60)
+        return int(float(minute.group(1) or 1) * 60) or 60
     if seconds_word := _SECONDS_WORD.fullmatch(word):
         return int(seconds_word.group(1)) or 60
     if "minute" in word or "otm" in word:
