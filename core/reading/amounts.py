@@ -212,13 +212,13 @@ class Amounts:
         beside = index in self.line.bracketed or (self.name_at is not None and index > self.name_at)
         if beside and phrase.times == 2 and self._in_both_hands(phrase):
             draft.implements = 2  # "20 lunges (2x15)", "8 snatches 2 x 22.5/15": a weight in each hand
-            unit = unit_of(phrase.values, self.line.system)
+            unit = unit_of(phrase.values, self.line.system, self._in_hand())
             draft.assumed.append(f"{phrase.text} as two of {phrase.values[0]:g} {unit}")
             return self._loads(index, phrase, phrase.values, unit)
         if phrase.form == "first-pair":  # "24/16 x 10": two standards, then reps
             draft.reps = reps
             first = tuple(float(one) for one in re.findall(r"\d+(?:\.\d+)?", phrase.text)[:2])
-            unit = unit_of(first, self.line.system)
+            unit = unit_of(first, self.line.system, self._in_hand())
             draft.assumed.append(f"{'/'.join(f'{one:g}' for one in first)} as {unit}")
             self._loads(index, phrase, first, unit)
             return self.take(index, f"{reps} reps", "load")
@@ -241,6 +241,10 @@ class Amounts:
                 draft.other = phrase.values[1]
         self.take(index, f"{phrase.times} sets of {reps}")
         return None
+
+    def _in_hand(self) -> bool:
+        """Whether what is lifted is a dumbbell or a bell."""
+        return self.row is not None and (self.row.implement in ("dumbbell", "kettlebell") or "dumbbell" in self.row.id)
 
     def _in_both_hands(self, phrase: Phrase) -> bool:
         """Whether 'two times a number' beside a movement is a weight in each hand."""
@@ -451,7 +455,7 @@ class Amounts:
             return self._distance(index, phrase, 1.0)
         if not self._may_be_load(index, phrase):
             return self.refuse(index, phrase, "a number that says nothing here")
-        unit = unit_of(phrase.values, self.line.system)
+        unit = unit_of(phrase.values, self.line.system, self._in_hand())
         before = (self.draft.loads, self.draft.load_unit)
         self._loads(index, phrase, phrase.values, unit)
         if (self.draft.loads, self.draft.load_unit) != before:
@@ -527,6 +531,10 @@ class Amounts:
         draft = self.draft
         if not 0 < seconds <= LONGEST_S:
             return self.refuse(index, phrase, "a time above 0 and up to 10 hours can be read")
+        before = self.line.phrases[index - 1] if index else None
+        if before is not None and before.kind == "words" and before.text.lower().split()[-1] == "until":
+            draft.notes.append(f"until {phrase.text}")
+            return self.take(index, "until when", "note")
         if self._is_window(index, seconds):
             draft.notes.append(f"within {seconds // 60}:{seconds % 60:02}")
             return self.take(index, "a window", "note")

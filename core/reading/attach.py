@@ -38,6 +38,7 @@ class Attacher:
         self.catalog = catalog
         self.complexes = 0
         self.in_columns = False
+        self.of_title = ""  # the machine or the way of going that the session's name says
 
     # -- movements ------------------------------------------------------------------------------
 
@@ -302,8 +303,10 @@ class Attacher:
         if self.parts.last and self.parts.last.work and not self.parts.last.work[-1].has_amount:
             return False  # it is the distance of the movement above
         last = self.parts.last.work[-1] if self.parts.last and self.parts.last.work else None
+        if last is None and self.of_title:
+            draft.movement = self.of_title
         same = last is not None and self.catalog.movements[last.movement].family == "machine" and bool(last.distance_m)
-        draft.movement = last.movement if same and last is not None else "run"
+        draft.movement = draft.movement or (last.movement if same and last is not None else "run")
         phrase = read.phrases[chunk.indices[0]]
         draft.text, draft.column = phrase.text, phrase.column + 1
         draft.assumed.append(f"{phrase.text} as a {self.catalog.movements[draft.movement].name}")

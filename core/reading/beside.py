@@ -45,7 +45,7 @@ def read_beside(scan: Scan, found: Format | None) -> Format | None:
         scan.used.add(at)
         alternate = any(word in scan.phrases[at].text.lower() for word in TURNS)
         base, changed = replace(base, share="alternate" if alternate else "split"), True
-    if (at := scan.at("everyone")) is not None:
+    if (at := scan.at("everyone")) is not None and not scan.line.named:
         scan.used.add(at)
         base, changed = replace(base, share="each"), True
     if base.share and base.rounds and (each := scan.at("each")) is not None:

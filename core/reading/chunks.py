@@ -41,6 +41,8 @@ class ChunkReader:
             name_at = None
         if row is not None:
             _take_remarks(line, draft, indices)
+            draft.notes.extend(line.remarks)
+            line.remarks = []
         Amounts(line, draft, indices, name_at, row).read()
         if row is not None:
             self._in_context(line, draft, row, match)
@@ -186,12 +188,38 @@ def _take_remarks(line: Line, draft: Draft, indices: list[int]) -> None:
         run = [index] if index is not None and index in line.bracketed else []
 
 
+def take_asides(line: Line) -> None:
+    """A bracket that says when or why ('after the round of 10') holds no amounts: kept for the line's first movement."""
+    at = 0
+    while at < len(line.phrases):
+        stop = at
+        while stop < len(line.phrases) and stop in line.bracketed and line.phrases[stop].kind not in ("open", "close"):
+            stop += 1
+        if stop > at and line.phrases[at].kind in ("words", "after-set") and _ASIDE.match(line.phrases[at].text):
+            line.remarks.append(line.text[line.phrases[at].column : line.phrases[stop - 1].end])
+            line.take(range(at, stop), "note", "a note")
+        at = max(stop, at + 1)
+
+
+def take_vest(line: Line) -> None:
+    """'with a 20/14 lb vest': worn, and no load of any movement."""
+    for index, phrase in enumerate(line.phrases):
+        if phrase.kind != "words" or "vest" not in plain(phrase.text).split():
+            continue
+        beside = [one for one in (index - 1, index + 1) if 0 <= one < len(line.phrases) and line.phrases[one].kind in ("measure", "count")]
+        line.remarks.append(line.text[line.phrases[min([index, *beside])].column : line.phrases[max([index, *beside])].end])
+        line.take(sorted([index, *beside]), "note", "worn")
+
+
+_ASIDE = re.compile(r"^(?:after|before|until|if|when|because|instead)\b", re.IGNORECASE)
 _WHEN = re.compile(r"^(?:after|before|until|at the|if|when|as|not|no|from|one|two|three)\b", re.IGNORECASE)
 
 
 def _is_remark(line: Line, run: list[int]) -> bool:
     """Whether a bracket says nothing of its own, or says when ('after the round of 10')."""
     text = line.text[line.phrases[run[0]].column : line.phrases[run[-1]].end]
+    if set(plain(text).split()) <= {"cal", "calorie", "for", "reps"}:
+        return False
     equals = any(phrase.text == "=" for phrase in line.phrases[run[0] : run[-1] + 1])
     return equals or not any(line.phrases[one].kind in TELLING for one in run) or (
         line.phrases[run[0]].kind == "words" and _WHEN.match(text) is not None

@@ -10,6 +10,7 @@ from functools import lru_cache
 from core.catalog import Catalog
 from core.reading.board_words import board_words
 from core.reading.draft import AMOUNTS, LOADS, Draft, worth
+from core.reading.names import plain
 from core.reading.workout import Division
 
 DIVISION_IDS: tuple[tuple[str, Division], ...] = (
@@ -149,13 +150,19 @@ def stand_in(work: Sequence[Draft], places: Sequence[int], division: str, draft:
         leads=False,
     )
     _overwrite(copy, draft)
-    if draft.movement and draft.movement != original.movement:
+    if draft.movement and draft.movement != original.movement and not _short_name(original, draft):
         copy.movement = draft.movement
         for name in LOADS:
             if not worth(draft, name):
                 setattr(copy, name, getattr(Draft(0, 0, ""), name))
         copy.sides = draft.sides
     return copy
+
+
+def _short_name(original: Draft, draft: Draft) -> bool:
+    """'squats 35 kg' for a division of a piece with front squats are front squats."""
+    said, whole = set(plain(draft.text).split()), set(plain(original.text).split())
+    return bool(said) and said < whole
 
 
 def _overwrite(copy: Draft, draft: Draft) -> None:

@@ -22,6 +22,7 @@ from core.reading.rows import (
     BULLET,
     LETTER_BULLET,
     NUMBER_BULLET,
+    NUMBER_DASH,
     OF_THE_CLOCK,
     OF_THE_HOUR,
     AT_A_TIME,
@@ -67,6 +68,7 @@ class DocumentPass:
         self._tables(rows)
         self._minutes_of_the_hour(rows)
         self._headings(rows, letters_head_parts(row.text for row in rows))
+        self._numbered_by_dash(rows)
         for row in rows:
             if row.role == "work":
                 self._before_words(row)
@@ -90,6 +92,7 @@ class DocumentPass:
             if len(line) > MAX_LINE:
                 yield Row(number, line, Translated(plain), 0, blank, plain[:1], role="too-long")
             else:
+                plain = _without_rule(plain)
                 english = self.translator.line(plain) if self.translator else Translated(plain)
                 yield Row(number, line, english, indent_of(plain), blank, english.text)
             blank = False
@@ -196,7 +199,7 @@ class DocumentPass:
             return None
         quoted = QUOTED.match(text)
         if quoted and not (first and quoted.end() == len(text)) and not self._arranges(quoted.group(1)) and (quoted.end() == len(text) or text[quoted.end() :].lstrip()[:1] in "-–—(:,/"):
-            return Heading(quoted.group(1).strip(), None, quoted.end(), alone=quoted.end() == len(text))
+            return Heading(quoted.group(1).strip(), None, quoted.end(), alone=quoted.end() == len(text), quoted=True)
         if not first and _CAPITALS.match(text) and self._names_a_section(text):
             return Heading(" ".join(text.split()).strip(" *_#=:-").capitalize(), None, len(text), alone=True)
         return None
@@ -221,6 +224,21 @@ class DocumentPass:
 
     def _arranges(self, text: str) -> bool:
         return any(phrase.kind in _ARRANGING for phrase in tokenize(text))
+
+    def _numbered_by_dash(self, rows: list[Row]) -> None:
+        """'1 - 12 cal row', '2 - 10 push-ups': places of a list, where they count up from one."""
+        run: list[tuple[Row, re.Match[str]]] = []
+        for row in rows:
+            match = NUMBER_DASH.match(row.text) if row.role == "work" and row.heading is None else None
+            if match is not None and int(match.group(1)) == len(run) + 1:
+                run.append((row, match))
+            elif len(run) > 1:
+                break
+            else:
+                run = []
+        for row, match in run if len(run) > 1 else ():
+            row.bullet, row.start = int(match.group(1)), match.end()
+            row.marks.append((match.start(1), match.end(1), "a number in a list"))
 
     # -- before the words ---------------------------------------------------------------------------
 
@@ -352,9 +370,16 @@ class DocumentPass:
     def _follow(self, rows: list[Row]) -> None:
         """Whether a list stands below each row, before the block ends."""
         for row, following in zip(rows, rows[1:], strict=False):
+            row.followed_deeper = following.indent > row.indent or following.bullet is not None or following.text.lstrip()[:1] in "-•*"
             row.followed = following.item and not following.after_blank and following.heading is None
             if following.role == "work" and following.format and not following.named and not following.after_blank and not following.heading:
                 row.followed = row.followed or _next_items(rows, following)
+
+
+def _without_rule(line: str) -> str:
+    """A line without the dashes, stars or equals signs that only adorn its end: '-rest 2 min-', '** A **'."""
+    end = len(line.rstrip().rstrip("-–—*_=~"))
+    return line if end == 0 else line[:end] + " " * (len(line) - end)
 
 
 def _next_items(rows: list[Row], row: Row) -> bool:

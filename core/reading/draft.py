@@ -120,9 +120,9 @@ def share_out(drafts: list[Draft], source: Draft) -> None:
 
 def lend(source: Draft, target: Draft, names: tuple[str, ...]) -> None:
     """Give a draft what another says and it does not."""
-    for name in names:
-        if worth(source, name) and not worth(target, name):
-            setattr(target, name, getattr(source, name))
+    lacking = [name for name in names if worth(source, name) and not worth(target, name)]
+    for name in lacking:
+        setattr(target, name, getattr(source, name))
 
 
 def worth(draft: Draft, name: str) -> bool:

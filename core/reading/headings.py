@@ -53,6 +53,7 @@ class Heading:
     end: int
     opens: Opens = "part"
     alone: bool = False
+    quoted: bool = False
 
 
 def read_heading(line: str, letters: bool = False) -> Heading | None:

@@ -50,6 +50,7 @@ class Line:
         self.marks: list[Mark] = []
         self.unread: list[Unread] = []
         self.system = ""  # the text's own units of load: kg, lb or not said
+        self.remarks: list[str] = []  # asides in brackets, for its first movement
         self.headed = False  # whether a heading stands before it in its row
         self.named = False  # whether it names a movement
         self.followed = False  # whether a list stands below it

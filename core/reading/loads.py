@@ -43,10 +43,16 @@ def _vote(pairs: Iterable[tuple[float, float]]) -> str:
     return "lb" if votes > 0 else "kg" if votes < 0 else ""
 
 
-def unit_of(values: tuple[float, ...], system: str = "") -> str:
+HAND_POUNDS = frozenset(((50, 35), (35, 25), (45, 30), (40, 25), (55, 35), (25, 15), (70, 50), (53, 35), (70, 53), (35, 26), (62, 44), (60, 40)))
+# a dumbbell or a bell; common practice
+
+
+def unit_of(values: tuple[float, ...], system: str = "", in_hand: bool = False) -> str:
     """kg or lb of loads written bare: the text's system; else lb when every one is a standard usual in lb and the first is not
     one in kg."""
     if system:
         return system
+    if in_hand and tuple(values[:2]) in HAND_POUNDS:
+        return "lb"
     usual = all(value in POUND_PLATES or value % 5 == 0 for value in values) and values[0] in POUND_PLATES
     return "lb" if usual and (values[0] % 10 == 5 or values[0] == 53) else "kg"

@@ -134,7 +134,7 @@ KIT_WORDS: dict[str, frozenset[str]] = {
     "band": frozenset(("band", "banded")),
     "plate": frozenset(("plate",)),
     "sled": frozenset(("sled", "turf")),
-    "none": frozenset(("mat", "abmat", "floor", "wall", "body")),
+    "none": frozenset(("mat", "abmat", "floor", "wall", "body", "treadmill", "track", "outside", "grass", "turf", "street", "road")),
 }
 ONE_SIDED = frozenset(("single", "arm", "leg", "hand", "double"))
 NEAREST_KIT = {"kettlebell": "dumbbell"}  # what is read, and shown as assumed, where a movement is not known with its kit

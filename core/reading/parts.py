@@ -42,6 +42,7 @@ class PartDraft:
     parent: PartDraft | None = None
     rest_stations: set[int] = field(default_factory=set)
     window_s: int | None = None
+    format_line: int = 0
     shares: bool = False  # one of its lines is shared out
     each_once: bool = False  # every station of the list once, or the list by turns
     all_out: bool = False  # "for max reps": bare movements are done as often as one can
@@ -58,6 +59,11 @@ class PartDraft:
     def said_anything(self) -> bool:
         """Whether the part is worth keeping."""
         return bool(self.work or self.notes or self.format or self.heading or self.changes)
+
+    @property
+    def spoken(self) -> bool:
+        """Whether anything was said below its heading."""
+        return bool(self.work or self.notes or self.format or self.changes)
 
     @property
     def times(self) -> int:
@@ -92,8 +98,12 @@ class Parts:
             self.all.append(PartDraft("A", number))
         return self.all[-1]
 
-    def open(self, name: str, kind: PartKind | None, number: int) -> None:
-        """A part with a heading of its own."""
+    def open(self, name: str, kind: PartKind | None, number: int, quoted: bool = False) -> None:
+        """A part with a heading of its own; a name right below a heading is that part's."""
+        last = self.last
+        if last is not None and last.heading and quoted and last.line == number - 1 and not last.spoken:
+            last.name = name
+            return
         self.all.append(PartDraft(name, number, True, kind))
         self.headed = True
 
@@ -157,7 +167,7 @@ class Parts:
         if part.format is not None and not part.work:
             both = merged(part.format, fmt)
             if both is not None:
-                part.format, part.format_indent = both, row.indent
+                part.format, part.format_indent, part.format_line = both, row.indent, row.number
             return both is not None
         below = part.work and not row.followed and not row.named and not part.closed
         if not below or any(one.sets_written and one.scheme for one in part.work):
@@ -193,6 +203,7 @@ class Parts:
             fmt = replace(fmt, for_time=fmt.for_time or part.format.for_time, cap_s=fmt.cap_s or part.format.cap_s)
         part.format, part.format_indent, part.work_indent, part.adjacent = fmt, row.indent, None, False
         part.block_role = ""
+        part.format_line = row.number
 
     def _outer(self, part: PartDraft, row: Row) -> PartDraft | None:
         """The part whose rounds hold a row of this indent."""

@@ -134,7 +134,8 @@ class Prose:
 
     def _long_sentence(self, text: str, phrases: Sequence[Phrase], words: list[str], told: int) -> bool:
         """A sentence that happens to begin like work: '6 rowers are free today, so ask before you start.'"""
-        if phrases[0].kind in _OPEN_SENTENCES and told and text.rstrip().endswith((".", "!")) and not self._named(phrases):
+        timed = any(phrase.kind in ("clock", "measure") for phrase in phrases[1:3])
+        if phrases[0].kind in _OPEN_SENTENCES and told and not timed and text.rstrip().endswith((".", "!")) and not self._named(phrases):
             return True  # "Cap for part B is 20 minutes."
         return told > MOST_IN_WORK and told >= SENTENCE_SHARE * len(words)
 

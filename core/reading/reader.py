@@ -12,7 +12,7 @@ from dataclasses import replace
 from core.catalog import Catalog, load_catalog
 from core.errors import UnusableText
 from core.reading.attach import Attacher
-from core.reading.chunks import ChunkReader
+from core.reading.chunks import ChunkReader, take_asides, take_vest
 from core.reading.columns import Columns, read_columns
 from core.reading.divisions import NOTHING_OF_ITS_OWN, canonical_division, division_id, instead_of, leading_division
 from core.reading.document import DocumentPass
@@ -143,6 +143,7 @@ class _Reader:
             self.title = row.written.strip().strip('*_#"“”«» ').rstrip(":").strip()
             self._mark_row(row, "title", "the session's name")
             self._team_of_all(row)
+            self._movement_of_title()
         elif row.role == "table":
             self._mark_row(row, "note", "what the columns say")
         elif row.role == "schedule":
@@ -152,6 +153,13 @@ class _Reader:
             self._team_of_all(row)
         else:
             self._work_row(row)
+
+    def _movement_of_title(self) -> None:
+        """'Row intervals': what is gone or pulled where lines only say how far."""
+        match = self.names.find(self.title)
+        row = self.catalog.movements.get(match.movement) if match else None
+        if row is not None and row.family in ("machine", "running"):
+            self.attacher.of_title = row.id
 
     def _team_of_all(self, row: Row) -> None:
         """'Saturday team of three' above everything: how many share what is shared below."""
@@ -208,14 +216,21 @@ class _Reader:
         self._set_columns(None)
         self.scaling = heading.opens == "divisions"
         if heading.opens == "part":
-            self.parts.open(heading.name, heading.kind, row.number)
+            self.parts.open(heading.name, heading.kind, row.number, heading.quoted)
             self.pending = None
+            self._team_of_heading(row, heading.end)
         elif heading.opens == "day":
             self.pending = heading.name
         else:
             self._note(row, row.as_written(0, heading.end))
             if self.parts.last:
                 self.parts.last.block_division = None
+
+    def _team_of_heading(self, row: Row, end: int) -> None:
+        """'Partner WOD', 'Trio': the heading says how many share."""
+        found = read_format(Line(row.number, row.text, 0, end))
+        if found is not None and found.format.team and self.parts.last is not None:
+            self.parts.last.changes |= {"team": found.format.team, "share": found.format.share}
 
     def _settle(self, row: Row) -> None:
         """Open the part of a day that has work before any other heading."""
@@ -295,12 +310,17 @@ class _Reader:
             self.marks.append(Mark(row.number, start + 1, len(rest.rstrip()), "note", "no other than the others"))
             return
         if instead := instead_of(rest):
-            self.marks.append(Mark(row.number, start + instead[0] + 1, len(rest.rstrip()) - instead[0], "note", "what it stands in for"))
+            comma = rest.find(",", instead[1])
+            end = start + (comma if comma >= 0 else len(rest.rstrip()))
+            self.marks.append(Mark(row.number, start + instead[0] + 1, end - start - instead[0], "note", "what it stands in for"))
+            if comma >= 0:
+                self._of_division(row, division, start + comma + 1, stop)
             stop = start + instead[0]
         target, start = self._target(row, start, stop)
         read = Line(row.number, row.text, start, stop)
         read.of_division, read.system = True, self.system
         self.splitter.glue_names(read)
+        take_vest(read)
         found = read_format(read)
         if found is not None:
             self.parts.apply(row, found, division)
@@ -365,6 +385,8 @@ class _Reader:
         read.of_division = bool(self.parts.last and self.parts.last.block_division)
         if self._division_alone(row, read):
             return
+        take_asides(read)
+        take_vest(read)
         self._window(row, read)
         station = self._station(read)
         role = self._role(row, read)
@@ -424,17 +446,24 @@ class _Reader:
         if not named and self.attacher.loads_in_order(all_chunks):
             return
         self.attacher.bind_complex(all_chunks)
+        here = ""
+        listed = sum(chunk.named for chunk in all_chunks) > 1 and row.format and not row.followed_deeper
         for place, (own, chunk) in enumerate(chunks):
+            here = chunk.draft.movement or here
             if not chunk.named and not self.attacher.name_a_run(read, chunk):
-                if (own or division) and not self.attacher.in_columns:
+                if own and own != "rx" and not self.attacher.in_columns:
                     self.attacher.as_load(chunk)
-                    self.attacher.add_for_division(chunk, own or division or "", row.number)
+                    self.attacher.add_for_division(chunk, own, row.number, here)
                 else:
                     self.attacher.loose(row, read, chunk, alone=not named)
             elif (own or division) and not self.attacher.in_columns:
                 self.attacher.add_for_division(chunk, own or division or "", row.number)
             else:
                 self.attacher.add(row, chunk, station, role, first=place == 0)
+
+        part = self.parts.last
+        if listed and part is not None and part.repeats and part.format_line == row.number:
+            part.closed = True  # "5 rounds of 5 pull-ups, 10 push-ups": the list stands on the line itself
 
     def _block_line(self, row: Row, read: Line, chunks: list[tuple[str | None, Chunk]], division: str) -> bool:
         """A line below 'Scaled' that only changes shared lines. False where it is one of a list of its own."""

@@ -16,6 +16,7 @@ from core.reading.tables import Standard
 RowRole = Literal["work", "note", "title", "schedule", "heading", "table", "too-long"]
 BULLET = re.compile(r"^\s*(?:[-*•·▪◦‣●○–—>✓✔☐]+(?=\s|\w)|\d{1,2}[.)](?=\s|[A-Za-z])|\(\d{1,2}\)(?=\s)|\[[ x]?\])\s*")
 NUMBER_BULLET = re.compile(r"^\s*(?:[-*•]\s*)?\(?(\d{1,2})(?:[.)]|:(?=\s))(?=\s|[A-Za-z])\s*")
+NUMBER_DASH = re.compile(r"^\s*(\d{1,2})\s+[-–]\s+(?=\S)")
 LETTER_BULLET = re.compile(r"^\s*\(?([a-h])[).]\s+(?=\S)")
 SET_NUMBER = re.compile(
     r"^\s*(?:(?:sets?|waves?)\s*#?\s*(?P<from>\d{1,2})(?:\s*[-–&+]\s*(?P<to>\d{1,2}))?\s*[:\-–=.)]?\s*"
@@ -27,7 +28,7 @@ OF_THE_HOUR = re.compile(r"^\s*([0-6]\d)\s*[-–]\s*([0-6]\d)\s*(?:min|')?\s*[:\
 AT_A_TIME = re.compile(r"^\s*(?:at|@|on\s+the)\s+\d{1,2}:\d{2}(?!\d|\s*(?:x|for)\s*\d)\s*[:,–-]?\s*", re.IGNORECASE)
 _BESIDE_HEADING = re.compile(
     r"\s*(?:[-–—/|,:]+(?=\s|$)|[\"“«][^\"”»]{1,60}[\"”»]|(?:[01]?\d|2[0-3])[:.h][0-5]\d(?:\s*[-–]\s*(?:[01]?\d|2[0-3])[:.h][0-5]\d)?\s*(?:h|uhr|am|pm)?"
-    r"(?:\s*(?:mass\s+)?start)?(?=\s*(?:[-–—/|,(]|\s{2}|$))|\((?:[^)\d]{1,40})\)(?=\s*(?:[-–—/|,:]|$))|(?:mass\s+start|\w+\s+division)(?=\s*$))\s*",
+    r"(?:\s*(?:mass\s+)?start)?(?=\s*(?:[-–—/|,(]|\s{2}|$))|\((?![^)]*(?:split|shar|pairs|team|partner|each|time|amrap|emom|round|for|reps))(?:[^)\d]{1,40})\)(?=\s*(?:[-–—/|,:]|$))|(?:mass\s+start|\w+\s+division)(?=\s*$))\s*",
     re.IGNORECASE,
 )
 _LENGTH = re.compile(r"\s*\(?\d{1,3}(?:\s*[-–]\s*\d{1,3})?\s*(?:min(?:ute)?s?|')\)?(?=\s*:)\s*", re.IGNORECASE)
@@ -69,6 +70,7 @@ class Row:
     named: bool = False
     format: bool = False
     followed: bool = False
+    followed_deeper: bool = False
 
     @property
     def content(self) -> str:

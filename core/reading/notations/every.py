@@ -14,6 +14,7 @@ _PASSED = ("x", "of", "dash", "at", "open", "comma", "stations", "for-time")
 _COUNTED_BY = ("rounds", "set-word")
 _MINUTE_WORD = re.compile(r"e(\d*(?:\.\d)?)mo?(\d*)m")
 _SECONDS_WORD = re.compile(r"e(\d+)s")
+_NTH_MINUTE = re.compile(r"every\s+(\d{1,2})(?:nd|rd|th)")
 _CLOCK = re.compile(r"on\s+(?:a|the)\s+(?:(\d{1,2}):(\d{2})|(\d{1,2}))")
 
 
@@ -23,6 +24,8 @@ def read(scan: Scan) -> Format | None:
     if at is None or not _tells_a_time(scan, at) or _follows_a_piece(scan, at):
         return None
     scan.used.add(at)
+    if (stations := scan.at("stations")) is not None:
+        scan.used.add(stations)
     interval_s = _interval(scan, at)
     rounds, minutes = _after(scan, at)
     if rounds is None and minutes is None:
@@ -60,6 +63,8 @@ def _interval(scan: Scan, at: int) -> int:
     if clock := _CLOCK.match(word):
         minutes, seconds, whole = clock.groups()
         return (int(whole) * 60 if whole else int(minutes) * 60 + int(seconds)) or 60
+    if nth := _NTH_MINUTE.search(word):
+        return int(nth.group(1)) * 60 or 60
     if minute := _MINUTE_WORD.search(word):
         return int(float(minute.group(1) or 1) * 60) or 60
     if seconds_word := _SECONDS_WORD.fullmatch(word):

@@ -22,6 +22,9 @@ def read(scan: Scan) -> Format | None:
     if seconds < LEAST_S or scan.phrases[times[0]].times > 1:
         return None
     scan.used |= set(scan.free)
+    words = " ".join(scan.phrases[place].text.lower() for place in scan.free if scan.kind(place) == "words").split()
+    if "in" in words:
+        return Format(cap_s=seconds)
     return Format("as-many-as-possible", minutes=seconds / 60)
 
 
@@ -31,6 +34,6 @@ NOTATION = Notation(
     keys=frozenset(("measure", "clock")),
     read=read,
     rank=95,
-    examples=(Example("20 min, steady", Format("as-many-as-possible", minutes=20)),),
+    examples=(Example("In 40 minutes:", Format(cap_s=2400)), Example("20 min, steady", Format("as-many-as-possible", minutes=20)),),
     counter_examples=("2 min", "20 min row"),
 )
