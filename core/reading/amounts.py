@@ -96,7 +96,7 @@ class Amounts:
     def _count(self, index: int, phrase: Phrase) -> None:
         draft, value = self.draft, phrase.values[0]
         before, after = self.kind(index - 1), self.kind(index + 1)
-        if phrase.pair and not all(one.is_integer() for one in phrase.values) and self.row is not None:
+        if phrase.pair and not all(one.is_integer() for one in phrase.values):
             return self._bare_load(index, phrase)  # "22.5/15"
         if value == 2 and after == "words" and not phrase.pair and self._names_hand_weights(index + 1):
             draft.implements = 2  # "w/ 2 DB 15/10"

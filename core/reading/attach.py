@@ -279,6 +279,8 @@ class Attacher:
     def _second_amount(self, last: Draft, name: str) -> bool:
         """A movement that counts one thing does not also count another."""
         counting = ("reps", "distance_m", "calories")
+        if name == "seconds" and (last.reps or last.scheme) and self.catalog.movements[last.movement].unit == "rep":
+            return True
         return name in counting and any(getattr(last, other) for other in counting if other != name)
 
     def _hand_back(self, read: Line, chunk: Chunk) -> None:

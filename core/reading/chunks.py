@@ -39,6 +39,8 @@ class ChunkReader:
             row = self._accept_name(line, draft, name_at, match)
         else:
             name_at = None
+        if row is not None and name_at is not None:
+            row = self._named_in_bracket(line, draft, name_at, row)
         if row is not None:
             _take_remarks(line, draft, indices)
             draft.notes.extend(line.remarks)
@@ -91,6 +93,20 @@ class ChunkReader:
             for one in indices
             if one not in line.bracketed
         ) or any(line.phrases[one].kind == "rest" for one in line.bracketed)
+
+    def _named_in_bracket(self, line: Line, draft: Draft, name_at: int, row: Movement) -> Movement:
+        """'push-ups (hand release)': the bracket right behind a name makes it another movement."""
+        behind = line.phrases[name_at + 1 : name_at + 4]
+        if [phrase.kind for phrase in behind] != ["open", "words", "close"]:
+            return row
+        match = self.names.find(f"{behind[1].text} {draft.text}")
+        if match is None or match.confidence < 1 or match.left_over or match.movement == row.id:
+            return row
+        if len(plain(draft.text).split()) >= match.words:
+            return row
+        draft.movement = match.movement
+        line.take([name_at + 1, name_at + 2, name_at + 3], "movement", self.catalog.movements[match.movement].name)
+        return self.catalog.movements[match.movement]
 
     def _short_run(self, line: Line, index: int) -> Match | None:
         """'400 m R': one letter beside a distance."""

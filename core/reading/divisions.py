@@ -178,6 +178,9 @@ def lines_with_load(work: Sequence[Draft], catalog: Catalog, kit: str = "") -> l
     """The shared lines a load without a name is for: those of the kit named beside it, else the barbell's where one is loaded,
     else the last loaded one."""
     loaded = [at for at in shared_lines(work) if work[at].loads]
+    if not loaded:
+        lifted = loadable(work, catalog)
+        return [at for at in shared_lines(work) if any(work[at] is one for one in lifted)]
     if kit:
         return [at for at in loaded if catalog.movements[work[at].movement].implement == kit]
     return _of_one_implement(loaded, work, catalog)

@@ -17,7 +17,7 @@ from core.reading.formats import TELLING
 from core.reading.headings import QUOTED, Heading, letters_head_parts, read_heading
 from core.reading.languages import Translated, Translator
 from core.reading.names import Names
-from core.reading.prose import COUNTED, Prose, is_schedule
+from core.reading.prose import COUNTED, FIRST_HOUR, Prose, is_schedule
 from core.reading.rows import (
     BULLET,
     LETTER_BULLET,
@@ -300,9 +300,13 @@ class DocumentPass:
 
     def _clock_rows(self, rows: list[Row]) -> None:
         """'10:20 Warm-up: ..': a time of the day before the words, where several rows have one."""
-        timed = [(row, match) for row in rows if row.role == "work" and not row.heading and (match := OF_THE_CLOCK.match(row.content))]
-        hours = [int(match.group(1)) for _, match in timed]
-        if len(timed) < LEAST_CLOCK_ROWS or hours != sorted(hours) or hours[0] < 5:
+        timed = [
+            (row, match)
+            for row in rows
+            if row.role == "work" and not row.heading and (match := OF_THE_CLOCK.match(row.content)) and not self._arranges(row.content)
+        ]
+        times = [int(match.group(1)) * 60 + int(match.group(2)) for _, match in timed]
+        if len(timed) < LEAST_CLOCK_ROWS or times != sorted(set(times)) or times[0] < FIRST_HOUR * 60:
             return
         for row, match in timed:
             row.marks.append((row.start, row.start + match.end(), "a time of the day"))

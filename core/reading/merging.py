@@ -42,6 +42,8 @@ def merged(first: Format, second: Format) -> Format | None:
         if second.scheme and first.kind == "rounds" and first.rounds == len(second.scheme):
             first = replace(first, kind="for-time", rounds=None)  # "3 rounds of", "21-15-9"
         return _with(replace(first, scheme=scheme, ladder_step=second.ladder_step or first.ladder_step), second)
+    if first.kind == "intervals" and second.kind == "rounds":
+        return _with(replace(first, rounds=second.rounds), replace(second, rounds=None))  # "20/10", "8 rounds each"
     return _of_rounds(first, second) if first.kind == "rounds" else None
 
 

@@ -165,6 +165,7 @@ class Match:
     assumed: str = ""
     left_over: tuple[tuple[int, int], ...] = ()
     beside: tuple[str, ...] = ()
+    words: int = 1
 
 
 def plain(text: str) -> str:
@@ -379,6 +380,7 @@ class Names:
             f"as {name} ({confidence:.0%} alike)" if confidence < 1 else f"as {name}" if said else "",
             left_over,
             tuple(forms[index][0] for index in others),
+            len(used),
         )
 
     def _with_kit(

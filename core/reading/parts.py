@@ -17,6 +17,7 @@ from core.reading.workout import Format, Part, PartKind, Work
 
 STRENGTH_IMPLEMENTS = ("barbell",)
 KEPT_KINDS = ("event", "warm-up", "cool-down")  # a part nobody named is of its heading's kind
+PAIR = 2  # who take turns are two, unless said otherwise
 EACH = "each"  # everybody of a team does all of it
 
 
@@ -44,6 +45,7 @@ class PartDraft:
     window_s: int | None = None
     format_line: int = 0
     shares: bool = False  # one of its lines is shared out
+    rested: bool = False  # it only says to rest
     each_once: bool = False  # every station of the list once, or the list by turns
     all_out: bool = False  # "for max reps": bare movements are done as often as one can
 
@@ -131,6 +133,7 @@ class Parts:
         part = self.current(row.number)
         if found.format.team and not part.work and not row.named:
             self.team = self.team or found.format.team
+        part.rested |= found.rest_only and not part.work
         if found.only_changes:
             self._change(part, row, found)
         elif (division or part.block_division) and part.format is not None:
@@ -288,7 +291,7 @@ class Parts:
         shared = any(one.division in (None, "rx") for one in part.work)
         if blocks and shared and not any(one.replaces for one in part.work):
             works = block_overrides(works, blocks)
-        return Part(part.name, self._kind(part, fmt), fmt, works, tuple(part.notes), part.line, part.heading)
+        return Part(part.name, self._kind(part, fmt), fmt, works, tuple(part.notes), part.line, part.heading and not part.rested)
 
     def _format(self, part: PartDraft) -> Format:
         for one in part.work if part.all_out else ():
@@ -304,6 +307,8 @@ class Parts:
         if part.each_once and fmt.rounds and part.work:
             shared = [one for one in part.work if one.division in (None, "rx")]
             fmt = replace(fmt, rounds=max(1, fmt.rounds // max(1, len(shared))))
+        if fmt.team is None and fmt.share == "alternate" and not self.team:
+            fmt = replace(fmt, team=PAIR)
         if fmt.team is None and self.team and (fmt.share in ("split", "alternate") or part.shares):
             fmt = replace(fmt, team=self.team, share=fmt.share or "split")
         if fmt.kind == "as-many-as-possible" and fmt.minutes is None and part.window_s:

@@ -461,9 +461,22 @@ class _Reader:
             else:
                 self.attacher.add(row, chunk, station, role, first=place == 0)
 
+        self._slashed_minutes(row, all_chunks)
         part = self.parts.last
         if listed and part is not None and part.repeats and part.format_line == row.number:
             part.closed = True  # "5 rounds of 5 pull-ups, 10 push-ups": the list stands on the line itself
+
+    def _slashed_minutes(self, row: Row, chunks: list[Chunk]) -> None:
+        """'EMOM 16: 12 cal bike / 12 push-ups / rest': a minute each."""
+        part = self.parts.last
+        named = [chunk for chunk in chunks if chunk.named]
+        slashed = len(named) > 1 and all(chunk.joined_by == "slash" for chunk in named[1:])
+        if part is None or part.format is None or part.format.kind != "every-minute" or not slashed:
+            return
+        for place, chunk in enumerate(named, start=1):
+            chunk.draft.station = place
+        if re.search(r"/\s*rest\W*$", row.text, re.IGNORECASE):
+            part.rest_stations.add(len(named) + 1)
 
     def _block_line(self, row: Row, read: Line, chunks: list[tuple[str | None, Chunk]], division: str) -> bool:
         """A line below 'Scaled' that only changes shared lines. False where it is one of a list of its own."""

@@ -13,6 +13,7 @@ from core.reading.names import Names
 from core.reading.scan import FILLERS
 
 MOST_SETS = 30
+_PIECES = ("rounds", "amrap", "every", "interval")
 STARTS_NEXT = (
     "count",
     "measure",
@@ -241,25 +242,14 @@ class Splitter:
             index += 1
 
     def cut_before_format(self, read: Line) -> int | None:
-        """The column of a 'then' that stands between a movement and a format: '100 skips, then 3 rounds
-        of:'."""
+        """The column of a 'then' or a plus that stands between a movement and a format: '100 skips, then 3 rounds of:'."""
         for index, phrase in enumerate(read.phrases):
-            if (
-                (
-                    phrase.kind == "then"
-                    and index
-                    and any(
-                        one.kind in ("rounds", "amrap", "every", "interval")
-                        for one in read.phrases[index + 1 :]
-                    )
-                )
-                and not any(
-                    one.kind in ("rounds", "amrap", "every", "interval", "for-time")
-                    for one in read.phrases[:index]
-                )
-                and self._named(read, range(index))
-            ):
-                return phrase.column
+            if phrase.kind not in ("then", "plus") or not index or not self._named(read, range(index)):
+                continue
+            nearest = read.phrases[index + 1 : index + (3 if phrase.kind == "plus" else len(read.phrases))]
+            before = any(one.kind in (*_PIECES, "for-time") for one in read.phrases[:index])
+            if any(one.kind in _PIECES for one in nearest) and not before:
+                return phrase.column if phrase.kind == "then" else phrase.end
         return None
 
 

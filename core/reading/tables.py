@@ -13,7 +13,7 @@ from core.reading.names import Names
 Column = Literal["day", "movement", "sets", "reps", "sets-reps", "percent", "load", "rest", "tempo", "rpe", "note", "time", "division"]
 HEAD_WORDS: tuple[tuple[Column, tuple[str, ...]], ...] = (
     ("sets-reps", ("sets x reps", "s x r", "sxr", "sets/reps", "sets & reps", "detail", "prescription", "volume", "series x reps")),
-    ("movement", ("movement", "movements", "exercise", "exercises", "lift", "lifts", "piece", "drill", "what", "work", "workout")),
+    ("movement", ("name", "movement", "movements", "exercise", "exercises", "lift", "lifts", "piece", "drill", "what", "work", "workout")),
     ("sets", ("sets", "set", "s", "series")),
     ("reps", ("reps", "rep", "r", "repetitions", "reps/dist", "reps/distance", "amount")),
     ("percent", ("%", "percent", "% 1rm", "%1rm", "intensity", "% of max", "% rm")),

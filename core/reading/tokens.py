@@ -311,7 +311,7 @@ def _plain_count(phrase: Phrase) -> bool:
 
 
 def _continues(first: Phrase, second: Phrase) -> bool:
-    if first.form or second.form or second.times != 1:
+    if first.form or second.form or second.times not in (1, first.times):
         return False
     return second.kind == "count" or (second.kind == "measure" and second.unit == first.unit)
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from core.reading.board_words import board_words
+from core.reading.names import plain
 from core.reading.notations.notation import Example, Notation
 from core.reading.scan import Scan
 from core.reading.tokens import seconds_of
@@ -16,13 +18,13 @@ def read(scan: Scan) -> Format | None:
         return None
     times = [place for place in scan.free if seconds_of(scan.phrases[place]) is not None]
     others = [place for place in scan.free if place not in times and scan.phrases[place].kind not in ("comma", "colon", "at", "words", "dash")]
-    if len(times) != 1 or others:
+    words = {word for place in scan.free if scan.kind(place) == "words" for word in plain(scan.phrases[place].text).split()}
+    if len(times) != 1 or others or words - board_words().passable:
         return None
     seconds = seconds_of(scan.phrases[times[0]]) or 0
     if seconds < LEAST_S or scan.phrases[times[0]].times > 1:
         return None
     scan.used |= set(scan.free)
-    words = " ".join(scan.phrases[place].text.lower() for place in scan.free if scan.kind(place) == "words").split()
     if "in" in words:
         return Format(cap_s=seconds)
     return Format("as-many-as-possible", minutes=seconds / 60)
