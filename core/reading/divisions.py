@@ -162,7 +162,7 @@ def stand_in(work: Sequence[Draft], places: Sequence[int], division: str, draft:
 def _short_name(original: Draft, draft: Draft) -> bool:
     """'squats 35 kg' for a division of a piece with front squats are front squats."""
     said, whole = set(plain(draft.text).split()), set(plain(original.text).split())
-    return bool(said) and said < whole
+    return bool(draft.assumed) and bool(said) and said < whole
 
 
 def _overwrite(copy: Draft, draft: Draft) -> None:

@@ -455,6 +455,8 @@ class _Reader:
                     self.attacher.as_load(chunk)
                     self.attacher.add_for_division(chunk, own, row.number, here)
                 else:
+                    if own:
+                        self.attacher.as_load(chunk)
                     self.attacher.loose(row, read, chunk, alone=not named)
             elif (own or division) and not self.attacher.in_columns:
                 self.attacher.add_for_division(chunk, own or division or "", row.number)
