@@ -30,14 +30,12 @@ MOST_COMPLEX_REPS = 10  # more of one movement in a row is no complex; common pr
 
 
 class Attacher:
-    """Adds what was read to the parts. ``in_columns`` while the text stands in columns, where rows say
-    what replaces what."""
+    """Adds what was read of everybody's work to the parts."""
 
     def __init__(self, parts: Parts, catalog: Catalog):
         self.parts = parts
         self.catalog = catalog
         self.complexes = 0
-        self.in_columns = False
         self.of_title = ""  # the machine or the way of going that the session's name says
 
     # -- movements ------------------------------------------------------------------------------
@@ -67,98 +65,6 @@ class Attacher:
 
     # -- divisions ------------------------------------------------------------------------------
 
-    def add_for_division(self, chunk: Chunk, division: str, number: int, target: str = "") -> bool:
-        """What a division does instead: one line for every shared line it stands in for. False where it fits nowhere.
-
-        target: the movement it is said to stand in for.
-        """
-        draft = chunk.draft
-        for part in self._asking_parts() if target else self._nearest(chunk, division):
-            groups = self._targets(part, target) if target else self._places(part, chunk, division)
-            if groups and not part.block_division and divisions.changes_nothing(part.work[groups[0][0]], draft):
-                part.notes.append(f"{division}: {' '.join((draft.text, draft.load_text, '; '.join(draft.notes))).strip()}")
-                return True
-            for places in groups:
-                part.work.append(divisions.stand_in(part.work, places, division, draft))
-            if groups:
-                return True
-        if not chunk.named:
-            return False
-        part = self.parts.current(number)
-        draft.division = division
-        shared = divisions.shared_lines(part.work)
-        if shared and division != "rx" and not self.in_columns:
-            draft.replaces = (shared[-1],)
-            if not draft.has_amount:
-                lend(part.work[shared[-1]], draft, AMOUNTS)
-        part.work.append(draft)
-        return True
-
-    def _targets(self, part: PartDraft, target: str) -> list[list[int]]:
-        places = [at for at in divisions.shared_lines(part.work) if part.work[at].movement == target]
-        return [places] if places else []
-
-    def _nearest(self, chunk: Chunk, division: str) -> list[PartDraft]:
-        """The part a division's words are for: that with the movement most like theirs, of equals the last."""
-        parts = self._asking_parts()
-        if not chunk.named:
-            return parts
-        return sorted(parts, key=lambda part: -divisions.best_likeness(part.work, chunk.draft, division, self.catalog))[:1]
-
-    def _asking_parts(self) -> list[PartDraft]:
-        return [part for part in reversed(self.parts.all) if part.heading_kind not in ("warm-up", "cool-down")]
-
-    def _places(self, part: PartDraft, chunk: Chunk, division: str) -> list[list[int]]:
-        """The shared lines a division's words are for, those of one movement together."""
-        draft = chunk.draft
-        if chunk.named:
-            places = divisions.replaced_lines(part.work, draft, division, self.catalog)
-        elif draft.loads:
-            places = divisions.lines_with_load(part.work, self.catalog, draft.kit)
-        else:
-            places = divisions.lines_of_amount(part.work, draft)
-        movements = dict.fromkeys(part.work[at].movement for at in places)
-        return [[at for at in places if part.work[at].movement == movement] for movement in movements]
-
-    def loads_of_division(self, chunks: list[Chunk], division: str) -> bool:
-        """'35/25 kg, 6/4 kg' for one division: the loads of the loaded lines, in order."""
-        if len(chunks) < 2:
-            return False
-        for chunk in chunks:
-            self.as_load(chunk)
-        bare = [chunk for chunk in chunks if not chunk.named and chunk.draft.loads and not chunk.draft.has_amount]
-        found = next(((part, loaded) for part in self._asking_parts() if len(loaded := _loaded(part)) == len(bare)), None)
-        if len(bare) < 2 or found is None:
-            return False
-        part, loaded = found
-        for chunk, at in zip(bare, loaded, strict=True):
-            if not divisions.changes_nothing(part.work[at], chunk.draft):
-                part.work.append(divisions.stand_in(part.work, (at,), division, chunk.draft))
-        for chunk in chunks:
-            if chunk not in bare:
-                self.add_for_division(chunk, division, chunk.draft.line)
-        return True
-
-    def give_load(self, draft: Draft, movement: str) -> None:
-        """A load from a table for every shared line of a movement that has none."""
-        for part in self._asking_parts():
-            for at in divisions.shared_lines(part.work):
-                if divisions.likeness(part.work[at], movement, self.catalog) >= divisions.SUBSTITUTE and not part.work[at].loads:
-                    lend(draft, part.work[at], LOADS)
-
-    def as_load(self, chunk: Chunk) -> None:
-        """A pair for a division is its load: without a name, or before a lift that is counted in the shared list."""
-        row = self.catalog.movements.get(chunk.draft.movement)
-        if row is None or (row.implement in WEIGHTS and not chunk.draft.has_calories):
-            self._pair_as_load(Draft(0, 0, "", reps=1), chunk.draft)
-
-    def keep_as_note(self, read: Line, chunk: Chunk, division: str) -> None:
-        """What a division does otherwise and nothing shared answers to is kept in words."""
-        if self._strange_words(read, chunk):
-            return
-        start, end = read.phrases[chunk.indices[0]].column, read.phrases[chunk.indices[-1]].end
-        self.parts.current(read.number).notes.append(f"{division}: {read.text[start:end].strip()}")
-
     # -- amounts without a name -----------------------------------------------------------------
 
     def loose(self, row: Row, read: Line, chunk: Chunk, alone: bool) -> None:
@@ -166,7 +72,7 @@ class Attacher:
         lack one."""
         part = self.parts.last
         counts = chunk.draft.has_amount or not (chunk.draft.loads or chunk.draft.percents)
-        if counts and self._strange_words(read, chunk):
+        if counts and strange_words(read, chunk):
             return  # they stay free and are handed back
         if part is None or not part.work:
             if part is not None and chunk.draft.estimated:
@@ -180,7 +86,7 @@ class Attacher:
             return
         if self._again(part, last, draft):
             return
-        self._pair_as_load(last, draft)
+        pair_as_load(last, draft)
         if alone and self._load_of_list(part, draft):
             return
         if last.has_amount and another_set(draft, last):
@@ -188,9 +94,6 @@ class Attacher:
         elif not self._fill(last, draft):
             self._hand_back(read, chunk)
         in_context(last, self.catalog.movements[last.movement], self.catalog)
-
-    def _strange_words(self, read: Line, chunk: Chunk) -> bool:
-        return any(index not in read.taken and read.phrases[index].kind == "words" for index in chunk.indices)
 
     def _share_of_complex(self, part: PartDraft, last: Draft, draft: Draft) -> bool:
         """'5 x (1+2)' under a complex of two."""
@@ -230,13 +133,6 @@ class Attacher:
         part.work.append(draft)
         return True
 
-    def _pair_as_load(self, last: Draft, draft: Draft) -> None:
-        """'40 swings, 24/16': two standards, not another count."""
-        if draft.reps and draft.other is not None and not draft.loads and (last.has_amount or not draft.has_amount):
-            values = (float(draft.reps), draft.other)
-            draft.loads, draft.load_unit, draft.reps, draft.other = values, unit_of(values, draft.system), None, None
-            draft.assumed.append(f"{'/'.join(f'{value:g}' for value in values)} as {draft.load_unit}")
-
     def _load_of_list(self, part: PartDraft, draft: Draft) -> bool:
         """'95/65' on a line of its own below a list: the load of what is lifted there and has none."""
         if not draft.loads or draft.has_amount:
@@ -254,7 +150,7 @@ class Attacher:
         lacking = divisions.loadable(part.work, self.catalog) if part else []
         for chunk in chunks:
             if len(chunks) > 1:
-                self._pair_as_load(Draft(0, 0, "", reps=1), chunk.draft)
+                pair_as_load(Draft(0, 0, "", reps=1), chunk.draft)
         if len(chunks) < 2 or len(lacking) != len(chunks) or not all(chunk.draft.loads for chunk in chunks):
             return False
         for chunk, one in zip(chunks, lacking, strict=True):
@@ -279,7 +175,11 @@ class Attacher:
     def _second_amount(self, last: Draft, name: str) -> bool:
         """A movement that counts one thing does not also count another."""
         counting = ("reps", "distance_m", "calories")
-        if name == "seconds" and (last.reps or last.scheme) and self.catalog.movements[last.movement].unit == "rep":
+        if (
+            name == "seconds"
+            and (last.reps or last.scheme)
+            and self.catalog.movements[last.movement].unit == "rep"
+        ):
             return True
         return name in counting and any(getattr(last, other) for other in counting if other != name)
 
@@ -296,7 +196,7 @@ class Attacher:
     def name_a_run(self, read: Line, chunk: Chunk) -> bool:
         """'6 x 400 m' with no name on the line is a run, and shown as an assumption."""
         draft = chunk.draft
-        if self._strange_words(read, chunk) or draft.reps or draft.loads:
+        if strange_words(read, chunk) or draft.reps or draft.loads:
             return False
         if draft.calories and (machine := self._last_machine()):
             return self._same_machine(read, chunk, machine)
@@ -307,7 +207,11 @@ class Attacher:
         last = self.parts.last.work[-1] if self.parts.last and self.parts.last.work else None
         if last is None and self.of_title:
             draft.movement = self.of_title
-        same = last is not None and self.catalog.movements[last.movement].family == "machine" and bool(last.distance_m)
+        same = (
+            last is not None
+            and self.catalog.movements[last.movement].family == "machine"
+            and bool(last.distance_m)
+        )
         draft.movement = draft.movement or (last.movement if same and last is not None else "run")
         phrase = read.phrases[chunk.indices[0]]
         draft.text, draft.column = phrase.text, phrase.column + 1
@@ -362,9 +266,29 @@ class Attacher:
         sums = len(drafts[-1].sum) == len(drafts)
         joined = all(chunk.joined_by == "plus" or (sums and chunk.joined_by == "and") for chunk in named[1:])
         barbells = all(self.catalog.movements[draft.movement].implement == "barbell" for draft in drafts)
-        return joined and barbells and not any(draft.reps and draft.reps > MOST_COMPLEX_REPS for draft in drafts)
+        return (
+            joined and barbells and not any(draft.reps and draft.reps > MOST_COMPLEX_REPS for draft in drafts)
+        )
 
 
-def _loaded(part: PartDraft) -> list[int]:
-    """Places of the shared lines with a load."""
-    return [at for at in divisions.shared_lines(part.work) if part.work[at].loads]
+def strange_words(read: Line, chunk: Chunk) -> bool:
+    """Whether a stretch holds words nobody understood."""
+    return any(index not in read.taken and read.phrases[index].kind == "words" for index in chunk.indices)
+
+
+def pair_as_load(last: Draft, draft: Draft) -> None:
+    """'40 swings, 24/16': two standards, not another count."""
+    if (
+        draft.reps
+        and draft.other is not None
+        and not draft.loads
+        and (last.has_amount or not draft.has_amount)
+    ):
+        values = (float(draft.reps), draft.other)
+        draft.loads, draft.load_unit, draft.reps, draft.other = (
+            values,
+            unit_of(values, draft.system),
+            None,
+            None,
+        )
+        draft.assumed.append(f"{'/'.join(f'{value:g}' for value in values)} as {draft.load_unit}")

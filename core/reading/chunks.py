@@ -8,13 +8,13 @@ from dataclasses import replace
 from core.catalog import Catalog
 from core.catalog.rows import Movement
 from core.reading.amounts import Amounts
+from core.reading.board_words import board_words
 from core.reading.context import in_context
 from core.reading.draft import Chunk, Draft
-from core.reading.board_words import board_words
 from core.reading.line import Line
-from core.reading.names import Match, Names, plain
+from core.reading.names import Match, Names
+from core.reading.plain_words import plain
 from core.reading.units import METRE_PER
-
 
 
 class ChunkReader:
@@ -55,13 +55,18 @@ class ChunkReader:
         index, match = found
         text = line.phrases[index].text
         strange = [plain(text[start:end]) for start, end in match.left_over]
-        counted = any(line.phrases[one].kind in TELLING or line.phrases[one].kind in ("max", "build", "clock") for one in indices)
+        counted = any(
+            line.phrases[one].kind in TELLING or line.phrases[one].kind in ("max", "build", "clock")
+            for one in indices
+        )
         return not counted and any(word not in board_words().sentences | TITLE_WORDS for word in strange)
 
     def _is_a_title(self, line: Line, indices: list[int], found: tuple[int, Match]) -> bool:
         """'Snatch complex', 'Farmer's walk medley': a movement's name that only says what follows."""
         words = set(plain(line.phrases[found[0]].text).split())
-        counted = any(line.phrases[one].kind in TELLING or line.phrases[one].kind in ("max", "build") for one in indices)
+        counted = any(
+            line.phrases[one].kind in TELLING or line.phrases[one].kind in ("max", "build") for one in indices
+        )
         return line.followed and bool(words & TITLE_WORDS) and bool(found[1].left_over) and not counted
 
     def _name(self, line: Line, indices: list[int]) -> tuple[int, Match] | None:
@@ -88,10 +93,15 @@ class ChunkReader:
         if index not in line.bracketed:
             return False
         inside = [line.phrases[one].kind for one in indices if one in line.bracketed]
-        return not any(kind in ("count", "sets", "scheme", "clock", "max", "unit", "division") for kind in inside) and any(
-            line.phrases[one].kind == "words" and self.names.find(line.phrases[one].text) is not None
-            for one in indices
-            if one not in line.bracketed
+        return (
+            not any(
+                kind in ("count", "sets", "scheme", "clock", "max", "unit", "division") for kind in inside
+            )
+            and any(
+                line.phrases[one].kind == "words" and self.names.find(line.phrases[one].text) is not None
+                for one in indices
+                if one not in line.bracketed
+            )
         ) or any(line.phrases[one].kind == "rest" for one in line.bracketed)
 
     def _named_in_bracket(self, line: Line, draft: Draft, name_at: int, row: Movement) -> Movement:
@@ -105,7 +115,9 @@ class ChunkReader:
         if len(plain(draft.text).split()) >= match.words:
             return row
         draft.movement = match.movement
-        line.take([name_at + 1, name_at + 2, name_at + 3], "movement", self.catalog.movements[match.movement].name)
+        line.take(
+            [name_at + 1, name_at + 2, name_at + 3], "movement", self.catalog.movements[match.movement].name
+        )
         return self.catalog.movements[match.movement]
 
     def _short_run(self, line: Line, index: int) -> Match | None:
@@ -157,13 +169,31 @@ class ChunkReader:
         name = in_context(draft, row, self.catalog, "alternating" in match.beside)
         if name is not None:
             line.marks = [
-                replace(one, role="assumed", says=name) if one.column == draft.column and one.role == "movement" else one
+                replace(one, role="assumed", says=name)
+                if one.column == draft.column and one.role == "movement"
+                else one
                 for one in line.marks
             ]
 
 
 TITLE_WORDS = frozenset(
-    ("complex", "medley", "clinic", "class", "cycle", "focus", "seminar", "wave", "technique", "session", "block", "progression", "day", "special", "work")
+    (
+        "complex",
+        "medley",
+        "clinic",
+        "class",
+        "cycle",
+        "focus",
+        "seminar",
+        "wave",
+        "technique",
+        "session",
+        "block",
+        "progression",
+        "day",
+        "special",
+        "work",
+    )
 )
 TELLING = frozenset(
     (
@@ -209,9 +239,17 @@ def take_asides(line: Line) -> None:
     at = 0
     while at < len(line.phrases):
         stop = at
-        while stop < len(line.phrases) and stop in line.bracketed and line.phrases[stop].kind not in ("open", "close"):
+        while (
+            stop < len(line.phrases)
+            and stop in line.bracketed
+            and line.phrases[stop].kind not in ("open", "close")
+        ):
             stop += 1
-        if stop > at and line.phrases[at].kind in ("words", "after-set") and _ASIDE.match(line.phrases[at].text):
+        if (
+            stop > at
+            and line.phrases[at].kind in ("words", "after-set")
+            and _ASIDE.match(line.phrases[at].text)
+        ):
             line.remarks.append(line.text[line.phrases[at].column : line.phrases[stop - 1].end])
             line.take(range(at, stop), "note", "a note")
         at = max(stop, at + 1)
@@ -222,8 +260,14 @@ def take_vest(line: Line) -> None:
     for index, phrase in enumerate(line.phrases):
         if phrase.kind != "words" or "vest" not in plain(phrase.text).split():
             continue
-        beside = [one for one in (index - 1, index + 1) if 0 <= one < len(line.phrases) and line.phrases[one].kind in ("measure", "count")]
-        line.remarks.append(line.text[line.phrases[min([index, *beside])].column : line.phrases[max([index, *beside])].end])
+        beside = [
+            one
+            for one in (index - 1, index + 1)
+            if 0 <= one < len(line.phrases) and line.phrases[one].kind in ("measure", "count")
+        ]
+        line.remarks.append(
+            line.text[line.phrases[min([index, *beside])].column : line.phrases[max([index, *beside])].end]
+        )
         line.take(sorted([index, *beside]), "note", "worn")
 
 
@@ -237,6 +281,8 @@ def _is_remark(line: Line, run: list[int]) -> bool:
     if set(plain(text).split()) <= {"cal", "calorie", "for", "reps"}:
         return False
     equals = any(phrase.text == "=" for phrase in line.phrases[run[0] : run[-1] + 1])
-    return equals or not any(line.phrases[one].kind in TELLING for one in run) or (
-        line.phrases[run[0]].kind == "words" and _WHEN.match(text) is not None
+    return (
+        equals
+        or not any(line.phrases[one].kind in TELLING for one in run)
+        or (line.phrases[run[0]].kind == "words" and _WHEN.match(text) is not None)
     )

@@ -10,7 +10,7 @@ from functools import lru_cache
 from core.catalog import Catalog
 from core.reading.board_words import board_words
 from core.reading.draft import AMOUNTS, LOADS, Draft, worth
-from core.reading.names import plain
+from core.reading.plain_words import plain
 from core.reading.workout import Division
 
 DIVISION_IDS: tuple[tuple[str, Division], ...] = (
@@ -47,7 +47,10 @@ LEAD = re.compile(
     re.IGNORECASE,
 )
 CANONICAL = re.compile(r"^\s*(?P<name>[a-z]+(?: [1-4])?) \((?:line (?P<lines>\d+(?:, \d+)*)|more)\):\s*")
-NOTHING_OF_ITS_OWN = re.compile(r"^\s*(?:as\s+(?:written|above|prescribed|is|rx|intermediate|scaled|shown)|same|no\s+change|see above)\b", re.IGNORECASE)
+NOTHING_OF_ITS_OWN = re.compile(
+    r"^\s*(?:as\s+(?:written|above|prescribed|is|rx|intermediate|scaled|shown)|same|no\s+change|see above)\b",
+    re.IGNORECASE,
+)
 _INSTEAD = re.compile(r"\s+(?:instead\s+of|in\s+place\s+of|rather\s+than|for\s+the)\s+", re.IGNORECASE)
 
 
@@ -86,7 +89,11 @@ def leads_with_division(text: str) -> bool:
 def instead_of(text: str) -> tuple[int, int] | None:
     """Where 'instead of' stands in a line, or None."""
     match = _INSTEAD.search(text)
-    return (match.start(), match.end()) if match and "instead" in match.group() + " " or match and "place" in match.group() else None
+    return (
+        (match.start(), match.end())
+        if (match and "instead" in match.group() + " ") or (match and "place" in match.group())
+        else None
+    )
 
 
 SUBSTITUTE = 3  # the likeness of a usual substitute
@@ -128,7 +135,10 @@ def replaced_lines(work: Sequence[Draft], draft: Draft, division: str, catalog: 
 def best_likeness(work: Sequence[Draft], draft: Draft, division: str, catalog: Catalog) -> int:
     """How like its most alike free line a part's work is to a division's movement."""
     done = {at for one in work if one.division == division for at in one.replaces}
-    return max((likeness(work[at], draft.movement, catalog) for at in shared_lines(work) if at not in done), default=0)
+    return max(
+        (likeness(work[at], draft.movement, catalog) for at in shared_lines(work) if at not in done),
+        default=0,
+    )
 
 
 UNTOLD = ("load_text", "load_unit", "heights_m", "implements")  # that alone do not make another line
@@ -220,5 +230,9 @@ def loadable(work: Iterable[Draft], catalog: Catalog) -> list[Draft]:
 
 def changes_nothing(original: Draft, draft: Draft) -> bool:
     """Whether a division only does the same movement in other words ('burpees, no jump')."""
-    own = [name for name in LOADS if worth(draft, name) and getattr(draft, name) != getattr(original, name) and name not in UNTOLD]
+    own = [
+        name
+        for name in LOADS
+        if worth(draft, name) and getattr(draft, name) != getattr(original, name) and name not in UNTOLD
+    ]
     return draft.movement in ("", original.movement) and not draft.has_amount and not own

@@ -9,7 +9,6 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, field
 
 from core.reading import tables
 from core.reading.divisions import leads_with_division
@@ -17,15 +16,15 @@ from core.reading.formats import TELLING
 from core.reading.headings import QUOTED, Heading, letters_head_parts, read_heading
 from core.reading.languages import Translated, Translator
 from core.reading.names import Names
-from core.reading.prose import COUNTED, FIRST_HOUR, Prose, is_schedule
+from core.reading.prose import FIRST_HOUR, Prose, is_schedule
 from core.reading.rows import (
+    AT_A_TIME,
     BULLET,
     LETTER_BULLET,
     NUMBER_BULLET,
     NUMBER_DASH,
     OF_THE_CLOCK,
     OF_THE_HOUR,
-    AT_A_TIME,
     REMARK,
     SET_NUMBER,
     WEEK_OF,
@@ -46,14 +45,6 @@ _BEFORE = ((WEEK_OF, "which week of a cycle"), (AT_A_TIME, "when it starts"))
 _ARRANGING = frozenset(("rounds", "amrap", "every", "interval", "for-time", "tabata", "death-by", "quality"))
 
 
-@dataclass
-class Document:
-    """Every row that says something, in order. blanks: whether any row stands apart from the one before."""
-
-    rows: list[Row] = field(default_factory=list)
-    titled: bool = False
-
-
 class DocumentPass:
     """Reads one text's rows with one gym's names."""
 
@@ -62,7 +53,7 @@ class DocumentPass:
         self.prose = prose
         self.translator = translator
 
-    def read(self, lines: Sequence[str]) -> Document:
+    def read(self, lines: Sequence[str]) -> list[Row]:
         """What every row is."""
         rows = list(self._rows(lines))
         self._tables(rows)
@@ -78,7 +69,7 @@ class DocumentPass:
             self._content(row)
         self._title(rows)
         self._follow(rows)
-        return Document(rows)
+        return rows
 
     # -- rows ---------------------------------------------------------------------------------------
 
@@ -180,7 +171,10 @@ class DocumentPass:
             if heading is not None and heading.opens == "notes" and not heading.alone:
                 heading = None  # 'Score: total reps': one line, told by its label
             if heading is not None:
-                row.heading, row.start = heading, after_heading(row.text, heading.end, heading.kind is not None)
+                row.heading, row.start = (
+                    heading,
+                    after_heading(row.text, heading.end, heading.kind is not None),
+                )
                 if row.start > heading.end:
                     row.marks.append((heading.end, row.start, "beside the heading"))
                 within_notes = heading.opens == "notes"
@@ -198,15 +192,24 @@ class DocumentPass:
         if heading is not None:
             return None
         quoted = QUOTED.match(text)
-        if quoted and not (first and quoted.end() == len(text)) and not self._arranges(quoted.group(1)) and (quoted.end() == len(text) or text[quoted.end() :].lstrip()[:1] in "-–—(:,/"):
-            return Heading(quoted.group(1).strip(), None, quoted.end(), alone=quoted.end() == len(text), quoted=True)
+        if (
+            quoted
+            and not (first and quoted.end() == len(text))
+            and not self._arranges(quoted.group(1))
+            and (quoted.end() == len(text) or text[quoted.end() :].lstrip()[:1] in "-–—(:,/")
+        ):
+            return Heading(
+                quoted.group(1).strip(), None, quoted.end(), alone=quoted.end() == len(text), quoted=True
+            )
         if not first and _CAPITALS.match(text) and self._names_a_section(text):
             return Heading(" ".join(text.split()).strip(" *_#=:-").capitalize(), None, len(text), alone=True)
         return None
 
     def _is_a_list(self, row: Row, heading: Heading) -> bool:
         """'a) 12 cal row' and small letters are places of a list, not parts; several on a line are its stations."""
-        return bool(LETTER_BULLET.match(row.text)) or bool(inline_stations(row.text, 0)) and heading.kind is None
+        return bool(LETTER_BULLET.match(row.text)) or (
+            bool(inline_stations(row.text, 0)) and heading.kind is None
+        )
 
     def _names_a_section(self, text: str) -> bool:
         phrases = tokenize(text)
@@ -214,7 +217,11 @@ class DocumentPass:
         return (
             bool(words)
             and len(text.split()) <= LONGEST_CAPITALS
-            and all(phrase.kind in ("words", "dash", "and", "plus", "slash", "colon", "comma", "other", "open", "close") for phrase in phrases)
+            and all(
+                phrase.kind
+                in ("words", "dash", "and", "plus", "slash", "colon", "comma", "other", "open", "close")
+                for phrase in phrases
+            )
             and not any(self._exact(phrase) for phrase in words)
         )
 
@@ -253,11 +260,19 @@ class DocumentPass:
         numbered = None if SET_NUMBER.match(row.content) else NUMBER_BULLET.match(row.content)
         if numbered:
             row.bullet = int(numbered.group(1))
-            row.marks.append((row.start + numbered.start(1), row.start + numbered.end(1), "a number in a list"))
+            row.marks.append(
+                (row.start + numbered.start(1), row.start + numbered.end(1), "a number in a list")
+            )
             row.start += numbered.end()
         elif lettered := LETTER_BULLET.match(row.content):
             row.letter = ord(lettered.group(1)) - ord("a") + 1
-            row.marks.append((row.start + lettered.start(1), row.start + lettered.end(1), f"number {row.letter} of the list"))
+            row.marks.append(
+                (
+                    row.start + lettered.start(1),
+                    row.start + lettered.end(1),
+                    f"number {row.letter} of the list",
+                )
+            )
             row.start += lettered.end()
         elif bullet := BULLET.match(row.content):
             row.start += bullet.end()
@@ -289,7 +304,9 @@ class DocumentPass:
         before = rows[at - 1] if at else None
         if before is None or (before.role == "note" and not before.heading):
             return False
-        return any(phrase.kind in ("every", "interval", "tabata", "stations") for phrase in tokenize(before.text))
+        return any(
+            phrase.kind in ("every", "interval", "tabata", "stations") for phrase in tokenize(before.text)
+        )
 
     def _make_heading(self, row: Row) -> None:
         inner = read_heading(row.content)
@@ -303,7 +320,10 @@ class DocumentPass:
         timed = [
             (row, match)
             for row in rows
-            if row.role == "work" and not row.heading and (match := OF_THE_CLOCK.match(row.content)) and not self._arranges(row.content)
+            if row.role == "work"
+            and not row.heading
+            and (match := OF_THE_CLOCK.match(row.content))
+            and not self._arranges(row.content)
         ]
         times = [int(match.group(1)) * 60 + int(match.group(2)) for _, match in timed]
         if len(timed) < LEAST_CLOCK_ROWS or times != sorted(set(times)) or times[0] < FIRST_HOUR * 60:
@@ -326,14 +346,22 @@ class DocumentPass:
         end = len(row.text)
         if (remark := REMARK.search(row.text, row.start)) and row.content.lstrip()[:2] != "//":
             end = remark.start()
-        if row.heading is None and is_schedule(row.text, tokenize(row.text), self._names_exactly(row.content)):
+        if row.heading is None and is_schedule(
+            row.text, tokenize(row.text), self._names_exactly(row.content)
+        ):
             row.role = "schedule"
             return
         visible = row.text[:end]
         if leads_with_division(visible[row.start :]):
-            pieces = [(start, stop, place > 0 and self._is_note(row, start, stop)) for place, (start, stop) in enumerate(sentences_of(visible, row.start))]
+            pieces = [
+                (start, stop, place > 0 and self._is_note(row, start, stop))
+                for place, (start, stop) in enumerate(sentences_of(visible, row.start))
+            ]
         else:
-            pieces = [(start, stop, self._is_note(row, start, stop)) for start, stop in sentences_of(visible, row.start)]
+            pieces = [
+                (start, stop, self._is_note(row, start, stop))
+                for start, stop in sentences_of(visible, row.start)
+            ]
         row.pieces = _joined(self._after_notes(row, pieces))
         if row.pieces and all(note for _, _, note in row.pieces) and not row.heading and end == len(row.text):
             row.role = "note"
@@ -341,7 +369,9 @@ class DocumentPass:
         for start, stop, note in row.pieces:
             if not note:
                 phrases = tokenize(row.text[start:stop])
-                row.named |= any(phrase.kind == "words" and self.names.find(phrase.text) is not None for phrase in phrases)
+                row.named |= any(
+                    phrase.kind == "words" and self.names.find(phrase.text) is not None for phrase in phrases
+                )
                 row.has_sets |= any(phrase.kind == "sets" or phrase.times > 1 for phrase in phrases)
                 row.format |= any(phrase.kind in TELLING for phrase in phrases)
 
@@ -350,7 +380,13 @@ class DocumentPass:
         kept: list[tuple[int, int, bool]] = []
         for start, stop, note in pieces:
             follows = bool(kept) and kept[-1][2]
-            kept.append((start, stop, note or (follows and not self.prose.begins_work(tokenize(row.text[start:stop])))))
+            kept.append(
+                (
+                    start,
+                    stop,
+                    note or (follows and not self.prose.begins_work(tokenize(row.text[start:stop]))),
+                )
+            )
         return kept
 
     def _names_exactly(self, text: str) -> bool:
@@ -364,7 +400,12 @@ class DocumentPass:
 
     def _title(self, rows: list[Row]) -> None:
         """A first row of words that say no work names the session."""
-        if len(rows) < 2 or rows[0].heading or rows[0].role not in ("work", "note") or rows[0].number > 3 and rows[0].after_blank:
+        if (
+            len(rows) < 2
+            or rows[0].heading
+            or rows[0].role not in ("work", "note")
+            or (rows[0].number > 3 and rows[0].after_blank)
+        ):
             return
         row = rows[0]
         phrases = tokenize(row.content)
@@ -374,9 +415,19 @@ class DocumentPass:
     def _follow(self, rows: list[Row]) -> None:
         """Whether a list stands below each row, before the block ends."""
         for row, following in zip(rows, rows[1:], strict=False):
-            row.followed_deeper = following.indent > row.indent or following.bullet is not None or following.text.lstrip()[:1] in "-•*"
+            row.followed_deeper = (
+                following.indent > row.indent
+                or following.bullet is not None
+                or following.text.lstrip()[:1] in "-•*"
+            )
             row.followed = following.item and not following.after_blank and following.heading is None
-            if following.role == "work" and following.format and not following.named and not following.after_blank and not following.heading:
+            if (
+                following.role == "work"
+                and following.format
+                and not following.named
+                and not following.after_blank
+                and not following.heading
+            ):
                 row.followed = row.followed or _next_items(rows, following)
 
 

@@ -34,23 +34,45 @@ class TwoCaps:
     text: str
 
 
-def doubts_of(parts: tuple[Part, ...], two_caps: tuple[TwoCaps, ...], catalog: Catalog, sure: frozenset[int]) -> tuple[Doubt, ...]:
+def doubts_of(
+    parts: tuple[Part, ...], two_caps: tuple[TwoCaps, ...], catalog: Catalog, sure: frozenset[int]
+) -> tuple[Doubt, ...]:
     """Every doubt of a workout, in the order of its text. sure: lines that were said to be so."""
     found = [doubt for part in parts for doubt in _of_part(part, catalog)]
-    found += [Doubt(one.line, 1, one.text, one.text, "this part has another time cap already") for one in two_caps]
-    return tuple(sorted((one for one in found if one.line not in sure), key=lambda one: (one.line, one.column)))
+    found += [
+        Doubt(one.line, 1, one.text, one.text, "this part has another time cap already") for one in two_caps
+    ]
+    return tuple(
+        sorted((one for one in found if one.line not in sure), key=lambda one: (one.line, one.column))
+    )
 
 
 def _of_part(part: Part, catalog: Catalog) -> Iterator[Doubt]:
     fmt = part.format
     minutes = (fmt.minutes or 0) * fmt.repeat
     if part.kind in ASKING_KINDS and part.headed and not part.work and (fmt.said or not part.notes):
-        yield Doubt(part.line, 1, part.name, f"{part.name} without any work", "a part with a name has a list as a rule")
+        yield Doubt(
+            part.line,
+            1,
+            part.name,
+            f"{part.name} without any work",
+            "a part with a name has a list as a rule",
+        )
     if minutes > LONGEST_PIECE_MIN or (fmt.cap_s or 0) > LONGEST_PIECE_MIN * 60:
         longest = max(minutes, (fmt.cap_s or 0) / 60)
         yield Doubt(part.line, 1, part.name, f"{longest:g} minutes", "that is longer than a class")
-    if (fmt.rounds or 0) * fmt.repeat > MOST_ROUNDS and not fmt.estimated and fmt.kind in ("rounds", "sets-x-reps"):
-        yield Doubt(part.line, 1, part.name, f"{(fmt.rounds or 0) * fmt.repeat} rounds", "that is more than any list is done")
+    if (
+        (fmt.rounds or 0) * fmt.repeat > MOST_ROUNDS
+        and not fmt.estimated
+        and fmt.kind in ("rounds", "sets-x-reps")
+    ):
+        yield Doubt(
+            part.line,
+            1,
+            part.name,
+            f"{(fmt.rounds or 0) * fmt.repeat} rounds",
+            "that is more than any list is done",
+        )
     for work in part.work:
         for what, why in _of_work(work, catalog.movements[work.movement]):
             yield Doubt(work.line, work.column, work.text, what, why)
@@ -64,7 +86,10 @@ def _of_work(work: Work, row: Movement) -> Iterator[tuple[str, str]]:
     yield from _of_load(work, row)
     carried = MOST_METRES.get(row.family, MOST_CARRIED_M)
     if (work.distance_m or 0) > carried:
-        yield f"{(work.distance_m or 0) / 1000:g} km of {row.name}", f"more than {carried / 1000:g} km are rare"
+        yield (
+            f"{(work.distance_m or 0) / 1000:g} km of {row.name}",
+            f"more than {carried / 1000:g} km are rare",
+        )
     if (work.calories or 0) > MOST_CALORIES and not work.reps_estimated:
         yield f"{work.calories} calories", f"more than {MOST_CALORIES} are rare"
     if row.unit == "second" and (work.written.seconds or 0) > LONGEST_HOLD_S:

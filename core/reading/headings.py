@@ -83,7 +83,9 @@ def _numbered(line: str) -> Heading | None:
 
 def _lettered_word(line: str, start: int) -> Heading | None:
     """'Day 1 - Upper': words that name a section only after a number."""
-    match = re.match(r"(legs|upper|lower|prep|all of it|lifting|primer)\b\s*(?:[.:,(-]|$)\s*", line[start:], re.IGNORECASE)
+    match = re.match(
+        r"(legs|upper|lower|prep|all of it|lifting|primer)\b\s*(?:[.:,(-]|$)\s*", line[start:], re.IGNORECASE
+    )
     return Heading(match.group(1), None, start + match.end()) if match else None
 
 
@@ -146,7 +148,11 @@ def _word_ends(said: str) -> list[int]:
 @lru_cache(maxsize=2048)
 def _opens(text: str) -> Opens | None:
     words = board_words()
-    for form in (text, text.replace(" & ", "/").replace(" + ", "/").replace(" / ", "/"), text.replace("-", " ")):
+    for form in (
+        text,
+        text.replace(" & ", "/").replace(" + ", "/").replace(" / ", "/"),
+        text.replace("-", " "),
+    ):
         if form in words.headings:
             return "part"
         if form in words.notes:
@@ -191,7 +197,9 @@ def letters_head_parts(lines: Iterable[str]) -> bool:
     """Whether lines starting with a bare capital letter ('A Back squat', 'B1 rows') head the parts of a text: two that follow
     one another do."""
     seen = [(ord(found.group(1)), found.group(2)) for found in map(BARE_LETTER.match, lines) if found]
-    return any(b[0] - a[0] == 1 or (a[0] == b[0] and a[1] and b[1]) for a, b in zip(seen, seen[1:], strict=False))
+    return any(
+        b[0] - a[0] == 1 or (a[0] == b[0] and a[1] and b[1]) for a, b in zip(seen, seen[1:], strict=False)
+    )
 
 
 def kind_named(name: str) -> PartKind | None:

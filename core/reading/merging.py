@@ -28,7 +28,9 @@ def _plain(fmt: Format) -> bool:
 
 def _with(base: Format, other: Format) -> Format:
     """A format with what another says beside its kind, where it says nothing itself."""
-    more = {name: value for name, value in said(other).items() if getattr(base, name) == getattr(Format(), name)}
+    more = {
+        name: value for name, value in said(other).items() if getattr(base, name) == getattr(Format(), name)
+    }
     return replace(base, for_time=base.for_time or other.for_time, **more)
 
 
@@ -41,9 +43,13 @@ def merged(first: Format, second: Format) -> Format | None:
         scheme = second.scheme or first.scheme
         if second.scheme and first.kind == "rounds" and first.rounds == len(second.scheme):
             first = replace(first, kind="for-time", rounds=None)  # "3 rounds of", "21-15-9"
-        return _with(replace(first, scheme=scheme, ladder_step=second.ladder_step or first.ladder_step), second)
+        return _with(
+            replace(first, scheme=scheme, ladder_step=second.ladder_step or first.ladder_step), second
+        )
     if first.kind == "intervals" and second.kind == "rounds":
-        return _with(replace(first, rounds=second.rounds), replace(second, rounds=None))  # "20/10", "8 rounds each"
+        return _with(
+            replace(first, rounds=second.rounds), replace(second, rounds=None)
+        )  # "20/10", "8 rounds each"
     return _of_rounds(first, second) if first.kind == "rounds" else None
 
 

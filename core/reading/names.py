@@ -14,140 +14,15 @@ from rapidfuzz import fuzz, process
 from rapidfuzz.distance import OSA
 
 from core.catalog import Catalog
-from core.catalog.rows import Movement
 from core.reading.board_words import board_words
+from core.reading.kit_words import IMPLEMENT_WORDS, NEAREST_KIT, passable_beside
+from core.reading.plain_words import plain_words, words_with_places
 
 ASSUME_FROM = 0.8  # confidence from which a misspelt name is read, and shown as an assumption; estimate
 SUGGEST_FROM = 50  # likeness (0..100) from which a name is suggested
 MOST_CANDIDATES = 5
 LONGEST_GUESSED = 60  # letters; longer runs of unknown words are prose and get no guesses
 REMEMBERED = 4096
-
-SHORT_FORMS = {
-    "db": "dumbbell",
-    "dbs": "dumbbell",
-    "dbl": "double",
-    "kb": "kettlebell",
-    "kbs": "kettlebell swing",
-    "bb": "barbell",
-    "mb": "medicine ball",
-    "med": "medicine",
-    "alt": "alternating",
-    "sa": "single arm",
-    "sl": "single leg",
-    "oh": "overhead",
-    "w": "with",
-    "w/": "with",
-    "w/o": "without",
-    "str": "strict",
-    "hs": "handstand",
-    "rev": "reverse",
-    "bw": "bodyweight",
-    "lat": "lateral",
-    "pullup": "pull up",
-    "pushup": "push up",
-    "pressup": "press up",
-    "chinup": "chin up",
-    "situp": "sit up",
-    "stepup": "step up",
-    "muscleup": "muscle up",
-    "getup": "get up",
-    "vup": "v up",
-    "deadlift": "deadlift",
-    "dead-lift": "deadlift",
-    "sdlhp": "sumo deadlift high pull",
-    "stepover": "step over",
-    "wallball": "wall ball",
-    "facing": "facing",
-    "farmers": "farmer",
-    "farmer's": "farmer",
-    "grip": "grip",
-    "ft": "foot",
-    "crossover": "cross over",
-    "doubleunder": "double under",
-    "rear-foot": "rear foot",
-    "ctb": "chest to bar",
-    "c2b": "chest to bar",
-    "ttb": "toe to bar",
-    "t2b": "toe to bar",
-    "sy": "synchro",
-    "ext": "extension",
-    "stoh": "shoulder to overhead",
-    "s2oh": "shoulder to overhead",
-    "s2o": "shoulder to overhead",
-    "sto": "shoulder to overhead",
-    "dl": "deadlift",
-    "dls": "deadlift",
-    "pwr": "power",
-    "cln": "clean",
-    "sqcl": "squat clean",
-    "thr": "thruster",
-    "mu": "muscle up",
-    "mus": "muscle up",
-    "abmats": "abmat",
-    "ab-mat": "abmat",
-    "bss": "bulgarian split squat",
-    "pulldown": "pull down",
-    "pushdown": "push down",
-    "farmer's": "farmer",
-}
-LIMBS = frozenset(
-    ("arm", "leg", "hand", "handed", "foot")
-)  # "one arm" is "single arm"; any other "one" is just one
-IRREGULAR = {
-    "us": "us",
-    "ups": "up",
-    "abs": "ab",
-    "calves": "calf",
-    "feet": "foot",
-    "lats": "lat",
-    "toes": "toe",
-    "knees": "knee",
-    "press": "press",
-    "bus": "bus",
-    "dips": "dip",
-    "series": "series",
-    "cross": "cross",
-    "plus": "plus",
-    "pass": "pass",
-    "this": "this",
-    "as": "as",
-    "is": "is",
-    "his": "his",
-    "tris": "tris",
-}
-# words that may stand beside a movement because its own kit is meant; with another one's they are handed back
-KIT_WORDS: dict[str, frozenset[str]] = {
-    "barbell": frozenset(("barbell", "bar", "rack", "rig", "empty", "plate")),
-    "dumbbell": frozenset(("dumbbell", "head")),
-    "kettlebell": frozenset(("kettlebell", "bell")),
-    "medicine-ball": frozenset(("medicine", "ball", "wall", "target", "high")),
-    "sandbag": frozenset(("sandbag", "bag")),
-    "box": frozenset(("box", "high", "low")),
-    "rings": frozenset(("ring", "low", "high")),
-    "pull-up-bar": frozenset(("bar", "rig", "rack", "hang")),
-    "wall": frozenset(("wall", "mat", "abmat", "head")),
-    "rope": frozenset(("rope",)),
-    "jump-rope": frozenset(("rope", "jump")),
-    "machine": frozenset(("machine", "erg", "rower", "stationary")),
-    "bench": frozenset(("bench",)),
-    "band": frozenset(("band", "banded")),
-    "plate": frozenset(("plate",)),
-    "sled": frozenset(("sled", "turf")),
-    "none": frozenset(("mat", "abmat", "floor", "wall", "body", "treadmill", "track", "outside", "grass", "turf", "street", "road")),
-}
-ONE_SIDED = frozenset(("single", "arm", "leg", "hand", "double"))
-NEAREST_KIT = {"kettlebell": "dumbbell"}  # what is read, and shown as assumed, where a movement is not known with its kit
-IMPLEMENT_WORDS = {
-    "barbell": "barbell",
-    "dumbbell": "dumbbell",
-    "kettlebell": "kettlebell",
-    "sandbag": "sandbag",
-    "plate": "plate",
-    "band": "band",
-    "banded": "band",
-    "medicine": "medicine-ball",
-}
 
 
 @dataclass(frozen=True, slots=True)
@@ -168,50 +43,6 @@ class Match:
     words: int = 1
 
 
-def plain(text: str) -> str:
-    """Words in the form in which names are compared."""
-    return " ".join(_plain_words(text))
-
-
-@lru_cache(maxsize=8192)
-def _plain_words(text: str) -> tuple[str, ...]:
-    found: list[str] = []
-    for word in (
-        text.lower().replace("t&g", "tng").replace("-", " ").replace("/", " ").replace("&", " and ").split()
-    ):
-        word = word.strip(".,'()").replace(".", "")
-        if not any(letter.isalnum() for letter in word):
-            continue
-        whole = SHORT_FORMS.get(word) or SHORT_FORMS.get(singular(word)) or singular(word)
-        found.extend(whole.split())
-    return tuple("single" if _is_one_limb(found, index) else word for index, word in enumerate(found))
-
-
-def _is_one_limb(words: list[str], index: int) -> bool:
-    return words[index] in ("1", "one") and index + 1 < len(words) and words[index + 1] in LIMBS
-
-
-def singular(word: str) -> str:
-    """'lunges' -> 'lunge', 'presses' -> 'press', 'carries' -> 'carry', \"farmer's\" -> 'farmer'."""
-    if word in IRREGULAR:
-        return IRREGULAR[word]
-    if word.endswith("'s"):
-        return word[:-2]
-    if len(word) < 4 or not word.endswith("s") or word.endswith("ss"):
-        return word
-    if word.endswith("ies") and len(word) > 4:
-        return word[:-3] + "y"
-    if word.endswith(("sses", "shes", "ches", "xes", "zzes")):
-        return word[:-2]
-    return word[:-1]
-
-
-def _passable(row: Movement) -> frozenset[str]:
-    """Words that may stand beside a movement without making it another one."""
-    own = KIT_WORDS.get(row.implement, frozenset())
-    return board_words().passable | own | (ONE_SIDED if row.sides == 2 else frozenset())
-
-
 class NameTable:
     """Every name of one catalog in plain words. Built once a catalog."""
 
@@ -219,9 +50,9 @@ class NameTable:
         self.names: dict[tuple[str, ...], str] = {}
         for row in catalog.movements.values():
             for one in (row.name, row.id, *row.aliases):
-                self.names.setdefault(_plain_words(one), row.id)
+                self.names.setdefault(plain_words(one), row.id)
         for word, movement in taught:
-            self.names[_plain_words(word)] = movement
+            self.names[plain_words(word)] = movement
         self.names.pop((), None)
         self.longest = max(len(name) for name in self.names)
         self.joined = {" ".join(name): movement for name, movement in self.names.items()}
@@ -231,9 +62,15 @@ class NameTable:
                 self._with_word.setdefault(word, []).append(" ".join(name))
         self.firsts = {name[0] for name in self.names}
         self.words = frozenset(word for name in self.names for word in name)
-        self.passable = {row.id: _passable(row) for row in catalog.movements.values()}
+        self.passable = {row.id: passable_beside(row) for row in catalog.movements.values()}
         self.vocabulary = sorted(self.words | {word for word in board_words().passable if len(word) > 3})
-        self._known = frozenset(self.vocabulary) | board_words().passable | board_words().sentences | board_words().notes | board_words().plain
+        self._known = (
+            frozenset(self.vocabulary)
+            | board_words().passable
+            | board_words().sentences
+            | board_words().notes
+            | board_words().plain
+        )
         self._by_length: dict[int, list[str]] = {}
         for word in self.vocabulary:
             self._by_length.setdefault(len(word), []).append(word)
@@ -302,7 +139,7 @@ class Names:
         return found[text]
 
     def _look_up(self, text: str) -> Match | None:
-        words = _words_with_places(text)
+        words = words_with_places(text)
         exact = self._find(words, exact=True)
         if exact and not exact.left_over:
             return exact
@@ -313,12 +150,16 @@ class Names:
 
     def starts(self, text: str) -> bool:
         """Whether the first words are exactly a movement's name, perhaps after modifiers."""
-        match = self._find(_words_with_places(text), exact=True)
-        return match is not None and all(word in board_words().passable for word in _plain_words(text[: match.start]))
+        match = self._find(words_with_places(text), exact=True)
+        return match is not None and all(
+            word in board_words().passable for word in plain_words(text[: match.start])
+        )
 
     def candidates(self, text: str) -> tuple[str, ...]:
         """Up to five movement ids a text may have meant, nearest first."""
-        kept = [word for word in _plain_words(text) if word not in board_words().passable] or list(_plain_words(text))
+        kept = [word for word in plain_words(text) if word not in board_words().passable] or list(
+            plain_words(text)
+        )
         return self._table.candidates(" ".join(kept))
 
     def _find(self, words: list[tuple[int, int, str]], exact: bool) -> Match | None:
@@ -399,18 +240,3 @@ class Names:
                 others.remove(kit)
                 return known, sorted([kit, *used]), "" if one == word else " ".join((one, *plain_name))
         return movement, used, ""
-
-
-def _words_with_places(text: str) -> list[tuple[int, int, str]]:
-    """(start, end, plain word) of every plain word; words made of several share their place."""
-    found, place = [], 0
-    for word in text.split():
-        place = text.index(word, place)
-        for form in _plain_words(word):
-            found.append((place, place + len(word), form))
-        place += len(word)
-    forms = [form for _, _, form in found]
-    return [
-        (start, end, "single" if _is_one_limb(forms, index) else form)
-        for index, (start, end, form) in enumerate(found)
-    ]

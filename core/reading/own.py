@@ -13,7 +13,8 @@ from core.catalog.own import OWN_MOVEMENTS, OWN_PREFIX, with_movements
 from core.catalog.references import check_movement
 from core.catalog.rows import Movement
 from core.errors import CatalogError, UnusableFile
-from core.reading.names import Names, plain
+from core.reading.names import Names
+from core.reading.plain_words import plain
 
 FILE_KIND = "dusty-chalk-movements"
 FILE_VERSION = 1

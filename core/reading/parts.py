@@ -73,7 +73,11 @@ class PartDraft:
         outer, times = self.parent, 1
         while outer is not None:
             fmt = outer.format
-            times *= (fmt.rounds or 1) * fmt.repeat if fmt is not None and fmt.kind in ("rounds", "every-minute") else 1
+            times *= (
+                (fmt.rounds or 1) * fmt.repeat
+                if fmt is not None and fmt.kind in ("rounds", "every-minute")
+                else 1
+            )
             outer = outer.parent
         return times
 
@@ -123,7 +127,9 @@ class Parts:
         return part
 
     def _next_letter(self) -> str:
-        newest = next((part.name for part in reversed(self.all) if len(part.name) == 1 and part.name.isalpha()), None)
+        newest = next(
+            (part.name for part in reversed(self.all) if len(part.name) == 1 and part.name.isalpha()), None
+        )
         return chr(min(ord("Z"), ord(newest) + 1)) if newest else "A"
 
     # -- formats --------------------------------------------------------------------------------
@@ -152,7 +158,13 @@ class Parts:
         cap = part.changes.get("cap_s") or (part.format.cap_s if part.format else None)
         if cap and changes.get("cap_s") not in (None, cap):
             self.two_caps.append(TwoCaps(row.number, row.content.strip()))
-        if changes.get("rounds") and part.parent is None and part.format is not None and part.format.rounds and part.work:
+        if (
+            changes.get("rounds")
+            and part.parent is None
+            and part.format is not None
+            and part.format.rounds
+            and part.work
+        ):
             changes["repeat"] = changes.pop("rounds")  # "x 2" below "3 rounds": all of it twice
         part.changes |= changes
 
@@ -190,7 +202,11 @@ class Parts:
 
     def _interrupts(self, part: PartDraft, fmt: Format, row: Row) -> bool:
         """'100 cal bike for time. Every 2 min 5 burpees': the minutes only interrupt the piece."""
-        timed = part.format is not None and part.format.kind in ("for-time", "as-many-as-possible") and bool(part.work)
+        timed = (
+            part.format is not None
+            and part.format.kind in ("for-time", "as-many-as-possible")
+            and bool(part.work)
+        )
         if not timed or fmt.kind != "every-minute" or fmt.rounds is not None or not row.named:
             return False
         part.notes.append(f"every {(fmt.interval_s or 60) // 60}:{(fmt.interval_s or 60) % 60:02}")
@@ -199,11 +215,15 @@ class Parts:
     def _begin(self, part: PartDraft, fmt: Format, row: Row) -> None:
         inside = part.repeats and part.format_indent is not None and row.indent > part.format_indent
         outer = part if inside else self._outer(part, row)
-        if (part.work and any(one.role != "buy-in" for one in part.work)) or (part.format is not None and not part.work):
+        if (part.work and any(one.role != "buy-in" for one in part.work)) or (
+            part.format is not None and not part.work
+        ):
             part = self.next(row.number)
             part.parent = outer
         if part.format is not None and part.work:  # only a buy-in so far: what follows is the piece itself
-            fmt = replace(fmt, for_time=fmt.for_time or part.format.for_time, cap_s=fmt.cap_s or part.format.cap_s)
+            fmt = replace(
+                fmt, for_time=fmt.for_time or part.format.for_time, cap_s=fmt.cap_s or part.format.cap_s
+            )
         part.format, part.format_indent, part.work_indent, part.adjacent = fmt, row.indent, None, False
         part.block_role = ""
         part.format_line = row.number
@@ -237,7 +257,11 @@ class Parts:
         outer = self._outer(part, row)
         following = self.next(row.number)
         if outer is not None:
-            following.format, following.format_indent, following.parent = outer.format, outer.format_indent, outer.parent
+            following.format, following.format_indent, following.parent = (
+                outer.format,
+                outer.format_indent,
+                outer.parent,
+            )
         return following
 
     def _ended(self, part: PartDraft, row: Row, draft: Draft) -> bool:
@@ -257,7 +281,9 @@ class Parts:
 
     def _ended_by_indent(self, part: PartDraft, row: Row) -> bool:
         return (
-            part.repeats and part.format_indent is not None and (part.work_indent or 0) > part.format_indent >= row.indent
+            part.repeats
+            and part.format_indent is not None
+            and (part.work_indent or 0) > part.format_indent >= row.indent
         )
 
     def _sets_begin(self, part: PartDraft, draft: Draft) -> bool:
@@ -285,13 +311,23 @@ class Parts:
         _carry_loads(part.work)
         reading = rounds_of(fmt, part.work, self.catalog)
         if reading.estimated:
-            fmt = replace(fmt, rounds=reading.rounds, estimated=True, rounds_range=(reading.fewest, reading.most))
+            fmt = replace(
+                fmt, rounds=reading.rounds, estimated=True, rounds_range=(reading.fewest, reading.most)
+            )
         works = tuple(finish(draft, fmt, reading, self.catalog) for draft in part.work)
         blocks = {work.division for work in part.work if work.division and not work.replaces} - {"rx"}
         shared = any(one.division in (None, "rx") for one in part.work)
         if blocks and shared and not any(one.replaces for one in part.work):
             works = block_overrides(works, blocks)
-        return Part(part.name, self._kind(part, fmt), fmt, works, tuple(part.notes), part.line, part.heading and not part.rested)
+        return Part(
+            part.name,
+            self._kind(part, fmt),
+            fmt,
+            works,
+            tuple(part.notes),
+            part.line,
+            part.heading and not part.rested,
+        )
 
     def _format(self, part: PartDraft) -> Format:
         for one in part.work if part.all_out else ():
@@ -339,7 +375,8 @@ class Parts:
         heavy = [
             work
             for work in part.work
-            if (work.percents or work.rpe) and self.catalog.movements[work.movement].implement in STRENGTH_IMPLEMENTS
+            if (work.percents or work.rpe)
+            and self.catalog.movements[work.movement].implement in STRENGTH_IMPLEMENTS
         ]
         return "strength" if heavy and len(heavy) == len(part.work) else "conditioning"
 
@@ -372,7 +409,7 @@ def _carry_loads(works: list[Draft]) -> None:
         if work.division not in (None, "rx"):
             continue
         before = last.get(work.movement)
-        lighter = work.percents or work.rpe or work.bodyweight or work.scheme and work.sets_written
+        lighter = work.percents or work.rpe or work.bodyweight or (work.scheme and work.sets_written)
         if before is not None and not work.loads and not lighter and before.complex == work.complex:
             lend(before, work, ("loads", "load_unit", "load_text", "implements"))
             work.assumed.append(f"{before.load_text} as above")

@@ -12,22 +12,84 @@ from core.reading.tokens import Phrase
 
 COUNTED = frozenset(("count", "measure", "sets", "scheme", "ladder", "clock", "sum", "span"))
 ARRANGES = frozenset(
-    ("every", "amrap", "interval", "rounds", "for-time", "death-by", "max", "build", "rest", "cap", "then", "station", "team",
-     "buy-in", "cash-out", "quality", "division", "window", "synchro", "set-word", "tabata", "stations", "everyone")
+    (
+        "every",
+        "amrap",
+        "interval",
+        "rounds",
+        "for-time",
+        "death-by",
+        "max",
+        "build",
+        "rest",
+        "cap",
+        "then",
+        "station",
+        "team",
+        "buy-in",
+        "cash-out",
+        "quality",
+        "division",
+        "window",
+        "synchro",
+        "set-word",
+        "tabata",
+        "stations",
+        "everyone",
+    )
 )  # kinds of phrase a line of work may begin with
 STRONG = frozenset(("tabata", "amrap", "every", "for-time", "interval"))
 MARKED = re.compile(
-    r"^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-]|instead of\b|(?:from|to|re|cc|subject|date|ps|p\.s\.)\s*:)", re.IGNORECASE
+    r"^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-]|instead of\b|(?:from|to|re|cc|subject|date|ps|p\.s\.)\s*:)",
+    re.IGNORECASE,
 )
 LABEL = re.compile(r"^\s*[*_#•-]*\s*([A-Za-z][\w'’/ -]{1,24}?)\s*(?:\([^)]*\)\s*)?[:–]\s+\S")
 _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?")
-_CLOCKS = re.compile(r"(?<![\d:.])(?:[012]?\d[:.h][0-5]\d|[012]?\d\s?(?:am|pm|a|p|h|uhr))(?![\d:.]|\s?(?:kg|km|m\b|min|mile|k\b|x))", re.IGNORECASE)
-_EVENT_WORDS = re.compile(r"\b(?:doors|heats?|briefing|check-?in|registration|weigh-?in|prize\s?giving|classes|class times|kurse|turmas|open from|closes)\b", re.IGNORECASE)
+_CLOCKS = re.compile(
+    r"(?<![\d:.])(?:[012]?\d[:.h][0-5]\d|[012]?\d\s?(?:am|pm|a|p|h|uhr))(?![\d:.]|\s?(?:kg|km|m\b|min|mile|k\b|x))",
+    re.IGNORECASE,
+)
+_EVENT_WORDS = re.compile(
+    r"\b(?:doors|heats?|briefing|check-?in|registration|weigh-?in|prize\s?giving|classes|class times|kurse|turmas|open from|closes)\b",
+    re.IGNORECASE,
+)
 _ONLY_TIMES = re.compile(r"^[\s\d:./|,;&+()h-]*$", re.IGNORECASE)
-TITLE_OPENERS = re.compile(r"\b(?:week|day|session|phase|block|cycle|test|wod|workout|event|part|class|lesson|mon|tue|wed|thu|fri|sat|sun)", re.IGNORECASE)
+TITLE_OPENERS = re.compile(
+    r"\b(?:week|day|session|phase|block|cycle|test|wod|workout|event|part|class|lesson|mon|tue|wed|thu|fri|sat|sun)",
+    re.IGNORECASE,
+)
 _NEVER_IN_TITLE = frozenset(
-    ("measure", "sets", "scheme", "ladder", "sum", "span", "every", "amrap", "interval", "rounds", "for-time", "death-by", "max", "build", "rm", "rest", "cap",
-     "tempo", "rpe", "share", "expect", "note", "tabata", "percent", "buy-in", "cash-out", "quality", "set-word", "then")
+    (
+        "measure",
+        "sets",
+        "scheme",
+        "ladder",
+        "sum",
+        "span",
+        "every",
+        "amrap",
+        "interval",
+        "rounds",
+        "for-time",
+        "death-by",
+        "max",
+        "build",
+        "rm",
+        "rest",
+        "cap",
+        "tempo",
+        "rpe",
+        "share",
+        "expect",
+        "note",
+        "tabata",
+        "percent",
+        "buy-in",
+        "cash-out",
+        "quality",
+        "set-word",
+        "then",
+    )
 )
 LONGEST_TITLE = 12
 _OPEN_SENTENCES = frozenset(("cap", "rest", "team", "share", "stations", "division", "every"))
@@ -54,7 +116,9 @@ class Prose:
             return True
         if labelled_note(text) or (text.rstrip().endswith(".") and _opens_with_label(text)):
             return True
-        if "?" in text and (not self._named(phrases) or not any(phrase.kind in COUNTED for phrase in phrases)):
+        if "?" in text and (
+            not self._named(phrases) or not any(phrase.kind in COUNTED for phrase in phrases)
+        ):
             return True
         words = [_bare(word) for word in _WORD.findall(text)]
         told = sum(_bare(word) in self.little for word in self._own_words(phrases))
@@ -92,7 +156,9 @@ class Prose:
 
     def begins_work(self, phrases: Sequence[Phrase]) -> bool:
         """Whether the first words count something, arrange something, or name a movement that is counted after."""
-        real = [phrase for phrase in phrases if phrase.kind not in ("dash", "open", "other", "colon", "bar", "at")]
+        real = [
+            phrase for phrase in phrases if phrase.kind not in ("dash", "open", "other", "colon", "bar", "at")
+        ]
         if not real:
             return False
         first = real[0]
@@ -114,14 +180,24 @@ class Prose:
         match = self.names.find(first.text)
         if match is None or match.left_over:
             return False
-        return self.names.starts(first.text) and any(phrase.kind in COUNTED or phrase.kind in ("max", "build") for phrase in real[1:4])
+        return self.names.starts(first.text) and any(
+            phrase.kind in COUNTED or phrase.kind in ("max", "build") for phrase in real[1:4]
+        )
 
     def _only_a_time(self, phrases: Sequence[Phrase]) -> bool:
         """'In the pool, 8:15 sharp': words, and no number but a time of the day."""
         numbers = [phrase for phrase in phrases if phrase.kind in COUNTED]
-        of_day = all(phrase.kind == "clock" and FIRST_HOUR * 60 <= phrase.values[0] <= LAST_HOUR * 60 for phrase in numbers)
+        of_day = all(
+            phrase.kind == "clock" and FIRST_HOUR * 60 <= phrase.values[0] <= LAST_HOUR * 60
+            for phrase in numbers
+        )
         arranged = any(phrase.kind in ARRANGES for phrase in phrases)
-        return of_day and not arranged and not self._named(phrases) and any(phrase.kind == "words" for phrase in phrases)
+        return (
+            of_day
+            and not arranged
+            and not self._named(phrases)
+            and any(phrase.kind == "words" for phrase in phrases)
+        )
 
     def _arranges(self, phrases: Sequence[Phrase]) -> bool:
         """Whether a line sets a format somewhere, and names or counts what is done."""
@@ -130,12 +206,20 @@ class Prose:
 
     def _own_words(self, phrases: Sequence[Phrase]) -> list[str]:
         """The words of a line that are no keyword of the trade."""
-        return [word for phrase in phrases if phrase.kind in _PROSE_KINDS for word in _WORD.findall(phrase.text)]
+        return [
+            word for phrase in phrases if phrase.kind in _PROSE_KINDS for word in _WORD.findall(phrase.text)
+        ]
 
     def _long_sentence(self, text: str, phrases: Sequence[Phrase], words: list[str], told: int) -> bool:
         """A sentence that happens to begin like work: '6 rowers are free today, so ask before you start.'"""
         timed = any(phrase.kind in ("clock", "measure") for phrase in phrases[1:3])
-        if phrases[0].kind in _OPEN_SENTENCES and told and not timed and text.rstrip().endswith((".", "!")) and not self._named(phrases):
+        if (
+            phrases[0].kind in _OPEN_SENTENCES
+            and told
+            and not timed
+            and text.rstrip().endswith((".", "!"))
+            and not self._named(phrases)
+        ):
             return True  # "Cap for part B is 20 minutes."
         return told > MOST_IN_WORK and told >= SENTENCE_SHARE * len(words)
 
@@ -150,13 +234,20 @@ def _bare(word: str) -> str:
 def labelled_note(text: str) -> bool:
     """'Score: total reps', 'Cues - long arms': a label that says no work follows."""
     match = LABEL.match(text)
-    return match is not None and " ".join(match.group(1).lower().replace("’", "'").split()) in board_words().notes
+    return (
+        match is not None
+        and " ".join(match.group(1).lower().replace("’", "'").split()) in board_words().notes
+    )
 
 
 def _opens_with_label(text: str) -> bool:
     """'Percentages of snatch for lines 1 and 2.': a sentence that starts with such a label."""
     word = _WORD.search(text)
-    return word is not None and word.group().lower() in board_words().notes and len(_WORD.findall(text)) > SHORT_OPENING
+    return (
+        word is not None
+        and word.group().lower() in board_words().notes
+        and len(_WORD.findall(text)) > SHORT_OPENING
+    )
 
 
 def is_schedule(text: str, phrases: Sequence[Phrase], named: bool) -> bool:

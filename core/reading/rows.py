@@ -14,7 +14,9 @@ from core.reading.languages import Translated
 from core.reading.tables import Standard
 
 RowRole = Literal["work", "note", "title", "schedule", "heading", "table", "too-long"]
-BULLET = re.compile(r"^\s*(?:[-*•·▪◦‣●○–—>✓✔☐]+(?=\s|\w)|\d{1,2}[.)](?=\s|[A-Za-z])|\(\d{1,2}\)(?=\s)|\[[ x]?\])\s*")
+BULLET = re.compile(
+    r"^\s*(?:[-*•·▪◦‣●○–—>✓✔☐]+(?=\s|\w)|\d{1,2}[.)](?=\s|[A-Za-z])|\(\d{1,2}\)(?=\s)|\[[ x]?\])\s*"
+)
 NUMBER_BULLET = re.compile(r"^\s*(?:[-*•]\s*)?\(?(\d{1,2})(?:[.)]|:(?=\s))(?=\s|[A-Za-z])\s*")
 NUMBER_DASH = re.compile(r"^\s*(\d{1,2})\s+[-–]\s+(?=\S)")
 LETTER_BULLET = re.compile(r"^\s*\(?([a-h])[).]\s+(?=\S)")
@@ -25,19 +27,27 @@ SET_NUMBER = re.compile(
 )
 OF_THE_CLOCK = re.compile(r"^\s*(?:at\s+)?([012]?\d)[:.h]([0-5]\d)\s*(?:h|uhr)?\s*[-–:|]?\s+(?=[A-Za-z\"“])")
 OF_THE_HOUR = re.compile(r"^\s*([0-6]\d)\s*[-–]\s*([0-6]\d)\s*(?:min|')?\s*[:\-–]?\s+(?=[A-Za-z])")
-AT_A_TIME = re.compile(r"^\s*(?:at|@|on\s+the)\s+\d{1,2}:\d{2}(?!\d|\s*(?:x|for)\s*\d)\s*[:,–-]?\s*", re.IGNORECASE)
+AT_A_TIME = re.compile(
+    r"^\s*(?:at|@|on\s+the)\s+\d{1,2}:\d{2}(?!\d|\s*(?:x|for)\s*\d)\s*[:,–-]?\s*", re.IGNORECASE
+)
 _BESIDE_HEADING = re.compile(
     r"\s*(?:[-–—/|,:]+(?=\s|$)|[\"“«][^\"”»]{1,60}[\"”»]|(?:[01]?\d|2[0-3])[:.h][0-5]\d(?:\s*[-–]\s*(?:[01]?\d|2[0-3])[:.h][0-5]\d)?\s*(?:h|uhr|am|pm)?"
     r"(?:\s*(?:mass\s+)?start)?(?=\s*(?:[-–—/|,(]|\s{2}|$))|\((?![^)]*(?:split|shar|pairs|team|partner|each|time|amrap|emom|round|for|reps))(?:[^)\d]{1,40})\)(?=\s*(?:[-–—/|,:]|$))|(?:mass\s+start|\w+\s+division)(?=\s*$))\s*",
     re.IGNORECASE,
 )
-_LENGTH = re.compile(r"\s*\(?\d{1,3}(?:\s*[-–]\s*\d{1,3})?\s*(?:min(?:ute)?s?|')\)?(?=\s*:)\s*", re.IGNORECASE)
+_LENGTH = re.compile(
+    r"\s*\(?\d{1,3}(?:\s*[-–]\s*\d{1,3})?\s*(?:min(?:ute)?s?|')\)?(?=\s*:)\s*", re.IGNORECASE
+)
 WEEK_OF = re.compile(r"^\s*(?:week|wk)\s*\d{1,2}\s*[:\-–]\s*(?=\S)", re.IGNORECASE)
 REMARK = re.compile(r"\s//\s*")
 _SENTENCE_END = re.compile(r"(?<=[a-z0-9%)\]\"”])[.!?]+\s+(?=[A-ZÀ-Ý\"“¿¡(])(?![A-Z]{2,4}\s?[:=])")
-_NO_END = re.compile(r"(?:\b(?:alt|ea|min|mins|sec|vs|no|approx|max|incl|st|dr|w|i\.e|e\.g|a\.m|p\.m|reps|cal|t\.c|s\.a)|^\s*\d{1,2}|^\s*\w)$", re.IGNORECASE)
+_NO_END = re.compile(
+    r"(?:\b(?:alt|ea|min|mins|sec|vs|no|approx|max|incl|st|dr|w|i\.e|e\.g|a\.m|p\.m|reps|cal|t\.c|s\.a)|^\s*\d{1,2}|^\s*\w)$",
+    re.IGNORECASE,
+)
 _INLINE_STATION = re.compile(
-    r"(?:(?<=\s)|(?<=[:,;])|^)\(?(?:([A-Ha-h])[).]|(?:min(?:ute)?\s*|m)(\d{1,2})\s*[:.)=-]|(\d{1,2})\))\s+(?=\S)", re.IGNORECASE
+    r"(?:(?<=\s)|(?<=[:,;])|^)\(?(?:([A-Ha-h])[).]|(?:min(?:ute)?\s*|m)(\d{1,2})\s*[:.)=-]|(\d{1,2})\))\s+(?=\S)",
+    re.IGNORECASE,
 )
 LEAST_INLINE = 2
 
@@ -93,7 +103,9 @@ def without_symbols(line: str) -> str:
     if line.isascii():
         return line
     return "".join(
-        " " if unicodedata.category(letter) in ("So", "Sk", "Cn", "Cf", "Mn") and letter not in "×″′♂♀" else letter
+        " "
+        if unicodedata.category(letter) in ("So", "Sk", "Cn", "Cf", "Mn") and letter not in "×″′♂♀"
+        else letter
         for letter in line
     )
 
@@ -101,7 +113,9 @@ def without_symbols(line: str) -> str:
 def after_heading(text: str, start: int, worded: bool) -> int:
     """Where the words of a heading's row begin after names in quotes, times of the day and remarks beside it, and after how long
     it lasts where words head it."""
-    while (match := _BESIDE_HEADING.match(text, start) or (_LENGTH.match(text, start) if worded else None)) and match.end() > start:
+    while (
+        match := _BESIDE_HEADING.match(text, start) or (_LENGTH.match(text, start) if worded else None)
+    ) and match.end() > start:
         start = match.end()
     return start
 
@@ -126,10 +140,7 @@ def sentences_of(text: str, start: int) -> Iterator[tuple[int, int]]:
 def inline_stations(text: str, start: int) -> list[tuple[int, int, int, int]]:
     """(where its sign starts, where its words start, where they end, its number) of 'A) .. B) .. C) ..' on one line; empty
     where the signs do not count up from the first."""
-    found = [
-        (match.start(), match.end(), _place(match))
-        for match in _INLINE_STATION.finditer(text, start)
-    ]
+    found = [(match.start(), match.end(), _place(match)) for match in _INLINE_STATION.finditer(text, start)]
     if len(found) < LEAST_INLINE or [number for _, _, number in found] != list(range(1, len(found) + 1)):
         return []
     stops = [begin for begin, _, _ in found[1:]] + [len(text)]

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from core.reading.chunks import ChunkReader
-from core.reading.draft import Chunk
-from core.reading.divisions import division_id
 from core.reading.board_words import board_words
+from core.reading.chunks import ChunkReader
+from core.reading.divisions import division_id
+from core.reading.draft import Chunk
 from core.reading.line import SILENT, Line
 from core.reading.names import Names
 from core.reading.scan import FILLERS
@@ -50,12 +50,20 @@ class Splitter:
                 and found[-1][1].draft.has_amount
                 and not chunk.draft.has_amount
             )
-            if choice and found and (chunk.named or joined_by == "or") and own is None:  # another choice, not more work
+            if (
+                choice and found and (chunk.named or joined_by == "or") and own is None
+            ):  # another choice, not more work
                 read.take(indices, "note", "another choice")
                 first, last = read.phrases[indices[0]], read.phrases[indices[-1]]
                 found[-1][1].draft.notes.append(f"or {read.text[first.column : last.end]}")
                 continue
-            if not chunk.named and not found and not read.of_division and self._names_later(read, indices[-1]) and own is None:
+            if (
+                not chunk.named
+                and not found
+                and not read.of_division
+                and self._names_later(read, indices[-1])
+                and own is None
+            ):
                 for index in indices:
                     read.taken.discard(index)
                 carried = indices  # "5x5, back squat": amounts first
@@ -92,7 +100,9 @@ class Splitter:
             ):
                 continue
             inside = [one for one in range(index + 3, len(read.phrases)) if one in read.bracketed]
-            if any(read.phrases[one].kind in ("plus", "comma") for one in inside) and self._named(read, inside):
+            if any(read.phrases[one].kind in ("plus", "comma") for one in inside) and self._named(
+                read, inside
+            ):
                 read.take([index, index + 1], "amount", f"{count.values[0]:g} sets")
                 read.bracketed = read.bracketed - set(inside)
                 return int(count.values[0])
@@ -268,7 +278,12 @@ def spread_time(read: Line, chunks: list[Chunk]) -> None:
 def _a_set(read: Line, here: list[int]) -> bool:
     kinds = {read.phrases[index].kind for index in here}
     weighed = [read.phrases[index].kind for index in here if read.phrases[index].kind in ("count", "at")]
-    if here and read.phrases[here[-1]].kind == "count" and len(weighed) >= 2 and read.phrases[here[-1] - 1].kind == "at":
+    if (
+        here
+        and read.phrases[here[-1]].kind == "count"
+        and len(weighed) >= 2
+        and read.phrases[here[-1] - 1].kind == "at"
+    ):
         return True  # "5 @ 65, 5 @ 70"
     return bool(kinds & {"sets", "count"}) and bool(kinds & {"measure", "rpe"})
 

@@ -10,14 +10,60 @@ from typing import Literal
 from core.reading.languages import Translated
 from core.reading.names import Names
 
-Column = Literal["day", "movement", "sets", "reps", "sets-reps", "percent", "load", "rest", "tempo", "rpe", "note", "time", "division"]
+Column = Literal[
+    "day",
+    "movement",
+    "sets",
+    "reps",
+    "sets-reps",
+    "percent",
+    "load",
+    "rest",
+    "tempo",
+    "rpe",
+    "note",
+    "time",
+    "division",
+]
 HEAD_WORDS: tuple[tuple[Column, tuple[str, ...]], ...] = (
-    ("sets-reps", ("sets x reps", "s x r", "sxr", "sets/reps", "sets & reps", "detail", "prescription", "volume", "series x reps")),
-    ("movement", ("name", "movement", "movements", "exercise", "exercises", "lift", "lifts", "piece", "drill", "what", "work", "workout")),
+    (
+        "sets-reps",
+        (
+            "sets x reps",
+            "s x r",
+            "sxr",
+            "sets/reps",
+            "sets & reps",
+            "detail",
+            "prescription",
+            "volume",
+            "series x reps",
+        ),
+    ),
+    (
+        "movement",
+        (
+            "name",
+            "movement",
+            "movements",
+            "exercise",
+            "exercises",
+            "lift",
+            "lifts",
+            "piece",
+            "drill",
+            "what",
+            "work",
+            "workout",
+        ),
+    ),
     ("sets", ("sets", "set", "s", "series")),
     ("reps", ("reps", "rep", "r", "repetitions", "reps/dist", "reps/distance", "amount")),
     ("percent", ("%", "percent", "% 1rm", "%1rm", "intensity", "% of max", "% rm")),
-    ("load", ("load", "weight", "kg", "lb", "lbs", "weight (kg)", "load (kg)", "kg/lb", "% or kg", "kg or %")),
+    (
+        "load",
+        ("load", "weight", "kg", "lb", "lbs", "weight (kg)", "load (kg)", "kg/lb", "% or kg", "kg or %"),
+    ),
     ("rest", ("rest", "pause", "recovery")),
     ("tempo", ("tempo",)),
     ("rpe", ("rpe", "rir", "effort")),
@@ -25,7 +71,13 @@ HEAD_WORDS: tuple[tuple[Column, tuple[str, ...]], ...] = (
     ("day", ("day", "date", "session")),
     ("note", ("note", "notes", "comment", "comments", "remarks", "target", "goal", "cue", "cues", "focus")),
 )
-_SEPARATORS = (re.compile(r"\t+|\s{0,3}\t\s{0,3}"), re.compile(r"\s*\|\s*"), re.compile(r"\s*;\s*"), re.compile(r"\s*,\s*"), re.compile(r"\s{3,}"))
+_SEPARATORS = (
+    re.compile(r"\t+|\s{0,3}\t\s{0,3}"),
+    re.compile(r"\s*\|\s*"),
+    re.compile(r"\s*;\s*"),
+    re.compile(r"\s*,\s*"),
+    re.compile(r"\s{3,}"),
+)
 _RULE = re.compile(r"^[\s|:+=-]+$")
 GAP = re.compile(r"\s*\|\s*|\t+|\s{3,}")
 _DIVISION_CELL = re.compile(
@@ -98,7 +150,17 @@ class Standard:
     cell: Cell
 
 
-_DIVISION_HEADS = ("division", "divisions", "category", "class", "exercise", "movement", "movements", "standard", "")
+_DIVISION_HEADS = (
+    "division",
+    "divisions",
+    "category",
+    "class",
+    "exercise",
+    "movement",
+    "movements",
+    "standard",
+    "",
+)
 
 
 def division_head(line: str) -> Head | None:
@@ -122,8 +184,16 @@ def standards_of(head_cells: Sequence[Cell], cells: Sequence[Cell]) -> list[Stan
     """What one row of a table of divisions says; the head names divisions, or movements where the row starts with a division."""
     first = cells[0].text.strip(" *_")
     if is_division(first):
-        return [Standard(head.text, first, cell) for head, cell in zip(head_cells[1:], cells[1:], strict=False) if cell.text]
-    return [Standard(first, head.text, cell) for head, cell in zip(head_cells[1:], cells[1:], strict=False) if cell.text]
+        return [
+            Standard(head.text, first, cell)
+            for head, cell in zip(head_cells[1:], cells[1:], strict=False)
+            if cell.text
+        ]
+    return [
+        Standard(first, head.text, cell)
+        for head, cell in zip(head_cells[1:], cells[1:], strict=False)
+        if cell.text
+    ]
 
 
 def is_rule(line: str) -> bool:

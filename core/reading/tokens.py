@@ -70,7 +70,9 @@ CACHED_LINES = 8192
 MOST_SHAPES = 20_000
 
 
-SETS_OF_A_KIND = frozenset(("back-off", "backoff", "back off", "drop", "down", "top", "working", "work", "heavy", "hard", "straight"))
+SETS_OF_A_KIND = frozenset(
+    ("back-off", "backoff", "back off", "drop", "down", "top", "working", "work", "heavy", "hard", "straight")
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -276,7 +278,12 @@ def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
                 )
             ]
             continue
-        if phrase.kind == "set-word" and len(kept) >= 2 and kept[-1].kind == "words" and _plain_count(kept[-2]):
+        if (
+            phrase.kind == "set-word"
+            and len(kept) >= 2
+            and kept[-1].kind == "words"
+            and _plain_count(kept[-2])
+        ):
             if kept[-1].text.lower() in SETS_OF_A_KIND:
                 kept.pop()  # "2 back-off sets"
         of = 1 if kept and kept[-1].kind == "of" else 0

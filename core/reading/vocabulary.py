@@ -7,7 +7,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, field
 
 from core.catalog import Catalog, load_catalog
-from core.reading.names import plain
+from core.reading.plain_words import plain
 from core.reading.reader import read_workout
 from core.reading.workout import Workout
 

@@ -140,7 +140,12 @@ def finish(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> Work
         scheme=passes.amounts if counted or draft.scheme else (),
         reps=math.ceil(reps / share),
         reps_estimated=bool(
-            (reading.estimated and not once) or draft.estimated or draft.max_effort or passes.paced or tries_cal or share > 1
+            (reading.estimated and not once)
+            or draft.estimated
+            or draft.max_effort
+            or passes.paced
+            or tries_cal
+            or share > 1
         ),
         reps_range=(math.ceil(low / share), math.ceil(high / share)) if high > low else None,
         loads=draft.loads,
@@ -197,7 +202,11 @@ def _passes(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> _Pa
         ) * fmt.repeat
     times = (draft.sets or 1) * rounds
     each = _reps_each(draft, fmt, measured, catalog)
-    paced = bool(each) and not draft.reps and (_fills_interval(draft, fmt) if not measured else bool(draft.seconds))
+    paced = (
+        bool(each)
+        and not draft.reps
+        and (_fills_interval(draft, fmt) if not measured else bool(draft.seconds))
+    )
     return _Passes(times, (each,) * times if each else (), what if each else "", paced)
 
 
@@ -210,7 +219,12 @@ def _reps_each(draft: Draft, fmt: Format, measured: bool, catalog: Catalog) -> i
         return max(
             1, round(min(draft.seconds or fmt.work_s or MAX_EFFORT_S, LONGEST_EFFORT_S) / row.pace_s[1])
         )
-    if draft.seconds and not (draft.distance_m or draft.calories) and row.unit == "rep" and _is_timed_work(draft):
+    if (
+        draft.seconds
+        and not (draft.distance_m or draft.calories)
+        and row.unit == "rep"
+        and _is_timed_work(draft)
+    ):
         return max(1, round(draft.seconds / (sum(row.pace_s) / 2)))
     if measured or draft.max_effort:
         return 0
@@ -242,7 +256,10 @@ def _calories_tried(draft: Draft, fmt: Format, catalog: Catalog) -> int:
     counting = draft.max_effort or (draft.counts == "cal" and not draft.scheme and not fmt.scheme)
     if not counting or row.calorie_s is None or draft.scheme:
         return 0
-    return max(1, round(min(draft.seconds or fmt.work_s or MAX_EFFORT_S, LONGEST_EFFORT_S) / (sum(row.calorie_s) / 2)))
+    return max(
+        1,
+        round(min(draft.seconds or fmt.work_s or MAX_EFFORT_S, LONGEST_EFFORT_S) / (sum(row.calorie_s) / 2)),
+    )
 
 
 def _spread(draft: Draft, reps: int, reading: Rounds, once: bool) -> tuple[int, int]:

@@ -130,7 +130,9 @@ def hold(board: Board, workout: Workout | None = None) -> tuple[Score, list[str]
     for at, wanted in enumerate(board.wanted):
         if wanted.warm_up:
             continue
-        here = _differences(wanted, works[found[at]], works) if at in found else [f"{_name(wanted)} is missing"]
+        here = (
+            _differences(wanted, works[found[at]], works) if at in found else [f"{_name(wanted)} is missing"]
+        )
         differs += here
         score.wanted += 1
         score.right += not here

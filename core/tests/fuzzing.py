@@ -9,7 +9,7 @@ import time
 
 from core.errors import UnusableText
 from core.reading import Workout, read_workout
-from core.reading.reader import lines_of
+from core.reading.usable import lines_of
 from core.tests.corpus import CORPUS
 
 TEXTS = [case["text"] for case in CORPUS]

@@ -13,7 +13,7 @@ from core.catalog import load_catalog
 from core.catalog.load import DATA
 from core.catalog.rows import Level
 from core.errors import MISSING, CatalogError
-from core.reading.names import plain
+from core.reading.plain_words import plain
 
 
 class Shelf(unittest.TestCase):

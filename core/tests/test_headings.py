@@ -8,7 +8,8 @@ from core.reading import read_workout
 from core.reading.columns import read_columns
 from core.reading.divisions import division_id, leading_division
 from core.reading.headings import read_heading
-from core.reading.names import Names, plain, singular
+from core.reading.names import Names
+from core.reading.plain_words import plain, singular
 from core.reading.prose import Prose, is_schedule
 from core.reading.tokens import tokenize
 
@@ -150,6 +151,7 @@ class Headings(unittest.TestCase):
             self.assertEqual([one[0] for one in read_columns(line)], ["rx", "scaled"], line)
         for line in ("Rx", "10 burpees | 5 burpees", "Rx | later"):
             self.assertIsNone(read_columns(line), line)
+
     def test_three_columns_keep_their_rows_together(self):
         """Each division's list is its own column; a cell beyond the heads is handed back."""
         workout = read_workout(

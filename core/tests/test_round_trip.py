@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from core.errors import UnusableText
 from core.reading import Workout, read_workout, write_workout
-from core.reading.reader import lines_of
+from core.reading.usable import lines_of
 from core.tests.fuzzing import TEXTS, fuzz, unaccounted
 from core.tests.texts import workouts
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from hypothesis import strategies as st
 
 from core.catalog import load_catalog
-from core.reading.amounts import BUILD_SETS, HEAVY_PERCENT, Draft
+from core.reading.draft import BUILD_SETS, HEAVY_PERCENT, Draft
 from core.reading.volumes import finish, rounds_of
 from core.reading.workout import Format, Part, Workout
 

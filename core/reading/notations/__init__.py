@@ -15,6 +15,8 @@ __all__ = ["Example", "Notation", "notations"]
 @lru_cache(maxsize=1)
 def notations() -> tuple[Notation, ...]:
     """Every entry of this package, in the order in which they are tried."""
-    modules = (importlib.import_module(f"{__name__}.{found.name}") for found in pkgutil.iter_modules(__path__))
+    modules = (
+        importlib.import_module(f"{__name__}.{found.name}") for found in pkgutil.iter_modules(__path__)
+    )
     entries = [module.NOTATION for module in modules if hasattr(module, "NOTATION")]
     return tuple(sorted(entries, key=lambda one: (one.rank, one.name)))

@@ -24,19 +24,27 @@ def read(scan: Scan) -> Format | None:
     repeat = _of_its_time(scan, seconds) or _times(scan, at) or 1
     scheme, step = ladder_on_line(scan)
     return Format(
-        "as-many-as-possible", minutes=seconds / 60 if seconds else None, repeat=repeat, scheme=scheme, ladder_step=step
+        "as-many-as-possible",
+        minutes=seconds / 60 if seconds else None,
+        repeat=repeat,
+        scheme=scheme,
+        ladder_step=step,
     )
 
 
 def _means_max_effort(scan: Scan, at: int) -> bool:
     """'3 x AMRAP push-ups': as many as one can, not a format; 'AMRAP 12' and '12 min AMRAP' are formats."""
-    if scan.kind(at - 1) == "x" and scan.kind(at - 2) == "count" and scan.kind(at + 1) in ("", "dash", "comma"):
+    if (
+        scan.kind(at - 1) == "x"
+        and scan.kind(at - 2) == "count"
+        and scan.kind(at + 1) in ("", "dash", "comma")
+    ):
         return True  # "3 x AMRAP-1"
     timed = scan.time_near(at, bare_minutes=True, dry=True) is not None
     if timed:
         return False
     following = scan.phrases[at + 1].text.lower() if scan.kind(at + 1) == "words" else ""
-    return scan.kind(at - 1) in ("x", "comma") or bool(following) and following not in FILLERS
+    return scan.kind(at - 1) in ("x", "comma") or (bool(following) and following not in FILLERS)
 
 
 def _minutes_times(scan: Scan, at: int) -> Format | None:
@@ -63,7 +71,12 @@ def _of_its_time(scan: Scan, seconds: int | None) -> int | None:
     """'3 x 5:00 AMRAP': how often stands with the time."""
     for place in scan.free:
         phrase = scan.phrases[place]
-        if phrase.kind == "measure" and phrase.times > 1 and seconds_of(phrase) == seconds and place in scan.used:
+        if (
+            phrase.kind == "measure"
+            and phrase.times > 1
+            and seconds_of(phrase) == seconds
+            and place in scan.used
+        ):
             return phrase.times
     return None
 
@@ -100,7 +113,10 @@ NOTATION = Notation(
         Example("AMRAP 12", Format("as-many-as-possible", minutes=12)),
         Example("12 min AMRAP:", Format("as-many-as-possible", minutes=12)),
         Example("3 x 5:00 AMRAP", Format("as-many-as-possible", minutes=5, repeat=3)),
-        Example("AMRAP 9: 2-4-6-8...", Format("as-many-as-possible", minutes=9, scheme=(2, 4, 6, 8), ladder_step=2)),
+        Example(
+            "AMRAP 9: 2-4-6-8...",
+            Format("as-many-as-possible", minutes=9, scheme=(2, 4, 6, 8), ladder_step=2),
+        ),
     ),
     counter_examples=("3 x AMRAP push-ups",),
 )

@@ -14,7 +14,9 @@ def read(scan: Scan) -> Format | None:
     if at is None or any(scan.phrases[one].kind == "words" and not scan.is_filler(one) for one in scan.free):
         return None
     scan.used.add(at)
-    time = next((place for place in scan.free if seconds_of(scan.phrases[place]) and place not in scan.used), None)
+    time = next(
+        (place for place in scan.free if seconds_of(scan.phrases[place]) and place not in scan.used), None
+    )
     if time is None:
         return Format()
     scan.used.add(time)
@@ -27,6 +29,9 @@ NOTATION = Notation(
     keys=frozenset(("ladder-word",)),
     read=read,
     rank=80,
-    examples=(Example("Ascending ladder, 9 minutes:", Format("as-many-as-possible", minutes=9)), Example("descending:", Format())),
+    examples=(
+        Example("Ascending ladder, 9 minutes:", Format("as-many-as-possible", minutes=9)),
+        Example("descending:", Format()),
+    ),
     counter_examples=("clean ladder: 1 rep every 45 seconds",),
 )

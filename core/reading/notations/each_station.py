@@ -24,7 +24,11 @@ def read(scan: Scan) -> Format | None:
 
 
 def _is_work(scan: Scan, place: int) -> bool:
-    return seconds_of(scan.phrases[place]) is not None and scan.kind(place - 1) != "rest" and scan.phrases[place].times == 1
+    return (
+        seconds_of(scan.phrases[place]) is not None
+        and scan.kind(place - 1) != "rest"
+        and scan.phrases[place].times == 1
+    )
 
 
 def _rounds(scan: Scan) -> int:
@@ -42,7 +46,9 @@ def _change(scan: Scan) -> int | None:
         following = scan.phrases[place + 1] if place + 1 < len(scan.phrases) else None
         if place in scan.used or seconds is None or following is None or following.kind != "words":
             continue
-        if any(word in following.text.lower() for word in ("change", "switch", "transition", "rotate", "move")):
+        if any(
+            word in following.text.lower() for word in ("change", "switch", "transition", "rotate", "move")
+        ):
             scan.used |= {place, place + 1}
             return seconds
     return None
@@ -56,7 +62,9 @@ NOTATION = Notation(
     rank=25,
     examples=(
         Example("3 rounds, 1 minute at each station", Format("intervals", work_s=60, rounds=3)),
-        Example("5 stations, 4 min each, 1 min to change", Format("intervals", work_s=240, rest_s=60, rounds=1)),
+        Example(
+            "5 stations, 4 min each, 1 min to change", Format("intervals", work_s=240, rest_s=60, rounds=1)
+        ),
     ),
     counter_examples=("EMOM 18, 3 stations",),
 )

@@ -54,7 +54,9 @@ def _follows_a_piece(scan: Scan, at: int) -> bool:
     timed = scan.at("for-time")
     if timed is None or timed > at:
         return False
-    return any(scan.phrases[one].kind == "words" and not scan.is_filler(one) for one in scan.free if one < timed)
+    return any(
+        scan.phrases[one].kind == "words" and not scan.is_filler(one) for one in scan.free if one < timed
+    )
 
 
 def _interval(scan: Scan, at: int) -> int:
@@ -72,7 +74,11 @@ def _interval(scan: Scan, at: int) -> int:
     if "minute" in word or "otm" in word:
         return 60
     following = at + 1
-    seconds = seconds_of(scan.phrases[following]) if following < len(scan.phrases) and following not in scan.line.taken else None
+    seconds = (
+        seconds_of(scan.phrases[following])
+        if following < len(scan.phrases) and following not in scan.line.taken
+        else None
+    )
     if seconds:
         scan.used.add(following)
     return seconds or 60
@@ -101,7 +107,9 @@ def _may_be_passed(scan: Scan, place: int) -> bool:
 
 def _sets_in_bracket(scan: Scan, place: int) -> int | None:
     """'for 16 min (8 sets)' says it twice."""
-    if [scan.kind(place + step) for step in (1, 2)] != ["open", "count"] or scan.kind(place + 3) not in _COUNTED_BY:
+    if [scan.kind(place + step) for step in (1, 2)] != ["open", "count"] or scan.kind(
+        place + 3
+    ) not in _COUNTED_BY:
         return None
     scan.used |= {place + 2, place + 3}
     return scan.bounded(scan.phrases[place + 2].values[0])
@@ -121,12 +129,24 @@ def _of_count(scan: Scan, place: int, phrase: Phrase) -> tuple[int | None, float
 
 def _before(scan: Scan, at: int) -> tuple[int | None, float | None]:
     """'12 min EMOM', '10 rounds every 2:00', '10:00 EMOM', '3 sets, each for time, start one every 9 min'."""
-    counted = [place for place in scan.free if place < at and scan.kind(place) in _COUNTED_BY and scan.kind(place - 1) == "count"]
+    counted = [
+        place
+        for place in scan.free
+        if place < at and scan.kind(place) in _COUNTED_BY and scan.kind(place - 1) == "count"
+    ]
     if counted:
-        scan.used |= {counted[0], counted[0] - 1} | {place for place in scan.free if place < at and scan.kind(place) in ("for-time", "each", "set-word")}
+        scan.used |= {counted[0], counted[0] - 1} | {
+            place
+            for place in scan.free
+            if place < at and scan.kind(place) in ("for-time", "each", "set-word")
+        }
         return scan.bounded(scan.phrases[counted[0] - 1].values[0]), None
     place = at - 1
-    while place >= 0 and place not in scan.line.taken and (scan.is_filler(place) or scan.kind(place) in ("comma", "for-time", "each")):
+    while (
+        place >= 0
+        and place not in scan.line.taken
+        and (scan.is_filler(place) or scan.kind(place) in ("comma", "for-time", "each"))
+    ):
         place -= 1
     if place < 0 or place in scan.line.taken:
         return None, None
@@ -151,8 +171,13 @@ NOTATION = Notation(
         Example("EMOM 12", Format("every-minute", rounds=12, minutes=12, interval_s=60)),
         Example("E2MOM x 6:", Format("every-minute", rounds=6, minutes=12, interval_s=120)),
         Example("every 90 s for 9:00", Format("every-minute", rounds=6, minutes=9, interval_s=90)),
-        Example("Every 2 mins for 16 mins (8 sets)", Format("every-minute", rounds=8, minutes=16, interval_s=120)),
-        Example("6 rounds, each for time, on a 3:00 clock", Format("every-minute", rounds=6, minutes=18, interval_s=180)),
+        Example(
+            "Every 2 mins for 16 mins (8 sets)", Format("every-minute", rounds=8, minutes=16, interval_s=120)
+        ),
+        Example(
+            "6 rounds, each for time, on a 3:00 clock",
+            Format("every-minute", rounds=6, minutes=18, interval_s=180),
+        ),
     ),
     counter_examples=("every break: 30 skips", "every 2:00 five burpees"),
 )

@@ -44,7 +44,11 @@ def _rounds(scan: Scan, fmt: Format) -> int | None:
         if phrase.kind == "measure" and phrase.times > 1 and seconds_of(phrase):
             scan.used.add(place)
             return scan.bounded(phrase.times)
-        if phrase.kind == "count" and not phrase.pair and (scan.kind(place + 1) in _COUNTED_BY or scan.kind(place - 1) == "x"):
+        if (
+            phrase.kind == "count"
+            and not phrase.pair
+            and (scan.kind(place + 1) in _COUNTED_BY or scan.kind(place - 1) == "x")
+        ):
             scan.used |= {one for one in (place, place + 1) if scan.kind(one) in ("count", *_COUNTED_BY)}
             return scan.bounded(phrase.values[0])
         if (rounds := _filled(scan, place, fmt)) is not None:
@@ -56,7 +60,13 @@ def _filled(scan: Scan, place: int, fmt: Format) -> int | None:
     """How many intervals the minutes beside them hold."""
     seconds = seconds_of(scan.phrases[place])
     once = (fmt.work_s or 0) + (fmt.rest_s or 0)
-    if not seconds or scan.phrases[place].times != 1 or scan.kind(place - 1) == "rest" or not once or seconds < 2 * once:
+    if (
+        not seconds
+        or scan.phrases[place].times != 1
+        or scan.kind(place - 1) == "rest"
+        or not once
+        or seconds < 2 * once
+    ):
         return None
     scan.used.add(place)
     return scan.bounded(seconds // once)

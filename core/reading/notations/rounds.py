@@ -38,12 +38,18 @@ def _rounds_of_something_else(scan: Scan) -> bool:
     at = scan.at("rounds")
     if at is None or at == scan.free[0]:
         return False
-    return scan.kind(at - 1) not in _LEAD_IN and not _filled_count(scan, at) and scan.at("for-time", "quality") is None
+    return (
+        scan.kind(at - 1) not in _LEAD_IN
+        and not _filled_count(scan, at)
+        and scan.at("for-time", "quality") is None
+    )
 
 
 def _filled_count(scan: Scan, at: int) -> bool:
     """'2 hard rounds': a count, and one word that says nothing of its own."""
-    return scan.kind(at - 1) == "words" and scan.is_filler(at - 1) and scan.kind(at - 2) in ("count", "scheme")
+    return (
+        scan.kind(at - 1) == "words" and scan.is_filler(at - 1) and scan.kind(at - 2) in ("count", "scheme")
+    )
 
 
 def _count_of(scan: Scan, said: dict[str, int]) -> int | None:
@@ -57,7 +63,12 @@ def _count_of(scan: Scan, said: dict[str, int]) -> int | None:
 def _before(scan: Scan, at: int, kind: str) -> int | None:
     """'5 rounds', '3-5 rounds' (the fewest), '3 hard rounds'."""
     place = at - 1
-    while place >= 0 and place not in scan.line.taken and scan.kind(place) != "count" and (scan.is_filler(place) or scan.kind(place) in _PASSED):
+    while (
+        place >= 0
+        and place not in scan.line.taken
+        and scan.kind(place) != "count"
+        and (scan.is_filler(place) or scan.kind(place) in _PASSED)
+    ):
         place -= 1
     phrase = scan.phrases[place] if place >= 0 else None
     if phrase is None or place in scan.used:
@@ -105,13 +116,23 @@ def _scheme(scan: Scan) -> tuple[tuple[int, ...], int | None]:
 def _share_of_team(scan: Scan) -> None:
     """'4 rounds (2 each)' of a team says twice what its share says."""
     at = scan.at("each")
-    if at is not None and [scan.kind(one) for one in range(at - 2, at + 2)] == ["open", "count", "each", "close"]:
+    if at is not None and [scan.kind(one) for one in range(at - 2, at + 2)] == [
+        "open",
+        "count",
+        "each",
+        "close",
+    ]:
         scan.used |= {at - 1, at}
 
 
 def _time_of_each(scan: Scan, at: int | None) -> None:
     """'3 intervals of 3:00': how long one lasts says nothing of its work."""
-    if at is not None and scan.kind(at + 1) == "of" and at + 2 < len(scan.phrases) and seconds_of(scan.phrases[at + 2]):
+    if (
+        at is not None
+        and scan.kind(at + 1) == "of"
+        and at + 2 < len(scan.phrases)
+        and seconds_of(scan.phrases[at + 2])
+    ):
         scan.used |= {at + 1, at + 2}
 
 

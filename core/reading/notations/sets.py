@@ -6,7 +6,23 @@ from core.reading.notations.notation import Example, Notation
 from core.reading.scan import Scan
 from core.reading.workout import Format
 
-_BESIDE = ("then", "colon", "of", "dash", "comma", "open", "close", "rest", "after-set", "clock", "measure", "cap", "each", "for-time", "max")
+_BESIDE = (
+    "then",
+    "colon",
+    "of",
+    "dash",
+    "comma",
+    "open",
+    "close",
+    "rest",
+    "after-set",
+    "clock",
+    "measure",
+    "cap",
+    "each",
+    "for-time",
+    "max",
+)
 
 
 def read(scan: Scan) -> Format | None:
@@ -39,7 +55,8 @@ def _with_sign(scan: Scan) -> tuple[int, int] | None:
 
 def _nothing_but(scan: Scan, allowed: set[int]) -> bool:
     return all(
-        place in allowed or scan.phrases[place].kind in _BESIDE or scan.is_filler(place) for place in scan.free
+        place in allowed or scan.phrases[place].kind in _BESIDE or scan.is_filler(place)
+        for place in scan.free
     )
 
 

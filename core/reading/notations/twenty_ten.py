@@ -17,10 +17,16 @@ def read(scan: Scan) -> Format | None:
         return None
     scan.used.add(at)
     place = at + 1
-    while scan.kind(place) in _SAYS_THE_SAME and not (scan.kind(place) == "count" and scan.kind(place + 1) == "words"):
+    while scan.kind(place) in _SAYS_THE_SAME and not (
+        scan.kind(place) == "count" and scan.kind(place + 1) == "words"
+    ):
         scan.used.add(place)
         place += 1
-    if scan.kind(place) == "comma" and scan.kind(place + 1) == "measure" and scan.phrases[place + 1].unit == "min":
+    if (
+        scan.kind(place) == "comma"
+        and scan.kind(place + 1) == "measure"
+        and scan.phrases[place + 1].unit == "min"
+    ):
         scan.used |= {place, place + 1}
     return TWENTY_TEN
 

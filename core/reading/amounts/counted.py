@@ -1,0 +1,273 @@
+"""Repetitions and sets: counts, schemes, clusters, ladders, as many as one can."""
+
+from __future__ import annotations
+
+import re
+
+from core.reading.amounts.lifted import INCHES_UP_TO, SHORTEST_M
+from core.reading.amounts.measured import MAX_COUNT, Measured
+from core.reading.board_words import board_words
+from core.reading.kit_words import IMPLEMENT_WORDS
+from core.reading.loads import unit_of
+from core.reading.plain_words import plain
+from core.reading.tokens import Phrase, expand_ladder, whole_ladder
+
+KIT = {
+    "bar": "barbell",
+    "barbell": "barbell",
+    "dumbbell": "dumbbell",
+    "kettlebell": "kettlebell",
+    "ball": "medicine-ball",
+}
+
+
+class Counted(Measured):
+    """Numbers that count. A loose number fills a gap of its own role, or is handed back."""
+
+    def _words(self, index: int, phrase: Phrase) -> None:
+        words = plain(phrase.text).split()
+        if words and all(word in ("cal", "calorie", "for") for word in words) and words[-1] != "for":
+            self.draft.counts = "cal"
+            return self.take(index, "calories")
+        if len(words) == 1 and words[0] in KIT:
+            self.draft.kit = KIT[words[0]]
+        if all(word in board_words().passable or word in IMPLEMENT_WORDS or word in KIT for word in words):
+            self.take(index, "how to do it", "note")
+            self.draft.alternating |= "alternating" in words
+            if "synchro" in words or "synchronised" in words:
+                self.draft.synchro = True
+        elif index in self.line.bracketed:
+            self.draft.notes.append(phrase.text)
+            self.take(index, "a note", "note")
+        elif self.name_at is not None and self.kind(index - 1) == "or":
+            self.draft.notes.append(f"or {phrase.text}")
+            self.take(index, "another choice", "note")
+
+    def _count(self, index: int, phrase: Phrase) -> None:
+        draft, value = self.draft, phrase.values[0]
+        before, after = self.kind(index - 1), self.kind(index + 1)
+        if phrase.pair and not all(one.is_integer() for one in phrase.values):
+            return self._bare_load(index, phrase)  # "22.5/15"
+        if value == 2 and after == "words" and not phrase.pair and self._names_hand_weights(index + 1):
+            draft.implements = 2  # "w/ 2 DB 15/10"
+            self.line.take([index + 1], "note", "a weight in each hand")
+            return self.take(index, "two of them", "load")
+        if (
+            before == "at"
+            and value <= 10
+            and draft.sets_written
+            and not phrase.pair
+            and self.row is not None
+            and self.row.implement == "barbell"
+        ):
+            draft.rpe = value
+            draft.assumed.append(f"@ {phrase.text} as RPE")
+            return self.take(index, f"RPE {value:g}", "load")
+        if before == "at" and (draft.has_amount or phrase.pair):
+            return self._bare_load(index, phrase)
+        tries = after == "words" and self.line.phrases[index + 1].text.lower().startswith(
+            ("attempt", "tries")
+        )
+        if not phrase.pair and (
+            tries
+            or after == "set-word"
+            or (
+                after == "x"
+                and (
+                    self.kind(index + 2) in ("max", "amrap")
+                    or (draft.reps and self.kind(index + 2) != "count")
+                )
+            )
+        ):
+            return self._set_count(index, phrase, int(value))
+        if (
+            index in self.line.bracketed
+            and phrase.pair
+            and phrase.values[0] == phrase.values[1]
+            and draft.reps == sum(phrase.values)
+        ):
+            draft.notes.append(phrase.text)  # "12 lunges (6/6)": half of them a side
+            return self.take(index, "half a side", "note")
+        if index in self.line.bracketed and self.name_at is not None and (draft.has_amount or phrase.pair):
+            return self._bare_load(index, phrase)
+        if before == "x" and draft.sets and draft.scheme and not draft.loads:
+            return self._bare_load(index, phrase)  # "5 x 5 x 100"
+        if (before == "x" and draft.reps is not None and not draft.sets and not phrase.pair) or (
+            before == "x" and not draft.reps and draft.has_amount and not phrase.pair
+        ):
+            return self._set_count(index, phrase, int(value))
+        if (
+            draft.reps is None
+            and not draft.scheme
+            and (
+                self.name_at is None
+                or index < self.name_at
+                or before == "x"
+                or not (draft.has_amount or phrase.pair)
+            )
+        ):
+            return self._reps(index, phrase)
+        if self._is_height(value):
+            return self._height(index, phrase, "in" if value <= INCHES_UP_TO else "cm", assumed=True)
+        self._bare_load(index, phrase)
+        return None
+
+    def _names_hand_weights(self, index: int) -> bool:
+        """Whether a phrase is only 'dumbbells' or 'kettlebells', beside a movement named elsewhere."""
+        words = plain(self.line.phrases[index].text).split()
+        return self.name_at is not None and index != self.name_at and words in (["dumbbell"], ["kettlebell"])
+
+    def _reps(self, index: int, phrase: Phrase) -> None:
+        draft, value = self.draft, phrase.values[0]
+        if not value.is_integer() or not 1 <= value <= MAX_COUNT:
+            return self.refuse(index, phrase, f"a count from 1 to {MAX_COUNT} can be read")
+        if (
+            draft.has_amount
+            and (draft.seconds or draft.distance_m or draft.calories)
+            and self.kind(index - 1) != "x"
+        ):
+            return self._bare_load(index, phrase)
+        if self._is_bare_distance(phrase):
+            draft.assumed.append(f"{phrase.text} as metres")
+            return self._distance(index, phrase, 1.0)
+        draft.reps = int(value)
+        if (
+            phrase.pair
+            and phrase.values[0] == phrase.values[1]
+            and self.row is not None
+            and self.row.sides == 2
+        ):
+            draft.sides = 2  # "10/10": ten left, ten right
+        elif phrase.pair:
+            draft.other = phrase.values[1]
+            if self.row is not None and self.row.unit == "metre" and self.row.calorie_s:
+                draft.calories, draft.reps = draft.reps, None
+                draft.assumed.append(f"{phrase.text} as calories")
+        self.take(index, f"{draft.reps or draft.calories} {'reps' if draft.reps else 'cal'}")
+        return None
+
+    def _is_bare_distance(self, phrase: Phrase) -> bool:
+        """'800 row', 'run 400': nobody counts a machine in hundreds of repetitions."""
+        row = self.row
+        goes = row is not None and (row.unit == "metre" or row.metres_per_rep is not None)
+        return (
+            goes
+            and phrase.values[0] >= SHORTEST_M
+            and row is not None
+            and row.family in ("machine", "running")
+        )
+
+    def _set_count(self, index: int, phrase: Phrase, sets: int) -> None:
+        if not 1 <= sets <= 100:
+            return self.refuse(index, phrase, "sets of 1 to 100 can be read")
+        draft = self.draft
+        draft.sets, draft.sets_written = sets, True
+        if draft.reps and self.kind(index + 1) == "x":
+            draft.scheme, draft.reps = (draft.reps,) * sets, None  # "5 push-ups 3x"
+        self.take(index, f"{sets} sets")
+        return None
+
+    def _sets(self, index: int, phrase: Phrase) -> None:
+        draft = self.draft
+        reps = int(phrase.values[0])
+        beside = index in self.line.bracketed or (self.name_at is not None and index > self.name_at)
+        if beside and phrase.times == 2 and self._in_both_hands(phrase):
+            draft.implements = 2  # "20 lunges (2x15)", "8 snatches 2 x 22.5/15": a weight in each hand
+            unit = unit_of(phrase.values, self.line.system, self._in_hand())
+            draft.assumed.append(f"{phrase.text} as two of {phrase.values[0]:g} {unit}")
+            return self._loads(index, phrase, phrase.values, unit)
+        if phrase.form == "first-pair":  # "24/16 x 10": two standards, then reps
+            draft.reps = reps
+            first = tuple(float(one) for one in re.findall(r"\d+(?:\.\d+)?", phrase.text)[:2])
+            unit = unit_of(first, self.line.system, self._in_hand())
+            draft.assumed.append(f"{'/'.join(f'{one:g}' for one in first)} as {unit}")
+            self._loads(index, phrase, first, unit)
+            return self.take(index, f"{reps} reps", "load")
+        if not 1 <= phrase.times <= 100 or not 1 <= reps <= MAX_COUNT:
+            return self.refuse(index, phrase, "sets of 1 to 100 and reps of 1 to 5000 can be read")
+        draft.sets, draft.sets_written = phrase.times, True
+        if phrase.form == "sum":
+            self._clusters(tuple(int(value) for value in phrase.values), phrase.times)
+        elif phrase.form == "list" and len(phrase.values) == 2 and phrase.values[0] < phrase.values[1]:
+            draft.reps_to = int(phrase.values[1])
+            draft.scheme = (reps,) * phrase.times
+        elif phrase.form == "list":
+            draft.scheme = tuple(int(value) for value in phrase.values) * phrase.times
+            draft.sets = len(draft.scheme)
+        else:
+            draft.scheme = (reps,) * phrase.times
+            if (
+                phrase.pair
+                and phrase.values[0] == phrase.values[1]
+                and self.row is not None
+                and self.row.sides == 2
+            ):
+                draft.sides = 2  # "4x6/6"
+            elif phrase.pair:
+                draft.other = phrase.values[1]
+        self.take(index, f"{phrase.times} sets of {reps}")
+        return None
+
+    def _sum(self, index: int, phrase: Phrase) -> None:
+        if self.draft.has_amount:
+            return None
+        if self.row is not None and self.row.id.endswith("clean-and-jerk") and len(phrase.values) == 2:
+            self.draft.reps = int(phrase.values[0])  # "1+1": a clean and its jerk
+            return self.take(index, f"{self.draft.reps} of both")
+        self._clusters(tuple(int(value) for value in phrase.values), 1)
+        self.draft.reps = self.draft.reps or sum(self.draft.sum)
+        return self.take(index, " + ".join(f"{value:g}" for value in phrase.values))
+
+    def _clusters(self, parts: tuple[int, ...], times: int) -> None:
+        """'4 x (6+6)': six a side of a one-sided movement, clusters of twelve of another."""
+        draft = self.draft
+        draft.sum = parts
+        if len(parts) == 2 and parts[0] == parts[1] and self.row is not None and self.row.sides == 2:
+            draft.sides = 2
+            draft.scheme = (parts[0],) * times if times > 1 else ()
+            draft.reps = parts[0] if times == 1 else None
+        elif times > 1:
+            draft.scheme = (sum(parts),) * times
+
+    def _scheme(self, index: int, phrase: Phrase) -> None:
+        draft = self.draft
+        values = tuple(int(value) for value in phrase.values)
+        if not all(1 <= value <= MAX_COUNT for value in values):
+            return self.refuse(index, phrase, f"counts from 1 to {MAX_COUNT} can be read")
+        if (
+            len(values) == 2
+            and values[0] < values[1]
+            and whole_ladder(values) == values
+            and (self.kind(index + 1) == "reps" or draft.sets or (self.name_at or 0) > index)
+        ):
+            draft.reps, draft.reps_to = values
+            if draft.sets:
+                draft.scheme, draft.reps = (values[0],) * draft.sets, None
+            return self.take(index, f"{values[0]} to {values[1]} reps")
+        if draft.scheme:
+            return None
+        values = whole_ladder(values)
+        draft.scheme, draft.sets, draft.sets_written = values, len(values), True
+        draft.leads = self.name_at is not None and index < self.name_at
+        return self.take(index, f"{len(values)} sets")
+
+    def _span(self, index: int, phrase: Phrase) -> None:
+        low, high = (int(value) for value in phrase.values)
+        if low < high and (self.kind(index + 1) == "reps" or high - low <= 5):
+            self.draft.reps, self.draft.reps_to = low, high
+            return self.take(index, f"{low} to {high} reps")
+        return self._ladder(index, phrase)
+
+    def _ladder(self, index: int, phrase: Phrase) -> None:
+        if self.draft.scheme:
+            return None
+        self.draft.scheme, self.draft.ladder_step = expand_ladder(phrase)
+        self.draft.sets, self.draft.sets_written = len(self.draft.scheme), True
+        return self.take(index, "a ladder")
+
+    def _max(self, index: int, phrase: Phrase) -> None:
+        self.draft.max_effort = True
+        self.take(index, "as many as you can")
+
+    def _amrap(self, index: int, phrase: Phrase) -> None:
+        self._max(index, phrase)

@@ -1,0 +1,127 @@
+"""How hard and how: shares of a maximum, effort, tempo, sides, who does it."""
+
+from __future__ import annotations
+
+import re
+
+from core.reading.amounts.counted import Counted
+from core.reading.draft import BUILD_SETS, HEAVY_PERCENT
+from core.reading.tokens import Phrase
+
+MAX_PERCENT = 130
+HEAVY_WORDS = {"single": 1, "double": 2, "triple": 3}
+
+
+class Effort(Counted):
+    """What stands beside an amount."""
+
+    def _percent(self, index: int, phrase: Phrase) -> None:
+        if any(not 0 < value <= MAX_PERCENT for value in phrase.values):
+            return self.refuse(index, phrase, f"more than {MAX_PERCENT} % of a maximum, or none")
+        self.draft.percents = phrase.values
+        return self.take(index, f"{'/'.join(f'{value:g}' for value in phrase.values)} % of the best", "load")
+
+    def _rpe(self, index: int, phrase: Phrase) -> None:
+        values = phrase.values
+        if not values and self.kind(index + 1) in ("count", "scheme"):
+            values = self.line.phrases[index + 1].values
+            self.line.take([index + 1], "load", "how hard")
+        if not values or not 1 <= values[0] <= 10:
+            return self.refuse(index, phrase, "an effort (RPE) from 1 to 10 can be read")
+        half = 0.5 if re.search(r"\d\.5", phrase.text) else 0.0
+        self.draft.rpe = values[0] + half
+        return self.take(index, f"RPE {self.draft.rpe:g}", "load")
+
+    def _rir(self, index: int, phrase: Phrase) -> None:
+        self.draft.rpe = (
+            10 - phrase.values[0]
+        )  # reps in reserve and RPE are one scale read from two ends; common practice
+        self.take(index, f"RPE {self.draft.rpe:g}", "load")
+
+    def _rm(self, index: int, phrase: Phrase) -> None:
+        if (
+            not self.draft.percents
+            and not self.draft.scheme
+            and any(
+                self.kind(one) == "measure" and self.line.phrases[one].unit == "percent"
+                for one in self.indices
+            )
+        ):
+            return self.take(index, "of the best")
+        if self.draft.percents or self.draft.scheme:
+            return self.take(index, "of the best")
+        reps = int(phrase.values[0])
+        self._heavy(max(1, min(20, reps)))
+        return self.take(index, f"build to {reps}")
+
+    def _build(self, index: int, phrase: Phrase) -> None:
+        """'build to a heavy 3', 'find your 1RM', 'heavy single': sets up to it, marked as an estimate."""
+        reps = next((count for word, count in HEAVY_WORDS.items() if word in phrase.text.lower()), 1)
+        self.take(index, "build up")
+        following = next((one for one in self.indices if one > index and one not in self.line.taken), None)
+        if following is not None and self.kind(following) in ("count", "rm") and following == index + 1:
+            reps = int(self.line.phrases[following].values[0])
+            self.take(following, f"a heavy {reps}")
+        self._heavy(max(1, min(20, reps)))
+
+    def _heavy(self, reps: int) -> None:
+        draft = self.draft
+        draft.scheme, draft.sets, draft.sets_written, draft.estimated = (
+            (reps,) * BUILD_SETS,
+            BUILD_SETS,
+            True,
+            True,
+        )
+        draft.percents = draft.percents or (HEAVY_PERCENT,)
+
+    def _tempo(self, index: int, phrase: Phrase) -> None:
+        digits = re.findall(r"[\dx]", phrase.text.lower().replace("tempo", ""))
+        following = index + 1
+        if not digits and self.kind(following) in ("scheme", "count"):
+            digits = list("".join(str(int(value)) for value in self.line.phrases[following].values))
+            self.line.take([following], "amount", "tempo")
+        self.draft.tempo = "-".join(digits)
+        self.take(index, f"tempo {self.draft.tempo}" if digits else "tempo")
+
+    def _bodyweight(self, index: int, phrase: Phrase) -> None:
+        number = re.search(r"\d+(?:\.\d+)?", phrase.text)
+        self.draft.bodyweight = float(number.group()) if number else 1.0
+        self.take(index, f"{self.draft.bodyweight:g} x bodyweight", "load")
+
+    def _per_side(self, index: int, phrase: Phrase) -> None:
+        self.draft.sides = 2
+        self.take(index, "each side")
+
+    def _each(self, index: int, phrase: Phrase) -> None:
+        if self.row is not None and self.row.sides == 2:
+            self.draft.sides = 2
+        elif self.row is not None and self.name_at is not None and index > self.name_at:
+            self.draft.everyone = True
+        self.take(index, "each")
+
+    def _sex(self, index: int, phrase: Phrase) -> None:
+        self.take(index, "whose standard", "load")
+
+    def _synchro(self, index: int, phrase: Phrase) -> None:
+        self.draft.synchro = True
+        self.take(index, "together")
+
+    def _after_set(self, index: int, phrase: Phrase) -> None:
+        self.take(index, "between sets", "note")
+
+    def _pace(self, index: int, phrase: Phrase) -> None:
+        """'@ 2 k pace', '1:1 rest': how hard and how it is shared with rest, in words."""
+        self.draft.notes.append(phrase.text)
+        self.take(index, "how hard", "note")
+
+    def _everyone(self, index: int, phrase: Phrase) -> None:
+        """'40 burpees (each athlete 10)': everybody's own number."""
+        self.draft.everyone = True
+        if self.kind(index + 1) == "count" and index in self.line.bracketed:
+            self.draft.reps = int(self.line.phrases[index + 1].values[0])
+            self.line.take([index + 1], "amount", "each")
+        self.take(index, "each of them")
+
+    def _share(self, index: int, phrase: Phrase) -> None:
+        self.draft.shared = True
+        self.take(index, "shared", "format")

@@ -1,0 +1,113 @@
+"""Loads and heights: with a unit, or loose numbers that may be nothing else."""
+
+from __future__ import annotations
+
+from core.reading.amounts.base import AmountBase
+from core.reading.tokens import Phrase
+from core.reading.units import KG_PER, METRE_PER
+
+MAX_LOAD_KG = 500
+SAME_LOAD = 0.03  # one load in two units, rounded to plates; common practice
+LIFTED = (
+    "barbell",
+    "dumbbell",
+    "kettlebell",
+    "medicine-ball",
+    "sandbag",
+    "plate",
+    "sled",
+    "box",
+    "rings",
+    "pull-up-bar",
+    "none",
+)
+SHORTEST_M = 100  # a bare number beside a machine is a distance from here on; common practice
+LEAST_LOAD = 5  # a smaller loose number is no load; common practice
+INCHES_UP_TO = 36  # a bare box height up to this is in inches, above it in cm; common practice
+
+
+class Lifted(AmountBase):
+    """What is in the hands, on the back or under the feet."""
+
+    def _is_height(self, value: float) -> bool:
+        return (
+            self.row is not None
+            and self.row.implement == "box"
+            and 10 <= value <= 150
+            and not self.draft.heights_m
+        )
+
+    def _height(self, index: int, phrase: Phrase, unit: str, assumed: bool) -> None:
+        self.draft.heights_m = tuple(round(value * METRE_PER[unit], 4) for value in phrase.values)
+        if assumed:
+            self.draft.assumed.append(f"{phrase.text} as {unit}")
+        self.take(index, f"{phrase.text} high")
+
+    def _weight(self, index: int, phrase: Phrase, unit: str) -> None:
+        values, draft = phrase.values, self.draft
+        before = self.line.phrases[index - 1] if index else None
+        if before is not None and before.kind == "words" and before.text.lower().split()[-1] == "add":
+            draft.notes.append(f"add {phrase.text}")
+            return self.take(index, "more every set", "note")
+        if phrase.times > 1:
+            in_hands = (
+                self.row is None
+                or self.row.implement in ("dumbbell", "kettlebell", "plate")
+                or "pair" in self.row.context
+            )
+            if phrase.times == 2 and in_hands:
+                draft.implements = 2
+            elif not draft.has_amount:
+                draft.reps = phrase.times  # "5 x 60 kg": five at sixty
+            else:
+                draft.implements = phrase.times
+        if phrase.form == "list":
+            values = values[:1]
+            draft.notes.append(f"up to {phrase.text}")
+        self._loads(index, phrase, values, unit)
+
+    def _loads(self, index: int, phrase: Phrase, values: tuple[float, ...], unit: str) -> None:
+        draft = self.draft
+        if any(not 0 < value * KG_PER[unit] <= MAX_LOAD_KG for value in values):
+            return self.refuse(index, phrase, f"a load above 0 and up to {MAX_LOAD_KG} kg can be read")
+        if draft.loads and self._same_in_other_unit(values, unit):
+            return self.take(index, "the same in another unit", "note")
+        if draft.loads and (draft.loads, draft.load_unit) != (values, unit):
+            if self._standards_of_sexes(index):
+                draft.loads = draft.loads + values
+                return self.take(index, "the second standard", "load")
+            return self.refuse(
+                index,
+                phrase,
+                f"a second load; {draft.load_text} stands already (write 60/40 kg for two standards)",
+            )
+        draft.loads, draft.load_unit, draft.load_text = values, unit, phrase.text
+        return self.take(index, " or ".join(f"{value:g}" for value in values) + f" {unit}", "load")
+
+    def _same_in_other_unit(self, values: tuple[float, ...], unit: str) -> bool:
+        """'135/95 lb (61/43 kg)' says one load twice."""
+        draft = self.draft
+        if unit == draft.load_unit or len(values) != len(draft.loads):
+            return False
+        pairs = zip(values, draft.loads, strict=True)
+        return all(abs(a * KG_PER[unit] / (b * KG_PER[draft.load_unit]) - 1) < SAME_LOAD for a, b in pairs)
+
+    def _standards_of_sexes(self, index: int) -> bool:
+        """Whether two loads stand beside words for men and women."""
+        return sum(1 for one in self.indices if self.kind(one) == "sex") >= 2
+
+    def _in_hand(self) -> bool:
+        """Whether what is lifted is a dumbbell or a bell."""
+        return self.row is not None and (
+            self.row.implement in ("dumbbell", "kettlebell") or "dumbbell" in self.row.id
+        )
+
+    def _in_both_hands(self, phrase: Phrase) -> bool:
+        """Whether 'two times a number' beside a movement is a weight in each hand."""
+        row, draft = self.row, self.draft
+        if row is None or draft.loads:
+            return False
+        in_hands = (
+            row.implement in ("dumbbell", "kettlebell") or "dumbbell" in row.id or "pair" in row.context
+        )
+        return (in_hands and (draft.has_amount or phrase.pair)) or (phrase.pair and draft.has_amount)

@@ -1,0 +1,190 @@
+"""Distances, calories and times."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from core.reading.amounts.lifted import INCHES_UP_TO, LEAST_LOAD, LIFTED, SHORTEST_M, Lifted
+from core.reading.loads import unit_of
+from core.reading.tokens import Phrase
+from core.reading.units import KG_PER, METRE_PER, SECOND_PER
+
+LONGEST_M = 200_000
+LONGEST_S = 36_000
+LEAST_WINDOW_S = 180  # a shorter time before a lift is no window; common practice
+MAX_COUNT = 5000
+
+
+class Measured(Lifted):
+    """Numbers with a unit."""
+
+    def _measure(self, index: int, phrase: Phrase) -> None:
+        unit = phrase.unit
+        if unit in ("single-mark", "double-mark"):
+            unit = self._unit_of_mark(unit, phrase)
+        if unit == "k":
+            unit = (
+                "km"
+                if self.row is not None and (self.row.unit == "metre" or self.row.metres_per_rep)
+                else "kg"
+            )
+        if unit in KG_PER:
+            return self._weight(index, phrase, unit)
+        if unit == "percent":
+            return self._percent(index, phrase)
+        if unit == "in" and self._counts_of_height(index, phrase):
+            return self._reps(index, replace(phrase, kind="count", unit=""))
+        if self._is_a_height(unit):
+            return self._height(index, phrase, unit, assumed=False)
+        if unit in METRE_PER:
+            return self._distance(index, phrase, METRE_PER[unit])
+        if unit == "cal":
+            return self._calories(index, phrase)
+        return self._time(index, phrase, round(phrase.values[0] * SECOND_PER.get(unit, 1)))
+
+    def _unit_of_mark(self, mark: str, phrase: Phrase) -> str:
+        """Feet and inches beside a box, a target or a way to go; minutes and seconds beside a hold."""
+        if self.row is not None and self.row.unit == "second":
+            return "min" if mark == "single-mark" else "s"
+        if mark == "double-mark":
+            return (
+                "in"
+                if self.row is None
+                or self.row.implement in ("box", "medicine-ball", "none", "barbell", "wall", "plate")
+                else "s"
+            )
+        covers_ground = (
+            self.row is not None
+            and (self.row.unit == "metre" or self.row.metres_per_rep)
+            and not self.row.calorie_s
+        )
+        return "ft" if self.row is None or covers_ground or self.row.implement == "medicine-ball" else "min"
+
+    def _counts_of_height(self, index: int, phrase: Phrase) -> bool:
+        """'12 in box step ups': the only number before the name counts them."""
+        others = any(self.kind(one) in ("count", "sets", "scheme") for one in self.indices if one != index)
+        before = self.name_at is not None and index < self.name_at
+        return before and not phrase.pair and not others and not self.draft.has_amount
+
+    def _is_a_height(self, unit: str) -> bool:
+        if unit in ("cm", "in"):
+            return True
+        if (
+            unit in ("ft", "m")
+            and self.row is not None
+            and self.row.implement == "medicine-ball"
+            and self.row.unit == "rep"
+        ):
+            return True
+        goes_somewhere = self.row is not None and (self.row.unit == "metre" or self.row.metres_per_rep)
+        return unit in ("ft", "m") and self.row is not None and not goes_somewhere and self.draft.has_amount
+
+    def _distance(self, index: int, phrase: Phrase, metres: float) -> None:
+        draft = self.draft
+        if not all(0 < value * metres <= LONGEST_M for value in phrase.values):
+            return self.refuse(index, phrase, "a distance above 0 and up to 200 km can be read")
+        if draft.distance_m:
+            return self.refuse(index, phrase, "a second distance on one line")
+        if phrase.form == "list":
+            draft.scheme, draft.counts = tuple(round(value * metres) for value in phrase.values), "m"
+            draft.sets, draft.sets_written = len(draft.scheme), True
+        else:
+            draft.distance_m = round(phrase.values[0] * metres, 4)
+            if phrase.pair:
+                draft.other = round(phrase.values[1] * metres, 4)
+        self._times(phrase)
+        return self.take(index, f"{draft.distance_m or draft.scheme[0]:g} m")
+
+    def _calories(self, index: int, phrase: Phrase) -> None:
+        draft = self.draft
+        if not 1 <= phrase.values[0] <= MAX_COUNT:
+            return self.refuse(index, phrase, f"calories from 1 to {MAX_COUNT} can be read")
+        if phrase.form == "list":
+            draft.scheme, draft.counts = tuple(int(value) for value in phrase.values), "cal"
+            draft.sets, draft.sets_written = len(draft.scheme), True
+        else:
+            draft.calories = int(phrase.values[0])
+        if phrase.pair:
+            draft.other = phrase.values[1]
+        self._times(phrase)
+        return self.take(index, f"{phrase.text}")
+
+    def _times(self, phrase: Phrase) -> None:
+        if phrase.times > 1:
+            self.draft.sets, self.draft.sets_written = min(phrase.times, 100), True
+
+    def _unit(self, index: int, phrase: Phrase) -> None:
+        if phrase.text.lower().startswith("cal"):  # "cal row" under 21-15-9
+            self.draft.counts = "cal"
+            self.take(index, "calories")
+
+    def _clock(self, index: int, phrase: Phrase) -> None:
+        self._time(index, phrase, int(phrase.values[0]))
+
+    def _time(self, index: int, phrase: Phrase, seconds: int) -> None:
+        draft = self.draft
+        if not 0 < seconds <= LONGEST_S:
+            return self.refuse(index, phrase, "a time above 0 and up to 10 hours can be read")
+        before = self.line.phrases[index - 1] if index else None
+        if before is not None and before.kind == "words" and before.text.lower().split()[-1] == "until":
+            draft.notes.append(f"until {phrase.text}")
+            return self.take(index, "until when", "note")
+        if self._is_window(index, seconds):
+            draft.notes.append(f"within {seconds // 60}:{seconds % 60:02}")
+            return self.take(index, "a window", "note")
+        holds = (
+            self.row is None or self.row.unit in ("second", "metre") or self.row.metres_per_rep is not None
+        )
+        if (
+            index in self.line.bracketed
+            or (draft.reps and not holds)
+            or draft.seconds
+            or (draft.scheme and not holds)
+        ):
+            draft.notes.append(phrase.text)
+            return self.take(index, "a note", "note")
+        draft.seconds = seconds
+        self._times(phrase)
+        return self.take(index, f"{seconds} s")
+
+    def _is_window(self, index: int, seconds: int) -> bool:
+        """'Work, 20 min: snatch': the time a lift is given, which is no work of its own."""
+        lifted = self.row is not None and self.row.implement == "barbell"
+        return lifted and self.kind(index + 1) == "colon" and seconds >= LEAST_WINDOW_S
+
+    def _bare_load(self, index: int, phrase: Phrase) -> None:
+        if (
+            index in self.line.bracketed
+            and self._is_height(phrase.values[0])
+            and self.row is not None
+            and self.row.implement == "box"
+        ):
+            return self._height(
+                index, phrase, "in" if phrase.values[0] <= INCHES_UP_TO else "cm", assumed=True
+            )
+        if (
+            self.row is not None
+            and self.row.calorie_s
+            and self.row.unit == "metre"
+            and phrase.values[0] >= SHORTEST_M
+            and not self.draft.distance_m
+        ):
+            self.draft.assumed.append(f"{phrase.text} as metres")  # no machine carries a load
+            return self._distance(index, phrase, 1.0)
+        if not self._may_be_load(index, phrase):
+            return self.refuse(index, phrase, "a number that says nothing here")
+        unit = unit_of(phrase.values, self.line.system, self._in_hand())
+        before = (self.draft.loads, self.draft.load_unit)
+        self._loads(index, phrase, phrase.values, unit)
+        if (self.draft.loads, self.draft.load_unit) != before:
+            self.draft.assumed.append(f"{phrase.text} as {unit}")
+        return None
+
+    def _may_be_load(self, index: int, phrase: Phrase) -> bool:
+        """A loose number is a load only as a pair, after '@' or a times sign, or in brackets beside something lifted."""
+        row = self.row
+        if row is None:
+            return phrase.pair or self.kind(index - 1) in ("at", "x")
+        lifted = row.implement in LIFTED or bool({"loaded", "pair"} & set(row.context)) or row.unit == "metre"
+        beside = phrase.pair or self.kind(index - 1) in ("at", "x") or index in self.line.bracketed
+        return lifted and (beside or phrase.values[0] >= LEAST_LOAD)

@@ -1,0 +1,125 @@
+"""What a line says around its movements: which minute, once before or after, between which times, 'then'."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterable
+
+from core.reading.draft import Chunk
+from core.reading.line import SILENT, Line
+from core.reading.parts import PartDraft, Parts
+from core.reading.rows import Row
+from core.reading.tokens import Phrase, seconds_of
+
+SHORT_WINDOW_S = 300  # windows up to this are places of one piece, longer ones pieces of their own
+
+
+def says_nothing(read: Line) -> bool:
+    """Whether a line has only signs."""
+    return not any(phrase.kind not in SILENT or phrase.text.isalnum() for phrase in read.phrases)
+
+
+def only_minutes(read: Line) -> bool:
+    """'(20 min)' beside a heading."""
+    said = [phrase for phrase in read.phrases if phrase.kind not in SILENT]
+    return len(said) == 1 and said[0].kind in ("measure", "clock") and seconds_of(said[0]) is not None
+
+
+def nothing_left(read: Line) -> bool:
+    """Whether everything but signs has been taken."""
+    return all(read.phrases[index].kind in SILENT for index in read.free())
+
+
+def station_of(read: Line) -> int | None:
+    """'minute 2 -' or 'odd' at the start of a line: which minute it belongs to."""
+    if not read.phrases or read.phrases[0].kind != "station":
+        return None
+    phrase = read.phrases[0]
+    digits = re.search(r"\d+", phrase.text)
+    number = int(digits.group()) if digits else 1 if "odd" in phrase.text.lower() else 2
+    read.take([0], "format", f"minute {number}")
+    return number
+
+
+def role_of(read: Line, part: PartDraft) -> str:
+    """'buy-in:' and 'cash-out:' before a movement, or heading the lines that follow."""
+    at = next((index for index in read.free() if read.phrases[index].kind in ("buy-in", "cash-out")), None)
+    if at is None:
+        return ""
+    role = read.phrases[at].kind
+    read.take([at], "format", "once, before the rest" if role == "buy-in" else "once, after the rest")
+    if nothing_left(read):
+        part.block_role = role
+    return role
+
+
+def take_window(row: Row, read: Line, parts: Parts) -> None:
+    """'0:00-5:00' before what is done in that time: kept as a note; a list of long ones is one piece each."""
+    for index in read.free():
+        phrase = read.phrases[index]
+        if phrase.kind != "window":
+            continue
+        part, seconds = parts.current(row.number), _window_s(phrase)
+        if index == 0 and part.window_s and part.work and max(part.window_s, seconds) > SHORT_WINDOW_S:
+            part = parts.next(row.number)
+        part.window_s = read.window_s = seconds
+        part.notes.append(phrase.text)
+        read.take([index], "note", "a window on the clock")
+
+
+def _window_s(phrase: Phrase) -> int:
+    """Seconds from the start of a window to its end."""
+    clocks = [int(a) * 60 + int(b) for a, b in re.findall(r"(\d{1,2}):(\d{2})", phrase.text)]
+    return max(0, clocks[-1] - clocks[0])
+
+
+def fill_window(read: Line, chunks: Iterable[Chunk]) -> None:
+    """'0:00-0:45 thrusters': as many as one can in the window."""
+    for chunk in chunks:
+        if read.window_s and chunk.named and not chunk.draft.has_amount:
+            chunk.draft.max_effort, chunk.draft.seconds = True, read.window_s
+
+
+def then_alone(read: Line, part: PartDraft | None) -> bool:
+    """Take a leading 'then', which ends the list above. True where the line says nothing else."""
+    free = read.free()
+    if not free or read.phrases[free[0]].kind != "then":
+        return False
+    read.take([free[0]], "format", "then")
+    read.mark(read.phrases[free[0]].column, read.phrases[free[0]].end, "format", "then")
+    alone = nothing_left(read)
+    if part is not None and (alone or part.repeats):
+        part.closed = any(work.role != "buy-in" for work in part.work)
+    return alone
+
+
+def take_all_out(row: Row, read: Line, parts: Parts) -> None:
+    """'4 sets for max reps:' on a line that names nothing: every movement of its list."""
+    for index in read.free() if not row.named else ():
+        if read.phrases[index].kind == "max":
+            parts.current(row.number).all_out = True
+            read.take([index], "format", "as many as you can")
+
+
+def take_each_once(row: Row, read: Line, parts: Parts) -> None:
+    """'each station once', 'alternating:' beside intervals: one place of the list an interval."""
+    part = parts.current(row.number)
+    for index in read.free():
+        phrase = read.phrases[index]
+        if phrase.kind == "stations" and phrase.text.lower().endswith("once"):
+            part.each_once = True
+            read.take([index], "format", "each once")
+    interval = part.format is not None and part.format.kind == "intervals" and not part.work
+    part.each_once |= interval and "alternat" in row.content.lower()
+
+
+def slashed_minutes(row: Row, chunks: Iterable[Chunk], part: PartDraft | None) -> None:
+    """'EMOM 16: 12 cal bike / 12 push-ups / rest': a minute each."""
+    named = [chunk for chunk in chunks if chunk.named]
+    slashed = len(named) > 1 and all(chunk.joined_by == "slash" for chunk in named[1:])
+    if part is None or part.format is None or part.format.kind != "every-minute" or not slashed:
+        return
+    for place, chunk in enumerate(named, start=1):
+        chunk.draft.station = place
+    if re.search(r"/\s*rest\W*$", row.text, re.IGNORECASE):
+        part.rest_stations.add(len(named) + 1)

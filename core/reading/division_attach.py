@@ -1,0 +1,139 @@
+"""What a division does otherwise -> lines of its own, each in the place of the shared lines it stands in for."""
+
+from __future__ import annotations
+
+from core.catalog import Catalog
+from core.reading import divisions
+from core.reading.attach import WEIGHTS, pair_as_load, strange_words
+from core.reading.draft import AMOUNTS, LOADS, Chunk, Draft, lend
+from core.reading.line import Line
+from core.reading.parts import PartDraft, Parts
+
+
+class DivisionAttacher:
+    """Adds a division's lines to the parts. ``in_columns`` while rows say what replaces what."""
+
+    def __init__(self, parts: Parts, catalog: Catalog):
+        self.parts = parts
+        self.catalog = catalog
+        self.in_columns = False
+
+    def add(self, chunk: Chunk, division: str, number: int, target: str = "") -> bool:
+        """What a division does instead: one line for every shared line it stands in for. False where it fits nowhere.
+
+        target: the movement it is said to stand in for.
+        """
+        draft = chunk.draft
+        for part in self.asking_parts() if target else self._nearest(chunk, division):
+            groups = self._targets(part, target) if target else self._places(part, chunk, division)
+            if (
+                groups
+                and not part.block_division
+                and divisions.changes_nothing(part.work[groups[0][0]], draft)
+            ):
+                part.notes.append(
+                    f"{division}: {' '.join((draft.text, draft.load_text, '; '.join(draft.notes))).strip()}"
+                )
+                return True
+            for places in groups:
+                part.work.append(divisions.stand_in(part.work, places, division, draft))
+            if groups:
+                return True
+        if not chunk.named:
+            return False
+        part = self.parts.current(number)
+        draft.division = division
+        shared = divisions.shared_lines(part.work)
+        if shared and division != "rx" and not self.in_columns:
+            draft.replaces = (shared[-1],)
+            if not draft.has_amount:
+                lend(part.work[shared[-1]], draft, AMOUNTS)
+        part.work.append(draft)
+        return True
+
+    def _targets(self, part: PartDraft, target: str) -> list[list[int]]:
+        places = [at for at in divisions.shared_lines(part.work) if part.work[at].movement == target]
+        return [places] if places else []
+
+    def _nearest(self, chunk: Chunk, division: str) -> list[PartDraft]:
+        """The part a division's words are for: that with the movement most like theirs, of equals the last."""
+        parts = self.asking_parts()
+        if not chunk.named:
+            return parts
+        return sorted(
+            parts, key=lambda part: -divisions.best_likeness(part.work, chunk.draft, division, self.catalog)
+        )[:1]
+
+    def asking_parts(self) -> list[PartDraft]:
+        """Parts that ask something, the last first."""
+        return [
+            part for part in reversed(self.parts.all) if part.heading_kind not in ("warm-up", "cool-down")
+        ]
+
+    def _places(self, part: PartDraft, chunk: Chunk, division: str) -> list[list[int]]:
+        """The shared lines a division's words are for, those of one movement together."""
+        draft = chunk.draft
+        if chunk.named:
+            places = divisions.replaced_lines(part.work, draft, division, self.catalog)
+        elif draft.loads:
+            places = divisions.lines_with_load(part.work, self.catalog, draft.kit)
+        else:
+            places = divisions.lines_of_amount(part.work, draft)
+        movements = dict.fromkeys(part.work[at].movement for at in places)
+        return [[at for at in places if part.work[at].movement == movement] for movement in movements]
+
+    def loads_of_division(self, chunks: list[Chunk], division: str) -> bool:
+        """'35/25 kg, 6/4 kg' for one division: the loads of the loaded lines, in order."""
+        if len(chunks) < 2:
+            return False
+        for chunk in chunks:
+            self.as_load(chunk)
+        bare = [
+            chunk for chunk in chunks if not chunk.named and chunk.draft.loads and not chunk.draft.has_amount
+        ]
+        found = next(
+            (
+                (part, loaded)
+                for part in self.asking_parts()
+                if len(loaded := loaded_lines(part)) == len(bare)
+            ),
+            None,
+        )
+        if len(bare) < 2 or found is None:
+            return False
+        part, loaded = found
+        for chunk, at in zip(bare, loaded, strict=True):
+            if not divisions.changes_nothing(part.work[at], chunk.draft):
+                part.work.append(divisions.stand_in(part.work, (at,), division, chunk.draft))
+        for chunk in chunks:
+            if chunk not in bare:
+                self.add(chunk, division, chunk.draft.line)
+        return True
+
+    def give_load(self, draft: Draft, movement: str) -> None:
+        """A load from a table for every shared line of a movement that has none."""
+        for part in self.asking_parts():
+            for at in divisions.shared_lines(part.work):
+                if (
+                    divisions.likeness(part.work[at], movement, self.catalog) >= divisions.SUBSTITUTE
+                    and not part.work[at].loads
+                ):
+                    lend(draft, part.work[at], LOADS)
+
+    def as_load(self, chunk: Chunk) -> None:
+        """A pair for a division is its load: without a name, or before a lift that is counted in the shared list."""
+        row = self.catalog.movements.get(chunk.draft.movement)
+        if row is None or (row.implement in WEIGHTS and not chunk.draft.has_calories):
+            pair_as_load(Draft(0, 0, "", reps=1), chunk.draft)
+
+    def keep_as_note(self, read: Line, chunk: Chunk, division: str) -> None:
+        """What a division does otherwise and nothing shared answers to is kept in words."""
+        if strange_words(read, chunk):
+            return
+        start, end = read.phrases[chunk.indices[0]].column, read.phrases[chunk.indices[-1]].end
+        self.parts.current(read.number).notes.append(f"{division}: {read.text[start:end].strip()}")
+
+
+def loaded_lines(part: PartDraft) -> list[int]:
+    """Places of the shared lines with a load."""
+    return [at for at in divisions.shared_lines(part.work) if part.work[at].loads]

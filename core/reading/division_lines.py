@@ -1,0 +1,161 @@
+"""Lines for one division: what it does otherwise, the block below its name, the canonical form."""
+
+from __future__ import annotations
+
+import itertools
+import re
+
+from core.reading.around import role_of, station_of
+from core.reading.chunks import take_vest
+from core.reading.divisions import (
+    NOTHING_OF_ITS_OWN,
+    canonical_division,
+    division_id,
+    instead_of,
+    leading_division,
+)
+from core.reading.draft import Chunk
+from core.reading.formats import read_format
+from core.reading.line import SILENT, Line
+from core.reading.rows import Row
+from core.reading.state import Reading
+
+Chunks = list[tuple[str | None, Chunk]]
+_LABEL = re.compile(r"[\s*•-]*([^:=>]{3,30}?)\s*(?::|=|->|>)\s+(?=\S)")
+
+
+class DivisionLines:
+    """Reads them into the parts of one text. scaling: below a heading such as 'Scaling', whose lines name no division."""
+
+    def __init__(self, reading: Reading):
+        self.reading = reading
+        self.scaling = False
+
+    def read(self, row: Row, start: int, stop: int) -> bool:
+        """Read a stretch of a row that speaks of a division; False where it does not."""
+        if self._canonical(row, start, stop):
+            return True
+        division = leading_division(row.text[start:stop])
+        if division is not None:
+            name, end = division
+            self.reading.mark(row, start, start + end, "division", name)
+            self._of_division(row, name, start + end, stop)
+        elif self.scaling:
+            self._of_division(row, "scaled", start, stop)
+        return division is not None or self.scaling
+
+    def _of_division(self, row: Row, division: str, start: int, stop: int) -> None:
+        """'Scaled: ring rows, 40/30 kg', or 'Scaled' alone, whose block follows."""
+        rest = row.text[start:stop].rstrip()
+        if not rest.strip(" :-–—().,"):
+            self._begin_block(row, division)
+            return
+        if NOTHING_OF_ITS_OWN.match(rest):
+            self.reading.mark(row, start, start + len(rest), "note", "no other than the others")
+            return
+        stop = self._without_instead(row, division, start, start + len(rest))
+        target, start = self._target(row, start, stop)
+        read = self.reading.line(row, start, stop, of_division=True)
+        self.reading.splitter.glue_names(read)
+        take_vest(read)
+        found = read_format(read)
+        if found is not None:
+            self.reading.parts.apply(row, found, division)
+        self._give(row, read, self.reading.splitter.chunks(read), division, target)
+        self.reading.collect(read)
+
+    def _without_instead(self, row: Row, division: str, start: int, stop: int) -> int:
+        """Take 'instead of ..' and read what stands behind its comma; where the words before it end."""
+        found = instead_of(row.text[start:stop])
+        if found is None:
+            return stop
+        comma = row.text.find(",", start + found[1], stop)
+        end = comma if comma >= 0 else stop
+        self.reading.mark(row, start + found[0], end, "note", "what it stands in for")
+        if comma >= 0:
+            self._of_division(row, division, comma + 1, stop)
+        return start + found[0]
+
+    def _target(self, row: Row, start: int, stop: int) -> tuple[str, int]:
+        """'pull-ups: ring rows': the movement a division's words are for, and where they begin."""
+        label = _LABEL.match(row.text[start:stop])
+        match = self.reading.names.find(label.group(1)) if label else None
+        if label is None or match is None or match.left_over or match.confidence < 1:
+            return "", start
+        begin = start + label.start(1)
+        self.reading.mark(row, begin, begin + len(label.group(1)), "note", "what it stands in for")
+        return match.movement, start + label.end()
+
+    def _give(self, row: Row, read: Line, chunks: Chunks, division: str, target: str = "") -> None:
+        every = [chunk for _, chunk in chunks]
+        if division in ("rx", "elite") and self.reading.attacher.loads_in_order(every):
+            return
+        if self.reading.divisions.loads_of_division(every, division):
+            return
+        _carry_counts(every)
+        for own, chunk in chunks:
+            self.reading.divisions.as_load(chunk)
+            if not self.reading.divisions.add(chunk, own or division, row.number, target):
+                self.reading.divisions.keep_as_note(read, chunk, own or division)
+
+    def _canonical(self, row: Row, start: int, stop: int) -> bool:
+        """'scaled (line 2): ring rows', as the canonical text says it."""
+        said = canonical_division(row.text[start:stop])
+        part = self.reading.parts.last
+        if said is None or part is None:
+            return False
+        division, places, end = said
+        self.reading.mark(row, start, start + end, "division", division)
+        read = self.reading.line(row, start + end, stop)
+        self.reading.splitter.glue_names(read)
+        station, role = station_of(read), role_of(read, part)
+        chunks = [chunk for _, chunk in self.reading.splitter.chunks(read)]
+        self.reading.attacher.bind_complex(chunks)
+        for draft in (chunk.draft for chunk in chunks if chunk.named):
+            draft.division, draft.station, draft.role = division, station, role or part.block_role
+            draft.replaces = tuple(place for place in places if place < len(part.work))
+            part.work.append(draft)
+        self.reading.collect(read)
+        return True
+
+    # -- blocks ---------------------------------------------------------------------------------
+
+    def alone(self, row: Row, read: Line) -> bool:
+        """'(Scaled)' on a line of its own: what follows in this part is that division's."""
+        free = [index for index in read.free() if read.phrases[index].kind not in SILENT]
+        if not free or any(read.phrases[index].kind != "division" for index in free):
+            return False
+        division = division_id(read.phrases[free[0]].text)
+        self._begin_block(row, division)
+        read.take(range(len(read.phrases)), "division", division)
+        return True
+
+    def _begin_block(self, row: Row, division: str) -> None:
+        part = self.reading.parts.current(row.number)
+        part.block_division, part.block_role = division, ""
+
+    def block_line(self, row: Row, read: Line, chunks: Chunks) -> bool:
+        """A line below 'Scaled' that only changes shared lines. False where it is one of a list of its own."""
+        part = self.reading.parts.last
+        division = part.block_division if part is not None else None
+        if part is None or division is None or not part.work:
+            return False
+        counts = any(chunk.named and chunk.draft.has_amount for _, chunk in chunks)
+        lists = any(one.division == division and not one.replaces for one in part.work)
+        if counts or lists:
+            return False
+        self._give(row, read, chunks, division)
+        return True
+
+
+def _carry_counts(chunks: list[Chunk]) -> None:
+    """'25/20/15 double-unders and sit-ups': a list that leads holds for a bare name after it."""
+    for before, chunk in itertools.pairwise(chunks):
+        first, second = before.draft, chunk.draft
+        if first.leads and chunk.named and not second.has_amount:
+            second.scheme, second.sets, second.sets_written, second.leads = (
+                first.scheme,
+                first.sets,
+                True,
+                True,
+            )

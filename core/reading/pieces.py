@@ -1,0 +1,140 @@
+"""One piece of a row of work: its format, what stands around it, its movements."""
+
+from __future__ import annotations
+
+from core.reading.around import (
+    fill_window,
+    only_minutes,
+    role_of,
+    says_nothing,
+    slashed_minutes,
+    station_of,
+    take_all_out,
+    take_each_once,
+    take_window,
+    then_alone,
+)
+from core.reading.chunks import take_asides, take_vest
+from core.reading.division_lines import Chunks, DivisionLines
+from core.reading.draft import Chunk
+from core.reading.formats import FormatFound, read_format
+from core.reading.line import Line
+from core.reading.rows import Row
+from core.reading.split import spread_time
+from core.reading.state import Reading
+
+LISTED = ("every-minute", "intervals")  # formats whose lists have a number a place
+
+
+class Pieces:
+    """Reads pieces into the parts of one text. pending: a day whose part opens with its first work."""
+
+    def __init__(self, reading: Reading, divisions: DivisionLines):
+        self.reading = reading
+        self.divisions = divisions
+        self.pending: str | None = None
+
+    def settle(self, row: Row) -> None:
+        """Open the part of a day that has work before any other heading."""
+        if self.pending is not None:
+            self.reading.parts.open(self.pending, None, row.number)
+            self.pending = None
+
+    def read(self, row: Row, start: int, stop: int, first: bool, bullet: int | None = None) -> None:
+        """A stretch of a row; first in its row or not; at a place of a list its row does not say."""
+        if first and self.divisions.read(row, start, stop):
+            return
+        read = self.reading.line(row, start, stop)
+        if says_nothing(read):
+            return
+        if first and row.heading is not None and only_minutes(read):
+            read.take(range(len(read.phrases)), "note", "how long the section lasts")
+            self.reading.marks.extend(read.marks)
+            return
+        self.settle(row)
+        cut = self.reading.splitter.cut_before_format(read)
+        for begin, end in ((start, stop),) if cut is None else ((start, cut), (cut, stop)):
+            self.content(row, self.reading.line(row, begin, end), bullet or row.bullet or row.letter)
+
+    def content(self, row: Row, read: Line, bullet: int | None = None, division: str | None = None) -> None:
+        """What a piece says: a format, a role, movements with their amounts."""
+        parts = self.reading.parts
+        self.reading.splitter.glue_names(read)
+        read.of_division = bool(parts.last and parts.last.block_division)
+        if not self.divisions.alone(row, read):
+            self._said(row, read, bullet, division)
+        self.reading.collect(read)
+
+    def _said(self, row: Row, read: Line, bullet: int | None, division: str | None) -> None:
+        parts = self.reading.parts
+        take_asides(read)
+        take_vest(read)
+        take_window(row, read, parts)
+        station = station_of(read)
+        role = role_of(read, parts.current(row.number))
+        found = read_format(read)
+        if found and not (found.rest_only and (station or bullet)):
+            parts.apply(row, found, division)
+        elif found and station:
+            parts.current(row.number).rest_stations.add(station)
+        if then_alone(read, parts.last):
+            return
+        take_all_out(row, read, parts)
+        take_each_once(row, read, parts)
+        chunks = self.reading.splitter.chunks(read)
+        spread_time(read, [chunk for _, chunk in chunks])
+        fill_window(read, [chunk for _, chunk in chunks])
+        self._attach(row, read, chunks, self._place_in_list(bullet, station, found), role, division)
+
+    def _place_in_list(
+        self, bullet: int | None, station: int | None, found: FormatFound | None
+    ) -> int | None:
+        """Which minute or interval a line is: its own word says, or its number in the list."""
+        part = self.reading.parts.last
+        listed = part is not None and part.format is not None and part.format.kind in LISTED
+        sets_one = found is not None and not found.only_changes
+        if station is not None or not bullet or part is None or not listed or sets_one:
+            return station
+        if found and found.rest_only:
+            part.rest_stations.add(bullet)
+        return bullet
+
+    # -- movements ------------------------------------------------------------------------------
+
+    def _attach(
+        self, row: Row, read: Line, chunks: Chunks, station: int | None, role: str, division: str | None
+    ) -> None:
+        every = [chunk for _, chunk in chunks]
+        named = any(chunk.named for chunk in every)
+        if self.divisions.block_line(row, read, chunks):
+            return
+        if not named and self.reading.attacher.loads_in_order(every):
+            return
+        self.reading.attacher.bind_complex(every)
+        here = ""
+        for place, (own, chunk) in enumerate(chunks):
+            here = chunk.draft.movement or here
+            if not chunk.named and not self.reading.attacher.name_a_run(read, chunk):
+                self._unnamed(row, read, chunk, own, here, alone=not named)
+            elif (own or division) and not self.reading.divisions.in_columns:
+                self.reading.divisions.add(chunk, own or division or "", row.number)
+            else:
+                self.reading.attacher.add(row, chunk, station, role, first=place == 0)
+        slashed_minutes(row, every, self.reading.parts.last)
+        self._close_inline_list(row, every)
+
+    def _unnamed(self, row: Row, read: Line, chunk: Chunk, own: str | None, here: str, alone: bool) -> None:
+        """Amounts without a name: a division's own, or the movement's before them (``here`` on this line)."""
+        if own:
+            self.reading.divisions.as_load(chunk)
+        if own and own != "rx" and not self.reading.divisions.in_columns:
+            self.reading.divisions.add(chunk, own, row.number, here)
+        else:
+            self.reading.attacher.loose(row, read, chunk, alone)
+
+    def _close_inline_list(self, row: Row, chunks: list[Chunk]) -> None:
+        """'5 rounds of 5 pull-ups, 10 push-ups': the list stands on the line itself."""
+        part = self.reading.parts.last
+        listed = sum(chunk.named for chunk in chunks) > 1 and row.format and not row.followed_deeper
+        if listed and part is not None and part.repeats and part.format_line == row.number:
+            part.closed = True

@@ -1,0 +1,68 @@
+"""What all that read one text share: the gym's names, the parts so far, and what every stretch was read as."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from core.catalog import Catalog
+from core.reading.attach import Attacher
+from core.reading.chunks import ChunkReader
+from core.reading.division_attach import DivisionAttacher
+from core.reading.line import Line
+from core.reading.names import Names
+from core.reading.parts import Parts
+from core.reading.plain_words import plain
+from core.reading.rows import Row
+from core.reading.split import Splitter
+from core.reading.workout import Mark, MarkRole, Unread
+
+MOST_GUESSES = 200  # unread places of one text that get candidates; beyond it the text is no workout
+
+
+class Reading:
+    """One text being read."""
+
+    def __init__(self, catalog: Catalog, taught: dict[str, str] | None, notes: frozenset[str], system: str):
+        self.catalog = catalog
+        self.names = Names(catalog, taught)
+        self.parts = Parts(catalog)
+        self.splitter = Splitter(self.names, ChunkReader(self.names, catalog))
+        self.attacher = Attacher(self.parts, catalog)
+        self.divisions = DivisionAttacher(self.parts, catalog)
+        self.note_words = notes
+        self.system = system
+        self.unread: list[Unread] = []
+        self.marks: list[Mark] = []
+        self.guesses = 0
+
+    def mark(self, row: Row, start: int, end: int, role: MarkRole, says: str) -> None:
+        """Say what a stretch of a row (columns from 0) was read as."""
+        self.marks.append(Mark(row.number, start + 1, end - start, role, says))
+
+    def line(self, row: Row, start: int, stop: int, of_division: bool = False) -> Line:
+        """A stretch of a row, ready to be read."""
+        read = Line(row.number, row.text, start, stop)
+        read.system, read.of_division = self.system, of_division
+        read.followed, read.headed, read.named = row.followed, row.heading is not None, row.named
+        return read
+
+    def collect(self, read: Line) -> None:
+        read.hand_back_rest("no movement by this name", self._guess)
+        for one in read.unread:
+            if (
+                self.note_words and plain(one.text) in self.note_words
+            ):  # the gym has said before that this is no work
+                self.parts.current(read.number).notes.append(one.text)
+                read.marks = [
+                    replace(mark, role="note", says="a note, as you said before")
+                    if mark.column == one.column and mark.role == "unread"
+                    else mark
+                    for mark in read.marks
+                ]
+            else:
+                self.unread.append(one)
+        self.marks.extend(read.marks)
+
+    def _guess(self, text: str) -> tuple[str, ...]:
+        self.guesses += 1
+        return self.names.candidates(text) if self.guesses <= MOST_GUESSES else ()

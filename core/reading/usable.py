@@ -1,0 +1,33 @@
+"""Whether a text can be read at all, and its lines."""
+
+from __future__ import annotations
+
+import unicodedata
+
+from core.errors import UnusableText
+
+MAX_TEXT_BYTES = 100_000
+
+
+def check_text(text: str) -> None:
+    """Raise UnusableText, in words fit for a coach, for a text that is no workout text at all."""
+    if not text.strip():
+        raise UnusableText("There is no text to read. Paste the day's workout, one movement a line.")
+    size = len(text.encode("utf-8", "replace"))
+    if size > MAX_TEXT_BYTES:
+        most = f"up to {MAX_TEXT_BYTES // 1000} kB can be read"
+        raise UnusableText(f"The text is {size // 1000} kB; {most}. Paste one day at a time.")
+    odd = sum(
+        1
+        for letter in text
+        if unicodedata.category(letter) in ("Cc", "Co", "Cs") and letter not in "\n\r\t\f\v"
+    )
+    if "\x00" in text or odd > len(text) // 20 or text.count("\ufffd") > len(text) // 20:
+        raise UnusableText(
+            "This looks like a binary file, not text. Save the workout as plain text and try again."
+        )
+
+
+def lines_of(text: str) -> list[str]:
+    """The lines of a text, as places count them."""
+    return text.replace("\r\n", "\n").replace("\r", "\n").split("\n")
