@@ -7,7 +7,8 @@ from collections.abc import Iterable
 
 from core.reading.draft import Chunk
 from core.reading.line import SILENT, Line
-from core.reading.parts import PartDraft, Parts
+from core.reading.part_draft import PartDraft
+from core.reading.parts import Parts
 from core.reading.rows import Row
 from core.reading.tokens import Phrase, seconds_of
 

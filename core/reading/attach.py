@@ -21,7 +21,8 @@ from core.reading.draft import (
 )
 from core.reading.line import SILENT, Line
 from core.reading.loads import unit_of
-from core.reading.parts import PartDraft, Parts
+from core.reading.part_draft import PartDraft
+from core.reading.parts import Parts
 from core.reading.rows import Row
 
 SHORTEST_RUN_M = 100  # a bare distance from here on is a run; common practice

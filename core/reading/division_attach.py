@@ -7,7 +7,8 @@ from core.reading import divisions
 from core.reading.attach import WEIGHTS, pair_as_load, strange_words
 from core.reading.draft import AMOUNTS, LOADS, Chunk, Draft, lend
 from core.reading.line import Line
-from core.reading.parts import PartDraft, Parts
+from core.reading.part_draft import PartDraft
+from core.reading.parts import Parts
 
 
 class DivisionAttacher:

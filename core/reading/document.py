@@ -10,24 +10,22 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator, Sequence
 
-from core.reading import tables
 from core.reading.divisions import leads_with_division
 from core.reading.formats import TELLING
 from core.reading.headings import QUOTED, Heading, letters_head_parts, read_heading
 from core.reading.languages import Translated, Translator
 from core.reading.names import Names
-from core.reading.prose import FIRST_HOUR, Prose, is_schedule
+from core.reading.numbering import (
+    before_words,
+    clock_rows,
+    minutes_of_the_hour,
+    numbered_by_dash,
+    numbered_sections,
+)
+from core.reading.prose import Prose, arranges, is_schedule
 from core.reading.rows import (
-    AT_A_TIME,
-    BULLET,
     LETTER_BULLET,
-    NUMBER_BULLET,
-    NUMBER_DASH,
-    OF_THE_CLOCK,
-    OF_THE_HOUR,
     REMARK,
-    SET_NUMBER,
-    WEEK_OF,
     Row,
     after_heading,
     indent_of,
@@ -35,14 +33,12 @@ from core.reading.rows import (
     sentences_of,
     without_symbols,
 )
+from core.reading.table_rows import find_tables
 from core.reading.tokens import Phrase, tokenize
 
 MAX_LINE = 2_000
 LONGEST_CAPITALS = 6  # words of a line of capitals that is a heading
-LEAST_CLOCK_ROWS = 2
 _CAPITALS = re.compile(r"^[^a-z]*[A-ZÀ-Ý]{3}[^a-z]*$")
-_BEFORE = ((WEEK_OF, "which week of a cycle"), (AT_A_TIME, "when it starts"))
-_ARRANGING = frozenset(("rounds", "amrap", "every", "interval", "for-time", "tabata", "death-by", "quality"))
 
 
 class DocumentPass:
@@ -56,15 +52,15 @@ class DocumentPass:
     def read(self, lines: Sequence[str]) -> list[Row]:
         """What every row is."""
         rows = list(self._rows(lines))
-        self._tables(rows)
-        self._minutes_of_the_hour(rows)
+        find_tables(rows, self.names)
+        minutes_of_the_hour(rows)
         self._headings(rows, letters_head_parts(row.text for row in rows))
-        self._numbered_by_dash(rows)
+        numbered_by_dash(rows)
         for row in rows:
             if row.role == "work":
-                self._before_words(row)
-        self._numbered_sections(rows)
-        self._clock_rows(rows)
+                before_words(row)
+        numbered_sections(rows)
+        clock_rows(rows)
         for row in rows:
             self._content(row)
         self._title(rows)
@@ -90,75 +86,6 @@ class DocumentPass:
 
     # -- tables -------------------------------------------------------------------------------------
 
-    def _tables(self, rows: list[Row]) -> None:
-        at = 0
-        while at < len(rows):
-            row = rows[at]
-            if row.role == "work" and tables.division_head(row.text) is not None:
-                at = self._division_table(rows, at)
-                continue
-            head = tables.read_head(row.text) if row.role == "work" else None
-            block = self._block(rows, at)
-            if head is not None:
-                row.role = "table"
-                at = self._table(rows, at + 1, head)
-            elif "\t" in row.written and (head := tables.unheaded([one.text for one in block], self.names)):
-                at = self._table(rows, at, head)
-            else:
-                at += 1
-
-    def _division_table(self, rows: list[Row], at: int) -> int:
-        """Read a table of divisions into the standards of its rows; the place after it."""
-        head = tables.division_head(rows[at].text)
-        if head is None:
-            return at + 1
-        heads = tables.cells_of(rows[at].text, head.separator)
-        rows[at].role = "table"
-        at += 1
-        while at < len(rows) and not rows[at].after_blank:
-            cells = tables.cells_of(rows[at].text, head.separator)
-            if len(cells) < tables.LEAST_COLUMNS and not tables.is_rule(rows[at].text):
-                break
-            rows[at].role = "table"
-            if not tables.is_rule(rows[at].text):
-                rows[at].standards = tables.standards_of(heads, cells)
-            at += 1
-        return at
-
-    def _block(self, rows: list[Row], at: int) -> list[Row]:
-        block = [rows[at]]
-        for row in rows[at + 1 :]:
-            if row.after_blank:
-                break
-            block.append(row)
-        return block
-
-    def _table(self, rows: list[Row], at: int, head: tables.Head) -> int:
-        """Turn the rows under a head into lines; the place after them."""
-        while at < len(rows) and not rows[at].after_blank:
-            row = rows[at]
-            if tables.is_rule(row.text):
-                row.role = "table"
-            else:
-                cells = tables.cells_of(row.text, head.separator)
-                if len(cells) < tables.LEAST_COLUMNS:
-                    break
-                row.english = tables.line_of(head, cells, row.english)
-                row.text = row.english.text
-                row.tabled = True
-            at += 1
-        return at
-
-    def _minutes_of_the_hour(self, rows: list[Row]) -> None:
-        """'05-15 Warm-up', '15-35 Strength': a plan of the hour, where one row ends when the next begins."""
-        timed = [(row, match) for row in rows if (match := OF_THE_HOUR.match(row.text))]
-        joined = [a[1].group(2) == b[1].group(1) for a, b in zip(timed, timed[1:], strict=False)]
-        if not joined or not all(joined):
-            return
-        for row, match in timed:
-            row.marks.append((0, len(match.group().rstrip()), "which minutes of the hour"))
-            row.start = match.end()
-
     # -- headings -----------------------------------------------------------------------------------
 
     def _headings(self, rows: list[Row], letters: bool) -> None:
@@ -179,7 +106,7 @@ class DocumentPass:
                     row.marks.append((heading.end, row.start, "beside the heading"))
                 within_notes = heading.opens == "notes"
                 continue
-            if within_notes and row.after_blank and self._arranges(row.text):
+            if within_notes and row.after_blank and arranges(row.text):
                 within_notes = False
             if within_notes:
                 row.role = "note"
@@ -195,7 +122,7 @@ class DocumentPass:
         if (
             quoted
             and not (first and quoted.end() == len(text))
-            and not self._arranges(quoted.group(1))
+            and not arranges(quoted.group(1))
             and (quoted.end() == len(text) or text[quoted.end() :].lstrip()[:1] in "-–—(:,/")
         ):
             return Heading(
@@ -229,114 +156,7 @@ class DocumentPass:
         match = self.names.find(phrase.text)
         return match is not None and match.confidence == 1
 
-    def _arranges(self, text: str) -> bool:
-        return any(phrase.kind in _ARRANGING for phrase in tokenize(text))
-
-    def _numbered_by_dash(self, rows: list[Row]) -> None:
-        """'1 - 12 cal row', '2 - 10 push-ups': places of a list, where they count up from one."""
-        run: list[tuple[Row, re.Match[str]]] = []
-        for row in rows:
-            match = NUMBER_DASH.match(row.text) if row.role == "work" and row.heading is None else None
-            if match is not None and int(match.group(1)) == len(run) + 1:
-                run.append((row, match))
-            elif len(run) > 1:
-                break
-            else:
-                run = []
-        for row, match in run if len(run) > 1 else ():
-            row.bullet, row.start = int(match.group(1)), match.end()
-            row.marks.append((match.start(1), match.end(1), "a number in a list"))
-
     # -- before the words ---------------------------------------------------------------------------
-
-    def _before_words(self, row: Row) -> None:
-        for pattern, says in _BEFORE:
-            if match := pattern.match(row.content):
-                row.marks.append((row.start, row.start + len(match.group().rstrip()), says))
-                row.start += match.end()
-        if row.marks and not row.content.strip() and row.heading is None and AT_A_TIME.match(row.text):
-            row.heading = Heading(" ".join(row.text.split()), None, len(row.text), alone=True)
-            return
-        numbered = None if SET_NUMBER.match(row.content) else NUMBER_BULLET.match(row.content)
-        if numbered:
-            row.bullet = int(numbered.group(1))
-            row.marks.append(
-                (row.start + numbered.start(1), row.start + numbered.end(1), "a number in a list")
-            )
-            row.start += numbered.end()
-        elif lettered := LETTER_BULLET.match(row.content):
-            row.letter = ord(lettered.group(1)) - ord("a") + 1
-            row.marks.append(
-                (
-                    row.start + lettered.start(1),
-                    row.start + lettered.end(1),
-                    f"number {row.letter} of the list",
-                )
-            )
-            row.start += lettered.end()
-        elif bullet := BULLET.match(row.content):
-            row.start += bullet.end()
-        if (sets := SET_NUMBER.match(row.content)) is not None:
-            first, last = sets["from"] or sets["bare"], sets["to"] or sets["until"]
-            row.sets = max(1, int(last) - int(first) + 1) if last else 1
-            row.marks.append((row.start, row.start + len(sets.group().rstrip()), "which sets"))
-            row.start += sets.end()
-
-    def _numbered_sections(self, rows: list[Row]) -> None:
-        """Numbers that head pieces of their own ('3) Metcon, 4 rounds' with a list below) are headings."""
-        for run in _runs(rows):
-            if any(self._heads_a_piece(rows, at) for at in run) and not self._lists_stations(rows, run[0]):
-                for at in run:
-                    self._make_heading(rows[at])
-
-    def _heads_a_piece(self, rows: list[Row], at: int) -> bool:
-        row = rows[at]
-        following = rows[at + 1] if at + 1 < len(rows) else None
-        inner = read_heading(row.content)
-        if inner is not None and inner.opens == "part" and inner.kind is not None:
-            return True
-        if following is None or following.role != "work" or following.heading or following.bullet:
-            return False
-        return following.indent > row.indent or self._arranges(row.content)
-
-    def _lists_stations(self, rows: list[Row], at: int) -> bool:
-        """Whether the row above arranges minutes or intervals, whose places the numbers are."""
-        before = rows[at - 1] if at else None
-        if before is None or (before.role == "note" and not before.heading):
-            return False
-        return any(
-            phrase.kind in ("every", "interval", "tabata", "stations") for phrase in tokenize(before.text)
-        )
-
-    def _make_heading(self, row: Row) -> None:
-        inner = read_heading(row.content)
-        named = inner is not None and inner.opens == "part" and inner.kind is not None
-        end = row.start + (inner.end if inner is not None and named else 0)
-        row.heading = Heading(str(row.bullet), inner.kind if inner is not None and named else None, end)
-        row.start, row.bullet = end, None
-
-    def _clock_rows(self, rows: list[Row]) -> None:
-        """'10:20 Warm-up: ..': a time of the day before the words, where several rows have one."""
-        timed = [
-            (row, match)
-            for row in rows
-            if row.role == "work"
-            and not row.heading
-            and (match := OF_THE_CLOCK.match(row.content))
-            and not self._arranges(row.content)
-        ]
-        times = [int(match.group(1)) * 60 + int(match.group(2)) for _, match in timed]
-        if len(timed) < LEAST_CLOCK_ROWS or times != sorted(set(times)) or times[0] < FIRST_HOUR * 60:
-            return
-        for row, match in timed:
-            row.marks.append((row.start, row.start + match.end(), "a time of the day"))
-            row.start += match.end()
-            inner = read_heading(row.content)
-            if inner is not None and inner.opens == "part":
-                row.heading = Heading(inner.name, inner.kind, row.start + inner.end)
-                row.start += inner.end
-            elif inner is None:
-                row.heading = Heading(f"{match.group(1)}:{match.group(2)}", None, row.start)
 
     # -- what a row says ----------------------------------------------------------------------------
 
@@ -440,25 +260,6 @@ def _without_rule(line: str) -> str:
 def _next_items(rows: list[Row], row: Row) -> bool:
     at = rows.index(row) + 1
     return at < len(rows) and rows[at].item and not rows[at].after_blank and rows[at].heading is None
-
-
-def _runs(rows: list[Row]) -> Iterator[list[int]]:
-    """Places of rows numbered 1, 2, 3.. at one indent, other rows between allowed."""
-    run: list[int] = []
-    for at, row in enumerate(rows):
-        if row.bullet is None:
-            if row.heading is not None and run:
-                yield run
-                run = []
-            continue
-        if run and row.bullet == (rows[run[-1]].bullet or 0) + 1 and row.indent == rows[run[0]].indent:
-            run.append(at)
-        else:
-            if len(run) > 1:
-                yield run
-            run = [at]
-    if len(run) > 1:
-        yield run
 
 
 def _joined(pieces: list[tuple[int, int, bool]]) -> list[tuple[int, int, bool]]:

@@ -3,83 +3,19 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass, field, replace
-from typing import Any
+from dataclasses import replace
 
 from core.catalog import Catalog
 from core.reading.doubts import TwoCaps
-from core.reading.draft import Draft, lend
+from core.reading.draft import Draft
+from core.reading.finishing import Finishing
 from core.reading.formats import FormatFound
 from core.reading.merging import kind_only, merged, said, trailing
+from core.reading.part_draft import PartDraft
 from core.reading.rows import Row
-from core.reading.volumes import finish, rounds_of
-from core.reading.workout import Format, Part, PartKind, Work
+from core.reading.workout import Format, Part, PartKind
 
-STRENGTH_IMPLEMENTS = ("barbell",)
 KEPT_KINDS = ("event", "warm-up", "cool-down")  # a part nobody named is of its heading's kind
-PAIR = 2  # who take turns are two, unless said otherwise
-EACH = "each"  # everybody of a team does all of it
-
-
-@dataclass
-class PartDraft:
-    """A part being read. parent: the part whose every round holds this one."""
-
-    name: str
-    line: int
-    heading: bool = False
-    heading_kind: PartKind | None = None
-    format: Format | None = None
-    changes: dict[str, Any] = field(default_factory=dict)
-    work: list[Draft] = field(default_factory=list)
-    notes: list[str] = field(default_factory=list)
-    block_division: str | None = None
-    block_role: str = ""
-    format_indent: int | None = None
-    work_indent: int | None = None
-    adjacent: bool = False
-    closed: bool = False
-    own_sets: bool = False
-    parent: PartDraft | None = None
-    rest_stations: set[int] = field(default_factory=set)
-    window_s: int | None = None
-    format_line: int = 0
-    shares: bool = False  # one of its lines is shared out
-    rested: bool = False  # it only says to rest
-    each_once: bool = False  # every station of the list once, or the list by turns
-    all_out: bool = False  # "for max reps": bare movements are done as often as one can
-
-    @property
-    def repeats(self) -> bool:
-        """Whether the list is done more than once, so that where it ends matters."""
-        fmt = self.format
-        return fmt is not None and (
-            fmt.kind not in ("for-time", "rounds", "sets-x-reps") or (fmt.rounds or 1) > 1 or bool(fmt.scheme)
-        )
-
-    @property
-    def said_anything(self) -> bool:
-        """Whether the part is worth keeping."""
-        return bool(self.work or self.notes or self.format or self.heading or self.changes)
-
-    @property
-    def spoken(self) -> bool:
-        """Whether anything was said below its heading."""
-        return bool(self.work or self.notes or self.format or self.changes)
-
-    @property
-    def times(self) -> int:
-        """How often the parts around this one make it happen."""
-        outer, times = self.parent, 1
-        while outer is not None:
-            fmt = outer.format
-            times *= (
-                (fmt.rounds or 1) * fmt.repeat
-                if fmt is not None and fmt.kind in ("rounds", "every-minute")
-                else 1
-            )
-            outer = outer.parent
-        return times
 
 
 class Parts:
@@ -300,133 +236,11 @@ class Parts:
 
     def finished(self) -> Iterator[Part]:
         """Every part with its totals; parts that only hold others are left out."""
+        finishing = Finishing(self.catalog, self.team)
         holding = {id(part.parent) for part in self.all if part.parent is not None}
         for part in self.all:
             if part.said_anything and not (id(part) in holding and not part.work and not part.notes):
-                yield self.finish(part)
-
-    def finish(self, part: PartDraft) -> Part:
-        """One part with its totals."""
-        fmt = self._format(part)
-        _carry_loads(part.work)
-        reading = rounds_of(fmt, part.work, self.catalog)
-        if reading.estimated:
-            fmt = replace(
-                fmt, rounds=reading.rounds, estimated=True, rounds_range=(reading.fewest, reading.most)
-            )
-        works = tuple(finish(draft, fmt, reading, self.catalog) for draft in part.work)
-        blocks = {work.division for work in part.work if work.division and not work.replaces} - {"rx"}
-        shared = any(one.division in (None, "rx") for one in part.work)
-        if blocks and shared and not any(one.replaces for one in part.work):
-            works = block_overrides(works, blocks)
-        return Part(
-            part.name,
-            self._kind(part, fmt),
-            fmt,
-            works,
-            tuple(part.notes),
-            part.line,
-            part.heading and not part.rested,
-        )
-
-    def _format(self, part: PartDraft) -> Format:
-        for one in part.work if part.all_out else ():
-            one.max_effort |= not one.has_amount
-        fmt = part.format
-        carried = _carry_scheme(part.work)
-        if fmt is None and carried:
-            fmt = Format("for-time", scheme=carried)
-        if fmt is None or part.own_sets:
-            fmt = self._unsaid(part)
-        if part.changes:
-            fmt = replace(fmt, **part.changes)
-        if part.each_once and fmt.rounds and part.work:
-            shared = [one for one in part.work if one.division in (None, "rx")]
-            fmt = replace(fmt, rounds=max(1, fmt.rounds // max(1, len(shared))))
-        if fmt.team is None and fmt.share == "alternate" and not self.team:
-            fmt = replace(fmt, team=PAIR)
-        if fmt.team is None and self.team and (fmt.share in ("split", "alternate") or part.shares):
-            fmt = replace(fmt, team=self.team, share=fmt.share or "split")
-        if fmt.kind == "as-many-as-possible" and fmt.minutes is None and part.window_s:
-            fmt = replace(fmt, minutes=part.window_s / 60)
-        if fmt.share == EACH:
-            fmt = replace(fmt, share="")
-        if part.times > 1:
-            fmt = replace(fmt, repeat=fmt.repeat * part.times)
-        stations = max({work.station for work in part.work if work.station} | part.rest_stations, default=0)
-        if fmt.kind in ("every-minute", "intervals", "rounds"):
-            fmt = replace(fmt, stations=stations)
-        return fmt
-
-    def _unsaid(self, part: PartDraft) -> Format:
-        """The format of a part that says none: sets and reps where lines have sets of their own."""
-        written = [work.sets_written for work in part.work]
-        fmt = Format("sets-x-reps") if any(written) else Format("for-time")
-        sets = {work.sets for work in part.work if work.sets}
-        return replace(fmt, rounds=sets.pop() if len(sets) == 1 else None)
-
-    def _kind(self, part: PartDraft, fmt: Format) -> PartKind:
-        if part.heading_kind and part.heading_kind != "conditioning":
-            return part.heading_kind
-        if fmt.kind == "sets-x-reps" and part.work:
-            return part.heading_kind or "strength"
-        if part.heading_kind:
-            return part.heading_kind
-        heavy = [
-            work
-            for work in part.work
-            if (work.percents or work.rpe)
-            and self.catalog.movements[work.movement].implement in STRENGTH_IMPLEMENTS
-        ]
-        return "strength" if heavy and len(heavy) == len(part.work) else "conditioning"
-
-
-def _carry_scheme(works: list[Draft]) -> tuple[int, ...]:
-    """'21-15-9 thrusters' and below it 'pull-ups': a scheme that leads a line holds for bare names after it.
-
-    Returns the scheme when it holds for the whole list, which is then the format's and no longer the lines'.
-    """
-    scheme: tuple[int, ...] = ()
-    followed = False
-    for work in works:
-        if work.leads:
-            scheme = work.scheme
-        elif scheme and not work.has_amount and not work.role:
-            work.scheme, work.sets, work.sets_written, followed = scheme, len(scheme), True, True
-    if not followed or any(
-        work.scheme != scheme or work.counts or work.percents or work.role for work in works
-    ):
-        return ()
-    for work in works:
-        work.scheme, work.sets, work.sets_written = (), None, False
-    return scheme
-
-
-def _carry_loads(works: list[Draft]) -> None:
-    """'20 thrusters 40 kg .. 10 thrusters': the bar of a piece keeps its load until another one is said."""
-    last: dict[str, Draft] = {}
-    for work in works:
-        if work.division not in (None, "rx"):
-            continue
-        before = last.get(work.movement)
-        lighter = work.percents or work.rpe or work.bodyweight or (work.scheme and work.sets_written)
-        if before is not None and not work.loads and not lighter and before.complex == work.complex:
-            lend(before, work, ("loads", "load_unit", "load_text", "implements"))
-            work.assumed.append(f"{before.load_text} as above")
-        if work.loads:
-            last[work.movement] = work
-
-
-def block_overrides(work: tuple[Work, ...], blocks: set[str]) -> tuple[Work, ...]:
-    """A division written as its own block replaces the shared list one for one, then adds what is left."""
-    shared = [index for index, one in enumerate(work) if one.division in (None, "rx")]
-    result = list(work)
-    for division in sorted(blocks):
-        own = [index for index, one in enumerate(work) if one.division == division]
-        for place, index in enumerate(own):
-            if place < len(shared):
-                result[index] = replace(work[index], replaces=(shared[place],))
-    return tuple(result)
+                yield finishing.finish(part)
 
 
 def _then_name(base: str, count: int) -> str:

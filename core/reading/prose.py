@@ -8,7 +8,7 @@ from collections.abc import Sequence
 from core.reading.board_words import board_words
 from core.reading.languages import fold
 from core.reading.names import Names
-from core.reading.tokens import Phrase
+from core.reading.tokens import Phrase, tokenize
 
 COUNTED = frozenset(("count", "measure", "sets", "scheme", "ladder", "clock", "sum", "span"))
 ARRANGES = frozenset(
@@ -38,6 +38,7 @@ ARRANGES = frozenset(
         "everyone",
     )
 )  # kinds of phrase a line of work may begin with
+_ARRANGING = frozenset(("rounds", "amrap", "every", "interval", "for-time", "tabata", "death-by", "quality"))
 STRONG = frozenset(("tabata", "amrap", "every", "for-time", "interval"))
 MARKED = re.compile(
     r"^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-]|instead of\b|(?:from|to|re|cc|subject|date|ps|p\.s\.)\s*:)",
@@ -263,3 +264,8 @@ def is_schedule(text: str, phrases: Sequence[Phrase], named: bool) -> bool:
     left = _CLOCKS.sub("", text)
     words = _WORD.findall(left)
     return bool(_ONLY_TIMES.match(left)) or len(words) <= 2 * len(clocks) + 2
+
+
+def arranges(text: str) -> bool:
+    """Whether a text sets a format."""
+    return any(phrase.kind in _ARRANGING for phrase in tokenize(text))

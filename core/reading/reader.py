@@ -16,7 +16,7 @@ from core.reading.formats import read_format
 from core.reading.languages import languages, shown_languages, translator
 from core.reading.line import Line
 from core.reading.loads import system_of
-from core.reading.parts import PartDraft
+from core.reading.part_draft import PartDraft
 from core.reading.pieces import Pieces
 from core.reading.prose import Prose
 from core.reading.rows import REMARK, Row, inline_stations

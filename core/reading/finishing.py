@@ -1,0 +1,149 @@
+"""A part that was read -> the part with its format, kind and totals."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from core.catalog import Catalog
+from core.reading.draft import Draft, lend
+from core.reading.part_draft import PartDraft
+from core.reading.volumes import finish, rounds_of
+from core.reading.workout import Format, Part, PartKind, Work
+
+NUMBERED = ("every-minute", "intervals", "rounds")  # formats whose places may be numbered
+STRENGTH_IMPLEMENTS = ("barbell",)
+PAIR = 2  # who take turns are two, unless said otherwise
+EACH = "each"  # everybody of a team does all of it
+
+
+class Finishing:
+    """Finishes the parts of one text. team: how many share, where the text says so once above."""
+
+    def __init__(self, catalog: Catalog, team: int | None):
+        self.catalog = catalog
+        self.team = team
+
+    def finish(self, part: PartDraft) -> Part:
+        """One part with its totals."""
+        for one in part.work if part.all_out else ():
+            one.max_effort |= not one.has_amount
+        fmt = self._format(part)
+        _carry_loads(part.work)
+        reading = rounds_of(fmt, part.work, self.catalog)
+        if reading.estimated:
+            fmt = replace(
+                fmt, rounds=reading.rounds, estimated=True, rounds_range=(reading.fewest, reading.most)
+            )
+        works = tuple(finish(draft, fmt, reading, self.catalog) for draft in part.work)
+        blocks = {work.division for work in part.work if work.division and not work.replaces} - {"rx"}
+        shared = any(one.division in (None, "rx") for one in part.work)
+        if blocks and shared and not any(one.replaces for one in part.work):
+            works = block_overrides(works, blocks)
+        return Part(
+            part.name,
+            self._kind(part, fmt),
+            fmt,
+            works,
+            tuple(part.notes),
+            part.line,
+            part.heading and not part.rested,
+        )
+
+    def _format(self, part: PartDraft) -> Format:
+        """The format with everything that was said beside it."""
+        carried = _carry_scheme(part.work)
+        fmt = part.format or (Format("for-time", scheme=carried) if carried else None)
+        if fmt is None or part.own_sets:
+            fmt = self._unsaid(part)
+        fmt = self._shared(part, replace(fmt, **part.changes))
+        if fmt.kind == "as-many-as-possible" and fmt.minutes is None and part.window_s:
+            fmt = replace(fmt, minutes=part.window_s / 60)
+        if part.each_once and fmt.rounds and part.work:
+            fmt = replace(fmt, rounds=max(1, fmt.rounds // max(1, len(_shared_lines(part)))))
+        fmt = replace(fmt, repeat=fmt.repeat * part.times)
+        if fmt.kind not in NUMBERED:
+            return fmt
+        stations = {work.station for work in part.work if work.station} | part.rest_stations
+        return replace(fmt, stations=max(stations, default=0))
+
+    def _shared(self, part: PartDraft, fmt: Format) -> Format:
+        """The format with who shares the work."""
+        if fmt.team is None and self.team and (fmt.share in ("split", "alternate") or part.shares):
+            fmt = replace(fmt, team=self.team, share=fmt.share or "split")
+        if fmt.team is None and fmt.share == "alternate":
+            fmt = replace(fmt, team=PAIR)
+        return replace(fmt, share="") if fmt.share == EACH else fmt
+
+    def _unsaid(self, part: PartDraft) -> Format:
+        """The format of a part that says none: sets and reps where lines have sets of their own."""
+        written = [work.sets_written for work in part.work]
+        fmt = Format("sets-x-reps") if any(written) else Format("for-time")
+        sets = {work.sets for work in part.work if work.sets}
+        return replace(fmt, rounds=sets.pop() if len(sets) == 1 else None)
+
+    def _kind(self, part: PartDraft, fmt: Format) -> PartKind:
+        if part.heading_kind and part.heading_kind != "conditioning":
+            return part.heading_kind
+        if fmt.kind == "sets-x-reps" and part.work:
+            return part.heading_kind or "strength"
+        if part.heading_kind:
+            return part.heading_kind
+        heavy = [
+            work
+            for work in part.work
+            if (work.percents or work.rpe)
+            and self.catalog.movements[work.movement].implement in STRENGTH_IMPLEMENTS
+        ]
+        return "strength" if heavy and len(heavy) == len(part.work) else "conditioning"
+
+
+def _carry_scheme(works: list[Draft]) -> tuple[int, ...]:
+    """'21-15-9 thrusters' and below it 'pull-ups': a scheme that leads a line holds for bare names after it.
+
+    Returns the scheme when it holds for the whole list, which is then the format's and no longer the lines'.
+    """
+    scheme: tuple[int, ...] = ()
+    followed = False
+    for work in works:
+        if work.leads:
+            scheme = work.scheme
+        elif scheme and not work.has_amount and not work.role:
+            work.scheme, work.sets, work.sets_written, followed = scheme, len(scheme), True, True
+    if not followed or any(
+        work.scheme != scheme or work.counts or work.percents or work.role for work in works
+    ):
+        return ()
+    for work in works:
+        work.scheme, work.sets, work.sets_written = (), None, False
+    return scheme
+
+
+def _carry_loads(works: list[Draft]) -> None:
+    """'20 thrusters 40 kg .. 10 thrusters': the bar of a piece keeps its load until another one is said."""
+    last: dict[str, Draft] = {}
+    for work in works:
+        if work.division not in (None, "rx"):
+            continue
+        before = last.get(work.movement)
+        lighter = work.percents or work.rpe or work.bodyweight or (work.scheme and work.sets_written)
+        if before is not None and not work.loads and not lighter and before.complex == work.complex:
+            lend(before, work, ("loads", "load_unit", "load_text", "implements"))
+            work.assumed.append(f"{before.load_text} as above")
+        if work.loads:
+            last[work.movement] = work
+
+
+def block_overrides(work: tuple[Work, ...], blocks: set[str]) -> tuple[Work, ...]:
+    """A division written as its own block replaces the shared list one for one, then adds what is left."""
+    shared = [index for index, one in enumerate(work) if one.division in (None, "rx")]
+    result = list(work)
+    for division in sorted(blocks):
+        own = [index for index, one in enumerate(work) if one.division == division]
+        for place, index in enumerate(own):
+            if place < len(shared):
+                result[index] = replace(work[index], replaces=(shared[place],))
+    return tuple(result)
+
+
+def _shared_lines(part: PartDraft) -> list[Draft]:
+    return [one for one in part.work if one.division in (None, "rx")]

@@ -1,0 +1,162 @@
+"""Numbers that are no amounts: places of a list, sets, minutes of the hour, times of the day, pieces of a session."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+
+from core.reading.headings import Heading, read_heading
+from core.reading.prose import FIRST_HOUR, arranges
+from core.reading.rows import (
+    AT_A_TIME,
+    BULLET,
+    LETTER_BULLET,
+    NUMBER_BULLET,
+    NUMBER_DASH,
+    OF_THE_CLOCK,
+    OF_THE_HOUR,
+    SET_NUMBER,
+    WEEK_OF,
+    Row,
+)
+from core.reading.tokens import tokenize
+
+LEAST_CLOCK_ROWS = 2
+_BEFORE = ((WEEK_OF, "which week of a cycle"), (AT_A_TIME, "when it starts"))
+
+
+def minutes_of_the_hour(rows: list[Row]) -> None:
+    """'05-15 Warm-up', '15-35 Strength': a plan of the hour, where one row ends when the next begins."""
+    timed = [(row, match) for row in rows if (match := OF_THE_HOUR.match(row.text))]
+    joined = [a[1].group(2) == b[1].group(1) for a, b in zip(timed, timed[1:], strict=False)]
+    if not joined or not all(joined):
+        return
+    for row, match in timed:
+        row.marks.append((0, len(match.group().rstrip()), "which minutes of the hour"))
+        row.start = match.end()
+
+
+def numbered_by_dash(rows: list[Row]) -> None:
+    """'1 - 12 cal row', '2 - 10 push-ups': places of a list, where they count up from one."""
+    run: list[tuple[Row, re.Match[str]]] = []
+    for row in rows:
+        match = NUMBER_DASH.match(row.text) if row.role == "work" and row.heading is None else None
+        if match is not None and int(match.group(1)) == len(run) + 1:
+            run.append((row, match))
+        elif len(run) > 1:
+            break
+        else:
+            run = []
+    for row, match in run if len(run) > 1 else ():
+        row.bullet, row.start = int(match.group(1)), match.end()
+        row.marks.append((match.start(1), match.end(1), "a number in a list"))
+
+
+def before_words(row: Row) -> None:
+    for pattern, says in _BEFORE:
+        if match := pattern.match(row.content):
+            row.marks.append((row.start, row.start + len(match.group().rstrip()), says))
+            row.start += match.end()
+    if row.marks and not row.content.strip() and row.heading is None and AT_A_TIME.match(row.text):
+        row.heading = Heading(" ".join(row.text.split()), None, len(row.text), alone=True)
+        return
+    numbered = None if SET_NUMBER.match(row.content) else NUMBER_BULLET.match(row.content)
+    if numbered:
+        row.bullet = int(numbered.group(1))
+        row.marks.append((row.start + numbered.start(1), row.start + numbered.end(1), "a number in a list"))
+        row.start += numbered.end()
+    elif lettered := LETTER_BULLET.match(row.content):
+        row.letter = ord(lettered.group(1)) - ord("a") + 1
+        row.marks.append(
+            (
+                row.start + lettered.start(1),
+                row.start + lettered.end(1),
+                f"number {row.letter} of the list",
+            )
+        )
+        row.start += lettered.end()
+    elif bullet := BULLET.match(row.content):
+        row.start += bullet.end()
+    if (sets := SET_NUMBER.match(row.content)) is not None:
+        first, last = sets["from"] or sets["bare"], sets["to"] or sets["until"]
+        row.sets = max(1, int(last) - int(first) + 1) if last else 1
+        row.marks.append((row.start, row.start + len(sets.group().rstrip()), "which sets"))
+        row.start += sets.end()
+
+
+def numbered_sections(rows: list[Row]) -> None:
+    """Numbers that head pieces of their own ('3) Metcon, 4 rounds' with a list below) are headings."""
+    for run in _runs(rows):
+        if any(_heads_a_piece(rows, at) for at in run) and not _lists_stations(rows, run[0]):
+            for at in run:
+                _make_heading(rows[at])
+
+
+def _heads_a_piece(rows: list[Row], at: int) -> bool:
+    row = rows[at]
+    following = rows[at + 1] if at + 1 < len(rows) else None
+    inner = read_heading(row.content)
+    if inner is not None and inner.opens == "part" and inner.kind is not None:
+        return True
+    if following is None or following.role != "work" or following.heading or following.bullet:
+        return False
+    return following.indent > row.indent or arranges(row.content)
+
+
+def _lists_stations(rows: list[Row], at: int) -> bool:
+    """Whether the row above arranges minutes or intervals, whose places the numbers are."""
+    before = rows[at - 1] if at else None
+    if before is None or (before.role == "note" and not before.heading):
+        return False
+    return any(phrase.kind in ("every", "interval", "tabata", "stations") for phrase in tokenize(before.text))
+
+
+def _make_heading(row: Row) -> None:
+    inner = read_heading(row.content)
+    named = inner is not None and inner.opens == "part" and inner.kind is not None
+    end = row.start + (inner.end if inner is not None and named else 0)
+    row.heading = Heading(str(row.bullet), inner.kind if inner is not None and named else None, end)
+    row.start, row.bullet = end, None
+
+
+def clock_rows(rows: list[Row]) -> None:
+    """'10:20 Warm-up: ..': a time of the day before the words, where several rows have one."""
+    timed = [
+        (row, match)
+        for row in rows
+        if row.role == "work"
+        and not row.heading
+        and (match := OF_THE_CLOCK.match(row.content))
+        and not arranges(row.content)
+    ]
+    times = [int(match.group(1)) * 60 + int(match.group(2)) for _, match in timed]
+    if len(timed) < LEAST_CLOCK_ROWS or times != sorted(set(times)) or times[0] < FIRST_HOUR * 60:
+        return
+    for row, match in timed:
+        row.marks.append((row.start, row.start + match.end(), "a time of the day"))
+        row.start += match.end()
+        inner = read_heading(row.content)
+        if inner is not None and inner.opens == "part":
+            row.heading = Heading(inner.name, inner.kind, row.start + inner.end)
+            row.start += inner.end
+        elif inner is None:
+            row.heading = Heading(f"{match.group(1)}:{match.group(2)}", None, row.start)
+
+
+def _runs(rows: list[Row]) -> Iterator[list[int]]:
+    """Places of rows numbered 1, 2, 3.. at one indent, other rows between allowed."""
+    run: list[int] = []
+    for at, row in enumerate(rows):
+        if row.bullet is None:
+            if row.heading is not None and run:
+                yield run
+                run = []
+            continue
+        if run and row.bullet == (rows[run[-1]].bullet or 0) + 1 and row.indent == rows[run[0]].indent:
+            run.append(at)
+        else:
+            if len(run) > 1:
+                yield run
+            run = [at]
+    if len(run) > 1:
+        yield run

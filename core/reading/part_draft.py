@@ -1,0 +1,70 @@
+"""A part while it is being read."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Any
+
+from core.reading.draft import Draft
+from core.reading.workout import Format, PartKind
+
+
+@dataclass
+class PartDraft:
+    """A part being read. parent: the part whose every round holds this one."""
+
+    name: str
+    line: int
+    heading: bool = False
+    heading_kind: PartKind | None = None
+    format: Format | None = None
+    changes: dict[str, Any] = field(default_factory=dict)
+    work: list[Draft] = field(default_factory=list)
+    notes: list[str] = field(default_factory=list)
+    block_division: str | None = None
+    block_role: str = ""
+    format_indent: int | None = None
+    work_indent: int | None = None
+    adjacent: bool = False
+    closed: bool = False
+    own_sets: bool = False
+    parent: PartDraft | None = None
+    rest_stations: set[int] = field(default_factory=set)
+    window_s: int | None = None
+    format_line: int = 0
+    shares: bool = False  # one of its lines is shared out
+    rested: bool = False  # it only says to rest
+    each_once: bool = False  # every station of the list once, or the list by turns
+    all_out: bool = False  # "for max reps": bare movements are done as often as one can
+
+    @property
+    def repeats(self) -> bool:
+        """Whether the list is done more than once, so that where it ends matters."""
+        fmt = self.format
+        return fmt is not None and (
+            fmt.kind not in ("for-time", "rounds", "sets-x-reps") or (fmt.rounds or 1) > 1 or bool(fmt.scheme)
+        )
+
+    @property
+    def said_anything(self) -> bool:
+        """Whether the part is worth keeping."""
+        return bool(self.work or self.notes or self.format or self.heading or self.changes)
+
+    @property
+    def spoken(self) -> bool:
+        """Whether anything was said below its heading."""
+        return bool(self.work or self.notes or self.format or self.changes)
+
+    @property
+    def times(self) -> int:
+        """How often the parts around this one make it happen."""
+        outer, times = self.parent, 1
+        while outer is not None:
+            fmt = outer.format
+            times *= (
+                (fmt.rounds or 1) * fmt.repeat
+                if fmt is not None and fmt.kind in ("rounds", "every-minute")
+                else 1
+            )
+            outer = outer.parent
+        return times
