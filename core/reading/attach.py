@@ -69,8 +69,8 @@ class Attacher:
     # -- amounts without a name -----------------------------------------------------------------
 
     def loose(self, row: Row, read: Line, chunk: Chunk, alone: bool) -> None:
-        """Amounts without a name belong to the movement before them, if that one still lacks them; a load alone to all that
-        lack one."""
+        """Amounts without a name belong to the movement before them, if that one still lacks them; a load
+        alone to all that lack one."""
         part = self.parts.last
         counts = chunk.draft.has_amount or not (chunk.draft.loads or chunk.draft.percents)
         if counts and strange_words(read, chunk):

@@ -15,8 +15,8 @@ FILE = Path(__file__).parent / "words" / "boards.yaml"
 
 @dataclass(frozen=True, slots=True)
 class BoardWords:
-    """headings: words -> the kind of section they open (None where they say none). instead: groups of movements that stand in
-    for one another."""
+    """headings: words -> the kind of section they open (None where they say none). instead: groups of
+    movements that stand in for one another."""
 
     headings: dict[str, PartKind | None]
     notes: frozenset[str]

@@ -235,7 +235,8 @@ def _take_remarks(line: Line, draft: Draft, indices: list[int]) -> None:
 
 
 def take_asides(line: Line) -> None:
-    """A bracket that says when or why ('after the round of 10') holds no amounts: kept for the line's first movement."""
+    """A bracket that says when or why ('after the round of 10') holds no amounts: kept for the line's first
+    movement."""
     at = 0
     while at < len(line.phrases):
         stop = at

@@ -15,7 +15,8 @@ HEAD_KINDS = ("division", "colon", "dash", "open", "close")
 
 
 class ColumnLines:
-    """Reads the rows of such a text. heads: the divisions that head the columns, each with the start and end of its cell."""
+    """Reads the rows of such a text. heads: the divisions that head the columns, each with the start and end
+    of its cell."""
 
     def __init__(self, reading: Reading, pieces: Pieces):
         self.reading = reading

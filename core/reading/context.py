@@ -1,5 +1,5 @@
-"""What a word means beside what: 'squats' with a bar's load is a back squat, 'row 3 x 8' no machine. The catalog says which
-reading goes with what."""
+"""What a word means beside what: 'squats' with a bar's load is a back squat, 'row 3 x 8' no machine. The
+catalog says which reading goes with what."""
 
 from __future__ import annotations
 
@@ -12,8 +12,8 @@ LIGHTEST_BAR_KG = 15  # a barbell is never lighter than this
 
 
 def in_context(draft: Draft, row: Movement, catalog: Catalog, alternating: bool = False) -> str | None:
-    """Give a draft the movement its word means here. The name of that movement where it is another one, which is noted as
-    assumed."""
+    """Give a draft the movement its word means here. The name of that movement where it is another one, which
+    is noted as assumed."""
     reading = _reading(draft, row, alternating)
     if reading is None:
         return None

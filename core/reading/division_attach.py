@@ -1,4 +1,5 @@
-"""What a division does otherwise -> lines of its own, each in the place of the shared lines it stands in for."""
+"""What a division does otherwise -> lines of its own, each in the place of the shared lines it stands in
+for."""
 
 from __future__ import annotations
 
@@ -20,7 +21,8 @@ class DivisionAttacher:
         self.in_columns = False
 
     def add(self, chunk: Chunk, division: str, number: int, target: str = "") -> bool:
-        """What a division does instead: one line for every shared line it stands in for. False where it fits nowhere.
+        """What a division does instead: one line for every shared line it stands in for. False where it fits
+        nowhere.
 
         target: the movement it is said to stand in for.
         """
@@ -57,7 +59,8 @@ class DivisionAttacher:
         return [places] if places else []
 
     def _nearest(self, chunk: Chunk, division: str) -> list[PartDraft]:
-        """The part a division's words are for: that with the movement most like theirs, of equals the last."""
+        """The part a division's words are for: that with the movement most like theirs, of equals the
+        last."""
         parts = self.asking_parts()
         if not chunk.named:
             return parts
@@ -122,7 +125,8 @@ class DivisionAttacher:
                     lend(draft, part.work[at], LOADS)
 
     def as_load(self, chunk: Chunk) -> None:
-        """A pair for a division is its load: without a name, or before a lift that is counted in the shared list."""
+        """A pair for a division is its load: without a name, or before a lift that is counted in the shared
+        list."""
         row = self.catalog.movements.get(chunk.draft.movement)
         if row is None or (row.implement in WEIGHTS and not chunk.draft.has_calories):
             pair_as_load(Draft(0, 0, "", reps=1), chunk.draft)

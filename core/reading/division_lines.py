@@ -25,7 +25,8 @@ _LABEL = re.compile(r"[\s*•-]*([^:=>]{3,30}?)\s*(?::|=|->|>)\s+(?=\S)")
 
 
 class DivisionLines:
-    """Reads them into the parts of one text. scaling: below a heading such as 'Scaling', whose lines name no division."""
+    """Reads them into the parts of one text. scaling: below a heading such as 'Scaling', whose lines name no
+    division."""
 
     def __init__(self, reading: Reading):
         self.reading = reading
@@ -135,7 +136,8 @@ class DivisionLines:
         part.block_division, part.block_role = division, ""
 
     def block_line(self, row: Row, read: Line, chunks: Chunks) -> bool:
-        """A line below 'Scaled' that only changes shared lines. False where it is one of a list of its own."""
+        """A line below 'Scaled' that only changes shared lines. False where it is one of a list of its
+        own."""
         part = self.reading.parts.last
         division = part.block_division if part is not None else None
         if part is None or division is None or not part.work:

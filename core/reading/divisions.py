@@ -73,7 +73,8 @@ def leading_division(text: str) -> tuple[str, int] | None:
 
 
 def canonical_division(text: str) -> tuple[str, tuple[int, ...], int] | None:
-    """'scaled (line 1, 3): ': the division, the places of the lines it stands in for, and where the rest begins."""
+    """'scaled (line 1, 3): ': the division, the places of the lines it stands in for, and where the rest
+    begins."""
     match = CANONICAL.match(text)
     if match is None:
         return None
@@ -105,7 +106,8 @@ def _groups() -> tuple[frozenset[str], ...]:
 
 
 def likeness(original: Draft, movement: str, catalog: Catalog) -> int:
-    """How likely a movement stands in for a shared line: 4 the same, 3 a usual substitute, 2 and 1 alike, 0 not at all."""
+    """How likely a movement stands in for a shared line: 4 the same, 3 a usual substitute, 2 and 1 alike, 0
+    not at all."""
     if original.movement == movement:
         return 4
     if any(original.movement in group and movement in group for group in _groups()):
@@ -145,7 +147,8 @@ UNTOLD = ("load_text", "load_unit", "heights_m", "implements")  # that alone do 
 
 
 def stand_in(work: Sequence[Draft], places: Sequence[int], division: str, draft: Draft) -> Draft:
-    """The shared lines at these places again for one division, with what it says of its own; amounts as in the first."""
+    """The shared lines at these places again for one division, with what it says of its own; amounts as in
+    the first."""
     original = work[places[0]]
     copy = replace(
         original,
@@ -185,8 +188,8 @@ def _overwrite(copy: Draft, draft: Draft) -> None:
 
 
 def lines_with_load(work: Sequence[Draft], catalog: Catalog, kit: str = "") -> list[int]:
-    """The shared lines a load without a name is for: those of the kit named beside it, else the barbell's where one is loaded,
-    else the last loaded one."""
+    """The shared lines a load without a name is for: those of the kit named beside it, else the barbell's
+    where one is loaded, else the last loaded one."""
     loaded = [at for at in shared_lines(work) if work[at].loads]
     if not loaded:
         lifted = loadable(work, catalog)

@@ -1,12 +1,14 @@
 """The document pass: what every row of a text is, before any row is read for what it says.
 
-Headings open sections; sections of standards, schedules and prose hold no work; tables become lines; bullets, numbers of
-sets and clock times are told from amounts; sentences are told from work; and every row learns whether a list follows it,
-so that a rule ('5 rounds', 'cap 12', '95/65') can be given to the list above it or below.
+Headings open sections; sections of standards, schedules and prose hold no work; tables become lines; bullets,
+numbers of sets and clock times are told from amounts; sentences are told from work; and every row learns
+whether a list follows it, so that a rule ('5 rounds', 'cap 12', '95/65') can be given to the list above it or
+below.
 """
 
 from __future__ import annotations
 
+import itertools
 import re
 from collections.abc import Iterator, Sequence
 
@@ -133,7 +135,8 @@ class DocumentPass:
         return None
 
     def _is_a_list(self, row: Row, heading: Heading) -> bool:
-        """'a) 12 cal row' and small letters are places of a list, not parts; several on a line are its stations."""
+        """'a) 12 cal row' and small letters are places of a list, not parts; several on a line are its
+        stations."""
         return bool(LETTER_BULLET.match(row.text)) or (
             bool(inline_stations(row.text, 0)) and heading.kind is None
         )
@@ -234,7 +237,7 @@ class DocumentPass:
 
     def _follow(self, rows: list[Row]) -> None:
         """Whether a list stands below each row, before the block ends."""
-        for row, following in zip(rows, rows[1:], strict=False):
+        for row, following in itertools.pairwise(rows):
             row.followed_deeper = (
                 following.indent > row.indent
                 or following.bullet is not None

@@ -145,7 +145,8 @@ def another_set(draft: Draft, last: Draft) -> bool:
 
 
 def add_sets(last: Draft, draft: Draft, count: int) -> None:
-    """Add sets with their own load, ``count`` times what the line says; of loads the heaviest stands, the others are noted."""
+    """Add sets with their own load, ``count`` times what the line says; of loads the heaviest stands, the
+    others are noted."""
     before = last.scheme or ((last.reps,) if last.reps else ())
     more = (draft.scheme or (draft.reps or 0,)) * count
     if draft.percents:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import re
 from collections.abc import Iterable
 from dataclasses import dataclass
@@ -45,8 +46,8 @@ OWN_NAMES = ("rest day",)
 
 @dataclass(frozen=True, slots=True)
 class Heading:
-    """A section's heading: its name, its kind when the words say one, what it opens, and the column the rest of the line
-    starts at."""
+    """A section's heading: its name, its kind when the words say one, what it opens, and the column the rest
+    of the line starts at."""
 
     name: str
     kind: PartKind | None
@@ -194,12 +195,10 @@ def _no_letter(match: re.Match[str], line: str) -> bool:
 
 
 def letters_head_parts(lines: Iterable[str]) -> bool:
-    """Whether lines starting with a bare capital letter ('A Back squat', 'B1 rows') head the parts of a text: two that follow
-    one another do."""
+    """Whether lines starting with a bare capital letter ('A Back squat', 'B1 rows') head the parts of a text:
+    two that follow one another do."""
     seen = [(ord(found.group(1)), found.group(2)) for found in map(BARE_LETTER.match, lines) if found]
-    return any(
-        b[0] - a[0] == 1 or (a[0] == b[0] and a[1] and b[1]) for a, b in zip(seen, seen[1:], strict=False)
-    )
+    return any(b[0] - a[0] == 1 or (a[0] == b[0] and a[1] and b[1]) for a, b in itertools.pairwise(seen))
 
 
 def kind_named(name: str) -> PartKind | None:

@@ -1,11 +1,13 @@
-"""Boards in other languages: every line put into the English of the trade, with the way back to its own columns.
+"""Boards in other languages: every line put into the English of the trade, with the way back to its own
+columns.
 
-The words are data (words/*.yaml), a file a language. A language counts only in a text that shows it, so that an English
-"course" or "main" stays what it is; several may stand mixed in one text.
+The words are data (words/*.yaml), a file a language. A language counts only in a text that shows it, so that
+an English "course" or "main" stays what it is; several may stand mixed in one text.
 """
 
 from __future__ import annotations
 
+import itertools
 import re
 import unicodedata
 from collections.abc import Iterable, Iterator
@@ -19,18 +21,20 @@ WORDS = Path(__file__).parent / "words" / "languages"
 SHOWN_BY = 2  # different words of a language that a text must hold
 TELLING_WORD = 4  # letters from which a word tells a language
 LONGEST_TERM = 6  # words
-# words of other languages that English boards use too: they show no language, nor do words of under four letters
+# words of other languages that English boards use too: they show no language, nor do words of under four
+# letters
 ENGLISH_TOO = frozenset(
     """
-    abs accessories amrap assault bar bench box burpee burpees cap core course curl equilibre event extension footing
-    force goblet halter info infos kettlebell kettlebells limite main master masters material marche max maximal maximum
-    military minute minutes mobility nage note notes note off pass passive pause pauses plank planche plus press quarter
-    rest round rounds segment serie series shuttle skill snatch split sprint squat squats standard standards station
-    stations strict strike sumo swing swings tag technique tempo terra total tour tours traction tractions triceps
-    vertical volta over dips rope corda sets alternate alternative level base complete limit minimal partner partners
-    hang bike bikes team teams double lateral overhead muscle walk walks farmers warm arms band bands curls extensions
-    extension calories rowing metres workout handstand place times come comes skip skips skipping less repetition lockers
-    front back snatchs jumping box boxes simple actives primer
+    abs accessories amrap assault bar bench box burpee burpees cap core course curl equilibre event extension
+    footing force goblet halter info infos kettlebell kettlebells limite main master masters material marche
+    max maximal maximum military minute minutes mobility nage note notes note off pass passive pause pauses
+    plank planche plus press quarter rest round rounds segment serie series shuttle skill snatch split sprint
+    squat squats standard standards station stations strict strike sumo swing swings tag technique tempo terra
+    total tour tours traction tractions triceps vertical volta over dips rope corda sets alternate alternative
+    level base complete limit minimal partner partners hang bike bikes team teams double lateral overhead
+    muscle walk walks farmers warm arms band bands curls extensions extension calories rowing metres workout
+    handstand place times come comes skip skips skipping less repetition lockers front back snatchs jumping
+    box boxes simple actives primer
     """.split()
 )
 _WORD = re.compile(r"[^\W\d_]+")
@@ -49,7 +53,8 @@ class Language:
 
 @dataclass(frozen=True, slots=True)
 class Translated:
-    """A line in English. starts and ends: for every character of it, where that begins and ends in the line as written."""
+    """A line in English. starts and ends: for every character of it, where that begins and ends in the line
+    as written."""
 
     text: str
     starts: tuple[int, ...] = ()
@@ -150,7 +155,7 @@ class Translator:
         """How many words from here make the longest term, and its English; 0 where none does."""
         for length in range(min(LONGEST_TERM, len(words) - at), 0, -1):
             run = words[at : at + length]
-            joined = all(_BETWEEN.fullmatch(folded[a[2] : b[1]]) for a, b in zip(run, run[1:], strict=False))
+            joined = all(_BETWEEN.fullmatch(folded[a[2] : b[1]]) for a, b in itertools.pairwise(run))
             english = self.terms.get(tuple(word for word, _, _ in run)) if joined else None
             if english is not None:
                 return length, english

@@ -132,7 +132,8 @@ _PAIR = re.compile(
 
 
 def system_of(text: str) -> str:
-    """'kg' or 'lb': the system of a whole text, by its units, else by its pairs of loads; '' where neither tells."""
+    """'kg' or 'lb': the system of a whole text, by its units, else by its pairs of loads; '' where neither
+    tells."""
     kilos, pounds = len(_KILOS.findall(text)), len(_POUNDS.findall(text))
     if kilos or pounds:
         return "kg" if kilos >= pounds else "lb"
@@ -168,8 +169,8 @@ HAND_POUNDS = frozenset(
 
 
 def unit_of(values: tuple[float, ...], system: str = "", in_hand: bool = False) -> str:
-    """kg or lb of loads written bare: the text's system; else lb when every one is a standard usual in lb and the first is not
-    one in kg."""
+    """kg or lb of loads written bare: the text's system; else lb when every one is a standard usual in lb and
+    the first is not one in kg."""
     if system:
         return system
     if in_hand and tuple(values[:2]) in HAND_POUNDS:

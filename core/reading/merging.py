@@ -35,7 +35,8 @@ def _with(base: Format, other: Format) -> Format:
 
 
 def merged(first: Format, second: Format) -> Format | None:
-    """Two format lines in a row that are one format: 'for time' and '3 rounds', 'AMRAP 12' and a ladder; else None."""
+    """Two format lines in a row that are one format: 'for time' and '3 rounds', 'AMRAP 12' and a ladder; else
+    None."""
     if _plain(first):
         kept = replace(first, rounds=None) if second.rounds else first
         return _with(second, kept)
@@ -63,7 +64,8 @@ def _of_rounds(first: Format, second: Format) -> Format | None:
 
 
 def trailing(first: Format | None, second: Format) -> Format | None:
-    """A format written below its list: '5 rounds' under what is done, 'for time' under '5 rounds'; else None."""
+    """A format written below its list: '5 rounds' under what is done, 'for time' under '5 rounds'; else
+    None."""
     if first is None:
         return second
     if _plain(first):

@@ -227,8 +227,8 @@ class Names:
     def _with_kit(
         self, forms: Sequence[tuple[str, float]], used: list[int], others: list[int], movement: str
     ) -> tuple[str, list[int], str]:
-        """'dumbbell strict press': the kit names another movement, wherever it stands; one not known with this kit is read with
-        the nearest, which is said."""
+        """'dumbbell strict press': the kit names another movement, wherever it stands; one not known with
+        this kit is read with the nearest, which is said."""
         kit = next((index for index in others if forms[index][0] in IMPLEMENT_WORDS), None)
         if kit is None:
             return movement, used, ""

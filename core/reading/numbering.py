@@ -1,7 +1,9 @@
-"""Numbers that are no amounts: places of a list, sets, minutes of the hour, times of the day, pieces of a session."""
+"""Numbers that are no amounts: places of a list, sets, minutes of the hour, times of the day, pieces of a
+session."""
 
 from __future__ import annotations
 
+import itertools
 import re
 from collections.abc import Iterator
 
@@ -28,7 +30,7 @@ _BEFORE = ((WEEK_OF, "which week of a cycle"), (AT_A_TIME, "when it starts"))
 def minutes_of_the_hour(rows: list[Row]) -> None:
     """'05-15 Warm-up', '15-35 Strength': a plan of the hour, where one row ends when the next begins."""
     timed = [(row, match) for row in rows if (match := OF_THE_HOUR.match(row.text))]
-    joined = [a[1].group(2) == b[1].group(1) for a, b in zip(timed, timed[1:], strict=False)]
+    joined = [a[1].group(2) == b[1].group(1) for a, b in itertools.pairwise(timed)]
     if not joined or not all(joined):
         return
     for row, match in timed:

@@ -1,5 +1,5 @@
-"""Words in the form in which names are compared: small letters, hyphens and dots as spaces, singular, usual abbreviations
-written out."""
+"""Words in the form in which names are compared: small letters, hyphens and dots as spaces, singular, usual
+abbreviations written out."""
 
 from __future__ import annotations
 
@@ -71,7 +71,6 @@ SHORT_FORMS = {
     "bss": "bulgarian split squat",
     "pulldown": "pull down",
     "pushdown": "push down",
-    "farmer's": "farmer",
 }
 LIMBS = frozenset(
     ("arm", "leg", "hand", "handed", "foot")

@@ -41,7 +41,8 @@ ARRANGES = frozenset(
 _ARRANGING = frozenset(("rounds", "amrap", "every", "interval", "for-time", "tabata", "death-by", "quality"))
 STRONG = frozenset(("tabata", "amrap", "every", "for-time", "interval"))
 MARKED = re.compile(
-    r"^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-]|instead of\b|(?:from|to|re|cc|subject|date|ps|p\.s\.)\s*:)",
+    r"^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-]|instead of\b"
+    r"|(?:from|to|re|cc|subject|date|ps|p\.s\.)\s*:)",
     re.IGNORECASE,
 )
 LABEL = re.compile(r"^\s*[*_#•-]*\s*([A-Za-z][\w'’/ -]{1,24}?)\s*(?:\([^)]*\)\s*)?[:–]\s+\S")
@@ -51,7 +52,8 @@ _CLOCKS = re.compile(
     re.IGNORECASE,
 )
 _EVENT_WORDS = re.compile(
-    r"\b(?:doors|heats?|briefing|check-?in|registration|weigh-?in|prize\s?giving|classes|class times|kurse|turmas|open from|closes)\b",
+    r"\b(?:doors|heats?|briefing|check-?in|registration|weigh-?in|prize\s?giving|classes|class times"
+    r"|kurse|turmas|open from|closes)\b",
     re.IGNORECASE,
 )
 _ONLY_TIMES = re.compile(r"^[\s\d:./|,;&+()h-]*$", re.IGNORECASE)
@@ -112,7 +114,8 @@ class Prose:
         self.little = board_words().sentences | little_words
 
     def is_note(self, text: str, phrases: Sequence[Phrase]) -> bool:
-        """Whether a stretch of a line is a note: marked as one, labelled as one, a sentence, or words that say no work."""
+        """Whether a stretch of a line is a note: marked as one, labelled as one, a sentence, or words that
+        say no work."""
         if MARKED.match(text) or (phrases and phrases[0].kind == "note"):
             return True
         if labelled_note(text) or (text.rstrip().endswith(".") and _opens_with_label(text)):
@@ -139,7 +142,8 @@ class Prose:
         return (len(words) >= 3 and not named) or (ended and len(words) >= SHORT_OPENING)
 
     def is_title(self, text: str, phrases: Sequence[Phrase]) -> bool:
-        """Whether a first line names the session: words that are no movement, no amounts (but 'Week 3'), no sentence."""
+        """Whether a first line names the session: words that are no movement, no amounts (but 'Week 3'), no
+        sentence."""
         worded = [phrase for phrase in phrases if phrase.kind == "words"]
         if not worded or phrases[0].kind in COUNTED:
             return False
@@ -156,7 +160,8 @@ class Prose:
         return len(words) <= LONGEST_TITLE and not (text.rstrip().endswith((".", "!")) and told) and told <= 2
 
     def begins_work(self, phrases: Sequence[Phrase]) -> bool:
-        """Whether the first words count something, arrange something, or name a movement that is counted after."""
+        """Whether the first words count something, arrange something, or name a movement that is counted
+        after."""
         real = [
             phrase for phrase in phrases if phrase.kind not in ("dash", "open", "other", "colon", "bar", "at")
         ]
@@ -252,7 +257,8 @@ def _opens_with_label(text: str) -> bool:
 
 
 def is_schedule(text: str, phrases: Sequence[Phrase], named: bool) -> bool:
-    """'6.30 / 9.30 / 18.00', 'classes 06:00 07:00', 'Heat 1 09:00, heat 2 09:15': times of the day and no work."""
+    """'6.30 / 9.30 / 18.00', 'classes 06:00 07:00', 'Heat 1 09:00, heat 2 09:15': times of the day and no
+    work."""
     clocks = _CLOCKS.findall(text)
     if clocks and _EVENT_WORDS.search(text) and not named:
         return True

@@ -1,5 +1,5 @@
-"""Whiteboard text -> Workout: the document pass says what every row is; rows of work become formats and movements; the
-rest is a note, or handed back as unread."""
+"""Whiteboard text -> Workout: the document pass says what every row is; rows of work become formats and
+movements; the rest is a note, or handed back as unread."""
 
 from __future__ import annotations
 
@@ -136,7 +136,8 @@ class _Reader:
         (parts.current(row.number).notes if parts.last else self.preface).append(text)
 
     def _standards(self, row: Row) -> None:
-        """What a table of divisions says: the first column's load for what is lifted in the text, the rest in words."""
+        """What a table of divisions says: the first column's load for what is lifted in the text, the rest in
+        words."""
         for place, standard in enumerate(row.standards):
             read = self.reading.line(row, standard.cell.start, standard.cell.end)
             match = self.reading.names.find(standard.movement)

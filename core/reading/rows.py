@@ -1,5 +1,5 @@
-"""The rows of a text: what stands before the words of a line (indent, bullet, number of a set, clock time), and where its
-sentences part."""
+"""The rows of a text: what stands before the words of a line (indent, bullet, number of a set, clock time),
+and where its sentences part."""
 
 from __future__ import annotations
 
@@ -56,8 +56,8 @@ LEAST_INLINE = 2
 class Row:
     """One line of a text that says something. text: in English, pictures as spaces; columns from 0 in it.
 
-    start: where the words begin after heading and bullet. bullet: number in a list; letter: place of a letter in it.
-    sets: how many sets a 'Sets 1-4:' stands for. pieces: (start, end, is a sentence) of what follows.
+    start: where the words begin after heading and bullet. bullet: number in a list; letter: place of a letter
+    in it. sets: how many sets a 'Sets 1-4:' stands for. pieces: (start, end, is a sentence) of what follows.
     """
 
     number: int
@@ -111,8 +111,8 @@ def without_symbols(line: str) -> str:
 
 
 def after_heading(text: str, start: int, worded: bool) -> int:
-    """Where the words of a heading's row begin after names in quotes, times of the day and remarks beside it, and after how long
-    it lasts where words head it."""
+    """Where the words of a heading's row begin after names in quotes, times of the day and remarks beside it,
+    and after how long it lasts where words head it."""
     while (
         match := _BESIDE_HEADING.match(text, start) or (_LENGTH.match(text, start) if worded else None)
     ) and match.end() > start:
@@ -138,8 +138,8 @@ def sentences_of(text: str, start: int) -> Iterator[tuple[int, int]]:
 
 
 def inline_stations(text: str, start: int) -> list[tuple[int, int, int, int]]:
-    """(where its sign starts, where its words start, where they end, its number) of 'A) .. B) .. C) ..' on one line; empty
-    where the signs do not count up from the first."""
+    """(where its sign starts, where its words start, where they end, its number) of 'A) .. B) .. C) ..' on
+    one line; empty where the signs do not count up from the first."""
     found = [(match.start(), match.end(), _place(match)) for match in _INLINE_STATION.finditer(text, start)]
     if len(found) < LEAST_INLINE or [number for _, _, number in found] != list(range(1, len(found) + 1)):
         return []

@@ -252,7 +252,8 @@ class Splitter:
             index += 1
 
     def cut_before_format(self, read: Line) -> int | None:
-        """The column of a 'then' or a plus that stands between a movement and a format: '100 skips, then 3 rounds of:'."""
+        """The column of a 'then' or a plus that stands between a movement and a format: '100 skips, then 3
+        rounds of:'."""
         for index, phrase in enumerate(read.phrases):
             if phrase.kind not in ("then", "plus") or not index or not self._named(read, range(index)):
                 continue

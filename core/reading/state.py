@@ -1,4 +1,5 @@
-"""What all that read one text share: the gym's names, the parts so far, and what every stretch was read as."""
+"""What all that read one text share: the gym's names, the parts so far, and what every stretch was read
+as."""
 
 from __future__ import annotations
 

@@ -1,4 +1,5 @@
-"""Rows of tables among the rows of a text: each becomes a line as a coach would have written it, or standards of divisions."""
+"""Rows of tables among the rows of a text: each becomes a line as a coach would have written it, or standards
+of divisions."""
 
 from __future__ import annotations
 

@@ -164,7 +164,8 @@ _DIVISION_HEADS = (
 
 
 def division_head(line: str) -> Head | None:
-    """The head of a table whose columns (or rows) are divisions: 'Exercise | Elite | Rx | Scaled'; else None."""
+    """The head of a table whose columns (or rows) are divisions: 'Exercise | Elite | Rx | Scaled'; else
+    None."""
     for separator in _SEPARATORS:
         cells = cells_of(line, separator)
         if len(cells) < LEAST_COLUMNS + 1 or cells[0].text.lower().strip(" *_") not in _DIVISION_HEADS:
@@ -181,7 +182,8 @@ def is_division(text: str) -> bool:
 
 
 def standards_of(head_cells: Sequence[Cell], cells: Sequence[Cell]) -> list[Standard]:
-    """What one row of a table of divisions says; the head names divisions, or movements where the row starts with a division."""
+    """What one row of a table of divisions says; the head names divisions, or movements where the row starts
+    with a division."""
     first = cells[0].text.strip(" *_")
     if is_division(first):
         return [
@@ -246,7 +248,9 @@ def _worded(column: str, text: str) -> str:
 
 
 def _composed(pieces: Sequence[tuple[str, Cell]], english: Translated) -> Translated:
-    text, starts, ends = "", [], []
+    text = ""
+    starts: list[int] = []
+    ends: list[int] = []
     for words, cell in pieces:
         begin, stop = english.written(cell.start, cell.end)
         exact = words == cell.text and not english.starts
@@ -259,7 +263,8 @@ def _composed(pieces: Sequence[tuple[str, Cell]], english: Translated) -> Transl
 
 
 def unheaded(lines: Sequence[str], names: Names) -> Head | None:
-    """Rows of 'Snatch <tab> 5 <tab> 2 <tab> 75 %' with no head: a name, sets, reps and what a number with a sign says."""
+    """Rows of 'Snatch <tab> 5 <tab> 2 <tab> 75 %' with no head: a name, sets, reps and what a number with a
+    sign says."""
     rows = [cells_of(line, _SEPARATORS[0]) for line in lines]
     if len(rows) < 2 or any(len(row) < 3 or len(row) != len(rows[0]) for row in rows):
         return None
@@ -280,7 +285,7 @@ def _guessed(texts: Sequence[str], place: int) -> Column | None:
     if all(re.fullmatch(r"\d{1,2}\s*x\s*\d{1,3}", text) for text in said):
         return "sets-reps"
     if all(re.fullmatch(r"\d{1,3}", text) for text in said):
-        return ("sets", "reps", "percent")[place - 1] if place <= 3 else None  # type: ignore[return-value]
+        return ("sets", "reps", "percent")[place - 1] if place <= 3 else None
     return None
 
 

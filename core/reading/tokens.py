@@ -257,60 +257,51 @@ def _count(leaf: Leaf, text: str, start: int, end: int) -> Phrase:
 
 
 def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
-    """'24kg/16kg', '60 kg / 40 kg' and '135 lb/95' become one measure with two standards; '5 sets of 3'
-    sets."""
+    """'24kg/16kg', '60 kg / 40 kg' and '135 lb/95' become one measure with two standards; '5 sets of 3' and
+    '2 back-off sets of 5' sets."""
     kept: list[Phrase] = []
     for phrase in phrases:
-        if (
-            len(kept) >= 2
-            and kept[-1].kind == "slash"
-            and kept[-2].kind == "measure"
-            and _continues(kept[-2], phrase)
-        ):
+        if _adds_a_standard(kept, phrase):
             first = kept[-2]
+            text = line[first.column : phrase.end]
             kept[-2:] = [
-                replace(
-                    first,
-                    end=phrase.end,
-                    values=first.values + phrase.values,
-                    pair=True,
-                    text=line[first.column : phrase.end],
-                )
+                replace(first, end=phrase.end, values=first.values + phrase.values, pair=True, text=text)
             ]
-            continue
-        if (
-            phrase.kind == "set-word"
-            and len(kept) >= 2
-            and kept[-1].kind == "words"
-            and _plain_count(kept[-2])
-        ):
-            if kept[-1].text.lower() in SETS_OF_A_KIND:
-                kept.pop()  # "2 back-off sets"
-        of = 1 if kept and kept[-1].kind == "of" else 0
-        if (
-            phrase.kind in ("count", "scheme")
-            and len(kept) >= 2 + of
-            and kept[-1 - of].kind == "set-word"
-            and _plain_count(kept[-2 - of])
-        ):
-            first = kept[-2 - of]  # "5 sets of 3"
-            form = "list" if phrase.kind == "scheme" else ""
-            kept[-2 - of :] = [
-                Phrase(
-                    "sets",
-                    line[first.column : phrase.end],
-                    first.column,
-                    phrase.end,
-                    phrase.values,
-                    "",
-                    int(first.values[0]),
-                    phrase.pair,
-                    form,
-                )
-            ]
-            continue
-        kept.append(phrase)
+        elif (counted := _counted_sets(kept, phrase)) is not None:
+            first = kept[counted]
+            kept[counted:] = [_sets_of(first, phrase, line)]
+        else:
+            if _names_a_kind_of_sets(kept, phrase):
+                kept.pop()
+            kept.append(phrase)
     return kept
+
+
+def _adds_a_standard(kept: list[Phrase], phrase: Phrase) -> bool:
+    beside = len(kept) >= 2 and kept[-1].kind == "slash" and kept[-2].kind == "measure"
+    return beside and _continues(kept[-2], phrase)
+
+
+def _names_a_kind_of_sets(kept: list[Phrase], phrase: Phrase) -> bool:
+    """'2 back-off sets': the word between says nothing of its own."""
+    counted = (
+        phrase.kind == "set-word" and len(kept) >= 2 and kept[-1].kind == "words" and _plain_count(kept[-2])
+    )
+    return counted and kept[-1].text.lower() in SETS_OF_A_KIND
+
+
+def _counted_sets(kept: list[Phrase], phrase: Phrase) -> int | None:
+    """Where the count of '5 sets of 3' stands, counted from the end, when ``phrase`` is its last number."""
+    of = 1 if kept and kept[-1].kind == "of" else 0
+    if phrase.kind not in ("count", "scheme") or len(kept) < 2 + of:
+        return None
+    return -2 - of if kept[-1 - of].kind == "set-word" and _plain_count(kept[-2 - of]) else None
+
+
+def _sets_of(first: Phrase, phrase: Phrase, line: str) -> Phrase:
+    form = "list" if phrase.kind == "scheme" else ""
+    text, times = line[first.column : phrase.end], int(first.values[0])
+    return Phrase("sets", text, first.column, phrase.end, phrase.values, "", times, phrase.pair, form)
 
 
 def _plain_count(phrase: Phrase) -> bool:

@@ -62,8 +62,8 @@ class Work:
 
     loads: every standard as written, in ``load_unit``, per implement. percents: of a maximum, one or one a
     set. role: "" | buy-in | cash-out (once, not every round). complex: lines with the same number are done as
-    one unit. replaces: indices in the part's work of the lines this one stands in for in its division; its amounts are those
-    of the first.
+    one unit. replaces: indices in the part's work of the lines this one stands in for in its division; its
+    amounts are those of the first.
     """
 
     movement: str
@@ -173,7 +173,8 @@ class Unread:
 
 @dataclass(frozen=True, slots=True)
 class Doubt:
-    """Something that was read and is not likely: where it stands, what it was read as, and why that is doubted."""
+    """Something that was read and is not likely: where it stands, what it was read as, and why that is
+    doubted."""
 
     line: int
     column: int
@@ -249,7 +250,8 @@ def _divided(part: Part, division: str | None) -> Part:
 
 
 def _standing_in(work: Work, works: tuple[Work, ...], index: int) -> Work:
-    """A division's line in the place of one of those it stands in for, with that one's amounts unless it has its own."""
+    """A division's line in the place of one of those it stands in for, with that one's amounts unless it has
+    its own."""
     first, here = works[work.replaces[0]], works[index]
     if index == work.replaces[0] or work.written != first.written:
         return work

@@ -1,5 +1,5 @@
-"""Boards with answers (boards/README.md) and what the reader makes of them; used by the tests and by ``./chalk bench
-boards``."""
+"""Boards with answers (boards/README.md) and what the reader makes of them; used by the tests and by
+``./chalk bench boards``."""
 
 from __future__ import annotations
 

@@ -4,9 +4,11 @@ sides. Each layer reads numbers of one role."""
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import replace
 
 from core.reading.amounts.effort import Effort
 from core.reading.tokens import Phrase
+from core.reading.units import KG_PER, METRE_PER, SECOND_PER
 
 __all__ = ["Amounts"]
 
@@ -29,6 +31,38 @@ class Amounts(Effort):
         reader = READERS.get(phrase.kind)
         if reader:
             reader(self, index, phrase)
+
+    def _measure(self, index: int, phrase: Phrase) -> None:
+        """A number with a unit, by what its unit means beside this movement."""
+        unit = self._meant_unit(phrase)
+        if unit in KG_PER:
+            return self._weight(index, phrase, unit)
+        if unit == "percent":
+            return self._percent(index, phrase)
+        if unit == "in" and self._counts_of_height(index, phrase):
+            return self._reps(index, replace(phrase, kind="count", unit=""))
+        if self._is_a_height(unit):
+            return self._height(index, phrase, unit, assumed=False)
+        if unit in METRE_PER:
+            return self._distance(index, phrase, METRE_PER[unit])
+        if unit == "cal":
+            return self._calories(index, phrase)
+        return self._time(index, phrase, round(phrase.values[0] * SECOND_PER.get(unit, 1)))
+
+    def _meant_unit(self, phrase: Phrase) -> str:
+        """The unit of a mark or of a 'k', which mean different things beside different movements."""
+        if phrase.unit in ("single-mark", "double-mark"):
+            return self._unit_of_mark(phrase.unit, phrase)
+        if phrase.unit == "k":
+            goes = self.row is not None and (self.row.unit == "metre" or self.row.metres_per_rep)
+            return "km" if goes else "kg"
+        return phrase.unit
+
+    def _counts_of_height(self, index: int, phrase: Phrase) -> bool:
+        """'12 in box step ups': the only number before the name counts them."""
+        others = any(self.kind(one) in ("count", "sets", "scheme") for one in self.indices if one != index)
+        before = self.name_at is not None and index < self.name_at
+        return before and not phrase.pair and not others and not self.draft.has_amount
 
 
 # the reader of each kind of phrase that can say an amount

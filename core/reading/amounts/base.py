@@ -1,4 +1,5 @@
-"""What every reader of amounts works on: one stretch of a line, the draft it fills, and the movement it names."""
+"""What every reader of amounts works on: one stretch of a line, the draft it fills, and the movement it
+names."""
 
 from __future__ import annotations
 
@@ -10,7 +11,8 @@ from core.reading.workout import MarkRole
 
 
 class AmountBase:
-    """One chunk: its phrases in order, where the name stands, and the movement's row (None where nothing is named)."""
+    """One chunk: its phrases in order, where the name stands, and the movement's row (None where nothing is
+    named)."""
 
     def __init__(
         self, line: Line, draft: Draft, indices: list[int], name_at: int | None, row: Movement | None

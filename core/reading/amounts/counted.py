@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
 
 from core.reading.amounts.lifted import INCHES_UP_TO, SHORTEST_M
 from core.reading.amounts.measured import MAX_COUNT, Measured
@@ -12,6 +13,8 @@ from core.reading.loads import unit_of
 from core.reading.plain_words import plain
 from core.reading.tokens import Phrase, expand_ladder, whole_ladder
 
+CALORIES = {"cal", "calorie"}
+HIGHEST_EFFORT = 10
 KIT = {
     "bar": "barbell",
     "barbell": "barbell",
@@ -26,9 +29,10 @@ class Counted(Measured):
 
     def _words(self, index: int, phrase: Phrase) -> None:
         words = plain(phrase.text).split()
-        if words and all(word in ("cal", "calorie", "for") for word in words) and words[-1] != "for":
+        if set(words) & CALORIES and set(words) <= CALORIES | {"for"}:
             self.draft.counts = "cal"
-            return self.take(index, "calories")
+            self.take(index, "calories")
+            return
         if len(words) == 1 and words[0] in KIT:
             self.draft.kit = KIT[words[0]]
         if all(word in board_words().passable or word in IMPLEMENT_WORDS or word in KIT for word in words):
@@ -43,74 +47,98 @@ class Counted(Measured):
             self.draft.notes.append(f"or {phrase.text}")
             self.take(index, "another choice", "note")
 
+    # -- the role of a loose number: the first that fits ----------------------------------------
+
     def _count(self, index: int, phrase: Phrase) -> None:
-        draft, value = self.draft, phrase.values[0]
-        before, after = self.kind(index - 1), self.kind(index + 1)
-        if phrase.pair and not all(one.is_integer() for one in phrase.values):
-            return self._bare_load(index, phrase)  # "22.5/15"
-        if value == 2 and after == "words" and not phrase.pair and self._names_hand_weights(index + 1):
-            draft.implements = 2  # "w/ 2 DB 15/10"
-            self.line.take([index + 1], "note", "a weight in each hand")
-            return self.take(index, "two of them", "load")
-        if (
-            before == "at"
-            and value <= 10
-            and draft.sets_written
-            and not phrase.pair
-            and self.row is not None
-            and self.row.implement == "barbell"
-        ):
-            draft.rpe = value
-            draft.assumed.append(f"@ {phrase.text} as RPE")
-            return self.take(index, f"RPE {value:g}", "load")
-        if before == "at" and (draft.has_amount or phrase.pair):
-            return self._bare_load(index, phrase)
+        for fits, read in COUNT_ROLES:
+            if fits(self, index, phrase):
+                return read(self, index, phrase)
+        return self._bare_load(index, phrase)
+
+    def _is_broken_pair(self, index: int, phrase: Phrase) -> bool:
+        """'22.5/15': nobody does half a repetition."""
+        return phrase.pair and not all(one.is_integer() for one in phrase.values)
+
+    def _is_hand_weights(self, index: int, phrase: Phrase) -> bool:
+        """'w/ 2 DB 15/10'."""
+        two = phrase.values[0] == 2 and not phrase.pair and self.kind(index + 1) == "words"
+        return two and self._names_hand_weights(index + 1)
+
+    def _hand_weights(self, index: int, phrase: Phrase) -> None:
+        self.draft.implements = 2
+        self.line.take([index + 1], "note", "a weight in each hand")
+        self.take(index, "two of them", "load")
+
+    def _is_effort(self, index: int, phrase: Phrase) -> bool:
+        """'5 x 3 @ 8' with a bar."""
+        lifted = self.row is not None and self.row.implement == "barbell" and self.draft.sets_written
+        return (
+            lifted and self.kind(index - 1) == "at" and not phrase.pair and phrase.values[0] <= HIGHEST_EFFORT
+        )
+
+    def _effort(self, index: int, phrase: Phrase) -> None:
+        self.draft.rpe = phrase.values[0]
+        self.draft.assumed.append(f"@ {phrase.text} as RPE")
+        self.take(index, f"RPE {phrase.values[0]:g}", "load")
+
+    def _is_load_after_at(self, index: int, phrase: Phrase) -> bool:
+        return self.kind(index - 1) == "at" and (self.draft.has_amount or phrase.pair)
+
+    def _counts_sets(self, index: int, phrase: Phrase) -> bool:
+        """'3 sets', '3 attempts', '3 x max', '5 push-ups 3x'; '20 x 4' after repetitions or another amount."""
+        if phrase.pair:
+            return False
+        return self._sets_follow(index) or self._is_times(index)
+
+    def _sets_follow(self, index: int) -> bool:
+        after, beyond = self.kind(index + 1), self.kind(index + 2)
+        if after == "x":
+            return beyond in ("max", "amrap") or (self.draft.reps is not None and beyond != "count")
         tries = after == "words" and self.line.phrases[index + 1].text.lower().startswith(
             ("attempt", "tries")
         )
-        if not phrase.pair and (
-            tries
-            or after == "set-word"
-            or (
-                after == "x"
-                and (
-                    self.kind(index + 2) in ("max", "amrap")
-                    or (draft.reps and self.kind(index + 2) != "count")
-                )
-            )
-        ):
-            return self._set_count(index, phrase, int(value))
-        if (
-            index in self.line.bracketed
-            and phrase.pair
-            and phrase.values[0] == phrase.values[1]
-            and draft.reps == sum(phrase.values)
-        ):
-            draft.notes.append(phrase.text)  # "12 lunges (6/6)": half of them a side
-            return self.take(index, "half a side", "note")
-        if index in self.line.bracketed and self.name_at is not None and (draft.has_amount or phrase.pair):
-            return self._bare_load(index, phrase)
-        if before == "x" and draft.sets and draft.scheme and not draft.loads:
-            return self._bare_load(index, phrase)  # "5 x 5 x 100"
-        if (before == "x" and draft.reps is not None and not draft.sets and not phrase.pair) or (
-            before == "x" and not draft.reps and draft.has_amount and not phrase.pair
-        ):
-            return self._set_count(index, phrase, int(value))
-        if (
-            draft.reps is None
-            and not draft.scheme
-            and (
-                self.name_at is None
-                or index < self.name_at
-                or before == "x"
-                or not (draft.has_amount or phrase.pair)
-            )
-        ):
-            return self._reps(index, phrase)
-        if self._is_height(value):
-            return self._height(index, phrase, "in" if value <= INCHES_UP_TO else "cm", assumed=True)
-        self._bare_load(index, phrase)
-        return None
+        return tries or after == "set-word"
+
+    def _is_times(self, index: int) -> bool:
+        draft = self.draft
+        if self.kind(index - 1) != "x" or (draft.sets and draft.scheme):
+            return False
+        return (draft.reps is not None and not draft.sets) or (not draft.reps and draft.has_amount)
+
+    def _count_sets(self, index: int, phrase: Phrase) -> None:
+        self._set_count(index, phrase, int(phrase.values[0]))
+
+    def _is_half_a_side(self, index: int, phrase: Phrase) -> bool:
+        """'12 lunges (6/6)': half of them a side."""
+        halves = (
+            phrase.pair and phrase.values[0] == phrase.values[1] and self.draft.reps == sum(phrase.values)
+        )
+        return halves and index in self.line.bracketed
+
+    def _half_a_side(self, index: int, phrase: Phrase) -> None:
+        self.draft.notes.append(phrase.text)
+        self.take(index, "half a side", "note")
+
+    def _is_load_beside(self, index: int, phrase: Phrase) -> bool:
+        """'(24/16)' behind a name, '5 x 5 x 100'."""
+        draft = self.draft
+        bracketed = index in self.line.bracketed and self.name_at is not None
+        third = self.kind(index - 1) == "x" and bool(draft.sets and draft.scheme) and not draft.loads
+        return (bracketed and (draft.has_amount or phrase.pair)) or third
+
+    def _counts_reps(self, index: int, phrase: Phrase) -> bool:
+        """Before the name, behind a times sign, or where nothing is counted yet."""
+        draft = self.draft
+        if draft.reps is not None or draft.scheme:
+            return False
+        before_name = self.name_at is None or index < self.name_at
+        return before_name or self.kind(index - 1) == "x" or not (draft.has_amount or phrase.pair)
+
+    def _is_bare_height(self, index: int, phrase: Phrase) -> bool:
+        return self._is_height(phrase.values[0])
+
+    def _bare_height(self, index: int, phrase: Phrase) -> None:
+        self._height(index, phrase, "in" if phrase.values[0] <= INCHES_UP_TO else "cm", assumed=True)
 
     def _names_hand_weights(self, index: int) -> bool:
         """Whether a phrase is only 'dumbbells' or 'kettlebells', beside a movement named elsewhere."""
@@ -271,3 +299,18 @@ class Counted(Measured):
 
     def _amrap(self, index: int, phrase: Phrase) -> None:
         self._max(index, phrase)
+
+
+Role = tuple[Callable[[Counted, int, Phrase], bool], Callable[[Counted, int, Phrase], None]]
+# a loose number takes the first role that fits; one that fits none is a load, or handed back
+COUNT_ROLES: tuple[Role, ...] = (
+    (Counted._is_broken_pair, Counted._bare_load),
+    (Counted._is_hand_weights, Counted._hand_weights),
+    (Counted._is_effort, Counted._effort),
+    (Counted._is_load_after_at, Counted._bare_load),
+    (Counted._counts_sets, Counted._count_sets),
+    (Counted._is_half_a_side, Counted._half_a_side),
+    (Counted._is_load_beside, Counted._bare_load),
+    (Counted._counts_reps, Counted._reps),
+    (Counted._is_bare_height, Counted._bare_height),
+)

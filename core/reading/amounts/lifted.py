@@ -48,23 +48,26 @@ class Lifted(AmountBase):
         before = self.line.phrases[index - 1] if index else None
         if before is not None and before.kind == "words" and before.text.lower().split()[-1] == "add":
             draft.notes.append(f"add {phrase.text}")
-            return self.take(index, "more every set", "note")
+            self.take(index, "more every set", "note")
+            return
         if phrase.times > 1:
-            in_hands = (
-                self.row is None
-                or self.row.implement in ("dumbbell", "kettlebell", "plate")
-                or "pair" in self.row.context
-            )
-            if phrase.times == 2 and in_hands:
-                draft.implements = 2
-            elif not draft.has_amount:
-                draft.reps = phrase.times  # "5 x 60 kg": five at sixty
-            else:
-                draft.implements = phrase.times
+            self._several(phrase)
         if phrase.form == "list":
             values = values[:1]
             draft.notes.append(f"up to {phrase.text}")
         self._loads(index, phrase, values, unit)
+
+    def _several(self, phrase: Phrase) -> None:
+        """'2 x 22.5 kg' is a weight in each hand, '5 x 60 kg' five at sixty."""
+        row, draft = self.row, self.draft
+        in_hands = (
+            row is None or row.implement in ("dumbbell", "kettlebell", "plate") or "pair" in row.context
+        )
+        counts = not (phrase.times == 2 and in_hands) and not draft.has_amount
+        if counts:
+            draft.reps = phrase.times
+        else:
+            draft.implements = phrase.times
 
     def _loads(self, index: int, phrase: Phrase, values: tuple[float, ...], unit: str) -> None:
         draft = self.draft

@@ -2,12 +2,9 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 from core.reading.amounts.lifted import INCHES_UP_TO, LEAST_LOAD, LIFTED, SHORTEST_M, Lifted
 from core.reading.loads import unit_of
 from core.reading.tokens import Phrase
-from core.reading.units import KG_PER, METRE_PER, SECOND_PER
 
 LONGEST_M = 200_000
 LONGEST_S = 36_000
@@ -17,30 +14,6 @@ MAX_COUNT = 5000
 
 class Measured(Lifted):
     """Numbers with a unit."""
-
-    def _measure(self, index: int, phrase: Phrase) -> None:
-        unit = phrase.unit
-        if unit in ("single-mark", "double-mark"):
-            unit = self._unit_of_mark(unit, phrase)
-        if unit == "k":
-            unit = (
-                "km"
-                if self.row is not None and (self.row.unit == "metre" or self.row.metres_per_rep)
-                else "kg"
-            )
-        if unit in KG_PER:
-            return self._weight(index, phrase, unit)
-        if unit == "percent":
-            return self._percent(index, phrase)
-        if unit == "in" and self._counts_of_height(index, phrase):
-            return self._reps(index, replace(phrase, kind="count", unit=""))
-        if self._is_a_height(unit):
-            return self._height(index, phrase, unit, assumed=False)
-        if unit in METRE_PER:
-            return self._distance(index, phrase, METRE_PER[unit])
-        if unit == "cal":
-            return self._calories(index, phrase)
-        return self._time(index, phrase, round(phrase.values[0] * SECOND_PER.get(unit, 1)))
 
     def _unit_of_mark(self, mark: str, phrase: Phrase) -> str:
         """Feet and inches beside a box, a target or a way to go; minutes and seconds beside a hold."""
@@ -59,12 +32,6 @@ class Measured(Lifted):
             and not self.row.calorie_s
         )
         return "ft" if self.row is None or covers_ground or self.row.implement == "medicine-ball" else "min"
-
-    def _counts_of_height(self, index: int, phrase: Phrase) -> bool:
-        """'12 in box step ups': the only number before the name counts them."""
-        others = any(self.kind(one) in ("count", "sets", "scheme") for one in self.indices if one != index)
-        before = self.name_at is not None and index < self.name_at
-        return before and not phrase.pair and not others and not self.draft.has_amount
 
     def _is_a_height(self, unit: str) -> bool:
         if unit in ("cm", "in"):
@@ -181,7 +148,8 @@ class Measured(Lifted):
         return None
 
     def _may_be_load(self, index: int, phrase: Phrase) -> bool:
-        """A loose number is a load only as a pair, after '@' or a times sign, or in brackets beside something lifted."""
+        """A loose number is a load only as a pair, after '@' or a times sign, or in brackets beside something
+        lifted."""
         row = self.row
         if row is None:
             return phrase.pair or self.kind(index - 1) in ("at", "x")

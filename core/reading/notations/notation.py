@@ -21,9 +21,9 @@ class Example:
 class Notation:
     """One way of writing a format.
 
-    keys: kinds of phrase (line.lark) one of which a line must hold for this to be tried. read: takes the phrases it reads from
-    the scan and returns the format, or None where the line only looks like it. rank: tried before those with a higher one.
-    counter_examples: lines that hold a key and set no such format.
+    keys: kinds of phrase (line.lark) one of which a line must hold for this to be tried. read: takes the
+    phrases it reads from the scan and returns the format, or None where the line only looks like it. rank:
+    tried before those with a higher one. counter_examples: lines that hold a key and set no such format.
     """
 
     name: str
