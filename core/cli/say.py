@@ -43,9 +43,8 @@ def say_unread(workout: Workout) -> None:
         place = f"line {unread.line} column {unread.column}"
         print(f"   unread, {place}: '{unread.text}': {unread.reason}{hint}")
     for doubt in workout.doubts:
-        print(
-            f"   doubted, line {doubt.line}: read as {doubt.what}; {doubt.why}. If it is so, end the line with // yes, so"
-        )
+        place, so = f"line {doubt.line}", "end the line with // yes, so"
+        print(f"   doubted, {place}: read as {doubt.what}; {doubt.why}; if it is so, {so}")
 
 
 def _part_words(part: Part) -> str:

@@ -4,7 +4,7 @@ with a range."""
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, fields
 
 from core.catalog import Catalog
 from core.reading.draft import Draft
@@ -23,6 +23,17 @@ MAX_ROUNDS = 200
 LONGEST_TIMED_S = 240  # repetitions for longer are practice; estimate
 DEATH_BY_REPS = 12  # minutes most people last in a rising every-minute ladder; estimate
 DEFAULT_INTERVALS = 8
+
+
+WRITTEN = tuple(one.name for one in fields(Written))
+# what a line says of itself goes into its work as it was read
+AS_READ = tuple(
+    sorted(
+        {one.name for one in fields(Work)}
+        & {one.name for one in fields(Draft)}
+        - {"scheme", "reps", "distance_m", "calories", "seconds", "assumed"}
+    )
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -103,72 +114,40 @@ def finish(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> Work
     passes = _passes(draft, fmt, reading, catalog)
     counted = passes.what == "reps"
     tries_cal = 0 if draft.calories or draft.distance_m else _calories_tried(draft, fmt, catalog)
-    share = (
-        fmt.team
-        if fmt.team and fmt.share in ("split", "alternate") and not (draft.synchro or draft.everyone)
-        else 1
-    )
+    share = _share(draft, fmt)
     reps = sum(passes.amounts) * draft.sides if counted else 0
     distance_m = sum(passes.amounts) if passes.what == "m" else (draft.distance_m or 0) * passes.times
     calories = sum(passes.amounts) if passes.what == "cal" else (draft.calories or tries_cal) * passes.times
-    each_s = draft.seconds or 0
-    if _fills_interval(draft, fmt) and not passes.what and not (draft.distance_m or draft.calories or once):
-        each_s = each_s or _interval_s(fmt)  # a hold or a machine fills its interval
-    elif passes.paced and fmt.kind == "intervals" and not once:
-        each_s = each_s or _interval_s(fmt)
-    seconds = each_s * passes.times * draft.sides
+    seconds = _each_s(draft, fmt, passes) * passes.times * draft.sides
     low, high = _spread(draft, reps, reading, once)
+    open_ended = (reading.estimated and not once) or draft.estimated or draft.max_effort
     return Work(
-        movement=draft.movement,
-        line=draft.line,
-        column=draft.column,
-        text=draft.text,
-        division=draft.division,
-        written=Written(
-            draft.reps,
-            draft.reps_to,
-            draft.sets,
-            draft.scheme,
-            draft.distance_m,
-            draft.calories,
-            draft.seconds,
-            draft.other,
-            draft.counts,
-            draft.max_effort,
-            draft.estimated,
-        ),
+        **{name: getattr(draft, name) for name in AS_READ},
+        written=Written(**{name: getattr(draft, name) for name in WRITTEN}),
         scheme=passes.amounts if counted or draft.scheme else (),
         reps=math.ceil(reps / share),
-        reps_estimated=bool(
-            (reading.estimated and not once)
-            or draft.estimated
-            or draft.max_effort
-            or passes.paced
-            or tries_cal
-            or share > 1
-        ),
+        reps_estimated=bool(open_ended or passes.paced or tries_cal or share > 1),
         reps_range=(math.ceil(low / share), math.ceil(high / share)) if high > low else None,
-        loads=draft.loads,
-        load_unit=draft.load_unit,
-        implements=draft.implements,
-        bodyweight=draft.bodyweight,
-        percents=draft.percents,
-        rpe=draft.rpe,
         distance_m=round(distance_m * draft.sides / share, 3) or None,
         calories=math.ceil(calories / share) or None,
         seconds=math.ceil(seconds / share) or None,
-        heights_m=draft.heights_m,
-        sides=draft.sides,
-        tempo=draft.tempo,
-        station=draft.station,
-        role=draft.role,
-        complex=draft.complex,
-        synchro=draft.synchro,
-        everyone=draft.everyone,
-        replaces=draft.replaces,
         assumed="; ".join(draft.assumed),
         note="; ".join(draft.notes),
     )
+
+
+def _share(draft: Draft, fmt: Format) -> int:
+    """Among how many a line's work is shared out."""
+    shared = fmt.team and fmt.share in ("split", "alternate") and not (draft.synchro or draft.everyone)
+    return fmt.team if shared and fmt.team else 1
+
+
+def _each_s(draft: Draft, fmt: Format, passes: _Passes) -> int:
+    """Seconds of one pass: as written, or the interval a line without an amount fills."""
+    if draft.seconds or draft.role or draft.distance_m or draft.calories or not _fills_interval(draft, fmt):
+        return draft.seconds or 0
+    fills = not passes.what or (passes.paced and fmt.kind == "intervals")
+    return _interval_s(fmt) if fills else 0
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,8 +9,8 @@ from django.db import transaction
 
 from core.catalog.own import copy_of, own_id, own_method, with_methods
 from core.errors import CoreError
-from core.reading.plain_words import plain
 from core.reading.own import own_movement, read_movements, similar_to, with_own, write_movements
+from core.reading.plain_words import plain
 from core.reading.vocabulary import Vocabulary, vocabulary
 from server.gym.models import Gym
 from server.people.models import Person

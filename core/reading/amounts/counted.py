@@ -71,10 +71,9 @@ class Counted(Measured):
 
     def _is_effort(self, index: int, phrase: Phrase) -> bool:
         """'5 x 3 @ 8' with a bar."""
-        lifted = self.row is not None and self.row.implement == "barbell" and self.draft.sets_written
-        return (
-            lifted and self.kind(index - 1) == "at" and not phrase.pair and phrase.values[0] <= HIGHEST_EFFORT
-        )
+        bar = self.row is not None and self.row.implement == "barbell" and self.draft.sets_written
+        small = not phrase.pair and phrase.values[0] <= HIGHEST_EFFORT
+        return bar and small and self.kind(index - 1) == "at"
 
     def _effort(self, index: int, phrase: Phrase) -> None:
         self.draft.rpe = phrase.values[0]
@@ -85,7 +84,7 @@ class Counted(Measured):
         return self.kind(index - 1) == "at" and (self.draft.has_amount or phrase.pair)
 
     def _counts_sets(self, index: int, phrase: Phrase) -> bool:
-        """'3 sets', '3 attempts', '3 x max', '5 push-ups 3x'; '20 x 4' after repetitions or another amount."""
+        """'3 sets', '3 attempts', '3 x max', '5 push-ups 3x'; '20 x 4' after another amount."""
         if phrase.pair:
             return False
         return self._sets_follow(index) or self._is_times(index)
