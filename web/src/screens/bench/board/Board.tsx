@@ -39,6 +39,13 @@ export function Board({ text, bench, lit, onText, onFix, onPoint, onHold }: Prop
         : null,
     );
   };
+  const show = (line: number, column: number, length: number) => {
+    const before = text.split("\n").slice(0, line - 1);
+    const start = before.join("\n").length + (before.length ? 1 : 0) + column - 1;
+    area.current?.focus();
+    area.current?.setSelectionRange(start, start + length);
+    mirror.current?.querySelector(`[data-line="${line}"]`)?.scrollIntoView({ block: "center" });
+  };
   const holdCaret = () => {
     const caret = area.current;
     if (!caret) return;
@@ -61,7 +68,7 @@ export function Board({ text, bench, lit, onText, onFix, onPoint, onHold }: Prop
                 key={line.number}
                 data-line={line.number}
                 data-work={line.work ? "yes" : undefined}
-                className={`relative ${lit?.lines.has(line.number) ? "-mx-1 rounded bg-slate-line/70 px-1" : ""}`}
+                className={`relative ${line.look} ${lit?.lines.has(line.number) ? "-mx-1 rounded bg-slate-line/70 px-1" : ""}`}
               >
                 <span
                   className={`absolute w-5 text-right text-[13px] text-chalk-dim ${lit?.lines.has(line.number) ? "-left-6" : "-left-7"}`}
@@ -104,7 +111,7 @@ export function Board({ text, bench, lit, onText, onFix, onPoint, onHold }: Prop
             {bench.problem.message}
           </p>
         )}
-        {workout && <Fixes workout={workout} text={text} onFix={onFix} />}
+        {workout && <Fixes workout={workout} text={text} onFix={onFix} onShow={show} />}
         {workout && workout.parts.length > 0 && <ReadAs workout={workout} />}
       </div>
     </section>

@@ -1,9 +1,11 @@
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import type { Schemas } from "../../../api/client";
 import { MeaningDialog } from "./MeaningDialog";
 import { useForget, useTeach } from "./words";
 
+type Show = (line: number, column: number, length: number) => void;
 type Asked = { word: string; candidates: string[] };
+const SHOWN = 5; // cards of one kind before the rest is folded
 const button = "rounded-md bg-slate-line px-2.5 py-1.5 text-[14px] hover:bg-dust";
 
 /** Below the text: every word that was not read or only assumed, with what can be done about it in one press. */
@@ -11,10 +13,12 @@ export function Fixes({
   workout,
   text,
   onFix,
+  onShow,
 }: {
   workout: Schemas["Read"];
   text: string;
   onFix: (text: string) => void;
+  onShow: Show;
 }) {
   const [asked, setAsked] = useState<Asked | null>(null);
   const [taught, setTaught] = useState<Schemas["WordOut"] | null>(null);
@@ -43,54 +47,68 @@ export function Fixes({
           </button>
         </p>
       )}
-      {workout.unread.map((one) => (
-        <UnreadCard
-          key={`${one.line}-${one.column}`}
-          unread={one}
+      {workout.doubts.map((one) => (
+        <DoubtCard
+          key={`${one.line}-${one.column}-${one.what}`}
+          doubt={one}
           text={text}
           onFix={onFix}
-          busy={teach.isPending}
-          onTeach={(movement) => teach.mutate({ word: one.text, movement })}
-          onAsk={() => setAsked({ word: one.text, candidates: one.candidates })}
+          onShow={onShow}
         />
       ))}
+      <Several all={workout.unread} name="more that is not read">
+        {(one) => (
+          <UnreadCard
+            key={`${one.line}-${one.column}`}
+            unread={one}
+            text={text}
+            onFix={onFix}
+            onShow={onShow}
+            busy={teach.isPending}
+            onTeach={(movement) => teach.mutate({ word: one.text, movement })}
+            onAsk={() => setAsked({ word: one.text, candidates: one.candidates })}
+          />
+        )}
+      </Several>
       {teach.error && (
         <p role="alert" className="mt-2 text-amber">
           {teach.error.message}
         </p>
       )}
-      {guesses.map((work) => (
-        <fieldset
-          key={`${work.line}-${work.column}`}
-          aria-label={`Assumed on line ${work.line}`}
-          className="min-w-0 mt-3 rounded-lg bg-slate-mid p-3 text-[15px]"
-        >
-          <p>
-            <strong className="text-amber">Line {work.line}, assumed:</strong> {work.assumed}.
-          </p>
-          <div className="mt-2 flex flex-wrap gap-1.5">
-            {work.assumed?.includes("alike") && (
-              <button
-                type="button"
-                className={button}
-                disabled={teach.isPending}
-                onClick={() => teach.mutate({ word: work.text, movement: work.movement })}
-              >
-                right, remember it
-              </button>
-            )}
-            {work.assumed?.startsWith(work.text) && (
-              <button
-                type="button"
-                className={button}
-                onClick={() => setAsked({ word: work.text, candidates: [work.movement] })}
-              >
-                something else …
-              </button>
-            )}
-          </div>
-        </fieldset>
-      ))}
+      <Several all={guesses} name="more assumed">
+        {(work) => (
+          <fieldset
+            key={`${work.line}-${work.column}`}
+            aria-label={`Assumed on line ${work.line}`}
+            className="min-w-0 mt-3 rounded-lg bg-slate-mid p-3 text-[15px]"
+          >
+            <p>
+              <strong className="text-amber">Line {work.line}, assumed:</strong> {work.assumed}.
+            </p>
+            <div className="mt-2 flex flex-wrap gap-1.5">
+              {work.assumed?.includes("alike") && (
+                <button
+                  type="button"
+                  className={button}
+                  disabled={teach.isPending}
+                  onClick={() => teach.mutate({ word: work.text, movement: work.movement })}
+                >
+                  right, remember it
+                </button>
+              )}
+              {work.assumed?.startsWith(work.text) && (
+                <button
+                  type="button"
+                  className={button}
+                  onClick={() => setAsked({ word: work.text, candidates: [work.movement] })}
+                >
+                  something else …
+                </button>
+              )}
+            </div>
+          </fieldset>
+        )}
+      </Several>
       {asked && (
         <MeaningDialog
           word={asked.word}
@@ -103,16 +121,87 @@ export function Fixes({
   );
 }
 
+/** The first few of many cards, the rest folded away. */
+function Several<One>({
+  all,
+  name,
+  children,
+}: {
+  all: One[];
+  name: string;
+  children: (one: One) => ReactNode;
+}) {
+  const rest = all.slice(SHOWN);
+  return (
+    <>
+      {all.slice(0, SHOWN).map(children)}
+      {rest.length > 0 && (
+        <details className="mt-3">
+          <summary className="cursor-pointer rounded-lg bg-slate-mid p-3 text-[15px]">
+            {rest.length} {name}
+          </summary>
+          {rest.map(children)}
+        </details>
+      )}
+    </>
+  );
+}
+
+/** What was read and is not likely: kept as it is in one press, or put right in the text. */
+function DoubtCard({
+  doubt,
+  text,
+  onFix,
+  onShow,
+}: {
+  doubt: Schemas["Doubt"];
+  text: string;
+  onFix: (text: string) => void;
+  onShow: Show;
+}) {
+  const yes = () => {
+    const lines = text.split("\n");
+    lines[doubt.line - 1] = `${(lines[doubt.line - 1] ?? "").trimEnd()} // yes, so`;
+    onFix(lines.join("\n"));
+  };
+  return (
+    <fieldset
+      aria-label={`Doubted on line ${doubt.line}`}
+      className="min-w-0 mt-3 rounded-lg border-l-4 border-[#f0a6a0] bg-slate-mid p-3 text-[15px]"
+    >
+      <p>
+        <strong className="text-[#f6c9c4]">Line {doubt.line} is doubted.</strong> Read as {doubt.what}: is
+        that right? {sentence(doubt.why)}.
+      </p>
+      <div className="mt-2 flex flex-wrap gap-1.5">
+        <button type="button" className={button} onClick={yes}>
+          yes, so
+        </button>
+        <button
+          type="button"
+          className={button}
+          onClick={() => onShow(doubt.line, doubt.column, doubt.text.length)}
+        >
+          correct it
+        </button>
+      </div>
+    </fieldset>
+  );
+}
+
+const sentence = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
+
 interface CardProps {
   unread: Schemas["Unread"];
   text: string;
   busy: boolean;
   onFix: (text: string) => void;
+  onShow: Show;
   onTeach: (movement: string) => void;
   onAsk: () => void;
 }
 
-function UnreadCard({ unread, text, busy, onFix, onTeach, onAsk }: CardProps) {
+function UnreadCard({ unread, text, busy, onFix, onShow, onTeach, onAsk }: CardProps) {
   const isWord = /^[^\d]*\p{L}{2}/u.test(unread.text) && unread.text.length <= 80;
   const asNote = () => {
     const lines = text.split("\n");
@@ -147,6 +236,13 @@ function UnreadCard({ unread, text, busy, onFix, onTeach, onAsk }: CardProps) {
           onClick={isWord ? () => onTeach("") : asNote}
         >
           a note, not work
+        </button>
+        <button
+          type="button"
+          className={button}
+          onClick={() => onShow(unread.line, unread.column, unread.text.length)}
+        >
+          correct it
         </button>
       </div>
     </fieldset>

@@ -1,5 +1,7 @@
 import type { Schemas } from "../../../api/client";
-import { clock, number } from "../../../parts/words";
+import { clock, number, plural } from "../../../parts/words";
+
+const SHORT = 160; // letters of notes that are shown without asking
 
 /** What the words came to: totals of the whole session for one person. */
 export function ReadAs({ workout }: { workout: Schemas["Read"] }) {
@@ -28,14 +30,26 @@ export function ReadAs({ workout }: { workout: Schemas["Read"] }) {
               </li>
             ))}
           </ul>
-          {part.notes.map((note) => (
-            <p key={note} className="text-chalk-dim italic">
-              {note}
-            </p>
-          ))}
+          <Notes notes={part.notes} />
         </div>
       ))}
     </div>
+  );
+}
+
+/** A part's notes: a few as they stand, many folded under their number. */
+function Notes({ notes }: { notes: string[] }) {
+  const lines = notes.map((note) => (
+    <p key={note} className="text-chalk-dim italic">
+      {note}
+    </p>
+  ));
+  if (notes.join(" ").length <= SHORT) return lines;
+  return (
+    <details>
+      <summary className="cursor-pointer text-chalk-dim">{plural(notes.length, "note")}</summary>
+      {lines}
+    </details>
   );
 }
 
