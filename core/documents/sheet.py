@@ -40,6 +40,13 @@ class WorkLine(Document):
     standard: str
 
 
+class UnreadLine(Document):
+    """A line of the board that nobody understood whole, as written."""
+
+    line: int
+    text: str
+
+
 class Gap(Document):
     """A range this session asks for and this member is short of. Degrees."""
 
@@ -84,6 +91,8 @@ class Sheet(Document):
     text: str
     division: str
     work: tuple[WorkLine, ...]
+    unread: tuple[UnreadLine, ...]
+    notes: tuple[str, ...]
     minutes: int
     method: str
     items: tuple[Item, ...]
@@ -124,11 +133,15 @@ def sheet_document(
     catalog: Catalog,
 ) -> Sheet:
     """The document of a member's sheet. workout and text: of the whole session; prep: of the class."""
+    mine = workout.for_division(division)
+    work = _work_lines(mine, text, catalog)
     return Sheet.of(
         fitted,
         text=text,
         division=division or "",
-        work=_work_lines(workout.for_division(division), text, catalog),
+        work=work,
+        unread=_unread_lines(workout, text, {one.line for one in work}),
+        notes=tuple(note for part in mine.parts for note in part.notes),
         minutes=prep.minutes,
         method=catalog.methods[prep.method].name,
         items=item_documents(fitted.items, catalog),
@@ -161,6 +174,13 @@ def _work_lines(mine: Workout, text: str, catalog: Catalog) -> tuple[WorkLine, .
     return tuple(lines.values())
 
 
+def _unread_lines(workout: Workout, text: str, shown: set[int]) -> tuple[UnreadLine, ...]:
+    """The lines with something unread that are not shown as work already: nothing on the board is hidden."""
+    written = text.splitlines()
+    lines = sorted({one.line for one in workout.unread} - shown)
+    return tuple(UnreadLine(line=line, text=written[line - 1].strip()) for line in lines if line <= len(written))
+
+
 def _swap(swap: value.Swap, catalog: Catalog) -> Swap:
     return Swap.of(
         swap,
@@ -190,6 +210,8 @@ def drawn(content: Mapping[str, Any], catalog: Catalog) -> dict[str, Any]:
     items = _drawn_items(content["items"], catalog)
     extras = _drawn_items(content["extras"], catalog)
     return {
+        "unread": (),
+        "notes": (),
         **content,
         "items": items,
         "extras": extras,

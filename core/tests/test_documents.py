@@ -140,6 +140,8 @@ class Stored(unittest.TestCase):
             for field in ("easier", "harder"):
                 item.pop(field)
         content.pop("breaks")
+        content.pop("unread")
+        content.pop("notes")
         content.pop("homework")
         content["items"][0]["drill"] = "a-drill-of-old"
         shown = DrawnSheet.model_validate(drawn(content, CATALOG))

@@ -46,7 +46,27 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
               <span>{one.text}</span>
             </li>
           ))}
+          {sheet.unread.map((one) => (
+            <li key={one.line} className="flex gap-2">
+              <span className="w-8 shrink-0" />
+              <span>
+                {one.text} <em className="quiet">as on the board</em>
+              </span>
+            </li>
+          ))}
         </ul>
+        {sheet.notes.length > 0 && (
+          <details className="mt-2">
+            <summary className="quiet cursor-pointer py-2">
+              {plural(sheet.notes.length, "note")} of the coach
+            </summary>
+            {sheet.notes.map((note) => (
+              <p key={note} className="mt-1 text-[16px]">
+                {note}
+              </p>
+            ))}
+          </details>
+        )}
       </section>
 
       {sheet.extras.length > 0 && (
