@@ -178,7 +178,9 @@ def _unread_lines(workout: Workout, text: str, shown: set[int]) -> tuple[UnreadL
     """The lines with something unread that are not shown as work already: nothing on the board is hidden."""
     written = text.splitlines()
     lines = sorted({one.line for one in workout.unread} - shown)
-    return tuple(UnreadLine(line=line, text=written[line - 1].strip()) for line in lines if line <= len(written))
+    return tuple(
+        UnreadLine(line=line, text=written[line - 1].strip()) for line in lines if line <= len(written)
+    )
 
 
 def _swap(swap: value.Swap, catalog: Catalog) -> Swap:

@@ -37,6 +37,7 @@ class Attacher:
         self.parts = parts
         self.catalog = catalog
         self.complexes = 0
+        self.machine = ""  # whose calories were counted last
         self.of_title = ""  # the machine or the way of going that the session's name says
 
     # -- movements ------------------------------------------------------------------------------
@@ -54,6 +55,8 @@ class Attacher:
         part.adjacent = part.adjacent or not self.parts.after_blank
         self._give_ladder(part, draft)
         part.work.append(draft)
+        if draft.has_calories:
+            self.machine = draft.movement
 
     def _give_ladder(self, part: PartDraft, draft: Draft) -> None:
         """'AMRAP 9: 2-4-6-8... cleans and burpees': the ladder is the piece's."""
@@ -199,7 +202,7 @@ class Attacher:
         draft = chunk.draft
         if strange_words(read, chunk) or draft.reps or draft.loads:
             return False
-        if draft.calories and (machine := self._last_machine()):
+        if draft.calories and (machine := self.machine):
             return self._same_machine(read, chunk, machine)
         if (draft.distance_m or 0) < SHORTEST_RUN_M:
             return False
@@ -219,11 +222,6 @@ class Attacher:
         draft.assumed.append(f"{phrase.text} as a {self.catalog.movements[draft.movement].name}")
         chunk.named = True
         return True
-
-    def _last_machine(self) -> str:
-        """The machine whose calories were counted last in the text."""
-        works = [one for part in self.parts.all for one in part.work if one.has_calories]
-        return works[-1].movement if works else ""
 
     def _same_machine(self, read: Line, chunk: Chunk, machine: str) -> bool:
         """'9 cal' below '15 cal row': on the same machine."""

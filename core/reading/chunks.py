@@ -259,7 +259,8 @@ def take_asides(line: Line) -> None:
 def take_vest(line: Line) -> None:
     """'with a 20/14 lb vest': worn, and no load of any movement."""
     for index, phrase in enumerate(line.phrases):
-        if phrase.kind != "words" or "vest" not in plain(phrase.text).split():
+        words = set(plain(phrase.text).split())
+        if phrase.kind != "words" or "vest" not in words or words - WORN - board_words().passable:
             continue
         beside = [
             one
@@ -272,6 +273,7 @@ def take_vest(line: Line) -> None:
         line.take(sorted([index, *beside]), "note", "worn")
 
 
+WORN = frozenset(("vest", "weighted", "wear", "wearing"))
 _ASIDE = re.compile(r"^(?:after|before|until|if|when|because|instead)\b", re.IGNORECASE)
 _WHEN = re.compile(r"^(?:after|before|until|at the|if|when|as|not|no|from|one|two|three)\b", re.IGNORECASE)
 

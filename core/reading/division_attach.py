@@ -3,6 +3,8 @@ for."""
 
 from __future__ import annotations
 
+import itertools
+
 from core.catalog import Catalog
 from core.reading import divisions
 from core.reading.attach import WEIGHTS, pair_as_load, strange_words
@@ -10,6 +12,8 @@ from core.reading.draft import AMOUNTS, LOADS, Chunk, Draft, lend
 from core.reading.line import Line
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
+
+REACH = 8  # parts back that a division's words may be for; common practice
 
 
 class DivisionAttacher:
@@ -69,10 +73,11 @@ class DivisionAttacher:
         )[:1]
 
     def asking_parts(self) -> list[PartDraft]:
-        """Parts that ask something, the last first."""
-        return [
+        """The last parts that ask something, the last first."""
+        asking = (
             part for part in reversed(self.parts.all) if part.heading_kind not in ("warm-up", "cool-down")
-        ]
+        )
+        return list(itertools.islice(asking, REACH))
 
     def _places(self, part: PartDraft, chunk: Chunk, division: str) -> list[list[int]]:
         """The shared lines a division's words are for, those of one movement together."""

@@ -101,8 +101,17 @@ SUBSTITUTE = 3  # the likeness of a usual substitute
 
 
 @lru_cache(maxsize=1)
-def _groups() -> tuple[frozenset[str], ...]:
-    return board_words().instead
+def _groups() -> dict[str, frozenset[int]]:
+    """movement -> the groups of usual substitutes it is in."""
+    found: dict[str, set[int]] = {}
+    for number, group in enumerate(board_words().instead):
+        for movement in group:
+            found.setdefault(movement, set()).add(number)
+    return {movement: frozenset(numbers) for movement, numbers in found.items()}
+
+
+def _groups_of(movement: str) -> frozenset[int]:
+    return _groups().get(movement, frozenset())
 
 
 def likeness(original: Draft, movement: str, catalog: Catalog) -> int:
@@ -110,8 +119,8 @@ def likeness(original: Draft, movement: str, catalog: Catalog) -> int:
     not at all."""
     if original.movement == movement:
         return 4
-    if any(original.movement in group and movement in group for group in _groups()):
-        return 3
+    if _groups_of(original.movement) & _groups_of(movement):
+        return SUBSTITUTE
     one, other = catalog.movements.get(original.movement), catalog.movements.get(movement)
     if one is None or other is None or one.family != other.family:
         return 0

@@ -24,7 +24,7 @@ from core.reading.numbering import (
     numbered_by_dash,
     numbered_sections,
 )
-from core.reading.prose import Prose, arranges, is_schedule
+from core.reading.prose import Prose, arranges, is_schedule, tells_work
 from core.reading.rows import (
     LETTER_BULLET,
     REMARK,
@@ -166,37 +166,40 @@ class DocumentPass:
     def _content(self, row: Row) -> None:
         if row.role != "work" or not row.content.strip():
             return
+        if row.heading is None and is_schedule(row.text) and not self._is_work(row):
+            row.role = "schedule"
+            return
         end = len(row.text)
         if (remark := REMARK.search(row.text, row.start)) and row.content.lstrip()[:2] != "//":
             end = remark.start()
-        if row.heading is None and is_schedule(
-            row.text, tokenize(row.text), self._names_exactly(row.content)
-        ):
-            row.role = "schedule"
-            return
-        visible = row.text[:end]
-        if leads_with_division(visible[row.start :]):
-            pieces = [
-                (start, stop, place > 0 and self._is_note(row, start, stop))
-                for place, (start, stop) in enumerate(sentences_of(visible, row.start))
-            ]
-        else:
-            pieces = [
-                (start, stop, self._is_note(row, start, stop))
-                for start, stop in sentences_of(visible, row.start)
-            ]
+        spans = list(sentences_of(row.text[:end], row.start))
+        ours = leads_with_division(row.text[row.start : end])
+        pieces = [
+            (*span, not (ours and not place) and self._is_note(row, *span))
+            for place, span in enumerate(spans)
+        ]
         row.pieces = _joined(self._after_notes(row, pieces))
         if row.pieces and all(note for _, _, note in row.pieces) and not row.heading and end == len(row.text):
             row.role = "note"
             return
         for start, stop, note in row.pieces:
             if not note:
-                phrases = tokenize(row.text[start:stop])
-                row.named |= any(
-                    phrase.kind == "words" and self.names.find(phrase.text) is not None for phrase in phrases
-                )
-                row.has_sets |= any(phrase.kind == "sets" or phrase.times > 1 for phrase in phrases)
-                row.format |= any(phrase.kind in TELLING for phrase in phrases)
+                self._features(row, row.phrases(start, stop))
+
+    def _features(self, row: Row, phrases: Sequence[Phrase]) -> None:
+        """What the rows around have to know of a row."""
+        row.named |= any(
+            phrase.kind == "words" and self.names.find(phrase.text) is not None for phrase in phrases
+        )
+        row.has_sets |= any(phrase.kind == "sets" or phrase.times > 1 for phrase in phrases)
+        row.format |= any(phrase.kind in TELLING for phrase in phrases)
+
+    def _is_work(self, row: Row) -> bool:
+        """Whether a row of clock times arranges or names something."""
+        phrases = row.phrases(row.start, len(row.text))
+        return tells_work(phrases, row.text) or any(
+            self._exact(one) for one in phrases if one.kind == "words"
+        )
 
     def _after_notes(self, row: Row, pieces: list[tuple[int, int, bool]]) -> list[tuple[int, int, bool]]:
         """'.. on Thursday. Thanks': after a sentence, words that count nothing are one more."""
@@ -204,22 +207,12 @@ class DocumentPass:
         for start, stop, note in pieces:
             follows = bool(kept) and kept[-1][2]
             kept.append(
-                (
-                    start,
-                    stop,
-                    note or (follows and not self.prose.begins_work(tokenize(row.text[start:stop]))),
-                )
+                (start, stop, note or (follows and not self.prose.begins_work(row.phrases(start, stop))))
             )
         return kept
 
-    def _names_exactly(self, text: str) -> bool:
-        return any(self._exact(phrase) for phrase in tokenize(text) if phrase.kind == "words")
-
     def _is_note(self, row: Row, start: int, stop: int) -> bool:
-        if row.tabled:
-            return False
-        text = row.text[start:stop]
-        return self.prose.is_note(text, tokenize(text))
+        return not row.tabled and self.prose.is_note(row.text[start:stop], row.phrases(start, stop))
 
     def _title(self, rows: list[Row]) -> None:
         """A first row of words that say no work names the session."""
@@ -231,38 +224,30 @@ class DocumentPass:
         ):
             return
         row = rows[0]
-        phrases = tokenize(row.content)
+        phrases = row.phrases(row.start, len(row.text))
         if self.prose.is_title(row.content, phrases):
             row.role = "title"
 
     def _follow(self, rows: list[Row]) -> None:
         """Whether a list stands below each row, before the block ends."""
-        for row, following in itertools.pairwise(rows):
-            row.followed_deeper = (
-                following.indent > row.indent
-                or following.bullet is not None
-                or following.text.lstrip()[:1] in "-•*"
-            )
-            row.followed = following.item and not following.after_blank and following.heading is None
-            if (
-                following.role == "work"
-                and following.format
-                and not following.named
-                and not following.after_blank
-                and not following.heading
-            ):
-                row.followed = row.followed or _next_items(rows, following)
+        for at, (row, following) in enumerate(itertools.pairwise(rows)):
+            leads = following.text.lstrip()[:1] in "-•*"
+            row.followed_deeper = following.indent > row.indent or following.bullet is not None or leads
+            row.followed = _lists(following)
+            arranges_more = following.role == "work" and following.format and not following.named
+            if arranges_more and not following.after_blank and not following.heading:
+                row.followed |= at + 2 < len(rows) and _lists(rows[at + 2])
+
+
+def _lists(row: Row) -> bool:
+    """Whether a row goes on with the list of the block above it."""
+    return row.item and not row.after_blank and row.heading is None
 
 
 def _without_rule(line: str) -> str:
     """A line without the dashes, stars or equals signs that only adorn its end: '-rest 2 min-', '** A **'."""
     end = len(line.rstrip().rstrip("-–—*_=~"))
     return line if end == 0 else line[:end] + " " * (len(line) - end)
-
-
-def _next_items(rows: list[Row], row: Row) -> bool:
-    at = rows.index(row) + 1
-    return at < len(rows) and rows[at].item and not rows[at].after_blank and rows[at].heading is None
 
 
 def _joined(pieces: list[tuple[int, int, bool]]) -> list[tuple[int, int, bool]]:

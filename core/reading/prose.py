@@ -56,6 +56,7 @@ _EVENT_WORDS = re.compile(
     r"|kurse|turmas|open from|closes)\b",
     re.IGNORECASE,
 )
+_HOUR = re.compile(r"\d+")
 _ONLY_TIMES = re.compile(r"^[\s\d:./|,;&+()h-]*$", re.IGNORECASE)
 TITLE_OPENERS = re.compile(
     r"\b(?:week|day|session|phase|block|cycle|test|wod|workout|event|part|class|lesson|mon|tue|wed|thu|fri|sat|sun)",
@@ -256,20 +257,22 @@ def _opens_with_label(text: str) -> bool:
     )
 
 
-def is_schedule(text: str, phrases: Sequence[Phrase], named: bool) -> bool:
-    """'6.30 / 9.30 / 18.00', 'classes 06:00 07:00', 'Heat 1 09:00, heat 2 09:15': times of the day and no
-    work."""
+def is_schedule(text: str) -> bool:
+    """'6.30 / 9.30 / 18.00', 'classes 06:00 07:00', 'Heat 1 09:00, heat 2 09:15': times of the day, and little else."""
     clocks = _CLOCKS.findall(text)
-    if clocks and _EVENT_WORDS.search(text) and not named:
+    if clocks and _EVENT_WORDS.search(text):
         return True
-    hours = [int(re.match(r"\d+", clock)[0]) for clock in clocks]  # type: ignore[index]
-    if len(clocks) < LEAST_CLOCKS or named or any(phrase.kind in ARRANGES - {"window"} for phrase in phrases):
-        return False
-    if not any(hour >= FIRST_HOUR for hour in hours):
+    if len(clocks) < LEAST_CLOCKS or not any(int(_HOUR.match(clock)[0]) >= FIRST_HOUR for clock in clocks):  # type: ignore[index]
         return False
     left = _CLOCKS.sub("", text)
-    words = _WORD.findall(left)
-    return bool(_ONLY_TIMES.match(left)) or len(words) <= 2 * len(clocks) + 2
+    return bool(_ONLY_TIMES.match(left)) or len(_WORD.findall(left)) <= 2 * len(clocks) + 2
+
+
+def tells_work(phrases: Sequence[Phrase], text: str) -> bool:
+    """Whether a line with clock times arranges a piece after all."""
+    if _EVENT_WORDS.search(text):
+        return False
+    return any(phrase.kind in ARRANGES - {"window"} for phrase in phrases)
 
 
 def arranges(text: str) -> bool:

@@ -12,6 +12,7 @@ from typing import Literal
 from core.reading.headings import Heading
 from core.reading.languages import Translated
 from core.reading.tables import Standard
+from core.reading.tokens import Phrase, tokenize
 
 RowRole = Literal["work", "note", "title", "schedule", "heading", "table", "too-long"]
 BULLET = re.compile(
@@ -86,6 +87,10 @@ class Row:
     def content(self) -> str:
         """What the row says after heading and bullet."""
         return self.text[self.start :]
+
+    def phrases(self, start: int, stop: int) -> tuple[Phrase, ...]:
+        """The phrases of a stretch, at their columns; what reads it later gets the same from memory."""
+        return tokenize(" " * start + self.text[start:stop])
 
     def as_written(self, start: int, stop: int) -> str:
         """What a stretch of the English text is in the text as written."""

@@ -84,6 +84,10 @@ _DIVISION_CELL = re.compile(
     r"(?:rx\+?|rx'?d|elite|open|pro|scaled|sc|intermediate|int|beginners?|novice|foundations?|masters?(?:\s*\d\d\+?)?|teens?|level\s?\d|l\d|advanced|fitness|performance)",
     re.IGNORECASE,
 )
+_MAY_HEAD = re.compile(
+    r"\b(?:name|movements?|exercises?|lifts?|pieces?|drills?|what|work|workout|standard|divisions?|category|class)\b|^\s*\|",
+    re.IGNORECASE,
+)  # a line without one of these words heads no table
 LEAST_COLUMNS = 2
 
 
@@ -125,7 +129,7 @@ def _cell(line: str, start: int, end: int) -> Cell:
 
 def read_head(line: str) -> Head | None:
     """The head of a table of movements, or None: at least two columns, one of movements, one of amounts."""
-    for separator in _SEPARATORS:
+    for separator in _SEPARATORS if _MAY_HEAD.search(line) else ():
         cells = cells_of(line, separator)
         if len(cells) < LEAST_COLUMNS:
             continue
@@ -166,7 +170,7 @@ _DIVISION_HEADS = (
 def division_head(line: str) -> Head | None:
     """The head of a table whose columns (or rows) are divisions: 'Exercise | Elite | Rx | Scaled'; else
     None."""
-    for separator in _SEPARATORS:
+    for separator in _SEPARATORS if _MAY_HEAD.search(line) else ():
         cells = cells_of(line, separator)
         if len(cells) < LEAST_COLUMNS + 1 or cells[0].text.lower().strip(" *_") not in _DIVISION_HEADS:
             continue

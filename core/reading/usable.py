@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+import re
 import unicodedata
 
 from core.errors import UnusableText
 
 MAX_TEXT_BYTES = 100_000
+ODD = ("Cc", "Co", "Cs")  # kinds of letters that no keyboard writes
+_NOT_PLAIN = re.compile(r"[^\n\r\t\f\v\x20-\x7e]")
 
 
 def check_text(text: str) -> None:
@@ -17,11 +20,7 @@ def check_text(text: str) -> None:
     if size > MAX_TEXT_BYTES:
         most = f"up to {MAX_TEXT_BYTES // 1000} kB can be read"
         raise UnusableText(f"The text is {size // 1000} kB; {most}. Paste one day at a time.")
-    odd = sum(
-        1
-        for letter in text
-        if unicodedata.category(letter) in ("Cc", "Co", "Cs") and letter not in "\n\r\t\f\v"
-    )
+    odd = sum(unicodedata.category(letter) in ODD for letter in _NOT_PLAIN.findall(text))
     if "\x00" in text or odd > len(text) // 20 or text.count("\ufffd") > len(text) // 20:
         raise UnusableText(
             "This looks like a binary file, not text. Save the workout as plain text and try again."

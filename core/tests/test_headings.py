@@ -10,7 +10,7 @@ from core.reading.divisions import division_id, leading_division
 from core.reading.headings import read_heading
 from core.reading.names import Names
 from core.reading.plain_words import plain, singular
-from core.reading.prose import Prose, is_schedule
+from core.reading.prose import Prose, is_schedule, tells_work
 from core.reading.tokens import tokenize
 
 NAMES = Names(load_catalog())
@@ -98,9 +98,9 @@ class Headings(unittest.TestCase):
     def test_times_of_the_day_are_no_work(self):
         """Classes and heats, but no rests and no pieces of so many minutes."""
         for line in ("6.30 / 9.30 / 18.00", "classes 06:00 07:00", "Heat 1 09:00, heat 2 09:15"):
-            self.assertTrue(is_schedule(line, tokenize(line), False), line)
+            self.assertTrue(is_schedule(line) and not tells_work(tokenize(line), line), line)
         for line in ("4 x AMRAP 3:00, 1:00 rest", "1:00 on, 0:30 off", "every 2:00 for 10:00"):
-            self.assertFalse(is_schedule(line, tokenize(line), False), line)
+            self.assertFalse(is_schedule(line) and not tells_work(tokenize(line), line), line)
 
     def test_titles_are_words_without_work(self):
         """'Long grey Friday' names a session; a movement, an amount or a strange count does not."""

@@ -37,7 +37,7 @@ export const PLAIN_ROLE: Record<string, string> = {
 const LINE_LOOK: Record<string, string> = {
   heading: "bg-[#a9d3e0]/15",
   title: "bg-[#a9d3e0]/15",
-  note: "border-l-2 border-slate-line",
+  note: "shadow-[inset_2px_0_0_var(--color-slate-line)]",
 };
 
 /** One entry a line of the text; every piece that was read carries what it was read as in data attributes.
