@@ -14,7 +14,16 @@ from statistics import median
 from core.body.figure import draw
 from core.body.shortfall import Range
 from core.catalog import Catalog, load_catalog
-from core.cli.proofs import accuracy, different_lines, fuzzed, growth, planner_proof, read_unseen
+from core.cli.proofs import (
+    accuracy,
+    boards_read,
+    different_lines,
+    fuzz_proof,
+    fuzzed,
+    growth,
+    planner_proof,
+    read_unseen,
+)
 from core.cli.say import say_json
 from core.demand import Measurement, Person, derive
 from core.demand.people import norm_range
@@ -46,6 +55,7 @@ WARM_UP = 3
 
 Bench = Callable[[], object]
 Figures = dict[str, float]
+PROOFS = {"planner-proof": planner_proof, "fuzz-proof": fuzz_proof, "boards": boards_read}
 
 
 def run(asked: argparse.Namespace) -> int:
@@ -53,7 +63,7 @@ def run(asked: argparse.Namespace) -> int:
     exist."""
     if asked.name == "fuzz":
         return _say_fuzz(asked.seconds, asked.json)
-    results = planner_proof() if asked.name == "planner-proof" else _timed(asked.name)
+    results = PROOFS[asked.name]() if asked.name in PROOFS else _timed(asked.name)
     if asked.json:
         return say_json(results)
     for name, figures in results.items():
@@ -136,9 +146,11 @@ def _people(catalog: Catalog) -> tuple[Person, ...]:
 def _benches() -> dict[str, Bench]:
     catalog = load_catalog()
     long_text = different_lines(SESSION, LINES)
+    two_kb = long_text[:2000]
     return {
         "session": _session,
         "reading": lambda: read_workout(SESSION),
+        "reading-2-kb": lambda: read_unseen(two_kb),
         "reading-1000-lines": lambda: read_unseen(long_text),
         "reading-again": lambda: read_workout(long_text),
         **_planning(catalog),

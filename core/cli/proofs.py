@@ -8,19 +8,24 @@ from collections.abc import Callable, Sequence
 from statistics import median
 from typing import Any
 
+from core.catalog import load_catalog
 from core.prep.choose import Choice, pinned, solve
 from core.prep.problem import Problem
 from core.reading import read_workout
+from core.reading.names import Names
 from core.reading.tokens import tokenize
 
-GROWTH_KB = (12.5, 25, 50, 100)
+GROWTH_KB = (8, 16, 32, 64)
 LINES_PER_KB = 60  # more than enough
+FUZZ_SEED = 20261126
+LONG_ENOUGH_S = 3_600.0
 EQUAL = 2e-5  # of the whole need
 
 
 def read_unseen(text: str) -> object:
     """Read a text as if no line of it had been seen before."""
     tokenize.cache_clear()
+    Names(load_catalog()).forget()
     return read_workout(text)
 
 
@@ -45,9 +50,10 @@ def _day(session: str, number: int) -> str:
 
 
 def growth(session: str) -> dict[str, float]:
-    """Milliseconds to read an unseen text of 12.5 to 100 kB: twice the length should take about twice the
+    """Milliseconds to read an unseen text of 8 to 64 kB: twice the length should take about twice the
     time."""
     times_ms = {}
+    read_unseen(session)
     for size_kb in GROWTH_KB:
         text = different_lines(session, int(size_kb * LINES_PER_KB))[: int(size_kb * 1000) - 1]
         start = time.perf_counter()
@@ -69,11 +75,39 @@ def accuracy() -> dict[str, float]:
 
 
 def fuzzed(seconds: float) -> tuple[int, list[str]]:
-    """Mutated texts for as long as asked: how many were read, and those that broke a rule."""
-    from core.tests.fuzzing import fuzz
+    """Mutated texts for as long as asked, an eighth of the time whole boards: how many were read, and those that broke
+    a rule."""
+    from core.tests.fuzzing import fuzz, mutated_board
 
-    count, broken = fuzz(seconds, start=int(time.time()))
-    return count, broken
+    start = int(time.time())
+    short, broken = fuzz(seconds * 7 / 8, start)
+    long, broken_boards = fuzz(seconds / 8, start, make=mutated_board)
+    return short + long, broken + broken_boards
+
+
+def fuzz_proof(short: int = 100_000, long: int = 5_000, seed: int = FUZZ_SEED) -> dict[str, dict[str, float]]:
+    """So many mutated texts up to 200 letters and whole boards up to 2,500, always the same ones."""
+    from core.tests.fuzzing import fuzz, mutated_board
+
+    read, broken = fuzz(LONG_ENOUGH_S, seed, short)
+    boards, broken_boards = fuzz(LONG_ENOUGH_S, seed, long, mutated_board)
+    return {
+        "fuzz-texts": {"read": read, "broken": len(broken), "seed": seed},
+        "fuzz-boards": {"read": boards, "broken": len(broken_boards), "seed": seed},
+    }
+
+
+def boards_read() -> dict[str, dict[str, float]]:
+    """How the two halves of the boards with answers are read: the one worked with, and the sealed one."""
+    from core.tests.boards import Score, boards, hold
+
+    results = {}
+    for half in ("seen", "unseen"):
+        score = Score()
+        for board in boards(half):
+            score.add(hold(board)[0])
+        results[f"boards-{half}"] = {name: round(value, 4) for name, value in score.shares().items()}
+    return results
 
 
 def planner_proof(instances: int = 40, whole: int = 4) -> dict[str, dict[str, float]]:

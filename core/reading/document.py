@@ -102,7 +102,7 @@ class DocumentPass:
             if heading is not None:
                 row.heading, row.start = (
                     heading,
-                    after_heading(row.text, heading.end, heading.kind is not None),
+                    after_heading(row.text, heading.end, heading.kind not in (None, "skill")),
                 )
                 if row.start > heading.end:
                     row.marks.append((heading.end, row.start, "beside the heading"))
@@ -212,7 +212,10 @@ class DocumentPass:
         return kept
 
     def _is_note(self, row: Row, start: int, stop: int) -> bool:
-        return not row.tabled and self.prose.is_note(row.text[start:stop], row.phrases(start, stop))
+        if row.tabled:
+            return False
+        text = row.text[start:stop]
+        return self.prose.is_plain(text) or self.prose.is_note(text, row.phrases(start, stop))
 
     def _title(self, rows: list[Row]) -> None:
         """A first row of words that say no work names the session."""

@@ -128,6 +128,12 @@ class Names:
     def __init__(self, catalog: Catalog, taught: dict[str, str] | None = None):
         self._table = _table(catalog, tuple(sorted((taught or {}).items())))
 
+    def forget(self) -> None:
+        """Forget every word looked up so far, as a new process has."""
+        self._table.found.clear()
+        self._table.corrected.cache_clear()
+        self._table.candidates.cache_clear()
+
     def find(self, text: str) -> Match | None:
         """The movement a run of words names, or None. Exact names win over misspelt ones; longer over
         shorter."""

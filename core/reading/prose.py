@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Sequence
+from functools import lru_cache
 
 from core.reading.board_words import board_words
 from core.reading.languages import fold
@@ -105,6 +106,11 @@ FIRST_HOUR = 5  # no class starts before; common practice
 LEAST_OF_SENTENCE = 2
 MOST_IN_WORK = 3  # words of sentences a line of work may hold
 SENTENCE_SHARE = 0.3
+LONG_SENTENCE = 8  # words from which a sentence may be told by its little words alone
+PLAIN_WORDS = 4
+PLAIN_SHARE = 0.3
+_DIGIT = re.compile(r"\d")
+_PIECE_WORDS = re.compile(r"\b(?:amrap|emom|as many|max|for time|rounds of|tabata)", re.IGNORECASE)
 
 
 class Prose:
@@ -113,6 +119,14 @@ class Prose:
     def __init__(self, names: Names, little_words: frozenset[str] = frozenset()):
         self.names = names
         self.little = board_words().sentences | little_words
+
+    def is_plain(self, text: str) -> bool:
+        """Whether words alone tell a long sentence, so that nothing has to be looked up."""
+        words = bare_words(text)
+        if len(words) < LONG_SENTENCE or _DIGIT.search(text) or _PIECE_WORDS.search(text):
+            return False
+        told = sum(word in self.little for word in words)
+        return told >= PLAIN_WORDS and told >= PLAIN_SHARE * len(words)
 
     def is_note(self, text: str, phrases: Sequence[Phrase]) -> bool:
         """Whether a stretch of a line is a note: marked as one, labelled as one, a sentence, or words that
@@ -125,8 +139,8 @@ class Prose:
             not self._named(phrases) or not any(phrase.kind in COUNTED for phrase in phrases)
         ):
             return True
-        words = [_bare(word) for word in _WORD.findall(text)]
-        told = sum(_bare(word) in self.little for word in self._own_words(phrases))
+        words = bare_words(text)
+        told = sum(word in self.little for word in self._own_words(phrases))
         counted = any(phrase.kind in COUNTED for phrase in phrases)
         if self.begins_work(phrases) or self._arranges(phrases):
             return self._long_sentence(text, phrases, words, told)
@@ -156,7 +170,7 @@ class Prose:
         exact = [self.names.find(phrase.text) for phrase in worded]
         if any(match is not None and not match.left_over for match in exact):
             return False
-        words = [fold(word) for word in _WORD.findall(text)]
+        words = bare_words(text)
         told = sum(word in self.little for word in words)
         return len(words) <= LONGEST_TITLE and not (text.rstrip().endswith((".", "!")) and told) and told <= 2
 
@@ -217,7 +231,7 @@ class Prose:
             word for phrase in phrases if phrase.kind in _PROSE_KINDS for word in _WORD.findall(phrase.text)
         ]
 
-    def _long_sentence(self, text: str, phrases: Sequence[Phrase], words: list[str], told: int) -> bool:
+    def _long_sentence(self, text: str, phrases: Sequence[Phrase], words: Sequence[str], told: int) -> bool:
         """A sentence that happens to begin like work: '6 rowers are free today, so ask before you start.'"""
         timed = any(phrase.kind in ("clock", "measure") for phrase in phrases[1:3])
         if (
@@ -234,8 +248,10 @@ class Prose:
         return any(phrase.kind == "words" and self.names.find(phrase.text) is not None for phrase in phrases)
 
 
-def _bare(word: str) -> str:
-    return fold(word).replace("'", "").replace("’", "")
+@lru_cache(maxsize=4096)
+def bare_words(text: str) -> tuple[str, ...]:
+    """The words of a text in small letters, without accents and apostrophes."""
+    return tuple(_WORD.findall(fold(text).replace("'", "").replace("’", "")))
 
 
 def labelled_note(text: str) -> bool:

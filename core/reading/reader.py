@@ -25,6 +25,7 @@ from core.reading.usable import check_text, lines_of
 from core.reading.workout import Unread, Workout
 
 NOTE_WORD = re.compile(r"^(?:coach(?:es|'s|’s)?\s+)?notes?\s*[:\-]\s*(?=\S)", re.IGNORECASE)
+TEAM_WORDS = re.compile(r"team|group|pair|partner|trio|duo|person", re.IGNORECASE)
 GOING = ("machine", "running")  # families whose name in a title says what bare distances are
 
 
@@ -126,7 +127,7 @@ class _Reader:
 
     def _team_of_all(self, row: Row) -> None:
         """'Saturday team of three' above everything: how many share what is shared below."""
-        found = read_format(Line(row.number, row.text))
+        found = read_format(Line(row.number, row.text)) if TEAM_WORDS.search(row.text) else None
         if found is not None and found.format.team:
             self.reading.parts.team = found.format.team
 
@@ -190,7 +191,7 @@ class _Reader:
 
     def _team_of_heading(self, row: Row, end: int) -> None:
         """'Partner WOD', 'Trio': the heading says how many share."""
-        found = read_format(Line(row.number, row.text, 0, end))
+        found = read_format(Line(row.number, row.text, 0, end)) if TEAM_WORDS.search(row.text[:end]) else None
         last = self.reading.parts.last
         if found is not None and found.format.team and last is not None:
             last.changes |= {"team": found.format.team, "share": found.format.share}

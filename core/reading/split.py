@@ -209,9 +209,14 @@ class Splitter:
                 read.phrases[upcoming].kind == "words" and self.names.starts(read.phrases[upcoming].text)
             )
         if kind == "slash":
-            return read.phrases[upcoming].kind in ("words", "division", "count") and self._named(
-                read, [one for one in rest if read.phrases[one].kind == "words"][:1]
-            )
+            return read.phrases[upcoming].kind in (
+                "words",
+                "division",
+                "count",
+                "measure",
+                "clock",
+                "max",
+            ) and self._named(read, [one for one in rest if read.phrases[one].kind == "words"][:1])
         return True
 
     def _begins_movement(self, read: Line, rest: list[int]) -> bool:

@@ -16,11 +16,10 @@ def find_tables(rows: list[Row], names: Names) -> None:
             at = _division_table(rows, at)
             continue
         head = tables.read_head(row.text) if row.role == "work" else None
-        block = _block(rows, at)
         if head is not None:
             row.role = "table"
             at = _table(rows, at + 1, head)
-        elif "\t" in row.written and (head := tables.unheaded([one.text for one in block], names)):
+        elif "\t" in row.written and (head := tables.unheaded([one.text for one in _block(rows, at)], names)):
             at = _table(rows, at, head)
         else:
             at += 1

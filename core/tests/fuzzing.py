@@ -6,15 +6,20 @@ from __future__ import annotations
 import random
 import re
 import time
+from collections.abc import Callable
 
 from core.errors import UnusableText
 from core.reading import Workout, read_workout
 from core.reading.usable import lines_of
+from core.tests.boards import boards
 from core.tests.corpus import CORPUS
 
 TEXTS = [case["text"] for case in CORPUS]
 WORD = re.compile(r"[^\W_]+")
-SLOWEST_S = 2.0
+NOISE = "abcxyz 0123456789-/:%()@\n\t.,'\"+×½…kg💪éß|#*"
+LONG_TEXTS = [board.text for board in boards("seen")]
+SHORT, LONG = 200, 2_500  # letters of a mutated text
+SLOWEST_S = 1.0
 
 
 def unaccounted(text: str, workout: Workout) -> list[str]:
@@ -44,17 +49,25 @@ SILENT_WORDS = frozenset(
 def mutated(seed: random.Random) -> str:
     """A corpus text with letters lost, doubled, swapped and lines shuffled, or plain noise."""
     if seed.random() < 0.15:
-        return "".join(
-            seed.choice("abcxyz 0123456789-/:%()@\n\t.,'\"+×½…kg💪éß|#*") for _ in range(seed.randint(1, 160))
-        )
-    text = list(seed.choice(TEXTS))
-    for _ in range(seed.randint(1, 6)):
+        return "".join(seed.choice(NOISE) for _ in range(seed.randint(1, 160)))
+    return _changed(seed.choice(TEXTS), seed, seed.randint(1, 6))[:SHORT]
+
+
+def mutated_board(seed: random.Random) -> str:
+    """One or two whole boards with a good many such changes."""
+    text = "\n\n".join(seed.choice(LONG_TEXTS) for _ in range(seed.randint(1, 2)))
+    return _changed(text, seed, seed.randint(5, 60))[:LONG]
+
+
+def _changed(original: str, seed: random.Random, changes: int) -> str:
+    text = list(original)
+    for _ in range(changes):
         place = seed.randrange(len(text) + 1)
         action = seed.randrange(5)
         if action == 0 and place < len(text):
             del text[place]
         elif action == 1:
-            text.insert(place, seed.choice(" \n\t-/x:@%()+0123456789…½'\"kgmsz"))
+            text.insert(place, seed.choice(" \n\t-/x:@%()+0123456789…½'\"kgmsz|;"))
         elif action == 2 and place + 1 < len(text):
             text[place], text[place + 1] = text[place + 1], text[place]
         elif action == 3:
@@ -64,25 +77,32 @@ def mutated(seed: random.Random) -> str:
     return "".join(text)
 
 
-def fuzz(seconds: float, start: int = 0, most: int = 1_000_000) -> tuple[int, list[str]]:
+def fuzz(
+    seconds: float, start: int = 0, most: int = 1_000_000, make: Callable[[random.Random], str] = mutated
+) -> tuple[int, list[str]]:
     """Read mutated texts until time or number runs out. Returns how many were read, and the texts that
     broke a rule: an error other than UnusableText, a word without a mark, or a text that took longer than
-    two seconds."""
+    a second."""
     until, broken, count = time.monotonic() + seconds, [], 0
     seed = random.Random(start)
     while time.monotonic() < until and count < most:
-        text = mutated(seed)
         count += 1
-        began = time.monotonic()
-        try:
-            workout = read_workout(text)
-        except UnusableText:
-            continue
-        except Exception as problem:  # the rule is that nothing else is ever raised
-            broken.append(f"{type(problem).__name__}: {problem}\n{text!r}")
-            continue
-        if time.monotonic() - began > SLOWEST_S:
-            broken.append(f"took {time.monotonic() - began:.1f} s\n{text!r}")
-        if left := unaccounted(text, workout):
-            broken.append(f"dropped {left}\n{text!r}")
+        broken += _broken(make(seed))
     return count, broken
+
+
+def _broken(text: str) -> list[str]:
+    """The rules one text breaks, in words."""
+    began = time.monotonic()
+    try:
+        workout = read_workout(text)
+    except UnusableText:
+        return []
+    except Exception as problem:  # the rule is that nothing else is ever raised
+        return [f"{type(problem).__name__}: {problem}\n{text!r}"]
+    found, took = [], time.monotonic() - began
+    if took > SLOWEST_S:
+        found.append(f"took {took:.1f} s\n{text!r}")
+    if left := unaccounted(text, workout):
+        found.append(f"dropped {left}\n{text!r}")
+    return found

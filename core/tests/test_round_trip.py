@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from core.errors import UnusableText
 from core.reading import Workout, read_workout, write_workout
 from core.reading.usable import lines_of
-from core.tests.fuzzing import TEXTS, fuzz, unaccounted
+from core.tests.fuzzing import TEXTS, fuzz, mutated_board, unaccounted
 from core.tests.texts import workouts
 
 
@@ -75,6 +75,12 @@ class Fuzz(unittest.TestCase):
         count, broken = fuzz(20)
         self.assertEqual(broken[:3], [])
         self.assertGreater(count, 1500)
+
+    def test_mutated_boards_never_break_and_never_lose_a_word(self):
+        """The same of whole boards up to 2,500 letters."""
+        count, broken = fuzz(15, make=mutated_board)
+        self.assertEqual(broken[:3], [])
+        self.assertGreater(count, 100)
 
     @settings(max_examples=200, deadline=None)
     @given(st.text(max_size=300))

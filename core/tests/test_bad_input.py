@@ -1,0 +1,53 @@
+"""Texts that are none: read or refused clearly, within a second each."""
+
+import time
+import unittest
+
+from core.errors import UnusableText
+from core.reading import read_workout
+
+KB = 1000
+
+
+def nested(depth: int) -> str:
+    """Rounds inside rounds, one column deeper each."""
+    return "\n".join(f"{' ' * level}2 rounds of" for level in range(depth)) + f"\n{' ' * depth}1 burpee"
+
+
+HOSTILE = {
+    "200 kB of one letter": "a" * 200 * KB,
+    "90 kB of one letter": "a" * 90 * KB,
+    "90 kB of brackets": "(" * 45 * KB + ")" * 45 * KB,
+    "lines of brackets": ("(" * 900 + ")" * 900 + "\n") * 50,
+    "digits": "7" * 90 * KB,
+    "lines of digits": ("1234567890 " * 150 + "\n") * 50,
+    "rounds 500 deep": nested(500),
+    "dashes": "-" * 90 * KB,
+    "a list of one number": "-".join(["21"] * 30 * KB),
+    "mixed line ends": "3 rounds\r\n10 burpees\r12 pull-ups\n\r\n200 m run",
+    "right to left": "3 جولات\n10 בורפי\n‮10 burpees‬\n\u200f12 pull-ups",
+    "one sign a line": "x\n" * 5 * KB,
+    "slashes": "10/" * 30 * KB,
+    "colons": "1:" * 900,
+}
+
+
+class Hostile(unittest.TestCase):
+    def test_each_is_answered_within_a_second(self):
+        for name, text in HOSTILE.items():
+            begin = time.perf_counter()
+            try:
+                read_workout(text)
+            except UnusableText as refusal:
+                self.assertGreater(len(str(refusal)), 20, name)
+            self.assertLess(time.perf_counter() - begin, 1.0, name)
+
+    def test_line_ends_of_every_kind_are_the_same(self):
+        read = [
+            [
+                (work.movement, work.reps)
+                for work in read_workout(f"3 rounds{end}10 burpees{end}12 pull-ups").works
+            ]
+            for end in ("\n", "\r\n", "\r")
+        ]
+        self.assertEqual(read, [[("burpee", 30), ("pull-up", 36)]] * 3)

@@ -1,0 +1,164 @@
+"""The document pass: what a row is, and what rules a list from above, from below and from around it."""
+
+import unittest
+
+from core.catalog import load_catalog
+from core.reading import read_workout
+from core.reading.document import DocumentPass
+from core.reading.headings import letters_head_parts
+from core.reading.names import Names
+from core.reading.prose import Prose
+
+NAMES = Names(load_catalog())
+SHEET = """\
+HILL AND DALE - QUALIFIER
+
+EVENT 1 - "Low Gate" - 09:00 - cap 12 min
+For time
+1000 m row
+40 wall balls 9/6 kg
+Standards: the ball has to touch the line with its centre.
+
+SCHEDULE
+Heat 1 09:00, heat 2 09:20
+Athletes meet at the rig ten minutes before their heat."""
+
+
+def amounts(text: str) -> list[tuple[str, float]]:
+    """(movement, what is asked of one person) of every line."""
+    return [
+        (work.movement, work.reps or work.distance_m or work.calories or work.seconds or 0)
+        for work in read_workout(text).works
+    ]
+
+
+class Rows(unittest.TestCase):
+    def test_what_every_row_is(self):
+        rows = DocumentPass(NAMES, Prose(NAMES), None).read(SHEET.split("\n"))
+        self.assertEqual(
+            [(row.number, row.role) for row in rows],
+            [(1, "title"), (3, "work"), (4, "work"), (5, "work"), (6, "work"), (7, "note"), (9, "work"), (10, "note"), (11, "note")],
+        )  # fmt: skip
+        self.assertEqual([row.heading.opens for row in rows if row.heading], ["part", "notes"])
+
+    def test_a_sheet_becomes_its_work_and_nothing_else(self):
+        workout = read_workout(SHEET)
+        self.assertEqual(amounts(SHEET), [("row", 1000), ("wall-ball", 40)])
+        self.assertEqual((workout.unread, workout.parts[0].format.cap_s), ((), 720))
+
+    def test_bare_letters_head_parts_only_where_they_follow_one_another(self):
+        self.assertTrue(letters_head_parts(["A Back squat 5x5", "B Rows 4x8"]))
+        self.assertTrue(letters_head_parts(["B1 Rows 4x8", "B2 Dips 4x8"]))
+        self.assertFalse(letters_head_parts(["A long day", "Burpees 10"]))
+
+
+class Scopes(unittest.TestCase):
+    """Each list of texts says one thing in several ways."""
+
+    def same(self, texts: tuple[str, ...], wanted: list[tuple[str, float]]) -> None:
+        for text in texts:
+            self.assertEqual(amounts(text), wanted, text)
+
+    def test_rounds_above_and_below(self):
+        self.same(
+            (
+                "5 rounds\n10 burpees\n200 m run",
+                "10 burpees\n200 m run\n5 rounds",
+                "10 burpees\n200 m run\nx 5",
+                "10 burpees\n200 m run\n5 rounds, rest 90 s",
+                "5 rounds: 10 burpees, 200 m run",
+            ),
+            [("burpee", 50), ("run", 1000)],
+        )
+
+    def test_rounds_inside_rounds(self):
+        self.same(
+            (
+                "2 rounds:\n  800 m run\n  3 rounds of:\n    10 burpees\n  rest 2 min",
+                "2 sets\n\t800 m run\n\tthen 3 rounds of\n\t\t10 burpees",
+            ),
+            [("run", 1600), ("burpee", 60)],
+        )
+        self.same(("3 rounds of\n 4 rounds of\n  5 push-ups\n rest 2:00",), [("push-up", 60)])
+
+    def test_stations_in_every_spelling(self):
+        self.same(
+            (
+                "EMOM 12, 3 stations\na. 10 push-ups\nb. 12 cal row\nc. rest",
+                "12 min EMOM\nMin 1: 10 push-ups\nMin 2: 12 cal row\nMin 3: rest",
+                "E1MOM 12 min: A) 10 push-ups B) 12 cal row C) rest",
+                "EMOM 12: 10 push-ups / 12 cal row / rest",
+                "EMOM 12\n1 - 10 push-ups\n2 - 12 cal row\n3 - rest",
+                "EMOM 12\n1: 10 push-ups\n2: 12 cal row\n3: rest",
+            ),
+            [("push-up", 40), ("row", 48)],
+        )
+
+    def test_sets_one_a_line(self):
+        self.same(
+            (
+                "Back squat\nSet 1: 5 @ 65%\nSet 2: 4 @ 75%\nSet 3: 3 @ 85%",
+                "Back squat\n5 @ 65%\n4 @ 75%\n3 @ 85%",
+                "Back squat\n1x5 @ 65%\n1x4 @ 75%\n1x3 @ 85%",
+                "Back squat 1x5 @ 65%, 1x4 @ 75%, 1x3 @ 85%",
+                "Back squat\n5-4-3",
+                "Movement\tSets\tReps\nBack squat\t1\t5-4-3",
+            ),
+            [("back-squat", 12)],
+        )
+
+    def test_tables_with_a_head(self):
+        self.same(
+            (
+                "Exercise,Sets,Reps,Load\nDeadlift,4,5,120kg\nPlank,3,45s,",
+                "| Exercise | Sets x Reps | Load |\n|---|---|---|\n| Deadlift | 4 x 5 | 120 kg |\n| Plank | 3 x 45 s | - |",
+                "Movement;Sets;Reps;kg\nDeadlift;4;5;120\nPlank;3;45 s;",
+            ),
+            [("deadlift", 20), ("plank", 135)],
+        )
+
+    def test_a_load_alone_is_for_what_is_lifted(self):
+        for text in (
+            "5 rounds\n5 power cleans\n10 push-ups\n60/40 kg",
+            "5 power cleans\n10 push-ups\n5 rounds, 60/40 kg",
+        ):
+            works = read_workout(text).works
+            self.assertEqual([work.load_kg for work in works], [60, None], text)
+
+    def test_a_lift_s_time_window_is_no_work(self):
+        for text in (
+            "Work, 20 min: snatch 5x2",
+            "In 20 minutes, build to a heavy double snatch",
+            "A) 12 min: build to a heavy 2 snatch",
+        ):
+            (work,) = read_workout(text).works
+            self.assertIsNone(work.seconds, text)
+
+    def test_a_round_count_that_comes_last_leaves_no_empty_part(self):
+        self.assertEqual(len(read_workout("8 deadlifts 100 kg\n7 pull-ups\n5 rounds\nfor time").parts), 1)
+
+
+class Divisions(unittest.TestCase):
+    def test_a_substitute_stands_in_for_what_it_is_like(self):
+        """Whatever stands between, and whatever was unread above."""
+        text = "3 rounds\n10 pull-ups\n10 grumbels\n12 deadlifts 100/70 kg\nScaled: ring rows, 60/40 kg"
+        workout = read_workout(text)
+        scaled = workout.for_division("scaled").works
+        self.assertEqual(
+            [(work.movement, work.load_kg) for work in scaled], [("ring-row", None), ("deadlift", 60)]
+        )
+
+    def test_one_line_stands_in_for_every_place_of_its_movement(self):
+        text = "For time\n30 box jump overs\n10 thrusters 50 kg\n20 box jump overs\nL1: step overs, 30 kg"
+        workout = read_workout(text)
+        self.assertEqual([work.replaces for work in workout.works if work.division], [(0, 2), (1,)])
+        self.assertEqual(
+            [(work.movement, work.reps) for work in workout.for_division("level-1").works],
+            [("box-step-over", 30), ("thruster", 10), ("box-step-over", 20)],
+        )
+
+    def test_a_table_of_divisions_loads_the_list(self):
+        text = (
+            "| Division | Rx | Scaled |\n| Snatch | 60/42 kg | 35/25 kg |\n\nFor time\n15 snatches\n9 burpees"
+        )
+        self.assertEqual([work.load_kg for work in read_workout(text).works], [60, None])
