@@ -75,8 +75,8 @@ def accuracy() -> dict[str, float]:
 
 
 def fuzzed(seconds: float) -> tuple[int, list[str]]:
-    """Mutated texts for as long as asked, an eighth of the time whole boards: how many were read, and those that broke
-    a rule."""
+    """Mutated texts for as long as asked, an eighth of the time whole boards: how many were read, and those
+    that broke a rule."""
     from core.tests.fuzzing import fuzz, mutated_board
 
     start = int(time.time())

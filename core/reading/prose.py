@@ -274,7 +274,8 @@ def _opens_with_label(text: str) -> bool:
 
 
 def is_schedule(text: str) -> bool:
-    """'6.30 / 9.30 / 18.00', 'classes 06:00 07:00', 'Heat 1 09:00, heat 2 09:15': times of the day, and little else."""
+    """'6.30 / 9.30 / 18.00', 'classes 06:00 07:00', 'Heat 1 09:00, heat 2 09:15': times of the day, and
+    little else."""
     clocks = _CLOCKS.findall(text)
     if clocks and _EVENT_WORDS.search(text):
         return True

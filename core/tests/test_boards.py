@@ -1,4 +1,5 @@
-"""The half of the boards that is worked with, held against their answers; the sealed half is whole and unread here."""
+"""The half of the boards that is worked with, held against their answers; the sealed half is whole and unread
+here."""
 
 import hashlib
 import re

@@ -1,4 +1,5 @@
-"""Every notation of formats against its own examples and counter-examples, and the table in the docs made of them."""
+"""Every notation of formats against its own examples and counter-examples, and the table in the docs made of
+them."""
 
 import unittest
 from pathlib import Path

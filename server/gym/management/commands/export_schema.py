@@ -1,4 +1,5 @@
-"""Write what follows from the code: the OpenAPI schema, a JSON schema for each document, the table of notations."""
+"""Write what follows from the code: the OpenAPI schema, a JSON schema for each document, the table of
+notations."""
 
 import json
 from pathlib import Path
