@@ -23,8 +23,8 @@ from core.reading import Workout, read_workout
 
 BENCHES = "reading, demand, planner, member-sheets, linkage, lab, figures or session; all when left out"
 BENCH_HELP = (
-    f"{BENCHES}; fuzz reads mutated texts, fuzz-proof a fixed lot of them; boards holds the reader against boards with "
-    "answers; planner-proof compares with the general solver"
+    f"{BENCHES}; fuzz reads mutated texts, fuzz-proof a fixed lot of them; boards holds the reader "
+    "against boards with answers; planner-proof compares with the general solver"
 )
 
 

@@ -88,7 +88,7 @@ class Attacher:
         draft = chunk.draft
         if self._share_of_complex(part, last, draft) or self._set_of_row(part, row, draft):
             return
-        if self._again(part, last, draft):
+        if self._again(part, last, draft) or self._last_set(last, draft):
             return
         pair_as_load(last, draft)
         if alone and self._load_of_list(part, draft):
@@ -135,6 +135,14 @@ class Attacher:
         draft.movement, draft.text, draft.division = last.movement, last.text, last.division
         draft.assumed.append(f"{draft.text} again")
         part.work.append(draft)
+        return True
+
+    def _last_set(self, last: Draft, draft: Draft) -> bool:
+        """'as many as possible @ 70 %' as the last of a lift's sets."""
+        if not draft.max_effort or draft.has_counts or not (last.scheme and last.sets_written):
+            return False
+        last.max_effort = True
+        last.percents += draft.percents
         return True
 
     def _load_of_list(self, part: PartDraft, draft: Draft) -> bool:

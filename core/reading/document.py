@@ -24,7 +24,7 @@ from core.reading.numbering import (
     numbered_by_dash,
     numbered_sections,
 )
-from core.reading.prose import Prose, arranges, is_schedule, tells_work
+from core.reading.prose import ARRANGES, COUNTED, Prose, arranges, is_schedule, tells_work
 from core.reading.rows import (
     LETTER_BULLET,
     REMARK,
@@ -107,6 +107,9 @@ class DocumentPass:
                 if row.start > heading.end:
                     row.marks.append((heading.end, row.start, "beside the heading"))
                 within_notes = heading.opens == "notes"
+                if heading.opens == "day" and self._only_names(row):
+                    row.marks.append((row.start, len(row.text.rstrip()), "beside the heading"))
+                    row.start = len(row.text)
                 continue
             if within_notes and row.after_blank and arranges(row.text):
                 within_notes = False
@@ -133,6 +136,14 @@ class DocumentPass:
         if not first and _CAPITALS.match(text) and self._names_a_section(text):
             return Heading(" ".join(text.split()).strip(" *_#=:-").capitalize(), None, len(text), alone=True)
         return None
+
+    def _only_names(self, row: Row) -> bool:
+        """Whether a day's row goes on with words that are no work: 'SATURDAY - COMP SIMULATION'."""
+        phrases = row.phrases(row.start, len(row.text))
+        named = any(phrase.kind == "words" and self.names.find(phrase.text) for phrase in phrases)
+        return (
+            bool(phrases) and not named and not any(phrase.kind in COUNTED | ARRANGES for phrase in phrases)
+        )
 
     def _is_a_list(self, row: Row, heading: Heading) -> bool:
         """'a) 12 cal row' and small letters are places of a list, not parts; several on a line are its
@@ -191,7 +202,8 @@ class DocumentPass:
         row.named |= any(
             phrase.kind == "words" and self.names.find(phrase.text) is not None for phrase in phrases
         )
-        row.has_sets |= any(phrase.kind == "sets" or phrase.times > 1 for phrase in phrases)
+        listed = any(b.kind == "scheme" and a.kind == "words" for a, b in itertools.pairwise(phrases))
+        row.has_sets |= listed or any(phrase.kind == "sets" or phrase.times > 1 for phrase in phrases)
         row.format |= any(phrase.kind in TELLING for phrase in phrases)
 
     def _is_work(self, row: Row) -> bool:

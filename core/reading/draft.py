@@ -61,6 +61,13 @@ class Draft:
         return bool(self.calories) or self.counts == "cal"
 
     @property
+    def has_counts(self) -> bool:
+        """Whether it counts anything but a try at the most."""
+        return bool(
+            self.reps or self.scheme or self.counts or self.distance_m or self.calories or self.seconds
+        )
+
+    @property
     def has_amount(self) -> bool:
         return bool(
             self.reps

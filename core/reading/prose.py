@@ -63,6 +63,7 @@ TITLE_OPENERS = re.compile(
     r"\b(?:week|day|session|phase|block|cycle|test|wod|workout|event|part|class|lesson|mon|tue|wed|thu|fri|sat|sun)",
     re.IGNORECASE,
 )
+_WITHIN = re.compile(r"\s*in\s+\d", re.IGNORECASE)
 _NEVER_IN_TITLE = frozenset(
     (
         "measure",
@@ -162,7 +163,7 @@ class Prose:
         worded = [phrase for phrase in phrases if phrase.kind == "words"]
         if not worded or phrases[0].kind in COUNTED:
             return False
-        if any(phrase.kind in _NEVER_IN_TITLE for phrase in phrases):
+        if any(phrase.kind in _NEVER_IN_TITLE for phrase in phrases) or _WITHIN.match(text):
             return False
         counted = any(phrase.kind == "count" for phrase in phrases)
         if counted and not (TITLE_OPENERS.search(text) or len(_WORD.findall(text)) >= SHORT_OPENING - 1):

@@ -47,7 +47,8 @@ _NO_END = re.compile(
     re.IGNORECASE,
 )
 _INLINE_STATION = re.compile(
-    r"(?:(?<=\s)|(?<=[:,;])|^)\(?(?:([A-Ha-h])[).]|(?:min(?:ute)?\s*|m)(\d{1,2})\s*[:.)=-]|(\d{1,2})\))\s+(?=\S)",
+    r"(?:(?<=\s)|(?<=[:,;])|^)\(?(?:([A-Ha-h])[).]|(?:min(?:ute)?\s*|m)(\d{1,2})\s*[:.)=-]|(\d{1,2})\)"
+    r"|(odds?|evens?)(?:\s+min(?:ute)?s?)?\s*[:=-]?)\s+(?=\S)",
     re.IGNORECASE,
 )
 LEAST_INLINE = 2
@@ -153,5 +154,7 @@ def inline_stations(text: str, start: int) -> list[tuple[int, int, int, int]]:
 
 
 def _place(match: re.Match[str]) -> int:
-    letter, minute, number = match.groups()
+    letter, minute, number, parity = match.groups()
+    if parity:
+        return 1 if parity.lower().startswith("odd") else 2
     return ord(letter.lower()) - ord("a") + 1 if letter else int(minute or number)

@@ -46,7 +46,11 @@ class Lifted(AmountBase):
     def _weight(self, index: int, phrase: Phrase, unit: str) -> None:
         values, draft = phrase.values, self.draft
         before = self.line.phrases[index - 1] if index else None
-        if before is not None and before.kind == "words" and before.text.lower().split()[-1] == "add":
+        if (
+            before is not None
+            and before.kind == "words"
+            and before.text.lower().split()[-1] in ("add", "adding")
+        ):
             draft.notes.append(f"add {phrase.text}")
             self.take(index, "more every set", "note")
             return

@@ -33,15 +33,14 @@ def read(scan: Scan) -> Format | None:
 
 
 def _means_max_effort(scan: Scan, at: int) -> bool:
-    """'3 x AMRAP push-ups': as many as one can, not a format; 'AMRAP 12' and '12 min AMRAP' are formats."""
-    if (
-        scan.kind(at - 1) == "x"
-        and scan.kind(at - 2) == "count"
-        and scan.kind(at + 1) in ("", "dash", "comma")
-    ):
-        return True  # "3 x AMRAP-1"
-    timed = scan.time_near(at, bare_minutes=True, dry=True) is not None
-    if timed:
+    """'3 x AMRAP push-ups', '3 x AMRAP-1': as many as one can, not a format; 'AMRAP 12' and '12 min AMRAP'
+    are formats."""
+    sets = scan.kind(at - 1) == "x" and scan.kind(at - 2) == "count"
+    if sets and scan.kind(at + 1) not in ("count", "measure", "clock", "sets", "colon"):
+        return True
+    if scan.kind(at + 1) == "at":
+        return True  # "AMRAP @ 70 %": the last of a lift's sets
+    if scan.time_near(at, bare_minutes=True, dry=True) is not None:
         return False
     following = scan.phrases[at + 1].text.lower() if scan.kind(at + 1) == "words" else ""
     return scan.kind(at - 1) in ("x", "comma") or (bool(following) and following not in FILLERS)

@@ -24,6 +24,7 @@ class Notation:
     keys: kinds of phrase (line.lark) one of which a line must hold for this to be tried. read: takes the
     phrases it reads from the scan and returns the format, or None where the line only looks like it. rank:
     tried before those with a higher one. counter_examples: lines that hold a key and set no such format.
+    shown: whether the docs show how it is written.
     """
 
     name: str
@@ -33,3 +34,4 @@ class Notation:
     rank: int
     examples: tuple[Example, ...]
     counter_examples: tuple[str, ...] = ()
+    shown: bool = True

@@ -11,7 +11,8 @@ def table() -> str:
     """One row an entry: its name, what it means, examples, lines it does not read."""
     rows = ["| notation | means | examples | not |", "|---|---|---|---|"]
     for one in notations():
-        examples = ", ".join(f"`{_cell(example.line)}`" for example in one.examples)
+        written = [f"`{_cell(example.line)}`" for example in one.examples if one.shown]
+        examples = ", ".join(written) or "by its usual short name"
         others = ", ".join(f"`{_cell(text)}`" for text in one.counter_examples)
         rows.append(f"| {one.name} | {one.meaning} | {examples} | {others} |")
     return "\n".join(rows)

@@ -39,4 +39,5 @@ NOTATION = Notation(
     rank=15,
     examples=(Example("tabata:", TWENTY_TEN), Example("Tabata (8 x 20/10) of each:", TWENTY_TEN)),
     counter_examples=("20/10 x 8",),
+    shown=False,
 )
