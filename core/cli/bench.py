@@ -55,7 +55,11 @@ WARM_UP = 3
 
 Bench = Callable[[], object]
 Figures = dict[str, float]
-PROOFS = {"planner-proof": planner_proof, "fuzz-proof": fuzz_proof, "boards": boards_read}
+PROOFS: dict[str, Callable[[], dict[str, Figures]]] = {
+    "planner-proof": planner_proof,
+    "fuzz-proof": fuzz_proof,
+    "boards": boards_read,
+}
 
 
 def run(asked: argparse.Namespace) -> int:
