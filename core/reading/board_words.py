@@ -24,6 +24,8 @@ class BoardWords:
     passable: frozenset[str]
     sentences: frozenset[str]
     plain: frozenset[str]
+    held: frozenset[str]
+    openers: frozenset[str]
     instead: tuple[frozenset[str], ...]
 
 
@@ -40,5 +42,7 @@ def board_words() -> BoardWords:
         frozenset(table["passable"]),
         frozenset(table["sentences"]),
         frozenset(table["plain"]),
+        frozenset(table["held"]),
+        frozenset(table["openers"]),
         tuple(frozenset(group) for group in table["instead"]),
     )

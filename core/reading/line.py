@@ -5,7 +5,7 @@ Nothing is dropped by construction: what nobody has taken when the line ends is 
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Iterator, Sequence
 
 from core.reading.tokens import Phrase, tokenize
 from core.reading.workout import Mark, MarkRole, Unread
@@ -92,26 +92,22 @@ class Line:
         self.unread.append(Unread(self.number, start + 1, self.text[start:end], reason, candidates))
         self.mark(start, end, "unread", reason)
 
-    def hand_back_rest(self, reason: str, candidates: Callable[[str], tuple[str, ...]]) -> None:
-        """Everything nobody has taken, neighbours together, is unread. ``candidates(text)`` suggests
-        movements for words."""
+    def untaken(self) -> Iterator[list[int]]:
+        """Runs of neighbouring phrases (indices) that nobody has taken."""
         run: list[int] = []
-        for index in [*range(len(self.phrases)), None]:
-            if (
-                index is not None
-                and index not in self.taken
-                and (self.phrases[index].kind not in SILENT or run)
-            ):
+        for index, phrase in enumerate(self.phrases):
+            if index not in self.taken and (phrase.kind not in SILENT or run):
                 run.append(index)
-                continue
-            while run and self.phrases[run[-1]].kind in SILENT:
-                run.pop()
-            if run:
-                first, last = self.phrases[run[0]], self.phrases[run[-1]]
-                words = " ".join(self.phrases[one].text for one in run if self.phrases[one].kind == "words")
-                self.hand_back(first.column, last.end, reason, candidates(words) if words else ())
-                self.taken.update(run)
-            run = []
+            elif index in self.taken:
+                yield from self._trimmed(run)
+                run = []
+        yield from self._trimmed(run)
+
+    def _trimmed(self, run: list[int]) -> Iterator[list[int]]:
+        while run and self.phrases[run[-1]].kind in SILENT:
+            run = run[:-1]
+        if run:
+            yield run
 
 
 def _bracketed(phrases: Sequence[Phrase]) -> frozenset[int]:

@@ -19,7 +19,7 @@ from core.reading.kit_words import IMPLEMENT_WORDS, NEAREST_KIT, passable_beside
 from core.reading.plain_words import plain_words, words_with_places
 
 ASSUME_FROM = 0.8  # confidence from which a misspelt name is read, and shown as an assumption; estimate
-SUGGEST_FROM = 50  # likeness (0..100) from which a name is suggested
+SUGGEST_FROM = 72  # likeness (0..100) from which a name is suggested
 MOST_CANDIDATES = 5
 LONGEST_GUESSED = 60  # letters; longer runs of unknown words are prose and get no guesses
 REMEMBERED = 4096

@@ -71,6 +71,7 @@ class _Reader:
             if row.after_blank:
                 self.columns.set_heads([])
             self._row(row)
+            self.reading.hand_back_cells(row)
         for row in rows:
             self._standards(row)
         self._give_preface()

@@ -60,6 +60,7 @@ class Row:
 
     start: where the words begin after heading and bullet. bullet: number in a list; letter: place of a letter
     in it. sets: how many sets a 'Sets 1-4:' stands for. pieces: (start, end, is a sentence) of what follows.
+    beyond: stretches of the English line after the text, cells of a table under no column.
     """
 
     number: int
@@ -78,6 +79,7 @@ class Row:
     tabled: bool = False
     pieces: list[tuple[int, int, bool]] = field(default_factory=list)
     standards: list[Standard] = field(default_factory=list)
+    beyond: tuple[tuple[int, int], ...] = ()
     marks: list[tuple[int, int, str]] = field(default_factory=list)
     named: bool = False
     format: bool = False

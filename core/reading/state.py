@@ -6,6 +6,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from core.catalog import Catalog
+from core.reading.asides import is_aside
 from core.reading.attach import Attacher
 from core.reading.chunks import ChunkReader
 from core.reading.division_attach import DivisionAttacher
@@ -48,7 +49,18 @@ class Reading:
         return read
 
     def collect(self, read: Line) -> None:
-        read.hand_back_rest("no movement by this name", self._guess)
+        """Take over what a line has unread; what nobody has taken of it is an aside or handed back."""
+        for run in read.untaken():
+            start, end = read.phrases[run[0]].column, read.phrases[run[-1]].end
+            words = " ".join(read.phrases[one].text for one in run if read.phrases[one].kind == "words")
+            if is_aside(read, run):
+                self.parts.current(read.number).notes.append(read.text[start:end])
+                read.mark(start, end, "note", "words by the way")
+            else:
+                read.hand_back(
+                    start, end, "no movement by this name", self._guess(words) if words else ()
+                )
+            read.taken.update(run)
         for one in read.unread:
             if (
                 self.note_words and plain(one.text) in self.note_words
@@ -63,6 +75,13 @@ class Reading:
             else:
                 self.unread.append(one)
         self.marks.extend(read.marks)
+
+    def hand_back_cells(self, row: Row) -> None:
+        """Cells of a table under no column are unread."""
+        for start, end in row.beyond:
+            why = "a cell of the table under no column"
+            self.unread.append(Unread(row.number, start + 1, row.english.text[start:end], why))
+            self.mark(row, start, end, "unread", why)
 
     def _guess(self, text: str) -> tuple[str, ...]:
         self.guesses += 1

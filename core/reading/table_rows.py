@@ -63,8 +63,8 @@ def _table(rows: list[Row], at: int, head: tables.Head) -> int:
             cells = tables.cells_of(row.text, head.separator)
             if len(cells) < tables.LEAST_COLUMNS:
                 break
-            row.english = tables.line_of(head, cells, row.english)
-            row.text = row.english.text
+            row.english, row.beyond = tables.line_of(head, cells, row.english)
+            row.text = row.english.text[: row.beyond[0][0] if row.beyond else None]
             row.tabled = True
         at += 1
     return at

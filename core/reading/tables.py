@@ -216,9 +216,13 @@ def sentence_of(head: Head, cells: Sequence[Cell]) -> list[tuple[Column, Cell]]:
     ]
 
 
-def line_of(head: Head, cells: Sequence[Cell], english: Translated) -> Translated:
-    """A row as the line a coach would have written, with the way back to its columns."""
-    said = dict(reversed(sentence_of(head, cells)))
+def line_of(
+    head: Head, cells: Sequence[Cell], english: Translated
+) -> tuple[Translated, tuple[tuple[int, int], ...]]:
+    """A row as the line a coach would have written, with the way back to its columns; and the stretches at
+    its end that are cells under no column."""
+    told = sentence_of(head, cells)
+    said = dict(reversed(told))
     pieces: list[tuple[str, Cell]] = []
     sets, reps = said.get("sets"), said.get("reps")
     if "movement" in said:
@@ -232,7 +236,13 @@ def line_of(head: Head, cells: Sequence[Cell], english: Translated) -> Translate
     for column in ("time", "percent", "load", "rpe", "tempo", "rest", "note", "day"):
         if column in said and (words := _worded(column, said[column].text)):
             pieces.append((words, said[column]))
-    return _composed(pieces, english)
+    beyond = [cell for column, cell in told if said[column] is not cell]
+    line = _composed([*pieces, *((cell.text, cell) for cell in beyond)], english)
+    stretches, end = [], len(line.text)
+    for cell in reversed(beyond):
+        stretches.append((end - len(cell.text), end))
+        end -= len(cell.text) + 1
+    return line, tuple(reversed(stretches))
 
 
 def _worded(column: str, text: str) -> str:

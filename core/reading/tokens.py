@@ -272,7 +272,8 @@ def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
             kept[counted:] = [_sets_of(first, phrase, line)]
         else:
             if _names_a_kind_of_sets(kept, phrase):
-                kept.pop()
+                kind = kept.pop()
+                kept[-1] = replace(kept[-1], end=kind.end)
             kept.append(phrase)
     return kept
 

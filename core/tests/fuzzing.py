@@ -10,6 +10,7 @@ from collections.abc import Callable
 
 from core.errors import UnusableText
 from core.reading import Workout, read_workout
+from core.reading.languages import fold, languages
 from core.reading.usable import lines_of
 from core.tests.boards import boards
 from core.tests.corpus import CORPUS
@@ -32,18 +33,24 @@ def unaccounted(text: str, workout: Workout) -> list[str]:
         for word in WORD.finditer(line):
             if (
                 not covered.get(number, set()) & set(range(*word.span()))
-                and word.group().lower() not in SILENT_WORDS
+                and fold(word.group()) not in SILENT_WORDS
             ):
                 left.append(f"{number}: {word.group()}")
     return left
 
 
 # words that join others and carry nothing of their own; the reader gives them no mark
-SILENT_WORDS = frozenset(
+_JOINING = frozenset(
     (
         "x of at and then each or rep reps set sets into m ea followed by straight directly right immediately"
     ).split()
 )
+SILENT_WORDS = _JOINING | {
+    term[0]
+    for language in languages()
+    for term, english in language.terms.items()
+    if len(term) == 1 and english in _JOINING
+}
 
 
 def mutated(seed: random.Random) -> str:

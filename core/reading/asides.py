@@ -1,0 +1,63 @@
+"""Words of a line that nobody has taken: an aside, which is kept as a note, or something to ask about."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from core.reading.board_words import board_words
+from core.reading.line import SILENT, Line
+from core.reading.plain_words import plain_words
+from core.reading.prose import COUNTED, bare_words
+
+_WORDS = SILENT | {"words", "unit", "rounds", "every", "rest"}
+_ENDS = frozenset(("comma", "then", "and", "or", "plus", "colon", "dash"))  # between two pieces of a line
+
+
+def is_aside(line: Line, run: Sequence[int]) -> bool:
+    """Whether a run of phrases (indices) of a line is words by the way: nothing counts them, they stand in no
+    list of bare names, they name nothing that is held, and beside them the line says something else."""
+    phrases = line.phrases
+    if any(phrases[index].kind not in _WORDS or phrases[index].values for index in run):
+        return False
+    if run[-1] + 1 < len(phrases) and phrases[run[-1] + 1].kind == "colon":
+        return False  # it rules what follows
+    words = bare_words(line.text[phrases[run[0]].column : phrases[run[-1]].end])
+    if any(word in board_words().held for text in words for word in plain_words(text)):
+        return False
+    if words and words[0] in board_words().openers and len(run) < len(phrases):
+        return True
+    before, after = run[0] - 1, run[-1] + 1
+    if _counts(line, before) or _counts(line, after) or _beside_bare_name(line, before, after):
+        return False
+    alone = len(run) == len(phrases) - sum(phrase.kind in SILENT for phrase in phrases)
+    return not alone or any(word in board_words().sentences or word in board_words().plain for word in words)
+
+
+def _counts(line: Line, index: int) -> bool:
+    """Whether the phrase at an index, or the one before an 'of', is an amount."""
+    if 0 < index < len(line.phrases) and line.phrases[index].kind == "of":
+        index -= 1
+    return 0 <= index < len(line.phrases) and (
+        line.phrases[index].kind in COUNTED or line.phrases[index].kind == "x"
+    )
+
+
+def _beside_bare_name(line: Line, before: int, after: int) -> bool:
+    """Whether the piece before or after is a name with no amount of its own: 'side shuffle' in 'high knees,
+    side shuffle, skips, 10 m each'."""
+    return _is_bare(line, before, -1) or _is_bare(line, after, 1)
+
+
+def _is_bare(line: Line, index: int, step: int) -> bool:
+    phrases = line.phrases
+    if not 0 <= index < len(phrases) or phrases[index].kind not in _ENDS:
+        return False
+    while 0 <= index < len(phrases) and phrases[index].kind in _ENDS:
+        index += step
+    named = False
+    while 0 <= index < len(phrases) and phrases[index].kind not in _ENDS:
+        if phrases[index].kind in COUNTED:
+            return False
+        named = named or (phrases[index].kind == "words" and index in line.taken)
+        index += step
+    return named
