@@ -78,6 +78,9 @@ class Finishing:
         """The format of a part that says none: sets and reps where lines have sets of their own."""
         written = [work.sets_written for work in part.work]
         fmt = Format("sets-x-reps") if any(written) else Format("for-time")
+        times = _times_within(part)
+        if times > 1:
+            return Format("rounds", rounds=times)
         sets = {work.sets for work in part.work if work.sets}
         return replace(fmt, rounds=sets.pop() if len(sets) == 1 else None)
 
@@ -95,6 +98,16 @@ class Finishing:
             and self.catalog.movements[work.movement].implement in STRENGTH_IMPLEMENTS
         ]
         return "strength" if heavy and len(heavy) == len(part.work) else "conditioning"
+
+
+def _times_within(part: PartDraft) -> int:
+    """'Easy engine: 8 minutes' above 1 min bike and 1 min carry: how often a list of times fits what its heading
+    says it takes; 0 where it does not do so evenly."""
+    seconds = [work.seconds or 0 for work in part.work]
+    if not part.lasts_s or len(seconds) < 2 or not all(seconds) or any(work.sets for work in part.work):
+        return 0
+    times, over = divmod(part.lasts_s, sum(seconds))
+    return 0 if over else times
 
 
 def _carry_scheme(works: list[Draft]) -> tuple[int, ...]:

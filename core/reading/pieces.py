@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from core.reading.around import (
     fill_window,
     only_minutes,
@@ -22,8 +24,13 @@ from core.reading.line import Line
 from core.reading.rows import Row
 from core.reading.split import spread_time
 from core.reading.state import Reading
+from core.reading.tokens import seconds_of
 
 LISTED = ("every-minute", "intervals")  # formats whose lists have a number a place
+
+SUPERSET_WITH = re.compile(
+    r"\s*(?:super\s?-?set(?:ted)?|super|ss|s/s)\s*(?:with\b|w\b[./]?)\s*", re.IGNORECASE
+)
 
 
 class Pieces:
@@ -44,17 +51,34 @@ class Pieces:
         """A stretch of a row; first in its row or not; at a place of a list its row does not say."""
         if first and self.divisions.read(row, start, stop):
             return
+        if first and self._superset(row, start, stop):
+            return
         read = self.reading.line(row, start, stop)
         if says_nothing(read):
             return
         if first and row.heading is not None and only_minutes(read):
             read.take(range(len(read.phrases)), "note", "how long the section lasts")
             self.reading.marks.extend(read.marks)
+            if self.reading.parts.last is not None:
+                self.reading.parts.last.lasts_s = next(filter(None, map(seconds_of, read.phrases)), None)
             return
         self.settle(row)
         cut = self.reading.splitter.cut_before_format(read)
         for begin, end in ((start, stop),) if cut is None else ((start, cut), (cut, stop)):
             self.content(row, self.reading.line(row, begin, end), bullet or row.bullet or row.letter)
+
+    def _superset(self, row: Row, start: int, stop: int) -> bool:
+        """'superset with 10 rows' below '5 x 5 bench press': done as often as the sets above."""
+        said, part = SUPERSET_WITH.match(row.text[start:stop]), self.reading.parts.last
+        sets = part.work[-1].sets if part is not None and part.work else None
+        if said is None or part is None or not sets:
+            return False
+        self.reading.mark(row, start, start + said.end(), "format", f"between the {sets} sets above")
+        before = len(part.work)
+        self.read(row, start + said.end(), stop, first=False)
+        for draft in part.work[before:]:
+            draft.sets, draft.sets_written = draft.sets or sets, True
+        return True
 
     def content(self, row: Row, read: Line, bullet: int | None = None, division: str | None = None) -> None:
         """What a piece says: a format, a role, movements with their amounts."""

@@ -42,7 +42,7 @@ ARRANGES = frozenset(
 _ARRANGING = frozenset(("rounds", "amrap", "every", "interval", "for-time", "tabata", "death-by", "quality"))
 STRONG = frozenset(("tabata", "amrap", "every", "for-time", "interval"))
 MARKED = re.compile(
-    r"^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-]|instead of\b"
+    r"^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-]|instead of\b(?![^:]{1,40}:\s*\d)"
     r"|(?:from|to|re|cc|subject|date|ps|p\.s\.)\s*:)",
     re.IGNORECASE,
 )

@@ -151,6 +151,8 @@ class Splitter:
                 read.taken.add(index)
                 if here and self._named(read, here):
                     pieces.append(("or", None, []))
+                elif not here and pieces[-1][0] == "comma":
+                    pieces[-1] = ("or", None, here)
             elif kind not in SILENT or kind == "each":
                 here.append(index)
         return pieces
