@@ -9,7 +9,7 @@ from functools import lru_cache
 
 from core.catalog import Catalog
 from core.reading.board_words import board_words
-from core.reading.draft import AMOUNTS, LOADS, Draft, worth
+from core.reading.draft import LOADS, Draft, worth
 from core.reading.plain_words import plain
 from core.reading.workout import Division
 
@@ -189,8 +189,7 @@ def _short_name(original: Draft, draft: Draft) -> bool:
 
 def _overwrite(copy: Draft, draft: Draft) -> None:
     if draft.has_amount:
-        for name in AMOUNTS:
-            setattr(copy, name, getattr(draft, name))
+        copy.take_amounts(draft)
     for name in LOADS:
         if worth(draft, name):
             setattr(copy, name, getattr(draft, name))

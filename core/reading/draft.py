@@ -79,6 +79,11 @@ class Draft:
             or self.max_effort
         )
 
+    def take_amounts(self, other: Draft) -> None:
+        """What another one is done for holds for this one too."""
+        for name in AMOUNTS:
+            setattr(self, name, getattr(other, name))
+
 
 AMOUNTS = (
     "reps",

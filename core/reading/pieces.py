@@ -22,7 +22,7 @@ from core.reading.draft import Chunk
 from core.reading.formats import FormatFound, read_format
 from core.reading.line import Line
 from core.reading.rows import Row
-from core.reading.split import spread_time
+from core.reading.split import spread_amount
 from core.reading.state import Reading
 from core.reading.tokens import seconds_of
 
@@ -106,7 +106,7 @@ class Pieces:
         take_all_out(row, read, parts)
         take_each_once(row, read, parts)
         chunks = self.reading.splitter.chunks(read)
-        spread_time(read, [chunk for _, chunk in chunks])
+        spread_amount(read, [chunk for _, chunk in chunks])
         fill_window(read, [chunk for _, chunk in chunks])
         self._attach(row, read, chunks, self._place_in_list(bullet, station, found), role, division)
 

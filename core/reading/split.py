@@ -271,16 +271,25 @@ class Splitter:
         return None
 
 
-def spread_time(read: Line, chunks: list[Chunk]) -> None:
-    """'1 min each: pull-ups, push-ups, sit-ups': the time holds for every name on the line."""
-    each = any(
-        one.kind == "each" and index and read.phrases[index - 1].kind in ("clock", "measure")
-        for index, one in enumerate(read.phrases)
-    )
+_SPREAD = frozenset(("clock", "measure", "count", "sets"))
+
+
+def spread_amount(read: Line, chunks: list[Chunk]) -> None:
+    """'1 min each: pull-ups, push-ups, sit-ups' and 'pull-ups, push-ups, sit-ups (10 each)': the amount holds
+    for every name on the line."""
     named = [chunk.draft for chunk in chunks if chunk.named]
-    if each and len(named) > 1 and named[0].seconds and not any(draft.has_amount for draft in named[1:]):
+    if len(named) < 2 or not any(
+        one.kind in ("each", "per-side") and index and read.phrases[index - 1].kind in _SPREAD
+        for index, one in enumerate(read.phrases)
+    ):
+        return
+    first, last = named[0], chunks[-1].draft
+    if first.seconds and not any(draft.has_amount for draft in named[1:]):
         for draft in named[1:]:
-            draft.seconds = named[0].seconds
+            draft.seconds = first.seconds
+    elif last.has_amount and not any(draft.has_amount for draft in named if draft is not last):
+        for draft in named[:-1]:
+            draft.take_amounts(last)
 
 
 def _a_set(read: Line, here: list[int]) -> bool:

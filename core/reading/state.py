@@ -57,9 +57,7 @@ class Reading:
                 self.parts.current(read.number).notes.append(read.text[start:end])
                 read.mark(start, end, "note", "words by the way")
             else:
-                read.hand_back(
-                    start, end, "no movement by this name", self._guess(words) if words else ()
-                )
+                read.hand_back(start, end, "no movement by this name", self._guess(words) if words else ())
             read.taken.update(run)
         for one in read.unread:
             if (
