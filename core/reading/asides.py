@@ -24,6 +24,8 @@ def is_aside(line: Line, run: Sequence[int]) -> bool:
     words = bare_words(line.text[phrases[run[0]].column : phrases[run[-1]].end])
     if any(word in board_words().held for text in words for word in plain_words(text)):
         return False
+    if " ".join(words) in board_words().headings:
+        return True  # 'row, mobility': a kind of work that names none
     if words and words[0] in board_words().openers and len(run) < len(phrases):
         return True
     before, after = run[0] - 1, run[-1] + 1

@@ -198,6 +198,7 @@ TITLE_WORDS = frozenset(
 TELLING = frozenset(
     (
         "count",
+        "everyone",
         "measure",
         "tempo",
         "rpe",

@@ -101,8 +101,8 @@ class Finishing:
 
 
 def _times_within(part: PartDraft) -> int:
-    """'Easy engine: 8 minutes' above 1 min bike and 1 min carry: how often a list of times fits what its heading
-    says it takes; 0 where it does not do so evenly."""
+    """'Easy engine: 8 minutes' above 1 min bike and 1 min carry: how often a list of times fits what its
+    heading says it takes; 0 where it does not do so evenly."""
     seconds = [work.seconds or 0 for work in part.work]
     if not part.lasts_s or len(seconds) < 2 or not all(seconds) or any(work.sets for work in part.work):
         return 0

@@ -79,7 +79,7 @@ def _numbered(line: str) -> Heading | None:
     named = _named(line, end) or _lettered_word(line, end)
     if named is not None and named.opens == "part":
         return Heading(name, kind or named.kind, named.end)
-    return Heading(name, kind, end)
+    return Heading(name, kind, end, "day" if label == "day" else "part")
 
 
 def _lettered_word(line: str, start: int) -> Heading | None:

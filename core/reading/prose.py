@@ -42,8 +42,8 @@ ARRANGES = frozenset(
 _ARRANGING = frozenset(("rounds", "amrap", "every", "interval", "for-time", "tabata", "death-by", "quality"))
 STRONG = frozenset(("tabata", "amrap", "every", "for-time", "interval"))
 MARKED = re.compile(
-    r"^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-]|instead of\b(?![^:]{1,40}:\s*\d)"
-    r"|(?:from|to|re|cc|subject|date|ps|p\.s\.)\s*:)",
+    r"^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-]"
+    r"|instead of\b(?![^:]{1,40}:\s*\d)|(?:from|to|re|cc|subject|date|ps|p\.s\.)\s*:)",
     re.IGNORECASE,
 )
 LABEL = re.compile(r"^\s*[*_#•-]*\s*([A-Za-z][\w'’/ -]{1,24}?)\s*(?:\([^)]*\)\s*)?[:–]\s+\S")
@@ -100,6 +100,9 @@ _NEVER_IN_TITLE = frozenset(
 LONGEST_TITLE = 12
 _OPEN_SENTENCES = frozenset(("cap", "rest", "team", "share", "stations", "division", "every"))
 _PROSE_KINDS = frozenset(("words", "at", "each", "per-side", "of", "and", "or", "then", "rest", "every"))
+_WHO_WORKS = frozenset(
+    ("share", "team", "everyone", "synchro", "comma", "and", "dash", "open", "close", "other")
+)
 SHORT_OPENING = 4
 LEAST_CLOCKS = 2
 LAST_HOUR = 23
@@ -111,7 +114,10 @@ LONG_SENTENCE = 8  # words from which a sentence may be told by its little words
 PLAIN_WORDS = 4
 PLAIN_SHARE = 0.3
 _DIGIT = re.compile(r"\d")
-_PIECE_WORDS = re.compile(r"\b(?:amrap|emom|as many|max|for time|rounds of|tabata)", re.IGNORECASE)
+_PIECE_WORDS = re.compile(
+    r"\b(?:amrap|emom|as many|max|for time|rounds of|tabata|works? at a time)|^\W*(?:split|share)\b",
+    re.IGNORECASE,
+)
 
 
 class Prose:
@@ -134,6 +140,8 @@ class Prose:
         say no work."""
         if MARKED.match(text) or (phrases and phrases[0].kind == "note"):
             return True
+        if phrases and all(phrase.kind in _WHO_WORKS for phrase in phrases):
+            return False
         if labelled_note(text) or (text.rstrip().endswith(".") and _opens_with_label(text)):
             return True
         if "?" in text and (

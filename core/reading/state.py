@@ -50,10 +50,11 @@ class Reading:
 
     def collect(self, read: Line) -> None:
         """Take over what a line has unread; what nobody has taken of it is an aside or handed back."""
-        for run in read.untaken():
+        runs = [(run, is_aside(read, run)) for run in read.untaken()]
+        for run, by_the_way in runs:
             start, end = read.phrases[run[0]].column, read.phrases[run[-1]].end
             words = " ".join(read.phrases[one].text for one in run if read.phrases[one].kind == "words")
-            if is_aside(read, run):
+            if by_the_way:
                 self.parts.current(read.number).notes.append(read.text[start:end])
                 read.mark(start, end, "note", "words by the way")
             else:

@@ -221,7 +221,7 @@ def line_of(
 ) -> tuple[Translated, tuple[tuple[int, int], ...]]:
     """A row as the line a coach would have written, with the way back to its columns; and the stretches at
     its end that are cells under no column."""
-    told = sentence_of(head, cells)
+    told = sentence_of(head, cells[: len(head.columns)])
     said = dict(reversed(told))
     pieces: list[tuple[str, Cell]] = []
     sets, reps = said.get("sets"), said.get("reps")
@@ -237,6 +237,7 @@ def line_of(
         if column in said and (words := _worded(column, said[column].text)):
             pieces.append((words, said[column]))
     beyond = [cell for column, cell in told if said[column] is not cell]
+    beyond += [cell for cell in cells[len(head.columns) :] if cell.text]
     line = _composed([*pieces, *((cell.text, cell) for cell in beyond)], english)
     stretches, end = [], len(line.text)
     for cell in reversed(beyond):

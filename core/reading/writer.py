@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from core.catalog import Catalog, load_catalog
+from core.reading.notations.pyramid import goes_up_and_down
 from core.reading.workout import Format, Part, Work, Workout, Written
 
 
@@ -69,7 +72,7 @@ def format_text(fmt: Format) -> str:
 
 
 def _kind(fmt: Format) -> str:
-    ladder = "-".join(map(str, fmt.scheme)) + ("..." if fmt.ladder_step else "")
+    ladder = _listed(fmt.scheme) + ("..." if fmt.ladder_step else "")
     if fmt.kind == "for-time":
         return (
             f"{ladder} for time"
@@ -133,7 +136,7 @@ def _amount(work: Work) -> list[str]:
         if len(set(written.scheme)) == 1 and not written.counts:
             to = f"-{written.reps_to}" if written.reps_to else ""
             return [f"{len(written.scheme)} x {written.scheme[0]}{to}{other}", side]
-        return ["-".join(map(str, written.scheme)) + unit, side]
+        return [_listed(written.scheme) + unit, side]
     if written.counts == "cal":
         return ["cal", side]
     measured = _measure(written, sets or 1, other)
@@ -176,3 +179,8 @@ def _load(work: Work) -> list[str]:
     if work.heights_m:
         found.append("/".join(f"{height * 100:.10g}" for height in work.heights_m) + " cm")
     return found
+
+
+def _listed(scheme: Sequence[int]) -> str:
+    """The numbers of a scheme; with commas where dashes would say those between as well."""
+    return (", " if goes_up_and_down(scheme) else "-").join(map(str, scheme))

@@ -145,6 +145,66 @@ class Scopes(unittest.TestCase):
     def test_a_round_count_that_comes_last_leaves_no_empty_part(self):
         self.assertEqual(len(read_workout("8 deadlifts 100 kg\n7 pull-ups\n5 rounds\nfor time").parts), 1)
 
+    def test_a_superset_is_done_as_often_as_the_sets_above(self):
+        for said in ("superset with", "ss w/", "Super w."):
+            self.assertEqual(
+                amounts(f"B. Bench press 5x5\n{said} 10 ring rows"),
+                [("bench-press", 25), ("ring-row", 50)],
+                said,
+            )
+
+    def test_an_amount_for_each_of_a_list_of_names(self):
+        """Before or behind the names, in brackets or not; but no name that has its own is given another."""
+        wanted = [("air-squat", 10), ("push-up", 10), ("sit-up", 10)]
+        for text in (
+            "squats, push-ups, sit-ups - 10 each",
+            "squats / push-ups / sit-ups (10 each)",
+            "squats, push-ups, sit-ups, 10 each",
+        ):
+            self.assertEqual(amounts(text), wanted, text)
+        self.assertEqual(amounts("5 squats, 10 push-ups each"), [("air-squat", 5), ("push-up", 10)])
+
+    def test_a_list_of_times_fills_what_its_heading_says_it_takes(self):
+        """8 minutes of two single minutes are four rounds; 10 minutes of two and one do not come out even."""
+        self.assertEqual(amounts("Engine: 8 minutes\n1 min bike\n1 min row"), [("bike", 240), ("row", 240)])
+        self.assertEqual(amounts("Engine: 10 min\n2 min bike\n1 min row"), [("bike", 120), ("row", 60)])
+
+    def test_what_is_done_together_is_not_shared_out(self):
+        text = "Partner WOD\n100 wall balls\n1600 m run (together)"
+        self.assertEqual(amounts(text), [("wall-ball", 50), ("run", 1600)])
+
+
+class Asides(unittest.TestCase):
+    """Words by the way are notes; what may be work is handed back. Invented words."""
+
+    def test_words_by_the_way_are_notes(self):
+        for text, words in (
+            ("10 squats, full reset", "full reset"),
+            ("8 ring rows, feet where you can breathe", "feet where you can breathe"),
+            ("A rows 500 m, C rests, B waits at the door", "B waits at the door"),
+        ):
+            workout = read_workout(text)
+            self.assertIn(words, " ".join(note for part in workout.parts for note in part.notes), text)
+            self.assertEqual([one.text for one in workout.unread], [], text)
+
+    def test_what_may_be_work_is_handed_back(self):
+        for text, words in (
+            ("10 glorbs, 5 squats", "glorbs"),
+            ("high knees, wibble skips, butt kicks, 10 m each", "wibble skips"),
+            ("10 squats, keg over the wall", "keg over the wall"),
+            ("21-15-9\npull-ups\nevery break: 10 burpees", "every break"),
+        ):
+            self.assertIn(words, [one.text for one in read_workout(text).unread], text)
+
+    def test_candidates_only_where_one_is_likely(self):
+        self.assertEqual(NAMES.candidates("soup"), ())
+        self.assertIn("row", NAMES.candidates("rowww"))
+
+    def test_a_cell_under_no_column_is_handed_back(self):
+        workout = read_workout("Lift | Sets x Reps | %\nBack squat | 5x3 | 80% | 12 | 6")
+        self.assertEqual([one.text for one in workout.unread], ["12", "6"])
+        self.assertEqual([work.reps for work in workout.works], [15])
+
 
 class Divisions(unittest.TestCase):
     def test_a_substitute_stands_in_for_what_it_is_like(self):
