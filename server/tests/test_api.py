@@ -261,8 +261,8 @@ class Sessions(Api):
 
 class Papers(Api):
     def test_the_committed_schemas_are_those_of_the_documents(self):
-        """The OpenAPI schema, every file of docs/schema and the table of notations are what ./chalk types would
-        write now."""
+        """The OpenAPI schema, docs/schema and the table of notations are what ./chalk types would write
+        now."""
         written = export_schema.files()
         self.assertEqual(len(written), 7)
         for path, text in written.items():
