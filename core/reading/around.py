@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterable
+from dataclasses import replace
 
-from core.reading.draft import Chunk
+from core.reading.draft import Chunk, Chunks
 from core.reading.line import SILENT, Line
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
@@ -124,3 +125,21 @@ def slashed_minutes(row: Row, chunks: Iterable[Chunk], part: PartDraft | None) -
         chunk.draft.station = place
     if re.search(r"/\s*rest\W*$", row.text, re.IGNORECASE):
         part.rest_stations.add(len(named) + 1)
+
+
+def without_label(read: Line, chunks: Chunks) -> Chunks:
+    """'Snatch: EMOM 10, 1 power snatch + 1 overhead squat': a name before a colon says what a list is about,
+    when every name behind it has an amount of its own."""
+    named = [chunk.draft for _, chunk in chunks if chunk.named]
+    if len(named) < 2 or not chunks[0][1].named:
+        return chunks
+    first, others = named[0], named[1:]
+    behind = read.text[first.column - 1 + len(first.text) :].lstrip()
+    bare = not (first.has_amount or first.loads or first.percents or first.sets)
+    if not bare or behind[:1] != ":" or not all(draft.has_counts for draft in others):
+        return chunks
+    read.marks = [
+        replace(mark, role="note", says="what the list is about") if mark.column == first.column else mark
+        for mark in read.marks
+    ]
+    return chunks[1:]

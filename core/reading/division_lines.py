@@ -14,13 +14,12 @@ from core.reading.divisions import (
     instead_of,
     leading_division,
 )
-from core.reading.draft import Chunk
+from core.reading.draft import Chunk, Chunks
 from core.reading.formats import read_format
 from core.reading.line import SILENT, Line
 from core.reading.rows import Row
 from core.reading.state import Reading
 
-Chunks = list[tuple[str | None, Chunk]]
 _LABEL = re.compile(r"[\s*•-]*([^:=>]{3,30}?)\s*(?::|=|->|>)\s+(?=\S)")
 
 

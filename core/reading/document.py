@@ -20,6 +20,7 @@ from core.reading.names import Names
 from core.reading.numbering import (
     before_words,
     clock_rows,
+    message_heads,
     minutes_of_the_hour,
     numbered_by_dash,
     numbered_sections,
@@ -56,6 +57,7 @@ class DocumentPass:
         rows = list(self._rows(lines))
         find_tables(rows, self.names)
         minutes_of_the_hour(rows)
+        message_heads(rows)
         self._headings(rows, letters_head_parts(row.text for row in rows))
         numbered_by_dash(rows)
         for row in rows:

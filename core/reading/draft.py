@@ -176,3 +176,6 @@ def add_sets(last: Draft, draft: Draft, count: int) -> None:
 
 def _each_set(percents: tuple[float, ...], sets: int) -> tuple[float, ...]:
     return percents if len(percents) == sets else (percents[0],) * sets
+
+
+Chunks = list[tuple[str | None, Chunk]]  # each with the division a word beside it names

@@ -23,6 +23,7 @@ NUMBERED = re.compile(
     re.IGNORECASE,
 )
 LETTERED = re.compile(r"^[\s*_#>(]*([A-Z])(\d{0,2})\s*(?:[).:\]]|[-–—](?=\s)|$)[*_\s]*", re.IGNORECASE)
+_NUMBER_LETTER = re.compile(r"^[\s*_#>(]*(\d)([a-d])\s*(?:[).:\]]|[-–—](?=\s))[*_\s]*", re.IGNORECASE)
 BARE_LETTER = re.compile(r"^\s*([A-H])(\d?)\s+(?=\S)")
 DAY = re.compile(
     rf"^{_DECORATION}(mon(?:day)?|tue(?:s(?:day)?)?|wed(?:s|nesday)?|thu(?:rs?(?:day)?)?|fri(?:day)?|sat(?:urday)?|sun(?:day)?)\b"
@@ -164,7 +165,7 @@ def _opens(text: str) -> Opens | None:
 
 
 def _lettered(line: str, letters: bool) -> Heading | None:
-    match = LETTERED.match(line)
+    match = LETTERED.match(line) or _NUMBER_LETTER.match(line)
     bare = BARE_LETTER.match(line) if letters and match is None else None
     if bare is not None:
         rest = _named(line, bare.end())

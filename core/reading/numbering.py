@@ -13,6 +13,7 @@ from core.reading.rows import (
     AT_A_TIME,
     BULLET,
     LETTER_BULLET,
+    MESSAGE,
     NUMBER_BULLET,
     NUMBER_DASH,
     OF_THE_CLOCK,
@@ -30,12 +31,22 @@ _BEFORE = ((WEEK_OF, "which week of a cycle"), (AT_A_TIME, "when it starts"))
 def minutes_of_the_hour(rows: list[Row]) -> None:
     """'05-15 Warm-up', '15-35 Strength': a plan of the hour, where one row ends when the next begins."""
     timed = [(row, match) for row in rows if (match := OF_THE_HOUR.match(row.text))]
-    joined = [a[1].group(2) == b[1].group(1) for a, b in itertools.pairwise(timed)]
-    if not joined or not all(joined):
+    spans = [(int(match.group(1)), int(match.group(2))) for _, match in timed]
+    joined = [a[1] == b[0] for a, b in itertools.pairwise(spans)]
+    if not joined or not all(joined) or any(start >= end for start, end in spans):
         return
     for row, match in timed:
         row.marks.append((0, len(match.group().rstrip()), "which minutes of the hour"))
         row.start = match.end()
+
+
+def message_heads(rows: list[Row]) -> None:
+    """'[07:12] Coach Pim: 5 rounds', '12.11.26, 07:12 - Pim: ..': who wrote a message and when."""
+    for row in rows:
+        match = MESSAGE.match(row.text) if row.role == "work" else None
+        if match is not None:
+            row.marks.append((0, len(match.group().rstrip()), "who wrote it and when"))
+            row.start = match.end()
 
 
 def numbered_by_dash(rows: list[Row]) -> None:

@@ -15,10 +15,11 @@ from core.reading.around import (
     take_each_once,
     take_window,
     then_alone,
+    without_label,
 )
 from core.reading.chunks import take_asides, take_vest
-from core.reading.division_lines import Chunks, DivisionLines
-from core.reading.draft import Chunk
+from core.reading.division_lines import DivisionLines
+from core.reading.draft import Chunk, Chunks
 from core.reading.formats import FormatFound, read_format
 from core.reading.line import Line
 from core.reading.rows import Row
@@ -106,6 +107,7 @@ class Pieces:
         take_all_out(row, read, parts)
         take_each_once(row, read, parts)
         chunks = self.reading.splitter.chunks(read)
+        chunks = without_label(read, chunks)
         spread_amount(read, [chunk for _, chunk in chunks])
         fill_window(read, [chunk for _, chunk in chunks])
         self._attach(row, read, chunks, self._place_in_list(bullet, station, found), role, division)
