@@ -173,6 +173,27 @@ class Scopes(unittest.TestCase):
         text = "Partner WOD\n100 wall balls\n1600 m run (together)"
         self.assertEqual(amounts(text), [("wall-ball", 50), ("run", 1600)])
 
+    def test_a_name_before_a_colon_labels_a_list_that_counts_its_own(self):
+        self.assertEqual(
+            amounts("Snatch: EMOM 10, 1 power snatch + 1 overhead squat"),
+            [("power-snatch", 10), ("overhead-squat", 10)],
+        )
+        self.assertEqual(amounts("Deadlift: 5 x 3"), [("deadlift", 15)])
+
+    def test_who_wrote_a_message_is_no_work(self):
+        """Both usual forms of an exported chat; invented names."""
+        for head in ("[07:12] Coach Orla:", "14.11.26, 07:12 - Coach Orla:"):
+            workout = read_workout(
+                f"{head} Strength: back squat 5x5\n{head} then 3 rounds\n{head} 10 burpees"
+            )
+            self.assertEqual([work.reps for work in workout.works], [25, 30], head)
+            self.assertEqual(workout.unread, (), head)
+
+    def test_minutes_of_the_hour_before_headings(self):
+        workout = read_workout("0-10 Warm-up: 10 squats\n10-30 Strength: deadlift 5x3\n30-45 WOD: 50 burpees")
+        self.assertEqual([part.kind for part in workout.parts], ["warm-up", "strength", "conditioning"])
+        self.assertEqual([work.reps for work in workout.works], [10, 15, 50])
+
 
 class Asides(unittest.TestCase):
     """Words by the way are notes; what may be work is handed back. Invented words."""

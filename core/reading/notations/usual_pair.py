@@ -32,7 +32,9 @@ USUAL = frozenset(
 def read(scan: Scan) -> Format | None:
     """Seconds on and off that lead a line, and how often."""
     at = scan.at("sets")
-    if at is None or at != scan.free[0]:
+    if at is None:
+        return _after_rounds(scan)
+    if at != scan.free[0]:
         return None
     phrase = scan.phrases[at]
     first = _first_pair(phrase) if phrase.form == "first-pair" else None
@@ -45,6 +47,20 @@ def read(scan: Scan) -> Format | None:
     return Format("intervals", rounds=scan.bounded(times), work_s=int(pair[0]), rest_s=int(pair[1]))
 
 
+def _after_rounds(scan: Scan) -> Format | None:
+    """'8 rounds of 20/10'."""
+    kinds = [scan.kind(place) for place in range(len(scan.phrases))]
+    if kinds[:2] != ["count", "rounds"] or not {0, 1} <= set(scan.free):
+        return None
+    at = 3 if kinds[2:3] == ["of"] else 2
+    if at not in scan.free or kinds[at] != "count" or scan.phrases[at].values not in USUAL:
+        return None
+    scan.used |= {0, 1, at}
+    work_s, rest_s = scan.phrases[at].values
+    times = scan.bounded(scan.phrases[0].values[0])
+    return Format("intervals", rounds=times, work_s=int(work_s), rest_s=int(rest_s))
+
+
 def _first_pair(phrase: Phrase) -> tuple[float, ...]:
     return tuple(float(one) for one in re.findall(r"\d+", phrase.text)[:2])
 
@@ -52,12 +68,13 @@ def _first_pair(phrase: Phrase) -> tuple[float, ...]:
 NOTATION = Notation(
     name="a pair of times",
     meaning="seconds on and off by their usual numbers, so many times",
-    keys=frozenset(("sets",)),
+    keys=frozenset(("sets", "rounds")),
     read=read,
     rank=40,
     examples=(
         Example("20/10 x 8", Format("intervals", rounds=8, work_s=20, rest_s=10)),
+        Example("10 rounds of 40/20", Format("intervals", rounds=10, work_s=40, rest_s=20)),
         Example("8 x 40/20", Format("intervals", rounds=8, work_s=40, rest_s=20)),
     ),
-    counter_examples=("8 x 60/40", "5 x 5"),
+    counter_examples=("8 x 60/40", "8 rounds of 15/12 cal row", "5 x 5"),
 )
