@@ -64,8 +64,9 @@ class Translated:
         """The columns of the line as written (from 0) that a stretch of the English line stands for."""
         if not self.starts:
             return start, end
-        last = len(self.starts) - 1
-        return self.starts[min(start, last)], self.ends[min(max(start, end - 1), last)]
+        first = min(start, len(self.starts) - 1)
+        within = slice(first, max(end, first + 1))  # a table's cells may stand in another order
+        return min(self.starts[within]), max(self.ends[within])
 
 
 def fold(text: str) -> str:

@@ -8,6 +8,7 @@ import unicodedata
 from core.errors import UnusableText
 
 MAX_TEXT_BYTES = 100_000
+MAX_LINES = 2_000
 ODD = ("Cc", "Co", "Cs")  # kinds of letters that no keyboard writes
 _NOT_PLAIN = re.compile(r"[^\n\r\t\f\v\x20-\x7e]")
 
@@ -20,6 +21,11 @@ def check_text(text: str) -> None:
     if size > MAX_TEXT_BYTES:
         most = f"up to {MAX_TEXT_BYTES // 1000} kB can be read"
         raise UnusableText(f"The text is {size // 1000} kB; {most}. Paste one day at a time.")
+    lines = len(lines_of(text))
+    if lines > MAX_LINES:
+        raise UnusableText(
+            f"The text has {lines:,} lines; up to {MAX_LINES:,} can be read. Paste one day at a time."
+        )
     odd = sum(unicodedata.category(letter) in ODD for letter in _NOT_PLAIN.findall(text))
     if "\x00" in text or odd > len(text) // 20 or text.count("\ufffd") > len(text) // 20:
         raise UnusableText(

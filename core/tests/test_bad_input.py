@@ -26,7 +26,9 @@ HOSTILE = {
     "a list of one number": "-".join(["21"] * 30 * KB),
     "mixed line ends": "3 rounds\r\n10 burpees\r12 pull-ups\n\r\n200 m run",
     "right to left": "3 جولات\n10 בורפי\n‮10 burpees‬\n\u200f12 pull-ups",
-    "one sign a line": "x\n" * 5 * KB,
+    "one sign a line": "x\n" * 1_999,
+    "a dash a line": "-\n" * 1_999,
+    "more lines than anybody reads": "-\n" * 45 * KB,
     "slashes": "10/" * 30 * KB,
     "colons": "1:" * 900,
 }
