@@ -18,7 +18,9 @@ SHORT_WINDOW_S = 300  # windows up to this are places of one piece, longer ones 
 
 def says_nothing(read: Line) -> bool:
     """Whether a line has only signs."""
-    return not any(phrase.kind not in SILENT or phrase.text.isalnum() for phrase in read.phrases)
+    return all(
+        phrase.kind in SILENT and (phrase.kind == "x" or not phrase.text.isalnum()) for phrase in read.phrases
+    )
 
 
 def only_minutes(read: Line) -> bool:

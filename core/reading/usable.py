@@ -8,7 +8,7 @@ import unicodedata
 from core.errors import UnusableText
 
 MAX_TEXT_BYTES = 100_000
-MAX_LINES = 2_000
+MAX_LINES = 3_200
 ODD = ("Cc", "Co", "Cs")  # kinds of letters that no keyboard writes
 _NOT_PLAIN = re.compile(r"[^\n\r\t\f\v\x20-\x7e]")
 
