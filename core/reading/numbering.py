@@ -35,6 +35,8 @@ def minutes_of_the_hour(rows: list[Row]) -> None:
     joined = [a[1] == b[0] for a, b in itertools.pairwise(spans)]
     if not joined or not all(joined) or any(start >= end for start, end in spans):
         return
+    if spans[0][0] and any(len(match.group(1)) == 1 for _, match in timed):
+        return  # '8-10 squats', '10-12 push-ups': a plan with single figures begins at 0
     for row, match in timed:
         row.marks.append((0, len(match.group().rstrip()), "which minutes of the hour"))
         row.start = match.end()

@@ -193,6 +193,7 @@ class Scopes(unittest.TestCase):
         workout = read_workout("0-10 Warm-up: 10 squats\n10-30 Strength: deadlift 5x3\n30-45 WOD: 50 burpees")
         self.assertEqual([part.kind for part in workout.parts], ["warm-up", "strength", "conditioning"])
         self.assertEqual([work.reps for work in workout.works], [10, 15, 50])
+        self.assertEqual([work.reps for work in read_workout("8-10 squats\n10-12 push-ups").works], [8, 10])
 
 
 class Asides(unittest.TestCase):
