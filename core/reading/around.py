@@ -40,7 +40,8 @@ def station_of(read: Line) -> int | None:
         return None
     phrase = read.phrases[0]
     digits = re.search(r"\d+", phrase.text)
-    number = int(digits.group()) if digits else 1 if "odd" in phrase.text.lower() else 2
+    place = 1 if "odd" in phrase.text.lower() else 2
+    number = int(digits.group()) if digits else place
     read.take([0], "format", f"minute {number}")
     return number
 

@@ -29,7 +29,7 @@ class AsWritten:
         """Every part with its lines in the text's own words."""
         if not self.foreign:
             return tuple(parts)
-        return tuple(replace(part, work=tuple(self._work(work) for work in part.work)) for part in parts)
+        return tuple(replace(part, work=tuple(map(self._work, part.work))) for part in parts)
 
     def _mark(self, mark: Mark) -> Mark:
         row = self.foreign.get(mark.line)

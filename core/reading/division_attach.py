@@ -88,8 +88,10 @@ class DivisionAttacher:
             places = divisions.lines_with_load(part.work, self.catalog, draft.kit)
         else:
             places = divisions.lines_of_amount(part.work, draft)
-        movements = dict.fromkeys(part.work[at].movement for at in places)
-        return [[at for at in places if part.work[at].movement == movement] for movement in movements]
+        by_movement: dict[str, list[int]] = {}
+        for at in places:
+            by_movement.setdefault(part.work[at].movement, []).append(at)
+        return list(by_movement.values())
 
     def loads_of_division(self, chunks: list[Chunk], division: str) -> bool:
         """'35/25 kg, 6/4 kg' for one division: the loads of the loaded lines, in order."""

@@ -200,8 +200,8 @@ def lines_with_load(work: Sequence[Draft], catalog: Catalog, kit: str = "") -> l
     where one is loaded, else the last loaded one."""
     loaded = [at for at in shared_lines(work) if work[at].loads]
     if not loaded:
-        lifted = loadable(work, catalog)
-        return [at for at in shared_lines(work) if any(work[at] is one for one in lifted)]
+        lifted = set(map(id, loadable(work, catalog)))
+        return [at for at in shared_lines(work) if id(work[at]) in lifted]
     if kit:
         return [at for at in loaded if catalog.movements[work[at].movement].implement == kit]
     return _of_one_implement(loaded, work, catalog)

@@ -47,6 +47,7 @@ class Draft:
     kit: str = ""  # "bar", "dumbbells" beside a load that names nothing else
     everyone: bool = False  # "1 km row each": nobody's work is shared out
     replaces: tuple[int, ...] = ()
+    unloaded: bool = False  # said in words, so that no load above holds for it
     max_effort: bool = False
     estimated: bool = False
     alternating: bool = False

@@ -146,7 +146,9 @@ def _vote(pairs: Iterable[tuple[float, float]]) -> str:
     for pair in pairs:
         in_pounds, in_kilos = pair in POUND_PAIRS, pair in KILO_PAIRS
         votes += in_pounds - in_kilos
-    return "lb" if votes > 0 else "kg" if votes < 0 else ""
+    if not votes:
+        return ""
+    return "lb" if votes > 0 else "kg"
 
 
 HAND_POUNDS = frozenset(

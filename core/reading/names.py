@@ -219,12 +219,13 @@ class Names:
         strange = [index for index in others if forms[index][0] not in passable]
         left_over = tuple(dict.fromkeys((words[index][0], words[index][1]) for index in strange))
         name = said or " ".join(forms[index][0] for index in used)
+        assumed = f"as {name}" if said else ""
         return Match(
             movement,
             confidence,
             words[used[0]][0],
             words[used[-1]][1],
-            f"as {name} ({confidence:.0%} alike)" if confidence < 1 else f"as {name}" if said else "",
+            f"as {name} ({confidence:.0%} alike)" if confidence < 1 else assumed,
             left_over,
             tuple(forms[index][0] for index in others),
             len(used),

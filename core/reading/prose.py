@@ -12,32 +12,10 @@ from core.reading.names import Names
 from core.reading.tokens import Phrase, tokenize
 
 COUNTED = frozenset(("count", "measure", "sets", "scheme", "ladder", "clock", "sum", "span"))
-ARRANGES = frozenset(
-    (
-        "every",
-        "amrap",
-        "interval",
-        "rounds",
-        "for-time",
-        "death-by",
-        "max",
-        "build",
-        "rest",
-        "cap",
-        "then",
-        "station",
-        "team",
-        "buy-in",
-        "cash-out",
-        "quality",
-        "division",
-        "window",
-        "synchro",
-        "set-word",
-        "tabata",
-        "stations",
-        "everyone",
-    )
+_SETS_A_FORM = frozenset("every amrap interval rounds for-time death-by max build tabata".split())
+_ALSO_ARRANGES = frozenset("rest cap then buy-in cash-out quality set-word".split())
+ARRANGES = (
+    _SETS_A_FORM | _ALSO_ARRANGES | frozenset("station stations team division window synchro everyone".split())
 )  # kinds of phrase a line of work may begin with
 _ARRANGING = frozenset(("rounds", "amrap", "every", "interval", "for-time", "tabata", "death-by", "quality"))
 STRONG = frozenset(("tabata", "amrap", "every", "for-time", "interval"))
@@ -64,38 +42,11 @@ TITLE_OPENERS = re.compile(
     re.IGNORECASE,
 )
 _WITHIN = re.compile(r"\s*in\s+\d", re.IGNORECASE)
-_NEVER_IN_TITLE = frozenset(
-    (
-        "measure",
-        "sets",
-        "scheme",
-        "ladder",
-        "sum",
-        "span",
-        "every",
-        "amrap",
-        "interval",
-        "rounds",
-        "for-time",
-        "death-by",
-        "max",
-        "build",
-        "rm",
-        "rest",
-        "cap",
-        "tempo",
-        "rpe",
-        "share",
-        "expect",
-        "note",
-        "tabata",
-        "percent",
-        "buy-in",
-        "cash-out",
-        "quality",
-        "set-word",
-        "then",
-    )
+_NEVER_IN_TITLE = (
+    (COUNTED - {"count", "clock"})
+    | _SETS_A_FORM
+    | _ALSO_ARRANGES
+    | frozenset("rm tempo rpe share expect note percent".split())
 )
 LONGEST_TITLE = 12
 _OPEN_SENTENCES = frozenset(("cap", "rest", "team", "share", "stations", "division", "every"))

@@ -7,7 +7,7 @@ from collections.abc import Iterable
 from core.reading.board_words import board_words
 from core.reading.chunks import ChunkReader
 from core.reading.divisions import division_id
-from core.reading.draft import Chunk
+from core.reading.draft import Chunk, Chunks
 from core.reading.line import SILENT, Line
 from core.reading.names import Names
 from core.reading.scan import FILLERS
@@ -31,60 +31,34 @@ class Splitter:
         self.names = names
         self.reader = reader
 
-    def chunks(self, read: Line) -> list[tuple[str | None, Chunk]]:
+    def chunks(self, read: Line) -> Chunks:
         """Every movement of a line, with the division a word before or after it names."""
-        found: list[tuple[str | None, Chunk]] = []
+        found: Chunks = []
         sets = self._sets_of_bracket(read)
         division: str | None = None
         carried: list[int] = []
         for joined_by, own, indices in self._split(read):
-            division = own if own is not None else (division if joined_by not in ("division",) else None)
+            if own is not None or joined_by == "division":
+                division = own
             if not indices:
                 continue
             chunk = self.reader.read(read, carried + indices)
             carried = []
             chunk.joined_by = joined_by
-            choice = joined_by == "or" or (
-                joined_by == "slash"
-                and found
-                and found[-1][1].draft.has_amount
-                and not chunk.draft.has_amount
-            )
-            if (
-                choice and found and (chunk.named or joined_by == "or") and own is None
-            ):  # another choice, not more work
-                read.take(indices, "note", "another choice")
-                first, last = read.phrases[indices[0]], read.phrases[indices[-1]]
-                found[-1][1].draft.notes.append(f"or {read.text[first.column : last.end]}")
-                continue
-            if (
-                not chunk.named
-                and not found
-                and not read.of_division
-                and self._names_later(read, indices[-1])
-                and own is None
-            ):
-                for index in indices:
-                    read.taken.discard(index)
-                carried = indices  # "5x5, back squat": amounts first
-                read.marks = [
-                    mark
-                    for mark in read.marks
-                    if not any(read.phrases[index].column + 1 == mark.column for index in indices)
-                ]
-                continue
-            found.append((division, chunk))
+            if own is None and found and _is_choice(chunk, found[-1][1]):
+                _keep_choice(read, indices, found[-1][1])
+            elif own is None and not found and self._leads_a_name(read, chunk, indices[-1]):
+                _give_back(read, indices)
+                carried = indices
+            else:
+                found.append((division, chunk))
         if sets:
-            for _, chunk in found:
-                draft = chunk.draft
-                if chunk.named and not draft.sets_written:
-                    draft.scheme, draft.sets, draft.sets_written = (
-                        (draft.reps,) * sets if draft.reps else (),
-                        sets,
-                        True,
-                    )
-                    draft.reps = None
+            _spread_sets([chunk for _, chunk in found], sets)
         return found
+
+    def _leads_a_name(self, read: Line, chunk: Chunk, last: int) -> bool:
+        """'5x5, back squat': amounts first."""
+        return not chunk.named and not read.of_division and self._names_later(read, last)
 
     def _sets_of_bracket(self, read: Line) -> int | None:
         """'5 x (1 clean + 2 front squats)': the sets of all in the bracket, which then reads as if it were
@@ -269,6 +243,34 @@ class Splitter:
             if any(one.kind in _PIECES for one in nearest) and not before:
                 return phrase.column if phrase.kind == "then" else phrase.end
         return None
+
+
+def _is_choice(chunk: Chunk, before: Chunk) -> bool:
+    """Whether a chunk is another choice for the one before, not more work."""
+    if chunk.joined_by == "or":
+        return True
+    bare = before.draft.has_amount and not chunk.draft.has_amount
+    return chunk.joined_by == "slash" and chunk.named and bare
+
+
+def _keep_choice(read: Line, indices: list[int], before: Chunk) -> None:
+    read.take(indices, "note", "another choice")
+    first, last = read.phrases[indices[0]], read.phrases[indices[-1]]
+    before.draft.notes.append(f"or {read.text[first.column : last.end]}")
+
+
+def _give_back(read: Line, indices: list[int]) -> None:
+    """Undo what was taken and marked of some phrases."""
+    read.taken.difference_update(indices)
+    columns = {read.phrases[index].column + 1 for index in indices}
+    read.marks = [mark for mark in read.marks if mark.column not in columns]
+
+
+def _spread_sets(chunks: list[Chunk], sets: int) -> None:
+    """Every movement of a bracket is done in each of its sets."""
+    for draft in (chunk.draft for chunk in chunks if chunk.named and not chunk.draft.sets_written):
+        draft.scheme = (draft.reps,) * sets if draft.reps else ()
+        draft.sets, draft.sets_written, draft.reps = sets, True, None
 
 
 _SPREAD = frozenset(("clock", "measure", "count", "sets"))

@@ -346,7 +346,8 @@ def expand_ladder(phrase: Phrase) -> tuple[tuple[int, ...], int | None]:
             range(low, high + step, step)[:MOST_LADDER]
         ), None  # cut before it is built: a typo may name millions
     if phrase.form == "closed" and len(values) >= 2:
-        step = values[1] - values[0] if len(values) > 2 else (1 if values[-1] > values[0] else -1)
+        unit = 1 if values[-1] > values[0] else -1
+        step = values[1] - values[0] if len(values) > 2 else unit
         if step and (values[-1] - values[0]) % step == 0 and (values[-1] - values[0]) // step > 0:
             return tuple(range(values[0], values[-1] + step, step)[:MOST_LADDER]), None
         return tuple(values), None

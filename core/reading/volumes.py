@@ -169,11 +169,8 @@ def _passes(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> _Pa
     measured = bool(draft.distance_m or draft.calories or draft.seconds)
     from_format = bool(fmt.scheme) and not (draft.reps or measured or draft.role or draft.max_effort)
     if from_format:
-        rising = (
-            rungs(fmt, reading.rounds)
-            if fmt.ladder_step
-            else fmt.scheme * (1 if fmt.kind == "for-time" else reading.rounds)
-        )
+        once = 1 if fmt.kind == "for-time" else reading.rounds
+        rising = rungs(fmt, reading.rounds) if fmt.ladder_step else fmt.scheme * once
         return _Passes(len(rising) * fmt.repeat, rising * fmt.repeat, what)
     if fmt.scheme and not draft.role:
         rounds = (

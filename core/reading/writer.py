@@ -32,12 +32,16 @@ def _part(part: Part, catalog: Catalog) -> list[str]:
     if words := format_text(part.format):
         lines.append(words)
     lines.extend(f"note: {note}" for note in part.notes)
+    loaded: set[str] = set()
     for place, work in enumerate(part.work):
         before = part.work[place - 1] if place else None
+        words = _movement(work, catalog, work.movement in loaded)
         if before is not None and work.complex is not None and before.complex == work.complex:
-            lines[-1] += f" + {_movement(work, catalog)}"
+            lines[-1] += f" + {words}"
         else:
-            lines.append(_place(work) + _movement(work, catalog))
+            lines.append(_place(work) + words)
+        if work.loads_kg and work.division in (None, "rx"):
+            loaded.add(work.movement)
         if work.note:
             lines[-1] += f" // {work.note}"
     busy = {work.station for work in part.work}
@@ -74,11 +78,7 @@ def format_text(fmt: Format) -> str:
 def _kind(fmt: Format) -> str:
     ladder = _listed(fmt.scheme) + ("..." if fmt.ladder_step else "")
     if fmt.kind == "for-time":
-        return (
-            f"{ladder} for time"
-            if fmt.scheme and fmt.for_time
-            else ladder or ("for time" if fmt.for_time else "")
-        )
+        return " ".join(filter(None, (ladder, "for time" if fmt.for_time else "")))
     if fmt.kind == "rounds":
         return (
             f"{fmt.rounds} rounds"
@@ -112,10 +112,13 @@ def _place(work: Work) -> str:
     return division + station + role
 
 
-def _movement(work: Work, catalog: Catalog) -> str:
+def _movement(work: Work, catalog: Catalog, loaded_above: bool) -> str:
+    """A movement in words; said to be unloaded where the load above would hold for it."""
+    bare = not (work.loads_kg or work.percents or work.rpe or work.bodyweight)
     pieces = [
         *_amount(work),
         "synchro" if work.synchro else "",
+        "unloaded" if loaded_above and bare else "",
         catalog.movements[work.movement].name,
         *_load(work),
         "each" if work.everyone else "",
@@ -142,12 +145,9 @@ def _amount(work: Work) -> list[str]:
     measured = _measure(written, sets or 1, other)
     if written.reps is None:
         return [measured or (f"{sets} x" if sets else ""), side]
-    count = (
-        f"{written.reps}-{written.reps_to} reps"
-        if written.reps_to
-        else f"{written.reps}{'' if measured else other}"
-    )
-    return [count, side, measured]
+    if written.reps_to:
+        return [f"{written.reps}-{written.reps_to} reps", side, measured]
+    return [f"{written.reps}" if measured else f"{written.reps}{other}", side, measured]
 
 
 def _measure(written: Written, sets: int, other: str) -> str:

@@ -37,8 +37,12 @@ def read(scan: Scan) -> Format | None:
     if at != scan.free[0]:
         return None
     phrase = scan.phrases[at]
-    first = _first_pair(phrase) if phrase.form == "first-pair" else None
-    pair, times = (first, phrase.values[0]) if first else (phrase.values if phrase.pair else (), phrase.times)
+    pair: tuple[float, ...] = ()
+    times: float = phrase.times
+    if phrase.form == "first-pair":
+        pair, times = _first_pair(phrase), phrase.values[0]
+    elif phrase.pair:
+        pair = phrase.values
     if pair not in USUAL:
         return None
     scan.used.add(at)
