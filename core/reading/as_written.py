@@ -42,12 +42,12 @@ class AsWritten:
         row = self.foreign.get(one.line)
         if row is None:
             return one
-        start, end = row.english.written(one.column - 1, one.column - 1 + len(one.text))
-        return replace(one, column=start + 1, text=row.written[start:end])
+        column, text = row.own_words(one.column, one.text)
+        return replace(one, column=column, text=text)
 
     def _work(self, work: Work) -> Work:
         row = self.foreign.get(work.line)
         if row is None:
             return work
-        start, end = row.english.written(work.column - 1, work.column - 1 + len(work.text))
-        return replace(work, column=start + 1, text=row.written[start:end])
+        column, text = row.own_words(work.column, work.text)
+        return replace(work, column=column, text=text)

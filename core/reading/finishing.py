@@ -138,7 +138,13 @@ def _carry_loads(works: list[Draft]) -> None:
         if work.division not in (None, "rx"):
             continue
         before = last.get(work.movement)
-        lighter = work.unloaded or work.percents or work.rpe or work.bodyweight or (work.scheme and work.sets_written)
+        lighter = (
+            work.unloaded
+            or work.percents
+            or work.rpe
+            or work.bodyweight
+            or (work.scheme and work.sets_written)
+        )
         if before is not None and not work.loads and not lighter and before.complex == work.complex:
             lend(before, work, ("loads", "load_unit", "load_text", "implements"))
             work.assumed.append(f"{before.load_text} as above")

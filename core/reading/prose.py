@@ -15,7 +15,9 @@ COUNTED = frozenset(("count", "measure", "sets", "scheme", "ladder", "clock", "s
 _SETS_A_FORM = frozenset("every amrap interval rounds for-time death-by max build tabata".split())
 _ALSO_ARRANGES = frozenset("rest cap then buy-in cash-out quality set-word".split())
 ARRANGES = (
-    _SETS_A_FORM | _ALSO_ARRANGES | frozenset("station stations team division window synchro everyone".split())
+    _SETS_A_FORM
+    | _ALSO_ARRANGES
+    | frozenset("station stations team division window synchro everyone".split())
 )  # kinds of phrase a line of work may begin with
 _ARRANGING = frozenset(("rounds", "amrap", "every", "interval", "for-time", "tabata", "death-by", "quality"))
 STRONG = frozenset(("tabata", "amrap", "every", "for-time", "interval"))

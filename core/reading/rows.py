@@ -106,6 +106,11 @@ class Row:
         begin, end = self.english.written(start, stop)
         return self.written[begin:end].strip()
 
+    def own_words(self, column: int, text: str) -> tuple[int, str]:
+        """A text found at a column (from 1) of the English line, as it stands in the text as written."""
+        start, end = self.english.written(column - 1, column - 1 + len(text))
+        return start + 1, self.written[start:end]
+
     @property
     def item(self) -> bool:
         """Whether the row is one of a list of movements."""

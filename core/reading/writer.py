@@ -40,7 +40,7 @@ def _part(part: Part, catalog: Catalog) -> list[str]:
             lines[-1] += f" + {words}"
         else:
             lines.append(_place(work) + words)
-        if work.loads_kg and work.division in (None, "rx"):
+        if work.loads and work.division in (None, "rx"):
             loaded.add(work.movement)
         if work.note:
             lines[-1] += f" // {work.note}"
@@ -114,7 +114,7 @@ def _place(work: Work) -> str:
 
 def _movement(work: Work, catalog: Catalog, loaded_above: bool) -> str:
     """A movement in words; said to be unloaded where the load above would hold for it."""
-    bare = not (work.loads_kg or work.percents or work.rpe or work.bodyweight)
+    bare = not (work.loads or work.percents or work.rpe or work.bodyweight)
     pieces = [
         *_amount(work),
         "synchro" if work.synchro else "",

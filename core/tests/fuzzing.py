@@ -16,7 +16,7 @@ from core.tests.boards import boards
 from core.tests.corpus import CORPUS
 
 TEXTS = [case["text"] for case in CORPUS]
-WORD = re.compile(r"[^\W_]+")
+WORD = re.compile(r"after that(?!\w)|[^\W_]+", re.IGNORECASE)
 NOISE = "abcxyz 0123456789-/:%()@\n\t.,'\"+×½…kg💪éß|#*"
 LONG_TEXTS = [board.text for board in boards("seen")]
 SHORT, LONG = 200, 2_500  # letters of a mutated text
@@ -42,16 +42,19 @@ def unaccounted(text: str, workout: Workout) -> list[str]:
 # words that join others and carry nothing of their own; the reader gives them no mark
 _JOINING = frozenset(
     (
-        "x of at and then after that each or rep reps set sets into m ea followed by straight directly right"
-        " immediately"
+        "x of at and then each or rep reps set sets into m ea followed by straight directly right immediately"
     ).split()
 )
-SILENT_WORDS = _JOINING | {
-    term[0]
-    for language in languages()
-    for term, english in language.terms.items()
-    if len(term) == 1 and english in _JOINING
-}
+SILENT_WORDS = (
+    _JOINING
+    | {"after that"}
+    | {
+        term[0]
+        for language in languages()
+        for term, english in language.terms.items()
+        if len(term) == 1 and english in _JOINING
+    }
+)
 
 
 def mutated(seed: random.Random) -> str:

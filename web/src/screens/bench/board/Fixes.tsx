@@ -147,6 +147,25 @@ function Several<One>({
   );
 }
 
+/** Takes the caret to a place of the text. */
+function CorrectIt({
+  place,
+  onShow,
+}: {
+  place: { line: number; column: number; text: string };
+  onShow: Show;
+}) {
+  return (
+    <button
+      type="button"
+      className={button}
+      onClick={() => onShow(place.line, place.column, place.text.length)}
+    >
+      correct it
+    </button>
+  );
+}
+
 /** What was read and is not likely: kept as it is in one press, or put right in the text. */
 function DoubtCard({
   doubt,
@@ -167,23 +186,17 @@ function DoubtCard({
   return (
     <fieldset
       aria-label={`Doubted on line ${doubt.line}`}
-      className="min-w-0 mt-3 rounded-lg border-l-4 border-[#f0a6a0] bg-slate-mid p-3 text-[15px]"
+      className="min-w-0 mt-3 rounded-lg border-l-4 border-doubt bg-slate-mid p-3 text-[15px]"
     >
       <p>
-        <strong className="text-[#f6c9c4]">Line {doubt.line} is doubted.</strong> Read as {doubt.what}: is
+        <strong className="text-doubt-soft">Line {doubt.line} is doubted.</strong> Read as {doubt.what}: is
         that right? {sentence(doubt.why)}.
       </p>
       <div className="mt-2 flex flex-wrap gap-1.5">
         <button type="button" className={button} onClick={yes}>
           yes, so
         </button>
-        <button
-          type="button"
-          className={button}
-          onClick={() => onShow(doubt.line, doubt.column, doubt.text.length)}
-        >
-          correct it
-        </button>
+        <CorrectIt place={doubt} onShow={onShow} />
       </div>
     </fieldset>
   );
@@ -237,13 +250,7 @@ function UnreadCard({ unread, text, busy, onFix, onShow, onTeach, onAsk }: CardP
         >
           a note, not work
         </button>
-        <button
-          type="button"
-          className={button}
-          onClick={() => onShow(unread.line, unread.column, unread.text.length)}
-        >
-          correct it
-        </button>
+        <CorrectIt place={unread} onShow={onShow} />
       </div>
     </fieldset>
   );

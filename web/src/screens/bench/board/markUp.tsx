@@ -13,7 +13,7 @@ const LOOK: Record<string, string> = {
   movement: "underline decoration-chalk-dim decoration-2 underline-offset-4",
   assumed: "underline decoration-amber decoration-dotted decoration-2 underline-offset-4",
   unread: "rounded-sm bg-amber/20 text-amber outline-1 outline-dashed outline-amber",
-  doubt: "underline decoration-[#f0a6a0] decoration-wavy decoration-2 underline-offset-4 text-[#f6c9c4]",
+  doubt: "underline decoration-doubt decoration-wavy decoration-2 underline-offset-4 text-doubt-soft",
   format: "text-[#a9d3e0]",
   heading: "text-[#a9d3e0]",
   division: "text-[#a9d3e0]",
