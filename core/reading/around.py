@@ -11,7 +11,7 @@ from core.reading.line import SILENT, Line
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
 from core.reading.rows import Row
-from core.reading.tokens import Phrase, seconds_of
+from core.reading.tokens import Phrase, how_many, seconds_of
 
 SHORT_WINDOW_S = 300  # windows up to this are places of one piece, longer ones pieces of their own
 
@@ -107,8 +107,11 @@ def take_all_out(row: Row, read: Line, parts: Parts) -> None:
 
 
 def take_each_once(row: Row, read: Line, parts: Parts) -> None:
-    """'each station once', 'alternating:' beside intervals: one place of the list an interval."""
+    """'each station once', 'alternating:' beside intervals: one place of the list an interval; '3 stations':
+    how many places it has."""
     part = parts.current(row.number)
+    said = [how_many(phrase) for phrase in read.phrases if phrase.kind == "stations"]
+    part.places = max([part.places, *said])
     for index in read.free():
         phrase = read.phrases[index]
         if phrase.kind == "stations" and phrase.text.lower().endswith("once"):

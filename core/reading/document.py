@@ -20,10 +20,12 @@ from core.reading.names import Names
 from core.reading.numbering import (
     before_words,
     clock_rows,
+    lettered_stations,
     message_heads,
     minutes_of_the_hour,
     numbered_by_dash,
     numbered_sections,
+    piece_windows,
 )
 from core.reading.prose import ARRANGES, COUNTED, Prose, arranges, is_schedule, tells_work
 from core.reading.rows import (
@@ -58,6 +60,8 @@ class DocumentPass:
         find_tables(rows, self.names)
         minutes_of_the_hour(rows)
         message_heads(rows)
+        lettered_stations(rows)
+        piece_windows(rows)
         self._headings(rows, letters_head_parts(row.text for row in rows))
         numbered_by_dash(rows)
         for row in rows:
@@ -119,6 +123,8 @@ class DocumentPass:
                 row.role = "note"
 
     def _heading(self, row: Row, letters: bool, first: bool) -> Heading | None:
+        if row.letter is not None:
+            return None
         text = " " * row.start + row.text[row.start :]
         heading = read_heading(text, letters)
         if heading is not None and not self._is_a_list(row, heading):
@@ -179,7 +185,8 @@ class DocumentPass:
     def _content(self, row: Row) -> None:
         if row.role != "work" or not row.content.strip():
             return
-        if row.heading is None and is_schedule(row.text) and not self._is_work(row):
+        timed = row.heading is None and not row.of_the_piece and is_schedule(row.text)
+        if timed and not self._is_work(row):
             row.role = "schedule"
             return
         end = len(row.text)

@@ -60,6 +60,7 @@ class Finishing:
             fmt = replace(fmt, minutes=part.window_s / 60)
         if part.each_once and fmt.rounds and part.work:
             fmt = replace(fmt, rounds=max(1, fmt.rounds // max(1, len(_shared_lines(part)))))
+        _place_lines(part, fmt)
         fmt = replace(fmt, repeat=fmt.repeat * part.times)
         if fmt.kind not in NUMBERED:
             return fmt
@@ -98,6 +99,16 @@ class Finishing:
             and self.catalog.movements[work.movement].implement in STRENGTH_IMPLEMENTS
         ]
         return "strength" if heavy and len(heavy) == len(part.work) else "conditioning"
+
+
+def _place_lines(part: PartDraft, fmt: Format) -> None:
+    """'EMOM 12, 3 stations' above three plain lines: each is a place of its own."""
+    lines = _shared_lines(part)
+    numbered = any(draft.station for draft in part.work)
+    if fmt.kind != "every-minute" or numbered or len(lines) < 2 or len(lines) != part.places:
+        return
+    for place, draft in enumerate(lines, start=1):
+        draft.station = place
 
 
 def _times_within(part: PartDraft) -> int:

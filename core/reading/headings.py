@@ -24,6 +24,7 @@ NUMBERED = re.compile(
 )
 LETTERED = re.compile(r"^[\s*_#>(]*([A-Z])(\d{0,2})\s*(?:[).:\]]|[-–—](?=\s)|$)[*_\s]*", re.IGNORECASE)
 _NUMBER_LETTER = re.compile(r"^[\s*_#>(]*(\d)([a-d])\s*(?:[).:\]]|[-–—](?=\s))[*_\s]*", re.IGNORECASE)
+_CAP = re.compile(r"^[\s*_#>(]*t\.\s?c\b", re.IGNORECASE)
 BARE_LETTER = re.compile(r"^\s*([A-H])(\d?)\s+(?=\S)")
 DAY = re.compile(
     rf"^{_DECORATION}(mon(?:day)?|tue(?:s(?:day)?)?|wed(?:s|nesday)?|thu(?:rs?(?:day)?)?|fri(?:day)?|sat(?:urday)?|sun(?:day)?)\b"
@@ -183,10 +184,10 @@ def _lettered(line: str, letters: bool) -> Heading | None:
 
 
 def _no_letter(match: re.Match[str], line: str) -> bool:
-    """'L1' is a level, 'm: 60 kg' a standard, 'x' a sign, 'm1 8 squats' a minute."""
+    """'L1' is a level, 'T.C. 12' a cap, 'm: 60 kg' a standard, 'x' a sign, 'm1 8 squats' a minute."""
     letter, number = match.group(1).lower(), match.group(2)
     sign = match.group(0).rstrip()
-    if letter == "l" and number:
+    if (letter == "l" and number) or _CAP.match(line):
         return True
     if letter in "mfwx" and sign.endswith(":") and re.match(r"\s*\d", line[match.end() :]):
         return True

@@ -12,6 +12,7 @@ from core.reading.prose import FIRST_HOUR, arranges
 from core.reading.rows import (
     AT_A_TIME,
     BULLET,
+    CAPITAL_BULLET,
     LETTER_BULLET,
     MESSAGE,
     NUMBER_BULLET,
@@ -20,6 +21,7 @@ from core.reading.rows import (
     OF_THE_HOUR,
     SET_NUMBER,
     WEEK_OF,
+    WINDOW_ALONE,
     Row,
 )
 from core.reading.tokens import tokenize
@@ -81,15 +83,7 @@ def before_words(row: Row) -> None:
         row.marks.append((row.start + numbered.start(1), row.start + numbered.end(1), "a number in a list"))
         row.start += numbered.end()
     elif lettered := LETTER_BULLET.match(row.content):
-        row.letter = ord(lettered.group(1)) - ord("a") + 1
-        row.marks.append(
-            (
-                row.start + lettered.start(1),
-                row.start + lettered.end(1),
-                f"number {row.letter} of the list",
-            )
-        )
-        row.start += lettered.end()
+        _take_letter(row, lettered)
     elif bullet := BULLET.match(row.content):
         row.start += bullet.end()
     if (sets := SET_NUMBER.match(row.content)) is not None:
@@ -97,6 +91,40 @@ def before_words(row: Row) -> None:
         row.sets = max(1, int(last) - int(first) + 1) if last else 1
         row.marks.append((row.start, row.start + len(sets.group().rstrip()), "which sets"))
         row.start += sets.end()
+
+
+def _take_letter(row: Row, match: re.Match[str]) -> None:
+    row.letter = ord(match.group(1).lower()) - ord("a") + 1
+    place = (row.start + match.start(1), row.start + match.end(1))
+    row.marks.append((*place, f"number {row.letter} of the list"))
+    row.start += match.end()
+
+
+def lettered_stations(rows: list[Row]) -> None:
+    """'A. 12 cal row', 'B. 10 burpees' right below 'EMOM 12': places of its list, not parts of the text."""
+    for at, row in enumerate(rows):
+        if not _is_letter(row, "A") or not _lists_stations(rows, at):
+            continue
+        run = itertools.takewhile(
+            lambda one: _is_letter(one[0], one[1]), zip(rows[at:], "ABCDEFGH", strict=False)
+        )
+        places = [one for one, _ in run]
+        for one in places if len(places) > 1 else ():
+            if match := CAPITAL_BULLET.match(one.text):
+                _take_letter(one, match)
+
+
+def _is_letter(row: Row, letter: str) -> bool:
+    match = CAPITAL_BULLET.match(row.text) if not row.after_blank else None
+    return match is not None and match.group(1) == letter
+
+
+def piece_windows(rows: list[Row]) -> None:
+    """'0:00-6:00' and '6:00-10:00', each above its list: a piece's own clock, no times of the day."""
+    alone = [(row, match) for row in rows if (match := WINDOW_ALONE.match(row.text))]
+    if alone and alone[0][1].group(1) in ("0:00", "00:00"):
+        for row, _ in alone:
+            row.of_the_piece = True
 
 
 def numbered_sections(rows: list[Row]) -> None:

@@ -35,6 +35,7 @@ class PartDraft:
     format_line: int = 0
     shares: bool = False  # one of its lines is shared out
     rested: bool = False  # it only says to rest
+    places: int = 0  # '3 stations': how many lines of the list are a minute or interval each
     each_once: bool = False  # every station of the list once, or the list by turns
     all_out: bool = False  # "for max reps": bare movements are done as often as one can
 

@@ -105,11 +105,14 @@ class Parts:
         part.changes |= changes
 
     def _sets_of_a_bare_lift(self, part: PartDraft, fmt: Format, row: Row) -> bool:
-        """'Deadlift', and below it '5-5-3-3-1'."""
+        """'Deadlift', and below it '5-5-3-3-1'; 'thrusters', 'pull-ups', and below them '21-15-9'."""
         last = part.work[-1] if part.work else None
         bare = last is not None and not last.has_amount and part.format is None and not row.followed
         if not (bare and fmt.scheme and fmt == Format(scheme=fmt.scheme)) or last is None:
             return False
+        if len(part.work) > 1 and not any(one.has_amount for one in part.work):
+            part.format = fmt  # it rules the whole list of bare names
+            return True
         last.scheme, last.sets, last.sets_written = fmt.scheme, len(fmt.scheme), True
         return True
 

@@ -20,6 +20,8 @@ BULLET = re.compile(
 )
 NUMBER_BULLET = re.compile(r"^\s*(?:[-*•]\s*)?\(?(\d{1,2})(?:[.)]|:(?=\s))(?=\s|[A-Za-z])\s*")
 NUMBER_DASH = re.compile(r"^\s*(\d{1,2})\s+[-–]\s+(?=\S)")
+CAPITAL_BULLET = re.compile(r"^\s*\(?([A-H])[).]\s+(?=\S)")
+WINDOW_ALONE = re.compile(r"^\s*\(?(?:from\s+)?(\d{1,2}:\d{2})\s*(?:[-–]|to)\s*\d{1,2}:\d{2}\)?\s*:?\s*$")
 LETTER_BULLET = re.compile(r"^\s*\(?([a-h])[).]\s+(?=\S)")
 SET_NUMBER = re.compile(
     r"^\s*(?:(?:sets?|waves?)\s*#?\s*(?P<from>\d{1,2})(?:\s*[-–&+]\s*(?P<to>\d{1,2}))?\s*[:\-–=.)]?\s*"
@@ -66,6 +68,7 @@ class Row:
 
     start: where the words begin after heading and bullet. bullet: number in a list; letter: place of a letter
     in it. sets: how many sets a 'Sets 1-4:' stands for. pieces: (start, end, is a sentence) of what follows.
+    of_the_piece: it is a window on a piece's own clock.
     beyond: stretches of the English line after the text, cells of a table under no column.
     """
 
@@ -83,6 +86,7 @@ class Row:
     sets: int = 0
     has_sets: bool = False
     tabled: bool = False
+    of_the_piece: bool = False
     pieces: list[tuple[int, int, bool]] = field(default_factory=list)
     standards: list[Standard] = field(default_factory=list)
     beyond: tuple[tuple[int, int], ...] = ()

@@ -54,8 +54,13 @@ COUNT_WORDS = {
     "six": 6.0,
     "seven": 7.0,
     "eight": 8.0,
+    "nine": 9.0,
     "ten": 10.0,
     "twelve": 12.0,
+    "fifteen": 15.0,
+    "twenty": 20.0,
+    "thirty": 30.0,
+    "forty": 40.0,
 }
 FRACTIONS = {(1.0, 2.0): 0.5, (1.0, 4.0): 0.25, (3.0, 4.0): 0.75, (1.0, 3.0): 1 / 3}
 KIND_OF = {"SETS": "set-word", "X_ALONE": "x"}
@@ -313,6 +318,12 @@ def _continues(first: Phrase, second: Phrase) -> bool:
     if first.form or second.form or second.times not in (1, first.times):
         return False
     return second.kind == "count" or (second.kind == "measure" and second.unit == first.unit)
+
+
+def how_many(phrase: Phrase) -> int:
+    """The number that 'six stations' or '3 stations' begins with; 0 where it says none."""
+    first = phrase.text.lower().split()[0]
+    return int(first) if first.isdecimal() else int(COUNT_WORDS.get(first, 0))
 
 
 def seconds_of(phrase: Phrase) -> int | None:

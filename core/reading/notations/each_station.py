@@ -4,39 +4,59 @@ from __future__ import annotations
 
 from core.reading.notations.notation import Example, Notation
 from core.reading.scan import Scan
-from core.reading.tokens import seconds_of
+from core.reading.tokens import Phrase, how_many, seconds_of
 from core.reading.workout import Format
+
+_CHANGES = ("change", "switch", "transition", "rotate", "move")
 
 
 def read(scan: Scan) -> Format | None:
-    """A time with 'each station' or '5 stations', the rounds, and the rest or the change between."""
+    """A time with 'each station' or '5 stations', the rounds, and the rest or the change between; or how long
+    all of it takes."""
     at = scan.at("stations")
     if at is None or scan.at("every", "amrap", "interval") is not None:
         return None
-    work = next((place for place in scan.free if _is_work(scan, place)), None)
-    if work is None:
+    works = [place for place in scan.free if _is_work(scan, place)]
+    if not works:
         return None
-    scan.used |= {at, work}
-    if scan.kind(work + 1) == "each":
-        scan.used.add(work + 1)
-    rounds = _rounds(scan)
-    return Format("intervals", work_s=seconds_of(scan.phrases[work]), rest_s=_change(scan), rounds=rounds)
+    stations = how_many(scan.phrases[at])
+    each = next((place for place in works if scan.kind(place + 1) == "each"), works[0])
+    scan.used |= {at, each}
+    work_s = seconds_of(scan.phrases[each]) or 0
+    if scan.kind(each + 1) == "each":
+        scan.used.add(each + 1)
+    elif stations and work_s >= 2 * 60 * stations and not work_s % (60 * stations):
+        return Format("every-minute", rounds=work_s // 60, minutes=work_s / 60, interval_s=60)
+    rounds = _rounds(scan) or _filled(scan, works, each, work_s * stations) or 1
+    return Format("intervals", work_s=work_s, rest_s=_change(scan), rounds=rounds)
 
 
 def _is_work(scan: Scan, place: int) -> bool:
+    following = scan.phrases[place + 1] if place + 1 < len(scan.phrases) else None
     return (
         seconds_of(scan.phrases[place]) is not None
         and scan.kind(place - 1) != "rest"
         and scan.phrases[place].times == 1
+        and not (following is not None and following.kind == "words" and _tells_a_change(following))
     )
 
 
-def _rounds(scan: Scan) -> int:
+def _filled(scan: Scan, works: list[int], each: int, once: int) -> int | None:
+    """How often the whole list fits the other time of the line."""
+    whole = next((place for place in works if place != each), None)
+    seconds = seconds_of(scan.phrases[whole]) if whole is not None else None
+    if whole is None or not seconds or not once or seconds % once:
+        return None
+    scan.used.add(whole)
+    return scan.bounded(seconds // once)
+
+
+def _rounds(scan: Scan) -> int | None:
     at = scan.at("rounds")
     if at is None or scan.kind(at - 1) != "count":
-        return 1
+        return None
     scan.used |= {at, at - 1}
-    return scan.bounded(scan.phrases[at - 1].values[0]) or 1
+    return scan.bounded(scan.phrases[at - 1].values[0])
 
 
 def _change(scan: Scan) -> int | None:
@@ -46,12 +66,14 @@ def _change(scan: Scan) -> int | None:
         following = scan.phrases[place + 1] if place + 1 < len(scan.phrases) else None
         if place in scan.used or seconds is None or following is None or following.kind != "words":
             continue
-        if any(
-            word in following.text.lower() for word in ("change", "switch", "transition", "rotate", "move")
-        ):
+        if _tells_a_change(following):
             scan.used |= {place, place + 1}
             return seconds
     return None
+
+
+def _tells_a_change(phrase: Phrase) -> bool:
+    return any(word in phrase.text.lower() for word in _CHANGES)
 
 
 NOTATION = Notation(
@@ -62,6 +84,8 @@ NOTATION = Notation(
     rank=25,
     examples=(
         Example("3 rounds, 1 minute at each station", Format("intervals", work_s=60, rounds=3)),
+        Example("3 stations, 12 minutes, one minute each", Format("intervals", work_s=60, rounds=4)),
+        Example("six stations, thirty minutes", Format("every-minute", rounds=30, minutes=30, interval_s=60)),
         Example(
             "5 stations, 4 min each, 1 min to change", Format("intervals", work_s=240, rest_s=60, rounds=1)
         ),
