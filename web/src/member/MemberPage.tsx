@@ -60,8 +60,9 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
             <summary className="quiet cursor-pointer py-2">
               {plural(sheet.notes.length, "note")} of the coach
             </summary>
-            {sheet.notes.map((note) => (
-              <p key={note} className="mt-1 text-[16px]">
+            {sheet.notes.map((note, index) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: notes may say the same and keep their order
+              <p key={index} className="mt-1 text-[16px]">
                 {note}
               </p>
             ))}

@@ -39,8 +39,9 @@ export function ReadAs({ workout }: { workout: Schemas["Read"] }) {
 
 /** A part's notes: a few as they stand, many folded under their number. */
 function Notes({ notes }: { notes: string[] }) {
-  const lines = notes.map((note) => (
-    <p key={note} className="text-chalk-dim italic">
+  const lines = notes.map((note, index) => (
+    // biome-ignore lint/suspicious/noArrayIndexKey: notes may say the same and keep their order
+    <p key={index} className="text-chalk-dim italic">
       {note}
     </p>
   ));
