@@ -13,7 +13,9 @@ class AsWritten:
     """Puts what was read of a text's English rows back into its own words."""
 
     def __init__(self, rows: Iterable[Row]):
-        self.foreign = {row.number: row for row in rows if row.english.starts}
+        self.foreign = {
+            row.number: row for row in rows if row.english.starts or row.english.text != row.written
+        }
 
     def marks(self, marks: Iterable[Mark]) -> tuple[Mark, ...]:
         """Every mark at its own place, in order."""

@@ -33,6 +33,7 @@ from core.reading.rows import (
     REMARK,
     Row,
     after_heading,
+    cased,
     indent_of,
     inline_stations,
     sentences_of,
@@ -79,11 +80,11 @@ class DocumentPass:
 
     def _rows(self, lines: Sequence[str]) -> Iterator[Row]:
         blank = False
-        for number, line in enumerate(lines, start=1):
+        for number, (line, in_case) in enumerate(zip(lines, cased(lines), strict=True), start=1):
             if not line.strip():
                 blank = True
                 continue
-            plain = without_symbols(line)
+            plain = without_symbols(in_case)
             if len(line) > MAX_LINE:
                 yield Row(number, line, Translated(plain), 0, blank, plain[:1], role="too-long")
             else:

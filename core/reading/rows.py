@@ -5,7 +5,7 @@ from __future__ import annotations
 
 import re
 import unicodedata
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 from typing import Literal
 
@@ -49,7 +49,9 @@ _LENGTH = re.compile(
 )
 WEEK_OF = re.compile(r"^\s*(?:week|wk)\s*\d{1,2}\s*[:\-–]\s*(?=\S)", re.IGNORECASE)
 REMARK = re.compile(r"\s//\s*")
-_SENTENCE_END = re.compile(r"(?<=[a-z0-9%)\]\"”])[.!?]+\s+(?=[A-ZÀ-Ý\"“¿¡(])(?![A-Z]{2,4}\s?[:=])")
+_FIRST = re.compile(r"^[^\w]*[^\W\d_]")
+_AFTER_END = re.compile(r"(?<=[.!?]\s)[^\W\d_]")
+_SENTENCE_END = re.compile(r"(?<=[a-z0-9%)\]\"\'”])[.!?]+\s+(?=[A-ZÀ-Ý\"“¿¡(])(?![A-Z]{2,4}\s?[:=])")
 _NO_END = re.compile(
     r"(?:\b(?:alt|ea|min|mins|sec|vs|no|approx|max|incl|st|dr|w|i\.e|e\.g|a\.m|p\.m|reps|cal|t\.c|s\.a)|^\s*\d{1,2}|^\s*\w)$",
     re.IGNORECASE,
@@ -119,6 +121,26 @@ class Row:
     def item(self) -> bool:
         """Whether the row is one of a list of movements."""
         return self.role == "work" and self.named and not self.sets
+
+
+def cased(lines: Sequence[str]) -> Sequence[str]:
+    """A text all in capitals or all in small letters as one with capitals where sentences begin, letter for
+    letter; any other as it is."""
+    text = "\n".join(lines)
+    if text.upper() == text:
+        small = ("".join(map(_small, line)) for line in lines)
+        return [_FIRST.sub(_capital, _AFTER_END.sub(_capital, line)) for line in small]
+    if text.lower() == text:
+        return [_AFTER_END.sub(_capital, line) for line in lines]
+    return lines
+
+
+def _small(letter: str) -> str:
+    return letter.lower() if len(letter.lower()) == 1 else letter
+
+
+def _capital(match: re.Match[str]) -> str:
+    return match.group().upper() if len(match.group().upper()) == len(match.group()) else match.group()
 
 
 def without_symbols(line: str) -> str:

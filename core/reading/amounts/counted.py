@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
+from itertools import takewhile
 
 from core.reading.amounts.lifted import INCHES_UP_TO, SHORTEST_M
 from core.reading.amounts.measured import MAX_COUNT, Measured
@@ -14,6 +15,7 @@ from core.reading.plain_words import plain
 from core.reading.tokens import Phrase, expand_ladder, whole_ladder
 
 CALORIES = {"cal", "calorie"}
+BEFORE_CALORIES = {"x", "reps", "of", "colon"}
 HIGHEST_EFFORT = 10
 KIT = {
     "bar": "barbell",
@@ -58,6 +60,24 @@ class Counted(Measured):
     def _is_broken_pair(self, index: int, phrase: Phrase) -> bool:
         """'22.5/15': nobody does half a repetition."""
         return phrase.pair and not all(one.is_integer() for one in phrase.values)
+
+    def _is_calories(self, index: int, phrase: Phrase) -> bool:
+        """'cal row: 15', '15 x cal row'."""
+        draft = self.draft
+        if draft.calories or draft.scheme or self._sets_follow(index):
+            return False
+        return draft.counts == "cal" or self._calories_follow(index)
+
+    def _calories_follow(self, index: int) -> bool:
+        joined = takewhile(lambda one: one.kind in BEFORE_CALORIES, self.line.phrases[index + 1 :])
+        beyond = index + 1 + len(list(joined))
+        if beyond == index + 1 or self.kind(beyond) not in ("unit", "words"):
+            return False
+        return plain(self.line.phrases[beyond].text) in CALORIES
+
+    def _bare_calories(self, index: int, phrase: Phrase) -> None:
+        self.draft.counts = ""
+        self._calories(index, phrase)
 
     def _is_hand_weights(self, index: int, phrase: Phrase) -> bool:
         """'w/ 2 DB 15/10'."""
@@ -121,7 +141,7 @@ class Counted(Measured):
     def _is_load_beside(self, index: int, phrase: Phrase) -> bool:
         """'(24/16)' behind a name, '5 x 5 x 100'."""
         draft = self.draft
-        bracketed = index in self.line.bracketed and self.name_at is not None
+        bracketed = index in self.line.bracketed and self.name_at is not None and not self._on_a_machine()
         third = self.kind(index - 1) == "x" and bool(draft.sets and draft.scheme) and not draft.loads
         return (bracketed and (draft.has_amount or phrase.pair)) or third
 
@@ -131,7 +151,12 @@ class Counted(Measured):
         if draft.reps is not None or draft.scheme:
             return False
         before_name = self.name_at is None or index < self.name_at
-        return before_name or self.kind(index - 1) == "x" or not (draft.has_amount or phrase.pair)
+        if before_name or self.kind(index - 1) == "x":
+            return True
+        return not draft.has_amount and (self._on_a_machine() or not phrase.pair)
+
+    def _on_a_machine(self) -> bool:
+        return self.row is not None and self.row.calorie_s is not None
 
     def _is_bare_height(self, index: int, phrase: Phrase) -> bool:
         return self._is_height(phrase.values[0])
@@ -304,6 +329,7 @@ Role = tuple[Callable[[Counted, int, Phrase], bool], Callable[[Counted, int, Phr
 # a loose number takes the first role that fits; one that fits none is a load, or handed back
 COUNT_ROLES: tuple[Role, ...] = (
     (Counted._is_broken_pair, Counted._bare_load),
+    (Counted._is_calories, Counted._bare_calories),
     (Counted._is_hand_weights, Counted._hand_weights),
     (Counted._is_effort, Counted._effort),
     (Counted._is_load_after_at, Counted._bare_load),

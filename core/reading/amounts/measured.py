@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from core.catalog.rows import Movement
 from core.reading.amounts.lifted import INCHES_UP_TO, LEAST_LOAD, LIFTED, SHORTEST_M, Lifted
 from core.reading.loads import unit_of
 from core.reading.tokens import Phrase
@@ -10,13 +11,20 @@ LONGEST_M = 200_000
 LONGEST_S = 36_000
 LEAST_WINDOW_S = 180  # a shorter time before a lift is no window; common practice
 MAX_COUNT = 5000
+SHORTEST_FT = 10  # nobody carries anything for less; common practice
+LONGEST_MIN = 60  # what nobody names is minutes up to here
+SHUTTLES = ("shuttle-run", "sprint")  # a length of floor, where the other runs take minutes
+
+
+def _is_climbed(row: Movement) -> bool:
+    return row.implement == "rope" and row.family == "gymnastics"
 
 
 class Measured(Lifted):
     """Numbers with a unit."""
 
     def _unit_of_mark(self, mark: str, phrase: Phrase) -> str:
-        """Feet and inches beside a box, a target or a way to go; minutes and seconds beside a hold."""
+        """The unit of a mark: feet and inches beside a box, a target or a way over the floor, else times."""
         if self.row is not None and self.row.unit == "second":
             return "min" if mark == "single-mark" else "s"
         if mark == "double-mark":
@@ -26,12 +34,14 @@ class Measured(Lifted):
                 or self.row.implement in ("box", "medicine-ball", "none", "barbell", "wall", "plate")
                 else "s"
             )
-        covers_ground = (
-            self.row is not None
-            and (self.row.unit == "metre" or self.row.metres_per_rep)
-            and not self.row.calorie_s
-        )
-        return "ft" if self.row is None or covers_ground or self.row.implement == "medicine-ball" else "min"
+        row = self.row
+        if row is None:
+            return "min" if phrase.values[0] <= LONGEST_MIN else "ft"
+        if row.implement == "medicine-ball" or _is_climbed(row) or row.id in SHUTTLES:
+            return "ft"
+        on_the_floor = row.unit == "metre" and row.family not in ("machine", "running")
+        far = phrase.values[0] >= SHORTEST_FT
+        return "ft" if far and (on_the_floor or row.metres_per_rep) else "min"
 
     def _is_a_height(self, unit: str) -> bool:
         if unit in ("cm", "in"):
@@ -43,8 +53,9 @@ class Measured(Lifted):
             and self.row.unit == "rep"
         ):
             return True
-        goes_somewhere = self.row is not None and (self.row.unit == "metre" or self.row.metres_per_rep)
-        return unit in ("ft", "m") and self.row is not None and not goes_somewhere and self.draft.has_amount
+        if unit not in ("ft", "m") or self.row is None or self.row.unit == "metre" or self.row.metres_per_rep:
+            return False
+        return self.draft.has_amount or _is_climbed(self.row)
 
     def _distance(self, index: int, phrase: Phrase, metres: float) -> None:
         draft = self.draft
@@ -82,7 +93,7 @@ class Measured(Lifted):
 
     def _unit(self, index: int, phrase: Phrase) -> None:
         if phrase.text.lower().startswith("cal"):  # "cal row" under 21-15-9
-            self.draft.counts = "cal"
+            self.draft.counts = "" if self.draft.calories else "cal"
             self.take(index, "calories")
 
     def _clock(self, index: int, phrase: Phrase) -> None:
@@ -153,6 +164,8 @@ class Measured(Lifted):
         row = self.row
         if row is None:
             return phrase.pair or self.kind(index - 1) in ("at", "x")
+        if row.calorie_s:
+            return False
         lifted = row.implement in LIFTED or bool({"loaded", "pair"} & set(row.context)) or row.unit == "metre"
         beside = phrase.pair or self.kind(index - 1) in ("at", "x") or index in self.line.bracketed
         return lifted and (beside or phrase.values[0] >= LEAST_LOAD)
