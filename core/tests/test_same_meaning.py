@@ -1,5 +1,5 @@
-"""Changes of a board that change nothing a coach would see: what is asked has to stay. No answers are needed, so
-every board of the corpus and of the half that may be looked at takes part."""
+"""Changes of a board that change nothing a coach would see: what is asked has to stay. No answers are
+needed, so every board of the corpus and of the half that may be looked at takes part."""
 
 import re
 import unittest
