@@ -27,6 +27,7 @@ from core.reading.rows import Row
 
 SHORTEST_RUN_M = 100  # a bare distance from here on is a run; common practice
 WEIGHTS = ("barbell", "dumbbell", "kettlebell", "sandbag")
+PAIR = 2
 MOST_COMPLEX_REPS = 10  # more of one movement in a row is no complex; common practice
 
 
@@ -88,6 +89,7 @@ class Attacher:
         draft = chunk.draft
         if self._share_of_complex(part, last, draft) or self._set_of_row(part, row, draft):
             return
+        self._of_both(last, draft)
         if self._again(part, last, draft) or self._last_set(last, draft):
             return
         pair_as_load(last, draft)
@@ -98,6 +100,12 @@ class Attacher:
         elif not self._fill(last, draft):
             self._hand_back(read, chunk)
         in_context(last, self.catalog.movements[last.movement], self.catalog)
+
+    def _of_both(self, last: Draft, draft: Draft) -> None:
+        """'80 % 3 x (1+1)' under a clean and jerk: one of both."""
+        if last.movement.endswith("clean-and-jerk") and len(draft.sum) == PAIR:
+            draft.reps = draft.reps and draft.sum[0]
+            draft.scheme = draft.scheme and (draft.sum[0],) * len(draft.scheme)
 
     def _share_of_complex(self, part: PartDraft, last: Draft, draft: Draft) -> bool:
         """'5 x (1+2)' under a complex of two."""
@@ -155,6 +163,11 @@ class Attacher:
             lend(draft, one, LOADS)
             one.assumed.extend(draft.assumed)
         return bool(lacking)
+
+    def load_of_list(self, chunks: list[Chunk]) -> bool:
+        """'Rx: 60/40 kg' below a list: the load of all that is lifted there."""
+        part, only = self.parts.last, chunks[0] if len(chunks) == 1 else None
+        return bool(part and only and not only.named) and self._load_of_list(part, only.draft)
 
     def loads_in_order(self, chunks: list[Chunk]) -> bool:
         """'9/6 kg, 60/40 kg' below a list: the loads of what is lifted there, in order."""

@@ -90,6 +90,8 @@ class DivisionLines:
         every = [chunk for _, chunk in chunks]
         if division in ("rx", "elite") and self.reading.attacher.loads_in_order(every):
             return
+        if division == "rx" and self.reading.attacher.load_of_list(every):
+            return
         if self.reading.divisions.loads_of_division(every, division):
             return
         _carry_counts(every)

@@ -20,7 +20,7 @@ from core.reading.names import Names
 from core.reading.numbering import (
     before_words,
     clock_rows,
-    lettered_stations,
+    labelled_lists,
     message_heads,
     minutes_of_the_hour,
     numbered_by_dash,
@@ -61,7 +61,7 @@ class DocumentPass:
         find_tables(rows, self.names)
         minutes_of_the_hour(rows)
         message_heads(rows)
-        lettered_stations(rows)
+        labelled_lists(rows, self.names)
         piece_windows(rows)
         self._headings(rows, letters_head_parts(row.text for row in rows))
         numbered_by_dash(rows)

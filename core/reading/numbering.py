@@ -7,13 +7,16 @@ import itertools
 import re
 from collections.abc import Iterator
 
+from core.reading.formats import read_format
 from core.reading.headings import Heading, read_heading
+from core.reading.line import Line
+from core.reading.names import Names
 from core.reading.prose import FIRST_HOUR, arranges
 from core.reading.rows import (
     AT_A_TIME,
     BULLET,
-    CAPITAL_BULLET,
     LETTER_BULLET,
+    LIST_LABEL,
     MESSAGE,
     NUMBER_BULLET,
     NUMBER_DASH,
@@ -27,6 +30,8 @@ from core.reading.rows import (
 from core.reading.tokens import tokenize
 
 LEAST_CLOCK_ROWS = 2
+PAIR = 2  # "2 x 25" beside a dumbbell is a weight in each hand
+ROMAN = ("i", "ii", "iii", "iv", "v", "vi", "vii", "viii")
 _BEFORE = ((WEEK_OF, "which week of a cycle"), (AT_A_TIME, "when it starts"))
 
 
@@ -94,29 +99,69 @@ def before_words(row: Row) -> None:
 
 
 def _take_letter(row: Row, match: re.Match[str]) -> None:
-    row.letter = ord(match.group(1).lower()) - ord("a") + 1
-    place = (row.start + match.start(1), row.start + match.end(1))
-    row.marks.append((*place, f"number {row.letter} of the list"))
+    _take_place(row, match, ord(match.group(1).lower()) - ord("a") + 1)
+
+
+def _take_place(row: Row, match: re.Match[str], place: int) -> None:
+    row.letter = place
+    label = len(match.group()) - len(match.group().lstrip())
+    row.marks.append(
+        (row.start + label, row.start + len(match.group().rstrip()), f"number {place} of the list")
+    )
     row.start += match.end()
 
 
-def lettered_stations(rows: list[Row]) -> None:
-    """'A. 12 cal row', 'B. 10 burpees' right below 'EMOM 12': places of its list, not parts of the text."""
+def labelled_lists(rows: list[Row], names: Names) -> None:
+    """'A. 12 cal row', 'B. 10 burpees' right below 'EMOM 12', 'A1', 'A2' below 'A. 3 sets': places of its
+    list, not parts of the text."""
     for at, row in enumerate(rows):
-        if not _is_letter(row, "A") or not _lists_stations(rows, at):
+        first = _label(row)
+        if first is None or first[1] != 1 or not _heads_a_list(rows, at, names):
             continue
-        run = itertools.takewhile(
-            lambda one: _is_letter(one[0], one[1]), zip(rows[at:], "ABCDEFGH", strict=False)
-        )
-        places = [one for one, _ in run]
-        for one in places if len(places) > 1 else ():
-            if match := CAPITAL_BULLET.match(one.text):
-                _take_letter(one, match)
+        expected = zip(rows[at:], itertools.count(1), strict=False)
+        run = [one for one, _ in itertools.takewhile(lambda each: _label(each[0]) == (first[0], each[1]), expected)]
+        if len(run) > 1 and not any(_arranges_itself(one) for one in run):
+            for place, one in enumerate(run, start=1):
+                if match := LIST_LABEL.match(one.text):
+                    _take_place(one, match, place)
 
 
-def _is_letter(row: Row, letter: str) -> bool:
-    match = CAPITAL_BULLET.match(row.text) if not row.after_blank else None
-    return match is not None and match.group(1) == letter
+def _label(row: Row) -> tuple[str, int] | None:
+    """Which list a row's label is of, and which place of it: 'B2' is the second of B."""
+    match = LIST_LABEL.match(row.text) if not row.after_blank and row.role == "work" else None
+    if match is None:
+        return None
+    if match["letter"]:
+        return "", ord(match["letter"].lower()) - ord("a") + 1
+    if match["of"]:
+        return match["of"], int(match["number"])
+    if match["piece"]:
+        return match["piece"], ord(match["small"].lower()) - ord("a") + 1
+    return "roman", ROMAN.index(match["roman"].lower()) + 1 if match["roman"].lower() in ROMAN else 0
+
+
+def _heads_a_list(rows: list[Row], at: int, names: Names) -> bool:
+    """Whether the row above only arranges what stands below it."""
+    before = rows[at - 1] if at else None
+    if before is None or before.role != "work":
+        return False
+    if _lists_stations(rows, at):
+        return True
+    heading = read_heading(before.text)
+    read = Line(before.number, before.text, heading.end if heading is not None else 0)
+    found = read_format(read)
+    repeats = found is not None and (found.format.rounds or 0) > 1 and not found.only_changes
+    words = [read.phrases[index].text for index in read.free() if read.phrases[index].kind == "words"]
+    return repeats and not any(names.find(one) for one in words)
+
+
+def _arranges_itself(row: Row) -> bool:
+    """Whether a labelled row is a piece of its own: 'A. Strength', 'A. 5 x 5 squats', 'B. EMOM 10'."""
+    match = LIST_LABEL.match(row.text)
+    said = row.text[match.end() :] if match is not None else row.text
+    heading = read_heading(said)
+    sets = any(phrase.kind == "sets" and phrase.times > PAIR for phrase in tokenize(said))
+    return sets or arranges(said) or (heading is not None and heading.kind is not None)
 
 
 def piece_windows(rows: list[Row]) -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import replace
+from typing import Any
 
 from core.catalog import Catalog
 from core.reading.doubts import TwoCaps
@@ -157,8 +158,10 @@ class Parts:
         if (part.work and any(one.role != "buy-in" for one in part.work)) or (
             part.format is not None and not part.work
         ):
-            part = self.next(row.number)
+            before, part = part, self.next(row.number)
             part.parent = outer
+            if not self.after_blank:
+                part.changes |= _shared_as(before)
         if part.format is not None and part.work:  # only a buy-in so far: what follows is the piece itself
             fmt = replace(
                 fmt, for_time=fmt.for_time or part.format.for_time, cap_s=fmt.cap_s or part.format.cap_s
@@ -244,6 +247,13 @@ class Parts:
         for part in self.all:
             if part.said_anything and not (id(part) in holding and not part.work and not part.notes):
                 yield finishing.finish(part)
+
+
+def _shared_as(before: PartDraft) -> dict[str, Any]:
+    """Who share a piece also share what follows it without a gap: '3 rounds with a partner .. 3 rounds ..'."""
+    said = {"team": before.format.team, "share": before.format.share} if before.format else {}
+    said |= {name: before.changes[name] for name in ("team", "share") if name in before.changes}
+    return said if said.get("team") else {}
 
 
 def _then_name(base: str, count: int) -> str:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import re
 from collections.abc import Sequence
 from functools import lru_cache
@@ -29,7 +30,7 @@ MARKED = re.compile(
 LABEL = re.compile(r"^\s*[*_#•-]*\s*([A-Za-z][\w'’/ -]{1,24}?)\s*(?:\([^)]*\)\s*)?[:–]\s+\S")
 _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?")
 _CLOCKS = re.compile(
-    r"(?<![\d:.])(?:[012]?\d[:.h][0-5]\d|[012]?\d\s?(?:am|pm|a|p|h|uhr))(?![\d:.]|\s?(?:kg|km|m\b|min|mile|k\b|x))",
+    r"(?<![\d:.])(?:[012]?\d[:.h][0-5]\d|[012]?\d\s?(?:am|pm|a|p|h|uhr)(?!\w))(?![\d:.]|\s?(?:kg|km|m\b|min|mile|k\b|x))",
     re.IGNORECASE,
 )
 _EVENT_WORDS = re.compile(
@@ -188,9 +189,13 @@ class Prose:
         return bool(kinds & STRONG) and (bool(kinds & COUNTED) or self._named(phrases))
 
     def _own_words(self, phrases: Sequence[Phrase]) -> list[str]:
-        """The words of a line that are no keyword of the trade."""
+        """The words of a line that are no keyword of the trade; '5 at 75 %' has none."""
+        following = itertools.zip_longest(phrases, phrases[1:])
         return [
-            word for phrase in phrases if phrase.kind in _PROSE_KINDS for word in _WORD.findall(phrase.text)
+            word
+            for phrase, after in following
+            if phrase.kind in _PROSE_KINDS and not (phrase.kind == "at" and after and after.kind in COUNTED)
+            for word in _WORD.findall(phrase.text)
         ]
 
     def _long_sentence(self, text: str, phrases: Sequence[Phrase], words: Sequence[str], told: int) -> bool:

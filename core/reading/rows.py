@@ -18,9 +18,17 @@ RowRole = Literal["work", "note", "title", "schedule", "heading", "table", "too-
 BULLET = re.compile(
     r"^\s*(?:[-*•·▪◦‣●○–—>✓✔☐]+(?=\s|\w)|\d{1,2}[.)](?=\s|[A-Za-z])|\(\d{1,2}\)(?=\s)|\[[ x]?\])\s*"
 )
-NUMBER_BULLET = re.compile(r"^\s*(?:[-*•]\s*)?\(?(\d{1,2})(?:[.)]|:(?=\s))(?=\s|[A-Za-z])\s*")
+NUMBER_BULLET = re.compile(
+    r"^\s*(?:[-*•]\s*)?[(\[#]?(?:(?:exercise|movement|no|nr)\b\.?\s*)?(\d{1,2})"
+    r"(?:[.)\]]{1,2}|[º°](?=\s)|(?:st|nd|rd|th)[:.)]|:(?=\s)|(?<=#\d)(?=\s)|(?<=\s\d)/(?=\s)|(?<=^\d)/(?=\s))(?=\s|[A-Za-z])\s*",
+    re.IGNORECASE,
+)
 NUMBER_DASH = re.compile(r"^\s*(\d{1,2})\s+[-–]\s+(?=\S)")
-CAPITAL_BULLET = re.compile(r"^\s*\(?([A-H])[).]\s+(?=\S)")
+LIST_LABEL = re.compile(
+    r"^\s*[*_#>(]*(?:(?P<letter>[A-H])[).:]|(?P<of>[A-H])(?P<number>\d)(?:[).:]|(?=\s))"
+    r"|(?P<piece>\d)(?P<small>[a-d])[).:]|(?P<roman>[ivx]{1,4})[).])\s+(?=\S)",
+    re.IGNORECASE,
+)
 WINDOW_ALONE = re.compile(r"^\s*\(?(?:from\s+)?(\d{1,2}:\d{2})\s*(?:[-–]|to)\s*\d{1,2}:\d{2}\)?\s*:?\s*$")
 LETTER_BULLET = re.compile(r"^\s*\(?([a-h])[).]\s+(?=\S)")
 SET_NUMBER = re.compile(

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Iterable
 
 from core.reading.board_words import board_words
@@ -11,8 +12,11 @@ from core.reading.draft import Chunk, Chunks
 from core.reading.line import SILENT, Line
 from core.reading.names import Names
 from core.reading.scan import FILLERS
+from core.reading.tokens import Phrase
+from core.reading.units import LOAD_UNITS
 
 MOST_SETS = 30
+FURTHEST_COLON = 5  # '3 sets, slow and controlled:'
 _PIECES = ("rounds", "amrap", "every", "interval")
 STARTS_NEXT = (
     "count",
@@ -52,8 +56,9 @@ class Splitter:
                 carried = indices
             else:
                 found.append((division, chunk))
-        if sets:
+        if sets := sets or _sets_before_colon(read):
             _spread_sets([chunk for _, chunk in found], sets)
+        _set_beside([chunk for _, chunk in found])
         return found
 
     def _leads_a_name(self, read: Line, chunk: Chunk, last: int) -> bool:
@@ -164,7 +169,7 @@ class Splitter:
             kind == "comma"
             and _a_set(read, here)
             and rest
-            and read.phrases[rest[0]].kind in ("sets", "count")
+            and _begins_a_set(read.phrases[rest[0]])
             and not self._named(read, here)
         ):
             return True  # "1x5 @ 65 %, 1x5 @ 75 %"
@@ -266,6 +271,30 @@ def _give_back(read: Line, indices: list[int]) -> None:
     read.marks = [mark for mark in read.marks if mark.column not in columns]
 
 
+def _sets_before_colon(read: Line) -> int | None:
+    """'3 sets: 10 rows + 30 s L-sit', '5x: 20 m sprint, walk back': the sets of all that follows."""
+    colon = next((index for index, phrase in enumerate(read.phrases) if phrase.kind == "colon"), 0)
+    if not 2 <= colon <= FURTHEST_COLON or read.phrases[0].kind != "count" or read.phrases[0].pair:
+        return None
+    if read.phrases[1].kind not in ("set-word", "x"):
+        return None
+    between = read.phrases[2:colon]
+    says_how = all(
+        one.kind in ("comma", "open", "close") or (one.kind == "words" and _only_fillers(one.text))
+        for one in between
+    )
+    return int(read.phrases[0].values[0]) if says_how else None
+
+
+def _set_beside(chunks: list[Chunk]) -> None:
+    """'3 x 10 rows + 30 s plank': what a plus adds to a movement in sets is done in each of them."""
+    for before, chunk in itertools.pairwise(chunks):
+        first, second = before.draft, chunk.draft
+        counted = second.has_amount and not second.sets_written
+        if chunk.joined_by == "plus" and first.sets_written and first.sets and counted and chunk.named:
+            _spread_sets([chunk], first.sets)
+
+
 def _spread_sets(chunks: list[Chunk], sets: int) -> None:
     """Every movement of a bracket is done in each of its sets."""
     for draft in (chunk.draft for chunk in chunks if chunk.named and not chunk.draft.sets_written):
@@ -294,6 +323,10 @@ def spread_amount(read: Line, chunks: list[Chunk]) -> None:
             draft.take_amounts(last)
 
 
+def _begins_a_set(phrase: Phrase) -> bool:
+    return phrase.kind in ("sets", "count") or phrase.unit in LOAD_UNITS
+
+
 def _a_set(read: Line, here: list[int]) -> bool:
     kinds = {read.phrases[index].kind for index in here}
     weighed = [read.phrases[index].kind for index in here if read.phrases[index].kind in ("count", "at")]
@@ -304,7 +337,7 @@ def _a_set(read: Line, here: list[int]) -> bool:
         and read.phrases[here[-1] - 1].kind == "at"
     ):
         return True  # "5 @ 65, 5 @ 70"
-    return bool(kinds & {"sets", "count"}) and bool(kinds & {"measure", "rpe"})
+    return bool(kinds & {"sets", "count", "sum"}) and bool(kinds & {"measure", "rpe"})
 
 
 def _only_fillers(text: str) -> bool:

@@ -4,6 +4,7 @@ type."""
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import NamedTuple
@@ -107,6 +108,10 @@ class Joined(NamedTuple):
     tokens: int
 
 
+PAIR_OF_SEXES = 4  # a number and a word for each
+_ONE_NUMBER = ("count", "measure")
+_BETWEEN_SEXES = ("colon", "comma", "slash", "bar", "and", "dash")
+_WOMEN = ("f", "w", "l", "girl", "♀")
 _PLUS_OF_LOAD = re.compile(r"(?<=\d/)\+(?=\d)")  # "+10/+5 kg"
 _PLUS_OF_LAST_SET = re.compile(r"(?<=\d)\+(?=\s*(?:reps?\b|@|$|\.\.))")  # "5+ @ 85 %": five or more
 
@@ -266,7 +271,9 @@ def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
     '2 back-off sets of 5' sets."""
     kept: list[Phrase] = []
     for phrase in phrases:
-        if _adds_a_standard(kept, phrase):
+        if (told := _of_both_sexes(kept, phrase)) is not None:
+            kept[told:] = [_standards([*kept[told:], phrase], line)]
+        elif _adds_a_standard(kept, phrase):
             first = kept[-2]
             text = line[first.column : phrase.end]
             kept[-2:] = [
@@ -281,6 +288,34 @@ def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
                 kept[-1] = replace(kept[-1], end=kind.end)
             kept.append(phrase)
     return kept
+
+
+def _of_both_sexes(kept: list[Phrase], phrase: Phrase) -> int | None:
+    """Where 'M 42.5 kg, F 30 kg' or '60 kg men, 40 kg women' begins, when ``phrase`` is its last word."""
+    told = [at for at, one in enumerate(kept) if one.kind not in _BETWEEN_SEXES][-3:]
+    said = [*(kept[at] for at in told), phrase]
+    if len(said) < PAIR_OF_SEXES or (said[0].kind == "sex") == (said[1].kind == "sex"):
+        return None
+    numbers = [one for one in said if one.kind in _ONE_NUMBER and not one.pair and not one.form]
+    sexes = [one for one in said if one.kind == "sex"]
+    units = {one.unit for one in numbers} - {""}
+    return told[0] if len(numbers) == len(sexes) == 2 and len(units) < 2 else None
+
+
+def _standards(said: Sequence[Phrase], line: str) -> Phrase:
+    """The men's number and the women's as one phrase with two standards."""
+    first, second = (one for one in said if one.kind in _ONE_NUMBER)
+    sex = next(one.text.lower() for one in said if one.kind == "sex")
+    values = first.values + second.values
+    column, end = said[0].column, said[-1].end
+    return replace(
+        second if second.unit else first,
+        column=column,
+        end=end,
+        text=line[column:end],
+        values=values[::-1] if sex.startswith(_WOMEN) else values,
+        pair=True,
+    )
 
 
 def _adds_a_standard(kept: list[Phrase], phrase: Phrase) -> bool:

@@ -5,6 +5,8 @@ KG_PER = {"kg": 1.0, "lb": 0.45359237, "pood": 16.38}
 METRE_PER = {"m": 1.0, "km": 1000.0, "cm": 0.01, "ft": 0.3048, "in": 0.0254, "yd": 0.9144, "mile": 1609.344}
 SECOND_PER = {"s": 1, "min": 60, "hour": 3600}
 
+LOAD_UNITS = (*KG_PER, "percent")
+
 # "'" and '"' are feet and inches beside a box or a walk and minutes and seconds beside a clock: kept apart
 # until the
 # neighbours are known. "k" is kilometres of a run and kilograms of a bell, likewise.

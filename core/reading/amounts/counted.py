@@ -112,7 +112,7 @@ class Counted(Measured):
     def _sets_follow(self, index: int) -> bool:
         after, beyond = self.kind(index + 1), self.kind(index + 2)
         if after == "x":
-            return beyond in ("max", "amrap") or (self.draft.reps is not None and beyond != "count")
+            return beyond in ("max", "amrap", "colon") or (self.draft.reps is not None and beyond != "count")
         tries = after == "words" and self.line.phrases[index + 1].text.lower().startswith(
             ("attempt", "tries")
         )
@@ -238,7 +238,10 @@ class Counted(Measured):
         if not 1 <= phrase.times <= 100 or not 1 <= reps <= MAX_COUNT:
             return self.refuse(index, phrase, "sets of 1 to 100 and reps of 1 to 5000 can be read")
         draft.sets, draft.sets_written = phrase.times, True
-        if phrase.form == "sum":
+        if phrase.form == "" and not phrase.pair and self._is_bare_distance(phrase):
+            draft.distance_m = phrase.values[0]  # "run 6 x 400"
+            draft.assumed.append(f"{phrase.text} as metres")
+        elif phrase.form == "sum":
             self._clusters(tuple(int(value) for value in phrase.values), phrase.times)
         elif phrase.form == "list" and len(phrase.values) == 2 and phrase.values[0] < phrase.values[1]:
             draft.reps_to = int(phrase.values[1])
@@ -263,18 +266,23 @@ class Counted(Measured):
     def _sum(self, index: int, phrase: Phrase) -> None:
         if self.draft.has_amount:
             return None
-        if self.row is not None and self.row.id.endswith("clean-and-jerk") and len(phrase.values) == 2:
+        if self._is_clean_and_jerk(phrase.values):
             self.draft.reps = int(phrase.values[0])  # "1+1": a clean and its jerk
             return self.take(index, f"{self.draft.reps} of both")
         self._clusters(tuple(int(value) for value in phrase.values), 1)
         self.draft.reps = self.draft.reps or sum(self.draft.sum)
         return self.take(index, " + ".join(f"{value:g}" for value in phrase.values))
 
+    def _is_clean_and_jerk(self, parts: tuple[float, ...]) -> bool:
+        return self.row is not None and self.row.id.endswith("clean-and-jerk") and len(parts) == 2
+
     def _clusters(self, parts: tuple[int, ...], times: int) -> None:
         """'4 x (6+6)': six a side of a one-sided movement, clusters of twelve of another."""
         draft = self.draft
         draft.sum = parts
-        if len(parts) == 2 and parts[0] == parts[1] and self.row is not None and self.row.sides == 2:
+        if times > 1 and self._is_clean_and_jerk(parts):
+            draft.scheme = (parts[0],) * times
+        elif len(parts) == 2 and parts[0] == parts[1] and self.row is not None and self.row.sides == 2:
             draft.sides = 2
             draft.scheme = (parts[0],) * times if times > 1 else ()
             draft.reps = parts[0] if times == 1 else None

@@ -19,6 +19,8 @@ class Effort(Counted):
         if any(not 0 < value <= MAX_PERCENT for value in phrase.values):
             return self.refuse(index, phrase, f"more than {MAX_PERCENT} % of a maximum, or none")
         self.draft.percents = phrase.values
+        if phrase.times > 1 and not self.draft.has_amount:
+            self.draft.reps = phrase.times  # "5 x 65%"
         return self.take(index, f"{'/'.join(f'{value:g}' for value in phrase.values)} % of the best", "load")
 
     def _rpe(self, index: int, phrase: Phrase) -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from core.reading.notations.notation import Example, Notation
 from core.reading.scan import Scan
+from core.reading.units import LOAD_UNITS
 from core.reading.workout import Format
 
 _BESIDE = (
@@ -47,6 +48,8 @@ def _with_sign(scan: Scan) -> tuple[int, int] | None:
     at = scan.at("x")
     if at is None:
         return None
+    if at and scan.phrases[at - 1].unit in LOAD_UNITS:
+        return None  # "65% x 5": repetitions at a load
     for count in (at - 1, at + 1):
         if scan.kind(count) == "count" and not scan.phrases[count].pair and _nothing_but(scan, {at, count}):
             return count, at
@@ -71,5 +74,5 @@ NOTATION = Notation(
         Example("3x", Format("rounds", rounds=3)),
         Example("4 giant sets, rest 2:00", Format("rounds", rounds=4, rest_s=120)),
     ),
-    counter_examples=("5 sets of 3", "3 x 8 push-ups"),
+    counter_examples=("5 sets of 3", "3 x 8 push-ups", "65% x 5", "80 kg x 3"),
 )
