@@ -77,7 +77,9 @@ class Attacher:
         alone to all that lack one."""
         part = self.parts.last
         counts = chunk.draft.has_amount or not (chunk.draft.loads or chunk.draft.percents)
-        if counts and strange_words(read, chunk):
+        lacking = part is not None and part.work and not part.work[-1].has_amount
+        sets_of_it = lacking and chunk.draft.sets_written and part.work[-1].line == row.number
+        if counts and strange_words(read, chunk) and not sets_of_it:
             return  # they stay free and are handed back
         if part is None or not part.work:
             if part is not None and chunk.draft.estimated:

@@ -26,6 +26,7 @@ class BoardWords:
     plain: frozenset[str]
     held: frozenset[str]
     openers: frozenset[str]
+    idioms: frozenset[str]
     instead: tuple[frozenset[str], ...]
 
 
@@ -44,5 +45,6 @@ def board_words() -> BoardWords:
         frozenset(table["plain"]),
         frozenset(table["held"]),
         frozenset(table["openers"]),
+        frozenset(table["idioms"]),
         tuple(frozenset(group) for group in table["instead"]),
     )

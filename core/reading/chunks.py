@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 from dataclasses import replace
 
 from core.catalog import Catalog
@@ -41,6 +42,7 @@ class ChunkReader:
             name_at = None
         if row is not None and name_at is not None:
             row = self._named_in_bracket(line, draft, name_at, row)
+            row = self._named_further_on(line, draft, [one for one in indices if one > name_at], row)
         if row is not None:
             _take_remarks(line, draft, indices)
             draft.notes.extend(line.remarks)
@@ -119,6 +121,22 @@ class ChunkReader:
             [name_at + 1, name_at + 2, name_at + 3], "movement", self.catalog.movements[match.movement].name
         )
         return self.catalog.movements[match.movement]
+
+    def _named_further_on(
+        self, line: Line, draft: Draft, indices: Sequence[int], row: Movement
+    ) -> Movement:
+        """'walking lunges with 20/15 kg plate overhead': words behind the amounts make it another movement."""
+        for index in indices:
+            phrase = line.phrases[index]
+            if phrase.kind != "words" or index in line.taken or index in line.bracketed:
+                continue
+            match = self.names.find(f"{phrase.text} {draft.text}")
+            if match is None or match.confidence < 1 or match.left_over or match.movement == row.id:
+                continue
+            if len(plain(draft.text).split()) < match.words:
+                draft.movement, row = match.movement, self.catalog.movements[match.movement]
+                line.take([index], "movement", row.name)
+        return row
 
     def _short_run(self, line: Line, index: int) -> Match | None:
         """'400 m R': one letter beside a distance."""

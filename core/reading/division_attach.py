@@ -31,6 +31,7 @@ class DivisionAttacher:
         target: the movement it is said to stand in for.
         """
         draft = chunk.draft
+        self._with_other_kit(chunk, target)
         for part in self.asking_parts() if target else self._nearest(chunk, division):
             groups = self._targets(part, target) if target else self._places(part, chunk, division)
             if (
@@ -58,6 +59,12 @@ class DivisionAttacher:
         part.work.append(draft)
         return True
 
+    def _with_other_kit(self, chunk: Chunk, target: str) -> None:
+        """'push press: dumbbells 2 x 12.5': the same with another weight."""
+        other = f"{chunk.draft.kit}-{target}"
+        if target and not chunk.named and chunk.draft.kit and other in self.catalog.movements:
+            chunk.draft.movement, chunk.draft.text, chunk.named = other, chunk.draft.kit, True
+
     def _targets(self, part: PartDraft, target: str) -> list[list[int]]:
         places = [at for at in divisions.shared_lines(part.work) if part.work[at].movement == target]
         return [places] if places else []
@@ -67,7 +74,7 @@ class DivisionAttacher:
         last."""
         parts = self.asking_parts()
         if not chunk.named:
-            return parts
+            return sorted(parts, key=lambda part: not loaded_lines(part))
         return sorted(
             parts, key=lambda part: -divisions.best_likeness(part.work, chunk.draft, division, self.catalog)
         )[:1]

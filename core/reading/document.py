@@ -257,7 +257,8 @@ class DocumentPass:
         """Whether a list stands below each row, before the block ends."""
         for at, (row, following) in enumerate(itertools.pairwise(rows)):
             leads = following.text.lstrip()[:1] in "-•*"
-            row.followed_deeper = following.indent > row.indent or following.bullet is not None or leads
+            numbered = following.bullet is not None and row.bullet is None
+            row.followed_deeper = following.indent > row.indent or numbered or leads
             row.followed = _lists(following)
             arranges_more = following.role == "work" and following.format and not following.named
             if arranges_more and not following.after_blank and not following.heading:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from core.reading.beside import read_beside
 from core.reading.line import Line
 from core.reading.notations import notations
+from core.reading.notations.minutes_alone import goes_on
 from core.reading.scan import Scan
 from core.reading.workout import Format
 
@@ -36,7 +37,8 @@ TELLING = telling_kinds()
 
 def read_format(line: Line) -> FormatFound | None:
     """The format a line sets, or None. Takes the phrases it was read from."""
-    if not line.followed and not any(phrase.kind in TELLING for phrase in line.phrases):
+    told = line.followed or any(phrase.kind in TELLING for phrase in line.phrases)
+    if not told and not goes_on(line.phrases):
         return None
     scan = Scan(line)
     found = _read(scan)

@@ -25,7 +25,7 @@ LONGEST_TERM = 6  # words
 # letters
 ENGLISH_TOO = frozenset(
     """
-    abs accessories amrap assault bar bench box burpee burpees cap core course curl equilibre event extension
+    abs accessories amrap bar bench box burpee burpees cap core course curl equilibre event extension
     footing force goblet halter info infos kettlebell kettlebells limite main master masters material marche
     max maximal maximum military minute minutes mobility nage note notes note off pass passive pause pauses
     plank planche plus press quarter rest round rounds segment serie series shuttle skill snatch split sprint

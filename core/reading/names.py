@@ -6,6 +6,7 @@ written out ("DB snatches" and "dumbbell snatch" are the same). So the catalog l
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
@@ -23,6 +24,7 @@ SUGGEST_FROM = 72  # likeness (0..100) from which a name is suggested
 MOST_CANDIDATES = 5
 LONGEST_GUESSED = 60  # letters; longer runs of unknown words are prose and get no guesses
 REMEMBERED = 4096
+_WITHOUT = re.compile(r"\bwithout\s+(?:the\s+|an?\s+)?[^\W\d_]+(?!\w)", re.IGNORECASE)
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,13 +56,14 @@ class NameTable:
         for word, movement in taught:
             self.names[plain_words(word)] = movement
         self.names.pop((), None)
+        self.idioms = {plain_words(idiom) for idiom in board_words().idioms} - self.names.keys()
         self.longest = max(len(name) for name in self.names)
         self.joined = {" ".join(name): movement for name, movement in self.names.items()}
         self._with_word: dict[str, list[str]] = {}
         for name in self.names:
             for word in set(name):
                 self._with_word.setdefault(word, []).append(" ".join(name))
-        self.firsts = {name[0] for name in self.names}
+        self.firsts = {name[0] for name in self.names} | {idiom[0] for idiom in self.idioms}
         self.words = frozenset(word for name in self.names for word in name)
         self.passable = {row.id: passable_beside(row) for row in catalog.movements.values()}
         self.vocabulary = sorted(self.words | {word for word in board_words().passable if len(word) > 3})
@@ -145,7 +148,7 @@ class Names:
         return found[text]
 
     def _look_up(self, text: str) -> Match | None:
-        words = words_with_places(text)
+        words = words_with_places(_WITHOUT.sub(lambda found: " " * len(found.group()), text))
         exact = self._find(words, exact=True)
         if exact and not exact.left_over:
             return exact
@@ -194,15 +197,16 @@ class Names:
 
     def _longest(self, forms: list[tuple[str, float]], indices: list[int]) -> tuple[list[int], str]:
         """The longest run of these words that is a name (the first of equals), and the movement; empty
-        when none is."""
+        when none is, or a turn of speech."""
         table = self._table
         for length in range(min(table.longest, len(indices)), 0, -1):
             for start in range(len(indices) - length + 1):
                 window = indices[start : start + length]
-                if forms[window[0]][0] in table.firsts:
-                    movement = table.names.get(tuple(forms[index][0] for index in window))
-                    if movement:
-                        return window, movement
+                said = tuple(forms[index][0] for index in window)
+                if said[0] in table.firsts and (movement := table.names.get(said)):
+                    return window, movement
+                if said in table.idioms:
+                    return [], ""
         return [], ""
 
     def _match(

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator
 from dataclasses import replace
 from typing import Any
@@ -16,6 +17,7 @@ from core.reading.part_draft import PartDraft
 from core.reading.rows import Row
 from core.reading.workout import Format, Part, PartKind
 
+RACKS = re.compile(r"\bgroups?\s+of\b", re.IGNORECASE)  # who shares a rack shares no sets
 KEPT_KINDS = ("event", "warm-up", "cool-down")  # a part nobody named is of its heading's kind
 
 
@@ -74,6 +76,8 @@ class Parts:
     def apply(self, row: Row, found: FormatFound, division: str | None) -> None:
         """Give a format, or a change of one, to the part it is for."""
         part = self.current(row.number)
+        if found.format.team and row.named and row.has_sets and RACKS.search(row.content):
+            found = replace(found, format=replace(found.format, team=None, share=""))
         if found.format.team and not part.work and not row.named:
             self.team = self.team or found.format.team
         part.rested |= found.rest_only and not part.work

@@ -30,7 +30,9 @@ from core.reading.tokens import seconds_of
 LISTED = ("every-minute", "intervals")  # formats whose lists have a number a place
 
 SUPERSET_WITH = re.compile(
-    r"\s*(?:super\s?-?set(?:ted)?|super|ss|s/s)\s*(?:with\b|w\b[./]?)\s*", re.IGNORECASE
+    r"\s*(?:(?:super\s?-?set(?:ted)?|super|ss|s/s)\s*(?:with\b|w\b[./]?)"
+    r"|(?:in\s+)?(?:between|after|btw)\s+(?:(?:each|every|the|all)\s+)?sets?\b\s*[:,-])\s*",
+    re.IGNORECASE,
 )
 
 

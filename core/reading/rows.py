@@ -9,6 +9,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 from typing import Literal
 
+from core.reading.board_words import board_words
 from core.reading.headings import Heading
 from core.reading.languages import Translated
 from core.reading.tables import Standard
@@ -57,6 +58,7 @@ _LENGTH = re.compile(
 )
 WEEK_OF = re.compile(r"^\s*(?:week|wk)\s*\d{1,2}\s*[:\-–]\s*(?=\S)", re.IGNORECASE)
 REMARK = re.compile(r"\s//\s*")
+_WORD = re.compile(r"[^\W\d_]+")
 _FIRST = re.compile(r"^[^\w]*[^\W\d_]")
 _AFTER_END = re.compile(r"(?<=[.!?]\s)[^\W\d_]")
 _SENTENCE_END = re.compile(r"(?<=[a-z0-9%)\]\"\'”])[.!?]+\s+(?=[A-ZÀ-Ý\"“¿¡(])(?![A-Z]{2,4}\s?[:=])")
@@ -183,11 +185,17 @@ def sentences_of(text: str, start: int) -> Iterator[tuple[int, int]]:
     """Where each sentence of a row starts and ends."""
     begin = start
     for end in _SENTENCE_END.finditer(text, start):
-        if _NO_END.search(text[begin : end.start()]):
+        if _NO_END.search(text[begin : end.start()]) and not _begins_a_sentence(text[end.end() :]):
             continue
         yield begin, end.start() + 1
         begin = end.end()
     yield begin, len(text)
+
+
+def _begins_a_sentence(text: str) -> bool:
+    """'Cap: 14 min. Those without ..': a little word in capitals begins one, whatever stands before it."""
+    word = _WORD.match(text)
+    return word is not None and len(word.group()) > 1 and word.group().lower() in board_words().sentences
 
 
 def inline_stations(text: str, start: int) -> list[tuple[int, int, int, int]]:

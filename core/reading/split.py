@@ -11,6 +11,7 @@ from core.reading.divisions import division_id
 from core.reading.draft import Chunk, Chunks
 from core.reading.line import SILENT, Line
 from core.reading.names import Names
+from core.reading.prose import COUNTED
 from core.reading.scan import FILLERS
 from core.reading.tokens import Phrase
 from core.reading.units import LOAD_UNITS
@@ -173,6 +174,8 @@ class Splitter:
             and not self._named(read, here)
         ):
             return True  # "1x5 @ 65 %, 1x5 @ 75 %"
+        if kind == "comma" and self._words_by_the_way(read, here, rest):
+            return True  # "sled push, 8 x 20 m, load as high as possible"
         if kind in ("comma", "and", "plus") and read.of_division and not self._named(read, here):
             return True  # "65/45, ring rows"
         if not self._named(read, here) and not any(
@@ -199,6 +202,15 @@ class Splitter:
                 "max",
             ) and self._named(read, [one for one in rest if read.phrases[one].kind == "words"][:1])
         return True
+
+    def _words_by_the_way(self, read: Line, here: list[int], rest: list[int]) -> bool:
+        """Whether amounts alone end here, and words follow that name nothing."""
+        amounts = all(read.phrases[index].kind in STARTS_NEXT for index in here)
+        following = rest[0] if rest else None
+        if not amounts or following is None or read.phrases[following].kind != "words":
+            return False
+        upcoming = read.phrases[following + 1].kind if following + 1 < len(read.phrases) else ""
+        return upcoming not in COUNTED and self.names.find(read.phrases[following].text) is None
 
     def _begins_movement(self, read: Line, rest: list[int]) -> bool:
         """Whether amounts here lead to the words of another movement with nothing between that ends the

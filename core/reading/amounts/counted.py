@@ -127,6 +127,18 @@ class Counted(Measured):
     def _count_sets(self, index: int, phrase: Phrase) -> None:
         self._set_count(index, phrase, int(phrase.values[0]))
 
+    def _repeats_scheme(self, index: int, phrase: Phrase) -> bool:
+        """'7-7-7 x 3': the whole list of repetitions so many times."""
+        few = not phrase.pair and 1 < phrase.values[0] <= HIGHEST_EFFORT
+        behind = self.kind(index - 1) == "x" and self.kind(index - 2) == "scheme"
+        return few and behind and bool(self.draft.scheme)
+
+    def _repeat_scheme(self, index: int, phrase: Phrase) -> None:
+        draft = self.draft
+        draft.scheme *= int(phrase.values[0])
+        draft.sets = len(draft.scheme)
+        self.take(index, f"all of it {phrase.values[0]:g} times")
+
     def _is_half_a_side(self, index: int, phrase: Phrase) -> bool:
         """'12 lunges (6/6)': half of them a side."""
         halves = (
@@ -222,12 +234,12 @@ class Counted(Measured):
     def _sets(self, index: int, phrase: Phrase) -> None:
         draft = self.draft
         reps = int(phrase.values[0])
+        broken = phrase.pair and not all(one.is_integer() for one in phrase.values)
+        if broken and phrase.times == 2:
+            return self._weight_in_each_hand(index, phrase)
         beside = index in self.line.bracketed or (self.name_at is not None and index > self.name_at)
         if beside and phrase.times == 2 and self._in_both_hands(phrase):
-            draft.implements = 2  # "20 lunges (2x15)", "8 snatches 2 x 22.5/15": a weight in each hand
-            unit = unit_of(phrase.values, self.line.system, self._in_hand())
-            draft.assumed.append(f"{phrase.text} as two of {phrase.values[0]:g} {unit}")
-            return self._loads(index, phrase, phrase.values, unit)
+            return self._weight_in_each_hand(index, phrase)
         if phrase.form == "first-pair":  # "24/16 x 10": two standards, then reps
             draft.reps = reps
             first = tuple(float(one) for one in re.findall(r"\d+(?:\.\d+)?", phrase.text)[:2])
@@ -262,6 +274,13 @@ class Counted(Measured):
                 draft.other = phrase.values[1]
         self.take(index, f"{phrase.times} sets of {reps}")
         return None
+
+    def _weight_in_each_hand(self, index: int, phrase: Phrase) -> None:
+        """'20 lunges (2x15)', '8 snatches 2 x 22.5/15'."""
+        self.draft.implements = 2
+        unit = unit_of(phrase.values, self.line.system, self._in_hand())
+        self.draft.assumed.append(f"{phrase.text} as two of {phrase.values[0]:g} {unit}")
+        return self._loads(index, phrase, phrase.values, unit)
 
     def _sum(self, index: int, phrase: Phrase) -> None:
         if self.draft.has_amount:
@@ -341,6 +360,7 @@ COUNT_ROLES: tuple[Role, ...] = (
     (Counted._is_hand_weights, Counted._hand_weights),
     (Counted._is_effort, Counted._effort),
     (Counted._is_load_after_at, Counted._bare_load),
+    (Counted._repeats_scheme, Counted._repeat_scheme),
     (Counted._counts_sets, Counted._count_sets),
     (Counted._is_half_a_side, Counted._half_a_side),
     (Counted._is_load_beside, Counted._bare_load),
