@@ -234,7 +234,7 @@ def loadable(work: Iterable[Draft], catalog: Catalog) -> list[Draft]:
         one
         for one in work
         if one.division in (None, "rx")
-        and not (one.loads or one.percents or one.bodyweight)
+        and not (one.loads or one.percents or one.bodyweight or one.unloaded)
         and catalog.movements[one.movement].implement in weights
     ]
 

@@ -118,7 +118,8 @@ class DocumentPass:
                     row.marks.append((row.start, len(row.text.rstrip()), "beside the heading"))
                     row.start = len(row.text)
                 continue
-            if within_notes and row.after_blank and arranges(row.text):
+            listed = row.after_blank or (at + 1 < len(rows) and rows[at + 1].text.lstrip()[:1].isdecimal())
+            if within_notes and listed and arranges(row.text):
                 within_notes = False
             if within_notes:
                 row.role = "note"

@@ -215,10 +215,10 @@ def clock_rows(rows: list[Row]) -> None:
         if row.role == "work"
         and not row.heading
         and (match := OF_THE_CLOCK.match(row.content))
-        and not arranges(row.content)
     ]
+    plain = sum(not arranges(row.content) for row, _ in timed)
     times = [int(match.group(1)) * 60 + int(match.group(2)) for _, match in timed]
-    if len(timed) < LEAST_CLOCK_ROWS or times != sorted(set(times)) or times[0] < FIRST_HOUR * 60:
+    if plain < LEAST_CLOCK_ROWS or times != sorted(set(times)) or times[0] < FIRST_HOUR * 60:
         return
     for row, match in timed:
         row.marks.append((row.start, row.start + match.end(), "a time of the day"))

@@ -192,6 +192,8 @@ class Splitter:
             return read.phrases[upcoming].kind in STARTS_NEXT or (
                 read.phrases[upcoming].kind == "words" and self.names.starts(read.phrases[upcoming].text)
             )
+        if kind == "slash" and read.of_division and read.phrases[upcoming].kind in STARTS_NEXT:
+            return True  # "9 knee raises / 7 cal"
         if kind == "slash":
             return read.phrases[upcoming].kind in (
                 "words",
