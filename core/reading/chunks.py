@@ -176,7 +176,7 @@ class ChunkReader:
         if "synchro" in match.beside or "synchronised" in match.beside:
             draft.synchro = True
         draft.everyone |= "together" in match.beside
-        draft.unloaded |= bool({"unloaded", "banded"} & set(match.beside))
+        draft.unloaded |= "unloaded" in match.beside or "band" in plain(draft.text).split()
         if {"cal", "calorie", "cals"} & set(match.beside):
             draft.counts = "cal"
         if row.sides == 2 and {"alternating", "alternate"} & set(match.beside):

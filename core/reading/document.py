@@ -195,10 +195,9 @@ class DocumentPass:
         if (remark := REMARK.search(row.text, row.start)) and row.content.lstrip()[:2] != "//":
             end = remark.start()
         spans = list(sentences_of(row.text[:end], row.start))
-        ours = leads_with_division(row.text[row.start : end])
         pieces = [
-            (*span, not (ours and not place) and self._is_note(row, *span))
-            for place, span in enumerate(spans)
+            (*span, not leads_with_division(row.text[slice(*span)]) and self._is_note(row, *span))
+            for span in spans
         ]
         row.pieces = _joined(self._after_notes(row, pieces))
         if row.pieces and all(note for _, _, note in row.pieces) and not row.heading and end == len(row.text):
@@ -228,7 +227,7 @@ class DocumentPass:
         """'.. on Thursday. Thanks': after a sentence, words that count nothing are one more."""
         kept: list[tuple[int, int, bool]] = []
         for start, stop, note in pieces:
-            follows = bool(kept) and kept[-1][2]
+            follows = bool(kept) and kept[-1][2] and not leads_with_division(row.text[start:stop])
             kept.append(
                 (start, stop, note or (follows and not self.prose.begins_work(row.phrases(start, stop))))
             )

@@ -2,16 +2,18 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import replace
 
 from core.catalog import Catalog
 from core.reading.draft import Draft, lend
 from core.reading.part_draft import PartDraft
-from core.reading.volumes import finish, rounds_of
+from core.reading.volumes import Rounds, finish, rounds_of
 from core.reading.workout import Format, Part, PartKind, Work
 
 NUMBERED = ("every-minute", "intervals", "rounds")  # formats whose places may be numbered
 STRENGTH_IMPLEMENTS = ("barbell",)
+OWN_ROUNDS = re.compile(r"^(\d{1,3}) rounds$")  # beside a division's line
 PAIR = 2  # who take turns are two, unless said otherwise
 EACH = "each"  # everybody of a team does all of it
 
@@ -34,7 +36,7 @@ class Finishing:
             fmt = replace(
                 fmt, rounds=reading.rounds, estimated=True, rounds_range=(reading.fewest, reading.most)
             )
-        works = tuple(finish(draft, fmt, reading, self.catalog) for draft in part.work)
+        works = tuple(self._finish(draft, part, fmt, reading) for draft in part.work)
         blocks = {work.division for work in part.work if work.division and not work.replaces} - {"rx"}
         shared = any(one.division in (None, "rx") for one in part.work)
         if blocks and shared and not any(one.replaces for one in part.work):
@@ -48,6 +50,19 @@ class Finishing:
             part.line,
             part.heading and not part.rested,
         )
+
+    def _finish(self, draft: Draft, part: PartDraft, fmt: Format, reading: Rounds) -> Work:
+        """One line with its totals, by the rounds of its division."""
+        said = next((match for note in draft.notes if (match := OWN_ROUNDS.match(note))), None)
+        rounds = part.own_rounds.get(draft.division or "")
+        if rounds and said is None:
+            draft.notes.append(f"{rounds} rounds")
+        elif said is not None and draft.division:
+            rounds = int(said.group(1))
+        if rounds:
+            fmt = replace(fmt, rounds=rounds)
+            reading = rounds_of(fmt, part.work, self.catalog)
+        return finish(draft, fmt, reading, self.catalog)
 
     def _format(self, part: PartDraft) -> Format:
         """The format with everything that was said beside it."""

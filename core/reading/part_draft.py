@@ -28,6 +28,7 @@ class PartDraft:
     adjacent: bool = False
     closed: bool = False
     own_sets: bool = False
+    own_rounds: dict[str, int] = field(default_factory=dict)  # of divisions that do another number
     parent: PartDraft | None = None
     rest_stations: set[int] = field(default_factory=set)
     window_s: int | None = None

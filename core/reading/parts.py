@@ -37,6 +37,11 @@ class Parts:
     def last(self) -> PartDraft | None:
         return self.all[-1] if self.all else None
 
+    @property
+    def said(self) -> tuple[int, int]:
+        """How much work and how many formats the text has said so far."""
+        return len(self.all), len(self.all[-1].work) if self.all else 0
+
     def current(self, number: int) -> PartDraft:
         """The part being read; the first is opened where none is."""
         if not self.all:
@@ -84,7 +89,10 @@ class Parts:
         if found.only_changes:
             self._change(part, row, found)
         elif (division or part.block_division) and part.format is not None:
-            if kind_only(found.format) != kind_only(part.format):
+            own = division or part.block_division or ""
+            if found.format.kind == part.format.kind == "rounds" and found.format.rounds:
+                part.own_rounds[own] = found.format.rounds
+            elif kind_only(found.format) != kind_only(part.format):
                 part.notes.append(f"{division or part.block_division}: {row.content.strip()}")
         elif not (
             self._paces_sets(part, found.format, row)

@@ -19,11 +19,12 @@ from core.reading.around import (
 )
 from core.reading.chunks import take_asides, take_vest
 from core.reading.division_lines import DivisionLines
+from core.reading.divisions import leads_with_division
 from core.reading.draft import Chunk, Chunks
 from core.reading.formats import FormatFound, read_format
 from core.reading.line import Line
 from core.reading.rows import Row
-from core.reading.split import spread_amount
+from core.reading.split import spread_amount, spread_list
 from core.reading.state import Reading
 from core.reading.tokens import seconds_of
 
@@ -52,7 +53,7 @@ class Pieces:
 
     def read(self, row: Row, start: int, stop: int, first: bool, bullet: int | None = None) -> None:
         """A stretch of a row; first in its row or not; at a place of a list its row does not say."""
-        if first and self.divisions.read(row, start, stop):
+        if (first or leads_with_division(row.text[start:stop])) and self.divisions.read(row, start, stop):
             return
         if first and self._superset(row, start, stop):
             return
@@ -110,6 +111,7 @@ class Pieces:
         take_each_once(row, read, parts)
         chunks = self.reading.splitter.chunks(read)
         chunks = without_label(read, chunks)
+        spread_list(read, [chunk for _, chunk in chunks])
         spread_amount(read, [chunk for _, chunk in chunks])
         fill_window(read, [chunk for _, chunk in chunks])
         self._attach(row, read, chunks, self._place_in_list(bullet, station, found), role, division)

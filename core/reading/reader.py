@@ -66,11 +66,15 @@ class _Reader:
         rows = DocumentPass(names, Prose(names, little), translator(shown) if shown else None).read(
             lines_of(text)
         )
+        gap = False
         for row in rows:
-            self.reading.parts.after_blank = row.after_blank
+            gap |= row.after_blank
+            self.reading.parts.after_blank = gap
             if row.after_blank:
                 self.columns.set_heads([])
+            before = self.reading.parts.said
             self._row(row)
+            gap = gap and self.reading.parts.said == before  # words after a gap do not close it
             self.reading.hand_back_cells(row)
         for row in rows:
             self._standards(row)

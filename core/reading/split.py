@@ -316,6 +316,22 @@ def _spread_sets(chunks: list[Chunk], sets: int) -> None:
         draft.sets, draft.sets_written, draft.reps = sets, True, None
 
 
+def spread_list(read: Line, chunks: list[Chunk]) -> None:
+    """'5 rounds of 5-10-15 (pull-ups, push-ups, squats)': a number for each bare name, in order."""
+    named = [chunk.draft for chunk in chunks if chunk.named]
+    at = next((index for index, one in enumerate(read.phrases) if one.kind == "scheme"), None)
+    counted = any(
+        a.kind == "count" and b.kind in ("rounds", "set-word") for a, b in itertools.pairwise(read.phrases)
+    )
+    if at is None or not counted or len(named) < 2 or len(named) != len(read.phrases[at].values):
+        return
+    bare = not any(draft.has_amount for draft in named)
+    if bare and read.phrases[at].column < named[0].column:
+        for draft, value in zip(named, read.phrases[at].values, strict=True):
+            draft.reps = int(value)
+        read.take([at], "amount", "a number for each")
+
+
 _SPREAD = frozenset(("clock", "measure", "count", "sets"))
 
 
