@@ -320,15 +320,21 @@ def spread_list(read: Line, chunks: list[Chunk]) -> None:
     """'5 rounds of 5-10-15 (pull-ups, push-ups, squats)': a number for each bare name, in order."""
     named = [chunk.draft for chunk in chunks if chunk.named]
     at = next((index for index, one in enumerate(read.phrases) if one.kind == "scheme"), None)
-    counted = any(
-        a.kind == "count" and b.kind in ("rounds", "set-word") for a, b in itertools.pairwise(read.phrases)
-    )
-    if at is None or not counted or len(named) < 2 or len(named) != len(read.phrases[at].values):
+    rounds = [
+        a.values[0]
+        for a, b in itertools.pairwise(read.phrases)
+        if a.kind == "count" and b.kind in ("rounds", "set-word")
+    ]
+    if at is None or not rounds or len(named) < 2 or len(named) != len(read.phrases[at].values):
         return
-    bare = not any(draft.has_amount for draft in named)
+    values = tuple(int(value) for value in read.phrases[at].values)
+    if rounds[0] == len(values) and list(values) == sorted(values, reverse=True):
+        return  # "3 rounds, 21-15-9": a number for each round
+    bare = not any(draft.has_amount and draft.scheme != values for draft in named)
     if bare and read.phrases[at].column < named[0].column:
-        for draft, value in zip(named, read.phrases[at].values, strict=True):
-            draft.reps = int(value)
+        for draft, value in zip(named, values, strict=True):
+            draft.reps, draft.scheme, draft.sets, draft.sets_written = value, (), None, False
+            draft.leads = False
         read.take([at], "amount", "a number for each")
 
 
@@ -357,6 +363,11 @@ def _begins_a_set(phrase: Phrase) -> bool:
     return phrase.kind in ("sets", "count") or phrase.unit in LOAD_UNITS
 
 
+def _is_set_at_load(phrase: Phrase) -> bool:
+    """'3 x 80 %', '80x3'."""
+    return phrase.times > 1 and (phrase.unit in LOAD_UNITS or (phrase.kind == "sets" and phrase.times > 15))
+
+
 def _a_set(read: Line, here: list[int]) -> bool:
     kinds = {read.phrases[index].kind for index in here}
     weighed = [read.phrases[index].kind for index in here if read.phrases[index].kind in ("count", "at")]
@@ -367,6 +378,8 @@ def _a_set(read: Line, here: list[int]) -> bool:
         and read.phrases[here[-1] - 1].kind == "at"
     ):
         return True  # "5 @ 65, 5 @ 70"
+    if any(_is_set_at_load(read.phrases[index]) for index in here):
+        return True
     return bool(kinds & {"sets", "count", "sum"}) and bool(kinds & {"measure", "rpe"})
 
 

@@ -12,7 +12,7 @@ from typing import NamedTuple
 from lark import Lark, Tree
 
 from core.reading.lexer import GRAMMAR, Leaf, LineLexer
-from core.reading.units import SECOND_PER, UNIT_OF
+from core.reading.units import LOAD_UNITS, SECOND_PER, UNIT_OF
 
 # look-alikes a keyboard or a phone puts in; one character each, so columns stay true
 LOOK_ALIKES = str.maketrans(
@@ -108,6 +108,9 @@ class Joined(NamedTuple):
     tokens: int
 
 
+REPS_IN_WORDS = {"singles": 1, "doubles": 2, "triples": 3}
+MOST_IN_WORDS = 15  # "50 doubles" are skips
+MOST_REPS_OF_A_SET = 20
 PAIR_OF_SEXES = 4  # a number and a word for each
 _ONE_NUMBER = ("count", "measure")
 _BETWEEN_SEXES = ("colon", "comma", "slash", "bar", "and", "dash")
@@ -161,7 +164,7 @@ def tokenize(line: str) -> tuple[Phrase, ...]:
         lower = "".join(letter.lower() if len(letter.lower()) == 1 else letter for letter in seen)
     if "+" in lower:
         lower = _PLUS_OF_LOAD.sub("0", _PLUS_OF_LAST_SET.sub(" ", lower))
-    return tuple(_joined(_grammar().phrases(lower, line), line))
+    return tuple(_joined(_reps_in_words(_grammar().phrases(lower, line), line), line))
 
 
 def numbers(text: str) -> tuple[float, ...]:
@@ -266,6 +269,28 @@ def _count(leaf: Leaf, text: str, start: int, end: int) -> Phrase:
     return Phrase(name.lower(), text, start, end, _whole(written))
 
 
+def _reps_in_words(phrases: list[Phrase], line: str) -> list[Phrase]:
+    """'5 triples at 80 %', '5 sets of doubles', 'triples x 5': one, two or three repetitions a set."""
+    said = [at for at, one in enumerate(phrases) if one.text.lower() in REPS_IN_WORDS and one.kind == "words"]
+    if len(said) != 1:
+        return phrases
+    at = said[0]
+    kinds = [one.kind for one in phrases]
+    weighed = any(one.unit in LOAD_UNITS or one.kind in ("at", "rpe", "every") for one in phrases)
+    if kinds[max(0, at - 3) : at] == ["count", "set-word", "of"]:
+        first, last, count = at - 3, at, at - 3
+    elif kinds[at + 1 : at + 3] == ["x", "count"]:
+        first, last, count = at, at + 2, at + 2
+    elif at and kinds[at - 1] == "count" and weighed and phrases[at - 1].values[0] <= MOST_IN_WORDS:
+        first, last, count = at - 1, at, at - 1
+    else:
+        return phrases
+    reps, column, end = REPS_IN_WORDS[phrases[at].text.lower()], phrases[first].column, phrases[last].end
+    times = int(phrases[count].values[0])
+    sets = Phrase("sets", line[column:end], column, end, (float(reps),), "", times)
+    return [*phrases[:first], sets, *phrases[last + 1 :]]
+
+
 def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
     """'24kg/16kg', '60 kg / 40 kg' and '135 lb/95' become one measure with two standards; '5 sets of 3' and
     '2 back-off sets of 5' sets."""
@@ -273,6 +298,12 @@ def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
     for phrase in phrases:
         if (told := _of_both_sexes(kept, phrase)) is not None:
             kept[told:] = [_standards([*kept[told:], phrase], line)]
+        elif _is_set_at_load(kept, phrase):
+            kept[-1:] = [replace(kept[-1], kind="x"), phrase]
+        elif (reps := _labelled_sets(kept, phrase)) is not None:
+            first = kept[reps]
+            kept[reps:] = [replace(_sets_of(kept[reps + 2], phrase, line), column=first.column)]
+            kept[-1] = replace(kept[-1], text=line[first.column : phrase.end])
         elif _adds_a_standard(kept, phrase):
             first = kept[-2]
             text = line[first.column : phrase.end]
@@ -316,6 +347,21 @@ def _standards(said: Sequence[Phrase], line: str) -> Phrase:
         values=values[::-1] if sex.startswith(_WOMEN) else values,
         pair=True,
     )
+
+
+def _is_set_at_load(kept: list[Phrase], phrase: Phrase) -> bool:
+    """'80%/3', '100 kg/5': so many at a load; '60 kg/40' are two standards."""
+    beside = len(kept) >= 2 and kept[-1].kind == "slash" and kept[-2].unit in LOAD_UNITS
+    few = beside and _plain_count(phrase) and phrase.values[0] <= MOST_REPS_OF_A_SET
+    return few and 3 * phrase.values[0] < kept[-2].values[0]
+
+
+def _labelled_sets(kept: list[Phrase], phrase: Phrase) -> int | None:
+    """Where 'Sets: 5, reps: 3' begins, counted from the end, when ``phrase`` is its last number."""
+    kinds = [one.kind for one in kept if one.kind != "comma"][-5:]
+    if kinds != ["set-word", "colon", "count", "reps", "colon"] or not _plain_count(phrase):
+        return None
+    return -6 if kept[-3].kind == "comma" else -5
 
 
 def _adds_a_standard(kept: list[Phrase], phrase: Phrase) -> bool:

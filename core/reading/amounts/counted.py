@@ -15,6 +15,9 @@ from core.reading.plain_words import plain
 from core.reading.tokens import Phrase, expand_ladder, whole_ladder
 
 CALORIES = {"cal", "calorie"}
+WEIGHTS = ("barbell", "dumbbell", "kettlebell")
+MOST_SETS = 15  # of a lift; a larger number before a times sign is its load; common practice
+MOST_REPS_AT_LOAD = 20
 BEFORE_CALORIES = {"x", "reps", "of", "colon"}
 HIGHEST_EFFORT = 10
 KIT = {
@@ -247,6 +250,11 @@ class Counted(Measured):
             draft.assumed.append(f"{'/'.join(f'{one:g}' for one in first)} as {unit}")
             self._loads(index, phrase, first, unit)
             return self.take(index, f"{reps} reps", "load")
+        if self._is_load_times_reps(phrase):
+            unit = unit_of((float(phrase.times),), self.line.system, self._in_hand())
+            draft.reps = reps
+            draft.assumed.append(f"{phrase.times} as {unit}")
+            return self._loads(index, phrase, (float(phrase.times),), unit)
         if not 1 <= phrase.times <= 100 or not 1 <= reps <= MAX_COUNT:
             return self.refuse(index, phrase, "sets of 1 to 100 and reps of 1 to 5000 can be read")
         draft.sets, draft.sets_written = phrase.times, True
@@ -274,6 +282,12 @@ class Counted(Measured):
                 draft.other = phrase.values[1]
         self.take(index, f"{phrase.times} sets of {reps}")
         return None
+
+    def _is_load_times_reps(self, phrase: Phrase) -> bool:
+        """'80x3', '100 x 5' of a bar: nobody does so many sets."""
+        lifted = self.row is None or self.row.implement in WEIGHTS
+        single = not phrase.form and not phrase.pair and phrase.values[0] <= MOST_REPS_AT_LOAD
+        return lifted and single and phrase.times > MOST_SETS
 
     def _weight_in_each_hand(self, index: int, phrase: Phrase) -> None:
         """'20 lunges (2x15)', '8 snatches 2 x 22.5/15'."""
