@@ -14,6 +14,7 @@ from core.reading.workout import Format, Part, PartKind, Work
 NUMBERED = ("every-minute", "intervals", "rounds")  # formats whose places may be numbered
 STRENGTH_IMPLEMENTS = ("barbell",)
 OWN_ROUNDS = re.compile(r"^(\d{1,3}) rounds$")  # beside a division's line
+MINUTE_S = 60
 PAIR = 2  # who take turns are two, unless said otherwise
 EACH = "each"  # everybody of a team does all of it
 
@@ -76,6 +77,7 @@ class Finishing:
         if part.each_once and fmt.rounds and part.work:
             fmt = replace(fmt, rounds=max(1, fmt.rounds // max(1, len(_shared_lines(part)))))
         _place_lines(part, fmt)
+        fmt = _in_minutes(part, fmt)
         fmt = replace(fmt, repeat=fmt.repeat * part.times)
         if fmt.kind not in NUMBERED:
             return fmt
@@ -114,6 +116,15 @@ class Finishing:
             and self.catalog.movements[work.movement].implement in STRENGTH_IMPLEMENTS
         ]
         return "strength" if heavy and len(heavy) == len(part.work) else "conditioning"
+
+
+def _in_minutes(part: PartDraft, fmt: Format) -> Format:
+    """'EMOM, 4 rounds' above three minutes' work: twelve minutes."""
+    if fmt.kind != "every-minute" or fmt.minutes is not None or not fmt.rounds:
+        return fmt
+    places = {work.station or 0 for work in part.work} | part.rest_stations
+    rounds = fmt.rounds * max(1, *places) if places else fmt.rounds
+    return replace(fmt, rounds=rounds, minutes=rounds * (fmt.interval_s or MINUTE_S) / MINUTE_S)
 
 
 def _place_lines(part: PartDraft, fmt: Format) -> None:

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from core.reading.beside import read_beside
 from core.reading.line import Line
 from core.reading.notations import notations
-from core.reading.notations.minutes_alone import goes_on
+from core.reading.notations.minutes_alone import leads_a_list
 from core.reading.scan import Scan
 from core.reading.workout import Format
 
@@ -38,7 +38,7 @@ TELLING = telling_kinds()
 def read_format(line: Line) -> FormatFound | None:
     """The format a line sets, or None. Takes the phrases it was read from."""
     told = line.followed or any(phrase.kind in TELLING for phrase in line.phrases)
-    if not told and not goes_on(line.phrases):
+    if not told and not leads_a_list(line.phrases):
         return None
     scan = Scan(line)
     found = _read(scan)
@@ -68,6 +68,8 @@ def _read(scan: Scan) -> FormatFound | None:
         return FormatFound(more, True)
     found = _kind(scan)
     changes = read_beside(scan, found)
+    if changes is not None and changes.kind == "as-many-as-possible" and changes.minutes is None and changes.cap_s:
+        changes = replace(changes, minutes=changes.cap_s / 60, cap_s=None)
     if found is not None:
         return FormatFound(changes or found)
     if changes is None:
@@ -91,6 +93,8 @@ def _kind(scan: Scan) -> Format | None:
 
 def _more_rounds(scan: Scan) -> Format | None:
     """'x 4 rounds' below a list: how often it is done."""
+    if scan.line.followed:
+        return None  # above a list it sets the rounds itself
     real = [index for index in scan.free if scan.phrases[index].kind not in _SIGNS]
     kinds = [scan.phrases[index].kind for index in real]
     if kinds not in _TIMES_BELOW or scan.phrases[real[1]].pair:

@@ -22,7 +22,7 @@ NUMBERED = re.compile(
     rf"({_NUMBER})(?!\w){_END}(?!\s*[:.]?\s*(?:reps?|rounds?|sets?)\b)",
     re.IGNORECASE,
 )
-LETTERED = re.compile(r"^[\s*_#>(]*([A-Z])(\d{0,2})\s*(?:[).:\]]|[-–—](?=\s)|$)[*_\s]*", re.IGNORECASE)
+LETTERED = re.compile(r"^[\s*_#>(]*([A-Z])(\d{0,2})\s*(?:[).:\]](?![A-Z]\.)|[-–—](?=\s)|$)[*_\s]*", re.IGNORECASE)
 _NUMBER_LETTER = re.compile(r"^[\s*_#>(]*(\d)([a-d])\s*(?:[).:\]]|[-–—](?=\s))[*_\s]*", re.IGNORECASE)
 _CAP = re.compile(r"^[\s*_#>(]*t\.\s?c\b", re.IGNORECASE)
 BARE_LETTER = re.compile(r"^\s*([A-H])(\d?)\s+(?=\S)")

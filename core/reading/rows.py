@@ -24,7 +24,7 @@ NUMBER_BULLET = re.compile(
     r"(?:[.)\]]{1,2}|[º°](?=\s)|(?:st|nd|rd|th)[:.)]|:(?=\s)|(?<=#\d)(?=\s)|(?<=\s\d)/(?=\s)|(?<=^\d)/(?=\s))(?=\s|[A-Za-z])\s*",
     re.IGNORECASE,
 )
-NUMBER_DASH = re.compile(r"^\s*(\d{1,2})\s+[-–]\s+(?=\S)")
+NUMBER_DASH = re.compile(r"^\s*(\d{1,2})(?:\s+[-–]|['’](?=\s+\d))\s+(?=\S)")
 LIST_LABEL = re.compile(
     r"^\s*[*_#>(]*(?:(?P<letter>[A-H])[).:]|(?P<of>[A-H])(?P<number>\d)(?:[).:]|(?=\s))"
     r"|(?P<piece>\d)(?P<small>[a-d])[).:]|(?P<roman>[ivx]{1,4})[).])\s+(?=\S)",
@@ -63,11 +63,12 @@ _FIRST = re.compile(r"^[^\w]*[^\W\d_]")
 _AFTER_END = re.compile(r"(?<=[.!?]\s)[^\W\d_]")
 _SENTENCE_END = re.compile(r"(?<=[a-z0-9%)\]\"\'”])[.!?]+\s+(?=[A-ZÀ-Ý\"“¿¡(])(?![A-Z]{2,4}\s?[:=])")
 _NO_END = re.compile(
-    r"(?:\b(?:alt|ea|min|mins|sec|vs|no|approx|max|incl|st|dr|w|i\.e|e\.g|a\.m|p\.m|reps|cal|t\.c|s\.a)|^\s*\d{1,2}|^\s*\w)$",
+    r"(?:(?:\b|(?<=\d))(?:alt|ea|min|mins|sec|vs|no|approx|max|incl|st|dr|w|i\.e|e\.g|a\.m|p\.m|reps|cal|t\.c|s\.a)|^\s*\d{1,2}|^\s*\w)$",
     re.IGNORECASE,
 )
 _INLINE_STATION = re.compile(
-    r"(?:(?<=\s)|(?<=[:,;])|^)\(?(?:([A-Ha-h])[).]|(?:min(?:ute)?\s*|m)(\d{1,2})\s*[:.)=-]|(\d{1,2})\)"
+    r"(?:(?<=\s)|(?<=[:,;])|^)\(?(?:([A-Ha-h])[).]|(?:min(?:ute)?\.?\s*|m|station\s*)(\d{1,2})(?:\s*[:.)=-]|(?=\s+\d))"
+    r"|(\d{1,2})(?:[).:]|\s-|(?:st|nd|rd|th)\s+min(?:ute)?\s*[:=-]?)"
     r"|(odds?|evens?)(?:\s+min(?:ute)?s?)?\s*[:=-]?)\s+(?=\S)",
     re.IGNORECASE,
 )
@@ -201,8 +202,12 @@ def _begins_a_sentence(text: str) -> bool:
 def inline_stations(text: str, start: int) -> list[tuple[int, int, int, int]]:
     """(where its sign starts, where its words start, where they end, its number) of 'A) .. B) .. C) ..' on
     one line; empty where the signs do not count up from the first."""
-    found = [(match.start(), match.end(), _place(match)) for match in _INLINE_STATION.finditer(text, start)]
-    if len(found) < LEAST_INLINE or [number for _, _, number in found] != list(range(1, len(found) + 1)):
+    every = ((match.start(), match.end(), _place(match)) for match in _INLINE_STATION.finditer(text, start))
+    found: list[tuple[int, int, int]] = []
+    for one in every:
+        if one[2] == len(found) + 1:
+            found.append(one)
+    if len(found) < LEAST_INLINE:
         return []
     stops = [begin for begin, _, _ in found[1:]] + [len(text)]
     return [(begin, words, stop, number) for (begin, words, number), stop in zip(found, stops, strict=True)]

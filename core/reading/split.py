@@ -17,7 +17,7 @@ from core.reading.tokens import Phrase
 from core.reading.units import LOAD_UNITS
 
 MOST_SETS = 30
-FURTHEST_COLON = 5  # '3 sets, slow and controlled:'
+FURTHEST_COLON = 9  # '3 sets, slow and controlled:'
 _PIECES = ("rounds", "amrap", "every", "interval")
 STARTS_NEXT = (
     "count",
@@ -290,14 +290,18 @@ def _sets_before_colon(read: Line) -> int | None:
     colon = next((index for index, phrase in enumerate(read.phrases) if phrase.kind == "colon"), 0)
     if not 2 <= colon <= FURTHEST_COLON or read.phrases[0].kind != "count" or read.phrases[0].pair:
         return None
-    if read.phrases[1].kind not in ("set-word", "x"):
+    if not any(one.kind in ("set-word", "x") for one in read.phrases[1:3]):
         return None
-    between = read.phrases[2:colon]
     says_how = all(
-        one.kind in ("comma", "open", "close") or (one.kind == "words" and _only_fillers(one.text))
-        for one in between
+        one.kind in _BEFORE_COLON or (one.kind == "words" and _only_fillers(one.text))
+        for one in read.phrases[1:colon]
     )
     return int(read.phrases[0].values[0]) if says_how else None
+
+
+_BEFORE_COLON = frozenset(
+    ("set-word", "x", "of", "comma", "open", "close", "rest", "clock", "measure", "after-set", "quality")
+)
 
 
 def _set_beside(chunks: list[Chunk]) -> None:

@@ -412,7 +412,8 @@ def seconds_of(phrase: Phrase) -> int | None:
     if phrase.kind == "clock":
         return int(phrase.values[0])
     if phrase.kind == "measure" and phrase.unit in SECOND_PER:
-        return round(phrase.values[0] * SECOND_PER[phrase.unit])
+        from_start = phrase.form == "list" and phrase.values[0] == 0  # "0-12 min"
+        return round(phrase.values[-1 if from_start else 0] * SECOND_PER[phrase.unit])
     if phrase.kind == "measure" and phrase.unit == "single-mark":
         return int(phrase.values[0] * 60)
     if phrase.kind == "measure" and phrase.unit == "double-mark":

@@ -9,6 +9,8 @@ from core.reading.tokens import seconds_of
 from core.reading.workout import Format
 
 _MAY_FOLLOW_A_TIMES = ("", "comma", "colon", "rounds", "set-word", "close", "rest", "open")
+_SAYS_NOTHING = ("comma", "colon", "dash", "cap", "of", "open", "close", "at")
+LONGEST_MIN = 60
 _TIMES_BEFORE = ("rounds", "set-word")
 
 
@@ -20,7 +22,7 @@ def read(scan: Scan) -> Format | None:
     scan.used.add(at)
     if (times := _minutes_times(scan, at)) is not None:
         return times
-    seconds = _just_before(scan, at) or scan.time_near(at, bare_minutes=True)
+    seconds = _just_before(scan, at) or scan.time_near(at, bare_minutes=True) or _leading_time(scan, at)
     repeat = _of_its_time(scan, seconds) or _times(scan, at) or 1
     scheme, step = ladder_on_line(scan)
     return Format(
@@ -38,9 +40,9 @@ def _means_max_effort(scan: Scan, at: int) -> bool:
     sets = scan.kind(at - 1) == "x" and scan.kind(at - 2) == "count"
     if sets and scan.kind(at + 1) not in ("count", "measure", "clock", "sets", "colon"):
         return True
-    if scan.kind(at + 1) == "at":
+    if scan.kind(at + 1) == "at" and seconds_before(scan, at) is None:
         return True  # "AMRAP @ 70 %": the last of a lift's sets
-    if scan.time_near(at, bare_minutes=True, dry=True) is not None:
+    if scan.time_near(at, bare_minutes=True, dry=True) is not None or _time_that_leads(scan, at) is not None:
         return False
     following = scan.phrases[at + 1].text.lower() if scan.kind(at + 1) == "words" else ""
     return scan.kind(at - 1) in ("x", "comma") or (bool(following) and following not in FILLERS)
@@ -56,13 +58,39 @@ def _minutes_times(scan: Scan, at: int) -> Format | None:
     return Format("as-many-as-possible", minutes=float(following.times), repeat=repeat)
 
 
-def _just_before(scan: Scan, at: int) -> int | None:
-    """'4 min AMRAP, 1 min rest': the time before is its own."""
+def seconds_before(scan: Scan, at: int) -> int | None:
+    """The time right before the word; '12 m' beside it is minutes."""
     if at - 1 not in scan.free or at - 1 in scan.used:
         return None
-    seconds = seconds_of(scan.phrases[at - 1])
+    phrase = scan.phrases[at - 1]
+    if phrase.unit == "m" and phrase.times == 1 and phrase.values[0] <= LONGEST_MIN:
+        return int(phrase.values[0] * 60)
+    return seconds_of(phrase)
+
+
+def _just_before(scan: Scan, at: int) -> int | None:
+    """'4 min AMRAP, 1 min rest': the time before is its own."""
+    seconds = seconds_before(scan, at)
     if seconds is not None:
         scan.used.add(at - 1)
+    return seconds
+
+
+def _time_that_leads(scan: Scan, at: int) -> int | None:
+    """'In 12 minutes, complete as many rounds as possible', '12 min cap: as many ..': the line's first time,
+    with nothing but words that carry nothing between."""
+    before = [place for place in scan.free if place < at and place not in scan.used]
+    times = [place for place in before if seconds_of(scan.phrases[place]) is not None]
+    others = [place for place in before if place not in times]
+    if len(times) != 1 or not all(scan.kind(one) in _SAYS_NOTHING or scan.is_filler(one) for one in others):
+        return None
+    return seconds_of(scan.phrases[times[0]])
+
+
+def _leading_time(scan: Scan, at: int) -> int | None:
+    seconds = _time_that_leads(scan, at)
+    if seconds is not None:
+        scan.used |= {place for place in scan.free if place < at}
     return seconds
 
 

@@ -30,10 +30,11 @@ def read(scan: Scan) -> Format | None:
     rounds, minutes = _after(scan, at)
     if rounds is None and minutes is None:
         rounds, minutes = _before(scan, at)
-    if rounds is None and minutes is not None:
+    if minutes is not None and (rounds is None or rounds * interval_s < minutes * 60):
         rounds = scan.bounded(minutes * 60 // interval_s)
-    if minutes is None and rounds is not None:
-        minutes = rounds * interval_s / 60
+    in_rounds = any(scan.phrases[place].kind == "rounds" for place in scan.used)
+    if minutes is None and rounds is not None and not in_rounds:
+        minutes = rounds * interval_s / 60  # rounds of a list of minutes are as long as the list
     scheme, step = ladder_on_line(scan)
     return Format(
         "every-minute", rounds=rounds, minutes=minutes, interval_s=interval_s, scheme=scheme, ladder_step=step
@@ -93,7 +94,7 @@ def _after(scan: Scan, at: int) -> tuple[int | None, float | None]:
         return None, None
     phrase = scan.phrases[place]
     seconds = seconds_of(phrase)
-    if seconds is not None and phrase.times == 1 and scan.kind(place - 1) != "colon":
+    if seconds is not None and phrase.times == 1 and (scan.kind(place - 1) != "colon" or not scan.kind(place + 1)):
         scan.used.add(place)
         return _sets_in_bracket(scan, place), seconds / 60
     if phrase.kind == "count" and not phrase.pair:
@@ -176,7 +177,7 @@ NOTATION = Notation(
         ),
         Example(
             "6 rounds, each for time, on a 3:00 clock",
-            Format("every-minute", rounds=6, minutes=18, interval_s=180),
+            Format("every-minute", rounds=6, interval_s=180),
         ),
     ),
     counter_examples=("every break: 30 skips",),

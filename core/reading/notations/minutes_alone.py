@@ -12,7 +12,6 @@ from core.reading.scan import Scan
 from core.reading.tokens import Phrase, seconds_of
 from core.reading.workout import Format
 
-ON_AND_ON = frozenset(("continuous", "continuously", "nonstop", "non-stop", "moving"))
 LEAST_S = 240  # a shorter time alone is no piece; common practice
 
 
@@ -37,32 +36,42 @@ def read(scan: Scan) -> Format | None:
     if len(times) != 1 or others or words - board_words().passable:
         return None
     seconds = seconds_of(scan.phrases[times[0]]) or 0
-    if seconds < LEAST_S or scan.phrases[times[0]].times > 1:
+    if seconds < LEAST_S:
         return None
     scan.used |= set(scan.free)
+    if scan.phrases[times[0]].times > 1:
+        return Format("rounds", rounds=scan.phrases[times[0]].times)  # "5 x 4:00"
     if "in" in words:
         return Format(cap_s=seconds)
     return Format("as-many-as-possible", minutes=seconds / 60)
 
 
-def goes_on(phrases: Sequence[Phrase]) -> bool:
-    """Whether a word says that the list goes on and on."""
-    return any(phrase.kind == "words" and phrase.text.lower() in ON_AND_ON for phrase in phrases)
+def leads_a_list(phrases: Sequence[Phrase]) -> bool:
+    """Whether a time leads a line with a colon: '12 min: 10 push-ups, 200 m run'."""
+    leads = bool(phrases) and seconds_of(phrases[0]) is not None
+    return leads and any(phrase.kind == "colon" for phrase in phrases[:4])
 
 
 def _again_and_again(scan: Scan) -> Format | None:
     """'10 min continuous: 20 m crawl, 20 m lunge': a list on the line itself."""
-    if len(scan.free) < 4 or scan.phrases[scan.free[0]].times > 1:
+    first, *others = scan.free or (0,)
+    seconds = seconds_of(scan.phrases[first]) if others else None
+    colon = next((place for place in others if scan.kind(place) == "colon"), None)
+    if seconds is None or seconds < LEAST_S or colon is None or scan.phrases[first].times > 1:
         return None
-    first, said, colon = scan.free[:3]
-    seconds = seconds_of(scan.phrases[first])
-    words = set(scan.phrases[said].text.lower().split())
-    counted = [place for place in scan.free[3:] if scan.kind(place) in COUNTED]
-    if seconds is None or seconds < LEAST_S or scan.kind(colon) != "colon" or len(counted) < 2:
+    counted = [place for place in others if place > colon and scan.kind(place) in COUNTED]
+    between = [place for place in others if place < colon]
+    says_how = all(
+        scan.kind(place) in ("comma", "dash", "rounds", "of")
+        or all(
+            word in board_words().passable or plain(word) in board_words().passable
+            for word in scan.phrases[place].text.lower().split()
+        )
+        for place in between
+    )
+    if len(counted) < 2 or not says_how:
         return None
-    if not words & ON_AND_ON:
-        return None
-    scan.used |= {first, said, colon}
+    scan.used |= {first, colon, *between}
     return Format("as-many-as-possible", minutes=seconds / 60)
 
 

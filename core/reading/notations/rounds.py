@@ -18,6 +18,8 @@ def read(scan: Scan) -> Format | None:
     if scan.at(*_KEYS) is None or _rounds_of_something_else(scan):
         return None
     said = {kind: at for kind in _KEYS if (at := scan.at(kind)) is not None}
+    if "rounds" in said:
+        said["rounds"] = _counted_rounds(scan, said["rounds"])
     for at in said.values():
         scan.used.add(at)
     rounds = _count_of(scan, said)
@@ -31,6 +33,13 @@ def read(scan: Scan) -> Format | None:
     if rounds and (rounds > 1 or not timed):
         return Format("rounds", rounds=rounds, for_time=timed)
     return Format("for-time", scheme=scheme, ladder_step=step, for_time=timed)
+
+
+def _counted_rounds(scan: Scan, first: int) -> int:
+    """'Circuit, 5 rounds': the word that a number stands beside."""
+    places = [place for place in scan.free if scan.kind(place) == "rounds"]
+    scan.used.update(places)
+    return next((place for place in places if scan.kind(place - 1) in ("count", "scheme")), first)
 
 
 def _rounds_of_something_else(scan: Scan) -> bool:
