@@ -14,7 +14,7 @@ from core.reading.names import Names
 from core.reading.prose import COUNTED
 from core.reading.scan import FILLERS
 from core.reading.tokens import Phrase
-from core.reading.units import LOAD_UNITS
+from core.reading.units import KG_PER, LOAD_UNITS
 
 MOST_SETS = 30
 FURTHEST_COLON = 9  # '3 sets, slow and controlled:'
@@ -42,11 +42,15 @@ class Splitter:
         sets = self._sets_of_bracket(read)
         division: str | None = None
         carried: list[int] = []
+        within = False  # whether the division's words stand in brackets
         for joined_by, own, indices in self._split(read):
             if own is not None or joined_by == "division":
                 division = own
             if not indices:
                 continue
+            if own is None and within and indices[0] not in read.bracketed:
+                division = None  # its bracket has ended
+            within = division is not None and indices[0] in read.bracketed
             chunk = self.reader.read(read, carried + indices)
             carried = []
             chunk.joined_by = joined_by
@@ -174,6 +178,8 @@ class Splitter:
             and not self._named(read, here)
         ):
             return True  # "1x5 @ 65 %, 1x5 @ 75 %"
+        if kind in ("comma", "bar", "slash", "dash") and _only_a_load(read, here):
+            return True  # "10 deadlifts, 100/70 kg, 12 burpees"
         if kind == "comma" and self._words_by_the_way(read, here, rest):
             return True  # "sled push, 8 x 20 m, load as high as possible"
         if kind in ("comma", "and", "plus") and read.of_division and not self._named(read, here):
@@ -361,6 +367,13 @@ def spread_amount(read: Line, chunks: list[Chunk]) -> None:
     elif last.has_amount and not any(draft.has_amount for draft in named if draft is not last):
         for draft in named[:-1]:
             draft.take_amounts(last)
+
+
+def _only_a_load(read: Line, here: list[int]) -> bool:
+    """Whether a stretch holds nothing but a load or a pair, after something else on its line."""
+    said = [read.phrases[index] for index in here if read.phrases[index].kind != "at"]
+    only = len(said) == 1 and (said[0].unit in KG_PER or (said[0].kind == "count" and said[0].pair))
+    return only and here[0] > 0
 
 
 def _begins_a_set(phrase: Phrase) -> bool:
