@@ -18,6 +18,7 @@ from core.reading.rows import Row
 from core.reading.workout import Format, Part, PartKind
 
 RACKS = re.compile(r"\bgroups?\s+of\b", re.IGNORECASE)  # who shares a rack shares no sets
+TOGETHER = re.compile(r"\b(?:with|w/)\s*(?:a\s+)?partner\s*$", re.IGNORECASE)  # one line's company
 KEPT_KINDS = ("event", "warm-up", "cool-down")  # a part nobody named is of its heading's kind
 
 
@@ -81,6 +82,9 @@ class Parts:
     def apply(self, row: Row, found: FormatFound, division: str | None) -> None:
         """Give a format, or a change of one, to the part it is for."""
         part = self.current(row.number)
+        if found.format.team and row.named and found.only_changes and TOGETHER.search(row.content):
+            part.notes.append("with a partner")
+            return
         if found.format.team and row.named and row.has_sets and RACKS.search(row.content):
             found = replace(found, format=replace(found.format, team=None, share=""))
         if found.format.team and not part.work and not row.named:

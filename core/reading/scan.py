@@ -95,7 +95,7 @@ class Scan:
     def is_filler(self, index: int) -> bool:
         phrase = self.phrases[index]
         if phrase.kind == "unit":
-            return True
+            return not phrase.text.lower().startswith("cal")  # "3 rounds of cal bike 15"
         return phrase.kind == "words" and all(
             word.strip(".'") in FILLERS for word in phrase.text.lower().replace("-", " ").split()
         )
@@ -127,6 +127,7 @@ class Scan:
                     and place not in self.line.taken
                     and place not in self.used
                     and (self.phrases[place].kind in silent or self.is_filler(place))
+                    and not self.phrases[place].text.lower().startswith("cal")
                 ):
                     fill.add(place)
                     place += step

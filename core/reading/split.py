@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import itertools
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 
 from core.reading.board_words import board_words
 from core.reading.chunks import ChunkReader
@@ -19,6 +19,7 @@ from core.reading.units import KG_PER, LOAD_UNITS
 MOST_SETS = 30
 FURTHEST_COLON = 9  # '3 sets, slow and controlled:'
 _PIECES = ("rounds", "amrap", "every", "interval")
+JOINS = ("comma", "bar", "slash", "dash", "plus", "and", "then")
 STARTS_NEXT = (
     "count",
     "measure",
@@ -120,7 +121,7 @@ class Splitter:
                 kind in ("comma", "plus", "then", "and", "bar", "slash")
                 and not self._inside_a_remark(read, index)
                 and here
-                and self._splits_at(read, kind, here, free[place + 1 :])
+                and self._splits_at(read, kind, here, free[place + 1 :], _is_bare(read, pieces))
             ):
                 read.taken.add(index)
                 pieces.append((kind, None, []))
@@ -168,8 +169,9 @@ class Splitter:
             for index in indices
         )
 
-    def _splits_at(self, read: Line, kind: str, here: list[int], rest: list[int]) -> bool:
-        """Whether a comma, plus, 'and' or slash stands between two movements."""
+    def _splits_at(self, read: Line, kind: str, here: list[int], rest: list[int], bare: bool) -> bool:
+        """Whether a comma, plus, 'and' or slash stands between two movements. bare: the one before has no
+        amount yet."""
         if (
             kind == "comma"
             and _a_set(read, here)
@@ -178,8 +180,8 @@ class Splitter:
             and not self._named(read, here)
         ):
             return True  # "1x5 @ 65 %, 1x5 @ 75 %"
-        if kind in ("comma", "bar", "slash", "dash") and _only_a_load(read, here):
-            return True  # "10 deadlifts, 100/70 kg, 12 burpees"
+        if kind in JOINS and (_only_a_load(read, here) or (bare and _only_an_amount(read, here))):
+            return True  # "10 deadlifts, 100/70 kg, 12 burpees"; "run, 400 m, 10 burpees"
         if kind == "comma" and self._words_by_the_way(read, here, rest):
             return True  # "sled push, 8 x 20 m, load as high as possible"
         if kind in ("comma", "and", "plus") and read.of_division and not self._named(read, here):
@@ -367,6 +369,17 @@ def spread_amount(read: Line, chunks: list[Chunk]) -> None:
     elif last.has_amount and not any(draft.has_amount for draft in named if draft is not last):
         for draft in named[:-1]:
             draft.take_amounts(last)
+
+
+def _is_bare(read: Line, pieces: Sequence[tuple[str, str | None, list[int]]]) -> bool:
+    """Whether the piece before the one being cut is a name without an amount."""
+    before = pieces[-2][2] if len(pieces) > 1 else []
+    return bool(before) and all(read.phrases[index].kind in ("words", "unit") for index in before)
+
+
+def _only_an_amount(read: Line, here: list[int]) -> bool:
+    said = [read.phrases[index] for index in here]
+    return len(said) == 1 and said[0].kind in ("measure", "clock", "sets", "count")
 
 
 def _only_a_load(read: Line, here: list[int]) -> bool:

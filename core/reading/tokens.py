@@ -68,7 +68,7 @@ KIND_OF = {"SETS": "set-word", "X_ALONE": "x"}
 # keywords whose digits are read
 NUMBERED = frozenset(("EVERY", "EXPECT", "TEAM", "RIR", "RM", "RPE", "STATION", "INTERVAL"))
 RULE_AFTER_X = {"LADDER": "count", "SPAN": "count", "ONE_SIDED": "words", "NAME_WITH": "words"}
-FRACTION_UNITS = ("mile", "km")
+FRACTION_UNITS = ("mile", "km", "k")
 MOST_LADDER = 60
 SHORTEST_SPAN = 4
 MAX_DIGITS = 9  # longer numbers mean nothing on a board

@@ -113,8 +113,9 @@ class Measured(Lifted):
         holds = (
             self.row is None or self.row.unit in ("second", "metre") or self.row.metres_per_rep is not None
         )
+        held = self.row is not None and self.row.unit == "second" and not draft.has_amount
         if (
-            index in self.line.bracketed
+            (index in self.line.bracketed and not held)
             or (draft.reps and not holds)
             or draft.seconds
             or (draft.scheme and not holds)

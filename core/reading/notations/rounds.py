@@ -141,6 +141,7 @@ def _time_of_each(scan: Scan, at: int | None) -> None:
         and scan.kind(at + 1) == "of"
         and at + 2 < len(scan.phrases)
         and seconds_of(scan.phrases[at + 2])
+        and scan.kind(at + 3) not in ("words", "of")
     ):
         scan.used |= {at + 1, at + 2}
 
