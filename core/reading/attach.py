@@ -77,9 +77,7 @@ class Attacher:
         alone to all that lack one."""
         part = self.parts.last
         counts = chunk.draft.has_amount or not (chunk.draft.loads or chunk.draft.percents)
-        lacking = part is not None and part.work and not part.work[-1].has_amount
-        sets_of_it = lacking and chunk.draft.sets_written and part.work[-1].line == row.number
-        if counts and strange_words(read, chunk) and not sets_of_it:
+        if counts and strange_words(read, chunk) and not _are_sets_of(part, chunk, row):
             return  # they stay free and are handed back
         if part is None or not part.work:
             if part is not None and chunk.draft.estimated:
@@ -168,8 +166,10 @@ class Attacher:
 
     def load_of_list(self, chunks: list[Chunk]) -> bool:
         """'Rx: 60/40 kg' below a list: the load of all that is lifted there."""
-        part, only = self.parts.last, chunks[0] if len(chunks) == 1 else None
-        return bool(part and only and not only.named) and self._load_of_list(part, only.draft)
+        part = self.parts.last
+        if part is None or len(chunks) != 1 or chunks[0].named:
+            return False
+        return self._load_of_list(part, chunks[0].draft)
 
     def loads_in_order(self, chunks: list[Chunk]) -> bool:
         """'9/6 kg, 60/40 kg' below a list: the loads of what is lifted there, in order."""
@@ -291,6 +291,13 @@ class Attacher:
         return (
             joined and barbells and not any(draft.reps and draft.reps > MOST_COMPLEX_REPS for draft in drafts)
         )
+
+
+def _are_sets_of(part: PartDraft | None, chunk: Chunk, row: Row) -> bool:
+    """Whether sets are those of a bare name before them on the same line, whatever words follow."""
+    last = part.work[-1] if part is not None and part.work else None
+    bare = last is not None and not last.has_amount and last.line == row.number
+    return bare and chunk.draft.sets_written
 
 
 def strange_words(read: Line, chunk: Chunk) -> bool:

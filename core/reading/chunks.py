@@ -122,10 +122,8 @@ class ChunkReader:
         )
         return self.catalog.movements[match.movement]
 
-    def _named_further_on(
-        self, line: Line, draft: Draft, indices: Sequence[int], row: Movement
-    ) -> Movement:
-        """'walking lunges with 20/15 kg plate overhead': words behind the amounts make it another movement."""
+    def _named_further_on(self, line: Line, draft: Draft, indices: Sequence[int], row: Movement) -> Movement:
+        """'walking lunges with 20/15 kg plate overhead': words behind the amounts change it."""
         for index in indices:
             phrase = line.phrases[index]
             if phrase.kind != "words" or index in line.taken or index in line.bracketed:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import itertools
 import re
+from collections.abc import Iterator
 
 from core.reading.around import role_of, station_of
 from core.reading.chunks import take_vest
@@ -20,7 +21,10 @@ from core.reading.line import SILENT, Line
 from core.reading.rows import Row
 from core.reading.state import Reading
 
-_LABEL = re.compile(r"[\s*•-]*([^:=>]{3,30}?)\s*(?::|=|->|>)\s+(?=\S)")
+_SAYS_WHAT = re.compile(r"[^\W\d]\s*(?:->|=>|→)|\sfor\s+(?!the\b)[a-z]", re.IGNORECASE)
+_CUT = re.compile(r"\s*[,;]\s+")
+_FOR = re.compile(r"\s+for\s+([^\d,;]{3,30})$", re.IGNORECASE)
+_LABEL = re.compile(r"[\s*•-]*([^:=>]{3,30}?)\s*(?::|=>?|->|>|→)\s+(?=\S)")
 
 
 class DivisionLines:
@@ -50,11 +54,18 @@ class DivisionLines:
         if not rest.strip(" :-–—().,"):
             self._begin_block(row, division)
             return
+        clauses = list(_clauses(rest))
+        if len(clauses) > 1:
+            for first, last in clauses:
+                self._of_division(row, division, start + first, start + last)
+            return
         if NOTHING_OF_ITS_OWN.match(rest):
             self.reading.mark(row, start, start + len(rest), "note", "no other than the others")
             return
         stop = self._without_instead(row, division, start, start + len(rest))
         target, start = self._target(row, start, stop)
+        if not target:
+            target, stop = self._stands_in_for(row, start, stop)
         read = self.reading.line(row, start, stop, of_division=True)
         self.reading.splitter.glue_names(read)
         take_vest(read)
@@ -85,6 +96,15 @@ class DivisionLines:
         begin = start + label.start(1)
         self.reading.mark(row, begin, begin + len(label.group(1)), "note", "what it stands in for")
         return match.movement, start + label.end()
+
+    def _stands_in_for(self, row: Row, start: int, stop: int) -> tuple[str, int]:
+        """'ring rows for pull-ups': the movement a division's words are for, and where they end."""
+        said = _FOR.search(row.text[start:stop])
+        match = self.reading.names.find(said.group(1)) if said else None
+        if said is None or match is None or match.left_over or match.confidence < 1:
+            return "", stop
+        self.reading.mark(row, start + said.start(), stop, "note", "what it stands in for")
+        return match.movement, start + said.start()
 
     def _give(self, row: Row, read: Line, chunks: Chunks, division: str, target: str = "") -> None:
         every = [chunk for _, chunk in chunks]
@@ -149,6 +169,19 @@ class DivisionLines:
             return False
         self._give(row, read, chunks, division)
         return True
+
+
+def _clauses(text: str) -> Iterator[tuple[int, int]]:
+    """Where each of 'thrusters 30/20, pull-ups -> ring rows' starts and ends; one where no clause says
+    what it stands in for."""
+    if not _SAYS_WHAT.search(text):
+        yield 0, len(text)
+        return
+    begin = 0
+    for cut in _CUT.finditer(text):
+        yield begin, cut.start()
+        begin = cut.end()
+    yield begin, len(text)
 
 
 def _carry_counts(chunks: list[Chunk]) -> None:

@@ -68,7 +68,12 @@ def _read(scan: Scan) -> FormatFound | None:
         return FormatFound(more, True)
     found = _kind(scan)
     changes = read_beside(scan, found)
-    if changes is not None and changes.kind == "as-many-as-possible" and changes.minutes is None and changes.cap_s:
+    if (
+        changes is not None
+        and changes.kind == "as-many-as-possible"
+        and changes.minutes is None
+        and changes.cap_s
+    ):
         changes = replace(changes, minutes=changes.cap_s / 60, cap_s=None)
     if found is not None:
         return FormatFound(changes or found)

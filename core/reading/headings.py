@@ -22,7 +22,10 @@ NUMBERED = re.compile(
     rf"({_NUMBER})(?!\w){_END}(?!\s*[:.]?\s*(?:reps?|rounds?|sets?)\b)",
     re.IGNORECASE,
 )
-LETTERED = re.compile(r"^[\s*_#>(]*([A-Z])(\d{0,2})\s*(?:[).:\]](?![A-Z]\.)|[-–—](?=\s)|$)[*_\s]*", re.IGNORECASE)
+LETTERED = re.compile(
+    r"^[\s*_#>(=~]*([A-Z])(\d{0,2})\s*(?:[).:\]](?![A-Z]\.)|[-–—](?=\s)|[=~]+\s*$|$)[*_=~\s]*", re.IGNORECASE
+)
+_ROMAN = re.compile(r"^[\s*_#>(]*(I{1,3}|IV|VI{0,3})()\s*[).:](?:\s+|$)[*_\s]*")
 _NUMBER_LETTER = re.compile(r"^[\s*_#>(]*(\d)([a-d])\s*(?:[).:\]]|[-–—](?=\s))[*_\s]*", re.IGNORECASE)
 _CAP = re.compile(r"^[\s*_#>(]*t\.\s?c\b", re.IGNORECASE)
 BARE_LETTER = re.compile(r"^\s*([A-H])(\d?)\s+(?=\S)")
@@ -166,7 +169,7 @@ def _opens(text: str) -> Opens | None:
 
 
 def _lettered(line: str, letters: bool) -> Heading | None:
-    match = LETTERED.match(line) or _NUMBER_LETTER.match(line)
+    match = LETTERED.match(line) or _NUMBER_LETTER.match(line) or _ROMAN.match(line)
     bare = BARE_LETTER.match(line) if letters and match is None else None
     if bare is not None:
         rest = _named(line, bare.end())

@@ -118,12 +118,19 @@ def labelled_lists(rows: list[Row], names: Names) -> None:
         first = _label(row)
         if first is None or first[1] != 1 or not _heads_a_list(rows, at, names):
             continue
-        expected = zip(rows[at:], itertools.count(1), strict=False)
-        run = [one for one, _ in itertools.takewhile(lambda each: _label(each[0]) == (first[0], each[1]), expected)]
+        run = list(_run_of(rows[at:], first[0]))
         if len(run) > 1 and not any(_arranges_itself(one) for one in run):
             for place, one in enumerate(run, start=1):
                 if match := LIST_LABEL.match(one.text):
                     _take_place(one, match, place)
+
+
+def _run_of(rows: list[Row], name: str) -> Iterator[Row]:
+    """The rows of a list of labels that count up from its first."""
+    for place, row in enumerate(rows, start=1):
+        if _label(row) != (name, place):
+            return
+        yield row
 
 
 def _label(row: Row) -> tuple[str, int] | None:
@@ -212,9 +219,7 @@ def clock_rows(rows: list[Row]) -> None:
     timed = [
         (row, match)
         for row in rows
-        if row.role == "work"
-        and not row.heading
-        and (match := OF_THE_CLOCK.match(row.content))
+        if row.role == "work" and not row.heading and (match := OF_THE_CLOCK.match(row.content))
     ]
     plain = sum(not arranges(row.content) for row, _ in timed)
     times = [int(match.group(1)) * 60 + int(match.group(2)) for _, match in timed]

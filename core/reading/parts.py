@@ -266,7 +266,7 @@ class Parts:
 
 
 def _shared_as(before: PartDraft) -> dict[str, Any]:
-    """Who share a piece also share what follows it without a gap: '3 rounds with a partner .. 3 rounds ..'."""
+    """Who share a piece also share what follows without a gap: '3 rounds with a partner .. 3 rounds ..'."""
     said = {"team": before.format.team, "share": before.format.share} if before.format else {}
     said |= {name: before.changes[name] for name in ("team", "share") if name in before.changes}
     return said if said.get("team") else {}

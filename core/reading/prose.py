@@ -23,7 +23,8 @@ ARRANGES = (
 _ARRANGING = frozenset(("rounds", "amrap", "every", "interval", "for-time", "tabata", "death-by", "quality"))
 STRONG = frozenset(("tabata", "amrap", "every", "for-time", "interval"))
 MARKED = re.compile(
-    r"^\s*good (?:morning|evening|afternoon)\b(?=\s*(?:[!,.]|all\b|team|every|folks|crew|friends|people|to\b|from\b|and\b|$))"
+    r"^\s*good (?:morning|evening|afternoon)\b(?=\s*(?:[!,.]|all\b|team|every|folks|crew"
+    r"|friends|people|to\b|from\b|and\b|$))"
     r"|^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-]"
     r"|instead of\b(?![^:]{1,40}:\s*\d)|(?:from|to|re|cc|subject|date|ps|p\.s\.)\s*:)",
     re.IGNORECASE,

@@ -138,16 +138,19 @@ def cased(lines: Sequence[str]) -> Sequence[str]:
     """A text all in capitals or all in small letters as one with capitals where sentences begin, letter for
     letter; any other as it is."""
     text = "\n".join(lines)
-    if text.upper() == text:
-        small = ("".join(map(_small, line)) for line in lines)
+    if text.isupper():
+        small = map(_in_small_letters, lines)
         return [_FIRST.sub(_capital, _AFTER_END.sub(_capital, line)) for line in small]
-    if text.lower() == text:
+    if text.islower():
         return [_AFTER_END.sub(_capital, line) for line in lines]
     return lines
 
 
-def _small(letter: str) -> str:
-    return letter.lower() if len(letter.lower()) == 1 else letter
+def _in_small_letters(line: str) -> str:
+    small = line.lower()
+    if len(small) == len(line):
+        return small
+    return "".join(letter.lower() if len(letter.lower()) == 1 else letter for letter in line)
 
 
 def _capital(match: re.Match[str]) -> str:

@@ -19,6 +19,9 @@ from core.reading.units import KG_PER, LOAD_UNITS
 MOST_SETS = 30
 FURTHEST_COLON = 9  # '3 sets, slow and controlled:'
 _PIECES = ("rounds", "amrap", "every", "interval")
+CUTS = ("comma", "plus", "then", "and", "bar", "slash")
+_AFTER_SLASH = ("words", "division", "count", "measure", "clock", "max")
+DASHES = ("-", "–", "—")  # between what a division does
 JOINS = ("comma", "bar", "slash", "dash", "plus", "and", "then")
 STARTS_NEXT = (
     "count",
@@ -118,7 +121,7 @@ class Splitter:
                 else:
                     pieces.append(("division", name, []))
             elif (
-                kind in ("comma", "plus", "then", "and", "bar", "slash")
+                (kind in CUTS or (read.of_division and phrase.text in DASHES))
                 and not self._inside_a_remark(read, index)
                 and here
                 and self._splits_at(read, kind, here, free[place + 1 :], _is_bare(read, pieces))
@@ -172,20 +175,8 @@ class Splitter:
     def _splits_at(self, read: Line, kind: str, here: list[int], rest: list[int], bare: bool) -> bool:
         """Whether a comma, plus, 'and' or slash stands between two movements. bare: the one before has no
         amount yet."""
-        if (
-            kind == "comma"
-            and _a_set(read, here)
-            and rest
-            and _begins_a_set(read.phrases[rest[0]])
-            and not self._named(read, here)
-        ):
-            return True  # "1x5 @ 65 %, 1x5 @ 75 %"
-        if kind in JOINS and (_only_a_load(read, here) or (bare and _only_an_amount(read, here))):
-            return True  # "10 deadlifts, 100/70 kg, 12 burpees"; "run, 400 m, 10 burpees"
-        if kind == "comma" and self._words_by_the_way(read, here, rest):
-            return True  # "sled push, 8 x 20 m, load as high as possible"
-        if kind in ("comma", "and", "plus") and read.of_division and not self._named(read, here):
-            return True  # "65/45, ring rows"
+        if self._ends_amounts(read, kind, here, rest, bare):
+            return True
         if not self._named(read, here) and not any(
             read.phrases[index].kind == "words" and not _only_fillers(read.phrases[index].text)
             for index in here
@@ -194,24 +185,27 @@ class Splitter:
         upcoming = next((index for index in rest if read.phrases[index].kind not in SILENT), None)
         if upcoming is None or read.phrases[upcoming].kind == "sex":
             return False
-        if kind in ("comma", "then", "bar"):
-            return True
+        following = read.phrases[upcoming]
         if kind == "and":
-            return read.phrases[upcoming].kind in STARTS_NEXT or (
-                read.phrases[upcoming].kind == "words" and self.names.starts(read.phrases[upcoming].text)
-            )
-        if kind == "slash" and read.of_division and read.phrases[upcoming].kind in STARTS_NEXT:
-            return True  # "9 knee raises / 7 cal"
-        if kind == "slash":
-            return read.phrases[upcoming].kind in (
-                "words",
-                "division",
-                "count",
-                "measure",
-                "clock",
-                "max",
-            ) and self._named(read, [one for one in rest if read.phrases[one].kind == "words"][:1])
+            named = following.kind == "words" and self.names.starts(following.text)
+            return named or following.kind in STARTS_NEXT
+        if kind == "slash" and not (read.of_division and following.kind in STARTS_NEXT):
+            words = [one for one in rest if read.phrases[one].kind == "words"]
+            return following.kind in _AFTER_SLASH and self._named(read, words[:1])
         return True
+
+    def _ends_amounts(self, read: Line, kind: str, here: list[int], rest: list[int], bare: bool) -> bool:
+        """Whether a stretch of amounts alone ends at a sign: '1x5 @ 65 %, 1x5 @ 75 %', '10 deadlifts,
+        100/70 kg, 12 burpees', 'run, 400 m, 10 burpees', 'sled push, 8 x 20 m, as high as you can'."""
+        if self._named(read, here):
+            return False
+        if kind in JOINS and (_only_a_load(read, here) or (bare and _only_an_amount(read, here))):
+            return True
+        if kind == "comma" and rest and _a_set(read, here) and _begins_a_set(read.phrases[rest[0]]):
+            return True
+        if kind == "comma" and self._words_by_the_way(read, here, rest):
+            return True
+        return read.of_division and kind in ("comma", "and", "plus")  # "65/45, ring rows"
 
     def _words_by_the_way(self, read: Line, here: list[int], rest: list[int]) -> bool:
         """Whether amounts alone end here, and words follow that name nothing."""
@@ -386,7 +380,7 @@ def _only_a_load(read: Line, here: list[int]) -> bool:
     """Whether a stretch holds nothing but a load or a pair, after something else on its line."""
     said = [read.phrases[index] for index in here if read.phrases[index].kind != "at"]
     only = len(said) == 1 and (said[0].unit in KG_PER or (said[0].kind == "count" and said[0].pair))
-    return only and here[0] > 0
+    return only and (here[0] > 0 or read.of_division)
 
 
 def _begins_a_set(phrase: Phrase) -> bool:

@@ -235,53 +235,60 @@ class Counted(Measured):
         return None
 
     def _sets(self, index: int, phrase: Phrase) -> None:
-        draft = self.draft
-        reps = int(phrase.values[0])
-        broken = phrase.pair and not all(one.is_integer() for one in phrase.values)
-        if broken and phrase.times == 2:
-            return self._weight_in_each_hand(index, phrase)
-        beside = index in self.line.bracketed or (self.name_at is not None and index > self.name_at)
-        if beside and phrase.times == 2 and self._in_both_hands(phrase):
+        draft, reps = self.draft, int(phrase.values[0])
+        if self._are_two_weights(index, phrase):
             return self._weight_in_each_hand(index, phrase)
         if phrase.form == "first-pair":  # "24/16 x 10": two standards, then reps
-            draft.reps = reps
             first = tuple(float(one) for one in re.findall(r"\d+(?:\.\d+)?", phrase.text)[:2])
-            unit = unit_of(first, self.line.system, self._in_hand())
-            draft.assumed.append(f"{'/'.join(f'{one:g}' for one in first)} as {unit}")
-            self._loads(index, phrase, first, unit)
-            return self.take(index, f"{reps} reps", "load")
+            return self._load_times_reps(index, phrase, first)
         if self._is_load_times_reps(phrase):
-            unit = unit_of((float(phrase.times),), self.line.system, self._in_hand())
-            draft.reps = reps
-            draft.assumed.append(f"{phrase.times} as {unit}")
-            return self._loads(index, phrase, (float(phrase.times),), unit)
+            return self._load_times_reps(index, phrase, (float(phrase.times),))
         if not 1 <= phrase.times <= 100 or not 1 <= reps <= MAX_COUNT:
             return self.refuse(index, phrase, "sets of 1 to 100 and reps of 1 to 5000 can be read")
         draft.sets, draft.sets_written = phrase.times, True
-        if phrase.form == "" and not phrase.pair and self._is_bare_distance(phrase):
+        if phrase.form == "sum":
+            self._clusters(tuple(int(value) for value in phrase.values), phrase.times)
+        elif phrase.form == "list":
+            self._list_of_each_set(phrase)
+        elif not phrase.pair and self._is_bare_distance(phrase):
             draft.distance_m = phrase.values[0]  # "run 6 x 400"
             draft.assumed.append(f"{phrase.text} as metres")
-        elif phrase.form == "sum":
-            self._clusters(tuple(int(value) for value in phrase.values), phrase.times)
-        elif phrase.form == "list" and len(phrase.values) == 2 and phrase.values[0] < phrase.values[1]:
-            draft.reps_to = int(phrase.values[1])
-            draft.scheme = (reps,) * phrase.times
-        elif phrase.form == "list":
-            draft.scheme = tuple(int(value) for value in phrase.values) * phrase.times
-            draft.sets = len(draft.scheme)
         else:
             draft.scheme = (reps,) * phrase.times
-            if (
-                phrase.pair
-                and phrase.values[0] == phrase.values[1]
-                and self.row is not None
-                and self.row.sides == 2
-            ):
-                draft.sides = 2  # "4x6/6"
-            elif phrase.pair:
-                draft.other = phrase.values[1]
-        self.take(index, f"{phrase.times} sets of {reps}")
-        return None
+            self._second_number(phrase)
+        return self.take(index, f"{phrase.times} sets of {reps}")
+
+    def _list_of_each_set(self, phrase: Phrase) -> None:
+        """'3 x 8-10' is a range, '3 x 7-7-7' a list done three times."""
+        draft, values = self.draft, tuple(int(value) for value in phrase.values)
+        if len(values) == 2 and values[0] < values[1]:
+            draft.reps_to = values[1]
+            draft.scheme = values[:1] * phrase.times
+        else:
+            draft.scheme = values * phrase.times
+            draft.sets = len(draft.scheme)
+
+    def _second_number(self, phrase: Phrase) -> None:
+        """'4x6/6' is six a side of what has sides, else two standards."""
+        same = phrase.pair and phrase.values[0] == phrase.values[1]
+        if same and self.row is not None and self.row.sides == 2:
+            self.draft.sides = 2
+        elif phrase.pair:
+            self.draft.other = phrase.values[1]
+
+    def _are_two_weights(self, index: int, phrase: Phrase) -> bool:
+        """'20 lunges (2x15)', '8 snatches 2 x 22.5/15': a weight in each hand."""
+        if phrase.times != 2:
+            return False
+        beside = index in self.line.bracketed or (self.name_at is not None and index > self.name_at)
+        return self._is_broken_pair(index, phrase) or (beside and self._in_both_hands(phrase))
+
+    def _load_times_reps(self, index: int, phrase: Phrase, loads: tuple[float, ...]) -> None:
+        unit = unit_of(loads, self.line.system, self._in_hand())
+        self.draft.reps = int(phrase.values[0])
+        self.draft.assumed.append(f"{'/'.join(f'{one:g}' for one in loads)} as {unit}")
+        self._loads(index, phrase, loads, unit)
+        return self.take(index, f"{self.draft.reps} reps", "load")
 
     def _is_load_times_reps(self, phrase: Phrase) -> bool:
         """'80x3', '100 x 5' of a bar: nobody does so many sets."""
@@ -290,7 +297,6 @@ class Counted(Measured):
         return lifted and single and phrase.times > MOST_SETS
 
     def _weight_in_each_hand(self, index: int, phrase: Phrase) -> None:
-        """'20 lunges (2x15)', '8 snatches 2 x 22.5/15'."""
         self.draft.implements = 2
         unit = unit_of(phrase.values, self.line.system, self._in_hand())
         self.draft.assumed.append(f"{phrase.text} as two of {phrase.values[0]:g} {unit}")

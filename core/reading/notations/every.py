@@ -94,7 +94,11 @@ def _after(scan: Scan, at: int) -> tuple[int | None, float | None]:
         return None, None
     phrase = scan.phrases[place]
     seconds = seconds_of(phrase)
-    if seconds is not None and phrase.times == 1 and (scan.kind(place - 1) != "colon" or not scan.kind(place + 1)):
+    if (
+        seconds is not None
+        and phrase.times == 1
+        and (scan.kind(place - 1) != "colon" or not scan.kind(place + 1))
+    ):
         scan.used.add(place)
         return _sets_in_bracket(scan, place), seconds / 60
     if phrase.kind == "count" and not phrase.pair:

@@ -83,9 +83,7 @@ NOTATION = Notation(
     rank=95,
     examples=(
         Example("In 40 minutes:", Format(cap_s=2400)),
-        Example(
-            "10 min continuous: 20 m bear crawl, 20 m walk", Format("as-many-as-possible", minutes=10)
-        ),
+        Example("10 min continuous: 20 m bear crawl, 20 m walk", Format("as-many-as-possible", minutes=10)),
         Example("20 min, steady", Format("as-many-as-possible", minutes=20)),
     ),
     counter_examples=("2 min", "20 min row"),
