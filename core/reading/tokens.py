@@ -77,7 +77,10 @@ MOST_SHAPES = 20_000
 
 
 SETS_OF_A_KIND = frozenset(
-    ("back-off", "backoff", "back off", "drop", "down", "top", "working", "work", "heavy", "hard", "straight")
+    (
+        "back-off|backoff|back off|drop|down|top|working|work|heavy|hard|straight|giant|super|easy|light|quality"
+        "|unbroken|solid|good|total|moderate|warm-up|big"
+    ).split("|")
 )
 
 
@@ -111,6 +114,7 @@ class Joined(NamedTuple):
 REPS_IN_WORDS = {"singles": 1, "doubles": 2, "triples": 3}
 MOST_IN_WORDS = 15  # "50 doubles" are skips
 MOST_REPS_OF_A_SET = 20
+NEAR = 9  # phrases back that may belong to the one being read
 PAIR_OF_SEXES = 4  # a number and a word for each
 _ONE_NUMBER = ("count", "measure")
 _BETWEEN_SEXES = ("colon", "comma", "slash", "bar", "and", "dash")
@@ -323,7 +327,10 @@ def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
 
 def _of_both_sexes(kept: list[Phrase], phrase: Phrase) -> int | None:
     """Where 'M 42.5 kg, F 30 kg' or '60 kg men, 40 kg women' begins, when ``phrase`` is its last word."""
-    told = [at for at, one in enumerate(kept) if one.kind not in _BETWEEN_SEXES][-3:]
+    if phrase.kind != "sex" and phrase.kind not in _ONE_NUMBER:
+        return None
+    near = range(max(0, len(kept) - NEAR), len(kept))
+    told = [at for at in near if kept[at].kind not in _BETWEEN_SEXES][-3:]
     said = [*(kept[at] for at in told), phrase]
     if len(said) < PAIR_OF_SEXES or (said[0].kind == "sex") == (said[1].kind == "sex"):
         return None
@@ -358,7 +365,7 @@ def _is_set_at_load(kept: list[Phrase], phrase: Phrase) -> bool:
 
 def _labelled_sets(kept: list[Phrase], phrase: Phrase) -> int | None:
     """Where 'Sets: 5, reps: 3' begins, counted from the end, when ``phrase`` is its last number."""
-    kinds = [one.kind for one in kept if one.kind != "comma"][-5:]
+    kinds = [one.kind for one in kept[-6:] if one.kind != "comma"][-5:]
     if kinds != ["set-word", "colon", "count", "reps", "colon"] or not _plain_count(phrase):
         return None
     return -6 if kept[-3].kind == "comma" else -5
