@@ -78,8 +78,8 @@ MOST_SHAPES = 20_000
 
 SETS_OF_A_KIND = frozenset(
     (
-        "back-off|backoff|back off|drop|down|top|working|work|heavy|hard|straight|giant|super|easy|light|quality"
-        "|unbroken|solid|good|total|moderate|warm-up|big"
+        "back-off|backoff|back off|drop|down|top|working|work|heavy|hard|straight|giant|super|easy|light"
+        "|quality|unbroken|solid|good|total|moderate|warm-up|big"
     ).split("|")
 )
 
