@@ -12,6 +12,7 @@ import itertools
 import re
 from collections.abc import Iterator, Sequence
 
+from core.reading.board_words import board_words
 from core.reading.divisions import leads_with_division
 from core.reading.formats import TELLING
 from core.reading.headings import QUOTED, Heading, letters_head_parts, read_heading
@@ -39,6 +40,7 @@ from core.reading.rows import (
     sentences_of,
     without_symbols,
 )
+from core.reading.scan import FILLERS
 from core.reading.table_rows import find_tables
 from core.reading.tokens import Phrase, tokenize
 
@@ -250,6 +252,8 @@ class DocumentPass:
             return
         row = rows[0]
         phrases = row.phrases(row.start, len(row.text))
+        if not rows[1].after_blank and _only_says_who(phrases):
+            return  # "Partner workout:" right above its list
         if self.prose.is_title(row.content, phrases):
             row.role = "title"
 
@@ -263,6 +267,14 @@ class DocumentPass:
             arranges_more = following.role == "work" and following.format and not following.named
             if arranges_more and not following.after_blank and not following.heading:
                 row.followed |= at + 2 < len(rows) and _lists(rows[at + 2])
+
+
+def _only_says_who(phrases: Sequence[Phrase]) -> bool:
+    """Whether a line says who share the work, and nothing else of its own."""
+    others = [one for one in phrases if one.kind not in ("team", "share", "colon", "dash", "comma", "other")]
+    kinds = board_words().headings.keys() | FILLERS
+    said = all(one.kind == "words" and one.text.lower() in kinds for one in others)
+    return said and any(one.kind == "team" for one in phrases)
 
 
 def _lists(row: Row) -> bool:
