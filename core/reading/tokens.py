@@ -320,7 +320,7 @@ def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
         else:
             if _names_a_kind_of_sets(kept, phrase):
                 kind = kept.pop()
-                kept[-1] = replace(kept[-1], end=kind.end)
+                kept[-1] = replace(kept[-1], end=kind.end, text=line[kept[-1].column : kind.end])
             kept.append(phrase)
     return kept
 
