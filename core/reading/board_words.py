@@ -26,6 +26,7 @@ class BoardWords:
     plain: frozenset[str]
     held: frozenset[str]
     openers: frozenset[str]
+    orders: frozenset[str]
     idioms: frozenset[str]
     instead: tuple[frozenset[str], ...]
 
@@ -45,6 +46,7 @@ def board_words() -> BoardWords:
         frozenset(table["plain"]),
         frozenset(table["held"]),
         frozenset(table["openers"]),
+        frozenset(table["orders"]),
         frozenset(table["idioms"]),
         tuple(frozenset(group) for group in table["instead"]),
     )

@@ -106,7 +106,7 @@ class DocumentPass:
                 within_notes = within_notes and not row.tabled
                 continue
             heading = self._heading(row, letters, at == 0)
-            if heading is not None and heading.opens == "notes" and not heading.alone:
+            if heading is not None and not heading.alone and _only_a_label(heading, row):
                 heading = None  # 'Score: total reps': one line, told by its label
             if heading is not None:
                 row.heading, row.start = (
@@ -267,6 +267,12 @@ class DocumentPass:
             arranges_more = following.role == "work" and following.format and not following.named
             if arranges_more and not following.after_blank and not following.heading:
                 row.followed |= at + 2 < len(rows) and _lists(rows[at + 2])
+
+
+def _only_a_label(heading: Heading, row: Row) -> bool:
+    """'Score: total reps', 'Tomorrow: rowing and gymnastics'."""
+    later = heading.name.lower() == "tomorrow" and not any(letter.isdigit() for letter in row.text)
+    return later or heading.opens == "notes"
 
 
 def _only_says_who(phrases: Sequence[Phrase]) -> bool:

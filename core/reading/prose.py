@@ -25,6 +25,10 @@ STRONG = frozenset(("tabata", "amrap", "every", "for-time", "interval"))
 MARKED = re.compile(
     r"^\s*good (?:morning|evening|afternoon)\b(?=\s*(?:[!,.]|all\b|team|every|folks|crew"
     r"|friends|people|to\b|from\b|and\b|$))"
+    r"|^\s*(?:open gym|no class(?:es)?|happy birthday|congrat\w*|thanks?|welcome|see you"
+    r"|next class|heart rate)\b(?![:\s]*\d)"
+    r"|^\s*(?:tomorrow|next week|coming up|on deck)\s*:[^\d]+$"
+    r"|^\s*hr\s+(?:under|below|max)\b"
     r"|^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-]"
     r"|instead of\b(?![^:]{1,40}:\s*\d)|(?:from|to|re|cc|subject|date|ps|p\.s\.)\s*:)",
     re.IGNORECASE,
@@ -69,6 +73,11 @@ SENTENCE_SHARE = 0.3
 LONG_SENTENCE = 8  # words from which a sentence may be told by its little words alone
 PLAIN_WORDS = 4
 PLAIN_SHARE = 0.3
+VERBS = frozenset("are is was were will being been need needs has have had should must can could".split())
+_OF_WORK = (_SETS_A_FORM - {"rounds", "max"}) | frozenset(
+    "sets scheme ladder sum rpe rir tempo cap rest quality division set-word team share at".split()
+)
+_FACE = re.compile(r"[:;]-?[)(DP]\s*$")
 _DIGIT = re.compile(r"\d")
 _PIECE_WORDS = re.compile(
     r"\b(?:amrap|emom|as many|max|for time|rounds of|tabata|works? at a time)|^\W*(?:split|share)\b",
@@ -94,17 +103,13 @@ class Prose:
     def is_note(self, text: str, phrases: Sequence[Phrase]) -> bool:
         """Whether a stretch of a line is a note: marked as one, labelled as one, a sentence, or words that
         say no work."""
+        words = bare_words(text)
         if MARKED.match(text) or (phrases and phrases[0].kind == "note"):
             return True
         if phrases and all(phrase.kind in _WHO_WORKS for phrase in phrases):
             return False
-        if labelled_note(text) or (text.rstrip().endswith(".") and _opens_with_label(text)):
+        if self._is_sentence(text, words, phrases):
             return True
-        if "?" in text and (
-            not self._named(phrases) or not any(phrase.kind in COUNTED for phrase in phrases)
-        ):
-            return True
-        words = bare_words(text)
         told = sum(word in self.little for word in self._own_words(phrases))
         counted = any(phrase.kind in COUNTED for phrase in phrases)
         if self.begins_work(phrases) or self._arranges(phrases):
@@ -120,6 +125,31 @@ class Prose:
             return ended and bool(told)
         named = self._named(phrases)
         return (len(words) >= 3 and not named) or (ended and len(words) >= SHORT_OPENING)
+
+    def _is_sentence(self, text: str, words: Sequence[str], phrases: Sequence[Phrase]) -> bool:
+        """Told by its label, its question mark, its first word or its verb."""
+        if labelled_note(text) or (text.rstrip().endswith(".") and _opens_with_label(text)):
+            return True
+        asks = "?" in text and not (
+            self._named(phrases) and any(phrase.kind in COUNTED for phrase in phrases)
+        )
+        return asks or self._is_order(text, words, phrases) or self._states(text, words, phrases)
+
+    def _is_order(self, text: str, words: Sequence[str], phrases: Sequence[Phrase]) -> bool:
+        """'Use 60-70 % of your best clean.', 'Try to add 2.5 kg to last week.': what to mind."""
+        if not _ends(text) or len(words) < SHORT_OPENING or words[0] not in board_words().orders:
+            return False
+        counts = any(phrase.kind in ("count", "sets", "scheme") for phrase in phrases)
+        return not (counts and self._named(phrases))
+
+    def _states(self, text: str, words: Sequence[str], phrases: Sequence[Phrase]) -> bool:
+        """'Rowers 3 and 7 are being serviced.', '30 people signed up, 10 places left.': a sentence whose
+        numbers count nothing done."""
+        if not _ends(text) or len(words) <= SHORT_OPENING or any(one.kind in _OF_WORK for one in phrases):
+            return False
+        if not self._named(phrases):
+            return True
+        return phrases[0].kind == "words" and bool(VERBS & set(words))
 
     def is_title(self, text: str, phrases: Sequence[Phrase]) -> bool:
         """Whether a first line names the session: words that are no movement, no amounts (but 'Week 3'), no
@@ -187,7 +217,9 @@ class Prose:
 
     def _arranges(self, phrases: Sequence[Phrase]) -> bool:
         """Whether a line sets a format somewhere, and names or counts what is done."""
-        kinds = {phrase.kind for phrase in phrases}
+        timed = {one.kind for one in phrases if one.text.lower() != "every"}
+        paced = any(a.text.lower() == "every" and b.kind in COUNTED for a, b in itertools.pairwise(phrases))
+        kinds = timed | ({"every"} if paced else set())
         return bool(kinds & STRONG) and (bool(kinds & COUNTED) or self._named(phrases))
 
     def _own_words(self, phrases: Sequence[Phrase]) -> list[str]:
@@ -215,6 +247,11 @@ class Prose:
 
     def _named(self, phrases: Sequence[Phrase]) -> bool:
         return any(phrase.kind == "words" and self.names.find(phrase.text) is not None for phrase in phrases)
+
+
+def _ends(text: str) -> bool:
+    """Whether a text ends like a sentence, or with a face made of signs."""
+    return text.rstrip().endswith((".", "!")) or _FACE.search(text) is not None
 
 
 @lru_cache(maxsize=4096)

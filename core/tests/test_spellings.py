@@ -101,6 +101,21 @@ class Spellings(unittest.TestCase):
                 self.assertAlmostEqual(lifted[0].load_kg or 0, 100, delta=0.6)
                 self.assertEqual(lifted[0].reps % 10, 0)
 
+    def test_words_that_ask_nothing(self):
+        """Sentences around a list add no work, take none, and are not asked about."""
+        work = "3 rounds for time\n10 push-ups\n15 squats\n200m run"
+        wanted = [("push-up", 30, None, None), ("air-squat", 45, None, None), ("run", 0, 600, None)]
+        squat = [("back-squat", 25, None, None)]
+        for place in (f"{work}\n\n{{}}", f"{work}\n{{}}", f"{{}}\n\n{work}"):
+            for text in each("words that ask nothing", [place]):
+                with self.subTest(text):
+                    workout = read_workout(text)
+                    self.assertEqual([asked(one) for one in workout.works], wanted)
+                    self.assertEqual(workout.unread, ())
+        for text in each("words that ask nothing", [f"Strength: back squat 5x5\n{{}}\n\nMetcon\n{work}"]):
+            with self.subTest(text):
+                self.assertEqual([asked(one) for one in read_workout(text).works], squat + wanted)
+
     def test_amounts(self):
         """Three rounds of it, with ten burpees beside it that take none of it."""
         places = ("3 rounds\n{}\n10 burpees", "3 rounds of {}, 10 burpees", "3 rounds:\n- {}\n- 10 burpees")
