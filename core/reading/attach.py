@@ -186,11 +186,13 @@ class Attacher:
 
     def _fill(self, last: Draft, draft: Draft) -> bool:
         """Give a movement what it lacks; whether there was anything to give, or nothing to say."""
-        taken = False
-        for name in (*AMOUNTS, *LOADS):
-            if name == "sides":
-                last.sides = max(last.sides, draft.sides)
-            elif worth(draft, name) and not worth(last, name) and not self._second_amount(last, name):
+        last.sides = max(last.sides, draft.sides)
+        loads = tuple(name for name in LOADS if worth(draft, name) and not worth(last, name))
+        lend(draft, last, loads)  # a load and its unit together
+        taken = bool(loads)
+        for name in AMOUNTS:
+            gap = worth(draft, name) and not worth(last, name) and name != "sides"
+            if gap and not self._second_amount(last, name):
                 setattr(last, name, getattr(draft, name))
                 taken = True
         last.assumed.extend(draft.assumed)
