@@ -283,6 +283,17 @@ class Attacher:
                 draft.sets, draft.sets_written = leader.sets, True
                 draft.reps = None
 
+    def share_bar(self, chunks: list[Chunk]) -> None:
+        """'5 presses, 5 push presses, 5 jerks @ 40/30': the bar at the end of a line is that of all its lifts."""
+        named = [chunk.draft for chunk in chunks if chunk.named]
+        bars = [self.catalog.movements[one.movement].implement == "barbell" for one in named]
+        last = named[-1] if len(named) > 1 and all(bars) else None
+        if last is None or not last.loads or any(one.loads or one.percents for one in named[:-1]):
+            return
+        for one in named[:-1]:
+            lend(last, one, LOADS)
+            one.assumed.append(f"{last.load_text} as at the end of the line")
+
     def _is_complex(self, named: list[Chunk]) -> bool:
         drafts = [chunk.draft for chunk in named]
         if len(drafts) < 2:

@@ -15,6 +15,7 @@ from core.reading.draft import Chunk, Draft
 from core.reading.line import Line
 from core.reading.names import Match, Names
 from core.reading.plain_words import plain
+from core.reading.tokens import WOMEN, Phrase
 from core.reading.units import METRE_PER
 
 
@@ -266,12 +267,18 @@ def take_asides(line: Line) -> None:
             stop += 1
         if (
             stop > at
-            and line.phrases[at].kind in ("words", "after-set")
-            and _ASIDE.match(line.phrases[at].text)
+            and line.phrases[at].kind in ("words", "after-set", "sex")
+            and (_ASIDE.match(line.phrases[at].text) or _is_her_scheme(line.phrases[at:stop]))
         ):
             line.remarks.append(line.text[line.phrases[at].column : line.phrases[stop - 1].end])
             line.take(range(at, stop), "note", "a note")
         at = max(stop, at + 1)
+
+
+def _is_her_scheme(phrases: Sequence[Phrase]) -> bool:
+    """'cal bike (women 24-16-8)': another list for the second standard."""
+    her = phrases[0].kind == "sex" and phrases[0].text.lower().startswith(WOMEN)
+    return her and any(phrase.kind == "scheme" for phrase in phrases)
 
 
 def take_vest(line: Line) -> None:

@@ -32,7 +32,8 @@ LISTED = ("every-minute", "intervals")  # formats whose lists have a number a pl
 
 SUPERSET_WITH = re.compile(
     r"\s*(?:(?:super\s?-?set(?:ted)?|super|ss|s/s)\s*(?:with\b|w\b[./]?)"
-    r"|(?:in\s+)?(?:between|after|btw)\s+(?:(?:each|every|the|all)\s+)?sets?\b\s*[:,-])\s*",
+    r"|(?:in\s+)?(?:between|after|btw)\s+(?:(?:each|every|the|all)\s+)?sets?\b\s*[:,-]"
+    r"|\+\s+(?=\d.*\bafter\s+(?:each|every)\s+set\b))\s*",
     re.IGNORECASE,
 )
 
@@ -141,6 +142,7 @@ class Pieces:
         if not named and self.reading.attacher.loads_in_order(every):
             return
         self.reading.attacher.bind_complex(every)
+        self.reading.attacher.share_bar(every)
         here = ""
         for place, (own, chunk) in enumerate(chunks):
             here = chunk.draft.movement or here

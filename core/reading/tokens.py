@@ -118,7 +118,7 @@ NEAR = 9  # phrases back that may belong to the one being read
 PAIR_OF_SEXES = 4  # a number and a word for each
 _ONE_NUMBER = ("count", "measure")
 _BETWEEN_SEXES = ("colon", "comma", "slash", "bar", "and", "dash")
-_WOMEN = ("f", "w", "l", "girl", "♀")
+WOMEN = ("f", "w", "l", "girl", "♀")
 _PLUS_OF_LOAD = re.compile(r"(?<=\d/)\+(?=\d)")  # "+10/+5 kg"
 _PLUS_OF_LAST_SET = re.compile(r"(?<=\d)\+(?=\s*(?:reps?\b|@|$|\.\.))")  # "5+ @ 85 %": five or more
 
@@ -351,7 +351,7 @@ def _standards(said: Sequence[Phrase], line: str) -> Phrase:
         column=column,
         end=end,
         text=line[column:end],
-        values=values[::-1] if sex.startswith(_WOMEN) else values,
+        values=values[::-1] if sex.startswith(WOMEN) else values,
         pair=True,
     )
 

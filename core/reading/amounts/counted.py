@@ -264,6 +264,8 @@ class Counted(Measured):
         if len(values) == 2 and values[0] < values[1]:
             draft.reps_to = values[1]
             draft.scheme = values[:1] * phrase.times
+        elif len(values) == phrase.times:
+            draft.scheme = values  # "4 x 8-8-6-6"
         else:
             draft.scheme = values * phrase.times
             draft.sets = len(draft.scheme)

@@ -75,6 +75,9 @@ class Measured(Lifted):
 
     def _calories(self, index: int, phrase: Phrase) -> None:
         draft = self.draft
+        if draft.calories and self.kind(index - 1) in ("slash", "sex", "open", "or"):
+            draft.other = draft.other or phrase.values[0]
+            return self.take(index, "the second standard")
         if not 1 <= phrase.values[0] <= MAX_COUNT:
             return self.refuse(index, phrase, f"calories from 1 to {MAX_COUNT} can be read")
         if phrase.form == "list":

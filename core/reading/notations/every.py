@@ -150,7 +150,7 @@ def _before(scan: Scan, at: int) -> tuple[int | None, float | None]:
     while (
         place >= 0
         and place not in scan.line.taken
-        and (scan.is_filler(place) or scan.kind(place) in ("comma", "for-time", "each"))
+        and (scan.is_filler(place) or scan.kind(place) in ("comma", "for-time", "each", "colon"))
     ):
         place -= 1
     if place < 0 or place in scan.line.taken:
