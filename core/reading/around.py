@@ -13,6 +13,7 @@ from core.reading.parts import Parts
 from core.reading.rows import Row
 from core.reading.tokens import Phrase, how_many, seconds_of
 
+_LABEL_ENDS = re.compile(r"(?:(?:work|complex|practice|skills?|drills?|technique)\s*)?:", re.IGNORECASE)
 SHORT_WINDOW_S = 300  # windows up to this are places of one piece, longer ones pieces of their own
 
 
@@ -142,7 +143,7 @@ def without_label(read: Line, chunks: Chunks) -> Chunks:
     first, others = named[0], named[1:]
     behind = read.text[first.column - 1 + len(first.text) :].lstrip()
     bare = not (first.has_amount or first.loads or first.percents or first.sets)
-    if not bare or behind[:1] != ":" or not all(draft.has_counts for draft in others):
+    if not bare or not _LABEL_ENDS.match(behind) or not all(draft.has_counts for draft in others):
         return chunks
     read.marks = [
         replace(mark, role="note", says="what the list is about") if mark.column == first.column else mark

@@ -110,6 +110,12 @@ class Attacher:
     def _share_of_complex(self, part: PartDraft, last: Draft, draft: Draft) -> bool:
         """'5 x (1+2)' under a complex of two."""
         group = [one for one in part.work if last.complex and one.complex == last.complex]
+        if len(group) > 1 and draft.sets and not (draft.reps or draft.scheme or draft.sum):
+            for one in group:
+                one.scheme = (one.scheme or (one.reps or 1,)) * draft.sets
+                one.sets, one.sets_written, one.reps = len(one.scheme), True, None
+                lend(draft, one, LOADS)
+            return True  # "8 sets climbing" under a complex
         if not draft.sum or len(group) != len(draft.sum):
             return False
         share_out(group, draft)
@@ -284,7 +290,7 @@ class Attacher:
                 draft.reps = None
 
     def share_bar(self, chunks: list[Chunk]) -> None:
-        """'5 presses, 5 push presses, 5 jerks @ 40/30': the bar at the end of a line is that of all its lifts."""
+        """'5 presses, 5 push presses, 5 jerks @ 40/30': the bar at the end of a line is all its lifts'."""
         named = [chunk.draft for chunk in chunks if chunk.named]
         bars = [self.catalog.movements[one.movement].implement == "barbell" for one in named]
         last = named[-1] if len(named) > 1 and all(bars) else None

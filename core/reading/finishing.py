@@ -77,6 +77,9 @@ class Finishing:
         if part.each_once and fmt.rounds and part.work:
             fmt = replace(fmt, rounds=max(1, fmt.rounds // max(1, len(_shared_lines(part)))))
         _place_lines(part, fmt)
+        if fmt.kind == "every-minute" and not fmt.rounds and part.lasts_s:
+            rounds = max(1, part.lasts_s // (fmt.interval_s or MINUTE_S))
+            fmt = replace(fmt, rounds=rounds, minutes=part.lasts_s / MINUTE_S)
         fmt = _in_minutes(part, fmt)
         fmt = replace(fmt, repeat=fmt.repeat * part.times)
         if fmt.kind not in NUMBERED:
@@ -88,6 +91,8 @@ class Finishing:
         """The format with who shares the work."""
         if fmt.team is None and self.team and (fmt.share in ("split", "alternate") or part.shares):
             fmt = replace(fmt, team=self.team, share=fmt.share or "split")
+        if part.heading_kind == "strength" and fmt.share == "split" and not part.shares:
+            return replace(fmt, team=None, share="")  # they share the rack, not the sets
         if fmt.team is None and fmt.share == "alternate":
             fmt = replace(fmt, team=PAIR)
         return replace(fmt, share="") if fmt.share == EACH else fmt

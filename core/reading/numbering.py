@@ -168,7 +168,8 @@ def _arranges_itself(row: Row) -> bool:
     said = row.text[match.end() :] if match is not None else row.text
     heading = read_heading(said)
     sets = any(phrase.kind == "sets" and phrase.times > PAIR for phrase in tokenize(said))
-    return sets or arranges(said) or (heading is not None and heading.kind is not None)
+    pieces = any(phrase.kind in ("amrap", "every", "for-time") for phrase in tokenize(said))
+    return sets or pieces or (heading is not None and heading.kind is not None)
 
 
 def piece_windows(rows: list[Row]) -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import re
 from collections.abc import Iterator
 from dataclasses import replace
@@ -9,7 +10,7 @@ from typing import Any
 
 from core.catalog import Catalog
 from core.reading.doubts import TwoCaps
-from core.reading.draft import Draft
+from core.reading.draft import AMOUNTS, Draft
 from core.reading.finishing import Finishing
 from core.reading.formats import FormatFound
 from core.reading.merging import kind_only, merged, said, trailing
@@ -18,7 +19,8 @@ from core.reading.rows import Row
 from core.reading.workout import Format, Part, PartKind
 
 RACKS = re.compile(r"\bgroups?\s+of\b", re.IGNORECASE)  # who shares a rack shares no sets
-TOGETHER = re.compile(r"\b(?:with|w/)\s*(?:a\s+)?partner\s*$", re.IGNORECASE)  # one line's company
+TOGETHER = re.compile(r"\d.*\b(?:with|w/)\s*(?:a\s+)?partner\b", re.IGNORECASE)  # one line's company
+SHARED = re.compile(r"split|shar|alternat|one works|i go|divid", re.IGNORECASE)
 KEPT_KINDS = ("event", "warm-up", "cool-down")  # a part nobody named is of its heading's kind
 
 
@@ -82,7 +84,7 @@ class Parts:
     def apply(self, row: Row, found: FormatFound, division: str | None) -> None:
         """Give a format, or a change of one, to the part it is for."""
         part = self.current(row.number)
-        if found.format.team and row.named and found.only_changes and TOGETHER.search(row.content):
+        if found.format.team and row.named and found.only_changes and _is_company(row.content):
             part.notes.append("with a partner")
             return
         if found.format.team and row.named and row.has_sets and RACKS.search(row.content):
@@ -259,10 +261,33 @@ class Parts:
     def finished(self) -> Iterator[Part]:
         """Every part with its totals; parts that only hold others are left out."""
         finishing = Finishing(self.catalog, self.team)
+        for before, part in itertools.pairwise(self.all):
+            _frame(before, part)
         holding = {id(part.parent) for part in self.all if part.parent is not None}
         for part in self.all:
             if part.said_anything and not (id(part) in holding and not part.work and not part.notes):
                 yield finishing.finish(part)
+
+
+def _frame(before: PartDraft, part: PartDraft) -> None:
+    """'800 m run', '5 rounds of ..', '800 m run': what stands above the rounds and again as their last line
+    is done once before and once after them."""
+    if part.heading or part.parent is not None or len(before.work) != 1 or len(part.work) <= 2:
+        return
+    first, last = before.work[0], part.work[-1]
+    plain = before.format is None or before.format.kind == "for-time"
+    repeated = part.format is not None and (part.format.rounds or 1) > 1
+    same = first.movement == last.movement and all(
+        getattr(first, name) == getattr(last, name) for name in AMOUNTS
+    )
+    if plain and repeated and same and not last.role and not before.closed:
+        last.role = "cash-out"
+        last.assumed.append("once after the rounds, as it stands once before them")
+
+
+def _is_company(text: str) -> bool:
+    """'100 sit-ups with a partner holding the feet': nobody shares the work."""
+    return TOGETHER.search(text) is not None and SHARED.search(text) is None
 
 
 def _shared_as(before: PartDraft) -> dict[str, Any]:

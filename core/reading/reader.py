@@ -21,6 +21,7 @@ from core.reading.pieces import Pieces
 from core.reading.prose import Prose
 from core.reading.rows import REMARK, Row, inline_stations
 from core.reading.state import Reading
+from core.reading.tokens import seconds_of, tokenize
 from core.reading.usable import check_text, lines_of
 from core.reading.workout import Unread, Workout
 
@@ -185,6 +186,7 @@ class _Reader:
         self.divisions.scaling = heading.opens == "divisions"
         if heading.opens == "part":
             parts.open(heading.name, heading.kind, row.number, heading.quoted)
+            self._time_of_heading(row, heading.end)
             self.pieces.pending = None
             self._team_of_heading(row, heading.end)
         elif heading.opens == "day":
@@ -193,6 +195,12 @@ class _Reader:
             self._note(row, row.as_written(0, heading.end))
             if parts.last:
                 parts.last.block_division = None
+
+    def _time_of_heading(self, row: Row, end: int) -> None:
+        """'Finisher, 6 min: EMOM ..': how long the section lasts."""
+        said = [seconds_of(phrase) for phrase in tokenize(row.text[end : row.start])]
+        if (last := self.reading.parts.last) is not None and any(said):
+            last.lasts_s = next(filter(None, said))
 
     def _team_of_heading(self, row: Row, end: int) -> None:
         """'Partner WOD', 'Trio': the heading says how many share."""

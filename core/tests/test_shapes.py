@@ -301,3 +301,98 @@ class Words(Shapes):
             "Squat clinic on Sunday at ten, bring shoes!\n\n10 burpees",
         ):
             self.assertEqual(asked(read_workout(text)), [("burpee", 10)], text)
+
+
+class OtherHabits(Shapes):
+    """Kinds learned from the boards that were sealed first, and from changes that change nothing."""
+
+    def test_labels_of_places_below_a_count(self):
+        self.same(
+            (
+                "A. 3 sets\nA1 10 push-ups\nA2 12 ring rows",
+                "3 sets\nA. 10 push-ups\nB. 12 ring rows",
+                "3 rounds, no clock\n1a) 10 push-ups\n1b) 12 ring rows",
+                "3 rounds\n(i) 10 push-ups\n(ii) 12 ring rows",
+                "3 rounds\n#1 10 push-ups\n#2 12 ring rows",
+            ),
+            [("push-up", 30), ("ring-row", 36)],
+        )
+
+    def test_labels_that_head_parts_stay_parts(self):
+        workout = read_workout("A) 5 x 5 back squat\nB) 3 x 8 bench press")
+        self.assertEqual([part.name for part in workout.parts], ["A", "B"])
+
+    def test_sets_of_all_that_follows_a_colon(self):
+        self.same(
+            (
+                "3 sets: 10 ring rows, 30 s plank",
+                "3x: 10 ring rows, 30 s plank",
+                "3 sets, slow: 10 ring rows + 30 s plank",
+                "3 x 10 ring rows + 30 s plank",
+                "3 x 10 ring rows\nBetween the sets: 30 s plank",
+                "3 x 10 ring rows\nsuperset with 30 s plank",
+            ),
+            [("ring-row", 30), ("plank", 90)],
+        )
+
+    def test_loads_of_men_and_women_apart(self):
+        self.same_loads(
+            (
+                "20 deadlifts, men 100, women 70",
+                "20 deadlifts (M:100/F:70)",
+                "20 deadlifts (F 70 kg, M 100 kg)",
+                "20 deadlifts 100 kg (men) / 70 kg (women)",
+                "20 deadlifts\nRx M 100 kg, F 70 kg",
+            ),
+            [(100.0, 70.0)],
+        )
+
+    def test_a_load_between_two_movements_keeps_its_unit(self):
+        """In pounds, and of the first of the two."""
+        (deadlift, burpee) = read_workout("3 rounds: 10 deadlifts, 225/155 lb, 12 burpees").works
+        self.assertEqual(deadlift.loads_kg, (pounds(225), pounds(155)))
+        self.assertEqual(burpee.loads_kg, ())
+
+    def test_second_standards_of_calories(self):
+        self.same(
+            ("3 rounds\n15 cal bike / 12 cal\n10 burpees", "3 rounds\n15/12 cal bike\n10 burpees"),
+            [("bike", 45), ("burpee", 30)],
+        )
+
+    def test_words_behind_the_amounts_change_the_movement(self):
+        self.same(("40 walking lunges with 20/15 kg plate overhead",), [("overhead-lunge", 40)])
+        self.same(("10 squats 24 kg goblet",), [("goblet-squat", 10)])
+
+    def test_rounds_of_a_division(self):
+        workout = read_workout("5 rounds\n6 power snatches 60/40\nMasters\n4 rounds\n6 power snatches 35/20")
+        self.assertEqual(
+            [(work.division, work.reps) for work in workout.works], [(None, 30), ("masters", 24)]
+        )
+
+    def test_a_number_for_each_bare_name(self):
+        self.same(
+            (
+                "5 rounds of 5-10-15 (pull up, push up, air squat)",
+                "5 rounds of 5-10-15: pull-ups, push-ups, air squats",
+            ),
+            [("pull-up", 25), ("push-up", 50), ("air-squat", 75)],
+        )
+
+    def test_what_frames_the_rounds(self):
+        """The same run above the rounds and as their last line is done twice."""
+        text = "800m run\n5 rounds\n12 burpees\n9 pull-ups\n800m run"
+        self.assertEqual(
+            asked(read_workout(text)), [("run", 800), ("burpee", 60), ("pull-up", 45), ("run", 800)]
+        )
+
+    def test_minutes_and_feet(self):
+        """The mark means minutes beside a run or a machine, feet beside a carry, a height beside a rope."""
+        self.same(("row 5'",), [("row", 300)])
+        self.same(("run 3'",), [("run", 180)])
+        (carry,) = read_workout("farmer carry 100'").works
+        self.assertAlmostEqual(carry.distance_m, 30.48)
+        self.same(("rope climb 15'",), [("rope-climb", 1)])
+
+    def test_company_is_no_team(self):
+        self.same(("100 sit-ups with a partner holding the feet",), [("sit-up", 100)])
+        self.same(("In pairs:\n100 sit-ups",), [("sit-up", 50)])

@@ -79,6 +79,7 @@ READERS: dict[str, Callable[[Amounts, int, Phrase], None]] = {
     "amrap": Amounts._amrap,
     "measure": Amounts._measure,
     "clock": Amounts._clock,
+    "interval": Amounts._interval,
     "rpe": Amounts._rpe,
     "rir": Amounts._rir,
     "rm": Amounts._rm,

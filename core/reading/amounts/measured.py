@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from core.catalog.rows import Movement
 from core.reading.amounts.lifted import INCHES_UP_TO, LEAST_LOAD, LIFTED, SHORTEST_M, Lifted
 from core.reading.loads import unit_of
@@ -101,6 +103,13 @@ class Measured(Lifted):
 
     def _clock(self, index: int, phrase: Phrase) -> None:
         self._time(index, phrase, int(phrase.values[0]))
+
+    def _interval(self, index: int, phrase: Phrase) -> None:
+        """'0:30/0:30 side plank': so long a side."""
+        clocks = re.findall(r"(\d{0,2}):(\d{2})", phrase.text)
+        if len(clocks) == 2 and self.row is not None and self.row.sides == 2:
+            self.draft.sides = 2
+            self._time(index, phrase, int(clocks[0][0] or 0) * 60 + int(clocks[0][1]))
 
     def _time(self, index: int, phrase: Phrase, seconds: int) -> None:
         draft = self.draft

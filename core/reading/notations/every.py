@@ -52,12 +52,22 @@ def _tells_a_time(scan: Scan, at: int) -> bool:
 def _follows_a_piece(scan: Scan, at: int) -> bool:
     """'100 cal bike for time, every 2:00 five burpees': the piece is for time, and the minutes only
     interrupt it."""
-    timed = scan.at("for-time")
+    timed = scan.at("for-time") or _time_of_a_piece(scan, at)
     if timed is None or timed > at:
         return False
     return any(
         scan.phrases[one].kind == "words" and not scan.is_filler(one) for one in scan.free if one < timed
     )
+
+
+def _time_of_a_piece(scan: Scan, at: int) -> int | None:
+    """The comma before the word, where a longer time and what is done in it stand before: '30 min bike, every
+    5 min 5 pull-ups'."""
+    said = [place for place in scan.free if place < at]
+    times = [seconds_of(scan.phrases[place]) or 0 for place in said]
+    following = seconds_of(scan.phrases[at + 1]) if at + 1 < len(scan.phrases) else None
+    longer = bool(said) and times[0] > (following or 60) and scan.kind(said[-1]) == "comma"
+    return said[-1] if longer else None
 
 
 def _interval(scan: Scan, at: int) -> int:

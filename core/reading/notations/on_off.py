@@ -19,8 +19,12 @@ def read(scan: Scan) -> Format | None:
     at = scan.at("interval")
     if at is None:
         return None
+    text = scan.phrases[at].text.lower()
+    work_s, rest_s = (_seconds(one) for one in _TIMES.findall(text)[:2])
+    named = scan.kind(at + 1) == "words" and not scan.is_filler(at + 1)
+    if work_s == rest_s and "/" in text and named and not scan.has(*_COUNTED_BY, "measure", "stations"):
+        return None  # "0:30/0:30 side plank": so long a side
     scan.used.add(at)
-    work_s, rest_s = (_seconds(one) for one in _TIMES.findall(scan.phrases[at].text.lower())[:2])
     fmt = Format("intervals", work_s=work_s, rest_s=rest_s)
     stations = scan.at("stations")
     if stations is not None:
