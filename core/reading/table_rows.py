@@ -20,7 +20,7 @@ def find_tables(rows: list[Row], names: Names) -> None:
             row.role = "table"
             at = _table(rows, at + 1, head)
         elif "\t" in row.written and (head := tables.unheaded([one.text for one in _block(rows, at)], names)):
-            at = _table(rows, at, head)
+            at = max(at + 1, _table(rows, at, head))
         else:
             at += 1
 
@@ -55,7 +55,8 @@ def _block(rows: list[Row], at: int) -> list[Row]:
 
 def _table(rows: list[Row], at: int, head: tables.Head) -> int:
     """Turn the rows under a head into lines; the place after them."""
-    while at < len(rows) and not rows[at].after_blank:
+    first = at
+    while at < len(rows) and (at == first or not rows[at].after_blank):
         row = rows[at]
         if tables.is_rule(row.text):
             row.role = "table"

@@ -115,7 +115,7 @@ def cells_of(line: str, separator: re.Pattern[str]) -> list[Cell]:
         found.append((start, gap.start()))
         start = gap.end()
     found.append((start, len(line)))
-    if "|" in separator.pattern and len(found) > 1:
+    if r"\|" in separator.pattern and len(found) > 1:
         found = found[1:] if not line[slice(*found[0])].strip() else found
         found = found[:-1] if not line[slice(*found[-1])].strip() else found
     return [_cell(line, start, end) for start, end in found]
@@ -283,17 +283,21 @@ def unheaded(lines: Sequence[str], names: Names) -> Head | None:
     rows = [cells_of(line, _SEPARATORS[0]) for line in lines]
     if len(rows) < 2 or any(len(row) < 3 or len(row) != len(rows[0]) for row in rows):
         return None
-    if not all(names.starts(row[0].text) for row in rows):
+    named = next(
+        (place for place in range(len(rows[0]) - 2) if all(names.starts(row[place].text) for row in rows)),
+        None,
+    )
+    if named is None:
         return None
-    columns: list[Column | None] = ["movement"]
-    for place in range(1, len(rows[0])):
-        columns.append(_guessed([row[place].text for row in rows], place))
+    columns: list[Column | None] = ["day"] * named + ["movement"]
+    for place in range(named + 1, len(rows[0])):
+        columns.append(_guessed([row[place].text for row in rows], place - named))
     return Head(tuple(columns), _SEPARATORS[0])
 
 
 def _guessed(texts: Sequence[str], place: int) -> Column | None:
-    said = [text for text in texts if text]
-    if all(re.fullmatch(r"\d{1,3}(?:[-–]\d{1,3})?\s*%", text) for text in said):
+    said = [text for text in texts if text.strip("-–—")]
+    if all(re.fullmatch(r"\d{1,3}(?:[.,]\d)?(?:[-–]\d{1,3})?\s*%", text) for text in said):
         return "percent"
     if all(re.fullmatch(r"[\d.,/x ]+\s*(?:kg|lbs?)", text) for text in said):
         return "load"

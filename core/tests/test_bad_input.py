@@ -18,6 +18,7 @@ HOSTILE = {
     "200 kB of one letter": "a" * 200 * KB,
     "90 kB of one letter": "a" * 90 * KB,
     "90 kB of brackets": "(" * 45 * KB + ")" * 45 * KB,
+    "a sheet below a blank line": "Week\n\nSnatch\t5\t2\t75 %\nClean\t4\t3\t80 %",
     "lines of brackets": ("(" * 900 + ")" * 900 + "\n") * 50,
     "digits": "7" * 90 * KB,
     "lines of digits": ("1234567890 " * 150 + "\n") * 50,

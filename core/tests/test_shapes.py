@@ -396,3 +396,9 @@ class OtherHabits(Shapes):
     def test_company_is_no_team(self):
         self.same(("100 sit-ups with a partner holding the feet",), [("sit-up", 100)])
         self.same(("In pairs:\n100 sit-ups",), [("sit-up", 50)])
+
+    def test_a_sheet_without_a_head(self):
+        """Days before the names, an empty cell at the end."""
+        rows = ("Mon\tStrict Press\t5\t3\t82.5%", "Wed\tBench Press\t5\t5\t75%", "Fri\tDips\t4\t8\t-")
+        sheet = "\n".join(rows)
+        self.same((sheet, f"Week 3\n\n{sheet}"), [("press", 15), ("bench-press", 25), ("bar-dip", 32)])
