@@ -289,9 +289,11 @@ def unheaded(lines: Sequence[str], names: Names) -> Head | None:
     )
     if named is None:
         return None
-    columns: list[Column | None] = ["day"] * named + ["movement"]
-    for place in range(named + 1, len(rows[0])):
-        columns.append(_guessed([row[place].text for row in rows], place - named))
+    columns: list[Column | None] = []
+    for place in range(len(rows[0])):
+        beside: Column = "day" if place < named else "movement"
+        told = _guessed([row[place].text for row in rows], place - named) if place > named else beside
+        columns.append(told)
     return Head(tuple(columns), _SEPARATORS[0])
 
 
