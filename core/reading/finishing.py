@@ -91,8 +91,6 @@ class Finishing:
         """The format with who shares the work."""
         if fmt.team is None and self.team and (fmt.share in ("split", "alternate") or part.shares):
             fmt = replace(fmt, team=self.team, share=fmt.share or "split")
-        if part.heading_kind == "strength" and fmt.share == "split" and not part.shares:
-            return replace(fmt, team=None, share="")  # they share the rack, not the sets
         if fmt.team is None and fmt.share == "alternate":
             fmt = replace(fmt, team=PAIR)
         return replace(fmt, share="") if fmt.share == EACH else fmt

@@ -19,6 +19,7 @@ from core.reading.rows import Row
 from core.reading.workout import Format, Part, PartKind
 
 RACKS = re.compile(r"\bgroups?\s+of\b", re.IGNORECASE)  # who shares a rack shares no sets
+ROTATES = re.compile(r"\brotat(?:e|ing)\b|\brack\b", re.IGNORECASE)
 TOGETHER = re.compile(r"\d.*\b(?:with|w/)\s*(?:a\s+)?partner\b", re.IGNORECASE)  # one line's company
 SHARED = re.compile(r"split|shar|alternat|one works|i go|divid", re.IGNORECASE)
 KEPT_KINDS = ("event", "warm-up", "cool-down")  # a part nobody named is of its heading's kind
@@ -87,7 +88,9 @@ class Parts:
         if found.format.team and row.named and found.only_changes and _is_company(row.content):
             part.notes.append("with a partner")
             return
-        if found.format.team and row.named and row.has_sets and RACKS.search(row.content):
+        sets = row.named and row.has_sets and RACKS.search(row.content)
+        racked = sets or (part.heading_kind == "strength" and ROTATES.search(row.content))
+        if found.format.team and racked and not SHARED.search(row.content):
             found = replace(found, format=replace(found.format, team=None, share=""))
         if found.format.team and not part.work and not row.named:
             self.team = self.team or found.format.team
