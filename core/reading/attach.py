@@ -68,8 +68,6 @@ class Attacher:
             part.format = replace(fmt, scheme=draft.scheme, ladder_step=draft.ladder_step)
             draft.scheme, draft.sets, draft.sets_written = (), None, False
 
-    # -- divisions ------------------------------------------------------------------------------
-
     # -- amounts without a name -----------------------------------------------------------------
 
     def loose(self, row: Row, read: Line, chunk: Chunk, alone: bool) -> None:

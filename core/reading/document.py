@@ -95,8 +95,6 @@ class DocumentPass:
                 yield Row(number, line, english, indent_of(plain), blank, english.text)
             blank = False
 
-    # -- tables -------------------------------------------------------------------------------------
-
     # -- headings -----------------------------------------------------------------------------------
 
     def _headings(self, rows: list[Row], letters: bool) -> None:
@@ -181,8 +179,6 @@ class DocumentPass:
     def _exact(self, phrase: Phrase) -> bool:
         match = self.names.find(phrase.text)
         return match is not None and match.confidence == 1
-
-    # -- before the words ---------------------------------------------------------------------------
 
     # -- what a row says ----------------------------------------------------------------------------
 

@@ -13,7 +13,7 @@ from core.reading.line import SILENT, Line
 from core.reading.names import Names
 from core.reading.prose import COUNTED
 from core.reading.scan import FILLERS
-from core.reading.tokens import Phrase
+from core.reading.tokens import Phrase, is_load_times_reps
 from core.reading.units import KG_PER, LOAD_UNITS
 
 MOST_SETS = 30
@@ -389,7 +389,7 @@ def _begins_a_set(phrase: Phrase) -> bool:
 
 def _is_set_at_load(phrase: Phrase) -> bool:
     """'3 x 80 %', '80x3'."""
-    return phrase.times > 1 and (phrase.unit in LOAD_UNITS or (phrase.kind == "sets" and phrase.times > 15))
+    return (phrase.times > 1 and phrase.unit in LOAD_UNITS) or is_load_times_reps(phrase)
 
 
 def _a_set(read: Line, here: list[int]) -> bool:

@@ -283,11 +283,10 @@ def unheaded(lines: Sequence[str], names: Names) -> Head | None:
     rows = [cells_of(line, _SEPARATORS[0]) for line in lines]
     if len(rows) < 2 or any(len(row) < 3 or len(row) != len(rows[0]) for row in rows):
         return None
-    named = next(
-        (place for place in range(len(rows[0]) - 2) if all(names.starts(row[place].text) for row in rows)),
-        None,
-    )
-    if named is None:
+    named = 0
+    while named < len(rows[0]) - 2 and not all(names.starts(row[named].text) for row in rows):
+        named += 1
+    if named == len(rows[0]) - 2:
         return None
     columns: list[Column | None] = []
     for place in range(len(rows[0])):

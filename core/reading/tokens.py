@@ -113,6 +113,7 @@ class Joined(NamedTuple):
 
 REPS_IN_WORDS = {"singles": 1, "doubles": 2, "triples": 3}
 MOST_IN_WORDS = 15  # "50 doubles" are skips
+MOST_SETS_OF_A_LIFT = 15  # common practice
 MOST_REPS_OF_A_SET = 20
 NEAR = 9  # phrases back that may belong to the one being read
 PAIR_OF_SEXES = 4  # a number and a word for each
@@ -406,6 +407,13 @@ def _continues(first: Phrase, second: Phrase) -> bool:
     if first.form or second.form or second.times not in (1, first.times):
         return False
     return second.kind == "count" or (second.kind == "measure" and second.unit == first.unit)
+
+
+def is_load_times_reps(phrase: Phrase) -> bool:
+    """'80x3', '100 x 5': nobody does so many sets of a lift, so the first number is its load."""
+    if phrase.kind != "sets" or phrase.form or phrase.pair:
+        return False
+    return phrase.times > MOST_SETS_OF_A_LIFT and phrase.values[0] <= MOST_REPS_OF_A_SET
 
 
 def how_many(phrase: Phrase) -> int:

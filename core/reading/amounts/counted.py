@@ -12,12 +12,10 @@ from core.reading.board_words import board_words
 from core.reading.kit_words import IMPLEMENT_WORDS
 from core.reading.loads import unit_of
 from core.reading.plain_words import plain
-from core.reading.tokens import Phrase, expand_ladder, whole_ladder
+from core.reading.tokens import Phrase, expand_ladder, is_load_times_reps, whole_ladder
 
 CALORIES = {"cal", "calorie"}
 WEIGHTS = ("barbell", "dumbbell", "kettlebell")
-MOST_SETS = 15  # of a lift; a larger number before a times sign is its load; common practice
-MOST_REPS_AT_LOAD = 20
 BEFORE_CALORIES = {"x", "reps", "of", "colon"}
 HIGHEST_EFFORT = 10
 KIT = {
@@ -293,10 +291,8 @@ class Counted(Measured):
         return self.take(index, f"{self.draft.reps} reps", "load")
 
     def _is_load_times_reps(self, phrase: Phrase) -> bool:
-        """'80x3', '100 x 5' of a bar: nobody does so many sets."""
-        lifted = self.row is None or self.row.implement in WEIGHTS
-        single = not phrase.form and not phrase.pair and phrase.values[0] <= MOST_REPS_AT_LOAD
-        return lifted and single and phrase.times > MOST_SETS
+        """'80x3' of a bar or a bell."""
+        return (self.row is None or self.row.implement in WEIGHTS) and is_load_times_reps(phrase)
 
     def _weight_in_each_hand(self, index: int, phrase: Phrase) -> None:
         self.draft.implements = 2

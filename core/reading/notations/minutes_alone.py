@@ -46,6 +46,11 @@ def read(scan: Scan) -> Format | None:
     return Format("as-many-as-possible", minutes=seconds / 60)
 
 
+def _only_says_how(text: str) -> bool:
+    passable = board_words().passable
+    return all(word in passable or plain(word) in passable for word in text.lower().split())
+
+
 def leads_a_list(phrases: Sequence[Phrase]) -> bool:
     """Whether a time leads a line with a colon: '12 min: 10 push-ups, 200 m run'."""
     leads = bool(phrases) and seconds_of(phrases[0]) is not None
@@ -62,11 +67,7 @@ def _again_and_again(scan: Scan) -> Format | None:
     counted = [place for place in others if place > colon and scan.kind(place) in COUNTED]
     between = [place for place in others if place < colon]
     says_how = all(
-        scan.kind(place) in ("comma", "dash", "rounds", "of")
-        or all(
-            word in board_words().passable or plain(word) in board_words().passable
-            for word in scan.phrases[place].text.lower().split()
-        )
+        scan.kind(place) in ("comma", "dash", "rounds", "of") or _only_says_how(scan.phrases[place].text)
         for place in between
     )
     if len(counted) < 2 or not says_how:
