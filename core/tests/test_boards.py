@@ -43,7 +43,8 @@ class Boards(unittest.TestCase):
         """By the digests that were committed before the reader was changed."""
         said = re.findall(r"`([0-9a-f]{64})`", (BOARDS / "README.md").read_text(encoding="utf-8"))
         found = [
-            hashlib.sha256((BOARDS / f"{name}.txt").read_bytes()).hexdigest() for name in ("opened", "sealed")
+            hashlib.sha256((BOARDS / f"{name}.txt").read_bytes()).hexdigest()
+            for name in ("opened", "second", "sealed")
         ]
         self.assertEqual(found, said)
 
