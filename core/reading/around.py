@@ -26,7 +26,7 @@ def says_nothing(read: Line) -> bool:
 
 def only_minutes(read: Line) -> bool:
     """'(20 min)' beside a heading."""
-    said = [phrase for phrase in read.phrases if phrase.kind not in SILENT]
+    said = [phrase for phrase in read.phrases if phrase.kind not in SILENT or phrase.kind == "of"]
     return len(said) == 1 and said[0].kind in ("measure", "clock") and seconds_of(said[0]) is not None
 
 

@@ -57,6 +57,8 @@ class ChunkReader:
         """'highest clean box': a name among strange words that nothing counts is no movement."""
         index, match = found
         text = line.phrases[index].text
+        if self.names.starts(text) and any(one.kind in ("sets", "scheme") for one in line.phrases):
+            return False  # "hang snatch from mid thigh, 5 x 3": its sets stand behind the comma
         strange = [plain(text[start:end]) for start, end in match.left_over]
         counted = any(
             line.phrases[one].kind in TELLING or line.phrases[one].kind in ("max", "build", "clock")
@@ -78,6 +80,8 @@ class ChunkReader:
         for index in indices:
             phrase = line.phrases[index]
             if phrase.kind != "words" or index in line.taken or self._only_mentioned(line, indices, index):
+                continue
+            if _is_reference(line, index):
                 continue
             match = self.names.find(phrase.text) or self._short_run(line, index)
             if match is None:
@@ -234,6 +238,12 @@ TELLING = frozenset(
         "unit",
     )
 )
+
+
+def _is_reference(line: Line, index: int) -> bool:
+    """'up to 80 % of snatch': the name says of what a percent is."""
+    before = line.phrases[max(index - 2, 0) : index]
+    return len(before) == 2 and before[0].unit == "percent" and before[1].kind == "of"
 
 
 def _take_remarks(line: Line, draft: Draft, indices: list[int]) -> None:

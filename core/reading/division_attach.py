@@ -111,17 +111,20 @@ class DivisionAttacher:
         ]
         found = next(
             (
-                (part, loaded)
+                (part, lines)
+                for lines_of in (loaded_lines, measured_lines)
                 for part in self.asking_parts()
-                if len(loaded := loaded_lines(part)) == len(bare)
+                if len(lines := lines_of(part)) == len(bare)
             ),
             None,
         )
         if len(bare) < 2 or found is None:
             return False
-        part, loaded = found
-        for chunk, at in zip(bare, loaded, strict=True):
-            if not divisions.changes_nothing(part.work[at], chunk.draft):
+        part, lines = found
+        for chunk, at in zip(bare, lines, strict=True):
+            if not part.work[at].loads:
+                part.notes.append(f"{division}: {part.work[at].text} {chunk.draft.load_text}")  # a height
+            elif not divisions.changes_nothing(part.work[at], chunk.draft):
                 part.work.append(divisions.stand_in(part.work, (at,), division, chunk.draft))
         for chunk in chunks:
             if chunk not in bare:
@@ -151,6 +154,13 @@ class DivisionAttacher:
             return
         start, end = read.phrases[chunk.indices[0]].column, read.phrases[chunk.indices[-1]].end
         self.parts.current(read.number).notes.append(f"{division}: {read.text[start:end].strip()}")
+
+
+def measured_lines(part: PartDraft) -> list[int]:
+    """Places of the shared lines with a load or a height."""
+    return [
+        at for at in divisions.shared_lines(part.work) if part.work[at].loads or part.work[at].heights_m
+    ]
 
 
 def loaded_lines(part: PartDraft) -> list[int]:

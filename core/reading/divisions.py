@@ -14,6 +14,8 @@ from core.reading.plain_words import plain
 from core.reading.workout import Division
 
 DIVISION_IDS: tuple[tuple[str, Division], ...] = (
+    ("rx+", "elite"),
+    ("rx +", "elite"),
     ("rx", "rx"),
     ("as presc", "rx"),
     ("open", "rx"),

@@ -45,7 +45,9 @@ from core.reading.table_rows import find_tables
 from core.reading.tokens import Phrase, tokenize
 
 MAX_LINE = 2_000
+_NAMED_PIECE = re.compile(r"(?:event|workout|wod|test|match)\b", re.IGNORECASE)
 LONGEST_CAPITALS = 6  # words of a line of capitals that is a heading
+_ROUND = re.compile(r"round\s*\d", re.IGNORECASE)
 _CAPITALS = re.compile(r"^[^a-z]*[A-ZÀ-Ý]{3}[^a-z]*$")
 
 
@@ -104,6 +106,10 @@ class DocumentPass:
                 within_notes = within_notes and not row.tabled
                 continue
             heading = self._heading(row, letters, at == 0)
+            if heading is not None and _ROUND.match(heading.name) and _within_a_piece(rows, at):
+                row.start, heading = after_heading(row.text, heading.end, False), None
+                row.marks.append((0, row.start, "which round"))
+                continue
             if heading is not None and not heading.alone and _only_a_label(heading, row):
                 heading = None  # 'Score: total reps': one line, told by its label
             if heading is not None:
@@ -114,7 +120,7 @@ class DocumentPass:
                 if row.start > heading.end:
                     row.marks.append((heading.end, row.start, "beside the heading"))
                 within_notes = heading.opens == "notes"
-                if heading.opens == "day" and self._only_names(row):
+                if self._only_names(rows, at):
                     row.marks.append((row.start, len(row.text.rstrip()), "beside the heading"))
                     row.start = len(row.text)
                 continue
@@ -147,12 +153,31 @@ class DocumentPass:
             return Heading(" ".join(text.split()).strip(" *_#=:-").capitalize(), None, len(text), alone=True)
         return None
 
-    def _only_names(self, row: Row) -> bool:
-        """Whether a day's row goes on with words that are no work: 'SATURDAY - COMP SIMULATION'."""
+    def _only_names(self, rows: Sequence[Row], at: int) -> bool:
+        """Whether the row of a day or an event goes on with words that are no work: 'SATURDAY - COMP
+        SIMULATION', 'Monday - Squat + engine', 'Event 5: The shuttle'."""
+        row = rows[at]
         phrases = row.phrases(row.start, len(row.text))
-        named = any(phrase.kind == "words" and self.names.find(phrase.text) for phrase in phrases)
-        return (
-            bool(phrases) and not named and not any(phrase.kind in COUNTED | ARRANGES for phrase in phrases)
+        if not phrases or any(phrase.kind in COUNTED | ARRANGES for phrase in phrases):
+            return False
+        heading = row.heading
+        day = heading is not None and heading.opens == "day"
+        if not any(phrase.kind == "words" and self.names.find(phrase.text) for phrase in phrases):
+            return day
+        theme = day and any(phrase.kind in ("plus", "and", "comma") for phrase in phrases)
+        named = heading is not None and _NAMED_PIECE.match(heading.name)
+        return bool(theme or named) and self._counts_below(rows, at)
+
+    def _counts_below(self, rows: Sequence[Row], at: int) -> bool:
+        """Whether a row right below counts a movement of its own."""
+        below = itertools.takewhile(lambda row: not row.after_blank, rows[at + 1 : at + 4])
+        return any(self._counts_a_name(row.phrases(row.start, len(row.text))) for row in below)
+
+    def _counts_a_name(self, phrases: Sequence[Phrase]) -> bool:
+        return any(
+            (a.kind in COUNTED and b.kind == "words" and self._exact(b))
+            or (a.kind == "words" and b.kind in ("sets", "scheme") and self._exact(a))
+            for a, b in itertools.pairwise(phrases)
         )
 
     def _is_a_list(self, row: Row, heading: Heading) -> bool:
@@ -212,6 +237,7 @@ class DocumentPass:
         )
         listed = any(b.kind == "scheme" and a.kind == "words" for a, b in itertools.pairwise(phrases))
         row.has_sets |= listed or any(phrase.kind == "sets" or phrase.times > 1 for phrase in phrases)
+        row.lists |= self.prose.lists_after_colon(phrases)
         row.format |= any(phrase.kind in TELLING for phrase in phrases)
 
     def _is_work(self, row: Row) -> bool:
@@ -263,6 +289,14 @@ class DocumentPass:
             arranges_more = following.role == "work" and following.format and not following.named
             if arranges_more and not following.after_blank and not following.heading:
                 row.followed |= at + 2 < len(rows) and _lists(rows[at + 2])
+
+
+def _within_a_piece(rows: Sequence[Row], at: int) -> bool:
+    """Whether a row stands in a block that a format opens: 'Round 1: ..' below '8 min AMRAP'."""
+    first = at
+    while first > 0 and not rows[first].after_blank:
+        first -= 1
+    return any(arranges(row.text) for row in rows[first:at] if not _ROUND.match(row.text.strip()))
 
 
 def _only_a_label(heading: Heading, row: Row) -> bool:

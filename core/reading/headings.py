@@ -46,6 +46,11 @@ _AFTER_NAME = re.compile(
 )
 _WORDS = re.compile(r"[A-Za-z'’][\w'’/&+.-]*(?:\s+[A-Za-z'’/&+][\w'’/&+.-]*){0,4}|w\s?/\s?o?\s?u?")
 _UPPER = re.compile(r"^[^a-z]*[A-Z]{2,}[^a-z]*$")
+AROUND = ("warm-up", "cool-down")
+_GOES_ON = re.compile(
+    r"\s+(?!(?:to|the|your|for|and|by|well|as|is|are|was|sets?|on|in|with|from|at|then|before|after|of|a|until|each|or)\b)[a-z]",
+    re.IGNORECASE,
+)  # "warm up outside, 800 m jog", not "warm up to a heavy double"
 OWN_NAMES = ("rest day",)
 
 
@@ -131,6 +136,8 @@ def _named(line: str, start: int) -> Heading | None:
         if opens is None:
             continue
         tail = _AFTER_NAME.match(line[begin + end :])
+        if tail is None and board_words().headings.get(text) in AROUND and _GOES_ON.match(line[begin + end :]):
+            return Heading(text.capitalize(), board_words().headings[text], begin + end, opens)
         if tail is None:
             continue
         stop = begin + end + (tail.start("bracket") - 1 if _timed(tail["bracket"]) else tail.end())

@@ -6,6 +6,7 @@ written out ("DB snatches" and "dumbbell snatch" are the same). So the catalog l
 
 from __future__ import annotations
 
+import itertools
 import re
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -65,6 +66,7 @@ class NameTable:
                 self._with_word.setdefault(word, []).append(" ".join(name))
         self.firsts = {name[0] for name in self.names} | {idiom[0] for idiom in self.idioms}
         self.words = frozenset(word for name in self.names for word in name)
+        self.pairs = {pair for name in self.names for pair in itertools.pairwise(name)}
         self.passable = {row.id: passable_beside(row) for row in catalog.movements.values()}
         self.vocabulary = sorted(self.words | {word for word in board_words().passable if len(word) > 3})
         self._known = (
@@ -148,7 +150,7 @@ class Names:
         return found[text]
 
     def _look_up(self, text: str) -> Match | None:
-        words = words_with_places(_WITHOUT.sub(lambda found: " " * len(found.group()), text))
+        words = self._compounds(words_with_places(_WITHOUT.sub(lambda found: " " * len(found.group()), text)))
         exact = self._find(words, exact=True)
         if exact and not exact.left_over:
             return exact
@@ -157,9 +159,21 @@ class Names:
             return near if len(near.left_over) < len(exact.left_over) else exact
         return exact or near
 
+    def _compounds(self, words: list[tuple[int, int, str]]) -> list[tuple[int, int, str]]:
+        """'hand-stand', 'kettle bell', 'dead lift': two words that no name has side by side, and that make
+        one word of names."""
+        table, joined = self._table, []
+        for word in words:
+            before = joined[-1] if joined else None
+            if before and (before[2], word[2]) not in table.pairs and before[2] + word[2] in table.words:
+                joined[-1] = (before[0], word[1], before[2] + word[2])
+            else:
+                joined.append(word)
+        return joined
+
     def starts(self, text: str) -> bool:
         """Whether the first words are exactly a movement's name, perhaps after modifiers."""
-        match = self._find(words_with_places(text), exact=True)
+        match = self._find(self._compounds(words_with_places(text)), exact=True)
         return match is not None and all(
             word in board_words().passable for word in plain_words(text[: match.start])
         )

@@ -20,6 +20,7 @@ from core.reading.workout import Format, Part, PartKind
 
 RACKS = re.compile(r"\bgroups?\s+of\b", re.IGNORECASE)  # who shares a rack shares no sets
 ROTATES = re.compile(r"\brotat(?:e|ing)\b|\brack\b", re.IGNORECASE)
+ATTEMPTS = re.compile(r"\battempts?\b", re.IGNORECASE)
 TOGETHER = re.compile(r"\d.*\b(?:with|w/)\s*(?:a\s+)?partner\b", re.IGNORECASE)  # one line's company
 SHARED = re.compile(r"split|shar|alternat|one works|i go|divid", re.IGNORECASE)
 KEPT_KINDS = ("event", "warm-up", "cool-down")  # a part nobody named is of its heading's kind
@@ -85,11 +86,14 @@ class Parts:
     def apply(self, row: Row, found: FormatFound, division: str | None) -> None:
         """Give a format, or a change of one, to the part it is for."""
         part = self.current(row.number)
+        if found.only_changes and row.lists and part.work and _only_sets(part):
+            part = self.next(row.number)  # "30 min cap, in pairs: 2 km row, 100 burpees" below a lift
         if found.format.team and row.named and found.only_changes and _is_company(row.content):
             part.notes.append("with a partner")
             return
         sets = row.named and row.has_sets and RACKS.search(row.content)
-        racked = sets or (part.heading_kind == "strength" and ROTATES.search(row.content))
+        rotates = ROTATES.search(row.content)
+        racked = sets or (rotates and (part.heading_kind == "strength" or ATTEMPTS.search(row.content)))
         if found.format.team and racked and not SHARED.search(row.content):
             found = replace(found, format=replace(found.format, team=None, share=""))
         if found.format.team and not part.work and not row.named:
@@ -286,6 +290,11 @@ def _frame(before: PartDraft, part: PartDraft) -> None:
     if plain and repeated and same and not last.role and not before.closed:
         last.role = "cash-out"
         last.assumed.append("once after the rounds, as it stands once before them")
+
+
+def _only_sets(part: PartDraft) -> bool:
+    """Whether a part so far holds lifts in sets and no piece."""
+    return part.format is None and all(one.sets_written for one in part.work)
 
 
 def _is_company(text: str) -> bool:

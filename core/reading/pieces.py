@@ -104,6 +104,7 @@ class Pieces:
         found = read_format(read)
         if found and not (found.rest_only and (station or bullet)):
             parts.apply(row, found, division)
+            role = "" if found.format.rounds and not found.only_changes else role  # "finish with 3 rounds of"
         elif found and station:
             parts.current(row.number).rest_stations.add(station)
         if then_alone(read, parts.last):

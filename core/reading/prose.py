@@ -106,6 +106,8 @@ class Prose:
         words = bare_words(text)
         if MARKED.match(text) or (phrases and phrases[0].kind == "note"):
             return True
+        if self.lists_after_colon(phrases):
+            return False
         if phrases and all(phrase.kind in _WHO_WORKS for phrase in phrases):
             return False
         if self._is_sentence(text, words, phrases):
@@ -194,10 +196,27 @@ class Prose:
         if first.kind != "words":
             return False
         match = self.names.find(first.text)
-        if match is None or match.left_over:
+        if match is None or any(
+            word in self.little for start, end in match.left_over for word in bare_words(first.text[start:end])
+        ):
             return False
         return self.names.starts(first.text) and any(
             phrase.kind in COUNTED or phrase.kind in ("max", "build") for phrase in real[1:4]
+        )
+
+    def lists_after_colon(self, phrases: Sequence[Phrase]) -> bool:
+        """'One rows, one does the rest: 5 push-ups, 10 sit-ups': two counted names right behind a colon."""
+        colons = [index for index, phrase in enumerate(phrases) if phrase.kind == "colon"]
+        return any(self._lists(phrases[colon + 1 : colon + 6]) for colon in colons)
+
+    def _lists(self, phrases: Sequence[Phrase]) -> bool:
+        if len(phrases) < 5:
+            return False
+        first, second, cut, third, fourth = phrases
+        return (
+            cut.kind in ("comma", "plus", "slash")
+            and {first.kind, third.kind} <= COUNTED
+            and all(one.kind == "words" and self.names.starts(one.text) for one in (second, fourth))
         )
 
     def _only_a_time(self, phrases: Sequence[Phrase]) -> bool:

@@ -98,6 +98,7 @@ class Row:
     letter: int | None = None
     sets: int = 0
     has_sets: bool = False
+    lists: bool = False  # counts several movements behind a colon
     tabled: bool = False
     of_the_piece: bool = False
     pieces: list[tuple[int, int, bool]] = field(default_factory=list)

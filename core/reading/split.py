@@ -257,11 +257,15 @@ class Splitter:
         """The column of a 'then' or a plus that stands between a movement and a format: '100 skips, then 3
         rounds of:'."""
         for index, phrase in enumerate(read.phrases):
-            if phrase.kind not in ("then", "plus") or not index or not self._named(read, range(index)):
+            apart = phrase.kind == "slash" and read.text[phrase.column - 1 : phrase.end + 1] == " / "
+            if phrase.kind not in ("then", "plus") and not apart:
                 continue
-            nearest = read.phrases[index + 1 : index + (3 if phrase.kind == "plus" else len(read.phrases))]
+            if not index or not self._named(read, range(index)):
+                continue
+            nearest = read.phrases[index + 1 : index + (len(read.phrases) if phrase.kind == "then" else 3)]
             before = any(one.kind in (*_PIECES, "for-time") for one in read.phrases[:index])
-            if any(one.kind in _PIECES for one in nearest) and not before:
+            ruled = [one.kind for one in nearest] == ["scheme", "colon"]
+            if (any(one.kind in _PIECES for one in nearest) or ruled) and not before:
                 return phrase.column if phrase.kind == "then" else phrase.end
         return None
 

@@ -3,14 +3,18 @@ sides. Each layer reads numbers of one role."""
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 from dataclasses import replace
 
 from core.reading.amounts.effort import Effort
+from core.reading.loads import unit_of
 from core.reading.tokens import Phrase
 from core.reading.units import KG_PER, METRE_PER, SECOND_PER
 
 __all__ = ["Amounts"]
+HAND_WEIGHTS = ("dumbbell", "kettlebell")
+_BELLS = re.compile(r"\d+(?:[.,]\d+)?s(?:\s?/\s?\d+(?:[.,]\d+)?s)?")
 
 
 class Amounts(Effort):
@@ -51,12 +55,20 @@ class Amounts(Effort):
 
     def _meant_unit(self, phrase: Phrase) -> str:
         """The unit of a mark or of a 'k', which mean different things beside different movements."""
+        if self._are_bells(phrase):
+            return unit_of(phrase.values, self.line.system, self._in_hand())
         if phrase.unit in ("single-mark", "double-mark"):
             return self._unit_of_mark(phrase.unit, phrase)
         if phrase.unit == "k":
             goes = self.row is not None and (self.row.unit == "metre" or self.row.metres_per_rep)
             return "km" if goes else "kg"
         return phrase.unit
+
+    def _are_bells(self, phrase: Phrase) -> bool:
+        """'10 rows a side, 22s', '(20s/12.5s)': dumbbells of so much, not seconds."""
+        counted = self.draft.reps or self.draft.scheme
+        held = self.row is not None and (self.row.implement in HAND_WEIGHTS or (phrase.pair and self.row.unit == "rep"))
+        return bool(counted and held) and _BELLS.fullmatch(phrase.text) is not None
 
     def _counts_of_height(self, index: int, phrase: Phrase) -> bool:
         """'12 in box step ups': the only number before the name counts them."""

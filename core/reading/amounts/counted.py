@@ -147,6 +147,22 @@ class Counted(Measured):
         )
         return halves and index in self.line.bracketed
 
+    def _is_half_each(self, index: int, phrase: Phrase) -> bool:
+        """'16 snatches, 8 each arm': the same again, a side."""
+        said_twice = not phrase.pair and self.draft.reps == 2 * phrase.values[0]
+        return said_twice and self.kind(index + 1) in ("each", "per-side")
+
+    def _half_each(self, index: int, phrase: Phrase) -> None:
+        self.line.take([index, index + 1], "note", "half a side")
+
+    def _numbers_a_round(self, index: int, phrase: Phrase) -> bool:
+        """'Round 3 sit-ups'."""
+        before = self.line.phrases[index - 1] if index else None
+        return before is not None and before.kind == "rounds" and before.text.lower() in ("round", "rd")
+
+    def _round_number(self, index: int, phrase: Phrase) -> None:
+        self.take(index, "which round", "format")
+
     def _half_a_side(self, index: int, phrase: Phrase) -> None:
         self.draft.notes.append(phrase.text)
         self.take(index, "half a side", "note")
@@ -373,6 +389,7 @@ class Counted(Measured):
 Role = tuple[Callable[[Counted, int, Phrase], bool], Callable[[Counted, int, Phrase], None]]
 # a loose number takes the first role that fits; one that fits none is a load, or handed back
 COUNT_ROLES: tuple[Role, ...] = (
+    (Counted._numbers_a_round, Counted._round_number),
     (Counted._is_broken_pair, Counted._bare_load),
     (Counted._is_calories, Counted._bare_calories),
     (Counted._is_hand_weights, Counted._hand_weights),
@@ -381,6 +398,7 @@ COUNT_ROLES: tuple[Role, ...] = (
     (Counted._repeats_scheme, Counted._repeat_scheme),
     (Counted._counts_sets, Counted._count_sets),
     (Counted._is_half_a_side, Counted._half_a_side),
+    (Counted._is_half_each, Counted._half_each),
     (Counted._is_load_beside, Counted._bare_load),
     (Counted._counts_reps, Counted._reps),
     (Counted._is_bare_height, Counted._bare_height),

@@ -100,6 +100,8 @@ def _after(scan: Scan, at: int) -> tuple[int | None, float | None]:
     place = at + 1
     while place < len(scan.phrases) and place not in scan.line.taken and _may_be_passed(scan, place):
         place += 1
+    if scan.kind(place - 1) == "of" and scan.kind(place + 1) == "words":
+        return None, None  # "10 min EMOM of 30 s plank"
     if place >= len(scan.phrases) or place in scan.line.taken:
         return None, None
     phrase = scan.phrases[place]
@@ -139,7 +141,7 @@ def _of_count(scan: Scan, place: int, phrase: Phrase) -> tuple[int | None, float
     if scan.kind(place + 1) == "words" and not scan.is_filler(place + 1):
         return None, None
     scan.used.add(place)
-    return None, phrase.values[0]
+    return _sets_in_bracket(scan, place), phrase.values[0]
 
 
 def _before(scan: Scan, at: int) -> tuple[int | None, float | None]:

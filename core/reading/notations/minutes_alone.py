@@ -19,13 +19,14 @@ def read(scan: Scan) -> Format | None:
     """Only a time, with words that say how; a list stands below."""
     if (inline := _again_and_again(scan)) is not None:
         return inline
-    if not scan.line.followed or scan.line.headed or scan.line.named:
+    again = len(scan.free) > 1 and scan.kind(scan.free[-1]) == "of"  # "Part C - 12 min of"
+    if not scan.line.followed or scan.line.named or (scan.line.headed and not again):
         return None
     times = [place for place in scan.free if seconds_of(scan.phrases[place]) is not None]
     others = [
         place
         for place in scan.free
-        if place not in times and scan.phrases[place].kind not in ("comma", "colon", "at", "words", "dash")
+        if place not in times and scan.phrases[place].kind not in ("comma", "colon", "at", "words", "dash", "of")
     ]
     words = {
         word
@@ -86,6 +87,7 @@ NOTATION = Notation(
         Example("In 40 minutes:", Format(cap_s=2400)),
         Example("10 min continuous: 20 m bear crawl, 20 m walk", Format("as-many-as-possible", minutes=10)),
         Example("20 min, steady", Format("as-many-as-possible", minutes=20)),
+        Example("12 min of", Format("as-many-as-possible", minutes=12)),
     ),
     counter_examples=("2 min", "20 min row"),
 )
