@@ -15,7 +15,7 @@ from collections.abc import Iterator, Sequence
 from core.reading.board_words import board_words
 from core.reading.divisions import leads_with_division
 from core.reading.formats import TELLING
-from core.reading.headings import QUOTED, Heading, letters_head_parts, read_heading
+from core.reading.headings import AROUND, QUOTED, Heading, letters_head_parts, read_heading
 from core.reading.languages import Translated, Translator
 from core.reading.names import Names
 from core.reading.numbering import (
@@ -42,7 +42,7 @@ from core.reading.rows import (
 )
 from core.reading.scan import FILLERS
 from core.reading.table_rows import find_tables
-from core.reading.tokens import Phrase, tokenize
+from core.reading.tokens import Phrase, seconds_of, tokenize
 
 MAX_LINE = 2_000
 _NAMED_PIECE = re.compile(r"(?:event|workout|wod|test|match)\b", re.IGNORECASE)
@@ -78,7 +78,23 @@ class DocumentPass:
             self._content(row)
         self._title(rows)
         self._follow(rows)
+        self._lifts(rows)
         return rows
+
+    def _lifts(self, rows: Sequence[Row]) -> None:
+        """'Back squat 20 min' with its sets below ends a warm-up."""
+        within = None
+        for row in rows:
+            if row.heading is not None:
+                within = row.heading.kind
+            elif within in AROUND and row.after_blank and row.sets_below and self._is_a_lift(row):
+                row.heading = Heading("Strength", "strength", 0)
+                within = "strength"
+
+    def _is_a_lift(self, row: Row) -> bool:
+        phrases = row.phrases(row.start, len(row.text))
+        timed = len(phrases) == 1 or (len(phrases) == 2 and seconds_of(phrases[1]) is not None)
+        return bool(phrases) and timed and phrases[0].kind == "words" and self._exact(phrases[0])
 
     # -- rows ---------------------------------------------------------------------------------------
 
@@ -107,8 +123,10 @@ class DocumentPass:
                 continue
             heading = self._heading(row, letters, at == 0)
             if heading is not None and _ROUND.match(heading.name) and _within_a_piece(rows, at):
-                row.start, heading = after_heading(row.text, heading.end, False), None
+                row.start = after_heading(row.text, heading.end, False)
                 row.marks.append((0, row.start, "which round"))
+                if not any(letter.isalpha() for letter in row.content):
+                    row.role = "note"  # "Round 3: 12 / 12"
                 continue
             if heading is not None and not heading.alone and _only_a_label(heading, row):
                 heading = None  # 'Score: total reps': one line, told by its label
@@ -286,6 +304,7 @@ class DocumentPass:
             numbered = following.bullet is not None and row.bullet is None
             row.followed_deeper = following.indent > row.indent or numbered or leads
             row.followed = _lists(following)
+            row.sets_below = not following.after_blank and _begins_with_sets(following)
             arranges_more = following.role == "work" and following.format and not following.named
             if arranges_more and not following.after_blank and not following.heading:
                 row.followed |= at + 2 < len(rows) and _lists(rows[at + 2])
@@ -311,6 +330,11 @@ def _only_says_who(phrases: Sequence[Phrase]) -> bool:
     kinds = board_words().headings.keys() | FILLERS
     said = all(one.kind == "words" and one.text.lower() in kinds for one in others)
     return said and any(one.kind == "team" for one in phrases)
+
+
+def _begins_with_sets(row: Row) -> bool:
+    phrases = row.phrases(row.start, len(row.text)) if row.role == "work" else []
+    return bool(phrases) and not row.named and (phrases[0].kind in ("scheme", "sets") or row.sets is not None)
 
 
 def _lists(row: Row) -> bool:

@@ -54,6 +54,7 @@ class Line:
         self.headed = False  # whether a heading stands before it in its row
         self.named = False  # whether it names a movement
         self.followed = False  # whether a list stands below it
+        self.sets_below = False
         self.of_division = False  # whether it says what one division does
         self.window_s: int | None = None  # seconds of the window on the clock that the line stands in
 

@@ -98,6 +98,7 @@ class Row:
     letter: int | None = None
     sets: int = 0
     has_sets: bool = False
+    sets_below: bool = False  # whether the row right below begins with sets or a list of them
     lists: bool = False  # counts several movements behind a colon
     tabled: bool = False
     of_the_piece: bool = False

@@ -133,6 +133,7 @@ class Splitter:
                 and here
                 and self._named(read, here)
                 and self._begins_movement(read, free[place:])
+                and not self._one_name(read, here, free[place:])
             ):
                 pieces.append(("", None, [index]))
             elif kind == "or":
@@ -235,6 +236,16 @@ class Splitter:
             if kind not in ("x", "of", "reps", "unit", "count", "each") or index in read.bracketed:
                 return False
         return False
+
+    def _one_name(self, read: Line, here: Sequence[int], rest: Sequence[int]) -> bool:
+        """'athletes run 4 x 100 m shuttle': words on both sides of an amount that are one movement's."""
+        before = read.phrases[here[-1]]
+        after = next((read.phrases[one] for one in rest if read.phrases[one].kind == "words"), None)
+        match = self.names.find(before.text) if before.kind == "words" and after is not None else None
+        if match is None or after is None:
+            return False
+        both = self.names.find(f"{after.text} {before.text[match.start : match.end]}")
+        return both is not None and both.confidence == 1 and not both.left_over and both.words > match.words
 
     def glue_names(self, read: Line) -> None:
         """'clean & jerk' is one name: words on both sides of an 'and' that together name a movement become

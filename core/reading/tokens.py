@@ -120,6 +120,8 @@ PAIR_OF_SEXES = 4  # a number and a word for each
 _ONE_NUMBER = ("count", "measure")
 _BETWEEN_SEXES = ("colon", "comma", "slash", "bar", "and", "dash")
 WOMEN = ("f", "w", "l", "girl", "♀")
+_STEP = re.compile(r"\d{2,3}(?:[.,]5(?!\d))?")
+_UNIT_AT_END = re.compile(r"(?:%|kgs?|lbs?)$")
 _PLUS_OF_LOAD = re.compile(r"(?<=\d/)\+(?=\d)")  # "+10/+5 kg"
 _PLUS_OF_LAST_SET = re.compile(r"(?<=\d)\+(?=\s*(?:reps?\b|@|$|\.\.))")  # "5+ @ 85 %": five or more
 
@@ -241,6 +243,8 @@ def _measure(found: dict[str, str], counts: list[str], text: str, start: int, en
     )
     if "CLOCK" in found:
         return Phrase("measure", text, start, end, (float(seconds_of_clock(found["CLOCK"])),), "s", times)
+    if "STEPS" in found:
+        return _steps(found["STEPS"], counts, text, start, end)
     unit = UNIT_OF[found["UNIT"].strip("-. ")]
     if "SCHEME" in found:
         return Phrase("measure", text, start, end, _whole(found["SCHEME"]), unit, times, form="list")
@@ -248,6 +252,14 @@ def _measure(found: dict[str, str], counts: list[str], text: str, start: int, en
     if unit in FRACTION_UNITS and values in FRACTIONS:
         values = (FRACTIONS[values],)
     return Phrase("measure", text, start, end, values, unit, times, len(values) > 1)
+
+
+def _steps(written: str, counts: list[str], text: str, start: int, end: int) -> Phrase:
+    """'70, 72.5, 75 %': a load for each set."""
+    values = tuple(_number(one.replace(",", ".")) for one in _STEP.findall(written))
+    unit = UNIT_OF[_UNIT_AT_END.search(written).group()]  # type: ignore[union-attr]  # the grammar demands one
+    times = int(numbers(counts[0])[0]) if counts else 1
+    return Phrase("measure", text, start, end, values, unit, times, form="list")
 
 
 def _sets(found: dict[str, str], counts: list[str], text: str, start: int, end: int) -> Phrase:
