@@ -90,6 +90,9 @@ class Attacher:
         self._of_both(last, draft)
         if self._again(part, last, draft) or self._last_set(last, draft):
             return
+        if draft.estimated and last.reps and not last.sets_written:
+            self._builds(part, last, draft)
+            return
         pair_as_load(last, draft)
         if alone and self._load_of_list(part, draft):
             return
@@ -98,6 +101,14 @@ class Attacher:
         elif not self._fill(last, draft):
             self._hand_back(read, chunk)
         in_context(last, self.catalog.movements[last.movement], self.catalog)
+
+    def _builds(self, part: PartDraft, last: Draft, draft: Draft) -> None:
+        """'1 clean + 1 jerk, build to 80 %' every minute, or '5 reps, build to a heavy 5': how it goes on."""
+        if part.format is None:
+            last.reps, last.scheme, last.sets, last.sets_written = None, draft.scheme, draft.sets, True
+            last.estimated = True
+        lend(draft, last, LOADS)
+        last.notes.append("build up")
 
     def _of_both(self, last: Draft, draft: Draft) -> None:
         """'80 % 3 x (1+1)' under a clean and jerk: one of both."""
@@ -196,6 +207,7 @@ class Attacher:
         taken = bool(loads)
         for name in AMOUNTS:
             gap = worth(draft, name) and not worth(last, name) and name != "sides"
+            gap = gap and (name != "counts" or self.catalog.movements[last.movement].calorie_s is not None)
             if gap and not self._second_amount(last, name):
                 setattr(last, name, getattr(draft, name))
                 taken = True

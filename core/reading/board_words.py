@@ -28,6 +28,8 @@ class BoardWords:
     openers: frozenset[str]
     orders: frozenset[str]
     idioms: frozenset[str]
+    care: frozenset[str]
+    unreal: frozenset[str]
     instead: tuple[frozenset[str], ...]
 
 
@@ -48,5 +50,7 @@ def board_words() -> BoardWords:
         frozenset(table["openers"]),
         frozenset(table["orders"]),
         frozenset(table["idioms"]),
+        frozenset(table["care"]),
+        frozenset(table["unreal"]),
         tuple(frozenset(group) for group in table["instead"]),
     )

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import itertools
 import re
 from collections.abc import Sequence
 from dataclasses import replace
+from functools import lru_cache
 
 from core.catalog import Catalog
 from core.catalog.rows import Movement
@@ -14,7 +16,7 @@ from core.reading.context import in_context
 from core.reading.draft import Chunk, Draft
 from core.reading.line import Line
 from core.reading.names import Match, Names
-from core.reading.plain_words import plain
+from core.reading.plain_words import plain, plain_words
 from core.reading.tokens import WOMEN, Phrase
 from core.reading.units import METRE_PER
 
@@ -36,6 +38,9 @@ class ChunkReader:
             return Chunk(draft, False, indices)
         if found is not None and self._only_among_others(line, indices, found):
             found = None
+        if found is None and _is_care(line, indices):
+            line.take(indices, "note", "care for the tissues")
+            return Chunk(draft, False, indices)
         if found is not None:
             name_at, match = found
             row = self._accept_name(line, draft, name_at, match)
@@ -92,6 +97,9 @@ class ChunkReader:
                 best[1].confidence,
                 not best[1].left_over,
             ):
+                best = (index, match)
+            elif line.phrases[best[0] + 1].kind == "colon" and index == best[0] + 2 and all(rank):
+                line.take([best[0]], "note", "what it is about")  # "Squat: back squat 3 x 5"
                 best = (index, match)
         return best
 
@@ -240,6 +248,21 @@ TELLING = frozenset(
 )
 
 
+@lru_cache(maxsize=1)
+def _care() -> frozenset[tuple[str, ...]]:
+    return frozenset(plain_words(words) for words in board_words().care)
+
+
+def _is_care(line: Line, indices: Sequence[int]) -> bool:
+    """'1 min pigeon each side', 'foam roll quads, 3 min': nothing is asked of a joint under load."""
+    for phrase in (line.phrases[index] for index in indices):
+        words = plain_words(phrase.text) if phrase.kind == "words" else ()
+        spans = itertools.combinations(range(len(words) + 1), 2)
+        if any(words[first:last] in _care() for first, last in spans):
+            return True
+    return False
+
+
 def _is_reference(line: Line, index: int) -> bool:
     """'up to 80 % of snatch': the name says of what a percent is."""
     before = line.phrases[max(index - 2, 0) : index]
@@ -279,10 +302,15 @@ def take_asides(line: Line) -> None:
             stop > at
             and line.phrases[at].kind in ("words", "after-set", "sex")
             and (_ASIDE.match(line.phrases[at].text) or _is_her_scheme(line.phrases[at:stop]))
-        ):
+        ) or _is_less(line.phrases[at:stop]):
             line.remarks.append(line.text[line.phrases[at].column : line.phrases[stop - 1].end])
             line.take(range(at, stop), "note", "a note")
         at = max(stop, at + 1)
+
+
+def _is_less(phrases: Sequence[Phrase]) -> bool:
+    """'4 x max (-2)': two fewer than one could."""
+    return [phrase.kind for phrase in phrases[:2]] == ["dash", "count"] and len(phrases) <= 3
 
 
 def _is_her_scheme(phrases: Sequence[Phrase]) -> bool:

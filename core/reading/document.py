@@ -270,9 +270,9 @@ class DocumentPass:
         kept: list[tuple[int, int, bool]] = []
         for start, stop, note in pieces:
             follows = bool(kept) and kept[-1][2] and not leads_with_division(row.text[start:stop])
-            kept.append(
-                (start, stop, note or (follows and not self.prose.begins_work(row.phrases(start, stop))))
-            )
+            text, phrases = row.text[start:stop], row.phrases(start, stop)
+            works = self.prose.begins_work(phrases) or self.prose.counts_several(text, phrases)
+            kept.append((start, stop, note or (follows and not works)))
         return kept
 
     def _is_note(self, row: Row, start: int, stop: int) -> bool:

@@ -47,6 +47,10 @@ _AFTER_NAME = re.compile(
 _WORDS = re.compile(r"[A-Za-z'’][\w'’/&+.-]*(?:\s+[A-Za-z'’/&+][\w'’/&+.-]*){0,4}|w\s?/\s?o?\s?u?")
 _UPPER = re.compile(r"^[^a-z]*[A-Z]{2,}[^a-z]*$")
 AROUND = ("warm-up", "cool-down")
+_TIMED_LEAD = re.compile(
+    r"\d{1,3}(?:\s?[-–]\s?\d{1,3})?[\s-]*(?:min(?:ute)?s?|')\s+(?:of\s+)?(?=(?:general\s+|specific\s+|dynamic\s+)?(?:warm|cool)[\s-]?(?:up|down)|stretch|mobility)",
+    re.IGNORECASE,
+)
 _GOES_ON = re.compile(
     r"\s+(?!(?:to|the|your|for|and|by|well|as|is|are|was|sets?|on|in|with|from|at|then|before|after|of|a|until|each|or)\b)[a-z]",
     re.IGNORECASE,
@@ -126,6 +130,8 @@ def _named(line: str, start: int) -> Heading | None:
     """'Strength:', 'Conditioning - ', 'GENERAL WARM UP (8 mins)', 'Standards' from a column on."""
     lead = re.match(_DECORATION, line[start:])
     begin = start + (lead.end() if lead else 0)
+    if timed := _TIMED_LEAD.match(line, begin):
+        begin = timed.end()  # "10 min warm-up: row, bike"
     words = _WORDS.match(line, begin)
     if words is None:
         return None

@@ -141,6 +141,11 @@ def system_of(text: str) -> str:
     return _vote(pairs)
 
 
+def only_percents(text: str) -> bool:
+    """Whether a text says percents and no load with a unit, so that a lone number behind '@' is one too."""
+    return "%" in text and not _KILOS.search(text) and not _POUNDS.search(text)
+
+
 def _vote(pairs: Iterable[tuple[float, float]]) -> str:
     votes = 0
     for pair in pairs:

@@ -11,6 +11,7 @@ from core.reading.board_words import board_words
 from core.reading.languages import fold
 from core.reading.names import Names
 from core.reading.tokens import Phrase, tokenize
+from core.reading.units import METRE_PER
 
 COUNTED = frozenset(("count", "measure", "sets", "scheme", "ladder", "clock", "sum", "span"))
 _SETS_A_FORM = frozenset("every amrap interval rounds for-time death-by max build tabata".split())
@@ -22,6 +23,7 @@ ARRANGES = (
 )  # kinds of phrase a line of work may begin with
 _ARRANGING = frozenset(("rounds", "amrap", "every", "interval", "for-time", "tabata", "death-by", "quality"))
 STRONG = frozenset(("tabata", "amrap", "every", "for-time", "interval"))
+_AMOUNTS = ("count", "measure", "sets")
 MARKED = re.compile(
     r"^\s*good (?:morning|evening|afternoon)\b(?=\s*(?:[!,.]|all\b|team|every|folks|crew"
     r"|friends|people|to\b|from\b|and\b|$))"
@@ -106,7 +108,7 @@ class Prose:
         words = bare_words(text)
         if MARKED.match(text) or (phrases and phrases[0].kind == "note"):
             return True
-        if self.lists_after_colon(phrases):
+        if self.lists_after_colon(phrases) or self.counts_several(text, phrases):
             return False
         if phrases and all(phrase.kind in _WHO_WORKS for phrase in phrases):
             return False
@@ -203,6 +205,23 @@ class Prose:
         return self.names.starts(first.text) and any(
             phrase.kind in COUNTED or phrase.kind in ("max", "build") for phrase in real[1:4]
         )
+
+    def counts_several(self, text: str, phrases: Sequence[Phrase]) -> bool:
+        """'In every round you run 200 m, do 12 cleans and ..': two amounts right beside names, and no word of
+        what was or might be."""
+        if board_words().unreal & set(bare_words(text)):
+            return False
+        counted = 0
+        for first, second in itertools.pairwise(phrases):
+            if first.kind in _AMOUNTS and second.kind == "words":
+                counted += self.names.starts(second.text)
+            elif first.kind == "words" and second.kind == "measure" and second.unit in METRE_PER:
+                counted += self._ends_with_name(first.text)
+        return counted >= LEAST_OF_SENTENCE
+
+    def _ends_with_name(self, text: str) -> bool:
+        match = self.names.find(text)
+        return match is not None and match.confidence == 1 and match.end == len(text.rstrip())
 
     def lists_after_colon(self, phrases: Sequence[Phrase]) -> bool:
         """'One rows, one does the rest: 5 push-ups, 10 sit-ups': two counted names right behind a colon."""

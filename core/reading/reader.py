@@ -15,7 +15,6 @@ from core.reading.doubts import YES_SO, doubts_of
 from core.reading.formats import read_format
 from core.reading.languages import languages, shown_languages, translator
 from core.reading.line import Line
-from core.reading.loads import system_of
 from core.reading.part_draft import PartDraft
 from core.reading.pieces import Pieces
 from core.reading.prose import Prose
@@ -44,7 +43,7 @@ def read_workout(
     text.
     """
     check_text(text)
-    return _Reader(Reading(catalog or load_catalog(), taught, notes, system_of(text))).read(text)
+    return _Reader(Reading(catalog or load_catalog(), taught, notes, text)).read(text)
 
 
 class _Reader:

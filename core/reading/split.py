@@ -59,6 +59,9 @@ class Splitter:
             carried = []
             chunk.joined_by = joined_by
             if own is None and found and _is_choice(chunk, found[-1][1]):
+                while _is_one_of_several(found):
+                    _, other = found.pop()
+                    _keep_choice(read, other.indices, found[-1][1])
                 _keep_choice(read, indices, found[-1][1])
             elif own is None and not found and self._leads_a_name(read, chunk, indices[-1]):
                 _give_back(read, indices)
@@ -72,7 +75,8 @@ class Splitter:
 
     def _leads_a_name(self, read: Line, chunk: Chunk, last: int) -> bool:
         """'5x5, back squat': amounts first."""
-        return not chunk.named and not read.of_division and self._names_later(read, last)
+        machine = chunk.draft.calories and _only_calories(read, chunk.indices)
+        return not (chunk.named or machine or read.of_division) and self._names_later(read, last)
 
     def _sets_of_bracket(self, read: Line) -> int | None:
         """'5 x (1 clean + 2 front squats)': the sets of all in the bracket, which then reads as if it were
@@ -88,7 +92,7 @@ class Splitter:
             ):
                 continue
             inside = [one for one in range(index + 3, len(read.phrases)) if one in read.bracketed]
-            if any(read.phrases[one].kind in ("plus", "comma") for one in inside) and self._named(
+            if any(read.phrases[one].kind in ("plus", "comma", "slash") for one in inside) and self._named(
                 read, inside
             ):
                 read.take([index, index + 1], "amount", f"{count.values[0]:g} sets")
@@ -202,6 +206,8 @@ class Splitter:
             return False
         if kind in JOINS and (_only_a_load(read, here) or (bare and _only_an_amount(read, here))):
             return True
+        if kind == "comma" and rest and _only_calories(read, here) and read.phrases[rest[0]].kind == "count":
+            return True  # "30 cal, 30 swings"
         if kind == "comma" and rest and _a_set(read, here) and _begins_a_set(read.phrases[rest[0]]):
             return True
         if kind == "comma" and self._words_by_the_way(read, here, rest):
@@ -287,6 +293,16 @@ def _is_choice(chunk: Chunk, before: Chunk) -> bool:
         return True
     bare = before.draft.has_amount and not chunk.draft.has_amount
     return chunk.joined_by == "slash" and chunk.named and bare
+
+
+def _is_one_of_several(found: Chunks) -> bool:
+    """'60 min run, bike or row': the middle one of three choices."""
+    if len(found) < 2:
+        return False
+    before, last = found[-2][1], found[-1][1]
+    return last.named and before.named and last.joined_by == "comma" and (
+        before.draft.has_amount and not last.draft.has_amount
+    )
 
 
 def _keep_choice(read: Line, indices: list[int], before: Chunk) -> None:
@@ -389,6 +405,10 @@ def _is_bare(read: Line, pieces: Sequence[tuple[str, str | None, list[int]]]) ->
 def _only_an_amount(read: Line, here: list[int]) -> bool:
     said = [read.phrases[index] for index in here]
     return len(said) == 1 and said[0].kind in ("measure", "clock", "sets", "count")
+
+
+def _only_calories(read: Line, here: list[int]) -> bool:
+    return len(here) == 1 and read.phrases[here[0]].unit == "cal"
 
 
 def _only_a_load(read: Line, here: list[int]) -> bool:

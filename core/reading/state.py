@@ -11,6 +11,7 @@ from core.reading.attach import Attacher
 from core.reading.chunks import ChunkReader
 from core.reading.division_attach import DivisionAttacher
 from core.reading.line import Line
+from core.reading.loads import only_percents, system_of
 from core.reading.names import Names
 from core.reading.parts import Parts
 from core.reading.plain_words import plain
@@ -24,7 +25,7 @@ MOST_GUESSES = 200  # unread places of one text that get candidates; beyond it t
 class Reading:
     """One text being read."""
 
-    def __init__(self, catalog: Catalog, taught: dict[str, str] | None, notes: frozenset[str], system: str):
+    def __init__(self, catalog: Catalog, taught: dict[str, str] | None, notes: frozenset[str], text: str):
         self.catalog = catalog
         self.names = Names(catalog, taught)
         self.parts = Parts(catalog)
@@ -32,7 +33,8 @@ class Reading:
         self.attacher = Attacher(self.parts, catalog)
         self.divisions = DivisionAttacher(self.parts, catalog)
         self.note_words = notes
-        self.system = system
+        self.system = system_of(text)
+        self.percents = only_percents(text)
         self.unread: list[Unread] = []
         self.marks: list[Mark] = []
         self.guesses = 0
@@ -45,7 +47,7 @@ class Reading:
         """A stretch of a row, ready to be read."""
         read = Line(row.number, row.text, start, stop)
         read.system, read.of_division = self.system, of_division
-        read.sets_below = row.sets_below
+        read.sets_below, read.percents = row.sets_below, self.percents
         read.followed, read.headed, read.named = row.followed, row.heading is not None, row.named
         return read
 

@@ -18,6 +18,8 @@ CALORIES = {"cal", "calorie"}
 WEIGHTS = ("barbell", "dumbbell", "kettlebell")
 BEFORE_CALORIES = {"x", "reps", "of", "colon"}
 HIGHEST_EFFORT = 10
+LEAST_PERCENT = 40
+MOST_PERCENT = 115  # of a bare number that is a percent; common practice
 KIT = {
     "bar": "barbell",
     "barbell": "barbell",
@@ -100,6 +102,17 @@ class Counted(Measured):
         self.draft.rpe = phrase.values[0]
         self.draft.assumed.append(f"@ {phrase.text} as RPE")
         self.take(index, f"RPE {phrase.values[0]:g}", "load")
+
+    def _is_percent_after_at(self, index: int, phrase: Phrase) -> bool:
+        """'4 x 3 @ 95' where the whole text speaks in percents."""
+        bar = self.row is not None and self.row.implement == "barbell" and self.draft.sets_written
+        usual = not phrase.pair and LEAST_PERCENT <= phrase.values[0] <= MOST_PERCENT
+        return bool(bar and usual and self.line.percents and self.kind(index - 1) == "at")
+
+    def _as_percent(self, index: int, phrase: Phrase) -> None:
+        self.draft.percents = phrase.values
+        self.draft.assumed.append(f"@ {phrase.text} as {phrase.values[0]:g} %")
+        self.take(index, f"{phrase.values[0]:g} % of the best", "load")
 
     def _is_load_after_at(self, index: int, phrase: Phrase) -> bool:
         return self.kind(index - 1) == "at" and (self.draft.has_amount or phrase.pair)
@@ -394,6 +407,7 @@ COUNT_ROLES: tuple[Role, ...] = (
     (Counted._is_calories, Counted._bare_calories),
     (Counted._is_hand_weights, Counted._hand_weights),
     (Counted._is_effort, Counted._effort),
+    (Counted._is_percent_after_at, Counted._as_percent),
     (Counted._is_load_after_at, Counted._bare_load),
     (Counted._repeats_scheme, Counted._repeat_scheme),
     (Counted._counts_sets, Counted._count_sets),

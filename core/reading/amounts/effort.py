@@ -58,13 +58,16 @@ class Effort(Counted):
 
     def _build(self, index: int, phrase: Phrase) -> None:
         """'build to a heavy 3', 'find your 1RM', 'heavy single': sets up to it, marked as an estimate."""
+        if self.draft.reps or self.draft.scheme:
+            self.draft.notes.append(phrase.text)
+            return self.take(index, "build up", "note")
         reps = next((count for word, count in HEAVY_WORDS.items() if word in phrase.text.lower()), 1)
         self.take(index, "build up")
         following = next((one for one in self.indices if one > index and one not in self.line.taken), None)
         if following is not None and self.kind(following) in ("count", "rm") and following == index + 1:
             reps = int(self.line.phrases[following].values[0])
             self.take(following, f"a heavy {reps}")
-        self._heavy(max(1, min(20, reps)))
+        return self._heavy(max(1, min(20, reps)))
 
     def _heavy(self, reps: int) -> None:
         draft = self.draft

@@ -30,6 +30,8 @@ class Measured(Lifted):
         if self.row is not None and self.row.unit == "second":
             return "min" if mark == "single-mark" else "s"
         if mark == "double-mark":
+            if self.row is not None and self.row.family in ("machine", "running"):
+                return "s"
             return (
                 "in"
                 if self.row is None
