@@ -23,6 +23,8 @@ def is_aside(line: Line, run: Sequence[int]) -> bool:
         return False  # it rules what follows
     if any(letter.isdigit() for index in run for letter in phrases[index].text):
         return False  # "R400" counts something
+    if line.told:
+        return True  # "run to the end line and back, ring the bell"
     words = bare_words(line.text[phrases[run[0]].column : phrases[run[-1]].end])
     if any(word in board_words().held for text in words for word in plain_words(text)):
         return False

@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from core.catalog import Catalog
 from core.reading import divisions
+from core.reading.amounts import BELLS, HAND_WEIGHTS
 from core.reading.context import in_context
 from core.reading.draft import (
     AMOUNTS,
@@ -90,6 +91,8 @@ class Attacher:
         self._of_both(last, draft)
         if self._again(part, last, draft) or self._last_set(last, draft):
             return
+        if self._bells(last, read, chunk):
+            return
         if draft.estimated and last.reps and not last.sets_written:
             self._builds(part, last, draft)
             return
@@ -101,6 +104,17 @@ class Attacher:
         elif not self._fill(last, draft):
             self._hand_back(read, chunk)
         in_context(last, self.catalog.movements[last.movement], self.catalog)
+
+    def _bells(self, last: Draft, read: Line, chunk: Chunk) -> bool:
+        """'3 x 12 dumbbell rows, 22s': dumbbells of so much."""
+        said = [read.phrases[index] for index in chunk.indices if read.phrases[index].kind not in SILENT]
+        held = self.catalog.movements[last.movement].implement in HAND_WEIGHTS
+        counted = held and not last.loads and (last.reps or last.scheme)
+        if not counted or len(said) != 1 or not BELLS.fullmatch(said[0].text):
+            return False
+        last.loads, last.load_unit = said[0].values, unit_of(said[0].values, read.system, in_hand=True)
+        read.take(chunk.indices, "load", f"{said[0].values[0]:g} {last.load_unit} each")
+        return True
 
     def _builds(self, part: PartDraft, last: Draft, draft: Draft) -> None:
         """'1 clean + 1 jerk, build to 80 %' every minute, or '5 reps, build to a heavy 5': how it goes on."""

@@ -89,7 +89,7 @@ class ChunkReader:
             if _is_reference(line, index):
                 continue
             match = self.names.find(phrase.text) or self._short_run(line, index)
-            if match is None:
+            if match is None or _are_repetitions(line, index):
                 continue
             rank = (index not in line.bracketed, match.confidence, not match.left_over)
             if best is None or rank > (
@@ -206,6 +206,7 @@ class ChunkReader:
             ]
 
 
+FEWEST_SKIPS = 10  # fewer 'singles' are repetitions; common practice
 TITLE_WORDS = frozenset(
     (
         "complex",
@@ -246,6 +247,14 @@ TELLING = frozenset(
         "unit",
     )
 )
+
+
+def _are_repetitions(line: Line, index: int) -> bool:
+    """'last single no heavier than ..': one repetition; '50 singles' are skips."""
+    words = set(plain_words(line.phrases[index].text)) - board_words().passable
+    before = line.phrases[index - 1] if index else None
+    many = before is not None and before.kind in ("count", "scheme", "measure") and max(before.values) >= FEWEST_SKIPS
+    return bool(words & {"single", "double"}) and len(words) > 1 and not many and not words & {"under", "leg", "arm"}
 
 
 @lru_cache(maxsize=1)

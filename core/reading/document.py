@@ -255,6 +255,7 @@ class DocumentPass:
         )
         listed = any(b.kind == "scheme" and a.kind == "words" for a, b in itertools.pairwise(phrases))
         row.has_sets |= listed or any(phrase.kind == "sets" or phrase.times > 1 for phrase in phrases)
+        row.told |= self.prose.tells(phrases)
         row.lists |= self.prose.lists_after_colon(phrases)
         row.format |= any(phrase.kind in TELLING for phrase in phrases)
 

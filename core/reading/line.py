@@ -55,6 +55,7 @@ class Line:
         self.named = False  # whether it names a movement
         self.followed = False  # whether a list stands below it
         self.sets_below = False
+        self.told = False  # whether its work is told in a sentence
         self.percents = False  # whether the whole text speaks in percents, not in loads
         self.of_division = False  # whether it says what one division does
         self.window_s: int | None = None  # seconds of the window on the clock that the line stands in

@@ -219,6 +219,10 @@ class Prose:
                 counted += self._ends_with_name(first.text)
         return counted >= LEAST_OF_SENTENCE
 
+    def tells(self, phrases: Sequence[Phrase]) -> bool:
+        """Whether the words of a stretch are those of a sentence."""
+        return sum(word in self.little for word in self._own_words(phrases)) >= LEAST_OF_SENTENCE
+
     def _ends_with_name(self, text: str) -> bool:
         match = self.names.find(text)
         return match is not None and match.confidence == 1 and match.end == len(text.rstrip())

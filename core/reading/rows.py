@@ -98,6 +98,7 @@ class Row:
     letter: int | None = None
     sets: int = 0
     has_sets: bool = False
+    told: bool = False  # its work is told in a sentence
     sets_below: bool = False  # whether the row right below begins with sets or a list of them
     lists: bool = False  # counts several movements behind a colon
     tabled: bool = False

@@ -113,6 +113,7 @@ class Splitter:
         """(what joins it to the one before, its division, its phrases), in order."""
         pieces: list[tuple[str, str | None, list[int]]] = [("", None, [])]
         free = read.free()
+        parted = self._parted_by_dashes(read)
         for place, index in enumerate(free):
             phrase = read.phrases[index]
             kind = phrase.kind
@@ -125,7 +126,7 @@ class Splitter:
                 else:
                     pieces.append(("division", name, []))
             elif (
-                (kind in CUTS or (read.of_division and phrase.text in DASHES))
+                (kind in CUTS or ((read.of_division or parted) and phrase.text in DASHES))
                 and not self._inside_a_remark(read, index)
                 and here
                 and self._splits_at(read, kind, here, free[place + 1 :], _is_bare(read, pieces))
@@ -149,6 +150,19 @@ class Splitter:
             elif kind not in SILENT or kind == "each":
                 here.append(index)
         return pieces
+
+    def _parted_by_dashes(self, read: Line) -> bool:
+        """'60 skips - 50 sit-ups - 40 squats': dashes between counted names."""
+        runs = [read.phrases[at : at + 3] for at, one in enumerate(read.phrases) if one.text in DASHES]
+        listed = [
+            run
+            for run in runs
+            if len(run) == 3
+            and run[1].kind in ("count", "measure")
+            and run[2].kind == "words"
+            and self.names.starts(run[2].text)
+        ]
+        return len(listed) > 1
 
     def _inside_a_remark(self, read: Line, index: int) -> bool:
         """Whether a sign stands in brackets that name no movement after it."""

@@ -14,7 +14,7 @@ from core.reading.units import KG_PER, METRE_PER, SECOND_PER
 
 __all__ = ["Amounts"]
 HAND_WEIGHTS = ("dumbbell", "kettlebell")
-_BELLS = re.compile(r"\d+(?:[.,]\d+)?s(?:\s?/\s?\d+(?:[.,]\d+)?s)?")
+BELLS = re.compile(r"\d+(?:[.,]\d+)?s(?:\s?/\s?\d+(?:[.,]\d+)?s)?")
 
 
 class Amounts(Effort):
@@ -68,7 +68,7 @@ class Amounts(Effort):
         """'10 rows a side, 22s', '(20s/12.5s)': dumbbells of so much, not seconds."""
         counted = self.draft.reps or self.draft.scheme
         held = self.row is not None and (self.row.implement in HAND_WEIGHTS or (phrase.pair and self.row.unit == "rep"))
-        return bool(counted and held) and _BELLS.fullmatch(phrase.text) is not None
+        return bool(counted and held) and BELLS.fullmatch(phrase.text) is not None
 
     def _counts_of_height(self, index: int, phrase: Phrase) -> bool:
         """'12 in box step ups': the only number before the name counts them."""
