@@ -9,6 +9,7 @@ from core.reading.line import SILENT, Line
 from core.reading.plain_words import plain_words
 from core.reading.prose import COUNTED, bare_words
 
+LONGEST_LABEL = 2
 _WORDS = SILENT | {"words", "unit", "rounds", "every", "rest"}
 _ENDS = frozenset(("comma", "then", "and", "or", "plus", "colon", "dash"))  # between two pieces of a line
 
@@ -20,7 +21,7 @@ def is_aside(line: Line, run: Sequence[int]) -> bool:
     if any(phrases[index].kind not in _WORDS or phrases[index].values for index in run):
         return False
     if run[-1] + 1 < len(phrases) and phrases[run[-1] + 1].kind == "colon":
-        return False  # it rules what follows
+        return _labels_a_name(line, run)  # else it rules what follows
     if any(letter.isdigit() for index in run for letter in phrases[index].text):
         return False  # "R400" counts something
     if line.told:
@@ -37,6 +38,12 @@ def is_aside(line: Line, run: Sequence[int]) -> bool:
         return False
     alone = len(run) == len(phrases) - sum(phrase.kind in SILENT for phrase in phrases)
     return not alone or any(word in board_words().sentences or word in board_words().plain for word in words)
+
+
+def _labels_a_name(line: Line, run: Sequence[int]) -> bool:
+    """'Hinge: Romanian deadlift 3 x 8': one or two words at the start of a line whose movement was read."""
+    first = run == [0] and len(line.phrases[0].text.split()) <= LONGEST_LABEL
+    return first and any(mark.role in ("movement", "assumed") for mark in line.marks)
 
 
 def _counts(line: Line, index: int) -> bool:

@@ -11,6 +11,7 @@ from core.reading.amounts import BELLS, HAND_WEIGHTS
 from core.reading.context import in_context
 from core.reading.draft import (
     AMOUNTS,
+    BUILD_SETS,
     LOADS,
     Chunk,
     Draft,
@@ -79,13 +80,18 @@ class Attacher:
         if counts and strange_words(read, chunk) and not _are_sets_of(part, chunk, row):
             return  # they stay free and are handed back
         if part is None or not part.work:
-            if part is not None and chunk.draft.estimated:
+            if chunk.draft.loads and not chunk.draft.has_amount:
+                self.parts.current(row.number).bars.append(chunk.draft)  # "60/40 kg" above its list
+            elif part is not None and chunk.draft.estimated:
                 part.notes.append(read.content.strip())  # "6 minutes to find a max:" above what is lifted
             else:
                 self._hand_back(read, chunk)
             return
         last = part.work[-1]
         draft = chunk.draft
+        if _only_seconds(draft) and self._has_a_window(last):
+            last.notes.append(f"within {(draft.seconds or 0) // 60}:{(draft.seconds or 0) % 60:02}")
+            return  # "1RM clean, 12 min"
         if self._share_of_complex(part, last, draft) or self._set_of_row(part, row, draft):
             return
         self._of_both(last, draft)
@@ -104,6 +110,14 @@ class Attacher:
         elif not self._fill(last, draft):
             self._hand_back(read, chunk)
         in_context(last, self.catalog.movements[last.movement], self.catalog)
+
+    def _has_a_window(self, last: Draft) -> bool:
+        """'1RM clean, 12 min', 'max snatch, both partners, 10 min': how long one may try."""
+        barbell = self.catalog.movements[last.movement].implement == "barbell"
+        if barbell and last.max_effort and not (last.reps or last.scheme or last.loads):
+            last.max_effort, last.estimated = False, True
+            last.scheme, last.sets, last.sets_written = (1,) * BUILD_SETS, BUILD_SETS, True
+        return last.estimated and not last.seconds
 
     def _bells(self, last: Draft, read: Line, chunk: Chunk) -> bool:
         """'3 x 12 dumbbell rows, 22s': dumbbells of so much."""
@@ -334,6 +348,11 @@ class Attacher:
         return (
             joined and barbells and not any(draft.reps and draft.reps > MOST_COMPLEX_REPS for draft in drafts)
         )
+
+
+def _only_seconds(draft: Draft) -> bool:
+    counts = draft.reps or draft.scheme or draft.counts or draft.distance_m or draft.calories
+    return bool(draft.seconds) and not (counts or draft.loads or draft.percents)
 
 
 def _are_sets_of(part: PartDraft | None, chunk: Chunk, row: Row) -> bool:

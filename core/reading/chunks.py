@@ -345,6 +345,20 @@ def take_vest(line: Line) -> None:
         line.take(sorted([index, *beside]), "note", "worn")
 
 
+def take_targets(line: Line) -> None:
+    """'500 m row under 1:50/2:10', 'sub 8:00': how fast is aimed for."""
+    for index, (first, second) in enumerate(itertools.pairwise(line.phrases)):
+        word = plain_words(first.text)[-1:] if first.kind == "words" else ()
+        if not set(word) & FASTER or second.kind not in ("clock", "interval", "window"):
+            continue
+        before = first.text.rsplit(None, 1)[0] if len(first.text.split()) > 1 else ""
+        if not before:
+            line.take([index], "note", "a target")
+        line.take([index + 1], "note", "a target")
+        line.remarks.append(line.text[first.column : second.end])
+
+
+FASTER = frozenset(("under", "sub", "below", "within"))
 WORN = frozenset(("vest", "weighted", "wear", "wearing"))
 _ASIDE = re.compile(r"^(?:after|before|until|if|when|because|instead)\b", re.IGNORECASE)
 _WHEN = re.compile(r"^(?:after|before|until|at the|if|when|as|not|no|from|one|two|three)\b", re.IGNORECASE)

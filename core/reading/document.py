@@ -21,11 +21,13 @@ from core.reading.names import Names
 from core.reading.numbering import (
     before_words,
     clock_rows,
+    counted_labels,
     labelled_lists,
     message_heads,
     minutes_of_the_hour,
     numbered_by_dash,
     numbered_sections,
+    partners,
     piece_windows,
 )
 from core.reading.prose import ARRANGES, COUNTED, Prose, arranges, is_schedule, tells_work
@@ -65,7 +67,9 @@ class DocumentPass:
         find_tables(rows, self.names)
         minutes_of_the_hour(rows)
         message_heads(rows)
+        partners(rows)
         labelled_lists(rows, self.names)
+        counted_labels(rows, self.names)
         piece_windows(rows)
         self._headings(rows, letters_head_parts(row.text for row in rows))
         numbered_by_dash(rows)

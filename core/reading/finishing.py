@@ -6,7 +6,8 @@ import re
 from dataclasses import replace
 
 from core.catalog import Catalog
-from core.reading.draft import Draft, lend
+from core.reading.divisions import loadable
+from core.reading.draft import LOADS, Draft, lend
 from core.reading.part_draft import PartDraft
 from core.reading.volumes import Rounds, finish, rounds_of
 from core.reading.workout import Format, Part, PartKind, Work
@@ -32,6 +33,8 @@ class Finishing:
             one.max_effort |= not one.has_amount
         fmt = self._format(part)
         _carry_loads(part.work)
+        for bar in part.bars:
+            self._give_bar(part, bar)
         reading = rounds_of(fmt, part.work, self.catalog)
         if reading.estimated:
             fmt = replace(
@@ -51,6 +54,16 @@ class Finishing:
             part.line,
             part.heading and not part.rested,
         )
+
+    def _give_bar(self, part: PartDraft, bar: Draft) -> None:
+        """'60/40 kg' above a list: the load of what is lifted there and has none; of its own kit, of
+        dumbbells where there are two, else of the bar."""
+        lacking = loadable(part.work, self.catalog)
+        kit = bar.kit or ("dumbbell" if bar.implements == PAIR else "barbell")
+        held = [one for one in lacking if self.catalog.movements[one.movement].implement == kit]
+        for one in held or ([] if bar.kit else lacking):
+            lend(bar, one, LOADS)
+            one.assumed.append(f"{bar.load_text} as above the list")
 
     def _finish(self, draft: Draft, part: PartDraft, fmt: Format, reading: Rounds) -> Work:
         """One line with its totals, by the rounds of its division."""
@@ -74,6 +87,8 @@ class Finishing:
         fmt = self._shared(part, replace(fmt, **part.changes))
         if fmt.kind == "as-many-as-possible" and fmt.minutes is None and part.window_s:
             fmt = replace(fmt, minutes=part.window_s / 60)
+        if fmt.kind == "as-many-as-possible" and fmt.minutes is None and part.lasts_s:
+            fmt = replace(fmt, minutes=part.lasts_s / MINUTE_S)
         if part.each_once and fmt.rounds and part.work:
             fmt = replace(fmt, rounds=max(1, fmt.rounds // max(1, len(_shared_lines(part)))))
         _place_lines(part, fmt)

@@ -32,6 +32,13 @@ from core.reading.tokens import tokenize
 LEAST_CLOCK_ROWS = 2
 PAIR = 2  # "2 x 25" beside a dumbbell is a weight in each hand
 ROMAN = ("i", "ii", "iii", "iv", "v", "vi", "vii", "viii")
+PARTNER = re.compile(r"^\s*(?:partner\s+)?([AB12])\s*[:)]\s+(?=\S)", re.IGNORECASE)
+COUNTED_LABEL = re.compile(r"^\s*(?P<word>[A-Za-z]{1,12})\.?\s*#?(?P<number>\d{1,2})\s*[:.)]\s+(?=\S)")
+KNOWN_LABELS = frozenset(
+    "set sets min minute minutes m station week day part block event workout wod session phase test option match place"
+    " level l round rounds rd wave piece section opt t a b c d e f g h interval amrap emom".split()
+)
+LEAST_LABELS = 2
 _BEFORE = ((WEEK_OF, "which week of a cycle"), (AT_A_TIME, "when it starts"))
 
 
@@ -123,6 +130,34 @@ def labelled_lists(rows: list[Row], names: Names) -> None:
             for place, one in enumerate(run, start=1):
                 if match := LIST_LABEL.match(one.text):
                     _take_place(one, match, place)
+
+
+def partners(rows: list[Row]) -> None:
+    """'A: 200 m run' and 'B: max burpees' right below 'in pairs': what each of two does."""
+    labelled = [row for row in rows if row.role == "work" and PARTNER.match(row.text)]
+    if [PARTNER.match(row.text)[1].upper() for row in labelled] != ["A", "B"]:  # type: ignore[index]
+        return
+    at = rows.index(labelled[0])
+    above = rows[at - 1].text if at and not labelled[0].after_blank else ""
+    if rows.index(labelled[1]) != at + 1 or not any(one.kind == "team" for one in tokenize(above)):
+        return
+    for row in labelled:
+        if match := PARTNER.match(row.text):
+            _take_place(row, match, ord(match[1].upper()) - ord("A") + 1)
+
+
+def counted_labels(rows: list[Row], names: Names) -> None:
+    """'floor 1: 10 burpees', 'floor 2: 20 cal row': a word and a number that counts up, at the start of
+    lines."""
+    found = [(row, match) for row in rows if row.role == "work" and (match := COUNTED_LABEL.match(row.text))]
+    for word in {match["word"].lower() for _, match in found} - KNOWN_LABELS:
+        run = [(row, match) for row, match in found if match["word"].lower() == word]
+        counts = [int(match["number"]) for _, match in run]
+        if len(run) < LEAST_LABELS or counts != list(range(1, len(run) + 1)) or names.find(word):
+            continue
+        for row, match in run:
+            row.start = match.end()
+            row.marks.append((match.start("word"), match.end("number"), "a number in a list"))
 
 
 def _run_of(rows: list[Row], name: str) -> Iterator[Row]:

@@ -32,6 +32,7 @@ class PartDraft:
     parent: PartDraft | None = None
     rest_stations: set[int] = field(default_factory=set)
     window_s: int | None = None
+    bars: list[Draft] = field(default_factory=list)  # loads said above the list
     lasts_s: int | None = None  # what its heading says it takes
     format_line: int = 0
     shares: bool = False  # one of its lines is shared out

@@ -17,7 +17,7 @@ from core.reading.around import (
     then_alone,
     without_label,
 )
-from core.reading.chunks import take_asides, take_vest
+from core.reading.chunks import take_asides, take_targets, take_vest
 from core.reading.division_lines import DivisionLines
 from core.reading.divisions import leads_with_division
 from core.reading.draft import Chunk, Chunks
@@ -98,6 +98,7 @@ class Pieces:
         parts = self.reading.parts
         take_asides(read)
         take_vest(read)
+        take_targets(read)
         take_window(row, read, parts)
         station = station_of(read)
         role = role_of(read, parts.current(row.number))

@@ -70,6 +70,8 @@ SHORT_FORMS = {
     "ab-mat": "abmat",
     "bss": "bulgarian split squat",
     "pulldown": "pull down",
+    "medball": "medicine ball",
+    "slamball": "slam ball",
     "pushdown": "push down",
 }
 LIMBS = frozenset(

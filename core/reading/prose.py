@@ -31,6 +31,8 @@ MARKED = re.compile(
     r"|next class|heart rate)\b(?![:\s]*\d)"
     r"|^\s*(?:tomorrow|next week|coming up|on deck)\s*:[^\d]+$"
     r"|^\s*hr\s+(?:under|below|max)\b"
+    r"|^\s*(?:total|overall)\s+\d+\s*(?:min|minutes|rounds|reps|h)\b(?!\s*(?:of|amrap|emom))"
+    r"|^\s*none(?:\s+today)?\W*$"
     r"|^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-]"
     r"|instead of\b(?![^:]{1,40}:\s*\d)|(?:from|to|re|cc|subject|date|ps|p\.s\.)\s*:)",
     re.IGNORECASE,
@@ -42,7 +44,7 @@ _CLOCKS = re.compile(
     re.IGNORECASE,
 )
 _EVENT_WORDS = re.compile(
-    r"\b(?:doors|heats?|briefing|check-?in|registration|weigh-?in|prize\s?giving|classes|class times"
+    r"\b(?:doors|heats?|briefing|check[- ]?in|registration|weigh-?in|prize\s?giving|classes|class times"
     r"|kurse|turmas|open from|closes)\b",
     re.IGNORECASE,
 )

@@ -17,6 +17,7 @@ from core.reading.tokens import Phrase, is_load_times_reps
 from core.reading.units import KG_PER, LOAD_UNITS
 
 MOST_SETS = 30
+SHORTEST_RUN_M = 100  # a bare distance from here on is a run; common practice
 FURTHEST_COLON = 9  # '3 sets, slow and controlled:'
 _PIECES = ("rounds", "amrap", "every", "interval")
 CUTS = ("comma", "plus", "then", "and", "bar", "slash")
@@ -76,7 +77,14 @@ class Splitter:
     def _leads_a_name(self, read: Line, chunk: Chunk, last: int) -> bool:
         """'5x5, back squat': amounts first."""
         machine = chunk.draft.calories and _only_calories(read, chunk.indices)
-        return not (chunk.named or machine or read.of_division) and self._names_later(read, last)
+        far = (chunk.draft.distance_m or 0) >= SHORTEST_RUN_M and self._other_work_follows(read, last)
+        return not (chunk.named or machine or far or read.of_division) and self._names_later(read, last)
+
+    def _other_work_follows(self, read: Line, last: int) -> bool:
+        """'4 x 800 m, rest 2:00, 3 x max plank': what follows is counted on its own."""
+        kinds = [phrase.kind for phrase in read.phrases[last + 1 :]]
+        counted = next((at for at, kind in enumerate(kinds) if kind in STARTS_NEXT), len(kinds))
+        return counted < kinds.index("words") if "words" in kinds else False
 
     def _sets_of_bracket(self, read: Line) -> int | None:
         """'5 x (1 clean + 2 front squats)': the sets of all in the bracket, which then reads as if it were
@@ -220,6 +228,8 @@ class Splitter:
             return False
         if kind in JOINS and (_only_a_load(read, here) or (bare and _only_an_amount(read, here))):
             return True
+        if _goes_far(read, here) and self._other_work_follows(read, here[-1]):
+            return True  # "5k easy + 100 sit-ups", "4 x 800 m, 2 min rest, then 3 x max plank"
         if kind == "comma" and rest and _only_calories(read, here) and read.phrases[rest[0]].kind == "count":
             return True  # "30 cal, 30 swings"
         if kind == "comma" and rest and _a_set(read, here) and _begins_a_set(read.phrases[rest[0]]):
@@ -419,6 +429,15 @@ def _is_bare(read: Line, pieces: Sequence[tuple[str, str | None, list[int]]]) ->
 def _only_an_amount(read: Line, here: list[int]) -> bool:
     said = [read.phrases[index] for index in here]
     return len(said) == 1 and said[0].kind in ("measure", "clock", "sets", "count")
+
+
+def _goes_far(read: Line, here: list[int]) -> bool:
+    """Whether a stretch that names nothing is a way of 100 m or more."""
+    far = [one for one in (read.phrases[index] for index in here) if one.unit in _WAYS]
+    return len(far) == 1 and far[0].values[0] * _WAYS[far[0].unit] >= SHORTEST_RUN_M
+
+
+_WAYS = {"m": 1.0, "km": 1000.0, "k": 1000.0, "mile": 1609.344}
 
 
 def _only_calories(read: Line, here: list[int]) -> bool:

@@ -8,11 +8,13 @@ from collections.abc import Callable
 from dataclasses import replace
 
 from core.reading.amounts.effort import Effort
+from core.reading.amounts.measured import LEAST_WINDOW_S
 from core.reading.loads import unit_of
 from core.reading.tokens import Phrase
 from core.reading.units import KG_PER, METRE_PER, SECOND_PER
 
 __all__ = ["Amounts"]
+MARATHON_KM = 42.2
 HAND_WEIGHTS = ("dumbbell", "kettlebell")
 BELLS = re.compile(r"\d+(?:[.,]\d+)?s(?:\s?/\s?\d+(?:[.,]\d+)?s)?")
 
@@ -29,6 +31,16 @@ class Amounts(Effort):
         ):  # "12 min to build to a heavy double": a window, not a hold
             self.draft.notes.append(f"within {self.draft.seconds // 60}:{self.draft.seconds % 60:02}")
             self.draft.seconds = None
+        self._best_of_a_lift()
+
+    def _best_of_a_lift(self) -> None:
+        """'Max snatch, 10 minutes': the heaviest single, in a window."""
+        draft, seconds = self.draft, self.draft.seconds or 0
+        barbell = self.row is not None and self.row.implement == "barbell" and not draft.loads
+        if barbell and draft.max_effort and seconds >= LEAST_WINDOW_S and not (draft.reps or draft.scheme):
+            draft.notes.append(f"within {seconds // 60}:{seconds % 60:02}")
+            draft.seconds, draft.max_effort = None, False
+            self._heavy(1)
 
     def _one(self, index: int) -> None:
         phrase = self.line.phrases[index]
@@ -38,7 +50,7 @@ class Amounts(Effort):
 
     def _measure(self, index: int, phrase: Phrase) -> None:
         """A number with a unit, by what its unit means beside this movement."""
-        unit = self._meant_unit(phrase)
+        unit = self._meant_unit(index, phrase)
         if unit in KG_PER:
             return self._weight(index, phrase, unit)
         if unit == "percent":
@@ -53,7 +65,7 @@ class Amounts(Effort):
             return self._calories(index, phrase)
         return self._time(index, phrase, round(phrase.values[0] * SECOND_PER.get(unit, 1)))
 
-    def _meant_unit(self, phrase: Phrase) -> str:
+    def _meant_unit(self, index: int, phrase: Phrase) -> str:
         """The unit of a mark or of a 'k', which mean different things beside different movements."""
         if self._are_bells(phrase):
             return unit_of(phrase.values, self.line.system, self._in_hand())
@@ -61,7 +73,8 @@ class Amounts(Effort):
             return self._unit_of_mark(phrase.unit, phrase)
         if phrase.unit == "k":
             goes = self.row is not None and (self.row.unit == "metre" or self.row.metres_per_rep)
-            return "km" if goes else "kg"
+            alone = self.row is None and not self.line.of_division and phrase.values[0] <= MARATHON_KM
+            return "km" if goes or (alone and self.kind(index - 1) != "at") else "kg"
         return phrase.unit
 
     def _are_bells(self, phrase: Phrase) -> bool:

@@ -61,6 +61,8 @@ def leads_a_list(phrases: Sequence[Phrase]) -> bool:
 def _again_and_again(scan: Scan) -> Format | None:
     """'10 min continuous: 20 m crawl, 20 m lunge': a list on the line itself."""
     first, *others = scan.free or (0,)
+    within = bool(others) and scan.phrases[first].text.lower() in ("in", "within")
+    first, *others = others if within else (first, *others)
     seconds = seconds_of(scan.phrases[first]) if others else None
     colon = next((place for place in others if scan.kind(place) == "colon"), None)
     if seconds is None or seconds < LEAST_S or colon is None or scan.phrases[first].times > 1:
@@ -71,9 +73,12 @@ def _again_and_again(scan: Scan) -> Format | None:
         scan.kind(place) in ("comma", "dash", "rounds", "of") or _only_says_how(scan.phrases[place].text)
         for place in between
     )
-    if len(counted) < 2 or not says_how:
+    in_sets = any(scan.kind(place) in ("sets", "set-word", "scheme") for place in others)
+    if len(counted) < 2 or not says_how or in_sets:
         return None
-    scan.used |= {first, colon, *between}
+    scan.used |= {*scan.free[:1], first, colon, *between}
+    if within:
+        return Format(cap_s=seconds)
     return Format("as-many-as-possible", minutes=seconds / 60)
 
 
