@@ -13,6 +13,7 @@ from core.reading.parts import Parts
 from core.reading.rows import Row
 from core.reading.tokens import Phrase, how_many, seconds_of
 
+_LEFT_OVER = re.compile(r"\b(?:remaining|left|rest of the)\b", re.IGNORECASE)  # "then max burpees in the time left"
 _LABEL_ENDS = re.compile(r"(?:(?:work|complex|practice|skills?|drills?|technique)\s*)?:", re.IGNORECASE)
 SHORT_WINDOW_S = 300  # windows up to this are places of one piece, longer ones pieces of their own
 
@@ -94,7 +95,7 @@ def then_alone(read: Line, part: PartDraft | None) -> bool:
     read.take([free[0]], "format", "then")
     read.mark(read.phrases[free[0]].column, read.phrases[free[0]].end, "format", "then")
     alone = nothing_left(read)
-    if part is not None and (alone or part.repeats):
+    if part is not None and (alone or part.repeats) and not _LEFT_OVER.search(read.content):
         part.closed = any(work.role != "buy-in" for work in part.work)
     return alone
 
@@ -105,6 +106,18 @@ def take_all_out(row: Row, read: Line, parts: Parts) -> None:
         if read.phrases[index].kind == "max":
             parts.current(row.number).all_out = True
             read.take([index], "format", "as many as you can")
+
+
+def take_length(read: Line, part: PartDraft) -> None:
+    """'15 minutes, 1 min each: row, step-ups, slams': how long it all takes, before how long each does."""
+    kinds = [phrase.kind for phrase in read.phrases[:4]]
+    if kinds[1:] != ["comma", kinds[2], "each"] if len(kinds) == 4 else True:
+        return
+    first, second = read.phrases[0], read.phrases[2]
+    whole, one = seconds_of(first), seconds_of(second)
+    if whole and one and whole > one and 0 in read.free():
+        part.lasts_s = whole
+        read.take([0], "format", "how long it all takes")
 
 
 def take_each_once(row: Row, read: Line, parts: Parts) -> None:

@@ -87,9 +87,10 @@ class ChunkReader:
             if phrase.kind != "words" or index in line.taken or self._only_mentioned(line, indices, index):
                 continue
             if _is_reference(line, index):
+                line.take([index], "note", "of what")
                 continue
             match = self.names.find(phrase.text) or self._short_run(line, index)
-            if match is None or _are_repetitions(line, index):
+            if match is None or _are_repetitions(line, index, match) or self._only_alike(line, indices, match):
                 continue
             rank = (index not in line.bracketed, match.confidence, not match.left_over)
             if best is None or rank > (
@@ -102,6 +103,11 @@ class ChunkReader:
                 line.take([best[0]], "note", "what it is about")  # "Squat: back squat 3 x 5"
                 best = (index, match)
         return best
+
+    def _only_alike(self, line: Line, indices: Sequence[int], match: Match) -> bool:
+        """'at a talking pace': a word only like a name's, among others, that nothing counts."""
+        counted = any(line.phrases[one].kind in (*TELLING, "max", "build", "clock") for one in indices)
+        return match.confidence < 1 and bool(match.beside) and not counted
 
     def _only_mentioned(self, line: Line, indices: list[int], index: int) -> bool:
         """'(rest 15 s between singles)': a name in brackets that nothing counts there is only mentioned."""
@@ -249,12 +255,13 @@ TELLING = frozenset(
 )
 
 
-def _are_repetitions(line: Line, index: int) -> bool:
+def _are_repetitions(line: Line, index: int, match: Match) -> bool:
     """'last single no heavier than ..': one repetition; '50 singles' are skips."""
     words = set(plain_words(line.phrases[index].text)) - board_words().passable
     before = line.phrases[index - 1] if index else None
     many = before is not None and before.kind in ("count", "scheme", "measure") and max(before.values) >= FEWEST_SKIPS
-    return bool(words & {"single", "double"}) and len(words) > 1 and not many and not words & {"under", "leg", "arm"}
+    skips = match.movement in ("single-under", "double-under") and match.words == 1
+    return skips and len(words) > 1 and not many
 
 
 @lru_cache(maxsize=1)
@@ -311,10 +318,15 @@ def take_asides(line: Line) -> None:
             stop > at
             and line.phrases[at].kind in ("words", "after-set", "sex")
             and (_ASIDE.match(line.phrases[at].text) or _is_her_scheme(line.phrases[at:stop]))
-        ) or _is_less(line.phrases[at:stop]):
+        ) or _is_less(line.phrases[at:stop]) or _is_a_place(line, at, stop):
             line.remarks.append(line.text[line.phrases[at].column : line.phrases[stop - 1].end])
             line.take(range(at, stop), "note", "a note")
         at = max(stop, at + 1)
+
+
+def _is_a_place(line: Line, at: int, stop: int) -> bool:
+    """'5 at 70 % of (1)': which line is meant."""
+    return stop - at == 1 and line.phrases[at].kind == "count" and at >= 2 and line.phrases[at - 2].kind == "of"
 
 
 def _is_less(phrases: Sequence[Phrase]) -> bool:

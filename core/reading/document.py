@@ -21,6 +21,7 @@ from core.reading.names import Names
 from core.reading.numbering import (
     before_words,
     clock_rows,
+    clock_starts,
     counted_labels,
     labelled_lists,
     message_heads,
@@ -49,6 +50,7 @@ from core.reading.tokens import Phrase, seconds_of, tokenize
 MAX_LINE = 2_000
 _NAMED_PIECE = re.compile(r"(?:event|workout|wod|test|match)\b", re.IGNORECASE)
 LONGEST_CAPITALS = 6  # words of a line of capitals that is a heading
+_SEEKS = re.compile(r"\b(?:find|establish|build|work up|max)\b", re.IGNORECASE)
 _ROUND = re.compile(r"round\s*\d", re.IGNORECASE)
 _CAPITALS = re.compile(r"^[^a-z]*[A-ZÀ-Ý]{3}[^a-z]*$")
 
@@ -70,6 +72,7 @@ class DocumentPass:
         partners(rows)
         labelled_lists(rows, self.names)
         counted_labels(rows, self.names)
+        clock_starts(rows)
         piece_windows(rows)
         self._headings(rows, letters_head_parts(row.text for row in rows))
         numbered_by_dash(rows)
@@ -91,9 +94,18 @@ class DocumentPass:
         for row in rows:
             if row.heading is not None:
                 within = row.heading.kind
-            elif within in AROUND and row.after_blank and row.sets_below and self._is_a_lift(row):
+            elif within in AROUND and (
+                (row.after_blank and row.sets_below and self._is_a_lift(row)) or self._seeks_a_best(row)
+            ):
                 row.heading = Heading("Strength", "strength", 0)
                 within = "strength"
+
+    def _seeks_a_best(self, row: Row) -> bool:
+        """'Find your 5RM front squat': no warm-up."""
+        phrases = row.phrases(row.start, len(row.text)) if row.role == "work" and row.named else []
+        return any(phrase.kind == "rm" for phrase in phrases) and any(
+            phrase.kind in ("build", "words") and _SEEKS.search(phrase.text) for phrase in phrases
+        )
 
     def _is_a_lift(self, row: Row) -> bool:
         phrases = row.phrases(row.start, len(row.text))
@@ -254,9 +266,7 @@ class DocumentPass:
 
     def _features(self, row: Row, phrases: Sequence[Phrase]) -> None:
         """What the rows around have to know of a row."""
-        row.named |= any(
-            phrase.kind == "words" and self.names.find(phrase.text) is not None for phrase in phrases
-        )
+        row.named |= self.prose.names_work(phrases)
         listed = any(b.kind == "scheme" and a.kind == "words" for a, b in itertools.pairwise(phrases))
         row.has_sets |= listed or any(phrase.kind == "sets" or phrase.times > 1 for phrase in phrases)
         row.told |= self.prose.tells(phrases)

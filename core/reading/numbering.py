@@ -34,6 +34,7 @@ PAIR = 2  # "2 x 25" beside a dumbbell is a weight in each hand
 ROMAN = ("i", "ii", "iii", "iv", "v", "vi", "vii", "viii")
 PARTNER = re.compile(r"^\s*(?:partner\s+)?([AB12])\s*[:)]\s+(?=\S)", re.IGNORECASE)
 COUNTED_LABEL = re.compile(r"^\s*(?P<word>[A-Za-z]{1,12})\.?\s*#?(?P<number>\d{1,2})\s*[:.)]\s+(?=\S)")
+STARTS_AT = re.compile(r"^\s*(?:at\s+)?(?P<minutes>\d{1,2}):(?P<seconds>\d{2})\s*[-–—:)|]\s+(?!\d{1,2}:\d{2})(?=\S)", re.IGNORECASE)
 KNOWN_LABELS = frozenset(
     "set sets min minute minutes m station week day part block event workout wod session phase test option match place"
     " level l round rounds rd wave piece section opt t a b c d e f g h interval amrap emom".split()
@@ -130,6 +131,17 @@ def labelled_lists(rows: list[Row], names: Names) -> None:
             for place, one in enumerate(run, start=1):
                 if match := LIST_LABEL.match(one.text):
                     _take_place(one, match, place)
+
+
+def clock_starts(rows: list[Row]) -> None:
+    """'0:00 - 20 deadlifts', '2:00 - 20 box jumps': when on the piece's clock each begins."""
+    found = [(row, match) for row in rows if row.role == "work" and (match := STARTS_AT.match(row.text))]
+    times = [int(match["minutes"]) * 60 + int(match["seconds"]) for _, match in found]
+    if len(found) < LEAST_LABELS or times[0] != 0 or times != sorted(set(times)):
+        return
+    for row, match in found:
+        row.start = match.end()
+        row.marks.append((match.start("minutes"), match.end("seconds"), "when on the clock"))
 
 
 def partners(rows: list[Row]) -> None:

@@ -13,6 +13,7 @@ from core.reading.around import (
     station_of,
     take_all_out,
     take_each_once,
+    take_length,
     take_window,
     then_alone,
     without_label,
@@ -111,6 +112,7 @@ class Pieces:
         if then_alone(read, parts.last):
             return
         take_all_out(row, read, parts)
+        take_length(read, parts.current(row.number))
         take_each_once(row, read, parts)
         chunks = self.reading.splitter.chunks(read)
         chunks = without_label(read, chunks)

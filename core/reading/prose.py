@@ -23,6 +23,7 @@ ARRANGES = (
 )  # kinds of phrase a line of work may begin with
 _ARRANGING = frozenset(("rounds", "amrap", "every", "interval", "for-time", "tabata", "death-by", "quality"))
 STRONG = frozenset(("tabata", "amrap", "every", "for-time", "interval"))
+CARE = frozenset(("stretch", "stretching", "foam", "mobility", "smash", "roll", "breathe", "breathing", "massage"))
 _AMOUNTS = ("count", "measure", "sets")
 MARKED = re.compile(
     r"^\s*good (?:morning|evening|afternoon)\b(?=\s*(?:[!,.]|all\b|team|every|folks|crew"
@@ -110,6 +111,8 @@ class Prose:
         words = bare_words(text)
         if MARKED.match(text) or (phrases and phrases[0].kind == "note"):
             return True
+        if words and words[0] in CARE and not self._named(phrases):
+            return True  # "stretch lats and hips, 5 min"
         if self.lists_after_colon(phrases) or self.counts_several(text, phrases):
             return False
         if phrases and all(phrase.kind in _WHO_WORKS for phrase in phrases):
@@ -289,8 +292,17 @@ class Prose:
             return True  # "Cap for part B is 20 minutes."
         return told > MOST_IN_WORK and told >= SENTENCE_SHARE * len(words)
 
+    def names_work(self, phrases: Sequence[Phrase]) -> bool:
+        """Whether a movement is named: exactly, or alike and right beside an amount."""
+        around = ("", *(phrase.kind for phrase in phrases), "")
+        return any(
+            match.confidence == 1 or bool({around[at], around[at + 2]} & COUNTED)
+            for at, phrase in enumerate(phrases)
+            if phrase.kind == "words" and (match := self.names.find(phrase.text)) is not None
+        )
+
     def _named(self, phrases: Sequence[Phrase]) -> bool:
-        return any(phrase.kind == "words" and self.names.find(phrase.text) is not None for phrase in phrases)
+        return self.names_work(phrases)
 
 
 def _ends(text: str) -> bool:

@@ -113,7 +113,8 @@ class Splitter:
             phrase.kind == "words"
             and index > after
             and index not in read.taken
-            and self.names.find(phrase.text) is not None
+            and (match := self.names.find(phrase.text)) is not None
+            and match.confidence == 1
             for index, phrase in enumerate(read.phrases)
         )
 
@@ -299,7 +300,8 @@ class Splitter:
         rounds of:'."""
         for index, phrase in enumerate(read.phrases):
             apart = phrase.kind == "slash" and read.text[phrase.column - 1 : phrase.end + 1] == " / "
-            if phrase.kind not in ("then", "plus") and not apart:
+            ends = phrase.text == ";" or (phrase.kind == "comma" and _sets_stand(read, index))
+            if phrase.kind not in ("then", "plus") and not apart and not ends:
                 continue
             if not index or not self._named(read, range(index)):
                 continue
@@ -317,6 +319,14 @@ def _is_choice(chunk: Chunk, before: Chunk) -> bool:
         return True
     bare = before.draft.has_amount and not chunk.draft.has_amount
     return chunk.joined_by == "slash" and chunk.named and bare
+
+
+def _sets_stand(read: Line, before: int) -> bool:
+    """Whether a comma stands behind sets and before a format with a list: '3 x 3, EMOM 12: 5 rows'."""
+    sets = any(phrase.kind in ("sets", "scheme") for phrase in read.phrases[:before])
+    following = read.phrases[before + 1 :]
+    nearest = {phrase.kind for phrase in following[:3]}
+    return sets and bool(nearest & {"amrap", "every"}) and any(one.kind == "colon" for one in following)
 
 
 def _is_one_of_several(found: Chunks) -> bool:

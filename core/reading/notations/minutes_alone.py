@@ -12,6 +12,7 @@ from core.reading.scan import Scan
 from core.reading.tokens import Phrase, seconds_of
 from core.reading.workout import Format
 
+WITHIN = ("in", "within")
 LEAST_S = 240  # a shorter time alone is no piece; common practice
 
 
@@ -54,14 +55,15 @@ def _only_says_how(text: str) -> bool:
 
 def leads_a_list(phrases: Sequence[Phrase]) -> bool:
     """Whether a time leads a line with a colon: '12 min: 10 push-ups, 200 m run'."""
-    leads = bool(phrases) and seconds_of(phrases[0]) is not None
-    return leads and any(phrase.kind == "colon" for phrase in phrases[:4])
+    said = phrases[1:] if phrases and phrases[0].text.lower() in WITHIN else phrases
+    leads = bool(said) and seconds_of(said[0]) is not None
+    return leads and any(phrase.kind == "colon" for phrase in said[:4])
 
 
 def _again_and_again(scan: Scan) -> Format | None:
     """'10 min continuous: 20 m crawl, 20 m lunge': a list on the line itself."""
     first, *others = scan.free or (0,)
-    within = bool(others) and scan.phrases[first].text.lower() in ("in", "within")
+    within = bool(others) and scan.phrases[first].text.lower() in WITHIN
     first, *others = others if within else (first, *others)
     seconds = seconds_of(scan.phrases[first]) if others else None
     colon = next((place for place in others if scan.kind(place) == "colon"), None)

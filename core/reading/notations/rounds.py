@@ -22,7 +22,7 @@ def read(scan: Scan) -> Format | None:
         said["rounds"] = _counted_rounds(scan, said["rounds"])
     for at in said.values():
         scan.used.add(at)
-    rounds = _count_of(scan, said)
+    rounds = _count_of(scan, said) or _after_short_name(scan, said)
     if rounds is None and "quality" in said:
         rounds = _sets_for_quality(scan)
     scheme, step = _scheme(scan) if rounds is None else ((), None)
@@ -33,6 +33,15 @@ def read(scan: Scan) -> Format | None:
     if rounds and (rounds > 1 or not timed):
         return Format("rounds", rounds=rounds, for_time=timed)
     return Format("for-time", scheme=scheme, ladder_step=step, for_time=timed)
+
+
+def _after_short_name(scan: Scan, said: dict[str, int]) -> int | None:
+    """'RFT 6': rounds for time, and how many."""
+    at = said.get("for-time")
+    if at is None or scan.phrases[at].text.lower() != "rft" or scan.kind(at + 1) != "count":
+        return None
+    scan.used.add(at + 1)
+    return scan.bounded(scan.phrases[at + 1].values[0])
 
 
 def _counted_rounds(scan: Scan, first: int) -> int:
