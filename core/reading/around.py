@@ -10,8 +10,10 @@ from core.reading.draft import Chunk, Chunks
 from core.reading.line import SILENT, Line
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
+from core.reading.prose import AGAIN
 from core.reading.rows import Row
 from core.reading.tokens import Phrase, how_many, seconds_of
+from core.reading.workout import Format
 
 _LEFT_OVER = re.compile(r"\b(?:remaining|left|rest of the)\b", re.IGNORECASE)  # "then max burpees in the time left"
 _LABEL_ENDS = re.compile(r"(?:(?:work|complex|practice|skills?|drills?|technique)\s*)?:", re.IGNORECASE)
@@ -106,6 +108,17 @@ def take_all_out(row: Row, read: Line, parts: Parts) -> None:
         if read.phrases[index].kind == "max":
             parts.current(row.number).all_out = True
             read.take([index], "format", "as many as you can")
+
+
+def take_again(read: Line, part: PartDraft | None) -> bool:
+    """'Repeat until 40 minutes are up' below a list: as many rounds as possible."""
+    said = AGAIN.match(read.content)
+    if said is None or part is None or not part.work or (part.format is not None and part.format.rounds):
+        return False
+    scheme = part.format.scheme if part.format is not None else ()
+    part.format = Format("as-many-as-possible", minutes=float(said["minutes"]), scheme=scheme)
+    read.take(range(len(read.phrases)), "format", "again and again")
+    return True
 
 
 def take_length(read: Line, part: PartDraft) -> None:

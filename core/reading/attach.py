@@ -51,7 +51,7 @@ class Attacher:
         draft.station, draft.role = station, role
         part = self.parts.place_for(row, draft, first)
         draft.role = role or part.block_role
-        draft.division = draft.division or part.block_division
+        draft.division = draft.division or part.block_division or part.division
         part.shares |= draft.shared
         if part.work_indent is None:
             part.work_indent = row.indent

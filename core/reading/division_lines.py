@@ -7,6 +7,7 @@ import re
 from collections.abc import Iterator
 
 from core.reading.around import role_of, station_of
+from core.reading.attach import strange_words
 from core.reading.chunks import take_vest
 from core.reading.divisions import (
     NOTHING_OF_ITS_OWN,
@@ -20,8 +21,10 @@ from core.reading.formats import read_format
 from core.reading.line import SILENT, Line
 from core.reading.rows import Row
 from core.reading.state import Reading
+from core.reading.tables import Standard
 
 _SAYS_WHAT = re.compile(r"[^\W\d]\s*(?:->|=>|→)|\sfor\s+(?!the\b)[a-z]", re.IGNORECASE)
+_PIECE = re.compile(r"\W*(?:cash|buy)[\s-]?(?:in|out)\b", re.IGNORECASE)
 _CUT = re.compile(r"\s*[,;]\s+")
 _FOR = re.compile(r"\s+for\s+([^\d,;]{3,30})$", re.IGNORECASE)
 _LABEL = re.compile(r"[\s*•-]*([^:=>]{3,30}?)\s*(?::|=>?|->|>|→)\s+(?=\S)")
@@ -40,6 +43,8 @@ class DivisionLines:
         if self._canonical(row, start, stop):
             return True
         division = leading_division(row.text[start:stop])
+        if self.scaling and row.heading is None and (row.format or _PIECE.match(row.text[start:stop])):
+            self.scaling = False  # a piece of its own begins
         if division is not None:
             name, end = division
             self.reading.mark(row, start, start + end, "division", name)
@@ -47,6 +52,18 @@ class DivisionLines:
         elif self.scaling:
             self._of_division(row, "scaled", start, stop)
         return division is not None or self.scaling
+
+    def cell(self, row: Row, standard: Standard, target: str) -> None:
+        """A cell of a table: what a division does in the place of a movement of the text."""
+        if NOTHING_OF_ITS_OWN.match(standard.cell.text):
+            return
+        read = self.reading.line(row, standard.cell.start, standard.cell.end, of_division=True)
+        self.reading.splitter.glue_names(read)
+        division = division_id(standard.division)
+        for _, chunk in self.reading.splitter.chunks(read):
+            self.reading.divisions.as_load(chunk)
+            if not strange_words(read, chunk):
+                self.reading.divisions.add(chunk, division, row.number, target)
 
     def _of_division(self, row: Row, division: str, start: int, stop: int) -> None:
         """'Scaled: ring rows, 40/30 kg', or 'Scaled' alone, whose block follows."""

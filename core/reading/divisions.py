@@ -28,19 +28,22 @@ DIVISION_IDS: tuple[tuple[str, Division], ...] = (
     ("int", "intermediate"),
     ("beg", "foundation"),
     ("novice", "foundation"),
+    ("newcomer", "foundation"),
+    ("rookie", "foundation"),
+    ("basic", "foundation"),
     ("foundation", "foundation"),
     ("master", "masters"),
     ("elite", "elite"),
     ("advanced", "elite"),
-    ("compete", "elite"),
+    ("comp", "elite"),
     ("teen", "teens"),
     ("youth", "teens"),
     ("adaptive", "adaptive"),
     ("seated", "adaptive"),
 )
 _NAMES = (
-    r"rx\s?\+|rx'?d?|as\s+prescribed|scal(?:ed?|ing)|sc|modified|sub|fitness|fit|intermediate|inter|int|beginners?|beg|novice|foundations?|"
-    r"masters?|elite|advanced|performance|compete|teens?|youth|adaptive|seated|l[1-4]|(?:level|lvl)\s?[1-4]"
+    r"rx\s?\+|rx'?d?|as\s+prescribed|scal(?:ed?|ing)|sc|modified|sub|fitness|fit|intermediate|inter|int|beginners?|beg|novice|newcomers?|rookies?|basics|foundations?|"
+    r"masters?|elite|advanced|performance|competitors?|compete|comp(?=\s*[:=])|teens?|youth|adaptive|seated|l[1-4]|(?:level|lvl)\s?[1-4]"
 )
 _AGES = r"(?:\s*(?:age)?\s*\(?\d\d\s?(?:\+|[-–]\s?\d\d)?\)?)?"
 LEAD = re.compile(

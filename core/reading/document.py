@@ -13,7 +13,7 @@ import re
 from collections.abc import Iterator, Sequence
 
 from core.reading.board_words import board_words
-from core.reading.divisions import leads_with_division
+from core.reading.divisions import leading_division, leads_with_division
 from core.reading.formats import TELLING
 from core.reading.headings import AROUND, QUOTED, Heading, letters_head_parts, read_heading
 from core.reading.languages import Translated, Translator
@@ -26,6 +26,7 @@ from core.reading.numbering import (
     labelled_lists,
     message_heads,
     minutes_of_the_hour,
+    numbered_by_bar,
     numbered_by_dash,
     numbered_sections,
     partners,
@@ -70,6 +71,7 @@ class DocumentPass:
         minutes_of_the_hour(rows)
         message_heads(rows)
         partners(rows)
+        numbered_by_bar(rows)
         labelled_lists(rows, self.names)
         counted_labels(rows, self.names)
         clock_starts(rows)
@@ -133,7 +135,11 @@ class DocumentPass:
 
     def _headings(self, rows: list[Row], letters: bool) -> None:
         within_notes = False
+        _level_blocks(rows)
         for at, row in enumerate(rows):
+            if row.heading is not None and row.heading.division:
+                within_notes = False
+                continue
             if row.role != "work" or row.tabled:
                 within_notes = within_notes and not row.tabled
                 continue
@@ -323,6 +329,37 @@ class DocumentPass:
             arranges_more = following.role == "work" and following.format and not following.named
             if arranges_more and not following.after_blank and not following.heading:
                 row.followed |= at + 2 < len(rows) and _lists(rows[at + 2])
+
+
+def _level_blocks(rows: Sequence[Row]) -> None:
+    """'LEVEL 1' and 'LEVEL 2', each above pieces of its own: headings of a division's parts."""
+    alone = [(at, found) for at, row in enumerate(rows) if row.role == "work" and (found := _only_division(row.text))]
+    if len(alone) < 2:
+        return
+    ends = [at for at, _ in alone[1:]] + [len(rows)]
+    blocks = [rows[at + 1 : end] for (at, _), end in zip(alone, ends, strict=True)]
+    if not all(map(_holds_pieces, blocks)):
+        return
+    for at, division in alone:
+        row = rows[at]
+        row.heading = Heading(" ".join(row.text.split()).strip(" *_#:"), None, len(row.text), alone=True, division=division)
+        row.start = len(row.text)
+
+
+def _only_division(text: str) -> str:
+    """The division that a line names and says no more of: 'Level 1 (first three months)'."""
+    found = leading_division(text)
+    rest = text[found[1] :].strip(" *_#:-–—") if found is not None else "?"
+    bracket = rest.startswith("(") and rest.endswith(")") and not any(letter.isdigit() for letter in rest)
+    return found[0] if found is not None and (not rest or bracket) else ""
+
+
+def _holds_pieces(block: Sequence[Row]) -> bool:
+    """Whether rows arrange a piece and hold another one, or sets of a lift."""
+    own = list(itertools.takewhile(lambda row: row.role == "work", block))
+    pieces = sum(arranges(row.text) for row in own)
+    sets = any(phrase.kind == "sets" for row in own for phrase in tokenize(row.text))
+    return pieces > 1 or (pieces == 1 and sets)
 
 
 def _within_a_piece(rows: Sequence[Row], at: int) -> bool:

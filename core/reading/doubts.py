@@ -5,6 +5,7 @@ A line that ends in '// yes, so' is not doubted again: the answer stands in the 
 
 from __future__ import annotations
 
+import itertools
 import re
 from collections.abc import Iterator
 from dataclasses import dataclass
@@ -38,7 +39,8 @@ def doubts_of(
     parts: tuple[Part, ...], two_caps: tuple[TwoCaps, ...], catalog: Catalog, sure: frozenset[int]
 ) -> tuple[Doubt, ...]:
     """Every doubt of a workout, in the order of its text. sure: lines that were said to be so."""
-    found = [doubt for part in parts for doubt in _of_part(part, catalog)]
+    holding = {a.line for a, b in itertools.pairwise(parts) if 0 <= b.line - a.line <= 1}
+    found = [doubt for part in parts for doubt in _of_part(part, catalog, part.line in holding)]
     found += [
         Doubt(one.line, 1, one.text, one.text, "this part has another time cap already") for one in two_caps
     ]
@@ -47,10 +49,11 @@ def doubts_of(
     )
 
 
-def _of_part(part: Part, catalog: Catalog) -> Iterator[Doubt]:
+def _of_part(part: Part, catalog: Catalog, holds_others: bool) -> Iterator[Doubt]:
     fmt = part.format
     minutes = (fmt.minutes or 0) * fmt.repeat
-    if part.kind in ASKING_KINDS and part.headed and not part.work and (fmt.said or not part.notes):
+    empty = part.headed and not part.work and not holds_others
+    if part.kind in ASKING_KINDS and empty and (fmt.said or not part.notes):
         yield Doubt(
             part.line,
             1,

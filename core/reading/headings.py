@@ -41,7 +41,7 @@ _DATE = re.compile(
 QUOTED = re.compile(r"^\s*[*_#\s]*[\"“«]\s*([^\"”»]{2,60}?)\s*[\"”»][*_\s:]*")
 _AFTER_NAME = re.compile(
     r"\s*(?:\((?P<bracket>[^)]{0,60})\))?\s*(?:[\"“«](?P<quoted>[^\"”»]{1,60})[\"”»])?\s*[*_=]*\s*"
-    r"(?P<end>[:.\]\)|]+|[-–—]+(?=\s|$)|//|(?=,)|\s{2,}|(?=\d{1,3}\s*(?:min|mins|minutes|')(?:[\s:.),-]|$))|(?=[-–—/+&]\s?\d)|(?=\s+x\s?\d)|(?=\s+\d+\s*(?:rounds|rds|sets)\b)|(?=\s(?:together\b|in\s+(?:pairs|teams|a\s+team)|for\s+time|of\s+\d|with\s+a\s+partner|emom|amrap)\b)|$)[*_=\s]*",
+    r"(?P<end>[:.\]\)|=]+|[-–—]+(?=\s|$)|//|(?=,)|\s{2,}|(?=\d{1,3}\s*(?:min|mins|minutes|')(?:[\s:.),-]|$))|(?=[-–—/+&]\s?\d)|(?=\s+x\s?\d)|(?=\s+\d+\s*(?:rounds|rds|sets)\b)|(?=\s(?:together\b|in\s+(?:pairs|teams|a\s+team)|for\s+time|of\s+\d|with\s+a\s+partner|emom|amrap)\b)|$)[*_=\s]*",
     re.IGNORECASE,
 )
 _WORDS = re.compile(r"[A-Za-z'’][\w'’/&+.-]*(?:\s+[A-Za-z'’/&+][\w'’/&+.-]*){0,4}|w\s?/\s?o?\s?u?")
@@ -69,6 +69,7 @@ class Heading:
     opens: Opens = "part"
     alone: bool = False
     quoted: bool = False
+    division: str = ""  # whose block of pieces it heads
 
 
 def read_heading(line: str, letters: bool = False) -> Heading | None:

@@ -40,6 +40,7 @@ KNOWN_LABELS = frozenset(
     " level l round rounds rd wave piece section opt t a b c d e f g h interval amrap emom".split()
 )
 LEAST_LABELS = 2
+BEFORE_BAR = re.compile(r"^\s*(\d{1,2})\s*\|\s*(?=[A-Za-z])")  # "1 | WARM UP 10 min"
 _BEFORE = ((WEEK_OF, "which week of a cycle"), (AT_A_TIME, "when it starts"))
 
 
@@ -131,6 +132,16 @@ def labelled_lists(rows: list[Row], names: Names) -> None:
             for place, one in enumerate(run, start=1):
                 if match := LIST_LABEL.match(one.text):
                     _take_place(one, match, place)
+
+
+def numbered_by_bar(rows: list[Row]) -> None:
+    """'1 | WARM UP 10 min', '2 | STRENGTH': numbers of sections."""
+    found = [(row, match) for row in rows if row.role == "work" and (match := BEFORE_BAR.match(row.text))]
+    if [int(match[1]) for _, match in found] != list(range(1, len(found) + 1)):
+        return
+    for row, match in found if len(found) >= LEAST_LABELS else ():
+        row.start = match.end()
+        row.marks.append((match.start(1), match.end(1), "number of a section"))
 
 
 def clock_starts(rows: list[Row]) -> None:

@@ -23,6 +23,7 @@ class PartDraft:
     notes: list[str] = field(default_factory=list)
     block_division: str | None = None
     block_role: str = ""
+    division: str | None = None  # whose part it is, where every level has parts of its own
     format_indent: int | None = None
     work_indent: int | None = None
     adjacent: bool = False

@@ -35,6 +35,7 @@ class Parts:
         self.after_blank = False
         self.headed = False
         self.two_caps: list[TwoCaps] = []
+        self.division: str | None = None  # whose parts are being read
         self.team: int | None = None  # how many share, where the text says so once above
         self._followed: dict[str, int] = {}
 
@@ -59,7 +60,7 @@ class Parts:
         if last is not None and last.heading and quoted and last.line == number - 1 and not last.spoken:
             last.name = name
             return
-        self.all.append(PartDraft(name, number, True, kind))
+        self.all.append(PartDraft(name, number, True, kind, division=self.division))
         self.headed = True
 
     def next(self, number: int) -> PartDraft:
@@ -72,6 +73,7 @@ class Parts:
             part = PartDraft(_then_name(base, count), number, heading_kind=kind)
         else:
             part = PartDraft(self._next_letter(), number)
+        part.division = self.division
         self.all.append(part)
         return part
 

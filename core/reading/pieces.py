@@ -11,6 +11,7 @@ from core.reading.around import (
     says_nothing,
     slashed_minutes,
     station_of,
+    take_again,
     take_all_out,
     take_each_once,
     take_length,
@@ -101,6 +102,8 @@ class Pieces:
         take_vest(read)
         take_targets(read)
         take_window(row, read, parts)
+        if take_again(read, parts.last):
+            return
         station = station_of(read)
         role = role_of(read, parts.current(row.number))
         found = read_format(read)

@@ -24,6 +24,11 @@ ARRANGES = (
 _ARRANGING = frozenset(("rounds", "amrap", "every", "interval", "for-time", "tabata", "death-by", "quality"))
 STRONG = frozenset(("tabata", "amrap", "every", "for-time", "interval"))
 CARE = frozenset(("stretch", "stretching", "foam", "mobility", "smash", "roll", "breathe", "breathing", "massage"))
+AGAIN = re.compile(
+    r"^\W*(?:repeat|keep\s+going|continue|go\s+on|again\s+and\s+again|and\s+again|round\s+and\s+round)\b[^\d:]{0,40}?\b(?:until|for|till|up\s+to)\b"
+    r"\D{0,12}(?P<minutes>\d{1,2})(?::00|\s*(?:min(?:ute)?s?|'))(?![\w:])",
+    re.IGNORECASE,
+)
 _AMOUNTS = ("count", "measure", "sets")
 MARKED = re.compile(
     r"^\s*good (?:morning|evening|afternoon)\b(?=\s*(?:[!,.]|all\b|team|every|folks|crew"
@@ -41,7 +46,7 @@ MARKED = re.compile(
 LABEL = re.compile(r"^\s*[*_#•-]*\s*([A-Za-z][\w'’/ -]{1,24}?)\s*(?:\([^)]*\)\s*)?[:–]\s+\S")
 _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?")
 _CLOCKS = re.compile(
-    r"(?<![\d:.])(?:[012]?\d[:.h][0-5]\d|[012]?\d\s?(?:am|pm|a|p|h|uhr)(?!\w))(?![\d:.]|\s?(?:kg|km|m\b|min|mile|k\b|x))",
+    r"(?<![\d:.])(?:[012]?\d[:.h][0-5]\d|[012]?\d\s?(?:am|pm|a|p|h|uhr)(?!\w))(?!:?\d|\.\d|\s?(?:kg|km|m\b|min|mile|k\b|x))",
     re.IGNORECASE,
 )
 _EVENT_WORDS = re.compile(
@@ -111,6 +116,8 @@ class Prose:
         words = bare_words(text)
         if MARKED.match(text) or (phrases and phrases[0].kind == "note"):
             return True
+        if AGAIN.match(text):
+            return False
         if words and words[0] in CARE and not self._named(phrases):
             return True  # "stretch lats and hips, 5 min"
         if self.lists_after_colon(phrases) or self.counts_several(text, phrases):

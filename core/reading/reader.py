@@ -13,6 +13,7 @@ from core.reading.division_lines import DivisionLines
 from core.reading.document import MAX_LINE, DocumentPass
 from core.reading.doubts import YES_SO, doubts_of
 from core.reading.formats import read_format
+from core.reading.headings import AROUND
 from core.reading.languages import languages, shown_languages, translator
 from core.reading.line import Line
 from core.reading.part_draft import PartDraft
@@ -20,6 +21,7 @@ from core.reading.pieces import Pieces
 from core.reading.prose import Prose
 from core.reading.rows import REMARK, Row, inline_stations
 from core.reading.state import Reading
+from core.reading.tables import Standard, is_division
 from core.reading.tokens import seconds_of, tokenize
 from core.reading.usable import check_text, lines_of
 from core.reading.workout import Unread, Workout
@@ -108,6 +110,9 @@ class _Reader:
             self.reading.mark(row, 0, len(row.written), "unread", "too long")
         elif row.role == "title":
             self._title(row)
+        elif row.role == "cells":
+            for standard in row.standards:
+                self.reading.mark(row, standard.cell.start, standard.cell.end, "note", "what a division does")
         elif row.role == "table":
             self.reading.mark(row, 0, len(row.text.rstrip()), "note", "what the columns say")
         elif row.role in ("schedule", "note"):
@@ -142,16 +147,23 @@ class _Reader:
         (parts.current(row.number).notes if parts.last else self.preface).append(text)
 
     def _standards(self, row: Row) -> None:
-        """What a table of divisions says: the first column's load for what is lifted in the text, the rest in
-        words."""
+        """What a table of divisions says. Beside a list of its own: the first column's load for what is lifted
+        there, the rest in words. Where it is the list: what the other divisions do instead."""
         for place, standard in enumerate(row.standards):
-            read = self.reading.line(row, standard.cell.start, standard.cell.end)
             match = self.reading.names.find(standard.movement)
-            chunks = self.reading.splitter.chunks(read) if place == 0 and match is not None else []
-            for _, chunk in chunks:
-                if match is not None and chunk.draft.loads and not chunk.named:
-                    self.reading.divisions.give_load(chunk.draft, match.movement)
+            if match is not None and row.role == "cells" and is_division(standard.division):
+                self.divisions.cell(row, standard, match.movement)
+            elif match is not None and place == 0:
+                self._first_standard(row, standard, match.movement)
             self._note(row, f"{standard.movement}, {standard.division}: {standard.cell.text}")
+
+    def _first_standard(self, row: Row, standard: Standard, movement: str) -> None:
+        for _, chunk in self.reading.splitter.chunks(
+            self.reading.line(row, standard.cell.start, standard.cell.end)
+        ):
+            self.reading.divisions.as_load(chunk)
+            if chunk.draft.loads and not chunk.named:
+                self.reading.divisions.give_load(chunk.draft, movement)
 
     # -- a row of work --------------------------------------------------------------------------
 
@@ -183,6 +195,8 @@ class _Reader:
         self.reading.mark(row, 0, heading.end, "heading", heading.name)
         self.columns.set_heads([])
         self.divisions.scaling = heading.opens == "divisions"
+        if heading.division or heading.opens == "day" or heading.kind in AROUND:
+            parts.division = heading.division or None
         if heading.opens == "part":
             parts.open(heading.name, heading.kind, row.number, heading.quoted)
             self._time_of_heading(row, heading.end)

@@ -15,7 +15,7 @@ from core.reading.languages import Translated
 from core.reading.tables import Standard
 from core.reading.tokens import Phrase, tokenize
 
-RowRole = Literal["work", "note", "title", "schedule", "heading", "table", "too-long"]
+RowRole = Literal["work", "note", "title", "schedule", "heading", "table", "cells", "too-long"]
 BULLET = re.compile(
     r"^\s*(?:[-*•·▪◦‣●○–—>✓✔☐]+(?=\s|\w)|\d{1,2}[.)](?=\s|[A-Za-z])|\(\d{1,2}\)(?=\s)|\[[ x]?\])\s*"
 )

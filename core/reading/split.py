@@ -76,7 +76,10 @@ class Splitter:
 
     def _leads_a_name(self, read: Line, chunk: Chunk, last: int) -> bool:
         """'5x5, back squat': amounts first."""
-        machine = chunk.draft.calories and _only_calories(read, chunk.indices)
+        strange = any(
+            read.phrases[index].kind == "words" and index not in read.taken for index in chunk.indices
+        )
+        machine = strange or chunk.draft.calories and _only_calories(read, chunk.indices)
         far = (chunk.draft.distance_m or 0) >= SHORTEST_RUN_M and self._other_work_follows(read, last)
         return not (chunk.named or machine or far or read.of_division) and self._names_later(read, last)
 

@@ -3,17 +3,23 @@ of divisions."""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from dataclasses import replace
+
 from core.reading import tables
 from core.reading.names import Names
 from core.reading.rows import Row
 
 
 def find_tables(rows: list[Row], names: Names) -> None:
+    """Give every row of a table its role and its words."""
     at = 0
     while at < len(rows):
         row = rows[at]
         if row.role == "work" and tables.division_head(row.text) is not None:
-            at = _division_table(rows, at)
+            first, at = at, _division_table(rows, at)
+            if _is_the_work(rows, first, at, names):
+                at += _as_work(rows, first, at)
             continue
         head = tables.read_head(row.text) if row.role == "work" else None
         if head is not None:
@@ -42,6 +48,38 @@ def _division_table(rows: list[Row], at: int) -> int:
             rows[at].standards = tables.standards_of(heads, cells)
         at += 1
     return at
+
+
+def _is_the_work(rows: Sequence[Row], first: int, last: int, names: Names) -> bool:
+    """Whether a table of divisions is the list itself: what its rows name is named nowhere else."""
+    said = [match for row in rows[first:last] if row.standards and (match := names.find(row.standards[0].movement))]
+    table = {match.movement for match in said if match.confidence == 1}
+    others = [row for row in (*rows[:first], *rows[last:]) if row.role == "work"]
+    found = (
+        names.find(phrase.text)
+        for row in others
+        for phrase in row.phrases(0, len(row.text))
+        if phrase.kind == "words"
+    )
+    elsewhere = {match.movement for match in found if match is not None} & table
+    return len(table) > 1 and len(elsewhere) * 2 < len(table)
+
+
+def _as_work(rows: list[Row], first: int, last: int) -> int:
+    """Make each row of a table of divisions a line of its first division, and a row of what the others do;
+    how many rows were added."""
+    made: list[Row] = []
+    for row in rows[first:last]:
+        made.append(row)
+        if len(row.standards) < tables.LEAST_COLUMNS:
+            continue
+        others = replace(row, role="cells", standards=row.standards[1:], marks=[])
+        row.english = tables.line_of_division(row.text, row.standards[0], row.english)
+        row.text, row.role, row.tabled, row.standards = row.english.text, "work", True, []
+        made.append(others)
+    added = len(made) - (last - first)
+    rows[first:last] = made
+    return added
 
 
 def _block(rows: list[Row], at: int) -> list[Row]:

@@ -76,7 +76,7 @@ _SEPARATORS = (
     re.compile(r"\s*\|\s*"),
     re.compile(r"\s*;\s*"),
     re.compile(r"\s*,\s*"),
-    re.compile(r"\s{3,}"),
+    re.compile(r"\s{2,}"),
 )
 _RULE = re.compile(r"^[\s|:+=-]+$")
 GAP = re.compile(r"\s*\|\s*|\t+|\s{3,}")
@@ -85,7 +85,7 @@ _DIVISION_CELL = re.compile(
     re.IGNORECASE,
 )
 _MAY_HEAD = re.compile(
-    r"\b(?:name|movements?|exercises?|lifts?|pieces?|drills?|what|work|workout|standard|divisions?|category|class)\b|^\s*\|",
+    r"\b(?:name|movements?|exercises?|lifts?|pieces?|drills?|what|work|workout|standard|divisions?|category|class)\b|^\s*\||^\s{3,}\S|^\t",
     re.IGNORECASE,
 )  # a line without one of these words heads no table
 LEAST_COLUMNS = 2
@@ -244,6 +244,16 @@ def line_of(
         stretches.append((end - len(cell.text), end))
         end -= len(cell.text) + 1
     return line, tuple(reversed(stretches))
+
+
+def line_of_division(text: str, standard: Standard, english: Translated) -> Translated:
+    """'Thrusters | 43/30 | 30/20' as the first division's line: 'Thrusters 43/30'; a cell that names a
+    movement of its own stands alone."""
+    start = text.index(standard.movement)
+    name = Cell(standard.movement, start, start + len(standard.movement))
+    own = re.search(r"[^\W\d_]{4,}", standard.cell.text) is not None
+    pieces = [standard.cell] if own else [name, standard.cell]
+    return _composed([(cell.text, cell) for cell in pieces], english)
 
 
 def _worded(column: str, text: str) -> str:

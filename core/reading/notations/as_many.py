@@ -22,6 +22,8 @@ def read(scan: Scan) -> Format | None:
     scan.used.add(at)
     if (times := _minutes_times(scan, at)) is not None:
         return times
+    if (several := _several(scan)) is not None:
+        return several
     seconds = _just_before(scan, at) or scan.time_near(at, bare_minutes=True) or _leading_time(scan, at)
     repeat = _of_its_time(scan, seconds) or _times(scan, at) or 1
     scheme, step = ladder_on_line(scan)
@@ -32,6 +34,24 @@ def read(scan: Scan) -> Format | None:
         scheme=scheme,
         ladder_step=step,
     )
+
+
+def _several(scan: Scan) -> Format | None:
+    """'4 min AMRAP, 1 min rest, 4 min AMRAP': all of them together, where the line names nothing."""
+    pieces = [place for place in scan.free if scan.kind(place) == "amrap"]
+    if len(pieces) < 2 or scan.line.named:
+        return None
+    rests = {place for place in scan.free if scan.kind(place) == "rest"}
+    resting = {place for at in rests for place in (at - 1, at + 1) if scan.kind(at - 1) != "amrap" or place > at}
+    times = [
+        seconds_of(scan.phrases[place]) or scan.phrases[place].values[0] * 60
+        for place in scan.free
+        if place not in resting and (seconds_of(scan.phrases[place]) or scan.kind(place) == "count")
+    ]
+    if len(times) != len(pieces):
+        return None
+    scan.used |= set(scan.free)
+    return Format("as-many-as-possible", minutes=sum(times) / 60)
 
 
 def _means_max_effort(scan: Scan, at: int) -> bool:
@@ -144,6 +164,8 @@ NOTATION = Notation(
             "AMRAP 9: 2-4-6-8...",
             Format("as-many-as-possible", minutes=9, scheme=(2, 4, 6, 8), ladder_step=2),
         ),
+        Example("AMRAP 5 / rest 2 / AMRAP 5", Format("as-many-as-possible", minutes=10)),
+        Example("4 min AMRAP, 1 min rest, 2 min AMRAP", Format("as-many-as-possible", minutes=6)),
     ),
     counter_examples=("3 x AMRAP push-ups",),
 )
