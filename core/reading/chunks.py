@@ -62,7 +62,7 @@ class ChunkReader:
         """'highest clean box': a name among strange words that nothing counts is no movement."""
         index, match = found
         text = line.phrases[index].text
-        if self.names.starts(text) and any(one.kind in ("sets", "scheme") for one in line.phrases):
+        if self.names.starts(text) and any(one.kind in ("sets", "scheme", "steps") for one in line.phrases):
             return False  # "hang snatch from mid thigh, 5 x 3": its sets stand behind the comma
         strange = [plain(text[start:end]) for start, end in match.left_over]
         counted = any(
@@ -246,6 +246,7 @@ TELLING = frozenset(
         "sum",
         "sets",
         "scheme",
+        "steps",
         "sex",
         "division",
         "bodyweight",

@@ -19,6 +19,7 @@ from core.reading.divisions import (
 from core.reading.draft import Chunk, Chunks
 from core.reading.formats import read_format
 from core.reading.line import SILENT, Line
+from core.reading.prose import arranges
 from core.reading.rows import Row
 from core.reading.state import Reading
 from core.reading.tables import Standard
@@ -43,7 +44,7 @@ class DivisionLines:
         if self._canonical(row, start, stop):
             return True
         division = leading_division(row.text[start:stop])
-        if self.scaling and row.heading is None and (row.format or _PIECE.match(row.text[start:stop])):
+        if self.scaling and row.heading is None and (arranges(row.text[start:stop]) or _PIECE.match(row.text[start:stop])):
             self.scaling = False  # a piece of its own begins
         if division is not None:
             name, end = division

@@ -216,7 +216,7 @@ class DocumentPass:
     def _counts_a_name(self, phrases: Sequence[Phrase]) -> bool:
         return any(
             (a.kind in COUNTED and b.kind == "words" and self._exact(b))
-            or (a.kind == "words" and b.kind in ("sets", "scheme") and self._exact(a))
+            or (a.kind == "words" and b.kind in ("sets", "scheme", "steps") and self._exact(a))
             for a, b in itertools.pairwise(phrases)
         )
 
@@ -274,7 +274,7 @@ class DocumentPass:
         """What the rows around have to know of a row."""
         row.named |= self.prose.names_work(phrases)
         listed = any(b.kind == "scheme" and a.kind == "words" for a, b in itertools.pairwise(phrases))
-        row.has_sets |= listed or any(phrase.kind == "sets" or phrase.times > 1 for phrase in phrases)
+        row.has_sets |= listed or any(phrase.kind in ("sets", "steps") or phrase.times > 1 for phrase in phrases)
         row.told |= self.prose.tells(phrases)
         row.lists |= self.prose.lists_after_colon(phrases)
         row.format |= any(phrase.kind in TELLING for phrase in phrases)
@@ -358,7 +358,7 @@ def _holds_pieces(block: Sequence[Row]) -> bool:
     """Whether rows arrange a piece and hold another one, or sets of a lift."""
     own = list(itertools.takewhile(lambda row: row.role == "work", block))
     pieces = sum(arranges(row.text) for row in own)
-    sets = any(phrase.kind == "sets" for row in own for phrase in tokenize(row.text))
+    sets = any(phrase.kind in ("sets", "steps") for row in own for phrase in tokenize(row.text))
     return pieces > 1 or (pieces == 1 and sets)
 
 
@@ -386,7 +386,7 @@ def _only_says_who(phrases: Sequence[Phrase]) -> bool:
 
 def _begins_with_sets(row: Row) -> bool:
     phrases = row.phrases(row.start, len(row.text)) if row.role == "work" else []
-    return bool(phrases) and not row.named and (phrases[0].kind in ("scheme", "sets") or row.sets is not None)
+    return bool(phrases) and not row.named and (phrases[0].kind in ("scheme", "sets", "steps") or row.sets is not None)
 
 
 def _lists(row: Row) -> bool:

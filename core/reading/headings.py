@@ -204,7 +204,7 @@ def _no_letter(match: re.Match[str], line: str) -> bool:
     """'L1' is a level, 'T.C. 12' a cap, 'm: 60 kg' a standard, 'x' a sign, 'm1 8 squats' a minute."""
     letter, number = match.group(1).lower(), match.group(2)
     sign = match.group(0).rstrip()
-    if (letter == "l" and number) or _CAP.match(line):
+    if (letter in "lx" and number) or _CAP.match(line):
         return True
     if letter in "mfwx" and sign.endswith(":") and re.match(r"\s*\d", line[match.end() :]):
         return True

@@ -13,7 +13,7 @@ from core.reading.names import Names
 from core.reading.tokens import Phrase, tokenize
 from core.reading.units import METRE_PER
 
-COUNTED = frozenset(("count", "measure", "sets", "scheme", "ladder", "clock", "sum", "span"))
+COUNTED = frozenset(("count", "measure", "sets", "scheme", "ladder", "clock", "sum", "span", "steps"))
 _SETS_A_FORM = frozenset("every amrap interval rounds for-time death-by max build tabata".split())
 _ALSO_ARRANGES = frozenset("rest cap then buy-in cash-out quality set-word".split())
 ARRANGES = (

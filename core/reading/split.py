@@ -31,6 +31,7 @@ STARTS_NEXT = (
     "sets",
     "clock",
     "scheme",
+    "steps",
 )  # what may begin another movement on the same line
 
 
@@ -326,7 +327,7 @@ def _is_choice(chunk: Chunk, before: Chunk) -> bool:
 
 def _sets_stand(read: Line, before: int) -> bool:
     """Whether a comma stands behind sets and before a format with a list: '3 x 3, EMOM 12: 5 rows'."""
-    sets = any(phrase.kind in ("sets", "scheme") for phrase in read.phrases[:before])
+    sets = any(phrase.kind in ("sets", "scheme", "steps") for phrase in read.phrases[:before])
     following = read.phrases[before + 1 :]
     nearest = {phrase.kind for phrase in following[:3]}
     return sets and bool(nearest & {"amrap", "every"}) and any(one.kind == "colon" for one in following)

@@ -5,13 +5,15 @@ from __future__ import annotations
 
 import re
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from functools import lru_cache
 from typing import NamedTuple
 
 from lark import Lark, Tree
 
 from core.reading.lexer import GRAMMAR, Leaf, LineLexer
+from core.reading.phrases import Phrase
+from core.reading.steps import join_steps
 from core.reading.units import LOAD_UNITS, SECOND_PER, UNIT_OF
 
 # look-alikes a keyboard or a phone puts in; one character each, so columns stay true
@@ -84,26 +86,6 @@ SETS_OF_A_KIND = frozenset(
 )
 
 
-@dataclass(frozen=True, slots=True)
-class Phrase:
-    """kind: measure | sets | count | scheme | ladder | span | sum | clock | words | or a keyword's name.
-    column is 0-based.
-
-    values: the numbers; times: how often ("3 x 8"); pair is True when values are standards ("95/65"), not a
-    list.
-    """
-
-    kind: str
-    text: str
-    column: int
-    end: int
-    values: tuple[float, ...] = ()
-    unit: str = ""
-    times: int = 1
-    pair: bool = False
-    form: str = ""
-
-
 class Joined(NamedTuple):
     """Tokens that make one phrase: the rule, and how many there are."""
 
@@ -171,7 +153,8 @@ def tokenize(line: str) -> tuple[Phrase, ...]:
         lower = "".join(letter.lower() if len(letter.lower()) == 1 else letter for letter in seen)
     if "+" in lower:
         lower = _PLUS_OF_LOAD.sub("0", _PLUS_OF_LAST_SET.sub(" ", lower))
-    return tuple(_joined(_reps_in_words(_grammar().phrases(lower, line), line), line))
+    phrases = join_steps(_grammar().phrases(lower, line), line)
+    return tuple(_joined(_reps_in_words(phrases, line), line))
 
 
 def numbers(text: str) -> tuple[float, ...]:

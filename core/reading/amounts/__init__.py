@@ -96,6 +96,7 @@ READERS: dict[str, Callable[[Amounts, int, Phrase], None]] = {
     "unit": Amounts._unit,
     "count": Amounts._count,
     "sets": Amounts._sets,
+    "steps": Amounts._steps,
     "sum": Amounts._sum,
     "scheme": Amounts._scheme,
     "span": Amounts._span,

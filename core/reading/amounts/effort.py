@@ -6,9 +6,11 @@ import re
 
 from core.reading.amounts.counted import Counted
 from core.reading.draft import BUILD_SETS, HEAVY_PERCENT
+from core.reading.loads import unit_of
 from core.reading.tokens import Phrase
 
 MAX_PERCENT = 130
+_TIMES = re.compile(r"\d+\s?[x*×]", re.IGNORECASE)
 HEAVY_WORDS = {"single": 1, "double": 2, "triple": 3}
 
 
@@ -19,9 +21,28 @@ class Effort(Counted):
         if any(not 0 < value <= MAX_PERCENT for value in phrase.values):
             return self.refuse(index, phrase, f"more than {MAX_PERCENT} % of a maximum, or none")
         self.draft.percents = phrase.values
-        if phrase.times > 1 and not self.draft.has_amount:
+        if _TIMES.match(phrase.text) and not self.draft.has_amount:
             self.draft.reps = phrase.times  # "5 x 65%"
         return self.take(index, f"{'/'.join(f'{value:g}' for value in phrase.values)} % of the best", "load")
+
+    def _steps(self, index: int, phrase: Phrase) -> None:
+        """'5 @ 65 %, 3 @ 75 %': sets with a load each; of weights the heaviest stands, the others are noted."""
+        draft = self.draft
+        steps = list(zip(*(iter(phrase.values),) * 3, strict=True))  # sets, repetitions, load
+        if draft.scheme or draft.reps or not all(0 < load for _, _, load in steps):
+            return self.refuse(index, phrase, "sets beside other sets")
+        loads = [load for sets, _, load in steps for _ in range(int(sets))]
+        draft.scheme = tuple(int(reps) for sets, reps, _ in steps for _ in range(int(sets)))
+        draft.sets, draft.sets_written = len(draft.scheme), True
+        if phrase.unit == "percent" or (not phrase.unit and self.line.percents):
+            if max(loads) > MAX_PERCENT:
+                return self.refuse(index, phrase, f"more than {MAX_PERCENT} % of a maximum, or none")
+            draft.percents = tuple(loads)
+        else:
+            unit = phrase.unit or unit_of((max(loads),), self.line.system, self._in_hand())
+            self._loads(index, phrase, (max(loads),), unit)
+            draft.notes.append("; ".join(f"{load:g}" for load in loads) + f" {unit}")
+        return self.take(index, f"{len(loads)} sets with a load each")
 
     def _rpe(self, index: int, phrase: Phrase) -> None:
         values = phrase.values
