@@ -24,11 +24,18 @@ from core.reading.rows import Row
 from core.reading.state import Reading
 from core.reading.tables import Standard
 
-_SAYS_WHAT = re.compile(r"[^\W\d]\s*(?:->|=>|→)|\sfor\s+(?!the\b)[a-z]", re.IGNORECASE)
+_SAYS_WHAT = re.compile(r"[^\W\d]\s*(?:->|=>|→)|\sfor\s+(?!the\b)[a-z]|\b(?:becomes?|turns?\s+into)\b|\band\s+(?:use|using|with|take)\b", re.IGNORECASE)
 _PIECE = re.compile(r"\W*(?:cash|buy)[\s-]?(?:in|out)\b", re.IGNORECASE)
-_CUT = re.compile(r"\s*[,;]\s+")
+_CUT = re.compile(r"\s*[,;]\s+|\s+and\s+(?=(?:use|using|with|take|at)\b)", re.IGNORECASE)
 _FOR = re.compile(r"\s+for\s+([^\d,;]{3,30})$", re.IGNORECASE)
-_LABEL = re.compile(r"[\s*•-]*([^:=>]{3,30}?)\s*(?::|=>?|->|>|→)\s+(?=\S)")
+_LABEL = re.compile(
+    r"[\s*•-]*([^:=>]{3,30}?)\s*(?::|=>?|->|>|→|\s(?:becomes?|turns?\s+into|changes?\s+to|to)(?=\s))\s+(?=\S)",
+    re.IGNORECASE,
+)
+_REPLACE = re.compile(
+    r"^[\s*•-]*(?:replace|swap|change|trade)\s+(?:the\s+)?([^\d,;:]{3,30}?)\s+(?:with|by|for|to)\s+(?=\S)", re.IGNORECASE
+)
+_VERB = re.compile(r"^[\s*•-]*(?:sub(?:stitute)?|do|use|take|try)\s+(?=\S)", re.IGNORECASE)
 
 
 class DivisionLines:
@@ -107,10 +114,13 @@ class DivisionLines:
 
     def _target(self, row: Row, start: int, stop: int) -> tuple[str, int]:
         """'pull-ups: ring rows': the movement a division's words are for, and where they begin."""
-        label = _LABEL.match(row.text[start:stop])
+        label = _REPLACE.match(row.text[start:stop]) or _LABEL.match(row.text[start:stop])
         match = self.reading.names.find(label.group(1)) if label else None
         if label is None or match is None or match.left_over or match.confidence < 1:
-            return "", start
+            verb = _VERB.match(row.text[start:stop])
+            if verb is not None:
+                self.reading.mark(row, start, start + len(verb.group().rstrip()), "note", "instead")
+            return "", start + (verb.end() if verb is not None else 0)
         begin = start + label.start(1)
         self.reading.mark(row, begin, begin + len(label.group(1)), "note", "what it stands in for")
         return match.movement, start + label.end()

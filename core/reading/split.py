@@ -19,6 +19,7 @@ from core.reading.units import KG_PER, LOAD_UNITS
 MOST_SETS = 30
 SHORTEST_RUN_M = 100  # a bare distance from here on is a run; common practice
 FURTHEST_COLON = 9  # '3 sets, slow and controlled:'
+_BESIDE_A_COUNT = ("x", "reps", "of", "open", "colon")
 _PIECES = ("rounds", "amrap", "every", "interval")
 CUTS = ("comma", "plus", "then", "and", "bar", "slash")
 _AFTER_SLASH = ("words", "division", "count", "measure", "clock", "max")
@@ -104,7 +105,7 @@ class Splitter:
             ):
                 continue
             inside = [one for one in range(index + 3, len(read.phrases)) if one in read.bracketed]
-            if any(read.phrases[one].kind in ("plus", "comma", "slash") for one in inside) and self._named(
+            if any(read.phrases[one].kind in JOINS for one in inside) and self._named(
                 read, inside
             ):
                 read.take([index, index + 1], "amount", f"{count.values[0]:g} sets")
@@ -166,16 +167,17 @@ class Splitter:
 
     def _parted_by_dashes(self, read: Line) -> bool:
         """'60 skips - 50 sit-ups - 40 squats': dashes between counted names."""
-        runs = [read.phrases[at : at + 3] for at, one in enumerate(read.phrases) if one.text in DASHES]
-        listed = [
-            run
-            for run in runs
-            if len(run) == 3
-            and run[1].kind in ("count", "measure")
-            and run[2].kind == "words"
-            and self.names.starts(run[2].text)
-        ]
-        return len(listed) > 1
+        runs = [read.phrases[at + 1 : at + 5] for at, one in enumerate(read.phrases) if one.text in DASHES]
+        return sum(map(self._counts_a_name, runs)) > 1
+
+    def _counts_a_name(self, run: Sequence[Phrase]) -> bool:
+        """'50 sit-ups', '50 reps of sit-ups', 'sit-ups x 50', 'sit-ups (50)'."""
+        named = next((at for at, one in enumerate(run) if one.kind == "words"), None)
+        counted = next((at for at, one in enumerate(run) if one.kind in ("count", "measure")), None)
+        if named is None or counted is None or not self.names.starts(run[named].text):
+            return False
+        between = run[min(named, counted) + 1 : max(named, counted)]
+        return min(named, counted) == 0 and all(one.kind in _BESIDE_A_COUNT for one in between)
 
     def _inside_a_remark(self, read: Line, index: int) -> bool:
         """Whether a sign stands in brackets that name no movement after it."""
