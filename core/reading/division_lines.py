@@ -26,6 +26,7 @@ from core.reading.tables import Standard
 
 _SAYS_WHAT = re.compile(r"[^\W\d]\s*(?:->|=>|→)|\sfor\s+(?!the\b)[a-z]|\b(?:becomes?|turns?\s+into)\b|\band\s+(?:use|using|with|take)\b", re.IGNORECASE)
 _PIECE = re.compile(r"\W*(?:cash|buy)[\s-]?(?:in|out)\b", re.IGNORECASE)
+_BESIDE = re.compile(r"\W*\([^()\d]{1,40}\)\W*")  # "Level 1 (new)"
 _CUT = re.compile(r"\s*[,;]\s+|\s+and\s+(?=(?:use|using|with|take|at)\b)", re.IGNORECASE)
 _FOR = re.compile(r"\s+for\s+([^\d,;]{3,30})$", re.IGNORECASE)
 _LABEL = re.compile(
@@ -76,7 +77,7 @@ class DivisionLines:
     def _of_division(self, row: Row, division: str, start: int, stop: int) -> None:
         """'Scaled: ring rows, 40/30 kg', or 'Scaled' alone, whose block follows."""
         rest = row.text[start:stop].rstrip()
-        if not rest.strip(" :-–—().,"):
+        if not rest.strip(" :-–—().,") or _BESIDE.fullmatch(rest):
             self._begin_block(row, division)
             return
         clauses = list(_clauses(rest))

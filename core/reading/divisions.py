@@ -48,7 +48,7 @@ _NAMES = (
 _AGES = r"(?:\s*(?:age)?\s*\(?\d\d\s?(?:\+|[-–]\s?\d\d)?\)?)?"
 LEAD = re.compile(
     rf"^[\s*_#•·>(\[-]*(?:(?P<name>{_NAMES}){_AGES}(?:\s*(?:/|and|&)\s*(?:masters|teens|{_NAMES}){_AGES})?(?:\s+(?:division|option|version|group|seated|standing|men|women|final|athletes?|teams?|pairs|individuals?))?|(?P<age>\d\d\+))"
-    r"(?P<sign>\s*(?:\(seated\)|\(standing\))?\s*(?:[:=)\]]|[-–—>]+(?=\s)|$)|\s+(?=[\d(]|\d?x|m\s|men\b)|\s+(?:takes?|uses?|do(?:es)?|goes?|with|is|are)\s+)\s*(?:[-–—]\s)?",
+    r"[*_]*(?P<sign>\s*(?:\(seated\)|\(standing\))?\s*(?:[:=)\]|]|[-–—>]+(?=\s)|\.{2,}|$)|\s+(?=[\d(]|\d?x|m\s|men\b)|\s+(?:takes?|uses?|do(?:es)?|goes?|with|is|are)\s+)\s*(?:[-–—]\s)?",
     re.IGNORECASE,
 )
 CANONICAL = re.compile(r"^\s*(?P<name>[a-z]+(?: [1-4])?) \((?:line (?P<lines>\d+(?:, \d+)*)|more)\):\s*")

@@ -55,6 +55,15 @@ _GOES_ON = re.compile(
     r"\s+(?!(?:to|the|your|for|and|by|well|as|is|are|was|sets?|on|in|with|from|at|then|before|after|of|a|until|each|or)\b)[a-z]",
     re.IGNORECASE,
 )  # "warm up outside, 800 m jog", not "warm up to a heavy double"
+LONGEST_BARE = 60
+_BARE_LABEL = re.compile(
+    r"^\W*((?:part|block|piece|section|phase|teil|parte)\s*#?\s*(?:\d{1,2}|[a-h])\b|[a-h\d](?=\s*[).:/–—-]))\W*", re.IGNORECASE
+)
+_BARE_TIME = re.compile(
+    r"\d{1,2}:\d{2}(?:\s*[-–]\s*\d{1,2}:\d{2})?|\d{1,3}(?:\s?[-–]\s?\d{1,3})?\s*(?:min(?:ute)?s?\b\.?|mins\b|'|’)", re.IGNORECASE
+)
+_BARE_FILLER = re.compile(r"\b(?:block|part|section|piece|time|today|together|phase|the)\b", re.IGNORECASE)
+_BARE_CUT = re.compile(r"[^\w\s'-]+|_+|\s[-–—]+\s|(?<!\w)-+|-+(?!\w)|\band\b", re.IGNORECASE)
 OWN_NAMES = ("rest day",)
 
 
@@ -77,10 +86,28 @@ def read_heading(line: str, letters: bool = False) -> Heading | None:
     if match := CANONICAL.match(line):
         return Heading(match.group(1), kind_named(match.group(2)), len(line), alone=True)
     found = _numbered(line) or _day(line) or _named(line, 0) or _lettered(line, letters)
+    if found is None or (found.opens == "part" and found.kind is None and line[found.end :].strip()):
+        found = _bare(line) or found
     if found is None:
         return None
     alone = not line[found.end :].strip(" *_#=:-–—.")
     return Heading(found.name, found.kind, found.end, found.opens, alone)
+
+
+def _bare(line: str) -> Heading | None:
+    """'--- Warm-up ---', '[Strength]', '10 min metcon', 'Part 2 (15 min) - Lift', 'Mobility block!': a line of
+    nothing but a section's words, whatever signs, numbers and times stand around them."""
+    if len(line) > LONGEST_BARE:
+        return None
+    label = _BARE_LABEL.match(line)
+    rest = _BARE_TIME.sub(" ", line[label.end() :] if label else line)
+    words = [" ".join(said.lower().split()) for said in _BARE_CUT.split(_BARE_FILLER.sub(" ", rest))]
+    said = [word for word in words if word]
+    if not said or any(word not in board_words().headings for word in said):
+        return None
+    kind = next((kind for word in said if (kind := board_words().headings[word]) is not None), None)
+    name = label.group(1).strip() if label and label.group(1) else said[0].capitalize()
+    return Heading(name, kind, len(line), alone=True)
 
 
 def _numbered(line: str) -> Heading | None:

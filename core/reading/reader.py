@@ -211,7 +211,8 @@ class _Reader:
 
     def _time_of_heading(self, row: Row, end: int) -> None:
         """'Finisher, 6 min: EMOM ..': how long the section lasts."""
-        said = [seconds_of(phrase) for phrase in tokenize(row.text[end : row.start])]
+        beside = row.text if row.heading is not None and row.heading.alone else row.text[end : row.start]
+        said = [seconds_of(phrase) for phrase in tokenize(beside)]
         if (last := self.reading.parts.last) is not None and any(said):
             last.lasts_s = next(filter(None, said))
 
