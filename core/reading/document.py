@@ -15,7 +15,14 @@ from collections.abc import Iterator, Sequence
 from core.reading.board_words import board_words
 from core.reading.divisions import leading_division, leads_with_division
 from core.reading.formats import TELLING
-from core.reading.headings import AROUND, QUOTED, Heading, letters_head_parts, read_heading
+from core.reading.headings import (
+    AROUND,
+    QUOTED,
+    Heading,
+    bullets_head_parts,
+    letters_head_parts,
+    read_heading,
+)
 from core.reading.languages import Translated, Translator
 from core.reading.names import Names
 from core.reading.numbering import (
@@ -63,6 +70,7 @@ class DocumentPass:
         self.names = names
         self.prose = prose
         self.translator = translator
+        self.bullets = False  # whether sections stand behind bullets
 
     def read(self, lines: Sequence[str]) -> list[Row]:
         """What every row is."""
@@ -76,7 +84,9 @@ class DocumentPass:
         counted_labels(rows, self.names)
         clock_starts(rows)
         piece_windows(rows)
-        self._headings(rows, letters_head_parts(row.text for row in rows))
+        texts = [row.text for row in rows]
+        self.bullets = bullets_head_parts(texts)
+        self._headings(rows, letters_head_parts(texts))
         numbered_by_dash(rows)
         for row in rows:
             if row.role == "work":
@@ -174,7 +184,7 @@ class DocumentPass:
         if row.letter is not None:
             return None
         text = " " * row.start + row.text[row.start :]
-        heading = read_heading(text, letters)
+        heading = read_heading(text, letters, self.bullets)
         if heading is not None and not self._is_a_list(row, heading):
             return heading
         if heading is not None:

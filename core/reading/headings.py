@@ -62,6 +62,14 @@ _BARE_LABEL = re.compile(
 _BARE_TIME = re.compile(
     r"\d{1,2}:\d{2}(?:\s*[-–]\s*\d{1,2}:\d{2})?|\d{1,3}(?:\s?[-–]\s?\d{1,3})?\s*(?:min(?:ute)?s?\b\.?|mins\b|'|’)", re.IGNORECASE
 )
+_LED = re.compile(
+    r"^(?P<bullet>\s*[-–—•*·▪+]\s+)?[\s*_#>~(\[{«»=]*"
+    r"(?P<label>(?:(?:part|block|piece|section|phase)\s*#?\s*(?:\d{1,2}|[a-h])\b|[a-h\d](?=\s*[).:/–—-]))\s*[).:/–—-]*\s*)?[\s*_(\[]*"
+    r"(?:" + _BARE_TIME.pattern + r")?[\s:|–—-]*[*_(\[]*"
+    r"(?P<words>[a-z][a-z'’]*(?:[ /&+-]{1,3}[a-z'’]+){0,4}?)[*_]*\s*[-–—(\[|,]*\s*(?:(?:" + _BARE_TIME.pattern + r")|[a-z]+\s+led)?"
+    r"\s*(?:[)\]]*[*_]+\s*[:–—-]?|[)\]]*\s*[:;|=»]+-?|[)\]]*\s*(?:->|=>|→|>{1,2})|[)\]]+(?:\s*[-–—])?|\s/\s|\s*\t|\s*[-–—](?=\s))[\s*_]*(?=\S)",
+    re.IGNORECASE,
+)
 _BARE_FILLER = re.compile(r"\b(?:block|part|section|piece|time|today|together|phase|the)\b", re.IGNORECASE)
 _BARE_CUT = re.compile(r"[^\w\s'-]+|_+|\s[-–—]+\s|(?<!\w)-+|-+(?!\w)|\band\b", re.IGNORECASE)
 OWN_NAMES = ("rest day",)
@@ -78,16 +86,21 @@ class Heading:
     opens: Opens = "part"
     alone: bool = False
     quoted: bool = False
+    timed: bool = False  # how long it lasts stands within its words
     division: str = ""  # whose block of pieces it heads
 
 
-def read_heading(line: str, letters: bool = False) -> Heading | None:
-    """The heading a line starts with, or None. letters: whether a bare 'A ' heads parts in this text."""
+def read_heading(line: str, letters: bool = False, bullets: bool = False) -> Heading | None:
+    """The heading a line starts with, or None. letters: whether a bare 'A ' heads parts in this text; bullets:
+    whether sections stand behind bullets."""
     if match := CANONICAL.match(line):
         return Heading(match.group(1), kind_named(match.group(2)), len(line), alone=True)
     found = _numbered(line) or _day(line) or _named(line, 0) or _lettered(line, letters)
     if found is None or (found.opens == "part" and found.kind is None and line[found.end :].strip()):
         found = _bare(line) or found
+    led = _led(line, bullets)
+    if led is not None and (found is None or led.end > found.end):
+        return led
     if found is None:
         return None
     alone = not line[found.end :].strip(" *_#=:-–—.")
@@ -108,6 +121,29 @@ def _bare(line: str) -> Heading | None:
     kind = next((kind for word in said if (kind := board_words().headings[word]) is not None), None)
     name = label.group(1).strip() if label and label.group(1) else said[0].capitalize()
     return Heading(name, kind, len(line), alone=True)
+
+
+def _led(line: str, bullets: bool) -> Heading | None:
+    """'Warm-up -> 2 rounds ..', '**Strength** deadlift ..', '10 min metcon: ..', '0:00-0:10 [Prep] ..': a section's
+    words, with numbers and times around them, in front of its first work."""
+    match = _LED.match(line)
+    if match is None or (match["bullet"] and not bullets):
+        return None
+    words = [" ".join(said.lower().split()) for said in _BARE_CUT.split(_BARE_FILLER.sub(" ", match["words"]))]
+    said = [word for word in words if word]
+    if not said or any(word not in board_words().headings for word in said):
+        return None
+    kind = next((kind for word in said if (kind := board_words().headings[word]) is not None), None)
+    if kind is None:
+        return None
+    label = match["label"].strip(" :-–—).") if match["label"] else said[0].capitalize()
+    return Heading(label, kind, match.end(), timed=True)
+
+
+def bullets_head_parts(lines: Iterable[str]) -> bool:
+    """Whether sections stand behind bullets in a text: '- Warm-up: ..', '- Lift: ..'; two do."""
+    led = [line for line in lines if (match := _LED.match(line)) and match["bullet"]]
+    return sum(_led(line, True) is not None for line in led) > 1
 
 
 def _numbered(line: str) -> Heading | None:

@@ -211,8 +211,9 @@ class _Reader:
 
     def _time_of_heading(self, row: Row, end: int) -> None:
         """'Finisher, 6 min: EMOM ..': how long the section lasts."""
-        beside = row.text if row.heading is not None and row.heading.alone else row.text[end : row.start]
-        said = [seconds_of(phrase) for phrase in tokenize(beside)]
+        within = row.heading is not None and (row.heading.alone or row.heading.timed)
+        beside = tokenize(row.text[: row.start] if within else row.text[end : row.start])
+        said = [seconds_of(phrase) for phrase in beside if phrase.kind != "clock" or not within]
         if (last := self.reading.parts.last) is not None and any(said):
             last.lasts_s = next(filter(None, said))
 
