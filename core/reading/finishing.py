@@ -33,6 +33,7 @@ class Finishing:
             one.max_effort |= not one.has_amount
         fmt = self._format(part)
         _carry_loads(part.work)
+        self._fills_its_section(part)
         for bar in part.bars:
             self._give_bar(part, bar)
         reading = rounds_of(fmt, part.work, self.catalog)
@@ -54,6 +55,14 @@ class Finishing:
             part.line,
             part.heading and not part.rested,
         )
+
+    def _fills_its_section(self, part: PartDraft) -> None:
+        """'Skill, 12 min: bar muscle-ups': one bare movement takes the time its section has; a lift's is only a
+        window."""
+        only = part.work[0] if len(part.work) == 1 and part.format is None else None
+        bare = only is not None and not (only.has_amount or only.max_effort or only.estimated)
+        if bare and only is not None and self.catalog.movements[only.movement].implement not in STRENGTH_IMPLEMENTS:
+            only.seconds = part.lasts_s
 
     def _give_bar(self, part: PartDraft, bar: Draft) -> None:
         """'60/40 kg' above a list: the load of what is lifted there and has none; of its own kit, of
