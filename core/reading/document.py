@@ -59,6 +59,8 @@ MAX_LINE = 2_000
 _NAMED_PIECE = re.compile(r"(?:event|workout|wod|test|match)\b", re.IGNORECASE)
 LONGEST_CAPITALS = 6  # words of a line of capitals that is a heading
 _SEEKS = re.compile(r"\b(?:find|establish|build|work up|max)\b", re.IGNORECASE)
+_DATED_PIECE = re.compile(r"(?:day|session|[dw])\s*\d", re.IGNORECASE)
+_RESTS = re.compile(r"\W*(?:rest(?:\s+day)?|off)\W*$", re.IGNORECASE)
 _ROUND = re.compile(r"round\s*\d", re.IGNORECASE)
 _CAPITALS = re.compile(r"^[^a-z]*[A-ZÀ-Ý]{3}[^a-z]*$")
 
@@ -216,7 +218,14 @@ class DocumentPass:
             return day
         theme = day and any(phrase.kind in ("plus", "and", "comma") for phrase in phrases)
         named = heading is not None and _NAMED_PIECE.match(heading.name)
-        return bool(theme or named) and self._counts_below(rows, at)
+        if (theme or named) and self._counts_below(rows, at):
+            return True
+        following = rows[at + 1] if at + 1 < len(rows) and not rows[at + 1].after_blank else None
+        dated = day or (heading is not None and _DATED_PIECE.match(heading.name))
+        return bool(dated) and following is not None and (
+            _RESTS.match(following.text) is not None
+            or self._counts_a_name(following.phrases(following.start, len(following.text)))
+        )
 
     def _counts_below(self, rows: Sequence[Row], at: int) -> bool:
         """Whether a row right below counts a movement of its own."""

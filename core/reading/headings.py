@@ -14,7 +14,8 @@ from core.reading.workout import PART_KINDS, PartKind
 
 Opens = Literal["part", "notes", "divisions", "day"]
 _DECORATION = r"[\s*_#=>~|]*"
-_END = r"(?=\s*(?:[:.\]\)(|/\"“”,]|[-–—]+(?=\s|$)|\s{2}|$))"
+_BEFORE_DAY = r"[\s*_#=>~|(\[•·▪–—-]*"
+_END = r"(?=\s*(?:[:.\]\)(|/\"“”,*_>]|[-–—]+(?=\s|$)|\s{2}|$))"
 _NUMBER = r"(?:\d{1,2}(?:\.\d)?[a-z]?|[a-h]|[ivx]{1,4}|one|two|three|four|five|six)"
 CANONICAL = re.compile(r"^#\s+(.+?)\s+\((strength|skill|conditioning|event|warm-up|cool-down)\)\s*$")
 NUMBERED = re.compile(
@@ -30,12 +31,19 @@ _NUMBER_LETTER = re.compile(r"^[\s*_#>(]*(\d)([a-d])\s*(?:[).:\]]|[-–—](?=\s
 _CAP = re.compile(r"^[\s*_#>(]*t\.\s?c\b", re.IGNORECASE)
 BARE_LETTER = re.compile(r"^\s*([A-H])(\d?)\s+(?=\S)")
 DAY = re.compile(
-    rf"^{_DECORATION}(mon(?:day)?|tue(?:s(?:day)?)?|wed(?:s|nesday)?|thu(?:rs?(?:day)?)?|fri(?:day)?|sat(?:urday)?|sun(?:day)?)\b"
+    rf"^{_BEFORE_DAY}(mon(?:day)?|tue(?:s(?:day)?)?|wed(?:s|nesday)?|thu(?:rs?(?:day)?)?|fri(?:day)?|sat(?:urday)?|sun(?:day)?)\b"
     r"\.?,?\s*(?P<rest>.*)$",
     re.IGNORECASE,
 )
 _DATE = re.compile(
-    r"^(?:\d{1,2}(?:st|nd|rd|th)?\.?(?:[\s./-]*(?:\d{1,2}|[a-z]{3,9}))?\.?(?:[\s./]*\d{2,4})?)?\s*(?=[-–—:|,/@(.*]|$)",
+    r"^(?:\d{1,2}(?:st|nd|rd|th)?\.?(?:[\s./-]*(?:\d{1,2}|[a-z]{3,9}))?\.?(?:[\s./]*\d{2,4})?)?\s*(?=[-–—:|,/@(.*)\]\t>]|$)",
+    re.IGNORECASE,
+)
+_MONTH = r"(?:jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)"
+DATED = re.compile(
+    rf"^{_BEFORE_DAY}(\d{{4}}-\d{{2}}-\d{{2}}|\d{{1,2}}[./]\d{{1,2}}[./](?:\d{{4}}|\d{{2}})?(?!\d)|\d{{1,2}}(?:st|nd|rd|th)?\.?\s+{_MONTH}\b\.?(?:,?\s+\d{{4}})?"
+    rf"|{_MONTH}\.?\s+\d{{1,2}}(?:st|nd|rd|th)?(?:,?\s+\d{{4}})?|(?:week|wk|w)\s?\d{{1,2}}\s?[,/|–—-]?\s?(?:day|d|session|s)\s?\d)"
+    r"[*_)\]]*\s*(?:[-–—:|>=)\]]+\s*|\t|(?=\()|//|$)",
     re.IGNORECASE,
 )
 QUOTED = re.compile(r"^\s*[*_#\s]*[\"“«]\s*([^\"”»]{2,60}?)\s*[\"”»][*_\s:]*")
@@ -180,7 +188,8 @@ def _after(line: str, start: int) -> int:
 def _day(line: str) -> Heading | None:
     match = DAY.match(line)
     if match is None:
-        return None
+        dated = DATED.match(line)
+        return Heading(dated.group(1), None, dated.end(), "day") if dated is not None else None
     rest = match["rest"]
     date = _DATE.match(rest)
     if date is None:
