@@ -38,6 +38,7 @@ MARKED = re.compile(
     r"|^\s*(?:tomorrow|next week|coming up|on deck)\s*:[^\d]+$"
     r"|^\s*hr\s+(?:under|below|max)\b"
     r"|^\s*(?:total|overall)\s+\d+\s*(?:min|minutes|rounds|reps|h)\b(?!\s*(?:of|amrap|emom))"
+    r"|^\s*lanes?\s+\d|^[^:]*\bpenalt(?:y|ies)\b|^[^:]*\b(?:you\s+are|you're|is|being|comes?|coming)\s+late\b"
     r"|^\s*none(?:\s+today)?\W*$"
     r"|^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-]"
     r"|instead of\b(?![^:]{1,40}:\s*\d)|(?:from|to|re|cc|subject|date|ps|p\.s\.)\s*:)",
@@ -87,6 +88,7 @@ VERBS = frozenset("are is was were will being been need needs has have had shoul
 _OF_WORK = (_SETS_A_FORM - {"rounds", "max"}) | frozenset(
     "sets scheme ladder sum rpe rir tempo cap rest quality division set-word team share at".split()
 )
+_TRIES = frozenset(("build", "max", "rm", "clock", "each", "per-side"))
 _FACE = re.compile(r"[:;]-?[)(DP]\s*$")
 _DIGIT = re.compile(r"\d")
 _PIECE_WORDS = re.compile(
@@ -146,10 +148,23 @@ class Prose:
         """Told by its label, its question mark, its first word or its verb."""
         if labelled_note(text) or (text.rstrip().endswith(".") and _opens_with_label(text)):
             return True
+        if self._is_standard(text, words, phrases):
+            return True
         asks = "?" in text and not (
             self._named(phrases) and any(phrase.kind in COUNTED for phrase in phrases)
         )
         return asks or self._is_order(text, words, phrases) or self._states(text, words, phrases)
+
+    def _is_standard(self, text: str, words: Sequence[str], phrases: Sequence[Phrase]) -> bool:
+        """'Rope climb: both hands touch the beam at 4.5 m.': how a movement counts."""
+        label = LABEL.match(text)
+        name = self.names.find(label.group(1)) if label is not None else None
+        if name is None or name.left_over or not text.rstrip().endswith(".") or len(words) <= SHORT_OPENING + 2:
+            return False
+        works = any(one.kind in _OF_WORK | _TRIES or one.unit == "percent" for one in phrases)
+        told = sum(word in self.little for word in words)
+        counts = any(one.kind == "count" for one in phrases)
+        return not works and not counts and told >= LEAST_OF_SENTENCE
 
     def _is_order(self, text: str, words: Sequence[str], phrases: Sequence[Phrase]) -> bool:
         """'Use 60-70 % of your best clean.', 'Try to add 2.5 kg to last week.': what to mind."""
