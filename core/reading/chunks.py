@@ -262,7 +262,8 @@ def _are_repetitions(line: Line, index: int, match: Match) -> bool:
     before = line.phrases[index - 1] if index else None
     many = before is not None and before.kind in ("count", "scheme", "measure") and max(before.values) >= FEWEST_SKIPS
     skips = match.movement in ("single-under", "double-under") and match.words == 1
-    return skips and len(words) > 1 and not many
+    lifted = any(one.kind in ("build", "rpe", "rm") or one.unit == "percent" for one in line.phrases)
+    return skips and (len(words) > 1 or (lifted and not line.of_division)) and not many
 
 
 @lru_cache(maxsize=1)

@@ -146,7 +146,8 @@ class Prose:
 
     def _is_sentence(self, text: str, words: Sequence[str], phrases: Sequence[Phrase]) -> bool:
         """Told by its label, its question mark, its first word or its verb."""
-        if labelled_note(text) or (text.rstrip().endswith(".") and _opens_with_label(text)):
+        shared = any(phrase.kind in ("team", "share") for phrase in phrases)
+        if not shared and (labelled_note(text) or (text.rstrip().endswith(".") and _opens_with_label(text))):
             return True
         if self._is_standard(text, words, phrases):
             return True

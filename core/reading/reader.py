@@ -219,6 +219,8 @@ class _Reader:
 
     def _team_of_heading(self, row: Row, end: int) -> None:
         """'Partner WOD', 'Trio': the heading says how many share."""
+        if row.text[end:].startswith("("):
+            end = row.text.find(")", end) + 1 or end  # "Team WOD (2)"
         found = read_format(Line(row.number, row.text, 0, end)) if TEAM_WORDS.search(row.text[:end]) else None
         last = self.reading.parts.last
         if found is not None and found.format.team and last is not None:

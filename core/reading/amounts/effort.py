@@ -85,6 +85,9 @@ class Effort(Counted):
         reps = next((count for word, count in HEAVY_WORDS.items() if word in phrase.text.lower()), 1)
         self.take(index, "build up")
         following = next((one for one in self.indices if one > index and one not in self.line.taken), None)
+        if [self.kind(one) for one in (index + 1, index + 2, index + 3)] == ["set-word", "of", "count"]:
+            self.line.take([index + 1, index + 2], "amount", "build up")  # "build to a heavy set of 5"
+            following, index = index + 3, index + 2
         if following is not None and self.kind(following) in ("count", "rm") and following == index + 1:
             reps = int(self.line.phrases[following].values[0])
             self.take(following, f"a heavy {reps}")
