@@ -15,6 +15,7 @@ from core.reading.rows import Row
 from core.reading.tokens import Phrase, how_many, seconds_of
 from core.reading.workout import Format
 
+_TURNS = re.compile(r"\b(?:alternat\w*|alt|rotat\w*)\b(?!\s+(?:db|kb|arms?|legs?|dumbbell|lunges?|snatch))", re.IGNORECASE)
 _LEFT_OVER = re.compile(r"\b(?:remaining|left|rest of the)\b", re.IGNORECASE)  # "then max burpees in the time left"
 _LABEL_ENDS = re.compile(r"(?:(?:work|complex|practice|skills?|drills?|technique)\s*)?:", re.IGNORECASE)
 SHORT_WINDOW_S = 300  # windows up to this are places of one piece, longer ones pieces of their own
@@ -144,6 +145,8 @@ def take_each_once(row: Row, read: Line, parts: Parts) -> None:
         if phrase.kind == "stations" and phrase.text.lower().endswith("once"):
             part.each_once = True
             read.take([index], "format", "each once")
+    minutes = part.format is not None and part.format.kind == "every-minute" and not part.work
+    part.by_turns |= minutes and _TURNS.search(row.content) is not None
     interval = part.format is not None and part.format.kind == "intervals" and not part.work
     part.each_once |= interval and "alternat" in row.content.lower()
 

@@ -32,6 +32,7 @@ from core.reading.numbering import (
     counted_labels,
     labelled_lists,
     message_heads,
+    minutes_in_order,
     minutes_of_the_hour,
     numbered_by_bar,
     numbered_by_dash,
@@ -82,6 +83,7 @@ class DocumentPass:
         message_heads(rows)
         partners(rows)
         numbered_by_bar(rows)
+        minutes_in_order(rows)
         labelled_lists(rows, self.names)
         counted_labels(rows, self.names)
         clock_starts(rows)

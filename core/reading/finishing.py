@@ -9,13 +9,14 @@ from core.catalog import Catalog
 from core.reading.divisions import loadable
 from core.reading.draft import LOADS, Draft, lend
 from core.reading.part_draft import PartDraft
-from core.reading.volumes import Rounds, finish, rounds_of
+from core.reading.volumes import Rounds, finish, once_s, rounds_of
 from core.reading.workout import Format, Part, PartKind, Work
 
 NUMBERED = ("every-minute", "intervals", "rounds")  # formats whose places may be numbered
 STRENGTH_IMPLEMENTS = ("barbell",)
 OWN_ROUNDS = re.compile(r"^(\d{1,3}) rounds$")  # beside a division's line
 MINUTE_S = 60
+FAR_LONGER = 1.3  # times a minute that no pace makes up for; estimate
 PAIR = 2  # who take turns are two, unless said otherwise
 EACH = "each"  # everybody of a team does all of it
 
@@ -100,7 +101,7 @@ class Finishing:
             fmt = replace(fmt, minutes=part.lasts_s / MINUTE_S)
         if part.each_once and fmt.rounds and part.work:
             fmt = replace(fmt, rounds=max(1, fmt.rounds // max(1, len(_shared_lines(part)))))
-        _place_lines(part, fmt)
+        self._place_lines(part, fmt)
         if fmt.kind == "every-minute" and not fmt.rounds and part.lasts_s:
             rounds = max(1, part.lasts_s // (fmt.interval_s or MINUTE_S))
             fmt = replace(fmt, rounds=rounds, minutes=part.lasts_s / MINUTE_S)
@@ -110,6 +111,28 @@ class Finishing:
             return fmt
         stations = {work.station for work in part.work if work.station} | part.rest_stations
         return replace(fmt, stations=max(stations, default=0))
+
+    def _place_lines(self, part: PartDraft, fmt: Format) -> None:
+        """'EMOM 12, 3 stations' or 'alternating EMOM' above three plain lines: each is a place of its own. So it
+        is where all of them could never be done in one minute, which is shown as assumed."""
+        lines = _shared_lines(part)
+        numbered = any(draft.station for draft in part.work)
+        rows = {draft.line for draft in lines}
+        if fmt.kind != "every-minute" or numbered or len(lines) < 2 or len(rows) != len(lines):
+            return
+        too_long = self._never_fits(lines, fmt)
+        if len(lines) != part.places and not part.by_turns and not too_long:
+            return
+        for place, draft in enumerate(lines, start=1):
+            draft.station = place
+            if too_long:
+                draft.assumed.append("one a minute, as all of them take longer than one")
+
+    def _never_fits(self, lines: list[Draft], fmt: Format) -> bool:
+        """Whether one pass takes far longer than the minute it has, even at the fast end of every pace."""
+        least = sum(once_s(draft, self.catalog, 0.0) for draft in lines)
+        whole = bool(fmt.rounds) and (fmt.rounds or 0) % len(lines) == 0
+        return whole and fmt.interval_s == MINUTE_S and least > FAR_LONGER * MINUTE_S
 
     def _shared(self, part: PartDraft, fmt: Format) -> Format:
         """The format with who shares the work."""
@@ -152,16 +175,6 @@ def _in_minutes(part: PartDraft, fmt: Format) -> Format:
     places = {work.station or 0 for work in part.work} | part.rest_stations
     rounds = fmt.rounds * max(1, *places) if places else fmt.rounds
     return replace(fmt, rounds=rounds, minutes=rounds * (fmt.interval_s or MINUTE_S) / MINUTE_S)
-
-
-def _place_lines(part: PartDraft, fmt: Format) -> None:
-    """'EMOM 12, 3 stations' above three plain lines: each is a place of its own."""
-    lines = _shared_lines(part)
-    numbered = any(draft.station for draft in part.work)
-    if fmt.kind != "every-minute" or numbered or len(lines) < 2 or len(lines) != part.places:
-        return
-    for place, draft in enumerate(lines, start=1):
-        draft.station = place
 
 
 def _times_within(part: PartDraft) -> int:

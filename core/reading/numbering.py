@@ -5,7 +5,7 @@ from __future__ import annotations
 
 import itertools
 import re
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 
 from core.reading.formats import read_format
 from core.reading.headings import Heading, read_heading
@@ -40,6 +40,18 @@ KNOWN_LABELS = frozenset(
     " level l round rounds rd wave piece section opt t a b c d e f g h interval amrap emom".split()
 )
 LEAST_LABELS = 2
+PLACES = {
+    **{word: place for place, word in enumerate("one two three four five six seven eight".split(), start=1)},
+    **{word: place for place, word in enumerate("first second third fourth fifth sixth".split(), start=1)},
+    **{sign: place for place, sign in enumerate("①②③④⑤⑥⑦⑧", start=1)},
+}
+MINUTE_LABEL = re.compile(
+    r"^\s*[\[(#*_]*(?P<word>(?:min(?:ute)?s?|station|set|round|stage|place|[em](?=\d))\.?\s*#?)?(?P<number>\d{1,2}(?!\d|[.,/]\d|\s*x|\s*%|\s*[&+,]\s*\d)|"
+    + "|".join(PLACES)
+    + r")(?:st|nd|rd|th)?(?P<minute>\s*min(?:ute)?s?\.?)?(?:\s*\([^)\d]*\))?[\])*_]*(?P<sign>\s*[-–—:=.|/>)]+)?(?=\s|$)\s*(?=\S)",
+    re.IGNORECASE,
+)
+_GOES_ON = re.compile(r"\d|max|rest\b", re.IGNORECASE)
 BEFORE_BAR = re.compile(r"^\s*(\d{1,2})\s*\|\s*(?=[A-Za-z])")  # "1 | WARM UP 10 min"
 _BEFORE = ((WEEK_OF, "which week of a cycle"), (AT_A_TIME, "when it starts"))
 
@@ -169,6 +181,40 @@ def partners(rows: list[Row]) -> None:
             _take_place(row, match, ord(match[1].upper()) - ord("A") + 1)
 
 
+def minutes_in_order(rows: list[Row]) -> None:
+    """'1 > 10 burpees', 'First minute: 12 cal row', '③ 40 s plank' below what arranges minutes: places of its
+    list, in any spelling that counts up from one."""
+    at = 0
+    while at < len(rows):
+        run = list(itertools.takewhile(_counts_on(), map(_place_said, rows[at:])))
+        if len(run) < LEAST_LABELS or not _lists_stations(rows, at):
+            at += 1
+            continue
+        for row, (place, end) in zip(rows[at:], filter(None, run), strict=False):
+            label = len(row.text) - len(row.text.lstrip())
+            row.letter, row.start = place, end
+            row.marks.append((label, end, f"number {place} of the list"))
+        at += len(run)
+
+
+def _counts_on() -> Callable[[tuple[int, int] | None], bool]:
+    """Whether each place follows the one before, from the first on."""
+    places = itertools.count(1)
+    return lambda said: said is not None and said[0] == next(places)
+
+
+def _place_said(row: Row) -> tuple[int, int] | None:
+    """The place a row's label says, and where its words begin."""
+    match = MINUTE_LABEL.match(row.text) if row.role == "work" else None
+    if match is None:
+        return None
+    said = match["number"].lower()
+    place = int(said) if said.isdecimal() else PLACES.get(said, 0)
+    signed = match["word"] or match["sign"] or match["minute"] or not said.isdecimal()
+    goes_on = _GOES_ON.match(row.text[match.end() :]) is not None
+    return (place, match.end()) if place and (signed or goes_on) else None
+
+
 def counted_labels(rows: list[Row], names: Names) -> None:
     """'floor 1: 10 burpees', 'floor 2: 20 cal row': a word and a number that counts up, at the start of
     lines."""
@@ -193,7 +239,8 @@ def _run_of(rows: list[Row], name: str) -> Iterator[Row]:
 
 def _label(row: Row) -> tuple[str, int] | None:
     """Which list a row's label is of, and which place of it: 'B2' is the second of B."""
-    match = LIST_LABEL.match(row.text) if not row.after_blank and row.role == "work" else None
+    open_row = not row.after_blank and row.role == "work" and row.letter is None
+    match = LIST_LABEL.match(row.text) if open_row else None
     if match is None:
         return None
     if match["letter"]:

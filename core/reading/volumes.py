@@ -83,7 +83,7 @@ def _open_rounds(fmt: Format, drafts: list[Draft], catalog: Catalog) -> Rounds:
                 _rungs(fmt, seconds, sum(_rep_s(draft, catalog, pace) for draft in shared), len(shared))
             )
             continue
-        once = sum(_once_s(draft, catalog, pace) + TRANSITION_S for draft in shared) * FATIGUE
+        once = sum(once_s(draft, catalog, pace) + TRANSITION_S for draft in shared) * FATIGUE
         fits.append(max(1, min(MAX_ROUNDS, round(seconds / once))) if once else 1)
     return Rounds(fits[1], True, fits[0], max(fits[1], fits[2]))
 
@@ -255,7 +255,7 @@ def _rep_s(draft: Draft, catalog: Catalog, pace: float) -> float:
     return (fast + (slow - fast) * pace) * draft.sides
 
 
-def _once_s(draft: Draft, catalog: Catalog, pace: float) -> float:
+def once_s(draft: Draft, catalog: Catalog, pace: float) -> float:
     """Seconds one pass of a line takes, at ``pace`` between the fast end (0) and the slow end (1) of its
     range."""
     row = catalog.movements[draft.movement]

@@ -11,6 +11,7 @@ from core.reading.tokens import Phrase, seconds_of
 from core.reading.workout import Format
 
 _PASSED = ("x", "of", "dash", "at", "open", "comma", "stations", "for-time")
+_SAID_TWICE = (["dash", "count"], ["comma", "count"], ["slash", "count"])
 _COUNTED_BY = ("rounds", "set-word")
 _MINUTE_WORD = re.compile(r"e(\d*(?:\.\d)?)mo?(\d*)m")
 _SECONDS_WORD = re.compile(r"e(\d+)s")
@@ -100,6 +101,9 @@ def _after(scan: Scan, at: int) -> tuple[int | None, float | None]:
     place = at + 1
     while place < len(scan.phrases) and place not in scan.line.taken and _may_be_passed(scan, place):
         place += 1
+    alone = scan.kind(place) == "colon" and not scan.kind(place + 2)
+    if alone and place + 1 < len(scan.phrases) and seconds_of(scan.phrases[place + 1]):
+        place += 1  # "EMOM: 12 minutes"
     if scan.kind(place - 1) == "of" and scan.kind(place + 1) == "words":
         return None, None  # "10 min EMOM of 30 s plank"
     if place >= len(scan.phrases) or place in scan.line.taken:
@@ -109,12 +113,15 @@ def _after(scan: Scan, at: int) -> tuple[int | None, float | None]:
     if (
         seconds is not None
         and phrase.times == 1
-        and (scan.kind(place - 1) != "colon" or not scan.kind(place + 1))
+        and (scan.kind(place - 1) != "colon" or alone or not scan.kind(place + 1))
     ):
         scan.used.add(place)
         return _sets_in_bracket(scan, place), seconds / 60
     if phrase.kind == "count" and not phrase.pair:
         return _of_count(scan, place, phrase)
+    if phrase.kind == "scheme" and len(phrase.values) == 2 and scan.kind(place + 1) == "rounds":
+        scan.used |= {place, place + 1}
+        return None, phrase.values[0]  # "EMOM 12 - 4 rounds"
     return None, None
 
 
@@ -141,6 +148,8 @@ def _of_count(scan: Scan, place: int, phrase: Phrase) -> tuple[int | None, float
     if scan.kind(place + 1) == "words" and not scan.is_filler(place + 1):
         return None, None
     scan.used.add(place)
+    if [scan.kind(place + step) for step in (1, 2)] in _SAID_TWICE and scan.kind(place + 3) == "rounds":
+        scan.used |= {place + 2, place + 3}  # "EMOM 12 - 4 rounds"
     return _sets_in_bracket(scan, place), phrase.values[0]
 
 
