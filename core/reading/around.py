@@ -12,10 +12,14 @@ from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
 from core.reading.prose import AGAIN
 from core.reading.rows import Row
-from core.reading.tokens import Phrase, how_many, seconds_of
+from core.reading.tokens import COUNT_WORDS, Phrase, how_many, seconds_of
 from core.reading.workout import Format
 
 _TURNS = re.compile(r"\b(?:alternat\w*|alt|rotat\w*)\b(?!\s+(?:db|kb|arms?|legs?|dumbbell|lunges?|snatch))", re.IGNORECASE)
+_MORE_TIMES = re.compile(
+    r"^\W*(?:then\s+)?(?:repeat|do\s+(?:it|that|this)|again)\s+(?:it\s+|that\s+|this\s+)?(\d|one|two|three|four|five)\s+more\s+times?\W*$",
+    re.IGNORECASE,
+)
 _LEFT_OVER = re.compile(r"\b(?:remaining|left|rest of the)\b", re.IGNORECASE)  # "then max burpees in the time left"
 _LABEL_ENDS = re.compile(r"(?:(?:work|complex|practice|skills?|drills?|technique)\s*)?:", re.IGNORECASE)
 SHORT_WINDOW_S = 300  # windows up to this are places of one piece, longer ones pieces of their own
@@ -109,6 +113,18 @@ def take_all_out(row: Row, read: Line, parts: Parts) -> None:
         if read.phrases[index].kind == "max":
             parts.current(row.number).all_out = True
             read.take([index], "format", "as many as you can")
+
+
+def take_more_times(read: Line, part: PartDraft | None) -> bool:
+    """'Repeat 4 more times' below a list: once more than it says."""
+    said = _MORE_TIMES.match(read.content)
+    if said is None or part is None or not part.work or (part.format is not None and part.format.rounds):
+        return False
+    times = int(said[1]) if said[1].isdecimal() else int(COUNT_WORDS[said[1].lower()])
+    timed = part.format is not None and part.format.for_time
+    part.format = Format("rounds", rounds=times + 1, for_time=timed)
+    read.take(range(len(read.phrases)), "format", "again and again")
+    return True
 
 
 def take_again(read: Line, part: PartDraft | None) -> bool:

@@ -14,6 +14,7 @@ from core.reading.workout import Format
 # what may change a format without setting one
 BESIDE = frozenset(("cap", "rest", "team", "share", "expect", "everyone"))
 _SIGNS = ("colon", "open", "close", "dash")
+_ALL_OF_IT = ("all", "all of it", "all of this", "all of that", "everything", "it all", "that", "this")
 _TIMES_BELOW = (["x", "count", "rounds"], ["x", "count", "set-word"], ["x", "count"])
 
 
@@ -100,7 +101,11 @@ def _more_rounds(scan: Scan) -> Format | None:
     """'x 4 rounds' below a list: how often it is done."""
     if scan.line.followed:
         return None  # above a list it sets the rounds itself
-    real = [index for index in scan.free if scan.phrases[index].kind not in _SIGNS]
+    real = [
+        index
+        for index in scan.free
+        if scan.phrases[index].kind not in _SIGNS and scan.phrases[index].text.lower() not in _ALL_OF_IT
+    ]
     kinds = [scan.phrases[index].kind for index in real]
     if kinds not in _TIMES_BELOW or scan.phrases[real[1]].pair:
         return None

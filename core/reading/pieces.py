@@ -15,6 +15,7 @@ from core.reading.around import (
     take_all_out,
     take_each_once,
     take_length,
+    take_more_times,
     take_window,
     then_alone,
     without_label,
@@ -102,7 +103,7 @@ class Pieces:
         take_vest(read)
         take_targets(read)
         take_window(row, read, parts)
-        if take_again(read, parts.last):
+        if take_again(read, parts.last) or take_more_times(read, parts.last):
             return
         station = station_of(read)
         role = role_of(read, parts.current(row.number))

@@ -167,6 +167,8 @@ def _number(text: str) -> float:
         return float(text)
     if text in COUNT_WORDS:
         return COUNT_WORDS[text]
+    if text.endswith(")"):  # "five (5)"
+        return float(text[text.index("(") + 1 : -1])
     if text and text[-1] in VULGAR:
         return float(text[:-1] or 0) + VULGAR[text[-1]]
     if re.fullmatch(r"\d{1,3}(,\d{3})+", text):

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from core.reading.board_words import board_words
 from core.reading.notations.notation import Example, Notation
+from core.reading.plain_words import plain_words
 from core.reading.scan import Scan
 from core.reading.schemes import ladder_on_line, leads
 from core.reading.tokens import seconds_of
@@ -65,8 +67,13 @@ def _rounds_of_something_else(scan: Scan) -> bool:
 
 def _filled_count(scan: Scan, at: int) -> bool:
     """'2 hard rounds': a count, and one word that says nothing of its own."""
-    return (
-        scan.kind(at - 1) == "words" and scan.is_filler(at - 1) and scan.kind(at - 2) in ("count", "scheme")
+    return _says_how(scan, at - 1) and scan.kind(at - 2) in ("count", "scheme")
+
+
+def _says_how(scan: Scan, at: int) -> bool:
+    """'hard', 'easy', 'quality': words that may be passed over."""
+    return scan.kind(at) == "words" and all(
+        word in board_words().passable for word in plain_words(scan.phrases[at].text)
     )
 
 
@@ -85,7 +92,7 @@ def _before(scan: Scan, at: int, kind: str) -> int | None:
         place >= 0
         and place not in scan.line.taken
         and scan.kind(place) != "count"
-        and (scan.is_filler(place) or scan.kind(place) in _PASSED)
+        and (scan.is_filler(place) or scan.kind(place) in _PASSED or _says_how(scan, place))
     ):
         place -= 1
     phrase = scan.phrases[place] if place >= 0 else None
