@@ -217,8 +217,8 @@ def _named(line: str, start: int) -> Heading | None:
         tail = _AFTER_NAME.match(line[begin + end :])
         if tail is None and board_words().headings.get(text) in AROUND and _GOES_ON.match(line[begin + end :]):
             return Heading(text.capitalize(), board_words().headings[text], begin + end, opens)
-        if tail is None:
-            continue
+        if tail is None or (text in ("after", "before") and re.match(r"\s+\d", line[begin + end :])):
+            continue  # "after 3 rounds: 60 skips"
         stop = begin + end + (tail.start("bracket") - 1 if _timed(tail["bracket"]) else tail.end())
         name = " ".join(said[:end].split()).rstrip(".-:")
         kind = board_words().headings.get(text)
