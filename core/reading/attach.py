@@ -30,6 +30,7 @@ from core.reading.rows import Row
 SHORTEST_RUN_M = 100  # a bare distance from here on is a run; common practice
 WEIGHTS = ("barbell", "dumbbell", "kettlebell", "sandbag")
 PAIR = 2
+HIGHEST_TARGET_M = 4.0  # common practice
 MOST_COMPLEX_REPS = 10  # more of one movement in a row is no complex; common practice
 
 
@@ -97,7 +98,7 @@ class Attacher:
         self._of_both(last, draft)
         if self._again(part, last, draft) or self._last_set(last, draft):
             return
-        if self._bells(last, read, chunk):
+        if self._target(last, draft) or self._bells(last, read, chunk) or _says_half(last, draft):
             return
         if draft.estimated and last.reps and not last.sets_written:
             self._builds(part, last, draft)
@@ -118,6 +119,14 @@ class Attacher:
             last.max_effort, last.estimated = False, True
             last.scheme, last.sets, last.sets_written = (1,) * BUILD_SETS, BUILD_SETS, True
         return last.estimated and not last.seconds
+
+    def _target(self, last: Draft, draft: Draft) -> bool:
+        """'20 wall balls, 9/6 kg, 3.0/2.7 m': how high the ball goes."""
+        thrown = self.catalog.movements[last.movement].implement == "medicine-ball" and last.has_amount
+        high = thrown and draft.distance_m and draft.distance_m <= HIGHEST_TARGET_M and not draft.reps
+        if high:
+            last.heights_m = last.heights_m or (draft.distance_m or 0.0, *((draft.other,) if draft.other else ()))
+        return bool(high)
 
     def _bells(self, last: Draft, read: Line, chunk: Chunk) -> bool:
         """'3 x 12 dumbbell rows, 22s': dumbbells of so much."""
@@ -348,6 +357,14 @@ class Attacher:
         return (
             joined and barbells and not any(draft.reps and draft.reps > MOST_COMPLEX_REPS for draft in drafts)
         )
+
+
+def _says_half(last: Draft, draft: Draft) -> bool:
+    """'20 snatches, 10 per arm': the same again, a side."""
+    half = draft.sides == PAIR and bool(draft.reps) and last.reps == PAIR * (draft.reps or 0)
+    if half:
+        last.notes.append(f"{draft.reps} a side")
+    return half and not draft.loads
 
 
 def _only_seconds(draft: Draft) -> bool:

@@ -359,6 +359,18 @@ def take_vest(line: Line) -> None:
         line.take(sorted([index, *beside]), "note", "worn")
 
 
+def take_bells(line: Line) -> None:
+    """'20 DB thrusters 15s/10s': dumbbells of so much, no work and rest."""
+    for index, phrase in enumerate(line.phrases):
+        if phrase.kind != "interval" or not _BELLS.fullmatch(phrase.text):
+            continue
+        words = {word for one in line.phrases[:index] if one.kind == "words" for word in plain_words(one.text)}
+        if words & {"dumbbell", "kettlebell"} and any(one.kind == "count" for one in line.phrases[:index]):
+            values = tuple(float(one) for one in re.findall(r"\d+", phrase.text))
+            bells = replace(phrase, kind="measure", unit="s", values=values, pair=True)
+            line.phrases = (*line.phrases[:index], bells, *line.phrases[index + 1 :])
+
+
 def take_targets(line: Line) -> None:
     """'500 m row under 1:50/2:10', 'sub 8:00': how fast is aimed for."""
     for index, (first, second) in enumerate(itertools.pairwise(line.phrases)):
@@ -372,6 +384,7 @@ def take_targets(line: Line) -> None:
         line.remarks.append(line.text[first.column : second.end])
 
 
+_BELLS = re.compile(r"\d{2}s\s?/\s?\d{2}s")
 FASTER = frozenset(("under", "sub", "below", "within"))
 WORN = frozenset(("vest", "weighted", "wear", "wearing"))
 _ASIDE = re.compile(r"^(?:was|were|last|after|before|until|if|when|because|instead)\b", re.IGNORECASE)

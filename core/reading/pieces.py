@@ -20,7 +20,7 @@ from core.reading.around import (
     then_alone,
     without_label,
 )
-from core.reading.chunks import take_asides, take_targets, take_vest
+from core.reading.chunks import take_asides, take_bells, take_targets, take_vest
 from core.reading.division_lines import DivisionLines
 from core.reading.divisions import leads_with_division
 from core.reading.draft import Chunk, Chunks
@@ -102,6 +102,7 @@ class Pieces:
         take_asides(read)
         take_vest(read)
         take_targets(read)
+        take_bells(read)
         take_window(row, read, parts)
         if take_again(read, parts.last) or take_more_times(read, parts.last):
             return

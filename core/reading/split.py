@@ -239,6 +239,11 @@ class Splitter:
             return True  # "5k easy + 100 sit-ups", "4 x 800 m, 2 min rest, then 3 x max plank"
         if kind == "comma" and rest and _only_calories(read, here) and read.phrases[rest[0]].kind == "count":
             return True  # "30 cal, 30 swings"
+        if kind == "comma" and rest and read.phrases[here[-1]].unit in _HEIGHTS if here else False:
+            return read.phrases[here[-1]].pair and read.phrases[rest[0]].kind == "count"
+        kinds = [read.phrases[index].kind for index in here]
+        if kind == "comma" and rest and kinds in (["count", "per-side"], ["count", "each"], ["count", "reps"]):
+            return True  # "20 snatches, 10 per arm, 22.5 kg"
         if kind == "comma" and rest and _a_set(read, here) and _begins_a_set(read.phrases[rest[0]]):
             return True
         if kind == "comma" and self._words_by_the_way(read, here, rest):
@@ -439,7 +444,8 @@ def spread_amount(read: Line, chunks: list[Chunk]) -> None:
 def _is_bare(read: Line, pieces: Sequence[tuple[str, str | None, list[int]]]) -> bool:
     """Whether the piece before the one being cut is a name without an amount."""
     before = pieces[-2][2] if len(pieces) > 1 else []
-    return bool(before) and all(read.phrases[index].kind in ("words", "unit") for index in before)
+    said = [read.phrases[index] for index in before]
+    return bool(said) and all(one.kind in ("words", "unit") or one.unit in KG_PER for one in said)
 
 
 def _only_an_amount(read: Line, here: list[int]) -> bool:
@@ -453,6 +459,7 @@ def _goes_far(read: Line, here: list[int]) -> bool:
     return len(far) == 1 and far[0].values[0] * _WAYS[far[0].unit] >= SHORTEST_RUN_M
 
 
+_HEIGHTS = ("m", "ft", "cm", "in")
 _WAYS = {"m": 1.0, "km": 1000.0, "k": 1000.0, "mile": 1609.344}
 
 

@@ -132,6 +132,16 @@ class Counted(Measured):
         )
         return tries or after == "set-word"
 
+    def _is_pair_of_bells(self, index: int, phrase: Phrase) -> bool:
+        """'20 DB thrusters 15/10 kg x2': two of them."""
+        held = self.row is not None and self.row.implement in ("dumbbell", "kettlebell")
+        behind = self.kind(index - 1) == "x" and self.draft.loads and self.draft.has_amount
+        return bool(held and behind) and not phrase.pair and phrase.values[0] == 2
+
+    def _pair_of_bells(self, index: int, phrase: Phrase) -> None:
+        self.draft.implements = 2
+        self.take(index, "two of them", "load")
+
     def _is_times(self, index: int) -> bool:
         draft = self.draft
         if self.kind(index - 1) != "x" or (draft.sets and draft.scheme):
@@ -158,7 +168,7 @@ class Counted(Measured):
         halves = (
             phrase.pair and phrase.values[0] == phrase.values[1] and self.draft.reps == sum(phrase.values)
         )
-        return halves and index in self.line.bracketed
+        return halves and (index in self.line.bracketed or self._sided())
 
     def _is_half_each(self, index: int, phrase: Phrase) -> bool:
         """'16 snatches, 8 each arm': the same again, a side."""
@@ -175,6 +185,9 @@ class Counted(Measured):
 
     def _round_number(self, index: int, phrase: Phrase) -> None:
         self.take(index, "which round", "format")
+
+    def _sided(self) -> bool:
+        return self.row is not None and self.row.sides == 2
 
     def _half_a_side(self, index: int, phrase: Phrase) -> None:
         self.draft.notes.append(phrase.text)
@@ -410,6 +423,7 @@ COUNT_ROLES: tuple[Role, ...] = (
     (Counted._is_percent_after_at, Counted._as_percent),
     (Counted._is_load_after_at, Counted._bare_load),
     (Counted._repeats_scheme, Counted._repeat_scheme),
+    (Counted._is_pair_of_bells, Counted._pair_of_bells),
     (Counted._counts_sets, Counted._count_sets),
     (Counted._is_half_a_side, Counted._half_a_side),
     (Counted._is_half_each, Counted._half_each),

@@ -118,8 +118,12 @@ class Effort(Counted):
         self.take(index, f"{self.draft.bodyweight:g} x bodyweight", "load")
 
     def _per_side(self, index: int, phrase: Phrase) -> None:
+        weighed = self.draft.loads and index and self.line.phrases[index - 1].values == self.draft.loads
+        if weighed and "hand" in phrase.text.lower():
+            self.draft.implements = 2  # "15/10 kg each hand"
+            return self.take(index, "a weight in each hand", "load")
         self.draft.sides = 2
-        self.take(index, "each side")
+        return self.take(index, "each side")
 
     def _each(self, index: int, phrase: Phrase) -> None:
         if self.row is not None and self.row.sides == 2:

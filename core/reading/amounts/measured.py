@@ -147,8 +147,9 @@ class Measured(Lifted):
         return lifted and followed and seconds >= LEAST_WINDOW_S
 
     def _bare_load(self, index: int, phrase: Phrase) -> None:
+        jumps = self.row is not None and "jump" in self.row.id
         if (
-            index in self.line.bracketed
+            (index in self.line.bracketed or jumps)
             and self._is_height(phrase.values[0])
             and self.row is not None
             and self.row.implement == "box"
