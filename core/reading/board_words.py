@@ -8,8 +8,10 @@ from pathlib import Path
 
 import yaml
 
+from core.reading.plain_words import plain_words
 from core.reading.workout import PART_KINDS, PartKind
 
+LONGEST_CARE = 3  # words
 FILE = Path(__file__).parent / "words" / "boards.yaml"
 
 
@@ -28,9 +30,20 @@ class BoardWords:
     openers: frozenset[str]
     orders: frozenset[str]
     idioms: frozenset[str]
-    care: frozenset[str]
+    care: frozenset[tuple[str, ...]]
     unreal: frozenset[str]
     instead: tuple[frozenset[str], ...]
+
+
+def speaks_of_care(text: str) -> bool:
+    """'1 min pigeon each side', 'foam roll quads': nothing is asked of a joint under load."""
+    words = plain_words(text)
+    longest = min(LONGEST_CARE, len(words))
+    return any(
+        words[first : first + length] in board_words().care
+        for length in range(1, longest + 1)
+        for first in range(len(words) - length + 1)
+    )
 
 
 @lru_cache(maxsize=1)
@@ -50,7 +63,7 @@ def board_words() -> BoardWords:
         frozenset(table["openers"]),
         frozenset(table["orders"]),
         frozenset(table["idioms"]),
-        frozenset(table["care"]),
+        frozenset(map(plain_words, table["care"])),
         frozenset(table["unreal"]),
         tuple(frozenset(group) for group in table["instead"]),
     )

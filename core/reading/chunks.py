@@ -6,12 +6,11 @@ import itertools
 import re
 from collections.abc import Sequence
 from dataclasses import replace
-from functools import lru_cache
 
 from core.catalog import Catalog
 from core.catalog.rows import Movement
 from core.reading.amounts import Amounts
-from core.reading.board_words import board_words
+from core.reading.board_words import board_words, speaks_of_care
 from core.reading.context import in_context
 from core.reading.draft import Chunk, Draft
 from core.reading.line import Line
@@ -266,19 +265,8 @@ def _are_repetitions(line: Line, index: int, match: Match) -> bool:
     return skips and (len(words) > 1 or (lifted and not line.of_division)) and not many
 
 
-@lru_cache(maxsize=1)
-def _care() -> frozenset[tuple[str, ...]]:
-    return frozenset(plain_words(words) for words in board_words().care)
-
-
 def _is_care(line: Line, indices: Sequence[int]) -> bool:
-    """'1 min pigeon each side', 'foam roll quads, 3 min': nothing is asked of a joint under load."""
-    for phrase in (line.phrases[index] for index in indices):
-        words = plain_words(phrase.text) if phrase.kind == "words" else ()
-        spans = itertools.combinations(range(len(words) + 1), 2)
-        if any(words[first:last] in _care() for first, last in spans):
-            return True
-    return False
+    return any(speaks_of_care(line.phrases[index].text) for index in indices if line.phrases[index].kind == "words")
 
 
 def _is_reference(line: Line, index: int) -> bool:

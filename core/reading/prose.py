@@ -7,7 +7,7 @@ import re
 from collections.abc import Sequence
 from functools import lru_cache
 
-from core.reading.board_words import board_words
+from core.reading.board_words import board_words, speaks_of_care
 from core.reading.languages import fold
 from core.reading.names import Names
 from core.reading.tokens import Phrase, tokenize
@@ -120,7 +120,7 @@ class Prose:
             return True
         if AGAIN.match(text):
             return False
-        if words and words[0] in CARE and not self._named(phrases):
+        if (words and words[0] in CARE or speaks_of_care(text)) and not self._named(phrases):
             return True  # "stretch lats and hips, 5 min"
         if self.lists_after_colon(phrases) or self.counts_several(text, phrases):
             return False

@@ -311,7 +311,7 @@ class Splitter:
         rounds of:'."""
         for index, phrase in enumerate(read.phrases):
             apart = phrase.kind == "slash" and read.text[phrase.column - 1 : phrase.end + 1] == " / "
-            ends = phrase.text == ";" or (phrase.kind == "comma" and _sets_stand(read, index))
+            ends = phrase.text == ";" or phrase.kind == "bar" or (phrase.kind == "comma" and _sets_stand(read, index))
             if phrase.kind not in ("then", "plus") and not apart and not ends:
                 continue
             if not index or not self._named(read, range(index)):
@@ -319,7 +319,8 @@ class Splitter:
             nearest = read.phrases[index + 1 : index + (len(read.phrases) if phrase.kind == "then" else 3)]
             before = any(one.kind in (*_PIECES, "for-time") for one in read.phrases[:index])
             ruled = [one.kind for one in nearest] == ["scheme", "colon"]
-            if (any(one.kind in _PIECES for one in nearest) or ruled) and not before:
+            timed = phrase.kind == "bar" and any(one.kind == "for-time" for one in nearest)
+            if (any(one.kind in _PIECES for one in nearest) or ruled or timed) and not before:
                 return phrase.column if phrase.kind == "then" else phrase.end
         return None
 
