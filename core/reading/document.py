@@ -53,6 +53,7 @@ from core.reading.rows import (
     without_symbols,
 )
 from core.reading.scan import FILLERS
+from core.reading.several import PieceCuts
 from core.reading.table_rows import find_tables
 from core.reading.tokens import Phrase, seconds_of, tokenize
 
@@ -73,6 +74,7 @@ class DocumentPass:
         self.names = names
         self.prose = prose
         self.translator = translator
+        self.cuts = PieceCuts(names)
         self.bullets = False  # whether sections stand behind bullets
 
     def read(self, lines: Sequence[str]) -> list[Row]:
@@ -276,8 +278,9 @@ class DocumentPass:
             row.role = "schedule"
             return
         end = len(row.text)
-        if (remark := REMARK.search(row.text, row.start)) and row.content.lstrip()[:2] != "//":
-            end = remark.start()
+        row.remark = self._remark(row)
+        if row.remark is not None:
+            end = row.remark.start()
         spans = list(sentences_of(row.text[:end], row.start))
         pieces = [
             (*span, not leads_with_division(row.text[slice(*span)]) and self._is_note(row, *span))
@@ -290,6 +293,13 @@ class DocumentPass:
         for start, stop, note in row.pieces:
             if not note:
                 self._features(row, row.phrases(start, stop))
+
+    def _remark(self, row: Row) -> re.Match[str] | None:
+        """'10 burpees // step if you must'; behind '5 x 5 squats // AMRAP 10: ..' stands another piece."""
+        found = REMARK.search(row.text, row.start) if row.content.lstrip()[:2] != "//" else None
+        if found is None or self.cuts.begins(tokenize(row.text[found.end() :]), False):
+            return None
+        return found
 
     def _features(self, row: Row, phrases: Sequence[Phrase]) -> None:
         """What the rows around have to know of a row."""

@@ -197,7 +197,7 @@ def _carry_scheme(works: list[Draft]) -> tuple[int, ...]:
     for work in works:
         if work.leads:
             scheme = work.scheme
-        elif scheme and not work.has_amount and not work.role:
+        elif scheme and not work.role and not replace(work, counts="").has_amount:
             work.scheme, work.sets, work.sets_written, followed = scheme, len(scheme), True, True
     if not followed or any(
         work.scheme != scheme or work.counts or work.percents or work.role for work in works

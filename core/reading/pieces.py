@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import re
 
 from core.reading.around import (
@@ -27,6 +28,7 @@ from core.reading.draft import Chunk, Chunks
 from core.reading.formats import FormatFound, read_format
 from core.reading.line import Line
 from core.reading.rows import Row
+from core.reading.several import PieceCuts
 from core.reading.split import spread_amount, spread_list
 from core.reading.state import Reading
 from core.reading.tokens import seconds_of
@@ -47,6 +49,7 @@ class Pieces:
     def __init__(self, reading: Reading, divisions: DivisionLines):
         self.reading = reading
         self.divisions = divisions
+        self.cuts = PieceCuts(reading.names)
         self.pending: str | None = None
 
     def settle(self, row: Row) -> None:
@@ -71,8 +74,8 @@ class Pieces:
                 self.reading.parts.last.lasts_s = next(filter(None, map(seconds_of, read.phrases)), None)
             return
         self.settle(row)
-        cut = self.reading.splitter.cut_before_format(read)
-        for begin, end in ((start, stop),) if cut is None else ((start, cut), (cut, stop)):
+        bounds = [start, *self.cuts.columns(read), stop]
+        for begin, end in itertools.pairwise(bounds):
             self.content(row, self.reading.line(row, begin, end), bullet or row.bullet or row.letter)
 
     def _superset(self, row: Row, start: int, stop: int) -> bool:

@@ -19,7 +19,7 @@ from core.reading.line import Line
 from core.reading.part_draft import PartDraft
 from core.reading.pieces import Pieces
 from core.reading.prose import Prose
-from core.reading.rows import REMARK, Row, inline_stations
+from core.reading.rows import Row, inline_stations
 from core.reading.state import Reading
 from core.reading.tables import Standard, is_division
 from core.reading.tokens import seconds_of, tokenize
@@ -229,7 +229,9 @@ class _Reader:
     def _inline_stations(self, row: Row, stations: Sequence[tuple[int, int, int, int]]) -> None:
         """'A) 10 rows B) 12 swings C) rest' on one line."""
         if stations[0][0] > row.start:
+            followed, row.followed = row.followed, True  # by the stations
             self.pieces.read(row, row.start, stations[0][0], first=True)
+            row.followed = followed
         for sign, words, stop, number in stations:
             self.reading.mark(row, sign, words, "format", f"number {number} of the list")
             self.pieces.read(row, words, stop, first=number == 1, bullet=number)
@@ -237,7 +239,7 @@ class _Reader:
     def _remark(self, row: Row) -> None:
         """'10 burpees // step if you must': what stands after two slashes is a note on the line's last
         movement."""
-        remark = REMARK.search(row.text, row.start) if row.content.lstrip()[:2] != "//" else None
+        remark = row.remark
         text = row.text[remark.end() :].strip() if remark else ""
         if remark is None or not text:
             return

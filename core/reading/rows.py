@@ -100,6 +100,7 @@ class Row:
     has_sets: bool = False
     told: bool = False  # its work is told in a sentence
     sets_below: bool = False  # whether the row right below begins with sets or a list of them
+    remark: re.Match[str] | None = None  # two slashes and what stands behind them
     lists: bool = False  # counts several movements behind a colon
     tabled: bool = False
     of_the_piece: bool = False
@@ -208,11 +209,12 @@ def _begins_a_sentence(text: str) -> bool:
 def inline_stations(text: str, start: int) -> list[tuple[int, int, int, int]]:
     """(where its sign starts, where its words start, where they end, its number) of 'A) .. B) .. C) ..' on
     one line; empty where the signs do not count up from the first."""
-    every = ((match.start(), match.end(), _place(match)) for match in _INLINE_STATION.finditer(text, start))
-    found: list[tuple[int, int, int]] = []
-    for one in every:
-        if one[2] == len(found) + 1:
-            found.append(one)
+    runs: dict[int | None, list[tuple[int, int, int]]] = {}
+    for match in _INLINE_STATION.finditer(text, start):
+        found = runs.setdefault(match.lastindex, [])  # letters, minutes, numbers and odd minutes each count up
+        if _place(match) == len(found) + 1:
+            found.append((match.start(), match.end(), len(found) + 1))
+    found = max(runs.values(), key=len, default=[])
     if len(found) < LEAST_INLINE:
         return []
     stops = [begin for begin, _, _ in found[1:]] + [len(text)]

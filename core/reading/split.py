@@ -20,7 +20,6 @@ MOST_SETS = 30
 SHORTEST_RUN_M = 100  # a bare distance from here on is a run; common practice
 FURTHEST_COLON = 9  # '3 sets, slow and controlled:'
 _BESIDE_A_COUNT = ("x", "reps", "of", "open", "colon")
-_PIECES = ("rounds", "amrap", "every", "interval")
 CUTS = ("comma", "plus", "then", "and", "bar", "slash")
 _AFTER_SLASH = ("words", "division", "count", "measure", "clock", "max")
 DASHES = ("-", "–", "—")  # between what a division does
@@ -306,24 +305,6 @@ class Splitter:
                     continue
             index += 1
 
-    def cut_before_format(self, read: Line) -> int | None:
-        """The column of a 'then' or a plus that stands between a movement and a format: '100 skips, then 3
-        rounds of:'."""
-        for index, phrase in enumerate(read.phrases):
-            apart = phrase.kind == "slash" and read.text[phrase.column - 1 : phrase.end + 1] == " / "
-            ends = phrase.text == ";" or phrase.kind == "bar" or (phrase.kind == "comma" and _sets_stand(read, index))
-            if phrase.kind not in ("then", "plus") and not apart and not ends:
-                continue
-            if not index or not self._named(read, range(index)):
-                continue
-            nearest = read.phrases[index + 1 : index + (len(read.phrases) if phrase.kind == "then" else 3)]
-            before = any(one.kind in (*_PIECES, "for-time") for one in read.phrases[:index])
-            ruled = [one.kind for one in nearest] == ["scheme", "colon"]
-            timed = phrase.kind == "bar" and any(one.kind == "for-time" for one in nearest)
-            if (any(one.kind in _PIECES for one in nearest) or ruled or timed) and not before:
-                return phrase.column if phrase.kind == "then" else phrase.end
-        return None
-
 
 def _is_choice(chunk: Chunk, before: Chunk) -> bool:
     """Whether a chunk is another choice for the one before, not more work."""
@@ -331,14 +312,6 @@ def _is_choice(chunk: Chunk, before: Chunk) -> bool:
         return True
     bare = before.draft.has_amount and not chunk.draft.has_amount
     return chunk.joined_by == "slash" and chunk.named and bare
-
-
-def _sets_stand(read: Line, before: int) -> bool:
-    """Whether a comma stands behind sets and before a format with a list: '3 x 3, EMOM 12: 5 rows'."""
-    sets = any(phrase.kind in ("sets", "scheme", "steps") for phrase in read.phrases[:before])
-    following = read.phrases[before + 1 :]
-    nearest = {phrase.kind for phrase in following[:3]}
-    return sets and bool(nearest & {"amrap", "every"}) and any(one.kind == "colon" for one in following)
 
 
 def _is_one_of_several(found: Chunks) -> bool:

@@ -97,6 +97,7 @@ REPS_IN_WORDS = {"singles": 1, "doubles": 2, "triples": 3}
 MOST_IN_WORDS = 15  # "50 doubles" are skips
 MOST_SETS_OF_A_LIFT = 15  # common practice
 MOST_REPS_OF_A_SET = 20
+FAR_APART = 5  # times; two standards are nearer
 NEAR = 9  # phrases back that may belong to the one being read
 PAIR_OF_SEXES = 4  # a number and a word for each
 _ONE_NUMBER = ("count", "measure")
@@ -316,6 +317,8 @@ def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
             first = kept[counted]
             kept[counted:] = [_sets_of(first, phrase, line)]
         else:
+            if phrase.kind == "rounds" and [one.text for one in kept[-2:-1]] == ["/"] and kept[-2].kind == "x":
+                kept[-2] = replace(kept[-2], kind="slash")  # "100 kg / 4 rounds" after all
             if _names_a_kind_of_sets(kept, phrase):
                 kind = kept.pop()
                 kept[-1] = replace(kept[-1], end=kind.end, text=line[kept[-1].column : kind.end])
@@ -401,8 +404,10 @@ def _plain_count(phrase: Phrase) -> bool:
 
 
 def _continues(first: Phrase, second: Phrase) -> bool:
-    if first.form or second.form or second.times not in (1, first.times):
+    if first.form or second.form or second.times not in (1, first.times) or first.unit in SECOND_PER:
         return False
+    if second.kind == "count" and FAR_APART * second.values[0] < first.values[0]:
+        return False  # "100 kg / 4 rounds"
     return second.kind == "count" or (second.kind == "measure" and second.unit == first.unit)
 
 

@@ -1,0 +1,95 @@
+"""More than one piece on a line: 'Back squat 5 x 5 | AMRAP 10: 10 burpees, 12 cal row' is cut before the second."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+
+from core.reading.line import Line
+from core.reading.names import Names
+from core.reading.tokens import Phrase, seconds_of
+
+_FORMATS = ("amrap", "every", "interval", "tabata", "death-by")
+_PIECES = (*_FORMATS, "rounds", "for-time")
+_SETS = ("sets", "scheme", "steps", "sum", "set-word", "rm", "build")
+_COUNTS = (*_SETS, "count", "measure", "clock")
+_ENDS = ("bar", "then")  # signs that always stand between pieces
+_SIGNS = ("comma", "plus", "slash", "dash", "and", "other")
+_BEFORE_WORDS = ("then", "comma", "dash", "open", "slash", "plus")
+HEAD = 4  # phrases within which a piece says its format
+
+
+class PieceCuts:
+    """Finds them with one gym's names."""
+
+    def __init__(self, names: Names):
+        self.names = names
+
+    def columns(self, read: Line) -> list[int]:
+        """The columns at which another piece of the line begins."""
+        cuts: list[int] = []
+        first = 0
+        for index in range(1, len(read.phrases)):
+            if index > first and self._follows_a_stop(read, first, index):
+                cuts.append(read.phrases[index].column)
+                first = index
+            elif index > first and self._parts(read, first, index):
+                phrase = read.phrases[index]
+                cuts.append(phrase.column if phrase.kind == "then" else phrase.end)
+                first = index + 1
+        return cuts
+
+    def _follows_a_stop(self, read: Line, first: int, index: int) -> bool:
+        """'.. 5 x 5 @ 100 kg. 4 rounds of ..': the stop belongs to the unit before it."""
+        before = read.phrases[index - 1]
+        stops = before.kind == "measure" and before.text.endswith(".") and index not in read.bracketed
+        behind = read.phrases[index:]
+        return stops and self.begins(behind, read.followed) and self._named(read.phrases[first:index])
+
+    def _parts(self, read: Line, first: int, index: int) -> bool:
+        """Whether the sign at an index ends a piece that began at ``first``, and another begins behind it."""
+        sign, before = read.phrases[index], read.phrases[first:index]
+        if sign.kind not in (*_ENDS, *_SIGNS) or index in read.bracketed:
+            return False
+        behind = list(_without_signs(read.phrases[index + 1 :]))
+        if not behind or not self.begins(behind, read.followed) or not self._named(before):
+            return False
+        kinds = {phrase.kind for phrase in before}
+        if sign.kind == "then":
+            return bool(kinds & {*_COUNTS, "max"}) and not (kinds & {"every"} and "colon" not in kinds)
+        if kinds & {*_FORMATS, "rounds", "for-time"}:
+            return (sign.kind == "bar" or sign.text == ";") and "colon" in kinds
+        return bool(kinds & (set(_SETS) if sign.kind in ("comma", "and", "dash") and sign.text != ";" else set(_COUNTS)))
+
+    def begins(self, behind: Sequence[Phrase], followed: bool) -> bool:
+        """Whether phrases begin a piece with work of its own, or with a list below the line."""
+        head = [phrase.kind for phrase in behind[:HEAD]]
+        if not (followed or self._named(behind[1:])) or head[0] not in (*_PIECES, *_COUNTS):
+            return False
+        if head == ["amrap"]:
+            return False  # "8 thrusters + 8 burpees, AMRAP"
+        timed = seconds_of(behind[0]) is not None
+        if head[0] in ("amrap", "for-time", "tabata", "death-by") or (timed and head[1:2] == ["amrap"]):
+            return True
+        if "every" in head[:2] and (head[0] == "every" or timed):
+            return behind[0].text.lower() != "every" or "colon" in [phrase.kind for phrase in behind[:6]]
+        if head[0] == "count" and head[1:2] in (["rounds"], ["for-time"]):
+            return True
+        if head[0] == "count" and head[1:3] == ["x", "open"]:
+            return True
+        return head[0] == "scheme" and head[1:2] in (["colon"], ["for-time"], ["of"])
+
+    def _named(self, phrases: Sequence[Phrase]) -> bool:
+        return any(
+            (match := self.names.find(phrase.text)) is not None and match.confidence == 1
+            for phrase in phrases
+            if phrase.kind == "words"
+        )
+
+
+def _without_signs(phrases: Sequence[Phrase]) -> Iterator[Phrase]:
+    """Phrases from the first that is no sign between pieces on."""
+    begun = False
+    for phrase in phrases:
+        begun = begun or phrase.kind not in _BEFORE_WORDS
+        if begun:
+            yield phrase
