@@ -36,6 +36,7 @@ _LABEL = re.compile(
 _REPLACE = re.compile(
     r"^[\s*•-]*(?:replace|swap|change|trade)\s+(?:the\s+)?([^\d,;:]{3,30}?)\s+(?:with|by|for|to)\s+(?=\S)", re.IGNORECASE
 )
+LONGEST_LABEL = 60  # letters within which it is said what something stands in for
 _VERB = re.compile(r"^[\s*•-]*(?:sub(?:stitute)?|do|use|take|try)\s+(?=\S)", re.IGNORECASE)
 
 
@@ -115,10 +116,12 @@ class DivisionLines:
 
     def _target(self, row: Row, start: int, stop: int) -> tuple[str, int]:
         """'pull-ups: ring rows': the movement a division's words are for, and where they begin."""
-        label = _REPLACE.match(row.text[start:stop]) or _LABEL.match(row.text[start:stop])
+        told = row.text[start:stop].lstrip()[:LONGEST_LABEL]
+        start = stop - len(row.text[start:stop].lstrip())
+        label = _REPLACE.match(told) or _LABEL.match(told)
         match = self.reading.names.find(label.group(1)) if label else None
         if label is None or match is None or match.left_over or match.confidence < 1:
-            verb = _VERB.match(row.text[start:stop])
+            verb = _VERB.match(told)
             if verb is not None:
                 self.reading.mark(row, start, start + len(verb.group().rstrip()), "note", "instead")
             return "", start + (verb.end() if verb is not None else 0)

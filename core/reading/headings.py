@@ -64,6 +64,7 @@ _GOES_ON = re.compile(
     re.IGNORECASE,
 )  # "warm up outside, 800 m jog", not "warm up to a heavy double"
 LONGEST_BARE = 60
+LONGEST_LED = 70  # letters within which a section's words stand
 _BARE_LABEL = re.compile(
     r"^\W*((?:part|block|piece|section|phase|teil|parte)\s*#?\s*(?:\d{1,2}|[a-h])\b|[a-h\d](?=\s*[).:/–—-]))\W*", re.IGNORECASE
 )
@@ -134,7 +135,7 @@ def _bare(line: str) -> Heading | None:
 def _led(line: str, bullets: bool) -> Heading | None:
     """'Warm-up -> 2 rounds ..', '**Strength** deadlift ..', '10 min metcon: ..', '0:00-0:10 [Prep] ..': a section's
     words, with numbers and times around them, in front of its first work."""
-    match = _LED.match(line)
+    match = _LED.match(line[:LONGEST_LED])
     if match is None or (match["bullet"] and not bullets):
         return None
     words = [" ".join(said.lower().split()) for said in _BARE_CUT.split(_BARE_FILLER.sub(" ", match["words"]))]
@@ -150,7 +151,7 @@ def _led(line: str, bullets: bool) -> Heading | None:
 
 def bullets_head_parts(lines: Iterable[str]) -> bool:
     """Whether sections stand behind bullets in a text: '- Warm-up: ..', '- Lift: ..'; two do."""
-    led = [line for line in lines if (match := _LED.match(line)) and match["bullet"]]
+    led = [line for line in lines if (match := _LED.match(line[:LONGEST_LED])) and match["bullet"]]
     return sum(_led(line, True) is not None for line in led) > 1
 
 
