@@ -10,17 +10,22 @@ from core.reading.draft import Chunk, Chunks
 from core.reading.line import SILENT, Line
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
+from core.reading.phrases import Phrase
 from core.reading.prose import AGAIN
 from core.reading.rows import Row
-from core.reading.tokens import COUNT_WORDS, Phrase, how_many, seconds_of
+from core.reading.tokens import COUNT_WORDS, how_many, seconds_of
 from core.reading.workout import Format
 
-_TURNS = re.compile(r"\b(?:alternat\w*|alt|rotat\w*)\b(?!\s+(?:db|kb|arms?|legs?|dumbbell|lunges?|snatch))", re.IGNORECASE)
+_TURNS = re.compile(
+    r"\b(?:alternat\w*|alt|rotat\w*)\b(?!\s+(?:db|kb|arms?|legs?|dumbbell|lunges?|snatch))", re.IGNORECASE
+)
 _MORE_TIMES = re.compile(
     r"^\W*(?:then\s+)?(?:repeat|do\s+(?:it|that|this)|again)\s+(?:it\s+|that\s+|this\s+)?(\d|one|two|three|four|five)\s+more\s+times?\W*$",
     re.IGNORECASE,
 )
-_LEFT_OVER = re.compile(r"\b(?:remaining|left|rest of the)\b", re.IGNORECASE)  # "then max burpees in the time left"
+_LEFT_OVER = re.compile(
+    r"\b(?:remaining|left|rest of the)\b", re.IGNORECASE
+)  # "then max burpees in the time left"
 _LABEL_ENDS = re.compile(r"(?:(?:work|complex|practice|skills?|drills?|technique)\s*)?:", re.IGNORECASE)
 SHORT_WINDOW_S = 300  # windows up to this are places of one piece, longer ones pieces of their own
 

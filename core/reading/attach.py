@@ -81,28 +81,36 @@ class Attacher:
         if counts and strange_words(read, chunk) and not _are_sets_of(part, chunk, row):
             return  # they stay free and are handed back
         if part is None or not part.work:
-            if chunk.draft.loads and not chunk.draft.has_amount:
-                self.parts.current(row.number).bars.append(chunk.draft)  # "60/40 kg" above its list
-            elif part is not None and chunk.draft.estimated:
-                part.notes.append(read.content.strip())  # "6 minutes to find a max:" above what is lifted
-            else:
-                self._hand_back(read, chunk)
-            return
-        last = part.work[-1]
-        draft = chunk.draft
-        if _only_seconds(draft) and self._has_a_window(last):
-            last.notes.append(f"within {(draft.seconds or 0) // 60}:{(draft.seconds or 0) % 60:02}")
-            return  # "1RM clean, 12 min"
+            self._above_its_list(row, read, chunk)
+        elif not self._beside(part, row, read, chunk):
+            self._give(part, read, chunk, alone)
+
+    def _above_its_list(self, row: Row, read: Line, chunk: Chunk) -> None:
+        part = self.parts.last
+        if chunk.draft.loads and not chunk.draft.has_amount:
+            self.parts.current(row.number).bars.append(chunk.draft)  # "60/40 kg" above its list
+        elif part is not None and chunk.draft.estimated:
+            part.notes.append(read.content.strip())  # "6 minutes to find a max:" above what is lifted
+        else:
+            self._hand_back(read, chunk)
+
+    def _beside(self, part: PartDraft, row: Row, read: Line, chunk: Chunk) -> bool:
+        """Whether amounts say something of their own of the movement before them, and no more of its gaps."""
+        last, draft = part.work[-1], chunk.draft
+        if self._tries(last, draft):
+            return True
         if self._share_of_complex(part, last, draft) or self._set_of_row(part, row, draft):
-            return
+            return True
         self._of_both(last, draft)
         if self._again(part, last, draft) or self._last_set(last, draft):
-            return
+            return True
         if self._target(last, draft) or self._bells(last, read, chunk) or _says_half(last, draft):
-            return
-        if draft.estimated and last.reps and not last.sets_written:
-            self._builds(part, last, draft)
-            return
+            return True
+        return self._builds(part, last, draft)
+
+    def _give(self, part: PartDraft, read: Line, chunk: Chunk, alone: bool) -> None:
+        """Fill the gaps of the movement before, or add a set to it."""
+        last, draft = part.work[-1], chunk.draft
         pair_as_load(last, draft)
         if alone and self._load_of_list(part, draft):
             return
@@ -111,6 +119,13 @@ class Attacher:
         elif not self._fill(last, draft):
             self._hand_back(read, chunk)
         in_context(last, self.catalog.movements[last.movement], self.catalog)
+
+    def _tries(self, last: Draft, draft: Draft) -> bool:
+        """'1RM clean, 12 min': how long one may try."""
+        tries = _only_seconds(draft) and self._has_a_window(last)
+        if tries:
+            last.notes.append(f"within {(draft.seconds or 0) // 60}:{(draft.seconds or 0) % 60:02}")
+        return tries
 
     def _has_a_window(self, last: Draft) -> bool:
         """'1RM clean, 12 min', 'max snatch, both partners, 10 min': how long one may try."""
@@ -125,7 +140,10 @@ class Attacher:
         thrown = self.catalog.movements[last.movement].implement == "medicine-ball" and last.has_amount
         high = thrown and draft.distance_m and draft.distance_m <= HIGHEST_TARGET_M and not draft.reps
         if high:
-            last.heights_m = last.heights_m or (draft.distance_m or 0.0, *((draft.other,) if draft.other else ()))
+            last.heights_m = last.heights_m or (
+                draft.distance_m or 0.0,
+                *((draft.other,) if draft.other else ()),
+            )
         return bool(high)
 
     def _bells(self, last: Draft, read: Line, chunk: Chunk) -> bool:
@@ -139,13 +157,16 @@ class Attacher:
         read.take(chunk.indices, "load", f"{said[0].values[0]:g} {last.load_unit} each")
         return True
 
-    def _builds(self, part: PartDraft, last: Draft, draft: Draft) -> None:
+    def _builds(self, part: PartDraft, last: Draft, draft: Draft) -> bool:
         """'1 clean + 1 jerk, build to 80 %' every minute, or '5 reps, build to a heavy 5': how it goes on."""
+        if not draft.estimated or not last.reps or last.sets_written:
+            return False
         if part.format is None:
             last.reps, last.scheme, last.sets, last.sets_written = None, draft.scheme, draft.sets, True
             last.estimated = True
         lend(draft, last, LOADS)
         last.notes.append("build up")
+        return True
 
     def _of_both(self, last: Draft, draft: Draft) -> None:
         """'80 % 3 x (1+1)' under a clean and jerk: one of both."""

@@ -15,8 +15,9 @@ from core.reading.context import in_context
 from core.reading.draft import Chunk, Draft
 from core.reading.line import Line
 from core.reading.names import Match, Names
+from core.reading.phrases import Phrase
 from core.reading.plain_words import plain, plain_words
-from core.reading.tokens import WOMEN, Phrase
+from core.reading.tokens import WOMEN
 from core.reading.units import METRE_PER
 
 
@@ -38,6 +39,8 @@ class ChunkReader:
         if found is not None and self._only_among_others(line, indices, found):
             found = None
         if found is None and _is_care(line, indices):
+            first, last = line.phrases[indices[0]], line.phrases[indices[-1]]
+            line.asides.append(line.text[first.column : last.end])
             line.take(indices, "note", "care for the tissues")
             return Chunk(draft, False, indices)
         if found is not None:
@@ -89,7 +92,11 @@ class ChunkReader:
                 line.take([index], "note", "of what")
                 continue
             match = self.names.find(phrase.text) or self._short_run(line, index)
-            if match is None or _are_repetitions(line, index, match) or self._only_alike(line, indices, match):
+            if (
+                match is None
+                or _are_repetitions(line, index, match)
+                or self._only_alike(line, indices, match)
+            ):
                 continue
             rank = (index not in line.bracketed, match.confidence, not match.left_over)
             if best is None or rank > (
@@ -259,14 +266,20 @@ def _are_repetitions(line: Line, index: int, match: Match) -> bool:
     """'last single no heavier than ..': one repetition; '50 singles' are skips."""
     words = set(plain_words(line.phrases[index].text)) - board_words().passable
     before = line.phrases[index - 1] if index else None
-    many = before is not None and before.kind in ("count", "scheme", "measure") and max(before.values) >= FEWEST_SKIPS
+    many = (
+        before is not None
+        and before.kind in ("count", "scheme", "measure")
+        and max(before.values) >= FEWEST_SKIPS
+    )
     skips = match.movement in ("single-under", "double-under") and match.words == 1
     lifted = any(one.kind in ("build", "rpe", "rm") or one.unit == "percent" for one in line.phrases)
     return skips and (len(words) > 1 or (lifted and not line.of_division)) and not many
 
 
 def _is_care(line: Line, indices: Sequence[int]) -> bool:
-    return any(speaks_of_care(line.phrases[index].text) for index in indices if line.phrases[index].kind == "words")
+    return any(
+        speaks_of_care(line.phrases[index].text) for index in indices if line.phrases[index].kind == "words"
+    )
 
 
 def _is_reference(line: Line, index: int) -> bool:
@@ -305,10 +318,14 @@ def take_asides(line: Line) -> None:
         ):
             stop += 1
         if (
-            stop > at
-            and line.phrases[at].kind in ("words", "after-set", "sex")
-            and (_ASIDE.match(line.phrases[at].text) or _is_her_scheme(line.phrases[at:stop]))
-        ) or _is_less(line.phrases[at:stop]) or _is_a_place(line, at, stop):
+            (
+                stop > at
+                and line.phrases[at].kind in ("words", "after-set", "sex")
+                and (_ASIDE.match(line.phrases[at].text) or _is_her_scheme(line.phrases[at:stop]))
+            )
+            or _is_less(line.phrases[at:stop])
+            or _is_a_place(line, at, stop)
+        ):
             line.remarks.append(line.text[line.phrases[at].column : line.phrases[stop - 1].end])
             line.take(range(at, stop), "note", "a note")
         at = max(stop, at + 1)
@@ -316,7 +333,9 @@ def take_asides(line: Line) -> None:
 
 def _is_a_place(line: Line, at: int, stop: int) -> bool:
     """'5 at 70 % of (1)': which line is meant."""
-    return stop - at == 1 and line.phrases[at].kind == "count" and at >= 2 and line.phrases[at - 2].kind == "of"
+    return (
+        stop - at == 1 and line.phrases[at].kind == "count" and at >= 2 and line.phrases[at - 2].kind == "of"
+    )
 
 
 def _is_less(phrases: Sequence[Phrase]) -> bool:
@@ -352,7 +371,9 @@ def take_bells(line: Line) -> None:
     for index, phrase in enumerate(line.phrases):
         if phrase.kind != "interval" or not _BELLS.fullmatch(phrase.text):
             continue
-        words = {word for one in line.phrases[:index] if one.kind == "words" for word in plain_words(one.text)}
+        words = {
+            word for one in line.phrases[:index] if one.kind == "words" for word in plain_words(one.text)
+        }
         if words & {"dumbbell", "kettlebell"} and any(one.kind == "count" for one in line.phrases[:index]):
             values = tuple(float(one) for one in re.findall(r"\d+", phrase.text))
             bells = replace(phrase, kind="measure", unit="s", values=values, pair=True)

@@ -158,9 +158,7 @@ class DivisionAttacher:
 
 def measured_lines(part: PartDraft) -> list[int]:
     """Places of the shared lines with a load or a height."""
-    return [
-        at for at in divisions.shared_lines(part.work) if part.work[at].loads or part.work[at].heights_m
-    ]
+    return [at for at in divisions.shared_lines(part.work) if part.work[at].loads or part.work[at].heights_m]
 
 
 def loaded_lines(part: PartDraft) -> list[int]:

@@ -24,7 +24,10 @@ from core.reading.rows import Row
 from core.reading.state import Reading
 from core.reading.tables import Standard
 
-_SAYS_WHAT = re.compile(r"[^\W\d]\s*(?:->|=>|→)|\sfor\s+(?!the\b)[a-z]|\b(?:becomes?|turns?\s+into)\b|\band\s+(?:use|using|with|take)\b", re.IGNORECASE)
+_SAYS_WHAT = re.compile(
+    r"[^\W\d]\s*(?:->|=>|→)|\sfor\s+(?!the\b)[a-z]|\b(?:becomes?|turns?\s+into)\b|\band\s+(?:use|using|with|take)\b",
+    re.IGNORECASE,
+)
 _PIECE = re.compile(r"\W*(?:cash|buy)[\s-]?(?:in|out)\b", re.IGNORECASE)
 _BESIDE = re.compile(r"\W*\([^()\d]{1,40}\)\W*")  # "Level 1 (new)"
 _CUT = re.compile(r"\s*[,;]\s+|\s+and\s+(?=(?:use|using|with|take|at)\b)", re.IGNORECASE)
@@ -34,7 +37,8 @@ _LABEL = re.compile(
     re.IGNORECASE,
 )
 _REPLACE = re.compile(
-    r"^[\s*•-]*(?:replace|swap|change|trade)\s+(?:the\s+)?([^\d,;:]{3,30}?)\s+(?:with|by|for|to)\s+(?=\S)", re.IGNORECASE
+    r"^[\s*•-]*(?:replace|swap|change|trade)\s+(?:the\s+)?([^\d,;:]{3,30}?)\s+(?:with|by|for|to)\s+(?=\S)",
+    re.IGNORECASE,
 )
 LONGEST_LABEL = 60  # letters within which it is said what something stands in for
 _VERB = re.compile(r"^[\s*•-]*(?:sub(?:stitute)?|do|use|take|try)\s+(?=\S)", re.IGNORECASE)
@@ -53,7 +57,11 @@ class DivisionLines:
         if self._canonical(row, start, stop):
             return True
         division = leading_division(row.text[start:stop])
-        if self.scaling and row.heading is None and (arranges(row.text[start:stop]) or _PIECE.match(row.text[start:stop])):
+        if (
+            self.scaling
+            and row.heading is None
+            and (arranges(row.text[start:stop]) or _PIECE.match(row.text[start:stop]))
+        ):
             self.scaling = False  # a piece of its own begins
         if division is not None:
             name, end = division

@@ -40,6 +40,7 @@ from core.reading.numbering import (
     partners,
     piece_windows,
 )
+from core.reading.phrases import Phrase
 from core.reading.prose import ARRANGES, COUNTED, Prose, arranges, is_schedule, tells_work
 from core.reading.rows import (
     LETTER_BULLET,
@@ -55,7 +56,7 @@ from core.reading.rows import (
 from core.reading.scan import FILLERS
 from core.reading.several import PieceCuts
 from core.reading.table_rows import find_tables
-from core.reading.tokens import Phrase, seconds_of, tokenize
+from core.reading.tokens import seconds_of, tokenize
 
 MAX_LINE = 2_000
 _NAMED_PIECE = re.compile(r"(?:event|workout|wod|test|match)\b", re.IGNORECASE)
@@ -161,30 +162,30 @@ class DocumentPass:
                 continue
             heading = self._heading(row, letters, at == 0)
             if heading is not None and _ROUND.match(heading.name) and _within_a_piece(rows, at):
-                row.start = after_heading(row.text, heading.end, False)
-                row.marks.append((0, row.start, "which round"))
-                if not any(letter.isalpha() for letter in row.content):
-                    row.role = "note"  # "Round 3: 12 / 12"
+                _name_a_round(row, heading)
                 continue
             if heading is not None and not heading.alone and _only_a_label(heading, row):
                 heading = None  # 'Score: total reps': one line, told by its label
             if heading is not None:
-                row.heading, row.start = (
-                    heading,
-                    after_heading(row.text, heading.end, heading.kind not in (None, "skill")),
-                )
-                if row.start > heading.end:
-                    row.marks.append((heading.end, row.start, "beside the heading"))
+                self._head(rows, at, heading)
                 within_notes = heading.opens == "notes"
-                if self._only_names(rows, at):
-                    row.marks.append((row.start, len(row.text.rstrip()), "beside the heading"))
-                    row.start = len(row.text)
                 continue
             listed = row.after_blank or (at + 1 < len(rows) and rows[at + 1].text.lstrip()[:1].isdecimal())
             if within_notes and listed and arranges(row.text):
                 within_notes = False
             if within_notes:
                 row.role = "note"
+
+    def _head(self, rows: Sequence[Row], at: int, heading: Heading) -> None:
+        """Make a row the head of a section."""
+        row = rows[at]
+        row.heading = heading
+        row.start = after_heading(row.text, heading.end, heading.kind not in (None, "skill"))
+        if row.start > heading.end:
+            row.marks.append((heading.end, row.start, "beside the heading"))
+        if self._only_names(rows, at):
+            row.marks.append((row.start, len(row.text.rstrip()), "beside the heading"))
+            row.start = len(row.text)
 
     def _heading(self, row: Row, letters: bool, first: bool) -> Heading | None:
         if row.letter is not None:
@@ -226,9 +227,13 @@ class DocumentPass:
             return True
         following = rows[at + 1] if at + 1 < len(rows) and not rows[at + 1].after_blank else None
         dated = day or (heading is not None and _DATED_PIECE.match(heading.name))
-        return bool(dated) and following is not None and (
-            _RESTS.match(following.text) is not None
-            or self._counts_a_name(following.phrases(following.start, len(following.text)))
+        return (
+            bool(dated)
+            and following is not None
+            and (
+                _RESTS.match(following.text) is not None
+                or self._counts_a_name(following.phrases(following.start, len(following.text)))
+            )
         )
 
     def _counts_below(self, rows: Sequence[Row], at: int) -> bool:
@@ -273,6 +278,8 @@ class DocumentPass:
     def _content(self, row: Row) -> None:
         if row.role != "work" or not row.content.strip():
             return
+        if not any(sign.isalnum() for sign in row.content):
+            return  # only signs
         timed = row.heading is None and not row.of_the_piece and is_schedule(row.text)
         if timed and not self._is_work(row):
             row.role = "schedule"
@@ -305,7 +312,9 @@ class DocumentPass:
         """What the rows around have to know of a row."""
         row.named |= self.prose.names_work(phrases)
         listed = any(b.kind == "scheme" and a.kind == "words" for a, b in itertools.pairwise(phrases))
-        row.has_sets |= listed or any(phrase.kind in ("sets", "steps") or phrase.times > 1 for phrase in phrases)
+        row.has_sets |= listed or any(
+            phrase.kind in ("sets", "steps") or phrase.times > 1 for phrase in phrases
+        )
         row.told |= self.prose.tells(phrases)
         row.lists |= self.prose.lists_after_colon(phrases)
         row.format |= any(phrase.kind in TELLING for phrase in phrases)
@@ -364,7 +373,11 @@ class DocumentPass:
 
 def _level_blocks(rows: Sequence[Row]) -> None:
     """'LEVEL 1' and 'LEVEL 2', each above pieces of its own: headings of a division's parts."""
-    alone = [(at, found) for at, row in enumerate(rows) if row.role == "work" and (found := _only_division(row.text))]
+    alone = [
+        (at, found)
+        for at, row in enumerate(rows)
+        if row.role == "work" and (found := _only_division(row.text))
+    ]
     if len(alone) < 2:
         return
     ends = [at for at, _ in alone[1:]] + [len(rows)]
@@ -373,7 +386,9 @@ def _level_blocks(rows: Sequence[Row]) -> None:
         return
     for at, division in alone:
         row = rows[at]
-        row.heading = Heading(" ".join(row.text.split()).strip(" *_#:"), None, len(row.text), alone=True, division=division)
+        row.heading = Heading(
+            " ".join(row.text.split()).strip(" *_#:"), None, len(row.text), alone=True, division=division
+        )
         row.start = len(row.text)
 
 
@@ -391,6 +406,14 @@ def _holds_pieces(block: Sequence[Row]) -> bool:
     pieces = sum(arranges(row.text) for row in own)
     sets = any(phrase.kind in ("sets", "steps") for row in own for phrase in tokenize(row.text))
     return pieces > 1 or (pieces == 1 and sets)
+
+
+def _name_a_round(row: Row, heading: Heading) -> None:
+    """'Round 3: 12 / 12' within a piece heads nothing."""
+    row.start = after_heading(row.text, heading.end, False)
+    row.marks.append((0, row.start, "which round"))
+    if not any(letter.isalpha() for letter in row.content):
+        row.role = "note"
 
 
 def _within_a_piece(rows: Sequence[Row], at: int) -> bool:
@@ -417,7 +440,11 @@ def _only_says_who(phrases: Sequence[Phrase]) -> bool:
 
 def _begins_with_sets(row: Row) -> bool:
     phrases = row.phrases(row.start, len(row.text)) if row.role == "work" else []
-    return bool(phrases) and not row.named and (phrases[0].kind in ("scheme", "sets", "steps") or row.sets is not None)
+    return (
+        bool(phrases)
+        and not row.named
+        and (phrases[0].kind in ("scheme", "sets", "steps") or row.sets is not None)
+    )
 
 
 def _lists(row: Row) -> bool:

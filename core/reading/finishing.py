@@ -58,11 +58,15 @@ class Finishing:
         )
 
     def _fills_its_section(self, part: PartDraft) -> None:
-        """'Skill, 12 min: bar muscle-ups': one bare movement takes the time its section has; a lift's is only a
+        """'Skill, 12 min: bar muscle-ups': one bare movement takes its section's time; a lift's is only a
         window."""
         only = part.work[0] if len(part.work) == 1 and part.format is None else None
         bare = only is not None and not (only.has_amount or only.max_effort or only.estimated)
-        if bare and only is not None and self.catalog.movements[only.movement].implement not in STRENGTH_IMPLEMENTS:
+        if (
+            bare
+            and only is not None
+            and self.catalog.movements[only.movement].implement not in STRENGTH_IMPLEMENTS
+        ):
             only.seconds = part.lasts_s
 
     def _give_bar(self, part: PartDraft, bar: Draft) -> None:
@@ -113,7 +117,7 @@ class Finishing:
         return replace(fmt, stations=max(stations, default=0))
 
     def _place_lines(self, part: PartDraft, fmt: Format) -> None:
-        """'EMOM 12, 3 stations' or 'alternating EMOM' above three plain lines: each is a place of its own. So it
+        """'EMOM 12, 3 stations' or 'alternating EMOM' above three lines: each is a place of its own. So it
         is where all of them could never be done in one minute, which is shown as assumed."""
         lines = _shared_lines(part)
         numbered = any(draft.station for draft in part.work)

@@ -39,9 +39,12 @@ _DATE = re.compile(
     r"^(?:\d{1,2}(?:st|nd|rd|th)?\.?(?:[\s./-]*(?:\d{1,2}|[a-z]{3,9}))?\.?(?:[\s./]*\d{2,4})?)?\s*(?=[-–—:|,/@(.*)\]\t>]|$)",
     re.IGNORECASE,
 )
-_MONTH = r"(?:jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)"
+_MONTH = (
+    r"(?:jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?"
+    r"|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)"
+)
 DATED = re.compile(
-    rf"^{_BEFORE_DAY}(\d{{4}}-\d{{2}}-\d{{2}}|\d{{1,2}}[./]\d{{1,2}}[./](?:\d{{4}}|\d{{2}})?(?!\d)|\d{{1,2}}(?:st|nd|rd|th)?\.?\s+{_MONTH}\b\.?(?:,?\s+\d{{4}})?"
+    rf"^{_BEFORE_DAY}(\d{{4}}-\d{{2}}-\d{{2}}|\d{{1,2}}[./]\d{{1,2}}[./](?:\d{{4}}|\d{{2}})?(?!\d)|\d{{1,2}}(?:st|nd|rd|th)?\.?\s+(?!march\s*$){_MONTH}\b\.?(?:,?\s+\d{{4}})?"
     rf"|{_MONTH}\.?\s+\d{{1,2}}(?:st|nd|rd|th)?(?:,?\s+\d{{4}})?|(?:week|wk|w)\s?\d{{1,2}}\s?[,/|–—-]?\s?(?:day|d|session|s)\s?\d)"
     r"[*_)\]]*\s*(?:[-–—:|>=)\]]+\s*|\t|(?=\()|//|$)",
     re.IGNORECASE,
@@ -64,18 +67,25 @@ _GOES_ON = re.compile(
     re.IGNORECASE,
 )  # "warm up outside, 800 m jog", not "warm up to a heavy double"
 LONGEST_BARE = 60
+_LETTERS = re.compile(r"[a-z]{2}", re.IGNORECASE)
+_WORDED = re.compile(r"[a-z]|\d", re.IGNORECASE)
+_BULLET = re.compile(r"\s*[-–—•*·▪+]\s")
 LONGEST_LED = 70  # letters within which a section's words stand
 _BARE_LABEL = re.compile(
-    r"^\W*((?:part|block|piece|section|phase|teil|parte)\s*#?\s*(?:\d{1,2}|[a-h])\b|[a-h\d](?=\s*[).:/–—-]))\W*", re.IGNORECASE
+    r"^\W*((?:part|block|piece|section|phase|teil|parte)\s*#?\s*(?:\d{1,2}|[a-h])\b|[a-h\d](?=\s*[).:/–—-]))\W*",
+    re.IGNORECASE,
 )
 _BARE_TIME = re.compile(
-    r"\d{1,2}:\d{2}(?:\s*[-–]\s*\d{1,2}:\d{2})?|\d{1,3}(?:\s?[-–]\s?\d{1,3})?\s*(?:min(?:ute)?s?\b\.?|mins\b|'|’)", re.IGNORECASE
+    r"\d{1,2}:\d{2}(?:\s*[-–]\s*\d{1,2}:\d{2})?|\d{1,3}(?:\s?[-–]\s?\d{1,3})?\s*(?:min(?:ute)?s?\b\.?|mins\b|'|’)",
+    re.IGNORECASE,
 )
 _LED = re.compile(
     r"^(?P<bullet>\s*[-–—•*·▪+]\s+)?[\s*_#>~(\[{«»=]*"
     r"(?P<label>(?:(?:part|block|piece|section|phase)\s*#?\s*(?:\d{1,2}|[a-h])\b|[a-h\d](?=\s*[).:/–—-]))\s*[).:/–—-]*\s*)?[\s*_(\[]*"
     r"(?:" + _BARE_TIME.pattern + r")?[\s:|–—-]*[*_(\[]*"
-    r"(?P<words>[a-z][a-z'’]*(?:[ /&+-]{1,3}[a-z'’]+){0,4}?)[*_]*\s*[-–—(\[|,]*\s*(?:(?:" + _BARE_TIME.pattern + r")|[a-z]+\s+led)?"
+    r"(?P<words>[a-z][a-z'’]*(?:[ /&+-]{1,3}[a-z'’]+){0,4}?)[*_]*\s*[-–—(\[|,]*\s*(?:(?:"
+    + _BARE_TIME.pattern
+    + r")|[a-z]+\s+led)?"
     r"\s*(?:[)\]]*[*_]+\s*[:–—-]?|[)\]]*\s*[:;|=»]+-?|[)\]]*\s*(?:->|=>|→|>{1,2})|[)\]]+(?:\s*[-–—])?|\s/\s|\s*\t|\s*[-–—](?=\s))[\s*_]*(?=\S)",
     re.IGNORECASE,
 )
@@ -100,7 +110,7 @@ class Heading:
 
 
 def read_heading(line: str, letters: bool = False, bullets: bool = False) -> Heading | None:
-    """The heading a line starts with, or None. letters: whether a bare 'A ' heads parts in this text; bullets:
+    """The heading a line starts with, or None. letters: whether a bare 'A ' heads parts in a text; bullets:
     whether sections stand behind bullets."""
     if match := CANONICAL.match(line):
         return Heading(match.group(1), kind_named(match.group(2)), len(line), alone=True)
@@ -117,9 +127,9 @@ def read_heading(line: str, letters: bool = False, bullets: bool = False) -> Hea
 
 
 def _bare(line: str) -> Heading | None:
-    """'--- Warm-up ---', '[Strength]', '10 min metcon', 'Part 2 (15 min) - Lift', 'Mobility block!': a line of
+    """'--- Warm-up ---', '[Strength]', '10 min metcon', 'Part 2 (15 min) - Lift', 'Mobility!': a line of
     nothing but a section's words, whatever signs, numbers and times stand around them."""
-    if len(line) > LONGEST_BARE:
+    if len(line) > LONGEST_BARE or not _LETTERS.search(line):
         return None
     label = _BARE_LABEL.match(line)
     rest = _BARE_TIME.sub(" ", line[label.end() :] if label else line)
@@ -133,12 +143,14 @@ def _bare(line: str) -> Heading | None:
 
 
 def _led(line: str, bullets: bool) -> Heading | None:
-    """'Warm-up -> 2 rounds ..', '**Strength** deadlift ..', '10 min metcon: ..', '0:00-0:10 [Prep] ..': a section's
+    """'Warm-up -> 2 rounds ..', '**Strength** deadlift ..', '0:00-0:10 [Prep] ..': a section's
     words, with numbers and times around them, in front of its first work."""
-    match = _LED.match(line[:LONGEST_LED])
+    match = _LED.match(line[:LONGEST_LED]) if _LETTERS.search(line, 0, LONGEST_LED) else None
     if match is None or (match["bullet"] and not bullets):
         return None
-    words = [" ".join(said.lower().split()) for said in _BARE_CUT.split(_BARE_FILLER.sub(" ", match["words"]))]
+    words = [
+        " ".join(said.lower().split()) for said in _BARE_CUT.split(_BARE_FILLER.sub(" ", match["words"]))
+    ]
     said = [word for word in words if word]
     if not said or any(word not in board_words().headings for word in said):
         return None
@@ -151,7 +163,7 @@ def _led(line: str, bullets: bool) -> Heading | None:
 
 def bullets_head_parts(lines: Iterable[str]) -> bool:
     """Whether sections stand behind bullets in a text: '- Warm-up: ..', '- Lift: ..'; two do."""
-    led = [line for line in lines if (match := _LED.match(line[:LONGEST_LED])) and match["bullet"]]
+    led = [line for line in lines if _BULLET.match(line) and _LETTERS.search(line, 0, LONGEST_LED)]
     return sum(_led(line, True) is not None for line in led) > 1
 
 
@@ -187,9 +199,9 @@ def _after(line: str, start: int) -> int:
 
 
 def _day(line: str) -> Heading | None:
-    match = DAY.match(line)
+    match = DAY.match(line) if _WORDED.search(line, 0, LONGEST_LED) else None
     if match is None:
-        dated = DATED.match(line)
+        dated = DATED.match(line[:LONGEST_LED]) if _WORDED.search(line, 0, LONGEST_LED) else None
         return Heading(dated.group(1), None, dated.end(), "day") if dated is not None else None
     rest = match["rest"]
     date = _DATE.match(rest)
@@ -216,7 +228,11 @@ def _named(line: str, start: int) -> Heading | None:
         if opens is None:
             continue
         tail = _AFTER_NAME.match(line[begin + end :])
-        if tail is None and board_words().headings.get(text) in AROUND and _GOES_ON.match(line[begin + end :]):
+        if (
+            tail is None
+            and board_words().headings.get(text) in AROUND
+            and _GOES_ON.match(line[begin + end :])
+        ):
             return Heading(text.capitalize(), board_words().headings[text], begin + end, opens)
         if tail is None or (text in ("after", "before") and re.match(r"\s+\d", line[begin + end :])):
             continue  # "after 3 rounds: 60 skips"

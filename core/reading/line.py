@@ -7,7 +7,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
-from core.reading.tokens import Phrase, tokenize
+from core.reading.phrases import Phrase
+from core.reading.tokens import tokenize
 from core.reading.workout import Mark, MarkRole, Unread
 
 # marks between words; they carry nothing of their own
@@ -55,6 +56,7 @@ class Line:
         self.named = False  # whether it names a movement
         self.followed = False  # whether a list stands below it
         self.sets_below = False
+        self.asides: list[str] = []  # notes of the part, not of a movement
         self.told = False  # whether its work is told in a sentence
         self.percents = False  # whether the whole text speaks in percents, not in loads
         self.of_division = False  # whether it says what one division does

@@ -162,7 +162,8 @@ class Names:
     def _compounds(self, words: list[tuple[int, int, str]]) -> list[tuple[int, int, str]]:
         """'hand-stand', 'kettle bell', 'dead lift': two words that no name has side by side, and that make
         one word of names."""
-        table, joined = self._table, []
+        table = self._table
+        joined: list[tuple[int, int, str]] = []
         for word in words:
             before = joined[-1] if joined else None
             if before and (before[2], word[2]) not in table.pairs and before[2] + word[2] in table.words:

@@ -34,9 +34,13 @@ PAIR = 2  # "2 x 25" beside a dumbbell is a weight in each hand
 ROMAN = ("i", "ii", "iii", "iv", "v", "vi", "vii", "viii")
 PARTNER = re.compile(r"^\s*(?:partner\s+)?([AB12])\s*[:)]\s+(?=\S)", re.IGNORECASE)
 COUNTED_LABEL = re.compile(r"^\s*(?P<word>[A-Za-z]{1,12})\.?\s*#?(?P<number>\d{1,2})\s*[:.)]\s+(?=\S)")
-STARTS_AT = re.compile(r"^\s*(?:at\s+)?(?P<minutes>\d{1,2}):(?P<seconds>\d{2})\s*[-–—:)|]\s+(?!\d{1,2}:\d{2})(?=\S)", re.IGNORECASE)
+STARTS_AT = re.compile(
+    r"^\s*(?:at\s+)?(?P<minutes>\d{1,2}):(?P<seconds>\d{2})\s*[-–—:)|]\s+(?!\d{1,2}:\d{2})(?=\S)",
+    re.IGNORECASE,
+)
 KNOWN_LABELS = frozenset(
-    "set sets min minute minutes m station week day part block event workout wod session phase test option match place"
+    "set sets min minute minutes m station week day part block event workout wod session phase test option"
+    " match place"
     " level l round rounds rd wave piece section opt t a b c d e f g h interval amrap emom".split()
 )
 LEAST_LABELS = 2
@@ -48,7 +52,8 @@ PLACES = {
 MINUTE_LABEL = re.compile(
     r"^\s*[\[(#*_]*(?P<word>(?:min(?:ute)?s?|station|set|round|stage|place|[em](?=\d))\.?\s*#?)?(?P<number>\d{1,2}(?!\d|[.,/]\d|\s*x|\s*%|\s*[&+,]\s*\d)|"
     + "|".join(PLACES)
-    + r")(?:st|nd|rd|th)?(?P<minute>\s*min(?:ute)?s?\.?)?(?:\s*\([^)\d]*\))?[\])*_]*(?P<sign>\s*[-–—:=.|/>)]+)?(?=\s|$)\s*(?=\S)",
+    + r")(?:st|nd|rd|th)?(?P<minute>\s*min(?:ute)?s?\.?)?(?:\s*\([^)\d]*\))?[\])*_]*"
+    r"(?P<sign>\s*[-–—:=.|/>)]+)?(?=\s|$)\s*(?=\S)",
     re.IGNORECASE,
 )
 _GOES_ON = re.compile(r"\d|max|rest\b", re.IGNORECASE)

@@ -7,7 +7,8 @@ from dataclasses import dataclass
 
 @dataclass(frozen=True, slots=True)
 class Phrase:
-    """kind: measure | sets | count | scheme | ladder | span | sum | clock | steps | words | or a keyword's name.
+    """kind: measure | sets | count | scheme | ladder | span | sum | clock | steps | words | or a
+    keyword's name.
     column is 0-based.
 
     values: the numbers; times: how often ("3 x 8"); pair is True when values are standards ("95/65"), not a

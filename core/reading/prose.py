@@ -10,7 +10,8 @@ from functools import lru_cache
 from core.reading.board_words import board_words, speaks_of_care
 from core.reading.languages import fold
 from core.reading.names import Names
-from core.reading.tokens import Phrase, tokenize
+from core.reading.phrases import Phrase
+from core.reading.tokens import tokenize
 from core.reading.units import METRE_PER
 
 COUNTED = frozenset(("count", "measure", "sets", "scheme", "ladder", "clock", "sum", "span", "steps"))
@@ -23,7 +24,9 @@ ARRANGES = (
 )  # kinds of phrase a line of work may begin with
 _ARRANGING = frozenset(("rounds", "amrap", "every", "interval", "for-time", "tabata", "death-by", "quality"))
 STRONG = frozenset(("tabata", "amrap", "every", "for-time", "interval"))
-CARE = frozenset(("stretch", "stretching", "foam", "mobility", "smash", "roll", "breathe", "breathing", "massage"))
+CARE = frozenset(
+    ("stretch", "stretching", "foam", "mobility", "smash", "roll", "breathe", "breathing", "massage")
+)
 AGAIN = re.compile(
     r"^\W*(?:repeat|keep\s+going|continue|go\s+on|again\s+and\s+again|and\s+again|round\s+and\s+round)\b[^\d:]{0,40}?\b(?:until|for|till|up\s+to)\b"
     r"\D{0,12}(?P<minutes>\d{1,2})(?::00|\s*(?:min(?:ute)?s?|'))(?![\w:])",
@@ -116,18 +119,24 @@ class Prose:
         """Whether a stretch of a line is a note: marked as one, labelled as one, a sentence, or words that
         say no work."""
         words = bare_words(text)
+        told_at_once = self._at_once(text, words, phrases)
+        return self._by_its_words(text, words, phrases) if told_at_once is None else told_at_once
+
+    def _at_once(self, text: str, words: Sequence[str], phrases: Sequence[Phrase]) -> bool | None:
+        """What marks, labels and lists tell; None where they tell nothing."""
         if MARKED.match(text) or (phrases and phrases[0].kind == "note"):
             return True
         if AGAIN.match(text):
             return False
-        if (words and words[0] in CARE or speaks_of_care(text)) and not self._named(phrases):
+        if ((words and words[0] in CARE) or speaks_of_care(text)) and not self._named(phrases):
             return True  # "stretch lats and hips, 5 min"
         if self.lists_after_colon(phrases) or self.counts_several(text, phrases):
             return False
         if phrases and all(phrase.kind in _WHO_WORKS for phrase in phrases):
             return False
-        if self._is_sentence(text, words, phrases):
-            return True
+        return True if self._is_sentence(text, words, phrases) else None
+
+    def _by_its_words(self, text: str, words: Sequence[str], phrases: Sequence[Phrase]) -> bool:
         told = sum(word in self.little for word in self._own_words(phrases))
         counted = any(phrase.kind in COUNTED for phrase in phrases)
         if self.begins_work(phrases) or self._arranges(phrases):
@@ -146,7 +155,9 @@ class Prose:
 
     def _is_sentence(self, text: str, words: Sequence[str], phrases: Sequence[Phrase]) -> bool:
         """Told by its label, its question mark, its first word or its verb."""
-        shared = any(phrase.kind in ("team", "share") for phrase in phrases)
+        shared = words[:1] in (("team",), ("teams",)) and any(
+            phrase.kind in ("team", "share") for phrase in phrases
+        )
         if not shared and (labelled_note(text) or (text.rstrip().endswith(".") and _opens_with_label(text))):
             return True
         if self._is_standard(text, words, phrases):
@@ -160,7 +171,12 @@ class Prose:
         """'Rope climb: both hands touch the beam at 4.5 m.': how a movement counts."""
         label = LABEL.match(text)
         name = self.names.find(label.group(1)) if label is not None else None
-        if name is None or name.left_over or not text.rstrip().endswith(".") or len(words) <= SHORT_OPENING + 2:
+        if (
+            name is None
+            or name.left_over
+            or not text.rstrip().endswith(".")
+            or len(words) <= SHORT_OPENING + 2
+        ):
             return False
         works = any(one.kind in _OF_WORK | _TRIES or one.unit == "percent" for one in phrases)
         told = sum(word in self.little for word in words)
@@ -227,7 +243,9 @@ class Prose:
             return False
         match = self.names.find(first.text)
         if match is None or any(
-            word in self.little for start, end in match.left_over for word in bare_words(first.text[start:end])
+            word in self.little
+            for start, end in match.left_over
+            for word in bare_words(first.text[start:end])
         ):
             return False
         return self.names.starts(first.text) and any(

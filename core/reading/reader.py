@@ -147,7 +147,7 @@ class _Reader:
         (parts.current(row.number).notes if parts.last else self.preface).append(text)
 
     def _standards(self, row: Row) -> None:
-        """What a table of divisions says. Beside a list of its own: the first column's load for what is lifted
+        """What a table of divisions says. Beside a list: the first column's load for what is lifted
         there, the rest in words. Where it is the list: what the other divisions do instead."""
         for place, standard in enumerate(row.standards):
             match = self.reading.names.find(standard.movement)

@@ -12,8 +12,9 @@ from typing import Literal
 from core.reading.board_words import board_words
 from core.reading.headings import Heading
 from core.reading.languages import Translated
+from core.reading.phrases import Phrase
 from core.reading.tables import Standard
-from core.reading.tokens import Phrase, tokenize
+from core.reading.tokens import tokenize
 
 RowRole = Literal["work", "note", "title", "schedule", "heading", "table", "cells", "too-long"]
 BULLET = re.compile(
@@ -211,7 +212,9 @@ def inline_stations(text: str, start: int) -> list[tuple[int, int, int, int]]:
     one line; empty where the signs do not count up from the first."""
     runs: dict[int | None, list[tuple[int, int, int]]] = {}
     for match in _INLINE_STATION.finditer(text, start):
-        found = runs.setdefault(match.lastindex, [])  # letters, minutes, numbers and odd minutes each count up
+        found = runs.setdefault(
+            match.lastindex, []
+        )  # letters, minutes, numbers and odd minutes each count up
         if _place(match) == len(found) + 1:
             found.append((match.start(), match.end(), len(found) + 1))
     found = max(runs.values(), key=len, default=[])

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import itertools
 
+from core.reading.phrases import Phrase
 from core.reading.scan import Scan
-from core.reading.tokens import Phrase, expand_ladder
+from core.reading.tokens import expand_ladder
 
 LEAST_RUNGS = 3
 

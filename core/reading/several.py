@@ -1,4 +1,5 @@
-"""More than one piece on a line: 'Back squat 5 x 5 | AMRAP 10: 10 burpees, 12 cal row' is cut before the second."""
+"""More than one piece on a line: 'Back squat 5 x 5 | AMRAP 10: 10 burpees, 12 cal row' is cut before
+the second."""
 
 from __future__ import annotations
 
@@ -6,7 +7,8 @@ from collections.abc import Iterator, Sequence
 
 from core.reading.line import Line
 from core.reading.names import Names
-from core.reading.tokens import Phrase, seconds_of
+from core.reading.phrases import Phrase
+from core.reading.tokens import seconds_of
 
 _FORMATS = ("amrap", "every", "interval", "tabata", "death-by")
 _PIECES = (*_FORMATS, "rounds", "for-time")
@@ -58,7 +60,10 @@ class PieceCuts:
             return bool(kinds & {*_COUNTS, "max"}) and not (kinds & {"every"} and "colon" not in kinds)
         if kinds & {*_FORMATS, "rounds", "for-time"}:
             return (sign.kind == "bar" or sign.text == ";") and "colon" in kinds
-        return bool(kinds & (set(_SETS) if sign.kind in ("comma", "and", "dash") and sign.text != ";" else set(_COUNTS)))
+        return bool(
+            kinds
+            & (set(_SETS) if sign.kind in ("comma", "and", "dash") and sign.text != ";" else set(_COUNTS))
+        )
 
     def begins(self, behind: Sequence[Phrase], followed: bool) -> bool:
         """Whether phrases begin a piece with work of its own, or with a list below the line."""

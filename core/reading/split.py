@@ -11,9 +11,10 @@ from core.reading.divisions import division_id
 from core.reading.draft import Chunk, Chunks
 from core.reading.line import SILENT, Line
 from core.reading.names import Names
+from core.reading.phrases import Phrase
 from core.reading.prose import COUNTED
 from core.reading.scan import FILLERS
-from core.reading.tokens import Phrase, is_load_times_reps
+from core.reading.tokens import is_load_times_reps
 from core.reading.units import KG_PER, LOAD_UNITS
 
 MOST_SETS = 30
@@ -80,7 +81,7 @@ class Splitter:
         strange = any(
             read.phrases[index].kind == "words" and index not in read.taken for index in chunk.indices
         )
-        machine = strange or chunk.draft.calories and _only_calories(read, chunk.indices)
+        machine = strange or (chunk.draft.calories and _only_calories(read, chunk.indices))
         far = (chunk.draft.distance_m or 0) >= SHORTEST_RUN_M and self._other_work_follows(read, last)
         return not (chunk.named or machine or far or read.of_division) and self._names_later(read, last)
 
@@ -104,9 +105,7 @@ class Splitter:
             ):
                 continue
             inside = [one for one in range(index + 3, len(read.phrases)) if one in read.bracketed]
-            if any(read.phrases[one].kind in JOINS for one in inside) and self._named(
-                read, inside
-            ):
+            if any(read.phrases[one].kind in JOINS for one in inside) and self._named(read, inside):
                 read.take([index, index + 1], "amount", f"{count.values[0]:g} sets")
                 read.bracketed = read.bracketed - set(inside)
                 return int(count.values[0])
@@ -241,7 +240,11 @@ class Splitter:
         if kind == "comma" and rest and read.phrases[here[-1]].unit in _HEIGHTS if here else False:
             return read.phrases[here[-1]].pair and read.phrases[rest[0]].kind == "count"
         kinds = [read.phrases[index].kind for index in here]
-        if kind == "comma" and rest and kinds in (["count", "per-side"], ["count", "each"], ["count", "reps"]):
+        if (
+            kind == "comma"
+            and rest
+            and kinds in (["count", "per-side"], ["count", "each"], ["count", "reps"])
+        ):
             return True  # "20 snatches, 10 per arm, 22.5 kg"
         if kind == "comma" and rest and _a_set(read, here) and _begins_a_set(read.phrases[rest[0]]):
             return True
@@ -319,8 +322,11 @@ def _is_one_of_several(found: Chunks) -> bool:
     if len(found) < 2:
         return False
     before, last = found[-2][1], found[-1][1]
-    return last.named and before.named and last.joined_by == "comma" and (
-        before.draft.has_amount and not last.draft.has_amount
+    return (
+        last.named
+        and before.named
+        and last.joined_by == "comma"
+        and (before.draft.has_amount and not last.draft.has_amount)
     )
 
 

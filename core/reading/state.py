@@ -54,6 +54,8 @@ class Reading:
 
     def collect(self, read: Line) -> None:
         """Take over what a line has unread; what nobody has taken of it is an aside or handed back."""
+        for text in read.asides:
+            self.parts.current(read.number).notes.append(text)
         runs = [(run, is_aside(read, run)) for run in read.untaken()]
         for run, by_the_way in runs:
             start, end = read.phrases[run[0]].column, read.phrases[run[-1]].end

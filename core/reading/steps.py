@@ -1,5 +1,5 @@
-"""A lift's sets with a load each, in any of the usual spellings and with any sign between: '5 @ 65 % / 3 @ 75 %',
-'65% x 5 - 75% x 3', '3 (50 %) 3 (60 %)' become one phrase."""
+"""A lift's sets with a load each, in any of the usual spellings and with any sign between:
+'5 @ 65 % / 3 @ 75 %', '65% x 5 - 75% x 3', '3 (50 %) 3 (60 %)' become one phrase."""
 
 from __future__ import annotations
 
@@ -18,8 +18,8 @@ MOST_REPS = 30
 MOST_SETS = 15
 _BETWEEN = ("comma", "slash", "plus", "dash", "then", "bar", "and")
 
-# the spellings of one step, by the kinds of its phrases: r repetitions, S sets x repetitions, p a load with its unit,
-# b a bare load, t a load so many times; longer spellings first
+# the spellings of one step, by the kinds of its phrases: r repetitions, S sets x repetitions, p a load with
+# its unit, b a bare load, t a load so many times; longer spellings first
 SPELLINGS: tuple[tuple[str, ...], ...] = (
     ("r", "reps", "plus", "at", "p"),
     ("r", "reps", "at", "p"),
@@ -53,8 +53,8 @@ class Step:
 
 
 def join_steps(phrases: Sequence[Phrase], line: str) -> list[Phrase]:
-    """Every run of two or more steps as one phrase of kind 'steps', whose values are sets, repetitions and load
-    of each in turn."""
+    """Every run of two or more steps as one phrase of kind 'steps', whose values are sets, repetitions and
+    load of each in turn."""
     if sum(phrase.unit in LOAD_UNITS or phrase.kind == "at" for phrase in phrases) < LEAST_STEPS:
         return list(phrases)
     joined: list[Phrase] = []
@@ -84,8 +84,20 @@ def _parted(phrases: Sequence[Phrase], line: str) -> list[Phrase]:
         after = phrases[at + 1].kind if at + 1 < len(phrases) else ""
         found = _SIGN.search(line, phrase.column, phrase.end)
         sign = found.start() if found else -1
-        meets = before in ("x", "colon", "slash", "at", "words") and after in ("x", "colon", "slash", "at", "words", "sets")
-        if sign < 0 or len(phrase.values) != 2 or not meets or phrase.kind not in ("count", "measure", "scheme"):
+        meets = before in ("x", "colon", "slash", "at", "words") and after in (
+            "x",
+            "colon",
+            "slash",
+            "at",
+            "words",
+            "sets",
+        )
+        if (
+            sign < 0
+            or len(phrase.values) != 2
+            or not meets
+            or phrase.kind not in ("count", "measure", "scheme")
+        ):
             parted.append(phrase)
             continue
         first, second = phrase.values

@@ -52,7 +52,11 @@ def _division_table(rows: list[Row], at: int) -> int:
 
 def _is_the_work(rows: Sequence[Row], first: int, last: int, names: Names) -> bool:
     """Whether a table of divisions is the list itself: what its rows name is named nowhere else."""
-    said = [match for row in rows[first:last] if row.standards and (match := names.find(row.standards[0].movement))]
+    said = [
+        match
+        for row in rows[first:last]
+        if row.standards and (match := names.find(row.standards[0].movement))
+    ]
     table = {match.movement for match in said if match.confidence == 1}
     others = [row for row in (*rows[:first], *rows[last:]) if row.role == "work"]
     found = (

@@ -317,7 +317,11 @@ def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
             first = kept[counted]
             kept[counted:] = [_sets_of(first, phrase, line)]
         else:
-            if phrase.kind == "rounds" and [one.text for one in kept[-2:-1]] == ["/"] and kept[-2].kind == "x":
+            if (
+                phrase.kind == "rounds"
+                and [one.text for one in kept[-2:-1]] == ["/"]
+                and kept[-2].kind == "x"
+            ):
                 kept[-2] = replace(kept[-2], kind="slash")  # "100 kg / 4 rounds" after all
             if _names_a_kind_of_sets(kept, phrase):
                 kind = kept.pop()

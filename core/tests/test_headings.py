@@ -118,7 +118,7 @@ class Headings(unittest.TestCase):
         """One id for each, however it is written."""
         for text, division in (
             ("Rx", "rx"),
-            ("RX+", "rx"),
+            ("RX+", "elite"),
             ("as prescribed", "rx"),
             ("scaled to", "scaled"),
             ("Scale", "scaled"),

@@ -2,7 +2,7 @@
 
 import unittest
 
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from core.catalog import load_catalog
@@ -38,7 +38,8 @@ class Closed(unittest.TestCase):
     @settings(deadline=None)
     @given(st.lists(counts, min_size=3, max_size=7))
     def test_schemes_add_up(self, scheme):
-        """21-15-9 and any other list is its sum, for every movement under it."""
+        """21-15-9 and any other list is its sum, for every movement under it; 1-4-1 is a pyramid."""
+        assume(len(scheme) != 3 or scheme[0] != scheme[2])
         text = "-".join(map(str, scheme)) + "\nburpees\ncal row\npush-ups"
         self.assertEqual((first(text).reps, first(text, 1).calories, first(text, 2).reps), (sum(scheme),) * 3)
 

@@ -10,7 +10,7 @@ from dataclasses import replace
 from core.reading.amounts.effort import Effort
 from core.reading.amounts.measured import LEAST_WINDOW_S
 from core.reading.loads import unit_of
-from core.reading.tokens import Phrase
+from core.reading.phrases import Phrase
 from core.reading.units import KG_PER, METRE_PER, SECOND_PER
 
 __all__ = ["Amounts"]
@@ -80,7 +80,9 @@ class Amounts(Effort):
     def _are_bells(self, phrase: Phrase) -> bool:
         """'10 rows a side, 22s', '(20s/12.5s)': dumbbells of so much, not seconds."""
         counted = self.draft.reps or self.draft.scheme
-        held = self.row is not None and (self.row.implement in HAND_WEIGHTS or (phrase.pair and self.row.unit == "rep"))
+        held = self.row is not None and (
+            self.row.implement in HAND_WEIGHTS or (phrase.pair and self.row.unit == "rep")
+        )
         return bool(counted and held) and BELLS.fullmatch(phrase.text) is not None
 
     def _counts_of_height(self, index: int, phrase: Phrase) -> bool:

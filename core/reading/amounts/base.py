@@ -6,7 +6,7 @@ from __future__ import annotations
 from core.catalog.rows import Movement
 from core.reading.draft import Draft
 from core.reading.line import Line
-from core.reading.tokens import Phrase
+from core.reading.phrases import Phrase
 from core.reading.workout import MarkRole
 
 

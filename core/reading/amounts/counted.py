@@ -11,8 +11,9 @@ from core.reading.amounts.measured import MAX_COUNT, Measured
 from core.reading.board_words import board_words
 from core.reading.kit_words import IMPLEMENT_WORDS
 from core.reading.loads import unit_of
+from core.reading.phrases import Phrase
 from core.reading.plain_words import plain
-from core.reading.tokens import Phrase, expand_ladder, is_load_times_reps, whole_ladder
+from core.reading.tokens import expand_ladder, is_load_times_reps, whole_ladder
 
 CALORIES = {"cal", "calorie"}
 WEIGHTS = ("barbell", "dumbbell", "kettlebell")

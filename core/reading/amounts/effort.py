@@ -7,7 +7,7 @@ import re
 from core.reading.amounts.counted import Counted
 from core.reading.draft import BUILD_SETS, HEAVY_PERCENT
 from core.reading.loads import unit_of
-from core.reading.tokens import Phrase
+from core.reading.phrases import Phrase
 
 MAX_PERCENT = 130
 _TIMES = re.compile(r"\d+\s?[x*×]", re.IGNORECASE)
@@ -26,10 +26,10 @@ class Effort(Counted):
         return self.take(index, f"{'/'.join(f'{value:g}' for value in phrase.values)} % of the best", "load")
 
     def _steps(self, index: int, phrase: Phrase) -> None:
-        """'5 @ 65 %, 3 @ 75 %': sets with a load each; of weights the heaviest stands, the others are noted."""
+        """'5 @ 65 %, 3 @ 75 %': sets with a load each; of weights the heaviest stands."""
         draft = self.draft
         steps = list(zip(*(iter(phrase.values),) * 3, strict=True))  # sets, repetitions, load
-        if draft.scheme or draft.reps or not all(0 < load for _, _, load in steps):
+        if draft.scheme or draft.reps or not all(load > 0 for _, _, load in steps):
             return self.refuse(index, phrase, "sets beside other sets")
         loads = [load for sets, _, load in steps for _ in range(int(sets))]
         draft.scheme = tuple(int(reps) for sets, reps, _ in steps for _ in range(int(sets)))

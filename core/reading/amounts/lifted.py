@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from core.reading.amounts.base import AmountBase
-from core.reading.tokens import Phrase
+from core.reading.phrases import Phrase
 from core.reading.units import KG_PER, METRE_PER
 
 MAX_LOAD_KG = 500

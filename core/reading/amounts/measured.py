@@ -7,7 +7,7 @@ import re
 from core.catalog.rows import Movement
 from core.reading.amounts.lifted import INCHES_UP_TO, LEAST_LOAD, LIFTED, SHORTEST_M, Lifted
 from core.reading.loads import unit_of
-from core.reading.tokens import Phrase
+from core.reading.phrases import Phrase
 
 LONGEST_M = 200_000
 LONGEST_S = 36_000

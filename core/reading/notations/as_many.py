@@ -42,7 +42,9 @@ def _several(scan: Scan) -> Format | None:
     if len(pieces) < 2 or scan.line.named:
         return None
     rests = {place for place in scan.free if scan.kind(place) == "rest"}
-    resting = {place for at in rests for place in (at - 1, at + 1) if scan.kind(at - 1) != "amrap" or place > at}
+    resting = {
+        place for at in rests for place in (at - 1, at + 1) if scan.kind(at - 1) != "amrap" or place > at
+    }
     times = [
         seconds_of(scan.phrases[place]) or scan.phrases[place].values[0] * 60
         for place in scan.free

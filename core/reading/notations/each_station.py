@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from core.reading.notations.notation import Example, Notation
+from core.reading.phrases import Phrase
 from core.reading.scan import Scan
-from core.reading.tokens import Phrase, how_many, seconds_of
+from core.reading.tokens import how_many, seconds_of
 from core.reading.workout import Format
 
 _CHANGES = ("change", "switch", "transition", "rotate", "move")

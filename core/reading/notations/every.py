@@ -5,9 +5,10 @@ from __future__ import annotations
 import re
 
 from core.reading.notations.notation import Example, Notation
+from core.reading.phrases import Phrase
 from core.reading.scan import Scan
 from core.reading.schemes import ladder_on_line
-from core.reading.tokens import Phrase, seconds_of
+from core.reading.tokens import seconds_of
 from core.reading.workout import Format
 
 _PASSED = ("x", "of", "dash", "at", "open", "comma", "stations", "for-time")

@@ -6,10 +6,11 @@ from collections.abc import Sequence
 
 from core.reading.board_words import board_words
 from core.reading.notations.notation import Example, Notation
+from core.reading.phrases import Phrase
 from core.reading.plain_words import plain
 from core.reading.prose import COUNTED
 from core.reading.scan import Scan
-from core.reading.tokens import Phrase, seconds_of
+from core.reading.tokens import seconds_of
 from core.reading.workout import Format
 
 WITHIN = ("in", "within")
@@ -27,7 +28,8 @@ def read(scan: Scan) -> Format | None:
     others = [
         place
         for place in scan.free
-        if place not in times and scan.phrases[place].kind not in ("comma", "colon", "at", "words", "dash", "of")
+        if place not in times
+        and scan.phrases[place].kind not in ("comma", "colon", "at", "words", "dash", "of")
     ]
     words = {
         word

@@ -5,8 +5,8 @@ from __future__ import annotations
 import re
 
 from core.reading.notations.notation import Example, Notation
+from core.reading.phrases import Phrase
 from core.reading.scan import Scan
-from core.reading.tokens import Phrase
 from core.reading.workout import Format
 
 USUAL = frozenset(
