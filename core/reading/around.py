@@ -89,6 +89,8 @@ def take_window(row: Row, read: Line, parts: Parts) -> None:
 def _window_s(phrase: Phrase) -> int:
     """Seconds from the start of a window to its end."""
     clocks = [int(a) * 60 + int(b) for a, b in re.findall(r"(\d{1,2}):(\d{2})", phrase.text)]
+    if not clocks:  # "minutes 18 to 33"
+        clocks = [int(minutes) * 60 for minutes in re.findall(r"\d{1,2}", phrase.text)]
     return max(0, clocks[-1] - clocks[0])
 
 

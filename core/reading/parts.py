@@ -161,7 +161,7 @@ class Parts:
 
     def _paces_sets(self, part: PartDraft, fmt: Format, row: Row) -> bool:
         """'7 x 2, every 2:00': the sets are said, the minutes only pace them."""
-        sets = row.has_sets or (not row.named and any(one.scheme for one in part.work))
+        sets = row.has_sets or (not row.named and any(one.scheme or one.sets_written for one in part.work))
         if fmt.kind != "every-minute" or fmt.rounds is not None or not sets:
             return False
         part.notes.append(f"every {(fmt.interval_s or 60) // 60}:{(fmt.interval_s or 60) % 60:02}")
@@ -239,6 +239,7 @@ class Parts:
             or self._ended_by_blank(part, draft)
             or self._ended_by_indent(part, row)
             or self._sets_begin(part, draft)
+            or _outlasts_its_minute(part, draft)
         )
 
     def _ended_by_blank(self, part: PartDraft, draft: Draft) -> bool:
@@ -297,6 +298,13 @@ def _frame(before: PartDraft, part: PartDraft) -> None:
 def _only_sets(part: PartDraft) -> bool:
     """Whether a part so far holds lifts in sets and no piece."""
     return part.format is None and all(one.sets_written for one in part.work)
+
+
+def _outlasts_its_minute(part: PartDraft, draft: Draft) -> bool:
+    """'EMOM 10: 3 cleans' and below it 'bike 20 min': no minute's work."""
+    fmt = part.format
+    minutes = fmt is not None and fmt.kind == "every-minute" and bool(fmt.interval_s)
+    return minutes and draft.station is None and (draft.seconds or 0) > (fmt.interval_s or 0 if fmt else 0)
 
 
 def _is_company(text: str) -> bool:

@@ -76,6 +76,7 @@ _SEPARATORS = (
     re.compile(r"\s*\|\s*"),
     re.compile(r"\s*;\s*"),
     re.compile(r"\s*,\s*"),
+    re.compile(r"\s+/\s+"),
     re.compile(r"\s{2,}"),
 )
 _RULE = re.compile(r"^[\s|:+=-]+$")

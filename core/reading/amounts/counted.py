@@ -173,7 +173,8 @@ class Counted(Measured):
 
     def _is_half_each(self, index: int, phrase: Phrase) -> bool:
         """'16 snatches, 8 each arm': the same again, a side."""
-        said_twice = not phrase.pair and self.draft.reps == 2 * phrase.values[0]
+        twice = 2 * phrase.values[0]
+        said_twice = not phrase.pair and (self.draft.reps == twice or self.draft.sets == twice)
         return said_twice and self.kind(index + 1) in ("each", "per-side")
 
     def _half_each(self, index: int, phrase: Phrase) -> None:
