@@ -23,6 +23,7 @@ class DivisionAttacher:
         self.parts = parts
         self.catalog = catalog
         self.in_columns = False
+        self.only: PartDraft | None = None  # the part that is spoken of, where a line says so
 
     def add(self, chunk: Chunk, division: str, number: int, target: str = "") -> bool:
         """What a division does instead: one line for every shared line it stands in for. False where it fits
@@ -82,9 +83,15 @@ class DivisionAttacher:
     def asking_parts(self) -> list[PartDraft]:
         """The last parts that ask something, the last first."""
         asking = (
-            part for part in reversed(self.parts.all) if part.heading_kind not in ("warm-up", "cool-down")
+            part
+            for part in reversed(self.parts.all)
+            if part.heading_kind not in ("warm-up", "cool-down") and self._is_meant(part)
         )
         return list(itertools.islice(asking, REACH))
+
+    def _is_meant(self, part: PartDraft) -> bool:
+        """Whether a part is the one spoken of, or goes on with it ('Event 2, then')."""
+        return self.only is None or part.name.partition(", then")[0] == self.only.name
 
     def _places(self, part: PartDraft, chunk: Chunk, division: str) -> list[list[int]]:
         """The shared lines a division's words are for, those of one movement together."""

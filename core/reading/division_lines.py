@@ -66,9 +66,9 @@ class DivisionLines:
         if division is not None:
             name, end = division
             self.reading.mark(row, start, start + end, "division", name)
-            self._of_division(row, name, start + end, stop)
+            self.of_division(row, name, start + end, stop)
         elif self.scaling:
-            self._of_division(row, "scaled", start, stop)
+            self.of_division(row, "scaled", start, stop)
         return division is not None or self.scaling
 
     def cell(self, row: Row, standard: Standard, target: str) -> None:
@@ -83,7 +83,7 @@ class DivisionLines:
             if not strange_words(read, chunk):
                 self.reading.divisions.add(chunk, division, row.number, target)
 
-    def _of_division(self, row: Row, division: str, start: int, stop: int) -> None:
+    def of_division(self, row: Row, division: str, start: int, stop: int) -> None:
         """'Scaled: ring rows, 40/30 kg', or 'Scaled' alone, whose block follows."""
         rest = row.text[start:stop].rstrip()
         if not rest.strip(" :-–—().,") or _BESIDE.fullmatch(rest):
@@ -92,7 +92,7 @@ class DivisionLines:
         clauses = list(_clauses(rest))
         if len(clauses) > 1:
             for first, last in clauses:
-                self._of_division(row, division, start + first, start + last)
+                self.of_division(row, division, start + first, start + last)
             return
         if NOTHING_OF_ITS_OWN.match(rest):
             self.reading.mark(row, start, start + len(rest), "note", "no other than the others")
@@ -119,7 +119,7 @@ class DivisionLines:
         end = comma if comma >= 0 else stop
         self.reading.mark(row, start + found[0], end, "note", "what it stands in for")
         if comma >= 0:
-            self._of_division(row, division, comma + 1, stop)
+            self.of_division(row, division, comma + 1, stop)
         return start + found[0]
 
     def _target(self, row: Row, start: int, stop: int) -> tuple[str, int]:

@@ -171,8 +171,8 @@ class DocumentPass:
                 within_notes = heading.opens == "notes"
                 continue
             listed = row.after_blank or (at + 1 < len(rows) and rows[at + 1].text.lstrip()[:1].isdecimal())
-            if within_notes and listed and arranges(row.text):
-                within_notes = False
+            ends = (listed and arranges(row.text)) or (row.after_blank and _only_division(row.text))
+            within_notes = within_notes and not ends
             if within_notes:
                 row.role = "note"
 

@@ -13,7 +13,7 @@ from core.reading.division_lines import DivisionLines
 from core.reading.document import MAX_LINE, DocumentPass
 from core.reading.doubts import YES_SO, doubts_of
 from core.reading.formats import read_format
-from core.reading.headings import AROUND
+from core.reading.headings import AROUND, Heading
 from core.reading.languages import languages, shown_languages, translator
 from core.reading.line import Line
 from core.reading.part_draft import PartDraft
@@ -168,6 +168,8 @@ class _Reader:
     # -- a row of work --------------------------------------------------------------------------
 
     def _work_row(self, row: Row) -> None:
+        if row.heading is not None and self._of_an_earlier_part(row, row.heading):
+            return
         if row.heading is not None:
             self._open(row)
         if self.columns.read(row):
@@ -186,6 +188,20 @@ class _Reader:
             else:
                 self.pieces.read(row, start, stop, first=place == 0)
         self._remark(row)
+
+    def _of_an_earlier_part(self, row: Row, heading: Heading) -> bool:
+        """'Event 1: ring rows, 30/20 kg' below 'Scaled': what a division does otherwise in a part that stands
+        above."""
+        parts = self.reading.parts
+        division = parts.last.block_division if parts.last is not None else None
+        earlier = next((part for part in parts.all if part.name == heading.name and part.work), None)
+        if division is None or earlier is None or heading.alone:
+            return False
+        self.reading.mark(row, 0, heading.end, "division", f"{division}, {heading.name}")
+        self.reading.divisions.only = earlier
+        self.divisions.of_division(row, division, row.start, len(row.text))
+        self.reading.divisions.only = None
+        return True
 
     def _open(self, row: Row) -> None:
         """Begin the section a row heads."""
