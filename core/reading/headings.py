@@ -57,6 +57,7 @@ _AFTER_NAME = re.compile(
 )
 _WORDS = re.compile(r"[A-Za-z'’][\w'’/&+.-]*(?:\s+[A-Za-z'’/&+][\w'’/&+.-]*){0,4}|w\s?/\s?o?\s?u?")
 _UPPER = re.compile(r"^[^a-z]*[A-Z]{2,}[^a-z]*$")
+REMEMBERED = 4096  # lines; a board is read again with every key
 AROUND = ("warm-up", "cool-down")
 _TIMED_LEAD = re.compile(
     r"\d{1,3}(?:\s?[-–]\s?\d{1,3})?[\s-]*(?:min(?:ute)?s?|')\s+(?:of\s+)?(?=(?:general\s+|specific\s+|dynamic\s+)?(?:warm|cool)[\s-]?(?:up|down)|stretch|mobility)",
@@ -109,6 +110,7 @@ class Heading:
     division: str = ""  # whose block of pieces it heads
 
 
+@lru_cache(maxsize=REMEMBERED)
 def read_heading(line: str, letters: bool = False, bullets: bool = False) -> Heading | None:
     """The heading a line starts with, or None. letters: whether a bare 'A ' heads parts in a text; bullets:
     whether sections stand behind bullets."""
