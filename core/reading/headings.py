@@ -70,6 +70,7 @@ _GOES_ON = re.compile(
 LONGEST_BARE = 60
 _LETTERS = re.compile(r"[a-z]{2}", re.IGNORECASE)
 _WORDED = re.compile(r"[a-z]|\d", re.IGNORECASE)
+_GAP = re.compile(r"[^\w\n]{6,}|\s{4,}")
 _BULLET = re.compile(r"\s*[-–—•*·▪+]\s")
 LONGEST_LED = 70  # letters within which a section's words stand
 _BARE_LABEL = re.compile(
@@ -147,7 +148,8 @@ def _bare(line: str) -> Heading | None:
 def _led(line: str, bullets: bool) -> Heading | None:
     """'Warm-up -> 2 rounds ..', '**Strength** deadlift ..', '0:00-0:10 [Prep] ..': a section's
     words, with numbers and times around them, in front of its first work."""
-    match = _LED.match(line[:LONGEST_LED]) if _LETTERS.search(line, 0, LONGEST_LED) else None
+    indent, front = _front(line)
+    match = _LED.match(front) if _LETTERS.search(front) else None
     if match is None or (match["bullet"] and not bullets):
         return None
     words = [
@@ -160,7 +162,16 @@ def _led(line: str, bullets: bool) -> Heading | None:
     if kind is None:
         return None
     label = match["label"].strip(" :-–—).") if match["label"] else said[0].capitalize()
-    return Heading(label, kind, match.end(), timed=True)
+    return Heading(label, kind, indent + match.end(), timed=True)
+
+
+def _front(line: str) -> tuple[int, str]:
+    """The columns before a line's first sign, and its front up to a wide gap, within which a section's words
+    stand."""
+    indent = len(line) - len(line.lstrip())
+    front = line[indent : indent + LONGEST_LED]
+    gap = _GAP.search(front, 1)
+    return indent, front if gap is None else front[: gap.start() + 1]
 
 
 def bullets_head_parts(lines: Iterable[str]) -> bool:
