@@ -124,7 +124,7 @@ class Finishing:
         rows = {draft.line for draft in lines}
         if fmt.kind != "every-minute" or numbered or len(lines) < 2 or len(rows) != len(lines):
             return
-        too_long = self._never_fits(lines, fmt)
+        too_long = not part.exact and self._never_fits(lines, fmt)
         if len(lines) != part.places and not part.by_turns and not too_long:
             return
         for place, draft in enumerate(lines, start=1):

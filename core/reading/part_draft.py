@@ -39,6 +39,7 @@ class PartDraft:
     shares: bool = False  # one of its lines is shared out
     rested: bool = False  # it only says to rest
     places: int = 0  # '3 stations': how many lines of the list are a minute or interval each
+    exact: bool = False  # in the canonical form, which says all it means
     by_turns: bool = False  # "alternating": the lines of its list take turns by the minute
     each_once: bool = False  # every station of the list once, or the list by turns
     all_out: bool = False  # "for max reps": bare movements are done as often as one can

@@ -54,14 +54,16 @@ class Parts:
             self.all.append(PartDraft("A", number))
         return self.all[-1]
 
-    def open(self, name: str, kind: PartKind | None, number: int, quoted: bool = False) -> None:
+    def open(self, name: str, kind: PartKind | None, number: int, quoted: bool = False) -> PartDraft:
         """A part with a heading of its own; a name right below a heading is that part's."""
         last = self.last
         if last is not None and last.heading and quoted and last.line == number - 1 and not last.spoken:
             last.name = name
-            return
-        self.all.append(PartDraft(name, number, True, kind, division=self.division))
+            return last
+        part = PartDraft(name, number, True, kind, division=self.division)
+        self.all.append(part)
         self.headed = True
+        return part
 
     def next(self, number: int) -> PartDraft:
         """A part nobody named: the next letter, or 'B, then' inside one that was."""

@@ -13,7 +13,7 @@ from core.reading.division_lines import DivisionLines
 from core.reading.document import MAX_LINE, DocumentPass
 from core.reading.doubts import YES_SO, doubts_of
 from core.reading.formats import read_format
-from core.reading.headings import AROUND, Heading
+from core.reading.headings import AROUND, CANONICAL, Heading
 from core.reading.languages import languages, shown_languages, translator
 from core.reading.line import Line
 from core.reading.part_draft import PartDraft
@@ -214,7 +214,8 @@ class _Reader:
         if heading.division or heading.opens == "day" or heading.kind in AROUND:
             parts.division = heading.division or None
         if heading.opens == "part":
-            parts.open(heading.name, heading.kind, row.number, heading.quoted)
+            part = parts.open(heading.name, heading.kind, row.number, heading.quoted)
+            part.exact = CANONICAL.match(row.text) is not None
             self._time_of_heading(row, heading.end)
             self.pieces.pending = None
             self._team_of_heading(row, heading.end)
