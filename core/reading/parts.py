@@ -20,6 +20,7 @@ from core.reading.workout import Format, Part, PartKind
 
 RACKS = re.compile(r"\bgroups?\s+of\b", re.IGNORECASE)  # who shares a rack shares no sets
 ROTATES = re.compile(r"\brotat(?:e|ing)\b|\brack\b", re.IGNORECASE)
+FAR_LONGER = 3  # times its interval that no work of one lasts; common practice
 ATTEMPTS = re.compile(r"\battempts?\b", re.IGNORECASE)
 TOGETHER = re.compile(r"\d.*\b(?:with|w/)\s*(?:a\s+)?partner\b", re.IGNORECASE)  # one line's company
 SHARED = re.compile(r"split|shar|alternat|one works|i go|divid", re.IGNORECASE)
@@ -305,8 +306,9 @@ def _only_sets(part: PartDraft) -> bool:
 def _outlasts_its_minute(part: PartDraft, draft: Draft) -> bool:
     """'EMOM 10: 3 cleans' and below it 'bike 20 min': no minute's work."""
     fmt = part.format
-    minutes = fmt is not None and fmt.kind == "every-minute" and bool(fmt.interval_s)
-    return minutes and draft.station is None and (draft.seconds or 0) > (fmt.interval_s or 0 if fmt else 0)
+    if fmt is None or fmt.kind != "every-minute" or not fmt.interval_s or part.exact:
+        return False
+    return draft.station is None and (draft.seconds or 0) > FAR_LONGER * fmt.interval_s
 
 
 def _is_company(text: str) -> bool:
