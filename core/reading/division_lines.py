@@ -134,7 +134,7 @@ class DivisionLines:
                 self.reading.mark(row, start, start + len(verb.group().rstrip()), "note", "instead")
             return "", start + (verb.end() if verb is not None else 0)
         begin = start + label.start(1)
-        self.reading.mark(row, begin, begin + len(label.group(1)), "note", "what it stands in for")
+        self.reading.mark(row, begin, start + len(label.group().rstrip()), "note", "what it stands in for")
         return match.movement, start + label.end()
 
     def _stands_in_for(self, row: Row, start: int, stop: int) -> tuple[str, int]:
