@@ -7,7 +7,6 @@ from dataclasses import replace
 
 from core.catalog import Catalog
 from core.reading import divisions
-from core.reading.amounts import BELLS, HAND_WEIGHTS
 from core.reading.context import in_context
 from core.reading.draft import (
     AMOUNTS,
@@ -21,13 +20,14 @@ from core.reading.draft import (
     share_out,
     worth,
 )
+from core.reading.kit_words import HAND_WEIGHTS
 from core.reading.line import SILENT, Line
 from core.reading.loads import unit_of
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
 from core.reading.rows import Row
+from core.reading.units import BELLS, SHORTEST_RUN_M
 
-SHORTEST_RUN_M = 100  # a bare distance from here on is a run; common practice
 WEIGHTS = ("barbell", "dumbbell", "kettlebell", "sandbag")
 PAIR = 2
 HIGHEST_TARGET_M = 4.0  # common practice

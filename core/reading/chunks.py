@@ -18,7 +18,7 @@ from core.reading.names import Match, Names
 from core.reading.phrases import Phrase
 from core.reading.plain_words import plain, plain_words
 from core.reading.tokens import WOMEN
-from core.reading.units import METRE_PER
+from core.reading.units import BELLS, METRE_PER
 
 
 class ChunkReader:
@@ -369,7 +369,7 @@ def take_vest(line: Line) -> None:
 def take_bells(line: Line) -> None:
     """'20 DB thrusters 15s/10s': dumbbells of so much, no work and rest."""
     for index, phrase in enumerate(line.phrases):
-        if phrase.kind != "interval" or not _BELLS.fullmatch(phrase.text):
+        if phrase.kind != "interval" or not BELLS.fullmatch(phrase.text):
             continue
         words = {
             word for one in line.phrases[:index] if one.kind == "words" for word in plain_words(one.text)
@@ -393,7 +393,6 @@ def take_targets(line: Line) -> None:
         line.remarks.append(line.text[first.column : second.end])
 
 
-_BELLS = re.compile(r"\d{2}s\s?/\s?\d{2}s")
 FASTER = frozenset(("under", "sub", "below", "within"))
 WORN = frozenset(("vest", "weighted", "wear", "wearing"))
 _ASIDE = re.compile(r"^(?:was|were|last|after|before|until|if|when|because|instead)\b", re.IGNORECASE)

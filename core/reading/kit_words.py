@@ -41,6 +41,7 @@ KIT_WORDS: dict[str, frozenset[str]] = {
     ),
 }
 ONE_SIDED = frozenset(("single", "arm", "leg", "hand", "double"))
+HAND_WEIGHTS = ("dumbbell", "kettlebell")
 NEAREST_KIT = {
     "kettlebell": "dumbbell"
 }  # what is read, and shown as assumed, where a movement is not known with its kit

@@ -15,10 +15,9 @@ from core.reading.phrases import Phrase
 from core.reading.prose import COUNTED
 from core.reading.scan import FILLERS
 from core.reading.tokens import is_load_times_reps
-from core.reading.units import KG_PER, LOAD_UNITS
+from core.reading.units import KG_PER, LOAD_UNITS, METRE_PER, SHORTEST_RUN_M
 
 MOST_SETS = 30
-SHORTEST_RUN_M = 100  # a bare distance from here on is a run; common practice
 FURTHEST_COLON = 9  # '3 sets, slow and controlled:'
 _BESIDE_A_COUNT = ("x", "reps", "of", "open", "colon")
 CUTS = ("comma", "plus", "then", "and", "bar", "slash")
@@ -237,7 +236,7 @@ class Splitter:
             return True  # "5k easy + 100 sit-ups", "4 x 800 m, 2 min rest, then 3 x max plank"
         if kind == "comma" and rest and _only_calories(read, here) and read.phrases[rest[0]].kind == "count":
             return True  # "30 cal, 30 swings"
-        if kind == "comma" and rest and read.phrases[here[-1]].unit in _HEIGHTS if here else False:
+        if kind == "comma" and rest and here and read.phrases[here[-1]].unit in _HEIGHTS:
             return read.phrases[here[-1]].pair and read.phrases[rest[0]].kind == "count"
         kinds = [read.phrases[index].kind for index in here]
         if (
@@ -440,7 +439,7 @@ def _goes_far(read: Line, here: list[int]) -> bool:
 
 
 _HEIGHTS = ("m", "ft", "cm", "in")
-_WAYS = {"m": 1.0, "km": 1000.0, "k": 1000.0, "mile": 1609.344}
+_WAYS = {"m": METRE_PER["m"], "km": METRE_PER["km"], "k": METRE_PER["km"], "mile": METRE_PER["mile"]}
 
 
 def _only_calories(read: Line, here: list[int]) -> bool:

@@ -8,9 +8,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from core.reading.phrases import Phrase
-from core.reading.units import LOAD_UNITS
+from core.reading.units import LOAD_UNITS, TIMES
 
-_TIMES = re.compile(r"\d+\s?[x*×]", re.IGNORECASE)
 _SIGN = re.compile(r" [/–—-] ")
 LEAST_STEPS = 2
 LEAST_BARE = 30.0  # a bare number behind '@' from here on is a load; common practice
@@ -146,7 +145,7 @@ def _plays(phrase: Phrase, role: str) -> bool:
         return phrase.kind == "sets" and not phrase.pair and not phrase.form and phrase.times <= MOST_SETS
     if role in ("p", "t"):
         weighs = phrase.unit in LOAD_UNITS and len(phrase.values) == 1
-        return weighs and (_TIMES.match(phrase.text) is not None) == (role == "t")
+        return weighs and (TIMES.match(phrase.text) is not None) == (role == "t")
     if role == "b":
         return phrase.kind == "count" and not phrase.pair and phrase.values[0] >= LEAST_BARE
     if role == "for":

@@ -1,6 +1,8 @@
 """Exact conversions. Sources: international yard and pound agreement 1959; pood as sold today (16.38 kg,
 estimate)."""
 
+import re
+
 KG_PER = {"kg": 1.0, "lb": 0.45359237, "pood": 16.38}
 METRE_PER = {"m": 1.0, "km": 1000.0, "cm": 0.01, "ft": 0.3048, "in": 0.0254, "yd": 0.9144, "mile": 1609.344}
 SECOND_PER = {"s": 1, "min": 60, "hour": 3600}
@@ -32,3 +34,6 @@ SPELLINGS = {
 }
 UNIT_OF = {spelling: unit for unit, spellings in SPELLINGS.items() for spelling in spellings}
 HEIGHT_UNITS = ("cm", "in")
+SHORTEST_RUN_M = 100  # a bare distance from here on is a run; common practice
+TIMES = re.compile(r"\d+\s?[x*×]", re.IGNORECASE)  # "5 x 65%", "1 x 85%"
+BELLS = re.compile(r"\d+(?:[.,]\d+)?s(?:\s?/\s?\d+(?:[.,]\d+)?s)?")  # "22s", "20s/12.5s": dumbbells

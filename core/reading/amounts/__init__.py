@@ -3,20 +3,18 @@ sides. Each layer reads numbers of one role."""
 
 from __future__ import annotations
 
-import re
 from collections.abc import Callable
 from dataclasses import replace
 
 from core.reading.amounts.effort import Effort
 from core.reading.amounts.measured import LEAST_WINDOW_S
+from core.reading.kit_words import HAND_WEIGHTS
 from core.reading.loads import unit_of
 from core.reading.phrases import Phrase
-from core.reading.units import KG_PER, METRE_PER, SECOND_PER
+from core.reading.units import BELLS, KG_PER, METRE_PER, SECOND_PER
 
 __all__ = ["Amounts"]
 MARATHON_KM = 42.2
-HAND_WEIGHTS = ("dumbbell", "kettlebell")
-BELLS = re.compile(r"\d+(?:[.,]\d+)?s(?:\s?/\s?\d+(?:[.,]\d+)?s)?")
 
 
 class Amounts(Effort):

@@ -9,7 +9,7 @@ from itertools import takewhile
 from core.reading.amounts.lifted import INCHES_UP_TO, SHORTEST_M
 from core.reading.amounts.measured import MAX_COUNT, Measured
 from core.reading.board_words import board_words
-from core.reading.kit_words import IMPLEMENT_WORDS
+from core.reading.kit_words import HAND_WEIGHTS, IMPLEMENT_WORDS
 from core.reading.loads import unit_of
 from core.reading.phrases import Phrase
 from core.reading.plain_words import plain
@@ -135,7 +135,7 @@ class Counted(Measured):
 
     def _is_pair_of_bells(self, index: int, phrase: Phrase) -> bool:
         """'20 DB thrusters 15/10 kg x2': two of them."""
-        held = self.row is not None and self.row.implement in ("dumbbell", "kettlebell")
+        held = self.row is not None and self.row.implement in HAND_WEIGHTS
         behind = self.kind(index - 1) == "x" and self.draft.loads and self.draft.has_amount
         return bool(held and behind) and not phrase.pair and phrase.values[0] == 2
 

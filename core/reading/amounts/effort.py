@@ -8,9 +8,9 @@ from core.reading.amounts.counted import Counted
 from core.reading.draft import BUILD_SETS, HEAVY_PERCENT
 from core.reading.loads import unit_of
 from core.reading.phrases import Phrase
+from core.reading.units import TIMES
 
 MAX_PERCENT = 130
-_TIMES = re.compile(r"\d+\s?[x*×]", re.IGNORECASE)
 HEAVY_WORDS = {"single": 1, "double": 2, "triple": 3}
 
 
@@ -21,7 +21,7 @@ class Effort(Counted):
         if any(not 0 < value <= MAX_PERCENT for value in phrase.values):
             return self.refuse(index, phrase, f"more than {MAX_PERCENT} % of a maximum, or none")
         self.draft.percents = phrase.values
-        if _TIMES.match(phrase.text) and not self.draft.has_amount:
+        if TIMES.match(phrase.text) and not self.draft.has_amount:
             self.draft.reps = phrase.times  # "5 x 65%"
         return self.take(index, f"{'/'.join(f'{value:g}' for value in phrase.values)} % of the best", "load")
 
