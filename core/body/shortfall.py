@@ -27,6 +27,18 @@ class Range:
         return Range(self.mean_deg * weight, self.sd_deg * weight)
 
 
+def fused(known: Range, measured: Range) -> Range:
+    """What is thought of a range once it was measured: both sources weighed by their precisions.
+
+    known: of adults like this one; measured: the value with its test's error.
+    """
+    if measured.sd_deg == 0 or known.sd_deg == 0:
+        return measured if measured.sd_deg == 0 else known
+    precision = 1 / known.sd_deg**2 + 1 / measured.sd_deg**2
+    mean = (known.mean_deg / known.sd_deg**2 + measured.mean_deg / measured.sd_deg**2) / precision
+    return Range(mean, math.sqrt(1 / precision))
+
+
 def short_probability(available: Range, required_deg: float) -> float:
     """P(R < required), in [0, 1]."""
     if available.sd_deg == 0:

@@ -6,7 +6,7 @@ A field that is not listed here is an error, never ignored.
 
 from __future__ import annotations
 
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from typing import Annotated, Literal
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, StringConstraints, model_validator
@@ -14,6 +14,8 @@ from pydantic_core import PydanticCustomError
 
 from core.body.pose import Limb, Support, View
 from core.body.props import prop_fault
+from core.posture import Shape, body_of, postures_of
+from core.posture.shape import shape_fault
 
 Severity = Annotated[float, Field(ge=0, le=1)]
 Seconds = Annotated[int, Field(ge=0, le=1800)]
@@ -146,18 +148,52 @@ class Need(Row):
         return tuple(zip(self.motions, self.weights or (1.0,) * len(self.motions), strict=True))
 
 
+@lru_cache(maxsize=512)
+def _motions_of(shape: Shape) -> tuple[str, ...]:
+    return postures_of(shape, [body_of()]).motions
+
+
 class Position(Row):
     """judged: a repetition is usually decided here (depth, lockout, hips open), so it has to be reached
-    every time."""
+    every time. solved: the family and numbers of the posture that core/posture solves for every body;
+    quality: of its reserve; needs: what is asked besides, as angles everybody is asked alike."""
 
     id: str
     name: str
     pose: str
     judged: bool = False
     props: tuple[Prop, ...] = ()
+    solved: dict[str, float | str | bool] | None = None
+    quality: Quality = "free"
     needs: tuple[Need, ...] = ()
     holds: dict[str, Severity] = {}
     holds_source: str = "estimate"
+
+    @model_validator(mode="after")
+    def _solvable(self) -> Position:
+        if self.solved is None:
+            return self
+        fault = shape_fault(self.solved)
+        if fault:
+            raise broken("solved", fault)
+        return self
+
+    @cached_property
+    def shape(self) -> Shape | None:
+        """What is solved for every body, where it is."""
+        return None if self.solved is None else Shape(**self.solved)  # type: ignore[arg-type]
+
+    @property
+    def solved_motions(self) -> tuple[str, ...]:
+        """Motions that the solved posture asks of."""
+        return () if self.shape is None else _motions_of(self.shape)
+
+    @property
+    def reaches(self) -> tuple[str, ...]:
+        """Every motion asked here, solved or not."""
+        return tuple(
+            dict.fromkeys((*self.solved_motions, *(one for need in self.needs for one in need.motions)))
+        )
 
 
 class Movement(Row):

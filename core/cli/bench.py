@@ -11,8 +11,9 @@ from collections.abc import Callable, Mapping
 from dataclasses import replace
 from statistics import median
 
+import numpy as np
+
 from core.body.figure import draw
-from core.body.shortfall import Range
 from core.catalog import Catalog, load_catalog
 from core.cli.proofs import (
     accuracy,
@@ -28,8 +29,11 @@ from core.cli.say import say_json
 from core.demand import Measurement, Person, derive
 from core.demand.people import norm_range
 from core.errors import UnusableFile
-from core.lab import BARS, MOTIONS, LabAsk, ask_lab
-from core.posture import SquatShape, body_of, solve_handstand, solve_hang, solve_plank, solve_squat_for
+from core.lab import LabAsk, ask_lab
+from core.posture import Body, Shape, body_of, postures_of
+from core.posture.body import stacked
+from core.posture.families import MAKERS
+from core.posture.shape import FAMILIES, Family
 from core.prep import PlanSettings, plan, plan_session
 from core.prep.member import fit_member
 from core.reading import read_workout
@@ -49,6 +53,7 @@ minute 2: 12 cal row
 """
 AGES = range(22, 42)  # of twenty members
 LINES = 1000
+BODIES = 2500
 ADULT = 34
 RUNS = 60
 WARM_UP = 3
@@ -188,25 +193,25 @@ def _planning(catalog: Catalog) -> dict[str, Bench]:
 
 
 def _postures(catalog: Catalog) -> dict[str, Bench]:
-    def usual(motions: tuple[str, ...]) -> dict[str, Range]:
-        return {motion: norm_range(catalog, motion, ADULT, None) for motion in motions}
-
-    body, people = body_of(1.75), _people(catalog)
-    on_hands = usual((*MOTIONS["handstand"], "hip.flexion"))
-    squatting = usual(MOTIONS["squat"])
+    people = _people(catalog)
     lab_ask = LabAsk(bar="overhead", load_share=0.5, ranges={"ankle.dorsiflexion": 24.0})
-
-    def hands() -> object:
-        hang = solve_hang(5.0, on_hands, body, False)
-        plank = solve_plank(2.0, 0.0, on_hands, body, False)
-        return hang, plank, solve_handstand(on_hands, body, 0.0, False)
-
-    def squats() -> object:
-        shapes = [SquatShape(bar, 0.5) for bar in BARS]
-        return [solve_squat_for(shape, squatting, body, with_changes=False) for shape in shapes]
-
+    one, many = (
+        stacked([body_of(1.75)]),
+        stacked([body_of(1.5 + 0.0002 * number) for number in range(BODIES)]),
+    )
     return {
-        "linkage-hands": hands,
-        "linkage": squats,
+        **{f"posture-{family}": _solving(family, one, catalog) for family in FAMILIES},
+        **{f"postures-{BODIES}-{family}": _solving(family, many, catalog) for family in FAMILIES},
         "lab": lambda: ask_lab(lab_ask, people, catalog),
     }
+
+
+def _solving(family: Family, bodies: Body, catalog: Catalog) -> Bench:
+    """Whether a position holds and what is in hand, for bodies that nobody solved before."""
+    shape = Shape(family=family, bar="overhead" if family in ("squat", "lunge") else "none", load_share=0.5)
+    spread = np.linspace(-2.0, 2.0, len(bodies.height_m))[:, None]  # type: ignore[arg-type]
+    has = {}
+    for motion in postures_of(shape, [body_of()]).motions:
+        usual = norm_range(catalog, motion, ADULT, None)
+        has[motion] = usual.mean_deg + usual.sd_deg * spread
+    return lambda: MAKERS[family](shape, bodies).least(has)

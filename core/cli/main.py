@@ -46,6 +46,9 @@ def parser() -> argparse.ArgumentParser:
         command.add_argument("--class", dest="people", metavar="FILE", help="a JSON file of members")
     _add_plan_arguments(prep)
     shelf.add_arguments(commands.add_parser("catalog", help="what is on the shelf"))
+    lab = commands.add_parser("lab", help="where bodies stop in positions, and what would free them")
+    lab.add_argument("file", help="a JSON list of asks (docs/json.md), or - for standard input")
+    lab.add_argument("--json", action="store_true", help="the documented JSON")
     bench = commands.add_parser("bench", help="how long the core takes")
     bench.add_argument("name", nargs="?", help=BENCH_HELP)
     bench.add_argument("--seconds", type=float, default=60, help="how long fuzz goes on")
@@ -99,6 +102,10 @@ def _run(asked: argparse.Namespace, catalog: Catalog) -> int:
             return _plan(asked, catalog)
         case "catalog":
             return shelf.run(asked, catalog)
+        case "lab":
+            from core.cli.lab import run as answer  # figures and documents that reading does not need
+
+            return answer(asked.file, asked.json, catalog)
         case _:
             from core.cli.bench import run  # it needs what no other command does
 

@@ -7,7 +7,7 @@ from collections.abc import Iterable
 
 from core.catalog import Catalog
 from core.demand import DemandProfile
-from core.demand.profile import DemandScore
+from core.demand.scores import DemandScore
 from core.documents import Document
 from core.prep import Break, Item, PrepSheet
 from core.prep.dose import minutes_words

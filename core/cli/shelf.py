@@ -12,7 +12,7 @@ from core.catalog import Catalog
 from core.catalog.hints import did_you_mean
 from core.catalog.rows import PHASES, Row
 from core.cli.say import say_json
-from core.demand.profile import DemandProfile
+from core.demand.scores import DemandProfile
 from core.documents.picture import Picture, picture_of_drill, picture_of_pose, picture_of_position
 from core.drawing import catalog_page, svg_of
 from core.errors import UnusableFile

@@ -21,6 +21,9 @@ TEMPO_SATURATES_S = 10.0  # this much more time in a repetition doubles what it 
 STANDARD_FACTOR = (
     1.2  # a position that decides the repetition has to be reached every time, tired or not; estimate
 )
+# a lift counts as a peak from this share of the best on, and fully this much further up; the model's own
+# estimate
+PEAK_FROM, PEAK_OVER, PEAK_MOST = 0.6, 0.35, 0.9
 WEIGHTLESS = ("none", "wall", "pull-up-bar", "rings", "box", "jump-rope", "machine", "chair")
 
 
@@ -75,16 +78,30 @@ def under_tension(work: Work) -> float:
     return 1 + max(0.0, seconds - USUAL_REP_S) / TEMPO_SATURATES_S
 
 
-def exposure(work: Work, row: Movement, person: Person, judged: bool = False) -> float:
-    """Exposure in [0, 1): 0 for no repetitions, rising with repetitions, load and speed, saturating.
+def amount(work: Work, row: Movement, person: Person) -> float:
+    """How much of a movement a line asks, 0 for no repetitions; amounts of its lines add."""
+    much = passes(work, row) / REPS_TO_SATURATE
+    much *= (LOAD_FLOOR + relative_load(work, row, person)) ** 2
+    much *= under_tension(work)
+    return much * BALLISTIC_FACTOR if row.ballistic else much
 
-    judged: of a position at which the standard decides the repetition.
-    """
-    amount = passes(work, row) / REPS_TO_SATURATE
-    amount *= (LOAD_FLOOR + relative_load(work, row, person)) ** 2
-    amount *= under_tension(work)
-    if row.ballistic:
-        amount *= BALLISTIC_FACTOR
-    if judged:
-        amount *= STANDARD_FACTOR
-    return 1 - math.exp(-amount)
+
+def peak(work: Work, row: Movement, person: Person) -> float:
+    """How near its best a line goes, 0 to 0.9: a few heavy repetitions ask nearly all there is."""
+    if passes(work, row) <= 0:
+        return 0.0
+    over = (relative_load(work, row, person) - PEAK_FROM) / PEAK_OVER
+    return PEAK_MOST * min(1.0, max(0.0, over))
+
+
+def exposed(much: float, heaviest: float, judged: bool = False) -> float:
+    """Exposure in [0, 1) of an amount and a peak. judged: at a position at which the standard decides the
+    repetition."""
+    volume = 1 - math.exp(-much * (STANDARD_FACTOR if judged else 1.0))
+    return 1 - (1 - heaviest) * (1 - volume)
+
+
+def exposure(work: Work, row: Movement, person: Person, judged: bool = False) -> float:
+    """Exposure of one line alone: 0 for no repetitions, rising with repetitions, load and speed,
+    saturating."""
+    return exposed(amount(work, row, person), peak(work, row, person), judged)

@@ -7,7 +7,7 @@ import re
 from dataclasses import dataclass
 from functools import lru_cache
 
-from core.body.shortfall import Range
+from core.body.shortfall import Range, fused
 from core.catalog import Catalog
 from core.catalog.rows import Norm
 from core.errors import UnusableFile
@@ -49,7 +49,8 @@ class Measurement:
 @dataclass(frozen=True, slots=True)
 class Person:
     """Someone who will do the session. An unknown person has no name and no measurements. ranges: the
-    newest measurement of each motion and side; earlier: those before, for what stays short."""
+    newest measurement of each motion and side; earlier: those before, for what stays short. lengths_m: of
+    segments, by tape measure."""
 
     name: str = ""
     age: int | None = None
@@ -64,6 +65,7 @@ class Person:
     division: str | None = None
     key: str = ""
     earlier: tuple[Measurement, ...] = ()
+    lengths_m: tuple[tuple[str, float], ...] = ()
 
     @property
     def body_mass_kg(self) -> float:
@@ -71,12 +73,19 @@ class Person:
 
 
 def range_of(person: Person, motion: str, catalog: Catalog) -> Range:
-    """What a person has in one motion: measured (the tighter side, with its test's error), else the norm
-    for age and sex."""
+    """What a person is thought to have in one motion: what adults of their age and sex have, and once
+    measured (the tighter side, with its test's error) both weighed by how sure they are."""
+    usual = adults_like(person, motion, catalog)
     measured = [one for one in person.ranges if one.motion == motion]
-    if measured:
-        tightest = min(measured, key=lambda one: one.degrees)
-        return Range(tightest.degrees, TEST_ERROR_DEG.get(tightest.test, catalog.norms[motion].error_deg))
+    if not measured:
+        return usual
+    tightest = min(measured, key=lambda one: one.degrees)
+    error_deg = TEST_ERROR_DEG.get(tightest.test, catalog.norms[motion].error_deg)
+    return fused(usual, Range(tightest.degrees, error_deg))
+
+
+def adults_like(person: Person, motion: str, catalog: Catalog) -> Range:
+    """What adults of a person's age and sex have in one motion."""
     return norm_range(catalog, motion, person.age or DEFAULT_AGE, person.sex)
 
 

@@ -1,146 +1,45 @@
 """Scores for every demand of a session, for a class and for each of its members, with their terms.
 
 A score is a noisy-or over occurrences: ``1 - product(1 - severity * exposure)``. An occurrence is one
-movement line; of the positions it passes through only the hardest counts (the others are kept, marked
-``counts=False``). A class score is the mean of its members', so it lies between their lowest and highest.
-Coupled motions share one need (overhead = shoulder flexion plus upper back extension; the front rack = both
-with half the outward turn of the shoulder).
+movement in the whole session, however many lines it has; of the positions it passes through only the
+hardest counts (the others are kept, marked ``counts=False``). A class score is the mean of its members', so
+it lies between their lowest and highest.
 """
 
 from __future__ import annotations
 
-import math
-from collections.abc import Callable, Hashable, Sequence
+from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import chain
-from typing import NamedTuple
 
-from core.body.shortfall import Range, expected_shortfall_deg, short_probability
 from core.catalog import Catalog, load_catalog
-from core.catalog.rows import Kind, Movement, Need
-from core.demand.exposure import exposure
+from core.catalog.rows import Movement
+from core.demand.exposure import amount, exposed, peak, relative_load
+from core.demand.needs import AtPosition, Have, needs_of
 from core.demand.people import Person, range_of, sides_of
+from core.demand.scores import DemandProfile, DemandScore, DivisionScore, PositionStops, Standing, Term
 from core.reading.workout import Work, Workout
 
-RESERVE_DEG = {"free": 0.0, "loaded": 3.0, "ballistic": 5.0}  # degrees in hand; estimate
-SHORTFALL_SCALE_DEG = 10.0  # an expected shortfall of this size is severe; estimate
-SHORT_FROM = 0.5  # more likely short than not
-COUPLED_SHARE = 0.6  # a motion that helps another carries this much of the shared need; estimate
-HOLD_SHARE = 0.5  # a hold everybody can take asks less than a range people lack; estimate
-SKILL_SHARE = 0.7  # and so do snaps and patterns; estimate
-# as good as none, a little, clearly; a goniometer cannot tell less than 5 (clinical rule)
-SHORTFALL_BANDS_DEG = (0.5, 5.0, 10.0)
-SPOT_SCORE = 0.02  # scores below this are noise and left out
-
-
-class Term(NamedTuple):
-    """Why a demand scores: one position of one movement line. Angles in degrees, None where no angle is
-    asked.
-
-    judged: a repetition is decided here. people: how many of the class meet it (those of its division).
-    """
-
-    movement: str
-    line: int
-    column: int
-    text: str
-    part: str
-    division: str | None
-    position: str
-    severity: float
-    exposure: float
-    required_deg: float | None = None
-    range_deg: float | None = None
-    short_probability: float | None = None
-    shortfall_deg: float | None = None
-    shared_with: tuple[str, ...] = ()
-    counts: bool = True
-    judged: bool = False
-    people: int = 1
+HOLD_SHARE = 0.45  # a hold everybody can take asks less than a range people lack; estimate
+HOLD_UNLOADED = 0.6  # and this much of it without a load, all of it at one's best; estimate
+SKILL_SHARE = 0.5  # and so do snaps and patterns; estimate
+SPOT_SCORE = 0.005  # scores below this are noise and left out
 
 
 @dataclass(frozen=True, slots=True)
-class Standing:
-    """Where one person stands on one reach demand, at its hardest need. left_deg and right_deg where they
-    were measured."""
+class Occurrence:
+    """One movement in the whole session: its lines, each with the name of its part."""
 
-    key: str
-    name: str
-    range_deg: float
-    required_deg: float
-    measured: bool
-    short_probability: float
-    shortfall_deg: float
-    score: float
-    left_deg: float | None = None
-    right_deg: float | None = None
-    division: str | None = None
+    row: Movement
+    lines: tuple[tuple[str, Work], ...]
 
-    @property
-    def short(self) -> bool:
-        """More likely short than not: the one rule by which people are counted as short."""
-        return self.short_probability >= SHORT_FROM
-
-
-@dataclass(frozen=True, slots=True)
-class DivisionScore:
-    """What a demand scores among the people of one division; short: how many of them are (reach only)."""
-
-    division: str | None
-    people: int
-    score: float
-    short: int
-
-
-@dataclass(frozen=True, slots=True)
-class DemandScore:
-    """One demand of the session. ``score`` in [0, 1]; ``people`` is empty for anyone-in-particular;
-    ``divisions`` is empty when everybody does the same."""
-
-    id: str
-    kind: Kind
-    score: float
-    shortfall_deg: float
-    required_deg: float | None
-    terms: tuple[Term, ...]
-    people: tuple[Standing, ...]
-    divisions: tuple[DivisionScore, ...] = ()
-
-    @property
-    def short_count(self) -> int:
-        """People more likely short than not."""
-        return sum(1 for one in self.people if one.short)
-
-    @property
-    def shortfall_counts(self) -> tuple[int, ...]:
-        """How many people expect a shortfall up to each of SHORTFALL_BANDS_DEG, and how many more than the
-        last."""
-        counts = [0] * (len(SHORTFALL_BANDS_DEG) + 1)
-        for one in self.people:
-            counts[sum(one.shortfall_deg > band for band in SHORTFALL_BANDS_DEG)] += 1
-        return tuple(counts)
-
-
-@dataclass(frozen=True, slots=True)
-class DemandProfile:
-    """Demands in order of score, highest first."""
-
-    demands: tuple[DemandScore, ...]
-
-    def score(self, demand: str) -> float:
-        return next((one.score for one in self.demands if one.id == demand), 0.0)
-
-
-def reach_severity(available: Range, required_deg: float) -> float:
-    """Severity in [0, 1] of needing a range: half likelihood, half size of the shortfall. Never falls with
-    degrees."""
-    return _severity(
-        short_probability(available, required_deg), expected_shortfall_deg(available, required_deg)
-    )
-
-
-def _severity(likely: float, gap_deg: float) -> float:
-    return 0.5 * likely + 0.5 * (1 - math.exp(-gap_deg / SHORTFALL_SCALE_DEG))
+    def exposures(self, person: Person) -> tuple[float, float, float]:
+        """Exposure at its positions, at those where the standard decides, and the heaviest share of one's
+        best."""
+        much = sum(amount(work, self.row, person) for _, work in self.lines)
+        most = max(peak(work, self.row, person) for _, work in self.lines)
+        loads = max(relative_load(work, self.row, person) for _, work in self.lines)
+        return exposed(much, most), exposed(much, most, judged=True), min(1.0, loads)
 
 
 def derive(
@@ -155,110 +54,144 @@ def derive(
     """
     catalog = catalog or load_catalog()
     group = tuple(people) or (Person(),)
-    by_division = {
-        key: _occurrences(workout.for_division(key), catalog)
-        for key in {one.division or division for one in group}
-    }
-    profiles = [_person_terms(one, by_division[one.division or division], catalog) for one in group]
-    ids = {demand for profile in profiles for demand in profile}
-    named = [one.division or division for one in group]
-    scores = [_class_score(demand, group, profiles, catalog, bool(people), named) for demand in sorted(ids)]
-    kept = [one for one in scores if one.score >= SPOT_SCORE]
-    return DemandProfile(tuple(sorted(kept, key=lambda one: (-one.score, one.id))))
-
-
-def _occurrences(workout: Workout, catalog: Catalog) -> list[tuple[str, Work, Movement]]:
-    return [
-        (part.name, work, catalog.movements[work.movement]) for part in workout.parts for work in part.work
+    doing = [one.division or division for one in group]
+    occurrences = {name: _occurrences(workout.for_division(name), catalog) for name in set(doing)}
+    met = _met(group, doing, occurrences, catalog)
+    profiles = [
+        _person_terms(place, person, occurrences[does], met, catalog)
+        for place, (person, does) in enumerate(zip(group, doing, strict=True))
     ]
+    ids = {demand for profile in profiles for demand in profile}
+    scores = [_class_score(demand, group, profiles, catalog, bool(people), doing) for demand in sorted(ids)]
+    kept = [one for one in scores if one.score >= SPOT_SCORE]
+    return DemandProfile(
+        tuple(sorted(kept, key=lambda one: (-one.score, one.id))), _stops(doing, occurrences, met)
+    )
+
+
+def _occurrences(workout: Workout, catalog: Catalog) -> list[Occurrence]:
+    lines: dict[str, list[tuple[str, Work]]] = {}
+    for part in workout.parts:
+        for work in part.work:
+            lines.setdefault(work.movement, []).append((part.name, work))
+    return [Occurrence(catalog.movements[movement], tuple(all_of)) for movement, all_of in lines.items()]
+
+
+def _met(
+    group: Sequence[Person],
+    doing: Sequence[str | None],
+    occurrences: Mapping[str | None, list[Occurrence]],
+    catalog: Catalog,
+) -> dict[tuple[int, str], AtPosition]:
+    """(place in the group, position) -> what it asks there, for the positions of what each does."""
+    having = [Have.of(person, catalog) for person in group]
+    met: dict[tuple[int, str], AtPosition] = {}
+    for name, all_of in occurrences.items():
+        places = [place for place, does in enumerate(doing) if does == name]
+        ids = dict.fromkeys(position for each in all_of for position in each.row.positions)
+        rows = [catalog.positions[position] for position in ids]
+        found = needs_of([having[place] for place in places], rows)
+        met.update({(places[place], position): asked for (place, position), asked in found.items()})
+    return met
+
+
+def _stops(
+    doing: Sequence[str | None],
+    occurrences: Mapping[str | None, list[Occurrence]],
+    met: Mapping[tuple[int, str], AtPosition],
+) -> tuple[PositionStops, ...]:
+    """What stops the people of a position, for the positions that ask a range of somebody."""
+    order = dict.fromkeys(
+        position for all_of in occurrences.values() for each in all_of for position in each.row.positions
+    )
+    found = []
+    for position in order:
+        own = [met[place, position] for place in range(len(doing)) if (place, position) in met]
+        if not any(one.met for one in own):
+            continue
+        stopped: dict[str, float] = {}
+        for one in own:
+            for motion, chance in one.stops.items():
+                stopped[motion] = stopped.get(motion, 0.0) + chance
+        most_first = dict(sorted(stopped.items(), key=lambda item: (-item[1], item[0])))
+        found.append(PositionStops(position, len(own), most_first, _typical(own)))
+    return tuple(found)
+
+
+def _typical(own: Sequence[AtPosition]) -> dict[str, float]:
+    """The average range of those who pass through a position, by motion."""
+    having: dict[str, list[float]] = {}
+    for at in own:
+        for one in at.met:
+            having.setdefault(one.motion, []).append(one.has_deg)
+    return {motion: _average(values) for motion, values in having.items()}
 
 
 def _person_terms(
-    person: Person, occurrences: list[tuple[str, Work, Movement]], catalog: Catalog
+    place: int,
+    person: Person,
+    occurrences: Sequence[Occurrence],
+    met: Mapping[tuple[int, str], AtPosition],
+    catalog: Catalog,
 ) -> dict[str, list[Term]]:
-    """demand id -> terms for one person."""
+    """demand id -> terms for one person. The first line of an occurrence stands for all of it."""
     found: dict[str, list[Term]] = {}
-    ranges: dict[str, Range] = {}
-    met: dict[str, list[Met]] = {}  # position -> its needs as this person meets them
-
-    def have(motion: str) -> Range:
-        if motion not in ranges:
-            ranges[motion] = range_of(person, motion, catalog)
-        return ranges[motion]
-
-    for part, work, row in occurrences:
-        share = exposure(work, row, person)
+    for each in occurrences:
+        share, judged_share, load = each.exposures(person)
         if share <= 0:
             continue
-        place = (work.movement, work.line, work.column, work.text, part, work.division)
-        judged_share = exposure(work, row, person, judged=True)
+        row = each.row
         for position in row.positions:
             spot = catalog.positions[position]
             much = judged_share if spot.judged else share
-            if position not in met:
-                met[position] = [one for need in spot.needs for one in _met(need, have)]
-            for motion, severity, required, own, likely, gap, others in met[position]:
-                found.setdefault(motion, []).append(
-                    Term(
-                        *place,
+            asked = met[place, position]
+            stops = tuple(asked.stops.items())
+            for one in asked.met:
+                found.setdefault(one.motion, []).extend(
+                    _terms(
+                        each,
                         position,
-                        severity,
+                        one.severity,
                         much,
-                        required,
-                        own,
-                        likely,
-                        gap,
-                        others,
+                        required_deg=one.least_deg,
+                        comfortable_deg=one.comfortable_deg,
+                        range_deg=one.has_deg,
+                        chance_short=one.chance,
+                        shortfall_deg=one.gap_deg,
+                        shared_with=one.others,
+                        stops=stops,
                         judged=spot.judged,
                     )
                 )
+            braced = HOLD_SHARE * (HOLD_UNLOADED + (1 - HOLD_UNLOADED) * load)
             for demand, severity in spot.holds.items():
-                found.setdefault(demand, []).append(
-                    Term(*place, position, severity * HOLD_SHARE, much, judged=spot.judged)
+                found.setdefault(demand, []).extend(
+                    _terms(each, position, severity * braced, much, judged=spot.judged)
                 )
         for demand, severity in (*row.snaps.items(), *row.patterns.items()):
-            found.setdefault(demand, []).append(Term(*place, row.positions[0], severity * SKILL_SHARE, share))
+            found.setdefault(demand, []).extend(_terms(each, row.positions[0], severity * SKILL_SHARE, share))
     return found
 
 
-class Met(NamedTuple):
-    """A need as one person meets it with one of the motions that share it: its severity, the degrees left
-    to that motion by the others, what the person has, the chance and the size of a shortfall, and the
-    other motions."""
-
-    motion: str
-    severity: float
-    required_deg: float
-    has_deg: float
-    likely: float
-    gap_deg: float
-    others: tuple[str, ...]
-
-
-def _met(need: Need, have: Callable[[str], Range]) -> list[Met]:
-    """A need as one person meets it, for every motion that shares it."""
-    together = Range(0.0, 0.0)
-    for motion, weight in need.shares:
-        together = together + have(motion) * weight
-    required = need.deg + RESERVE_DEG[need.quality]
-    likely, gap = short_probability(together, required), expected_shortfall_deg(together, required)
-    severity = _severity(likely, gap)
-    found = []
-    for index, (motion, weight) in enumerate(need.shares):
-        own = have(motion).mean_deg
-        left = (required - (together.mean_deg - own * weight)) / weight
-        found.append(
-            Met(
-                motion,
-                severity * (COUPLED_SHARE if index else 1.0),
-                round(left, 1),
-                round(own, 1),
-                likely,
-                gap / weight,
-                tuple(other for other in need.motions if other != motion),
-            )
+def _terms(each: Occurrence, position: str, severity: float, share: float, **asked: object) -> list[Term]:
+    """One term a line; the first carries the occurrence, the others show where else it is asked."""
+    fields: dict[str, object] = {**asked}
+    terms = []
+    for number, (part, work) in enumerate(each.lines):
+        term = Term(
+            work.movement,
+            work.line,
+            work.column,
+            work.text,
+            part,
+            work.division,
+            position,
+            severity,
+            share,
+            counts=number == 0,
         )
-    return found
+        terms.append(term._replace(**fields) if fields else term)
+    return terms
 
 
 def _noisy_or(terms: Sequence[Term]) -> float:
@@ -272,11 +205,11 @@ def _noisy_or(terms: Sequence[Term]) -> float:
 
 
 def _hardest(terms: Sequence[Term]) -> dict[Hashable, Term]:
-    """The hardest term of every movement line."""
+    """The hardest term of every movement."""
     best: dict[Hashable, Term] = {}
     for term in terms:
-        place = (term.line, term.column, term.movement, term.division, term.part)
-        if place not in best or _weight(term) > _weight(best[place]):
+        place = (term.movement, term.division)
+        if term.counts and (place not in best or _weight(term) > _weight(best[place])):
             best[place] = term
     return best
 
@@ -300,9 +233,9 @@ def _class_score(
         required = _average(asked)
         if named:
             standings = tuple(
-                _standing(demand, person, term, score, does)
-                for person, term, score, does in zip(group, worst, scores, doing, strict=True)
-                if term
+                _standing(demand, person, max(terms, key=_weight), terms, score, does, catalog)
+                for person, terms, score, does in zip(group, own, scores, doing, strict=True)
+                if terms
             )
     shortfall = max((term.shortfall_deg or 0.0 for term in chain.from_iterable(own)), default=0.0)
     if named:
@@ -320,16 +253,28 @@ def _class_score(
     )
 
 
-def _standing(demand: str, person: Person, term: Term, score: float, does: str | None) -> Standing:
-    """Where a person stands, from the hardest term of a reach they meet."""
+def _standing(
+    demand: str,
+    person: Person,
+    term: Term,
+    terms: Sequence[Term],
+    score: float,
+    does: str | None,
+    catalog: Catalog,
+) -> Standing:
+    """Where a person stands: by the hardest term of a reach they meet, and the most that any takes in
+    comfort."""
     left_deg, right_deg = sides_of(person, demand)
     return Standing(
         key=person.key,
         name=person.name,
         range_deg=term.range_deg or 0.0,
+        spread_deg=range_of(person, demand, catalog).sd_deg,
         required_deg=term.required_deg or 0.0,
+        comfortable_deg=max(each.comfortable_deg or 0.0 for each in terms),
+        text=term.text,
         measured=any(test.motion == demand for test in person.ranges),
-        short_probability=term.short_probability or 0.0,
+        chance_short=term.chance_short or 0.0,
         shortfall_deg=term.shortfall_deg or 0.0,
         score=score,
         left_deg=left_deg,
@@ -353,7 +298,7 @@ def _by_division(
             name,
             len(own[name]),
             sum(own[name]) / len(own[name]),
-            sum(one.short for one in standings if one.division == name),
+            round(sum(one.chance_short for one in standings if one.division == name)),
         )
         for name in names
     )
@@ -373,8 +318,7 @@ def _merge(own: list[list[Term]]) -> tuple[Term, ...]:
                 (term.line, term.column, term.movement, term.position, term.shared_with, term.division), []
             ).append(term)
     merged = [_mean(terms) for terms in groups.values()]
-    hardest = _hardest(merged)
-    counting = {id(term) for term in hardest.values()}
+    counting = {id(term) for term in _hardest(merged).values()}
     merged = [term if id(term) in counting else term._replace(counts=False) for term in merged]
     return tuple(sorted(merged, key=lambda one: (-_weight(one)[0], one.line, one.column, one.position)))
 
@@ -382,14 +326,19 @@ def _merge(own: list[list[Term]]) -> tuple[Term, ...]:
 def _mean(terms: list[Term]) -> Term:
     if len(terms) == 1:
         return terms[0]
-    first = terms[0]
-    return first._replace(
+    stops: dict[str, float] = {}
+    for term in terms:
+        for motion, chance in term.stops:
+            stops[motion] = stops.get(motion, 0.0) + chance / len(terms)
+    return terms[0]._replace(
         severity=_average([term.severity for term in terms]),
         exposure=_average([term.exposure for term in terms]),
         required_deg=_average_of([term.required_deg for term in terms]),
+        comfortable_deg=_average_of([term.comfortable_deg for term in terms]),
         range_deg=_average_of([term.range_deg for term in terms]),
-        short_probability=_average_of([term.short_probability for term in terms]),
+        chance_short=_average_of([term.chance_short for term in terms]),
         shortfall_deg=_average_of([term.shortfall_deg for term in terms]),
+        stops=tuple(sorted(stops.items(), key=lambda one: (-one[1], one[0]))),
         people=len(terms),
     )
 

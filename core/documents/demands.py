@@ -6,12 +6,12 @@ from collections.abc import Mapping
 
 from core.catalog import Catalog
 from core.catalog.rows import Kind
-from core.demand import profile as value
-from core.demand.profile import SHORTFALL_BANDS_DEG, DemandProfile
+from core.demand import scores as value
+from core.demand.scores import HOLDS, SHORTFALL_BANDS_DEG, DemandProfile
 from core.documents.base import Degrees, Document, FineDegrees, Share
+from core.documents.lab import name_of
 from core.documents.picture import Picture, picture_of_position
 from core.documents.reading import Read, read_document
-from core.lab import OPENS_WITH
 from core.reading.workout import Workout
 
 MOST_POSITIONS = 8
@@ -19,7 +19,8 @@ REACH_WEIGHS = 2  # of a position in the list of those that matter, beside other
 
 
 class Term(Document):
-    """Why a demand scores: one position of one movement line."""
+    """Why a demand scores: one position of one movement line. least_deg (also required_deg): what any
+    posture needs at least; stops: motion -> its share of those stopped here."""
 
     movement: str
     line: int
@@ -33,10 +34,13 @@ class Term(Document):
     severity: Share
     exposure: Share
     required_deg: Degrees | None
+    least_deg: Degrees | None
+    comfortable_deg: Degrees | None
     range_deg: Degrees | None
-    short_probability: Share | None
+    chance_short: Share | None
     shortfall_deg: FineDegrees | None
     shared_with: tuple[str, ...]
+    stops: dict[str, Share]
     counts: bool
     judged: bool
     people: int
@@ -47,10 +51,13 @@ class Standing(Document):
 
     name: str
     range_deg: Degrees
+    spread_deg: Degrees
     required_deg: Degrees
+    comfortable_deg: Degrees
+    text: str
     measured: bool
     short: bool
-    short_probability: Share
+    chance_short: Share
     shortfall_deg: FineDegrees
     score: Share
     left_deg: Degrees | None
@@ -99,13 +106,24 @@ class Derived(Read):
     demands: tuple[Demand, ...]
 
 
+class Stops(Document):
+    """About how many people something stops at a position; what is a motion, "proportions" or "holds"."""
+
+    what: str
+    name: str
+    people: int
+
+
 class Position(Document):
-    """A position the board passes through, the lines that do, and the demands it has a part in."""
+    """A position the board passes through, the lines that do, the demands it has a part in, and what stops
+    whom: whole people that add up to all who pass through it."""
 
     id: str
     name: str
     lines: tuple[int, ...]
     demands: tuple[str, ...]
+    stops: tuple[Stops, ...]
+    in_lab: bool
     picture: Picture
 
 
@@ -150,8 +168,13 @@ def _bands(demand: value.DemandScore) -> tuple[Band, ...]:
 
 
 def _term(term: value.Term, catalog: Catalog) -> Term:
+    chances = sum(chance for _, chance in term.stops)
     return Term.of(
-        term, position_name=catalog.positions[term.position].name, in_lab=term.position in OPENS_WITH
+        term,
+        least_deg=term.required_deg,
+        stops={motion: chance / chances for motion, chance in term.stops} if chances else {},
+        position_name=catalog.positions[term.position].name,
+        in_lab=catalog.positions[term.position].shape is not None,
     )
 
 
@@ -175,10 +198,27 @@ def position_documents(workout: Workout, profile: DemandProfile, catalog: Catalo
             name=catalog.positions[position].name,
             lines=tuple(lines[position]),
             demands=tuple(asking[position]),
+            stops=_position_stops(position, profile, catalog),
+            in_lab=catalog.positions[position].shape is not None,
             picture=picture_of_position(position, profile, catalog),
         )
         for position in _in_order(workout, catalog, kept)
     )
+
+
+def _position_stops(position: str, profile: DemandProfile, catalog: Catalog) -> tuple[Stops, ...]:
+    """Who is stopped by what, most first, and who holds last."""
+    found = next((one for one in profile.positions if one.position == position), None)
+    if found is None:
+        return ()
+    counts = found.counts
+    holds = counts.pop(HOLDS)
+    most_first = sorted(counts.items(), key=lambda one: (-one[1], one[0]))
+    stopped = [
+        Stops(what=motion, name=name_of(motion, catalog.demands), people=count)
+        for motion, count in most_first
+    ]
+    return (*stopped, Stops(what=HOLDS, name="Holds", people=holds))
 
 
 def _in_order(workout: Workout, catalog: Catalog, kept: set[str]) -> list[str]:

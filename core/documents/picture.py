@@ -12,8 +12,11 @@ from core.body.pose import Limbs, Pose
 from core.body.props import Shape as BodyShape
 from core.body.props import ShapeKind
 from core.catalog import Catalog
-from core.demand.profile import DemandProfile, Term
+from core.catalog.rows import Position
+from core.demand.scores import DemandProfile, Term
 from core.documents.base import Degrees, Document, Numbers
+from core.posture import body_of, postures_of
+from core.posture.figures import easiest_pose
 
 MOST_ARCS = 2
 CHAIR_HIP_DEG, CHAIR_THIGH_SEEN = 16.0, 0.3  # thighs coming toward the viewer, for drawing
@@ -78,9 +81,9 @@ def picture_of_pose(pose: str, catalog: Catalog) -> Picture:
 
 def picture_of_position(position: str, profile: DemandProfile, catalog: Catalog) -> Picture:
     """A position with the arcs of the reaches it is hardest on: the angle needed, and the angle people
-    have."""
+    have. A solved one is drawn as the average body of the class takes it."""
     row = catalog.positions[position]
-    pose = _with_props(catalog.poses[row.pose], row.props)
+    pose = _with_props(_pose_of(row, profile, catalog), row.props)
     figure = draw(pose)
     arcs: list[Arc] = []
     for demand in profile.demands:
@@ -91,6 +94,16 @@ def picture_of_position(position: str, profile: DemandProfile, catalog: Catalog)
         if mark:
             arcs.append(mark)
     return picture_of(figure, arcs)
+
+
+def _pose_of(row: Position, profile: DemandProfile, catalog: Catalog) -> Pose:
+    """The posture of the average body where it is solved, else the shape of the catalog."""
+    typical = next((one.typical for one in profile.positions if one.position == row.id), {})
+    if row.shape is None or not set(row.solved_motions) <= set(typical):
+        return catalog.poses[row.pose]
+    body = body_of()
+    solved = easiest_pose(row.shape, postures_of(row.shape, [body]), typical, body)
+    return replace(solved, props=catalog.poses[row.pose].props)
 
 
 def _asking(terms: Sequence[Term], position: str) -> Term | None:

@@ -7,7 +7,7 @@ from html import escape
 from typing import NamedTuple
 
 from core.catalog import Catalog
-from core.demand.profile import DemandProfile
+from core.demand.scores import DemandProfile
 from core.documents.picture import Picture, picture_of_drill, picture_of_pose, picture_of_position
 from core.drawing.svg import svg_of
 

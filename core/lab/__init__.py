@@ -2,17 +2,6 @@
 figure to draw."""
 
 from core.lab.answer import LabAnswer, ask_lab
-from core.lab.asked import BARS, FAMILIES, MOTIONS, OPENS_WITH, Bar, Family, LabAsk, LabRefused
+from core.lab.asked import LabAsk, LabRefused
 
-__all__ = [
-    "BARS",
-    "FAMILIES",
-    "MOTIONS",
-    "OPENS_WITH",
-    "Bar",
-    "Family",
-    "LabAnswer",
-    "LabAsk",
-    "LabRefused",
-    "ask_lab",
-]
+__all__ = ["LabAnswer", "LabAsk", "LabRefused", "ask_lab"]

@@ -1,24 +1,9 @@
-"""Postures solved, not drawn: where a body of these lengths and ranges stops in a squat, a lunge, a hinge,
-a hang, on the hands, and what would free it."""
+"""Postures solved, not drawn: every family as the set of all its postures, and what of it is left to a body
+of these lengths and ranges."""
 
 from core.posture.body import Body, body_of
-from core.posture.hands import solve_handstand, solve_plank
-from core.posture.hang import solve_hang
-from core.posture.hinge import solve_hinge
-from core.posture.lunge import solve_lunge, steps_over
-from core.posture.squat import Squat, SquatShape, balanced, solve_squat_for
+from core.posture.families import Postures, postures_of
+from core.posture.lunge import steps_over
+from core.posture.shape import Shape
 
-__all__ = [
-    "Body",
-    "Squat",
-    "SquatShape",
-    "balanced",
-    "body_of",
-    "solve_handstand",
-    "solve_hang",
-    "solve_hinge",
-    "solve_lunge",
-    "solve_plank",
-    "solve_squat_for",
-    "steps_over",
-]
+__all__ = ["Body", "Postures", "Shape", "body_of", "postures_of", "steps_over"]

@@ -3,7 +3,12 @@ segment balances."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from collections.abc import Sequence
+from dataclasses import dataclass, fields, replace
+from operator import attrgetter
+from typing import Any
+
+import numpy as np
 
 from core.body.segments import HEEL_BEHIND_ANKLE, LENGTH, TOE_AHEAD_OF_ANKLE
 
@@ -107,6 +112,15 @@ DE_LEVA = {
 }
 MEASURABLE = ("shank", "thigh", "trunk", "arm")  # what a tape measure can give
 LENGTH_LIMITS = (0.15, 0.5)  # fraction of height within which a measured length is believed
+
+
+NUMBERS = attrgetter(*(each.name for each in fields(Body)))
+
+
+def stacked(bodies: Sequence[Body]) -> Body:
+    """Many bodies as one whose every number is a column [B, 1], for solving them all at once."""
+    table: Any = np.array([NUMBERS(body) for body in bodies], dtype=float)
+    return Body(*(table[:, place : place + 1] for place in range(table.shape[1])))
 
 
 def body_of(

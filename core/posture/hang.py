@@ -1,150 +1,109 @@
-"""Hanging from a bar: the dead hang and the arch of a kip. How far the chest goes through, and which joints
-give the way.
+"""Hanging from a bar: the dead hang, the arch of a kip, and the toes at the bar.
 
-The hands hold the bar, arms straight. The further the chest goes ahead of the bar, the further the legs must
-stay behind it, so that the common centre hangs under the hands; shoulders and hips share that bend evenly,
-and what the hips cannot give (hip and low back extension together) the shoulders must.
+The hands hold the bar, arms straight, hips no less than straight. In the arch the common centre hangs under
+the hands; along the nodes the shoulders open further and further, and what they do not give hips and low
+back must. With the toes at the bar, arms, trunk and legs make a closed figure; along the nodes the spine
+rounds further, which spares the hamstrings.
 
-Limitations: side view, straight knees and a straight trunk, at rest in the arch: a real kip passes through
-it, so speed asks a few degrees more. It explains training positions and predicts no injury.
+Limitations: side view, at rest: a real kip passes through the arch, so speed asks a few degrees more.
 """
 
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
-from dataclasses import dataclass
 
-from core.body.shortfall import Range
+import numpy as np
+
+from core.body.pose import Limbs, Pose
 from core.posture.body import Body
-from core.posture.chain import Point
-from core.posture.links import ahead, bisect, from_the_hands, run
-from core.posture.margins import TOLERANCE_DEG, Change, Margin, limiting, smallest
+from core.posture.degrees import acos, asin, atan2, cos, sin
+from core.posture.hinge import HIP_PER_KNEE
+from core.posture.links import from_the_hands, run, sway
+from core.posture.shape import Shape
+from core.posture.shapes import NEVER, NODES, Group, Shapes
+from core.posture.squat import OVERHEAD
 
-OVERHEAD = ("shoulder.flexion", "thoracic.extension")
 OPENING = ("hip.extension", "lumbar.extension")
 KIP_CHEST_CM = 5.0  # chest ahead of the bar in a usual kip; estimate
-CHEST_LIMIT_CM = 40.0
+BEND_LIMITS = (-60.0, 60.0)  # of the shoulders beyond a straight line
+OPEN_MOST_DEG = 75.0  # of hips and low back together, further than anybody arches
+WEARS_DEG = 20.0  # discomfort: a bend of this at the shoulders, or at the hips, costs one
+POINTED_DEG = -40.0  # toes of a hanging figure, for drawing
+SPINE_MOST_DEG = 120.0
+TOES_KNEE_DEG = 15.0  # knees nearly straight with the toes at the bar; estimate
+BLADES_RISE = 0.015  # that hanging shoulders lengthen the arms by, fraction of height; estimate
+END = 3.0
 
 
-@dataclass(frozen=True, slots=True)
-class Hang:
-    """A solved hang, degrees. arm, trunk, leg: directions down from straight down, forward positive.
-    reached_cm: how far ahead of the bar the chest really gets. joints: hands, shoulder, hip, knee, ankle,
-    sole; fractions of height, the hands at 0."""
-
-    reached_cm: float
-    arm_deg: float
-    trunk_deg: float
-    leg_deg: float
-    joints: tuple[Point, ...]
-    centre: Point
-    margins: tuple[Margin, ...]
-    limiting: Margin
-    holds: bool
-    changes: tuple[Change, ...]
-
-
-def solve_hang(chest_cm: float, has: dict[str, Range], body: Body, with_changes: bool = True) -> Hang:
-    """The hang with the chest this far ahead of the bar (0: a dead hang). Raises ValueError beyond what
-    arms allow."""
-    if not 0 <= chest_cm <= CHEST_LIMIT_CM:
-        raise ValueError(f"a chest {chest_cm:g} cm ahead of the bar: expected 0 to {CHEST_LIMIT_CM:g} cm")
-    overhead = sum(has[motion].mean_deg for motion in OVERHEAD)
-    opening = sum(has[motion].mean_deg for motion in OPENING)
-    wanted = _shape(chest_cm, opening, body)
-    margins = (
-        Margin(OVERHEAD, _opened(wanted), overhead),
-        Margin(OPENING, _even_bend(chest_cm, body), opening),
-    )
-    holds = margins[0].margin_deg >= -TOLERANCE_DEG
-    arm, trunk, leg = wanted if holds else _stopped(overhead, opening, body)
-    reached = chest_cm if holds else math.sin(math.radians(arm)) * body.arm * body.height_m * 100
-    joints, centre = _places(arm, trunk, leg, body)
-    changes = () if holds or not with_changes else _changes(chest_cm, has, body)
-    return Hang(
-        reached,
-        arm,
-        trunk,
-        leg,
-        joints,
-        centre,
-        margins,
-        limiting(margins[:1] if not holds else margins),
-        holds,
-        changes,
+def hang_shapes(shape: Shape, body: Body) -> Shapes:
+    """Every hang of these bodies (columns [B, 1]) with the chest so far ahead of the bar."""
+    bend = np.linspace(*BEND_LIMITS, NODES)[None, :] + 0.0 * body.arm
+    arm = asin(shape.chest_cm / 100 / body.height_m / body.arm)
+    arms, trunk, legs = sway(body)
+    behind = -(arms * sin(arm) + trunk * sin(arm - bend)) / legs
+    leg = asin(behind)
+    opening = arm - bend - leg
+    return Shapes(
+        groups=(
+            Group(OVERHEAD, 180.0 + bend),
+            Group(OPENING, opening),
+            Group((), -opening),
+            Group((), opening - OPEN_MOST_DEG),
+            Group((), (np.abs(behind) - 1.0) * OPEN_MOST_DEG),
+        ),
+        dislike=(bend / WEARS_DEG) ** 2 + np.clip(opening / WEARS_DEG, -9, 9) ** 2,
+        drawn={"arm": arm + 0.0 * bend, "trunk": arm - bend, "leg": leg},
     )
 
 
-def _opened(shape: tuple[float, float, float]) -> float:
-    """Overhead angle: 180 with arms and trunk in line, more with the chest through."""
-    arm, trunk, _ = shape
-    return 180.0 + arm - trunk
+def hang_pose(seen: dict[str, float]) -> Pose:
+    arm, trunk, leg = seen["arm"], seen["trunk"], seen["leg"]
+    limbs = Limbs(POINTED_DEG, 0.0, leg - trunk, 180.0 + arm - trunk)
+    return Pose(limbs, limbs, -trunk, support="hang")
 
 
-def _places(arm: float, trunk: float, leg: float, body: Body) -> tuple[tuple[Point, ...], Point]:
-    return run((0.0, 0.0), from_the_hands(body, 180.0 - arm, 180.0 - trunk, 180.0 - leg))
+def toes_shapes(shape: Shape, body: Body) -> Shapes:
+    """Every way these bodies (columns [B, 1]) bring straight-ish legs to the bar."""
+    rounded = np.linspace(0.0, SPINE_MOST_DEG, NODES)[None, :] + 0.0 * body.arm
+    half = rounded / 2
+    chord = body.trunk * np.where(half > 0.01, sin(half) / np.radians(np.maximum(half, 0.01)), 1.0)
+    arm = body.arm + BLADES_RISE
+    along = (
+        body.thigh
+        + (body.shank + body.ankle_height) * cos(TOES_KNEE_DEG)
+        + body.toe_ahead * sin(TOES_KNEE_DEG)
+    )
+    across = body.toe_ahead * cos(TOES_KNEE_DEG) - (body.shank + body.ankle_height) * sin(TOES_KNEE_DEG)
+    reach, ahead = (
+        np.hypot(along, across),
+        atan2(across, along),
+    )  # hip to toes, and how far ahead of the thigh
+    at_hip = acos((chord**2 + reach**2 - arm**2) / (2 * chord * reach))
+    at_shoulder = acos((chord**2 + arm**2 - reach**2) / (2 * chord * arm))
+    hip = 180.0 - at_hip - ahead - half  # the spine rounds evenly, so the pelvis is half of it from the chord
+    possible = (reach < chord + arm) & (reach > np.abs(chord - arm))
+    return Shapes(
+        groups=(
+            Group(("spine.flexion",), rounded, end=END),
+            Group(
+                ("hip.flexion-straight-knee",),
+                np.where(possible, hip - HIP_PER_KNEE * TOES_KNEE_DEG, NEVER),
+                end=END,
+            ),
+        ),
+        dislike=0.0 * rounded,
+        drawn={"rounded": rounded, "hip": hip, "shoulder": at_shoulder},
+    )
 
 
-def _arm_for(chest_cm: float, body: Body) -> float:
-    return math.degrees(math.asin(chest_cm / 100 / body.height_m / body.arm))
-
-
-def _bend(arm: float, body: Body, legs_behind: Callable[[float], float]) -> float:
-    """The bend at the shoulders with which the centre hangs under the hands; ``legs_behind(bend)`` is the
-    bend at the hips."""
-
-    def too_little(bend: float) -> bool:
-        trunk = arm - bend
-        return ahead(body, arm, trunk, trunk - legs_behind(bend)) > 0  # sines are alike from straight down
-
-    return bisect(-60.0, 80.0, too_little)
-
-
-def _even_bend(chest_cm: float, body: Body) -> float:
-    """What the hips give when they and the shoulders bend alike."""
-    return max(0.0, _bend(_arm_for(chest_cm, body), body, lambda bend: bend))
-
-
-def _shape(chest_cm: float, opening: float, body: Body) -> tuple[float, float, float]:
-    """Arm, trunk and leg directions: bent evenly, the hips no further than they open."""
-    arm = _arm_for(chest_cm, body)
-
-    def hips(bend: float) -> float:
-        return min(bend, opening)
-
-    bend = _bend(arm, body, hips)
-    return arm, arm - bend, arm - bend - hips(bend)
-
-
-def _stopped(overhead: float, opening: float, body: Body) -> tuple[float, float, float]:
-    """Arm, trunk and leg directions where shoulders that open no further let the body hang."""
-    bend = overhead - 180.0
-    hips = min(bend, opening)
-    arm = bisect(-80.0, 80.0, lambda arm: ahead(body, arm, arm - bend, arm - bend - hips) < 0)
-    return arm, arm - bend, arm - bend - hips
-
-
-def _changes(chest_cm: float, has: dict[str, Range], body: Body) -> tuple[Change, ...]:
-    def more(motion: str, degrees: float) -> bool:
-        return solve_hang(
-            chest_cm, {**has, motion: Range(has[motion].mean_deg + degrees, 0)}, body, False
-        ).holds
-
-    tries = [
-        ("overhead", smallest(lambda deg: more("shoulder.flexion", deg), 40, 1.0), "degrees"),
-        ("hip-extension", smallest(lambda deg: more("hip.extension", deg), 40, 1.0), "degrees"),
-    ]
-    if chest_cm >= 1:
-        tries.append(
-            (
-                "chest",
-                smallest(
-                    lambda cm: solve_hang(max(0.0, chest_cm - cm), has, body, False).holds,
-                    math.floor(chest_cm),
-                    1.0,
-                ),
-                "cm",
-            )
-        )
-    return tuple(Change(what, amount, unit) for what, amount, unit in tries if amount)
+def toes_pose(seen: dict[str, float], body: Body) -> Pose:
+    """The whole figure turned about the bar until it hangs."""
+    pelvis = (
+        seen["shoulder"] - seen["rounded"] / 2
+    )  # from the waist to the hip, from straight up, while the arms hang
+    shoulder = pelvis + seen["rounded"]
+    links = from_the_hands(body, 180.0, seen["shoulder"], pelvis - seen["hip"])
+    middle = run((0.0, 0.0), links)[1]
+    turn = math.degrees(math.atan2(middle[0], -middle[1]))
+    limbs = Limbs(0.0, TOES_KNEE_DEG, seen["hip"], shoulder)
+    return Pose(limbs, limbs, pelvis - 180.0 + turn, lumbar=seen["rounded"], support="hang")

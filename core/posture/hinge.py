@@ -1,105 +1,137 @@
-"""A pull off the floor: long or short hamstrings -> how far the back leans, how much the knees bend to reach
-the bar.
+"""A pull off the floor: the bar over mid-foot, the shin clear of it, the arms hanging down to it.
 
-The grip hangs straight down to the bar. Hamstrings allow a hip bend that shrinks as the knee straightens: at
-the knee bend k the hip can go to the straight-leg raise plus a share of k, as they pass over both joints.
+Along the nodes the back goes from the most upright one at which the shin is clear to level or to straight
+knees. The shoulders stand over the bar, so each lean puts the hips in one place; shank and thigh reach them
+from the foot, and the shank leans as it must. Hamstrings allow a hip bend that grows as the knee bends, as
+they pass over both joints. A wide stance shortens the thighs seen from the side (sumo).
 
-Limitations: sagittal plane, neutral straight back, shoulders over the bar; a bar of usual plates is 22.5 cm
-off the floor.
+Limitations: sagittal plane, neutral straight back, slow.
 """
 
 from __future__ import annotations
 
-import math
-from dataclasses import dataclass
+import numpy as np
 
-from core.body.shortfall import Range
+from core.body.pose import Limbs, Pose
 from core.posture.body import Body
-from core.posture.margins import TOLERANCE_DEG, Change, Margin, limiting, smallest
+from core.posture.degrees import Numbers, acos, atan2, cos, sin
+from core.posture.shape import Shape
+from core.posture.shapes import NEVER, NODES, Group, Pieces, Shapes
+from core.posture.squat import SUPPORT, abduction_of
 
-BAR_HEIGHT_M = 0.225  # radius of a 45 cm competition plate; from memory
 HIP_PER_KNEE = (
     0.55  # degrees of hip bend a degree of knee bend gives back; moment arms at hip and knee, estimate
 )
-MOST_KNEE_DEG = 110.0
+SHIN_BEHIND_BAR = (
+    0.02  # room the shank has to lean into before the shin meets the bar, fraction of height; estimate
+)
+BLADES_DROP = 0.015  # that hanging shoulders lengthen the arms by, fraction of height; estimate
+SHANK_BACK_DEG = -15.0  # the furthest a shank leans back; estimate
+LEAN_MOST_DEG = 90.0
+LOAD_SHARE = 0.7  # of body mass, where no load is named: what the centre is judged with; estimate
+NARROW_CM = 30.0  # feet under the hips, at which the thighs stay in the plane
+PREFERS_DEG = 62.0  # the lean most start a pull with, and how far from it costs one; estimate
+WEARS_DEG = 15.0
+END = 2.0
+PERCENT = 100.0  # balance counts in hundredths of the foot beside degrees
 
 
-@dataclass(frozen=True, slots=True)
-class Hinge:
-    """A solved start of a pull, degrees. back_deg: trunk from upright."""
-
-    back_deg: float
-    knee_deg: float
-    ankle_deg: float
-    hip_deg: float
-    margins: tuple[Margin, ...]
-    limiting: Margin
-    holds: bool
-    changes: tuple[Change, ...]
-
-
-def solve_hinge(
-    has: dict[str, Range], body: Body, bar_height_m: float = BAR_HEIGHT_M, with_changes: bool = True
-) -> Hinge:
-    """The start with the straightest knees the hamstrings allow. Raises ValueError for a bar above the
-    standing grip."""
-    reach = bar_height_m / body.height_m
-    top = body.ankle_height + body.shank + body.thigh + body.trunk - body.arm
-    if not 0 <= reach < top:
-        most = f"{top * body.height_m:.2f} m, where the hands hang when standing"
-        raise ValueError(f"a bar at {bar_height_m:g} m: expected between 0 and {most}")
-    raise_deg = has["hip.flexion-straight-knee"].mean_deg
-    low, high = 0.0, MOST_KNEE_DEG
-    for _ in range(50):
-        middle = (low + high) / 2
-        hip = _posture(middle, reach, body)[2]
-        if hip is None or hip > raise_deg + HIP_PER_KNEE * middle:
-            low = middle
-        else:
-            high = middle
-    back, ankle, hip = _posture(high, reach, body)
-    hip = hip if hip is not None else 180.0
-    margins = (
-        Margin(("hip.flexion-straight-knee",), hip - HIP_PER_KNEE * high, raise_deg),
-        Margin(("hip.flexion",), hip, has["hip.flexion"].mean_deg),
-        Margin(("ankle.dorsiflexion",), ankle, has["ankle.dorsiflexion"].mean_deg),
-    )
-    first = limiting(margins)
-    holds = first.margin_deg >= -TOLERANCE_DEG
-    changes: tuple[Change, ...] = ()
-    if not holds and with_changes:
-
-        def higher(cm: float) -> bool:
-            return (
-                reach + cm / 100 / body.height_m < top
-                and solve_hinge(has, body, bar_height_m + cm / 100, False).holds
-            )
-
-        def longer(deg: float) -> bool:
-            return solve_hinge(
-                {**has, "hip.flexion-straight-knee": Range(raise_deg + deg, 0)}, body, bar_height_m, False
-            ).holds
-
-        options = (
-            ("blocks", smallest(higher, 40, 1.0), "cm"),
-            ("hamstrings", smallest(longer, 60, 1.0), "degrees"),
+def hinge_shapes(shape: Shape, body: Body) -> Pieces:
+    """Every start of a pull of these bodies (columns [B, 1]): up to the lean at which the hips bend most,
+    and on."""
+    thigh = body.thigh * cos(abduction_of(shape.stance_cm, body) if shape.stance_cm > NARROW_CM else 0.0)
+    bar = shape.bar_height_m / body.height_m
+    shoulder = (body.mid_foot, bar + body.arm + BLADES_DROP - body.ankle_height)
+    low, high = _leans(shoulder, thigh, _clear_of_the_bar(bar, body), body)
+    all_of = low + (high - low) * np.linspace(0.0, 1.0, NODES)
+    bends = _legs(shoulder, all_of, thigh, body)[2]
+    most = np.take_along_axis(all_of, bends.argmax(axis=1)[:, None], 1)
+    share = np.linspace(0.0, 1.0, NODES // 2 + 1)
+    return Pieces(
+        tuple(
+            _shapes(shape, start + (end - start) * share, shoulder, thigh, body)
+            for start, end in ((low, most), (most, high))
         )
-        changes = tuple(Change(what, amount, unit) for what, amount, unit in options if amount)
-    return Hinge(back, high, ankle, hip, margins, first, holds, changes)
-
-
-def _posture(knee_deg: float, reach: float, body: Body) -> tuple[float, float, float | None]:
-    """Back, ankle and hip angles with the grip at the bar: the shank takes a third of the knee's bend, the
-    thigh the rest."""
-    shank = knee_deg / 3
-    thigh = knee_deg - shank
-    hip_height = (
-        body.ankle_height
-        + body.shank * math.cos(math.radians(shank))
-        + body.thigh * math.cos(math.radians(thigh))
     )
-    cosine = (reach + body.arm - hip_height) / body.trunk
-    if cosine < -1:
-        return 180.0, shank, None
-    back = math.degrees(math.acos(min(1.0, cosine)))
-    return back, shank, back + thigh
+
+
+def _leans(
+    shoulder: tuple[Numbers, Numbers], thigh: Numbers, clear: Numbers, body: Body
+) -> tuple[Numbers, Numbers]:
+    """The most upright back, at which the shin just clears the bar, and the most level one, at which the
+    knees are straight; closed forms. The first is after the second where these legs cannot do it."""
+    leg = body.shank + thigh
+    far = np.hypot(*shoulder)
+    nearest = (far**2 + body.trunk**2 - leg**2) / (2 * body.trunk * far)
+    high = np.minimum(atan2(*shoulder) + acos(nearest), LEAN_MOST_DEG)
+    knee = (body.shank * sin(clear), body.shank * cos(clear))
+    way = (shoulder[0] - knee[0], shoulder[1] - knee[1])  # knee to shoulders
+    span = np.hypot(*way)
+    inner = acos((span**2 + body.trunk**2 - thigh**2) / (2 * span * body.trunk))
+    low = np.where(span < thigh + body.trunk, atan2(*way) + inner, atan2(*way))
+    return np.clip(low, 0.0, high - 1e-3), high
+
+
+def _legs(
+    shoulder: tuple[Numbers, Numbers], lean: Numbers, thigh: Numbers, body: Body
+) -> tuple[Numbers, Numbers, Numbers]:
+    """Shank from upright, knee bend and hip bend for a lean of the back."""
+    hip = (shoulder[0] - body.trunk * sin(lean), shoulder[1] - body.trunk * cos(lean))
+    span = np.minimum(np.hypot(*hip), (body.shank + thigh) * (1 - 1e-12))
+    knee = 180.0 - acos((body.shank**2 + thigh**2 - span**2) / (2 * body.shank * thigh))
+    shank = atan2(*hip) + atan2(thigh * sin(knee), body.shank + thigh * cos(knee))
+    return shank, knee, knee - shank + lean
+
+
+def _shapes(
+    shape: Shape, lean: Numbers, shoulder: tuple[Numbers, Numbers], thigh: Numbers, body: Body
+) -> Shapes:
+    shank, knee, bend = _legs(shoulder, lean, thigh, body)
+    clear = _clear_of_the_bar(shape.bar_height_m / body.height_m, body)
+    possible = shank <= clear + 0.01
+    groups = (
+        Group(("hip.flexion-straight-knee",), np.where(possible, bend - HIP_PER_KNEE * knee, NEVER), end=END),
+        Group(("hip.flexion",), bend, end=END),
+        Group(("knee.flexion",), knee),
+        Group(("ankle.dorsiflexion",), shank),
+        Group((), SHANK_BACK_DEG - shank),
+        *(Group((), side) for side in _off_the_foot(shape, body, thigh, shank, knee - shank, lean)),
+    )
+    return Shapes(
+        groups=groups,
+        dislike=((lean - PREFERS_DEG) / WEARS_DEG) ** 2,
+        drawn={"shank": shank, "knee": knee, "bend": bend, "lean": lean},
+    )
+
+
+def _clear_of_the_bar(bar: Numbers, body: Body) -> Numbers:
+    """The furthest the shank leans before the shin meets the bar, degrees."""
+    above = np.minimum(bar - body.ankle_height, body.shank)
+    return np.where(above > 0.01, atan2(SHIN_BEHIND_BAR, np.maximum(above, 0.01)), 60.0)
+
+
+def _off_the_foot(
+    shape: Shape, body: Body, thigh: Numbers, shank: Numbers, seat: Numbers, lean: Numbers
+) -> tuple[Numbers, Numbers]:
+    """How far the common centre of body and bar is behind and ahead of the foot that can push; below 0 it
+    is over it. seat: thigh from straight down."""
+    knee_x = body.shank * sin(shank)
+    hip_x = knee_x - thigh * sin(seat)
+    shoulder_x = hip_x + body.trunk * sin(lean)
+    load = shape.load_share or LOAD_SHARE
+    pieces = (
+        (body.foot_mass, body.mid_foot),
+        (body.shank_mass, knee_x * (1 - body.shank_centre)),
+        (body.thigh_mass, hip_x + (knee_x - hip_x) * body.thigh_centre),
+        (body.trunk_mass, hip_x + (shoulder_x - hip_x) * body.trunk_centre),
+        (body.arm_mass, shoulder_x + (body.mid_foot - shoulder_x) * body.arm_centre),
+        (load, body.mid_foot),
+    )
+    centre = sum(mass * x for mass, x in pieces) / sum(mass for mass, _ in pieces)
+    share = (centre + body.heel_behind) / body.foot
+    return (SUPPORT[0] - share) * PERCENT, (share - SUPPORT[1]) * PERCENT
+
+
+def hinge_pose(seen: dict[str, float]) -> Pose:
+    limbs = Limbs(seen["shank"], seen["knee"], seen["bend"])
+    return Pose(limbs, limbs)

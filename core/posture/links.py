@@ -4,12 +4,11 @@ common centre."""
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
 from dataclasses import dataclass
-from functools import lru_cache
 
 from core.posture.body import Body
 from core.posture.chain import Point
+from core.posture.degrees import Numbers, sin
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,11 +41,11 @@ def run(start: Point, links: tuple[Link, ...]) -> tuple[tuple[Point, ...], Point
 
 
 def from_the_hands(
-    body: Body, arm_deg: float, trunk_deg: float, leg_deg: float, arm: float | None = None
+    body: Body, arm_deg: float, trunk_deg: float, leg_deg: float, arm: Numbers | None = None
 ) -> tuple[Link, ...]:
     """Arms, trunk with the head, thighs, shanks and feet, straight legs, in that order from the hands.
     ``arm``: length in use."""
-    length = arm or body.arm
+    length = body.arm if arm is None else arm
     foot = body.ankle_height
     return (
         Link(length, body.arm_mass, 1 - body.arm_centre * body.arm / length, arm_deg),
@@ -57,8 +56,7 @@ def from_the_hands(
     )
 
 
-@lru_cache(maxsize=1024)
-def sway(body: Body, arm: float | None = None) -> tuple[float, float, float]:
+def sway(body: Body, arm: Numbers | None = None) -> tuple[Numbers, Numbers, Numbers]:
     """How much the sine of the arms', the trunk's and the legs' direction moves the common centre ahead of
     the hands."""
     links = from_the_hands(body, 0.0, 0.0, 0.0, arm)
@@ -71,21 +69,10 @@ def sway(body: Body, arm: float | None = None) -> tuple[float, float, float]:
     return own[0], own[1], sum(own[2:])
 
 
-def ahead(body: Body, arm_deg: float, trunk_deg: float, leg_deg: float, arm: float | None = None) -> float:
+def ahead(
+    body: Body, arm_deg: Numbers, trunk_deg: Numbers, leg_deg: Numbers, arm: Numbers | None = None
+) -> Numbers:
     """How far the common centre is ahead of the hands, fraction of height; the same as ``run`` gives, in
     one line."""
-    return sum(
-        share * math.sin(math.radians(way))
-        for share, way in zip(sway(body, arm), (arm_deg, trunk_deg, leg_deg), strict=True)
-    )
-
-
-def bisect(low: float, high: float, below: Callable[[float], bool], halvings: int = 40) -> float:
-    """Where ``below`` (true at low, false at high) changes."""
-    for _ in range(halvings):
-        middle = (low + high) / 2
-        if below(middle):
-            low = middle
-        else:
-            high = middle
-    return (low + high) / 2
+    shares, ways = sway(body, arm), (arm_deg, trunk_deg, leg_deg)
+    return sum(share * sin(way) for share, way in zip(shares, ways, strict=True))

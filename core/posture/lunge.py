@@ -1,38 +1,37 @@
-"""A lunge: distance and steps -> step length -> how far the rear hip opens and the front hip bends on these
-legs.
+"""Feet apart: the lunge, the rear knee just off the floor, and the step-up, one foot on the box.
 
-Limitations: sagittal plane, trunk upright unless told, rear knee just off the floor, both feet pointing
-ahead.
+Along the nodes of a lunge the front shank goes from a little back to far forward; the hips follow, as both
+thighs are given. Along those of a step-up the straight rear leg goes from upright to far over its foot. The
+trunk's lean is free: forward it spares the rear hip and costs the front one.
+
+Limitations: sagittal plane, both feet pointing ahead, thighs of one length; the centre lies between the
+feet at every lean allowed, so balance asks nothing more (a test looks).
 """
 
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
-from functools import lru_cache
 
-from core.body.shortfall import Range
+import numpy as np
+
+from core.body.pose import Limbs, Pose
 from core.posture.body import Body
-from core.posture.margins import TOLERANCE_DEG, Change, Margin, limiting, smallest
+from core.posture.degrees import Numbers, acos, asin, atan2, cos, sin
+from core.posture.shape import Shape
+from core.posture.shapes import NEVER, NODES, Group, Shapes
+from core.posture.squat import trunk_groups
 
 KNEE_CLEAR = 0.02  # rear knee above the floor, fraction of height; estimate
-# the rear foot stands on its toes, ankle this far behind them and as high; fraction of height, estimate
-REAR_TOE_STEP = 0.11
-FRONT_SHANK_DEG = 4.0  # forward tilt of the front shank; estimate
-
-
-@dataclass(frozen=True, slots=True)
-class Lunge:
-    """A solved lunge, degrees and metres. step_length_m: heel to heel."""
-
-    step_length_m: float
-    rear_hip_extension_deg: float
-    front_hip_flexion_deg: float
-    front_knee_deg: float
-    margins: tuple[Margin, ...]
-    limiting: Margin
-    holds: bool
-    changes: tuple[Change, ...]
+# the rear foot stands on its toes, its ankle this high; fraction of height, estimate
+REAR_ANKLE_HEIGHT = 0.11
+SHANK_LIMITS = (-10.0, 55.0)  # of the front shank from upright, degrees; estimate
+LEAN_LIMITS = (-10.0, 15.0)  # torso up: common practice; the numbers are estimates
+LEAN_WEARS_DEG = 10.0  # discomfort: a lean of this costs one
+SHANK_WEARS_DEG = 25.0  # and so does a front knee this far ahead of its ankle
+END = 3.0
+STEP_UP_AHEAD = 0.17  # front ankle ahead of the rear one, foot on the box; fraction of height, estimate
+STEP_UP_LEAN = (-5.0, 60.0)
+STEP_UP_MOST_DEG = 20.0  # of the rear leg over its foot
 
 
 def steps_over(distance_m: float, step_length_m: float) -> int:
@@ -43,94 +42,95 @@ def steps_over(distance_m: float, step_length_m: float) -> int:
 
 
 def longest_step_m(body: Body) -> float:
-    """The longest step these legs can make with the rear knee just off the floor."""
-    return _step_of(_widest(body), body) * body.height_m
+    """The longest step these legs can make with the rear knee just off the floor: both thighs in one line."""
+    up = body.ankle_height - KNEE_CLEAR + body.shank * cos(SHANK_LIMITS[0])
+    ahead = math.sqrt(4 * body.thigh**2 - up**2) - body.shank * sin(SHANK_LIMITS[0])
+    return float((ahead + _rear_knee(body)) * body.height_m)
 
 
-@lru_cache(maxsize=512)
-def _widest(body: Body) -> float:
-    """The rear thigh, degrees behind straight down, at which the step is longest; steps grow up to it."""
-    return max((degrees / 2 for degrees in range(178)), key=lambda rear: _step_of(rear, body))
-
-
-def _step_of(rear_thigh_deg: float, body: Body) -> float:
-    """Step length, fraction of height, with the rear thigh this far behind straight down."""
-    hip_height = body.thigh * math.cos(math.radians(rear_thigh_deg)) + KNEE_CLEAR
-    front_reach = _front_reach(hip_height, body)
-    rear_knee_behind = body.thigh * math.sin(math.radians(rear_thigh_deg))
-    drop = math.asin(min(1.0, max(-1.0, (REAR_TOE_STEP - KNEE_CLEAR) / body.shank)))
-    rear_ankle_behind = rear_knee_behind + body.shank * math.cos(drop)
-    return front_reach + rear_ankle_behind
-
-
-def _front_thigh(hip_height: float, body: Body) -> float:
-    """Front thigh from straight down, degrees, with the front shank a little forward."""
-    knee_height = body.ankle_height + body.shank * math.cos(math.radians(FRONT_SHANK_DEG))
-    return math.degrees(math.acos(max(-1.0, min(1.0, (hip_height - knee_height) / body.thigh))))
-
-
-def _front_reach(hip_height: float, body: Body) -> float:
-    thigh = math.radians(_front_thigh(hip_height, body))
-    return body.thigh * math.sin(thigh) - body.shank * math.sin(math.radians(FRONT_SHANK_DEG))
-
-
-def solve_lunge(
-    step_length_m: float, has: dict[str, Range], body: Body, lean_deg: float = 0.0, with_changes: bool = True
-) -> Lunge:
-    """The lunge at a step length. Raises ValueError when the step is longer than the legs allow, or not
-    above 0."""
-    longest = longest_step_m(body)
-    if not 0 < step_length_m <= longest:
-        raise ValueError(
-            f"a step of {step_length_m:.2f} m: these legs step above 0 and up to {longest:.2f} m"
-        )
-    low, high = -60.0, _widest(body)
-    for _ in range(50):
-        middle = (low + high) / 2
-        if _step_of(middle, body) * body.height_m < step_length_m:
-            low = middle
-        else:
-            high = middle
-    rear = (low + high) / 2
-    hip_height = body.thigh * math.cos(math.radians(rear)) + KNEE_CLEAR
-    front = _front_thigh(hip_height, body)
-    margins = (
-        Margin(("hip.extension",), rear - lean_deg, has["hip.extension"].mean_deg),
-        Margin(("hip.flexion",), front + lean_deg, has["hip.flexion"].mean_deg),
-        Margin(("knee.flexion",), front + FRONT_SHANK_DEG, has["knee.flexion"].mean_deg),
+def lunge_shapes(shape: Shape, body: Body) -> Shapes:
+    """Every lunge of these bodies (columns [B, 1]) at this step; none where the legs do not step so far."""
+    across = shape.step_length_m / body.height_m - _rear_knee(body)  # rear knee to front ankle
+    up = body.ankle_height - KNEE_CLEAR
+    # both thighs in one line, at which the front shank can go no further: closed form
+    reach = (4 * body.thigh**2 - across**2 - up**2 - body.shank**2) / (2 * body.shank * np.hypot(across, up))
+    furthest = np.where(reach < 1, asin(reach) - atan2(up, across), 90.0)
+    low, high = SHANK_LIMITS
+    top = np.clip(furthest - 1e-6, low + 1e-3, high)
+    shank = low + (top - low) * np.linspace(0.0, 1.0, NODES)
+    knee = (across + body.shank * sin(shank), up + body.shank * cos(shank))  # front, seen from the rear one
+    span = np.hypot(*knee)
+    half_open = acos(span / 2 / body.thigh)  # between a thigh and the line through both knees
+    line = atan2(knee[0], knee[1])  # that line from straight up
+    rear = line - half_open  # rear thigh ahead of straight up: how far that hip opens
+    front = 180.0 - line - half_open  # front thigh from straight down
+    drop = _drop(body)
+    possible = furthest > low
+    groups = [
+        Group(("hip.extension",), np.where(possible, rear, NEVER), slope=-1.0),
+        Group(("hip.flexion",), front, slope=1.0),
+        Group(("knee.flexion",), np.maximum(front + shank, 90.0 + drop - rear)),
+        Group(("ankle.dorsiflexion",), shank, end=END),
+        *trunk_groups(shape, shank),
+    ]
+    return Shapes(
+        groups=tuple(groups),
+        dislike=(shank / SHANK_WEARS_DEG) ** 2,
+        low=np.full_like(shank, LEAN_LIMITS[0]),
+        high=np.full_like(shank, LEAN_LIMITS[1]),
+        prefers=np.zeros_like(shank),
+        weighs=1 / LEAN_WEARS_DEG**2,
+        drawn={"shank": shank, "front": front, "rear": rear},
     )
-    first = limiting(margins)
-    holds = first.margin_deg >= -TOLERANCE_DEG
-    changes: tuple[Change, ...] = ()
-    if not holds and with_changes:
 
-        def shorter(cm: float) -> bool:
-            return (
-                step_length_m - cm / 100 > 0.05
-                and solve_lunge(step_length_m - cm / 100, has, body, lean_deg, False).holds
-            )
 
-        def more(deg: float) -> bool:
-            return solve_lunge(
-                step_length_m,
-                {**has, "hip.extension": Range(has["hip.extension"].mean_deg + deg, 0)},
-                body,
-                lean_deg,
-                False,
-            ).holds
-
-        options = (
-            ("hip-extension", smallest(more, 40, 1.0), "degrees"),
-            ("shorter", smallest(shorter, math.floor(step_length_m * 100 - 6), 1.0), "cm"),
-        )
-        changes = tuple(Change(what, amount, unit) for what, amount, unit in options if amount)
-    return Lunge(
-        step_length_m,
-        rear - lean_deg,
-        margins[1].needs_deg,
-        front + FRONT_SHANK_DEG,
-        margins,
-        first,
-        holds,
-        changes,
+def lunge_pose(seen: dict[str, float], lean_deg: float, body: Body) -> Pose:
+    drop = float(_drop(body))
+    shank, front, rear = seen["shank"], seen["front"], seen["rear"]
+    return Pose(
+        Limbs(shank, front + shank, front + lean_deg), Limbs(drop, 90.0 + drop - rear, lean_deg - rear)
     )
+
+
+def step_up_shapes(shape: Shape, body: Body) -> Shapes:
+    """Every way these bodies (columns [B, 1]) stand with one foot on the box and the other flat behind it."""
+    rear = np.linspace(0.0, STEP_UP_MOST_DEG, NODES)[None, :] + 0.0 * body.thigh
+    leg = body.shank + body.thigh
+    up = leg * cos(rear) - shape.box_height_m / body.height_m
+    back = leg * sin(rear) - STEP_UP_AHEAD
+    span = np.hypot(back, up)
+    knee = 180.0 - acos((body.shank**2 + body.thigh**2 - span**2) / (2 * body.shank * body.thigh))
+    shank = atan2(back, up) + atan2(body.thigh * sin(knee), body.shank + body.thigh * cos(knee))
+    possible = span < leg
+    groups = [
+        Group(("hip.flexion",), np.where(possible, knee - shank, NEVER), slope=1.0),
+        Group(("hip.extension",), rear, slope=-1.0),
+        Group(("knee.flexion",), knee),
+        Group(("ankle.dorsiflexion",), np.maximum(shank, rear), end=END),
+        *trunk_groups(shape, rear),
+    ]
+    return Shapes(
+        groups=tuple(groups),
+        dislike=(rear / LEAN_WEARS_DEG) ** 2,
+        low=np.full_like(rear, STEP_UP_LEAN[0]),
+        high=np.full_like(rear, STEP_UP_LEAN[1]),
+        prefers=np.zeros_like(rear),
+        weighs=1 / (2 * LEAN_WEARS_DEG) ** 2,
+        drawn={"shank": shank, "front": knee - shank, "rear": rear},
+    )
+
+
+def step_up_pose(seen: dict[str, float], lean_deg: float) -> Pose:
+    """The rear foot stands; the other is on the box."""
+    shank, front, rear = seen["shank"], seen["front"], seen["rear"]
+    return Pose(Limbs(rear, 0.0, lean_deg - rear), Limbs(shank, front + shank, front + lean_deg))
+
+
+def _drop(body: Body) -> Numbers:
+    """The rear shank from level, its ankle higher than its knee."""
+    return asin((REAR_ANKLE_HEIGHT - KNEE_CLEAR) / body.shank)
+
+
+def _rear_knee(body: Body) -> Numbers:
+    """The rear knee ahead of its own ankle, fraction of height."""
+    return body.shank * cos(_drop(body))

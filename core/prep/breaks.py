@@ -12,7 +12,8 @@ from dataclasses import dataclass, replace
 
 from core.catalog import Catalog, load_catalog
 from core.demand.people import Person
-from core.demand.profile import DemandProfile, derive
+from core.demand.profile import derive
+from core.demand.scores import DemandProfile
 from core.prep.plan import missing, plan
 from core.prep.ramp import ramps_for
 from core.prep.reasons import NOTICE

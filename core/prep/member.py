@@ -10,7 +10,8 @@ from typing import NamedTuple
 from core.catalog import Catalog, load_catalog
 from core.catalog.rows import Drill, Method, MethodPhase
 from core.demand.people import Person
-from core.demand.profile import DemandProfile, DemandScore, Standing, derive
+from core.demand.profile import derive
+from core.demand.scores import DemandProfile, DemandScore, Standing
 from core.prep.candidates import Candidate, candidates_for, refused
 from core.prep.choose import choose_few, solve
 from core.prep.clock import lay_out
@@ -139,24 +140,22 @@ def fit_member(
 
 
 def gaps_of(profile: DemandProfile, person: Person, mine: Workout) -> tuple[Gap, ...]:
-    """Ranges a session asks of this person (by key, in the profile) that were measured and fall short.
-    mine: what the person does."""
+    """Ranges a session asks of this person (by key, in the profile) that were measured and are short, or
+    clearly short of comfort. mine: what the person does."""
     sides = dict(tight_sides(person))
-    lines = {(work.line, work.column) for work in mine.works}
     gaps: list[Gap] = []
     for demand in profile.demands:
         if "seated" in person.adaptive and demand.id.startswith(LEGS):
             continue
-        because = (term.text for term in demand.terms if (term.line, term.column) in lines)
         for standing in _short(demand, person):
             gaps.append(
                 Gap(
                     motion=demand.id,
                     has_deg=standing.range_deg,
-                    needed_deg=standing.required_deg,
+                    needed_deg=max(standing.required_deg, standing.comfortable_deg),
                     measured=True,
                     side=sides.get(demand.id),
-                    because=next(because, demand.terms[0].text),
+                    because=standing.text,
                     score=standing.score,
                 )
             )
@@ -164,12 +163,8 @@ def gaps_of(profile: DemandProfile, person: Person, mine: Workout) -> tuple[Gap,
 
 
 def _short(demand: DemandScore, person: Person) -> list[Standing]:
-    """Where this person stands on a demand, if they were measured and fall short."""
-    return [
-        standing
-        for standing in demand.people
-        if standing.key == person.key and standing.measured and standing.short
-    ]
+    """Where this person stands on a demand, if they were measured and lack range for it."""
+    return [standing for standing in demand.people if standing.key == person.key and standing.lacking]
 
 
 class _Fitted(NamedTuple):

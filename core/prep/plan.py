@@ -9,7 +9,7 @@ from functools import lru_cache
 from core.catalog import Catalog, load_catalog
 from core.catalog.rows import Clock, Method
 from core.demand.people import Person
-from core.demand.profile import DemandProfile, DemandScore
+from core.demand.scores import DemandProfile, DemandScore
 from core.prep.clock import lay_out
 from core.prep.cooldown import cool_down, most_worked, muscles_worked
 from core.prep.offer import Asked, choose_drills, next_minute
@@ -150,5 +150,5 @@ def _need(demand: DemandScore) -> float:
         return SAME_FOR_ALL
     if not demand.people:
         return 1.0
-    short = sum(person.short_probability for person in demand.people) / len(demand.people)
+    short = sum(person.chance_short for person in demand.people) / len(demand.people)
     return 1.0 + SHORT_NEED * short

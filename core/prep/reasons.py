@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from core.demand.profile import DemandProfile
+from core.demand.scores import DemandProfile
 from core.prep.candidates import FULL, Refusal, refused
 from core.prep.choose import Choice
 from core.prep.offer import Asked
 from core.prep.problem import Bools
 from core.prep.sheet import Item, Ramp, RampSet, Uncovered
 
-NOTICE = 0.15  # demands that score less than this are not called uncovered
+NOTICE = 0.1  # demands that score less than this are not called uncovered
 ENOUGH = 0.35  # a demand prepared at least this much counts as covered; estimate
 SERVES_FROM = FULL * 0.25  # twentieths from which a drill is said to prepare a demand; estimate
 RACK_OFF = 5.0  # kg or lb that plates may fall short before it is said; estimate

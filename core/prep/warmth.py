@@ -121,5 +121,5 @@ def readiness_after(
 def _demands_of(row: Movement, catalog: Catalog) -> set[str]:
     demands = {*row.snaps, *row.patterns}
     for position in map(catalog.positions.__getitem__, row.positions):
-        demands.update(position.holds, *(need.motions for need in position.needs))
+        demands.update(position.holds, position.reaches)
     return demands

@@ -134,7 +134,7 @@ class Commands(unittest.TestCase):
         counts = self.json("catalog")
         self.assertGreaterEqual(counts["drills"], 60)
         self.assertGreaterEqual(counts["drills_by_demand"]["ankle.dorsiflexion"]["without_kit"], 2)
-        _, out, _ = self.run_("catalog", "show", "squat-bottom")
+        _, out, _ = self.run_("catalog", "show", "squat-bottom-elbow")
         self.assertIn("Hemmerich", out)
         self.assertEqual(self.run_("catalog", "show", "nothing")[0], 2)
 

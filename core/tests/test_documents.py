@@ -9,7 +9,7 @@ from typing import NamedTuple
 from pydantic import ValidationError
 
 from core.catalog import load_catalog
-from core.demand import Measurement, Person, derive, profile
+from core.demand import Measurement, Person, derive, scores
 from core.documents import demands, lab, plan_document, read_document, reading, sheet
 from core.documents import plan as documents
 from core.documents.base import Document
@@ -58,8 +58,8 @@ SAID = (
     Said(workout.Unread, reading.Unread),
     Said(workout.Mark, reading.Mark),
     Said(workout.Doubt, reading.Doubt),
-    Said(profile.Term, demands.Term),
-    Said(profile.Standing, demands.Standing, frozenset({"key"})),  # whose it is stays inside
+    Said(scores.Term, demands.Term),
+    Said(scores.Standing, demands.Standing, frozenset({"key"})),  # whose it is stays inside
     Said(LabAnswer, lab.Lab, frozenset({"figure", "arcs"})),  # picture
 )
 

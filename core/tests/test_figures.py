@@ -7,7 +7,7 @@ from dataclasses import replace
 from core.body.figure import arc, draw, frames
 from core.body.segments import LENGTH
 from core.catalog import load_catalog
-from core.demand import derive
+from core.demand import Measurement, Person, derive
 from core.documents.picture import picture_of_drill, picture_of_position
 from core.reading import read_workout
 
@@ -188,17 +188,18 @@ class Poses(unittest.TestCase):
 
 class Pictures(unittest.TestCase):
     def test_a_position_shows_the_needed_and_the_available_angle(self):
-        """The front rack of a front squat carries an arc whose angles are the demand's own."""
+        """The bottom of an overhead squat carries an arc whose angles are the demand's own."""
         catalog = load_catalog()
-        profile = derive(read_workout("Front squat 5x5 @ 80%"))
-        picture = picture_of_position("squat-bottom-front", profile, catalog)
+        stiff = Person(ranges=(Measurement("ankle.dorsiflexion", 18),))
+        profile = derive(read_workout("Overhead squat 5x5 @ 80%"), [stiff])
+        picture = picture_of_position("squat-bottom-overhead", profile, catalog)
         ankle = next(one for one in picture.arcs if one.motion == "ankle.dorsiflexion")
         term = next(
             term
             for demand in profile.demands
             if demand.id == "ankle.dorsiflexion"
             for term in demand.terms
-            if term.position == "squat-bottom-front"
+            if term.position == "squat-bottom-overhead"
         )
         self.assertEqual((ankle.needed_deg, ankle.has_deg), (term.required_deg, term.range_deg))
 

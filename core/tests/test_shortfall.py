@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 from scipy import integrate, stats
 
 from core.body.shortfall import Range, expected_shortfall_deg, short_probability
-from core.demand.profile import reach_severity
+from core.demand.needs import reach_severity
 
 means = st.floats(0, 200)
 sds = st.floats(0.5, 20)

@@ -1,14 +1,16 @@
 """The position lab's live answer."""
 
 import datetime
+from dataclasses import asdict
 
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
 
+from core.catalog import Catalog
 from core.demand import Person as PersonValue
 from core.documents.lab import Lab, lab_document
-from core.lab import OPENS_WITH, LabAsk, ask_lab
+from core.lab import LabAsk, ask_lab
 from server.api import lab_schemas as schemas
 from server.api.access import class_of, coach
 from server.people.models import Person
@@ -21,6 +23,7 @@ router = Router(tags=["lab"])
 def start(request: HttpRequest) -> schemas.LabStart:
     """Who can be put into the lab, and the positions it opens with."""
     rows = Person.objects.filter(gym_id=coach(request).gym_id, is_active=True)
+    catalog = vocabulary_of(coach(request).gym).catalog
     people = rows.order_by("name").prefetch_related("ranges")
     return schemas.LabStart(
         people=[
@@ -31,18 +34,17 @@ def start(request: HttpRequest) -> schemas.LabStart:
             )
             for person in people
         ],
-        positions=[
-            schemas.LabPosition(
-                id=name,
-                family=ask.family,
-                bar=ask.bar,
-                single_leg=ask.single_leg,
-                chest_cm=ask.chest_cm,
-                bar_height_m=ask.bar_height_m,
-            )
-            for name, ask in OPENS_WITH.items()
-        ],
+        positions=_positions(catalog),
     )
+
+
+def _positions(catalog: Catalog) -> list[schemas.LabPosition]:
+    """Every position of the catalog that is solved, with its shape."""
+    return [
+        schemas.LabPosition.model_validate({**asdict(row.shape), "id": row.id, "name": row.name})
+        for row in catalog.positions.values()
+        if row.shape is not None
+    ]
 
 
 @router.post("/lab", response=Lab)

@@ -7,8 +7,7 @@ from typing import Annotated
 from ninja import Schema
 from pydantic import Field
 
-from core.lab import Bar, Family
-from core.posture.hinge import BAR_HEIGHT_M
+from core.posture.shape import BAR_HEIGHT_M, Bar, Family
 
 FewNumbers = Annotated[dict[str, float], Field(max_length=10)]
 
@@ -24,11 +23,13 @@ class LabIn(Schema):
     stance_cm: float = 42.0
     heel_mm: float = 0.0
     step_length_m: float = 0.9
+    box_height_m: float = 0.5
     bar_height_m: float = BAR_HEIGHT_M
     chest_cm: float = 0.0
     shoulders_cm: float = 0.0
     wedge_deg: float = 0.0
     ranges: FewNumbers = Field(default_factory=dict)
+    height_m: float | None = None
     lengths_m: FewNumbers = Field(default_factory=dict)
     person_id: int | None = None
     class_id: int | None = None
@@ -41,12 +42,20 @@ class LabPerson(Schema):
 
 
 class LabPosition(Schema):
+    """A position that can be solved, and the shape it opens with."""
+
     id: str
+    name: str
     family: Family
     bar: Bar
     single_leg: bool
-    chest_cm: float
+    load_share: float
+    depth_deg: float
+    stance_cm: float
+    step_length_m: float
+    box_height_m: float
     bar_height_m: float
+    chest_cm: float
 
 
 class LabStart(Schema):

@@ -152,9 +152,7 @@ class Bench(Api):
         self.assertEqual(found["plan"]["headcount"], 3)
         self.assertLessEqual(found["plan"]["seconds"], 12 * 60)
         wrist = next(one for one in found["demands"] if one["id"] == "wrist.extension")
-        self.assertEqual(
-            [one["name"] for one in wrist["people"] if one["short_probability"] > 0.9], ["Ada Finch"]
-        )
+        self.assertEqual([one["name"] for one in wrist["people"] if one["chance_short"] > 0.9], ["Ada Finch"])
         self.assertTrue(all(one["picture"]["points"] for one in found["positions"]))
         self.assertTrue(all(one["picture"]["frames"] for one in found["plan"]["items"]))
 

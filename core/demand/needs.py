@@ -1,0 +1,232 @@
+"""What each person is asked at each position: solved postures (core/posture) where there are, else shared
+angles.
+
+Derive and the lab ask the same function (``core.posture.stops.outcome``), so that they say the same of the
+same person.
+"""
+
+from __future__ import annotations
+
+from collections import OrderedDict
+from collections.abc import Hashable, Mapping, Sequence
+from dataclasses import dataclass
+from typing import NamedTuple
+
+import numpy as np
+
+from core.body.shortfall import Range, expected_shortfall_deg, short_probability
+from core.catalog import Catalog
+from core.catalog.rows import Need, Position
+from core.demand.people import Person, adults_like, range_of
+from core.demand.points import standard_points
+from core.posture.body import Body, body_of
+from core.posture.families import postures_of
+from core.posture.shape import Shape
+from core.posture.shapes import Array
+from core.posture.stops import SHORTFALL_SCALE_DEG, Adults, Outcome, outcome
+
+RESERVE_DEG = {"free": 0.0, "loaded": 3.0, "ballistic": 5.0}  # degrees in hand; estimate
+REMEMBERED = 20_000  # answers kept: a person, a position
+
+
+class Met(NamedTuple):
+    """What a person is asked of one motion at a position: severity in [0, 1], the least and the comfortable
+    degrees, what they have, the chance that this motion stops them, the degrees they are expected to miss,
+    and the motions that share the angle."""
+
+    motion: str
+    severity: float
+    least_deg: float
+    comfortable_deg: float
+    has_deg: float
+    chance: float
+    gap_deg: float
+    others: tuple[str, ...]
+
+
+class AtPosition(NamedTuple):
+    """Everything one position asks of one person; stops: motion -> the chance that it stops them."""
+
+    met: tuple[Met, ...]
+    stops: Mapping[str, float]
+
+
+NOTHING = AtPosition((), {})
+
+
+@dataclass(frozen=True)
+class Have:
+    """What one person has: ranges and what adults like them have, looked up once."""
+
+    person: Person
+    catalog: Catalog
+    ranges: dict[str, Range]
+    usual: dict[str, Range]
+
+    @classmethod
+    def of(cls, person: Person, catalog: Catalog) -> Have:
+        return cls(person, catalog, {}, {})
+
+    def range(self, motion: str) -> Range:
+        if motion not in self.ranges:
+            self.ranges[motion] = range_of(self.person, motion, self.catalog)
+        return self.ranges[motion]
+
+    def adults(self, motion: str) -> Range:
+        if motion not in self.usual:
+            self.usual[motion] = adults_like(self.person, motion, self.catalog)
+        return self.usual[motion]
+
+    def body(self) -> Body:
+        return body_of(self.person.height_m, self.person.sex, "winter", **dict(self.person.lengths_m))
+
+    def body_key(self) -> Hashable:
+        return (self.person.height_m, self.person.sex, self.person.lengths_m)
+
+
+def reach_severity(available: Range, required_deg: float) -> float:
+    """Severity in [0, 1] of needing one range: half likelihood, half size of the shortfall. Never falls with
+    degrees."""
+    return _severity(
+        short_probability(available, required_deg), expected_shortfall_deg(available, required_deg)
+    )
+
+
+def _severity(likely: float, gap_deg: float) -> float:
+    return float(0.5 * likely + 0.5 * (1 - np.exp(-gap_deg / SHORTFALL_SCALE_DEG)))
+
+
+def needs_of(group: Sequence[Have], positions: Sequence[Position]) -> dict[tuple[int, str], AtPosition]:
+    """(place in the group, position id) -> what is asked there."""
+    solved = {position.id: _solved(group, position) for position in positions if position.shape is not None}
+    found = {}
+    for position in positions:
+        for place, have in enumerate(group):
+            own = solved[position.id][place] if position.id in solved else NOTHING
+            shared = [one for need in position.needs for one in shared_need(need, have)]
+            stops = dict(own.stops)
+            for one in shared:
+                stops[one.motion] = stops.get(one.motion, 0.0) + one.chance
+            found[place, position.id] = AtPosition((*own.met, *shared), _at_most_one(stops))
+    return found
+
+
+def _at_most_one(stops: Mapping[str, float]) -> dict[str, float]:
+    """Chances of motions told apart, kept from adding up to more than certainty."""
+    total = max(1.0, sum(stops.values()))
+    return {motion: chance / total for motion, chance in stops.items() if chance > 0}
+
+
+_remembered: OrderedDict[Hashable, AtPosition] = OrderedDict()
+
+
+def _solved(group: Sequence[Have], position: Position) -> list[AtPosition]:
+    """The solved part of a position for everybody; people alike are solved once, and remembered."""
+    shape = position.shape
+    assert shape is not None
+    motions = position.solved_motions
+    keys = [_key(shape, position.quality, motions, have) for have in group]
+    fresh = {key: have for key, have in zip(keys, group, strict=True) if key not in _remembered}
+    if fresh:
+        answers = solve(shape, list(fresh.values()), RESERVE_DEG[position.quality])
+        _remembered.update(zip(fresh, answers, strict=True))
+    found = [_remembered[key] for key in keys]
+    while len(_remembered) > REMEMBERED:
+        _remembered.popitem(last=False)
+    return found
+
+
+def _key(shape: Shape, quality: str, motions: tuple[str, ...], have: Have) -> Hashable:
+    return (
+        shape,
+        quality,
+        have.body_key(),
+        tuple(have.range(motion) for motion in motions),
+        tuple(have.adults(motion) for motion in motions),
+    )
+
+
+def solve(shape: Shape, group: Sequence[Have], reserve_deg: float) -> list[AtPosition]:
+    """One shape for everybody at once: at everybody's own ranges, and at the points around them."""
+    postures = postures_of(shape, [have.body() for have in group])
+    spread = standard_points(len(postures.motions))
+    has: dict[str, Array] = {}
+    adults: dict[str, Adults] = {}
+    for row, motion in enumerate(postures.motions):
+        own = np.array([(have.range(motion).mean_deg, have.range(motion).sd_deg) for have in group])
+        usual = np.array([(have.adults(motion).mean_deg, have.adults(motion).sd_deg) for have in group])
+        points = np.concatenate(([0.0], spread[row]))  # the first is what they have, told apart from the rest
+        has[motion] = own[:, :1] + own[:, 1:] * points
+        adults[motion] = Adults(usual[:, :1], usual[:, 1:])
+    found = outcome(postures, has, adults, reserve_deg)
+    partners = {
+        motion: tuple(
+            other for group in postures.groups if motion in group.motions for other in group.motions
+        )
+        for motion in postures.motions
+    }
+    return [_told(found, place, has, partners) for place in range(len(group))]
+
+
+def _told(
+    found: Outcome, place: int, has: Mapping[str, Array], partners: Mapping[str, tuple[str, ...]]
+) -> AtPosition:
+    """What one row says: the first point is the person, the rest are what they might have."""
+    met = []
+    for motion, own in has.items():
+        least = found.least[motion][place]
+        there = ~np.isnan(least)
+        if not there.any():
+            continue
+        missing = np.maximum(0.0, np.nan_to_num(least - own[place]))
+        person = 0 if there[0] else int(there.argmax())
+        met.append(
+            Met(
+                motion,
+                float(found.severity(motion, own)[place, 1:].mean()),
+                round(float(least[person]), 1),
+                round(float(found.comfortable[motion][place, person]), 1),
+                round(float(own[place, 0]), 1),
+                float(found.blame[motion][place, 1:].mean()),
+                float(missing[1:].mean()),
+                tuple(dict.fromkeys(other for other in partners[motion] if other != motion)),
+            )
+        )
+    stops = {motion: float(share[place, 1:].mean()) for motion, share in found.blame.items()}
+    return AtPosition(tuple(met), {motion: chance for motion, chance in stops.items() if chance > 0})
+
+
+def shared_need(need: Need, have: Have) -> list[Met]:
+    """A need that is not solved, for every motion that shares its angle. A gap is shared out by what each
+    partner could still give, and nobody is told a goal beyond what the better half of adults has."""
+    together = Range(0.0, 0.0)
+    for motion, weight in need.shares:
+        together = together + have.range(motion) * weight
+    required = need.deg + RESERVE_DEG[need.quality]
+    likely, gap = short_probability(together, required), expected_shortfall_deg(together, required)
+    severity = _severity(likely, gap)
+    room = [
+        weight
+        * max(0.0, have.adults(motion).mean_deg + have.adults(motion).sd_deg - have.range(motion).mean_deg)
+        for motion, weight in need.shares
+    ]
+    shares = [one / sum(room) for one in room] if sum(room) > 0 else [1 / len(room)] * len(room)
+    short_by = required - together.mean_deg
+    found = []
+    for (motion, weight), share, most in zip(need.shares, shares, room, strict=True):
+        own = have.range(motion).mean_deg
+        alone = len(shares) == 1
+        goal = min(short_by * share, most) if short_by > 0 and not alone else short_by
+        found.append(
+            Met(
+                motion,
+                severity * share / max(shares),
+                round(own + goal / weight, 1),
+                round(own + goal / weight + RESERVE_DEG[need.quality], 1),
+                round(own, 1),
+                likely * share,
+                gap * share / weight,
+                tuple(other for other in need.motions if other != motion),
+            )
+        )
+    return found
