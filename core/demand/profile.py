@@ -11,6 +11,7 @@ from __future__ import annotations
 from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import chain
+from typing import Any
 
 from core.catalog import Catalog, load_catalog
 from core.catalog.rows import Movement
@@ -173,9 +174,8 @@ def _person_terms(
     return found
 
 
-def _terms(each: Occurrence, position: str, severity: float, share: float, **asked: object) -> list[Term]:
+def _terms(each: Occurrence, position: str, severity: float, share: float, **asked: Any) -> list[Term]:
     """One term a line; the first carries the occurrence, the others show where else it is asked."""
-    fields: dict[str, object] = {**asked}
     terms = []
     for number, (part, work) in enumerate(each.lines):
         term = Term(
@@ -190,7 +190,7 @@ def _terms(each: Occurrence, position: str, severity: float, share: float, **ask
             share,
             counts=number == 0,
         )
-        terms.append(term._replace(**fields) if fields else term)
+        terms.append(term._replace(**asked))
     return terms
 
 

@@ -77,7 +77,9 @@ class Shapes:
     @cached_property
     def _conditions(self) -> tuple[_Condition, ...]:
         """What is left to ask when ``x`` may be anything in between."""
-        found, ups, downs = [], [], []
+        found: list[_Condition] = []
+        ups: list[_Condition] = []
+        downs: list[_Condition] = []
         for group in self.groups:
             scale = abs(group.slope) or 1.0
             weights = dict.fromkeys(group.motions, 1 / scale)
@@ -162,10 +164,11 @@ class Shapes:
             missing = np.maximum(missing, low - high)
         dislike = dislike + NEVER * np.maximum(missing, 0.0)
         best = dislike.argmin(axis=-1)[..., None]
-        return tuple(
+        taken = [
             np.take_along_axis(np.broadcast_to(each, dislike.shape), best, -1)[..., 0]
             for each in (np.arange(dislike.shape[-1], dtype=float) if places is None else places, x, dislike)
-        )
+        ]
+        return taken[0], taken[1], taken[2]
 
     def _reader(self, places: Array | None) -> Callable[..., Any]:
         """Tables at places: all nodes as they are, or between them."""
@@ -214,7 +217,7 @@ class Pieces:
         return tuple(replace(row[0], at=np.concatenate([each.at for each in row], axis=1)) for row in rows)
 
     def holds(self, ranges: Ranges) -> NDArray[np.bool_]:
-        return np.any([piece.holds(ranges) for piece in self.pieces], axis=0)
+        return np.asarray(np.any([piece.holds(ranges) for piece in self.pieces], axis=0))
 
     def least(self, ranges: Ranges) -> dict[str, Array]:
         found = [piece.least(ranges) for piece in self.pieces]
@@ -259,7 +262,7 @@ def _meet(stretches: Any) -> tuple[Array, Array]:
 
 
 def _stretch(table: Array, most: Array) -> tuple[Array, Array]:
-    """First and last place along the nodes, in fractions of a step, at which a table is not above ``most``."""
+    """First and last place along the nodes, in fractions of a step, where a table is not above ``most``."""
     within = table[:, None, :] <= most[..., None]
     size = table.shape[1]
     first, last = within.argmax(axis=-1), size - 1 - within[..., ::-1].argmax(axis=-1)

@@ -9,6 +9,7 @@ import {
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { ApiProblem } from "./api/client";
+import { changesOf, type LabSearch } from "./screens/lab/ask";
 import { Shell } from "./screens/Shell";
 import { SHELF_TABS, type ShelfTab } from "./screens/shelf/tabs";
 import "./styles.css";
@@ -41,12 +42,13 @@ const routes = root.addChildren([
   createRoute({
     getParentRoute: () => root,
     path: "/lab",
-    validateSearch: (
-      search: Record<string, unknown>,
-    ): { position?: string; person?: number; class?: number } => ({
+    validateSearch: (search: Record<string, unknown>): LabSearch => ({
       ...(typeof search.position === "string" ? { position: search.position } : {}),
       ...(Number(search.person) ? { person: Number(search.person) } : {}),
       ...(Number(search.class) ? { class: Number(search.class) } : {}),
+      ...(Number(search.from) ? { from: Number(search.from) } : {}),
+      ...(typeof search.point === "string" ? { point: search.point } : {}),
+      ...(changesOf(search.with) ? { with: changesOf(search.with) } : {}),
     }),
     component: lazyRouteComponent(() => import("./screens/lab/Lab"), "Lab"),
   }),

@@ -6,7 +6,7 @@ import { KIND_COLOUR, Mark } from "../../parts/Mark";
 import { Trouble } from "../../parts/Trouble";
 import { amount } from "../../parts/words";
 import type { Lit, Point } from "../../thread/thread";
-import { Strip } from "./Strip";
+import { Strip, stopped } from "./Strip";
 
 const FIRST = 10; // rows before the fold
 const TILES = 5; // positions in one row
@@ -17,12 +17,13 @@ interface Props {
   lit: Lit | null;
   held: Point | null;
   classId: number | undefined;
+  sessionId: number;
   onPoint: (point: Point | null) => void;
   onHold: (point: Point | null) => void;
 }
 
 /** The positions the board passes through, and everything they ask of this class, ranked. */
-export function Asks({ bench, error, lit, held, classId, onPoint, onHold }: Props) {
+export function Asks({ bench, error, lit, held, classId, sessionId, onPoint, onHold }: Props) {
   const [all, setAll] = useState(false);
   const [allPositions, setAllPositions] = useState(false);
   const [open, setOpen] = useState<string | null>(held?.at === "demand" ? held.id : null);
@@ -75,7 +76,9 @@ export function Asks({ bench, error, lit, held, classId, onPoint, onHold }: Prop
           <DemandRow
             key={demand.id}
             demand={demand}
+            positions={bench?.positions ?? []}
             classId={classId}
+            sessionId={sessionId}
             lit={lit}
             open={open === demand.id}
             onPoint={onPoint}
@@ -156,14 +159,18 @@ function PositionTile({
 
 function DemandRow({
   demand,
+  positions,
   classId,
+  sessionId,
   lit,
   open,
   onPoint,
   onToggle,
 }: {
   demand: Demand;
+  positions: Position[];
   classId: number | undefined;
+  sessionId: number;
   lit: Lit | null;
   open: boolean;
   onPoint: Props["onPoint"];
@@ -199,13 +206,11 @@ function DemandRow({
         <span className="text-right">
           <span className="display block text-[19px]">{amount(demand.score)}</span>
           <span className="block text-[13px] text-dust">
-            {demand.people.length
-              ? `${demand.short} of ${demand.people.length} short`
-              : demand.score.toFixed(2)}
+            {demand.people.length && demand.kind === "reach" ? stopped(demand) : demand.score.toFixed(2)}
           </span>
         </span>
       </button>
-      {open && <Terms demand={demand} classId={classId} />}
+      {open && <Terms demand={demand} positions={positions} classId={classId} sessionId={sessionId} />}
     </li>
   );
 }
@@ -214,7 +219,8 @@ function reason(demand: Demand): string {
   const counted = new Set(demand.terms.filter((term) => term.counts).map((term) => term.text.toLowerCase()));
   const lines =
     [...counted].slice(0, 2).join(", ") + (counted.size > 2 ? ` and ${counted.size - 2} more` : "");
-  return demand.required_deg !== null ? `needs ${Math.round(demand.required_deg)}° · ${lines}` : lines;
+  const needs = degrees(demand.required_deg);
+  return needs && needs !== "none" ? `at least ${needs} · ${lines}` : lines;
 }
 
 function Bar({ demand }: { demand: Demand }) {
@@ -229,15 +235,36 @@ function Bar({ demand }: { demand: Demand }) {
 }
 
 /** A score opened into its terms: which line, which position, how hard, how much, whose division, and who is short by how much. */
-function Terms({ demand, classId }: { demand: Demand; classId: number | undefined }) {
+function Terms({
+  demand,
+  positions,
+  classId,
+  sessionId,
+}: {
+  demand: Demand;
+  positions: Position[];
+  classId: number | undefined;
+  sessionId: number;
+}) {
+  const where = new Set(demand.terms.map((term) => term.position));
+  const stopping = positions.filter((one) => where.has(one.id) && one.stops.length > 0);
   const divided = demand.divisions.length > 0;
   const everyone = demand.divisions.reduce((sum, one) => sum + one.people, 0);
   return (
     <div className="px-3 pb-3 text-[14px]">
       <p className="text-dust">
         {demand.plain[0]?.toUpperCase() + demand.plain.slice(1)}. Score {demand.score.toFixed(2)}: of each
-        line the hardest position counts, and lines add up.
+        movement the hardest position counts, and movements add up.
       </p>
+      {demand.kind === "reach" && stopping.length > 0 && (
+        <ul className="mt-1" aria-label="What stops whom">
+          {stopping.map((one) => (
+            <li key={one.id}>
+              <strong>{one.name}</strong> {stops(one)}.
+            </li>
+          ))}
+        </ul>
+      )}
       <table className="mt-1 w-full">
         <thead className="text-left text-[13px] text-dust">
           <tr>
@@ -248,7 +275,7 @@ function Terms({ demand, classId }: { demand: Demand; classId: number | undefine
               position
             </th>
             <th scope="col" className="text-right font-normal">
-              needs
+              at least, in comfort
             </th>
             <th scope="col" className="text-right font-normal">
               they have
@@ -275,7 +302,12 @@ function Terms({ demand, classId }: { demand: Demand; classId: number | undefine
                 {term.in_lab ? (
                   <Link
                     to="/lab"
-                    search={{ position: term.position, ...(classId ? { class: classId } : {}) }}
+                    search={{
+                      position: term.position,
+                      ...(classId ? { class: classId } : {}),
+                      from: sessionId,
+                      point: demand.id,
+                    }}
                     className="underline underline-offset-2"
                   >
                     {term.position_name}
@@ -287,7 +319,10 @@ function Terms({ demand, classId }: { demand: Demand; classId: number | undefine
                 {term.judged && <span className="text-dust">, decides the rep</span>}
               </td>
               <td className="text-right">
-                {term.required_deg === null ? "" : `${Math.round(term.required_deg)}°`}
+                {degrees(term.required_deg)}
+                {term.comfortable_deg !== null && term.required_deg !== null && (
+                  <span className="text-dust">, {degrees(term.comfortable_deg)}</span>
+                )}
               </td>
               <td className="text-right">
                 {term.range_deg === null ? "" : `${Math.round(term.range_deg)}°`}
@@ -305,15 +340,15 @@ function Terms({ demand, classId }: { demand: Demand; classId: number | undefine
           {demand.divisions
             .map(
               (one) =>
-                `${one.division ?? "as written"}, ${amountOf(one.people)}: ${amount(one.score).toLowerCase()}${demand.kind === "reach" ? ` (${one.short} short)` : ""}`,
+                `${one.division ?? "as written"}, ${amountOf(one.people)}: ${amount(one.score).toLowerCase()}${demand.kind === "reach" ? ` (about ${one.short} stopped)` : ""}`,
             )
             .join("; ")}
         </p>
       )}
       {demand.people.length > 0 && demand.kind === "reach" && <Bands demand={demand} />}
-      {demand.short > 0 && (
+      {demand.people.some((one) => one.short) && (
         <p className="mt-2">
-          <strong>Short:</strong>{" "}
+          <strong>Stopped, as measured:</strong>{" "}
           {demand.people
             .filter((one) => one.short)
             .sort((a, b) => b.shortfall_deg - a.shortfall_deg)
@@ -323,6 +358,21 @@ function Terms({ demand, classId }: { demand: Demand; classId: number | undefine
       )}
     </div>
   );
+}
+
+/** 20 -> "20°"; a joint that need not move, or may even lack some, needs "none". */
+function degrees(value: number | null): string {
+  if (value === null) return "";
+  return Math.round(value) <= 0 ? "none" : `${Math.round(value)}°`;
+}
+
+/** "stops 4 at ankle bend, 2 at upper back extension; 8 hold": whole people, most first. */
+function stops(position: Position): string {
+  const holds = position.stops.find((one) => one.what === "holds")?.people ?? 0;
+  const by = position.stops.filter((one) => one.what !== "holds" && one.people > 0);
+  if (by.length === 0) return holds === 1 ? "is held" : `is held by all ${holds}`;
+  const said = by.map((one) => `${one.people} at ${one.name.toLowerCase()}`).join(", ");
+  return `stops about ${said}; ${holds} ${holds === 1 ? "holds" : "hold"}`;
 }
 
 function amountOf(people: number): string {

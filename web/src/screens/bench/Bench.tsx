@@ -102,6 +102,7 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
           onHold={setHeld}
         />
         <Asks
+          sessionId={session.id}
           bench={bench}
           error={live.error}
           lit={lit}

@@ -3,26 +3,44 @@ import type { Demand } from "../../api/client";
 const WIDTH = 132;
 const HEIGHT = 36;
 const DOT = 3.6;
+const BARS_FROM = 3; // where the bars of unmeasured people start
+const TENTH = 1.2816; // standard deviations from the middle to the 10th and the 90th percentile
+const EDGE_DEG = 40; // what lies further from what is needed stands at the edge
 
-/** One dot a person at their range, the line at what is needed; filled dots fall short. Hollow grey ones are not measured. */
+type Standing = Demand["people"][number];
+
+/** Everybody by what they have beyond what they themselves need: the line is just enough, left of it is missing. A dot is
+ * somebody measured, filled when they are stopped; a bar is somebody nobody measured, from the 10th to the 90th of adults like them. */
 export function Strip({ demand }: { demand: Demand }) {
-  const people = [...demand.people].sort((a, b) => a.range_deg - b.range_deg);
-  const needed = demand.required_deg ?? 0;
-  const values = [...people.map((one) => one.range_deg), needed];
-  const low = Math.min(...values) - 4;
-  const span = Math.max(...values) + 4 - low;
-  const x = (deg: number) => 6 + ((deg - low) / span) * (WIDTH - 12);
+  const measured = demand.people.filter((one) => one.measured).sort((a, b) => inHand(a) - inHand(b));
+  const unmeasured = demand.people.filter((one) => !one.measured).sort((a, b) => inHand(a) - inHand(b));
+  const ends = [
+    ...measured.map(inHand),
+    ...unmeasured.flatMap((one) => [inHand(one) - spread(one), inHand(one) + spread(one)]),
+    0,
+  ].map((deg) => Math.max(-EDGE_DEG, Math.min(EDGE_DEG, deg)));
+  const low = Math.min(...ends) - 3;
+  const span = Math.max(...ends) + 3 - low;
+  const x = (deg: number) => 5 + ((Math.max(-EDGE_DEG, Math.min(EDGE_DEG, deg)) - low) / span) * (WIDTH - 10);
+  const step = Math.min(3, 20 / Math.max(1, unmeasured.length));
   const stacked: number[] = [];
   return (
-    <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="h-[36px] w-full"
-      role="img"
-      aria-label={`${demand.short} of ${people.length} people have less than ${Math.round(needed)} degrees`}
-    >
+    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="h-[36px] w-full" role="img" aria-label={said(demand)}>
       <line x1="0" x2={WIDTH} y1={HEIGHT - 3} y2={HEIGHT - 3} stroke="var(--color-rule)" />
-      {people.map((one, index) => {
-        const place = x(one.range_deg);
+      {unmeasured.map((one, index) => (
+        <line
+          // biome-ignore lint/suspicious/noArrayIndexKey: bars have no id and keep their order
+          key={index}
+          x1={x(inHand(one) - spread(one))}
+          x2={x(inHand(one) + spread(one))}
+          y1={BARS_FROM + index * step}
+          y2={BARS_FROM + index * step}
+          stroke="var(--color-dust)"
+          strokeWidth={Math.min(1.6, step * 0.6)}
+        />
+      ))}
+      {measured.map((one, index) => {
+        const place = x(inHand(one));
         const level = stacked.filter((other) => Math.abs(other - place) < DOT * 1.9).length;
         stacked.push(place);
         return (
@@ -33,20 +51,32 @@ export function Strip({ demand }: { demand: Demand }) {
             cy={HEIGHT - 8 - Math.min(3, level) * DOT * 1.9}
             r={DOT}
             fill={one.short ? "var(--color-reach)" : "var(--color-sheet)"}
-            stroke={one.measured ? "var(--color-reach)" : "var(--color-dust)"}
+            stroke="var(--color-reach)"
             strokeWidth="1.3"
-            strokeDasharray={one.measured ? undefined : "1.5 1.5"}
           />
         );
       })}
-      <line
-        x1={x(needed)}
-        x2={x(needed)}
-        y1="1"
-        y2={HEIGHT - 1}
-        stroke="var(--color-ink)"
-        strokeWidth="1.8"
-      />
+      <line x1={x(0)} x2={x(0)} y1="1" y2={HEIGHT - 1} stroke="var(--color-ink)" strokeWidth="1.8" />
     </svg>
   );
+}
+
+function inHand(one: Standing): number {
+  return one.range_deg - one.required_deg;
+}
+
+function spread(one: Standing): number {
+  return one.spread_deg * TENTH;
+}
+
+/** "about 4 of 14 stopped"; exact where everybody was measured. */
+export function stopped(demand: Demand): string {
+  const about = demand.people.some((one) => !one.measured) ? "about " : "";
+  return `${about}${demand.short} of ${demand.people.length} stopped`;
+}
+
+function said(demand: Demand): string {
+  const unmeasured = demand.people.filter((one) => !one.measured).length;
+  const guessed = unmeasured ? `; ${unmeasured} not measured, shown by what adults like them have` : "";
+  return `${stopped(demand)} by ${demand.name.toLowerCase()}${guessed}`;
 }

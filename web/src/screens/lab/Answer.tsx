@@ -45,9 +45,13 @@ export function Answer({ answer, label, narrow, onDrag }: Props) {
         </p>
         <ul className="mt-3">
           {[...answer.margins]
-            .sort((a, b) => a.margin_deg - b.margin_deg)
+            .sort((a, b) => (a.in_hand_deg ?? FAR_DEG) - (b.in_hand_deg ?? FAR_DEG))
             .map((one) => (
-              <MarginRow key={one.id} margin={one} stops={one.id === answer.limiting && !answer.holds} />
+              <MarginRow
+                key={one.name}
+                margin={one}
+                stops={one.motions.some((motion) => motion in answer.stops)}
+              />
             ))}
         </ul>
         {!answer.holds && (
@@ -56,8 +60,8 @@ export function Answer({ answer, label, narrow, onDrag }: Props) {
             {answer.changes.length ? (
               <ul className="mt-1 text-[16px]">
                 {answer.changes.map((one) => (
-                  <li key={one} className="border-t border-rule py-1">
-                    {one}
+                  <li key={one.what} className="border-t border-rule py-1">
+                    {one.words}
                   </li>
                 ))}
               </ul>
@@ -81,14 +85,19 @@ export function Answer({ answer, label, narrow, onDrag }: Props) {
   );
 }
 
+const FAR_DEG = 1000; // what nothing can be said of comes last
+
 /** 3.2 -> "3° in hand"; what is finer than anybody measures is neither in hand nor missing. */
-function inHand(degrees: number): string {
+function inHand(degrees: number | null): string {
+  if (degrees === null) return "others stop it first";
   const whole = Math.round(Math.abs(degrees));
   return whole === 0 ? "just enough" : `${whole}° ${degrees > 0 ? "in hand" : "missing"}`;
 }
 
 function MarginRow({ margin, stops }: { margin: Schemas["Margin"]; stops: boolean }) {
-  const share = Math.max(-1, Math.min(1, margin.margin_deg / SCALE_DEG)) * 50;
+  const room = margin.in_hand_deg ?? 0;
+  const share = Math.max(-1, Math.min(1, room / SCALE_DEG)) * 50;
+  const least = margin.least_deg === null ? "" : `at least ${Math.max(0, Math.round(margin.least_deg))}°, `;
   return (
     <li className="border-t border-rule py-1.5">
       <p className="flex items-center justify-between text-[15px]">
@@ -96,17 +105,20 @@ function MarginRow({ margin, stops }: { margin: Schemas["Margin"]; stops: boolea
           <Mark kind="reach" size={15} />
           <span className={stops ? "font-semibold" : ""}>{margin.name}</span>
         </span>
-        <span className={stops ? "font-semibold text-hold" : ""}>{inHand(margin.margin_deg)}</span>
+        <span className={stops ? "font-semibold text-hold" : ""}>
+          {stops ? "stops it: " : ""}
+          {inHand(margin.in_hand_deg)}
+        </span>
       </p>
       <div className="relative mt-1 h-2.5 rounded-sm bg-rule" aria-hidden>
         <span className="absolute top-[-3px] h-4 w-0.5 bg-ink" style={{ left: "50%" }} />
         <span
-          className={`absolute h-full rounded-sm ${margin.margin_deg < 0 ? "bg-hold" : "bg-reach"}`}
+          className={`absolute h-full rounded-sm ${room < 0 ? "bg-hold" : "bg-reach"}`}
           style={share >= 0 ? { left: "50%", width: `${share}%` } : { right: "50%", width: `${-share}%` }}
         />
       </div>
       <p className="mt-0.5 text-[13px] text-dust">
-        needs {Math.round(margin.needs_deg)}°, has {Math.round(margin.has_deg)}°
+        {least}drawn with {Math.max(0, Math.round(margin.used_deg))}°, has {Math.round(margin.has_deg)}°
         {margin.measured ? "" : ", not measured"}
       </p>
     </li>

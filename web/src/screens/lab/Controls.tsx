@@ -1,5 +1,5 @@
 import type { ApiProblem, Schemas } from "../../api/client";
-import { type Ask, BARS, LOAD_OF } from "./ask";
+import { type Ask, BARS, FAMILY_NAMES, LOAD_OF } from "./ask";
 
 const RANGE_NAMES: Record<string, [string, number, number]> = {
   "ankle.dorsiflexion": ["Ankle bend", 5, 55],
@@ -11,6 +11,9 @@ const RANGE_NAMES: Record<string, [string, number, number]> = {
   "hip.flexion-straight-knee": ["Straight-leg raise", 35, 125],
   "lumbar.extension": ["Low back extension", 0, 50],
   "wrist.extension": ["Wrist extension", 20, 110],
+  "shoulder.extension": ["Shoulder extension", 10, 100],
+  "elbow.flexion": ["Elbow bend", 90, 165],
+  "spine.flexion": ["Spine rounding", 20, 120],
 };
 const LENGTH_NAMES: [string, string][] = [
   ["shank", "Shin"],
@@ -52,21 +55,15 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
         >
           one leg
         </Choice>
-        <Choice on={ask.family === "lunge"} onPick={() => onChange({ family: "lunge" })}>
-          lunge
-        </Choice>
-        <Choice on={ask.family === "hinge"} onPick={() => onChange({ family: "hinge" })}>
-          pull off the floor
-        </Choice>
-        <Choice on={ask.family === "hang"} onPick={() => onChange({ family: "hang" })}>
-          hang and kip
-        </Choice>
-        <Choice on={ask.family === "plank"} onPick={() => onChange({ family: "plank" })}>
-          plank
-        </Choice>
-        <Choice on={ask.family === "handstand"} onPick={() => onChange({ family: "handstand" })}>
-          handstand
-        </Choice>
+        {FAMILY_NAMES.map(([family, word]) => (
+          <Choice
+            key={family}
+            on={ask.family === family}
+            onPick={() => onChange({ family, bar: "none", single_leg: false, load_share: 0 })}
+          >
+            {word}
+          </Choice>
+        ))}
       </fieldset>
       <label className="mt-3 block text-[14px] font-semibold" htmlFor="lab-person">
         Body
@@ -169,10 +166,32 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
           label="Step, heel to heel"
           unit=" m"
           low={0.3}
-          high={1.2}
+          high={1.6}
           step={0.01}
           value={ask.step_length_m}
           onChange={(step_length_m) => onChange({ step_length_m })}
+        />
+      )}
+      {ask.family === "step-up" && (
+        <Slider
+          label="Box"
+          unit=" m"
+          low={0.1}
+          high={0.8}
+          step={0.01}
+          value={ask.box_height_m}
+          onChange={(box_height_m) => onChange({ box_height_m })}
+        />
+      )}
+      {ask.family === "hinge" && (
+        <Slider
+          label="Feet, heel to heel"
+          unit=" cm"
+          low={20}
+          high={110}
+          step={1}
+          value={ask.stance_cm}
+          onChange={(stance_cm) => onChange({ stance_cm })}
         />
       )}
       {ask.family === "hinge" && (
@@ -191,7 +210,7 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
           label="Chest ahead of the bar"
           unit=" cm"
           low={0}
-          high={30}
+          high={40}
           step={0.5}
           value={ask.chest_cm}
           onChange={(chest_cm) => onChange({ chest_cm })}
@@ -208,7 +227,7 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
           onChange={(shoulders_cm) => onChange({ shoulders_cm })}
         />
       )}
-      {(ask.family === "plank" || ask.family === "handstand") && (
+      {(ask.family === "plank" || ask.family === "handstand" || ask.family === "push-up") && (
         <Slider
           label="Wedge under the heel of the hand"
           unit="°"

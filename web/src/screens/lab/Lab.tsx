@@ -1,11 +1,11 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useSearch } from "@tanstack/react-router";
-import { useState } from "react";
+import { Link, useNavigate, useSearch } from "@tanstack/react-router";
+import { useEffect, useState } from "react";
 import { ApiProblem, type Schemas } from "../../api/client";
 import { labQuery, labStartQuery } from "../../api/queries";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { Answer } from "./Answer";
-import { type Ask, HANDLES, openWith } from "./ask";
+import { type Ask, changedSince, HANDLES, type LabSearch, openWith } from "./ask";
 import { Controls } from "./Controls";
 
 type Kept = { label: string; answer: Schemas["Lab"] };
@@ -17,11 +17,33 @@ export function Lab() {
   if (start.error) return <Trouble error={start.error} again={() => start.refetch()} />;
   if (!start.data) return <Waiting what="Opening the lab" />;
   const key = `${search.position}-${search.person}-${search.class}`;
-  return <Bench key={key} start={start.data} first={openWith(start.data, search)} />;
+  return <Bench key={key} start={start.data} search={search} />;
 }
 
-function Bench({ start, first }: { start: Schemas["LabStart"]; first: Ask }) {
-  const [ask, setAsk] = useState<Ask>(first);
+const SETTLED_MS = 400; // a slider at rest: then the address follows
+
+/** The address says what was changed, so that a link to it opens the same body in the same shape. */
+function useAddress(start: Schemas["LabStart"], search: LabSearch, ask: Ask) {
+  const navigate = useNavigate();
+  const changes = JSON.stringify(changedSince(start, search, ask));
+  const said = JSON.stringify(search.with ?? {});
+  useEffect(() => {
+    if (changes === said) return;
+    const waiting = setTimeout(() => {
+      const { with: _with, ...rest } = search;
+      void navigate({
+        to: "/lab",
+        search: changes === "{}" ? rest : { ...rest, with: JSON.parse(changes) },
+        replace: true,
+      });
+    }, SETTLED_MS);
+    return () => clearTimeout(waiting);
+  }, [changes, said, search, navigate]);
+}
+
+function Bench({ start, search }: { start: Schemas["LabStart"]; search: LabSearch }) {
+  const [ask, setAsk] = useState<Ask>(() => openWith(start, search));
+  useAddress(start, search, ask);
   const [other, setOther] = useState<number | null>(null);
   const [kept, setKept] = useState<Kept | null>(null);
   const own = useQuery({ ...labQuery(ask), placeholderData: keepPreviousData });
@@ -39,7 +61,20 @@ function Bench({ start, first }: { start: Schemas["LabStart"]; first: Ask }) {
     <div className="grid h-full min-h-[640px] min-w-[1080px] grid-cols-[330px_minmax(0,1fr)] gap-8 px-5 pt-4 pb-5">
       <Controls start={start} ask={ask} answer={own.data} problem={problem} onChange={change} />
       <section aria-label="The answer" className="flex min-h-0 flex-col">
-        <div className="flex items-center gap-3">
+        <div className="flex flex-wrap items-center gap-3">
+          {search.from && (
+            <Link
+              to="/session/$id"
+              params={{ id: String(search.from) }}
+              search={{
+                ...(search.class ? { class: search.class } : {}),
+                ...(search.point ? { point: search.point } : {}),
+              }}
+              className="plain-action"
+            >
+              Back to the Bench
+            </Link>
+          )}
           <p className="text-[15px] font-semibold">Beside it</p>
           <label className="sr-only" htmlFor="lab-other">
             Another person

@@ -12,6 +12,7 @@ export type Ask = Required<
     | "stance_cm"
     | "heel_mm"
     | "step_length_m"
+    | "box_height_m"
     | "bar_height_m"
     | "chest_cm"
     | "shoulders_cm"
@@ -46,32 +47,92 @@ export const HANDLES: Record<Ask["family"], Record<string, string>> = {
   hinge: { hip: "hip.flexion-straight-knee" },
   hang: { shoulder: "shoulder.flexion", hip: "hip.extension" },
   plank: { wrist: "wrist.extension" },
+  "step-up": { hip: "hip.flexion" },
+  "toes-to-bar": { hip: "hip.flexion-straight-knee" },
+  "push-up": { wrist: "wrist.extension", shoulder: "shoulder.extension" },
+  dip: { shoulder: "shoulder.extension" },
+  lockout: { shoulder: "shoulder.flexion" },
   handstand: { shoulder: "shoulder.flexion", hip: "hip.extension", wrist: "wrist.extension" },
 };
 
-/** The lab as a link opens it. */
-export function openWith(
-  start: Schemas["LabStart"],
-  search: { position?: string; person?: number; class?: number },
-): Ask {
+export const FAMILY_NAMES: [Ask["family"], string][] = [
+  ["lunge", "lunge"],
+  ["step-up", "step-up"],
+  ["hinge", "pull off the floor"],
+  ["hang", "hang and kip"],
+  ["toes-to-bar", "toes at the bar"],
+  ["plank", "plank"],
+  ["push-up", "push-up"],
+  ["handstand", "handstand"],
+  ["dip", "dip"],
+  ["lockout", "overhead lockout"],
+];
+
+const PLAIN: Ask = {
+  family: "squat",
+  bar: "none",
+  single_leg: false,
+  load_share: 0,
+  depth_deg: 100,
+  stance_cm: 42,
+  heel_mm: 0,
+  step_length_m: 0.9,
+  box_height_m: 0.5,
+  bar_height_m: 0.225,
+  chest_cm: 0,
+  shoulders_cm: 0,
+  wedge_deg: 0,
+  ranges: {},
+  lengths_m: {},
+  person_id: null,
+  class_id: null,
+};
+
+export interface LabSearch {
+  position?: string;
+  person?: number;
+  class?: number;
+  /** The session whose Bench opened it, and the demand to come back to. */
+  from?: number;
+  point?: string;
+  /** What was changed since it was opened. */
+  with?: Partial<Ask>;
+}
+
+/** The lab as an address opens it: a position's own shape, a body, and what was changed since. */
+export function openWith(start: Schemas["LabStart"], search: LabSearch): Ask {
   const position = start.positions.find((one) => one.id === search.position);
-  const bar = position?.bar ?? "front";
+  const shape = position ? shapeOf(position) : { bar: "front" as const, load_share: LOAD_OF.front };
   return {
-    family: position?.family ?? "squat",
-    bar,
-    single_leg: position?.single_leg ?? false,
-    load_share: LOAD_OF[bar] ?? 0,
-    depth_deg: 100,
-    stance_cm: 42,
-    heel_mm: 0,
-    step_length_m: 0.9,
-    bar_height_m: position?.bar_height_m ?? 0.225,
-    chest_cm: position?.chest_cm ?? 0,
-    shoulders_cm: 0,
-    wedge_deg: 0,
-    ranges: {},
-    lengths_m: {},
+    ...PLAIN,
+    ...shape,
     person_id: search.person ?? null,
     class_id: search.class ?? null,
+    ...search.with,
   };
+}
+
+function shapeOf(position: Schemas["LabPosition"]): Partial<Ask> {
+  const { id: _id, name: _name, ...shape } = position;
+  return shape;
+}
+
+/** What an ask has that its address would not open with. */
+export function changedSince(start: Schemas["LabStart"], search: LabSearch, ask: Ask): Partial<Ask> {
+  const first = openWith(start, { ...search, with: undefined });
+  const changed = Object.entries(ask).filter(
+    ([name, value]) => JSON.stringify(value) !== JSON.stringify(first[name as keyof Ask]),
+  );
+  return Object.fromEntries(changed);
+}
+
+/** The changes of an address, as far as they are what the lab can be asked. */
+export function changesOf(raw: unknown): Partial<Ask> | undefined {
+  if (typeof raw !== "object" || raw === null) return undefined;
+  const known = Object.entries(raw).filter(
+    ([name, value]) =>
+      name in PLAIN &&
+      (value === null || typeof value === typeof PLAIN[name as keyof Ask] || typeof value === "number"),
+  );
+  return known.length ? Object.fromEntries(known) : undefined;
 }
