@@ -58,9 +58,9 @@ class Lab(BrowserTest):
 
         def steps(page):
             self.open(page, "position=hang-arch")
-            self.assertEqual(page.input_value("input[aria-label='Chest ahead of the bar, typed']"), "5")
+            self.assertEqual(page.input_value("input[aria-label='Chest ahead of the bar, typed']"), "8")
             page.fill("input[aria-label='Shoulder flexion, typed']", "150")
-            page.wait_for_selector("[role=status]:has-text('The chest gets')")
+            page.wait_for_selector("[role=status]:has-text('stops at')")
             page.click("button:has-text('plank')")
             page.fill("input[aria-label='Wrist extension, typed']", "58")
             page.wait_for_selector("li:has-text('wedge under the heel of the hand')")

@@ -19,7 +19,8 @@ class Lab(TestCase):
     def test_a_persons_own_ranges_are_used(self):
         """The measured ankle is in the answer; without a person it is the norm."""
         own = self.ask(bar="back", load_share=0.8, person_id=self.home.members[0].pk).json()
-        self.assertEqual(own["ranges"]["ankle.dorsiflexion"], 21)
+        self.assertTrue(21 < own["ranges"]["ankle.dorsiflexion"] < 32, "weighed with what adults have")
+        self.assertIn("ankle.dorsiflexion", own["measured"])
         self.assertGreater(own["lean_deg"], self.ask(bar="back", load_share=0.8).json()["lean_deg"])
         self.assertNotEqual(
             self.ask(bar="back", class_id=self.home.gym_class.pk).json()["ranges"], own["ranges"]

@@ -138,7 +138,7 @@ function PositionTile({
     <li>
       <button
         type="button"
-        className={`block h-full w-full rounded-lg border-2 px-1 pt-1 pb-1.5 text-center ${on ? "border-reach bg-sheet" : "border-transparent bg-sand"} ${lit && !on ? "opacity-55" : ""}`}
+        className={`block h-full w-full rounded-lg border-2 px-1 pt-1 pb-1.5 text-center ${on ? "border-reach bg-sheet" : "border-transparent bg-sand"} ${lit && !on ? "[&_svg]:opacity-45" : ""}`}
         onPointerEnter={() => onPoint({ at: "position", id: position.id })}
         onPointerLeave={() => onPoint(null)}
         onFocus={() => onPoint({ at: "position", id: position.id })}
@@ -181,7 +181,7 @@ function DemandRow({
   return (
     <li
       data-demand={demand.id}
-      className={`border-b border-rule ${on ? "bg-sheet shadow-[inset_3px_0_0_var(--color-reach)]" : ""} ${dim ? "opacity-50" : ""}`}
+      className={`border-b border-rule ${on ? "bg-sheet shadow-[inset_3px_0_0_var(--color-reach)]" : ""} ${dim ? "[&_svg]:opacity-45" : ""}`}
     >
       <button
         type="button"

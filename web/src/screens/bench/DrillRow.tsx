@@ -112,7 +112,7 @@ export function DrillRow(props: Props) {
         setNear(false);
         onPoint(null);
       }}
-      className={`group relative rounded-lg border-2 bg-sheet ${on ? "border-reach" : "border-rule"} ${lit && !on ? "opacity-55" : ""} ${item.pinned ? "shadow-[inset_4px_0_0_var(--color-ink)]" : ""}`}
+      className={`group relative rounded-lg border-2 bg-sheet ${on ? "border-reach" : "border-rule"} ${lit && !on ? "[&_svg]:opacity-45" : ""} ${item.pinned ? "shadow-[inset_4px_0_0_var(--color-ink)]" : ""}`}
     >
       <div className="flex items-center gap-2 py-0.5 pr-2 pl-2">
         <div className="w-[52px] shrink-0 text-[13px] leading-tight">
