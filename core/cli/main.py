@@ -18,7 +18,7 @@ from core.errors import CoreError, PlanRefused, UnusableFile
 from core.prep import PlanSettings, plan_session
 from core.prep.homework import Homework, homework_for
 from core.prep.member import gaps_of, tight_sides
-from core.prep.warmth import readiness_after
+from core.prep.warmth import Left, left_after
 from core.reading import Workout, read_workout
 
 BENCHES = "reading, demand, planner, member-sheets, linkage, lab, figures or session; all when left out"
@@ -127,7 +127,7 @@ def _derive(asked: argparse.Namespace, catalog: Catalog) -> int:
     profile = derive(workout, people, asked.division, catalog)
     warmed = _warmed(asked, catalog, people, workout)
     if asked.json:
-        return say_json(derived_document(workout, profile, catalog, warmed if asked.after else None))
+        return say_json(derived_document(workout, profile, catalog, warmed.readiness if warmed else None))
     say_unread(workout)
     say_demands(profile, catalog)
     return 0
@@ -166,6 +166,7 @@ def _settings(
 ) -> PlanSettings:
     """What the plan is made for. A member's cautions, chair and tight sides hold for it."""
     later_parts = range(1, len(workout.asking))
+    warmed = _warmed(asked, catalog, people, workout)
     return PlanSettings(
         minutes=asked.minutes,
         method=asked.method,
@@ -174,7 +175,8 @@ def _settings(
         avoid=frozenset(member.cautions if member else ()),
         seated=bool(member and "seated" in member.adaptive),
         tight_sides=tight_sides(member) if member else (),
-        warmed=tuple(_warmed(asked, catalog, people, workout).items()),
+        warmed=tuple(warmed.prepared.items()) if warmed else (),
+        raised=warmed.raised if warmed else 0.0,
         cold=asked.cold,
         breaks=tuple((part, asked.between) for part in later_parts) if asked.between else (),
     )
@@ -182,13 +184,12 @@ def _settings(
 
 def _warmed(
     asked: argparse.Namespace, catalog: Catalog, people: Sequence[Person], workout: Workout
-) -> dict[str, float]:
+) -> Left | None:
     """What an earlier workout left ready."""
     if not asked.after:
-        return {}
+        return None
     earlier = read_workout(read_text(asked.after), catalog).for_division(asked.division)
-    person = people[0] if len(people) == 1 else Person()
-    return readiness_after(earlier, person, catalog, before=workout)
+    return left_after(earlier, workout, people, catalog, division=asked.division)
 
 
 def _check_division(asked: argparse.Namespace, workout: Workout) -> None:

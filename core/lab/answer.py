@@ -98,13 +98,13 @@ def ask_lab(ask: LabAsk, people: tuple[Person, ...], catalog: Catalog) -> LabAns
         },
     )
     measured = {motion for motion in motions if motion in ask.ranges or _all_measured(motion, group)}
-    place, x = postures.comfortable(has)
+    holds = bool(found.holds[0, 0])
+    stops = _stops(found) if not holds else {}
+    place, x = postures.comfortable(_drawn_with(has, adults, stops))
     seen = {name: float(value[0, 0]) for name, value in postures.seen(place, x).items()}
     pose = pose_of(ask, seen, float(x[0, 0]), body)
     figure = draw(pose, _drawn_lengths(body))
     margins = _margins(postures, found, has, [float(each[0, 0]) for each in postures.used(place, x)])
-    holds = bool(found.holds[0, 0])
-    stops = _stops(found) if not holds else {}
     limiting = _leading(stops, has, adults) if stops else _nearest(margins)
     marks = (
         arc(pose, figure, margin.id, margin.used_deg, margin.has_deg)
@@ -173,6 +173,17 @@ def _check_motions(ask: LabAsk, motions: tuple[str, ...], catalog: Catalog) -> N
         if motion not in catalog.norms:
             known = ", ".join(motions)
             raise LabRefused("ranges", f"The lab does not use '{motion}'; this position uses {known}.")
+
+
+def _drawn_with(has: Ranges, adults: Mapping[str, Range], stops: Mapping[str, float]) -> Ranges:
+    """Ranges a figure is drawn with: what there is; where it does not hold, as it would stand if what stops
+    it gave as much as the better half of adults has (so that the arcs show what is missing)."""
+    freed = has if PROPORTIONS in stops else {motion: has[motion] for motion in stops}
+    more = {
+        motion: np.maximum(degrees, adults[motion].mean_deg + adults[motion].sd_deg)
+        for motion, degrees in freed.items()
+    }
+    return {**has, **more}
 
 
 def _segments(body: Body) -> dict[str, float]:

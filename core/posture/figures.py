@@ -96,7 +96,8 @@ def pose_of(shape: Shape, seen: Mapping[str, float], x: float, body: Body) -> Po
     if shape.family == "lunge":
         return holding(lunge_pose(given, x, body), arms, x)
     if shape.family == "step-up":
-        return holding(step_up_pose(given, x), arms, x)
+        pose = holding(step_up_pose(given, x), arms, x)
+        return replace(pose, props=(*pose.props, "box@foot"))
     if shape.family == "hinge":
         return holding(hinge_pose(given), HANGING_DOWN, given["lean"])
     if shape.family == "lockout":

@@ -121,9 +121,10 @@ def step_up_shapes(shape: Shape, body: Body) -> Shapes:
 
 
 def step_up_pose(seen: dict[str, float], lean_deg: float) -> Pose:
-    """The rear foot stands; the other is on the box."""
+    """The near foot is on the box; the other stands."""
     shank, front, rear = seen["shank"], seen["front"], seen["rear"]
-    return Pose(Limbs(rear, 0.0, lean_deg - rear), Limbs(shank, front + shank, front + lean_deg))
+    near, far = Limbs(shank, front + shank, front + lean_deg), Limbs(rear, 0.0, lean_deg - rear)
+    return Pose(near, far, lean_deg, support="floor")
 
 
 def _drop(body: Body) -> Numbers:

@@ -20,7 +20,7 @@ from core.prep.reasons import NOTICE
 from core.prep.settings import PlanSettings
 from core.prep.sheet import Break, PrepSheet, Ready
 from core.prep.timeline import CHANGE_MIN, part_minutes
-from core.prep.warmth import Warmth, degrees_asked, drilled, readiness, worked
+from core.prep.warmth import EVERYWHERE, Warmth, asks_of, drilled, prepared, ramped, readiness, worked
 from core.reading.workout import Workout
 
 
@@ -94,23 +94,26 @@ class _Hour:
         """The stops before the second and later parts, after this prep."""
         workout, catalog = self.workout, self.catalog
         typical = self.people[0] if len(self.people) == 1 else Person()
-        warmths = [Warmth(0.0, dict(self.settings.warmed)), *drilled(sheet.items)]
-        done = {item.drill.id for item in sheet.items}
+        before = {(EVERYWHERE, demand): share for demand, share in self.settings.warmed}
         clock_min = float(self.settings.minutes)
+        warmths = [
+            Warmth(0.0, before),
+            *drilled(sheet.items),
+            ramped(sheet.ramps, typical, catalog, clock_min),
+        ]
+        done = {item.drill.id for item in sheet.items}
         breaks: list[Break] = []
         for number, part in enumerate(workout.asking):
             only = workout.only(slice(number, number + 1))
-            degrees = degrees_asked(only, catalog, self.division)
             if number:
                 clock_min += CHANGE_MIN
-                stop = self._stop(number, clock_min, warmths, degrees, done)
+                stop = self._stop(number, clock_min, warmths, done)
                 warmths.extend(drilled(stop.items, clock_min))
                 done |= {item.drill.id for item in stop.items}
                 clock_min += stop.minutes
                 breaks.append(stop)
             clock_min += part_minutes(part, catalog)
-            left_ready = worked(only.for_division(self.division), typical, catalog)
-            warmths.append(Warmth(clock_min, left_ready, degrees))
+            warmths.append(worked(only.for_division(self.division), typical, catalog, clock_min))
         return tuple(breaks)
 
     def _stop(
@@ -118,19 +121,19 @@ class _Hour:
         number: int,
         clock_min: float,
         warmths: Sequence[Warmth],
-        degrees: dict[str, float],
         done: set[str],
     ) -> Break:
-        """The stop before a part: what it finds ready and missing, planned when it has minutes. degrees:
-        asked by that part alone; done: drills the class has had."""
+        """The stop before a part: what it finds ready and missing, planned when it has minutes. done:
+        drills the class has had."""
         catalog, people, division = self.catalog, self.people, self.division
         part = self.workout.asking[number]
         given = _given(self.settings, len(self.workout.asking))
         until = self._serves_until(number, given)
         rest = self.workout.only(slice(number, until))
-        asked = degrees if until == number + 1 else degrees_asked(rest, catalog, division)
-        warm = readiness(warmths, clock_min, asked)
         profile = derive(rest, people, division, catalog)
+        asks = asks_of(profile, catalog)
+        ready = readiness(warmths, clock_min, asks)
+        warm = prepared(warmths, clock_min, asks)
         noticed = [demand.id for demand in profile.demands if demand.score >= NOTICE]
         stop = Break(
             part=number,
@@ -138,7 +141,7 @@ class _Hour:
             name=part.name,
             starts_min=clock_min,
             minutes=given.get(number, 0),
-            ready=tuple(Ready(demand, warm.get(demand, 0.0)) for demand in noticed),
+            ready=tuple(Ready(demand, ready.get(demand, 0.0)) for demand in noticed),
             missing=missing(profile, warm),
         )
         if not stop.minutes:

@@ -21,9 +21,9 @@ from core.prep.sequence import in_order
 from core.prep.settings import PlanSettings
 from core.prep.sheet import PrepSheet, Ramp
 from core.prep.tally import tally
+from core.prep.warmth import raise_minutes
 from core.reading.workout import Workout
 
-READY = 0.5  # a demand this ready needs nothing before the next part; estimate
 STOP_S = 180  # what a stop before a second lift usually takes; common practice
 STOP_RAMP_SHARE = 0.5  # of a stop that building the bar may take, at least; estimate
 LIMITING_MUSCLES = 4
@@ -90,6 +90,8 @@ def _asked(
     """What drills are chosen for; a stop between two parts looks only at what is not ready."""
     method, warmed = settings.check(catalog), dict(settings.warmed)
     weights = demand_weights(profile, warmed)
+    if settings.raised:
+        method = still_raised(method, settings.raised)
     if settings.between:
         lacking = missing(profile, warmed)
         method = short_stop(method)
@@ -118,10 +120,27 @@ def missing(profile: DemandProfile, warmed: dict[str, float]) -> tuple[str, ...]
     """Demands worth preparing that are too little ready, most asked first."""
 
     def lacks(demand: DemandScore) -> bool:
-        ready = warmed.get(demand.id, 0.0)
-        return ready < READY and demand.score * (1 - ready) >= NOTICE
+        return demand.score * (1 - warmed.get(demand.id, 0.0)) >= NOTICE
 
     return tuple(demand.id for demand in profile.demands if lacks(demand))
+
+
+@lru_cache(maxsize=64)
+def still_raised(method: Method, raised: float) -> Method:
+    """A method whose raise is only what is still asked of it: none once large muscles are half warm."""
+    asked_s = round(raise_minutes(raised) * 60)
+    phases = []
+    for bounds in method.phases:
+        if bounds.phase != "raise":
+            phases.append(bounds)
+        elif asked_s:
+            least_s = min(bounds.min_s, asked_s)
+            phases.append(
+                bounds.model_copy(
+                    update={"min_s": least_s, "max_s": max(least_s, min(bounds.max_s, asked_s))}
+                )
+            )
+    return method.model_copy(update={"phases": tuple(phases)})
 
 
 @lru_cache(maxsize=64)

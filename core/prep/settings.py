@@ -55,7 +55,8 @@ class PlanSettings:
 
     breaks: (part, minutes) of stops before later parts; parts count from 0 among those that ask something.
     between: this plan is such a stop, so only what is not ready yet is prepared and no phase has a least.
-    warmed: readiness before the prep starts.
+    warmed: demand -> the share of it that needs nothing any more when the prep starts; raised: how warm large
+    muscles are then.
 
     cold: the room is, so the method's raise is longer. locked: nothing but the pinned drills may stand.
     places: (kind of space, people it holds) where there is a limit; more people go in waves. rack: the bar
@@ -79,6 +80,7 @@ class PlanSettings:
     recent: tuple[str, ...] = ()
     tight_sides: tuple[tuple[str, str], ...] = ()
     warmed: tuple[tuple[str, float], ...] = ()
+    raised: float = 0.0
     doses: tuple[tuple[str, int], ...] = ()
     known: frozenset[str] | None = None
     cold: bool = False

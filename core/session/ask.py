@@ -10,7 +10,7 @@ from core.catalog import Catalog
 from core.demand import Person
 from core.prep import Pin, PlanSettings
 from core.prep.plates import USUAL_RACK, Rack
-from core.prep.warmth import readiness_after
+from core.prep.warmth import Left, left_after
 from core.reading import Workout
 from core.reading.vocabulary import Vocabulary
 
@@ -61,12 +61,12 @@ class SessionAsk:
         return self.words.read(self.after_text) if self.after_text.strip() else None
 
     @cached_property
-    def warm(self) -> dict[str, float]:
-        """demand id -> readiness that what was done before leaves when the prep starts."""
+    def warm(self) -> Left | None:
+        """What was done before leaves when the prep starts; None when nothing was."""
         if self.earlier is None:
-            return {}
+            return None
         done = self.earlier.for_division(None)
-        return readiness_after(done, Person(), self.catalog, self.after_min, self.workout)
+        return left_after(done, self.workout, self.people, self.catalog, self.after_min)
 
     @cached_property
     def settings(self) -> PlanSettings:
@@ -87,5 +87,6 @@ class SessionAsk:
             places=tuple(sorted(self.places.items())),
             rack=self.rack,
             breaks=tuple(sorted(self.breaks.items())),
-            warmed=tuple(sorted(self.warm.items())),
+            warmed=tuple(sorted(self.warm.prepared.items())) if self.warm else (),
+            raised=self.warm.raised if self.warm else 0.0,
         )

@@ -60,7 +60,7 @@ def alternatives(ask: SessionAsk, drill: str) -> tuple[Alternative, ...]:
 
 def _promising(ask: SessionAsk, here: Worked, item: Item) -> list[str]:
     """Drills that could stand in an item's phase and do most for what it serves."""
-    weights = demand_weights(here.profile, ask.warm)
+    weights = demand_weights(here.profile, dict(ask.settings.warmed))
     taken = {other.drill.id for other in here.sheet.items}
     method = here.catalog.methods[ask.method]
     worth: dict[str, float] = {}

@@ -55,7 +55,8 @@ def earlier_of(ask: SessionAsk) -> Earlier | None:
     if before is None:
         return None
     names = (ask.catalog.movements[work.movement].name for work in before.works)
-    warmest = sorted(ask.warm.items(), key=lambda ready: (-ready[1], ready[0]))
+    ready = ask.warm.readiness if ask.warm else {}
+    warmest = sorted(ready.items(), key=lambda ready: (-ready[1], ready[0]))
     return Earlier(
         movements=tuple(dict.fromkeys(names)),
         unread=tuple(unread.text for unread in before.unread),

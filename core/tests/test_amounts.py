@@ -9,7 +9,7 @@ from core.demand.exposure import load_for, passes, relative_load
 from core.prep import Dose, PlanSettings
 from core.prep.candidates import kit_for, refused
 from core.prep.cooldown import cool_down, muscles_worked
-from core.prep.warmth import readiness_after
+from core.prep.warmth import left_after
 from core.reading import read_workout
 from core.reading.tokens import tokenize
 
@@ -162,10 +162,11 @@ class Settle(unittest.TestCase):
 
     def test_readiness_fades_and_never_passes_one(self):
         """More work warms more, more rest less; always between 0 and 1."""
+        squats = read_workout("100 air squats")
         little, much = (
-            readiness_after(read_workout(f"{reps} air squats"), Person(), CATALOG, 0)["squat"]
-            for reps in (10, 100)
+            left_after(read_workout(f"{reps} air squats"), squats, (), CATALOG, 0).readiness["squat"]
+            for reps in (5, 15)
         )
-        later = readiness_after(read_workout("100 air squats"), Person(), CATALOG, 60)["squat"]
+        later = left_after(read_workout("15 air squats"), squats, (), CATALOG, 60).readiness["squat"]
         self.assertTrue(0 < little < much <= 1)
         self.assertAlmostEqual(later, much / 16)

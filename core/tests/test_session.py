@@ -145,10 +145,15 @@ class Before(unittest.TestCase):
         self.assertTrue(shares and min(shares) >= 0.1)
 
     def test_it_fades_while_people_wait(self):
-        """Every quarter of an hour halves it (Bishop 2003, from memory)."""
+        """Every quarter of an hour halves what muscles hold and do (Bishop 2003, from memory); what was
+        opened lasts."""
         soon, late = (
             {ready.demand: ready.readiness for ready in earlier_of(replace(ASKS[2], after_min=minutes)).warm}
             for minutes in (0, 15)
         )
+        self.assertTrue(late)
         for demand, share in late.items():
-            self.assertAlmostEqual(share, soon[demand] / 2)
+            if ASKS[2].catalog.demands[demand].kind == "reach":
+                self.assertGreater(share, 0.9 * soon[demand])
+            else:
+                self.assertAlmostEqual(share, soon[demand] / 2)

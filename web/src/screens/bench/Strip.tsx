@@ -71,6 +71,7 @@ function spread(one: Standing): number {
 
 /** "about 4 of 14 stopped"; exact where everybody was measured. */
 export function stopped(demand: Demand): string {
+  if (demand.short === 0) return `none of ${demand.people.length} stopped`;
   const about = demand.people.some((one) => !one.measured) ? "about " : "";
   return `${about}${demand.short} of ${demand.people.length} stopped`;
 }
