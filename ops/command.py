@@ -276,6 +276,10 @@ COMMANDS = (
         "plan FILE --minutes N",
         "the prep that fits; --json --method M --heads N --kit none|FILE --member FILE --cold --between MIN",
     ),
+    Command(
+        "lab FILE",
+        "where bodies stop in positions, and what would free them; FILE is a JSON list of asks; --json",
+    ),
     Command("catalog", "what is on the shelf; --json, or: show ID | list TABLE | draw ID --out F | sheet F"),
     Command("bench [NAME]", "how long the core takes, how exactly it reads; --json; fuzz --seconds N"),
     Command("help", "this list"),

@@ -188,7 +188,7 @@ class Position(Row):
         """Motions that the solved posture asks of."""
         return () if self.shape is None else _motions_of(self.shape)
 
-    @property
+    @cached_property
     def reaches(self) -> tuple[str, ...]:
         """Every motion asked here, solved or not."""
         return tuple(

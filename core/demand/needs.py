@@ -7,6 +7,7 @@ same person.
 
 from __future__ import annotations
 
+import math
 from collections import OrderedDict
 from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass
@@ -97,53 +98,68 @@ def _severity(likely: float, gap_deg: float) -> float:
 
 
 def needs_of(group: Sequence[Have], positions: Sequence[Position]) -> dict[tuple[int, str], AtPosition]:
-    """(place in the group, position id) -> what is asked there."""
-    solved = {position.id: _solved(group, position) for position in positions if position.shape is not None}
+    """(place in the group, position id) -> what is asked there. People alike are worked out once, and
+    remembered."""
     found = {}
+    solved: dict[Hashable, list[AtPosition]] = {}
     for position in positions:
-        for place, have in enumerate(group):
-            own = solved[position.id][place] if position.id in solved else NOTHING
-            shared = [one for need in position.needs for one in shared_need(need, have)]
-            stops = dict(own.stops)
-            for one in shared:
-                stops[one.motion] = stops.get(one.motion, 0.0) + one.chance
-            found[place, position.id] = AtPosition((*own.met, *shared), _at_most_one(stops))
-    return found
-
-
-def _at_most_one(stops: Mapping[str, float]) -> dict[str, float]:
-    """Chances of motions told apart, kept from adding up to more than certainty."""
-    total = max(1.0, sum(stops.values()))
-    return {motion: chance / total for motion, chance in stops.items() if chance > 0}
-
-
-_remembered: OrderedDict[Hashable, AtPosition] = OrderedDict()
-
-
-def _solved(group: Sequence[Have], position: Position) -> list[AtPosition]:
-    """The solved part of a position for everybody; people alike are solved once, and remembered."""
-    shape = position.shape
-    assert shape is not None
-    motions = position.solved_motions
-    keys = [_key(shape, position.quality, motions, have) for have in group]
-    fresh = {key: have for key, have in zip(keys, group, strict=True) if key not in _remembered}
-    if fresh:
-        answers = solve(shape, list(fresh.values()), RESERVE_DEG[position.quality])
-        _remembered.update(zip(fresh, answers, strict=True))
-    found = [_remembered[key] for key in keys]
+        keys = [_key(position, have) for have in group]
+        known = {key: _remembered.get(key) for key in keys}
+        fresh = {key: have for key, have in zip(keys, group, strict=True) if known[key] is None}
+        if fresh:
+            answers = dict(zip(fresh, _at(position, list(fresh.values()), solved), strict=True))
+            known.update(answers)
+            _remembered.update(answers)
+        for place, key in enumerate(keys):
+            found[place, position.id] = known[key] or NOTHING
     while len(_remembered) > REMEMBERED:
         _remembered.popitem(last=False)
     return found
 
 
-def _key(shape: Shape, quality: str, motions: tuple[str, ...], have: Have) -> Hashable:
+_remembered: OrderedDict[Hashable, AtPosition] = OrderedDict()
+
+
+def _key(position: Position, have: Have) -> Hashable:
+    """Everything an answer depends on."""
+    motions = position.reaches
     return (
-        shape,
-        quality,
-        have.body_key(),
-        tuple(have.range(motion) for motion in motions),
-        tuple(have.adults(motion) for motion in motions),
+        position.shape,
+        position.quality,
+        position.needs,
+        have.body_key() if position.shape else None,
+        tuple([have.range(motion) for motion in motions]),
+        tuple([have.adults(motion) for motion in motions]),
     )
+
+
+def _at(
+    position: Position, group: Sequence[Have], solved: dict[Hashable, list[AtPosition]]
+) -> list[AtPosition]:
+    """One position for everybody: its solved posture (once for positions of one shape), and what it asks
+    besides."""
+    key = (position.shape, position.quality, tuple(id(have) for have in group))
+    if position.shape is None:
+        solved[key] = [NOTHING] * len(group)
+    elif key not in solved:
+        solved[key] = solve(position.shape, group, RESERVE_DEG[position.quality])
+    found = []
+    for have, own in zip(group, solved[key], strict=True):
+        shared = [one for need in position.needs for one in shared_need(need, have)]
+        chances: dict[str, float] = dict(own.stops)
+        for one in shared:
+            chances[one.motion] = chances.get(one.motion, 0.0) + one.chance
+        found.append(AtPosition((*own.met, *shared), _together(chances)))
+    return found
+
+
+def _together(chances: Mapping[str, float]) -> dict[str, float]:
+    """Chances of motions told apart, as shares of the chance that any of them stops somebody."""
+    total = sum(chances.values())
+    if not total:
+        return {}
+    any_of = 1 - math.prod(1 - min(1.0, chance) for chance in chances.values())
+    return {motion: chance * any_of / total for motion, chance in chances.items() if chance > 0}
 
 
 def solve(shape: Shape, group: Sequence[Have], reserve_deg: float) -> list[AtPosition]:
@@ -165,35 +181,44 @@ def solve(shape: Shape, group: Sequence[Have], reserve_deg: float) -> list[AtPos
         )
         for motion in postures.motions
     }
-    return [_told(found, place, has, partners) for place in range(len(group))]
+    stops = {motion: share[:, 1:].mean(axis=1).tolist() for motion, share in found.blame.items()}
+    met = [_told(motion, found, own, stops[motion], partners[motion]) for motion, own in has.items()]
+    return [
+        AtPosition(
+            tuple(one for one in row if one is not None),
+            {motion: chances[place] for motion, chances in stops.items() if chances[place] > 0},
+        )
+        for place, row in enumerate(zip(*met, strict=True))
+    ]
 
 
 def _told(
-    found: Outcome, place: int, has: Mapping[str, Array], partners: Mapping[str, tuple[str, ...]]
-) -> AtPosition:
-    """What one row says: the first point is the person, the rest are what they might have."""
-    met = []
-    for motion, own in has.items():
-        least = found.least[motion][place]
-        there = ~np.isnan(least)
-        if not there.any():
-            continue
-        missing = np.maximum(0.0, np.nan_to_num(least - own[place]))
-        person = 0 if there[0] else int(there.argmax())
-        met.append(
-            Met(
-                motion,
-                float(found.severity(motion, own)[place, 1:].mean()),
-                round(float(least[person]), 1),
-                round(float(found.comfortable[motion][place, person]), 1),
-                round(float(own[place, 0]), 1),
-                float(found.blame[motion][place, 1:].mean()),
-                float(missing[1:].mean()),
-                tuple(dict.fromkeys(other for other in partners[motion] if other != motion)),
-            )
+    motion: str, found: Outcome, own: Array, chances: Sequence[float], partners: tuple[str, ...]
+) -> list[Met | None]:
+    """What every row is asked of a motion: the first point is the person, the rest are what they might have."""
+    least, comfortable = found.least[motion], found.comfortable[motion]
+    there = ~np.isnan(least)
+    missing = np.where(there, np.maximum(0.0, least - own), 0.0)[:, 1:].mean(axis=1)
+    severity = found.severity(motion, own)[:, 1:].mean(axis=1)
+    # the person's own, or that of the first point that is asked anything
+    rows, first = np.arange(len(least)), there.argmax(axis=1)
+    least, comfortable = least[rows, first].round(1), comfortable[rows, first].round(1)
+    asked, others = there.any(axis=1), tuple(dict.fromkeys(other for other in partners if other != motion))
+    return [
+        Met(
+            motion,
+            float(severity[place]),
+            float(least[place]),
+            float(comfortable[place]),
+            round(float(own[place, 0]), 1),
+            chances[place],
+            float(missing[place]),
+            others,
         )
-    stops = {motion: float(share[place, 1:].mean()) for motion, share in found.blame.items()}
-    return AtPosition(tuple(met), {motion: chance for motion, chance in stops.items() if chance > 0})
+        if asked[place]
+        else None
+        for place in range(len(rows))
+    ]
 
 
 def shared_need(need: Need, have: Have) -> list[Met]:

@@ -14,11 +14,12 @@ from itertools import chain
 from typing import Any
 
 from core.catalog import Catalog, load_catalog
-from core.catalog.rows import Movement
+from core.catalog.rows import Movement, Position
 from core.demand.exposure import amount, exposed, peak, relative_load
 from core.demand.needs import AtPosition, Have, needs_of
 from core.demand.people import Person, range_of, sides_of
 from core.demand.scores import DemandProfile, DemandScore, DivisionScore, PositionStops, Standing, Term
+from core.posture.shape import LIMITS
 from core.reading.workout import Work, Workout
 
 HOLD_SHARE = 0.45  # a hold everybody can take asks less than a range people lack; estimate
@@ -90,10 +91,26 @@ def _met(
     for name, all_of in occurrences.items():
         places = [place for place, does in enumerate(doing) if does == name]
         ids = dict.fromkeys(position for each in all_of for position in each.row.positions)
-        rows = [catalog.positions[position] for position in ids]
+        rows = [_on_a_box(catalog.positions[position], all_of) for position in ids]
         found = needs_of([having[place] for place in places], rows)
         met.update({(places[place], position): asked for (place, position), asked in found.items()})
     return met
+
+
+def _on_a_box(position: Position, occurrences: Sequence[Occurrence]) -> Position:
+    """A foot on a box goes as high as the highest box that is stepped on; any other position is as it is."""
+    heights = [
+        height
+        for each in occurrences
+        if position.id in each.row.positions
+        for _, work in each.lines
+        for height in work.heights_m
+    ]
+    if not heights or position.shape is None or position.shape.family != "step-up":
+        return position
+    low, high = LIMITS["box_height_m"]
+    height_m = min(high, max(low, *heights))
+    return position.model_copy(update={"solved": {**(position.solved or {}), "box_height_m": height_m}})
 
 
 def _stops(
@@ -176,9 +193,8 @@ def _person_terms(
 
 def _terms(each: Occurrence, position: str, severity: float, share: float, **asked: Any) -> list[Term]:
     """One term a line; the first carries the occurrence, the others show where else it is asked."""
-    terms = []
-    for number, (part, work) in enumerate(each.lines):
-        term = Term(
+    return [
+        Term(
             work.movement,
             work.line,
             work.column,
@@ -189,9 +205,10 @@ def _terms(each: Occurrence, position: str, severity: float, share: float, **ask
             severity,
             share,
             counts=number == 0,
+            **asked,
         )
-        terms.append(term._replace(**asked))
-    return terms
+        for number, (part, work) in enumerate(each.lines)
+    ]
 
 
 def _noisy_or(terms: Sequence[Term]) -> float:

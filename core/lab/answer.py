@@ -159,7 +159,8 @@ def _body(ask: LabAsk, group: tuple[Person, ...]) -> Body:
     try:
         return body_of(height_m, sexes.pop() if len(sexes) == 1 else None, "winter", **ask.lengths_m)
     except ValueError as problem:
-        raise LabRefused("lengths_m", f"{problem}.") from problem
+        wrong = next((name for name in ask.lengths_m if str(problem).startswith(name)), "")
+        raise LabRefused(f"lengths_m.{wrong}", f"{problem}.") from problem
 
 
 def _check_step(ask: LabAsk, body: Body) -> None:
@@ -172,7 +173,9 @@ def _check_motions(ask: LabAsk, motions: tuple[str, ...], catalog: Catalog) -> N
     for motion in ask.ranges:
         if motion not in catalog.norms:
             known = ", ".join(motions)
-            raise LabRefused("ranges", f"The lab does not use '{motion}'; this position uses {known}.")
+            raise LabRefused(
+                f"ranges.{motion}", f"The lab does not use '{motion}'; this position uses {known}."
+            )
 
 
 def _drawn_with(has: Ranges, adults: Mapping[str, Range], stops: Mapping[str, float]) -> Ranges:

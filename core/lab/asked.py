@@ -50,11 +50,11 @@ class LabAsk(Shape):
         if self.height_m is not None:
             self._within("height_m", "height", self.height_m, HEIGHT_LIMIT_M)
         for motion, value in self.ranges.items():
-            self._within("ranges", motion, value, RANGE_LIMIT)
+            self._within(f"ranges.{motion}", motion, value, RANGE_LIMIT)
         for segment in self.lengths_m:
             if segment not in MEASURABLE:
                 expected = ", ".join(MEASURABLE)
-                raise LabRefused("lengths_m", f"segment {segment!r}: expected one of {expected}.")
+                raise LabRefused(f"lengths_m.{segment}", f"segment {segment!r}: expected one of {expected}.")
 
     @staticmethod
     def _within(name: str, says: str, value: float, limit: Limit) -> None:

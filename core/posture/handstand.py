@@ -60,7 +60,7 @@ class Handstands:
                 found[motion] = np.where(needs < NEVER, needs - others, np.inf)
         return {motion: found[motion] for motion in self.motions}
 
-    def comfortable(self, ranges: Ranges) -> tuple[Array, Array]:
+    def comfortable(self, ranges: Ranges, fine: bool = True) -> tuple[Array, Array]:
         """The arch, in steps of ``ARCHED``, and how far the shoulders are closed: as open as they go, then
         the arch that is easiest with the lean it leaves."""
         closed = np.maximum(0.0, 180.0 - _sum(ranges, OVERHEAD))[..., None]

@@ -125,14 +125,17 @@ class Shapes:
         lowest = np.minimum(lowest, np.minimum(*ends))
         return np.asarray(np.where((start <= end) & (lowest < NEVER / 10), lowest, np.inf))
 
-    def comfortable(self, ranges: Ranges) -> tuple[Array, Array]:
+    def comfortable(self, ranges: Ranges, fine: bool = True) -> tuple[Array, Array]:
         """The place among the nodes, in fractions of a step, and the ``x`` of the posture with the least
         discomfort within these ranges, each [B, n]. Where none is, the one that misses them by least."""
-        return self.easiest(ranges)[:2]
+        return self.easiest(ranges, fine)[:2]
 
-    def easiest(self, ranges: Ranges) -> tuple[Array, Array, Array]:
-        """The same, and its discomfort: the best node, then the best place around it."""
-        node = self._easiest_of(None, ranges)[0]
+    def easiest(self, ranges: Ranges, fine: bool = True) -> tuple[Array, Array, Array]:
+        """The same, and its discomfort: the best node, and if wanted the best place around it."""
+        best = self._easiest_of(None, ranges)
+        if not fine:
+            return best
+        node = best[0]
         around = np.clip(node[..., None] + AROUND, 0.0, self.dislike.shape[1] - 1.0)
         return self._easiest_of(around, ranges)
 
@@ -223,11 +226,11 @@ class Pieces:
         found = [piece.least(ranges) for piece in self.pieces]
         return {motion: np.min([each[motion] for each in found], axis=0) for motion in self.motions}
 
-    def comfortable(self, ranges: Ranges) -> tuple[Array, Array]:
-        place, x, dislike = self.pieces[0].easiest(ranges)
+    def comfortable(self, ranges: Ranges, fine: bool = True) -> tuple[Array, Array]:
+        place, x, dislike = self.pieces[0].easiest(ranges, fine)
         offset = self.pieces[0].dislike.shape[1]
         for piece in self.pieces[1:]:
-            other, other_x, other_dislike = piece.easiest(ranges)
+            other, other_x, other_dislike = piece.easiest(ranges, fine)
             better = other_dislike < dislike
             place, x = np.where(better, other + offset, place), np.where(better, other_x, x)
             dislike = np.minimum(dislike, other_dislike)
@@ -285,7 +288,7 @@ def _beyond(table: Array, inner: NDArray[np.int64], outer: NDArray[np.int64], mo
 def _between(table: Array, place: Array) -> Array:
     """A table at places between its nodes."""
     rows = np.arange(table.shape[0])[:, None]
-    inside = np.clip(np.nan_to_num(place, posinf=0.0, neginf=0.0), 0, table.shape[1] - 1)
+    inside = np.clip(np.where(np.isfinite(place), place, 0.0), 0, table.shape[1] - 1)
     node = np.minimum(inside.astype(np.int64), table.shape[1] - 2)
     low, high = table[rows, node], table[rows, node + 1]
     return np.asarray(low + (inside - node) * (high - low))

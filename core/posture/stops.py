@@ -56,7 +56,8 @@ class Outcome:
         room = np.maximum(comfortable - least, COMFORT_LEAST_DEG)
         short_of_comfort = np.clip((comfortable - has) / room, 0.0, 1.0)
         missing = 1 - np.exp(-np.maximum(0.0, least - has) / SHORTFALL_SCALE_DEG)
-        return np.asarray(np.nan_to_num(0.5 * short_of_comfort + 0.5 * missing))
+        severity = 0.5 * short_of_comfort + 0.5 * missing
+        return np.where(np.isnan(severity), 0.0, severity)
 
 
 class Norms(Protocol):
@@ -96,7 +97,7 @@ def _used(motion: str, postures: Postures, others: Ranges, free: Array) -> Array
     """Degrees of a motion in the easiest posture with the other ranges, the motion free up to what adults
     have."""
     ranges = {**others, motion: free + 0.0 * others[motion]}
-    place, x = postures.comfortable(ranges)
+    place, x = postures.comfortable(ranges, fine=False)
     used = np.full(place.shape, -np.inf)
     for group, degrees in zip(postures.groups, postures.used(place, x), strict=True):
         if motion in group.motions:

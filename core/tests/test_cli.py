@@ -117,6 +117,34 @@ class Commands(unittest.TestCase):
         )
         self.assertGreater(squat["prepared"], 0.2)
 
+    def test_the_lab_answers_a_list_of_asks(self):
+        """Every ask gets its answer in order, by its schema; words without --json; a bad one is named by
+        its number and its field."""
+        asks = [
+            {"family": "squat", "bar": "overhead", "load_share": 0.5, "ranges": {"ankle.dorsiflexion": 14}},
+            {"family": "dip", "height_m": 1.9, "sex": "male", "lengths_m": {"thigh": 0.5}},
+            *({"family": "hang", "chest_cm": place / 10} for place in range(40)),
+        ]
+        file = self.file("asks.json", json.dumps(asks))
+        answers = self.json("lab", file)
+        self.assertEqual(len(answers), len(asks))
+        schema = json.loads((SCHEMAS / "lab.schema.json").read_text())
+        for answer in answers:
+            jsonschema.validate(answer, schema)
+        self.assertEqual((answers[0]["holds"], answers[0]["limiting"]), (False, "ankle.dorsiflexion"))
+        self.assertIn("stops at ankle", self.run_("lab", file)[1])
+        for wrong, words in (
+            ([{"family": "squat"}, {"family": "squat", "nose": 3}], "ask 2: 'nose' is not known"),
+            ([{"family": "squat", "depth_deg": 300}], "ask 1: depth_deg"),
+            ([{"family": "squat", "depth_deg": "deep"}], "expected a number"),
+            ([{"family": "squat", "ranges": [1]}], "expected an object of numbers"),
+            ([{"bar": "front"}], "ask 1: expected one JSON object with a family"),
+            ({"family": "squat"}, "expected a JSON list"),
+        ):
+            code, out, err = self.run_("lab", self.file("wrong.json", json.dumps(wrong)))
+            self.assertEqual((code, out), (2, ""))
+            self.assertIn(words, err)
+
     def test_plain_words_for_people(self):
         """Without --json each command prints lines a coach can read."""
         for arguments, words in (

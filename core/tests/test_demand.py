@@ -12,7 +12,7 @@ from core.catalog import load_catalog
 from core.catalog.rows import Need
 from core.demand import Measurement, Person, derive
 from core.demand.exposure import exposure
-from core.demand.needs import Have, reach_severity, shared_need
+from core.demand.needs import Have, needs_of, reach_severity, shared_need
 from core.reading import Format, Part, Work, Workout, read_workout
 
 CATALOG = load_catalog()
@@ -298,6 +298,68 @@ class Coupled(unittest.TestCase):
                 quality="free",
                 source="estimate",
             )
+
+
+class Exposures(unittest.TestCase):
+    """How much counts as much (model, section 3)."""
+
+    @staticmethod
+    def score(text, demand):
+        return derive(read_workout(text)).score(demand)
+
+    def test_heavy_singles_brace_harder_than_many_light_ones(self):
+        """Three singles at 95 % ask more of the brace than 25 with an empty bar, and than three at 60 %."""
+        heavy = self.score("3x1 back squat @ 95%", "trunk.brace")
+        self.assertGreater(heavy, 2 * self.score("25 back squats 20 kg", "trunk.brace"))
+        self.assertGreater(heavy, 3 * self.score("3x1 back squat @ 60%", "trunk.brace"))
+
+    def test_a_movement_split_over_lines_asks_what_it_asks_in_one(self):
+        """Thirty in one line, or fifteen and fifteen in two parts: every score is the same, and only the
+        first line's terms carry it."""
+        whole = derive(read_workout("30 push presses 40 kg"))
+        split = derive(read_workout("A) 15 push presses 40 kg\n\nB) 15 push presses 40 kg"))
+        for demand in whole.demands:
+            self.assertAlmostEqual(demand.score, split.score(demand.id), delta=1e-9, msg=demand.id)
+        for demand in split.demands:
+            self.assertEqual({term.line for term in demand.terms if term.counts}, {1})
+
+    def test_rings_and_bars_and_machines_are_told_apart(self):
+        """Rings ask more steadiness than a bar; a rower, a ski machine and a bike ask different reaches."""
+        self.assertGreater(
+            self.score("30 ring dips", "shoulder.stability"),
+            1.5 * self.score("30 bar dips", "shoulder.stability"),
+        )
+        where = {
+            machine: {position.position for position in derive(read_workout(f"2000 m {machine}")).positions}
+            for machine in ("row", "ski", "bike")
+        }
+        self.assertFalse(
+            where["row"] & where["ski"] or where["ski"] & where["bike"] or where["row"] & where["bike"]
+        )
+
+    def test_a_higher_box_bends_the_hip_further(self):
+        """The foot goes as high as the board says."""
+        at = {
+            cm: needs_of(
+                [Have.of(Person(), CATALOG)],
+                [
+                    CATALOG.positions["step-up"].model_copy(
+                        update={"solved": {"family": "step-up", "box_height_m": cm}}
+                    )
+                ],
+            )[0, "step-up"]
+            for cm in (0.4, 0.75)
+        }
+        hip = {
+            cm: {one.motion: one.least_deg for one in found.met}["hip.flexion"] for cm, found in at.items()
+        }
+        self.assertGreater(hip[0.75], hip[0.4] + 20)
+
+    def test_open_hips_do_not_lead_every_list(self):
+        """Standing tall at the top of a lift is asked, and of nearly nobody."""
+        for text in ("30 power cleans 50 kg", "50 kettlebell swings 24 kg", "30 thrusters 40 kg"):
+            reaches = [one.id for one in derive(read_workout(text)).demands if one.kind == "reach"]
+            self.assertNotEqual(reaches[0], "hip.extension", text)
 
 
 class Standards(unittest.TestCase):

@@ -1,3 +1,4 @@
+import { useId } from "react";
 import type { ApiProblem, Schemas } from "../../api/client";
 import { type Ask, BARS, FAMILY_NAMES, LOAD_OF } from "./ask";
 
@@ -32,6 +33,7 @@ interface Props {
 
 /** The position, the person, and everything that can be changed: by slider or typed. */
 export function Controls({ start, ask, answer, problem, onChange }: Props) {
+  const at = (field: string) => (problem?.field === field ? problem.message : undefined);
   const range = (motion: string, value: number) => onChange({ ranges: { ...ask.ranges, [motion]: value } });
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard
@@ -101,6 +103,7 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
             low={low}
             high={high}
             step={0.5}
+            fault={at(`ranges.${motion}`)}
             value={ask.ranges[motion] ?? value}
             changed={motion in ask.ranges}
             onChange={(next) => range(motion, next)}
@@ -125,6 +128,7 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
             low={60}
             high={118}
             step={1}
+            fault={at("depth_deg")}
             value={ask.depth_deg}
             onChange={(depth_deg) => onChange({ depth_deg })}
           />
@@ -135,6 +139,7 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
               low={20}
               high={110}
               step={1}
+              fault={at("stance_cm")}
               value={ask.stance_cm}
               onChange={(stance_cm) => onChange({ stance_cm })}
             />
@@ -145,6 +150,7 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
             low={0}
             high={60}
             step={1}
+            fault={at("heel_mm")}
             value={ask.heel_mm}
             onChange={(heel_mm) => onChange({ heel_mm })}
           />
@@ -155,6 +161,7 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
               low={0}
               high={2.5}
               step={0.05}
+              fault={at("load_share")}
               value={ask.load_share}
               onChange={(load_share) => onChange({ load_share })}
             />
@@ -168,6 +175,7 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
           low={0.3}
           high={1.6}
           step={0.01}
+          fault={at("step_length_m")}
           value={ask.step_length_m}
           onChange={(step_length_m) => onChange({ step_length_m })}
         />
@@ -179,6 +187,7 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
           low={0.1}
           high={0.8}
           step={0.01}
+          fault={at("box_height_m")}
           value={ask.box_height_m}
           onChange={(box_height_m) => onChange({ box_height_m })}
         />
@@ -190,6 +199,7 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
           low={20}
           high={110}
           step={1}
+          fault={at("stance_cm")}
           value={ask.stance_cm}
           onChange={(stance_cm) => onChange({ stance_cm })}
         />
@@ -201,6 +211,7 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
           low={0}
           high={0.6}
           step={0.005}
+          fault={at("bar_height_m")}
           value={ask.bar_height_m}
           onChange={(bar_height_m) => onChange({ bar_height_m })}
         />
@@ -212,6 +223,7 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
           low={0}
           high={40}
           step={0.5}
+          fault={at("chest_cm")}
           value={ask.chest_cm}
           onChange={(chest_cm) => onChange({ chest_cm })}
         />
@@ -223,6 +235,7 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
           low={-20}
           high={20}
           step={0.5}
+          fault={at("shoulders_cm")}
           value={ask.shoulders_cm}
           onChange={(shoulders_cm) => onChange({ shoulders_cm })}
         />
@@ -234,6 +247,7 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
           low={0}
           high={40}
           step={1}
+          fault={at("wedge_deg")}
           value={ask.wedge_deg}
           onChange={(wedge_deg) => onChange({ wedge_deg })}
         />
@@ -248,6 +262,7 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
             low={0.28}
             high={0.75}
             step={0.005}
+            fault={at(`lengths_m.${segment}`)}
             value={ask.lengths_m[segment] ?? answer?.lengths_m[segment] ?? 0.4}
             changed={segment in ask.lengths_m}
             onChange={(value) => onChange({ lengths_m: { ...ask.lengths_m, [segment]: value } })}
@@ -263,13 +278,33 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
           </button>
         )}
       </details>
-      {problem && (
+      {problem && !shownAtItsField(problem.field, ask) && (
         <p role="alert" className="mt-3 text-hold">
           {problem.message}
         </p>
       )}
     </section>
   );
+}
+
+const SHOWN: Record<Ask["family"], string[]> = {
+  squat: ["depth_deg", "stance_cm", "heel_mm", "load_share"],
+  lunge: ["step_length_m"],
+  "step-up": ["box_height_m"],
+  hinge: ["stance_cm", "bar_height_m"],
+  hang: ["chest_cm"],
+  "toes-to-bar": [],
+  plank: ["shoulders_cm", "wedge_deg"],
+  "push-up": ["wedge_deg"],
+  handstand: ["wedge_deg"],
+  dip: [],
+  lockout: [],
+};
+
+/** Whether a field has a slider of its own to say its fault at. */
+function shownAtItsField(field: string | null | undefined, ask: Ask): boolean {
+  if (!field) return false;
+  return field.startsWith("ranges.") || field.startsWith("lengths_m.") || SHOWN[ask.family].includes(field);
 }
 
 function Choice({ on, onPick, children }: { on: boolean; onPick: () => void; children: React.ReactNode }) {
@@ -293,11 +328,14 @@ interface SliderProps {
   step: number;
   value: number;
   changed?: boolean;
+  /** What is wrong with the value, said here. */
+  fault?: string;
   onChange: (value: number) => void;
 }
 
 /** A slider with its number, which can be typed as well. */
-function Slider({ label, unit, low, high, step, value, changed = false, onChange }: SliderProps) {
+function Slider({ label, unit, low, high, step, value, changed = false, fault, onChange }: SliderProps) {
+  const faultId = useId();
   const shown = Math.round(value * 1000) / 1000;
   return (
     <div className="mt-1.5">
@@ -307,6 +345,8 @@ function Slider({ label, unit, low, high, step, value, changed = false, onChange
           <input
             type="number"
             aria-label={`${label}, typed`}
+            aria-invalid={fault ? true : undefined}
+            aria-describedby={fault ? faultId : undefined}
             className="w-[70px] rounded-md border border-rule bg-sheet px-1.5 py-0.5 text-right"
             min={low}
             max={high}
@@ -327,6 +367,11 @@ function Slider({ label, unit, low, high, step, value, changed = false, onChange
         value={Math.min(high, Math.max(low, value))}
         onChange={(event) => onChange(Number(event.target.value))}
       />
+      {fault && (
+        <p role="alert" id={faultId} className="text-[14px] text-hold">
+          {fault}
+        </p>
+      )}
     </div>
   );
 }
