@@ -195,7 +195,8 @@ def solve(shape: Shape, group: Sequence[Have], reserve_deg: float) -> list[AtPos
 def _told(
     motion: str, found: Outcome, own: Array, chances: Sequence[float], partners: tuple[str, ...]
 ) -> list[Met | None]:
-    """What every row is asked of a motion: the first point is the person, the rest are what they might have."""
+    """What every row is asked of a motion: the first point is the person, the rest are what they might
+    have."""
     least, comfortable = found.least[motion], found.comfortable[motion]
     there = ~np.isnan(least)
     missing = np.where(there, np.maximum(0.0, least - own), 0.0)[:, 1:].mean(axis=1)
@@ -203,7 +204,8 @@ def _told(
     # the person's own, or that of the first point that is asked anything
     rows, first = np.arange(len(least)), there.argmax(axis=1)
     least, comfortable = least[rows, first].round(1), comfortable[rows, first].round(1)
-    asked, others = there.any(axis=1), tuple(dict.fromkeys(other for other in partners if other != motion))
+    asked = there.any(axis=1).tolist()
+    others = tuple(dict.fromkeys(other for other in partners if other != motion))
     return [
         Met(
             motion,

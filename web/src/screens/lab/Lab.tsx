@@ -41,25 +41,34 @@ function useAddress(start: Schemas["LabStart"], search: LabSearch, ask: Ask) {
   }, [changes, said, search, navigate]);
 }
 
+function useLast<T>(value: T | undefined): T | undefined {
+  const [last, setLast] = useState(value);
+  useEffect(() => {
+    if (value !== undefined) setLast(value);
+  }, [value]);
+  return value ?? last;
+}
+
 function Bench({ start, search }: { start: Schemas["LabStart"]; search: LabSearch }) {
   const [ask, setAsk] = useState<Ask>(() => openWith(start, search));
   useAddress(start, search, ask);
   const [other, setOther] = useState<number | null>(null);
   const [kept, setKept] = useState<Kept | null>(null);
   const own = useQuery({ ...labQuery(ask), placeholderData: keepPreviousData });
+  const shown = useLast(own.data); // what was refused leaves the last answer standing
   const second = useQuery({
     ...labQuery({ ...ask, ranges: {}, lengths_m: {}, person_id: other, class_id: null }),
     enabled: other !== null,
     placeholderData: keepPreviousData,
   });
   const change = (to: Partial<Ask>) => setAsk((now) => ({ ...now, ...to }));
-  const drag = (joint: string, pixels: number) => setAsk((now) => dragged(now, own.data, joint, pixels));
+  const drag = (joint: string, pixels: number) => setAsk((now) => dragged(now, shown, joint, pixels));
   const problem = own.error instanceof ApiProblem ? own.error : null;
   const beside =
     kept ?? (other !== null && second.data ? { label: name(start, other), answer: second.data } : null);
   return (
     <div className="grid h-full min-h-[640px] min-w-[1080px] grid-cols-[330px_minmax(0,1fr)] gap-8 px-5 pt-4 pb-5">
-      <Controls start={start} ask={ask} answer={own.data} problem={problem} onChange={change} />
+      <Controls start={start} ask={ask} answer={shown} problem={problem} onChange={change} />
       <section aria-label="The answer" className="flex min-h-0 flex-col">
         <div className="flex flex-wrap items-center gap-3">
           {search.from && (
@@ -98,8 +107,8 @@ function Bench({ start, search }: { start: Schemas["LabStart"]; search: LabSearc
           <button
             type="button"
             className="plain-action"
-            disabled={!own.data}
-            onClick={() => own.data && setKept({ label: "before", answer: own.data })}
+            disabled={!shown}
+            onClick={() => shown && setKept({ label: "before", answer: shown })}
           >
             Keep this as “before”
           </button>
@@ -116,9 +125,9 @@ function Bench({ start, search }: { start: Schemas["LabStart"]; search: LabSearc
         {own.error && !problem && <Trouble error={own.error} again={() => own.refetch()} />}
         <div className={`mt-3 grid min-h-0 flex-1 gap-8 ${beside ? "grid-cols-2" : "grid-cols-1"}`}>
           {beside && <Answer answer={beside.answer} label={beside.label} narrow />}
-          {own.data ? (
+          {shown ? (
             <Answer
-              answer={own.data}
+              answer={shown}
               label={beside ? (kept ? "now" : ask.person_id ? name(start, ask.person_id) : "this body") : ""}
               narrow={beside !== null}
               onDrag={drag}
