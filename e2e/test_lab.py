@@ -108,6 +108,7 @@ class Lab(BrowserTest):
             page.click("[data-demand='ankle.dorsiflexion'] a:has-text('Bottom of a front squat')")
             page.wait_for_selector("h1:has-text('Position lab')")
             self.assertEqual(page.input_value("#lab-person"), "class")
+            page.wait_for_selector("article [role=img]")
             page.click("button:has-text('lunge')")
             page.fill("input[aria-label='Step, heel to heel, typed']", "1.5")
             page.wait_for_selector("[role=alert] >> text=these legs step")

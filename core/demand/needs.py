@@ -204,7 +204,7 @@ def _told(
     # the person's own, or that of the first point that is asked anything
     rows, first = np.arange(len(least)), there.argmax(axis=1)
     least, comfortable = least[rows, first].round(1), comfortable[rows, first].round(1)
-    asked = there.any(axis=1).tolist()
+    asked: list[bool] = np.asarray(there.any(axis=1)).tolist()
     others = tuple(dict.fromkeys(other for other in partners if other != motion))
     return [
         Met(

@@ -10,7 +10,7 @@ NAMES: Mapping[Family, str] = {
     "lunge": "lunge",
     "step-up": "step-up",
     "hinge": "pull off the floor",
-    "toes-to-bar": "toes at the bar",
+    "toes-to-bar": "top of a toes-to-bar",
     "plank": "straight-arm plank",
     "push-up": "bottom of a push-up",
     "handstand": "handstand",

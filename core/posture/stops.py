@@ -21,6 +21,7 @@ from core.posture.families import Postures
 from core.posture.shapes import Array, Ranges
 
 TOLERANCE_DEG = 0.5  # half a degree is finer than anybody measures
+TIE, TIE_MOST_DEG = 1e-6, 90.0  # settles ties and nothing else
 PROPORTIONS = "proportions"  # what stops a body whom no range frees
 COMFORT_LEAST_DEG = 5.0  # comfort is at least this far from the least, for the severity; estimate
 SHORTFALL_SCALE_DEG = 10.0  # missing this much is severe; estimate
@@ -72,7 +73,6 @@ def outcome(
     """The outcome for ranges [B, n] a motion. reserve_deg: wanted in hand for comfort."""
     raised = {motion: np.maximum(has[motion], adults[motion].raised) for motion in postures.motions}
     least = postures.least(has)
-    freed = {motion: least[motion] <= raised[motion] + TOLERANCE_DEG for motion in postures.motions}
     alone = any(np.isinf(each).any() for each in least.values())
     with_others = postures.least(raised) if alone else {}
     lowest, comfort = {}, {}
@@ -89,7 +89,7 @@ def outcome(
             lowest[motion] + reserve_deg, _used(motion, postures, others, adults[motion].raised)
         )
     holds = postures.holds({motion: has[motion] + TOLERANCE_DEG for motion in postures.motions})
-    blame = _blame(postures, has, raised, adults, ~holds, freed)
+    blame = _blame(postures, has, raised, adults, ~holds, least)
     return Outcome(holds, lowest, comfort, blame)
 
 
@@ -112,7 +112,7 @@ def _blame(
     raised: Ranges,
     adults: Mapping[str, Adults],
     fails: NDArray[np.bool_],
-    freed: Mapping[str, NDArray[np.bool_]],
+    least: Mapping[str, Array],
 ) -> dict[str, Array]:
     motions = postures.motions
     blame = {motion: np.zeros(fails.shape) for motion in (*motions, PROPORTIONS)}
@@ -126,8 +126,13 @@ def _blame(
         lowest, chosen = np.full(fails.shape, np.inf), np.full(fails.shape, -1)
         sets = list(combinations(motions, size))
         for number, each in enumerate(sets):
-            frees = freed[each[0]] if size == 1 else _frees(each, postures, has, raised)
             total = sum((z[motion] for motion in each), np.zeros(1))
+            if size == 1:
+                frees = least[each[0]] <= raised[each[0]] + TOLERANCE_DEG
+                far = np.minimum(least[each[0]] - has[each[0]], TIE_MOST_DEG) / adults[each[0]].sd
+                total = total + TIE * far  # of two that lie equally low, the one that misses less
+            else:
+                frees = _frees(each, postures, has, raised)
             better = left & frees & (total < lowest)
             lowest, chosen = np.where(better, total, lowest), np.where(better, number, chosen)
         for number, each in enumerate(sets):

@@ -233,7 +233,7 @@ def _legs(body: Body) -> float:
 
 
 def _hang(shape: Shape, body: Body, by: float) -> Found:
-    bend, opening = grid(steps(-60, 60, by / 2), steps(0, 75, by / 2))
+    bend, opening = grid(steps(-60, 60, by / 3), steps(0, 75, by / 3))
     arm = math.degrees(math.asin(shape.chest_cm / 100 / body.height_m / body.arm))
     hands = np.zeros((2, 1))
     shoulder = hands + body.arm * away(180 - arm + 0 * bend)
@@ -255,7 +255,7 @@ def _hang(shape: Shape, body: Body, by: float) -> Found:
 
 
 def _handstand(shape: Shape, body: Body, by: float) -> Found:
-    lean, closed = grid(steps(-20, 40, by / 8), steps(-60, 90, by))
+    lean, closed = grid(steps(-20, 40, by / 8), steps(-60, 90, by / 2))
     arm = body.arm * (1 - 0.054 / (0.186 + 0.146 + 0.054))
     hands = np.zeros((2, 1))
     shoulder = hands + arm * away(lean)

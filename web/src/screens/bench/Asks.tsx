@@ -34,7 +34,8 @@ export function Asks({ bench, error, lit, held, classId, sessionId, onPoint, onH
       </section>
     );
   const demands = bench?.demands ?? [];
-  const shown = all ? demands : demands.slice(0, FIRST);
+  const beyond = demands.findIndex((one) => one.id === open) >= FIRST; // opened by an address
+  const shown = all || beyond ? demands : demands.slice(0, FIRST);
   const unread = bench?.workout?.unread.length ?? 0;
   return (
     <section
