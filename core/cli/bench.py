@@ -15,6 +15,7 @@ import numpy as np
 
 from core.body.figure import draw
 from core.catalog import Catalog, load_catalog
+from core.cli.posture_proofs import posture_proof, used_ankle
 from core.cli.proofs import (
     accuracy,
     boards_read,
@@ -64,6 +65,8 @@ PROOFS: dict[str, Callable[[], dict[str, Figures]]] = {
     "planner-proof": planner_proof,
     "fuzz-proof": fuzz_proof,
     "boards": boards_read,
+    "posture-proof": posture_proof,
+    "used-ankle": used_ankle,
 }
 
 

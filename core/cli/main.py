@@ -21,10 +21,11 @@ from core.prep.member import gaps_of, tight_sides
 from core.prep.warmth import Left, left_after
 from core.reading import Workout, read_workout
 
-BENCHES = "reading, demand, planner, member-sheets, linkage, lab, figures or session; all when left out"
+BENCHES = "reading, demand, planner, member-sheets, posture, lab, figures or session; all when left out"
 BENCH_HELP = (
     f"{BENCHES}; fuzz reads mutated texts, fuzz-proof a fixed lot of them; boards holds the reader "
-    "against boards with answers; planner-proof compares with the general solver"
+    "against boards with answers; planner-proof compares with the general solver, posture-proof "
+    "with a search; used-ankle says what the squat was calibrated on"
 )
 
 
