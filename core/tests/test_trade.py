@@ -4,6 +4,9 @@ source."""
 import unittest
 
 from core.catalog import load_catalog
+from core.demand import Measurement, Person, derive
+from core.demand.people import norm_range
+from core.reading import read_workout
 
 CATALOG = load_catalog()
 
@@ -112,6 +115,63 @@ class Positions(unittest.TestCase):
             self.assertFalse(
                 [one for one in asked if one.startswith(("hip.", "knee.", "ankle.", "toe."))], position
             )
+
+
+# what usually stops people (trade facts, common practice): board -> motions one of which stops somebody
+FAULTS = {
+    "front squat 5x5 60 kg": (
+        "shoulder.flexion",
+        "shoulder.external-rotation",
+        "wrist.extension",
+        "thoracic.extension",
+    ),
+    "press 5x5 40 kg": ("shoulder.flexion", "thoracic.extension"),
+    "overhead squat 5x5 40 kg": (
+        "ankle.dorsiflexion",
+        "hip.flexion",
+        "shoulder.flexion",
+        "thoracic.extension",
+    ),
+    "100 air squats": ("ankle.dorsiflexion", "hip.flexion", "hip.external-rotation"),
+    "back squat 5x5 80 kg": ("ankle.dorsiflexion", "hip.flexion"),
+    "deadlift 5x5 100 kg": ("hip.flexion-straight-knee", "hip.flexion"),
+    "40 pull-ups": ("shoulder.flexion", "thoracic.extension"),
+    "30 toes-to-bar": ("hip.flexion-straight-knee", "spine.flexion"),
+    "15 ring muscle-ups": ("shoulder.extension", "shoulder.internal-rotation", "wrist.flexion"),
+    "40 ring dips": ("shoulder.extension",),
+    "30 box jumps": ("hip.extension",),
+    "60 m walking lunges": ("hip.extension",),
+    "50 push-ups": ("wrist.extension",),
+    "20 handstand push-ups": ("wrist.extension", "shoulder.flexion"),
+    "20 turkish get-ups 16 kg": ("thoracic.rotation",),
+    "bench press 5x5 80 kg": ("shoulder.horizontal-abduction",),
+}
+
+
+class Faults(unittest.TestCase):
+    def test_the_usual_fault_leads_for_who_has_it(self):
+        """Somebody measured 3.5 sd short of one motion of the table: that motion leads the reaches, or what
+        stops them at a position of the board (where two motions make up for each other, either may ask
+        more)."""
+        for board, motions in FAULTS.items():
+            for motion in motions:
+                usual = norm_range(CATALOG, motion, 34, None)
+                short = usual.mean_deg - 3.5 * usual.sd_deg
+                person = Person(key="a", ranges=(Measurement(motion, short, "both", "inclinometer"),))
+                profile = derive(read_workout(board), [person])
+                leads = next(one.id for one in profile.demands if one.kind == "reach")
+                stopped = [next(iter(one.stopped), "") for one in profile.positions]
+                self.assertIn(motion, (leads, *stopped), f"{board}: {motion}")
+
+    def test_a_scaled_version_moves_from_overhead_to_the_front_rack(self):
+        """Front squats instead of overhead squats ask less of the overhead and more of the rack."""
+        overhead, front = (
+            derive(read_workout(f"5 rounds\n6 {lift} 40 kg")) for lift in ("overhead squats", "front squats")
+        )
+        self.assertGreater(overhead.score("shoulder.flexion"), front.score("shoulder.flexion") + 0.1)
+        self.assertGreater(front.score("wrist.extension"), overhead.score("wrist.extension"))
+        self.assertGreater(front.score("elbow.flexion"), 0)
+        self.assertEqual(overhead.score("elbow.flexion"), 0)
 
 
 class Drills(unittest.TestCase):
