@@ -11,6 +11,7 @@ from core.body.shortfall import Range, fused
 from core.catalog import Catalog
 from core.catalog.rows import Norm
 from core.errors import UnusableFile
+from core.posture.body import body_of
 
 LUNGE_TEST_DEG_PER_CM = 3.6  # Konor 2012 / Bennell 1998, from memory
 # standard error between visits of the ways a range is measured, degrees; anything else is as good as the
@@ -146,6 +147,13 @@ def person_from_json(raw: object, catalog: Catalog, where: str = "member file") 
             raise UnusableFile(f"{where}: '{field}' must be a list of words")
         return tuple(value)
 
+    lengths = raw.get("lengths_m", {})
+    if not isinstance(lengths, dict):
+        raise UnusableFile(f"{where}: 'lengths_m' must be an object of metres by segment")
+    try:
+        body_of(number("height_m", 1.2, 2.3), sex, **lengths)
+    except (ValueError, TypeError) as problem:
+        raise UnusableFile(f"{where}: 'lengths_m': {problem}") from problem
     age = number("age", 10, 100)
     return Person(
         str(raw.get("name", "")),
@@ -161,6 +169,7 @@ def person_from_json(raw: object, catalog: Catalog, where: str = "member file") 
         raw.get("division"),
         str(raw.get("name", "")),
         earlier,
+        tuple(sorted(lengths.items())),
     )
 
 

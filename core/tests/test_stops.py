@@ -11,8 +11,9 @@ from hypothesis import strategies as st
 from core.catalog import load_catalog
 from core.demand import Measurement, Person, derive
 from core.demand.needs import Have, needs_of
-from core.demand.people import norm_range
+from core.demand.people import norm_range, person_from_json
 from core.demand.scores import HOLDS
+from core.errors import UnusableFile
 from core.lab import LabAsk, ask_lab
 from core.posture import body_of, postures_of
 from core.posture.shape import FAMILIES
@@ -179,6 +180,20 @@ class OneBody(unittest.TestCase):
                     self.assertAlmostEqual(
                         least[margin.id], margin.least_deg - rest, delta=0.051, msg=f"{row.id} {person.name}"
                     )
+
+    def test_a_tape_measure_is_believed_in_proportion(self):
+        """Long thighs in a member file take more of hips and ankles; one out of all proportion is refused by name."""
+        usual = person_from_json({"name": "U", "height_m": 1.75}, CATALOG)
+        long = person_from_json({"name": "L", "height_m": 1.75, "lengths_m": {"thigh": 0.5}}, CATALOG)
+        row = CATALOG.positions["squat-bottom-back"]
+        least = [
+            {one.motion: one.least_deg for one in needs_of([Have.of(person, CATALOG)], [row])[0, row.id].met}
+            for person in (usual, long)
+        ]
+        self.assertGreater(least[1]["hip.flexion"], least[0]["hip.flexion"] + 2)
+        for lengths in ({"thigh": 1.5}, {"nose": 0.3}, {"thigh": "long"}, [0.4]):
+            with self.assertRaisesRegex(UnusableFile, "lengths_m"):
+                person_from_json({"name": "W", "height_m": 1.75, "lengths_m": lengths}, CATALOG)
 
     def test_norms_of_the_tests_are_those_of_the_catalog(self):
         """The adults the tests draw from are near the catalog's."""
