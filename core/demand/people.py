@@ -147,19 +147,13 @@ def person_from_json(raw: object, catalog: Catalog, where: str = "member file") 
             raise UnusableFile(f"{where}: '{field}' must be a list of words")
         return tuple(value)
 
-    lengths = raw.get("lengths_m", {})
-    if not isinstance(lengths, dict):
-        raise UnusableFile(f"{where}: 'lengths_m' must be an object of metres by segment")
-    try:
-        body_of(number("height_m", 1.2, 2.3), sex, **lengths)
-    except (ValueError, TypeError) as problem:
-        raise UnusableFile(f"{where}: 'lengths_m': {problem}") from problem
+    height_m = number("height_m", 1.2, 2.3)
     age = number("age", 10, 100)
     return Person(
         str(raw.get("name", "")),
         int(age) if age is not None else None,
         sex,
-        number("height_m", 1.2, 2.3),
+        height_m,
         number("mass_kg", 30, 250),
         ranges,
         words("adaptive"),
@@ -169,8 +163,21 @@ def person_from_json(raw: object, catalog: Catalog, where: str = "member file") 
         raw.get("division"),
         str(raw.get("name", "")),
         earlier,
-        tuple(sorted(lengths.items())),
+        _lengths(raw.get("lengths_m", {}), height_m, sex, where),
     )
+
+
+def _lengths(
+    raw: object, height_m: float | None, sex: str | None, where: str
+) -> tuple[tuple[str, float], ...]:
+    """Lengths by tape measure, as far as a body of this height can have them."""
+    if not isinstance(raw, dict):
+        raise UnusableFile(f"{where}: 'lengths_m' must be an object of metres by segment")
+    try:
+        body_of(height_m, sex, **raw)
+    except (ValueError, TypeError) as problem:
+        raise UnusableFile(f"{where}: 'lengths_m': {problem}") from problem
+    return tuple(sorted(raw.items()))
 
 
 def newest(tests: tuple[Measurement, ...]) -> tuple[tuple[Measurement, ...], tuple[Measurement, ...]]:

@@ -182,7 +182,8 @@ class OneBody(unittest.TestCase):
                     )
 
     def test_a_tape_measure_is_believed_in_proportion(self):
-        """Long thighs in a member file take more of hips and ankles; one out of all proportion is refused by name."""
+        """Long thighs in a member file take more of hips and ankles; one out of all proportion is refused
+        by name."""
         usual = person_from_json({"name": "U", "height_m": 1.75}, CATALOG)
         long = person_from_json({"name": "L", "height_m": 1.75, "lengths_m": {"thigh": 0.5}}, CATALOG)
         row = CATALOG.positions["squat-bottom-back"]
