@@ -16,7 +16,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
 from functools import cached_property
-from typing import Any
+from typing import Any, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -39,18 +39,11 @@ class Group:
     end: float = 0.0
 
 
-@dataclass(frozen=True)
-class _Condition:
+class _Condition(NamedTuple):
     """``table <= sum of weights x ranges``; table: [B, P]."""
 
     table: Array
     weights: Mapping[str, float]
-
-    def given(self, ranges: Ranges) -> Array:
-        total: Any = np.zeros((self.table.shape[0], 1))
-        for motion, weight in self.weights.items():
-            total = total + weight * ranges[motion]
-        return np.asarray(total)
 
 
 @dataclass(frozen=True)
@@ -75,55 +68,61 @@ class Shapes:
         return tuple(dict.fromkeys(motion for group in self.groups for motion in group.motions))
 
     @cached_property
-    def _conditions(self) -> tuple[_Condition, ...]:
-        """What is left to ask when ``x`` may be anything in between."""
+    def _conditions(self) -> tuple[Array, Array]:
+        """What is left to ask when ``x`` may be anything in between, C conditions: tables [C, B, P] and
+        weights [C, motions]."""
         found: list[_Condition] = []
         ups: list[_Condition] = []
         downs: list[_Condition] = []
         for group in self.groups:
             scale = abs(group.slope) or 1.0
-            weights = dict.fromkeys(group.motions, 1 / scale)
             side = ups if group.slope > 0 else downs if group.slope < 0 else found
-            side.append(_Condition(group.at / scale, weights))
+            side.append(_Condition(group.at / scale, dict.fromkeys(group.motions, 1 / scale)))
         if self.low is not None and self.high is not None:
             ups.append(_Condition(-self.high, {}))
             downs.append(_Condition(self.low, {}))
         for up in ups:
             for down in downs:
                 found.append(_Condition(up.table + down.table, _sum(up.weights, down.weights)))
-        return tuple(found)
+        tables = np.stack(np.broadcast_arrays(*(each.table for each in found)))
+        return tables, np.array([[each.weights.get(one, 0.0) for one in self.motions] for each in found])
 
     def holds(self, ranges: Ranges) -> NDArray[np.bool_]:
         """Whether any posture is within these ranges: [B, n]."""
-        start, end = _meet(self._stretches(ranges).values())
-        return np.asarray(start <= end)
+        start, end = _stretch(self._conditions[0], self._given(ranges))
+        return np.asarray(start.max(axis=0) <= end.min(axis=0))
 
     def least(self, ranges: Ranges) -> dict[str, Array]:
         """motion -> the least degrees of it with which a posture is within the other ranges: [B, n];
         ``inf`` where the others leave none. A motion's own range does not count for it."""
-        stretches = self._stretches(ranges)
-        return {motion: self._least(motion, ranges, stretches) for motion in self.motions}
+        given = self._given(ranges)
+        start, end = _stretch(self._conditions[0], given)
+        return {
+            motion: self._least(place, ranges[motion], given, start, end)
+            for place, motion in enumerate(self.motions)
+        }
 
-    def _least(self, motion: str, ranges: Ranges, stretches: Mapping[int, tuple[Array, Array]]) -> Array:
-        own = [each for each in self._conditions if motion in each.weights]
-        start, end = _meet(
-            [stretches[place] for place, each in enumerate(self._conditions) if motion not in each.weights]
-            or [(np.zeros((1, 1)), np.full((1, 1), self.dislike.shape[1] - 1.0))]
-        )
-        nodes = np.arange(self.dislike.shape[1])
-        shape = np.broadcast_shapes(start.shape, ranges[motion].shape)
-        needs = np.full((*shape, nodes.size), -NEVER)
-        ends = [np.full(shape, -NEVER), np.full(shape, -NEVER)]
-        for each in own:
-            weight = each.weights[motion]
-            rest = each.given(ranges) - weight * ranges[motion]
-            np.maximum(needs, (each.table[:, None, :] - rest[..., None]) / weight, out=needs)
-            for side, place in enumerate((start, end)):
-                ends[side] = np.maximum(ends[side], (_between(each.table, place) - rest) / weight)
-        inside = (nodes >= start[..., None]) & (nodes <= end[..., None])
+    def _given(self, ranges: Ranges) -> Array:
+        """What the ranges leave to every condition: [C, B, n]."""
+        having = np.stack(np.broadcast_arrays(*(ranges[motion] for motion in self.motions)))
+        return np.tensordot(self._conditions[1], having, axes=1)
+
+    def _least(self, place: int, has: Array, given: Array, start: Array, end: Array) -> Array:
+        """The lowest a motion's own conditions get where the others are met."""
+        tables, weights = self._conditions
+        own = weights[:, place] > 0
+        last = tables.shape[-1] - 1.0
+        first = start[~own].max(axis=0, initial=0.0)
+        final = end[~own].min(axis=0, initial=last)
+        weight = weights[own, place][:, None, None]
+        rest = given[own] - weight * has
+        needs = ((tables[own][:, :, None, :] - rest[..., None]) / weight[..., None]).max(axis=0)
+        nodes = np.arange(tables.shape[-1])
+        inside = (nodes >= first[..., None]) & (nodes <= final[..., None])
         lowest = np.where(inside, needs, np.inf).min(axis=-1)
-        lowest = np.minimum(lowest, np.minimum(*ends))
-        return np.asarray(np.where((start <= end) & (lowest < NEVER / 10), lowest, np.inf))
+        for at in (first, final):
+            lowest = np.minimum(lowest, ((_between(tables[own], at) - rest) / weight).max(axis=0))
+        return np.asarray(np.where((first <= final) & (lowest < NEVER / 10), lowest, np.inf))
 
     def comfortable(self, ranges: Ranges, fine: bool = True) -> tuple[Array, Array]:
         """The place among the nodes, in fractions of a step, and the ``x`` of the posture with the least
@@ -198,11 +197,6 @@ class Shapes:
         """What the drawing needs of a posture, by name."""
         return {name: _between(table, place) for name, table in self.drawn.items()}
 
-    def _stretches(self, ranges: Ranges) -> dict[int, tuple[Array, Array]]:
-        return {
-            place: _stretch(each.table, each.given(ranges)) for place, each in enumerate(self._conditions)
-        }
-
 
 @dataclass(frozen=True)
 class Pieces:
@@ -253,42 +247,32 @@ def _sum(one: Mapping[str, float], other: Mapping[str, float]) -> dict[str, floa
     return {motion: one.get(motion, 0.0) + other.get(motion, 0.0) for motion in {**one, **other}}
 
 
-def _meet(stretches: Any) -> tuple[Array, Array]:
-    """Where all stretches overlap; start > end where they do not."""
-    starts, ends = zip(*stretches, strict=True)
-    start, end = starts[0], ends[0]
-    for other in starts[1:]:
-        start = np.maximum(start, other)
-    for other in ends[1:]:
-        end = np.minimum(end, other)
-    return start, end
-
-
-def _stretch(table: Array, most: Array) -> tuple[Array, Array]:
-    """First and last place along the nodes, in fractions of a step, where a table is not above ``most``."""
-    within = table[:, None, :] <= most[..., None]
-    size = table.shape[1]
-    first, last = within.argmax(axis=-1), size - 1 - within[..., ::-1].argmax(axis=-1)
+def _stretch(tables: Array, most: Array) -> tuple[Array, Array]:
+    """First and last place along the nodes, in fractions of a step, where tables [..., B, P] are not above
+    ``most`` [..., B, n]; inf and -inf where they always are."""
+    within = tables[..., None, :] <= most[..., None]
+    last_node = tables.shape[-1] - 1
+    first, last = within.argmax(axis=-1), last_node - within[..., ::-1].argmax(axis=-1)
     some = np.take_along_axis(within, first[..., None], -1)[..., 0]
-    start = first - _beyond(table, first, first - 1, most)
-    end = last + _beyond(table, last, last + 1, most)
+    start = first - _beyond(tables, first, first - 1, most)
+    end = last + _beyond(tables, last, last + 1, most)
     return np.where(some, start, np.inf), np.where(some, end, -np.inf)
 
 
-def _beyond(table: Array, inner: NDArray[np.int64], outer: NDArray[np.int64], most: Array) -> Array:
+def _beyond(tables: Array, inner: NDArray[np.int64], outer: NDArray[np.int64], most: Array) -> Array:
     """How far from a node inside to the next one outside a table reaches ``most``: 0 to 1."""
-    rows = np.arange(table.shape[0])[:, None]
-    there = (outer >= 0) & (outer < table.shape[1])
-    here, beyond = table[rows, inner], table[rows, np.clip(outer, 0, table.shape[1] - 1)]
-    with np.errstate(invalid="ignore", divide="ignore"):
-        share = (most - here) / (beyond - here)
-    return np.asarray(np.where(there & (beyond > here), np.clip(share, 0.0, 1.0), 0.0))
+    there = (outer >= 0) & (outer < tables.shape[-1])
+    here = np.take_along_axis(tables, inner, -1)
+    beyond = np.take_along_axis(tables, np.clip(outer, 0, tables.shape[-1] - 1), -1)
+    rise = np.where(there & (beyond > here), beyond - here, 1.0)
+    share = np.clip((most - here) / rise, 0.0, 1.0)
+    return np.asarray(np.where(there & (beyond > here), share, 0.0))
 
 
-def _between(table: Array, place: Array) -> Array:
-    """A table at places between its nodes."""
-    rows = np.arange(table.shape[0])[:, None]
-    inside = np.clip(np.where(np.isfinite(place), place, 0.0), 0, table.shape[1] - 1)
-    node = np.minimum(inside.astype(np.int64), table.shape[1] - 2)
-    low, high = table[rows, node], table[rows, node + 1]
+def _between(tables: Array, place: Array) -> Array:
+    """Tables [..., B, P] at places [B, n] between their nodes."""
+    inside = np.clip(np.where(np.isfinite(place), place, 0.0), 0, tables.shape[-1] - 1)
+    inside = np.broadcast_to(inside, (*tables.shape[:-1], inside.shape[-1]))
+    node = np.minimum(inside.astype(np.int64), tables.shape[-1] - 2)
+    low, high = np.take_along_axis(tables, node, -1), np.take_along_axis(tables, node + 1, -1)
     return np.asarray(low + (inside - node) * (high - low))

@@ -48,7 +48,7 @@ def with_one_fault(seed):
     if not postures.holds(has)[0, 0]:
         return None
     has[fault] = usual[fault].mean - usual[fault].sd * chance.uniform(2, 4)
-    return None if postures.holds(has)[0, 0] else (postures, has, usual, fault)
+    return None if outcome(postures, has, usual).holds[0, 0] else (postures, has, usual, fault)
 
 
 class Faults(unittest.TestCase):
