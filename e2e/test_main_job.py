@@ -71,7 +71,7 @@ class MainJob(BrowserTest):
         page.wait_for_selector(f"[data-drill='{first}']")
         page.hover(f"[data-drill='{first}']")
         page.click(f"[data-drill='{first}'] button[aria-label^='Swap']")
-        option = page.locator("[aria-label^='Instead of'] li button").first
+        option = page.locator("[aria-label^='Instead of'] li button:has-text('prepare')").first
         option.wait_for()
         self.assertRegex(option.inner_text(), r"\d % prepared|prepares the same")
         name = option.locator("span.font-semibold").inner_text()

@@ -149,6 +149,11 @@ class Need(Row):
 
 
 @lru_cache(maxsize=512)
+def _shape_of(solved: tuple[tuple[str, float | str | bool], ...]) -> Shape:
+    return Shape(**dict(solved))  # type: ignore[arg-type]
+
+
+@lru_cache(maxsize=512)
 def _motions_of(shape: Shape) -> tuple[str, ...]:
     return postures_of(shape, [body_of()]).motions
 
@@ -178,10 +183,10 @@ class Position(Row):
             raise broken("solved", fault)
         return self
 
-    @cached_property
+    @property
     def shape(self) -> Shape | None:
         """What is solved for every body, where it is."""
-        return None if self.solved is None else Shape(**self.solved)  # type: ignore[arg-type]
+        return None if self.solved is None else _shape_of(tuple(self.solved.items()))
 
     @property
     def solved_motions(self) -> tuple[str, ...]:

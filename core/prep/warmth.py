@@ -175,14 +175,14 @@ def visited(counted: Mapping[str, float], person: Person, catalog: Catalog, ende
 
 
 def _where(position: Position, demand: str, partners: tuple[str, ...]) -> str:
-    """Where something is asked: a sum of motions wherever that sum is, else the family of two-leg squats,
-    else the position itself."""
+    """Where something is asked: a sum of motions wherever that sum is, else the family of solved postures
+    (two-leg squats with the bar anywhere, lockouts with any grip), else the position itself."""
     if partners:
         return "+".join(sorted((demand, *partners)))
     shape = position.shape
-    if shape is not None and shape.family == "squat" and not shape.single_leg:
-        return "squat"
-    return position.id
+    if shape is None:
+        return position.id
+    return f"{shape.family} on one leg" if shape.single_leg else shape.family
 
 
 def drilled(items: Sequence[Item], started_min: float = 0.0) -> tuple[Warmth, ...]:

@@ -193,15 +193,11 @@ class Pictures(unittest.TestCase):
         stiff = Person(ranges=(Measurement("ankle.dorsiflexion", 18),))
         profile = derive(read_workout("Overhead squat 5x5 @ 80%"), [stiff])
         picture = picture_of_position("squat-bottom-overhead", profile, catalog)
-        ankle = next(one for one in picture.arcs if one.motion == "ankle.dorsiflexion")
-        term = next(
-            term
-            for demand in profile.demands
-            if demand.id == "ankle.dorsiflexion"
-            for term in demand.terms
-            if term.position == "squat-bottom-overhead"
-        )
-        self.assertEqual((ankle.needed_deg, ankle.has_deg), (term.required_deg, term.range_deg))
+        self.assertTrue(picture.arcs)
+        for mark in picture.arcs:
+            terms = next(one for one in profile.demands if one.id == mark.motion).terms
+            term = next(one for one in terms if one.position == "squat-bottom-overhead")
+            self.assertEqual((mark.needed_deg, mark.has_deg), (term.required_deg, term.range_deg))
 
     def test_the_arc_starts_along_the_limb_it_is_measured_from(self):
         """Shoulder flexion is measured from the trunk's own line: straight down for an upright trunk."""
