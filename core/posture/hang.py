@@ -37,7 +37,7 @@ END = 3.0
 
 def hang_shapes(shape: Shape, body: Body) -> Shapes:
     """Every hang of these bodies (columns [B, 1]) with the chest so far ahead of the bar."""
-    bend = np.linspace(*BEND_LIMITS, NODES)[None, :] + 0.0 * body.arm
+    bend = np.linspace(*BEND_LIMITS, 2 * NODES)[None, :] + 0.0 * body.arm
     arm = asin(shape.chest_cm / 100 / body.height_m / body.arm)
     arms, trunk, legs = sway(body)
     behind = -(arms * sin(arm) + trunk * sin(arm - bend)) / legs

@@ -255,7 +255,7 @@ def _hang(shape: Shape, body: Body, by: float) -> Found:
 
 
 def _handstand(shape: Shape, body: Body, by: float) -> Found:
-    lean, closed = grid(steps(-20, 40, by / 8), steps(-60, 90, by / 2))
+    lean, closed = grid(steps(-40, 45, by / 8), steps(-60, 90, by / 2))
     arm = body.arm * (1 - 0.054 / (0.186 + 0.146 + 0.054))
     hands = np.zeros((2, 1))
     shoulder = hands + arm * away(lean)
