@@ -54,7 +54,7 @@ class Arms(NamedTuple):
 ARMS: dict[Bar, Arms] = {
     "none": Arms(88),
     "goblet": Arms(22, 128, 20, ("kettlebell@hand-up",)),
-    "front": Arms(84, 146, 38, ("barbell@front",)),
+    "front": Arms(78, 154, 34, ("barbell@front",)),
     "back": Arms(-66, 158, 0, ("barbell@back",)),
     "overhead": Arms(180, 0, 0, ("barbell@hands",)),
 }

@@ -275,13 +275,13 @@ function Terms({
             <th scope="col" className="font-normal">
               position
             </th>
-            <th scope="col" className="text-right font-normal">
+            <th scope="col" className="pl-3 text-right font-normal">
               at least, in comfort
             </th>
-            <th scope="col" className="text-right font-normal">
+            <th scope="col" className="pl-3 text-right font-normal">
               they have
             </th>
-            <th scope="col" className="text-right font-normal">
+            <th scope="col" className="pl-3 text-right font-normal">
               how hard × how much
             </th>
           </tr>
@@ -319,16 +319,16 @@ function Terms({
                 {term.shared_with.length > 0 && <span className="text-dust">, shared</span>}
                 {term.judged && <span className="text-dust">, decides the rep</span>}
               </td>
-              <td className="text-right">
+              <td className="pl-3 text-right">
                 {degrees(term.required_deg)}
                 {term.comfortable_deg !== null && term.required_deg !== null && (
                   <span className="text-dust">, {degrees(term.comfortable_deg)}</span>
                 )}
               </td>
-              <td className="text-right">
+              <td className="pl-3 text-right">
                 {term.range_deg === null ? "" : `${Math.round(term.range_deg)}°`}
               </td>
-              <td className="text-right">
+              <td className="pl-3 text-right">
                 {term.severity.toFixed(2)} × {term.exposure.toFixed(2)}
               </td>
             </tr>
@@ -341,7 +341,7 @@ function Terms({
           {demand.divisions
             .map(
               (one) =>
-                `${one.division ?? "as written"}, ${amountOf(one.people)}: ${amount(one.score).toLowerCase()}${demand.kind === "reach" ? ` (about ${one.short} stopped)` : ""}`,
+                `${one.division ?? "as written"}, ${amountOf(one.people)}: ${amount(one.score).toLowerCase()}${demand.kind === "reach" ? ` (${one.short ? `about ${one.short}` : "none"} stopped)` : ""}`,
             )
             .join("; ")}
         </p>
