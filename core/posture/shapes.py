@@ -84,7 +84,9 @@ class Shapes:
         for up in ups:
             for down in downs:
                 found.append(_Condition(up.table + down.table, _sum(up.weights, down.weights)))
-        tables = np.stack(np.broadcast_arrays(*(each.table for each in found)))
+        tables = np.empty((len(found), *self.dislike.shape))
+        for place, each in enumerate(found):
+            tables[place] = each.table
         return tables, np.array([[each.weights.get(one, 0.0) for one in self.motions] for each in found])
 
     def holds(self, ranges: Ranges) -> NDArray[np.bool_]:
@@ -104,8 +106,12 @@ class Shapes:
 
     def _given(self, ranges: Ranges) -> Array:
         """What the ranges leave to every condition: [C, B, n]."""
-        having = np.stack(np.broadcast_arrays(*(ranges[motion] for motion in self.motions)))
-        return np.tensordot(self._conditions[1], having, axes=1)
+        points = np.broadcast_shapes(*(ranges[motion].shape for motion in self.motions))
+        having = np.empty((len(self.motions), *points))
+        for place, motion in enumerate(self.motions):
+            having[place] = ranges[motion]
+        given = self._conditions[1] @ having.reshape(len(having), -1)
+        return np.asarray(given.reshape(-1, *points))
 
     def _least(self, place: int, has: Array, given: Array, start: Array, end: Array) -> Array:
         """The lowest a motion's own conditions get where the others are met."""

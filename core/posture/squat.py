@@ -50,9 +50,7 @@ def squat_shapes(shape: Shape, body: Body) -> Shapes:
     """Every squat of these bodies (columns [B, 1]) in this shape."""
     tilt = heel_tilt(shape.heel_mm, body)
     ankle = np.linspace(0.0, ANKLE_MOST_DEG, NODES)[None, :] + 0.0 * tilt
-    low, middle, high = (
-        lean_over(shape, ankle + tilt, tilt, body, share) for share in (SUPPORT[0], 0.5, SUPPORT[1])
-    )
+    low, middle, high = leans_over(shape, ankle + tilt, tilt, body, (SUPPORT[0], 0.5, SUPPORT[1]))
     upright, steady = 1 / LEAN_WEARS_DEG**2, 1 / OFF_BALANCE_DEG**2
     wanted = middle * steady / (steady + upright)  # between upright and over mid-foot
     groups = [
@@ -92,7 +90,8 @@ def squat_chain(shape: Shape, ankle_deg: float, lean_deg: float, body: Body) -> 
 def balanced(shape: Shape, ankle_deg: float, body: Body) -> Chain:
     """The squat at an ankle bend with everything over mid-foot, whatever ranges it takes."""
     tilt = heel_tilt(shape.heel_mm, body)
-    lean = float(np.clip(lean_over(shape, ankle_deg + tilt, tilt, body, 0.5), *LEAN_LIMITS))
+    (over_middle,) = leans_over(shape, ankle_deg + tilt, tilt, body, (0.5,))
+    lean = float(np.clip(over_middle, *LEAN_LIMITS))
     return squat_chain(shape, ankle_deg, lean, body)
 
 
@@ -103,16 +102,22 @@ def arm_of(shape: Shape) -> float:
     return ARM_AHEAD_DEG if shape.bar == "none" else RACK_ARM_DEG
 
 
-def lean_over(shape: Shape, shank: Numbers, tilt: Numbers, body: Body, share: float) -> Numbers:
-    """The lean that puts the common centre over a place on the foot (0 heel, 1 toe), degrees; over 90 where
-    no lean does.
+def leans_over(
+    shape: Shape, shank: Numbers, tilt: Numbers, body: Body, shares: tuple[float, ...]
+) -> list[Numbers]:
+    """The leans that put the common centre over places on the foot (0 heel, 1 toe), degrees; over 90 where no
+    lean does.
 
-    With every other direction fixed the centre is ``fixed + a sin(lean) + b cos(lean)``, so the lean is
-    closed form. A test holds the three numbers against the chain's own centre of mass.
+    With every other direction fixed the centre is ``fixed + a sin(lean) + b cos(lean)``, so a lean is closed
+    form. A test holds them against a rigid-body library's centre of mass.
     """
     fixed, a, b, total, heel_x, toe_x = _centre_terms(shape, shank, tilt, body)
-    ratio = ((heel_x + share * (toe_x - heel_x)) * total - fixed) / np.hypot(a, b)
-    return np.where(ratio < 1.0, asin(ratio) - atan2(b, a), 90.0 + 90.0 * (ratio - 1.0))
+    most, turned = np.hypot(a, b), atan2(b, a)
+    leans = []
+    for share in shares:
+        ratio = ((heel_x + share * (toe_x - heel_x)) * total - fixed) / most
+        leans.append(np.where(ratio < 1.0, asin(ratio) - turned, 90.0 + 90.0 * (ratio - 1.0)))
+    return leans
 
 
 def _centre_terms(shape: Shape, shank: Numbers, tilt: Numbers, body: Body) -> tuple[Numbers, ...]:
