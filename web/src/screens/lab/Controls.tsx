@@ -1,6 +1,7 @@
 import { useId } from "react";
 import type { ApiProblem, Schemas } from "../../api/client";
 import { type Ask, BARS, FAMILY_NAMES, LOAD_OF } from "./ask";
+import { knobsOf } from "./knobs";
 
 const RANGE_NAMES: Record<string, [string, number, number]> = {
   "ankle.dorsiflexion": ["Ankle bend", 5, 55],
@@ -120,138 +121,19 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
         </button>
       )}
       <h2 className="mt-4 border-b-2 border-ink pb-0.5 text-[20px]">Shape</h2>
-      {ask.family === "squat" && (
-        <>
-          <Slider
-            label="Depth (thigh from hanging)"
-            unit="°"
-            low={60}
-            high={118}
-            step={1}
-            fault={at("depth_deg")}
-            value={ask.depth_deg}
-            onChange={(depth_deg) => onChange({ depth_deg })}
-          />
-          {!ask.single_leg && (
-            <Slider
-              label="Stance, heel to heel"
-              unit=" cm"
-              low={20}
-              high={110}
-              step={1}
-              fault={at("stance_cm")}
-              value={ask.stance_cm}
-              onChange={(stance_cm) => onChange({ stance_cm })}
-            />
-          )}
-          <Slider
-            label="Raised heel"
-            unit=" mm"
-            low={0}
-            high={60}
-            step={1}
-            fault={at("heel_mm")}
-            value={ask.heel_mm}
-            onChange={(heel_mm) => onChange({ heel_mm })}
-          />
-          {ask.bar !== "none" && (
-            <Slider
-              label="Load, share of bodyweight"
-              unit=""
-              low={0}
-              high={2.5}
-              step={0.05}
-              fault={at("load_share")}
-              value={ask.load_share}
-              onChange={(load_share) => onChange({ load_share })}
-            />
-          )}
-        </>
-      )}
-      {ask.family === "lunge" && (
+      {knobsOf(ask).map((knob) => (
         <Slider
-          label="Step, heel to heel"
-          unit=" m"
-          low={0.3}
-          high={1.6}
-          step={0.01}
-          fault={at("step_length_m")}
-          value={ask.step_length_m}
-          onChange={(step_length_m) => onChange({ step_length_m })}
+          key={knob.field}
+          label={knob.label}
+          unit={knob.unit}
+          low={knob.low}
+          high={knob.high}
+          step={knob.step}
+          fault={at(knob.field)}
+          value={ask[knob.field]}
+          onChange={(value) => onChange({ [knob.field]: value })}
         />
-      )}
-      {ask.family === "step-up" && (
-        <Slider
-          label="Box"
-          unit=" m"
-          low={0.1}
-          high={0.8}
-          step={0.01}
-          fault={at("box_height_m")}
-          value={ask.box_height_m}
-          onChange={(box_height_m) => onChange({ box_height_m })}
-        />
-      )}
-      {ask.family === "hinge" && (
-        <Slider
-          label="Feet, heel to heel"
-          unit=" cm"
-          low={20}
-          high={110}
-          step={1}
-          fault={at("stance_cm")}
-          value={ask.stance_cm}
-          onChange={(stance_cm) => onChange({ stance_cm })}
-        />
-      )}
-      {ask.family === "hinge" && (
-        <Slider
-          label="Bar above the floor"
-          unit=" m"
-          low={0}
-          high={0.6}
-          step={0.005}
-          fault={at("bar_height_m")}
-          value={ask.bar_height_m}
-          onChange={(bar_height_m) => onChange({ bar_height_m })}
-        />
-      )}
-      {ask.family === "hang" && (
-        <Slider
-          label="Chest ahead of the bar"
-          unit=" cm"
-          low={0}
-          high={40}
-          step={0.5}
-          fault={at("chest_cm")}
-          value={ask.chest_cm}
-          onChange={(chest_cm) => onChange({ chest_cm })}
-        />
-      )}
-      {ask.family === "plank" && (
-        <Slider
-          label="Shoulders ahead of the wrists"
-          unit=" cm"
-          low={-20}
-          high={20}
-          step={0.5}
-          fault={at("shoulders_cm")}
-          value={ask.shoulders_cm}
-          onChange={(shoulders_cm) => onChange({ shoulders_cm })}
-        />
-      )}
-      {(ask.family === "plank" || ask.family === "handstand" || ask.family === "push-up") && (
-        <Slider
-          label="Wedge under the heel of the hand"
-          unit="°"
-          low={0}
-          high={40}
-          step={1}
-          fault={at("wedge_deg")}
-          value={ask.wedge_deg}
-          onChange={(wedge_deg) => onChange({ wedge_deg })}
-        />
-      )}
+      ))}
       <details className="mt-3 text-[15px]">
         <summary className="cursor-pointer py-1">Lengths by tape measure</summary>
         {LENGTH_NAMES.map(([segment, label]) => (
@@ -287,24 +169,11 @@ export function Controls({ start, ask, answer, problem, onChange }: Props) {
   );
 }
 
-const SHOWN: Record<Ask["family"], string[]> = {
-  squat: ["depth_deg", "stance_cm", "heel_mm", "load_share"],
-  lunge: ["step_length_m"],
-  "step-up": ["box_height_m"],
-  hinge: ["stance_cm", "bar_height_m"],
-  hang: ["chest_cm"],
-  "toes-to-bar": [],
-  plank: ["shoulders_cm", "wedge_deg"],
-  "push-up": ["wedge_deg"],
-  handstand: ["wedge_deg"],
-  dip: [],
-  lockout: [],
-};
-
 /** Whether a field has a slider of its own to say its fault at. */
 function shownAtItsField(field: string | null | undefined, ask: Ask): boolean {
   if (!field) return false;
-  return field.startsWith("ranges.") || field.startsWith("lengths_m.") || SHOWN[ask.family].includes(field);
+  const own = knobsOf(ask).some((knob) => knob.field === field);
+  return own || field.startsWith("ranges.") || field.startsWith("lengths_m.");
 }
 
 function Choice({ on, onPick, children }: { on: boolean; onPick: () => void; children: React.ReactNode }) {
