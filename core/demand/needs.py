@@ -88,13 +88,9 @@ class Have:
 def reach_severity(available: Range, required_deg: float) -> float:
     """Severity in [0, 1] of needing one range: half likelihood, half size of the shortfall. Never falls with
     degrees."""
-    return _severity(
-        short_probability(available, required_deg), expected_shortfall_deg(available, required_deg)
-    )
-
-
-def _severity(likely: float, gap_deg: float) -> float:
-    return float(0.5 * likely + 0.5 * (1 - np.exp(-gap_deg / SHORTFALL_SCALE_DEG)))
+    gap_deg = expected_shortfall_deg(available, required_deg)
+    missing = 1 - math.exp(-gap_deg / SHORTFALL_SCALE_DEG)
+    return 0.5 * short_probability(available, required_deg) + 0.5 * missing
 
 
 def needs_of(group: Sequence[Have], positions: Sequence[Position]) -> dict[tuple[int, str], AtPosition]:
@@ -231,7 +227,7 @@ def shared_need(need: Need, have: Have) -> list[Met]:
         together = together + have.range(motion) * weight
     required = need.deg + RESERVE_DEG[need.quality]
     likely, gap = short_probability(together, required), expected_shortfall_deg(together, required)
-    severity = _severity(likely, gap)
+    severity = reach_severity(together, required)
     room = [
         weight
         * max(0.0, have.adults(motion).mean_deg + have.adults(motion).sd_deg - have.range(motion).mean_deg)
