@@ -28,13 +28,17 @@ from core.cli.proofs import (
 )
 from core.cli.say import say_json
 from core.demand import Measurement, Person, derive
+from core.demand.needs import forget
 from core.demand.people import norm_range
+from core.demand.points import POINTS
+from core.demand.scores import DemandProfile
 from core.errors import UnusableFile
 from core.lab import LabAsk, ask_lab
 from core.posture import Body, Shape, body_of, postures_of
 from core.posture.body import stacked
 from core.posture.families import MAKERS
 from core.posture.shape import FAMILIES, Family
+from core.posture.shapes import NODES
 from core.prep import PlanSettings, plan, plan_session
 from core.prep.member import fit_member
 from core.reading import read_workout
@@ -186,13 +190,33 @@ def _planning(catalog: Catalog) -> dict[str, Bench]:
     def member_sheets() -> object:
         return [fit_member(class_sheet, workout, person, settings, catalog, profile) for person in people]
 
+    def unknown() -> object:
+        forget()
+        return derive(workout, people)
+
     return {
         "demand": lambda: derive(workout, people),
+        "demand-unknown": unknown,
+        "demand-bare-pass": _bare_pass(profile, len(people), catalog),
         "planner": lambda: plan(workout, profile, settings),
         "planner-without-offer": lambda: plan(workout, profile, settings, brief=True),
         "session-with-stops": lambda: plan_session(workout, stops, people, profile=profile),
         "member-sheets": member_sheets,
     }
+
+
+def _bare_pass(profile: DemandProfile, people: int, catalog: Catalog) -> Bench:
+    """One comparison over arrays as large as those of a derivation: every solved position met, its
+    conditions, people, points and nodes; what a derivation is measured against."""
+    arrays = []
+    for one in profile.positions:
+        shape = catalog.positions[one.position].shape
+        if shape is not None:
+            conditions = len(postures_of(shape, [body_of()]).groups) + 1
+            arrays.append(
+                (np.zeros((conditions, people, 1, NODES)), np.ones((conditions, people, POINTS, 1)))
+            )
+    return lambda: [(tables <= most).any(axis=-1) for tables, most in arrays]
 
 
 def _postures(catalog: Catalog) -> dict[str, Bench]:

@@ -116,6 +116,11 @@ def needs_of(group: Sequence[Have], positions: Sequence[Position]) -> dict[tuple
 _remembered: OrderedDict[Hashable, AtPosition] = OrderedDict()
 
 
+def forget() -> None:
+    """Forget every answer, for timing what nobody asked before."""
+    _remembered.clear()
+
+
 def _key(position: Position, have: Have) -> Hashable:
     """Everything an answer depends on."""
     motions = position.reaches
