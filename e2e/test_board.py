@@ -103,6 +103,7 @@ class Board(BrowserTest):
             page.focus("[aria-label='Doubted on line 9'] button:has-text('correct it')")
             page.keyboard.press("Enter")
             self.assertIn("pull-ups", selected(page))
+            page.wait_for_selector("text=Saved")
 
         self.drive(steps)
         self.assertIn("12 burpees", self.saved())
