@@ -112,7 +112,8 @@ class Fading(unittest.TestCase):
         and pressing overhead the hang's open shoulders."""
 
         def left(done, then):
-            stiff = (Person(key="a", ranges=(Measurement("hip.flexion", 95),)),)
+            short = (Measurement("hip.flexion", 95), Measurement("shoulder.flexion", 140))
+            stiff = (Person(key="a", ranges=short),)
             return left_after(read_workout(done), read_workout(then), stiff, CATALOG, 5).readiness
 
         self.assertLess(left("Deadlift 5x5 @ 75%", "press 5x5 40 kg").get("wrist.extension", 0), 0.01)

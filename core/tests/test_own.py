@@ -5,7 +5,7 @@ import unittest
 
 from core.catalog import load_catalog
 from core.catalog.own import own_id
-from core.demand import derive
+from core.demand import Measurement, Person, derive
 from core.errors import CatalogError, UnusableFile
 from core.reading import read_workout
 from core.reading.own import own_movement, read_movements, similar_to, with_own, write_movements
@@ -26,8 +26,9 @@ class Own(unittest.TestCase):
         catalog = with_own([(self.slug, self.fields)])
         workout = read_workout("20 flumes", catalog)
         self.assertEqual(workout.parts[0].work[0].movement, self.slug)
-        self.assertGreater(derive(workout, catalog=catalog).score("shoulder.flexion"), 0)
-        self.assertEqual(derive(read_workout("20 walking lunges")).score("shoulder.flexion"), 0)
+        stiff = [Person(ranges=(Measurement("shoulder.flexion", 140),))]
+        self.assertGreater(derive(workout, stiff, catalog=catalog).score("shoulder.flexion"), 0.05)
+        self.assertEqual(derive(read_workout("20 walking lunges"), stiff).score("shoulder.flexion"), 0)
 
     def test_equal_rows_give_the_same_catalog(self):
         """So that names and norms are worked out once a gym, not once a request."""
