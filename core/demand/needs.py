@@ -99,7 +99,8 @@ def needs_of(group: Sequence[Have], positions: Sequence[Position]) -> dict[tuple
     found = {}
     solved: dict[Hashable, list[AtPosition]] = {}
     for position in positions:
-        keys = [_key(position, have) for have in group]
+        same = (position.shape, position.quality, position.needs)
+        keys: list[Hashable] = [(same, _key(position, have)) for have in group]
         known = {key: _remembered.get(key) for key in keys}
         fresh = {key: have for key, have in zip(keys, group, strict=True) if known[key] is None}
         if fresh:
@@ -122,13 +123,10 @@ def forget() -> None:
 
 
 def _key(position: Position, have: Have) -> Hashable:
-    """Everything an answer depends on."""
+    """Everything of a person that an answer depends on."""
     motions = position.reaches
     return (
-        position.shape,
-        position.quality,
-        position.needs,
-        have.body_key() if position.shape else None,
+        have.body_key() if position.solved else None,
         tuple([have.range(motion) for motion in motions]),
         tuple([have.adults(motion) for motion in motions]),
     )

@@ -14,7 +14,7 @@ from core.body.segments import LENGTH
 from core.body.shortfall import Range
 from core.catalog import Catalog
 from core.catalog.rows import Demand
-from core.demand.people import DEFAULT_AGE, Person, norm_range, range_of
+from core.demand.people import LUNGE_TEST_DEG_PER_CM, Person, adults_like, range_of
 from core.lab.asked import LabAsk, LabRefused
 from core.lab.changes import SHAPES_SAY, Change, changes_of
 from core.lab.words import gives_way, name_of
@@ -28,7 +28,6 @@ from core.posture.stops import PROPORTIONS, TOLERANCE_DEG, Adults, Outcome, outc
 
 MOST_ARCS = 2
 ARM_PARTS = ("upper_arm", "forearm", "hand")
-DEG_PER_CM = 3.6  # tibia angle per cm of toe-to-wall, Konor 2012 / Bennell 1998, from memory
 
 
 @dataclass(frozen=True, slots=True)
@@ -142,7 +141,7 @@ def _range(motion: str, ask: LabAsk, group: tuple[Person, ...], catalog: Catalog
 
 def _adults(motion: str, group: tuple[Person, ...], catalog: Catalog) -> Range:
     """What adults like these have of a motion."""
-    norms = [norm_range(catalog, motion, person.age or DEFAULT_AGE, person.sex) for person in group]
+    norms = [adults_like(person, motion, catalog) for person in group]
     count = len(norms)
     return Range(sum(one.mean_deg for one in norms) / count, sum(one.sd_deg for one in norms) / count)
 
@@ -272,7 +271,7 @@ def change_words(change: Change, demands: Mapping[str, Demand]) -> str:
         return SHAPES_SAY[change.what].format(change.amount)
     more = f"{change.sd:.1f} sd"
     if change.what == "ankle.dorsiflexion":
-        more += f"; about {change.amount / DEG_PER_CM:.1f} cm at the wall"
+        more += f"; about {change.amount / LUNGE_TEST_DEG_PER_CM:.1f} cm at the wall"
     return f"+{change.amount:g}° of {demands[change.what].name.lower()} ({more})"
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any, NamedTuple
 
@@ -117,7 +117,6 @@ def _holds_all(shape: Shape, body: Body, loose: Ranges, count: int) -> Any:
     return postures.holds(known)[:, 0]
 
 
-Says = Callable[[float], str]
 SHAPES_SAY: Mapping[str, str] = {
     "heel": "a {0:g} mm heel",
     "stance": "stance {0:g} cm wider",

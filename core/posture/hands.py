@@ -17,7 +17,7 @@ from core.body.segments import LENGTH
 from core.posture.body import Body
 from core.posture.degrees import Numbers, asin, cos, sin
 from core.posture.shape import Shape
-from core.posture.shapes import NEVER, NODES, Group, Shapes
+from core.posture.shapes import NEVER, NODES, Group, Pieces, Shapes, in_pieces
 
 PRESSED_DEG = 24.0  # a wrist under body weight beyond its unloaded range; estimate
 WRIST_HEIGHT = 0.02  # of the joint above a flat hand, fraction of height; estimate
@@ -63,9 +63,13 @@ def plank_pose(seen: dict[str, float]) -> Pose:
     return Pose(limbs, limbs, trunk, support="floor")
 
 
-def push_up_shapes(shape: Shape, body: Body) -> Shapes:
+def push_up_shapes(shape: Shape, body: Body) -> Pieces:
     """Every bottom of a push-up of these bodies (columns [B, 1]), the chest on the floor."""
-    forearm = np.linspace(*FOREARM_LIMITS, NODES)[None, :] + 0.0 * body.arm
+    back, ahead = (limit + 0.0 * body.arm for limit in FOREARM_LIMITS)
+    return in_pieces(lambda forearm: _push_ups(shape, forearm, body), back, ahead)
+
+
+def _push_ups(shape: Shape, forearm: Numbers, body: Body) -> Shapes:
     upper, lower = _arm(body)
     rise = asin((WRIST_HEIGHT + lower * cos(forearm) - CHEST_HEIGHT) / upper)  # upper arm, back and up
     slope = asin((TOES_HEIGHT - CHEST_HEIGHT) / (body.trunk + body.thigh + body.shank))

@@ -24,7 +24,6 @@ from core.posture.shapes import NEVER, NODES, Group, Shapes
 from core.posture.squat import OVERHEAD
 
 OPENING = ("hip.extension", "lumbar.extension")
-KIP_CHEST_CM = 5.0  # chest ahead of the bar in a usual kip; estimate
 BEND_LIMITS = (-60.0, 60.0)  # of the shoulders beyond a straight line
 OPEN_MOST_DEG = 75.0  # of hips and low back together, further than anybody arches
 WEARS_DEG = 20.0  # discomfort: a bend of this at the shoulders, or at the hips, costs one

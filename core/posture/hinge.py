@@ -15,8 +15,9 @@ import numpy as np
 from core.body.pose import Limbs, Pose
 from core.posture.body import Body
 from core.posture.degrees import Numbers, acos, atan2, cos, sin
+from core.posture.links import two_links
 from core.posture.shape import Shape
-from core.posture.shapes import NEVER, NODES, Group, Pieces, Shapes
+from core.posture.shapes import NEVER, Group, Pieces, Shapes, in_pieces
 from core.posture.squat import SUPPORT, abduction_of
 
 HIP_PER_KNEE = (
@@ -43,16 +44,7 @@ def hinge_shapes(shape: Shape, body: Body) -> Pieces:
     bar = shape.bar_height_m / body.height_m
     shoulder = (body.mid_foot, bar + body.arm + BLADES_DROP - body.ankle_height)
     low, high = _leans(shoulder, thigh, _clear_of_the_bar(bar, body), body)
-    all_of = low + (high - low) * np.linspace(0.0, 1.0, NODES)
-    bends = _legs(shoulder, all_of, thigh, body)[2]
-    most = np.take_along_axis(all_of, bends.argmax(axis=1)[:, None], 1)
-    share = np.linspace(0.0, 1.0, NODES // 2 + 1)
-    return Pieces(
-        tuple(
-            _shapes(shape, start + (end - start) * share, shoulder, thigh, body)
-            for start, end in ((low, most), (most, high))
-        )
-    )
+    return in_pieces(lambda lean: _shapes(shape, lean, shoulder, thigh, body), low, high)
 
 
 def _leans(
@@ -77,9 +69,7 @@ def _legs(
 ) -> tuple[Numbers, Numbers, Numbers]:
     """Shank from upright, knee bend and hip bend for a lean of the back."""
     hip = (shoulder[0] - body.trunk * sin(lean), shoulder[1] - body.trunk * cos(lean))
-    span = np.minimum(np.hypot(*hip), (body.shank + thigh) * (1 - 1e-12))
-    knee = 180.0 - acos((body.shank**2 + thigh**2 - span**2) / (2 * body.shank * thigh))
-    shank = atan2(*hip) + atan2(thigh * sin(knee), body.shank + thigh * cos(knee))
+    shank, knee = two_links(hip, body.shank, thigh)
     return shank, knee, knee - shank + lean
 
 

@@ -6,9 +6,11 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
+import numpy as np
+
 from core.posture.body import Body
 from core.posture.chain import Point
-from core.posture.degrees import Numbers, sin
+from core.posture.degrees import Numbers, acos, atan2, cos, sin
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,6 +69,14 @@ def sway(body: Body, arm: Numbers | None = None) -> tuple[Numbers, Numbers, Numb
         for link, rest in zip(links, beyond, strict=True)
     ]
     return own[0], own[1], sum(own[2:])
+
+
+def two_links(way: tuple[Numbers, Numbers], lower: Numbers, upper: Numbers) -> tuple[Numbers, Numbers]:
+    """A leg of two links from its foot to its hip, the knee ahead: the lower one from straight up, and the
+    bend between them, degrees. way: the hip from the foot; beyond reach the leg is straight."""
+    span = np.minimum(np.hypot(*way), (lower + upper) * (1 - 1e-12))
+    bend = 180.0 - acos((lower**2 + upper**2 - span**2) / (2 * lower * upper))
+    return atan2(*way) + atan2(upper * sin(bend), lower + upper * cos(bend)), bend
 
 
 def ahead(

@@ -17,8 +17,9 @@ import numpy as np
 from core.body.pose import Limbs, Pose
 from core.posture.body import Body
 from core.posture.degrees import Numbers, acos, asin, atan2, cos, sin
+from core.posture.links import two_links
 from core.posture.shape import Shape
-from core.posture.shapes import NEVER, NODES, Group, Shapes
+from core.posture.shapes import NEVER, NODES, Group, Pieces, Shapes, in_pieces
 from core.posture.squat import trunk_groups
 
 KNEE_CLEAR = 0.02  # rear knee above the floor, fraction of height; estimate
@@ -92,16 +93,22 @@ def lunge_pose(seen: dict[str, float], lean_deg: float, body: Body) -> Pose:
     )
 
 
-def step_up_shapes(shape: Shape, body: Body) -> Shapes:
+def step_up_shapes(shape: Shape, body: Body) -> Pieces:
     """Every way these bodies (columns [B, 1]) stand with one foot on the box and the other flat behind it."""
-    rear = np.linspace(0.0, STEP_UP_MOST_DEG, NODES)[None, :] + 0.0 * body.thigh
+    upright = 0.0 * body.thigh
+    return in_pieces(lambda rear: _step_ups(shape, rear, body), upright, upright + STEP_UP_MOST_DEG)
+
+
+def _from_the_box(shape: Shape, rear: Numbers, body: Body) -> tuple[Numbers, Numbers]:
+    """The hips from the front ankle, the rear leg straight and so far over its foot."""
     leg = body.shank + body.thigh
-    up = leg * cos(rear) - shape.box_height_m / body.height_m
-    back = leg * sin(rear) - STEP_UP_AHEAD
-    span = np.hypot(back, up)
-    knee = 180.0 - acos((body.shank**2 + body.thigh**2 - span**2) / (2 * body.shank * body.thigh))
-    shank = atan2(back, up) + atan2(body.thigh * sin(knee), body.shank + body.thigh * cos(knee))
-    possible = span < leg
+    return leg * sin(rear) - STEP_UP_AHEAD, leg * cos(rear) - shape.box_height_m / body.height_m
+
+
+def _step_ups(shape: Shape, rear: Numbers, body: Body) -> Shapes:
+    hips = _from_the_box(shape, rear, body)
+    shank, knee = two_links(hips, body.shank, body.thigh)
+    possible = np.hypot(*hips) < body.shank + body.thigh
     groups = [
         Group(("hip.flexion",), np.where(possible, knee - shank, NEVER), slope=1.0),
         Group(("hip.extension",), rear, slope=-1.0),

@@ -16,6 +16,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
 from functools import cached_property
+from itertools import pairwise
 from typing import Any, NamedTuple
 
 import numpy as np
@@ -68,7 +69,7 @@ class Shapes:
         return tuple(dict.fromkeys(motion for group in self.groups for motion in group.motions))
 
     @cached_property
-    def _conditions(self) -> tuple[Array, Array]:
+    def conditions(self) -> tuple[Array, Array]:
         """What is left to ask when ``x`` may be anything in between, C conditions: tables [C, B, P] and
         weights [C, motions]."""
         found: list[_Condition] = []
@@ -91,14 +92,14 @@ class Shapes:
 
     def holds(self, ranges: Ranges) -> NDArray[np.bool_]:
         """Whether any posture is within these ranges: [B, n]."""
-        start, end = _stretch(self._conditions[0], self._given(ranges))
+        start, end = _stretch(self.conditions[0], self._given(ranges))
         return np.asarray(start.max(axis=0) <= end.min(axis=0))
 
     def least(self, ranges: Ranges) -> dict[str, Array]:
         """motion -> the least degrees of it with which a posture is within the other ranges: [B, n];
         ``inf`` where the others leave none. A motion's own range does not count for it."""
         given = self._given(ranges)
-        start, end = _stretch(self._conditions[0], given)
+        start, end = _stretch(self.conditions[0], given)
         return {
             motion: self._least(place, ranges[motion], given, start, end)
             for place, motion in enumerate(self.motions)
@@ -110,12 +111,12 @@ class Shapes:
         having = np.empty((len(self.motions), *points))
         for place, motion in enumerate(self.motions):
             having[place] = ranges[motion]
-        given = self._conditions[1] @ having.reshape(len(having), -1)
+        given = self.conditions[1] @ having.reshape(len(having), -1)
         return np.asarray(given.reshape(-1, *points))
 
     def _least(self, place: int, has: Array, given: Array, start: Array, end: Array) -> Array:
         """The lowest a motion's own conditions get where the others are met."""
-        tables, weights = self._conditions
+        tables, weights = self.conditions
         own = weights[:, place] > 0
         last = tables.shape[-1] - 1.0
         first = start[~own].max(axis=0, initial=0.0)
@@ -247,6 +248,19 @@ class Pieces:
             for name in self.pieces[0].drawn
         }
         return {name: _between(table, place) for name, table in tables.items()}
+
+
+def in_pieces(shapes_at: Callable[[Array], Shapes], start: Any, end: Any) -> Pieces:
+    """A family along nodes from start to end ([B, 1] each), cut wherever one of its tables is highest in
+    between, so that every table falls and then rises within a piece."""
+    every = start + (end - start) * np.linspace(0.0, 1.0, NODES)
+    tables = shapes_at(every).conditions[0]
+    highest = tables.argmax(axis=-1)  # [C, B]
+    inside = ((highest > 0) & (highest < NODES - 1)).any(axis=1)
+    cuts = np.sort(np.take_along_axis(every, highest[inside].T, 1), axis=1)
+    edges = [start, *np.split(cuts, cuts.shape[1], axis=1), end] if inside.any() else [start, end]
+    share = np.linspace(0.0, 1.0, NODES // 2 + 1)
+    return Pieces(tuple(shapes_at(low + (high - low) * share) for low, high in pairwise(edges)))
 
 
 def _sum(one: Mapping[str, float], other: Mapping[str, float]) -> dict[str, float]:

@@ -13,6 +13,7 @@ from __future__ import annotations
 
 import numpy as np
 
+from core.body.segments import HALF_PELVIS
 from core.posture.body import Body
 from core.posture.chain import BAR_FROM_SHOULDER, Chain
 from core.posture.degrees import Numbers, asin, atan2, cos, sin
@@ -25,7 +26,6 @@ ANKLE_MOST_DEG = 60.0  # further than any ankle bends
 ARM_AHEAD_DEG = 85.0  # arms held out in an air squat, from straight down; estimate
 RACK_ARM_DEG = 60.0
 KNEES_OVER_FEET_CM = 8.0  # that the knees travel outward over the feet; estimate
-HALF_PELVIS = 0.0955  # half of 0.191 H between the hip joints, Winter, from memory
 # Discomfort, calibrated on the ankle people use in a full-depth squat (ops/calibrate.py, docs/model.md):
 LEAN_WEARS_DEG = 25.0  # a lean of this costs as much as
 OFF_BALANCE_DEG = 12.0  # leaning this far from where the centre stands over mid-foot

@@ -11,12 +11,10 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 from itertools import combinations
-from typing import Protocol
 
 import numpy as np
 from numpy.typing import NDArray
 
-from core.body.shortfall import Range
 from core.posture.families import Postures
 from core.posture.shapes import Array, Ranges
 
@@ -59,12 +57,6 @@ class Outcome:
         missing = 1 - np.exp(-np.maximum(0.0, least - has) / SHORTFALL_SCALE_DEG)
         severity = 0.5 * short_of_comfort + 0.5 * missing
         return np.where(np.isnan(severity), 0.0, severity)
-
-
-class Norms(Protocol):
-    """Where the ranges of adults are looked up."""
-
-    def __call__(self, motion: str) -> Range: ...
 
 
 def outcome(

@@ -12,8 +12,8 @@ from core.posture.shape import BAR_HEIGHT_M, Bar, Family
 FewNumbers = Annotated[dict[str, float], Field(max_length=10)]
 
 
-class LabIn(Schema):
-    """A shape; a person, a class's average, or nobody in particular; ranges and lengths typed over theirs."""
+class ShapeIn(Schema):
+    """The core's Shape as it is asked and told; a test holds the fields and their defaults together."""
 
     family: Family = "squat"
     bar: Bar = "none"
@@ -28,6 +28,11 @@ class LabIn(Schema):
     chest_cm: float = 0.0
     shoulders_cm: float = 0.0
     wedge_deg: float = 0.0
+
+
+class LabIn(ShapeIn):
+    """A shape; a person, a class's average, or nobody in particular; ranges and lengths typed over theirs."""
+
     ranges: FewNumbers = Field(default_factory=dict)
     height_m: float | None = None
     lengths_m: FewNumbers = Field(default_factory=dict)
@@ -41,21 +46,11 @@ class LabPerson(Schema):
     measured: int
 
 
-class LabPosition(Schema):
+class LabPosition(ShapeIn):
     """A position that can be solved, and the shape it opens with."""
 
     id: str
     name: str
-    family: Family
-    bar: Bar
-    single_leg: bool
-    load_share: float
-    depth_deg: float
-    stance_cm: float
-    step_length_m: float
-    box_height_m: float
-    bar_height_m: float
-    chest_cm: float
 
 
 class LabStart(Schema):

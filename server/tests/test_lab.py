@@ -1,9 +1,13 @@
 """The lab over the API: this gym's people only, coaches only, and every error at its field."""
 
 import json
+from dataclasses import fields
 
 from django.test import TestCase
 
+from core.catalog import load_catalog
+from core.posture import Shape
+from server.api.lab_schemas import ShapeIn
 from server.tests.gyms import SmallGym
 
 
@@ -34,6 +38,26 @@ class Lab(TestCase):
         self.assertEqual(self.ask(class_id=self.other.gym_class.pk).status_code, 404)
         self.assertEqual(len(self.client.get("/api/lab").json()["people"]), 4)
         self.assertEqual(self.ask(self.home.client(self.home.members[0])).status_code, 403)
+
+    def test_what_can_be_asked_is_the_core_s_shape(self):
+        """Every number of a shape, with its default, and no other."""
+        plain = Shape()
+        self.assertEqual(
+            {name: field.default for name, field in ShapeIn.model_fields.items()},
+            {each.name: getattr(plain, each.name) for each in fields(Shape)},
+        )
+
+    def test_a_position_opens_with_its_own_shape(self):
+        """Every solved position is offered with the numbers the demand uses; asking with them holds for an
+        adult or says what stops it."""
+        offered = self.client.get("/api/lab").json()["positions"]
+        solved = {row.id: row.shape for row in load_catalog().positions.values() if row.shape}
+        self.assertEqual({one["id"] for one in offered}, set(solved))
+        for one in offered:
+            shape = {name: value for name, value in one.items() if name not in ("id", "name")}
+            self.assertEqual(Shape(**shape), solved[one["id"]])
+            answer = self.ask(**shape).json()
+            self.assertNotEqual(answer["holds"], bool(answer["stops"]), one["id"])
 
     def test_bad_values_say_where(self):
         """422 with the field of the value."""
