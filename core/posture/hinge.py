@@ -29,6 +29,7 @@ SHIN_BEHIND_BAR = (
 BLADES_DROP = 0.015  # that hanging shoulders lengthen the arms by, fraction of height; estimate
 SHANK_BACK_DEG = -15.0  # the furthest a shank leans back; estimate
 LEAN_MOST_DEG = 90.0
+KNEE_MOST_DEG = 165.0  # further than any adult's folds; estimate
 LOAD_SHARE = 0.7  # of body mass, where no load is named: what the centre is judged with; estimate
 NARROW_CM = 30.0  # feet under the hips, at which the thighs stay in the plane
 PREFERS_DEG = 62.0  # the lean most start a pull with, and how far from it costs one; estimate
@@ -50,18 +51,24 @@ def hinge_shapes(shape: Shape, body: Body) -> Pieces:
 def _leans(
     shoulder: tuple[Numbers, Numbers], thigh: Numbers, clear: Numbers, body: Body
 ) -> tuple[Numbers, Numbers]:
-    """The most upright back, at which the shin just clears the bar, and the most level one, at which the
-    knees are straight; closed forms. The first is after the second where these legs cannot do it."""
-    leg = body.shank + thigh
+    """The most upright back, at which the shin just clears the bar or the knee is folded, and the most
+    level one, at which the knees are straight; closed forms. The first is after the second where these legs
+    cannot do it."""
     far = np.hypot(*shoulder)
-    nearest = (far**2 + body.trunk**2 - leg**2) / (2 * body.trunk * far)
-    high = np.minimum(atan2(*shoulder) + acos(nearest), LEAN_MOST_DEG)
+
+    def leaning(leg_squared: Numbers) -> Numbers:
+        """The lean that puts the hips so far from the ankle."""
+        return atan2(*shoulder) + acos((far**2 + body.trunk**2 - leg_squared) / (2 * body.trunk * far))
+
+    high = np.minimum(leaning((body.shank + thigh) ** 2), LEAN_MOST_DEG)
+    folded = body.shank**2 + thigh**2 + 2 * body.shank * thigh * cos(KNEE_MOST_DEG)
     knee = (body.shank * sin(clear), body.shank * cos(clear))
     way = (shoulder[0] - knee[0], shoulder[1] - knee[1])  # knee to shoulders
     span = np.hypot(*way)
     inner = acos((span**2 + body.trunk**2 - thigh**2) / (2 * span * body.trunk))
     low = np.where(span < thigh + body.trunk, atan2(*way) + inner, atan2(*way))
-    return np.clip(low, 0.0, high - 1e-3), high
+    reached = far - body.trunk < np.sqrt(folded)
+    return np.clip(np.where(reached, np.maximum(low, leaning(folded)), low), 0.0, high - 1e-3), high
 
 
 def _legs(

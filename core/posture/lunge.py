@@ -13,13 +13,14 @@ from __future__ import annotations
 import math
 
 import numpy as np
+from numpy.typing import NDArray
 
 from core.body.pose import Limbs, Pose
 from core.posture.body import Body
 from core.posture.degrees import Numbers, acos, asin, atan2, cos, sin
 from core.posture.links import two_links
 from core.posture.shape import Shape
-from core.posture.shapes import NEVER, NODES, Group, Pieces, Shapes, in_pieces
+from core.posture.shapes import NEVER, Group, Pieces, Shapes, in_pieces
 from core.posture.squat import trunk_groups
 
 KNEE_CLEAR = 0.02  # rear knee above the floor, fraction of height; estimate
@@ -49,7 +50,7 @@ def longest_step_m(body: Body) -> float:
     return float((ahead + _rear_knee(body)) * body.height_m)
 
 
-def lunge_shapes(shape: Shape, body: Body) -> Shapes:
+def lunge_shapes(shape: Shape, body: Body) -> Pieces:
     """Every lunge of these bodies (columns [B, 1]) at this step; none where the legs do not step so far."""
     across = shape.step_length_m / body.height_m - _rear_knee(body)  # rear knee to front ankle
     up = body.ankle_height - KNEE_CLEAR
@@ -58,7 +59,18 @@ def lunge_shapes(shape: Shape, body: Body) -> Shapes:
     furthest = np.where(reach < 1, asin(reach) - atan2(up, across), 90.0)
     low, high = SHANK_LIMITS
     top = np.clip(furthest - 1e-6, low + 1e-3, high)
-    shank = low + (top - low) * np.linspace(0.0, 1.0, NODES)
+    return in_pieces(lambda shank: _lunges(shape, shank, furthest > low, (across, up), body), low, top)
+
+
+def _lunges(
+    shape: Shape,
+    shank: Numbers,
+    possible: NDArray[np.bool_],
+    ankle: tuple[Numbers, Numbers],
+    body: Body,
+) -> Shapes:
+    """Lunges with these front shanks; ankle: the front one from the rear knee."""
+    across, up = ankle
     knee = (across + body.shank * sin(shank), up + body.shank * cos(shank))  # front, seen from the rear one
     span = np.hypot(*knee)
     half_open = acos(span / 2 / body.thigh)  # between a thigh and the line through both knees
@@ -66,7 +78,6 @@ def lunge_shapes(shape: Shape, body: Body) -> Shapes:
     rear = line - half_open  # rear thigh ahead of straight up: how far that hip opens
     front = 180.0 - line - half_open  # front thigh from straight down
     drop = _drop(body)
-    possible = furthest > low
     groups = [
         Group(("hip.extension",), np.where(possible, rear, NEVER), slope=-1.0),
         Group(("hip.flexion",), front, slope=1.0),

@@ -16,7 +16,6 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
 from functools import cached_property
-from itertools import pairwise
 from typing import Any, NamedTuple
 
 import numpy as np
@@ -27,6 +26,8 @@ Ranges = Mapping[str, Array]  # motion -> degrees [B, n]
 NODES = 33
 NEVER = 1e4  # degrees nobody has: what a posture that cannot be made asks
 AROUND = np.linspace(-1.0, 1.0, 9)  # places tried around the best node
+HILL_DEG = 0.1  # a table that rises by more than this and falls again is cut
+MOST_CUTS = 4  # of one part, each into two
 
 
 @dataclass(frozen=True, slots=True)
@@ -250,17 +251,36 @@ class Pieces:
         return {name: _between(table, place) for name, table in tables.items()}
 
 
-def in_pieces(shapes_at: Callable[[Array], Shapes], start: Any, end: Any) -> Pieces:
-    """A family along nodes from start to end ([B, 1] each), cut wherever one of its tables is highest in
-    between, so that every table falls and then rises within a piece."""
+def in_pieces(shapes_at: Callable[[Array], Shapes], start: Any, end: Any, cuts: int = MOST_CUTS) -> Pieces:
+    """A family along nodes from start to end ([B, 1] each), cut where one of its tables rises and then
+    falls, again and again, so that every table falls and then rises within a piece."""
     every = start + (end - start) * np.linspace(0.0, 1.0, NODES)
-    tables = shapes_at(every).conditions[0]
-    highest = tables.argmax(axis=-1)  # [C, B]
-    inside = ((highest > 0) & (highest < NODES - 1)).any(axis=1)
-    cuts = np.sort(np.take_along_axis(every, highest[inside].T, 1), axis=1)
-    edges = [start, *np.split(cuts, cuts.shape[1], axis=1), end] if inside.any() else [start, end]
-    share = np.linspace(0.0, 1.0, NODES // 2 + 1)
-    return Pieces(tuple(shapes_at(low + (high - low) * share) for low, high in pairwise(edges)))
+    row = shapes_at(every)
+    hills = _hills(row.conditions[0])
+    heights = hills.max(axis=-1)  # [C, B]
+    if cuts == 0 or heights.max() < HILL_DEG:
+        return Pieces((row,))
+    condition = heights.max(axis=-1).argmax()
+    cut = _top(row.conditions[0][condition], hills[condition].argmax(axis=-1))
+    middle = start + (end - start) * cut[:, None] / (NODES - 1)
+    halves = (in_pieces(shapes_at, *each, cuts - 1) for each in ((start, middle), (middle, end)))
+    return Pieces(tuple(piece for half in halves for piece in half.pieces))
+
+
+def _hills(tables: Array) -> Array:
+    """How far every node stands above the higher of the lowest ones before and after it: [C, B, P]."""
+    before = np.minimum.accumulate(tables, axis=-1)
+    after = np.minimum.accumulate(tables[..., ::-1], axis=-1)[..., ::-1]
+    return np.asarray(tables - np.maximum(before, after))
+
+
+def _top(table: Array, highest: NDArray[np.int64]) -> Array:
+    """Where a table [B, P] is highest around its highest node, by the parabola through three nodes: [B]."""
+    at = np.clip(highest, 1, table.shape[-1] - 2)
+    left, here, right = (np.take_along_axis(table, (at + step)[:, None], 1)[:, 0] for step in (-1, 0, 1))
+    bend = left - 2 * here + right
+    shift = np.where(bend < 0, 0.5 * (left - right) / np.where(bend < 0, bend, 1.0), 0.0)
+    return np.asarray(at + np.clip(shift, -0.5, 0.5))
 
 
 def _sum(one: Mapping[str, float], other: Mapping[str, float]) -> dict[str, float]:

@@ -86,20 +86,22 @@ class Faults(unittest.TestCase):
 
 
 class Rows(unittest.TestCase):
-    @settings(max_examples=150, deadline=None)
+    @settings(max_examples=300, deadline=None)
     @given(st.sampled_from(FAMILIES), st.integers(0, 10**6))
     def test_every_table_falls_and_then_rises(self, family, seed):
-        """What the intervals rest on, of every family, shape and body: no condition is met, missed and met
-        again along a row of nodes."""
+        """What the intervals rest on, of every family, shape and body: no condition is met, missed by over
+        half a degree (or hundredth of the foot) and met again along a row of nodes."""
         chance = random.Random(seed)
         postures = postures_of(drawn_shape(family, chance), [drawn_body(chance)])
         for piece in getattr(postures, "pieces", (postures,)):
             if not hasattr(piece, "conditions"):
                 continue
             for row in piece.conditions[0][:, 0, :]:
-                steps = np.diff(row)
-                rising = np.maximum.accumulate(steps > 0.05)
-                self.assertFalse((rising & (steps < -0.05)).any(), f"{family} {row.round(2)}")
+                hill = max(
+                    min(row[at] - row[:at].min(), row[at] - row[at + 1 :].min())
+                    for at in range(1, len(row) - 1)
+                )
+                self.assertLess(hill, 0.5, f"{family} {row.round(2)}")
 
 
 class MoreRange(unittest.TestCase):
