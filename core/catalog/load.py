@@ -16,6 +16,7 @@ from core.catalog.hints import did_you_mean
 from core.catalog.poses import poses_of
 from core.catalog.references import check_references
 from core.catalog.rows import (
+    Caution,
     Demand,
     Drill,
     Kit,
@@ -54,6 +55,7 @@ def load_catalog(folder: Path = DATA) -> Catalog:
             methods=_rows(Method, folder / "methods.yaml"),
             ladders=_rows(Ladder, folder / "ladders.yaml"),
             reasons=_rows(Reason, folder / "reasons.yaml"),
+            cautions=_rows(Caution, folder / "cautions.yaml"),
         )
         check_references(catalog)
     except CatalogError as problem:

@@ -36,6 +36,9 @@ def check_references(catalog: Catalog) -> None:
     for kit in catalog.kit.values():
         known("kit.yaml", kit.id, "swaps", kit.swaps, catalog.kit)
         known("kit.yaml", kit.id, "source", [kit.source], catalog.sources)
+    for caution in catalog.cautions.values():
+        known("cautions.yaml", caution.id, "holds", caution.holds, catalog.cautions)
+        known("cautions.yaml", caution.id, "source", [caution.source], catalog.sources)
 
 
 def _check_norm(norm: Norm, catalog: Catalog) -> None:

@@ -45,6 +45,7 @@ ClockKind = Literal["free", "stations", "supersets", "flow", "every-minute"]
 Unit = Literal["rep", "metre", "second"]
 Context = Literal["loaded", "pair", "light", "counted", "measured"]
 WithoutTag = Literal["one-arm", "no-floor", "no-hang", "no-impact"]
+Risk = Literal["impact", "breath-holding", "balance"]  # what poses cannot show
 PHASES: tuple[Phase, ...] = ("raise", "release", "open", "switch-on", "rehearse")  # before training, in order
 HOLD_CAP_S = (
     30  # static-hold seconds a muscle group before training; Behm 2016, Kay & Blazevich 2012, from memory
@@ -234,10 +235,37 @@ class Movement(Row):
 
 
 class Kit(Row):
+    """weight: a load to lift or carry; hands: how many it takes."""
+
     id: str
     name: str
     swaps: tuple[str, ...] = ()
+    weight: bool = False
+    hands: Literal[1, 2] = 1
     source: str
+
+
+class Caution(Row):
+    """What a person can be cautious of: one hazard, or a bundle of them (``holds``), which points to
+    licensed care. changes: what it takes out of a prep, in words. limit: from where on something counts, in
+    ``unit``."""
+
+    id: str
+    name: Words
+    changes: Words
+    limit: float | None = None
+    unit: str = ""
+    holds: tuple[str, ...] = ()
+    care: str = ""
+    source: str
+
+    @model_validator(mode="after")
+    def _a_bundle_points_to_care(self) -> Caution:
+        if self.holds and not self.care:
+            raise broken("care", "where a bundle points to, as none of it is medical advice")
+        if (self.limit is None) != (not self.unit):
+            raise broken("unit", "a unit for the limit, and none without one")
+        return self
 
 
 class MethodPhase(Row):
@@ -364,8 +392,8 @@ class Drill(Row):
     reason for them.
 
     style: what kind of work it is. effort: share of all one has, 0..1. space: what one person needs (a spot
-    to stand, a mat, a bar's length, a lane to travel, a wall). instead: other ways for a tag of adaptation or
-    caution.
+    to stand, a mat, a bar's length, a lane to travel, a wall). instead: other ways for a tag of adaptation.
+    risks: what its poses cannot show; all else it could harm is derived (core/hazards).
     """
 
     id: str
@@ -385,8 +413,8 @@ class Drill(Row):
     muscles: tuple[str, ...] = ()
     kit: dict[str, Annotated[float, Field(gt=0, le=4)]] = {}
     level: Level
+    risks: tuple[Risk, ...]
     seated: str | None = None
-    avoid: tuple[str, ...] = ()
     cues: Annotated[tuple[Words, ...], Field(min_length=1)]
     fault: Words
     cautions: tuple[str, ...] = ()
@@ -396,9 +424,6 @@ class Drill(Row):
 
     @model_validator(mode="after")
     def _may_be_given(self) -> Drill:
-        for tag in ("no-floor", "no-hang"):
-            if tag in self.avoid and tag not in self.instead:
-                raise broken("instead", f"another way for {tag}, which the drill avoids")
         too_long = [muscle for muscle, held_s in self.holds_s.items() if held_s > HOLD_CAP_S]
         if too_long and "settle" not in self.phases:
             expected = f"at most {HOLD_CAP_S} s a muscle before training, also for {', '.join(too_long)}"

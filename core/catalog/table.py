@@ -7,6 +7,7 @@ from typing import NamedTuple
 
 from core.body.pose import Pose
 from core.catalog.rows import (
+    Caution,
     Demand,
     Drill,
     Kit,
@@ -58,6 +59,7 @@ class Catalog:
     methods: dict[str, Method]
     ladders: dict[str, Ladder]
     reasons: dict[str, Reason]
+    cautions: dict[str, Caution]
 
     def why(self, drill: str) -> tuple[Because, ...]:
         """Every effect of a drill with its reason, the strongest first."""

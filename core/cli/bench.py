@@ -15,6 +15,7 @@ import numpy as np
 
 from core.body.figure import draw
 from core.catalog import Catalog, load_catalog
+from core.cli.hazard_proofs import hazard_proof
 from core.cli.posture_proofs import posture_proof, used_ankle
 from core.cli.proofs import (
     accuracy,
@@ -70,6 +71,7 @@ PROOFS: dict[str, Callable[[], dict[str, Figures]]] = {
     "fuzz-proof": fuzz_proof,
     "boards": boards_read,
     "posture-proof": posture_proof,
+    "hazard-proof": hazard_proof,
     "used-ankle": used_ankle,
 }
 

@@ -12,9 +12,10 @@ from core.cli import shelf
 from core.cli.files import read_json_file, read_kit, read_people, read_text
 from core.cli.say import say_demands, say_json, say_plan, say_unread, say_workout
 from core.demand import derive
-from core.demand.people import Person, person_from_json
+from core.demand.people import Person, cautions_of, person_from_json
 from core.documents import derived_document, plan_document, read_document
 from core.errors import CoreError, PlanRefused, UnusableFile
+from core.hazards import NO_CAUTIONS
 from core.prep import PlanSettings, plan_session
 from core.prep.homework import Homework, homework_for
 from core.prep.member import gaps_of, tight_sides
@@ -152,7 +153,7 @@ def _plan(asked: argparse.Namespace, catalog: Catalog) -> int:
         needed = {gap.motion: gap.needed_deg for gap in gaps}
         homework = homework_for(needed, member, settings, catalog)
     if asked.json:
-        return say_json(plan_document(sheet, catalog, homework if member else None))
+        return say_json(plan_document(sheet, catalog, homework if member else None, settings.cautions))
     say_unread(workout)
     say_plan(sheet, homework, catalog)
     return 0
@@ -173,8 +174,7 @@ def _settings(
         method=asked.method,
         headcount=asked.heads if asked.heads is not None else max(1, len(people)),
         kit=read_kit(asked.kit, catalog) if asked.kit else None,
-        avoid=frozenset(member.cautions if member else ()),
-        seated=bool(member and "seated" in member.adaptive),
+        cautions=cautions_of(member, catalog) if member else NO_CAUTIONS,
         tight_sides=tight_sides(member) if member else (),
         warmed=tuple(warmed.prepared.items()) if warmed else (),
         raised=warmed.raised if warmed else 0.0,

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import argparse
 from collections import Counter
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Container, Iterable, Iterator, Mapping
 from pathlib import Path
 from typing import Any
 
@@ -16,6 +16,7 @@ from core.demand.scores import DemandProfile
 from core.documents.picture import Picture, picture_of_drill, picture_of_pose, picture_of_position
 from core.drawing import catalog_page, svg_of
 from core.errors import UnusableFile
+from core.hazards import hazards_of, hazards_of_movement
 
 LISTS = ("movements", "positions", "drills", "methods", "kit")
 
@@ -119,6 +120,7 @@ def _tables(catalog: Catalog) -> dict[str, Mapping[str, Row]]:
         "norms": catalog.norms,
         "demands": catalog.demands,
         "ladders": catalog.ladders,
+        "cautions": catalog.cautions,
     }
 
 
@@ -130,7 +132,16 @@ def _shown(name: str, catalog: Catalog) -> dict[str, Any]:
         raise _nothing_called(name, *tables.values())
     shown = row.model_dump(mode="json")
     sources = sorted(source for source in _named_sources(shown) if source in catalog.sources)
-    return {**shown, "sources": {name: catalog.sources[name].citation for name in sources}}
+    said: dict[str, Any] = {"sources": {source: catalog.sources[source].citation for source in sources}}
+    if name in catalog.drills:
+        said = {"could_harm": _in_order(hazards_of(name, catalog), catalog), **said}
+    elif name in catalog.movements:
+        said = {"could_harm": _in_order(hazards_of_movement(name, catalog), catalog), **said}
+    return {**shown, **said}
+
+
+def _in_order(hazards: Container[str], catalog: Catalog) -> list[str]:
+    return [caution for caution in catalog.cautions if caution in hazards]
 
 
 def _named_sources(value: object) -> set[str]:

@@ -11,6 +11,7 @@ from core.body.shortfall import Range, fused
 from core.catalog import Catalog
 from core.catalog.rows import Norm
 from core.errors import UnusableFile
+from core.hazards import Cautions, check_tags
 from core.posture.body import body_of
 
 LUNGE_TEST_DEG_PER_CM = 3.6  # Konor 2012 / Bennell 1998, from memory
@@ -71,6 +72,11 @@ class Person:
     @property
     def body_mass_kg(self) -> float:
         return self.mass_kg or DEFAULT_MASS_KG[self.sex]
+
+
+def cautions_of(person: Person, catalog: Catalog) -> Cautions:
+    """What must not reach a person."""
+    return Cautions.of(person.cautions, person.adaptive, catalog)
 
 
 def range_of(person: Person, motion: str, catalog: Catalog) -> Range:
@@ -147,6 +153,8 @@ def person_from_json(raw: object, catalog: Catalog, where: str = "member file") 
             raise UnusableFile(f"{where}: '{field}' must be a list of words")
         return tuple(value)
 
+    adaptive, cautions = words("adaptive"), words("cautions")
+    check_tags(cautions, adaptive, catalog, where)
     height_m = number("height_m", 1.2, 2.3)
     age = number("age", 10, 100)
     return Person(
@@ -156,8 +164,8 @@ def person_from_json(raw: object, catalog: Catalog, where: str = "member file") 
         height_m,
         number("mass_kg", 30, 250),
         ranges,
-        words("adaptive"),
-        words("cautions"),
+        adaptive,
+        cautions,
         words("problem_spots"),
         words("kit_at_home"),
         raw.get("division"),

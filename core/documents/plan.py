@@ -11,6 +11,7 @@ from core.catalog import Catalog
 from core.catalog.rows import ClockKind, Level, Phase, WithoutTag
 from core.documents.base import Degrees, Document, Minutes, Share, ShareOfHour
 from core.documents.picture import Picture, picture_of_drill
+from core.hazards import NO_CAUTIONS, Cautions
 from core.prep import homework as home
 from core.prep import sheet as value
 
@@ -244,16 +245,19 @@ class DrawnPlan(Plan):
 
 
 def plan_document(
-    sheet: value.PrepSheet, catalog: Catalog, homework: Iterable[home.Homework] | None = None
+    sheet: value.PrepSheet,
+    catalog: Catalog,
+    homework: Iterable[home.Homework] | None = None,
+    cautions: Cautions = NO_CAUTIONS,
 ) -> Plan:
-    """The document of a prep. homework: when it is one member's."""
+    """The document of a prep. homework and cautions: when it is one member's."""
     return Plan.of(
         sheet,
         **_named(sheet, catalog),
-        items=item_documents(sheet.items, catalog),
-        cooldown=item_documents(sheet.cooldown, catalog),
+        items=item_documents(sheet.items, catalog, cautions),
+        cooldown=item_documents(sheet.cooldown, catalog, cautions),
         breaks=tuple(
-            Break.of(stop, **_named_break(stop, catalog), items=item_documents(stop.items, catalog))
+            Break.of(stop, **_named_break(stop, catalog), items=item_documents(stop.items, catalog, cautions))
             for stop in sheet.breaks
         ),
         homework=None if homework is None else tuple(homework_document(task, catalog) for task in homework),
@@ -296,9 +300,12 @@ def drawn_break(stop: value.Break, catalog: Catalog) -> DrawnBreak:
     return DrawnBreak.of(stop, **_named_break(stop, catalog), items=drawn_items(stop.items, catalog))
 
 
-def item_documents(items: Iterable[value.Item], catalog: Catalog) -> tuple[Item, ...]:
-    """Items without figures."""
-    return tuple(Item.of(item, **_of_the_drill(item, catalog)) for item in items)
+def item_documents(
+    items: Iterable[value.Item], catalog: Catalog, cautions: Cautions = NO_CAUTIONS
+) -> tuple[Item, ...]:
+    """Items without figures. cautions: of the one person they are for, whom no rung may lead to what they
+    stop."""
+    return tuple(Item.of(item, **_of_the_drill(item, catalog, cautions)) for item in items)
 
 
 def drawn_items(items: Iterable[value.Item], catalog: Catalog) -> tuple[DrawnItem, ...]:
@@ -313,10 +320,10 @@ def drawn_items(items: Iterable[value.Item], catalog: Catalog) -> tuple[DrawnIte
     )
 
 
-def _of_the_drill(item: value.Item, catalog: Catalog) -> dict[str, object]:
+def _of_the_drill(item: value.Item, catalog: Catalog, cautions: Cautions = NO_CAUTIONS) -> dict[str, object]:
     """The fields of an item that come from its drill's row."""
     drill = item.drill
-    neighbours = rungs(drill.id, catalog)
+    neighbours = rungs(drill.id, catalog, cautions)
     return {
         "drill": drill.id,
         "name": drill.name,
@@ -331,16 +338,20 @@ def _of_the_drill(item: value.Item, catalog: Catalog) -> dict[str, object]:
     }
 
 
-def rungs(drill: str, catalog: Catalog) -> Rungs:
-    """The neighbours of a drill on its ladder."""
+def rungs(drill: str, catalog: Catalog, cautions: Cautions = NO_CAUTIONS) -> Rungs:
+    """The neighbours of a drill on its ladder, those that may reach whom these are the cautions of."""
     easier, harder = catalog.neighbours(drill)
-    return Rungs(easier=_rung(easier, catalog), harder=_rung(harder, catalog))
+    return Rungs(easier=_rung(easier, catalog, cautions), harder=_rung(harder, catalog, cautions))
 
 
-def _rung(neighbour: tuple[str, str] | None, catalog: Catalog) -> Rung | None:
+def _rung(neighbour: tuple[str, str] | None, catalog: Catalog, cautions: Cautions) -> Rung | None:
     if neighbour is None:
         return None
     drill, test = neighbour
+    if cautions.stop(catalog.drills[drill], catalog) or (
+        cautions.seated and catalog.drills[drill].seated is None
+    ):
+        return None
     return Rung(drill=drill, name=catalog.drills[drill].name, test=test)
 
 

@@ -7,7 +7,7 @@ from collections.abc import Iterable, Mapping
 from typing import Any
 
 from core.catalog import Catalog
-from core.catalog.rows import Kind
+from core.catalog.rows import Caution, Kind
 from core.documents.base import Document
 from core.documents.picture import picture_of_drill
 from core.documents.plan import (
@@ -20,7 +20,9 @@ from core.documents.plan import (
     item_documents,
     ramp_documents,
 )
+from core.hazards import Cautions
 from core.prep import member as value
+from core.prep.barred import Barred as BarredLine
 from core.prep.sheet import Break as StopValue
 from core.prep.sheet import PrepSheet
 from core.reading.workout import DIVISIONS, FormatKind, Workout
@@ -70,6 +72,24 @@ class Swap(Document):
     why: str
 
 
+class Barred(Document):
+    """A movement of this member's that is not for them as written; why: the cautions, by name."""
+
+    line: int
+    movement: str
+    name: str
+    why: tuple[str, ...]
+
+
+class KeptTo(Document):
+    """A caution this sheet keeps to: what it changes, in words, and whose word it waits for."""
+
+    caution: str
+    name: str
+    changes: str
+    care: str
+
+
 class SheetBreak(Document):
     """What a member does in the stop before a later part."""
 
@@ -103,6 +123,8 @@ class Sheet(Document):
     gaps: tuple[Gap, ...]
     breaks: tuple[SheetBreak, ...]
     homework: tuple[Homework, ...]
+    barred: tuple[Barred, ...] = ()
+    kept_to: tuple[KeptTo, ...] = ()
 
 
 class DemandName(Document):
@@ -144,15 +166,32 @@ def sheet_document(
         notes=tuple(note for part in mine.parts for note in part.notes),
         minutes=prep.minutes,
         method=catalog.methods[prep.method].name,
-        items=item_documents(fitted.items, catalog),
+        items=item_documents(fitted.items, catalog, fitted.kept_to),
         ramp=ramp_documents(fitted.ramp, catalog),
-        cooldown=item_documents(fitted.cooldown, catalog),
-        extras=item_documents(fitted.extras, catalog),
+        cooldown=item_documents(fitted.cooldown, catalog, fitted.kept_to),
+        extras=item_documents(fitted.extras, catalog, fitted.kept_to),
         swaps=tuple(_swap(swap, catalog) for swap in fitted.swaps),
         gaps=tuple(_gap(gap, catalog) for gap in fitted.gaps),
-        breaks=tuple(_break(stop, catalog) for stop in fitted.breaks),
+        breaks=tuple(_break(stop, catalog, fitted.kept_to) for stop in fitted.breaks),
         homework=tuple(homework_document(task, catalog) for task in fitted.homework),
+        barred=tuple(_barred(one, catalog) for one in fitted.barred),
+        kept_to=tuple(
+            _kept_to(catalog.cautions[one]) for one in fitted.kept_to.given if one in catalog.cautions
+        ),
     )
+
+
+def _barred(barred: BarredLine, catalog: Catalog) -> Barred:
+    return Barred(
+        line=barred.line,
+        movement=barred.movement,
+        name=catalog.movements[barred.movement].name,
+        why=tuple(catalog.cautions[hazard].name for hazard in barred.hazards),
+    )
+
+
+def _kept_to(row: Caution) -> KeptTo:
+    return KeptTo(caution=row.id, name=row.name, changes=row.changes, care=row.care)
 
 
 def _work_lines(mine: Workout, text: str, catalog: Catalog) -> tuple[WorkLine, ...]:
@@ -196,9 +235,9 @@ def _gap(gap: value.Gap, catalog: Catalog) -> Gap:
     return Gap.of(gap, name=demand.name, plain=demand.plain)
 
 
-def _break(stop: StopValue, catalog: Catalog) -> SheetBreak:
+def _break(stop: StopValue, catalog: Catalog, cautions: Cautions) -> SheetBreak:
     return SheetBreak.of(
-        stop, items=item_documents(stop.items, catalog), ramp=ramp_documents(stop.ramp, catalog)
+        stop, items=item_documents(stop.items, catalog, cautions), ramp=ramp_documents(stop.ramp, catalog)
     )
 
 

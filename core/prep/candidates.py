@@ -11,6 +11,7 @@ from typing import Literal, NamedTuple
 
 from core.catalog import Catalog
 from core.catalog.rows import DoseOption, Drill, Level, Method, Phase
+from core.hazards import NO_CAUTIONS, Cautions
 from core.prep.dose import Dose, dose_of
 from core.prep.pace import Pace, Timed, pace_of
 from core.prep.settings import PlanSettings
@@ -30,7 +31,7 @@ class Candidate:
     preparation.
 
     seconds: of work, all turns, sides and waves; turn_s: of one turn; turns: how often the floor comes back
-    to it.
+    to it. way: how the one person it is for does it, in place of the drill's own cues.
     """
 
     drill: Drill
@@ -45,6 +46,7 @@ class Candidate:
     kit: tuple[str, ...]
     seated: bool
     effects: tuple[tuple[str, int], ...]
+    way: str = ""
 
     @property
     def level(self) -> Level:
@@ -107,7 +109,7 @@ def _piece(item: str, each: float, people: int, settings: PlanSettings, catalog:
 
 def refused(drill: Drill, settings: PlanSettings, method: Method, catalog: Catalog) -> Refusal | None:
     """Why a drill cannot stand in this prep, or None when it can."""
-    held = _held_back(drill, settings)
+    held = _held_back(drill, settings, catalog)
     if held:
         return held
     if not any(_belongs(drill, bounds.phase, method) for bounds in method.phases):
@@ -117,11 +119,11 @@ def refused(drill: Drill, settings: PlanSettings, method: Method, catalog: Catal
     return None
 
 
-def _held_back(drill: Drill, settings: PlanSettings) -> HeldBack | None:
+def _held_back(drill: Drill, settings: PlanSettings, catalog: Catalog) -> HeldBack | None:
     """What the coach, a caution or a chair say against a drill, whatever the method and the kit."""
     if drill.id in settings.bans:
         return "banned"
-    if not settings.avoid.isdisjoint(drill.avoid):
+    if settings.cautions.stop(drill, catalog):
         return "caution"
     if settings.seated and drill.seated is None:
         return "seated"
@@ -160,7 +162,7 @@ def candidates_for(
         useful = not wanted.isdisjoint(drill.effects) or drill.id in pinned
         if not useful and not (warms and "raise" in drill.phases):
             continue
-        if _held_back(drill, settings):
+        if _held_back(drill, settings, catalog):
             continue
         gear = kit_for(drill, settings, catalog, at_once)
         if gear is None:
@@ -177,7 +179,7 @@ def _allowed(
     for way in ways:
         if not pace.fixed and way.dose != settings.dose_of(drill.id, way.dose, len(drill.doses)):
             continue
-        if gear.waves == 1 and gear.kit == way.kit and not settings.seated:
+        if gear.waves == 1 and gear.kit == way.kit and settings.cautions == NO_CAUTIONS:
             yield way
             continue
         yield replace(
@@ -187,6 +189,7 @@ def _allowed(
             waves=gear.waves,
             kit=gear.kit,
             seated=settings.seated,
+            way=settings.cautions.way(drill),
         )
 
 
@@ -246,8 +249,8 @@ def _candidate(drill: Drill, dose: int, option: DoseOption, phase: Phase, timed:
     )
 
 
-def as_written(drill: Drill, phase: Phase, *, seated: bool = False) -> Candidate:
-    """A drill at its first dose, done once through with all the kit it names."""
+def as_written(drill: Drill, phase: Phase, cautions: Cautions) -> Candidate:
+    """A drill at its first dose, done once through with all the kit it names, as a person does it."""
     option = drill.doses[0]
     way = _candidate(drill, 0, option, phase, Timed(option.seconds, 1, dose_of(option)))
-    return replace(way, seated=True) if seated else way
+    return replace(way, seated=cautions.seated, way=cautions.way(drill))

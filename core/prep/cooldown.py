@@ -45,7 +45,7 @@ def cool_down(worked: Mapping[str, float], settings: PlanSettings, catalog: Cata
     items: list[Item] = []
     clock = 0
     for drill in (*_holds(worked, settings, catalog), catalog.drills[WALK]):
-        way = as_written(drill, "settle", seated=settings.seated)
+        way = as_written(drill, "settle", settings.cautions)
         item = place(way, clock, drill.effects)
         items.append(item)
         clock = item.end_s + TRANSITION_S
@@ -55,7 +55,7 @@ def cool_down(worked: Mapping[str, float], settings: PlanSettings, catalog: Cata
 def _holds(worked: Mapping[str, float], settings: PlanSettings, catalog: Catalog) -> list[Drill]:
     """The long holds of what worked most; a muscle that one of them serves asks less of the next."""
     left = dict(worked)
-    drills = [drill for drill in catalog.drills.values() if _holds_long(drill, settings)]
+    drills = [drill for drill in catalog.drills.values() if _holds_long(drill, settings, catalog)]
     chosen: list[Drill] = []
 
     def worth(drill: Drill) -> tuple[float, str]:
@@ -70,9 +70,9 @@ def _holds(worked: Mapping[str, float], settings: PlanSettings, catalog: Catalog
     return chosen
 
 
-def _holds_long(drill: Drill, settings: PlanSettings) -> bool:
+def _holds_long(drill: Drill, settings: PlanSettings, catalog: Catalog) -> bool:
     """Whether a drill is a long hold that may be given."""
-    if "settle" not in drill.phases or not drill.holds_s or not settings.avoid.isdisjoint(drill.avoid):
+    if "settle" not in drill.phases or not drill.holds_s or settings.cautions.stop(drill, catalog):
         return False
     if settings.seated and not drill.seated:
         return False

@@ -13,7 +13,7 @@ from typing import NamedTuple
 
 from core.catalog import Catalog
 from core.catalog.rows import Drill
-from core.demand.people import TEST_ERROR_DEG, Measurement, Person
+from core.demand.people import TEST_ERROR_DEG, Measurement, Person, cautions_of
 from core.prep.dose import Dose
 from core.prep.settings import PlanSettings
 
@@ -129,14 +129,16 @@ def _drill(
     motion: str, person: Person, settings: PlanSettings, catalog: Catalog, taken: set[str]
 ) -> Drill | None:
     """The drill that does most for a range with the kit at home, without one that a caution forbids."""
-    kit = {*person.kit_at_home, *EVERY_HOME}
+    kit, cautions = {*person.kit_at_home, *EVERY_HOME}, cautions_of(person, catalog)
 
     def able(drill: Drill) -> bool:
         if drill.id in taken or drill.id in settings.bans or not set(drill.kit) <= kit:
             return False
-        if not set(person.cautions).isdisjoint(drill.avoid):
+        if cautions.stop(drill, catalog) or cautions.way(drill):  # at home nobody shows the other way
             return False
-        if "seated" in person.adaptive and drill.seated is None:
+        if "long-hold" in cautions.hazards and drill.style != "breath":  # at home it is held
+            return False
+        if cautions.seated and drill.seated is None:
             return False
         return drill.effects.get(motion, 0) >= LEAST_EFFECT and drill.style in STYLES
 

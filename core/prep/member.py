@@ -9,9 +9,11 @@ from typing import NamedTuple
 
 from core.catalog import Catalog, load_catalog
 from core.catalog.rows import Drill, Method, MethodPhase
-from core.demand.people import Person
+from core.demand.people import Person, cautions_of
 from core.demand.profile import derive
 from core.demand.scores import DemandProfile, DemandScore, Standing
+from core.hazards import NO_CAUTIONS, Cautions
+from core.prep.barred import Barred, barred_lines
 from core.prep.candidates import Candidate, candidates_for, refused
 from core.prep.choose import choose_few, solve
 from core.prep.clock import lay_out
@@ -60,7 +62,8 @@ class Gap:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class MemberSheet:
-    """breaks: the stops that have drills or a way up, as this member does them."""
+    """breaks: the stops that have drills or a way up, as this member does them. kept_to: what must not
+    reach them."""
 
     items: tuple[Item, ...]
     extras: tuple[Item, ...]
@@ -70,6 +73,8 @@ class MemberSheet:
     cooldown: tuple[Item, ...]
     homework: tuple[Homework, ...] = ()
     breaks: tuple[Break, ...] = ()
+    barred: tuple[Barred, ...] = ()
+    kept_to: Cautions = NO_CAUTIONS
 
 
 def tight_sides(person: Person) -> tuple[tuple[str, str], ...]:
@@ -86,14 +91,12 @@ def tight_sides(person: Person) -> tuple[tuple[str, str], ...]:
     return tuple(tight)
 
 
-def settings_for(person: Person, settings: PlanSettings) -> PlanSettings:
+def settings_for(person: Person, settings: PlanSettings, catalog: Catalog) -> PlanSettings:
     """The class's settings as they hold for one person: their cautions and sides, nothing the coach fixed
     for the class."""
     return replace(
         settings,
-        avoid=frozenset(person.cautions),
-        seated="seated" in person.adaptive,
-        adaptive=frozenset(person.adaptive),
+        cautions=cautions_of(person, catalog),
         headcount=1,
         pins=(),
         order=(),
@@ -115,7 +118,11 @@ def fit_member(
     profile: of a class this person (by key) is in, when it is known already."""
     catalog = catalog or load_catalog()
     fitting = _Fitting(
-        sheet=sheet, workout=workout, person=person, settings=settings_for(person, settings), catalog=catalog
+        sheet=sheet,
+        workout=workout,
+        person=person,
+        settings=settings_for(person, settings, catalog),
+        catalog=catalog,
     )
     items, swaps = fitting.items(sheet.items)
     breaks: list[Break] = []
@@ -136,6 +143,8 @@ def fit_member(
         cooldown=cool_down(muscles_worked(mine, person, catalog), fitting.settings, catalog),
         homework=homework_for(needed, person, fitting.settings, catalog),
         breaks=tuple(breaks),
+        barred=barred_lines(mine, person, catalog),
+        kept_to=fitting.settings.cautions,
     )
 
 
@@ -214,13 +223,13 @@ class _Fitting:
         taken = {item.drill.id for item in class_items}
         for item in class_items:
             if self._may_do(item.drill):
-                way = _other_way(item.drill, self.settings)
+                way = self.settings.cautions.way(item.drill)
                 items.append(self._their_way(item, way))
                 if way:
                     swaps.append(Swap(item.drill.id, item.drill.id, way))
                 continue
             best = self._in_place_of(item, taken)
-            swaps.append(Swap(item.drill.id, best.drill.id if best else None, self._reason()))
+            swaps.append(Swap(item.drill.id, best.drill.id if best else None, self._reason(item, best)))
             if best is not None:
                 taken.add(best.drill.id)
                 items.append(_swapped(item, best))
@@ -230,8 +239,12 @@ class _Fitting:
     def _method(self) -> Method:
         return self.catalog.methods[self.sheet.method]
 
-    def _reason(self) -> str:
-        return "done from the chair" if self.settings.seated else "your cautions"
+    def _reason(self, item: Item, best: Candidate | None) -> str:
+        """Which cautions took an item out, and whether anything safe is left to do instead."""
+        against = self.settings.cautions.stop(item.drill, self.catalog)
+        names = [row.name.lower() for row in self.catalog.cautions.values() if row.id in against]
+        why = f"your cautions: {', '.join(names)}" if names else "done from the chair"
+        return why if best else f"{why}; nothing safe on the shelf takes its place"
 
     def _may_do(self, drill: Drill) -> bool:
         """Whether nothing of this person's stands against a drill of the class; its method and kit are the
@@ -301,21 +314,13 @@ class _Fitting:
         return place(way, start_s, serves, side if way.option.per_side else None)
 
 
-def _other_way(drill: Drill, settings: PlanSettings) -> str:
-    """How an adaptive member does a drill of the class, else nothing. What a caution forbids is swapped,
-    never talked round; who sits has the way from the chair."""
-    if settings.seated:
-        return ""
-    ways = (how for tag, how in sorted(drill.instead.items()) if tag in settings.adaptive)
-    return next(ways, "")
-
-
 def _swapped(item: Item, way: Candidate) -> Item:
     """Another drill at an item's place and time, at its own dose."""
     return replace(
         item,
         drill=way.drill,
         seated=way.seated,
+        way=way.way,
         dose=dose_of(way.option),
         dose_option=way.dose,
         kit=way.kit,

@@ -27,6 +27,7 @@ def place(candidate: Candidate, start_s: int, serves: Iterable[str], extra_side:
         serves=tuple(serves),
         kit=candidate.kit,
         seated=candidate.seated,
+        way=candidate.way,
         waves=candidate.waves,
         dose_option=candidate.dose,
     )

@@ -10,6 +10,8 @@ from core.catalog import Catalog, load_catalog
 from core.catalog.rows import Clock, Method
 from core.demand.people import Person
 from core.demand.scores import DemandProfile, DemandScore
+from core.hazards import NO_CAUTIONS
+from core.prep.barred import barred_lines, barred_words
 from core.prep.clock import lay_out
 from core.prep.cooldown import cool_down, most_worked, muscles_worked
 from core.prep.offer import Asked, choose_drills, next_minute
@@ -59,7 +61,15 @@ def plan(
     ramp_ends_s = [step.start_s + step.seconds for step in ramp if step.start_s is not None]
     settle = cool_down(worked, settings, catalog)
     coverage = {demand: 1 - left / asked.weights[demand] for demand, left in choice.left.items()}
-    made = Made(asked=asked, profile=profile, choice=choice, items=items, ramp=ramp, ramps=ramps)
+    made = Made(
+        asked=asked,
+        profile=profile,
+        choice=choice,
+        items=items,
+        ramp=ramp,
+        ramps=ramps,
+        barred=_barred(workout, typical, settings, catalog),
+    )
     return PrepSheet(
         minutes=settings.minutes,
         seconds=max([drills_end_s, *ramp_ends_s]),
@@ -78,6 +88,13 @@ def plan(
         tally=tally(workout, items, settle, settings.minutes, pace.kind, catalog),
         ramps=ramps,
     )
+
+
+def _barred(workout: Workout, person: Person, settings: PlanSettings, catalog: Catalog) -> tuple[str, ...]:
+    """Sentences on what of the workout is not for the one person the prep is for; none for a class."""
+    if settings.cautions == NO_CAUTIONS:
+        return ()
+    return tuple(barred_words(line, catalog) for line in barred_lines(workout, person, catalog))
 
 
 def _asked(

@@ -12,7 +12,8 @@ from typing import NamedTuple
 
 from core.catalog import Catalog
 from core.demand.exposure import load_for, relative_load
-from core.demand.people import Person
+from core.demand.people import Person, cautions_of
+from core.hazards import hazards_of_movement
 from core.prep.plates import USUAL_RACK, Rack, loading, shared
 from core.prep.sheet import Ramp, RampSet, SharedTurn
 from core.reading.workout import Work, Workout
@@ -90,10 +91,17 @@ def build_ramp(
     return ramp.sets if ramp else ()
 
 
+def stopped(work: Work, person: Person, catalog: Catalog, share: float = 1.0) -> frozenset[str]:
+    """Hazards of a lift, at a share of its working weight, that this person's cautions do not allow."""
+    relative = share * relative_load(work, catalog.movements[work.movement], person)
+    return cautions_of(person, catalog).stop_movement(hazards_of_movement(work.movement, catalog, relative))
+
+
 def ramp_of(workout: Workout, person: Person, catalog: Catalog, rack: Rack = USUAL_RACK) -> Ramp | None:
-    """The way up to one person's working weight, or None when nothing is heavy."""
+    """The way up to one person's working weight, as far as their cautions allow it; None when nothing is
+    heavy, or none of it is for them."""
     work = main_lift(workout, person, catalog)
-    if work is None:
+    if work is None or stopped(work, person, catalog, share=0.0):
         return None
     bar = rack.bar_for(person.sex)
     wanted = working_weight(work, person, catalog, rack)
@@ -106,6 +114,8 @@ def ramp_of(workout: Workout, person: Person, catalog: Catalog, rack: Rack = USU
         share = load / working
         most = min(most, _by_share(REPS_BY_SHARE, share))
         rest_s = _by_share(REST_BY_SHARE, share)
+        if stopped(work, person, catalog, share):
+            break
         steps.append(
             RampSet(
                 movement=work.movement,
@@ -141,16 +151,18 @@ def _by_share(table: tuple[tuple[float, int], ...], share: float) -> int:
 
 
 class _Lifters(NamedTuple):
-    """Who would lift the same: a division and a sex."""
+    """Who would lift the same: a division and a sex; cautions: those that end a way up before it is heavy."""
 
     division: str | None
     sex: str | None
+    cautions: tuple[str, ...]
 
 
 class _SameLift(NamedTuple):
     movement: str
     working: float
     bar: float
+    sets: int
 
 
 def ramps_for(
@@ -163,18 +175,33 @@ def ramps_for(
     """One ramp for every group of a class that lifts the same on the same bar, most people first. People
     who have no heavy lift in their division, and seated ones, have none. Limitations: a percentage without
     anyone's best is worked out for the average lifter of a sex."""
-    lifting = [person for person in people or (Person(),) if "seated" not in person.adaptive]
-    lifters = Counter(_Lifters(person.division or division, person.sex) for person in lifting)
+    lifting = [person for person in people or (Person(),) if _lifts(workout, person, division, catalog)]
+    lifters = Counter(
+        _Lifters(person.division or division, person.sex, _straining(person, catalog)) for person in lifting
+    )
     ramps: dict[_SameLift, Ramp] = {}
     for group, count in lifters.items():
-        typical = Person(sex=group.sex, division=group.division)
+        typical = Person(sex=group.sex, division=group.division, cautions=group.cautions)
         ramp = ramp_of(workout.for_division(group.division), typical, catalog, rack)
         if ramp is None:
             continue
-        lift = _SameLift(ramp.movement, ramp.working, ramp.bar)
+        lift = _SameLift(ramp.movement, ramp.working, ramp.bar, len(ramp.sets))
         before = ramps.get(lift, replace(ramp, people=0))
         ramps[lift] = replace(before, people=before.people + count)
     return tuple(sorted(ramps.values(), key=lambda ramp: (-ramp.people, -ramp.working)))
+
+
+def _lifts(workout: Workout, person: Person, division: str | None, catalog: Catalog) -> bool:
+    """Whether a person's cautions, or a chair, leave them the lift of their division."""
+    work = main_lift(workout.for_division(person.division or division), person, catalog)
+    if "seated" in person.adaptive or work is None:
+        return False
+    return not stopped(work, person, catalog, share=0.0)
+
+
+def _straining(person: Person, catalog: Catalog) -> tuple[str, ...]:
+    """The one caution that allows a lift but not all of its way up."""
+    return ("breath-holding",) if "breath-holding" in cautions_of(person, catalog).hazards else ()
 
 
 def timed(ramp: tuple[RampSet, ...], start_s: int, total_s: int) -> tuple[RampSet, ...]:

@@ -28,7 +28,7 @@ WHY_LOST: dict[Refusal | None, str] = {
 
 @dataclass(frozen=True, kw_only=True)
 class Made:
-    """A prep as it came out, to be explained."""
+    """A prep as it came out, to be explained. barred: what of the workout the one person's cautions bar."""
 
     asked: Asked
     profile: DemandProfile
@@ -36,6 +36,7 @@ class Made:
     items: tuple[Item, ...]
     ramp: tuple[RampSet, ...]
     ramps: tuple[Ramp, ...]
+    barred: tuple[str, ...] = ()
 
     def refusal(self, drill: str) -> Refusal | None:
         """Why a drill cannot stand in this prep."""
@@ -115,6 +116,7 @@ def notes_on(made: Made) -> tuple[str, ...]:
         notes.append(f"Could not be kept: {', '.join(_lost(drill, made) for drill in lost)}.")
     if any(item.waves > 1 for item in items):
         notes.append("Some kit or floor is shared: those drills run in two waves.")
+    notes.extend(made.barred)
     if any(item.new for item in items):
         why = "because unaccustomed work leaves people sore"
         notes.append(f"New to the class: their lowest dose the first time, {why}.")

@@ -9,6 +9,7 @@ from typing import NamedTuple, get_args
 from core.catalog import Catalog
 from core.catalog.rows import Method, Phase, in_a_cold_room
 from core.errors import PlanRefused
+from core.hazards import NO_CAUTIONS, Cautions
 from core.prep.plates import USUAL_RACK, Rack
 
 MIN_MINUTES = 2
@@ -62,6 +63,8 @@ class PlanSettings:
     places: (kind of space, people it holds) where there is a limit; more people go in waves. rack: the bar
     and plates a ramp is built from.
 
+    cautions: of the one person it is made for; a class has none, its members' sheets keep theirs.
+
     doses: the coach's own choice of a drill's dose option, from 0. known: drills done in the last four weeks,
     None when nobody knows; a drill that is not among them gets its lowest dose, because unaccustomed work
     leaves people sore.
@@ -74,9 +77,7 @@ class PlanSettings:
     pins: tuple[Pin, ...] = ()
     bans: tuple[str, ...] = ()
     order: tuple[str, ...] = ()
-    avoid: frozenset[str] = frozenset()
-    seated: bool = False
-    adaptive: frozenset[str] = frozenset()
+    cautions: Cautions = NO_CAUTIONS
     recent: tuple[str, ...] = ()
     tight_sides: tuple[tuple[str, str], ...] = ()
     warmed: tuple[tuple[str, float], ...] = ()
@@ -89,6 +90,11 @@ class PlanSettings:
     rack: Rack = USUAL_RACK
     breaks: tuple[tuple[int, int], ...] = ()
     between: bool = False
+
+    @property
+    def seated(self) -> bool:
+        """Whether everything is done from a chair."""
+        return self.cautions.seated
 
     @property
     def pinned(self) -> dict[str, Phase | None]:

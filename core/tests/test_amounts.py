@@ -6,6 +6,7 @@ from collections import Counter
 from core.catalog import load_catalog
 from core.demand import Person
 from core.demand.exposure import load_for, passes, relative_load
+from core.hazards import Cautions
 from core.prep import Dose, PlanSettings
 from core.prep.candidates import kit_for, refused
 from core.prep.cooldown import cool_down, muscles_worked
@@ -92,8 +93,8 @@ class Kit(unittest.TestCase):
         drill, method = CATALOG.drills["scap-pull"], CATALOG.methods["general-to-specific"]
         for wanted, fields in (
             ("banned", {"bans": ("scap-pull",)}),
-            ("caution", {"avoid": frozenset({"no-hang"})}),
-            ("seated", {"seated": True}),
+            ("caution", {"cautions": Cautions(frozenset({"no-hang"}))}),
+            ("seated", {"cautions": Cautions(seated=True)}),
             ("kit", {"kit": {}}),
             (None, {}),
         ):
@@ -155,7 +156,7 @@ class Settle(unittest.TestCase):
         """Only holds with a way from the chair."""
         items = cool_down(
             muscles_worked(read_workout("60 strict pull-ups"), Person(), CATALOG),
-            PlanSettings(seated=True),
+            PlanSettings(cautions=Cautions(seated=True)),
             CATALOG,
         )
         self.assertTrue(items and all(item.drill.seated for item in items))

@@ -10,6 +10,7 @@ ORDER = [
     "body",
     "posture",
     "catalog",
+    "hazards",
     "reading",
     "week",
     "demand",

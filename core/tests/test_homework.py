@@ -6,6 +6,7 @@ from core.catalog import load_catalog
 from core.demand import Person
 from core.demand.people import Measurement, newest, person_from_json
 from core.errors import UnusableFile
+from core.hazards import hazards_of
 from core.prep import PlanSettings
 from core.prep.homework import homework_for
 
@@ -63,7 +64,7 @@ class Given(unittest.TestCase):
         ):
             for one in given(tested(*visits, **fields)):
                 drill = CATALOG.drills[one.drill]
-                self.assertFalse(set(drill.avoid) & set(fields.get("cautions", ())))
+                self.assertFalse(hazards_of(drill.id, CATALOG) & set(fields.get("cautions", ())))
                 self.assertLessEqual(
                     set(drill.kit), {*fields.get("kit_at_home", ()), "wall", "mat", "chair", "doorway"}
                 )

@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 from core.catalog import load_catalog
 from core.demand import derive
 from core.errors import PlanRefused
+from core.hazards import Cautions, hazards_of
 from core.prep import Pin, PlanSettings, plan
 from core.prep.candidates import candidates_for
 from core.prep.choose import choose, choose_few, limits_for
@@ -164,20 +165,23 @@ class Coach(unittest.TestCase):
     def test_a_seated_athlete_gets_every_drill_from_the_chair(self):
         """Every item has a seated way of doing it and says so."""
         workout = read_workout("5 rounds\n12 seated dumbbell presses 12 kg\n15 chair push-ups")
-        sheet = plan(workout, derive(workout), PlanSettings(minutes=12, seated=True))
+        sheet = plan(workout, derive(workout), PlanSettings(minutes=12, cautions=Cautions(seated=True)))
         self.assertTrue(sheet.items)
         self.assertTrue(all(item.level == "seated" and item.drill.seated for item in sheet.items))
 
     def test_cautions_are_never_overruled(self):
         """Nothing tagged with the caution is in the plan, not even pinned."""
         sheet = made(
-            TEXTS[0], minutes=20, avoid=frozenset({"no-hang", "shoulder-overhead"}), pins=(Pin("scap-pull"),)
+            TEXTS[0],
+            minutes=20,
+            cautions=Cautions.of(["no-hang", "shoulder-overhead"], (), CATALOG),
+            pins=(Pin("scap-pull"),),
         )
         self.assertFalse(
             [
                 item.drill.id
                 for item in sheet.items
-                if {"no-hang", "shoulder-overhead"} & set(item.drill.avoid)
+                if {"no-hang", "shoulder-overhead"} & hazards_of(item.drill.id, CATALOG)
             ]
         )
 

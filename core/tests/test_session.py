@@ -9,6 +9,7 @@ from dataclasses import replace
 from core.catalog import load_catalog
 from core.demand import Person
 from core.errors import PlanRefused, UnusableText
+from core.hazards import hazards_of
 from core.prep import Pin
 from core.session import SessionAsk, alternatives, earlier_of, share_bar, work_out
 
@@ -76,7 +77,7 @@ class Alternatives(unittest.TestCase):
                 for exchange in exchanges:
                     self.assertNotIn(exchange.item.drill.id, taken)
                     self.assertEqual(exchange.item.phase, item.phase)
-                    self.assertFalse(cautions & set(exchange.item.drill.avoid) - {"no-hang"})
+                    self.assertFalse(cautions & hazards_of(exchange.item.drill.id, CATALOG) - {"no-hang"})
                     if ask.kit is not None:
                         self.assertTrue(all(ask.kit.get(piece) for piece in exchange.item.kit))
 

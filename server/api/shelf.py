@@ -12,6 +12,7 @@ from core.catalog.rows import Method, Movement
 from core.documents.picture import picture_of_drill
 from core.documents.plan import rungs
 from core.errors import UnusableFile
+from core.hazards import hazards_of
 from core.prep.dose import option_words
 from server.api import shelf_schemas as schemas
 from server.api.access import coach
@@ -171,7 +172,7 @@ def drill(request: HttpRequest, drill_id: str) -> schemas.DrillOut:
         cues=row.cues,
         fault=row.fault,
         cautions=row.cautions,
-        avoid=row.avoid,
+        hazards=[name.name for name in catalog.cautions.values() if name.id in hazards_of(row.id, catalog)],
         seated=row.seated or "",
         instead=row.instead,
         doses=[option_words(option) for option in row.doses],

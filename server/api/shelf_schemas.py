@@ -156,7 +156,7 @@ class DrillOut(Schema):
     cues: tuple[str, ...]
     fault: str
     cautions: tuple[str, ...]
-    avoid: tuple[str, ...]
+    hazards: list[str]
     seated: str
     instead: dict[WithoutTag, str]
     doses: list[str]

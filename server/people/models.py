@@ -5,11 +5,15 @@ import datetime
 from typing import Any, ClassVar
 
 from django.contrib.auth.models import AbstractBaseUser, BaseUserManager
+from django.core.exceptions import ValidationError
 from django.db import models
 
+from core.catalog import load_catalog
 from core.demand.people import Measurement as RangeValue
 from core.demand.people import Person as PersonValue
 from core.demand.people import newest
+from core.errors import UnusableFile
+from core.hazards import check_tags
 from server.gym.models import Gym
 
 
@@ -55,6 +59,14 @@ class Person(AbstractBaseUser):
     def coaches(self) -> bool:
         """Whether this person may see and change what coaches see and change."""
         return self.role in (self.Role.OWNER, self.Role.COACH)
+
+    def clean(self) -> None:
+        """Refuse a caution or adaptation that nobody knows: it could not be kept."""
+        super().clean()
+        try:
+            check_tags(self.cautions, self.adaptive, load_catalog(), self.name)
+        except UnusableFile as problem:
+            raise ValidationError(str(problem)) from problem
 
     def value(self, today: datetime.date) -> PersonValue:
         """This person as the core sees one. Prefetch ``ranges`` when asking for many."""

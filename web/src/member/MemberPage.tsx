@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { Item, Kind, Sheet } from "../api/client";
 import { Figure } from "../figure/Figure";
 import { Mark } from "../parts/Mark";
-import { clock, hour, number, plural } from "../parts/words";
+import { clock, hour, number, plural, sentence } from "../parts/words";
 import { Runner } from "./Runner";
 
 const FELT = ["better", "same", "worse"] as const;
@@ -68,6 +68,12 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
             ))}
           </details>
         )}
+        {sheet.barred.map((one) => (
+          <p key={one.movement} className="mt-2 border-l-[4px] border-hold pl-3 text-[16px]">
+            <strong>{one.name} is not for you as written</strong> ({one.why.join(", ").toLowerCase()}). Ask
+            your coach what to do instead.
+          </p>
+        ))}
       </section>
 
       {sheet.extras.length > 0 && (
@@ -76,8 +82,8 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
           <ul className="mt-2 space-y-1 text-[16px] text-chalk-dim">
             {sheet.gaps.slice(0, 3).map((gap) => (
               <li key={gap.motion}>
-                <span className="text-chalk">{gap.because[0]?.toUpperCase() + gap.because.slice(1)}</span>:
-                about {Math.round(gap.needed_deg)}° of {gap.plain}; you have {Math.round(gap.has_deg)}°
+                <span className="text-chalk">{sentence(gap.because)}</span>: about{" "}
+                {Math.round(gap.needed_deg)}° of {gap.plain}; you have {Math.round(gap.has_deg)}°
                 {gap.side && `, less on the ${gap.side}`}.
               </li>
             ))}
@@ -99,11 +105,16 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
 
       <section className="mt-6" aria-label="In class">
         <h2 className="text-[26px]">In class: {sheet.minutes} min</h2>
-        {sheet.swaps.length > 0 && (
+        {(sheet.swaps.length > 0 || sheet.kept_to.length > 0) && (
           <div className="mt-2 rounded-xl border border-rule bg-sheet p-3 text-[16px]">
             {sheet.caution_note && <p>{sheet.caution_note}</p>}
-            <details className="mt-1">
-              <summary className="cursor-pointer">
+            {sheet.kept_to.map((one) => (
+              <p key={one.caution} className="mt-1">
+                <strong>{one.name}:</strong> {one.changes}.{one.care && ` ${sentence(one.care)}.`}
+              </p>
+            ))}
+            <details className="mt-1" hidden={sheet.swaps.length === 0}>
+              <summary className="cursor-pointer py-2">
                 {plural(sheet.swaps.length, "drill")} changed for you
               </summary>
               {sheet.swaps.map((one) => (
@@ -182,8 +193,8 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
                   {one.dose_words}, {one.times_a_week} times a week ({clock(one.weekly_s)} in all).
                 </p>
                 <p className="mt-1">
-                  {one.plain[0]?.toUpperCase() + one.plain.slice(1)}: {Math.round(one.first_deg)}° then,{" "}
-                  {Math.round(one.last_deg)}° at the last of {one.visits} tests
+                  {sentence(one.plain)}: {Math.round(one.first_deg)}° then, {Math.round(one.last_deg)}° at the
+                  last of {one.visits} tests
                   {one.side && `, less on the ${one.side}`}; this session asks about{" "}
                   {Math.round(one.needed_deg)}°.
                 </p>

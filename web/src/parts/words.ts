@@ -41,3 +41,6 @@ export function hour(instant: string, timeZone?: string): string {
 export function plural(count: number, one: string, many = `${one}s`): string {
   return `${count} ${count === 1 ? one : many}`;
 }
+
+/** Words as a sentence begins. */
+export const sentence = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);

@@ -4,7 +4,7 @@ import type { Bench, Demand, Position } from "../../api/client";
 import { Figure } from "../../figure/Figure";
 import { KIND_COLOUR, Mark } from "../../parts/Mark";
 import { Trouble } from "../../parts/Trouble";
-import { amount } from "../../parts/words";
+import { amount, sentence } from "../../parts/words";
 import type { Lit, Point } from "../../thread/thread";
 import { Strip, stopped } from "./Strip";
 
@@ -254,8 +254,8 @@ function Terms({
   return (
     <div className="px-3 pb-3 text-[14px]">
       <p className="text-dust">
-        {demand.plain[0]?.toUpperCase() + demand.plain.slice(1)}. Score {demand.score.toFixed(2)}: of each
-        movement the hardest position counts, and movements add up.
+        {sentence(demand.plain)}. Score {demand.score.toFixed(2)}: of each movement the hardest position
+        counts, and movements add up.
       </p>
       {demand.kind === "reach" && stopping.length > 0 && (
         <ul className="mt-1" aria-label="What stops whom">

@@ -187,10 +187,8 @@ function OneDrill({ id, onOpen }: { id: string; onOpen: (id: string) => void }) 
               <strong>{tag.replace("-", " ")}:</strong> {way}.
             </p>
           ))}
-          {one.avoid.length > 0 && (
-            <p className="py-1">
-              Not with the caution: {one.avoid.map((tag) => tag.replaceAll("-", " ")).join(", ")}.
-            </p>
+          {one.hazards.length > 0 && (
+            <p className="py-1">Not with these cautions: {one.hazards.join(", ").toLowerCase()}.</p>
           )}
           <p className="quiet mt-2">{one.sources.join("; ")}</p>
         </div>

@@ -1,5 +1,6 @@
 import { type ReactNode, useState } from "react";
 import type { Schemas } from "../../../api/client";
+import { sentence } from "../../../parts/words";
 import { MeaningDialog } from "./MeaningDialog";
 import { useForget, useTeach } from "./words";
 
@@ -201,8 +202,6 @@ function DoubtCard({
     </fieldset>
   );
 }
-
-const sentence = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 
 interface CardProps {
   unread: Schemas["Unread"];

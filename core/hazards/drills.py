@@ -1,0 +1,97 @@
+"""What a drill could harm: from its poses, level, kit, doses and effects, and the few risks that its row has
+to say."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+from core.catalog import Catalog
+from core.catalog.rows import Drill, Level
+from core.hazards.shapes import shape_hazards
+
+KNEELING: frozenset[Level] = frozenset({"half-kneeling", "hands-and-knees"})
+FLOOR: frozenset[Level] = KNEELING | {"prone", "supine", "floor-by-choice"}
+STRETCHING = ("static", "tension")  # styles that work at the end of a range
+OPENS_FROM = (
+    6  # twentieths of an effect from which a drill takes the joint there, whatever its poses; estimate
+)
+ROUNDS_FROM, ARCHES_FROM = 8, 4  # the same for the low back
+TURNS = ("hip.external-rotation", "hip.internal-rotation")
+ONE_EACH = ("kettlebell", "dumbbell", "plate", "medicine-ball", "sandbag")
+# a chair takes these away, as everything is done from it
+FROM_A_CHAIR = frozenset({"no-floor", "no-hang", "no-impact", "knee", "balance", "lying"})
+
+
+@lru_cache(maxsize=4096)
+def hazards_of(drill: str, catalog: Catalog, seated: bool = False) -> frozenset[str]:
+    """Ids of all that a drill could harm, done as written or from a chair."""
+    row = catalog.drills[drill]
+    hazards = frozenset[str]().union(
+        *(shape_hazards(catalog.poses[pose], catalog) for pose in row.poses),
+        _of_the_level(row),
+        _of_the_kit(row, catalog),
+        _of_the_work(row, catalog),
+        ("no-impact" if risk == "impact" else risk for risk in row.risks),
+    )
+    return hazards - FROM_A_CHAIR if seated else hazards
+
+
+def _of_the_level(row: Drill) -> set[str]:
+    hazards = set[str]()
+    if row.level in FLOOR and "bench" not in row.kit:
+        hazards.add("no-floor")
+    if row.level in KNEELING and not any(pose in OFF_THE_KNEES for pose in row.poses):
+        hazards.add("knee")
+    if row.level == "hanging":
+        hazards |= {"no-hang", "shoulder-overhead", "grip", "both-hands"}
+    return hazards
+
+
+def _of_the_kit(row: Drill, catalog: Catalog) -> set[str]:
+    """What is held, and how many hands it takes. A bar that lies in a rack is leaned on, not lifted."""
+    hazards = set[str]()
+    racked = {"rack", "barbell"} <= row.kit.keys()
+    weights = {piece for piece in row.kit if catalog.kit[piece].weight and not racked}
+    held = {prop.partition("@")[0]: prop.partition("@")[2] for prop in row.props}
+    if weights:
+        hazards.add("grip")
+        if row.level in ("standing", "half-kneeling", "seated"):
+            hazards.add("loaded-spine")
+        if ("barbell" in weights and held.get("barbell") == "front") or _pressed(row, weights):
+            hazards.add("wrist")
+    if {"rings", "pull-up-bar"} & row.kit.keys():
+        hazards.add("grip")
+    two = any(catalog.kit[piece].hands == 2 for piece in row.kit) and not racked
+    two = two or any(where in ("hands", "between-hands", "front", "back") for where in held.values())
+    if two or "one-arm" in row.instead or (held.get("kettlebell") == "hand-up" and _alike(row, catalog)):
+        hazards.add("both-hands")
+    return hazards
+
+
+def _pressed(row: Drill, weights: set[str]) -> bool:
+    """Whether a bar goes from the shoulders overhead, racked on bent wrists on its way."""
+    return "barbell" in weights and any("rack" in pose or pose == "squat-front" for pose in row.poses)
+
+
+def _alike(row: Drill, catalog: Catalog) -> bool:
+    """Whether both arms do the same."""
+    return all(catalog.poses[pose].near.shoulder == catalog.poses[pose].far.shoulder for pose in row.poses)
+
+
+def _of_the_work(row: Drill, catalog: Catalog) -> set[str]:
+    """What its doses, style and effects say."""
+    limit = {name: caution.limit or 0.0 for name, caution in catalog.cautions.items()}
+    effect = row.effects.get
+    says = {
+        "long-hold": max(option.hold_s or 0 for option in row.doses) >= limit["long-hold"],
+        "end-range": row.style in STRETCHING or bool(row.holds_s),
+        "grip": effect("grip", 0) >= limit["grip"],
+        "hip-rotation": max(effect(turn, 0) for turn in TURNS) >= limit["hip-rotation"],
+        "shoulder-overhead": effect("shoulder.flexion", 0) >= OPENS_FROM,
+        "back-flexion": effect("spine.flexion", 0) >= ROUNDS_FROM,
+        "back-extension": effect("lumbar.extension", 0) >= ARCHES_FROM,
+    }
+    return {hazard for hazard, is_so in says.items() if is_so}
+
+
+OFF_THE_KNEES = frozenset({"bear", "downward", "pike", "plank", "push-up-bottom"})  # on hands and feet
