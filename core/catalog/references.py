@@ -70,6 +70,7 @@ def _check_drill(drill: Drill, catalog: Catalog) -> None:
     known(file, drill.id, "effects", drill.effects, catalog.demands)
     known(file, drill.id, "kit", drill.kit, catalog.kit)
     known(file, drill.id, "poses", drill.poses, catalog.poses)
+    known(file, drill.id, "rehearses", drill.rehearses, catalog.movements)
     known(file, drill.id, "source", [drill.source], catalog.sources)
     known(file, drill.id, "effects_source", [drill.effects_source], catalog.sources)
     known(file, drill.id, "style", [drill.style], catalog.reasons)

@@ -393,7 +393,8 @@ class Drill(Row):
 
     style: what kind of work it is. effort: share of all one has, 0..1. space: what one person needs (a spot
     to stand, a mat, a bar's length, a lane to travel, a wall). instead: other ways for a tag of adaptation.
-    risks: what its poses cannot show; all else it could harm is derived (core/hazards).
+    rehearses: movements it is a practice of. risks: what its poses cannot show; all else it could harm is
+    derived (core/hazards).
     """
 
     id: str
@@ -412,6 +413,7 @@ class Drill(Row):
     fatigue: dict[str, Severity] = {}
     muscles: tuple[str, ...] = ()
     kit: dict[str, Annotated[float, Field(gt=0, le=4)]] = {}
+    rehearses: tuple[str, ...] = ()
     level: Level
     risks: tuple[Risk, ...]
     seated: str | None = None

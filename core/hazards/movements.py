@@ -44,8 +44,9 @@ def _of_the_implement(row: Movement, poses: Sequence[Pose], shown: set[str]) -> 
         hazards.add("grip")
     if row.implement in WEIGHTS and "lying" not in shown:
         hazards.add("loaded-spine")
-    alike = all(pose.near.shoulder == pose.far.shoulder for pose in poses)
-    if row.implement in TWO_HANDS and row.sides == 1 and alike:
+    arms_alike = all(pose.near.shoulder == pose.far.shoulder for pose in poses)
+    legs_differ = "lunge" in row.patterns or any(map(_on_one_foot, poses))  # not the arms, in ``sides``
+    if row.implement in TWO_HANDS and arms_alike and (row.sides == 1 or legs_differ):
         hazards.add("both-hands")
     if row.implement == "barbell" and any("front-rack" in name for name in row.positions):
         hazards.add("wrist")

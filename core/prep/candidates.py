@@ -12,6 +12,7 @@ from typing import Literal, NamedTuple
 from core.catalog import Catalog
 from core.catalog.rows import DoseOption, Drill, Level, Method, Phase
 from core.hazards import NO_CAUTIONS, Cautions
+from core.prep.day import ANY_DAY, Day
 from core.prep.dose import Dose, dose_of
 from core.prep.pace import Pace, Timed, pace_of
 from core.prep.settings import PlanSettings
@@ -150,8 +151,10 @@ def candidates_for(
     catalog: Catalog,
     weights: dict[str, float],
     pace: Pace | None = None,
+    day: Day = ANY_DAY,
 ) -> list[Candidate]:
-    """Every drill, dose and phase that may be chosen and serves something, in catalog order."""
+    """Every drill, dose and phase that may be chosen and serves something, in catalog order; a practice does
+    as much as it shares with the day."""
     pace = pace or pace_of(method, settings)
     at_once, pinned = pace.at_once(settings.headcount), settings.pinned
     wanted = frozenset(demand for demand, weight in weights.items() if weight > 0)
@@ -162,13 +165,21 @@ def candidates_for(
         useful = not wanted.isdisjoint(drill.effects) or drill.id in pinned
         if not useful and not (warms and "raise" in drill.phases):
             continue
-        if _held_back(drill, settings, catalog):
+        if _held_back(drill, settings, catalog) or (drill.id in day.unfit and drill.id not in pinned):
             continue
         gear = kit_for(drill, settings, catalog, at_once)
         if gear is None:
             continue
-        candidates.extend(_allowed(ways, drill, gear, settings, pace))
+        allowed = _allowed(ways, drill, gear, settings, pace)
+        share = day.shares.get(drill.id, 1.0)
+        candidates.extend(allowed if share == 1 else (_in_part(way, share) for way in allowed))
     return candidates
+
+
+def _in_part(way: Candidate, share: float) -> Candidate:
+    """A way whose effects are a share of what they would be."""
+    effects = ((demand, round(effect * share)) for demand, effect in way.effects)
+    return replace(way, effects=tuple((demand, effect) for demand, effect in effects if effect))
 
 
 def _allowed(

@@ -18,8 +18,9 @@ from core.catalog.rows import Method, Phase
 from core.prep.beam import Beam, best_rows, promising
 from core.prep.candidates import Candidate
 from core.prep.exchange import improved
+from core.prep.floor import Reach
 from core.prep.least import least_plans
-from core.prep.problem import HARDLY, Bools, Floats, Limits, Problem, Rows
+from core.prep.problem import FLOOR, HARDLY, Bools, Floats, Limits, Problem, Rows
 
 # what a phase lacks is taken lightly, and seriously
 BEAMS = (Beam(short_cost=0.02, by_drill=True), Beam(short_cost=0.3, by_drill=False))
@@ -75,7 +76,7 @@ def solve(problem: Problem) -> Choice:
     small, numbers = problem.only(rows), {row: number for number, row in enumerate(rows)}
     begin = tuple(numbers[row] for row in start)
     plans = best_rows(small, begin, BEAMS)
-    if max(map(small.value_of, plans)) < 0:  # some phase lacks its least
+    if max(map(small.value_of, plans)) < -FLOOR:  # some phase lacks its least
         plans += least_plans(small, begin)
     distinct = list({frozenset(plan): plan for plan in plans}.values())  # the beams often agree
     best = max(improved(small, distinct, frozenset(begin), 1), key=small.value_of)
@@ -137,14 +138,19 @@ def limits_for(
     limiting: frozenset[str],
     pins: dict[str, Phase | None],
     recent: Sequence[str],
+    floor: Sequence[Reach] = (),
+    raise_scale: float | None = None,
 ) -> Limits:
-    """Phase bounds scaled to the seconds there are for drills."""
+    """Phase bounds scaled to the seconds there are for drills; the raise's to the whole minutes."""
+    scale = seconds / (method.reference_minutes * 60)
     return Limits(
         seconds=seconds,
         phases=method.phases,
-        scale=seconds / (method.reference_minutes * 60),
+        scale=scale,
+        raise_scale=scale if raise_scale is None else raise_scale,
         between_s=between_s,
         limiting=limiting,
         pins=tuple(pins.items()),
         recent=frozenset(recent),
+        floor=tuple(floor),
     )

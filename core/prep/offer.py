@@ -10,6 +10,8 @@ from core.catalog import Catalog
 from core.catalog.rows import Method
 from core.prep.candidates import candidates_for
 from core.prep.choose import Choice, choose, limits_for
+from core.prep.day import ANY_DAY, Day
+from core.prep.floor import Reach
 from core.prep.pace import TRANSITION_S, Pace, pace_of
 from core.prep.settings import MAX_MINUTES, PlanSettings
 from core.prep.sheet import NextMinute, RampSet
@@ -21,7 +23,7 @@ LEAST_GAIN = 0.0005  # a share less than this is no gain
 @dataclass(frozen=True, kw_only=True)
 class Asked:
     """What drills are chosen for. ramp: the class's way up to its working weight; limiting: muscles the
-    workout needs fresh."""
+    workout needs fresh; floor: the reaches nothing is polished before."""
 
     settings: PlanSettings
     method: Method
@@ -29,6 +31,8 @@ class Asked:
     weights: dict[str, float]
     ramp: tuple[RampSet, ...]
     limiting: frozenset[str]
+    floor: tuple[Reach, ...] = ()
+    day: Day = ANY_DAY
 
 
 class Chosen(NamedTuple):
@@ -50,10 +54,12 @@ def choose_drills(asked: Asked) -> Chosen:
         limiting=asked.limiting,
         pins=settings.pinned,
         recent=settings.recent,
+        floor=asked.floor,
+        raise_scale=settings.minutes / method.reference_minutes,
     )
 
     def chosen_at(pace: Pace) -> Choice:
-        candidates = candidates_for(settings, method, asked.catalog, asked.weights, pace)
+        candidates = candidates_for(settings, method, asked.catalog, asked.weights, pace, asked.day)
         return choose(candidates, asked.weights, limits)
 
     choice = chosen_at(pace)

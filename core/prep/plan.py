@@ -3,17 +3,20 @@ and cool-down."""
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
+from dataclasses import replace
 from functools import lru_cache
 
 from core.catalog import Catalog, load_catalog
 from core.catalog.rows import Clock, Method
 from core.demand.people import Person
-from core.demand.scores import DemandProfile, DemandScore
+from core.demand.scores import DemandProfile, DemandScore, Term
 from core.hazards import NO_CAUTIONS
 from core.prep.barred import barred_lines, barred_words
 from core.prep.clock import lay_out
 from core.prep.cooldown import cool_down, most_worked, muscles_worked
+from core.prep.day import day_of
+from core.prep.floor import floor_of
 from core.prep.offer import Asked, choose_drills, next_minute
 from core.prep.pace import TRANSITION_S
 from core.prep.placing import place_run
@@ -29,6 +32,9 @@ from core.reading.workout import Workout
 STOP_S = 180  # what a stop before a second lift usually takes; common practice
 STOP_RAMP_SHARE = 0.5  # of a stop that building the bar may take, at least; estimate
 LIMITING_MUSCLES = 4
+OPENED = 0.15  # weight of a range that is used to its end all the time though nobody is short; estimate
+NEAR_FROM, NEAR_ALL = 0.65, 0.85  # share of a range that is used, from which it is near its end; estimate
+SOFT_ENDS = frozenset({"elbow.flexion", "elbow.extension", "knee.extension"})  # flesh or bone stops them
 SAME_FOR_ALL = 0.7  # need of holds, snaps and patterns: everyone the same; estimate
 SHORT_NEED = 0.8  # what being short adds to the need of a reach; estimate
 
@@ -51,7 +57,10 @@ def plan(
     if ramps is None:
         ramps = ramps_for(workout, (typical,), catalog, settings.rack)
     worked = muscles_worked(workout, typical, catalog)
-    asked = _asked(settings, profile, catalog, ramps, most_worked(worked, LIMITING_MUSCLES))
+    day = day_of(workout, catalog)
+    spared = day.limiting.union(most_worked(worked, LIMITING_MUSCLES))
+    asked = _asked(settings, profile, catalog, ramps, spared)
+    asked = replace(asked, day=day, floor=floor_of(workout, asked.weights, catalog))
     pace, choice = choose_drills(asked)
     new = {drill for drill in choice.picked if settings.is_new(drill)}
     run = in_order(list(choice.picked.values()), settings.order, new)
@@ -102,7 +111,7 @@ def _asked(
     profile: DemandProfile,
     catalog: Catalog,
     ramps: tuple[Ramp, ...],
-    limiting: Sequence[str],
+    limiting: Iterable[str],
 ) -> Asked:
     """What drills are chosen for; a stop between two parts looks only at what is not ready."""
     method, warmed = settings.check(catalog), dict(settings.warmed)
@@ -126,11 +135,27 @@ def _asked(
 
 def demand_weights(profile: DemandProfile, warmed: dict[str, float]) -> dict[str, float]:
     """What preparing each demand is worth: its score, more where people are short, less where it is
-    already warm."""
+    already warm. A range that is used to near its end counts a little even where nobody is short."""
     return {
-        demand.id: demand.score * _need(demand) * (1 - warmed.get(demand.id, 0.0))
+        demand.id: max(demand.score, _used_up(demand)) * _need(demand) * (1 - warmed.get(demand.id, 0.0))
         for demand in profile.demands
     }
+
+
+def _used_up(demand: DemandScore) -> float:
+    """What a reach is worth that is worked near its end: coaches open the front rack and the overhead
+    before they are loaded, whoever comes."""
+    if demand.kind != "reach" or demand.id in SOFT_ENDS:
+        return 0.0
+    return OPENED * max((_near_end(term) * term.exposure for term in demand.terms), default=0.0)
+
+
+def _near_end(term: Term) -> float:
+    """How near the end of its range a position takes a motion in comfort, 0..1."""
+    if not term.comfortable_deg or not term.range_deg:
+        return 0.0
+    share = term.comfortable_deg / term.range_deg
+    return min(1.0, max(0.0, (share - NEAR_FROM) / (NEAR_ALL - NEAR_FROM)))
 
 
 def missing(profile: DemandProfile, warmed: dict[str, float]) -> tuple[str, ...]:

@@ -14,6 +14,7 @@ from numpy.typing import NDArray
 
 from core.catalog.rows import HOLD_CAP_S, MethodPhase, Phase
 from core.prep.candidates import Candidate, taken_away
+from core.prep.floor import Reach
 
 ITEM_COST = 0.004  # of the whole need, so that a drill has to earn its place; estimate
 KIT_COST = 0.003
@@ -23,6 +24,13 @@ LIMITING_FATIGUE_CAP = 0.2  # of muscles that limit the workout; common practice
 SHORT_COST = (
     1.0  # of an item, or of the seconds, that a phase lacks: more than all drills together can be worth
 )
+FLOOR = 0.35  # of each of the weightiest reaches comes before anything is polished; estimate
+FLOOR_COST = 1.0  # of what they lack of it, shared between them
+ALWAYS: tuple[Phase, ...] = ("raise", "rehearse")  # never left out for want of time
+ITEMS_HOLD, ROUNDED = (
+    1.5,
+    0.4,
+)  # fewest drills of the other phases: so much times the share of time; estimates
 HARDLY = 1e-9
 
 Floats = NDArray[np.float64]
@@ -34,7 +42,8 @@ Rows = tuple[int, ...]  # candidates of a plan, by number
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Limits:
     """What a choice must keep to. seconds includes ``between_s`` after every drill. pins: drill -> its
-    phase."""
+    phase. floor: the reaches that are prepared by FLOOR before anything is polished. scale: of the phases'
+    bounds; raise_scale: of the raise's, which building the bar leaves as it is."""
 
     seconds: int
     phases: tuple[MethodPhase, ...]
@@ -43,14 +52,28 @@ class Limits:
     limiting: frozenset[str] = frozenset()
     pins: tuple[tuple[str, Phase | None], ...] = ()
     recent: frozenset[str] = frozenset()
+    floor: tuple[Reach, ...] = ()
+    raise_scale: float | None = None
+
+    def _scale(self, bound: MethodPhase) -> float:
+        whole = self.raise_scale if bound.phase == "raise" else None
+        return self.scale if whole is None else whole
 
     def most_s(self, bound: MethodPhase) -> float:
         """The most seconds of a phase, scaled to the minutes there are."""
-        return max(bound.max_s * self.scale, bound.min_s if self.scale >= 1 else 0)
+        scale = self._scale(bound)
+        return max(bound.max_s * scale, bound.min_s if scale >= 1 else 0)
+
+    def least_items(self, bound: MethodPhase) -> int:
+        """The fewest drills of a phase. Where building the bar or a short time leaves little of the usual
+        minutes, opening and switching on ask for fewer; what raises and what rehearses stays."""
+        if bound.phase in ALWAYS:
+            return bound.min_items
+        return int(bound.min_items * min(1.0, self.scale * ITEMS_HOLD) + ROUNDED)
 
     def least_s(self, bound: MethodPhase) -> float:
         """The least seconds of a phase; no more than usual when there is more time."""
-        return bound.min_s * min(1.0, self.scale)
+        return bound.min_s * min(1.0, self._scale(bound))
 
 
 class PhaseLimits(NamedTuple):
@@ -79,6 +102,10 @@ class Problem:
         self.demands = [demand for demand, weight in weights.items() if weight > 0]
         self.weights: Floats = np.array([weights[demand] for demand in self.demands])
         self.total = float(self.weights.sum()) or 1.0
+        self.floor: Floats = np.zeros((len(limits.floor), len(self.demands)))  # each reach's motions
+        for number, reach in enumerate(limits.floor):
+            for motion, share in reach:
+                self.floor[number, self.demands.index(motion)] = share
         self._set_rows()
         self._set_bounds()
         self._work_out()
@@ -108,7 +135,9 @@ class Problem:
         """What the limits say of every phase."""
         limits = self.limits
         self.bounds = tuple(
-            PhaseLimits(bound.max_items, bound.min_items, limits.most_s(bound), limits.least_s(bound))
+            PhaseLimits(
+                bound.max_items, limits.least_items(bound), limits.most_s(bound), limits.least_s(bound)
+            )
             for bound in limits.phases
         )
         columns: Floats = np.array(self.bounds, dtype=np.float64).reshape(len(self.bounds), 4).T
@@ -184,6 +213,8 @@ class Problem:
         lacking, slow = np.maximum(0, self.least_items - items), phase_s < self.least_s - HARDLY
         value: Floats = 1 - remains.sum(axis=1) / self.total - cost[:, 0]
         values: Floats = remains @ self.taken_shares - self.cost
+        if len(self.floor):
+            self._mind_the_floor(np.exp(logs), value, values)
         short = lacking.sum(axis=1) + slow.sum(axis=1)
         if short.any():
             dear = np.full(len(plans), short_cost)
@@ -193,6 +224,24 @@ class Problem:
             values += np.where(self.seconds >= still_s[:, self.phase], dear[:, None], 0.0)
         values += value[:, None]
         return Grown(value, values, fits)
+
+    def _mind_the_floor(self, left: Floats, value: Floats, values: Floats) -> None:
+        """Take what plans lack of the floor off their value, and add what each candidate gives of it. left:
+        of each demand, plans x demands."""
+        for reach in self.floor:
+            motions = np.flatnonzero(reach)
+            own = left[:, motions] * reach[motions]
+            lacks = self._lacks(own.sum(axis=1))
+            value -= lacks
+            short = np.flatnonzero(lacks > 0)
+            if short.size:
+                after = self._lacks(own[short] @ self.keeps[:, motions].T)
+                values[short] += lacks[short, None] - after
+
+    def _lacks(self, left: Floats) -> Floats:
+        """What is lacking of the floor where so much of a reach is left."""
+        lacks: Floats = np.maximum(0.0, left - (1 - FLOOR)) * (FLOOR_COST / len(self.floor))
+        return lacks
 
     def _chosen(self, plans: Sequence[Rows]) -> Floats:
         """1 where a plan has a candidate: plans x candidates."""
@@ -254,7 +303,10 @@ class Problem:
         phase_s = (self.in_phase[chosen] * self.seconds[chosen, None]).sum(axis=0)
         lacking = np.maximum(0, self.least_items - items).sum()
         short = lacking + (phase_s < self.least_s - HARDLY).sum()
-        return float(1 - remains.sum() / self.total - self.cost[chosen].sum() - SHORT_COST * short)
+        value = 1 - remains.sum() / self.total - self.cost[chosen].sum() - SHORT_COST * short
+        if len(self.floor):
+            value -= self._lacks(self.floor @ self.keeps[chosen].prod(axis=0)).sum()
+        return float(value)
 
     def pinned_rows(self) -> list[list[int]]:
         """For each pin the rows that satisfy it: in its phase when there is one, else any of the drill."""

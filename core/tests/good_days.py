@@ -6,6 +6,7 @@ Each day asks for at least one drill of every set named, gets none of those it m
 
 from __future__ import annotations
 
+from collections.abc import Set as AbstractSet
 from typing import NamedTuple
 
 # openers and primers by position, from the table of what opens or primes it
@@ -160,39 +161,131 @@ class Day(NamedTuple):
 
     name: str
     text: str
-    needs: tuple[set[str], ...]
-    never: set[str] = set()
+    needs: tuple[AbstractSet[str], ...]
+    never: AbstractSet[str] = frozenset()
 
 
 DAYS = (
     Day("clean and jerk", "Clean and jerk 6x1 @ 80%", (RACK, OVERHEAD, CLEANS | JERKS), SNATCHES | HANGING),
     Day("front squat", "Front squat 5x3 @ 80%", (RACK, SQUAT, {"empty-bar-front-squat"}), SNATCHES | HANGING),
     Day("back squat", "Back squat 5x5 @ 75%", (SQUAT, {"empty-bar-back-squat"}), SNATCHES | HANGING),
-    Day("overhead squat", "Overhead squat 5x3 @ 70%", (OVERHEAD, SQUAT, {"squat-press-bottom", "empty-bar-overhead-squat"}), HANGING),
+    Day(
+        "overhead squat",
+        "Overhead squat 5x3 @ 70%",
+        (OVERHEAD, SQUAT, {"squat-press-bottom", "empty-bar-overhead-squat"}),
+        HANGING,
+    ),
     Day("snatch", "Snatch 6x2 @ 75%", (OVERHEAD, SQUAT, SNATCHES | {"squat-press-bottom"}), HANGING),
     Day("power clean", "Power clean 6x2 @ 75%", (RACK, HINGE, CLEANS), SNATCHES | HANGING),
-    Day("deadlift", "Deadlift 5x5 @ 80%", (HINGE, {"empty-bar-hinge", "stick-hinge", "hinge-wall-touch"}), SNATCHES | HANGING),
+    Day(
+        "deadlift",
+        "Deadlift 5x5 @ 80%",
+        (HINGE, {"empty-bar-hinge", "stick-hinge", "hinge-wall-touch"}),
+        SNATCHES | HANGING,
+    ),
     Day("press", "Press 5x5 @ 75%", (OVERHEAD, JERKS), SNATCHES | HANGING | CLEANS),
     Day("split jerk", "Split jerk 6x2 @ 75%", (RACK | OVERHEAD, JERKS), SNATCHES | HANGING),
-    Day("bench", "Bench press 5x5 @ 75%", (BLADES, {"bench-practice", "push-up-practice", "incline-push-up"}), SNATCHES | HANGING),
-    Day("lunges", "4 rounds\n20 m front rack lunges 2 x 20/14 kg\n15 sit-ups", (RACK, HIP_OPEN | SQUAT), SNATCHES | HANGING),
-    Day("long lunge steps", "for time\n60 walking lunges\n400 m run\n60 walking lunges", (HIP_OPEN, SPRING | SQUAT | HIP_OPEN), SNATCHES | HANGING),
+    Day(
+        "bench",
+        "Bench press 5x5 @ 75%",
+        (BLADES, {"bench-practice", "push-up-practice", "incline-push-up"}),
+        SNATCHES | HANGING,
+    ),
+    Day(
+        "lunges",
+        "4 rounds\n20 m front rack lunges 2 x 20/14 kg\n15 sit-ups",
+        (RACK, HIP_OPEN | SQUAT),
+        SNATCHES | HANGING,
+    ),
+    Day(
+        "long lunge steps",
+        "for time\n60 walking lunges\n400 m run\n60 walking lunges",
+        (HIP_OPEN, SPRING | SQUAT | HIP_OPEN),
+        SNATCHES | HANGING,
+    ),
     Day("toes to bar", "AMRAP 10\n8 toes-to-bar\n12 goblet squats 24/16 kg", (HINGE, HANG), SNATCHES),
     Day("kipping pull-ups", "5 rounds for time\n10 pull-ups\n15 sit-ups", (HANG,), SNATCHES),
-    Day("strict pull-ups", "Strict pull-up 5x5\n\nB) 3 rounds\n12 push-ups\n15 air squats", (HANG, HANDS), SNATCHES | KIPPING | JUMPED),
-    Day("ring muscle-ups", "every 2:00 for 12 min\n3 muscle-ups\n10 air squats", (BEHIND, HANG | OVERHEAD), SNATCHES),
+    Day(
+        "strict pull-ups",
+        "Strict pull-up 5x5\n\nB) 3 rounds\n12 push-ups\n15 air squats",
+        (HANG, HANDS),
+        SNATCHES | KIPPING | JUMPED,
+    ),
+    Day(
+        "ring muscle-ups",
+        "every 2:00 for 12 min\n3 muscle-ups\n10 air squats",
+        (BEHIND, HANG | OVERHEAD),
+        SNATCHES,
+    ),
     Day("dips", "4 rounds\n10 ring dips\n15 kettlebell swings 24/16 kg", (BEHIND, HINGE), SNATCHES | HANGING),
-    Day("handstand push-ups", "AMRAP 12\n6 handstand push-ups\n10 box step-ups", (OVERHEAD, HANDS | UPSIDE_DOWN), SNATCHES | HANGING),
-    Day("handstand hold", "skill: handstand hold 5 x 20 s\n\nB) 3 rounds\n250 m row\n12 push-ups", (UPSIDE_DOWN, HANDS), SNATCHES | HANGING),
-    Day("burpees", "7 min AMRAP\nburpees to target", (HANDS, HIP_OPEN | SPRING | {"burpee-steps"}), SNATCHES | HANGING),
-    Day("box jumps", "EMOM 12\nminute 1: 12 box jumps 24/20 in\nminute 2: 15 push-ups", (SPRING, HANDS), SNATCHES | HANGING),
+    Day(
+        "handstand push-ups",
+        "AMRAP 12\n6 handstand push-ups\n10 box step-ups",
+        (OVERHEAD, HANDS | UPSIDE_DOWN),
+        SNATCHES | HANGING,
+    ),
+    Day(
+        "handstand hold",
+        "skill: handstand hold 5 x 20 s\n\nB) 3 rounds\n250 m row\n12 push-ups",
+        (UPSIDE_DOWN, HANDS),
+        SNATCHES | HANGING,
+    ),
+    Day(
+        "burpees",
+        "7 min AMRAP\nburpees to target",
+        (HANDS, HIP_OPEN | SPRING | {"burpee-steps"}),
+        SNATCHES | HANGING,
+    ),
+    Day(
+        "box jumps",
+        "EMOM 12\nminute 1: 12 box jumps 24/20 in\nminute 2: 15 push-ups",
+        (SPRING, HANDS),
+        SNATCHES | HANGING,
+    ),
     Day("skipping", "5 rounds\n60 double-unders\n15 sit-ups", (SPRING,), SNATCHES | HANGING),
-    Day("run", "4 rounds\n800 m run\nrest 2:00", (SPRING, HIP_OPEN | {"leg-swings", "strides"}), SNATCHES | HANGING),
-    Day("row", "5 x 500 m row, rest 2:00", (HINGE | SQUAT | {"row-practice", "easy-row"},), SNATCHES | HANGING),
-    Day("swings", "EMOM 15\n15 kettlebell swings 24/16 kg", (HINGE, {"swing-light", "stick-hinge", "hinge-wall-touch", "hip-pops"}), SNATCHES | HANGING),
-    Day("carries", "4 rounds\n60 m farmer carry 2 x 32/24 kg\n20 m bear crawl", (GRIP, HANDS), SNATCHES | HANGING),
-    Day("get-ups", "5 rounds\n4 get-ups 24/16 kg\n200 m run", (TURN, OVERHEAD | {"overhead-carry-light", "bottom-up-hold"}), SNATCHES | HANGING),
-    Day("wall balls", "for time\n100 wall balls 9/6 kg", (SQUAT, OVERHEAD | {"overhead-throws", "ball-practice"}), SNATCHES | HANGING),
-    Day("thrusters", "AMRAP 8\n10 thrusters 43/30 kg\n10 burpees", (RACK | OVERHEAD, SQUAT), SNATCHES | HANGING),
-    Day("dumbbell snatch", "12 min AMRAP\n10 dumbbell snatches 22.5/15 kg\n12 box step-overs", (HINGE | SQUAT, OVERHEAD | {"overhead-carry-light"}), {"empty-bar-snatch-round"} | HANGING),
-)  # fmt: skip
+    Day(
+        "run",
+        "4 rounds\n800 m run\nrest 2:00",
+        (SPRING, HIP_OPEN | {"leg-swings", "strides"}),
+        SNATCHES | HANGING,
+    ),
+    Day(
+        "row", "5 x 500 m row, rest 2:00", (HINGE | SQUAT | {"row-practice", "easy-row"},), SNATCHES | HANGING
+    ),
+    Day(
+        "swings",
+        "EMOM 15\n15 kettlebell swings 24/16 kg",
+        (HINGE, {"swing-light", "stick-hinge", "hinge-wall-touch", "hip-pops"}),
+        SNATCHES | HANGING,
+    ),
+    Day(
+        "carries",
+        "4 rounds\n60 m farmer carry 2 x 32/24 kg\n20 m bear crawl",
+        (GRIP, HANDS),
+        SNATCHES | HANGING,
+    ),
+    Day(
+        "get-ups",
+        "5 rounds\n4 get-ups 24/16 kg\n200 m run",
+        (TURN, OVERHEAD | {"overhead-carry-light", "bottom-up-hold"}),
+        SNATCHES | HANGING,
+    ),
+    Day(
+        "wall balls",
+        "for time\n100 wall balls 9/6 kg",
+        (SQUAT, OVERHEAD | {"overhead-throws", "ball-practice"}),
+        SNATCHES | HANGING,
+    ),
+    Day(
+        "thrusters",
+        "AMRAP 8\n10 thrusters 43/30 kg\n10 burpees",
+        (RACK | OVERHEAD, SQUAT),
+        SNATCHES | HANGING,
+    ),
+    Day(
+        "dumbbell snatch",
+        "12 min AMRAP\n10 dumbbell snatches 22.5/15 kg\n12 box step-overs",
+        (HINGE | SQUAT, OVERHEAD | {"overhead-carry-light"}),
+        {"empty-bar-snatch-round"} | HANGING,
+    ),
+)

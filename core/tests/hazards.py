@@ -39,6 +39,7 @@ LIFTS = {  # barbell movements by words in their id
     "deep-bend": ("front-squat", "back-squat", "overhead-squat", "thruster"),
     "lying": ("bench",),
 }
+ONE_HANDED = ("landmine-press", "one-arm-barbell-clean")
 MINUTES, METHODS = (5, 8, 12, 20), tuple(CATALOG.methods)
 
 
@@ -63,7 +64,8 @@ def lift_said(movement: str) -> frozenset[str]:
     """The same of a barbell movement of a ramp; a pull ends at the hips, whatever it is a part of."""
     lift = "" if movement.endswith(("pull", "deadlift")) else movement
     hazards = {hazard for hazard, words in LIFTS.items() if any(word in lift for word in words)}
-    return frozenset(hazards | {"both-hands", "grip", *(() if "bench" in movement else ("loaded-spine",))})
+    hazards |= {"grip"} | (set() if "bench" in movement else {"loaded-spine"})
+    return frozenset(hazards | (set() if movement in ONE_HANDED else {"both-hands"}))
 
 
 def members(count: int, seed: int) -> Iterator[Person]:

@@ -11,10 +11,11 @@ from ortools.sat.python import cp_model
 from core.catalog.rows import HOLD_CAP_S
 from core.prep.candidates import FULL, TAU
 from core.prep.choose import Choice
-from core.prep.problem import FATIGUE_CAP, LIMITING_FATIGUE_CAP, SHORT_COST, Problem
+from core.prep.problem import FATIGUE_CAP, FLOOR, FLOOR_COST, LIMITING_FATIGUE_CAP, SHORT_COST, Problem
 
 SCALE = 1_000_000  # the objective in whole millionths of the whole weight
 HUNDREDTHS = 100  # fatigue is given in hundredths
+SHARES = 100_000  # of a reach, its motions' shares in hundred-thousandths
 
 
 @dataclass(frozen=True)
@@ -27,6 +28,17 @@ class Proof:
     proven: bool
     seconds: float
     rows: tuple[int, ...]
+
+
+def _lacks(model, problem, prepared):
+    """What every reach lacks of the floor, in hundred-thousandths of millionths."""
+    lacks = []
+    for number, reach in enumerate(problem.floor):
+        lack = model.new_int_var(0, SCALE * SHARES, f"f{number}")
+        given = sum(round(float(reach[place]) * SHARES) * var for place, var in prepared.items())
+        model.add(lack >= round(FLOOR * SCALE * SHARES) - given)
+        lacks.append(lack)
+    return lacks
 
 
 def prove(
@@ -45,6 +57,7 @@ def prove(
         model.add_at_most_one(chosen[row] for row in rows if problem.drill_of[row] == drill)
     model.add(sum(problem.spends_of[row] * chosen[row] for row in rows) <= problem.limits.seconds)
     worth = []
+    prepared = {}  # place of a demand -> millionths of it that are prepared
     for place, demand in enumerate(problem.demands):
         effect = {
             row: twentieths
@@ -67,6 +80,17 @@ def prove(
             value,
         )
         worth.append(value)
+        if any(reach[place] for reach in problem.floor):
+            prepared[place] = model.new_int_var(0, SCALE, f"p{place}")
+            model.add_element(
+                total,
+                [
+                    math.floor(SCALE * (1 - math.exp(-amount / FULL / TAU)) + 0.5)
+                    for amount in range(most + 1)
+                ],
+                prepared[place],
+            )
+    lacks = _lacks(model, problem, prepared)
     short = []
     pinned = set(keep)
     for row in keep:
@@ -99,7 +123,9 @@ def prove(
             <= round(cap * HUNDREDTHS)
         )
     costs = sum(round(float(problem.cost[row]) * SCALE) * chosen[row] for row in rows)
-    model.maximize(sum(worth) - costs - round(SHORT_COST * SCALE) * sum(short))
+    finer = SHARES * max(1, len(lacks))
+    gained = sum(worth) - costs - round(SHORT_COST * SCALE) * sum(short)
+    model.maximize(finer * gained - round(FLOOR_COST) * sum(lacks))
     if hint is not None:
         for row in rows:
             model.add_hint(chosen[row], row in hint.rows)
@@ -112,8 +138,8 @@ def prove(
     status = solver.solve(model)
     found = status in (cp_model.OPTIMAL, cp_model.FEASIBLE)
     return Proof(
-        solver.objective_value / SCALE if found else -math.inf,
-        solver.best_objective_bound / SCALE,
+        solver.objective_value / SCALE / finer if found else -math.inf,
+        solver.best_objective_bound / SCALE / finer,
         status == cp_model.OPTIMAL,
         solver.wall_time,
         tuple(row for row in rows if found and solver.value(chosen[row])),

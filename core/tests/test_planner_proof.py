@@ -12,6 +12,8 @@ from core.demand import derive
 from core.prep import PlanSettings
 from core.prep.candidates import candidates_for
 from core.prep.choose import limits_for, pinned, solve
+from core.prep.day import day_of
+from core.prep.floor import floor_of
 from core.prep.pace import pace_of
 from core.prep.plan import demand_weights
 from core.prep.problem import FATIGUE_CAP, LIMITING_FATIGUE_CAP, Problem
@@ -43,6 +45,8 @@ def generated(number: int) -> Problem:
     pins = {dice.choice(sorted(kept)): None} if dice.random() < 0.2 else {}
     spared = frozenset(dice.sample(["lats", "forearms", "shoulders", "quads", "calves", "abs"], 2))
     recent = tuple(dice.sample(drills, min(len(drills), 4)))
+    reaches = [demand for demand in weights if CATALOG.demands[demand].kind == "reach" and weights[demand]]
+    floor = [_reach(dice, weights, reaches) for _ in range(dice.randint(0, 3))] if reaches else []
     return Problem(
         pool,
         weights,
@@ -53,17 +57,23 @@ def generated(number: int) -> Problem:
             limiting=spared,
             pins=pins,
             recent=recent,
+            floor=floor,
+            raise_scale=minutes / method.reference_minutes,
         ),
     )
 
 
+def _reach(dice: random.Random, weights: dict[str, float], reaches: list[str]) -> tuple:
+    """One to three motions as one reach, with their shares of its weight."""
+    motions = dice.sample(reaches, min(len(reaches), dice.randint(1, 3)))
+    whole = sum(weights[motion] for motion in motions)
+    return tuple((motion, weights[motion] / whole) for motion in motions)
+
+
 def whole_shelf(text: str, minutes: int = 12, method: str = "general-to-specific") -> Problem:
     """A session's own problem with everything on the shelf, as the Bench asks it."""
-    weights, row, settings = (
-        demand_weights(derive(read_workout(text)), {}),
-        CATALOG.methods[method],
-        PlanSettings(minutes=minutes, method=method),
-    )
+    workout, row = read_workout(text), CATALOG.methods[method]
+    weights, settings = demand_weights(derive(workout), {}), PlanSettings(minutes=minutes, method=method)
     limits = limits_for(
         row,
         minutes * 60,
@@ -71,8 +81,11 @@ def whole_shelf(text: str, minutes: int = 12, method: str = "general-to-specific
         limiting=frozenset(["lats"]),
         pins={},
         recent=(),
+        floor=floor_of(workout, weights, CATALOG),
+        raise_scale=minutes / row.reference_minutes,
     )
-    return Problem(candidates_for(settings, row, CATALOG, weights), weights, limits)
+    day = day_of(workout, CATALOG)
+    return Problem(candidates_for(settings, row, CATALOG, weights, day=day), weights, limits)
 
 
 def share(own: float, best: float) -> float:
@@ -83,7 +96,7 @@ def share(own: float, best: float) -> float:
 
 class AgainstASolver(unittest.TestCase):
     def test_generated_instances(self):
-        """On 300 instances: never below 99 % of the proven optimum, equal on nine in ten, never without a
+        """On 300 instances: never below 99 % of the proven optimum, equal on 95 in a hundred, never without a
         plan where there is one."""
         shares, equal, proven = [], 0, 0
         for number in range(GENERATED):
@@ -98,7 +111,7 @@ class AgainstASolver(unittest.TestCase):
             proven / GENERATED, 0.97
         )  # a slow machine may leave a few to the best that was found
         self.assertGreaterEqual(min(shares)[0], 0.99, sorted(shares)[:5])
-        self.assertGreaterEqual(equal / GENERATED, 0.9)
+        self.assertGreaterEqual(equal / GENERATED, 0.95)
 
 
 class LimitsFromOutside(unittest.TestCase):
