@@ -20,7 +20,7 @@ from core.prep.candidates import Candidate
 from core.prep.exchange import improved
 from core.prep.floor import Reach
 from core.prep.least import least_plans
-from core.prep.problem import FLOOR, HARDLY, Bools, Floats, Limits, Problem, Rows
+from core.prep.problem import FLOOR, HARDLY, ITEM_COST, Bools, Floats, Limits, Problem, Rows
 
 # what a phase lacks is taken lightly, and seriously
 BEAMS = (Beam(short_cost=0.02, by_drill=True), Beam(short_cost=0.3, by_drill=False))
@@ -140,6 +140,8 @@ def limits_for(
     recent: Sequence[str],
     floor: Sequence[Reach] = (),
     raise_scale: float | None = None,
+    whole: float = 0.0,
+    item_cost: float = ITEM_COST,
 ) -> Limits:
     """Phase bounds scaled to the seconds there are for drills; the raise's to the whole minutes."""
     scale = seconds / (method.reference_minutes * 60)
@@ -153,4 +155,6 @@ def limits_for(
         pins=tuple(pins.items()),
         recent=frozenset(recent),
         floor=tuple(floor),
+        whole=whole,
+        item_cost=item_cost,
     )

@@ -13,6 +13,7 @@ from core.prep.choose import Choice, choose, limits_for
 from core.prep.day import ANY_DAY, Day
 from core.prep.floor import Reach
 from core.prep.pace import TRANSITION_S, Pace, pace_of
+from core.prep.problem import DIFFERENCE_COST, ITEM_COST
 from core.prep.settings import MAX_MINUTES, PlanSettings
 from core.prep.sheet import NextMinute, RampSet
 
@@ -23,7 +24,8 @@ LEAST_GAIN = 0.0005  # a share less than this is no gain
 @dataclass(frozen=True, kw_only=True)
 class Asked:
     """What drills are chosen for. ramp: the class's way up to its working weight; limiting: muscles the
-    workout needs fresh; floor: the reaches nothing is polished before."""
+    workout needs fresh; floor: the reaches nothing is polished before;
+    whole: the need if nothing were ready."""
 
     settings: PlanSettings
     method: Method
@@ -33,6 +35,7 @@ class Asked:
     limiting: frozenset[str]
     floor: tuple[Reach, ...] = ()
     day: Day = ANY_DAY
+    whole: float = 0.0
 
 
 class Chosen(NamedTuple):
@@ -55,6 +58,8 @@ def choose_drills(asked: Asked) -> Chosen:
         pins=settings.pinned,
         recent=settings.recent,
         floor=asked.floor,
+        whole=asked.whole,
+        item_cost=DIFFERENCE_COST if settings.warmed and not settings.between else ITEM_COST,
         raise_scale=settings.minutes / method.reference_minutes,
     )
 

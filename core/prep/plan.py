@@ -20,6 +20,7 @@ from core.prep.floor import floor_of
 from core.prep.offer import Asked, choose_drills, next_minute
 from core.prep.pace import TRANSITION_S
 from core.prep.placing import place_run
+from core.prep.problem import ROUNDED
 from core.prep.ramp import ramps_for, timed
 from core.prep.reasons import NOTICE, Made, notes_on, uncovered
 from core.prep.sequence import in_order
@@ -118,6 +119,9 @@ def _asked(
     weights = demand_weights(profile, warmed)
     if settings.raised:
         method = still_raised(method, settings.raised)
+    whole = sum(demand_weights(profile, {}).values())
+    if warmed and whole:
+        method = shrunk(method, round(sum(weights.values()) / whole, 2))
     if settings.between:
         lacking = missing(profile, warmed)
         method = short_stop(method)
@@ -130,6 +134,7 @@ def _asked(
         weights=weights,
         ramp=longest.sets if longest and not settings.seated else (),
         limiting=frozenset(limiting),
+        whole=whole,
     )
 
 
@@ -182,6 +187,21 @@ def still_raised(method: Method, raised: float) -> Method:
                     update={"min_s": least_s, "max_s": max(least_s, min(bounds.max_s, asked_s))}
                 )
             )
+    return method.model_copy(update={"phases": tuple(phases)})
+
+
+@lru_cache(maxsize=256)
+def shrunk(method: Method, left: float) -> Method:
+    """A method whose least is a share of what it usually is, as far as something is left to prepare; the
+    raise is asked for apart (still_raised)."""
+    phases = [
+        bounds
+        if bounds.phase == "raise"
+        else bounds.model_copy(
+            update={"min_s": round(bounds.min_s * left), "min_items": int(bounds.min_items * left + ROUNDED)}
+        )
+        for bounds in method.phases
+    ]
     return method.model_copy(update={"phases": tuple(phases)})
 
 

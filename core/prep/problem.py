@@ -17,6 +17,9 @@ from core.prep.candidates import Candidate, taken_away
 from core.prep.floor import Reach
 
 ITEM_COST = 0.004  # of the whole need, so that a drill has to earn its place; estimate
+DIFFERENCE_COST = (
+    0.02  # the same where an earlier part has done most of it: only what is really left; estimate
+)
 KIT_COST = 0.003
 REPEAT_COST = 0.012  # for a drill used in the last days
 FATIGUE_CAP = 0.5
@@ -43,7 +46,8 @@ Rows = tuple[int, ...]  # candidates of a plan, by number
 class Limits:
     """What a choice must keep to. seconds includes ``between_s`` after every drill. pins: drill -> its
     phase. floor: the reaches that are prepared by FLOOR before anything is polished. scale: of the phases'
-    bounds; raise_scale: of the raise's, which building the bar leaves as it is."""
+    bounds; raise_scale: of the raise's, which building the bar leaves as it is. whole: the need with
+    nothing ready yet, which everything is a share of; the sum of the weights at least."""
 
     seconds: int
     phases: tuple[MethodPhase, ...]
@@ -54,6 +58,8 @@ class Limits:
     recent: frozenset[str] = frozenset()
     floor: tuple[Reach, ...] = ()
     raise_scale: float | None = None
+    whole: float = 0.0
+    item_cost: float = ITEM_COST
 
     def _scale(self, bound: MethodPhase) -> float:
         whole = self.raise_scale if bound.phase == "raise" else None
@@ -101,7 +107,7 @@ class Problem:
         self.candidates, self.limits = tuple(candidates), limits
         self.demands = [demand for demand, weight in weights.items() if weight > 0]
         self.weights: Floats = np.array([weights[demand] for demand in self.demands])
-        self.total = float(self.weights.sum()) or 1.0
+        self.total = max(limits.whole, float(self.weights.sum())) or 1.0
         self.floor: Floats = np.zeros((len(limits.floor), len(self.demands)))  # each reach's motions
         for number, reach in enumerate(limits.floor):
             for motion, share in reach:
@@ -126,7 +132,7 @@ class Problem:
         self.drill: Ints = np.array([drills[row.drill.id] for row in candidates], dtype=np.int64)
         self.seconds: Ints = np.array([row.seconds for row in candidates], dtype=np.int64)
         self.phase: Ints = np.array([phases[row.phase] for row in candidates], dtype=np.int64)
-        self.cost: Floats = np.array([_cost(row, limits.recent) for row in candidates])
+        self.cost: Floats = np.array([_cost(row, limits) for row in candidates])
         self.fatigue_cap: Floats = np.array(
             [LIMITING_FATIGUE_CAP if name in limits.limiting else FATIGUE_CAP for name in muscles]
         )
@@ -318,9 +324,9 @@ class Problem:
         return [rows for rows in pinned if rows]
 
 
-def _cost(candidate: Candidate, recent: frozenset[str]) -> float:
-    repeated = REPEAT_COST if candidate.drill.id in recent else 0.0
-    return ITEM_COST + KIT_COST * len(candidate.kit) + repeated
+def _cost(candidate: Candidate, limits: Limits) -> float:
+    repeated = REPEAT_COST if candidate.drill.id in limits.recent else 0.0
+    return limits.item_cost + KIT_COST * len(candidate.kit) + repeated
 
 
 def _table(
