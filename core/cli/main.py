@@ -149,7 +149,7 @@ def _plan(asked: argparse.Namespace, catalog: Catalog) -> int:
     sheet = plan_session(workout, settings, people, catalog, division, profile)
     homework: tuple[Homework, ...] = ()
     if member:
-        gaps = gaps_of(profile, member, workout.for_division(division))
+        gaps = gaps_of(profile, member, catalog)
         needed = {gap.motion: gap.needed_deg for gap in gaps}
         homework = homework_for(needed, member, settings, catalog)
     if asked.json:

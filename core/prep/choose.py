@@ -9,10 +9,8 @@ of what the workout needs. Tests hold it against the same problem stated to a ge
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
-
-import numpy as np
 
 from core.catalog.rows import Method, Phase
 from core.prep.beam import Beam, best_rows, promising
@@ -20,7 +18,7 @@ from core.prep.candidates import Candidate
 from core.prep.exchange import improved
 from core.prep.floor import Reach
 from core.prep.least import least_plans
-from core.prep.problem import FLOOR, HARDLY, ITEM_COST, Bools, Floats, Limits, Problem, Rows
+from core.prep.problem import FLOOR, ITEM_COST, Floats, Limits, Problem, Rows
 
 # what a phase lacks is taken lightly, and seriously
 BEAMS = (Beam(short_cost=0.02, by_drill=True), Beam(short_cost=0.3, by_drill=False))
@@ -82,34 +80,6 @@ def solve(problem: Problem) -> Choice:
     best = max(improved(small, distinct, frozenset(begin), 1), key=small.value_of)
     final = improved(small, [best], frozenset(begin), 2)[0]
     return Choice(problem, tuple(rows[number] for number in final))
-
-
-def choose_few(problem: Problem, most: int) -> Choice:
-    """The best plan of at most ``most`` drills, all of them tried. For a handful of drills from a small
-    pool; pins are not kept."""
-    best: Rows = ()
-    if not problem.candidates:
-        return Choice(problem, best)
-    best_value, plans = problem.value_of(()), [best]
-    for size in range(most):
-        grown = problem.grown(plans)
-        worth = np.where(grown.fits, grown.values, -np.inf)
-        plan, row = divmod(int(worth.argmax()), worth.shape[1])
-        if worth[plan, row] > best_value + HARDLY:
-            best, best_value = (*plans[plan], row), float(worth[plan, row])
-        if size + 1 == most:
-            break
-        plans = list(_longer(plans, grown.fits))
-        if not plans:
-            break
-    return Choice(problem, best)
-
-
-def _longer(plans: Sequence[Rows], fits: Bools) -> Iterator[Rows]:
-    """Every plan with one more candidate that fits, each set of candidates once."""
-    for rows, able in zip(plans, fits, strict=True):
-        last = rows[-1] if rows else -1
-        yield from ((*rows, row) for row in np.flatnonzero(able).tolist() if row > last)
 
 
 def pinned(problem: Problem) -> Rows:

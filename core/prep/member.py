@@ -8,21 +8,19 @@ from dataclasses import dataclass, replace
 from typing import NamedTuple
 
 from core.catalog import Catalog, load_catalog
-from core.catalog.rows import Drill, Method, MethodPhase
-from core.demand.people import Person, cautions_of
+from core.catalog.rows import Drill, Method
+from core.demand.people import TEST_ERROR_DEG, Person, adults_like, cautions_of
 from core.demand.profile import derive
 from core.demand.scores import DemandProfile, DemandScore, Standing
 from core.hazards import NO_CAUTIONS, Cautions
 from core.prep.barred import Barred, barred_lines
-from core.prep.candidates import Candidate, candidates_for, refused
-from core.prep.choose import choose_few, solve
+from core.prep.candidates import Candidate, candidates_for, refused, taken_away
 from core.prep.clock import lay_out
 from core.prep.cooldown import cool_down, muscles_worked
 from core.prep.dose import dose_of
 from core.prep.homework import Homework, homework_for
 from core.prep.pace import TRANSITION_S, pace_of
 from core.prep.placing import place
-from core.prep.problem import Limits, Problem
 from core.prep.ramp import build_ramp, timed
 from core.prep.sequence import in_order
 from core.prep.settings import DEFAULT_METHOD, PlanSettings
@@ -31,11 +29,13 @@ from core.reading.workout import Workout
 
 EXTRAS_S = 240  # what people will do in the car park; common practice
 MOST_EXTRAS = 3
-FEW = 40  # drills of which every handful is tried
+FREES_NOTHING = 0.2  # of a range's score, where it alone frees nothing; estimate
+OPENS_WELL = 5  # twentieths that an extra must do for the motion it is given for
+WELL_ENOUGH = 0.6  # of a motion's weight, left by the drills before: then it gets none of its own; estimate
+ALSO = 0.5  # of what an extra does for other motions; estimate
 LEGS = ("hip.", "knee.", "ankle.", "toe.")  # demands a session does not ask of a seated athlete
 # a side this much tighter gets a little more; about 1.5 cm of the lunge test (Bennell 1998)
 SIDE_DIFFERENCE_DEG = 5.0
-EXTRA_BOUNDS = MethodPhase(phase="open", min_s=0, max_s=EXTRAS_S, min_items=0, max_items=MOST_EXTRAS)
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,7 +49,8 @@ class Swap:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Gap:
-    """A range this session asks for and this member is short of. Degrees."""
+    """A range this session asks for and this member is short of. Degrees. frees: how likely this motion is
+    what stops them, 0..1."""
 
     motion: str
     has_deg: float
@@ -58,6 +59,12 @@ class Gap:
     side: str | None
     because: str
     score: float = 0.0
+    frees: float = 0.0
+
+    @property
+    def weight(self) -> float:
+        """What work on it is worth: how likely it alone would free the posture, then how much it is asked."""
+        return self.frees + FREES_NOTHING * self.score
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -132,7 +139,7 @@ def fit_member(
         if fitted.items or fitted.ramp:
             breaks.append(fitted)
     mine = workout.for_division(person.division)
-    gaps = gaps_of(profile or derive(workout, (person,), person.division, catalog), person, mine)
+    gaps = gaps_of(profile or derive(workout, (person,), person.division, catalog), person, catalog)
     needed = {gap.motion: gap.needed_deg for gap in gaps}
     return MemberSheet(
         items=items,
@@ -148,27 +155,44 @@ def fit_member(
     )
 
 
-def gaps_of(profile: DemandProfile, person: Person, mine: Workout) -> tuple[Gap, ...]:
+def gaps_of(profile: DemandProfile, person: Person, catalog: Catalog) -> tuple[Gap, ...]:
     """Ranges a session asks of this person (by key, in the profile) that were measured and are short, or
-    clearly short of comfort. mine: what the person does."""
+    clearly short of comfort, by more than their test may be off; what would free most first."""
     sides = dict(tight_sides(person))
     gaps: list[Gap] = []
     for demand in profile.demands:
         if "seated" in person.adaptive and demand.id.startswith(LEGS):
             continue
         for standing in _short(demand, person):
+            needed_deg = _reachable(demand.id, standing, person, catalog)
+            if needed_deg - standing.range_deg <= _error_deg(demand.id, person, catalog):
+                continue  # the test could not tell
             gaps.append(
                 Gap(
                     motion=demand.id,
                     has_deg=standing.range_deg,
-                    needed_deg=max(standing.required_deg, standing.comfortable_deg),
+                    needed_deg=needed_deg,
                     measured=True,
                     side=sides.get(demand.id),
                     because=standing.text,
                     score=standing.score,
+                    frees=standing.chance_short,
                 )
             )
-    return tuple(sorted(gaps, key=lambda gap: (-gap.score, gap.motion)))
+    return tuple(sorted(gaps, key=lambda gap: (-gap.weight, gap.motion)))
+
+
+def _reachable(motion: str, standing: Standing, person: Person, catalog: Catalog) -> float:
+    """What comfort takes, and no more than adults like this person have."""
+    usual = adults_like(person, motion, catalog)
+    wanted = max(standing.required_deg, standing.comfortable_deg)
+    return round(min(wanted, usual.mean_deg + usual.sd_deg), 1)
+
+
+def _error_deg(motion: str, person: Person, catalog: Catalog) -> float:
+    """How far the person's own test of a motion may be off, degrees."""
+    tests = [one.test for one in person.ranges if one.motion == motion]
+    return min((TEST_ERROR_DEG.get(test, catalog.norms[motion].error_deg) for test in tests), default=0.0)
 
 
 def _short(demand: DemandScore, person: Person) -> list[Standing]:
@@ -284,7 +308,7 @@ class _Fitting:
 
     def extras(self, gaps: Sequence[Gap], items: Sequence[Item]) -> tuple[Item, ...]:
         """A few minutes of the member's own, for what they are short of, with the kit they have at home."""
-        weights = {gap.motion: gap.score for gap in gaps}
+        weights = {gap.motion: gap.weight for gap in gaps}
         if not weights:
             return ()
         general = replace(
@@ -299,10 +323,7 @@ class _Fitting:
             for way in candidates_for(general, method, self.catalog, weights)
             if way.phase == "open" and all(each <= 1 for each in way.drill.kit.values())
         ]
-        limits = Limits(seconds=EXTRAS_S, phases=(EXTRA_BOUNDS,), scale=1.0, between_s=TRANSITION_S)
-        problem = Problem(pool, weights, limits)
-        choice = choose_few(problem, MOST_EXTRAS) if len(pool) <= FEW else solve(problem)
-        run = in_order(list(choice.picked.values()))
+        run = in_order(_one_each(pool, weights))
         turns = lay_out(run, pace_of(method, general))
         return tuple(self._extra(way, turn.start_s, weights) for way, turn in zip(run, turns, strict=True))
 
@@ -312,6 +333,37 @@ class _Fitting:
         side = next((sides[motion] for motion in motions if motion in sides), None)
         serves = sorted(motions, key=lambda motion: -weights[motion])
         return place(way, start_s, serves, side if way.option.per_side else None)
+
+
+def _one_each(pool: Sequence[Candidate], weights: dict[str, float]) -> list[Candidate]:
+    """For each of the weightiest motions the drill that does most for the minutes there are: one at the
+    most, and none that an earlier one has done well enough."""
+    chosen: list[Candidate] = []
+    left = dict(weights)
+    spent_s = 0
+    for motion in sorted(weights, key=lambda motion: (-weights[motion], motion)):
+
+        def worth(way: Candidate, motion: str = motion) -> tuple[float, int, str]:
+            gained = sum(left.get(demand, 0.0) * taken_away(effect) for demand, effect in way.effects)
+            own = taken_away(dict(way.effects)[motion]) * left[motion]
+            return own + ALSO * (gained - own), -way.seconds, way.drill.id
+
+        able = [
+            way
+            for way in pool
+            if dict(way.effects).get(motion, 0) >= OPENS_WELL
+            and way.drill.id not in {one.drill.id for one in chosen}
+            and spent_s + way.seconds <= EXTRAS_S
+        ]
+        if len(chosen) == MOST_EXTRAS or left[motion] < WELL_ENOUGH * weights[motion] or not able:
+            continue
+        best = max(able, key=worth)
+        chosen.append(best)
+        spent_s += best.seconds + TRANSITION_S
+        for demand, effect in best.effects:
+            if demand in left:
+                left[demand] *= 1 - taken_away(effect)
+    return chosen
 
 
 def _swapped(item: Item, way: Candidate) -> Item:

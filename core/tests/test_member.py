@@ -4,7 +4,7 @@ import unittest
 
 from core.catalog import load_catalog
 from core.demand import Measurement, Person, derive
-from core.demand.people import person_from_json
+from core.demand.people import norm_range, person_from_json
 from core.errors import UnusableFile
 from core.hazards import hazards_of
 from core.prep import PlanSettings, plan
@@ -77,6 +77,36 @@ class Sheet(unittest.TestCase):
                 [(gap.motion, gap.has_deg, gap.because) for gap in beside.gaps],
             )
             self.assertEqual(drills_of(alone.extras), drills_of(beside.extras))
+
+    def test_a_shortfall_inside_the_tests_error_earns_nothing(self):
+        """A goniometer may be five degrees off (clinical rule, from memory): no extra for two."""
+        asked = fitted(ranges=(Measurement("wrist.extension", 40),)).gaps[0].needed_deg
+        for short_by, given in ((2.0, False), (14.0, True)):
+            mine = fitted(ranges=(Measurement("wrist.extension", asked - short_by),))
+            self.assertEqual(bool(mine.extras), given, short_by)
+
+    def test_extras_are_one_a_motion_and_none_of_the_class_prep(self):
+        """Whatever is short: three at the most, four minutes, each for another motion first."""
+        stiff = ("wrist.extension", "shoulder.flexion", "ankle.dorsiflexion", "hip.flexion", "knee.flexion")
+        mine = fitted(ranges=tuple(Measurement(motion, 35) for motion in stiff))
+        drills = drills_of(mine.extras)
+        self.assertTrue(1 <= len(drills) <= 3)
+        self.assertFalse(set(drills) & set(drills_of(mine.items)))
+        firsts = [item.serves[0] for item in mine.extras]
+        self.assertEqual(len(set(firsts)), len(firsts))
+        self.assertLessEqual(sum(item.seconds for item in mine.extras), 240)
+
+    def test_no_goal_is_beyond_what_adults_have(self):
+        """No upper back is told to reach 44 degrees: goals end a standard deviation above the average."""
+        person = Person(
+            key="1", ranges=(Measurement("thoracic.extension", 4), Measurement("shoulder.flexion", 120))
+        )
+        board = read_workout("Overhead squat 5x3 @ 70%")
+        mine = fit_member(plan(board, derive(board), SETTINGS), board, person, SETTINGS)
+        self.assertTrue(mine.gaps)
+        for gap in mine.gaps:
+            usual = norm_range(CATALOG, gap.motion, 34, None)
+            self.assertLessEqual(gap.needed_deg, usual.mean_deg + usual.sd_deg + 0.05, gap.motion)
 
     def test_the_tight_side_gets_more(self):
         """Two centimetres of difference in the lunge test is worth noting (Bennell 1998, from memory)."""

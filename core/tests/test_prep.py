@@ -15,7 +15,7 @@ from core.errors import PlanRefused
 from core.hazards import Cautions, hazards_of
 from core.prep import Pin, PlanSettings, plan
 from core.prep.candidates import candidates_for
-from core.prep.choose import choose, choose_few, limits_for
+from core.prep.choose import choose, limits_for
 from core.prep.clock import lay_out
 from core.prep.pace import pace_of
 from core.prep.plan import demand_weights
@@ -276,23 +276,6 @@ class AgainstBruteForce(unittest.TestCase):
             )
             turns = lay_out(run, pace_of(CATALOG.methods["general-to-specific"], PlanSettings()))
             self.assertEqual(turns[-1].end_s, sum(one.seconds for one in pool) + best)
-
-    def test_a_handful_is_the_best_of_all_handfuls(self):
-        """Of every set of up to three drills of small shelves, tried one by one, none is worth more."""
-        for number in range(12):
-            pool = self.pool(7, 100 + number)
-            weights = {
-                demand: 1.0 + (place % 3)
-                for place, demand in enumerate(sorted({name for one in pool for name, _ in one.effects}))
-            }
-            problem = Problem(pool, weights, usual_limits(CATALOG.methods["flow"], 200))
-            every = [
-                rows
-                for count in range(4)
-                for rows in itertools.combinations(range(len(pool)), count)
-                if all(problem.grown([rows[:place]])[2][0, row] for place, row in enumerate(rows))
-            ]
-            self.assertAlmostEqual(choose_few(problem, 3).value(), max(map(problem.value_of, every)))
 
     def test_choice_is_the_best_of_all_subsets(self):
         """On small shelves the chosen drills are the best subset there is, found by trying all."""
