@@ -23,6 +23,7 @@ from core.documents.plan import (
 from core.hazards import Cautions
 from core.prep import member as value
 from core.prep.barred import Barred as BarredLine
+from core.prep.barred import why_words
 from core.prep.sheet import Break as StopValue
 from core.prep.sheet import PrepSheet
 from core.reading.workout import DIVISIONS, FormatKind, Workout
@@ -186,7 +187,7 @@ def _barred(barred: BarredLine, catalog: Catalog) -> Barred:
         line=barred.line,
         movement=barred.movement,
         name=catalog.movements[barred.movement].name,
-        why=tuple(catalog.cautions[hazard].name for hazard in barred.hazards),
+        why=why_words(barred.hazards, catalog),
     )
 
 

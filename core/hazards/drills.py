@@ -7,7 +7,7 @@ from functools import lru_cache
 
 from core.catalog import Catalog
 from core.catalog.rows import Drill, Level
-from core.hazards.shapes import shape_hazards
+from core.hazards.shapes import bar_on_the_wrists, shape_hazards
 
 KNEELING: frozenset[Level] = frozenset({"half-kneeling", "hands-and-knees"})
 FLOOR: frozenset[Level] = KNEELING | {"prone", "supine", "floor-by-choice"}
@@ -57,7 +57,7 @@ def _of_the_kit(row: Drill, catalog: Catalog) -> set[str]:
         hazards.add("grip")
         if row.level in ("standing", "half-kneeling", "seated"):
             hazards.add("loaded-spine")
-        if ("barbell" in weights and held.get("barbell") == "front") or _pressed(row, weights):
+        if "barbell" in weights and (held.get("barbell") == "front" or _on_the_wrists(row, catalog)):
             hazards.add("wrist")
     if {"rings", "pull-up-bar"} & row.kit.keys():
         hazards.add("grip")
@@ -68,9 +68,9 @@ def _of_the_kit(row: Drill, catalog: Catalog) -> set[str]:
     return hazards
 
 
-def _pressed(row: Drill, weights: set[str]) -> bool:
-    """Whether a bar goes from the shoulders overhead, racked on bent wrists on its way."""
-    return "barbell" in weights and any("rack" in pose or pose == "squat-front" for pose in row.poses)
+def _on_the_wrists(row: Drill, catalog: Catalog) -> bool:
+    """Whether a bar is racked on the shoulders or held overhead, on bent wrists."""
+    return any(bar_on_the_wrists(pose, catalog.poses[pose]) for pose in row.poses)
 
 
 def _alike(row: Drill, catalog: Catalog) -> bool:

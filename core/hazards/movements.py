@@ -9,7 +9,7 @@ from core.body.figure import draw
 from core.body.pose import Pose
 from core.catalog import Catalog
 from core.catalog.rows import Movement, Position
-from core.hazards.shapes import shape_hazards
+from core.hazards.shapes import bar_on_the_wrists, shape_hazards
 
 WEIGHTS = frozenset({"barbell", "dumbbell", "kettlebell", "plate", "sandbag"})
 HUNG_FROM = frozenset({"pull-up-bar", "rings", "rope"})
@@ -28,7 +28,7 @@ def hazards_of_movement(movement: str, catalog: Catalog, relative_load: float = 
     positions = [catalog.positions[name] for name in row.positions]
     poses = [catalog.poses[position.pose] for position in positions]
     hazards = set[str]().union(*(shape_hazards(pose, catalog) for pose in poses))
-    hazards |= _of_the_implement(row, poses, hazards) | _of_the_work(row, positions)
+    hazards |= _of_the_implement(row, positions, hazards, catalog) | _of_the_work(row, positions)
     if any(one.shape and one.shape.family == "lunge" for one in positions):
         hazards |= {"knee", "balance"}  # the standard asks the rear knee to touch
     if any(map(_on_one_foot, poses)) or any(one.shape and one.shape.single_leg for one in positions):
@@ -38,8 +38,10 @@ def hazards_of_movement(movement: str, catalog: Catalog, relative_load: float = 
     return frozenset(hazards)
 
 
-def _of_the_implement(row: Movement, poses: Sequence[Pose], shown: set[str]) -> set[str]:
-    hazards = set[str]()
+def _of_the_implement(
+    row: Movement, positions: Sequence[Position], shown: set[str], catalog: Catalog
+) -> set[str]:
+    hazards, poses = set[str](), [catalog.poses[one.pose] for one in positions]
     if row.implement in WEIGHTS | HUNG_FROM:
         hazards.add("grip")
     if row.implement in WEIGHTS and "lying" not in shown:
@@ -48,7 +50,8 @@ def _of_the_implement(row: Movement, poses: Sequence[Pose], shown: set[str]) -> 
     legs_differ = "lunge" in row.patterns or any(map(_on_one_foot, poses))  # not the arms, in ``sides``
     if row.implement in TWO_HANDS and arms_alike and (row.sides == 1 or legs_differ):
         hazards.add("both-hands")
-    if row.implement == "barbell" and any("front-rack" in name for name in row.positions):
+    on_wrists = any(bar_on_the_wrists(one.pose, catalog.poses[one.pose]) for one in positions)
+    if row.implement == "barbell" and on_wrists and "lying" not in shown:
         hazards.add("wrist")
     return hazards
 

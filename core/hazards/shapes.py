@@ -16,6 +16,7 @@ KNEE_ON_FLOOR = 0.045  # a knee that bears weight stands so high at the most
 KNEELING_HIP = 0.07  # and the hips so much above it at the least
 HOVERING = (0.0195, 0.0205)  # where a lunge's rear knee is: just off the floor (core/posture/lunge.py)
 HAND_ON_FLOOR = 0.1
+OVERHEAD_DEG = 150.0  # of both arms, from which a bar rests on bent wrists; estimate
 PLANTED_DEG = 55.0  # a wrist bent so far bears the body, unless the hands are held out free; estimate
 KNEELS_FROM_DEG = 60.0  # of knee bend
 LOW_HIPS = 0.4  # of height, in a front view; estimate
@@ -59,6 +60,12 @@ def planted(seen: Seen) -> bool:
     low = min(seen.height("wrist"), seen.height("far_wrist")) <= HAND_ON_FLOOR
     leaning = seen.pose.support != "feet" or seen.on_a("box@hands")
     return any(side.wrist >= PLANTED_DEG and (low or leaning) for side in seen.sides)
+
+
+def bar_on_the_wrists(name: str, pose: Pose) -> bool:
+    """Whether a bar in this shape is racked on the shoulders in front or held overhead."""
+    racked = name in ("front-rack", "dip-front-rack", "squat-front", "lunge-front-rack")
+    return racked or min(pose.near.shoulder, pose.far.shoulder) >= OVERHEAD_DEG
 
 
 def _kneels(seen: Seen) -> bool:

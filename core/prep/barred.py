@@ -6,8 +6,13 @@ from dataclasses import dataclass
 
 from core.catalog import Catalog
 from core.demand.people import Person
+from core.hazards.cautions import SEATED
+from core.hazards.shapes import SEATS
 from core.prep.ramp import stopped
 from core.reading.workout import Workout
+
+LEG_PATTERNS = frozenset({"squat", "hinge", "lunge", "jump", "get-up", "locomotion", "invert", "kip"})
+OF_THE_LEGS = 0.3  # of a pattern; estimate
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,13 +30,30 @@ def barred_lines(mine: Workout, person: Person, catalog: Catalog) -> tuple[Barre
     barred: dict[str, Barred] = {}
     for work in mine.works:
         against = stopped(work, person, catalog)
-        if against:
-            hazards = tuple(hazard for hazard in catalog.cautions if hazard in against)
+        hazards = tuple(hazard for hazard in catalog.cautions if hazard in against)
+        if SEATED in person.adaptive and _takes_standing(work.movement, catalog):
+            hazards = (SEATED, *hazards)
+        if hazards:
             barred.setdefault(work.movement, Barred(work.line, work.movement, hazards))
     return tuple(barred.values())
 
 
+def _takes_standing(movement: str, catalog: Catalog) -> bool:
+    """Whether a movement is done with the legs, and not from a seat."""
+    row = catalog.movements[movement]
+    poses = [catalog.poses[catalog.positions[position].pose] for position in row.positions]
+    seat = all(any(prop.startswith(SEATS) for prop in pose.props) for pose in poses)
+    return not seat and any(
+        much >= OF_THE_LEGS for name, much in row.patterns.items() if name in LEG_PATTERNS
+    )
+
+
+def why_words(hazards: tuple[str, ...], catalog: Catalog) -> tuple[str, ...]:
+    """Cautions by name; a chair says what it takes."""
+    return tuple("Takes standing" if one == SEATED else catalog.cautions[one].name for one in hazards)
+
+
 def barred_words(barred: Barred, catalog: Catalog) -> str:
     """A barred line in one sentence."""
-    why = ", ".join(catalog.cautions[hazard].name.lower() for hazard in barred.hazards)
+    why = ", ".join(why_words(barred.hazards, catalog)).lower()
     return f"{catalog.movements[barred.movement].name} is not for them as written ({why}): name another one."

@@ -17,6 +17,7 @@ from core.prep.barred import Barred, barred_lines
 from core.prep.candidates import Candidate, candidates_for, refused, taken_away
 from core.prep.clock import lay_out
 from core.prep.cooldown import cool_down, muscles_worked
+from core.prep.day import day_of
 from core.prep.dose import dose_of
 from core.prep.homework import Homework, homework_for
 from core.prep.pace import TRANSITION_S, pace_of
@@ -268,7 +269,7 @@ class _Fitting:
         against = self.settings.cautions.stop(item.drill, self.catalog)
         names = [row.name.lower() for row in self.catalog.cautions.values() if row.id in against]
         why = f"your cautions: {', '.join(names)}" if names else "done from the chair"
-        return why if best else f"{why}; nothing safe on the shelf takes its place"
+        return why if best else f"{why}; nothing safe fits in its place"
 
     def _may_do(self, drill: Drill) -> bool:
         """Whether nothing of this person's stands against a drill of the class; its method and kit are the
@@ -299,10 +300,13 @@ class _Fitting:
         def worth(way: Candidate) -> tuple[int, str]:
             return sum(effect for demand, effect in way.effects if demand in weights), way.drill.id
 
+        day = day_of(self.workout.for_division(self.person.division), self.catalog)
         able = [
             way
-            for way in candidates_for(self.settings, self._method, self.catalog, weights)
-            if way.drill.id not in taken and way.phase == item.phase and way.option.seconds <= longest_s
+            for way in candidates_for(self.settings, self._method, self.catalog, weights, day=day)
+            if way.drill.id not in taken
+            and way.phase == item.phase
+            and (way.option.seconds <= longest_s or way.drill.style == "pulse")  # that can last as one likes
         ]
         return max(able, key=worth, default=None)
 

@@ -126,7 +126,7 @@ class Paths(unittest.TestCase):
 
     def test_nothing_safe_left_is_said(self):
         workout = read_workout("Snatch 5x2 @ 70%", CATALOG)
-        mine = Person(name="Nell", key="1", cautions=("after-surgery",))
+        mine = Person(name="Nell", key="1", cautions=("after-surgery",), adaptive=("seated",))
         settings = PlanSettings(headcount=2)
         prep = plan_session(workout, settings, [mine, Person(key="2")], CATALOG)
         swaps = fit_member(prep, workout, mine, settings, CATALOG).swaps
