@@ -8,13 +8,13 @@ from core.demand import DemandProfile, derive
 from core.documents.base import Document, Share
 from core.documents.demands import Demand, Position, demand_documents, position_documents
 from core.documents.picture import Picture, picture_of_drill
-from core.documents.plan import DrawnPlan, Ready, drawn_plan
+from core.documents.plan import DrawnPlan, NextMinute, Ready, drawn_plan
 from core.documents.reading import Read, read_document
 from core.errors import PlanRefused, UnusableText
 from core.prep import PrepSheet, plan_session
 from core.reading import Workout
 from core.session import Alternative as AlternativeValue
-from core.session import SessionAsk, Worked, earlier_of
+from core.session import SessionAsk, Worked, earlier_of, work_out
 from core.session import SharedBar as SharedBarValue
 
 
@@ -86,13 +86,19 @@ def bench_document(ask: SessionAsk) -> Bench:
         return Bench(problem=problem, workout=None, demands=(), positions=(), plan=None, earlier=None)
     profile = derive(workout, ask.people, catalog=ask.catalog)
     try:
-        sheet = plan_session(workout, ask.settings, ask.people, ask.catalog, profile=profile)
+        # what a minute more would buy is asked for apart: it takes as long again
+        sheet = plan_session(workout, ask.settings, ask.people, ask.catalog, profile=profile, brief=True)
     except PlanRefused as refused:
         return _bench(workout, profile, ask.catalog, problem=ProblemAt.of(refused, message=str(refused)))
     except UnusableText as refused:
         problem = ProblemAt(field="after", message=f"What was done before: {refused}")
         return _bench(workout, profile, ask.catalog, problem=problem)
     return _bench(workout, profile, ask.catalog, sheet, _earlier(ask))
+
+
+def next_minute_documents(ask: SessionAsk) -> tuple[NextMinute, ...]:
+    """What one more minute would buy. Raises UnusableText or PlanRefused."""
+    return tuple(NextMinute.of(offer) for offer in work_out(ask).sheet.next_minute)
 
 
 def worked_document(worked: Worked) -> Bench:

@@ -31,15 +31,23 @@ def plan_session(
     catalog: Catalog | None = None,
     division: str | None = None,
     profile: DemandProfile | None = None,
+    brief: bool = False,
 ) -> PrepSheet:
     """The prep of a whole session with its stops. ``profile``: of the whole session, when it is known
-    already.
+    already. brief: leaves out what one more minute would buy.
 
     Raises PlanRefused for settings that cannot be planned. Limitations: how long a part takes is an estimate.
     """
     catalog = catalog or load_catalog()
     settings.check(catalog)
-    hour = _Hour(workout=workout, settings=settings, people=people, catalog=catalog, division=division)
+    hour = _Hour(
+        workout=workout,
+        settings=settings,
+        people=people,
+        catalog=catalog,
+        division=division,
+        brief=brief,
+    )
     opening = opening_of(workout, settings)
     whole = len(opening.parts) == len(workout.asking)
     sheet = hour.planned(opening, settings, profile if whole else None)
@@ -80,6 +88,7 @@ class _Hour:
     people: Sequence[Person]
     catalog: Catalog
     division: str | None
+    brief: bool
 
     def planned(
         self, parts: Workout, settings: PlanSettings, profile: DemandProfile | None = None
@@ -88,7 +97,9 @@ class _Hour:
         catalog = self.catalog
         profile = profile or derive(parts, self.people, self.division, catalog)
         ramps = ramps_for(parts, self.people, catalog, settings.rack, self.division)
-        return plan(parts.for_division(self.division), profile, settings, self.people, catalog, ramps)
+        return plan(
+            parts.for_division(self.division), profile, settings, self.people, catalog, ramps, self.brief
+        )
 
     def breaks_after(self, sheet: PrepSheet) -> tuple[Break, ...]:
         """The stops before the second and later parts, after this prep."""

@@ -33,10 +33,11 @@ class Worked:
         return self.ask.settings
 
 
-def work_out(ask: SessionAsk) -> Worked:
-    """Read, derive, plan. Raises UnusableText or PlanRefused."""
+def work_out(ask: SessionAsk, brief: bool = False) -> Worked:
+    """Read, derive, plan. brief: leaves out what one more minute would buy, which takes as long again. Raises
+    UnusableText or PlanRefused."""
     profile = derive(ask.workout, ask.people, catalog=ask.catalog)
-    sheet = plan_session(ask.workout, ask.settings, ask.people, ask.catalog, profile=profile)
+    sheet = plan_session(ask.workout, ask.settings, ask.people, ask.catalog, profile=profile, brief=brief)
     return Worked(ask, ask.workout, profile, sheet)
 
 

@@ -9,8 +9,10 @@ from core.documents.bench import (
     SharedBar,
     alternative_document,
     bench_document,
+    next_minute_documents,
     shared_bar_document,
 )
+from core.documents.plan import NextMinute
 from core.session import SessionAsk, alternatives, share_bar
 from server.api import schemas
 from server.api.access import class_of, coach, session_of
@@ -30,6 +32,12 @@ def _ask(request: HttpRequest, session_id: int, payload: schemas.BenchIn) -> Ses
 def live(request: HttpRequest, session_id: int, payload: schemas.BenchIn) -> Bench:
     """Read, derive and plan what is on the page, for the people of one class. Saves nothing."""
     return bench_document(_ask(request, session_id, payload))
+
+
+@router.post("/sessions/{session_id}/next-minute", response=list[NextMinute])
+def next_minute(request: HttpRequest, session_id: int, payload: schemas.BenchIn) -> list[NextMinute]:
+    """What one more minute would buy; asked for after the plan, which does not wait for it."""
+    return list(next_minute_documents(_ask(request, session_id, payload)))
 
 
 @router.post("/sessions/{session_id}/shared-bar", response=SharedBar)

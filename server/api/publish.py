@@ -43,7 +43,7 @@ def preview(request: HttpRequest, class_id: int, person_id: int) -> dict[str, An
     """What one member would get, computed now; nothing is saved or sent."""
     gym_class = class_of(coach(request), class_id)
     member = get_object_or_404(gym_class.people.prefetch_related("ranges"), pk=person_id)
-    worked = work_out(session_ask(gym_class.session, gym_class))
+    worked = work_out(session_ask(gym_class.session, gym_class), brief=True)
     latest = gym_class.publications.first()
     return shown(member_content(gym_class, worked, member), (latest.version if latest else 0) + 1)
 
@@ -91,7 +91,7 @@ def _publish_out(gym_class: GymClass) -> schemas.PublishOut:
 def _problem(gym_class: GymClass) -> ProblemAt | None:
     """Why the class cannot be published as it stands."""
     try:
-        worked = work_out(session_ask(gym_class.session, gym_class))
+        worked = work_out(session_ask(gym_class.session, gym_class), brief=True)
     except CoreError as problem:
         return ProblemAt(field=problem.field, message=str(problem))
     return None if worked.sheet.items else ProblemAt(field="text", message=NO_PREP)

@@ -48,7 +48,7 @@ def publish_class(gym_class: GymClass, by: Person) -> Publication:
     people = list(gym_class.people.filter(is_active=True).prefetch_related("ranges").order_by("name"))
     if not people:
         raise NothingToPublish("people", NOBODY)
-    worked = work_out(session_ask(session, gym_class))
+    worked = work_out(session_ask(session, gym_class), brief=True)
     if not worked.sheet.items and not worked.sheet.ramp:
         raise PlanRefused("text", NO_PREP)
     latest = gym_class.publications.first()

@@ -38,6 +38,20 @@ export const benchQuery = (id: number, body: Schemas["BenchIn"]) =>
     staleTime: 30_000,
     gcTime: 60_000,
   });
+export const nextMinuteQuery = (id: number, body: Schemas["BenchIn"]) =>
+  queryOptions({
+    queryKey: ["next-minute", id, body],
+    queryFn: ({ signal }) =>
+      answer(
+        api.POST("/api/sessions/{session_id}/next-minute", {
+          params: { path: { session_id: id } },
+          body,
+          signal,
+        }),
+      ),
+    staleTime: 30_000,
+    gcTime: 60_000,
+  });
 export const publishQuery = (id: number) =>
   queryOptions({
     queryKey: ["publish", id],

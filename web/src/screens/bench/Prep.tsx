@@ -1,4 +1,6 @@
+import { useQuery } from "@tanstack/react-query";
 import type { Plan } from "../../api/client";
+import { nextMinuteQuery } from "../../api/queries";
 import { Waiting } from "../../parts/Trouble";
 import { clock, percent, plural } from "../../parts/words";
 import type { Lit, Point } from "../../thread/thread";
@@ -8,6 +10,27 @@ import { DrillRow } from "./DrillRow";
 import { Ramp } from "./Ramp";
 import { Stops } from "./Stops";
 import { leftOut, lockedDraft, type PrepProps, paceWords } from "./shared";
+
+/** What one more minute would buy; asked for once the plan is there. */
+function NextMinute({ session, draft, change, classId }: PrepProps) {
+  const found = useQuery({ ...nextMinuteQuery(session.id, { ...draft, class_id: classId ?? null }) });
+  const best = found.data?.[0];
+  if (!best) return null;
+  return (
+    <p className="no-print mt-0.5">
+      One more minute buys{" "}
+      <button
+        type="button"
+        className="font-semibold underline underline-offset-2"
+        onClick={() => change({ minutes: draft.minutes + 1 })}
+      >
+        {best.name}
+      </button>
+      {best.new > 1 && ` and ${best.new - 1} more`},{" "}
+      <span className="whitespace-nowrap">+{percent(best.whole)}</span>.
+    </p>
+  );
+}
 
 /** The prep: a strip of time to scale on its edge, drills in order, the ramp, and what is covered and left. */
 export function Prep(props: PrepProps) {
@@ -89,20 +112,7 @@ export function Prep(props: PrepProps) {
             <strong>Left:</strong> {leftOut(plan.uncovered)}.
           </p>
         )}
-        {plan.next_minute[0] && draft.minutes < shelf.max_minutes && (
-          <p className="no-print mt-0.5">
-            One more minute buys{" "}
-            <button
-              type="button"
-              className="font-semibold underline underline-offset-2"
-              onClick={() => change({ minutes: draft.minutes + 1 })}
-            >
-              {plan.next_minute[0].name}
-            </button>
-            {plan.next_minute[0].new > 1 && ` and ${plan.next_minute[0].new - 1} more`},{" "}
-            <span className="whitespace-nowrap">+{percent(plan.next_minute[0].whole)}</span>.
-          </p>
-        )}
+        {!busy && draft.minutes < shelf.max_minutes && <NextMinute {...props} />}
         {later.map((one) => (
           <p key={one.part} className="mt-0.5">
             <strong>Not ready</strong> by{" "}
