@@ -20,6 +20,7 @@ from core.prep.settings import PlanSettings
 TAU = 0.6  # effect at which about two thirds of a demand are prepared; estimate
 FULL = 20  # effects are twentieths
 MAX_WAVES = 2
+SPOT_FROM = 3  # twentieths from which tissue work is for a spot
 LONGER_DOSE_BONUS = 1.3  # a longer dose does at most this much more; estimate
 
 HeldBack = Literal["banned", "caution", "seated", "locked"]
@@ -172,8 +173,15 @@ def candidates_for(
             continue
         allowed = _allowed(ways, drill, gear, settings, pace)
         share = day.shares.get(drill.id, 1.0)
-        candidates.extend(allowed if share == 1 else (_in_part(way, share) for way in allowed))
+        allowed = allowed if share == 1 else (_in_part(way, share) for way in allowed)
+        candidates.extend(way for way in allowed if way.phase != "release" or _on_a_spot(way, day))
     return candidates
+
+
+def _on_a_spot(way: Candidate, day: Day) -> bool:
+    """Whether tissue work goes where it is needed: whole-body rolling wastes the session; common practice."""
+    served = (demand for demand, effect in way.effects if effect >= SPOT_FROM)
+    return not day.spots or way.drill.style != "soft-tissue" or not day.spots.isdisjoint(served)
 
 
 def _in_part(way: Candidate, share: float) -> Candidate:

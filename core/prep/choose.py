@@ -112,6 +112,7 @@ def limits_for(
     raise_scale: float | None = None,
     whole: float = 0.0,
     item_cost: float = ITEM_COST,
+    apart: bool = False,
 ) -> Limits:
     """Phase bounds scaled to the seconds there are for drills; the raise's to the whole minutes."""
     scale = seconds / (method.reference_minutes * 60)
@@ -127,4 +128,5 @@ def limits_for(
         floor=tuple(floor),
         whole=whole,
         item_cost=item_cost,
+        apart=apart,
     )

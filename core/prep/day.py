@@ -39,11 +39,13 @@ LIMITS_FROM = 0.4  # of a hold or pattern
 @dataclass(frozen=True)
 class Day:
     """shares: of each practice drill, how much of the session's movements it goes through, 0..1, where less
-    than all; unfit: drills that do not belong to it; limiting: muscles that limit its movements."""
+    than all; unfit: drills that do not belong to it; limiting: muscles that limit its movements;
+    spots: motions that tissue work may go to, none when anything may have it."""
 
     shares: Mapping[str, float] = field(default_factory=dict)
     unfit: frozenset[str] = frozenset()
     limiting: frozenset[str] = frozenset()
+    spots: frozenset[str] = frozenset()
 
 
 ANY_DAY = Day()

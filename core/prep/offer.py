@@ -48,8 +48,9 @@ class Chosen(NamedTuple):
 def choose_drills(asked: Asked) -> Chosen:
     """The pace for these minutes, and the drills."""
     settings, method = asked.settings, asked.method
-    pace = pace_of(method, settings)
     ramp = () if settings.locked else asked.ramp  # what is locked stays; building the bar gets what is left
+    pace = pace_of(method, settings)
+    pace = pace_of(method, settings, room_s(ramp, settings.minutes, method, pace))
     limits = limits_for(
         method,
         room_s(ramp, settings.minutes, method, pace),
@@ -59,6 +60,7 @@ def choose_drills(asked: Asked) -> Chosen:
         recent=settings.recent,
         floor=asked.floor,
         whole=asked.whole,
+        apart=pace.kind == "stations",
         item_cost=DIFFERENCE_COST if settings.warmed and not settings.between else ITEM_COST,
         raise_scale=settings.minutes / method.reference_minutes,
     )

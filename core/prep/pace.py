@@ -25,7 +25,8 @@ FLOW_PAUSE_S, FLOW_MOVE_S = 3, 2  # in an end position, and on the way; common p
 FLOW_BETWEEN_S = 1
 MINUTE_S, MINUTE_TURN_S = 60, 40  # of its minute that each works; the rest is for changing; common practice
 SUPERSET_CHANGE_S = 3  # to the next pair, spread over its two drills; estimate
-FEWEST_ROUNDS = 2
+# a minute each still is the school's own
+FEWEST_ROUNDS = {"supersets": 2, "flow": 2, "every-minute": 1}
 
 
 @dataclass(frozen=True, slots=True)
@@ -103,13 +104,17 @@ class Pace:
         return Timed(MINUTE_TURN_S, self.rounds, dose)
 
 
-def pace_of(method: Method, settings: PlanSettings) -> Pace:
-    """A method's pace for these minutes. Less time than usual means fewer rounds, two at least."""
+def pace_of(method: Method, settings: PlanSettings, room_s: int | None = None) -> Pace:
+    """A method's pace for these minutes. Less time than usual means fewer rounds. room_s: seconds for
+    drills, where building the bar takes some of the minutes: whole minutes take turns in them."""
     clock = method.clock
     rounds = clock.rounds
     if clock.kind in ("supersets", "flow", "every-minute"):
-        usual = round(clock.rounds * settings.minutes / method.reference_minutes)
-        rounds = max(FEWEST_ROUNDS, min(clock.rounds, usual))
+        time_s = settings.minutes * MINUTE_S
+        if room_s is not None and clock.kind == "every-minute":
+            time_s = room_s
+        usual = round(clock.rounds * time_s / (method.reference_minutes * MINUTE_S))
+        rounds = max(FEWEST_ROUNDS[clock.kind], min(clock.rounds, usual))
     between_s, last_s = _between(clock.kind, clock.change_s, rounds)
     return Pace(
         kind=clock.kind,

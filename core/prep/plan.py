@@ -61,7 +61,9 @@ def plan(
     day = day_of(workout, catalog)
     spared = day.limiting.union(most_worked(worked, LIMITING_MUSCLES))
     asked = _asked(settings, profile, catalog, ramps, spared)
-    asked = replace(asked, day=day, floor=floor_of(workout, asked.weights, catalog))
+    floor = floor_of(workout, asked.weights, catalog)
+    spots = frozenset(motion for reach in floor for motion, _ in reach)
+    asked = replace(asked, day=replace(day, spots=spots), floor=floor)
     pace, choice = choose_drills(asked)
     new = {drill for drill in choice.picked if settings.is_new(drill)}
     run = in_order(list(choice.picked.values()), settings.order, new)

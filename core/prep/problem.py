@@ -47,7 +47,8 @@ class Limits:
     """What a choice must keep to. seconds includes ``between_s`` after every drill. pins: drill -> its
     phase. floor: the reaches that are prepared by FLOOR before anything is polished. scale: of the phases'
     bounds; raise_scale: of the raise's, which building the bar leaves as it is. whole: the need with
-    nothing ready yet, which everything is a share of; the sum of the weights at least."""
+    nothing ready yet, which everything is a share of; the sum of the weights at least. apart: no muscle is
+    tired twice."""
 
     seconds: int
     phases: tuple[MethodPhase, ...]
@@ -60,6 +61,7 @@ class Limits:
     raise_scale: float | None = None
     whole: float = 0.0
     item_cost: float = ITEM_COST
+    apart: bool = False
 
     def _scale(self, bound: MethodPhase) -> float:
         whole = self.raise_scale if bound.phase == "raise" else None
@@ -129,13 +131,13 @@ class Problem:
         self.taken = _table([row.effects for row in candidates], self.demands, taken_away)
         self.holds = _table([row.drill.holds_s.items() for row in candidates], muscles, float)
         self.fatigue = _table([row.drill.fatigue.items() for row in candidates], muscles, float)
+        if limits.apart:
+            self.fatigue = np.sign(self.fatigue)
         self.drill: Ints = np.array([drills[row.drill.id] for row in candidates], dtype=np.int64)
         self.seconds: Ints = np.array([row.seconds for row in candidates], dtype=np.int64)
         self.phase: Ints = np.array([phases[row.phase] for row in candidates], dtype=np.int64)
         self.cost: Floats = np.array([_cost(row, limits) for row in candidates])
-        self.fatigue_cap: Floats = np.array(
-            [LIMITING_FATIGUE_CAP if name in limits.limiting else FATIGUE_CAP for name in muscles]
-        )
+        self.fatigue_cap: Floats = np.array([_fatigue_cap(muscle, limits) for muscle in muscles])
 
     def _set_bounds(self) -> None:
         """What the limits say of every phase."""
@@ -322,6 +324,13 @@ class Problem:
             there = [row for row in anywhere if self.candidates[row].phase == phase]
             pinned.append(there or anywhere)
         return [rows for rows in pinned if rows]
+
+
+def _fatigue_cap(muscle: str, limits: Limits) -> float:
+    """How much a muscle may be tired in all; where none is tired twice, drills that tire it count one."""
+    if limits.apart:
+        return 1.0
+    return LIMITING_FATIGUE_CAP if muscle in limits.limiting else FATIGUE_CAP
 
 
 def _cost(candidate: Candidate, limits: Limits) -> float:
