@@ -6,7 +6,7 @@ from __future__ import annotations
 import math
 
 from core.catalog.rows import Movement
-from core.demand.people import Person
+from core.demand.people import EPLEY, Person
 from core.reading.workout import Work
 
 REPS_TO_SATURATE = 25.0  # about this many plain repetitions expose most of what they will; estimate
@@ -15,7 +15,6 @@ BALLISTIC_FACTOR = 1.4  # fast stretch asks more than a slow one; estimate
 BODYWEIGHT_EFFORT = 0.5  # a bodyweight repetition against a heavy one; estimate
 UNKNOWN_LOAD = 0.5  # share of the best when the board names no load; estimate
 SECONDS_PER_REP = 3.0  # a hold of this long counts as one repetition; estimate
-EPLEY = 30.0  # 1RM = w (1 + reps / 30), Epley, from memory
 USUAL_REP_S = 3.0  # a repetition without a tempo; estimate
 TEMPO_SATURATES_S = 10.0  # this much more time in a repetition doubles what it exposes; estimate
 STANDARD_FACTOR = (
@@ -50,6 +49,9 @@ def relative_load(work: Work, row: Movement, person: Person) -> float:
     """Load as a share of what is heavy for this person in this movement, 0..1.3."""
     if work.percent:
         return min(1.3, work.percent / 100)
+    best = person.best(work.movement)
+    if best and work.loads_kg:
+        return min(1.3, load_for(work, person) * work.implements / best.kg)
     if work.bodyweight:
         return min(1.3, work.bodyweight / (row.bodyweight_share or 1.0))
     if work.rpe and work.scheme:

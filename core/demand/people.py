@@ -6,9 +6,11 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 from functools import lru_cache
+from typing import NamedTuple
 
 from core.body.shortfall import Range, fused
 from core.catalog import Catalog
+from core.catalog.hints import did_you_mean
 from core.catalog.rows import Norm
 from core.errors import UnusableFile
 from core.hazards import Cautions, check_tags
@@ -24,6 +26,8 @@ TEST_ERROR_DEG = {
     "photo": 6.0,  # estimate
     "by-eye": 10.0,  # estimate
 }
+EPLEY = 30.0  # repetitions that would double a load; Epley, from memory
+MOST_BEST_KG, MOST_BEST_REPS = 500.0, 12  # beyond these a best is a slip, or an estimate worth nothing
 DEFAULT_AGE = 34  # of an adult nobody knows; estimate
 DEFAULT_MASS_KG = {"male": 82.0, "female": 66.0, None: 74.0}  # estimate
 SEXES = ("male", "female")
@@ -48,6 +52,19 @@ class Measurement:
         return self.value * LUNGE_TEST_DEG_PER_CM if self.test == "knee-to-wall" else self.value
 
 
+class Best(NamedTuple):
+    """A person's own best of one lift, kg; estimated where it is from a set of several repetitions."""
+
+    movement: str
+    kg: float
+    estimated: bool = False
+
+
+def epley_max(load_kg: float, reps: int) -> float:
+    """One-repetition maximum from a set, kg. Epley, from memory: w (1 + reps / 30), w itself for one."""
+    return load_kg if reps == 1 else load_kg * (1 + reps / EPLEY)
+
+
 @dataclass(frozen=True, slots=True)
 class Person:
     """Someone who will do the session. An unknown person has no name and no measurements. ranges: the
@@ -68,6 +85,12 @@ class Person:
     key: str = ""
     earlier: tuple[Measurement, ...] = ()
     lengths_m: tuple[tuple[str, float], ...] = ()
+    bests: tuple[Best, ...] = ()
+
+    def best(self, movement: str) -> Best | None:
+        """Their best of a movement, the heaviest where several are known."""
+        mine = [best for best in self.bests if best.movement == movement]
+        return max(mine, key=lambda best: best.kg, default=None)
 
     @property
     def body_mass_kg(self) -> float:
@@ -172,7 +195,32 @@ def person_from_json(raw: object, catalog: Catalog, where: str = "member file") 
         str(raw.get("name", "")),
         earlier,
         _lengths(raw.get("lengths_m", {}), height_m, sex, where),
+        _bests(raw.get("bests", []), catalog, where),
     )
+
+
+def _bests(raw: object, catalog: Catalog, where: str) -> tuple[Best, ...]:
+    """Bests of lifts: ``{"movement", "kg"}``, with ``reps`` of a set they are estimated from."""
+    if not isinstance(raw, list):
+        raise UnusableFile(f"{where}: 'bests' must be a list of lifts")
+    return tuple(_best(one, catalog, where) for one in raw)
+
+
+def _best(raw: object, catalog: Catalog, where: str) -> Best:
+    if not isinstance(raw, dict) or raw.get("movement") not in catalog.movements:
+        came = raw.get("movement") if isinstance(raw, dict) else raw
+        hint = did_you_mean(str(came), catalog.movements)
+        raise UnusableFile(f"{where}: best of {came!r}; expected a movement's id{hint}")
+    kg, reps = raw.get("kg"), raw.get("reps", 1)
+    if isinstance(kg, bool) or not isinstance(kg, (int, float)) or not 0 < kg <= MOST_BEST_KG:
+        raise UnusableFile(
+            f"{where}: best of {raw['movement']}: 'kg' is {kg!r}; expected up to {MOST_BEST_KG:g}"
+        )
+    if isinstance(reps, bool) or not isinstance(reps, int) or not 1 <= reps <= MOST_BEST_REPS:
+        raise UnusableFile(
+            f"{where}: best of {raw['movement']}: 'reps' is {reps!r}; expected 1 to {MOST_BEST_REPS}"
+        )
+    return Best(raw["movement"], epley_max(float(kg), reps), estimated=reps > 1)
 
 
 def _lengths(

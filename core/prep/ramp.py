@@ -30,11 +30,6 @@ REST_BY_SHARE = ((0.6, 30), (0.8, 45), (9.9, 60))  # plate change and a short re
 HARDLY = 1e-9
 
 
-def epley_max(load_kg: float, reps: int) -> float:
-    """One-repetition maximum from a set, kg. Epley, from memory: w (1 + reps / 30)."""
-    return load_kg if reps == 1 else load_kg * (1 + reps / 30)
-
-
 def ramp_loads(working: float, bar: float, rack: Rack = USUAL_RACK) -> tuple[float, ...]:
     """Loads of the build-up in the rack's unit, the bar first, the working weight left out. Empty when the
     work is lighter than the bar."""
@@ -65,7 +60,8 @@ def main_lift(workout: Workout, person: Person, catalog: Catalog) -> Work | None
 
 
 class WorkingWeight(NamedTuple):
-    """A weight in the rack's unit, and whether it is an estimate from body mass."""
+    """A weight in the rack's unit, and whether it is an estimate: from body mass, or from a best that is
+    one."""
 
     load: float
     estimated: bool
@@ -79,8 +75,10 @@ def working_weight(work: Work, person: Person, catalog: Catalog, rack: Rack = US
     if work.bodyweight:
         wanted_kg = work.bodyweight * person.body_mass_kg
         return WorkingWeight(rack.in_unit(wanted_kg), person.mass_kg is None)
-    wanted_kg = relative_load(work, row, person) * row.bodyweight_share * person.body_mass_kg
-    return WorkingWeight(rack.in_unit(wanted_kg), True)
+    share, best = relative_load(work, row, person), person.best(work.movement)
+    if best:
+        return WorkingWeight(rack.in_unit(share * best.kg), best.estimated)
+    return WorkingWeight(rack.in_unit(share * row.bodyweight_share * person.body_mass_kg), True)
 
 
 def build_ramp(
@@ -173,8 +171,9 @@ def ramps_for(
     division: str | None = None,
 ) -> tuple[Ramp, ...]:
     """One ramp for every group of a class that lifts the same on the same bar, most people first. People
-    who have no heavy lift in their division, and seated ones, have none. Limitations: a percentage without
-    anyone's best is worked out for the average lifter of a sex."""
+    who have no heavy lift in their division, and seated ones, have none. One person alone has their own
+    bests. Limitations: a group's percentage is worked out for the average lifter of a sex; members' own
+    sheets have their own."""
     lifting = [person for person in people or (Person(),) if _lifts(workout, person, division, catalog)]
     lifters = Counter(
         _Lifters(person.division or division, person.sex, _straining(person, catalog)) for person in lifting
@@ -182,6 +181,7 @@ def ramps_for(
     ramps: dict[_SameLift, Ramp] = {}
     for group, count in lifters.items():
         typical = Person(sex=group.sex, division=group.division, cautions=group.cautions)
+        typical = lifting[0] if len(lifting) == 1 else typical
         ramp = ramp_of(workout.for_division(group.division), typical, catalog, rack)
         if ramp is None:
             continue

@@ -8,9 +8,11 @@ from hypothesis import strategies as st
 
 from core.catalog import load_catalog
 from core.demand import Person
+from core.demand.people import epley_max, person_from_json
+from core.errors import UnusableFile
 from core.prep import PlanSettings, plan_session
 from core.prep.plates import BARS, KG_PAIRS, LB_PAIRS, Rack, changes, loading, shared, ways
-from core.prep.ramp import build_ramp, epley_max, ramp_loads, ramps_for, shared_bar
+from core.prep.ramp import build_ramp, ramp_loads, ramps_for, shared_bar
 from core.reading import read_workout
 
 CATALOG = load_catalog()
@@ -190,3 +192,36 @@ class Groups(unittest.TestCase):
             [turn.load for turn in turns if turn.who == 1], [*(one.load for one in scaling.sets), 60.0]
         )
         self.assertEqual((turns[-1].load, turns[-1].reps), (70.0, None))
+
+
+class Bests(unittest.TestCase):
+    BOARD = read_workout("Back squat 5x3 @ 80%")
+
+    def lifter(self, **best):
+        return person_from_json({"name": "Nell", "bests": [{"movement": "back-squat", **best}]}, CATALOG)
+
+    def test_a_percentage_is_of_ones_own_best(self):
+        """80 % of 130 is 104; the rack makes 105 of it, and nothing is an estimate."""
+        (ramp,) = ramps_for(self.BOARD, [self.lifter(kg=130)], CATALOG)
+        self.assertEqual((ramp.wanted, ramp.estimated), (104, False))
+        mine = build_ramp(self.BOARD, self.lifter(kg=130), CATALOG)
+        self.assertEqual(mine, ramp.sets)
+
+    def test_a_best_from_a_set_is_estimated_and_marked(self):
+        """100 kg for 6: 120 by Epley, so 96; and a load on the board counts against it."""
+        (ramp,) = ramps_for(self.BOARD, [self.lifter(kg=100, reps=6)], CATALOG)
+        self.assertAlmostEqual(ramp.wanted, 96)
+        self.assertTrue(ramp.estimated)
+        heavy = read_workout("Back squat 5x1 110 kg")
+        strong, weak = (ramps_for(heavy, [self.lifter(kg=kg)], CATALOG) for kg in (260, 115))
+        self.assertEqual((len(strong), len(weak)), (0, 1))
+
+    def test_a_best_that_cannot_be_is_refused_at_its_place(self):
+        for best, place in (
+            ({"kg": -5}, "'kg'"),
+            ({"kg": 900}, "'kg'"),
+            ({"kg": 100, "reps": 40}, "'reps'"),
+            ({"kg": 100, "movement": "back-sqat"}, "did you mean"),
+        ):
+            with self.assertRaisesRegex(UnusableFile, place):
+                self.lifter(**best)
