@@ -124,6 +124,9 @@ def say_plan(sheet: PrepSheet, homework: Iterable[Homework], catalog: Catalog) -
     for more in sheet.next_minute[:1]:
         others = f" and {more.new - 1} more" if more.new > 1 else ""
         print(f"        one more minute buys {more.name}{others}, +{more.whole:.0%}")
+    if sheet.finish:
+        name = catalog.positions[sheet.finish].name.lower()
+        print(f"        finish with one clean, slow repetition, nothing in the hands: {name}")
     print("        cool-down:")
     for item in sheet.cooldown:
         print(_item_words(item))

@@ -224,6 +224,7 @@ class Plan(Document):
     cooldown: tuple[Item, ...]
     uncovered: tuple[Uncovered, ...]
     next_minute: tuple[NextMinute, ...]
+    finish: str = ""
     covered: Share
     coverage: dict[str, Share]
     notes: tuple[str, ...]
@@ -283,6 +284,7 @@ def _named(sheet: value.PrepSheet, catalog: Catalog) -> dict[str, object]:
         "ramp": ramp_documents(sheet.ramp, catalog),
         "ramps": tuple(_ramp(ramp, catalog) for ramp in sheet.ramps),
         "uncovered": _uncovered(sheet.uncovered, catalog),
+        "finish": catalog.positions[sheet.finish].name if sheet.finish else "",
     }
 
 

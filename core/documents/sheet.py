@@ -51,7 +51,8 @@ class UnreadLine(Document):
 
 
 class Gap(Document):
-    """A range this session asks for and this member is short of. Degrees."""
+    """A range this session asks for and this member is short of. Degrees; frees: how likely it is what stops
+    them."""
 
     motion: str
     name: str
@@ -61,6 +62,7 @@ class Gap(Document):
     measured: bool
     side: str | None
     because: str
+    frees: float = 0.0
 
 
 class Swap(Document):
@@ -126,6 +128,7 @@ class Sheet(Document):
     homework: tuple[Homework, ...]
     barred: tuple[Barred, ...] = ()
     kept_to: tuple[KeptTo, ...] = ()
+    finish: str = ""
 
 
 class DemandName(Document):
@@ -176,6 +179,7 @@ def sheet_document(
         breaks=tuple(_break(stop, catalog, fitted.kept_to) for stop in fitted.breaks),
         homework=tuple(homework_document(task, catalog) for task in fitted.homework),
         barred=tuple(_barred(one, catalog) for one in fitted.barred),
+        finish=catalog.positions[fitted.finish].name if fitted.finish else "",
         kept_to=tuple(
             _kept_to(catalog.cautions[one]) for one in fitted.kept_to.given if one in catalog.cautions
         ),

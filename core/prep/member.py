@@ -19,6 +19,7 @@ from core.prep.clock import lay_out
 from core.prep.cooldown import cool_down, muscles_worked
 from core.prep.day import day_of
 from core.prep.dose import dose_of
+from core.prep.finish import finish_of
 from core.prep.homework import Homework, homework_for
 from core.prep.pace import TRANSITION_S, pace_of
 from core.prep.placing import place
@@ -83,6 +84,7 @@ class MemberSheet:
     breaks: tuple[Break, ...] = ()
     barred: tuple[Barred, ...] = ()
     kept_to: Cautions = NO_CAUTIONS
+    finish: str = ""
 
 
 def tight_sides(person: Person) -> tuple[tuple[str, str], ...]:
@@ -140,7 +142,8 @@ def fit_member(
         if fitted.items or fitted.ramp:
             breaks.append(fitted)
     mine = workout.for_division(person.division)
-    gaps = gaps_of(profile or derive(workout, (person,), person.division, catalog), person, catalog)
+    profile = profile or derive(workout, (person,), person.division, catalog)
+    gaps = gaps_of(profile, person, catalog)
     needed = {gap.motion: gap.needed_deg for gap in gaps}
     return MemberSheet(
         items=items,
@@ -153,6 +156,7 @@ def fit_member(
         breaks=tuple(breaks),
         barred=barred_lines(mine, person, catalog),
         kept_to=fitting.settings.cautions,
+        finish=finish_of(profile, fitting.settings.cautions, catalog),
     )
 
 

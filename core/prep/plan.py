@@ -16,6 +16,7 @@ from core.prep.barred import barred_lines, barred_words
 from core.prep.clock import lay_out
 from core.prep.cooldown import cool_down, most_worked, muscles_worked
 from core.prep.day import day_of
+from core.prep.finish import finish_of
 from core.prep.floor import floor_of
 from core.prep.offer import Asked, choose_drills, next_minute
 from core.prep.pace import TRANSITION_S
@@ -99,6 +100,7 @@ def plan(
         rounds=pace.rounds,
         tally=tally(workout, items, settle, settings.minutes, pace.kind, catalog),
         ramps=ramps,
+        finish=finish_of(profile, settings.cautions, catalog),
     )
 
 

@@ -12,6 +12,7 @@ from core.prep.problem import Bools
 from core.prep.sheet import Item, Ramp, RampSet, Uncovered
 
 NOTICE = 0.1  # demands that score less than this are not called uncovered
+WORTH_A_MINUTE = 0.02  # of the whole need, below which nobody would give a demand a minute; estimate
 ENOUGH = 0.35  # a demand prepared at least this much counts as covered; estimate
 SERVES_FROM = FULL * 0.25  # twentieths from which a drill is said to prepare a demand; estimate
 RACK_OFF = 5.0  # kg or lb that plates may fall short before it is said; estimate
@@ -49,7 +50,9 @@ def uncovered(made: Made, coverage: dict[str, float]) -> tuple[Uncovered, ...]:
     return tuple(
         Uncovered(demand.id, _why(demand.id, made), coverage.get(demand.id, 1.0))
         for demand in made.profile.demands
-        if demand.score >= NOTICE and coverage.get(demand.id, 1.0) < ENOUGH
+        if demand.score >= NOTICE
+        and coverage.get(demand.id, 1.0) < ENOUGH
+        and made.asked.weights.get(demand.id, 0.0) >= WORTH_A_MINUTE * made.choice.problem.total
     )
 
 

@@ -196,7 +196,7 @@ class Break:
 class PrepSheet:
     """A prep that fits its minutes. covered: share of the weighted need that is prepared, 0..1, and by
     demand. parts: how many parts of the session it prepares (None: all of them); breaks: the stops before
-    later ones."""
+    later ones; finish: the position of which one clean repetition ends it all."""
 
     minutes: int
     seconds: int
@@ -216,3 +216,4 @@ class PrepSheet:
     ramps: tuple[Ramp, ...]
     parts: int | None = None
     breaks: tuple[Break, ...] = ()
+    finish: str = ""

@@ -124,6 +124,23 @@ class Paths(unittest.TestCase):
         self.assertTrue(all(step.share * 0.95 < 0.8 for step in careful.sets))
         self.assertTrue(any(step.share * 0.95 >= 0.8 for step in free.sets))
 
+    def test_the_last_clean_repetition_keeps_to_cautions_too(self):
+        """An overhead squat day ends at its bottom; whoever keeps arms down or hips high does not."""
+        workout = read_workout("Overhead squat 5x3 @ 70%", CATALOG)
+        free, low, high = (
+            fit_member(
+                plan_session(workout, PlanSettings(), (), CATALOG),
+                workout,
+                Person(key="1", cautions=cautions),
+                PlanSettings(),
+                CATALOG,
+            ).finish
+            for cautions in ((), ("shoulder-overhead",), ("shoulder-overhead", "deep-bend"))
+        )
+        self.assertEqual(free, "squat-bottom-overhead")
+        self.assertNotIn("overhead", low)
+        self.assertNotIn("squat", high)
+
     def test_nothing_safe_left_is_said(self):
         workout = read_workout("Snatch 5x2 @ 70%", CATALOG)
         mine = Person(name="Nell", key="1", cautions=("after-surgery",), adaptive=("seated",))

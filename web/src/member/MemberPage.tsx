@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { Item, Kind, Sheet } from "../api/client";
 import { Figure } from "../figure/Figure";
 import { Mark } from "../parts/Mark";
-import { clock, hour, number, plural, sentence } from "../parts/words";
+import { clock, finishWords, hour, number, plural, sentence } from "../parts/words";
 import { Runner } from "./Runner";
 
 const FELT = ["better", "same", "worse"] as const;
@@ -207,6 +207,7 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
 
       <section className="mt-6" aria-label="Afterwards">
         <h2 className="text-[26px]">Afterwards</h2>
+        {sheet.finish && <p className="mt-1">{finishWords(sheet.finish)}</p>}
         <p className="mt-1">{sheet.cooldown.map((one) => `${one.name} (${one.dose_words})`).join(", ")}.</p>
         {!preview && (
           <fieldset className="mt-4">

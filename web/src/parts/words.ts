@@ -44,3 +44,7 @@ export function plural(count: number, one: string, many = `${one}s`): string {
 
 /** Words as a sentence begins. */
 export const sentence = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
+
+/** What ends a session after training. */
+export const finishWords = (position: string) =>
+  `Finish with one clean, slow repetition, nothing in the hands: ${position.toLowerCase()}.`;

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import type { Plan } from "../../api/client";
 import { nextMinuteQuery } from "../../api/queries";
 import { Waiting } from "../../parts/Trouble";
-import { clock, percent, plural } from "../../parts/words";
+import { clock, finishWords, percent, plural } from "../../parts/words";
 import type { Lit, Point } from "../../thread/thread";
 import { Before } from "./Before";
 import { Compare } from "./Compare";
@@ -152,7 +152,8 @@ export function Prep(props: PrepProps) {
             Cool-down, cautions, and where coaches differ
           </summary>
           <p className="mt-1">
-            Cool-down: {plan.cooldown.map((one) => `${one.name} (${one.dose_words})`).join(", ")}.
+            {plan.finish && `${finishWords(plan.finish)} `}Cool-down:{" "}
+            {plan.cooldown.map((one) => `${one.name} (${one.dose_words})`).join(", ")}.
           </p>
           {plan.tally && <p className="mt-1">In numbers: {numbers(plan.tally)}.</p>}
           <p className="mt-1">
