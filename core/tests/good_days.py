@@ -289,3 +289,56 @@ DAYS = (
         {"empty-bar-snatch-round"} | HANGING,
     ),
 )
+
+LATER = (  # written after the planner was mended with the thirty, and first run at the end of that day
+    Day("power snatch", "Power snatch 8x1 @ 80%", (OVERHEAD, HINGE | SQUAT, SNATCHES), HANGING | CLEANS),
+    Day("hang clean", "Hang clean 5x2 @ 70%", (RACK, CLEANS), SNATCHES | HANGING),
+    Day("push press", "Push press 5x3 @ 75%", (OVERHEAD | RACK, JERKS), SNATCHES | HANGING),
+    Day(
+        "sumo deadlift",
+        "Sumo deadlift 5x3 @ 80%",
+        (HINGE | SQUAT, {"empty-bar-hinge", "stick-hinge"}),
+        SNATCHES | HANGING,
+    ),
+    Day("goblet squats", "5 rounds\n15 goblet squats 24/16 kg\n400 m row", (SQUAT,), SNATCHES | HANGING),
+    Day("bar muscle-ups", "AMRAP 9\n3 bar muscle-ups\n9 air squats", (HANG, BEHIND), SNATCHES),
+    Day("rope climbs", "4 rounds\n2 rope climbs\n20 sit-ups", (HANG | BLADES,), SNATCHES | KIPPING),
+    Day(
+        "ring rows",
+        "5 rounds\n12 ring rows\n12 push-ups",
+        (BLADES | {"ring-row-easy", "doorway-row", "air-rows"}, HANDS),
+        SNATCHES | HANGING,
+    ),
+    Day("wall walks", "EMOM 10\n3 wall walks", (UPSIDE_DOWN, HANDS), SNATCHES | HANGING),
+    Day("broad jumps", "4 rounds\n10 broad jumps\n200 m run", (SPRING,), SNATCHES | HANGING),
+    Day(
+        "shuttles",
+        "8 x 100 m sprint, rest 1:30",
+        (SPRING, HIP_OPEN | {"leg-swings", "strides"}),
+        SNATCHES | HANGING,
+    ),
+    Day(
+        "dumbbell bench",
+        "Dumbbell bench press 4x8\n\nB) 3 rounds\n15 push-ups\n15 sit-ups",
+        (BLADES, HANDS),
+        SNATCHES | HANGING,
+    ),
+    Day(
+        "bike",
+        "10 x 30 s bike sprint, rest 1:30",
+        ({"pedal-pickups", "easy-bike", "seated-drive", "strides"},),
+        SNATCHES | HANGING,
+    ),
+    Day(
+        "sandbag",
+        "3 rounds\n6 sandbag cleans 40/25 kg\n40 m sandbag carry",
+        (HINGE | SQUAT | {"ball-to-lap"}, GRIP | {"ball-to-lap"}),
+        SNATCHES | HANGING,
+    ),
+    Day(
+        "bear and crab",
+        "3 rounds\n30 m bear crawl\n20 air squats",
+        (HANDS, SQUAT | {"air-squat-practice"}),
+        SNATCHES | HANGING,
+    ),
+)
