@@ -337,6 +337,18 @@ def in_a_cold_room(method: Method) -> Method:
     return method.model_copy(update={"phases": tuple(phases[name] for name in PHASES if name in phases)})
 
 
+@lru_cache(maxsize=64)
+def on_a_hot_day(method: Method) -> Method:
+    """The same method where heat has raised people half way already."""
+    phases = [
+        bounds.model_copy(update={"min_s": bounds.min_s // 2, "max_s": bounds.max_s // 2})
+        if bounds.phase == "raise"
+        else bounds
+        for bounds in method.phases
+    ]
+    return method.model_copy(update={"phases": tuple(phases)})
+
+
 class Rung(Row):
     """One drill of a ladder; ``up``: the test that moves a person to the next, empty on the last."""
 

@@ -75,6 +75,7 @@ def _add_plan_arguments(prep: argparse.ArgumentParser) -> None:
         help="minutes of a stop before every later part, for what is not warm yet",
     )
     prep.add_argument("--cold", action="store_true", help="the room is cold: the raise is longer")
+    prep.add_argument("--hot", action="store_true", help="the day is hot: the raise is half as long")
     prep.add_argument("--member", metavar="FILE", help="plan for one member")
 
 
@@ -179,6 +180,7 @@ def _settings(
         warmed=tuple(warmed.prepared.items()) if warmed else (),
         raised=warmed.raised if warmed else 0.0,
         cold=asked.cold,
+        hot=asked.hot,
         breaks=tuple((part, asked.between) for part in later_parts) if asked.between else (),
     )
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import NamedTuple, get_args
 
 from core.catalog import Catalog
-from core.catalog.rows import Method, Phase, in_a_cold_room
+from core.catalog.rows import Method, Phase, in_a_cold_room, on_a_hot_day
 from core.errors import PlanRefused
 from core.hazards import NO_CAUTIONS, Cautions
 from core.prep.plates import USUAL_RACK, Rack
@@ -59,9 +59,9 @@ class PlanSettings:
     warmed: demand -> the share of it that needs nothing any more when the prep starts; raised: how warm large
     muscles are then.
 
-    cold: the room is, so the method's raise is longer. locked: nothing but the pinned drills may stand.
-    places: (kind of space, people it holds) where there is a limit; more people go in waves. rack: the bar
-    and plates a ramp is built from.
+    cold: the room is, so the method's raise is longer; hot: it is half as long. locked: nothing but the
+    pinned drills may stand. places: (kind of space, people it holds) where there is a limit; more people go
+    in waves. rack: the bar and plates a ramp is built from.
 
     cautions: of the one person it is made for; a class has none, its members' sheets keep theirs.
 
@@ -85,6 +85,7 @@ class PlanSettings:
     doses: tuple[tuple[str, int], ...] = ()
     known: frozenset[str] | None = None
     cold: bool = False
+    hot: bool = False
     locked: bool = False
     places: tuple[tuple[str, int], ...] = ()
     rack: Rack = USUAL_RACK
@@ -129,6 +130,10 @@ class PlanSettings:
                 raise PlanRefused("pins", f"No drill '{drill}' on the shelf.")
         self._check_breaks()
         method = catalog.methods[self.method]
+        if self.cold and self.hot:
+            raise PlanRefused("hot", "A room is cold or hot, not both.")
+        if self.hot:
+            return on_a_hot_day(method)
         return in_a_cold_room(method) if self.cold else method
 
     def _check_breaks(self) -> None:

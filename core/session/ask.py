@@ -40,6 +40,7 @@ class SessionAsk:
     after_text: str = ""
     after_min: int = DEFAULT_AFTER_MIN
     cold: bool = False
+    hot: bool = False
     locked: bool = False
     rack: Rack = USUAL_RACK
     places: Mapping[str, int] = field(default_factory=dict)
@@ -83,6 +84,7 @@ class SessionAsk:
             doses=tuple(sorted(self.doses.items())),
             known=self.known,
             cold=self.cold,
+            hot=self.hot,
             locked=self.locked,
             places=tuple(sorted(self.places.items())),
             rack=self.rack,

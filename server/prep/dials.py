@@ -38,6 +38,7 @@ class Dials(Schema):
     after_text: EarlierText = ""
     after_min: AfterMin = DEFAULT_AFTER_MIN
     cold: bool = False
+    hot: bool = False
     locked: bool = False
 
 
@@ -55,6 +56,7 @@ class DialsGiven(Schema):
     after_text: EarlierText | None = None
     after_min: AfterMin | None = None
     cold: bool | None = None
+    hot: bool | None = None
     locked: bool | None = None
 
 

@@ -59,6 +59,7 @@ def session_ask(
         after_text=dials.after_text,
         after_min=dials.after_min,
         cold=dials.cold,
+        hot=dials.hot,
         locked=dials.locked,
         rack=session.gym.rack_value(),
         places=session.gym.places,

@@ -20,5 +20,6 @@ class PrepDraft(models.Model):
     after_text = models.TextField(blank=True, default="")
     after_min = models.PositiveSmallIntegerField(default=20)
     cold = models.BooleanField(default=False)
+    hot = models.BooleanField(default=False)
     locked = models.BooleanField(default=False)
     changed_at = models.DateTimeField(auto_now=True)

@@ -120,6 +120,8 @@ def _later_dials(dials: Dials) -> list[dict[str, Any]]:
     changed."""
     after = [dials.after_text, dials.after_min] if dials.after_text.strip() else None
     turned = {"breaks": dials.breaks, "after": after, "cold": dials.cold, "locked": dials.locked}
+    if dials.hot:
+        turned["hot"] = True
     return [turned] if any(turned.values()) else []
 
 

@@ -2,10 +2,10 @@ import { Popover } from "radix-ui";
 import { percent } from "../../parts/words";
 import type { PrepProps } from "./shared";
 
-/** What the room and the hour before bring: a cold room, and an earlier workout that is still warm. */
+/** What the room and the hour before bring: a cold room or a hot day, and an earlier workout that is still warm. */
 export function Before({ draft, change, bench }: Pick<PrepProps, "draft" | "change" | "bench">) {
   const earlier = bench?.earlier;
-  const said = [draft.cold ? "cold" : "", draft.after_text.trim() ? "warm" : ""].filter(Boolean).join(", ");
+  const said = [draft.cold ? "cold" : "", draft.hot ? "hot" : "", draft.after_text.trim() ? "warm" : ""].filter(Boolean).join(", ");
   const problem = bench?.problem?.field === "after" ? bench.problem.message : "";
   return (
     <Popover.Root>
@@ -26,9 +26,18 @@ export function Before({ draft, change, bench }: Pick<PrepProps, "draft" | "chan
               type="checkbox"
               className="h-5 w-5 accent-slate-deep"
               checked={draft.cold}
-              onChange={(event) => change({ cold: event.target.checked })}
+              onChange={(event) => change({ cold: event.target.checked, hot: false })}
             />
             The room is cold: a longer raise
+          </label>
+          <label className="mt-2 flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="h-5 w-5 accent-slate-deep"
+              checked={draft.hot}
+              onChange={(event) => change({ hot: event.target.checked, cold: false })}
+            />
+            The day is hot: half the raise
           </label>
           <label className="mt-3 block text-[14px] text-dust">
             What they have just done, as a board would say it

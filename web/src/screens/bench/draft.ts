@@ -16,6 +16,7 @@ export interface Draft {
   after_text: string;
   after_min: number;
   cold: boolean;
+  hot: boolean;
   locked: boolean;
 }
 
@@ -65,6 +66,7 @@ export function useDraft(session: Session) {
         after_text: from.after_text,
         after_min: from.after_min,
         cold: from.cold,
+        hot: from.hot,
         locked: from.locked,
       },
     }),
