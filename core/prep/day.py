@@ -13,9 +13,8 @@ from core.demand.exposure import exposure
 from core.demand.people import Person
 from core.reading.workout import Workout
 
-LEAST_ALIKE = (
-    0.45  # of the positions, shared with a movement, below which a practice rehearses nothing; estimate
-)
+# of the positions, shared with a movement, below which a practice rehearses nothing: over half; estimate
+LEAST_ALIKE = 0.51
 SAME_FAMILY = (
     0.5  # of a position, another one of the same solved family (a squat under another bar); estimate
 )

@@ -5,7 +5,9 @@ import type { PrepProps } from "./shared";
 /** What the room and the hour before bring: a cold room or a hot day, and an earlier workout that is still warm. */
 export function Before({ draft, change, bench }: Pick<PrepProps, "draft" | "change" | "bench">) {
   const earlier = bench?.earlier;
-  const said = [draft.cold ? "cold" : "", draft.hot ? "hot" : "", draft.after_text.trim() ? "warm" : ""].filter(Boolean).join(", ");
+  const said = [draft.cold ? "cold" : "", draft.hot ? "hot" : "", draft.after_text.trim() ? "warm" : ""]
+    .filter(Boolean)
+    .join(", ");
   const problem = bench?.problem?.field === "after" ? bench.problem.message : "";
   return (
     <Popover.Root>
