@@ -225,6 +225,7 @@ class Plan(Document):
     uncovered: tuple[Uncovered, ...]
     next_minute: tuple[NextMinute, ...]
     finish: str = ""
+    today: dict[str, str] = Field(default_factory=dict)
     covered: Share
     coverage: dict[str, Share]
     notes: tuple[str, ...]

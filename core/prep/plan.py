@@ -23,7 +23,7 @@ from core.prep.pace import TRANSITION_S
 from core.prep.placing import place_run
 from core.prep.problem import ROUNDED
 from core.prep.ramp import ramps_for, timed
-from core.prep.reasons import NOTICE, Made, notes_on, uncovered
+from core.prep.reasons import NOTICE, Made, notes_on, served, uncovered, where_asked
 from core.prep.sequence import in_order
 from core.prep.settings import PlanSettings
 from core.prep.sheet import PrepSheet, Ramp
@@ -101,6 +101,7 @@ def plan(
         tally=tally(workout, items, settle, settings.minutes, pace.kind, catalog),
         ramps=ramps,
         finish=finish_of(profile, settings.cautions, catalog),
+        today={demand: where_asked(demand, profile, catalog) for demand in served(items)},
     )
 
 

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 
+from core.catalog import Catalog
 from core.demand.scores import DemandProfile
 from core.prep.candidates import FULL, Refusal, refused
 from core.prep.choose import Choice
@@ -43,6 +45,24 @@ class Made:
         """Why a drill cannot stand in this prep."""
         asked = self.asked
         return refused(asked.catalog.drills[drill], asked.settings, asked.method, asked.catalog)
+
+
+def served(items: Iterable[Item]) -> list[str]:
+    """Every demand that drills are there for, once."""
+    return list(dict.fromkeys(demand for item in items for demand in item.serves))
+
+
+def where_asked(demand: str, profile: DemandProfile, catalog: Catalog) -> str:
+    """Where the session asks most for a demand, in words; empty when it does not."""
+    terms = next((row.terms for row in profile.demands if row.id == demand), ())
+    if not terms:
+        return ""
+    most = max(terms, key=lambda term: term.severity * term.exposure)
+    movement = catalog.movements[most.movement].name
+    row = catalog.demands[demand]
+    if row.kind in ("snap", "pattern"):  # of the movement, not of a position
+        return f"{row.name.lower()} in the {movement}"
+    return f"{row.name.lower()} in the {catalog.positions[most.position].name.lower()} of the {movement}"
 
 
 def uncovered(made: Made, coverage: dict[str, float]) -> tuple[Uncovered, ...]:

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from typing import NamedTuple
 
 from core.catalog.rows import ClockKind, Drill, Level, Phase
@@ -196,7 +197,8 @@ class Break:
 class PrepSheet:
     """A prep that fits its minutes. covered: share of the weighted need that is prepared, 0..1, and by
     demand. parts: how many parts of the session it prepares (None: all of them); breaks: the stops before
-    later ones; finish: the position of which one clean repetition ends it all."""
+    later ones; finish: the position of which one clean repetition ends it all.
+    today: demand -> where it is asked most, in words."""
 
     minutes: int
     seconds: int
@@ -217,3 +219,4 @@ class PrepSheet:
     parts: int | None = None
     breaks: tuple[Break, ...] = ()
     finish: str = ""
+    today: Mapping[str, str] = field(default_factory=dict)

@@ -277,6 +277,16 @@ class AgainstBruteForce(unittest.TestCase):
             turns = lay_out(run, pace_of(CATALOG.methods["general-to-specific"], PlanSettings()))
             self.assertEqual(turns[-1].end_s, sum(one.seconds for one in pool) + best)
 
+    def test_a_reason_names_what_it_serves_today(self):
+        """The position and the movement that ask most for it; of a snap or a pattern the movement alone."""
+        board = read_workout("Front squat 5x3 @ 80%")
+        today = plan(board, derive(board), PlanSettings()).today
+        self.assertEqual(today["squat"], "squat in the front squat")
+        self.assertTrue(
+            all(words.endswith("of the front squat") for words in today.values() if " of " in words)
+        )
+        self.assertIn("in the front rack of the front squat", " ".join(today.values()))
+
     def test_choice_is_the_best_of_all_subsets(self):
         """On small shelves the chosen drills are the best subset there is, found by trying all."""
         for text in TEXTS:

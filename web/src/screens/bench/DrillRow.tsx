@@ -16,6 +16,8 @@ const WAYS: Record<string, string> = {
   "no-impact": "Without jumping",
 };
 
+const MOST_REASONS = 2;
+
 interface Props extends PrepProps {
   item: Item;
   plan: Plan;
@@ -222,7 +224,16 @@ export function DrillRow(props: Props) {
 }
 
 /** What could stand here instead, with what each exchange costs before it is chosen. */
-function Alternatives({ session, draft, change, classId, item, onDone }: Props & { onDone: () => void }) {
+function Alternatives({
+  session,
+  draft,
+  change,
+  classId,
+  item,
+  plan,
+  onDone,
+}: Props & { onDone: () => void }) {
+  const reasons = item.serves.slice(0, MOST_REASONS).flatMap((one) => plan.today?.[one] || []);
   const found = useQuery({
     queryKey: ["alternatives", session.id, draft, classId, item.drill],
     queryFn: () =>
@@ -245,6 +256,13 @@ function Alternatives({ session, draft, change, classId, item, onDone }: Props &
     <div>
       <p className="display text-[20px]">Instead of {item.name}</p>
       {item.why && <p className="mt-0.5 text-[14px] text-dust">{item.why}.</p>}
+      {reasons.length > 0 && (
+        <p className="mt-0.5 text-[14px]">
+          Today for {reasons.slice(0, -1).join(", ")}
+          {reasons.length > 1 && " and "}
+          {reasons[reasons.length - 1]}.
+        </p>
+      )}
       {(item.easier || item.harder) && (
         <ul className="mt-1.5 text-[14px]" aria-label="Rungs">
           {item.easier && <Rung rung={item.easier} when="easier, until" onTake={take} />}
