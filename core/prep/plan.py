@@ -67,7 +67,7 @@ def plan(
     asked = replace(asked, day=replace(day, spots=spots), floor=floor)
     pace, choice = choose_drills(asked)
     new = {drill for drill in choice.picked if settings.is_new(drill)}
-    run = in_order(list(choice.picked.values()), settings.order, new)
+    run = in_order(list(choice.picked.values()), settings.order, new, pace.kind)
     items = place_run(run, lay_out(run, pace), pace, asked.weights, settings)
     drills_end_s = max((item.end_s for item in items), default=0)
     ramp = timed(asked.ramp, drills_end_s + (TRANSITION_S if run else 0), settings.minutes * 60)

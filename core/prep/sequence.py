@@ -6,7 +6,7 @@ from __future__ import annotations
 from collections.abc import Container, Sequence
 from typing import NamedTuple
 
-from core.catalog.rows import PHASES, Level
+from core.catalog.rows import PHASES, ClockKind, Level
 from core.prep.candidates import Candidate
 from core.prep.pace import SHORT_TRANSITION_S, TRANSITION_S
 
@@ -23,10 +23,14 @@ def transition_s(before: Candidate | None, after: Candidate) -> int:
 
 
 def in_order(
-    picked: Sequence[Candidate], order: Sequence[str] = (), new: Container[str] = ()
+    picked: Sequence[Candidate],
+    order: Sequence[str] = (),
+    new: Container[str] = (),
+    clock: ClockKind = "free",
 ) -> list[Candidate]:
     """The drills in teaching order. ``order`` (drill ids) is the coach's own and wins inside each phase;
-    where the way is no longer for it, what people know comes before what is ``new`` to them."""
+    where the way is no longer for it, what people know comes before what is ``new`` to them. clock: a flow
+    hands each shape over to the next, and pairs go from one area of the body to another."""
     run: list[Candidate] = []
     fixed = {drill: number for number, drill in enumerate(order)}
     for phase in PHASES:
@@ -35,8 +39,41 @@ def in_order(
         if any(way.drill.id in fixed for way in group):
             run.extend(sorted(group, key=lambda way: (fixed.get(way.drill.id, len(fixed)), way.drill.id)))
         elif group:
-            run.extend(_cheapest(run[-1] if run else None, group))
+            cheapest = _cheapest(run[-1] if run else None, group)
+            run.extend(_following(run[-1] if run else None, cheapest, clock))
     return run
+
+
+def _following(before: Candidate | None, drills: list[Candidate], clock: ClockKind) -> list[Candidate]:
+    """Drills that stand together anyway (one kit, one level) in the order that follows best."""
+    if clock not in ("flow", "supersets"):
+        return drills
+    run: list[Candidate] = []
+    left = list(drills)
+    while left:
+        last = run[-1] if run else before
+        alike = [way for way in left if _Alike.of(way) == _Alike.of(left[0])]
+        best = min(alike, key=lambda way: (_parts(last, way, clock), left.index(way)))
+        left.remove(best)
+        run.append(best)
+    return run
+
+
+def _parts(before: Candidate | None, after: Candidate, clock: ClockKind) -> int:
+    """How badly one drill follows another: in a flow, shapes not shared; in a pair, the same area."""
+    if before is None:
+        return 0
+    if clock == "flow":
+        return (
+            2 - (before.drill.poses[1] in after.drill.poses) - (before.drill.poses[1] == after.drill.poses[0])
+        )
+    return int(_area(before) == _area(after))
+
+
+def _area(way: Candidate) -> str:
+    """The joint or the part that a drill does most for."""
+    most = max(way.effects, key=lambda effect: effect[1], default=("", 0))
+    return most[0].partition(".")[0]
 
 
 class _Alike(NamedTuple):
@@ -44,6 +81,10 @@ class _Alike(NamedTuple):
 
     level: Level
     kit: tuple[str, ...]
+
+    @classmethod
+    def of(cls, way: Candidate) -> _Alike:
+        return cls(way.level, tuple(sorted(way.kit)))
 
 
 class _Ended(NamedTuple):
@@ -69,7 +110,7 @@ def _cheapest(before: Candidate | None, drills: list[Candidate]) -> list[Candida
     """
     alike: dict[_Alike, list[Candidate]] = {}
     for drill in drills:
-        alike.setdefault(_Alike(drill.level, tuple(sorted(drill.kit))), []).append(drill)
+        alike.setdefault(_Alike.of(drill), []).append(drill)
     groups = list(alike.values())
     if len(groups) > EXACT_UP_TO:
         return _nearest_next(before, groups)

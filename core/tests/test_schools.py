@@ -6,6 +6,7 @@ from __future__ import annotations
 import unittest
 from collections import Counter
 from functools import cache
+from itertools import groupby, pairwise
 
 from core.catalog import load_catalog
 from core.prep import PlanSettings, plan_session
@@ -82,6 +83,9 @@ class Schools(unittest.TestCase):
         """Two drills of one phase back to back, two rounds at the least, three with time for them."""
         for made, items in self.each("superset-rounds"):
             groups = Counter(item.group for item in items if item.group)
+            for one, other in pairwise(items):
+                if one.group and one.group == other.group:
+                    self.assertEqual(one.phase, other.phase)
             self.assertTrue(all(size <= 2 for size in groups.values()))
             self.assertTrue(all(len(item.turns) == made.rounds >= 2 for item in items))
 
@@ -89,6 +93,8 @@ class Schools(unittest.TestCase):
         """The same shapes in the same order again and again, nothing fetched."""
         for made, items in self.each("flow"):
             self.assertTrue(all(set(item.kit) <= {"mat"} for item in items))
+            levels = [level for level, _ in groupby(item.level for item in items if item.phase == "open")]
+            self.assertEqual(len(levels), len(set(levels)), "down to the floor twice")
             for number in range(made.rounds):
                 starts = [item.turns[number].start_s for item in items]
                 self.assertEqual(starts, sorted(starts))
