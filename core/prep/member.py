@@ -143,7 +143,9 @@ def fit_member(
             breaks.append(fitted)
     mine = workout.for_division(person.division)
     profile = profile or derive(workout, (person,), person.division, catalog)
-    gaps = gaps_of(profile, person, catalog)
+    barred = barred_lines(mine, person, catalog)
+    not_theirs = {work.text for work in mine.works if work.movement in {line.movement for line in barred}}
+    gaps = tuple(gap for gap in gaps_of(profile, person, catalog) if gap.because not in not_theirs)
     needed = {gap.motion: gap.needed_deg for gap in gaps}
     return MemberSheet(
         items=items,
@@ -154,7 +156,7 @@ def fit_member(
         cooldown=cool_down(muscles_worked(mine, person, catalog), fitting.settings, catalog),
         homework=homework_for(needed, person, fitting.settings, catalog),
         breaks=tuple(breaks),
-        barred=barred_lines(mine, person, catalog),
+        barred=barred,
         kept_to=fitting.settings.cautions,
         finish=finish_of(profile, fitting.settings.cautions, catalog),
     )

@@ -61,8 +61,8 @@ def where_asked(demand: str, profile: DemandProfile, catalog: Catalog) -> str:
     movement = catalog.movements[most.movement].name
     row = catalog.demands[demand]
     if row.kind in ("snap", "pattern"):  # of the movement, not of a position
-        return f"{row.name.lower()} in the {movement}"
-    return f"{row.name.lower()} in the {catalog.positions[most.position].name.lower()} of the {movement}"
+        return f"{row.name.lower()} ({movement})"
+    return f"{row.name.lower()} ({catalog.positions[most.position].name.lower()}, {movement})"
 
 
 def uncovered(made: Made, coverage: dict[str, float]) -> tuple[Uncovered, ...]:

@@ -11,7 +11,7 @@ from pathlib import Path
 
 from core.catalog.rows import WithoutTag
 from core.cli.main import main
-from core.demand import Person, derive
+from core.demand import Measurement, Person, derive
 from core.hazards import Cautions, hazards_of, hazards_of_movement
 from core.hazards.cautions import ADAPTIVE
 from core.prep import PlanSettings, plan_session
@@ -115,6 +115,16 @@ class Paths(unittest.TestCase):
             self.assertEqual([line.movement for line in fitted.barred], ["back-squat"])
             self.assertIn(why if isinstance(why, str) else "loaded-spine", fitted.barred[0].hazards)
             self.assertEqual([ramp.people for ramp in ramps_for(workout, people, CATALOG)], [1])
+
+    def test_nobody_works_on_a_range_for_a_lift_that_is_not_theirs(self):
+        """A stiff shoulder earns no extra for pull-ups that a caution bars."""
+        workout = read_workout("5 rounds\n9 chest-to-bar pull-ups", CATALOG)
+        prep = plan_session(workout, PlanSettings(), (), CATALOG)
+        stiff = (Measurement("shoulder.flexion", 125),)
+        for cautions in ((), ("no-hang",)):
+            mine = Person(key="1", cautions=cautions, ranges=stiff)
+            fitted = fit_member(prep, workout, mine, PlanSettings(), CATALOG)
+            self.assertEqual(bool(fitted.gaps), not cautions)
 
     def test_held_breath_ends_the_way_up_before_it_is_heavy(self):
         workout = read_workout("Back squat 5x1 @ 95%", CATALOG)

@@ -281,11 +281,9 @@ class AgainstBruteForce(unittest.TestCase):
         """The position and the movement that ask most for it; of a snap or a pattern the movement alone."""
         board = read_workout("Front squat 5x3 @ 80%")
         today = plan(board, derive(board), PlanSettings()).today
-        self.assertEqual(today["squat"], "squat in the front squat")
-        self.assertTrue(
-            all(words.endswith("of the front squat") for words in today.values() if " of " in words)
-        )
-        self.assertIn("in the front rack of the front squat", " ".join(today.values()))
+        self.assertEqual(today["squat"], "squat (front squat)")
+        self.assertTrue(all(words.endswith("front squat)") for words in today.values()))
+        self.assertIn("(front rack, front squat)", " ".join(today.values()))
 
     def test_choice_is_the_best_of_all_subsets(self):
         """On small shelves the chosen drills are the best subset there is, found by trying all."""
