@@ -11,13 +11,13 @@ from core.hazards.shapes import bar_on_the_wrists, shape_hazards
 
 KNEELING: frozenset[Level] = frozenset({"half-kneeling", "hands-and-knees"})
 FLOOR: frozenset[Level] = KNEELING | {"prone", "supine", "floor-by-choice"}
+OFF_THE_KNEES = frozenset({"bear", "downward", "pike", "plank", "push-up-bottom"})  # on hands and feet
 STRETCHING = ("static", "tension")  # styles that work at the end of a range
 OPENS_FROM = (
     6  # twentieths of an effect from which a drill takes the joint there, whatever its poses; estimate
 )
 ROUNDS_FROM, ARCHES_FROM = 8, 4  # the same for the low back
 TURNS = ("hip.external-rotation", "hip.internal-rotation")
-ONE_EACH = ("kettlebell", "dumbbell", "plate", "medicine-ball", "sandbag")
 # a chair takes these away, as everything is done from it
 FROM_A_CHAIR = frozenset({"no-floor", "no-hang", "no-impact", "knee", "balance", "lying"})
 
@@ -92,6 +92,3 @@ def _of_the_work(row: Drill, catalog: Catalog) -> set[str]:
         "back-extension": effect("lumbar.extension", 0) >= ARCHES_FROM,
     }
     return {hazard for hazard, is_so in says.items() if is_so}
-
-
-OFF_THE_KNEES = frozenset({"bear", "downward", "pike", "plank", "push-up-bottom"})  # on hands and feet

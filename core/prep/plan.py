@@ -127,8 +127,8 @@ def _asked(
     whole = sum(demand_weights(profile, {}).values())
     if warmed and whole:
         method = shrunk(method, round(sum(weights.values()) / whole, 2))
-    if settings.between:
-        lacking = missing(profile, warmed)
+    if settings.between:  # its shares are of what is missing
+        whole, lacking = 0.0, missing(profile, warmed)
         method = short_stop(method)
         weights = {demand: weight for demand, weight in weights.items() if demand in lacking}
     longest = max(ramps, key=lambda ramp: ramp.seconds, default=None)
