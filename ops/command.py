@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import os
 import secrets
 import shutil
@@ -12,13 +13,14 @@ import urllib.request
 from collections.abc import Callable
 from typing import NamedTuple
 
+from ops import load
 from ops.checks import check, format_
-from ops.database import Cluster, demo_cluster, port_is_free, scratch_cluster
+from ops.database import Cluster, demo_cluster, free_port, port_is_free, scratch_cluster
 from ops.environment import ensure_interface, ensure_node_packages, ensure_python
 from ops.modules import PICTURE, picture
 from ops.packages import check_tools, ensure_packages
 from ops.paths import PYTHON, ROOT, STATE, WEB
-from ops.processes import run_together
+from ops.processes import end, run_together
 from ops.say import GiveUp, complain, say, tell
 
 DEFAULT_PORT = 8497
@@ -119,14 +121,19 @@ def demo(rest: list[str]) -> int:
         tell("Stopped.")
 
 
-def _announce(port: int) -> None:
-    address = f"http://127.0.0.1:{port}"
+def _wait_for(port: int) -> None:
+    """Until the server answers, or ten seconds."""
     for _ in range(100):
         try:
-            urllib.request.urlopen(f"{address}/api/health", timeout=2)
+            urllib.request.urlopen(f"http://127.0.0.1:{port}/api/health", timeout=2)
             break
         except (urllib.error.URLError, OSError):
             time.sleep(0.1)
+
+
+def _announce(port: int) -> None:
+    address = f"http://127.0.0.1:{port}"
+    _wait_for(port)
     sign_ins = (ROOT / "server" / "demo" / "sign_ins.txt").read_text(encoding="utf-8").strip()
     say(f"\nDusty Chalk is at {address}\n\n{sign_ins}\n\nCtrl-C stops everything.")
 
@@ -214,6 +221,36 @@ def start(rest: list[str]) -> int:
     return run_together([_web_command(port, workers=workers)], DJANGO)
 
 
+def bench(rest: list[str]) -> int:
+    """The core's benchmarks; ``server`` is the one that needs a server and a database, and gets its own."""
+    if rest[:1] != ["server"]:
+        return core("bench", rest)
+    ensure_all()
+    cluster, port = scratch_cluster(), free_port()
+    cluster.ensure_running()
+    environment = {**os.environ, **_demo_environment(cluster, port)}
+    log = cluster.home / "server.log"
+    try:
+        _create_database(environment)
+        for arguments in (["migrate", "--verbosity", "0"], ["load_demo"]):
+            _manage(arguments, environment)
+        _manage(["collectstatic", "--noinput", "--verbosity", "0"], environment)
+        with log.open("w") as out:
+            server = subprocess.Popen(
+                _web_command(port), env=environment, cwd=ROOT, stdout=out, stderr=out, start_new_session=True
+            )
+            try:
+                _wait_for(port)
+                results = load.measure(port, lambda: load.family_of(server.pid))
+            finally:
+                end(server)
+    finally:
+        cluster.stop()
+        shutil.rmtree(cluster.home, ignore_errors=True)
+    say(json.dumps(results, indent=1) if "--json" in rest else load.words(results))
+    return 0
+
+
 def types(rest: list[str]) -> int:
     """What follows from the code: the OpenAPI schema, docs/schema and the picture of the modules, which are
     committed, and the TypeScript types, which every build makes anew."""
@@ -281,6 +318,10 @@ COMMANDS = (
         "where bodies stop in positions, and what would free them; FILE is a JSON list of asks; --json",
     ),
     Command("catalog", "what is on the shelf; --json, or: show ID | list TABLE | draw ID --out F | sheet F"),
-    Command("bench [NAME]", "how long the core takes, how exactly it reads; --json; fuzz --seconds N"),
+    Command(
+        "bench [NAME]",
+        "how long the core takes, how exactly it reads, how fast the server answers; --json",
+        bench,
+    ),
     Command("help", "this list"),
 )
