@@ -1,8 +1,9 @@
-"""``./chalk bench server``: how long answers take over HTTP, how large they are, and what the workers hold in memory.
+"""``./chalk bench server``: how long answers take over HTTP, how large they are, and what the workers hold
+in memory.
 
-Everything runs on loopback against a throw-away database with the demo gym, and stops by itself. Every kind of
-answer is asked for in the same run on the same workers as a signed-in view that reads one row (``/api/me``), so that
-ratios hold on a busy machine too.
+Everything runs on loopback against a throw-away database with the demo gym, and stops by itself. Every kind
+of answer is asked for in the same run on the same workers as a signed-in view that reads one row
+(``/api/me``), so that ratios hold on a busy machine too.
 """
 
 from __future__ import annotations
@@ -107,7 +108,12 @@ class Kinds:
         """The Bench as a coach types: another text every time, so that nothing stored can answer."""
         kept = {name: value for name, value in self.session.items() if name not in _NO_DIALS}
         minutes = self.session["minutes"] + (-1, 0, 1)[number % 3]
-        return {**kept, "minutes": minutes, "text": f"{self.session['text']}\n{number} air squats", "class_id": self.class_id}
+        return {
+            **kept,
+            "minutes": minutes,
+            "text": f"{self.session['text']}\n{number} air squats",
+            "class_id": self.class_id,
+        }
 
     def asks(self) -> dict[str, Ask]:
         """Each kind of answer by name, the one everything is compared with first."""

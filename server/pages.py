@@ -7,6 +7,7 @@ from django.http import HttpRequest, HttpResponse
 from django.views.decorators.csrf import ensure_csrf_cookie
 
 DIST = settings.ROOT / "web" / "dist"
+NONCE_PLACE = "%NONCE%"
 NOT_BUILT = "The interface is not built yet. Run ./chalk setup."
 
 
@@ -16,15 +17,18 @@ def _page(name: str) -> str | None:
     return path.read_text(encoding="utf-8") if path.exists() else None
 
 
-def _respond(name: str) -> HttpResponse:
+def _respond(request: HttpRequest, name: str) -> HttpResponse:
+    """A page with this answer's own word for the styles it may add (Content-Security-Policy)."""
     page = _page(name)
-    return HttpResponse(page or NOT_BUILT, status=200 if page else 503)
+    if page is None:
+        return HttpResponse(NOT_BUILT, status=503)
+    return HttpResponse(page.replace(NONCE_PLACE, str(request.csp_nonce)))  # type: ignore[attr-defined]  # by django-csp
 
 
 @ensure_csrf_cookie
 def application(request: HttpRequest, path: str = "") -> HttpResponse:
-    return _respond("index.html")
+    return _respond(request, "index.html")
 
 
 def member(request: HttpRequest, token: str) -> HttpResponse:
-    return _respond("member.html")
+    return _respond(request, "member.html")

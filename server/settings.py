@@ -2,7 +2,12 @@
 
 import os
 from pathlib import Path
-from urllib.parse import unquote, urlparse
+from typing import Any
+
+from csp.constants import NONCE, NONE, SELF
+from psycopg.conninfo import conninfo_to_dict
+
+from server.logs import logging_settings
 
 ROOT = Path(__file__).resolve().parent.parent
 SECRET_KEY = os.environ["CHALK_SECRET"]
@@ -12,6 +17,7 @@ TESTING = os.environ.get("CHALK_TESTING") == "1"
 ALLOWED_HOSTS = os.environ.get("CHALK_HOSTS", "127.0.0.1,localhost").split(",")
 ADDRESS = os.environ.get("CHALK_ADDRESS", "http://127.0.0.1:8497")
 SECURE = ADDRESS.startswith("https://")
+BEHIND_PROXY = os.environ.get("CHALK_PROXY", "1" if SECURE else "0") == "1"
 
 INSTALLED_APPS = [
     "django.contrib.auth",
@@ -24,17 +30,23 @@ INSTALLED_APPS = [
     "server.shelf",
     "server.prep",
     "server.publishing",
+    "server.computing",
     "server.demo",
+    "axes",
 ]
 MIDDLEWARE = [
+    "server.middleware.Traced",
+    "server.middleware.OwnPolicy",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django.middleware.gzip.GZipMiddleware",
     "csp.middleware.CSPMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "axes.middleware.AxesMiddleware",
 ]
 if TESTING:  # the live test server hands out static files itself; nothing is collected then
     MIDDLEWARE.remove("whitenoise.middleware.WhiteNoiseMiddleware")
@@ -42,21 +54,58 @@ ROOT_URLCONF = "server.urls"
 WSGI_APPLICATION = "server.wsgi.application"
 TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
 AUTH_USER_MODEL = "people.Person"
+AUTHENTICATION_BACKENDS = ["axes.backends.AxesBackend", "django.contrib.auth.backends.ModelBackend"]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": f"django.contrib.auth.password_validation.{name}"}
+    for name in ("UserAttributeSimilarityValidator", "CommonPasswordValidator", "NumericPasswordValidator")
+] + [
+    {
+        "NAME": "django.contrib.auth.password_validation.MinimumLengthValidator",
+        "OPTIONS": {"min_length": 10},
+    }
+]
+AXES_FAILURE_LIMIT = 6
+AXES_COOLOFF_TIME = 0.25  # hours
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]  # an account alone could be locked by any stranger
+AXES_CLIENT_IP_CALLABLE = "server.people.sign_in.address_of"
+AXES_USERNAME_CALLABLE = "server.people.sign_in.username_of"
+AXES_RESET_ON_SUCCESS = True
+AXES_ENABLE_ACCESS_FAILURE_LOG = False
+AXES_DISABLE_ACCESS_LOG = True
+AXES_VERBOSE = False
+SILENCED_SYSTEM_CHECKS = ["axes.W003"]  # the backend is named above; the check does not know the plain one
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.Argon2PasswordHasher"]
 if TESTING:  # tests sign in often
     PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
-_database = urlparse(os.environ["CHALK_DATABASE_URL"])
+# what one statement, one wait for a row and one forgotten transaction may take at most
+_LIMITS_MS = {
+    "statement_timeout": 10_000,
+    "lock_timeout": 5_000,
+    "idle_in_transaction_session_timeout": 60_000,
+}
+_database: dict[str, Any] = dict(conninfo_to_dict(os.environ["CHALK_DATABASE_URL"]))
+_limits = " ".join(f"-c {name}={milliseconds}" for name, milliseconds in _LIMITS_MS.items())
 DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.postgresql",
-        "NAME": _database.path.lstrip("/"),
-        "USER": _database.username,
-        "PASSWORD": unquote(_database.password or ""),
-        "HOST": _database.hostname,
-        "PORT": _database.port or 5432,
+        "NAME": _database.pop("dbname", ""),
+        "USER": _database.pop("user", ""),
+        "PASSWORD": _database.pop("password", ""),
+        "HOST": _database.pop("host", ""),
+        "PORT": _database.pop("port", 5432),
         "CONN_MAX_AGE": 0 if TESTING else 60,
+        "CONN_HEALTH_CHECKS": True,
+        # what is left of the address (sslmode and the like) is the driver's; bound values travel apart from
+        # the
+        # statement, so that PostgreSQL's own log holds none of them
+        "OPTIONS": {
+            "connect_timeout": 3,
+            **_database,
+            "options": f"{_database.get('options', '')} {_limits}".strip(),
+            "server_side_binding": True,
+        },
         "TEST": {"NAME": "chalk_test"},
     }
 }
@@ -69,21 +118,26 @@ WHITENOISE_MAX_AGE = 31536000 if SECURE else 60
 
 CONTENT_SECURITY_POLICY = {
     "DIRECTIVES": {
-        "default-src": ["'self'"],
-        "style-src": ["'self'", "'unsafe-inline'"],
-        "img-src": ["'self'", "data:"],
-        "frame-ancestors": ["'none'"],
-        "form-action": ["'self'"],
-        "base-uri": ["'self'"],
+        "default-src": [SELF],
+        "style-src": [SELF, NONCE],
+        "img-src": [SELF, "data:"],
+        "object-src": [NONE],
+        "frame-ancestors": [NONE],
+        "form-action": [SELF],
+        "base-uri": [SELF],
     }
 }
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE
 CSRF_TRUSTED_ORIGINS = [ADDRESS]
+CSRF_FAILURE_VIEW = "server.api.problems.page_refused"
 SECURE_HSTS_SECONDS = 31536000 if SECURE else 0
+SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if BEHIND_PROXY else None
 SECURE_REFERRER_POLICY = "same-origin"  # a member's link must not leave in a Referer
-DATA_UPLOAD_MAX_MEMORY_SIZE = 4_000_000
+DATA_UPLOAD_MAX_MEMORY_SIZE = 2_500_000  # bytes of a request; the largest meant is a calendar of 2 MB
+LOGGING = logging_settings(as_json=not DEMO, quiet=TESTING)
+LOGGING_CONFIG = "logging.config.dictConfig"
 USE_TZ = True
 TIME_ZONE = "UTC"
 LANGUAGE_CODE = "en"

@@ -5,6 +5,9 @@ from django.urls import path, re_path
 from server.api.api import api
 from server.pages import application, member
 
+handler400 = handler403 = "server.api.problems.page_refused"
+handler404 = "server.api.problems.page_missing"
+handler500 = "server.api.problems.page_failed"
 urlpatterns = [
     path("api/", api.urls),
     path("m/<str:token>", member),

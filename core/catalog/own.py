@@ -3,22 +3,24 @@ the gym changes in it."""
 
 from __future__ import annotations
 
+import copyreg
 import json
 import re
-from collections.abc import Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import replace
 from functools import lru_cache
 from itertools import count
 from typing import Any, Literal
 
 from core.catalog.files import Fields
-from core.catalog.load import method_row, movement_row
-from core.catalog.rows import Method
+from core.catalog.load import load_catalog, method_row, movement_row
+from core.catalog.rows import Method, Movement
 from core.catalog.table import Catalog
 from core.errors import CatalogError
 
 OWN_METHODS, OWN_MOVEMENTS = "own methods", "own movements"
 OWN_PREFIX = "own-"
+Rows = tuple[tuple[str, Mapping[str, object]], ...]  # id and fields
 CHANGEABLE = (
     "name",
     "belief",
@@ -106,3 +108,29 @@ def own_id(name: str, taken: Iterable[str]) -> str:
     if start not in used:
         return start
     return next(other for number in count(2) if (other := f"{start}-{number}") not in used)
+
+
+def own_rows(catalog: Catalog) -> tuple[Rows, Rows]:
+    """The methods and the movements that are not the shelf's."""
+    shelf = load_catalog()
+    return _own(catalog.methods, shelf.methods), _own(catalog.movements, shelf.movements)
+
+
+def _travelling(catalog: Catalog) -> tuple[Callable[..., Catalog], tuple[Rows, Rows]]:
+    """A catalog goes to another process as the rows that are a gym's own; the shelf stands there already."""
+    return _arrived, own_rows(catalog)
+
+
+def _own(rows: Mapping[str, Method] | Mapping[str, Movement], shelf: Mapping[str, object]) -> Rows:
+    return tuple(
+        (name, row.model_dump(mode="json", exclude={"id"}))
+        for name, row in rows.items()
+        if row is not shelf.get(name)
+    )
+
+
+def _arrived(methods: Rows, movements: Rows) -> Catalog:
+    return with_methods(methods, with_movements(movements, load_catalog()))
+
+
+copyreg.pickle(Catalog, _travelling)

@@ -6,6 +6,7 @@ from functools import partial
 from typing import Annotated, Any, Self
 
 from pydantic import AfterValidator, BaseModel, ConfigDict
+from pydantic_core import to_json
 
 
 class Document(BaseModel):
@@ -31,6 +32,11 @@ class Document(BaseModel):
     def json_value(self) -> dict[str, Any]:
         """As plain JSON values."""
         return self.model_dump(mode="json")
+
+
+def as_json(value: Document | tuple[Document, ...]) -> bytes:
+    """A document, or some, as UTF-8 JSON."""
+    return to_json(value)
 
 
 def _rounded(digits: int) -> AfterValidator:

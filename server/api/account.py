@@ -3,7 +3,7 @@
 from typing import get_args
 
 from django.conf import settings
-from django.contrib.auth import authenticate, login, logout
+from django.contrib.auth import logout
 from django.http import HttpRequest, HttpResponse
 from django.middleware.csrf import CsrfViewMiddleware, get_token
 from ninja import Router, Status
@@ -16,6 +16,8 @@ from server.api import schemas
 from server.api.access import signed_in
 from server.api.problems import Problem
 from server.people.models import Person
+from server.people.sign_in import TooManyTries
+from server.people.sign_in import sign_in as signing_in
 from server.shelf.actions import vocabulary_of
 
 router = Router(tags=["account"])
@@ -44,10 +46,13 @@ def csrf(request: HttpRequest) -> dict[str, str]:
 def sign_in(request: HttpRequest, payload: schemas.SignIn) -> schemas.Me:
     """Sign in with an address and a password."""
     _check_csrf(request)
-    person = authenticate(request, username=payload.email.strip().lower(), password=payload.password)
-    if not isinstance(person, Person):
+    try:
+        person = signing_in(request, payload.email, payload.password)
+    except TooManyTries as wait:
+        detail = "Too many tries. Wait a quarter of an hour, then try again."
+        raise Problem(429, "Not now", detail, "password") from wait
+    if person is None:
         raise Problem(401, "Not signed in", "No one here has this address and password.", "password")
-    login(request, person)
     return _me(person)
 
 
@@ -95,5 +100,6 @@ def _me(person: Person) -> schemas.Me:
         role=schemas.role_of(person.role),
         coaches=person.coaches,
         gym=person.gym.name,
+        timezone=person.gym.timezone,
         demo=settings.DEMO,
     )

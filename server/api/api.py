@@ -5,8 +5,17 @@ from ninja import NinjaAPI
 from ninja.security import django_auth
 
 from server.api import account, bench, gym, lab, problems, publish, sheets, shelf, week, week_import
+from server.api.parser import UsableJson
 
-api = NinjaAPI(title="Dusty Chalk", version="1", auth=django_auth, urls_namespace="api", docs_url=None)
+api = NinjaAPI(
+    title="Dusty Chalk",
+    version="1",
+    auth=django_auth,
+    urls_namespace="api",
+    docs_url=None,
+    openapi_url=None,
+    parser=UsableJson(),
+)
 problems.register(api)
 api.add_router("", account.router)
 api.add_router("", week.router)

@@ -1,21 +1,18 @@
 """The Bench's live answer."""
 
-from django.http import HttpRequest
+from collections.abc import Callable
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from core.documents.bench import (
-    Alternative,
-    Bench,
-    SharedBar,
-    alternative_document,
-    bench_document,
-    next_minute_documents,
-    shared_bar_document,
-)
+from core.documents.bench import Alternative, Bench, SharedBar
 from core.documents.plan import NextMinute
-from core.session import SessionAsk, alternatives, share_bar
+from core.session import SessionAsk
 from server.api import schemas
 from server.api.access import class_of, coach, session_of
+from server.computing.run import compute
+from server.computing.tasks import alternatives_json, bench_json, next_minute_json, shared_bar_json
 from server.prep.drafts import session_ask
 
 router = Router(tags=["bench"])
@@ -29,25 +26,30 @@ def _ask(request: HttpRequest, session_id: int, payload: schemas.BenchIn) -> Ses
 
 
 @router.post("/sessions/{session_id}/bench", response=Bench)
-def live(request: HttpRequest, session_id: int, payload: schemas.BenchIn) -> Bench:
+def live(request: HttpRequest, session_id: int, payload: schemas.BenchIn) -> HttpResponse:
     """Read, derive and plan what is on the page, for the people of one class. Saves nothing."""
-    return bench_document(_ask(request, session_id, payload))
+    return _computed(request, bench_json, _ask(request, session_id, payload))
 
 
 @router.post("/sessions/{session_id}/next-minute", response=list[NextMinute])
-def next_minute(request: HttpRequest, session_id: int, payload: schemas.BenchIn) -> list[NextMinute]:
+def next_minute(request: HttpRequest, session_id: int, payload: schemas.BenchIn) -> HttpResponse:
     """What one more minute would buy; asked for after the plan, which does not wait for it."""
-    return list(next_minute_documents(_ask(request, session_id, payload)))
+    return _computed(request, next_minute_json, _ask(request, session_id, payload))
 
 
 @router.post("/sessions/{session_id}/shared-bar", response=SharedBar)
-def shared(request: HttpRequest, session_id: int, payload: schemas.SharedBarIn) -> SharedBar:
+def shared(request: HttpRequest, session_id: int, payload: schemas.SharedBarIn) -> HttpResponse:
     """Two groups' lifters on one bar: who lifts what when, and which plates move."""
-    return shared_bar_document(share_bar(_ask(request, session_id, payload), payload.first, payload.second))
+    ask = _ask(request, session_id, payload)
+    return _computed(request, shared_bar_json, ask, payload.first, payload.second)
 
 
 @router.post("/sessions/{session_id}/alternatives", response=list[Alternative])
-def swaps(request: HttpRequest, session_id: int, payload: schemas.SwapIn) -> list[Alternative]:
+def swaps(request: HttpRequest, session_id: int, payload: schemas.SwapIn) -> HttpResponse:
     """What could stand in one drill's place, and what each exchange costs."""
-    ask = _ask(request, session_id, payload)
-    return [alternative_document(exchange, ask.catalog) for exchange in alternatives(ask, payload.drill)]
+    return _computed(request, alternatives_json, _ask(request, session_id, payload), payload.drill)
+
+
+def _computed(request: HttpRequest, task: Callable[..., bytes], *arguments: Any) -> HttpResponse:
+    """What a task writes, as it is: it was made from the document that the schema shows."""
+    return HttpResponse(compute(coach(request).gym_id, task, *arguments), content_type="application/json")

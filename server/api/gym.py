@@ -1,6 +1,7 @@
 """What the gym has: kit, floor, bars and plates."""
 
 from collections.abc import Iterable
+from typing import Any
 
 from django.http import HttpRequest
 from ninja import Router, Schema
@@ -9,8 +10,11 @@ from pydantic import Field
 from core.catalog import load_catalog
 from core.prep.plates import BARS, KG_PAIRS, LB_PAIRS
 from server.api.access import coach
+from server.api.problems import stale_problem
+from server.api.schemas import RowVersion
 from server.gym.actions import SPACES, set_place
 from server.gym.models import Gym
+from server.versions import Stale
 
 router = Router(tags=["gym"])
 
@@ -42,12 +46,26 @@ class PlaceOut(Schema):
     places: dict[str, int]
     rack: Plates
     usual: list[Plates]
+    version: int
 
 
 class PlaceIn(Schema):
+    """version: of what was changed."""
+
     kit: dict[str, int]
     places: dict[str, int]
     rack: Plates
+    version: RowVersion
+
+
+class StalePlace(Schema):
+    """A problem (RFC 9457): what is written down now, and what was given and not saved."""
+
+    title: str
+    status: int
+    detail: str
+    stands: PlaceOut
+    given: dict[str, Any]
 
 
 @router.get("/place", response=PlaceOut)
@@ -56,13 +74,19 @@ def place(request: HttpRequest) -> PlaceOut:
     return _place(coach(request).gym)
 
 
-@router.put("/place", response=PlaceOut)
+@router.put("/place", response={200: PlaceOut, 409: StalePlace})
 def change_place(request: HttpRequest, payload: PlaceIn) -> PlaceOut:
-    """Write it down anew; nothing is saved unless all of it can be."""
+    """Write it down anew; nothing is saved unless all of it can be, and nobody else changed it meanwhile."""
     person = coach(request)
     rack = payload.rack
     pairs = [(size.plate, size.pairs) for size in rack.pairs]
-    set_place(person.gym, person, payload.kit, payload.places, rack.unit, rack.bars, pairs)
+    try:
+        set_place(
+            person.gym, person, payload.version, payload.kit, payload.places, rack.unit, rack.bars, pairs
+        )
+    except Stale as stale:
+        person.gym.refresh_from_db()
+        raise stale_problem(stale, _place(person.gym), payload.dict()) from stale
     return _place(person.gym)
 
 
@@ -75,6 +99,7 @@ def _place(gym: Gym) -> PlaceOut:
         spaces=list(SPACES),
         places=gym.places,
         rack=_plates(rack.unit, rack.bars, rack.pairs),
+        version=gym.place_version,
         usual=[_plates(unit, BARS[unit], pairs.items()) for unit, pairs in usual.items()],
     )
 

@@ -8,14 +8,16 @@ from django.shortcuts import get_object_or_404
 from ninja import Router, Status
 
 from core.documents.bench import ProblemAt
+from core.documents.published import member_page, problem_of
 from core.errors import CoreError
-from core.session import work_out
 from server.api import schemas
 from server.api.access import class_of, coach
+from server.computing.run import compute
+from server.computing.stored import kept
 from server.people.models import Person
 from server.prep.drafts import session_ask
 from server.programme.models import GymClass
-from server.publishing.actions import NO_PREP, NOBODY, draft_digest, member_content, publish_class
+from server.publishing.actions import NOBODY, draft_digest, end_link, member_content, publish_class
 from server.publishing.models import MemberSheet, OutboxMessage
 from server.publishing.sheets import shown
 
@@ -30,12 +32,23 @@ def publishing(request: HttpRequest, class_id: int) -> schemas.PublishOut:
 
 
 @router.post("/classes/{class_id}/publish", response={201: schemas.PublishOut})
-def publish(request: HttpRequest, class_id: int) -> Status[schemas.PublishOut]:
-    """Publish now to everyone on the roster."""
+def publish(
+    request: HttpRequest, class_id: int, payload: schemas.PublishIn | None = None
+) -> Status[schemas.PublishOut]:
+    """Publish now to everyone on the roster; the same again, or the same attempt, sends nothing more."""
     person = coach(request)
-    gym_class = class_of(person, class_id)
-    publish_class(gym_class, person)
-    return Status(201, _publish_out(gym_class))
+    publish_class(class_of(person, class_id), person, payload.key if payload else None)
+    return Status(201, _publish_out(class_of(person, class_id)))
+
+
+@router.delete("/deliveries/{sheet_id}", response=schemas.PublishOut)
+def end(request: HttpRequest, sheet_id: int) -> schemas.PublishOut:
+    """A member's link to this class opens nothing from now on."""
+    person = coach(request)
+    rows = MemberSheet.objects.select_related("publication__gym_class__session")
+    sheet = get_object_or_404(rows, pk=sheet_id, publication__gym_class__session__gym_id=person.gym_id)
+    end_link(person, sheet)
+    return _publish_out(class_of(person, sheet.publication.gym_class_id))
 
 
 @router.get("/classes/{class_id}/preview/{person_id}", response=schemas.SheetPage)
@@ -43,9 +56,11 @@ def preview(request: HttpRequest, class_id: int, person_id: int) -> dict[str, An
     """What one member would get, computed now; nothing is saved or sent."""
     gym_class = class_of(coach(request), class_id)
     member = get_object_or_404(gym_class.people.prefetch_related("ranges"), pk=person_id)
-    worked = work_out(session_ask(gym_class.session, gym_class), brief=True)
+    session = gym_class.session
+    ask = session_ask(session, gym_class)
+    page = compute(session.gym_id, member_page, ask, member.value(session.gym.today()))
     latest = gym_class.publications.first()
-    return shown(member_content(gym_class, worked, member), (latest.version if latest else 0) + 1)
+    return shown(member_content(gym_class, page, member), (latest.version if latest else 0) + 1)
 
 
 @router.get("/outbox", response=list[schemas.OutboxOut])
@@ -73,6 +88,7 @@ def _publish_out(gym_class: GymClass) -> schemas.PublishOut:
         rows = latest.sheets.select_related("person").prefetch_related("messages")
         sheets = rows.order_by("person__name")
     return schemas.PublishOut(
+        timezone=session.gym.timezone,
         class_id=gym_class.pk,
         session_id=session.pk,
         title=session.title,
@@ -90,11 +106,12 @@ def _publish_out(gym_class: GymClass) -> schemas.PublishOut:
 
 def _problem(gym_class: GymClass) -> ProblemAt | None:
     """Why the class cannot be published as it stands."""
+    session = gym_class.session
     try:
-        worked = work_out(session_ask(gym_class.session, gym_class), brief=True)
-    except CoreError as problem:
-        return ProblemAt(field=problem.field, message=str(problem))
-    return None if worked.sheet.items else ProblemAt(field="text", message=NO_PREP)
+        problem = kept(session.gym_id, problem_of, session_ask(session, gym_class))
+    except CoreError as refused:
+        return ProblemAt(field=refused.field, message=str(refused))
+    return ProblemAt(**problem) if problem else None
 
 
 def _roster_person(person: Person) -> schemas.RosterPerson:
@@ -109,6 +126,8 @@ def _roster_person(person: Person) -> schemas.RosterPerson:
 
 def _delivery(sheet: MemberSheet) -> schemas.DeliveryOut:
     return schemas.DeliveryOut(
+        id=sheet.pk,
+        ended=sheet.ended_at is not None,
         person=sheet.person_id,
         name=sheet.person.name,
         link=f"/m/{sheet.token}",

@@ -4,19 +4,23 @@ these."""
 from __future__ import annotations
 
 import datetime
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from ninja import Schema
-from pydantic import Field, TypeAdapter
+from pydantic import Field, StringConstraints, TypeAdapter
 
 from core.catalog.rows import ClockKind, Kind, Phase, Style
 from core.documents.bench import ProblemAt
-from core.documents.sheet import DemandName, DrawnSheet
+from core.documents.plan import DrawnHomework
+from core.documents.sheet import DemandName, DrawnSheet, Gap
 from server.prep.dials import MAX_TEXT, Dials, DialsGiven
 
 Role = Literal["owner", "coach", "member"]
 ROLE: TypeAdapter[Role] = TypeAdapter(Role)
-Title = Annotated[str, Field(min_length=1, max_length=120)]
+Title = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
+RowVersion = Annotated[int, Field(ge=1, le=2_000_000_000)]
+AttemptKey = Annotated[str, Field(pattern="^[0-9A-Za-z-]{8,64}$")]
+Day = Annotated[datetime.date, Field(ge=datetime.date(2000, 1, 1), le=datetime.date(2099, 12, 31))]
 BoardText = Annotated[str, Field(max_length=MAX_TEXT)]
 
 
@@ -37,6 +41,7 @@ class Me(Schema):
     role: Role
     coaches: bool
     gym: str
+    timezone: str
     demo: bool
 
 
@@ -82,14 +87,18 @@ class ClassOut(Schema):
 
 
 class SessionIn(Schema):
-    date: datetime.date
+    """key: what the page calls this attempt, so that asking twice makes one session."""
+
+    date: Day
     title: Title
     text: BoardText = ""
+    key: AttemptKey | None = None
 
 
 class SessionPatch(DialsGiven):
-    """Only what is given changes."""
+    """Only what is given changes. version: of the session the changes were made on."""
 
+    version: RowVersion
     title: Title | None = None
     text: BoardText | None = None
 
@@ -99,7 +108,19 @@ class SessionOut(Dials):
     date: datetime.date
     title: str
     text: str
+    version: int
+    timezone: str
     classes: list[ClassOut]
+
+
+class StaleSession(Schema):
+    """A problem (RFC 9457): the session as it stands, and what was given and not saved."""
+
+    title: str
+    status: int
+    detail: str
+    stands: SessionOut
+    given: dict[str, Any]
 
 
 class TopDemand(Schema):
@@ -127,6 +148,7 @@ class WeekDay(Schema):
 class Week(Schema):
     start: datetime.date
     today: datetime.date
+    timezone: str
     days: list[WeekDay]
 
 
@@ -156,7 +178,15 @@ class RosterPerson(Schema):
     measured: int
 
 
+class PublishIn(Schema):
+    """key: what the page calls this attempt, so that asking twice sends once."""
+
+    key: AttemptKey | None = None
+
+
 class DeliveryOut(Schema):
+    id: int
+    ended: bool
     person: int
     name: str
     link: str
@@ -168,6 +198,7 @@ class DeliveryOut(Schema):
 
 
 class PublishOut(Schema):
+    timezone: str
     class_id: int
     session_id: int
     title: str
@@ -185,9 +216,26 @@ class PublishOut(Schema):
 Felt = Literal["better", "same", "worse"]
 
 
-class SheetPage(DrawnSheet):
-    """A member's page: their sheet, the class it is for, and where it stands among its versions."""
+class ShownGap(Gap):
+    """has_deg: only to the member and their coaches."""
 
+    has_deg: float | None  # type: ignore[assignment]  # a wider field than the document's
+
+
+class ShownHomework(DrawnHomework):
+    """first_deg, last_deg: only to the member and their coaches."""
+
+    first_deg: float | None
+    last_deg: float | None
+
+
+class SheetPage(DrawnSheet):
+    """A member's page: their sheet, the class it is for, and where it stands among its versions. private: all
+    of it, to the member or a coach signed in; else without what a link need not tell."""
+
+    gaps: tuple[ShownGap, ...]  # type: ignore[assignment]
+    homework: tuple[ShownHomework, ...]  # type: ignore[assignment]
+    private: bool
     version: int
     newest: bool
     felt: Felt | Literal[""]
@@ -209,6 +257,7 @@ class MySheet(Schema):
     link: str
     title: str
     starts_at: datetime.datetime
+    timezone: str
     version: int
 
 

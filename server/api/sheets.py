@@ -2,6 +2,8 @@
 
 from typing import Any
 
+from django.contrib.auth.base_user import AbstractBaseUser
+from django.contrib.auth.models import AnonymousUser
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
@@ -9,6 +11,8 @@ from ninja import Router
 
 from server.api import schemas
 from server.api.access import signed_in
+from server.api.problems import Problem
+from server.people.models import Person
 from server.publishing.models import MemberSheet
 from server.publishing.sheets import newest_of, shown_sheet
 
@@ -16,31 +20,44 @@ router = Router(tags=["sheets"])
 MINE_SHOWN = 20
 
 
-def _by_link(token: str) -> MemberSheet:
-    return get_object_or_404(MemberSheet.objects.select_related("publication__gym_class"), token=token)
+def _by_link(request: HttpRequest, token: str) -> tuple[MemberSheet, bool]:
+    """The newest sheet a link leads to, and whether the one who asks may see all of it: the member or a
+    coach of the gym, signed in. Raises Http404, and Problem for a link that has ended."""
+    rows = MemberSheet.objects.select_related("publication__gym_class__session", "person")
+    sheet = get_object_or_404(rows, token=token)
+    private = _may_see_all(request.user, sheet)
+    if sheet.link_ended and not private:
+        raise Problem(
+            410, "This link has ended", "This link has ended. Sign in, or ask your coach for a new one."
+        )
+    return newest_of(sheet), private
+
+
+def _may_see_all(user: AbstractBaseUser | AnonymousUser, sheet: MemberSheet) -> bool:
+    if not isinstance(user, Person):
+        return False
+    return user.pk == sheet.person_id or (
+        user.coaches and user.gym_id == sheet.publication.gym_class.session.gym_id
+    )
 
 
 @router.get("/sheets/{token}", auth=None, response=schemas.SheetPage)
 def sheet(request: HttpRequest, token: str) -> dict[str, Any]:
     """One member's sheet; the link is the key. A newer version of the same class takes its place."""
-    page = _by_link(token)
-    newest = newest_of(page)
-    if newest.pk != page.publication_id:
-        sheets = newest.sheets.select_related("publication__gym_class")
-        page = sheets.filter(person_id=page.person_id).first() or page
+    page, private = _by_link(request, token)
     if page.opened_at is None:
         page.opened_at = timezone.now()
         page.save(update_fields=["opened_at"])
-    return shown_sheet(page)
+    return shown_sheet(page, private)
 
 
 @router.post("/sheets/{token}/felt", auth=None, response=schemas.SheetPage)
 def felt(request: HttpRequest, token: str, payload: schemas.FeltIn) -> dict[str, Any]:
-    """How it felt afterwards."""
-    page = _by_link(token)
+    """How it felt afterwards, noted with the newest version, which is the answer."""
+    page, private = _by_link(request, token)
     page.felt = payload.felt
     page.save(update_fields=["felt"])
-    return shown_sheet(page)
+    return shown_sheet(page, private)
 
 
 @router.get("/my-sheets", response=list[schemas.MySheet])
@@ -59,6 +76,7 @@ def mine(request: HttpRequest) -> list[schemas.MySheet]:
             link=f"/m/{row.token}",
             title=row.content["title"],
             starts_at=row.publication.gym_class.starts_at,
+            timezone=row.content["timezone"],
             version=row.publication.version,
         )
         for row in list(newest.values())[:MINE_SHOWN]

@@ -16,9 +16,11 @@ from core.hazards import hazards_of
 from core.prep.dose import option_words
 from server.api import shelf_schemas as schemas
 from server.api.access import coach
+from server.api.problems import stale_problem
 from server.gym.models import Gym
 from server.shelf import actions
-from server.shelf.models import GymWord
+from server.shelf.models import GymWord, OwnMethod
+from server.versions import Stale
 
 router = Router(tags=["shelf"])
 MAX_FILE = 1_000_000
@@ -112,12 +114,16 @@ def copy_method(request: HttpRequest, payload: schemas.MethodIn) -> Status[list[
     return Status(201, _methods_out(person.gym))
 
 
-@router.put("/methods/{slug}", response=list[schemas.MethodRow])
-def change_method(request: HttpRequest, slug: str, payload: schemas.MethodIn) -> list[schemas.MethodRow]:
+@router.put("/methods/{slug}", response={200: list[schemas.MethodRow], 409: schemas.StaleMethod})
+def change_method(request: HttpRequest, slug: str, payload: schemas.MethodChange) -> list[schemas.MethodRow]:
     """New changes to the gym's own method; what is not given is as in the one it was made from."""
     person = coach(request)
     get_object_or_404(person.gym.own_methods, slug=slug)
-    actions.save_method(person.gym, person, payload.base, payload.changes(), slug)
+    try:
+        actions.save_method(person.gym, person, payload.base, payload.changes(), slug, payload.version)
+    except Stale as stale:
+        stands = next(row for row in _methods_out(person.gym) if row.id == slug)
+        raise stale_problem(stale, stands, payload.dict(exclude_unset=True)) from stale
     return _methods_out(person.gym)
 
 
@@ -200,15 +206,16 @@ def _served(demand: str, catalog: Catalog) -> schemas.Served:
 
 def _methods_out(gym: Gym) -> list[schemas.MethodRow]:
     catalog = actions.vocabulary_of(gym).catalog
-    base = dict(gym.own_methods.values_list("slug", "base"))
-    rows = sorted(catalog.methods.values(), key=lambda row: row.id not in base)
-    return [_method_out(row, base.get(row.id)) for row in rows]
+    own = {method.slug: method for method in gym.own_methods.all()}
+    rows = sorted(catalog.methods.values(), key=lambda row: row.id not in own)
+    return [_method_out(row, own.get(row.id)) for row in rows]
 
 
-def _method_out(row: Method, base: str | None) -> schemas.MethodRow:
-    """A method; base: what the gym's own was made from."""
+def _method_out(row: Method, own: OwnMethod | None) -> schemas.MethodRow:
+    """A method; own: the gym's row, when it is one of its own."""
     fields = row.model_dump(mode="json", exclude={"source"})
-    return schemas.MethodRow(**fields, own=base is not None, base=base or row.id)
+    base, version = (own.base, own.version) if own else (row.id, 1)
+    return schemas.MethodRow(**fields, own=own is not None, base=base, version=version)
 
 
 def _word_out(word: GymWord, names: Mapping[str, Movement]) -> schemas.WordOut:

@@ -10,6 +10,7 @@ from pydantic import Field
 from core.catalog.rows import ClockKind, Kind, Level, Phase, Space, Style, WithoutTag
 from core.documents.picture import Picture
 from core.documents.plan import Rung
+from server.api.schemas import RowVersion
 
 RowId = Annotated[str, Field(max_length=90)]
 
@@ -95,6 +96,17 @@ class MethodRow(Schema):
     styles: dict[Phase, list[Style]]
     kit_only: list[str] | None
     clock: Clock
+    version: int
+
+
+class StaleMethod(Schema):
+    """A problem (RFC 9457): the method as it stands, and what was given and not saved."""
+
+    title: str
+    status: int
+    detail: str
+    stands: MethodRow
+    given: dict[str, Any]
 
 
 class MethodIn(Schema):
@@ -112,7 +124,13 @@ class MethodIn(Schema):
 
     def changes(self) -> dict[str, Any]:
         """The fields that were given."""
-        return self.model_dump(mode="json", exclude={"base"}, exclude_none=True)
+        return self.model_dump(mode="json", exclude={"base", "version"}, exclude_none=True)
+
+
+class MethodChange(MethodIn):
+    """version: of the method the changes were made on."""
+
+    version: RowVersion
 
 
 class Served(Schema):

@@ -4,72 +4,59 @@ import datetime
 
 from django.db import transaction
 from django.http import HttpRequest
-from django.utils import timezone
 from ninja import Router, Status
 
-from core.demand import derive
-from core.errors import UnusableText
+from core.documents.glance import Glance
 from core.prep import PlanSettings
 from core.prep.settings import pins_of
 from core.reading.vocabulary import Vocabulary
 from server.api import schemas
 from server.api.access import coach, session_of, sessions_of
-from server.api.problems import Problem
+from server.api.problems import Problem, stale_problem
+from server.computing.stored import kept_glances
+from server.people.models import Person
 from server.prep.dials import DIALS, DialsGiven
 from server.prep.drafts import dials_of, draft_of
 from server.prep.models import PrepDraft
+from server.programme.actions import AlreadySent
 from server.programme.actions import add_session as add
+from server.programme.actions import change_session as change
+from server.programme.actions import remove_session as remove
 from server.programme.models import Session
 from server.publishing.actions import draft_digest
 from server.shelf.actions import vocabulary_of
+from server.versions import Stale
 
 router = Router(tags=["programme"])
-TOP_DEMANDS = 4
 DAYS = 7
 
 
 @router.get("/week", response=schemas.Week)
-def week(request: HttpRequest, start: datetime.date | None = None) -> schemas.Week:
+def week(request: HttpRequest, start: schemas.Day | None = None) -> schemas.Week:
     """Monday to Sunday, from the Monday of ``start`` (today when left out)."""
     person = coach(request)
-    today = timezone.localdate()
+    today = person.gym.today()
     day = start or today
     monday = day - datetime.timedelta(days=day.weekday())
     dates = [monday + datetime.timedelta(days=offset) for offset in range(DAYS)]
-    words = vocabulary_of(person.gym)
+    sessions = list(sessions_of(person).filter(date__range=(dates[0], dates[-1])))
+    texts = [session.text for session in sessions]
+    glances = kept_glances(person.gym_id, texts, vocabulary_of(person.gym))
     by_day: dict[datetime.date, list[schemas.WeekSession]] = {date: [] for date in dates}
-    for session in sessions_of(person).filter(date__range=(dates[0], dates[-1])):
-        by_day[session.date].append(_week_session(session, words))
+    for session, glance in zip(sessions, glances, strict=True):
+        by_day[session.date].append(_week_session(session, glance))
     days = [schemas.WeekDay(date=date, sessions=sessions) for date, sessions in by_day.items()]
-    return schemas.Week(start=monday, today=today, days=days)
+    return schemas.Week(start=monday, today=today, timezone=person.gym.timezone, days=days)
 
 
-def _week_session(session: Session, words: Vocabulary) -> schemas.WeekSession:
-    unread, top = 0, list[schemas.TopDemand]()
-    try:
-        workout = words.read(session.text)
-    except UnusableText:
-        workout = None
-    if workout is not None:
-        unread = len(workout.unread)
-        profile = derive(workout, catalog=words.catalog)
-        reaches = [demand for demand in profile.demands if demand.kind == "reach"]
-        top = [
-            schemas.TopDemand(
-                id=demand.id,
-                name=words.catalog.demands[demand.id].name,
-                kind=demand.kind,
-                score=round(demand.score, 3),
-            )
-            for demand in reaches[:TOP_DEMANDS]
-        ]
+def _week_session(session: Session, glance: Glance) -> schemas.WeekSession:
     return schemas.WeekSession(
         id=session.pk,
         title=session.title,
         lines=sum(1 for line in session.text.splitlines() if line.strip()),
-        unread=unread,
+        unread=len(glance.unread),
         prepared=draft_of(session).pk is not None,
-        top=top,
+        top=[schemas.TopDemand(**reach.json_value()) for reach in glance.reaches],
         classes=classes_out(session),
     )
 
@@ -101,6 +88,8 @@ def session_out(session: Session) -> schemas.SessionOut:
         date=session.date,
         title=session.title,
         text=session.text,
+        version=session.version,
+        timezone=session.gym.timezone,
         classes=classes_out(session),
     )
 
@@ -109,7 +98,7 @@ def session_out(session: Session) -> schemas.SessionOut:
 def add_session(request: HttpRequest, payload: schemas.SessionIn) -> Status[schemas.SessionOut]:
     """A new session, with the class times (and rosters) of the same weekday a week before."""
     person = coach(request)
-    session = add(person.gym, person, payload.date, payload.title.strip(), payload.text)
+    session = add(person.gym, person, payload.date, payload.title, payload.text, payload.key)
     return Status(201, session_out(session_of(person, session.pk)))
 
 
@@ -119,29 +108,32 @@ def get_session(request: HttpRequest, session_id: int) -> schemas.SessionOut:
     return session_out(session_of(coach(request), session_id))
 
 
-@router.patch("/sessions/{session_id}", response=schemas.SessionOut)
-@transaction.atomic
+@router.patch("/sessions/{session_id}", response={200: schemas.SessionOut, 409: schemas.StaleSession})
 def change_session(
     request: HttpRequest, session_id: int, payload: schemas.SessionPatch
 ) -> schemas.SessionOut:
-    """Save what changed. Settings that cannot be planned are refused, and nothing is saved then."""
+    """Save what changed since ``version``; 409 with the session as it stands when somebody was quicker.
+    Settings that cannot be planned are refused, and nothing is saved then."""
     person = coach(request)
-    session = session_of(person, session_id)
+    try:
+        _change(person, session_id, payload)
+    except Stale as stale:
+        stands = session_out(session_of(person, session_id))
+        raise stale_problem(stale, stands, payload.dict(exclude_unset=True)) from stale
+    return session_out(session_of(person, session_id))
+
+
+@transaction.atomic
+def _change(person: Person, session_id: int, payload: schemas.SessionPatch) -> None:
+    session_of(person, session_id)
+    session = change(person, session_id, payload.version, payload.title, payload.text)
     draft = draft_of(session)
     _check(payload, draft, vocabulary_of(session.gym))
-    if "\x00" in (payload.text or "") + (payload.after_text or ""):
-        raise Problem(422, "That cannot be used", "This looks like a binary file, not text.", "text")
-    if payload.title is not None:
-        session.title = payload.title
-    if payload.text is not None:
-        session.text = payload.text
-    session.save()
     for dial in DIALS:
         value = getattr(payload, dial)
         if value is not None:
             setattr(draft, dial, list(value) if isinstance(value, tuple) else value)
     draft.save()
-    return session_out(session_of(person, session_id))
 
 
 def _check(given: DialsGiven, draft: PrepDraft, words: Vocabulary) -> None:
@@ -156,12 +148,15 @@ def _check(given: DialsGiven, draft: PrepDraft, words: Vocabulary) -> None:
 
 
 @router.delete("/sessions/{session_id}", response={204: None})
-def remove_session(request: HttpRequest, session_id: int) -> Status[None]:
-    """Only a session nobody was given anything for can go."""
-    session = session_of(coach(request), session_id)
-    if session.classes.filter(publications__isnull=False).exists():
-        raise Problem(
-            409, "Already published", "Members have this session; change it and publish again instead."
-        )
-    session.delete()
+def remove_session(request: HttpRequest, session_id: int, version: schemas.RowVersion) -> Status[None]:
+    """Only a session nobody was given anything for can go, and only as the coach last saw it."""
+    person = coach(request)
+    session_of(person, session_id)
+    try:
+        remove(person, session_id, version)
+    except Stale as stale:
+        raise stale_problem(stale, session_out(session_of(person, session_id)), {}) from stale
+    except AlreadySent as sent:
+        detail = "Members have this session; change it and publish again instead."
+        raise Problem(409, "Already published", detail) from sent
     return Status(204, None)

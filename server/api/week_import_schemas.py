@@ -9,6 +9,7 @@ from ninja import Schema
 from pydantic import Field, field_validator
 
 from core.reading.workout import FormatKind
+from server.api.schemas import Day
 from server.programme.week_import import Status
 
 MAX_TEXT = 500_000  # letters; the core refuses over 400 kB with a message of its own
@@ -19,7 +20,7 @@ class WeekIn(Schema):
     """Text, CSV or JSON of a week; class times from a calendar's text or a weekly pattern."""
 
     text: str = Field(max_length=MAX_TEXT)
-    monday: datetime.date
+    monday: Day
     calendar: str = Field(default="", max_length=MAX_CALENDAR)
     pattern: str = Field(default="", max_length=500)
 
@@ -30,9 +31,10 @@ class WeekIn(Schema):
 
 
 class WeekTake(WeekIn):
-    """skip: days to leave out, by number from 0."""
+    """skip: days to leave out, by number from 0. stands: as the review said."""
 
-    skip: tuple[int, ...] = ()
+    skip: tuple[int, ...] = Field(default=(), max_length=100)
+    stands: str | None = Field(default=None, max_length=64)
 
 
 class ReviewPart(Schema):
@@ -71,6 +73,16 @@ class ReviewOut(Schema):
     new: int
     changed: int
     same: int
+    stands: str
+
+
+class StaleWeek(Schema):
+    """A problem (RFC 9457): the review as it would be now."""
+
+    title: str
+    status: int
+    detail: str
+    stands: ReviewOut
 
 
 class ImportedOut(Schema):

@@ -13,6 +13,7 @@ from core.errors import CoreError
 from core.prep.plates import BARS
 from server.gym.models import Gym, KitItem
 from server.people.models import Person
+from server.versions import check_version
 
 MOST_PIECES = 500
 MOST_PAIRS, MOST_SIZES = 20, 12  # of one plate, and of different ones, on a platform
@@ -33,6 +34,7 @@ class NotPossible(CoreError):
 def set_place(
     gym: Gym,
     by: Person,
+    made_on: int,
     kit: Mapping[str, int],
     places: Mapping[str, int],
     unit: str,
@@ -42,14 +44,16 @@ def set_place(
     """Write down kit pieces, people per kind of space (left out: no limit), and one platform's bars and pairs
     of plates.
 
-    Raises NotPossible naming what cannot be, and PermissionError for anyone but a coach of the gym. Nothing
-    is saved unless all is.
+    Raises NotPossible naming what cannot be, Stale when it changed after version ``made_on``, and
+    PermissionError for anyone but a coach of the gym. Nothing is saved unless all is.
     """
     if not by.coaches or by.gym_id != gym.pk:
         raise PermissionError("Only a coach of this gym can change its kit.")
     _check_kit(kit)
     _check_places(places)
     _check_rack(unit, bars, pairs)
+    gym.refresh_from_db(from_queryset=Gym.objects.select_for_update())
+    check_version("What the gym has", gym.place_version, made_on)
     gym.kit.all().delete()
     KitItem.objects.bulk_create(
         KitItem(gym=gym, item=item, pieces=pieces) for item, pieces in kit.items() if pieces
@@ -61,7 +65,8 @@ def set_place(
         "bars": list(bars),
         "pairs": [[size, count] for size, count in heaviest_first if count],
     }
-    gym.save(update_fields=["places", "rack"])
+    gym.place_version += 1
+    gym.save(update_fields=["places", "rack", "place_version"])
 
 
 def _check_kit(kit: Mapping[str, int]) -> None:

@@ -1,9 +1,20 @@
 """A gym, its defaults and its kit."""
 
+import datetime
+from zoneinfo import ZoneInfo, available_timezones
+
+from django.core.exceptions import ValidationError
 from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
+from django.utils import timezone
 
 from core.prep.plates import USUAL_RACK, Rack
+
+
+def known_zone(name: str) -> None:
+    """Raises ValidationError for a time zone that does not exist."""
+    if name not in available_timezones():
+        raise ValidationError(f"There is no time zone '{name}'; one is written like Europe/Dublin.")
 
 
 class Gym(models.Model):
@@ -11,7 +22,7 @@ class Gym(models.Model):
 
     name = models.CharField(max_length=80)
     place = models.CharField(max_length=80, blank=True)
-    timezone = models.CharField(max_length=40, default="UTC")
+    timezone = models.CharField(max_length=40, default="UTC", validators=[known_zone])
     method = models.CharField(max_length=40, default="general-to-specific")
     minutes = models.PositiveSmallIntegerField(
         default=12, validators=[MinValueValidator(2), MaxValueValidator(60)]
@@ -19,6 +30,16 @@ class Gym(models.Model):
 
     rack = models.JSONField(default=dict, blank=True)
     places = models.JSONField(default=dict, blank=True)
+    place_version = models.PositiveIntegerField(default=1)  # counts changes to kit, places and rack
+
+    @property
+    def zone(self) -> ZoneInfo:
+        """The gym's time zone: days, weeks and class times are told in it."""
+        return ZoneInfo(self.timezone)
+
+    def today(self) -> datetime.date:
+        """The date on the gym's own calendar."""
+        return timezone.now().astimezone(self.zone).date()
 
     def rack_value(self) -> Rack:
         """The bars and plates of one platform: what the gym wrote down, else a usual set in kilograms."""

@@ -5,6 +5,7 @@ import datetime
 from typing import Any, ClassVar
 
 from django.contrib.auth.models import AbstractBaseUser, BaseUserManager
+from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.db import models
 
@@ -21,8 +22,11 @@ class PersonManager(BaseUserManager["Person"]):
     """Makes people who can sign in."""
 
     def create_user(self, email: str, password: str | None, **fields: Any) -> "Person":
-        """A person with a hashed password, the address in small letters."""
+        """A person with a hashed password, the address in small letters. Raises ValidationError for a
+        password that is too easy to guess."""
         person = self.model(email=self.normalize_email(email).lower(), **fields)
+        if password is not None:
+            validate_password(password, person)
         person.set_password(password)
         person.save()
         return person

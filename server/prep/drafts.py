@@ -4,8 +4,6 @@ from __future__ import annotations
 
 import datetime
 
-from django.utils import timezone
-
 from core.demand import Person
 from core.prep.settings import pins_of
 from core.session import SessionAsk
@@ -69,7 +67,7 @@ def session_ask(
 
 def people_of(gym_class: GymClass) -> tuple[Person, ...]:
     """Who is on a class's roster, as the core sees them."""
-    today = timezone.localdate()
+    today = gym_class.session.gym.today()
     rows = gym_class.people.filter(is_active=True).prefetch_related("ranges").order_by("name")
     return tuple(person.value(today) for person in rows)
 

@@ -7,15 +7,22 @@ from server.people.models import Person
 
 
 class Session(models.Model):
-    """The workout of a day, as written."""
+    """The workout of a day, as written.
+
+    version: counts every change to it and to its prep's draft, so that one made on older content is noticed.
+    key: what the page that made it called the attempt, so that a repeated one makes no second session.
+    """
 
     gym = models.ForeignKey(Gym, models.CASCADE, related_name="sessions")
     date = models.DateField()
     title = models.CharField(max_length=120)
     text = models.TextField(blank=True)
     changed_at = models.DateTimeField(auto_now=True)
+    version = models.PositiveIntegerField(default=1)
+    key = models.CharField(max_length=64, null=True, blank=True)
 
     class Meta:
+        constraints = [models.UniqueConstraint(fields=["gym", "key"], name="one_session_per_attempt")]
         indexes = [models.Index(fields=["gym", "date"])]
         ordering = ["date", "pk"]
 

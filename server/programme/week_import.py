@@ -2,33 +2,24 @@
 
 from __future__ import annotations
 
-import datetime
-from collections.abc import Callable
+import hashlib
 from dataclasses import dataclass
 from typing import Literal, NamedTuple
-from zoneinfo import ZoneInfo
 
 from django.db import transaction
+from django.db.models.functions import ExtractWeekDay
 
-from core.errors import CoreError, UnusableText
-from core.week import ClassTime, DayText, WeekText, read_calendar, read_pattern, read_week
+from core.week import ClassTime, DayText, WeekText
+from server.computing.run import compute
+from server.computing.tasks import WeekSource, week_read
 from server.gym.models import Gym
 from server.people.models import Person
 from server.programme.models import GymClass, Session
+from server.versions import Stale
 
 LONGEST_TITLE = 120
 EARLIER_CLASSES = 20  # looked through for one at the same hour
 Status = Literal["new", "changed", "same"]
-
-
-@dataclass(frozen=True)
-class WeekSource:
-    """What a coach handed over. calendar and pattern say when classes are; both may be empty."""
-
-    text: str
-    monday: datetime.date
-    calendar: str = ""
-    pattern: str = ""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -44,10 +35,11 @@ class Planned:
 
 
 class PlannedWeek(NamedTuple):
-    """What an import would do."""
+    """What an import would do. stands: names the sessions it was planned against, as they were."""
 
     week: WeekText
     days: list[Planned]
+    stands: str
 
     def count(self, status: Status) -> int:
         """How many days are so."""
@@ -63,31 +55,20 @@ class Imported(NamedTuple):
     classes: int
 
 
-class ImportRefused(CoreError):
-    """The import cannot be done; ``field`` names the part of it at fault."""
-
-    def __init__(self, field: str, message: str):
-        self.field = field
-        super().__init__(message)
-
-
 def plan_import(gym: Gym, source: WeekSource) -> PlannedWeek:
     """What an import would do, day by day. Saves nothing. Raises ImportRefused naming text, calendar or
     pattern."""
-    try:
-        week = read_week(source.text, source.monday)
-    except UnusableText as problem:
-        raise ImportRefused("text", str(problem)) from problem
-    times = _times(gym, source, week)
+    week, times = compute(gym.pk, week_read, source, gym.timezone)
     dates = {day.date for day in week.days}
     standing = list(gym.sessions.filter(date__in=dates).prefetch_related("classes"))
+    stands = ",".join(f"{session.pk}:{session.version}" for session in standing)
     days: list[Planned] = []
     for day in week.days:
         session = _standing(day, standing)
         if session is not None:
             standing.remove(session)
         days.append(_planned(day, session, [time for time in times if time.starts_at.date() == day.date]))
-    return PlannedWeek(week, days)
+    return PlannedWeek(week, days, hashlib.sha256(stands.encode()).hexdigest())
 
 
 def _planned(day: DayText, session: Session | None, times: list[ClassTime]) -> Planned:
@@ -104,24 +85,6 @@ def _planned(day: DayText, session: Session | None, times: list[ClassTime]) -> P
     )
 
 
-Reader = Callable[[str, datetime.date, datetime.date, str], tuple[ClassTime, ...]]
-READERS: dict[str, Reader] = {"calendar": read_calendar, "pattern": read_pattern}
-
-
-def _times(gym: Gym, source: WeekSource, week: WeekText) -> list[ClassTime]:
-    """Every class time of the week's days, in order."""
-    first, last = min(day.date for day in week.days), max(day.date for day in week.days)
-    times: set[ClassTime] = set()
-    for field, written in (("calendar", source.calendar), ("pattern", source.pattern)):
-        if not written.strip():
-            continue
-        try:
-            times.update(READERS[field](written, first, last, gym.timezone))
-        except UnusableText as problem:
-            raise ImportRefused(field, str(problem)) from problem
-    return sorted(times)
-
-
 def title_of(day: DayText) -> str:
     """The title written with the day, else the name of the weekday."""
     return (day.title or f"{day.date:%A}")[:LONGEST_TITLE]
@@ -136,17 +99,25 @@ def _standing(day: DayText, standing: list[Session]) -> Session | None:
 
 
 @transaction.atomic
-def import_week(gym: Gym, by: Person, source: WeekSource, skip: frozenset[int] = frozenset()) -> Imported:
+def import_week(
+    gym: Gym, by: Person, source: WeekSource, skip: frozenset[int] = frozenset(), stands: str | None = None
+) -> Imported:
     """Save what the review showed, except the days (by number, from 0) the coach left out. Counts what was
     done.
 
-    New days become sessions, changed ones get the new text; a class time that is there already is left alone,
-    with its roster. Raises ImportRefused or PermissionError; nothing is saved unless everything is.
+    New days become sessions, changed ones get the new text; a class time that is there already is left
+    alone, with its roster. stands: as the review said; Raises Stale when a session it would change has
+    changed since. Raises ImportRefused or PermissionError; nothing is saved unless everything is.
     """
     if not by.coaches or by.gym_id != gym.pk:
         raise PermissionError("Only a coach of this gym can import a week.")
+    Gym.objects.select_for_update().get(
+        pk=gym.pk
+    )  # two imports at once: the second finds the first one's days
     planned = plan_import(gym, source)
     taken = [day for number, day in enumerate(planned.days) if number not in skip]
+    if stands not in (None, planned.stands) and any(day.status != "same" for day in taken):
+        raise Stale("The week")
     for day in taken:
         if day.status != "same":
             _save(gym, day)
@@ -162,6 +133,7 @@ def import_week(gym: Gym, by: Person, source: WeekSource, skip: frozenset[int] =
 def _save(gym: Gym, day: Planned) -> None:
     session = day.session or Session(gym=gym, date=day.day.date)
     session.title, session.text = day.title, day.day.text
+    session.version += 1 if session.pk else 0
     session.save()
     for time in day.new_times:
         _add_class(gym, session, time)
@@ -170,12 +142,13 @@ def _save(gym: Gym, day: Planned) -> None:
 def _add_class(gym: Gym, session: Session, time: ClassTime) -> None:
     """A class at a time, with the people who came to the latest one on that weekday at that hour."""
     added = GymClass.objects.create(session=session, starts_at=time.starts_at)
-    zone = ZoneInfo(gym.timezone)
-    earlier = GymClass.objects.filter(
-        session__gym=gym,
-        starts_at__lt=time.starts_at,
-        starts_at__week_day=time.starts_at.isoweekday() % 7 + 1,
-    ).order_by("-starts_at")[:EARLIER_CLASSES]
+    zone = gym.zone
+    earlier = (
+        GymClass.objects.filter(session__gym=gym, starts_at__lt=time.starts_at)
+        .annotate(weekday=ExtractWeekDay("starts_at", tzinfo=zone))
+        .filter(weekday=time.starts_at.astimezone(zone).isoweekday() % 7 + 1)
+        .order_by("-starts_at")[:EARLIER_CLASSES]
+    )
     clock = time.starts_at.astimezone(zone).time()
     same_hour = (other for other in earlier if other.starts_at.astimezone(zone).time() == clock)
     model = next(same_hour, None)

@@ -10,11 +10,9 @@ from django.conf import settings
 from django.db import transaction
 from django.utils import timezone
 
-from core.documents.bench import worked_document
-from core.documents.sheet import Sheet, sheet_document
-from core.errors import CoreError, PlanRefused
-from core.prep.member import fit_member
-from core.session import Worked, work_out
+from core.documents.published import published
+from core.errors import CoreError
+from server.computing.run import compute
 from server.people.models import Person
 from server.prep.dials import Dials
 from server.prep.drafts import dials_of, session_ask
@@ -31,48 +29,69 @@ class NothingToPublish(CoreError):
 
 
 NOBODY = "Nobody is on this class's roster yet, so there is no one to publish to."
-NO_PREP = "There is no prep to publish: nothing on the board could be prepared."
 
 
-@transaction.atomic
-def publish_class(gym_class: GymClass, by: Person) -> Publication:
-    """Publish a class's prep to everyone on its roster, now.
+def publish_class(gym_class: GymClass, by: Person, key: str | None = None) -> Publication:
+    """Publish a class's prep to everyone on its roster, now. The same content again is no new version and
+    sends nothing; nor does a ``key`` that came before, whatever changed since.
 
-    Raises NothingToPublish for an empty roster or text, UnusableText or PlanRefused for what cannot be
-    planned, and PermissionError for anyone but a coach of that gym. Nothing is saved unless everything is.
+    Raises NothingToPublish for an empty roster, UnusableText or PlanRefused for what cannot be planned, and
+    PermissionError for anyone but a coach of that gym. Nothing is saved unless everything is.
     """
     if not by.coaches or by.gym_id != gym_class.session.gym_id:
         raise PermissionError("Only a coach of this gym can publish a class.")
-    gym_class = GymClass.objects.select_for_update().get(pk=gym_class.pk)
-    session = gym_class.session
+    with transaction.atomic():
+        # two at once: the second waits here, and finds the first one's version
+        locked = GymClass.objects.select_for_update(of=("self",)).select_related("coach")
+        gym_class = locked.get(pk=gym_class.pk)
+        session = Session.objects.select_related("gym", "draft").get(pk=gym_class.session_id)
+        gym_class.session = session
+        before = gym_class.publications.filter(key=key).first() if key else None
+        return before or _publish(gym_class, session, by, key)
+
+
+def _publish(gym_class: GymClass, session: Session, by: Person, key: str | None) -> Publication:
     people = list(gym_class.people.filter(is_active=True).prefetch_related("ranges").order_by("name"))
     if not people:
         raise NothingToPublish("people", NOBODY)
-    worked = work_out(session_ask(session, gym_class), brief=True)
-    if not worked.sheet.items and not worked.sheet.ramp:
-        raise PlanRefused("text", NO_PREP)
+    today = session.gym.today()
+    made = compute(
+        session.gym_id, published, session_ask(session, gym_class), [person.value(today) for person in people]
+    )
+    content = {"title": session.title, "text": session.text, "bench": made.record}
+    pages = {
+        person.pk: member_content(gym_class, sheet, person)
+        for person, sheet in zip(people, made.sheets, strict=True)
+    }
     latest = gym_class.publications.first()
+    if latest and latest.content == content and _same_pages(latest, pages):
+        return latest
     publication = Publication.objects.create(
         gym_class=gym_class,
         version=(latest.version if latest else 0) + 1,
         published_by=by,
         digest=draft_digest(session),
-        content={"title": session.title, "text": session.text, "bench": _record(worked)},
+        content=content,
+        key=key,
     )
     sheets = [
-        MemberSheet(publication=publication, person=person, content=member_content(gym_class, worked, person))
-        for person in people
+        MemberSheet(publication=publication, person=person, content=pages[person.pk]) for person in people
     ]
     MemberSheet.objects.bulk_create(sheets)
-    OutboxMessage.objects.bulk_create(_message(gym_class, publication, sheet) for sheet in sheets)
+    OutboxMessage.objects.bulk_create(_message(session, publication, sheet) for sheet in sheets)
     return publication
 
 
-def member_content(gym_class: GymClass, worked: Worked, person: Person) -> dict[str, Any]:
-    """One member's page, as plain data: nobody else's ranges are in it. worked: of the class."""
+def _same_pages(latest: Publication, pages: dict[int, dict[str, Any]]) -> bool:
+    """Whether a version gave the same people the same pages."""
+    return dict(latest.sheets.values_list("person_id", "content")) == pages
+
+
+def member_content(gym_class: GymClass, sheet: dict[str, Any], person: Person) -> dict[str, Any]:
+    """One member's page, as plain data: their sheet and the class it is for."""
     session = gym_class.session
     return {
-        **member_sheet(worked, session.text, person).json_value(),
+        **sheet,
         "title": session.title,
         "date": session.date.isoformat(),
         "starts_at": gym_class.starts_at.isoformat(),
@@ -82,21 +101,6 @@ def member_content(gym_class: GymClass, worked: Worked, person: Person) -> dict[
         "timezone": session.gym.timezone,
         "caution_note": person.caution_note,
     }
-
-
-def member_sheet(worked: Worked, text: str, person: Person) -> Sheet:
-    """The class's prep fitted to one person, who may be on its roster or not."""
-    value = person.value(timezone.localdate())
-    on_the_roster = any(other.key == value.key for other in worked.ask.people)
-    fitted = fit_member(
-        worked.sheet,
-        worked.workout,
-        value,
-        worked.settings,
-        worked.catalog,
-        worked.profile if on_the_roster else None,
-    )
-    return sheet_document(fitted, worked.sheet, worked.workout, text, value.division, worked.catalog)
 
 
 def draft_digest(session: Session) -> str:
@@ -125,27 +129,21 @@ def _later_dials(dials: Dials) -> list[dict[str, Any]]:
     return [turned] if any(turned.values()) else []
 
 
-def _record(worked: Worked) -> dict[str, Any]:
-    """The class's record: no figures, which are drawn anew from the drill's id, and nobody's ranges."""
-    record: dict[str, Any] = without_pictures(worked_document(worked).json_value())
-    for demand in record["demands"]:
-        demand["people"] = []
-    return record
+def end_link(by: Person, sheet: MemberSheet) -> None:
+    """The member's links of this class, of every version, open nothing from now on. Raises PermissionError
+    for anyone but a coach of the gym."""
+    gym_class = sheet.publication.gym_class
+    if not by.coaches or by.gym_id != gym_class.session.gym_id:
+        raise PermissionError("Only a coach of this gym can end a link.")
+    sheets = MemberSheet.objects.filter(publication__gym_class=gym_class, person_id=sheet.person_id)
+    sheets.filter(ended_at=None).update(ended_at=timezone.now())
 
 
-def without_pictures(value: Any) -> Any:
-    """Plain data without figures."""
-    if isinstance(value, dict):
-        return {key: without_pictures(field) for key, field in value.items() if key != "picture"}
-    return [without_pictures(item) for item in value] if isinstance(value, list) else value
-
-
-def _message(gym_class: GymClass, publication: Publication, sheet: MemberSheet) -> OutboxMessage:
-    session = gym_class.session
+def _message(session: Session, publication: Publication, sheet: MemberSheet) -> OutboxMessage:
     again = " (changed)" if publication.version > 1 else ""
     extras = len(sheet.content["extras"])
     mine = f" You have {extras} of your own before class." if extras else ""
-    first_name = sheet.person.name.split()[0]
+    first_name = sheet.person.name.split()[0] if sheet.person.name.strip() else "Hello"
     link = f"{settings.ADDRESS}/m/{sheet.token}"
     return OutboxMessage(
         gym=session.gym,

@@ -1,13 +1,17 @@
 """Publications are immutable and versioned: a correction is a new version, never an edit."""
 
+import datetime
 import secrets
 from typing import Any
 
 from django.db import models
+from django.utils import timezone
 
 from server.gym.models import Gym
 from server.people.models import Person
 from server.programme.models import GymClass
+
+LINK_DAYS = 28  # a link is for one class; after four weeks the member signs in to look back
 
 
 class Immutable(Exception):
@@ -20,7 +24,8 @@ def new_token() -> str:
 
 
 class Publication(models.Model):
-    """What one class was given at one moment."""
+    """What one class was given at one moment. key: what the page called the attempt, so that a repeated one
+    sends nothing again."""
 
     gym_class = models.ForeignKey(GymClass, models.CASCADE, related_name="publications")
     version = models.PositiveSmallIntegerField()
@@ -28,10 +33,12 @@ class Publication(models.Model):
     published_by = models.ForeignKey(Person, models.SET_NULL, null=True, related_name="+")
     digest = models.CharField(max_length=64)
     content = models.JSONField()
+    key = models.CharField(max_length=64, null=True, blank=True)
 
     class Meta:
         constraints = [
-            models.UniqueConstraint(fields=["gym_class", "version"], name="one_publication_per_version")
+            models.UniqueConstraint(fields=["gym_class", "version"], name="one_publication_per_version"),
+            models.UniqueConstraint(fields=["gym_class", "key"], name="one_publication_per_attempt"),
         ]
         ordering = ["gym_class", "-version"]
 
@@ -43,7 +50,7 @@ class Publication(models.Model):
 
 
 class MemberSheet(models.Model):
-    """One member's part of a publication. Only opened_at and felt are written later."""
+    """One member's part of a publication. Only opened_at, felt and ended_at are written later."""
 
     publication = models.ForeignKey(Publication, models.CASCADE, related_name="sheets")
     person = models.ForeignKey(Person, models.CASCADE, related_name="sheets")
@@ -51,9 +58,16 @@ class MemberSheet(models.Model):
     content = models.JSONField()
     opened_at = models.DateTimeField(null=True)
     felt = models.CharField(max_length=6, blank=True)
+    ended_at = models.DateTimeField(null=True)
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["publication", "person"], name="one_sheet_per_person")]
+
+    @property
+    def link_ended(self) -> bool:
+        """Whether the link opens nothing any more: ended by a coach, too old, or its member has left."""
+        until = self.publication.gym_class.starts_at + datetime.timedelta(days=LINK_DAYS)
+        return self.ended_at is not None or timezone.now() > until or not self.person.is_active
 
 
 class OutboxMessage(models.Model):

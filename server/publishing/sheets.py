@@ -1,4 +1,4 @@
-"""A member's stored page as it is shown: with figures, and where it stands among its versions."""
+"""A member's stored page as it is shown: with figures, where it stands among its versions, and to whom."""
 
 from __future__ import annotations
 
@@ -6,22 +6,46 @@ from typing import Any
 
 from core.catalog import load_catalog
 from core.documents.sheet import drawn
-from server.publishing.models import MemberSheet, Publication
+from server.publishing.models import MemberSheet
 
 
-def newest_of(sheet: MemberSheet) -> Publication:
-    """The newest version of what a sheet belongs to: its own, at the least."""
-    return sheet.publication.gym_class.publications.first() or sheet.publication
+def newest_of(sheet: MemberSheet) -> MemberSheet:
+    """The same member's sheet of the newest version of its class; the one given when they have none there."""
+    mine = MemberSheet.objects.filter(
+        publication__gym_class_id=sheet.publication.gym_class_id, person_id=sheet.person_id
+    ).select_related("publication__gym_class__session__gym", "person")
+    newest = mine.order_by("-publication__version").first()
+    return newest or sheet
 
 
-def shown(content: dict[str, Any], version: int, *, newest: bool = True, felt: str = "") -> dict[str, Any]:
-    """A page's fields from its stored or freshly made content."""
-    page = drawn(content, load_catalog())
-    return {**page, "version": version, "newest": newest, "felt": felt}
+def shown(
+    content: dict[str, Any], version: int, *, newest: bool = True, felt: str = "", private: bool = True
+) -> dict[str, Any]:
+    """A page's fields from its stored or freshly made content. private: to the member or a coach, who see all
+    of it."""
+    page = drawn(content if private else for_anyone(content), load_catalog())
+    return {**page, "version": version, "newest": newest, "felt": felt, "private": private}
 
 
-def shown_sheet(sheet: MemberSheet) -> dict[str, Any]:
+def shown_sheet(sheet: MemberSheet, private: bool) -> dict[str, Any]:
     """The fields of a stored page."""
+    latest = sheet.publication.gym_class.publications.values_list("version", flat=True).first()
     version = sheet.publication.version
-    newest = newest_of(sheet).pk == sheet.publication_id
-    return shown(sheet.content, version, newest=newest, felt=sheet.felt)
+    return shown(sheet.content, version, newest=version == latest, felt=sheet.felt, private=private)
+
+
+def for_anyone(content: dict[str, Any]) -> dict[str, Any]:
+    """What a link alone shows: all there is to do, and nothing of a body or its health that the doing does
+    not need. What a caution changes is needed; its name, its note and what was measured are not."""
+    return {
+        **content,
+        "caution_note": "",
+        "kept_to": [{**kept, "caution": "", "name": ""} for kept in content.get("kept_to", ())],
+        "barred": [{**one, "why": []} for one in content.get("barred", ())],
+        "swaps": [{**swap, "why": ""} for swap in content["swaps"]],
+        "gaps": [{**gap, "has_deg": None, "side": None} for gap in content["gaps"]],
+        "homework": [
+            {**task, "first_deg": None, "last_deg": None, "side": None}
+            for task in content.get("homework", ())
+        ],
+    }

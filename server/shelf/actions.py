@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from typing import Any, NamedTuple
 
 from django.db import transaction
+from django.db.models import F
 
 from core.catalog.own import copy_of, own_id, own_method, with_methods
 from core.errors import CoreError
@@ -15,7 +16,9 @@ from core.reading.vocabulary import Vocabulary, vocabulary
 from server.gym.models import Gym
 from server.people.models import Person
 from server.prep.models import PrepDraft
+from server.programme.models import Session
 from server.shelf.models import GymWord, OwnMethod, OwnMovement
+from server.versions import check_version
 
 MOST_WORDS = 2000
 MOST_MOVEMENTS = 200
@@ -98,10 +101,15 @@ def remove_movement(gym: Gym, by: Person, slug: str) -> None:
 
 
 @transaction.atomic
-def save_method(gym: Gym, by: Person, base: str, changes: dict[str, Any], slug: str = "") -> OwnMethod:
+def save_method(
+    gym: Gym, by: Person, base: str, changes: dict[str, Any], slug: str = "", made_on: int = 1
+) -> OwnMethod:
     """The gym's own copy of a method, or new changes to one it has (``slug``). Raises CatalogError naming
-    the field at fault."""
+    the field at fault, and Stale when that one changed after version ``made_on``."""
     _coach_of(gym, by)
+    stands = gym.own_methods.select_for_update().filter(slug=slug).first() if slug else None
+    if stands:
+        check_version("This method", stands.version, made_on)
     if not slug and gym.own_methods.count() >= MOST_METHODS:
         raise NotTaught("name", f"This gym has {MOST_METHODS} methods of its own already; delete some first.")
     catalog = vocabulary_of(gym).catalog
@@ -110,8 +118,9 @@ def save_method(gym: Gym, by: Person, base: str, changes: dict[str, Any], slug: 
     fields = copy_of(catalog, made_from if slug else base, changes)
     slug = slug or own_id(str(fields["name"]), catalog.methods)
     own_method(catalog, slug, fields)
+    version = stands.version + 1 if stands else 1
     return OwnMethod.objects.update_or_create(
-        gym=gym, slug=slug, defaults={"base": made_from, "fields": fields}
+        gym=gym, slug=slug, defaults={"base": made_from, "fields": fields, "version": version}
     )[0]
 
 
@@ -120,7 +129,9 @@ def remove_method(gym: Gym, by: Person, slug: str) -> None:
     """The method goes; what used it goes back to the one it was made from."""
     _coach_of(gym, by)
     for own in gym.own_methods.filter(slug=slug):
-        PrepDraft.objects.filter(session__gym=gym, method=slug).update(method=own.base)
+        drafts = PrepDraft.objects.filter(session__gym=gym, method=slug)
+        Session.objects.filter(draft__in=drafts).update(version=F("version") + 1)
+        drafts.update(method=own.base)
         Gym.objects.filter(pk=gym.pk, method=slug).update(method=own.base)
         own.delete()
 

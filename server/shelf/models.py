@@ -19,12 +19,13 @@ class OwnMovement(models.Model):
 
 class OwnMethod(models.Model):
     """A method the gym made from a built-in one. ``fields`` is a catalog row, valid when it was saved;
-    ``base``: what it came from."""
+    ``base``: what it came from; ``version`` counts its changes."""
 
     gym = models.ForeignKey(Gym, models.CASCADE, related_name="own_methods")
     slug = models.CharField(max_length=90)
     base = models.CharField(max_length=40)
     fields = models.JSONField()
+    version = models.PositiveIntegerField(default=1)
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["gym", "slug"], name="one_own_method_per_slug")]

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime
+import json
 
 from django.test import Client
 from django.utils import timezone
@@ -10,6 +11,7 @@ from django.utils import timezone
 from server.gym.models import Gym, KitItem
 from server.people.models import MeasuredRange, Person
 from server.programme.models import GymClass, Session
+from server.shelf.models import OwnMethod
 
 PASSWORD = "slate-and-dust"
 TEXT = (
@@ -53,6 +55,22 @@ class SmallGym:
         client = Client()
         client.force_login(person or self.coach)
         return client
+
+
+def up_to_date(path: str, data: dict) -> dict:
+    """What a page sends that shows the newest version of what it changes."""
+    kind, name = path.split("/")[2:4] if path.count("/") > 2 else (path.split("/")[2], "")
+    if kind == "sessions" and (session := Session.objects.filter(pk=name).first()):
+        return {"version": session.version, **data}
+    if kind == "methods" and (method := OwnMethod.objects.filter(slug=name).first()):
+        return {"version": method.version, **data}
+    return data
+
+
+def change(client: Client, session: Session, **fields):
+    """Save fields of a session, as a page that is up to date does."""
+    path = f"/api/sessions/{session.pk}"
+    return client.patch(path, json.dumps(up_to_date(path, fields)), content_type="application/json")
 
 
 def body(session: Session, **changes) -> dict:

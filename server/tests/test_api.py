@@ -10,7 +10,7 @@ from server.people.models import Person
 from server.prep.dials import DIALS, DialsGiven
 from server.prep.models import PrepDraft
 from server.programme.models import Session
-from server.tests.gyms import PASSWORD, TEXT, SmallGym, body
+from server.tests.gyms import PASSWORD, TEXT, SmallGym, body, up_to_date
 
 
 class Api(TestCase):
@@ -21,7 +21,7 @@ class Api(TestCase):
 
     def send(self, client, method, path, data=None, **extra):
         return getattr(client, method)(
-            path, data=json.dumps(data or {}), content_type="application/json", **extra
+            path, data=json.dumps(up_to_date(path, data or {})), content_type="application/json", **extra
         )
 
     def assert_problem(self, response, status, field=None, words=""):

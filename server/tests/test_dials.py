@@ -7,11 +7,12 @@ import json
 from django.test import TestCase
 from django.utils import timezone
 
+from server.gym.models import Gym
 from server.people.models import MeasuredRange
 from server.prep.models import PrepDraft
 from server.publishing.actions import publish_class
 from server.shelf.models import OwnMethod
-from server.tests.gyms import SmallGym, body
+from server.tests.gyms import SmallGym, body, up_to_date
 
 THREE = "A) Front squat 4x4 100/70 kg\n\nB) 3 rounds for time\n12 toes-to-bar\n200 m run"
 RACK = {
@@ -33,7 +34,7 @@ class Dials(TestCase):
 
     def send(self, method, path, data=None, client=None):
         return getattr(client or self.client, method)(
-            path, data=json.dumps(data or {}), content_type="application/json"
+            path, data=json.dumps(up_to_date(path, data or {})), content_type="application/json"
         )
 
     def bench(self, **changes):
@@ -227,11 +228,20 @@ class Methods(Dials):
 
 
 class Place(Dials):
+    def version(self) -> int:
+        return Gym.objects.get(pk=self.home.gym.pk).place_version
+
     def put(self, client=None, **changes):
         return self.send(
             "put",
             "/api/place",
-            {"kit": {"barbell": 6, "mat": 4}, "places": {"mat": 8}, "rack": RACK, **changes},
+            {
+                "kit": {"barbell": 6, "mat": 4},
+                "places": {"mat": 8},
+                "rack": RACK,
+                "version": self.version(),
+                **changes,
+            },
             client,
         )
 

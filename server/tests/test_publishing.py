@@ -9,7 +9,7 @@ from core.errors import CoreError
 from core.hazards import hazards_of
 from server.publishing.actions import NothingToPublish, publish_class
 from server.publishing.models import Immutable, MemberSheet, OutboxMessage, Publication
-from server.tests.gyms import SmallGym
+from server.tests.gyms import SmallGym, change
 
 
 class Publishing(TestCase):
@@ -69,11 +69,7 @@ class Publishing(TestCase):
         client = self.home.client()
         path = f"/api/classes/{self.home.gym_class.pk}/publish"
         self.assertFalse(client.post(path).json()["changed_since"])
-        client.patch(
-            f"/api/sessions/{self.home.session.pk}",
-            json.dumps({"minutes": 9}),
-            content_type="application/json",
-        )
+        change(client, self.home.session, minutes=9)
         self.assertTrue(client.get(path).json()["changed_since"])
         self.assertEqual(client.post(path).json()["version"], 2)
         self.assertFalse(client.get(path).json()["changed_since"])

@@ -1,7 +1,6 @@
 """The week: what needs attention, and what the pages are served with."""
 
 import datetime
-import json
 import re
 import unittest
 
@@ -12,12 +11,13 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from core.documents.bench import bench_document
+from core.documents.published import without_pictures
 from core.errors import CoreError
 from core.session import SessionAsk
 from server.prep.drafts import recent_drills
 from server.programme.models import Session
-from server.publishing.actions import publish_class, without_pictures
-from server.tests.gyms import TEXT, SmallGym
+from server.publishing.actions import publish_class
+from server.tests.gyms import TEXT, SmallGym, change
 
 
 class Week(TestCase):
@@ -45,20 +45,12 @@ class Week(TestCase):
             (0, False, None),
         )
         client = self.home.client()
-        client.patch(
-            f"/api/sessions/{self.home.session.pk}",
-            json.dumps({"text": TEXT + "\n2 flumes"}),
-            content_type="application/json",
-        )
+        change(client, self.home.session, text=TEXT + "\n2 flumes")
         session = self.day()["sessions"][0]
         self.assertEqual((session["unread"], session["prepared"]), (1, True))
         publish_class(self.home.gym_class, self.home.coach)
         self.assertEqual(self.day()["sessions"][0]["classes"][0]["changed_since"], False)
-        client.patch(
-            f"/api/sessions/{self.home.session.pk}",
-            json.dumps({"text": TEXT}),
-            content_type="application/json",
-        )
+        change(client, self.home.session, text=TEXT)
         self.assertEqual(self.day()["sessions"][0]["classes"][0]["changed_since"], True)
 
     def test_an_unreadable_session_does_not_break_the_week(self):

@@ -6,9 +6,10 @@ import {
   lazyRouteComponent,
   RouterProvider,
 } from "@tanstack/react-router";
+import { setNonce } from "get-nonce";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
-import { ApiProblem } from "./api/client";
+import { away } from "./api/client";
 import { changesOf, type LabSearch } from "./screens/lab/ask";
 import { Shell } from "./screens/Shell";
 import { SHELF_TABS, type ShelfTab } from "./screens/shelf/tabs";
@@ -77,11 +78,16 @@ declare module "@tanstack/react-router" {
   }
 }
 
+// what the page adds of styles (a dialog stops the page behind it from scrolling) carries the answer's own word
+setNonce(document.querySelector<HTMLMetaElement>("meta[name='style-nonce']")?.content ?? "");
+
+const AGAIN_MS = 3_000; // a screen that got no answer asks again by itself
 const client = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 5_000,
-      retry: (count, error) => !(error instanceof ApiProblem && error.status > 0) && count < 2,
+      retry: (count, error) => away(error) && count < 2,
+      refetchInterval: (query) => (away(query.state.error) ? AGAIN_MS : false),
     },
   },
 });

@@ -32,10 +32,15 @@ export class ApiProblem extends Error {
     readonly status: number,
     message: string,
     readonly field: string,
+    readonly body: unknown = null,
   ) {
     super(message);
   }
 }
+
+/** Whether an error means that nobody answers for the moment: no network, too much at once, the database away. */
+export const away = (error: unknown): boolean =>
+  error instanceof ApiProblem && [0, 429, 503].includes(error.status);
 
 /** The data of a call, or an ApiProblem with the server's own words. */
 export async function answer<T>(
@@ -53,5 +58,6 @@ export async function answer<T>(
   }
   if (result.response.ok) return result.data as T;
   const problem = (result.error ?? {}) as { detail?: string; field?: string };
-  throw new ApiProblem(result.response.status, problem.detail ?? "That did not work.", problem.field ?? "");
+  const { status } = result.response;
+  throw new ApiProblem(status, problem.detail ?? "That did not work.", problem.field ?? "", problem);
 }

@@ -1,6 +1,10 @@
 // What screens ask the server for, by one name each.
 import { queryOptions } from "@tanstack/react-query";
+import { allSaved } from "../saving/saver";
 import { answer, api, type Bench, type Schemas } from "./client";
+
+/** What shows saved data waits for what is on its way; what cannot be saved is said where it was edited. */
+const saved = () => allSaved().catch(() => undefined);
 
 /** The Bench's answer with the text it answers to, so that marks are never put on words typed since. */
 export type LiveBench = Bench & { readText: string };
@@ -55,7 +59,10 @@ export const nextMinuteQuery = (id: number, body: Schemas["BenchIn"]) =>
 export const publishQuery = (id: number) =>
   queryOptions({
     queryKey: ["publish", id],
-    queryFn: () => answer(api.GET("/api/classes/{class_id}/publish", { params: { path: { class_id: id } } })),
+    queryFn: async () => {
+      await saved();
+      return answer(api.GET("/api/classes/{class_id}/publish", { params: { path: { class_id: id } } }));
+    },
   });
 export const outboxQuery = queryOptions({
   queryKey: ["outbox"],
@@ -64,12 +71,14 @@ export const outboxQuery = queryOptions({
 export const previewQuery = (classId: number, personId: number) =>
   queryOptions({
     queryKey: ["preview", classId, personId],
-    queryFn: () =>
-      answer(
+    queryFn: async () => {
+      await saved();
+      return answer(
         api.GET("/api/classes/{class_id}/preview/{person_id}", {
           params: { path: { class_id: classId, person_id: personId } },
         }),
-      ),
+      );
+    },
   });
 export const wordsQuery = queryOptions({ queryKey: ["words"], queryFn: () => answer(api.GET("/api/words")) });
 export const movementsQuery = queryOptions({

@@ -70,8 +70,9 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
         )}
         {sheet.barred.map((one) => (
           <p key={one.movement} className="mt-2 border-l-[4px] border-hold pl-3 text-[16px]">
-            <strong>{sentence(one.name)} is not for you as written</strong> (
-            {one.why.join(", ").toLowerCase()}). Ask your coach what to do instead.
+            <strong>{sentence(one.name)} is not for you as written</strong>
+            {one.why.length > 0 && ` (${one.why.join(", ").toLowerCase()})`}. Ask your coach what to do
+            instead.
           </p>
         ))}
       </section>
@@ -83,7 +84,8 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
             {sheet.gaps.slice(0, 3).map((gap) => (
               <li key={gap.motion}>
                 <span className="text-chalk">{sentence(gap.because)}</span>: about{" "}
-                {Math.round(gap.needed_deg)}° of {gap.plain}; you have {Math.round(gap.has_deg)}°
+                {Math.round(gap.needed_deg)}° of {gap.plain}
+                {gap.has_deg !== null && `; you have ${Math.round(gap.has_deg)}°`}
                 {gap.side && `, less on the ${gap.side}`}.
               </li>
             ))}
@@ -109,8 +111,9 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
           <div className="mt-2 rounded-xl border border-rule bg-sheet p-3 text-[16px]">
             {sheet.caution_note && <p>{sheet.caution_note}</p>}
             {sheet.kept_to.map((one) => (
-              <p key={one.caution} className="mt-1">
-                <strong>{one.name}:</strong> {one.changes}.{one.care && ` ${sentence(one.care)}.`}
+              <p key={one.changes} className="mt-1">
+                {one.name && <strong>{one.name}: </strong>}
+                {one.name ? one.changes : sentence(one.changes)}.{one.care && ` ${sentence(one.care)}.`}
               </p>
             ))}
             <details className="mt-1" hidden={sheet.swaps.length === 0}>
@@ -128,7 +131,7 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
                   ) : (
                     <>Leave out {one.instead_name.toLowerCase()}; ask your coach what to do then</>
                   )}{" "}
-                  ({one.why}).
+                  {one.why && `(${one.why})`}.
                 </p>
               ))}
             </details>
@@ -193,8 +196,10 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
                   {one.dose_words}, {one.times_a_week} times a week ({clock(one.weekly_s)} in all).
                 </p>
                 <p className="mt-1">
-                  {sentence(one.plain)}: {Math.round(one.first_deg)}° then, {Math.round(one.last_deg)}° at the
-                  last of {one.visits} tests
+                  {sentence(one.plain)}
+                  {one.first_deg !== null &&
+                    one.last_deg !== null &&
+                    `: ${Math.round(one.first_deg)}° then, ${Math.round(one.last_deg)}° at the last of ${one.visits} tests`}
                   {one.side && `, less on the ${one.side}`}; this session asks about{" "}
                   {Math.round(one.needed_deg)}°.
                 </p>
@@ -233,6 +238,11 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
         pain, numbness or dizziness: stop, and see a licensed clinician. What your clinician told you outranks
         this page.
       </p>
+      {!sheet.private && (
+        <p className="quiet mt-2">
+          This link shows what to do. <a href="/">Sign in</a> to see your own numbers and notes.
+        </p>
+      )}
       {sheet.extras.length === 0 && sheet.gaps.length === 0 && (
         <p className="quiet mt-2">
           No extras today: none of your measured ranges falls short of what this asks, or none was measured

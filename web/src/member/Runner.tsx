@@ -3,6 +3,8 @@ import type { Item, Sheet } from "../api/client";
 import { Figure } from "../figure/Figure";
 import { clock } from "../parts/words";
 
+const TICK_MS = 200;
+
 /** One drill a screen: big figure in motion, seconds wearing down, next, done. Seconds come from the clock, not from ticks. */
 export function Runner({
   items,
@@ -15,32 +17,14 @@ export function Runner({
 }) {
   const [place, setPlace] = useState(0);
   const [paused, setPaused] = useState(false);
-  const [left, setLeft] = useState(items[0]?.seconds ?? 0);
   const heading = useRef<HTMLHeadingElement>(null);
   const item = items[place];
   const next = items[place + 1];
   const seconds = item?.seconds ?? 0;
+  const left = useCountdown(place, seconds, paused);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: another drill takes the focus to its heading
-  useEffect(() => {
-    setLeft(seconds);
-    heading.current?.focus();
-  }, [place, seconds]);
-
-  // biome-ignore lint/correctness/useExhaustiveDependencies: `left` is read once, when the clock starts or goes on
-  useEffect(() => {
-    if (paused || !item) return;
-    let remaining = left;
-    let before = performance.now();
-    const timer = window.setInterval(() => {
-      const now = performance.now();
-      remaining = Math.max(0, remaining - (now - before) / 1000);
-      before = now;
-      setLeft(remaining);
-      if (remaining === 0) window.clearInterval(timer);
-    }, 200);
-    return () => window.clearInterval(timer);
-  }, [place, paused, item]);
+  useEffect(() => heading.current?.focus(), [place]);
 
   if (!item) {
     return (
@@ -129,4 +113,25 @@ export function Runner({
       </div>
     </div>
   );
+}
+
+/** Seconds left of the drill at a place, by the clock and not by ticks. Every drill starts from its own seconds,
+ * whatever the one before had left, and whether it comes by Next or by Back. */
+function useCountdown(place: number, seconds: number, paused: boolean): number {
+  const [run, setRun] = useState({ place, left: seconds });
+  const left = run.place === place ? run.left : seconds;
+  const running = useRef({ place, left });
+  running.current = { place, left };
+  useEffect(() => {
+    if (paused) return;
+    const start = running.current.place === place ? running.current.left : seconds;
+    const began = performance.now();
+    const timer = window.setInterval(() => {
+      const rest = Math.max(0, start - (performance.now() - began) / 1000);
+      setRun({ place, left: rest });
+      if (rest === 0) window.clearInterval(timer);
+    }, TICK_MS);
+    return () => window.clearInterval(timer);
+  }, [place, seconds, paused]);
+  return left;
 }

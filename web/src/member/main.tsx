@@ -30,12 +30,16 @@ function Member() {
         const response = await fetch(`/api/sheets/${token}${path}`, options);
         const body = await response.json();
         if (response.ok) take(body as Sheet);
-        else
+        else if (response.status === 404 || response.status === 410) {
+          // the link has ended, and with it the copy on this device
+          localStorage.removeItem(KEPT);
+          setSheet(null);
           setTrouble(
-            response.status === 404
-              ? "This link leads nowhere any more. Ask your coach for a new one."
-              : body.detail,
+            response.status === 410
+              ? body.detail
+              : "This link leads nowhere any more. Ask your coach for a new one.",
           );
+        } else setTrouble(body.detail);
       } catch {
         setTrouble("No signal. This is the copy from last time.");
       }

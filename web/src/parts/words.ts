@@ -34,8 +34,19 @@ export function longDate(date: string): string {
   });
 }
 
-export function hour(instant: string, timeZone?: string): string {
+/** The clock of an instant in a gym's own time zone, wherever the reader is. */
+export function hour(instant: string, timeZone: string): string {
   return new Date(instant).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit", timeZone });
+}
+
+/** The day of an instant in a gym's own time zone. */
+export function day(instant: string, timeZone: string, options: Intl.DateTimeFormatOptions): string {
+  return new Date(instant).toLocaleDateString("en-GB", { ...options, timeZone });
+}
+
+/** Today's date in a time zone, as 2026-12-02. */
+export function today(timeZone: string): string {
+  return new Intl.DateTimeFormat("en-CA", { timeZone }).format(new Date());
 }
 
 export function plural(count: number, one: string, many = `${one}s`): string {

@@ -1,7 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, Outlet } from "@tanstack/react-router";
-import { ApiProblem, answer, api } from "../api/client";
+import { ApiProblem, answer, api, away } from "../api/client";
 import { meQuery } from "../api/queries";
+import { Away } from "../parts/Away";
 import { Keys } from "../parts/Keys";
 import { Trouble, Waiting } from "../parts/Trouble";
 import { MySheets } from "./sign-in/MySheets";
@@ -11,7 +12,7 @@ import { SignIn } from "./sign-in/SignIn";
 export function Shell() {
   const me = useQuery(meQuery);
   if (me.isPending) return <Waiting what="Opening" />;
-  if (me.error) {
+  if (me.error && !(away(me.error) && me.data)) {
     return me.error instanceof ApiProblem && me.error.status === 401 ? (
       <SignIn />
     ) : (
@@ -21,6 +22,7 @@ export function Shell() {
   return (
     <div className="flex h-dvh min-h-0 flex-col">
       <Ledge name={me.data.name} gym={me.data.gym} coaches={me.data.coaches} />
+      <Away />
       <main className="min-h-0 flex-1 overflow-auto">{me.data.coaches ? <Outlet /> : <MySheets />}</main>
     </div>
   );

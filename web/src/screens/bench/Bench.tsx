@@ -1,8 +1,10 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { answer, api, type Schemas, type Session } from "../../api/client";
+import type { Schemas, Session } from "../../api/client";
 import { benchQuery } from "../../api/queries";
+import { Conflict } from "../../saving/Conflict";
+import { useSaved, useSaver } from "../../saving/useSaver";
 import { ThreadLines } from "../../thread/ThreadLines";
 import { follow, type Point } from "../../thread/thread";
 import { Asks } from "./Asks";
@@ -13,7 +15,6 @@ import { Prep } from "./Prep";
 import { lockedDraft } from "./shared";
 
 const LIVE_MS = 90; // wait this long after a key before asking again
-const SAVE_MS = 500;
 
 /** One session on one screen: the board, what it asks of this class, and the prep. */
 export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Shelf"] }) {
@@ -21,13 +22,14 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
   const navigate = useNavigate();
   const classId =
     search.class ?? session.classes.find((one) => !one.published_version)?.id ?? session.classes[0]?.id;
-  const { draft, change, undo, redo, canUndo, canRedo } = useDraft(session);
+  const saver = useSaver(session);
+  const { draft, change, undo, redo, canUndo, canRedo } = useDraft(saver.wanted);
   const settled = useSettled(draft, LIVE_MS);
   const live = useQuery({
     ...benchQuery(session.id, { ...settled, class_id: classId ?? null }),
     placeholderData: keepPreviousData,
   });
-  const saving = useSaving(session, draft);
+  useSaved(saver, session, draft, change);
   const [held, setHeld] = useState<Point | null>(() =>
     search.point ? { at: "demand", id: search.point } : null,
   );
@@ -85,7 +87,7 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
         redo={redo}
         canUndo={canUndo}
         canRedo={canRedo}
-        saving={saving}
+        saving={saver.words()}
       />
       <div
         ref={frame}
@@ -125,6 +127,7 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
         />
         <ThreadLines lit={lit} frame={frame} />
       </div>
+      <Conflict saver={saver} />
     </div>
   );
 }
@@ -136,30 +139,4 @@ function useSettled(draft: Draft, wait: number): Draft {
     return () => window.clearTimeout(timer);
   }, [draft, wait]);
   return settled;
-}
-
-/** Saves what changed, a moment after it changed, and says how that went. */
-function useSaving(session: Session, draft: Draft): string {
-  const client = useQueryClient();
-  const [saved, setSaved] = useState<Draft>(draft);
-  const save = useMutation({
-    mutationFn: (to: Draft) =>
-      answer(
-        api.PATCH("/api/sessions/{session_id}", { params: { path: { session_id: session.id } }, body: to }),
-      ),
-    onSuccess: (stored, to) => {
-      setSaved(to);
-      client.setQueryData(["session", session.id], stored);
-      void client.invalidateQueries({ queryKey: ["week"] });
-    },
-  });
-  const { mutate } = save;
-  const dirty = JSON.stringify(draft) !== JSON.stringify(saved);
-  useEffect(() => {
-    if (!dirty) return;
-    const timer = window.setTimeout(() => mutate(draft), SAVE_MS);
-    return () => window.clearTimeout(timer);
-  }, [draft, dirty, mutate]);
-  if (save.error) return `Not saved: ${save.error.message}`;
-  return dirty ? "Saving" : save.isSuccess ? "Saved" : "";
 }

@@ -103,7 +103,7 @@ export function BenchHead({
           {session.classes.length === 0 && <option value="">nobody yet</option>}
           {session.classes.map((one) => (
             <option key={one.id} value={one.id}>
-              {hour(one.starts_at)} class, {one.people}
+              {hour(one.starts_at, session.timezone)} class, {one.people}
             </option>
           ))}
         </select>

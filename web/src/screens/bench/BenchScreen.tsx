@@ -7,10 +7,10 @@ import { Bench } from "./Bench";
 /** Loads a session and what the Bench needs of the shelf, then hands over. */
 export function BenchScreen() {
   const id = Number(useParams({ from: "/session/$id" }).id);
-  const session = useQuery({ ...sessionQuery(id), refetchOnWindowFocus: false });
+  const session = useQuery({ ...sessionQuery(id), refetchOnMount: "always" });
   const shelf = useQuery(shelfQuery);
   const error = session.error ?? shelf.error;
-  if (error)
+  if (error && !(session.data && shelf.data))
     return (
       <Trouble
         error={error}

@@ -1,24 +1,10 @@
 // What a coach is working on, with undo and redo. Every change is one step; typing counts as one step until it pauses.
 import { useCallback, useReducer } from "react";
-import type { Session } from "../../api/client";
+import type { Full } from "../../saving/saver";
 
-export interface Draft {
-  text: string;
-  minutes: number;
-  method: string;
-  pins: string[];
-  bans: string[];
-  order: string[];
-  /** The coach's own choice of a drill's dose, counted from 0. */
-  doses: Record<string, number>;
-  /** Minutes of the stop before a later part, by the part's place. */
-  breaks: Record<string, number>;
-  after_text: string;
-  after_min: number;
-  cold: boolean;
-  hot: boolean;
-  locked: boolean;
-}
+/** All a coach can set of a session. doses: a drill's dose, counted from 0; breaks: minutes of the stop before a later
+ * part, by the part's place. */
+export type Draft = Full;
 
 interface History {
   past: Draft[];
@@ -46,30 +32,12 @@ function reduce(history: History, change: Change): History {
   return { past: [...past, now].slice(-MOST_STEPS), now: next, future: [], typedAt: change.typing ? at : 0 };
 }
 
-export function useDraft(session: Session) {
+/** start: what stands when the screen opens. */
+export function useDraft(start: Draft) {
   const [history, dispatch] = useReducer(
     reduce,
-    session,
-    (from): History => ({
-      past: [],
-      future: [],
-      typedAt: 0,
-      now: {
-        text: from.text,
-        minutes: from.minutes,
-        method: from.method,
-        pins: from.pins,
-        bans: from.bans,
-        order: from.order,
-        doses: from.doses,
-        breaks: from.breaks,
-        after_text: from.after_text,
-        after_min: from.after_min,
-        cold: from.cold,
-        hot: from.hot,
-        locked: from.locked,
-      },
-    }),
+    start,
+    (now): History => ({ past: [], future: [], typedAt: 0, now }),
   );
   const change = useCallback(
     (to: Partial<Draft>, typing = false) => dispatch({ do: "change", to, typing }),

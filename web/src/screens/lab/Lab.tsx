@@ -14,7 +14,7 @@ type Kept = { label: string; answer: Schemas["Lab"] };
 export function Lab() {
   const search = useSearch({ from: "/lab" });
   const start = useQuery(labStartQuery);
-  if (start.error) return <Trouble error={start.error} again={() => start.refetch()} />;
+  if (start.error && !start.data) return <Trouble error={start.error} again={() => start.refetch()} />;
   if (!start.data) return <Waiting what="Opening the lab" />;
   const key = `${search.position}-${search.person}-${search.class}`;
   return <Bench key={key} start={start.data} search={search} />;

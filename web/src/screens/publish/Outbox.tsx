@@ -1,12 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
-import { outboxQuery } from "../../api/queries";
+import { meQuery, outboxQuery } from "../../api/queries";
 import { Trouble, Waiting } from "../../parts/Trouble";
+import { day, hour } from "../../parts/words";
 
 /** Messages that left. In the demo this page stands in for everybody's mail. */
 export function Outbox() {
   const found = useQuery(outboxQuery);
+  const zone = useQuery(meQuery).data?.timezone;
   if (found.isPending) return <Waiting what="Opening the outbox" />;
-  if (found.error) return <Trouble error={found.error} again={() => found.refetch()} />;
+  if (found.error && !found.data) return <Trouble error={found.error} again={() => found.refetch()} />;
   return (
     <div className="mx-auto max-w-3xl px-5 pt-4 pb-8">
       <h1 className="text-[34px]">Outbox</h1>
@@ -21,7 +23,8 @@ export function Outbox() {
             <p className="flex justify-between gap-4">
               <span className="font-semibold">{one.subject}</span>
               <span className="quiet shrink-0">
-                {new Date(one.sent_at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}
+                {zone &&
+                  `${day(one.sent_at, zone, { day: "numeric", month: "short", year: "numeric" })}, ${hour(one.sent_at, zone)}`}
               </span>
             </p>
             <p className="quiet">to {one.to}</p>
@@ -40,9 +43,9 @@ function Body({ text }: { text: string }) {
         .trim()
         .split(/(https?:\/\/\S+)/)
         .map((piece, index) =>
-          piece.startsWith("http") ? (
+          pathOf(piece) ? (
             // biome-ignore lint/suspicious/noArrayIndexKey: pieces of one text keep their order
-            <a key={index} className="break-all underline underline-offset-2" href={new URL(piece).pathname}>
+            <a key={index} className="break-all underline underline-offset-2" href={pathOf(piece)}>
               {piece}
             </a>
           ) : (
@@ -51,4 +54,10 @@ function Body({ text }: { text: string }) {
         )}
     </p>
   );
+}
+
+/** Where a link of ours leads; empty for words that only look like one. */
+function pathOf(piece: string): string {
+  if (!/^https?:\/\//.test(piece) || !URL.canParse(piece)) return "";
+  return new URL(piece).pathname;
 }

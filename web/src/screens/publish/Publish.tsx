@@ -5,7 +5,9 @@ import { answer, api, type Schemas } from "../../api/client";
 import { previewQuery, publishQuery } from "../../api/queries";
 import { MemberPage } from "../../member/MemberPage";
 import { Trouble, Waiting } from "../../parts/Trouble";
-import { hour, plural } from "../../parts/words";
+import { day, hour, plural } from "../../parts/words";
+import { newKey } from "../../saving/key";
+import { allSaved } from "../../saving/saver";
 
 /** Who gets what, when, what came of it; and the page as any member would see it. */
 export function Publish() {
@@ -13,7 +15,7 @@ export function Publish() {
   const found = useQuery(publishQuery(id));
   const [chosen, setChosen] = useState<number | null>(null);
   if (found.isPending) return <Waiting what="Looking up the roster" />;
-  if (found.error) return <Trouble error={found.error} again={() => found.refetch()} />;
+  if (found.error && !found.data) return <Trouble error={found.error} again={() => found.refetch()} />;
   const shown = chosen ?? found.data.roster[0]?.id ?? null;
   return (
     <div className="mx-auto grid max-w-[1240px] grid-cols-[minmax(0,1fr)_420px] gap-8 px-5 pt-4 pb-8">
@@ -28,16 +30,26 @@ export function Publish() {
 
 function Head({ data }: { data: Schemas["PublishOut"] }) {
   const client = useQueryClient();
+  const [attempt, setAttempt] = useState(newKey);
   const send = useMutation({
-    mutationFn: () =>
-      answer(api.POST("/api/classes/{class_id}/publish", { params: { path: { class_id: data.class_id } } })),
+    mutationFn: async (_before: number | null) => {
+      await allSaved();
+      return answer(
+        api.POST("/api/classes/{class_id}/publish", {
+          params: { path: { class_id: data.class_id } },
+          body: { key: attempt },
+        }),
+      );
+    },
     onSuccess: (next) => {
+      setAttempt(newKey());
       client.setQueryData(["publish", data.class_id], next);
       void client.invalidateQueries({ queryKey: ["week"] });
       void client.invalidateQueries({ queryKey: ["session"] });
     },
   });
   const state = sentState(data);
+  const again = send.isSuccess && send.variables === data.version;
   const word =
     data.version === null
       ? `Send now to ${plural(data.roster.length, "person", "people")}`
@@ -56,12 +68,8 @@ function Head({ data }: { data: Schemas["PublishOut"] }) {
       </p>
       <h1 className="mt-1 text-[34px]">{data.title}</h1>
       <p className="quiet">
-        {new Date(data.starts_at).toLocaleDateString("en-GB", {
-          weekday: "long",
-          day: "numeric",
-          month: "long",
-        })}
-        , {hour(data.starts_at)} class{data.coach && `, with ${data.coach}`}
+        {day(data.starts_at, data.timezone, { weekday: "long", day: "numeric", month: "long" })},{" "}
+        {hour(data.starts_at, data.timezone)} class{data.coach && `, with ${data.coach}`}
       </p>
       <div className="mt-4 flex items-center gap-4 rounded-xl border border-rule bg-sheet p-4">
         <div className="flex-1">
@@ -82,7 +90,9 @@ function Head({ data }: { data: Schemas["PublishOut"] }) {
           )}
           {send.isSuccess && !data.changed_since && (
             <p role="status" className="mt-2 font-semibold">
-              Sent to {plural(data.deliveries.length, "person", "people")}.
+              {again
+                ? "Nothing had changed, so nothing was sent again."
+                : `Sent to ${plural(data.deliveries.length, "person", "people")}.`}
             </p>
           )}
         </div>
@@ -90,7 +100,7 @@ function Head({ data }: { data: Schemas["PublishOut"] }) {
           type="button"
           className="action shrink-0"
           disabled={!!data.problem || send.isPending}
-          onClick={() => send.mutate()}
+          onClick={() => send.mutate(data.version)}
         >
           {send.isPending ? "Sending" : word}
         </button>
@@ -146,9 +156,12 @@ function Roster({
               <td>{delivery ? delivery.swaps : ""}</td>
               <td>
                 {delivery ? (
-                  <a className="underline underline-offset-2" href={delivery.link}>
-                    {delivery.opened ? "opened" : "sent"}
-                  </a>
+                  <>
+                    <a className="underline underline-offset-2" href={delivery.link}>
+                      {delivery.ended ? "ended" : delivery.opened ? "opened" : "sent"}
+                    </a>
+                    {!delivery.ended && <EndLink delivery={delivery} classId={data.class_id} />}
+                  </>
                 ) : (
                   "not sent"
                 )}
@@ -159,6 +172,35 @@ function Roster({
         })}
       </tbody>
     </table>
+  );
+}
+
+/** A link in the wrong hands is ended here; the member still finds the page signed in. */
+function EndLink({ delivery, classId }: { delivery: Schemas["DeliveryOut"]; classId: number }) {
+  const client = useQueryClient();
+  const [sure, setSure] = useState(false);
+  const end = useMutation({
+    mutationFn: () =>
+      answer(api.DELETE("/api/deliveries/{sheet_id}", { params: { path: { sheet_id: delivery.id } } })),
+    onSuccess: (next) => client.setQueryData(["publish", classId], next),
+  });
+  if (end.error)
+    return (
+      <span role="alert" className="ml-2 text-hold">
+        {end.error.message}
+      </span>
+    );
+  return (
+    <button
+      type="button"
+      className="ml-2 rounded px-1.5 py-0.5 text-[13px] text-dust hover:bg-sand"
+      aria-label={sure ? `Yes, end the link of ${delivery.name}` : `End the link of ${delivery.name}`}
+      disabled={end.isPending}
+      onBlur={() => setSure(false)}
+      onClick={() => (sure ? end.mutate() : setSure(true))}
+    >
+      {sure ? "yes, end it" : "end link"}
+    </button>
   );
 }
 
@@ -188,7 +230,7 @@ function Preview({ classId, personId, ready }: { classId: number; personId: numb
 /** Whether and when a class was sent, and what changed since. */
 function sentState(data: Schemas["PublishOut"]): string {
   if (data.version === null || data.published_at === null) return "Not sent yet.";
-  const sent = `Version ${data.version} was sent ${hour(data.published_at)} by ${data.published_by}.`;
+  const sent = `Version ${data.version} was sent ${hour(data.published_at, data.timezone)} by ${data.published_by}.`;
   return data.changed_since
     ? `${sent} The board or the prep has changed since.`
     : `${sent} Nothing has changed since.`;

@@ -20,7 +20,8 @@ export function Drills() {
     }
     return [...found].sort((a, b) => a[1].localeCompare(b[1]));
   }, [drills.data]);
-  if (drills.error) return <Trouble error={drills.error} again={() => void drills.refetch()} />;
+  if (drills.error && !drills.data)
+    return <Trouble error={drills.error} again={() => void drills.refetch()} />;
   if (!drills.data) return <Waiting what="Opening the shelf" />;
   const words = asked.toLowerCase().split(/\s+/).filter(Boolean);
   const kept = drills.data.filter(
@@ -103,7 +104,7 @@ export function Drills() {
 
 function OneDrill({ id, onOpen }: { id: string; onOpen: (id: string) => void }) {
   const found = useQuery(drillQuery(id));
-  if (found.error) return <Trouble error={found.error} />;
+  if (found.error && !found.data) return <Trouble error={found.error} />;
   if (!found.data) return <Waiting what="Fetching it" />;
   const one = found.data;
   return (

@@ -4,6 +4,7 @@ import { ApiProblem, answer, api, type Schemas } from "../../api/client";
 import { methodsQuery, shelfQuery } from "../../api/queries";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { clock, percent } from "../../parts/words";
+import { Overtaken, overtaken } from "../../saving/Overtaken";
 
 type Method = Schemas["MethodRow"];
 type Phase = Schemas["PhaseBounds"]["phase"];
@@ -22,8 +23,9 @@ export function Methods() {
   const shelf = useQuery(shelfQuery);
   const [chosen, setChosen] = useState("");
   const [editing, setEditing] = useState(false);
-  if (methods.error) return <Trouble error={methods.error} again={() => void methods.refetch()} />;
-  if (shelf.error) return <Trouble error={shelf.error} again={() => void shelf.refetch()} />;
+  if (methods.error && !methods.data)
+    return <Trouble error={methods.error} again={() => void methods.refetch()} />;
+  if (shelf.error && !shelf.data) return <Trouble error={shelf.error} again={() => void shelf.refetch()} />;
   const open = methods.data?.find((one) => one.id === chosen) ?? methods.data?.[0];
   if (!methods.data || !shelf.data || !open) return <Waiting what="Opening the methods" />;
   return (
@@ -213,7 +215,7 @@ function Edit({
   const [draft, setDraft] = useState({ ...from, name: from.own ? from.name : "" });
   const changed = useChanged();
   const save = useMutation({
-    mutationFn: () => {
+    mutationFn: (version: number) => {
       const body = {
         base: from.base,
         name: draft.name,
@@ -226,7 +228,12 @@ function Edit({
         clock: draft.clock,
       };
       return from.own
-        ? answer(api.PUT("/api/methods/{slug}", { params: { path: { slug: from.id } }, body }))
+        ? answer(
+            api.PUT("/api/methods/{slug}", {
+              params: { path: { slug: from.id } },
+              body: { ...body, version },
+            }),
+          )
         : answer(api.POST("/api/methods", { body }));
     },
     onSuccess: (rows) => {
@@ -234,6 +241,7 @@ function Edit({
       onDone(rows.find((one) => !taken.some((old) => old.id === one.id))?.id ?? from.id);
     },
   });
+  const theirs = overtaken<Method>(save.error);
   const problem = save.error instanceof ApiProblem ? save.error : null;
   const set = (to: Partial<Method>) => setDraft({ ...draft, ...to });
   const bounds = (phase: Phase, to: Partial<Schemas["PhaseBounds"]>) =>
@@ -248,7 +256,7 @@ function Edit({
       aria-label="Your copy"
       onSubmit={(event) => {
         event.preventDefault();
-        save.mutate();
+        save.mutate(from.version);
       }}
     >
       <h2 className="text-[28px]">{from.own ? `Change ${from.name}` : `Your copy of ${from.name}`}</h2>
@@ -426,10 +434,20 @@ function Edit({
           ))}
         </div>
       </fieldset>
-      {save.error && (
-        <p role="alert" className="mt-3 text-hold">
-          {save.error.message}
-        </p>
+      {theirs ? (
+        <Overtaken
+          onMine={() => save.mutate(theirs.version)}
+          onTheirs={() => {
+            void changed();
+            onDone();
+          }}
+        />
+      ) : (
+        save.error && (
+          <p role="alert" className="mt-3 text-hold">
+            {save.error.message}
+          </p>
+        )
       )}
       <div className="mt-4 flex gap-3">
         <button type="submit" className="action" disabled={save.isPending}>

@@ -4,6 +4,7 @@ import { ApiProblem, answer, api, type Schemas } from "../../api/client";
 import { placeQuery } from "../../api/queries";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { number } from "../../parts/words";
+import { Overtaken, overtaken } from "../../saving/Overtaken";
 
 type Place = Schemas["PlaceOut"];
 const SPACES: Record<string, string> = {
@@ -16,7 +17,7 @@ const SPACES: Record<string, string> = {
 /** What there is to work with: pieces of kit, people the floor holds, one platform's bars and plates. Plans keep to it. */
 export function Place() {
   const found = useQuery(placeQuery);
-  if (found.error) return <Trouble error={found.error} again={() => void found.refetch()} />;
+  if (found.error && !found.data) return <Trouble error={found.error} again={() => void found.refetch()} />;
   if (!found.data) return <Waiting what="Counting" />;
   return <Form key={JSON.stringify(found.data)} place={found.data} />;
 }
@@ -40,10 +41,11 @@ function Form({ place }: { place: Place }) {
     pairs: sized(place.rack, place),
   });
   const save = useMutation({
-    mutationFn: () =>
+    mutationFn: (version: number) =>
       answer(
         api.PUT("/api/place", {
           body: {
+            version,
             kit: whole(kit),
             places: whole(
               Object.fromEntries(Object.entries(places).filter(([, value]) => value.trim() !== "")),
@@ -64,6 +66,7 @@ function Form({ place }: { place: Place }) {
       void client.invalidateQueries({ queryKey: ["bench"] });
     },
   });
+  const theirs = overtaken<Place>(save.error);
   const problem = save.error instanceof ApiProblem ? save.error : null;
   const unitTo = (unit: string) => {
     const usual = place.usual.find((one) => one.unit === unit);
@@ -91,7 +94,7 @@ function Form({ place }: { place: Place }) {
       className="grid grid-cols-[minmax(0,1fr)_380px] gap-10"
       onSubmit={(event) => {
         event.preventDefault();
-        save.mutate();
+        save.mutate(place.version);
       }}
     >
       <section aria-label="Kit">
@@ -180,10 +183,17 @@ function Form({ place }: { place: Place }) {
         <button type="submit" className="action" disabled={save.isPending}>
           Write it down
         </button>
-        {save.error && (
-          <p role="alert" className="text-hold">
-            {problem?.message ?? "That did not work."}
-          </p>
+        {theirs ? (
+          <Overtaken
+            onMine={() => save.mutate(theirs.version)}
+            onTheirs={() => client.setQueryData(placeQuery.queryKey, theirs)}
+          />
+        ) : (
+          save.error && (
+            <p role="alert" className="text-hold">
+              {problem?.message ?? "That did not work."}
+            </p>
+          )
         )}
         {save.isSuccess && <p role="status">Written down. Preps that are open are planned again.</p>}
       </div>

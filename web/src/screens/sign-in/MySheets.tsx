@@ -1,13 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { answer, api } from "../../api/client";
 import { Trouble, Waiting } from "../../parts/Trouble";
-import { hour } from "../../parts/words";
+import { day, hour } from "../../parts/words";
 
 /** What a signed-in member sees: their own sheets, newest first. */
 export function MySheets() {
   const mine = useQuery({ queryKey: ["my-sheets"], queryFn: () => answer(api.GET("/api/my-sheets")) });
   if (mine.isPending) return <Waiting what="Looking for your prep" />;
-  if (mine.error) return <Trouble error={mine.error} again={() => mine.refetch()} />;
+  if (mine.error && !mine.data) return <Trouble error={mine.error} again={() => mine.refetch()} />;
   return (
     <div className="mx-auto max-w-lg p-6">
       <h1 className="text-[34px]">Your prep</h1>
@@ -25,12 +25,8 @@ export function MySheets() {
             >
               <span className="display text-[22px]">{one.title}</span>
               <span className="quiet">
-                {new Date(one.starts_at).toLocaleDateString("en-GB", {
-                  weekday: "short",
-                  day: "numeric",
-                  month: "short",
-                })}
-                , {hour(one.starts_at)}
+                {day(one.starts_at, one.timezone, { weekday: "short", day: "numeric", month: "short" })},{" "}
+                {hour(one.starts_at, one.timezone)}
               </span>
             </a>
           </li>

@@ -2,9 +2,10 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tansta
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { type ReactNode, useEffect, useState } from "react";
 import { ApiProblem, answer, api, type Schemas } from "../../api/client";
-import { reviewQuery } from "../../api/queries";
+import { meQuery, reviewQuery } from "../../api/queries";
 import { FilePick } from "../../parts/FilePick";
-import { hour, longDate, plural } from "../../parts/words";
+import { hour, longDate, plural, today } from "../../parts/words";
+import { overtaken } from "../../saving/Overtaken";
 
 type Day = Schemas["ReviewDay"];
 const LIVE_MS = 250;
@@ -19,7 +20,13 @@ export function ImportWeek() {
   const { start } = useSearch({ from: "/week/import" });
   const navigate = useNavigate();
   const client = useQueryClient();
-  const [source, setSource] = useState({ text: "", monday: start ?? today(), calendar: "", pattern: "" });
+  const zone = useQuery(meQuery).data?.timezone ?? "UTC";
+  const [source, setSource] = useState({
+    text: "",
+    monday: start ?? today(zone),
+    calendar: "",
+    pattern: "",
+  });
   const [skip, setSkip] = useState<Set<number>>(new Set());
   const settled = useLater(source, LIVE_MS);
   const review = useQuery({ ...reviewQuery(settled), placeholderData: keepPreviousData });
@@ -29,7 +36,17 @@ export function ImportWeek() {
     take.reset();
   };
   const take = useMutation({
-    mutationFn: () => answer(api.POST("/api/week/import", { body: { ...source, skip: [...skip] } })),
+    mutationFn: () =>
+      answer(
+        api.POST("/api/week/import", {
+          body: { ...source, skip: [...skip], stands: review.data?.stands ?? null },
+        }),
+      ),
+    onError: (error) => {
+      // a day changed since the review: the new review is shown, and nothing was saved
+      const now = overtaken<Schemas["ReviewOut"]>(error);
+      if (now) client.setQueryData(reviewQuery(settled).queryKey, now);
+    },
     onSuccess: () =>
       Promise.all([
         client.invalidateQueries({ queryKey: ["week"] }),
@@ -146,6 +163,7 @@ export function ImportWeek() {
                 // biome-ignore lint/suspicious/noArrayIndexKey: two sessions of a day are told apart by their place
                 key={`${day.date}-${place}`}
                 day={day}
+                zone={zone}
                 taken={!skip.has(place)}
                 onTake={(taken) => setSkip(toggled(skip, place, !taken))}
               />
@@ -195,7 +213,17 @@ export function ImportWeek() {
   );
 }
 
-function DayRow({ day, taken, onTake }: { day: Day; taken: boolean; onTake: (taken: boolean) => void }) {
+function DayRow({
+  day,
+  zone,
+  taken,
+  onTake,
+}: {
+  day: Day;
+  zone: string;
+  taken: boolean;
+  onTake: (taken: boolean) => void;
+}) {
   return (
     <li
       className={`grid grid-cols-[28px_152px_minmax(0,1fr)_190px] gap-3 border-b border-rule py-2.5 ${day.status === "same" || !taken ? "text-dust" : ""}`}
@@ -241,7 +269,7 @@ function DayRow({ day, taken, onTake }: { day: Day; taken: boolean; onTake: (tak
       <div className="text-right text-[14px]">
         <p>
           {day.times.length ? (
-            day.times.map((time) => hour(time)).join("  ")
+            day.times.map((time) => hour(time, zone)).join("  ")
           ) : (
             <span className="text-dust">no class times</span>
           )}
@@ -287,11 +315,6 @@ function toggled(all: Set<number>, one: number, on: boolean): Set<number> {
   if (on) next.add(one);
   else next.delete(one);
   return next;
-}
-
-function today(): string {
-  const now = new Date();
-  return new Date(now.getTime() - now.getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
 }
 
 function useLater<T>(value: T, wait: number): T {

@@ -7,6 +7,7 @@ import { weekQuery } from "../../api/queries";
 import { Mark } from "../../parts/Mark";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { hour, plural, weekday } from "../../parts/words";
+import { newKey } from "../../saving/key";
 
 type Day = Schemas["WeekDay"];
 type Session = Schemas["WeekSession"];
@@ -17,7 +18,7 @@ export function Week() {
   const { start } = useSearch({ from: "/" });
   const week = useQuery(weekQuery(start));
   if (week.isPending) return <Waiting what="Reading the week" />;
-  if (week.error) return <Trouble error={week.error} again={() => week.refetch()} />;
+  if (week.error && !week.data) return <Trouble error={week.error} again={() => week.refetch()} />;
   const { days, today } = week.data;
   return (
     <div className="px-5 pt-4 pb-8">
@@ -60,7 +61,7 @@ export function Week() {
       <div className="mt-4 grid min-w-[1080px] grid-cols-[148px_repeat(7,minmax(0,1fr))] gap-2">
         <Legend />
         {days.map((day) => (
-          <DayColumn key={day.date} day={day} today={today} />
+          <DayColumn key={day.date} day={day} today={today} timeZone={week.data.timezone} />
         ))}
       </div>
       <Joints days={days} today={today} />
@@ -120,7 +121,7 @@ function Attention({ days, today }: { days: Day[]; today: string }) {
   );
 }
 
-function DayColumn({ day, today }: { day: Day; today: string }) {
+function DayColumn({ day, today, timeZone }: { day: Day; today: string; timeZone: string }) {
   const isToday = day.date === today;
   return (
     <section
@@ -135,7 +136,7 @@ function DayColumn({ day, today }: { day: Day; today: string }) {
       </h2>
       <div className="mt-2 flex flex-1 flex-col gap-2">
         {day.sessions.map((session) => (
-          <SessionTile key={session.id} session={session} />
+          <SessionTile key={session.id} session={session} timeZone={timeZone} />
         ))}
         <AddSession date={day.date} empty={day.sessions.length === 0} />
       </div>
@@ -143,7 +144,7 @@ function DayColumn({ day, today }: { day: Day; today: string }) {
   );
 }
 
-function SessionTile({ session }: { session: Session }) {
+function SessionTile({ session, timeZone }: { session: Session; timeZone: string }) {
   return (
     <article className="rounded-lg border border-rule bg-sheet p-2.5 text-ink">
       <Link
@@ -166,7 +167,7 @@ function SessionTile({ session }: { session: Session }) {
         {session.classes.map((one) => (
           <li key={one.id} className="flex justify-between gap-1">
             <Link className="hover:underline" to="/publish/$id" params={{ id: String(one.id) }}>
-              {hour(one.starts_at)}, {one.people}
+              {hour(one.starts_at, timeZone)}, {one.people}
             </Link>
             <span className="text-dust">
               {one.changed_since ? "changed" : one.published_version ? "sent" : "not sent"}
@@ -213,9 +214,10 @@ function AddSession({ date, empty }: { date: string; empty: boolean }) {
   const client = useQueryClient();
   const navigate = useNavigate();
   const [title, setTitle] = useState<string | null>(null);
+  const [key] = useState(newKey);
   const add = useMutation({
     mutationFn: (name: string) =>
-      answer(api.POST("/api/sessions", { body: { date, title: name, text: "" } })),
+      answer(api.POST("/api/sessions", { body: { date, title: name, text: "", key } })),
     onSuccess: async (session) => {
       await client.invalidateQueries({ queryKey: ["week"] });
       await navigate({ to: "/session/$id", params: { id: String(session.id) } });

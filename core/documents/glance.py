@@ -1,0 +1,71 @@
+"""A text at a glance: what it is made of and what it asks most, for lists of days."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from core.catalog.rows import Kind
+from core.demand import derive
+from core.documents.base import Document, ShareOfHour
+from core.errors import UnusableText
+from core.reading.vocabulary import Vocabulary
+from core.reading.workout import FormatKind, Part
+
+MOST_REACHES = 4
+
+
+class Reach(Document):
+    """A range it leans on."""
+
+    id: str
+    name: str
+    kind: Kind
+    score: ShareOfHour
+
+
+class GlancePart(Document):
+    """A part by its format and the names of its movements, each once."""
+
+    name: str
+    format: FormatKind
+    movements: tuple[str, ...]
+
+
+class Glance(Document):
+    """problem: why the text cannot be read; everything else is empty then. unread: what was not understood,
+    as written. assumed: words that were taken for others. reaches: the ranges it asks most, the first most.
+    """
+
+    parts: tuple[GlancePart, ...] = ()
+    unread: tuple[str, ...] = ()
+    assumed: tuple[str, ...] = ()
+    reaches: tuple[Reach, ...] = ()
+    problem: str = ""
+
+
+def glance(text: str, words: Vocabulary) -> Glance:
+    """A text read and derived, for nobody in particular."""
+    try:
+        workout = words.read(text)
+    except UnusableText as refused:
+        return Glance(problem=str(refused))
+    catalog = words.catalog
+    asked = [demand for demand in derive(workout, catalog=catalog).demands if demand.kind == "reach"]
+    return Glance(
+        parts=tuple(_part(part, words) for part in workout.parts),
+        unread=tuple(unread.text for unread in workout.unread),
+        assumed=tuple(work.assumed for work in workout.works if work.assumed),
+        reaches=tuple(
+            Reach.of(demand, name=catalog.demands[demand.id].name) for demand in asked[:MOST_REACHES]
+        ),
+    )
+
+
+def glances(texts: Sequence[str], words: Vocabulary) -> list[Glance]:
+    """Each text at a glance, in order."""
+    return [glance(text, words) for text in texts]
+
+
+def _part(part: Part, words: Vocabulary) -> GlancePart:
+    names = (words.catalog.movements[work.movement].name for work in part.work)
+    return GlancePart(name=part.name, format=part.format.kind, movements=tuple(dict.fromkeys(names)))

@@ -1,0 +1,75 @@
+"""What a class is given: its record, and a page for each member, each as plain values that can be kept."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any, NamedTuple
+
+from core.demand import Person
+from core.documents.bench import ProblemAt, worked_document
+from core.documents.sheet import sheet_document
+from core.errors import CoreError, PlanRefused
+from core.prep.member import fit_member
+from core.session import SessionAsk, Worked, work_out
+
+NO_PREP = "There is no prep to publish: nothing on the board could be prepared."
+
+
+class Published(NamedTuple):
+    """record: the class's Bench without figures (drawn anew from a drill's id) and without anybody's ranges.
+    sheets: a page for each member, in their order, without figures."""
+
+    record: dict[str, Any]
+    sheets: list[dict[str, Any]]
+
+
+def published(ask: SessionAsk, members: Sequence[Person]) -> Published:
+    """Work a class out and fit it to each member. Raises UnusableText or PlanRefused, also when there is
+    nothing to give."""
+    worked = work_out(ask, brief=True)
+    if not worked.sheet.items and not worked.sheet.ramp:
+        raise PlanRefused("text", NO_PREP)
+    return Published(_record(worked), [member_sheet(worked, member) for member in members])
+
+
+def member_page(ask: SessionAsk, member: Person) -> dict[str, Any]:
+    """One member's page, who may be on the roster or not. Raises UnusableText or PlanRefused."""
+    return member_sheet(work_out(ask, brief=True), member)
+
+
+def problem_of(ask: SessionAsk) -> dict[str, str] | None:
+    """Why a class cannot be published as it stands; None when it can."""
+    try:
+        worked = work_out(ask, brief=True)
+    except CoreError as problem:
+        return ProblemAt(field=problem.field, message=str(problem)).model_dump()
+    return None if worked.sheet.items else ProblemAt(field="text", message=NO_PREP).model_dump()
+
+
+def member_sheet(worked: Worked, member: Person) -> dict[str, Any]:
+    """The class's prep fitted to one person."""
+    on_the_roster = any(other.key == member.key for other in worked.ask.people)
+    fitted = fit_member(
+        worked.sheet,
+        worked.workout,
+        member,
+        worked.settings,
+        worked.catalog,
+        worked.profile if on_the_roster else None,
+    )
+    text, division = worked.ask.text, member.division
+    return sheet_document(fitted, worked.sheet, worked.workout, text, division, worked.catalog).json_value()
+
+
+def _record(worked: Worked) -> dict[str, Any]:
+    record: dict[str, Any] = without_pictures(worked_document(worked).json_value())
+    for demand in record["demands"]:
+        demand["people"] = []
+    return record
+
+
+def without_pictures(value: Any) -> Any:
+    """Plain data without figures."""
+    if isinstance(value, dict):
+        return {key: without_pictures(field) for key, field in value.items() if key != "picture"}
+    return [without_pictures(item) for item in value] if isinstance(value, list) else value

@@ -1,0 +1,5 @@
+from django.apps import AppConfig
+
+
+class ComputingConfig(AppConfig):
+    name = "server.computing"

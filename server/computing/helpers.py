@@ -1,0 +1,151 @@
+"""Warm processes that compute for one web worker. A task that takes too long is ended with its process; a
+fork of a warm parent stands in its place at once."""
+
+from __future__ import annotations
+
+import multiprocessing
+import queue
+import threading
+import time
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from multiprocessing.connection import Connection
+from multiprocessing.context import ForkServerContext, ForkServerProcess
+from typing import Any, TypeVar
+
+from core.errors import CoreError
+from server.computing import work
+from server.logs import log
+
+LIMIT_S = 5.0  # of one task; the worst legal one takes under two
+HELPERS = 2  # of each worker: one gym holds at most one of them
+
+Answer = TypeVar("Answer")
+
+
+class TooLong(CoreError):
+    """A task was ended at its limit."""
+
+    field = "text"
+
+
+class Busy(Exception):
+    """Every helper is taken, or this gym's computing is; another try in a moment may do."""
+
+
+class HelperFailed(Exception):
+    """A task failed in a way nobody foresaw. places: where, innermost last."""
+
+    def __init__(self, kind: str, places: tuple[str, ...] = ()):
+        self.places = places
+        super().__init__(kind)
+
+
+class RefusedThere(CoreError):
+    """The core's refusal in a helper, with the field at fault."""
+
+    def __init__(self, field: str, message: str):
+        self.field = field
+        super().__init__(message)
+
+
+def _context() -> ForkServerContext:
+    context = multiprocessing.get_context("forkserver")
+    context.set_forkserver_preload(["server.computing.work"])
+    return context
+
+
+class Helper:
+    """One process and the line to it."""
+
+    def __init__(self) -> None:
+        self._process: ForkServerProcess | None = None
+        self._line: Connection | None = None
+
+    def run(self, task: Callable[..., Any], arguments: tuple[Any, ...], limit_s: float) -> Any:
+        """A task's outcome. Raises TooLong, RefusedThere, or HelperFailed also for a process that died."""
+        line = self._ready()
+        try:
+            line.send((task, arguments))
+            if not line.poll(limit_s):
+                self.end()
+                raise TooLong(
+                    "This takes too long to work out. Make the board shorter, or split the day in two."
+                )
+            outcome = line.recv()
+        except (EOFError, OSError) as problem:
+            self.end()
+            raise HelperFailed("the helper process ended") from problem
+        if isinstance(outcome, work.Refused):
+            raise RefusedThere(*outcome)
+        if isinstance(outcome, work.Failed):
+            raise HelperFailed(*outcome)
+        return outcome.value
+
+    def end(self) -> None:
+        """Kill the process; the next task gets another."""
+        if self._process is not None:
+            self._process.kill()
+            self._process.join()
+            self._process.close()
+        if self._line is not None:
+            self._line.close()
+        self._process = self._line = None
+
+    def _ready(self) -> Connection:
+        if self._process is not None and not self._process.is_alive():
+            self.end()
+        if self._process is None or self._line is None:
+            context = _context()
+            self._line, theirs = context.Pipe()
+            self._process = context.Process(target=work.serve, args=(theirs,), daemon=True)
+            self._process.start()
+            theirs.close()
+        return self._line
+
+
+class Helpers:
+    """The helpers of one web worker, lent to one task each."""
+
+    def __init__(self, count: int = HELPERS, limit_s: float = LIMIT_S):
+        self.limit_s = limit_s
+        self._all = [Helper() for _ in range(count)]
+        self._free: queue.LifoQueue[Helper] = queue.LifoQueue()
+        for helper in self._all:
+            self._free.put(helper)
+
+    def run(self, task: Callable[..., Answer], *arguments: Any) -> Answer:
+        """task(*arguments), computed in a helper. Both are pickled: the task by its name. Raises Busy when no
+        helper comes free in time, and what Helper.run raises."""
+        with self._lent() as helper:
+            started = time.perf_counter()
+            try:
+                value: Answer = helper.run(task, arguments, self.limit_s)
+            except TooLong:
+                log.warning("ended a task at its limit", task=task.__name__)
+                raise
+            if (seconds := time.perf_counter() - started) > 1:
+                log.warning("slow task", task=task.__name__, ms=round(seconds * 1000))
+            return value
+
+    def warm(self) -> None:
+        """Start every process before the first request, in the background."""
+        for helper in self._all:
+            threading.Thread(target=self.run, args=(work.warm,), daemon=True).start()
+            del helper
+
+    def end(self) -> None:
+        """End every process."""
+        for helper in self._all:
+            helper.end()
+
+    @contextmanager
+    def _lent(self) -> Iterator[Helper]:
+        try:
+            helper = self._free.get(timeout=self.limit_s)
+        except queue.Empty as problem:
+            raise Busy from problem
+        try:
+            yield helper
+        finally:
+            self._free.put(helper)

@@ -1,0 +1,71 @@
+"""The inside of a helper process: warm, without a database, one task after the other until its line is cut."""
+
+from __future__ import annotations
+
+import gc
+from collections.abc import Callable
+from multiprocessing.connection import Connection
+from typing import Any, NamedTuple
+
+import server.computing.tasks  # noqa: F401  # what may be asked, loaded before it is
+from core.errors import CoreError
+from core.reading import read_workout
+
+TASKS = 2_000  # of one process, then a fresh one takes its place, so that no cache grows without end
+
+
+class Done(NamedTuple):
+    """What a task came to."""
+
+    value: Any
+
+
+class Refused(NamedTuple):
+    """The core's own refusal: the field at fault and why."""
+
+    field: str
+    message: str
+
+
+class Failed(NamedTuple):
+    """What nobody foresaw, as kinds and places; never values."""
+
+    kind: str
+    places: tuple[str, ...]
+
+
+def warm() -> None:
+    """Load what every task needs: the catalog, the grammar, the planner."""
+    read_workout("1 air squat")
+
+
+def serve(line: Connection) -> None:
+    """Answer tasks (function, arguments) until the other side hangs up."""
+    warm()
+    gc.freeze()
+    for _ in range(TASKS):
+        try:
+            task, arguments = line.recv()
+        except (EOFError, OSError):
+            return
+        line.send(_outcome(task, arguments))
+
+
+def _outcome(task: Callable[..., Any], arguments: tuple[Any, ...]) -> Done | Refused | Failed:
+    try:
+        return Done(task(*arguments))
+    except CoreError as refused:
+        return Refused(getattr(refused, "field", "text"), str(refused))
+    except Exception as problem:  # whatever it is, the process lives on and says so
+        return Failed(type(problem).__qualname__, _places(problem))
+
+
+def _places(problem: Exception) -> tuple[str, ...]:
+    places: list[str] = []
+    trace = problem.__traceback__
+    while trace:
+        places.append(
+            f"{trace.tb_frame.f_code.co_filename}:{trace.tb_lineno} {trace.tb_frame.f_code.co_name}"
+        )
+        trace = trace.tb_next
+    return tuple(places)

@@ -1,0 +1,110 @@
+import { Dialog } from "radix-ui";
+import { useSyncExternalStore } from "react";
+import type { Field, Saver } from "./saver";
+
+const WORD: Record<Field, string> = {
+  text: "the board",
+  minutes: "minutes",
+  method: "method",
+  pins: "drills kept",
+  bans: "drills left out",
+  order: "order of the drills",
+  doses: "doses",
+  breaks: "stops between parts",
+  after_text: "what was done before",
+  after_min: "minutes since it ended",
+  cold: "cold room",
+  hot: "hot day",
+  locked: "lock",
+};
+const LINES_SHOWN = 14;
+
+/** Two people changed the same: both stand side by side, and the coach chooses. Nothing is saved before that. */
+export function Conflict({ saver }: { saver: Saver }) {
+  const state = useSyncExternalStore(saver.subscribe, saver.snapshot);
+  if (state.kind !== "conflict") return null;
+  const { fields, mine, theirs } = state;
+  return (
+    <Dialog.Root open>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-slate-deep/60" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          onEscapeKeyDown={(event) => event.preventDefault()}
+          onPointerDownOutside={(event) => event.preventDefault()}
+          className="fixed top-1/2 left-1/2 z-50 flex max-h-[86dvh] w-[860px] max-w-[94vw] -translate-x-1/2 -translate-y-1/2 flex-col rounded-xl bg-sheet p-6 text-ink"
+        >
+          <Dialog.Title className="text-[28px]">Changed in two places</Dialog.Title>
+          <p className="quiet mt-1">
+            Somebody saved this session after you opened it. What only one of you changed is kept either way;
+            choose for the rest. Nothing of yours is lost before you do.
+          </p>
+          <div className="mt-4 grid min-h-0 grid-cols-2 gap-6 overflow-y-auto">
+            <Side title="Yours, not saved yet" fields={fields} of={mine} other={theirs} />
+            <Side title="Saved by somebody else" fields={fields} of={theirs} other={mine} />
+          </div>
+          <div className="mt-5 grid grid-cols-2 gap-6">
+            <button type="button" className="action" onClick={() => saver.choose("mine")}>
+              Keep mine
+            </button>
+            <button type="button" className="plain-action" onClick={() => saver.choose("theirs")}>
+              Take theirs
+            </button>
+          </div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+type Values = { [name in Field]?: unknown };
+
+function Side({ title, fields, of, other }: { title: string; fields: Field[]; of: Values; other: Values }) {
+  return (
+    <section aria-label={title}>
+      <h3 className="border-b-2 border-ink pb-1 text-[20px]">{title}</h3>
+      {fields.map((name) => (
+        <div key={name} className="mt-3">
+          <p className="text-[14px] text-dust">{WORD[name]}</p>
+          {typeof of[name] === "string" && name !== "method" ? (
+            <Text text={of[name] as string} other={String(other[name] ?? "")} />
+          ) : (
+            <p className="font-semibold">{said(of[name])}</p>
+          )}
+        </div>
+      ))}
+    </section>
+  );
+}
+
+/** A text from its first line that differs, the lines the other has not got marked. */
+function Text({ text, other }: { text: string; other: string }) {
+  const lines = text.split("\n");
+  const others = new Set(other.split("\n"));
+  const first = Math.max(0, lines.findIndex((line) => !others.has(line)) - 2);
+  const shown = lines.slice(first, first + LINES_SHOWN);
+  return (
+    <div className="mt-1 rounded-lg border border-rule bg-paper p-2 text-[15px] leading-6 break-words whitespace-pre-wrap">
+      {first > 0 && <p className="text-dust">… {first} lines the same</p>}
+      {shown.map((line, place) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: lines of a text, in order
+        <p key={place} className={others.has(line) ? "" : "bg-amber/30 font-semibold"}>
+          {line || " "}
+        </p>
+      ))}
+      {first + LINES_SHOWN < lines.length && (
+        <p className="text-dust">… {lines.length - first - LINES_SHOWN} more lines</p>
+      )}
+    </div>
+  );
+}
+
+function said(value: unknown): string {
+  if (typeof value === "boolean") return value ? "yes" : "no";
+  if (Array.isArray(value)) return value.length ? value.join(", ").replaceAll("-", " ") : "none";
+  if (value && typeof value === "object") {
+    const pairs = Object.entries(value).map(([name, one]) => `${name.replaceAll("-", " ")}: ${one}`);
+    return pairs.join(", ") || "none";
+  }
+  return String(value ?? "none").replaceAll("-", " ");
+}
