@@ -9,6 +9,7 @@ from pathlib import Path
 
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.core.management.base import CommandError
+from django.db import connections
 from playwright.sync_api import sync_playwright
 
 from server.tests.gyms import PASSWORD, SmallGym
@@ -84,6 +85,19 @@ class BrowserTest(StaticLiveServerTestCase):
         result, errors = self.thread.submit(run).result()
         self.assertEqual(errors, [])
         return result
+
+    @staticmethod
+    def meanwhile(job):
+        """Run job() with the database while a page is open: the browser's own thread may not."""
+
+        def run():
+            try:
+                return job()
+            finally:
+                connections.close_all()
+
+        with ThreadPoolExecutor(1) as other:
+            return other.submit(run).result()
 
     def sign_in(self, page, person=None):
         page.goto(self.live_server_url + "/")

@@ -254,7 +254,11 @@ class MoreScreens(BrowserTest):
         def steps(page):
             page.goto(f"{self.live_server_url}/m/{token}")
             page.wait_for_selector("h1")
-            self.assertIn("Trains from the chair.", page.inner_text("main"))
+            page.click("summary")
+            self.assertNotIn("Trains from the chair", page.inner_text("main"))  # a link alone tells no note
+            self.sign_in(page, member)
+            page.goto(f"{self.live_server_url}/m/{token}")
+            page.wait_for_selector("text=Trains from the chair.")
             page.click("summary")
             self.assertIn("done from the chair", page.inner_text("section[aria-label='In class']"))
             self.assertNotIn("build up", page.inner_text("main"))

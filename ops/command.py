@@ -13,7 +13,7 @@ import urllib.request
 from collections.abc import Callable
 from typing import NamedTuple
 
-from ops import load
+from ops import load, running
 from ops.checks import check, format_
 from ops.database import Cluster, demo_cluster, free_port, port_is_free, scratch_cluster
 from ops.environment import ensure_interface, ensure_node_packages, ensure_python
@@ -22,10 +22,11 @@ from ops.packages import check_tools, ensure_packages
 from ops.paths import PYTHON, ROOT, STATE, WEB
 from ops.processes import end, run_together
 from ops.say import GiveUp, complain, say, tell
+from ops.settings_check import settings_problems
 
 DEFAULT_PORT = 8497
+THREADS = 16  # of each web worker: most wait for a helper or the database
 DJANGO = {"PYTHONPATH": str(ROOT), "DJANGO_SETTINGS_MODULE": "server.settings"}
-NEEDED_TO_START = ("CHALK_DATABASE_URL", "CHALK_SECRET", "CHALK_HOSTS", "CHALK_ADDRESS")
 
 Run = Callable[[list[str]], int]
 
@@ -99,26 +100,55 @@ def ensure_all() -> None:
 
 def demo(rest: list[str]) -> int:
     """Everything, with demo data, until Ctrl-C."""
-    port = int(os.environ.get("CHALK_PORT", DEFAULT_PORT))
-    if not port_is_free(port):
-        raise GiveUp(
-            f"port {port} is taken by another program (another demo, perhaps).\n"
-            f"  Stop it, or choose another port:  CHALK_PORT={port + 1} ./chalk demo"
-        )
-    ensure_all()
+    port = _port()
     cluster = demo_cluster()
-    started = cluster.ensure_running()
-    try:
+    with running.only_one(cluster):
+        if not port_is_free(port):
+            raise GiveUp(
+                f"port {port} is taken by another program.\n"
+                f"  Stop it, or choose another port:  CHALK_PORT={port + 1} ./chalk demo"
+            )
+        ensure_all()
+        cluster.ensure_running()
         environment = _demo_environment(cluster, port)
         _create_database(environment)
         _manage(["migrate", "--verbosity", "0"], environment)
         _manage(["load_demo"], environment)
         _manage(["collectstatic", "--noinput", "--verbosity", "0"], environment)
-        return run_together([_web_command(port)], environment, on_ready=lambda: _announce(port))
-    finally:
-        if started:
-            cluster.stop()
-        tell("Stopped.")
+        code = run_together(
+            [_web_command(port)],
+            environment,
+            on_start=lambda pids: running.note(port, pids),
+            on_ready=lambda: _announce(port),
+            look=lambda: _keep_up(cluster),
+        )
+    tell("Stopped.")
+    return code
+
+
+def stop(rest: list[str]) -> int:
+    """Stop the demo, or what a killed one left."""
+    say(running.stop_demo(demo_cluster()))
+    return 0
+
+
+def _keep_up(cluster: Cluster) -> None:
+    """A database that was ended from outside is started again; the web server waits for it meanwhile."""
+    if cluster.is_running():
+        return
+    tell("The database was ended from outside; starting it again.")
+    try:
+        cluster.ensure_running()
+    except GiveUp as reason:
+        tell(f"chalk: {reason}\n  Until then every page says that the database does not answer.")
+
+
+def _port() -> int:
+    """The port asked for. Raises GiveUp for what is none."""
+    written = os.environ.get("CHALK_PORT", str(DEFAULT_PORT))
+    if not written.isdigit() or not 0 < int(written) < 65536:
+        raise GiveUp(f"CHALK_PORT is '{written}'; it is a number from 1 to 65535.")
+    return int(written)
 
 
 def _wait_for(port: int) -> None:
@@ -139,9 +169,10 @@ def _announce(port: int) -> None:
 
 
 def _web_command(port: int, workers: int = 2) -> list[str]:
-    bound = ["--bind", f"127.0.0.1:{port}", "--workers", str(workers), "--threads", "4"]
+    bound = ["--bind", f"127.0.0.1:{port}", "--workers", str(workers), "--threads", str(THREADS)]
+    kind = ["--worker-class", "server.worker.PromptWorker", "--limit-request-fields", "60"]
     quiet = ["--log-level", "warning", "--no-control-socket"]
-    return [str(PYTHON), "-m", "gunicorn", "server.wsgi:application", *bound, *quiet]
+    return [str(PYTHON), "-m", "gunicorn", "server.wsgi:application", *bound, *kind, *quiet]
 
 
 def _demo_environment(cluster: Cluster, port: int) -> dict[str, str]:
@@ -198,27 +229,52 @@ def manage(rest: list[str]) -> int:
 
 
 def reset(rest: list[str]) -> int:
-    """Delete the demo's data."""
+    """Delete the demo's data, once it is stopped."""
     cluster = demo_cluster()
-    cluster.stop()
+    running.stop_demo(cluster)
     shutil.rmtree(cluster.home, ignore_errors=True)
     say("The demo's data are gone; ./chalk demo makes them anew.")
     return 0
 
 
 def start(rest: list[str]) -> int:
-    """For real: settings come from the environment, and nothing is guessed."""
-    missing = [name for name in NEEDED_TO_START if not os.environ.get(name)]
-    if missing:
+    """For real: settings come from the environment, and nothing is guessed or migrated."""
+    problems = settings_problems(os.environ)
+    if problems:
+        said = "\n  ".join(problems)
         raise GiveUp(
-            f"these settings are missing: {', '.join(missing)}. docs/running.md says what each one is."
+            f"these settings have to be put right (docs/running.md says what each one is):\n  {said}"
         )
+    port = _port()
     ensure_all()
-    _manage(["migrate", "--verbosity", "0"], DJANGO)
+    _check_migrated()
     _manage(["collectstatic", "--noinput", "--verbosity", "0"], DJANGO)
-    port = int(os.environ.get("CHALK_PORT", DEFAULT_PORT))
     workers = int(os.environ.get("CHALK_WORKERS", "4"))
     return run_together([_web_command(port, workers=workers)], DJANGO)
+
+
+def migrate(rest: list[str]) -> int:
+    """Bring the database that the settings name up to this version."""
+    problems = settings_problems(os.environ)
+    if problems:
+        raise GiveUp("these settings have to be put right:\n  " + "\n  ".join(problems))
+    ensure_python()
+    _manage(["migrate"], DJANGO)
+    return 0
+
+
+def _check_migrated() -> None:
+    """Raises GiveUp for a database that does not answer, or is of another version."""
+    result = subprocess.run(
+        [str(PYTHON), "manage.py", "pending"],
+        cwd=ROOT,
+        env={**os.environ, **DJANGO},
+        capture_output=True,
+        text=True,
+        check=False,
+    )
+    if result.returncode:
+        raise GiveUp(result.stdout.strip() or result.stderr.strip()[-600:])
 
 
 def bench(rest: list[str]) -> int:
@@ -299,6 +355,8 @@ COMMANDS = (
     Command("check", "formatters, linters and type checkers over everything; changes nothing", check),
     Command("format", "put right what the formatters and linters can", format_),
     Command("start", "run it for real from environment settings (docs/running.md)", start),
+    Command("migrate", "bring the database of the settings up to this version; start never does", migrate),
+    Command("stop", "stop the demo of this checkout, or what a killed one left", stop),
     Command("setup", "install everything and build the interface, start nothing", setup),
     Command("reset", "delete the demo's data, so the next demo starts fresh", reset),
     Command(

@@ -19,6 +19,11 @@ from ops.say import GiveUp
 
 USER = "chalk"
 START_TIMEOUT_S = 60
+# what the database writes down of an error: no statement, no bound value, no row
+DISCREET = (
+    "-c log_min_error_statement=panic -c log_error_verbosity=terse"
+    " -c log_parameter_max_length=0 -c log_parameter_max_length_on_error=0"
+)
 
 
 def port_is_free(port: int) -> bool:
@@ -77,6 +82,10 @@ class Cluster:
         self._start()
         return True
 
+    def is_running(self) -> bool:
+        """Whether its server process lives."""
+        return self._status() == 0
+
     def stop(self) -> None:
         """Stop it, quickly and cleanly. Nothing happens when it does not run."""
         if self._status() == 0:
@@ -111,7 +120,7 @@ class Cluster:
             raise GiveUp(f"making the database failed:\n{result.stderr.strip()[-800:]}")
 
     def _start(self) -> None:
-        options = f"-p {self.port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''"
+        options = f"-p {self.port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' {DISCREET}"
         if not self.durable:
             options += " -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
         command = [

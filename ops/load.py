@@ -50,7 +50,7 @@ class Client:
     connection: http.client.HTTPConnection | None = None
 
     def ask(self, method: str, path: str, payload: object = None) -> Answer:
-        """Ask once; a connection the server has closed is opened again. Raises OSError when nobody answers."""
+        """Ask once; a connection that was closed is opened again. Raises OSError when nobody answers."""
         try:
             return self._ask(method, path, payload)
         except (http.client.HTTPException, ConnectionError):

@@ -3,13 +3,16 @@
 from django.urls import path, re_path
 
 from server.api.api import api
+from server.health import live, ready
 from server.pages import application, member
 
 handler400 = handler403 = "server.api.problems.page_refused"
 handler404 = "server.api.problems.page_missing"
 handler500 = "server.api.problems.page_failed"
 urlpatterns = [
+    path("healthz", ready),
+    path("healthz/live", live),
     path("api/", api.urls),
     path("m/<str:token>", member),
-    re_path(r"^(?!api/|static/)(?P<path>.*)$", application),
+    re_path(r"^(?!api/|static/|healthz)(?P<path>.*)$", application),
 ]

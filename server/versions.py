@@ -5,7 +5,7 @@ from __future__ import annotations
 
 
 class Stale(Exception):
-    """Somebody changed the row after the version an edit was made on. what: the thing, as a coach calls it."""
+    """Somebody changed the row after the version an edit was made on. what: as a coach calls it."""
 
     def __init__(self, what: str):
         self.what = what

@@ -1,4 +1,5 @@
-"""What gunicorn runs. The catalog and the grammar are loaded once, before the first request."""
+"""What gunicorn runs. The catalog is loaded and the helper processes are warm before the first
+request."""
 
 import os
 
@@ -7,6 +8,10 @@ from django.core.wsgi import get_wsgi_application
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.settings")
 application = get_wsgi_application()
 
-from core.reading import read_workout  # noqa: E402  # settings come first
+from core.catalog import load_catalog  # noqa: E402  # settings come first
+from server.computing.run import helpers  # noqa: E402
+from server.computing.stored import core_digest  # noqa: E402
 
-read_workout("1 air squat")
+load_catalog()
+core_digest()
+helpers.warm()

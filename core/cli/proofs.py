@@ -15,7 +15,7 @@ from core.reading import read_workout
 from core.reading.names import Names
 from core.reading.tokens import tokenize
 
-GROWTH_KB = (8, 16, 32, 64)
+GROWTH_KB = (1.5, 3, 6, 12)
 LINES_PER_KB = 60  # more than enough
 FUZZ_SEED = 20261126
 LONG_ENOUGH_S = 3_600.0
@@ -50,7 +50,7 @@ def _day(session: str, number: int) -> str:
 
 
 def growth(session: str) -> dict[str, float]:
-    """Milliseconds to read an unseen text of 8 to 64 kB: twice the length should take about twice the
+    """Milliseconds to read an unseen text of 1.5 to 12 kB: twice the length should take about twice the
     time."""
     times_ms = {}
     read_unseen(session)

@@ -7,8 +7,9 @@ import unicodedata
 
 from core.errors import UnusableText
 
-MAX_TEXT_BYTES = 100_000
-MAX_LINES = 3_200
+MAX_TEXT_BYTES = 20_000
+MAX_LINES = 400
+MOST_PARTS = 40
 ODD = ("Cc", "Co", "Cs")  # kinds of letters that no keyboard writes
 _NOT_PLAIN = re.compile(r"[^\n\r\t\f\v\x20-\x7e]")
 
@@ -31,6 +32,12 @@ def check_text(text: str) -> None:
         raise UnusableText(
             "This looks like a binary file, not text. Save the workout as plain text and try again."
         )
+
+
+def check_parts(count: int) -> None:
+    """Raise UnusableText for more parts than a day has."""
+    if count > MOST_PARTS:
+        raise UnusableText(f"{count} parts are more than a day holds; paste one day at a time.")
 
 
 def lines_of(text: str) -> list[str]:

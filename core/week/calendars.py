@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime
 import re
+import time
 from collections.abc import Iterator
 from typing import Any
 from zoneinfo import ZoneInfo
@@ -16,8 +17,21 @@ from core.week.times import ClassTime
 
 MOST_TIMES = 500
 MAX_CALENDAR_BYTES = 2_000_000
+MOST_EVENTS = 3_000  # that repeat or start near the days
+MOST_RULES = 400
+SLOWEST_S = 1.2  # of following rules; a gym's calendar takes a hundredth of it
+YEARS_BACK = 30  # how long a class may have been running
+TOO_OFTEN = ("SECONDLY", "MINUTELY", "HOURLY")
+BROKEN = (ValueError, KeyError, IndexError, TypeError, AttributeError, OverflowError, RecursionError)
 EARLIER = datetime.timedelta(days=2)  # wall clocks of other zones are at most a day off
 
+FEWER = "Export only the classes of these weeks and try again"
+AGAIN = "Export the class times as .ics and try again"
+_EVENT = re.compile(r"^BEGIN:VEVENT\r?$.*?^END:VEVENT\r?$\n?", re.MULTILINE | re.DOTALL | re.IGNORECASE)
+_START = re.compile(r"^DTSTART[^:\n]*:(\d{8})", re.MULTILINE | re.IGNORECASE)
+_REPEATS = re.compile(r"^(?:RRULE|RDATE|RECURRENCE-ID)[;:]", re.MULTILINE | re.IGNORECASE)
+_RULE = re.compile(r"^RRULE[;:]", re.MULTILINE | re.IGNORECASE)
+Rule = Any  # of icalendar: a mapping of lists
 Event = Any  # icalendar types a property's value as any of thirty classes
 
 
@@ -33,7 +47,23 @@ def read_calendar(
     known.
     """
     zone = ZoneInfo(timezone)
-    events = _events(raw)
+    events = _events(raw, first, last)
+    try:
+        classes = _classes(events, zone, first, last)
+    except BROKEN as problem:
+        raise UnusableText(
+            f"An event of this calendar cannot be read ({_said(problem)}). {AGAIN}."
+        ) from problem
+    if not classes:
+        raise UnusableText(f"The calendar has no event from {first.isoformat()} to {last.isoformat()}.")
+    return tuple(sorted(classes))
+
+
+def _classes(
+    events: list[Event], zone: ZoneInfo, first: datetime.date, last: datetime.date
+) -> set[ClassTime]:
+    """Every start within the days. Raises UnusableText for more than a class plan holds."""
+    until = time.monotonic() + SLOWEST_S
     changed = {
         (str(event.get("UID")), _local(event["RECURRENCE-ID"].dt, zone))
         for event in events
@@ -47,23 +77,46 @@ def read_calendar(
                 classes.add(ClassTime(start, str(event.get("SUMMARY", ""))))
         if len(classes) > MOST_TIMES:
             raise UnusableText(f"More than {MOST_TIMES} classes in these days; that is no class plan.")
-    if not classes:
-        raise UnusableText(f"The calendar has no event from {first.isoformat()} to {last.isoformat()}.")
-    return tuple(sorted(classes))
+        if time.monotonic() > until:
+            raise UnusableText(f"Following what repeats in this calendar takes too long. {FEWER}.")
+    return classes
 
 
-def _events(raw: bytes | str) -> list[Event]:
+def _events(raw: bytes | str, first: datetime.date, last: datetime.date) -> list[Event]:
+    """The events that may start within the days. Raises UnusableText for no calendar, or one too large."""
     if len(raw) > MAX_CALENDAR_BYTES:
-        raise UnusableText(f"This calendar is longer than {MAX_CALENDAR_BYTES // 1_000_000} MB.")
+        raise UnusableText(f"This calendar is longer than {MAX_CALENDAR_BYTES // 1_000_000} MB. {FEWER}.")
+    text = raw.decode("utf-8", "replace") if isinstance(raw, bytes) else raw
+    text = _near(text, first, last)
+    count, rules = text.upper().count("BEGIN:VEVENT"), len(_RULE.findall(text))
+    if count > MOST_EVENTS or rules > MOST_RULES:
+        raise UnusableText(f"This calendar has {count:,} events, {rules:,} of them repeating. {FEWER}.")
     try:
-        calendars = Calendar.from_ical(raw, multiple=True)
-    except (ValueError, KeyError, IndexError) as problem:
-        again = "Export the class times as .ics and try again"
-        raise UnusableText(f"This is no iCalendar file ({problem}). {again}.") from problem
+        calendars = Calendar.from_ical(text, multiple=True)
+    except BROKEN as problem:
+        raise UnusableText(f"This is no iCalendar file ({_said(problem)}). {AGAIN}.") from problem
     events: list[Event] = []
     for calendar in calendars:
         events.extend(calendar.walk("VEVENT"))
     return events
+
+
+def _near(text: str, first: datetime.date, last: datetime.date) -> str:
+    """The calendar without single events of other days, which a year's export has by the thousand. Only
+    what is plainly elsewhere is left out; everything else is left for the parser."""
+    early, late = (f"{day:%Y%m%d}" for day in (first - EARLIER, last + EARLIER))
+
+    def kept(block: re.Match[str]) -> str:
+        start = _START.search(block[0])
+        elsewhere = start is not None and not early <= start[1] <= late
+        return "" if elsewhere and not _REPEATS.search(block[0]) else block[0]
+
+    return _EVENT.sub(kept, text)
+
+
+def _said(problem: Exception) -> str:
+    """What a parser says, as far as it fits a line."""
+    return " ".join(str(problem).split())[:120]
 
 
 def _is_class(event: Event) -> bool:
@@ -87,25 +140,54 @@ def _starts(
     own_zone = start.tzinfo or zone
     early = datetime.datetime.combine(first - EARLIER, datetime.time())
     late = datetime.datetime.combine(last + EARLIER, datetime.time.max)
-    for moment in _repeats(event, start, own_zone).between(early, late, inc=True):
+    for moment in _repeats(event, start, own_zone, early).between(early, late, inc=True):
         local = _local(moment.replace(tzinfo=own_zone), zone)
         if first <= local.date() <= last:
             yield local
 
 
-def _repeats(event: Event, start: datetime.datetime, own_zone: datetime.tzinfo) -> rruleset:
-    """Every start of an event on its own wall clock."""
+def _repeats(
+    event: Event, start: datetime.datetime, own_zone: datetime.tzinfo, early: datetime.datetime
+) -> rruleset:
+    """Every start of an event on its own wall clock, from a little before ``early`` where that can be told.
+    Raises UnusableText for a rule that no class has."""
     wall = start.replace(tzinfo=None)
     repeats = rruleset()
     repeats.rdate(wall)
     if "RRULE" in event:
-        rule: Any = rrulestr(_until_on_the_wall(event["RRULE"].to_ical().decode()), dtstart=wall)
+        written = event["RRULE"]
+        _check_rule(written, wall, early)
+        rule: Any = rrulestr(
+            _until_on_the_wall(written.to_ical().decode()), dtstart=_nearer(written, wall, early)
+        )
         repeats.rrule(rule)
     for moment in _moments(event, "RDATE", own_zone):
         repeats.rdate(moment)
     for moment in _moments(event, "EXDATE", own_zone):
         repeats.exdate(moment)
     return repeats
+
+
+def _check_rule(rule: Rule, wall: datetime.datetime, early: datetime.datetime) -> None:
+    frequency, interval = str(rule.get("FREQ", [""])[0]).upper(), int(rule.get("INTERVAL", [1])[0])
+    if frequency in TOO_OFTEN or interval < 1:
+        raise UnusableText(
+            f"A class repeats by days, weeks or months; this calendar has one {frequency.lower()}"
+            f", every {interval}."
+        )
+    if early.year - wall.year > YEARS_BACK:
+        raise UnusableText(f"A repeating event of this calendar starts in {wall.year}. {FEWER}.")
+
+
+def _nearer(rule: Rule, wall: datetime.datetime, early: datetime.datetime) -> datetime.datetime:
+    """A start of the same rule by whole intervals nearer to the days, so that years of a daily class need not
+    be walked through. A rule that counts, or picks from a set, keeps its own start."""
+    frequency, interval = str(rule.get("FREQ", [""])[0]).upper(), int(rule.get("INTERVAL", [1])[0])
+    step = {"DAILY": 1, "WEEKLY": 7}.get(frequency, 0) * interval
+    if not step or "COUNT" in rule or "BYSETPOS" in rule or wall >= early:
+        return wall
+    whole = max(0, (early - wall).days // step - 1)
+    return wall + datetime.timedelta(days=step * whole)
 
 
 def _until_on_the_wall(rule: str) -> str:

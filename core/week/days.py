@@ -10,8 +10,10 @@ from core.week.dates import HEAD, Head, date_of_head, names_a_date
 from core.week.tables import from_json, from_table, table_of
 from core.week.values import DayText, Trouble, WeekText
 
-MAX_WEEK_BYTES = 400_000
+MAX_WEEK_BYTES = 100_000
 MOST_DAYS = 62
+MOST_SPAN = datetime.timedelta(days=92)  # a block of a quarter
+YEARS = range(2000, 2100)  # outside of them a date is a slip
 BROKEN = "\ufffd"  # what stands where bytes were no text
 MOST_BROKEN = 1 / 20
 
@@ -26,14 +28,28 @@ def read_week(text: str, monday: datetime.date) -> WeekText:
     """
     _check_usable(text)
     text = text.lstrip("\ufeff").replace("\r\n", "\n").replace("\r", "\n")
-    week = _read(text, monday)
+    week = _without_slips(_read(text, monday))
     if not week.days:
         why = week.troubles[0].reason if week.troubles else "no line names a day"
         start = "Start every day with a heading such as 'Monday' or '2026-12-02'"
         raise UnusableText(f"No day could be found: {why}. {start}.")
+    first, last = min(day.date for day in week.days), max(day.date for day in week.days)
+    if last - first > MOST_SPAN:
+        apart = f"The days go from {first.isoformat()} to {last.isoformat()}"
+        raise UnusableText(f"{apart}; import up to {MOST_SPAN.days} days at a time.")
     if len(week.days) > MOST_DAYS:
         raise UnusableText(f"{len(week.days)} sessions are too many at once; import up to {MOST_DAYS}.")
     return week
+
+
+def _without_slips(week: WeekText) -> WeekText:
+    """Days of a year that cannot be meant are handed back as troubles."""
+    slips = [day for day in week.days if day.date.year not in YEARS]
+    if not slips:
+        return week
+    said = (Trouble(day.line, day.title or day.text[:40], f"no class is in {day.date.year}") for day in slips)
+    days = tuple(day for day in week.days if day.date.year in YEARS)
+    return WeekText(week.kind, days, (*week.troubles, *said))
 
 
 def _check_usable(text: str) -> None:

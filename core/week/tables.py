@@ -20,13 +20,21 @@ SHOWN = 80  # letters of a broken entry
 
 
 def table_of(text: str) -> list[list[str]] | None:
-    """Rows of a CSV whose first row names a date and a text column; None when it is no such table."""
+    """Rows of a CSV whose first row names a date and a text column; None when it is no such table. Raises
+    UnusableText for a table that is broken."""
     first = text.split("\n", 1)[0].lower()
     for delimiter in DELIMITERS:
         names = [cell.strip().strip('"') for cell in first.split(delimiter)]
         if any(name in names for name in DATE_COLUMNS) and any(name in names for name in TEXT_COLUMNS):
-            return list(csv.reader(io.StringIO(text), delimiter=delimiter))
+            return _rows(text, delimiter)
     return None
+
+
+def _rows(text: str, delimiter: str) -> list[list[str]]:
+    try:
+        return list(csv.reader(io.StringIO(text), delimiter=delimiter))
+    except csv.Error as problem:
+        raise UnusableText(f"This table cannot be read ({problem}). Export it again as CSV.") from problem
 
 
 def from_table(rows: Sequence[Sequence[str]], monday: datetime.date) -> WeekText:

@@ -10,8 +10,7 @@ from zoneinfo import ZoneInfo
 from core.errors import UnusableText
 from core.week.dates import WEEKDAYS
 
-_DAYS = r"(?:[a-z]{3,9}\.?(?:\s*[-–]\s*[a-z]{3,9}\.?)?(?:\s*[,&+/]\s*|\s+and\s+|\s+)?)+?"
-_SPAN = re.compile(rf"(?P<days>{_DAYS})\s*:?\s*(?P<times>\d{{1,2}}[:.h]\d{{2}}.*)$", re.IGNORECASE)
+_FIRST_TIME = re.compile(r"\d{1,2}[:.h]\d{2}", re.IGNORECASE)
 _TIME = re.compile(r"(\d{1,2})[:.h](\d{2})\s*(am|pm)?", re.IGNORECASE)
 GROUPS = {
     "daily": range(7),
@@ -41,12 +40,12 @@ def read_pattern(
     zone = ZoneInfo(timezone)
     by_day: dict[int, set[datetime.time]] = {}
     for piece in filter(None, (piece.strip() for piece in re.split(r"[;\n]+", text))):
-        span = _SPAN.match(piece)
-        days = _days(span["days"]) if span else None
-        if span is None or not days:
+        clock = _FIRST_TIME.search(piece)
+        days = _days(piece[: clock.start()].rstrip(" \t:")) if clock else None
+        if clock is None or not days:
             expected = "expected something like 'Mon-Fri 06:15 17:30'"
             raise UnusableText(f"'{piece}' names no days and times; {expected}.")
-        times = _times(span["times"])
+        times = _times(piece[clock.start() :])
         for day in days:
             by_day.setdefault(day, set()).update(times)
     classes: list[ClassTime] = []

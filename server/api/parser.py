@@ -16,7 +16,7 @@ _TITLE = "That cannot be used"
 
 
 class UsableJson(Parser):
-    """JSON as RFC 8259 has it: no NaN, nothing nested without end; and no text that PostgreSQL cannot keep."""
+    """JSON as RFC 8259 has it: no NaN, nothing nested without end, no text that PostgreSQL cannot keep."""
 
     def parse_body(self, request: HttpRequest) -> DictStrAny:
         """Raises Problem (400, 422)."""

@@ -13,11 +13,13 @@ from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
 
 from core.errors import CoreError
+from server.computing.helpers import Busy, HelperFailed
 from server.logs import log, request_id
 from server.versions import Stale
 
 RETRY_S = 2
 AWAY = "The database does not answer. Nothing is lost; this page goes on by itself as soon as it does."
+BUSY = "Your gym's last question is still being worked out. This is asked again by itself in a moment."
 OUR_FAULT = (
     "Something went wrong on our side, and it has been written down. Nothing of yours is lost; try again."
 )
@@ -58,6 +60,7 @@ def problem_response(
 
 def register(api: NinjaAPI) -> None:
     """Map every kind of error once."""
+    _register_own_faults(api)
 
     @api.exception_handler(Problem)
     def _problem(request: HttpRequest, error: Problem) -> HttpResponse:
@@ -94,6 +97,19 @@ def register(api: NinjaAPI) -> None:
         if isinstance(cause, Problem):
             return problem_response(cause.status, cause.title, cause.detail, cause.field)
         return problem_response(error.status_code, "That did not work", str(error))
+
+
+def _register_own_faults(api: NinjaAPI) -> None:
+    """What is not the asker's doing."""
+
+    @api.exception_handler(Busy)
+    def _busy(request: HttpRequest, error: Busy) -> HttpResponse:
+        return problem_response(429, "Still at work", BUSY)
+
+    @api.exception_handler(HelperFailed)
+    def _failed(request: HttpRequest, error: HelperFailed) -> HttpResponse:
+        log.error("a helper failed", error=str(error), places=error.places)
+        return problem_response(500, "Our fault", OUR_FAULT)
 
     @api.exception_handler(Exception)
     def _unforeseen(request: HttpRequest, error: Exception) -> HttpResponse:

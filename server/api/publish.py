@@ -33,11 +33,11 @@ def publishing(request: HttpRequest, class_id: int) -> schemas.PublishOut:
 
 @router.post("/classes/{class_id}/publish", response={201: schemas.PublishOut})
 def publish(
-    request: HttpRequest, class_id: int, payload: schemas.PublishIn | None = None
+    request: HttpRequest, class_id: int, key: schemas.AttemptKey = None
 ) -> Status[schemas.PublishOut]:
     """Publish now to everyone on the roster; the same again, or the same attempt, sends nothing more."""
     person = coach(request)
-    publish_class(class_of(person, class_id), person, payload.key if payload else None)
+    publish_class(class_of(person, class_id), person, key)
     return Status(201, _publish_out(class_of(person, class_id)))
 
 

@@ -6,7 +6,7 @@ from __future__ import annotations
 import datetime
 from typing import Annotated, Any, Literal
 
-from ninja import Schema
+from ninja import Header, Schema
 from pydantic import Field, StringConstraints, TypeAdapter
 
 from core.catalog.rows import ClockKind, Kind, Phase, Style
@@ -19,7 +19,8 @@ Role = Literal["owner", "coach", "member"]
 ROLE: TypeAdapter[Role] = TypeAdapter(Role)
 Title = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
 RowVersion = Annotated[int, Field(ge=1, le=2_000_000_000)]
-AttemptKey = Annotated[str, Field(pattern="^[0-9A-Za-z-]{8,64}$")]
+# what a page calls one attempt, so that asking twice does once
+AttemptKey = Annotated[str | None, Header(alias="Idempotency-Key", pattern="^[0-9A-Za-z-]{8,64}$")]
 Day = Annotated[datetime.date, Field(ge=datetime.date(2000, 1, 1), le=datetime.date(2099, 12, 31))]
 BoardText = Annotated[str, Field(max_length=MAX_TEXT)]
 
@@ -87,12 +88,9 @@ class ClassOut(Schema):
 
 
 class SessionIn(Schema):
-    """key: what the page calls this attempt, so that asking twice makes one session."""
-
     date: Day
     title: Title
     text: BoardText = ""
-    key: AttemptKey | None = None
 
 
 class SessionPatch(DialsGiven):
@@ -178,12 +176,6 @@ class RosterPerson(Schema):
     measured: int
 
 
-class PublishIn(Schema):
-    """key: what the page calls this attempt, so that asking twice sends once."""
-
-    key: AttemptKey | None = None
-
-
 class DeliveryOut(Schema):
     id: int
     ended: bool
@@ -225,16 +217,16 @@ class ShownGap(Gap):
 class ShownHomework(DrawnHomework):
     """first_deg, last_deg: only to the member and their coaches."""
 
-    first_deg: float | None
-    last_deg: float | None
+    first_deg: float | None  # type: ignore[assignment]  # a wider field than the document's
+    last_deg: float | None  # type: ignore[assignment]  # as above
 
 
 class SheetPage(DrawnSheet):
     """A member's page: their sheet, the class it is for, and where it stands among its versions. private: all
     of it, to the member or a coach signed in; else without what a link need not tell."""
 
-    gaps: tuple[ShownGap, ...]  # type: ignore[assignment]
-    homework: tuple[ShownHomework, ...]  # type: ignore[assignment]
+    gaps: tuple[ShownGap, ...]
+    homework: tuple[ShownHomework, ...]
     private: bool
     version: int
     newest: bool

@@ -95,10 +95,12 @@ def session_out(session: Session) -> schemas.SessionOut:
 
 
 @router.post("/sessions", response={201: schemas.SessionOut})
-def add_session(request: HttpRequest, payload: schemas.SessionIn) -> Status[schemas.SessionOut]:
+def add_session(
+    request: HttpRequest, payload: schemas.SessionIn, key: schemas.AttemptKey = None
+) -> Status[schemas.SessionOut]:
     """A new session, with the class times (and rosters) of the same weekday a week before."""
     person = coach(request)
-    session = add(person.gym, person, payload.date, payload.title, payload.text, payload.key)
+    session = add(person.gym, person, payload.date, payload.title, payload.text, key)
     return Status(201, session_out(session_of(person, session.pk)))
 
 

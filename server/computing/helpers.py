@@ -130,9 +130,8 @@ class Helpers:
 
     def warm(self) -> None:
         """Start every process before the first request, in the background."""
-        for helper in self._all:
+        for _ in self._all:
             threading.Thread(target=self.run, args=(work.warm,), daemon=True).start()
-            del helper
 
     def end(self) -> None:
         """End every process."""

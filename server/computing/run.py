@@ -8,7 +8,8 @@ from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from typing import Any, TypeVar
 
-from django.db import connection
+from django.db import OperationalError, connection
+from psycopg.errors import LockNotAvailable
 
 from server.computing.helpers import Busy, Helpers
 
@@ -49,8 +50,13 @@ def _turn(gym_id: int) -> Iterator[None]:
 @contextmanager
 def _gym_lock(gym_id: int) -> Iterator[None]:
     """The gym's advisory lock in PostgreSQL: it holds over workers and machines, and ends with its holder."""
-    with connection.cursor() as cursor:
-        cursor.execute("select pg_advisory_lock(%s, %s)", [LOCK_SPACE, gym_id])
+    try:
+        with connection.cursor() as cursor:
+            cursor.execute("select pg_advisory_lock(%s, %s)", [LOCK_SPACE, gym_id])
+    except OperationalError as problem:
+        if isinstance(problem.__cause__, LockNotAvailable):
+            raise Busy from problem
+        raise
     try:
         yield
     finally:

@@ -1,4 +1,4 @@
-"""The inside of a helper process: warm, without a database, one task after the other until its line is cut."""
+"""The inside of a helper process: warm, without a database, one task after another until its line is cut."""
 
 from __future__ import annotations
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime
 import json
+import re
 
 from django.test import Client
 from django.utils import timezone
@@ -59,11 +60,12 @@ class SmallGym:
 
 def up_to_date(path: str, data: dict) -> dict:
     """What a page sends that shows the newest version of what it changes."""
-    kind, name = path.split("/")[2:4] if path.count("/") > 2 else (path.split("/")[2], "")
-    if kind == "sessions" and (session := Session.objects.filter(pk=name).first()):
-        return {"version": session.version, **data}
-    if kind == "methods" and (method := OwnMethod.objects.filter(slug=name).first()):
-        return {"version": method.version, **data}
+    session = re.fullmatch(r"/api/sessions/(\d+)", path)
+    if session:
+        return {"version": Session.objects.get(pk=session[1]).version, **data}
+    method = re.fullmatch(r"/api/methods/(.+)", path)
+    if method:
+        return {"version": OwnMethod.objects.get(slug=method[1]).version, **data}
     return data
 
 

@@ -104,7 +104,7 @@ class Apart(Api):
         asks = (
             ("get", f"/api/sessions/{theirs.pk}", None),
             ("patch", f"/api/sessions/{theirs.pk}", {"title": "mine"}),
-            ("delete", f"/api/sessions/{theirs.pk}", None),
+            ("delete", f"/api/sessions/{theirs.pk}?version=1", None),
             ("post", f"/api/sessions/{theirs.pk}/bench", body(theirs)),
             ("post", f"/api/sessions/{theirs.pk}/alternatives", body(theirs, drill="easy-skip")),
             ("get", f"/api/classes/{klass.pk}/publish", None),
@@ -164,7 +164,8 @@ class Bench(Api):
 
     def test_bad_input_is_answered_at_its_place_and_keeps_the_rest(self):
         """Empty, noisy and binary text are problems of the text; bad minutes keep the demands."""
-        for text in ("", "   \n", "q" * 200_000, "PK\u0000\u0000\u0003" * 30):
+        self.assert_problem(self.ask(text="PK\u0000\u0000\u0003" * 30), 422, "text", "binary")
+        for text in ("", "   \n", "q" * 200_000):
             found = self.ask(text=text).json()
             self.assertEqual(found["problem"]["field"], "text")
             self.assertTrue(found["problem"]["message"])
@@ -254,7 +255,9 @@ class Sessions(Api):
         """Members have it; 409 says what to do instead."""
         client = self.home.client()
         self.send(client, "post", f"/api/classes/{self.home.gym_class.pk}/publish")
-        self.assert_problem(self.send(client, "delete", f"/api/sessions/{self.home.session.pk}"), 409)
+        self.assert_problem(
+            self.send(client, "delete", f"/api/sessions/{self.home.session.pk}?version=1"), 409
+        )
 
 
 class Papers(Api):

@@ -69,7 +69,7 @@ class Sessions(Dials):
         found = self.bench(after_text="12 gribbles")
         self.assertEqual(found["earlier"]["unread"], ["gribbles"])
         self.assertTrue(found["plan"]["items"])
-        self.assertEqual(self.bench(after_text="\x00\x01")["problem"]["field"], "after")
+        self.assertEqual(self.bench(after_text="\x00\x01")["field"], "after_text")
 
     def test_the_locked_prep_is_published_as_it_stands(self):
         """Locked on the Bench, then published: the same drills, though the class is another size."""

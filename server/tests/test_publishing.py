@@ -7,6 +7,7 @@ from django.test import Client, TestCase
 from core.catalog import load_catalog
 from core.errors import CoreError
 from core.hazards import hazards_of
+from server.programme.models import Session
 from server.publishing.actions import NothingToPublish, publish_class
 from server.publishing.models import Immutable, MemberSheet, OutboxMessage, Publication
 from server.tests.gyms import SmallGym, change
@@ -127,6 +128,7 @@ class Sheets(TestCase):
     def test_an_old_link_shows_the_newest_version(self):
         """After a correction the first message's link shows version 2."""
         token = MemberSheet.objects.get(person=self.home.members[0]).token
+        Session.objects.filter(pk=self.home.session.pk).update(title="Kiln day, corrected")
         publish_class(self.home.gym_class, self.home.coach)
         self.assertEqual(Client().get(f"/api/sheets/{token}").json()["version"], 2)
 

@@ -86,9 +86,11 @@ const client = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 5_000,
+      networkMode: "always", // whether the server answers is asked of the server
       retry: (count, error) => away(error) && count < 2,
       refetchInterval: (query) => (away(query.state.error) ? AGAIN_MS : false),
     },
+    mutations: { networkMode: "always" },
   },
 });
 

@@ -1,6 +1,6 @@
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
-import type { Bench, Demand, Position } from "../../api/client";
+import { away, type Bench, type Demand, type Position } from "../../api/client";
 import { Figure } from "../../figure/Figure";
 import { KIND_COLOUR, Mark } from "../../parts/Mark";
 import { Trouble } from "../../parts/Trouble";
@@ -27,7 +27,7 @@ export function Asks({ bench, error, lit, held, classId, sessionId, onPoint, onH
   const [all, setAll] = useState(false);
   const [allPositions, setAllPositions] = useState(false);
   const [open, setOpen] = useState<string | null>(held?.at === "demand" ? held.id : null);
-  if (error)
+  if (error && !(away(error) && bench))
     return (
       <section data-column="asks">
         <Trouble error={error} />

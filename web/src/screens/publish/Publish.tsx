@@ -36,8 +36,7 @@ function Head({ data }: { data: Schemas["PublishOut"] }) {
       await allSaved();
       return answer(
         api.POST("/api/classes/{class_id}/publish", {
-          params: { path: { class_id: data.class_id } },
-          body: { key: attempt },
+          params: { path: { class_id: data.class_id }, header: { "Idempotency-Key": attempt } },
         }),
       );
     },
@@ -194,12 +193,12 @@ function EndLink({ delivery, classId }: { delivery: Schemas["DeliveryOut"]; clas
     <button
       type="button"
       className="ml-2 rounded px-1.5 py-0.5 text-[13px] text-dust hover:bg-sand"
-      aria-label={sure ? `Yes, end the link of ${delivery.name}` : `End the link of ${delivery.name}`}
       disabled={end.isPending}
       onBlur={() => setSure(false)}
       onClick={() => (sure ? end.mutate() : setSure(true))}
     >
       {sure ? "yes, end it" : "end link"}
+      <span className="sr-only"> of {delivery.name}</span>
     </button>
   );
 }

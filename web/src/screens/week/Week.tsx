@@ -217,7 +217,12 @@ function AddSession({ date, empty }: { date: string; empty: boolean }) {
   const [key] = useState(newKey);
   const add = useMutation({
     mutationFn: (name: string) =>
-      answer(api.POST("/api/sessions", { body: { date, title: name, text: "", key } })),
+      answer(
+        api.POST("/api/sessions", {
+          params: { header: { "Idempotency-Key": key } },
+          body: { date, title: name, text: "" },
+        }),
+      ),
     onSuccess: async (session) => {
       await client.invalidateQueries({ queryKey: ["week"] });
       await navigate({ to: "/session/$id", params: { id: String(session.id) } });
