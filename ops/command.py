@@ -116,7 +116,7 @@ def demo(rest: list[str]) -> int:
         _manage(["load_demo"], environment)
         _manage(["collectstatic", "--noinput", "--verbosity", "0"], environment)
         code = run_together(
-            [_web_command(port)],
+            [web_command(port)],
             environment,
             on_start=lambda pids: running.note(port, pids),
             on_ready=lambda: _announce(port),
@@ -168,7 +168,8 @@ def _announce(port: int) -> None:
     say(f"\nDusty Chalk is at {address}\n\n{sign_ins}\n\nCtrl-C stops everything.")
 
 
-def _web_command(port: int, workers: int = 2) -> list[str]:
+def web_command(port: int, workers: int = 2) -> list[str]:
+    """What runs the web server on a loopback port."""
     bound = ["--bind", f"127.0.0.1:{port}", "--workers", str(workers), "--threads", str(THREADS)]
     kind = ["--worker-class", "server.worker.PromptWorker", "--limit-request-fields", "60"]
     quiet = ["--log-level", "warning", "--no-control-socket"]
@@ -250,7 +251,7 @@ def start(rest: list[str]) -> int:
     _check_migrated()
     _manage(["collectstatic", "--noinput", "--verbosity", "0"], DJANGO)
     workers = int(os.environ.get("CHALK_WORKERS", "4"))
-    return run_together([_web_command(port, workers=workers)], DJANGO)
+    return run_together([web_command(port, workers=workers)], DJANGO)
 
 
 def migrate(rest: list[str]) -> int:
@@ -293,7 +294,7 @@ def bench(rest: list[str]) -> int:
         _manage(["collectstatic", "--noinput", "--verbosity", "0"], environment)
         with log.open("w") as out:
             server = subprocess.Popen(
-                _web_command(port), env=environment, cwd=ROOT, stdout=out, stderr=out, start_new_session=True
+                web_command(port), env=environment, cwd=ROOT, stdout=out, stderr=out, start_new_session=True
             )
             try:
                 _wait_for(port)

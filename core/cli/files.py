@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-import json
 import sys
 from pathlib import Path
 
 from core.catalog import Catalog
 from core.demand.people import Person, person_from_json
 from core.errors import UnusableFile
+from core.json_text import BrokenJson, json_of
 
 
 def read_text(name: str) -> str:
@@ -27,11 +27,9 @@ def read_text(name: str) -> str:
 
 def read_json_file(name: str) -> object:
     try:
-        return json.loads(read_text(name))
-    except json.JSONDecodeError as problem:
-        raise UnusableFile(
-            f"{name}: not valid JSON at line {problem.lineno}, column {problem.colno}: {problem.msg}"
-        ) from problem
+        return json_of(read_text(name))
+    except BrokenJson as problem:
+        raise UnusableFile(f"{name}: not valid JSON: {problem}") from problem
 
 
 def read_people(name: str, catalog: Catalog) -> tuple[Person, ...]:

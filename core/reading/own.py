@@ -13,6 +13,7 @@ from core.catalog.own import OWN_MOVEMENTS, OWN_PREFIX, with_movements
 from core.catalog.references import check_movement
 from core.catalog.rows import Movement
 from core.errors import CatalogError, UnusableFile
+from core.json_text import BrokenJson, json_of
 from core.reading.names import Names
 from core.reading.plain_words import plain
 
@@ -94,12 +95,11 @@ def read_movements(text: str, catalog: Catalog | None = None) -> dict[str, Field
 def _rows_of(text: str) -> dict[str, Fields]:
     """The rows of a file, not yet validated."""
     try:
-        body = json.loads(text)
-    except json.JSONDecodeError as problem:
-        place = f"line {problem.lineno}, column {problem.colno}"
-        raise UnusableFile(f"This is not JSON: {place}: {problem.msg}.") from problem
-    ours = isinstance(body, dict) and body.get("kind") == FILE_KIND
-    rows = body.get("movements") if ours else None
+        body = json_of(text)
+    except BrokenJson as problem:
+        raise UnusableFile(f"This is not JSON: {problem}.") from problem
+    ours = body if isinstance(body, dict) and body.get("kind") == FILE_KIND else {}
+    rows = ours.get("movements")
     if not isinstance(rows, dict):
         raise UnusableFile(
             f"Expected a file of own movements, as Dusty Chalk writes it (kind '{FILE_KIND}')."

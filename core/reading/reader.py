@@ -23,7 +23,7 @@ from core.reading.rows import Row, inline_stations
 from core.reading.state import Reading
 from core.reading.tables import Standard, is_division
 from core.reading.tokens import seconds_of, tokenize
-from core.reading.usable import check_parts, check_text, lines_of
+from core.reading.usable import check_amount, check_text, lines_of
 from core.reading.workout import Unread, Workout
 
 NOTE_WORD = re.compile(r"^(?:coach(?:es|'s|’s)?\s+)?notes?\s*[:\-]\s*(?=\S)", re.IGNORECASE)
@@ -94,7 +94,8 @@ class _Reader:
     def _workout(self, rows: Sequence[Row]) -> Workout:
         reading, written = self.reading, AsWritten(rows)
         parts = written.parts(reading.parts.finished())
-        check_parts(len(parts))
+        works = [work.movement for part in parts for work in part.work]
+        check_amount(len(parts), len(works), len(set(works)))
         doubts = doubts_of(parts, tuple(reading.parts.two_caps), reading.catalog, frozenset(self.sure))
         return Workout(
             self.title, parts, written.unread(reading.unread), doubts, written.marks(reading.marks)

@@ -9,7 +9,8 @@ from core.errors import UnusableText
 
 MAX_TEXT_BYTES = 20_000
 MAX_LINES = 400
-MOST_PARTS = 40
+# of a day; a competition's whole weekend stays under them
+MOST_PARTS, MOST_WORKS, MOST_MOVEMENTS = 40, 70, 40
 ODD = ("Cc", "Co", "Cs")  # kinds of letters that no keyboard writes
 _NOT_PLAIN = re.compile(r"[^\n\r\t\f\v\x20-\x7e]")
 
@@ -34,10 +35,16 @@ def check_text(text: str) -> None:
         )
 
 
-def check_parts(count: int) -> None:
-    """Raise UnusableText for more parts than a day has."""
-    if count > MOST_PARTS:
-        raise UnusableText(f"{count} parts are more than a day holds; paste one day at a time.")
+def check_amount(parts: int, works: int, movements: int) -> None:
+    """Raise UnusableText for more parts, more work in all, or more different movements than a day has."""
+    counts = (
+        (parts, MOST_PARTS, "parts"),
+        (works, MOST_WORKS, "pieces of work"),
+        (movements, MOST_MOVEMENTS, "different movements"),
+    )
+    for count, most, what in counts:
+        if count > most:
+            raise UnusableText(f"{count} {what} are more than the {most} of a day; paste one day at a time.")
 
 
 def lines_of(text: str) -> list[str]:

@@ -4,34 +4,32 @@ from __future__ import annotations
 
 import datetime
 import re
-import time
 from collections.abc import Iterator
 from typing import Any
 from zoneinfo import ZoneInfo
 
-from dateutil.rrule import rruleset, rrulestr
+from dateutil.rrule import rruleset
 from icalendar import Calendar
 
 from core.errors import UnusableText
+from core.week.rules import FEWER, followed
 from core.week.times import ClassTime
 
 MOST_TIMES = 500
 MAX_CALENDAR_BYTES = 2_000_000
 MOST_EVENTS = 3_000  # that repeat or start near the days
 MOST_RULES = 400
-SLOWEST_S = 1.2  # of following rules; a gym's calendar takes a hundredth of it
-YEARS_BACK = 30  # how long a class may have been running
-TOO_OFTEN = ("SECONDLY", "MINUTELY", "HOURLY")
+MOST_NEAR = 400_000  # letters of the events near the days, with what repeats
+MOST_STEPS = 150_000  # moments walked through, of all rules; a gym's calendar takes a few hundred
 BROKEN = (ValueError, KeyError, IndexError, TypeError, AttributeError, OverflowError, RecursionError)
 EARLIER = datetime.timedelta(days=2)  # wall clocks of other zones are at most a day off
 
-FEWER = "Export only the classes of these weeks and try again"
 AGAIN = "Export the class times as .ics and try again"
-_EVENT = re.compile(r"^BEGIN:VEVENT\r?$.*?^END:VEVENT\r?$\n?", re.MULTILINE | re.DOTALL | re.IGNORECASE)
+_EVENTS = re.compile(r"^(?=BEGIN:VEVENT)", re.MULTILINE | re.IGNORECASE)
+_END = re.compile(r"^END:VEVENT[^\n]*\n?", re.MULTILINE | re.IGNORECASE)
 _START = re.compile(r"^DTSTART[^:\n]*:(\d{8})", re.MULTILINE | re.IGNORECASE)
 _REPEATS = re.compile(r"^(?:RRULE|RDATE|RECURRENCE-ID)[;:]", re.MULTILINE | re.IGNORECASE)
 _RULE = re.compile(r"^RRULE[;:]", re.MULTILINE | re.IGNORECASE)
-Rule = Any  # of icalendar: a mapping of lists
 Event = Any  # icalendar types a property's value as any of thirty classes
 
 
@@ -63,7 +61,7 @@ def _classes(
     events: list[Event], zone: ZoneInfo, first: datetime.date, last: datetime.date
 ) -> set[ClassTime]:
     """Every start within the days. Raises UnusableText for more than a class plan holds."""
-    until = time.monotonic() + SLOWEST_S
+    window = _Window(first, last)
     changed = {
         (str(event.get("UID")), _local(event["RECURRENCE-ID"].dt, zone))
         for event in events
@@ -71,15 +69,30 @@ def _classes(
     }
     classes: set[ClassTime] = set()
     for event in filter(_is_class, events):
-        for start in _starts(event, zone, first, last):
+        for start in _starts(event, zone, window):
+            if not first <= start.date() <= last:
+                continue
             replaced = "RECURRENCE-ID" not in event and (str(event.get("UID")), start) in changed
             if not replaced:
                 classes.add(ClassTime(start, str(event.get("SUMMARY", ""))))
         if len(classes) > MOST_TIMES:
             raise UnusableText(f"More than {MOST_TIMES} classes in these days; that is no class plan.")
-        if time.monotonic() > until:
-            raise UnusableText(f"Following what repeats in this calendar takes too long. {FEWER}.")
     return classes
+
+
+class _Window:
+    """The days asked for on any wall clock, and how far rules may still be followed for them."""
+
+    def __init__(self, first: datetime.date, last: datetime.date) -> None:
+        self.early = datetime.datetime.combine(first - EARLIER, datetime.time())
+        self.late = datetime.datetime.combine(last + EARLIER, datetime.time.max)
+        self.left = float(MOST_STEPS)
+
+    def spend(self, steps: float) -> None:
+        """Raises UnusableText when it is too far."""
+        self.left -= steps
+        if self.left < 0:
+            raise UnusableText(f"Following what repeats in this calendar takes too long. {FEWER}.")
 
 
 def _events(raw: bytes | str, first: datetime.date, last: datetime.date) -> list[Event]:
@@ -89,7 +102,7 @@ def _events(raw: bytes | str, first: datetime.date, last: datetime.date) -> list
     text = raw.decode("utf-8", "replace") if isinstance(raw, bytes) else raw
     text = _near(text, first, last)
     count, rules = text.upper().count("BEGIN:VEVENT"), len(_RULE.findall(text))
-    if count > MOST_EVENTS or rules > MOST_RULES:
+    if count > MOST_EVENTS or rules > MOST_RULES or len(text) > MOST_NEAR:
         raise UnusableText(f"This calendar has {count:,} events, {rules:,} of them repeating. {FEWER}.")
     try:
         calendars = Calendar.from_ical(text, multiple=True)
@@ -106,12 +119,15 @@ def _near(text: str, first: datetime.date, last: datetime.date) -> str:
     what is plainly elsewhere is left out; everything else is left for the parser."""
     early, late = (f"{day:%Y%m%d}" for day in (first - EARLIER, last + EARLIER))
 
-    def kept(block: re.Match[str]) -> str:
-        start = _START.search(block[0])
-        elsewhere = start is not None and not early <= start[1] <= late
-        return "" if elsewhere and not _REPEATS.search(block[0]) else block[0]
+    def kept(block: str) -> str:
+        """An event and what follows it up to the next: without the event, when it is elsewhere."""
+        start, end = _START.search(block), _END.search(block)
+        if start is None or end is None or early <= start[1] <= late or _REPEATS.search(block):
+            return block
+        return block[end.end() :]
 
-    return _EVENT.sub(kept, text)
+    head, *blocks = _EVENTS.split(text)
+    return head + "".join(map(kept, blocks))
 
 
 def _said(problem: Exception) -> str:
@@ -131,68 +147,34 @@ def _local(moment: datetime.datetime, zone: ZoneInfo) -> datetime.datetime:
     return moment.replace(tzinfo=zone) if moment.tzinfo is None else moment.astimezone(zone)
 
 
-def _starts(
-    event: Event, zone: ZoneInfo, first: datetime.date, last: datetime.date
-) -> Iterator[datetime.datetime]:
-    """Starts of an event in the gym's zone within the days. Repetition runs on the event's own wall clock,
+def _starts(event: Event, zone: ZoneInfo, window: _Window) -> Iterator[datetime.datetime]:
+    """Starts of an event in the gym's zone within the window. Repetition runs on the event's own wall clock,
     so that a class at 06:15 stays at 06:15 over a change of daylight saving."""
     start: datetime.datetime = event["DTSTART"].dt
+    named = event["DTSTART"].params.get("TZID")
+    if named and start.tzinfo is None:
+        raise UnusableText(f"This calendar names a time zone that does not exist: {str(named)[:60]}.")
     own_zone = start.tzinfo or zone
-    early = datetime.datetime.combine(first - EARLIER, datetime.time())
-    late = datetime.datetime.combine(last + EARLIER, datetime.time.max)
-    for moment in _repeats(event, start, own_zone, early).between(early, late, inc=True):
-        local = _local(moment.replace(tzinfo=own_zone), zone)
-        if first <= local.date() <= last:
-            yield local
+    repeats = _repeats(event, start, own_zone, window)
+    for moment in repeats.between(window.early, window.late, inc=True):
+        yield _local(moment.replace(tzinfo=own_zone), zone)
 
 
-def _repeats(
-    event: Event, start: datetime.datetime, own_zone: datetime.tzinfo, early: datetime.datetime
-) -> rruleset:
-    """Every start of an event on its own wall clock, from a little before ``early`` where that can be told.
+def _repeats(event: Event, start: datetime.datetime, own_zone: datetime.tzinfo, window: _Window) -> rruleset:
+    """Every start of an event on its own wall clock, from a little before the window where that can be told.
     Raises UnusableText for a rule that no class has."""
     wall = start.replace(tzinfo=None)
     repeats = rruleset()
     repeats.rdate(wall)
     if "RRULE" in event:
-        written = event["RRULE"]
-        _check_rule(written, wall, early)
-        rule: Any = rrulestr(
-            _until_on_the_wall(written.to_ical().decode()), dtstart=_nearer(written, wall, early)
-        )
+        rule, steps = followed(event["RRULE"], wall, window.early, window.late)
+        window.spend(steps)
         repeats.rrule(rule)
     for moment in _moments(event, "RDATE", own_zone):
         repeats.rdate(moment)
     for moment in _moments(event, "EXDATE", own_zone):
         repeats.exdate(moment)
     return repeats
-
-
-def _check_rule(rule: Rule, wall: datetime.datetime, early: datetime.datetime) -> None:
-    frequency, interval = str(rule.get("FREQ", [""])[0]).upper(), int(rule.get("INTERVAL", [1])[0])
-    if frequency in TOO_OFTEN or interval < 1:
-        raise UnusableText(
-            f"A class repeats by days, weeks or months; this calendar has one {frequency.lower()}"
-            f", every {interval}."
-        )
-    if early.year - wall.year > YEARS_BACK:
-        raise UnusableText(f"A repeating event of this calendar starts in {wall.year}. {FEWER}.")
-
-
-def _nearer(rule: Rule, wall: datetime.datetime, early: datetime.datetime) -> datetime.datetime:
-    """A start of the same rule by whole intervals nearer to the days, so that years of a daily class need not
-    be walked through. A rule that counts, or picks from a set, keeps its own start."""
-    frequency, interval = str(rule.get("FREQ", [""])[0]).upper(), int(rule.get("INTERVAL", [1])[0])
-    step = {"DAILY": 1, "WEEKLY": 7}.get(frequency, 0) * interval
-    if not step or "COUNT" in rule or "BYSETPOS" in rule or wall >= early:
-        return wall
-    whole = max(0, (early - wall).days // step - 1)
-    return wall + datetime.timedelta(days=step * whole)
-
-
-def _until_on_the_wall(rule: str) -> str:
-    """A rule whose end has no zone, as its start has none."""
-    return re.sub(r"UNTIL=(\d{8})(T\d{6})?Z?", lambda until: f"UNTIL={until[1]}{until[2] or 'T235959'}", rule)
 
 
 def _moments(event: Event, name: str, own_zone: datetime.tzinfo) -> Iterator[datetime.datetime]:

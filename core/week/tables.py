@@ -5,10 +5,10 @@ from __future__ import annotations
 import csv
 import datetime
 import io
-import json
 from collections.abc import Sequence
 
 from core.errors import UnusableText
+from core.json_text import BrokenJson, json_of
 from core.week.dates import date_of
 from core.week.values import DayText, Trouble, WeekText
 
@@ -66,10 +66,9 @@ def _cell(cells: dict[str, str], columns: tuple[str, ...]) -> str:
 def from_json(text: str, monday: datetime.date) -> WeekText:
     """The days of a JSON list. Raises UnusableText for JSON of another form."""
     try:
-        body = json.loads(text)
-    except json.JSONDecodeError as problem:
-        place = f"line {problem.lineno}, column {problem.colno}"
-        raise UnusableText(f"This starts like JSON, but {place} cannot be read: {problem.msg}.") from problem
+        body = json_of(text)
+    except BrokenJson as problem:
+        raise UnusableText(f"This starts like JSON, but cannot be read: {problem}.") from problem
     rows = body.get("sessions") if isinstance(body, dict) else body
     if not isinstance(rows, list):
         raise UnusableText('Expected a JSON list of {"date", "title", "text"}, or {"sessions": [...]}.')

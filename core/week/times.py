@@ -44,7 +44,7 @@ def read_pattern(
         days = _days(piece[: clock.start()].rstrip(" \t:")) if clock else None
         if clock is None or not days:
             expected = "expected something like 'Mon-Fri 06:15 17:30'"
-            raise UnusableText(f"'{piece}' names no days and times; {expected}.")
+            raise UnusableText(f"'{piece[:60]}' names no days and times; {expected}.")
         times = _times(piece[clock.start() :])
         for day in days:
             by_day.setdefault(day, set()).update(times)

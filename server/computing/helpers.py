@@ -51,7 +51,7 @@ class RefusedThere(CoreError):
 
 def _context() -> ForkServerContext:
     context = multiprocessing.get_context("forkserver")
-    context.set_forkserver_preload(["server.computing.work"])
+    context.set_forkserver_preload(["server.computing.work", "server.computing.warm"])
     return context
 
 
@@ -131,7 +131,7 @@ class Helpers:
     def warm(self) -> None:
         """Start every process before the first request, in the background."""
         for _ in self._all:
-            threading.Thread(target=self.run, args=(work.warm,), daemon=True).start()
+            threading.Thread(target=self.run, args=(work.ready,), daemon=True).start()
 
     def end(self) -> None:
         """End every process."""

@@ -9,7 +9,6 @@ from typing import Any, NamedTuple
 
 import server.computing.tasks  # noqa: F401  # what may be asked, loaded before it is
 from core.errors import CoreError
-from core.reading import read_workout
 
 TASKS = 2_000  # of one process, then a fresh one takes its place, so that no cache grows without end
 
@@ -34,14 +33,12 @@ class Failed(NamedTuple):
     places: tuple[str, ...]
 
 
-def warm() -> None:
-    """Load what every task needs: the catalog, the grammar, the planner."""
-    read_workout("1 air squat")
+def ready() -> None:
+    """The smallest task: a process that has done it stands."""
 
 
 def serve(line: Connection) -> None:
     """Answer tasks (function, arguments) until the other side hangs up."""
-    warm()
     gc.freeze()
     for _ in range(TASKS):
         try:

@@ -9,15 +9,17 @@ from pydantic import ConfigDict, Field
 
 from core.session.ask import DEFAULT_AFTER_MIN
 
-MAX_TEXT = 400_000  # letters; the core refuses over 100 kB with a message of its own
+MAX_EARLIER = 4_000  # letters of what was done just before: one workout
+MAX_TEXT = 400_000  # letters; the core refuses over 20 kB with a message of its own
 
-Drills = tuple[str, ...]
+DrillId = Annotated[str, Field(max_length=120)]
+Drills = Annotated[tuple[DrillId, ...], Field(max_length=100)]
 DoseOption = Annotated[int, Field(ge=0, le=9)]
 Doses = Annotated[dict[str, DoseOption], Field(max_length=60)]
 PartNumber = Annotated[str, Field(pattern="^[0-9]{1,2}$")]
 StopMinutes = Annotated[int, Field(ge=0, le=60)]
-Breaks = Annotated[dict[PartNumber, StopMinutes], Field(max_length=40)]
-EarlierText = Annotated[str, Field(max_length=MAX_TEXT)]
+Breaks = Annotated[dict[PartNumber, StopMinutes], Field(max_length=6)]
+EarlierText = Annotated[str, Field(max_length=MAX_EARLIER)]
 AfterMin = Annotated[int, Field(ge=0, le=600)]
 
 
