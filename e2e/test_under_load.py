@@ -46,8 +46,9 @@ class UnderLoad(ServedTest):
         return sorted(taken)[int(ASKS * 0.95) - 1]
 
     def test_twenty_of_the_worst_of_one_gym_leave_another_at_work(self):
-        """20 of the worst legal requests at once, again and again as the answers say: the other gym's p95 stays under three
-        times its quiet value, each worst one is answered or asked to wait, and health answers all the time.
+        """20 of the worst legal requests at once, again and again as the answers say: the other gym's p95
+        stays under three times its quiet value, each worst one is answered or asked to wait, and health
+        answers all the time.
         """
         other = SmallGym("Osier Barn")
         quiet, attackers = (

@@ -52,7 +52,8 @@ def _django_event(logger: WrappedLogger, method: str, event: EventDict) -> Event
 
 
 def logging_settings(as_json: bool, quiet: bool) -> dict[str, Any]:
-    """Django's LOGGING. quiet: nothing at all, for tests, which assert what is logged on their own."""
+    """Django's LOGGING. as_json: a line for every request too; else only what went wrong, for people to read.
+    quiet: nothing at all, for tests, which look at what is logged on their own."""
     shared: list[Any] = [
         structlog.contextvars.merge_contextvars,
         structlog.stdlib.add_log_level,
@@ -88,7 +89,7 @@ def logging_settings(as_json: bool, quiet: bool) -> dict[str, Any]:
         "handlers": {"out": handler},
         "root": {"handlers": ["out"], "level": "WARNING"},
         "loggers": {
-            "chalk": {"level": "INFO"},
+            "chalk": {"level": "INFO" if as_json or quiet else "WARNING"},
             "django": {"handlers": ["out"], "level": "WARNING", "propagate": False},
             "django.server": {"handlers": ["out"], "level": "ERROR", "propagate": False},
             "axes": {"handlers": ["out"], "level": "CRITICAL", "propagate": False},

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import structlog
 from django.contrib.auth.models import AnonymousUser
 from django.db.models import Count, Prefetch, QuerySet
 from django.http import HttpRequest
@@ -18,6 +19,7 @@ def signed_in(request: HttpRequest) -> Person:
     """Who has signed in. The API lets nobody else through to an address that asks this."""
     if isinstance(request.user, AnonymousUser):
         raise AuthenticationError(401)
+    structlog.contextvars.bind_contextvars(gym=request.user.gym_id)  # for the request's line in the log
     return request.user
 
 

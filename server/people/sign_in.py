@@ -35,8 +35,10 @@ def address_of(request: HttpRequest) -> str:
 
 
 def username_of(request: HttpRequest, credentials: Mapping[str, str] | None = None) -> str:
-    """The account that is tried, as it is counted."""
-    return (credentials or {}).get("username", "").strip().lower()
+    """The account that is tried, as it is counted. It is called by the form's name before the try, and by the
+    backend's after it."""
+    given = credentials or {}
+    return (given.get("username") or given.get(Person.USERNAME_FIELD) or "").strip().lower()
 
 
 def sign_in(request: HttpRequest, email: str, password: str) -> Person | None:
