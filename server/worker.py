@@ -10,11 +10,7 @@ import threading
 import time
 from typing import Any
 
-from gunicorn.workers.gthread import (
-    _DEFER,  # type: ignore[attr-defined]  # newer than its stubs
-    TConn,
-    ThreadWorker,
-)
+from gunicorn.workers.gthread import _DEFER, TConn, ThreadWorker  # type: ignore[attr-defined]  # newer
 
 READ_S = 30.0  # for all of a request; a calendar of 2 MB takes that long at half a megabit a second
 LOOK_S = 0.1  # between two looks at a request that is not here yet

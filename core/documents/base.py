@@ -34,8 +34,8 @@ class Document(BaseModel):
         return self.model_dump(mode="json")
 
 
-def as_json(value: Document | tuple[Document, ...]) -> bytes:
-    """A document, or some, as UTF-8 JSON."""
+def as_json(value: object) -> bytes:
+    """Documents, or plain values with documents in them, as UTF-8 JSON."""
     return to_json(value)
 
 

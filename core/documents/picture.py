@@ -3,9 +3,13 @@ pages only draw."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Set as AbstractSet
 from dataclasses import replace
-from functools import lru_cache
+from functools import lru_cache, partial
+from typing import Annotated
+
+from pydantic import AfterValidator
 
 from core.body.figure import Arc, Figure, arc, draw, frames
 from core.body.pose import Limbs, Pose
@@ -19,6 +23,7 @@ from core.posture import body_of, postures_of
 from core.posture.figures import easiest_pose
 
 MOST_ARCS = 2
+FAR = "far_"  # begins the names of points away from the viewer
 CHAIR_HIP_DEG, CHAIR_THIGH_SEEN = 16.0, 0.3  # thighs coming toward the viewer, for drawing
 CHAIR_MOST_SHOULDER_DEG, CHAIR_MOST_WRIST_DEG = 185.0, 30.0
 CHAIR_LUMBAR_DEG = (-8.0, 26.0)  # least and most bend of the low back in a chair, for drawing
@@ -26,7 +31,8 @@ UPPER_PLACES = frozenset(
     ("hands", "hand", "far-hand", "hand-up", "front", "back", "above", "between-hands", "behind", "along-arm")
 )
 
-Point = Numbers  # x, y
+Coordinate = Annotated[float, AfterValidator(partial(round, ndigits=3))]  # half a pixel
+Point = tuple[Coordinate, ...]  # x, y
 
 
 class Shape(Document):
@@ -49,8 +55,12 @@ class ArcMark(Document):
 
 
 class Picture(Document):
-    """A figure: points by name, shapes, the box they fill (left, bottom, right, top), arcs; frames of a
-    motion."""
+    """A figure: points by name, shapes, the box they fill (left, bottom, right, top), arcs, a motion.
+
+    A frame names the points that are not where the still figure has them. A point of the far side that it
+    does not name goes with the near one where that is named, and stays else: most motions are the same on
+    both sides. frame_shapes is null when the shapes stand still.
+    """
 
     points: dict[str, Point]
     shapes: tuple[Shape, ...]
@@ -164,14 +174,28 @@ def _seated_from_the_side(side: Limbs) -> Limbs:
 @lru_cache(maxsize=512)
 def _moving(start: Pose, end: Pose, props: tuple[str, ...]) -> Picture:
     run = frames(_with_props(start, props), _with_props(end, props))
+    still = run[-1].points
+    moving = {name for name in still if any(figure.points[name] != still[name] for figure in run)}
+    shapes = tuple(_shapes(figure.shapes) for figure in run)
     return Picture(
-        points=run[-1].points,
-        shapes=_shapes(run[-1].shapes),
+        points=still,
+        shapes=shapes[-1],
         box=_union(run),
         arcs=(),
-        frames=tuple(figure.points for figure in run),
-        frame_shapes=tuple(_shapes(figure.shapes) for figure in run),
+        frames=tuple(_frame(figure.points, moving) for figure in run),
+        frame_shapes=shapes if any(shape != shapes[-1] for shape in shapes) else None,
     )
+
+
+def _frame(points: Mapping[str, Point], moving: AbstractSet[str]) -> dict[str, Point]:
+    """The points of a frame that have to be named."""
+    named: dict[str, Point] = {}
+    for name, point in points.items():
+        near = name.removeprefix(FAR)
+        with_the_near = name != near and near in moving
+        if (with_the_near and point != points[near]) or (not with_the_near and name in moving):
+            named[name] = point
+    return named
 
 
 def _with_props(pose: Pose, props: tuple[str, ...]) -> Pose:

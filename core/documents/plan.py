@@ -242,7 +242,6 @@ class DrawnPlan(Plan):
     """A plan with figures."""
 
     items: tuple[DrawnItem, ...]
-    cooldown: tuple[DrawnItem, ...]
     breaks: tuple[DrawnBreak, ...]
 
 
@@ -272,7 +271,7 @@ def drawn_plan(sheet: value.PrepSheet, catalog: Catalog) -> DrawnPlan:
         sheet,
         **_named(sheet, catalog),
         items=drawn_items(sheet.items, catalog),
-        cooldown=drawn_items(sheet.cooldown, catalog),
+        cooldown=item_documents(sheet.cooldown, catalog, NO_CAUTIONS),
         breaks=tuple(drawn_break(stop, catalog) for stop in sheet.breaks),
         homework=None,
     )

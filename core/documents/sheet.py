@@ -143,7 +143,6 @@ class DrawnSheet(Sheet):
     """A sheet with figures, and the names of the demands its items serve."""
 
     items: tuple[DrawnItem, ...]
-    cooldown: tuple[DrawnItem, ...]
     extras: tuple[DrawnItem, ...]
     breaks: tuple[DrawnSheetBreak, ...]
     homework: tuple[DrawnHomework, ...]
@@ -261,7 +260,7 @@ def drawn(content: Mapping[str, Any], catalog: Catalog) -> dict[str, Any]:
         **content,
         "items": items,
         "extras": extras,
-        "cooldown": _drawn_items(content["cooldown"], catalog),
+        "cooldown": [_as_now(item) for item in content["cooldown"] if item["drill"] in catalog.drills],
         "breaks": breaks,
         "gaps": [_known(Gap, gap) for gap in content["gaps"]],
         "homework": [

@@ -227,3 +227,25 @@ class Pictures(unittest.TestCase):
                     all(picture.box[0] - 0.1 <= x <= picture.box[2] + 0.1 for x, _ in frame.values()),
                     drill,
                 )
+
+    def test_what_a_frame_leaves_out_can_be_told_from_the_rest(self):
+        """Put together as the page does, every frame of every drill is the figure drawn from its angles."""
+        catalog = load_catalog()
+        for row in catalog.drills.values():
+            picture = picture_of_drill(row.id, catalog)
+            start, end = (
+                replace(
+                    catalog.poses[row.poses[place]],
+                    props=(*catalog.poses[row.poses[place]].props, *row.props),
+                )
+                for place in (0, -1)
+            )
+            for named, figure in zip(picture.frames, frames(start, end), strict=True):
+                points = {**picture.points, **named}
+                for name in points:
+                    near = name.removeprefix("far_")
+                    if name != near and name not in named and near in named:
+                        points[name] = named[near]
+                for name, place in figure.points.items():
+                    for told, drawn in zip(points[name], place, strict=True):
+                        self.assertAlmostEqual(told, drawn, delta=0.00051, msg=(row.id, name))

@@ -4,23 +4,25 @@ from collections.abc import Callable
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
 from ninja import Router
 
 from core.documents.bench import Alternative, Bench, SharedBar
 from core.documents.plan import NextMinute
 from core.session import SessionAsk
 from server.api import schemas
-from server.api.access import class_of, coach, session_of
+from server.api.access import class_of, coach
 from server.computing.run import compute
 from server.computing.tasks import alternatives_json, bench_json, next_minute_json, shared_bar_json
 from server.prep.drafts import session_ask
+from server.programme.models import Session
 
 router = Router(tags=["bench"])
 
 
 def _ask(request: HttpRequest, session_id: int, payload: schemas.BenchIn) -> SessionAsk:
     person = coach(request)
-    session = session_of(person, session_id)
+    session = get_object_or_404(Session.objects.select_related("gym"), gym_id=person.gym_id, pk=session_id)
     gym_class = class_of(person, payload.class_id) if payload.class_id else None
     return session_ask(session, gym_class, text=payload.text, dials=payload)
 

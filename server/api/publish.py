@@ -1,12 +1,12 @@
 """Publishing a class, and seeing it as any member would."""
 
 from collections.abc import Iterable
-from typing import Any
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router, Status
 
+from core.documents.base import as_json
 from core.documents.bench import ProblemAt
 from core.documents.published import member_page, problem_of
 from core.errors import CoreError
@@ -52,7 +52,7 @@ def end(request: HttpRequest, sheet_id: int) -> schemas.PublishOut:
 
 
 @router.get("/classes/{class_id}/preview/{person_id}", response=schemas.SheetPage)
-def preview(request: HttpRequest, class_id: int, person_id: int) -> dict[str, Any]:
+def preview(request: HttpRequest, class_id: int, person_id: int) -> HttpResponse:
     """What one member would get, computed now; nothing is saved or sent."""
     gym_class = class_of(coach(request), class_id)
     member = get_object_or_404(gym_class.people.prefetch_related("ranges"), pk=person_id)
@@ -60,7 +60,8 @@ def preview(request: HttpRequest, class_id: int, person_id: int) -> dict[str, An
     ask = session_ask(session, gym_class)
     page = compute(session.gym_id, member_page, ask, member.value(session.gym.today()))
     latest = gym_class.publications.first()
-    return shown(member_content(gym_class, page, member), (latest.version if latest else 0) + 1)
+    fields = shown(member_content(gym_class, page, member), (latest.version if latest else 0) + 1)
+    return HttpResponse(as_json(fields), content_type="application/json")
 
 
 @router.get("/outbox", response=list[schemas.OutboxOut])

@@ -1,20 +1,19 @@
 """A member's own page, by its unguessable link or after signing in."""
 
-from typing import Any
-
 from django.contrib.auth.base_user import AbstractBaseUser
 from django.contrib.auth.models import AnonymousUser
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from ninja import Router
 
+from core.documents.base import as_json
 from server.api import schemas
 from server.api.access import signed_in
 from server.api.problems import Problem
 from server.people.models import Person
 from server.publishing.models import MemberSheet
-from server.publishing.sheets import newest_of, shown_sheet
+from server.publishing.sheets import newest_of, sheets, shown_sheet
 
 router = Router(tags=["sheets"])
 MINE_SHOWN = 20
@@ -23,8 +22,7 @@ MINE_SHOWN = 20
 def _by_link(request: HttpRequest, token: str) -> tuple[MemberSheet, bool]:
     """The newest sheet a link leads to, and whether the one who asks may see all of it: the member or a
     coach of the gym, signed in. Raises Http404, and Problem for a link that has ended."""
-    rows = MemberSheet.objects.select_related("publication__gym_class__session", "person")
-    sheet = get_object_or_404(rows, token=token)
+    sheet = get_object_or_404(sheets(), token=token)
     private = _may_see_all(request.user, sheet)
     if sheet.link_ended and not private:
         raise Problem(
@@ -42,22 +40,27 @@ def _may_see_all(user: AbstractBaseUser | AnonymousUser, sheet: MemberSheet) -> 
 
 
 @router.get("/sheets/{token}", auth=None, response=schemas.SheetPage)
-def sheet(request: HttpRequest, token: str) -> dict[str, Any]:
+def sheet(request: HttpRequest, token: str) -> HttpResponse:
     """One member's sheet; the link is the key. A newer version of the same class takes its place."""
     page, private = _by_link(request, token)
     if page.opened_at is None:
         page.opened_at = timezone.now()
         page.save(update_fields=["opened_at"])
-    return shown_sheet(page, private)
+    return _page(page, private)
 
 
 @router.post("/sheets/{token}/felt", auth=None, response=schemas.SheetPage)
-def felt(request: HttpRequest, token: str, payload: schemas.FeltIn) -> dict[str, Any]:
+def felt(request: HttpRequest, token: str, payload: schemas.FeltIn) -> HttpResponse:
     """How it felt afterwards, noted with the newest version, which is the answer."""
     page, private = _by_link(request, token)
     page.felt = payload.felt
     page.save(update_fields=["felt"])
-    return shown_sheet(page, private)
+    return _page(page, private)
+
+
+def _page(page: MemberSheet, private: bool) -> HttpResponse:
+    """A page as it is: it was checked when it was stored, and its figures when they were drawn."""
+    return HttpResponse(as_json(shown_sheet(page, private)), content_type="application/json")
 
 
 @router.get("/my-sheets", response=list[schemas.MySheet])

@@ -18,6 +18,8 @@ from server.computing import work
 from server.logs import log
 
 LIMIT_S = 5.0  # of one task; the worst legal one takes under two
+SLOW_S = 2.0  # the worst legal task takes about that; a line in the log says which it was
+START_S = 60.0  # of a process, the first of a cold machine; no task's time
 HELPERS = 2  # of each worker: one gym holds at most one of them
 
 Answer = TypeVar("Answer")
@@ -64,8 +66,9 @@ class Helper:
 
     def run(self, task: Callable[..., Any], arguments: tuple[Any, ...], limit_s: float) -> Any:
         """A task's outcome. Raises TooLong, RefusedThere, or HelperFailed also for a process that died."""
-        line = self._ready()
         try:
+            line = self._ready()
+            started = time.perf_counter()
             line.send((task, arguments))
             if not line.poll(limit_s):
                 self.end()
@@ -73,6 +76,8 @@ class Helper:
                     "This takes too long to work out. Make the board shorter, or split the day in two."
                 )
             outcome = line.recv()
+            if (seconds := time.perf_counter() - started) > SLOW_S:
+                log.warning("slow task", task=task.__name__, ms=round(seconds * 1000))
         except (EOFError, OSError) as problem:
             self.end()
             raise HelperFailed("the helper process ended") from problem
@@ -101,6 +106,10 @@ class Helper:
             self._process = context.Process(target=work.serve, args=(theirs,), daemon=True)
             self._process.start()
             theirs.close()
+            if not self._line.poll(START_S):
+                self.end()
+                raise HelperFailed("the helper process did not start")
+            self._line.recv()
         return self._line
 
 
@@ -118,14 +127,11 @@ class Helpers:
         """task(*arguments), computed in a helper. Both are pickled: the task by its name. Raises Busy when no
         helper comes free in time, and what Helper.run raises."""
         with self._lent() as helper:
-            started = time.perf_counter()
             try:
                 value: Answer = helper.run(task, arguments, self.limit_s)
             except TooLong:
                 log.warning("ended a task at its limit", task=task.__name__)
                 raise
-            if (seconds := time.perf_counter() - started) > 1:
-                log.warning("slow task", task=task.__name__, ms=round(seconds * 1000))
             return value
 
     def warm(self) -> None:

@@ -40,6 +40,7 @@ def ready() -> None:
 def serve(line: Connection) -> None:
     """Answer tasks (function, arguments) until the other side hangs up."""
     gc.freeze()
+    line.send("ready")
     for _ in range(TASKS):
         try:
             task, arguments = line.recv()

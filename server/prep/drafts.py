@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime
+from typing import NamedTuple
 
 from core.demand import Person
 from core.prep.settings import pins_of
@@ -40,7 +41,7 @@ def session_ask(
     """What to work out for a session, for one class's people when a class is given. text and dials: as
     they stand on a page, else as saved. Raises PlanRefused for a pin that cannot be read."""
     dials = dials or dials_of(session)
-    words = vocabulary_of(session.gym)
+    words, habits = vocabulary_of(session.gym), habits_of(session)
     return SessionAsk(
         text=session.text if text is None else text,
         minutes=dials.minutes,
@@ -51,8 +52,8 @@ def session_ask(
         bans=dials.bans,
         order=dials.order,
         doses=dials.doses,
-        recent=recent_drills(session),
-        known=known_drills(session),
+        recent=habits.recent,
+        known=habits.known,
         breaks={int(part): minutes for part, minutes in dials.breaks.items()},
         after_text=dials.after_text,
         after_min=dials.after_min,
@@ -72,27 +73,25 @@ def people_of(gym_class: GymClass) -> tuple[Person, ...]:
     return tuple(person.value(today) for person in rows)
 
 
-def recent_drills(session: Session) -> list[str]:
-    """Drills published in the days before, so that the same list is not repeated every day."""
-    return sorted(set().union(*_published(session, RECENT_DAYS)))
+class Habits(NamedTuple):
+    """recent: drills of the days before a session, so that the same list is not repeated every day. known:
+    drills the gym gave in the last four weeks; None while it has given too little to tell."""
+
+    recent: list[str]
+    known: frozenset[str] | None
 
 
-def known_drills(session: Session) -> frozenset[str] | None:
-    """Drills the gym has published in the last four weeks; None while it has published too little to tell."""
-    published = _published(session, KNOWN_DAYS)
-    if len(published) < ENOUGH_PUBLISHED:
-        return None
-    return frozenset[str]().union(*published)
-
-
-def _published(session: Session, days: int) -> list[set[str]]:
-    """The drills of every publication of the gym for the days before a session."""
+def habits_of(session: Session) -> Habits:
+    """What the gym gave for the days before a session, whichever class it was for."""
     from server.publishing.models import Publication  # publishing stands above prep
 
     until = session.date - datetime.timedelta(days=1)
-    since = session.date - datetime.timedelta(days=days)
+    since = session.date - datetime.timedelta(days=KNOWN_DAYS)
     rows = Publication.objects.filter(
         gym_class__session__gym_id=session.gym_id, gym_class__session__date__range=(since, until)
     )
-    plans = rows.values_list("content__bench__plan__items", flat=True)
-    return [{item["drill"] for item in items or ()} for items in plans]
+    given = list(rows.values_list("gym_class__session__date", "drills"))
+    lately = session.date - datetime.timedelta(days=RECENT_DAYS)
+    recent = {drill for date, drills in given if date >= lately for drill in drills}
+    known = frozenset(drill for _, drills in given for drill in drills)
+    return Habits(sorted(recent), known if len(given) >= ENOUGH_PUBLISHED else None)

@@ -72,6 +72,7 @@ def _publish(gym_class: GymClass, session: Session, by: Person, key: str | None)
         published_by=by,
         digest=draft_digest(session),
         content=content,
+        drills=sorted({item["drill"] for item in made.record["plan"]["items"]}),
         key=key,
     )
     sheets = [

@@ -25,7 +25,7 @@ def new_token() -> str:
 
 class Publication(models.Model):
     """What one class was given at one moment. key: what the page called the attempt, so that a repeated one
-    sends nothing again."""
+    sends nothing again. drills: of the class's prep, told apart from its content, which is large."""
 
     gym_class = models.ForeignKey(GymClass, models.CASCADE, related_name="publications")
     version = models.PositiveSmallIntegerField()
@@ -33,6 +33,7 @@ class Publication(models.Model):
     published_by = models.ForeignKey(Person, models.SET_NULL, null=True, related_name="+")
     digest = models.CharField(max_length=64)
     content = models.JSONField()
+    drills = models.JSONField(default=list)
     key = models.CharField(max_length=64, null=True, blank=True)
 
     class Meta:

@@ -4,18 +4,39 @@ from __future__ import annotations
 
 from typing import Any
 
+from django.db.models import OuterRef, QuerySet, Subquery
+
 from core.catalog import load_catalog
 from core.documents.sheet import drawn
-from server.publishing.models import MemberSheet
+from server.publishing.models import MemberSheet, Publication
+
+
+def sheets() -> QuerySet[MemberSheet]:
+    """Sheets with all that showing one takes, and the newest version of their class; the class's record,
+    which is large, stays where it is."""
+    newest = Publication.objects.filter(gym_class=OuterRef("publication__gym_class")).order_by("-version")
+    return (
+        MemberSheet.objects.select_related("publication__gym_class__session", "person")
+        .defer("publication__content", "publication__gym_class__session__text")
+        .annotate(newest_version=Subquery(newest.values("version")[:1]))
+    )
 
 
 def newest_of(sheet: MemberSheet) -> MemberSheet:
-    """The same member's sheet of the newest version of its class; the one given when they have none there."""
-    mine = MemberSheet.objects.filter(
+    """The same member's sheet of the newest version of its class; the one given when they have none there.
+    sheet: one of sheets()."""
+    if _is_newest(sheet):
+        return sheet
+    mine = sheets().filter(
         publication__gym_class_id=sheet.publication.gym_class_id, person_id=sheet.person_id
-    ).select_related("publication__gym_class__session__gym", "person")
-    newest = mine.order_by("-publication__version").first()
-    return newest or sheet
+    )
+    return mine.order_by("-publication__version").first() or sheet
+
+
+def _is_newest(sheet: MemberSheet) -> bool:
+    # annotated by sheets()
+    newest: int = sheet.newest_version  # type: ignore[attr-defined]  # annotated by sheets()
+    return sheet.publication.version == newest
 
 
 def shown(
@@ -28,10 +49,9 @@ def shown(
 
 
 def shown_sheet(sheet: MemberSheet, private: bool) -> dict[str, Any]:
-    """The fields of a stored page."""
-    latest = sheet.publication.gym_class.publications.values_list("version", flat=True).first()
+    """The fields of a stored page, one of sheets()."""
     version = sheet.publication.version
-    return shown(sheet.content, version, newest=version == latest, felt=sheet.felt, private=private)
+    return shown(sheet.content, version, newest=_is_newest(sheet), felt=sheet.felt, private=private)
 
 
 def for_anyone(content: dict[str, Any]) -> dict[str, Any]:

@@ -14,7 +14,7 @@ from core.documents.bench import bench_document
 from core.documents.published import without_pictures
 from core.errors import CoreError
 from core.session import SessionAsk
-from server.prep.drafts import recent_drills
+from server.prep.drafts import habits_of
 from server.programme.models import Session
 from server.publishing.actions import publish_class
 from server.tests.gyms import TEXT, SmallGym, change
@@ -68,8 +68,8 @@ class Week(TestCase):
             title="Next",
             text=TEXT,
         )
-        self.assertTrue(recent_drills(tomorrow))
-        self.assertEqual(recent_drills(self.home.session), [])
+        self.assertTrue(habits_of(tomorrow).recent)
+        self.assertEqual(habits_of(self.home.session).recent, [])
 
 
 class Pages(TestCase):

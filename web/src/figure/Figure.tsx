@@ -46,7 +46,7 @@ export function Figure({
   onDrag,
 }: Props) {
   const frame = useFrame(picture, moving);
-  const points = (frame === null ? picture.points : picture.frames?.[frame]) ?? picture.points;
+  const points = frame === null ? picture.points : pointsAt(picture, frame);
   const shapes = ((frame === null ? picture.shapes : picture.frame_shapes?.[frame]) ??
     picture.shapes) as Shape[];
   const [x0 = 0, , x1 = 1, y1 = 1] = picture.box;
@@ -319,6 +319,17 @@ function sweep(centre: Point, radius: number, startDeg: number, sweepDeg: number
   const [sx = 0, sy = 0] = place(startDeg);
   const [ex = 0, ey = 0] = place(startDeg + clipped);
   return `M ${sx} ${sy} A ${radius} ${radius} 0 ${Math.abs(clipped) > 180 ? 1 : 0} ${clipped > 0 ? 0 : 1} ${ex} ${ey}`;
+}
+
+/** The points of a frame: those it names; the far side goes with the near one where it is not named; the rest stays. */
+function pointsAt(picture: Picture, frame: number): Picture["points"] {
+  const named = picture.frames?.[frame] ?? {};
+  const points = { ...picture.points, ...named };
+  for (const name of Object.keys(picture.points)) {
+    const near = named[name.replace(/^far_/, "")];
+    if (name.startsWith("far_") && !(name in named) && near) points[name] = near;
+  }
+  return points;
 }
 
 /** The frame to show, there and back again, or null when standing still. */
