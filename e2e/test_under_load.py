@@ -13,7 +13,7 @@ from server.programme.models import Session
 from server.publishing.models import MemberSheet, OutboxMessage, Publication
 from server.tests.gyms import SmallGym, body
 
-ATTACKERS, ASKS, KILLS = 20, 25, 6
+ATTACKERS, ASKS, KILLS = 20, 20, 3
 TIMES_QUIET = 3.0
 NO_WORSE_MS = (
     150  # below this nobody notices; on two cores that others use too, a ratio of small times says little
@@ -133,7 +133,7 @@ class UnderLoad(ServedTest):
 
             thread = threading.Thread(target=edit_and_publish)
             thread.start()
-            time.sleep(0.02 + 0.05 * number)
+            time.sleep(0.02 + 0.12 * number)
             self.kill()
             thread.join()
             self.start()

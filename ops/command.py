@@ -19,7 +19,7 @@ from ops.database import Cluster, demo_cluster, free_port, port_is_free, scratch
 from ops.environment import ensure_interface, ensure_node_packages, ensure_python
 from ops.modules import PICTURE, picture
 from ops.packages import check_tools, ensure_packages
-from ops.paths import PYTHON, ROOT, STATE, WEB
+from ops.paths import DEMO, PYTHON, ROOT, WEB
 from ops.processes import end, run_together
 from ops.say import GiveUp, complain, say, tell
 from ops.settings_check import settings_problems
@@ -177,7 +177,7 @@ def web_command(port: int, workers: int = 2) -> list[str]:
 
 
 def _demo_environment(cluster: Cluster, port: int) -> dict[str, str]:
-    key_file = STATE / "demo-secret"
+    key_file = DEMO / "demo-secret"
     if not key_file.exists():
         key_file.write_text(secrets.token_urlsafe(48))
         key_file.chmod(0o600)

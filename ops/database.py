@@ -14,7 +14,7 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from ops.packages import postgres_program
-from ops.paths import STATE
+from ops.paths import DEMO, STATE
 from ops.say import GiveUp
 
 USER = "chalk"
@@ -199,7 +199,7 @@ def _postgres_reaches(home: Path) -> bool:
 
 
 def demo_cluster() -> Cluster:
-    return Cluster(STATE / "demo-db", int(os.environ.get("CHALK_DB_PORT", "5497")))
+    return Cluster(DEMO / "demo-db", int(os.environ.get("CHALK_DB_PORT", "5497")))
 
 
 def scratch_cluster() -> Cluster:

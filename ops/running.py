@@ -13,10 +13,10 @@ from pathlib import Path
 from typing import Any, TextIO
 
 from ops.database import Cluster
-from ops.paths import ROOT, STATE
+from ops.paths import DEMO, ROOT
 from ops.say import GiveUp, tell
 
-LOCK, NOTE = STATE / "demo.lock", STATE / "demo.json"
+LOCK, NOTE = DEMO / "demo.lock", DEMO / "demo.json"
 STOP_S = 15.0
 
 
@@ -69,7 +69,7 @@ def stop_demo(cluster: Cluster) -> str:
 @contextmanager
 def _held() -> Iterator[TextIO | None]:
     """The lock, or None when another process has it. It ends with its holder, however that ends."""
-    STATE.mkdir(exist_ok=True)
+    DEMO.mkdir(parents=True, exist_ok=True)
     with LOCK.open("a", encoding="utf-8") as file:
         try:
             fcntl.flock(file, fcntl.LOCK_EX | fcntl.LOCK_NB)

@@ -78,10 +78,16 @@ PROOFS: dict[str, Callable[[], dict[str, Figures]]] = {
 
 def run(asked: argparse.Namespace) -> int:
     """Run the benchmarks that were named, all when none was. Raises UnusableFile for a name that does not
-    exist."""
-    if asked.name == "fuzz":
-        return _say_fuzz(asked.seconds, asked.json)
-    results = PROOFS[asked.name]() if asked.name in PROOFS else _timed(asked.name)
+    exist, and for one that needs packages that are not installed."""
+    try:
+        if asked.name == "fuzz":
+            return _say_fuzz(asked.seconds, asked.json)
+        results = PROOFS[asked.name]() if asked.name in PROOFS else _timed(asked.name)
+    except ModuleNotFoundError as missing:
+        get = "run ./chalk check once, which installs them"
+        raise UnusableFile(
+            f"'{asked.name or 'bench'}' needs the packages of the tests ({missing.name} is not there); {get}"
+        ) from missing
     if asked.json:
         return say_json(results)
     for name, figures in results.items():
