@@ -60,11 +60,12 @@ class BrowserTest(StaticLiveServerTestCase):
                 if not tries_left:
                     raise
 
-    def drive(self, steps, size=DESK):
-        """Run steps(page) and give back what it returns; script errors on the page fail the test."""
+    def drive(self, steps, size=DESK, **settings):
+        """Run steps(page) and give back what it returns; script errors on the page fail the test. settings:
+        of the browser, such as timezone_id."""
 
         def run():
-            context = self.chromium.new_context(viewport=size, reduced_motion="reduce")
+            context = self.chromium.new_context(viewport=size, reduced_motion="reduce", **settings)
             page = context.new_page()
             page.set_default_timeout(30_000)  # a loaded machine is slow, not wrong
             errors: list[str] = []
