@@ -81,7 +81,7 @@ function Side({ title, fields, of, other }: { title: string; fields: Field[]; of
 function Text({ text, other }: { text: string; other: string }) {
   const lines = text.split("\n");
   const others = new Set(other.split("\n"));
-  const first = Math.max(0, lines.findIndex((line) => !others.has(line)) - 2);
+  const first = Math.max(0, firstDifferent(lines, other.split("\n")) - 2);
   const shown = lines.slice(first, first + LINES_SHOWN);
   return (
     <div className="mt-1 rounded-lg border border-rule bg-paper p-2 text-[15px] leading-6 break-words whitespace-pre-wrap">
@@ -97,6 +97,12 @@ function Text({ text, other }: { text: string; other: string }) {
       )}
     </div>
   );
+}
+
+/** The first line where two texts part; the same place on both sides. */
+function firstDifferent(lines: string[], others: string[]): number {
+  const place = lines.findIndex((line, index) => line !== others[index]);
+  return place < 0 ? Math.min(lines.length, others.length) : place;
 }
 
 function said(value: unknown): string {

@@ -29,7 +29,7 @@ const TRIES = 4; // when others save in between
 export type State =
   | { kind: "clean"; saved: boolean }
   | { kind: "saving" }
-  | { kind: "waiting"; why: string }
+  | { kind: "waiting" }
   | { kind: "refused"; why: string }
   | { kind: "conflict"; fields: Field[]; mine: Full; theirs: Session };
 
@@ -128,7 +128,7 @@ export class Saver {
   words(): string {
     const state = this.state;
     if (state.kind === "saving") return "Saving";
-    if (state.kind === "waiting") return `Not saved yet: ${state.why}`;
+    if (state.kind === "waiting") return "Not saved yet; it is tried again by itself";
     if (state.kind === "refused") return `Not saved: ${state.why}`;
     if (state.kind === "conflict") return "Not saved: changed in two places";
     return state.saved ? "Saved" : "";
@@ -180,7 +180,7 @@ export class Saver {
     if (known?.status === 409 && stands) this.merge(stands);
     else if (known && !away(known)) this.to({ kind: "refused", why });
     else {
-      this.to({ kind: "waiting", why });
+      this.to({ kind: "waiting" });
       this.timer = window.setTimeout(() => void this.send(), AGAIN_MS);
     }
   }

@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useEffect, useMemo, useRef, useState } from "react";
-import type { Schemas, Session } from "../../api/client";
+import { away, type Schemas, type Session } from "../../api/client";
 import { benchQuery } from "../../api/queries";
 import { Conflict } from "../../saving/Conflict";
 import { useSaved, useSaver } from "../../saving/useSaver";
@@ -30,14 +30,15 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
     placeholderData: keepPreviousData,
   });
   useSaved(saver, session, draft, change);
+  const bench = useLast(live.data, away(live.error));
   const [held, setHeld] = useState<Point | null>(() =>
     search.point ? { at: "demand", id: search.point } : null,
   );
   const [touched, setTouched] = useState<Point | null>(null);
-  const lit = useMemo(() => follow(live.data, touched ?? held), [live.data, touched, held]);
+  const lit = useMemo(() => follow(bench, touched ?? held), [bench, touched, held]);
   const frame = useRef<HTMLDivElement>(null);
-  const plan = useRef(live.data?.plan);
-  plan.current = live.data?.plan;
+  const plan = useRef(bench?.plan);
+  plan.current = bench?.plan;
 
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
@@ -65,7 +66,6 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
     return () => window.removeEventListener("keydown", listen);
   }, [change, draft, redo, shelf, undo]);
 
-  const bench = live.data;
   return (
     <div className="flex h-full min-h-[640px] min-w-[1180px] flex-col px-5 pt-3 pb-4">
       <BenchHead
@@ -130,6 +130,13 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
       <Conflict saver={saver} />
     </div>
   );
+}
+
+/** A value, or the last one there was while its source does not answer. */
+function useLast<T>(value: T | undefined, gone: boolean): T | undefined {
+  const last = useRef(value);
+  if (value !== undefined) last.current = value;
+  return value ?? (gone ? last.current : undefined);
 }
 
 function useSettled(draft: Draft, wait: number): Draft {
