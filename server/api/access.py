@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import structlog
 from django.contrib.auth.models import AnonymousUser
-from django.db.models import Count, Prefetch, QuerySet
+from django.db.models import Count, F, OuterRef, Prefetch, QuerySet, Subquery
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja.errors import AuthenticationError
@@ -33,11 +33,15 @@ def coach(request: HttpRequest) -> Person:
 
 def sessions_of(person: Person) -> QuerySet[Session]:
     """A gym's sessions with their drafts, classes, head counts and versions, in a fixed number of queries."""
-    versions = Prefetch("publications", Publication.objects.defer("content").order_by("-version"))
+    newest = Publication.objects.filter(gym_class=OuterRef("pk")).order_by("-version")
     classes = (
-        GymClass.objects.select_related("coach")
-        .annotate(coming=Count("people"))
-        .prefetch_related(versions)
+        GymClass.objects.annotate(
+            coach_name=F("coach__name"),
+            coming=Count("people"),
+            newest_version=Subquery(newest.values("version")[:1]),
+            newest_digest=Subquery(newest.values("digest")[:1]),
+        )
+        .only("session_id", "starts_at")
         .order_by("starts_at", "pk")
     )
     return (

@@ -1,11 +1,13 @@
 """The week, and the sessions on its days."""
 
 import datetime
+from typing import Any
 
 from django.db import transaction
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router, Status
 
+from core.documents.base import as_json
 from core.documents.glance import Glance
 from core.prep import PlanSettings
 from core.prep.settings import pins_of
@@ -32,7 +34,7 @@ DAYS = 7
 
 
 @router.get("/week", response=schemas.Week)
-def week(request: HttpRequest, start: schemas.Day | None = None) -> schemas.Week:
+def week(request: HttpRequest, start: schemas.Day | None = None) -> HttpResponse:
     """Monday to Sunday, from the Monday of ``start`` (today when left out)."""
     person = coach(request)
     today = person.gym.today()
@@ -46,7 +48,8 @@ def week(request: HttpRequest, start: schemas.Day | None = None) -> schemas.Week
     for session, glance in zip(sessions, glances, strict=True):
         by_day[session.date].append(_week_session(session, glance))
     days = [schemas.WeekDay(date=date, sessions=sessions) for date, sessions in by_day.items()]
-    return schemas.Week(start=monday, today=today, timezone=person.gym.timezone, days=days)
+    found = schemas.Week(start=monday, today=today, timezone=person.gym.timezone, days=days)
+    return HttpResponse(as_json(found), content_type="application/json")
 
 
 def _week_session(session: Session, glance: Glance) -> schemas.WeekSession:
@@ -64,20 +67,19 @@ def _week_session(session: Session, glance: Glance) -> schemas.WeekSession:
 def classes_out(session: Session) -> list[schemas.ClassOut]:
     """A session's classes (as sessions_of fetches them) with what each was last given."""
     digest = draft_digest(session)
-    classes: list[schemas.ClassOut] = []
-    for gym_class in session.classes.all():
-        latest = next(iter(gym_class.publications.all()), None)
-        classes.append(
-            schemas.ClassOut(
-                id=gym_class.pk,
-                starts_at=gym_class.starts_at,
-                coach=gym_class.coach.name if gym_class.coach else "",
-                people=getattr(gym_class, "coming"),  # noqa: B009  # annotated by sessions_of
-                published_version=latest.version if latest else None,
-                changed_since=latest is not None and latest.digest != digest,
-            )
-        )
-    return classes
+    return [_class_out(gym_class, digest) for gym_class in session.classes.all()]
+
+
+def _class_out(row: Any, digest: str) -> schemas.ClassOut:
+    """One class, a row that sessions_of has annotated."""
+    return schemas.ClassOut(
+        id=row.pk,
+        starts_at=row.starts_at,
+        coach=row.coach_name or "",
+        people=row.coming,
+        published_version=row.newest_version,
+        changed_since=row.newest_digest is not None and row.newest_digest != digest,
+    )
 
 
 def session_out(session: Session) -> schemas.SessionOut:
