@@ -7,6 +7,7 @@ import os
 import secrets
 import shutil
 import subprocess
+import sys
 import time
 import urllib.error
 import urllib.request
@@ -206,7 +207,11 @@ def _create_database(environment: dict[str, str]) -> None:
 
 def _manage(arguments: list[str], environment: dict[str, str]) -> None:
     result = subprocess.run(
-        [str(PYTHON), "manage.py", *arguments], cwd=ROOT, env={**os.environ, **environment}, check=False
+        [str(PYTHON), "manage.py", *arguments],
+        cwd=ROOT,
+        env={**os.environ, **environment},
+        stdout=sys.stderr,  # answers stay answers
+        check=False,
     )
     if result.returncode:
         raise GiveUp(

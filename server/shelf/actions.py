@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from typing import Any, NamedTuple
 
 from django.db import transaction
-from django.db.models import F
+from django.db.models import F, JSONField, Value
 
 from core.catalog.own import copy_of, own_id, own_method, with_methods
 from core.errors import CoreError
@@ -34,13 +34,19 @@ class NotTaught(CoreError):
 
 
 def vocabulary_of(gym: Gym) -> Vocabulary:
-    """What this gym calls things: three queries, and the same catalog object as long as its movements and
-    methods stay the same."""
-    catalog = with_methods(
-        gym.own_methods.values_list("slug", "fields"),
-        with_own(gym.own_movements.values_list("slug", "fields")),
-    )
-    return vocabulary(catalog, gym.words.values_list("word", "movement"))
+    """What this gym calls things: one query, and the same catalog object as long as its movements and methods
+    stay the same."""
+    none = Value(None, JSONField())
+    rows: dict[str, list[tuple[str, Any]]] = {"method": [], "movement": [], "word": []}
+    asked = [
+        gym.own_methods.order_by().values_list(Value("method"), "slug", "fields", Value("")),
+        gym.own_movements.order_by().values_list(Value("movement"), "slug", "fields", Value("")),
+        gym.words.order_by().values_list(Value("word"), "word", none, "movement"),
+    ]
+    for kind, name, fields, meaning in asked[0].union(*asked[1:], all=True):
+        rows[kind].append((name, meaning if kind == "word" else fields))
+    catalog = with_methods(rows["method"], with_own(rows["movement"]))
+    return vocabulary(catalog, rows["word"])
 
 
 def _coach_of(gym: Gym, by: Person) -> None:

@@ -90,9 +90,9 @@ class Boards(TestCase):
         self.assertEqual(self.home.client().get("/api/week").status_code, 200)
 
     def test_too_many_lines_are_refused_in_words_at_the_board(self):
-        answer = self.bench(text="10 burpees\n" * 3_300)
+        answer = self.bench(text="10 burpees\n" * 420)
         self.assertEqual(answer["problem"]["field"], "text")
-        self.assertIn("3,200", answer["problem"]["message"])
+        self.assertIn("421 lines; up to 400", answer["problem"]["message"])
 
     def test_the_documents_name_every_field(self):
         self.assertLessEqual({"unread", "notes"}, set(Sheet.model_fields))
