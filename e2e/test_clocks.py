@@ -65,3 +65,21 @@ class Runner(BrowserTest):
             page.wait_for_selector("h1:has-text('Done')")
 
         self.drive(steps, PHONE)
+
+
+class Outbox(BrowserTest):
+    def test_an_odd_title_takes_down_no_screen(self):
+        """A title that only looks like a link stays words; the member's link beside it is one."""
+        self.home.session.title = "http://[ and javascript:alert(1)"
+        self.home.session.save()
+        publish_class(self.home.gym_class, self.home.coach)
+
+        def steps(page):
+            self.sign_in(page)
+            page.goto(f"{self.live_server_url}/outbox")
+            page.wait_for_selector("text=javascript:alert(1)")
+            links = page.eval_on_selector_all("li a", "all => all.map(one => one.getAttribute('href'))")
+            self.assertEqual(len(links), 3)
+            self.assertTrue(all(link.startswith("/m/") for link in links), links)
+
+        self.drive(steps)

@@ -21,7 +21,7 @@ USER = "chalk"
 START_TIMEOUT_S = 60
 # what the database writes down of an error: no statement, no bound value, no row
 DISCREET = (
-    "-c log_min_error_statement=panic -c log_error_verbosity=terse"
+    "-c log_min_messages=fatal -c log_min_error_statement=panic -c log_error_verbosity=terse"
     " -c log_parameter_max_length=0 -c log_parameter_max_length_on_error=0"
 )
 

@@ -22,7 +22,8 @@ def _respond(request: HttpRequest, name: str) -> HttpResponse:
     page = _page(name)
     if page is None:
         return HttpResponse(NOT_BUILT, status=503)
-    return HttpResponse(page.replace(NONCE_PLACE, str(request.csp_nonce)))  # type: ignore[attr-defined]  # by django-csp
+    shown = page.replace(NONCE_PLACE, str(request.csp_nonce))  # type: ignore[attr-defined]  # by django-csp
+    return HttpResponse(shown, headers={"Cache-Control": "no-cache"})  # its word holds for one answer
 
 
 @ensure_csrf_cookie

@@ -22,7 +22,9 @@ function Member() {
   const take = useCallback((next: Sheet) => {
     setSheet(next);
     setTrouble("");
-    localStorage.setItem(KEPT, JSON.stringify(next));
+    // a device may be anybody's: what only the member may see is not kept on it
+    if (next.private) localStorage.removeItem(KEPT);
+    else localStorage.setItem(KEPT, JSON.stringify(next));
   }, []);
   const ask = useCallback(
     async (path: string, options?: RequestInit) => {
