@@ -17,6 +17,7 @@ TESTING = os.environ.get("CHALK_TESTING") == "1"
 ALLOWED_HOSTS = os.environ.get("CHALK_HOSTS", "127.0.0.1,localhost").split(",")
 ADDRESS = os.environ.get("CHALK_ADDRESS", "http://127.0.0.1:8497")
 SECURE = ADDRESS.startswith("https://")
+TASK_LIMIT_S = float(os.environ.get("CHALK_TASK_LIMIT_S", "5"))  # of one computation
 BEHIND_PROXY = os.environ.get("CHALK_PROXY", "1" if SECURE else "0") == "1"
 
 INSTALLED_APPS = [

@@ -76,12 +76,14 @@ class Swap(Document):
 
 
 class Barred(Document):
-    """A movement of this member's that is not for them as written; why: the cautions, by name."""
+    """A movement of this member's that is not for them as written; why: the cautions, by name. instead: what
+    their coach chose, as on a board; empty asks for it."""
 
     line: int
     movement: str
     name: str
     why: tuple[str, ...]
+    instead: str = ""
 
 
 class KeptTo(Document):

@@ -12,7 +12,7 @@ from ninja.errors import AuthenticationError
 from server.api.problems import Problem
 from server.people.models import Person
 from server.programme.models import GymClass, Session
-from server.publishing.models import Publication
+from server.publishing.models import Instead, Publication
 
 
 def signed_in(request: HttpRequest) -> Person:
@@ -34,12 +34,15 @@ def coach(request: HttpRequest) -> Person:
 def sessions_of(person: Person) -> QuerySet[Session]:
     """A gym's sessions with their drafts, classes, head counts and versions, in a fixed number of queries."""
     newest = Publication.objects.filter(gym_class=OuterRef("pk")).order_by("-version")
+    chosen = Instead.objects.filter(gym_class=OuterRef("pk")).order_by("-changed_at")
     classes = (
         GymClass.objects.annotate(
             coach_name=F("coach__name"),
             coming=Count("people"),
             newest_version=Subquery(newest.values("version")[:1]),
             newest_digest=Subquery(newest.values("digest")[:1]),
+            newest_at=Subquery(newest.values("published_at")[:1]),
+            chosen_at=Subquery(chosen.values("changed_at")[:1]),
         )
         .only("session_id", "starts_at")
         .order_by("starts_at", "pk")

@@ -17,8 +17,16 @@ from server.computing.stored import kept
 from server.people.models import Person
 from server.prep.drafts import session_ask
 from server.programme.models import GymClass
-from server.publishing.actions import NOBODY, draft_digest, end_link, member_content, publish_class
-from server.publishing.models import MemberSheet, OutboxMessage
+from server.publishing.actions import (
+    NOBODY,
+    choose_instead,
+    chosen_in,
+    draft_digest,
+    end_link,
+    member_content,
+    publish_class,
+)
+from server.publishing.models import MemberSheet, OutboxMessage, Publication
 from server.publishing.sheets import shown
 
 router = Router(tags=["publishing"])
@@ -60,8 +68,22 @@ def preview(request: HttpRequest, class_id: int, person_id: int) -> HttpResponse
     ask = session_ask(session, gym_class)
     page = compute(session.gym_id, member_page, ask, member.value(session.gym.today()))
     latest = gym_class.publications.first()
-    fields = shown(member_content(gym_class, page, member), (latest.version if latest else 0) + 1)
+    content = member_content(gym_class, page, member, chosen_in(gym_class))
+    fields = shown(content, (latest.version if latest else 0) + 1)
     return HttpResponse(as_json(fields), content_type="application/json")
+
+
+@router.put("/classes/{class_id}/instead/{person_id}", response=schemas.InsteadIn)
+def instead(
+    request: HttpRequest, class_id: int, person_id: int, payload: schemas.InsteadIn
+) -> schemas.InsteadIn:
+    """What a member of the class does instead of a movement that is not for them; refused when it is not for
+    them either. Sent with the next version."""
+    person = coach(request)
+    gym_class = class_of(person, class_id)
+    member = get_object_or_404(gym_class.people.prefetch_related("ranges"), pk=person_id)
+    row = choose_instead(person, gym_class, member, payload.movement, payload.text)
+    return schemas.InsteadIn(movement=row.movement, text=row.text)
 
 
 @router.get("/outbox", response=list[schemas.OutboxOut])
@@ -99,10 +121,16 @@ def _publish_out(gym_class: GymClass) -> schemas.PublishOut:
         version=latest.version if latest else None,
         published_at=latest.published_at if latest else None,
         published_by=by.name if by else "",
-        changed_since=latest is not None and latest.digest != draft_digest(session),
+        changed_since=latest is not None and _changed(gym_class, latest),
         problem=_problem(gym_class) if people else ProblemAt(field="people", message=NOBODY),
         deliveries=[_delivery(sheet) for sheet in sheets],
     )
+
+
+def _changed(gym_class: GymClass, latest: Publication) -> bool:
+    """Whether the board, the prep or a choice for a member changed since a version."""
+    chosen_since = gym_class.insteads.filter(changed_at__gt=latest.published_at)
+    return latest.digest != draft_digest(gym_class.session) or chosen_since.exists()
 
 
 def _problem(gym_class: GymClass) -> ProblemAt | None:

@@ -176,6 +176,13 @@ class RosterPerson(Schema):
     measured: int
 
 
+class InsteadIn(Schema):
+    """text: as on a board, or empty to take the choice back."""
+
+    movement: str = Field(min_length=1, max_length=90)
+    text: str = Field(max_length=300)
+
+
 class DeliveryOut(Schema):
     id: int
     ended: bool

@@ -17,7 +17,7 @@ from core.errors import CoreError
 from server.computing import work
 from server.logs import log
 
-LIMIT_S = 5.0  # of one task; the worst legal one takes under two
+TASKS = 2_000  # of one process, then a fresh one takes its place, so that no cache grows without end
 SLOW_S = 2.0  # the worst legal task takes about that; a line in the log says which it was
 START_S = 60.0  # of a process, the first of a cold machine; no task's time
 HELPERS = 2  # of each worker: one gym holds at most one of them
@@ -63,6 +63,7 @@ class Helper:
     def __init__(self) -> None:
         self._process: ForkServerProcess | None = None
         self._line: Connection | None = None
+        self._tasks = 0
 
     def run(self, task: Callable[..., Any], arguments: tuple[Any, ...], limit_s: float) -> Any:
         """A task's outcome. Raises TooLong, RefusedThere, or HelperFailed also for a process that died."""
@@ -96,10 +97,12 @@ class Helper:
         if self._line is not None:
             self._line.close()
         self._process = self._line = None
+        self._tasks = 0
 
     def _ready(self) -> Connection:
-        if self._process is not None and not self._process.is_alive():
+        if self._process is not None and (self._tasks >= TASKS or not self._process.is_alive()):
             self.end()
+        self._tasks += 1
         if self._process is None or self._line is None:
             context = _context()
             self._line, theirs = context.Pipe()
@@ -116,7 +119,7 @@ class Helper:
 class Helpers:
     """The helpers of one web worker, lent to one task each."""
 
-    def __init__(self, count: int = HELPERS, limit_s: float = LIMIT_S):
+    def __init__(self, count: int = HELPERS, limit_s: float = 5.0):
         self.limit_s = limit_s
         self._all = [Helper() for _ in range(count)]
         self._free: queue.LifoQueue[Helper] = queue.LifoQueue()

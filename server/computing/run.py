@@ -8,6 +8,7 @@ from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from typing import Any, TypeVar
 
+from django.conf import settings
 from django.db import OperationalError, connection
 from psycopg.errors import LockNotAvailable
 
@@ -18,7 +19,7 @@ LOCK_SPACE = 0x6368616C  # so that these advisory locks are nobody else's
 
 Answer = TypeVar("Answer")
 
-helpers = Helpers()
+helpers = Helpers(limit_s=settings.TASK_LIMIT_S)
 _counting = threading.Lock()
 _inside: Counter[int] = Counter()
 

@@ -10,8 +10,6 @@ from typing import Any, NamedTuple
 import server.computing.tasks  # noqa: F401  # what may be asked, loaded before it is
 from core.errors import CoreError
 
-TASKS = 2_000  # of one process, then a fresh one takes its place, so that no cache grows without end
-
 
 class Done(NamedTuple):
     """What a task came to."""
@@ -41,7 +39,7 @@ def serve(line: Connection) -> None:
     """Answer tasks (function, arguments) until the other side hangs up."""
     gc.freeze()
     line.send("ready")
-    for _ in range(TASKS):
+    while True:
         try:
             task, arguments = line.recv()
         except (EOFError, OSError):

@@ -11,13 +11,16 @@ from django.db import transaction
 from django.utils import timezone
 
 from core.documents.published import published
-from core.errors import CoreError
+from core.errors import CoreError, PlanRefused
+from core.session.instead import instead_of
 from server.computing.run import compute
+from server.gym.models import Gym
 from server.people.models import Person
 from server.prep.dials import Dials
 from server.prep.drafts import dials_of, session_ask
 from server.programme.models import GymClass, Session
-from server.publishing.models import MemberSheet, OutboxMessage, Publication
+from server.publishing.models import Instead, MemberSheet, OutboxMessage, Publication
+from server.shelf.actions import vocabulary_of
 
 
 class NothingToPublish(CoreError):
@@ -59,8 +62,9 @@ def _publish(gym_class: GymClass, session: Session, by: Person, key: str | None)
         session.gym_id, published, session_ask(session, gym_class), [person.value(today) for person in people]
     )
     content = {"title": session.title, "text": session.text, "bench": made.record}
+    chosen = chosen_in(gym_class)
     pages = {
-        person.pk: member_content(gym_class, sheet, person)
+        person.pk: member_content(gym_class, sheet, person, chosen)
         for person, sheet in zip(people, made.sheets, strict=True)
     }
     latest = gym_class.publications.first()
@@ -88,11 +92,50 @@ def _same_pages(latest: Publication, pages: dict[int, dict[str, Any]]) -> bool:
     return dict(latest.sheets.values_list("person_id", "content")) == pages
 
 
-def member_content(gym_class: GymClass, sheet: dict[str, Any], person: Person) -> dict[str, Any]:
-    """One member's page, as plain data: their sheet and the class it is for."""
+Chosen = dict[tuple[int, str], Instead]  # by person and movement
+
+
+def chosen_in(gym_class: GymClass) -> Chosen:
+    """What the coach chose for members of a class instead of lifts that are not for them."""
+    return {(row.person_id, row.movement): row for row in gym_class.insteads.exclude(text="")}
+
+
+def choose_instead(by: Person, gym_class: GymClass, person: Person, movement: str, text: str) -> Instead:
+    """What a member does instead of a movement, checked against their cautions as they are now; an empty
+    text takes the choice back. Raises PlanRefused naming what cannot be, and PermissionError for anyone but
+    a coach of the gym."""
     session = gym_class.session
+    if not by.coaches or by.gym_id != session.gym_id:
+        raise PermissionError("Only a coach of this gym can choose for a member.")
+    words, value = vocabulary_of(session.gym), person.value(session.gym.today())
+    tidy = compute(session.gym_id, instead_of, text, value, words)
+    return Instead.objects.update_or_create(
+        gym_class=gym_class, person=person, movement=movement, defaults={"text": tidy}
+    )[0]
+
+
+def _still_theirs(row: Instead | None, person: Person, gym: Gym) -> str:
+    """A choice, as long as the member's cautions of today allow it too; they may have changed since."""
+    if row is None:
+        return ""
+    try:
+        return instead_of(row.text, person.value(gym.today()), vocabulary_of(gym))
+    except PlanRefused:
+        return ""
+
+
+def member_content(
+    gym_class: GymClass, sheet: dict[str, Any], person: Person, chosen: Chosen
+) -> dict[str, Any]:
+    """One member's page, as plain data: their sheet, what was chosen for them, and the class it is for."""
+    session = gym_class.session
+    barred = [
+        {**one, "instead": _still_theirs(chosen.get((person.pk, one["movement"])), person, session.gym)}
+        for one in sheet["barred"]
+    ]
     return {
         **sheet,
+        "barred": barred,
         "title": session.title,
         "date": session.date.isoformat(),
         "starts_at": gym_class.starts_at.isoformat(),

@@ -71,6 +71,24 @@ class MemberSheet(models.Model):
         return self.ended_at is not None or timezone.now() > until or not self.person.is_active
 
 
+class Instead(models.Model):
+    """What one member of a class does instead of a movement that is not for them, as the coach chose; empty
+    when the choice was taken back. It was held against their cautions when it was written."""
+
+    gym_class = models.ForeignKey(GymClass, models.CASCADE, related_name="insteads")
+    person = models.ForeignKey(Person, models.CASCADE, related_name="insteads")
+    movement = models.CharField(max_length=90)
+    text = models.CharField(max_length=120, blank=True)
+    changed_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(
+                fields=["gym_class", "person", "movement"], name="one_choice_per_movement"
+            )
+        ]
+
+
 class OutboxMessage(models.Model):
     """A message that left. In the demo this table is the mail server: nothing goes further."""
 

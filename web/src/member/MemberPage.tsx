@@ -71,8 +71,14 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
         {sheet.barred.map((one) => (
           <p key={one.movement} className="mt-2 border-l-[4px] border-hold pl-3 text-[16px]">
             <strong>{sentence(one.name)} is not for you as written</strong>
-            {one.why.length > 0 && ` (${one.why.join(", ").toLowerCase()})`}. Ask your coach what to do
-            instead.
+            {one.why.length > 0 && ` (${one.why.join(", ").toLowerCase()})`}.{" "}
+            {one.instead ? (
+              <>
+                Instead: <strong>{one.instead}</strong>.
+              </>
+            ) : (
+              "Ask your coach what to do instead."
+            )}
           </p>
         ))}
       </section>
