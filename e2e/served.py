@@ -87,4 +87,5 @@ class ServedTest(TransactionTestCase):
         inside = self.home.client(person)
         client = Client(self.port, {"sessionid": inside.cookies["sessionid"].value})
         client.ask("GET", "/api/csrf")
+        self.addCleanup(client.close)
         return client

@@ -12,7 +12,7 @@ from django.test import TestCase, TransactionTestCase
 from core.catalog import load_catalog
 from core.catalog.own import copy_of, with_methods
 from core.documents.published import problem_of
-from core.errors import UnusableText
+from core.reading import read_workout
 from core.reading.vocabulary import vocabulary
 from server.computing import run
 from server.computing.helpers import Busy, HelperFailed, Helpers, RefusedThere, TooLong
@@ -24,10 +24,6 @@ from server.shelf.actions import teach_word, vocabulary_of
 from server.tests.gyms import SmallGym
 
 SECRET = "five-burpees-of-somebody"
-
-
-def refuse(text: str) -> None:
-    raise UnusableText(text)
 
 
 class Limits(TestCase):
@@ -50,8 +46,8 @@ class Limits(TestCase):
         process that is killed is a fault of ours, and another stands in its place."""
         helpers = Helpers(count=1)
         self.addCleanup(helpers.end)
-        with self.assertRaisesMessage(RefusedThere, "too short") as refused:
-            helpers.run(refuse, "too short")
+        with self.assertRaisesMessage(RefusedThere, "no text to read") as refused:
+            helpers.run(read_workout, "")
         self.assertEqual(refused.exception.field, "text")
         with self.assertRaises(HelperFailed) as failed:
             helpers.run(int, SECRET)

@@ -251,7 +251,12 @@ export function saverOf(session: Session): Saver {
   return made;
 }
 
-/** All that waits, of every session, saved; before anything that acts on what is saved. */
+/** What waits of one session, saved; before anything that acts on what is saved of it. */
+export async function sessionSaved(id: number): Promise<void> {
+  await savers.get(id)?.flush();
+}
+
+/** The same of every session. */
 export async function allSaved(): Promise<void> {
   await Promise.all([...savers.values()].map((saver) => saver.flush()));
 }

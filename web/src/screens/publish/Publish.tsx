@@ -7,7 +7,7 @@ import { MemberPage } from "../../member/MemberPage";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { day, hour, plural, sentence } from "../../parts/words";
 import { newKey } from "../../saving/key";
-import { allSaved } from "../../saving/saver";
+import { sessionSaved } from "../../saving/saver";
 
 /** Who gets what, when, what came of it; and the page as any member would see it. */
 export function Publish() {
@@ -33,7 +33,7 @@ function Head({ data }: { data: Schemas["PublishOut"] }) {
   const [attempt, setAttempt] = useState(newKey);
   const send = useMutation({
     mutationFn: async (_before: number | null) => {
-      await allSaved();
+      await sessionSaved(data.session_id);
       return answer(
         api.POST("/api/classes/{class_id}/publish", {
           params: { path: { class_id: data.class_id }, header: { "Idempotency-Key": attempt } },
