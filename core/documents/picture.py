@@ -19,6 +19,7 @@ from core.catalog import Catalog
 from core.catalog.rows import Position
 from core.demand.scores import DemandProfile, Term
 from core.documents.base import Degrees, Document, Numbers
+from core.posture import Shape as Solved
 from core.posture import body_of, postures_of
 from core.posture.figures import easiest_pose
 
@@ -111,9 +112,15 @@ def _pose_of(row: Position, profile: DemandProfile, catalog: Catalog) -> Pose:
     typical = next((one.typical for one in profile.positions if one.position == row.id), {})
     if row.shape is None or not set(row.solved_motions) <= set(typical):
         return catalog.poses[row.pose]
-    body = body_of()
-    solved = easiest_pose(row.shape, postures_of(row.shape, [body]), typical, body)
+    solved = _as_average(row.shape, tuple(sorted(typical.items())))
     return replace(solved, props=catalog.poses[row.pose].props)
+
+
+@lru_cache(maxsize=512)
+def _as_average(shape: Solved, typical: tuple[tuple[str, float], ...]) -> Pose:
+    """How an average body with these ranges takes a shape most easily; asked again while a coach types."""
+    body = body_of()
+    return easiest_pose(shape, postures_of(shape, [body]), dict(typical), body)
 
 
 def _asking(terms: Sequence[Term], position: str) -> Term | None:
