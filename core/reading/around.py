@@ -8,6 +8,7 @@ from dataclasses import replace
 
 from core.reading.draft import Chunk, Chunks
 from core.reading.line import SILENT, Line
+from core.reading.names import Names
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
 from core.reading.phrases import Phrase
@@ -157,7 +158,19 @@ def take_length(read: Line, part: PartDraft) -> None:
         read.take([0], "format", "how long it all takes")
 
 
-def take_each_once(row: Row, read: Line, parts: Parts) -> None:
+def _says_turns(row: Row, read: Line, names: Names) -> bool:
+    """Whether a row says that lines take turns; a movement's own name ("lunge and rotate") does not."""
+    said = _TURNS.search(row.content)
+    if said is None:
+        return False
+    for phrase in read.phrases:
+        named = names.find(phrase.text) if phrase.kind == "words" else None
+        if named and named.confidence == 1 and said[0] in phrase.text[named.start : named.end]:
+            return False
+    return True
+
+
+def take_each_once(row: Row, read: Line, parts: Parts, names: Names) -> None:
     """'each station once', 'alternating:' beside intervals: one place of the list an interval; '3 stations':
     how many places it has."""
     part = parts.current(row.number)
@@ -169,7 +182,7 @@ def take_each_once(row: Row, read: Line, parts: Parts) -> None:
             part.each_once = True
             read.take([index], "format", "each once")
     minutes = part.format is not None and part.format.kind == "every-minute" and not part.work
-    part.by_turns |= minutes and _TURNS.search(row.content) is not None
+    part.by_turns |= minutes and _says_turns(row, read, names)
     interval = part.format is not None and part.format.kind == "intervals" and not part.work
     part.each_once |= interval and "alternat" in row.content.lower()
 

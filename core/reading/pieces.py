@@ -121,7 +121,7 @@ class Pieces:
             return
         take_all_out(row, read, parts)
         take_length(read, parts.current(row.number))
-        take_each_once(row, read, parts)
+        take_each_once(row, read, parts, self.reading.names)
         chunks = self.reading.splitter.chunks(read)
         chunks = without_label(read, chunks)
         spread_list(read, [chunk for _, chunk in chunks])

@@ -110,3 +110,12 @@ class NamesBeside(unittest.TestCase):
         self.assertIsNone(self.names.find("burp"))
         self.assertIn("burpee", self.names.candidates("burp"))
         self.assertEqual(self.names.candidates("zzzzqqq"), ())
+
+
+class Turns(unittest.TestCase):
+    def test_a_movements_own_name_sets_nobody_on_turns(self):
+        """'lunge and rotate' is a movement; 'rotate through' above a list gives each line a minute of its own."""
+        own = read_workout("every 1:00 x 2\n1 lunge and rotate\n20 m farmer carry")
+        self.assertEqual([work.station for work in own.works], [None, None])
+        said = read_workout("EMOM 12, rotate through\n10 burpees\n12 thrusters")
+        self.assertEqual([work.station for work in said.works], [1, 2])
