@@ -114,7 +114,7 @@ class NamesBeside(unittest.TestCase):
 
 class Turns(unittest.TestCase):
     def test_a_movements_own_name_sets_nobody_on_turns(self):
-        """'lunge and rotate' is a movement; 'rotate through' above a list gives each line a minute of its own."""
+        """'lunge and rotate' is a movement; 'rotate through' above a list gives each line a minute."""
         own = read_workout("every 1:00 x 2\n1 lunge and rotate\n20 m farmer carry")
         self.assertEqual([work.station for work in own.works], [None, None])
         said = read_workout("EMOM 12, rotate through\n10 burpees\n12 thrusters")
