@@ -5,7 +5,6 @@ import datetime
 import json
 import logging
 import time
-from statistics import median
 from unittest import mock
 
 import structlog
@@ -80,7 +79,7 @@ class SignIn(TestCase):
                 taken.append(time.perf_counter() - started)
             found = json.loads(answer.content)
             del found["request_id"]
-            texts[name], times[name] = (answer.status_code, found), median(taken)
+            texts[name], times[name] = (answer.status_code, found), min(taken)
         self.assertEqual(texts["known"], texts["unknown"])
         self.assertLess(max(times.values()) / min(times.values()), 1.5, times)
 
