@@ -44,9 +44,13 @@ class UnusableFile(CoreError):
     """A member, class, kit or workout file that cannot be used."""
 
 
-class PlanRefused(CoreError):
-    """The plan asked for cannot be made; ``field`` names the setting at fault."""
+class Refused(CoreError):
+    """Something asked for cannot be; ``field`` names the part of it at fault."""
 
     def __init__(self, field: str, message: str):
         self.field = field
         super().__init__(message)
+
+
+class PlanRefused(Refused):
+    """The plan asked for cannot be made; ``field`` names the setting at fault."""

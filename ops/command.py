@@ -113,10 +113,7 @@ def demo(rest: list[str]) -> int:
         ensure_all()
         cluster.ensure_running()
         environment = _demo_environment(cluster, port)
-        _create_database(environment)
-        _manage(["migrate", "--verbosity", "0"], environment)
-        _manage(["load_demo"], {**environment, **UNHURRIED})
-        _manage(["collectstatic", "--noinput", "--verbosity", "0"], environment)
+        _fill(environment)
         code = run_together(
             [web_command(port)],
             environment,
@@ -206,6 +203,14 @@ def _create_database(environment: dict[str, str]) -> None:
     subprocess.run([str(PYTHON), "-c", CREATE_DATABASE], env={**os.environ, **environment}, check=True)
 
 
+def _fill(environment: dict[str, str]) -> None:
+    """The database with its tables and the demo gym, and the static files."""
+    _create_database(environment)
+    _manage(["migrate", "--verbosity", "0"], environment)
+    _manage(["load_demo"], {**environment, **UNHURRIED})
+    _manage(["collectstatic", "--noinput", "--verbosity", "0"], environment)
+
+
 def _manage(arguments: list[str], environment: dict[str, str]) -> None:
     result = subprocess.run(
         [str(PYTHON), "manage.py", *arguments],
@@ -246,12 +251,7 @@ def reset(rest: list[str]) -> int:
 
 def start(rest: list[str]) -> int:
     """For real: settings come from the environment, and nothing is guessed or migrated."""
-    problems = settings_problems(os.environ)
-    if problems:
-        said = "\n  ".join(problems)
-        raise GiveUp(
-            f"these settings have to be put right (docs/running.md says what each one is):\n  {said}"
-        )
+    _check_settings()
     port = _port()
     ensure_all()
     _check_migrated()
@@ -262,12 +262,20 @@ def start(rest: list[str]) -> int:
 
 def migrate(rest: list[str]) -> int:
     """Bring the database that the settings name up to this version."""
-    problems = settings_problems(os.environ)
-    if problems:
-        raise GiveUp("these settings have to be put right:\n  " + "\n  ".join(problems))
+    _check_settings()
     ensure_python()
     _manage(["migrate"], DJANGO)
     return 0
+
+
+def _check_settings() -> None:
+    """Raises GiveUp naming every setting that cannot be meant."""
+    problems = settings_problems(os.environ)
+    if problems:
+        said = "\n  ".join(problems)
+        raise GiveUp(
+            f"these settings have to be put right (docs/running.md says what each one is):\n  {said}"
+        )
 
 
 def _check_migrated() -> None:
@@ -294,10 +302,7 @@ def bench(rest: list[str]) -> int:
     environment = {**os.environ, **_demo_environment(cluster, port)}
     log = cluster.home / "server.log"
     try:
-        _create_database(environment)
-        for arguments in (["migrate", "--verbosity", "0"], ["load_demo"]):
-            _manage(arguments, {**environment, **UNHURRIED})
-        _manage(["collectstatic", "--noinput", "--verbosity", "0"], environment)
+        _fill(environment)
         with log.open("w") as out:
             server = subprocess.Popen(
                 web_command(port), env=environment, cwd=ROOT, stdout=out, stderr=out, start_new_session=True

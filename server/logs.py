@@ -8,11 +8,12 @@ may hold a member's link), its gym, its time and its id; an error by its traceba
 from __future__ import annotations
 
 import logging
-import traceback
 from typing import Any
 
 import structlog
 from structlog.types import EventDict, WrappedLogger
+
+from server.places import places_of
 
 log = structlog.get_logger("chalk")
 
@@ -37,8 +38,7 @@ def without_values(logger: WrappedLogger, method: str, event: EventDict) -> Even
         chain.append(type(current).__qualname__)
         current = current.__cause__ or current.__context__
     event["error"] = chain
-    frames = traceback.extract_tb(error.__traceback__)
-    event["traceback"] = [f"{frame.filename}:{frame.lineno} {frame.name}" for frame in frames]
+    event["traceback"] = places_of(error)
     return event
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Any, NamedTuple
 
 from core.demand import Person
@@ -10,7 +10,9 @@ from core.documents.bench import ProblemAt, worked_document
 from core.documents.sheet import sheet_document
 from core.errors import CoreError, PlanRefused
 from core.prep.member import fit_member
+from core.reading.vocabulary import Vocabulary
 from core.session import SessionAsk, Worked, work_out
+from core.session.instead import instead_of
 
 NO_PREP = "There is no prep to publish: nothing on the board could be prepared."
 
@@ -23,18 +25,21 @@ class Published(NamedTuple):
     sheets: list[dict[str, Any]]
 
 
-def published(ask: SessionAsk, members: Sequence[Person]) -> Published:
+Chosen = Mapping[str, str]  # movement -> what a coach chose for one member instead
+
+
+def published(ask: SessionAsk, members: Sequence[tuple[Person, Chosen]]) -> Published:
     """Work a class out and fit it to each member. Raises UnusableText or PlanRefused, also when there is
     nothing to give."""
     worked = work_out(ask, brief=True)
     if not worked.sheet.items and not worked.sheet.ramp:
         raise PlanRefused("text", NO_PREP)
-    return Published(_record(worked), [member_sheet(worked, member) for member in members])
+    return Published(_record(worked), [member_sheet(worked, *member) for member in members])
 
 
-def member_page(ask: SessionAsk, member: Person) -> dict[str, Any]:
+def member_page(ask: SessionAsk, member: Person, chosen: Chosen) -> dict[str, Any]:
     """One member's page, who may be on the roster or not. Raises UnusableText or PlanRefused."""
-    return member_sheet(work_out(ask, brief=True), member)
+    return member_sheet(work_out(ask, brief=True), member, chosen)
 
 
 def problem_of(ask: SessionAsk) -> dict[str, str] | None:
@@ -46,8 +51,9 @@ def problem_of(ask: SessionAsk) -> dict[str, str] | None:
     return None if worked.sheet.items else ProblemAt(field="text", message=NO_PREP).model_dump()
 
 
-def member_sheet(worked: Worked, member: Person) -> dict[str, Any]:
-    """The class's prep fitted to one person."""
+def member_sheet(worked: Worked, member: Person, chosen: Chosen) -> dict[str, Any]:
+    """The class's prep fitted to one person, with what was chosen for them as long as their cautions allow
+    it."""
     on_the_roster = any(other.key == member.key for other in worked.ask.people)
     fitted = fit_member(
         worked.sheet,
@@ -58,7 +64,18 @@ def member_sheet(worked: Worked, member: Person) -> dict[str, Any]:
         worked.profile if on_the_roster else None,
     )
     text, division = worked.ask.text, member.division
-    return sheet_document(fitted, worked.sheet, worked.workout, text, division, worked.catalog).json_value()
+    sheet = sheet_document(fitted, worked.sheet, worked.workout, text, division, worked.catalog).json_value()
+    for line in sheet["barred"]:
+        line["instead"] = _still_theirs(chosen.get(line["movement"], ""), member, worked.ask.words)
+    return sheet
+
+
+def _still_theirs(text: str, member: Person, words: Vocabulary) -> str:
+    """A choice that this member may keep; their cautions may have changed since it was made."""
+    try:
+        return instead_of(text, member, words)
+    except PlanRefused:
+        return ""
 
 
 def _record(worked: Worked) -> dict[str, Any]:

@@ -20,7 +20,7 @@ from core.week import read_calendar, read_week
 from core.week.rules import followed
 
 MONDAY, SUNDAY = datetime.date(2026, 11, 30), datetime.date(2026, 12, 6)
-LIMIT_S = 4.0  # on a busy machine; alone the slowest takes under one second
+LIMIT_S = 2.0  # the better of two runs, as the machine may be busy; alone the slowest takes under one
 START = "DTSTART:20261201T060000"
 OLD = "DTSTART:19970101T060000"
 
@@ -73,12 +73,15 @@ WEEKS = {
 class Hostile(unittest.TestCase):
     def assert_soon(self, job, words: str, name: str):
         """Refused with these words, before anybody notices."""
-        started = time.perf_counter()
-        with self.assertRaises(UnusableText, msg=name) as refused:
-            job()
+        taken = []
+        while len(taken) < 2 and (not taken or taken[0] >= LIMIT_S):
+            started = time.perf_counter()
+            with self.assertRaises(UnusableText, msg=name) as refused:
+                job()
+            taken.append(time.perf_counter() - started)
         self.assertIn(words, str(refused.exception), name)
         self.assertLess(len(str(refused.exception)), 300, name)
-        self.assertLess(time.perf_counter() - started, LIMIT_S, name)
+        self.assertLess(min(taken), LIMIT_S, name)
 
     def test_a_calendar_that_would_never_end_is_refused(self):
         """Each kind, in words, and soon."""

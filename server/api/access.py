@@ -41,7 +41,7 @@ def sessions_of(person: Person) -> QuerySet[Session]:
             coming=Count("people"),
             newest_version=Subquery(newest.values("version")[:1]),
             newest_digest=Subquery(newest.values("digest")[:1]),
-            newest_at=Subquery(newest.values("published_at")[:1]),
+            newest_at=Subquery(newest.values("held_at")[:1]),
             chosen_at=Subquery(chosen.values("changed_at")[:1]),
         )
         .only("session_id", "starts_at")

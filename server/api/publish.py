@@ -66,10 +66,10 @@ def preview(request: HttpRequest, class_id: int, person_id: int) -> HttpResponse
     member = get_object_or_404(gym_class.people.prefetch_related("ranges"), pk=person_id)
     session = gym_class.session
     ask = session_ask(session, gym_class)
-    page = compute(session.gym_id, member_page, ask, member.value(session.gym.today()))
+    chosen = chosen_in(gym_class).get(member.pk, {})
+    page = compute(session.gym_id, member_page, ask, member.value(session.gym.today()), chosen)
     latest = gym_class.publications.first()
-    content = member_content(gym_class, page, member, chosen_in(gym_class))
-    fields = shown(content, (latest.version if latest else 0) + 1)
+    fields = shown(member_content(gym_class, page, member), (latest.version if latest else 0) + 1)
     return HttpResponse(as_json(fields), content_type="application/json")
 
 
@@ -129,7 +129,7 @@ def _publish_out(gym_class: GymClass) -> schemas.PublishOut:
 
 def _changed(gym_class: GymClass, latest: Publication) -> bool:
     """Whether the board, the prep or a choice for a member changed since a version."""
-    chosen_since = gym_class.insteads.filter(changed_at__gt=latest.published_at)
+    chosen_since = gym_class.insteads.filter(changed_at__gt=latest.held_at)
     return latest.digest != draft_digest(gym_class.session) or chosen_since.exists()
 
 

@@ -13,7 +13,7 @@ from multiprocessing.connection import Connection
 from multiprocessing.context import ForkServerContext, ForkServerProcess
 from typing import Any, TypeVar
 
-from core.errors import CoreError
+from core.errors import CoreError, Refused
 from server.computing import work
 from server.logs import log
 
@@ -43,12 +43,8 @@ class HelperFailed(Exception):
         super().__init__(kind)
 
 
-class RefusedThere(CoreError):
+class RefusedThere(Refused):
     """The core's refusal in a helper, with the field at fault."""
-
-    def __init__(self, field: str, message: str):
-        self.field = field
-        super().__init__(message)
 
 
 def _context() -> ForkServerContext:
@@ -119,7 +115,7 @@ class Helper:
 class Helpers:
     """The helpers of one web worker, lent to one task each."""
 
-    def __init__(self, count: int = HELPERS, limit_s: float = 5.0):
+    def __init__(self, limit_s: float, count: int = HELPERS):
         self.limit_s = limit_s
         self._all = [Helper() for _ in range(count)]
         self._free: queue.LifoQueue[Helper] = queue.LifoQueue()

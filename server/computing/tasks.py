@@ -16,7 +16,7 @@ from core.documents.bench import (
     shared_bar_document,
 )
 from core.documents.lab import lab_document
-from core.errors import CoreError, UnusableText
+from core.errors import Refused, UnusableText
 from core.lab import LabAsk, ask_lab
 from core.session import SessionAsk, alternatives, share_bar
 from core.week import ClassTime, WeekText, read_calendar, read_pattern, read_week
@@ -65,12 +65,8 @@ class WeekRead(NamedTuple):
     times: list[ClassTime]
 
 
-class ImportRefused(CoreError):
+class ImportRefused(Refused):
     """The import cannot be done; ``field`` names the part of it at fault."""
-
-    def __init__(self, field: str, message: str):
-        self.field = field
-        super().__init__(message)
 
 
 Reader = Callable[[str, datetime.date, datetime.date, str], tuple[ClassTime, ...]]

@@ -9,6 +9,7 @@ from typing import Any, NamedTuple
 
 import server.computing.tasks  # noqa: F401  # what may be asked, loaded before it is
 from core.errors import CoreError
+from server.places import places_of
 
 
 class Done(NamedTuple):
@@ -51,17 +52,6 @@ def _outcome(task: Callable[..., Any], arguments: tuple[Any, ...]) -> Done | Ref
     try:
         return Done(task(*arguments))
     except CoreError as refused:
-        return Refused(getattr(refused, "field", "text"), str(refused))
+        return Refused(refused.field, str(refused))
     except Exception as problem:  # whatever it is, the process lives on and says so
-        return Failed(type(problem).__qualname__, _places(problem))
-
-
-def _places(problem: Exception) -> tuple[str, ...]:
-    places: list[str] = []
-    trace = problem.__traceback__
-    while trace:
-        places.append(
-            f"{trace.tb_frame.f_code.co_filename}:{trace.tb_lineno} {trace.tb_frame.f_code.co_name}"
-        )
-        trace = trace.tb_next
-    return tuple(places)
+        return Failed(type(problem).__qualname__, places_of(problem))

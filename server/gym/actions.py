@@ -9,7 +9,7 @@ from django.db import transaction
 
 from core.catalog import load_catalog
 from core.catalog.rows import Space
-from core.errors import CoreError
+from core.errors import Refused
 from core.prep.plates import BARS
 from server.gym.models import Gym, KitItem
 from server.people.models import Person
@@ -22,12 +22,8 @@ HEAVIEST_PLATE, HEAVIEST_BAR = 100, 60  # kg or lb
 SPACES = tuple(space for space in get_args(Space) if space != "spot")  # a spot to stand is never short
 
 
-class NotPossible(CoreError):
+class NotPossible(Refused):
     """Something a gym cannot have; ``field`` names it."""
-
-    def __init__(self, field: str, message: str):
-        self.field = field
-        super().__init__(message)
 
 
 @transaction.atomic

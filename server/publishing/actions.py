@@ -11,10 +11,9 @@ from django.db import transaction
 from django.utils import timezone
 
 from core.documents.published import published
-from core.errors import CoreError, PlanRefused
+from core.errors import Refused
 from core.session.instead import instead_of
 from server.computing.run import compute
-from server.gym.models import Gym
 from server.people.models import Person
 from server.prep.dials import Dials
 from server.prep.drafts import dials_of, session_ask
@@ -23,12 +22,8 @@ from server.publishing.models import Instead, MemberSheet, OutboxMessage, Public
 from server.shelf.actions import vocabulary_of
 
 
-class NothingToPublish(CoreError):
+class NothingToPublish(Refused):
     """The class cannot be published yet; ``field`` names what is missing."""
-
-    def __init__(self, field: str, message: str):
-        self.field = field
-        super().__init__(message)
 
 
 NOBODY = "Nobody is on this class's roster yet, so there is no one to publish to."
@@ -57,24 +52,23 @@ def _publish(gym_class: GymClass, session: Session, by: Person, key: str | None)
     people = list(gym_class.people.filter(is_active=True).prefetch_related("ranges").order_by("name"))
     if not people:
         raise NothingToPublish("people", NOBODY)
-    today = session.gym.today()
-    made = compute(
-        session.gym_id, published, session_ask(session, gym_class), [person.value(today) for person in people]
-    )
+    today, chosen = session.gym.today(), chosen_in(gym_class)
+    members = [(person.value(today), chosen.get(person.pk, {})) for person in people]
+    made = compute(session.gym_id, published, session_ask(session, gym_class), members)
     content = {"title": session.title, "text": session.text, "bench": made.record}
-    chosen = chosen_in(gym_class)
     pages = {
-        person.pk: member_content(gym_class, sheet, person, chosen)
+        person.pk: member_content(gym_class, sheet, person)
         for person, sheet in zip(people, made.sheets, strict=True)
     }
-    latest = gym_class.publications.first()
+    latest, digest = gym_class.publications.first(), draft_digest(session)
     if latest and latest.content == content and _same_pages(latest, pages):
+        latest.holds_still(digest)
         return latest
     publication = Publication.objects.create(
         gym_class=gym_class,
         version=(latest.version if latest else 0) + 1,
         published_by=by,
-        digest=draft_digest(session),
+        digest=digest,
         content=content,
         drills=sorted({item["drill"] for item in made.record["plan"]["items"]}),
         key=key,
@@ -92,12 +86,13 @@ def _same_pages(latest: Publication, pages: dict[int, dict[str, Any]]) -> bool:
     return dict(latest.sheets.values_list("person_id", "content")) == pages
 
 
-Chosen = dict[tuple[int, str], Instead]  # by person and movement
-
-
-def chosen_in(gym_class: GymClass) -> Chosen:
-    """What the coach chose for members of a class instead of lifts that are not for them."""
-    return {(row.person_id, row.movement): row for row in gym_class.insteads.exclude(text="")}
+def chosen_in(gym_class: GymClass) -> dict[int, dict[str, str]]:
+    """What the coach chose for members of a class instead of lifts that are not for them: person, then
+    movement."""
+    chosen: dict[int, dict[str, str]] = {}
+    for person_id, movement, text in gym_class.insteads.values_list("person_id", "movement", "text"):
+        chosen.setdefault(person_id, {})[movement] = text
+    return chosen
 
 
 def choose_instead(by: Person, gym_class: GymClass, person: Person, movement: str, text: str) -> Instead:
@@ -114,28 +109,11 @@ def choose_instead(by: Person, gym_class: GymClass, person: Person, movement: st
     )[0]
 
 
-def _still_theirs(row: Instead | None, person: Person, gym: Gym) -> str:
-    """A choice, as long as the member's cautions of today allow it too; they may have changed since."""
-    if row is None:
-        return ""
-    try:
-        return instead_of(row.text, person.value(gym.today()), vocabulary_of(gym))
-    except PlanRefused:
-        return ""
-
-
-def member_content(
-    gym_class: GymClass, sheet: dict[str, Any], person: Person, chosen: Chosen
-) -> dict[str, Any]:
-    """One member's page, as plain data: their sheet, what was chosen for them, and the class it is for."""
+def member_content(gym_class: GymClass, sheet: dict[str, Any], person: Person) -> dict[str, Any]:
+    """One member's page, as plain data: their sheet and the class it is for."""
     session = gym_class.session
-    barred = [
-        {**one, "instead": _still_theirs(chosen.get((person.pk, one["movement"])), person, session.gym)}
-        for one in sheet["barred"]
-    ]
     return {
         **sheet,
-        "barred": barred,
         "title": session.title,
         "date": session.date.isoformat(),
         "starts_at": gym_class.starts_at.isoformat(),

@@ -25,7 +25,8 @@ def new_token() -> str:
 
 class Publication(models.Model):
     """What one class was given at one moment. key: what the page called the attempt, so that a repeated one
-    sends nothing again. drills: of the class's prep, told apart from its content, which is large."""
+    sends nothing again. held_at: when its content was last what the board gives. drills: of the class's
+    prep, told apart from its content, which is large."""
 
     gym_class = models.ForeignKey(GymClass, models.CASCADE, related_name="publications")
     version = models.PositiveSmallIntegerField()
@@ -35,6 +36,7 @@ class Publication(models.Model):
     content = models.JSONField()
     drills = models.JSONField(default=list)
     key = models.CharField(max_length=64, null=True, blank=True)
+    held_at = models.DateTimeField(default=timezone.now)
 
     class Meta:
         constraints = [
@@ -42,6 +44,11 @@ class Publication(models.Model):
             models.UniqueConstraint(fields=["gym_class", "key"], name="one_publication_per_attempt"),
         ]
         ordering = ["gym_class", "-version"]
+
+    def holds_still(self, digest: str) -> None:
+        """It was published again and nothing in it changed: what was set since made no difference."""
+        self.digest, self.held_at = digest, timezone.now()
+        Publication.objects.filter(pk=self.pk).update(digest=self.digest, held_at=self.held_at)
 
     def save(self, *args: Any, **kwargs: Any) -> None:
         """Raises Immutable for one that was saved before."""

@@ -9,7 +9,7 @@ from django.db import transaction
 from django.db.models import F, JSONField, Value
 
 from core.catalog.own import copy_of, own_id, own_method, with_methods
-from core.errors import CoreError
+from core.errors import Refused
 from core.reading.own import own_movement, read_movements, similar_to, with_own, write_movements
 from core.reading.plain_words import plain
 from core.reading.vocabulary import Vocabulary, vocabulary
@@ -25,12 +25,8 @@ MOST_MOVEMENTS = 200
 MOST_METHODS = 30
 
 
-class NotTaught(CoreError):
+class NotTaught(Refused):
     """A word or movement that cannot be taken; ``field`` names what is at fault."""
-
-    def __init__(self, field: str, message: str):
-        self.field = field
-        super().__init__(message)
 
 
 def vocabulary_of(gym: Gym) -> Vocabulary:

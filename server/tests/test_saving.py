@@ -185,6 +185,19 @@ class AtOnce(TransactionTestCase):
             send(client, "post", path, {}, **{"Idempotency-Key": "attempt-5678"}).json()["version"], 2
         )
 
+    def test_what_made_no_difference_is_not_told_as_changed_for_ever(self):
+        """A dial turned without effect: changed until it is published again, which sends nothing and
+        settles it."""
+        client, path = self.home.client(), f"/api/classes/{self.home.gym_class.pk}/publish"
+        send(client, "post", path, {})
+        change(client, self.home.session, bans=["no-such-drill"])
+        self.assertTrue(client.get(path).json()["changed_since"])
+        again = send(client, "post", path, {}).json()
+        self.assertEqual((again["version"], again["changed_since"]), (1, False))
+        (day,) = (one for one in client.get("/api/week").json()["days"] if one["sessions"])
+        self.assertFalse(day["sessions"][0]["classes"][0]["changed_since"])
+        self.assertEqual(OutboxMessage.objects.count(), 3)
+
     def test_the_same_again_is_no_new_version(self):
         """Nothing changed: nothing is sent. A member's new range alone makes one."""
         for _ in range(3):

@@ -1,22 +1,7 @@
 import { Dialog } from "radix-ui";
 import { useSyncExternalStore } from "react";
-import type { Field, Saver } from "./saver";
+import { FIELD_WORD, type Field, type Saver } from "./saver";
 
-const WORD: Record<Field, string> = {
-  text: "the board",
-  minutes: "minutes",
-  method: "method",
-  pins: "drills kept",
-  bans: "drills left out",
-  order: "order of the drills",
-  doses: "doses",
-  breaks: "stops between parts",
-  after_text: "what was done before",
-  after_min: "minutes since it ended",
-  cold: "cold room",
-  hot: "hot day",
-  locked: "lock",
-};
 const LINES_SHOWN = 14;
 
 /** Two people changed the same: both stand side by side, and the coach chooses. Nothing is saved before that. */
@@ -65,7 +50,7 @@ function Side({ title, fields, of, other }: { title: string; fields: Field[]; of
       <h3 className="border-b-2 border-ink pb-1 text-[20px]">{title}</h3>
       {fields.map((name) => (
         <div key={name} className="mt-3">
-          <p className="text-[14px] text-dust">{WORD[name]}</p>
+          <p className="text-[14px] text-dust">{FIELD_WORD[name]}</p>
           {typeof of[name] === "string" && name !== "method" ? (
             <Text text={of[name] as string} other={String(other[name] ?? "")} />
           ) : (

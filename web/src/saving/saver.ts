@@ -7,21 +7,23 @@ export type Fields = Omit<Schemas["SessionPatch"], "version" | "title">;
 export type Field = keyof Fields;
 export type Full = { [name in Field]-?: NonNullable<Fields[name]> };
 
-export const FIELDS: Field[] = [
-  "text",
-  "minutes",
-  "method",
-  "pins",
-  "bans",
-  "order",
-  "doses",
-  "breaks",
-  "after_text",
-  "after_min",
-  "cold",
-  "hot",
-  "locked",
-];
+/** Everything that is saved, in a coach's words; a dial that is missing here does not compile. */
+export const FIELD_WORD: Record<Field, string> = {
+  text: "the board",
+  minutes: "minutes",
+  method: "method",
+  pins: "drills kept",
+  bans: "drills left out",
+  order: "order of the drills",
+  doses: "doses",
+  breaks: "stops between parts",
+  after_text: "what was done before",
+  after_min: "minutes since it ended",
+  cold: "cold room",
+  hot: "hot day",
+  locked: "lock",
+};
+const FIELDS = Object.keys(FIELD_WORD) as Field[];
 const WAIT_MS = 500; // after the last change
 const AGAIN_MS = 2500; // after an answer that did not come
 const TRIES = 4; // when others save in between
