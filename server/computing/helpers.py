@@ -136,7 +136,15 @@ class Helpers:
     def warm(self) -> None:
         """Start every process before the first request, in the background."""
         for _ in self._all:
-            threading.Thread(target=self.run, args=(work.ready,), daemon=True).start()
+            threading.Thread(target=self._warm_one, daemon=True).start()
+
+    def _warm_one(self) -> None:
+        """An attempt: when the worker is ended meanwhile nothing is lost, and else the first task starts
+        its own process and says what is wrong."""
+        try:
+            self.run(work.ready)
+        except Exception as problem:
+            log.info("a helper did not start warm", exc_info=problem)
 
     def end(self) -> None:
         """End every process."""

@@ -15,7 +15,7 @@ from core.documents.published import problem_of
 from core.reading import read_workout
 from core.reading.vocabulary import vocabulary
 from server.computing import run
-from server.computing.helpers import Busy, HelperFailed, Helpers, RefusedThere, TooLong
+from server.computing.helpers import Busy, Helper, HelperFailed, Helpers, RefusedThere, TooLong
 from server.computing.models import Kept
 from server.computing.stored import core_digest, kept, kept_glances
 from server.computing.tasks import bench_json
@@ -55,6 +55,22 @@ class Limits(TestCase):
         with self.assertRaises(HelperFailed):
             helpers.run(os._exit, 3)
         self.assertEqual(helpers.run(len, "four"), 4)
+
+    def test_a_worker_that_is_ended_while_it_warms_up_says_nothing(self):
+        """Helpers that cannot be started leave no thread with a traceback; the next task tells what is
+        wrong."""
+        helpers = Helpers(limit_s=5)
+        with (
+            mock.patch.object(Helper, "_ready", side_effect=RuntimeError("shutting down")),
+            mock.patch.object(threading, "excepthook") as said,
+        ):
+            helpers.warm()
+            for thread in threading.enumerate():
+                if thread.name.endswith("(_warm_one)"):
+                    thread.join()
+            said.assert_not_called()
+            with self.assertRaises(RuntimeError):
+                helpers.run(len, "four")
 
     def test_a_gym_that_asks_for_more_than_can_be_meant_is_asked_to_wait(self):
         """With its turns taken, the next is Busy at once; another gym is not."""
