@@ -9,8 +9,7 @@ class Choosing(BrowserTest):
         """The page names the lift and why; a choice that is barred too is refused at its place and stays; a
         good one is in the preview and, once sent, on the member's page."""
         bo = self.home.members[1]
-        bo.cautions = ["shoulder-overhead"]
-        bo.save()
+        self.home.caution(bo, "shoulder-overhead")
 
         def steps(page):
             self.sign_in(page)

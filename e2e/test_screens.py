@@ -243,12 +243,9 @@ class MoreScreens(BrowserTest):
         """A seated member's page is all from the chair, tells what changed, and scrolls in one direction
         only."""
         member = self.home.members[1]
-        member.adaptive, member.cautions, member.caution_note = (
-            ["seated"],
-            ["no-floor", "no-impact", "no-hang"],
-            "Trains from the chair.",
-        )
+        member.adaptive = ["seated"]
         member.save()
+        self.home.caution(member, "no-floor", "no-impact", "no-hang", note="Trains from the chair.")
         token = publish_class(self.home.gym_class, self.home.coach).sheets.get(person=member).token
 
         def steps(page):

@@ -206,6 +206,8 @@ def _create_database(environment: dict[str, str]) -> None:
 def _fill(environment: dict[str, str]) -> None:
     """The database with its tables and the demo gym, and the static files."""
     _create_database(environment)
+    if problem := _pending(environment, "--other-version"):
+        raise GiveUp(f"{problem}.\n  Start the demo afresh:  ./chalk reset && ./chalk demo")
     _manage(["migrate", "--verbosity", "0"], environment)
     _manage(["load_demo"], {**environment, **UNHURRIED})
     _manage(["collectstatic", "--noinput", "--verbosity", "0"], environment)
@@ -238,6 +240,16 @@ def manage(rest: list[str]) -> int:
     finally:
         if started:
             cluster.stop()
+
+
+def gym(rest: list[str]) -> int:
+    """Gyms, their owners and invitations, in the database of the settings, or else in the demo's."""
+    if "CHALK_DATABASE_URL" not in os.environ:
+        return manage(["gym", *rest])
+    _check_settings()
+    ensure_python()
+    command = [str(PYTHON), "manage.py", "gym", *rest]
+    return subprocess.run(command, cwd=ROOT, env={**os.environ, **DJANGO}, check=False).returncode
 
 
 def reset(rest: list[str]) -> int:
@@ -280,16 +292,23 @@ def _check_settings() -> None:
 
 def _check_migrated() -> None:
     """Raises GiveUp for a database that does not answer, or is of another version."""
+    if problem := _pending(DJANGO):
+        raise GiveUp(problem)
+
+
+def _pending(environment: dict[str, str], *options: str) -> str:
+    """What has to be done about the database before it can be used; empty for nothing."""
     result = subprocess.run(
-        [str(PYTHON), "manage.py", "pending"],
+        [str(PYTHON), "manage.py", "pending", *options],
         cwd=ROOT,
-        env={**os.environ, **DJANGO},
+        env={**os.environ, **environment},
         capture_output=True,
         text=True,
         check=False,
     )
-    if result.returncode:
-        raise GiveUp(result.stdout.strip() or result.stderr.strip()[-600:])
+    if not result.returncode:
+        return ""
+    return result.stdout.strip() or result.stderr.strip()[-600:]
 
 
 def bench(rest: list[str]) -> int:
@@ -369,6 +388,7 @@ COMMANDS = (
     Command("format", "put right what the formatters and linters can", format_),
     Command("start", "run it for real from environment settings (docs/running.md)", start),
     Command("migrate", "bring the database of the settings up to this version; start never does", migrate),
+    Command("gym create|invite|link", "a gym and its owner, an invitation, a one-time sign-in; --help", gym),
     Command("stop", "stop the demo of this checkout, or what a killed one left", stop),
     Command("setup", "install everything and build the interface, start nothing", setup),
     Command("reset", "delete the demo's data, so the next demo starts fresh", reset),

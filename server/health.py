@@ -16,6 +16,20 @@ def pending_migrations() -> list[str]:
     return [f"{migration.app_label} {migration.name}" for migration, _ in plan]
 
 
+def foreign_migrations() -> list[str]:
+    """Migrations the database has had that this version does not know: it was made by another one. Raises
+    OperationalError when it does not answer."""
+    loader = MigrationExecutor(connection).loader
+    applied = set(loader.applied_migrations)
+    known = set(loader.disk_migrations)
+    ours = [name for name in applied - known if name[0] in loader.migrated_apps]
+    missing = [
+        (parent, name) for name in applied & known for parent in loader.disk_migrations[name].dependencies
+    ]
+    broken = [name for parent, name in missing if parent[1] != "__first__" and parent in known - applied]
+    return sorted(f"{app} {name}" for app, name in {*ours, *broken})
+
+
 def live(request: HttpRequest) -> JsonResponse:
     """200 as long as the process answers. Asks nothing of anybody."""
     return JsonResponse({"live": True})

@@ -30,6 +30,9 @@ class Traced:
         structlog.contextvars.bind_contextvars(request_id=request_id)
         started = time.perf_counter()
         response = self._usable(request) or self.answer(request)
+        if response.status_code == 405 and request.path.startswith(API):
+            detail = "This address does not take such a request."
+            response = problem_response(405, "That cannot be asked here", detail)
         response["X-Request-ID"] = request_id
         if request.path.startswith(API):
             response.setdefault("Cache-Control", "no-store")

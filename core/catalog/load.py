@@ -13,6 +13,7 @@ from pydantic_core import ErrorDetails
 
 from core.catalog.files import Fields, line_of, read_rows
 from core.catalog.hints import did_you_mean
+from core.catalog.measuring import RangeTest
 from core.catalog.poses import poses_of
 from core.catalog.references import check_references
 from core.catalog.rows import (
@@ -56,6 +57,7 @@ def load_catalog(folder: Path = DATA) -> Catalog:
             ladders=_rows(Ladder, folder / "ladders.yaml"),
             reasons=_rows(Reason, folder / "reasons.yaml"),
             cautions=_rows(Caution, folder / "cautions.yaml"),
+            range_tests=_rows(RangeTest, folder / "range_tests.yaml"),
         )
         check_references(catalog)
     except CatalogError as problem:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping
 
 from core.catalog.hints import did_you_mean
+from core.catalog.measuring import RangeTest
 from core.catalog.rows import Drill, Ladder, Movement, Norm, Position
 from core.catalog.table import Catalog
 from core.errors import CatalogError
@@ -39,11 +40,23 @@ def check_references(catalog: Catalog) -> None:
     for caution in catalog.cautions.values():
         known("cautions.yaml", caution.id, "holds", caution.holds, catalog.cautions)
         known("cautions.yaml", caution.id, "source", [caution.source], catalog.sources)
+    for test in catalog.range_tests.values():
+        _check_test(test, catalog)
 
 
 def _check_norm(norm: Norm, catalog: Catalog) -> None:
     known("norms.yaml", norm.id, "id", [norm.id], catalog.demands)
     known("norms.yaml", norm.id, "bands.source", [band.source for band in norm.bands], catalog.sources)
+
+
+def _check_test(test: RangeTest, catalog: Catalog) -> None:
+    file = "range_tests.yaml"
+    known(file, test.id, "motion", [test.motion] if test.motion else [], catalog.norms)
+    known(file, test.id, "position", [test.position] if test.position else [], catalog.positions)
+    known(file, test.id, "poses", test.poses, catalog.poses)
+    known(file, test.id, "kit", test.kit, catalog.kit)
+    named = [test.source, test.sem_source, test.converts_source]
+    known(file, test.id, "source", named, catalog.sources)
 
 
 def _check_position(position: Position, catalog: Catalog) -> None:

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import NamedTuple
 
 from core.body.pose import Pose
+from core.catalog.measuring import RangeTest
 from core.catalog.rows import (
     Caution,
     Demand,
@@ -60,6 +61,7 @@ class Catalog:
     ladders: dict[str, Ladder]
     reasons: dict[str, Reason]
     cautions: dict[str, Caution]
+    range_tests: dict[str, RangeTest]
 
     def why(self, drill: str) -> tuple[Because, ...]:
         """Every effect of a drill with its reason, the strongest first."""

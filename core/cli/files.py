@@ -32,14 +32,14 @@ def read_json_file(name: str) -> object:
         raise UnusableFile(f"{name}: not valid JSON: {problem}") from problem
 
 
-def read_people(name: str, catalog: Catalog) -> tuple[Person, ...]:
+def read_people(name: str, catalog: Catalog, today: str = "") -> tuple[Person, ...]:
     """A class file: a list of member objects, or {"members": [...]}; no members is an error."""
     raw = read_json_file(name)
     members = raw.get("members") if isinstance(raw, dict) else raw
     if not isinstance(members, list) or not members:
         raise UnusableFile(f"{name}: expected a list of members with at least one in it")
     return tuple(
-        person_from_json(member, catalog, f"{name}, member {number}")
+        person_from_json(member, catalog, f"{name}, member {number}", today)
         for number, member in enumerate(members, 1)
     )
 

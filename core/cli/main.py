@@ -12,7 +12,7 @@ from core.cli import shelf
 from core.cli.files import read_json_file, read_kit, read_people, read_text
 from core.cli.say import say_demands, say_json, say_plan, say_unread, say_workout
 from core.demand import derive
-from core.demand.people import Person, cautions_of, person_from_json
+from core.demand.people import ISO_DATE, Person, cautions_of, person_from_json
 from core.documents import derived_document, plan_document, read_document
 from core.errors import CoreError, PlanRefused, UnusableFile
 from core.hazards import NO_CAUTIONS
@@ -46,6 +46,9 @@ def parser() -> argparse.ArgumentParser:
         command.add_argument("--division", help="the division to look at, such as scaled")
         command.add_argument("--after", metavar="FILE", help="an earlier workout that is still warm")
         command.add_argument("--class", dest="people", metavar="FILE", help="a JSON file of members")
+        command.add_argument(
+            "--on", default="", type=_day, metavar="DATE", help="how old tests are on this day"
+        )
     _add_plan_arguments(prep)
     shelf.add_arguments(commands.add_parser("catalog", help="what is on the shelf"))
     lab = commands.add_parser("lab", help="where bodies stop in positions, and what would free them")
@@ -115,6 +118,12 @@ def _run(asked: argparse.Namespace, catalog: Catalog) -> int:
             return run(asked)
 
 
+def _day(written: str) -> str:
+    if written and not ISO_DATE.fullmatch(written):
+        raise argparse.ArgumentTypeError(f"{written!r}; expected a date such as 2026-03-14")
+    return written
+
+
 def _read(asked: argparse.Namespace, catalog: Catalog) -> int:
     workout = read_workout(read_text(asked.file), catalog)
     if asked.json:
@@ -126,7 +135,7 @@ def _read(asked: argparse.Namespace, catalog: Catalog) -> int:
 def _derive(asked: argparse.Namespace, catalog: Catalog) -> int:
     workout = read_workout(read_text(asked.file), catalog)
     _check_division(asked, workout)
-    people = read_people(asked.people, catalog) if asked.people else ()
+    people = read_people(asked.people, catalog, asked.on) if asked.people else ()
     profile = derive(workout, people, asked.division, catalog)
     warmed = _warmed(asked, catalog, people, workout)
     if asked.json:
@@ -140,9 +149,9 @@ def _plan(asked: argparse.Namespace, catalog: Catalog) -> int:
     workout = read_workout(read_text(asked.file), catalog)
     _check_division(asked, workout)
     member: Person | None = None
-    people = read_people(asked.people, catalog) if asked.people else ()
+    people = read_people(asked.people, catalog, asked.on) if asked.people else ()
     if asked.member:
-        member = person_from_json(read_json_file(asked.member), catalog, asked.member)
+        member = person_from_json(read_json_file(asked.member), catalog, asked.member, asked.on)
         people = (member,)
     division = asked.division or (member.division if member else None)
     profile = derive(workout, people, division, catalog)

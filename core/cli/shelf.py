@@ -13,12 +13,19 @@ from core.catalog.hints import did_you_mean
 from core.catalog.rows import PHASES, Row
 from core.cli.say import say_json
 from core.demand.scores import DemandProfile
-from core.documents.picture import Picture, picture_of_drill, picture_of_pose, picture_of_position
+from core.documents.picture import (
+    Picture,
+    picture_of_drill,
+    picture_of_pose,
+    picture_of_position,
+    picture_of_test,
+)
 from core.drawing import catalog_page, svg_of
 from core.errors import UnusableFile
 from core.hazards import hazards_of, hazards_of_movement
+from core.testing import hazards_of_test
 
-LISTS = ("movements", "positions", "drills", "methods", "kit")
+LISTS = ("movements", "positions", "drills", "methods", "kit", "tests")
 
 
 def add_arguments(command: argparse.ArgumentParser) -> None:
@@ -65,6 +72,7 @@ def catalog_counts(catalog: Catalog) -> dict[str, Any]:
         "positions": len(catalog.positions),
         "drills": len(catalog.drills),
         "poses": len(catalog.poses),
+        "tests": len(catalog.range_tests),
         "values_by_source": dict(kinds),
         "drills_by_demand": {demand: _serving(demand, catalog) for demand in catalog.demands},
     }
@@ -96,10 +104,12 @@ def _all_sources(catalog: Catalog) -> Iterator[str]:
     for drill in catalog.drills.values():
         yield drill.source
         yield from (drill.effects_source for _ in drill.effects)
+    for test in catalog.range_tests.values():
+        yield from (test.source, test.sem_source, test.converts_source)
 
 
 def _say_counts(counts: dict[str, Any]) -> None:
-    names = ("movements", "aliases", "positions", "drills", "poses")
+    names = ("movements", "aliases", "positions", "drills", "poses", "tests")
     print(", ".join(f"{counts[name]} {name}" for name in names))
     kinds = ", ".join(f"{count} {kind}" for kind, count in counts["values_by_source"].items())
     print(f"values by source: {kinds}")
@@ -121,6 +131,7 @@ def _tables(catalog: Catalog) -> dict[str, Mapping[str, Row]]:
         "demands": catalog.demands,
         "ladders": catalog.ladders,
         "cautions": catalog.cautions,
+        "tests": catalog.range_tests,
     }
 
 
@@ -137,6 +148,8 @@ def _shown(name: str, catalog: Catalog) -> dict[str, Any]:
         said = {"could_harm": _in_order(hazards_of(name, catalog), catalog), **said}
     elif name in catalog.movements:
         said = {"could_harm": _in_order(hazards_of_movement(name, catalog), catalog), **said}
+    elif name in catalog.range_tests:
+        said = {"could_harm": _in_order(hazards_of_test(name, catalog), catalog), **said}
     return {**shown, **said}
 
 
@@ -176,6 +189,8 @@ def _figure(name: str, catalog: Catalog) -> tuple[Picture, str]:
     if name in catalog.positions:
         nothing_asked = DemandProfile(())
         return picture_of_position(name, nothing_asked, catalog), catalog.positions[name].name
+    if name in catalog.range_tests:
+        return picture_of_test(name, catalog), catalog.range_tests[name].name
     if name in catalog.poses:
         return picture_of_pose(name, catalog), name
     raise _nothing_called(name, catalog.drills, catalog.positions, catalog.poses)

@@ -20,13 +20,14 @@ from core.catalog import Catalog
 from core.catalog.rows import Need, Position
 from core.demand.people import Person, adults_like, range_of
 from core.demand.points import standard_points
-from core.posture.body import Body, body_of
+from core.posture.body import Body
 from core.posture.families import postures_of
 from core.posture.shape import Shape
 from core.posture.shapes import Array
-from core.posture.stops import SHORTFALL_SCALE_DEG, Adults, Outcome, outcome
+from core.posture.stops import SHORTFALL_SCALE_DEG, TOLERANCE_DEG, Adults, Outcome, outcome
 
 RESERVE_DEG = {"free": 0.0, "loaded": 3.0, "ballistic": 5.0}  # degrees in hand; estimate
+CONTRADICTS = 0.1  # what a point counts for that a held test contradicts; estimate
 REMEMBERED = 20_000  # answers kept: a person, a position
 
 
@@ -79,7 +80,7 @@ class Have:
         return self.usual[motion]
 
     def body(self) -> Body:
-        return body_of(self.person.height_m, self.person.sex, "winter", **dict(self.person.lengths_m))
+        return self.person.body
 
     def body_key(self) -> Hashable:
         return (self.person.height_m, self.person.sex, self.person.lengths_m)
@@ -127,6 +128,7 @@ def _key(position: Position, have: Have) -> Hashable:
     motions = position.reaches
     return (
         have.body_key() if position.solved else None,
+        have.person.held if position.solved else None,
         tuple([have.range(motion) for motion in motions]),
         tuple([have.adults(motion) for motion in motions]),
     )
@@ -174,14 +176,18 @@ def solve(shape: Shape, group: Sequence[Have], reserve_deg: float) -> list[AtPos
         has[motion] = own[:, :1] + own[:, 1:] * points
         adults[motion] = Adults(usual[:, :1], usual[:, 1:])
     found = outcome(postures, has, adults, reserve_deg)
+    weights = np.array([held_weights(have, has, row) for row, have in enumerate(group)])
     partners = {
         motion: tuple(
             other for group in postures.groups if motion in group.motions for other in group.motions
         )
         for motion in postures.motions
     }
-    stops = {motion: share[:, 1:].mean(axis=1).tolist() for motion, share in found.blame.items()}
-    met = [_told(motion, found, own, stops[motion], partners[motion]) for motion, own in has.items()]
+    stops = {
+        motion: np.average(share[:, 1:], axis=1, weights=weights).tolist()
+        for motion, share in found.blame.items()
+    }
+    met = [_told(motion, found, own, stops[motion], partners[motion], weights) for motion, own in has.items()]
     return [
         AtPosition(
             tuple(one for one in row if one is not None),
@@ -191,15 +197,42 @@ def solve(shape: Shape, group: Sequence[Have], reserve_deg: float) -> list[AtPos
     ]
 
 
+def held_weights(have: Have, has: Mapping[str, Array], row: int) -> Array:
+    """How much each point of a row counts: one that contradicts what was held, or was not, in a test counts
+    ``CONTRADICTS`` times as much. has: motion -> [B, 1 + n], what they have and then the points; a motion the
+    test asks besides is as they have it."""
+    points = next(iter(has.values())).shape[1] - 1
+    weights = np.ones(points)
+    for test, held in have.person.held:
+        position = have.catalog.positions[have.catalog.range_tests[test].position or ""]
+        if position.shape is None:
+            continue
+        postures = postures_of(position.shape, [have.body()])
+        ranges = {
+            motion: (has[motion][row : row + 1, 1:] if motion in has else np.full((1, points), own.mean_deg))
+            + TOLERANCE_DEG
+            for motion, own in ((motion, have.range(motion)) for motion in postures.motions)
+        }
+        agrees = np.asarray(postures.holds(ranges))[0] == held
+        weights = np.where(agrees, weights, CONTRADICTS * weights)
+    return weights
+
+
 def _told(
-    motion: str, found: Outcome, own: Array, chances: Sequence[float], partners: tuple[str, ...]
+    motion: str,
+    found: Outcome,
+    own: Array,
+    chances: Sequence[float],
+    partners: tuple[str, ...],
+    weights: Array,
 ) -> list[Met | None]:
     """What every row is asked of a motion: the first point is the person, the rest are what they might
     have."""
     least, comfortable = found.least[motion], found.comfortable[motion]
     there = ~np.isnan(least)
-    missing = np.where(there, np.maximum(0.0, least - own), 0.0)[:, 1:].mean(axis=1)
-    severity = found.severity(motion, own)[:, 1:].mean(axis=1)
+    short = np.where(there, np.maximum(0.0, least - own), 0.0)[:, 1:]
+    missing = np.average(short, axis=1, weights=weights)
+    severity = np.average(found.severity(motion, own)[:, 1:], axis=1, weights=weights)
     # the person's own, or that of the first point that is asked anything
     rows, first = np.arange(len(least)), there.argmax(axis=1)
     least, comfortable = least[rows, first].round(1), comfortable[rows, first].round(1)

@@ -14,18 +14,9 @@ from core.catalog.hints import did_you_mean
 from core.catalog.rows import Norm
 from core.errors import UnusableFile
 from core.hazards import Cautions, check_tags
-from core.posture.body import body_of
+from core.posture.body import Body, body_of
+from core.testing import Measurement, measured
 
-LUNGE_TEST_DEG_PER_CM = 3.6  # Konor 2012 / Bennell 1998, from memory
-# standard error between visits of the ways a range is measured, degrees; anything else is as good as the
-# norm's usual test
-TEST_ERROR_DEG = {
-    "goniometer": 5.0,  # common clinical rule, from memory
-    "knee-to-wall": 3.6,  # 1 cm (Konor 2012 / Bennell 1998, from memory) at 3.6 degrees a cm
-    "inclinometer": 4.0,  # estimate
-    "photo": 6.0,  # estimate
-    "by-eye": 10.0,  # estimate
-}
 EPLEY = 30.0  # repetitions that would double a load; Epley, from memory
 MOST_BEST_KG, MOST_BEST_REPS = 500.0, 12  # beyond these a best is a slip, or an estimate worth nothing
 DEFAULT_AGE = 34  # of an adult nobody knows; estimate
@@ -33,23 +24,6 @@ DEFAULT_MASS_KG = {"male": 82.0, "female": 66.0, None: 74.0}  # estimate
 SEXES = ("male", "female")
 SIDES = ("left", "right", "both")
 ISO_DATE = re.compile(r"\d{4}-\d{2}-\d{2}")
-
-
-@dataclass(frozen=True, slots=True)
-class Measurement:
-    """One measured range. value is degrees, or centimetres when test is 'knee-to-wall'; on: the day, as an
-    ISO date, "" unknown."""
-
-    motion: str
-    value: float
-    side: str = "both"
-    test: str = "goniometer"
-    on: str = ""
-
-    @property
-    def degrees(self) -> float:
-        """The angle this measurement stands for."""
-        return self.value * LUNGE_TEST_DEG_PER_CM if self.test == "knee-to-wall" else self.value
 
 
 class Best(NamedTuple):
@@ -65,11 +39,19 @@ def epley_max(load_kg: float, reps: int) -> float:
     return load_kg if reps == 1 else load_kg * (1 + reps / EPLEY)
 
 
+class Held(NamedTuple):
+    """A test that is held or not, and which it was."""
+
+    test: str
+    held: bool
+
+
 @dataclass(frozen=True, slots=True)
 class Person:
     """Someone who will do the session. An unknown person has no name and no measurements. ranges: the
-    newest measurement of each motion and side; earlier: those before, for what stays short. lengths_m: of
-    segments, by tape measure."""
+    newest measurement of each motion and side; earlier: those before, for what stays short; both get their
+    degrees and errors by the body, and by ``today``, an ISO date. held: tests held or not, newest first.
+    lengths_m: of segments, by tape measure."""
 
     name: str = ""
     age: int | None = None
@@ -86,6 +68,21 @@ class Person:
     earlier: tuple[Measurement, ...] = ()
     lengths_m: tuple[tuple[str, float], ...] = ()
     bests: tuple[Best, ...] = ()
+    held: tuple[Held, ...] = ()
+    today: str = ""
+
+    def __post_init__(self) -> None:
+        if not self.ranges and not self.earlier:
+            return
+        body = self.body
+        for field in ("ranges", "earlier"):
+            read = tuple(measured(one, body, self.today) for one in getattr(self, field))
+            object.__setattr__(self, field, read)  # frozen from here on
+
+    @property
+    def body(self) -> Body:
+        """Their proportions."""
+        return body_of(self.height_m, self.sex, "winter", **dict(self.lengths_m))
 
     def best(self, movement: str) -> Best | None:
         """Their best of a movement, the heaviest where several are known."""
@@ -110,8 +107,7 @@ def range_of(person: Person, motion: str, catalog: Catalog) -> Range:
     if not measured:
         return usual
     tightest = min(measured, key=lambda one: one.degrees)
-    error_deg = TEST_ERROR_DEG.get(tightest.test, catalog.norms[motion].error_deg)
-    return fused(usual, Range(tightest.degrees, error_deg))
+    return fused(usual, Range(tightest.degrees, tightest.error_deg))
 
 
 def adults_like(person: Person, motion: str, catalog: Catalog) -> Range:
@@ -150,8 +146,9 @@ def _norm_range(catalog_id: int, norm: Norm, age: int, sex: str | None) -> Range
     return Range((man + woman) / 2, spread)
 
 
-def person_from_json(raw: object, catalog: Catalog, where: str = "member file") -> Person:
-    """A Person from the documented JSON. Raises UnusableFile naming the field that cannot be used."""
+def person_from_json(raw: object, catalog: Catalog, where: str = "member file", today: str = "") -> Person:
+    """A Person from the documented JSON, whose tests are as old as they are on ``today``. Raises UnusableFile
+    naming the field that cannot be used."""
     if not isinstance(raw, dict):
         raise UnusableFile(f"{where}: expected one JSON object with name, age, sex and ranges")
 
@@ -196,6 +193,8 @@ def person_from_json(raw: object, catalog: Catalog, where: str = "member file") 
         earlier,
         _lengths(raw.get("lengths_m", {}), height_m, sex, where),
         _bests(raw.get("bests", []), catalog, where),
+        _held(raw.get("held", []), catalog, where),
+        today,
     )
 
 
@@ -221,6 +220,21 @@ def _best(raw: object, catalog: Catalog, where: str) -> Best:
             f"{where}: best of {raw['movement']}: 'reps' is {reps!r}; expected 1 to {MOST_BEST_REPS}"
         )
     return Best(raw["movement"], epley_max(float(kg), reps), estimated=reps > 1)
+
+
+def _held(raw: object, catalog: Catalog, where: str) -> tuple[Held, ...]:
+    """Tests held or not: ``{"test", "held"}``."""
+    if not isinstance(raw, list):
+        raise UnusableFile(f"{where}: 'held' must be a list of tests")
+    return tuple(_held_test(one, catalog, where) for one in raw)
+
+
+def _held_test(raw: object, catalog: Catalog, where: str) -> Held:
+    tests = {row.id for row in catalog.range_tests.values() if row.position}
+    if not isinstance(raw, dict) or raw.get("test") not in tests or not isinstance(raw.get("held"), bool):
+        expected = f"a test, one of {', '.join(sorted(tests))}, and held, true or false"
+        raise UnusableFile(f"{where}: 'held' has {raw!r}; expected {expected}")
+    return Held(raw["test"], raw["held"])
 
 
 def _lengths(

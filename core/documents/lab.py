@@ -66,7 +66,7 @@ def lab_document(answer: LabAnswer, catalog: Catalog) -> Lab:
         picture=picture_of(answer.figure, answer.arcs),
         margins=tuple(_margin(margin, measured, catalog.demands) for margin in answer.margins),
         limiting_name=name_of(answer.limiting, catalog.demands),
-        changes=tuple(_change(change, catalog.demands) for change in answer.changes),
+        changes=tuple(_change(change, answer, catalog.demands) for change in answer.changes),
     )
 
 
@@ -81,5 +81,5 @@ def _margin(margin: MarginValue, measured: set[str], names: dict[str, Demand]) -
     )
 
 
-def _change(change: ChangeValue, names: dict[str, Demand]) -> Change:
-    return Change.of(change, words=change_words(change, names))
+def _change(change: ChangeValue, answer: LabAnswer, names: dict[str, Demand]) -> Change:
+    return Change.of(change, words=change_words(change, answer, names))

@@ -205,6 +205,12 @@ def _frame(points: Mapping[str, Point], moving: AbstractSet[str]) -> dict[str, P
     return named
 
 
+def picture_of_test(test: str, catalog: Catalog) -> Picture:
+    """Figure and motion of a test of range; shown still where it is read."""
+    row = catalog.range_tests[test]
+    return _moving(catalog.poses[row.poses[0]], catalog.poses[row.poses[1]], row.props)
+
+
 def _with_props(pose: Pose, props: tuple[str, ...]) -> Pose:
     return replace(pose, props=(*pose.props, *props))
 

@@ -8,7 +8,13 @@ from typing import NamedTuple
 
 from core.catalog import Catalog
 from core.demand.scores import DemandProfile
-from core.documents.picture import Picture, picture_of_drill, picture_of_pose, picture_of_position
+from core.documents.picture import (
+    Picture,
+    picture_of_drill,
+    picture_of_pose,
+    picture_of_position,
+    picture_of_test,
+)
 from core.drawing.svg import svg_of
 
 STYLE = """
@@ -38,10 +44,14 @@ def catalog_page(catalog: Catalog) -> str:
         for row in catalog.positions.values()
     )
     drills = (Named(row.id, row.name, picture_of_drill(row.id, catalog)) for row in catalog.drills.values())
+    tests = (
+        Named(row.id, row.name, picture_of_test(row.id, catalog)) for row in catalog.range_tests.values()
+    )
     poses = (Named(name, "", picture_of_pose(name, catalog)) for name in catalog.poses)
     sections = [
         _section(f"{len(catalog.positions)} positions", positions),
         _section(f"{len(catalog.drills)} drills, where they end", drills),
+        _section(f"{len(catalog.range_tests)} tests of range, where they are read", tests),
         _section(f"{len(catalog.poses)} shapes they are drawn from", poses),
     ]
     return (

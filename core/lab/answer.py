@@ -12,9 +12,9 @@ import numpy as np
 from core.body.figure import Arc, Figure, arc, draw
 from core.body.segments import LENGTH
 from core.body.shortfall import Range
-from core.catalog import Catalog
+from core.catalog import Catalog, load_catalog
 from core.catalog.rows import Demand
-from core.demand.people import LUNGE_TEST_DEG_PER_CM, Person, adults_like, range_of
+from core.demand.people import Person, adults_like, range_of
 from core.lab.asked import LabAsk, LabRefused
 from core.lab.changes import SHAPES_SAY, Change, changes_of
 from core.lab.words import gives_way, name_of
@@ -25,6 +25,7 @@ from core.posture.lunge import longest_step_m
 from core.posture.shape import Family
 from core.posture.shapes import Ranges
 from core.posture.stops import PROPORTIONS, TOLERANCE_DEG, Adults, Outcome, outcome
+from core.testing.convert import reading_of
 
 MOST_ARCS = 2
 ARM_PARTS = ("upper_arm", "forearm", "hand")
@@ -265,14 +266,22 @@ def joined_name(motions: tuple[str, ...], demands: Mapping[str, Demand]) -> str:
     return " with ".join((first, *(name.lower() for name in others)))
 
 
-def change_words(change: Change, demands: Mapping[str, Demand]) -> str:
-    """'a 15 mm heel'; '+6° of ankle bend (1.0 sd; about 1.7 cm at the wall)'."""
+def change_words(change: Change, answer: LabAnswer, demands: Mapping[str, Demand]) -> str:
+    """'a 15 mm heel'; '+6° of ankle bend (1.0 sd; about 3.4 cm at the wall)'."""
     if change.what in SHAPES_SAY:
         return SHAPES_SAY[change.what].format(change.amount)
     more = f"{change.sd:.1f} sd"
     if change.what == "ankle.dorsiflexion":
-        more += f"; about {change.amount / LUNGE_TEST_DEG_PER_CM:.1f} cm at the wall"
+        more += f"; about {_at_the_wall_cm(change.amount, answer):.1f} cm at the wall"
     return f"+{change.amount:g}° of {demands[change.what].name.lower()} ({more})"
+
+
+def _at_the_wall_cm(more_deg: float, answer: LabAnswer) -> float:
+    """Degrees of ankle in centimetres of the lunge test, from what this body has."""
+    test = load_catalog().range_tests["knee-to-wall"]
+    body = body_of(answer.height_m, None, "winter", shank=answer.lengths_m["shank"])
+    has_deg = answer.ranges["ankle.dorsiflexion"]
+    return reading_of(test, has_deg + more_deg, body) - reading_of(test, has_deg, body)
 
 
 def _says(

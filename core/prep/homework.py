@@ -13,9 +13,10 @@ from typing import NamedTuple
 
 from core.catalog import Catalog
 from core.catalog.rows import Drill
-from core.demand.people import TEST_ERROR_DEG, Measurement, Person, cautions_of
+from core.demand.people import Person, cautions_of
 from core.prep.dose import Dose
 from core.prep.settings import PlanSettings
+from core.testing import Measurement
 
 RETESTS = 2  # visits in a row below what is needed; estimate
 MOST_AREAS = 2
@@ -112,16 +113,15 @@ def _homework(motion: str, needed_deg: float, visits: Sequence[Visit], drill: Dr
 
 def _visits(tests: Sequence[Measurement], motion: str) -> list[Visit]:
     """Every day the motion was tested, oldest first. Undated tests are one day."""
-    days: dict[str, dict[str, float]] = {}
+    days: dict[str, list[Measurement]] = {}
     for test in tests:
         if test.motion == motion:
-            sides = days.setdefault(test.on, {})
-            sides[test.side] = min(test.degrees, sides.get(test.side, test.degrees))
+            days.setdefault(test.on, []).append(test)
     visits: list[Visit] = []
     for day, sides in sorted(days.items()):
-        degrees, tighter = min((degrees, side) for side, degrees in sides.items())
-        differs = max(sides.values()) - degrees >= TEST_ERROR_DEG["goniometer"]
-        visits.append(Visit(day, degrees, tighter if differs and tighter != "both" else None))
+        tighter, other = (pick(sides, key=lambda one: (one.degrees, one.side)) for pick in (min, max))
+        differs = other.degrees - tighter.degrees >= tighter.detectable_deg and tighter.side != "both"
+        visits.append(Visit(day, tighter.degrees, tighter.side if differs else None))
     return visits
 
 

@@ -9,7 +9,7 @@ from typing import NamedTuple
 
 from core.catalog import Catalog, load_catalog
 from core.catalog.rows import Drill, Method
-from core.demand.people import TEST_ERROR_DEG, Person, adults_like, cautions_of
+from core.demand.people import Person, adults_like, cautions_of
 from core.demand.profile import derive
 from core.demand.scores import DemandProfile, DemandScore, Standing
 from core.hazards import NO_CAUTIONS, Cautions
@@ -28,6 +28,7 @@ from core.prep.sequence import in_order
 from core.prep.settings import DEFAULT_METHOD, PlanSettings
 from core.prep.sheet import Break, Item, PrepSheet, RampSet
 from core.reading.workout import Workout
+from core.testing import Measurement
 
 EXTRAS_S = 240  # what people will do in the car park; common practice
 MOST_EXTRAS = 3
@@ -36,8 +37,6 @@ OPENS_WELL = 5  # twentieths that an extra must do for the motion it is given fo
 WELL_ENOUGH = 0.6  # of a motion's weight, left by the drills before: then it gets none of its own; estimate
 ALSO = 0.5  # of what an extra does for other motions; estimate
 LEGS = ("hip.", "knee.", "ankle.", "toe.")  # demands a session does not ask of a seated athlete
-# a side this much tighter gets a little more; about 1.5 cm of the lunge test (Bennell 1998)
-SIDE_DIFFERENCE_DEG = 5.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -88,16 +87,17 @@ class MemberSheet:
 
 
 def tight_sides(person: Person) -> tuple[tuple[str, str], ...]:
-    """(motion, tighter side) where a person's two sides differ by more than the usual error."""
-    degrees: dict[str, dict[str, float]] = {}
+    """(motion, tighter side) where a person's two sides differ by more than their tests may."""
+    tests: dict[str, dict[str, Measurement]] = {}
     for test in person.ranges:
-        degrees.setdefault(test.motion, {})[test.side] = test.degrees
+        tests.setdefault(test.motion, {})[test.side] = test
     tight: list[tuple[str, str]] = []
-    for motion, sides in degrees.items():
+    for motion, sides in tests.items():
         if "left" not in sides or "right" not in sides:
             continue
-        if abs(sides["left"] - sides["right"]) >= SIDE_DIFFERENCE_DEG:
-            tight.append((motion, "left" if sides["left"] <= sides["right"] else "right"))
+        tighter, other = sorted((sides["left"], sides["right"]), key=lambda one: one.degrees)
+        if other.degrees - tighter.degrees >= max(tighter.detectable_deg, other.detectable_deg):
+            tight.append((motion, tighter.side))
     return tuple(tight)
 
 
@@ -172,7 +172,7 @@ def gaps_of(profile: DemandProfile, person: Person, catalog: Catalog) -> tuple[G
             continue
         for standing in _short(demand, person):
             needed_deg = _reachable(demand.id, standing, person, catalog)
-            if needed_deg - standing.range_deg <= _error_deg(demand.id, person, catalog):
+            if needed_deg - standing.range_deg <= _error_deg(demand.id, person):
                 continue  # the test could not tell
             gaps.append(
                 Gap(
@@ -196,10 +196,9 @@ def _reachable(motion: str, standing: Standing, person: Person, catalog: Catalog
     return round(min(wanted, usual.mean_deg + usual.sd_deg), 1)
 
 
-def _error_deg(motion: str, person: Person, catalog: Catalog) -> float:
+def _error_deg(motion: str, person: Person) -> float:
     """How far the person's own test of a motion may be off, degrees."""
-    tests = [one.test for one in person.ranges if one.motion == motion]
-    return min((TEST_ERROR_DEG.get(test, catalog.norms[motion].error_deg) for test in tests), default=0.0)
+    return min((one.error_deg for one in person.ranges if one.motion == motion), default=0.0)
 
 
 def _short(demand: DemandScore, person: Person) -> list[Standing]:

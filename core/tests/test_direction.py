@@ -11,6 +11,7 @@ ORDER = [
     "posture",
     "catalog",
     "hazards",
+    "testing",
     "reading",
     "week",
     "demand",

@@ -5,7 +5,8 @@ import unittest
 from dataclasses import fields, replace
 
 from core.catalog import load_catalog
-from core.demand.people import Measurement, Person
+from core.demand import Measurement
+from core.demand.people import Person
 from core.documents.lab import lab_document
 from core.lab import LabAsk, LabRefused, ask_lab
 from core.posture import Shape

@@ -9,18 +9,56 @@ from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja.errors import AuthenticationError
 
+from server.accounts.models import Account
+from server.accounts.sessions import note_seen
 from server.api.problems import Problem
 from server.people.models import Person
 from server.programme.models import GymClass, Session
 from server.publishing.models import Instead, Publication
 
+GYM_HEADER = "X-Gym"  # of the gym a page is open for: two tabs may be open for two
+_ROWS = "chalk.rows"
+GYM_CHOSEN = "gym"  # in the sign-in's session: the gym of a page that says none
 
-def signed_in(request: HttpRequest) -> Person:
-    """Who has signed in. The API lets nobody else through to an address that asks this."""
+
+def account_of(request: HttpRequest) -> Account:
+    """The account that has signed in. The API lets nobody else through to an address that asks this."""
     if isinstance(request.user, AnonymousUser):
         raise AuthenticationError(401)
-    structlog.contextvars.bind_contextvars(gym=request.user.gym_id)  # for the request's line in the log
     return request.user
+
+
+def rows_of(request: HttpRequest) -> list[Person]:
+    """The rows of whoever has signed in, one a gym they belong to; asked once a request."""
+    account = account_of(request)
+    if _ROWS not in request.META:
+        mine = Person.objects.current().filter(account=account).select_related("gym")
+        note_seen(request)
+        request.META[_ROWS] = sorted(mine, key=lambda row: (not row.coaches, row.gym.name, row.pk))
+    rows: list[Person] = request.META[_ROWS]
+    return rows
+
+
+def forget_rows(request: HttpRequest) -> None:
+    """Ask for the rows of whoever has signed in anew: they have changed."""
+    request.META.pop(_ROWS, None)
+
+
+def signed_in(request: HttpRequest) -> Person:
+    """Who has signed in, in the gym this request is for: the one the page names, else the one last chosen.
+    Raises Problem for a gym they have no part in, and for an account that is in none."""
+    rows = rows_of(request)
+    if not rows:
+        detail = "Your account is in no gym at the moment. Ask your coach for an invitation."
+        raise Problem(403, "No gym", detail, "gym")
+    named = request.headers.get(GYM_HEADER)
+    chosen = named or request.session.get(GYM_CHOSEN)
+    person = next((row for row in rows if str(row.gym_id) == str(chosen)), None)
+    if person is None and named:
+        raise Problem(403, "Another gym", "You have no part in that gym, or not any more.", "gym")
+    person = person or rows[0]
+    structlog.contextvars.bind_contextvars(gym=person.gym_id)  # for the request's line in the log
+    return person
 
 
 def coach(request: HttpRequest) -> Person:
@@ -29,6 +67,21 @@ def coach(request: HttpRequest) -> Person:
     if not person.coaches:
         raise Problem(403, "For coaches", "This page is for the coaches of your gym.")
     return person
+
+
+def owner(request: HttpRequest) -> Person:
+    """The signed-in owner of the gym."""
+    person = coach(request)
+    if not person.owns:
+        raise Problem(403, "For owners", "Only an owner of the gym can do this.")
+    return person
+
+
+def person_of(by: Person, person_id: int) -> Person:
+    """A person of the same gym, as far as ``by`` may see them (a member sees only themselves), or not
+    found."""
+    rows = by.gym.people.all() if by.coaches else by.gym.people.filter(pk=by.pk)
+    return get_object_or_404(rows, pk=person_id)
 
 
 def sessions_of(person: Person) -> QuerySet[Session]:

@@ -4,7 +4,26 @@ from django.http import HttpRequest
 from ninja import NinjaAPI
 from ninja.security import django_auth
 
-from server.api import account, bench, gym, lab, problems, publish, sheets, shelf, week, week_import
+from server.api import (
+    account,
+    bench,
+    files,
+    gym,
+    joining,
+    lab,
+    measure,
+    names,
+    people,
+    person,
+    problems,
+    publish,
+    records,
+    settings_api,
+    sheets,
+    shelf,
+    week,
+    week_import,
+)
 from server.api.parser import UsableJson
 
 api = NinjaAPI(
@@ -18,6 +37,14 @@ api = NinjaAPI(
 )
 problems.register(api)
 api.add_router("", account.router)
+api.add_router("", joining.router)
+api.add_router("", names.router)
+api.add_router("", files.router)
+api.add_router("", people.router)
+api.add_router("", person.router)
+api.add_router("", records.router)
+api.add_router("", measure.router)
+api.add_router("", settings_api.router)
 api.add_router("", week.router)
 api.add_router("", bench.router)
 api.add_router("", lab.router)

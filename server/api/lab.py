@@ -23,7 +23,7 @@ router = Router(tags=["lab"])
 @router.get("/lab", response=schemas.LabStart)
 def start(request: HttpRequest) -> schemas.LabStart:
     """Who can be put into the lab, and the positions it opens with."""
-    rows = Person.objects.filter(gym_id=coach(request).gym_id, is_active=True)
+    rows = coach(request).gym.people.current()
     catalog = vocabulary_of(coach(request).gym).catalog
     people = rows.order_by("name").prefetch_related("ranges")
     return schemas.LabStart(
@@ -64,7 +64,7 @@ def _people(by: Person, payload: schemas.LabIn, today: datetime.date) -> tuple[P
     if payload.person_id:
         rows = Person.objects.filter(gym_id=by.gym_id, pk=payload.person_id)
     elif payload.class_id:
-        rows = class_of(by, payload.class_id).people.filter(is_active=True)
+        rows = class_of(by, payload.class_id).people.current()
     else:
         return ()
-    return tuple(person.value(today) for person in rows.prefetch_related("ranges"))
+    return tuple(person.value(today) for person in rows.whole())

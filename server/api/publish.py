@@ -63,7 +63,7 @@ def end(request: HttpRequest, sheet_id: int) -> schemas.PublishOut:
 def preview(request: HttpRequest, class_id: int, person_id: int) -> HttpResponse:
     """What one member would get, computed now; nothing is saved or sent."""
     gym_class = class_of(coach(request), class_id)
-    member = get_object_or_404(gym_class.people.prefetch_related("ranges"), pk=person_id)
+    member = get_object_or_404(gym_class.people.whole(), pk=person_id)
     session = gym_class.session
     ask = session_ask(session, gym_class)
     chosen = chosen_in(gym_class).get(member.pk, {})
@@ -81,7 +81,7 @@ def instead(
     them either. Sent with the next version."""
     person = coach(request)
     gym_class = class_of(person, class_id)
-    member = get_object_or_404(gym_class.people.prefetch_related("ranges"), pk=person_id)
+    member = get_object_or_404(gym_class.people.whole(), pk=person_id)
     row = choose_instead(person, gym_class, member, payload.movement, payload.text)
     return schemas.InsteadIn(movement=row.movement, text=row.text)
 
@@ -103,7 +103,7 @@ def outbox(request: HttpRequest) -> list[schemas.OutboxOut]:
 
 def _publish_out(gym_class: GymClass) -> schemas.PublishOut:
     session = gym_class.session
-    people = list(gym_class.people.prefetch_related("ranges").order_by("name"))
+    people = list(gym_class.people.whole().order_by("name"))
     latest = gym_class.publications.select_related("published_by").first()
     by = latest.published_by if latest else None
     sheets: Iterable[MemberSheet] = ()

@@ -30,22 +30,6 @@ def role_of(stored: str) -> Role:
     return ROLE.validate_python(stored)
 
 
-class SignIn(Schema):
-    email: str = Field(max_length=254)
-    password: str = Field(max_length=200)
-
-
-class Me(Schema):
-    id: int
-    name: str
-    email: str
-    role: Role
-    coaches: bool
-    gym: str
-    timezone: str
-    demo: bool
-
-
 class MethodOut(Schema):
     id: str
     name: str

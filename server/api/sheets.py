@@ -1,7 +1,5 @@
 """A member's own page, by its unguessable link or after signing in."""
 
-from django.contrib.auth.base_user import AbstractBaseUser
-from django.contrib.auth.models import AnonymousUser
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
@@ -9,9 +7,8 @@ from ninja import Router
 
 from core.documents.base import as_json
 from server.api import schemas
-from server.api.access import signed_in
+from server.api.access import rows_of, signed_in
 from server.api.problems import Problem
-from server.people.models import Person
 from server.publishing.models import MemberSheet
 from server.publishing.sheets import newest_of, sheets, shown_sheet
 
@@ -23,7 +20,7 @@ def _by_link(request: HttpRequest, token: str) -> tuple[MemberSheet, bool]:
     """The newest sheet a link leads to, and whether the one who asks may see all of it: the member or a
     coach of the gym, signed in. Raises Http404, and Problem for a link that has ended."""
     sheet = get_object_or_404(sheets(), token=token)
-    private = _may_see_all(request.user, sheet)
+    private = _may_see_all(request, sheet)
     if sheet.link_ended and not private:
         raise Problem(
             410, "This link has ended", "This link has ended. Sign in, or ask your coach for a new one."
@@ -31,12 +28,11 @@ def _by_link(request: HttpRequest, token: str) -> tuple[MemberSheet, bool]:
     return newest_of(sheet), private
 
 
-def _may_see_all(user: AbstractBaseUser | AnonymousUser, sheet: MemberSheet) -> bool:
-    if not isinstance(user, Person):
+def _may_see_all(request: HttpRequest, sheet: MemberSheet) -> bool:
+    if not request.user.is_authenticated:
         return False
-    return user.pk == sheet.person_id or (
-        user.coaches and user.gym_id == sheet.publication.gym_class.session.gym_id
-    )
+    gym_id = sheet.publication.gym_class.session.gym_id
+    return any(row.pk == sheet.person_id or row.coaches_in(gym_id) for row in rows_of(request))
 
 
 @router.get("/sheets/{token}", auth=None, response=schemas.SheetPage)

@@ -7,7 +7,7 @@ import datetime
 import hashlib
 import json
 from collections.abc import Callable, Iterable, Mapping, Sequence
-from dataclasses import fields, is_dataclass
+from dataclasses import fields, is_dataclass, replace
 from functools import lru_cache
 from pathlib import Path
 from typing import Any, TypeVar, cast
@@ -16,6 +16,7 @@ from django.utils import timezone
 
 from core.catalog import Catalog
 from core.catalog.own import own_rows
+from core.demand import Person
 from core.documents.glance import Glance, glances
 from core.reading.vocabulary import Vocabulary
 from server.computing.models import Kept
@@ -23,6 +24,7 @@ from server.computing.run import compute
 
 CORE = Path(__file__).resolve().parent.parent.parent / "core"
 KEPT_DAYS = 35
+PEOPLE_AT_ONCE = 100  # of one task over one text
 AT_ONCE = 20  # texts of one task: a full week of two tracks, well under the limit
 
 Answer = TypeVar("Answer")
@@ -52,17 +54,59 @@ def kept(gym_id: int, task: Callable[..., Answer], *arguments: Any) -> Answer:
 def kept_glances(gym_id: int, texts: Sequence[str], words: Vocabulary) -> list[Glance]:
     """Each text at a glance, in order: one query for what is kept, and the rest computed together."""
     told = _plain(words)  # once for all texts: a gym may have taught two thousand
-    keys = {text: _key("glance", (text, told)) for text in dict.fromkeys(texts)}
+
+    def make(missing: Sequence[str]) -> list[Any]:
+        return [glance.json_value() for glance in compute(gym_id, glances, missing, words)]
+
+    asked = {text: (text, told) for text in texts}
+    values = _kept_each(gym_id, "glance", asked, make, AT_ONCE)
+    return [Glance.model_validate(values[text]) for text in texts]
+
+
+def kept_of_people(
+    gym_id: int,
+    task: Callable[[str, Sequence[Person], Vocabulary], list[Any]],
+    text: str,
+    people: Sequence[Person],
+    words: Vocabulary,
+) -> list[Any]:
+    """task(text, people, words), a value for each person, in order: what is kept of each, and the rest
+    computed."""
+    told = _plain(words)
+    by_key = {person.key: person for person in people}
+
+    def make(missing: Sequence[str]) -> list[Any]:
+        return compute(gym_id, task, text, [by_key[key] for key in missing], words)
+
+    asked = {person.key: (text, told, _told_of(person)) for person in people}
+    values = _kept_each(gym_id, task.__name__, asked, make, PEOPLE_AT_ONCE)
+    return [values[person.key] for person in people]
+
+
+def _told_of(person: Person) -> Any:
+    """What an answer about somebody depends on: a day that changes no error is not in it."""
+    return _plain(replace(person, today="", ranges=(), earlier=())), _plain((person.ranges, person.earlier))
+
+
+def _kept_each(
+    gym_id: int,
+    name: str,
+    asked: Mapping[str, Any],
+    make: Callable[[Sequence[str]], Sequence[Any]],
+    at_once: int,
+) -> dict[str, Any]:
+    """A value for each of ``asked`` (a name, and all its value depends on): one query for what is kept, and
+    the rest made so many at once."""
+    keys = {one: _key(name, (told,)) for one, told in asked.items()}
     rows = Kept.objects.filter(gym_id=gym_id, key__in=keys.values())
-    values: dict[str, Any] = dict(rows.values_list("key", "value"))
-    missing = [text for text, key in keys.items() if key not in values]
-    for start in range(0, len(missing), AT_ONCE):
-        part = missing[start : start + AT_ONCE]
-        made = compute(gym_id, glances, part, words)
-        new = {keys[text]: glance.json_value() for text, glance in zip(part, made, strict=True)}
+    found: dict[str, Any] = dict(rows.values_list("key", "value"))
+    missing = [one for one, key in keys.items() if key not in found]
+    for start in range(0, len(missing), at_once):
+        part = missing[start : start + at_once]
+        new = {keys[one]: value for one, value in zip(part, make(part), strict=True)}
         _keep(gym_id, new)
-        values |= new
-    return [Glance.model_validate(values[keys[text]]) for text in texts]
+        found |= new
+    return {one: found[key] for one, key in keys.items()}
 
 
 def _keep(gym_id: int, values: Mapping[str, Any]) -> None:

@@ -105,20 +105,63 @@ MEMBERS = (
 )
 SEATED = "Hollis Vance"
 ONE_ARM = "Petra Hollin"
+# name -> cautions, the note that goes with them, and on whose word
 CAUTIONS = {
     "Cormac Dell": (
         ["shoulder-overhead"],
         "Right shoulder repaired in 2021: nothing forced overhead, as his physio wrote.",
+        "his physio",
     ),
-    "Gethin Prowse": (["no-impact"], "Knee: no jumping until spring, on his surgeon's word."),
-    "Ines Calloway": (["wrist"], "Left wrist: fists or dumbbells instead of a flat hand."),
-    "Osric Bane": (["back-extension"], "Low back: no arching drills for now."),
-    ONE_ARM: (["no-hang"], "Left arm ends below the elbow; hangs and bars are swapped."),
+    "Gethin Prowse": (
+        ["no-impact"],
+        "Knee: no jumping until spring, on his surgeon's word.",
+        "his surgeon",
+    ),
+    "Ines Calloway": (["wrist"], "Left wrist: fists or dumbbells instead of a flat hand.", "her own"),
+    "Osric Bane": (["back-extension"], "Low back: no arching drills for now.", "his own"),
+    ONE_ARM: (["no-hang"], "Left arm ends below the elbow; hangs and bars are swapped.", "her own"),
     SEATED: (
         ["no-floor", "no-impact", "no-hang"],
         "Trains from the chair; floor only when he chooses to transfer.",
+        "his own",
     ),
 }
+NEVER_INVITED = ("Wyn Pargeter", "Zara Combe")
+GROUPS = {
+    "Mornings": ("Tamsin Roe", "Ewan Thackery", "Farida Noor", "Kezia Lund", "Nadia Quill"),
+    "Skell Open": ("Alaric Penhale", "Bettina Oakes", "Tamsin Roe", "Verity Lamb"),
+}
+# a squat is 1; what lifters of a gym do of the others, roughly
+LIFTS = {
+    "back-squat": 1.0,
+    "front-squat": 0.85,
+    "deadlift": 1.2,
+    "press": 0.42,
+    "bench-press": 0.7,
+    "power-clean": 0.68,
+    "power-snatch": 0.52,
+}
+SPOTS = {
+    "Tamsin Roe": {
+        "motion": "hip.flexion",
+        "side": "left",
+        "note": "Pinches at the bottom after long drives.",
+        "drill": "",
+        "when": "squat",
+    },
+    "Alaric Penhale": {
+        "motion": "ankle.dorsiflexion",
+        "side": "right",
+        "note": "Old sprain.",
+        "drill": "",
+        "when": "squat",
+    },
+}
+NOTES = (
+    ("Tamsin Roe", "Wants to hold a full overhead squat by the spring.", False),
+    ("Cormac Dell", "Talks himself into loads; look twice on press days.", True),
+    ("Gethin Prowse", "Sees his surgeon again in March.", False),
+)
 CLASS_TIMES = ("06:15", "12:10", "17:30")
 
 # title, text; Monday to Saturday, three weeks
@@ -227,7 +270,7 @@ WORKOUTS = (
 # pieces of the body a member may be known to be short of: motion -> usual mean and sd to draw a measured
 # value from
 MEASURED = {
-    "ankle.dorsiflexion": (9.8, 2.0, "knee-to-wall"),
+    "ankle.dorsiflexion": (12.0, 2.8, "knee-to-wall"),
     "shoulder.flexion": (166, 8, "goniometer"),
     "thoracic.extension": (19, 6, "goniometer"),
     "hip.flexion-straight-knee": (76, 11, "goniometer"),

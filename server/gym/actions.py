@@ -43,7 +43,7 @@ def set_place(
     Raises NotPossible naming what cannot be, Stale when it changed after version ``made_on``, and
     PermissionError for anyone but a coach of the gym. Nothing is saved unless all is.
     """
-    if not by.coaches or by.gym_id != gym.pk:
+    if not by.coaches_in(gym.pk):
         raise PermissionError("Only a coach of this gym can change its kit.")
     _check_kit(kit)
     _check_places(places)

@@ -28,6 +28,8 @@ class Gym(models.Model):
         default=12, validators=[MinValueValidator(2), MaxValueValidator(60)]
     )
 
+    unit = models.CharField(max_length=2, choices=[("kg", "kg"), ("lb", "lb")], default="kg")
+    version = models.PositiveIntegerField(default=1)  # counts changes to the fields above
     rack = models.JSONField(default=dict, blank=True)
     places = models.JSONField(default=dict, blank=True)
     place_version = models.PositiveIntegerField(default=1)  # counts changes to kit, places and rack

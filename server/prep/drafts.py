@@ -69,7 +69,7 @@ def session_ask(
 def people_of(gym_class: GymClass) -> tuple[Person, ...]:
     """Who is on a class's roster, as the core sees them."""
     today = gym_class.session.gym.today()
-    rows = gym_class.people.filter(is_active=True).prefetch_related("ranges").order_by("name")
+    rows = gym_class.people.current().whole().order_by("name")
     return tuple(person.value(today) for person in rows)
 
 

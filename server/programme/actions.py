@@ -11,6 +11,8 @@ from server.people.models import Person
 from server.programme.models import GymClass, Session
 from server.versions import check_version
 
+EARLIER_CLASSES = 40  # looked through for one at the same time
+
 
 class AlreadySent(Exception):
     """Members have the session."""
@@ -23,7 +25,7 @@ def add_session(
     """A new session, with the class times (and rosters) of the latest earlier one on the same weekday; or,
     for a ``key`` that came before, the session it made then. Raises PermissionError for anyone but a coach
     of the gym."""
-    if not by.coaches or by.gym_id != gym.pk:
+    if not by.coaches_in(gym.pk):
         raise PermissionError("Only a coach of this gym can add a session.")
     fields = {"date": date, "title": title, "text": text}
     if key:
@@ -36,21 +38,39 @@ def add_session(
 
 
 def _give_classes(session: Session) -> None:
-    """The class times (and rosters) of the latest earlier session on the same weekday."""
+    """The gym's class times of that weekday; while it has none, those of the latest earlier session on the
+    same weekday. Each has the roster and coach of the latest earlier class at its time."""
     gym, date = session.gym, session.date
-    before = GymClass.objects.filter(
-        session__gym=gym, session__date__lt=date, session__date__week_day=date.isoweekday() % 7 + 1
-    )
-    latest = before.select_related("session").order_by("-session__date").first()
-    if latest is None:
-        return
-    zone, later = gym.zone, date - latest.session.date
-    for gym_class in latest.session.classes.all():
-        clock = gym_class.starts_at.astimezone(zone).replace(tzinfo=None)  # 06:15 stays 06:15 in winter
-        moved = GymClass.objects.create(
-            session=session, coach=gym_class.coach, starts_at=(clock + later).replace(tzinfo=zone)
+    weekly = list(gym.weekly_classes.select_related("coach"))
+    earlier = _earlier_classes(session)
+    if not weekly:
+        latest = [one for one in earlier if one.session_id == earlier[0].session_id]
+        times = [(_clock(one, gym), one.coach) for one in latest]
+    else:
+        times = [(one.starts, one.coach) for one in weekly if one.weekday == date.weekday()]
+    for clock, coach in times:
+        like = next((one for one in earlier if _clock(one, gym) == clock), None)
+        starts_at = datetime.datetime.combine(date, clock, gym.zone)  # 06:15 stays 06:15 in winter
+        gym_class = GymClass.objects.create(
+            session=session, starts_at=starts_at, coach=coach or (like.coach if like else None)
         )
-        moved.people.set(gym_class.people.filter(is_active=True))
+        if like:
+            gym_class.people.set(like.people.current())
+
+
+def _earlier_classes(session: Session) -> list[GymClass]:
+    """Classes on the same weekday before a session, the latest session's first, each session's in order."""
+    before = GymClass.objects.filter(
+        session__gym=session.gym,
+        session__date__lt=session.date,
+        session__date__week_day=session.date.isoweekday() % 7 + 1,
+    )
+    rows = before.select_related("session", "coach").order_by("-session__date", "-session_id", "starts_at")
+    return list(rows[:EARLIER_CLASSES])
+
+
+def _clock(gym_class: GymClass, gym: Gym) -> datetime.time:
+    return gym_class.starts_at.astimezone(gym.zone).time()
 
 
 @transaction.atomic

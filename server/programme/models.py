@@ -27,6 +27,21 @@ class Session(models.Model):
         ordering = ["date", "pk"]
 
 
+class WeeklyClass(models.Model):
+    """A class time the gym has every week: a weekday (Monday is 0), a clock time, and who takes it."""
+
+    gym = models.ForeignKey(Gym, models.CASCADE, related_name="weekly_classes")
+    weekday = models.PositiveSmallIntegerField()
+    starts = models.TimeField()
+    coach = models.ForeignKey(Person, models.SET_NULL, null=True, blank=True, related_name="+")
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["gym", "weekday", "starts"], name="one_class_a_weekday_and_time")
+        ]
+        ordering = ["weekday", "starts"]
+
+
 class GymClass(models.Model):
     """One class time of a session."""
 

@@ -109,7 +109,7 @@ def import_week(
     alone, with its roster. stands: as the review said; Raises Stale when a session it would change has
     changed since. Raises ImportRefused or PermissionError; nothing is saved unless everything is.
     """
-    if not by.coaches or by.gym_id != gym.pk:
+    if not by.coaches_in(gym.pk):
         raise PermissionError("Only a coach of this gym can import a week.")
     Gym.objects.select_for_update().get(
         pk=gym.pk
@@ -153,6 +153,6 @@ def _add_class(gym: Gym, session: Session, time: ClassTime) -> None:
     same_hour = (other for other in earlier if other.starts_at.astimezone(zone).time() == clock)
     model = next(same_hour, None)
     if model is not None:
-        added.people.set(model.people.filter(is_active=True))
+        added.people.set(model.people.current())
         added.coach = model.coach
         added.save(update_fields=["coach"])

@@ -36,7 +36,7 @@ def publish_class(gym_class: GymClass, by: Person, key: str | None = None) -> Pu
     Raises NothingToPublish for an empty roster, UnusableText or PlanRefused for what cannot be planned, and
     PermissionError for anyone but a coach of that gym. Nothing is saved unless everything is.
     """
-    if not by.coaches or by.gym_id != gym_class.session.gym_id:
+    if not by.coaches_in(gym_class.session.gym_id):
         raise PermissionError("Only a coach of this gym can publish a class.")
     with transaction.atomic():
         # two at once: the second waits here, and finds the first one's version
@@ -49,7 +49,7 @@ def publish_class(gym_class: GymClass, by: Person, key: str | None = None) -> Pu
 
 
 def _publish(gym_class: GymClass, session: Session, by: Person, key: str | None) -> Publication:
-    people = list(gym_class.people.filter(is_active=True).prefetch_related("ranges").order_by("name"))
+    people = list(gym_class.people.current().whole().order_by("name"))
     if not people:
         raise NothingToPublish("people", NOBODY)
     today, chosen = session.gym.today(), chosen_in(gym_class)
@@ -100,7 +100,7 @@ def choose_instead(by: Person, gym_class: GymClass, person: Person, movement: st
     text takes the choice back. Raises PlanRefused naming what cannot be, and PermissionError for anyone but
     a coach of the gym."""
     session = gym_class.session
-    if not by.coaches or by.gym_id != session.gym_id:
+    if not by.coaches_in(session.gym_id):
         raise PermissionError("Only a coach of this gym can choose for a member.")
     words, value = vocabulary_of(session.gym), person.value(session.gym.today())
     tidy = compute(session.gym_id, instead_of, text, value, words)
@@ -121,7 +121,7 @@ def member_content(gym_class: GymClass, sheet: dict[str, Any], person: Person) -
         "coach": gym_class.coach.name if gym_class.coach else "",
         "name": person.name,
         "timezone": session.gym.timezone,
-        "caution_note": person.caution_note,
+        "caution_note": person.caution_note(session.gym.today()),
     }
 
 
@@ -155,7 +155,7 @@ def end_link(by: Person, sheet: MemberSheet) -> None:
     """The member's links of this class, of every version, open nothing from now on. Raises PermissionError
     for anyone but a coach of the gym."""
     gym_class = sheet.publication.gym_class
-    if not by.coaches or by.gym_id != gym_class.session.gym_id:
+    if not by.coaches_in(gym_class.session.gym_id):
         raise PermissionError("Only a coach of this gym can end a link.")
     sheets = MemberSheet.objects.filter(publication__gym_class=gym_class, person_id=sheet.person_id)
     sheets.filter(ended_at=None).update(ended_at=timezone.now())

@@ -75,7 +75,7 @@ class MemberSheet(models.Model):
     def link_ended(self) -> bool:
         """Whether the link opens nothing any more: ended by a coach, too old, or its member has left."""
         until = self.publication.gym_class.starts_at + datetime.timedelta(days=LINK_DAYS)
-        return self.ended_at is not None or timezone.now() > until or not self.person.is_active
+        return self.ended_at is not None or timezone.now() > until or self.person.left_at is not None
 
 
 class Instead(models.Model):

@@ -46,7 +46,7 @@ def vocabulary_of(gym: Gym) -> Vocabulary:
 
 
 def _coach_of(gym: Gym, by: Person) -> None:
-    if not by.coaches or by.gym_id != gym.pk:
+    if not by.coaches_in(gym.pk):
         raise PermissionError("Only a coach of this gym can change its words and movements.")
 
 

@@ -9,8 +9,10 @@ import re
 from django.test import Client
 from django.utils import timezone
 
+from server.accounts.models import Account
+from server.accounts.sign_in import PASSWORD_BACKEND
 from server.gym.models import Gym, KitItem
-from server.people.models import MeasuredRange, Person
+from server.people.models import Caution, MeasuredRange, Person
 from server.programme.models import GymClass, Session
 from server.shelf.models import OwnMethod
 
@@ -41,10 +43,21 @@ class SmallGym:
         self.gym_class.people.set(self.members)
 
     def person(self, name: str, role: str, **fields) -> Person:
+        """Somebody with an account; cautions hold from today."""
+        cautions, note = fields.pop("cautions", ()), fields.pop("caution_note", "")
         email = f"{name.split()[0].lower()}.{role}@{self.slug}.example"
-        return Person.objects.create_user(
-            email, PASSWORD, name=name, role=role, gym=self.gym, sex="female", born=1990, mass_kg=64, **fields
+        account = Account.objects.create_user(email, PASSWORD)
+        usual = {"sex": "female", "born": 1990, "mass_kg": 64, **fields}
+        person = Person.objects.create(
+            gym=self.gym, account=account, email=email, name=name, role=role, **usual
         )
+        self.caution(person, *cautions, note=note)
+        return person
+
+    @staticmethod
+    def caution(person: Person, *cautions: str, note: str = "") -> None:
+        for caution in cautions:
+            Caution.objects.create(person=person, caution=caution, note=note, since=timezone.localdate())
 
     @staticmethod
     def measure(person: Person, motion: str, value: float, side: str = "both") -> None:
@@ -54,7 +67,7 @@ class SmallGym:
 
     def client(self, person: Person | None = None) -> Client:
         client = Client()
-        client.force_login(person or self.coach)
+        client.force_login((person or self.coach).account, backend=PASSWORD_BACKEND)
         return client
 
 

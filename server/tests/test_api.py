@@ -4,9 +4,10 @@ import json
 
 from django.test import Client, TestCase
 
+from server.accounts.models import Account
+from server.accounts.sign_in import PASSWORD_BACKEND
 from server.api.api import api
 from server.gym.management.commands import export_schema
-from server.people.models import Person
 from server.prep.dials import DIALS, DialsGiven
 from server.prep.models import PrepDraft
 from server.programme.models import Session
@@ -59,7 +60,7 @@ class SignIn(Api):
     def test_changes_need_the_csrf_token(self):
         """A signed-in browser without the token cannot be made to publish."""
         client = Client(enforce_csrf_checks=True)
-        client.force_login(self.home.coach)
+        client.force_login(self.home.coach.account, backend=PASSWORD_BACKEND)
         self.assert_problem(self.send(client, "post", f"/api/classes/{self.home.gym_class.pk}/publish"), 403)
 
     def test_nobody_signed_in_sees_nothing(self):
@@ -87,9 +88,9 @@ class SignIn(Api):
             self.assert_problem(client.get(path), 403)
         self.assert_problem(self.send(client, "post", f"/api/classes/{self.home.gym_class.pk}/publish"), 403)
 
-    def test_someone_who_left_cannot_sign_in(self):
-        """An inactive person's password opens nothing."""
-        Person.objects.filter(pk=self.home.coach.pk).update(is_active=False)
+    def test_an_account_that_is_closed_cannot_sign_in(self):
+        """Its password opens nothing."""
+        Account.objects.filter(pk=self.home.coach.account_id).update(is_active=False)
         client = Client()
         self.assert_problem(
             self.send(client, "post", "/api/sign-in", {"email": self.home.coach.email, "password": PASSWORD}),

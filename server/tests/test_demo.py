@@ -45,4 +45,4 @@ class Demo(TestCase):
         printed = Path(scenario.__file__).with_name("sign_ins.txt").read_text(encoding="utf-8")
         for email in re.findall(r"\S+@\S+", printed):
             person = Person.objects.get(email=email)
-            self.assertTrue(person.check_password(scenario.PASSWORD))
+            self.assertTrue(person.account.check_password(scenario.PASSWORD))

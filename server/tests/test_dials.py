@@ -103,8 +103,7 @@ class Members(Dials):
     def test_stops_reach_every_member_with_what_they_must_not_do_swapped(self):
         """A member who must not hang gets the stop without hanging, and is told what changed."""
         member = self.home.members[1]
-        member.cautions = ["no-hang"]
-        member.save()
+        self.home.caution(member, "no-hang")
         self.send("patch", f"/api/sessions/{self.home.session.pk}", {"text": THREE, "breaks": {"1": 4}})
         mine, usual = self.page(member), self.page(self.home.members[2])
         hanging = [

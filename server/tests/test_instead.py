@@ -24,8 +24,7 @@ class Chosen(TestCase):
     def setUpTestData(cls):
         cls.home = SmallGym("Kiln Row")
         cls.bo = cls.home.members[1]
-        cls.bo.cautions = ["shoulder-overhead"]
-        cls.bo.save()
+        cls.home.caution(cls.bo, "shoulder-overhead")
 
     def choose(self, text, movement="push-press", client=None):
         path = f"/api/classes/{self.home.gym_class.pk}/instead/{self.bo.pk}"
@@ -71,8 +70,7 @@ class Chosen(TestCase):
     def test_a_choice_that_a_new_caution_bars_asks_again(self):
         """Chosen before the knee was hurt: with the new caution it does not reach the page."""
         self.assertEqual(self.choose("20 lunges").status_code, 200)
-        self.bo.cautions = ["shoulder-overhead", "knee", "deep-bend"]
-        self.bo.save()
+        self.home.caution(self.bo, "knee", "deep-bend")
         publish_class(self.home.gym_class, self.home.coach)
         self.assertEqual(self.barred()["push-press"], "")
 

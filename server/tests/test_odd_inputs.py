@@ -10,6 +10,7 @@ import traceback
 from urllib.parse import urlencode
 
 from django.conf import settings as django_settings
+from django.db import transaction
 from django.test import Client, TestCase
 from hypothesis import HealthCheck, given, seed, settings
 from hypothesis import strategies as st
@@ -55,10 +56,10 @@ ODD = st.one_of(
 
 
 def operations():
-    """Every route with its schema, except leaving."""
+    """Every route with its schema, except those that sign out."""
     for path, methods in sorted(OPENAPI["paths"].items()):
         for method, operation in sorted(methods.items()):
-            if path not in ("/api/sign-out",):
+            if path not in ("/api/sign-out", "/api/devices"):
                 yield method, path, operation
 
 
@@ -149,10 +150,12 @@ class EveryRoute(TestCase):
             "session_id": str(self.home.session.pk),
             "class_id": str(self.home.gym_class.pk),
             "person_id": str(self.home.members[0].pk),
+            "gym_id": str(self.home.gym.pk),
         }
         for number, (method, path, operation) in enumerate(operations()):
-            with self.subTest(f"{method} {path}"):
+            with self.subTest(f"{method} {path}"), transaction.atomic():
                 self.asked(method, path, operation, ids, number)()
+                transaction.set_rollback(True)  # the next route finds everybody where they were
 
     def asked(self, method, path, operation, ids, number):
         """What asks one route with EXAMPLES of its inputs."""

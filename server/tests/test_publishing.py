@@ -88,8 +88,7 @@ class Sheets(TestCase):
     @classmethod
     def setUpTestData(cls):
         cls.home = SmallGym("Kiln Row")
-        cls.home.members[1].cautions = ["no-hang", "shoulder-overhead"]
-        cls.home.members[1].save()
+        cls.home.caution(cls.home.members[1], "no-hang", "shoulder-overhead")
         cls.home.members[2].division = "scaled"
         cls.home.members[2].save()
         publish_class(cls.home.gym_class, cls.home.coach)

@@ -8,6 +8,7 @@ from unittest import mock
 
 from django.test import TestCase
 
+from server.accounts.models import Account
 from server.computing.tasks import WeekSource
 from server.gym.models import Gym
 from server.people.models import Person
@@ -74,6 +75,7 @@ class Zones(TestCase):
             (gym_class,) = session.classes.all()
             self.assertEqual(gym_class.starts_at, expected, (zone, later))
             Gym.objects.all().delete()
+            Account.objects.all().delete()
 
     def test_an_imported_week_has_the_gyms_clock_and_its_rosters(self):
         """Times of a pattern are the gym's own, and the roster comes from the same clock time of that
@@ -87,6 +89,7 @@ class Zones(TestCase):
             self.assertEqual(gym_class.starts_at, expected, (zone, later))
             self.assertEqual((gym_class.people.count(), gym_class.coach), (3, home.coach), (zone, later))
             Gym.objects.all().delete()
+            Account.objects.all().delete()
 
     def test_today_and_the_week_are_the_gyms(self):
         """At one instant: each gym's own date, and the Monday of its own week."""

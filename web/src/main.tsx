@@ -11,6 +11,7 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { away } from "./api/client";
 import { changesOf, type LabSearch } from "./screens/lab/ask";
+import { peopleSearch } from "./screens/people/search";
 import { Shell } from "./screens/Shell";
 import { SHELF_TABS, type ShelfTab } from "./screens/shelf/tabs";
 import "./styles.css";
@@ -65,6 +66,40 @@ const routes = root.addChildren([
     path: "/publish/$id",
     component: lazyRouteComponent(() => import("./screens/publish/Publish"), "Publish"),
   }),
+  createRoute({
+    getParentRoute: () => root,
+    path: "/people",
+    validateSearch: peopleSearch,
+    component: lazyRouteComponent(() => import("./screens/people/People"), "People"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
+    path: "/people/$id",
+    component: lazyRouteComponent(() => import("./screens/people/PersonScreen"), "PersonScreen"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
+    path: "/measure",
+    validateSearch: (search: Record<string, unknown>): { class?: number; tests?: string } => ({
+      ...(Number(search.class) ? { class: Number(search.class) } : {}),
+      ...(typeof search.tests === "string" ? { tests: search.tests } : {}),
+    }),
+    component: lazyRouteComponent(() => import("./screens/measure/Measure"), "Measure"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
+    path: "/gym",
+    component: lazyRouteComponent(() => import("./screens/gym/Gym"), "Gym"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
+    path: "/account",
+    component: lazyRouteComponent(() => import("./screens/account/Account"), "Account"),
+  }),
+  // what opens before anybody is asked who they are; the shell shows it
+  ...["/first-run", "/enter", "/new-password", "/join"].map((path) =>
+    createRoute({ getParentRoute: () => root, path }),
+  ),
   createRoute({
     getParentRoute: () => root,
     path: "/outbox",

@@ -18,10 +18,17 @@ function cookie(name: string): string {
   return found ? decodeURIComponent(found.slice(name.length + 1)) : "";
 }
 
+const GYM = "gym"; // the gym this tab is open for; another tab may be open for another
+export const gymHere = (): string => sessionStorage.getItem(GYM) ?? "";
+export const openGym = (id: number | null): void =>
+  id === null ? sessionStorage.removeItem(GYM) : sessionStorage.setItem(GYM, String(id));
+
 export const api = createClient<paths>({ baseUrl: "" });
 api.use({
   onRequest({ request }) {
     if (request.method !== "GET") request.headers.set("X-CSRFToken", cookie("csrftoken"));
+    const gym = gymHere();
+    if (gym) request.headers.set("X-Gym", gym);
     return request;
   },
 });

@@ -80,6 +80,35 @@ export const previewQuery = (classId: number, personId: number) =>
       );
     },
   });
+export const peopleQuery = (left: boolean) =>
+  queryOptions({
+    queryKey: ["people", left],
+    queryFn: () => answer(api.GET("/api/people", { params: { query: { left } } })),
+  });
+export const shortQuery = (id: number) =>
+  queryOptions({
+    queryKey: ["short", id],
+    queryFn: () =>
+      answer(api.GET("/api/people/short/{session_id}", { params: { path: { session_id: id } } })),
+    staleTime: 60_000,
+  });
+export const personQuery = (id: number) =>
+  queryOptions({
+    queryKey: ["person", id],
+    queryFn: () => answer(api.GET("/api/people/{person_id}", { params: { path: { person_id: id } } })),
+  });
+export const personComingQuery = (id: number) =>
+  queryOptions({
+    queryKey: ["person-coming", id],
+    queryFn: () => answer(api.GET("/api/people/{person_id}/coming", { params: { path: { person_id: id } } })),
+    staleTime: 30_000,
+  });
+export const choicesQuery = queryOptions({
+  queryKey: ["person-choices"],
+  queryFn: () => answer(api.GET("/api/people/choices")),
+  staleTime: Infinity,
+});
+export const gymQuery = queryOptions({ queryKey: ["gym"], queryFn: () => answer(api.GET("/api/gym")) });
 export const wordsQuery = queryOptions({ queryKey: ["words"], queryFn: () => answer(api.GET("/api/words")) });
 export const movementsQuery = queryOptions({
   queryKey: ["movements"],

@@ -59,3 +59,11 @@ export const sentence = (words: string) => words.charAt(0).toUpperCase() + words
 /** What ends a session after training. */
 export const finishWords = (position: string) =>
   `Finish with one clean, slow repetition, nothing in the hands: ${position.toLowerCase()}.`;
+
+const KG_PER_LB = 0.45359237; // exact, by definition
+
+/** A load kept in kilograms, in the unit it is shown in; to a tenth. */
+export const fromKg = (kg: number, unit: "kg" | "lb") =>
+  Math.round((unit === "kg" ? kg : kg / KG_PER_LB) * 10) / 10;
+export const toKg = (load: number, unit: "kg" | "lb") =>
+  unit === "kg" ? load : Math.round(load * KG_PER_LB * 1000) / 1000;

@@ -1,14 +1,15 @@
 import { Dialog } from "radix-ui";
 import { useSyncExternalStore } from "react";
-import { FIELD_WORD, type Field, type Saver } from "./saver";
+import type { Row, Saver } from "./saver";
 
 const LINES_SHOWN = 14;
 
 /** Two people changed the same: both stand side by side, and the coach chooses. Nothing is saved before that. */
-export function Conflict({ saver }: { saver: Saver }) {
+export function Conflict<R extends Row, Full extends object>({ saver }: { saver: Saver<R, Full> }) {
   const state = useSyncExternalStore(saver.subscribe, saver.snapshot);
   if (state.kind !== "conflict") return null;
   const { fields, mine, theirs } = state;
+  const words = saver.kind.words;
   return (
     <Dialog.Root open>
       <Dialog.Portal>
@@ -21,12 +22,12 @@ export function Conflict({ saver }: { saver: Saver }) {
         >
           <Dialog.Title className="text-[28px]">Changed in two places</Dialog.Title>
           <p className="quiet mt-1">
-            Somebody saved this session after you opened it. What only one of you changed is kept either way;
-            choose for the rest. Nothing of yours is lost before you do.
+            Somebody saved this after you opened it. What only one of you changed is kept either way; choose
+            for the rest. Nothing of yours is lost before you do.
           </p>
           <div className="mt-4 grid min-h-0 grid-cols-2 gap-6 overflow-y-auto">
-            <Side title="Yours, not saved yet" fields={fields} of={mine} other={theirs} />
-            <Side title="Saved by somebody else" fields={fields} of={theirs} other={mine} />
+            <Side title="Yours, not saved yet" fields={fields} words={words} of={mine} other={theirs} />
+            <Side title="Saved by somebody else" fields={fields} words={words} of={theirs} other={mine} />
           </div>
           <div className="mt-5 grid grid-cols-2 gap-6">
             <button type="button" className="action" onClick={() => saver.choose("mine")}>
@@ -42,15 +43,23 @@ export function Conflict({ saver }: { saver: Saver }) {
   );
 }
 
-type Values = { [name in Field]?: unknown };
+interface SideProps {
+  title: string;
+  fields: string[];
+  words: Record<string, string>;
+  of: object;
+  other: object;
+}
 
-function Side({ title, fields, of, other }: { title: string; fields: Field[]; of: Values; other: Values }) {
+function Side({ title, fields, words, of: mine, other: others }: SideProps) {
+  const of = mine as Record<string, unknown>;
+  const other = others as Record<string, unknown>;
   return (
     <section aria-label={title}>
       <h3 className="border-b-2 border-ink pb-1 text-[20px]">{title}</h3>
       {fields.map((name) => (
         <div key={name} className="mt-3">
-          <p className="text-[14px] text-dust">{FIELD_WORD[name]}</p>
+          <p className="text-[14px] text-dust">{words[name]}</p>
           {typeof of[name] === "string" && name !== "method" ? (
             <Text text={of[name] as string} other={String(other[name] ?? "")} />
           ) : (

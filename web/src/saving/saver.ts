@@ -1,59 +1,42 @@
-// What keeps a coach's edits: one saver a session, outside any screen, so that leaving a screen loses nothing.
-// It sends only what changed, with the version it was made on; keeps what is not saved yet over a reload; merges what
-// others changed elsewhere; and asks when both changed the same.
-import { ApiProblem, answer, api, away, type Schemas, type Session } from "../api/client";
+// What keeps a coach's edits: one saver a row (a session, a person, the gym), outside any screen, so that leaving a
+// screen loses nothing. It sends only what changed, with the version it was made on; keeps what is not saved yet over a
+// reload; merges what others changed elsewhere; and asks when both changed the same.
+import { ApiProblem, away } from "../api/client";
 
-export type Fields = Omit<Schemas["SessionPatch"], "version" | "title">;
-export type Field = keyof Fields;
-export type Full = { [name in Field]-?: NonNullable<Fields[name]> };
-
-/** Everything that is saved, in a coach's words; a dial that is missing here does not compile. */
-export const FIELD_WORD: Record<Field, string> = {
-  text: "the board",
-  minutes: "minutes",
-  method: "method",
-  pins: "drills kept",
-  bans: "drills left out",
-  order: "order of the drills",
-  doses: "doses",
-  breaks: "stops between parts",
-  after_text: "what was done before",
-  after_min: "minutes since it ended",
-  cold: "cold room",
-  hot: "hot day",
-  locked: "lock",
-};
-const FIELDS = Object.keys(FIELD_WORD) as Field[];
 const WAIT_MS = 500; // after the last change
 const AGAIN_MS = 2500; // after an answer that did not come
 const TRIES = 4; // when others save in between
 
-export type State =
+export interface Row {
+  version: number;
+}
+
+/** How rows of one kind are saved. */
+export interface Kind<R extends Row, Full extends object> {
+  /** What is saved is called in this tab's memory. */
+  place: (row: R) => string;
+  /** Every field that is saved, in a coach's words. */
+  words: Record<keyof Full & string, string>;
+  send: (row: R, changed: Partial<Full> & Row) => Promise<R>;
+}
+
+export type State<R, Full> =
   | { kind: "clean"; saved: boolean }
   | { kind: "saving" }
   | { kind: "waiting" }
-  | { kind: "refused"; why: string }
-  | { kind: "conflict"; fields: Field[]; mine: Full; theirs: Session };
+  | { kind: "refused"; why: string; field: string }
+  | { kind: "conflict"; fields: (keyof Full & string)[]; mine: Full; theirs: R };
 
-interface Kept {
+interface Kept<Full> {
   version: number;
   base: Partial<Full>;
   mine: Partial<Full>;
 }
 
 export const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
-const changed = (from: Full, to: Full): Field[] => FIELDS.filter((name) => !same(from[name], to[name]));
-
-export function fieldsOf(session: Session | Full): Full {
-  return Object.fromEntries(FIELDS.map((name) => [name, session[name]])) as Full;
-}
-function part(of: Full, names: Field[]): Partial<Full> {
-  return Object.fromEntries(names.map((name) => [name, of[name]])) as Partial<Full>;
-}
-
-/** A session's edits on their way to the server. */
-export class Saver {
-  state: State = { kind: "clean", saved: false };
+/** A row's edits on their way to the server. */
+export class Saver<R extends Row, Full extends object> {
+  state: State<R, Full> = { kind: "clean", saved: false };
   wanted: Full;
   private base: Full;
   private version: number;
@@ -62,33 +45,48 @@ export class Saver {
   private listeners = new Set<() => void>();
   /** Called with what somebody else changed, to show it. */
   onTheirs: (theirs: Partial<Full>) => void = () => {};
-  onStored: (session: Session) => void = () => {};
+  onStored: (row: R) => void = () => {};
 
-  constructor(private readonly session: Session) {
-    this.base = this.wanted = fieldsOf(session);
-    this.version = session.version;
+  constructor(
+    readonly kind: Kind<R, Full>,
+    private readonly row: R,
+  ) {
+    this.base = this.wanted = this.fieldsOf(row);
+    this.version = row.version;
     this.recover();
+  }
+
+  private get names(): (keyof Full & string)[] {
+    return Object.keys(this.kind.words) as (keyof Full & string)[];
+  }
+  private fieldsOf(of: R | Full): Full {
+    return this.part(of as Full, this.names) as Full;
+  }
+  private part(of: Full, names: (keyof Full & string)[]): Partial<Full> {
+    return Object.fromEntries(names.map((name) => [name, of[name]])) as Partial<Full>;
+  }
+  private changed(from: Full, to: Full): (keyof Full & string)[] {
+    return this.names.filter((name) => !same(from[name], to[name]));
   }
 
   subscribe = (listener: () => void): (() => void) => {
     this.listeners.add(listener);
     return () => this.listeners.delete(listener);
   };
-  snapshot = (): State => this.state;
+  snapshot = (): State<R, Full> => this.state;
 
   /** The draft as it stands on the page. */
   want(draft: Full): void {
-    if (changed(this.wanted, draft).length === 0) return;
+    if (this.changed(this.wanted, draft).length === 0) return;
     this.wanted = draft;
     this.keep();
     if (this.state.kind === "conflict") return;
     this.go(this.state.kind === "clean" && this.state.saved);
   }
 
-  /** A newer session came from the server by another way: what it changes is shown, unless both changed it. */
-  saw(session: Session): void {
-    if (session.version > this.version && !this.running && this.state.kind !== "conflict")
-      this.merge(session);
+  /** A newer row came from the server by another way: what it changes is shown, unless both changed it. */
+  saw(row: R): void {
+    if (row.version > this.version && !this.running && this.state.kind !== "conflict") this.merge(row);
   }
 
   /** Save now what waits; done when nothing is under way. Rejects when it cannot be saved. */
@@ -108,15 +106,15 @@ export class Saver {
   }
 
   get dirty(): boolean {
-    return changed(this.base, this.wanted).length > 0;
+    return this.changed(this.base, this.wanted).length > 0;
   }
 
   /** The coach chose, for the fields that both changed. */
   choose(whose: "mine" | "theirs"): void {
     if (this.state.kind !== "conflict") return;
     const { fields, theirs } = this.state;
-    const stands = fieldsOf(theirs);
-    const mine = part(this.wanted, changed(this.base, this.wanted));
+    const stands = this.fieldsOf(theirs);
+    const mine = this.part(this.wanted, this.changed(this.base, this.wanted));
     const keep = whose === "mine" ? mine : omit(mine, fields);
     this.base = stands;
     this.version = theirs.version;
@@ -136,7 +134,7 @@ export class Saver {
     return state.saved ? "Saved" : "";
   }
 
-  private to(state: State): void {
+  private to(state: State<R, Full>): void {
     this.state = state;
     for (const listener of this.listeners) listener();
   }
@@ -150,20 +148,15 @@ export class Saver {
   private send(): Promise<void> {
     if (this.running) return this.running;
     const sent = this.wanted;
-    const names = changed(this.base, sent);
+    const names = this.changed(this.base, sent);
     if (names.length === 0) return Promise.resolve();
-    const body = { ...part(sent, names), version: this.version };
+    const body = { ...this.part(sent, names), version: this.version };
     this.to({ kind: "saving" });
-    this.running = answer(
-      api.PATCH("/api/sessions/{session_id}", {
-        params: { path: { session_id: this.session.id } },
-        body,
-        keepalive: true, // it arrives also when the page goes away meanwhile
-      }),
-    )
+    this.running = this.kind
+      .send(this.row, body)
       .then((stored) => {
         this.version = stored.version;
-        this.base = { ...fieldsOf(stored), ...part(sent, names) };
+        this.base = { ...this.fieldsOf(stored), ...this.part(sent, names) };
         this.keep();
         this.onStored(stored);
         this.go(true);
@@ -177,10 +170,10 @@ export class Saver {
 
   private failed(problem: unknown): void {
     const known = problem instanceof ApiProblem ? problem : null;
-    const stands = (known?.body as { stands?: Session } | null)?.stands;
+    const stands = (known?.body as { stands?: R } | null)?.stands;
     const why = problem instanceof Error ? problem.message : "";
     if (known?.status === 409 && stands) this.merge(stands);
-    else if (known && !away(known)) this.to({ kind: "refused", why });
+    else if (known && !away(known)) this.to({ kind: "refused", why, field: known.field });
     else {
       this.to({ kind: "waiting" });
       this.timer = window.setTimeout(() => void this.send(), AGAIN_MS);
@@ -188,9 +181,9 @@ export class Saver {
   }
 
   /** What they changed comes in; what I changed stays; what both changed is asked. */
-  private merge(theirs: Session): void {
-    const stands = fieldsOf(theirs);
-    const mine = changed(this.base, this.wanted);
+  private merge(theirs: R): void {
+    const stands = this.fieldsOf(theirs);
+    const mine = this.changed(this.base, this.wanted);
     const both = mine.filter(
       (name) => !same(this.base[name], stands[name]) && !same(this.wanted[name], stands[name]),
     );
@@ -199,36 +192,36 @@ export class Saver {
       this.to({ kind: "conflict", fields: both, mine: this.wanted, theirs });
       return;
     }
-    const shown = changed(this.wanted, { ...stands, ...part(this.wanted, mine) });
+    const shown = this.changed(this.wanted, { ...stands, ...this.part(this.wanted, mine) });
     this.base = stands;
     this.version = theirs.version;
-    this.wanted = { ...stands, ...part(this.wanted, mine) };
-    if (shown.length > 0) this.onTheirs(part(this.wanted, shown));
+    this.wanted = { ...stands, ...this.part(this.wanted, mine) };
+    if (shown.length > 0) this.onTheirs(this.part(this.wanted, shown));
     this.keep();
     this.go();
   }
 
   private get place(): string {
-    return `unsaved:${this.session.id}`;
+    return `unsaved:${this.kind.place(this.row)}`;
   }
   /** What is not saved stays in this tab's own memory, over a reload and a lost network. */
   private keep(): void {
-    const names = changed(this.base, this.wanted);
+    const names = this.changed(this.base, this.wanted);
     if (names.length === 0) {
       sessionStorage.removeItem(this.place);
       return;
     }
-    const kept: Kept = {
+    const kept: Kept<Full> = {
       version: this.version,
-      base: part(this.base, names),
-      mine: part(this.wanted, names),
+      base: this.part(this.base, names),
+      mine: this.part(this.wanted, names),
     };
     sessionStorage.setItem(this.place, JSON.stringify(kept));
   }
   private recover(): void {
-    const kept = JSON.parse(sessionStorage.getItem(this.place) ?? "null") as Kept | null;
+    const kept = JSON.parse(sessionStorage.getItem(this.place) ?? "null") as Kept<Full> | null;
     if (!kept) return;
-    const theirs = this.session;
+    const theirs = this.row;
     this.base = { ...this.base, ...(kept.version === theirs.version ? {} : kept.base) };
     this.wanted = { ...this.wanted, ...kept.mine };
     if (kept.version === theirs.version) this.go();
@@ -236,29 +229,29 @@ export class Saver {
   }
 }
 
-function omit(from: Partial<Full>, names: Field[]): Partial<Full> {
-  return Object.fromEntries(
-    Object.entries(from).filter(([name]) => !names.includes(name as Field)),
-  ) as Partial<Full>;
+function omit<Full extends object>(from: Partial<Full>, names: string[]): Partial<Full> {
+  return Object.fromEntries(Object.entries(from).filter(([name]) => !names.includes(name))) as Partial<Full>;
 }
 
-const savers = new Map<number, Saver>();
+// biome-ignore lint/suspicious/noExplicitAny: rows of every kind, which only their own screens look into
+const savers = new Map<string, Saver<any, any>>();
 
-/** The one saver of a session. One that has nothing to save any more is made anew from what the server says. */
-export function saverOf(session: Session): Saver {
-  const known = savers.get(session.id);
+/** The one saver of a row. One that has nothing to save any more is made anew from what the server says. */
+export function saverOf<R extends Row, Full extends object>(kind: Kind<R, Full>, row: R): Saver<R, Full> {
+  const place = kind.place(row);
+  const known = savers.get(place);
   if (known?.dirty) return known;
-  const made = new Saver(session);
-  savers.set(session.id, made);
+  const made = new Saver(kind, row);
+  savers.set(place, made);
   return made;
 }
 
-/** What waits of one session, saved; before anything that acts on what is saved of it. */
-export async function sessionSaved(id: number): Promise<void> {
-  await savers.get(id)?.flush();
+/** What waits of one place, saved; before anything that acts on what is saved of it. */
+export async function placeSaved(place: string): Promise<void> {
+  await savers.get(place)?.flush();
 }
 
-/** The same of every session. */
+/** The same of every place. */
 export async function allSaved(): Promise<void> {
   await Promise.all([...savers.values()].map((saver) => saver.flush()));
 }

@@ -1,33 +1,25 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState, useSyncExternalStore } from "react";
-import type { Session } from "../api/client";
-import type { Draft } from "../screens/bench/draft";
-import { type Saver, saverOf } from "./saver";
+import { type Kind, type Row, type Saver, saverOf } from "./saver";
 
-/** The saver of the session on the screen: it follows the draft, and brings in what others change. */
-export function useSaver(session: Session): Saver {
-  const [saver] = useState(() => saverOf(session));
+/** The saver of the row on the screen: it follows the draft, and brings in what others change. */
+export function useSaver<R extends Row, Full extends object>(kind: Kind<R, Full>, row: R): Saver<R, Full> {
+  const [saver] = useState(() => saverOf(kind, row));
   useSyncExternalStore(saver.subscribe, saver.snapshot);
   return saver;
 }
 
-/** Keep a draft saved. onTheirs: shows what somebody else changed. */
-export function useSaved(
-  saver: Saver,
-  session: Session,
-  draft: Draft,
-  onTheirs: (theirs: Partial<Draft>) => void,
+/** Keep a draft saved. onTheirs: shows what somebody else changed; onStored: what is stored now. */
+export function useSaved<R extends Row, Full extends object>(
+  saver: Saver<R, Full>,
+  row: R,
+  draft: Full,
+  onTheirs: (theirs: Partial<Full>) => void,
+  onStored: (row: R) => void,
 ): void {
-  const client = useQueryClient();
   saver.onTheirs = onTheirs;
-  saver.onStored = (stored) => {
-    client.setQueryData(["session", session.id], stored);
-    void client.invalidateQueries({ queryKey: ["week"] });
-    void client.invalidateQueries({ queryKey: ["publish"] });
-    void client.invalidateQueries({ queryKey: ["preview"] });
-  };
+  saver.onStored = onStored;
   useEffect(() => saver.want(draft), [saver, draft]);
-  useEffect(() => saver.saw(session), [saver, session]);
+  useEffect(() => saver.saw(row), [saver, row]);
   useEffect(
     () => () => {
       saver.onTheirs = () => {};

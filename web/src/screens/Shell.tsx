@@ -1,90 +1,146 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Link, Outlet } from "@tanstack/react-router";
-import { ApiProblem, answer, api, away } from "../api/client";
+import { Link, Outlet, useLocation } from "@tanstack/react-router";
+import { useEffect } from "react";
+import { ApiProblem, answer, api, away, openGym, type Schemas } from "../api/client";
 import { meQuery } from "../api/queries";
 import { Away } from "../parts/Away";
 import { Keys } from "../parts/Keys";
 import { Trouble, Waiting } from "../parts/Trouble";
+import { FirstRun } from "./sign-in/FirstRun";
+import { Enter, Join, NewPassword } from "./sign-in/Links";
 import { MySheets } from "./sign-in/MySheets";
 import { SignIn } from "./sign-in/SignIn";
 
+/** What opens before anybody is asked who they are. */
+const DOORS: Record<string, () => React.JSX.Element> = {
+  "/first-run": FirstRun,
+  "/enter": Enter,
+  "/new-password": NewPassword,
+  "/join": Join,
+};
+/** What a member may open beside their own preps. */
+const MEMBERS_TOO = /^\/(people\/\d+|account)$/;
+
 /** The slate ledge on top, and whatever stands below it. Signed-out people see the door. */
 export function Shell() {
+  const { pathname } = useLocation();
+  const OpenDoor = DOORS[pathname];
+  return OpenDoor ? <OpenDoor /> : <Inside pathname={pathname} />;
+}
+
+function Inside({ pathname }: { pathname: string }) {
   const me = useQuery(meQuery);
+  useEffect(() => {
+    if (me.data) openGym(me.data.gym_id);
+  }, [me.data]);
   if (me.isPending) return <Waiting what="Opening" />;
   if (me.error && !(away(me.error) && me.data)) {
-    return me.error instanceof ApiProblem && me.error.status === 401 ? (
-      <SignIn />
-    ) : (
-      <Trouble error={me.error} again={() => me.refetch()} />
-    );
+    const problem = me.error instanceof ApiProblem ? me.error : null;
+    if (problem?.status === 401) return <SignIn />;
+    if (problem?.field === "gym") return <Elsewhere said={problem.message} />;
+    return <Trouble error={me.error} again={() => me.refetch()} />;
   }
+  const all = me.data.coaches || MEMBERS_TOO.test(pathname);
   return (
     <div className="flex h-dvh min-h-0 flex-col">
-      <Ledge name={me.data.name} gym={me.data.gym} coaches={me.data.coaches} />
+      <Ledge me={me.data} />
       <Away />
-      <main className="min-h-0 flex-1 overflow-auto">{me.data.coaches ? <Outlet /> : <MySheets />}</main>
+      <main className="min-h-0 flex-1 overflow-auto">{all ? <Outlet /> : <MySheets />}</main>
     </div>
   );
 }
 
-function Ledge({ name, gym, coaches }: { name: string; gym: string; coaches: boolean }) {
+const COACHES = [
+  ["/", "Week"],
+  ["/people", "People"],
+  ["/measure", "Measure"],
+  ["/lab", "Lab"],
+  ["/shelf", "Shelf"],
+  ["/outbox", "Outbox"],
+  ["/gym", "Gym"],
+] as const;
+
+function useLeave() {
   const client = useQueryClient();
-  const leave = useMutation({
+  return useMutation({
     mutationFn: () => answer(api.POST("/api/sign-out")),
     onSuccess: () => {
       client.clear();
+      openGym(null);
       window.location.assign("/");
     },
   });
+}
+
+function Ledge({ me }: { me: Schemas["Me"] }) {
+  const leave = useLeave();
+  const tab = "py-2 whitespace-nowrap text-chalk-dim hover:text-chalk";
+  const open = { className: "!text-chalk underline underline-offset-8" };
   return (
-    <header className="on-slate no-print flex h-12 shrink-0 items-center gap-6 bg-slate-deep px-5 text-chalk">
-      <Link to="/" className="display text-[25px] text-chalk">
+    <header className="on-slate no-print flex h-12 shrink-0 items-center gap-6 bg-slate-deep px-5 text-chalk max-md:gap-4 max-md:px-3">
+      <Link to="/" className="display text-[25px] whitespace-nowrap text-chalk max-sm:hidden">
         Dusty Chalk
       </Link>
-      {coaches && (
-        <nav aria-label="Main" className="flex items-center gap-5 text-[15px]">
-          <Link
-            to="/"
-            activeOptions={{ exact: true }}
-            className="py-2 text-chalk-dim hover:text-chalk"
-            activeProps={{ className: "!text-chalk underline underline-offset-8" }}
-          >
-            Week
-          </Link>
-          <Link
-            to="/lab"
-            className="py-2 text-chalk-dim hover:text-chalk"
-            activeProps={{ className: "!text-chalk underline underline-offset-8" }}
-          >
-            Lab
-          </Link>
-          <Link
-            to="/shelf"
-            className="py-2 text-chalk-dim hover:text-chalk"
-            activeProps={{ className: "!text-chalk underline underline-offset-8" }}
-          >
-            Shelf
-          </Link>
-          <Link
-            to="/outbox"
-            className="py-2 text-chalk-dim hover:text-chalk"
-            activeProps={{ className: "!text-chalk underline underline-offset-8" }}
-          >
-            Outbox
-          </Link>
-        </nav>
-      )}
-      <span className="ml-auto text-[14px] text-chalk-dim">{gym}</span>
-      {coaches && <Keys />}
-      <span className="text-[14px]">{name}</span>
+      <nav aria-label="Main" className="flex items-center gap-5 overflow-x-auto text-[15px] max-md:gap-4">
+        {me.coaches ? (
+          COACHES.map(([to, name]) => (
+            <Link key={to} to={to} activeOptions={{ exact: to === "/" }} className={tab} activeProps={open}>
+              {name}
+            </Link>
+          ))
+        ) : (
+          <>
+            <Link to="/" activeOptions={{ exact: true }} className={tab} activeProps={open}>
+              Your prep
+            </Link>
+            <Link to="/people/$id" params={{ id: String(me.id) }} className={tab} activeProps={open}>
+              Your body
+            </Link>
+          </>
+        )}
+      </nav>
+      <span className="ml-auto truncate text-[14px] text-chalk-dim max-md:hidden">{me.gym}</span>
+      {me.coaches && <Keys />}
+      <Link
+        to="/account"
+        className="max-w-40 truncate py-2 text-[14px] whitespace-nowrap underline-offset-4 hover:underline"
+        activeProps={open}
+      >
+        {me.name}
+      </Link>
       <button
         type="button"
-        className="rounded-md border border-slate-line px-2.5 py-1 text-[14px] hover:bg-slate-mid"
+        className="rounded-md border border-slate-line px-2.5 py-1 text-[14px] whitespace-nowrap hover:bg-slate-mid"
         onClick={() => leave.mutate()}
       >
         Sign out
       </button>
     </header>
+  );
+}
+
+/** Signed in, but not for this gym any more, or for none. */
+function Elsewhere({ said }: { said: string }) {
+  const leave = useLeave();
+  return (
+    <div role="alert" className="m-6 max-w-xl rounded-xl border border-rule bg-sheet p-5">
+      <h1 className="text-[26px]">Not here any more</h1>
+      <p className="mt-1">{said}</p>
+      <div className="mt-3 flex gap-3">
+        <button
+          type="button"
+          className="plain-action"
+          onClick={() => {
+            openGym(null);
+            window.location.assign("/");
+          }}
+        >
+          Open my other gyms
+        </button>
+        <button type="button" className="plain-action" onClick={() => leave.mutate()}>
+          Sign out
+        </button>
+      </div>
+    </div>
   );
 }

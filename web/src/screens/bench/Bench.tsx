@@ -1,9 +1,10 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { away, type Schemas, type Session } from "../../api/client";
 import { benchQuery } from "../../api/queries";
 import { Conflict } from "../../saving/Conflict";
+import { SESSION } from "../../saving/session";
 import { useSaved, useSaver } from "../../saving/useSaver";
 import { ThreadLines } from "../../thread/ThreadLines";
 import { follow, type Point } from "../../thread/thread";
@@ -22,14 +23,18 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
   const navigate = useNavigate();
   const classId =
     search.class ?? session.classes.find((one) => !one.published_version)?.id ?? session.classes[0]?.id;
-  const saver = useSaver(session);
+  const client = useQueryClient();
+  const saver = useSaver(SESSION, session);
   const { draft, change, undo, redo, canUndo, canRedo } = useDraft(saver.wanted);
   const settled = useSettled(draft, LIVE_MS);
   const live = useQuery({
     ...benchQuery(session.id, { ...settled, class_id: classId ?? null }),
     placeholderData: keepPreviousData,
   });
-  useSaved(saver, session, draft, change);
+  useSaved(saver, session, draft, change, (stored) => {
+    client.setQueryData(["session", session.id], stored);
+    for (const name of ["week", "publish", "preview"]) void client.invalidateQueries({ queryKey: [name] });
+  });
   const bench = useLast(live.data, away(live.error));
   const [held, setHeld] = useState<Point | null>(() =>
     search.point ? { at: "demand", id: search.point } : null,

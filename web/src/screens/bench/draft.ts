@@ -1,6 +1,6 @@
 // What a coach is working on, with undo and redo. Every change is one step; typing counts as one step until it pauses.
 import { useCallback, useReducer } from "react";
-import type { Full } from "../../saving/saver";
+import type { Full } from "../../saving/session";
 
 /** All a coach can set of a session. doses: a drill's dose, counted from 0; breaks: minutes of the stop before a later
  * part, by the part's place. */

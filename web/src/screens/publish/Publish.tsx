@@ -7,7 +7,7 @@ import { MemberPage } from "../../member/MemberPage";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { day, hour, plural, sentence } from "../../parts/words";
 import { newKey } from "../../saving/key";
-import { sessionSaved } from "../../saving/saver";
+import { sessionSaved } from "../../saving/session";
 
 /** Who gets what, when, what came of it; and the page as any member would see it. */
 export function Publish() {

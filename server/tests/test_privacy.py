@@ -1,0 +1,273 @@
+"""Who may see and do what: every route by everybody it could be asked by. A route that is new and not listed
+here fails."""
+
+import datetime
+import json
+import re
+
+from django.conf import settings
+from django.db import transaction
+from django.test import Client, TestCase, override_settings
+from django.utils import timezone
+
+from server.people.models import Change, Look, Person
+from server.publishing.actions import publish_class
+from server.publishing.models import MemberSheet
+from server.tests.gyms import SmallGym
+
+# who may ask a route: anyone; whoever signed in ("account"); the person themselves and their coaches
+# ("self"); coaches of
+# the gym; its owners
+ALLOWED = {
+    "anyone": """get csrf  get health  get first-run  post first-run  post sign-in  post sign-in/link
+        post sign-in/link/use  post password/forgotten  post password/new  post invitation  post
+        invitation/accept get sheets/{token}  post sheets/{token}/felt  get demo-mail""",
+    "account": """get me  post sign-out  get my-sheets  get shelf  get devices  delete devices  delete
+    devices/{device_id} put password  post gyms/{gym_id}/choose  get people/choices""",
+    "self": """get people/{person_id}  patch people/{person_id}  delete people/{person_id}  post
+    people/{person_id}/leave get people/{person_id}/coming  post people/{person_id}/cautions  post
+    people/{person_id}/bests delete people/{person_id}/{kind}/{row_id}  get people/{person_id}/export  put
+    cautions/{caution_id}/end""",
+    "coach": """get week  post sessions  get sessions/{session_id}  patch sessions/{session_id}  delete
+    sessions/{session_id} post sessions/{session_id}/bench  post sessions/{session_id}/next-minute  post
+    sessions/{session_id}/shared-bar post sessions/{session_id}/alternatives  post week/review  post
+    week/import  get lab  post lab get classes/{class_id}/publish  post classes/{class_id}/publish  get
+    classes/{class_id}/preview/{person_id} put classes/{class_id}/instead/{person_id}  delete
+    deliveries/{sheet_id}  get outbox get words  post words  delete words/{word_id}  get movements  post
+    movements  delete movements/{slug} get movements/file  post movements/file  get methods  post methods
+    put methods/{slug}  delete methods/{slug} get drills  get drills/{drill_id}  get place  put place  get gym
+    get people  post people  get people/short/{session_id}  post people/{person_id}/return post
+    people/{person_id}/invite  post people/{person_id}/spots  post people/{person_id}/notes get measure  post
+    measure  delete measure/{person_id}/{key}
+        post people/file/review  post people/file/import  get people/file/roster  get people/file/tests""",
+    "owner": "patch gym",
+}
+LEVELS = tuple(ALLOWED)  # each may do what stands before it
+ASKERS = {  # by how far down the list each gets with the gym's own rows
+    "nobody": 0,
+    "left": 1,
+    "other member": 1,
+    "member": 2,
+    "coach": 3,
+    "owner": 4,
+    "coach elsewhere": 1,
+    "owner elsewhere": 1,
+}
+DENIED = (401, 403, 404)
+ABOUT_THE_ASKER = (
+    "post gyms/{gym_id}/choose",
+    "delete devices/{device_id}",
+)  # 404 is what their ids give here
+BY_KEY = (
+    "get sheets/{token}",
+    "post sheets/{token}/felt",
+    "get demo-mail",
+)  # 404 for a word that opens nothing
+NOT_A_MEMBER = (
+    "delete people/{person_id}/{kind}/{row_id}",
+)  # notes and spots are coaches'; its own test is below
+
+
+def listed() -> dict[str, str]:
+    """Route -> who may ask it."""
+    return {
+        " ".join(each.split()): level
+        for level, text in ALLOWED.items()
+        for each in re.findall(r"(?:get|post|put|patch|delete)\s+\S+", text)
+    }
+
+
+def published() -> set[str]:
+    schema = json.loads((settings.ROOT / "web" / "src" / "api" / "openapi.json").read_text(encoding="utf-8"))
+    return {
+        f"{method} {path.removeprefix('/api/')}"
+        for path, methods in schema["paths"].items()
+        for method in methods
+    }
+
+
+def elsewhere(asker: str, route: str) -> bool:
+    """Whether somebody of another gym asks what names no row of this one."""
+    rows = ("session_id", "class_id", "person_id", "sheet_id", "caution_id")
+    return asker.endswith("elsewhere") and not any(f"{{{row}}}" in route for row in rows)
+
+
+class Matrix(TestCase):
+    @classmethod
+    def setUpTestData(cls):
+        cls.home, cls.away = SmallGym("Kiln Row"), SmallGym("Osier Barn")
+        cls.member, cls.other, left = cls.home.members
+        cls.member.name = "Hidden Heron"
+        cls.member.save()
+        cls.home.gym_class.people.set([cls.member, cls.other])
+        left.left_at = timezone.now()
+        left.save()
+        cls.people = {
+            "left": left,
+            "member": cls.member,
+            "other member": cls.other,
+            "coach": cls.home.coach,
+            "owner": cls.home.person("Owner Slate", "owner"),
+            "coach elsewhere": cls.away.coach,
+            "owner elsewhere": cls.away.person("Owner Osier", "owner"),
+        }
+        cls.home.caution(cls.member, "wrist", note="Broke it in spring.")
+        publish_class(cls.home.gym_class, cls.home.coach)
+        cls.ids = {
+            "session_id": cls.home.session.pk,
+            "class_id": cls.home.gym_class.pk,
+            "person_id": cls.member.pk,
+            "sheet_id": MemberSheet.objects.get(person=cls.member).pk,
+            "caution_id": cls.member.cautions.get().pk,
+            "gym_id": cls.home.gym.pk,
+            "kind": "bests",
+            "row_id": cls.member.bests.create(movement="press", kg=40, lifted_on="2026-01-01").pk,
+            "key": "none-such",
+        }
+
+    def ask(self, route: str, asker: str):
+        method, path = route.split()
+        where = "/api/" + re.sub(r"\{(\w+)\}", lambda name: str(self.ids.get(name[1], "1")), path)
+        person = self.people.get(asker)
+        client = self.home.client(person) if person else Client()
+        data = None if method == "get" else "{}"
+        with transaction.atomic():
+            answer = getattr(client, method)(where, data, content_type="application/json")
+            transaction.set_rollback(True)  # what was done is undone for the next
+        return answer
+
+    def test_every_route_is_listed(self):
+        """No address added later can be left out, and none that went stays."""
+        self.assertEqual(published(), set(listed()))
+
+    def test_everybody_gets_as_far_as_they_may_and_no_further(self):
+        """Each route by eight askers: refused with 401, 403 or 404 beyond what they may; else answered or
+        asked for better input."""
+        for route, level in listed().items():
+            for asker, reach in ASKERS.items():
+                status = self.ask(route, asker).status_code
+                told = f"{route} by {asker}: {status}"
+                self.assertLess(status, 500, told)
+                if elsewhere(asker, route):
+                    continue  # it is of their own gym what they ask then
+                if LEVELS.index(level) > reach:
+                    # bad input may be said before anything is looked up; it never holds anything of the gym
+                    self.assertIn(status, (*DENIED, 422), told)
+                elif route not in (*ABOUT_THE_ASKER, *BY_KEY) and not (
+                    asker == "left" and level == "account"
+                ):
+                    self.assertFalse(status in (401, 403), told)
+
+    def test_nothing_of_a_person_reaches_who_may_not_see_it(self):
+        """Every answer to a refused asker holds neither the note, nor a name, nor an address."""
+        for route, level in listed().items():
+            if level in ("self", "coach", "owner"):
+                for asker in ("nobody", "left", "other member", "coach elsewhere", "owner elsewhere"):
+                    text = self.ask(route, asker).content.decode()
+                    for private in ("Broke it", self.member.name, self.member.email):
+                        self.assertNotIn(private, text, f"{route} by {asker}")
+
+    def test_a_member_cannot_write_what_is_the_coaches(self):
+        """Name, role, groups and cautions' ends stay; the body may be put right; a coach's private note is
+        not shown."""
+        client = self.home.client(self.member)
+        path = f"/api/people/{self.member.pk}"
+        for fields in (
+            {"name": "X"},
+            {"role": "owner"},
+            {"adaptive": []},
+            {"groups": ["a"]},
+            {"email": "x@y.example"},
+        ):
+            body = json.dumps({"version": 1, **fields})
+            self.assertEqual(
+                client.patch(path, body, content_type="application/json").status_code, 403, fields
+            )
+        body = json.dumps({"version": 1, "height_m": 1.71})
+        self.assertEqual(client.patch(path, body, content_type="application/json").json()["height_m"], 1.71)
+        ended = json.dumps({"until": "2026-01-01"})
+        end = client.put(
+            f"/api/cautions/{self.ids['caution_id']}/end", ended, content_type="application/json"
+        )
+        self.assertEqual(end.status_code, 403)
+        coach = self.home.client()
+        for private in (True, False):
+            note = json.dumps({"text": f"private {private}", "private": private})
+            coach.post(f"{path}/notes", note, content_type="application/json")
+        self.assertEqual([one["text"] for one in client.get(path).json()["notes"]], ["private False"])
+        note_id = coach.get(path).json()["notes"][0]["id"]
+        self.assertEqual(client.delete(f"{path}/notes/{note_id}").status_code, 403)
+
+
+class Trail(TestCase):
+    @classmethod
+    def setUpTestData(cls):
+        cls.home = SmallGym("Kiln Row")
+        cls.ada = cls.home.members[0]
+        cls.owner = cls.home.person("Owner Slate", "owner")
+
+    def test_a_row_for_each_viewer_person_screen_and_day(self):
+        """Three looks at one page are one row; another screen or viewer is another; one's own look is
+        none."""
+        client, path = self.home.client(), f"/api/people/{self.ada.pk}"
+        for _ in range(3):
+            client.get(path)
+        client.get("/api/people")
+        self.home.client(self.owner).get(path)
+        self.home.client(self.ada).get(path)
+        rows = Look.objects.filter(person=self.ada).values_list("viewer__name", "screen")
+        self.assertEqual(
+            sorted(rows), [("Coach Marl", "people"), ("Coach Marl", "person"), ("Owner Slate", "person")]
+        )
+
+    def test_the_person_and_the_owner_see_the_trail_and_a_coach_does_not(self):
+        """Who looked and what kind of thing changed, never what it said."""
+        client, path = self.home.client(), f"/api/people/{self.ada.pk}"
+        body = json.dumps({"caution": "knee", "note": "Torn meniscus."})
+        client.post(f"{path}/cautions", body, content_type="application/json")
+        client.patch(path, json.dumps({"version": 1, "mass_kg": 61}), content_type="application/json")
+        for who in (self.ada, self.owner):
+            found = self.home.client(who).get(path).json()
+            self.assertEqual([one["what"] for one in found["changes"]], ["body data", "caution written down"])
+        self.assertIsNone(client.get(path).json()["changes"])
+        self.assertFalse(Change.objects.filter(what__contains="meniscus").exists())
+
+    @override_settings(MAIL_READY=True)
+    def test_who_left_is_out_at_once_and_back_with_everything(self):
+        """The next request of somebody who left is refused, their place in classes to come is empty, their
+        link too; taken back, all of it is there."""
+        member, coach = self.home.client(self.ada), self.home.client()
+        publish_class(self.home.gym_class, self.home.coach)
+        token = MemberSheet.objects.get(person=self.ada).token
+        path = f"/api/people/{self.ada.pk}"
+        self.assertEqual(member.get(path).status_code, 200)
+        coach.post(f"{path}/leave")
+        self.assertEqual(
+            [member.get(one).status_code for one in (path, "/api/me", "/api/my-sheets")], [403] * 3
+        )
+        self.assertEqual(Client().get(f"/api/sheets/{token}").status_code, 410)
+        self.assertFalse(self.home.gym_class.people.filter(pk=self.ada.pk).exists())
+        coach.post(f"{path}/return")
+        self.assertEqual(member.get(path).json()["ranges"][0]["motion"], "wrist.extension")
+
+    def test_erased_is_gone_everywhere(self):
+        """Rows, sheets and messages go, the class's own record names nobody, and the account goes with its
+        last row."""
+        publish_class(self.home.gym_class, self.home.coach)
+        account, name = self.ada.account, self.ada.name
+        self.assertEqual(self.home.client().delete(f"/api/people/{self.ada.pk}").status_code, 204)
+        self.assertFalse(Person.objects.filter(name=name).exists())
+        self.assertFalse(type(account).objects.filter(pk=account.pk).exists())
+        left = json.dumps([one.content for one in self.home.gym_class.publications.all()])
+        self.assertNotIn(name, left)
+        self.assertEqual(MemberSheet.objects.filter(content__name=name).count(), 0)
+        self.assertEqual(
+            self.home.client().get(f"/api/classes/{self.home.gym_class.pk}/publish").status_code, 200
+        )
+
+    def test_a_caution_holds_from_its_day_to_its_last(self):
+        """By hand: noted from the 10th to the 20th it holds on both and on neither side of them."""
+        day = datetime.date(2026, 3, 10)
+        self.ada.cautions.create(caution="knee", since=day, until=day + datetime.timedelta(days=10))
+        held = [self.ada.value(datetime.date(2026, 3, each)).cautions for each in (9, 10, 20, 21)]
+        self.assertEqual(held, [(), ("knee",), ("knee",), ()])

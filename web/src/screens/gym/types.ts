@@ -1,0 +1,1 @@
+export type { Gym as Settled } from "../../saving/gym";
