@@ -46,6 +46,16 @@ class Held(NamedTuple):
     held: bool
 
 
+class StandingEntry(NamedTuple):
+    """A drill somebody always does before class, for one motion and side: on days that ask for a pattern
+    (``when``), or, empty, on every day."""
+
+    motion: str
+    drill: str
+    side: str = "both"
+    when: str = ""
+
+
 @dataclass(frozen=True, slots=True)
 class Person:
     """Someone who will do the session. An unknown person has no name and no measurements. ranges: the
@@ -70,6 +80,7 @@ class Person:
     bests: tuple[Best, ...] = ()
     held: tuple[Held, ...] = ()
     today: str = ""
+    standing: tuple[StandingEntry, ...] = ()
 
     def __post_init__(self) -> None:
         if not self.ranges and not self.earlier:
@@ -195,6 +206,7 @@ def person_from_json(raw: object, catalog: Catalog, where: str = "member file", 
         _bests(raw.get("bests", []), catalog, where),
         _held(raw.get("held", []), catalog, where),
         today,
+        _standing(raw.get("standing", []), catalog, where),
     )
 
 
@@ -235,6 +247,28 @@ def _held_test(raw: object, catalog: Catalog, where: str) -> Held:
         expected = f"a test, one of {', '.join(sorted(tests))}, and held, true or false"
         raise UnusableFile(f"{where}: 'held' has {raw!r}; expected {expected}")
     return Held(raw["test"], raw["held"])
+
+
+def _standing(raw: object, catalog: Catalog, where: str) -> tuple[StandingEntry, ...]:
+    """Standing entries: ``{"motion", "drill", "side", "when"}``."""
+    if not isinstance(raw, list):
+        raise UnusableFile(f"{where}: 'standing' must be a list of entries")
+    return tuple(_entry(one, catalog, where) for one in raw)
+
+
+def _entry(raw: object, catalog: Catalog, where: str) -> StandingEntry:
+    fields = raw if isinstance(raw, dict) else {}
+    entry = StandingEntry(
+        *(
+            str(fields.get(name, usual))
+            for name, usual in zip(StandingEntry._fields, ("", "", "both", ""), strict=True)
+        )
+    )
+    known = entry.motion in catalog.norms and entry.drill in catalog.drills and entry.side in SIDES
+    if not known or (entry.when and entry.when not in catalog.demands):
+        expected = "a motion, a drill, left, right or both, and a pattern or nothing"
+        raise UnusableFile(f"{where}: 'standing' has {raw!r}; expected {expected}")
+    return entry
 
 
 def _lengths(

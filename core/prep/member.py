@@ -4,12 +4,13 @@ short ranges."""
 from __future__ import annotations
 
 from collections.abc import Sequence
+from collections.abc import Set as AbstractSet
 from dataclasses import dataclass, replace
 from typing import NamedTuple
 
 from core.catalog import Catalog, load_catalog
 from core.catalog.rows import Drill, Method
-from core.demand.people import Person, adults_like, cautions_of
+from core.demand.people import Person, StandingEntry, adults_like, cautions_of
 from core.demand.profile import derive
 from core.demand.scores import DemandProfile, DemandScore, Standing
 from core.hazards import NO_CAUTIONS, Cautions
@@ -32,6 +33,7 @@ from core.testing import Measurement
 
 EXTRAS_S = 240  # what people will do in the car park; common practice
 MOST_EXTRAS = 3
+ALWAYS_S = 60  # of a standing entry, a side; common practice
 FREES_NOTHING = 0.2  # of a range's score, where it alone frees nothing; estimate
 OPENS_WELL = 5  # twentieths that an extra must do for the motion it is given for
 WELL_ENOUGH = 0.6  # of a motion's weight, left by the drills before: then it gets none of its own; estimate
@@ -149,7 +151,7 @@ def fit_member(
     needed = {gap.motion: gap.needed_deg for gap in gaps}
     return MemberSheet(
         items=items,
-        extras=fitting.extras(gaps, items),
+        extras=fitting.extras(gaps, items, asked={demand.id for demand in profile.demands}),
         swaps=swaps,
         gaps=gaps,
         ramp=fitting.ramp(sheet, workout.only(slice(sheet.parts))),
@@ -315,10 +317,14 @@ class _Fitting:
         ]
         return max(able, key=worth, default=None)
 
-    def extras(self, gaps: Sequence[Gap], items: Sequence[Item]) -> tuple[Item, ...]:
-        """A few minutes of the member's own, for what they are short of, with the kit they have at home."""
+    def extras(
+        self, gaps: Sequence[Gap], items: Sequence[Item], asked: AbstractSet[str] = frozenset()
+    ) -> tuple[Item, ...]:
+        """A few minutes of the member's own: their standing entries for what the session asks (demand ids),
+        then what they are short of, with the kit they have at home."""
         weights = {gap.motion: gap.weight for gap in gaps}
-        if not weights:
+        standing = {entry.drill: entry for entry in self.person.standing if entry.when in ("", *asked)}
+        if not weights and not standing:
             return ()
         general = replace(
             self.settings,
@@ -332,9 +338,28 @@ class _Fitting:
             for way in candidates_for(general, method, self.catalog, weights)
             if way.phase == "open" and all(each <= 1 for each in way.drill.kit.values())
         ]
-        run = in_order(_one_each(pool, weights))
+        always = [way for drill in standing if (way := self._always(drill, general, method)) is not None]
+        run = in_order(_one_each(pool, weights, always))
         turns = lay_out(run, pace_of(method, general))
-        return tuple(self._extra(way, turn.start_s, weights) for way, turn in zip(run, turns, strict=True))
+        placed = zip(run, turns, strict=True)
+        return tuple(
+            self._entry(way, turn.start_s, standing[way.drill.id])
+            if way.drill.id in standing
+            else self._extra(way, turn.start_s, weights)
+            for way, turn in placed
+        )
+
+    def _always(self, drill: str, general: PlanSettings, method: Method) -> Candidate | None:
+        """A standing entry at its dose nearest to a minute a side, with what the gym has; None where the
+        class does it anyway, or a caution or the kit stands against it."""
+        free = replace(general, kit=self.settings.kit)
+        effects = dict.fromkeys(self.catalog.drills[drill].effects, 1.0)
+        able = [way for way in candidates_for(free, method, self.catalog, effects) if way.drill.id == drill]
+        return min(able, key=lambda way: (abs(way.option.seconds - ALWAYS_S), way.dose), default=None)
+
+    def _entry(self, way: Candidate, start_s: int, entry: StandingEntry) -> Item:
+        side = entry.side if way.option.per_side and entry.side != "both" else None
+        return place(way, start_s, [entry.motion], side)
 
     def _extra(self, way: Candidate, start_s: int, weights: dict[str, float]) -> Item:
         motions = [motion for motion in weights if motion in way.drill.effects]
@@ -344,12 +369,17 @@ class _Fitting:
         return place(way, start_s, serves, side if way.option.per_side else None)
 
 
-def _one_each(pool: Sequence[Candidate], weights: dict[str, float]) -> list[Candidate]:
-    """For each of the weightiest motions the drill that does most for the minutes there are: one at the
-    most, and none that an earlier one has done well enough."""
-    chosen: list[Candidate] = []
+def _one_each(
+    pool: Sequence[Candidate], weights: dict[str, float], always: Sequence[Candidate] = ()
+) -> list[Candidate]:
+    """What is always done, then for each of the weightiest motions the drill that does most for the minutes
+    there are: one at the most, and none that an earlier one has done well enough."""
+    chosen = list(always)
     left = dict(weights)
-    spent_s = 0
+    spent_s = sum(way.seconds + TRANSITION_S for way in always)
+    for demand, effect in (pair for way in always for pair in way.effects):
+        if demand in left:
+            left[demand] *= 1 - taken_away(effect)
     for motion in sorted(weights, key=lambda motion: (-weights[motion], motion)):
 
         def worth(way: Candidate, motion: str = motion) -> tuple[float, int, str]:
@@ -364,7 +394,7 @@ def _one_each(pool: Sequence[Candidate], weights: dict[str, float]) -> list[Cand
             and way.drill.id not in {one.drill.id for one in chosen}
             and spent_s + way.seconds <= EXTRAS_S
         ]
-        if len(chosen) == MOST_EXTRAS or left[motion] < WELL_ENOUGH * weights[motion] or not able:
+        if len(chosen) >= MOST_EXTRAS or left[motion] < WELL_ENOUGH * weights[motion] or not able:
             continue
         best = max(able, key=worth)
         chosen.append(best)

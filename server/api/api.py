@@ -18,6 +18,7 @@ from server.api import (
     problems,
     publish,
     records,
+    roster,
     settings_api,
     sheets,
     shelf,
@@ -43,6 +44,7 @@ api.add_router("", files.router)
 api.add_router("", people.router)
 api.add_router("", person.router)
 api.add_router("", records.router)
+api.add_router("", roster.router)
 api.add_router("", measure.router)
 api.add_router("", settings_api.router)
 api.add_router("", week.router)

@@ -54,7 +54,7 @@ class FileReview(Schema):
     readings: int
 
 
-class ImportedOut(Schema):
+class PeopleImported(Schema):
     added: int
     changed: int
     same: int
@@ -98,13 +98,13 @@ def _row(row: Row) -> RowOut:
     )
 
 
-@router.post("/people/file/import", response=ImportedOut)
-def take(request: HttpRequest, payload: FileIn) -> ImportedOut:
+@router.post("/people/file/import", response=PeopleImported)
+def take(request: HttpRequest, payload: FileIn) -> PeopleImported:
     """Save what the review showed, all of it or nothing; the same file again changes nothing."""
     by = coach(request)
     table = read_table(payload.text)
     done = import_rows(by, table, _mapping(payload, table), frozenset(payload.skip))
-    return ImportedOut(**done._asdict())
+    return PeopleImported(**done._asdict())
 
 
 @router.get("/people/file/roster")

@@ -25,20 +25,19 @@ def people(request: HttpRequest, left: bool = False) -> schemas.People:
     """Everybody, by name; or those who left."""
     by = coach(request)
     today, catalog = by.gym.today(), load_catalog()
-    rows = listed(by.gym, left)
+    rows = listed(by.gym, today, left)
     looked(by, [row.person.pk for row in rows], "people", today)
 
     def shown(row: Listed) -> schemas.PersonRow:
         person = row.person
-        held = dict.fromkeys(one.caution for one in person.cautions_on(today))
         return schemas.PersonRow(
             id=person.pk,
             name=person.name,
             role=role_of(person.role),
             standing=row.standing,
             division=person.division,
-            groups=[group.name for group in person.groups.all()],
-            cautions=[catalog.cautions[one].name if one in catalog.cautions else one for one in held],
+            groups=list(row.groups),
+            cautions=[catalog.cautions[one].name if one in catalog.cautions else one for one in row.cautions],
             adaptive=person.adaptive,
             measured=row.measured,
             tested_on=row.tested_on,

@@ -67,7 +67,8 @@ def preview(request: HttpRequest, class_id: int, person_id: int) -> HttpResponse
     session = gym_class.session
     ask = session_ask(session, gym_class)
     chosen = chosen_in(gym_class).get(member.pk, {})
-    page = compute(session.gym_id, member_page, ask, member.value(session.gym.today()), chosen)
+    value = next((one for one in ask.people if one.key == str(member.pk)), member.value(session.gym.today()))
+    page = compute(session.gym_id, member_page, ask, value, chosen)
     latest = gym_class.publications.first()
     fields = shown(member_content(gym_class, page, member), (latest.version if latest else 0) + 1)
     return HttpResponse(as_json(fields), content_type="application/json")

@@ -15,7 +15,9 @@ Screen = Literal["people", "person", "measure", "roster", "preview", "export", "
 
 def looked(by: Person, people: Iterable[int], screen: Screen, day: datetime.date) -> None:
     """Write down that ``by`` sees what is private of these people today, themselves left out."""
-    rows = [Look(viewer=by, person_id=pk, screen=screen, day=day) for pk in people if pk != by.pk]
+    today = Look.objects.filter(viewer=by, screen=screen, day=day)
+    new = set(people) - set(today.values_list("person_id", flat=True)) - {by.pk}
+    rows = [Look(viewer=by, person_id=pk, screen=screen, day=day) for pk in sorted(new)]
     Look.objects.bulk_create(rows, ignore_conflicts=True)
 
 

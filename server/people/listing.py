@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import datetime
-from typing import Any, Literal, NamedTuple
+from collections import defaultdict
+from typing import Literal, NamedTuple
 
-from django.db.models import Count, Exists, Max, OuterRef, Q, QuerySet
+from django.db.models import Count, Max, Q, QuerySet
 from django.utils import timezone
 
 from server.gym.models import Gym
-from server.people.models import Invitation, Person
+from server.people.models import Caution, Invitation, MeasuredRange, Person
 from server.programme.models import Session
 
 STALE_DAYS = 180  # a test this old has grown three degrees less sure; common practice is to test again
@@ -20,39 +21,48 @@ Standing = Literal["account", "invited", "roster", "left"]
 
 
 class Listed(NamedTuple):
-    """A person with what was annotated in SQL."""
+    """A person, and what the list tells of them. cautions: ids of those that hold."""
 
     person: Person
+    standing: Standing
     measured: int
     tested_on: datetime.date | None
-    standing: Standing
+    cautions: tuple[str, ...]
+    groups: tuple[str, ...]
 
     def is_stale(self, today: datetime.date) -> bool:
         """Whether their newest test is old; nobody untested is stale."""
         return self.tested_on is not None and (today - self.tested_on).days > STALE_DAYS
 
 
-def listed(gym: Gym, left: bool = False) -> list[Listed]:
-    """Everybody in the gym by name, or those who left."""
-    invited = Invitation.objects.filter(
-        person=OuterRef("pk"), used_at=None, ended_at=None, until__gt=timezone.now()
+def listed(gym: Gym, today: datetime.date, left: bool = False) -> list[Listed]:
+    """Everybody in the gym by name, or those who left. One query for each kind of thing told of them: rows
+    that hang on every person would cost more than they hold."""
+    open_ones = Invitation.objects.filter(used_at=None, ended_at=None, until__gt=timezone.now())
+    invited = set(open_ones.filter(person__gym=gym).values_list("person_id", flat=True))
+    tested = (
+        MeasuredRange.objects.filter(person__gym=gym)
+        .values("person_id")
+        .annotate(motions=Count("motion", distinct=True, filter=~Q(motion="")), newest=Max("measured_on"))
     )
-    rows = (
-        gym.people.filter(left_at__isnull=not left)
-        .annotate(
-            measured=Count("ranges__motion", distinct=True, filter=~Q(ranges__motion="")),
-            tested_on=Max("ranges__measured_on"),
-            is_invited=Exists(invited),
+    tests = {row["person_id"]: (row["motions"], row["newest"]) for row in tested}
+    cautions: dict[int, dict[str, None]] = defaultdict(dict)
+    for row in Caution.objects.filter(person__gym=gym).order_by("pk"):
+        if row.holds(today):
+            cautions[row.person_id][row.caution] = None
+    groups: dict[int, list[str]] = defaultdict(list)
+    for person_id, name in gym.groups.values_list("people", "name").order_by("name"):
+        groups[person_id].append(name)
+    return [
+        Listed(
+            row,
+            standing_of(row, row.pk in invited),
+            *tests.get(row.pk, (0, None)),
+            tuple(cautions[row.pk]),
+            tuple(groups[row.pk]),
         )
-        .prefetch_related("cautions", "groups")
-        .order_by("name", "pk")
-    )
-    return [_listed(row) for row in rows]
-
-
-def _listed(row: Any) -> Listed:
-    """A row as it was annotated."""
-    return Listed(row, row.measured, row.tested_on, standing_of(row, row.is_invited))
+        for row in gym.people.filter(left_at__isnull=not left).order_by("name", "pk")
+    ]
 
 
 def standing_of(person: Person, invited: bool) -> Standing:

@@ -16,7 +16,7 @@ from django.db.models import Q
 from django.utils import timezone
 
 from core.catalog import load_catalog
-from core.demand.people import Best, Held, epley_max, newest
+from core.demand.people import Best, Held, StandingEntry, epley_max, newest
 from core.demand.people import Person as PersonValue
 from core.errors import UnusableFile
 from core.hazards import check_tags
@@ -47,7 +47,7 @@ class PersonQuerySet(models.QuerySet["Person"]):
 
     def whole(self) -> PersonQuerySet:
         """With everything that ``Person.value`` takes, in a fixed number of queries."""
-        return self.prefetch_related("ranges", "cautions", "bests")
+        return self.prefetch_related("ranges", "cautions", "bests", "spots")
 
 
 class Person(models.Model):
@@ -143,6 +143,12 @@ class Person(models.Model):
             lengths_m=tuple(sorted(self.lengths_m.items())),
             bests=tuple(row.value() for row in self.bests.all()),
             held=self.held(),
+            problem_spots=tuple(row.motion for row in self.spots.all()),
+            standing=tuple(
+                StandingEntry(row.motion, row.drill, row.side, row.when)
+                for row in self.spots.all()
+                if row.drill
+            ),
             today=today.isoformat(),
         )
 

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import datetime
+from dataclasses import replace
 from typing import NamedTuple
 
 from core.demand import Person
 from core.prep.settings import pins_of
 from core.session import SessionAsk
+from server.people.models import Person as PersonRow
 from server.prep.dials import Dials
 from server.prep.models import PrepDraft
 from server.programme.models import GymClass, Session
@@ -67,10 +69,28 @@ def session_ask(
 
 
 def people_of(gym_class: GymClass) -> tuple[Person, ...]:
-    """Who is on a class's roster, as the core sees them."""
+    """Who is on a class's roster, as the core sees them, in the division they do there."""
+    return tuple(person.value for person in attending(gym_class))
+
+
+class Attendee(NamedTuple):
+    """Somebody on a roster, and as the core sees them there."""
+
+    row: PersonRow
+    value: Person
+
+
+def attending(gym_class: GymClass) -> list[Attendee]:
+    """Who is on a class's roster, by name, in a fixed number of queries."""
     today = gym_class.session.gym.today()
+    chosen = dict(gym_class.attending.exclude(division="").values_list("person_id", "division"))
     rows = gym_class.people.current().whole().order_by("name")
-    return tuple(person.value(today) for person in rows)
+    return [Attendee(row, in_division(row.value(today), chosen.get(row.pk))) for row in rows]
+
+
+def in_division(person: Person, division: str | None) -> Person:
+    """Somebody as they do a class: in the division chosen for it, else in their own."""
+    return replace(person, division=division) if division else person
 
 
 class Habits(NamedTuple):

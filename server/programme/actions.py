@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime
+from collections.abc import Sequence
 
 from django.db import transaction
 
@@ -33,11 +34,36 @@ def add_session(
     else:
         session, made = Session.objects.create(gym=gym, **fields), True
     if made:
-        _give_classes(session)
+        give_classes(session)
     return session
 
 
-def _give_classes(session: Session) -> None:
+@transaction.atomic
+def add_class(by: Person, session_id: int, starts: datetime.time) -> GymClass:
+    """A class of a session at a clock time, with the roster of the latest earlier one at that time on the
+    same weekday; the one there is where there is one. Raises PermissionError for anyone but a coach."""
+    if not by.coaches:
+        raise PermissionError("Only a coach of this gym can add a class.")
+    session = (
+        Session.objects.select_for_update(of=("self",))
+        .select_related("gym")
+        .get(gym_id=by.gym_id, pk=session_id)
+    )
+    there = {_clock(one, session.gym): one for one in session.classes.all()}
+    return there.get(starts) or _give_class(session, starts, None, _earlier_classes(session))
+
+
+@transaction.atomic
+def remove_class(by: Person, gym_class: GymClass) -> None:
+    """Take a class away. Raises AlreadySent for one that members have."""
+    if not by.coaches_in(gym_class.session.gym_id):
+        raise PermissionError("Only a coach of this gym can take a class away.")
+    if gym_class.publications.exists():
+        raise AlreadySent
+    gym_class.delete()
+
+
+def give_classes(session: Session) -> None:
     """The gym's class times of that weekday; while it has none, those of the latest earlier session on the
     same weekday. Each has the roster and coach of the latest earlier class at its time."""
     gym, date = session.gym, session.date
@@ -49,13 +75,22 @@ def _give_classes(session: Session) -> None:
     else:
         times = [(one.starts, one.coach) for one in weekly if one.weekday == date.weekday()]
     for clock, coach in times:
-        like = next((one for one in earlier if _clock(one, gym) == clock), None)
-        starts_at = datetime.datetime.combine(date, clock, gym.zone)  # 06:15 stays 06:15 in winter
-        gym_class = GymClass.objects.create(
-            session=session, starts_at=starts_at, coach=coach or (like.coach if like else None)
-        )
-        if like:
-            gym_class.people.set(like.people.current())
+        _give_class(session, clock, coach, earlier)
+
+
+def _give_class(
+    session: Session, clock: datetime.time, coach: Person | None, earlier: Sequence[GymClass]
+) -> GymClass:
+    """A class at a clock time, with the people (and the coach) of the latest earlier one at that time."""
+    gym = session.gym
+    like = next((one for one in earlier if _clock(one, gym) == clock), None)
+    starts_at = datetime.datetime.combine(session.date, clock, gym.zone)  # 06:15 stays 06:15 in winter
+    made = GymClass.objects.create(
+        session=session, starts_at=starts_at, coach=coach or (like.coach if like else None)
+    )
+    if like:
+        made.people.set(like.people.current())
+    return made
 
 
 def _earlier_classes(session: Session) -> list[GymClass]:

@@ -42,13 +42,26 @@ class WeeklyClass(models.Model):
         ordering = ["weekday", "starts"]
 
 
+class Attending(models.Model):
+    """Somebody on a class's roster. division: for this class, empty for their own; pair: those with the same
+    number train together."""
+
+    gym_class = models.ForeignKey("GymClass", models.CASCADE, related_name="attending")
+    person = models.ForeignKey(Person, models.CASCADE, related_name="attending")
+    division = models.CharField(max_length=20, blank=True)
+    pair = models.PositiveSmallIntegerField(null=True, blank=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["gym_class", "person"], name="once_on_a_roster")]
+
+
 class GymClass(models.Model):
     """One class time of a session."""
 
     session = models.ForeignKey(Session, models.CASCADE, related_name="classes")
     starts_at = models.DateTimeField()
     coach = models.ForeignKey(Person, models.SET_NULL, null=True, blank=True, related_name="classes_coached")
-    people = models.ManyToManyField(Person, related_name="classes", blank=True)
+    people = models.ManyToManyField(Person, related_name="classes", blank=True, through=Attending)
 
     class Meta:
         ordering = ["starts_at", "pk"]

@@ -14,6 +14,7 @@ from server.computing.run import compute
 from server.computing.tasks import WeekSource, week_read
 from server.gym.models import Gym
 from server.people.models import Person
+from server.programme.actions import give_classes
 from server.programme.models import GymClass, Session
 from server.versions import Stale
 
@@ -120,7 +121,7 @@ def import_week(
         raise Stale("The week")
     for day in taken:
         if day.status != "same":
-            _save(gym, day)
+            _save(gym, day, source)
     statuses = [day.status for day in taken]
     return Imported(
         added=statuses.count("new"),
@@ -130,13 +131,15 @@ def import_week(
     )
 
 
-def _save(gym: Gym, day: Planned) -> None:
+def _save(gym: Gym, day: Planned, source: WeekSource) -> None:
     session = day.session or Session(gym=gym, date=day.day.date)
     session.title, session.text = day.title, day.day.text
     session.version += 1 if session.pk else 0
     session.save()
     for time in day.new_times:
         _add_class(gym, session, time)
+    if day.session is None and not source.calendar and not source.pattern:
+        give_classes(session)  # those the gym has every week
 
 
 def _add_class(gym: Gym, session: Session, time: ClassTime) -> None:

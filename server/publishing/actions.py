@@ -16,7 +16,7 @@ from core.session.instead import instead_of
 from server.computing.run import compute
 from server.people.models import Person
 from server.prep.dials import Dials
-from server.prep.drafts import dials_of, session_ask
+from server.prep.drafts import attending, dials_of, session_ask
 from server.programme.models import GymClass, Session
 from server.publishing.models import Instead, MemberSheet, OutboxMessage, Publication
 from server.shelf.actions import vocabulary_of
@@ -49,11 +49,12 @@ def publish_class(gym_class: GymClass, by: Person, key: str | None = None) -> Pu
 
 
 def _publish(gym_class: GymClass, session: Session, by: Person, key: str | None) -> Publication:
-    people = list(gym_class.people.current().whole().order_by("name"))
+    roster = attending(gym_class)
+    people = [attendee.row for attendee in roster]
     if not people:
         raise NothingToPublish("people", NOBODY)
-    today, chosen = session.gym.today(), chosen_in(gym_class)
-    members = [(person.value(today), chosen.get(person.pk, {})) for person in people]
+    chosen = chosen_in(gym_class)
+    members = [(attendee.value, chosen.get(attendee.row.pk, {})) for attendee in roster]
     made = compute(session.gym_id, published, session_ask(session, gym_class), members)
     content = {"title": session.title, "text": session.text, "bench": made.record}
     pages = {

@@ -32,7 +32,10 @@ ALLOWED = {
     sessions/{session_id} post sessions/{session_id}/bench  post sessions/{session_id}/next-minute  post
     sessions/{session_id}/shared-bar post sessions/{session_id}/alternatives  post week/review  post
     week/import  get lab  post lab get classes/{class_id}/publish  post classes/{class_id}/publish  get
-    classes/{class_id}/preview/{person_id} put classes/{class_id}/instead/{person_id}  delete
+    classes/{class_id}/preview/{person_id} put classes/{class_id}/instead/{person_id}
+        get classes/{class_id}/roster  put classes/{class_id}/roster/{person_id}
+        delete classes/{class_id}/roster/{person_id}  post classes/{class_id}/walk-in  post
+        sessions/{session_id}/classes  delete classes/{class_id}  delete
     deliveries/{sheet_id}  get outbox get words  post words  delete words/{word_id}  get movements  post
     movements  delete movements/{slug} get movements/file  post movements/file  get methods  post methods
     put methods/{slug}  delete methods/{slug} get drills  get drills/{drill_id}  get place  put place  get gym

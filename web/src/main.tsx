@@ -63,6 +63,11 @@ const routes = root.addChildren([
   }),
   createRoute({
     getParentRoute: () => root,
+    path: "/roster/$id",
+    component: lazyRouteComponent(() => import("./screens/roster/Roster"), "Roster"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
     path: "/publish/$id",
     component: lazyRouteComponent(() => import("./screens/publish/Publish"), "Publish"),
   }),
@@ -71,6 +76,11 @@ const routes = root.addChildren([
     path: "/people",
     validateSearch: peopleSearch,
     component: lazyRouteComponent(() => import("./screens/people/People"), "People"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
+    path: "/people/import",
+    component: lazyRouteComponent(() => import("./screens/people/ImportPeople"), "ImportPeople"),
   }),
   createRoute({
     getParentRoute: () => root,

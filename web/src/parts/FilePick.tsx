@@ -3,6 +3,15 @@ import { useRef, useState } from "react";
 
 const MOST_BYTES = 3_000_000;
 
+/** UTF-8 where it is, else what an older office program writes. */
+function decoded(bytes: ArrayBuffer): string {
+  try {
+    return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+  } catch {
+    return new TextDecoder("windows-1252").decode(bytes);
+  }
+}
+
 /** A file from the coach's computer, as text. Says what is wrong at its place when it cannot be used. */
 export function FilePick({
   label,
@@ -21,7 +30,7 @@ export function FilePick({
       setTold(`${file.name} is longer than 3 MB.`);
       return;
     }
-    onText(await file.text(), file.name);
+    onText(decoded(await file.arrayBuffer()), file.name);
     setTold(file.name);
   };
   return (

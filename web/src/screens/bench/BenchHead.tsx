@@ -3,6 +3,7 @@ import { Redo2, Undo2 } from "lucide-react";
 import { useEffect, useState } from "react";
 import type { Schemas, Session } from "../../api/client";
 import { hour, longDate } from "../../parts/words";
+import { AddClass } from "./AddClass";
 import type { Draft } from "./draft";
 import { withMethod } from "./shared";
 
@@ -109,17 +110,24 @@ export function BenchHead({
         </select>
       </label>
       {classId ? (
-        <Link
-          to="/publish/$id"
-          params={{ id: String(classId) }}
-          className="action no-print flex h-[50px] items-center"
-        >
-          Publish
-        </Link>
+        <>
+          <Link
+            to="/roster/$id"
+            params={{ id: String(classId) }}
+            className="plain-action no-print flex h-[50px] items-center"
+          >
+            Roster
+          </Link>
+          <Link
+            to="/publish/$id"
+            params={{ id: String(classId) }}
+            className="action no-print flex h-[50px] items-center"
+          >
+            Publish
+          </Link>
+        </>
       ) : (
-        <span className="no-print quiet max-w-40">
-          No class times on this day yet, so nobody to publish to.
-        </span>
+        <AddClass session={session} />
       )}
     </div>
   );

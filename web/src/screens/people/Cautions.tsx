@@ -38,7 +38,7 @@ export function Cautions({ person, choices }: { person: Person; choices: Schemas
               <button
                 type="button"
                 className="plain-action shrink-0"
-                aria-label={`End ${one.name}`}
+                aria-label={`End it: ${one.name}`}
                 onClick={() => end.mutate(one.id)}
               >
                 End it

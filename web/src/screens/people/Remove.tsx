@@ -23,7 +23,7 @@ export function Remove({
     <button
       type="button"
       className="plain-action shrink-0"
-      aria-label={`Take ${what} away`}
+      aria-label={`Take away ${what}`}
       disabled={remove.isPending}
       onClick={() => remove.mutate(undefined)}
     >

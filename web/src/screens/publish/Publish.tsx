@@ -63,6 +63,13 @@ function Head({ data }: { data: Schemas["PublishOut"] }) {
           search={{ class: data.class_id }}
         >
           Back to the Bench
+        </Link>{" "}
+        <Link
+          className="ml-4 underline underline-offset-2"
+          to="/roster/$id"
+          params={{ id: String(data.class_id) }}
+        >
+          Roster
         </Link>
       </p>
       <h1 className="mt-1 text-[34px]">{data.title}</h1>
@@ -119,7 +126,19 @@ function Roster({
 }) {
   const sent = new Map(data.deliveries.map((one) => [one.person, one]));
   if (!data.roster.length)
-    return <p className="mt-5">Nobody has booked this class yet. People appear here as they join.</p>;
+    return (
+      <p className="mt-5">
+        Nobody is on this class’s roster yet.{" "}
+        <Link
+          className="font-semibold underline underline-offset-2"
+          to="/roster/$id"
+          params={{ id: String(data.class_id) }}
+        >
+          Put people on it
+        </Link>
+        .
+      </p>
+    );
   return (
     <table className="mt-5 w-full text-[15px]">
       <thead className="border-b-2 border-ink text-left text-[13px] text-dust">

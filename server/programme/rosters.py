@@ -1,0 +1,57 @@
+"""Who comes to a class: add, take off, a walk-in by name, which division each does, and who trains with
+whom."""
+
+from __future__ import annotations
+
+from django.db import transaction
+
+from core.errors import Refused
+from server.people.actions import add_person
+from server.people.models import Person
+from server.programme.models import Attending, GymClass
+
+MOST_ON_A_ROSTER = 60
+MOST_PAIRS = 30
+
+
+class NotOnRoster(Refused):
+    """Somebody who cannot be put on a roster so; ``field`` names what is at fault."""
+
+
+def _check(by: Person, gym_class: GymClass) -> None:
+    if not by.coaches_in(gym_class.session.gym_id):
+        raise PermissionError("Only a coach of this gym can change who comes.")
+
+
+@transaction.atomic
+def put_on(
+    by: Person, gym_class: GymClass, person: Person, division: str = "", pair: int | None = None
+) -> Attending:
+    """Put somebody on a class's roster, or change how they do it. Raises NotOnRoster."""
+    _check(by, gym_class)
+    if person.left_at:
+        raise NotOnRoster("person", f"{person.name} has left; take them back first.")
+    if pair is not None and not 1 <= pair <= MOST_PAIRS:
+        raise NotOnRoster("pair", f"Pairs are numbered from 1 to {MOST_PAIRS}.")
+    here = gym_class.attending.exclude(person=person)
+    if here.count() >= MOST_ON_A_ROSTER:
+        raise NotOnRoster("person", f"A class has up to {MOST_ON_A_ROSTER} people.")
+    fields = {"division": division.strip(), "pair": pair}
+    return Attending.objects.update_or_create(gym_class=gym_class, person=person, defaults=fields)[0]
+
+
+def take_off(by: Person, gym_class: GymClass, person_id: int) -> None:
+    """Take somebody off a class's roster; who is not on it is off it already."""
+    _check(by, gym_class)
+    gym_class.attending.filter(person_id=person_id).delete()
+
+
+@transaction.atomic
+def walk_in(by: Person, gym_class: GymClass, name: str) -> Person:
+    """Somebody of this name on the roster: of the gym where there is exactly one, else new to it."""
+    _check(by, gym_class)
+    tidy = " ".join(name.split())
+    same = list(by.gym.people.current().filter(name__iexact=tidy)[:2])
+    person = same[0] if len(same) == 1 else add_person(by, tidy)
+    put_on(by, gym_class, person)
+    return person
