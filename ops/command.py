@@ -268,6 +268,7 @@ def start(rest: list[str]) -> int:
     ensure_all()
     _check_migrated()
     _manage(["collectstatic", "--noinput", "--verbosity", "0"], DJANGO)
+    _manage(["gym", "first"], DJANGO)  # on an empty database: where to begin
     workers = int(os.environ.get("CHALK_WORKERS", "4"))
     return run_together([web_command(port, workers=workers)], DJANGO)
 

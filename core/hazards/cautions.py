@@ -15,7 +15,8 @@ from core.hazards.drills import hazards_of
 
 SEATED = "seated"
 ADAPTIVE = (SEATED, *get_args(WithoutTag))
-HAZARD_OF_TAG = {"one-arm": "both-hands"}  # the other tags of adaptation are hazards themselves
+# the other tags of adaptation are hazards themselves
+HAZARD_OF_TAG = {"one-arm": "both-hands", "one-leg": "both-legs", "low-vision": "sight"}
 
 
 @dataclass(frozen=True)
@@ -42,7 +43,7 @@ class Cautions:
         """How an adaptive person does a drill, else nothing. Who sits has the way from the chair."""
         if self.seated:
             return ""
-        return next((how for tag, how in sorted(drill.instead.items()) if tag in self.tags), "")
+        return next((how for tag in sorted(self.tags) if (how := way_with(tag, drill))), "")
 
     def stop(self, drill: Drill, catalog: Catalog) -> frozenset[str]:
         """The hazards for which a drill must not reach this person; empty when it may. A caution is never
@@ -50,12 +51,19 @@ class Cautions:
         if not self.hazards and not self.tags:
             return frozenset()
         hazards = hazards_of(drill.id, catalog, self.seated)
-        without = (HAZARD_OF_TAG.get(tag, tag) for tag in self.tags if tag not in drill.instead)
+        without = (HAZARD_OF_TAG.get(tag, tag) for tag in self.tags if not way_with(tag, drill))
         return hazards & self.hazards.union(without)
 
     def stop_movement(self, hazards: frozenset[str]) -> frozenset[str]:
         """The same for a lift or a movement with these hazards."""
         return hazards & self.hazards.union(HAZARD_OF_TAG.get(tag, tag) for tag in self.tags)
+
+
+def way_with(tag: str, drill: Drill) -> str:
+    """How a drill is done with an adaptation; empty where it has no way of its own. On one leg it is done
+    from a chair, where it can be."""
+    own = next((how for known, how in drill.instead.items() if known == tag), "")
+    return own or (drill.seated or "" if tag == "one-leg" else "")
 
 
 NO_CAUTIONS = Cautions()

@@ -11,6 +11,8 @@ from core.hazards.shapes import bar_on_the_wrists, shape_hazards
 
 KNEELING: frozenset[Level] = frozenset({"half-kneeling", "hands-and-knees"})
 FLOOR: frozenset[Level] = KNEELING | {"prone", "supine", "floor-by-choice"}
+ON_LEGS: frozenset[Level] = KNEELING | {"standing"}
+THROWN = frozenset({"shoulder.throw"})
 OFF_THE_KNEES = frozenset({"bear", "downward", "pike", "plank", "push-up-bottom"})  # on hands and feet
 STRETCHING = ("static", "tension")  # styles that work at the end of a range
 OPENS_FROM = (
@@ -19,7 +21,7 @@ OPENS_FROM = (
 ROUNDS_FROM, ARCHES_FROM = 8, 4  # the same for the low back
 TURNS = ("hip.external-rotation", "hip.internal-rotation")
 # a chair takes these away, as everything is done from it
-FROM_A_CHAIR = frozenset({"no-floor", "no-hang", "no-impact", "knee", "balance", "lying"})
+FROM_A_CHAIR = frozenset({"no-floor", "no-hang", "no-impact", "knee", "balance", "lying", "both-legs"})
 
 
 @lru_cache(maxsize=4096)
@@ -44,7 +46,16 @@ def _of_the_level(row: Drill) -> set[str]:
         hazards.add("knee")
     if row.level == "hanging":
         hazards |= {"no-hang", "shoulder-overhead", "grip", "both-hands"}
+    if row.level in ON_LEGS:
+        hazards.add("both-legs")
+    if row.space == "lane" or THROWN & row.effects.keys() or {"box"} & row.kit.keys() & _jumped(row):
+        hazards.add("sight")
     return hazards
+
+
+def _jumped(row: Drill) -> set[str]:
+    """Kit that is jumped onto or over."""
+    return set(row.kit) if "impact" in row.risks else set()
 
 
 def _of_the_kit(row: Drill, catalog: Catalog) -> set[str]:

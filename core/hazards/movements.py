@@ -9,13 +9,15 @@ from core.body.figure import draw
 from core.body.pose import Pose
 from core.catalog import Catalog
 from core.catalog.rows import Movement, Position
-from core.hazards.shapes import bar_on_the_wrists, shape_hazards
+from core.hazards.shapes import SEATS, bar_on_the_wrists, shape_hazards
 
 WEIGHTS = frozenset({"barbell", "dumbbell", "kettlebell", "plate", "sandbag"})
 HUNG_FROM = frozenset({"pull-up-bar", "rings", "rope"})
 TWO_HANDS = frozenset({"barbell", "pull-up-bar", "rings", "rope", "jump-rope", "sandbag"})
 STRIKES = ("ankle.elastic", "knee.landing", "sprint")
 STRAINED_FROM = 0.6  # of a trunk's hold that lasts, from which people hold their breath; estimate
+LEG_PATTERNS = frozenset({"squat", "hinge", "lunge", "jump", "get-up", "locomotion"})
+OF_THE_LEGS = 0.3  # of a pattern; estimate
 ONE_FOOT = 0.08  # of height, one foot above the other; estimate
 STANDS = 0.15  # of height, hips of one who stands or squats
 
@@ -29,6 +31,8 @@ def hazards_of_movement(movement: str, catalog: Catalog, relative_load: float = 
     poses = [catalog.poses[position.pose] for position in positions]
     hazards = set[str]().union(*(shape_hazards(pose, catalog) for pose in poses))
     hazards |= _of_the_implement(row, positions, hazards, catalog) | _of_the_work(row, positions)
+    if takes_standing(movement, catalog):
+        hazards.add("both-legs")
     if any(one.shape and one.shape.family == "lunge" for one in positions):
         hazards |= {"knee", "balance"}  # the standard asks the rear knee to touch
     if any(map(_on_one_foot, poses)) or any(one.shape and one.shape.single_leg for one in positions):
@@ -36,6 +40,16 @@ def hazards_of_movement(movement: str, catalog: Catalog, relative_load: float = 
     if relative_load >= (catalog.cautions["breath-holding"].limit or 1.0):
         hazards.add("breath-holding")
     return frozenset(hazards)
+
+
+def takes_standing(movement: str, catalog: Catalog) -> bool:
+    """Whether a movement is done with the legs, and not from a seat."""
+    row = catalog.movements[movement]
+    poses = [catalog.poses[catalog.positions[position].pose] for position in row.positions]
+    seat = all(any(prop.startswith(SEATS) for prop in pose.props) for pose in poses)
+    return not seat and any(
+        much >= OF_THE_LEGS for name, much in row.patterns.items() if name in LEG_PATTERNS
+    )
 
 
 def _of_the_implement(
@@ -63,6 +77,8 @@ def _of_the_work(row: Movement, positions: Sequence[Position]) -> set[str]:
         hazards.add("no-impact")
     if "shoulder.kip" in row.snaps:
         hazards.add("back-extension")
+    if "shoulder.throw" in row.snaps or "sprint" in row.snaps or (row.contacts and row.implement == "box"):
+        hazards.add("sight")
     if row.unit == "second":
         hazards.add("long-hold")
         held = max(

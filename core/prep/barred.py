@@ -7,12 +7,9 @@ from dataclasses import dataclass
 from core.catalog import Catalog
 from core.demand.people import Person
 from core.hazards.cautions import SEATED
-from core.hazards.shapes import SEATS
+from core.hazards.movements import OF_THE_LEGS, takes_standing
 from core.prep.ramp import stopped
 from core.reading.workout import Workout
-
-LEG_PATTERNS = frozenset({"squat", "hinge", "lunge", "jump", "get-up", "locomotion", "invert", "kip"})
-OF_THE_LEGS = 0.3  # of a pattern; estimate
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,21 +28,18 @@ def barred_lines(mine: Workout, person: Person, catalog: Catalog) -> tuple[Barre
     for work in mine.works:
         against = stopped(work, person, catalog)
         hazards = tuple(hazard for hazard in catalog.cautions if hazard in against)
-        if SEATED in person.adaptive and _takes_standing(work.movement, catalog):
+        if SEATED in person.adaptive and _takes_legs(work.movement, catalog):
             hazards = (SEATED, *hazards)
         if hazards:
             barred.setdefault(work.movement, Barred(work.line, work.movement, hazards))
     return tuple(barred.values())
 
 
-def _takes_standing(movement: str, catalog: Catalog) -> bool:
-    """Whether a movement is done with the legs, and not from a seat."""
-    row = catalog.movements[movement]
-    poses = [catalog.poses[catalog.positions[position].pose] for position in row.positions]
-    seat = all(any(prop.startswith(SEATS) for prop in pose.props) for pose in poses)
-    return not seat and any(
-        much >= OF_THE_LEGS for name, much in row.patterns.items() if name in LEG_PATTERNS
-    )
+def _takes_legs(movement: str, catalog: Catalog) -> bool:
+    """Whether a movement is none from a chair: done standing, upside down, or with a swing of the body."""
+    patterns = catalog.movements[movement].patterns
+    swings = any(patterns.get(name, 0.0) >= OF_THE_LEGS for name in ("invert", "kip"))
+    return swings or takes_standing(movement, catalog)
 
 
 def why_words(hazards: tuple[str, ...], catalog: Catalog) -> tuple[str, ...]:

@@ -44,7 +44,9 @@ def cool_down(worked: Mapping[str, float], settings: PlanSettings, catalog: Cata
         return ()
     items: list[Item] = []
     clock = 0
-    for drill in (*_holds(worked, settings, catalog), catalog.drills[WALK]):
+    walk = catalog.drills[WALK]
+    walks = () if settings.cautions.stop(walk, catalog) else (walk,)
+    for drill in (*_holds(worked, settings, catalog), *walks):
         way = as_written(drill, "settle", settings.cautions)
         item = place(way, clock, drill.effects)
         items.append(item)

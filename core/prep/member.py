@@ -129,12 +129,14 @@ def fit_member(
     """A member's own sheet for a class prep. Extras need no kit beyond what the member has at home.
     profile: of a class this person (by key) is in, when it is known already."""
     catalog = catalog or load_catalog()
+    profile = profile or derive(workout, (person,), person.division, catalog)
     fitting = _Fitting(
         sheet=sheet,
         workout=workout,
         person=person,
         settings=settings_for(person, settings, catalog),
         catalog=catalog,
+        asked=_asked_of(profile, person),
     )
     items, swaps = fitting.items(sheet.items)
     breaks: list[Break] = []
@@ -144,14 +146,13 @@ def fit_member(
         if fitted.items or fitted.ramp:
             breaks.append(fitted)
     mine = workout.for_division(person.division)
-    profile = profile or derive(workout, (person,), person.division, catalog)
     barred = barred_lines(mine, person, catalog)
     not_theirs = {work.text for work in mine.works if work.movement in {line.movement for line in barred}}
     gaps = tuple(gap for gap in gaps_of(profile, person, catalog) if gap.because not in not_theirs)
     needed = {gap.motion: gap.needed_deg for gap in gaps}
     return MemberSheet(
         items=items,
-        extras=fitting.extras(gaps, items, asked={demand.id for demand in profile.demands}),
+        extras=fitting.extras(gaps, items),
         swaps=swaps,
         gaps=gaps,
         ramp=fitting.ramp(sheet, workout.only(slice(sheet.parts))),
@@ -162,6 +163,12 @@ def fit_member(
         kept_to=fitting.settings.cautions,
         finish=finish_of(profile, fitting.settings.cautions, catalog),
     )
+
+
+def _asked_of(profile: DemandProfile, person: Person) -> frozenset[str]:
+    """Ids of the demands a session has for a person; none of the legs from a chair."""
+    seated = "seated" in person.adaptive
+    return frozenset(one.id for one in profile.demands if not (seated and one.id.startswith(LEGS)))
 
 
 def gaps_of(profile: DemandProfile, person: Person, catalog: Catalog) -> tuple[Gap, ...]:
@@ -222,13 +229,14 @@ class _FittedStop(NamedTuple):
 
 @dataclass(frozen=True)
 class _Fitting:
-    """A class prep being fitted to one person. settings: theirs."""
+    """A class prep being fitted to one person. settings: theirs; asked: demands the session has for them."""
 
     sheet: PrepSheet
     workout: Workout
     person: Person
     settings: PlanSettings
     catalog: Catalog
+    asked: AbstractSet[str] = frozenset()
 
     def stop(self, stop: Break) -> _FittedStop:
         """A stop before a later part."""
@@ -291,7 +299,7 @@ class _Fitting:
             return replace(item, seated=True, serves=serves)
         side = self._tight_side(item)
         dose = replace(item.dose, extra_side=side) if side else item.dose
-        return replace(item, way=way, dose=dose)
+        return replace(item, way=way, dose=dose, seated=bool(way) and way == item.drill.seated)
 
     def _tight_side(self, item: Item) -> str | None:
         if not item.dose.per_side:
@@ -300,8 +308,24 @@ class _Fitting:
         return next(sides, None)
 
     def _in_place_of(self, item: Item, taken: set[str]) -> Candidate | None:
-        """What serves most of an item's demands in its phase and time."""
-        weights = dict.fromkeys(item.serves, 1.0) or {"locomotion": 1.0}
+        """What serves most of an item's demands in its phase and time; where nothing of theirs does, what
+        serves most of all that the session asks of them, then of all that a body of theirs can be asked, in
+        the phase and then in another: their prep is as full as the class's."""
+        own = dict.fromkeys(item.serves, 1.0) or {"locomotion": 1.0}
+        asked = dict.fromkeys(sorted(self.asked), 1.0)
+        every = {
+            name: 1.0
+            for name in self.catalog.demands
+            if not (self.settings.seated and name.startswith(LEGS))
+        }
+        ways = ((own, ""), (asked, ""), (asked, "any"), (every, ""), (every, "any"))
+        found = (self._serving(weights, item, taken, phase) for weights, phase in ways)
+        return next((one for one in found if one is not None), None)
+
+    def _serving(
+        self, weights: dict[str, float], item: Item, taken: set[str], phase: str = ""
+    ) -> Candidate | None:
+        """The drill that does most for some demands within an item's time. phase: the item's, or any."""
         longest_s = item.seconds + TRANSITION_S
 
         def worth(way: Candidate) -> tuple[int, str]:
@@ -312,18 +336,16 @@ class _Fitting:
             way
             for way in candidates_for(self.settings, self._method, self.catalog, weights, day=day)
             if way.drill.id not in taken
-            and way.phase == item.phase
+            and (phase == "any" or way.phase == item.phase)
             and (way.option.seconds <= longest_s or way.drill.style == "pulse")  # that can last as one likes
         ]
         return max(able, key=worth, default=None)
 
-    def extras(
-        self, gaps: Sequence[Gap], items: Sequence[Item], asked: AbstractSet[str] = frozenset()
-    ) -> tuple[Item, ...]:
-        """A few minutes of the member's own: their standing entries for what the session asks (demand ids),
-        then what they are short of, with the kit they have at home."""
+    def extras(self, gaps: Sequence[Gap], items: Sequence[Item]) -> tuple[Item, ...]:
+        """A few minutes of the member's own: their standing entries for what the session asks, then what
+        they are short of, with the kit they have at home."""
         weights = {gap.motion: gap.weight for gap in gaps}
-        standing = {entry.drill: entry for entry in self.person.standing if entry.when in ("", *asked)}
+        standing = {entry.drill: entry for entry in self.person.standing if entry.when in ("", *self.asked)}
         if not weights and not standing:
             return ()
         general = replace(
@@ -410,6 +432,7 @@ def _swapped(item: Item, way: Candidate) -> Item:
     return replace(
         item,
         drill=way.drill,
+        phase=way.phase,
         seated=way.seated,
         way=way.way,
         dose=dose_of(way.option),

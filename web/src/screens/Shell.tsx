@@ -99,7 +99,7 @@ function Ledge({ me }: { me: Schemas["Me"] }) {
           </>
         )}
       </nav>
-      <span className="ml-auto truncate text-[14px] text-chalk-dim max-md:hidden">{me.gym}</span>
+      <span className="ml-auto truncate text-[14px] text-chalk-dim max-lg:hidden">{me.gym}</span>
       {me.coaches && <Keys />}
       <Link
         to="/account"

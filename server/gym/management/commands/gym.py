@@ -9,7 +9,7 @@ from django.db import transaction
 from core.errors import Refused
 from server.accounts.links import SIGN_IN, link_for
 from server.accounts.models import tidy_email
-from server.gym.first import make_gym
+from server.gym.first import first_address, is_first_run, make_gym
 from server.gym.models import Gym
 from server.people.invitations import account_with, send_invitation
 from server.people.models import Person
@@ -33,6 +33,7 @@ class Command(BaseCommand):
         invite.add_argument("--gym", help="its name or number; not needed while there is one")
         invite.add_argument("--name", help="of somebody who is not on the roster yet")
         invite.add_argument("--role", default="member", choices=Person.Role.values)
+        kinds.add_parser("first", help="where the first gym is made; nothing once there is one")
         link = kinds.add_parser("link", help="a link that signs an account in once")
         link.add_argument("email")
 
@@ -42,7 +43,8 @@ class Command(BaseCommand):
             said = getattr(self, f"_{options['kind']}")(options)
         except Refused as problem:
             raise CommandError(str(problem)) from problem
-        self.stdout.write(said)
+        if said:
+            self.stdout.write(said)
 
     @staticmethod
     def _create(options: dict[str, Any]) -> str:
@@ -69,6 +71,10 @@ class Command(BaseCommand):
             person.full_clean(exclude=["account"])
             person.save()
         return f"{person.name} joins {gym.name} within two weeks at\n{send_invitation(None, person).link}"
+
+    @staticmethod
+    def _first(options: dict[str, Any]) -> str:
+        return f"There is no gym yet. Make the first one at\n{first_address()}" if is_first_run() else ""
 
     @staticmethod
     def _link(options: dict[str, Any]) -> str:

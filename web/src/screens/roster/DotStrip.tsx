@@ -1,7 +1,7 @@
 import type { Schemas } from "../../api/client";
 
 const WIDE = 116;
-const TALL = 40;
+const TALL = 50;
 const EDGE = 6;
 const LIKELY_Z = 1.2816; // 10 to 90 %
 
@@ -20,11 +20,11 @@ export function DotStrip({
     const share = (degrees - column.low_deg) / (column.high_deg - column.low_deg);
     return EDGE + Math.max(0, Math.min(1, share)) * (WIDE - 2 * EDGE);
   };
-  const middle = 20;
+  const middle = TALL / 2;
   return (
     <svg
       viewBox={`0 0 ${WIDE} ${TALL}`}
-      className="block w-[116px]"
+      className="block w-full max-w-[116px] min-w-[76px]"
       role="img"
       aria-label={said(column.name, name, cell)}
     >
@@ -66,8 +66,8 @@ export function DotStrip({
           <text
             key={side}
             x={x(degrees)}
-            y={side === "left" ? 9 : TALL - 1}
-            fontSize={11}
+            y={side === "left" ? 11 : TALL - 2}
+            fontSize={13}
             textAnchor="middle"
             fill="var(--color-dust)"
           >

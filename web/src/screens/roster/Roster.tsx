@@ -139,12 +139,12 @@ function Strips({ data, onChange }: { data: RosterOut; onChange: (to: Change) =>
           {data.answer.problem}
         </p>
       )}
-      <div className="mt-4 overflow-x-auto">
+      <p className="quiet mt-4">
+        The line is what a body needs at least. A filled dot: this stops them. A hollow one left of the line:
+        they lack it, but something else stops them first. A bar: nobody measured them. L and R: the sides.
+      </p>
+      <div className="overflow-x-auto">
         <table className="w-full border-collapse text-left">
-          <caption className="quiet pb-1 text-left">
-            A filled dot falls short; a hollow one does not; a bar is somebody nobody measured. L and R are
-            the sides. The line is what this body needs at least.
-          </caption>
           <thead>
             <tr className="border-b-2 border-ink align-bottom">
               <th className="display py-1 pr-4 text-[19px]">Who</th>
@@ -156,7 +156,7 @@ function Strips({ data, onChange }: { data: RosterOut; onChange: (to: Change) =>
                   </span>
                 </th>
               ))}
-              <th className="display py-1 text-[19px]">Stopped by</th>
+              <th className="display py-1 text-[19px] max-lg:hidden">Stopped by</th>
             </tr>
           </thead>
           <tbody>
@@ -164,8 +164,11 @@ function Strips({ data, onChange }: { data: RosterOut; onChange: (to: Change) =>
               const stop = stopped.find((one) => one.person === String(person.id));
               return (
                 <tr key={person.id} className="border-b border-rule align-middle">
-                  <td className="min-w-52 py-1 pr-4">
+                  <td className="min-w-48 py-1 pr-3">
                     <Who person={person} divisions={divisions} onChange={onChange} />
+                    <span className="block text-[15px] lg:hidden">
+                      <Stopped stop={stop} />
+                    </span>
                   </td>
                   {columns.map((column) => (
                     <td key={column.id} className="pr-3">
@@ -176,11 +179,8 @@ function Strips({ data, onChange }: { data: RosterOut; onChange: (to: Change) =>
                       />
                     </td>
                   ))}
-                  <td className="min-w-32 py-1 text-[15px]">
-                    {stop?.by.slice(0, 2).join(", ")}
-                    {stop && stop.barred.length > 0 && (
-                      <span className="block text-hold">not for them: {stop.barred.join(", ")}</span>
-                    )}
+                  <td className="min-w-32 py-1 text-[15px] max-lg:hidden">
+                    <Stopped stop={stop} />
                   </td>
                 </tr>
               );
@@ -188,6 +188,18 @@ function Strips({ data, onChange }: { data: RosterOut; onChange: (to: Change) =>
           </tbody>
         </table>
       </div>
+    </>
+  );
+}
+
+function Stopped({ stop }: { stop: Schemas["Stopped"] | undefined }) {
+  if (!stop) return null;
+  return (
+    <>
+      {stop.by.slice(0, 2).join(", ")}
+      {stop.barred.length > 0 && (
+        <span className="block text-hold">not for them: {stop.barred.join(", ")}</span>
+      )}
     </>
   );
 }
