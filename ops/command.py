@@ -389,7 +389,7 @@ COMMANDS = (
     Command("format", "put right what the formatters and linters can", format_),
     Command("start", "run it for real from environment settings (docs/running.md)", start),
     Command("migrate", "bring the database of the settings up to this version; start never does", migrate),
-    Command("gym create|invite|link", "a gym and its owner, an invitation, a one-time sign-in; --help", gym),
+    Command("gym create|invite|link|export|import", "a gym, its owner, invitations, its file; --help", gym),
     Command("stop", "stop the demo of this checkout, or what a killed one left", stop),
     Command("setup", "install everything and build the interface, start nothing", setup),
     Command("reset", "delete the demo's data, so the next demo starts fresh", reset),

@@ -314,9 +314,7 @@ class _Fitting:
         own = dict.fromkeys(item.serves, 1.0) or {"locomotion": 1.0}
         asked = dict.fromkeys(sorted(self.asked), 1.0)
         every = {
-            name: 1.0
-            for name in self.catalog.demands
-            if not (self.settings.seated and name.startswith(LEGS))
+            name: 1.0 for name in self.catalog.demands if not (self.settings.seated and name.startswith(LEGS))
         }
         ways = ((own, ""), (asked, ""), (asked, "any"), (every, ""), (every, "any"))
         found = (self._serving(weights, item, taken, phase) for weights, phase in ways)

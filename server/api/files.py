@@ -10,12 +10,13 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from server.api import people_schemas
-from server.api.access import coach, person_of, signed_in
+from server.api.access import coach, owner, person_of, signed_in
 from server.api.shown_person import person_out
 from server.people.audit import looked
 from server.people.importing import FIELDS, Row, guess, import_rows, plan_rows
 from server.people.models import Person
 from server.people.tables import MOST_LETTERS, Table, read_table, write_table
+from server.whole.write import gym_document
 
 router = Router(tags=["files"])
 ROWS_SHOWN = 300
@@ -140,6 +141,15 @@ def _test_rows(person: Person) -> list[tuple[object, ...]]:
         (person.name, person.email, row.test, row.side, row.value, row.measured_on.isoformat(), row.motion)
         for row in person.ranges.all()
     ]
+
+
+@router.get("/gym/file")
+def gym_file(request: HttpRequest) -> HttpResponse:
+    """The whole gym as JSON, to its owner; ``./chalk gym import`` takes it elsewhere."""
+    by = owner(request)
+    looked(by, by.gym.people.values_list("pk", flat=True), "export", by.gym.today())
+    text = json.dumps(gym_document(by.gym), indent=1, ensure_ascii=False)
+    return _file(text, "application/json", "gym.json")
 
 
 @router.get("/people/{person_id}/export")

@@ -1,6 +1,8 @@
 """Gyms and invitations from the command line, for whoever runs the server."""
 
+import json
 from argparse import ArgumentParser
+from pathlib import Path
 from typing import Any
 
 from django.core.management.base import BaseCommand, CommandError
@@ -13,6 +15,8 @@ from server.gym.first import first_address, is_first_run, make_gym
 from server.gym.models import Gym
 from server.people.invitations import account_with, send_invitation
 from server.people.models import Person
+from server.whole.bring import bring_gym
+from server.whole.write import gym_document
 
 
 class Command(BaseCommand):
@@ -33,6 +37,11 @@ class Command(BaseCommand):
         invite.add_argument("--gym", help="its name or number; not needed while there is one")
         invite.add_argument("--name", help="of somebody who is not on the roster yet")
         invite.add_argument("--role", default="member", choices=Person.Role.values)
+        export = kinds.add_parser("export", help="a gym as one JSON file")
+        export.add_argument("file")
+        export.add_argument("--gym", help="its name or number; not needed while there is one")
+        bring = kinds.add_parser("import", help="a gym from its file, new here, without accounts")
+        bring.add_argument("file")
         kinds.add_parser("first", help="where the first gym is made; nothing once there is one")
         link = kinds.add_parser("link", help="a link that signs an account in once")
         link.add_argument("email")
@@ -71,6 +80,27 @@ class Command(BaseCommand):
             person.full_clean(exclude=["account"])
             person.save()
         return f"{person.name} joins {gym.name} within two weeks at\n{send_invitation(None, person).link}"
+
+    def _export(self, options: dict[str, Any]) -> str:
+        gym = self._gym(options["gym"])
+        text = json.dumps(gym_document(gym), indent=1, ensure_ascii=False)
+        try:
+            Path(options["file"]).write_text(text + "\n", encoding="utf-8")
+        except OSError as problem:
+            raise CommandError(f"{options['file']} cannot be written: {problem.strerror}") from problem
+        return f"{gym.name} is in {options['file']}. It holds health data: keep it as safe as the database."
+
+    @staticmethod
+    def _import(options: dict[str, Any]) -> str:
+        try:
+            document = json.loads(Path(options["file"]).read_text(encoding="utf-8"))
+        except OSError as problem:
+            raise CommandError(f"{options['file']} cannot be read: {problem.strerror}") from problem
+        except ValueError as problem:
+            raise CommandError(f"{options['file']} is no JSON: {problem}") from problem
+        gym = bring_gym(document)
+        people = gym.people.count()
+        return f"{gym.name} stands (number {gym.pk}), with {people} people; invite who signs in."
 
     @staticmethod
     def _first(options: dict[str, Any]) -> str:

@@ -129,6 +129,18 @@ function Form({ gym }: { gym: Settled }) {
           ; preps keep to it.
         </p>
       </section>
+      {gym.may_change && (
+        <section aria-label="The whole gym as a file" className="mt-8">
+          <h2 className="border-b-2 border-ink pb-1 text-[23px]">The whole gym as a file</h2>
+          <p className="mt-2">
+            Everything but passwords, as JSON: people, tests, cautions, sessions, what was published. It holds
+            health data; keep it safe.{" "}
+            <a className="plain-action ml-2 inline-block" href="/api/gym/file" download>
+              Write it out
+            </a>
+          </p>
+        </section>
+      )}
       <Next />
     </div>
   );

@@ -1,0 +1,82 @@
+"""What of each row goes into a gym's file: its own fields by name, and those that point to a person. What
+hangs on a row stands inside it; ids of the database stand nowhere."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from types import MappingProxyType
+from typing import NamedTuple
+
+from django.db.models import Model
+
+from server.gym.models import KitItem
+from server.people.models import BestLift, Caution, Change, Look, MeasuredRange, Note, Person, Spot
+from server.prep.models import PrepDraft
+from server.programme.models import Attending, GymClass, Session, WeeklyClass
+from server.publishing.models import Instead, MemberSheet, Publication
+from server.shelf.models import GymWord, OwnMethod, OwnMovement
+
+FORMAT, VERSION = "dusty-chalk-gym", 1
+
+
+class Kind(NamedTuple):
+    """Rows of one model. parent: the field that points to the row they stand in; people: fields that point to
+    a person, kept as the person's number in the file; inside: name -> kind of what stands in each."""
+
+    model: type[Model]
+    parent: str
+    fields: tuple[str, ...]
+    people: tuple[str, ...] = ()
+    inside: Mapping[str, Kind] = MappingProxyType({})
+
+
+def _of(model: type[Model], parent: str, fields: str, people: str = "", **inside: Kind) -> Kind:
+    return Kind(model, parent, tuple(fields.split()), tuple(people.split()), inside)
+
+
+PERSON = _of(
+    Person,
+    "gym",
+    "name email role left_at born sex height_m mass_kg lengths_m division adaptive kit_at_home unit "
+    "consented_at",
+)
+OF_A_PERSON = {  # apart from the people, as they point to each other
+    "ranges": _of(MeasuredRange, "person", "motion side value test measured_on key", "taken_by"),
+    "cautions": _of(Caution, "person", "caution note by_word since until", "noted_by"),
+    "bests": _of(BestLift, "person", "movement kg reps lifted_on"),
+    "notes": _of(Note, "person", "text private written_at", "by"),
+    "spots": _of(Spot, "person", "motion side note drill when"),
+    "looks": _of(Look, "person", "screen day", "viewer"),
+    "changes": _of(Change, "person", "what at", "by"),
+}
+SHEET = _of(MemberSheet, "publication", "content opened_at felt ended_at", "person")
+PUBLICATION = _of(
+    Publication,
+    "gym_class",
+    "version published_at digest content drills held_at",
+    "published_by",
+    sheets=SHEET,
+)
+CLASS = _of(
+    GymClass,
+    "session",
+    "starts_at",
+    "coach",
+    attending=_of(Attending, "gym_class", "division pair", "person"),
+    insteads=_of(Instead, "gym_class", "movement text", "person"),
+    publications=PUBLICATION,
+)
+DRAFT = _of(
+    PrepDraft,
+    "session",
+    "minutes method pins bans order doses breaks after_text after_min cold hot locked",
+)
+OF_THE_GYM = {
+    "kit": _of(KitItem, "gym", "item pieces"),
+    "words": _of(GymWord, "gym", "word movement"),
+    "movements": _of(OwnMovement, "gym", "slug fields"),
+    "methods": _of(OwnMethod, "gym", "slug base fields"),
+    "weekly_classes": _of(WeeklyClass, "gym", "weekday starts", "coach"),
+    "sessions": _of(Session, "gym", "date title text key", draft=DRAFT, classes=CLASS),
+}
+GYM_FIELDS = ("name", "place", "timezone", "unit", "method", "minutes", "rack", "places")

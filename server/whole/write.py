@@ -1,0 +1,77 @@
+"""A gym as plain data."""
+
+from __future__ import annotations
+
+import datetime
+from collections import defaultdict
+from collections.abc import Iterable, Mapping
+from typing import Any
+
+from django.db.models import Model
+
+from server.gym.models import Gym
+from server.people.models import Person
+from server.whole.shape import FORMAT, GYM_FIELDS, OF_A_PERSON, OF_THE_GYM, PERSON, VERSION, Kind
+
+
+def gym_document(gym: Gym) -> dict[str, Any]:
+    """Everything a gym has but accounts: who signs in is invited again. People are numbered from 1; a row
+    that points to somebody erased points to nobody."""
+    people = list(gym.people.prefetch_related("groups").order_by("pk"))
+    numbers = {person.pk: number for number, person in enumerate(people, 1)}
+    hung = {name: _by_parent(kind, people, numbers) for name, kind in OF_A_PERSON.items()}
+    return {
+        "format": FORMAT,
+        "version": VERSION,
+        "gym": {name: _plain(getattr(gym, name)) for name in GYM_FIELDS},
+        "people": [
+            {
+                "number": numbers[person.pk],
+                **_fields(person, PERSON, numbers),
+                "groups": [group.name for group in person.groups.all()],
+                **{name: rows[person.pk] for name, rows in hung.items()},
+            }
+            for person in people
+        ],
+        **{
+            name: _written(kind, kind.model._default_manager.filter(gym=gym).order_by("pk"), numbers)
+            for name, kind in OF_THE_GYM.items()
+        },
+    }
+
+
+def _by_parent(
+    kind: Kind, parents: Iterable[Model], numbers: Mapping[int, int]
+) -> dict[int, list[dict[str, Any]]]:
+    """Rows of a kind by the row they hang on: one query for all."""
+    parent_id = f"{kind.parent}_id"
+    rows = list(kind.model._default_manager.filter(**{f"{kind.parent}__in": list(parents)}).order_by("pk"))
+    found: dict[int, list[dict[str, Any]]] = defaultdict(list)
+    for row, written in zip(rows, _written(kind, rows, numbers), strict=True):
+        found[getattr(row, parent_id)].append(written)
+    return found
+
+
+def _written(kind: Kind, rows: Iterable[Model], numbers: Mapping[int, int]) -> list[dict[str, Any]]:
+    rows = list(rows)
+    inside = {name: _by_parent(each, rows, numbers) for name, each in kind.inside.items()}
+    return [
+        {**_fields(row, kind, numbers), **{name: found[row.pk] for name, found in inside.items()}}
+        for row in rows
+    ]
+
+
+def _fields(row: Model, kind: Kind, numbers: Mapping[int, int]) -> dict[str, Any]:
+    own = {name: _plain(getattr(row, name)) for name in kind.fields}
+    return {**own, **{name: numbers.get(getattr(row, f"{name}_id")) for name in kind.people}}
+
+
+def _plain(value: Any) -> Any:
+    if isinstance(value, datetime.date | datetime.time):
+        return value.isoformat()
+    return value
+
+
+def person_rows(person: Person) -> dict[str, Any]:
+    """All that hangs on one person, as plain data; who wrote what is not theirs to take along."""
+    return {name: _by_parent(kind, [person], {})[person.pk] for name, kind in OF_A_PERSON.items()}
