@@ -2,6 +2,7 @@
 none."""
 
 import copy
+import io
 import json
 import tempfile
 from pathlib import Path
@@ -25,11 +26,11 @@ class RoundTrip(TestCase):
         call_command("load_demo", verbosity=0)
         with tempfile.TemporaryDirectory() as folder:
             file = Path(folder) / "gym.json"
-            call_command("gym", "export", str(file), verbosity=0)
+            call_command("gym", "export", str(file), stdout=io.StringIO())
             written = json.loads(file.read_text(encoding="utf-8"))
             Gym.objects.all().delete()
             Account.objects.all().delete()
-            call_command("gym", "import", str(file), verbosity=0)
+            call_command("gym", "import", str(file), stdout=io.StringIO())
         gym = Gym.objects.get()
         again = json.loads(json.dumps(gym_document(gym)))
         self.assertEqual(again.keys(), written.keys())

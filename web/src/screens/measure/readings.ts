@@ -1,14 +1,14 @@
-// What was read off tests and is on its way to the server: kept in this browser's own memory until it has arrived, sent
-// one batch after the other, each reading once however often it is sent.
+// What was read off tests and is on its way to the server: kept in this browser's own memory until it has arrived and no
+// longer, sent one batch after the other, each reading once however often it is sent.
 import { useSyncExternalStore } from "react";
-import { answer, api, away, gymHere, type Schemas } from "../../api/client";
+import { ApiProblem, answer, api, away, gymHere, type Schemas } from "../../api/client";
 
 export type Reading = Schemas["ReadingIn"];
 type Op = { take: Reading } | { undo: { person: number; key: string } };
 interface State {
   /** Still to be sent, the oldest first. */
   waiting: Op[];
-  /** Everything taken here, the newest last, until the page is left for another day. */
+  /** Everything taken since the page was opened, the newest last. */
   taken: Reading[];
   /** Readings that the server would not keep, and why. */
   refused: { key: string; why: string }[];
@@ -24,13 +24,14 @@ let timer = 0;
 const listeners = new Set<() => void>();
 
 function recovered(): State {
-  const kept = JSON.parse(localStorage.getItem(place()) ?? "null") as Pick<State, "waiting" | "taken"> | null;
-  return { waiting: kept?.waiting ?? [], taken: kept?.taken ?? [], refused: [], away: false };
+  const waiting = JSON.parse(localStorage.getItem(place()) ?? "[]") as Op[];
+  return { waiting, taken: [], refused: [], away: false };
 }
 
 function to(next: Partial<State>): void {
   state = { ...state, ...next };
-  localStorage.setItem(place(), JSON.stringify({ waiting: state.waiting, taken: state.taken }));
+  if (state.waiting.length === 0) localStorage.removeItem(place());
+  else localStorage.setItem(place(), JSON.stringify(state.waiting));
   for (const listener of listeners) listener();
 }
 
@@ -64,7 +65,7 @@ export function undoReading(): Reading | null {
   return last;
 }
 
-/** Forget what was taken, for a new day; what waits is still sent. */
+/** Begin anew; what waits is still sent. */
 export function forgetTaken(): void {
   to({ taken: [], refused: [] });
 }
@@ -77,7 +78,7 @@ async function send(): Promise<void> {
     while (state.waiting.length > 0) await sendNext();
     to({ away: false });
   } catch (problem) {
-    if (away(problem)) {
+    if (away(problem) || notTheirs(problem)) {
       to({ away: true });
       timer = window.setTimeout(() => void send(), AGAIN_MS);
     } else {
@@ -94,6 +95,10 @@ async function send(): Promise<void> {
     sending = false;
   }
 }
+
+/** Nobody is signed in who may send them: they wait for somebody who is. */
+const notTheirs = (problem: unknown) =>
+  problem instanceof ApiProblem && (problem.status === 401 || problem.status === 403);
 
 /** Readings at the head of the line, up to the first that is taken back. */
 function batch(): Reading[] {

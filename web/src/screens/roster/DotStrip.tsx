@@ -37,6 +37,15 @@ export function DotStrip({
         stroke="var(--color-hold)"
         strokeWidth={2.5}
       />
+      <line
+        x1={x(cell.comfortable_deg)}
+        x2={x(cell.comfortable_deg)}
+        y1={middle - 9}
+        y2={middle + 9}
+        stroke="var(--color-hold)"
+        strokeWidth={1.5}
+        strokeDasharray="2.5 2.5"
+      />
       {cell.measured ? (
         <circle
           cx={x(cell.has_deg)}
@@ -83,5 +92,5 @@ function said(demand: string, name: string, cell: Schemas["Cell"]): string {
   const has = cell.measured
     ? `has ${Math.round(cell.has_deg)}`
     : `not measured, likely ${Math.round(cell.has_deg)}`;
-  return `${name}, ${demand}: ${has}, needs ${Math.round(cell.least_deg)} degrees${cell.short ? ", short" : ""}`;
+  return `${name}, ${demand}: ${has}, needs ${Math.round(cell.least_deg)} degrees, comfort ${Math.round(cell.comfortable_deg)}${cell.short ? ", short" : ""}`;
 }

@@ -140,8 +140,9 @@ function Strips({ data, onChange }: { data: RosterOut; onChange: (to: Change) =>
         </p>
       )}
       <p className="quiet mt-4">
-        The line is what a body needs at least. A filled dot: this stops them. A hollow one left of the line:
-        they lack it, but something else stops them first. A bar: nobody measured them. L and R: the sides.
+        The line is what a body needs at least, the dashes what comfort takes. A filled dot: this stops them.
+        A hollow one left of the line: they lack it, but something else stops them first. A bar: nobody
+        measured them. L and R: the sides.
       </p>
       <div className="overflow-x-auto">
         <table className="w-full border-collapse text-left">
