@@ -45,6 +45,11 @@ class Cautions:
             return ""
         return next((how for tag in sorted(self.tags) if (how := way_with(tag, drill))), "")
 
+    def sits(self, drill: Drill) -> bool:
+        """Whether this person does a drill from a chair: always, or as their own way of doing it."""
+        way = self.way(drill)
+        return self.seated or (bool(way) and way == drill.seated)
+
     def stop(self, drill: Drill, catalog: Catalog) -> frozenset[str]:
         """The hazards for which a drill must not reach this person; empty when it may. A caution is never
         talked round; an adaptation may have its own way to do the drill."""

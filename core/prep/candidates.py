@@ -207,7 +207,7 @@ def _allowed(
             turn_s=way.turn_s * gear.waves,
             waves=gear.waves,
             kit=gear.kit,
-            seated=settings.seated,
+            seated=settings.cautions.sits(drill),
             way=settings.cautions.way(drill),
         )
 
@@ -272,4 +272,4 @@ def as_written(drill: Drill, phase: Phase, cautions: Cautions) -> Candidate:
     """A drill at its first dose, done once through with all the kit it names, as a person does it."""
     option = drill.doses[0]
     way = _candidate(drill, 0, option, phase, Timed(option.seconds, 1, dose_of(option)))
-    return replace(way, seated=cautions.seated, way=cautions.way(drill))
+    return replace(way, seated=cautions.sits(drill), way=cautions.way(drill))

@@ -299,7 +299,7 @@ class _Fitting:
             return replace(item, seated=True, serves=serves)
         side = self._tight_side(item)
         dose = replace(item.dose, extra_side=side) if side else item.dose
-        return replace(item, way=way, dose=dose, seated=bool(way) and way == item.drill.seated)
+        return replace(item, way=way, dose=dose, seated=self.settings.cautions.sits(item.drill))
 
     def _tight_side(self, item: Item) -> str | None:
         if not item.dose.per_side:
