@@ -19,7 +19,7 @@ from server.api import (
     publish,
     records,
     roster,
-    settings_api,
+    settled,
     sheets,
     shelf,
     week,
@@ -37,24 +37,27 @@ api = NinjaAPI(
     parser=UsableJson(),
 )
 problems.register(api)
-api.add_router("", account.router)
-api.add_router("", joining.router)
-api.add_router("", names.router)
-api.add_router("", files.router)
-api.add_router("", people.router)
-api.add_router("", person.router)
-api.add_router("", records.router)
-api.add_router("", roster.router)
-api.add_router("", measure.router)
-api.add_router("", settings_api.router)
-api.add_router("", week.router)
-api.add_router("", bench.router)
-api.add_router("", lab.router)
-api.add_router("", publish.router)
-api.add_router("", shelf.router)
-api.add_router("", gym.router)
-api.add_router("", week_import.router)
-api.add_router("", sheets.router)
+for part in (
+    account,
+    joining,
+    names,
+    files,
+    people,
+    person,
+    records,
+    roster,
+    measure,
+    settled,
+    week,
+    bench,
+    lab,
+    publish,
+    shelf,
+    gym,
+    week_import,
+    sheets,
+):
+    api.add_router("", part.router)
 
 
 @api.get("/health", auth=None)

@@ -1,12 +1,11 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import { useState } from "react";
 import { gymQuery, shelfQuery } from "../../api/queries";
 import { SettledField } from "../../parts/Field";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { Conflict } from "../../saving/Conflict";
-import { GYM, type GymFields, type Gym as Settled } from "../../saving/gym";
-import { useSaved, useSaver } from "../../saving/useSaver";
+import { GYM, type Gym as Settled } from "../../saving/gym";
+import { useRowForm } from "../../saving/useSaver";
 import { Coaches } from "./Coaches";
 import { Times } from "./Times";
 
@@ -19,18 +18,9 @@ export function Gym() {
 }
 
 function Form({ gym }: { gym: Settled }) {
-  const client = useQueryClient();
   const methods = useQuery(shelfQuery).data?.methods ?? [];
-  const saver = useSaver(GYM, gym);
-  const [draft, setDraft] = useState<GymFields>(saver.wanted);
-  const change = (to: Partial<GymFields>) => setDraft((now) => ({ ...now, ...to }));
-  useSaved(saver, gym, draft, change, (stored) => {
-    client.setQueryData(gymQuery.queryKey, stored);
-    for (const name of ["me", "week", "bench"]) void client.invalidateQueries({ queryKey: [name] });
-  });
-  const state = saver.state;
-  const wrong = (field: string) =>
-    state.kind === "refused" && state.field === field ? state.why : undefined;
+  const told = ["me", "week", "bench"];
+  const { saver, draft, change, wrong } = useRowForm(GYM, gym, gymQuery.queryKey, told);
   const fixed = !gym.may_change;
   return (
     <div className="mx-auto max-w-[1100px] px-5 pt-4 pb-10 max-md:px-3">

@@ -1,26 +1,14 @@
-import { useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { Chips, SettledField } from "../../parts/Field";
 import { fromKg, number, toKg } from "../../parts/words";
 import { Conflict } from "../../saving/Conflict";
-import { PERSON, type Person, type PersonFields } from "../../saving/person";
-import { useSaved, useSaver } from "../../saving/useSaver";
+import { PERSON, type Person } from "../../saving/person";
+import { useRowForm } from "../../saving/useSaver";
 
 /** What stands in their row: saved as it is typed. A member may put their own body right. */
 export function Facts({ person, choices }: { person: Person; choices: Schemas["PersonChoices"] }) {
-  const client = useQueryClient();
-  const saver = useSaver(PERSON, person);
-  const [draft, setDraft] = useState<PersonFields>(saver.wanted);
-  const change = (to: Partial<PersonFields>) => setDraft((now) => ({ ...now, ...to }));
-  useSaved(saver, person, draft, change, (stored) => {
-    client.setQueryData(["person", person.id], stored);
-    for (const name of ["people", "person-coming", "short", "bench"])
-      void client.invalidateQueries({ queryKey: [name] });
-  });
-  const state = saver.state;
-  const wrong = (field: string) =>
-    state.kind === "refused" && state.field === field ? state.why : undefined;
+  const told = ["people", "person-coming", "short", "bench"];
+  const { saver, draft, change, wrong } = useRowForm(PERSON, person, ["person", person.id], told);
   const unit = draft.unit || person.gym_unit;
   const figure = (value: number | null) => (value === null ? "" : number(value));
   const numeric = (typed: string) => (typed.trim() === "" ? null : Number(typed.replace(",", ".")));

@@ -17,7 +17,7 @@ from server.api.people_schemas import Short80
 from server.api.problems import stale_problem
 from server.api.schemas import Role, RowVersion, role_of
 from server.gym.models import Gym
-from server.gym.settings_of import MOST_CLASSES, Slot, settle
+from server.gym.settling import MOST_CLASSES, Slot, settle
 from server.people.models import Person
 from server.versions import Stale
 
