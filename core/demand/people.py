@@ -21,6 +21,8 @@ EPLEY = 30.0  # repetitions that would double a load; Epley, from memory
 MOST_BEST_KG, MOST_BEST_REPS = 500.0, 12  # beyond these a best is a slip, or an estimate worth nothing
 DEFAULT_AGE = 34  # of an adult nobody knows; estimate
 DEFAULT_MASS_KG = {"male": 82.0, "female": 66.0, None: 74.0}  # estimate
+HEIGHTS_M, MASSES_KG, AGES = (1.2, 2.3), (30.0, 250.0), (10, 100)  # beyond these it is a slip
+ANGLES_DEG = (-30, 240)
 SEXES = ("male", "female")
 SIDES = ("left", "right", "both")
 ISO_DATE = re.compile(r"\d{4}-\d{2}-\d{2}")
@@ -186,14 +188,14 @@ def person_from_json(raw: object, catalog: Catalog, where: str = "member file", 
 
     adaptive, cautions = words("adaptive"), words("cautions")
     check_tags(cautions, adaptive, catalog, where)
-    height_m = number("height_m", 1.2, 2.3)
-    age = number("age", 10, 100)
+    height_m = number("height_m", *HEIGHTS_M)
+    age = number("age", *AGES)
     return Person(
         str(raw.get("name", "")),
         int(age) if age is not None else None,
         sex,
         height_m,
-        number("mass_kg", 30, 250),
+        number("mass_kg", *MASSES_KG),
         ranges,
         adaptive,
         cautions,
@@ -300,7 +302,11 @@ def _measurement(raw: object, catalog: Catalog, where: str) -> Measurement:
     side, value = raw.get("side", "both"), raw.get("value")
     if side not in SIDES:
         raise UnusableFile(f"{where}: side {side!r} of {raw['motion']}; expected left, right or both")
-    if isinstance(value, bool) or not isinstance(value, (int, float)) or not -30 <= value <= 240:
+    if (
+        isinstance(value, bool)
+        or not isinstance(value, (int, float))
+        or not ANGLES_DEG[0] <= value <= ANGLES_DEG[1]
+    ):
         raise UnusableFile(f"{where}: value {value!r} of {raw['motion']}; expected degrees from -30 to 240")
     on = raw.get("on", "")
     if not isinstance(on, str) or (on and not ISO_DATE.fullmatch(on)):

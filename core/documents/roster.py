@@ -13,7 +13,6 @@ from core.session import SessionAsk, work_out
 from core.session.worked import Worked
 
 MOST_DEMANDS = 6
-LIKELY_STOPS = 0.5  # a measured person is named as stopped from here
 
 
 class Cell(Document):
@@ -142,7 +141,7 @@ def _stopped(reaches: Sequence[DemandScore], worked: Worked) -> tuple[Stopped, .
             (one.chance_short, worked.catalog.demands[demand.id].name)
             for demand in reaches
             for one in demand.people
-            if one.key == person.key and one.measured and one.chance_short >= LIKELY_STOPS
+            if one.key == person.key and one.short
         ]
         lines = barred_lines(worked.workout.for_division(person.division), person, worked.catalog)
         barred = tuple(worked.catalog.movements[line.movement].name for line in lines)

@@ -14,6 +14,7 @@ from server.api import schemas
 from server.api.access import class_of, coach
 from server.computing.run import compute
 from server.computing.tasks import alternatives_json, bench_json, next_minute_json, shared_bar_json
+from server.people.audit import looked
 from server.prep.drafts import session_ask
 from server.programme.models import Session
 
@@ -30,7 +31,10 @@ def _ask(request: HttpRequest, session_id: int, payload: schemas.BenchIn) -> Ses
 @router.post("/sessions/{session_id}/bench", response=Bench)
 def live(request: HttpRequest, session_id: int, payload: schemas.BenchIn) -> HttpResponse:
     """Read, derive and plan what is on the page, for the people of one class. Saves nothing."""
-    return _computed(request, bench_json, _ask(request, session_id, payload))
+    ask = _ask(request, session_id, payload)
+    by = coach(request)
+    looked(by, [int(person.key) for person in ask.people], "bench", by.gym.today())
+    return _computed(request, bench_json, ask)
 
 
 @router.post("/sessions/{session_id}/next-minute", response=list[NextMinute])

@@ -14,6 +14,7 @@ from server.api import lab_schemas as schemas
 from server.api.access import class_of, coach
 from server.computing.run import compute
 from server.computing.tasks import lab_json
+from server.people.audit import looked
 from server.people.models import Person
 from server.shelf.actions import vocabulary_of
 
@@ -55,6 +56,7 @@ def answer(request: HttpRequest, payload: schemas.LabIn) -> HttpResponse:
     catalog = vocabulary_of(person.gym).catalog
     ask = LabAsk(**payload.dict(exclude={"person_id", "class_id"}))
     people = _people(person, payload, person.gym.today())
+    looked(person, [int(one.key) for one in people], "lab", person.gym.today())
     body = compute(person.gym_id, lab_json, ask, people, catalog)
     return HttpResponse(body, content_type="application/json")
 

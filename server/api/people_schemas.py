@@ -113,7 +113,9 @@ class CautionIn(Schema):
 
 
 class CautionEnd(Schema):
-    until: Day
+    """until: the last day it holds; left out, yesterday by the gym's own calendar: it holds no more."""
+
+    until: Day | None = None
 
 
 class BestOut(Schema):

@@ -14,6 +14,7 @@ from server.api import schemas
 from server.api.access import class_of, coach
 from server.computing.run import compute
 from server.computing.stored import kept
+from server.people.audit import looked
 from server.people.models import Person
 from server.prep.drafts import session_ask
 from server.programme.models import GymClass
@@ -62,9 +63,11 @@ def end(request: HttpRequest, sheet_id: int) -> schemas.PublishOut:
 @router.get("/classes/{class_id}/preview/{person_id}", response=schemas.SheetPage)
 def preview(request: HttpRequest, class_id: int, person_id: int) -> HttpResponse:
     """What one member would get, computed now; nothing is saved or sent."""
-    gym_class = class_of(coach(request), class_id)
+    by = coach(request)
+    gym_class = class_of(by, class_id)
     member = get_object_or_404(gym_class.people.whole(), pk=person_id)
     session = gym_class.session
+    looked(by, [member.pk], "preview", session.gym.today())
     ask = session_ask(session, gym_class)
     chosen = chosen_in(gym_class).get(member.pk, {})
     value = next((one for one in ask.people if one.key == str(member.pk)), member.value(session.gym.today()))

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import datetime
+
 from django.http import Http404, HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import Router, Status
@@ -42,7 +44,8 @@ def end_caution(request: HttpRequest, caution_id: int, payload: schemas.CautionE
     by = signed_in(request)
     row = get_object_or_404(Caution.objects.select_related("person"), pk=caution_id, person__gym_id=by.gym_id)
     person = person_of(by, row.person_id)
-    actions.end_caution(by, row, payload.until)
+    yesterday = by.gym.today() - datetime.timedelta(days=1)
+    actions.end_caution(by, row, payload.until or yesterday)
     changed(by, person, "caution ended")
     return person_out(by, person)
 

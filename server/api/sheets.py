@@ -9,6 +9,7 @@ from core.documents.base import as_json
 from server.api import schemas
 from server.api.access import rows_of, signed_in
 from server.api.problems import Problem
+from server.people.audit import looked
 from server.publishing.models import MemberSheet
 from server.publishing.sheets import newest_of, sheets, shown_sheet
 
@@ -25,7 +26,17 @@ def _by_link(request: HttpRequest, token: str) -> tuple[MemberSheet, bool]:
         raise Problem(
             410, "This link has ended", "This link has ended. Sign in, or ask your coach for a new one."
         )
+    _note_look(request, sheet)
     return newest_of(sheet), private
+
+
+def _note_look(request: HttpRequest, sheet: MemberSheet) -> None:
+    """A coach who sees all of a member's page is written down."""
+    gym = sheet.publication.gym_class.session.gym
+    mine = rows_of(request) if request.user.is_authenticated else []
+    for row in mine:
+        if row.coaches_in(gym.pk):
+            looked(row, [sheet.person_id], "sheet", gym.today())
 
 
 def _may_see_all(request: HttpRequest, sheet: MemberSheet) -> bool:

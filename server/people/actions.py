@@ -11,7 +11,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from core.catalog import load_catalog
-from core.demand.people import MOST_BEST_KG, MOST_BEST_REPS, SIDES
+from core.demand.people import AGES, HEIGHTS_M, MASSES_KG, MOST_BEST_KG, MOST_BEST_REPS, SIDES
 from core.errors import Refused
 from core.posture.body import body_of
 from server.accounts.models import tidy_email
@@ -24,7 +24,6 @@ MOST_ROWS = 500  # of one kind about one person
 OWN_FIELDS = frozenset(  # what a member may put right of their own
     {"born", "sex", "height_m", "mass_kg", "lengths_m", "kit_at_home", "unit", "division"}
 )
-HEIGHTS_M, MASSES_KG, AGES = (1.2, 2.3), (30.0, 250.0), (10, 100)
 
 
 class NotKept(Refused):

@@ -10,7 +10,7 @@ from django.db.models import QuerySet
 
 from server.people.models import Change, Look, Person
 
-Screen = Literal["people", "person", "measure", "roster", "preview", "export", "lab"]
+Screen = Literal["people", "person", "measure", "roster", "bench", "preview", "sheet", "export", "lab"]
 
 
 def looked(by: Person, people: Iterable[int], screen: Screen, day: datetime.date) -> None:

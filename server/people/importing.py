@@ -13,7 +13,7 @@ from django.db import transaction
 
 from core.catalog import load_catalog
 from core.errors import Refused
-from core.testing import check_reading
+from core.testing import check_reading, surprising
 from server.accounts.models import tidy_email
 from server.gym.models import Gym
 from server.people import actions
@@ -274,8 +274,20 @@ def _changes(row: Row) -> list[str]:
     if row.groups and not set(row.groups) <= set(have):
         changes.append("groups")
     if row.reading and not any(one.key == _key(row) for one in person.ranges.all()):
-        changes.append("test")
+        changes.append("test, far from the last: look twice" if _surprises(row.reading, person) else "test")
     return changes
+
+
+def _surprises(reading: Mapping[str, Any], person: Person) -> bool:
+    """Whether a reading moved more from the last of its test and side than a coach would believe unasked."""
+    test = load_catalog().range_tests.get(reading["test"])
+    before = [
+        one
+        for one in person.ranges.all()
+        if (one.test, one.side) == (reading["test"], reading["side"]) and one.measured_on <= reading["on"]
+    ]
+    last = max(before, key=lambda one: (one.measured_on, one.pk), default=None)
+    return test is not None and surprising(test, last.value if last else None, reading["value"])
 
 
 def _key(row: Row) -> str:

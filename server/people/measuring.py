@@ -11,6 +11,7 @@ from django.db.models import QuerySet
 
 from core.catalog import load_catalog
 from core.catalog.measuring import RangeTest
+from core.demand.people import ANGLES_DEG
 from core.errors import Refused
 from core.hazards import Cautions
 from core.testing import WAYS_ERROR_DEG, check_reading, may_be_tested
@@ -18,7 +19,6 @@ from server.people.audit import changed
 from server.people.models import MeasuredRange, Person
 
 OLDEST_DAYS = 3650
-ANGLES_DEG = (-30, 240)
 MOST_READINGS = 3000  # of one person
 
 

@@ -34,7 +34,7 @@ def add_session(
     else:
         session, made = Session.objects.create(gym=gym, **fields), True
     if made:
-        give_classes(session)
+        _give_classes(session)
     return session
 
 
@@ -63,7 +63,7 @@ def remove_class(by: Person, gym_class: GymClass) -> None:
     gym_class.delete()
 
 
-def give_classes(session: Session) -> None:
+def _give_classes(session: Session) -> None:
     """The gym's class times of that weekday; while it has none, those of the latest earlier session on the
     same weekday. Each has the roster and coach of the latest earlier class at its time."""
     gym, date = session.gym, session.date

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime
 import hashlib
 from dataclasses import dataclass
 from typing import Literal, NamedTuple
@@ -14,7 +15,6 @@ from server.computing.run import compute
 from server.computing.tasks import WeekSource, week_read
 from server.gym.models import Gym
 from server.people.models import Person
-from server.programme.actions import give_classes
 from server.programme.models import GymClass, Session
 from server.versions import Stale
 
@@ -60,6 +60,8 @@ def plan_import(gym: Gym, source: WeekSource) -> PlannedWeek:
     """What an import would do, day by day. Saves nothing. Raises ImportRefused naming text, calendar or
     pattern."""
     week, times = compute(gym.pk, week_read, source, gym.timezone)
+    told = bool(source.calendar.strip() or source.pattern.strip())
+    weekly = [] if told else list(gym.weekly_classes.all())
     dates = {day.date for day in week.days}
     standing = list(gym.sessions.filter(date__in=dates).prefetch_related("classes"))
     stands = ",".join(f"{session.pk}:{session.version}" for session in standing)
@@ -68,7 +70,14 @@ def plan_import(gym: Gym, source: WeekSource) -> PlannedWeek:
         session = _standing(day, standing)
         if session is not None:
             standing.remove(session)
-        days.append(_planned(day, session, [time for time in times if time.starts_at.date() == day.date]))
+        own = [time for time in times if time.starts_at.date() == day.date]
+        if session is None:
+            own += [
+                ClassTime(datetime.datetime.combine(day.date, one.starts, gym.zone))
+                for one in weekly
+                if one.weekday == day.date.weekday()
+            ]
+        days.append(_planned(day, session, own))
     return PlannedWeek(week, days, hashlib.sha256(stands.encode()).hexdigest())
 
 
@@ -121,7 +130,7 @@ def import_week(
         raise Stale("The week")
     for day in taken:
         if day.status != "same":
-            _save(gym, day, source)
+            _save(gym, day)
     statuses = [day.status for day in taken]
     return Imported(
         added=statuses.count("new"),
@@ -131,21 +140,23 @@ def import_week(
     )
 
 
-def _save(gym: Gym, day: Planned, source: WeekSource) -> None:
+def _save(gym: Gym, day: Planned) -> None:
     session = day.session or Session(gym=gym, date=day.day.date)
     session.title, session.text = day.title, day.day.text
     session.version += 1 if session.pk else 0
     session.save()
     for time in day.new_times:
         _add_class(gym, session, time)
-    if day.session is None and not source.calendar and not source.pattern:
-        give_classes(session)  # those the gym has every week
 
 
 def _add_class(gym: Gym, session: Session, time: ClassTime) -> None:
     """A class at a time, with the people who came to the latest one on that weekday at that hour."""
-    added = GymClass.objects.create(session=session, starts_at=time.starts_at)
     zone = gym.zone
+    local = time.starts_at.astimezone(zone)
+    weekly = gym.weekly_classes.filter(weekday=local.weekday(), starts=local.time()).first()
+    added = GymClass.objects.create(
+        session=session, starts_at=time.starts_at, coach=weekly.coach if weekly else None
+    )
     earlier = (
         GymClass.objects.filter(session__gym=gym, starts_at__lt=time.starts_at)
         .annotate(weekday=ExtractWeekDay("starts_at", tzinfo=zone))
@@ -157,5 +168,5 @@ def _add_class(gym: Gym, session: Session, time: ClassTime) -> None:
     model = next(same_hour, None)
     if model is not None:
         added.people.set(model.people.current())
-        added.coach = model.coach
+        added.coach = added.coach or model.coach
         added.save(update_fields=["coach"])

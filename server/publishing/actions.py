@@ -78,7 +78,9 @@ def _publish(gym_class: GymClass, session: Session, by: Person, key: str | None)
         MemberSheet(publication=publication, person=person, content=pages[person.pk]) for person in people
     ]
     MemberSheet.objects.bulk_create(sheets)
-    OutboxMessage.objects.bulk_create(_message(session, publication, sheet) for sheet in sheets)
+    OutboxMessage.objects.bulk_create(
+        _message(session, publication, sheet) for sheet in sheets if sheet.person.email
+    )
     return publication
 
 

@@ -16,7 +16,7 @@ def sheets() -> QuerySet[MemberSheet]:
     which is large, stays where it is."""
     newest = Publication.objects.filter(gym_class=OuterRef("publication__gym_class")).order_by("-version")
     return (
-        MemberSheet.objects.select_related("publication__gym_class__session", "person")
+        MemberSheet.objects.select_related("publication__gym_class__session__gym", "person")
         .defer("publication__content", "publication__gym_class__session__text")
         .annotate(newest_version=Subquery(newest.values("version")[:1]))
     )

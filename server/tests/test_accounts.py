@@ -293,6 +293,19 @@ class Settled(TestCase):
         other = send(client, "post", "sessions", date="2026-10-28", title="C", text="5 burpees").json()
         self.assertEqual(other["classes"], [])
 
+    def test_a_pasted_week_shows_and_gets_the_gyms_class_times(self):
+        """A Tuesday of a gym with one class on Tuesdays, taken by Coach Marl: in the review, counted, and
+        made."""
+        slot = {"weekday": 1, "starts": "06:15:00", "coach": self.home.coach.pk}
+        client = self.home.client(self.owner)
+        send(client, "patch", "gym", version=1, times=[slot])
+        week = {"text": "2026-10-20: A\n5 burpees\n\n2026-10-21: B\n5 burpees", "monday": "2026-10-19"}
+        days = send(client, "post", "week/review", **week).json()["days"]
+        self.assertEqual([len(day["times"]) for day in days], [1, 0])
+        self.assertEqual(send(client, "post", "week/import", **week).json()["classes"], 1)
+        made = GymClass.objects.get(session__title="A")
+        self.assertEqual((made.coach, str(made.starts_at)), (self.home.coach, "2026-10-20 06:15:00+00:00"))
+
     def test_what_cannot_be_settled_is_said_and_two_at_once_are_told(self):
         """Unknown zone and method, a coach of another gym, two classes at one time; the second of two owners
         is stale; coaches may look only."""

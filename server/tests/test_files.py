@@ -125,6 +125,18 @@ class Import(TestCase):
         self.assertEqual(rows, [("left", 11.5, day), ("right", 12.0, day)])
         self.assertTrue(Person.objects.get(name="New Heron").value(day).held[0].held)
 
+    def test_a_reading_far_from_the_last_is_told(self):
+        """By hand: 10 cm a month ago; 12 is inside twice 1.39 cm, 13.5 is beyond and says so, and is
+        taken."""
+        ada = self.home.members[0]
+        ada.ranges.create(
+            motion="ankle.dorsiflexion", test="knee-to-wall", side="left", value=10, measured_on="2026-09-01"
+        )
+        for value, says in ((12, "test"), (13.5, "test, far from the last: look twice")):
+            text = f"name,test,side,value,on\nAda Finch,knee-to-wall,left,{value},2026-10-01\n"
+            (row,) = self.post("review", text=text).json()["rows"]
+            self.assertEqual((row["status"], row["changes"]), ("changed", [says]))
+
     def test_one_bad_row_saves_nothing_until_it_is_left_out(self):
         """Each fault at its line and column; nothing is half saved; with the line left out the rest is."""
         text = (

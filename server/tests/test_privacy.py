@@ -13,7 +13,7 @@ from django.utils import timezone
 from server.people.models import Change, Look, Person
 from server.publishing.actions import publish_class
 from server.publishing.models import MemberSheet
-from server.tests.gyms import SmallGym
+from server.tests.gyms import SmallGym, body
 
 # who may ask a route: anyone; whoever signed in ("account"); the person themselves and their coaches
 # ("self"); coaches of
@@ -115,13 +115,15 @@ class Matrix(TestCase):
             "owner elsewhere": cls.away.person("Owner Osier", "owner"),
         }
         cls.home.caution(cls.member, "wrist", note="Broke it in spring.")
+        cls.theirs = cls.member.cautions.get()  # the coaches' word; a member ends only their own
+        own = cls.member.cautions.create(caution="knee", since="2026-01-01", noted_by=cls.member)
         publish_class(cls.home.gym_class, cls.home.coach)
         cls.ids = {
             "session_id": cls.home.session.pk,
             "class_id": cls.home.gym_class.pk,
             "person_id": cls.member.pk,
             "sheet_id": MemberSheet.objects.get(person=cls.member).pk,
-            "caution_id": cls.member.cautions.get().pk,
+            "caution_id": own.pk,
             "gym_id": cls.home.gym.pk,
             "kind": "bests",
             "row_id": cls.member.bests.create(movement="press", kg=40, lifted_on="2026-01-01").pk,
@@ -189,9 +191,7 @@ class Matrix(TestCase):
         body = json.dumps({"version": 1, "height_m": 1.71})
         self.assertEqual(client.patch(path, body, content_type="application/json").json()["height_m"], 1.71)
         ended = json.dumps({"until": "2026-01-01"})
-        end = client.put(
-            f"/api/cautions/{self.ids['caution_id']}/end", ended, content_type="application/json"
-        )
+        end = client.put(f"/api/cautions/{self.theirs.pk}/end", ended, content_type="application/json")
         self.assertEqual(end.status_code, 403)
         coach = self.home.client()
         for private in (True, False):
@@ -222,6 +222,22 @@ class Trail(TestCase):
         self.assertEqual(
             sorted(rows), [("Coach Marl", "people"), ("Coach Marl", "person"), ("Owner Slate", "person")]
         )
+
+    def test_every_screen_that_shows_a_body_is_written_down(self):
+        """The Bench of a class, a preview, the lab, a roster, measuring and a file: each a row for Ada."""
+        client, gym_class, session = self.home.client(), self.home.gym_class, self.home.session
+        ask = json.dumps(body(session, class_id=gym_class.pk))
+        client.post(f"/api/sessions/{session.pk}/bench", ask, content_type="application/json")
+        client.post("/api/lab", json.dumps({"person_id": self.ada.pk}), content_type="application/json")
+        for path in (
+            f"classes/{gym_class.pk}/preview/{self.ada.pk}",
+            f"classes/{gym_class.pk}/roster",
+            "measure",
+            f"people/{self.ada.pk}/export",
+        ):
+            self.assertEqual(client.get(f"/api/{path}").status_code, 200, path)
+        seen = set(Look.objects.filter(person=self.ada).values_list("screen", flat=True))
+        self.assertEqual(seen, {"bench", "lab", "preview", "roster", "measure", "export"})
 
     def test_the_person_and_the_owner_see_the_trail_and_a_coach_does_not(self):
         """Who looked and what kind of thing changed, never what it said."""

@@ -94,9 +94,11 @@ def _bring_rows(
     stamped = [name for name in kind.fields if _stamped(kind.model, name)]
     given = [{name: getattr(row, name) for name in stamped} for row, _, _ in made]
     rows_made = kind.model._default_manager.bulk_create([row for row, _, _ in made])
-    for row, times in zip(rows_made, given, strict=True):  # fields that are set to now when a row is made
-        if times:
-            kind.model._default_manager.filter(pk=row.pk).update(**times)
+    if stamped:  # these are set to now when a row is made
+        for row, times in zip(rows_made, given, strict=True):
+            for name, moment in times.items():
+                setattr(row, name, moment)
+        kind.model._default_manager.bulk_update(rows_made, stamped, batch_size=1000)
     for name, each in kind.inside.items():
         under = [
             (row, _list(raw.get(name, []), f"{here}.{name}"), f"{here}.{name}") for row, raw, here in made

@@ -10,7 +10,7 @@ export function Cautions({ person, choices }: { person: Person; choices: Schemas
   const end = usePersonChange(person.id, (id: number) =>
     api.PUT("/api/cautions/{caution_id}/end", {
       params: { path: { caution_id: id } },
-      body: { until: yesterday() },
+      body: {},
     }),
   );
   return (
@@ -66,9 +66,6 @@ export function Cautions({ person, choices }: { person: Person; choices: Schemas
     </section>
   );
 }
-
-const iso = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);
-const yesterday = () => iso(-1);
 
 function Add({
   person,

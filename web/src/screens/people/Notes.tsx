@@ -74,7 +74,9 @@ const SCREEN: Record<string, string> = {
   person: "this page",
   measure: "measuring",
   roster: "a roster",
+  bench: "the Bench of a class",
   preview: "a preview",
+  sheet: "a prep that was sent",
   export: "an export",
   lab: "the lab",
 };

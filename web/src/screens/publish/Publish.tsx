@@ -115,6 +115,12 @@ function Head({ data }: { data: Schemas["PublishOut"] }) {
   );
 }
 
+function stateWord(delivery: Schemas["DeliveryOut"]): string {
+  if (delivery.ended) return "ended";
+  if (delivery.opened) return "opened";
+  return delivery.sent ? "sent" : "no address: hand over the link";
+}
+
 function Roster({
   data,
   shown,
@@ -176,7 +182,7 @@ function Roster({
                 {delivery ? (
                   <>
                     <a className="underline underline-offset-2" href={delivery.link}>
-                      {delivery.ended ? "ended" : delivery.opened ? "opened" : "sent"}
+                      {stateWord(delivery)}
                     </a>
                     {!delivery.ended && <EndLink delivery={delivery} classId={data.class_id} />}
                   </>
