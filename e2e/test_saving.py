@@ -1,9 +1,11 @@
 """Saving on the screen: two places at once, a reload at once, no network, publishing right after an edit."""
 
-from e2e.browser import BrowserTest
+import json
+
+from e2e.browser import DESK, BrowserTest
 from server.programme.models import Session
 from server.publishing.models import Publication
-from server.tests.gyms import change
+from server.tests.gyms import PASSWORD, change
 
 STATUS = "document.querySelector('h1 + p [role=status]').innerText"
 MINUTES = "document.querySelector('input[type=number]').value"
@@ -53,6 +55,82 @@ class Saving(BrowserTest):
 
             self.drive(steps)
             self.assertEqual(self.stored().text, stands)
+
+    def test_undo_survives_a_reload_and_takes_back_only_what_i_changed(self):
+        """A board rewritten and minutes changed here, the method elsewhere: after a reload both steps of mine
+        are taken back, one change at a time, by keys in the board too; the method stays theirs."""
+        board = "document.querySelector('textarea').value"
+
+        def steps(page):
+            self.open_bench(page)
+            before = page.input_value("textarea")
+            page.fill("textarea", "")
+            page.type("textarea", "5 ring rows")
+            page.fill("input[type=number]", "9")
+            self.until(page, f"{STATUS}.includes('Saved')")
+            self.elsewhere(method="end-range-tension")
+            page.reload()
+            page.wait_for_selector("[data-drill]")
+            page.click("button[aria-label=Undo]")
+            self.until(page, f"{MINUTES} === '12'")
+            self.assertEqual(page.input_value("textarea"), "5 ring rows")
+            page.focus("textarea")
+            page.keyboard.press("Control+z")
+            self.until(page, f"{board} === {json.dumps(before)}")
+            page.keyboard.press("Control+Shift+z")
+            self.until(page, f"{board} === '5 ring rows'")
+            self.until(page, f"{STATUS}.includes('Saved')")
+
+        self.drive(steps)
+        self.assertEqual(self.stored().text, "5 ring rows")
+        self.assertEqual(self.stored().draft.method, "end-range-tension")
+
+    def test_two_coaches_see_each_other_and_what_the_other_saved(self):
+        """Two browsers on one session: each is told of the other; what one saves shows in the other without
+        a press; and one who leaves is no longer told of."""
+        other = self.home.person("Wren Osgood", "coach")
+
+        def steps(page):
+            self.open_bench(page)
+            with page.context.browser.new_context(viewport=DESK) as elsewhere:
+                theirs = elsewhere.new_page()
+                self.sign_in(theirs, other)
+                theirs.goto(page.url)
+                theirs.wait_for_selector("text=Coach Marl has this open too")
+                page.wait_for_selector("text=Wren Osgood has this open too")
+                self.assert_accessible(page, "two on one board")
+                theirs.wait_for_selector("[data-drill]")
+                theirs.fill("input[type=number]", "9")
+                self.until(page, f"{MINUTES} === '9'")
+                theirs.goto(self.live_server_url + "/")
+                theirs.wait_for_selector("h1")
+                page.wait_for_selector("text=Wren Osgood has this open too", state="detached")
+                theirs.wait_for_load_state("networkidle")
+
+        self.drive(steps)
+
+    def test_an_ended_sign_in_is_asked_for_in_place_and_carries_on(self):
+        """Signed out elsewhere while the board is open: typed on, asked for the password on this page, and
+        what was typed is saved then; a wrong password is told at its place; nobody reads the page
+        meanwhile."""
+
+        def steps(page):
+            self.open_bench(page)
+            page.context.clear_cookies(name="sessionid")
+            page.fill("textarea", "21 burpees")
+            page.wait_for_selector("[role=dialog] >> text=Your sign-in has ended")
+            self.assert_accessible(page, "sign-in ended")
+            page.fill("[role=dialog] input", "not it at all")
+            page.click("text=Sign in and go on")
+            page.wait_for_selector("[role=dialog] [role=alert] >> text=No one here has this")
+            page.fill("[role=dialog] input", PASSWORD)
+            page.click("text=Sign in and go on")
+            page.wait_for_selector("[role=dialog]", state="detached")
+            self.assertEqual(page.input_value("textarea"), "21 burpees")
+            self.until(page, f"{STATUS}.includes('Saved')")
+
+        self.drive(steps)
+        self.assertEqual(self.stored().text, "21 burpees")
 
     def test_a_reload_at_once_keeps_the_edit(self):
         """Typed, and reloaded within 150 ms: it stands, and is saved."""

@@ -16,6 +16,7 @@ from server.computing.stored import kept_of_people
 from server.people import actions
 from server.people.audit import looked
 from server.people.listing import STALE_DAYS, Listed, coming_sessions, listed
+from server.programme.models import Attending
 from server.shelf.actions import vocabulary_of
 
 router = Router(tags=["people"])
@@ -60,11 +61,14 @@ def people(request: HttpRequest, left: bool = False) -> HttpResponse:
 
 @router.get("/people/short/{session_id}", response=list[schemas.ShortPerson])
 def short(request: HttpRequest, session_id: int) -> list[schemas.ShortPerson]:
-    """Whom one session finds short, of those who were measured; asked one session after the other, as the
-    first time takes a while."""
+    """Whom one session finds short, of those who come to a class of it and were measured; of everybody
+    measured while nobody is on its rosters. Asked one session after the other, as the first time takes a
+    while."""
     by = coach(request)
     session = session_of(by, session_id)
     people = by.gym.people.current().whole().filter(ranges__isnull=False).distinct()
+    if Attending.objects.filter(gym_class__session=session).exists():
+        people = people.filter(attending__gym_class__session=session)
     values = [person.value(by.gym.today()) for person in people]
     found = kept_of_people(by.gym_id, shorts_of, session.text, values, vocabulary_of(by.gym))
     return [

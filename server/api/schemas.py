@@ -21,6 +21,7 @@ Title = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, ma
 RowVersion = Annotated[int, Field(ge=1, le=2_000_000_000)]
 # what a page calls one attempt, so that asking twice does once
 AttemptKey = Annotated[str | None, Header(alias="Idempotency-Key", pattern="^[0-9A-Za-z-]{8,64}$")]
+Tab = Annotated[str, Field(pattern="^[0-9A-Za-z-]{8,40}$")]  # what a page calls itself
 Day = Annotated[datetime.date, Field(ge=datetime.date(2000, 1, 1), le=datetime.date(2099, 12, 31))]
 BoardText = Annotated[str, Field(max_length=MAX_TEXT)]
 
@@ -93,6 +94,14 @@ class SessionOut(Dials):
     version: int
     timezone: str
     classes: list[ClassOut]
+
+
+class Here(Schema):
+    """Who else has a session open, by name; the version it stands at; after how many seconds to ask again."""
+
+    others: list[str]
+    version: int
+    again_s: int
 
 
 class StaleSession(Schema):

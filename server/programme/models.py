@@ -65,3 +65,15 @@ class GymClass(models.Model):
 
     class Meta:
         ordering = ["starts_at", "pk"]
+
+
+class Presence(models.Model):
+    """A page that is open on a session. tab: what the page calls itself; seen_at: when it last said so."""
+
+    session = models.ForeignKey(Session, models.CASCADE, related_name="presences")
+    person = models.ForeignKey(Person, models.CASCADE, related_name="presences")
+    tab = models.CharField(max_length=40)
+    seen_at = models.DateTimeField()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["session", "person", "tab"], name="once_a_tab")]

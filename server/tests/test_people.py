@@ -254,3 +254,21 @@ class Many(TestCase):
             client.get(path)
             taken.append(time.perf_counter() - started)
         return sorted(taken)[int(ASKED * 0.95) - 1]
+
+
+class Coming(TestCase):
+    def test_only_who_comes_is_counted_short_for_a_session(self):
+        """Two are stopped by the rack; one is on the roster: the one is told. With nobody on it: both."""
+        home = SmallGym("Kiln Row")
+        here, _, not_here = home.members
+        for person in (here, not_here):
+            home.measure(person, "shoulder.flexion", 110)
+        home.gym_class.people.set([here])
+
+        def short() -> set[int]:
+            rows = home.client().get(f"/api/people/short/{home.session.pk}").json()
+            return {row["id"] for row in rows}
+
+        self.assertEqual(short(), {here.pk})
+        home.gym_class.people.clear()
+        self.assertEqual(short(), {here.pk, not_here.pk})

@@ -30,7 +30,8 @@ ALLOWED = {
     cautions/{caution_id}/end""",
     "coach": """get week  post sessions  get sessions/{session_id}  patch sessions/{session_id}  delete
     sessions/{session_id} post sessions/{session_id}/bench  post sessions/{session_id}/next-minute  post
-    sessions/{session_id}/shared-bar post sessions/{session_id}/alternatives  post week/review  post
+    sessions/{session_id}/shared-bar post sessions/{session_id}/alternatives  put
+    sessions/{session_id}/here/{tab}  delete sessions/{session_id}/here/{tab}  post week/review  post
     week/import  get lab  post lab get classes/{class_id}/publish  post classes/{class_id}/publish  get
     classes/{class_id}/preview/{person_id} put classes/{class_id}/instead/{person_id}
         get classes/{class_id}/roster  put classes/{class_id}/roster/{person_id}
@@ -128,6 +129,7 @@ class Matrix(TestCase):
             "kind": "bests",
             "row_id": cls.member.bests.create(movement="press", kg=40, lifted_on="2026-01-01").pk,
             "key": "none-such",
+            "tab": "a-tab-of-theirs",
         }
 
     def ask(self, route: str, asker: str):

@@ -1,6 +1,7 @@
 // One typed client for the API. The types are generated from the server's OpenAPI schema (./chalk types).
 import createClient from "openapi-fetch";
 import type { components, paths } from "./schema";
+import { signedInAgain } from "./signIn";
 
 export type Schemas = components["schemas"];
 export type Bench = Schemas["Bench"];
@@ -23,13 +24,35 @@ export const gymHere = (): string => sessionStorage.getItem(GYM) ?? "";
 export const openGym = (id: number | null): void =>
   id === null ? sessionStorage.removeItem(GYM) : sessionStorage.setItem(GYM, String(id));
 
+/** A request with what tells who asks, and for which gym. */
+function signed(request: Request): Request {
+  if (request.method !== "GET") request.headers.set("X-CSRFToken", cookie("csrftoken"));
+  const gym = gymHere();
+  if (gym) request.headers.set("X-Gym", gym);
+  return request;
+}
+
+/** What asks for a password answers 401 to a wrong one: that ends no sign-in. */
+const ASKS_FOR_PASSWORD = /^\/api\/(sign-in|invitation|password)/;
+const copies = new Map<string, Request>(); // a request can be sent once; its copy, when it has to wait
+
 export const api = createClient<paths>({ baseUrl: "" });
 api.use({
-  onRequest({ request }) {
-    if (request.method !== "GET") request.headers.set("X-CSRFToken", cookie("csrftoken"));
-    const gym = gymHere();
-    if (gym) request.headers.set("X-Gym", gym);
-    return request;
+  onRequest({ request, id }) {
+    copies.set(id, request.clone());
+    return signed(request);
+  },
+  async onResponse({ response, schemaPath, id }) {
+    const copy = copies.get(id);
+    copies.delete(id);
+    if (response.status !== 401 || !copy || ASKS_FOR_PASSWORD.test(schemaPath)) return response;
+    const again = signedInAgain();
+    if (!again) return response;
+    await again;
+    return fetch(signed(copy));
+  },
+  onError({ id }) {
+    copies.delete(id);
   },
 });
 

@@ -1,15 +1,21 @@
 import { Dialog } from "radix-ui";
 import { useSyncExternalStore } from "react";
-import type { Row, Saver } from "./saver";
+import type { Kind, Row, Saver } from "./saver";
 
 const LINES_SHOWN = 14;
 
 /** Two people changed the same: both stand side by side, and the coach chooses. Nothing is saved before that. */
-export function Conflict<R extends Row, Full extends object>({ saver }: { saver: Saver<R, Full> }) {
+export function Conflict<R extends Row, Full extends object>({
+  saver,
+  names = {},
+}: {
+  saver: Saver<R, Full>;
+  /** What ids among the values are called. */
+  names?: Record<string, string>;
+}) {
   const state = useSyncExternalStore(saver.subscribe, saver.snapshot);
   if (state.kind !== "conflict") return null;
   const { fields, mine, theirs } = state;
-  const words = saver.kind.words;
   return (
     <Dialog.Root open>
       <Dialog.Portal>
@@ -26,8 +32,22 @@ export function Conflict<R extends Row, Full extends object>({ saver }: { saver:
             for the rest. Nothing of yours is lost before you do.
           </p>
           <div className="mt-4 grid min-h-0 grid-cols-2 gap-6 overflow-y-auto">
-            <Side title="Yours, not saved yet" fields={fields} words={words} of={mine} other={theirs} />
-            <Side title="Saved by somebody else" fields={fields} words={words} of={theirs} other={mine} />
+            <Side
+              title="Yours, not saved yet"
+              fields={fields}
+              kind={saver.kind}
+              names={names}
+              of={mine}
+              other={theirs}
+            />
+            <Side
+              title="Saved by somebody else"
+              fields={fields}
+              kind={saver.kind}
+              names={names}
+              of={theirs}
+              other={mine}
+            />
           </div>
           <div className="mt-5 grid grid-cols-2 gap-6">
             <button type="button" className="action" onClick={() => saver.choose("mine")}>
@@ -46,12 +66,13 @@ export function Conflict<R extends Row, Full extends object>({ saver }: { saver:
 interface SideProps {
   title: string;
   fields: string[];
-  words: Record<string, string>;
+  kind: Pick<Kind<Row, object>, "pair"> & { words: Record<string, string> };
+  names: Record<string, string>;
   of: object;
   other: object;
 }
 
-function Side({ title, fields, words, of: mine, other: others }: SideProps) {
+function Side({ title, fields, kind, names, of: mine, other: others }: SideProps) {
   const of = mine as Record<string, unknown>;
   const other = others as Record<string, unknown>;
   return (
@@ -59,11 +80,11 @@ function Side({ title, fields, words, of: mine, other: others }: SideProps) {
       <h3 className="border-b-2 border-ink pb-1 text-[20px]">{title}</h3>
       {fields.map((name) => (
         <div key={name} className="mt-3">
-          <p className="text-[14px] text-dust">{words[name]}</p>
+          <p className="text-[14px] text-dust">{kind.words[name]}</p>
           {typeof of[name] === "string" && name !== "method" ? (
             <Text text={of[name] as string} other={String(other[name] ?? "")} />
           ) : (
-            <p className="font-semibold">{said(of[name])}</p>
+            <p className="font-semibold">{said(of[name], names, kind.pair?.bind(null, name))}</p>
           )}
         </div>
       ))}
@@ -99,12 +120,24 @@ function firstDifferent(lines: string[], others: string[]): number {
   return place < 0 ? Math.min(lines.length, others.length) : place;
 }
 
-function said(value: unknown): string {
+/** A value in a coach's words; an id by its name, a drill kept in a phase with the phase. */
+function said(
+  value: unknown,
+  names: Record<string, string>,
+  pair?: (name: string, value: unknown) => string,
+): string {
+  const named = (id: string) => {
+    const [thing = "", phase] = id.split("@");
+    const name = names[thing] ?? thing.replaceAll("-", " ");
+    return phase ? `${name} (${phase.replaceAll("-", " ")})` : name;
+  };
   if (typeof value === "boolean") return value ? "yes" : "no";
-  if (Array.isArray(value)) return value.length ? value.join(", ").replaceAll("-", " ") : "none";
+  if (Array.isArray(value)) return value.map(named).join(", ") || "none";
   if (value && typeof value === "object") {
-    const pairs = Object.entries(value).map(([name, one]) => `${name.replaceAll("-", " ")}: ${one}`);
+    const pairs = Object.entries(value).map(
+      ([name, one]) => pair?.(named(name), one) ?? `${named(name)}: ${one}`,
+    );
     return pairs.join(", ") || "none";
   }
-  return String(value ?? "none").replaceAll("-", " ");
+  return named(String(value ?? "none"));
 }

@@ -2,6 +2,7 @@
 // screen loses nothing. It sends only what changed, with the version it was made on; keeps what is not saved yet over a
 // reload; merges what others changed elsewhere; and asks when both changed the same.
 import { ApiProblem, away } from "../api/client";
+import { hasEnded } from "../api/signIn";
 
 const WAIT_MS = 500; // after the last change
 const AGAIN_MS = 2500; // after an answer that did not come
@@ -17,6 +18,8 @@ export interface Kind<R extends Row, Full extends object> {
   place: (row: R) => string;
   /** Every field that is saved, in a coach's words. */
   words: Record<keyof Full & string, string>;
+  /** A pair of a value that is a record, where its name and what it holds need words. */
+  pair?: (field: string, name: string, value: unknown) => string;
   send: (row: R, changed: Partial<Full> & Row) => Promise<R>;
 }
 
@@ -256,12 +259,16 @@ export async function allSaved(): Promise<void> {
   await Promise.all([...savers.values()].map((saver) => saver.flush()));
 }
 
+/** What may be lost with this tab. */
+export const anyUnsaved = (): boolean => [...savers.values()].some(({ dirty }) => dirty);
+
+const STUCK = ["waiting", "refused", "conflict"];
 window.addEventListener("pagehide", () => {
   for (const saver of savers.values()) saver.leave();
 });
 window.addEventListener("beforeunload", (event) => {
   const stuck = [...savers.values()].some(
-    ({ state }) => state.kind === "waiting" || state.kind === "refused" || state.kind === "conflict",
+    ({ state, dirty }) => STUCK.includes(state.kind) || (dirty && hasEnded()),
   );
   if (stuck) event.preventDefault();
 });

@@ -25,6 +25,10 @@ export const SESSION: Kind<Session, Full> = {
     hot: "hot day",
     locked: "lock",
   },
+  pair: (field, name, value) => {
+    if (field === "breaks") return `before part ${Number(name) + 1}, ${value} min`;
+    return `${name}, dose ${Number(value) + 1}`;
+  },
   send: ({ id }, body) =>
     answer(
       api.PATCH("/api/sessions/{session_id}", {

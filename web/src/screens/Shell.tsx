@@ -3,6 +3,7 @@ import { Link, Outlet, useLocation } from "@tanstack/react-router";
 import { useEffect } from "react";
 import { ApiProblem, answer, api, away, openGym, type Schemas } from "../api/client";
 import { meQuery } from "../api/queries";
+import { isIn } from "../api/signIn";
 import { Away } from "../parts/Away";
 import { Keys } from "../parts/Keys";
 import { Trouble, Waiting } from "../parts/Trouble";
@@ -10,6 +11,7 @@ import { FirstRun } from "./sign-in/FirstRun";
 import { Enter, Join, NewPassword } from "./sign-in/Links";
 import { MySheets } from "./sign-in/MySheets";
 import { SignIn } from "./sign-in/SignIn";
+import { SignInAgain } from "./sign-in/SignInAgain";
 
 /** What opens before anybody is asked who they are. */
 const DOORS: Record<string, () => React.JSX.Element> = {
@@ -31,7 +33,9 @@ export function Shell() {
 function Inside({ pathname }: { pathname: string }) {
   const me = useQuery(meQuery);
   useEffect(() => {
-    if (me.data) openGym(me.data.gym_id);
+    if (!me.data) return;
+    openGym(me.data.gym_id);
+    isIn();
   }, [me.data]);
   if (me.isPending) return <Waiting what="Opening" />;
   if (me.error && !(away(me.error) && me.data)) {
@@ -45,6 +49,7 @@ function Inside({ pathname }: { pathname: string }) {
     <div className="flex h-dvh min-h-0 flex-col">
       <Ledge me={me.data} />
       <Away />
+      <SignInAgain me={me.data} />
       <main className="min-h-0 flex-1 overflow-auto">{all ? <Outlet /> : <MySheets />}</main>
     </div>
   );

@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-quer
 import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { away, type Schemas, type Session } from "../../api/client";
-import { benchQuery } from "../../api/queries";
+import { benchQuery, drillsQuery } from "../../api/queries";
 import { Conflict } from "../../saving/Conflict";
 import { SESSION } from "../../saving/session";
 import { useSaved, useSaver } from "../../saving/useSaver";
@@ -14,6 +14,7 @@ import { Board } from "./board/Board";
 import { type Draft, useDraft } from "./draft";
 import { Prep } from "./Prep";
 import { lockedDraft } from "./shared";
+import { useOthers } from "./useOthers";
 
 const LIVE_MS = 90; // wait this long after a key before asking again
 
@@ -25,17 +26,19 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
     search.class ?? session.classes.find((one) => !one.published_version)?.id ?? session.classes[0]?.id;
   const client = useQueryClient();
   const saver = useSaver(SESSION, session);
-  const { draft, change, undo, redo, canUndo, canRedo } = useDraft(saver.wanted);
+  const { draft, change, showTheirs, undo, redo, canUndo, canRedo } = useDraft(session.id, saver.wanted);
   const settled = useSettled(draft, LIVE_MS);
   const live = useQuery({
     ...benchQuery(session.id, { ...settled, class_id: classId ?? null }),
     placeholderData: keepPreviousData,
   });
-  useSaved(saver, session, draft, change, (stored) => {
+  useSaved(saver, session, draft, showTheirs, (stored) => {
     client.setQueryData(["session", session.id], stored);
     for (const name of ["week", "publish", "preview"]) void client.invalidateQueries({ queryKey: [name] });
   });
+  const others = useOthers(session);
   const bench = useLast(live.data, away(live.error));
+  const names = useNames(shelf, saver.state.kind === "conflict");
   const [held, setHeld] = useState<Point | null>(() =>
     search.point ? { at: "demand", id: search.point } : null,
   );
@@ -48,9 +51,9 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
       if (event.key === "Escape") setHeld(null);
-      const typing =
-        event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
-      if (typing) return;
+      const at = event.target instanceof HTMLElement ? event.target : null;
+      const typing = !!at && /^(INPUT|TEXTAREA|SELECT)$/.test(at.tagName);
+      if (typing && !(at.closest("[data-column=board]") && isUndo(event))) return;
       if (event.key === "[" && draft.minutes > shelf.min_minutes) change({ minutes: draft.minutes - 1 });
       if (event.key === "]" && draft.minutes < shelf.max_minutes) change({ minutes: draft.minutes + 1 });
       if (
@@ -61,7 +64,7 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
         plan.current
       )
         change(lockedDraft(draft, plan.current));
-      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z") {
+      if (isUndo(event)) {
         event.preventDefault();
         if (event.shiftKey) redo();
         else undo();
@@ -93,6 +96,7 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
         canUndo={canUndo}
         canRedo={canRedo}
         saving={saver.words()}
+        others={others}
       />
       <div
         ref={frame}
@@ -132,8 +136,20 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
         />
         <ThreadLines lit={lit} frame={frame} />
       </div>
-      <Conflict saver={saver} />
+      <Conflict saver={saver} names={names} />
     </div>
+  );
+}
+
+/** The board is taken back by change, as everything here, not by letter as a browser would. */
+const isUndo = (event: KeyboardEvent) => (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z";
+
+/** What ids are called, for words about what was set; drills only once they are asked about. */
+function useNames(shelf: Schemas["Shelf"], asked: boolean): Record<string, string> {
+  const drills = useQuery({ ...drillsQuery, enabled: asked });
+  return useMemo(
+    () => Object.fromEntries([...shelf.methods, ...(drills.data ?? [])].map((one) => [one.id, one.name])),
+    [shelf, drills.data],
   );
 }
 

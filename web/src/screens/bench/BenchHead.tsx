@@ -20,6 +20,7 @@ interface Props {
   canUndo: boolean;
   canRedo: boolean;
   saving: string;
+  others: string[];
 }
 
 /** Title, the dials (method, minutes, class) and the way to publishing. */
@@ -36,6 +37,7 @@ export function BenchHead({
   canUndo,
   canRedo,
   saving,
+  others,
 }: Props) {
   const method = shelf.methods.find((one) => one.id === draft.method);
   const dial = "no-print flex flex-col rounded-lg border border-rule bg-sheet px-3 py-1";
@@ -47,6 +49,10 @@ export function BenchHead({
           {longDate(session.date)}{" "}
           <span role="status" className={saving.startsWith("Not") ? "font-semibold text-hold" : ""}>
             {saving && `· ${saving}`}
+          </span>{" "}
+          <span role="status" className="font-semibold text-ink">
+            {others.length > 0 &&
+              `· ${others.join(", ")} ${others.length > 1 ? "have" : "has"} this open too`}
           </span>
         </p>
       </div>
