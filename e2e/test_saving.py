@@ -1,6 +1,7 @@
 """Saving on the screen: two places at once, a reload at once, no network, publishing right after an edit."""
 
 import json
+from unittest.mock import patch
 
 from e2e.browser import DESK, BrowserTest
 from server.programme.models import Session
@@ -107,7 +108,8 @@ class Saving(BrowserTest):
                 page.wait_for_selector("text=Wren Osgood has this open too", state="detached")
                 theirs.wait_for_load_state("networkidle")
 
-        self.drive(steps)
+        with patch("server.api.presence.ASK_AGAIN_S", 1):
+            self.drive(steps)
 
     def test_an_ended_sign_in_is_asked_for_in_place_and_carries_on(self):
         """Signed out elsewhere while the board is open: typed on, asked for the password on this page, and

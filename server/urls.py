@@ -4,7 +4,7 @@ from django.urls import path, re_path
 
 from server.api.api import api
 from server.health import live, ready
-from server.pages import application, member
+from server.pages import application, member, worker
 
 handler400 = handler403 = "server.api.problems.page_refused"
 handler404 = "server.api.problems.page_missing"
@@ -13,6 +13,8 @@ urlpatterns = [
     path("healthz", ready),
     path("healthz/live", live),
     path("api/", api.urls),
+    path("sw.js", worker),
+    path("m/", member),
     path("m/<str:token>", member),
     re_path(r"^(?!api/|static/|healthz)(?P<path>.*)$", application),
 ]

@@ -7,8 +7,8 @@ from core.catalog.rows import Level
 from core.demand import DemandProfile, derive
 from core.documents.base import Document, Share
 from core.documents.demands import Demand, Position, demand_documents, position_documents
-from core.documents.picture import Picture, picture_of_drill
-from core.documents.plan import DrawnPlan, NextMinute, Ready, drawn_plan
+from core.documents.picture import figure_of
+from core.documents.plan import NextMinute, Plan, Ready, plan_document
 from core.documents.reading import Read, read_document
 from core.errors import PlanRefused, UnusableText
 from core.prep import PrepSheet, plan_session
@@ -40,7 +40,7 @@ class Bench(Document):
     workout: Read | None
     demands: tuple[Demand, ...]
     positions: tuple[Position, ...]
-    plan: DrawnPlan | None
+    plan: Plan | None
     earlier: Earlier | None
 
 
@@ -55,7 +55,7 @@ class Alternative(Document):
     kit_names: tuple[str, ...]
     level: Level
     serves: tuple[str, ...]
-    picture: Picture
+    figure: str
 
 
 class SharedTurn(Document):
@@ -119,7 +119,7 @@ def _bench(
         workout=read_document(workout, catalog),
         demands=demand_documents(profile, catalog),
         positions=position_documents(workout, profile, catalog),
-        plan=drawn_plan(sheet, catalog) if sheet else None,
+        plan=plan_document(sheet, catalog) if sheet else None,
         earlier=earlier,
     )
 
@@ -144,7 +144,7 @@ def alternative_document(exchange: AlternativeValue, catalog: Catalog) -> Altern
         seconds_more=exchange.seconds_more,
         covered_more=exchange.covered_more,
         kit_names=tuple(catalog.kit[piece].name for piece in item.kit),
-        picture=picture_of_drill(item.drill.id, catalog),
+        figure=figure_of(item.drill.id, catalog, item.level == "seated"),
     )
 
 

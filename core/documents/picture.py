@@ -24,6 +24,7 @@ from core.posture import body_of, postures_of
 from core.posture.figures import easiest_pose
 
 MOST_ARCS = 2
+FROM_A_CHAIR = "~seated"  # ends the name of a figure in a chair
 FAR = "far_"  # begins the names of points away from the viewer
 CHAIR_HIP_DEG, CHAIR_THIGH_SEEN = 16.0, 0.3  # thighs coming toward the viewer, for drawing
 CHAIR_MOST_SHOULDER_DEG, CHAIR_MOST_WRIST_DEG = 185.0, 30.0
@@ -129,12 +130,29 @@ def _asking(terms: Sequence[Term], position: str) -> Term | None:
     return next(asking, None)
 
 
+def figure_of(drill: str, catalog: Catalog, seated: bool = False) -> str:
+    """What a drill's figure is called: figures are sent apart, each once."""
+    return f"{drill}{FROM_A_CHAIR}" if seated and _sits_down(drill, catalog) else drill
+
+
+def picture_of_figure(figure: str, catalog: Catalog) -> Picture:
+    """The picture that is called so. Raises KeyError for a name that none has."""
+    return picture_of_drill(figure.removesuffix(FROM_A_CHAIR), catalog, figure.endswith(FROM_A_CHAIR))
+
+
+def _sits_down(drill: str, catalog: Catalog) -> bool:
+    """Whether it looks different from a chair."""
+    row = catalog.drills[drill]
+    start = catalog.poses[row.poses[0]]
+    return bool(row.seated) and not any("seat" in prop for prop in start.props)
+
+
 def picture_of_drill(drill: str, catalog: Catalog, seated: bool = False) -> Picture:
     """Figure and motion of one drill; the figure shown still is the last frame. ``seated`` draws it from
     the chair."""
     row = catalog.drills[drill]
     start, end = catalog.poses[row.poses[0]], catalog.poses[row.poses[-1]]
-    if seated and row.seated and not any("seat" in prop for prop in start.props):
+    if seated and _sits_down(drill, catalog):
         props = tuple(prop for prop in row.props if prop.partition("@")[2] in UPPER_PLACES)
         return _moving(_from_the_chair(start), _from_the_chair(end), props)
     return _moving(start, end, row.props)

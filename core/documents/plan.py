@@ -1,5 +1,5 @@
-"""plan: a prep with its stops, its ways up, and what it leaves. A page gets the same with a figure on
-every item."""
+"""plan: a prep with its stops, its ways up, and what it leaves. Figures are called
+by name; a page asks for each once."""
 
 from __future__ import annotations
 
@@ -10,7 +10,7 @@ from pydantic import Field
 from core.catalog import Catalog
 from core.catalog.rows import ClockKind, Level, Phase, WithoutTag
 from core.documents.base import Degrees, Document, Minutes, Share, ShareOfHour
-from core.documents.picture import Picture, picture_of_drill
+from core.documents.picture import figure_of
 from core.hazards import NO_CAUTIONS, Cautions
 from core.prep import homework as home
 from core.prep import sheet as value
@@ -45,9 +45,11 @@ class Rungs(Document):
 
 class Item(Document):
     """A drill at its place in a prep, a stop, a member's sheet or a cool-down. turns: [start, seconds] of
-    each. A default is what a sheet is shown with that was stored before there was the field."""
+    each. figure: what its picture is called. A default is what a sheet is shown with that was stored before
+    there was the field."""
 
     drill: str
+    figure: str
     name: str
     phase: Phase
     start_s: int
@@ -74,12 +76,6 @@ class Item(Document):
     turns: tuple[tuple[int, ...], ...] = ()
     group: int = 0
     new: bool = False
-
-
-class DrawnItem(Item):
-    """An item with its figure."""
-
-    picture: Picture
 
 
 class RampSet(Document):
@@ -152,12 +148,6 @@ class Break(Document):
     uncovered: tuple[Uncovered, ...]
 
 
-class DrawnBreak(Break):
-    """A stop with figures."""
-
-    items: tuple[DrawnItem, ...]
-
-
 class NextMinute(Document):
     """One of ``new`` drills that a minute more brings; whole: the share prepared more in all."""
 
@@ -197,18 +187,13 @@ class Homework(Document):
     needed_deg: Degrees
     visits: int
     drill: str
+    figure: str
     name: str
     dose: Dose
     dose_words: str
     times_a_week: int
     weekly_s: int
     stop: str
-
-
-class DrawnHomework(Homework):
-    """Homework with its figure."""
-
-    picture: Picture
 
 
 class Plan(Document):
@@ -238,13 +223,6 @@ class Plan(Document):
     homework: tuple[Homework, ...] | None = None
 
 
-class DrawnPlan(Plan):
-    """A plan with figures."""
-
-    items: tuple[DrawnItem, ...]
-    breaks: tuple[DrawnBreak, ...]
-
-
 def plan_document(
     sheet: value.PrepSheet,
     catalog: Catalog,
@@ -262,18 +240,6 @@ def plan_document(
             for stop in sheet.breaks
         ),
         homework=None if homework is None else tuple(homework_document(task, catalog) for task in homework),
-    )
-
-
-def drawn_plan(sheet: value.PrepSheet, catalog: Catalog) -> DrawnPlan:
-    """The document of a prep with its figures."""
-    return DrawnPlan.of(
-        sheet,
-        **_named(sheet, catalog),
-        items=drawn_items(sheet.items, catalog),
-        cooldown=item_documents(sheet.cooldown, catalog, NO_CAUTIONS),
-        breaks=tuple(drawn_break(stop, catalog) for stop in sheet.breaks),
-        homework=None,
     )
 
 
@@ -297,29 +263,12 @@ def _named_break(stop: value.Break, catalog: Catalog) -> dict[str, object]:
     }
 
 
-def drawn_break(stop: value.Break, catalog: Catalog) -> DrawnBreak:
-    """A stop with figures."""
-    return DrawnBreak.of(stop, **_named_break(stop, catalog), items=drawn_items(stop.items, catalog))
-
-
 def item_documents(
     items: Iterable[value.Item], catalog: Catalog, cautions: Cautions = NO_CAUTIONS
 ) -> tuple[Item, ...]:
-    """Items without figures. cautions: of the one person they are for, whom no rung may lead to what they
+    """The documents of items. cautions: of the one person they are for, whom no rung may lead to what they
     stop."""
     return tuple(Item.of(item, **_of_the_drill(item, catalog, cautions)) for item in items)
-
-
-def drawn_items(items: Iterable[value.Item], catalog: Catalog) -> tuple[DrawnItem, ...]:
-    """Items with figures."""
-    return tuple(
-        DrawnItem.of(
-            item,
-            **_of_the_drill(item, catalog),
-            picture=picture_of_drill(item.drill.id, catalog, item.level == "seated"),
-        )
-        for item in items
-    )
 
 
 def _of_the_drill(item: value.Item, catalog: Catalog, cautions: Cautions = NO_CAUTIONS) -> dict[str, object]:
@@ -328,6 +277,7 @@ def _of_the_drill(item: value.Item, catalog: Catalog, cautions: Cautions = NO_CA
     neighbours = rungs(drill.id, catalog, cautions)
     return {
         "drill": drill.id,
+        "figure": figure_of(drill.id, catalog, item.level == "seated"),
         "name": drill.name,
         "dose_count": len(drill.doses),
         "kit_names": tuple(catalog.kit[piece].name for piece in item.kit),
@@ -372,9 +322,13 @@ def _uncovered(left: Iterable[value.Uncovered], catalog: Catalog) -> tuple[Uncov
 
 def _homework_names(task: home.Homework, catalog: Catalog) -> dict[str, object]:
     demand = catalog.demands[task.motion]
-    return {"motion_name": demand.name, "plain": demand.plain}
+    return {
+        "motion_name": demand.name,
+        "plain": demand.plain,
+        "figure": figure_of(task.drill, catalog),
+    }
 
 
 def homework_document(task: home.Homework, catalog: Catalog) -> Homework:
-    """Homework without its figure."""
+    """The document of homework."""
     return Homework.of(task, **_homework_names(task, catalog))

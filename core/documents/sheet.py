@@ -1,18 +1,16 @@
-"""sheet: one member's page. Stored without figures; a page gets the same with a figure on every item."""
+"""sheet: one member's page, as it is stored and as it is shown."""
 
 from __future__ import annotations
 
 import re
 from collections.abc import Iterable, Mapping
-from typing import Any
+from typing import Any, Literal
 
 from core.catalog import Catalog
 from core.catalog.rows import Caution, Kind
 from core.documents.base import Document
-from core.documents.picture import picture_of_drill
+from core.documents.picture import figure_of
 from core.documents.plan import (
-    DrawnHomework,
-    DrawnItem,
     Homework,
     Item,
     RampSet,
@@ -20,6 +18,7 @@ from core.documents.plan import (
     item_documents,
     ramp_documents,
 )
+from core.documents.steps import Step, steps_of
 from core.hazards import Cautions
 from core.prep import member as value
 from core.prep.barred import Barred as BarredLine
@@ -48,6 +47,16 @@ class UnreadLine(Document):
 
     line: int
     text: str
+
+
+class BoardLine(Document):
+    """A line of the board as written. kind: what this member does, what another division does, what nobody
+    understood whole, or words around it: headings, rounds, caps, notes. An empty one parts what stands around
+    it."""
+
+    line: int
+    text: str
+    kind: Literal["mine", "other", "unread", "words"]
 
 
 class Gap(Document):
@@ -104,16 +113,17 @@ class SheetBreak(Document):
     ramp: tuple[RampSet, ...]
 
 
-class DrawnSheetBreak(SheetBreak):
-    """A stop with figures."""
+class ShownSheetBreak(SheetBreak):
+    """A stop as a clock runs it."""
 
-    items: tuple[DrawnItem, ...]
+    steps: tuple[Step, ...]
 
 
 class Sheet(Document):
     """One member's prep for a class, as it is stored: nobody else's ranges are in it."""
 
     text: str
+    board: tuple[BoardLine, ...]
     division: str
     work: tuple[WorkLine, ...]
     unread: tuple[UnreadLine, ...]
@@ -141,14 +151,13 @@ class DemandName(Document):
     plain: str
 
 
-class DrawnSheet(Sheet):
-    """A sheet with figures, and the names of the demands its items serve."""
+class ShownSheet(Sheet):
+    """A sheet with the names of the demands its items serve, and its lists as a clock runs them."""
 
-    items: tuple[DrawnItem, ...]
-    extras: tuple[DrawnItem, ...]
-    breaks: tuple[DrawnSheetBreak, ...]
-    homework: tuple[DrawnHomework, ...]
+    breaks: tuple[ShownSheetBreak, ...]
     demand_names: dict[str, DemandName]
+    steps: tuple[Step, ...]
+    extra_steps: tuple[Step, ...]
 
 
 def sheet_document(
@@ -165,6 +174,7 @@ def sheet_document(
     return Sheet.of(
         fitted,
         text=text,
+        board=_board(workout, mine, text),
         division=division or "",
         work=work,
         unread=_unread_lines(workout, text, {one.line for one in work}),
@@ -219,6 +229,18 @@ def _work_lines(mine: Workout, text: str, catalog: Catalog) -> tuple[WorkLine, .
     return tuple(lines.values())
 
 
+def _board(workout: Workout, mine: Workout, text: str) -> tuple[BoardLine, ...]:
+    """The whole board as written, each line by what it is to this member."""
+    kinds: dict[int, Literal["mine", "other", "unread"]] = {}
+    kinds.update((one.line, "unread") for one in workout.unread)
+    kinds.update((work.line, "other") for part in workout.parts for work in part.work)
+    kinds.update((work.line, "mine") for part in mine.parts for work in part.work)
+    return tuple(
+        BoardLine(line=number, text=line.rstrip(), kind=kinds.get(number, "words"))
+        for number, line in enumerate(text.splitlines(), 1)
+    )
+
+
 def _unread_lines(workout: Workout, text: str, shown: set[int]) -> tuple[UnreadLine, ...]:
     """The lines with something unread that are not shown as work already: nothing on the board is hidden."""
     written = text.splitlines()
@@ -247,46 +269,55 @@ def _break(stop: StopValue, catalog: Catalog, cautions: Cautions) -> SheetBreak:
     )
 
 
-def drawn(content: Mapping[str, Any], catalog: Catalog) -> dict[str, Any]:
-    """The fields of a DrawnSheet from a stored Sheet, those of earlier versions included. A drill that is
+def shown(content: Mapping[str, Any], catalog: Catalog) -> dict[str, Any]:
+    """The fields of a ShownSheet from a stored Sheet, those of earlier versions included. A drill that is
     no longer on the shelf is left out; other fields of the content are kept as they are."""
-    breaks = [
-        {"ramp": [], **stop, "items": _drawn_items(stop["items"], catalog)}
-        for stop in content.get("breaks", ())
-    ]
-    items = _drawn_items(content["items"], catalog)
-    extras = _drawn_items(content["extras"], catalog)
+    breaks = [_shown_break(stop, catalog) for stop in content.get("breaks", ())]
+    items = _items_now(content["items"], catalog)
+    extras = _items_now(content["extras"], catalog)
     return {
         "unread": (),
         "notes": (),
+        "board": _board_of_lines(content),
         **content,
         "items": items,
         "extras": extras,
-        "cooldown": [_as_now(item) for item in content["cooldown"] if item["drill"] in catalog.drills],
+        "cooldown": _items_now(content["cooldown"], catalog),
         "breaks": breaks,
         "gaps": [_known(Gap, gap) for gap in content["gaps"]],
         "homework": [
-            _with_picture(task, catalog)
+            {"figure": figure_of(task["drill"], catalog), **task}
             for task in content.get("homework", ())
             if task["drill"] in catalog.drills
         ],
         "demand_names": _demand_names((items, extras, *(stop["items"] for stop in breaks)), catalog),
+        "steps": steps_of(items),
+        "extra_steps": steps_of(extras),
     }
 
 
-def _drawn_items(items: Iterable[Mapping[str, Any]], catalog: Catalog) -> list[dict[str, Any]]:
-    there = (item for item in items if item["drill"] in catalog.drills)
-    return [_with_picture(_as_now(item), catalog) for item in there]
+def _board_of_lines(content: Mapping[str, Any]) -> list[dict[str, Any]]:
+    """The board of a sheet that was stored without it: the lines it has, in order."""
+    mine = [{"line": one["line"], "text": one["text"], "kind": "mine"} for one in content["work"]]
+    unread = [
+        {"line": one["line"], "text": one["text"], "kind": "unread"} for one in content.get("unread", ())
+    ]
+    return sorted((*mine, *unread), key=lambda one: one["line"])
 
 
-def _as_now(item: Mapping[str, Any]) -> dict[str, Any]:
-    """A stored item with its end, which the first ones did not say."""
-    return {"end_s": item["start_s"] + item["seconds"], **item}
+def _shown_break(stop: Mapping[str, Any], catalog: Catalog) -> dict[str, Any]:
+    items = _items_now(stop["items"], catalog)
+    return {"ramp": [], **stop, "items": items, "steps": steps_of(items)}
 
 
-def _with_picture(row: Mapping[str, Any], catalog: Catalog) -> dict[str, Any]:
-    seated = row.get("level") == "seated"
-    return {**row, "picture": picture_of_drill(row["drill"], catalog, seated)}
+def _items_now(items: Iterable[Mapping[str, Any]], catalog: Catalog) -> list[dict[str, Any]]:
+    return [_as_now(item, catalog) for item in items if item["drill"] in catalog.drills]
+
+
+def _as_now(item: Mapping[str, Any], catalog: Catalog) -> dict[str, Any]:
+    """A stored item with its end and its figure, which the first ones did not say."""
+    figure = figure_of(item["drill"], catalog, item["level"] == "seated")
+    return {"end_s": item["start_s"] + item["seconds"], "figure": figure, **item}
 
 
 def _known(kind: type[Document], row: Mapping[str, Any]) -> dict[str, Any]:

@@ -13,7 +13,9 @@ from core.demand import Measurement, Person, derive, scores
 from core.documents import demands, lab, plan_document, read_document, reading, sheet
 from core.documents import plan as documents
 from core.documents.base import Document
-from core.documents.sheet import DrawnSheet, Sheet, drawn, sheet_document
+from core.documents.picture import picture_of_figure
+from core.documents.sheet import Sheet, ShownSheet, sheet_document
+from core.documents.sheet import shown as shown_now
 from core.lab import LabAnswer
 from core.prep import Pin, PlanSettings, homework, member, plan
 from core.prep import dose as doses
@@ -125,11 +127,13 @@ class Stored(unittest.TestCase):
         self.stored = sheet_document(mine, PREP, WORKOUT, TEXT, None, CATALOG)
 
     def test_a_stored_sheet_is_shown_with_figures(self):
-        """Everything stored, and a figure on every item."""
+        """Everything stored, and every item calls a figure that there is."""
         content = self.stored.json_value()
-        shown = DrawnSheet.model_validate(drawn(content, CATALOG))
-        self.assertEqual(len(shown.items), len(self.stored.items))
-        self.assertTrue(all(item.picture.frames for item in shown.items))
+        page = ShownSheet.model_validate(shown_now(content, CATALOG))
+        self.assertEqual(len(page.items), len(self.stored.items))
+        called = {item.figure for item in (*page.items, *page.extras, *page.cooldown)}
+        self.assertTrue(all(picture_of_figure(name, CATALOG).frames for name in called))
+        self.assertEqual([line.text for line in page.board], [line.rstrip() for line in TEXT.splitlines()])
 
     def test_a_sheet_of_an_earlier_version_is_still_shown(self):
         """Without the fields that later versions brought, and with a drill that left the shelf."""
@@ -137,16 +141,18 @@ class Stored(unittest.TestCase):
         for item in (*content["items"], *content["extras"], *content["cooldown"]):
             for field in ("turns", "group", "dose_option", "dose_count", "new", "why", "fault", "instead"):
                 item.pop(field)
-            for field in ("easier", "harder"):
+            for field in ("easier", "harder", "figure"):
                 item.pop(field)
         content.pop("breaks")
         content.pop("unread")
         content.pop("notes")
         content.pop("homework")
+        content.pop("board")
         content["items"][0]["drill"] = "a-drill-of-old"
-        shown = DrawnSheet.model_validate(drawn(content, CATALOG))
-        self.assertEqual(len(shown.items), len(content["items"]) - 1)
-        self.assertEqual(shown.breaks, ())
+        page = ShownSheet.model_validate(shown_now(content, CATALOG))
+        self.assertEqual(len(page.items), len(content["items"]) - 1)
+        self.assertEqual(page.breaks, ())
+        self.assertEqual({line.kind for line in page.board}, {"mine"})
 
     def test_the_sheet_says_every_field_it_has(self):
         """Nothing of the member's sheet is left out of what is stored."""

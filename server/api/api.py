@@ -7,6 +7,7 @@ from ninja.security import django_auth
 from server.api import (
     account,
     bench,
+    figures,
     files,
     gym,
     joining,
@@ -53,6 +54,7 @@ for part in (
     presence,
     bench,
     lab,
+    figures,
     publish,
     shelf,
     gym,

@@ -11,8 +11,8 @@ from pydantic import Field, StringConstraints, TypeAdapter
 
 from core.catalog.rows import ClockKind, Kind, Phase, Style
 from core.documents.bench import ProblemAt
-from core.documents.plan import DrawnHomework
-from core.documents.sheet import DemandName, DrawnSheet, Gap
+from core.documents.plan import Homework
+from core.documents.sheet import DemandName, Gap, ShownSheet
 from server.prep.dials import MAX_TEXT, Dials, DialsGiven
 
 Role = Literal["owner", "coach", "member"]
@@ -214,14 +214,14 @@ class ShownGap(Gap):
     has_deg: float | None  # type: ignore[assignment]  # a wider field than the document's
 
 
-class ShownHomework(DrawnHomework):
+class ShownHomework(Homework):
     """first_deg, last_deg: only to the member and their coaches."""
 
     first_deg: float | None  # type: ignore[assignment]  # a wider field than the document's
     last_deg: float | None  # type: ignore[assignment]  # as above
 
 
-class SheetPage(DrawnSheet):
+class SheetPage(ShownSheet):
     """A member's page: their sheet, the class it is for, and where it stands among its versions. private: all
     of it, to the member or a coach signed in; else without what a link need not tell."""
 

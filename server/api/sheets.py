@@ -3,13 +3,14 @@
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
-from ninja import Router
+from ninja import Router, Status
 
 from core.documents.base import as_json
 from server.api import schemas
 from server.api.access import rows_of, signed_in
 from server.api.problems import Problem
 from server.people.audit import looked
+from server.people.models import Person
 from server.publishing.models import MemberSheet
 from server.publishing.sheets import newest_of, sheets, shown_sheet
 
@@ -17,7 +18,7 @@ router = Router(tags=["sheets"])
 MINE_SHOWN = 20
 
 
-def _by_link(request: HttpRequest, token: str) -> tuple[MemberSheet, bool]:
+def sheet_by_link(request: HttpRequest, token: str) -> tuple[MemberSheet, bool]:
     """The newest sheet a link leads to, and whether the one who asks may see all of it: the member or a
     coach of the gym, signed in. Raises Http404, and Problem for a link that has ended."""
     sheet = get_object_or_404(sheets(), token=token)
@@ -30,43 +31,58 @@ def _by_link(request: HttpRequest, token: str) -> tuple[MemberSheet, bool]:
     return newest_of(sheet), private
 
 
+def _rows(request: HttpRequest) -> list[Person]:
+    return rows_of(request) if request.user.is_authenticated else []
+
+
 def _note_look(request: HttpRequest, sheet: MemberSheet) -> None:
     """A coach who sees all of a member's page is written down."""
     gym = sheet.publication.gym_class.session.gym
-    mine = rows_of(request) if request.user.is_authenticated else []
-    for row in mine:
+    for row in _rows(request):
         if row.coaches_in(gym.pk):
             looked(row, [sheet.person_id], "sheet", gym.today())
 
 
-def _may_see_all(request: HttpRequest, sheet: MemberSheet) -> bool:
-    if not request.user.is_authenticated:
-        return False
+def _is_coach(request: HttpRequest, sheet: MemberSheet) -> bool:
+    """Whether a coach of the gym asks, and not for a page of their own."""
     gym_id = sheet.publication.gym_class.session.gym_id
-    return any(row.pk == sheet.person_id or row.coaches_in(gym_id) for row in rows_of(request))
+    return any(row.coaches_in(gym_id) and row.pk != sheet.person_id for row in _rows(request))
+
+
+def _may_see_all(request: HttpRequest, sheet: MemberSheet) -> bool:
+    mine = any(row.pk == sheet.person_id for row in _rows(request))
+    return mine or _is_coach(request, sheet)
 
 
 @router.get("/sheets/{token}", auth=None, response=schemas.SheetPage)
 def sheet(request: HttpRequest, token: str) -> HttpResponse:
     """One member's sheet; the link is the key. A newer version of the same class takes its place."""
-    page, private = _by_link(request, token)
-    if page.opened_at is None:
+    page, private = sheet_by_link(request, token)
+    return _page(page, private)
+
+
+@router.post("/sheets/{token}/opened", auth=None, response={204: None})
+def opened(request: HttpRequest, token: str) -> Status[None]:
+    """Somebody has the page before them: noted the first time. A coach who looks is not the member, and what
+    only fetches the page (a messenger's preview of a link) never says this."""
+    page, _ = sheet_by_link(request, token)
+    if page.opened_at is None and not _is_coach(request, page):
         page.opened_at = timezone.now()
         page.save(update_fields=["opened_at"])
-    return _page(page, private)
+    return Status(204, None)
 
 
 @router.post("/sheets/{token}/felt", auth=None, response=schemas.SheetPage)
 def felt(request: HttpRequest, token: str, payload: schemas.FeltIn) -> HttpResponse:
     """How it felt afterwards, noted with the newest version, which is the answer."""
-    page, private = _by_link(request, token)
+    page, private = sheet_by_link(request, token)
     page.felt = payload.felt
     page.save(update_fields=["felt"])
     return _page(page, private)
 
 
 def _page(page: MemberSheet, private: bool) -> HttpResponse:
-    """A page as it is: it was checked when it was stored, and its figures when they were drawn."""
+    """A page as it is: it was checked when it was stored."""
     return HttpResponse(as_json(shown_sheet(page, private)), content_type="application/json")
 
 

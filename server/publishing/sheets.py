@@ -1,4 +1,4 @@
-"""A member's stored page as it is shown: with figures, where it stands among its versions, and to whom."""
+"""A member's stored page as it is shown: where it stands among its versions, and to whom."""
 
 from __future__ import annotations
 
@@ -7,7 +7,7 @@ from typing import Any
 from django.db.models import OuterRef, QuerySet, Subquery
 
 from core.catalog import load_catalog
-from core.documents.sheet import drawn
+from core.documents.sheet import shown as shown_content
 from server.publishing.models import MemberSheet, Publication
 
 
@@ -44,7 +44,7 @@ def shown(
 ) -> dict[str, Any]:
     """A page's fields from its stored or freshly made content. private: to the member or a coach, who see all
     of it."""
-    page = drawn(content if private else for_anyone(content), load_catalog())
+    page = shown_content(content if private else for_anyone(content), load_catalog())
     return {**page, "version": version, "newest": newest, "felt": felt, "private": private}
 
 

@@ -155,7 +155,10 @@ class Bench(Api):
         wrist = next(one for one in found["demands"] if one["id"] == "wrist.extension")
         self.assertEqual([one["name"] for one in wrist["people"] if one["chance_short"] > 0.9], ["Ada Finch"])
         self.assertTrue(all(one["picture"]["points"] for one in found["positions"]))
-        self.assertTrue(all(one["picture"]["frames"] for one in found["plan"]["items"]))
+        called = ",".join(one["figure"] for one in found["plan"]["items"])
+        figures = Client().get("/api/figures", {"of": f"{called},none-such"}).json()
+        self.assertEqual(set(figures), set(called.split(",")))
+        self.assertTrue(all(one["points"] and one["frames"] for one in figures.values()))
 
     def test_trying_things_on_the_bench_saves_nothing(self):
         """A live answer leaves no draft and no changed text."""

@@ -114,7 +114,7 @@ class Members(Dials):
             [item for stop in mine["breaks"] for item in stop["items"] if item["level"] == "hanging"]
         )
         self.assertLessEqual(set(hanging), {swap["instead_of"] for swap in mine["swaps"]})
-        self.assertTrue(all(item["picture"]["points"] for stop in mine["breaks"] for item in stop["items"]))
+        self.assertTrue(all(item["figure"] for stop in mine["breaks"] for item in stop["items"]))
 
     def test_homework_for_what_stayed_short_and_only_on_one_s_own_page(self):
         """Two visits short of the front rack bring homework with its dose and its end; nobody else's page

@@ -19,7 +19,8 @@ from server.tests.gyms import SmallGym, body
 # ("self"); coaches of
 # the gym; its owners
 ALLOWED = {
-    "anyone": """get csrf  get health  get first-run  post first-run  post sign-in  post sign-in/link
+    "anyone": """get csrf  get health  get figures  post
+        sheets/{token}/opened  get first-run  post first-run  post sign-in  post sign-in/link
         post sign-in/link/use  post password/forgotten  post password/new  post invitation  post
         invitation/accept get sheets/{token}  post sheets/{token}/felt  get demo-mail""",
     "account": """get me  post sign-out  get my-sheets  get shelf  get devices  delete devices  delete
@@ -65,6 +66,7 @@ ABOUT_THE_ASKER = (
 BY_KEY = (
     "get sheets/{token}",
     "post sheets/{token}/felt",
+    "post sheets/{token}/opened",
     "get demo-mail",
 )  # 404 for a word that opens nothing
 NOT_A_MEMBER = (

@@ -101,11 +101,44 @@ class Sheets(TestCase):
         """The page has that member's items, and opening it is noted once."""
         found = self.sheet(self.home.members[0])
         self.assertEqual(found["name"], "Ada Finch")
-        self.assertTrue(found["items"] and found["items"][0]["picture"]["frames"])
+        self.assertTrue(found["items"])
         self.assertEqual([gap["motion"] for gap in found["gaps"]], ["wrist.extension"])
         self.assertTrue(found["extras"])
-        self.assertIsNotNone(MemberSheet.objects.get(person=self.home.members[0]).opened_at)
         self.assertEqual(Client().get("/api/sheets/not-a-token").status_code, 404)
+
+    def test_opened_is_noted_once_and_only_when_the_member_has_it_before_them(self):
+        """Fetched by a messenger's preview, or looked at by a coach: not opened. Said by the page: opened,
+        and the first time stays."""
+        row = MemberSheet.objects.get(person=self.home.members[0])
+        said = f"/api/sheets/{row.token}/opened"
+
+        def opened():
+            row.refresh_from_db()
+            return row.opened_at
+
+        Client().get(f"/m/{row.token}")
+        Client().get(f"/api/sheets/{row.token}")
+        self.home.client().post(said)
+        self.assertIsNone(opened())
+        self.assertEqual(Client().post(said).status_code, 204)
+        first = opened()
+        self.assertIsNotNone(first)
+        Client().post(said)
+        self.assertEqual(opened(), first)
+
+    def test_a_page_has_the_board_as_written(self):
+        """Every line of the board in order; what another division does is told apart."""
+        lines = {
+            member.name: {line["text"]: line["kind"] for line in self.sheet(member)["board"]}
+            for member in self.home.members
+        }
+        for board in lines.values():
+            self.assertEqual(list(board), list(dict.fromkeys(self.home.session.text.splitlines())))
+            self.assertEqual(board["B) 3 rounds for time"], "words")
+            self.assertEqual(board["15 push presses 40/27.5 kg"], "mine")
+        self.assertEqual(lines["Ada Finch"]["scaled: ring rows"], "other")
+        self.assertEqual(lines["Cy Dunnock"]["scaled: ring rows"], "mine")
+        self.assertEqual(lines["Cy Dunnock"]["9 pull-ups"], "other")
 
     def test_nobody_elses_health_is_on_a_page_or_in_the_record(self):
         """Neither other names nor others' ranges are in a member's page; the class record holds no one's

@@ -18,7 +18,7 @@ const FRAME_MS = 110;
 const REST_MS = 500;
 const ROOM = 0.07; // air round the figure, share of height
 
-interface Props {
+export interface FigureProps {
   picture: Picture;
   label: string;
   /** Play from the first pose to the second and back. */
@@ -44,7 +44,7 @@ export function Figure({
   lit = false,
   handles = [],
   onDrag,
-}: Props) {
+}: FigureProps) {
   const frame = useFrame(picture, moving);
   const points = frame === null ? picture.points : pointsAt(picture, frame);
   const shapes = ((frame === null ? picture.shapes : picture.frame_shapes?.[frame]) ??

@@ -1,22 +1,37 @@
-import { useState } from "react";
 import type { Item, Kind, Sheet } from "../api/client";
-import { Figure } from "../figure/Figure";
+import { DrillFigure } from "../figure/DrillFigure";
 import { Mark } from "../parts/Mark";
 import { clock, finishWords, hour, number, plural, sentence } from "../parts/words";
-import { Runner } from "./Runner";
+import { AsWritten } from "./AsWritten";
+import type { Felt } from "./kept";
+import type { ListName } from "./run";
 
-const FELT = ["better", "same", "worse"] as const;
+const FELT: Felt[] = ["better", "same", "worse"];
 
 interface Props {
   sheet: Sheet;
   preview?: boolean;
-  onFelt?: (felt: (typeof FELT)[number]) => void;
+  /** How it felt, as chosen; and whether that is still to be sent. */
+  felt?: Felt | "";
+  feltWaits?: boolean;
+  onFelt?: (felt: Felt) => void;
+  /** Start a list with its timer, or go on with it. */
+  onStart?: (list: ListName) => void;
+  /** The list that was left, and where. */
+  left?: { list: ListName; words: string } | null;
 }
 
 /** What's on, what is mine and why, and how long it takes; the thread runs down the page. */
-export function MemberPage({ sheet, preview = false, onFelt }: Props) {
-  const [running, setRunning] = useState<Item[] | null>(null);
-  if (running) return <Runner items={running} names={sheet.demand_names} onEnd={() => setRunning(null)} />;
+export function MemberPage({
+  sheet,
+  preview = false,
+  felt = sheet.felt,
+  feltWaits = false,
+  onFelt,
+  onStart,
+  left = null,
+}: Props) {
+  const startWord = (list: ListName, word: string) => (left?.list === list ? `Go on: ${left.words}` : word);
   const extrasMinutes = Math.ceil(sheet.extras.reduce((total, one) => total + one.seconds, 0) / 60);
   const HeadingTag = preview ? "h2" : "h1";
   return (
@@ -32,56 +47,7 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
         <p className="mt-1 font-semibold">Changed: this is version {sheet.version}.</p>
       )}
 
-      <section className="mt-4" aria-label="What's on">
-        <ul className="space-y-0.5">
-          {sheet.work.map((one, index) => (
-            <li key={one.line} className="flex gap-2">
-              {sheet.work[index - 1]?.part !== one.part ? (
-                <span className="display w-8 shrink-0 text-[20px]">
-                  {one.part.length > 3 ? "·" : one.part}
-                </span>
-              ) : (
-                <span className="w-8 shrink-0" />
-              )}
-              <span>{one.text}</span>
-            </li>
-          ))}
-          {sheet.unread.map((one) => (
-            <li key={one.line} className="flex gap-2">
-              <span className="w-8 shrink-0" />
-              <span>
-                {one.text} <em className="quiet">as on the board</em>
-              </span>
-            </li>
-          ))}
-        </ul>
-        {sheet.notes.length > 0 && (
-          <details className="mt-2">
-            <summary className="quiet cursor-pointer py-2">
-              {plural(sheet.notes.length, "note")} of the coach
-            </summary>
-            {sheet.notes.map((note, index) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: notes may say the same and keep their order
-              <p key={index} className="mt-1 text-[16px]">
-                {note}
-              </p>
-            ))}
-          </details>
-        )}
-        {sheet.barred.map((one) => (
-          <p key={one.movement} className="mt-2 border-l-[4px] border-hold pl-3 text-[16px]">
-            <strong>{sentence(one.name)} is not for you as written</strong>
-            {one.why.length > 0 && ` (${one.why.join(", ").toLowerCase()})`}.{" "}
-            {one.instead ? (
-              <>
-                Instead: <strong>{one.instead}</strong>.
-              </>
-            ) : (
-              "Ask your coach what to do instead."
-            )}
-          </p>
-        ))}
-      </section>
+      <AsWritten sheet={sheet} />
 
       {sheet.extras.length > 0 && (
         <section className="mt-6 rounded-2xl bg-slate-deep p-4 text-chalk on-slate" aria-label="Before class">
@@ -101,13 +67,15 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
               <DrillLine key={one.drill} item={one} dark />
             ))}
           </ol>
-          <button
-            type="button"
-            className="mt-4 w-full rounded-xl bg-chalk py-3 text-[18px] font-semibold text-ink"
-            onClick={() => setRunning(sheet.extras)}
-          >
-            Start
-          </button>
+          {onStart && (
+            <button
+              type="button"
+              className="mt-4 w-full rounded-xl bg-chalk py-3 text-[18px] font-semibold text-ink"
+              onClick={() => onStart("extras")}
+            >
+              {startWord("extras", "Start")}
+            </button>
+          )}
         </section>
       )}
 
@@ -149,13 +117,15 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
           ))}
         </ol>
         <WayUp ramp={sheet.ramp} />
-        <button
-          type="button"
-          className="plain-action mt-3 w-full !rounded-xl !py-3 !text-[17px]"
-          onClick={() => setRunning(sheet.items)}
-        >
-          Go through it with a timer
-        </button>
+        {onStart && sheet.items.length > 0 && (
+          <button
+            type="button"
+            className="plain-action mt-3 w-full !rounded-xl !py-3 !text-[17px]"
+            onClick={() => onStart("class")}
+          >
+            {startWord("class", "Go through it with a timer")}
+          </button>
+        )}
         {sheet.breaks.map((stop, place) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: parts may share a name and keep their order
           <div key={place} className="mt-4">
@@ -169,13 +139,15 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
                     <DrillLine key={one.drill} item={one} names={sheet.demand_names} />
                   ))}
                 </ol>
-                <button
-                  type="button"
-                  className="plain-action mt-3 w-full !rounded-xl !py-3 !text-[17px]"
-                  onClick={() => setRunning(stop.items)}
-                >
-                  Go through these with a timer
-                </button>
+                {onStart && (
+                  <button
+                    type="button"
+                    className="plain-action mt-3 w-full !rounded-xl !py-3 !text-[17px]"
+                    onClick={() => onStart(`stop-${place}`)}
+                  >
+                    {startWord(`stop-${place}`, "Go through these with a timer")}
+                  </button>
+                )}
               </>
             )}
             <WayUp ramp={stop.ramp} />
@@ -188,14 +160,7 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
           <h2 className="text-[26px]">Homework</h2>
           {sheet.homework.map((one) => (
             <div key={one.motion} className="mt-2 flex gap-3 rounded-xl border border-rule bg-sheet p-3">
-              {one.picture && (
-                <Figure
-                  picture={one.picture}
-                  label={`${one.name}, drawn from joint angles`}
-                  className="h-16 w-16 shrink-0"
-                  lit
-                />
-              )}
+              <DrillFigure figure={one.figure} of={one.name} className="h-16 w-16 shrink-0" lit />
               <div className="min-w-0 text-[16px]">
                 <p className="leading-tight font-semibold">{one.name}</p>
                 <p>
@@ -219,7 +184,9 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
       <section className="mt-6" aria-label="Afterwards">
         <h2 className="text-[26px]">Afterwards</h2>
         {sheet.finish && <p className="mt-1">{finishWords(sheet.finish)}</p>}
-        <p className="mt-1">{sheet.cooldown.map((one) => `${one.name} (${one.dose_words})`).join(", ")}.</p>
+        {sheet.cooldown.length > 0 && (
+          <p className="mt-1">{sheet.cooldown.map((one) => `${one.name} (${one.dose_words})`).join(", ")}.</p>
+        )}
         {!preview && (
           <fieldset className="mt-4">
             <legend className="font-semibold">How did the position feel?</legend>
@@ -228,14 +195,21 @@ export function MemberPage({ sheet, preview = false, onFelt }: Props) {
                 <button
                   type="button"
                   key={one}
-                  className={`rounded-xl border-2 py-3 ${sheet.felt === one ? "border-ink bg-slate-deep text-chalk" : "border-rule bg-sheet"}`}
-                  aria-pressed={sheet.felt === one}
+                  className={`rounded-xl border-2 py-3 ${felt === one ? "border-ink bg-slate-deep text-chalk" : "border-rule bg-sheet"}`}
+                  aria-pressed={felt === one}
                   onClick={() => onFelt?.(one)}
                 >
                   {one}
                 </button>
               ))}
             </div>
+            {felt && (
+              <p role="status" className="quiet mt-2">
+                {feltWaits
+                  ? "Kept on this phone; it is sent by itself when there is a signal."
+                  : "Your coach has it."}
+              </p>
+            )}
           </fieldset>
         )}
       </section>
@@ -285,13 +259,7 @@ function DrillLine({
   const first = names && item.serves[0] ? names[item.serves[0]] : undefined;
   return (
     <li className="flex items-center gap-3">
-      <Figure
-        picture={item.picture}
-        label={`${item.name}, drawn from joint angles`}
-        className="h-16 w-16 shrink-0"
-        dark={dark}
-        lit
-      />
+      <DrillFigure figure={item.figure} of={item.name} className="h-16 w-16 shrink-0" dark={dark} lit />
       <span className="min-w-0 flex-1">
         <span className="block leading-tight font-semibold">{item.name}</span>
         <span className={`block text-[15px] ${dark ? "text-chalk-dim" : "text-dust"}`}>

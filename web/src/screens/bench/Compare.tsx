@@ -3,7 +3,7 @@ import { Dialog } from "radix-ui";
 import { useState } from "react";
 import type { Plan } from "../../api/client";
 import { benchQuery } from "../../api/queries";
-import { Figure } from "../../figure/Figure";
+import { DrillFigure } from "../../figure/DrillFigure";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { clock, percent } from "../../parts/words";
 import { type PrepProps, paceWords, withMethod } from "./shared";
@@ -132,7 +132,7 @@ function Plans({ plan }: { plan: Plan }) {
         {plan.items.map((item) => (
           <li key={item.drill} className="flex items-center gap-2 border-b border-rule py-1">
             <span className="w-11 text-[14px] tabular-nums">{clock(item.start_s)}</span>
-            <Figure picture={item.picture} label="" className="h-10 w-10 shrink-0" />
+            <DrillFigure figure={item.figure} of="" className="h-10 w-10 shrink-0" />
             <span className="min-w-0 flex-1">
               <span className="block truncate text-[15px] leading-tight font-semibold">{item.name}</span>
               <span className="block truncate text-[13px] text-dust">{item.dose_words}</span>

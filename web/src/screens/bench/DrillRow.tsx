@@ -3,7 +3,7 @@ import { ArrowDown, ArrowUp, Pin, PinOff, Replace, Timer, X } from "lucide-react
 import { Popover } from "radix-ui";
 import { type KeyboardEvent, useState } from "react";
 import { answer, api, type Item, type Kind, type Plan, type Schemas } from "../../api/client";
-import { Figure } from "../../figure/Figure";
+import { DrillFigure } from "../../figure/DrillFigure";
 import { Mark } from "../../parts/Mark";
 import { clock, percent } from "../../parts/words";
 import { pin, unpinned } from "./pins";
@@ -121,9 +121,9 @@ export function DrillRow(props: Props) {
           <p className="tabular-nums">{clock(item.start_s)}</p>
           <p className="text-dust">{newPhase ? PHASE_WORD[item.phase] : item.pinned ? "kept" : ""}</p>
         </div>
-        <Figure
-          picture={item.picture}
-          label={`${item.name}, drawn from joint angles`}
+        <DrillFigure
+          figure={item.figure}
+          of={item.name}
           className="h-[50px] w-[50px] shrink-0"
           moving={near}
           lit
@@ -295,7 +295,7 @@ function Alternatives({
               className="flex w-full items-center gap-2 rounded-lg border border-rule p-1.5 text-left hover:border-reach"
               onClick={() => take(one.drill)}
             >
-              <Figure picture={one.picture} label="" className="h-11 w-11 shrink-0" lit />
+              <DrillFigure figure={one.figure} of="" className="h-11 w-11 shrink-0" lit />
               <span className="min-w-0 flex-1">
                 <span className="block text-[15px] leading-tight font-semibold">{one.name}</span>
                 <span className="block text-[13px] text-dust">

@@ -1,6 +1,6 @@
 import { X } from "lucide-react";
 import type { Kind, Plan, Schemas } from "../../api/client";
-import { Figure } from "../../figure/Figure";
+import { DrillFigure } from "../../figure/DrillFigure";
 import { Mark } from "../../parts/Mark";
 import { clock, number, percent, plural } from "../../parts/words";
 import { leftOut, type PrepProps } from "./shared";
@@ -14,7 +14,7 @@ export function Stops(props: PrepProps & { plan: Plan }) {
   return props.plan.breaks.map((stop) => <Stop key={stop.part} {...props} stop={stop} />);
 }
 
-function Stop({ stop, draft, change, shelf, onPoint }: PrepProps & { stop: Schemas["DrawnBreak"] }) {
+function Stop({ stop, draft, change, shelf, onPoint }: PrepProps & { stop: Schemas["Break"] }) {
   const give = (minutes: number) => {
     const { [String(stop.part)]: _gone, ...others } = draft.breaks;
     change({ breaks: minutes ? { ...others, [stop.part]: minutes } : others });
@@ -96,12 +96,7 @@ function Stop({ stop, draft, change, shelf, onPoint }: PrepProps & { stop: Schem
               onPointerLeave={() => onPoint(null)}
             >
               <span className="w-9 text-[13px] tabular-nums">+{clock(item.start_s)}</span>
-              <Figure
-                picture={item.picture}
-                label={`${item.name}, drawn from joint angles`}
-                className="h-10 w-10 shrink-0"
-                lit
-              />
+              <DrillFigure figure={item.figure} of={item.name} className="h-10 w-10 shrink-0" lit />
               <span className="min-w-0 flex-1">
                 <span className="block truncate text-[15px] leading-tight font-semibold">{item.name}</span>
                 <span className="block truncate text-[13px] text-dust">
