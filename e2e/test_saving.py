@@ -159,7 +159,7 @@ class Saving(BrowserTest):
             page.wait_for_selector("button:has-text('Send now')")
             page.click("button:has-text('Send now')")
             page.wait_for_selector("text=Sent to 3 people")
-            page.click("button:has-text('Send version 2')")
+            page.click("button:has-text('Send again')")
             page.wait_for_selector("text=nothing was sent again")
 
         self.drive(steps)

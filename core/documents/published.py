@@ -32,7 +32,7 @@ def published(ask: SessionAsk, members: Sequence[tuple[Person, Chosen]]) -> Publ
     """Work a class out and fit it to each member. Raises UnusableText or PlanRefused, also when there is
     nothing to give."""
     worked = work_out(ask, brief=True)
-    if not worked.sheet.items and not worked.sheet.ramp:
+    if _nothing_in(worked):
         raise PlanRefused("text", NO_PREP)
     return Published(_record(worked), [member_sheet(worked, *member) for member in members])
 
@@ -42,13 +42,22 @@ def member_page(ask: SessionAsk, member: Person, chosen: Chosen) -> dict[str, An
     return member_sheet(work_out(ask, brief=True), member, chosen)
 
 
-def problem_of(ask: SessionAsk) -> dict[str, str] | None:
-    """Why a class cannot be published as it stands; None when it can."""
+def _nothing_in(worked: Worked) -> bool:
+    return not worked.sheet.items and not worked.sheet.ramp
+
+
+def standing_of(ask: SessionAsk) -> dict[str, Any]:
+    """Of a class as it stands: problem, why it cannot be published, null when it can; unread, the lines that
+    nobody understood whole, as written."""
     try:
         worked = work_out(ask, brief=True)
     except CoreError as problem:
-        return ProblemAt(field=problem.field, message=str(problem)).model_dump()
-    return None if worked.sheet.items else ProblemAt(field="text", message=NO_PREP).model_dump()
+        said = ProblemAt(field=problem.field, message=str(problem))
+        return {"problem": said.model_dump(), "unread": []}
+    nothing = ProblemAt(field="text", message=NO_PREP).model_dump() if _nothing_in(worked) else None
+    lines = sorted({one.line for one in worked.workout.unread})
+    written = ask.text.splitlines()
+    return {"problem": nothing, "unread": [written[line - 1].strip() for line in lines]}
 
 
 def member_sheet(worked: Worked, member: Person, chosen: Chosen) -> dict[str, Any]:

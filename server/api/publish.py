@@ -8,10 +8,11 @@ from ninja import Router, Status
 
 from core.documents.base import as_json
 from core.documents.bench import ProblemAt
-from core.documents.published import member_page, problem_of
+from core.documents.published import member_page, standing_of
 from core.errors import CoreError
 from server.api import schemas
-from server.api.access import class_of, coach
+from server.api.access import class_of, coach, session_of
+from server.api.week import classes_out
 from server.computing.run import compute
 from server.computing.stored import kept
 from server.people.audit import looked
@@ -19,14 +20,13 @@ from server.people.models import Person
 from server.prep.drafts import session_ask
 from server.programme.models import GymClass
 from server.publishing.actions import (
-    NOBODY,
     choose_instead,
-    chosen_in,
     draft_digest,
     end_link,
-    member_content,
     publish_class,
+    publish_session,
 )
+from server.publishing.making import NOBODY, chosen_in, member_content, what_would_change
 from server.publishing.models import MemberSheet, OutboxMessage, Publication
 from server.publishing.sheets import shown
 
@@ -37,7 +37,7 @@ OUTBOX_SHOWN = 200
 @router.get("/classes/{class_id}/publish", response=schemas.PublishOut)
 def publishing(request: HttpRequest, class_id: int) -> schemas.PublishOut:
     """The roster, what was sent, and whether the board changed since."""
-    return _publish_out(class_of(coach(request), class_id))
+    return _publish_out(coach(request), class_id)
 
 
 @router.post("/classes/{class_id}/publish", response={201: schemas.PublishOut})
@@ -47,7 +47,46 @@ def publish(
     """Publish now to everyone on the roster; the same again, or the same attempt, sends nothing more."""
     person = coach(request)
     publish_class(class_of(person, class_id), person, key)
-    return Status(201, _publish_out(class_of(person, class_id)))
+    return Status(201, _publish_out(person, class_id))
+
+
+@router.get("/classes/{class_id}/changes", response=schemas.WouldChange | None)
+def changes(request: HttpRequest, class_id: int) -> schemas.WouldChange | None:
+    """What publishing now would change against what the class has; null for one that has nothing yet."""
+    found = what_would_change(class_of(coach(request), class_id))
+    if found is None:
+        return None
+    return schemas.WouldChange(
+        nothing=found.nothing,
+        changes=list(found.changes),
+        pages=len(found.pages),
+        come=list(found.come),
+        go=list(found.go),
+    )
+
+
+@router.post("/sessions/{session_id}/publish", response={201: list[schemas.SentClass]})
+def publish_all(
+    request: HttpRequest, session_id: int, key: schemas.AttemptKey = None
+) -> Status[list[schemas.SentClass]]:
+    """Publish every class of a session that somebody comes to, or none of them."""
+    person = coach(request)
+    session = session_of(person, session_id)
+    before = {one.pk: one.newest_version for one in session.classes.all()}  # type: ignore[attr-defined]  # annotated
+    made = publish_session(session, person, key)
+    return Status(
+        201,
+        [
+            schemas.SentClass(
+                class_id=one.gym_class_id,
+                starts_at=one.gym_class.starts_at,
+                version=one.version,
+                people=one.sheets.count(),
+                sent=one.version != before[one.gym_class_id],
+            )
+            for one in made
+        ],
+    )
 
 
 @router.delete("/deliveries/{sheet_id}", response=schemas.PublishOut)
@@ -57,7 +96,7 @@ def end(request: HttpRequest, sheet_id: int) -> schemas.PublishOut:
     rows = MemberSheet.objects.select_related("publication__gym_class__session")
     sheet = get_object_or_404(rows, pk=sheet_id, publication__gym_class__session__gym_id=person.gym_id)
     end_link(person, sheet)
-    return _publish_out(class_of(person, sheet.publication.gym_class_id))
+    return _publish_out(person, sheet.publication.gym_class_id)
 
 
 @router.get("/classes/{class_id}/preview/{person_id}", response=schemas.SheetPage)
@@ -105,15 +144,17 @@ def outbox(request: HttpRequest) -> list[schemas.OutboxOut]:
     ]
 
 
-def _publish_out(gym_class: GymClass) -> schemas.PublishOut:
+def _publish_out(by: Person, class_id: int) -> schemas.PublishOut:
+    gym_class = class_of(by, class_id)
     session = gym_class.session
     people = list(gym_class.people.whole().order_by("name"))
     latest = gym_class.publications.select_related("published_by").first()
-    by = latest.published_by if latest else None
+    sender = latest.published_by if latest else None
     sheets: Iterable[MemberSheet] = ()
     if latest:
         rows = latest.sheets.select_related("person").prefetch_related("messages")
         sheets = rows.order_by("person__name")
+    problem, unread = _standing(gym_class, bool(people))
     return schemas.PublishOut(
         timezone=session.gym.timezone,
         class_id=gym_class.pk,
@@ -124,9 +165,12 @@ def _publish_out(gym_class: GymClass) -> schemas.PublishOut:
         roster=[_roster_person(person) for person in people],
         version=latest.version if latest else None,
         published_at=latest.published_at if latest else None,
-        published_by=by.name if by else "",
+        published_by=sender.name if sender else "",
         changed_since=latest is not None and _changed(gym_class, latest),
-        problem=_problem(gym_class) if people else ProblemAt(field="people", message=NOBODY),
+        problem=problem,
+        unread=unread,
+        changes=latest.changes if latest else [],
+        classes=classes_out(session_of(by, session.pk)),
         deliveries=[_delivery(sheet) for sheet in sheets],
     )
 
@@ -137,14 +181,16 @@ def _changed(gym_class: GymClass, latest: Publication) -> bool:
     return latest.digest != draft_digest(gym_class.session) or chosen_since.exists()
 
 
-def _problem(gym_class: GymClass) -> ProblemAt | None:
-    """Why the class cannot be published as it stands."""
+def _standing(gym_class: GymClass, anybody: bool) -> tuple[ProblemAt | None, list[str]]:
+    """Why the class cannot be published as it stands, and the lines of its board that nobody understood."""
     session = gym_class.session
     try:
-        problem = kept(session.gym_id, problem_of, session_ask(session, gym_class))
+        found = kept(session.gym_id, standing_of, session_ask(session, gym_class))
     except CoreError as refused:
-        return ProblemAt(field=refused.field, message=str(refused))
-    return ProblemAt(**problem) if problem else None
+        return ProblemAt(field=refused.field, message=str(refused)), []
+    if not anybody:
+        return ProblemAt(field="people", message=NOBODY), found["unread"]
+    return ProblemAt(**found["problem"]) if found["problem"] else None, found["unread"]
 
 
 def _roster_person(person: Person) -> schemas.RosterPerson:

@@ -190,6 +190,9 @@ class DeliveryOut(Schema):
 
 
 class PublishOut(Schema):
+    """A class and what it was given. unread: lines of the board nobody understood; changes: of the newest
+    version against the one before; classes: of the same session, this one among them."""
+
     timezone: str
     class_id: int
     session_id: int
@@ -203,6 +206,31 @@ class PublishOut(Schema):
     changed_since: bool
     deliveries: list[DeliveryOut]
     problem: ProblemAt | None
+    unread: list[str]
+    changes: list[str]
+    classes: list[ClassOut]
+
+
+class WouldChange(Schema):
+    """What publishing now would change. changes: for the class, in sentences; pages: how many people's own
+    pages change; come, go: who is new on the roster, and who is no longer on it."""
+
+    nothing: bool
+    changes: list[str]
+    pages: int
+    come: list[str]
+    go: list[str]
+
+
+class SentClass(Schema):
+    """A class after all of its session were published. version: that its people have; sent: whether it is
+    new."""
+
+    class_id: int
+    starts_at: datetime.datetime
+    version: int
+    people: int
+    sent: bool
 
 
 Felt = Literal["better", "same", "worse"]
@@ -231,6 +259,7 @@ class SheetPage(ShownSheet):
     version: int
     newest: bool
     felt: Felt | Literal[""]
+    changes: tuple[str, ...] = ()
     title: str
     date: datetime.date
     starts_at: datetime.datetime

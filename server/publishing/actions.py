@@ -10,23 +10,15 @@ from django.conf import settings
 from django.db import transaction
 from django.utils import timezone
 
-from core.documents.published import published
-from core.errors import Refused
 from core.session.instead import instead_of
 from server.computing.run import compute
 from server.people.models import Person
 from server.prep.dials import Dials
-from server.prep.drafts import attending, dials_of, session_ask
+from server.prep.drafts import dials_of
 from server.programme.models import GymClass, Session
+from server.publishing.making import NOBODY, NothingToPublish, difference, make
 from server.publishing.models import Instead, MemberSheet, OutboxMessage, Publication
 from server.shelf.actions import vocabulary_of
-
-
-class NothingToPublish(Refused):
-    """The class cannot be published yet; ``field`` names what is missing."""
-
-
-NOBODY = "Nobody is on this class's roster yet, so there is no one to publish to."
 
 
 def publish_class(gym_class: GymClass, by: Person, key: str | None = None) -> Publication:
@@ -49,20 +41,11 @@ def publish_class(gym_class: GymClass, by: Person, key: str | None = None) -> Pu
 
 
 def _publish(gym_class: GymClass, session: Session, by: Person, key: str | None) -> Publication:
-    roster = attending(gym_class)
-    people = [attendee.row for attendee in roster]
-    if not people:
-        raise NothingToPublish("people", NOBODY)
-    chosen = chosen_in(gym_class)
-    members = [(attendee.value, chosen.get(attendee.row.pk, {})) for attendee in roster]
-    made = compute(session.gym_id, published, session_ask(session, gym_class), members)
-    content = {"title": session.title, "text": session.text, "bench": made.record}
-    pages = {
-        person.pk: member_content(gym_class, sheet, person)
-        for person, sheet in zip(people, made.sheets, strict=True)
-    }
+    made = make(gym_class, session)
+    content, pages = made
     latest, digest = gym_class.publications.first(), draft_digest(session)
-    if latest and latest.content == content and _same_pages(latest, pages):
+    changes = difference(latest, made) if latest else None
+    if latest and changes and changes.nothing:
         latest.holds_still(digest)
         return latest
     publication = Publication.objects.create(
@@ -71,31 +54,23 @@ def _publish(gym_class: GymClass, session: Session, by: Person, key: str | None)
         published_by=by,
         digest=digest,
         content=content,
-        drills=sorted({item["drill"] for item in made.record["plan"]["items"]}),
+        changes=list(changes.changes) if changes else [],
+        drills=sorted({item["drill"] for item in content["bench"]["plan"]["items"]}),
         key=key,
     )
     sheets = [
-        MemberSheet(publication=publication, person=person, content=pages[person.pk]) for person in people
+        MemberSheet(
+            publication=publication,
+            person=person,
+            content={**page, "changes": list(changes.told_to(person) if changes else ())},
+        )
+        for person, page in pages.items()
     ]
     MemberSheet.objects.bulk_create(sheets)
     OutboxMessage.objects.bulk_create(
         _message(session, publication, sheet) for sheet in sheets if sheet.person.email
     )
     return publication
-
-
-def _same_pages(latest: Publication, pages: dict[int, dict[str, Any]]) -> bool:
-    """Whether a version gave the same people the same pages."""
-    return dict(latest.sheets.values_list("person_id", "content")) == pages
-
-
-def chosen_in(gym_class: GymClass) -> dict[int, dict[str, str]]:
-    """What the coach chose for members of a class instead of lifts that are not for them: person, then
-    movement."""
-    chosen: dict[int, dict[str, str]] = {}
-    for person_id, movement, text in gym_class.insteads.values_list("person_id", "movement", "text"):
-        chosen.setdefault(person_id, {})[movement] = text
-    return chosen
 
 
 def choose_instead(by: Person, gym_class: GymClass, person: Person, movement: str, text: str) -> Instead:
@@ -110,22 +85,6 @@ def choose_instead(by: Person, gym_class: GymClass, person: Person, movement: st
     return Instead.objects.update_or_create(
         gym_class=gym_class, person=person, movement=movement, defaults={"text": tidy}
     )[0]
-
-
-def member_content(gym_class: GymClass, sheet: dict[str, Any], person: Person) -> dict[str, Any]:
-    """One member's page, as plain data: their sheet and the class it is for."""
-    session = gym_class.session
-    return {
-        **sheet,
-        "title": session.title,
-        "date": session.date.isoformat(),
-        "starts_at": gym_class.starts_at.isoformat(),
-        "gym": session.gym.name,
-        "coach": gym_class.coach.name if gym_class.coach else "",
-        "name": person.name,
-        "timezone": session.gym.timezone,
-        "caution_note": person.caution_note(session.gym.today()),
-    }
 
 
 def draft_digest(session: Session) -> str:
@@ -154,6 +113,20 @@ def _later_dials(dials: Dials) -> list[dict[str, Any]]:
     return [turned] if any(turned.values()) else []
 
 
+def publish_session(session: Session, by: Person, key: str | None = None) -> list[Publication]:
+    """Publish every class of a session that somebody comes to. Raises what publish_class raises, for a
+    session to whose classes nobody comes NothingToPublish; then none of them is published."""
+    with transaction.atomic():
+        made = [
+            publish_class(gym_class, by, key)
+            for gym_class in GymClass.objects.filter(session=session).select_related("session__gym", "coach")
+            if gym_class.people.current().exists()
+        ]
+        if not made:
+            raise NothingToPublish("people", NOBODY)
+    return made
+
+
 def end_link(by: Person, sheet: MemberSheet) -> None:
     """The member's links of this class, of every version, open nothing from now on. Raises PermissionError
     for anyone but a coach of the gym."""
@@ -169,11 +142,12 @@ def _message(session: Session, publication: Publication, sheet: MemberSheet) -> 
     extras = len(sheet.content["extras"])
     mine = f" You have {extras} of your own before class." if extras else ""
     first_name = sheet.person.name.split()[0] if sheet.person.name.strip() else "Hello"
+    changes = "".join(f"- {one}\n" for one in publication.changes)  # of the class: nobody's own
     link = f"{settings.ADDRESS}/m/{sheet.token}"
     return OutboxMessage(
         gym=session.gym,
         person=sheet.person,
         sheet=sheet,
         subject=f"{session.title}: your prep{again}",
-        body=f"{first_name}, the prep for {session.title} is ready.{mine}\n\n{link}\n",
+        body=f"{first_name}, the prep for {session.title} is ready.{mine}\n{changes}\n{link}\n",
     )

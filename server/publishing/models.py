@@ -25,8 +25,8 @@ def new_token() -> str:
 
 class Publication(models.Model):
     """What one class was given at one moment. key: what the page called the attempt, so that a repeated one
-    sends nothing again. held_at: when its content was last what the board gives. drills: of the class's
-    prep, told apart from its content, which is large."""
+    sends nothing again. changes: against the version before, in sentences. held_at: when its content was
+    last what the board gives. drills: of the class's prep, told apart from its content, which is large."""
 
     gym_class = models.ForeignKey(GymClass, models.CASCADE, related_name="publications")
     version = models.PositiveSmallIntegerField()
@@ -34,6 +34,7 @@ class Publication(models.Model):
     published_by = models.ForeignKey(Person, models.SET_NULL, null=True, related_name="+")
     digest = models.CharField(max_length=64)
     content = models.JSONField()
+    changes = models.JSONField(default=list)
     drills = models.JSONField(default=list)
     key = models.CharField(max_length=64, null=True, blank=True)
     held_at = models.DateTimeField(default=timezone.now)

@@ -75,6 +75,60 @@ class Publishing(TestCase):
         self.assertEqual(client.post(path).json()["version"], 2)
         self.assertFalse(client.get(path).json()["changed_since"])
 
+    def test_what_sending_would_change_is_said_before_and_after(self):
+        """Nothing yet: null. Sent: nothing would change. A line more, a new wrist, one more on the roster:
+        each is said; after sending, the class's sentences stand with the version, in the message, and on the
+        page, with a member's own only on theirs."""
+        client, (ada, bo, _) = self.home.client(), self.home.members
+        path = f"/api/classes/{self.home.gym_class.pk}"
+        self.assertIsNone(client.get(f"{path}/changes").json())
+        client.post(f"{path}/publish")
+        self.assertTrue(client.get(f"{path}/changes").json()["nothing"])
+        self.home.measure(bo, "wrist.extension", 40)
+        would = client.get(f"{path}/changes").json()
+        self.assertFalse(would["nothing"])
+        self.assertGreaterEqual(would["pages"], 1)
+        change(client, self.home.session, text=f"{self.home.session.text}\n12 wall balls 9/6 kg")
+        dee = self.home.person("Dee Dipper", "member")
+        self.home.gym_class.people.add(dee)
+        would = client.get(f"{path}/changes").json()
+        self.assertIn("New on the board: “12 wall balls 9/6 kg”.", would["changes"])
+        self.assertEqual((would["come"], would["go"]), (["Dee Dipper"], []))
+        sent = client.post(f"{path}/publish").json()
+        self.assertEqual(sent["changes"], would["changes"])
+        self.assertIn("- New on the board: “12 wall balls 9/6 kg”.", OutboxMessage.objects.last().body)
+        pages = {
+            sheet.person_id: sheet.content["changes"] for sheet in Publication.objects.first().sheets.all()
+        }
+        self.assertEqual(pages[dee.pk], would["changes"])
+        self.assertIn("Yours before class", " ".join(pages[bo.pk]))
+        self.assertNotIn("Yours before class", " ".join(pages[ada.pk]))
+
+    def test_all_classes_of_a_session_are_sent_or_none(self):
+        """Three classes, one with nobody: two are sent, once however often it is asked. When one cannot be
+        sent, none is."""
+        client = self.home.client()
+        path = f"/api/sessions/{self.home.session.pk}/publish"
+        later = [self.home.session.classes.create(starts_at=self.home.gym_class.starts_at) for _ in range(2)]
+        later[0].people.set(self.home.members[:1])
+        for sent in (True, False):
+            answer = client.post(path)
+            self.assertEqual(answer.status_code, 201)
+            told = [(one["class_id"], one["version"], one["people"], one["sent"]) for one in answer.json()]
+            self.assertEqual(told, [(self.home.gym_class.pk, 1, 3, sent), (later[0].pk, 1, 1, sent)])
+        self.assertEqual(OutboxMessage.objects.count(), 4)
+        change(client, self.home.session, text="xyzzy plugh")
+        self.assertEqual(client.post(path).status_code, 422)
+        self.assertEqual(Publication.objects.count(), 2)
+
+    def test_unread_lines_are_said_before_sending(self):
+        """As written, and none when all is read."""
+        path = f"/api/classes/{self.home.gym_class.pk}/publish"
+        client = self.home.client()
+        self.assertEqual(client.get(path).json()["unread"], [])
+        change(client, self.home.session, text=f"{self.home.session.text}\n12 flumes 9/6 kg")
+        self.assertEqual(client.get(path).json()["unread"], ["12 flumes 9/6 kg"])
+
     def test_a_class_with_nobody_says_so_before_and_instead_of_sending(self):
         """The problem stands on the page, and sending answers 422 with the same words."""
         self.home.gym_class.people.clear()

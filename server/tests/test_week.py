@@ -76,9 +76,9 @@ class Pages(TestCase):
     def test_pages_come_with_a_strict_policy_and_no_outside_address(self):
         """Scripts, styles and fonts come from here only; no frame may hold the page; a link's token leaves
         in no Referer."""
-        for path in ("/", "/session/3", "/m/some-token"):
+        for path, status in (("/", 200), ("/session/3", 200), ("/no/such/screen", 404), ("/m/no-token", 404)):
             page = Client().get(path)
-            self.assertEqual(page.status_code, 200)
+            self.assertEqual(page.status_code, status)
             policy = page["Content-Security-Policy"]
             self.assertIn("default-src 'self'", policy)
             self.assertNotIn("unsafe-eval", policy)

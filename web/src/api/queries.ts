@@ -64,6 +64,15 @@ export const publishQuery = (id: number) =>
       return answer(api.GET("/api/classes/{class_id}/publish", { params: { path: { class_id: id } } }));
     },
   });
+export const wouldChangeQuery = (id: number, enabled: boolean) =>
+  queryOptions({
+    queryKey: ["would-change", id],
+    queryFn: async () => {
+      await saved();
+      return answer(api.GET("/api/classes/{class_id}/changes", { params: { path: { class_id: id } } }));
+    },
+    enabled,
+  });
 export const outboxQuery = queryOptions({
   queryKey: ["outbox"],
   queryFn: () => answer(api.GET("/api/outbox")),

@@ -44,7 +44,14 @@ export function MemberPage({
       </p>
       <HeadingTag className="mt-0.5 text-[38px]">{sheet.title}</HeadingTag>
       {sheet.version > 1 && !preview && (
-        <p className="mt-1 font-semibold">Changed: this is version {sheet.version}.</p>
+        <div className="mt-1">
+          <p className="font-semibold">Changed: this is version {sheet.version}.</p>
+          {sheet.changes.map((one) => (
+            <p key={one} className="text-[15px] [overflow-wrap:anywhere]">
+              {one}
+            </p>
+          ))}
+        </div>
       )}
 
       <AsWritten sheet={sheet} />

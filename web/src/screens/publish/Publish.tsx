@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
-import { previewQuery, publishQuery } from "../../api/queries";
+import { previewQuery, publishQuery, wouldChangeQuery } from "../../api/queries";
 import { MemberPage } from "../../member/MemberPage";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { day, hour, plural, sentence } from "../../parts/words";
@@ -18,101 +18,222 @@ export function Publish() {
   if (found.error && !found.data) return <Trouble error={found.error} again={() => found.refetch()} />;
   const shown = chosen ?? found.data.roster[0]?.id ?? null;
   return (
-    <div className="mx-auto grid max-w-[1240px] grid-cols-[minmax(0,1fr)_420px] gap-8 px-5 pt-4 pb-8">
-      <div>
+    <div className="mx-auto grid max-w-[1240px] grid-cols-1 gap-8 px-5 pt-4 pb-8 max-sm:px-3 lg:grid-cols-[minmax(0,1fr)_400px]">
+      <div className="min-w-0">
         <Head data={found.data} />
+        <Send key={id} data={found.data} />
         <Roster data={found.data} shown={shown} onShow={setChosen} />
       </div>
-      <Preview classId={id} personId={shown} ready={!found.data.problem} />
+      {shown !== null && <Preview classId={id} personId={shown} ready={!found.data.problem} />}
     </div>
   );
 }
 
 function Head({ data }: { data: Schemas["PublishOut"] }) {
-  const client = useQueryClient();
-  const [attempt, setAttempt] = useState(newKey);
-  const send = useMutation({
-    mutationFn: async (_before: number | null) => {
-      await sessionSaved(data.session_id);
-      return answer(
-        api.POST("/api/classes/{class_id}/publish", {
-          params: { path: { class_id: data.class_id }, header: { "Idempotency-Key": attempt } },
-        }),
-      );
-    },
-    onSuccess: (next) => {
-      setAttempt(newKey());
-      client.setQueryData(["publish", data.class_id], next);
-      void client.invalidateQueries({ queryKey: ["week"] });
-      void client.invalidateQueries({ queryKey: ["session"] });
-    },
-  });
-  const state = sentState(data);
-  const again = send.isSuccess && send.variables === data.version;
-  const word =
-    data.version === null
-      ? `Send now to ${plural(data.roster.length, "person", "people")}`
-      : `Send version ${data.version + 1} to ${plural(data.roster.length, "person", "people")}`;
+  const link = "inline-block py-2 underline underline-offset-2";
   return (
     <>
-      <p className="text-[14px]">
+      <p className="flex gap-4 text-[14px]">
         <Link
-          className="underline underline-offset-2"
+          className={link}
           to="/session/$id"
           params={{ id: String(data.session_id) }}
           search={{ class: data.class_id }}
         >
           Back to the Bench
-        </Link>{" "}
-        <Link
-          className="ml-4 underline underline-offset-2"
-          to="/roster/$id"
-          params={{ id: String(data.class_id) }}
-        >
+        </Link>
+        <Link className={link} to="/roster/$id" params={{ id: String(data.class_id) }}>
           Roster
         </Link>
       </p>
-      <h1 className="mt-1 text-[34px]">{data.title}</h1>
+      <h1 className="text-[34px] [overflow-wrap:anywhere]">{data.title}</h1>
       <p className="quiet">
         {day(data.starts_at, data.timezone, { weekday: "long", day: "numeric", month: "long" })},{" "}
         {hour(data.starts_at, data.timezone)} class{data.coach && `, with ${data.coach}`}
       </p>
-      <div className="mt-4 flex items-center gap-4 rounded-xl border border-rule bg-sheet p-4">
-        <div className="flex-1">
-          <p>{state}</p>
-          <p className="quiet mt-0.5">
-            Each gets a message with a link of their own. What was sent never changes; a correction is a new
-            version.
-          </p>
-          {data.problem && (
-            <p role="alert" className="mt-2 font-semibold text-hold">
-              {data.problem.message}
-            </p>
-          )}
-          {send.error && (
-            <p role="alert" className="mt-2 font-semibold text-hold">
-              {send.error.message} Nothing was sent.
-            </p>
-          )}
-          {send.isSuccess && !data.changed_since && (
-            <p role="status" className="mt-2 font-semibold">
-              {again
-                ? "Nothing had changed, so nothing was sent again."
-                : `Sent to ${plural(data.deliveries.length, "person", "people")}.`}
-            </p>
-          )}
-        </div>
-        <button
-          type="button"
-          className="action shrink-0"
-          disabled={!!data.problem || send.isPending}
-          onClick={() => send.mutate(data.version)}
-        >
-          {send.isPending ? "Sending" : word}
-        </button>
-      </div>
+      {data.classes.length > 1 && (
+        <nav aria-label="Classes of this session" className="mt-3 flex flex-wrap gap-2">
+          {data.classes.map((one) => (
+            <Link
+              key={one.id}
+              to="/publish/$id"
+              params={{ id: String(one.id) }}
+              aria-current={one.id === data.class_id ? "page" : undefined}
+              className={`flex min-h-10 items-center rounded-lg border px-3 text-[14px] ${one.id === data.class_id ? "border-ink bg-sheet font-semibold" : "border-rule hover:border-dust"}`}
+            >
+              {hour(one.starts_at, data.timezone)} · {one.people} ·{" "}
+              {classWord(one.published_version, one.changed_since)}
+            </Link>
+          ))}
+        </nav>
+      )}
     </>
   );
+}
+
+function classWord(version: number | null, changed: boolean): string {
+  if (version === null) return "not sent";
+  return changed ? `changed since ${version}` : `version ${version} sent`;
+}
+
+/** What was sent, what sending now would change, and the way to do it: this class, or all of the session. */
+function Send({ data }: { data: Schemas["PublishOut"] }) {
+  const client = useQueryClient();
+  const would = useQuery(wouldChangeQuery(data.class_id, data.version !== null && !data.problem));
+  const [attempt, setAttempt] = useState(newKey);
+  const path = { class_id: data.class_id };
+  const sent = () => {
+    setAttempt(newKey());
+    for (const key of ["publish", "would-change", "week", "session"])
+      void client.invalidateQueries({ queryKey: [key] });
+  };
+  const header = { "Idempotency-Key": attempt };
+  const one = useMutation({
+    mutationFn: async (_before: number | null) => {
+      await sessionSaved(data.session_id);
+      return answer(api.POST("/api/classes/{class_id}/publish", { params: { path, header } }));
+    },
+    onSuccess: (next) => {
+      client.setQueryData(["publish", data.class_id], next);
+      sent();
+    },
+  });
+  const all = useMutation({
+    mutationFn: async () => {
+      await sessionSaved(data.session_id);
+      const session = { session_id: data.session_id };
+      return answer(api.POST("/api/sessions/{session_id}/publish", { params: { path: session, header } }));
+    },
+    onSuccess: sent,
+  });
+  const count = plural(data.roster.length, "person", "people");
+  const others = data.classes.filter((row) => row.id !== data.class_id && row.people > 0);
+  const nothing = data.version !== null && (would.data?.nothing ?? !data.changed_since);
+  const busy = !!data.problem || one.isPending || all.isPending;
+  const error = one.error ?? all.error;
+  const word =
+    data.version === null
+      ? `Send now to ${count}`
+      : nothing
+        ? "Send again"
+        : `Send version ${data.version + 1} to ${count}`;
+  return (
+    <section aria-label="Sending" className="mt-4 rounded-xl border border-rule bg-sheet p-4">
+      <p>{sentState(data)}</p>
+      <Changes title={`What version ${data.version} changed`} changes={data.changes} />
+      {would.data && !would.data.nothing && <WouldChange would={would.data} />}
+      <Unread data={data} />
+      {data.problem && (
+        <p role="alert" className="mt-2 font-semibold text-hold">
+          {data.problem.message}
+        </p>
+      )}
+      {error && (
+        <p role="alert" className="mt-2 font-semibold text-hold">
+          {error.message} Nothing was sent.
+        </p>
+      )}
+      <div role="status" className="font-semibold">
+        {one.isSuccess && !data.changed_since && (
+          <p className="mt-2">
+            {one.variables === data.version
+              ? "Nothing had changed, so nothing was sent again."
+              : `Sent to ${plural(data.deliveries.length, "person", "people")}.`}
+          </p>
+        )}
+        {all.data && <p className="mt-2">{allSent(all.data, data.timezone)}</p>}
+      </div>
+      <div className="mt-3 flex flex-wrap items-center gap-3">
+        <button
+          type="button"
+          className={nothing ? "plain-action min-h-10" : "action min-h-10"}
+          disabled={busy}
+          onClick={() => one.mutate(data.version)}
+        >
+          {one.isPending ? "Sending" : word}
+        </button>
+        {others.length > 0 && (
+          <button
+            type="button"
+            className="plain-action min-h-10"
+            disabled={busy}
+            onClick={() => all.mutate()}
+          >
+            {all.isPending ? "Sending" : `All ${others.length + 1} classes of this session`}
+          </button>
+        )}
+      </div>
+      <p className="quiet mt-3">
+        Each gets a message with a link of their own. What was sent never changes; a correction is a new
+        version.
+      </p>
+    </section>
+  );
+}
+
+function Changes({ title, changes }: { title: string; changes: string[] }) {
+  if (changes.length === 0) return null;
+  return (
+    <div className="mt-2">
+      <h2 className="text-[19px]">{title}</h2>
+      <ul className="list-disc pl-5 text-[15px]">
+        {changes.map((one) => (
+          <li key={one} className="[overflow-wrap:anywhere]">
+            {one}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+/** The difference before it is sent: for the class, for single people, and who comes or goes. */
+function WouldChange({ would }: { would: Schemas["WouldChange"] }) {
+  const lines = [
+    ...would.changes,
+    ...(would.pages > 0 && would.changes.length === 0
+      ? [`The own pages of ${plural(would.pages, "person", "people")} change.`]
+      : []),
+    ...(would.come.length > 0 ? [`New on the roster: ${would.come.join(", ")}.`] : []),
+    ...(would.go.length > 0 ? [`No longer on the roster: ${would.go.join(", ")}.`] : []),
+  ];
+  return <Changes title="What sending now changes" changes={lines} />;
+}
+
+/** Lines that nobody understood reach members as they stand, and nothing is prepared for them. */
+function Unread({ data }: { data: Schemas["PublishOut"] }) {
+  if (data.unread.length === 0) return null;
+  const one = data.unread.length === 1;
+  return (
+    <div role="note" className="mt-3 rounded-lg border border-hold p-3">
+      <p className="font-semibold text-hold">
+        {one ? "One line is not read" : `${data.unread.length} lines are not read`}: nothing is prepared for{" "}
+        {one ? "it" : "them"}, and members get {one ? "it" : "them"} as written.
+      </p>
+      <ul className="mt-1 text-[15px]">
+        {data.unread.map((line) => (
+          <li key={line} className="[overflow-wrap:anywhere]">
+            “{line}”
+          </li>
+        ))}
+      </ul>
+      <Link
+        className="inline-block py-2 underline underline-offset-2"
+        to="/session/$id"
+        params={{ id: String(data.session_id) }}
+        search={{ class: data.class_id }}
+      >
+        Say what {one ? "it means" : "they mean"} on the Bench
+      </Link>
+    </div>
+  );
+}
+
+function allSent(classes: Schemas["SentClass"][], timezone: string): string {
+  const sent = classes.filter((one) => one.sent);
+  if (sent.length === 0) return "Nothing had changed in any class, so nothing was sent again.";
+  const words = sent.map((one) => `${hour(one.starts_at, timezone)} (${one.people})`);
+  return `Sent to ${plural(sent.length, "class", "classes")}: ${words.join(", ")}.`;
 }
 
 function stateWord(delivery: Schemas["DeliveryOut"]): string {
@@ -146,8 +267,8 @@ function Roster({
       </p>
     );
   return (
-    <table className="mt-5 w-full text-[15px]">
-      <thead className="border-b-2 border-ink text-left text-[13px] text-dust">
+    <table className="mt-5 w-full text-[15px] max-sm:block">
+      <thead className="border-b-2 border-ink text-left text-[13px] text-dust max-sm:hidden">
         <tr>
           {["who", "does", "ranges known", "own extras", "swapped", "message", "felt"].map((one) => (
             <th key={one} scope="col" className="pb-1 font-normal">
@@ -156,15 +277,18 @@ function Roster({
           ))}
         </tr>
       </thead>
-      <tbody>
+      <tbody className="max-sm:block">
         {data.roster.map((one) => {
           const delivery = sent.get(one.id);
           return (
-            <tr key={one.id} className={`border-b border-rule ${one.id === shown ? "bg-sheet" : ""}`}>
-              <td className="py-1.5">
+            <tr
+              key={one.id}
+              className={`border-b border-rule max-sm:flex max-sm:flex-wrap max-sm:items-center max-sm:gap-x-3 ${one.id === shown ? "bg-sheet" : ""}`}
+            >
+              <td className="py-1.5 max-sm:w-full max-sm:pb-0">
                 <button
                   type="button"
-                  className={`text-left hover:underline ${one.id === shown ? "font-semibold" : ""}`}
+                  className={`min-h-8 text-left [overflow-wrap:anywhere] hover:underline max-lg:min-h-10 ${one.id === shown ? "font-semibold" : ""}`}
                   onClick={() => onShow(one.id)}
                   aria-pressed={one.id === shown}
                 >
@@ -175,13 +299,13 @@ function Roster({
                 )}
               </td>
               <td>{one.division || "as written"}</td>
-              <td>{one.measured || "none"}</td>
-              <td>{delivery ? delivery.extras : ""}</td>
-              <td>{delivery ? delivery.swaps : ""}</td>
+              <td className="max-sm:hidden">{one.measured || "none"}</td>
+              <td className="max-sm:hidden">{delivery ? delivery.extras : ""}</td>
+              <td className="max-sm:hidden">{delivery ? delivery.swaps : ""}</td>
               <td>
                 {delivery ? (
                   <>
-                    <a className="underline underline-offset-2" href={delivery.link}>
+                    <a className="inline-block py-2 underline underline-offset-2" href={delivery.link}>
                       {stateWord(delivery)}
                     </a>
                     {!delivery.ended && <EndLink delivery={delivery} classId={data.class_id} />}
@@ -217,7 +341,7 @@ function EndLink({ delivery, classId }: { delivery: Schemas["DeliveryOut"]; clas
   return (
     <button
       type="button"
-      className="ml-2 rounded px-1.5 py-0.5 text-[13px] text-dust hover:bg-sand"
+      className="ml-2 min-h-8 rounded px-1.5 py-0.5 text-[13px] text-dust hover:bg-sand max-lg:min-h-10"
       disabled={end.isPending}
       onBlur={() => setSure(false)}
       onClick={() => (sure ? end.mutate() : setSure(true))}
@@ -231,7 +355,7 @@ function EndLink({ delivery, classId }: { delivery: Schemas["DeliveryOut"]; clas
 function Preview({ classId, personId, ready }: { classId: number; personId: number | null; ready: boolean }) {
   const page = useQuery({ ...previewQuery(classId, personId ?? 0), enabled: personId !== null && ready });
   return (
-    <aside aria-label="Preview" className="sticky top-4 self-start">
+    <aside aria-label="Preview" className="min-w-0 self-start lg:sticky lg:top-4">
       <p className="quiet mb-2">As {page.data?.name ?? "a member"} will see it</p>
       {personId !== null &&
         page.data?.barred.map((one) => (
@@ -244,7 +368,7 @@ function Preview({ classId, personId, ready }: { classId: number; personId: numb
           />
         ))}
       <section
-        className="h-[calc(100dvh-130px)] min-h-[480px] overflow-y-auto rounded-[28px] border-[6px] border-slate-deep bg-paper"
+        className="h-[calc(100dvh-130px)] min-h-[320px] overflow-y-auto rounded-[28px] border-[6px] border-slate-deep bg-paper"
         // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard
         tabIndex={0}
         aria-label="The member's page"
