@@ -313,10 +313,12 @@ def _pending(environment: dict[str, str], *options: str) -> str:
 
 
 def bench(rest: list[str]) -> int:
-    """The core's benchmarks; ``server`` is the one that needs a server and a database, and gets its own."""
-    if rest[:1] != ["server"]:
+    """The core's benchmarks; ``server`` and ``pages`` need a server and a database, and get their own."""
+    if rest[:1] not in (["server"], ["pages"]):
         return core("bench", rest)
     ensure_all()
+    if rest[0] == "pages":
+        ensure_python(for_tests=True)  # the browser's driver
     cluster, port = scratch_cluster(), free_port()
     cluster.ensure_running()
     environment = {**os.environ, **_demo_environment(cluster, port)}
@@ -329,7 +331,7 @@ def bench(rest: list[str]) -> int:
             )
             try:
                 _wait_for(port)
-                results = load.measure(port, lambda: load.family_of(server.pid))
+                results = _measured(rest[0], port, server.pid)
             finally:
                 end(server)
     finally:
@@ -337,6 +339,16 @@ def bench(rest: list[str]) -> int:
         shutil.rmtree(cluster.home, ignore_errors=True)
     say(json.dumps(results, indent=1) if "--json" in rest else load.words(results))
     return 0
+
+
+def _measured(kind: str, port: int, server: int) -> dict[str, dict[str, float]]:
+    if kind == "server":
+        return load.measure(port, lambda: load.family_of(server))
+    # the browser's driver is in the application's own Python
+    command = [str(PYTHON), "-m", "ops.pages", str(port)]
+    found = subprocess.run(command, cwd=ROOT, check=True, stdout=subprocess.PIPE, text=True)
+    results: dict[str, dict[str, float]] = json.loads(found.stdout)
+    return results
 
 
 def types(rest: list[str]) -> int:
@@ -412,7 +424,7 @@ COMMANDS = (
     Command("catalog", "what is on the shelf; --json, or: show ID | list TABLE | draw ID --out F | sheet F"),
     Command(
         "bench [NAME]",
-        "how long the core takes, how exactly it reads, how fast the server answers; --json",
+        "how long the core takes, how exactly it reads, how fast the server answers, what pages weigh",
         bench,
     ),
     Command("help", "this list"),

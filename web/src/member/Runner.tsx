@@ -1,4 +1,3 @@
-import { Volume2, VolumeX } from "lucide-react";
 import { useEffect, useReducer, useRef, useState } from "react";
 import type { Item, Sheet } from "../api/client";
 import { DrillFigure } from "../figure/DrillFigure";
@@ -155,7 +154,21 @@ function Sound({ light }: { light: boolean }) {
         set(!silent);
       }}
     >
-      {silent ? <VolumeX size={20} aria-hidden /> : <Volume2 size={20} aria-hidden />}
+      <svg
+        width="20"
+        height="20"
+        viewBox="0 0 20 20"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="1.6"
+        aria-hidden
+      >
+        <path d="M3 8h3l4-4v12l-4-4H3z" strokeLinejoin="round" />
+        <path
+          d={silent ? "M13 8l5 5M18 8l-5 5" : "M13 7.5q1.8 2.5 0 5M15.5 5q3.6 5 0 10"}
+          strokeLinecap="round"
+        />
+      </svg>
       <span className="sr-only">Sound</span>
     </button>
   );

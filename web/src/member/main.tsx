@@ -140,7 +140,7 @@ function keepThis(): void {
 
 /** After the page is there: faces, the worker, and that it was opened. */
 function afterwards(): void {
-  void import("../faces.css");
+  void import("./faces.css");
   if (given?.sheet && !("kept" in page.dataset))
     void fetch(`/api/sheets/${token}/opened`, { method: "POST" }).catch(() => undefined);
   if (token && (given?.sheet || given?.trouble)) {
