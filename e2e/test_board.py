@@ -109,11 +109,11 @@ class Board(BrowserTest):
         self.assertIn("12 burpees", self.saved())
 
     def test_a_note_is_a_note_for_good(self):
-        """'a note, not work' is remembered for the gym and can be forgotten on the spot."""
+        """'a note, here from now on' is remembered for the gym and can be forgotten on the spot."""
 
         def steps(page):
             self.open_bench(page)
-            page.click("[aria-label='Unread on line 10'] >> text=a note, not work")
+            page.click("[aria-label='Unread on line 10'] >> text=a note, here from now on")
             page.wait_for_selector("[aria-label='Unread on line 10']", state="detached")
             page.wait_for_selector("text=“glorbs” is a note, no work here from now on")
             page.click("text=Forget it")

@@ -40,7 +40,7 @@ class MainJob(BrowserTest):
 
         # what is not read says so, and is fixed in place
         page.wait_for_selector("[aria-label='Unread on line 6']")
-        page.click("[aria-label='Unread on line 6'] >> text=a note, not work")
+        page.click("[aria-label='Unread on line 6'] >> text=a note, here from now on")
         page.wait_for_selector("[aria-label='Unread on line 6']", state="detached")
         page.wait_for_selector("text=“flumes” is a note, no work here from now on")
         self.assertIn(

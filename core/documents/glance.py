@@ -6,21 +6,24 @@ from collections.abc import Sequence
 
 from core.catalog.rows import Kind
 from core.demand import derive
+from core.demand.scores import DemandScore
 from core.documents.base import Document, ShareOfHour
 from core.errors import UnusableText
 from core.reading.vocabulary import Vocabulary
 from core.reading.workout import FormatKind, Part
 
-MOST_REACHES = 4
+MOST_ASKS = 16  # of one text: the slightest of a long list say nothing of a week
+MOST_WORDS = 4
 
 
-class Reach(Document):
-    """A range it leans on."""
+class Asked(Document):
+    """A demand of a text. words: on the board, that ask for it, the most first."""
 
     id: str
     name: str
     kind: Kind
     score: ShareOfHour
+    words: tuple[str, ...] = ()
 
 
 class GlancePart(Document):
@@ -33,13 +36,13 @@ class GlancePart(Document):
 
 class Glance(Document):
     """problem: why the text cannot be read; everything else is empty then. unread: what was not understood,
-    as written. assumed: words that were taken for others. reaches: the ranges it asks most, the first most.
+    as written. assumed: words that were taken for others. asks: what it asks of every kind, the most first.
     """
 
     parts: tuple[GlancePart, ...] = ()
     unread: tuple[str, ...] = ()
     assumed: tuple[str, ...] = ()
-    reaches: tuple[Reach, ...] = ()
+    asks: tuple[Asked, ...] = ()
     problem: str = ""
 
 
@@ -50,15 +53,21 @@ def glance(text: str, words: Vocabulary) -> Glance:
     except UnusableText as refused:
         return Glance(problem=str(refused))
     catalog = words.catalog
-    asked = [demand for demand in derive(workout, catalog=catalog).demands if demand.kind == "reach"]
     return Glance(
         parts=tuple(_part(part, words) for part in workout.parts),
         unread=tuple(unread.text for unread in workout.unread),
         assumed=tuple(work.assumed for work in workout.works if work.assumed),
-        reaches=tuple(
-            Reach.of(demand, name=catalog.demands[demand.id].name) for demand in asked[:MOST_REACHES]
+        asks=tuple(
+            Asked.of(demand, name=catalog.demands[demand.id].name, words=_words(demand))
+            for demand in derive(workout, catalog=catalog).demands[:MOST_ASKS]
         ),
     )
+
+
+def _words(demand: DemandScore) -> tuple[str, ...]:
+    """The words of the lines that count for a demand, each once."""
+    counted = (term.text.lower() for term in demand.terms if term.counts)
+    return tuple(dict.fromkeys(counted))[:MOST_WORDS]
 
 
 def glances(texts: Sequence[str], words: Vocabulary) -> list[Glance]:

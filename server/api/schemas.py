@@ -9,8 +9,9 @@ from typing import Annotated, Any, Literal
 from ninja import Header, Schema
 from pydantic import Field, StringConstraints, TypeAdapter
 
-from core.catalog.rows import ClockKind, Kind, Phase, Style
+from core.catalog.rows import ClockKind, Phase, Style
 from core.documents.bench import ProblemAt
+from core.documents.glance import Asked
 from core.documents.plan import Homework
 from core.documents.sheet import DemandName, Gap, ShownSheet
 from server.prep.dials import MAX_TEXT, Dials, DialsGiven
@@ -73,9 +74,12 @@ class ClassOut(Schema):
 
 
 class SessionIn(Schema):
+    """with_classes: whether it gets the weekday's class times."""
+
     date: Day
     title: Title
     text: BoardText = ""
+    with_classes: bool = True
 
 
 class SessionPatch(DialsGiven):
@@ -114,21 +118,15 @@ class StaleSession(Schema):
     given: dict[str, Any]
 
 
-class TopDemand(Schema):
-    id: str
-    name: str
-    kind: Kind
-    score: float
-
-
 class WeekSession(Schema):
     id: int
     title: str
     lines: int
     unread: int
     prepared: bool
+    version: int
     classes: list[ClassOut]
-    top: list[TopDemand]
+    asks: list[Asked]
 
 
 class WeekDay(Schema):
@@ -136,11 +134,33 @@ class WeekDay(Schema):
     sessions: list[WeekSession]
 
 
+class Twice(Schema):
+    """Somebody on two rosters at one time."""
+
+    name: str
+    starts_at: datetime.datetime
+    titles: list[str]
+
+
 class Week(Schema):
+    """Monday to Sunday. twice: who is on two rosters at one time."""
+
     start: datetime.date
     today: datetime.date
     timezone: str
     days: list[WeekDay]
+    twice: list[Twice]
+
+
+class MoveIn(Schema):
+    """To which day; version: of the session as it was seen."""
+
+    date: Day
+    version: RowVersion
+
+
+class CopyIn(Schema):
+    date: Day
 
 
 class BenchIn(Dials):

@@ -18,13 +18,15 @@ from server.api.problems import Problem, stale_problem
 from server.computing.stored import kept_glances
 from server.people.models import Person
 from server.prep.dials import DIALS, DialsGiven
-from server.prep.drafts import dials_of, draft_of
+from server.prep.drafts import copy_session, dials_of, draft_of
 from server.prep.models import PrepDraft
 from server.programme.actions import AlreadySent
 from server.programme.actions import add_session as add
 from server.programme.actions import change_session as change
+from server.programme.actions import move_session as move
 from server.programme.actions import remove_session as remove
 from server.programme.models import Session
+from server.programme.rosters import at_two_at_once
 from server.publishing.actions import draft_digest
 from server.shelf.actions import vocabulary_of
 from server.versions import Stale
@@ -48,7 +50,16 @@ def week(request: HttpRequest, start: schemas.Day | None = None) -> HttpResponse
     for session, glance in zip(sessions, glances, strict=True):
         by_day[session.date].append(_week_session(session, glance))
     days = [schemas.WeekDay(date=date, sessions=sessions) for date, sessions in by_day.items()]
-    found = schemas.Week(start=monday, today=today, timezone=person.gym.timezone, days=days)
+    found = schemas.Week(
+        start=monday,
+        today=today,
+        timezone=person.gym.timezone,
+        days=days,
+        twice=[
+            schemas.Twice(name=one.name, starts_at=one.starts_at, titles=list(one.titles))
+            for one in at_two_at_once(person.gym, dates[0], dates[-1])
+        ],
+    )
     return HttpResponse(as_json(found), content_type="application/json")
 
 
@@ -59,7 +70,8 @@ def _week_session(session: Session, glance: Glance) -> schemas.WeekSession:
         lines=sum(1 for line in session.text.splitlines() if line.strip()),
         unread=len(glance.unread),
         prepared=draft_of(session).pk is not None,
-        top=[schemas.TopDemand(**reach.json_value()) for reach in glance.reaches],
+        version=session.version,
+        asks=list(glance.asks),
         classes=classes_out(session),
     )
 
@@ -103,7 +115,15 @@ def add_session(
 ) -> Status[schemas.SessionOut]:
     """A new session, with the class times (and rosters) of the same weekday a week before."""
     person = coach(request)
-    session = add(person.gym, person, payload.date, payload.title, payload.text, key)
+    session = add(
+        person.gym,
+        person,
+        payload.date,
+        payload.title,
+        payload.text,
+        key,
+        with_classes=payload.with_classes,
+    )
     return Status(201, session_out(session_of(person, session.pk)))
 
 
@@ -150,6 +170,31 @@ def _check(given: DialsGiven, draft: PrepDraft, words: Vocabulary) -> None:
         breaks=tuple((int(part), minutes) for part, minutes in (given.breaks or {}).items()),
     )
     settings.check(words.catalog)
+
+
+@router.post("/sessions/{session_id}/move", response={200: schemas.SessionOut, 409: schemas.StaleSession})
+def move_session(request: HttpRequest, session_id: int, payload: schemas.MoveIn) -> schemas.SessionOut:
+    """Put a session on another day, with its classes; not one that members have."""
+    person = coach(request)
+    session_of(person, session_id)
+    try:
+        move(person, session_id, payload.version, payload.date)
+    except Stale as stale:
+        raise stale_problem(stale, session_out(session_of(person, session_id)), {}) from stale
+    except AlreadySent as sent:
+        detail = "Members have this session for its day. Copy it to the other one instead."
+        raise Problem(409, "Already published", detail) from sent
+    return session_out(session_of(person, session_id))
+
+
+@router.post("/sessions/{session_id}/copy", response={201: schemas.SessionOut})
+def copy(
+    request: HttpRequest, session_id: int, payload: schemas.CopyIn, key: schemas.AttemptKey = None
+) -> Status[schemas.SessionOut]:
+    """The same board and prep on another day."""
+    person = coach(request)
+    made = copy_session(person, session_of(person, session_id), payload.date, key)
+    return Status(201, session_out(session_of(person, made.pk)))
 
 
 @router.delete("/sessions/{session_id}", response={204: None})

@@ -67,6 +67,6 @@ def _review_day(planned: Planned, glance: Glance) -> schemas.ReviewDay:
         parts=[schemas.ReviewPart(**part.json_value()) for part in glance.parts],
         unread=list(glance.unread),
         assumed=list(glance.assumed),
-        asks=[reach.name for reach in glance.reaches[:TOP_DEMANDS]],
+        asks=[asked.name for asked in glance.asks if asked.kind == "reach"][:TOP_DEMANDS],
         problem=glance.problem,
     )

@@ -12,6 +12,7 @@ from core.session import SessionAsk
 from server.people.models import Person as PersonRow
 from server.prep.dials import Dials
 from server.prep.models import PrepDraft
+from server.programme.actions import add_session
 from server.programme.models import GymClass, Session
 from server.shelf.actions import vocabulary_of
 
@@ -26,6 +27,18 @@ def draft_of(session: Session) -> PrepDraft:
         return session.draft
     except PrepDraft.DoesNotExist:
         return PrepDraft(session=session, minutes=session.gym.minutes, method=session.gym.method)
+
+
+def copy_session(by: PersonRow, session: Session, date: datetime.date, key: str | None) -> Session:
+    """The same board and dials on another day, which has class times of its own only when no other session of
+    that day has. Raises PermissionError for anyone but a coach of the gym."""
+    taken = session.gym.sessions.filter(date=date, classes__isnull=False).exists()
+    made = add_session(session.gym, by, date, session.title, session.text, key, with_classes=not taken)
+    draft = draft_of(session)
+    if draft.pk and not PrepDraft.objects.filter(session=made).exists():
+        draft.pk, draft.session = None, made
+        draft.save(force_insert=True)
+    return made
 
 
 def dials_of(session: Session) -> Dials:

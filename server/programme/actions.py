@@ -21,11 +21,18 @@ class AlreadySent(Exception):
 
 @transaction.atomic
 def add_session(
-    gym: Gym, by: Person, date: datetime.date, title: str, text: str, key: str | None = None
+    gym: Gym,
+    by: Person,
+    date: datetime.date,
+    title: str,
+    text: str,
+    key: str | None = None,
+    *,
+    with_classes: bool = True,
 ) -> Session:
-    """A new session, with the class times (and rosters) of the latest earlier one on the same weekday; or,
-    for a ``key`` that came before, the session it made then. Raises PermissionError for anyone but a coach
-    of the gym."""
+    """A new session, with the class times (and rosters) of the latest earlier one on the same weekday where
+    they are wanted; or, for a ``key`` that came before, the session it made then. Raises PermissionError for
+    anyone but a coach of the gym."""
     if not by.coaches_in(gym.pk):
         raise PermissionError("Only a coach of this gym can add a session.")
     fields = {"date": date, "title": title, "text": text}
@@ -33,7 +40,7 @@ def add_session(
         session, made = Session.objects.get_or_create(gym=gym, key=key, defaults=fields)
     else:
         session, made = Session.objects.create(gym=gym, **fields), True
-    if made:
+    if made and with_classes:
         _give_classes(session)
     return session
 
@@ -125,6 +132,23 @@ def change_session(by: Person, session_id: int, made_on: int, title: str | None,
     session.text = session.text if text is None else text
     session.version += 1
     session.save(update_fields=["title", "text", "version", "changed_at"])
+    return session
+
+
+@transaction.atomic
+def move_session(by: Person, session_id: int, made_on: int, date: datetime.date) -> Session:
+    """The session on another day, its classes at the same clock times there, their rosters with them. Raises
+    Stale and PermissionError as change_session, and AlreadySent for one that members have."""
+    session = change_session(by, session_id, made_on, None, None)
+    if session.classes.filter(publications__isnull=False).exists():
+        raise AlreadySent
+    session.date = date
+    session.save(update_fields=["date"])
+    zone = session.gym.zone
+    for gym_class in session.classes.all():
+        clock = _clock(gym_class, session.gym)
+        gym_class.starts_at = datetime.datetime.combine(date, clock, zone)
+        gym_class.save(update_fields=["starts_at"])
     return session
 
 

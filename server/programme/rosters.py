@@ -3,15 +3,21 @@ whom."""
 
 from __future__ import annotations
 
+import datetime
+from itertools import groupby, pairwise
+from typing import NamedTuple
+
 from django.db import transaction
 
 from core.errors import Refused
+from server.gym.models import Gym
 from server.people.actions import add_person
 from server.people.models import Person
 from server.programme.models import Attending, GymClass
 
 MOST_ON_A_ROSTER = 60
 MOST_PAIRS = 30
+AN_HOUR = datetime.timedelta(hours=1)  # what a class takes; common practice
 
 
 class NotOnRoster(Refused):
@@ -55,3 +61,28 @@ def walk_in(by: Person, gym_class: GymClass, name: str) -> Person:
     person = same[0] if len(same) == 1 else add_person(by, tidy)
     put_on(by, gym_class, person)
     return person
+
+
+class AtTwo(NamedTuple):
+    """Somebody on the rosters of two classes at one hour: when the first begins, and both sessions."""
+
+    name: str
+    starts_at: datetime.datetime
+    titles: tuple[str, str]
+
+
+def at_two_at_once(gym: Gym, first: datetime.date, last: datetime.date) -> list[AtTwo]:
+    """Who is expected in two classes at one hour on the days from first to last, by time and name; one
+    query."""
+    rows = (
+        Attending.objects.filter(gym_class__session__gym=gym, gym_class__session__date__range=(first, last))
+        .order_by("person_id", "gym_class__starts_at")
+        .values_list("person_id", "person__name", "gym_class__starts_at", "gym_class__session__title")
+    )
+    found = [
+        AtTwo(name, starts_at, (title, other))
+        for _, mine in groupby(rows, key=lambda row: row[0])
+        for (_, name, starts_at, title), (_, _, then, other) in pairwise(mine)
+        if then - starts_at < AN_HOUR
+    ]
+    return sorted(found, key=lambda one: (one.starts_at, one.name))

@@ -11,7 +11,7 @@ from django.test import TestCase, TransactionTestCase
 
 from core.catalog import load_catalog
 from core.catalog.own import copy_of, with_methods
-from core.documents.published import problem_of
+from core.documents.published import standing_of
 from core.reading import read_workout
 from core.reading.vocabulary import vocabulary
 from server.computing import run
@@ -149,9 +149,10 @@ class KeptValues(TestCase):
         """A class's problem and a day at a glance, kept and fresh: equal."""
         ask = session_ask(self.home.session, self.home.gym_class)
         for _ in range(2):
-            self.assertEqual(kept(self.home.gym.pk, problem_of, ask), problem_of(ask))
+            self.assertEqual(kept(self.home.gym.pk, standing_of, ask), standing_of(ask))
             self.assertEqual(
-                [reach.id for reach in self.glance("9 thrusters").reaches][:1], ["wrist.extension"]
+                [one.id for one in self.glance("9 thrusters").asks if one.kind == "reach"][:1],
+                ["wrist.extension"],
             )
 
     def test_a_gyms_own_rows_travel_with_the_ask(self):

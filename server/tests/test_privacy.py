@@ -34,7 +34,8 @@ ALLOWED = {
     sessions/{session_id}/shared-bar post sessions/{session_id}/alternatives  put
     sessions/{session_id}/here/{tab}  delete sessions/{session_id}/here/{tab}  post week/review  post
     week/import  get lab  post lab get classes/{class_id}/publish  post classes/{class_id}/publish  get
-    classes/{class_id}/changes  post sessions/{session_id}/publish  get
+    classes/{class_id}/changes  post sessions/{session_id}/publish  post
+    sessions/{session_id}/move  post sessions/{session_id}/copy  get
     classes/{class_id}/preview/{person_id} put classes/{class_id}/instead/{person_id}
         get classes/{class_id}/roster  put classes/{class_id}/roster/{person_id}
         delete classes/{class_id}/roster/{person_id}  post classes/{class_id}/walk-in  post

@@ -28,7 +28,11 @@ export function ThreadLines({ lit, frame }: { lit: Lit | null; frame: RefObject<
   }, [lit, frame]);
   if (!paths.length) return null;
   return (
-    <svg className="pointer-events-none absolute inset-0 z-20 h-full w-full" aria-hidden data-testid="thread">
+    <svg
+      className="pointer-events-none absolute inset-0 z-20 h-full w-full narrow:hidden"
+      aria-hidden
+      data-testid="thread"
+    >
       {paths.map((path) => (
         <path
           key={path.key}

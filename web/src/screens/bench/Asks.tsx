@@ -1,5 +1,5 @@
 import { Link } from "@tanstack/react-router";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { away, type Bench, type Demand, type Position } from "../../api/client";
 import { Figure } from "../../figure/Figure";
 import { KIND_COLOUR, Mark } from "../../parts/Mark";
@@ -18,12 +18,14 @@ interface Props {
   held: Point | null;
   classId: number | undefined;
   sessionId: number;
+  /** On the roster of the class that is shown. */
+  people: number;
   onPoint: (point: Point | null) => void;
   onHold: (point: Point | null) => void;
 }
 
 /** The positions the board passes through, and everything they ask of this class, ranked. */
-export function Asks({ bench, error, lit, held, classId, sessionId, onPoint, onHold }: Props) {
+export function Asks({ bench, error, lit, held, classId, sessionId, people, onPoint, onHold }: Props) {
   const [all, setAll] = useState(false);
   const [allPositions, setAllPositions] = useState(false);
   const [open, setOpen] = useState<string | null>(held?.at === "demand" ? held.id : null);
@@ -42,10 +44,10 @@ export function Asks({ bench, error, lit, held, classId, sessionId, onPoint, onH
       data-column="asks"
       data-scroll="asks"
       aria-label="What it asks"
-      className="flex min-h-0 flex-col overflow-y-auto"
+      className="flex flex-col desk:min-h-0 desk:overflow-y-auto"
     >
       {bench && bench.positions.length > 0 && (
-        <ul className="grid shrink-0 grid-cols-5 gap-1.5" aria-label="Positions">
+        <ul className="grid shrink-0 grid-cols-5 gap-1.5 narrow:grid-cols-3" aria-label="Positions">
           {(allPositions ? bench.positions : bench.positions.slice(0, TILES)).map((one) => (
             <PositionTile key={one.id} position={one} lit={lit} onPoint={onPoint} onHold={onHold} />
           ))}
@@ -54,17 +56,20 @@ export function Asks({ bench, error, lit, held, classId, sessionId, onPoint, onH
       {bench && bench.positions.length > TILES && (
         <button
           type="button"
-          className="mt-1 self-end text-[14px] text-dust underline underline-offset-2"
+          className="mt-1 self-end text-[14px] text-dust underline underline-offset-2 touch:min-h-10"
           aria-expanded={allPositions}
           onClick={() => setAllPositions(!allPositions)}
         >
           {allPositions ? "fewer positions" : `${bench.positions.length - TILES} more positions`}
         </button>
       )}
-      <div className="mt-2 flex items-baseline justify-between border-b-2 border-ink pb-1">
-        <h2 className="text-[23px]">What it asks of this class</h2>
+      <div className="mt-2 flex flex-wrap items-baseline justify-between gap-x-3 border-b-2 border-ink pb-1">
+        <h2 className="text-[23px]">
+          {people > 0 ? "What it asks of this class" : "What it asks of adults"}
+        </h2>
         <Legend />
       </div>
+      {demands.some((one) => one.kind === "reach" && one.people.length > 0) && <DotLegend />}
       {demands.length === 0 && bench && !bench.problem && (
         <p className="py-6">
           {unread
@@ -119,6 +124,45 @@ function Legend() {
           {kind}
         </span>
       ))}
+    </p>
+  );
+}
+
+/** What stands on a strip of people. */
+function DotLegend() {
+  return (
+    <p className="flex flex-wrap items-center gap-x-3 pt-1 text-[13px] text-dust">
+      <span className="flex items-center gap-1">
+        <svg width="12" height="12" aria-hidden>
+          <circle cx="6" cy="6" r="4" fill="var(--color-reach)" />
+        </svg>
+        measured, stopped
+      </span>
+      <span className="flex items-center gap-1">
+        <svg width="12" height="12" aria-hidden>
+          <circle
+            cx="6"
+            cy="6"
+            r="4"
+            fill="var(--color-sheet)"
+            stroke="var(--color-reach)"
+            strokeWidth="1.4"
+          />
+        </svg>
+        measured, holds
+      </span>
+      <span className="flex items-center gap-1">
+        <svg width="18" height="12" aria-hidden>
+          <line x1="1" x2="17" y1="6" y2="6" stroke="var(--color-dust)" strokeWidth="1.6" />
+        </svg>
+        not measured
+      </span>
+      <span className="flex items-center gap-1">
+        <svg width="8" height="12" aria-hidden>
+          <line x1="4" x2="4" y1="0" y2="12" stroke="var(--color-ink)" strokeWidth="1.8" />
+        </svg>
+        just enough
+      </span>
     </p>
   );
 }
@@ -179,14 +223,19 @@ function DemandRow({
 }) {
   const on = lit?.demands.has(demand.id) ?? false;
   const dim = lit !== null && !on;
+  const row = useRef<HTMLLIElement>(null);
+  useEffect(() => {
+    if (open) row.current?.scrollIntoView({ block: "nearest" });
+  }, [open]);
   return (
     <li
+      ref={row}
       data-demand={demand.id}
       className={`border-b border-rule ${on ? "bg-sheet shadow-[inset_3px_0_0_var(--color-reach)]" : ""} ${dim ? "[&_svg]:opacity-45" : ""}`}
     >
       <button
         type="button"
-        className="grid w-full grid-cols-[24px_minmax(0,1fr)_132px_84px] items-center gap-2 py-1 pl-2 text-left"
+        className="grid w-full grid-cols-[24px_minmax(0,1fr)_132px_84px] items-center gap-x-2 py-1 pl-2 text-left narrow:min-h-11 narrow:grid-cols-[24px_minmax(0,1fr)_92px]"
         aria-expanded={open}
         onClick={onToggle}
         onPointerEnter={() => onPoint({ at: "demand", id: demand.id })}
@@ -196,15 +245,17 @@ function DemandRow({
       >
         <Mark kind={demand.kind} title={demand.kind} />
         <span className="min-w-0">
-          <span className="block truncate text-[15px] font-semibold">{demand.name}</span>
+          <span className="block text-[15px] leading-tight font-semibold">{demand.name}</span>
           <span className="block truncate text-[13px] text-dust">{reason(demand)}</span>
         </span>
-        {demand.kind === "reach" && demand.people.length ? (
-          <Strip demand={demand} />
-        ) : (
-          <Bar demand={demand} />
-        )}
-        <span className="text-right">
+        <span className="narrow:col-span-2 narrow:col-start-2 narrow:row-start-2">
+          {demand.kind === "reach" && demand.people.length ? (
+            <Strip demand={demand} />
+          ) : (
+            <Bar demand={demand} />
+          )}
+        </span>
+        <span className="pr-1 text-right">
           <span className="display block text-[19px]">{amount(demand.score)}</span>
           <span className="block text-[13px] text-dust">
             {demand.people.length && demand.kind === "reach" ? stopped(demand) : demand.score.toFixed(2)}
@@ -266,23 +317,23 @@ function Terms({
           ))}
         </ul>
       )}
-      <table className="mt-1 w-full">
+      <table className="mt-1 w-full table-fixed [overflow-wrap:anywhere]">
         <thead className="text-left text-[13px] text-dust">
           <tr>
-            <th scope="col" className="font-normal">
+            <th scope="col" className="w-[30%] font-normal">
               line
             </th>
-            <th scope="col" className="font-normal">
+            <th scope="col" className="w-[28%] font-normal">
               position
             </th>
             <th scope="col" className="pl-3 text-right font-normal">
-              at least, in comfort
+              least, comfort
             </th>
             <th scope="col" className="pl-3 text-right font-normal">
-              they have
+              have
             </th>
             <th scope="col" className="pl-3 text-right font-normal">
-              how hard × how much
+              hard × much
             </th>
           </tr>
         </thead>

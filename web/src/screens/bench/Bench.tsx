@@ -13,6 +13,7 @@ import { BenchHead } from "./BenchHead";
 import { Board } from "./board/Board";
 import { type Draft, useDraft } from "./draft";
 import { Prep } from "./Prep";
+import { PrintSheet } from "./PrintSheet";
 import { lockedDraft } from "./shared";
 import { useOthers } from "./useOthers";
 
@@ -44,6 +45,7 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
   );
   const [touched, setTouched] = useState<Point | null>(null);
   const lit = useMemo(() => follow(bench, touched ?? held), [bench, touched, held]);
+  const [face, setFace] = useState<Face>(draft.text.trim() ? "prep" : "board");
   const frame = useRef<HTMLDivElement>(null);
   const plan = useRef(bench?.plan);
   plan.current = bench?.plan;
@@ -75,7 +77,8 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
   }, [change, draft, redo, shelf, undo]);
 
   return (
-    <div className="flex h-full min-h-[640px] min-w-[1180px] flex-col px-5 pt-3 pb-4">
+    <div className="flex flex-col px-5 pt-3 pb-4 phone:px-3 desk:h-full desk:min-h-[640px] print:block print:p-0">
+      <PrintSheet session={session} draft={draft} bench={bench} classId={classId} shelf={shelf} />
       <BenchHead
         session={session}
         shelf={shelf}
@@ -98,9 +101,11 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
         saving={saver.words()}
         others={others}
       />
+      <Faces face={face} unread={bench?.workout?.unread.length ?? 0} onFace={setFace} />
       <div
         ref={frame}
-        className="bench-columns relative mt-3 grid min-h-0 flex-1 grid-cols-[316px_minmax(0,1fr)_minmax(0,408px)] gap-8"
+        data-face={face}
+        className="bench-columns no-print relative mt-3 grid grid-cols-1 gap-8 md:narrow:grid-cols-[minmax(0,5fr)_minmax(0,6fr)] md:narrow:gap-6 desk:min-h-0 desk:flex-1 desk:grid-cols-[316px_minmax(0,1fr)_minmax(0,408px)]"
         onPointerLeave={() => setTouched(null)}
       >
         <Board
@@ -121,6 +126,7 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
           classId={classId}
           onPoint={setTouched}
           onHold={setHeld}
+          people={session.classes.find((one) => one.id === classId)?.people ?? 0}
         />
         <Prep
           session={session}
@@ -143,6 +149,29 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
 
 /** The board is taken back by change, as everything here, not by letter as a browser would. */
 const isUndo = (event: KeyboardEvent) => (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z";
+
+type Face = "board" | "asks" | "prep";
+const FACES: Record<Face, string> = { board: "Board", asks: "What it asks", prep: "Prep" };
+
+/** On a phone one column shows at a time. */
+function Faces({ face, unread, onFace }: { face: Face; unread: number; onFace: (face: Face) => void }) {
+  return (
+    <div className="no-print mt-3 grid grid-cols-3 gap-1.5 md:hidden">
+      {(Object.keys(FACES) as Face[]).map((one) => (
+        <button
+          key={one}
+          type="button"
+          aria-pressed={one === face}
+          className={`min-h-11 rounded-lg border text-[15px] ${one === face ? "border-ink bg-slate-deep font-semibold text-chalk" : "border-rule bg-sheet"}`}
+          onClick={() => onFace(one)}
+        >
+          {FACES[one]}
+          {one === "board" && unread > 0 && ` (${unread} unread)`}
+        </button>
+      ))}
+    </div>
+  );
+}
 
 /** What ids are called, for words about what was set; drills only once they are asked about. */
 function useNames(shelf: Schemas["Shelf"], asked: boolean): Record<string, string> {

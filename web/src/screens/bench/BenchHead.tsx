@@ -42,9 +42,9 @@ export function BenchHead({
   const method = shelf.methods.find((one) => one.id === draft.method);
   const dial = "no-print flex flex-col rounded-lg border border-rule bg-sheet px-3 py-1";
   return (
-    <div className="flex items-start gap-3">
-      <div className="min-w-0 flex-1">
-        <h1 className="truncate text-[30px]">{session.title}</h1>
+    <div className="no-print flex flex-wrap items-start gap-3">
+      <div className="min-w-0 flex-1 narrow:basis-full">
+        <h1 className="text-[30px] [overflow-wrap:anywhere]">{session.title}</h1>
         <p className="quiet">
           {longDate(session.date)}{" "}
           <span role="status" className={saving.startsWith("Not") ? "font-semibold text-hold" : ""}>
@@ -82,7 +82,7 @@ export function BenchHead({
       >
         <span className="text-[13px] text-dust">method</span>
         <select
-          className="bg-transparent font-semibold"
+          className="min-w-0 bg-transparent font-semibold touch:min-h-10"
           value={draft.method}
           onChange={(event) => change(withMethod(draft, event.target.value))}
         >
@@ -103,7 +103,7 @@ export function BenchHead({
       <label className={dial}>
         <span className="text-[13px] text-dust">for</span>
         <select
-          className="bg-transparent font-semibold"
+          className="min-w-0 bg-transparent font-semibold touch:min-h-10"
           value={classId ?? ""}
           onChange={(event) => onClass(Number(event.target.value))}
         >
@@ -174,7 +174,7 @@ function Minutes({
       >
         <span className="text-[13px] text-dust">minutes</span>
         <input
-          className="w-14 bg-transparent font-semibold"
+          className="w-14 bg-transparent font-semibold touch:min-h-10"
           inputMode="numeric"
           type="number"
           min={least}

@@ -35,7 +35,7 @@ export function Compare({
             </Dialog.Title>
             <Dialog.Close className="plain-action">Close</Dialog.Close>
           </div>
-          <div className="mt-3 grid min-h-0 flex-1 grid-cols-2 gap-6">
+          <div className="mt-3 grid min-h-0 flex-1 grid-cols-2 gap-6 phone:grid-cols-1 phone:overflow-y-auto">
             {[draft.method, other].map((method, place) => (
               <Side
                 // biome-ignore lint/suspicious/noArrayIndexKey: the two sides stay where they are
@@ -134,8 +134,8 @@ function Plans({ plan }: { plan: Plan }) {
             <span className="w-11 text-[14px] tabular-nums">{clock(item.start_s)}</span>
             <DrillFigure figure={item.figure} of="" className="h-10 w-10 shrink-0" />
             <span className="min-w-0 flex-1">
-              <span className="block truncate text-[15px] leading-tight font-semibold">{item.name}</span>
-              <span className="block truncate text-[13px] text-dust">{item.dose_words}</span>
+              <span className="block text-[15px] leading-tight font-semibold">{item.name}</span>
+              <span className="block text-[13px] text-dust">{item.dose_words}</span>
             </span>
           </li>
         ))}

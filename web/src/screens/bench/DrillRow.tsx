@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
-import { ArrowDown, ArrowUp, Pin, PinOff, Replace, Timer, X } from "lucide-react";
+import { ArrowDown, ArrowUp, Ellipsis, Pin, PinOff, Replace, Timer, X } from "lucide-react";
 import { Popover } from "radix-ui";
-import { type KeyboardEvent, useState } from "react";
+import { type DragEvent, type KeyboardEvent, useState } from "react";
 import { answer, api, type Item, type Kind, type Plan, type Schemas } from "../../api/client";
 import { DrillFigure } from "../../figure/DrillFigure";
 import { Mark } from "../../parts/Mark";
@@ -17,6 +17,13 @@ const WAYS: Record<string, string> = {
 };
 
 const MOST_REASONS = 2;
+const DROP = { before: "!border-t-ink", after: "!border-b-ink" };
+
+/** Whether a thing dragged over a row is nearer to its lower edge. */
+function inLowerHalf(event: DragEvent): boolean {
+  const box = event.currentTarget.getBoundingClientRect();
+  return event.clientY > box.top + box.height / 2;
+}
 
 interface Props extends PrepProps {
   item: Item;
@@ -24,6 +31,8 @@ interface Props extends PrepProps {
   first: boolean;
   last: boolean;
   newPhase: boolean;
+  /** Says why something cannot be done. */
+  onRefused: (why: string) => void;
 }
 
 /** One drill: its own figure, dose, why; keep, swap, move, take out. */
@@ -31,6 +40,8 @@ export function DrillRow(props: Props) {
   const { item, plan, draft, change, lit, onPoint, shelf, newPhase } = props;
   const [near, setNear] = useState(false);
   const [swapping, setSwapping] = useState(false);
+  const [open, setOpen] = useState(false);
+  const [over, setOver] = useState<"before" | "after" | null>(null);
   const on = lit?.drills.has(item.drill) ?? false;
   const here = { at: "drill", id: item.drill } as const;
 
@@ -53,10 +64,17 @@ export function DrillRow(props: Props) {
       doses: { ...draft.doses, [item.drill]: (item.dose_option + 1) % item.dose_count },
       pins: [...unpinned(draft.pins, item.drill), pin(item.drill, item.phase)],
     });
-  const dropped = (other: string) => {
+  const dropped = (other: string, after: boolean) => {
+    const moved = plan.items.find((one) => one.drill === other);
+    if (!moved || other === item.drill) return;
+    if (moved.phase !== item.phase) {
+      props.onRefused(
+        `${moved.name} stays among the drills that ${PHASE_WORD[moved.phase]}: ${PHASE_WORD[item.phase]} comes ${plan.items.indexOf(item) > plan.items.indexOf(moved) ? "after" : "before"} it.`,
+      );
+      return;
+    }
     const ids = plan.items.map((one) => one.drill).filter((one) => one !== other);
-    if (other === item.drill || plan.items.find((one) => one.drill === other)?.phase !== item.phase) return;
-    ids.splice(ids.indexOf(item.drill), 0, other);
+    ids.splice(ids.indexOf(item.drill) + (after ? 1 : 0), 0, other);
     change({ order: ids });
   };
   const keys = (event: KeyboardEvent) => {
@@ -82,7 +100,8 @@ export function DrillRow(props: Props) {
     .slice(0, 2)
     .map((one) => (shelf.demands[one]?.name ?? one).toLowerCase())
     .join(", ");
-  const tool = "rounded-md p-1.5 hover:bg-sand focus-visible:bg-sand";
+  const tool =
+    "flex items-center justify-center rounded-md p-1.5 hover:bg-sand focus-visible:bg-sand touch:h-11 touch:min-w-11 touch:border touch:border-rule";
   return (
     <li
       data-drill={item.drill}
@@ -93,10 +112,15 @@ export function DrillRow(props: Props) {
         event.dataTransfer.setData("text/plain", item.drill);
         event.dataTransfer.effectAllowed = "move";
       }}
-      onDragOver={(event) => event.preventDefault()}
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(inLowerHalf(event) ? "after" : "before");
+      }}
+      onDragLeave={() => setOver(null)}
       onDrop={(event) => {
         event.preventDefault();
-        dropped(event.dataTransfer.getData("text/plain"));
+        setOver(null);
+        dropped(event.dataTransfer.getData("text/plain"), inLowerHalf(event));
       }}
       onPointerEnter={() => {
         setNear(true);
@@ -114,7 +138,7 @@ export function DrillRow(props: Props) {
         setNear(false);
         onPoint(null);
       }}
-      className={`group relative rounded-lg border-2 bg-sheet ${on ? "border-reach" : "border-rule"} ${lit && !on ? "[&_svg]:opacity-45" : ""} ${item.pinned ? "shadow-[inset_4px_0_0_var(--color-ink)]" : ""}`}
+      className={`group relative rounded-lg border-2 bg-sheet ${on ? "border-reach" : "border-rule"} ${lit && !on ? "[&_svg]:opacity-45" : ""} ${item.pinned ? "shadow-[inset_4px_0_0_var(--color-ink)]" : ""} ${over ? DROP[over] : ""}`}
     >
       <div className="flex items-center gap-2 py-0.5 pr-2 pl-2">
         <div className="w-[52px] shrink-0 text-[13px] leading-tight">
@@ -129,95 +153,101 @@ export function DrillRow(props: Props) {
           lit
         />
         <div className="min-w-0 flex-1">
-          <p className="truncate text-[15px] leading-tight font-semibold" title={`${item.name}. ${item.why}`}>
+          <p className="text-[15px] leading-tight font-semibold" title={item.why}>
             {item.name}
           </p>
-          <p className="truncate text-[13px] leading-tight text-dust">
+          <p className="text-[13px] leading-tight text-dust">
             {item.dose_words}
             {item.waves > 1 && ", two waves"}
             {item.group > 0 && `, pair ${item.group}`}
             {item.new && ", new: low dose"}
           </p>
           <p className="truncate text-[13px] leading-tight text-dust">for {why || "warmth"}</p>
-          <p className="hidden text-[13px] leading-tight print:block">
-            {item.cues.join(". ")}.{item.kit_names.length > 0 && ` Fetch: ${item.kit_names.join(", ")}.`}
-          </p>
         </div>
-        <div className={`flex items-center gap-1 ${near ? "hidden" : ""}`}>
+        <div className={`flex items-center gap-1 ${near ? "desk:hidden" : ""}`}>
           {kinds.map((kind) => (
             <Mark key={kind} kind={kind} size={18} title={kind} />
           ))}
         </div>
-        <div
-          className={near ? "absolute right-1 bottom-0.5 flex items-center rounded-md bg-sheet" : "sr-only"}
+        <button
+          type="button"
+          className="hidden h-11 w-11 shrink-0 items-center justify-center rounded-lg border border-rule touch:flex"
+          aria-expanded={open}
+          aria-label={`Change ${item.name}`}
+          onClick={() => setOpen(!open)}
         >
-          <button
-            type="button"
-            className={tool}
-            onClick={keep}
-            aria-pressed={item.pinned}
-            aria-label={`Keep ${item.name}`}
-            title="Keep (K)"
-          >
-            {item.pinned ? <PinOff size={16} aria-hidden /> : <Pin size={16} aria-hidden />}
-          </button>
-          <Popover.Root open={swapping} onOpenChange={setSwapping}>
-            <Popover.Trigger className={tool} aria-label={`Swap ${item.name}`} title="Swap (S)">
-              <Replace size={16} aria-hidden />
-            </Popover.Trigger>
-            <Popover.Portal>
-              <Popover.Content
-                align="end"
-                sideOffset={6}
-                collisionPadding={12}
-                className="z-50 max-h-[var(--radix-popover-content-available-height)] w-[400px] overflow-y-auto rounded-xl border border-rule bg-sheet p-3 shadow-lg"
-                aria-label={`Instead of ${item.name}`}
-              >
-                <Alternatives {...props} onDone={() => setSwapping(false)} />
-              </Popover.Content>
-            </Popover.Portal>
-          </Popover.Root>
-          {item.dose_count > 1 && (
-            <button
-              type="button"
-              className={tool}
-              onClick={redose}
-              aria-label={`Other dose of ${item.name}`}
-              title="Other dose (D)"
+          <Ellipsis size={20} aria-hidden />
+        </button>
+      </div>
+      <div
+        className={`items-center rounded-md bg-sheet ${near ? "desk:absolute desk:right-1 desk:bottom-0.5 desk:flex" : "desk:sr-only"} touch:static touch:h-auto touch:w-auto touch:justify-between touch:px-1 touch:pb-1 touch:[clip-path:none] ${open ? "touch:flex" : "touch:hidden"}`}
+      >
+        <button
+          type="button"
+          className={tool}
+          onClick={keep}
+          aria-pressed={item.pinned}
+          aria-label={`Keep ${item.name}`}
+          title="Keep (K)"
+        >
+          {item.pinned ? <PinOff size={16} aria-hidden /> : <Pin size={16} aria-hidden />}
+        </button>
+        <Popover.Root open={swapping} onOpenChange={setSwapping}>
+          <Popover.Trigger className={tool} aria-label={`Swap ${item.name}`} title="Swap (S)">
+            <Replace size={16} aria-hidden />
+          </Popover.Trigger>
+          <Popover.Portal>
+            <Popover.Content
+              align="end"
+              sideOffset={6}
+              collisionPadding={12}
+              className="z-50 max-h-[var(--radix-popover-content-available-height)] w-[400px] max-w-[94vw] overflow-y-auto rounded-xl border border-rule bg-sheet p-3 shadow-lg"
+              aria-label={`Instead of ${item.name}`}
             >
-              <Timer size={16} aria-hidden />
-            </button>
-          )}
+              <Alternatives {...props} onDone={() => setSwapping(false)} />
+            </Popover.Content>
+          </Popover.Portal>
+        </Popover.Root>
+        {item.dose_count > 1 && (
           <button
             type="button"
             className={tool}
-            onClick={() => move(-1)}
-            disabled={props.first}
-            aria-label={`${item.name} earlier`}
-            title="Earlier (Alt ↑)"
+            onClick={redose}
+            aria-label={`Other dose of ${item.name}`}
+            title="Other dose (D)"
           >
-            <ArrowUp size={16} aria-hidden />
+            <Timer size={16} aria-hidden />
           </button>
-          <button
-            type="button"
-            className={tool}
-            onClick={() => move(1)}
-            disabled={props.last}
-            aria-label={`${item.name} later`}
-            title="Later (Alt ↓)"
-          >
-            <ArrowDown size={16} aria-hidden />
-          </button>
-          <button
-            type="button"
-            className={tool}
-            onClick={takeOut}
-            aria-label={`Take out ${item.name}`}
-            title="Take out (X)"
-          >
-            <X size={16} aria-hidden />
-          </button>
-        </div>
+        )}
+        <button
+          type="button"
+          className={tool}
+          onClick={() => move(-1)}
+          disabled={props.first}
+          aria-label={`${item.name} earlier`}
+          title="Earlier (Alt ↑)"
+        >
+          <ArrowUp size={16} aria-hidden />
+        </button>
+        <button
+          type="button"
+          className={tool}
+          onClick={() => move(1)}
+          disabled={props.last}
+          aria-label={`${item.name} later`}
+          title="Later (Alt ↓)"
+        >
+          <ArrowDown size={16} aria-hidden />
+        </button>
+        <button
+          type="button"
+          className={tool}
+          onClick={takeOut}
+          aria-label={`Take out ${item.name}`}
+          title="Take out (X)"
+        >
+          <X size={16} aria-hidden />
+        </button>
       </div>
     </li>
   );

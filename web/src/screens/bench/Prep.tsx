@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
 import type { Plan } from "../../api/client";
-import { nextMinuteQuery } from "../../api/queries";
+import { drillsQuery, nextMinuteQuery } from "../../api/queries";
 import { Waiting } from "../../parts/Trouble";
 import { clock, finishWords, percent, plural } from "../../parts/words";
 import type { Lit, Point } from "../../thread/thread";
@@ -36,6 +37,9 @@ function NextMinute({ session, draft, change, classId }: PrepProps) {
 export function Prep(props: PrepProps) {
   const { bench, draft, change, shelf, busy } = props;
   const plan = bench?.plan;
+  const [refused, setRefused] = useState("");
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another plan, another reason
+  useEffect(() => setRefused(""), [plan]);
   if (!bench)
     return (
       <section data-column="prep" aria-label="Prep">
@@ -50,15 +54,24 @@ export function Prep(props: PrepProps) {
         className="rounded-xl border border-dashed border-dust p-5"
       >
         <h2 className="text-[23px]">No prep yet</h2>
-        <p className="mt-1">{bench.problem?.message ?? "Write something on the board first."}</p>
+        <p className="mt-1">
+          {draft.text.trim() && bench.problem
+            ? bench.problem.message
+            : "Paste or write the day’s workout on the board. What it asks, and a prep that fits the minutes, stand here as you type."}
+        </p>
       </section>
     );
   }
   const later = plan.breaks.filter((one) => one.minutes === 0 && one.missing.length > 0);
   const method = shelf.methods.find((one) => one.id === plan.method);
   return (
-    <section data-column="prep" aria-label="Prep" aria-busy={busy} className="flex min-h-0 flex-col">
-      <div className="mb-1.5 flex items-center justify-between gap-2">
+    <section
+      data-column="prep"
+      aria-label="Prep"
+      aria-busy={busy}
+      className="flex min-w-0 flex-col desk:min-h-0 md:narrow:col-start-2 md:narrow:row-span-2 md:narrow:row-start-1"
+    >
+      <div className="mb-1.5 flex flex-wrap items-center justify-between gap-2">
         <p className="min-w-0 truncate text-[14px] text-dust" title={paceWords(plan)}>
           {paceWords(plan)}
         </p>
@@ -79,11 +92,11 @@ export function Prep(props: PrepProps) {
           </button>
         </span>
       </div>
-      <div className="flex min-h-0 flex-1 gap-2">
+      <div className="flex flex-1 gap-2 desk:min-h-0">
         <TimeStrip plan={plan} lit={props.lit} onPoint={props.onPoint} />
         <ol
           data-scroll="prep"
-          className="min-h-0 flex-1 space-y-1 overflow-y-auto pr-1 pb-1"
+          className="min-w-0 flex-1 space-y-1 pr-1 pb-1 desk:min-h-0 desk:overflow-y-auto"
           aria-label="Drills in order"
         >
           {plan.items.map((item, index) => (
@@ -95,18 +108,20 @@ export function Prep(props: PrepProps) {
               last={plan.items[index + 1]?.phase !== item.phase}
               newPhase={index === 0 || plan.items[index - 1]?.phase !== item.phase}
               plan={plan}
+              onRefused={setRefused}
             />
           ))}
+          {refused && (
+            <li role="alert" className="rounded-lg border border-hold bg-sheet p-2 text-[14px] text-hold">
+              {refused}
+            </li>
+          )}
           {plan.ramp.length > 0 && <Ramp {...props} plan={plan} />}
           <Stops {...props} plan={plan} />
         </ol>
       </div>
       <div className="mt-2 border-t-2 border-ink pt-2 text-[15px] leading-snug">
-        <p>
-          <span className="display text-[24px]">{percent(plan.covered)}</span> of what {asking(bench, plan)}{" "}
-          is prepared, in {clock(plan.seconds)} of {plan.minutes}:00, for{" "}
-          {plural(plan.headcount, "person", "people")}.
-        </p>
+        <Covered {...props} plan={plan} bench={bench} />
         {plan.uncovered.length > 0 && (
           <p className="mt-0.5">
             <strong>Left:</strong> {leftOut(plan.uncovered)}.
@@ -142,11 +157,12 @@ export function Prep(props: PrepProps) {
         {draft.bans.length > 0 && (
           <p className="mt-0.5 text-dust">
             {plural(draft.bans.length, "drill")} taken out.{" "}
-            <button type="button" className="underline" onClick={() => change({ bans: [] })}>
-              Allow again
+            <button type="button" className="underline touch:min-h-10" onClick={() => change({ bans: [] })}>
+              Allow all again
             </button>
           </p>
         )}
+        {draft.bans.length > 0 && <Bans {...props} />}
         <details className="mt-0.5 text-[14px]">
           <summary className="cursor-pointer text-dust">
             Cool-down, cautions, and where coaches differ
@@ -168,6 +184,53 @@ export function Prep(props: PrepProps) {
         </details>
       </div>
     </section>
+  );
+}
+
+/** How much of what is asked is prepared, in how long, for whom; and plainly when that is nothing. */
+function Covered({
+  session,
+  bench,
+  plan,
+  classId,
+}: PrepProps & { plan: Plan; bench: NonNullable<PrepProps["bench"]> }) {
+  const people = session.classes.find((one) => one.id === classId)?.people ?? 0;
+  const whom =
+    people > 0 ? `for ${plural(people, "person", "people")}` : "for adults, as nobody is on the roster yet";
+  if (plan.items.length + plan.ramp.length === 0)
+    return (
+      <p>
+        {bench.demands.length === 0
+          ? "The board asks for nothing that needs preparing."
+          : `Nothing that helps fits into ${plural(plan.minutes, "minute")} with this kit.`}
+      </p>
+    );
+  return (
+    <p>
+      <span className="display text-[24px]">{percent(plan.covered)}</span> of what {asking(bench, plan)} is
+      prepared, in {clock(plan.seconds)} of {plan.minutes}:00, {whom}.
+    </p>
+  );
+}
+
+/** The drills that were taken out, each of which can come back. */
+function Bans({ draft, change }: PrepProps) {
+  const drills = useQuery(drillsQuery);
+  const names = new Map(drills.data?.map((one) => [one.id, one.name]));
+  return (
+    <ul className="no-print mt-1 flex flex-wrap gap-1.5" aria-label="Drills taken out">
+      {draft.bans.map((id) => (
+        <li key={id}>
+          <button
+            type="button"
+            className="plain-action touch:min-h-10"
+            onClick={() => change({ bans: draft.bans.filter((one) => one !== id) })}
+          >
+            {names.get(id) ?? "…"} <span className="text-dust">allow again</span>
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }
 
@@ -201,7 +264,10 @@ function TimeStrip({
   const place = (seconds: number) => `${(seconds / total) * 100}%`;
   const ramp = plan.ramp.filter((one) => one.start_s !== null);
   return (
-    <div className="relative w-9 shrink-0 select-none" aria-hidden>
+    <div
+      className="relative w-9 shrink-0 select-none phone:hidden narrow:sticky narrow:top-3 narrow:h-[70dvh]"
+      aria-hidden
+    >
       {Array.from(
         { length: plan.minutes + 1 },
         (_, minute) =>

@@ -84,14 +84,14 @@ function Bars(props: PrepProps & { plan: Plan }) {
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-slate-deep/50" />
         <Dialog.Content
-          className="fixed inset-x-8 top-8 bottom-8 z-50 mx-auto max-w-[1000px] overflow-y-auto rounded-xl bg-paper p-5"
+          className="fixed inset-x-8 top-8 bottom-8 phone:inset-2 z-50 mx-auto max-w-[1000px] overflow-y-auto rounded-xl bg-paper p-5"
           aria-describedby={undefined}
         >
           <div className="flex items-center justify-between">
             <Dialog.Title className="text-[26px]">Build up the {plan.ramps[0]?.name}</Dialog.Title>
             <Dialog.Close className="plain-action">Close</Dialog.Close>
           </div>
-          <ul className="mt-3 grid grid-cols-2 gap-x-8 gap-y-4" aria-label="Groups">
+          <ul className="mt-3 grid grid-cols-2 gap-x-8 phone:grid-cols-1 gap-y-4" aria-label="Groups">
             {plan.ramps.map((one) => (
               <GroupWay key={groupName(one)} group={one} />
             ))}

@@ -66,7 +66,7 @@ function Stop({ stop, draft, change, shelf, onPoint }: PrepProps & { stop: Schem
             onPointerLeave={() => onPoint(null)}
           >
             <Mark kind={shelf.demands[one.demand]?.kind as Kind} size={14} />
-            <span className="w-[132px] shrink-0 truncate">{one.name}</span>
+            <span className="w-[132px] shrink-0 leading-tight">{one.name}</span>
             <span className="h-[7px] flex-1 rounded-full border border-slate-line" aria-hidden>
               <span
                 className="block h-full rounded-full bg-slate-line"
@@ -98,15 +98,15 @@ function Stop({ stop, draft, change, shelf, onPoint }: PrepProps & { stop: Schem
               <span className="w-9 text-[13px] tabular-nums">+{clock(item.start_s)}</span>
               <DrillFigure figure={item.figure} of={item.name} className="h-10 w-10 shrink-0" lit />
               <span className="min-w-0 flex-1">
-                <span className="block truncate text-[15px] leading-tight font-semibold">{item.name}</span>
-                <span className="block truncate text-[13px] text-dust">
+                <span className="block text-[15px] leading-tight font-semibold">{item.name}</span>
+                <span className="block text-[13px] text-dust">
                   {item.dose_words}
                   {item.kit_names.length > 0 && `, ${item.kit_names.join(", ")}`}
                 </span>
               </span>
               <button
                 type="button"
-                className="no-print rounded-md p-1.5 hover:bg-sand"
+                className="no-print flex items-center justify-center rounded-md p-1.5 hover:bg-sand touch:h-10 touch:w-10"
                 aria-label={`Take out ${item.name}`}
                 title="Take out"
                 onClick={() => change({ bans: [...draft.bans, item.drill] })}

@@ -25,7 +25,12 @@ export function Strip({ demand }: { demand: Demand }) {
   const step = Math.min(3, 20 / Math.max(1, unmeasured.length));
   const stacked: number[] = [];
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="h-[36px] w-full" role="img" aria-label={said(demand)}>
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      className="h-[36px] w-full max-w-[220px]"
+      role="img"
+      aria-label={said(demand)}
+    >
       <line x1="0" x2={WIDTH} y1={HEIGHT - 3} y2={HEIGHT - 3} stroke="var(--color-rule)" />
       {unmeasured.map((one, index) => (
         <line

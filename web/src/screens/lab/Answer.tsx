@@ -17,10 +17,10 @@ export function Answer({ answer, label, narrow, onDrag }: Props) {
   const handles = onDrag ? Object.keys(HANDLES[answer.family] ?? {}) : [];
   return (
     <article
-      className={`grid min-h-0 gap-6 ${narrow ? "grid-rows-[340px_minmax(0,1fr)]" : "grid-cols-[minmax(0,1fr)_360px]"}`}
+      className={`grid min-h-0 gap-6 ${narrow ? "grid-rows-[340px_minmax(0,1fr)] narrow:grid-rows-[auto_auto]" : "grid-cols-[minmax(0,1fr)_360px] narrow:grid-cols-1"}`}
       aria-label={label || "this body"}
     >
-      <div className="flex min-h-0 flex-col rounded-xl bg-sand p-3">
+      <div className="flex min-h-0 flex-col rounded-xl bg-sand p-3 narrow:h-[420px]">
         {label && <h2 className="text-[22px]">{label}</h2>}
         <Figure
           picture={answer.picture}
@@ -35,7 +35,7 @@ export function Answer({ answer, label, narrow, onDrag }: Props) {
         </p>
       </div>
       <section
-        className="min-h-0 overflow-y-auto"
+        className="min-h-0 desk:overflow-y-auto"
         // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard
         tabIndex={0}
         aria-label={label ? `Margins, ${label}` : "Margins"}

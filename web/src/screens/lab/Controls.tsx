@@ -181,7 +181,7 @@ function Choice({ on, onPick, children }: { on: boolean; onPick: () => void; chi
     <button
       type="button"
       aria-pressed={on}
-      className={`rounded-lg border px-2.5 py-1.5 text-[14px] ${on ? "border-slate-deep bg-slate-deep text-chalk" : "border-rule bg-sheet hover:border-dust"}`}
+      className={`rounded-lg border px-2.5 py-1.5 text-[14px] touch:min-h-10 ${on ? "border-slate-deep bg-slate-deep text-chalk" : "border-rule bg-sheet hover:border-dust"}`}
       onClick={onPick}
     >
       {children}
@@ -216,7 +216,7 @@ function Slider({ label, unit, low, high, step, value, changed = false, fault, o
             aria-label={`${label}, typed`}
             aria-invalid={fault ? true : undefined}
             aria-describedby={fault ? faultId : undefined}
-            className="w-[70px] rounded-md border border-rule bg-sheet px-1.5 py-0.5 text-right"
+            className="w-[70px] rounded-md border touch:min-h-10 border-rule bg-sheet px-1.5 py-0.5 text-right"
             min={low}
             max={high}
             step={step}

@@ -67,9 +67,9 @@ function Bench({ start, search }: { start: Schemas["LabStart"]; search: LabSearc
   const beside =
     kept ?? (other !== null && second.data ? { label: name(start, other), answer: second.data } : null);
   return (
-    <div className="grid h-full min-h-[640px] min-w-[1080px] grid-cols-[330px_minmax(0,1fr)] gap-8 px-5 pt-4 pb-5">
+    <div className="grid grid-cols-1 gap-8 px-5 pt-4 pb-5 phone:px-3 md:grid-cols-[300px_minmax(0,1fr)] desk:h-full desk:min-h-[640px] desk:grid-cols-[330px_minmax(0,1fr)]">
       <Controls start={start} ask={ask} answer={shown} problem={problem} onChange={change} />
-      <section aria-label="The answer" className="flex min-h-0 flex-col">
+      <section aria-label="The answer" className="flex min-h-0 flex-col phone:order-first">
         <div className="flex flex-wrap items-center gap-3">
           {search.from && (
             <Link
@@ -123,7 +123,9 @@ function Bench({ start, search }: { start: Schemas["LabStart"]; search: LabSearc
           )}
         </div>
         {own.error && !problem && <Trouble error={own.error} again={() => own.refetch()} />}
-        <div className={`mt-3 grid min-h-0 flex-1 gap-8 ${beside ? "grid-cols-2" : "grid-cols-1"}`}>
+        <div
+          className={`mt-3 grid min-h-0 flex-1 gap-8 ${beside ? "grid-cols-2 phone:grid-cols-1" : "grid-cols-1"}`}
+        >
           {beside && <Answer answer={beside.answer} label={beside.label} narrow />}
           {shown ? (
             <Answer

@@ -72,10 +72,10 @@ function Choose({ data, picked, line, classId, onTests, onClass, onStart }: Choo
         </p>
       )}
       <div className="mt-3 flex flex-wrap items-end gap-4">
-        <label className="block text-[15px] font-semibold">
+        <label className="block max-w-full min-w-0 text-[15px] font-semibold">
           Who
           <select
-            className="field mt-1 block font-normal"
+            className="field mt-1 block max-w-full font-normal"
             value={classId ?? ""}
             onChange={(event) => onClass(Number(event.target.value) || undefined)}
           >

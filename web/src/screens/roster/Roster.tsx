@@ -239,7 +239,7 @@ function Who({
       </span>
       <span className="flex flex-wrap items-center gap-1.5 text-[14px]">
         <select
-          className="min-h-9 rounded border border-rule bg-sheet px-1"
+          className="min-h-9 rounded border border-rule bg-sheet px-1 touch:min-h-10"
           aria-label={`Division of ${person.name}`}
           value={person.doing}
           onChange={(event) => onChange({ ...now, division: event.target.value })}
@@ -250,7 +250,7 @@ function Who({
           ))}
         </select>
         <select
-          className="min-h-9 rounded border border-rule bg-sheet px-1"
+          className="min-h-9 rounded border border-rule bg-sheet px-1 touch:min-h-10"
           aria-label={`Pair of ${person.name}`}
           value={person.pair ?? ""}
           onChange={(event) => onChange({ ...now, pair: Number(event.target.value) || null })}

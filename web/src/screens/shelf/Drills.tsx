@@ -31,11 +31,11 @@ export function Drills() {
   );
   const open = kept.some((one) => one.id === chosen) ? chosen : kept[0]?.id;
   return (
-    <div className="grid h-[calc(100dvh-170px)] min-h-[480px] grid-cols-[430px_minmax(0,1fr)] gap-10">
+    <div className="grid grid-cols-[430px_minmax(0,1fr)] gap-10 narrow:grid-cols-[minmax(0,5fr)_minmax(0,7fr)] narrow:gap-6 phone:grid-cols-1 md:h-[calc(100dvh-170px)] md:min-h-[480px]">
       <section className="flex min-h-0 flex-col" aria-label="All drills">
-        <div className="flex gap-2">
+        <div className="flex flex-wrap gap-2">
           <input
-            className="field min-w-0 flex-1"
+            className="field min-w-[140px] flex-1"
             aria-label="Find a drill"
             placeholder="Find a drill"
             value={asked}
@@ -56,7 +56,7 @@ export function Drills() {
           </select>
         </div>
         <p className="quiet mt-1">{plural(kept.length, "drill")}</p>
-        <ul className="mt-1 min-h-0 flex-1 overflow-y-auto border-t-2 border-ink">
+        <ul className="mt-1 min-h-0 flex-1 overflow-y-auto border-t-2 border-ink phone:max-h-[40dvh]">
           {kept.map((one) => (
             <li key={one.id}>
               <button
@@ -66,7 +66,7 @@ export function Drills() {
                 onClick={() => setChosen(one.id)}
               >
                 <span className="min-w-0">
-                  <span className="block truncate font-semibold">{one.name}</span>
+                  <span className="block font-semibold">{one.name}</span>
                   <span className="block truncate text-[13px] text-dust">
                     {one.phases.map((phase) => phase.replace("-", " ")).join(", ")};{" "}
                     {one.level.replaceAll("-", " ")}
@@ -141,7 +141,7 @@ function OneDrill({ id, onOpen }: { id: string; onOpen: (id: string) => void }) 
         {one.effects.map((effect) => (
           <li
             key={effect.demand}
-            className="grid grid-cols-[22px_190px_110px_minmax(0,1fr)] items-center gap-2 border-b border-rule py-1 text-[15px]"
+            className="grid grid-cols-[22px_190px_110px_minmax(0,1fr)] items-center gap-2 phone:grid-cols-[22px_minmax(0,1fr)_110px] phone:[&>*:last-child]:col-span-3 border-b border-rule py-1 text-[15px]"
           >
             <Mark kind={effect.kind as Kind} size={16} title={effect.kind} />
             <span>{effect.name}</span>
@@ -158,7 +158,7 @@ function OneDrill({ id, onOpen }: { id: string; onOpen: (id: string) => void }) 
           </li>
         ))}
       </ul>
-      <div className="mt-4 grid grid-cols-2 gap-8 text-[15px]">
+      <div className="mt-4 grid grid-cols-2 gap-8 phone:grid-cols-1 text-[15px]">
         <div>
           <h3 className="border-b-2 border-ink pb-0.5 text-[20px]">How much</h3>
           <ul>

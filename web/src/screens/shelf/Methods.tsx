@@ -29,8 +29,8 @@ export function Methods() {
   const open = methods.data?.find((one) => one.id === chosen) ?? methods.data?.[0];
   if (!methods.data || !shelf.data || !open) return <Waiting what="Opening the methods" />;
   return (
-    <div className="grid grid-cols-[360px_minmax(0,1fr)] gap-10">
-      <ul aria-label="Methods" className="border-t-2 border-ink">
+    <div className="grid grid-cols-[360px_minmax(0,1fr)] gap-10 narrow:grid-cols-[minmax(0,2fr)_minmax(0,3fr)] narrow:gap-6 phone:grid-cols-1">
+      <ul aria-label="Methods" className="border-t-2 border-ink phone:max-h-[40dvh] phone:overflow-y-auto">
         {methods.data.map((one) => (
           <li key={one.id}>
             <button
@@ -125,7 +125,7 @@ function Shown({ method, onEdit, onGone }: { method: Method; onEdit: () => void;
         {method.phases.map((one) => (
           <li
             key={one.phase}
-            className="grid grid-cols-[110px_minmax(0,1fr)_170px_120px] items-center gap-3 border-b border-rule py-1.5 text-[15px]"
+            className="grid grid-cols-[110px_minmax(0,1fr)_170px_120px] items-center gap-3 phone:grid-cols-2 border-b border-rule py-1.5 text-[15px]"
           >
             <span className="font-semibold">{one.phase.replace("-", " ")}</span>
             <span className="relative h-3 rounded-full bg-sand" aria-hidden>
@@ -146,7 +146,7 @@ function Shown({ method, onEdit, onGone }: { method: Method; onEdit: () => void;
           </li>
         ))}
       </ul>
-      <dl className="mt-4 grid grid-cols-[200px_minmax(0,1fr)] gap-y-1.5 text-[15px]">
+      <dl className="mt-4 grid grid-cols-[200px_minmax(0,1fr)] gap-y-1.5 phone:grid-cols-1 text-[15px]">
         <dt className="text-dust">how the clock runs</dt>
         <dd>{clockWords(method.clock)}</dd>
         <dt className="text-dust">longest single hold</dt>
@@ -260,7 +260,7 @@ function Edit({
       }}
     >
       <h2 className="text-[28px]">{from.own ? `Change ${from.name}` : `Your copy of ${from.name}`}</h2>
-      <div className="mt-2 grid grid-cols-[260px_minmax(0,1fr)] gap-3">
+      <div className="mt-2 grid grid-cols-[260px_minmax(0,1fr)] gap-3 phone:grid-cols-1">
         <label className="text-[14px] text-dust">
           name
           <input

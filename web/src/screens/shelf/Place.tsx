@@ -91,7 +91,7 @@ function Form({ place }: { place: Place }) {
   return (
     <form
       aria-label="Kit, floor and bars"
-      className="grid grid-cols-[minmax(0,1fr)_380px] gap-10"
+      className="grid grid-cols-[minmax(0,1fr)_380px] gap-10 narrow:grid-cols-1"
       onSubmit={(event) => {
         event.preventDefault();
         save.mutate(place.version);
@@ -99,7 +99,7 @@ function Form({ place }: { place: Place }) {
     >
       <section aria-label="Kit">
         <h2 className="border-b-2 border-ink pb-1 text-[23px]">Kit, in pieces</h2>
-        <ul className="grid grid-cols-2 gap-x-10">
+        <ul className="grid grid-cols-2 gap-x-10 phone:grid-cols-1">
           {place.kit.map((one) => (
             <li key={one.id} className="flex items-center justify-between gap-3 border-b border-rule py-1.5">
               <span className="first-letter:uppercase">{one.name}</span>

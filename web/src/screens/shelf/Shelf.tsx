@@ -21,16 +21,16 @@ export function Shelf() {
     <Tabs.Root
       value={tab}
       onValueChange={(to) => void navigate({ to: "/shelf", search: { tab: to as ShelfTab }, replace: true })}
-      className="min-w-[1000px] px-5 pt-4 pb-8"
+      className="px-5 pt-4 pb-8 phone:px-3"
     >
-      <div className="mb-5 flex items-end gap-8 border-b border-rule">
+      <div className="mb-5 flex flex-wrap items-end gap-x-8 border-b border-rule">
         <h1 className="pb-1 text-[32px]">Shelf</h1>
-        <Tabs.List className="flex gap-6" aria-label="Parts of the shelf">
+        <Tabs.List className="flex flex-wrap gap-x-6" aria-label="Parts of the shelf">
           {SHELF_TABS.map((id) => (
             <Tabs.Trigger
               key={id}
               value={id}
-              className="border-b-[3px] border-transparent px-1 py-2 text-[16px] text-dust data-[state=active]:border-ink data-[state=active]:font-semibold data-[state=active]:text-ink"
+              className="border-b-[3px] border-transparent px-1 py-2 text-[16px] text-dust touch:min-h-11 data-[state=active]:border-ink data-[state=active]:font-semibold data-[state=active]:text-ink"
             >
               {NAMES[id]}
             </Tabs.Trigger>

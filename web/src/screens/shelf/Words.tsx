@@ -26,7 +26,7 @@ export function Words() {
     );
   if (!words.data || !movements.data) return <Waiting what="Opening the shelf" />;
   return (
-    <div className="grid grid-cols-[440px_minmax(0,1fr)] gap-10">
+    <div className="grid grid-cols-[440px_minmax(0,1fr)] gap-10 narrow:grid-cols-1">
       <div>
         <OwnWords words={words.data} />
         <OwnMovements movements={movements.data.filter((one) => one.own)} />
@@ -179,10 +179,10 @@ function Movements({ all }: { all: Movement[] }) {
       {groups.map(([family, rows]) => (
         <div key={family} className="mt-3">
           <h3 className="text-[19px] text-dust">{family.replaceAll("-", " ")}</h3>
-          <ul className="grid grid-cols-2 gap-x-8">
+          <ul className="grid grid-cols-2 gap-x-8 phone:grid-cols-1">
             {rows.map((one) => (
               <li key={one.id} className="min-w-0 border-b border-rule py-1.5">
-                <p className="truncate font-semibold">{one.name}</p>
+                <p className="font-semibold">{one.name}</p>
                 <p className="truncate text-[13px] text-dust" title={one.aliases.join(", ")}>
                   {one.aliases.length
                     ? `also ${one.aliases.join(", ")}`

@@ -60,7 +60,7 @@ export function ImportWeek() {
     ? shown.days.filter((day, place) => day.status !== "same" && !skip.has(place)).length
     : 0;
   return (
-    <div className="grid h-full min-h-[640px] min-w-[1080px] grid-cols-[430px_minmax(0,1fr)] gap-8 px-5 pt-4 pb-5">
+    <div className="grid grid-cols-1 gap-8 px-5 pt-4 pb-5 phone:px-3 desk:h-full desk:min-h-[640px] desk:grid-cols-[430px_minmax(0,1fr)]">
       <section className="flex min-h-0 flex-col" aria-label="What to import">
         <h1 className="text-[32px]">Paste a week</h1>
         <p className="quiet mt-1">
@@ -226,7 +226,7 @@ function DayRow({
 }) {
   return (
     <li
-      className={`grid grid-cols-[28px_152px_minmax(0,1fr)_190px] gap-3 border-b border-rule py-2.5 ${day.status === "same" || !taken ? "text-dust" : ""}`}
+      className={`grid grid-cols-[28px_152px_minmax(0,1fr)_190px] gap-3 phone:grid-cols-[28px_minmax(0,1fr)] phone:[&>*:not(:first-child)]:col-start-2 border-b border-rule py-2.5 ${day.status === "same" || !taken ? "text-dust" : ""}`}
     >
       <input
         type="checkbox"

@@ -1,113 +1,179 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Link, useNavigate, useSearch } from "@tanstack/react-router";
-import { ChevronLeft, ChevronRight, ClipboardPaste, Plus } from "lucide-react";
-import { type FormEvent, useState } from "react";
-import { answer, api, type Schemas } from "../../api/client";
+import { useQuery } from "@tanstack/react-query";
+import { Link, useSearch } from "@tanstack/react-router";
+import { ChevronLeft, ChevronRight, ClipboardPaste } from "lucide-react";
+import { useMemo, useState } from "react";
+import type { Schemas } from "../../api/client";
 import { weekQuery } from "../../api/queries";
-import { Mark } from "../../parts/Mark";
+import { KIND_COLOUR, Mark } from "../../parts/Mark";
 import { Trouble, Waiting } from "../../parts/Trouble";
-import { hour, plural, weekday } from "../../parts/words";
-import { newKey } from "../../saving/key";
+import { amount, hour, plural, weekday } from "../../parts/words";
+import { AddSession } from "./AddSession";
+import { shifted } from "./dates";
+import { Loom } from "./Loom";
+import { PrintWeek } from "./PrintWeek";
+import { SessionName } from "./SessionName";
+import { type Day, leaning, type Session, strandsOf, withMoved } from "./strands";
+import { useWeekActions, type WeekActions } from "./useWeekActions";
 
-type Day = Schemas["WeekDay"];
-type Session = Schemas["WeekSession"];
-const JOINTS_SHOWN = 8;
-
-/** The ledge opened downward: days as columns, and below them the joints the week keeps hitting. */
+/** The week as what it asks: its days chalked on the ledge, and below them a strand for every demand. */
 export function Week() {
   const { start } = useSearch({ from: "/" });
   const week = useQuery(weekQuery(start));
   if (week.isPending) return <Waiting what="Reading the week" />;
   if (week.error && !week.data) return <Trouble error={week.error} again={() => week.refetch()} />;
-  const { days, today } = week.data;
+  return <Days key={week.data.start} week={week.data} />;
+}
+
+function Days({ week }: { week: Schemas["Week"] }) {
+  const actions = useWeekActions();
+  const [tried, setTried] = useState<{ session: Session; date: string } | null>(null);
+  const { today, timezone } = week;
+  const days = useMemo(() => without(week.days, actions.leaving), [week.days, actions.leaving]);
+  const asked = useMemo(() => (tried ? withMoved(days, tried.session, tried.date) : days), [days, tried]);
+  const strands = useMemo(() => strandsOf(asked), [asked]);
+  const [shown, setShown] = useState(() =>
+    Math.max(
+      0,
+      days.findIndex((day) => day.date === today),
+    ),
+  );
+  const tryMove = (session: Session | null, date: string) => setTried(session && { session, date });
+  const one = days[shown];
   return (
-    <div className="px-5 pt-4 pb-8">
-      <div className="flex items-center gap-3">
-        <h1 className="text-[32px]">
-          Week of{" "}
-          {new Date(`${week.data.start}T12:00:00`).toLocaleDateString("en-GB", {
-            day: "numeric",
-            month: "long",
-          })}
-        </h1>
-        <Link
-          to="/"
-          search={{ start: shift(week.data.start, -7) }}
-          className="plain-action !px-2"
-          aria-label="Week before"
-        >
-          <ChevronLeft size={18} />
-        </Link>
-        <Link to="/" search={{}} className="plain-action">
-          This week
-        </Link>
-        <Link
-          to="/"
-          search={{ start: shift(week.data.start, 7) }}
-          className="plain-action !px-2"
-          aria-label="Week after"
-        >
-          <ChevronRight size={18} />
-        </Link>
-        <Link
-          to="/week/import"
-          search={{ start: week.data.start }}
-          className="plain-action flex items-center gap-1.5"
-        >
-          <ClipboardPaste size={15} aria-hidden /> Paste a week
-        </Link>
-        <Attention days={days} today={today} />
+    <div className="pb-8">
+      <PrintWeek week={week} />
+      <div className="no-print">
+        <Head week={week} days={days} said={leaning(strands, asked)} />
+        <Said actions={actions} twice={week.twice} timeZone={timezone} />
+        <DayPicker days={days} shown={shown} today={today} onShow={setShown} />
+        <div className="week-grid on-slate grid bg-slate-deep text-chalk phone:block">
+          <p className="p-3 pt-9 pl-5 text-[13px] leading-snug text-chalk-dim narrow:text-[0px] phone:hidden">
+            The line grows as a session is read, prepared and sent. Marks are its classes with who comes;
+            filled: sent.
+          </p>
+          {days.map((day) => (
+            <section
+              key={day.date}
+              aria-label={weekday(day.date)}
+              className={`min-w-0 px-2 py-2 ${day.date === today ? "bg-slate-mid" : ""} ${tried?.date === day.date ? "outline-2 -outline-offset-2 outline-amber" : ""} ${day === one ? "" : "phone:hidden"}`}
+              onDragOver={(event) => {
+                if (!tried) return;
+                event.preventDefault();
+                if (tried.date !== day.date) setTried({ ...tried, date: day.date });
+              }}
+              onDrop={(event) => {
+                event.preventDefault();
+                const from = week.days.find((row) =>
+                  row.sessions.some((row) => row.id === tried?.session.id),
+                );
+                if (tried && from && from.date !== day.date) actions.move(tried.session, from.date, day.date);
+                setTried(null);
+              }}
+            >
+              <h2 className="mb-1 text-[15px] !font-normal text-chalk-dim [font-family:var(--font-text)]">
+                {weekday(day.date)} {Number(day.date.slice(8))}
+                {day.date === today && <span className="text-amber"> today</span>}
+              </h2>
+              {day.sessions.map((session) => (
+                <SessionName
+                  key={session.id}
+                  session={session}
+                  day={day}
+                  days={days}
+                  timeZone={timezone}
+                  actions={actions}
+                  onTry={tryMove}
+                />
+              ))}
+              {day.sessions.length === 0 && <p className="text-[14px] text-chalk-dim">nothing yet</p>}
+              <AddSession day={day} />
+              {day.sessions.length === 0 && (
+                <Link
+                  to="/week/import"
+                  search={{ start: week.start }}
+                  className="flex items-center px-1 text-[14px] text-chalk-dim underline underline-offset-4 touch:min-h-10"
+                >
+                  or paste
+                </Link>
+              )}
+            </section>
+          ))}
+        </div>
+        <Loom strands={strands} days={asked} today={today} />
+        {one && <DayAsks day={one} />}
       </div>
-      <div className="mt-4 grid min-w-[1080px] grid-cols-[148px_repeat(7,minmax(0,1fr))] gap-2">
-        <Legend />
-        {days.map((day) => (
-          <DayColumn key={day.date} day={day} today={today} timeZone={week.data.timezone} />
-        ))}
-      </div>
-      <Joints days={days} today={today} />
     </div>
   );
 }
 
-/** What the chalk line under a session's name means. */
-function Legend() {
+function without(days: Day[], leaving: number | null): Day[] {
+  if (leaving === null) return days;
+  return days.map((day) => ({ ...day, sessions: day.sessions.filter((one) => one.id !== leaving) }));
+}
+
+function Head({ week, days, said }: { week: Schemas["Week"]; days: Day[]; said: string }) {
+  const button = "plain-action flex items-center touch:min-h-10";
   return (
-    <div className="pt-2 text-[14px] leading-snug text-dust">
-      <div className="mt-1 flex gap-1" aria-hidden>
-        {["", "", ""].map((_, index) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: lines drawn while it loads
-          <span key={index} className="h-1 flex-1 rounded-full bg-slate-deep" />
-        ))}
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-5 py-3 phone:px-3">
+      <h1 className="text-[32px]">
+        Week of{" "}
+        {new Date(`${week.start}T12:00:00`).toLocaleDateString("en-GB", { day: "numeric", month: "long" })}
+      </h1>
+      <Link
+        to="/"
+        search={{ start: shifted(week.start, -7) }}
+        className={`${button} !px-2`}
+        aria-label="Week before"
+      >
+        <ChevronLeft size={18} />
+      </Link>
+      <Link to="/" search={{}} className={button}>
+        This week
+      </Link>
+      <Link
+        to="/"
+        search={{ start: shifted(week.start, 7) }}
+        className={`${button} !px-2`}
+        aria-label="Week after"
+      >
+        <ChevronRight size={18} />
+      </Link>
+      <Link to="/week/import" search={{ start: week.start }} className={`${button} gap-1.5`}>
+        <ClipboardPaste size={15} aria-hidden /> Paste a week
+      </Link>
+      <button type="button" className={`${button} phone:hidden`} onClick={() => window.print()}>
+        Print
+      </button>
+      <div className="min-w-0 basis-full text-[15px]">
+        <Attention days={days} today={week.today} /> <span className="text-dust">{said}</span>
       </div>
-      <p className="mt-1.5">The line under a session grows as it is read, prepared and sent.</p>
-      <p className="mt-3">Under it, the ranges it leans on most, and its classes with how many are coming.</p>
     </div>
   );
 }
 
-function shift(date: string, by: number): string {
-  const day = new Date(`${date}T12:00:00Z`);
-  day.setUTCDate(day.getUTCDate() + by);
-  return day.toISOString().slice(0, 10);
-}
-
-/** The one session that needs the coach first. */
+/** The one session that needs the coach first; or the truth about a week that has none. */
 function Attention({ days, today }: { days: Day[]; today: string }) {
-  const upcoming = days
+  const ahead = days
     .filter((day) => day.date >= today)
     .flatMap((day) => day.sessions.map((session) => ({ day, session })));
   const first =
-    upcoming.find(({ session }) => session.unread > 0) ??
-    upcoming.find(({ session }) => session.classes.some((one) => one.changed_since)) ??
-    upcoming.find(({ session }) => session.classes.some((one) => !one.published_version));
-  if (!first) return <p className="quiet ml-auto">Everything ahead is read and published.</p>;
-  const why = first.session.unread
-    ? `${plural(first.session.unread, "unread word")}`
-    : first.session.classes.some((one) => one.changed_since)
-      ? "changed since it was published"
-      : "not published yet";
+    ahead.find(({ session }) => session.unread > 0) ??
+    ahead.find(({ session }) => session.classes.some((one) => one.changed_since)) ??
+    ahead.find(({ session }) => session.classes.some((one) => !one.published_version)) ??
+    ahead.find(({ session }) => session.lines === 0);
+  if (days.every((day) => day.sessions.length === 0))
+    return <span>Nothing is planned in this week. Write a session on a day, or paste the week.</span>;
+  if (ahead.length === 0)
+    return (
+      <span>
+        {days.some((day) => day.date >= today)
+          ? "Nothing is planned for the days ahead."
+          : "This week is over."}
+      </span>
+    );
+  if (!first) return <span>Everything ahead is read and sent.</span>;
   return (
-    <p className="ml-auto text-[15px]">
+    <span>
       Next:{" "}
       <Link
         className="font-semibold underline underline-offset-4"
@@ -116,228 +182,131 @@ function Attention({ days, today }: { days: Day[]; today: string }) {
       >
         {weekday(first.day.date)}, {first.session.title}
       </Link>
-      , {why}
-    </p>
+      , {whyFirst(first.session)}.
+    </span>
   );
 }
 
-function DayColumn({ day, today, timeZone }: { day: Day; today: string; timeZone: string }) {
-  const isToday = day.date === today;
+function whyFirst(session: Session): string {
+  if (session.unread) return plural(session.unread, "unread word");
+  if (session.classes.some((one) => one.changed_since)) return "changed since it was sent";
+  return session.lines === 0 ? "still empty" : "not sent yet";
+}
+
+/** What was just done, with a way back; what went wrong; and who is expected twice at one time. */
+function Said({
+  actions,
+  twice,
+  timeZone,
+}: {
+  actions: WeekActions;
+  twice: Schemas["Twice"][];
+  timeZone: string;
+}) {
+  const { done, trouble } = actions;
   return (
-    <section
-      aria-label={weekday(day.date)}
-      className={`flex min-h-[330px] flex-col rounded-xl p-2.5 ${isToday ? "bg-slate-deep text-chalk on-slate" : "bg-sand"}`}
-    >
-      <h2 className="flex items-baseline justify-between px-1 text-[21px]">
-        <span>
-          {weekday(day.date)} {Number(day.date.slice(8))}
-        </span>
-        {isToday && <span className="font-text text-[13px] font-normal text-chalk-dim">today</span>}
-      </h2>
-      <div className="mt-2 flex flex-1 flex-col gap-2">
-        {day.sessions.map((session) => (
-          <SessionTile key={session.id} session={session} timeZone={timeZone} />
-        ))}
-        <AddSession date={day.date} empty={day.sessions.length === 0} />
+    <div className="px-5 phone:px-3">
+      <div role="status">
+        {done && (
+          <p className="mb-2 flex items-center gap-3 rounded-lg bg-sand px-3 py-1.5">
+            {done.words}
+            {done.undo && (
+              <button
+                type="button"
+                className="font-semibold underline underline-offset-2 touch:min-h-10"
+                onClick={done.undo}
+              >
+                Undo
+              </button>
+            )}
+          </p>
+        )}
       </div>
-    </section>
-  );
-}
-
-function SessionTile({ session, timeZone }: { session: Session; timeZone: string }) {
-  return (
-    <article className="rounded-lg border border-rule bg-sheet p-2.5 text-ink">
-      <Link
-        to="/session/$id"
-        params={{ id: String(session.id) }}
-        className="display block text-[20px] leading-tight hover:underline"
-      >
-        {session.title}
-      </Link>
-      <Stages session={session} />
-      <ul className="mt-2.5 space-y-1">
-        {session.top.map((one) => (
-          <li key={one.id} className="flex items-center gap-1.5 text-[13px]">
-            <Mark kind="reach" size={14} />
-            <span className="min-w-0 flex-1 leading-tight">{one.name}</span>
-          </li>
-        ))}
-      </ul>
-      <ul className="mt-2.5 space-y-0.5 border-t border-rule pt-2 text-[13px]">
-        {session.classes.map((one) => (
-          <li key={one.id} className="flex justify-between gap-1">
-            <Link className="hover:underline" to="/publish/$id" params={{ id: String(one.id) }}>
-              {hour(one.starts_at, timeZone)}, {one.people}
-            </Link>
-            <span className="text-dust">
-              {one.changed_since ? "changed" : one.published_version ? "sent" : "not sent"}
-            </span>
-          </li>
-        ))}
-      </ul>
-    </article>
-  );
-}
-
-/** How far a session is: a chalk line of three lengths, and the same in words. */
-function Stages({ session }: { session: Session }) {
-  const sent = session.classes.filter((one) => one.published_version && !one.changed_since).length;
-  const steps = [
-    session.lines > 0 && session.unread === 0,
-    session.prepared,
-    session.classes.length > 0 && sent === session.classes.length,
-  ];
-  const word =
-    session.lines === 0
-      ? "empty"
-      : session.unread
-        ? `${session.unread} unread`
-        : sent
-          ? `sent ${sent} of ${session.classes.length}`
-          : session.prepared
-            ? "prepared"
-            : "read";
-  return (
-    <div className="mt-1.5">
-      <div className="flex gap-1" aria-hidden>
-        {steps.map((done, index) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: three short lines, always the same
-          <span key={index} className={`h-1 flex-1 rounded-full ${done ? "bg-slate-deep" : "bg-rule"}`} />
-        ))}
-      </div>
-      <p className={`mt-1 text-[13px] ${session.unread ? "font-semibold text-hold" : "text-dust"}`}>{word}</p>
+      {trouble && (
+        <p role="alert" className="mb-2 font-semibold text-hold">
+          {trouble}
+        </p>
+      )}
+      {twice.length > 0 && (
+        <p className="mb-2 text-[15px]">
+          <strong>In two classes at one hour:</strong>{" "}
+          {twice
+            .slice(0, 4)
+            .map(
+              (one) =>
+                `${one.name} (${hour(one.starts_at, timeZone)}, ${[...new Set(one.titles)].join(" and ")})`,
+            )
+            .join(", ")}
+          {twice.length > 4 && ` and ${twice.length - 4} more`}.
+        </p>
+      )}
     </div>
   );
 }
 
-function AddSession({ date, empty }: { date: string; empty: boolean }) {
-  const client = useQueryClient();
-  const navigate = useNavigate();
-  const [title, setTitle] = useState<string | null>(null);
-  const [key] = useState(newKey);
-  const add = useMutation({
-    mutationFn: (name: string) =>
-      answer(
-        api.POST("/api/sessions", {
-          params: { header: { "Idempotency-Key": key } },
-          body: { date, title: name, text: "" },
-        }),
-      ),
-    onSuccess: async (session) => {
-      await client.invalidateQueries({ queryKey: ["week"] });
-      await navigate({ to: "/session/$id", params: { id: String(session.id) } });
-    },
-  });
-  if (title === null) {
-    return (
-      <button
-        type="button"
-        className={`flex items-center gap-1 rounded-lg border border-dashed px-2 text-[14px] hover:border-solid ${empty ? "py-6 justify-center border-dust" : "border-dust/60 py-1.5"}`}
-        onClick={() => setTitle("")}
-        aria-label={`Add a session on ${weekday(date)}`}
-      >
-        <Plus size={15} aria-hidden /> Session
-      </button>
-    );
-  }
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    if (title.trim()) add.mutate(title.trim());
-  };
+/** On a phone, one day at a time. */
+function DayPicker({
+  days,
+  shown,
+  today,
+  onShow,
+}: {
+  days: Day[];
+  shown: number;
+  today: string;
+  onShow: (place: number) => void;
+}) {
   return (
-    <form onSubmit={submit} className="rounded-lg bg-sheet p-2 text-ink">
-      <label className="text-[13px] font-semibold" htmlFor={`title-${date}`}>
-        Name
-      </label>
-      <input
-        id={`title-${date}`}
-        // biome-ignore lint/a11y/noAutofocus: the form opens on its one field, asked for by a press
-        autoFocus
-        className="field mt-1 w-full !px-2 !py-1"
-        value={title}
-        maxLength={120}
-        onChange={(event) => setTitle(event.target.value)}
-        onKeyDown={(event) => event.key === "Escape" && setTitle(null)}
-      />
-      {add.error && (
-        <p role="alert" className="mt-1 text-[13px] text-hold">
-          {add.error.message}
-        </p>
-      )}
-      <button
-        type="submit"
-        className="action mt-2 w-full !px-2 !py-1"
-        disabled={!title.trim() || add.isPending}
-      >
-        Add
-      </button>
-    </form>
+    <div className="grid grid-cols-7 gap-1 bg-slate-deep p-1 md:hidden">
+      {days.map((day, place) => (
+        <button
+          key={day.date}
+          type="button"
+          aria-pressed={place === shown}
+          aria-label={`${weekday(day.date)} ${Number(day.date.slice(8))}${day.date === today ? ", today" : ""}`}
+          className={`min-h-12 rounded-md text-[14px] leading-tight ${place === shown ? "bg-chalk font-semibold text-ink" : "text-chalk"}`}
+          onClick={() => onShow(place)}
+        >
+          {weekday(day.date)}
+          <br />
+          {Number(day.date.slice(8))}
+        </button>
+      ))}
+    </div>
   );
 }
 
-/** One row a joint: which days ask for it. Runs of days in a row are what a head coach looks for. */
-function Joints({ days, today }: { days: Day[]; today: string }) {
-  const rows = new Map<string, { name: string; scores: number[] }>();
-  days.forEach((day, index) => {
-    for (const one of day.sessions.flatMap((session) => session.top)) {
-      const row = rows.get(one.id) ?? { name: one.name, scores: days.map(() => 0) };
-      row.scores[index] = Math.max(row.scores[index] ?? 0, one.score);
-      rows.set(one.id, row);
-    }
-  });
-  const shown = [...rows.entries()]
-    .sort((a, b) => sum(b[1].scores) - sum(a[1].scores))
-    .slice(0, JOINTS_SHOWN);
-  if (!shown.length) return null;
+/** On a phone, the strands of the day that shows, as a column. */
+function DayAsks({ day }: { day: Day }) {
+  const asks = day.sessions.flatMap((one) => one.asks).sort((a, b) => b.score - a.score);
+  if (asks.length === 0) return null;
   return (
-    <section className="mt-5 min-w-[1080px]" aria-label="What the week keeps asking for">
-      <h2 className="text-[22px]">What the week keeps asking for</h2>
-      <table className="mt-2 w-full table-fixed text-[14px]">
-        <colgroup>
-          <col className="w-[152px]" />
-          {days.map((day) => (
-            <col key={day.date} />
-          ))}
-        </colgroup>
-        <thead className="sr-only">
-          <tr>
-            <th scope="col">Joint</th>
-            {days.map((day) => (
-              <th key={day.date} scope="col">
-                {weekday(day.date)}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {shown.map(([id, row]) => (
-            <tr key={id} className="border-t border-rule">
-              <th scope="row" className="py-1 text-left text-[13px] font-normal">
-                <span className="flex items-center gap-1.5">
-                  <Mark kind="reach" size={15} />
-                  {row.name}
-                </span>
-              </th>
-              {row.scores.map((score, index) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: cells stand for the days, in order
-                <td key={index} className={`px-1 py-1 ${days[index]?.date === today ? "bg-sand" : ""}`}>
-                  {score > 0 && (
-                    <span
-                      className="block h-3 rounded-sm bg-reach"
-                      style={{ width: `${Math.max(6, score * 100)}%` }}
-                      title={`${row.name}: ${score.toFixed(2)}`}
-                    />
-                  )}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+    <section aria-label={`What ${weekday(day.date)} asks`} className="px-3 pt-3 md:hidden">
+      <h2 className="text-[22px]">What {weekday(day.date)} asks</h2>
+      <ul className="mt-1">
+        {asks.slice(0, 12).map((one, place) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: two sessions may ask for the same
+          <li key={place} className="flex items-center gap-2 border-b border-rule py-1.5">
+            <Mark kind={one.kind} size={16} title={one.kind} />
+            <span className="min-w-0 flex-1">
+              <span className="block text-[15px] leading-tight">{one.name}</span>
+              <span className="block text-[13px] text-dust">{one.words.join(", ")}</span>
+            </span>
+            <span className="w-24 text-right text-[13px]">
+              <span className="block">{amount(one.score)}</span>
+              <span
+                aria-hidden
+                className="ml-auto block rounded-full"
+                style={{
+                  width: "100%",
+                  height: `${Math.max(2, one.score * 12)}px`,
+                  background: KIND_COLOUR[one.kind],
+                }}
+              />
+            </span>
+          </li>
+        ))}
+      </ul>
     </section>
   );
-}
-
-function sum(values: number[]): number {
-  return values.reduce((total, one) => total + one, 0);
 }

@@ -1,4 +1,4 @@
-import { type MouseEvent, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { type MouseEvent, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { LiveBench } from "../../../api/queries";
 import type { Lit, Point } from "../../../thread/thread";
 import { Fixes } from "./Fixes";
@@ -19,10 +19,22 @@ interface Props {
 export function Board({ text, bench, lit, onText, onFix, onPoint, onHold }: Props) {
   const area = useRef<HTMLTextAreaElement>(null);
   const mirror = useRef<HTMLDivElement>(null);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the height follows the text
   useLayoutEffect(() => {
-    if (area.current && mirror.current) area.current.style.height = `${mirror.current.offsetHeight}px`;
-  }, [text]);
+    // the text is as tall as its marked-up copy, also once the column shows that was hidden
+    const copy = mirror.current;
+    if (!copy) return;
+    const follow = () => {
+      if (area.current) area.current.style.height = `${copy.offsetHeight}px`;
+    };
+    const watch = new ResizeObserver(follow);
+    watch.observe(copy);
+    return () => watch.disconnect();
+  }, []);
+  const empty = text.trim() === "";
+  // biome-ignore lint/correctness/useExhaustiveDependencies: where it begins, once
+  useEffect(() => {
+    if (empty) area.current?.focus();
+  }, []);
   const workout = bench?.workout;
   const lines = useMemo(() => markUp(text, workout, bench?.readText ?? ""), [text, workout, bench?.readText]);
   const [told, setTold] = useState<Told | null>(null);
@@ -57,10 +69,14 @@ export function Board({ text, bench, lit, onText, onFix, onPoint, onHold }: Prop
     <section
       data-column="board"
       aria-label="Board"
-      className="on-slate flex min-h-0 flex-col overflow-hidden rounded-xl bg-slate-deep text-chalk"
+      className="on-slate flex flex-col rounded-xl bg-slate-deep text-chalk desk:min-h-0 desk:overflow-hidden"
     >
       <h2 className="px-4 pt-3 text-[20px] text-chalk-dim">Board</h2>
-      <div data-scroll="board" className="min-h-0 flex-1 overflow-y-auto px-4 pb-4" tabIndex={-1}>
+      <div
+        data-scroll="board"
+        className="px-4 pb-4 desk:min-h-0 desk:flex-1 desk:overflow-y-auto"
+        tabIndex={-1}
+      >
         <div className="relative mt-1">
           <div ref={mirror} aria-hidden className="board-text min-h-[200px] pl-7 text-chalk">
             {lines.map((line) => (
@@ -106,7 +122,7 @@ export function Board({ text, bench, lit, onText, onFix, onPoint, onHold }: Prop
             </p>
           )}
         </div>
-        {bench?.problem?.field === "text" && (
+        {bench?.problem?.field === "text" && !empty && (
           <p role="alert" className="mt-3 rounded-lg border border-amber p-3 text-[15px] text-amber">
             {bench.problem.message}
           </p>

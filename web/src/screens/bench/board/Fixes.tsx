@@ -62,6 +62,7 @@ export function Fixes({
           <UnreadCard
             key={`${one.line}-${one.column}`}
             unread={one}
+            working={workout.parts.some((part) => part.work.some((work) => work.line === one.line))}
             text={text}
             onFix={onFix}
             onShow={onShow}
@@ -205,6 +206,8 @@ function DoubtCard({
 
 interface CardProps {
   unread: Schemas["Unread"];
+  /** Whether its line holds work that was read. */
+  working: boolean;
   text: string;
   busy: boolean;
   onFix: (text: string) => void;
@@ -213,11 +216,19 @@ interface CardProps {
   onAsk: () => void;
 }
 
-function UnreadCard({ unread, text, busy, onFix, onShow, onTeach, onAsk }: CardProps) {
+function UnreadCard({ unread, working, text, busy, onFix, onShow, onTeach, onAsk }: CardProps) {
   const isWord = /^[^\d]*\p{L}{2}/u.test(unread.text) && unread.text.length <= 80;
   const asNote = () => {
     const lines = text.split("\n");
-    lines[unread.line - 1] = `note: ${(lines[unread.line - 1] ?? "").trim()}`;
+    const line = lines[unread.line - 1] ?? "";
+    const [before, after] = [
+      line.slice(0, unread.column - 1),
+      line.slice(unread.column - 1 + unread.text.length),
+    ];
+    // what else stands on the line stays what it is
+    const rest = working ? [`${before}${after}`.trimEnd()] : [];
+    const note = `note: ${working ? unread.text : line.trim()}`;
+    lines.splice(unread.line - 1, 1, ...rest, note);
     onFix(lines.join("\n"));
   };
   return (
@@ -241,14 +252,14 @@ function UnreadCard({ unread, text, busy, onFix, onShow, onTeach, onAsk }: CardP
             another movement …
           </button>
         )}
-        <button
-          type="button"
-          className={button}
-          disabled={busy}
-          onClick={isWord ? () => onTeach("") : asNote}
-        >
-          a note, not work
+        <button type="button" className={button} onClick={asNote}>
+          a note, on this board
         </button>
+        {isWord && (
+          <button type="button" className={button} disabled={busy} onClick={() => onTeach("")}>
+            a note, here from now on
+          </button>
+        )}
         <CorrectIt place={unread} onShow={onShow} />
       </div>
     </fieldset>

@@ -35,13 +35,13 @@ export function MeaningDialog({
         <Dialog.Overlay className="fixed inset-0 z-40 bg-slate-deep/60" />
         <Dialog.Content
           aria-describedby={undefined}
-          className="fixed top-1/2 left-1/2 z-50 flex max-h-[86dvh] w-[760px] -translate-x-1/2 -translate-y-1/2 flex-col rounded-xl bg-sheet p-6 text-ink"
+          className="fixed top-1/2 left-1/2 z-50 flex max-h-[86dvh] w-[760px] max-w-[96vw] -translate-x-1/2 -translate-y-1/2 flex-col rounded-xl bg-sheet p-6 text-ink"
         >
           <Dialog.Title className="text-[28px]">“{word}” means …</Dialog.Title>
           <p className="quiet mt-1">
             Your gym remembers it: the next board with this word is read without asking.
           </p>
-          <div className="mt-4 grid min-h-0 grid-cols-[1fr_300px] gap-6">
+          <div className="mt-4 grid min-h-0 grid-cols-[1fr_300px] gap-6 phone:grid-cols-1 phone:overflow-y-auto">
             <div className="flex min-h-0 flex-col">
               <label className="text-[14px] font-semibold" htmlFor="meaning-search">
                 Find a movement
