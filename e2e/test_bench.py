@@ -408,7 +408,7 @@ class Dials(BrowserTest):
         def steps(page):
             self.open_bench(page)
             before = page.eval_on_selector_all("[data-drill]", "all => all.map(one => one.dataset.drill)")
-            page.focus(f"[data-drill='{before[0]}'] button >> nth=0")
+            page.focus(f"[data-drill='{before[0]}'] button[aria-label^='Keep']")
             page.keyboard.press("x")
             page.wait_for_selector("text=1 drill taken out.")
             page.click("text=Allow again")

@@ -60,7 +60,7 @@ class MainJob(BrowserTest):
 
         # a score opens into its terms
         page.click("[data-demand='wrist.extension'] button")
-        self.assertIn("how hard", page.inner_text("[data-demand='wrist.extension']"))
+        self.assertIn("hard × much", page.inner_text("[data-demand='wrist.extension']"))
 
         # adjust: take one out, undo, swap one, one minute more
         first = page.get_attribute("[data-drill] >> nth=1", "data-drill")

@@ -126,8 +126,9 @@ class Keyboard(BrowserTest):
             page.keyboard.press("?")
             listed = page.inner_text("[role=dialog]")
             page.keyboard.press("Escape")
-            for key in ("?", "Esc", "[", "Ctrl Z", "K", "S", "X", "Alt"):
+            for key in ("?", "Esc", "[", "Ctrl Z", "Ctrl K", "G then", "K", "S", "X", "Alt"):
                 self.assertIn(key, listed)
+            self.assertLess(listed.index("On the Bench"), listed.index("Everywhere"))  # this screen's first
             page.keyboard.press("]")
             self.until(page, "document.querySelector('input[type=number]').value === '13'")
             page.keyboard.press("[")
@@ -137,7 +138,7 @@ class Keyboard(BrowserTest):
             page.keyboard.press("Control+Shift+Z")
             self.until(page, "document.querySelector('input[type=number]').value === '12'")
             drill = page.get_attribute("[data-drill] >> nth=0", "data-drill")
-            page.focus(f"[data-drill='{drill}'] button >> nth=0")
+            page.focus(f"[data-drill='{drill}'] button[aria-label^='Keep']")
             page.keyboard.press("k")
             page.wait_for_selector(f"[data-drill='{drill}'] button[aria-pressed=true]")
             page.keyboard.press("k")
@@ -146,9 +147,62 @@ class Keyboard(BrowserTest):
             page.wait_for_selector("[aria-label^='Instead of']")
             page.keyboard.press("Escape")
             page.wait_for_selector("[aria-label^='Instead of']", state="detached")
-            page.focus(f"[data-drill='{drill}'] button >> nth=0")
+            page.focus(f"[data-drill='{drill}'] button[aria-label^='Keep']")
             page.keyboard.press("x")
             page.wait_for_selector(f"[data-drill='{drill}']", state="detached")
+            # the keyboard stays in the list: the next one is there to be taken out as well
+            self.until(page, "document.activeElement.closest('[data-drill]') !== null")
+            heard = page.inner_text("[data-column=prep] [role=status].sr-only")
+            self.assertRegex(heard, r"Prep: \d+ drills?, \d+:\d\d of 12:00, \d+ % prepared")
+
+        self.drive(steps)
+
+    def test_everything_is_found_by_a_few_letters_and_screens_by_two_keys(self):
+        """A session, a person (a letter wrong), a drill and a method, each opened by Enter; G and a letter
+        goes to a screen; nothing found says so; the skip link leads past the head; every page has its title,
+        and an address that is none says so with status 404 and a way back."""
+
+        def found(page, letters, kind):
+            page.keyboard.press("Control+k")
+            page.keyboard.type(letters)
+            page.wait_for_selector(f"[role=option][aria-selected=true]:has-text('{kind}')")
+            page.keyboard.press("Enter")
+
+        def steps(page):
+            self.sign_in(page)
+            self.assertIn("Week of", page.title())
+            found(page, "kiln", "session")
+            page.wait_for_selector("textarea")
+            self.until(page, "document.title.startsWith('Kiln day')")
+            found(page, "ada fimch", "person")
+            page.wait_for_selector("h1:has-text('Ada Finch')")
+            found(page, "jog with", "drill")
+            page.wait_for_selector("h1:has-text('Shelf')")
+            page.wait_for_selector("h2:has-text('Easy jog with turns')")
+            found(page, "end-range ten", "method")
+            page.wait_for_selector("[aria-label=Methods] [aria-current=true]:has-text('End-range tension')")
+            page.keyboard.press("/")
+            page.keyboard.type("zzyzx")
+            page.wait_for_selector("text=Nothing here is called “zzyzx”.")
+            self.assert_accessible(page, "nothing found")
+            page.keyboard.press("Escape")
+            page.wait_for_selector("[role=dialog]", state="detached")
+            for key, title in (("p", "People"), ("w", "Week"), ("l", "Position lab"), ("g", "Gym")):
+                page.keyboard.press("g")
+                page.keyboard.press(key)
+                self.until(page, f"document.title.includes('{title}')")
+            page.reload()
+            page.wait_for_selector("h1")
+            page.keyboard.press("Tab")
+            self.assertEqual(page.evaluate("document.activeElement.textContent"), "Skip to the content")
+            page.keyboard.press("Enter")
+            self.until(page, "document.activeElement.id === 'content'")
+            answer = page.goto(f"{self.live_server_url}/no/such/screen")
+            self.assertEqual(answer.status, 404)
+            page.wait_for_selector("h1:has-text('There is nothing at this address')")
+            self.assert_accessible(page, "nothing at this address")
+            page.click("text=To the week")
+            page.wait_for_selector("h1:has-text('Week of')")
 
         self.drive(steps)
 
@@ -164,7 +218,7 @@ class Keyboard(BrowserTest):
             before = order()
             later = page.locator("button[aria-label$=' later']:not([disabled])").first
             drill = later.evaluate("one => one.closest('[data-drill]').dataset.drill")
-            page.focus(f"[data-drill='{drill}'] button >> nth=0")
+            page.focus(f"[data-drill='{drill}'] button[aria-label^='Keep']")
             page.keyboard.press("Alt+ArrowDown")
             self.until(
                 page,
@@ -275,7 +329,7 @@ class MoreScreens(BrowserTest):
                 f"{self.live_server_url}/session/{self.home.session.pk}?class={self.home.gym_class.pk}&point=wrist.extension"
             )
             page.wait_for_selector("[data-testid='thread'] path")
-            self.assertIn("how hard", page.inner_text("[data-demand='wrist.extension']"))
+            self.assertIn("hard × much", page.inner_text("[data-demand='wrist.extension']"))
             page.keyboard.press("Escape")
             page.wait_for_selector("[data-testid='thread']", state="detached")
 

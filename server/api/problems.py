@@ -13,6 +13,7 @@ from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
 
 from core.errors import CoreError
+from server.api.sentences import field_of, sentence_of
 from server.computing.helpers import Busy, HelperFailed
 from server.logs import log, request_id
 from server.versions import Stale
@@ -73,10 +74,7 @@ def register(api: NinjaAPI) -> None:
     @api.exception_handler(ValidationError)
     def _invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
         first = error.errors[0]
-        field = ".".join(
-            str(part) for part in first["loc"] if part not in ("body", "payload", "query", "path")
-        )
-        return problem_response(422, "That cannot be used", f"{field or 'request'}: {first['msg']}", field)
+        return problem_response(422, "That cannot be used", sentence_of(first), field_of(first["loc"]))
 
     @api.exception_handler(AuthenticationError)
     def _unknown(request: HttpRequest, error: AuthenticationError) -> HttpResponse:

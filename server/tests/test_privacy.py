@@ -29,24 +29,26 @@ ALLOWED = {
     people/{person_id}/leave get people/{person_id}/coming  post people/{person_id}/cautions  post
     people/{person_id}/bests delete people/{person_id}/{kind}/{row_id}  get people/{person_id}/export  put
     cautions/{caution_id}/end""",
-    "coach": """get week  post sessions  get sessions/{session_id}  patch sessions/{session_id}  delete
-    sessions/{session_id} post sessions/{session_id}/bench  post sessions/{session_id}/next-minute  post
-    sessions/{session_id}/shared-bar post sessions/{session_id}/alternatives  put
-    sessions/{session_id}/here/{tab}  delete sessions/{session_id}/here/{tab}  post week/review  post
-    week/import  get lab  post lab get classes/{class_id}/publish  post classes/{class_id}/publish  get
-    classes/{class_id}/changes  post sessions/{session_id}/publish  post
-    sessions/{session_id}/move  post sessions/{session_id}/copy  get
-    classes/{class_id}/preview/{person_id} put classes/{class_id}/instead/{person_id}
+    "coach": """get find  get week  post sessions  get sessions/{session_id}  patch sessions/{session_id}
+        delete sessions/{session_id}  post sessions/{session_id}/bench
+        post sessions/{session_id}/next-minute  post sessions/{session_id}/shared-bar
+        post sessions/{session_id}/alternatives  put sessions/{session_id}/here/{tab}
+        delete sessions/{session_id}/here/{tab}  post week/review  post week/import  get lab
+        post lab  get classes/{class_id}/publish  post classes/{class_id}/publish
+        get classes/{class_id}/changes  post sessions/{session_id}/publish
+        post sessions/{session_id}/move  post sessions/{session_id}/copy
+        get classes/{class_id}/preview/{person_id}  put classes/{class_id}/instead/{person_id}
         get classes/{class_id}/roster  put classes/{class_id}/roster/{person_id}
-        delete classes/{class_id}/roster/{person_id}  post classes/{class_id}/walk-in  post
-        sessions/{session_id}/classes  delete classes/{class_id}  delete
-    deliveries/{sheet_id}  get outbox get words  post words  delete words/{word_id}  get movements  post
-    movements  delete movements/{slug} get movements/file  post movements/file  get methods  post methods
-    put methods/{slug}  delete methods/{slug} get drills  get drills/{drill_id}  get place  put place  get gym
-    get people  post people  get people/short/{session_id}  post people/{person_id}/return post
-    people/{person_id}/invite  post people/{person_id}/spots  post people/{person_id}/notes get measure  post
-    measure  delete measure/{person_id}/{key}
-        post people/file/review  post people/file/import  get people/file/roster  get people/file/tests""",
+        delete classes/{class_id}/roster/{person_id}  post classes/{class_id}/walk-in
+        post sessions/{session_id}/classes  delete classes/{class_id}  delete deliveries/{sheet_id}
+        get outbox  get words  post words  delete words/{word_id}  get movements  post movements
+        delete movements/{slug}  get movements/file  post movements/file  get methods  post methods
+        put methods/{slug}  delete methods/{slug}  get drills  get drills/{drill_id}  get place
+        put place  get gym  get people  post people  get people/short/{session_id}
+        post people/{person_id}/return  post people/{person_id}/invite
+        post people/{person_id}/spots  post people/{person_id}/notes  get measure  post measure
+        delete measure/{person_id}/{key}  post people/file/review  post people/file/import
+        get people/file/roster  get people/file/tests""",
     "owner": "patch gym  get gym/file",
 }
 LEVELS = tuple(ALLOWED)  # each may do what stands before it

@@ -12,11 +12,11 @@ import { createRoot } from "react-dom/client";
 import { away } from "./api/client";
 import { changesOf, type LabSearch } from "./screens/lab/ask";
 import { peopleSearch } from "./screens/people/search";
-import { Shell } from "./screens/Shell";
+import { NotFound, Shell } from "./screens/Shell";
 import { SHELF_TABS, type ShelfTab } from "./screens/shelf/tabs";
 import "./styles.css";
 
-const root = createRootRoute({ component: Shell });
+const root = createRootRoute({ component: Shell, notFoundComponent: NotFound });
 const routes = root.addChildren([
   createRoute({
     getParentRoute: () => root,
@@ -57,8 +57,10 @@ const routes = root.addChildren([
   createRoute({
     getParentRoute: () => root,
     path: "/shelf",
-    validateSearch: (search: Record<string, unknown>): { tab?: ShelfTab } =>
-      SHELF_TABS.includes(search.tab as ShelfTab) ? { tab: search.tab as ShelfTab } : {},
+    validateSearch: (search: Record<string, unknown>): { tab?: ShelfTab; show?: string } => ({
+      ...(SHELF_TABS.includes(search.tab as ShelfTab) ? { tab: search.tab as ShelfTab } : {}),
+      ...(typeof search.show === "string" ? { show: search.show } : {}),
+    }),
     component: lazyRouteComponent(() => import("./screens/shelf/Shelf"), "Shelf"),
   }),
   createRoute({

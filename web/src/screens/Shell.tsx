@@ -7,6 +7,8 @@ import { isIn } from "../api/signIn";
 import { Away } from "../parts/Away";
 import { Keys } from "../parts/Keys";
 import { Trouble, Waiting } from "../parts/Trouble";
+import { useTitle } from "../parts/title";
+import { Find } from "./Find";
 import { FirstRun } from "./sign-in/FirstRun";
 import { Enter, Join, NewPassword } from "./sign-in/Links";
 import { MySheets } from "./sign-in/MySheets";
@@ -30,7 +32,37 @@ export function Shell() {
   return OpenDoor ? <OpenDoor /> : <Inside pathname={pathname} />;
 }
 
+const TITLES: [RegExp, string][] = [
+  [/^\/$/, "Week"],
+  [/^\/week\/import/, "Paste a week"],
+  [/^\/people\/import/, "Import people"],
+  [/^\/people/, "People"],
+  [/^\/session/, "Bench"],
+  [/^\/publish/, "Publish"],
+  [/^\/roster/, "Roster"],
+  [/^\/measure/, "Measure"],
+  [/^\/lab/, "Position lab"],
+  [/^\/shelf/, "Shelf"],
+  [/^\/outbox/, "Outbox"],
+  [/^\/gym/, "Gym"],
+  [/^\/account/, "Account"],
+];
+
+/** There is nothing at this address. */
+export function NotFound() {
+  return (
+    <div className="m-6 max-w-xl rounded-xl border border-rule bg-sheet p-5">
+      <h1 className="text-[26px]">There is nothing at this address</h1>
+      <p className="mt-1">It may have been mistyped, or what stood here is gone.</p>
+      <Link to="/" className="plain-action mt-3 inline-flex items-center">
+        To the week
+      </Link>
+    </div>
+  );
+}
+
 function Inside({ pathname }: { pathname: string }) {
+  useTitle(TITLES.find(([pattern]) => pattern.test(pathname))?.[1] ?? "Nothing here");
   const me = useQuery(meQuery);
   useEffect(() => {
     if (!me.data) return;
@@ -47,10 +79,18 @@ function Inside({ pathname }: { pathname: string }) {
   const all = me.data.coaches || MEMBERS_TOO.test(pathname);
   return (
     <div className="flex h-dvh min-h-0 flex-col">
+      <a
+        href="#content"
+        className="sr-only z-50 rounded-md bg-chalk px-3 py-2 text-ink focus:not-sr-only focus:absolute focus:top-1 focus:left-1"
+      >
+        Skip to the content
+      </a>
       <Ledge me={me.data} />
       <Away />
       <SignInAgain me={me.data} />
-      <main className="min-h-0 flex-1 overflow-auto">{all ? <Outlet /> : <MySheets />}</main>
+      <main id="content" tabIndex={-1} className="min-h-0 flex-1 overflow-auto outline-none">
+        {all ? <Outlet /> : <MySheets />}
+      </main>
     </div>
   );
 }
@@ -105,7 +145,12 @@ function Ledge({ me }: { me: Schemas["Me"] }) {
         )}
       </nav>
       <span className="ml-auto truncate text-[14px] text-chalk-dim max-lg:hidden">{me.gym}</span>
-      {me.coaches && <Keys />}
+      {me.coaches && (
+        <>
+          <Find />
+          <Keys />
+        </>
+      )}
       <Link
         to="/account"
         className="max-w-40 truncate py-2 text-[14px] whitespace-nowrap underline-offset-4 hover:underline"

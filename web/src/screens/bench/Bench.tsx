@@ -3,6 +3,7 @@ import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { away, type Schemas, type Session } from "../../api/client";
 import { benchQuery, drillsQuery } from "../../api/queries";
+import { useTitle } from "../../parts/title";
 import { Conflict } from "../../saving/Conflict";
 import { SESSION } from "../../saving/session";
 import { useSaved, useSaver } from "../../saving/useSaver";
@@ -38,6 +39,7 @@ export function Bench({ session, shelf }: { session: Session; shelf: Schemas["Sh
     for (const name of ["week", "publish", "preview"]) void client.invalidateQueries({ queryKey: [name] });
   });
   const others = useOthers(session);
+  useTitle(session.title);
   const bench = useLast(live.data, away(live.error));
   const names = useNames(shelf, saver.state.kind === "conflict");
   const [held, setHeld] = useState<Point | null>(() =>

@@ -106,6 +106,7 @@ export function DrillRow(props: Props) {
     <li
       data-drill={item.drill}
       data-phase={item.phase}
+      tabIndex={-1}
       onKeyDown={keys}
       draggable
       onDragStart={(event) => {

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Plan } from "../../api/client";
 import { drillsQuery, nextMinuteQuery } from "../../api/queries";
 import { Waiting } from "../../parts/Trouble";
@@ -38,6 +38,7 @@ export function Prep(props: PrepProps) {
   const { bench, draft, change, shelf, busy } = props;
   const plan = bench?.plan;
   const [refused, setRefused] = useState("");
+  const list = useFocusKept(plan);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another plan, another reason
   useEffect(() => setRefused(""), [plan]);
   if (!bench)
@@ -72,8 +73,14 @@ export function Prep(props: PrepProps) {
       className="flex min-w-0 flex-col desk:min-h-0 md:narrow:col-start-2 md:narrow:row-span-2 md:narrow:row-start-1"
     >
       <div className="mb-1.5 flex flex-wrap items-center justify-between gap-2">
-        <p className="min-w-0 truncate text-[14px] text-dust" title={paceWords(plan)}>
-          {paceWords(plan)}
+        <h2 className="min-w-0 text-[23px]">
+          Prep{" "}
+          <span className="text-[14px] font-normal text-dust [font-family:var(--font-text)]">
+            {paceWords(plan)}
+          </span>
+        </h2>
+        <p role="status" className="sr-only">
+          {!busy && planWords(plan)}
         </p>
         <span className="no-print flex shrink-0 gap-1.5">
           <Before {...props} />
@@ -95,6 +102,8 @@ export function Prep(props: PrepProps) {
       <div className="flex flex-1 gap-2 desk:min-h-0">
         <TimeStrip plan={plan} lit={props.lit} onPoint={props.onPoint} />
         <ol
+          ref={list}
+          tabIndex={-1}
           data-scroll="prep"
           className="min-w-0 flex-1 space-y-1 pr-1 pb-1 desk:min-h-0 desk:overflow-y-auto"
           aria-label="Drills in order"
@@ -185,6 +194,39 @@ export function Prep(props: PrepProps) {
       </div>
     </section>
   );
+}
+
+/** The prep in one sentence, for who hears the page. */
+function planWords(plan: Plan): string {
+  return `Prep: ${plural(plan.items.length, "drill")}, ${clock(plan.seconds)} of ${plan.minutes}:00, ${percent(plan.covered)} prepared.`;
+}
+
+/** The keyboard stays where it was: on the same drill when it moved, on the one that took its place when it is gone. */
+function useFocusKept(plan: Plan | null | undefined) {
+  const list = useRef<HTMLOListElement>(null);
+  const last = useRef<{ drill: string; place: number } | null>(null);
+  useEffect(() => {
+    const note = (event: FocusEvent) => {
+      const row = event.target instanceof HTMLElement ? event.target.closest("[data-drill]") : null;
+      if (!(row instanceof HTMLElement) || !list.current?.contains(row)) {
+        if (event.target !== document.body) last.current = null;
+        return;
+      }
+      const rows = [...list.current.querySelectorAll("[data-drill]")];
+      last.current = { drill: row.dataset.drill ?? "", place: rows.indexOf(row) };
+    };
+    document.addEventListener("focusin", note);
+    return () => document.removeEventListener("focusin", note);
+  }, []);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another plan may have taken the focus with it
+  useEffect(() => {
+    const { current: was } = last;
+    if (!was || !list.current || document.activeElement !== document.body) return;
+    const rows = [...list.current.querySelectorAll<HTMLElement>("[data-drill]")];
+    const same = rows.find((row) => row.dataset.drill === was.drill);
+    (same ?? rows[Math.min(was.place, rows.length - 1)] ?? list.current).focus();
+  }, [plan]);
+  return list;
 }
 
 /** How much of what is asked is prepared, in how long, for whom; and plainly when that is nothing. */

@@ -5,6 +5,7 @@ import { answer, api, type Schemas } from "../../api/client";
 import { previewQuery, publishQuery, wouldChangeQuery } from "../../api/queries";
 import { MemberPage } from "../../member/MemberPage";
 import { Trouble, Waiting } from "../../parts/Trouble";
+import { useTitle } from "../../parts/title";
 import { day, hour, plural, sentence } from "../../parts/words";
 import { newKey } from "../../saving/key";
 import { sessionSaved } from "../../saving/session";
@@ -14,6 +15,7 @@ export function Publish() {
   const id = Number(useParams({ from: "/publish/$id" }).id);
   const found = useQuery(publishQuery(id));
   const [chosen, setChosen] = useState<number | null>(null);
+  useTitle(found.data && `Publish ${found.data.title}`);
   if (found.isPending) return <Waiting what="Looking up the roster" />;
   if (found.error && !found.data) return <Trouble error={found.error} again={() => found.refetch()} />;
   const shown = chosen ?? found.data.roster[0]?.id ?? null;

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
-import { useMemo, useState } from "react";
+import { useSearch } from "@tanstack/react-router";
+import { useEffect, useMemo, useState } from "react";
 import type { Kind, Schemas } from "../../api/client";
 import { drillQuery, drillsQuery } from "../../api/queries";
 import { Figure } from "../../figure/Figure";
@@ -12,7 +13,9 @@ export function Drills() {
   const drills = useQuery(drillsQuery);
   const [asked, setAsked] = useState("");
   const [demand, setDemand] = useState("");
-  const [chosen, setChosen] = useState("");
+  const { show = "" } = useSearch({ from: "/shelf" });
+  const [chosen, setChosen] = useState(show);
+  useEffect(() => setChosen(show), [show]);
   const demands = useMemo(() => {
     const found = new Map<string, string>();
     for (const served of drills.data?.flatMap((drill) => drill.serves) ?? []) {

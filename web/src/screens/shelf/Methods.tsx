@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useSearch } from "@tanstack/react-router";
+import { useEffect, useState } from "react";
 import { ApiProblem, answer, api, type Schemas } from "../../api/client";
 import { methodsQuery, shelfQuery } from "../../api/queries";
 import { Trouble, Waiting } from "../../parts/Trouble";
@@ -21,7 +22,9 @@ const CLOCKS: Record<ClockKind, string> = {
 export function Methods() {
   const methods = useQuery(methodsQuery);
   const shelf = useQuery(shelfQuery);
-  const [chosen, setChosen] = useState("");
+  const { show = "" } = useSearch({ from: "/shelf" });
+  const [chosen, setChosen] = useState(show);
+  useEffect(() => setChosen(show), [show]);
   const [editing, setEditing] = useState(false);
   if (methods.error && !methods.data)
     return <Trouble error={methods.error} again={() => void methods.refetch()} />;

@@ -6,7 +6,8 @@ import type { Schemas } from "../../api/client";
 import { weekQuery } from "../../api/queries";
 import { KIND_COLOUR, Mark } from "../../parts/Mark";
 import { Trouble, Waiting } from "../../parts/Trouble";
-import { amount, hour, plural, weekday } from "../../parts/words";
+import { useTitle } from "../../parts/title";
+import { amount, hour, longDate, plural, weekday } from "../../parts/words";
 import { AddSession } from "./AddSession";
 import { shifted } from "./dates";
 import { Loom } from "./Loom";
@@ -26,6 +27,7 @@ export function Week() {
 
 function Days({ week }: { week: Schemas["Week"] }) {
   const actions = useWeekActions();
+  useTitle(`Week of ${longDate(week.start)}`);
   const [tried, setTried] = useState<{ session: Session; date: string } | null>(null);
   const { today, timezone } = week;
   const days = useMemo(() => without(week.days, actions.leaving), [week.days, actions.leaving]);
@@ -47,10 +49,12 @@ function Days({ week }: { week: Schemas["Week"] }) {
         <Said actions={actions} twice={week.twice} timeZone={timezone} />
         <DayPicker days={days} shown={shown} today={today} onShow={setShown} />
         <div className="week-grid on-slate grid bg-slate-deep text-chalk phone:block">
-          <p className="p-3 pt-9 pl-5 text-[13px] leading-snug text-chalk-dim narrow:text-[0px] phone:hidden">
-            The line grows as a session is read, prepared and sent. Marks are its classes with who comes;
-            filled: sent.
-          </p>
+          <div className="phone:hidden">
+            <p className="p-3 pt-9 pl-5 text-[13px] leading-snug text-chalk-dim narrow:sr-only">
+              The line grows as a session is read, prepared and sent. Marks are its classes with who comes;
+              filled: sent.
+            </p>
+          </div>
           {days.map((day) => (
             <section
               key={day.date}
