@@ -183,21 +183,6 @@ class Builder(BrowserTest):
 
         self.drive(steps)
 
-    def test_on_paper_only_the_prep_is_left(self):
-        """Printed: the title, the drills with their cues; no board, no dials, no buttons."""
-
-        def steps(page):
-            self.open_bench(page)
-            page.emulate_media(media="print")
-            self.assertFalse(page.is_visible("[data-column='board']"))
-            self.assertFalse(page.is_visible("button:has-text('Compare')"))
-            self.assertFalse(page.is_visible("a:has-text('Publish')"))
-            self.assertTrue(page.is_visible("[data-drill] >> nth=0"))
-            self.assertTrue(page.is_visible("h1"))
-            page.emulate_media(media="screen")
-
-        self.drive(steps)
-
 
 class Later(BrowserTest):
     """What comes after the first part, and what came before the session."""
@@ -478,7 +463,7 @@ class Around(BrowserTest):
             self.sign_in(page)
             for path in ("/", f"/session/{self.home.session.pk}", f"/publish/{self.home.gym_class.pk}"):
                 page.goto(self.live_server_url + path)
-                page.wait_for_selector("article, [data-drill], table")
+                page.wait_for_selector("article, [data-drill], [aria-label=Sending]")
                 self.assert_no_sideways_scroll(page, path)
 
         for size in ({"width": 1920, "height": 1080}, {"width": 1280, "height": 800}):

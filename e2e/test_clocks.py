@@ -20,7 +20,7 @@ class Zones(BrowserTest):
 
         def steps(page):
             self.sign_in(page)
-            page.wait_for_selector("text=06:15, 3")
+            page.wait_for_selector("a[title^='06:15, 3 people']")
             page.goto(f"{self.live_server_url}/session/{self.home.session.pk}")
             self.until(page, "document.body.innerText.includes('06:15 class')")
             page.goto(f"{self.live_server_url}/publish/{self.home.gym_class.pk}")
