@@ -468,3 +468,101 @@ class Around(BrowserTest):
 
         for size in ({"width": 1920, "height": 1080}, {"width": 1280, "height": 800}):
             self.drive(steps, size)
+
+
+class Truths(BrowserTest):
+    """The Bench says what is true when there is little or nothing."""
+
+    def test_an_empty_board_invites_and_the_caret_stands_there(self):
+        """A session without a word: the caret on the board, an invitation, no alarm; one word is enough for
+        an answer; and nothing ever is 100 % of nothing."""
+        self.home.session.text = ""
+        self.home.session.save()
+
+        def steps(page):
+            self.sign_in(page)
+            page.goto(f"{self.live_server_url}/session/{self.home.session.pk}")
+            page.wait_for_selector("text=Paste or write the day’s workout on the board")
+            self.until(page, "document.activeElement.tagName === 'TEXTAREA'")
+            self.assertEqual(page.locator("[role=alert]").count(), 0)
+            self.assert_accessible(page, "an empty board")
+            for text in ("burpees", "plank", "rest", "walk"):
+                page.fill("textarea", text)
+                page.wait_for_load_state("networkidle")
+                page.wait_for_timeout(200)
+                self.assertNotIn("0:00 of", page.inner_text("[data-column=prep]"), text)
+
+        self.drive(steps)
+
+    def test_a_class_of_nobody_and_minutes_that_fit_little(self):
+        """Nobody on the roster: for adults, and said so. Two minutes: what fits, or that nothing does."""
+        self.home.gym_class.people.clear()
+
+        def steps(page):
+            self.open_bench(page)
+            page.wait_for_selector("h2:has-text('What it asks of adults')")
+            page.wait_for_selector("text=for adults, as nobody is on the roster yet")
+            page.fill("input[type=number]", "2")
+            page.wait_for_load_state("networkidle")
+            page.wait_for_timeout(200)
+            told = page.inner_text("[data-column=prep]")
+            self.assertNotIn("0:00 of", told)
+            self.assertRegex(told, r"of 2:00|Nothing that helps fits into 2 minutes")
+
+        self.drive(steps)
+
+    def test_drills_are_dragged_both_ways_and_not_out_of_their_phase(self):
+        """Down by the lower half, up by the upper; into another phase: nothing moves, and the reason is
+        told."""
+
+        def order(page):
+            return page.eval_on_selector_all("[data-drill]", "all => all.map(one => one.dataset.drill)")
+
+        def drag(page, drill, onto, lower):
+            box = page.locator(f"[data-drill='{onto}']").bounding_box()
+            place = {"x": 60, "y": box["height"] * (0.8 if lower else 0.2)}
+            page.drag_and_drop(f"[data-drill='{drill}']", f"[data-drill='{onto}']", target_position=place)
+
+        def steps(page):
+            self.open_bench(page)
+            before = order(page)
+            phases = page.eval_on_selector_all("[data-drill]", "all => all.map(one => one.dataset.phase)")
+            at = next(place for place in range(1, len(phases)) if phases[place] == phases[place - 1])
+            first, second = before[at - 1], before[at]
+            for drill, onto, lower in ((first, second, True), (first, second, False)):
+                drag(page, drill, onto, lower)
+                wanted = [second, first] if lower else [first, second]
+                pair = f".slice({at - 1}, {at + 1}).map(one => one.dataset.drill).join()"
+                self.until(
+                    page, f"[...document.querySelectorAll('[data-drill]')]{pair} === '{','.join(wanted)}'"
+                )
+            other = next(
+                drill for drill, phase in zip(before, phases, strict=True) if phase != phases[at - 1]
+            )
+            drag(page, first, other, True)
+            page.wait_for_selector("[role=alert]:has-text('stays among the drills that')")
+            self.assertEqual(order(page), before)
+
+        self.drive(steps)
+
+    def test_an_opened_demand_is_seen_and_what_is_dimmed_can_be_read(self):
+        """The last demand opened: its row and the head of its table stand inside the column; with its thread
+        held, the accessibility engine finds nothing."""
+
+        def steps(page):
+            self.open_bench(page)
+            last = page.locator("[data-demand] > button").last
+            last.click()
+            page.wait_for_selector("[data-demand] table")
+            page.wait_for_timeout(150)
+            inside = page.evaluate(
+                "(() => { const asks = document.querySelector('[data-column=asks]');"
+                " const column = asks.getBoundingClientRect();"
+                " const head = document.querySelector('[data-demand] thead').getBoundingClientRect();"
+                " return head.top >= column.top - 1 && head.bottom <= column.bottom + 1; })()"
+            )
+            self.assertTrue(inside)
+            page.mouse.move(640, 70)
+            self.assert_accessible(page, "a thread held")
+
+        self.drive(steps)

@@ -22,6 +22,7 @@ from typing import Any
 COACH, PASSWORD = "wren.askew@quarrybell.example", "chalk-and-slate"  # of the demo
 ROUNDS = 60  # asks of each kind by each client
 WARM_UP = 4
+PUBLISHED, PUBLISHES = (14, 40), 12  # classes of so many, each sent so often
 CLIENTS = 4
 TIMEOUT_S = 60
 
@@ -103,6 +104,7 @@ class Kinds:
     class_id: int
     people: int
     link: str
+    drill: str
 
     def bench(self, number: int) -> dict[str, Any]:
         """The Bench as a coach types: another text every time, so that nothing stored can answer."""
@@ -118,13 +120,24 @@ class Kinds:
     def asks(self) -> dict[str, Ask]:
         """Each kind of answer by name, the one everything is compared with first."""
         bench = f"/api/sessions/{self.session['id']}/bench"
+        swap = f"/api/sessions/{self.session['id']}/alternatives"
         token = self.link.rsplit("/", 1)[-1]
         return {
             "one row": lambda client, _: client.ask("GET", "/api/me"),
             "week": lambda client, _: client.ask("GET", "/api/week"),
             "member sheet": lambda client, _: client.ask("GET", f"/api/sheets/{token}"),
             "bench": lambda client, number: client.ask("POST", bench, self.bench(number)),
+            "minutes": lambda client, number: client.ask("POST", bench, self.minutes(number)),
+            "swap": lambda client, number: client.ask("POST", swap, self.swap(number)),
         }
+
+    def minutes(self, number: int) -> dict[str, Any]:
+        """The Bench with nothing but its minutes changed."""
+        return {**self.bench(0), "text": self.session["text"], "minutes": 6 + number % 24}
+
+    def swap(self, number: int) -> dict[str, Any]:
+        """What could stand in a drill's place."""
+        return {**self.minutes(number), "minutes": self.session["minutes"], "drill": self.drill}
 
 
 _NO_DIALS = ("id", "date", "title", "classes", "version", "changed_at", "starts_at")
@@ -143,7 +156,8 @@ def kinds_of(client: Client) -> Kinds:
     people, class_id, session_id = max(sent)
     deliveries = client.ask("GET", f"/api/classes/{class_id}/publish").json()["deliveries"]
     session = client.ask("GET", f"/api/sessions/{session_id}").json()
-    return Kinds(session, class_id, people, deliveries[0]["link"])
+    sheet = client.ask("GET", f"/api/sheets/{deliveries[0]['link'].rsplit('/', 1)[-1]}").json()
+    return Kinds(session, class_id, people, deliveries[0]["link"], sheet["items"][1]["drill"])
 
 
 def measure(port: int, pids: Callable[[], list[int]]) -> dict[str, dict[str, float]]:
@@ -162,11 +176,34 @@ def measure(port: int, pids: Callable[[], list[int]]) -> dict[str, dict[str, flo
             **_figures(together, f"_x{CLIENTS}"),
             "kB": round(size / 1000, 1),
         }
+    for people in PUBLISHED:
+        results[f"publish {people}"] = _publishing(clients[0], kinds, people)
     base = results["one row"]["p50_ms"]
     for figures in results.values():
         figures["times_one_row"] = round(figures["p50_ms"] / base, 1)
     results["memory"] = {"MB": round(sum(memory_mb(pid) for pid in pids()), 0), "class_of": kinds.people}
     return results
+
+
+def _publishing(client: Client, kinds: Kinds, people: int) -> dict[str, float]:
+    """Sending a class of so many, its board changed each time; seconds from the press to the answer."""
+    roster = f"/api/classes/{kinds.class_id}/roster"
+    for person in client.ask("GET", "/api/people").json()["people"]:
+        here = len(client.ask("GET", roster).json()["people"])
+        if here >= people:
+            break
+        client.ask("PUT", f"{roster}/{person['id']}", {"division": "", "pair": None})
+    session = f"/api/sessions/{kinds.session['id']}"
+    taken: list[float] = []
+    for number in range(PUBLISHES):
+        version = client.ask("GET", session).json()["version"]
+        text = f"{kinds.session['text']}\n{number + people} air squats"
+        _checked(client.ask("PATCH", session, {"text": text, "version": version}), "edit")
+        answer = client.ask("POST", f"/api/classes/{kinds.class_id}/publish")
+        if answer.status != 201:
+            raise RuntimeError(f"publish: {answer.status} {answer.body[:300]!r}")
+        taken.append(answer.seconds)
+    return _figures(sorted(taken), "")
 
 
 def _timed(clients: list[Client], ask: Ask, name: str) -> list[float]:

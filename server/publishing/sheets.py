@@ -45,7 +45,7 @@ def shown(
     """A page's fields from its stored or freshly made content. private: to the member or a coach, who see all
     of it."""
     page = shown_content(content if private else for_anyone(content), load_catalog())
-    return {**page, "version": version, "newest": newest, "felt": felt, "private": private}
+    return {"changes": [], **page, "version": version, "newest": newest, "felt": felt, "private": private}
 
 
 def shown_sheet(sheet: MemberSheet, private: bool) -> dict[str, Any]:
