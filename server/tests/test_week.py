@@ -57,7 +57,7 @@ class Week(TestCase):
         """An empty text and noise are shown as they are."""
         for text in ("", "q" * 150_000):
             Session.objects.filter(pk=self.home.session.pk).update(text=text)
-            self.assertEqual(self.day()["sessions"][0]["top"], [])
+            self.assertEqual(self.day()["sessions"][0]["asks"], [])
 
     def test_drills_of_the_days_before_are_known(self):
         """What was published yesterday is repeated less today; what comes tomorrow is not counted."""

@@ -1,5 +1,5 @@
-import { Dialog } from "radix-ui";
 import { useSyncExternalStore } from "react";
+import { MustAnswer } from "../parts/MustAnswer";
 import type { Kind, Row, Saver } from "./saver";
 
 const LINES_SHOWN = 14;
@@ -17,49 +17,38 @@ export function Conflict<R extends Row, Full extends object>({
   if (state.kind !== "conflict") return null;
   const { fields, mine, theirs } = state;
   return (
-    <Dialog.Root open>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-slate-deep/60" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          onEscapeKeyDown={(event) => event.preventDefault()}
-          onPointerDownOutside={(event) => event.preventDefault()}
-          className="fixed top-1/2 left-1/2 z-50 flex max-h-[86dvh] w-[860px] max-w-[94vw] -translate-x-1/2 -translate-y-1/2 flex-col rounded-xl bg-sheet p-6 text-ink"
-        >
-          <Dialog.Title className="text-[28px]">Changed in two places</Dialog.Title>
-          <p className="quiet mt-1">
-            Somebody saved this after you opened it. What only one of you changed is kept either way; choose
-            for the rest. Nothing of yours is lost before you do.
-          </p>
-          <div className="mt-4 grid min-h-0 grid-cols-2 gap-6 overflow-y-auto">
-            <Side
-              title="Yours, not saved yet"
-              fields={fields}
-              kind={saver.kind}
-              names={names}
-              of={mine}
-              other={theirs}
-            />
-            <Side
-              title="Saved by somebody else"
-              fields={fields}
-              kind={saver.kind}
-              names={names}
-              of={theirs}
-              other={mine}
-            />
-          </div>
-          <div className="mt-5 grid grid-cols-2 gap-6">
-            <button type="button" className="action" onClick={() => saver.choose("mine")}>
-              Keep mine
-            </button>
-            <button type="button" className="plain-action" onClick={() => saver.choose("theirs")}>
-              Take theirs
-            </button>
-          </div>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <MustAnswer title="Changed in two places" wide>
+      <p className="quiet mt-1">
+        Somebody saved this after you opened it. What only one of you changed is kept either way; choose for
+        the rest. Nothing of yours is lost before you do.
+      </p>
+      <div className="mt-4 grid min-h-0 grid-cols-2 gap-6 overflow-y-auto">
+        <Side
+          title="Yours, not saved yet"
+          fields={fields}
+          kind={saver.kind}
+          names={names}
+          of={mine}
+          other={theirs}
+        />
+        <Side
+          title="Saved by somebody else"
+          fields={fields}
+          kind={saver.kind}
+          names={names}
+          of={theirs}
+          other={mine}
+        />
+      </div>
+      <div className="mt-5 grid grid-cols-2 gap-6">
+        <button type="button" className="action" onClick={() => saver.choose("mine")}>
+          Keep mine
+        </button>
+        <button type="button" className="plain-action" onClick={() => saver.choose("theirs")}>
+          Take theirs
+        </button>
+      </div>
+    </MustAnswer>
   );
 }
 

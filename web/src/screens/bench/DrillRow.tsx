@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { ArrowDown, ArrowUp, Ellipsis, Pin, PinOff, Replace, Timer, X } from "lucide-react";
+import { ArrowDown, ArrowUp, Ellipsis, type LucideIcon, Pin, PinOff, Replace, Timer, X } from "lucide-react";
 import { Popover } from "radix-ui";
 import { type DragEvent, type KeyboardEvent, useState } from "react";
 import { answer, api, type Item, type Kind, type Plan, type Schemas } from "../../api/client";
@@ -100,8 +100,6 @@ export function DrillRow(props: Props) {
     .slice(0, 2)
     .map((one) => (shelf.demands[one]?.name ?? one).toLowerCase())
     .join(", ");
-  const tool =
-    "flex items-center justify-center rounded-md p-1.5 hover:bg-sand focus-visible:bg-sand touch:h-11 touch:min-w-11 touch:border touch:border-rule";
   return (
     <li
       data-drill={item.drill}
@@ -183,18 +181,15 @@ export function DrillRow(props: Props) {
       <div
         className={`items-center rounded-md bg-sheet ${near ? "desk:absolute desk:right-1 desk:bottom-0.5 desk:flex" : "desk:sr-only"} touch:static touch:h-auto touch:w-auto touch:justify-between touch:px-1 touch:pb-1 touch:[clip-path:none] ${open ? "touch:flex" : "touch:hidden"}`}
       >
-        <button
-          type="button"
-          className={tool}
-          onClick={keep}
-          aria-pressed={item.pinned}
-          aria-label={`Keep ${item.name}`}
-          title="Keep (K)"
-        >
-          {item.pinned ? <PinOff size={16} aria-hidden /> : <Pin size={16} aria-hidden />}
-        </button>
+        <Tool
+          label={`Keep ${item.name}`}
+          keys="Keep (K)"
+          icon={item.pinned ? PinOff : Pin}
+          pressed={item.pinned}
+          onPress={keep}
+        />
         <Popover.Root open={swapping} onOpenChange={setSwapping}>
-          <Popover.Trigger className={tool} aria-label={`Swap ${item.name}`} title="Swap (S)">
+          <Popover.Trigger className={TOOL} aria-label={`Swap ${item.name}`} title="Swap (S)">
             <Replace size={16} aria-hidden />
           </Popover.Trigger>
           <Popover.Portal>
@@ -210,47 +205,59 @@ export function DrillRow(props: Props) {
           </Popover.Portal>
         </Popover.Root>
         {item.dose_count > 1 && (
-          <button
-            type="button"
-            className={tool}
-            onClick={redose}
-            aria-label={`Other dose of ${item.name}`}
-            title="Other dose (D)"
-          >
-            <Timer size={16} aria-hidden />
-          </button>
+          <Tool label={`Other dose of ${item.name}`} keys="Other dose (D)" icon={Timer} onPress={redose} />
         )}
-        <button
-          type="button"
-          className={tool}
-          onClick={() => move(-1)}
+        <Tool
+          label={`${item.name} earlier`}
+          keys="Earlier (Alt ↑)"
+          icon={ArrowUp}
           disabled={props.first}
-          aria-label={`${item.name} earlier`}
-          title="Earlier (Alt ↑)"
-        >
-          <ArrowUp size={16} aria-hidden />
-        </button>
-        <button
-          type="button"
-          className={tool}
-          onClick={() => move(1)}
+          onPress={() => move(-1)}
+        />
+        <Tool
+          label={`${item.name} later`}
+          keys="Later (Alt ↓)"
+          icon={ArrowDown}
           disabled={props.last}
-          aria-label={`${item.name} later`}
-          title="Later (Alt ↓)"
-        >
-          <ArrowDown size={16} aria-hidden />
-        </button>
-        <button
-          type="button"
-          className={tool}
-          onClick={takeOut}
-          aria-label={`Take out ${item.name}`}
-          title="Take out (X)"
-        >
-          <X size={16} aria-hidden />
-        </button>
+          onPress={() => move(1)}
+        />
+        <Tool label={`Take out ${item.name}`} keys="Take out (X)" icon={X} onPress={takeOut} />
       </div>
     </li>
+  );
+}
+
+const TOOL =
+  "flex items-center justify-center rounded-md p-1.5 hover:bg-sand focus-visible:bg-sand touch:h-11 touch:min-w-11 touch:border touch:border-rule";
+
+/** One thing to do with a drill. keys: what a pointer is told, with its key. */
+function Tool({
+  label,
+  keys,
+  icon: Icon,
+  onPress,
+  pressed,
+  disabled,
+}: {
+  label: string;
+  keys: string;
+  icon: LucideIcon;
+  onPress: () => void;
+  pressed?: boolean;
+  disabled?: boolean;
+}) {
+  return (
+    <button
+      type="button"
+      className={TOOL}
+      onClick={onPress}
+      aria-pressed={pressed}
+      aria-label={label}
+      title={keys}
+      disabled={disabled}
+    >
+      <Icon size={16} aria-hidden />
+    </button>
   );
 }
 

@@ -1,9 +1,9 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { Dialog } from "radix-ui";
 import { type FormEvent, useEffect, useState } from "react";
 import { answer, api, openGym, type Schemas } from "../../api/client";
 import { carryOn, useEnded } from "../../api/signIn";
 import { Field } from "../../parts/Field";
+import { MustAnswer } from "../../parts/MustAnswer";
 import { anyUnsaved } from "../../saving/saver";
 
 /** The sign-in has ended while the page was open: it is asked for in place, and what waited goes on. The page behind it
@@ -46,45 +46,30 @@ function Ask({ me }: { me: Schemas["Me"] }) {
     enter.mutate();
   };
   return (
-    <Dialog.Root open>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-slate-deep" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          onEscapeKeyDown={(event) => event.preventDefault()}
-          onPointerDownOutside={(event) => event.preventDefault()}
-          className="fixed top-1/2 left-1/2 z-50 w-[420px] max-w-[94vw] -translate-x-1/2 -translate-y-1/2 rounded-xl bg-sheet p-6 text-ink"
-        >
-          <Dialog.Title className="text-[28px]">Your sign-in has ended</Dialog.Title>
-          <p className="mt-1">
-            Nothing is lost: sign in again as <b className="break-words">{me.email}</b>, and this page goes on
-            where it was.
-          </p>
-          <form onSubmit={submit}>
-            <Field
-              label="Password"
-              className="mt-4"
-              type="password"
-              autoComplete="current-password"
-              required
-              value={password}
-              onValue={setPassword}
-              wrong={trouble?.message}
-            />
-            <button type="submit" className="action mt-5 w-full py-2.5" disabled={enter.isPending}>
-              {enter.isPending ? "One moment" : "Sign in and go on"}
-            </button>
-          </form>
-          <button
-            type="button"
-            className="mt-3 py-2 text-[15px] underline underline-offset-2"
-            onClick={leave}
-          >
-            {anyUnsaved() ? "Sign in otherwise, and give up what is not saved" : "Sign in otherwise"}
-          </button>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <MustAnswer title="Your sign-in has ended" hides>
+      <p className="mt-1">
+        Nothing is lost: sign in again as <b className="break-words">{me.email}</b>, and this page goes on
+        where it was.
+      </p>
+      <form onSubmit={submit}>
+        <Field
+          label="Password"
+          className="mt-4"
+          type="password"
+          autoComplete="current-password"
+          required
+          value={password}
+          onValue={setPassword}
+          wrong={trouble?.message}
+        />
+        <button type="submit" className="action mt-5 w-full py-2.5" disabled={enter.isPending}>
+          {enter.isPending ? "One moment" : "Sign in and go on"}
+        </button>
+      </form>
+      <button type="button" className="mt-3 py-2 text-[15px] underline underline-offset-2" onClick={leave}>
+        {anyUnsaved() ? "Sign in otherwise, and give up what is not saved" : "Sign in otherwise"}
+      </button>
+    </MustAnswer>
   );
 }
 

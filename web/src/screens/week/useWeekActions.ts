@@ -66,7 +66,7 @@ export function useWeekActions(): WeekActions {
       const params = { path: path(session), query: { version: session.version } };
       await answer(api.DELETE("/api/sessions/{session_id}", { params, keepalive: true }));
       return { words: `Removed “${session.title}”.` };
-    }).finally(() => setLeaving(null));
+    }).finally(() => setLeaving((now) => (now?.id === session.id ? null : now)));
   }, [attempt]);
   useEffect(() => {
     window.addEventListener("pagehide", reallyRemove);
