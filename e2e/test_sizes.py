@@ -120,6 +120,7 @@ class Sizes(BrowserTest):
             page.click(f"[data-drill='{first}'] button[aria-label^='Change']")
             page.click(f"[data-drill='{first}'] button[aria-label^='Take out']")
             page.wait_for_selector(f"[data-drill='{first}']", state="detached")
+            page.wait_for_load_state("networkidle")  # a late name would move what is pressed
             page.click("[aria-label='Drills taken out'] button")
             page.wait_for_selector(f"[data-drill='{first}']")
             page.click("button:text-is('Board')")

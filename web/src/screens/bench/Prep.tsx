@@ -80,7 +80,7 @@ export function Prep(props: PrepProps) {
           </span>
         </h2>
         <p role="status" className="sr-only">
-          {!busy && planWords(plan)}
+          {!busy && (nothingWords(bench, plan) || planWords(plan))}
         </p>
         <span className="no-print flex shrink-0 gap-1.5">
           <Before {...props} />
@@ -229,6 +229,14 @@ function useFocusKept(plan: Plan | null | undefined) {
   return list;
 }
 
+/** Why there is nothing to do; empty where there is something. */
+function nothingWords(bench: NonNullable<PrepProps["bench"]>, plan: Plan): string {
+  if (plan.items.length + plan.ramp.length > 0) return "";
+  return bench.demands.length === 0
+    ? "The board asks for nothing that needs preparing."
+    : `Nothing that helps fits into ${plural(plan.minutes, "minute")} with this kit.`;
+}
+
 /** How much of what is asked is prepared, in how long, for whom; and plainly when that is nothing. */
 function Covered({
   session,
@@ -239,14 +247,8 @@ function Covered({
   const people = session.classes.find((one) => one.id === classId)?.people ?? 0;
   const whom =
     people > 0 ? `for ${plural(people, "person", "people")}` : "for adults, as nobody is on the roster yet";
-  if (plan.items.length + plan.ramp.length === 0)
-    return (
-      <p>
-        {bench.demands.length === 0
-          ? "The board asks for nothing that needs preparing."
-          : `Nothing that helps fits into ${plural(plan.minutes, "minute")} with this kit.`}
-      </p>
-    );
+  const nothing = nothingWords(bench, plan);
+  if (nothing) return <p>{nothing}</p>;
   return (
     <p>
       <span className="display text-[24px]">{percent(plan.covered)}</span> of what {asking(bench, plan)} is
