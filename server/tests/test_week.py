@@ -4,6 +4,7 @@ import datetime
 import re
 import unittest
 
+from django.conf import settings as configured
 from django.db import connection
 from django.test import Client, TestCase
 from django.test.utils import CaptureQueriesContext
@@ -85,6 +86,18 @@ class Pages(TestCase):
             self.assertIn("frame-ancestors 'none'", policy)
             self.assertEqual(page["Referrer-Policy"], "same-origin")
             self.assertIsNone(re.search(r"(src|href)=\"https?://", page.content.decode()))
+
+    def test_every_screen_of_the_router_is_an_address_and_no_other_is(self):
+        """The paths of web/src/main.tsx answer 200; one letter more, and they answer 404."""
+        router = (configured.ROOT / "web" / "src" / "main.tsx").read_text(encoding="utf-8")
+        paths = re.findall(r'path: "([^"]+)"', router)
+        doors = re.search(r"\.\.\.\[([^\]]+)\]\.map\(\(path\)", router)
+        paths += re.findall(r'"([^"]+)"', doors[1])
+        self.assertGreater(len(paths), 15)
+        for path in paths:
+            address = path.replace("$id", "7")
+            self.assertEqual(Client().get(address).status_code, 200, address)
+            self.assertEqual(Client().get(f"{address.rstrip('/')}/x").status_code, 404, address)
 
     def test_an_unknown_api_address_is_no_page(self):
         """A wrong API path answers 404, not the application."""
