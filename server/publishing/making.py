@@ -71,10 +71,8 @@ class Difference(NamedTuple):
 
 def difference(latest: Publication, made: Made) -> Difference:
     """What publishing now would change against a version."""
-    before = {
-        sheet.person_id: _without_changes(sheet.content) for sheet in latest.sheets.select_related("person")
-    }
-    names = dict(latest.sheets.values_list("person_id", "person__name"))
+    sheets = list(latest.sheets.select_related("person"))
+    before = {sheet.person_id: _without_changes(sheet.content) for sheet in sheets}
     now = {person.pk: page for person, page in made.pages.items()}
     both = [pk for pk in now if pk in before]
     own = {pk: own_changes_of(before[pk], now[pk]) for pk in both}
@@ -86,7 +84,7 @@ def difference(latest: Publication, made: Made) -> Difference:
         own,
         frozenset(pk for pk in both if before[pk] != now[pk]),
         tuple(person.name for person in made.pages if person.pk not in before),
-        tuple(name for pk, name in names.items() if pk not in now),
+        tuple(sheet.person.name for sheet in sheets if sheet.person_id not in now),
     )
 
 

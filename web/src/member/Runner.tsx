@@ -2,7 +2,7 @@ import { useEffect, useReducer, useRef, useState } from "react";
 import type { Item, Sheet } from "../api/client";
 import { DrillFigure } from "../figure/DrillFigure";
 import { clock } from "../parts/words";
-import { elapsed_s, jumped, type Moment, momentAt, type Run, type Step, turned } from "./run";
+import { elapsed_s, jumped, LEAD_S, type Moment, momentAt, type Run, type Step, turned } from "./run";
 import { give, isSilent, setSilent, useScreenOn, wakeSound } from "./signals";
 
 const TICK_MS = 200;
@@ -233,7 +233,7 @@ function nextWord(steps: Step[], { place, phase }: Moment): string {
 function gapBefore(steps: Step[], place: number): number {
   const [before, step] = [steps[place - 1], steps[place]];
   if (!step) return 0;
-  return before ? step.start_s - before.start_s - before.seconds : step.start_s + 5;
+  return before ? step.start_s - before.start_s - before.seconds : step.start_s + LEAD_S;
 }
 
 const capital = (word: string) => word.charAt(0).toUpperCase() + word.slice(1);

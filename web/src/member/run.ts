@@ -16,7 +16,7 @@ export interface Run {
   paused: number | null;
 }
 
-const LEAD_S = 5; // to put the phone down; common practice
+export const LEAD_S = 5; // to put the phone down; common practice
 
 /** Where the clock is. place: the step that is done, or that comes after the change-over. */
 export interface Moment {
