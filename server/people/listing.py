@@ -38,17 +38,20 @@ class Listed(NamedTuple):
 
 def listed(gym: Gym, today: datetime.date, left: bool = False) -> list[Listed]:
     """Everybody in the gym by name, or those who left. One query for each kind of thing told of them: rows
-    that hang on every person would cost more than they hold."""
+    that hang on every person would cost more than they hold. They are asked for by id: a join would be
+    planned by what the database last counted, which right after an import is nobody."""
+    people = list(gym.people.filter(left_at__isnull=not left).only(*SHOWN).order_by("name", "pk"))
+    ids = [row.pk for row in people]
     open_ones = Invitation.objects.filter(used_at=None, ended_at=None, until__gt=timezone.now())
-    invited = set(open_ones.filter(person__gym=gym).values_list("person_id", flat=True))
+    invited = set(open_ones.filter(person__in=ids).values_list("person_id", flat=True))
     tested = (
-        MeasuredRange.objects.filter(person__gym=gym)
+        MeasuredRange.objects.filter(person__in=ids)
         .values("person_id")
         .annotate(motions=Count("motion", distinct=True, filter=~Q(motion="")), newest=Max("measured_on"))
     )
     tests = {row["person_id"]: (row["motions"], row["newest"]) for row in tested}
     cautions: dict[int, dict[str, None]] = defaultdict(dict)
-    for row in Caution.objects.filter(person__gym=gym).order_by("pk"):
+    for row in Caution.objects.filter(person__in=ids).order_by("pk"):
         if row.holds(today):
             cautions[row.person_id][row.caution] = None
     groups: dict[int, list[str]] = defaultdict(list)
@@ -62,7 +65,7 @@ def listed(gym: Gym, today: datetime.date, left: bool = False) -> list[Listed]:
             tuple(cautions[row.pk]),
             tuple(groups[row.pk]),
         )
-        for row in gym.people.filter(left_at__isnull=not left).only(*SHOWN).order_by("name", "pk")
+        for row in people
     ]
 
 

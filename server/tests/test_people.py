@@ -6,10 +6,12 @@ import json
 import random
 import time
 
+import psycopg
 from django.db import connection
 from django.test import TestCase
 from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
+from psycopg.sql import SQL, Identifier
 
 from server.people.models import MeasuredRange, Person
 from server.programme.models import Attending
@@ -27,6 +29,16 @@ def send(client, method, path, /, **body):
 def reading(person, test="knee-to-wall", side="left", value=9.5, key="reading-1", **more):
     today = str(timezone.localdate())
     return {"person": person.pk, "test": test, "side": side, "value": value, "key": key, "on": today, **more}
+
+
+def count_from_outside(*tables):
+    """Let the database count these tables as another connection sees them, as it does by itself whenever
+    it likes: what this test has not committed is not there."""
+    own = connection.settings_dict
+    where = {"host": own["HOST"], "port": own["PORT"], "user": own["USER"], "password": own["PASSWORD"]}
+    with psycopg.connect(dbname=own["NAME"], autocommit=True, **where) as other:
+        for table in tables:
+            other.execute(SQL("ANALYZE {}").format(Identifier(table)))
 
 
 class Measuring(TestCase):
@@ -226,7 +238,8 @@ class Many(TestCase):
 
     def test_three_hundred_people_and_twenty_thousand_tests(self):
         """People and Person under 200 ms at the 95th of a hundred, and as many queries as for a gym of
-        four."""
+        four; also when the database last counted these tables before the people came."""
+        count_from_outside("people_person", "people_measuredrange")
         client, small = self.home.client(), SmallGym("Osier Barn")
         other = small.client()
         gc.collect()
