@@ -61,7 +61,7 @@ class Runner(BrowserTest):
         publish_class(self.home.gym_class, self.home.coach)
         sheets = self.home.gym_class.publications.get().sheets
         self.sheet = sheets.get(person=self.home.members[1])
-        self.items = self.sheet.content["items"]
+        self.items = self.sheet.page()["items"]
 
     def begin(self, page):
         page.clock.install()

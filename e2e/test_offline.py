@@ -2,7 +2,7 @@
 
 from e2e.browser import PHONE, BrowserTest
 from server.publishing.actions import publish_class
-from server.publishing.models import MemberSheet
+from server.publishing.models import MemberSheet, Said
 
 KEPT = "caches.open('pages').then(kept => kept.keys()).then(all => all.map(one => new URL(one.url).pathname))"
 
@@ -51,7 +51,7 @@ class NoSignal(BrowserTest):
 
         self.drive(steps, PHONE)
         self.sheet.refresh_from_db()
-        self.assertEqual(self.sheet.felt, "better")
+        self.assertEqual(Said.objects.get(kind="felt").value, "better")
         self.assertIsNotNone(self.sheet.opened_at)
 
     def test_what_a_device_keeps_is_what_the_link_shows(self):

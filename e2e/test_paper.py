@@ -34,7 +34,7 @@ class Paper(BrowserTest):
         """Board, class, set-out, prep by the clock, the way up and the cool-down on one page; the week on
         one; a member's page with all that is folded away on the screen."""
         token = publish_class(self.home.gym_class, self.home.coach).sheets.first().token
-        plan = self.home.gym_class.publications.get().content["bench"]["plan"]
+        plan = self.home.gym_class.publications.get().page
         drills = tuple(item["name"] for item in plan["items"])
 
         def steps(page):

@@ -163,7 +163,7 @@ class Saving(BrowserTest):
             page.wait_for_selector("text=nothing was sent again")
 
         self.drive(steps)
-        self.assertEqual(Publication.objects.get().content["text"], "21 thrusters 40/30 kg")
+        self.assertEqual(Publication.objects.get().page["text"], "21 thrusters 40/30 kg")
 
     def test_without_a_network_it_says_so_and_saves_by_itself_later(self):
         """Offline: 'Not saved yet', never 'Saved'; back again: saved without a press."""

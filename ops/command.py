@@ -115,7 +115,7 @@ def demo(rest: list[str]) -> int:
         environment = _demo_environment(cluster, port)
         _fill(environment)
         code = run_together(
-            [web_command(port)],
+            [web_command(port), worker_command()],
             environment,
             on_start=lambda pids: running.note(port, pids),
             on_ready=lambda: _announce(port),
@@ -173,6 +173,11 @@ def web_command(port: int, workers: int = 2) -> list[str]:
     kind = ["--worker-class", "server.worker.PromptWorker", "--limit-request-fields", "60"]
     quiet = ["--log-level", "warning", "--no-control-socket"]
     return [str(PYTHON), "-m", "gunicorn", "server.wsgi:application", *bound, *kind, *quiet]
+
+
+def worker_command() -> list[str]:
+    """What works in the background: sends what is due, hands over what waits."""
+    return [str(PYTHON), "manage.py", "work"]
 
 
 def _demo_environment(cluster: Cluster, port: int) -> dict[str, str]:
@@ -242,14 +247,18 @@ def manage(rest: list[str]) -> int:
             cluster.stop()
 
 
-def gym(rest: list[str]) -> int:
-    """Gyms, their owners and invitations, in the database of the settings, or else in the demo's."""
-    if "CHALK_DATABASE_URL" not in os.environ:
-        return manage(["gym", *rest])
-    _check_settings()
-    ensure_python()
-    command = [str(PYTHON), "manage.py", "gym", *rest]
-    return subprocess.run(command, cwd=ROOT, env={**os.environ, **DJANGO}, check=False).returncode
+def on_database(command: str) -> Run:
+    """A command of manage.py on the database of the settings, or else on the demo's."""
+
+    def run(rest: list[str]) -> int:
+        if "CHALK_DATABASE_URL" not in os.environ:
+            return manage([command, *rest])
+        _check_settings()
+        ensure_python()
+        called = [str(PYTHON), "manage.py", command, *rest]
+        return subprocess.run(called, cwd=ROOT, env={**os.environ, **DJANGO}, check=False).returncode
+
+    return run
 
 
 def reset(rest: list[str]) -> int:
@@ -270,7 +279,8 @@ def start(rest: list[str]) -> int:
     _manage(["collectstatic", "--noinput", "--verbosity", "0"], DJANGO)
     _manage(["gym", "first"], DJANGO)  # on an empty database: where to begin
     workers = int(os.environ.get("CHALK_WORKERS", "4"))
-    return run_together([web_command(port, workers=workers)], DJANGO)
+    jobs = [worker_command() for _ in range(int(os.environ.get("CHALK_JOB_WORKERS", "1")))]
+    return run_together([web_command(port, workers=workers), *jobs], DJANGO)
 
 
 def migrate(rest: list[str]) -> int:
@@ -401,7 +411,16 @@ COMMANDS = (
     Command("format", "put right what the formatters and linters can", format_),
     Command("start", "run it for real from environment settings (docs/running.md)", start),
     Command("migrate", "bring the database of the settings up to this version; start never does", migrate),
-    Command("gym create|invite|link|export|import", "a gym, its owner, invitations, its file; --help", gym),
+    Command(
+        "gym create|invite|link|export|import",
+        "a gym, its owner, invitations, its file; --help",
+        on_database("gym"),
+    ),
+    Command(
+        "bounces FILE",
+        "mails that came back: reports (RFC 3464) as one mail or an mbox",
+        on_database("bounces"),
+    ),
     Command("stop", "stop the demo of this checkout, or what a killed one left", stop),
     Command("setup", "install everything and build the interface, start nothing", setup),
     Command("reset", "delete the demo's data, so the next demo starts fresh", reset),

@@ -103,13 +103,14 @@ def _left_behind() -> list[int]:
 
 
 def _is_ours(pid: int) -> bool:
-    """Whether a process is a web server of this checkout: a number alone may be anybody's by now."""
+    """Whether a process is a web server or a worker of this checkout: a number alone may be anybody's by
+    now."""
     try:
         command = Path(f"/proc/{pid}/cmdline").read_bytes().decode(errors="replace")
         folder = Path(f"/proc/{pid}/cwd").resolve()
     except OSError:
         return False
-    return "server.wsgi" in command and folder == ROOT
+    return ("server.wsgi" in command or "manage.py\0work" in command) and folder == ROOT
 
 
 def _end(pids: list[int]) -> None:

@@ -16,17 +16,19 @@ from django.views.decorators.csrf import ensure_csrf_cookie
 from core.documents.base import as_json
 from server.api.problems import Problem
 from server.api.sheets import sheet_by_link
-from server.publishing.sheets import shown_sheet
+from server.publishing.models import Publication
+from server.publishing.sheets import shown, shown_sheet
 
 DIST = settings.ROOT / "web" / "dist"
 NONCE_PLACE = "%NONCE%"
 ROOT_PLACE = '<div id="root"></div>'
 STYLES = re.compile(r'<link rel="stylesheet"[^>]*href="/static/web/([^"]+\.css)"[^>]*>')
 NOT_BUILT = "The interface is not built yet. Run ./chalk setup."
+NOT_SENT = "The prep of this class is not there yet, or this code is of another one."
 GONE = "This link leads nowhere any more. Ask your coach for a new one."
 # addresses of the application's screens, as its router has them (a test holds the two together)
 SCREENS = re.compile(
-    r"^(|week/import|lab|shelf|people|people/import|measure|gym|account|outbox"
+    r"^(|week/import|lab|shelf|people|people/import|measure|gym|account|outbox|sending"
     r"|first-run|enter|new-password|join|(session|roster|publish|people)/\d+)/?$"
 )
 # what a JSON text must not hold inside a page
@@ -80,6 +82,18 @@ def member(request: HttpRequest, token: str = "") -> HttpResponse:
     page = shown_sheet(sheet, private)
     text = render_to_string("publishing/first_text.html", {"sheet": page, "starts_at": _starts(page)})
     return _member(request, {"sheet": page, "trouble": ""}, text, kept=not private)
+
+
+def wall(request: HttpRequest, word: str) -> HttpResponse:
+    """A class's prep with nobody's own, for whoever stands before the code on the wall."""
+    rows = Publication.objects.select_related("gym_class").filter(gym_class__wall=word)
+    newest = rows.order_by("-version").first()
+    if newest is None:
+        return _nothing(request, NOT_SENT, 404)
+    cancelled = newest.gym_class.cancelled_at is not None
+    page = shown(newest.page, newest.version, private=False, cancelled=cancelled)
+    text = render_to_string("publishing/first_text.html", {"sheet": page, "starts_at": _starts(page)})
+    return _member(request, {"sheet": page, "trouble": "", "wall": True}, text, kept=False)
 
 
 def _nothing(request: HttpRequest, why: str, status: int) -> HttpResponse:

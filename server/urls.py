@@ -4,7 +4,8 @@ from django.urls import path, re_path
 
 from server.api.api import api
 from server.health import live, ready
-from server.pages import application, member, worker
+from server.mails import feed, unsubscribe
+from server.pages import application, member, wall, worker
 
 handler400 = handler403 = "server.api.problems.page_refused"
 handler404 = "server.api.problems.page_missing"
@@ -16,5 +17,8 @@ urlpatterns = [
     path("sw.js", worker),
     path("m/", member),
     path("m/<str:token>", member),
+    path("w/<str:word>", wall),
+    path("u/<str:word>", unsubscribe),
+    path("feed/<str:token>.ics", feed),
     re_path(r"^(?!api/|static/|healthz)(?P<path>.*)$", application),
 ]

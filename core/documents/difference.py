@@ -1,5 +1,5 @@
-"""What a new version changes, in sentences: for the class, and on one member's own page. Both sides are plain
-data as they are stored, of whatever version."""
+"""What a new version of a class's page changes, in sentences: for the class, and beside that for one member.
+Pages are plain data as they are stored, of whatever version."""
 
 from __future__ import annotations
 
@@ -7,37 +7,59 @@ from collections.abc import Iterable, Iterator, Mapping, Sequence
 from difflib import SequenceMatcher
 from typing import Any
 
+from core.week.sending import time_words
+
 MOST_NAMED = 6  # in one sentence; the rest is counted
 
 Data = Mapping[str, Any]
 
 
 def changes_of(before: Data, now: Data) -> tuple[str, ...]:
-    """What changed for a class between two publications' contents; empty when nothing did."""
+    """What changed for a class between two versions of its page, the one with nobody's own; empty when
+    nothing did."""
     return tuple(_changes(before, now))
 
 
-def own_changes_of(before: Data, now: Data) -> tuple[str, ...]:
-    """What changed on one member's page beside what changed for the class."""
-    return tuple(_own_changes(before, now))
+def own_changes_of(before: Data, now: Data, same_ramp: bool = True) -> tuple[str, ...]:
+    """What changed on one member's page beside what changed for the class. same_ramp: whether the class's own
+    build-up stayed."""
+    return tuple(_own_changes(before, now, same_ramp))
+
+
+def told_of(class_before: Data, before: Data, class_now: Data, now: Data) -> tuple[str, ...]:
+    """All that changed for one member: for the class, and on their own page."""
+    same_ramp = _sets(class_before["ramp"]) == _sets(class_now["ramp"])
+    return (*changes_of(class_before, class_now), *own_changes_of(before, now, same_ramp))
 
 
 def _changes(before: Data, now: Data) -> Iterator[str]:
+    yield from _place(before, now)
+    yield from _lines(before["text"].splitlines(), now["text"].splitlines())
+    if before["minutes"] != now["minutes"]:
+        yield f"{now['minutes']} minutes of prep, before {before['minutes']}."
+    if before["method"] != now["method"]:
+        yield f"Warmed up by “{now['method']}”, before “{before['method']}”."
+    yield from _drills(before["items"], now["items"])
+    yield from _stops(before.get("breaks", ()), now.get("breaks", ()))
+    if _sets(before["ramp"]) != _sets(now["ramp"]):
+        names = dict.fromkeys(one["name"].lower() for one in now["ramp"])
+        yield f"Another build-up of the {_named(names)}." if names else "No build-up any more."
+    if _names(before["cooldown"]) != _names(now["cooldown"]):
+        yield f"Another cool-down: {_named(_names(now['cooldown']))}."
+
+
+def _place(before: Data, now: Data) -> Iterator[str]:
+    """What it is called, when it starts, and with whom."""
     if before["title"] != now["title"]:
         yield f"It is called “{now['title']}”, before “{before['title']}”."
-    yield from _lines(before["text"].splitlines(), now["text"].splitlines())
-    was, plan = before["bench"]["plan"] or {}, now["bench"]["plan"] or {}
-    if was.get("minutes") != plan.get("minutes"):
-        yield f"{plan.get('minutes')} minutes of prep, before {was.get('minutes')}."
-    if was.get("method_name") != plan.get("method_name"):
-        yield f"Warmed up by “{plan.get('method_name')}”, before “{was.get('method_name')}”."
-    yield from _drills(was.get("items", ()), plan.get("items", ()))
-    yield from _stops(was.get("breaks", ()), plan.get("breaks", ()))
-    if _sets(was.get("ramp", ())) != _sets(plan.get("ramp", ())):
-        names = dict.fromkeys(one["name"].lower() for one in plan.get("ramp", ()))
-        yield f"Another build-up of the {_named(names)}." if names else "No build-up any more."
-    if _names(was.get("cooldown", ())) != _names(plan.get("cooldown", ())):
-        yield f"Another cool-down: {_named(_names(plan.get('cooldown', ())))}."
+    if before["starts_at"] != now["starts_at"]:
+        yield f"It starts {_when(now)}, before {_when(before)}."
+    if before["coach"] != now["coach"]:
+        yield f"With {now['coach']}." if now["coach"] else f"No longer with {before['coach']}."
+
+
+def _when(page: Data) -> str:
+    return time_words(page["starts_at"], page["timezone"])
 
 
 def _lines(before: Sequence[str], now: Sequence[str]) -> Iterator[str]:
@@ -86,7 +108,7 @@ def _stops(before: Iterable[Data], now: Iterable[Data]) -> Iterator[str]:
             yield f"No stop before {name} any more."
 
 
-def _own_changes(before: Data, now: Data) -> Iterator[str]:
+def _own_changes(before: Data, now: Data, same_ramp: bool) -> Iterator[str]:
     if _doses(before["extras"]) != _doses(now["extras"]):
         names = _names(now["extras"])
         yield f"Yours before class: {_named(names)}." if names else "No extras of your own any more."
@@ -96,6 +118,12 @@ def _own_changes(before: Data, now: Data) -> Iterator[str]:
     if _barred(before) != _barred(now):
         chosen = [f"{one['name']}: {one['instead'] or 'ask your coach'}" for one in now.get("barred", ())]
         yield f"Not for you as written: {_named(chosen)}." if chosen else "All of it is for you as written."
+    if same_ramp and _sets(before["ramp"]) != _sets(now["ramp"]):
+        loads = [f"{one['load']:g}" for one in now["ramp"]]
+        unit = now["ramp"][0]["unit"] if loads else ""
+        yield f"Your build-up: {_named(loads)} {unit}." if loads else "No build-up of your own any more."
+    if _kept_to(before) != _kept_to(now):
+        yield "What you keep to changed."
     if before["division"] != now["division"]:
         yield f"You do: {now['division'] or 'as written'}."
     if _names(before.get("homework", ())) != _names(now.get("homework", ())):
@@ -108,6 +136,10 @@ def _swapped(page: Data) -> list[tuple[str, str | None]]:
 
 def _barred(page: Data) -> list[tuple[str, str]]:
     return [(one["movement"], one["instead"]) for one in page.get("barred", ())]
+
+
+def _kept_to(page: Data) -> list[str]:
+    return [one["changes"] for one in page.get("kept_to", ())]
 
 
 def _by_drill(items: Iterable[Data]) -> dict[str, Data]:

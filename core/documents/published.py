@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 from typing import Any, NamedTuple
 
 from core.demand import Person
-from core.documents.bench import ProblemAt, worked_document
+from core.documents.bench import ProblemAt
 from core.documents.sheet import sheet_document
 from core.errors import CoreError, PlanRefused
 from core.prep.member import fit_member
@@ -18,14 +18,14 @@ NO_PREP = "There is no prep to publish: nothing on the board could be prepared."
 
 
 class Published(NamedTuple):
-    """record: the class's Bench without figures (drawn anew from a drill's id) and without anybody's ranges.
-    sheets: a page for each member, in their order, without figures."""
+    """page: the class's own, with nobody's. sheets: a page for each member, in their order."""
 
-    record: dict[str, Any]
+    page: dict[str, Any]
     sheets: list[dict[str, Any]]
 
 
 Chosen = Mapping[str, str]  # movement -> what a coach chose for one member instead
+NOBODY = Person()
 
 
 def published(ask: SessionAsk, members: Sequence[tuple[Person, Chosen]]) -> Published:
@@ -34,7 +34,8 @@ def published(ask: SessionAsk, members: Sequence[tuple[Person, Chosen]]) -> Publ
     worked = work_out(ask, brief=True)
     if _nothing_in(worked):
         raise PlanRefused("text", NO_PREP)
-    return Published(_record(worked), [member_sheet(worked, *member) for member in members])
+    sheets = [member_sheet(worked, *member) for member in members]
+    return Published(member_sheet(worked, NOBODY, {}), sheets)
 
 
 def member_page(ask: SessionAsk, member: Person, chosen: Chosen) -> dict[str, Any]:
@@ -85,17 +86,3 @@ def _still_theirs(text: str, member: Person, words: Vocabulary) -> str:
         return instead_of(text, member, words)
     except PlanRefused:
         return ""
-
-
-def _record(worked: Worked) -> dict[str, Any]:
-    record: dict[str, Any] = without_pictures(worked_document(worked).json_value())
-    for demand in record["demands"]:
-        demand["people"] = []
-    return record
-
-
-def without_pictures(value: Any) -> Any:
-    """Plain data without figures."""
-    if isinstance(value, dict):
-        return {key: without_pictures(field) for key, field in value.items() if key != "picture"}
-    return [without_pictures(item) for item in value] if isinstance(value, list) else value

@@ -189,7 +189,7 @@ def sheet_document(
         gaps=tuple(_gap(gap, catalog) for gap in fitted.gaps),
         breaks=tuple(_break(stop, catalog, fitted.kept_to) for stop in fitted.breaks),
         homework=tuple(homework_document(task, catalog) for task in fitted.homework),
-        barred=tuple(_barred(one, catalog) for one in fitted.barred),
+        barred=tuple(barred_document(one, catalog) for one in fitted.barred),
         finish=catalog.positions[fitted.finish].name if fitted.finish else "",
         kept_to=tuple(
             _kept_to(catalog.cautions[one]) for one in fitted.kept_to.given if one in catalog.cautions
@@ -197,7 +197,8 @@ def sheet_document(
     )
 
 
-def _barred(barred: BarredLine, catalog: Catalog) -> Barred:
+def barred_document(barred: BarredLine, catalog: Catalog) -> Barred:
+    """A line that is not for somebody, with nothing chosen for it."""
     return Barred(
         line=barred.line,
         movement=barred.movement,

@@ -17,14 +17,20 @@ NELL = Person(name="Nell", key="1", ranges=(Measurement("wrist.extension", 45),)
 def given(text: str = TEXT, title: str = "Kiln day", members=(), **dials) -> dict:
     dials = {"minutes": 12, "method": "general-to-specific", **dials}
     made = published(SessionAsk(text=text, people=tuple(members), **dials), [(one, {}) for one in members])
-    return {"title": title, "text": text, "bench": made.record, "sheets": made.sheets}
+    of_class = {
+        "title": title,
+        "starts_at": "2026-11-03T18:15:00+00:00",
+        "timezone": "Europe/Dublin",
+        "coach": "",
+    }
+    return {**made.page, **of_class, "sheets": [{**one, **of_class} for one in made.sheets]}
 
 
 class Said(unittest.TestCase):
     @classmethod
     def setUpClass(cls):
         cls.before = given()
-        cls.names = [item["name"] for item in cls.before["bench"]["plan"]["items"]]
+        cls.names = [item["name"] for item in cls.before["items"]]
 
     def test_nothing_changed_nothing_said(self):
         """The same twice."""
@@ -46,15 +52,13 @@ class Said(unittest.TestCase):
 
     def test_a_drill_taken_out_is_named(self):
         """Banned: gone by name."""
-        drill = self.before["bench"]["plan"]["items"][1]
+        drill = self.before["items"][1]
         said = " ".join(changes_of(self.before, given(bans=(drill["drill"],))))
         self.assertRegex(said, f"No longer in the prep: [^.]*{drill['name']}")
 
     def test_another_order_is_said_and_no_drill_is_called_new(self):
         """The same drills the other way round."""
-        now = {**self.before, "bench": {**self.before["bench"]}}
-        plan = self.before["bench"]["plan"]
-        now["bench"]["plan"] = {**plan, "items": plan["items"][::-1]}
+        now = {**self.before, "items": self.before["items"][::-1]}
         self.assertEqual(changes_of(self.before, now), ("The drills come in another order.",))
 
     def test_many_are_counted(self):
@@ -80,8 +84,8 @@ class Said(unittest.TestCase):
             before, now = chance.choice(made), chance.choice(made)
             there, back = " ".join(changes_of(before, now)), " ".join(changes_of(now, before))
             self.assertEqual(there == "", back == "")
-            old = {item["name"] for item in before["bench"]["plan"]["items"]}
-            new = {item["name"] for item in now["bench"]["plan"]["items"]}
+            old = {item["name"] for item in before["items"]}
+            new = {item["name"] for item in now["items"]}
             came = there.partition("New in the prep: ")[2].partition("No longer in")[0]
             self.assertEqual(bool(new - old), "New in the prep" in there)
             self.assertEqual(bool(old - new), "No longer in the prep" in there)

@@ -97,13 +97,13 @@ def sessions_of(person: Person) -> QuerySet[Session]:
             newest_at=Subquery(newest.values("held_at")[:1]),
             chosen_at=Subquery(chosen.values("changed_at")[:1]),
         )
-        .only("session_id", "starts_at")
+        .only("session_id", "starts_at", "cancelled_at", "touched_at")
         .order_by("starts_at", "pk")
     )
     return (
         Session.objects.filter(gym_id=person.gym_id)
         .select_related("gym", "draft")
-        .prefetch_related(Prefetch("classes", classes))
+        .prefetch_related(Prefetch("classes", classes), "gym__kit")
     )
 
 

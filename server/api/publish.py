@@ -1,7 +1,7 @@
 """Publishing a class, and seeing it as any member would."""
 
-from collections.abc import Iterable
-
+import segno
+from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router, Status
@@ -10,14 +10,16 @@ from core.documents.base import as_json
 from core.documents.bench import ProblemAt
 from core.documents.published import member_page, standing_of
 from core.errors import CoreError
+from core.week.sending import local
 from server.api import schemas
 from server.api.access import class_of, coach, session_of
+from server.api.delivered import deliveries_of
 from server.api.week import classes_out
 from server.computing.run import compute
 from server.computing.stored import kept
 from server.people.audit import looked
 from server.people.models import Person
-from server.prep.drafts import session_ask
+from server.prep.drafts import day_of, session_ask
 from server.programme.models import GymClass
 from server.publishing.actions import (
     choose_instead,
@@ -26,12 +28,12 @@ from server.publishing.actions import (
     publish_class,
     publish_session,
 )
+from server.publishing.classes import bring_back_class, cancel_class, move_class, nudge
 from server.publishing.making import NOBODY, chosen_in, member_content, what_would_change
-from server.publishing.models import MemberSheet, OutboxMessage, Publication
+from server.publishing.models import MemberSheet, Publication
 from server.publishing.sheets import shown
 
 router = Router(tags=["publishing"])
-OUTBOX_SHOWN = 200
 
 
 @router.get("/classes/{class_id}/publish", response=schemas.PublishOut)
@@ -59,9 +61,12 @@ def changes(request: HttpRequest, class_id: int) -> schemas.WouldChange | None:
     return schemas.WouldChange(
         nothing=found.nothing,
         changes=list(found.changes),
-        pages=len(found.pages),
-        come=list(found.come),
-        go=list(found.go),
+        told=[
+            schemas.Told(name=person.name, changes=[one for one in words if one not in found.changes])
+            for person, words in found.told.items()
+        ],
+        come=[person.name for person in found.come],
+        go=[person.name for person in found.go],
     )
 
 
@@ -89,6 +94,49 @@ def publish_all(
     )
 
 
+@router.post("/classes/{class_id}/cancel", response=schemas.PublishOut)
+def cancel(request: HttpRequest, class_id: int) -> schemas.PublishOut:
+    """The class does not take place; who has its sheet is told."""
+    person = coach(request)
+    cancel_class(person, class_of(person, class_id))
+    return _publish_out(person, class_id)
+
+
+@router.post("/classes/{class_id}/bring-back", response=schemas.PublishOut)
+def bring_back(request: HttpRequest, class_id: int) -> schemas.PublishOut:
+    """A cancelled class takes place after all; its people are told with the next version."""
+    person = coach(request)
+    bring_back_class(person, class_of(person, class_id))
+    return _publish_out(person, class_id)
+
+
+@router.post("/classes/{class_id}/move", response=schemas.PublishOut)
+def move(request: HttpRequest, class_id: int, payload: schemas.ClassAt) -> schemas.PublishOut:
+    """The class starts at another time of its day; who has its sheet is told."""
+    person = coach(request)
+    gym_class = class_of(person, class_id)
+    zone = gym_class.session.gym.zone
+    date = gym_class.starts_at.astimezone(zone).date()
+    move_class(person, gym_class, local(date, payload.starts, zone))
+    return _publish_out(person, class_id)
+
+
+@router.post("/classes/{class_id}/nudge", response=schemas.PublishOut)
+def remind(request: HttpRequest, class_id: int) -> schemas.PublishOut:
+    """Bring their sheet to mind to those who have not opened it; once a version."""
+    person = coach(request)
+    nudge(person, class_of(person, class_id))
+    return _publish_out(person, class_id)
+
+
+@router.get("/classes/{class_id}/wall.svg")
+def wall_code(request: HttpRequest, class_id: int) -> HttpResponse:
+    """A code for the wall: it leads to the class's prep, which is nobody's own."""
+    gym_class = class_of(coach(request), class_id)
+    code = segno.make(f"{settings.ADDRESS}/w/{gym_class.wall}", micro=False)
+    return HttpResponse(code.svg_inline(scale=6, dark="#22262a"), content_type="image/svg+xml")
+
+
 @router.delete("/deliveries/{sheet_id}", response=schemas.PublishOut)
 def end(request: HttpRequest, sheet_id: int) -> schemas.PublishOut:
     """A member's link to this class opens nothing from now on."""
@@ -109,7 +157,7 @@ def preview(request: HttpRequest, class_id: int, person_id: int) -> HttpResponse
     looked(by, [member.pk], "preview", session.gym.today())
     ask = session_ask(session, gym_class)
     chosen = chosen_in(gym_class).get(member.pk, {})
-    value = next((one for one in ask.people if one.key == str(member.pk)), member.value(session.gym.today()))
+    value = next((one for one in ask.people if one.key == str(member.pk)), member.value(day_of(session)))
     page = compute(session.gym_id, member_page, ask, value, chosen)
     latest = gym_class.publications.first()
     fields = shown(member_content(gym_class, page, member), (latest.version if latest else 0) + 1)
@@ -129,31 +177,12 @@ def instead(
     return schemas.InsteadIn(movement=row.movement, text=row.text)
 
 
-@router.get("/outbox", response=list[schemas.OutboxOut])
-def outbox(request: HttpRequest) -> list[schemas.OutboxOut]:
-    """Messages that left this gym, newest first."""
-    messages = OutboxMessage.objects.filter(gym_id=coach(request).gym_id).select_related("person")
-    return [
-        schemas.OutboxOut(
-            to=f"{message.person.name} <{message.person.email}>",
-            subject=message.subject,
-            body=message.body,
-            sent_at=message.sent_at,
-        )
-        for message in messages.order_by("-pk")[:OUTBOX_SHOWN]
-    ]
-
-
 def _publish_out(by: Person, class_id: int) -> schemas.PublishOut:
     gym_class = class_of(by, class_id)
     session = gym_class.session
     people = list(gym_class.people.whole().order_by("name"))
     latest = gym_class.publications.select_related("published_by").first()
     sender = latest.published_by if latest else None
-    sheets: Iterable[MemberSheet] = ()
-    if latest:
-        rows = latest.sheets.select_related("person").prefetch_related("messages")
-        sheets = rows.order_by("person__name")
     problem, unread = _standing(gym_class, bool(people))
     return schemas.PublishOut(
         timezone=session.gym.timezone,
@@ -171,14 +200,18 @@ def _publish_out(by: Person, class_id: int) -> schemas.PublishOut:
         unread=unread,
         changes=latest.changes if latest else [],
         classes=classes_out(session_of(by, session.pk)),
-        deliveries=[_delivery(sheet) for sheet in sheets],
+        deliveries=deliveries_of(gym_class, latest) if latest else [],
+        cancelled=gym_class.cancelled_at is not None,
+        wall=f"/w/{gym_class.wall}",
     )
 
 
 def _changed(gym_class: GymClass, latest: Publication) -> bool:
-    """Whether the board, the prep or a choice for a member changed since a version."""
+    """Whether the board, the prep, who comes, what they keep to, or a choice for one of them changed since a
+    version."""
+    touched = gym_class.touched_at is not None and gym_class.touched_at > latest.held_at
     chosen_since = gym_class.insteads.filter(changed_at__gt=latest.held_at)
-    return latest.digest != draft_digest(gym_class.session) or chosen_since.exists()
+    return touched or latest.digest != draft_digest(gym_class.session) or chosen_since.exists()
 
 
 def _standing(gym_class: GymClass, anybody: bool) -> tuple[ProblemAt | None, list[str]]:
@@ -200,19 +233,4 @@ def _roster_person(person: Person) -> schemas.RosterPerson:
         division=person.division,
         adaptive=person.adaptive,
         measured=len({(measured.motion, measured.side) for measured in person.ranges.all()}),
-    )
-
-
-def _delivery(sheet: MemberSheet) -> schemas.DeliveryOut:
-    return schemas.DeliveryOut(
-        id=sheet.pk,
-        ended=sheet.ended_at is not None,
-        person=sheet.person_id,
-        name=sheet.person.name,
-        link=f"/m/{sheet.token}",
-        sent=bool(sheet.messages.all()),
-        opened=sheet.opened_at is not None,
-        felt=sheet.felt,
-        extras=len(sheet.content["extras"]),
-        swaps=len(sheet.content["swaps"]),
     )

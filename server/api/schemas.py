@@ -7,13 +7,14 @@ import datetime
 from typing import Annotated, Any, Literal
 
 from ninja import Header, Schema
-from pydantic import Field, StringConstraints, TypeAdapter
+from pydantic import AwareDatetime, Field, StringConstraints, TypeAdapter
 
 from core.catalog.rows import ClockKind, Phase, Style
 from core.documents.bench import ProblemAt
 from core.documents.glance import Asked
 from core.documents.plan import Homework
 from core.documents.sheet import DemandName, Gap, ShownSheet
+from core.documents.since import TakenSince
 from server.prep.dials import MAX_TEXT, Dials, DialsGiven
 
 Role = Literal["owner", "coach", "member"]
@@ -71,6 +72,7 @@ class ClassOut(Schema):
     people: int
     published_version: int | None
     changed_since: bool
+    cancelled: bool
 
 
 class SessionIn(Schema):
@@ -196,17 +198,36 @@ class InsteadIn(Schema):
     text: str = Field(max_length=300)
 
 
+class MessageOut(Schema):
+    """What became of a message. at: when it was handed over, or is due."""
+
+    channel: str
+    kind: str
+    state: str
+    why: str
+    at: datetime.datetime
+
+
 class DeliveryOut(Schema):
+    """A member's part of the newest version. messages: about this class, the newest first; taken_out: whether
+    a caution written down since takes something out; holds_old: whether a phone of theirs may show the page
+    as it was before that, or an older version; pain: what hurts, in their words."""
+
     id: int
     ended: bool
     person: int
     name: str
     link: str
-    sent: bool
     opened: bool
     felt: str
+    done: bool
+    extras_done: bool
+    pain: str | None
     extras: int
     swaps: int
+    messages: list[MessageOut]
+    taken_out: bool
+    holds_old: bool
 
 
 class PublishOut(Schema):
@@ -229,15 +250,24 @@ class PublishOut(Schema):
     unread: list[str]
     changes: list[str]
     classes: list[ClassOut]
+    cancelled: bool
+    wall: str
+
+
+class Told(Schema):
+    """What somebody is told, in sentences."""
+
+    name: str
+    changes: list[str]
 
 
 class WouldChange(Schema):
-    """What publishing now would change. changes: for the class, in sentences; pages: how many people's own
-    pages change; come, go: who is new on the roster, and who is no longer on it."""
+    """What publishing now would change. changes: for the class, in sentences; told: whose page changes, and
+    how beside that; come, go: who is new on the roster, and who is no longer on it. Nobody else is told."""
 
     nothing: bool
     changes: list[str]
-    pages: int
+    told: list[Told]
     come: list[str]
     go: list[str]
 
@@ -271,7 +301,9 @@ class ShownHomework(Homework):
 
 class SheetPage(ShownSheet):
     """A member's page: their sheet, the class it is for, and where it stands among its versions. private: all
-    of it, to the member or a coach signed in; else without what a link need not tell."""
+    of it, to the member or a coach signed in; else without what a link need not tell. changes: since the
+    version they last had before them; taken_out: for a caution written down since; stamp: names the page as
+    it stands."""
 
     gaps: tuple[ShownGap, ...]
     homework: tuple[ShownHomework, ...]
@@ -280,6 +312,12 @@ class SheetPage(ShownSheet):
     newest: bool
     felt: Felt | Literal[""]
     changes: tuple[str, ...] = ()
+    taken_out: tuple[TakenSince, ...] = ()
+    stamp: str = ""
+    cancelled: bool = False
+    done: bool = False
+    extras_done: bool = False
+    pain: bool = False
     title: str
     date: datetime.date
     starts_at: datetime.datetime
@@ -290,8 +328,30 @@ class SheetPage(ShownSheet):
     caution_note: str
 
 
-class FeltIn(Schema):
-    felt: Felt
+class OpenedIn(Schema):
+    """stamp: of the page a device shows; touched: whether somebody looked at it."""
+
+    stamp: str = Field(max_length=40)
+    touched: bool = False
+
+
+class SaidRow(Schema):
+    """One thing a member says. key: what their device calls it."""
+
+    kind: Literal["felt", "done", "extras", "pain"]
+    value: str = Field(default="", max_length=200)
+    key: str = Field(min_length=8, max_length=64)
+    at: AwareDatetime
+
+
+class SaidIn(Schema):
+    rows: list[SaidRow] = Field(max_length=50)
+
+
+class ClassAt(Schema):
+    """starts: a clock time on the class's own day."""
+
+    starts: datetime.time
 
 
 class MySheet(Schema):
@@ -300,9 +360,13 @@ class MySheet(Schema):
     starts_at: datetime.datetime
     timezone: str
     version: int
+    opened: bool
+    cancelled: bool
 
 
 class OutboxOut(Schema):
+    id: int
+    channel: str
     to: str
     subject: str
     body: str

@@ -2,7 +2,6 @@
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from django.utils import timezone
 from ninja import Router, Status
 
 from core.documents.base import as_json
@@ -12,6 +11,7 @@ from server.api.problems import Problem
 from server.people.audit import looked
 from server.people.models import Person
 from server.publishing.models import MemberSheet
+from server.publishing.saying import Word, note_opened, note_said
 from server.publishing.sheets import newest_of, sheets, shown_sheet
 
 router = Router(tags=["sheets"])
@@ -62,22 +62,22 @@ def sheet(request: HttpRequest, token: str) -> HttpResponse:
 
 
 @router.post("/sheets/{token}/opened", auth=None, response={204: None})
-def opened(request: HttpRequest, token: str) -> Status[None]:
-    """Somebody has the page before them: noted the first time. A coach who looks is not the member, and what
-    only fetches the page (a messenger's preview of a link) never says this."""
+def opened(request: HttpRequest, token: str, payload: schemas.OpenedIn) -> Status[None]:
+    """A device has the page, as ``stamp`` names it; touched: somebody has looked at it and put a finger on
+    it, which is noted the first time. A coach who looks is not the member, and what only fetches the page (a
+    messenger's preview of a link) never says this."""
     page, _ = sheet_by_link(request, token)
-    if page.opened_at is None and not _is_coach(request, page):
-        page.opened_at = timezone.now()
-        page.save(update_fields=["opened_at"])
+    if not _is_coach(request, page):
+        note_opened(page, payload.stamp, payload.touched)
     return Status(204, None)
 
 
-@router.post("/sheets/{token}/felt", auth=None, response=schemas.SheetPage)
-def felt(request: HttpRequest, token: str, payload: schemas.FeltIn) -> HttpResponse:
-    """How it felt afterwards, noted with the newest version, which is the answer."""
+@router.post("/sheets/{token}/said", auth=None, response=schemas.SheetPage)
+def said(request: HttpRequest, token: str, payload: schemas.SaidIn) -> HttpResponse:
+    """What the member says: how it felt, done, that something hurts; each kept once however often it is sent.
+    The answer is the page as it is now."""
     page, private = sheet_by_link(request, token)
-    page.felt = payload.felt
-    page.save(update_fields=["felt"])
+    note_said(page, [Word(**row.dict()) for row in payload.rows])
     return _page(page, private)
 
 
@@ -91,7 +91,8 @@ def mine(request: HttpRequest) -> list[schemas.MySheet]:
     """The signed-in person's newest sheets, one a class, latest class first."""
     rows = (
         MemberSheet.objects.filter(person=signed_in(request))
-        .select_related("publication__gym_class")
+        .select_related("publication__gym_class__session__gym")
+        .defer("own", "publication__page", "publication__words")
         .order_by("-publication__gym_class__starts_at", "-publication__version")
     )
     newest: dict[int, MemberSheet] = {}
@@ -100,10 +101,12 @@ def mine(request: HttpRequest) -> list[schemas.MySheet]:
     return [
         schemas.MySheet(
             link=f"/m/{row.token}",
-            title=row.content["title"],
+            title=row.publication.gym_class.session.title,
             starts_at=row.publication.gym_class.starts_at,
-            timezone=row.content["timezone"],
+            timezone=row.publication.gym_class.session.gym.timezone,
             version=row.publication.version,
+            opened=row.opened_at is not None,
+            cancelled=row.publication.gym_class.cancelled_at is not None,
         )
         for row in list(newest.values())[:MINE_SHOWN]
     ]

@@ -13,7 +13,7 @@ from server.api.schemas import role_of
 from server.people.audit import changes_of, looks_at, may_see_trail
 from server.people.listing import standing_of
 from server.people.models import Caution, Person, Spot
-from server.publishing.models import MemberSheet
+from server.publishing.sheets import page_now, sheets
 from server.shelf.actions import vocabulary_of
 
 TRAIL_SHOWN = 60
@@ -91,15 +91,14 @@ def _changes(person: Person) -> list[schemas.TrailChange]:
 
 
 def _homework(person: Person) -> list[schemas.HomeworkLine]:
-    """Of the newest sheet they were given."""
-    newest = (
-        MemberSheet.objects.filter(person=person).order_by("-pk").values_list("content__homework", flat=True)
-    )
+    """Of the newest sheet they were given, as far as it is still for them."""
+    newest = sheets().filter(person=person).order_by("-pk").first()
+    page = page_now(newest)[0] if newest else {"homework": ()}
     return [
         schemas.HomeworkLine(
             name=task["name"], motion=task["motion"], dose=task["dose_words"], stop=task["stop"]
         )
-        for task in newest.first() or ()
+        for task in page["homework"]
     ]
 
 

@@ -84,14 +84,15 @@ def classes_out(session: Session) -> list[schemas.ClassOut]:
 
 def _class_out(row: Any, digest: str) -> schemas.ClassOut:
     """One class, a row that sessions_of has annotated."""
-    chosen_since = row.newest_at and row.chosen_at and row.chosen_at > row.newest_at
+    since = [at for at in (row.chosen_at, row.touched_at) if at and row.newest_at and at > row.newest_at]
     return schemas.ClassOut(
         id=row.pk,
         starts_at=row.starts_at,
         coach=row.coach_name or "",
         people=row.coming,
         published_version=row.newest_version,
-        changed_since=row.newest_digest is not None and bool(row.newest_digest != digest or chosen_since),
+        cancelled=row.cancelled_at is not None,
+        changed_since=row.newest_digest is not None and bool(row.newest_digest != digest or since),
     )
 
 

@@ -33,6 +33,8 @@ class Gym(models.Model):
     rack = models.JSONField(default=dict, blank=True)
     places = models.JSONField(default=dict, blank=True)
     place_version = models.PositiveIntegerField(default=1)  # counts changes to kit, places and rack
+    paused_at = models.DateTimeField(null=True, blank=True)  # since when nothing is sent
+    sender = models.EmailField(blank=True)  # whom its mails are from, and answers go to
 
     @property
     def zone(self) -> ZoneInfo:
@@ -53,7 +55,7 @@ class Gym(models.Model):
 
     def kit_pieces(self) -> dict[str, int]:
         """Kit id -> pieces, as the core wants it."""
-        return dict(self.kit.values_list("item", "pieces"))
+        return {row.item: row.pieces for row in self.kit.all()}
 
 
 class KitItem(models.Model):

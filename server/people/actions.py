@@ -21,6 +21,8 @@ from server.versions import check_version
 
 MOST_PEOPLE = 2000  # of a gym, those who left included
 MOST_ROWS = 500  # of one kind about one person
+# what a class's prep hangs on; ranges and bests make pages finer, and are told when they are sent anyway
+OF_THE_CLASSES = frozenset({"division", "adaptive", "name"})
 OWN_FIELDS = frozenset(  # what a member may put right of their own
     {"born", "sex", "height_m", "mass_kg", "lengths_m", "kit_at_home", "unit", "division"}
 )
@@ -111,7 +113,15 @@ def change_person(by: Person, person_id: int, made_on: int, fields: dict[str, An
     person.save()
     if groups is not None:
         set_groups(by, person, groups)
+    if fields.keys() & OF_THE_CLASSES:
+        touch_classes(person)
     return person
+
+
+def touch_classes(person: Person) -> None:
+    """Mark the classes somebody comes to: their part of what was sent may not hold any more."""
+    now = timezone.now()
+    person.classes.filter(starts_at__gt=now).update(touched_at=now)
 
 
 def _locked(by: Person, person_id: int) -> Person:
@@ -148,6 +158,7 @@ def leave(by: Person, person_id: int) -> Person:
     person.version += 1
     person.save(update_fields=["left_at", "version"])
     person.invitations.filter(used_at=None, ended_at=None).update(ended_at=timezone.now())
+    touch_classes(person)
     coming = person.classes.filter(starts_at__gt=timezone.now())
     person.classes.remove(*coming)
     return person
@@ -213,6 +224,7 @@ def note_caution(
         raise NotKept("until", "The last day is before the first.")
     if person.cautions.count() >= MOST_ROWS:
         raise NotKept("caution", f"{MOST_ROWS} cautions are written down already.")
+    touch_classes(person)
     return Caution.objects.create(
         person=person, caution=caution, note=note, by_word=by_word, noted_by=by, since=since, until=until
     )
@@ -228,6 +240,7 @@ def end_caution(by: Person, row: Caution, until: datetime.date) -> Caution:
         raise NotKept("until", "The last day is before the first.")
     row.until = until
     row.save(update_fields=["until"])
+    touch_classes(row.person)
     return row
 
 

@@ -81,6 +81,12 @@ def session_ask(
     )
 
 
+def day_of(session: Session) -> datetime.date:
+    """The day on which a session is done: what somebody keeps to then is what counts; one that is over is
+    looked at as of today."""
+    return max(session.date, session.gym.today())
+
+
 def people_of(gym_class: GymClass) -> tuple[Person, ...]:
     """Who is on a class's roster, as the core sees them, in the division they do there."""
     return tuple(person.value for person in attending(gym_class))
@@ -95,7 +101,7 @@ class Attendee(NamedTuple):
 
 def attending(gym_class: GymClass) -> list[Attendee]:
     """Who is on a class's roster, by name, in a fixed number of queries."""
-    today = gym_class.session.gym.today()
+    today = day_of(gym_class.session)
     chosen = dict(gym_class.attending.exclude(division="").values_list("person_id", "division"))
     rows = gym_class.people.current().whole().order_by("name")
     return [Attendee(row, in_division(row.value(today), chosen.get(row.pk))) for row in rows]

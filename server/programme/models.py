@@ -1,5 +1,7 @@
 """Sessions on days, the classes that do them, and who is coming."""
 
+import secrets
+
 from django.db import models
 
 from server.gym.models import Gym
@@ -55,16 +57,26 @@ class Attending(models.Model):
         constraints = [models.UniqueConstraint(fields=["gym_class", "person"], name="once_on_a_roster")]
 
 
+def new_wall_word() -> str:
+    """An unguessable name for the page of a class's prep (128 bits)."""
+    return secrets.token_urlsafe(16)
+
+
 class GymClass(models.Model):
-    """One class time of a session."""
+    """One class time of a session. touched_at: when who comes, or what one of them keeps to, last changed;
+    wall: names the page of its prep with nobody's own, for whoever stands before it."""
 
     session = models.ForeignKey(Session, models.CASCADE, related_name="classes")
     starts_at = models.DateTimeField()
     coach = models.ForeignKey(Person, models.SET_NULL, null=True, blank=True, related_name="classes_coached")
     people = models.ManyToManyField(Person, related_name="classes", blank=True, through=Attending)
+    cancelled_at = models.DateTimeField(null=True, blank=True)
+    touched_at = models.DateTimeField(null=True, blank=True)
+    wall = models.CharField(max_length=30, unique=True, default=new_wall_word)
 
     class Meta:
         ordering = ["starts_at", "pk"]
+        indexes = [models.Index(fields=["starts_at"])]
 
 
 class Presence(models.Model):

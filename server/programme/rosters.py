@@ -8,6 +8,7 @@ from itertools import groupby, pairwise
 from typing import NamedTuple
 
 from django.db import transaction
+from django.utils import timezone
 
 from core.errors import Refused
 from server.gym.models import Gym
@@ -29,6 +30,11 @@ def _check(by: Person, gym_class: GymClass) -> None:
         raise PermissionError("Only a coach of this gym can change who comes.")
 
 
+def _touch(gym_class: GymClass) -> None:
+    """Who comes has changed: what was sent may not hold any more."""
+    GymClass.objects.filter(pk=gym_class.pk).update(touched_at=timezone.now())
+
+
 @transaction.atomic
 def put_on(
     by: Person, gym_class: GymClass, person: Person, division: str = "", pair: int | None = None
@@ -43,13 +49,15 @@ def put_on(
     if here.count() >= MOST_ON_A_ROSTER:
         raise NotOnRoster("person", f"A class has up to {MOST_ON_A_ROSTER} people.")
     fields = {"division": division.strip(), "pair": pair}
+    _touch(gym_class)
     return Attending.objects.update_or_create(gym_class=gym_class, person=person, defaults=fields)[0]
 
 
 def take_off(by: Person, gym_class: GymClass, person_id: int) -> None:
     """Take somebody off a class's roster; who is not on it is off it already."""
     _check(by, gym_class)
-    gym_class.attending.filter(person_id=person_id).delete()
+    if gym_class.attending.filter(person_id=person_id).delete()[0]:
+        _touch(gym_class)
 
 
 @transaction.atomic

@@ -2,14 +2,19 @@
 
 from __future__ import annotations
 
+import datetime
+import json
+from collections.abc import Sequence
 from typing import Any, NamedTuple
 
-from core.documents.difference import changes_of, own_changes_of
+from core.demand import Person as PersonValue
+from core.documents.base import as_json
+from core.documents.difference import changes_of, told_of
 from core.documents.published import published
 from core.errors import Refused
 from server.computing.run import compute
 from server.people.models import Person
-from server.prep.drafts import attending, session_ask
+from server.prep.drafts import Attendee, attending, day_of, session_ask
 from server.programme.models import GymClass, Session
 from server.publishing.models import Publication
 
@@ -23,9 +28,9 @@ NOBODY = "Nobody is on this class's roster yet, so there is no one to publish to
 
 
 class Made(NamedTuple):
-    """What a class would be given now: the publication's content, and everybody's page."""
+    """What a class would be given now: the class's page, with nobody's own, and everybody's."""
 
-    content: dict[str, Any]
+    page: dict[str, Any]
     pages: dict[Person, dict[str, Any]]
 
 
@@ -35,57 +40,65 @@ def make(gym_class: GymClass, session: Session) -> Made:
     roster = attending(gym_class)
     if not roster:
         raise NothingToPublish("people", NOBODY)
-    chosen = chosen_in(gym_class)
-    members = [(attendee.value, chosen.get(attendee.row.pk, {})) for attendee in roster]
-    made = compute(session.gym_id, published, session_ask(session, gym_class), members)
-    people = [attendee.row for attendee in roster]
+    made = compute(session.gym_id, published, session_ask(session, gym_class), members_of(gym_class, roster))
+    of_class = class_content(gym_class)
     return Made(
-        {"title": session.title, "text": session.text, "bench": made.record},
+        {**made.page, **of_class},
         {
-            person: member_content(gym_class, sheet, person)
-            for person, sheet in zip(people, made.sheets, strict=True)
+            attendee.row: {**sheet, **of_class, **own_content(attendee.row, day_of(session))}
+            for attendee, sheet in zip(roster, made.sheets, strict=True)
         },
     )
 
 
+def members_of(gym_class: GymClass, roster: Sequence[Attendee]) -> list[tuple[PersonValue, dict[str, str]]]:
+    """Who comes, as the core sees them, with what was chosen for each."""
+    chosen = chosen_in(gym_class)
+    return [(attendee.value, chosen.get(attendee.row.pk, {})) for attendee in roster]
+
+
 class Difference(NamedTuple):
-    """What a version changes against the one before. changes: for the class, in sentences; own: on a page
-    beside that, by the person's id; pages: of whom any word changed; come, go: names of those who were not on
-    it, or are no longer."""
+    """What a version changes against the one before. changes: for the class, in sentences; told: to each
+    person whose page changes in words, and what; come, go: who was not on it, or is no longer."""
 
     changes: tuple[str, ...]
-    own: dict[int, tuple[str, ...]]
-    pages: frozenset[int]
-    come: tuple[str, ...]
-    go: tuple[str, ...]
+    told: dict[Person, tuple[str, ...]]
+    come: tuple[Person, ...]
+    go: tuple[Person, ...]
+    silent: bool
 
     @property
     def nothing(self) -> bool:
         """Whether everybody would get what they have."""
-        return not (self.changes or self.pages or self.come or self.go)
-
-    def told_to(self, person: Person) -> tuple[str, ...]:
-        """What changed, as one member is told."""
-        return (*self.changes, *self.own.get(person.pk, ()))
+        return not (self.changes or self.told or self.come or self.go or self.silent)
 
 
 def difference(latest: Publication, made: Made) -> Difference:
     """What publishing now would change against a version."""
-    sheets = list(latest.sheets.select_related("person"))
-    before = {sheet.person_id: _without_changes(sheet.content) for sheet in sheets}
-    now = {person.pk: page for person, page in made.pages.items()}
-    both = [pk for pk in now if pk in before]
-    own = {pk: own_changes_of(before[pk], now[pk]) for pk in both}
-    words = changes_of(latest.content, made.content)
-    if not words and latest.content != made.content:
-        words = (FINER,)
+    sheets = {sheet.person_id: sheet for sheet in latest.sheets.select_related("person")}
+    told: dict[Person, tuple[str, ...]] = {}
+    silent = plain(made.page) != plain(latest.page)
+    for person, page in made.pages.items():
+        if person.pk in sheets:
+            before = sheets[person.pk].page()
+            words = told_of(latest.page, before, made.page, page)
+            silent |= plain(page) != plain(before)
+            if words:
+                told[person] = words
+    words = changes_of(latest.page, made.page)
+    now = {person.pk for person in made.pages}
     return Difference(
-        words,
-        own,
-        frozenset(pk for pk in both if before[pk] != now[pk]),
-        tuple(person.name for person in made.pages if person.pk not in before),
-        tuple(sheet.person.name for sheet in sheets if sheet.person_id not in now),
+        words if words or not silent or told else (FINER,),
+        told,
+        tuple(person for person in made.pages if person.pk not in sheets),
+        tuple(sheet.person for sheet in sheets.values() if sheet.person_id not in now),
+        silent,
     )
+
+
+def plain(page: dict[str, Any]) -> Any:
+    """A page as it comes back from where it is stored."""
+    return json.loads(as_json(page))
 
 
 def what_would_change(gym_class: GymClass) -> Difference | None:
@@ -93,11 +106,6 @@ def what_would_change(gym_class: GymClass) -> Difference | None:
     publishing raises."""
     latest = gym_class.publications.first()
     return difference(latest, make(gym_class, gym_class.session)) if latest else None
-
-
-def _without_changes(page: dict[str, Any]) -> dict[str, Any]:
-    """A page without what it told of the version before it."""
-    return {name: field for name, field in page.items() if name != "changes"}
 
 
 def chosen_in(gym_class: GymClass) -> dict[int, dict[str, str]]:
@@ -111,15 +119,29 @@ def chosen_in(gym_class: GymClass) -> dict[int, dict[str, str]]:
 
 def member_content(gym_class: GymClass, sheet: dict[str, Any], person: Person) -> dict[str, Any]:
     """One member's page, as plain data: their sheet and the class it is for."""
+    return {**sheet, **class_content(gym_class), **own_content(person, day_of(gym_class.session))}
+
+
+def class_content(gym_class: GymClass) -> dict[str, Any]:
+    """What a page says of the class; it is nobody's."""
     session = gym_class.session
     return {
-        **sheet,
         "title": session.title,
         "date": session.date.isoformat(),
-        "starts_at": gym_class.starts_at.isoformat(),
+        "starts_at": gym_class.starts_at.astimezone(datetime.UTC).isoformat(),
         "gym": session.gym.name,
         "coach": gym_class.coach.name if gym_class.coach else "",
-        "name": person.name,
         "timezone": session.gym.timezone,
-        "caution_note": person.caution_note(session.gym.today()),
+        "name": "",
+        "caution_note": "",
     }
+
+
+def own_content(person: Person, day: datetime.date) -> dict[str, Any]:
+    """What a page says of its member beside their prep."""
+    return {"name": person.name, "caution_note": person.caution_note(day)}
+
+
+def kept_to(person: PersonValue) -> list[str]:
+    """What somebody's page is made to keep to, as its row says it."""
+    return sorted({*person.cautions, *person.adaptive})

@@ -7,7 +7,7 @@ from typing import Any
 from django.db import models
 from django.utils import timezone
 
-from server.gym.models import Gym
+from core.documents.packed import unpack
 from server.people.models import Person
 from server.programme.models import GymClass
 
@@ -24,16 +24,23 @@ def new_token() -> str:
 
 
 class Publication(models.Model):
-    """What one class was given at one moment. key: what the page called the attempt, so that a repeated one
-    sends nothing again. changes: against the version before, in sentences. held_at: when its content was
-    last what the board gives. drills: of the class's prep, told apart from its content, which is large."""
+    """What one class was given at one moment. page: the class's, with nobody's own; words: of the drills that
+    are only on members' own. key: what the page called the attempt, so that a repeated one sends nothing
+    again. published_by: nobody when it went out by itself. changes: of the class's page against the version
+    before, in sentences. held_at: when its content was last what the board gives."""
+
+    class Kind(models.TextChoices):
+        PREP = "prep"
+        CANCELLED = "cancelled"
 
     gym_class = models.ForeignKey(GymClass, models.CASCADE, related_name="publications")
     version = models.PositiveSmallIntegerField()
+    kind = models.CharField(max_length=9, choices=Kind, default=Kind.PREP)
     published_at = models.DateTimeField(auto_now_add=True)
     published_by = models.ForeignKey(Person, models.SET_NULL, null=True, related_name="+")
     digest = models.CharField(max_length=64)
-    content = models.JSONField()
+    page = models.JSONField()
+    words = models.JSONField(default=dict)
     changes = models.JSONField(default=list)
     drills = models.JSONField(default=list)
     key = models.CharField(max_length=64, null=True, blank=True)
@@ -59,24 +66,56 @@ class Publication(models.Model):
 
 
 class MemberSheet(models.Model):
-    """One member's part of a publication. Only opened_at, felt and ended_at are written later."""
+    """One member's part of a publication: own is their page beside the class's, packed. kept_to: cautions and
+    adaptations it was made for. Only what follows token is written later. seen_at and seen_stamp: when a
+    device last had the page before it, and as it stood then; opened_at: when somebody first looked at it."""
 
     publication = models.ForeignKey(Publication, models.CASCADE, related_name="sheets")
     person = models.ForeignKey(Person, models.CASCADE, related_name="sheets")
+    own = models.JSONField(default=dict)
+    kept_to = models.JSONField(default=list)
     token = models.CharField(max_length=40, unique=True, default=new_token)
-    content = models.JSONField()
     opened_at = models.DateTimeField(null=True)
-    felt = models.CharField(max_length=6, blank=True)
+    seen_at = models.DateTimeField(null=True)
+    seen_stamp = models.CharField(max_length=40, blank=True)
     ended_at = models.DateTimeField(null=True)
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["publication", "person"], name="one_sheet_per_person")]
+
+    def page(self) -> dict[str, Any]:
+        """The page as it was sent."""
+        return unpack(self.own, self.publication.page, self.publication.words)
 
     @property
     def link_ended(self) -> bool:
         """Whether the link opens nothing any more: ended by a coach, too old, or its member has left."""
         until = self.publication.gym_class.starts_at + datetime.timedelta(days=LINK_DAYS)
         return self.ended_at is not None or timezone.now() > until or self.person.left_at is not None
+
+
+class Said(models.Model):
+    """What a member said of a class afterwards, on their page: how it felt, that the prep or their extras are
+    done, that something hurts. key: what the device called it, so that one that is sent twice is kept once;
+    the newest of a kind holds."""
+
+    class Kind(models.TextChoices):
+        FELT = "felt"
+        DONE = "done"
+        EXTRAS = "extras"
+        PAIN = "pain"
+
+    gym_class = models.ForeignKey(GymClass, models.CASCADE, related_name="said")
+    person = models.ForeignKey(Person, models.CASCADE, related_name="said")
+    kind = models.CharField(max_length=6, choices=Kind)
+    value = models.CharField(max_length=200, blank=True)
+    key = models.CharField(max_length=64)
+    said_at = models.DateTimeField()
+    kept_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["gym_class", "person", "key"], name="said_once")]
+        indexes = [models.Index(fields=["gym_class", "kind"])]
 
 
 class Instead(models.Model):
@@ -95,14 +134,3 @@ class Instead(models.Model):
                 fields=["gym_class", "person", "movement"], name="one_choice_per_movement"
             )
         ]
-
-
-class OutboxMessage(models.Model):
-    """A message that left. In the demo this table is the mail server: nothing goes further."""
-
-    gym = models.ForeignKey(Gym, models.CASCADE, related_name="outbox")
-    person = models.ForeignKey(Person, models.CASCADE, related_name="messages")
-    sheet = models.ForeignKey(MemberSheet, models.CASCADE, null=True, related_name="messages")
-    sent_at = models.DateTimeField(auto_now_add=True)
-    subject = models.CharField(max_length=160)
-    body = models.TextField()

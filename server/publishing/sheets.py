@@ -1,23 +1,31 @@
-"""A member's stored page as it is shown: where it stands among its versions, and to whom."""
+"""A member's stored page as it is shown: where it stands among its versions, what its member keeps to by now,
+and to whom."""
 
 from __future__ import annotations
 
+import hashlib
+from collections.abc import Iterable
 from typing import Any
 
 from django.db.models import OuterRef, QuerySet, Subquery
 
 from core.catalog import load_catalog
+from core.documents.difference import told_of
 from core.documents.sheet import shown as shown_content
-from server.publishing.models import MemberSheet, Publication
+from core.documents.since import since_cautions
+from server.computing.stored import kept
+from server.people.models import Person
+from server.prep.drafts import day_of
+from server.publishing.models import MemberSheet, Publication, Said
+from server.shelf.actions import vocabulary_of
 
 
 def sheets() -> QuerySet[MemberSheet]:
-    """Sheets with all that showing one takes, and the newest version of their class; the class's record,
-    which is large, stays where it is."""
+    """Sheets with all that showing one takes, and the newest version of their class."""
     newest = Publication.objects.filter(gym_class=OuterRef("publication__gym_class")).order_by("-version")
     return (
         MemberSheet.objects.select_related("publication__gym_class__session__gym", "person")
-        .defer("publication__content", "publication__gym_class__session__text")
+        .defer("publication__gym_class__session__text")
         .annotate(newest_version=Subquery(newest.values("version")[:1]))
     )
 
@@ -40,18 +48,98 @@ def _is_newest(sheet: MemberSheet) -> bool:
 
 
 def shown(
-    content: dict[str, Any], version: int, *, newest: bool = True, felt: str = "", private: bool = True
+    content: dict[str, Any],
+    version: int,
+    *,
+    newest: bool = True,
+    private: bool = True,
+    said: dict[str, str] | None = None,
+    **more: Any,
 ) -> dict[str, Any]:
-    """A page's fields from its stored or freshly made content. private: to the member or a coach, who see all
-    of it."""
+    """A page's fields from its stored or freshly made content. private: to the member or a coach, who see
+    all of it; said: what the member said of the class, by kind; more: what else is known of a stored one."""
     page = shown_content(content if private else for_anyone(content), load_catalog())
-    return {"changes": [], **page, "version": version, "newest": newest, "felt": felt, "private": private}
+    usual: dict[str, Any] = {"changes": [], "taken_out": [], "stamp": str(version), "cancelled": False}
+    told = said or {}
+    return {
+        **usual,
+        **page,
+        "version": version,
+        "newest": newest,
+        "private": private,
+        "felt": told.get(Said.Kind.FELT, ""),
+        "done": told.get(Said.Kind.DONE, "") == "yes",
+        "extras_done": told.get(Said.Kind.EXTRAS, "") == "yes",
+        "pain": Said.Kind.PAIN in told,
+        **more,
+    }
 
 
 def shown_sheet(sheet: MemberSheet, private: bool) -> dict[str, Any]:
     """The fields of a stored page, one of sheets()."""
-    version = sheet.publication.version
-    return shown(sheet.content, version, newest=_is_newest(sheet), felt=sheet.felt, private=private)
+    page, stamp = page_now(sheet)
+    return shown(
+        page,
+        sheet.publication.version,
+        newest=_is_newest(sheet),
+        private=private,
+        said=said_by([sheet.person_id], sheet.publication.gym_class_id).get(sheet.person_id),
+        stamp=stamp,
+        changes=list(_changes_since_last_look(sheet)),
+        cancelled=sheet.publication.gym_class.cancelled_at is not None,
+    )
+
+
+def page_now(sheet: MemberSheet) -> tuple[dict[str, Any], str]:
+    """The page as it may reach its member now, and a name for it as it stands: a caution written down since
+    it was sent takes out what it forbids."""
+    session = sheet.publication.gym_class.session
+    day = day_of(session)
+    since = new_cautions(sheet, sheet.person.cautions_on(day))
+    page, version = sheet.page(), sheet.publication.version
+    if not since:
+        return page, stamp_of(version, since)
+    person = Person.objects.whole().get(pk=sheet.person_id)
+    words = vocabulary_of(session.gym)
+    fields = kept(session.gym_id, since_cautions, page, person.value(day), words)
+    return {**page, **fields}, stamp_of(version, since)
+
+
+def new_cautions(sheet: MemberSheet, cautions: Iterable[Any]) -> tuple[str, ...]:
+    """What somebody keeps to that their page was not made for."""
+    now = {*(row.caution for row in cautions), *sheet.person.adaptive}
+    return tuple(sorted(now - set(sheet.kept_to)))
+
+
+def stamp_of(version: int, since: tuple[str, ...]) -> str:
+    """A name for a page as it stands; it tells no caution."""
+    if not since:
+        return str(version)
+    return f"{version}-{hashlib.sha256(','.join(since).encode()).hexdigest()[:12]}"
+
+
+def said_by(people: Iterable[int], class_id: int) -> dict[int, dict[str, str]]:
+    """What some people last said of a class: person, then kind."""
+    rows = Said.objects.filter(gym_class_id=class_id, person_id__in=list(people)).order_by("said_at", "pk")
+    said: dict[int, dict[str, str]] = {}
+    for row in rows:
+        said.setdefault(row.person_id, {})[row.kind] = row.value
+    return said
+
+
+def _changes_since_last_look(sheet: MemberSheet) -> tuple[str, ...]:
+    """What is different from the version before this one that they last had before them."""
+    publication = sheet.publication
+    looked_at = MemberSheet.objects.filter(
+        publication__gym_class_id=publication.gym_class_id,
+        publication__version__lt=publication.version,
+        person_id=sheet.person_id,
+        opened_at__isnull=False,
+    )
+    last = looked_at.select_related("publication").order_by("-publication__version").first()
+    if last is None:
+        return ()
+    return told_of(last.publication.page, last.page(), publication.page, sheet.page())
 
 
 def for_anyone(content: dict[str, Any]) -> dict[str, Any]:

@@ -88,6 +88,18 @@ def change(client: Client, session: Session, **fields):
     return client.patch(path, json.dumps(up_to_date(path, fields)), content_type="application/json")
 
 
+def say(token: str, kind: str, value: str = "", key: str = "", client: Client | None = None):
+    """What a member's page sends when they say something."""
+    row = {
+        "kind": kind,
+        "value": value,
+        "key": key or f"said-{kind}-{value}",
+        "at": timezone.now().isoformat(),
+    }
+    path = f"/api/sheets/{token}/said"
+    return (client or Client()).post(path, json.dumps({"rows": [row]}), content_type="application/json")
+
+
 def body(session: Session, **changes) -> dict:
     """What the Bench sends."""
     return {

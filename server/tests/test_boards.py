@@ -7,7 +7,7 @@ from django.test import TestCase
 from core.documents.sheet import Sheet
 from core.errors import CoreError
 from server.publishing.actions import publish_class
-from server.publishing.models import MemberSheet
+from server.publishing.models import MemberSheet, Publication
 from server.tests.gyms import SmallGym, body
 
 BOARD = """\
@@ -35,7 +35,7 @@ class Boards(TestCase):
 
     def sheets(self) -> list[dict]:
         publish_class(self.home.gym_class, self.home.coach)
-        return [sheet.content for sheet in MemberSheet.objects.all()]
+        return [sheet.page() for sheet in MemberSheet.objects.all()]
 
     def test_the_bench_says_what_is_doubted_with_its_place(self):
         (doubt,) = self.bench()["workout"]["doubts"]
@@ -72,7 +72,8 @@ class Boards(TestCase):
         old = {name: value for name, value in first.items() if name not in ("unread", "notes")}
         sheet = MemberSheet.objects.first()
         self.assertEqual(set(first) - set(old), {"unread", "notes"})
-        MemberSheet.objects.filter(pk=sheet.pk).update(content=old)
+        Publication.objects.update(page=old)
+        MemberSheet.objects.filter(pk=sheet.pk).update(own={})
         answer = self.home.client().get(f"/api/sheets/{sheet.token}")
         self.assertEqual(answer.status_code, 200, answer.content[:300])
         self.assertEqual((answer.json()["unread"], answer.json()["notes"]), ([], []))

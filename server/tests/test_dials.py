@@ -87,9 +87,9 @@ class Sessions(Dials):
             type(self.home.gym_class).objects.get(pk=self.home.gym_class.pk), self.home.coach
         )
         drills = [item["drill"] for item in plan["items"]]
-        self.assertEqual([item["drill"] for item in published.content["bench"]["plan"]["items"]], drills)
+        self.assertEqual([item["drill"] for item in published.page["items"]], drills)
         self.assertEqual(
-            [item["drill"] for item in published.sheets.get(person=self.home.members[1]).content["items"]],
+            [item["drill"] for item in published.sheets.get(person=self.home.members[1]).page()["items"]],
             drills,
         )
 

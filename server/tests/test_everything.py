@@ -42,9 +42,9 @@ class EveryDemoSession(TestCase):
         """Every stored sheet of every member with a caution is free of what it forbids, extras included."""
         catalog = load_catalog()
         checked = 0
-        for sheet in MemberSheet.objects.select_related("person"):
+        for sheet in MemberSheet.objects.select_related("person", "publication"):
             forbidden = set(sheet.person.cautions.values_list("caution", flat=True))
-            for item in (*sheet.content["items"], *sheet.content["extras"]):
+            for item in (*sheet.page()["items"], *sheet.page()["extras"]):
                 checked += bool(forbidden)
                 harms = hazards_of(item["drill"], catalog, "seated" in sheet.person.adaptive)
                 self.assertFalse(forbidden & harms, (sheet.person.name, item["drill"]))
@@ -55,8 +55,8 @@ class EveryDemoSession(TestCase):
     def test_stored_sheets_hold_no_figures_and_no_other_names(self):
         """Small, and private: no points of figures, and no other member's name anywhere."""
         names = set(Person.objects.filter(role="member").values_list("name", flat=True))
-        for sheet in MemberSheet.objects.select_related("person"):
-            text = json.dumps(sheet.content)
+        for sheet in MemberSheet.objects.select_related("person", "publication"):
+            text = json.dumps(sheet.page())
             self.assertNotIn('"points"', text)
             self.assertFalse([name for name in names - {sheet.person.name} if name in text])
 

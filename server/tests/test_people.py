@@ -163,7 +163,7 @@ class Rosters(TestCase):
         self.assertNotIn("pull-ups", told)
         send(client, "post", f"{self.path}/publish")
         sheet = self.home.gym_class.publications.get().sheets.get(person=self.ada)
-        self.assertIn("ring rows", json.dumps(sheet.content["work"]).lower())
+        self.assertIn("ring rows", json.dumps(sheet.page()["work"]).lower())
         self.ada.refresh_from_db()
         self.assertEqual(self.ada.division, "")
         refused = send(client, "put", f"{self.path}/roster/{self.ada.pk}", pair=999)

@@ -22,9 +22,10 @@ ALLOWED = {
     "anyone": """get csrf  get health  get figures  post
         sheets/{token}/opened  get first-run  post first-run  post sign-in  post sign-in/link
         post sign-in/link/use  post password/forgotten  post password/new  post invitation  post
-        invitation/accept get sheets/{token}  post sheets/{token}/felt  get demo-mail""",
+        invitation/accept get sheets/{token}  post sheets/{token}/said  get demo-mail""",
     "account": """get me  post sign-out  get my-sheets  get shelf  get devices  delete devices  delete
-    devices/{device_id} put password  post gyms/{gym_id}/choose  get people/choices""",
+    devices/{device_id} put password  post gyms/{gym_id}/choose  get people/choices
+    get reach  put reach  post reach/feed""",
     "self": """get people/{person_id}  patch people/{person_id}  delete people/{person_id}  post
     people/{person_id}/leave get people/{person_id}/coming  post people/{person_id}/cautions  post
     people/{person_id}/bests delete people/{person_id}/{kind}/{row_id}  get people/{person_id}/export  put
@@ -48,8 +49,12 @@ ALLOWED = {
         post people/{person_id}/return  post people/{person_id}/invite
         post people/{person_id}/spots  post people/{person_id}/notes  get measure  post measure
         delete measure/{person_id}/{key}  post people/file/review  post people/file/import
-        get people/file/roster  get people/file/tests""",
-    "owner": "patch gym  get gym/file",
+        get people/file/roster  get people/file/tests
+        get sending  get classes/{class_id}/rule  put classes/{class_id}/rule
+        put sessions/{session_id}/rule  post classes/{class_id}/approve  post classes/{class_id}/cancel
+        post classes/{class_id}/bring-back  post classes/{class_id}/move  post classes/{class_id}/nudge
+        get classes/{class_id}/wall.svg""",
+    "owner": """patch gym  get gym/file  put sending/rule  post sending/pause  put sending/sender""",
 }
 LEVELS = tuple(ALLOWED)  # each may do what stands before it
 ASKERS = {  # by how far down the list each gets with the gym's own rows
@@ -69,7 +74,7 @@ ABOUT_THE_ASKER = (
 )  # 404 is what their ids give here
 BY_KEY = (
     "get sheets/{token}",
-    "post sheets/{token}/felt",
+    "post sheets/{token}/said",
     "post sheets/{token}/opened",
     "get demo-mail",
 )  # 404 for a word that opens nothing
@@ -285,9 +290,9 @@ class Trail(TestCase):
         self.assertEqual(self.home.client().delete(f"/api/people/{self.ada.pk}").status_code, 204)
         self.assertFalse(Person.objects.filter(name=name).exists())
         self.assertFalse(type(account).objects.filter(pk=account.pk).exists())
-        left = json.dumps([one.content for one in self.home.gym_class.publications.all()])
+        left = json.dumps([[one.page, one.words] for one in self.home.gym_class.publications.all()])
         self.assertNotIn(name, left)
-        self.assertEqual(MemberSheet.objects.filter(content__name=name).count(), 0)
+        self.assertEqual(MemberSheet.objects.filter(own__name=name).count(), 0)
         self.assertEqual(
             self.home.client().get(f"/api/classes/{self.home.gym_class.pk}/publish").status_code, 200
         )

@@ -7,11 +7,12 @@ from functools import partial
 from django.db import connections
 from django.test import TestCase, TransactionTestCase
 
+from server.delivery.models import Delivery
 from server.gym.models import Gym
 from server.prep.models import PrepDraft
 from server.programme.models import Session
 from server.publishing.actions import publish_class
-from server.publishing.models import MemberSheet, OutboxMessage, Publication
+from server.publishing.models import MemberSheet, Publication
 from server.tests.gyms import TEXT, SmallGym, change
 
 PAIRS = 12
@@ -172,7 +173,7 @@ class AtOnce(TransactionTestCase):
         path = f"/api/classes/{self.home.gym_class.pk}/publish"
         answers = together(*(lambda: send(self.home.client(), "post", path, {}) for _ in range(4)))
         self.assertEqual([answer.status_code for answer in answers], [201] * 4)
-        self.assertEqual((Publication.objects.count(), OutboxMessage.objects.count()), (1, 3))
+        self.assertEqual((Publication.objects.count(), Delivery.objects.count()), (1, 3))
 
     def test_a_lost_answer_can_be_repeated(self):
         """The same attempt after the board changed sends nothing; a new attempt is version 2."""
@@ -196,12 +197,12 @@ class AtOnce(TransactionTestCase):
         self.assertEqual((again["version"], again["changed_since"]), (1, False))
         (day,) = (one for one in client.get("/api/week").json()["days"] if one["sessions"])
         self.assertFalse(day["sessions"][0]["classes"][0]["changed_since"])
-        self.assertEqual(OutboxMessage.objects.count(), 3)
+        self.assertEqual(Delivery.objects.count(), 3)
 
     def test_the_same_again_is_no_new_version(self):
         """Nothing changed: nothing is sent. A member's new range alone makes one."""
         for _ in range(3):
             publish_class(self.home.gym_class, self.home.coach)
-        self.assertEqual((Publication.objects.count(), OutboxMessage.objects.count()), (1, 3))
+        self.assertEqual((Publication.objects.count(), Delivery.objects.count()), (1, 3))
         self.home.measure(self.home.members[1], "wrist.extension", 35)
         self.assertEqual(publish_class(self.home.gym_class, self.home.coach).version, 2)

@@ -12,7 +12,6 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from core.documents.bench import bench_document
-from core.documents.published import without_pictures
 from core.errors import CoreError
 from core.session import SessionAsk
 from server.prep.drafts import habits_of
@@ -122,10 +121,6 @@ class AnyInput(unittest.TestCase):
             self.assertTrue(view["problem"]["message"])
         else:
             self.assertLessEqual(view["plan"]["seconds"], minutes * 60)
-
-    def test_stored_pages_hold_no_figures(self):
-        """Pictures are dropped at any depth, and nothing else is."""
-        self.assertEqual(without_pictures({"a": [{"picture": 1, "b": 2}], "picture": 3}), {"a": [{"b": 2}]})
 
 
 class Queries(TestCase):

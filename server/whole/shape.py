@@ -9,11 +9,13 @@ from typing import NamedTuple
 
 from django.db.models import Model
 
+from server.delivery.models import Reach
 from server.gym.models import KitItem
 from server.people.models import BestLift, Caution, Change, Look, MeasuredRange, Note, Person, Spot
 from server.prep.models import PrepDraft
 from server.programme.models import Attending, GymClass, Session, WeeklyClass
-from server.publishing.models import Instead, MemberSheet, Publication
+from server.publishing.models import Instead, MemberSheet, Publication, Said
+from server.schedule.models import Rule
 from server.shelf.models import GymWord, OwnMethod, OwnMovement
 
 FORMAT, VERSION = "dusty-chalk-gym", 1
@@ -46,25 +48,29 @@ OF_A_PERSON = {  # apart from the people, as they point to each other
     "bests": _of(BestLift, "person", "movement kg reps lifted_on"),
     "notes": _of(Note, "person", "text private written_at", "by"),
     "spots": _of(Spot, "person", "motion side note drill when"),
+    "reach": _of(Reach, "person", "mail text phone quiet_from quiet_to bounced bounced_why"),
     "looks": _of(Look, "person", "screen day", "viewer"),
     "changes": _of(Change, "person", "what at", "by"),
 }
-SHEET = _of(MemberSheet, "publication", "content opened_at felt ended_at", "person")
+SHEET = _of(MemberSheet, "publication", "own kept_to opened_at ended_at", "person")
 PUBLICATION = _of(
     Publication,
     "gym_class",
-    "version published_at digest content drills held_at",
+    "version kind published_at digest page words changes drills held_at",
     "published_by",
     sheets=SHEET,
 )
+RULE = "how clock hours approve"
 CLASS = _of(
     GymClass,
     "session",
-    "starts_at",
+    "starts_at cancelled_at touched_at",
     "coach",
+    said=_of(Said, "gym_class", "kind value key said_at", "person"),
     attending=_of(Attending, "gym_class", "division pair", "person"),
     insteads=_of(Instead, "gym_class", "movement text", "person"),
     publications=PUBLICATION,
+    rule=_of(Rule, "gym_class", RULE),
 )
 DRAFT = _of(
     PrepDraft,
@@ -79,4 +85,4 @@ OF_THE_GYM = {
     "weekly_classes": _of(WeeklyClass, "gym", "weekday starts", "coach"),
     "sessions": _of(Session, "gym", "date title text key", draft=DRAFT, classes=CLASS),
 }
-GYM_FIELDS = ("name", "place", "timezone", "unit", "method", "minutes", "rack", "places")
+GYM_FIELDS = ("name", "place", "timezone", "unit", "method", "minutes", "rack", "places", "sender")

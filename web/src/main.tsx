@@ -114,6 +114,11 @@ const routes = root.addChildren([
   ),
   createRoute({
     getParentRoute: () => root,
+    path: "/sending",
+    component: lazyRouteComponent(() => import("./screens/sending/Sending"), "Sending"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
     path: "/outbox",
     component: lazyRouteComponent(() => import("./screens/publish/Outbox"), "Outbox"),
   }),

@@ -77,6 +77,16 @@ export const outboxQuery = queryOptions({
   queryKey: ["outbox"],
   queryFn: () => answer(api.GET("/api/outbox")),
 });
+export const sendingQuery = queryOptions({
+  queryKey: ["sending"],
+  queryFn: () => answer(api.GET("/api/sending")),
+});
+export const ruleQuery = (id: number) =>
+  queryOptions({
+    queryKey: ["rule", id],
+    queryFn: () => answer(api.GET("/api/classes/{class_id}/rule", { params: { path: { class_id: id } } })),
+  });
+export const reachQuery = queryOptions({ queryKey: ["reach"], queryFn: () => answer(api.GET("/api/reach")) });
 export const previewQuery = (classId: number, personId: number) =>
   queryOptions({
     queryKey: ["preview", classId, personId],

@@ -3,18 +3,18 @@ import { DrillFigure } from "../figure/DrillFigure";
 import { Mark } from "../parts/Mark";
 import { clock, finishWords, hour, number, plural, sentence } from "../parts/words";
 import { AsWritten } from "./AsWritten";
+import { Hurts } from "./Hurts";
 import type { Felt } from "./kept";
 import type { ListName } from "./run";
+import type { Saying } from "./saying";
 
 const FELT: Felt[] = ["better", "same", "worse"];
 
 interface Props {
   sheet: Sheet;
   preview?: boolean;
-  /** How it felt, as chosen; and whether that is still to be sent. */
-  felt?: Felt | "";
-  feltWaits?: boolean;
-  onFelt?: (felt: Felt) => void;
+  /** What the member says of the class; without, the page only tells. */
+  said?: Saying;
   /** Start a list with its timer, or go on with it. */
   onStart?: (list: ListName) => void;
   /** The list that was left, and where. */
@@ -22,15 +22,7 @@ interface Props {
 }
 
 /** What's on, what is mine and why, and how long it takes; the thread runs down the page. */
-export function MemberPage({
-  sheet,
-  preview = false,
-  felt = sheet.felt,
-  feltWaits = false,
-  onFelt,
-  onStart,
-  left = null,
-}: Props) {
+export function MemberPage({ sheet, preview = false, said, onStart, left = null }: Props) {
   const startWord = (list: ListName, word: string) => (left?.list === list ? `Go on: ${left.words}` : word);
   const extrasMinutes = Math.ceil(sheet.extras.reduce((total, one) => total + one.seconds, 0) / 60);
   const HeadingTag = preview ? "h2" : "h1";
@@ -43,16 +35,7 @@ export function MemberPage({
         {sheet.coach && ` · ${sheet.coach}`}
       </p>
       <HeadingTag className="mt-0.5 text-[38px]">{sheet.title}</HeadingTag>
-      {sheet.version > 1 && !preview && (
-        <div className="mt-1">
-          <p className="font-semibold">Changed: this is version {sheet.version}.</p>
-          {sheet.changes.map((one) => (
-            <p key={one} className="text-[15px] [overflow-wrap:anywhere]">
-              {one}
-            </p>
-          ))}
-        </div>
-      )}
+      {!preview && <News sheet={sheet} />}
 
       <AsWritten sheet={sheet} />
 
@@ -82,6 +65,14 @@ export function MemberPage({
             >
               {startWord("extras", "Start")}
             </button>
+          )}
+          {said && (
+            <Ticked
+              on={said.extrasDone}
+              word="I did these"
+              className="mt-2 w-full border-slate-line"
+              onTick={(on) => said.say("extras", on ? "yes" : "no")}
+            />
           )}
         </section>
       )}
@@ -194,32 +185,9 @@ export function MemberPage({
         {sheet.cooldown.length > 0 && (
           <p className="mt-1">{sheet.cooldown.map((one) => `${one.name} (${one.dose_words})`).join(", ")}.</p>
         )}
-        {!preview && (
-          <fieldset className="mt-4">
-            <legend className="font-semibold">How did the position feel?</legend>
-            <div className="mt-2 grid grid-cols-3 gap-2">
-              {FELT.map((one) => (
-                <button
-                  type="button"
-                  key={one}
-                  className={`rounded-xl border-2 py-3 ${felt === one ? "border-ink bg-slate-deep text-chalk" : "border-rule bg-sheet"}`}
-                  aria-pressed={felt === one}
-                  onClick={() => onFelt?.(one)}
-                >
-                  {one}
-                </button>
-              ))}
-            </div>
-            {felt && (
-              <p role="status" className="quiet mt-2">
-                {feltWaits
-                  ? "Kept on this phone; it is sent by itself when there is a signal."
-                  : "Your coach has it."}
-              </p>
-            )}
-          </fieldset>
-        )}
+        {said && <Afterwards said={said} />}
       </section>
+      {said && <Hurts said={said.pain} waits={said.waits("pain")} onSay={(what) => said.say("pain", what)} />}
       <p className="quiet mt-6">
         Stretching is discomfort and never pain; a pinch means change the angle or stop. Sharp or radiating
         pain, numbness or dizziness: stop, and see a licensed clinician. What your clinician told you outranks
@@ -238,6 +206,101 @@ export function MemberPage({
       )}
       <p className="sr-only">{plural(sheet.items.length, "drill")} in class</p>
     </div>
+  );
+}
+
+/** What is different: the class itself, what was taken out, and what changed since this page was last looked at. */
+function News({ sheet }: { sheet: Sheet }) {
+  return (
+    <>
+      {sheet.cancelled && (
+        <p className="mt-2 rounded-xl border-2 border-hold p-3 font-semibold text-hold">
+          This class is cancelled.
+        </p>
+      )}
+      {!sheet.newest && !sheet.cancelled && (
+        <p className="mt-2 rounded-xl border-2 border-rule p-3">
+          You are not on the roster of this class any more; this is what it had for you.
+        </p>
+      )}
+      {sheet.taken_out.length > 0 && (
+        <p className="mt-2 rounded-xl border-2 border-hold p-3">
+          <strong>Taken out since your new caution:</strong>{" "}
+          {sheet.taken_out.map((one) => one.name).join(", ")}. Your coach knows; ask them what to do instead.
+        </p>
+      )}
+      {sheet.changes.length > 0 && (
+        <section className="mt-2 border-l-[4px] border-ink pl-3" aria-label="Changed since you looked">
+          <h2 className="text-[21px]">Changed since you looked</h2>
+          {sheet.changes.map((one) => (
+            <p key={one} className="text-[15px] [overflow-wrap:anywhere]">
+              {one}
+            </p>
+          ))}
+        </section>
+      )}
+    </>
+  );
+}
+
+/** What the member says of the class when it is over. */
+function Afterwards({ said }: { said: Saying }) {
+  return (
+    <>
+      <Ticked
+        on={said.done}
+        word="I did the prep"
+        className="mt-4 w-full border-rule bg-sheet"
+        onTick={(on) => said.say("done", on ? "yes" : "no")}
+      />
+      <fieldset className="mt-4">
+        <legend className="font-semibold">How did the position feel?</legend>
+        <div className="mt-2 grid grid-cols-3 gap-2">
+          {FELT.map((one) => (
+            <button
+              type="button"
+              key={one}
+              className={`rounded-xl border-2 py-3 ${said.felt === one ? "border-ink bg-slate-deep text-chalk" : "border-rule bg-sheet"}`}
+              aria-pressed={said.felt === one}
+              onClick={() => said.say("felt", one)}
+            >
+              {one}
+            </button>
+          ))}
+        </div>
+        {said.felt && (
+          <p role="status" className="quiet mt-2">
+            {said.waits("felt")
+              ? "Kept on this phone; it is sent by itself when there is a signal."
+              : "Your coach has it."}
+          </p>
+        )}
+      </fieldset>
+    </>
+  );
+}
+
+function Ticked({
+  on,
+  word,
+  className,
+  onTick,
+}: {
+  on: boolean;
+  word: string;
+  className: string;
+  onTick: (on: boolean) => void;
+}) {
+  return (
+    <button
+      type="button"
+      aria-pressed={on}
+      className={`flex items-center justify-center gap-2 rounded-xl border-2 py-3 ${className}`}
+      onClick={() => onTick(!on)}
+    >
+      <span aria-hidden="true">{on ? "✓" : "○"}</span>
+      {word}
+    </button>
   );
 }
 

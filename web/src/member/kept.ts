@@ -1,7 +1,9 @@
-// What this device keeps for a member: which pages it has, and how a session felt until that has arrived.
+// What this device keeps for a member: which pages it has, and what they said until that has arrived.
 import type { Schemas, Sheet } from "../api/client";
+import { newKey } from "../saving/key";
 
-export type Felt = Schemas["FeltIn"]["felt"];
+export type Said = Schemas["SaidRow"];
+export type Felt = "better" | "same" | "worse";
 export interface KeptPage {
   token: string;
   title: string;
@@ -11,7 +13,7 @@ export interface KeptPage {
 
 const PAGES = "pages";
 const MOST_PAGES = 20;
-const felt = (token: string) => `felt:${token}`;
+const saidPlace = (token: string) => `said:${token}`;
 
 function read<T>(place: string): T | null {
   try {
@@ -32,26 +34,32 @@ export function notePage(token: string, sheet: Sheet | null): void {
   localStorage.setItem(PAGES, JSON.stringify(all.slice(0, MOST_PAGES)));
 }
 
-export const waitingFelt = (token: string) => read<Felt>(felt(token));
-export function keepFelt(token: string, how: Felt): void {
-  localStorage.setItem(felt(token), JSON.stringify(how));
+export const waitingSaid = (token: string): Said[] => read<Said[]>(saidPlace(token)) ?? [];
+
+/** Keep something a member says until it has arrived; each has a name of its own, so that it arrives once. */
+export function keepSaid(token: string, kind: Said["kind"], value: string): void {
+  const row: Said = { kind, value, key: newKey(), at: new Date().toISOString() };
+  localStorage.setItem(saidPlace(token), JSON.stringify([...waitingSaid(token), row]));
 }
 
-/** Send what waits; whether nothing waits any more. Another choice made meanwhile stays. */
-export async function sendFelt(token: string): Promise<boolean> {
-  const how = waitingFelt(token);
-  if (how === null) return true;
-  try {
-    const response = await fetch(`/api/sheets/${token}/felt`, {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: JSON.stringify({ felt: how }),
-      keepalive: true,
-    });
-    if (response.status >= 500 || response.status === 429) return false;
-    if (waitingFelt(token) === how) localStorage.removeItem(felt(token));
-    return waitingFelt(token) === null;
-  } catch {
-    return false;
-  }
+/** The newest of a kind that waits here; undefined when none does. */
+export const lastSaid = (rows: Said[], kind: Said["kind"]): string | undefined =>
+  rows.findLast((row) => row.kind === kind)?.value;
+
+/** Send what waits; the page as the server has it then, null when it did not answer. What was said meanwhile stays. */
+export async function sendSaid(token: string): Promise<Sheet | null> {
+  const rows = waitingSaid(token);
+  if (rows.length === 0) return null;
+  const response = await fetch(`/api/sheets/${token}/said`, {
+    method: "POST",
+    headers: { "Content-Type": "application/json" },
+    body: JSON.stringify({ rows: rows.slice(0, 50) }),
+    keepalive: true,
+  }).catch(() => null);
+  if (!response || response.status >= 500 || response.status === 429) return null;
+  const gone = new Set(rows.slice(0, 50).map((row) => row.key));
+  const left = waitingSaid(token).filter((row) => !gone.has(row.key));
+  if (left.length > 0) localStorage.setItem(saidPlace(token), JSON.stringify(left));
+  else localStorage.removeItem(saidPlace(token));
+  return response.ok ? ((await response.json()) as Sheet) : null;
 }

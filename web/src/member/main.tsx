@@ -3,41 +3,37 @@ import { createRoot } from "react-dom/client";
 import type { Sheet } from "../api/client";
 import { wantFigures } from "../figure/figures";
 import { KeptPages } from "./KeptPages";
-import { type Felt, keepFelt, notePage, sendFelt, waitingFelt } from "./kept";
+import { notePage } from "./kept";
 import { MemberPage } from "./MemberPage";
 import "./member.css";
 import { Runner } from "./Runner";
 import { begin, elapsed_s, keepRun, keptRun, type ListName, listOf, momentAt, type Run } from "./run";
+import { useSaying } from "./saying";
+import { newerThan, reportSeen } from "./seen";
 import { wakeSound } from "./signals";
 
 const RUNNING = "#run";
+const KEPT_LOOK_MS = 5_000; // a copy is shown at once; whether there is a newer page is asked a little later
 const token = window.location.pathname.split("/")[2] ?? "";
 const page = document.documentElement;
 const given = JSON.parse(document.getElementById("data")?.textContent ?? "null") as {
   sheet: Sheet | null;
   trouble: string;
+  /** The class's prep with nobody's own, as the code on the wall leads to it. */
+  wall?: boolean;
 } | null;
 
 /** The member's own page. The page comes with its sheet; a worker keeps it, so that it opens again with no signal. */
 function Member({ sheet }: { sheet: Sheet }) {
-  const [felt, setFelt] = useState<Felt | "">(() => waitingFelt(token) ?? sheet.felt);
-  const [waits, setWaits] = useState(() => waitingFelt(token) !== null);
   const running = useRunning(sheet);
-  const send = useCallback(async () => setWaits(!(await sendFelt(token))), []);
-  useEffect(() => {
-    void send();
-    window.addEventListener("online", send);
-    document.addEventListener("visibilitychange", send);
-    return () => {
-      window.removeEventListener("online", send);
-      document.removeEventListener("visibilitychange", send);
-    };
-  }, [send]);
   const { run, open } = running;
+  const said = useSaying(token, sheet);
+  const newer = useNewer(sheet, open);
   if (run && open) {
     const { items, steps } = listOf(sheet, run.list);
     return (
       <main>
+        {newer && <Changed />}
         <Runner
           items={items}
           steps={steps}
@@ -58,18 +54,49 @@ function Member({ sheet }: { sheet: Sheet }) {
       )}
       <MemberPage
         sheet={sheet}
-        felt={felt}
-        feltWaits={waits}
-        onFelt={(how) => {
-          setFelt(how);
-          setWaits(true);
-          keepFelt(token, how);
-          void send();
-        }}
+        said={said}
         onStart={running.start}
         left={run && { list: run.list, words: whereWords(sheet, run) }}
       />
     </main>
+  );
+}
+
+/** Whether the server has another page than this one. It is shown at once, except to somebody in the middle of a
+ * list, and to them too when something was taken out of it. */
+function useNewer(sheet: Sheet, running: boolean): boolean {
+  const [newer, setNewer] = useState(false);
+  useEffect(() => {
+    const look = async () => {
+      if (document.visibilityState !== "visible") return;
+      const found = await newerThan(token, sheet.stamp);
+      if (!found) return;
+      if (running && found.taken_out.length <= sheet.taken_out.length) setNewer(true);
+      else window.location.reload();
+    };
+    window.addEventListener("online", look);
+    document.addEventListener("visibilitychange", look);
+    const kept = "kept" in page.dataset ? window.setTimeout(look, KEPT_LOOK_MS) : undefined;
+    return () => {
+      window.removeEventListener("online", look);
+      document.removeEventListener("visibilitychange", look);
+      window.clearTimeout(kept);
+    };
+  }, [sheet, running]);
+  return newer;
+}
+
+function Changed() {
+  return (
+    <p
+      role="status"
+      className="flex items-center justify-between gap-3 bg-sand px-5 py-2 text-[15px] text-ink"
+    >
+      Your sheet has changed.
+      <button type="button" className="min-h-10 px-2 underline" onClick={() => window.location.reload()}>
+        Show it
+      </button>
+    </p>
   );
 }
 
@@ -100,7 +127,7 @@ function useRunning(sheet: Sheet) {
   const start = (list: ListName) => {
     wakeSound();
     const now = Date.now();
-    if (run?.list !== list) change(begin(list, sheet.version, now));
+    if (run?.list !== list) change(begin(list, sheet.stamp, now));
     else if (run.paused !== null) change({ ...run, begun: run.begun + now - run.paused, paused: null });
     window.location.hash = RUNNING;
   };
@@ -110,6 +137,12 @@ function useRunning(sheet: Sheet) {
 
 function Page() {
   const sheet = given?.sheet;
+  if (sheet && given?.wall)
+    return (
+      <main>
+        <MemberPage sheet={sheet} />
+      </main>
+    );
   if (sheet) return <Member sheet={sheet} />;
   if (!token) return <KeptPages />;
   return (
@@ -141,8 +174,8 @@ function keepThis(): void {
 /** After the page is there: faces, the worker, and that it was opened. */
 function afterwards(): void {
   void import("./faces.css");
-  if (given?.sheet && !("kept" in page.dataset))
-    void fetch(`/api/sheets/${token}/opened`, { method: "POST" }).catch(() => undefined);
+  if (given?.wall) return;
+  if (given?.sheet && !("kept" in page.dataset)) reportSeen(token, given.sheet.stamp);
   if (token && (given?.sheet || given?.trouble)) {
     if (!given.sheet?.private) notePage(token, given.sheet);
   }

@@ -9,7 +9,7 @@ export type ListName = "extras" | "class" | `stop-${number}`;
 
 export interface Run {
   list: ListName;
-  version: number;
+  stamp: string;
   /** Milliseconds since 1970 at which the list's clock was at nought, as if it had never been stopped. */
   begun: number;
   /** When it was stopped; null while it runs. */
@@ -26,8 +26,8 @@ export interface Moment {
   left_s: number;
 }
 
-export function begin(list: ListName, version: number, now: number): Run {
-  return { list, version, begun: now + LEAD_S * 1000, paused: null };
+export function begin(list: ListName, stamp: string, now: number): Run {
+  return { list, stamp, begun: now + LEAD_S * 1000, paused: null };
 }
 
 /** Seconds since the list began; below nought before it. */
@@ -71,10 +71,10 @@ export function keepRun(token: string, run: Run | null): void {
   else localStorage.removeItem(place(token));
 }
 
-/** A run that goes on: of this version of the sheet, and not done yet. */
+/** A run that goes on: of this sheet as it stands, and not done yet. */
 export function keptRun(token: string, sheet: Sheet, now: number): Run | null {
   const run = JSON.parse(localStorage.getItem(place(token)) ?? "null") as Run | null;
-  if (!run || run.version !== sheet.version) return null;
+  if (!run || run.stamp !== sheet.stamp) return null;
   const { steps } = listOf(sheet, run.list);
   return momentAt(steps, elapsed_s(run, now)).phase === "done" ? null : run;
 }

@@ -40,6 +40,10 @@ export function hour(instant: string, timeZone: string): string {
 }
 
 /** The day of an instant in a gym's own time zone. */
+/** A day and a time, as short as it can be told: "Tue 3, 19:00". */
+export const when = (instant: string, timeZone: string): string =>
+  `${day(instant, timeZone, { weekday: "short", day: "numeric" })}, ${hour(instant, timeZone)}`;
+
 export function day(instant: string, timeZone: string, options: Intl.DateTimeFormatOptions): string {
   return new Date(instant).toLocaleDateString("en-GB", { ...options, timeZone });
 }

@@ -21,7 +21,7 @@ const SCREENS: Record<string, { key: string; to: string }> = {
   Measure: { key: "m", to: "/measure" },
   Lab: { key: "l", to: "/lab" },
   Shelf: { key: "s", to: "/shelf" },
-  Outbox: { key: "o", to: "/outbox" },
+  Sending: { key: "o", to: "/sending" },
   Gym: { key: "g", to: "/gym" },
 };
 const NEXT_KEY_MS = 1_500; // after G

@@ -43,6 +43,7 @@ const TITLES: [RegExp, string][] = [
   [/^\/measure/, "Measure"],
   [/^\/lab/, "Position lab"],
   [/^\/shelf/, "Shelf"],
+  [/^\/sending/, "Sending"],
   [/^\/outbox/, "Outbox"],
   [/^\/gym/, "Gym"],
   [/^\/account/, "Account"],
@@ -101,7 +102,7 @@ const COACHES = [
   ["/measure", "Measure"],
   ["/lab", "Lab"],
   ["/shelf", "Shelf"],
-  ["/outbox", "Outbox"],
+  ["/sending", "Sending"],
   ["/gym", "Gym"],
 ] as const;
 

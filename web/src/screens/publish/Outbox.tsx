@@ -12,14 +12,15 @@ export function Outbox() {
   return (
     <div className="mx-auto max-w-3xl px-5 pt-4 pb-8">
       <h1 className="text-[34px]">Outbox</h1>
-      <p className="quiet">A small stand-in for a mail server: messages stop here, newest first.</p>
+      <p className="quiet">
+        A small stand-in for a mail server and a text-message service: messages stop here, newest first.
+      </p>
       {found.data.length === 0 && (
         <p className="mt-4">Nothing was sent yet. Publish a class and its messages appear here.</p>
       )}
       <ul className="mt-4">
-        {found.data.map((one, index) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: messages carry no id and only grow at the top
-          <li key={index} className="border-t border-rule py-2.5">
+        {found.data.map((one) => (
+          <li key={one.id} className="border-t border-rule py-2.5">
             <p className="flex justify-between gap-4">
               <span className="font-semibold">{one.subject}</span>
               <span className="quiet shrink-0">
@@ -27,7 +28,9 @@ export function Outbox() {
                   `${day(one.sent_at, zone, { day: "numeric", month: "short", year: "numeric" })}, ${hour(one.sent_at, zone)}`}
               </span>
             </p>
-            <p className="quiet">to {one.to}</p>
+            <p className="quiet">
+              {one.channel === "text" ? "text message" : "mail"} to {one.to}
+            </p>
             <Body text={one.body} />
           </li>
         ))}

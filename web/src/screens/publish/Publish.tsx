@@ -2,18 +2,22 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
-import { previewQuery, publishQuery, wouldChangeQuery } from "../../api/queries";
-import { MemberPage } from "../../member/MemberPage";
+import { publishQuery, wouldChangeQuery } from "../../api/queries";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { useTitle } from "../../parts/title";
-import { day, hour, plural, sentence } from "../../parts/words";
+import { day, hour, plural } from "../../parts/words";
 import { newKey } from "../../saving/key";
 import { sessionSaved } from "../../saving/session";
+import { ByItself } from "./ByItself";
+import { ClassActions } from "./ClassActions";
+import { Given } from "./Given";
+import { Preview } from "./Preview";
 
 /** Who gets what, when, what came of it; and the page as any member would see it. */
 export function Publish() {
   const id = Number(useParams({ from: "/publish/$id" }).id);
-  const found = useQuery(publishQuery(id));
+  // opened, done and pain come in while the page stands there
+  const found = useQuery({ ...publishQuery(id), refetchInterval: 10_000 });
   const [chosen, setChosen] = useState<number | null>(null);
   useTitle(found.data && `Publish ${found.data.title}`);
   if (found.isPending) return <Waiting what="Looking up the roster" />;
@@ -24,7 +28,7 @@ export function Publish() {
       <div className="min-w-0">
         <Head data={found.data} />
         <Send key={id} data={found.data} />
-        <Roster data={found.data} shown={shown} onShow={setChosen} />
+        <Given data={found.data} shown={shown} onShow={setChosen} />
       </div>
       {shown !== null && <Preview classId={id} personId={shown} ready={!found.data.problem} />}
     </div>
@@ -111,14 +115,14 @@ function Send({ data }: { data: Schemas["PublishOut"] }) {
   const count = plural(data.roster.length, "person", "people");
   const others = data.classes.filter((row) => row.id !== data.class_id && row.people > 0);
   const nothing = data.version !== null && (would.data?.nothing ?? !data.changed_since);
-  const busy = !!data.problem || one.isPending || all.isPending;
+  const busy = !!data.problem || data.cancelled || one.isPending || all.isPending;
   const error = one.error ?? all.error;
   const word =
     data.version === null
       ? `Send now to ${count}`
       : nothing
         ? "Send again"
-        : `Send version ${data.version + 1} to ${count}`;
+        : `Send version ${data.version + 1}`;
   return (
     <section aria-label="Sending" className="mt-4 rounded-xl border border-rule bg-sheet p-4">
       <p>{sentState(data)}</p>
@@ -166,9 +170,11 @@ function Send({ data }: { data: Schemas["PublishOut"] }) {
         )}
       </div>
       <p className="quiet mt-3">
-        Each gets a message with a link of their own. What was sent never changes; a correction is a new
-        version.
+        What was sent never changes; a correction is a new version, and only those whose page it changes are
+        told.
       </p>
+      <ByItself classId={data.class_id} />
+      <ClassActions data={data} />
     </section>
   );
 }
@@ -191,15 +197,24 @@ function Changes({ title, changes }: { title: string; changes: string[] }) {
 
 /** The difference before it is sent: for the class, for single people, and who comes or goes. */
 function WouldChange({ would }: { would: Schemas["WouldChange"] }) {
+  const own = would.told.filter((one) => one.changes.length > 0);
   const lines = [
     ...would.changes,
-    ...(would.pages > 0 && would.changes.length === 0
-      ? [`The own pages of ${plural(would.pages, "person", "people")} change.`]
-      : []),
+    ...own.map((one) => `${one.name}: ${one.changes.join(" ")}`),
     ...(would.come.length > 0 ? [`New on the roster: ${would.come.join(", ")}.`] : []),
     ...(would.go.length > 0 ? [`No longer on the roster: ${would.go.join(", ")}.`] : []),
   ];
-  return <Changes title="What sending now changes" changes={lines} />;
+  const told = would.told.length + would.come.length + would.go.length;
+  return (
+    <>
+      <Changes title="What sending now changes" changes={lines} />
+      <p className="quiet mt-1">
+        {told === 0
+          ? "Nobody’s page says anything else, so nobody is told."
+          : `${plural(told, "person is", "people are")} told.`}
+      </p>
+    </>
+  );
 }
 
 /** Lines that nobody understood reach members as they stand, and nothing is prepared for them. */
@@ -238,226 +253,10 @@ function allSent(classes: Schemas["SentClass"][], timezone: string): string {
   return `Sent to ${plural(sent.length, "class", "classes")}: ${words.join(", ")}.`;
 }
 
-function stateWord(delivery: Schemas["DeliveryOut"]): string {
-  if (delivery.ended) return "ended";
-  if (delivery.opened) return "opened";
-  return delivery.sent ? "sent" : "no address: hand over the link";
-}
-
-function Roster({
-  data,
-  shown,
-  onShow,
-}: {
-  data: Schemas["PublishOut"];
-  shown: number | null;
-  onShow: (id: number) => void;
-}) {
-  const sent = new Map(data.deliveries.map((one) => [one.person, one]));
-  if (!data.roster.length)
-    return (
-      <p className="mt-5">
-        Nobody is on this class’s roster yet.{" "}
-        <Link
-          className="font-semibold underline underline-offset-2"
-          to="/roster/$id"
-          params={{ id: String(data.class_id) }}
-        >
-          Put people on it
-        </Link>
-        .
-      </p>
-    );
-  return (
-    <table className="mt-5 w-full text-[15px] max-sm:block">
-      <thead className="border-b-2 border-ink text-left text-[13px] text-dust max-sm:hidden">
-        <tr>
-          {["who", "does", "ranges known", "own extras", "swapped", "message", "felt"].map((one) => (
-            <th key={one} scope="col" className="pb-1 font-normal">
-              {one}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody className="max-sm:block">
-        {data.roster.map((one) => {
-          const delivery = sent.get(one.id);
-          return (
-            <tr
-              key={one.id}
-              className={`border-b border-rule max-sm:flex max-sm:flex-wrap max-sm:items-center max-sm:gap-x-3 ${one.id === shown ? "bg-sheet" : ""}`}
-            >
-              <td className="py-1.5 max-sm:w-full max-sm:pb-0">
-                <button
-                  type="button"
-                  className={`min-h-8 text-left [overflow-wrap:anywhere] hover:underline max-lg:min-h-10 ${one.id === shown ? "font-semibold" : ""}`}
-                  onClick={() => onShow(one.id)}
-                  aria-pressed={one.id === shown}
-                >
-                  {one.name}
-                </button>
-                {one.adaptive.length > 0 && (
-                  <span className="ml-2 rounded bg-sand px-1.5 text-[13px]">{one.adaptive.join(", ")}</span>
-                )}
-              </td>
-              <td>{one.division || "as written"}</td>
-              <td className="max-sm:hidden">{one.measured || "none"}</td>
-              <td className="max-sm:hidden">{delivery ? delivery.extras : ""}</td>
-              <td className="max-sm:hidden">{delivery ? delivery.swaps : ""}</td>
-              <td>
-                {delivery ? (
-                  <>
-                    <a className="inline-block py-2 underline underline-offset-2" href={delivery.link}>
-                      {stateWord(delivery)}
-                    </a>
-                    {!delivery.ended && <EndLink delivery={delivery} classId={data.class_id} />}
-                  </>
-                ) : (
-                  "not sent"
-                )}
-              </td>
-              <td>{delivery?.felt}</td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
-  );
-}
-
-/** A link in the wrong hands is ended here; the member still finds the page signed in. */
-function EndLink({ delivery, classId }: { delivery: Schemas["DeliveryOut"]; classId: number }) {
-  const client = useQueryClient();
-  const [sure, setSure] = useState(false);
-  const end = useMutation({
-    mutationFn: () =>
-      answer(api.DELETE("/api/deliveries/{sheet_id}", { params: { path: { sheet_id: delivery.id } } })),
-    onSuccess: (next) => client.setQueryData(["publish", classId], next),
-  });
-  if (end.error)
-    return (
-      <span role="alert" className="ml-2 text-hold">
-        {end.error.message}
-      </span>
-    );
-  return (
-    <button
-      type="button"
-      className="ml-2 min-h-8 rounded px-1.5 py-0.5 text-[13px] text-dust hover:bg-sand max-lg:min-h-10"
-      disabled={end.isPending}
-      onBlur={() => setSure(false)}
-      onClick={() => (sure ? end.mutate() : setSure(true))}
-    >
-      {sure ? "yes, end it" : "end link"}
-      <span className="sr-only"> of {delivery.name}</span>
-    </button>
-  );
-}
-
-function Preview({ classId, personId, ready }: { classId: number; personId: number | null; ready: boolean }) {
-  const page = useQuery({ ...previewQuery(classId, personId ?? 0), enabled: personId !== null && ready });
-  return (
-    <aside aria-label="Preview" className="min-w-0 self-start lg:sticky lg:top-4">
-      <p className="quiet mb-2">As {page.data?.name ?? "a member"} will see it</p>
-      {personId !== null &&
-        page.data?.barred.map((one) => (
-          <ChooseInstead
-            key={`${personId}-${one.movement}`}
-            classId={classId}
-            personId={personId}
-            who={page.data.name}
-            barred={one}
-          />
-        ))}
-      <section
-        className="h-[calc(100dvh-130px)] min-h-[320px] overflow-y-auto rounded-[28px] border-[6px] border-slate-deep bg-paper"
-        // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard
-        tabIndex={0}
-        aria-label="The member's page"
-      >
-        {page.error ? (
-          <Trouble error={page.error} />
-        ) : page.data ? (
-          <MemberPage sheet={page.data} preview />
-        ) : (
-          <Waiting what={ready ? "Working out this member’s page" : "Nothing to show yet"} />
-        )}
-      </section>
-    </aside>
-  );
-}
-
-/** What this member does instead of a lift that is not for them. It is refused when it is not for them either. */
-function ChooseInstead({
-  classId,
-  personId,
-  who,
-  barred,
-}: {
-  classId: number;
-  personId: number;
-  who: string;
-  barred: Schemas["Barred"];
-}) {
-  const client = useQueryClient();
-  const [text, setText] = useState(barred.instead);
-  const choose = useMutation({
-    mutationFn: () =>
-      answer(
-        api.PUT("/api/classes/{class_id}/instead/{person_id}", {
-          params: { path: { class_id: classId, person_id: personId } },
-          body: { movement: barred.movement, text },
-        }),
-      ),
-    onSuccess: (chosen) => {
-      setText(chosen.text);
-      for (const key of ["preview", "publish", "week"]) void client.invalidateQueries({ queryKey: [key] });
-    },
-  });
-  const id = `instead-${barred.movement}`;
-  return (
-    <form
-      className="mb-3 rounded-xl border border-hold bg-sheet p-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        choose.mutate();
-      }}
-    >
-      <label className="text-[15px]" htmlFor={id}>
-        <strong>{sentence(barred.name)}</strong> is not for {who} ({barred.why.join(", ").toLowerCase()}).
-        Instead:
-      </label>
-      <div className="mt-1.5 flex gap-2">
-        <input
-          id={id}
-          className="field min-w-0 flex-1 !py-1.5"
-          value={text}
-          maxLength={120}
-          placeholder="as on the board: 12 ring rows"
-          aria-invalid={!!choose.error}
-          onChange={(event) => setText(event.target.value)}
-        />
-        <button
-          type="submit"
-          className="plain-action"
-          disabled={choose.isPending || text.trim() === barred.instead}
-        >
-          Choose
-        </button>
-      </div>
-      {choose.error && (
-        <p role="alert" className="mt-1.5 text-[15px] text-hold">
-          {choose.error.message}
-        </p>
-      )}
-    </form>
-  );
-}
-
 /** Whether and when a class was sent, and what changed since. */
 function sentState(data: Schemas["PublishOut"]): string {
   if (data.version === null || data.published_at === null) return "Not sent yet.";
-  const sent = `Version ${data.version} was sent ${hour(data.published_at, data.timezone)} by ${data.published_by}.`;
+  const sent = `Version ${data.version} was sent ${hour(data.published_at, data.timezone)} ${data.published_by ? `by ${data.published_by}` : "by itself"}.`;
   return data.changed_since
     ? `${sent} The board or the prep has changed since.`
     : `${sent} Nothing has changed since.`;

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { answer, api } from "../../api/client";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { day, hour } from "../../parts/words";
+import { Reach } from "./Reach";
 
 /** What a signed-in member sees: their own sheets, newest first. */
 export function MySheets() {
@@ -27,11 +28,13 @@ export function MySheets() {
               <span className="quiet">
                 {day(one.starts_at, one.timezone, { weekday: "short", day: "numeric", month: "short" })},{" "}
                 {hour(one.starts_at, one.timezone)}
+                {one.cancelled ? " · cancelled" : !one.opened && " · not looked at yet"}
               </span>
             </a>
           </li>
         ))}
       </ul>
+      <Reach />
     </div>
   );
 }

@@ -8,6 +8,7 @@ import { KIND_COLOUR, Mark } from "../../parts/Mark";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { useTitle } from "../../parts/title";
 import { amount, hour, longDate, plural, weekday } from "../../parts/words";
+import { NextLine } from "../sending/NextLine";
 import { AddSession } from "./AddSession";
 import { shifted } from "./dates";
 import { Loom } from "./Loom";
@@ -149,7 +150,7 @@ function Head({ week, days, said }: { week: Schemas["Week"]; days: Day[]; said: 
         Print
       </button>
       <div className="min-w-0 basis-full text-[15px]">
-        <Attention days={days} today={week.today} /> <span className="text-dust">{said}</span>
+        <Attention days={days} today={week.today} /> <NextLine /> <span className="text-dust">{said}</span>
       </div>
     </div>
   );

@@ -1,0 +1,125 @@
+"""Pages of one class kept small: the class's page once, and of each member's only what is their own.
+
+A packed page names only fields that differ from the class's. In a list of entries, a number stands for an
+entry of the class's list, and ``{"~": number, ...}`` for one with other fields. An item the class does not
+have is kept without what its drill's words, which stand once beside the class's page, say already."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+from typing import Any
+
+Data = Mapping[str, Any]
+LIKE = "~"  # in a packed entry: the entry it is like
+ENTRIES = "~entries"  # around a packed list
+FIELDS = "~fields"  # around fields that differ from the ones there
+# of an item: what its drill is called and how it is done, which tells nothing of who does it
+OF_THE_DRILL = frozenset(
+    {"figure", "name", "phase", "kit", "kit_names", "level", "cues", "fault", "instead", "easier", "harder"}
+    | {"why", "cautions"}
+)
+ALL_HAVE = "~usual"  # among the words
+# what most items have; kept once with the words
+USUAL: Data = {
+    "dose_option": 0,
+    "dose_count": 1,
+    "waves": 1,
+    "pinned": False,
+    "group": 0,
+    "new": False,
+    "start_s": 0,
+    "gain": 0.0,
+    "turns": [],
+    "dose": {
+        "sets": 1,
+        "reps": None,
+        "per_side": False,
+        "hold_s": None,
+        "breaths": None,
+        "extra_side": None,
+        "work_s": None,
+    },
+}
+ITEMS = ("items", "extras", "cooldown")  # lists of items on a page
+
+
+def words_of(pages: Iterable[Data]) -> dict[str, Any]:
+    """Of every drill on some pages: its words, and what is usual of an item."""
+    words: dict[str, Any] = {ALL_HAVE: USUAL}
+    for page in pages:
+        for items in (*(page[name] for name in ITEMS), *(stop["items"] for stop in page["breaks"])):
+            for item in items:
+                own = {name: field for name, field in item.items() if name in OF_THE_DRILL}
+                words.setdefault(item["drill"], own)
+    return words
+
+
+def pack(page: Data, of_class: Data, words: Data) -> dict[str, Any]:
+    """A member's page beside the class's, smaller. Both have the same fields."""
+    return _besides(page, of_class, words)
+
+
+def unpack(packed: Data, of_class: Data, words: Data) -> dict[str, Any]:
+    """The page that was packed."""
+    own = {name: _unpacked(field, of_class.get(name), words) for name, field in packed.items()}
+    return {**of_class, **own}
+
+
+def _besides(entry: Data, like: Data, words: Data) -> dict[str, Any]:
+    """Fields of an entry that another has not, or not so."""
+    return {
+        name: _packed(field, like.get(name), words)
+        for name, field in entry.items()
+        if name not in like or field != like[name]
+    }
+
+
+def _is_entries(value: Any) -> bool:
+    return isinstance(value, list) and bool(value) and all(isinstance(one, dict) for one in value)
+
+
+def _packed(value: Any, like: Any, words: Data) -> Any:
+    if isinstance(value, dict) and isinstance(like, dict) and like.keys() <= value.keys():
+        return {FIELDS: _besides(value, like, words)}
+    if not _is_entries(value):
+        return value
+    there = like if _is_entries(like) else []
+    return {ENTRIES: [_packed_entry(one, there, words) for one in value]}
+
+
+def _packed_entry(entry: Data, like: Sequence[Data], words: Data) -> Any:
+    """As short as it gets: the number of an equal entry, what differs from another, or itself."""
+    if entry in like:
+        return like.index(entry)
+    found: list[dict[str, Any]] = [dict(entry)]
+    found += [
+        {LIKE: number, **_besides(entry, one, words)}
+        for number, one in enumerate(like)
+        if one.keys() <= entry.keys()
+    ]
+    usual = _usual(entry.get("drill", ""), words)
+    if usual and usual.keys() <= entry.keys():
+        found.append({LIKE: entry["drill"], **_besides(entry, usual, words)})
+    return min(found, key=lambda one: len(str(one)))
+
+
+def _unpacked(value: Any, like: Any, words: Data) -> Any:
+    if isinstance(value, dict) and value.keys() == {FIELDS}:
+        return unpack(value[FIELDS], like, words)
+    if not isinstance(value, dict) or value.keys() != {ENTRIES}:
+        return value
+    return [_unpacked_entry(one, like, words) for one in value[ENTRIES]]
+
+
+def _unpacked_entry(entry: Any, like: Sequence[Data], words: Data) -> Any:
+    if isinstance(entry, int):
+        return like[entry]
+    if LIKE not in entry:
+        return entry
+    name = entry[LIKE]
+    own = {field: value for field, value in entry.items() if field != LIKE}
+    return unpack(own, _usual(name, words) if isinstance(name, str) else like[name], words)
+
+
+def _usual(drill: str, words: Data) -> dict[str, Any]:
+    return {**words[ALL_HAVE], **words[drill]} if drill in words else {}

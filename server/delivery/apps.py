@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class DeliveryConfig(AppConfig):
+    name = "server.delivery"
+    label = "delivery"

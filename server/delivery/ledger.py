@@ -1,0 +1,116 @@
+"""Writing messages down, in the transaction of what they tell of; a worker hands them over afterwards."""
+
+from __future__ import annotations
+
+import datetime
+from collections.abc import Callable, Collection, Iterable, Sequence
+from typing import NamedTuple
+
+from django.conf import settings
+from django.db import transaction
+from django.db.models import QuerySet
+from django.utils import timezone
+
+from core.week.sending import tell_at
+from server.delivery.models import Delivery, Reach
+from server.delivery.words import subject_of
+from server.people.models import Person
+from server.programme.models import GymClass
+
+SOON = datetime.timedelta(hours=2)  # what is for a class so near overtakes everything else
+SHEETS = (
+    Delivery.Kind.READY,
+    Delivery.Kind.CHANGED,
+    Delivery.Kind.OFF,
+    Delivery.Kind.MOVED,
+    Delivery.Kind.CANCELLED,
+    Delivery.Kind.NUDGE,
+)
+NEWER = "a newer version took its place"
+QUIET = "quiet hours last until the class"
+# called in the transaction once there is something to hand over; the jobs put themselves here
+on_queued: list[Callable[[], None]] = []
+
+
+class Message(NamedTuple):
+    """What one person is told. said: in words of its own, else those of its kind."""
+
+    person: Person
+    kind: Delivery.Kind
+    link: str
+    said: str = ""
+
+
+def reaches_of(people: Iterable[Person]) -> dict[int, Reach]:
+    """How each of some people is reached, by their id: as they chose, else by mail."""
+    everybody = list(people)
+    chosen = Reach.objects.in_bulk([one.pk for one in everybody], field_name="person_id")
+    return {one.pk: chosen.get(one.pk) or Reach(person=one) for one in everybody}
+
+
+def channels_of(person: Person, reach: Reach) -> list[Delivery.Channel]:
+    """By what channels somebody is told now; empty when only their link can be handed to them."""
+    channels: list[Delivery.Channel] = []
+    if settings.MAIL_READY and reach.mail and person.email and reach.bounced != person.email:
+        channels.append(Delivery.Channel.MAIL)
+    if reach.text and reach.phone and settings.TEXT_READY:
+        channels.append(Delivery.Channel.TEXT)
+    return channels
+
+
+@transaction.atomic
+def queue(
+    gym_class: GymClass,
+    cause: str,
+    messages: Sequence[Message],
+    *,
+    wanted: datetime.datetime | None = None,
+    now: datetime.datetime | None = None,
+    known_at: datetime.datetime | None = None,
+) -> None:
+    """Write messages down, each once for its cause, person and channel; a newer one about a class takes the
+    place of those still waiting. wanted: not before then; known_at: the time by which its people know the
+    class, when that is not its own any more. Who wants quiet until the class is not told, and the row says
+    so."""
+    now = now or timezone.now()
+    gym = gym_class.session.gym
+    known_at = known_at or gym_class.starts_at
+    first = min(known_at, gym_class.starts_at)
+    reaches = reaches_of(message.person for message in messages)
+    rows: list[Delivery] = []
+    for message in messages:
+        reach = reaches[message.person.pk]
+        to_coach = message.kind == Delivery.Kind.COACH
+        quiet = None if to_coach else reach.quiet(gym)
+        due_at = tell_at(wanted or now, now, first, quiet)
+        rows += [
+            Delivery(
+                gym=gym,
+                gym_class=gym_class,
+                person=message.person,
+                channel=channel,
+                kind=message.kind,
+                cause=cause,
+                subject=subject_of(message.kind, gym, known_at, message.said),
+                link=message.link,
+                state=Delivery.State.QUIET if due_at is None else Delivery.State.QUEUED,
+                why=QUIET if due_at is None else "",
+                urgent=to_coach or first <= now + SOON,
+                queued_at=now,
+                due_at=due_at or now,
+            )
+            for channel in channels_of(message.person, reach)
+        ]
+    about = [message.person.pk for message in messages if message.kind in SHEETS]
+    _waiting(gym_class, about).exclude(cause=cause).update(state=Delivery.State.DROPPED, why=NEWER)
+    Delivery.objects.bulk_create(rows, ignore_conflicts=True)
+    if rows:
+        for told in on_queued:
+            told()
+
+
+def _waiting(gym_class: GymClass, people: Collection[int]) -> QuerySet[Delivery]:
+    """What is still to be told some people about a class."""
+    return Delivery.objects.filter(
+        gym_class=gym_class, person_id__in=people, kind__in=SHEETS, state=Delivery.State.QUEUED
+    )

@@ -1,0 +1,98 @@
+"""What a member's page reports: that it is there, that it was looked at, and what its member says."""
+
+from __future__ import annotations
+
+import datetime
+from collections.abc import Sequence
+from typing import NamedTuple
+
+from django.db import transaction
+from django.db.models import Q
+from django.utils import timezone
+
+from core.errors import Refused
+from server.delivery.ledger import Message, queue
+from server.delivery.models import Delivery
+from server.people.models import Person
+from server.programme.models import GymClass
+from server.publishing.models import MemberSheet, Said
+
+FELT = ("better", "same", "worse")
+YES_NO = ("yes", "no")
+MOST_SAID = 200  # of one member about one class
+HURTS = "somebody says that something hurts"
+
+
+class NotSaid(Refused):
+    """What cannot be said so; ``field`` names it."""
+
+
+class Word(NamedTuple):
+    """One thing somebody says. at: by their device's clock."""
+
+    kind: str
+    value: str
+    key: str
+    at: datetime.datetime
+
+
+def note_opened(sheet: MemberSheet, stamp: str, touched: bool) -> None:
+    """A device has a member's page; when it was looked at stays as it was the first time."""
+    sheet.seen_at, sheet.seen_stamp = timezone.now(), stamp
+    fields = ["seen_at", "seen_stamp"]
+    if touched and sheet.opened_at is None:
+        sheet.opened_at = sheet.seen_at
+        fields.append("opened_at")
+    sheet.save(update_fields=fields)
+
+
+@transaction.atomic
+def note_said(sheet: MemberSheet, words: Sequence[Word]) -> None:
+    """Keep what a member says of a class, each word once. That something hurts reaches the coach at once.
+    Raises NotSaid."""
+    gym_class, now = sheet.publication.gym_class, timezone.now()
+    mine = Said.objects.filter(gym_class=gym_class, person=sheet.person)
+    known = set(mine.values_list("key", flat=True))
+    new = [word for word in words if word.key not in known]
+    if len(known) + len(new) > MOST_SAID:
+        raise NotSaid("rows", f"{MOST_SAID} things are said of this class already.")
+    rows: list[Said] = []
+    for word in {word.key: word for word in new}.values():
+        _check(word)
+        rows.append(
+            Said(
+                gym_class=gym_class,
+                person=sheet.person,
+                kind=word.kind,
+                value=word.value.strip(),
+                key=word.key,
+                said_at=min(word.at, now),
+            )
+        )
+    Said.objects.bulk_create(rows, ignore_conflicts=True)
+    pains = [row for row in rows if row.kind == Said.Kind.PAIN]
+    if pains:
+        tell_coach(gym_class, f"pain-{sheet.person_id}-{pains[0].key}"[:40], HURTS)
+
+
+def _check(word: Word) -> None:
+    allowed = {Said.Kind.FELT: FELT, Said.Kind.DONE: YES_NO, Said.Kind.EXTRAS: YES_NO}
+    values = allowed.get(Said.Kind(word.kind))
+    if values and word.value not in values:
+        raise NotSaid("rows", f"One of {', '.join(values)}.")
+
+
+def coaches_of(gym_class: GymClass) -> list[Person]:
+    """Who answers for a class: its coach, else the owners of the gym."""
+    coach = gym_class.coach
+    if coach is not None and coach.left_at is None:
+        return [coach]
+    gym = gym_class.session.gym
+    return list(gym.people.current().filter(Q(role=Person.Role.OWNER)))
+
+
+def tell_coach(gym_class: GymClass, cause: str, said: str) -> None:
+    """Word to a class's coach, by no name and no body part; what it is about stands behind the link."""
+    link = f"/publish/{gym_class.pk}"
+    messages = [Message(person, Delivery.Kind.COACH, link, said) for person in coaches_of(gym_class)]
+    queue(gym_class, cause, messages)

@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class ScheduleConfig(AppConfig):
+    name = "server.schedule"
+    label = "schedule"
