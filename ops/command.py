@@ -4,13 +4,9 @@ from __future__ import annotations
 
 import json
 import os
-import secrets
 import shutil
 import subprocess
 import sys
-import time
-import urllib.error
-import urllib.request
 from collections.abc import Callable
 from typing import NamedTuple
 
@@ -20,15 +16,21 @@ from ops.database import Cluster, demo_cluster, free_port, port_is_free, scratch
 from ops.environment import ensure_interface, ensure_node_packages, ensure_python
 from ops.modules import PICTURE, picture
 from ops.packages import check_tools, ensure_packages
-from ops.paths import DEMO, PYTHON, ROOT, WEB
+from ops.paths import PYTHON, ROOT, WEB
 from ops.processes import end, run_together
 from ops.say import GiveUp, complain, say, tell
+from ops.serving import (
+    DEFAULT_PORT,
+    DJANGO,
+    create_database,
+    demo_environment,
+    wait_for,
+    web_command,
+    worker_command,
+)
 from ops.settings_check import settings_problems
 
-DEFAULT_PORT = 8497
 UNHURRIED = {"CHALK_TASK_LIMIT_S": "60"}  # where a busy machine is slow and nobody waits for an answer
-THREADS = 16  # of each web worker: most wait for a helper or the database
-DJANGO = {"PYTHONPATH": str(ROOT), "DJANGO_SETTINGS_MODULE": "server.settings"}
 
 Run = Callable[[list[str]], int]
 
@@ -112,7 +114,7 @@ def demo(rest: list[str]) -> int:
             )
         ensure_all()
         cluster.ensure_running()
-        environment = _demo_environment(cluster, port)
+        environment = demo_environment(cluster, port)
         _fill(environment)
         code = run_together(
             [web_command(port), worker_command()],
@@ -150,67 +152,16 @@ def _port() -> int:
     return int(written)
 
 
-def _wait_for(port: int) -> None:
-    """Until the server answers, or ten seconds."""
-    for _ in range(100):
-        try:
-            urllib.request.urlopen(f"http://127.0.0.1:{port}/api/health", timeout=2)
-            break
-        except (urllib.error.URLError, OSError):
-            time.sleep(0.1)
-
-
 def _announce(port: int) -> None:
     address = f"http://127.0.0.1:{port}"
-    _wait_for(port)
+    wait_for(port)
     sign_ins = (ROOT / "server" / "demo" / "sign_ins.txt").read_text(encoding="utf-8").strip()
     say(f"\nDusty Chalk is at {address}\n\n{sign_ins}\n\nCtrl-C stops everything.")
 
 
-def web_command(port: int, workers: int = 2) -> list[str]:
-    """What runs the web server on a loopback port."""
-    bound = ["--bind", f"127.0.0.1:{port}", "--workers", str(workers), "--threads", str(THREADS)]
-    kind = ["--worker-class", "server.worker.PromptWorker", "--limit-request-fields", "60"]
-    quiet = ["--log-level", "warning", "--no-control-socket"]
-    return [str(PYTHON), "-m", "gunicorn", "server.wsgi:application", *bound, *kind, *quiet]
-
-
-def worker_command() -> list[str]:
-    """What works in the background: sends what is due, hands over what waits."""
-    return [str(PYTHON), "manage.py", "work"]
-
-
-def _demo_environment(cluster: Cluster, port: int) -> dict[str, str]:
-    key_file = DEMO / "demo-secret"
-    if not key_file.exists():
-        key_file.write_text(secrets.token_urlsafe(48))
-        key_file.chmod(0o600)
-    return {
-        **DJANGO,
-        "CHALK_DATABASE_URL": cluster.url("chalk"),
-        "CHALK_SECRET": key_file.read_text(),
-        "CHALK_DEMO": "1",
-        "CHALK_HOSTS": "127.0.0.1,localhost",
-        "CHALK_ADDRESS": f"http://127.0.0.1:{port}",
-    }
-
-
-CREATE_DATABASE = """
-import os, psycopg
-base, name = os.environ['CHALK_DATABASE_URL'].rsplit('/', 1)
-with psycopg.connect(base + '/postgres', autocommit=True) as connection:
-    if not connection.execute('select 1 from pg_database where datname = %s', [name]).fetchone():
-        connection.execute('create database ' + name)
-"""
-
-
-def _create_database(environment: dict[str, str]) -> None:
-    subprocess.run([str(PYTHON), "-c", CREATE_DATABASE], env={**os.environ, **environment}, check=True)
-
-
 def _fill(environment: dict[str, str]) -> None:
     """The database with its tables and the demo gym, and the static files."""
-    _create_database(environment)
+    create_database(environment)
     if problem := _pending(environment, "--other-version"):
         raise GiveUp(f"{problem}.\n  Start the demo afresh:  ./chalk reset && ./chalk demo")
     _manage(["migrate", "--verbosity", "0"], environment)
@@ -237,7 +188,7 @@ def manage(rest: list[str]) -> int:
     """Django's own commands, on the demo's database."""
     cluster = demo_cluster()
     started = cluster.ensure_running()
-    environment = {**os.environ, **_demo_environment(cluster, DEFAULT_PORT)}
+    environment = {**os.environ, **demo_environment(cluster, DEFAULT_PORT)}
     try:
         return subprocess.run(
             [str(PYTHON), "manage.py", *rest], cwd=ROOT, env=environment, check=False
@@ -331,7 +282,7 @@ def bench(rest: list[str]) -> int:
         ensure_python(for_tests=True)  # the browser's driver
     cluster, port = scratch_cluster(), free_port()
     cluster.ensure_running()
-    environment = {**os.environ, **_demo_environment(cluster, port)}
+    environment = {**os.environ, **demo_environment(cluster, port)}
     log = cluster.home / "server.log"
     try:
         _fill(environment)
@@ -340,7 +291,7 @@ def bench(rest: list[str]) -> int:
                 web_command(port), env=environment, cwd=ROOT, stdout=out, stderr=out, start_new_session=True
             )
             try:
-                _wait_for(port)
+                wait_for(port)
                 results = _measured(rest[0], port, server.pid)
             finally:
                 end(server)

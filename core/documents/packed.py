@@ -6,7 +6,7 @@ have is kept without what its drill's words, which stand once beside the class's
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from typing import Any
 
 Data = Mapping[str, Any]
@@ -29,7 +29,6 @@ USUAL: Data = {
     "new": False,
     "start_s": 0,
     "gain": 0.0,
-    "turns": [],
     "dose": {
         "sets": 1,
         "reps": None,
@@ -41,6 +40,8 @@ USUAL: Data = {
     },
 }
 ITEMS = ("items", "extras", "cooldown")  # lists of items on a page
+HOMEWORK = "homework/"  # before a drill, among the words
+OF_THE_HOMEWORK = frozenset({"figure", "name", "plain", "stop"})
 
 
 def words_of(pages: Iterable[Data]) -> dict[str, Any]:
@@ -49,9 +50,14 @@ def words_of(pages: Iterable[Data]) -> dict[str, Any]:
     for page in pages:
         for items in (*(page[name] for name in ITEMS), *(stop["items"] for stop in page["breaks"])):
             for item in items:
-                own = {name: field for name, field in item.items() if name in OF_THE_DRILL}
-                words.setdefault(item["drill"], own)
+                words.setdefault(item["drill"], _only(item, OF_THE_DRILL))
+        for task in page["homework"]:
+            words.setdefault(HOMEWORK + task["drill"], _only(task, OF_THE_HOMEWORK))
     return words
+
+
+def _only(entry: Data, names: Collection[str]) -> dict[str, Any]:
+    return {name: field for name, field in entry.items() if name in names}
 
 
 def pack(page: Data, of_class: Data, words: Data) -> dict[str, Any]:
@@ -97,9 +103,10 @@ def _packed_entry(entry: Data, like: Sequence[Data], words: Data) -> Any:
         for number, one in enumerate(like)
         if one.keys() <= entry.keys()
     ]
-    usual = _usual(entry.get("drill", ""), words)
-    if usual and usual.keys() <= entry.keys():
-        found.append({LIKE: entry["drill"], **_besides(entry, usual, words)})
+    for name in _names(entry):
+        usual = {**_usual(name, words), **_follows(name, entry)}
+        if name in words and usual.keys() <= entry.keys():
+            found.append({LIKE: name, **_besides(entry, usual, words)})
     return min(found, key=lambda one: len(str(one)))
 
 
@@ -118,8 +125,27 @@ def _unpacked_entry(entry: Any, like: Sequence[Data], words: Data) -> Any:
         return entry
     name = entry[LIKE]
     own = {field: value for field, value in entry.items() if field != LIKE}
-    return unpack(own, _usual(name, words) if isinstance(name, str) else like[name], words)
+    if not isinstance(name, str):
+        return unpack(own, like[name], words)
+    usual = _usual(name, words)
+    return {**_follows(name, {**usual, **own}), **unpack(own, usual, words)}
 
 
-def _usual(drill: str, words: Data) -> dict[str, Any]:
-    return {**words[ALL_HAVE], **words[drill]} if drill in words else {}
+def _names(entry: Data) -> list[str]:
+    """Under what an entry's words may stand."""
+    drill = entry.get("drill") or ""
+    return [drill, HOMEWORK + drill] if drill else []
+
+
+def _usual(name: str, words: Data) -> dict[str, Any]:
+    own = words.get(name, {})
+    return {**own} if name.startswith(HOMEWORK) else {**words[ALL_HAVE], **own}
+
+
+def _follows(name: str, entry: Data) -> dict[str, Any]:
+    """What follows from an entry's other fields, in most: its drill, and when it ends in one go."""
+    drill = {"drill": name.removeprefix(HOMEWORK)}
+    if name.startswith(HOMEWORK) or "seconds" not in entry:
+        return drill
+    starts, seconds = entry.get("start_s", 0), entry["seconds"]
+    return {**drill, "end_s": starts + seconds, "turns": [[starts, seconds]]}

@@ -14,6 +14,7 @@ from server.api.shown_person import person_out
 from server.people import actions
 from server.people.audit import changed
 from server.people.models import BestLift, Caution, Note, Spot
+from server.publishing.cautions import write_caution
 
 router = Router(tags=["people"])
 
@@ -25,7 +26,7 @@ def add_caution(
     """Write down what must not reach them; from that day it holds wherever a prep is made for them."""
     by = signed_in(request)
     person = person_of(by, person_id)
-    actions.note_caution(
+    write_caution(
         by,
         person,
         payload.caution,

@@ -7,6 +7,7 @@ import email.policy
 import mailbox
 import re
 from collections.abc import Iterator
+from contextlib import closing
 from email.message import Message
 from email.parser import BytesParser
 from pathlib import Path
@@ -37,12 +38,11 @@ def reports_in(path: Path) -> Iterator[Report]:
         raise ValueError(f"the file is larger than {MOST_BYTES // 1_000_000} MB")
     parser = BytesParser(policy=email.policy.default)
     if path.read_bytes()[:5] == b"From ":
-        box = mailbox.mbox(path, create=False)
-        messages: Iterator[Message] = (parser.parsebytes(one.as_bytes()) for one in box)
+        with closing(mailbox.mbox(path, create=False)) as box:
+            for one in box:
+                yield from _reports_of(parser.parsebytes(one.as_bytes()))
     else:
-        messages = iter([parser.parsebytes(path.read_bytes())])
-    for message in messages:
-        yield from _reports_of(message)
+        yield from _reports_of(parser.parsebytes(path.read_bytes()))
 
 
 def _reports_of(message: Message) -> Iterator[Report]:

@@ -92,7 +92,11 @@ def coaches_of(gym_class: GymClass) -> list[Person]:
 
 
 def tell_coach(gym_class: GymClass, cause: str, said: str) -> None:
-    """Word to a class's coach, by no name and no body part; what it is about stands behind the link."""
+    """Word to whoever answers for a class."""
+    tell_coaches(gym_class, coaches_of(gym_class), cause, said)
+
+
+def tell_coaches(gym_class: GymClass, coaches: Sequence[Person], cause: str, said: str) -> None:
+    """Word to some coaches, by no name and no body part; what it is about stands behind the link."""
     link = f"/publish/{gym_class.pk}"
-    messages = [Message(person, Delivery.Kind.COACH, link, said) for person in coaches_of(gym_class)]
-    queue(gym_class, cause, messages)
+    queue(gym_class, cause, [Message(person, Delivery.Kind.COACH, link, said) for person in coaches])
