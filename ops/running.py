@@ -37,7 +37,7 @@ def only_one(cluster: Cluster) -> Iterator[None]:
                 "  Use that one, or stop it:  ./chalk stop"
             )
         if left := _left_behind():
-            tell(f"An earlier demo was killed; ending what it left: process {', '.join(map(str, left))}.")
+            tell(f"An earlier demo was killed; ending what it left: {_named(left)}.")
             _end(left)
         try:
             yield
@@ -62,8 +62,12 @@ def stop_demo(cluster: Cluster) -> str:
         NOTE.unlink(missing_ok=True)
     if not left and not ran:
         return "Nothing of this checkout's demo is running."
-    what = [f"process {', '.join(map(str, left))}"] if left else []
+    what = [_named(left)] if left else []
     return f"Stopped what a killed demo left: {' and '.join([*what, *(['the database'] if ran else [])])}."
+
+
+def _named(pids: list[int]) -> str:
+    return f"process{'es' if len(pids) > 1 else ''} {', '.join(map(str, pids))}"
 
 
 @contextmanager

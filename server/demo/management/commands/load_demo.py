@@ -11,6 +11,7 @@ from django.utils import timezone
 
 from server.demo import scenario
 from server.demo.people import SEED, SHOWN, make_people
+from server.demo.sent import choose_reach, live_through
 from server.gym.models import Gym, KitItem
 from server.people.models import Person
 from server.prep.models import PrepDraft
@@ -38,7 +39,9 @@ class Command(BaseCommand):
         coaches, members = make_people(gym, chance)
         _weekly(gym)
         sessions = _sessions(gym, coaches, members, chance)
+        choose_reach(gym)
         _publish_past(sessions)
+        live_through(gym, random.Random(SEED))
 
 
 def _weekly(gym: Gym) -> None:

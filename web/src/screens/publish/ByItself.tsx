@@ -35,7 +35,7 @@ export function ByItself({ classId }: { classId: number }) {
           ? `Goes out by itself ${when(next.due_at, found.timezone)}.`
           : holds.how === "by hand"
             ? "Goes out by hand."
-            : "Went out by itself, or is too far ahead."}{" "}
+            : "It has gone out, or does not yet for three days."}{" "}
         <span className="quiet">
           {own ? "This class’s own rule" : found.session ? "As its session does" : "As the gym does"}:{" "}
           {ruleWords(holds)}.

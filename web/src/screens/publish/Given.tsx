@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
-import { when } from "../../parts/words";
+import { plural, when } from "../../parts/words";
 
 type Delivery = Schemas["DeliveryOut"];
 
@@ -21,6 +21,16 @@ function whyWord(delivery: Delivery, zone: string): string {
   if (!message || message.state === "handed over") return "";
   if (message.state === "queued") return `${message.why || "goes"} ${when(message.at, zone)}`;
   return message.why;
+}
+
+/** What is their own on the page, or that nothing of theirs was measured. */
+function ownWords(measured: number, delivery: Delivery | undefined): string {
+  const own = [
+    ...(delivery?.extras ? [plural(delivery.extras, "extra")] : []),
+    ...(delivery?.swaps ? [`${delivery.swaps} swapped`] : []),
+    ...(measured === 0 ? ["not measured"] : []),
+  ];
+  return own.join(", ");
 }
 
 function Reported({ delivery }: { delivery: Delivery }) {
@@ -70,7 +80,7 @@ export function Given({
     <table className="mt-5 w-full text-[15px] max-sm:block">
       <thead className="border-b-2 border-ink text-left text-[13px] text-dust max-sm:hidden">
         <tr>
-          {["who", "does", "ranges known", "own extras", "swapped", "message", "said"].map((one) => (
+          {["who", "does", "their own", "message", "said"].map((one) => (
             <th key={one} scope="col" className="pb-1 font-normal">
               {one}
             </th>
@@ -98,10 +108,8 @@ export function Given({
                   <span className="ml-2 rounded bg-sand px-1.5 text-[13px]">{one.adaptive.join(", ")}</span>
                 )}
               </td>
-              <td>{one.division || "as written"}</td>
-              <td className="max-sm:hidden">{one.measured || "none"}</td>
-              <td className="max-sm:hidden">{delivery ? delivery.extras : ""}</td>
-              <td className="max-sm:hidden">{delivery ? delivery.swaps : ""}</td>
+              <td className="pr-3 whitespace-nowrap">{one.division || "as written"}</td>
+              <td className="pr-3 max-sm:hidden">{ownWords(one.measured, delivery)}</td>
               <td>
                 {delivery ? (
                   <>
@@ -155,7 +163,7 @@ function EndLink({ delivery, classId }: { delivery: Delivery; classId: number })
   return (
     <button
       type="button"
-      className="ml-2 min-h-8 rounded px-1.5 py-0.5 text-[13px] text-dust hover:bg-sand max-lg:min-h-10"
+      className="ml-2 min-h-8 rounded whitespace-nowrap px-1.5 py-0.5 text-[13px] text-dust hover:bg-sand max-lg:min-h-10"
       disabled={end.isPending}
       onBlur={() => setSure(false)}
       onClick={() => (sure ? end.mutate() : setSure(true))}

@@ -5,7 +5,7 @@ import { answer, api, type Schemas } from "../../api/client";
 import { publishQuery, wouldChangeQuery } from "../../api/queries";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { useTitle } from "../../parts/title";
-import { day, hour, plural } from "../../parts/words";
+import { day, hour, plural, when } from "../../parts/words";
 import { newKey } from "../../saving/key";
 import { sessionSaved } from "../../saving/session";
 import { ByItself } from "./ByItself";
@@ -173,8 +173,12 @@ function Send({ data }: { data: Schemas["PublishOut"] }) {
         What was sent never changes; a correction is a new version, and only those whose page it changes are
         told.
       </p>
-      <ByItself classId={data.class_id} />
-      <ClassActions data={data} />
+      {Date.parse(data.starts_at) > Date.now() && (
+        <>
+          <ByItself classId={data.class_id} />
+          <ClassActions data={data} />
+        </>
+      )}
     </section>
   );
 }
@@ -256,7 +260,7 @@ function allSent(classes: Schemas["SentClass"][], timezone: string): string {
 /** Whether and when a class was sent, and what changed since. */
 function sentState(data: Schemas["PublishOut"]): string {
   if (data.version === null || data.published_at === null) return "Not sent yet.";
-  const sent = `Version ${data.version} was sent ${hour(data.published_at, data.timezone)} ${data.published_by ? `by ${data.published_by}` : "by itself"}.`;
+  const sent = `Version ${data.version} was sent ${when(data.published_at, data.timezone)} ${data.published_by ? `by ${data.published_by}` : "by itself"}.`;
   return data.changed_since
     ? `${sent} The board or the prep has changed since.`
     : `${sent} Nothing has changed since.`;

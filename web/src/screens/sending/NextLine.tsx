@@ -7,15 +7,16 @@ import { hour, when } from "../../parts/words";
 export function NextLine() {
   const { data } = useQuery({ ...sendingQuery, refetchInterval: 60_000 });
   if (!data || (data.rule.how === "by hand" && data.next.length === 0)) return null;
-  const [first] = data.next;
+  const first = data.next.find((one) => one.state !== "held");
   const held = data.next.filter((one) => one.state === "held").length;
   return (
     <Link to="/sending" className="underline-offset-2 hover:underline">
+      {"· "}
       {data.paused_at
         ? "Sending is stopped"
         : first
           ? `Next out: ${when(first.due_at, data.timezone)}, the ${hour(first.starts_at, data.timezone)} class`
-          : "All is out that goes by itself"}
+          : "Nothing more goes out by itself soon"}
       {held > 0 && <strong className="text-hold"> · {held} held</strong>}
     </Link>
   );
