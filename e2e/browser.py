@@ -12,6 +12,8 @@ from django.core.management.base import CommandError
 from django.db import connections
 from playwright.sync_api import sync_playwright
 
+from server.delivery.channels import Outbox
+from server.delivery.sending import send_waiting
 from server.tests.gyms import PASSWORD, SmallGym
 
 AXE = Path(__file__).resolve().parent.parent / "web" / "node_modules" / "axe-core" / "axe.min.js"
@@ -99,6 +101,11 @@ class BrowserTest(StaticLiveServerTestCase):
 
         with ThreadPoolExecutor(1) as other:
             return other.submit(run).result()
+
+    @staticmethod
+    def post():
+        """What a worker does: what waits leaves, to the demo's stand-in."""
+        send_waiting(channel=lambda name: Outbox())
 
     def sign_in(self, page, person=None):
         page.goto(self.live_server_url + "/")

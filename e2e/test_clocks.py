@@ -4,6 +4,7 @@ import datetime
 
 from e2e.browser import PHONE, BrowserTest
 from server.gym.models import Gym
+from server.programme.models import GymClass
 from server.publishing.actions import publish_class
 
 
@@ -171,7 +172,7 @@ class Runner(BrowserTest):
             page.wait_for_selector("text=Go on: 1 of")
             self.meanwhile(self.correct)
             page.reload()
-            page.wait_for_selector("text=this is version 2")
+            page.wait_for_selector("h1:has-text('Kiln day, corrected')")
             self.assertEqual(page.locator("text=Go on: 1 of").count(), 0)
 
         self.drive(steps, PHONE)
@@ -184,16 +185,20 @@ class Runner(BrowserTest):
 
 class Outbox(BrowserTest):
     def test_an_odd_title_takes_down_no_screen(self):
-        """A title that only looks like a link stays words; the member's link beside it is one."""
-        self.home.session.title = "http://[ and javascript:alert(1)"
-        self.home.session.save()
-        publish_class(self.home.gym_class, self.home.coach)
+        """A name that only looks like a link stays words; the member's link beside it is one."""
+        self.home.gym.name = "http://[ and javascript:alert(1)"
+        self.home.gym.save()
+        gym_class = GymClass.objects.select_related("session__gym").get(pk=self.home.gym_class.pk)
+        publish_class(gym_class, self.home.coach)
+        self.post()
 
         def steps(page):
             self.sign_in(page)
             page.goto(f"{self.live_server_url}/outbox")
-            page.wait_for_selector("text=javascript:alert(1)")
-            links = page.eval_on_selector_all("li a", "all => all.map(one => one.getAttribute('href'))")
+            page.wait_for_selector("li:has-text('javascript:alert(1)') a")
+            links = page.eval_on_selector_all(
+                "li a[href^='/m/']", "all => all.map(one => one.getAttribute('href'))"
+            )
             self.assertEqual(len(links), 3)
             self.assertTrue(all(link.startswith("/m/") for link in links), links)
 

@@ -87,7 +87,10 @@ class MainJob(BrowserTest):
         page.wait_for_selector("[aria-label='The member\\'s page'] h2")
         page.click("button:has-text('Send now to 3 people')")
         page.wait_for_selector("text=Sent to 3 people.")
-        page.click("nav >> text=Outbox")
+        self.meanwhile(self.post)
+        page.click("nav >> text=Sending")
+        page.wait_for_selector("text=3 messages handed over")
+        page.goto(f"{self.live_server_url}/outbox")
         return page.get_attribute("li:has-text('Ada') a[href^='/m/']", "href")
 
     def member_opens(self, page, link: str):

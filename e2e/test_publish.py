@@ -1,7 +1,9 @@
 """Publishing on the screen: what is sent, what it changes, one class or all."""
 
+from django.utils import timezone
+
 from e2e.browser import PHONE, BrowserTest
-from server.publishing.models import Publication
+from server.publishing.models import MemberSheet, Publication
 from server.tests.gyms import change
 
 MAIN = "[aria-label=Sending] button.action"
@@ -24,6 +26,7 @@ class Publishing(BrowserTest):
             page.wait_for_selector("text=Sent to 3 people.")
             page.wait_for_selector(MAIN, state="detached")
             self.assert_accessible(page, "sent")
+            self.meanwhile(lambda: MemberSheet.objects.update(opened_at=timezone.now()))
             self.meanwhile(
                 lambda: change(
                     self.home.client(),
@@ -38,14 +41,15 @@ class Publishing(BrowserTest):
             self.assert_accessible(page, "about to be sent")
             page.click(f"{MAIN}:has-text('Send version 2')")
             page.wait_for_selector("text=What version 2 changed")
-            page.wait_for_selector("tr:has-text('Ada Finch') >> text=sent")
+            page.wait_for_selector("tr:has-text('Ada Finch') >> text=queued")
             link = page.get_attribute("tr:has-text('Ada Finch') a", "href")
             page.goto(self.live_server_url + link)
-            page.wait_for_selector("text=Changed: this is version 2.")
+            page.wait_for_selector("h2:has-text('Changed since you looked')")
             page.wait_for_selector("text=New on the board: “12 wall balls 9/6 kg”")
             page.wait_for_selector("text=8 flumes as on the board")
             page.goto(f"{self.live_server_url}/publish/{self.home.gym_class.pk}")
-            page.wait_for_selector("tr:has-text('Ada Finch') >> text=sent")  # a coach who looks opens nothing
+            # a coach who looks opens nothing
+            page.wait_for_selector("tr:has-text('Ada Finch') >> text=queued")
             self.assertEqual(page.locator("tr:has-text('Ada Finch') >> text=opened").count(), 0)
 
         self.drive(steps)

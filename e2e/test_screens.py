@@ -15,6 +15,7 @@ class Accessible(BrowserTest):
         """Sign-in, week, Bench (at rest, opened, with a swap open), keys, publish, outbox, and a member's
         list."""
         publish_class(self.home.gym_class, self.home.coach)
+        self.post()
 
         def steps(page):
             page.goto(self.live_server_url + "/")
@@ -40,9 +41,10 @@ class Accessible(BrowserTest):
             page.goto(f"{self.live_server_url}/publish/{self.home.gym_class.pk}")
             page.wait_for_selector("[aria-label='The member\\'s page'] h2")
             self.assert_accessible(page, "publish")
-            page.goto(f"{self.live_server_url}/outbox")
-            page.wait_for_selector("li")
-            self.assert_accessible(page, "outbox")
+            for path, there in (("outbox", "li"), ("sending", "text=Next out")):
+                page.goto(f"{self.live_server_url}/{path}")
+                page.wait_for_selector(there)
+                self.assert_accessible(page, path)
             page.click("text=Sign out")
             page.wait_for_selector("#email")
             self.sign_in(page, self.home.members[0])
@@ -265,8 +267,7 @@ class MoreScreens(BrowserTest):
             page.click("button:has-text('Send version 2')")
             page.wait_for_selector("text=Sent to 3 people.")
             page.goto(f"{self.live_server_url}/m/{token}")
-            page.wait_for_selector("text=Changed: this is version 2.")
-            self.assertIn("12 box step-ups", page.inner_text("main"))
+            page.wait_for_selector("text=12 box step-ups")
 
         self.drive(steps)
 

@@ -4,6 +4,7 @@ cut, and the accessibility engine finds nothing."""
 from e2e.browser import BrowserTest
 from server.people.models import Person
 from server.publishing.actions import publish_class
+from server.schedule.models import Rule
 
 SIZES = {
     "desk": {"width": 1280, "height": 800},
@@ -46,6 +47,8 @@ class Sizes(BrowserTest):
             )
             self.home.gym_class.people.add(person)
         publish_class(self.home.gym_class, self.home.coach)
+        Rule.objects.create(gym=self.home.gym, how="hours", hours=2)
+        self.post()
 
     def screens(self) -> dict[str, str]:
         """Address -> what has to stand there."""
@@ -64,6 +67,7 @@ class Sizes(BrowserTest):
             "/shelf?tab=methods": "[aria-label=Methods] li",
             "/shelf?tab=place": "h1",
             "/outbox": "li",
+            "/sending": "[aria-label='Next out'] li",
             "/gym": "h1",
             "/account": "h1",
             "/week/import": "textarea",

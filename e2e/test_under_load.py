@@ -9,8 +9,9 @@ import urllib.request
 
 from core.catalog import load_catalog
 from e2e.served import ServedTest
+from server.delivery.models import Delivery
 from server.programme.models import Session
-from server.publishing.models import MemberSheet, OutboxMessage, Publication
+from server.publishing.models import MemberSheet, Publication
 from server.tests.gyms import SmallGym, body
 
 ATTACKERS, ASKS, KILLS = 20, 20, 3
@@ -149,6 +150,6 @@ class UnderLoad(ServedTest):
             self.start()
         for publication in Publication.objects.all():
             self.assertEqual(publication.sheets.count(), 3)
-        self.assertEqual(OutboxMessage.objects.count(), MemberSheet.objects.count())
+        self.assertEqual(Delivery.objects.filter(cause__startswith="v").count(), MemberSheet.objects.count())
         client = self.client_of(self.home.coach)
         self.assertEqual(client.ask("POST", f"/api/classes/{self.home.gym_class.pk}/publish").status, 201)

@@ -64,3 +64,9 @@ def _message(row: Delivery) -> schemas.MessageOut:
         why=row.why,
         at=row.handed_at or row.due_at,
     )
+
+
+def told_of_version(publication: Publication) -> int:
+    """How many people there are messages to, about a version."""
+    rows = Delivery.objects.filter(gym_class_id=publication.gym_class_id, cause=f"v{publication.version}")
+    return rows.values("person").distinct().count()

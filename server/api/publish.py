@@ -1,5 +1,7 @@
 """Publishing a class, and seeing it as any member would."""
 
+from io import BytesIO
+
 import segno
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
@@ -13,7 +15,7 @@ from core.errors import CoreError
 from core.week.sending import local
 from server.api import schemas
 from server.api.access import class_of, coach, session_of
-from server.api.delivered import deliveries_of
+from server.api.delivered import deliveries_of, told_of_version
 from server.api.week import classes_out
 from server.computing.run import compute
 from server.computing.stored import kept
@@ -134,7 +136,9 @@ def wall_code(request: HttpRequest, class_id: int) -> HttpResponse:
     """A code for the wall: it leads to the class's prep, which is nobody's own."""
     gym_class = class_of(coach(request), class_id)
     code = segno.make(f"{settings.ADDRESS}/w/{gym_class.wall}", micro=False)
-    return HttpResponse(code.svg_inline(scale=6, dark="#22262a"), content_type="image/svg+xml")
+    drawn = BytesIO()
+    code.save(drawn, kind="svg", scale=6, dark="#22262a")
+    return HttpResponse(drawn.getvalue(), content_type="image/svg+xml")
 
 
 @router.delete("/deliveries/{sheet_id}", response=schemas.PublishOut)
@@ -203,6 +207,7 @@ def _publish_out(by: Person, class_id: int) -> schemas.PublishOut:
         deliveries=deliveries_of(gym_class, latest) if latest else [],
         cancelled=gym_class.cancelled_at is not None,
         wall=f"/w/{gym_class.wall}",
+        told=told_of_version(latest) if latest else 0,
     )
 
 

@@ -232,7 +232,8 @@ class DeliveryOut(Schema):
 
 class PublishOut(Schema):
     """A class and what it was given. unread: lines of the board nobody understood; changes: of the newest
-    version against the one before; classes: of the same session, this one among them."""
+    version against the one before; classes: of the same session, this one among them; told: how many people
+    were told of the newest version; wall: where the code on the wall leads."""
 
     timezone: str
     class_id: int
@@ -252,6 +253,7 @@ class PublishOut(Schema):
     classes: list[ClassOut]
     cancelled: bool
     wall: str
+    told: int
 
 
 class Told(Schema):

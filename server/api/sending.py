@@ -215,7 +215,7 @@ def _next(one: Next) -> sending_schemas.NextOut:
 
 
 def _reach(person: Person) -> sending_schemas.ReachOut:
-    row = Reach.objects.filter(person=person).first() or Reach(person=person, feed="")
+    row = Reach.objects.filter(person=person).first() or Reach(person=person)
     return sending_schemas.ReachOut(
         mail=row.mail,
         text=row.text,

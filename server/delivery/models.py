@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import secrets
 import uuid
 
 from django.db import models
@@ -18,14 +17,10 @@ def new_word() -> str:
     return uuid.uuid4().hex
 
 
-def new_token() -> str:
-    """An unguessable name for a feed (192 bits)."""
-    return secrets.token_urlsafe(24)
-
-
 class Reach(models.Model):
     """What a member chose. quiet_from and quiet_to: clock times in the gym's zone, both or neither. bounced:
-    the address that a mail came back from, and why; it is not written to again until it is another one."""
+    the address that a mail came back from, and why; it is not written to again until it is another one.
+    feed: an unguessable name for the calendar of their classes, None until they ask for one."""
 
     person = models.OneToOneField(Person, models.CASCADE, related_name="reach")
     mail = models.BooleanField(default=True)
@@ -35,7 +30,7 @@ class Reach(models.Model):
     quiet_to = models.TimeField(null=True, blank=True)
     bounced = models.EmailField(blank=True)
     bounced_why = models.CharField(max_length=200, blank=True)
-    feed = models.CharField(max_length=40, unique=True, default=new_token)
+    feed = models.CharField(max_length=40, unique=True, null=True, blank=True)
 
     def quiet(self, gym: Gym) -> Quiet | None:
         """Their quiet hours, None for none."""

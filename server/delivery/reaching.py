@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import secrets
 from typing import Any
 
 from django.core.exceptions import ValidationError
@@ -9,7 +10,7 @@ from django.core.validators import validate_email
 from django.db import transaction
 
 from core.errors import Refused
-from server.delivery.models import Reach, new_token
+from server.delivery.models import Reach
 from server.gym.models import Gym
 from server.people.models import Person
 
@@ -29,7 +30,7 @@ def set_reach(person: Person, fields: dict[str, Any]) -> Reach:
 
 def renew_feed(person: Person) -> Reach:
     """A new address for somebody's calendar; the one before shows nothing from now on."""
-    return Reach.objects.update_or_create(person=person, defaults={"feed": new_token()})[0]
+    return Reach.objects.update_or_create(person=person, defaults={"feed": secrets.token_urlsafe(24)})[0]
 
 
 def end_mails(person_id: int) -> bool:

@@ -41,7 +41,7 @@ class Migration(migrations.Migration):
                 ('quiet_to', models.TimeField(blank=True, null=True)),
                 ('bounced', models.EmailField(blank=True, max_length=254)),
                 ('bounced_why', models.CharField(blank=True, max_length=200)),
-                ('feed', models.CharField(default=server.delivery.models.new_token, max_length=40, unique=True)),
+                ('feed', models.CharField(blank=True, max_length=40, null=True, unique=True)),
                 ('person', models.OneToOneField(on_delete=django.db.models.deletion.CASCADE, related_name='reach', to='people.person')),
             ],
         ),

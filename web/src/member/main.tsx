@@ -175,7 +175,7 @@ function keepThis(): void {
 function afterwards(): void {
   void import("./faces.css");
   if (given?.wall) return;
-  if (given?.sheet && !("kept" in page.dataset)) reportSeen(token, given.sheet.stamp);
+  if (given?.sheet) reportSeen(token, given.sheet.stamp, "kept" in page.dataset);
   if (token && (given?.sheet || given?.trouble)) {
     if (!given.sheet?.private) notePage(token, given.sheet);
   }

@@ -3,18 +3,28 @@ import type { Sheet } from "../api/client";
 
 const LOOKED_MS = 2_000; // before them for so long, and touched: then it was opened
 const TOUCHES = ["pointerdown", "keydown", "wheel", "touchmove"] as const;
+const openedPlace = (token: string) => `opened:${token}`;
 
-const report = (token: string, stamp: string, touched: boolean) =>
-  void fetch(`/api/sheets/${token}/opened`, {
+async function report(token: string, stamp: string, touched: boolean): Promise<boolean> {
+  const response = await fetch(`/api/sheets/${token}/opened`, {
     method: "POST",
     headers: { "Content-Type": "application/json" },
     body: JSON.stringify({ stamp, touched }),
     keepalive: true,
-  }).catch(() => undefined);
+  }).catch(() => null);
+  return response !== null && response.status < 500;
+}
 
-/** Say that the page is here, and once somebody has it before them, that it was opened. */
-export function reportSeen(token: string, stamp: string): void {
-  report(token, stamp, false);
+/** Say what was opened and is not said yet, with no network or with one. */
+async function sendOpened(token: string): Promise<void> {
+  const stamp = localStorage.getItem(openedPlace(token));
+  if (stamp !== null && (await report(token, stamp, true))) localStorage.removeItem(openedPlace(token));
+}
+
+/** Say that the page is here, and once somebody has it before them, that it was opened. kept: a copy from last time. */
+export function reportSeen(token: string, stamp: string, kept: boolean): void {
+  if (!kept) void report(token, stamp, false).then(() => sendOpened(token));
+  window.addEventListener("online", () => void sendOpened(token));
   let visible_ms = 0;
   let touched = false;
   let last = performance.now();
@@ -28,7 +38,8 @@ export function reportSeen(token: string, stamp: string): void {
     last = now;
     if (!touched || visible_ms < LOOKED_MS) return;
     window.clearInterval(look);
-    report(token, stamp, true);
+    localStorage.setItem(openedPlace(token), stamp);
+    void sendOpened(token);
   }, 250);
 }
 

@@ -144,7 +144,7 @@ function Send({ data }: { data: Schemas["PublishOut"] }) {
           <p className="mt-2">
             {one.variables === data.version
               ? "Nothing had changed, so nothing was sent again."
-              : `Sent to ${plural(data.deliveries.length, "person", "people")}.`}
+              : `Sent to ${plural(data.told, "person", "people")}.`}
           </p>
         )}
         {all.data && <p className="mt-2">{allSent(all.data, data.timezone)}</p>}

@@ -56,7 +56,7 @@ function Warnings({ data }: { data: Data }) {
   ];
   if (said.length === 0) return null;
   return (
-    <ul role="note" className="mt-3 space-y-1 rounded-xl border border-hold bg-sheet p-3 text-[15px]">
+    <ul className="mt-3 space-y-1 rounded-xl border border-hold bg-sheet p-3 text-[15px]">
       {said.map((one) => (
         <li key={one}>{one}</li>
       ))}
