@@ -34,6 +34,11 @@ def published(ask: SessionAsk, members: Sequence[tuple[Person, Chosen]]) -> Publ
     worked = work_out(ask, brief=True)
     if _nothing_in(worked):
         raise PlanRefused("text", NO_PREP)
+    return fitted(worked, members)
+
+
+def fitted(worked: Worked, members: Sequence[tuple[Person, Chosen]]) -> Published:
+    """What a class that is worked out is given."""
     sheets = [member_sheet(worked, *member) for member in members]
     return Published(member_sheet(worked, NOBODY, {}), sheets)
 

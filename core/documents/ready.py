@@ -3,22 +3,42 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from typing import Any
+from typing import Any, NamedTuple
 
 from core.demand import Person
-from core.documents.published import NO_PREP, Chosen, member_sheet
+from core.documents.published import NO_PREP, Chosen, Published, fitted, member_sheet
 from core.errors import CoreError
 from core.session import SessionAsk, Worked, work_out
 
 MOST_SAID = 8
 
 
+class Looked(NamedTuple):
+    """why: what stands against sending a class without its coach, in sentences; else what it is given."""
+
+    why: list[str]
+    given: Published | None
+
+
 def not_ready(ask: SessionAsk, members: Sequence[tuple[Person, Chosen]]) -> list[str]:
     """Why a class should not go out by itself, in sentences for its coach; empty when it may."""
     try:
-        worked = work_out(ask, brief=True)
+        return _reasons(work_out(ask, brief=True), members)
     except CoreError as problem:
         return [str(problem)]
+
+
+def published_if_ready(ask: SessionAsk, members: Sequence[tuple[Person, Chosen]]) -> Looked:
+    """What a class is given, unless something stands against it."""
+    try:
+        worked = work_out(ask, brief=True)
+    except CoreError as problem:
+        return Looked([str(problem)], None)
+    why = _reasons(worked, members)
+    return Looked(why, None if why else fitted(worked, members))
+
+
+def _reasons(worked: Worked, members: Sequence[tuple[Person, Chosen]]) -> list[str]:
     reasons = [*_of_the_board(worked), *_of_the_prep(worked)]
     if not reasons or worked.sheet.items:
         reasons += _of_the_people(worked, members)

@@ -41,10 +41,12 @@ def publish_class(
     *,
     wanted: datetime.datetime | None = None,
     now: datetime.datetime | None = None,
+    made: Made | None = None,
 ) -> Publication:
     """Publish a class's prep to everyone on its roster, now. The same content again is no new version and
     sends nothing; nor does a ``key`` that came before, whatever changed since. by: nobody when the schedule
-    does it. wanted: messages do not leave before, except to those who want quiet then.
+    does it. wanted: messages do not leave before, except to those who want quiet then. made: what the class
+    would be given, where that is known for it as it is held (lock_class).
 
     Raises NothingToPublish for an empty roster or a class that is cancelled, UnusableText or PlanRefused for
     what cannot be planned, and PermissionError for anyone but a coach of that gym. Nothing is saved unless
@@ -52,7 +54,7 @@ def publish_class(
     """
     locked = lock_class(gym_class, by)
     before = locked.publications.filter(key=key).first() if key else None
-    return before or _publish(locked, by, key, wanted, now or timezone.now())
+    return before or _publish(locked, by, key, wanted, now or timezone.now(), made)
 
 
 def lock_class(gym_class: GymClass, by: Person | None) -> GymClass:
@@ -71,10 +73,11 @@ def _publish(
     key: str | None,
     wanted: datetime.datetime | None,
     now: datetime.datetime,
+    made: Made | None,
 ) -> Publication:
     if gym_class.cancelled_at:
         raise NothingToPublish("class", "This class is cancelled; take that back first.")
-    made = make(gym_class, gym_class.session)
+    made = made or make(gym_class, gym_class.session)
     latest, digest = gym_class.publications.first(), draft_digest(gym_class.session)
     changes = difference(latest, made) if latest else None
     if latest and changes and changes.nothing and latest.kind == Publication.Kind.PREP:

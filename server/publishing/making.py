@@ -10,8 +10,9 @@ from typing import Any, NamedTuple
 from core.demand import Person as PersonValue
 from core.documents.base import as_json
 from core.documents.difference import changes_of, told_of
-from core.documents.published import published
-from core.errors import Refused
+from core.documents.published import Published, published
+from core.documents.ready import published_if_ready
+from core.errors import CoreError, Refused
 from server.computing.run import compute
 from server.people.models import Person
 from server.prep.drafts import Attendee, attending, day_of, session_ask
@@ -40,13 +41,37 @@ def make(gym_class: GymClass, session: Session) -> Made:
     roster = attending(gym_class)
     if not roster:
         raise NothingToPublish("people", NOBODY)
-    made = compute(session.gym_id, published, session_ask(session, gym_class), members_of(gym_class, roster))
-    of_class = class_content(gym_class)
+    given = compute(session.gym_id, published, session_ask(session, gym_class), members_of(gym_class, roster))
+    return _made(gym_class, roster, given)
+
+
+class LookedAt(NamedTuple):
+    """Why a class cannot go out without its coach, in sentences; else what it would be given."""
+
+    why: list[str]
+    made: Made | None
+
+
+def make_if_ready(gym_class: GymClass, session: Session) -> LookedAt:
+    """What the class would be given, unless something stands against its going out by itself."""
+    roster = attending(gym_class)
+    if not roster:
+        return LookedAt([NOBODY], None)
+    try:
+        ask, members = session_ask(session, gym_class), members_of(gym_class, roster)
+        looked = compute(session.gym_id, published_if_ready, ask, members)
+    except CoreError as problem:
+        return LookedAt([str(problem)], None)
+    return LookedAt(looked.why, _made(gym_class, roster, looked.given) if looked.given else None)
+
+
+def _made(gym_class: GymClass, roster: Sequence[Attendee], given: Published) -> Made:
+    of_class, day = class_content(gym_class), day_of(gym_class.session)
     return Made(
-        {**made.page, **of_class},
+        {**given.page, **of_class},
         {
-            attendee.row: {**sheet, **of_class, **own_content(attendee.row, day_of(session))}
-            for attendee, sheet in zip(roster, made.sheets, strict=True)
+            attendee.row: {**sheet, **of_class, **own_content(attendee.row, day)}
+            for attendee, sheet in zip(roster, given.sheets, strict=True)
         },
     )
 

@@ -16,8 +16,8 @@ from server.computing.stored import kept
 from server.logs import log
 from server.prep.drafts import attending, session_ask
 from server.programme.models import GymClass, Session
-from server.publishing.actions import publish_class
-from server.publishing.making import NOBODY, members_of
+from server.publishing.actions import lock_class, publish_class
+from server.publishing.making import NOBODY, Made, make_if_ready, members_of
 from server.publishing.saying import tell_coach
 from server.schedule.models import Planned
 from server.schedule.rules import Due, classes_ahead, due_of, is_done
@@ -60,13 +60,18 @@ def _look_at(due: Due, now: datetime.datetime) -> bool:
         planned.warned_at = planned.asked_at = planned.approved_at = None
     goes_out = now >= (due.due if planned.early_at else due.first)
     waits = due.rule.approve and planned.approved_at is None
-    planned.why = why_not(due.gym_class) + ([ASK] if waits else [])
+    made: Made | None = None
+    if goes_out and not waits:
+        locked = lock_class(due.gym_class, None)
+        planned.why, made = make_if_ready(locked, locked.session)
+    else:
+        planned.why = why_not(due.gym_class) + ([ASK] if waits else [])
     planned.state = Planned.State.HELD if goes_out and planned.why else Planned.State.WAITING
-    sent = goes_out and not planned.why
+    sent = made is not None
     if planned.why:
         _tell(planned, due, now)
     elif sent:
-        publish_class(due.gym_class, None, wanted=due.due, now=now)
+        publish_class(due.gym_class, None, wanted=due.due, now=now, made=made)
         if now >= due.due:
             planned.state = Planned.State.DONE
         else:

@@ -16,7 +16,6 @@ from server.delivery import sending
 from server.delivery.models import Delivery
 from server.delivery.sending import LEASE_S, claim, send_waiting
 from server.programme.models import GymClass
-from server.publishing import actions as publishing
 from server.publishing.actions import publish_class
 from server.publishing.making import make
 from server.publishing.models import Publication
@@ -127,8 +126,7 @@ class Faults(TransactionTestCase):
         now = timezone.now()
         lease = now + datetime.timedelta(seconds=LEASE_S + 1)
         with (
-            mock.patch.object(publishing, "make", return_value=made),
-            mock.patch("server.schedule.looking.why_not", return_value=[]),
+            mock.patch("server.schedule.looking.make_if_ready", return_value=([], made)),
         ):
             with MailServer() as server:
                 points = Death(10**6).run(lambda: self.run_all(now))
