@@ -31,11 +31,12 @@ def look(now: datetime.datetime | None = None) -> int:
     now = now or timezone.now()
     rows = list(classes_ahead(now).filter(session__gym__paused_at=None))
     near = [due for due in due_of(rows) if due.first - WARN <= now]
-    sent = 0
-    for due in near:
-        if not is_done(getattr(due.gym_class, "planned", None), due):
-            sent += _look_safely(due, now)
-    return sent
+    left = [due for due in near if not is_done(getattr(due.gym_class, "planned", None), due)]
+    # before any of them is held: whoever makes a row that another is making waits for its whole class
+    Planned.objects.bulk_create(
+        [Planned(gym_class=due.gym_class, due_at=due.due) for due in left], ignore_conflicts=True
+    )
+    return sum(_look_safely(due, now) for due in left)
 
 
 def _look_safely(due: Due, now: datetime.datetime) -> bool:
@@ -82,7 +83,6 @@ def _look_at(due: Due, now: datetime.datetime) -> bool:
 
 def _planned(due: Due) -> Planned | None:
     """The class's row, held; None while another worker has it."""
-    Planned.objects.bulk_create([Planned(gym_class=due.gym_class, due_at=due.due)], ignore_conflicts=True)
     return Planned.objects.select_for_update(skip_locked=True).filter(gym_class=due.gym_class).first()
 
 
