@@ -187,6 +187,9 @@ def _publish_out(by: Person, class_id: int) -> schemas.PublishOut:
     people = list(gym_class.people.whole().order_by("name"))
     latest = gym_class.publications.select_related("published_by").first()
     sender = latest.published_by if latest else None
+    deliveries = deliveries_of(gym_class, latest) if latest else []
+    private = [one.person for one in deliveries if one.pain is not None or one.taken_out]
+    looked(by, private, "publish", session.gym.today())
     problem, unread = _standing(gym_class, bool(people))
     return schemas.PublishOut(
         timezone=session.gym.timezone,
@@ -204,7 +207,7 @@ def _publish_out(by: Person, class_id: int) -> schemas.PublishOut:
         unread=unread,
         changes=latest.changes if latest else [],
         classes=classes_out(session_of(by, session.pk)),
-        deliveries=deliveries_of(gym_class, latest) if latest else [],
+        deliveries=deliveries,
         cancelled=gym_class.cancelled_at is not None,
         wall=f"/w/{gym_class.wall}",
         told=told_of_version(latest) if latest else 0,

@@ -155,10 +155,12 @@ class Week(Schema):
 
 
 class MoveIn(Schema):
-    """To which day; version: of the session as it was seen."""
+    """To which day; version: of the session as it was seen; tell: move it though members have it, and tell
+    them."""
 
     date: Day
     version: RowVersion
+    tell: bool = False
 
 
 class CopyIn(Schema):

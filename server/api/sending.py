@@ -13,11 +13,14 @@ from ninja import Router
 
 from server.api import schemas, sending_schemas
 from server.api.access import class_of, coach, owner, session_of, signed_in
+from server.delivery.channels import try_mail
 from server.delivery.ledger import channels_of, reaches_of
 from server.delivery.models import Delivery, OutboxMessage, Reach
 from server.delivery.reaching import renew_feed, set_reach, set_sender
 from server.gym.models import Gym
+from server.people.audit import looked
 from server.people.models import Person
+from server.publishing.models import Said
 from server.schedule.models import Planned, Rule
 from server.schedule.rules import Next, approve, coming_out, pause, set_rule
 
@@ -56,6 +59,13 @@ def sender(request: HttpRequest, payload: sending_schemas.SenderIn) -> sending_s
     by = owner(request)
     by.gym = set_sender(by, payload.sender)
     return _sending(by)
+
+
+@router.post("/sending/test", response=sending_schemas.TestedOut)
+def test_mail(request: HttpRequest) -> sending_schemas.TestedOut:
+    """One mail to whoever asks, now, as the gym's mails leave: whether the mail server takes it."""
+    why = try_mail(owner(request))
+    return sending_schemas.TestedOut(taken=not why, why=why)
 
 
 @router.get("/classes/{class_id}/rule", response=sending_schemas.OwnRule)
@@ -163,8 +173,26 @@ def _sending(by: Person) -> sending_schemas.SendingOut:
             for row in rows
         ],
         counts=dict(counted),
+        pains=_pains(by, now - LATELY),
         unreachable=_unreachable([one.due.gym_class.pk for one in coming]),
     )
+
+
+def _pains(by: Person, since: datetime.datetime) -> list[sending_schemas.PainOut]:
+    """What lately hurts whom; that a coach saw it is written down."""
+    said = Said.objects.filter(gym_class__session__gym=by.gym, kind=Said.Kind.PAIN, said_at__gte=since)
+    rows = list(said.select_related("gym_class", "person").order_by("-said_at")[:TROUBLES_SHOWN])
+    looked(by, [row.person_id for row in rows], "sending", by.gym.today())
+    return [
+        sending_schemas.PainOut(
+            class_id=row.gym_class_id,
+            starts_at=row.gym_class.starts_at,
+            name=row.person.name,
+            what=row.value,
+            at=row.said_at,
+        )
+        for row in rows
+    ]
 
 
 def _unreachable(classes: list[int]) -> list[str]:

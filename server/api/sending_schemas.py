@@ -55,9 +55,27 @@ class NotArrived(Schema):
     attempts: int
 
 
+class PainOut(Schema):
+    """Somebody said that something hurts; what: in their words."""
+
+    class_id: int
+    starts_at: datetime.datetime
+    name: str
+    what: str
+    at: datetime.datetime
+
+
+class TestedOut(Schema):
+    """Whether a mail was taken by the mail server, or in whose words it was not."""
+
+    taken: bool
+    why: str
+
+
 class SendingOut(Schema):
-    """What a gym sends next and what went wrong. no_zone: nobody chose the gym's time zone; mail, text:
-    whether there is a way for them; counts: messages of the last two days by what became of them."""
+    """What a gym sends next and what went wrong. pains: of the last two days, the newest first. no_zone:
+    nobody chose the gym's time zone; mail, text: whether there is a way for them; counts: messages of the
+    last two days by what became of them; unreachable: whom no channel reaches."""
 
     timezone: str
     no_zone: bool
@@ -69,6 +87,7 @@ class SendingOut(Schema):
     next: list[NextOut]
     troubles: list[NotArrived]
     counts: dict[str, int]
+    pains: list[PainOut]
     unreachable: list[str]
 
 

@@ -28,6 +28,7 @@ from server.programme.actions import remove_session as remove
 from server.programme.models import Session
 from server.programme.rosters import at_two_at_once
 from server.publishing.actions import draft_digest
+from server.publishing.classes import move_sent_session
 from server.shelf.actions import vocabulary_of
 from server.versions import Stale
 
@@ -175,11 +176,12 @@ def _check(given: DialsGiven, draft: PrepDraft, words: Vocabulary) -> None:
 
 @router.post("/sessions/{session_id}/move", response={200: schemas.SessionOut, 409: schemas.StaleSession})
 def move_session(request: HttpRequest, session_id: int, payload: schemas.MoveIn) -> schemas.SessionOut:
-    """Put a session on another day, with its classes; not one that members have."""
+    """Put a session on another day, with its classes; one that members have only when they are told."""
     person = coach(request)
     session_of(person, session_id)
+    go = move_sent_session if payload.tell else move
     try:
-        move(person, session_id, payload.version, payload.date)
+        go(person, session_id, payload.version, payload.date)
     except Stale as stale:
         raise stale_problem(stale, session_out(session_of(person, session_id)), {}) from stale
     except AlreadySent as sent:

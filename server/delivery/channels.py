@@ -10,7 +10,7 @@ import threading
 import urllib.error
 import urllib.request
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import closing, contextmanager
 from email.utils import formataddr
 from typing import Protocol
 from urllib.parse import urlsplit
@@ -21,6 +21,7 @@ from django.template.loader import render_to_string
 
 from server.delivery.models import Delivery, OutboxMessage
 from server.delivery.words import Letter, letter_of
+from server.people.models import Person
 
 LONGEST_S = 25.0  # of one message, from the first word to the server's last
 MOST_WHY = 160
@@ -135,6 +136,22 @@ def _cut(sock: socket.socket | None) -> None:
 def _said(code: int, said: bytes | str) -> str:
     words = said.decode(errors="replace") if isinstance(said, bytes) else said
     return f"the mail server said {code} {' '.join(words.split())}"
+
+
+def try_mail(person: Person) -> str:
+    """Send one mail to somebody now, as their gym's leave; empty when it was taken, else why it was not."""
+    if not person.email:
+        return "there is no address of yours to send it to"
+    if not settings.MAIL_READY:
+        return "no mail server is set (CHALK_MAIL_URL)"
+    subject = f"{person.gym.name}: mails leave, and this one arrived"
+    row = Delivery(gym=person.gym, person=person, kind=Delivery.Kind.COACH, subject=subject, link="/sending")
+    with closing(channel_for(Delivery.Channel.MAIL)) as way:
+        try:
+            way.hand_over(row)
+        except NotHanded as problem:
+            return str(problem)
+    return ""
 
 
 def mail_of(row: Delivery, letter: Letter) -> EmailMultiAlternatives:

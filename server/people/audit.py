@@ -10,7 +10,19 @@ from django.db.models import QuerySet
 
 from server.people.models import Change, Look, Person
 
-Screen = Literal["people", "person", "measure", "roster", "bench", "preview", "sheet", "export", "lab"]
+Screen = Literal[
+    "people",
+    "person",
+    "measure",
+    "roster",
+    "bench",
+    "preview",
+    "sheet",
+    "export",
+    "lab",
+    "publish",
+    "sending",
+]
 
 
 def looked(by: Person, people: Iterable[int], screen: Screen, day: datetime.date) -> None:

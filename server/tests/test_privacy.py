@@ -54,7 +54,8 @@ ALLOWED = {
         put sessions/{session_id}/rule  post classes/{class_id}/approve  post classes/{class_id}/cancel
         post classes/{class_id}/bring-back  post classes/{class_id}/move  post classes/{class_id}/nudge
         get classes/{class_id}/wall.svg""",
-    "owner": """patch gym  get gym/file  put sending/rule  post sending/pause  put sending/sender""",
+    "owner": """patch gym  get gym/file  put sending/rule  post sending/pause  put sending/sender
+    post sending/test""",
 }
 LEVELS = tuple(ALLOWED)  # each may do what stands before it
 ASKERS = {  # by how far down the list each gets with the gym's own rows

@@ -288,3 +288,73 @@ class Saying(Sent):
         self.assertLess(sum(own) / len(own), 1_500)
         self.assertLess(sum(own) / len(own), whole / 10)
         self.assertEqual(Publication.objects.count(), 2)
+
+
+class Marked(Sent):
+    def changed(self) -> bool:
+        return (
+            self.home.client().get(f"/api/classes/{self.home.gym_class.pk}/publish").json()["changed_since"]
+        )
+
+    def test_the_class_is_marked_for_whatever_a_page_hangs_on(self):
+        """Roster, division, caution, kit and title each mark it; what marks nothing: a note, another class's
+        roster. Sent again, the mark goes."""
+        coach, path = self.home.client(), f"classes/{self.home.gym_class.pk}"
+
+        def put(where, **body):
+            coach.put(f"/api/{where}", json.dumps(body), content_type="application/json")
+
+        other = self.home.session.classes.create(starts_at=self.home.gym_class.starts_at)
+        marks = (
+            lambda: coach.delete(f"/api/{path}/roster/{self.cy.pk}"),
+            lambda: put(f"{path}/roster/{self.ada.pk}", division="scaled"),
+            lambda: self.write_caution(self.bo, "knee"),
+            lambda: self.home.gym.kit.filter(item="band").update(pieces=1),
+            lambda: change(coach, self.home.session, title="Another day"),
+        )
+        for number, mark in enumerate(marks):
+            self.assertFalse(self.changed(), number)
+            mark()
+            self.assertTrue(self.changed(), number)
+            self.post(f"{path}/publish")
+        coach.post(
+            f"/api/people/{self.bo.pk}/notes",
+            json.dumps({"text": "Likes mornings.", "private": True}),
+            content_type="application/json",
+        )
+        put(f"classes/{other.pk}/roster/{self.bo.pk}", division="")
+        self.assertFalse(self.changed())
+
+    def test_a_session_that_members_have_moves_and_tells_them(self):
+        """Refused without the word; with it, its classes are on the other day at the same clock, and all are
+        told both times; a day that has passed is refused in words, and nothing moves."""
+        path, today = f"sessions/{self.home.session.pk}/move", self.home.session.date
+        self.home.session.refresh_from_db()
+        version = self.home.session.version
+
+        def move(days, tell):
+            date = str(today + datetime.timedelta(days=days))
+            return self.post(path, {"date": date, "version": version, "tell": tell})
+
+        self.assertEqual(move(3, False).status_code, 409)
+        self.assertEqual(move(-3, True).status_code, 422)
+        self.assertEqual(move(3, True).status_code, 200)
+        self.home.gym_class.refresh_from_db()
+        self.home.session.refresh_from_db()
+        self.assertEqual(self.home.session.date, today + datetime.timedelta(days=3))
+        told = Delivery.objects.filter(kind="moved")
+        self.assertEqual(told.count(), 3)
+        self.assertRegex(told[0].subject, r": the class is now \w+ \d+ \w+, \d\d:\d\d$")
+
+    def test_pain_stands_first_where_the_coach_looks(self):
+        say(self.token(self.bo), "pain", "left wrist")
+        (pain,) = self.home.client().get("/api/sending").json()["pains"]
+        self.assertEqual((pain["name"], pain["what"]), ("Bo Crane", "left wrist"))
+
+    def test_an_owner_tries_the_mail_server_before_anybody_needs_it(self):
+        owner = self.home.client(self.home.person("Owner Slate", "owner"))
+        with MailServer() as server:
+            found = owner.post("/api/sending/test").json()
+            self.assertEqual((found, len(server.taken)), ({"taken": True, "why": ""}, 1))
+            server.refuse = {"owner.owner@kiln.example": "550 no relaying"}
+            self.assertIn("550 no relaying", owner.post("/api/sending/test").json()["why"])

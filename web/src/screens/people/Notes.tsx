@@ -79,6 +79,8 @@ const SCREEN: Record<string, string> = {
   sheet: "a prep that was sent",
   export: "an export",
   lab: "the lab",
+  publish: "what was said of a class",
+  sending: "what hurts whom",
 };
 
 /** Who looked and who changed something: for the person and the owner. */

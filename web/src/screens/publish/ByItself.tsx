@@ -6,7 +6,7 @@ import { when } from "../../parts/words";
 import { type Rule, RuleFields, ruleWords } from "../sending/RuleFields";
 
 /** When this class goes out by itself, what holds it, and the class's own rule. */
-export function ByItself({ classId }: { classId: number }) {
+export function ByItself({ classId, sessionId }: { classId: number; sessionId: number }) {
   const client = useQueryClient();
   const found = useQuery(ruleQuery(classId)).data;
   const [edited, setEdited] = useState<Rule | null>(null);
@@ -20,6 +20,21 @@ export function ByItself({ classId }: { classId: number }) {
     mutationFn: (rule: Rule | null) =>
       answer(api.PUT("/api/classes/{class_id}/rule", { params: { path }, body: rule as Rule })),
     onSuccess: done,
+  });
+  const keepAll = useMutation({
+    mutationFn: async (rule: Rule | null) => {
+      const session = { session_id: sessionId };
+      await answer(
+        api.PUT("/api/sessions/{session_id}/rule", { params: { path: session }, body: rule as Rule }),
+      );
+      return answer(
+        api.PUT("/api/classes/{class_id}/rule", { params: { path }, body: null as unknown as Rule }),
+      );
+    },
+    onSuccess: (next) => {
+      done(next);
+      void client.invalidateQueries({ queryKey: ["rule"] });
+    },
   });
   const yes = useMutation({
     mutationFn: () => answer(api.POST("/api/classes/{class_id}/approve", { params: { path } })),
@@ -73,6 +88,14 @@ export function ByItself({ classId }: { classId: number }) {
             <button type="button" className="action min-h-10" onClick={() => keep.mutate(edited)}>
               Keep for this class
             </button>
+            <button type="button" className="plain-action min-h-10" onClick={() => keepAll.mutate(edited)}>
+              For all classes of this session
+            </button>
+            {!own && found.session && (
+              <button type="button" className="plain-action min-h-10" onClick={() => keepAll.mutate(null)}>
+                As the gym does
+              </button>
+            )}
             {own && (
               <button type="button" className="plain-action min-h-10" onClick={() => keep.mutate(null)}>
                 As the others do
@@ -84,9 +107,9 @@ export function ByItself({ classId }: { classId: number }) {
           </div>
         </div>
       )}
-      {(keep.error ?? yes.error) && (
+      {(keep.error ?? keepAll.error ?? yes.error) && (
         <p role="alert" className="font-semibold text-hold">
-          {(keep.error ?? yes.error)?.message}
+          {(keep.error ?? keepAll.error ?? yes.error)?.message}
         </p>
       )}
     </div>

@@ -1,8 +1,9 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { createPortal } from "react-dom";
 import { answer, api, type Schemas } from "../../api/client";
 import { Field } from "../../parts/Field";
-import { hour, plural } from "../../parts/words";
+import { day, hour, plural } from "../../parts/words";
 
 type Data = Schemas["PublishOut"];
 
@@ -117,7 +118,11 @@ export function ClassActions({ data }: { data: Data }) {
           <a className="inline-block py-2 underline underline-offset-2" href={data.wall}>
             Open what it leads to
           </a>{" "}
+          <button type="button" className="plain-action min-h-10" onClick={() => window.print()}>
+            Print it
+          </button>{" "}
           <Leave onLeave={() => setOpen(null)} />
+          <WallPaper data={data} />
         </div>
       )}
       {error && !move.error && (
@@ -126,6 +131,22 @@ export function ClassActions({ data }: { data: Data }) {
         </p>
       )}
     </div>
+  );
+}
+
+/** The code on a sheet of its own, large enough to be read from where people stand. */
+function WallPaper({ data }: { data: Data }) {
+  return createPortal(
+    <div className="wall-paper hidden text-center text-black" aria-hidden>
+      <p className="display text-[40pt]">{data.title}</p>
+      <p className="text-[20pt]">
+        {day(data.starts_at, data.timezone, { weekday: "long", day: "numeric", month: "long" })},{" "}
+        {hour(data.starts_at, data.timezone)}
+      </p>
+      <img className="mx-auto mt-8 h-[14cm] w-[14cm]" src={`/api/classes/${data.class_id}/wall.svg`} alt="" />
+      <p className="mt-6 text-[20pt]">Today’s prep, on your phone</p>
+    </div>,
+    document.body,
   );
 }
 

@@ -175,7 +175,7 @@ function Send({ data }: { data: Schemas["PublishOut"] }) {
       </p>
       {Date.parse(data.starts_at) > Date.now() && (
         <>
-          <ByItself classId={data.class_id} />
+          <ByItself classId={data.class_id} sessionId={data.session_id} />
           <ClassActions data={data} />
         </>
       )}

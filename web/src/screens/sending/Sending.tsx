@@ -22,6 +22,7 @@ export function Sending() {
   return (
     <div className="mx-auto max-w-[1100px] px-5 pt-4 pb-10 phone:px-3">
       <h1 className="text-[34px]">Sending</h1>
+      <Pains data={data} />
       <Warnings data={data} />
       <div className="mt-4 grid grid-cols-1 gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1fr)_320px]">
         <div className="min-w-0 space-y-8">
@@ -31,6 +32,36 @@ export function Sending() {
         <ByItself data={data} />
       </div>
     </div>
+  );
+}
+
+/** Who said that something hurts: the first thing a coach has to see. */
+function Pains({ data }: { data: Data }) {
+  if (data.pains.length === 0) return null;
+  return (
+    <section aria-label="Something hurts" className="mt-3 rounded-xl border-2 border-hold bg-sheet p-3">
+      <h2 className="text-[23px] text-hold">Something hurts</h2>
+      <ul>
+        {data.pains.map((one) => (
+          <li key={`${one.name}-${one.at}`} className="py-1 text-[15px] [overflow-wrap:anywhere]">
+            <Link
+              to="/publish/$id"
+              params={{ id: String(one.class_id) }}
+              className="font-semibold underline underline-offset-2"
+            >
+              {one.name}
+            </Link>
+            {one.what && `: ${one.what}`}{" "}
+            <span className="quiet">
+              {when(one.at, data.timezone)}, about the {when(one.starts_at, data.timezone)} class
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="quiet">
+        Prep is not treatment: send what is sharp, radiating or numb to a licensed clinician.
+      </p>
+    </section>
   );
 }
 
@@ -206,6 +237,7 @@ function ByItself({ data }: { data: Data }) {
     mutationFn: (address: string) => answer(api.PUT("/api/sending/sender", { body: { sender: address } })),
     onSuccess: done,
   });
+  const test = useMutation({ mutationFn: () => answer(api.POST("/api/sending/test")) });
   const changed = JSON.stringify(rule) !== JSON.stringify(data.rule);
   return (
     <section aria-label="By itself" className="self-start rounded-xl border border-rule bg-sheet p-4">
@@ -236,6 +268,18 @@ function ByItself({ data }: { data: Data }) {
             wrong={sender.error?.message}
             hint="Answers go there. Empty: the address of this installation."
           />
+          <button
+            type="button"
+            className="plain-action mt-2 min-h-10"
+            disabled={test.isPending}
+            onClick={() => test.mutate()}
+          >
+            Send me a mail to try it
+          </button>
+          <p role="status" className="mt-1 text-[15px] [overflow-wrap:anywhere]">
+            {test.data &&
+              (test.data.taken ? "The mail server took it." : `It did not leave: ${test.data.why}.`)}
+          </p>
           <button
             type="button"
             className="plain-action mt-4 min-h-10"

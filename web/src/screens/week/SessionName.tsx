@@ -180,7 +180,8 @@ function Change({ session, day, days, actions, onTry }: Props) {
           </form>
           {sent ? (
             <p className="quiet mt-3">
-              Members have it for its day, so it cannot be moved or removed. It can be copied.
+              Members have it for its day. It can be copied, or moved, and then they are told; a class is
+              cancelled where it is sent.
             </p>
           ) : (
             <fieldset className="mt-3">
@@ -208,16 +209,14 @@ function Change({ session, day, days, actions, onTry }: Props) {
               value={date}
               onChange={(event) => setDate(event.target.value)}
             />
-            {!sent && (
-              <button
-                type="button"
-                className={button}
-                disabled={!date}
-                onClick={() => finish(() => actions.move(session, day.date, date))}
-              >
-                Move
-              </button>
-            )}
+            <button
+              type="button"
+              className={button}
+              disabled={!date}
+              onClick={() => finish(() => actions.move(session, day.date, date, sent))}
+            >
+              {sent ? "Move and tell" : "Move"}
+            </button>
             <button
               type="button"
               className={button}

@@ -19,7 +19,8 @@ export interface WeekActions {
   /** Of the session that is about to be removed. */
   leaving: number | null;
   rename: (session: Session, title: string) => void;
-  move: (session: Session, from: string, to: string) => void;
+  /** tell: though members have it, who are told. */
+  move: (session: Session, from: string, to: string, tell?: boolean) => void;
   copy: (session: Session, to: string) => void;
   remove: (session: Session) => void;
 }
@@ -88,16 +89,16 @@ export function useWeekActions(): WeekActions {
         undo: () => rename(now, session.title),
       };
     });
-  const move = (session: Session, from: string, to: string) =>
+  const move = (session: Session, from: string, to: string, tell = false) =>
     void attempt(async () => {
-      const body = { date: to, version: session.version };
+      const body = { date: to, version: session.version, tell };
       const stored = await answer(
         api.POST("/api/sessions/{session_id}/move", { params: { path: path(session) }, body }),
       );
       const now = { ...session, version: stored.version };
       return {
-        words: `Moved “${session.title}” to ${longDate(to)}.`,
-        undo: () => move(now, to, from),
+        words: `Moved “${session.title}” to ${longDate(to)}.${tell ? " Its people are told." : ""}`,
+        undo: tell ? undefined : () => move(now, to, from),
       };
     });
   const copy = (session: Session, to: string) =>
