@@ -7,7 +7,7 @@ have is kept without what its drill's words, which stand once beside the class's
 from __future__ import annotations
 
 from collections.abc import Collection, Iterable, Mapping, Sequence
-from typing import Any
+from typing import Any, NamedTuple
 
 Data = Mapping[str, Any]
 LIKE = "~"  # in a packed entry: the entry it is like
@@ -40,20 +40,44 @@ USUAL: Data = {
     },
 }
 ITEMS = ("items", "extras", "cooldown")  # lists of items on a page
-HOMEWORK = "homework/"  # before a drill, among the words
-OF_THE_HOMEWORK = frozenset({"figure", "name", "plain", "stop"})
+
+
+class Same(NamedTuple):
+    """A kind of entry whose words stand once. named: the fields that name it; words: all that follows from
+    them and is nobody's own."""
+
+    named: tuple[str, ...]
+    words: frozenset[str]
+
+
+OTHERS: Mapping[str, Same] = {
+    "gaps": Same(("motion",), frozenset({"motion", "name", "plain"})),
+    "swaps": Same(("instead_of", "drill"), frozenset({"instead_of", "drill", "instead_name", "name"})),
+    "homework": Same(
+        ("drill", "motion"),
+        frozenset({"drill", "motion", "motion_name", "figure", "name", "plain", "stop"})
+        | {"dose", "dose_words", "times_a_week", "weekly_s"},
+    ),
+}
 
 
 def words_of(pages: Iterable[Data]) -> dict[str, Any]:
-    """Of every drill on some pages: its words, and what is usual of an item."""
+    """Of every drill, and of what else is told in the same words, on some pages; and what is usual of an
+    item."""
     words: dict[str, Any] = {ALL_HAVE: USUAL}
     for page in pages:
         for items in (*(page[name] for name in ITEMS), *(stop["items"] for stop in page["breaks"])):
             for item in items:
                 words.setdefault(item["drill"], _only(item, OF_THE_DRILL))
-        for task in page["homework"]:
-            words.setdefault(HOMEWORK + task["drill"], _only(task, OF_THE_HOMEWORK))
+        for kind, same in OTHERS.items():
+            for entry in page[kind]:
+                words.setdefault(_name(kind, entry), _only(entry, same.words))
     return words
+
+
+def _name(kind: str, entry: Data) -> str:
+    """What an entry's words stand under."""
+    return "/".join([kind, *(str(entry.get(field)) for field in OTHERS[kind].named)])
 
 
 def _only(entry: Data, names: Collection[str]) -> dict[str, Any]:
@@ -103,9 +127,9 @@ def _packed_entry(entry: Data, like: Sequence[Data], words: Data) -> Any:
         for number, one in enumerate(like)
         if one.keys() <= entry.keys()
     ]
-    for name in _names(entry):
+    for name in (one for one in _names(entry) if one in words):
         usual = {**_usual(name, words), **_follows(name, entry)}
-        if name in words and usual.keys() <= entry.keys():
+        if usual.keys() <= entry.keys():
             found.append({LIKE: name, **_besides(entry, usual, words)})
     return min(found, key=lambda one: len(str(one)))
 
@@ -133,19 +157,23 @@ def _unpacked_entry(entry: Any, like: Sequence[Data], words: Data) -> Any:
 
 def _names(entry: Data) -> list[str]:
     """Under what an entry's words may stand."""
-    drill = entry.get("drill") or ""
-    return [drill, HOMEWORK + drill] if drill else []
+    return [str(entry.get("drill")), *(_name(kind, entry) for kind in OTHERS)]
+
+
+def _is_other(name: str) -> bool:
+    return name.partition("/")[0] in OTHERS
 
 
 def _usual(name: str, words: Data) -> dict[str, Any]:
     own = words.get(name, {})
-    return {**own} if name.startswith(HOMEWORK) else {**words[ALL_HAVE], **own}
+    return {**own} if _is_other(name) else {**words[ALL_HAVE], **own}
 
 
 def _follows(name: str, entry: Data) -> dict[str, Any]:
-    """What follows from an entry's other fields, in most: its drill, and when it ends in one go."""
-    drill = {"drill": name.removeprefix(HOMEWORK)}
-    if name.startswith(HOMEWORK) or "seconds" not in entry:
-        return drill
+    """What follows from an item's other fields, in most: its drill, and when it ends in one go."""
+    if _is_other(name):
+        return {}
+    if "seconds" not in entry:
+        return {"drill": name}
     starts, seconds = entry.get("start_s", 0), entry["seconds"]
-    return {**drill, "end_s": starts + seconds, "turns": [[starts, seconds]]}
+    return {"drill": name, "end_s": starts + seconds, "turns": [[starts, seconds]]}

@@ -8,7 +8,7 @@ from typing import Any, Literal
 
 from core.catalog import Catalog
 from core.catalog.rows import Caution, Kind
-from core.documents.base import Document
+from core.documents.base import Document, Share
 from core.documents.picture import figure_of
 from core.documents.plan import (
     Homework,
@@ -71,7 +71,7 @@ class Gap(Document):
     measured: bool
     side: str | None
     because: str
-    frees: float = 0.0
+    frees: Share = 0.0
 
 
 class Swap(Document):

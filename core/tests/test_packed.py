@@ -54,8 +54,12 @@ ITEM = st.builds(
 ITEMS = st.lists(ITEM, max_size=4)
 PAGE = st.fixed_dictionaries(
     {
-        **dict.fromkeys(("items", "extras", "cooldown", "homework"), ITEMS),
+        **dict.fromkeys(("items", "extras", "cooldown", "homework", "swaps"), ITEMS),
         "breaks": st.lists(st.fixed_dictionaries({"name": st.text(max_size=3), "items": ITEMS}), max_size=2),
+        "ramp": st.lists(
+            st.fixed_dictionaries({"seconds": st.integers(1, 9), "start_s": st.none() | st.integers(0, 9)}),
+            max_size=3,
+        ),
         "gaps": st.lists(st.dictionaries(st.text(max_size=3), JSON, max_size=3), max_size=3),
         "title": JSON,
         "notes": st.lists(st.text(max_size=3), max_size=3),

@@ -123,11 +123,11 @@ function Ledge({ me }: { me: Schemas["Me"] }) {
   const tab = "py-2 whitespace-nowrap text-chalk-dim hover:text-chalk";
   const open = { className: "!text-chalk underline underline-offset-8" };
   return (
-    <header className="on-slate no-print flex h-12 shrink-0 items-center gap-6 bg-slate-deep px-5 text-chalk max-md:gap-4 max-md:px-3">
+    <header className="on-slate no-print flex h-12 shrink-0 items-center gap-6 bg-slate-deep px-5 text-chalk max-lg:gap-4 max-md:px-3">
       <Link to="/" className="display text-[25px] whitespace-nowrap text-chalk max-sm:hidden">
         Dusty Chalk
       </Link>
-      <nav aria-label="Main" className="flex items-center gap-5 overflow-x-auto text-[15px] max-md:gap-4">
+      <nav aria-label="Main" className="flex items-center gap-5 overflow-x-auto text-[15px] max-lg:gap-3.5">
         {me.coaches ? (
           COACHES.map(([to, name]) => (
             <Link key={to} to={to} activeOptions={{ exact: to === "/" }} className={tab} activeProps={open}>

@@ -125,7 +125,7 @@ function Send({ data }: { data: Schemas["PublishOut"] }) {
         : `Send version ${data.version + 1}`;
   return (
     <section aria-label="Sending" className="mt-4 rounded-xl border border-rule bg-sheet p-4">
-      <p>{sentState(data)}</p>
+      <p>{sentState(data, would.data?.nothing === false)}</p>
       <Changes title={`What version ${data.version} changed`} changes={data.changes} />
       {would.data && !would.data.nothing && <WouldChange would={would.data} />}
       <Unread data={data} />
@@ -258,10 +258,11 @@ function allSent(classes: Schemas["SentClass"][], timezone: string): string {
 }
 
 /** Whether and when a class was sent, and what changed since. */
-function sentState(data: Schemas["PublishOut"]): string {
+function sentState(data: Schemas["PublishOut"], someWords: boolean): string {
   if (data.version === null || data.published_at === null) return "Not sent yet.";
   const sent = `Version ${data.version} was sent ${when(data.published_at, data.timezone)} ${data.published_by ? `by ${data.published_by}` : "by itself"}.`;
-  return data.changed_since
-    ? `${sent} The board or the prep has changed since.`
+  if (data.changed_since) return `${sent} What it was made from has changed since.`;
+  return someWords
+    ? `${sent} What is known of its people has changed since.`
     : `${sent} Nothing has changed since.`;
 }
