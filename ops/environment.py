@@ -103,7 +103,7 @@ def _test_digest() -> str:
 
 
 def ensure_interface() -> None:
-    """web/dist, rebuilt when a source of the interface changed."""
+    """web/dist with compressed copies, rebuilt when a source of the interface changed."""
     sources = [path for path in (WEB / "src").rglob("*") if path.is_file() and path.name != GENERATED]
     sources += [
         WEB / name
@@ -127,6 +127,8 @@ def ensure_interface() -> None:
         cwd=WEB,
         env={**os.environ, "CI": "true"},
     )
+    # a brotli and a gzip copy of each file, which are then handed out as they are
+    _run([str(PYTHON), "-m", "whitenoise.compress", "--quiet", str(WEB_BUILD)], "compressing the interface")
     _mark("web", digest)
 
 

@@ -144,11 +144,6 @@ DATABASES = {
 STATIC_URL = "/static/"
 STATIC_ROOT = ROOT / "server" / "static_collected"
 STATICFILES_DIRS = [("web", ROOT / "web" / "dist")] if (ROOT / "web" / "dist").exists() else []
-if not TESTING:  # collected with a brotli and a gzip copy of each, made once
-    STORAGES = {
-        "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
-        "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
-    }
 WHITENOISE_KEEP_ONLY_HASHED_FILES = False
 WHITENOISE_MAX_AGE = 31536000 if SECURE else 60
 

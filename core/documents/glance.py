@@ -14,16 +14,20 @@ from core.reading.workout import FormatKind, Part
 
 MOST_ASKS = 16  # of one text: the slightest of a long list say nothing of a week
 MOST_WORDS = 4
+COUNTS = 0.2  # from this score a day counts into a run of days; "some" begins a little higher; estimate
+RUN_DAYS = 3  # so many on end are worth a word; common practice
 
 
 class Asked(Document):
-    """A demand of a text. words: on the board, that ask for it, the most first."""
+    """A demand of a text. words: on the board, that ask for it, the most first; counts: whether its day
+    counts into a run of days that ask for it."""
 
     id: str
     name: str
     kind: Kind
     score: ShareOfHour
     words: tuple[str, ...] = ()
+    counts: bool = False
 
 
 class GlancePart(Document):
@@ -58,7 +62,12 @@ def glance(text: str, words: Vocabulary) -> Glance:
         unread=tuple(unread.text for unread in workout.unread),
         assumed=tuple(work.assumed for work in workout.works if work.assumed),
         asks=tuple(
-            Asked.of(demand, name=catalog.demands[demand.id].name, words=_words(demand))
+            Asked.of(
+                demand,
+                name=catalog.demands[demand.id].name,
+                words=_words(demand),
+                counts=demand.score >= COUNTS,
+            )
             for demand in derive(workout, catalog=catalog).demands[:MOST_ASKS]
         ),
     )

@@ -16,7 +16,7 @@ from server.people.audit import looked
 from server.people.importing import FIELDS, Row, guess, import_rows, plan_rows
 from server.people.models import Person
 from server.people.tables import MOST_LETTERS, Table, read_table, write_table
-from server.whole.write import gym_document
+from server.whole.write import gym_document, kept_of
 
 router = Router(tags=["files"])
 ROWS_SHOWN = 300
@@ -162,7 +162,8 @@ def person_file(request: HttpRequest, person_id: int, kind: Literal["json", "csv
         headings = ("name", "email", "test", "side", "value", "on", "motion")
         return _csv(write_table(headings, _test_rows(person)), "tests")
     out: people_schemas.PersonOut = person_out(by, person)
-    text = json.dumps(out.model_dump(mode="json"), indent=1, ensure_ascii=False)
+    document = {**out.model_dump(mode="json"), **kept_of(person)}
+    text = json.dumps(document, indent=1, ensure_ascii=False, default=str)
     return _file(text, "application/json", "person.json")
 
 

@@ -145,12 +145,14 @@ class Twice(Schema):
 
 
 class Week(Schema):
-    """Monday to Sunday. twice: who is on two rosters at one time."""
+    """Monday to Sunday. twice: who is on two rosters at one time; run_days: how many days on end that ask for
+    the same are worth a word."""
 
     start: datetime.date
     today: datetime.date
     timezone: str
     days: list[WeekDay]
+    run_days: int
     twice: list[Twice]
 
 

@@ -8,7 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Status
 
 from core.documents.base import as_json
-from core.documents.glance import Glance
+from core.documents.glance import RUN_DAYS, Glance
 from core.prep import PlanSettings
 from core.prep.settings import pins_of
 from core.reading.vocabulary import Vocabulary
@@ -56,6 +56,7 @@ def week(request: HttpRequest, start: schemas.Day | None = None) -> HttpResponse
         today=today,
         timezone=person.gym.timezone,
         days=days,
+        run_days=RUN_DAYS,
         twice=[
             schemas.Twice(name=one.name, starts_at=one.starts_at, titles=list(one.titles))
             for one in at_two_at_once(person.gym, dates[0], dates[-1])

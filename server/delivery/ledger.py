@@ -33,12 +33,14 @@ on_queued: list[Callable[[], None]] = []
 
 
 class Message(NamedTuple):
-    """What one person is told. said: in words of its own, else those of its kind."""
+    """What one person is told. said: in words of its own, else those of its kind; lasts: also once the class
+    began."""
 
     person: Person
     kind: Delivery.Kind
     link: str
     said: str = ""
+    lasts: bool = False
 
 
 def reaches_of(people: Iterable[Person]) -> dict[int, Reach]:
@@ -96,6 +98,7 @@ def queue(
                 state=Delivery.State.QUIET if due_at is None else Delivery.State.QUEUED,
                 why=QUIET if due_at is None else "",
                 urgent=to_coach or first <= now + SOON,
+                until_class=message.kind != Delivery.Kind.CANCELLED and not message.lasts,
                 queued_at=now,
                 due_at=due_at or now,
             )

@@ -42,7 +42,8 @@ class Reach(models.Model):
 class Delivery(models.Model):
     """One message to one person by one channel. cause: what it tells of, such as v3 for version 3 of the
     class: once for each person and channel. word: its name in the message itself, the same however often it
-    is handed over. due_at: not before then. claim and lease_until: which worker has it, and how long."""
+    is handed over. due_at: not before then; until_class: of no
+    use once it began. claim and lease_until: which worker has it, and how long."""
 
     class Channel(models.TextChoices):
         MAIL = "mail"
@@ -77,6 +78,7 @@ class Delivery(models.Model):
     state = models.CharField(max_length=11, choices=State, default=State.QUEUED)
     why = models.CharField(max_length=200, blank=True)
     urgent = models.BooleanField(default=False)
+    until_class = models.BooleanField(default=True)
     queued_at = models.DateTimeField()
     due_at = models.DateTimeField()
     attempts = models.PositiveSmallIntegerField(default=0)

@@ -23,6 +23,7 @@ LEASE_S = PATIENCE_S + 3 * LONGEST_S + 25.0  # longer than a round and the last 
 # between tries, seconds; the last for all further ones
 BACK_OFF_S = (15, 60, 240, 600, 1200)
 BEGAN = "the class began before"
+LEFT = "they have left the gym"
 NO_WAY = "there is no address for it any more"
 
 
@@ -83,12 +84,11 @@ def _newest_of(rows: Sequence[Delivery]) -> dict[tuple[int, int, str], int]:
 
 def _in_vain(row: Delivery, newest: dict[tuple[int, int, str], int], now: datetime.datetime) -> str:
     """Why a message is of no use any more; empty when it is."""
-    if row.kind not in SHEETS:
-        return ""
-    if newest[row.gym_class_id, row.person_id, row.channel] != row.pk:
+    if row.person.left_at is not None:
+        return LEFT
+    if row.kind in SHEETS and newest[row.gym_class_id, row.person_id, row.channel] != row.pk:
         return NEWER
-    late = row.kind != Delivery.Kind.CANCELLED and row.gym_class.starts_at <= now
-    return BEGAN if late else ""
+    return BEGAN if row.until_class and row.gym_class.starts_at <= now else ""
 
 
 def _hand_over(rows: Sequence[Delivery], way: Channel, now: Callable[[], datetime.datetime]) -> None:

@@ -72,7 +72,7 @@ def note_said(sheet: MemberSheet, words: Sequence[Word]) -> None:
     Said.objects.bulk_create(rows, ignore_conflicts=True)
     pains = [row for row in rows if row.kind == Said.Kind.PAIN]
     if pains:
-        tell_coach(gym_class, f"pain-{sheet.person_id}-{pains[0].key}"[:40], HURTS)
+        tell_coach(gym_class, f"pain-{sheet.person_id}-{pains[0].key}"[:40], HURTS, lasts=True)
 
 
 def _check(word: Word) -> None:
@@ -91,12 +91,14 @@ def coaches_of(gym_class: GymClass) -> list[Person]:
     return list(gym.people.current().filter(Q(role=Person.Role.OWNER)))
 
 
-def tell_coach(gym_class: GymClass, cause: str, said: str) -> None:
-    """Word to whoever answers for a class."""
-    tell_coaches(gym_class, coaches_of(gym_class), cause, said)
+def tell_coach(gym_class: GymClass, cause: str, said: str, *, lasts: bool = False) -> None:
+    """Word to whoever answers for a class. lasts: also once it began."""
+    tell_coaches(gym_class, coaches_of(gym_class), cause, said, lasts=lasts)
 
 
-def tell_coaches(gym_class: GymClass, coaches: Sequence[Person], cause: str, said: str) -> None:
+def tell_coaches(
+    gym_class: GymClass, coaches: Sequence[Person], cause: str, said: str, *, lasts: bool = False
+) -> None:
     """Word to some coaches, by no name and no body part; what it is about stands behind the link."""
     link = f"/publish/{gym_class.pk}"
-    queue(gym_class, cause, [Message(person, Delivery.Kind.COACH, link, said) for person in coaches])
+    queue(gym_class, cause, [Message(one, Delivery.Kind.COACH, link, said, lasts) for one in coaches])

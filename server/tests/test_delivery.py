@@ -19,6 +19,7 @@ from server.delivery.models import Delivery, OutboxMessage, Reach
 from server.delivery.sending import BACK_OFF_S, claim, send_waiting
 from server.programme.models import GymClass
 from server.publishing.actions import publish_class
+from server.publishing.saying import tell_coach
 from server.schedule.models import Rule
 from server.tests.gyms import SmallGym
 from server.tests.mailserver import MailServer
@@ -116,6 +117,19 @@ class Telling(TestCase):
             queue(self.home.gym_class, "v9", [Message(self.ada, Delivery.Kind.CANCELLED, "/m/x")], now=late)
             send_waiting(lambda: late)
             self.assertEqual(server.to(), [self.ada.email])
+
+    def test_who_left_is_not_written_to_and_pain_reaches_the_coach_also_after_class(self):
+        """Ada leaves while hers waits: dropped. Once the class began a warning is of no use, pain is."""
+        self.publish()
+        self.ada.left_at = timezone.now()
+        self.ada.save()
+        tell_coach(self.home.gym_class, "warn-1", "not ready to go out")
+        tell_coach(self.home.gym_class, "pain-1", "somebody says that something hurts", lasts=True)
+        with MailServer() as server:
+            send_waiting(lambda: self.home.gym_class.starts_at + MINUTE)
+        (mail,) = server.taken
+        self.assertIn("something hurts", str(mail["Subject"]))
+        self.assertIn("left", Delivery.objects.get(person=self.ada).why)
 
     def test_a_gym_that_is_paused_sends_nothing_until_it_goes_on(self):
         self.publish()

@@ -250,6 +250,14 @@ class Saying(Sent):
         row = self.row(self.ada)
         self.assertEqual((row["felt"], row["done"], row["extras_done"]), ("better", False, True))
 
+    def test_what_they_said_is_in_the_file_they_take_along(self):
+        """How they are reached, and every word of their classes; nothing of anybody else's."""
+        say(self.token(self.ada), "pain", "left wrist")
+        say(self.token(self.bo), "felt", "worse")
+        found = self.home.client(self.ada).get(f"/api/people/{self.ada.pk}/export").json()
+        self.assertEqual([(one["kind"], one["value"]) for one in found["said"]], [("pain", "left wrist")])
+        self.assertIn("reach", found)
+
     def test_pain_reaches_the_coach_at_once_and_their_mail_names_nobody(self):
         """Whose it is and what hurts stand on the coach's page; the message says neither."""
         say(self.token(self.bo), "pain", "left wrist, in the rack")

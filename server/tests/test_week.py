@@ -155,3 +155,17 @@ class Queries(TestCase):
         with CaptureQueriesContext(connection) as many:
             publish_class(home.gym_class, home.coach)
         self.assertLessEqual(len(many), len(few) + 2)
+
+
+class Runs(TestCase):
+    def test_which_days_count_is_said_by_the_core(self):
+        """Every demand of every day says whether its day counts into a run, by the score written in the core;
+        the page is told how many days on end are worth a word."""
+        home = SmallGym("Kiln Row")
+        week = home.client().get("/api/week").json()
+        asks = [asked for day in week["days"] for session in day["sessions"] for asked in session["asks"]]
+        self.assertEqual(week["run_days"], 3)
+        self.assertEqual({asked["counts"] for asked in asks}, {True, False})
+        for asked in asks:
+            if abs(asked["score"] - 0.2) > 0.001:  # scores are rounded on the way out
+                self.assertEqual(asked["counts"], asked["score"] > 0.2, asked)

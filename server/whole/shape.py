@@ -60,13 +60,14 @@ PUBLICATION = _of(
     "published_by",
     sheets=SHEET,
 )
+SAID = _of(Said, "gym_class", "kind value key said_at", "person")
 RULE = "how clock hours approve"
 CLASS = _of(
     GymClass,
     "session",
     "starts_at cancelled_at touched_at",
     "coach",
-    said=_of(Said, "gym_class", "kind value key said_at", "person"),
+    said=SAID,
     attending=_of(Attending, "gym_class", "division pair", "person"),
     insteads=_of(Instead, "gym_class", "movement text", "person"),
     publications=PUBLICATION,

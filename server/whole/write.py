@@ -11,7 +11,15 @@ from django.db.models import Model
 
 from server.gym.models import Gym
 from server.people.models import Person
-from server.whole.shape import FORMAT, GYM_FIELDS, OF_A_PERSON, OF_THE_GYM, PERSON, VERSION, Kind
+from server.whole.shape import (
+    FORMAT,
+    GYM_FIELDS,
+    OF_A_PERSON,
+    OF_THE_GYM,
+    PERSON,
+    VERSION,
+    Kind,
+)
 
 
 def gym_document(gym: Gym) -> dict[str, Any]:
@@ -72,6 +80,14 @@ def _plain(value: Any) -> Any:
     return value
 
 
-def person_rows(person: Person) -> dict[str, Any]:
-    """All that hangs on one person, as plain data; who wrote what is not theirs to take along."""
-    return {name: _by_parent(kind, [person], {})[person.pk] for name, kind in OF_A_PERSON.items()}
+def kept_of(person: Person) -> dict[str, Any]:
+    """What else is kept of a person beside what their page shows: how they are reached, and what they said of
+    their classes."""
+    said = person.said.select_related("gym_class").order_by("said_at", "pk")
+    return {
+        "reach": _by_parent(OF_A_PERSON["reach"], [person], {})[person.pk],
+        "said": [
+            {"class": row.gym_class.starts_at, "kind": row.kind, "value": row.value, "at": row.said_at}
+            for row in said
+        ],
+    }

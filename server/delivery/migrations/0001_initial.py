@@ -57,6 +57,7 @@ class Migration(migrations.Migration):
                 ('state', models.CharField(choices=[('queued', 'Queued'), ('sending', 'Sending'), ('handed over', 'Handed'), ('failed', 'Failed'), ('bounced', 'Bounced'), ('dropped', 'Dropped'), ('not told', 'Quiet')], default='queued', max_length=11)),
                 ('why', models.CharField(blank=True, max_length=200)),
                 ('urgent', models.BooleanField(default=False)),
+                ('until_class', models.BooleanField(default=True)),
                 ('queued_at', models.DateTimeField()),
                 ('due_at', models.DateTimeField()),
                 ('attempts', models.PositiveSmallIntegerField(default=0)),

@@ -144,7 +144,7 @@ function Send({ data }: { data: Schemas["PublishOut"] }) {
           <p className="mt-2">
             {one.variables === data.version
               ? "Nothing had changed, so nothing was sent again."
-              : `Sent to ${plural(data.told, "person", "people")}.`}
+              : sentTo(data)}
           </p>
         )}
         {all.data && <p className="mt-2">{allSent(all.data, data.timezone)}</p>}
@@ -248,6 +248,13 @@ function Unread({ data }: { data: Schemas["PublishOut"] }) {
       </Link>
     </div>
   );
+}
+
+/** Whom it went to, and whose link has to be handed over, as nothing reaches them. */
+function sentTo(data: Schemas["PublishOut"]): string {
+  const left = data.deliveries.filter((one) => one.messages.length === 0 && !one.opened).length;
+  const handed = left > 0 ? ` No channel reaches ${left} more: hand over their links.` : "";
+  return `Sent to ${plural(data.told, "person", "people")}.${handed}`;
 }
 
 function allSent(classes: Schemas["SentClass"][], timezone: string): string {

@@ -33,7 +33,7 @@ function Days({ week }: { week: Schemas["Week"] }) {
   const { today, timezone } = week;
   const days = useMemo(() => without(week.days, actions.leaving), [week.days, actions.leaving]);
   const asked = useMemo(() => (tried ? withMoved(days, tried.session, tried.date) : days), [days, tried]);
-  const strands = useMemo(() => strandsOf(asked), [asked]);
+  const strands = useMemo(() => strandsOf(asked, week.run_days), [asked, week.run_days]);
   const [shown, setShown] = useState(() =>
     Math.max(
       0,

@@ -13,15 +13,16 @@ export interface Strand {
   scores: number[];
   /** On each day's boards, the words that ask for it. */
   words: string[][];
-  /** The longest run of days on end that ask for it, as places of days; null for less than three. */
+  /** Of each day, whether it counts into a run. */
+  counts: boolean[];
+  /** The longest run of days on end that ask for it, as places of days; null for none worth a word. */
   run: { from: number; to: number } | null;
 }
 
 const SHOWN = 12;
-const ASKS = 0.2; // from here a day counts into a run; "some" begins a little higher
-const RUN_DAYS = 3;
 
-export function strandsOf(days: Day[]): Strand[] {
+/** least: how many days on end are worth a word. */
+export function strandsOf(days: Day[], least: number): Strand[] {
   const strands = new Map<string, Strand>();
   for (const [place, day] of days.entries())
     for (const asked of day.sessions.flatMap((session) => session.asks)) {
@@ -31,25 +32,27 @@ export function strandsOf(days: Day[]): Strand[] {
         kind: asked.kind,
         scores: days.map(() => 0),
         words: days.map((): string[] => []),
+        counts: days.map(() => false),
         run: null,
       };
       strand.scores[place] = Math.max(strand.scores[place] ?? 0, asked.score);
       strand.words[place] = [...new Set([...(strand.words[place] ?? []), ...asked.words])];
+      strand.counts[place] = strand.counts[place] || asked.counts;
       strands.set(asked.id, strand);
     }
   return [...strands.values()]
-    .map((strand) => ({ ...strand, run: longestRun(strand.scores) }))
+    .map((strand) => ({ ...strand, run: longestRun(strand.counts, least) }))
     .sort((a, b) => total(b.scores) - total(a.scores))
     .slice(0, SHOWN);
 }
 
-function longestRun(scores: number[]): Strand["run"] {
+function longestRun(counts: boolean[], least: number): Strand["run"] {
   let best: Strand["run"] = null;
   let from = 0;
-  for (let place = 0; place <= scores.length; place++) {
-    if ((scores[place] ?? 0) >= ASKS) continue;
+  for (let place = 0; place <= counts.length; place++) {
+    if (counts[place]) continue;
     const days = place - from;
-    if (days >= RUN_DAYS && days > (best ? best.to - best.from + 1 : 0)) best = { from, to: place - 1 };
+    if (days >= least && days > (best ? best.to - best.from + 1 : 0)) best = { from, to: place - 1 };
     from = place + 1;
   }
   return best;
@@ -73,7 +76,7 @@ export function leaning(strands: Strand[], days: Day[]): string {
   if (names.length === 0) return "";
   const said = `${names.slice(0, 2).join(" and ")}${names.length > 2 ? ` and ${names.length - 2} more` : ""}`;
   const free = days
-    .filter((_, place) => runs.every((one) => (one.scores[place] ?? 0) < ASKS))
+    .filter((_, place) => runs.every((one) => !one.counts[place]))
     .filter((day) => day.sessions.length > 0)
     .map((day) => weekday(day.date));
   const spares = free.length > 0 ? `; ${free.join(" and ")} ${free.length > 1 ? "spare" : "spares"} it` : "";
