@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime
 
+from django.db import transaction
 from django.http import Http404, HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import Router, Status
@@ -14,7 +15,7 @@ from server.api.shown_person import person_out
 from server.people import actions
 from server.people.audit import changed
 from server.people.models import BestLift, Caution, Note, Spot
-from server.publishing.cautions import write_caution
+from server.publishing.cautions import tell_of_caution
 
 router = Router(tags=["people"])
 
@@ -26,15 +27,17 @@ def add_caution(
     """Write down what must not reach them; from that day it holds wherever a prep is made for them."""
     by = signed_in(request)
     person = person_of(by, person_id)
-    write_caution(
-        by,
-        person,
-        payload.caution,
-        note=payload.note,
-        by_word=payload.by_word,
-        since=payload.since or by.gym.today(),
-        until=payload.until,
-    )
+    with transaction.atomic():
+        row = actions.note_caution(
+            by,
+            person,
+            payload.caution,
+            note=payload.note,
+            by_word=payload.by_word,
+            since=payload.since or by.gym.today(),
+            until=payload.until,
+        )
+        tell_of_caution(by, row)
     changed(by, person, "caution written down")
     return Status(201, person_out(by, person))
 

@@ -127,7 +127,10 @@ function Ledge({ me }: { me: Schemas["Me"] }) {
       <Link to="/" className="display text-[25px] whitespace-nowrap text-chalk max-sm:hidden">
         Dusty Chalk
       </Link>
-      <nav aria-label="Main" className="flex items-center gap-5 overflow-x-auto text-[15px] max-lg:gap-3.5">
+      <nav
+        aria-label="Main"
+        className="mr-auto flex items-center gap-5 overflow-x-auto text-[15px] max-lg:gap-3.5"
+      >
         {me.coaches ? (
           COACHES.map(([to, name]) => (
             <Link key={to} to={to} activeOptions={{ exact: to === "/" }} className={tab} activeProps={open}>
@@ -145,7 +148,7 @@ function Ledge({ me }: { me: Schemas["Me"] }) {
           </>
         )}
       </nav>
-      <span className="ml-auto truncate text-[14px] text-chalk-dim max-lg:hidden">{me.gym}</span>
+      <span className="truncate text-[14px] text-chalk-dim max-lg:hidden">{me.gym}</span>
       {me.coaches && (
         <>
           <Find />

@@ -12,6 +12,8 @@ import { Ramp } from "./Ramp";
 import { Stops } from "./Stops";
 import { leftOut, lockedDraft, type PrepProps, paceWords } from "./shared";
 
+const LATER_SHOWN = 2; // parts that are not ready, each in a line; more are folded, as the drills come first
+
 /** What one more minute would buy; asked for once the plan is there. */
 function NextMinute({ session, draft, change, classId }: PrepProps) {
   const found = useQuery({ ...nextMinuteQuery(session.id, { ...draft, class_id: classId ?? null }) });
@@ -137,27 +139,19 @@ export function Prep(props: PrepProps) {
           </p>
         )}
         {!busy && draft.minutes < shelf.max_minutes && <NextMinute {...props} />}
-        {later.map((one) => (
-          <p key={one.part} className="mt-0.5">
-            <strong>Not ready</strong> by{" "}
-            <button
-              type="button"
-              className="underline underline-offset-2"
-              onClick={() =>
-                document.getElementById(`stop-${one.part}`)?.scrollIntoView({ block: "nearest" })
-              }
-            >
-              {one.name}
-            </button>
-            :{" "}
-            {one.ready
-              .filter((ready) => one.missing.includes(ready.demand))
-              .slice(0, 3)
-              .map((ready) => ready.name.toLowerCase())
-              .join(", ")}
-            {one.missing.length > 3 && ` and ${one.missing.length - 3} more`}.
-          </p>
+        {later.slice(0, LATER_SHOWN).map((one) => (
+          <NotReady key={one.part} stop={one} />
         ))}
+        {later.length > LATER_SHOWN && (
+          <details>
+            <summary className="cursor-pointer py-0.5">
+              {plural(later.length - LATER_SHOWN, "more part")} not ready
+            </summary>
+            {later.slice(LATER_SHOWN).map((one) => (
+              <NotReady key={one.part} stop={one} />
+            ))}
+          </details>
+        )}
         {plan.notes.map((note) => (
           <p key={note} className="mt-0.5 text-dust">
             {note}
@@ -347,5 +341,28 @@ function TimeStrip({
         ))}
       </div>
     </div>
+  );
+}
+
+/** What a later part finds not ready; its name leads to its stop. */
+function NotReady({ stop }: { stop: Plan["breaks"][number] }) {
+  return (
+    <p className="mt-0.5">
+      <strong>Not ready</strong> by{" "}
+      <button
+        type="button"
+        className="underline underline-offset-2"
+        onClick={() => document.getElementById(`stop-${stop.part}`)?.scrollIntoView({ block: "nearest" })}
+      >
+        {stop.name}
+      </button>
+      :{" "}
+      {stop.ready
+        .filter((ready) => stop.missing.includes(ready.demand))
+        .slice(0, 3)
+        .map((ready) => ready.name.toLowerCase())
+        .join(", ")}
+      {stop.missing.length > 3 && ` and ${stop.missing.length - 3} more`}.
+    </p>
   );
 }

@@ -72,7 +72,7 @@ function Day({ name, times, coaches, fixed, onAdd, onCoach, onRemove }: DayProps
   };
   return (
     <li className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule py-1.5">
-      <span className="display w-28 text-[20px]">{name}</span>
+      <span className="display w-28 text-[20px] phone:w-full">{name}</span>
       {times.map((time) => (
         <span
           key={time.starts}
