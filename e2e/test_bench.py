@@ -503,11 +503,9 @@ class Truths(BrowserTest):
             page.wait_for_selector("h2:has-text('What it asks of adults')")
             page.wait_for_selector("text=for adults, as nobody is on the roster yet")
             page.fill("input[type=number]", "2")
-            page.wait_for_load_state("networkidle")
-            page.wait_for_timeout(200)
-            told = page.inner_text("[data-column=prep]")
-            self.assertNotIn("0:00 of", told)
-            self.assertRegex(told, r"of 2:00|Nothing that helps fits into 2 minutes")
+            told = "document.querySelector('[data-column=prep]').innerText"
+            self.until(page, f"/of 2:00|Nothing that helps fits into 2 minutes/.test({told})")
+            self.assertNotIn("0:00 of", page.inner_text("[data-column=prep]"))
 
         self.drive(steps)
 
