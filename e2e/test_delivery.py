@@ -195,6 +195,8 @@ class Changed(BrowserTest):
             page.click("text=/Cancel it; 3 people are told/")
             page.wait_for_selector("text=This class is cancelled")
             self.assert_accessible(page, "a cancelled class")
+            page.goto(self.live_server_url + "/")
+            page.wait_for_selector("article a:has-text('people, cancelled')")
             page.goto(link)
             page.wait_for_selector("text=This class is cancelled.")
             page.goto(self.live_server_url + wall)

@@ -68,7 +68,7 @@ function Head({ data }: { data: Schemas["PublishOut"] }) {
               className={`flex min-h-10 items-center rounded-lg border px-3 text-[14px] ${one.id === data.class_id ? "border-ink bg-sheet font-semibold" : "border-rule hover:border-dust"}`}
             >
               {hour(one.starts_at, data.timezone)} · {one.people} ·{" "}
-              {classWord(one.published_version, one.changed_since)}
+              {one.cancelled ? "cancelled" : classWord(one.published_version, one.changed_since)}
             </Link>
           ))}
         </nav>

@@ -79,9 +79,15 @@ function Stages({ session }: { session: Session }) {
 function stageWord(session: Session, sent: number): string {
   if (session.lines === 0) return "empty";
   if (session.unread) return `${session.unread} unread`;
-  if (session.classes.some((one) => one.changed_since)) return "changed since sent";
+  if (session.classes.some((one) => one.changed_since && !one.cancelled)) return "changed since sent";
   if (sent) return `${sent} of ${session.classes.length} sent`;
   return session.prepared ? "prepared" : "read, not prepared";
+}
+
+function classState(one: Session["classes"][number]): string {
+  if (one.cancelled) return "cancelled";
+  if (one.changed_since) return "changed since sent";
+  return one.published_version ? "sent" : "not sent";
 }
 
 /** Its classes as marks on a line, filled when sent; on a touch screen as rows a finger can hit. */
@@ -91,7 +97,7 @@ function Classes({ session, timeZone }: { session: Session; timeZone: string }) 
     <ul className="mt-1 flex flex-wrap gap-x-2 touch:flex-col">
       {session.classes.map((one) => {
         const at = hour(one.starts_at, timeZone);
-        const state = one.changed_since ? "changed since sent" : one.published_version ? "sent" : "not sent";
+        const state = classState(one);
         return (
           <li key={one.id}>
             <Link
@@ -105,13 +111,14 @@ function Classes({ session, timeZone }: { session: Session; timeZone: string }) 
                   cx="7"
                   cy="7"
                   r="5.2"
-                  fill={one.published_version && !one.changed_since ? "#f3efe4" : "none"}
+                  fill={state === "sent" ? "#f3efe4" : "none"}
                   stroke="#f3efe4"
                   strokeWidth="1.5"
-                  strokeDasharray={one.changed_since ? "3 2" : undefined}
+                  strokeDasharray={state === "changed since sent" ? "3 2" : undefined}
                 />
+                {one.cancelled && <path d="M2 12 12 2" stroke="#f3efe4" strokeWidth="1.5" />}
               </svg>
-              <span className="tabular-nums">
+              <span className={`tabular-nums ${one.cancelled ? "line-through" : ""}`}>
                 {at}
                 <span className="desk:block desk:text-center touch:ml-1.5">{one.people}</span>
               </span>

@@ -163,8 +163,8 @@ function Attention({ days, today }: { days: Day[]; today: string }) {
     .flatMap((day) => day.sessions.map((session) => ({ day, session })));
   const first =
     ahead.find(({ session }) => session.unread > 0) ??
-    ahead.find(({ session }) => session.classes.some((one) => one.changed_since)) ??
-    ahead.find(({ session }) => session.classes.some((one) => !one.published_version)) ??
+    ahead.find(({ session }) => session.classes.some((one) => one.changed_since && !one.cancelled)) ??
+    ahead.find(({ session }) => session.classes.some((one) => !one.published_version && !one.cancelled)) ??
     ahead.find(({ session }) => session.lines === 0);
   if (days.every((day) => day.sessions.length === 0))
     return <span>Nothing is planned in this week. Write a session on a day, or paste the week.</span>;
