@@ -4,6 +4,7 @@ nothing is put in its place."""
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import replace
 from typing import Any, Literal
 
 from core.demand import Person
@@ -38,7 +39,9 @@ def since_cautions(page: Data, person: Person, words: Vocabulary) -> dict[str, A
 
 class _Since:
     def __init__(self, page: Data, person: Person, words: Vocabulary) -> None:
-        self.page, self.person, self.catalog = page, person, words.catalog
+        # what they do in this class, whatever their own division is by now
+        self.person = replace(person, division=page["division"] or None)
+        self.page, self.catalog = page, words.catalog
         self.cautions: Cautions = cautions_of(person, words.catalog)
         self.taken_out: dict[tuple[str, Where], None] = {}
         self.works, self.barred = self._read(words)

@@ -72,6 +72,17 @@ class Taken(unittest.TestCase):
         self.assertEqual([one["movement"] for one in found["barred"]], ["pull-up"])
         self.assertEqual(found["ramp"], page["ramp"])
 
+    def test_the_lines_are_those_of_the_division_they_do_in_this_class(self):
+        """By hand: scaled does hanging knee raises, as written does burpees. Nell came as scaled and is as
+        written by now: no hanging bars what stands on her page, and no impact, which burpees alone have, bars
+        nothing of it."""
+        text = "3 rounds\n12 burpees\nscaled: 9 hanging knee raises"
+        page = page_of(text, replace(NELL, division="scaled"))
+        self.assertEqual(page["division"], "scaled")
+        for caution, barred in (("no-hang", ["hanging-knee-raise"]), ("no-impact", [])):
+            found = since_cautions(page, replace(NELL, cautions=(caution,)), WORDS)
+            self.assertEqual([one["movement"] for one in found["barred"]], barred)
+
     def test_a_choice_made_for_less_does_not_stand_for_more(self):
         """Rows were chosen instead of pull-ups for who may not hang; when the grip goes too, the line asks
         again."""

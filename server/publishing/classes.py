@@ -84,7 +84,11 @@ def move_sent_session(by: Person, session_id: int, made_on: int, date: datetime.
     session.save(update_fields=["date", "version", "changed_at"])
     for gym_class in session.classes.select_related("session__gym"):
         clock = gym_class.starts_at.astimezone(zone).time()
-        move_class(by, gym_class, datetime.datetime.combine(date, clock, zone))
+        starts_at = datetime.datetime.combine(date, clock, zone)
+        if gym_class.cancelled_at:  # its people know that it does not take place
+            GymClass.objects.filter(pk=gym_class.pk).update(starts_at=starts_at)
+        else:
+            move_class(by, gym_class, starts_at)
     return session
 
 

@@ -84,7 +84,8 @@ def members_of(gym_class: GymClass, roster: Sequence[Attendee]) -> list[tuple[Pe
 
 class Difference(NamedTuple):
     """What a version changes against the one before. changes: for the class, in sentences; told: to each
-    person whose page changes in words, and what; come, go: who was not on it, or is no longer."""
+    person whose page changes in words, and what; come, go: who was not on it, or is no longer; silent:
+    whether anything differs at all, in words or not."""
 
     changes: tuple[str, ...]
     told: dict[Person, tuple[str, ...]]

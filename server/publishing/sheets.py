@@ -13,6 +13,7 @@ from core.catalog import load_catalog
 from core.documents.difference import told_of
 from core.documents.sheet import shown as shown_content
 from core.documents.since import since_cautions
+from server.computing.helpers import Busy
 from server.computing.stored import kept
 from server.people.models import Person
 from server.prep.drafts import day_of
@@ -101,7 +102,10 @@ def page_now(sheet: MemberSheet) -> tuple[dict[str, Any], str]:
         return page, stamp_of(version, since)
     person = Person.objects.whole().get(pk=sheet.person_id)
     words = vocabulary_of(session.gym)
-    fields = kept(session.gym_id, since_cautions, page, person.value(day), words)
+    try:
+        fields = kept(session.gym_id, since_cautions, page, person.value(day), words)
+    except Busy:  # a device that got no page would show the one it keeps
+        fields = since_cautions(page, person.value(day), words)
     return {**page, **fields}, stamp_of(version, since)
 
 

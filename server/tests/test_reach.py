@@ -13,6 +13,8 @@ from django.test import Client, TestCase, override_settings
 from django.utils import timezone
 from icalendar import Calendar
 
+from core.catalog import load_catalog
+from core.hazards import hazards_of
 from server.delivery.bounces import note_bounce, reports_in
 from server.delivery.models import Delivery, Reach
 from server.delivery.sending import send_waiting
@@ -180,6 +182,14 @@ class Choices(TestCase):
         self.assertTrue(str(event["URL"]).endswith(f"/m/{token}"))
         for private in ("knee", "Meniscus", "Ada"):
             self.assertNotIn(private, answer.content.decode())
+        catalog = load_catalog()
+        drills = [item["drill"] for item in publication.page["items"]]
+        harmful = [one for one in drills if "shoulder-overhead" in hazards_of(one, catalog)]
+        self.assertTrue(harmful)
+        self.home.caution(self.ada, "shoulder-overhead")
+        (event,) = Calendar.from_ical(Client().get(path).content).walk("VEVENT")
+        for drill in harmful:
+            self.assertNotIn(catalog.drills[drill].name, str(event["DESCRIPTION"]))
         cancel_class(self.home.coach, self.home.gym_class)
         (event,) = Calendar.from_ical(Client().get(path).content).walk("VEVENT")
         self.assertEqual(str(event["STATUS"]), "CANCELLED")

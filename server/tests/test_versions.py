@@ -4,12 +4,14 @@ member last saw, and what they say."""
 import datetime
 import json
 import re
+from unittest import mock
 
 from django.test import Client, TestCase
 from django.utils import timezone
 
 from core.catalog import load_catalog
 from core.hazards import hazards_of
+from server.computing.helpers import Busy
 from server.delivery.models import Delivery
 from server.delivery.sending import send_waiting
 from server.publishing.actions import publish_class
@@ -75,6 +77,13 @@ class Cautions(Sent):
             self.assertNotIn(f"<li>{name}:", first_text)
         self.assertEqual(MemberSheet.objects.get(person=self.bo).page()["items"], before["items"])
         self.assertEqual(self.page(self.ada), others)
+
+    def test_it_holds_also_while_the_gym_computes_more_than_can_be_meant(self):
+        """No turn to be had: the page comes all the same, without what is forbidden, so that no phone falls
+        back to the one it keeps."""
+        self.write_caution(self.bo, "shoulder-overhead")
+        with mock.patch("server.publishing.sheets.kept", side_effect=Busy):
+            self.assertTrue(self.page(self.bo)["taken_out"])
 
     def test_the_coach_is_told_and_sees_who_may_hold_the_old_sheet(self):
         """Bo's phone had the page; the caution comes: marked as changed, as taken out, as held. On its next
@@ -344,12 +353,17 @@ class Marked(Sent):
             date = str(today + datetime.timedelta(days=days))
             return self.post(path, {"date": date, "version": version, "tell": tell})
 
+        off = self.home.session.classes.create(
+            starts_at=self.home.gym_class.starts_at, cancelled_at=timezone.now()
+        )
         self.assertEqual(move(3, False).status_code, 409)
         self.assertEqual(move(-3, True).status_code, 422)
         self.assertEqual(move(3, True).status_code, 200)
         self.home.gym_class.refresh_from_db()
         self.home.session.refresh_from_db()
         self.assertEqual(self.home.session.date, today + datetime.timedelta(days=3))
+        off.refresh_from_db()
+        self.assertEqual(off.starts_at, self.home.gym_class.starts_at)
         told = Delivery.objects.filter(kind="moved")
         self.assertEqual(told.count(), 3)
         self.assertRegex(told[0].subject, r": the class is now \w+ \d+ \w+, \d\d:\d\d$")
