@@ -79,7 +79,7 @@ def _day(asked: tuple[tuple[str, float], ...], catalog: Catalog) -> Day:
             unfit.add(drill.id)
         elif share < 1:
             shares[drill.id] = share
-    limiting = (_limiters(catalog.movements[movement], catalog) for movement, _ in asked)
+    limiting = (limiters(catalog.movements[movement], catalog) for movement, _ in asked)
     return Day(shares, frozenset(unfit), frozenset[str]().union(*limiting))
 
 
@@ -125,7 +125,7 @@ def _same(position: str, other: str, catalog: Catalog) -> float:
     return SAME_FAMILY if one.single_leg == another.single_leg else 0.0
 
 
-def _limiters(row: Movement, catalog: Catalog) -> frozenset[str]:
+def limiters(row: Movement, catalog: Catalog) -> frozenset[str]:
     """Muscles that limit a movement, whatever its volume."""
     asks = dict(row.patterns)
     for position in row.positions:

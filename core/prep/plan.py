@@ -60,7 +60,7 @@ def plan(
         ramps = ramps_for(workout, (typical,), catalog, settings.rack)
     worked = muscles_worked(workout, typical, catalog)
     day = day_of(workout, catalog)
-    spared = day.limiting.union(most_worked(worked, LIMITING_MUSCLES))
+    spared = day.limiting.union(most_worked(worked, LIMITING_MUSCLES), settings.spare)
     asked = _asked(settings, profile, catalog, ramps, spared)
     floor = floor_of(workout, asked.weights, catalog)
     spots = frozenset(motion for reach in floor for motion, _ in reach)

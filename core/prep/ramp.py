@@ -99,10 +99,17 @@ def ramp_of(workout: Workout, person: Person, catalog: Catalog, rack: Rack = USU
     """The way up to one person's working weight, as far as their cautions allow it; None when nothing is
     heavy, or none of it is for them."""
     work = main_lift(workout, person, catalog)
-    if work is None or stopped(work, person, catalog, share=0.0):
+    return ramp_to(work, working_weight(work, person, catalog, rack), person, catalog, rack) if work else None
+
+
+def ramp_to(
+    work: Work, wanted: WorkingWeight, person: Person, catalog: Catalog, rack: Rack = USUAL_RACK
+) -> Ramp | None:
+    """The way up to a weight of one lift, as far as a person's cautions allow it; None when it is not for
+    them."""
+    if stopped(work, person, catalog, share=0.0):
         return None
     bar = rack.bar_for(person.sex)
-    wanted = working_weight(work, person, catalog, rack)
     working = rack.nearest(wanted.load, bar)
     loads = ramp_loads(working, bar, rack)
     # the working weight counts: what stays on for it need not move

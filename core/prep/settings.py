@@ -65,6 +65,8 @@ class PlanSettings:
 
     cautions: of the one person it is made for; a class has none, its members' sheets keep theirs.
 
+    spare: muscles that what comes later needs, beside those that this session does.
+
     doses: the coach's own choice of a drill's dose option, from 0. known: drills done in the last four weeks,
     None when nobody knows; a drill that is not among them gets its lowest dose, because unaccustomed work
     leaves people sore.
@@ -91,6 +93,7 @@ class PlanSettings:
     rack: Rack = USUAL_RACK
     breaks: tuple[tuple[int, int], ...] = ()
     between: bool = False
+    spare: tuple[str, ...] = ()
 
     @property
     def seated(self) -> bool:
