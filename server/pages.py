@@ -29,7 +29,7 @@ GONE = "This link leads nowhere any more. Ask your coach for a new one."
 # addresses of the application's screens, as its router has them (a test holds the two together)
 SCREENS = re.compile(
     r"^(|week/import|lab|shelf|people|people/import|measure|gym|account|outbox|sending"
-    r"|first-run|enter|new-password|join|(session|roster|publish|people)/\d+)/?$"
+    r"|competition|first-run|enter|new-password|join|(session|roster|publish|people|competition)/\d+)/?$"
 )
 # what a JSON text must not hold inside a page
 UNSAFE = {ord("<"): "\\u003C", ord(">"): "\\u003E", ord("&"): "\\u0026"}

@@ -52,6 +52,7 @@ INSTALLED_APPS = [
     "server.delivery",
     "server.publishing",
     "server.schedule",
+    "server.competition",
     "server.computing",
     "server.demo",
     "axes",

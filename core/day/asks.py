@@ -4,8 +4,8 @@ what a standard takes in degrees, and how many steps a lane is."""
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -21,6 +21,7 @@ from core.posture.shapes import Ranges
 from core.prep.cooldown import most_worked, muscles_worked
 from core.prep.day import limiters
 from core.prep.timeline import part_minutes
+from core.reading.workout import Part
 
 IN_HAND_DEG = 3.0  # what a standard is prepared with beyond what it takes; common practice
 MOST_OPENED_DEG = 15.0  # of a hip, that anybody could hope to open; estimate
@@ -91,8 +92,15 @@ def duration_s(event: Event, division: str | None, catalog: Catalog) -> int:
     lift takes all of its window."""
     if event.window_s:
         return event.window_s
+    return round(sum(part_minutes(part, catalog) for part in parts_of(event, division)) * 60)
+
+
+def parts_of(event: Event, division: str | None) -> tuple[Part, ...]:
+    """What one division does, part by part, its lines as if they were written for all."""
     mine = event.workout.for_division(division)
-    return round(sum(part_minutes(part, catalog) for part in mine.parts) * 60)
+    return tuple(
+        replace(part, work=tuple(replace(work, division=None) for work in part.work)) for part in mine.parts
+    )
 
 
 def division_asks(event: Event, division: str, catalog: Catalog) -> DivisionAsks:
@@ -213,3 +221,13 @@ def _opened_deg(step_m: float, person: Person, catalog: Catalog) -> float | None
     degrees = [float(each) for each in range(1, math.floor(MOST_OPENED_DEG) + 1)]
     held = _held(step_m, person, catalog, degrees)
     return next((more for more, is_held in zip(degrees, held, strict=True) if is_held), None)
+
+
+def later_limits(events: Sequence[str], limits: Mapping[str, Sequence[str]]) -> dict[str, tuple[str, ...]]:
+    """Of each of an athlete's events, in their order, what the later ones need fresh. limits: by event."""
+    found: dict[str, tuple[str, ...]] = {}
+    needed: dict[str, None] = {}
+    for event in reversed(list(events)):
+        found[event] = tuple(needed)
+        needed.update(dict.fromkeys(limits.get(event, ())))
+    return found

@@ -462,7 +462,7 @@ class _Day:
         waits = check_in - ramp_ends if sets else 0
         if waits >= 60:
             blocks.append(Block(kind="wait", starts_at=ramp_ends, ends_at=check_in, heat=heat.key))
-        begins = max(check_in, self.starts[number - 1].ends_at) if number else check_in
+        begins = max(check_in, self.starts[number - 1].ends_at + AFTER_S) if number else check_in
         if begins < heat.starts_at:
             blocks.append(
                 Block(

@@ -5,13 +5,13 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
-from typing import Literal, get_args
+from typing import Literal, NamedTuple, get_args
 
 from core.day.line import ForHeat, Line
 from core.day.values import Heat
 from core.errors import Refused
 
-MoveKind = Literal["shift", "delay", "swap", "scratch"]
+MoveKind = Literal["shift", "swap", "scratch"]
 MOVE_KINDS: tuple[MoveKind, ...] = get_args(MoveKind)
 MOST_SHIFT_S = 24 * 3600
 TOLD_FROM_S = 60  # a block that moves by less is not worth a word
@@ -22,37 +22,31 @@ class MoveRefused(Refused):
     """A move that cannot be; ``field`` names the part of it at fault."""
 
 
+class Shift(NamedTuple):
+    """A heat that starts at ``to_at``. saw_at: where whoever moves it saw it."""
+
+    heat: str
+    saw_at: int
+    to_at: int
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Move:
-    """shift: ``heat`` starts at ``to_at``. delay: every heat from ``from_at`` on (of ``event``, where one
-    is named) starts ``by_s`` later, or sooner below 0. swap: two ``athletes`` of a heat change lanes.
-    scratch: the first of ``athletes`` does not start in a heat, or in no later one where none is named.
-    saw_at: where the one who moves it saw it stand (shift), None where they saw nothing."""
+    """shift: heats (one, or a field that is late) start at other times. swap: two ``athletes`` of ``heat``
+    change lanes. scratch: the first of ``athletes`` does not start in ``heat``, or in no later one where
+    none is named."""
 
     kind: MoveKind
+    shifts: tuple[Shift, ...] = ()
     heat: str = ""
-    event: str = ""
-    to_at: int = 0
-    from_at: int = 0
-    by_s: int = 0
     athletes: tuple[str, ...] = ()
-    saw_at: int | None = None
 
 
 def moved(heats: Sequence[Heat], move: Move, now: int | None = None) -> tuple[Heat, ...]:
     """The heats after a move. Raises MoveRefused for one that is not there, or that has begun by ``now``."""
     match move.kind:
         case "shift":
-            here = _heat(heats, move.heat)
-            if now is not None and here.starts_at <= now:
-                raise MoveRefused("heat", "This heat has started; what has begun cannot be moved.")
-            if abs(move.to_at - here.starts_at) > MOST_SHIFT_S:
-                raise MoveRefused("to_at", "That is more than a day away; put the date right instead.")
-            return tuple(replace(heat, starts_at=move.to_at) if heat is here else heat for heat in heats)
-        case "delay":
-            if not 0 < abs(move.by_s) <= MOST_SHIFT_S:
-                raise MoveRefused("by_s", "Say by how many minutes, up to a day.")
-            return tuple(_delayed(heat, move, now) for heat in heats)
+            return _shifted(heats, move.shifts, now)
         case "swap":
             here = _heat(heats, move.heat)
             return tuple(_swapped(heat, move) if heat is here else heat for heat in heats)
@@ -60,19 +54,40 @@ def moved(heats: Sequence[Heat], move: Move, now: int | None = None) -> tuple[He
             return _scratched(heats, move, now)
 
 
+def seen_otherwise(heats: Sequence[Heat], move: Move) -> tuple[Heat, ...]:
+    """Heats that stand neither where whoever moves them saw them, nor where they are to be: somebody else
+    moved them since. Two who set the same time agree."""
+    by_key = {heat.key: heat for heat in heats}
+    return tuple(
+        by_key[shift.heat]
+        for shift in move.shifts
+        if shift.heat in by_key and by_key[shift.heat].starts_at not in (shift.saw_at, shift.to_at)
+    )
+
+
+def _shifted(heats: Sequence[Heat], shifts: Sequence[Shift], now: int | None) -> tuple[Heat, ...]:
+    if not shifts:
+        raise MoveRefused("shifts", "Say which heat starts when.")
+    to_at: dict[str, int] = {}
+    for shift in shifts:
+        here = _heat(heats, shift.heat)
+        if here.starts_at == shift.to_at:
+            continue
+        if now is not None and here.starts_at <= now:
+            raise MoveRefused("shifts", "A heat of these has started; what has begun cannot be moved.")
+        if now is not None and shift.to_at <= now:
+            raise MoveRefused("shifts", "That time has passed; a heat can only move to a time to come.")
+        if abs(shift.to_at - here.starts_at) > MOST_SHIFT_S:
+            raise MoveRefused("shifts", "That is more than a day away; put the date right instead.")
+        to_at[shift.heat] = shift.to_at
+    return tuple(replace(heat, starts_at=to_at.get(heat.key, heat.starts_at)) for heat in heats)
+
+
 def _heat(heats: Sequence[Heat], key: str) -> Heat:
     found = next((heat for heat in heats if heat.key == key), None)
     if found is None:
         raise MoveRefused("heat", "There is no such heat any more; look at the day again.")
     return found
-
-
-def _delayed(heat: Heat, move: Move, now: int | None) -> Heat:
-    if heat.starts_at < move.from_at or (move.event and heat.event != move.event):
-        return heat
-    if now is not None and heat.starts_at <= now:
-        return heat
-    return replace(heat, starts_at=heat.starts_at + move.by_s)
 
 
 def _swapped(heat: Heat, move: Move) -> Heat:

@@ -11,7 +11,7 @@ from functools import cached_property
 
 from core.catalog import Catalog
 from core.catalog.rows import Phase
-from core.day.asks import Standard, Steps, duration_s, limits_of, muscles_of, standards_of, steps_of
+from core.day.asks import Standard, Steps, duration_s, limits_of, muscles_of, parts_of, standards_of, steps_of
 from core.day.values import Entry, Event
 from core.demand import Person, derive
 from core.demand.scores import DemandProfile
@@ -161,7 +161,7 @@ def prepare(ask: PrepareAsk) -> Prepared:
         ramp_reached=climbed.reached if climbed else {},
         raises_s=sum(
             part_minutes(part, catalog) * 60 * (LIFTING_SHARE if part.format.kind == "sets-x-reps" else 1.0)
-            for part in mine.parts
+            for part in parts_of(event, person.division)
         ),
         duration_s=duration_s(event, person.division, catalog),
         limits=limits_of(event, person, catalog),
@@ -212,13 +212,13 @@ def _way_up(ask: PrepareAsk, person: Person) -> Ramp | None:
     mine = ask.event.workout.for_division(person.division)
     work = main_lift(mine, person, catalog)
     named = ask.entry.opening_kg
-    if work is None or (named is None and work.percent is None and not work.loads_kg):
+    if work is None or not (work.loads_kg or work.bodyweight):
         work = _found_in_the_event(mine, person, catalog) or work
     if work is None:
         return None
     if named:
         wanted = WorkingWeight(rack.in_unit(named), False)
-    elif work.loads_kg or work.percent or work.bodyweight:
+    elif work.loads_kg or work.bodyweight:
         wanted = working_weight(work, person, catalog, rack)
     else:
         wanted = WorkingWeight(rack.in_unit(OPENING_SHARE * _most_kg(work, person, catalog)), True)

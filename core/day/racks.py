@@ -33,7 +33,7 @@ PATIENCE_MISSED, PATIENCE, PATIENCE_AHEAD = 1500, 800, 200
 MOST_TRIES = 12_000
 LATER = 3  # better places that a last set may leave to others
 WORSE, WORSE_ONE_IN = 6, 8  # slots of waiting that are put up with for a while, and how often
-BACK_EVERY = 120  # tries after which the best is gone back to
+BACK_EVERY = 150  # tries after which it begins anew, or from the best again
 
 Starts = tuple[int, ...]
 
@@ -181,8 +181,16 @@ class _Search:
             ):
                 here = found
             if stale and stale % BACK_EVERY == 0:
-                here = self.best
+                here = self._anew() if stale // BACK_EVERY % 2 else self.best
         return self.best
+
+    def _anew(self) -> Schedule:
+        """Everything that may move put down again in another order."""
+        order, busy = list(self.free), self.base.copy()
+        self.dice.shuffle(order)
+        fixed = {way.key: way.published for way in self.ways if way.fixed}
+        starts = {**fixed, **{way.key: _put(way, busy, self._somewhere(way, busy)) for way in order}}
+        return Schedule(starts, cost_of(self.ways, starts))
 
     def _patience(self) -> int:
         """Tries without a gain after which the best is kept: few where only the first sets could gain."""

@@ -8,14 +8,16 @@ it, up to an empty one. The work is read in the gym's own words (``core.reading`
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass, field
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
 
 from core.day.headings import EventHeading, Label, Labelled, event_heading, label_of, plain_line
 from core.day.values import Event, EventSheet, Fault, Said, Venue
 from core.day.venue import venue_of
 from core.errors import UnusableText
+from core.reading.divisions import leading_division
 from core.reading.vocabulary import Vocabulary
-from core.reading.workout import Part, Workout
+from core.reading.workout import Part, Work, Workout
 
 MOST_LETTERS = 40_000
 MOST_EVENTS = 30
@@ -29,6 +31,7 @@ _WINDOW = re.compile(
 )
 _LANE = re.compile(r"\b(?:lanes?|lengths?)\b", re.IGNORECASE)
 _SENTENCES = re.compile(r"\s*;\s*|(?<=[.])\s+(?=[A-Z])")
+HEAVY_PERCENT, HEAVY_SETS = 95.0, 4  # of a lift whose best is looked for in an event; common practice
 WAY_UNREAD = "put it in other words, or teach the word on the Bench"
 
 
@@ -59,7 +62,12 @@ def read_sheet(text: str, words: Vocabulary) -> EventSheet:
     for block in blocks:
         workout = _work_of(block, lines, words)
         faults += _unread(workout, lines)
-        events.append(_event(block, workout))
+        events.append(event := _event(block, workout, lines))
+        if not any(work.division in (None, "rx") for work in workout.works):
+            says = f"{event.title} has no work as written that could be read."
+            faults.append(
+                Fault("unread", says, WAY_UNREAD, line=block.line, text=lines[block.line - 1].strip())
+            )
     title, notes = _front(before, bool(blocks))
     return EventSheet(
         title=title,
@@ -143,9 +151,42 @@ def _work_of(block: _Block, lines: list[str], words: Vocabulary) -> Workout:
     last = max(block.kept, default=0)
     text = "\n".join(block.kept.get(number, "") for number in range(1, last + 1))
     try:
-        return words.read(text)
+        workout = words.read(text)
     except UnusableText:
         return Workout("", ())
+    parts = tuple(_heavy(part, words) for part in workout.parts) if _WINDOW.search(text) else workout.parts
+    headed = {
+        division[0]
+        for line in block.kept.values()
+        if (division := leading_division(line)) and not line[division[1] :].strip()
+    }
+    return replace(workout, parts=tuple(_whole_lists(part, headed) for part in parts))
+
+
+def _whole_lists(part: Part, headed: set[str]) -> Part:
+    """On an event sheet a division under its own heading has its whole list there: nothing of the text as
+    written is done beside it. Divisions told in front of single lines stand in for those."""
+    named = {work.division for work in part.work} - {None, "rx"}
+    if not named or not named <= headed:
+        return part
+    return replace(
+        part, work=tuple(replace(work, division=work.division or "rx", replaces=()) for work in part.work)
+    )
+
+
+def _heavy(part: Part, words: Vocabulary) -> Part:
+    """A lift that is found in the event itself is worked up to near one's best."""
+    if part.format.kind != "sets-x-reps":
+        return part
+    return replace(part, work=tuple(_worked_up(work, words) for work in part.work))
+
+
+def _worked_up(work: Work, words: Vocabulary) -> Work:
+    lifted = words.catalog.movements[work.movement].implement == "barbell"
+    if not lifted or work.loads or work.percents or work.bodyweight:
+        return work
+    reps = max(1, work.reps)
+    return replace(work, percents=(HEAVY_PERCENT,), scheme=(reps,) * HEAVY_SETS, reps=reps * HEAVY_SETS)
 
 
 def _unread(workout: Workout, lines: list[str]) -> list[Fault]:
@@ -162,8 +203,12 @@ def _unread(workout: Workout, lines: list[str]) -> list[Fault]:
     ]
 
 
-def _event(block: _Block, workout: Workout) -> Event:
+def _event(block: _Block, workout: Workout, lines: Sequence[str]) -> Event:
     heading = block.heading
+    told = {mark.line for mark in workout.marks if mark.role == "note"} - {
+        work.line for work in workout.works
+    }
+    aside = tuple(Said(line, plain_line(lines[line - 1])) for line in sorted(told & block.kept.keys()))
     floor = _sentences(block, "floor")
     teams = [part.format.team for part in workout.asking if part.format.team]
     return Event(
@@ -176,7 +221,7 @@ def _event(block: _Block, workout: Workout) -> Event:
         floor=floor,
         tie_break=_sentences(block, "tie_break"),
         kit=_sentences(block, "kit"),
-        notes=_sentences(block, "notes"),
+        notes=(*aside, *_sentences(block, "notes")),
         lane_m=_lane_m(floor),
         team=max([heading.team, *teams]),
         window_s=_window_s(block, workout),

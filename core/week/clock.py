@@ -11,7 +11,7 @@ from core.week.sending import local
 
 _CLOCK = re.compile(r"(\d{1,2})\s*(?:[:.h]\s*(\d{2}))?\s*(am|pm|a\.m\.|p\.m\.|uhr)?", re.IGNORECASE)
 _FIGURES = re.compile(r"([01]\d|2[0-3])([0-5]\d)")
-MINUTES_A_DAY = 24 * 60
+_DAY_NUMBER = re.compile(r"day\s+(\d{1,2})", re.IGNORECASE)
 
 
 def clock_minutes(text: str) -> int | None:
@@ -36,6 +36,8 @@ def day_of(text: str, first: datetime.date, days: int) -> datetime.date | None:
     None for a day that is not among its days."""
     if not text.strip():
         return first
+    if numbered := _DAY_NUMBER.fullmatch(text.strip()):
+        return first + datetime.timedelta(days=int(numbered[1]) - 1) if 0 < int(numbered[1]) <= days else None
     for offset in range(days):
         date = first + datetime.timedelta(days=offset)
         if (
@@ -43,7 +45,7 @@ def day_of(text: str, first: datetime.date, days: int) -> datetime.date | None:
             and len(text.strip()) > 1
         ):
             return date
-    named = date_of(text, first)
+    named = date_of(text, first - datetime.timedelta(days=first.weekday()))
     return named if named and 0 <= (named - first).days < days else None
 
 

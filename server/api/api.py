@@ -7,6 +7,7 @@ from ninja.security import django_auth
 from server.api import (
     account,
     bench,
+    competition,
     figures,
     files,
     find,
@@ -64,6 +65,7 @@ for part in (
     gym,
     week_import,
     sheets,
+    competition,
 ):
     api.add_router("", part.router)
 

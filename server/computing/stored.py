@@ -83,6 +83,21 @@ def kept_of_people(
     return [values[person.key] for person in people]
 
 
+def kept_each(
+    gym_id: int,
+    name: str,
+    asked: Mapping[str, tuple[Person, Any]],
+    words: Vocabulary,
+    make: Callable[[Sequence[str]], Sequence[Any]],
+    at_once: int,
+) -> dict[str, Any]:
+    """A value for each of ``asked`` (a person, and what else it depends on): what is kept of each, and the
+    rest made so many at once."""
+    told = _plain(words)
+    every = {one: (told, _told_of(person), other) for one, (person, other) in asked.items()}
+    return _kept_each(gym_id, name, every, make, at_once)
+
+
 def _told_of(person: Person) -> Any:
     """What an answer about somebody depends on: a day that changes no error is not in it."""
     return _plain(replace(person, today="", ranges=(), earlier=())), _plain((person.ranges, person.earlier))

@@ -22,6 +22,7 @@ Screen = Literal[
     "lab",
     "publish",
     "sending",
+    "competition",
 ]
 
 

@@ -10,6 +10,7 @@ import { setNonce } from "get-nonce";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { away } from "./api/client";
+import { competitionSearch } from "./screens/competition/search";
 import { changesOf, type LabSearch } from "./screens/lab/ask";
 import { peopleSearch } from "./screens/people/search";
 import { NotFound, Shell } from "./screens/Shell";
@@ -97,6 +98,20 @@ const routes = root.addChildren([
       ...(typeof search.tests === "string" ? { tests: search.tests } : {}),
     }),
     component: lazyRouteComponent(() => import("./screens/measure/Measure"), "Measure"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
+    path: "/competition",
+    component: lazyRouteComponent(() => import("./screens/competition/Competitions"), "Competitions"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
+    path: "/competition/$id",
+    validateSearch: competitionSearch,
+    component: lazyRouteComponent(
+      () => import("./screens/competition/CompetitionScreen"),
+      "CompetitionScreen",
+    ),
   }),
   createRoute({
     getParentRoute: () => root,

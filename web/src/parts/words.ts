@@ -57,6 +57,11 @@ export function plural(count: number, one: string, many = `${one}s`): string {
   return `${count} ${count === 1 ? one : many}`;
 }
 
+/** "a, b and c" */
+export function list(words: string[]): string {
+  return words.length < 2 ? words.join("") : `${words.slice(0, -1).join(", ")} and ${words.at(-1)}`;
+}
+
 /** Words as a sentence begins. */
 export const sentence = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 

@@ -44,6 +44,7 @@ const TITLES: [RegExp, string][] = [
   [/^\/lab/, "Position lab"],
   [/^\/shelf/, "Shelf"],
   [/^\/sending/, "Sending"],
+  [/^\/competition/, "Competition"],
   [/^\/outbox/, "Outbox"],
   [/^\/gym/, "Gym"],
   [/^\/account/, "Account"],
@@ -103,6 +104,7 @@ const COACHES = [
   ["/lab", "Lab"],
   ["/shelf", "Shelf"],
   ["/sending", "Sending"],
+  ["/competition", "Competition"],
   ["/gym", "Gym"],
 ] as const;
 

@@ -12,6 +12,7 @@ from django.utils import timezone
 from server.demo import scenario
 from server.demo.people import SEED, SHOWN, make_people
 from server.demo.sent import choose_reach, live_through
+from server.demo.weekend import make_weekend
 from server.gym.models import Gym, KitItem
 from server.people.models import Person
 from server.prep.models import PrepDraft
@@ -42,6 +43,7 @@ class Command(BaseCommand):
         choose_reach(gym)
         _publish_past(sessions)
         live_through(gym, random.Random(SEED))
+        make_weekend(gym, coaches)
 
 
 def _weekly(gym: Gym) -> None:

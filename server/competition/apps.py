@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class CompetitionConfig(AppConfig):
+    name = "server.competition"
+    label = "competition"
