@@ -14,8 +14,10 @@ from django.utils.html import format_html
 from django.views.decorators.csrf import ensure_csrf_cookie
 
 from core.documents.base import as_json
+from server.api.days import day_by_link
 from server.api.problems import Problem
 from server.api.sheets import sheet_by_link
+from server.competition.pages import calendar_of, shown_day
 from server.publishing.models import Publication
 from server.publishing.sheets import shown, shown_sheet
 
@@ -82,6 +84,30 @@ def member(request: HttpRequest, token: str = "") -> HttpResponse:
     page = shown_sheet(sheet, private)
     text = render_to_string("publishing/first_text.html", {"sheet": page, "starts_at": _starts(page)})
     return _member(request, {"sheet": page, "trouble": ""}, text, kept=not private)
+
+
+def member_day(request: HttpRequest, token: str) -> HttpResponse:
+    """An athlete's day at a competition."""
+    try:
+        sheet = day_by_link(token)
+    except Http404:
+        return _nothing(request, GONE, 404)
+    except Problem as problem:
+        return _nothing(request, problem.detail, problem.status)
+    day = shown_day(sheet)
+    text = render_to_string("competition/first_text.html", {"day": day})
+    return _member(request, {"sheet": None, "day": day, "trouble": ""}, text)
+
+
+def day_calendar(request: HttpRequest, token: str) -> HttpResponse:
+    """An athlete's heats as a calendar."""
+    try:
+        sheet = day_by_link(token)
+    except Problem as problem:
+        raise Http404 from problem
+    answer = HttpResponse(calendar_of(sheet), content_type="text/calendar; charset=utf-8")
+    answer["Cache-Control"] = "private, max-age=300"
+    return answer
 
 
 def wall(request: HttpRequest, word: str) -> HttpResponse:

@@ -5,7 +5,7 @@ from django.urls import path, re_path
 from server.api.api import api
 from server.health import live, ready
 from server.mails import feed, unsubscribe
-from server.pages import application, member, wall, worker
+from server.pages import application, day_calendar, member, member_day, wall, worker
 
 handler400 = handler403 = "server.api.problems.page_refused"
 handler404 = "server.api.problems.page_missing"
@@ -17,6 +17,8 @@ urlpatterns = [
     path("sw.js", worker),
     path("m/", member),
     path("m/<str:token>", member),
+    path("m/d/<str:token>.ics", day_calendar),
+    path("m/d/<str:token>", member_day),
     path("w/<str:word>", wall),
     path("u/<str:word>", unsubscribe),
     path("feed/<str:token>.ics", feed),

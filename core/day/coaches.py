@@ -10,7 +10,7 @@ from typing import Literal, NamedTuple
 from core.day.line import Block, Line
 
 Place = Literal["warm-up", "lanes"]
-WITH: Mapping[str, Place] = {"ramp": "warm-up", "prime": "warm-up", "check-in": "lanes", "event": "lanes"}
+WITH: Mapping[str, Place] = {"ramp": "warm-up", "prime": "warm-up", "event": "lanes"}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -79,7 +79,7 @@ def _stretches(line: Line) -> list[Stretch]:
     found: list[Stretch] = []
     for block in line.blocks:
         place = WITH.get(block.kind)
-        if place is None:
+        if place is None or (block.kind == "prime" and block.heat in line.sets):
             continue
         before = found[-1] if found else None
         if before and before.place == place and before.heat == block.heat and _follows(before, block):

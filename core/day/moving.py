@@ -182,6 +182,8 @@ def _heat_changes(
         told.append("not enough time for the weight any more")
     if not told and _done(was, old) != _done(now, new):
         told.append("other drills")
+    if _loads(was, old) != _loads(now, new):
+        told.append("other weights on the way up")
     return told, max(abs(by_s), abs(shift))
 
 
@@ -192,6 +194,13 @@ def _done(one: ForHeat, line: Line | None) -> list[tuple[str, int]]:
         for block in blocks
         if block.heat == one.heat
         for drill in block.drills
+    ]
+
+
+def _loads(one: ForHeat, line: Line | None) -> list[tuple[float, int]]:
+    blocks = line.blocks if line else ()
+    return [
+        (each.step.load, each.step.reps) for block in blocks if block.heat == one.heat for each in block.sets
     ]
 
 

@@ -9,6 +9,7 @@ from dataclasses import dataclass, field
 from typing import Any, NamedTuple
 from zoneinfo import ZoneInfo
 
+from core.day.before import pack_list, spots_before
 from core.day.checks import faults_of
 from core.day.coaches import with_coaches
 from core.day.line import CHECK_IN_S, DayAsk, Line, day_lines
@@ -20,7 +21,8 @@ from core.day.values import Entry, Heat
 from core.demand import Person
 from core.documents.day import EventSheet as SheetDocument
 from core.documents.day import Fault, day_document, fault_documents, sheet_document
-from core.errors import UnusableText
+from core.documents.member_day import member_day
+from core.errors import CoreError
 from core.prep.settings import PlanSettings
 from core.reading.vocabulary import Vocabulary
 from core.week.clock import clock_words
@@ -41,7 +43,8 @@ class Preparing(NamedTuple):
 @dataclass(frozen=True, kw_only=True)
 class DayWork:
     """text: of the sheet; prepared: preparations as JSON values; before: lines as athletes have them, as JSON
-    values; own_coach: athlete -> coach, by name; heads: how many the warm-up area holds."""
+    values; own_coach: athlete -> coach, by name; heads: how many the warm-up area holds. people: those whose
+    own page is wanted too; own_kit: what each brings; gym_kit and known: for the day before."""
 
     text: str
     words: Vocabulary
@@ -58,16 +61,21 @@ class DayWork:
     own_coach: Mapping[str, str] = field(default_factory=dict)
     names: Mapping[str, str] = field(default_factory=dict)
     heads: int | None = None
+    people: Mapping[str, Person] = field(default_factory=dict)
+    own_kit: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
+    gym_kit: Mapping[str, int] | None = None
+    known: frozenset[str] | None = None
 
 
 class DayDone(NamedTuple):
     """document: as it is shown; lines: by athlete, as they are kept; changes: athlete -> what is another than
-    before, in sentences; faults: of the heats."""
+    before, in sentences; faults: of the heats; pages: by athlete, their own."""
 
     document: dict[str, Any]
     lines: dict[str, dict[str, Any]]
     changes: dict[str, list[str]]
     faults: list[dict[str, Any]]
+    pages: dict[str, dict[str, Any]]
 
 
 def sheet_json(text: str, words: Vocabulary) -> dict[str, Any]:
@@ -76,7 +84,7 @@ def sheet_json(text: str, words: Vocabulary) -> dict[str, Any]:
     return sheet_document(sheet, text, words.catalog).json_value()
 
 
-def no_sheet_json(why: UnusableText) -> dict[str, Any]:
+def no_sheet_json(why: CoreError) -> dict[str, Any]:
     """What stands for a sheet that cannot be read."""
     says = Fault(
         kind="unread",
@@ -163,7 +171,20 @@ def day_done(work: DayWork) -> DayDone:
         lines={athlete: line_json(line) for athlete, line in lines.items()},
         changes={one.athlete: list(one.sentences) for one in changes},
         faults=[fault.json_value() for fault in fault_documents(faults)],
+        pages={key: _page(work, line, prepared, titles) for key, line in lines.items() if key in work.people},
     )
+
+
+def _page(
+    work: DayWork, line: Line, prepared: Mapping[tuple[str, str], Prepared], titles: Mapping[str, str]
+) -> dict[str, Any]:
+    """One athlete's own page."""
+    key, catalog = line.athlete, work.words.catalog
+    own = {event: one for (athlete, event), one in prepared.items() if athlete == key}
+    kit = set(work.gym_kit) if work.gym_kit is not None else None
+    spots = spots_before(list(own.values()), work.people[key], kit, work.known, catalog)
+    pack = pack_list(list(own.values()), work.own_kit.get(key, ()), catalog)
+    return member_day(line, own, spots, pack, titles, work.people[key], catalog).json_value()
 
 
 def day_values(work: DayWork) -> list[Any]:

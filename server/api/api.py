@@ -8,6 +8,7 @@ from server.api import (
     account,
     bench,
     competition,
+    days,
     figures,
     files,
     find,
@@ -66,6 +67,7 @@ for part in (
     week_import,
     sheets,
     competition,
+    days,
 ):
     api.add_router("", part.router)
 

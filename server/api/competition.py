@@ -10,13 +10,14 @@ from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from ninja import Router, Status
 
+from core.catalog import load_catalog
 from core.day.moving import Move, Shift
 from core.documents.day import EventSheet, fault_documents
 from server.api import competition_schemas as schemas
 from server.api.access import coach
 from server.api.problems import Problem, stale_problem
 from server.api.schemas import AttemptKey, RowVersion
-from server.competition import actions, moves, publishing
+from server.competition import actions, moves, pages, publishing
 from server.competition.models import Competition
 from server.competition.working import (
     QUICK,
@@ -147,7 +148,7 @@ def put_heat(request: HttpRequest, competition_id: int, payload: schemas.HeatIn)
     """A heat as it is to be, new or changed."""
     by = coach(request)
     competition = competition_of(by, competition_id)
-    if payload.id is not None and payload.id not in {heat.pk for heat in competition.heats.all()}:
+    if payload.id is not None and payload.id not in {row.key for row in competition.heats.all()}:
         raise Problem(404, "Not found", "This heat is not there any more.", "id")
     minutes = payload.clock.hour * 60 + payload.clock.minute
     heat = actions.HeatIn(
@@ -162,17 +163,17 @@ def put_heat(request: HttpRequest, competition_id: int, payload: schemas.HeatIn)
     return _out(by, competition_id)
 
 
-@router.delete("/competitions/{competition_id}/heats/{heat_id}", response=schemas.CompetitionOut)
+@router.delete("/competitions/{competition_id}/heats/{heat}", response=schemas.CompetitionOut)
 def remove_heat(
-    request: HttpRequest, competition_id: int, heat_id: int, version: RowVersion
+    request: HttpRequest, competition_id: int, heat: schemas.HeatKey, version: RowVersion
 ) -> schemas.CompetitionOut:
     """Take a heat out."""
     by = coach(request)
     competition = competition_of(by, competition_id)
-    if heat_id not in {heat.pk for heat in competition.heats.all()}:
+    if heat not in {row.key for row in competition.heats.all()}:
         raise Problem(404, "Not found", "This heat is not there any more.", "id")
     with _saying_stale(by, competition_id, {}):
-        actions.remove_heat(by, competition_id, version, heat_id)
+        actions.remove_heat(by, competition_id, version, heat)
     return _out(by, competition_id)
 
 
@@ -201,14 +202,14 @@ def move(request: HttpRequest, competition_id: int, payload: schemas.DayMoveIn) 
     competition_of(by, competition_id)
     wanted = Move(
         kind=payload.kind,
-        shifts=tuple(Shift(str(one.heat), one.saw_at, one.to_at) for one in payload.shifts),
-        heat=str(payload.heat) if payload.heat else "",
+        shifts=tuple(Shift(one.heat, one.saw_at, one.to_at) for one in payload.shifts),
+        heat=payload.heat or "",
         athletes=tuple(map(str, payload.athletes)),
     )
     try:
         moves.move(by, competition_id, payload.key, wanted)
     except moves.MovedElsewhere as elsewhere:
-        stands = [{"heat": int(heat.key), "starts_at": heat.starts_at} for heat in elsewhere.stands]
+        stands = [{"heat": heat.key, "starts_at": heat.starts_at} for heat in elsewhere.stands]
         raise Problem(409, "Moved elsewhere", str(elsewhere), "shifts", {"stands": stands}) from elsewhere
     return _day(by, competition_of(by, competition_id), QUICK)
 
@@ -269,7 +270,7 @@ def _day(by: Person, competition: Competition, effort: float = 1.0) -> schemas.D
     now = int(timezone.now().timestamp())
     worked = worked_out(
         competition,
-        before={key: sheet.line for key, sheet in given.items()},
+        before=publishing.lines_of(given),
         now=now if given else None,
         effort=effort,
     )
@@ -287,8 +288,25 @@ def _day(by: Person, competition: Competition, effort: float = 1.0) -> schemas.D
                 {"person": int(key), "name": names[key], "sentences": said} for key, said in changes.items()
             ],
             "unpublished": sum(key not in given for key in worked.people),
+            "said": _said(competition, given, worked.sheet),
         }
     )
+
+
+def _said(competition: Competition, given: Any, sheet: dict[str, Any]) -> list[dict[str, Any]]:
+    """What athletes said, those first whom something hurts."""
+    titles = {event["number"]: event["title"] for event in sheet["events"]}
+    positions = load_catalog().positions
+    found = []
+    for key, row in given.items():
+        for told in pages.said_of(competition, int(key)):
+            named = {
+                kind: [positions[one].name if one in positions else one for one in told[kind]]
+                for kind in ("held", "failed")
+            }
+            title = titles.get(told["event"], told["event"])
+            found.append({**told, **named, "person": int(key), "name": row.person.name, "title": title})
+    return sorted(found, key=lambda one: (not one["pain"], one["event"], one["name"]))
 
 
 def _out(by: Person, competition_id: int) -> schemas.CompetitionOut:
@@ -297,7 +315,7 @@ def _out(by: Person, competition_id: int) -> schemas.CompetitionOut:
     given = publishing.lines_given(competition)
     heats = [
         schemas.HeatOut(
-            id=heat.pk,
+            id=heat.key,
             event=heat.event,
             number=heat.number,
             starts_at=int(heat.starts_at.timestamp()),
@@ -315,6 +333,8 @@ def _out(by: Person, competition_id: int) -> schemas.CompetitionOut:
         )
         for heat in competition.heats.all()
     ]
+    rows = list(competition.moves.select_related("by")[:MOVES_SHOWN])
+    told = moves.told_of(competition, rows)
     team = [person for person in by.gym.people.current() if person.coaches]
     return schemas.CompetitionOut(
         id=competition.pk,
@@ -341,12 +361,12 @@ def _out(by: Person, competition_id: int) -> schemas.CompetitionOut:
         moves=[
             schemas.MovedOut(
                 id=row.pk,
-                says=row.says,
+                says=told[row.pk],
                 by=row.by.name if row.by else "",
                 at=row.at,
                 undone=row.undone_at is not None,
             )
-            for row in competition.moves.select_related("by")[:MOVES_SHOWN]
+            for row in rows
         ],
         read=EventSheet.model_validate(sheet),
     )
@@ -363,6 +383,6 @@ def _athlete(row: Any, heats: list[schemas.HeatOut], given: Any) -> schemas.Athl
         arrives_at=int(row.arrives_at.timestamp()) if row.arrives_at else None,
         events=list(dict.fromkeys(starts)),
         version=given.version if given else None,
-        link=f"/d/{given.token}" if given else "",
+        link=f"/m/d/{given.token}" if given else "",
         seen=bool(given and given.seen_at),
     )

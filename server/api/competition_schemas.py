@@ -17,6 +17,7 @@ SheetText = Annotated[str, Field(max_length=40_000)]
 ListText = Annotated[str, Field(max_length=200_000)]
 EventNumber = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=10)]
 Short = Annotated[str, StringConstraints(strip_whitespace=True, max_length=10)]
+HeatKey = Annotated[str, Field(pattern="^[0-9a-z-]{1,20}$")]
 Instant = Annotated[int, Field(ge=0, le=4_102_444_800)]
 Lane = Annotated[int, Field(ge=1, le=999)]
 Opening = Annotated[float, Field(ge=1, le=500)]
@@ -77,7 +78,7 @@ class EntryOut(Schema):
 
 
 class HeatOut(Schema):
-    id: int
+    id: str
     event: str
     number: str
     starts_at: int
@@ -143,8 +144,23 @@ class ChangedOut(Schema):
     sentences: list[str]
 
 
+class SaidOfEvent(Schema):
+    """What an athlete said after an event; held and failed: positions by name."""
+
+    person: int
+    name: str
+    event: str
+    title: str
+    result: str
+    felt: str
+    pain: str
+    held: list[str]
+    failed: list[str]
+
+
 class DayOut(Schema):
-    """The day worked out: faults of the heats, and what publishing now would change for whom."""
+    """The day worked out: faults of the heats, what publishing now would change for whom, and what athletes
+    said of their events."""
 
     version: int
     now: int
@@ -152,6 +168,7 @@ class DayOut(Schema):
     faults: list[FaultOut]
     changes: list[ChangedOut]
     unpublished: int
+    said: list[SaidOfEvent]
 
 
 class ListIn(Schema):
@@ -199,7 +216,7 @@ class HeatIn(Schema):
     """A heat as it is to be; day and clock by the competition's own clock."""
 
     version: RowVersion
-    id: int | None = None
+    id: HeatKey | None = None
     event: EventNumber
     number: Short = ""
     date: Day
@@ -219,7 +236,7 @@ class AthleteIn(Schema):
 class ShiftIn(Schema):
     """A heat that is to start at ``to_at``; saw_at: where it stood when that was decided."""
 
-    heat: int
+    heat: HeatKey
     saw_at: Instant
     to_at: Instant
 
@@ -230,5 +247,5 @@ class DayMoveIn(Schema):
     key: Annotated[str, Field(pattern="^[0-9A-Za-z-]{8,64}$")]
     kind: MoveKind
     shifts: list[ShiftIn] = Field(default_factory=list, max_length=400)
-    heat: int | None = None
+    heat: HeatKey | None = None
     athletes: list[int] = Field(default_factory=list, max_length=2)

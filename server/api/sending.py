@@ -160,7 +160,8 @@ def _sending(by: Person) -> sending_schemas.SendingOut:
         troubles=[
             sending_schemas.NotArrived(
                 class_id=row.gym_class_id,
-                starts_at=row.gym_class.starts_at,
+                competition_id=row.competition_id,
+                starts_at=row.gym_class.starts_at if row.gym_class else row.queued_at,
                 person=row.person_id,
                 name=row.person.name,
                 channel=row.channel,

@@ -41,9 +41,11 @@ class NextOut(Schema):
 
 
 class NotArrived(Schema):
-    """A message that reached nobody, or waits to be tried again."""
+    """A message that reached nobody, or waits to be tried again; about a class, or a competition (starts_at
+    is then when it was written)."""
 
-    class_id: int
+    class_id: int | None
+    competition_id: int | None
     starts_at: datetime.datetime
     person: int
     name: str

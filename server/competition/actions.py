@@ -127,13 +127,13 @@ class EntryIn(NamedTuple):
 
 
 class HeatIn(NamedTuple):
-    """A heat as it is to be; heat: its id, None for a new one."""
+    """A heat as it is to be; heat: its key, None for a new one."""
 
     event: str
     number: str
     starts_at: datetime.datetime
     entries: Sequence[EntryIn]
-    heat: int | None = None
+    heat: str | None = None
 
 
 @transaction.atomic
@@ -168,7 +168,7 @@ def put_heat(by: Person, competition_id: int, made_on: int, heat: HeatIn) -> Com
 
 
 def _heat_row(competition: Competition, heat: HeatIn) -> Heat:
-    row = competition.heats.get(pk=heat.heat) if heat.heat else Heat(competition=competition)
+    row = competition.heats.get(key=heat.heat) if heat.heat else Heat(competition=competition)
     row.event, row.number, row.starts_at = heat.event, heat.number, heat.starts_at
     date = heat.starts_at.astimezone(competition.zone).date()
     if not competition.first <= date <= competition.last:
@@ -203,10 +203,10 @@ def _set_entries(
 
 
 @transaction.atomic
-def remove_heat(by: Person, competition_id: int, made_on: int, heat_id: int) -> Competition:
+def remove_heat(by: Person, competition_id: int, made_on: int, heat: str) -> Competition:
     """Take a heat out. Raises Stale, PermissionError and Heat.DoesNotExist."""
     competition = locked(by, competition_id, made_on)
-    competition.heats.get(pk=heat_id).delete()
+    competition.heats.get(key=heat).delete()
     _athletes(competition)
     return stepped(competition)
 

@@ -4,15 +4,18 @@ from __future__ import annotations
 
 import datetime
 import secrets
+from typing import Any
 from zoneinfo import ZoneInfo
 
 from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
+from django.utils import timezone
 
 from server.gym.models import Gym, known_zone
 from server.people.models import Person
 
 MOST_DAYS = 7
+LINK_DAYS = 28  # a link is for one weekend
 
 
 def new_token() -> str:
@@ -46,7 +49,7 @@ class Competition(models.Model):
     )
     racks = models.PositiveSmallIntegerField(null=True, blank=True, validators=[MaxValueValidator(20)])
     heads = models.PositiveSmallIntegerField(null=True, blank=True, validators=[MaxValueValidator(200)])
-    coaches = models.ManyToManyField(Person, related_name="+", blank=True)
+    coaches = models.ManyToManyField(Person, related_name="+", blank=True, through="Coaching")
     version = models.PositiveIntegerField(default=1)
     changed_at = models.DateTimeField(auto_now=True)
     key = models.CharField(max_length=64, null=True, blank=True)
@@ -66,6 +69,21 @@ class Competition(models.Model):
         return self.first + datetime.timedelta(days=self.days - 1)
 
 
+class Coaching(models.Model):
+    """A coach who is there."""
+
+    competition = models.ForeignKey(Competition, models.CASCADE, related_name="coachings")
+    person = models.ForeignKey(Person, models.CASCADE, related_name="coachings")
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["competition", "person"], name="once_a_coach")]
+
+
+def new_key() -> str:
+    """A short name for a heat that no other of its competition has."""
+    return secrets.token_hex(6)
+
+
 class Athlete(models.Model):
     """Somebody of the gym who starts. coach: whose they are that day, None for whoever is free; own_kit: what
     they bring; arrives_at: not there before."""
@@ -81,14 +99,16 @@ class Athlete(models.Model):
 
 
 class Heat(models.Model):
-    """One start of an event, by the event's number on the sheet."""
+    """One start of an event, by the event's number on the sheet. key: names it in lines and moves."""
 
     competition = models.ForeignKey(Competition, models.CASCADE, related_name="heats")
+    key = models.CharField(max_length=20, default=new_key)
     event = models.CharField(max_length=10)
     number = models.CharField(max_length=10, blank=True)
     starts_at = models.DateTimeField()
 
     class Meta:
+        constraints = [models.UniqueConstraint(fields=["competition", "key"], name="one_heat_per_key")]
         ordering = ["starts_at", "event", "pk"]
 
 
@@ -116,10 +136,10 @@ class Moved(models.Model):
     competition = models.ForeignKey(Competition, models.CASCADE, related_name="moves")
     key = models.CharField(max_length=64)
     says = models.CharField(max_length=300)
-    before = models.JSONField()
-    after = models.JSONField()
+    before = models.JSONField(default=list)
+    after = models.JSONField(default=list)
     by = models.ForeignKey(Person, models.SET_NULL, null=True, related_name="+")
-    at = models.DateTimeField(auto_now_add=True)
+    at = models.DateTimeField(default=timezone.now)
     undone_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
@@ -139,7 +159,7 @@ class LineSheet(models.Model):
     page = models.JSONField()
     changes = models.JSONField(default=list)
     kept_to = models.JSONField(default=list)
-    published_at = models.DateTimeField(auto_now_add=True)
+    published_at = models.DateTimeField(default=timezone.now)
     published_by = models.ForeignKey(Person, models.SET_NULL, null=True, related_name="+")
     token = models.CharField(max_length=40, unique=True, default=new_token)
     seen_at = models.DateTimeField(null=True, blank=True)
@@ -149,3 +169,40 @@ class LineSheet(models.Model):
             models.UniqueConstraint(fields=["competition", "person", "version"], name="one_line_per_version")
         ]
         ordering = ["-version"]
+
+    def whole_line(self) -> dict[str, Any]:
+        """The line with whose it is."""
+        return {**self.line, "athlete": str(self.person_id)}
+
+    @property
+    def link_ended(self) -> bool:
+        """Whether the link opens nothing any more: too old, or its athlete has left."""
+        until = self.competition.last + datetime.timedelta(days=LINK_DAYS)
+        return timezone.now().date() > until or self.person.left_at is not None
+
+
+class EventSaid(models.Model):
+    """What an athlete said after an event: a result, how it felt, that a position held or failed, that
+    something hurts. key: what the device called it, so that one that is sent twice is kept once; the newest
+    of a kind (and position) holds."""
+
+    class Kind(models.TextChoices):
+        RESULT = "result"
+        FELT = "felt"
+        HELD = "held"
+        FAILED = "failed"
+        PAIN = "pain"
+
+    competition = models.ForeignKey(Competition, models.CASCADE, related_name="said")
+    person = models.ForeignKey(Person, models.CASCADE, related_name="said_at_events")
+    event = models.CharField(max_length=10)
+    kind = models.CharField(max_length=6, choices=Kind)
+    value = models.CharField(max_length=200, blank=True)
+    key = models.CharField(max_length=64)
+    said_at = models.DateTimeField()
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["competition", "person", "key"], name="said_of_an_event_once")
+        ]
+        indexes = [models.Index(fields=["competition", "event"])]

@@ -4,6 +4,7 @@ it."""
 from __future__ import annotations
 
 import datetime
+import re
 from collections.abc import Mapping, Sequence
 from typing import Any, NamedTuple
 
@@ -16,6 +17,8 @@ from server.competition.actions import locked, stepped
 from server.competition.models import Competition, Entry, Heat, Moved
 from server.competition.working import clock_of, heats_of, sheet_of
 from server.people.models import Person
+
+NUMBERED = re.compile(r"\{(\d+)\}")
 
 
 class MovedElsewhere(Exception):
@@ -68,6 +71,8 @@ def undo(by: Person, competition_id: int, move_id: int) -> Competition:
     row = competition.moves.get(pk=move_id)
     if row.undone_at:
         return competition
+    if not row.after:
+        raise MoveRefused("move", "This was moved before the gym came here; move the heats themselves.")
     stands = {heat["key"]: heat for heat in _plain(heats_of(competition))}
     if any(stands.get(heat["key"]) != heat for heat in row.after):
         raise MoveRefused("move", "These heats were changed again since; take that back first.")
@@ -101,7 +106,9 @@ def _changed(heats: Sequence[HeatValue], others: Sequence[HeatValue]) -> list[di
 
 def _store(competition: Competition, heats: Sequence[Mapping[str, Any]]) -> None:
     """Heats as plain values have them."""
-    rows = {str(row.pk): row for row in competition.heats.all()}
+    rows = {row.key: row for row in competition.heats.all()}
+    athletes = {int(athlete) for heat in heats for athlete, *_ in heat["entries"]}
+    there = set(competition.gym.people.filter(pk__in=athletes).values_list("pk", flat=True))
     for heat in heats:
         row = rows.get(heat["key"])
         if row is None:
@@ -118,18 +125,16 @@ def _store(competition: Competition, heats: Sequence[Mapping[str, Any]]) -> None
                 opening_kg=opening_kg,
             )
             for athlete, lane, division, opening_kg in heat["entries"]
+            if int(athlete) in there  # who was erased meanwhile stays so
         )
 
 
 def _says(
     competition: Competition, heats: Sequence[HeatValue], after: Sequence[HeatValue], wanted: Move
 ) -> str:
-    """A move in words."""
+    """A move in words, people by their numbers in braces: names are told when it is read (told_of)."""
     titles = {event["number"]: event["title"] for event in sheet_of(competition)["events"]}
-    names = dict(
-        competition.gym.people.filter(pk__in=[int(one) for one in wanted.athletes]).values_list("pk", "name")
-    )
-    who = [names.get(int(one), "somebody") for one in wanted.athletes]
+    who = [f"{{{one}}}" for one in wanted.athletes]
     by_key = {heat.key: heat for heat in heats}
 
     def named(heat: HeatValue) -> str:
@@ -146,3 +151,10 @@ def _says(
         return f"{who[0]} and {who[1]} change lanes in {named(by_key[wanted.heat])}"
     where = named(by_key[wanted.heat]) if wanted.heat in by_key else "the heats to come"
     return f"{who[0]} does not start in {where}"
+
+
+def told_of(competition: Competition, rows: Sequence[Moved]) -> dict[int, str]:
+    """Moves in words with names, by their ids; somebody who was erased is nobody."""
+    people = {int(one) for row in rows for one in NUMBERED.findall(row.says)}
+    names = dict(competition.gym.people.filter(pk__in=people).values_list("pk", "name"))
+    return {row.pk: NUMBERED.sub(lambda one: names.get(int(one[1]), "somebody"), row.says) for row in rows}

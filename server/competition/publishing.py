@@ -2,13 +2,22 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping, Sequence
+from typing import Any
+
 from django.db import transaction
 from django.utils import timezone
 
 from server.competition.actions import locked
 from server.competition.models import Competition, LineSheet
 from server.competition.working import competitions_of, worked_out
+from server.delivery.ledger import Message, queue_lines
+from server.delivery.models import Delivery
 from server.people.models import Person
+from server.publishing.making import plain
+
+
+FINER = "what to pack or to do the day before, or a word of it, is another"
 
 
 def lines_given(competition: Competition) -> dict[str, LineSheet]:
@@ -19,6 +28,16 @@ def lines_given(competition: Competition) -> dict[str, LineSheet]:
     return found
 
 
+def lines_of(given: Mapping[str, LineSheet]) -> dict[str, dict[str, Any]]:
+    """Lines as athletes have them."""
+    return {key: sheet.whole_line() for key, sheet in given.items()}
+
+
+def nobodys(line: Mapping[str, Any]) -> dict[str, Any]:
+    """A line without whose it is: its row says that."""
+    return {name: value for name, value in line.items() if name != "athlete"}
+
+
 @transaction.atomic
 def publish_lines(by: Person, competition_id: int) -> list[LineSheet]:
     """A new version for everybody whose line is another one than they have; they alone get one. Raises
@@ -26,15 +45,15 @@ def publish_lines(by: Person, competition_id: int) -> list[LineSheet]:
     locked(by, competition_id, None)
     competition = competitions_of(by).get(pk=competition_id)
     given = lines_given(competition)
-    before = {key: sheet.line for key, sheet in given.items()}
+    before = lines_of(given)
     now = int(timezone.now().timestamp())
-    worked = worked_out(competition, before=before, now=now if given else None)
-    pages = {line["athlete"]: line for line in worked.done.document["lines"]}
-    made = []
+    worked = worked_out(competition, before=before, now=now if given else None, pages=True)
+    made: list[LineSheet] = []
     for key, line in worked.done.lines.items():
         old = given.get(key)
         changes = worked.done.changes.get(key, [])
-        if old is not None and not changes and old.line == line:
+        page = plain(worked.done.pages[key])
+        if old is not None and not changes and old.page == page:
             continue
         person = worked.people[key]
         made.append(
@@ -42,11 +61,31 @@ def publish_lines(by: Person, competition_id: int) -> list[LineSheet]:
                 competition=competition,
                 person_id=int(key),
                 version=old.version + 1 if old else 1,
-                line=line,
-                page=pages[key],
-                changes=changes,
+                line=nobodys(line),
+                page=page,
+                changes=changes or ([FINER] if old else []),
                 kept_to=sorted({*person.cautions, *person.adaptive}),
                 published_by=by,
             )
         )
+    _tell(competition, made)
     return made
+
+
+def _tell(competition: Competition, made: Sequence[LineSheet]) -> None:
+    """Word to those who have a new line."""
+    if not made:
+        return
+    heats = [heat for heat in competition.heats.all() if heat.starts_at > timezone.now()]
+    first = min((heat.starts_at for heat in heats), default=timezone.now())
+    messages = [
+        Message(
+            sheet.person,
+            Delivery.Kind.READY if sheet.version == 1 else Delivery.Kind.CHANGED,
+            f"/m/d/{sheet.token}",
+            f"your day at {competition.name} {'is ready' if sheet.version == 1 else 'has changed'}",
+            lasts=True,
+        )
+        for sheet in made
+    ]
+    queue_lines(competition, f"line-{made[-1].pk}", messages, first)

@@ -25,13 +25,14 @@ from core.documents.day_work import (
     prepared_jsons,
     sheet_json,
 )
-from core.errors import UnusableText
+from core.errors import CoreError
 from core.prep.settings import PlanSettings
 from core.week.clock import clock_words, day_of, instant_of
 from server.competition.models import Athlete, Competition, Entry, Heat
 from server.computing.run import compute
 from server.computing.stored import kept, kept_each
 from server.people.models import Person
+from server.prep.drafts import drills_known
 from server.shelf.actions import vocabulary_of
 
 USUAL_RACKS = 2  # where neither the coach nor the sheet says how many; estimate
@@ -48,14 +49,15 @@ class Day(NamedTuple):
 
 def competitions_of(by: Person) -> Any:
     """A gym's competitions with all that belongs to them, in a fixed number of queries."""
-    entries = Entry.objects.select_related("person").order_by("lane", "pk")
+    entries = Entry.objects.filter(person__left_at=None).select_related("person").order_by("lane", "pk")
+    athletes = Athlete.objects.filter(person__left_at=None).select_related("person", "coach")
     return (
         Competition.objects.filter(gym_id=by.gym_id)
         .select_related("gym")
         .prefetch_related(
             "coaches",
             Prefetch("heats", Heat.objects.prefetch_related(Prefetch("entries", entries))),
-            Prefetch("athletes", Athlete.objects.select_related("person", "coach")),
+            Prefetch("athletes", athletes),
         )
     )
 
@@ -65,7 +67,7 @@ def sheet_of(competition: Competition) -> dict[str, Any]:
     try:
         words = vocabulary_of(competition.gym)
         return kept(competition.gym_id, sheet_json, competition.sheet, words)
-    except UnusableText as why:
+    except CoreError as why:
         return no_sheet_json(why)
 
 
@@ -73,7 +75,7 @@ def heats_of(competition: Competition) -> tuple[HeatValue, ...]:
     """Its heats as the core sees them."""
     return tuple(
         HeatValue(
-            key=str(heat.pk),
+            key=heat.key,
             event=heat.event,
             number=heat.number,
             starts_at=int(heat.starts_at.timestamp()),
@@ -105,8 +107,10 @@ def worked_out(
     now: int | None = None,
     heats: Sequence[HeatValue] | None = None,
     effort: float = 1.0,
+    pages: bool = False,
 ) -> Day:
-    """Everybody's line. before: lines as athletes have them; heats: in place of those that are saved."""
+    """Everybody's line. before: lines as athletes have them; heats: in place of those that are saved; pages:
+    athletes' own too."""
     sheet = sheet_of(competition)
     heats = tuple(heats if heats is not None else heats_of(competition))
     numbers = {event["number"] for event in sheet["events"]}
@@ -131,11 +135,15 @@ def worked_out(
         },
         names={key: person.name for key, person in people.items()},
         heads=competition.heads if competition.heads is not None else sheet["venue"]["heads"],
+        people=people if pages else {},
+        own_kit={str(one.person_id): tuple(one.own_kit) for one in competition.athletes.all()},
+        gym_kit=competition.gym.kit_pieces() or None,
+        known=drills_known(competition.gym, competition.first) if pages else None,
     )
     if not sheet["events"]:
         nothing: dict[str, Any] = {"lines": [], "stretches": [], "clashes": [], "crowds": [], "missed": 0}
-        return Day(sheet, DayDone(nothing, {}, {}, []), people)
-    if now is None and not before:  # the same until something of it changes
+        return Day(sheet, DayDone(nothing, {}, {}, [], {}), people)
+    if now is None and not before and not pages:  # the same until something of it changes
         return Day(sheet, DayDone(*kept(competition.gym_id, day_values, work)), people)
     return Day(sheet, compute(competition.gym_id, day_done, work), people)
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import datetime
 from collections.abc import Callable, Collection, Iterable, Sequence
-from typing import NamedTuple
+from typing import TYPE_CHECKING, NamedTuple
 
 from django.conf import settings
 from django.db import transaction
@@ -14,8 +14,12 @@ from django.utils import timezone
 from core.week.sending import tell_at
 from server.delivery.models import Delivery, Reach
 from server.delivery.words import subject_of
+from server.gym.models import Gym
 from server.people.models import Person
 from server.programme.models import GymClass
+
+if TYPE_CHECKING:
+    from server.competition.models import Competition  # it stands above delivery
 
 SOON = datetime.timedelta(hours=2)  # what is for a class so near overtakes everything else
 SHEETS = (
@@ -74,46 +78,84 @@ def queue(
     place of those still waiting. wanted: not before then; known_at: the time by which its people know the
     class, when that is not its own any more. Who wants quiet until the class is not told, and the row says
     so."""
-    now = now or timezone.now()
-    gym = gym_class.session.gym
     known_at = known_at or gym_class.starts_at
-    first = min(known_at, gym_class.starts_at)
+    about = About(gym_class.session.gym, known_at, min(known_at, gym_class.starts_at), gym_class=gym_class)
+    _write(about, cause, messages, wanted, now or timezone.now())
+
+
+@transaction.atomic
+def queue_lines(
+    competition: Competition,
+    cause: str,
+    messages: Sequence[Message],
+    first: datetime.datetime,
+    now: datetime.datetime | None = None,
+) -> None:
+    """Write messages about athletes' lines down, as queue does for a class. first: when the first of what
+    they tell of begins."""
+    about = About(competition.gym, first, first, competition=competition)
+    _write(about, cause, messages, None, now or timezone.now())
+
+
+class About(NamedTuple):
+    """What messages are about: known_at: the time by which its people know it; first: when it is too late to
+    be told."""
+
+    gym: Gym
+    known_at: datetime.datetime
+    first: datetime.datetime
+    gym_class: GymClass | None = None
+    competition: Competition | None = None
+
+
+def _write(
+    about: About,
+    cause: str,
+    messages: Sequence[Message],
+    wanted: datetime.datetime | None,
+    now: datetime.datetime,
+) -> None:
     reaches = reaches_of(message.person for message in messages)
     rows: list[Delivery] = []
     for message in messages:
         reach = reaches[message.person.pk]
         to_coach = message.kind == Delivery.Kind.COACH
-        quiet = None if to_coach else reach.quiet(gym)
-        due_at = tell_at(wanted or now, now, first, quiet)
+        quiet = None if to_coach else reach.quiet(about.gym)
+        due_at = tell_at(wanted or now, now, about.first, quiet)
         rows += [
             Delivery(
-                gym=gym,
-                gym_class=gym_class,
+                gym=about.gym,
+                gym_class=about.gym_class,
+                competition=about.competition,
                 person=message.person,
                 channel=channel,
                 kind=message.kind,
                 cause=cause,
-                subject=subject_of(message.kind, gym, known_at, message.said),
+                subject=subject_of(message.kind, about.gym, about.known_at, message.said),
                 link=message.link,
                 state=Delivery.State.QUIET if due_at is None else Delivery.State.QUEUED,
                 why=QUIET if due_at is None else "",
-                urgent=to_coach or first <= now + SOON,
+                urgent=to_coach or about.first <= now + SOON,
                 until_class=message.kind != Delivery.Kind.CANCELLED and not message.lasts,
                 queued_at=now,
                 due_at=due_at or now,
             )
             for channel in channels_of(message.person, reach)
         ]
-    about = [message.person.pk for message in messages if message.kind in SHEETS]
-    _waiting(gym_class, about).exclude(cause=cause).update(state=Delivery.State.DROPPED, why=NEWER)
+    told = [message.person.pk for message in messages if message.kind in SHEETS]
+    _waiting(about, told).exclude(cause=cause).update(state=Delivery.State.DROPPED, why=NEWER)
     Delivery.objects.bulk_create(rows, ignore_conflicts=True)
     if rows:
-        for told in on_queued:
-            told()
+        for told_of in on_queued:
+            told_of()
 
 
-def _waiting(gym_class: GymClass, people: Collection[int]) -> QuerySet[Delivery]:
-    """What is still to be told some people about a class."""
+def _waiting(about: About, people: Collection[int]) -> QuerySet[Delivery]:
+    """What is still to be told some people about a class or a competition."""
     return Delivery.objects.filter(
-        gym_class=gym_class, person_id__in=people, kind__in=SHEETS, state=Delivery.State.QUEUED
+        gym_class=about.gym_class,
+        competition=about.competition,
+        person_id__in=people,
+        kind__in=SHEETS,
+        state=Delivery.State.QUEUED,
     )

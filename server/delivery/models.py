@@ -40,10 +40,10 @@ class Reach(models.Model):
 
 
 class Delivery(models.Model):
-    """One message to one person by one channel. cause: what it tells of, such as v3 for version 3 of the
-    class: once for each person and channel. word: its name in the message itself, the same however often it
-    is handed over. due_at: not before then; until_class: of no
-    use once it began. claim and lease_until: which worker has it, and how long."""
+    """One message to one person by one channel, about a class or a competition. cause: what it tells of,
+    such as v3 for version 3 of the class: once for each person and channel. word: its name in the message
+    itself, the same however often it is handed over. due_at: not before then; until_class: of no use once
+    it began. claim and lease_until: which worker has it, and how long."""
 
     class Channel(models.TextChoices):
         MAIL = "mail"
@@ -68,7 +68,10 @@ class Delivery(models.Model):
         QUIET = "not told"
 
     gym = models.ForeignKey(Gym, models.CASCADE, related_name="deliveries")
-    gym_class = models.ForeignKey(GymClass, models.CASCADE, related_name="deliveries")
+    gym_class = models.ForeignKey(GymClass, models.CASCADE, null=True, related_name="deliveries")
+    competition = models.ForeignKey(
+        "competition.Competition", models.CASCADE, null=True, related_name="deliveries"
+    )
     person = models.ForeignKey(Person, models.CASCADE, related_name="deliveries")
     channel = models.CharField(max_length=4, choices=Channel)
     kind = models.CharField(max_length=9, choices=Kind)
@@ -91,7 +94,10 @@ class Delivery(models.Model):
         constraints = [
             models.UniqueConstraint(
                 fields=["gym_class", "cause", "person", "channel"], name="once_a_cause_person_and_channel"
-            )
+            ),
+            models.UniqueConstraint(
+                fields=["competition", "cause", "person", "channel"], name="once_a_cause_at_a_competition"
+            ),
         ]
         indexes = [
             models.Index(fields=["state", "due_at"]),

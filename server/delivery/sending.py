@@ -71,24 +71,33 @@ def claim(now: datetime.datetime) -> list[Delivery]:
     return mine
 
 
-def _newest_of(rows: Sequence[Delivery]) -> dict[tuple[int, int, str], int]:
-    """The newest message about each class and person of some rows, by channel."""
+About = tuple[int | None, int | None, int, str]  # a class or a competition, a person, a channel
+
+
+def _about(row: Delivery) -> About:
+    return row.gym_class_id, row.competition_id, row.person_id, row.channel
+
+
+def _newest_of(rows: Sequence[Delivery]) -> dict[About, int]:
+    """The newest message about each class (or competition) and person of some rows, by channel."""
+    classes = {row.gym_class_id for row in rows if row.gym_class_id}
+    competitions = {row.competition_id for row in rows if row.competition_id}
     about = Delivery.objects.filter(
-        gym_class_id__in={row.gym_class_id for row in rows},
+        Q(gym_class_id__in=classes) | Q(competition_id__in=competitions),
         person_id__in={row.person_id for row in rows},
         kind__in=SHEETS,
     )
-    keys = about.order_by("pk").values_list("gym_class_id", "person_id", "channel", "pk")
-    return {(gym_class, person, channel): pk for gym_class, person, channel, pk in keys}
+    return {_about(row): row.pk for row in about.order_by("pk")}
 
 
-def _in_vain(row: Delivery, newest: dict[tuple[int, int, str], int], now: datetime.datetime) -> str:
+def _in_vain(row: Delivery, newest: dict[About, int], now: datetime.datetime) -> str:
     """Why a message is of no use any more; empty when it is."""
     if row.person.left_at is not None:
         return LEFT
-    if row.kind in SHEETS and newest[row.gym_class_id, row.person_id, row.channel] != row.pk:
+    if row.kind in SHEETS and newest[_about(row)] != row.pk:
         return NEWER
-    return BEGAN if row.until_class and row.gym_class.starts_at <= now else ""
+    begun = row.until_class and row.gym_class is not None and row.gym_class.starts_at <= now
+    return BEGAN if begun else ""
 
 
 def _hand_over(rows: Sequence[Delivery], way: Channel, now: Callable[[], datetime.datetime]) -> None:

@@ -35,7 +35,7 @@ def live_through(gym: Gym, chance: random.Random) -> None:
     now = timezone.now()
     over = {"gym_class__starts_at__lte": now, "gym_class__session__gym": gym}
     for row in Delivery.objects.filter(**over).select_related("gym_class", "person"):
-        row.handed_at = row.gym_class.starts_at - datetime.timedelta(hours=13)
+        row.handed_at = (row.gym_class.starts_at if row.gym_class else now) - datetime.timedelta(hours=13)
         row.state, row.attempts = Delivery.State.HANDED, 1
         row.queued_at = row.due_at = row.handed_at
         row.save()

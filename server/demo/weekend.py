@@ -127,7 +127,7 @@ def make_weekend(gym: Gym, coaches: list[Person]) -> Competition:
     publish_lines(by, competition.pk)
     late = competition.heats.filter(event="2", number__in=("3", "4"))
     shifts = tuple(
-        Shift(str(heat.pk), at := int(heat.starts_at.timestamp()), at + LATE_MIN * 60) for heat in late
+        Shift(heat.key, at := int(heat.starts_at.timestamp()), at + LATE_MIN * 60) for heat in late
     )
     move(by, competition.pk, ATTEMPT, Move(kind="shift", shifts=shifts))
     return competition

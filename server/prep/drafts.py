@@ -9,6 +9,7 @@ from typing import NamedTuple
 from core.demand import Person
 from core.prep.settings import pins_of
 from core.session import SessionAsk
+from server.gym.models import Gym
 from server.people.models import Person as PersonRow
 from server.prep.dials import Dials
 from server.prep.models import PrepDraft
@@ -120,16 +121,30 @@ class Habits(NamedTuple):
     known: frozenset[str] | None
 
 
-def habits_of(session: Session) -> Habits:
-    """What the gym gave for the days before a session, whichever class it was for."""
+def drills_known(gym: Gym, date: datetime.date) -> frozenset[str] | None:
+    """Drills a gym gave in the four weeks before a day; None while it has given too little to tell."""
+    given = _given_before(gym.pk, date)
+    return (
+        frozenset(drill for _, drills in given for drill in drills)
+        if len(given) >= ENOUGH_PUBLISHED
+        else None
+    )
+
+
+def _given_before(gym_id: int, date: datetime.date) -> list[tuple[datetime.date, list[str]]]:
+    """Days of the four weeks before one, and the drills that were given for them."""
     from server.publishing.models import Publication  # publishing stands above prep
 
-    until = session.date - datetime.timedelta(days=1)
-    since = session.date - datetime.timedelta(days=KNOWN_DAYS)
+    until, since = date - datetime.timedelta(days=1), date - datetime.timedelta(days=KNOWN_DAYS)
     rows = Publication.objects.filter(
-        gym_class__session__gym_id=session.gym_id, gym_class__session__date__range=(since, until)
+        gym_class__session__gym_id=gym_id, gym_class__session__date__range=(since, until)
     )
-    given = list(rows.values_list("gym_class__session__date", "drills"))
+    return list(rows.values_list("gym_class__session__date", "drills"))
+
+
+def habits_of(session: Session) -> Habits:
+    """What the gym gave for the days before a session, whichever class it was for."""
+    given = _given_before(session.gym_id, session.date)
     lately = session.date - datetime.timedelta(days=RECENT_DAYS)
     recent = {drill for date, drills in given if date >= lately for drill in drills}
     known = frozenset(drill for _, drills in given for drill in drills)

@@ -11,6 +11,9 @@ from django.utils import timezone
 
 from server.accounts.models import Account
 from server.accounts.sign_in import PASSWORD_BACKEND
+from server.competition.actions import EntryIn, HeatIn, add_competition, change_competition, take_heats
+from server.competition.models import Competition
+from server.competition.publishing import publish_lines
 from server.gym.models import Gym, KitItem
 from server.people.models import Caution, MeasuredRange, Person
 from server.programme.models import GymClass, Session
@@ -69,6 +72,19 @@ class SmallGym:
         client = Client()
         client.force_login((person or self.coach).account, backend=PASSWORD_BACKEND)
         return client
+
+
+def competition_with(home: SmallGym, people: list[Person]) -> Competition:
+    """A competition in three days at which these people start in one heat of one event, their lines given."""
+    first = timezone.localdate() + datetime.timedelta(days=3)
+    made = add_competition(home.coach, {"name": "Reed Cup", "first": first})
+    sheet = "Event 1: Sluice\n3 rounds for time, cap 9\n10 pull-ups\n15 air squats"
+    made = change_competition(home.coach, made.pk, made.version, {"sheet": sheet})
+    starts_at = datetime.datetime.combine(first, datetime.time(9), datetime.UTC)
+    heat = HeatIn("1", "1", starts_at, [EntryIn(one.pk, lane) for lane, one in enumerate(people, 1)])
+    made = take_heats(home.coach, made.pk, made.version, [heat])
+    publish_lines(home.coach, made.pk)
+    return made
 
 
 def up_to_date(path: str, data: dict) -> dict:

@@ -13,7 +13,7 @@ from django.utils import timezone
 from server.people.models import Change, Look, Person
 from server.publishing.actions import publish_class
 from server.publishing.models import MemberSheet
-from server.tests.gyms import SmallGym, body
+from server.tests.gyms import SmallGym, body, competition_with
 
 # who may ask a route: anyone; whoever signed in ("account"); the person themselves and their coaches
 # ("self"); coaches of
@@ -22,7 +22,8 @@ ALLOWED = {
     "anyone": """get csrf  get health  get figures  post
         sheets/{token}/opened  get first-run  post first-run  post sign-in  post sign-in/link
         post sign-in/link/use  post password/forgotten  post password/new  post invitation  post
-        invitation/accept get sheets/{token}  post sheets/{token}/said  get demo-mail""",
+        invitation/accept get sheets/{token}  post sheets/{token}/said  get demo-mail
+        get days/{token}  post days/{token}/opened  post days/{token}/said""",
     "account": """get me  post sign-out  get my-sheets  get shelf  get devices  delete devices  delete
     devices/{device_id} put password  post gyms/{gym_id}/choose  get people/choices
     get reach  put reach  post reach/feed""",
@@ -53,7 +54,15 @@ ALLOWED = {
         get sending  get classes/{class_id}/rule  put classes/{class_id}/rule
         put sessions/{session_id}/rule  post classes/{class_id}/approve  post classes/{class_id}/cancel
         post classes/{class_id}/bring-back  post classes/{class_id}/move  post classes/{class_id}/nudge
-        get classes/{class_id}/wall.svg""",
+        get classes/{class_id}/wall.svg
+        get competitions  post competitions  get competitions/{competition_id}
+        patch competitions/{competition_id}  delete competitions/{competition_id}
+        get competitions/{competition_id}/day  post competitions/{competition_id}/heats/read
+        post competitions/{competition_id}/heats/take  post competitions/{competition_id}/heats
+        delete competitions/{competition_id}/heats/{heat}
+        put competitions/{competition_id}/athletes/{person_id}  post competitions/{competition_id}/moves
+        post competitions/{competition_id}/moves/{move_id}/undo
+        post competitions/{competition_id}/publish""",
     "owner": """patch gym  get gym/file  put sending/rule  post sending/pause  put sending/sender
     post sending/test""",
 }
@@ -77,6 +86,9 @@ BY_KEY = (
     "get sheets/{token}",
     "post sheets/{token}/said",
     "post sheets/{token}/opened",
+    "get days/{token}",
+    "post days/{token}/opened",
+    "post days/{token}/said",
     "get demo-mail",
 )  # 404 for a word that opens nothing
 NOT_A_MEMBER = (
@@ -104,7 +116,7 @@ def published() -> set[str]:
 
 def elsewhere(asker: str, route: str) -> bool:
     """Whether somebody of another gym asks what names no row of this one."""
-    rows = ("session_id", "class_id", "person_id", "sheet_id", "caution_id")
+    rows = ("session_id", "class_id", "person_id", "sheet_id", "caution_id", "competition_id")
     return asker.endswith("elsewhere") and not any(f"{{{row}}}" in route for row in rows)
 
 
@@ -131,7 +143,9 @@ class Matrix(TestCase):
         cls.theirs = cls.member.cautions.get()  # the coaches' word; a member ends only their own
         own = cls.member.cautions.create(caution="knee", since="2026-01-01", noted_by=cls.member)
         publish_class(cls.home.gym_class, cls.home.coach)
+        competing = competition_with(cls.home, [cls.member, cls.other])
         cls.ids = {
+            "competition_id": competing.pk,
             "session_id": cls.home.session.pk,
             "class_id": cls.home.gym_class.pk,
             "person_id": cls.member.pk,

@@ -9,6 +9,7 @@ from typing import NamedTuple
 
 from django.db.models import Model
 
+from server.competition.models import Athlete, Coaching, Competition, Entry, EventSaid, Heat, LineSheet
 from server.delivery.models import Reach
 from server.gym.models import KitItem
 from server.people.models import BestLift, Caution, Change, Look, MeasuredRange, Note, Person, Spot
@@ -78,6 +79,26 @@ DRAFT = _of(
     "session",
     "minutes method pins bans order doses breaks after_text after_min cold hot locked",
 )
+COMPETITION = _of(
+    Competition,
+    "gym",
+    "name place first days timezone sheet minutes method check_in_min racks heads key",
+    coachings=_of(Coaching, "competition", "", "person"),
+    heats=_of(
+        Heat,
+        "competition",
+        "key event number starts_at",
+        entries=_of(Entry, "heat", "lane division opening_kg", "person"),
+    ),
+    athletes=_of(Athlete, "competition", "own_kit arrives_at", "person coach"),
+    line_sheets=_of(
+        LineSheet,
+        "competition",
+        "version line page changes kept_to published_at seen_at",
+        "person published_by",
+    ),
+    said=_of(EventSaid, "competition", "event kind value key said_at", "person"),
+)
 OF_THE_GYM = {
     "kit": _of(KitItem, "gym", "item pieces"),
     "words": _of(GymWord, "gym", "word movement"),
@@ -85,5 +106,6 @@ OF_THE_GYM = {
     "methods": _of(OwnMethod, "gym", "slug base fields"),
     "weekly_classes": _of(WeeklyClass, "gym", "weekday starts", "coach"),
     "sessions": _of(Session, "gym", "date title text key", draft=DRAFT, classes=CLASS),
+    "competitions": COMPETITION,
 }
 GYM_FIELDS = ("name", "place", "timezone", "unit", "method", "minutes", "rack", "places", "sender")

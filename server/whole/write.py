@@ -83,11 +83,25 @@ def _plain(value: Any) -> Any:
 def kept_of(person: Person) -> dict[str, Any]:
     """What else is kept of a person beside what their page shows: how they are reached, and what they said of
     their classes."""
+    lines = person.line_sheets.select_related("competition").order_by("competition_id", "version")
     said = person.said.select_related("gym_class").order_by("said_at", "pk")
     return {
         "reach": _by_parent(OF_A_PERSON["reach"], [person], {})[person.pk],
         "said": [
             {"class": row.gym_class.starts_at, "kind": row.kind, "value": row.value, "at": row.said_at}
             for row in said
+        ],
+        "competitions": [
+            {
+                "competition": row.competition.name,
+                "version": row.version,
+                "at": row.published_at,
+                "line": row.page,
+                "said": [
+                    {"event": said.event, "kind": said.kind, "value": said.value, "at": said.said_at}
+                    for said in person.said_at_events.filter(competition=row.competition).order_by("said_at")
+                ],
+            }
+            for row in lines
         ],
     }

@@ -34,32 +34,43 @@ export function notePage(token: string, sheet: Sheet | null): void {
   localStorage.setItem(PAGES, JSON.stringify(all.slice(0, MOST_PAGES)));
 }
 
-export const waitingSaid = (token: string): Said[] => read<Said[]>(saidPlace(token)) ?? [];
+export const waitingSaid = (token: string): Said[] => waitingRows<Said>(saidPlace(token));
 
 /** Keep something a member says until it has arrived; each has a name of its own, so that it arrives once. */
 export function keepSaid(token: string, kind: Said["kind"], value: string): void {
   const row: Said = { kind, value, key: newKey(), at: new Date().toISOString() };
-  localStorage.setItem(saidPlace(token), JSON.stringify([...waitingSaid(token), row]));
+  keepRow(saidPlace(token), row);
 }
 
 /** The newest of a kind that waits here; undefined when none does. */
 export const lastSaid = (rows: Said[], kind: Said["kind"]): string | undefined =>
   rows.findLast((row) => row.kind === kind)?.value;
 
-/** Send what waits; the page as the server has it then, null when it did not answer. What was said meanwhile stays. */
-export async function sendSaid(token: string): Promise<Sheet | null> {
-  const rows = waitingSaid(token);
+/** Send what waits; the page as the server has it then, null when it did not answer. */
+export const sendSaid = (token: string): Promise<Sheet | null> =>
+  sendRows<Sheet>(saidPlace(token), `/api/sheets/${token}/said`);
+
+/** What waits at a place of this device. */
+export const waitingRows = <Row extends { key: string }>(place: string): Row[] => read<Row[]>(place) ?? [];
+export function keepRow<Row extends { key: string }>(place: string, row: Row): void {
+  localStorage.setItem(place, JSON.stringify([...waitingRows<Row>(place), row]));
+}
+
+const AT_ONCE = 50;
+/** Send what waits at a place; the answer, null when there was none. What was said meanwhile stays. */
+export async function sendRows<Answer>(place: string, url: string): Promise<Answer | null> {
+  const rows = waitingRows(place).slice(0, AT_ONCE);
   if (rows.length === 0) return null;
-  const response = await fetch(`/api/sheets/${token}/said`, {
+  const response = await fetch(url, {
     method: "POST",
     headers: { "Content-Type": "application/json" },
-    body: JSON.stringify({ rows: rows.slice(0, 50) }),
+    body: JSON.stringify({ rows }),
     keepalive: true,
   }).catch(() => null);
   if (!response || response.status >= 500 || response.status === 429) return null;
-  const gone = new Set(rows.slice(0, 50).map((row) => row.key));
-  const left = waitingSaid(token).filter((row) => !gone.has(row.key));
-  if (left.length > 0) localStorage.setItem(saidPlace(token), JSON.stringify(left));
-  else localStorage.removeItem(saidPlace(token));
-  return response.ok ? ((await response.json()) as Sheet) : null;
+  const gone = new Set(rows.map((row) => row.key));
+  const left = waitingRows(place).filter((row) => !gone.has(row.key));
+  if (left.length > 0) localStorage.setItem(place, JSON.stringify(left));
+  else localStorage.removeItem(place);
+  return response.ok ? ((await response.json()) as Answer) : null;
 }

@@ -1,6 +1,6 @@
-import { StrictMode, useCallback, useEffect, useState } from "react";
+import { lazy, StrictMode, Suspense, useCallback, useEffect, useState } from "react";
 import { createRoot } from "react-dom/client";
-import type { Sheet } from "../api/client";
+import type { Schemas, Sheet } from "../api/client";
 import { wantFigures } from "../figure/figures";
 import { KeptPages } from "./KeptPages";
 import { notePage } from "./kept";
@@ -19,6 +19,8 @@ const page = document.documentElement;
 const given = JSON.parse(document.getElementById("data")?.textContent ?? "null") as {
   sheet: Sheet | null;
   trouble: string;
+  /** An athlete's day at a competition. */
+  day?: Schemas["DayPage"];
   /** The class's prep with nobody's own, as the code on the wall leads to it. */
   wall?: boolean;
 } | null;
@@ -135,7 +137,19 @@ function useRunning(sheet: Sheet) {
   return { run, open: open && run !== null, change, start, close };
 }
 
+const DayPage = lazy(() => import("./DayPage").then((module) => ({ default: module.DayPage })));
+
 function Page() {
+  if (given?.day)
+    return (
+      <Suspense>
+        <DayPage
+          token={window.location.pathname.split("/")[3] ?? ""}
+          given={given.day}
+          kept={"kept" in page.dataset}
+        />
+      </Suspense>
+    );
   const sheet = given?.sheet;
   if (sheet && given?.wall)
     return (
@@ -176,10 +190,10 @@ function afterwards(): void {
   void import("./faces.css");
   if (given?.wall) return;
   if (given?.sheet) reportSeen(token, given.sheet.stamp, "kept" in page.dataset);
-  if (token && (given?.sheet || given?.trouble)) {
+  if (token && !given?.day && (given?.sheet || given?.trouble)) {
     if (!given.sheet?.private) notePage(token, given.sheet);
   }
-  if (!given?.sheet || !("serviceWorker" in navigator)) return;
+  if (!(given?.sheet || given?.day) || !("serviceWorker" in navigator)) return;
   void navigator.serviceWorker.register("/sw.js", { scope: "/m/" }).catch(() => undefined);
   window.setTimeout(keepThis, 2_000);
 }

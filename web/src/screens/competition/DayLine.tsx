@@ -23,7 +23,7 @@ interface Props {
 
 /** Every athlete's day as a line: what they do above it, how ready they are for what comes next below it. */
 export function DayLine({ lines, scale, zone, now, chosen, onChoose, changed }: Props) {
-  const marks = marksOf(scale, 0.055);
+  const marks = marksOf(scale, window.matchMedia("(max-width: 767px)").matches ? 0.15 : 0.055);
   const here = now > scale.from && now < scale.to ? scale.x(now) : null;
   return (
     <div className="day-line relative">

@@ -108,6 +108,7 @@ function Timed({ competition, data, chosen, onChoose }: Props & { data: Day }) {
               onClose={() => onChoose(null)}
             />
           )}
+          <SaidAfter data={data} />
           <Sent competition={competition} data={data} />
           <Amiss competition={competition} data={data} />
           <Coaches data={data} date={date} zone={zone} />
@@ -269,12 +270,13 @@ function Amiss({ competition, data }: { competition: Competition; data: Day }) {
       says: `${one.athletes} of yours prepare at ${clockAt(one.starts_at, zone)}, and the area has room for ${one.heads}.`,
       way: "Some can do their drills outside it; the bars stay.",
     })),
-    ...day.clashes.map((one) => ({
-      key: `${one.coach}-${one.starts_at}-${one.athletes.join()}`,
-      says: one.coach
-        ? `${one.coach} is asked for in two places from ${clockAt(one.starts_at, zone)} to ${clockAt(one.ends_at, zone)}: ${who(one.athletes)}.`
-        : `Nobody is free for ${who(one.athletes)} from ${clockAt(one.starts_at, zone)} to ${clockAt(one.ends_at, zone)}.`,
-      way: "Give one of them to another coach, or tell them that they are alone for it.",
+    ...[...new Set(day.clashes.map((one) => one.coach))].map((coach) => ({
+      key: `coach-${coach}`,
+      says: coach ? `${coach} is asked for in two places at once.` : "Nobody of the coaches is free:",
+      way: day.clashes
+        .filter((one) => one.coach === coach)
+        .map((one) => `${clockAt(one.starts_at, zone)}–${clockAt(one.ends_at, zone)} ${who(one.athletes)}`)
+        .join("; "),
     })),
   ];
   if (said.length === 0) return null;
@@ -289,6 +291,43 @@ function Amiss({ competition, data }: { competition: Competition; data: Day }) {
           </li>
         ))}
       </ul>
+    </section>
+  );
+}
+
+/** What athletes said of their events, what hurts first. */
+function SaidAfter({ data }: { data: Day }) {
+  if (data.said.length === 0) return null;
+  const hurts = data.said.some((one) => one.pain);
+  return (
+    <section
+      aria-label="What athletes said"
+      className={`rounded-xl border bg-sheet p-4 ${hurts ? "border-2 border-hold" : "border-rule"}`}
+    >
+      <h2 className={`text-[23px] ${hurts ? "text-hold" : ""}`}>{hurts ? "Something hurts" : "What they said"}</h2>
+      <ul className="mt-1">
+        {data.said.map((one) => (
+          <li key={`${one.person}-${one.event}`} className="border-t border-rule py-1.5 text-[14px] [overflow-wrap:anywhere]">
+            <span className="text-[15px] font-semibold">
+              {one.name}, {one.title}
+            </span>
+            {one.pain && <span className="block font-semibold text-hold">Hurts: {one.pain}</span>}
+            <span className="block">
+              {[
+                one.result,
+                one.felt && `felt ${one.felt}`,
+                one.held.length > 0 && `held: ${list(one.held)}`,
+                one.failed.length > 0 && `failed: ${list(one.failed)}`,
+              ]
+                .filter(Boolean)
+                .join("; ")}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {hurts && (
+        <p className="quiet">Prep is not treatment: send what is sharp, radiating or numb to a licensed clinician.</p>
+      )}
     </section>
   );
 }

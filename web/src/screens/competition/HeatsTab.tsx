@@ -24,7 +24,7 @@ export function HeatsTab({ competition }: { competition: Competition }) {
 }
 
 function Heats({ competition }: { competition: Competition }) {
-  const [open, setOpen] = useState<number | "new" | null>(null);
+  const [open, setOpen] = useState<string | null>(null);
   const zone = competition.timezone;
   return (
     <section aria-label="Heats">
@@ -136,8 +136,8 @@ function HeatForm({ competition, heat, onDone }: FormProps) {
   const remove = useMutation({
     mutationFn: () =>
       answer(
-        api.DELETE("/api/competitions/{competition_id}/heats/{heat_id}", {
-          params: { path: { ...path, heat_id: heat?.id ?? 0 }, query: { version: competition.version } },
+        api.DELETE("/api/competitions/{competition_id}/heats/{heat}", {
+          params: { path: { ...path, heat: heat?.id ?? "" }, query: { version: competition.version } },
         }),
       ),
     onSuccess: (next) => {

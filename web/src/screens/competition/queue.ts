@@ -9,7 +9,7 @@ export interface Waiting {
   says: string;
 }
 export interface Asked extends Waiting {
-  stands: { heat: number; starts_at: number }[];
+  stands: { heat: string; starts_at: number }[];
 }
 export interface Shown {
   waiting: Waiting[];

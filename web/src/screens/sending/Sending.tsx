@@ -196,8 +196,8 @@ function Troubles({ data }: { data: Data }) {
             className="border-b border-rule py-2"
           >
             <Link
-              to="/publish/$id"
-              params={{ id: String(one.class_id) }}
+              to={one.class_id === null ? "/competition/$id" : "/publish/$id"}
+              params={{ id: String(one.class_id ?? one.competition_id) }}
               className="font-semibold underline-offset-2 hover:underline"
             >
               {one.name}
