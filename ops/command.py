@@ -420,6 +420,10 @@ COMMANDS = (
         "lab FILE",
         "where bodies stop in positions, and what would free them; FILE is a JSON list of asks; --json",
     ),
+    Command(
+        "day FILE",
+        "an event sheet as read; with --heats FILE --class FILE each athlete's line of the day; --json",
+    ),
     Command("catalog", "what is on the shelf; --json, or: show ID | list TABLE | draw ID --out F | sheet F"),
     Command(
         "bench [NAME]",

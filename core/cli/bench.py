@@ -15,6 +15,7 @@ import numpy as np
 
 from core.body.figure import draw
 from core.catalog import Catalog, load_catalog
+from core.cli.day_proofs import day_timed, rack_proof
 from core.cli.hazard_proofs import hazard_proof
 from core.cli.posture_proofs import posture_proof, used_ankle
 from core.cli.proofs import (
@@ -72,6 +73,8 @@ PROOFS: dict[str, Callable[[], dict[str, Figures]]] = {
     "boards": boards_read,
     "posture-proof": posture_proof,
     "hazard-proof": hazard_proof,
+    "rack-proof": rack_proof,
+    "day": day_timed,
     "used-ankle": used_ankle,
 }
 

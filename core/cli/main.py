@@ -9,6 +9,7 @@ from collections.abc import Sequence
 
 from core.catalog import Catalog, load_catalog
 from core.cli import shelf
+from core.cli.day_arguments import add_day_arguments
 from core.cli.files import read_json_file, read_kit, read_people, read_text
 from core.cli.say import say_demands, say_json, say_plan, say_unread, say_workout
 from core.demand import derive
@@ -26,7 +27,8 @@ BENCHES = "reading, demand, planner, member-sheets, posture, lab, figures or ses
 BENCH_HELP = (
     f"{BENCHES}; fuzz reads mutated texts, fuzz-proof a fixed lot of them; boards holds the reader "
     "against boards with answers; planner-proof compares with the general solver, posture-proof "
-    "with a search; used-ankle says what the squat was calibrated on"
+    "with a search, rack-proof shared racks with the general solver; used-ankle says what the squat was "
+    "calibrated on; day times a competition that moves"
 )
 
 
@@ -54,6 +56,8 @@ def parser() -> argparse.ArgumentParser:
     lab = commands.add_parser("lab", help="where bodies stop in positions, and what would free them")
     lab.add_argument("file", help="a JSON list of asks (docs/json.md), or - for standard input")
     lab.add_argument("--json", action="store_true", help="the documented JSON")
+    day = commands.add_parser("day", help="a competition: the sheet, and each athlete's line of the day")
+    add_day_arguments(day)
     bench = commands.add_parser("bench", help="how long the core takes")
     bench.add_argument("name", nargs="?", help=BENCH_HELP)
     bench.add_argument("--seconds", type=float, default=60, help="how long fuzz goes on")
@@ -112,6 +116,10 @@ def _run(asked: argparse.Namespace, catalog: Catalog) -> int:
             from core.cli.lab import run as answer  # figures and documents that reading does not need
 
             return answer(asked.file, asked.json, catalog)
+        case "day":
+            from core.cli.day import run as the_day
+
+            return the_day(asked, catalog)
         case _:
             from core.cli.bench import run  # it needs what no other command does
 

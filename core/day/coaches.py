@@ -112,6 +112,11 @@ def _apart(one: Stretch, other: Stretch) -> bool:
     return one.place != other.place and one.starts_at < other.ends_at and other.starts_at < one.ends_at
 
 
+def _beside(one: Stretch, other: Stretch) -> bool:
+    """Whether somebody at one is at the other too."""
+    return one.place == other.place and one.starts_at < other.ends_at and other.starts_at < one.ends_at
+
+
 def _clashes(coach: str, one: Stretch, given: Sequence[Stretch]) -> list[Clash]:
     return [
         Clash(
@@ -130,6 +135,9 @@ def _free(one: Stretch, coaches: Sequence[str], given: Sequence[Stretch], last: 
     able = [
         coach for coach in coaches if not any(other.coach == coach and _apart(one, other) for other in given)
     ]
+    here = [coach for coach in able if any(other.coach == coach and _beside(one, other) for other in given)]
+    if here:  # who is in that place already can be with one more, and keeps the others free
+        return last if last in here else here[0]
     if last in able:
         return last
     return min(able, key=lambda coach: (busy[coach], coaches.index(coach)), default="")

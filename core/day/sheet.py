@@ -32,7 +32,7 @@ _WINDOW = re.compile(
 _LANE = re.compile(r"\b(?:lanes?|lengths?)\b", re.IGNORECASE)
 _SENTENCES = re.compile(r"\s*;\s*|(?<=[.])\s+(?=[A-Z])")
 HEAVY_PERCENT, HEAVY_SETS = 95.0, 4  # of a lift whose best is looked for in an event; common practice
-WAY_UNREAD = "put it in other words, or teach the word on the Bench"
+WAY_UNREAD = "Put it in other words, or teach the word on the Bench."
 
 
 @dataclass

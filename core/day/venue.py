@@ -53,7 +53,7 @@ _PIECES = re.compile(r"\s*[,;]\s*|\s+and\s+|\s*\+\s*|\.\s*", re.IGNORECASE)
 _COUNT = re.compile(r"^(?:about\s+|only\s+)?(\d+|[a-z]+)\s*(?:x\s+)?(.*)$", re.IGNORECASE)
 _METRES = re.compile(r"^\d+(?:[.,]\d+)?\s*(?:m|metres?|meters?|ft|feet)\b", re.IGNORECASE)
 _NONE = ("no", "without", "zero", "0")
-WAY = "name it as the Shelf does, or leave it out"
+WAY = "Name it as the Shelf does, or leave it out."
 
 
 class VenueRead(NamedTuple):

@@ -46,6 +46,26 @@ class Commands(unittest.TestCase):
         self.assertEqual((code, err), (0, ""))
         return json.loads(out)
 
+    def test_a_competition_from_its_sheet_its_heats_and_its_athletes(self):
+        """The example of the docs: lines in words and as JSON; what cannot be used is said, exit 2."""
+        examples = SCHEMAS.parent / "examples"
+        sheet, heats = str(examples / "weekend.txt"), str(examples / "heats.csv")
+        given = ("day", sheet, "--heats", heats, "--class", str(examples / "athletes.json"))
+        code, out, _ = self.run_(*given, "--date", "2026-11-28")
+        self.assertEqual(code, 0)
+        self.assertIn("09:00  Event 1: Bell Ladder", out)
+        self.assertRegex(out, r"ready \d+ of 100")
+        found = self.json(*given)
+        self.assertEqual({line["name"] for line in found["day"]["lines"]}, {"Marit Sund", "Ivor Penn"})
+        self.assertEqual([event["number"] for event in found["sheet"]["events"]], ["1", "2", "3", "4"])
+        alone = self.json("day", sheet)
+        self.assertEqual(alone, found["sheet"])
+        for wrong in (("--zone", "Mars"), ("--date", "2026-02-31"), ("--minutes", "99")):
+            code, _, err = self.run_(*given, *wrong)
+            self.assertEqual(code, 2, wrong)
+            self.assertTrue(err)
+        self.assertEqual(self.run_("day", self.file("empty.txt", ""))[0], 2)
+
     def test_the_json_of_every_command_matches_its_schema(self):
         """read, derive and plan give what docs/schema documents, unread lines included, exit 0."""
         members = self.file(

@@ -6,6 +6,7 @@ import datetime
 import re
 from zoneinfo import ZoneInfo
 
+from core.errors import UnusableFile
 from core.week.dates import WEEKDAYS, date_of
 from core.week.sending import local
 
@@ -47,6 +48,14 @@ def day_of(text: str, first: datetime.date, days: int) -> datetime.date | None:
             return date
     named = date_of(text, first - datetime.timedelta(days=first.weekday()))
     return named if named and 0 <= (named - first).days < days else None
+
+
+def day_named(written: str) -> datetime.date:
+    """The day of an ISO date. Raises UnusableFile for one that does not exist."""
+    try:
+        return datetime.date.fromisoformat(written)
+    except ValueError as problem:
+        raise UnusableFile(f"--date: there is no day {written}") from problem
 
 
 def instant_of(date: datetime.date, minutes: int, zone: ZoneInfo) -> int:

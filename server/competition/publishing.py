@@ -16,7 +16,6 @@ from server.delivery.models import Delivery
 from server.people.models import Person
 from server.publishing.making import plain
 
-
 FINER = "what to pack or to do the day before, or a word of it, is another"
 
 

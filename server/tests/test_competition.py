@@ -33,7 +33,8 @@ Kit: 2 bands, no boxes
 """
 HEATS = (
     "event,heat,start,lane,athlete,division\n1,1,09:00,1,Ada Finch,RX\n1,1,09:00,2,Bo Crane,Scaled\n"
-    "1,2,09:15,1,Cy Dunnock,RX\n2,1,11:00,1,Ada Finch,RX\n2,1,11:00,3,Bo Crane,Scaled\n2,2,11:20,2,Cy Dunnock,RX\n"
+    "1,2,09:15,1,Cy Dunnock,RX\n2,1,11:00,1,Ada Finch,RX\n2,1,11:00,3,Bo Crane,Scaled\n"
+    "2,2,11:20,2,Cy Dunnock,RX\n"
 )
 
 
