@@ -13,8 +13,8 @@ from core.day.heats import HeatList, read_heats
 from core.day.sheet import read_sheet
 from core.day.values import Entry, EventSheet, Fault, Heat
 from core.demand import Person
-from core.documents.day import sheet_document
 from core.documents.day_work import DayWork, Preparing, day_done, prepared_jsons
+from core.documents.events import sheet_document
 from core.errors import UnusableFile
 from core.prep.settings import PlanSettings
 from core.reading.vocabulary import Vocabulary

@@ -5,8 +5,9 @@ from __future__ import annotations
 import time
 from statistics import median
 
-from core.day.line import DayAsk, day_lines
+from core.day.line import DayAsk
 from core.day.racks import schedule
+from core.day.timing import day_lines
 
 INSTANCES = 500
 ATHLETES, MOVES = 20, 24

@@ -1,5 +1,4 @@
-"""day: an event sheet as read, what each event asks, and the line of every athlete. Instants are whole
-seconds since 1970-01-01 UTC."""
+"""day: the line of every athlete. Instants are whole seconds since 1970-01-01 UTC."""
 
 from __future__ import annotations
 
@@ -9,205 +8,14 @@ from typing import Literal
 from core.catalog import Catalog
 from core.catalog.rows import Kind
 from core.day import coaches as with_whom
-from core.day import values as value
-from core.day.asks import DivisionAsks, division_asks, duration_s
+from core.day.asks import Standard, Steps
 from core.day.line import Block as BlockValue
 from core.day.line import BlockKind, DayLines, Line
 from core.day.line import ForHeat as ForHeatValue
-from core.day.prepared import Prepared
+from core.day.prepared import KitSwap, Prepared
 from core.documents.base import Degrees, Document, Metres, Share
-from core.documents.plan import Item, item_documents
-from core.hazards import NO_CAUTIONS, Cautions
 
-MOST_DEMANDS = 8
 MOST_READY = 6
-
-
-class Fault(Document):
-    """Something that cannot be used as it stands, at its place; way: what can be done."""
-
-    kind: value.FaultKind
-    says: str
-    way: str
-    line: int
-    text: str
-    heat: str
-    athlete: str
-    candidates: tuple[str, ...]
-
-
-class Said(Document):
-    """A sentence of the sheet."""
-
-    line: int
-    text: str
-
-
-class AskedDemand(Document):
-    """What a division asks of one demand."""
-
-    id: str
-    name: str
-    kind: Kind
-    score: Share
-
-
-class Later(Document):
-    """What limits an event, and the later ones that need it again."""
-
-    limit: str
-    events: tuple[str, ...]
-
-
-class DivisionOfEvent(Document):
-    """One division of an event: its lines as written and what they ask most of all. only: demands that the
-    text as written does not have among its own, or has much less of."""
-
-    division: str
-    lines: tuple[str, ...]
-    demands: tuple[AskedDemand, ...]
-    limits: tuple[str, ...]
-    only: tuple[str, ...]
-
-
-class Event(Document):
-    """An event as read."""
-
-    number: str
-    title: str
-    name: str
-    line: int
-    text: str
-    standards: tuple[Said, ...]
-    floor: tuple[Said, ...]
-    tie_break: tuple[Said, ...]
-    kit: tuple[Said, ...]
-    notes: tuple[Said, ...]
-    lane_m: Metres | None
-    team: int
-    cap_s: int | None
-    window_s: int | None
-    duration_s: int
-    divisions: tuple[DivisionOfEvent, ...]
-    later: tuple[Later, ...]
-
-
-class Venue(Document):
-    """What the sheet says of the warm-up area; kit by name, null where it says nothing of kit."""
-
-    kit: dict[str, int] | None
-    kit_ids: dict[str, int] | None
-    racks: int | None
-    heads: int | None
-
-
-class EventSheet(Document):
-    """The sheet as read."""
-
-    title: str
-    events: tuple[Event, ...]
-    venue: Venue
-    notes: tuple[Said, ...]
-    faults: tuple[Fault, ...]
-    divisions: tuple[str, ...]
-
-
-def sheet_document(sheet: value.EventSheet, text: str, catalog: Catalog) -> EventSheet:
-    """The document of a sheet; text: as written."""
-    lines = text.splitlines()
-    divided = {event.number: _divisions(event, catalog) for event in sheet.events}
-    events = []
-    for place, event in enumerate(sheet.events):
-        after = sheet.events[place + 1 :]
-        events.append(
-            Event(
-                number=event.number,
-                title=event.title,
-                name=event.name,
-                line=event.line,
-                text=event.text,
-                standards=_said(event.standards),
-                floor=_said(event.floor),
-                tie_break=_said(event.tie_break),
-                kit=_said(event.kit),
-                notes=_said(event.notes),
-                lane_m=event.lane_m,
-                team=event.team,
-                cap_s=event.cap_s,
-                window_s=event.window_s,
-                duration_s=duration_s(event, None, catalog),
-                divisions=tuple(
-                    _division(asks, divided[event.number], lines, catalog) for asks in divided[event.number]
-                ),
-                later=_later(divided[event.number], after, divided),
-            )
-        )
-    kit = sheet.venue.kit
-    return EventSheet(
-        title=sheet.title,
-        events=tuple(events),
-        venue=Venue(
-            kit={catalog.kit[item].name: count for item, count in kit.items()} if kit is not None else None,
-            kit_ids=dict(kit) if kit is not None else None,
-            racks=sheet.venue.racks,
-            heads=sheet.venue.heads,
-        ),
-        notes=_said(sheet.notes),
-        faults=fault_documents(sheet.faults),
-        divisions=sheet.divisions,
-    )
-
-
-def fault_documents(faults: Sequence[value.Fault]) -> tuple[Fault, ...]:
-    """Faults as documents."""
-    return tuple(Fault.of(fault) for fault in faults)
-
-
-def _said(said: Sequence[value.Said]) -> tuple[Said, ...]:
-    return tuple(Said(line=one.line, text=one.text) for one in said)
-
-
-def _divisions(event: value.Event, catalog: Catalog) -> tuple[DivisionAsks, ...]:
-    named = dict.fromkeys(("rx", *event.workout.divisions))
-    return tuple(division_asks(event, division, catalog) for division in named)
-
-
-APART = 1.5  # times as much of a demand, from which a division is said to ask it more; estimate
-
-
-def _division(
-    asks: DivisionAsks, every: Sequence[DivisionAsks], lines: Sequence[str], catalog: Catalog
-) -> DivisionOfEvent:
-    first = every[0]
-    top = asks.profile.demands[:MOST_DEMANDS]
-    only = [one.id for one in top if asks is not first and one.score > APART * first.profile.score(one.id)]
-    return DivisionOfEvent(
-        division=asks.division,
-        lines=tuple(lines[line - 1].strip(" -*•") for line in asks.lines),
-        demands=tuple(
-            AskedDemand(id=one.id, name=catalog.demands[one.id].name, kind=one.kind, score=one.score)
-            for one in top
-        ),
-        limits=asks.limits,
-        only=tuple(only),
-    )
-
-
-def _later(
-    asks: Sequence[DivisionAsks],
-    after: Sequence[value.Event],
-    divided: Mapping[str, Sequence[DivisionAsks]],
-) -> tuple[Later, ...]:
-    limits = dict.fromkeys(limit for one in asks for limit in one.limits)
-    return tuple(
-        Later(
-            limit=limit,
-            events=tuple(
-                event.title for event in after if any(limit in one.limits for one in divided[event.number])
-            ),
-        )
-        for limit in limits
-    )
 
 
 class DayDrill(Document):
@@ -482,39 +290,9 @@ def _for_heat(one: ForHeatValue, prepared: Prepared, titles: Mapping[str, str], 
         opening=prepared.opening,
         unit=prepared.unit,
         estimated=prepared.estimated,
-        standards=tuple(
-            StandardFor(
-                position=catalog.positions[each.position].name,
-                motion=catalog.demands[each.motion].name,
-                movement=catalog.movements[each.movement].name,
-                least_deg=each.least_deg,
-                has_deg=each.has_deg,
-                in_hand_deg=each.in_hand_deg,
-                enough=each.enough,
-                measured=each.measured,
-            )
-            for each in prepared.standards
-        ),
-        steps=tuple(
-            StepsFor(
-                movement=catalog.movements[each.movement].name,
-                lane_m=each.lane_m,
-                longest_m=each.longest_m,
-                steps=each.steps,
-                opened_deg=each.opened_deg,
-                fewer=each.fewer,
-            )
-            for each in prepared.steps
-        ),
-        swaps=tuple(
-            SwapFor(
-                instead_of=catalog.drills[each.instead_of].name,
-                drill=catalog.drills[each.drill].name if each.drill else None,
-                missing=tuple(catalog.kit[kit].name for kit in each.missing if kit in catalog.kit),
-            )
-            for each in prepared.swaps
-            if each.instead_of in catalog.drills and (each.drill is None or each.drill in catalog.drills)
-        ),
+        standards=tuple(_standard(each, catalog) for each in prepared.standards),
+        steps=tuple(_steps(each, catalog) for each in prepared.steps),
+        swaps=tuple(_swap(each, catalog) for each in prepared.swaps if _on_the_shelf(each, catalog)),
         kit_cost=prepared.kit_cost,
         shoes=prepared.shoes,
         short=tuple(catalog.demands[motion].name for motion in prepared.short),
@@ -523,13 +301,45 @@ def _for_heat(one: ForHeatValue, prepared: Prepared, titles: Mapping[str, str], 
     )
 
 
+def _standard(standard: Standard, catalog: Catalog) -> StandardFor:
+    return StandardFor(
+        position=catalog.positions[standard.position].name,
+        motion=catalog.demands[standard.motion].name,
+        movement=catalog.movements[standard.movement].name,
+        least_deg=standard.least_deg,
+        has_deg=standard.has_deg,
+        in_hand_deg=standard.in_hand_deg,
+        enough=standard.enough,
+        measured=standard.measured,
+    )
+
+
+def _steps(steps: Steps, catalog: Catalog) -> StepsFor:
+    return StepsFor(
+        movement=catalog.movements[steps.movement].name,
+        lane_m=steps.lane_m,
+        longest_m=steps.longest_m,
+        steps=steps.steps,
+        opened_deg=steps.opened_deg,
+        fewer=steps.fewer,
+    )
+
+
+def _on_the_shelf(swap: KitSwap, catalog: Catalog) -> bool:
+    drills = (swap.instead_of, *((swap.drill,) if swap.drill else ()))
+    return all(drill in catalog.drills for drill in drills)
+
+
+def _swap(swap: KitSwap, catalog: Catalog) -> SwapFor:
+    return SwapFor(
+        instead_of=catalog.drills[swap.instead_of].name,
+        drill=catalog.drills[swap.drill].name if swap.drill else None,
+        missing=tuple(catalog.kit[kit].name for kit in swap.missing if kit in catalog.kit),
+    )
+
+
 def _drill_names(drills: Sequence[str], catalog: Catalog) -> tuple[str, ...]:
     return tuple(catalog.drills[drill].name for drill in drills if drill in catalog.drills)
-
-
-def drill_items(block: BlockValue, catalog: Catalog, cautions: Cautions = NO_CAUTIONS) -> tuple[Item, ...]:
-    """The drills of a block as a member's page shows drills."""
-    return item_documents([one.drill.item for one in block.drills], catalog, cautions)
 
 
 def crowds_of(lines: Sequence[Line], heads: int | None) -> tuple[Crowd, ...]:

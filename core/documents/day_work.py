@@ -12,15 +12,17 @@ from zoneinfo import ZoneInfo
 from core.day.before import pack_list, spots_before
 from core.day.checks import faults_of
 from core.day.coaches import with_coaches
-from core.day.line import CHECK_IN_S, DayAsk, Line, day_lines
+from core.day.line import CHECK_IN_S, DayAsk, Line
 from core.day.moving import changes_between
 from core.day.packed import line_json, line_of, prepared_json, prepared_of
 from core.day.prepared import PrepareAsk, Prepared, prepare
 from core.day.sheet import read_sheet
+from core.day.timing import day_lines
 from core.day.values import Entry, Heat
 from core.demand import Person
-from core.documents.day import EventSheet as SheetDocument
-from core.documents.day import Fault, day_document, fault_documents, sheet_document
+from core.documents.day import day_document
+from core.documents.events import EventSheet as SheetDocument
+from core.documents.events import Fault, fault_documents, sheet_document
 from core.documents.member_day import member_day
 from core.errors import CoreError
 from core.prep.settings import PlanSettings

@@ -13,10 +13,11 @@ from hypothesis import strategies as st
 from core.day.asks import IN_HAND_DEG, later_limits, limits_of, longest_held_m, standards_of, steps_over_lane
 from core.day.checks import faults_of
 from core.day.coaches import with_coaches
-from core.day.line import AFTER_S, RUNS_WITHIN_S, DayAsk, DayLines, Line, day_lines
+from core.day.line import DayAsk, DayLines, Line
 from core.day.moving import Move, MoveRefused, Shift, changes_between, moved, seen_otherwise
 from core.day.packed import line_json, line_of, prepared_json, prepared_of
 from core.day.prepared import PrepareAsk, prepare
+from core.day.timing import AFTER_S, RUNS_WITHIN_S, day_lines
 from core.day.values import Entry, Heat
 from core.demand import Measurement, Person, derive
 from core.demand.people import cautions_of, range_of

@@ -8,10 +8,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from core.catalog import load_catalog
-from core.day.line import DayAsk, day_lines
+from core.day.line import DayAsk
 from core.day.prepared import PrepareAsk, prepare
 from core.day.readiness import Asked, Left, Raised, raise_of, raised_at
 from core.day.sheet import read_sheet
+from core.day.timing import day_lines
 from core.day.values import Entry, Heat
 from core.demand import Person
 from core.prep.settings import PlanSettings

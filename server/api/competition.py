@@ -12,7 +12,7 @@ from ninja import Router, Status
 
 from core.catalog import load_catalog
 from core.day.moving import Move, Shift
-from core.documents.day import EventSheet, fault_documents
+from core.documents.events import EventSheet, fault_documents
 from server.api import competition_schemas as schemas
 from server.api.access import coach
 from server.api.problems import Problem, stale_problem

@@ -9,8 +9,9 @@ from ninja import Schema
 from pydantic import Field, StringConstraints
 
 from core.day.moving import MoveKind
-from core.documents.day import DayDocument, EventSheet
-from core.documents.day import Fault as FaultOut
+from core.documents.day import DayDocument
+from core.documents.events import EventSheet
+from core.documents.events import Fault as FaultOut
 from server.api.schemas import Day, RowVersion, Title
 
 SheetText = Annotated[str, Field(max_length=40_000)]

@@ -304,10 +304,15 @@ function SaidAfter({ data }: { data: Day }) {
       aria-label="What athletes said"
       className={`rounded-xl border bg-sheet p-4 ${hurts ? "border-2 border-hold" : "border-rule"}`}
     >
-      <h2 className={`text-[23px] ${hurts ? "text-hold" : ""}`}>{hurts ? "Something hurts" : "What they said"}</h2>
+      <h2 className={`text-[23px] ${hurts ? "text-hold" : ""}`}>
+        {hurts ? "Something hurts" : "What they said"}
+      </h2>
       <ul className="mt-1">
         {data.said.map((one) => (
-          <li key={`${one.person}-${one.event}`} className="border-t border-rule py-1.5 text-[14px] [overflow-wrap:anywhere]">
+          <li
+            key={`${one.person}-${one.event}`}
+            className="border-t border-rule py-1.5 text-[14px] [overflow-wrap:anywhere]"
+          >
             <span className="text-[15px] font-semibold">
               {one.name}, {one.title}
             </span>
@@ -326,7 +331,9 @@ function SaidAfter({ data }: { data: Day }) {
         ))}
       </ul>
       {hurts && (
-        <p className="quiet">Prep is not treatment: send what is sharp, radiating or numb to a licensed clinician.</p>
+        <p className="quiet">
+          Prep is not treatment: send what is sharp, radiating or numb to a licensed clinician.
+        </p>
       )}
     </section>
   );
