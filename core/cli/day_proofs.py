@@ -11,7 +11,7 @@ from core.day.timing import day_lines
 
 INSTANCES = 500
 ATHLETES, MOVES = 20, 24
-EFFORT = 0.12  # of the search while a finger waits
+EFFORT = 0.06  # of the search while a finger waits
 
 
 def rack_proof(instances: int = INSTANCES) -> dict[str, dict[str, float]]:

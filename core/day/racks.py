@@ -29,8 +29,8 @@ SECONDS_PER_REP = 3
 MEET_SLOTS = 160  # ways up whose check-ins lie further apart than 40 min hardly meet; estimate
 MOST_TAKEN = 4  # ways up that are taken out beside one
 # tries without a gain, for each way up: while one is missed, while one waits, and then
-PATIENCE_MISSED, PATIENCE, PATIENCE_AHEAD = 1500, 800, 200
-MOST_TRIES = 12_000
+PATIENCE_MISSED, PATIENCE, PATIENCE_AHEAD = 3000, 1500, 400
+MOST_TRIES = 24_000
 LATER = 3  # better places that a last set may leave to others
 WORSE, WORSE_ONE_IN = 6, 8  # slots of waiting that are put up with for a while, and how often
 BACK_EVERY = 150  # tries after which it begins anew, or from the best again

@@ -20,6 +20,7 @@ from server.api.schemas import AttemptKey, RowVersion
 from server.competition import actions, moves, pages, publishing
 from server.competition.models import Competition
 from server.competition.working import (
+    CALM,
     QUICK,
     at_clock,
     competitions_of,
@@ -265,7 +266,7 @@ def _listed(competition: Competition, text: str) -> schemas.ListOut:
     )
 
 
-def _day(by: Person, competition: Competition, effort: float = 1.0) -> schemas.DayOut:
+def _day(by: Person, competition: Competition, effort: float = CALM) -> schemas.DayOut:
     given = publishing.lines_given(competition)
     now = int(timezone.now().timestamp())
     worked = worked_out(

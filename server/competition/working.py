@@ -36,7 +36,7 @@ from server.prep.drafts import drills_known
 from server.shelf.actions import vocabulary_of
 
 USUAL_RACKS = 2  # where neither the coach nor the sheet says how many; estimate
-QUICK = 0.12  # effort of the search for racks while a finger waits
+CALM, QUICK = 0.5, 0.06  # effort of the search for racks: at a desk, and while a finger waits
 
 
 class Day(NamedTuple):
@@ -106,7 +106,7 @@ def worked_out(
     before: Mapping[str, Mapping[str, Any]] | None = None,
     now: int | None = None,
     heats: Sequence[HeatValue] | None = None,
-    effort: float = 1.0,
+    effort: float = CALM,
     pages: bool = False,
 ) -> Day:
     """Everybody's line. before: lines as athletes have them; heats: in place of those that are saved; pages:
