@@ -9,6 +9,7 @@ from unittest import mock
 from django.utils import timezone
 
 from e2e.browser import DESK, PHONE, BrowserTest
+from e2e.test_offline import KEPT
 from server.competition.models import Competition, EventSaid, LineSheet, Moved
 from server.tests.gyms import competition_with
 from server.tests.test_competition import HEATS, SHEET
@@ -100,11 +101,26 @@ class Moving(BrowserTest):
             page.wait_for_selector("text=Everybody has their line")
             page.wait_for_selector("text=taken back")
             page.click("button:has-text('Event 1: Sluice, heat 1')")
+            page.check("text=give out what changes at once")
             page.click("section[aria-label='Heats'] li li:has-text('Cy Dunnock') >> text=Does not start")
             page.wait_for_selector("text=Cy Dunnock does not start in Event 1: Sluice, heat 1")
+            page.click("button[aria-label='Event 1: Sluice, heat 1: 10 min later']")
+            page.wait_for_selector("text=/heat 1: 10 min later, at 09:10/")
+            self.until_versions(page, {"Ada Finch": 2, "Bo Crane": 2, "Cy Dunnock": 2})
 
         self.drive(steps)
-        self.assertEqual(Moved.objects.count(), 2)
+        self.assertEqual(Moved.objects.count(), 3)
+
+    def until_versions(self, page, wanted: dict[str, int]):
+        def versions() -> dict[str, int]:
+            rows = LineSheet.objects.order_by("version").values_list("person__name", "version")
+            return dict(rows)
+
+        for _ in range(100):
+            if self.meanwhile(versions) == wanted:
+                return
+            page.wait_for_timeout(100)
+        self.assertEqual(self.meanwhile(versions), wanted)
 
     def test_a_phone_without_a_signal_keeps_its_move_and_two_who_differ_are_asked(self):
         """Offline the move waits on the phone, over a reload of nothing; another coach moves the same heat
@@ -212,3 +228,32 @@ class OnTheDay(BrowserTest):
             page.wait_for_selector("section[aria-label='What athletes said'] >> text=7:41; felt better")
 
         self.drive(coach)
+
+    def test_the_day_without_a_signal(self):
+        """Opened once, then offline: the day, its figures and its clock are there; what is said waits on the
+        phone and arrives by itself; the page stands among those the phone keeps."""
+        competition_with(self.home, self.home.members)
+        sheet = LineSheet.objects.get(person=self.home.members[0])
+        ends = datetime.datetime.fromtimestamp(sheet.page["heats"][0]["ends_at"] + 60, datetime.UTC)
+
+        def steps(page):
+            page.goto(f"{self.live_server_url}/m/d/{sheet.token}")
+            page.wait_for_selector("h2:has-text('Event 1: Sluice')")
+            self.until(page, f"{KEPT}.then(all => all.some(one => one.includes('/m/d/')))")
+            page.wait_for_load_state("networkidle")
+            page.context.set_offline(True)
+            page.clock.install(time=ends)
+            page.reload()
+            page.wait_for_selector("text=No signal. This is the copy from last time.")
+            said = "section[aria-label='After Event 1: Sluice']"
+            page.click(f"{said} >> button:has-text('better')")
+            page.wait_for_selector(f"{said} >> text=Kept on this phone")
+            page.context.set_offline(False)
+            page.wait_for_selector(f"{said} >> text=Kept on this phone", state="hidden")
+            page.goto(f"{self.live_server_url}/m/")
+            page.wait_for_selector("a:has-text('Reed Cup')")
+            page.goto("about:blank")  # the driver counts what a worker answered offline as still under way
+
+        with mock.patch("server.competition.pages.AHEAD", datetime.timedelta(days=9)):
+            self.drive(steps, PHONE)
+        self.assertEqual(EventSaid.objects.get().value, "better")

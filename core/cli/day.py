@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import argparse
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
+from typing import Any
 from zoneinfo import ZoneInfo
 
 from core.catalog import Catalog
@@ -120,17 +121,18 @@ def _say_faults(faults: Sequence[Fault]) -> None:
         print(f"   {place}{fault.says} {fault.way}")
 
 
-def _say_lines(document: dict[str, list[dict[str, list[dict[str, object]]]]], name: str) -> None:
+def _say_lines(document: Mapping[str, Any], name: str) -> None:
+    """Each athlete's line, a stretch a line."""
     zone = _zone(name)
     for line in document["lines"]:
         print(line["name"])
-        heats = {str(one["heat"]): one for one in line["heats"]}
+        heats = {one["heat"]: one for one in line["heats"]}
         for block in line["blocks"]:
-            what = [str(one["name"]) for one in block["drills"]]  # type: ignore[attr-defined]
-            what += [f"{one['load']:g} x {one['reps']}" for one in block["sets"]]  # type: ignore[attr-defined]
-            title = str(block["name"])
+            what = [one["name"] for one in block["drills"]]
+            what += [f"{one['load']:g} x {one['reps']}" for one in block["sets"]]
+            title = block["name"]
             if block["kind"] == "event":
-                heat = heats[str(block["heat"])]
-                title = f"{heat['title']}, ready {round(100 * float(str(heat['ready'])))} of 100"
-            at = clock_words(int(str(block["starts_at"])), zone)
+                heat = heats[block["heat"]]
+                title = f"{heat['title']}, ready {round(100 * heat['ready'])} of 100"
+            at = clock_words(block["starts_at"], zone)
             print(f"   {at}  {title}{': ' if what else ''}{', '.join(what)}")

@@ -29,7 +29,7 @@ def faults_of(
         *_backwards(ordered, titles, clock),
         *_overlaps(ordered, durations, names, titles, clock),
         *_lanes(ordered, names, titles),
-        *_past(ordered, titles, clock, now),
+        *(past_heats(ordered, titles, clock, now) if now is not None else ()),
     ]
     return tuple(found)
 
@@ -139,11 +139,9 @@ def _lanes(heats: Sequence[Heat], names: Mapping[str, str], titles: Mapping[str,
     return found
 
 
-def _past(heats: Sequence[Heat], titles: Mapping[str, str], clock: Clock, now: int | None) -> list[Fault]:
+def past_heats(heats: Sequence[Heat], titles: Mapping[str, str], clock: Clock, now: int) -> tuple[Fault, ...]:
     """Heats that have gone by before anybody planned them."""
-    if now is None:
-        return []
-    return [
+    return tuple(
         Fault(
             "past",
             f"{heat_words(heat, titles)} was at {clock(heat.starts_at)}, which has passed.",
@@ -152,4 +150,4 @@ def _past(heats: Sequence[Heat], titles: Mapping[str, str], clock: Clock, now: i
         )
         for heat in heats
         if heat.starts_at <= now
-    ]
+    )

@@ -6,7 +6,7 @@ from __future__ import annotations
 import csv
 import io
 import re
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from core.day.headings import FINAL, event_heading, plain_line
@@ -89,7 +89,7 @@ def _is_row(line: str) -> bool:
     return bool(line.strip()) and not _RULE.match(line)
 
 
-def _by(delimiter: str):  # type: ignore[no-untyped-def]
+def _by(delimiter: str) -> Callable[[str], list[str]]:
     def split(line: str) -> list[str]:
         return next(csv.reader(io.StringIO(line), delimiter=delimiter, skipinitialspace=True), [])
 

@@ -12,7 +12,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 
 from core.day.headings import EventHeading, Label, Labelled, event_heading, label_of, plain_line
-from core.day.values import Event, EventSheet, Fault, Said, Venue
+from core.day.values import Event, EventSheet, Fault, Said
 from core.day.venue import venue_of
 from core.errors import UnusableText
 from core.reading.divisions import leading_division
@@ -272,6 +272,3 @@ def _front(before: list[Said], headed: bool) -> tuple[str, tuple[Said, ...]]:
     if not before or not headed:
         return "", tuple(before)
     return before[0].text, tuple(before[1:])
-
-
-EMPTY = EventSheet(title="", events=(), venue=Venue())

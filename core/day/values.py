@@ -3,8 +3,8 @@ change is as long as it is; ``core.week.clock`` says them by a zone's clock."""
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from collections.abc import Mapping
+from dataclasses import dataclass
 from typing import Literal, NamedTuple
 
 from core.reading.workout import Workout
@@ -132,11 +132,3 @@ class Heat:
     number: str
     starts_at: int
     entries: tuple[Entry, ...] = ()
-
-
-@dataclass(frozen=True, slots=True)
-class Team:
-    """A name under which several start."""
-
-    name: str
-    athletes: Sequence[str] = field(default_factory=tuple)

@@ -102,7 +102,7 @@ def no_sheet_json(why: CoreError) -> dict[str, Any]:
         {
             "title": "",
             "events": (),
-            "venue": {"kit": None, "kit_ids": None, "racks": None, "heads": None},
+            "venue": {"kit": None, "kit_ids": None, "racks": None, "heads": None, "said": ()},
             "notes": (),
             "faults": (says,),
             "divisions": ("rx",),
@@ -166,7 +166,7 @@ def day_done(work: DayWork) -> DayDone:
         return clock_words(instant, zone)
 
     durations = {key: one.duration_s for key, one in prepared.items()}
-    faults = faults_of(sheet.events, work.heats, durations, work.names, clock, work.now)
+    faults = faults_of(sheet.events, work.heats, durations, work.names, clock)
     changes = changes_between(before, lines, titles, clock) if before else ()
     return DayDone(
         document=document.json_value(),

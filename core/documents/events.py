@@ -89,6 +89,7 @@ class Venue(Document):
     kit_ids: dict[str, int] | None
     racks: int | None
     heads: int | None
+    said: tuple[Said, ...]
 
 
 class EventSheet(Document):
@@ -141,6 +142,7 @@ def sheet_document(sheet: value.EventSheet, text: str, catalog: Catalog) -> Even
             kit_ids=dict(kit) if kit is not None else None,
             racks=sheet.venue.racks,
             heads=sheet.venue.heads,
+            said=_said(sheet.venue.said),
         ),
         notes=_said(sheet.notes),
         faults=fault_documents(sheet.faults),

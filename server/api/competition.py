@@ -11,6 +11,7 @@ from django.utils import timezone
 from ninja import Router, Status
 
 from core.catalog import load_catalog
+from core.day.checks import past_heats
 from core.day.moving import Move, Shift
 from core.documents.events import EventSheet, fault_documents
 from server.api import competition_schemas as schemas
@@ -23,7 +24,9 @@ from server.competition.working import (
     CALM,
     QUICK,
     at_clock,
+    clock_of,
     competitions_of,
+    heats_of,
     racks_of,
     read_list,
     sheet_of,
@@ -277,14 +280,14 @@ def _day(by: Person, competition: Competition, effort: float = CALM) -> schemas.
     )
     looked(by, [int(key) for key in worked.people], "competition", by.gym.today())
     names = {key: person.name for key, person in worked.people.items()}
-    changes = {**{key: ["no longer in any heat"] for key in given if key not in names}, **worked.done.changes}
+    changes = worked.done.changes
     names |= {key: sheet.person.name for key, sheet in given.items() if key not in names}
     return schemas.DayOut.model_validate(
         {
             "version": competition.version,
             "now": now,
             "day": worked.done.document,
-            "faults": worked.done.faults,
+            "faults": [*worked.done.faults, *_past(competition, given, worked.sheet, now)],
             "changes": [
                 {"person": int(key), "name": names[key], "sentences": said} for key, said in changes.items()
             ],
@@ -292,6 +295,16 @@ def _day(by: Person, competition: Competition, effort: float = CALM) -> schemas.
             "said": _said(competition, given, worked.sheet),
         }
     )
+
+
+def _past(competition: Competition, given: Any, sheet: dict[str, Any], now: int) -> list[Any]:
+    """Heats that had gone by when nobody had a line yet: a day or a time is wrong. On the day itself heats
+    pass, and that is no fault."""
+    if given:
+        return []
+    titles = {event["number"]: event["title"] for event in sheet["events"]}
+    faults = past_heats(heats_of(competition), titles, lambda at: clock_of(competition, at), now)
+    return [fault.json_value() for fault in fault_documents(faults)]
 
 
 def _said(competition: Competition, given: Any, sheet: dict[str, Any]) -> list[dict[str, Any]]:

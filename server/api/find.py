@@ -1,4 +1,4 @@
-"""Finding a session, a person, a drill or a method by a few letters."""
+"""Finding a session, a competition, a person, a drill or a method by a few letters."""
 
 from collections.abc import Iterable, Iterator
 from typing import Annotated, Literal
@@ -20,7 +20,7 @@ LIKE_ENOUGH = 72  # of 100: a letter wrong in a short name still finds it; estim
 class Found(Schema):
     """Something that can be opened. detail: what tells it from its like, as a date."""
 
-    kind: Literal["session", "person", "drill", "method"]
+    kind: Literal["session", "competition", "person", "drill", "method"]
     id: str
     name: str
     detail: str
@@ -31,7 +31,10 @@ def find(request: HttpRequest, q: Annotated[str, Query(max_length=80)]) -> list[
     """What the letters may mean, the likeliest of each kind first; nothing for nothing."""
     by = coach(request)
     letters = " ".join(q.split())
-    return [*_sessions(by, letters), *_people(by, letters), *_shelf(by, letters)] if letters else []
+    if not letters:
+        return []
+    programme = (*_sessions(by, letters), *_competitions(by, letters))
+    return [*programme, *_people(by, letters), *_shelf(by, letters)]
 
 
 def _sessions(by: Person, letters: str) -> Iterator[Found]:
@@ -39,6 +42,13 @@ def _sessions(by: Person, letters: str) -> Iterator[Found]:
     rows = by.gym.sessions.filter(title__icontains=letters).order_by("-date", "-pk")
     for row in rows.only("title", "date")[:MOST_OF_A_KIND]:
         yield Found(kind="session", id=str(row.pk), name=row.title, detail=row.date.isoformat())
+
+
+def _competitions(by: Person, letters: str) -> Iterator[Found]:
+    """Competitions with the letters in their name, the latest first."""
+    rows = by.gym.competitions.filter(name__icontains=letters).order_by("-first", "-pk")
+    for row in rows.only("name", "first")[:MOST_OF_A_KIND]:
+        yield Found(kind="competition", id=str(row.pk), name=row.name, detail=row.first.isoformat())
 
 
 def _people(by: Person, letters: str) -> Iterator[Found]:

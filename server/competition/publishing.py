@@ -10,7 +10,7 @@ from django.utils import timezone
 
 from server.competition.actions import locked
 from server.competition.models import Competition, LineSheet
-from server.competition.working import competitions_of, worked_out
+from server.competition.working import Day, competitions_of, worked_out
 from server.delivery.ledger import Message, queue_lines
 from server.delivery.models import Delivery
 from server.people.models import Person
@@ -19,10 +19,14 @@ from server.publishing.making import plain
 FINER = "what to pack or to do the day before, or a word of it, is another"
 
 
+OUT = "you are in no heat any more"
+
+
 def lines_given(competition: Competition) -> dict[str, LineSheet]:
-    """The newest line that each athlete has, by their key."""
+    """The newest line that each athlete of the gym has, by their key."""
     found: dict[str, LineSheet] = {}
-    for sheet in competition.line_sheets.select_related("person").order_by("version"):
+    rows = competition.line_sheets.filter(person__left_at=None).select_related("person")
+    for sheet in rows.order_by("version"):
         found[str(sheet.person_id)] = sheet
     return found
 
@@ -67,8 +71,28 @@ def publish_lines(by: Person, competition_id: int) -> list[LineSheet]:
                 published_by=by,
             )
         )
+    made += [_out_of_it(competition, old, by) for key, old in given.items() if _is_out(key, old, worked)]
     _tell(competition, made)
     return made
+
+
+def _is_out(key: str, old: LineSheet, worked: Day) -> bool:
+    """Whether somebody has a line and starts nowhere any more."""
+    return key not in worked.done.lines and bool(old.line["heats"])
+
+
+def _out_of_it(competition: Competition, old: LineSheet, by: Person) -> LineSheet:
+    """A version without any heat, for somebody who does not start any more."""
+    return LineSheet.objects.create(
+        competition=competition,
+        person_id=old.person_id,
+        version=old.version + 1,
+        line={"blocks": [], "heats": []},
+        page={"blocks": [], "heats": [], "before": [], "pack": []},
+        changes=[OUT],
+        kept_to=old.kept_to,
+        published_by=by,
+    )
 
 
 def _tell(competition: Competition, made: Sequence[LineSheet]) -> None:

@@ -15,6 +15,7 @@ from core.demand.people import AGES, HEIGHTS_M, MASSES_KG, MOST_BEST_KG, MOST_BE
 from core.errors import Refused
 from core.posture.body import body_of
 from server.accounts.models import tidy_email
+from server.computing.models import Kept
 from server.people.models import BestLift, Caution, Group, Note, Person, Spot, set_fields
 from server.shelf.actions import vocabulary_of
 from server.versions import check_version
@@ -188,6 +189,7 @@ def erase(by: Person, person_id: int) -> None:
         raise PermissionError("Only an owner says who coaches.")
     account = person.account
     person.delete()
+    Kept.objects.filter(gym_id=person.gym_id).delete()  # what was worked out may be of them
     if account and not account.people.exists():
         account.delete()
 

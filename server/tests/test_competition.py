@@ -13,6 +13,7 @@ from django.utils import timezone
 from icalendar import Calendar
 
 from server.competition.models import Competition, EventSaid, LineSheet, Moved
+from server.computing.models import Kept
 from server.delivery.models import Delivery
 from server.people.models import Person
 from server.tests.gyms import SmallGym
@@ -162,6 +163,15 @@ class Sheets(Competing):
         self.assertIn("Ada Finch", faults[0]["says"])
         self.assertTrue(faults[0]["way"])
 
+    def test_a_day_that_is_over_is_told_and_a_competition_is_found_by_its_name(self):
+        found = {one["kind"] for one in self.client.get("/api/find?q=reed cup").json()}
+        self.assertIn("competition", found)
+        past = timezone.localdate() - datetime.timedelta(days=3)
+        body = {"version": self.get()["version"], "first": str(past)}
+        send(self.client, "patch", f"/competitions/{self.id}", body)
+        kinds = {fault["kind"] for fault in self.get("/day")["faults"]}
+        self.assertEqual(kinds, {"past"})
+
     def test_a_first_day_that_moves_takes_its_heats_along(self):
         later = self.first + datetime.timedelta(days=7)
         body = {"version": self.get()["version"], "first": str(later), "timezone": "Europe/London"}
@@ -237,6 +247,22 @@ class Moves(Competing):
         self.assertIn("Bo Crane does not start in the heats to come", says)
         self.bo.delete()  # who is erased is named nowhere
         self.assertNotIn("Bo Crane", json.dumps(self.get()))
+
+    def test_who_does_not_start_any_more_is_told_once(self):
+        self.publish()
+        self.move(kind="scratch", athletes=[self.bo.pk])
+        said = {one["name"]: one["sentences"] for one in self.get("/day")["changes"]}
+        self.assertEqual(
+            said, {"Bo Crane": ["Event 1: Sluice: no longer in it", "Event 2: Mill: no longer in it"]}
+        )
+        for _ in range(2):
+            self.publish()
+        self.assertEqual(self.get("/day")["changes"], [])
+        last = LineSheet.objects.filter(person=self.bo).first()
+        self.assertEqual((last.version, last.line["heats"]), (2, []))
+        page = Client().get(f"/api/days/{last.token}").json()
+        self.assertEqual(page["changes"], ["you are in no heat any more"])
+        self.assertEqual(Client().get(f"/m/d/{last.token}.ics").status_code, 200)
 
     def test_what_has_begun_is_not_moved(self):
         heat = self.heat("1", "1")
@@ -366,9 +392,12 @@ class AthletesDay(Competing):
         self.assertEqual(self.phone.get(f"/m/d/{self.sheet.token}.ics").status_code, 404)
 
     def test_it_is_in_their_file_and_goes_with_them(self):
+        """Their file has it; erased, nothing that was worked out of them is kept either."""
         self.say("result", "82.5 kg")
         kept = kept_of(self.ada)["competitions"]
         self.assertEqual((kept[0]["competition"], kept[0]["said"][0]["value"]), ("Reed Cup", "82.5 kg"))
-        self.ada.delete()
+        self.get("/day")
+        self.client.delete(f"/api/people/{self.ada.pk}")
         self.assertEqual(LineSheet.objects.count(), 2)
         self.assertFalse(EventSaid.objects.exists())
+        self.assertFalse(Kept.objects.exists())

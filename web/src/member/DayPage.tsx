@@ -70,7 +70,7 @@ export function DayPage({ token, given, kept }: Props) {
       {day.heats.map((heat) => (
         <OneHeat key={heat.heat} day={day} heat={heat} now={now} saying={saying} />
       ))}
-      {!before && <Before day={day} />}
+      {!before && first && <Before day={day} />}
       <p className="mt-8 text-[15px] text-dust">
         Prep is not treatment. Sharp, pinching or radiating pain, numbness or dizziness: stop, tell your
         coach, and see a licensed clinician.
@@ -162,6 +162,10 @@ function News({ day }: { day: Day }) {
 function Now({ day, now }: { day: Day; now: number }) {
   const here = day.blocks.find((block) => block.starts_at <= now && now < block.ends_at);
   const next = day.blocks.find((block) => block.starts_at > now && !QUIET.includes(block.kind));
+  if (day.heats.length === 0)
+    return (
+      <p className="mt-4 text-[20px] font-semibold">You are in no heat any more. Your coach knows why.</p>
+    );
   if (!here && !next)
     return <p className="mt-4 text-[20px] font-semibold">That was the last one. Walk it off, eat, rest.</p>;
   const heat = day.heats.find((one) => one.heat === (here ?? next)?.heat);

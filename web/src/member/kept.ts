@@ -25,11 +25,11 @@ function read<T>(place: string): T | null {
 
 export const keptPages = (): KeptPage[] => read<KeptPage[]>(PAGES) ?? [];
 
-/** Note that a page was open here, newest class first; or, without a sheet, that it is gone. */
-export function notePage(token: string, sheet: Sheet | null): void {
+/** Note that a page was open here, newest class first; or, without one, that it is gone. */
+export function notePage(token: string, page: Omit<KeptPage, "token"> | null): void {
   const others = keptPages().filter((one) => one.token !== token);
-  const { title, starts_at, timezone } = sheet ?? { title: "", starts_at: "", timezone: "" };
-  const all = sheet ? [...others, { token, title, starts_at, timezone }] : others;
+  const { title, starts_at, timezone } = page ?? { title: "", starts_at: "", timezone: "" };
+  const all = page ? [...others, { token, title, starts_at, timezone }] : others;
   all.sort((a, b) => b.starts_at.localeCompare(a.starts_at));
   localStorage.setItem(PAGES, JSON.stringify(all.slice(0, MOST_PAGES)));
 }

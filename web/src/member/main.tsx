@@ -185,12 +185,25 @@ function keepThis(): void {
   );
 }
 
+/** An athlete's day is one of the pages this device keeps. */
+function noteDay(day: Schemas["DayPage"]): void {
+  const [first] = day.heats;
+  if (!first) return;
+  const starts_at = new Date(first.starts_at * 1000).toISOString();
+  notePage(window.location.pathname.slice("/m/".length), {
+    title: day.competition,
+    starts_at,
+    timezone: day.timezone,
+  });
+}
+
 /** After the page is there: faces, the worker, and that it was opened. */
 function afterwards(): void {
   void import("./faces.css");
   if (given?.wall) return;
   if (given?.sheet) reportSeen(token, given.sheet.stamp, "kept" in page.dataset);
-  if (token && !given?.day && (given?.sheet || given?.trouble)) {
+  if (given?.day) noteDay(given.day);
+  else if (token && (given?.sheet || given?.trouble)) {
     if (!given.sheet?.private) notePage(token, given.sheet);
   }
   if (!(given?.sheet || given?.day) || !("serviceWorker" in navigator)) return;

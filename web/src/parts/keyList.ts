@@ -16,8 +16,8 @@ export const KEYS: Key[] = [
   },
   {
     where: "everywhere",
-    keys: "G then W P M L S O G",
-    what: "go to Week, People, Measure, Lab, Shelf, Sending, Gym",
+    keys: "G then W P M L S O C G",
+    what: "go to Week, People, Measure, Lab, Shelf, Sending, Competition, Gym",
   },
   { where: "everywhere", keys: "Esc", what: "let go of the thread, close what is open" },
   { where: "week", keys: "Alt ←  and  Alt →", what: "on a session: a day earlier, a day later" },

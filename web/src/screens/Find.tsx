@@ -22,6 +22,7 @@ const SCREENS: Record<string, { key: string; to: string }> = {
   Lab: { key: "l", to: "/lab" },
   Shelf: { key: "s", to: "/shelf" },
   Sending: { key: "o", to: "/sending" },
+  Competition: { key: "c", to: "/competition" },
   Gym: { key: "g", to: "/gym" },
 };
 const NEXT_KEY_MS = 1_500; // after G
@@ -143,7 +144,7 @@ function Palette({ onDone }: { onDone: () => void }) {
             onPointerMove={() => setPlace(index)}
             onClick={() => take(choice)}
           >
-            <span className="w-16 shrink-0 text-[13px] text-dust">{choice.kind}</span>
+            <span className="w-20 shrink-0 text-[13px] text-dust">{choice.kind}</span>
             <span className="min-w-0 flex-1 [overflow-wrap:anywhere]">{choice.name}</span>
             <span className="text-[13px] text-dust">{choice.detail}</span>
           </button>
@@ -209,13 +210,14 @@ function useChoices(typed: string, found: Schemas["Found"][]): Choice[] {
   ].filter(({ name }) => name.toLowerCase().includes(words));
   const open: Record<Schemas["Found"]["kind"], (id: string) => void> = {
     session: (id) => void navigate({ to: "/session/$id", params: { id } }),
+    competition: (id) => void navigate({ to: "/competition/$id", params: { id } }),
     person: (id) => void navigate({ to: "/people/$id", params: { id } }),
     drill: (show) => void navigate({ to: "/shelf", search: { tab: "drills", show } }),
     method: (show) => void navigate({ to: "/shelf", search: { tab: "methods", show } }),
   };
   const things = found.map((one) => ({
     ...one,
-    detail: one.kind === "session" ? longDate(one.detail) : one.detail,
+    detail: ["session", "competition"].includes(one.kind) ? longDate(one.detail) : one.detail,
     go: () => open[one.kind](one.id),
   }));
   return words ? [...things, ...actions] : actions;

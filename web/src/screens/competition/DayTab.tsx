@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { ApiProblem, answer, api } from "../../api/client";
+import { ApiProblem } from "../../api/client";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { list, plural } from "../../parts/words";
 import { type Chosen, DayLine, type Line } from "./DayLine";
@@ -10,7 +10,7 @@ import { Preparation } from "./Preparation";
 import { queueOf } from "./queue";
 import { scaleOf } from "./scale";
 import { clockAt, dateAt } from "./time";
-import { type Competition, type Day, dayQuery } from "./useCompetition";
+import { type Competition, type Day, dayQuery, giveOut, givesAtOnce } from "./useCompetition";
 
 const NOW_MS = 20_000;
 
@@ -26,9 +26,13 @@ export function DayTab({ competition, chosen, onChoose }: Props) {
   const found = useQuery(dayQuery(competition.id));
   const queue = queueOf(competition.id);
   useEffect(() => {
-    queue.onDone = (day) => {
+    const show = (day: Day) => {
       client.setQueryData(["competition-day", competition.id], day);
       void client.invalidateQueries({ queryKey: ["competition", competition.id] });
+    };
+    queue.onDone = (day) => {
+      show(day);
+      if (givesAtOnce() && day.changes.length > 0) void giveOut(competition.id).then(show, () => undefined);
     };
   }, [queue, client, competition.id]);
   if (found.isPending) return <Waiting what="Timing everybody’s day back from their heats" />;
@@ -173,12 +177,7 @@ function Legend() {
 function Sent({ competition, data }: { competition: Competition; data: Day }) {
   const client = useQueryClient();
   const publish = useMutation({
-    mutationFn: () =>
-      answer(
-        api.POST("/api/competitions/{competition_id}/publish", {
-          params: { path: { competition_id: competition.id } },
-        }),
-      ),
+    mutationFn: () => giveOut(competition.id),
     onSuccess: (day) => {
       client.setQueryData(["competition-day", competition.id], day);
       void client.invalidateQueries({ queryKey: ["competition", competition.id] });

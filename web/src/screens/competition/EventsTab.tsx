@@ -203,6 +203,11 @@ function Venue({ competition, draft, change }: VenueProps) {
   return (
     <section aria-label="Warm-up area" className="rounded-xl border border-rule bg-sheet p-4">
       <h2 className="text-[25px]">Warm-up area</h2>
+      {venue.said.map((one) => (
+        <p key={one.line} className="quiet">
+          Line {one.line}: {one.text}
+        </p>
+      ))}
       <p className="text-[15px]">
         {venue.kit === null
           ? "The sheet says nothing of kit, so the gym’s is reckoned with."

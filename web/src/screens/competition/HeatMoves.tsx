@@ -3,7 +3,7 @@ import { useState, useSyncExternalStore } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { queueOf } from "./queue";
 import { clockAt, dateAt } from "./time";
-import type { Competition } from "./useCompetition";
+import { type Competition, givesAtOnce, setGivesAtOnce } from "./useCompetition";
 
 type Heat = Schemas["HeatOut"];
 const STEPS_MIN = [-10, -5, 5, 10];
@@ -12,6 +12,7 @@ const STEPS_MIN = [-10, -5, 5, 10];
 export function HeatMoves({ competition, date }: { competition: Competition; date: string }) {
   const zone = competition.timezone;
   const [field, setField] = useState(false);
+  const [atOnce, setAtOnce] = useState(givesAtOnce);
   const heats = competition.heats.filter((heat) => dateAt(heat.starts_at, zone) === date);
   return (
     <section aria-label="Heats" className="mt-6">
@@ -25,6 +26,18 @@ export function HeatMoves({ competition, date }: { competition: Competition; dat
             onChange={(event) => setField(event.target.checked)}
           />
           and every later heat of that event
+        </label>
+        <label className="flex min-h-10 items-center gap-2 text-[15px]">
+          <input
+            type="checkbox"
+            className="size-5"
+            checked={atOnce}
+            onChange={(event) => {
+              setGivesAtOnce(event.target.checked);
+              setAtOnce(event.target.checked);
+            }}
+          />
+          give out what changes at once
         </label>
       </div>
       <OnTheWay competition={competition} />

@@ -6,7 +6,7 @@ import { Chips, Field, SettledField } from "../../parts/Field";
 import { number, plural } from "../../parts/words";
 import { Faults } from "./EventsTab";
 import { clockAt, dateAt } from "./time";
-import { type Competition, useStored } from "./useCompetition";
+import { type Competition, useAskAnew, useStored } from "./useCompetition";
 
 /** The heats: pasted as a list or one by one; and what is to be known of each athlete that day. */
 export function HeatsTab({ competition }: { competition: Competition }) {
@@ -98,6 +98,7 @@ interface FormProps {
 function HeatForm({ competition, heat, onDone }: FormProps) {
   const zone = competition.timezone;
   const stored = useStored(competition.id);
+  const onError = useAskAnew(competition.id);
   const people = useQuery(peopleQuery(false));
   const [event, setEvent] = useState(heat?.event ?? competition.read.events[0]?.number ?? "1");
   const [name, setName] = useState(heat?.number ?? "");
@@ -132,6 +133,7 @@ function HeatForm({ competition, heat, onDone }: FormProps) {
       stored(next);
       onDone();
     },
+    onError,
   });
   const remove = useMutation({
     mutationFn: () =>
@@ -144,6 +146,7 @@ function HeatForm({ competition, heat, onDone }: FormProps) {
       stored(next);
       onDone();
     },
+    onError,
   });
   const problem = save.error instanceof ApiProblem ? save.error : null;
   const wrong = (field: string) => (problem?.field === field ? problem.message : undefined);
@@ -283,6 +286,7 @@ const nameIn = (heat: Schemas["HeatOut"] | null, person: number) =>
 
 function PasteHeats({ competition }: { competition: Competition }) {
   const stored = useStored(competition.id);
+  const onError = useAskAnew(competition.id);
   const [text, setText] = useState("");
   const path = { competition_id: competition.id };
   const read = useMutation({
@@ -304,6 +308,7 @@ function PasteHeats({ competition }: { competition: Competition }) {
       read.reset();
       stored(next);
     },
+    onError,
   });
   const put = (from: string, to: string) => {
     const next = text.replaceAll(from, to);
@@ -464,6 +469,7 @@ const CARRIED = new Set([
 
 function AthleteForm({ competition, athlete }: { competition: Competition; athlete: Schemas["AthleteOut"] }) {
   const stored = useStored(competition.id);
+  const onError = useAskAnew(competition.id);
   const choices = useQuery(choicesQuery);
   const zone = competition.timezone;
   const save = useMutation({
@@ -475,6 +481,7 @@ function AthleteForm({ competition, athlete }: { competition: Competition; athle
         }),
       ),
     onSuccess: stored,
+    onError,
   });
   const here = competition.team.filter((one) => competition.coaches.includes(one.id));
   const firstHeat = competition.heats.find((heat) =>

@@ -69,6 +69,25 @@ export const COMPETITION: Kind<Competition, Fields> = {
     ),
 };
 
+/** Give out every line that is another one than its athlete has. */
+export const giveOut = (id: number): Promise<Day> =>
+  answer(
+    api.POST("/api/competitions/{competition_id}/publish", { params: { path: { competition_id: id } } }),
+  );
+
+const AT_ONCE = "give-out-at-once";
+export const givesAtOnce = (): boolean => localStorage.getItem(AT_ONCE) === "1";
+export function setGivesAtOnce(on: boolean): void {
+  if (on) localStorage.setItem(AT_ONCE, "1");
+  else localStorage.removeItem(AT_ONCE);
+}
+
+/** Ask for a competition anew: what was refused may have been made on an older one. */
+export function useAskAnew(id: number): () => void {
+  const client = useQueryClient();
+  return () => void client.invalidateQueries({ queryKey: ["competition", id] });
+}
+
 /** What to do with a competition as it is stored now. */
 export function useStored(id: number): (next: Competition) => void {
   const client = useQueryClient();
