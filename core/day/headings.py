@@ -23,7 +23,7 @@ _DECORATION = re.compile(r"^[\s#*_>•·\-–—=]+|[\s*_#=]+$")
 _NUMBER = rf"(?P<number>\d{{1,2}}|{'|'.join(NUMBER_WORDS)}|(?-i:{'|'.join(name.upper() for name in ROMAN)}))"
 _EVENT = re.compile(
     rf"^(?:(?:event|workout|test|score|wod|épreuve|prueba|ereignis|wettkampf)\s*(?:no\.?|nr\.?|#)?\s*{_NUMBER}"
-    r"(?P<piece>[a-d])?|(?-i:[EW])(?P<short>\d{1,2})(?P<short_piece>[a-d])?)(?=$|[\s:.,|)\]\-–—\"“(])(?!:\d\d)"
+    r"(?P<piece>[a-d])?|(?-i:[EW])(?P<short>\d{1,2})(?P<short_piece>[a-d])?)(?=$|[\s:.,|)\]\-–—\"“(*_])(?!:\d\d)"
     r"(?P<rest>.*)$",
     re.IGNORECASE,
 )

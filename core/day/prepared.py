@@ -133,7 +133,8 @@ def prepare(ask: PrepareAsk) -> Prepared:
         settings_for(person, ask.settings, catalog), kit=_kit(ask), spare=muscles_of(ask.later)
     )
     standing = _standing(person, profile, settings, catalog)
-    settings = replace(settings, pins=tuple(Pin(drill) for drill in standing), order=standing)
+    pins = tuple(Pin(drill, _opening(drill, settings, catalog)) for drill in standing)
+    settings = replace(settings, pins=pins, order=standing)
     sheet = plan(mine, profile, settings, (person,), catalog, ramps=(), brief=True)
     drills = tuple(DayDrill(item=item, standing=item.drill.id in standing) for item in sheet.items)
     ramp = _way_up(ask, person)
@@ -202,6 +203,12 @@ def _standing(
         for drill in dict.fromkeys(drills)
         if refused(catalog.drills[drill], settings, method, catalog) is None
     )
+
+
+def _opening(drill: str, settings: PlanSettings, catalog: Catalog) -> Phase | None:
+    """Where a standing entry is held: with what opens, first of it, where drill and method allow that."""
+    phases = {bounds.phase for bounds in settings.check(catalog).phases}
+    return "open" if "open" in phases and "open" in catalog.drills[drill].phases else None
 
 
 def _way_up(ask: PrepareAsk, person: Person) -> Ramp | None:

@@ -246,18 +246,23 @@ def _block(block: BlockValue) -> Block:
             )
             for one in block.drills
         ),
-        sets=tuple(
-            DaySet(
-                starts_at=one.starts_at,
-                hold_s=one.hold_s,
-                load=one.step.load,
-                reps=one.step.reps,
-                unit=one.step.unit,
-                plates=one.step.plates,
-            )
-            for one in block.sets
-        ),
+        sets=set_documents(block),
         said=block.said,
+    )
+
+
+def set_documents(block: BlockValue) -> tuple[DaySet, ...]:
+    """The sets of a stretch."""
+    return tuple(
+        DaySet(
+            starts_at=one.starts_at,
+            hold_s=one.hold_s,
+            load=one.step.load,
+            reps=one.step.reps,
+            unit=one.step.unit,
+            plates=one.step.plates,
+        )
+        for one in block.sets
     )
 
 

@@ -13,7 +13,7 @@ from core.day.prepared import Prepared
 from core.demand import Person
 from core.demand.people import cautions_of
 from core.documents.base import Document, Share
-from core.documents.day import BLOCK_NAMES, DaySet
+from core.documents.day import BLOCK_NAMES, DaySet, set_documents
 from core.documents.picture import figure_of
 from core.documents.plan import item_documents
 from core.hazards import Cautions, hazards_of_movement
@@ -143,17 +143,7 @@ def _block(block: Block, cautions: Cautions, catalog: Catalog) -> DayBlock:
         ends_at=block.ends_at,
         heat=block.heat,
         drills=drills,
-        sets=tuple(
-            DaySet(
-                starts_at=one.starts_at,
-                hold_s=one.hold_s,
-                load=one.step.load,
-                reps=one.step.reps,
-                unit=one.step.unit,
-                plates=one.step.plates,
-            )
-            for one in block.sets
-        ),
+        sets=set_documents(block),
         fetch=tuple(fetch),
     )
 

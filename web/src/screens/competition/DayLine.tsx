@@ -184,49 +184,58 @@ function Preparing({ line, heat, scale, zone, chosen, onChoose }: OneProps) {
         type="button"
         aria-pressed={chosen}
         aria-label={says(line, heat, own, zone)}
-        className={`absolute top-1 z-10 rounded-sm ${chosen ? "outline-2 outline-offset-2 outline-reach" : ""}`}
-        style={{ left: `${left * 100}%`, width: `max(${(right - left) * 100}%, 14px)`, height: BAR_H }}
+        className="absolute inset-y-0 z-10"
+        style={{ left: `${left * 100}%`, width: `max(${(right - left) * 100}%, 24px)` }}
         onClick={onChoose}
       >
-        <span aria-hidden className="absolute inset-x-0 bottom-0 border-b border-dust" />
-        {own.map((block) => {
-          const place = { left: inside(block.starts_at), width: wide(block) };
-          if (block.kind === "ramp")
-            return block.sets.map((set, number) => (
-              <span
-                key={set.starts_at}
-                className="absolute bottom-0 w-[3px] bg-ink"
-                style={{ left: inside(set.starts_at), height: 10 + ((number + 1) / block.sets.length) * 14 }}
-              />
-            ));
-          if (block.kind === "check-in")
+        <span
+          aria-hidden
+          className={`absolute inset-x-0 top-1 rounded-sm ${chosen ? "outline-2 outline-offset-2 outline-reach" : ""}`}
+          style={{ height: BAR_H }}
+        >
+          <span className="absolute inset-x-0 bottom-0 border-b border-dust" />
+          {own.map((block) => {
+            const place = { left: inside(block.starts_at), width: wide(block) };
+            if (block.kind === "ramp")
+              return block.sets.map((set, number) => (
+                <span
+                  key={set.starts_at}
+                  className="absolute bottom-0 w-[3px] bg-ink"
+                  style={{
+                    left: inside(set.starts_at),
+                    height: 10 + ((number + 1) / block.sets.length) * 14,
+                  }}
+                />
+              ));
+            if (block.kind === "check-in")
+              return (
+                <span
+                  key={block.kind}
+                  className="absolute bottom-0 h-[26px] border-t border-dust bg-sheet"
+                  style={place}
+                />
+              );
+            if (block.kind === "event")
+              return (
+                <span
+                  key={block.kind}
+                  className="absolute bottom-0 flex h-[26px] items-center justify-center overflow-hidden bg-ink text-[13px] font-semibold text-chalk"
+                  style={place}
+                >
+                  {heat.event === "final" ? "F" : heat.event}
+                </span>
+              );
+            const height = HEIGHT[block.kind];
+            if (!height) return null;
             return (
               <span
-                key={block.kind}
-                className="absolute bottom-0 h-[26px] border-t border-dust bg-sheet"
-                style={place}
+                key={`${block.kind}-${block.starts_at}`}
+                className={`absolute bottom-0 ${block.kind === "prime" ? "bg-dust" : block.kind === "open" ? "bg-dust/70" : "bg-dust/40"}`}
+                style={{ ...place, height }}
               />
             );
-          if (block.kind === "event")
-            return (
-              <span
-                key={block.kind}
-                className="absolute bottom-0 flex h-[26px] items-center justify-center overflow-hidden bg-ink text-[13px] font-semibold text-chalk"
-                style={place}
-              >
-                {heat.event === "final" ? "F" : heat.event}
-              </span>
-            );
-          const height = HEIGHT[block.kind];
-          if (!height) return null;
-          return (
-            <span
-              key={`${block.kind}-${block.starts_at}`}
-              className={`absolute bottom-0 ${block.kind === "prime" ? "bg-dust" : block.kind === "open" ? "bg-dust/70" : "bg-dust/40"}`}
-              style={{ ...place, height }}
-            />
-          );
-        })}
+          })}
+        </span>
       </button>
       <span
         aria-hidden
