@@ -39,6 +39,7 @@ _TIME = re.compile(
     r"\b(?:\d{1,2}[:.h]\d{2}(?:\s*(?:am|pm|uhr))?|\d{1,2}\s*(?:am|pm)|(?<=\s)[012]\d[0-5]\d)\b", re.IGNORECASE
 )
 _HEAT = re.compile(r"\bh(?:eat)?\s*#?\s*(\d{1,3}|[a-z])\b", re.IGNORECASE)
+_HEAT_FIRST = re.compile(r"heat\s*#?\s*(?:\d{1,3}|[a-z])\b|h\s*#?\d{1,3}\b", re.IGNORECASE)
 _LANE = re.compile(r"\b(?:lane|l|platform|station)\s*#?\s*(\d{1,3})\b\s*:?", re.IGNORECASE)
 _NUMBERED = re.compile(r"^\(?(\d{1,3})\s*[.):\-–]?\s+(?=[^\W\d_])")
 _DAY = re.compile(r"^(?:mon|tue|wed|thu|fri|sat|sun)[a-z]*\.?$|^day\s+\d$|^\d{4}-\d\d-\d\d$", re.IGNORECASE)
@@ -196,6 +197,8 @@ def _typed(lines: Sequence[str]) -> Iterator[HeatRow]:
         if not bare or _RULE.match(line):
             continue
         here, rest = _moved(replace(here, line=number), bare)
+        if not here.event and not here.heat:
+            continue  # words before the first event
         who = list(_people_of(rest, here))
         yield from who
         if not who and here.heat:
@@ -224,7 +227,7 @@ def _moved(here: HeatRow, line: str) -> tuple[HeatRow, str]:
 def _pieces(line: str) -> Iterator[str]:
     """A line's pieces: at its separators, and where a heat and a time follow one another without any."""
     for piece in filter(None, (piece.strip() for piece in _BETWEEN.split(line))):
-        heat = re.match(r"heat\s*#?\s*(?:\d{1,3}|[a-z])\b", piece, re.IGNORECASE)
+        heat = _HEAT_FIRST.match(piece)
         if heat and heat.end() < len(piece):
             yield heat.group(0)
             rest = piece[heat.end() :].strip(" :-–—@")
@@ -254,6 +257,9 @@ def _people_of(text: str, here: HeatRow) -> Iterator[HeatRow]:
             lane, piece = int(spoken[1]), _LANE.sub("", piece).strip()
         elif numbered:
             lane, piece = int(numbered[1]), piece[numbered.end() :].strip()
+        if piece.isdigit() and len(piece) <= 3:  # "1 - Tamsin Roe"
+            lane = int(piece)
+            continue
         if not piece:
             if found:  # a lane that stands behind its name
                 found[-1] = replace(found[-1], lane=lane)

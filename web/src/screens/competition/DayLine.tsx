@@ -7,8 +7,12 @@ export type Chosen = { athlete: string; heat: string };
 
 const CURVE_H = 30;
 const BAR_H = 26;
-/** How high a block of each kind stands on the line; an event fills it. */
-const HEIGHT: Partial<Record<Schemas["Block"]["kind"], number>> = { raise: 9, open: 14, prime: 19 };
+/** How high and how dark a block of each kind of drill stands on the line. */
+const DRILLS: Partial<Record<Schemas["Block"]["kind"], { height: number; shade: string }>> = {
+  raise: { height: 9, shade: "bg-dust/40" },
+  open: { height: 14, shade: "bg-dust/70" },
+  prime: { height: 19, shade: "bg-dust" },
+};
 
 interface Props {
   lines: Line[];
@@ -225,13 +229,13 @@ function Preparing({ line, heat, scale, zone, chosen, onChoose }: OneProps) {
                   {heat.event === "final" ? "F" : heat.event}
                 </span>
               );
-            const height = HEIGHT[block.kind];
-            if (!height) return null;
+            const drawn = DRILLS[block.kind];
+            if (!drawn) return null;
             return (
               <span
                 key={`${block.kind}-${block.starts_at}`}
-                className={`absolute bottom-0 ${block.kind === "prime" ? "bg-dust" : block.kind === "open" ? "bg-dust/70" : "bg-dust/40"}`}
-                style={{ ...place, height }}
+                className={`absolute bottom-0 ${drawn.shade}`}
+                style={{ ...place, height: drawn.height }}
               />
             );
           })}
