@@ -41,11 +41,16 @@ def nobodys(line: Mapping[str, Any]) -> dict[str, Any]:
     return {name: value for name, value in line.items() if name != "athlete"}
 
 
-@transaction.atomic
 def publish_lines(by: Person, competition_id: int) -> list[LineSheet]:
     """A new version for everybody whose line is another one than they have; they alone get one. Raises
-    PermissionError for anyone but a coach of the gym."""
-    locked(by, competition_id, None)
+    PermissionError for anyone but a coach of the gym, and Busy while preparations are still worked out."""
+    worked_out(competitions_of(by).get(pk=competition_id))  # stays kept, whatever becomes of the rest
+    with transaction.atomic():
+        locked(by, competition_id, None)
+        return _publish(by, competition_id)
+
+
+def _publish(by: Person, competition_id: int) -> list[LineSheet]:
     competition = competitions_of(by).get(pk=competition_id)
     given = lines_given(competition)
     before = lines_of(given)

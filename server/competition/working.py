@@ -36,6 +36,7 @@ from server.prep.drafts import drills_known
 from server.shelf.actions import vocabulary_of
 
 USUAL_RACKS = 2  # where neither the coach nor the sheet says how many; estimate
+NEW_AT_MOST = 18  # preparations of one request; more are asked for again
 CALM, QUICK = 0.5, 0.06  # effort of the search for racks: at a desk, and while a finger waits
 
 
@@ -215,7 +216,7 @@ def _prepared(
             [asks[one] for one in missing],
         )
 
-    found = kept_each(gym.pk, "preparation", told, words, make, AT_ONCE)
+    found = kept_each(gym.pk, "preparation", told, words, make, AT_ONCE, NEW_AT_MOST)
     return [found[name] for name in asks]
 
 

@@ -19,6 +19,7 @@ from core.catalog.own import own_rows
 from core.demand import Person
 from core.documents.glance import Glance, glances
 from core.reading.vocabulary import Vocabulary
+from server.computing.helpers import Busy
 from server.computing.models import Kept
 from server.computing.run import compute
 
@@ -90,12 +91,14 @@ def kept_each(
     words: Vocabulary,
     make: Callable[[Sequence[str]], Sequence[Any]],
     at_once: int,
+    most_new: int,
 ) -> dict[str, Any]:
     """A value for each of ``asked`` (a person, and what else it depends on): what is kept of each, and the
-    rest made so many at once."""
+    rest made so many at once. Raises Busy where more are missing than ``most_new``, once those are made: what
+    was made is kept, and asking again goes on with the others."""
     told = _plain(words)
     every = {one: (told, _told_of(person), other) for one, (person, other) in asked.items()}
-    return _kept_each(gym_id, name, every, make, at_once)
+    return _kept_each(gym_id, name, every, make, at_once, most_new)
 
 
 def _told_of(person: Person) -> Any:
@@ -109,14 +112,18 @@ def _kept_each(
     asked: Mapping[str, Any],
     make: Callable[[Sequence[str]], Sequence[Any]],
     at_once: int,
+    most_new: int | None = None,
 ) -> dict[str, Any]:
     """A value for each of ``asked`` (a name, and all its value depends on): one query for what is kept, and
-    the rest made so many at once."""
+    the rest made so many at once. Raises Busy where more are missing than ``most_new``, once those are
+    made."""
     keys = {one: _key(name, (told,)) for one, told in asked.items()}
     rows = Kept.objects.filter(gym_id=gym_id, key__in=keys.values())
     found: dict[str, Any] = dict(rows.values_list("key", "value"))
     missing = [one for one, key in keys.items() if key not in found]
     for start in range(0, len(missing), at_once):
+        if most_new is not None and start >= most_new:
+            raise Busy
         part = missing[start : start + at_once]
         new = {keys[one]: value for one, value in zip(part, make(part), strict=True)}
         _keep(gym_id, new)

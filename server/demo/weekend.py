@@ -12,7 +12,8 @@ from server.competition.actions import EntryIn, HeatIn, add_competition, change_
 from server.competition.models import Competition
 from server.competition.moves import move
 from server.competition.publishing import publish_lines
-from server.competition.working import at_clock, read_list
+from server.competition.working import at_clock, competitions_of, read_list, worked_out
+from server.computing.helpers import Busy
 from server.gym.models import Gym
 from server.people.models import Person
 
@@ -124,6 +125,7 @@ def make_weekend(gym: Gym, coaches: list[Person]) -> Competition:
     competition = Competition.objects.select_related("gym").get(pk=made.pk)
     _take_heats(by, competition)
     _bring(competition)
+    _worked_out(competition)
     publish_lines(by, competition.pk)
     late = competition.heats.filter(event="2", number__in=("3", "4"))
     shifts = tuple(
@@ -131,6 +133,16 @@ def make_weekend(gym: Gym, coaches: list[Person]) -> Competition:
     )
     move(by, competition.pk, ATTEMPT, Move(kind="shift", shifts=shifts))
     return competition
+
+
+def _worked_out(competition: Competition) -> None:
+    """Everybody's preparations, so many at a time."""
+    while True:
+        try:
+            worked_out(competitions_of(competition.coaches.all()[0]).get(pk=competition.pk))
+            return
+        except Busy:
+            continue
 
 
 def _take_heats(by: Person, competition: Competition) -> None:

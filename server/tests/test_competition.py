@@ -271,6 +271,24 @@ class Moves(Competing):
             refused = self.shift(heat, 10)
         self.assertEqual((refused.status_code, refused.json()["field"]), (422, "shifts"))
 
+    def test_a_large_field_is_worked_out_over_several_requests(self):
+        """Eleven people in two events, with four preparations a request: asked for again until all are there,
+        nothing is done twice."""
+        people = [self.home.person(f"Rower{number} Reed", "member") for number in range(11)]
+        version = self.get()["version"]
+        text = "event,heat,start,athlete\n" + "".join(
+            f"{event},9,{12 + event}:00,{one.name}\n" for one in people for event in (1, 2)
+        )
+        take = {"version": version, "text": text}
+        self.assertEqual(
+            send(self.client, "post", f"/competitions/{self.id}/heats/take", take).status_code, 200
+        )
+        codes = []
+        with mock.patch("server.competition.working.NEW_AT_MOST", 6):
+            while not codes or codes[-1] == 429:
+                codes.append(self.client.get(f"/api/competitions/{self.id}/day").status_code)
+        self.assertEqual(codes, [429, 429, 429, 200])
+
     def test_everything_in_a_fixed_number_of_queries(self):
         self.publish()
         self.get("/day")

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { ApiProblem } from "../../api/client";
+import { ApiProblem, away } from "../../api/client";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { list, plural } from "../../parts/words";
 import { type Chosen, DayLine, type Line } from "./DayLine";
@@ -36,6 +36,10 @@ export function DayTab({ competition, chosen, onChoose }: Props) {
     };
   }, [queue, client, competition.id]);
   if (found.isPending) return <Waiting what="Timing everybody’s day back from their heats" />;
+  if (found.error && !found.data && away(found.error))
+    return (
+      <Waiting what="Working out everybody’s preparations; the first time takes a while, and goes on by itself" />
+    );
   if (found.error && !found.data) return <Trouble error={found.error} again={() => found.refetch()} />;
   return <Timed competition={competition} data={found.data} chosen={chosen} onChoose={onChoose} />;
 }
