@@ -85,7 +85,7 @@ OTHERWISE = "cannot be used as it is"
 
 def field_of(location: Sequence[object]) -> str:
     """The field at fault as a page calls it: its name in what was sent."""
-    return ".".join(str(part) for part in location if part not in WRAPPED)
+    return ".".join(str(part) for part in location if part not in WRAPPED and part not in ("[key]", ""))
 
 
 def sentence_of(error: Mapping[str, Any]) -> str:
@@ -102,7 +102,7 @@ def _field_words(location: Sequence[object]) -> str:
         return "what was sent"
     name = names[-1].removesuffix("__key__") if names[-1] != "[key]" else names[0]
     words = FIELDS.get(name, _plain(name))
-    if not name[0].isalpha():  # a key of a set of names with values
+    if not name[:1].isalpha():  # a key of a set of names with values, which may be no word at all
         words = f"{FIELDS.get(names[0], _plain(names[0]))}, for “{_plain(name)}”,"
     return f"{words}, number {places[-1] + 1}," if places else words
 

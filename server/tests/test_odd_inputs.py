@@ -213,6 +213,7 @@ class EveryRoute(TestCase):
         fields = [
             ("post", f"{session}/bench", {**bench, "text": "5 \ud83d burpees"}, "text"),
             ("post", f"{session}/bench", {**bench, "after_text": "\x00"}, "after_text"),
+            ("post", f"{session}/bench", {**bench, "breaks": {"": ""}}, "breaks"),
             ("post", "/api/sessions", {"date": day, "title": "   "}, "title"),
             ("post", "/api/sessions", {"date": "0001-01-01", "title": "x"}, "date"),
             ("post", "/api/sessions", {"date": "9999-12-31", "title": "x"}, "date"),
