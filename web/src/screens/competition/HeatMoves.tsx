@@ -80,7 +80,7 @@ function HeatRow({ heat, competition, field }: { heat: Heat; competition: Compet
         <button
           type="button"
           aria-expanded={open}
-          className="mr-auto min-h-10 min-w-0 text-left text-[15px] underline-offset-4 hover:underline [overflow-wrap:anywhere]"
+          className="min-h-10 min-w-0 flex-1 basis-60 text-left text-[15px] underline-offset-4 hover:underline [overflow-wrap:anywhere]"
           onClick={() => setOpen(!open)}
         >
           <span className="font-semibold">{name}</span>{" "}
@@ -88,7 +88,7 @@ function HeatRow({ heat, competition, field }: { heat: Heat; competition: Compet
             {heat.entries.map((entry) => entry.name).join(", ") || "nobody of yours"}
           </span>
         </button>
-        <fieldset className="flex gap-1" aria-label={`Move ${name}`}>
+        <fieldset className="ml-auto flex gap-1" aria-label={`Move ${name}`}>
           {STEPS_MIN.map((minutes) => (
             <button
               key={minutes}
