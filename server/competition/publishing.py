@@ -17,8 +17,6 @@ from server.people.models import Person
 from server.publishing.making import plain
 
 FINER = "what to pack or to do the day before, or a word of it, is another"
-
-
 OUT = "you are in no heat any more"
 
 

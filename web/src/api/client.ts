@@ -70,7 +70,11 @@ export class ApiProblem extends Error {
 
 /** Whether an error means that nobody answers for the moment: no network, too much at once, the database away. */
 export const away = (error: unknown): boolean =>
-  error instanceof ApiProblem && [0, 429, 503].includes(error.status);
+  error instanceof ApiProblem && [0, 429, 502, 503, 504].includes(error.status);
+
+/** Whether what could not be sent stays as it is: nobody answers, or nobody is signed in who may send it. */
+export const waits = (error: unknown): boolean =>
+  away(error) || (error instanceof ApiProblem && [401, 403].includes(error.status));
 
 /** The data of a call, or an ApiProblem with the server's own words. */
 export async function answer<T>(

@@ -1,6 +1,6 @@
 // Moves on their way to the server: kept on the device until they have arrived, in order, each under its own name so
 // that one which is sent twice moves once. One that meets another's move is asked about, never laid over it.
-import { ApiProblem, answer, api, away, type Schemas } from "../../api/client";
+import { ApiProblem, answer, api, type Schemas, waits } from "../../api/client";
 import { newKey } from "../../saving/key";
 
 export type Move = Schemas["DayMoveIn"];
@@ -95,7 +95,7 @@ export class Queue {
       this.onDone(day);
       return true;
     } catch (error) {
-      if (away(error)) {
+      if (waits(error)) {
         this.to({ away: true });
         return false;
       }

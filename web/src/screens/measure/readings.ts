@@ -1,7 +1,7 @@
 // What was read off tests and is on its way to the server: kept in this browser's own memory until it has arrived and no
 // longer, sent one batch after the other, each reading once however often it is sent.
 import { useSyncExternalStore } from "react";
-import { ApiProblem, answer, api, away, gymHere, type Schemas } from "../../api/client";
+import { answer, api, gymHere, type Schemas, waits } from "../../api/client";
 
 export type Reading = Schemas["ReadingIn"];
 type Op = { take: Reading } | { undo: { person: number; key: string } };
@@ -78,7 +78,7 @@ async function send(): Promise<void> {
     while (state.waiting.length > 0) await sendNext();
     to({ away: false });
   } catch (problem) {
-    if (away(problem) || notTheirs(problem)) {
+    if (waits(problem)) {
       to({ away: true });
       timer = window.setTimeout(() => void send(), AGAIN_MS);
     } else {
@@ -95,10 +95,6 @@ async function send(): Promise<void> {
     sending = false;
   }
 }
-
-/** Nobody is signed in who may send them: they wait for somebody who is. */
-const notTheirs = (problem: unknown) =>
-  problem instanceof ApiProblem && (problem.status === 401 || problem.status === 403);
 
 /** Readings at the head of the line, up to the first that is taken back. */
 function batch(): Reading[] {
