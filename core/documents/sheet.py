@@ -7,7 +7,7 @@ from collections.abc import Iterable, Mapping
 from typing import Any, Literal
 
 from core.catalog import Catalog
-from core.catalog.rows import Caution, Kind
+from core.catalog.rows import Caution, ClockKind, Kind
 from core.documents.base import Document, Share
 from core.documents.picture import figure_of
 from core.documents.plan import (
@@ -141,6 +141,7 @@ class Sheet(Document):
     barred: tuple[Barred, ...] = ()
     kept_to: tuple[KeptTo, ...] = ()
     finish: str = ""
+    pace: ClockKind = "free"
 
 
 class DemandName(Document):
@@ -191,6 +192,7 @@ def sheet_document(
         homework=tuple(homework_document(task, catalog) for task in fitted.homework),
         barred=tuple(barred_document(one, catalog) for one in fitted.barred),
         finish=catalog.positions[fitted.finish].name if fitted.finish else "",
+        pace=prep.pace,
         kept_to=tuple(
             _kept_to(catalog.cautions[one]) for one in fitted.kept_to.given if one in catalog.cautions
         ),

@@ -201,10 +201,12 @@ def _allowed(
         if gear.waves == 1 and gear.kit == way.kit and settings.cautions == NO_CAUTIONS:
             yield way
             continue
+        shared = pace.shared_by(gear.waves, Timed(way.turn_s, way.turns, way.done))
         yield replace(
             way,
-            seconds=way.seconds * gear.waves,
-            turn_s=way.turn_s * gear.waves,
+            seconds=shared.seconds,
+            turn_s=shared.turn_s,
+            done=shared.dose,
             waves=gear.waves,
             kit=gear.kit,
             seated=settings.cautions.sits(drill),

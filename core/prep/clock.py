@@ -4,7 +4,7 @@ runs."""
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from core.prep.candidates import Candidate
 from core.prep.pace import FLOW_BETWEEN_S, MINUTE_S, SHORT_TRANSITION_S, Pace
@@ -58,11 +58,18 @@ def _one_by_one(run: Sequence[Candidate]) -> list[Turn]:
     clock = 0
     for number, drill in enumerate(run):
         clock += transition_s(run[number - 1] if number else None, drill)
-        for wave in range(drill.waves):
-            turn = Turn(clock, drill.seconds // drill.waves, number, wave=wave + 1)
-            turns.append(turn)
-            clock = turn.end_s
+        turns.extend(_in_waves(Turn(clock, drill.seconds, number), drill.waves))
+        clock = turns[-1].end_s
     return turns
+
+
+def _in_waves(turn: Turn, waves: int) -> list[Turn]:
+    """A turn of everybody as one of each wave, one after the other."""
+    each_s = turn.seconds // waves
+    return [
+        replace(turn, start_s=turn.start_s + each_s * wave, seconds=each_s, wave=wave + 1)
+        for wave in range(waves)
+    ]
 
 
 def _stations(run: Sequence[Candidate], pace: Pace) -> list[Turn]:
@@ -79,7 +86,7 @@ def _supersets(run: Sequence[Candidate], pace: Pace) -> list[Turn]:
         for number in range(pace.rounds):
             for drill in pair:
                 turn = Turn(clock, run[drill].turn_s, drill, number + 1)
-                turns.append(turn)
+                turns.extend(_in_waves(turn, run[drill].waves))
                 clock = turn.end_s + SHORT_TRANSITION_S
     return turns
 
@@ -90,7 +97,7 @@ def _passes(run: Sequence[Candidate], pace: Pace) -> list[Turn]:
     for number in range(pace.rounds):
         for index, drill in enumerate(run):
             turn = Turn(clock, drill.turn_s, index, number + 1)
-            turns.append(turn)
+            turns.extend(_in_waves(turn, drill.waves))
             clock = turn.end_s + FLOW_BETWEEN_S
     return turns
 
@@ -100,5 +107,5 @@ def _minutes(run: Sequence[Candidate], pace: Pace) -> list[Turn]:
     for number in range(pace.rounds):
         for index, drill in enumerate(run):
             start_s = (number * len(run) + index) * MINUTE_S
-            turns.append(Turn(start_s, drill.turn_s, index, number + 1))
+            turns.extend(_in_waves(Turn(start_s, drill.turn_s, index, number + 1), drill.waves))
     return turns

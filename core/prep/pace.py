@@ -79,6 +79,16 @@ class Pace:
             case "free":
                 return Timed(option.seconds, 1, dose_of(option))
 
+    def shared_by(self, waves: int, timed: Timed) -> Timed:
+        """A drill that the class does in waves: each wave has its own time, but for a minute, which is
+        shared; then each does as much less."""
+        if self.kind != "every-minute" or waves == 1:
+            return replace(timed, turn_s=timed.turn_s * waves)
+        dose, each_s = timed.dose, timed.turn_s // waves
+        if dose.reps:
+            return replace(timed, dose=replace(dose, reps=max(1, dose.reps // waves)))
+        return replace(timed, dose=replace(dose, work_s=each_s))
+
     def _at_a_station(self, option: DoseOption) -> Timed | None:
         sides = 2 if option.per_side else 1
         if sides == 2 and self.work_s < 2 * SIDE_LEAST_S:

@@ -20,6 +20,7 @@ ORDER = [
     "lab",
     "session",
     "documents",
+    "floor",
     "drawing",
     "cli",
 ]  # each may import what stands before it
