@@ -24,6 +24,8 @@ from ops.serving import (
     DJANGO,
     create_database,
     demo_environment,
+    live_command,
+    live_port,
     wait_for,
     web_command,
     worker_command,
@@ -110,14 +112,19 @@ def demo(rest: list[str]) -> int:
         if not port_is_free(port):
             raise GiveUp(
                 f"port {port} is taken by another program.\n"
-                f"  Stop it, or choose another port:  CHALK_PORT={port + 1} ./chalk demo"
+                f"  Stop it, or choose another port:  CHALK_PORT={port + 10} ./chalk demo"
+            )
+        if not port_is_free(live_port(port)):
+            raise GiveUp(
+                f"port {live_port(port)}, where screens are told of changes, is taken by another program.\n"
+                f"  Stop it, or choose another:  CHALK_LIVE_PORT={port + 11} ./chalk demo"
             )
         ensure_all()
         cluster.ensure_running()
         environment = demo_environment(cluster, port)
         _fill(environment)
         code = run_together(
-            [web_command(port), worker_command()],
+            [web_command(port), worker_command(), live_command(live_port(port))],
             environment,
             on_start=lambda pids: running.note(port, pids),
             on_ready=lambda: _announce(port),
@@ -231,7 +238,9 @@ def start(rest: list[str]) -> int:
     _manage(["gym", "first"], DJANGO)  # on an empty database: where to begin
     workers = int(os.environ.get("CHALK_WORKERS", "4"))
     jobs = [worker_command() for _ in range(int(os.environ.get("CHALK_JOB_WORKERS", "1")))]
-    return run_together([web_command(port, workers=workers), *jobs], DJANGO)
+    streams = live_command(live_port(port))
+    live = {"CHALK_LIVE": os.environ.get("CHALK_LIVE", f":{live_port(port)}")}
+    return run_together([web_command(port, workers=workers), streams, *jobs], {**DJANGO, **live})
 
 
 def migrate(rest: list[str]) -> int:

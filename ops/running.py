@@ -114,7 +114,8 @@ def _is_ours(pid: int) -> bool:
         folder = Path(f"/proc/{pid}/cwd").resolve()
     except OSError:
         return False
-    return ("server.wsgi" in command or "manage.py\0work" in command) and folder == ROOT
+    ours = ("server.wsgi", "server.asgi", "manage.py\0work")
+    return any(name in command for name in ours) and folder == ROOT
 
 
 def _end(pids: list[int]) -> None:

@@ -35,6 +35,18 @@ def web_command(port: int, workers: int = 2) -> list[str]:
     return [str(PYTHON), "-m", "gunicorn", "server.wsgi:application", *bound, *kind, *quiet]
 
 
+def live_port(port: int) -> int:
+    """Where the streams are, beside the web server."""
+    return int(os.environ.get("CHALK_LIVE_PORT", port + 1))
+
+
+def live_command(port: int) -> list[str]:
+    """What runs the streams on a loopback port: one process, which waits."""
+    quiet = ["--log-level", "warning", "--no-access-log", "--no-server-header"]
+    closing = ["--timeout-graceful-shutdown", "3"]
+    return [str(PYTHON), "-m", "uvicorn", "server.asgi:application", "--port", str(port), *quiet, *closing]
+
+
 def worker_command() -> list[str]:
     """What works in the background: sends what is due, hands over what waits."""
     return [str(PYTHON), "manage.py", "work"]
@@ -53,6 +65,7 @@ def demo_environment(cluster: Cluster, port: int) -> dict[str, str]:
         "CHALK_DEMO": "1",
         "CHALK_HOSTS": "127.0.0.1,localhost",
         "CHALK_ADDRESS": f"http://127.0.0.1:{port}",
+        "CHALK_LIVE": f":{live_port(port)}",
     }
 
 

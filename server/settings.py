@@ -18,6 +18,9 @@ TESTING = os.environ.get("CHALK_TESTING") == "1"
 ALLOWED_HOSTS = os.environ.get("CHALK_HOSTS", "127.0.0.1,localhost").split(",")
 ADDRESS = os.environ.get("CHALK_ADDRESS", "http://127.0.0.1:8497")
 SECURE = ADDRESS.startswith("https://")
+# where screens are told of changes: the port of the live process on this host (":8498"), or a path of a proxy
+# to it ("/live"); without, they ask every second
+LIVE = os.environ.get("CHALK_LIVE", "")
 TASK_LIMIT_S = float(os.environ.get("CHALK_TASK_LIMIT_S", "5"))  # of one computation
 BEHIND_PROXY = os.environ.get("CHALK_PROXY", "1" if SECURE else "0") == "1"
 
@@ -53,6 +56,7 @@ INSTALLED_APPS = [
     "server.publishing",
     "server.schedule",
     "server.competition",
+    "server.floor",
     "server.computing",
     "server.demo",
     "axes",
@@ -148,6 +152,8 @@ STATICFILES_DIRS = [("web", ROOT / "web" / "dist")] if (ROOT / "web" / "dist").e
 WHITENOISE_KEEP_ONLY_HASHED_FILES = False
 WHITENOISE_MAX_AGE = 31536000 if SECURE else 60
 
+_scheme = "https" if SECURE else "http"
+_live_hosts = [f"{_scheme}://{host}" for host in ALLOWED_HOSTS] if LIVE.startswith(":") else []
 CONTENT_SECURITY_POLICY = {
     "DIRECTIVES": {
         "default-src": [SELF],
@@ -157,6 +163,7 @@ CONTENT_SECURITY_POLICY = {
         "frame-ancestors": [NONE],
         "form-action": [SELF],
         "base-uri": [SELF],
+        "connect-src": [SELF, *(f"{place}{LIVE}" for place in _live_hosts)],
     }
 }
 SESAME_ONE_TIME = True

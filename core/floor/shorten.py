@@ -12,13 +12,16 @@ import math
 from collections.abc import Iterator, Mapping, Sequence
 from typing import NamedTuple
 
+import numpy as np
+
 from core.catalog import Catalog
 from core.floor.values import Go, Order
-from core.prep.candidates import taken_away
+from core.prep.candidates import FULL, TAU, taken_away
 
 LEAST_RAISE_S = 120  # the trade's least, like a late start on a competition day; common practice
 LEAST_STATION_S = 20  # ten seconds a side; common practice
-SEARCHED = 14  # drills up to which every choice is weighed; of more, the least worth goes first
+SEARCHED = 17  # drills up to which every choice is weighed; of more, the least worth goes first
+AT_ONCE = 1 << 14  # choices weighed together
 
 
 class Shortened(NamedTuple):
@@ -148,7 +151,7 @@ class _Left:
         """The drills that stay are those with which most is prepared in the time there is."""
         drills = list(self._whole())
         raised_s = sum(go.seconds for go in self.before if go.kind == "drill" and self._phase(go) == "raise")
-        kept = _best(drills, self._over_s(), self.weights, keep_raise=raised_s < LEAST_RAISE_S)
+        kept = _best(drills, self._over_s(), self.weights, self._done(), keep_raise=raised_s < LEAST_RAISE_S)
         out = {at for drill in drills if drill not in kept for at in drill.places}
         self.gone.extend(drill.item for drill in drills if drill not in kept)
         self.gos = [go for at, go in enumerate(self.gos) if at not in out]
@@ -168,6 +171,21 @@ class _Left:
     def _phase(self, go: Go) -> str:
         return self.order.items[go.item].phase if go.item is not None else ""
 
+    def _done(self) -> list[_Drill]:
+        """The drills that have begun: what they prepare need not be prepared again."""
+        begun = dict.fromkeys(go.item for go in self.before if go.item is not None and go.kind == "drill")
+        return [self._drill(item, ()) for item in begun]
+
+    def _drill(self, item: int, places: tuple[int, ...]) -> _Drill:
+        row = self.catalog.drills.get(self.order.items[item].drill)
+        return _Drill(
+            item,
+            places,
+            sum(self.gos[at].seconds for at in places),
+            self.order.items[item].phase == "raise",
+            row.effects if row else {},
+        )
+
     def _whole(self) -> Iterator[_Drill]:
         """Drills none of whose gos has begun."""
         begun = {go.item for go in self.before}
@@ -176,14 +194,7 @@ class _Left:
             if item in begun and item != self._next_up():
                 continue
             places = tuple(at for at, go in enumerate(self.gos) if go.item == item)
-            drill = self.catalog.drills.get(self.order.items[item].drill)
-            yield _Drill(
-                item,
-                places,
-                sum(self.gos[at].seconds for at in places),
-                self.order.items[item].phase == "raise",
-                drill.effects if drill else {},
-            )
+            yield self._drill(item, places)
 
     def _next_up(self) -> int | None:
         """The drill that the change-over that runs leads to: it has not begun."""
@@ -191,35 +202,64 @@ class _Left:
 
 
 def _best(
-    drills: Sequence[_Drill], over_s: int, weights: Mapping[str, float], keep_raise: bool
+    drills: Sequence[_Drill],
+    over_s: int,
+    weights: Mapping[str, float],
+    done: Sequence[_Drill],
+    keep_raise: bool,
 ) -> list[_Drill]:
-    """Those that stay when at least ``over_s`` seconds go: of all choices the one that prepares most."""
+    """Those that stay when at least ``over_s`` seconds go: of all choices the one that prepares most beside
+    what is done."""
     fixed = [drill for drill in drills if drill.raises and keep_raise]
     free = [drill for drill in drills if drill not in fixed]
     if sum(drill.seconds for drill in free) <= over_s:
         return fixed
     if len(free) > SEARCHED:
-        return _least_worth_out(drills, free, over_s, weights)
-    best: tuple[float, int] = (-1.0, 0)
-    for mask in range(1 << len(free)):
-        stay = [drill for at, drill in enumerate(free) if mask >> at & 1]
-        out_s = sum(drill.seconds for at, drill in enumerate(free) if not mask >> at & 1)
-        if out_s >= over_s:
-            best = max(best, (round(prepares([*fixed, *stay], weights), 9), mask))
-    kept = {drill.item for at, drill in enumerate(free) if best[1] >> at & 1}
-    return [drill for drill in drills if drill in fixed or drill.item in kept]
+        return _least_worth_out(drills, free, over_s, weights, done)
+    stays = _best_choice(free, over_s, weights, [*done, *fixed])
+    return [drill for drill in drills if drill in fixed or drill.item in stays]
+
+
+def _best_choice(
+    free: Sequence[_Drill], over_s: int, weights: Mapping[str, float], there: Sequence[_Drill]
+) -> set[int]:
+    """Items of the drills that stay, every choice weighed at once; the earlier ones on a tie."""
+    demands = sorted(weights)
+    weight = np.array([weights[demand] for demand in demands])
+    effects = np.array([[drill.effects.get(demand, 0) for demand in demands] for drill in free], dtype=float)
+    base = np.array([sum(drill.effects.get(demand, 0) for drill in there) for demand in demands], dtype=float)
+    seconds = np.array([drill.seconds for drill in free])
+    best_worth, best_stay = -1.0, np.zeros(len(free), dtype=bool)
+    # bit 0 of a choice is the last drill, so that of equals the highest number keeps what comes first
+    for first in range(0, 1 << len(free), AT_ONCE):
+        numbers = np.arange(first, min(first + AT_ONCE, 1 << len(free)))
+        stay = (numbers[:, None] >> np.arange(len(free))[::-1] & 1).astype(bool)
+        fits = (~stay) @ seconds >= over_s
+        if not fits.any():
+            continue
+        stay = stay[fits]
+        worth = np.round((1 - np.exp(-(base + stay @ effects) / FULL / TAU)) @ weight, 9)
+        at = len(worth) - 1 - int(np.argmax(worth[::-1]))
+        if worth[at] >= best_worth:
+            best_worth, best_stay = float(worth[at]), stay[at]
+    return {drill.item for drill, kept in zip(free, best_stay, strict=True) if kept}
 
 
 def _least_worth_out(
-    drills: Sequence[_Drill], free: Sequence[_Drill], over_s: int, weights: Mapping[str, float]
+    drills: Sequence[_Drill],
+    free: Sequence[_Drill],
+    over_s: int,
+    weights: Mapping[str, float],
+    done: Sequence[_Drill],
 ) -> list[_Drill]:
     kept = list(drills)
     out_s = 0
     while out_s < over_s:
-        whole = prepares(kept, weights)
+        whole = prepares([*done, *kept], weights)
 
         def loss(drill: _Drill, whole: float = whole) -> float:
-            return (whole - prepares([one for one in kept if one is not drill], weights)) / drill.seconds
+            rest = [one for one in kept if one is not drill]
+            return (whole - prepares([*done, *rest], weights)) / drill.seconds
 
         least = min((drill for drill in free if drill in kept), key=loss)
         kept.remove(least)

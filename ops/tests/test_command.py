@@ -160,7 +160,7 @@ class Troubles(unittest.TestCase):
             result = chalk("demo", CHALK_PORT=str(port))
         self.assertEqual(result.returncode, 2)
         self.assertIn(f"port {port} is taken", result.stderr)
-        self.assertIn(f"CHALK_PORT={port + 1}", result.stderr)
+        self.assertIn(f"CHALK_PORT={port + 10}", result.stderr)
 
     def test_start_names_the_settings_that_are_missing(self):
         """Nothing is guessed for a real run."""

@@ -12,6 +12,7 @@ from server.api import (
     figures,
     files,
     find,
+    floor,
     gym,
     joining,
     lab,
@@ -68,6 +69,7 @@ for part in (
     sheets,
     competition,
     days,
+    floor,
 ):
     api.add_router("", part.router)
 
