@@ -31,7 +31,8 @@ GONE = "This link leads nowhere any more. Ask your coach for a new one."
 # addresses of the application's screens, as its router has them (a test holds the two together)
 SCREENS = re.compile(
     r"^(|week/import|lab|shelf|people|people/import|measure|gym|account|outbox|sending"
-    r"|competition|first-run|enter|new-password|join|(session|roster|publish|people|competition)/\d+)/?$"
+    r"|competition|floor|first-run|enter|new-password|join"
+    r"|(session|roster|publish|people|competition|floor)/\d+)/?$"
 )
 # what a JSON text must not hold inside a page
 UNSAFE = {ord("<"): "\\u003C", ord(">"): "\\u003E", ord("&"): "\\u0026"}
@@ -69,6 +70,12 @@ def _respond(
 def application(request: HttpRequest, path: str = "") -> HttpResponse:
     """The coaches' application, which says itself when there is nothing at an address."""
     return _respond(request, "index.html", status=200 if SCREENS.match(path) else 404)
+
+
+@ensure_csrf_cookie
+def wall_screen(request: HttpRequest) -> HttpResponse:
+    """The screen on a wall: its code, or its gym's floor."""
+    return _respond(request, "wall.html")
 
 
 def member(request: HttpRequest, token: str = "") -> HttpResponse:

@@ -5,7 +5,7 @@ from django.urls import path, re_path
 from server.api.api import api
 from server.health import live, ready
 from server.mails import feed, unsubscribe
-from server.pages import application, day_calendar, member, member_day, wall, worker
+from server.pages import application, day_calendar, member, member_day, wall, wall_screen, worker
 
 handler400 = handler403 = "server.api.problems.page_refused"
 handler404 = "server.api.problems.page_missing"
@@ -20,6 +20,7 @@ urlpatterns = [
     path("m/d/<str:token>.ics", day_calendar),
     path("m/d/<str:token>", member_day),
     path("w/<str:word>", wall),
+    path("wall", wall_screen),
     path("u/<str:word>", unsubscribe),
     path("feed/<str:token>.ics", feed),
     re_path(r"^(?!api/|static/|healthz)(?P<path>.*)$", application),

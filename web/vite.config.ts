@@ -8,7 +8,7 @@ export default defineConfig({
   build: {
     target: "es2022",
     assetsInlineLimit: 0, // the content policy allows no inlined fonts
-    rollupOptions: { input: { index: "index.html", member: "member.html" } },
+    rollupOptions: { input: { index: "index.html", member: "member.html", wall: "wall.html" } },
   },
   server: { proxy: { "/api": "http://127.0.0.1:8497" } },
 });

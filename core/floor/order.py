@@ -8,7 +8,7 @@ from typing import Any, NamedTuple
 
 from core.catalog import Catalog
 from core.catalog.rows import ClockKind
-from core.documents.sheet import shown
+from core.documents.sheet import LINE_START, shown
 from core.documents.steps import Step, steps_of
 from core.floor.beats import beat_of
 from core.floor.crew import Attendee, bars_of, groups_of, partners_of, waves_of
@@ -131,7 +131,7 @@ class _Running:
                 ways = [_stop_of(one, part.name) for one in own]
                 yield from self._list(f"stop-{number}", stop["items"], "free", ways)
                 yield from self._ramp(f"stop-{number}", stop["ramp"], f"part-{number}")
-            yield _part_go(number, part, self.page["text"])
+            yield _part_go(number, part, _written(parts, number, self.page["text"]))
         ways = [one["cooldown"] for one in own]
         yield from self._list("cool-down", self.page["cooldown"], "free", ways)
         if self.page["finish"]:
@@ -293,11 +293,8 @@ def _meanwhile(item: Page, catalog: Catalog) -> str:
     return f"The other half: watch your partner for {item['fault'][0].lower()}{item['fault'][1:]}"
 
 
-def _part_go(number: int, part: Part, text: str) -> Go:
+def _part_go(number: int, part: Part, lines: tuple[str, ...]) -> Go:
     """A part of the workout: its own clock where it has one, counting up where it has none."""
-    written = text.splitlines()
-    lines = sorted({work.line for work in part.work})
-    shown_lines = tuple(written[line - 1].strip() for line in lines if line <= len(written))
     return Go(
         key=f"part-{number}",
         kind="part",
@@ -305,8 +302,18 @@ def _part_go(number: int, part: Part, text: str) -> Go:
         seconds=_clock_s(part.format),
         waits=True,
         name=part.name or "The workout",
-        lines=shown_lines,
+        lines=lines,
     )
+
+
+def _written(parts: Sequence[Part], number: int, text: str) -> tuple[str, ...]:
+    """The lines of a part as written, what stands above its work included; without its letter, which stands
+    over it anyway."""
+    before = [work.line for part in parts[:number] for work in part.work]
+    mine = [work.line for work in parts[number].work]
+    lines = text.splitlines()[max(before, default=0) : max(mine, default=0)]
+    without = (LINE_START.sub("", line).strip() for line in lines)
+    return tuple(line for line in without if line)
 
 
 def _clock_s(fmt: Format) -> int:

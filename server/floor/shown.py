@@ -14,6 +14,7 @@ from core.floor.clock import State
 from server.floor.live import now_ms
 from server.floor.models import Aside, Run
 from server.gym.models import Gym
+from server.prep.drafts import draft_of
 from server.programme.models import GymClass
 
 BEFORE, LONGEST = datetime.timedelta(hours=14), datetime.timedelta(hours=3)
@@ -47,6 +48,7 @@ class ClassShown(Document):
     coach: str
     starts_ms: int
     heads: int
+    minutes: int
     run: RunShown | None
 
 
@@ -66,7 +68,7 @@ def floor_of(gym: Gym) -> Floor:
     open_runs = Q(runs__ended_ms=None, runs__isnull=False)
     rows = (
         GymClass.objects.filter(near | open_runs, session__gym=gym, cancelled_at=None)
-        .select_related("session", "coach")
+        .select_related("session__gym", "session__draft", "coach")
         .annotate(heads=Count("people", distinct=True))
         .order_by("starts_at", "pk")[:SHOWN]
     )
@@ -93,6 +95,7 @@ def _class(row: Any, run: Run | None, asides: dict[int, list[Aside]]) -> ClassSh
         coach=row.coach.name if row.coach else "",
         starts_ms=round(row.starts_at.timestamp() * 1000),
         heads=row.heads,
+        minutes=draft_of(row.session).minutes,
         run=run and run_shown(run, asides.get(run.pk, [])),
     )
 

@@ -115,6 +115,16 @@ const routes = root.addChildren([
   }),
   createRoute({
     getParentRoute: () => root,
+    path: "/floor",
+    component: lazyRouteComponent(() => import("./screens/floor/FloorList"), "FloorList"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
+    path: "/floor/$id",
+    component: lazyRouteComponent(() => import("./screens/floor/Remote"), "Remote"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
     path: "/gym",
     component: lazyRouteComponent(() => import("./screens/gym/Gym"), "Gym"),
   }),

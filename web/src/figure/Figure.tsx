@@ -23,6 +23,9 @@ export interface FigureProps {
   label: string;
   /** Play from the first pose to the second and back. */
   moving?: boolean;
+  /** Where in its motion it is, by a clock of somebody else: milliseconds since it began, and how long there and back take. */
+  at_ms?: number;
+  cycle_ms?: number;
   /** Draw for a dark ground. */
   dark?: boolean;
   className?: string;
@@ -38,6 +41,8 @@ export function Figure({
   picture,
   label,
   moving = false,
+  at_ms,
+  cycle_ms,
   dark = false,
   className,
   showArcs = true,
@@ -45,7 +50,8 @@ export function Figure({
   handles = [],
   onDrag,
 }: FigureProps) {
-  const frame = useFrame(picture, moving);
+  const own = useFrame(picture, moving && at_ms === undefined);
+  const frame = at_ms === undefined ? own : frameAt(picture, at_ms, cycle_ms);
   const points = frame === null ? picture.points : pointsAt(picture, frame);
   const shapes = ((frame === null ? picture.shapes : picture.frame_shapes?.[frame]) ??
     picture.shapes) as Shape[];
@@ -330,6 +336,21 @@ function pointsAt(picture: Picture, frame: number): Picture["points"] {
     if (name.startsWith("far_") && !(name in named) && near) points[name] = near;
   }
   return points;
+}
+
+/** The frame after some time: half of a cycle there, half back, each with a rest at its end; null where nothing may move. */
+function frameAt(picture: Picture, at_ms: number, cycle_ms?: number): number | null {
+  const count = picture.frames?.length ?? 0;
+  if (count < 2 || window.matchMedia("(prefers-reduced-motion: reduce)").matches) return null;
+  const usual_ms = 2 * ((count - 1) * FRAME_MS + REST_MS);
+  const whole_ms = cycle_ms ?? usual_ms;
+  const rest_ms = (REST_MS * whole_ms) / usual_ms;
+  const way_ms = whole_ms / 2 - rest_ms;
+  const within_ms = Math.max(0, at_ms) % whole_ms;
+  const back = within_ms >= whole_ms / 2;
+  const share = Math.min(1, (within_ms - (back ? whole_ms / 2 : 0)) / way_ms);
+  const step = Math.round(share * (count - 1));
+  return back ? count - 1 - step : step;
 }
 
 /** The frame to show, there and back again, or null when standing still. */

@@ -46,6 +46,7 @@ const TITLES: [RegExp, string][] = [
   [/^\/sending/, "Sending"],
   [/^\/competition/, "Competition"],
   [/^\/outbox/, "Outbox"],
+  [/^\/floor/, "Floor"],
   [/^\/gym/, "Gym"],
   [/^\/account/, "Account"],
 ];
@@ -99,6 +100,7 @@ function Inside({ pathname }: { pathname: string }) {
 
 const COACHES = [
   ["/", "Week"],
+  ["/floor", "Floor"],
   ["/people", "People"],
   ["/measure", "Measure"],
   ["/lab", "Lab"],
