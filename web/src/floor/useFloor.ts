@@ -160,3 +160,7 @@ export function useMoment(running: Running | null): { moment: Moment; now_ms: nu
   if (!running || now_ms === null) return null;
   return { moment: momentAt(running.order.gos, running.state, now_ms), now_ms };
 }
+
+/** When what is on began, by this device's own steady clock: two screens can be held against each other by it. */
+export const begunHere = (moment: Moment): number =>
+  Math.round(performance.timeOrigin + performance.now() - moment.in_ms);

@@ -1,7 +1,7 @@
 import { DrillFigure } from "../figure/DrillFigure";
 import type { Moment } from "../floor/clock";
 import { beatNow, capital, fetchFor, goWords, itemOf, leftWords, namesOf, nextDrill } from "../floor/saying";
-import type { Go, Item, Order } from "../floor/useFloor";
+import { begunHere, type Go, type Item, type Order } from "../floor/useFloor";
 
 export interface OnProps {
   order: Order;
@@ -89,6 +89,7 @@ export function Seconds({ moment, held }: { moment: Moment; held: boolean }) {
         role="timer"
         aria-label="Seconds left"
         data-left
+        data-begun={begunHere(moment)}
       >
         {leftWords(moment.left_ms)}
       </span>

@@ -40,9 +40,8 @@ export function Wall() {
   useKeys({ start, press, running, held, wake: speaker.wake, louder: speaker.louder });
   useScreenOn();
   return (
-    // biome-ignore lint/a11y/noStaticElementInteractions: any touch lets the page sound; every command has a key and a button
-    // biome-ignore lint/a11y/useKeyWithClickEvents: see above
-    <div className="wall on-slate" onClick={speaker.wake} data-running={running ? "true" : "false"}>
+    // biome-ignore lint/a11y/useKeyWithClickEvents: any touch lets the page sound; every command has a key and a button
+    <main className="wall on-slate" onClick={speaker.wake} data-running={running ? "true" : "false"}>
       {running ? (
         <On running={running} held={held} />
       ) : (
@@ -56,7 +55,7 @@ export function Wall() {
         speaker={speaker}
         floor={floor}
       />
-    </div>
+    </main>
   );
 }
 

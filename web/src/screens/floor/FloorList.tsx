@@ -157,7 +157,7 @@ function ScreenRow({ screen, again }: { screen: Schemas["ScreenOut"]; again: () 
         type="button"
         className="plain-action"
         disabled={off.isPending}
-        aria-label={`Take ${screen.name} off`}
+        aria-label={`Take off: ${screen.name}`}
         onClick={() => off.mutate()}
       >
         Take off

@@ -19,7 +19,7 @@ export function Ran({ classId }: { classId: number }) {
             <th className="py-1 font-normal">Drill</th>
             <th className="font-normal">Planned</th>
             <th className="font-normal">Run</th>
-            <th className="font-normal" aria-label="Outcome" />
+            <th className="font-normal">What became of it</th>
           </tr>
         </thead>
         <tbody>

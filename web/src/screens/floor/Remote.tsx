@@ -15,7 +15,14 @@ import {
   shortNames,
 } from "../../floor/saying";
 import { tellFloor } from "../../floor/tell";
-import { type FloorClass, type FloorHere, type Running, useFloor, useMoment } from "../../floor/useFloor";
+import {
+  begunHere,
+  type FloorClass,
+  type FloorHere,
+  type Running,
+  useFloor,
+  useMoment,
+} from "../../floor/useFloor";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { hour } from "../../parts/words";
 import { Asides } from "./Asides";
@@ -235,6 +242,7 @@ function Face({
         role="timer"
         aria-label="Seconds left"
         data-left
+        data-begun={begunHere(moment)}
       >
         {leftWords(counts ? moment.left_ms : moment.in_ms)}
       </p>

@@ -19,7 +19,7 @@ interface Props {
 /** End what runs at a time: first what would go, then it goes. */
 export function Shorten({ gym, running, zone, ask }: Props) {
   const [minutes, setMinutes] = useState(5);
-  const [ends, setEnds] = useState<{ ends_ms: number; version: number } | null>(null);
+  const [ends, setEnds] = useState<{ asked_ms: number; ends_ms: number; version: number } | null>(null);
   const would = useMutation({
     mutationFn: ({ ends_ms, take }: { ends_ms: number; take: boolean }) =>
       tellFloor<Schemas["ShortenOut"]>(gym, `runs/${running.run.id}/shorten`, {
@@ -34,8 +34,9 @@ export function Shorten({ gym, running, zone, ask }: Props) {
     },
   });
   const look = () => {
-    const ends_ms = Math.round((serverNow() ?? 0) + minutes * 60_000);
-    setEnds({ ends_ms, version: running.state.version });
+    const asked_ms = Math.round(serverNow() ?? 0);
+    const ends_ms = asked_ms + minutes * 60_000;
+    setEnds({ asked_ms, ends_ms, version: running.state.version });
     would.mutate({ ends_ms, take: false });
   };
   const said = would.data;
@@ -70,7 +71,9 @@ export function Shorten({ gym, running, zone, ask }: Props) {
           What would go?
         </button>
       </p>
+      {would.isPending && <p role="status">Working it out</p>}
       {would.error && <p role="alert">{would.error.message}</p>}
+      {said && ends && !current && <p role="status">The clock was moved meanwhile: ask again.</p>}
       {said && current && (
         <div className="mt-3 rounded-xl border border-rule bg-sheet p-4" role="status">
           {said.gone.length === 0 && said.shorter.length === 0 ? (
@@ -80,7 +83,7 @@ export function Shorten({ gym, running, zone, ask }: Props) {
               {said.gone.length > 0 && <p>Goes: {said.gone.join(", ")}.</p>}
               {said.shorter.length > 0 && <p>Shorter: {[...new Set(said.shorter)].join(", ")}.</p>}
               <p>
-                Ends at {at(ends.ends_ms - (ends.ends_ms - (serverNow() ?? 0)) + said.left_s * 1000)}
+                Ends at {at(ends.asked_ms + said.left_s * 1000)}
                 {said.over_s > 0 && `, ${clock(said.over_s)} over: the rest is never cut`}.
               </p>
               <button
