@@ -33,6 +33,8 @@ from server.publishing.actions import publish_class
 WALL, SMALL = {"width": 1920, "height": 1080}, {"width": 1280, "height": 720}
 FAR = {1080: 46.0, 720: 31.0}  # least letter height for the room, pixels
 BEGUN = "document.querySelector('[data-begun]')?.dataset.begun"
+# the page counts by its steady clock; here that is held against the date, which it never asks
+BY_DATE = f"Number({BEGUN}) - (performance.timeOrigin + performance.now()) + Date.now()"
 
 
 class Streams:
@@ -152,8 +154,9 @@ class InStep(FloorBrowserTest):
             seen = set()
             until = time.monotonic() + 28
             while time.monotonic() < until:
-                if (now := wall.evaluate(BEGUN)) and wall.inner_text("h1") == first:
-                    seen.add(int(now))
+                now = wall.evaluate(BY_DATE)
+                if wall.inner_text("h1") == first:
+                    seen.add(now)
                 wall.wait_for_timeout(200)
             self.assertLess(max(seen) - min(seen), 50)
             page.click("button:has-text('End the run')")

@@ -10,7 +10,7 @@ import sys
 from collections.abc import Callable
 from typing import NamedTuple
 
-from ops import load, running
+from ops import load, running, streams
 from ops.checks import check, format_
 from ops.database import Cluster, demo_cluster, free_port, port_is_free, scratch_cluster
 from ops.environment import ensure_interface, ensure_node_packages, ensure_python
@@ -283,18 +283,18 @@ def _pending(environment: dict[str, str], *options: str) -> str:
 
 
 def bench(rest: list[str]) -> int:
-    """The core's benchmarks; ``server``, ``pages``, ``faults`` and ``delivery`` need a database, and get
-    their own."""
+    """The core's benchmarks; ``server``, ``pages``, ``floor``, ``drift``, ``faults`` and ``delivery`` need a
+    database, and get their own."""
     if rest[:1] in (["faults"], ["delivery"]):
         return _proof(rest[0], as_json="--json" in rest)
-    if rest[:1] not in (["server"], ["pages"]):
+    if rest[:1] not in (["server"], ["pages"], ["floor"], ["drift"]):
         return core("bench", rest)
     ensure_all()
-    if rest[0] == "pages":
+    if rest[0] in ("pages", "drift"):
         ensure_python(for_tests=True)  # the browser's driver
     cluster, port = scratch_cluster(), free_port()
     cluster.ensure_running()
-    environment = {**os.environ, **demo_environment(cluster, port)}
+    environment = {**os.environ, **demo_environment(cluster, port), "CHALK_LIVE": f":{free_port()}"}
     log = cluster.home / "server.log"
     try:
         _fill(environment)
@@ -304,7 +304,7 @@ def bench(rest: list[str]) -> int:
             )
             try:
                 wait_for(port)
-                results = _measured(rest[0], port, server.pid)
+                results = _measured(rest[0], port, server.pid, environment)
             finally:
                 end(server)
     finally:
@@ -340,14 +340,37 @@ def _proof(kind: str, as_json: bool) -> int:
     return 0
 
 
-def _measured(kind: str, port: int, server: int) -> dict[str, dict[str, float]]:
+def _measured(kind: str, port: int, server: int, environment: dict[str, str]) -> dict[str, dict[str, float]]:
     if kind == "server":
         return load.measure(port, lambda: load.family_of(server))
+    if kind == "floor":
+        return _streams(port, environment)
     # the browser's driver is in the application's own Python
-    command = [str(PYTHON), "-m", "ops.pages", str(port)]
+    command = [str(PYTHON), "-m", f"ops.{kind}", str(port)]
     found = subprocess.run(command, cwd=ROOT, check=True, stdout=subprocess.PIPE, text=True)
     results: dict[str, dict[str, float]] = json.loads(found.stdout)
     return results
+
+
+def _streams(port: int, environment: dict[str, str]) -> dict[str, dict[str, float]]:
+    """Many streams of the live process, which is started anew in between."""
+    there = int(environment["CHALK_LIVE"].lstrip(":"))
+
+    def begin() -> subprocess.Popen[bytes]:
+        live = subprocess.Popen(live_command(there), env=environment, cwd=ROOT, start_new_session=True)
+        streams.wait_for(there)
+        return live
+
+    running = [begin()]
+
+    def again() -> None:
+        end(running[0])
+        running[0] = begin()
+
+    try:
+        return streams.measure(port, there, lambda: running[0].pid, again)
+    finally:
+        end(running[0])
 
 
 def types(rest: list[str]) -> int:

@@ -43,7 +43,7 @@ def live_port(port: int) -> int:
 def live_command(port: int) -> list[str]:
     """What runs the streams on a loopback port: one process, which waits."""
     quiet = ["--log-level", "warning", "--no-access-log", "--no-server-header"]
-    closing = ["--timeout-graceful-shutdown", "3"]
+    closing = ["--timeout-graceful-shutdown", "1"]
     return [str(PYTHON), "-m", "uvicorn", "server.asgi:application", "--port", str(port), *quiet, *closing]
 
 

@@ -35,6 +35,7 @@ class Live:
         self.hub = Hub(address, self._floor)
         self.asking = asyncio.Semaphore(ASKS_AT_ONCE)
         self.ending = asyncio.Event()
+        self.looking: dict[int, asyncio.Task[bytes]] = {}
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         if scope["type"] == "lifespan":
@@ -77,8 +78,19 @@ class Live:
             return await asyncio.to_thread(ask, *arguments)
 
     async def _floor(self, gym_id: int) -> bytes:
+        """What a gym's floor says from now on; not one that began to be read before."""
         state: bytes = await self._ask(floor_json, gym_id)
         return b"data: " + state + b"\n\n"
+
+    async def _first(self, gym_id: int) -> bytes:
+        """What a stream begins with: one look for all that open meanwhile. What changes during it is told
+        apart, as the stream has joined already."""
+        task = self.looking.get(gym_id)
+        if task is None:
+            task = asyncio.create_task(self._floor(gym_id))
+            self.looking[gym_id] = task
+            task.add_done_callback(lambda _: self.looking.pop(gym_id, None))
+        return await asyncio.shield(task)
 
     async def _stream(
         self,
@@ -100,7 +112,7 @@ class Live:
             ]
             await send({"type": "http.response.start", "status": 200, "headers": head})
             retry = f"retry: {random.randint(*RETRY_MS)}\n".encode()  # spreads, hides nothing
-            await _more(send, retry + await self._floor(gym_id))
+            await _more(send, retry + await self._first(gym_id))
             ask_at = time.monotonic() + random.uniform(*AGAIN_S)
             while not gone.done() and not self.ending.is_set():
                 waiting = asyncio.create_task(queue.get())
@@ -115,7 +127,7 @@ class Live:
                         break
                     ask_at = time.monotonic() + random.uniform(*AGAIN_S)
             await send({"type": "http.response.body", "body": b"", "more_body": False})
-        except OSError:  # the reader went while something was on its way
+        except (OSError, asyncio.CancelledError):  # the reader went, or this process ends
             return
         finally:
             gone.cancel()

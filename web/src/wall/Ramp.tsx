@@ -1,5 +1,5 @@
 import { capital, leftWords, partName, platesWords } from "../floor/saying";
-import type { Order } from "../floor/useFloor";
+import { begunHere, type Order } from "../floor/useFloor";
 import { number } from "../parts/words";
 import { type OnProps, Seconds } from "./Drill";
 
@@ -96,7 +96,13 @@ export function Part({ go, moment, held }: OnProps) {
         {counts ? (
           <Seconds moment={moment} held={held} />
         ) : (
-          <p className="seconds mt-auto" role="timer" aria-label="Time in this part" data-left>
+          <p
+            className="seconds mt-auto"
+            role="timer"
+            aria-label="Time in this part"
+            data-left
+            data-begun={begunHere(moment)}
+          >
             {leftWords(moment.in_ms)}
           </p>
         )}
