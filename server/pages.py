@@ -31,8 +31,8 @@ GONE = "This link leads nowhere any more. Ask your coach for a new one."
 # addresses of the application's screens, as its router has them (a test holds the two together)
 SCREENS = re.compile(
     r"^(|week/import|lab|shelf|people|people/import|measure|gym|account|outbox|sending"
-    r"|competition|floor|first-run|enter|new-password|join"
-    r"|(session|roster|publish|people|competition|floor)/\d+)/?$"
+    r"|competition|floor|floor/plan|first-run|enter|new-password|join"
+    r"|(session|roster|publish|people|competition|floor)/\d+|floor/\d+/set-out)/?$"
 )
 # what a JSON text must not hold inside a page
 UNSAFE = {ord("<"): "\\u003C", ord(">"): "\\u003E", ord("&"): "\\u0026"}

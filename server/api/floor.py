@@ -19,15 +19,16 @@ from core.floor.kept import Ran as RanValue
 from core.floor.values import Order
 from server.accounts.sign_in import address_of
 from server.api import floor_schemas as schemas
-from server.api.access import class_of, coach, person_of
-from server.api.problems import Problem
-from server.floor import running, screens
+from server.api.access import class_of, coach, owner, person_of
+from server.api.problems import Problem, stale_problem
+from server.floor import running, screens, setting
 from server.floor.live import now_ms
 from server.floor.models import Aside, Run, RunOrder, Screen
 from server.floor.running import Party
 from server.floor.shown import floor_of, run_shown
 from server.gym.models import Gym
 from server.programme.models import GymClass
+from server.versions import Stale
 
 SCREEN_COOKIE = "chalk_screen"
 SCREEN_DAYS = 400  # as long as browsers keep one
@@ -179,6 +180,61 @@ def ran(request: HttpRequest, class_id: int) -> list[schemas.RanOut]:
         )
         for run in runs
     ]
+
+
+@router.get("/floor/classes/{class_id}/set-out", response=schemas.SetOutOut)
+def get_set_out(request: HttpRequest, class_id: int) -> schemas.SetOutOut:
+    """What to put where before the class."""
+    return _set_out(class_of(coach(request), class_id))
+
+
+@router.post("/floor/classes/{class_id}/set-out/tick", response=list[schemas.Ticked])
+def tick(request: HttpRequest, class_id: int, payload: schemas.TickIn) -> list[schemas.Ticked]:
+    """Tick something off, or take the tick back."""
+    by = coach(request)
+    gym_class = class_of(by, class_id)
+    setting.tick(by, gym_class, payload.key, payload.on)
+    return _ticked(gym_class)
+
+
+@router.get("/gym/plan", response=schemas.PlanOut)
+def plan(request: HttpRequest) -> schemas.PlanOut:
+    """The gym from above."""
+    return _plan(setting.plan_of(coach(request).gym))
+
+
+@router.put("/gym/plan", response=schemas.PlanOut)
+def draw(request: HttpRequest, payload: schemas.PlanIn) -> schemas.PlanOut:
+    """Keep the gym's plan as its owner drew it."""
+    by = owner(request)
+    try:
+        return _plan(setting.draw_plan(by, payload.plan, payload.version))
+    except Stale as stale:
+        stands = _plan(setting.plan_of(by.gym))
+        raise stale_problem(stale, stands, payload.plan.json_value()) from stale
+
+
+def _plan(drawn: setting.Drawn) -> schemas.PlanOut:
+    return schemas.PlanOut(plan=drawn.plan, version=drawn.version)
+
+
+def _set_out(gym_class: GymClass) -> schemas.SetOutOut:
+    session = gym_class.session
+    return schemas.SetOutOut(
+        class_id=gym_class.pk,
+        title=session.title,
+        starts_ms=round(gym_class.starts_at.timestamp() * 1000),
+        timezone=session.gym.timezone,
+        heads=gym_class.people.count(),
+        set_out=setting.set_out_of(gym_class),
+        ticked=_ticked(gym_class),
+        plan=setting.plan_of(session.gym).plan,
+    )
+
+
+def _ticked(gym_class: GymClass) -> list[schemas.Ticked]:
+    rows = gym_class.ticks.select_related("by").order_by("pk")
+    return [schemas.Ticked(key=one.key, by=one.by.name if one.by else "") for one in rows]
 
 
 @router.get("/floor/screen", response=schemas.PairOut, auth=None)

@@ -10,6 +10,8 @@ from pydantic import Field, StringConstraints
 
 from core.floor.clock import Command, CommandKind, Outcome
 from core.floor.kept import Ran
+from core.floor.room import GymPlan
+from core.floor.set_out import SetOut
 from core.floor.who import ItemWays
 from server.floor.shown import Floor, RunShown
 
@@ -112,6 +114,45 @@ class RanOut(Schema):
     ended_ms: int
     by: str
     rows: list[Ran]
+
+
+class Ticked(Schema):
+    """A line of the set-out that is done, and by whom."""
+
+    key: str
+    by: str
+
+
+class SetOutOut(Schema):
+    """What to set out for a class, and what of it stands."""
+
+    class_id: int
+    title: str
+    starts_ms: int
+    timezone: str
+    heads: int
+    set_out: SetOut
+    ticked: list[Ticked]
+    plan: GymPlan
+
+
+class TickIn(Schema):
+    key: Annotated[str, Field(min_length=1, max_length=80)]
+    on: bool
+
+
+class PlanOut(Schema):
+    """A gym from above; version 0 where nobody drew it."""
+
+    plan: GymPlan
+    version: int
+
+
+class PlanIn(Schema):
+    """version: of the plan it was made on."""
+
+    plan: GymPlan
+    version: Version
 
 
 class ScreenOut(Schema):

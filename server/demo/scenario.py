@@ -278,3 +278,12 @@ MEASURED = {
     "wrist.extension": (70, 8, "goniometer"),
     "shoulder.external-rotation": (87, 9, "goniometer"),
 }
+
+# the gym from above, metres: kind, from the left, from the top, width, depth, name
+FLOOR = (16.0, 12.0)
+FLOOR_PIECES = (
+    ("wall", 0.0, 0.0, 10.0, 0.5, "long wall"),
+    ("rack", 11.0, 0.5, 4.5, 3.0, "racks"),
+    ("rig", 12.0, 5.0, 3.5, 6.0, "rig"),
+    ("open", 1.0, 1.5, 9.5, 9.5, ""),
+)

@@ -60,7 +60,7 @@ class Run(models.Model):
     key = models.CharField(max_length=64)
     started_by = models.ForeignKey(Person, models.SET_NULL, null=True, related_name="+")
     started_ms = models.BigIntegerField()
-    state = models.JSONField()
+    state = models.JSONField(default=dict)
     ended_ms = models.BigIntegerField(null=True)
 
     class Meta:
@@ -136,6 +136,26 @@ class Aside(models.Model):
     class Meta:
         constraints = [models.UniqueConstraint(fields=["run", "key"], name="one_aside_per_batch")]
         ordering = ["run", "pk"]
+
+
+class FloorPlan(models.Model):
+    """A gym from above, as its owner drew it. version: counts changes."""
+
+    gym = models.OneToOneField(Gym, models.CASCADE, related_name="floor_plan")
+    plan = models.JSONField(default=dict)
+    version = models.PositiveIntegerField(default=1)
+
+
+class Tick(models.Model):
+    """Something of a class's set-out that stands where it should. key: of the line."""
+
+    gym_class = models.ForeignKey(GymClass, models.CASCADE, related_name="ticks")
+    key = models.CharField(max_length=80)
+    by = models.ForeignKey(Person, models.SET_NULL, null=True, related_name="+")
+    at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["gym_class", "key"], name="ticked_once")]
 
 
 class Ran(models.Model):

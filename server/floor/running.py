@@ -4,7 +4,7 @@ one after the other."""
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 from django.db import IntegrityError, transaction
 
@@ -108,7 +108,7 @@ def _order(gym_class: GymClass) -> Order:
     return compute(session.gym_id, order_of, page, coming, vocabulary_of(session.gym), kit)
 
 
-def given_pages(gym_class: GymClass) -> tuple[Mapping[str, object], list[Coming]]:
+def given_pages(gym_class: GymClass) -> tuple[Mapping[str, Any], list[Coming]]:
     """The class's page, and who is on its roster with their own as it may reach them now."""
     newest = gym_class.publications.filter(kind=Publication.Kind.PREP).first()
     roster = _roster(gym_class)

@@ -215,6 +215,53 @@ class Runs(FloorTest):
         self.assertIn("Bo Crane", text)
 
 
+class SetOut(FloorTest):
+    def get(self, client: Client | None = None):
+        answer = (client or self.client).get(f"/api/floor/classes/{self.home.gym_class.pk}/set-out")
+        self.assertEqual(answer.status_code, 200, answer.content)
+        return answer.json()
+
+    def put(self, plan: dict, version: int, client: Client, status: int = 200):
+        answer = client.put(
+            "/api/gym/plan", json.dumps({"plan": plan, "version": version}), content_type="application/json"
+        )
+        self.assertEqual(answer.status_code, status, answer.content)
+        return answer.json()
+
+    def test_two_coaches_tick_off_one_list(self):
+        """A tick of one is there for the other, twice is once, it can be taken back; lines stay the same
+        while the class runs."""
+        lines = self.get()["set_out"]["lines"]
+        self.assertTrue(any(line["key"].startswith("bar ") for line in lines))
+        key = lines[0]["key"]
+        path = f"classes/{self.home.gym_class.pk}/set-out/tick"
+        for _ in range(2):
+            self.post(path, {"key": key, "on": True})
+        other = self.home.client(self.home.person("Second Coach", "coach"))
+        self.assertEqual(self.get(other)["ticked"], [{"key": key, "by": "Coach Marl"}])
+        self.start()
+        self.assertEqual(self.get()["set_out"]["lines"], lines)
+        self.assertEqual(self.post(path, {"key": key, "on": False}, other), [])
+        self.post(path, {"key": key, "on": True}, self.home.client(self.home.members[0]), status=403)
+
+    def test_only_an_owner_draws_the_plan_and_nothing_is_laid_over(self):
+        """A coach may not; a piece outside is refused by its number; one made on an older plan is refused
+        with both; a small floor is said for the class."""
+        floor = {"kind": "open", "x": 0, "y": 0, "width": 1.5, "depth": 2}
+        small = {"width": 4, "depth": 4, "pieces": [floor]}
+        self.put(small, 0, self.client, status=403)
+        owner = self.home.client(self.home.person("Olive Owner", "owner"))
+        outside = {**small, "pieces": [floor, {**floor, "x": 3}]}
+        self.assertEqual(self.put(outside, 0, owner, status=422)["field"], "pieces.1")
+        self.assertEqual(self.put(small, 0, owner)["version"], 1)
+        stale = self.put({**small, "pieces": []}, 0, owner, status=409)
+        stands = self.client.get("/api/gym/plan").json()["plan"]["pieces"]
+        self.assertEqual(stale["stands"]["plan"]["pieces"], stands)
+        said = self.get()["set_out"]
+        self.assertTrue(said["clashes"])
+        self.assertTrue(all(clash["ways_out"] for clash in said["clashes"]))
+
+
 class Screens(FloorTest):
     def paired(self, name: str = "North wall") -> Client:
         wall = Client()

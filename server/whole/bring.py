@@ -7,9 +7,10 @@ from typing import Any
 
 from django.core.exceptions import FieldDoesNotExist, ValidationError
 from django.db import DataError, IntegrityError, transaction
-from django.db.models import Model
+from django.db.models import F, Model
 
 from core.errors import Refused
+from server.floor.models import Run
 from server.gym.models import Gym
 from server.people.models import Group, Person
 from server.whole.shape import FORMAT, GYM_FIELDS, OF_A_PERSON, OF_THE_GYM, PERSON, VERSION, Kind
@@ -47,6 +48,9 @@ def _bring(document: dict[str, Any]) -> Gym:
     for name, kind in OF_THE_GYM.items():
         rows = _list(document.get(name, []), name)
         _bring_rows(kind, [(gym, rows, name)], people)
+    # a clock that ran somewhere else does not run here
+    theirs = Run.objects.filter(gym_class__session__gym=gym, ended_ms=None)
+    theirs.update(ended_ms=F("started_ms"))
     return gym
 
 

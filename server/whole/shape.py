@@ -11,6 +11,7 @@ from django.db.models import Model
 
 from server.competition.models import Athlete, Coaching, Competition, Entry, EventSaid, Heat, LineSheet
 from server.delivery.models import Reach
+from server.floor.models import FloorPlan, Ran, Run
 from server.gym.models import KitItem
 from server.people.models import BestLift, Caution, Change, Look, MeasuredRange, Note, Person, Spot
 from server.prep.models import PrepDraft
@@ -73,6 +74,13 @@ CLASS = _of(
     insteads=_of(Instead, "gym_class", "movement text", "person"),
     publications=PUBLICATION,
     rule=_of(Rule, "gym_class", RULE),
+    runs=_of(
+        Run,
+        "gym_class",
+        "key started_ms ended_ms",
+        "started_by",
+        ran=_of(Ran, "run", "place name drill phase section planned_s ran_s outcome"),
+    ),
 )
 DRAFT = _of(
     PrepDraft,
@@ -107,5 +115,6 @@ OF_THE_GYM = {
     "weekly_classes": _of(WeeklyClass, "gym", "weekday starts", "coach"),
     "sessions": _of(Session, "gym", "date title text key", draft=DRAFT, classes=CLASS),
     "competitions": COMPETITION,
+    "floor_plan": _of(FloorPlan, "gym", "plan"),
 }
 GYM_FIELDS = ("name", "place", "timezone", "unit", "method", "minutes", "rack", "places", "sender")

@@ -120,6 +120,16 @@ const routes = root.addChildren([
   }),
   createRoute({
     getParentRoute: () => root,
+    path: "/floor/plan",
+    component: lazyRouteComponent(() => import("./screens/floor/PlanEditor"), "PlanEditor"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
+    path: "/floor/$id/set-out",
+    component: lazyRouteComponent(() => import("./screens/floor/SetOut"), "SetOut"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
     path: "/floor/$id",
     component: lazyRouteComponent(() => import("./screens/floor/Remote"), "Remote"),
   }),

@@ -13,6 +13,8 @@ from server.demo import scenario
 from server.demo.people import SEED, SHOWN, make_people
 from server.demo.sent import choose_reach, live_through
 from server.demo.weekend import make_weekend
+from core.floor.room import GymPlan
+from server.floor.models import FloorPlan
 from server.gym.models import Gym, KitItem
 from server.people.models import Person
 from server.prep.models import PrepDraft
@@ -36,6 +38,7 @@ class Command(BaseCommand):
         gym = Gym.objects.create(**scenario.GYM)
         KitItem.objects.bulk_create(
             KitItem(gym=gym, item=item, pieces=pieces) for item, pieces in scenario.KIT.items()
+        _draw_plan(gym)
         )
         coaches, members = make_people(gym, chance)
         _weekly(gym)
@@ -73,6 +76,15 @@ def _sessions(gym: Gym, coaches: list[Person], members: list[Person], chance: ra
             gym_class.people.set(_attending(members, slot, chance))
         sessions.append(session)
     return sessions
+
+
+def _draw_plan(gym: Gym) -> None:
+    """The gym from above, as its owner drew it."""
+    width, depth = scenario.FLOOR
+    fields = ("kind", "x", "y", "width", "depth", "name")
+    pieces = [dict(zip(fields, piece, strict=True)) for piece in scenario.FLOOR_PIECES]
+    plan = GymPlan.model_validate({"width": width, "depth": depth, "pieces": pieces})
+    FloorPlan.objects.create(gym=gym, plan=plan.json_value())
 
 
 def _attending(members: list[Person], slot: int, chance: random.Random) -> list[Person]:

@@ -56,6 +56,9 @@ function ClassRow({ gymClass, zone }: { gymClass: FloorClass; zone: string }) {
           {gymClass.run && " · the clock runs"}
         </span>
       </span>
+      <Link to="/floor/$id/set-out" params={{ id: String(gymClass.id) }} className="plain-action">
+        Set-out
+      </Link>
       <Link
         to="/floor/$id"
         params={{ id: String(gymClass.id) }}
@@ -125,7 +128,13 @@ function Screens() {
         </button>
       </form>
       {found.error && <p role="alert">{found.error.message}</p>}
-      <ul className="mt-4">
+      <p className="mt-4">
+        <Link to="/floor/plan" className="inline-block py-2 underline underline-offset-2">
+          The gym from above
+        </Link>
+        , for how much floor there is and where stations stand.
+      </p>
+      <ul className="mt-2">
         {(found.data ?? []).map((screen) => (
           <ScreenRow key={screen.id} screen={screen} again={again} />
         ))}

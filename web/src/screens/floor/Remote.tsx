@@ -56,6 +56,13 @@ function Hand({ gym, id }: { gym: string; id: number }) {
         <Link to="/roster/$id" params={{ id: String(id) }} className="py-2 underline underline-offset-2">
           Roster
         </Link>
+        <Link
+          to="/floor/$id/set-out"
+          params={{ id: String(id) }}
+          className="py-2 underline underline-offset-2"
+        >
+          Set-out
+        </Link>
       </p>
       <h1 className="text-[26px]">
         {gymClass

@@ -51,6 +51,12 @@ function Head({ data }: { data: Schemas["PublishOut"] }) {
         <Link className={link} to="/roster/$id" params={{ id: String(data.class_id) }}>
           Roster
         </Link>
+        <Link className={link} to="/floor/$id/set-out" params={{ id: String(data.class_id) }}>
+          Set-out
+        </Link>
+        <Link className={link} to="/floor/$id" params={{ id: String(data.class_id) }}>
+          On the floor
+        </Link>
       </p>
       <h1 className="text-[34px] [overflow-wrap:anywhere]">{data.title}</h1>
       <p className="quiet">
