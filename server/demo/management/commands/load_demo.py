@@ -9,11 +9,11 @@ from django.core.management.base import BaseCommand
 from django.db import transaction
 from django.utils import timezone
 
+from core.floor.room import GymPlan
 from server.demo import scenario
 from server.demo.people import SEED, SHOWN, make_people
 from server.demo.sent import choose_reach, live_through
 from server.demo.weekend import make_weekend
-from core.floor.room import GymPlan
 from server.floor.models import FloorPlan
 from server.gym.models import Gym, KitItem
 from server.people.models import Person
@@ -38,8 +38,8 @@ class Command(BaseCommand):
         gym = Gym.objects.create(**scenario.GYM)
         KitItem.objects.bulk_create(
             KitItem(gym=gym, item=item, pieces=pieces) for item, pieces in scenario.KIT.items()
-        _draw_plan(gym)
         )
+        _draw_plan(gym)
         coaches, members = make_people(gym, chance)
         _weekly(gym)
         sessions = _sessions(gym, coaches, members, chance)
