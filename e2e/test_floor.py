@@ -3,18 +3,15 @@ is cut, and what the room can see and hear."""
 
 from __future__ import annotations
 
-import asyncio
 import datetime
 import json
 import math
 import subprocess
-import threading
 import time
 from contextlib import ExitStack
 from typing import ClassVar
 from unittest import mock
 
-import uvicorn
 from django.conf import settings
 from django.test import override_settings
 from django.utils import timezone
@@ -22,39 +19,17 @@ from django.utils import timezone
 from core.floor.clock import moment_at
 from e2e.browser import PHONE, BrowserTest
 from e2e.wire import Wire
-from ops.database import free_port
 from ops.paths import WEB
-from server.asgi import address_of_database
 from server.floor.models import Run
-from server.live.app import Live
 from server.prep.drafts import draft_of
 from server.publishing.actions import publish_class
+from server.tests.streams import Streams
 
 WALL, SMALL = {"width": 1920, "height": 1080}, {"width": 1280, "height": 720}
 FAR = {1080: 46.0, 720: 31.0}  # least letter height for the room, pixels
 BEGUN = "document.querySelector('[data-begun]')?.dataset.begun"
 # the page counts by its steady clock; here that is held against the date, which it never asks
 BY_DATE = f"Number({BEGUN}) - (performance.timeOrigin + performance.now()) + Date.now()"
-
-
-class Streams:
-    """The live process inside the test's own, on a port."""
-
-    def __init__(self):
-        self.port = free_port()
-        config = uvicorn.Config(
-            Live(address_of_database()), port=self.port, log_level="error", loop="asyncio"
-        )
-        self.server = uvicorn.Server(config)
-        self.thread = threading.Thread(target=lambda: asyncio.run(self.server.serve()), daemon=True)
-        self.thread.start()
-        until = time.monotonic() + 15
-        while not self.server.started and time.monotonic() < until:
-            time.sleep(0.02)
-
-    def stop(self):
-        self.server.should_exit = True
-        self.thread.join(10)
 
 
 class FloorBrowserTest(BrowserTest):

@@ -1,6 +1,6 @@
 """The room a drill takes, and the gym's own plan: does everybody fit, and where do stations stand.
 
-Limitations: areas are for people side by side who keep to their place; who travels needs a lane.
+Limitations: areas are for people side by side who keep to their place, or follow each other in a lane.
 """
 
 from __future__ import annotations
@@ -17,7 +17,7 @@ from core.documents.base import Document
 
 Zone = Literal["open", "rack", "rig", "wall"]
 # square metres one person takes; estimates, after how gyms mark their floors
-AREA_M2: dict[Space, float] = {"spot": 2.3, "mat": 2.6, "bar": 6.0, "lane": 12.0, "wall": 2.3}
+AREA_M2: dict[Space, float] = {"spot": 2.3, "mat": 2.6, "bar": 6.0, "lane": 5.0, "wall": 2.3}
 # metres round a person that have to be free, whatever they stand on; common practice
 SWING_M, THROW_M, HANG_M, ROPE_M = 2.0, 3.0, 1.5, 1.4
 SWINGS = frozenset({"kettlebell-swing", "single-arm-swing", "dumbbell-swing", "kettlebell-snatch"})

@@ -22,6 +22,7 @@ PLACES: dict[Zone, str] = {
 }
 STANDS = frozenset({"wall", "doorway", "rack", "pull-up-bar", "machine"})  # what is where it is already
 ANCHORED = frozenset({"band", "band-heavy"})
+BAR = "barbell"
 AN_ANCHOR = 2  # bands on one upright; common practice
 
 
@@ -83,11 +84,12 @@ def set_out(
     uses = list(_uses(order, kit_of, heads, catalog))
     rooms = {use.name: room_of(use.drill) for use in uses}
     stations = [use for use in uses if use.where.startswith("station")]
+    bars = tuple(_bar_lines(order))
     layout = None
     if stations and plan.pieces:
         layout = lay_stations(plan, [rooms[use.name] for use in stations], [use.at_once for use in stations])
     return SetOut(
-        lines=(*_kit_lines(uses, catalog), *_bar_lines(order)),
+        lines=(*_kit_lines(uses, len(bars), catalog), *bars),
         clashes=tuple(_clashes(uses, rooms, plan, bool(stations))),
         clear=tuple(
             Clear(name=name, radius_m=room.radius_m, why=room.why)
@@ -114,8 +116,9 @@ def _uses(order: Order, kit_of: Mapping[str, Sequence[str]], heads: int, catalog
         yield _Use(drill, item.name, tuple(kit_of.get(item.drill, tuple(drill.kit))), at_once, where)
 
 
-def _kit_lines(uses: Sequence[_Use], catalog: Catalog) -> Iterator[SetLine]:
-    """One line for each thing at each place: as many as the drill that takes most of it."""
+def _kit_lines(uses: Sequence[_Use], bars: int, catalog: Catalog) -> Iterator[SetLine]:
+    """One line for each thing at each place: as many as the drill that takes most of it. bars: that stand on
+    platforms anyway."""
     most: dict[tuple[str, str], int] = {}
     names: dict[tuple[str, str], list[str]] = {}
     for use in uses:
@@ -129,6 +132,10 @@ def _kit_lines(uses: Sequence[_Use], catalog: Catalog) -> Iterator[SetLine]:
     for (where, piece), count in sorted(most.items()):
         anchors = math.ceil(count / AN_ANCHOR)
         more = f"{AN_ANCHOR} to an upright, {anchors} uprights" if piece in ANCHORED else ""
+        if piece == BAR and bars:
+            count, more = count - bars, f"beside the {bars} on the platforms"
+        if count <= 0:
+            continue
         yield SetLine(
             key=f"{where}:{piece}"[:80],
             where=where,
@@ -158,8 +165,8 @@ def _bar_lines(order: Order) -> Iterator[SetLine]:
         said = ", ".join(f"{2 * count} x {size:g}" for size, count in sorted(plates.items(), reverse=True))
         yield SetLine(
             key=f"bar {number}",
-            where=f"platform {number}",
-            what=f"bar of {lifters[0].bar:g} {unit}",
+            where="on the platforms",
+            what=f"Platform {number}: bar of {lifters[0].bar:g} {unit}",
             count=1,
             more=f"plates: {said}" if said else "no plates",
             uses=tuple(names[lifter.member] for lifter in lifters if lifter.member in names),

@@ -118,7 +118,7 @@ class Life(unittest.TestCase):
         fourth.wait()
         stopped = self.chalk("stop")
         self.assertRegex(
-            stopped.stdout, r"Stopped what a killed demo left: processes \d+, \d+ and the database\."
+            stopped.stdout, r"Stopped what a killed demo left: processes \d+, \d+, \d+ and the database\."
         )
         self.assertTrue(port_is_free(self.port) and port_is_free(self.database))
         self.assertIn("Nothing of this checkout's demo is running", self.chalk("stop").stdout)

@@ -27,6 +27,7 @@ from server.floor.models import Aside, Run, RunOrder, Screen
 from server.floor.running import Party
 from server.floor.shown import floor_of, run_shown
 from server.gym.models import Gym
+from server.people.audit import looked
 from server.programme.models import GymClass
 from server.versions import Stale
 
@@ -158,9 +159,11 @@ def who(request: HttpRequest, run_id: int) -> schemas.WhoOut:
     if run.ended_ms is not None:
         return schemas.WhoOut(ways=(), late=[])
     there = {member.id for member in run.order_of(run.clock.order).members}
+    ways = running.who_does_what(run)
+    looked(by, {way.member for row in ways for way in row.ways}, "floor", by.gym.today())
     coming = run.gym_class.people.exclude(pk__in=there).order_by("name")
     return schemas.WhoOut(
-        ways=running.who_does_what(run),
+        ways=ways,
         late=[schemas.PersonName(id=one.pk, name=one.name) for one in coming],
     )
 

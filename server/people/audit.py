@@ -23,6 +23,7 @@ Screen = Literal[
     "publish",
     "sending",
     "competition",
+    "floor",
 ]
 
 

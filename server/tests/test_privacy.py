@@ -10,6 +10,7 @@ from django.db import transaction
 from django.test import Client, TestCase, override_settings
 from django.utils import timezone
 
+from server.floor.running import Party, start_run
 from server.people.models import Change, Look, Person
 from server.publishing.actions import publish_class
 from server.publishing.models import MemberSheet
@@ -23,7 +24,8 @@ ALLOWED = {
         sheets/{token}/opened  get first-run  post first-run  post sign-in  post sign-in/link
         post sign-in/link/use  post password/forgotten  post password/new  post invitation  post
         invitation/accept get sheets/{token}  post sheets/{token}/said  get demo-mail
-        get days/{token}  post days/{token}/opened  post days/{token}/said""",
+        get days/{token}  post days/{token}/opened  post days/{token}/said
+        get floor/time  get floor/screen  post floor/screen""",
     "account": """get me  post sign-out  get my-sheets  get shelf  get devices  delete devices  delete
     devices/{device_id} put password  post gyms/{gym_id}/choose  get people/choices
     get reach  put reach  post reach/feed""",
@@ -62,9 +64,15 @@ ALLOWED = {
         delete competitions/{competition_id}/heats/{heat}
         put competitions/{competition_id}/athletes/{person_id}  post competitions/{competition_id}/moves
         post competitions/{competition_id}/moves/{move_id}/undo
-        post competitions/{competition_id}/publish""",
+        post competitions/{competition_id}/publish
+        get floor  post floor/classes/{class_id}/start  get floor/runs/{run_id}/orders/{version}
+        post floor/runs/{run_id}/press  post floor/runs/{run_id}/shorten
+        post floor/runs/{run_id}/asides/{aside_id}  post floor/runs/{run_id}/late
+        get floor/runs/{run_id}/who  get classes/{class_id}/ran  get floor/screens  post floor/screens
+        delete floor/screens/{screen_id}  get floor/classes/{class_id}/set-out
+        post floor/classes/{class_id}/set-out/tick  get gym/plan""",
     "owner": """patch gym  get gym/file  put sending/rule  post sending/pause  put sending/sender
-    post sending/test""",
+    post sending/test  put gym/plan""",
 }
 LEVELS = tuple(ALLOWED)  # each may do what stands before it
 ASKERS = {  # by how far down the list each gets with the gym's own rows
@@ -116,7 +124,7 @@ def published() -> set[str]:
 
 def elsewhere(asker: str, route: str) -> bool:
     """Whether somebody of another gym asks what names no row of this one."""
-    rows = ("session_id", "class_id", "person_id", "sheet_id", "caution_id", "competition_id")
+    rows = ("session_id", "class_id", "person_id", "sheet_id", "caution_id", "competition_id", "run_id")
     return asker.endswith("elsewhere") and not any(f"{{{row}}}" in route for row in rows)
 
 
@@ -146,6 +154,7 @@ class Matrix(TestCase):
         competing = competition_with(cls.home, [cls.member, cls.other])
         cls.ids = {
             "competition_id": competing.pk,
+            "run_id": start_run(Party(cls.home.gym.pk, cls.home.coach), cls.home.gym_class, "attempt-1").pk,
             "session_id": cls.home.session.pk,
             "class_id": cls.home.gym_class.pk,
             "person_id": cls.member.pk,

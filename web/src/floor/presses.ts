@@ -22,6 +22,18 @@ export type Tell = (run: number, commands: Command[], alone_since: number | null
 const PLACE = "floor-presses";
 const AGAIN_MS = 1_000;
 
+const KEYS: Record<string, CommandKind> = {
+  ArrowRight: "skip",
+  ArrowLeft: "back",
+  "+": "more",
+  "=": "more",
+  a: "again",
+};
+
+/** What a key asks of the clock, beside Space. */
+export const kindOf = (key: string): CommandKind | undefined =>
+  KEYS[key.length === 1 ? key.toLowerCase() : key];
+
 export const newPressKey = (): string => crypto.randomUUID();
 
 function read(): Kept | null {

@@ -8,6 +8,7 @@ const NAMES: Record<Where, string> = {
   week: "On the Week",
   bench: "On the Bench",
   measure: "While measuring",
+  floor: "On the floor",
 };
 
 /** Every key there is, those of the screen that is open first. */

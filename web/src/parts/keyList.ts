@@ -1,5 +1,5 @@
 // Every key there is, by where it works; the list is what `?` opens, and a browser test tries them.
-export type Where = "everywhere" | "week" | "bench" | "measure";
+export type Where = "everywhere" | "week" | "bench" | "measure" | "floor";
 
 export interface Key {
   where: Where;
@@ -16,8 +16,8 @@ export const KEYS: Key[] = [
   },
   {
     where: "everywhere",
-    keys: "G then W P M L S O C G",
-    what: "go to Week, People, Measure, Lab, Shelf, Sending, Competition, Gym",
+    keys: "G then W F P M L S O C G",
+    what: "go to Week, Floor, People, Measure, Lab, Shelf, Sending, Competition, Gym",
   },
   { where: "everywhere", keys: "Esc", what: "let go of the thread, close what is open" },
   { where: "week", keys: "Alt ←  and  Alt →", what: "on a session: a day earlier, a day later" },
@@ -32,12 +32,16 @@ export const KEYS: Key[] = [
   { where: "measure", keys: "0 to 9  and  Enter", what: "the reading, and on to the next" },
   { where: "measure", keys: "Y  and  N", what: "for what is held, or is not" },
   { where: "measure", keys: "S  and  U", what: "skip a turn, take the last reading back" },
+  { where: "floor", keys: "Space", what: "hold the clock, or let it go on" },
+  { where: "floor", keys: "→  and  ←", what: "skip, back" },
+  { where: "floor", keys: "A  and  +", what: "the same again, 30 s more" },
 ];
 
 const WHERE: [RegExp, Where][] = [
   [/^\/$/, "week"],
   [/^\/session\//, "bench"],
   [/^\/measure/, "measure"],
+  [/^\/floor\/\d+$/, "floor"],
 ];
 
 /** Where a screen's own keys are listed. */

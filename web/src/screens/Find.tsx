@@ -17,6 +17,7 @@ interface Choice {
 
 const SCREENS: Record<string, { key: string; to: string }> = {
   Week: { key: "w", to: "/" },
+  Floor: { key: "f", to: "/floor" },
   People: { key: "p", to: "/people" },
   Measure: { key: "m", to: "/measure" },
   Lab: { key: "l", to: "/lab" },

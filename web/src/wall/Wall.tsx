@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { type CommandKind, secondsOf } from "../floor/clock";
-import { newPressKey } from "../floor/presses";
+import { kindOf, newPressKey } from "../floor/presses";
 import { goWords, itemOf, sectionsOf, shortNames } from "../floor/saying";
 import { serverNow } from "../floor/serverClock";
 import { keepVolume, keptVolume, LOUDEST, Speaker } from "../floor/sound";
@@ -195,14 +195,6 @@ interface KeysOf {
   louder: (by: number) => void;
 }
 
-const KEYS: Record<string, CommandKind> = {
-  ArrowRight: "skip",
-  ArrowLeft: "back",
-  "+": "more",
-  "=": "more",
-  a: "again",
-};
-
 function useKeys(keys: KeysOf): void {
   const now = useRef(keys);
   now.current = keys;
@@ -218,7 +210,7 @@ function useKeys(keys: KeysOf): void {
       } else if (event.key === "ArrowUp") louder(1);
       else if (event.key === "ArrowDown") louder(-1);
       else {
-        const kind = KEYS[event.key.length === 1 ? event.key.toLowerCase() : event.key];
+        const kind = kindOf(event.key);
         if (!kind) return;
         press(kind);
       }

@@ -1,9 +1,9 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { meQuery } from "../../api/queries";
 import { type CommandKind, secondsOf } from "../../floor/clock";
-import { newPressKey } from "../../floor/presses";
+import { kindOf, newPressKey } from "../../floor/presses";
 import {
   beatNow,
   capital,
@@ -163,6 +163,7 @@ function On({ gym, running, floor, zone }: OnProps) {
   const held = running.state.held_ms !== null;
   const press = (kind: CommandKind) => floor.press(running, kind);
   const moment = looked?.moment;
+  useClockKeys(press, held);
   return (
     <div className="mt-3 grid grid-cols-[minmax(0,460px)_minmax(0,1fr)] gap-8 max-lg:grid-cols-1">
       <div>
@@ -195,6 +196,28 @@ function On({ gym, running, floor, zone }: OnProps) {
       <Who gym={gym} running={running} place={moment?.place ?? 0} short={short} ask={floor.ask} />
     </div>
   );
+}
+
+const TYPING = "input, select, textarea, button, a, summary";
+
+/** The same keys as at the wall, while nothing else has them. */
+function useClockKeys(press: (kind: CommandKind) => unknown, held: boolean): void {
+  const now = useRef({ press, held });
+  now.current = { press, held };
+  useEffect(() => {
+    const pressed = (event: KeyboardEvent) => {
+      const { target } = event;
+      if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
+      if (target instanceof Element && target.matches(TYPING) && event.key === " ") return;
+      if (target instanceof Element && target.matches("input, select, textarea")) return;
+      const kind = event.key === " " ? (now.current.held ? "go-on" : "hold") : kindOf(event.key);
+      if (!kind) return;
+      event.preventDefault();
+      now.current.press(kind);
+    };
+    window.addEventListener("keydown", pressed);
+    return () => window.removeEventListener("keydown", pressed);
+  }, []);
 }
 
 function Press({
