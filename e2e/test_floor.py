@@ -474,3 +474,65 @@ class Sound(BrowserTest):
             self.assertEqual(held["onsets"], [])
 
         self.drive(steps)
+
+
+class SettingOut(FloorBrowserTest):
+    heads, method = 8, "timed-circuit"
+
+    def test_set_out_by_two_phones_on_a_plan_drawn_by_keys(self):
+        """The owner adds a piece, moves and sizes it with the arrow keys, and it is there after a reload;
+        what one coach ticks off the other sees; without a network a tick is kept and arrives; the paper has
+        all lines."""
+        owner = self.meanwhile(lambda: self.home.person("Olive Owner", "owner"))
+
+        def draw(page):
+            self.sign_in(page, owner)
+            page.goto(f"{self.live_server_url}/floor/plan")
+            page.click("button:has-text('Add open floor')")
+            page.click("button:has-text('Add wall')")
+            floor = page.locator("button:has-text('open floor, 6 x 5 m')")
+            floor.focus()
+            for key in ("ArrowDown", "ArrowDown", "ArrowRight", "Shift+ArrowRight", "Shift+ArrowDown"):
+                page.keyboard.press(key)
+            page.wait_for_selector("button:has-text('open floor, 6.5 x 5.5 m')")
+            page.wait_for_selector("[role=status]:has-text('Saved')")
+            self.assert_accessible(page, "the plan")
+            page.reload()
+            page.wait_for_selector("button:has-text('open floor, 6.5 x 5.5 m')")
+            page.click("button:has-text('open floor')")
+            self.assertEqual(page.input_value("label:has-text('From the top') + input"), "1")
+            box = page.locator("[data-piece='1'] rect").bounding_box()
+            page.mouse.move(box["x"] + 20, box["y"] + box["height"] / 2)
+            page.mouse.down()
+            page.mouse.move(box["x"] + 20, box["y"] + 220, steps=6)
+            page.mouse.up()
+            self.until(page, "Number(document.querySelectorAll('input')[4]?.value) > 1")
+
+        self.drive(draw)
+
+        def steps(page):
+            self.sign_in(page)
+            page.goto(f"{self.live_server_url}/floor/{self.home.gym_class.pk}/set-out")
+            page.wait_for_selector("text=/left to put out/")
+            page.wait_for_selector("text=/A round is \\d+ m of walking/")
+            self.assert_accessible(page, "the set-out")
+            self.assert_no_sideways_scroll(page, "the set-out")
+            lines = page.locator("li label").count()
+            self.assertGreater(lines, 3)
+            page.locator("li input").nth(0).check()
+            for _ in range(50):
+                if self.meanwhile(lambda: self.home.gym_class.ticks.count()) == 1:
+                    break
+                page.wait_for_timeout(100)
+            page.wait_for_selector("text=put out by Coach Marl")
+            page.context.set_offline(True)
+            page.locator("li input").nth(1).check()
+            page.wait_for_selector("text=/your ticks are kept/")
+            page.context.set_offline(False)
+            page.wait_for_selector("text=/your ticks are kept/", state="hidden")
+            self.assertEqual(self.meanwhile(lambda: self.home.gym_class.ticks.count()), 2)
+            page.emulate_media(media="print")
+            self.assertEqual(page.locator("li label:visible").count(), lines)
+            self.assertFalse(page.is_visible("nav[aria-label='Main']"))
+
+        self.drive(steps, PHONE)

@@ -16,7 +16,8 @@ class Wire:
         self.ends: set[socket.socket] = set()
         self.listening = socket.create_server(("127.0.0.1", 0))
         self.port = self.listening.getsockname()[1]
-        threading.Thread(target=self._accept, daemon=True).start()
+        self.threads: list[threading.Thread] = []
+        self._begin(self._accept)
 
     def cut(self):
         self.whole = False
@@ -29,7 +30,16 @@ class Wire:
 
     def close(self):
         self.cut()
+        with suppress(OSError):
+            self.listening.shutdown(socket.SHUT_RDWR)
         self.listening.close()
+        for thread in self.threads:
+            thread.join(2)
+
+    def _begin(self, work, *arguments):
+        thread = threading.Thread(target=work, args=arguments, daemon=True)
+        self.threads.append(thread)
+        thread.start()
 
     def _accept(self):
         while True:
@@ -47,7 +57,8 @@ class Wire:
                 continue
             for one, other in ((near, far), (far, near)):
                 self.ends.add(one)
-                threading.Thread(target=self._pump, args=(one, other), daemon=True).start()
+                self._begin(self._pump, one, other)
+            near = far = None  # theirs to close
 
     def _pump(self, one: socket.socket, other: socket.socket):
         try:
@@ -60,4 +71,4 @@ class Wire:
             for end in (one, other):
                 with suppress(OSError):
                     end.shutdown(socket.SHUT_RDWR)
-                    end.close()
+                end.close()

@@ -25,6 +25,7 @@ from ops.serving import (
     create_database,
     demo_environment,
     live_command,
+    live_place,
     live_port,
     wait_for,
     web_command,
@@ -238,9 +239,9 @@ def start(rest: list[str]) -> int:
     _manage(["gym", "first"], DJANGO)  # on an empty database: where to begin
     workers = int(os.environ.get("CHALK_WORKERS", "4"))
     jobs = [worker_command() for _ in range(int(os.environ.get("CHALK_JOB_WORKERS", "1")))]
-    streams = live_command(live_port(port))
-    live = {"CHALK_LIVE": os.environ.get("CHALK_LIVE", f":{live_port(port)}")}
-    return run_together([web_command(port, workers=workers), streams, *jobs], {**DJANGO, **live})
+    live = live_command(live_port(port))
+    environment = {**DJANGO, "CHALK_LIVE": live_place(port)}
+    return run_together([web_command(port, workers=workers), live, *jobs], environment)
 
 
 def migrate(rest: list[str]) -> int:

@@ -40,6 +40,13 @@ def live_port(port: int) -> int:
     return int(os.environ.get("CHALK_LIVE_PORT", port + 1))
 
 
+def live_place(port: int) -> str:
+    """Where pages look for the streams: what is set, else a path of the proxy where there is one, else their
+    port."""
+    behind_proxy = os.environ.get("CHALK_ADDRESS", "").startswith("https://")
+    return os.environ.get("CHALK_LIVE", "/live" if behind_proxy else f":{live_port(port)}")
+
+
 def live_command(port: int) -> list[str]:
     """What runs the streams on a loopback port: one process, which waits."""
     quiet = ["--log-level", "warning", "--no-access-log", "--no-server-header"]

@@ -28,9 +28,23 @@ def settings_problems(settings: Mapping[str, str]) -> list[str]:
         workers = settings.get(name, usual)
         if not workers.isdigit() or not 0 < int(workers) <= 64:
             problems.append(f"{name} is a number from 1 to 64")
+    if problem := _live(settings.get("CHALK_LIVE", "")):
+        problems.append(f"CHALK_LIVE {problem}")
+    port = settings.get("CHALK_LIVE_PORT", "1")
+    if not port.isdigit() or not 0 < int(port) < 65536:
+        problems.append("CHALK_LIVE_PORT is a number from 1 to 65535")
     if problem := _text(settings.get("CHALK_TEXT_URL", "")):
         problems.append(f"CHALK_TEXT_URL {problem}")
     return problems
+
+
+def _live(value: str) -> str:
+    port = value.startswith(":") and value[1:].isdigit()
+    return (
+        ""
+        if not value or port or value.startswith("/")
+        else "is a port such as :8498, or a path such as /live"
+    )
 
 
 def _database(value: str) -> str:

@@ -3,6 +3,8 @@ import type { Moment } from "../floor/clock";
 import { beatNow, capital, fetchFor, goWords, itemOf, leftWords, namesOf, nextDrill } from "../floor/saying";
 import { begunHere, type Go, type Item, type Order } from "../floor/useFloor";
 
+const LONG = 24; // letters of a name that takes two lines
+
 export interface OnProps {
   order: Order;
   go: Go;
@@ -31,8 +33,15 @@ export function Drill({ order, go, moment, short, held }: OnProps) {
         />
       </div>
       <div className="flex min-h-0 flex-col">
-        {changing && <p className="display text-[1.3rem] text-amber">Get ready</p>}
-        <h1 className="text-[2.3rem] [overflow-wrap:anywhere]">{item.name}</h1>
+        <p className="display text-[1.1rem] text-chalk-dim">
+          {capital(item.phase.replace("-", " "))}
+          {changing && <span className="ml-[0.5rem] text-amber">Get ready</span>}
+        </p>
+        <h1
+          className={`[overflow-wrap:anywhere] ${item.name.length > LONG ? "text-[1.8rem]" : "text-[2.3rem]"}`}
+        >
+          {item.name}
+        </h1>
         <p className="display mt-[0.15rem] text-[1.6rem]">
           {go.side ? `${capital(go.side)} side · ` : ""}
           {item.dose_words}
