@@ -499,7 +499,7 @@ class SettingOut(FloorBrowserTest):
             self.assert_accessible(page, "the plan")
             page.reload()
             page.wait_for_selector("button:has-text('open floor, 6.5 x 5.5 m')")
-            page.click("button:has-text('open floor')")
+            page.click("li button:has-text('open floor')")
             self.assertEqual(page.input_value("label:has-text('From the top') + input"), "1")
             box = page.locator("[data-piece='1'] rect").bounding_box()
             page.mouse.move(box["x"] + 20, box["y"] + box["height"] / 2)
@@ -519,14 +519,14 @@ class SettingOut(FloorBrowserTest):
             self.assert_no_sideways_scroll(page, "the set-out")
             lines = page.locator("li label").count()
             self.assertGreater(lines, 3)
-            page.locator("li input").nth(0).check()
+            page.locator("li input").nth(0).click()
             for _ in range(50):
                 if self.meanwhile(lambda: self.home.gym_class.ticks.count()) == 1:
                     break
                 page.wait_for_timeout(100)
             page.wait_for_selector("text=put out by Coach Marl")
             page.context.set_offline(True)
-            page.locator("li input").nth(1).check()
+            page.locator("li input").nth(1).click()
             page.wait_for_selector("text=/your ticks are kept/")
             page.context.set_offline(False)
             page.wait_for_selector("text=/your ticks are kept/", state="hidden")

@@ -32,8 +32,8 @@ export function SetOut() {
     networkMode: "always",
     retry: (_, error) => away(error),
     retryDelay: 2_000,
-    onMutate: async (to) => {
-      await client.cancelQueries({ queryKey: key });
+    onMutate: (to) => {
+      void client.cancelQueries({ queryKey: key }, { revert: false });
       client.setQueryData<Out>(key, (now) => {
         if (!now) return now;
         const others = now.ticked.filter((one) => one.key !== to.key);
