@@ -148,6 +148,43 @@ class InStep(FloorBrowserTest):
         apart = [abs(int(page.evaluate(BEGUN)) - int(wall.evaluate(BEGUN))) for _ in range(3)]
         self.assertLess(min(apart), 100, apart)
 
+    def test_tabs_of_one_browser_share_a_stream(self):
+        """Three tabs of a coach's browser are one stream; when the tab that reads it is closed another does,
+        and all of them hear what changes."""
+
+        def steps(page):
+            self.sign_in(page)
+            tabs = [page, page.context.new_page(), page.context.new_page()]
+            for tab in tabs:
+                tab.goto(f"{self.live_server_url}/floor")
+                tab.wait_for_selector("text=Kiln day")
+            self.until_streams(page, 1)
+            page.goto("about:blank")
+            self.until_streams(page, 1)
+            self.remote(tabs[1])
+            self.until_streams(page, 1)
+            tabs[1].click("button:has-text('Start the prep')")
+            tabs[2].wait_for_selector("text=the clock runs", timeout=5_000)
+            for tab in tabs[1:]:
+                tab.close()
+            self.until_streams(page, 0)
+
+        self.drive(steps)
+
+    def until_streams(self, page, count: int):
+        """So many streams are open, and stay so for half a second."""
+
+        def open_now() -> int:
+            return sum(map(len, self.streams.live.hub.streams.values()))
+
+        for _ in range(100):
+            if open_now() == count:
+                page.wait_for_timeout(500)
+                if open_now() == count:
+                    return
+            page.wait_for_timeout(100)
+        self.fail(f"{open_now()} streams are open, not {count}")
+
     def test_the_screens_and_the_remote_can_be_used_by_everybody(self):
         """axe finds nothing on the code, the waiting wall, the list, the remote before and while it runs; the
         phone scrolls one way; every command has a button on the wall."""

@@ -131,7 +131,10 @@ def lay_stations(plan: GymPlan, rooms: Sequence[Room], heads: Sequence[int]) -> 
     spots = [_spots(plan, room, most) for room, most in zip(rooms, heads, strict=True)]
     chosen: dict[int, _Spot] = {}
     for station, able in enumerate(spots):
-        free = [spot for spot in able if not _taken(spot, chosen.values(), rooms[station], plan)]
+        free = [spot for spot in able if not _taken(spot, chosen.values(), rooms[station])]
+        if not free:  # where its kind is full, there may be open floor
+            anywhere = _spots(plan, rooms[station]._replace(zone="open"), heads[station])
+            free = [spot for spot in anywhere if not _taken(spot, chosen.values(), rooms[station])]
         if free:
             last = chosen.get(station - 1)
             chosen[station] = min(
@@ -161,7 +164,7 @@ def _spots(plan: GymPlan, room: Room, heads: int) -> list[_Spot]:
     return spots
 
 
-def _taken(spot: _Spot, others: Iterable[_Spot], room: Room, plan: GymPlan) -> bool:
+def _taken(spot: _Spot, others: Iterable[_Spot], room: Room) -> bool:
     """Whether a place is another one's: nearer than half of what a station takes, or its clear radius."""
     least_m = max(math.sqrt(room.area_m2) / 2, room.radius_m if room.zone != "rig" else GRID_M)
     return any(_apart(spot, other) < least_m for other in others)

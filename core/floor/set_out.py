@@ -22,7 +22,7 @@ PLACES: dict[Zone, str] = {
 }
 STANDS = frozenset({"wall", "doorway", "rack", "pull-up-bar", "machine"})  # what is where it is already
 ANCHORED = frozenset({"band", "band-heavy"})
-BAR = "barbell"
+BAR, STATION = "barbell", "station "
 AN_ANCHOR = 2  # bands on one upright; common practice
 
 
@@ -83,7 +83,7 @@ def set_out(
     """What to set out. kit_of: drill -> the kit really used, as its page says; heads: who comes."""
     uses = list(_uses(order, kit_of, heads, catalog))
     rooms = {use.name: room_of(use.drill) for use in uses}
-    stations = [use for use in uses if use.where.startswith("station")]
+    stations = [use for use in uses if use.where.startswith(STATION)]
     bars = tuple(_bar_lines(order))
     layout = None
     if stations and plan.pieces:
@@ -112,7 +112,7 @@ def _uses(order: Order, kit_of: Mapping[str, Sequence[str]], heads: int, catalog
         if drill is None or (place not in turning and place not in waves):
             continue
         at_once = group if place in turning else math.ceil(max(1, heads) / waves[place])
-        where = f"station {places.index(place) + 1}" if place in turning else PLACES[room_of(drill).zone]
+        where = f"{STATION}{places.index(place) + 1}" if place in turning else PLACES[room_of(drill).zone]
         yield _Use(drill, item.name, tuple(kit_of.get(item.drill, tuple(drill.kit))), at_once, where)
 
 
@@ -129,10 +129,10 @@ def _kit_lines(uses: Sequence[_Use], bars: int, catalog: Catalog) -> Iterator[Se
             most[key] = max(most.get(key, 0), math.ceil(each * use.at_once - 1e-9))
             if use.name not in names.setdefault(key, []):
                 names[key].append(use.name)
-    for (where, piece), count in sorted(most.items()):
+    for (where, piece), count in sorted(most.items(), key=lambda line: (_number(line[0][0]), line[0])):
         anchors = math.ceil(count / AN_ANCHOR)
         more = f"{AN_ANCHOR} to an upright, {anchors} uprights" if piece in ANCHORED else ""
-        if piece == BAR and bars:
+        if piece == BAR and bars and not where.startswith(STATION):
             count, more = count - bars, f"beside the {bars} on the platforms"
         if count <= 0:
             continue
@@ -144,6 +144,11 @@ def _kit_lines(uses: Sequence[_Use], bars: int, catalog: Catalog) -> Iterator[Se
             more=more,
             uses=tuple(names[where, piece]),
         )
+
+
+def _number(where: str) -> int:
+    """Of a station; 0 for another place."""
+    return int(where.removeprefix(STATION)) if where.startswith(STATION) else 0
 
 
 def _pieces(use: _Use) -> Iterator[tuple[str, float]]:
@@ -191,7 +196,7 @@ def _clashes(
         return
     open_uses = [use for use in uses if rooms[use.name].zone == "open"]
     if stations:
-        turning = [use for use in open_uses if use.where.startswith("station")]
+        turning = [use for use in open_uses if use.where.startswith(STATION)]
         needs_m2 = sum(rooms[use.name].area_m2 * use.at_once for use in turning)
         if needs_m2 > has_m2:
             largest = max(turning, key=lambda use: rooms[use.name].area_m2 * use.at_once)
@@ -209,7 +214,7 @@ def _clashes(
     for use in open_uses:
         room = rooms[use.name]
         needs_m2 = room.area_m2 * use.at_once
-        if use.where.startswith("station") or needs_m2 <= has_m2:
+        if use.where.startswith(STATION) or needs_m2 <= has_m2:
             continue
         parts = math.ceil(needs_m2 / has_m2)
         out = [f"Swap {use.name} on the Bench for one on the spot."]

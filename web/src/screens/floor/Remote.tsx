@@ -265,6 +265,7 @@ function Face({
       <p>
         {item?.dose_words}
         {go && go.rounds > 1 && go.kind === "drill" && ` · round ${go.round} of ${go.rounds}`}
+        {go?.kind === "stations" && `Turn ${go.round} of ${go.rounds}`}
         {beat && ` · ${beat.word} ${beat.of}`}
       </p>
       <p
