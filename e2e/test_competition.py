@@ -145,6 +145,13 @@ class Moving(BrowserTest):
             page.wait_for_selector("text=starts at 09:10, 10 min later")
             self.assertEqual(self.meanwhile(self.starts), "09:10")
             self.assert_no_sideways_scroll(page, "competition on a phone")
+            page.context.clear_cookies()
+            page.click("button[aria-label='Event 1: Sluice, heat 1: 5 min sooner']")
+            page.wait_for_selector("text=/Kept here .* 5 min sooner/")
+            self.sign_in(page)
+            page.goto(self.live_server_url + self.path)
+            page.wait_for_selector("text=starts at 09:05")
+            self.assertEqual(self.meanwhile(self.starts), "09:05")
 
         self.drive(steps, PHONE)
 

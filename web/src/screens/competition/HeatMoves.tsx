@@ -62,11 +62,10 @@ function HeatRow({ heat, competition, field }: { heat: Heat; competition: Compet
     const later = competition.heats.filter(
       (one) => one.id === heat.id || (field && one.event === heat.event && one.starts_at > heat.starts_at),
     );
-    const shifts = later.map((one) => ({
-      heat: one.id,
-      saw_at: one.starts_at,
-      to_at: one.starts_at + minutes * 60,
-    }));
+    const shifts = later.map((one) => {
+      const saw_at = queue.startsOf(one.id, one.starts_at, competition.version);
+      return { heat: one.id, saw_at, to_at: saw_at + minutes * 60 };
+    });
     const how = `${Math.abs(minutes)} min ${minutes > 0 ? "later" : "sooner"}`;
     queue.add(
       { kind: "shift", shifts },

@@ -26,6 +26,9 @@ export class Queue {
   onDone: (day: Schemas["DayOut"]) => void = () => {};
   private listeners = new Set<() => void>();
   private running = false;
+  /** By heat, where this device's last move put it, and the version of the competition its screen had then. */
+  private made = new Map<string, { to_at: number; version: number }>();
+  private seen = 0;
   private timer: number | undefined;
 
   constructor(private readonly id: number) {
@@ -46,6 +49,18 @@ export class Queue {
   add(move: Omit<Move, "key">, says: string): void {
     this.to({ waiting: [...this.shown.waiting, { move: { ...move, key: newKey() }, says }], refused: "" });
     void this.go();
+  }
+
+  /** When a heat starts with what this device has moved, whether that waits or has arrived; once the screen has a newer competition,
+   * that says it. */
+  startsOf(heat: string, stands_at: number, version: number): number {
+    this.seen = version;
+    const made = this.made.get(heat);
+    const moved_at = made?.version === version ? made.to_at : stands_at;
+    const mine = this.shown.waiting
+      .flatMap((one) => one.move.shifts ?? [])
+      .filter((one) => one.heat === heat);
+    return mine.at(-1)?.to_at ?? moved_at;
   }
 
   /** Two moved the same heats: set mine over what stands, or leave it. */
@@ -91,6 +106,8 @@ export class Queue {
       const day = await answer(
         api.POST("/api/competitions/{competition_id}/moves", { params: { path }, body: first.move }),
       );
+      for (const { heat, to_at } of first.move.shifts ?? [])
+        this.made.set(heat, { to_at, version: this.seen });
       this.to({ waiting: rest(), away: false });
       this.onDone(day);
       return true;
