@@ -19,7 +19,7 @@ from core.floor.kept import Ran as RanValue
 from core.floor.values import Order
 from server.accounts.sign_in import address_of
 from server.api import floor_schemas as schemas
-from server.api.access import class_of, coach, owner, person_of
+from server.api.access import GYM_HEADER, class_of, coach, owner, person_of
 from server.api.problems import Problem, stale_problem
 from server.floor import running, screens, setting
 from server.floor.live import now_ms
@@ -53,9 +53,11 @@ EITHER = [ScreenCookie(), django_auth]
 
 
 def party(request: HttpRequest) -> Party:
-    """Who asks: a screen of the gym, or a coach of it."""
+    """Who asks: a screen of the gym, or a coach of it. Who names a gym is a coach, also on a device that is a
+    screen as well."""
     asks: Any = request.auth  # type: ignore[attr-defined]  # by ninja
-    if isinstance(asks, Screen) and asks.gym_id is not None:
+    named = request.headers.get(GYM_HEADER)
+    if not named and isinstance(asks, Screen) and asks.gym_id is not None:
         return Party(asks.gym_id, None, asks)
     by = coach(request)
     return Party(by.gym_id, by)

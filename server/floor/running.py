@@ -8,6 +8,7 @@ from typing import Any, NamedTuple
 
 from django.db import IntegrityError, transaction
 
+from core.documents.published import published
 from core.errors import Refused
 from core.floor.clock import OLDEST_MS, Command, State, after, begun, ended, moment_at, repeats
 from core.floor.crew import Attendee, with_latecomer
@@ -21,9 +22,9 @@ from server.computing.run import compute
 from server.floor.live import now_ms, tell_floor
 from server.floor.models import Aside, Pressed, Ran, Run, RunOrder, Screen
 from server.people.models import Person
-from server.prep.drafts import session_ask
-from server.programme.models import Attending, GymClass
-from server.publishing.making import make
+from server.prep.drafts import attending, session_ask
+from server.programme.models import GymClass
+from server.publishing.making import class_content, members_of
 from server.publishing.models import Publication
 from server.publishing.sheets import page_now, sheets
 from server.shelf.actions import vocabulary_of
@@ -109,25 +110,29 @@ def _order(gym_class: GymClass) -> Order:
 
 
 def given_pages(gym_class: GymClass) -> tuple[Mapping[str, Any], list[Coming]]:
-    """The class's page, and who is on its roster with their own as it may reach them now."""
+    """The class's page, and who is on its roster with their own as it may reach them now. What has not been
+    sent, of the class or of somebody who came since, is worked out."""
     newest = gym_class.publications.filter(kind=Publication.Kind.PREP).first()
-    roster = _roster(gym_class)
-    if newest is None:
-        made = make(gym_class, gym_class.session)
-        pages = {person.pk: page for person, page in made.pages.items()}
-        return made.page, [Coming(one, pages.get(one.member.id)) for one in roster]
-    mine = {sheet.person_id: page_now(sheet)[0] for sheet in sheets().filter(publication=newest)}
-    return newest.page, [Coming(one, mine.get(one.member.id)) for one in roster]
-
-
-def _roster(gym_class: GymClass) -> list[Attendee]:
-    rows = gym_class.attending.select_related("person").order_by("person__name", "pk")
-    return [_attendee(row) for row in rows]
-
-
-def _attendee(row: Attending) -> Attendee:
-    person = row.person
-    return Attendee(Member(id=person.pk, name=person.name), row.pair, person.height_m)
+    roster = attending(gym_class)
+    mine: dict[int, Mapping[str, Any]] = {}
+    if newest is not None:
+        mine = {sheet.person_id: page_now(sheet)[0] for sheet in sheets().filter(publication=newest)}
+    missing = [one for one in roster if one.row.pk not in mine]
+    page: Mapping[str, Any] = newest.page if newest else {}
+    if missing or newest is None:
+        session = gym_class.session
+        ask = session_ask(session, gym_class)
+        made = compute(session.gym_id, published, ask, members_of(gym_class, missing))
+        page = page or {**made.page, **class_content(gym_class)}
+        mine.update((one.row.pk, sheet) for one, sheet in zip(missing, made.sheets, strict=True))
+    pairs = dict(gym_class.attending.values_list("person_id", "pair"))
+    return page, [
+        Coming(
+            Attendee(Member(id=one.row.pk, name=one.row.name), pairs.get(one.row.pk), one.row.height_m),
+            mine.get(one.row.pk),
+        )
+        for one in sorted(roster, key=lambda one: (one.row.name, one.row.pk))
+    ]
 
 
 def locked(run_id: int, gym_id: int) -> Run:

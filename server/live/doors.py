@@ -49,12 +49,12 @@ def cookies_of(headers: Mapping[bytes, bytes]) -> dict[str, str]:
 
 @_closing
 def gym_of(cookies: Mapping[str, str], named: str) -> int | None:
-    """The gym whose floor a device may see: a screen's own; for somebody who has signed in the one they name,
-    where they coach. None for nobody."""
+    """The gym whose floor a device may see: for somebody who has signed in the one they name, where they
+    coach; a screen's own where none is named. None for nobody."""
     secret = cookies.get(SCREEN_COOKIE)
-    screen = screen_by(secret) if secret else None
-    if screen is not None and screen.gym_id is not None:
-        return screen.gym_id
+    if not named:
+        screen = screen_by(secret) if secret else None
+        return screen.gym_id if screen is not None else None
     key = cookies.get(settings.SESSION_COOKIE_NAME)
     account = SessionStore(key).get(SESSION_KEY) if key else None
     if account is None or not named.isdigit() or len(named) > 15:

@@ -9,7 +9,7 @@ from unittest import mock
 from django.test import Client, TestCase
 
 from server.floor import running
-from server.floor.models import Ran, Run, RunOrder, Screen
+from server.floor.models import Ran, Run, RunOrder, Screen, digest_of
 from server.people.actions import erase
 from server.prep.drafts import draft_of
 from server.programme.rosters import walk_in
@@ -186,6 +186,28 @@ class Runs(FloorTest):
         self.assertEqual(order["members"][-1]["name"], "Vera Late")
         self.assertEqual(order["gos"], self.order["gos"])
 
+    def test_a_class_of_nobody_and_one_that_was_never_sent(self):
+        """With an empty roster the prep runs, with nobody in it; never published, it runs as the board
+        stands, with everybody."""
+        self.home.gym_class.publications.all().delete()
+        run = self.start()
+        self.assertEqual(len(self.order["members"]), 3)
+        self.press(run, self.command("end", "", 1))
+        self.home.gym_class.people.clear()
+        nobody = self.post(f"classes/{self.home.gym_class.pk}/start", {"key": "attempt-3"})["run"]
+        order = self.order_of(nobody["id"], 1)
+        self.assertTrue(order["gos"])
+        self.assertEqual((order["members"], order["lifters"]), ([], []))
+
+    def test_somebody_who_came_since_it_was_sent_lifts_their_own(self):
+        """A walk-in after publishing: their way up is worked out, and they get a bar."""
+        self.home.session.text = "A) Front squat 5x3 @ 80%"
+        self.home.session.save()
+        publish_class(self.home.gym_class, self.home.coach)
+        late = walk_in(self.home.coach, self.home.gym_class, "Vera Late")
+        self.start()
+        self.assertIn(late.pk, [one["member"] for one in self.order["lifters"]])
+
     def test_what_became_of_each_drill_is_kept_and_names_nobody(self):
         """The first drill run whole, the rest not reached: rows say so; orders and presses are gone."""
         run = self.start()
@@ -294,6 +316,15 @@ class Screens(FloorTest):
         self.assertEqual(self.client.delete(f"/api/floor/screens/{row['id']}").status_code, 204)
         self.assertEqual(wall.get("/api/floor").status_code, 401)
         self.assertEqual(wall.get("/api/floor/screen").json()["state"], "none")
+
+    def test_a_coachs_own_device_may_be_a_screen_of_another_gym(self):
+        """What names a gym is the coach's, what names none is the screen's."""
+        other = SmallGym("Quarry Hall")
+        Screen.objects.create(gym=other.gym, name="Theirs", digest=digest_of("theirs"))
+        self.client.cookies["chalk_screen"] = "theirs"
+        named = {"HTTP_X_GYM": str(self.home.gym.pk)}
+        self.assertEqual(self.client.get("/api/floor", **named).json()["floor"]["gym"], "Kiln Row")
+        self.assertEqual(self.client.get("/api/floor").json()["floor"]["gym"], "Quarry Hall")
 
     def test_a_code_is_good_once_for_ten_minutes_and_not_for_members(self):
         wall = Client()

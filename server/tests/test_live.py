@@ -88,6 +88,7 @@ class Live(TransactionTestCase):
             (f"{SCREEN_COOKIE}=waiting", ""),
             ("=;;;\x01=", gym),
             ("sessionid=%00", gym),
+            (f"{SCREEN_COOKIE}={SECRET}", gym),  # who names a gym is a coach or nobody
         )
         for cookie, named in refused:
             self.assertEqual(self.read(cookie, named).response.status, 403, (cookie, named))
@@ -96,6 +97,10 @@ class Live(TransactionTestCase):
             self.assertEqual(reader.next()["gym"], "Kiln Row")
             self.assertEqual(reader.response.headers["Access-Control-Allow-Credentials"], "true")
             self.assertNotIn("Content-Encoding", reader.response.headers)
+        theirs = Screen.objects.create(gym=other.gym, name="Theirs", digest=digest_of("theirs"))
+        both = self.read(f"{self.session()}; {SCREEN_COOKIE}=theirs", gym)
+        self.assertEqual(both.next()["gym"], "Kiln Row")
+        self.assertEqual(self.read(f"{SCREEN_COOKIE}=theirs").next()["gym"], theirs.gym.name)
         stranger = self.read(self.session(), gym, origin="https://elsewhere.example")
         self.assertNotIn("Access-Control-Allow-Origin", stranger.response.headers)
 

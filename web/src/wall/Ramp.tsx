@@ -65,7 +65,7 @@ function Lift({
     );
   return (
     <p className="flex items-baseline justify-between gap-[0.4rem]">
-      <span className="min-w-0 font-semibold">{name}</span>
+      <span className="min-w-0 font-semibold [overflow-wrap:anywhere]">{name}</span>
       <span className="display text-[1.2rem] whitespace-nowrap">
         {lift.reps} x {number(lift.load)} {lift.unit}
         <span className="text-chalk-dim"> · {platesWords(lift.plates)}</span>

@@ -11,10 +11,10 @@ export function Stations({ order, go, moment, short, held }: OnProps) {
   const half = go.half_s ? moment.in_ms >= go.half_s * 1000 : false;
   return (
     <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_9.5rem] gap-[0.8rem]">
-      <table className="display h-full w-full border-collapse text-left text-[1.02rem] leading-[1]">
+      <table className="display h-full w-full table-fixed border-collapse text-left [overflow-wrap:anywhere] text-[1.02rem] leading-[1]">
         <thead className="text-chalk-dim">
           <tr>
-            <td />
+            <td className="w-[1.6rem]" />
             <th className="font-normal">Station</th>
             <th className="w-[7.2rem] font-normal">{changing ? "goes there" : "now"}</th>
             <th className="w-[7.2rem] font-normal">next</th>

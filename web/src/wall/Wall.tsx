@@ -4,7 +4,7 @@ import { kindOf, newPressKey } from "../floor/presses";
 import { goWords, itemOf, sectionsOf, shortNames } from "../floor/saying";
 import { serverNow } from "../floor/serverClock";
 import { keepVolume, keptVolume, LOUDEST, Speaker } from "../floor/sound";
-import { tellFloor } from "../floor/tell";
+import { Refused, tellFloor } from "../floor/tell";
 import { type FloorClass, type FloorHere, type Running, useFloor, useMoment } from "../floor/useFloor";
 import { hour } from "../parts/words";
 import { Drill, Next } from "./Drill";
@@ -31,9 +31,13 @@ export function Wall() {
   const shown = shownClass(floor.classes, now_ms);
   const running = shown ? floor.running(shown.id) : null;
   const speaker = useSpeaker(running);
+  const [trouble, setTrouble] = useState("");
   const start = () => {
     if (!shown) return;
-    void tellFloor("", `classes/${shown.id}/start`, { key: newPressKey() }).then(floor.ask).catch(floor.ask);
+    void tellFloor("", `classes/${shown.id}/start`, { key: newPressKey() })
+      .then(() => setTrouble(""))
+      .catch((error: Error) => setTrouble(error instanceof Refused ? error.message : ""))
+      .finally(floor.ask);
   };
   const press = (kind: CommandKind) => running && floor.press(running, kind);
   const held = running?.state.held_ms != null;
@@ -54,6 +58,7 @@ export function Wall() {
         start={shown && !shown.run ? start : null}
         speaker={speaker}
         floor={floor}
+        trouble={running ? "" : trouble}
       />
     </main>
   );
@@ -249,10 +254,11 @@ interface BarProps {
   start: (() => void) | null;
   speaker: SpeakerHere;
   floor: FloorHere;
+  trouble: string;
 }
 
 /** What can be pressed at the screen, and what it has to say for itself. */
-function Bar({ running, held, press, start, speaker, floor }: BarProps) {
+function Bar({ running, held, press, start, speaker, floor, trouble }: BarProps) {
   const here = useSomebodyHere();
   const button = "rounded-[0.2rem] border border-chalk-dim px-[0.5rem] py-[0.12rem]";
   const loud = (by: number, name: string, sign: string) => (
@@ -295,6 +301,7 @@ function Bar({ running, held, press, start, speaker, floor }: BarProps) {
         {loud(1, "Louder", "+")}
       </div>
       <p className="ml-auto bg-slate-deep text-amber" role="status">
+        {trouble && `${trouble} `}
         {!floor.heard.online && "No network: the clock goes on. "}
         {floor.waiting.length > 0 && `${floor.waiting.length} kept until then. `}
         {floor.told.includes("asked") && "What was pressed here is for the coach to say. "}
