@@ -149,18 +149,23 @@ function useOrders(gym: string, heard: Heard, kept: Record<string, Order>): Reco
 
 const LOOK_MS = 100;
 
+/** Where the clock stood when it was looked at; seen_ms: when that was, by this device's own steady clock. */
+export interface Seen extends Moment {
+  seen_ms: number;
+}
+
 /** Where the clock stands, looked at ten times a second; null before the server's clock was heard. */
-export function useMoment(running: Running | null): { moment: Moment; now_ms: number } | null {
+export function useMoment(running: Running | null): Seen | null {
   const [, look] = useReducer((looks: number) => looks + 1, 0);
   useEffect(() => {
     const timer = window.setInterval(look, LOOK_MS);
     return () => window.clearInterval(timer);
   }, []);
+  const seen_ms = performance.timeOrigin + performance.now();
   const now_ms = serverNow();
   if (!running || now_ms === null) return null;
-  return { moment: momentAt(running.order.gos, running.state, now_ms), now_ms };
+  return { ...momentAt(running.order.gos, running.state, now_ms), seen_ms };
 }
 
 /** When what is on began, by this device's own steady clock: two screens can be held against each other by it. */
-export const begunHere = (moment: Moment): number =>
-  Math.round(performance.timeOrigin + performance.now() - moment.in_ms);
+export const begunHere = (seen: Seen): number => Math.round(seen.seen_ms - seen.in_ms);

@@ -1,14 +1,13 @@
 import { DrillFigure } from "../figure/DrillFigure";
-import type { Moment } from "../floor/clock";
 import { beatNow, capital, fetchFor, goWords, itemOf, leftWords, namesOf, nextDrill } from "../floor/saying";
-import { begunHere, type Go, type Item, type Order } from "../floor/useFloor";
+import { begunHere, type Go, type Item, type Order, type Seen } from "../floor/useFloor";
 
 const LONG = 24; // letters of a name that takes two lines
 
 export interface OnProps {
   order: Order;
   go: Go;
-  moment: Moment;
+  moment: Seen;
   short: Map<number, string>;
   held: boolean;
 }
@@ -89,7 +88,7 @@ function OtherWays({ item }: { item: Item }) {
   );
 }
 
-export function Seconds({ moment, held }: { moment: Moment; held: boolean }) {
+export function Seconds({ moment, held }: { moment: Seen; held: boolean }) {
   return (
     <div className="mt-auto flex items-end justify-end gap-[0.6rem]">
       {held && <span className="display pb-[0.4rem] text-[2rem] text-amber">Held</span>}
@@ -107,7 +106,7 @@ export function Seconds({ moment, held }: { moment: Moment; held: boolean }) {
 }
 
 /** What comes next, and what has to be fetched for it. */
-export function Next({ order, moment }: { order: Order; moment: Moment }) {
+export function Next({ order, moment }: { order: Order; moment: Seen }) {
   const next = nextDrill(order, moment);
   const fetch = fetchFor(order, moment);
   const item = itemOf(order, next);

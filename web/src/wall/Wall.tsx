@@ -65,11 +65,10 @@ export function Wall() {
 }
 
 function On({ running, held }: { running: Running; held: boolean }) {
-  const looked = useMoment(running);
+  const moment = useMoment(running);
   const short = useMemo(() => shortNames(running.order), [running.order]);
   const { order, state } = running;
-  if (!looked) return <p className="row-span-3 m-auto text-[2rem]">One moment</p>;
-  const { moment } = looked;
+  if (!moment) return <p className="row-span-3 m-auto text-[2rem]">One moment</p>;
   const go = order.gos[moment.place];
   const section = go?.section ?? "";
   const lasts_ms = go ? secondsOf(go, state.more) * 1000 : 1;

@@ -20,6 +20,7 @@ import {
   type FloorClass,
   type FloorHere,
   type Running,
+  type Seen,
   useFloor,
   useMoment,
 } from "../../floor/useFloor";
@@ -158,11 +159,10 @@ interface OnProps {
 }
 
 function On({ gym, running, floor, zone }: OnProps) {
-  const looked = useMoment(running);
+  const moment = useMoment(running);
   const short = useMemo(() => shortNames(running.order), [running.order]);
   const held = running.state.held_ms !== null;
   const press = (kind: CommandKind) => floor.press(running, kind);
-  const moment = looked?.moment;
   useClockKeys(press, held);
   return (
     <div className="mt-3 grid grid-cols-[minmax(0,460px)_minmax(0,1fr)] gap-8 max-lg:grid-cols-1">
@@ -237,15 +237,7 @@ function Press({
 }
 
 /** What the class sees, small. */
-function Face({
-  running,
-  moment,
-  held,
-}: {
-  running: Running;
-  moment: NonNullable<ReturnType<typeof useMoment>>["moment"];
-  held: boolean;
-}) {
+function Face({ running, moment, held }: { running: Running; moment: Seen; held: boolean }) {
   const { order, state } = running;
   const go = order.gos[moment.place];
   const item = itemOf(order, go);
