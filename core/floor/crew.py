@@ -90,9 +90,23 @@ def _nearest_pairs(
 def bars_of(
     lifters: Sequence[Lifter], people: Sequence[Attendee], bars: int | None
 ) -> tuple[tuple[Bar, ...], int]:
-    """Who shares a bar, and how many lifters are left without one. By choice first; then, only where there
-    are fewer bars (None: enough), as many pairs as it takes, of one lift on one kind of bar within 15 kg,
-    nearest weights together."""
+    """Who shares a bar, lift by lift, and how many lifters at most are left without one."""
+    shared: list[Bar] = []
+    short = 0
+    for movement in dict.fromkeys(lifter.movement for lifter in lifters):
+        places = [place for place, lifter in enumerate(lifters) if lifter.movement == movement]
+        on_bars, over = _bars_of_a_lift([lifters[place] for place in places], people, bars)
+        shared.extend(Bar(lifters=tuple(places[one] for one in bar)) for bar in on_bars)
+        short = max(short, over)
+    return tuple(shared), short
+
+
+def _bars_of_a_lift(
+    lifters: Sequence[Lifter], people: Sequence[Attendee], bars: int | None
+) -> tuple[list[tuple[int, ...]], int]:
+    """Who shares a bar of one lift, and how many lifters are left without one. By choice first; then, only
+    where there are fewer bars (None: enough), as many pairs as it takes, of one lift on one kind of bar
+    within 15 kg, nearest weights together."""
     pair_of = {attendee.member.id: attendee.pair for attendee in people if attendee.pair is not None}
     shared: list[tuple[int, ...]] = []
     waiting: dict[int, int] = {}
@@ -115,9 +129,8 @@ def bars_of(
     pairs, alone = _nearest_pairs([lifters[number].working for number in left], wanted, like)
     shared.extend((left[a], left[b]) for a, b in pairs)
     shared.extend((left[number],) for number in alone)
-    shared.sort(key=lambda bar: (lifters[bar[0]].movement, -lifters[bar[0]].working))
-    over = 0 if bars is None else max(0, len(shared) - bars)
-    return tuple(Bar(lifters=bar) for bar in shared), over
+    shared.sort(key=lambda bar: -lifters[bar[0]].working)
+    return shared, 0 if bars is None else max(0, len(shared) - bars)
 
 
 def _one_bar(one: Lifter, other: Lifter) -> bool:
@@ -128,7 +141,7 @@ def _kg(lifter: Lifter) -> float:
     return 0.45359237 if lifter.sets and lifter.sets[0].unit == "lb" else 1.0
 
 
-def with_latecomer(order: Order, late: Member, lifter: Lifter | None, bars: int | None) -> Order:
+def with_latecomer(order: Order, late: Member, mine: Sequence[Lifter], bars: int | None) -> Order:
     """The order with one more: at the station and in the wave where fewest are, partner of whoever has none,
     on the bar of a lone lifter of like weight when every bar is taken. Nobody else moves. The same order when
     they are in it already."""
@@ -143,12 +156,12 @@ def with_latecomer(order: Order, late: Member, lifter: Lifter | None, bars: int 
     elif order.partners:
         waves, partners = _joined(waves, late.id), [*partners, (late.id,)]
     lifters, on_bars, short = order.lifters, list(order.bars), order.short_of_bars
-    if lifter is not None:
+    for lifter in mine:
         lifters = (*lifters, lifter)
         place = _bar_for(order, lifter, bars)
         if place is None:
             on_bars.append(Bar(lifters=(len(lifters) - 1,)))
-            short += int(bars is not None and len(on_bars) > bars)
+            short = max(short, _used(order, lifter) + 1 - bars) if bars is not None else short
         else:
             on_bars[place] = Bar(lifters=(*on_bars[place].lifters, len(lifters) - 1))
     return order.model_copy(
@@ -175,9 +188,14 @@ def _joined(
     return tuple((*group, member) if number == smallest else group for number, group in enumerate(groups))
 
 
+def _used(order: Order, lifter: Lifter) -> int:
+    """Bars that a lift takes already."""
+    return sum(order.lifters[bar.lifters[0]].movement == lifter.movement for bar in order.bars)
+
+
 def _bar_for(order: Order, lifter: Lifter, bars: int | None) -> int | None:
     """The bar a latecomer shares, by its place; None where they take one of their own."""
-    if bars is None or len(order.bars) < bars:
+    if bars is None or _used(order, lifter) < bars:
         return None
     alone = [
         (abs(order.lifters[bar.lifters[0]].working - lifter.working) * _kg(lifter), place)

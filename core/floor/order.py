@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any, NamedTuple
 
@@ -41,7 +41,7 @@ def order_of(
     run = _Running(now, coming, catalog, _parts_of(now, words))
     attendees = [one.attendee for one in coming]
     gos = tuple(run.gos())
-    lifters = tuple(_lifters(coming, now))
+    lifters = tuple(lifter for person in coming for lifter in lifters_of(person))
     bars, short = bars_of(lifters, attendees, kit.get("barbell", 0) if kit is not None else None)
     partners = partners_of(attendees) if any(go.waves > 1 for go in gos) else ()
     return Order(
@@ -60,11 +60,18 @@ def order_of(
     )
 
 
-def lifter_of(person: Coming) -> Lifter | None:
-    """Somebody's way up, from their own page; None when they have none."""
-    steps = [step for step in (person.page or {}).get("ramp", ()) if step["share"]]
-    if not steps:
-        return None
+def lifters_of(person: Coming) -> Iterator[Lifter]:
+    """Somebody's ways up, from their own page: before class and in its stops; one of each lift."""
+    page = person.page or {}
+    found: set[str] = set()
+    for ramp in (page.get("ramp", ()), *(stop["ramp"] for stop in page.get("breaks", ()))):
+        steps = [step for step in ramp if step["share"]]
+        if steps and steps[0]["movement"] not in found:
+            found.add(steps[0]["movement"])
+            yield _lifter(person.attendee.member.id, steps)
+
+
+def _lifter(member: int, steps: Sequence[Page]) -> Lifter:
     sets = tuple(
         Lift(
             load=step["load"],
@@ -75,24 +82,14 @@ def lifter_of(person: Coming) -> Lifter | None:
         )
         for step in steps
     )
-    member = person.attendee.member
     return Lifter(
-        member=member.id,
+        member=member,
         name=steps[0]["name"],
         movement=steps[0]["movement"],
         bar=steps[0]["load"] - 2 * sum(steps[0]["plates"]),
         working=round(steps[-1]["load"] / steps[-1]["share"], 1),
         sets=sets,
     )
-
-
-def _lifters(coming: Iterable[Coming], page: Page) -> Iterator[Lifter]:
-    if not page["ramp"]:
-        return
-    for person in coming:
-        lifter = lifter_of(person)
-        if lifter is not None:
-            yield lifter
 
 
 def _parts_of(page: Page, words: Vocabulary) -> Workout | None:

@@ -89,7 +89,7 @@ def set_out(
     if stations and plan.pieces:
         layout = lay_stations(plan, [rooms[use.name] for use in stations], [use.at_once for use in stations])
     return SetOut(
-        lines=(*_kit_lines(uses, len(bars), catalog), *bars),
+        lines=(*_kit_lines(uses, _platforms(order), catalog), *bars),
         clashes=tuple(_clashes(uses, rooms, plan, bool(stations))),
         clear=tuple(
             Clear(name=name, radius_m=room.radius_m, why=room.why)
@@ -161,21 +161,31 @@ def _pieces(use: _Use) -> Iterator[tuple[str, float]]:
 def _bar_lines(order: Order) -> Iterator[SetLine]:
     """Each bar with whose it is and all plates that its lifters will want on one end, both counted."""
     names = {member.id: member.name for member in order.members}
-    for number, bar in enumerate(order.bars, 1):
+    numbers: Counter[str] = Counter()  # the same platforms serve the next lift
+    for bar in order.bars:
         lifters = [order.lifters[place] for place in bar.lifters]
         if not any(lifter.sets for lifter in lifters):
             continue
+        lift = lifters[0].movement
+        numbers[lift] += 1
+        number = numbers[lift]
         unit = lifters[0].sets[0].unit if lifters[0].sets else "kg"
         plates = plates_for(lifters)
         said = ", ".join(f"{2 * count} x {size:g}" for size, count in sorted(plates.items(), reverse=True))
         yield SetLine(
-            key=f"bar {number}",
+            key=f"bar {number} {lift}"[:80],
             where="on the platforms",
-            what=f"Platform {number}: bar of {lifters[0].bar:g} {unit}",
+            what=f"Platform {number}, {lifters[0].name}: bar of {lifters[0].bar:g} {unit}",
             count=1,
             more=f"plates: {said}" if said else "no plates",
             uses=tuple(names[lifter.member] for lifter in lifters if lifter.member in names),
         )
+
+
+def _platforms(order: Order) -> int:
+    """Bars that stand on platforms: as many as the lift with most takes."""
+    lifts = Counter(order.lifters[bar.lifters[0]].movement for bar in order.bars)
+    return max(lifts.values(), default=0)
 
 
 def plates_for(lifters: Sequence[Lifter]) -> Counter[float]:

@@ -264,6 +264,17 @@ class Crew(unittest.TestCase):
         self.assertEqual(sum(abs(loads[a] - loads[b]) for a, b in pairs), least)
         self.assertEqual(short, max(0, len(loads) - needed - bars))
 
+    def test_two_lifts_of_one_day_each_have_all_the_bars(self):
+        """Three lifters of a squat, then of a press, on two bars: one pair for each lift, never across them."""
+        squats = [lifter(n, load) for n, load in enumerate((60, 62, 90))]
+        presses = [
+            one.model_copy(update={"movement": "press", "working": load})
+            for one, load in zip(squats, (30, 44, 45), strict=True)
+        ]
+        shared, short = bars_of([*squats, *presses], [attendee(n) for n in range(3)], 2)
+        self.assertEqual({bar.lifters for bar in shared}, {(0, 1), (2,), (3,), (4, 5)})
+        self.assertEqual(short, 0)
+
     def test_a_choice_goes_before_weight_and_a_latecomer_moves_nobody(self):
         """Two of one pair share a bar 30 kg apart; who comes late goes to the smallest group and the lone
         lifter within 15 kg, and everybody else stays."""
@@ -276,12 +287,12 @@ class Crew(unittest.TestCase):
             members=tuple(one.member for one in people), groups=((0, 1), (2,), (3,)), waves=((0, 2), (1,)),
             partners=((0, 1), (2,)), lifters=tuple(lifters), bars=shared,
         )  # fmt: skip
-        later = with_latecomer(order, Member(id=9, name="Late"), lifter(9, 62), 3)
+        later = with_latecomer(order, Member(id=9, name="Late"), [lifter(9, 62)], 3)
         self.assertEqual(later.groups, ((0, 1), (2, 9), (3,)))
         self.assertEqual(later.partners, ((0, 1), (2, 9)))
         self.assertEqual(later.waves, ((0, 2), (1, 9)))
         self.assertIn((2, 4), [bar.lifters for bar in later.bars])
-        self.assertEqual(with_latecomer(later, Member(id=9, name="Late"), None, 3), later)
+        self.assertEqual(with_latecomer(later, Member(id=9, name="Late"), [], 3), later)
 
 
 class Shorter(unittest.TestCase):

@@ -13,7 +13,7 @@ from core.errors import Refused
 from core.floor.clock import OLDEST_MS, Command, State, after, begun, ended, moment_at, repeats
 from core.floor.crew import Attendee, with_latecomer
 from core.floor.kept import Stretch, ran_of
-from core.floor.order import Coming, lifter_of, order_of
+from core.floor.order import Coming, lifters_of, order_of
 from core.floor.shorten import Shortened
 from core.floor.tasks import ShortAsk, shortened_for
 from core.floor.values import Member, Order
@@ -312,8 +312,8 @@ def place_latecomer(by: Party, run_id: int, person: Person) -> Run:
     own = next(one for one in coming if one.attendee.member.id == person.pk)
     order = run.order_of(run.clock.order)
     bars = (run.gym_class.session.gym.kit_pieces() or {"barbell": 10**6}).get("barbell", 0)
-    lifter = lifter_of(own) if order.lifters else None
-    placed = with_latecomer(order, own.attendee.member, lifter, bars)
+    mine = list(lifters_of(own)) if order.lifters else []
+    placed = with_latecomer(order, own.attendee.member, mine, bars)
     if placed != order:
         _with_order(by, run, placed, f"late-{person.pk}", "late", "Somebody came late.")
     return run

@@ -6,7 +6,9 @@ import { type OnProps, Seconds } from "./Drill";
 /** A set of the way up: every bar with who lifts, how much, and what goes on each end. */
 export function Ramp({ order, go, moment, short, held }: OnProps) {
   const set = go.set ?? 0;
-  const bars = order.bars.map((bar) => bar.lifters.map((place) => order.lifters[place]));
+  const bars = order.bars
+    .map((bar) => bar.lifters.map((place) => order.lifters[place]))
+    .filter(([first]) => first?.name === go.name);
   const columns = bars.flat().length > 9 ? 2 : 1;
   return (
     <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_10.5rem] gap-[0.8rem]">

@@ -195,7 +195,7 @@ function Bars({ order, short }: { order: Order; short: Map<number, string> }) {
                 <span key={place} className="block">
                   <span className="font-semibold">{short.get(lifter.member)}</span>{" "}
                   {lifter.sets.map((set) => `${number(set.load)} (${platesWords(set.plates)})`).join(", ")}
-                  {`, to ${number(lifter.working)} ${lifter.sets[0]?.unit ?? ""}`}
+                  {`, to ${number(lifter.working)} ${lifter.sets[0]?.unit ?? ""}, ${lifter.name}`}
                 </span>
               );
             })}
