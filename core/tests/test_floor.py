@@ -265,7 +265,7 @@ class Crew(unittest.TestCase):
         self.assertEqual(short, max(0, len(loads) - needed - bars))
 
     def test_two_lifts_of_one_day_each_have_all_the_bars(self):
-        """Three lifters of a squat, then of a press, on two bars: one pair for each lift, never across them."""
+        """Three lifters of a squat, then of a press, on two bars: a pair for each lift, never across them."""
         squats = [lifter(n, load) for n, load in enumerate((60, 62, 90))]
         presses = [
             one.model_copy(update={"movement": "press", "working": load})
