@@ -139,6 +139,8 @@ class Settings(unittest.TestCase):
             "CHALK_HOSTS": ["", "https://secret.example"],
             "CHALK_ADDRESS": ["", "secret.example", "https://secret.example/path"],
             "CHALK_WORKERS": ["0", "many"],
+            "CHALK_LIVE": ["8498", ":", "http://secret.example"],
+            "CHALK_LIVE_PORT": ["0", "live"],
         }
         for name, values in broken.items():
             for value in values:
