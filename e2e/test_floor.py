@@ -439,6 +439,9 @@ MEASURED = """(() => {
       if (beside || over) outside.push([node.textContent, Math.round(box.bottom), Math.round(line.top)]);
     }
   }
+  const shown = document.querySelector('.seconds').getBoundingClientRect();
+  const whole = shown.bottom <= innerHeight + 1 && shown.right <= innerWidth + 1;
+  if (!whole) outside.push(['seconds', shown.bottom, 0]);
   const seconds = parseFloat(getComputedStyle(document.querySelector('.seconds')).fontSize);
   return { smallest, outside, seconds };
 })()"""
@@ -509,6 +512,36 @@ class Sound(BrowserTest):
                 self.assertLess(abs(onset - when), 0.015)
             held = page.evaluate(RENDER, {**given, "state": {**state, "held_ms": 0}})
             self.assertEqual(held["onsets"], [])
+
+        self.drive(steps)
+
+
+class Halves(FloorBrowserTest):
+    heads, method = 14, "specific-only"
+
+    def test_halves_that_take_turns_leave_the_seconds_in_their_place(self):
+        """Fourteen on ten bars: the half that works by name, what the other does, other ways, a count; all of
+        it readable, the seconds whole, at both sizes."""
+
+        def steps(page):
+            self.sign_in(page)
+            wall = self.second(page, WALL)
+            self.open_wall(wall, page)
+            wall.wait_for_selector("text=starts the prep")
+            wall.keyboard.press(" ")
+            wall.wait_for_selector("[data-begun]")
+            order = self.order()
+            place = next(at for at, go in enumerate(order.gos) if go.kind == "drill" and go.waves > 1)
+            for _ in range(place):
+                wall.keyboard.press("ArrowRight")
+                wall.wait_for_timeout(150)
+            wall.wait_for_selector("text=/The other half/")
+            for size in (WALL, SMALL):
+                wall.set_viewport_size(size)
+                wall.wait_for_timeout(400)
+                found = wall.evaluate(MEASURED)
+                self.assertEqual(found["outside"], [], size)
+                self.assertGreaterEqual(found["smallest"], FAR[size["height"]])
 
         self.drive(steps)
 

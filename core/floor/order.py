@@ -287,7 +287,7 @@ def _meanwhile(item: Page, catalog: Catalog) -> str:
     style = catalog.drills[item["drill"]].style
     if style in STEADY or not item["fault"]:
         return SKIPS
-    return f"The other half: watch your partner for {item['fault'][0].lower()}{item['fault'][1:]}"
+    return f"The other half: watch for {item['fault'][0].lower()}{item['fault'][1:]}"
 
 
 def _part_go(number: int, part: Part, lines: tuple[str, ...]) -> Go:

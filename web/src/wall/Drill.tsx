@@ -12,8 +12,9 @@ export interface OnProps {
   held: boolean;
 }
 
-/** One drill: the figure in motion, its name, side and dose, what repeats, and the seconds. A change-over shows what comes. */
-export function Drill({ order, go, moment, short, held }: OnProps) {
+/** One drill: the figure in motion, its name, side and dose, and what repeats. A change-over shows what comes. Its seconds stand below,
+ * where no text can push them away. */
+export function Drill({ order, go, moment, short }: OnProps) {
   const item = itemOf(order, go);
   if (!item) return null;
   const changing = go.kind === "change";
@@ -31,13 +32,13 @@ export function Drill({ order, go, moment, short, held }: OnProps) {
           className="absolute inset-0 h-full w-full"
         />
       </div>
-      <div className="flex min-h-0 flex-col">
+      <div className="min-h-0 overflow-hidden">
         <p className="display text-[1.1rem] text-chalk-dim">
           {capital(item.phase.replace("-", " "))}
           {changing && <span className="ml-[0.5rem] text-amber">Get ready</span>}
         </p>
         <h1
-          className={`[overflow-wrap:anywhere] ${item.name.length > LONG ? "text-[1.8rem]" : "text-[2.3rem]"}`}
+          className={`[overflow-wrap:anywhere] ${item.name.length > LONG || go.waves > 1 ? "text-[1.8rem]" : "text-[2.3rem]"}`}
         >
           {item.name}
         </h1>
@@ -57,8 +58,9 @@ export function Drill({ order, go, moment, short, held }: OnProps) {
             </p>
           ))
         )}
-        {item.versions.length > 0 && <OtherWays item={item} />}
-        <Seconds moment={moment} held={held} />
+        {item.versions.length > 0 && (
+          <OtherWays item={item} lines={go.waves > 1 ? "line-clamp-1" : "line-clamp-2"} />
+        )}
       </div>
     </div>
   );
@@ -72,16 +74,16 @@ function Where({ go, item, order, short }: { go: Go; item: Item; order: Order; s
   return (
     <div className="mt-[0.15rem]">
       {round && <p>{round}</p>}
-      <p className="font-semibold">{here || (go.wave === 1 ? "First half" : "Second half")}</p>
-      {item.meanwhile && <p className="text-chalk-dim">{item.meanwhile}</p>}
+      <p className="line-clamp-2 font-semibold">{here || (go.wave === 1 ? "First half" : "Second half")}</p>
+      {item.meanwhile && <p className="line-clamp-2 text-chalk-dim">{item.meanwhile}</p>}
     </div>
   );
 }
 
 /** The ways some do it, beside no name. */
-function OtherWays({ item }: { item: Item }) {
+function OtherWays({ item, lines }: { item: Item; lines: string }) {
   return (
-    <p className="mt-[0.25rem] text-chalk-dim">
+    <p className={`mt-[0.25rem] text-chalk-dim ${lines}`}>
       Or:{" "}
       {[...new Set(item.versions.map((way) => (way.name === item.name ? way.way : way.name)))].join(" · ")}
     </p>

@@ -5,9 +5,17 @@ import { goWords, itemOf, sectionsOf, shortNames } from "../floor/saying";
 import { serverNow } from "../floor/serverClock";
 import { keepVolume, keptVolume, LOUDEST, Speaker } from "../floor/sound";
 import { Refused, tellFloor } from "../floor/tell";
-import { type FloorClass, type FloorHere, type Running, useFloor, useMoment } from "../floor/useFloor";
+import {
+  type FloorClass,
+  type FloorHere,
+  type Go,
+  type Order,
+  type Running,
+  useFloor,
+  useMoment,
+} from "../floor/useFloor";
 import { hour } from "../parts/words";
-import { Drill, Next } from "./Drill";
+import { Drill, Next, Seconds } from "./Drill";
 import { Part, Ramp } from "./Ramp";
 import { Stations } from "./Stations";
 
@@ -96,15 +104,22 @@ function On({ running, held }: { running: Running; held: boolean }) {
       </p>
       {!props && <p className="display m-auto text-[4rem]">Done</p>}
       {props && <OnGo {...props} />}
-      <div>
-        <div className="wearing mt-[0.3rem]" aria-hidden>
-          <span style={{ width: `${share * 100}%` }} data-wearing />
+      <div className="flex items-end gap-[0.8rem]">
+        <div className="min-w-0 flex-1">
+          <div className="wearing mt-[0.3rem]" aria-hidden>
+            <span style={{ width: `${share * 100}%` }} data-wearing />
+          </div>
+          {go && <Next order={order} moment={moment} />}
         </div>
-        {go && <Next order={order} moment={moment} />}
+        {go && isDrill(order, go) && <Seconds moment={moment} held={held} />}
       </div>
     </>
   );
 }
+
+/** Whether one drill has the whole screen; what else runs has its seconds beside it. */
+const isDrill = (order: Order, go: Go): boolean =>
+  go.stations.length === 0 && itemOf(order, go) !== undefined;
 
 function OnGo(props: React.ComponentProps<typeof Drill>) {
   const { go, order } = props;
