@@ -31,7 +31,6 @@ from server.shelf.actions import vocabulary_of
 
 AHEAD_MS, BEHIND_MS = 200, 2_000  # how far what somebody pressed may lie from when it arrives
 LAST_LOOKED_AT = 12  # commands among which a repeated one is looked for
-MOST_AT_ONCE = 60  # commands of one batch
 
 
 class NotRun(Refused):

@@ -3,7 +3,7 @@ import { number } from "../parts/words";
 import type { Moment } from "./clock";
 import type { Go, Item, Order } from "./useFloor";
 
-export const SECTIONS: [RegExp, string][] = [
+const SECTIONS: [RegExp, string][] = [
   [/^prep$/, "Prep"],
   [/^part-/, "Workout"],
   [/^stop-/, "Stop"],
@@ -61,10 +61,6 @@ export function goWords(order: Order, go: Go | undefined): string {
   if (go.kind === "part") return partName(go);
   return item ? item.name : go.name;
 }
-
-/** The next go that is no change-over. */
-export const nextOf = (order: Order, moment: Moment): Go | undefined =>
-  order.gos.slice(moment.place + 1).find((go) => go.kind !== "change");
 
 /** The next drill after the one that is on. */
 export function nextDrill(order: Order, moment: Moment): Go | undefined {
