@@ -149,20 +149,20 @@ def press(by: Party, run_id: int, commands: Sequence[Command], *, alone_since: i
     if run.ended_ms is not None:
         return Moved(run, ["same"] * len(commands))
     known = {row.key: row for row in run.pressed.filter(key__in=[one.key for one in commands])}
+    arrived_ms = now_ms()
+    earliest_ms = arrived_ms - BEHIND_MS if alone_since is None else run.started_ms
+    commands = [_within(one, earliest_ms, arrived_ms + AHEAD_MS) for one in commands]
     fresh = [one for one in commands if one.key not in known]
-    if alone_since is not None and fresh and alone_since != run.clock.version:
+    if alone_since is not None and fresh and _others_since(run, alone_since, list(known)):
         _ask(by, run, fresh)
         return Moved(run, [known[one.key].outcome if one.key in known else "asked" for one in commands])
     gos = run.order_of(run.clock.order).gos
     last = [_command(row) for row in reversed(run.pressed.order_by("-pk")[:LAST_LOOKED_AT])]
-    arrived_ms, outcomes = now_ms(), []
+    outcomes: list[str] = []
     for command in commands:
         if command.key in known:
             outcomes.append(known[command.key].outcome)
             continue
-        earliest_ms = arrived_ms - BEHIND_MS if alone_since is None else run.started_ms
-        at_ms = min(max(command.at_ms, earliest_ms), arrived_ms + AHEAD_MS)
-        command = command.model_copy(update={"at_ms": at_ms})
         state, outcome = run.clock, "same"
         if not repeats(command, state, last):
             state, outcome = after(gos, state, command)
@@ -176,6 +176,17 @@ def press(by: Party, run_id: int, commands: Sequence[Command], *, alone_since: i
     run.save(update_fields=["state", "ended_ms"])
     tell_floor(by.gym_id)
     return Moved(run, [*outcomes, *(["same"] * (len(commands) - len(outcomes)))])
+
+
+def _within(command: Command, earliest_ms: int, latest_ms: int) -> Command:
+    """A command at an instant that it can have been pressed at."""
+    return command.model_copy(update={"at_ms": min(max(command.at_ms, earliest_ms), latest_ms)})
+
+
+def _others_since(run: Run, version: int, mine: Sequence[str]) -> bool:
+    """Whether anybody else moved the clock since a version. mine: keys of one's own that arrived though their
+    answer did not."""
+    return run.pressed.filter(state__version__gt=version).exclude(key__in=mine).exists()
 
 
 def _command(row: Pressed) -> Command:
@@ -251,11 +262,12 @@ def _jump_to(by: Party, run: Run, theirs: State, key: str) -> None:
 def shorten(by: Party, run: Run, key: str, ends_ms: int, *, take: bool) -> Shortened | None:
     """What is left of the section that runs, so that it ends at an instant; kept when ``take``. None when the
     run is over, or the key came before. Raises what a computation raises."""
+    if run.ended_ms is not None:
+        return None
     at_ms, stood = now_ms(), run.clock
-    row = run.orders.get(version=stood.order)
-    order = row.value
+    order = run.order_of(stood.order)
     here = moment_at(order.gos, stood, at_ms)
-    if run.ended_ms is not None or here.place >= len(order.gos):
+    if here.place >= len(order.gos):
         return None
     session = run.gym_class.session
     ask = ShortAsk(

@@ -127,6 +127,31 @@ class Runs(FloorTest):
         again = self.post(f"runs/{run['id']}/asides/{aside['id']}", {"take": False})
         self.assertEqual(again["run"]["state"], taken["run"]["state"])
 
+    def test_an_answer_that_was_lost_makes_nobody_else_of_oneself(self):
+        """The first press arrived and its answer did not; sent again with a second one, as pressed alone:
+        both are done, and nobody is asked."""
+        run = self.start()
+        gos = [go["key"] for go in self.order["gos"]]
+        first = self.command("skip", gos[0], 1, NOW + 1_000)
+        self.at = NOW + 1_000
+        self.press(run, first)
+        self.at = NOW + 60_000
+        second = self.command("skip", gos[1], 2, NOW + 5_000)
+        moved = self.press(run, first, second, alone_since=1)
+        self.assertEqual(moved["outcomes"], ["done", "done"])
+        self.assertEqual((moved["run"]["state"]["go"], moved["run"]["asides"]), (gos[2], []))
+        self.assertEqual(moved["run"]["state"]["began_ms"], NOW + 5_000)
+
+    def test_what_is_over_is_told_as_over(self):
+        """Shortened, pressed and asked for after its end: a sentence each, no fault."""
+        run = self.start()
+        self.press(run, self.command("end", "", 1))
+        ask = {"key": "shorten-9", "ends_ms": NOW + 60_000}
+        self.assertIn("left to shorten", self.post(f"runs/{run['id']}/shorten", ask, status=409)["detail"])
+        self.assertEqual(self.client.get(f"/api/floor/runs/{run['id']}/orders/1").status_code, 404)
+        self.assertEqual(self.client.get(f"/api/floor/runs/{run['id']}/who").json(), {"ways": [], "late": []})
+        self.post(f"runs/{run['id']}/late", {"person": self.home.members[0].pk})
+
     def test_ending_at_a_time_says_what_goes_first(self):
         """Six minutes are left of a twelve-minute prep: asked, it says what would go and changes nothing;
         taken, the order is without; a clock that moved meanwhile is told."""
