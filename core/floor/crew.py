@@ -4,13 +4,18 @@ of like weight; and where somebody goes who comes late. Names follow the roster;
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from typing import NamedTuple
 
 from core.floor.values import Bar, Lifter, Member, Order
 
 LIKE_KG = 15.0  # between two lifters who share a bar; the coach can choose otherwise; common practice
 MOST_ON_A_BAR = 2
+
+
+def bars_in(kit: Mapping[str, int] | None) -> int | None:
+    """Bars among some kit; None where nobody counted it, which is enough of everything."""
+    return kit.get("barbell", 0) if kit else None
 
 
 class Attendee(NamedTuple):

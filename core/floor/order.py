@@ -11,7 +11,7 @@ from core.catalog.rows import ClockKind
 from core.documents.sheet import LINE_START, shown
 from core.documents.steps import Step, steps_of
 from core.floor.beats import beat_of
-from core.floor.crew import Attendee, bars_of, groups_of, partners_of, waves_of
+from core.floor.crew import Attendee, bars_in, bars_of, groups_of, partners_of, waves_of
 from core.floor.values import FloorItem, Go, Lift, Lifter, Order, Station, Version
 from core.prep.pace import TRANSITION_S
 from core.reading.vocabulary import Vocabulary
@@ -42,7 +42,7 @@ def order_of(
     attendees = [one.attendee for one in coming]
     gos = tuple(run.gos())
     lifters = tuple(lifter for person in coming for lifter in lifters_of(person))
-    bars, short = bars_of(lifters, attendees, kit.get("barbell", 0) if kit is not None else None)
+    bars, short = bars_of(lifters, attendees, bars_in(kit))
     partners = partners_of(attendees) if any(go.waves > 1 for go in gos) else ()
     return Order(
         title=now.get("title", ""),

@@ -193,6 +193,12 @@ def get_set_out(request: HttpRequest, class_id: int) -> schemas.SetOutOut:
     return _set_out(class_of(coach(request), class_id))
 
 
+@router.get("/floor/classes/{class_id}/set-out/ticks", response=list[schemas.Ticked])
+def ticks(request: HttpRequest, class_id: int) -> list[schemas.Ticked]:
+    """What of a class's set-out stands; nothing is worked out for it."""
+    return _ticked(class_of(coach(request), class_id))
+
+
 @router.post("/floor/classes/{class_id}/set-out/tick", response=list[schemas.Ticked])
 def tick(request: HttpRequest, class_id: int, payload: schemas.TickIn) -> list[schemas.Ticked]:
     """Tick something off, or take the tick back."""

@@ -11,7 +11,7 @@ from django.db import IntegrityError, transaction
 from core.documents.published import published
 from core.errors import Refused
 from core.floor.clock import OLDEST_MS, Command, State, after, begun, ended, moment_at, repeats
-from core.floor.crew import Attendee, with_latecomer
+from core.floor.crew import Attendee, bars_in, with_latecomer
 from core.floor.kept import Stretch, ran_of
 from core.floor.order import Coming, lifters_of, order_of
 from core.floor.shorten import Shortened
@@ -322,7 +322,7 @@ def place_latecomer(by: Party, run_id: int, person: Person) -> Run:
     _, coming = given_pages(run.gym_class)
     own = next(one for one in coming if one.attendee.member.id == person.pk)
     order = run.order_of(run.clock.order)
-    bars = (run.gym_class.session.gym.kit_pieces() or {"barbell": 10**6}).get("barbell", 0)
+    bars = bars_in(run.gym_class.session.gym.kit_pieces())
     mine = list(lifters_of(own)) if order.lifters else []
     placed = with_latecomer(order, own.attendee.member, mine, bars)
     if placed != order:

@@ -286,6 +286,10 @@ class SetOut(FloorTest):
             self.post(path, {"key": key, "on": True})
         other = self.home.client(self.home.person("Second Coach", "coach"))
         self.assertEqual(self.get(other)["ticked"], [{"key": key, "by": "Coach Marl"}])
+        with mock.patch("server.floor.setting.compute") as computed:
+            light = other.get(f"/api/floor/{path}s").json()
+        self.assertEqual(light, [{"key": key, "by": "Coach Marl"}])
+        computed.assert_not_called()
         self.start()
         self.assertEqual(self.get()["set_out"]["lines"], lines)
         self.assertEqual(self.post(path, {"key": key, "on": False}, other), [])

@@ -70,7 +70,8 @@ ALLOWED = {
         post floor/runs/{run_id}/asides/{aside_id}  post floor/runs/{run_id}/late
         get floor/runs/{run_id}/who  get classes/{class_id}/ran  get floor/screens  post floor/screens
         delete floor/screens/{screen_id}  get floor/classes/{class_id}/set-out
-        post floor/classes/{class_id}/set-out/tick  get gym/plan""",
+        post floor/classes/{class_id}/set-out/tick
+        get floor/classes/{class_id}/set-out/ticks  get gym/plan""",
     "owner": """patch gym  get gym/file  put sending/rule  post sending/pause  put sending/sender
     post sending/test  put gym/plan""",
 }

@@ -7,17 +7,24 @@ import { PlanDrawing } from "./PlanDrawing";
 
 type Out = Schemas["SetOutOut"];
 type Line = Out["set_out"]["lines"][number];
+type Ticked = Schemas["Ticked"];
 const LOOK_MS = 10_000; // somebody else ticks off too
 
 /** What to put where before the class: ticked off by phone, or on paper. */
 export function SetOut() {
   const id = Number(useParams({ from: "/floor/$id/set-out" }).id);
   const key = ["set-out", id];
+  const ticksKey = ["set-out-ticks", id];
   const client = useQueryClient();
   const found = useQuery({
     queryKey: key,
     queryFn: () =>
       answer(api.GET("/api/floor/classes/{class_id}/set-out", { params: { path: { class_id: id } } })),
+  });
+  const ticks = useQuery({
+    queryKey: ticksKey,
+    queryFn: () =>
+      answer(api.GET("/api/floor/classes/{class_id}/set-out/ticks", { params: { path: { class_id: id } } })),
     refetchInterval: LOOK_MS,
   });
   const tick = useMutation({
@@ -33,19 +40,19 @@ export function SetOut() {
     retry: (_, error) => away(error),
     retryDelay: 2_000,
     onMutate: (to) => {
-      void client.cancelQueries({ queryKey: key }, { revert: false });
-      client.setQueryData<Out>(key, (now) => {
-        if (!now) return now;
-        const others = now.ticked.filter((one) => one.key !== to.key);
-        return { ...now, ticked: to.on ? [...others, { key: to.key, by: "" }] : others };
+      void client.cancelQueries({ queryKey: ticksKey }, { revert: false });
+      client.setQueryData<Ticked[]>(ticksKey, (now = found.data?.ticked ?? []) => {
+        const others = now.filter((one) => one.key !== to.key);
+        return to.on ? [...others, { key: to.key, by: "" }] : others;
       });
     },
-    onSuccess: (ticked) => client.setQueryData<Out>(key, (now) => now && { ...now, ticked }),
-    onError: () => void client.invalidateQueries({ queryKey: key }),
+    onSuccess: (ticked) => client.setQueryData<Ticked[]>(ticksKey, ticked),
+    onError: () => void client.invalidateQueries({ queryKey: ticksKey }),
   });
   if (found.error && !found.data) return <Trouble error={found.error} again={() => void found.refetch()} />;
   if (!found.data) return <Waiting what="Counting what it takes" />;
-  const { set_out, ticked } = found.data;
+  const { set_out } = found.data;
+  const ticked = ticks.data ?? found.data.ticked;
   const done = new Map(ticked.map((one) => [one.key, one.by]));
   const places = [...new Set(set_out.lines.map((line) => line.where))];
   const left = set_out.lines.filter((line) => !done.has(line.key)).length;
