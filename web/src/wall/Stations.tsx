@@ -6,7 +6,12 @@ import { type OnProps, Seconds } from "./Drill";
 export function Stations({ order, go, moment, short, held }: OnProps) {
   const rows = [...go.stations].sort((one, other) => one.item - other.item);
   const groups = rows.map((row) => namesOf(order.groups[row.group] ?? [], short));
-  const last = go.round === go.rounds;
+  const later = order.gos
+    .slice(moment.place + 1)
+    .find((one) => one.kind === "stations" && one.round > go.round);
+  const coming = new Map(
+    later?.stations.map((at) => [at.item, namesOf(order.groups[at.group] ?? [], short)]),
+  );
   const changing = go.kind === "change";
   const half = go.half_s ? moment.in_ms >= go.half_s * 1000 : false;
   return (
@@ -23,8 +28,6 @@ export function Stations({ order, go, moment, short, held }: OnProps) {
         <tbody>
           {rows.map((row, place) => {
             const item = order.items[row.item];
-            // whoever is one place before comes here next
-            const next = groups[(place - 1 + rows.length) % rows.length];
             return (
               <tr key={row.item} className="border-t border-slate-line" data-station={row.item}>
                 <td className="w-[1.6rem]">
@@ -43,7 +46,7 @@ export function Stations({ order, go, moment, short, held }: OnProps) {
                 <td className={`pr-[0.3rem] ${changing ? "text-amber" : ""}`} data-here>
                   {groups[place] || "free"}
                 </td>
-                <td className="text-chalk-dim">{last ? "" : next}</td>
+                <td className="text-chalk-dim">{coming.get(row.item)}</td>
               </tr>
             );
           })}
