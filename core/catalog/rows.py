@@ -38,6 +38,7 @@ Style = Literal[
     "practice",
 ]
 Space = Literal["spot", "mat", "bar", "lane", "wall"]
+Landing = Literal["small", "two-foot", "one-foot", "depth"]
 Quality = Literal["free", "loaded", "ballistic"]
 Kind = Literal["reach", "hold", "snap", "pattern"]
 SourceKind = Literal["exact", "measured", "estimated", "common-practice"]
@@ -221,6 +222,7 @@ class Movement(Row):
     bodyweight_share: float = 0.0
     ballistic: bool = False
     contacts: int = 0
+    landing: Landing = "two-foot"
     sides: Literal[1, 2] = 1
     context: dict[Context, str] = {}
     standard: Words
@@ -413,6 +415,7 @@ class Drill(Row):
     name: str
     aliases: tuple[str, ...] = ()
     style: Style
+    landing: Landing | None = None
     effort: Severity = 0.3
     space: Space = "spot"
     why: Words

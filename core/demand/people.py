@@ -14,6 +14,7 @@ from core.catalog.hints import did_you_mean
 from core.catalog.rows import Norm
 from core.errors import UnusableFile
 from core.hazards import Cautions, check_tags
+from core.learning import FeltNeed
 from core.posture.body import Body, body_of
 from core.testing import Measurement, measured
 
@@ -63,7 +64,7 @@ class Person:
     """Someone who will do the session. An unknown person has no name and no measurements. ranges: the
     newest measurement of each motion and side; earlier: those before, for what stays short; both get their
     degrees and errors by the body, and by ``today``, an ISO date. held: tests held or not, newest first.
-    lengths_m: of segments, by tape measure."""
+    lengths_m: of segments, by tape measure. felt: what their answers after earlier preps move."""
 
     name: str = ""
     age: int | None = None
@@ -83,6 +84,7 @@ class Person:
     held: tuple[Held, ...] = ()
     today: str = ""
     standing: tuple[StandingEntry, ...] = ()
+    felt: tuple[FeltNeed, ...] = ()
 
     def __post_init__(self) -> None:
         if not self.ranges and not self.earlier:
@@ -101,6 +103,16 @@ class Person:
         """Their best of a movement, the heaviest where several are known."""
         mine = [best for best in self.bests if best.movement == movement]
         return max(mine, key=lambda best: best.kg, default=None)
+
+    def felt_factor(self, position: str) -> float:
+        """Of what is needed for a position, 1 to 1.25."""
+        return next((need.factor for need in self.felt if need.position == position), 1.0)
+
+    @property
+    def avoids(self) -> dict[str, int]:
+        """Drills that another takes the place of, since a position felt worse after them: the seconds that
+        they took, beyond which nothing goes in their place."""
+        return {done.drill: done.seconds for need in self.felt for done in need.avoid}
 
     @property
     def body_mass_kg(self) -> float:

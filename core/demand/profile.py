@@ -267,7 +267,13 @@ def _class_score(
         _merge(own),
         standings,
         _by_division(doing, scores, standings),
+        felt=_average([_felt(person, term) for person, term in zip(group, worst, strict=True)]),
     )
+
+
+def _felt(person: Person, term: Term | None) -> float:
+    """What somebody's answers make of the need of a demand: those on the position that asks most of it."""
+    return person.felt_factor(term.position) if term else 1.0
 
 
 def _standing(
@@ -297,6 +303,7 @@ def _standing(
         left_deg=left_deg,
         right_deg=right_deg,
         division=does,
+        felt=_felt(person, term),
     )
 
 

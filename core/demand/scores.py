@@ -66,6 +66,7 @@ class Standing:
     right_deg: float | None = None
     division: str | None = None
     text: str = ""
+    felt: float = 1.0
 
     @property
     def short(self) -> bool:
@@ -91,7 +92,8 @@ class DivisionScore:
 @dataclass(frozen=True, slots=True)
 class DemandScore:
     """One demand of the session. ``score`` in [0, 1]; ``people`` is empty for anyone-in-particular;
-    ``divisions`` is empty when everybody does the same."""
+    ``divisions`` is empty when everybody does the same. felt: of its need, by what these people said of its
+    hardest positions after earlier preps, 1 to 1.25; it moves no score."""
 
     id: str
     kind: Kind
@@ -101,6 +103,7 @@ class DemandScore:
     terms: tuple[Term, ...]
     people: tuple[Standing, ...]
     divisions: tuple[DivisionScore, ...] = ()
+    felt: float = 1.0
 
     @property
     def short_count(self) -> int:

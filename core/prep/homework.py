@@ -20,9 +20,12 @@ from core.testing import Measurement
 
 RETESTS = 2  # visits in a row below what is needed; estimate
 MOST_AREAS = 2
-TIMES_A_WEEK = 3  # two or three; common practice
-SETS, HOLD_S, BREATHS = 3, 20, 5  # 2-3 x 20 s, or 5 slow breaths; common practice
+WEEKLY_S = 300  # a muscle group, a side; Thomas 2018, from memory
+TIMES_A_WEEK = 3  # three to five days; Thomas 2018, from memory
+HOLD_S = 30  # of one set, a side; common practice
+SETS = -(-WEEKLY_S // (TIMES_A_WEEK * HOLD_S))
 BREATH_S = 5  # one slow breath; common practice
+REP_S = 3  # one slow repetition; estimate
 REST_S = 10
 REVIEW_WEEKS = 6  # no change after this long asks for another look; estimate
 LEAST_EFFECT = 8  # twentieths a drill must do for the range it is given for
@@ -89,8 +92,7 @@ def homework_for(
 
 
 def _homework(motion: str, needed_deg: float, visits: Sequence[Visit], drill: Drill) -> Homework:
-    per_side = any(option.per_side for option in drill.doses)
-    dose, each_s = _dose(drill, per_side)
+    dose = home_dose(drill, SETS)
     return Homework(
         motion=motion,
         side=visits[-1].side,
@@ -102,7 +104,7 @@ def _homework(motion: str, needed_deg: float, visits: Sequence[Visit], drill: Dr
         name=drill.name,
         dose=dose,
         times_a_week=TIMES_A_WEEK,
-        weekly_s=each_s * (2 if per_side else 1) * TIMES_A_WEEK,
+        weekly_s=done_at_home(dose).seconds * TIMES_A_WEEK,
         stop=(
             f"Over when two tests in a row reach {needed_deg:.0f} degrees. "
             f"No change after {REVIEW_WEEKS} weeks: try another drill with your coach. "
@@ -129,32 +131,53 @@ def _drill(
     motion: str, person: Person, settings: PlanSettings, catalog: Catalog, taken: set[str]
 ) -> Drill | None:
     """The drill that does most for a range with the kit at home, without one that a caution forbids."""
+    not_these = taken.union(settings.bans)
+    return next((row for row in home_drills(motion, person, catalog) if row.id not in not_these), None)
+
+
+def home_drills(motion: str, person: Person, catalog: Catalog) -> list[Drill]:
+    """The drills that may be somebody's homework for a range, what does most first."""
+    able = [row for row in catalog.drills.values() if may_be_homework(row, motion, person, catalog)]
+
+    def worth(drill: Drill) -> tuple[int, int, str]:
+        return drill.effects[motion], -STYLES.index(drill.style), drill.id
+
+    return sorted(able, key=worth, reverse=True)
+
+
+def may_be_homework(drill: Drill, motion: str, person: Person, catalog: Catalog) -> bool:
+    """Whether a drill does enough for a range, needs no more than the kit at home, and nothing of this
+    person's stands against it."""
     kit, cautions = {*person.kit_at_home, *EVERY_HOME}, cautions_of(person, catalog)
-
-    def able(drill: Drill) -> bool:
-        if drill.id in taken or drill.id in settings.bans or not set(drill.kit) <= kit:
-            return False
-        if cautions.stop(drill, catalog) or cautions.way(drill):  # at home nobody shows the other way
-            return False
-        if "long-hold" in cautions.hazards and drill.style != "breath":  # at home it is held
-            return False
-        if cautions.seated and drill.seated is None:
-            return False
-        return drill.effects.get(motion, 0) >= LEAST_EFFECT and drill.style in STYLES
-
-    drills = [drill for drill in catalog.drills.values() if able(drill)]
-    return max(
-        drills, key=lambda drill: (drill.effects[motion], -STYLES.index(drill.style), drill.id), default=None
-    )
+    if not set(drill.kit) <= kit:
+        return False
+    if cautions.stop(drill, catalog) or cautions.way(drill):  # at home nobody shows the other way
+        return False
+    if "long-hold" in cautions.hazards and drill.style != "breath":  # at home it is held
+        return False
+    if cautions.seated and drill.seated is None:
+        return False
+    return drill.effects.get(motion, 0) >= LEAST_EFFECT and drill.style in STYLES
 
 
-class _Timed(NamedTuple):
-    dose: Dose
+class AtHome(NamedTuple):
+    """How long a dose takes: both sides and all rests; and the rest after a set."""
+
     seconds: int
+    rest_s: int
 
 
-def _dose(drill: Drill, per_side: bool) -> _Timed:
-    """What is done at home, and the seconds of one side."""
+def home_dose(drill: Drill, sets: int) -> Dose:
+    """So many sets at home, of HOLD_S seconds a side each."""
+    per_side = any(option.per_side for option in drill.doses)
     if drill.style == "breath":
-        return _Timed(Dose(per_side=per_side, breaths=BREATHS), BREATHS * BREATH_S)
-    return _Timed(Dose(sets=SETS, per_side=per_side, hold_s=HOLD_S), SETS * HOLD_S + (SETS - 1) * REST_S)
+        return Dose(sets=sets, per_side=per_side, breaths=HOLD_S // BREATH_S)
+    if drill.style == "dynamic":
+        return Dose(sets=sets, per_side=per_side, reps=HOLD_S // REP_S)
+    return Dose(sets=sets, per_side=per_side, hold_s=HOLD_S)
+
+
+def done_at_home(dose: Dose) -> AtHome:
+    """How long sets at home take."""
+    sides = 2 if dose.per_side else 1
+    return AtHome(sides * dose.sets * HOLD_S + (dose.sets - 1) * REST_S, REST_S)

@@ -53,7 +53,7 @@ class Swap:
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Gap:
     """A range this session asks for and this member is short of. Degrees. frees: how likely this motion is
-    what stops them, 0..1."""
+    what stops them, 0..1. felt: of the need, by what they said after earlier preps."""
 
     motion: str
     has_deg: float
@@ -63,11 +63,12 @@ class Gap:
     because: str
     score: float = 0.0
     frees: float = 0.0
+    felt: float = 1.0
 
     @property
     def weight(self) -> float:
         """What work on it is worth: how likely it alone would free the posture, then how much it is asked."""
-        return self.frees + FREES_NOTHING * self.score
+        return self.felt * (self.frees + FREES_NOTHING * self.score)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -193,6 +194,7 @@ def gaps_of(profile: DemandProfile, person: Person, catalog: Catalog) -> tuple[G
                     because=standing.text,
                     score=standing.score,
                     frees=standing.chance_short,
+                    felt=standing.felt,
                 )
             )
     return tuple(sorted(gaps, key=lambda gap: (-gap.weight, gap.motion)))
@@ -350,13 +352,15 @@ class _Fitting:
             self.settings,
             kit=dict.fromkeys(self.person.kit_at_home, 1),
             method=DEFAULT_METHOD,
-            bans=tuple(item.drill.id for item in items),
+            bans=(*(item.drill.id for item in items), *self.person.avoids),
         )
         method = self.catalog.methods[DEFAULT_METHOD]
         pool = [
             way
             for way in candidates_for(general, method, self.catalog, weights)
-            if way.phase == "open" and all(each <= 1 for each in way.drill.kit.values())
+            if way.phase == "open"
+            and all(each <= 1 for each in way.drill.kit.values())
+            and not self._more_than_felt_worse(way)
         ]
         always = [way for drill in standing if (way := self._always(drill, general, method)) is not None]
         run = in_order(_one_each(pool, weights, always))
@@ -367,6 +371,16 @@ class _Fitting:
             if way.drill.id in standing
             else self._extra(way, turn.start_s, weights)
             for way, turn in placed
+        )
+
+    def _more_than_felt_worse(self, way: Candidate) -> bool:
+        """Whether a drill would take longer than what felt worse, for the same motion: another drill, never
+        more."""
+        drills = self.catalog.drills
+        return any(
+            way.seconds > most_s
+            for drill, most_s in self.person.avoids.items()
+            if drill in drills and not way.drill.effects.keys().isdisjoint(_opened(drills[drill]))
         )
 
     def _always(self, drill: str, general: PlanSettings, method: Method) -> Candidate | None:
@@ -387,6 +401,11 @@ class _Fitting:
         side = next((sides[motion] for motion in motions if motion in sides), None)
         serves = sorted(motions, key=lambda motion: -weights[motion])
         return place(way, start_s, serves, side if way.option.per_side else None)
+
+
+def _opened(drill: Drill) -> frozenset[str]:
+    """Motions a drill opens well enough to be an extra for them."""
+    return frozenset(demand for demand, effect in drill.effects.items() if effect >= OPENS_WELL)
 
 
 def _one_each(

@@ -232,6 +232,10 @@ def short_stop(method: Method) -> Method:
 
 
 def _need(demand: DemandScore) -> float:
+    return demand.felt * _lacking(demand)
+
+
+def _lacking(demand: DemandScore) -> float:
     if demand.kind != "reach":
         return SAME_FOR_ALL
     if not demand.people:

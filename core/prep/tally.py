@@ -6,6 +6,7 @@ from __future__ import annotations
 from core.catalog import Catalog
 from core.catalog.rows import ClockKind
 from core.posture import steps_over
+from core.prep.jumps import jumps_in, jumps_of
 from core.prep.sheet import Counted, Item, Tally
 from core.reading.workout import Workout
 
@@ -17,7 +18,6 @@ CONTACT_BANDS = (  # NSCA, from memory
     (140, "an advanced athlete's"),
 )
 USUAL_STEP_M = 0.9  # heel to heel, of a lunge; estimate
-JUMPING = {"jump", "knee.landing", "ankle.elastic"}
 
 
 def tally(
@@ -29,7 +29,8 @@ def tally(
     catalog: Catalog,
 ) -> Tally:
     """Totals of one person's session, warm-up and cool-down."""
-    contacts = _contacts(workout, catalog) + sum(map(_drill_contacts, items))
+    jumps = [*jumps_of(workout, catalog), *jumps_in(items)]
+    contacts = sum(jump.contacts for jump in jumps)
     settle_min = sum(item.seconds for item in cooldown) / 60
     counted = items if pace == "every-minute" else ()
     return Tally(
@@ -43,19 +44,9 @@ def tally(
     )
 
 
-def _contacts(workout: Workout, catalog: Catalog) -> int:
-    return sum(round(catalog.movements[work.movement].contacts * work.reps) for work in workout.works)
-
-
 def _lunge_steps(workout: Workout, catalog: Catalog) -> int:
     lunges = (work for work in workout.works if catalog.movements[work.movement].patterns.get("lunge"))
     return sum(steps_over(work.distance_m, USUAL_STEP_M) for work in lunges if work.distance_m)
-
-
-def _drill_contacts(item: Item) -> int:
-    if item.drill.style != "spring" or JUMPING.isdisjoint(item.drill.effects):
-        return 0
-    return (item.dose.reps or 0) * item.dose.sets * (2 if item.dose.per_side else 1)
 
 
 def _band(contacts: int) -> str:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
@@ -15,6 +16,15 @@ from core.reading import Workout
 from core.reading.vocabulary import Vocabulary
 
 DEFAULT_AFTER_MIN = 20
+
+
+MANY = 1 / 3  # of a class, from which a drill that felt worse is repeated less for all; estimate
+
+
+def worse_for_many(people: Sequence[Person]) -> tuple[str, ...]:
+    """Drills after which so many of a class felt worse that all of it gets another where one is as good."""
+    felt = Counter(drill for person in people for drill in person.avoids)
+    return tuple(sorted(drill for drill, count in felt.items() if count >= MANY * len(people)))
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -80,7 +90,7 @@ class SessionAsk:
             pins=self.pins,
             bans=tuple(self.bans),
             order=tuple(self.order),
-            recent=tuple(self.recent),
+            recent=(*self.recent, *worse_for_many(self.people)),
             doses=tuple(sorted(self.doses.items())),
             known=self.known,
             cold=self.cold,
