@@ -4,13 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from pydantic import Field
+
 from core.catalog.rows import Kind
 from core.demand import derive
 from core.demand.scores import DemandScore
 from core.documents.base import Document, ShareOfHour
 from core.errors import UnusableText
+from core.prep.jumps import jumps_of, weighted
 from core.reading.vocabulary import Vocabulary
-from core.reading.workout import FormatKind, Part
+from core.reading.workout import FormatKind, Part, Workout
 
 MOST_ASKS = 16  # of one text: the slightest of a long list say nothing of a week
 MOST_WORDS = 4
@@ -41,12 +44,15 @@ class GlancePart(Document):
 class Glance(Document):
     """problem: why the text cannot be read; everything else is empty then. unread: what was not understood,
     as written. assumed: words that were taken for others. asks: what it asks of every kind, the most first.
+    contacts: weighted, of its jumps; reps: movement -> repetitions of one person.
     """
 
     parts: tuple[GlancePart, ...] = ()
     unread: tuple[str, ...] = ()
     assumed: tuple[str, ...] = ()
     asks: tuple[Asked, ...] = ()
+    contacts: float = 0.0
+    reps: dict[str, float] = Field(default_factory=dict)
     problem: str = ""
 
 
@@ -57,6 +63,7 @@ def glance(text: str, words: Vocabulary) -> Glance:
     except UnusableText as refused:
         return Glance(problem=str(refused))
     catalog = words.catalog
+    done = workout.for_division(None)
     return Glance(
         parts=tuple(_part(part, words) for part in workout.parts),
         unread=tuple(unread.text for unread in workout.unread),
@@ -70,7 +77,16 @@ def glance(text: str, words: Vocabulary) -> Glance:
             )
             for demand in derive(workout, catalog=catalog).demands[:MOST_ASKS]
         ),
+        contacts=weighted(jumps_of(done, catalog)),
+        reps=_reps(done),
     )
+
+
+def _reps(workout: Workout) -> dict[str, float]:
+    reps: dict[str, float] = Field(default_factory=dict)
+    for work in workout.works:
+        reps[work.movement] = reps.get(work.movement, 0.0) + work.reps
+    return reps
 
 
 def _words(demand: DemandScore) -> tuple[str, ...]:

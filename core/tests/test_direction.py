@@ -67,10 +67,11 @@ class Direction(unittest.TestCase):
 
     def test_the_core_reads_no_clock_and_draws_no_chance(self):
         """Same input, same output: no time, random or datetime in the core (the benchmark measures time,
-        and may; a week's days are dates, but none of them is asked of the clock)."""
+        and may; the days of a week, a block and a log are dates, but none of them is asked of the clock)."""
         for path in sources():
             if path.parent.name == "cli" and path.name in ("bench.py", "proofs.py", "day_proofs.py"):
                 continue
-            barred = {"time", "random", "secrets"} | (set() if path.parent.name == "week" else {"datetime"})
+            dated = path.parent.name in ("week", "learning", "blocks", "log")
+            barred = {"time", "random", "secrets"} | (set() if dated else {"datetime"})
             self.assertFalse(barred & imports_of(path), path.name)
             self.assertNotRegex(path.read_text(encoding="utf-8"), r"\.(now|today|utcnow)\(", path.name)
