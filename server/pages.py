@@ -16,10 +16,11 @@ from django.views.decorators.csrf import ensure_csrf_cookie
 from core.documents.base import as_json
 from server.api.days import day_by_link
 from server.api.problems import Problem
-from server.api.sheets import sheet_by_link
+from server.api.sheets import sheet_by_link, sheet_fields
+from server.api.training import training_by_link
 from server.competition.pages import calendar_of, shown_day
 from server.publishing.models import Publication
-from server.publishing.sheets import shown, shown_sheet
+from server.publishing.sheets import shown
 
 DIST = settings.ROOT / "web" / "dist"
 NONCE_PLACE = "%NONCE%"
@@ -32,7 +33,8 @@ GONE = "This link leads nowhere any more. Ask your coach for a new one."
 SCREENS = re.compile(
     r"^(|week/import|lab|shelf|people|people/import|measure|gym|account|outbox|sending"
     r"|competition|floor|floor/plan|first-run|enter|new-password|join"
-    r"|(session|roster|publish|people|competition|floor)/\d+|floor/\d+/set-out)/?$"
+    r"|(session|roster|publish|people|competition|floor|log|blocks)/\d+|floor/\d+/set-out"
+    r"|log|blocks|year|trials|people/\d+/(log|year))/?$"
 )
 # what a JSON text must not hold inside a page
 UNSAFE = {ord("<"): "\\u003C", ord(">"): "\\u003E", ord("&"): "\\u0026"}
@@ -88,7 +90,7 @@ def member(request: HttpRequest, token: str = "") -> HttpResponse:
         return _nothing(request, GONE, 404)
     except Problem as problem:
         return _nothing(request, problem.detail, problem.status)
-    page = shown_sheet(sheet, private)
+    page = sheet_fields(sheet, private)
     text = render_to_string("publishing/first_text.html", {"sheet": page, "starts_at": _starts(page)})
     return _member(request, {"sheet": page, "trouble": ""}, text, kept=not private)
 
@@ -104,6 +106,19 @@ def member_day(request: HttpRequest, token: str) -> HttpResponse:
     day = shown_day(sheet)
     text = render_to_string("competition/first_text.html", {"day": day})
     return _member(request, {"sheet": None, "day": day, "trouble": ""}, text)
+
+
+def member_training(request: HttpRequest, token: str) -> HttpResponse:
+    """What a member does over weeks."""
+    try:
+        training = training_by_link(request, token)
+    except Http404:
+        return _nothing(request, GONE, 404)
+    except Problem as problem:
+        return _nothing(request, problem.detail, problem.status)
+    text = render_to_string("blocks/first_text.html", {"training": training})
+    data: dict[str, object] = {"sheet": None, "training": training, "trouble": ""}
+    return _member(request, data, text, kept=not training.private)
 
 
 def day_calendar(request: HttpRequest, token: str) -> HttpResponse:

@@ -57,6 +57,8 @@ INSTALLED_APPS = [
     "server.schedule",
     "server.competition",
     "server.floor",
+    "server.blocks",
+    "server.logbook",
     "server.computing",
     "server.demo",
     "axes",

@@ -5,7 +5,16 @@ from django.urls import path, re_path
 from server.api.api import api
 from server.health import live, ready
 from server.mails import feed, unsubscribe
-from server.pages import application, day_calendar, member, member_day, wall, wall_screen, worker
+from server.pages import (
+    application,
+    day_calendar,
+    member,
+    member_day,
+    member_training,
+    wall,
+    wall_screen,
+    worker,
+)
 
 handler400 = handler403 = "server.api.problems.page_refused"
 handler404 = "server.api.problems.page_missing"
@@ -19,6 +28,7 @@ urlpatterns = [
     path("m/<str:token>", member),
     path("m/d/<str:token>.ics", day_calendar),
     path("m/d/<str:token>", member_day),
+    path("m/h/<str:token>", member_training),
     path("w/<str:word>", wall),
     path("wall", wall_screen),
     path("u/<str:word>", unsubscribe),

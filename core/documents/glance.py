@@ -83,7 +83,7 @@ def glance(text: str, words: Vocabulary) -> Glance:
 
 
 def _reps(workout: Workout) -> dict[str, float]:
-    reps: dict[str, float] = Field(default_factory=dict)
+    reps: dict[str, float] = {}
     for work in workout.works:
         reps[work.movement] = reps.get(work.movement, 0.0) + work.reps
     return reps

@@ -119,6 +119,13 @@ class ShownSheetBreak(SheetBreak):
     steps: tuple[Step, ...]
 
 
+class AskedPosition(Document):
+    """A position that somebody is asked about afterwards."""
+
+    position: str
+    name: str
+
+
 class Sheet(Document):
     """One member's prep for a class, as it is stored: nobody else's ranges are in it."""
 
@@ -141,6 +148,7 @@ class Sheet(Document):
     barred: tuple[Barred, ...] = ()
     kept_to: tuple[KeptTo, ...] = ()
     finish: str = ""
+    positions: tuple[AskedPosition, ...] = ()
     pace: ClockKind = "free"
 
 
@@ -192,6 +200,9 @@ def sheet_document(
         homework=tuple(homework_document(task, catalog) for task in fitted.homework),
         barred=tuple(barred_document(one, catalog) for one in fitted.barred),
         finish=catalog.positions[fitted.finish].name if fitted.finish else "",
+        positions=tuple(
+            AskedPosition(position=one, name=catalog.positions[one].name) for one in fitted.positions
+        ),
         pace=prep.pace,
         kept_to=tuple(
             _kept_to(catalog.cautions[one]) for one in fitted.kept_to.given if one in catalog.cautions

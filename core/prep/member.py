@@ -20,7 +20,7 @@ from core.prep.clock import lay_out
 from core.prep.cooldown import cool_down, muscles_worked
 from core.prep.day import day_of
 from core.prep.dose import dose_of
-from core.prep.finish import finish_of
+from core.prep.finish import felt_positions, finish_of
 from core.prep.homework import Homework, homework_for
 from core.prep.pace import TRANSITION_S, pace_of
 from core.prep.placing import place
@@ -74,7 +74,7 @@ class Gap:
 @dataclass(frozen=True, slots=True, kw_only=True)
 class MemberSheet:
     """breaks: the stops that have drills or a way up, as this member does them. kept_to: what must not
-    reach them."""
+    reach them. positions: that they are asked about afterwards."""
 
     items: tuple[Item, ...]
     extras: tuple[Item, ...]
@@ -87,6 +87,7 @@ class MemberSheet:
     barred: tuple[Barred, ...] = ()
     kept_to: Cautions = NO_CAUTIONS
     finish: str = ""
+    positions: tuple[str, ...] = ()
 
 
 def tight_sides(person: Person) -> tuple[tuple[str, str], ...]:
@@ -163,6 +164,7 @@ def fit_member(
         barred=barred,
         kept_to=fitting.settings.cautions,
         finish=finish_of(profile, fitting.settings.cautions, catalog),
+        positions=felt_positions(profile, mine, catalog),
     )
 
 

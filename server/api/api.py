@@ -7,6 +7,7 @@ from ninja.security import django_auth
 from server.api import (
     account,
     bench,
+    blocks,
     competition,
     days,
     figures,
@@ -16,6 +17,7 @@ from server.api import (
     gym,
     joining,
     lab,
+    log,
     measure,
     names,
     people,
@@ -29,6 +31,7 @@ from server.api import (
     settled,
     sheets,
     shelf,
+    training,
     week,
     week_import,
 )
@@ -70,6 +73,9 @@ for part in (
     competition,
     days,
     floor,
+    log,
+    blocks,
+    training,
 ):
     api.add_router("", part.router)
 

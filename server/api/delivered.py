@@ -7,7 +7,7 @@ from server.delivery.models import Delivery
 from server.prep.drafts import day_of
 from server.programme.models import GymClass
 from server.publishing.models import MemberSheet, Publication, Said
-from server.publishing.sheets import new_cautions, said_by, stamp_of
+from server.publishing.sheets import felt_in_all, new_cautions, said_by, stamp_of
 
 MESSAGES_SHOWN = 4  # of one person
 
@@ -36,7 +36,7 @@ def deliveries_of(gym_class: GymClass, latest: Publication) -> list[schemas.Deli
                 name=sheet.person.name,
                 link=f"/m/{sheet.token}",
                 opened=sheet.opened_at is not None,
-                felt=told.get(Said.Kind.FELT, ""),
+                felt=felt_in_all(told),
                 done=told.get(Said.Kind.DONE) == "yes",
                 extras_done=told.get(Said.Kind.EXTRAS) == "yes",
                 pain=told.get(Said.Kind.PAIN),

@@ -21,7 +21,7 @@ from server.computing.run import compute
 from server.computing.stored import kept
 from server.people.audit import looked
 from server.people.models import Person
-from server.prep.drafts import day_of, session_ask
+from server.prep.drafts import day_of, session_ask, with_felt
 from server.programme.models import GymClass
 from server.publishing.actions import (
     choose_instead,
@@ -161,7 +161,8 @@ def preview(request: HttpRequest, class_id: int, person_id: int) -> HttpResponse
     looked(by, [member.pk], "preview", session.gym.today())
     ask = session_ask(session, gym_class)
     chosen = chosen_in(gym_class).get(member.pk, {})
-    value = next((one for one in ask.people if one.key == str(member.pk)), member.value(day_of(session)))
+    there = (one for one in ask.people if one.key == str(member.pk))
+    value = next(there, None) or with_felt([member], day_of(session))[member.pk]
     page = compute(session.gym_id, member_page, ask, value, chosen)
     latest = gym_class.publications.first()
     fields = shown(member_content(gym_class, page, member), (latest.version if latest else 0) + 1)

@@ -317,6 +317,7 @@ class SheetPage(ShownSheet):
     version: int
     newest: bool
     felt: Felt | Literal[""]
+    felt_at: dict[str, Felt] = Field(default_factory=dict)
     changes: tuple[str, ...] = ()
     taken_out: tuple[TakenSince, ...] = ()
     stamp: str = ""
@@ -342,10 +343,12 @@ class OpenedIn(Schema):
 
 
 class SaidRow(Schema):
-    """One thing a member says. key: what their device calls it."""
+    """One thing a member says. key: what their device calls it; position: that it is about, of those their
+    page asks about; empty for all of the class."""
 
     kind: Literal["felt", "done", "extras", "pain"]
     value: str = Field(default="", max_length=200)
+    position: str = Field(default="", max_length=60)
     key: str = Field(min_length=8, max_length=64)
     at: AwareDatetime
 

@@ -1,5 +1,7 @@
 """A member's own page, by its unguessable link or after signing in."""
 
+from typing import Any
+
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router, Status
@@ -7,7 +9,9 @@ from ninja import Router, Status
 from core.documents.base import as_json
 from server.api import schemas
 from server.api.access import rows_of, signed_in
+from server.api.block_schemas import SheetAndTraining
 from server.api.problems import Problem
+from server.api.shown_blocks import training_of
 from server.people.audit import looked
 from server.people.models import Person
 from server.publishing.models import MemberSheet
@@ -54,7 +58,7 @@ def _may_see_all(request: HttpRequest, sheet: MemberSheet) -> bool:
     return mine or _is_coach(request, sheet)
 
 
-@router.get("/sheets/{token}", auth=None, response=schemas.SheetPage)
+@router.get("/sheets/{token}", auth=None, response=SheetAndTraining)
 def sheet(request: HttpRequest, token: str) -> HttpResponse:
     """One member's sheet; the link is the key. A newer version of the same class takes its place."""
     page, private = sheet_by_link(request, token)
@@ -72,7 +76,7 @@ def opened(request: HttpRequest, token: str, payload: schemas.OpenedIn) -> Statu
     return Status(204, None)
 
 
-@router.post("/sheets/{token}/said", auth=None, response=schemas.SheetPage)
+@router.post("/sheets/{token}/said", auth=None, response=SheetAndTraining)
 def said(request: HttpRequest, token: str, payload: schemas.SaidIn) -> HttpResponse:
     """What the member says: how it felt, done, that something hurts; each kept once however often it is sent.
     The answer is the page as it is now."""
@@ -83,7 +87,17 @@ def said(request: HttpRequest, token: str, payload: schemas.SaidIn) -> HttpRespo
 
 def _page(page: MemberSheet, private: bool) -> HttpResponse:
     """A page as it is: it was checked when it was stored."""
-    return HttpResponse(as_json(shown_sheet(page, private)), content_type="application/json")
+    return HttpResponse(as_json(sheet_fields(page, private)), content_type="application/json")
+
+
+def sheet_fields(page: MemberSheet, private: bool) -> dict[str, Any]:
+    """The fields of a stored page with its member's blocks; homework that runs as one of them stands
+    there."""
+    fields = shown_sheet(page, private)
+    training = training_of(page.person, private)
+    running = {area.motion for block in training.blocks for area in block.areas} if training else set()
+    homework = [task for task in fields["homework"] if task["motion"] not in running]
+    return {**fields, "homework": homework, "training": training}
 
 
 @router.get("/my-sheets", response=list[schemas.MySheet])

@@ -97,6 +97,19 @@ def queue_lines(
     _write(about, cause, messages, None, now or timezone.now())
 
 
+@transaction.atomic
+def queue_own(
+    gym: Gym,
+    cause: str,
+    messages: Sequence[Message],
+    until: datetime.datetime,
+    now: datetime.datetime | None = None,
+) -> None:
+    """Write messages down that are about no class: each once for its cause, person and channel. until: from
+    when they are of no use."""
+    _write(About(gym, until, until), cause, messages, None, now or timezone.now())
+
+
 class About(NamedTuple):
     """What messages are about: known_at: the time by which its people know it; first: when it is too late to
     be told."""
@@ -131,7 +144,7 @@ def _write(
                 channel=channel,
                 kind=message.kind,
                 cause=cause,
-                subject=subject_of(message.kind, about.gym, about.known_at, message.said),
+                subject=_subject(about, message),
                 link=message.link,
                 state=Delivery.State.QUIET if due_at is None else Delivery.State.QUEUED,
                 why=QUIET if due_at is None else "",
@@ -143,11 +156,19 @@ def _write(
             for channel in channels_of(message.person, reach)
         ]
     told = [message.person.pk for message in messages if message.kind in SHEETS]
-    _waiting(about, told).exclude(cause=cause).update(state=Delivery.State.DROPPED, why=NEWER)
+    if told:
+        _waiting(about, told).exclude(cause=cause).update(state=Delivery.State.DROPPED, why=NEWER)
     Delivery.objects.bulk_create(rows, ignore_conflicts=True)
     if rows:
         for told_of in on_queued:
             told_of()
+
+
+def _subject(about: About, message: Message) -> str:
+    """A message about no class names its gym alone."""
+    if about.gym_class is None and about.competition is None:
+        return f"{about.gym.name}: {message.said}"
+    return subject_of(message.kind, about.gym, about.known_at, message.said)
 
 
 def _waiting(about: About, people: Collection[int]) -> QuerySet[Delivery]:

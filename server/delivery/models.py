@@ -57,6 +57,7 @@ class Delivery(models.Model):
         CANCELLED = "cancelled"
         NUDGE = "nudge"
         COACH = "coach"
+        WORK = "work"
 
     class State(models.TextChoices):
         QUEUED = "queued"
@@ -97,6 +98,11 @@ class Delivery(models.Model):
             ),
             models.UniqueConstraint(
                 fields=["competition", "cause", "person", "channel"], name="once_a_cause_at_a_competition"
+            ),
+            models.UniqueConstraint(
+                fields=["cause", "person", "channel"],
+                condition=models.Q(gym_class=None, competition=None),
+                name="once_a_cause_of_its_own",
             ),
         ]
         indexes = [

@@ -51,7 +51,8 @@ def letter_of(row: Delivery) -> Letter:
     lines = f"{greeting}{row.subject}.\n\n{link}\n\n"
     if row.kind == Delivery.Kind.COACH:
         return Letter(row.subject, lines, link, "")
-    reason = f"{row.gym.name} sends this to those on a class's roster. No more of it by mail: {off}\n"
+    to = "those who asked to be reminded" if row.kind == Delivery.Kind.WORK else "those on a class's roster"
+    reason = f"{row.gym.name} sends this to {to}. No more of it by mail: {off}\n"
     return Letter(row.subject, f"{lines}-- \n{reason}", link, off)
 
 

@@ -24,6 +24,8 @@ Screen = Literal[
     "sending",
     "competition",
     "floor",
+    "log",
+    "blocks",
 ]
 
 

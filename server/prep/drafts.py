@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime
+from collections.abc import Sequence
 from dataclasses import replace
 from typing import NamedTuple
 
@@ -104,8 +105,17 @@ def attending(gym_class: GymClass) -> list[Attendee]:
     """Who is on a class's roster, by name, in a fixed number of queries."""
     today = day_of(gym_class.session)
     chosen = dict(gym_class.attending.exclude(division="").values_list("person_id", "division"))
-    rows = gym_class.people.current().whole().order_by("name")
-    return [Attendee(row, in_division(row.value(today), chosen.get(row.pk))) for row in rows]
+    rows = list(gym_class.people.current().whole().order_by("name"))
+    values = with_felt(rows, today)
+    return [Attendee(row, in_division(values[row.pk], chosen.get(row.pk))) for row in rows]
+
+
+def with_felt(rows: Sequence[PersonRow], day: datetime.date) -> dict[int, Person]:
+    """People (whole) as the core sees them on a day, with what their answers after earlier preps move."""
+    from server.publishing.felt import felt_of  # publishing stands above prep
+
+    felt = felt_of([row.pk for row in rows], day)
+    return {row.pk: replace(row.value(day), felt=felt.get(row.pk, ())) for row in rows}
 
 
 def in_division(person: Person, division: str | None) -> Person:

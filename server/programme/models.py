@@ -46,12 +46,13 @@ class WeeklyClass(models.Model):
 
 class Attending(models.Model):
     """Somebody on a class's roster. division: for this class, empty for their own; pair: those with the same
-    number train together."""
+    number train together. came: whether they did, None while nobody said otherwise than the roster."""
 
     gym_class = models.ForeignKey("GymClass", models.CASCADE, related_name="attending")
     person = models.ForeignKey(Person, models.CASCADE, related_name="attending")
     division = models.CharField(max_length=20, blank=True)
     pair = models.PositiveSmallIntegerField(null=True, blank=True)
+    came = models.BooleanField(null=True, blank=True)
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["gym_class", "person"], name="once_on_a_roster")]

@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime
 import hashlib
 import json
+from collections.abc import Callable
 from typing import Any
 
 from django.db import transaction
@@ -31,6 +32,8 @@ from server.publishing.making import (
 )
 from server.publishing.models import Instead, MemberSheet, Publication
 from server.shelf.actions import vocabulary_of
+
+on_published: list[Callable[[Publication], object]] = []  # called in the transaction of a new version
 
 
 @transaction.atomic
@@ -94,6 +97,8 @@ def _publish(
         wanted=wanted,
         now=now,
     )
+    for follows in on_published:
+        follows(publication)
     return publication
 
 

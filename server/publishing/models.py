@@ -95,9 +95,11 @@ class MemberSheet(models.Model):
 
 
 class Said(models.Model):
-    """What a member said of a class afterwards, on their page: how it felt, that the prep or their extras are
-    done, that something hurts. key: what the device called it, so that one that is sent twice is kept once;
-    the newest of a kind holds."""
+    """What a member said of a class afterwards, on their page: how a position (or, with none, all of it)
+    felt, that the prep or their extras are done, that something hurts. key: what the device called it, so
+    that one that is sent twice is kept once; the newest of a kind and position holds. drills: of an answer
+    on a position, what they had of their own for it (drill, seconds). aside_at: since when it moves nothing
+    any more."""
 
     class Kind(models.TextChoices):
         FELT = "felt"
@@ -109,13 +111,20 @@ class Said(models.Model):
     person = models.ForeignKey(Person, models.CASCADE, related_name="said")
     kind = models.CharField(max_length=6, choices=Kind)
     value = models.CharField(max_length=200, blank=True)
+    position = models.CharField(max_length=60, blank=True)
+    drills = models.JSONField(default=list, blank=True)
     key = models.CharField(max_length=64)
     said_at = models.DateTimeField()
     kept_at = models.DateTimeField(auto_now_add=True)
+    aside_at = models.DateTimeField(null=True, blank=True)
+    aside_by = models.ForeignKey(Person, models.SET_NULL, null=True, related_name="+")
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["gym_class", "person", "key"], name="said_once")]
-        indexes = [models.Index(fields=["gym_class", "kind"])]
+        indexes = [
+            models.Index(fields=["gym_class", "kind"]),
+            models.Index(fields=["person", "kind", "said_at"]),
+        ]
 
 
 class Instead(models.Model):

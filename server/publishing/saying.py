@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import datetime
 from collections.abc import Sequence
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 from django.db import transaction
 from django.db.models import Q
@@ -15,7 +15,9 @@ from server.delivery.ledger import Message, queue
 from server.delivery.models import Delivery
 from server.people.models import Person
 from server.programme.models import GymClass
+from server.publishing.felt import drills_for
 from server.publishing.models import MemberSheet, Said
+from server.shelf.actions import vocabulary_of
 
 FELT = ("better", "same", "worse")
 YES_NO = ("yes", "no")
@@ -28,12 +30,14 @@ class NotSaid(Refused):
 
 
 class Word(NamedTuple):
-    """One thing somebody says. at: by their device's clock."""
+    """One thing somebody says. at: by their device's clock; position: that it is about, empty for all of
+    it."""
 
     kind: str
     value: str
     key: str
     at: datetime.datetime
+    position: str = ""
 
 
 def note_opened(sheet: MemberSheet, stamp: str, touched: bool) -> None:
@@ -57,14 +61,18 @@ def note_said(sheet: MemberSheet, words: Sequence[Word]) -> None:
     if len(known) + len(new) > MOST_SAID:
         raise NotSaid("rows", f"{MOST_SAID} things are said of this class already.")
     rows: list[Said] = []
+    page = sheet.page() if any(word.position for word in new) else {}
+    catalog = vocabulary_of(gym_class.session.gym).catalog
     for word in {word.key: word for word in new}.values():
-        _check(word)
+        _check(word, page)
         rows.append(
             Said(
                 gym_class=gym_class,
                 person=sheet.person,
                 kind=word.kind,
                 value=word.value.strip(),
+                position=word.position,
+                drills=drills_for(page, word.position, catalog) if word.position else [],
                 key=word.key,
                 said_at=min(word.at, now),
             )
@@ -75,7 +83,12 @@ def note_said(sheet: MemberSheet, words: Sequence[Word]) -> None:
         tell_coach(gym_class, f"pain-{sheet.person_id}-{pains[0].key}"[:40], HURTS, lasts=True)
 
 
-def _check(word: Word) -> None:
+def _check(word: Word, page: dict[str, Any]) -> None:
+    """page: what they were asked about; empty where no word names a position."""
+    if word.position:
+        asked = {one["position"] for one in page.get("positions", ())}
+        if word.kind != Said.Kind.FELT or word.position not in asked:
+            raise NotSaid("rows", "This page asks nothing about that position.")
     allowed = {Said.Kind.FELT: FELT, Said.Kind.DONE: YES_NO, Said.Kind.EXTRAS: YES_NO}
     values = allowed.get(Said.Kind(word.kind))
     if values and word.value not in values:

@@ -69,6 +69,7 @@ def shown(
         "newest": newest,
         "private": private,
         "felt": told.get(Said.Kind.FELT, ""),
+        "felt_at": positions_in(told),
         "done": told.get(Said.Kind.DONE, "") == "yes",
         "extras_done": told.get(Said.Kind.EXTRAS, "") == "yes",
         "pain": Said.Kind.PAIN in told,
@@ -127,8 +128,26 @@ def said_by(people: Iterable[int], class_id: int) -> dict[int, dict[str, str]]:
     rows = Said.objects.filter(gym_class_id=class_id, person_id__in=list(people)).order_by("said_at", "pk")
     said: dict[int, dict[str, str]] = {}
     for row in rows:
-        said.setdefault(row.person_id, {})[row.kind] = row.value
+        said.setdefault(row.person_id, {})[_told_as(row.kind, row.position)] = row.value
     return said
+
+
+def _told_as(kind: str, position: str) -> str:
+    return f"{kind}@{position}" if position else kind
+
+
+def positions_in(told: dict[str, str]) -> dict[str, str]:
+    """Of what one member said of a class: position -> how it felt."""
+    parted = ((name.partition("@"), value) for name, value in told.items())
+    return {position: value for (kind, at, position), value in parted if at and kind == Said.Kind.FELT}
+
+
+def felt_in_all(told: dict[str, str]) -> str:
+    """One word for a class: what was said of all of it, else the worst of its positions; empty for
+    nothing."""
+    each = set(positions_in(told).values())
+    worst = next((word for word in ("worse", "same", "better") if word in each), "")
+    return told.get(Said.Kind.FELT, "") or worst
 
 
 def _changes_since_last_look(sheet: MemberSheet) -> tuple[str, ...]:

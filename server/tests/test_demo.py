@@ -21,11 +21,11 @@ class Demo(TestCase):
 
     def test_it_is_a_whole_gym(self):
         """Six coaches, 60-90 members, two adaptive, three class times a day for three weeks, some classes
-        already sent."""
+        already sent; ten weeks before of two remembered classes a day."""
         self.assertEqual(Person.objects.exclude(role="member").count(), 6)
         self.assertTrue(60 <= Person.objects.filter(role="member").count() <= 90)
         self.assertEqual(sum(bool(person.adaptive) for person in Person.objects.all()), 2)
-        self.assertEqual((Session.objects.count(), GymClass.objects.count()), (18, 54))
+        self.assertEqual((Session.objects.count(), GymClass.objects.count()), (18 + 60, 54 + 120))
         self.assertGreater(MemberSheet.objects.count(), 20)
 
     def test_loading_again_changes_nothing(self):

@@ -13,7 +13,7 @@ from django.utils import timezone
 from server.floor.running import Party, start_run
 from server.people.models import Change, Look, Person
 from server.publishing.actions import publish_class
-from server.publishing.models import MemberSheet
+from server.publishing.models import MemberSheet, Said
 from server.tests.gyms import SmallGym, body, competition_with
 
 # who may ask a route: anyone; whoever signed in ("account"); the person themselves and their coaches
@@ -25,14 +25,17 @@ ALLOWED = {
         post sign-in/link/use  post password/forgotten  post password/new  post invitation  post
         invitation/accept get sheets/{token}  post sheets/{token}/said  get demo-mail
         get days/{token}  post days/{token}/opened  post days/{token}/said
-        get floor/time  get floor/screen  post floor/screen""",
+        get floor/time  get floor/screen  post floor/screen
+        get training/{token}  post training/{token}/ticked  put training/{token}/remind""",
     "account": """get me  post sign-out  get my-sheets  get shelf  get devices  delete devices  delete
     devices/{device_id} put password  post gyms/{gym_id}/choose  get people/choices
     get reach  put reach  post reach/feed""",
     "self": """get people/{person_id}  patch people/{person_id}  delete people/{person_id}  post
     people/{person_id}/leave get people/{person_id}/coming  post people/{person_id}/cautions  post
     people/{person_id}/bests delete people/{person_id}/{kind}/{row_id}  get people/{person_id}/export  put
-    cautions/{caution_id}/end""",
+    cautions/{caution_id}/end
+    get people/{person_id}/log  get people/{person_id}/year  put answers/{said_id}
+    get people/{person_id}/training""",
     "coach": """get find  get week  post sessions  get sessions/{session_id}  patch sessions/{session_id}
         delete sessions/{session_id}  post sessions/{session_id}/bench
         post sessions/{session_id}/next-minute  post sessions/{session_id}/shared-bar
@@ -71,7 +74,16 @@ ALLOWED = {
         get floor/runs/{run_id}/who  get classes/{class_id}/ran  get floor/screens  post floor/screens
         delete floor/screens/{screen_id}  get floor/classes/{class_id}/set-out
         post floor/classes/{class_id}/set-out/tick
-        get floor/classes/{class_id}/set-out/ticks  get gym/plan""",
+        get floor/classes/{class_id}/set-out/ticks  get gym/plan
+        get log  get log/classes  get log/classes/{class_id}  post log/classes/{class_id}/came  get log/file
+        get week/lean  get year  get trials  post trials
+        get blocks  post blocks  get blocks/choices  get blocks/{block_id}  patch blocks/{block_id}
+        post blocks/{block_id}/stop  post blocks/{block_id}/people
+        post enrolled/{enrolled_id}/stop  post enrolled/{enrolled_id}/resume
+        put enrolled/{enrolled_id}/drill  post enrolled/{enrolled_id}/climb
+        put enrolled/{enrolled_id}/level  get enrolled/{enrolled_id}/drills
+        get enrolled/{enrolled_id}/events  post people/{person_id}/homework
+        delete people/{person_id}/training-link""",
     "owner": """patch gym  get gym/file  put sending/rule  post sending/pause  put sending/sender
     post sending/test  put gym/plan""",
 }
@@ -98,6 +110,9 @@ BY_KEY = (
     "get days/{token}",
     "post days/{token}/opened",
     "post days/{token}/said",
+    "get training/{token}",
+    "post training/{token}/ticked",
+    "put training/{token}/remind",
     "get demo-mail",
 )  # 404 for a word that opens nothing
 NOT_A_MEMBER = (
@@ -125,7 +140,16 @@ def published() -> set[str]:
 
 def elsewhere(asker: str, route: str) -> bool:
     """Whether somebody of another gym asks what names no row of this one."""
-    rows = ("session_id", "class_id", "person_id", "sheet_id", "caution_id", "competition_id", "run_id")
+    rows = (
+        "session_id",
+        "class_id",
+        "person_id",
+        "sheet_id",
+        "caution_id",
+        "competition_id",
+        "run_id",
+        "said_id",
+    )
     return asker.endswith("elsewhere") and not any(f"{{{row}}}" in route for row in rows)
 
 
@@ -163,6 +187,14 @@ class Matrix(TestCase):
             "caution_id": own.pk,
             "gym_id": cls.home.gym.pk,
             "kind": "bests",
+            "said_id": Said.objects.create(
+                gym_class=cls.home.gym_class,
+                person=cls.member,
+                kind="felt",
+                value="same",
+                key="k",
+                said_at=timezone.now(),
+            ).pk,
             "row_id": cls.member.bests.create(movement="press", kg=40, lifted_on="2026-01-01").pk,
             "key": "none-such",
             "tab": "a-tab-of-theirs",

@@ -9,10 +9,12 @@ from typing import NamedTuple
 
 from django.db.models import Model
 
+from server.blocks.models import Block, BlockEvent, Enrolled, Ticked, TrainingPage
 from server.competition.models import Athlete, Coaching, Competition, Entry, EventSaid, Heat, LineSheet
 from server.delivery.models import Reach
 from server.floor.models import FloorPlan, Ran, Run
 from server.gym.models import KitItem
+from server.logbook.models import Trial
 from server.people.models import BestLift, Caution, Change, Look, MeasuredRange, Note, Person, Spot
 from server.prep.models import PrepDraft
 from server.programme.models import Attending, GymClass, Session, WeeklyClass
@@ -53,6 +55,8 @@ OF_A_PERSON = {  # apart from the people, as they point to each other
     "reach": _of(Reach, "person", "mail text phone quiet_from quiet_to bounced bounced_why"),
     "looks": _of(Look, "person", "screen day", "viewer"),
     "changes": _of(Change, "person", "what at", "by"),
+    "trials": _of(Trial, "person", "test side before before_at after after_at between key", "taken_by"),
+    "training_page": _of(TrainingPage, "person", "remind ended_at"),
 }
 SHEET = _of(MemberSheet, "publication", "own kept_to opened_at ended_at", "person")
 PUBLICATION = _of(
@@ -62,7 +66,7 @@ PUBLICATION = _of(
     "published_by",
     sheets=SHEET,
 )
-SAID = _of(Said, "gym_class", "kind value key said_at", "person")
+SAID = _of(Said, "gym_class", "kind value position drills key said_at aside_at", "person aside_by")
 RULE = "how clock hours approve"
 CLASS = _of(
     GymClass,
@@ -70,7 +74,7 @@ CLASS = _of(
     "starts_at cancelled_at touched_at",
     "coach",
     said=SAID,
-    attending=_of(Attending, "gym_class", "division pair", "person"),
+    attending=_of(Attending, "gym_class", "division pair came", "person"),
     insteads=_of(Instead, "gym_class", "movement text", "person"),
     publications=PUBLICATION,
     rule=_of(Rule, "gym_class", RULE),
@@ -107,6 +111,20 @@ COMPETITION = _of(
     ),
     said=_of(EventSaid, "competition", "event kind value key said_at", "person"),
 )
+BLOCK = _of(
+    Block,
+    "gym",
+    "aim name starts_on weeks weekdays motions skill until homework by_rule made_at stopped_on key",
+    "made_by",
+    enrolled=_of(
+        Enrolled,
+        "block",
+        "level areas ended ended_on",
+        "person",
+        ticks=_of(Ticked, "enrolled", "on value words key said_at"),
+        events=_of(BlockEvent, "enrolled", "at what said", "by"),
+    ),
+)
 OF_THE_GYM = {
     "kit": _of(KitItem, "gym", "item pieces"),
     "words": _of(GymWord, "gym", "word movement"),
@@ -115,6 +133,7 @@ OF_THE_GYM = {
     "weekly_classes": _of(WeeklyClass, "gym", "weekday starts", "coach"),
     "sessions": _of(Session, "gym", "date title text key", draft=DRAFT, classes=CLASS),
     "competitions": COMPETITION,
+    "blocks": BLOCK,
     "floor_plan": _of(FloorPlan, "gym", "plan"),
 }
 GYM_FIELDS = ("name", "place", "timezone", "unit", "method", "minutes", "rack", "places", "sender")

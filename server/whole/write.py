@@ -9,6 +9,7 @@ from typing import Any
 
 from django.db.models import Model
 
+from server.blocks.models import Enrolled
 from server.gym.models import Gym
 from server.people.models import Person
 from server.whole.shape import (
@@ -80,6 +81,20 @@ def _plain(value: Any) -> Any:
     return value
 
 
+def _block_of(row: Enrolled) -> dict[str, Any]:
+    """What somebody did of one block, and what was changed for them."""
+    return {
+        "block": row.block.name,
+        "starts_on": row.block.starts_on,
+        "ended": row.ended,
+        "areas": row.areas,
+        "ticks": [
+            {"on": tick.on, "value": tick.value, "words": tick.words} for tick in row.ticks.order_by("pk")
+        ],
+        "events": [{"at": event.at, "what": event.what, "said": event.said} for event in row.events.all()],
+    }
+
+
 def kept_of(person: Person) -> dict[str, Any]:
     """What else is kept of a person beside what their page shows: how they are reached, and what they said of
     their classes."""
@@ -88,8 +103,26 @@ def kept_of(person: Person) -> dict[str, Any]:
     return {
         "reach": _by_parent(OF_A_PERSON["reach"], [person], {})[person.pk],
         "said": [
-            {"class": row.gym_class.starts_at, "kind": row.kind, "value": row.value, "at": row.said_at}
+            {
+                "class": row.gym_class.starts_at,
+                "kind": row.kind,
+                "position": row.position,
+                "value": row.value,
+                "at": row.said_at,
+            }
             for row in said
+        ],
+        "blocks": [_block_of(row) for row in person.enrolled.select_related("block")],
+        "trials": [
+            {
+                "test": row.test,
+                "side": row.side,
+                "before": row.before,
+                "after": row.after,
+                "between": row.between,
+                "at": row.before_at,
+            }
+            for row in person.trials.filter(after__isnull=False)
         ],
         "competitions": [
             {

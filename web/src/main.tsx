@@ -12,10 +12,14 @@ import { createRoot } from "react-dom/client";
 import { away } from "./api/client";
 import { competitionSearch } from "./screens/competition/search";
 import { changesOf, type LabSearch } from "./screens/lab/ask";
+import { logSearch } from "./screens/log/tabs";
 import { peopleSearch } from "./screens/people/search";
 import { NotFound, Shell } from "./screens/Shell";
 import { SHELF_TABS, type ShelfTab } from "./screens/shelf/tabs";
 import "./styles.css";
+
+const yearSearch = (search: Record<string, unknown>): { year?: number } =>
+  Number(search.year) ? { year: Number(search.year) } : {};
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NotFound });
 const routes = root.addChildren([
@@ -89,6 +93,54 @@ const routes = root.addChildren([
     getParentRoute: () => root,
     path: "/people/$id",
     component: lazyRouteComponent(() => import("./screens/people/PersonScreen"), "PersonScreen"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
+    path: "/people/$id/log",
+    validateSearch: logSearch,
+    component: lazyRouteComponent(() => import("./screens/log/PersonLog"), "PersonLogScreen"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
+    path: "/people/$id/year",
+    validateSearch: yearSearch,
+    component: lazyRouteComponent(() => import("./screens/year/Year"), "PersonYear"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
+    path: "/year",
+    validateSearch: yearSearch,
+    component: lazyRouteComponent(() => import("./screens/year/Year"), "GymYear"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
+    path: "/log",
+    validateSearch: logSearch,
+    component: lazyRouteComponent(() => import("./screens/log/Log"), "Log"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
+    path: "/log/$id",
+    component: lazyRouteComponent(() => import("./screens/log/ClassLog"), "ClassLogScreen"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
+    path: "/blocks",
+    validateSearch: (search: Record<string, unknown>): { over?: boolean } =>
+      search.over === true || search.over === "true" ? { over: true } : {},
+    component: lazyRouteComponent(() => import("./screens/blocks/Blocks"), "Blocks"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
+    path: "/blocks/$id",
+    component: lazyRouteComponent(() => import("./screens/blocks/BlockScreen"), "BlockScreen"),
+  }),
+  createRoute({
+    getParentRoute: () => root,
+    path: "/trials",
+    validateSearch: (search: Record<string, unknown>): { class?: number } =>
+      Number(search.class) ? { class: Number(search.class) } : {},
+    component: lazyRouteComponent(() => import("./screens/measure/Trials"), "TrialsScreen"),
   }),
   createRoute({
     getParentRoute: () => root,

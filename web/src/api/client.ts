@@ -10,7 +10,8 @@ export type Item = Schemas["Item"];
 export type Plan = Schemas["Plan"];
 export type Position = Schemas["Position"];
 export type Session = Schemas["SessionOut"];
-export type Sheet = Schemas["SheetPage"];
+/** A member's page; their blocks are beside it where it is their own. */
+export type Sheet = Schemas["SheetPage"] & Partial<Pick<Schemas["SheetAndTraining"], "training">>;
 export type Picture = Schemas["Picture"];
 export type Kind = Demand["kind"];
 

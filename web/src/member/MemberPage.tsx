@@ -5,6 +5,7 @@ import { clock, finishWords, hour, number, plural, sentence } from "../parts/wor
 import { AsWritten } from "./AsWritten";
 import { Hurts } from "./Hurts";
 import type { Felt } from "./kept";
+import { OverWeeks } from "./OverWeeks";
 import type { ListName } from "./run";
 import type { Saying } from "./saying";
 
@@ -153,6 +154,9 @@ export function MemberPage({ sheet, preview = false, said, onStart, left = null 
         ))}
       </section>
 
+      {sheet.training && sheet.training.blocks.length > 0 && !preview && (
+        <OverWeeks training={sheet.training} />
+      )}
       {sheet.homework.length > 0 && (
         <section className="mt-6" aria-label="Homework">
           <h2 className="text-[26px]">Homework</h2>
@@ -185,7 +189,7 @@ export function MemberPage({ sheet, preview = false, said, onStart, left = null 
         {sheet.cooldown.length > 0 && (
           <p className="mt-1">{sheet.cooldown.map((one) => `${one.name} (${one.dose_words})`).join(", ")}.</p>
         )}
-        {said && <Afterwards said={said} />}
+        {said && <Afterwards said={said} positions={sheet.positions} />}
       </section>
       {said && <Hurts said={said.pain} waits={said.waits("pain")} onSay={(what) => said.say("pain", what)} />}
       <p className="quiet mt-6">
@@ -244,7 +248,8 @@ function News({ sheet }: { sheet: Sheet }) {
 }
 
 /** What the member says of the class when it is over. */
-function Afterwards({ said }: { said: Saying }) {
+function Afterwards({ said, positions }: { said: Saying; positions: Sheet["positions"] }) {
+  const told = said.felt || positions.some((one) => said.feltAt(one.position));
   return (
     <>
       <Ticked
@@ -253,30 +258,57 @@ function Afterwards({ said }: { said: Saying }) {
         className="mt-4 w-full border-rule bg-sheet"
         onTick={(on) => said.say("done", on ? "yes" : "no")}
       />
-      <fieldset className="mt-4">
-        <legend className="font-semibold">How did the position feel?</legend>
-        <div className="mt-2 grid grid-cols-3 gap-2">
-          {FELT.map((one) => (
-            <button
-              type="button"
-              key={one}
-              className={`rounded-xl border-2 py-3 ${said.felt === one ? "border-ink bg-slate-deep text-chalk" : "border-rule bg-sheet"}`}
-              aria-pressed={said.felt === one}
-              onClick={() => said.say("felt", one)}
-            >
-              {one}
-            </button>
-          ))}
-        </div>
-        {said.felt && (
-          <p role="status" className="quiet mt-2">
-            {said.waits("felt")
-              ? "Kept on this phone; it is sent by itself when there is a signal."
-              : "Your coach has it."}
-          </p>
-        )}
-      </fieldset>
+      {positions.length === 0 && (
+        <Feel legend="How did the position feel?" felt={said.felt} onSay={(felt) => said.say("felt", felt)} />
+      )}
+      {positions.length > 0 && (
+        <p className="mt-4">Against what you are used to, how did each position feel?</p>
+      )}
+      {positions.map((one) => (
+        <Feel
+          key={one.position}
+          legend={one.name}
+          felt={said.feltAt(one.position)}
+          onSay={(felt) => said.say("felt", felt, one.position)}
+        />
+      ))}
+      {told && (
+        <p role="status" className="quiet mt-2">
+          {said.waits("felt")
+            ? "Kept on this phone; it is sent by itself when there is a signal."
+            : "Your coach has it. “Same” asks a little more for it next time, “worse” another drill; never more."}
+        </p>
+      )}
     </>
+  );
+}
+
+function Feel({
+  legend,
+  felt,
+  onSay,
+}: {
+  legend: string;
+  felt: Felt | "" | undefined;
+  onSay: (felt: Felt) => void;
+}) {
+  return (
+    <fieldset className="mt-3">
+      <legend className="font-semibold">{legend}</legend>
+      <div className="mt-1 grid grid-cols-3 gap-2">
+        {FELT.map((one) => (
+          <button
+            type="button"
+            key={one}
+            className={`rounded-xl border-2 py-3 ${felt === one ? "border-ink bg-slate-deep text-chalk" : "border-rule bg-sheet"}`}
+            aria-pressed={felt === one}
+            onClick={() => onSay(one)}
+          >
+            {one}
+          </button>
+        ))}
+      </div>
+    </fieldset>
   );
 }
 

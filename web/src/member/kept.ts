@@ -37,14 +37,14 @@ export function notePage(token: string, page: Omit<KeptPage, "token"> | null): v
 export const waitingSaid = (token: string): Said[] => waitingRows<Said>(saidPlace(token));
 
 /** Keep something a member says until it has arrived; each has a name of its own, so that it arrives once. */
-export function keepSaid(token: string, kind: Said["kind"], value: string): void {
-  const row: Said = { kind, value, key: newKey(), at: new Date().toISOString() };
+export function keepSaid(token: string, kind: Said["kind"], value: string, position = ""): void {
+  const row: Said = { kind, value, position, key: newKey(), at: new Date().toISOString() };
   keepRow(saidPlace(token), row);
 }
 
-/** The newest of a kind that waits here; undefined when none does. */
-export const lastSaid = (rows: Said[], kind: Said["kind"]): string | undefined =>
-  rows.findLast((row) => row.kind === kind)?.value;
+/** The newest of a kind (and position) that waits here; undefined when none does. */
+export const lastSaid = (rows: Said[], kind: Said["kind"], position = ""): string | undefined =>
+  rows.findLast((row) => row.kind === kind && (row.position ?? "") === position)?.value;
 
 /** Send what waits; the page as the server has it then, null when it did not answer. */
 export const sendSaid = (token: string): Promise<Sheet | null> =>

@@ -21,6 +21,8 @@ const given = JSON.parse(document.getElementById("data")?.textContent ?? "null")
   trouble: string;
   /** An athlete's day at a competition. */
   day?: Schemas["DayPage"];
+  /** A member's blocks over weeks. */
+  training?: Schemas["Training"];
   /** The class's prep with nobody's own, as the code on the wall leads to it. */
   wall?: boolean;
 } | null;
@@ -139,7 +141,17 @@ function useRunning(sheet: Sheet) {
 
 const DayPage = lazy(() => import("./DayPage").then((module) => ({ default: module.DayPage })));
 
+const TrainingPage = lazy(() =>
+  import("./TrainingPage").then((module) => ({ default: module.TrainingPage })),
+);
+
 function Page() {
+  if (given?.training)
+    return (
+      <Suspense>
+        <TrainingPage training={given.training} kept={"kept" in page.dataset} />
+      </Suspense>
+    );
   if (given?.day)
     return (
       <Suspense>
@@ -197,16 +209,26 @@ function noteDay(day: Schemas["DayPage"]): void {
   });
 }
 
+/** So is a member's page of blocks; without a day of its own it stands under today's. */
+function noteTraining(training: Schemas["Training"]): void {
+  notePage(window.location.pathname.slice("/m/".length), {
+    title: "Over weeks",
+    starts_at: new Date().toISOString(),
+    timezone: training.timezone,
+  });
+}
+
 /** After the page is there: faces, the worker, and that it was opened. */
 function afterwards(): void {
   void import("./faces.css");
   if (given?.wall) return;
   if (given?.sheet) reportSeen(token, given.sheet.stamp, "kept" in page.dataset);
   if (given?.day) noteDay(given.day);
+  else if (given?.training) noteTraining(given.training);
   else if (token && (given?.sheet || given?.trouble)) {
     if (!given.sheet?.private) notePage(token, given.sheet);
   }
-  if (!(given?.sheet || given?.day) || !("serviceWorker" in navigator)) return;
+  if (!(given?.sheet || given?.day || given?.training) || !("serviceWorker" in navigator)) return;
   void navigator.serviceWorker.register("/sw.js", { scope: "/m/" }).catch(() => undefined);
   window.setTimeout(keepThis, 2_000);
 }
@@ -214,7 +236,9 @@ function afterwards(): void {
 const sheet = given?.sheet;
 if (sheet) {
   const stops = sheet.breaks.flatMap((stop) => stop.items);
-  wantFigures([...sheet.extras, ...sheet.items, ...stops, ...sheet.homework].map((one) => one.figure));
+  const work = (sheet.training?.blocks ?? []).flatMap((block) => block.days.flatMap((day) => day.work));
+  const all = [...sheet.extras, ...sheet.items, ...stops, ...sheet.homework, ...work];
+  wantFigures([...new Set(all.map((one) => one.figure))]);
 }
 createRoot(document.getElementById("root") as HTMLElement).render(
   <StrictMode>

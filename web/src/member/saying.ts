@@ -20,8 +20,8 @@ export function useSaying(token: string, sheet: Sheet) {
       document.removeEventListener("visibilitychange", send);
     };
   }, [send]);
-  const say = (kind: Said["kind"], value: string) => {
-    keepSaid(token, kind, value);
+  const say = (kind: Said["kind"], value: string, position = "") => {
+    keepSaid(token, kind, value, position);
     setWaiting(waitingSaid(token));
     void send();
   };
@@ -31,6 +31,8 @@ export function useSaying(token: string, sheet: Sheet) {
   };
   return {
     felt: (lastSaid(waiting, "felt") as Felt | undefined) ?? there.felt,
+    feltAt: (position: string) =>
+      (lastSaid(waiting, "felt", position) as Felt | undefined) ?? there.felt_at[position],
     done: done("done", there.done),
     extrasDone: done("extras", there.extras_done),
     pain: there.pain || lastSaid(waiting, "pain") !== undefined,

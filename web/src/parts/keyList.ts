@@ -16,8 +16,8 @@ export const KEYS: Key[] = [
   },
   {
     where: "everywhere",
-    keys: "G then W F P M L S O C G",
-    what: "go to Week, Floor, People, Measure, Lab, Shelf, Sending, Competition, Gym",
+    keys: "G then W F P M L S O C B J G",
+    what: "go to Week, Floor, People, Measure, Lab, Shelf, Sending, Competition, Blocks, Log, Gym",
   },
   { where: "everywhere", keys: "Esc", what: "let go of the thread, close what is open" },
   { where: "week", keys: "Alt ←  and  Alt →", what: "on a session: a day earlier, a day later" },

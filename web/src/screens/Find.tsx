@@ -24,6 +24,8 @@ const SCREENS: Record<string, { key: string; to: string }> = {
   Shelf: { key: "s", to: "/shelf" },
   Sending: { key: "o", to: "/sending" },
   Competition: { key: "c", to: "/competition" },
+  Blocks: { key: "b", to: "/blocks" },
+  Log: { key: "j", to: "/log" },
   Gym: { key: "g", to: "/gym" },
 };
 const NEXT_KEY_MS = 1_500; // after G

@@ -23,7 +23,7 @@ const DOORS: Record<string, () => React.JSX.Element> = {
   "/join": Join,
 };
 /** What a member may open beside their own preps. */
-const MEMBERS_TOO = /^\/(people\/\d+|account)$/;
+const MEMBERS_TOO = /^\/(people\/\d+(\/(log|year))?|account)$/;
 
 /** The slate ledge on top, and whatever stands below it. Signed-out people see the door. */
 export function Shell() {
@@ -47,6 +47,10 @@ const TITLES: [RegExp, string][] = [
   [/^\/competition/, "Competition"],
   [/^\/outbox/, "Outbox"],
   [/^\/floor/, "Floor"],
+  [/^\/log/, "Log"],
+  [/^\/blocks/, "Blocks"],
+  [/^\/year/, "Year"],
+  [/^\/trials/, "Before and after"],
   [/^\/gym/, "Gym"],
   [/^\/account/, "Account"],
 ];
@@ -107,6 +111,8 @@ const COACHES = [
   ["/shelf", "Shelf"],
   ["/sending", "Sending"],
   ["/competition", "Competition"],
+  ["/blocks", "Blocks"],
+  ["/log", "Log"],
   ["/gym", "Gym"],
 ] as const;
 
@@ -148,6 +154,9 @@ function Ledge({ me }: { me: Schemas["Me"] }) {
             </Link>
             <Link to="/people/$id" params={{ id: String(me.id) }} className={tab} activeProps={open}>
               Your body
+            </Link>
+            <Link to="/people/$id/log" params={{ id: String(me.id) }} className={tab} activeProps={open}>
+              Your weeks
             </Link>
           </>
         )}

@@ -14,6 +14,7 @@ from server.demo import scenario
 from server.demo.people import SEED, SHOWN, make_people
 from server.demo.sent import choose_reach, live_through
 from server.demo.weekend import make_weekend
+from server.demo.weeks import live_weeks
 from server.floor.models import FloorPlan
 from server.gym.models import Gym, KitItem
 from server.people.models import Person
@@ -47,6 +48,7 @@ class Command(BaseCommand):
         _publish_past(sessions)
         live_through(gym, random.Random(SEED))
         make_weekend(gym, coaches)
+        live_weeks(gym, coaches, members, random.Random(SEED))
 
 
 def _weekly(gym: Gym) -> None:

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useNavigate, useSearch } from "@tanstack/react-router";
+import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { Trouble, Waiting } from "../../parts/Trouble";
@@ -64,7 +64,12 @@ function Choose({ data, picked, line, classId, onTests, onClass, onStart }: Choo
   const ids = picked.map((test) => test.id);
   return (
     <div className="mx-auto max-w-[1100px] px-5 pt-4 pb-10 max-md:px-3">
-      <h1 className="text-[34px]">Measure</h1>
+      <div className="flex flex-wrap items-center gap-4">
+        <h1 className="text-[34px]">Measure</h1>
+        <Link to="/trials" search={classId ? { class: classId } : {}} className="plain-action">
+          Before and after
+        </Link>
+      </div>
       {waiting > 0 && (
         <p role="status" className="mt-1 font-semibold">
           {plural(waiting, "reading")} of before {waiting === 1 ? "waits" : "wait"} for the server, and will

@@ -7,6 +7,7 @@ import type { Person } from "../../saving/person";
 import { Bests } from "./Bests";
 import { Cautions } from "./Cautions";
 import { Facts } from "./Facts";
+import { Homework } from "./Homework";
 import { Notes, Trail } from "./Notes";
 import { type Need, newest, RangeStrip } from "./RangeStrip";
 import { Spots } from "./Spots";
@@ -30,6 +31,14 @@ export function PersonScreen() {
         </p>
       )}
       <Standing person={person} />
+      <p className="mt-2 flex flex-wrap gap-2">
+        <Link to="/people/$id/log" params={{ id: String(person.id) }} className="plain-action">
+          The weeks
+        </Link>
+        <Link to="/people/$id/year" params={{ id: String(person.id) }} className="plain-action">
+          The year on a page
+        </Link>
+      </p>
       <div className="mt-4 grid grid-cols-[minmax(0,1fr)_420px] gap-x-10 gap-y-8 max-lg:grid-cols-1">
         <div className="space-y-8">
           <Coming person={person} />
@@ -191,23 +200,6 @@ function Ranges({ person }: { person: Person }) {
           ))}
         </ul>
       )}
-    </section>
-  );
-}
-
-function Homework({ person }: { person: Person }) {
-  if (person.homework.length === 0) return null;
-  return (
-    <section aria-label="Homework">
-      <h2 className="border-b-2 border-ink pb-1 text-[23px]">Homework</h2>
-      <ul>
-        {person.homework.map((task) => (
-          <li key={task.name} className="border-b border-rule py-1.5">
-            <b>{task.name}</b>, {task.dose}
-            <span className="quiet block">{task.stop}</span>
-          </li>
-        ))}
-      </ul>
     </section>
   );
 }

@@ -11,6 +11,7 @@ import { amount, hour, longDate, plural, weekday } from "../../parts/words";
 import { NextLine } from "../sending/NextLine";
 import { AddSession } from "./AddSession";
 import { shifted } from "./dates";
+import { LeanOfWeek } from "./Lean";
 import { Loom } from "./Loom";
 import { PrintWeek } from "./PrintWeek";
 import { SessionName } from "./SessionName";
@@ -106,6 +107,7 @@ function Days({ week }: { week: Schemas["Week"] }) {
         </div>
         <Loom strands={strands} days={asked} today={today} />
         {one && <DayAsks day={one} />}
+        <LeanOfWeek week={week} actions={actions} />
       </div>
     </div>
   );

@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class LogbookConfig(AppConfig):
+    name = "server.logbook"
+    label = "logbook"
