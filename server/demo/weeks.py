@@ -37,7 +37,8 @@ DRILLS = (  # what its coaches reach for, the worn ones first
     "hip-90-90",
     "pogo-hops",
 )
-JUMPERS, TICKED = "mornings", 0.8
+JUMPERS, TICKED = "Mornings", 0.8
+ANKLE = "ankle.dorsiflexion"
 ANKLE_CM = ((-64, 7.5), (-41, 7.5), (-38, 8.0), (-9, 9.5), (-2, 10.0))  # days back, at the wall
 
 
@@ -143,19 +144,23 @@ def _blocks(gym: Gym, coach: Person, members: list[Person], chance: random.Rando
     """A jump block of the mornings in its third week, a skill block, and homework with its tests."""
     today = gym.today()
     monday = today - datetime.timedelta(days=today.weekday())
-    group = gym.groups.order_by("name").first()
-    usual = {"name": "", "weekdays": (0, 2, 4), "weeks": 6}
     springs = BlockIn(
-        aim="jump", starts_on=today, group=group.pk if group else None, **{**usual, "name": "Spring feet"}
+        aim="jump",
+        name="Spring feet",
+        starts_on=today,
+        weeks=6,
+        weekdays=(0, 2, 4),
+        group=gym.groups.get(name=JUMPERS).pk,
     )
-    block = start_block(coach, springs).block
-    _since(block, monday - datetime.timedelta(weeks=2), chance)
+    _since(start_block(coach, springs).block, monday - datetime.timedelta(weeks=2), chance)
     practice = BlockIn(
         aim="skill",
+        name="Kip, every minute",
         starts_on=today,
+        weeks=6,
+        weekdays=(1, 3),
         skill="hollow-arch-swings",
         people=(members[2].pk, members[5].pk),
-        **{**usual, "name": "Kip, every minute", "weekdays": (1, 3)},
     )
     _since(start_block(coach, practice).block, monday - datetime.timedelta(weeks=1), chance)
     shown = next(member for member in members if member.name == SHOWN)
@@ -164,17 +169,19 @@ def _blocks(gym: Gym, coach: Person, members: list[Person], chance: random.Rando
         for side in ("left", "right"):
             MeasuredRange.objects.create(
                 person=shown,
-                motion="ankle.dorsiflexion",
+                motion=ANKLE,
                 test="knee-to-wall",
                 side=side,
                 value=cm + (side == "right"),
                 measured_on=on,
                 taken_by=coach,
             )
-    if not Enrolled.objects.filter(person=shown, areas__has_key="ankle.dorsiflexion").exists():
-        give_homework(coach, shown, "ankle.dorsiflexion")
-    row = Enrolled.objects.get(person=shown, areas__has_key="ankle.dorsiflexion")
-    row.areas["ankle.dorsiflexion"]["selected_on"] = (today - datetime.timedelta(days=64)).isoformat()
+    mine = Enrolled.objects.filter(person=shown, block__homework=True)
+    row = mine.filter(areas__has_key=ANKLE).first()
+    if row is None:
+        Block.objects.filter(enrolled__in=mine.order_by("-pk")[:1]).delete()  # two areas at the most
+        row = give_homework(coach, shown, ANKLE)
+    row.areas[ANKLE]["selected_on"] = (today - datetime.timedelta(days=64)).isoformat()
     row.save()
     _since(row.block, monday - datetime.timedelta(weeks=5), chance)
     before = timezone.now() - datetime.timedelta(days=9)
