@@ -102,7 +102,13 @@ class _Running:
             day for day in week_days(step.starts_on, self.today) if day not in already and self._open(day)
         ]
         usual = [day for day in usual_days(self.block, step.starts_on) if self._open(day) or day in already]
-        chosen, said = choose_days(usual, free, already, lambda day, own: self._slot(step, day, own, jumped))
+        chosen, said = choose_days(
+            usual,
+            free,
+            already,
+            lambda day, own: self._slot(step, day, own, jumped),
+            self._no_day_left(step),
+        )
         days = [self._done_day(step, day) for day in already]
         days += [self._planned(step, one) for one in chosen]
         return BlockWeek(
@@ -116,6 +122,12 @@ class _Running:
             said=() if step.over or not self._runs(step.starts_on + 6 * DAY) else tuple(said),
             tests_on=tuple(test_days(self.block, step)),
         )
+
+    def _no_day_left(self, step: Step) -> str:
+        """Why a week has no day left, where no class is in the way."""
+        week = (step.starts_on + DAY * number for number in range(7))
+        competes = any(self.classes[day].competition for day in week if day in self.classes)
+        return "a competition takes a day of it" if competes else "the week has no day left for it"
 
     def _target(self, step: Step) -> float:
         if self.block.aim == "jump":

@@ -56,6 +56,7 @@ def choose_days(
     free: Sequence[datetime.date],
     already: Collection[datetime.date],
     judge: Judge,
+    otherwise: str = "the week has no day left for it",
 ) -> tuple[list[Chosen], list[str]]:
     """The days of a week for what is still to be done, and what could not be placed, in sentences. free: days
     that may be taken, in order; already: days on which it was done. As many as there are usual days left;
@@ -78,7 +79,7 @@ def choose_days(
                 for day, slot in slots.items()
             ]
     missing = len(left) - len(chosen)
-    return chosen, [_not_placed(missing, left, chosen, judge)] if missing > 0 else []
+    return chosen, [_not_placed(missing, left, chosen, judge, otherwise)] if missing > 0 else []
 
 
 def _slots(days: Sequence[datetime.date], judge: Judge) -> dict[datetime.date, Slot] | None:
@@ -139,10 +140,11 @@ def _not_placed(
     left: Sequence[datetime.date],
     chosen: Sequence[Chosen],
     judge: Judge,
+    otherwise: str,
 ) -> str:
     taken = {one.on: one.slot for one in chosen}
     whys = [judge(day, taken).why for day in left if day not in taken]
-    why = next((one for one in whys if one), "the week has no day left for it")
+    why = next((one for one in whys if one), otherwise)
     times = "One day" if missing == 1 else f"{missing} days"
     return f"{times} of this week cannot be placed: {why}."
 

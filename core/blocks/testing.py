@@ -5,20 +5,22 @@ from __future__ import annotations
 import datetime
 from collections.abc import Iterator
 
+from core.blocks.days import usual_days
 from core.blocks.steps import Step
-from core.blocks.values import DAY, Block
+from core.blocks.values import WEEK, Block
 
-FIRST_TESTS = (0, 2)  # days of the first week
-EVERY_WEEKS = 3  # a pair of tests on so many weeks, the second at the end of the week; estimate
+EVERY_WEEKS = 3  # a pair of tests on so many weeks, the second on the week's last day of the block; estimate
 
 
 def test_days(block: Block, step: Step) -> Iterator[datetime.date]:
-    """Days of a week on which the block's test is due; none of a block that tests nothing."""
-    if not block.motions:
+    """Days of a week on which the block's test is due, on days of the block; none of a block that tests
+    nothing. Those that lie in the week before come with the week they belong to."""
+    usual = usual_days(block, step.starts_on)
+    if not block.motions or not usual:
         return
     if step.starts_on == block.starts_on:
-        yield from (step.starts_on + DAY * day for day in FIRST_TESTS)
+        yield from usual[:2]
     number = step.step + 1
     if number % EVERY_WEEKS == 0 or number == block.weeks:
-        yield step.starts_on - DAY  # seven days before the other
-        yield step.starts_on + 6 * DAY
+        yield usual[-1] - WEEK
+        yield usual[-1]

@@ -114,7 +114,7 @@ class EnrolledOut(Schema):
 
 
 class BlockOut(Schema):
-    """A block. for_words: who it is for."""
+    """A block. for_words: who it is for; of_many: of a group or class, whose people change."""
 
     id: int
     version: int
@@ -127,6 +127,7 @@ class BlockOut(Schema):
     skill: str
     until: datetime.date | None
     for_words: str
+    of_many: bool
     homework: bool
     by_rule: bool
     made_by: str
@@ -135,8 +136,8 @@ class BlockOut(Schema):
 
 
 class BlockLine(Schema):
-    """A block in the list. asks: people about whom a coach is asked something; today: people for whom today
-    holds something."""
+    """A block in the list. asks: people about whom a coach is asked something; planned: whether any day lies
+    behind; today: people for whom today holds something."""
 
     id: int
     aim: Aim
@@ -147,6 +148,7 @@ class BlockLine(Schema):
     for_words: str
     people: int
     running: int
+    planned: bool
     share_done: float
     today: int
     today_words: str

@@ -137,7 +137,7 @@ def _moved(gym: Gym, person: Person, today: datetime.date) -> list[Moved]:
         ]
         session, title, point = _where(need.position, gym, ahead)
         found.append(Moved(need, causes, session, title, point))
-    return found
+    return sorted(found, key=lambda one: (not one.need.ask_coach, -one.need.factor, one.need.position))
 
 
 def _ahead(person: Person, today: datetime.date) -> list[tuple[int, str, dict[str, float]]]:

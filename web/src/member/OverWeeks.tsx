@@ -1,6 +1,6 @@
 import { DrillFigure } from "../figure/DrillFigure";
 import { RangeCourse, shortDay } from "../parts/RangeCourse";
-import { clock, number, plural, sentence, weekday } from "../parts/words";
+import { clock, plural, sentence, weekday } from "../parts/words";
 import { Hurts } from "./Hurts";
 import { type Ticking, type Training, useTicking } from "./ticking";
 
@@ -199,12 +199,6 @@ function Area({ area }: { area: Block["areas"][number] }) {
         </b>
         : {STANDS[area.stands].toLowerCase()}. {sentence(area.why)}
       </p>
-      {area.change_deg !== null && area.error_deg !== null && (
-        <p className="text-[15px]">
-          Change {area.change_deg > 0 && "+"}
-          {number(area.change_deg)}°, give or take {number(1.96 * area.error_deg)}°.
-        </p>
-      )}
       {area.tests.length > 0 && <RangeCourse area={area} />}
       {area.rung && (
         <p className="mt-1 text-[15px]">

@@ -31,7 +31,7 @@ export function RangeCourse({ area }: { area: Area }) {
     .join("")}Z`;
   return (
     <figure>
-      <svg viewBox={`0 0 ${WIDE} ${TALL}`} className="block h-auto w-full max-w-[520px]" role="img">
+      <svg viewBox={`0 0 ${WIDE} ${TALL}`} className="block h-auto w-full max-w-[380px]" role="img">
         <title>{`${area.name}: ${tests.length} tests, ${Math.round(first.degrees)} to ${Math.round(last.degrees)} degrees`}</title>
         {tests.length > 1 && <path d={band} className="fill-reach/15" />}
         <line

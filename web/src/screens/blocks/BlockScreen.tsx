@@ -91,8 +91,74 @@ function Shown({ block }: { block: Block }) {
           {change.error.message}
         </p>
       )}
+      {block.stopped_on === null && !block.homework && <MorePeople block={block} />}
       {block.enrolled.map((one) => (
         <Person key={one.id} block={block} one={one} change={change} open={block.enrolled.length <= 3} />
+      ))}
+    </div>
+  );
+}
+
+/** Somebody more, or who has come to the group or class since. */
+function MorePeople({ block }: { block: Block }) {
+  const client = useQueryClient();
+  const [open, setOpen] = useState(false);
+  const choices = useQuery({
+    queryKey: ["block-choices"],
+    queryFn: () => answer(api.GET("/api/blocks/choices")),
+    enabled: open,
+  });
+  const take = useMutation({
+    mutationFn: (people: number[]) =>
+      answer(
+        api.POST("/api/blocks/{block_id}/people", {
+          params: { path: { block_id: block.id } },
+          body: { people },
+        }),
+      ),
+    onSuccess: () => {
+      for (const name of ["block", "blocks"]) void client.invalidateQueries({ queryKey: [name] });
+    },
+  });
+  const here = new Set(block.enrolled.map((one) => one.person));
+  return (
+    <div className="mt-2 flex flex-wrap items-center gap-2">
+      {block.of_many && (
+        <button type="button" className="plain-action" onClick={() => take.mutate([])}>
+          Bring in who came to {block.for_words} since
+        </button>
+      )}
+      {!open && (
+        <button type="button" className="plain-action" onClick={() => setOpen(true)}>
+          Add somebody
+        </button>
+      )}
+      {open && (
+        <select
+          className="field"
+          aria-label="Add somebody"
+          value=""
+          onChange={(event) => take.mutate([Number(event.target.value)])}
+        >
+          <option value="">Choose who</option>
+          {choices.data?.people
+            .filter((one) => !here.has(one.id))
+            .map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.name}
+              </option>
+            ))}
+        </select>
+      )}
+      {take.error && (
+        <p role="alert" className="font-semibold text-hold">
+          {take.error.message}
+        </p>
+      )}
+      {take.data?.left_out.map((one) => (
+        <p key={one.name} role="status">
+          Not for {one.name}: {one.why}.
+        </p>
       ))}
     </div>
   );
@@ -129,6 +195,7 @@ function Person({
           {one.ended && `, ${ENDED[one.ended] ?? one.ended}`}
           {!one.ended && one.course_ended === "too many missed" && ", too many weeks missed"}
         </span>
+        {running && <ThisWeek weeks={one.weeks} />}
       </summary>
       <Weeks weeks={one.weeks} />
       {one.areas.map((area) => (
@@ -185,6 +252,19 @@ function Person({
   );
 }
 
+/** This week's days in a line, done or still to come. */
+function ThisWeek({ weeks }: { weeks: Week[] }) {
+  const week = weeks.find((each) => !each.over);
+  if (!week) return null;
+  return (
+    <span className="quiet block">
+      week {week.number}, {week.target_words}:{" "}
+      {week.days.map((day) => `${day.done ? "✓" : "○"} ${weekday(day.on)}`).join("  ") ||
+        "no day can be placed"}
+    </span>
+  );
+}
+
 /** Week by week: the days with what they hold, done or not, and what was moved or made smaller. */
 function Weeks({ weeks }: { weeks: Week[] }) {
   return (
@@ -235,7 +315,7 @@ function Weeks({ weeks }: { weeks: Week[] }) {
                 </ul>
                 {week.tests_on.length > 0 && (
                   <span className="quiet block">
-                    test on {week.tests_on.map((on) => weekday(on)).join(", ")}
+                    test on {week.tests_on.map((on) => `${weekday(on)} ${shortDay(on)}`).join(", ")}
                   </span>
                 )}
               </td>
@@ -295,12 +375,6 @@ function Area({ area, one, change, running }: AreaProps) {
           {area.side !== "both" && `, ${area.side}`}: {STANDS[area.stands].toLowerCase()}
         </h3>
         <p className="text-[15px]">{area.why}</p>
-        {area.change_deg !== null && area.error_deg !== null && (
-          <p className="text-[15px]">
-            Change {area.change_deg > 0 && "+"}
-            {number(area.change_deg)}°, give or take {number(1.96 * area.error_deg)}°.
-          </p>
-        )}
         <p className="mt-2">
           <b>{area.drill_name}</b>
         </p>

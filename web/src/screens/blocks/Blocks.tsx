@@ -121,7 +121,7 @@ function WeekLine({ block }: { block: Schemas["BlockLine"] }) {
       </span>
       <span className="quiet block">
         {block.week > 0 ? `week ${block.week} of ${block.weeks}` : plural(block.weeks, "week")}
-        {block.running > 0 && `, ${percent(block.share_done)} done`}
+        {block.running > 0 && block.planned && `, ${percent(block.share_done)} done`}
       </span>
     </span>
   );

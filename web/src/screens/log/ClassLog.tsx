@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import { answer, api, type Schemas } from "../../api/client";
 import { Trouble, Waiting } from "../../parts/Trouble";
-import { clock, number, plural, when } from "../../parts/words";
+import { clock, day, hour, number, plural } from "../../parts/words";
 
 type ClassLog = Schemas["ClassLogOut"];
 
@@ -25,7 +25,8 @@ export function ClassLogScreen() {
       </p>
       <h1 className="text-[34px] [overflow-wrap:anywhere]">{log.title}</h1>
       <p>
-        {when(log.starts_at, log.timezone)}
+        {day(log.starts_at, log.timezone, { weekday: "long", day: "numeric", month: "long" })},{" "}
+        {hour(log.starts_at, log.timezone)}
         {log.coach && `, ${log.coach}`} ·{" "}
         <Link to="/session/$id" params={{ id: String(log.session) }} className="underline underline-offset-2">
           its Bench
@@ -121,15 +122,22 @@ function Because({ log }: { log: ClassLog }) {
         </p>
       )}
       <ul>
-        {log.because.map((one) => (
-          <li key={`${one.person} ${one.said}`} className="border-b border-rule py-1.5">
-            <b>{one.name}</b>
-            <span className="block text-[15px]">{one.said}</span>
-            <a href={one.link} className="text-[15px] underline underline-offset-2">
-              {one.link.startsWith("/session") ? "Follow the thread to their next session" : "Their log"}
-            </a>
-          </li>
-        ))}
+        {[...new Set(log.because.map((one) => one.person))].map((person) => {
+          const mine = log.because.filter((one) => one.person === person);
+          return (
+            <li key={person} className="border-b border-rule py-1.5">
+              <b>{mine[0]?.name}</b>
+              {mine.map((one) => (
+                <span key={one.said} className="flex flex-wrap justify-between gap-x-3 text-[15px]">
+                  {one.said}
+                  <a href={one.link} className="underline underline-offset-2">
+                    {one.link.startsWith("/session") ? "thread to their next session" : "their log"}
+                  </a>
+                </span>
+              ))}
+            </li>
+          );
+        })}
       </ul>
     </section>
   );

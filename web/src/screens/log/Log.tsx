@@ -4,7 +4,7 @@ import { answer, api, type Schemas } from "../../api/client";
 import { AsTable } from "../../parts/AsTable";
 import { shortDay } from "../../parts/RangeCourse";
 import { Trouble, Waiting } from "../../parts/Trouble";
-import { clock, list, number, percent, plural, when } from "../../parts/words";
+import { clock, day, hour, list, number, percent, plural } from "../../parts/words";
 import { AnswerBars, AnswerKey, WeekDays, WeekSticks, WeekStrand } from "./charts";
 import { LOG_TABS, type LogTab, WEEKS } from "./tabs";
 
@@ -321,9 +321,9 @@ function Drills({ log }: { log: GymLog }) {
                         <span
                           aria-hidden
                           className={`h-3 ${one.wear === "worn" ? "bg-hold" : "bg-slate-line"}`}
-                          style={{ width: `${(one.classes / most) * 70}%` }}
+                          style={{ width: `${(one.classes / most) * 55}%` }}
                         />
-                        {one.classes} <span className="quiet">{percent(one.share)}</span>
+                        {one.classes} <span className="quiet whitespace-nowrap">{percent(one.share)}</span>
                       </span>
                     </td>
                     <td className={cell}>{one.ran_s ? clock(one.ran_s) : "–"}</td>
@@ -381,7 +381,10 @@ function Classes() {
               params={{ id: String(one.id) }}
               className="grid grid-cols-[150px_minmax(0,1.2fr)_minmax(0,2fr)] items-baseline gap-x-4 py-2 hover:bg-sand max-md:grid-cols-1"
             >
-              <span className="whitespace-nowrap">{when(one.starts_at, zone)}</span>
+              <span className="whitespace-nowrap">
+                {day(one.starts_at, zone, { weekday: "short", day: "numeric", month: "short" })},{" "}
+                {hour(one.starts_at, zone)}
+              </span>
               <span className="min-w-0 [overflow-wrap:anywhere]">
                 <b>{one.title}</b>
                 {one.coach && <span className="quiet"> {one.coach}</span>}

@@ -131,33 +131,55 @@ function MovedList({ log }: { log: PersonLog }) {
         </p>
       )}
       <ul>
-        {log.moved.map((one) => (
-          <li key={one.position} className="border-b border-rule py-2">
-            <b>{one.name}</b>
-            {one.factor > 1 && <span>: asked {number(one.factor)} times as much</span>}
-            {one.instead_of.length > 0 && (
-              <span className="block text-[15px]">Another drill in place of {list(one.instead_of)}.</span>
-            )}
-            {one.ask_coach && (
-              <span className="block text-[15px] font-semibold">Worse twice running: talk it over.</span>
-            )}
-            <span className="quiet block">
-              because of {list(one.causes.map((cause) => `“${cause.value}” on ${shortDay(cause.on)}`))}
-            </span>
-            {log.coaches && one.session !== null && (
-              <Link
-                to="/session/$id"
-                params={{ id: String(one.session) }}
-                search={one.point ? { point: one.point } : {}}
-                className="text-[15px] underline underline-offset-2"
-              >
-                Follow the thread: {one.title}
-              </Link>
-            )}
-          </li>
+        {log.moved.slice(0, MOVED_SHOWN).map((one) => (
+          <MovedRow key={one.position} one={one} coaches={log.coaches} />
         ))}
       </ul>
+      {log.moved.length > MOVED_SHOWN && (
+        <details>
+          <summary className="min-h-10 cursor-pointer py-2 text-[15px]">
+            {plural(log.moved.length - MOVED_SHOWN, "position")} more, by less
+          </summary>
+          <ul>
+            {log.moved.slice(MOVED_SHOWN).map((one) => (
+              <MovedRow key={one.position} one={one} coaches={log.coaches} />
+            ))}
+          </ul>
+        </details>
+      )}
     </section>
+  );
+}
+
+const MOVED_SHOWN = 5;
+
+function MovedRow({ one, coaches }: { one: PersonLog["moved"][number]; coaches: boolean }) {
+  return (
+    <li className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-1.5">
+      <span className="min-w-0 flex-1">
+        <b>{one.name}</b>
+        {one.factor > 1 && <span>: asked {number(one.factor)} times as much</span>}
+        {one.instead_of.length > 0 && (
+          <span className="block text-[15px]">Another drill in place of {list(one.instead_of)}.</span>
+        )}
+        {one.ask_coach && (
+          <span className="block text-[15px] font-semibold">Worse twice running: talk it over.</span>
+        )}
+        <span className="quiet block">
+          because of {list(one.causes.map((cause) => `“${cause.value}” on ${shortDay(cause.on)}`))}
+        </span>
+      </span>
+      {coaches && one.session !== null && (
+        <Link
+          to="/session/$id"
+          params={{ id: String(one.session) }}
+          search={one.point ? { point: one.point } : {}}
+          className="text-[15px] underline underline-offset-2"
+        >
+          thread to {one.title}
+        </Link>
+      )}
+    </li>
   );
 }
 

@@ -47,8 +47,7 @@ export function GymYear() {
               "day",
             )} of homework and blocks.`}
       </p>
-      <Months months={of.months} what="came" />
-      <JointYear months={of.months} joints={of.joints} />
+      <Months months={of.months} what="came" joints={of.joints} />
       <div className="mt-5 grid grid-cols-2 gap-8 max-md:grid-cols-1 print:grid-cols-2">
         <BlockYear blocks={of.blocks} gym />
         <section aria-label="Drills">
@@ -202,7 +201,16 @@ const monthName = (first: string) =>
   new Date(`${first}T12:00:00`).toLocaleDateString("en-GB", { month: "short" });
 
 /** Twelve months as sticks, with the numbers under them: the chart is its own table. */
-function Months({ months, what }: { months: Month[]; what: "came" | "classes" }) {
+function Months({
+  months,
+  what,
+  joints = [],
+}: {
+  months: Month[];
+  what: "came" | "classes";
+  joints?: Schemas["JointName"][];
+}) {
+  const worked = joints.filter((joint) => months.some((month) => month.joints[joint.id]));
   const most = Math.max(1, ...months.map((month) => month[what]));
   const rows: [string, (month: Month) => number][] = [
     [what === "came" ? "came" : "classes", (month) => month[what]],
@@ -251,46 +259,43 @@ function Months({ months, what }: { months: Month[]; what: "came" | "classes" })
               ))}
             </tr>
           ))}
+          {worked.length > 0 && (
+            <tr>
+              <th scope="rowgroup" colSpan={months.length + 1} className="display pt-3 text-left text-[21px]">
+                Days that worked a joint hard
+              </th>
+            </tr>
+          )}
+          {worked.map((joint) => (
+            <JointRow key={joint.id} joint={joint} months={months} />
+          ))}
         </tbody>
       </table>
     </section>
   );
 }
 
-function JointYear({ months, joints }: { months: Month[]; joints: Schemas["JointName"][] }) {
-  const rows = joints.filter((joint) => months.some((month) => month.joints[joint.id]));
-  if (rows.length === 0) return null;
+/** Days of a month that worked a joint hard, as a bar of its height. */
+function JointRow({ joint, months }: { joint: Schemas["JointName"]; months: Month[] }) {
   return (
-    // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls sideways is reached by keys
-    <section className="mt-5 overflow-x-auto" aria-label="Hard days by joint" tabIndex={0}>
-      <h2 className="border-b border-ink pb-1 text-[21px]">Days that worked a joint hard</h2>
-      <table className="w-full border-collapse text-center text-[14px] tabular-nums">
-        <tbody>
-          {rows.map((joint) => (
-            <tr key={joint.id} className="border-b border-rule">
-              <th scope="row" className="pr-2 text-left font-normal whitespace-nowrap">
-                {joint.name}
-              </th>
-              {months.map((month) => {
-                const days = month.joints[joint.id] ?? 0;
-                return (
-                  <td key={month.first} className="px-1 py-0.5">
-                    <span className="flex flex-col items-center">
-                      <span
-                        aria-hidden
-                        className="block w-full bg-reach print:bg-black"
-                        style={{ height: `${Math.min(14, days / 2)}px` }}
-                      />
-                      {days || ""}
-                    </span>
-                  </td>
-                );
-              })}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </section>
+    <tr className="border-b border-rule">
+      <th scope="row" className="pr-2 text-left font-normal whitespace-nowrap">
+        {joint.name}
+      </th>
+      {months.map((month) => {
+        const days = month.joints[joint.id] ?? 0;
+        return (
+          <td key={month.first} className="px-1 py-0.5 align-bottom">
+            <span
+              aria-hidden
+              className="mx-auto block w-8 bg-reach print:bg-black"
+              style={{ height: `${Math.min(14, days / 2)}px` }}
+            />
+            {days || ""}
+          </td>
+        );
+      })}
+    </tr>
   );
 }
 
