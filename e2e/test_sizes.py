@@ -2,6 +2,7 @@
 cut, and the accessibility engine finds nothing."""
 
 from e2e.browser import BrowserTest
+from server.blocks.actions import BlockIn, start_block
 from server.people.models import Person
 from server.publishing.actions import publish_class
 from server.schedule.models import Rule
@@ -49,6 +50,10 @@ class Sizes(BrowserTest):
         publish_class(self.home.gym_class, self.home.coach)
         Rule.objects.create(gym=self.home.gym, how="hours", hours=2)
         self.post()
+        today = self.home.gym.today()
+        people = tuple(self.home.gym.people.filter(role="member").values_list("pk", flat=True)[:30])
+        given = BlockIn("jump", LONG[:80], today, 6, (0, 2, 4), people=people)
+        self.block = start_block(self.home.coach, given).block.pk
 
     def screens(self) -> dict[str, str]:
         """Address -> what has to stand there."""
@@ -60,6 +65,17 @@ class Sizes(BrowserTest):
             f"/roster/{gym_class}": "main ol, main table",
             "/people": "main table, main li",
             f"/people/{member}": "h1",
+            f"/people/{member}/log": "h1",
+            f"/people/{member}/year": "table",
+            "/log": "h1",
+            "/log?tab=classes": "h1",
+            "/log?tab=drills": "h1",
+            "/log?tab=files": "[aria-label=Files] li",
+            f"/log/{gym_class}": "[aria-label='Who came'] li",
+            "/year": "table",
+            "/blocks": "[aria-label=Blocks] li",
+            f"/blocks/{self.block}": "summary",
+            f"/trials?class={gym_class}": "main li",
             "/measure": "h1",
             "/lab": "[aria-label='The answer'] svg",
             "/shelf": "h1",

@@ -284,9 +284,9 @@ def _pending(environment: dict[str, str], *options: str) -> str:
 
 
 def bench(rest: list[str]) -> int:
-    """The core's benchmarks; ``server``, ``pages``, ``floor``, ``drift``, ``faults`` and ``delivery`` need a
-    database, and get their own."""
-    if rest[:1] in (["faults"], ["delivery"]):
+    """The core's benchmarks; ``server``, ``pages``, ``floor``, ``drift``, ``faults``, ``delivery`` and
+    ``log`` need a database, and get their own."""
+    if rest[:1] in (["faults"], ["delivery"], ["log"]):
         return _proof(rest[0], as_json="--json" in rest)
     if rest[:1] not in (["server"], ["pages"], ["floor"], ["drift"]):
         return core("bench", rest)

@@ -41,10 +41,11 @@ def course_of(
     done: Sequence[Done],
     today: datetime.date,
     catalog: Catalog,
+    until: datetime.date | None = None,
 ) -> Course:
-    """A block as it went up to today, and as it is planned from there with the days of the classes. Pain ends
-    it: nothing is planned after a day on which something hurt. Raises BlockRefused for a block that cannot
-    be."""
+    """A block as it went up to today, and as it is planned from there with the days of the classes. Pain
+    ends it: nothing is planned after a day on which something hurt. until: weeks that begin later are left
+    out. Raises BlockRefused for a block that cannot be."""
     block.check()
     return _Running(
         block=block,
@@ -53,7 +54,7 @@ def course_of(
         done={one.on: one for one in done},
         today=today,
         catalog=catalog,
-    ).course()
+    ).course(until)
 
 
 @dataclass(frozen=True)
@@ -65,11 +66,13 @@ class _Running:
     today: datetime.date
     catalog: Catalog
 
-    def course(self) -> Course:
+    def course(self, until: datetime.date | None) -> Course:
         weeks: list[BlockWeek] = []
         jumped: list[Instant] = []
         steps = list(steps_of(self.block, self.done, self.today))
         for step in steps:
+            if until is not None and step.starts_on > until:
+                break
             week = self._week(step, jumped)
             jumped += [Instant(day.on, self._hour(day)) for day in week.days if day.contacts and not day.done]
             weeks.append(week)
@@ -91,6 +94,11 @@ class _Running:
     @cached_property
     def _hurt_on(self) -> datetime.date | None:
         return min((one.on for one in self.done.values() if one.hurt), default=None)
+
+    @cached_property
+    def _other_jumps(self) -> list[Instant]:
+        """What else needs its rest: days that were done, and classes that jump much."""
+        return [*done_instants(self.done.values()), *class_jumps(self.classes)]
 
     @cached_property
     def _cautions(self) -> Cautions:
@@ -165,7 +173,7 @@ class _Running:
             Instant(day, self._class_hour(day) if slot and slot.with_class else None)
             for day, slot in own.items()
         ]
-        others += [*jumped, *done_instants(self.done.values()), *class_jumps(self.classes)]
+        others += [*jumped, *self._other_jumps]
         rest = rested(there.on, there.hour, others)
         if rest.share <= 0:
             return rest

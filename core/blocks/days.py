@@ -62,6 +62,9 @@ def choose_days(
     that may be taken, in order; already: days on which it was done. As many as there are usual days left;
     then as much of the dose as can be; then as near to the usual days as can be; then the earliest."""
     left = _without_done(usual, already)
+    undisturbed = _undisturbed(left, free, judge)
+    if undisturbed is not None:
+        return undisturbed, []
     best: tuple[float, ...] | None = None
     chosen: list[Chosen] = []
     for days in _subsets(free, len(left)):
@@ -80,6 +83,16 @@ def choose_days(
             ]
     missing = len(left) - len(chosen)
     return chosen, [_not_placed(missing, left, chosen, judge, otherwise)] if missing > 0 else []
+
+
+def _undisturbed(
+    left: Sequence[datetime.date], free: Sequence[datetime.date], judge: Judge
+) -> list[Chosen] | None:
+    """The usual days themselves, where all of them are free and hold all of the dose: nothing is better."""
+    slots = _slots(left, judge) if set(left) <= set(free) else None
+    if slots is None or any(slot.share < 1 for slot in slots.values()):
+        return None
+    return [Chosen(day, slot, day) for day, slot in slots.items()]
 
 
 def _slots(days: Sequence[datetime.date], judge: Judge) -> dict[datetime.date, Slot] | None:

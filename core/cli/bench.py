@@ -15,6 +15,7 @@ import numpy as np
 
 from core.body.figure import draw
 from core.catalog import Catalog, load_catalog
+from core.cli.block_proofs import blocks_lived
 from core.cli.day_proofs import day_timed, rack_proof
 from core.cli.hazard_proofs import hazard_proof
 from core.cli.posture_proofs import posture_proof, used_ankle
@@ -75,6 +76,7 @@ PROOFS: dict[str, Callable[[], dict[str, Figures]]] = {
     "hazard-proof": hazard_proof,
     "rack-proof": rack_proof,
     "day": day_timed,
+    "blocks": blocks_lived,
     "used-ankle": used_ankle,
 }
 

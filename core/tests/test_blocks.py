@@ -1,10 +1,9 @@
 """Blocks over weeks: the tables, the rests, the class's day, missed weeks, and what tests say."""
 
 import datetime
-import random
 import statistics
 import unittest
-from itertools import pairwise
+from unittest import mock
 
 import numpy as np
 from hypothesis import given, settings
@@ -18,15 +17,9 @@ from core.catalog import load_catalog
 from core.demand import Measurement, Person
 from core.hazards import hazards_of
 from core.prep.homework import home_drills
+from core.tests.lives import BAND, DAY, MONDAY, Life, day
 
 CATALOG = load_catalog()
-MONDAY = datetime.date(2026, 9, 7)
-DAY = datetime.timedelta(days=1)
-BAND = {"beginner": 100, "intermediate": 120, "advanced": 140}  # most of a session; NSCA, from memory
-
-
-def day(number: int) -> datetime.date:
-    return MONDAY + DAY * number
 
 
 def jumps(**fields) -> Block:
@@ -275,61 +268,17 @@ class Judging(unittest.TestCase):
 
 class Simulated(unittest.TestCase):
     def test_twelve_weeks_of_ten_members_keep_every_rule(self):
-        """Ten members with classes, hours, jumps and missed days drawn at random, looked at every day for
-        twelve weeks: the rules are checked on what was done, by code of its own."""
-        for seed in range(10):
-            live(random.Random(seed), self)
+        """Ten members with classes, hours, jumps, competitions, cautions and missed days drawn at random, in
+        blocks of every kind, looked at every day for twelve weeks."""
+        lives = [Life(seed, weeks=12).live() for seed in range(10)]
+        self.assertEqual([fault for life in lives for fault in life.faults], [])
+        self.assertGreater(sum(life.sessions for life in lives), 60)
 
-
-def live(chance: random.Random, test: unittest.TestCase) -> None:
-    """One member's twelve weeks of two jump blocks: each day they do what the plan of that day says, or
-    not."""
-    classes = [
-        ClassDay(
-            on=day(number),
-            hour=chance.choice([6.5, 12.0, 18.0]),
-            contacts=chance.choice([0, 0, 10, 25, 39, 41, 62, 90, 150]),
-            names=("Class",),
-        )
-        for number in range(84)
-        if chance.random() < 0.5
-    ]
-    by_day = {one.on: one for one in classes}
-    level = chance.choice(list(BAND))
-    diligence = chance.choice([0.3, 0.6, 0.95])
-    for start in (0, 42):
-        block = jumps(starts_on=day(start), level=level, weekdays=chance.choice([(0, 2, 4), (1, 4), (5,)]))
-        done: list[Done] = []
-        targets: list[float] = []
-        hours: list[float] = []
-        for number in range(start, start + 42):
-            course = run(block, classes, done, day(number))
-            planned = course.day(day(number))
-            if planned is None or planned.done or not planned.work or chance.random() > diligence:
-                continue
-            there = by_day.get(day(number))
-            earliest = planned.not_before or 0.0
-            hour = there.hour if planned.with_class else max(earliest, chance.choice([7.0, 20.0]))
-            in_class = there.contacts if there else 0.0
-            week = course.week_of(day(number))
-            test.assertLessEqual(planned.contacts + in_class, week.target + 1e-9)
-            test.assertLessEqual(planned.contacts + in_class, BAND[level])
-            if targets:
-                test.assertLessEqual(week.target, max(targets) + 5)
-            targets.append(week.target)
-            done.append(Done(on=day(number), at_hour=hour))
-            hours.append((number * 24) + hour)
-        gaps = [later - earlier for earlier, later in pairwise(hours)]
-        test.assertTrue(all(gap >= 48 for gap in gaps), (seed_of(block), gaps))
-        for hour in hours:
-            for one in classes:
-                if one.contacts > 40 and (one.on - MONDAY).days != int(hour // 24):
-                    apart = abs((one.on - MONDAY).days * 24 + one.hour - hour)
-                    test.assertGreaterEqual(apart, 48)
-
-
-def seed_of(block: Block) -> str:
-    return f"{block.level} {block.weekdays} from {block.starts_on}"
+    def test_a_broken_rule_would_be_found(self):
+        """The same checks on a planner that forgets the class and the rest find faults."""
+        with mock.patch("core.blocks.course.class_jumps", return_value=[]):
+            forgets_classes = [Life(seed, weeks=6).live() for seed in range(12)]
+        self.assertTrue(any(life.faults for life in forgets_classes))
 
 
 DAYS = st.integers(0, 41)

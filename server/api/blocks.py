@@ -57,7 +57,7 @@ def blocks(request: HttpRequest, over: bool = False) -> schemas.BlockLines:
     open_rows = [row for row in enrolled if not row.ended and row.block.stopped_on is None]
     looked(by, [row.person_id for row in enrolled], "blocks", today)
     found: dict[int, list[Running]] = {}
-    for one in running(gym, open_rows, today):
+    for one in running(gym, open_rows, today, near=True):
         found.setdefault(one.row.block_id, []).append(one)
     names: dict[int, list[Enrolled]] = {}
     for row in enrolled:

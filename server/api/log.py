@@ -27,7 +27,7 @@ from server.logbook.classes import SHOWN, class_lines, class_log, note_came
 from server.logbook.export import What, log_table
 from server.logbook.lean import week_lean
 from server.logbook.models import Trial
-from server.logbook.person import Moved, person_log
+from server.logbook.person import Moved, moved_of, person_log
 from server.logbook.trials import TrialReading, open_trials, take_trials
 from server.logbook.weeks import Span, gym_log, named, week_number
 from server.logbook.year import gym_year, person_year
@@ -141,19 +141,17 @@ def log_of_class(request: HttpRequest, class_id: int) -> schemas.ClassLogOut:
 def _because(gym: Gym, people: list[int], class_id: int, catalog: Catalog) -> list[schemas.ChangedBecause]:
     """What is different for the people of a class by what they said of it."""
     here = set(Said.objects.filter(gym_class_id=class_id).values_list("pk", flat=True))
-    span, today = Span.of(gym.today(), 1), gym.today()
+    names = dict(gym.people.filter(pk__in=people).values_list("pk", "name"))
     found = []
-    for person in gym.people.filter(pk__in=people, said__in=here).distinct().order_by("name"):
-        for moved in person_log(gym, person, span, today).moved:
+    for person, all_of in moved_of(gym, people, gym.today()).items():
+        for moved in all_of:
             if here.isdisjoint(cause.said for cause in moved.causes):
                 continue
             point = f"?point={moved.point}" if moved.point else ""
-            link = (
-                f"/session/{moved.next_session}{point}" if moved.next_session else f"/people/{person.pk}/log"
-            )
+            link = f"/session/{moved.next_session}{point}" if moved.next_session else f"/people/{person}/log"
             said = _moved_words(_moved(moved, catalog))
-            found.append(schemas.ChangedBecause(person=person.pk, name=person.name, said=said, link=link))
-    return found
+            found.append(schemas.ChangedBecause(person=person, name=names[person], said=said, link=link))
+    return sorted(found, key=lambda one: one.name)
 
 
 def _moved_words(moved: schemas.FeltMoved) -> str:

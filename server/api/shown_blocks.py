@@ -6,6 +6,7 @@ import datetime
 import hashlib
 from collections.abc import Sequence
 
+from django.db.models import Q, QuerySet
 from django.utils import timezone
 
 from core.blocks.rungs import next_rung
@@ -14,12 +15,13 @@ from core.catalog import Catalog
 from core.documents.base import as_json
 from core.documents.picture import figure_of
 from server.api import block_schemas as schemas
-from server.blocks.courses import Area, Running, open_in, running
-from server.blocks.models import Block, TrainingPage
+from server.blocks.courses import Area, Running, enrolled_in, running
+from server.blocks.models import Block, Enrolled, TrainingPage
 from server.delivery.ledger import channels_of, reaches_of
 from server.people.models import Person
 from server.shelf.actions import vocabulary_of
 
+HURT_SHOWN = datetime.timedelta(days=14)  # a block that rests for pain still says so
 ALIKE = {  # what a week's target is
     "range": "{:g} min a muscle group this week",
     "competition": "{:g} min a muscle group this week",
@@ -142,13 +144,13 @@ def training_of(person: Person, private: bool, page: TrainingPage | None = None)
     """A member's blocks as they run; None for somebody without any, and without a page."""
     gym = person.gym
     page = page or TrainingPage.objects.filter(person=person).first()
-    rows = list(open_in(gym).filter(person=person).order_by("block__starts_on", "pk"))
+    rows = list(_shown_to(person))
     if page is None and rows:
         page = TrainingPage.objects.get_or_create(person=person)[0]
     if page is None or page.ended_at is not None:
         return None
     today, catalog = gym.today(), vocabulary_of(gym).catalog
-    blocks = [_training_block(one, today, catalog, private) for one in running(gym, rows, today)]
+    blocks = [_training_block(one, today, catalog, private) for one in running(gym, rows, today, near=True)]
     told = hashlib.sha256(as_json(blocks) + str(today).encode()).hexdigest()[:16]
     reach = reaches_of([person])[person.pk]
     return schemas.Training(
@@ -163,6 +165,14 @@ def training_of(person: Person, private: bool, page: TrainingPage | None = None)
         blocks=blocks,
         stamp=told,
     )
+
+
+def _shown_to(person: Person) -> QuerySet[Enrolled]:
+    """Blocks that run for somebody, and those that rest because something hurt lately."""
+    since = person.gym.today() - HURT_SHOWN
+    rests = Q(ended=Enrolled.Ended.PAIN, ended_on__gte=since)
+    rows = enrolled_in(person.gym).filter(Q(ended="") | rests, person=person, block__stopped_on=None)
+    return rows.order_by("block__starts_on", "pk")
 
 
 def _remind(word: str) -> schemas.Remind:
@@ -194,7 +204,7 @@ def _training_block(
         areas=[area_out(area, one, catalog, private) for area in one.areas],
         done=one.done,
         planned=one.planned,
-        hurt=one.course.ended == "pain",
+        hurt=one.row.ended == Enrolled.Ended.PAIN or one.course.ended == "pain",
     )
 
 

@@ -7,17 +7,20 @@ from collections.abc import Sequence
 from dataclasses import replace
 from typing import NamedTuple
 
-from django.db.models import QuerySet
+from django.db.models import Prefetch, QuerySet
 
 from core.blocks import Asked, ClassDay, Course, Verdict, course_of, judge_range
+from core.blocks.judging import BEFORE_DAYS
 from core.catalog import Catalog
 from core.demand import Person as PersonValue
 from core.testing import Measurement, measured
 from server.blocks.days import class_days_of
 from server.blocks.models import Enrolled
 from server.gym.models import Gym
-from server.people.models import Person
+from server.people.models import MeasuredRange, Person
 from server.shelf.actions import vocabulary_of
+
+NEAR = datetime.timedelta(days=13)
 
 
 class Area(NamedTuple):
@@ -58,21 +61,43 @@ def open_in(gym: Gym) -> QuerySet[Enrolled]:
     return enrolled_in(gym).filter(ended="", block__stopped_on=None)
 
 
-def running(gym: Gym, rows: Sequence[Enrolled], today: datetime.date | None = None) -> list[Running]:
-    """How some blocks run, in order; a fixed number of queries."""
+def running(
+    gym: Gym, rows: Sequence[Enrolled], today: datetime.date | None = None, *, near: bool = False
+) -> list[Running]:
+    """How some blocks run, in order; a fixed number of queries. near: only as far as the next two weeks."""
     today = today or gym.today()
     ids = {row.person_id for row in rows}
-    people = {row.pk: row.value(today) for row in Person.objects.whole().filter(pk__in=ids)}
+    people = {row.pk: row.value(today) for row in _people(rows, ids)}
     days = class_days_of(gym, ids, today) if ids else {}
     catalog = vocabulary_of(gym).catalog
-    return [_running(row, people[row.person_id], days.get(row.person_id, []), today, catalog) for row in rows]
+    until = today + NEAR if near else None
+    return [
+        _running(row, people[row.person_id], days.get(row.person_id, []), today, catalog, until)
+        for row in rows
+    ]
+
+
+def _people(rows: Sequence[Enrolled], ids: set[int]) -> QuerySet[Person]:
+    """Those in some blocks, with no more of their tests than the blocks are judged by."""
+    motions = {motion for row in rows for motion in row.areas}
+    since = min((row.block.starts_on for row in rows), default=datetime.date.max)
+    tests = MeasuredRange.objects.filter(
+        motion__in=motions, measured_on__gte=since - datetime.timedelta(days=BEFORE_DAYS)
+    )
+    known = ("cautions", "bests", "spots", Prefetch("ranges", tests))
+    return Person.objects.filter(pk__in=ids).prefetch_related(*known)
 
 
 def _running(
-    row: Enrolled, person: PersonValue, days: Sequence[ClassDay], today: datetime.date, catalog: Catalog
+    row: Enrolled,
+    person: PersonValue,
+    days: Sequence[ClassDay],
+    today: datetime.date,
+    catalog: Catalog,
+    until: datetime.date | None,
 ) -> Running:
     block, done = row.value(), row.done()
-    course = course_of(block, person, days, done, today, catalog)
+    course = course_of(block, person, days, done, today, catalog, until)
     planned = sum(
         min(len(block.weekdays), _days_so_far(block.weekdays, week.starts_on, today)) for week in course.weeks
     )

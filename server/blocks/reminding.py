@@ -40,7 +40,7 @@ def _remind(gym: Gym, pages: Sequence[TrainingPage], day: datetime.date, now: da
         return 0
     rows = list(open_in(gym).filter(person_id__in=by_person))
     saying: dict[int, str] = {}
-    for one in running(gym, rows, now.astimezone(gym.zone).date()):
+    for one in running(gym, rows, now.astimezone(gym.zone).date(), near=True):
         word = _word(one, day)
         if word:
             saying[one.row.person_id] = word if word == TEST else saying.get(one.row.person_id, word)
@@ -54,8 +54,7 @@ def _remind(gym: Gym, pages: Sequence[TrainingPage], day: datetime.date, now: da
 
 
 def _word(one: Running, day: datetime.date) -> str:
-    week = one.course.week_of(day)
-    if week is not None and day in week.tests_on:
+    if any(day in week.tests_on for week in one.course.weeks):
         return TEST
     planned = one.course.day(day)
     return WORK if planned is not None and planned.work and not planned.done else ""

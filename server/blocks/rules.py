@@ -55,7 +55,7 @@ def settle(gym: Gym, people: Iterable[int] | None = None) -> int:
     rows = open_in(gym)
     if people is not None:
         rows = rows.filter(person_id__in=list(people))
-    return sum(_settle(one) for one in running(gym, list(rows)))
+    return sum(_settle(one) for one in running(gym, list(rows), near=True))
 
 
 def _settle(one: Running) -> int:

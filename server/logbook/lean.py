@@ -83,7 +83,7 @@ def _told(sessions: Sequence[int]) -> dict[int, int]:
 def _block_contacts(gym: Gym, week: Sequence[datetime.date]) -> list[float]:
     rows = list(open_in(gym).filter(block__aim="jump"))
     most: dict[datetime.date, float] = defaultdict(float)
-    for one in running(gym, rows):
+    for one in running(gym, rows, near=True):
         for day in one.course.days:
             most[day.on] = max(most[day.on], day.contacts)
     return [most[date] for date in week]

@@ -4,16 +4,16 @@ from __future__ import annotations
 
 import datetime
 from collections import Counter, defaultdict
+from collections.abc import Collection, Sequence
 from typing import NamedTuple
 
 from django.db.models import Count, Q
 from django.db.models.functions import TruncWeek
 
-from core.learning import FeltNeed, felt_needs
+from core.learning import Answer, FeltNeed, felt_needs
 from core.log import Answered
 from server.blocks.models import BlockEvent
 from server.gym.models import Gym
-from server.logbook.models import SessionAsked
 from server.logbook.weeks import Span, positions_by_week
 from server.people.models import Person
 from server.programme.models import Attending
@@ -56,6 +56,14 @@ class Moved(NamedTuple):
     point: str
 
 
+class Ahead(NamedTuple):
+    """A session somebody comes to. demands: demand -> score."""
+
+    session: int
+    title: str
+    demands: dict[str, float]
+
+
 class PersonLog(NamedTuple):
     """A member's log. answers and events: the newest first."""
 
@@ -75,7 +83,7 @@ def person_log(gym: Gym, person: Person, span: Span, today: datetime.date) -> Pe
     return PersonLog(
         weeks=_weeks(person, span, today),
         positions=positions_by_week(gym, span, person.pk),
-        moved=_moved(gym, person, today),
+        moved=moved_of(gym, [person.pk], today).get(person.pk, []),
         answers=list(
             answers.select_related("gym_class__session", "aside_by").order_by("-said_at", "-pk")[
                 :ANSWERS_SHOWN
@@ -124,33 +132,52 @@ def _weeks(person: Person, span: Span, today: datetime.date) -> list[PersonWeek]
     ]
 
 
-def _moved(gym: Gym, person: Person, today: datetime.date) -> list[Moved]:
-    """What is different for a member by their answers, and the next session where it shows."""
-    answers = answers_of([person.pk], today).get(person.pk, [])
-    needs = [need for need in felt_needs(answers, today) if need.moves]
+def moved_of(gym: Gym, people: Collection[int], today: datetime.date) -> dict[int, list[Moved]]:
+    """What is different for some members by their answers, and the next session of each where it shows; a
+    fixed number of queries."""
+    answers = answers_of(people, today)
+    needs = {person: felt_needs(said, today) for person, said in answers.items()}
+    moving = {person: [need for need in found if need.moves] for person, found in needs.items()}
+    ahead = _ahead([person for person, found in moving.items() if found], today)
+    return {
+        person: [_moved(need, answers[person], gym, ahead[person]) for need in _most_first(found)]
+        for person, found in moving.items()
+        if found
+    }
+
+
+def _most_first(needs: list[FeltNeed]) -> list[FeltNeed]:
+    return sorted(needs, key=lambda need: (not need.ask_coach, -need.factor, need.position))
+
+
+def _moved(need: FeltNeed, answers: Sequence[Answer], gym: Gym, ahead: list[Ahead]) -> Moved:
     by_key = {answer.key: answer for answer in answers}
-    ahead = list(_ahead(person, today)) if needs else []
-    found = []
-    for need in needs:
-        causes = [
-            Cause(said_of_key(key), by_key[key].on, by_key[key].said) for key in need.because if key in by_key
-        ]
-        session, title, point = _where(need.position, gym, ahead)
-        found.append(Moved(need, causes, session, title, point))
-    return sorted(found, key=lambda one: (not one.need.ask_coach, -one.need.factor, one.need.position))
+    causes = [
+        Cause(said_of_key(key), by_key[key].on, by_key[key].said) for key in need.because if key in by_key
+    ]
+    return Moved(need, causes, *_where(need.position, gym, ahead))
 
 
-def _ahead(person: Person, today: datetime.date) -> list[tuple[int, str, dict[str, float]]]:
-    """The sessions somebody comes to next, with what they ask."""
-    rows = SessionAsked.objects.filter(
-        session__date__gte=today, session__classes__people=person, session__classes__cancelled_at=None
-    ).order_by("session__date", "session_id")
-    return list(rows.values_list("session_id", "session__title", "demands").distinct()[:20])
+def _ahead(people: Collection[int], today: datetime.date) -> dict[int, list[Ahead]]:
+    """The sessions each of some people comes to next, with what they ask."""
+    rows = Attending.objects.filter(
+        person_id__in=people,
+        gym_class__session__date__gte=today,
+        gym_class__cancelled_at=None,
+        gym_class__session__asked__isnull=False,
+    ).order_by("gym_class__session__date", "gym_class__session_id")
+    found: dict[int, list[Ahead]] = defaultdict(list)
+    for person, session, title, demands in rows.values_list(
+        "person_id",
+        "gym_class__session_id",
+        "gym_class__session__title",
+        "gym_class__session__asked__demands",
+    ):
+        found[person].append(Ahead(session, title, demands))
+    return found
 
 
-def _where(
-    position: str, gym: Gym, ahead: list[tuple[int, str, dict[str, float]]]
-) -> tuple[int | None, str, str]:
+def _where(position: str, gym: Gym, ahead: list[Ahead]) -> tuple[int | None, str, str]:
     """The next session that asks something of a position, and the demand to point at there."""
     row = vocabulary_of(gym).catalog.positions.get(position)
     asked = {*row.reaches, *row.holds} if row else set()

@@ -8,7 +8,7 @@ from collections import Counter, defaultdict
 from collections.abc import Iterable, Sequence
 from typing import Any, NamedTuple
 
-from django.db.models import Count, F, Q, QuerySet, Sum
+from django.db.models import Count, Exists, F, OuterRef, Q, QuerySet, Sum
 from django.db.models.functions import TruncWeek
 
 from core.catalog import Catalog
@@ -74,9 +74,10 @@ class GymLog(NamedTuple):
 
 def over(gym: Gym, today: datetime.date) -> QuerySet[GymClass]:
     """Classes of a gym that took place up to a day."""
+    somebody = Attending.objects.filter(gym_class=OuterRef("pk"))
     return GymClass.objects.filter(
-        session__gym=gym, session__date__lte=today, cancelled_at=None, attending__isnull=False
-    ).distinct()
+        Exists(somebody), session__gym=gym, session__date__lte=today, cancelled_at=None
+    )
 
 
 def gym_log(gym: Gym, span: Span, today: datetime.date) -> GymLog:

@@ -1,5 +1,5 @@
-"""Runs one of server/tests/proving.py on the database of the settings, and prints its figures. Processes that
-this one starts import it again, and must find nothing to do."""
+"""Runs one of server/tests/proving.py, or the log's, on the database of the settings, and prints its
+figures. Processes that this one starts import it again, and must find nothing to do."""
 
 import json
 import sys
@@ -8,6 +8,7 @@ import django
 
 if __name__ == "__main__":
     django.setup()
-    from server.tests import proving  # it needs Django
+    from server.tests import log_proof, proving  # they need Django
 
-    sys.stdout.write(json.dumps(getattr(proving, sys.argv[1])()))
+    where = log_proof if sys.argv[1] == "log" else proving
+    sys.stdout.write(json.dumps(getattr(where, sys.argv[1])()))

@@ -45,13 +45,14 @@ interface OfBlock {
 }
 
 function OneBlock({ block, today, ticking, alone }: OfBlock & { alone: boolean }) {
+  const Heading = alone ? "h2" : "h3";
   const here = block.days.find((day) => day.on === today);
   const ahead = block.days.find((day) => day.on > today && day.work.length > 0);
   const test = block.tests_on.find((on) => on >= today);
   const hurt = ticking.hurt(block.enrolled, block.hurt);
   return (
     <article className="mt-3 rounded-2xl border border-rule bg-sheet p-4" aria-label={block.name}>
-      <h3 className="text-[23px]">{block.name}</h3>
+      <Heading className="text-[23px] [overflow-wrap:anywhere]">{block.name}</Heading>
       <p className="text-[16px]">
         Week {block.week} of {block.weeks}
         {block.repeats && ", again as the last one done"}: {block.target_words}.
@@ -114,19 +115,18 @@ function Week({ block, today, ticking }: OfBlock) {
           : day.on < today
             ? "border-dashed border-rule"
             : "border-ink";
-        const words = `${weekday(day.on)} ${shortDay(day.on)}`;
         return (
           <li key={day.on}>
             <button
               type="button"
               disabled={!can}
               aria-pressed={on}
-              aria-label={`${words}: ${on ? "done" : "not done"}`}
               className={`min-h-11 min-w-14 rounded-xl border-2 px-2 py-1 text-[14px] leading-tight ${look} ${day.on === today ? "outline-2 outline-offset-1 outline-dust" : ""}`}
               onClick={() => ticking.tick(block.enrolled, day.on, on ? "no" : "yes")}
             >
               <span className="block font-semibold">{weekday(day.on)}</span>
-              <span aria-hidden>{on ? "✓" : Number(day.on.slice(8))}</span>
+              {on ? <span aria-hidden>✓</span> : Number(day.on.slice(8))}
+              <span className="sr-only">{on ? `${shortDay(day.on)}, done` : "not done"}</span>
             </button>
           </li>
         );

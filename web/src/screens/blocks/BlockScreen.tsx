@@ -188,7 +188,7 @@ function Person({
   return (
     <details className="mt-4 border-t-2 border-ink pt-2" open={open}>
       <summary className="min-h-10 cursor-pointer py-1">
-        <span className="display text-[23px]">{one.name}</span>{" "}
+        <h2 className="inline text-[23px]">{one.name}</h2>{" "}
         <span className="text-[15px]">
           {one.done} of {plural(one.planned, "day")} done ({percent(one.share_done)})
           {block.aim === "jump" && `, level ${one.level}`}
