@@ -186,7 +186,7 @@ class _Running:
         if self._skill_work(step, there):
             return Slot(1.0, with_class=there.hour is not None)
         drill = self.catalog.drills.get(self.block.skill)
-        in_class = same_in_class(drill, there.reps) if drill else 0.0
+        in_class = same_in_class(drill, there.reps, self.catalog) if drill else 0.0
         return Slot(0.0, f"{_called(there)} already has {in_class:g} repetitions of it")
 
     def _skill_work(self, step: Step, there: ClassDay) -> tuple[Work, ...]:
@@ -247,7 +247,7 @@ class _Running:
 
     def _reps_said(self, there: ClassDay) -> Iterator[str]:
         drill = self.catalog.drills.get(self.block.skill)
-        in_class = same_in_class(drill, there.reps) if drill else 0.0
+        in_class = same_in_class(drill, there.reps, self.catalog) if drill else 0.0
         if drill and in_class:
             minutes = in_class / reps_a_minute(drill)
             said = f"{_called(there)} has {in_class:g} repetitions of it"

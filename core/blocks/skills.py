@@ -18,6 +18,7 @@ GROWS = 1.1  # times, a week; common practice
 MOST_MIN = 15  # common practice
 EASES_EVERY, EASED = 6, 0.7  # weeks, and the share that is left in such a one; common practice
 LEAST_MIN = 3  # below which a session is not worth it; estimate
+PRACTISES = 8  # twentieths of a pattern, from which a drill is a practice of it; estimate
 REPS = 5  # a minute, of a drill that says none; common practice
 EASY = (0.6, 0.7)  # of the highest pulse: talking stays easy; common practice
 HIGHEST = (208.0, 0.7)  # highest pulse = 208 - 0.7 x age; Tanaka 2001, from memory
@@ -50,9 +51,15 @@ def reps_a_minute(drill: Drill) -> int:
     return next((option.reps for option in drill.doses if option.reps), REPS)
 
 
-def same_in_class(drill: Drill, reps: Mapping[str, float]) -> float:
-    """Repetitions a class does of what the drill is a practice of."""
-    return sum(count for movement, count in reps.items() if movement in drill.rehearses)
+def same_in_class(drill: Drill, reps: Mapping[str, float], catalog: Catalog) -> float:
+    """Repetitions a class does of what the drill is a practice of, by name or by the pattern it practises."""
+    practised = {demand for demand, effect in drill.effects.items() if effect >= PRACTISES}
+
+    def same(movement: str) -> bool:
+        row = catalog.movements.get(movement)
+        return movement in drill.rehearses or (row is not None and not practised.isdisjoint(row.patterns))
+
+    return sum(count for movement, count in reps.items() if same(movement))
 
 
 def skill_work(
@@ -64,7 +71,7 @@ def skill_work(
     if row is None or not may_practise(row, cautions, catalog):
         return ()
     reps = reps_a_minute(row)
-    left = minutes_of(step) * reps - same_in_class(row, in_class)
+    left = minutes_of(step) * reps - same_in_class(row, in_class, catalog)
     minutes = int(left // reps)
     if minutes < LEAST_MIN:
         return ()

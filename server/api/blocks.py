@@ -31,7 +31,7 @@ from server.blocks.actions import (
     take_up_again,
     usual_weeks,
 )
-from server.blocks.courses import Running, enrolled_in, running
+from server.blocks.courses import Running, enrolled_in, open_in, running
 from server.blocks.models import Block, BlockEvent, Enrolled
 from server.gym.models import Gym
 from server.people.audit import looked
@@ -41,6 +41,7 @@ from server.versions import Stale
 
 router = Router(tags=["blocks"])
 SHOWN = 60  # blocks of the list
+MANY = 6  # people of a block, from which each is shown no further than the next two weeks
 WEEKDAYS = ("Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun")
 
 
@@ -53,15 +54,14 @@ def blocks(request: HttpRequest, over: bool = False) -> schemas.BlockLines:
     rows = gym.blocks.select_related("group", "weekly_class").order_by("-starts_on", "-pk")
     going = rows.filter(stopped_on=None, enrolled__ended="").distinct()
     shown = list((rows.exclude(pk__in=going.values("pk")) if over else going)[:SHOWN])
-    enrolled = list(enrolled_in(gym).filter(block__in=shown).order_by("block_id", "person__name"))
-    open_rows = [row for row in enrolled if not row.ended and row.block.stopped_on is None]
-    looked(by, [row.person_id for row in enrolled], "blocks", today)
+    everybody = Enrolled.objects.filter(block__in=shown, person__left_at=None).order_by("person__name", "pk")
+    names: dict[int, list[str]] = {}
+    for block_id, name in everybody.values_list("block_id", "person__name"):
+        names.setdefault(block_id, []).append(name)
+    looked(by, everybody.values_list("person_id", flat=True), "blocks", today)
     found: dict[int, list[Running]] = {}
-    for one in running(gym, open_rows, today, near=True):
+    for one in running(gym, list(open_in(gym).filter(block__in=shown)), today, near=True):
         found.setdefault(one.row.block_id, []).append(one)
-    names: dict[int, list[Enrolled]] = {}
-    for row in enrolled:
-        names.setdefault(row.block_id, []).append(row)
     catalog = vocabulary_of(gym).catalog
     return schemas.BlockLines(
         today=today,
@@ -73,7 +73,7 @@ def blocks(request: HttpRequest, over: bool = False) -> schemas.BlockLines:
 
 
 def _line(
-    block: Block, enrolled: list[Enrolled], going: list[Running], gym: Gym, catalog: Catalog
+    block: Block, names: list[str], going: list[Running], gym: Gym, catalog: Catalog
 ) -> schemas.BlockLine:
     today = gym.today()
     weeks = [week for one in going if (week := one.course.week_of(today)) is not None]
@@ -93,8 +93,8 @@ def _line(
         starts_on=block.starts_on,
         weeks=block.weeks,
         week=max((week.step + 1 for week in weeks), default=0),
-        for_words=for_words(block, len(enrolled), enrolled[0].person.name if enrolled else "nobody"),
-        people=len(enrolled),
+        for_words=for_words(block, len(names), names[0] if names else "nobody"),
+        people=len(names),
         running=len(going),
         planned=any(one.planned for one in going),
         share_done=round(sum(one.share_done for one in going) / len(going), 3) if going else 0.0,
@@ -212,7 +212,7 @@ def _block_out(by: Person, block_id: int) -> schemas.BlockOut:
         by_rule=found.by_rule,
         made_by=found.made_by.name if found.made_by else "",
         stopped_on=found.stopped_on,
-        enrolled=[enrolled_out(one, catalog) for one in running(gym, rows)],
+        enrolled=[enrolled_out(one, catalog) for one in running(gym, rows, near=len(rows) > MANY)],
     )
 
 

@@ -8,7 +8,7 @@ from collections.abc import Iterable, Sequence
 from typing import Any
 
 from django.db import transaction
-from django.db.models import Q
+from django.db.models import F, Q
 from django.utils import timezone
 
 from core.catalog import Catalog
@@ -44,10 +44,11 @@ def answers_of(people: Iterable[int], day: datetime.date) -> dict[int, list[Answ
         said_at__gte=since,
         aside_at=None,
         gym_class__session__date__lte=day,
-    ).select_related("gym_class__session")
+    ).annotate(day=F("gym_class__session__date"))
+    some = rows.only("person", "kind", "position", "value", "drills", "said_at", "gym_class")
     hurt: set[tuple[int, int]] = set()
-    felt: list[Said] = []
-    for row in rows:
+    felt: list[Any] = []  # rows with their day
+    for row in some:
         if row.kind == Said.Kind.PAIN:
             hurt.add((row.person_id, row.gym_class_id))
         else:
@@ -56,7 +57,7 @@ def answers_of(people: Iterable[int], day: datetime.date) -> dict[int, list[Answ
     for row in felt:
         answers[row.person_id].append(
             Answer(
-                on=row.gym_class.session.date,
+                on=row.day,
                 position=row.position,
                 said=_FELT[row.value],
                 drills=tuple(DidFor(drill, seconds) for drill, seconds in row.drills),
