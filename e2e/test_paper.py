@@ -49,3 +49,18 @@ class Paper(BrowserTest):
             self.paper(page, ("Kiln day", "15 push presses", *drills), 3)
 
         self.drive(steps)
+
+    def test_a_year_on_a_page(self):
+        """A person's and a gym's year, each on one page, without a button."""
+        member = self.home.members[0]
+
+        def steps(page):
+            self.sign_in(page)
+            page.goto(f"{self.live_server_url}/people/{member.pk}/year")
+            page.wait_for_selector("[aria-label=Months] table")
+            self.paper(page, (member.name, "Tests, the first and the last", "Homework and blocks"), 1)
+            page.goto(f"{self.live_server_url}/year")
+            page.wait_for_selector("[aria-label=Months] table")
+            self.paper(page, (self.home.gym.name, "Drills given most"), 1)
+
+        self.drive(steps)

@@ -90,7 +90,7 @@ class Sizes(BrowserTest):
         }
 
     def test_every_screen_fits_every_size_and_every_finger(self):
-        """Sixteen screens on five sizes, with a title of 84 letters and a class of forty: nothing scrolls
+        """All screens on five sizes, with a title of 84 letters and a class of forty: nothing scrolls
         sideways and no name is cut; on a tablet and a phone every button, field and choice is at least 40
         pixels high; and the accessibility engine finds nothing there."""
 

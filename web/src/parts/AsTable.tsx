@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { Across } from "./Across";
 
 interface Props {
   /** What the table is of. */
@@ -16,8 +17,7 @@ export function AsTable({ of, headings, rows, open = false }: Props) {
       <summary className="min-h-10 w-fit cursor-pointer py-2 underline-offset-4 hover:underline">
         As a table
       </summary>
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls sideways is reached by keys */}
-      <section className="overflow-x-auto" aria-label={of} tabIndex={0}>
+      <Across of={of}>
         <table className="min-w-full border-collapse">
           <thead>
             <tr className="border-b border-ink">
@@ -48,7 +48,7 @@ export function AsTable({ of, headings, rows, open = false }: Props) {
             ))}
           </tbody>
         </table>
-      </section>
+      </Across>
     </details>
   );
 }

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
+import { Across } from "../../parts/Across";
 import { RangeCourse, shortDay } from "../../parts/RangeCourse";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { number, percent, plural, weekday } from "../../parts/words";
@@ -268,7 +269,7 @@ function ThisWeek({ weeks }: { weeks: Week[] }) {
 /** Week by week: the days with what they hold, done or not, and what was moved or made smaller. */
 function Weeks({ weeks }: { weeks: Week[] }) {
   return (
-    <div className="overflow-x-auto">
+    <Across of="Weeks">
       <table className="mt-2 w-full border-collapse text-[15px]">
         <thead>
           <tr className="border-b border-ink text-left">
@@ -333,7 +334,7 @@ function Weeks({ weeks }: { weeks: Week[] }) {
           ))}
         </tbody>
       </table>
-    </div>
+    </Across>
   );
 }
 

@@ -1,6 +1,7 @@
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { Link, useSearch } from "@tanstack/react-router";
 import { answer, api, type Schemas } from "../../api/client";
+import { Across } from "../../parts/Across";
 import { AsTable } from "../../parts/AsTable";
 import { shortDay } from "../../parts/RangeCourse";
 import { Trouble, Waiting } from "../../parts/Trouble";
@@ -279,7 +280,7 @@ function Drills({ log }: { log: GymLog }) {
               : `None of ${plural(used.length, "drill")} is worn.`}
         </p>
         {used.length > 0 && (
-          <div className="overflow-x-auto">
+          <Across of="Drills by classes">
             <table className="mt-3 w-full border-collapse text-[15px]">
               <thead>
                 <tr className="border-b-2 border-ink text-left">
@@ -333,7 +334,7 @@ function Drills({ log }: { log: GymLog }) {
                 ))}
               </tbody>
             </table>
-          </div>
+          </Across>
         )}
       </section>
       <section aria-label="Drills that never came out">

@@ -47,10 +47,10 @@ export function TrialsScreen() {
         in; what was done in between is kept with it. It is no measured range: the second one is warm.
       </p>
       <div className="mt-3 flex flex-wrap gap-4">
-        <label className="block text-[15px] font-semibold">
+        <label className="block max-w-full min-w-0 text-[15px] font-semibold">
           Class
           <select
-            className="field mt-1 block max-w-full font-normal"
+            className="field mt-1 block w-full max-w-full font-normal"
             value={gymClass?.id ?? ""}
             onChange={(event) =>
               void navigate({
@@ -69,10 +69,10 @@ export function TrialsScreen() {
             ))}
           </select>
         </label>
-        <label className="block text-[15px] font-semibold">
+        <label className="block max-w-full min-w-0 text-[15px] font-semibold">
           Test
           <select
-            className="field mt-1 block max-w-full font-normal"
+            className="field mt-1 block w-full max-w-full font-normal"
             value={test?.id ?? ""}
             onChange={(event) => setTestId(event.target.value)}
           >

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { answer, api, type Schemas } from "../../api/client";
+import { Across } from "../../parts/Across";
 import { number, weekday } from "../../parts/words";
 import type { WeekActions } from "./useWeekActions";
 
@@ -95,7 +96,7 @@ function Counts({ lean }: { lean: Lean }) {
     ["Grip", (day) => (day.grip >= lean.hard ? "hard" : day.grip >= 0.15 ? "some" : "–")],
   ];
   return (
-    <div className="overflow-x-auto">
+    <Across of="Contacts and grip">
       <table className="mt-2 text-[14px]">
         <thead className="sr-only">
           <tr>
@@ -123,6 +124,6 @@ function Counts({ lean }: { lean: Lean }) {
           ))}
         </tbody>
       </table>
-    </div>
+    </Across>
   );
 }

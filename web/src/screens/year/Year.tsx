@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useParams, useSearch } from "@tanstack/react-router";
 import type { ReactNode } from "react";
 import { answer, api, type Schemas } from "../../api/client";
+import { Across } from "../../parts/Across";
 import { shortDay } from "../../parts/RangeCourse";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { number, plural } from "../../parts/words";
@@ -222,8 +223,7 @@ function Months({
     ["homework", (month) => month.ticks],
   ];
   return (
-    // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls sideways is reached by keys
-    <section className="mt-4 overflow-x-auto" aria-label="Months" tabIndex={0}>
+    <Across of="Months" className="mt-4">
       <table className="w-full border-collapse text-center text-[14px] tabular-nums">
         <thead>
           <tr>
@@ -271,7 +271,7 @@ function Months({
           ))}
         </tbody>
       </table>
-    </section>
+    </Across>
   );
 }
 
