@@ -45,10 +45,10 @@ def week_lean(gym: Gym, monday: datetime.date) -> WeekLean:
     told = _told([row.pk for row in rows])
     today = gym.today()
     loads = [
-        _load(row, seen, told.get(row.pk, 0), row.date not in week or row.date < today)
+        _load(row, seen, told.get(row.pk, 0), row.date not in week or row.date <= today)
         for row, seen in zip(rows, looked, strict=True)
     ]
-    movable = [date for date in week if date >= today]
+    movable = [date for date in week if date > today]  # today's may be under way
     return WeekLean(
         dates=week,
         first=dates[0],

@@ -6,6 +6,7 @@ const WIDE = 320;
 const TALL = 132;
 const LEFT = 34;
 const BOTTOM = 20;
+const TOP = 20; // room for the goal's name over its line
 const DAY_MS = 86_400_000;
 const LEAST_DEG = 8; // of the scale: a few degrees are not blown up to a mountain
 
@@ -22,7 +23,7 @@ export function RangeCourse({ area }: { area: Area }) {
   const low = Math.min(...ends, goal);
   const high = Math.max(...ends, goal, low + LEAST_DEG);
   const x = (on: string) => LEFT + ((Date.parse(on) - from) / (until - from)) * (WIDE - LEFT - 6);
-  const y = (deg: number) => 8 + ((high - deg) / (high - low || 1)) * (TALL - BOTTOM - 8);
+  const y = (deg: number) => TOP + ((high - deg) / (high - low || 1)) * (TALL - BOTTOM - TOP);
   const path = (at: (one: (typeof tests)[number]) => number) =>
     tests.map((one, place) => `${place ? "L" : "M"}${x(one.on)} ${y(at(one))}`).join("");
   const band = `${path((one) => one.degrees + one.error_deg)}${[...tests]

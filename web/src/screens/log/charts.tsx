@@ -133,7 +133,10 @@ export function WeekDays({ mondays }: { mondays: string[] }) {
       style={{ gridTemplateColumns: `repeat(${mondays.length}, minmax(0, 1fr))` }}
     >
       {mondays.map((monday, place) => (
-        <span key={monday} className="text-center whitespace-nowrap">
+        <span
+          key={monday}
+          className={`text-center whitespace-nowrap ${(place / every) % 2 ? "max-md:invisible" : ""}`}
+        >
           {place % every === 0 ? shortDay(monday) : ""}
         </span>
       ))}

@@ -78,20 +78,24 @@ function Swap({
   );
 }
 
+const contactWords = (day: Lean["days"][number]) =>
+  [
+    day.contacts > 0 && number(day.contacts),
+    day.block_contacts > 0 && `${number(day.block_contacts)} in a block`,
+    day.crowded && "too soon",
+  ]
+    .filter(Boolean)
+    .join(", ");
+
 /** Contacts and grip, day by day, with what blocks add beside the classes. */
 function Counts({ lean }: { lean: Lean }) {
   const jumps = lean.days.some((day) => day.contacts + day.block_contacts > 0);
   const rows: [string, (day: Lean["days"][number]) => string][] = [
     ...(jumps
-      ? ([
-          [
-            "Jump contacts",
-            (day) =>
-              day.contacts || day.block_contacts
-                ? `${number(day.contacts)}${day.block_contacts ? ` + ${number(day.block_contacts)} block` : ""}${day.crowded ? ", too soon" : ""}`
-                : "–",
-          ],
-        ] as [string, (day: Lean["days"][number]) => string][])
+      ? ([["Jump contacts", (day) => (day.contacts || day.block_contacts ? contactWords(day) : "–")]] as [
+          string,
+          (day: Lean["days"][number]) => string,
+        ][])
       : []),
     ["Grip", (day) => (day.grip >= lean.hard ? "hard" : day.grip >= 0.15 ? "some" : "–")],
   ];
