@@ -59,7 +59,8 @@ function Swap({
     for (const move of swap.moves) {
       const from = week.days.find((day) => day.sessions.some((one) => one.id === move.session));
       const session = from?.sessions.find((one) => one.id === move.session);
-      if (from && session) actions.move(session, from.date, move.to);
+      const sent = session?.classes.some((one) => one.published_version !== null);
+      if (from && session) actions.move(session, from.date, move.to, sent); // the cost said who is told
     }
   };
   return (
