@@ -83,7 +83,8 @@ class Band(Document):
 
 
 class Demand(Document):
-    """One demand of the session. prepared: what an earlier workout left ready, where one was given."""
+    """One demand of the session. prepared: what an earlier workout left ready, where one was given. felt: of
+    its need, by what these people said of its hardest positions after earlier preps, 1 to 1.25."""
 
     id: str
     name: str
@@ -98,6 +99,7 @@ class Demand(Document):
     shortfall_bands: tuple[Band, ...]
     terms: tuple[Term, ...]
     prepared: Share | None
+    felt: Share = 1.0
 
 
 class Derived(Read):

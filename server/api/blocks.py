@@ -8,7 +8,7 @@ from ninja import Router, Status
 
 from core.blocks.values import DAYS_A_WEEK
 from core.catalog import Catalog
-from core.prep.homework import home_drills
+from core.prep.homework import home_drills, may_be_homework
 from server.api import block_schemas as schemas
 from server.api.access import coach, person_of, signed_in
 from server.api.log import event_out
@@ -114,6 +114,13 @@ def _asks(one: Running, catalog: Catalog) -> list[str]:
         for area in one.areas
         if area.verdict.stands in ("another drill", "done", "stop")
     ]
+    asks += [
+        f"{one.row.person.name}: {catalog.demands[area.motion].name}, its drill is not for them any more"
+        for area in one.areas
+        if not may_be_homework(catalog.drills[area.drill], area.motion, one.person, catalog)
+    ]
+    if one.row.block.aim in ("jump", "skill") and not any(day.work for day in one.course.days):
+        asks.append(f"{one.row.person.name}: no day holds anything; look at their cautions and classes")
     if one.course.ended == "too many missed":
         asks.append(f"{one.row.person.name}: too many weeks missed")
     return asks

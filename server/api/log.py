@@ -134,12 +134,20 @@ def log_of_class(request: HttpRequest, class_id: int) -> schemas.ClassLogOut:
             for test in found.tests
         ],
         trials=[_trial(row, catalog) for row in trials],
-        because=_because(gym, [one.person for one in found.people], gym_class.pk, catalog),
+        because=_because(
+            gym,
+            [one.person for one in found.people],
+            gym_class.pk,
+            {test.id for test in found.tests},
+            catalog,
+        ),
     )
 
 
-def _because(gym: Gym, people: list[int], class_id: int, catalog: Catalog) -> list[schemas.ChangedBecause]:
-    """What is different for the people of a class by what they said of it."""
+def _because(
+    gym: Gym, people: list[int], class_id: int, found_tests: set[int], catalog: Catalog
+) -> list[schemas.ChangedBecause]:
+    """What is different for the people of a class by what they said of it, and by that day's tests."""
     here = set(Said.objects.filter(gym_class_id=class_id).values_list("pk", flat=True))
     names = dict(gym.people.filter(pk__in=people).values_list("pk", "name"))
     found = []
@@ -151,7 +159,23 @@ def _because(gym: Gym, people: list[int], class_id: int, catalog: Catalog) -> li
             link = f"/session/{moved.next_session}{point}" if moved.next_session else f"/people/{person}/log"
             said = _moved_words(_moved(moved, catalog))
             found.append(schemas.ChangedBecause(person=person, name=names[person], said=said, link=link))
+    found += _tested(people, names, found_tests)
     return sorted(found, key=lambda one: one.name)
+
+
+def _tested(people: list[int], names: dict[int, str], tests: set[int]) -> list[schemas.ChangedBecause]:
+    """What was changed in blocks because of tests of that day."""
+    rows = BlockEvent.objects.filter(enrolled__person_id__in=people, because__kind="tests")
+    return [
+        schemas.ChangedBecause(
+            person=row.enrolled.person_id,
+            name=names[row.enrolled.person_id],
+            said=f"{row.enrolled.block.name}: {row.said}",
+            link=f"/blocks/{row.enrolled.block_id}",
+        )
+        for row in rows.select_related("enrolled__block")
+        if not tests.isdisjoint(row.because.get("ids", ()))
+    ]
 
 
 def _moved_words(moved: schemas.FeltMoved) -> str:

@@ -202,7 +202,9 @@ def _not_for(block: Block, value: PersonValue, catalog: Catalog) -> str:
     return ""
 
 
-def _new_area(gym: Gym, value: PersonValue, motion: str, drill: str = "") -> dict[str, Any]:
+def _new_area(
+    gym: Gym, value: PersonValue, motion: str, drill: str = "", goal_deg: float | None = None
+) -> dict[str, Any]:
     """A range somebody works on: the tighter side, the drill that does most, the goal, and the day of the
     test that chose them."""
     catalog = vocabulary_of(gym).catalog
@@ -211,7 +213,7 @@ def _new_area(gym: Gym, value: PersonValue, motion: str, drill: str = "") -> dic
     return {
         "side": tightest.side if tightest and len(tests) > 1 else "both",
         "drill": drill or another_drill((), motion, value, catalog) or "",
-        "goal_deg": goal_for(gym, value, motion),
+        "goal_deg": goal_for(gym, value, motion) if goal_deg is None else goal_deg,
         "selected_on": tightest.on if tightest and tightest.on else None,
         "tried": [],
     }
@@ -264,10 +266,12 @@ def give_homework(
     motion: str,
     *,
     drill: str = "",
+    goal_deg: float | None = None,
     because: dict[str, Any] | None = None,
     key: str | None = None,
 ) -> Enrolled:
-    """One range for one person, by a coach or by rule (nobody). Raises BlockRefused: for a third area, one
+    """One range for one person, by a coach or by rule (nobody). goal_deg: what the sheet that gives it asked,
+    where one does; else by the sessions of these weeks. Raises BlockRefused: for a third area, one
     that runs already, and a drill that is not for them."""
     if by is not None:
         _coach(by, person.gym_id)
@@ -286,7 +290,7 @@ def give_homework(
     value = Person.objects.whole().get(pk=person.pk).value(gym.today())
     if drill and not _may(drill, motion, value, catalog):
         raise BlockRefused("drill", "That drill is not for them at home, or not for this range.")
-    area = _new_area(gym, value, motion, drill)
+    area = _new_area(gym, value, motion, drill, goal_deg)
     if not area["drill"]:
         raise BlockRefused(
             "drill", f"No drill for it at home that nothing of {person.name}'s stands against."

@@ -11,13 +11,16 @@ from django.db import transaction
 
 from core.blocks.values import MOST_WEEKS
 from core.errors import Refused
+from core.prep.homework import may_be_homework
 from server.blocks.actions import HOMEWORK_WEEKS, change_drill, end_for, give_homework, next_drill, note
 from server.blocks.courses import Area, Running, open_in, running
 from server.blocks.models import Block, BlockEvent, Enrolled
 from server.gym.models import Gym
 from server.people.models import MeasuredRange, Person
 from server.publishing.models import Publication
+from server.shelf.actions import vocabulary_of
 
+AGAINST = "A caution stands against the one before."
 AGAIN_DAYS = 56  # homework that was stopped is not given again by rule before; estimate
 
 
@@ -45,7 +48,14 @@ def _give(person: Person, task: dict[str, Any]) -> Enrolled | None:
     because = {"kind": "tests", "ids": list(tests.values_list("pk", flat=True)[: task["visits"]])}
     try:
         with transaction.atomic():
-            return give_homework(None, person, task["motion"], drill=task["drill"], because=because)
+            return give_homework(
+                None,
+                person,
+                task["motion"],
+                drill=task["drill"],
+                goal_deg=task["needed_deg"],
+                because=because,
+            )
     except Refused:
         return None  # a third area, or nothing that may reach them
 
@@ -62,6 +72,9 @@ def _settle(one: Running) -> int:
     if one.course.ended == "pain":
         end_for(None, one.row.pk, Enrolled.Ended.PAIN, "Something hurt; it waits for a coach.")
         return 1
+    barred = sum(_barred(one, area) for area in one.areas)
+    if barred:
+        return barred
     verdicts = {area.motion: area.verdict.stands for area in one.areas}
     for area in one.areas:
         if area.verdict.stands == "stop":
@@ -75,6 +88,23 @@ def _settle(one: Running) -> int:
     if one.course.ended in ("done", "competition", "too many missed"):
         return changed + _over(one)
     return changed
+
+
+def _barred(one: Running, area: Area) -> int:
+    """A drill that a caution stands against since: another by rule, where a rule gave it; its days are empty
+    till then, and a coach is asked."""
+    catalog = vocabulary_of(one.row.block.gym).catalog
+    row = catalog.drills.get(area.drill)
+    if row is not None and may_be_homework(row, area.motion, one.person, catalog):
+        return 0
+    drill = next_drill(one.row, area.motion) if one.row.block.by_rule else None
+    if drill is None:
+        return 0
+    try:
+        change_drill(None, one.row.pk, area.motion, drill, AGAINST)
+    except Refused:
+        return 0
+    return 1
 
 
 def _over(one: Running) -> int:

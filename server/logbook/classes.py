@@ -126,6 +126,7 @@ class Attended(NamedTuple):
 class TestOfDay(NamedTuple):
     """A reading of the day of a class, of somebody who was there."""
 
+    id: int
     person: int
     name: str
     motion: str
@@ -155,7 +156,7 @@ def class_log(gym: Gym, gym_class: GymClass) -> ClassLog:
         ran=list(Ran.objects.filter(run__gym_class=gym_class).order_by("run", "place")),
         people=[_attended(row, told.get(row.person_id, {})) for row in rows],
         tests=[
-            TestOfDay(row.person_id, row.person.name, row.motion, row.test, row.side, row.value)
+            TestOfDay(row.pk, row.person_id, row.person.name, row.motion, row.test, row.side, row.value)
             for row in tests.order_by("person__name", "pk")
         ],
     )

@@ -255,6 +255,26 @@ class Judged(Blocks):
         drills = BlockEvent.objects.count(), list(Enrolled.objects.values_list("areas", flat=True))
         self.assertLessEqual(drills[0] - before[0], 1)
 
+    def test_a_caution_since_takes_the_drill_away_by_rule_or_asks_the_coach(self):
+        """Given by rule: another drill that may reach her, its reason written down. Given by a coach: its
+        days are empty at once, and the coach is asked."""
+        by_rule = self.homework_since(1)
+        given = give_homework(self.home.coach, self.bo, ANKLE)
+        first = by_rule.areas[ANKLE]["drill"]
+        barred = hazards_of(first, CATALOG) | hazards_of(given.areas[ANKLE]["drill"], CATALOG)
+        for person in (self.ada, self.bo):
+            self.home.caution(person, *sorted(barred & set(CATALOG.cautions)))
+        lines = self.home.client().get("/api/blocks").json()["blocks"]
+        asks = [ask for line in lines for ask in line["asks"]]
+        self.assertTrue(any("Bo Crane" in ask and "not for them" in ask for ask in asks), asks)
+        for one in running(self.home.gym, list(open_in(self.home.gym))):
+            self.assertFalse(any(day.work for day in one.course.days if not day.done))
+        settle(self.home.gym)
+        by_rule.refresh_from_db()
+        drill = by_rule.areas[ANKLE]["drill"]
+        cautions = set(self.ada.cautions.values_list("caution", flat=True))
+        self.assertTrue(drill == first or not hazards_of(drill, CATALOG) & cautions)
+
     def test_a_drill_that_is_not_for_them_is_refused(self):
         """By a coach's choice too."""
         row = give_homework(self.home.coach, self.ada, ANKLE)

@@ -10,6 +10,7 @@ from django.test import Client, TestCase
 from django.utils import timezone
 
 from core.documents.base import as_json
+from server.blocks.actions import give_homework
 from server.floor.models import Ran, Run
 from server.logbook.asked import note_asked
 from server.logbook.models import SessionAsked, Trial
@@ -160,6 +161,19 @@ class Felt(Logged):
         self.assertEqual([cause["value"] for cause in moved["causes"]], ["same"])
         because = self.client_of.get(f"/api/log/classes/{self.home.gym_class.pk}").json()["because"]
         self.assertEqual([one["name"] for one in because], ["Ada Finch"])
+
+    def test_tests_of_the_day_lead_to_what_they_changed(self):
+        """A block's event that rests on a test of the class's day stands on that class's log, with the way
+        to it."""
+        self.home.measure(self.ada, "wrist.extension", 44)
+        test = self.ada.ranges.order_by("-pk").first()
+        test.measured_on = self.home.session.date
+        test.save()
+        row = give_homework(
+            self.home.coach, self.ada, "wrist.extension", because={"kind": "tests", "ids": [test.pk]}
+        )
+        because = self.client_of.get(f"/api/log/classes/{self.home.gym_class.pk}").json()["because"]
+        self.assertEqual([one["link"] for one in because], [f"/blocks/{row.block_id}"])
 
     def test_pain_is_put_aside_by_a_coach_alone(self):
         """A member cannot talk their own pain away; what does not move anything cannot be put aside."""

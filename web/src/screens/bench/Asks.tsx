@@ -24,6 +24,8 @@ interface Props {
   onHold: (point: Point | null) => void;
 }
 
+const FELT_SHOWN = 1.01; // of a need, below which answers moved nothing worth a word
+
 /** The positions the board passes through, and everything they ask of this class, ranked. */
 export function Asks({ bench, error, lit, held, classId, sessionId, people, onPoint, onHold }: Props) {
   const [all, setAll] = useState(false);
@@ -257,6 +259,14 @@ function DemandRow({
         </span>
         <span className="pr-1 text-right">
           <span className="display block text-[19px]">{amount(demand.score)}</span>
+          {demand.felt >= FELT_SHOWN && (
+            <span
+              className="quiet block"
+              title="By what these people said of its positions after earlier preps"
+            >
+              felt the same: × {demand.felt.toFixed(2)}
+            </span>
+          )}
           <span className="block text-[13px] text-dust">
             {demand.people.length && demand.kind === "reach" ? stopped(demand) : demand.score.toFixed(2)}
           </span>

@@ -131,7 +131,7 @@ function Because({ log }: { log: ClassLog }) {
                 <span key={one.said} className="flex flex-wrap justify-between gap-x-3 text-[15px]">
                   {one.said}
                   <a href={one.link} className="underline underline-offset-2">
-                    {one.link.startsWith("/session") ? "thread to their next session" : "their log"}
+                    {WHERE[one.link.split("/")[1] ?? ""] ?? "their log"}
                   </a>
                 </span>
               ))}
@@ -142,6 +142,11 @@ function Because({ log }: { log: ClassLog }) {
     </section>
   );
 }
+
+const WHERE: Record<string, string> = {
+  session: "thread to their next session",
+  blocks: "the block",
+};
 
 const OUTCOME: Record<string, string> = {
   run: "",

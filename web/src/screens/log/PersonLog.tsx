@@ -70,6 +70,7 @@ export function PersonLogScreen() {
                   <WeekDays mondays={mondays} />
                 </div>
                 <AnswerKey />
+                <PositionMarks log={log} mondays={mondays} />
                 <AsTable
                   of="Answers by position and week"
                   headings={["Position", "week of", "better", "the same", "worse"]}
@@ -180,6 +181,63 @@ function MovedRow({ one, coaches }: { one: PersonLog["moved"][number]; coaches: 
         </Link>
       )}
     </li>
+  );
+}
+
+/** Each position week by week: better a full mark above the line, the same a hollow one on it, worse a full one below. */
+function PositionMarks({ log, mondays }: { log: PersonLog; mondays: string[] }) {
+  const wide = mondays.length * 20;
+  return (
+    <ul className="mt-3">
+      {log.positions.map((one) => (
+        <li
+          key={one.position}
+          className="grid grid-cols-[170px_minmax(0,1fr)] items-center gap-2 max-sm:grid-cols-1"
+        >
+          <span className="text-[15px] leading-tight">{one.name}</span>
+          <svg
+            viewBox={`0 0 ${wide} 26`}
+            className="block h-[26px] w-full"
+            preserveAspectRatio="none"
+            role="img"
+            aria-label={one.weeks
+              .map(
+                (week) =>
+                  `${shortDay(week.monday)}: ${week.better} better, ${week.same} the same, ${week.worse} worse`,
+              )
+              .join("; ")}
+          >
+            <line
+              x1={0}
+              x2={wide}
+              y1={13}
+              y2={13}
+              className="stroke-rule"
+              vectorEffect="non-scaling-stroke"
+            />
+            {one.weeks.map((week) => {
+              const x = mondays.indexOf(week.monday) * 20 + 5;
+              return (
+                <g key={week.monday}>
+                  {week.better > 0 && <rect x={x} y={2} width={10} height={8} className="fill-reach" />}
+                  {week.same > 0 && (
+                    <rect
+                      x={x}
+                      y={10}
+                      width={10}
+                      height={6}
+                      className="fill-sand stroke-dust"
+                      vectorEffect="non-scaling-stroke"
+                    />
+                  )}
+                  {week.worse > 0 && <rect x={x} y={16} width={10} height={8} className="fill-hold" />}
+                </g>
+              );
+            })}
+          </svg>
+        </li>
+      ))}
+    </ul>
   );
 }
 
