@@ -2,7 +2,7 @@
 cut, and the accessibility engine finds nothing."""
 
 from e2e.browser import BrowserTest
-from server.blocks.actions import BlockIn, start_block
+from server.blocks.starting import BlockIn, start_block
 from server.people.models import Person
 from server.publishing.actions import publish_class
 from server.schedule.models import Rule

@@ -32,8 +32,10 @@ from server.api import (
     sheets,
     shelf,
     training,
+    trials,
     week,
     week_import,
+    years,
 )
 from server.api.parser import UsableJson
 
@@ -76,6 +78,8 @@ for part in (
     log,
     blocks,
     training,
+    trials,
+    years,
 ):
     api.add_router("", part.router)
 

@@ -17,22 +17,17 @@ from server.api.problems import stale_problem
 from server.api.schemas import AttemptKey
 from server.api.shown_blocks import day_out, enrolled_out, for_words, training_of
 from server.blocks.actions import (
-    BlockIn,
     change_block,
     change_drill,
     climb,
     end_for,
-    give_homework,
-    let_in,
-    regulars,
     set_level,
-    start_block,
     stop_block,
     take_up_again,
-    usual_weeks,
 )
 from server.blocks.courses import Running, enrolled_in, open_in, running
 from server.blocks.models import Block, BlockEvent, Enrolled
+from server.blocks.starting import BlockIn, give_homework, let_in, regulars, start_block, usual_weeks
 from server.gym.models import Gym
 from server.people.audit import looked
 from server.people.models import Person

@@ -13,13 +13,13 @@ from ninja import Query, Router, Status
 from pydantic import AwareDatetime
 
 from core.catalog import Catalog
-from core.learning import trial_stands
 from core.log import HARD, JOINTS, RUN_DAYS
 from core.log.coming_back import Answered
 from server.api import log_schemas as schemas
 from server.api.access import class_of, coach, person_of, signed_in
 from server.api.schemas import Day
 from server.api.shown_person import said_of
+from server.api.trials import trial_out
 from server.blocks.models import BlockEvent
 from server.gym.models import Gym
 from server.logbook.asked import note_asked
@@ -28,9 +28,7 @@ from server.logbook.export import What, log_table
 from server.logbook.lean import week_lean
 from server.logbook.models import Trial
 from server.logbook.person import Moved, moved_of, person_log
-from server.logbook.trials import TrialReading, open_trials, take_trials
 from server.logbook.weeks import Span, gym_log, named, week_number
-from server.logbook.year import gym_year, person_year
 from server.people.audit import looked
 from server.people.models import MeasuredRange, Person
 from server.people.tables import write_table
@@ -40,7 +38,6 @@ from server.shelf.actions import vocabulary_of
 
 router = Router(tags=["log"])
 Weeks = Annotated[int, Query(ge=1, le=53)]
-Year = Annotated[int, Query(ge=2000, le=2099)]
 JOINT_NAMES = [schemas.JointName(id=joint, name=name) for joint, name in JOINTS.items()]
 TRIALS_SHOWN = 40
 
@@ -133,7 +130,7 @@ def log_of_class(request: HttpRequest, class_id: int) -> schemas.ClassLogOut:
             )
             for test in found.tests
         ],
-        trials=[_trial(row, catalog) for row in trials],
+        trials=[trial_out(row, catalog) for row in trials],
         because=_because(
             gym,
             [one.person for one in found.people],
@@ -218,7 +215,7 @@ def log_of_person(request: HttpRequest, person_id: int, weeks: Weeks = 12) -> sc
         moved=[_moved(one, catalog) for one in found.moved],
         answers=[_answer(row, by, catalog) for row in found.answers],
         events=[event_out(row, catalog) for row in found.events],
-        trials=[_trial(row, catalog) for row in trials],
+        trials=[trial_out(row, catalog) for row in trials],
     )
 
 
@@ -375,101 +372,4 @@ def lean(request: HttpRequest, start: Day | None = None) -> schemas.LeanOut:
         joints=JOINT_NAMES,
         run_days=RUN_DAYS,
         hard=HARD,
-    )
-
-
-def _years(gym: Gym) -> list[int]:
-    first = gym.sessions.order_by("date").values_list("date", flat=True).first()
-    now = gym.today().year
-    return list(range(first.year if first else now, now + 1))[::-1]
-
-
-@router.get("/year", response=schemas.GymYearOut)
-def year_of_gym(request: HttpRequest, year: Year | None = None) -> schemas.GymYearOut:
-    """A gym's year; nobody by name."""
-    gym = coach(request).gym
-    wanted = year or gym.today().year
-    note_asked(gym, datetime.date(wanted, 1, 1), min(datetime.date(wanted, 12, 31), gym.today()))
-    found = gym_year(gym, wanted)
-    drills = _catalog(gym).drills
-    return schemas.GymYearOut(
-        year=wanted,
-        years=_years(gym),
-        gym=gym.name,
-        people=found.people,
-        months=[schemas.MonthOut(**month._asdict()) for month in found.months],
-        joints=JOINT_NAMES,
-        blocks=[schemas.YearBlock(**block._asdict()) for block in found.blocks],
-        drills=[
-            schemas.YearDrill(name=drills[one.drill].name, classes=one.classes)
-            for one in found.drills
-            if one.drill in drills
-        ],
-    )
-
-
-@router.get("/people/{person_id}/year", response=schemas.PersonYearOut)
-def year_of_person(request: HttpRequest, person_id: int, year: Year | None = None) -> schemas.PersonYearOut:
-    """One member's year, to themselves and their coaches."""
-    by = signed_in(request)
-    person = person_of(by, person_id)
-    gym = by.gym
-    looked(by, [person.pk], "log", gym.today())
-    wanted = year or gym.today().year
-    found = person_year(gym, person, wanted)
-    return schemas.PersonYearOut(
-        year=wanted,
-        years=_years(gym),
-        gym=gym.name,
-        name=person.name,
-        months=[schemas.MonthOut(**month._asdict()) for month in found.months],
-        tests=[
-            schemas.YearTest(
-                **{
-                    **{name: value for name, value in test._asdict().items() if name != "change"},
-                    "verdict": test.change.verdict,
-                    "detectable": test.change.detectable,
-                }
-            )
-            for test in found.tests
-        ],
-        blocks=[schemas.YearBlock(**block._asdict()) for block in found.blocks],
-    )
-
-
-@router.get("/trials", response=list[schemas.TrialOut])
-def waiting_trials(request: HttpRequest) -> list[schemas.TrialOut]:
-    """Tests that wait for their second reading; the first is not shown."""
-    by = coach(request)
-    catalog = _catalog(by.gym)
-    return [_trial(row, catalog) for row in open_trials(by)]
-
-
-@router.post("/trials", response=schemas.TrialsOut)
-def trials(request: HttpRequest, payload: schemas.TrialsIn) -> schemas.TrialsOut:
-    """First and second readings, each kept once."""
-    by = coach(request)
-    rows = [TrialReading(**{**row.dict(), "between": tuple(row.between)}) for row in payload.rows]
-    taken = take_trials(by, rows)
-    refused = [schemas.RefusedTrial(key=key, why=why) for key, why in taken.refused.items()]
-    return schemas.TrialsOut(kept=taken.kept, refused=refused)
-
-
-def _trial(row: Trial, catalog: Catalog) -> schemas.TrialOut:
-    test = catalog.range_tests[row.test]
-    stands = trial_stands(row.value(), test)
-    return schemas.TrialOut(
-        id=row.pk,
-        key=row.key,
-        person=row.person_id,
-        name=row.person.name,
-        test=row.test,
-        test_name=test.name,
-        side=row.side,
-        before=stands.before,
-        after=stands.after,
-        verdict=stands.change.verdict if stands.change else None,
-        between=[catalog.drills[drill].name for drill in row.between if drill in catalog.drills],
-        before_at=row.before_at,
-        open=row.after is None,
     )

@@ -12,9 +12,10 @@ from django.db import transaction
 from core.blocks.values import MOST_WEEKS
 from core.errors import Refused
 from core.prep.homework import may_be_homework
-from server.blocks.actions import HOMEWORK_WEEKS, change_drill, end_for, give_homework, next_drill, note
+from server.blocks.actions import change_drill, end_for, next_drill
 from server.blocks.courses import Area, Running, open_in, running
 from server.blocks.models import Block, BlockEvent, Enrolled
+from server.blocks.starting import HOMEWORK_WEEKS, give_homework, note
 from server.gym.models import Gym
 from server.people.models import MeasuredRange, Person
 from server.publishing.models import Publication

@@ -10,8 +10,8 @@ from core.catalog import load_catalog
 from core.demand import derive
 from core.prep.finish import felt_positions
 from core.reading import read_workout
-from server.blocks.actions import BlockIn, give_homework, start_block
 from server.blocks.models import Block, Enrolled, Ticked
+from server.blocks.starting import BlockIn, give_homework, start_block
 from server.demo import scenario
 from server.demo.people import SHOWN
 from server.floor.models import Ran, Run

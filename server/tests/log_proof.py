@@ -13,8 +13,8 @@ from django.db import connection
 from django.test import Client, override_settings
 from django.utils import timezone
 
-from server.blocks.actions import BlockIn, give_homework, start_block
 from server.blocks.models import Enrolled, Ticked
+from server.blocks.starting import BlockIn, give_homework, start_block
 from server.demo.scenario import WORKOUTS
 from server.floor.models import Ran, Run
 from server.logbook.asked import note_asked

@@ -10,19 +10,12 @@ from django.utils import timezone
 from core.blocks.values import BlockRefused
 from core.catalog import load_catalog
 from core.hazards import hazards_of
-from server.blocks.actions import (
-    BlockIn,
-    change_drill,
-    give_homework,
-    let_in,
-    level_of,
-    start_block,
-    take_up_again,
-)
+from server.blocks.actions import change_drill, take_up_again
 from server.blocks.courses import open_in, running
 from server.blocks.models import BlockEvent, Enrolled, Ticked, TrainingPage
 from server.blocks.reminding import remind
 from server.blocks.rules import give_by_rule, settle
+from server.blocks.starting import BlockIn, give_homework, let_in, level_of, start_block
 from server.delivery.models import Delivery
 from server.people.models import Group, MeasuredRange
 from server.publishing.actions import publish_class

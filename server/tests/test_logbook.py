@@ -10,7 +10,7 @@ from django.test import Client, TestCase
 from django.utils import timezone
 
 from core.documents.base import as_json
-from server.blocks.actions import give_homework
+from server.blocks.starting import give_homework
 from server.floor.models import Ran, Run
 from server.logbook.asked import note_asked
 from server.logbook.models import SessionAsked, Trial

@@ -1,15 +1,17 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 import { answer, api, type Schemas } from "../../api/client";
 import { Across } from "../../parts/Across";
-import { RangeCourse, shortDay } from "../../parts/RangeCourse";
+import { shortDay } from "../../parts/RangeCourse";
 import { Trouble, Waiting } from "../../parts/Trouble";
 import { number, percent, plural, weekday } from "../../parts/words";
 import { EventList } from "../log/PersonLog";
+import { Area } from "./Area";
+import { type Block, type Change, useChange } from "./change";
+import { MorePeople } from "./MorePeople";
 import { AIM_NAMES, WEEKDAYS } from "./words";
 
-type Block = Schemas["BlockOut"];
 type Enrolled = Schemas["EnrolledOut"];
 type Week = Schemas["BlockWeekOut"];
 
@@ -24,19 +26,6 @@ export function BlockScreen() {
   if (!found.data) return <Waiting what="Working out the block" />;
   return <Shown block={found.data} />;
 }
-
-function useChange(id: number) {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: (ask: () => Promise<{ data?: Block; error?: unknown; response: Response }>) => answer(ask()),
-    onSuccess: (block) => {
-      client.setQueryData(["block", id], block);
-      for (const name of ["blocks", "person-log", "events", "training"])
-        void client.invalidateQueries({ queryKey: [name] });
-    },
-  });
-}
-type Change = ReturnType<typeof useChange>;
 
 function Shown({ block }: { block: Block }) {
   const change = useChange(block.id);
@@ -95,71 +84,6 @@ function Shown({ block }: { block: Block }) {
       {block.stopped_on === null && !block.homework && <MorePeople block={block} />}
       {block.enrolled.map((one) => (
         <Person key={one.id} block={block} one={one} change={change} open={block.enrolled.length <= 3} />
-      ))}
-    </div>
-  );
-}
-
-/** Somebody more, or who has come to the group or class since. */
-function MorePeople({ block }: { block: Block }) {
-  const client = useQueryClient();
-  const [open, setOpen] = useState(false);
-  const choices = useQuery({
-    queryKey: ["block-choices"],
-    queryFn: () => answer(api.GET("/api/blocks/choices")),
-    enabled: open,
-  });
-  const take = useMutation({
-    mutationFn: (people: number[]) =>
-      answer(
-        api.POST("/api/blocks/{block_id}/people", {
-          params: { path: { block_id: block.id } },
-          body: { people },
-        }),
-      ),
-    onSuccess: () => {
-      for (const name of ["block", "blocks"]) void client.invalidateQueries({ queryKey: [name] });
-    },
-  });
-  const here = new Set(block.enrolled.map((one) => one.person));
-  return (
-    <div className="mt-2 flex flex-wrap items-center gap-2">
-      {block.of_many && (
-        <button type="button" className="plain-action" onClick={() => take.mutate([])}>
-          Bring in who came to {block.for_words} since
-        </button>
-      )}
-      {!open && (
-        <button type="button" className="plain-action" onClick={() => setOpen(true)}>
-          Add somebody
-        </button>
-      )}
-      {open && (
-        <select
-          className="field"
-          aria-label="Add somebody"
-          value=""
-          onChange={(event) => take.mutate([Number(event.target.value)])}
-        >
-          <option value="">Choose who</option>
-          {choices.data?.people
-            .filter((one) => !here.has(one.id))
-            .map((one) => (
-              <option key={one.id} value={one.id}>
-                {one.name}
-              </option>
-            ))}
-        </select>
-      )}
-      {take.error && (
-        <p role="alert" className="font-semibold text-hold">
-          {take.error.message}
-        </p>
-      )}
-      {take.data?.left_out.map((one) => (
-        <p key={one.name} role="status">
-          Not for {one.name}: {one.why}.
-        </p>
       ))}
     </div>
   );
@@ -335,107 +259,6 @@ function Weeks({ weeks }: { weeks: Week[] }) {
         </tbody>
       </table>
     </Across>
-  );
-}
-
-const STANDS: Record<Schemas["AreaOut"]["stands"], string> = {
-  "too few tests": "Too few tests to tell",
-  "no clear change": "No clear change",
-  progress: "Progress",
-  "another drill": "Time for another drill",
-  done: "Done",
-  stop: "Stop",
-};
-
-interface AreaProps {
-  area: Schemas["AreaOut"];
-  one: Enrolled;
-  change: Change;
-  running: boolean;
-}
-
-function Area({ area, one, change, running }: AreaProps) {
-  const path = { enrolled_id: one.id };
-  const [choosing, setChoosing] = useState(false);
-  const drills = useQuery({
-    queryKey: ["enrolled-drills", one.id, area.motion],
-    queryFn: () =>
-      answer(
-        api.GET("/api/enrolled/{enrolled_id}/drills", { params: { path, query: { motion: area.motion } } }),
-      ),
-    enabled: choosing,
-  });
-  return (
-    <section
-      aria-label={area.name}
-      className="mt-3 grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-6 max-md:grid-cols-1"
-    >
-      <div>
-        <h3 className="text-[21px]">
-          {area.name}
-          {area.side !== "both" && `, ${area.side}`}: {STANDS[area.stands].toLowerCase()}
-        </h3>
-        <p className="text-[15px]">{area.why}</p>
-        <p className="mt-2">
-          <b>{area.drill_name}</b>
-        </p>
-        {running && (
-          <p className="mt-1 flex flex-wrap gap-2">
-            {!choosing && (
-              <button type="button" className="plain-action" onClick={() => setChoosing(true)}>
-                Another drill
-              </button>
-            )}
-            {choosing && (
-              <select
-                className="field"
-                aria-label="Another drill"
-                value={area.drill}
-                onChange={(event) => {
-                  const drill = event.target.value;
-                  setChoosing(false);
-                  change.mutate(() =>
-                    api.PUT("/api/enrolled/{enrolled_id}/drill", {
-                      params: { path },
-                      body: { motion: area.motion, drill },
-                    }),
-                  );
-                }}
-              >
-                {(drills.data ?? [{ id: area.drill, name: area.drill_name }]).map((row) => (
-                  <option key={row.id} value={row.id}>
-                    {row.name}
-                  </option>
-                ))}
-              </select>
-            )}
-            {area.rung && (
-              <button
-                type="button"
-                className="plain-action"
-                onClick={() =>
-                  change.mutate(() =>
-                    api.POST("/api/enrolled/{enrolled_id}/climb", {
-                      params: { path },
-                      body: { motion: area.motion },
-                    }),
-                  )
-                }
-              >
-                Next rung: {area.rung.name}
-              </button>
-            )}
-          </p>
-        )}
-        {running && area.rung && <p className="quiet mt-1">Once {area.rung.test}.</p>}
-        <p className="mt-2">
-          <Link to="/measure" className="text-[15px] underline underline-offset-2">
-            Measure
-          </Link>
-        </p>
-      </div>
-      <RangeCourse area={area} />
-    </section>
   );
 }
 
