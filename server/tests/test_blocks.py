@@ -12,15 +12,21 @@ from core.catalog import load_catalog
 from core.hazards import hazards_of
 from server.blocks.actions import change_drill, take_up_again
 from server.blocks.courses import open_in, running
+from server.blocks.jobs import look_at_blocks
 from server.blocks.models import BlockEvent, Enrolled, Ticked, TrainingPage
 from server.blocks.reminding import remind
 from server.blocks.rules import give_by_rule, settle
 from server.blocks.starting import BlockIn, give_homework, let_in, level_of, start_block
 from server.delivery.models import Delivery
+from server.logbook.jobs import read_boards
+from server.logbook.models import SessionAsked
 from server.people.models import Group, MeasuredRange
+from server.programme.models import GymClass, Session, WeeklyClass
 from server.publishing.actions import publish_class
 from server.publishing.models import MemberSheet
 from server.tests.gyms import SmallGym
+from server.whole.bring import bring_gym
+from server.whole.write import gym_document
 
 CATALOG = load_catalog()
 ANKLE = "ankle.dorsiflexion"
@@ -362,3 +368,131 @@ class Api(Blocks):
         wrong = {**body, "weekdays": [0, 1, 2, 3, 4, 5]}
         refused = client.post("/api/blocks", json.dumps(wrong), content_type="application/json")
         self.assertEqual((refused.status_code, refused.json()["field"]), (422, "weekdays"))
+
+
+class ForMany(Blocks):
+    def test_a_class_of_the_week_takes_its_newest_roster(self):
+        """The newest class at that weekday and time: who was on an older one and not on it is not in."""
+        at = self.home.gym_class.starts_at.astimezone(self.home.gym.zone)
+        weekly = WeeklyClass.objects.create(gym=self.home.gym, weekday=at.weekday(), starts=at.time())
+        older = Session.objects.create(
+            gym=self.home.gym, date=self.today - days(7), title="Before", text="run"
+        )
+        before = GymClass.objects.create(session=older, starts_at=at - days(7))
+        before.people.set([self.ada])
+        self.home.gym_class.people.set([self.bo, self.cy])
+        block = self.block(people=(), weekly_class=weekly.pk).block
+        self.assertEqual([row.person.name for row in block.enrolled.all()], ["Bo Crane", "Cy Dunnock"])
+        line = self.home.client().get("/api/blocks").json()["blocks"][0]
+        self.assertEqual(line["for_words"], f"the {at:%H:%M} class")
+
+    def test_the_class_s_jumps_are_taken_off_for_those_who_come(self):
+        """A board of forty box jumps today: who is on its roster has 40 contacts fewer today, who is not has
+        none fewer."""
+        self.home.session.text = "for time\n40 box jumps"
+        self.home.session.save()
+        self.home.gym_class.people.set([self.ada])
+        self.block(people=(self.ada.pk, self.bo.pk), weekdays=(self.today.weekday(),))
+        by_name = {one.row.person.name: one for one in running(self.home.gym, list(open_in(self.home.gym)))}
+        contacts = {name: one.course.day(self.today) for name, one in by_name.items()}
+        self.assertAlmostEqual(contacts["Bo Crane"].contacts, 80, delta=1)
+        self.assertAlmostEqual(contacts["Ada Finch"].contacts, 40, delta=1)
+        self.assertIn("40 contacts of the 80", " ".join(contacts["Ada Finch"].said))
+
+    def test_who_did_not_come_did_not_jump(self):
+        """Said not to have come, her day is as if there were no class."""
+        self.home.session.text = "for time\n40 box jumps"
+        self.home.session.save()
+        self.home.gym_class.attending.filter(person=self.ada).update(came=False)
+        self.block(people=(self.ada.pk,), weekdays=(self.today.weekday(),))
+        (one,) = running(self.home.gym, list(open_in(self.home.gym)))
+        self.assertAlmostEqual(one.course.day(self.today).contacts, 80, delta=1)
+
+    def test_somebody_who_left_is_in_no_list(self):
+        """Their block is shown to nobody, and runs for nobody."""
+        self.block(people=(self.ada.pk,))
+        self.ada.left_at = timezone.now()
+        self.ada.save()
+        self.assertEqual(list(open_in(self.home.gym)), [])
+        text = self.home.client().get("/api/blocks").content.decode()
+        self.assertNotIn("Ada Finch", text)
+
+    def test_another_gym_sees_and_changes_nothing(self):
+        """Its coach gets 404 for the block, the person in it and what is in it."""
+        block = self.block(people=(self.ada.pk,)).block
+        away = SmallGym("Osier Barn").client()
+        row = block.enrolled.get()
+        for method, path in (
+            ("get", f"blocks/{block.pk}"),
+            ("post", f"blocks/{block.pk}/stop"),
+            ("post", f"enrolled/{row.pk}/stop"),
+            ("get", f"enrolled/{row.pk}/events"),
+            ("get", f"people/{self.ada.pk}/training"),
+            ("get", f"people/{self.ada.pk}/log"),
+            ("get", f"people/{self.ada.pk}/year"),
+        ):
+            self.assertEqual(getattr(away, method)(f"/api/{path}").status_code, 404, path)
+        block.refresh_from_db()
+        self.assertIsNone(block.stopped_on)
+
+
+class Links(Blocks):
+    def test_an_ended_link_opens_nothing_and_the_next_has_another_name(self):
+        """A coach ends it: 404 under the old name; the member's page has a new one."""
+        give_homework(self.home.coach, self.ada, ANKLE)
+        client = self.home.client()
+        first = client.get(f"/api/people/{self.ada.pk}/training").json()["token"]
+        self.assertEqual(Client().get(f"/m/h/{first}").status_code, 200)
+        second = client.delete(f"/api/people/{self.ada.pk}/training-link").json()["token"]
+        self.assertNotEqual(first, second)
+        self.assertEqual(Client().get(f"/m/h/{first}").status_code, 404)
+        self.assertEqual(Client().get(f"/m/h/{second}").status_code, 200)
+
+    def test_the_page_comes_with_its_first_text_and_data(self):
+        """A slow phone shows the week before any script; a name that is markup stays text."""
+        self.ada.name = "</script><b>Ada"
+        self.ada.save()
+        give_homework(self.home.coach, self.ada, ANKLE)
+        token = self.home.client().get(f"/api/people/{self.ada.pk}/training").json()["token"]
+        page = Client().get(f"/m/h/{token}").content.decode()
+        self.assertIn("week 1 of 6", page)
+        self.assertNotIn("<b>Ada", page)
+
+    def test_a_gym_s_file_takes_blocks_along(self):
+        """Out and in: the block, its people, ticks and events, and no token."""
+        row = give_homework(self.home.coach, self.ada, ANKLE)
+        Ticked.objects.create(enrolled=row, on=self.today, value="yes", key="k1", said_at=timezone.now())
+        token = TrainingPage.objects.create(person=self.ada, remind="evening").token
+        document = json.loads(json.dumps(gym_document(self.home.gym), default=str))
+        self.assertNotIn(token, json.dumps(document))
+        gym = bring_gym(document)
+        there = Enrolled.objects.get(block__gym=gym)
+        self.assertEqual(there.areas, row.areas)
+        self.assertEqual(there.ticks.get().on, self.today)
+        self.assertEqual(there.events.get().what, "given")
+        self.assertEqual(TrainingPage.objects.get(person__gym=gym).remind, "evening")
+
+
+@override_settings(MAIL_READY=True)
+class Evening(Blocks):
+    def test_the_evening_before_and_a_test_that_is_due(self):
+        """At seven in the evening for the next day; on a day of tests the word is of the test."""
+        row = give_homework(self.home.coach, self.ada, ANKLE)
+        TrainingPage.objects.create(person=self.ada, remind="evening")
+        self.assertEqual(row.block.starts_on, self.today)
+        tests = running(self.home.gym, [row])[0].course.weeks[0].tests_on
+        due = tests[-1]
+        at = datetime.datetime.combine(due - days(1), datetime.time(19, 1), tzinfo=self.home.gym.zone)
+        remind(self.home.gym, at)
+        told = Delivery.objects.get(kind="work")
+        self.assertIn("a test of your block is due", told.subject)
+        remind(self.home.gym, at + datetime.timedelta(minutes=30))
+        self.assertEqual(Delivery.objects.filter(kind="work").count(), 1)
+
+    def test_a_gym_that_is_paused_or_empty_is_no_trouble(self):
+        """The job looks at every gym with blocks; one without pages sends nothing."""
+        give_homework(self.home.coach, self.ada, ANKLE)
+        look_at_blocks(0)
+        read_boards(0)
+        self.assertFalse(Delivery.objects.filter(kind="work").exists())
+        self.assertTrue(SessionAsked.objects.exists())
