@@ -247,3 +247,43 @@ class Trials(BrowserTest):
             self.assert_accessible(page, "a class's log")
 
         self.drive(steps, PHONE)
+
+
+class Nothing(BrowserTest):
+    def test_no_data_teaches_the_next_action(self):
+        """A gym without a session, a person without a class: each screen opens, says what would stand there,
+        and the accessibility engine finds nothing."""
+        Session.objects.all().delete()
+        ada = self.home.members[0]
+        there = {
+            "/log": "No class of these weeks is over yet",
+            "/log?tab=classes": "No class is over yet",
+            "/log?tab=drills": "No drill was given in these weeks",
+            "/blocks": "Nothing runs",
+            "/blocks?over=true": "No block is over yet",
+            "/year": "No class of this year is over yet",
+            f"/people/{ada.pk}/log": "Nothing was said in these weeks",
+            f"/people/{ada.pk}/year": "No class of this year yet",
+            "/trials": "Choose the class whose prep lies between",
+        }
+
+        def steps(page):
+            self.sign_in(page)
+            for path, words in there.items():
+                page.goto(self.live_server_url + path)
+                page.wait_for_selector(f"text={words}")
+                self.assert_accessible(page, path)
+
+        self.drive(steps)
+        token = TrainingPage.objects.create(person=ada).token
+
+        def phone(page):
+            page.goto(f"{self.live_server_url}/m/h/{token}")
+            page.wait_for_selector("text=Nothing runs at the moment")
+            page.click("button:has-text('That morning')")
+            page.wait_for_selector("text=Kept.")
+            self.assert_accessible(page, "a phone without a block")
+            page.goto("about:blank")  # the driver counts what the worker keeps as still under way
+
+        self.drive(phone, PHONE)
+        self.assertEqual(TrainingPage.objects.get().remind, "morning")

@@ -161,7 +161,9 @@ class People(BrowserTest):
 
         def steps(page):
             self.sign_in(page, self.ada)
-            self.assertEqual(page.locator("nav a").all_inner_texts(), ["Your prep", "Your body"])
+            self.assertEqual(
+                page.locator("nav a").all_inner_texts(), ["Your prep", "Your body", "Your weeks"]
+            )
             page.click("a:has-text('Your body')")
             page.wait_for_selector("text=Sees her physio in May.")
             self.assertNotIn("Talks herself", page.inner_text("body"))

@@ -61,7 +61,7 @@ class BoardLine(Document):
 
 class Gap(Document):
     """A range this session asks for and this member is short of. Degrees; frees: how likely it is what stops
-    them."""
+    them; felt: of its need, by what they said after earlier preps."""
 
     motion: str
     name: str
@@ -72,6 +72,7 @@ class Gap(Document):
     side: str | None
     because: str
     frees: Share = 0.0
+    felt: Share = 1.0
 
 
 class Swap(Document):

@@ -174,7 +174,7 @@ def for_anyone(content: dict[str, Any]) -> dict[str, Any]:
         "kept_to": [{**kept, "caution": "", "name": ""} for kept in content.get("kept_to", ())],
         "barred": [{**one, "why": []} for one in content.get("barred", ())],
         "swaps": [{**swap, "why": ""} for swap in content["swaps"]],
-        "gaps": [{**gap, "has_deg": None, "side": None} for gap in content["gaps"]],
+        "gaps": [{**gap, "has_deg": None, "side": None, "felt": 1.0} for gap in content["gaps"]],
         "homework": [
             {**task, "first_deg": None, "last_deg": None, "side": None}
             for task in content.get("homework", ())

@@ -11,6 +11,7 @@ from server.gym.models import Gym
 from server.people.models import MeasuredRange
 from server.prep.models import PrepDraft
 from server.publishing.actions import publish_class
+from server.publishing.models import MemberSheet
 from server.shelf.models import OwnMethod
 from server.tests.gyms import SmallGym, body, up_to_date
 
@@ -127,12 +128,16 @@ class Members(Dials):
             measured_on=timezone.localdate() - datetime.timedelta(days=60),
         )
         self.send("patch", f"/api/sessions/{self.home.session.pk}", {"text": THREE})
-        (one,) = self.page(member)["homework"]
+        self.assertEqual(self.page(self.home.members[1])["homework"], [])
+        page = self.page(member)
+        self.assertEqual(page["homework"], [])  # it runs as a block from the moment it was given
+        (one,) = MemberSheet.objects.filter(person=member).latest("pk").page()["homework"]
         self.assertEqual(
             (one["motion"], one["visits"], one["first_deg"], one["last_deg"]), ("wrist.extension", 2, 46, 48)
         )
         self.assertIn("licensed clinician", one["stop"])
-        self.assertEqual(self.page(self.home.members[1])["homework"], [])
+        (block,) = page["training"]["blocks"]
+        self.assertEqual([area["motion"] for area in block["areas"]], ["wrist.extension"])
 
     def test_each_lifts_their_own_way_up(self):
         """The ramp on a page leads to that member's own standard, not to the class's longest."""

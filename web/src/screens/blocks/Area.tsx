@@ -35,7 +35,7 @@ export function Area({ area, one, change, running }: AreaProps) {
   });
   return (
     <section
-      aria-label={area.name}
+      aria-label={`${area.name}, ${one.name}`}
       className="mt-3 grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-6 max-md:grid-cols-1"
     >
       <div>

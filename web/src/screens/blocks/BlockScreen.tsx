@@ -122,7 +122,7 @@ function Person({
         </span>
         {running && <ThisWeek weeks={one.weeks} />}
       </summary>
-      <Weeks weeks={one.weeks} />
+      <Weeks of={one.name} weeks={one.weeks} />
       {one.areas.map((area) => (
         <Area key={area.motion} area={area} one={one} change={change} running={running} />
       ))}
@@ -191,9 +191,9 @@ function ThisWeek({ weeks }: { weeks: Week[] }) {
 }
 
 /** Week by week: the days with what they hold, done or not, and what was moved or made smaller. */
-function Weeks({ weeks }: { weeks: Week[] }) {
+function Weeks({ of, weeks }: { of: string; weeks: Week[] }) {
   return (
-    <Across of="Weeks">
+    <Across of={`Weeks of ${of}`}>
       <table className="mt-2 w-full border-collapse text-[15px]">
         <thead>
           <tr className="border-b border-ink text-left">
