@@ -63,6 +63,7 @@ class Standing(Document):
     left_deg: Degrees | None
     right_deg: Degrees | None
     division: str | None
+    felt: Share = 1.0
 
 
 class DivisionScore(Document):
