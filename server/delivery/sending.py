@@ -24,6 +24,7 @@ LEASE_S = PATIENCE_S + 3 * LONGEST_S + 25.0  # longer than a round and the last 
 BACK_OFF_S = (15, 60, 240, 600, 1200)
 BEGAN = "the class began before"
 LEFT = "they have left the gym"
+DAY_OVER, LONGEST_WORK = "the day it was for is over", datetime.timedelta(hours=26)
 NO_WAY = "there is no address for it any more"
 
 
@@ -96,6 +97,8 @@ def _in_vain(row: Delivery, newest: dict[About, int], now: datetime.datetime) ->
         return LEFT
     if row.kind in SHEETS and newest[_about(row)] != row.pk:
         return NEWER
+    if row.kind == Delivery.Kind.WORK and now - row.queued_at > LONGEST_WORK:
+        return DAY_OVER
     begun = row.until_class and row.gym_class is not None and row.gym_class.starts_at <= now
     return BEGAN if begun else ""
 

@@ -18,6 +18,7 @@ from server.blocks.reminding import remind
 from server.blocks.rules import give_by_rule, settle
 from server.blocks.starting import BlockIn, give_homework, let_in, level_of, start_block
 from server.delivery.models import Delivery
+from server.delivery.sending import claim
 from server.logbook.jobs import read_boards
 from server.logbook.models import SessionAsked
 from server.people.models import Group, MeasuredRange
@@ -496,3 +497,14 @@ class Evening(Blocks):
         read_boards(0)
         self.assertFalse(Delivery.objects.filter(kind="work").exists())
         self.assertTrue(SessionAsked.objects.exists())
+
+    def test_a_reminder_that_was_left_lying_is_not_sent_a_day_late(self):
+        """Nobody handed it over for thirty hours: it is dropped, and says why."""
+        give_homework(self.home.coach, self.ada, ANKLE)
+        TrainingPage.objects.create(person=self.ada, remind="morning")
+        on = next(self.today + days(n) for n in range(7) if (self.today + days(n)).weekday() in (0, 2, 4))
+        seven = datetime.datetime.combine(on, datetime.time(7, 5), tzinfo=self.home.gym.zone)
+        remind(self.home.gym, seven)
+        self.assertEqual(claim(seven + datetime.timedelta(hours=30)), [])
+        row = Delivery.objects.get(kind="work")
+        self.assertEqual((row.state, row.why), (Delivery.State.DROPPED, "the day it was for is over"))
