@@ -16,7 +16,7 @@ from core.catalog import Catalog
 from core.log import HARD, JOINTS, RUN_DAYS
 from core.log.coming_back import Answered
 from server.api import log_schemas as schemas
-from server.api.access import class_of, coach, person_of, signed_in
+from server.api.access import class_of, coach, owner, person_of, signed_in
 from server.api.schemas import Day
 from server.api.shown_person import said_of
 from server.api.trials import trial_out
@@ -53,7 +53,8 @@ def _position(position: str, catalog: Catalog) -> str:
 @router.get("/log", response=schemas.GymLogOut)
 def log_of_gym(request: HttpRequest, weeks: Weeks = 12) -> schemas.GymLogOut:
     """A gym's weeks: classes, answers, joints, drills; nobody by name."""
-    gym = coach(request).gym
+    by = coach(request)
+    gym = by.gym
     today, catalog = gym.today(), _catalog(gym)
     span = Span.of(today, weeks)
     unread = note_asked(gym, span.first, min(span.last, today))
@@ -72,7 +73,18 @@ def log_of_gym(request: HttpRequest, weeks: Weeks = 12) -> schemas.GymLogOut:
         classes=found.classes,
         unread=unread,
         hard=HARD,
+        felt_moves=gym.felt_moves,
+        may_change=by.owns,
     )
+
+
+@router.put("/log/felt", response=schemas.FeltMovesIn)
+def felt_moves(request: HttpRequest, payload: schemas.FeltMovesIn) -> schemas.FeltMovesIn:
+    """Whether answers after class move the next preps of the gym; what was said stays either way."""
+    gym = owner(request).gym
+    gym.felt_moves = payload.on
+    gym.save(update_fields=["felt_moves"])
+    return payload
 
 
 @router.get("/log/classes", response=schemas.ClassLines)

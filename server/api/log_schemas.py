@@ -78,6 +78,12 @@ class GymLogOut(Schema):
     classes: int
     unread: int
     hard: float
+    felt_moves: bool
+    may_change: bool
+
+
+class FeltMovesIn(Schema):
+    on: bool
 
 
 class ClassLineOut(Schema):

@@ -35,6 +35,7 @@ class Gym(models.Model):
     place_version = models.PositiveIntegerField(default=1)  # counts changes to kit, places and rack
     paused_at = models.DateTimeField(null=True, blank=True)  # since when nothing is sent
     sender = models.EmailField(blank=True)  # whom its mails are from, and answers go to
+    felt_moves = models.BooleanField(default=True)  # whether answers after class move the next preps
 
     @property
     def zone(self) -> ZoneInfo:

@@ -9,6 +9,7 @@ from typing import NamedTuple
 
 from django.db.models import Count, Q
 from django.db.models.functions import TruncWeek
+from django.utils import timezone
 
 from core.learning import Answer, FeltNeed, felt_needs
 from core.log import Answered
@@ -98,6 +99,7 @@ def _weeks(person: Person, span: Span, today: datetime.date) -> list[PersonWeek]
         Attending.objects.filter(
             person=person,
             gym_class__session__date__range=(span.first, min(span.last, today)),
+            gym_class__starts_at__lte=timezone.now(),
             gym_class__cancelled_at=None,
         )
         .exclude(came=False)

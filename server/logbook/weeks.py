@@ -10,6 +10,7 @@ from typing import Any, NamedTuple
 
 from django.db.models import Count, Exists, F, OuterRef, Q, QuerySet, Sum
 from django.db.models.functions import TruncWeek
+from django.utils import timezone
 
 from core.catalog import Catalog
 from core.log import HARD, Answered, ComesBack, DrillUse, Given, comes_back, drill_use
@@ -76,7 +77,11 @@ def over(gym: Gym, today: datetime.date) -> QuerySet[GymClass]:
     """Classes of a gym that took place up to a day."""
     somebody = Attending.objects.filter(gym_class=OuterRef("pk"))
     return GymClass.objects.filter(
-        Exists(somebody), session__gym=gym, session__date__lte=today, cancelled_at=None
+        Exists(somebody),
+        session__gym=gym,
+        session__date__lte=today,
+        starts_at__lte=timezone.now(),
+        cancelled_at=None,
     )
 
 
@@ -131,6 +136,7 @@ def _classes(gym: Gym, span: Span, today: datetime.date) -> dict[datetime.date, 
         Attending.objects.filter(
             gym_class__session__gym=gym,
             gym_class__session__date__range=(span.first, last),
+            gym_class__starts_at__lte=timezone.now(),
             gym_class__cancelled_at=None,
         )
         .annotate(monday=TruncWeek("gym_class__session__date"))

@@ -8,6 +8,7 @@ from typing import Any, NamedTuple
 
 from django.db.models import Count, Q, QuerySet
 from django.db.models.functions import TruncMonth
+from django.utils import timezone
 
 from core.catalog import Catalog
 from core.log import HARD, Given
@@ -115,6 +116,7 @@ def gym_year(gym: Gym, year: int) -> GymYear:
     people = Attending.objects.filter(
         gym_class__session__gym=gym,
         gym_class__session__date__range=(days[0], min(days[1], today)),
+        gym_class__starts_at__lte=timezone.now(),
         gym_class__cancelled_at=None,
     ).exclude(came=False)
     given = sorted(drills_given(gym, Span(*days), today), key=lambda one: (-one.classes, one.drill))
@@ -137,6 +139,7 @@ def _months(gym: Gym, year: int, person: Person | None) -> list[Month]:
         Attending.objects.filter(
             gym_class__session__gym=gym,
             gym_class__session__date__range=(first, upto),
+            gym_class__starts_at__lte=timezone.now(),
             gym_class__cancelled_at=None,
             **mine,
         )

@@ -43,6 +43,7 @@ def answers_of(people: Iterable[int], day: datetime.date) -> dict[int, list[Answ
         person_id__in=list(people),
         said_at__gte=since,
         aside_at=None,
+        gym_class__session__gym__felt_moves=True,
         gym_class__session__date__lte=day,
     ).annotate(day=F("gym_class__session__date"))
     some = rows.only("person", "kind", "position", "value", "drills", "said_at", "gym_class")

@@ -152,6 +152,22 @@ class Felt(Logged):
         )
         self.assertEqual(answer.status_code, 200, answer.content)
 
+    def test_an_owner_switches_it_off_and_on(self):
+        """Off: the plan is what it was before anybody said anything; on again: as it was after. A coach may
+        not."""
+        before = self.plan()
+        for number, position in enumerate(self.positions):
+            self.say("worse", number, position)
+        after = self.plan()
+        owner = self.home.client(self.home.person("Owner Slate", "owner"))
+        for on, expected in ((False, before), (True, after)):
+            body = json.dumps({"on": on})
+            answer = owner.put("/api/log/felt", body, content_type="application/json")
+            self.assertEqual(answer.status_code, 200)
+            self.assertEqual(self.plan(), expected)
+        refused = self.client_of.put("/api/log/felt", body, content_type="application/json")
+        self.assertEqual(refused.status_code, 403)
+
     def test_same_moves_the_need_a_tenth_and_says_because_of_what(self):
         """1.1 on the day (0.975 of the tenth two days later), its cause named, and where to see it."""
         self.say("same", 1, self.positions[0])

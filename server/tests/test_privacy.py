@@ -85,7 +85,7 @@ ALLOWED = {
         get enrolled/{enrolled_id}/events  post people/{person_id}/homework
         delete people/{person_id}/training-link""",
     "owner": """patch gym  get gym/file  put sending/rule  post sending/pause  put sending/sender
-    post sending/test  put gym/plan""",
+    post sending/test  put gym/plan  put log/felt""",
 }
 LEVELS = tuple(ALLOWED)  # each may do what stands before it
 ASKERS = {  # by how far down the list each gets with the gym's own rows

@@ -136,4 +136,15 @@ OF_THE_GYM = {
     "blocks": BLOCK,
     "floor_plan": _of(FloorPlan, "gym", "plan"),
 }
-GYM_FIELDS = ("name", "place", "timezone", "unit", "method", "minutes", "rack", "places", "sender")
+GYM_FIELDS = (
+    "name",
+    "place",
+    "timezone",
+    "unit",
+    "method",
+    "minutes",
+    "rack",
+    "places",
+    "sender",
+    "felt_moves",
+)

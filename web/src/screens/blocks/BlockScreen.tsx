@@ -8,6 +8,7 @@ import { Trouble, Waiting } from "../../parts/Trouble";
 import { number, percent, plural, weekday } from "../../parts/words";
 import { EventList } from "../log/PersonLog";
 import { Area } from "./Area";
+import { ChangeBlock } from "./ChangeBlock";
 import { type Block, type Change, useChange } from "./change";
 import { MorePeople } from "./MorePeople";
 import { AIM_NAMES, WEEKDAYS } from "./words";
@@ -81,7 +82,12 @@ function Shown({ block }: { block: Block }) {
           {change.error.message}
         </p>
       )}
-      {block.stopped_on === null && !block.homework && <MorePeople block={block} />}
+      {block.stopped_on === null && (
+        <div className="mt-2 flex flex-wrap items-start gap-2">
+          <ChangeBlock block={block} change={change} />
+          {!block.homework && <MorePeople block={block} />}
+        </div>
+      )}
       {block.enrolled.map((one) => (
         <Person key={one.id} block={block} one={one} change={change} open={block.enrolled.length <= 3} />
       ))}

@@ -26,7 +26,7 @@ export function MorePeople({ block }: { block: Block }) {
   });
   const here = new Set(block.enrolled.map((one) => one.person));
   return (
-    <div className="mt-2 flex flex-wrap items-center gap-2">
+    <div className="flex flex-wrap items-center gap-2">
       {block.of_many && (
         <button type="button" className="plain-action" onClick={() => take.mutate([])}>
           Bring in who came to {block.for_words} since

@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useSearch } from "@tanstack/react-router";
 import { answer, api, type Schemas } from "../../api/client";
 import { AsTable } from "../../parts/AsTable";
@@ -236,6 +236,38 @@ function Joints({ log, mondays }: { log: GymLog; mondays: string[] }) {
   );
 }
 
+/** Whether answers move the next preps: said to everybody, switched by an owner. */
+function FeltSwitch({ log }: { log: GymLog }) {
+  const client = useQueryClient();
+  const put = useMutation({
+    mutationFn: (on: boolean) => answer(api.PUT("/api/log/felt", { body: { on } })),
+    onSuccess: () => {
+      for (const name of ["log", "person-log", "log-class", "bench", "preview"])
+        void client.invalidateQueries({ queryKey: [name] });
+    },
+  });
+  return (
+    <div className="mt-2 text-[15px]">
+      <p>
+        {log.felt_moves
+          ? "Answers move the next preps: “same” a little more for a position, “worse” another drill."
+          : "Answers are kept and move no prep."}
+      </p>
+      {log.may_change && (
+        <button
+          type="button"
+          className="plain-action mt-1"
+          disabled={put.isPending}
+          onClick={() => put.mutate(!log.felt_moves)}
+        >
+          {log.felt_moves ? "Let them move nothing" : "Let them move the next preps"}
+        </button>
+      )}
+      {put.error && <p role="alert">{put.error.message}</p>}
+    </div>
+  );
+}
+
 function Back({ log }: { log: GymLog }) {
   return (
     <section aria-label="What keeps coming back">
@@ -255,6 +287,7 @@ function Back({ log }: { log: GymLog }) {
           </li>
         ))}
       </ul>
+      <FeltSwitch log={log} />
     </section>
   );
 }
