@@ -50,7 +50,8 @@ class Verdict(NamedTuple):
 class Asked:
     """What tests are judged by. tests: of one motion and side, with their degrees and the error each was read
     with; selected_on: the day of the test that chose this person, which never counts as a first one;
-    goal_deg: least and reserve; share_done: of the days that were planned."""
+    goal_deg: least and reserve; drill_since: when the drill of now was
+    begun, the block's start when it is the first; share_done: of the days that were planned."""
 
     tests: Sequence[Measurement]
     starts_on: datetime.date
@@ -58,6 +59,7 @@ class Asked:
     goal_deg: float
     share_done: float
     selected_on: datetime.date | None = None
+    drill_since: datetime.date | None = None
     hurt: bool = False
 
 
@@ -91,7 +93,7 @@ def _judged(change: float, error: float, asked: Asked) -> tuple[Stands, str]:
         return "stop", f"It fell by {-change:.1f} degrees, more than {tests_may}."
     if change > inside:
         return "progress", f"{change:.1f} degrees more, beyond {tests_may}."
-    weeks = (asked.today - asked.starts_on).days / 7
+    weeks = (asked.today - (asked.drill_since or asked.starts_on)).days / 7
     had_its_chance = weeks >= REVIEW_WEEKS and asked.share_done >= ENOUGH_DONE
     if had_its_chance and change + LIKELY_Z * error < WORTH_DEG:
         said = f"After {weeks:.0f} weeks it cannot have brought {WORTH_DEG:.0f} degrees."

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from typing import Any
 
 from django.db import transaction
+from django.utils import timezone
 
 from core.blocks import BlockRefused
 from core.blocks.ranges import may_begin
@@ -42,6 +43,7 @@ def change_drill(
     if area["drill"] != drill:
         area["tried"] = [*area["tried"], area["drill"]]
         area["drill"] = drill
+        area["since"] = gym.today().isoformat()
         row.save(update_fields=["areas"])
         note(row, "drill", f"{catalog.drills[drill].name}. {why}".strip(), by, because)
     return row
@@ -89,8 +91,8 @@ def take_up_again(by: Person, enrolled_id: int) -> None:
         return
     if row.areas and (taken := open_areas(row.person)) and len(taken) + len(row.areas) > MOST_AREAS:
         raise BlockRefused("motions", f"{row.person.name} works on {MOST_AREAS} areas; that is enough.")
-    row.ended, row.ended_on = "", None
-    row.save(update_fields=["ended", "ended_on"])
+    row.ended, row.ended_on, row.resumed_at = "", None, timezone.now()
+    row.save(update_fields=["ended", "ended_on", "resumed_at"])
     note(row, "resumed", "A coach took it up again.", by)
 
 

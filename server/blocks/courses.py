@@ -114,11 +114,15 @@ def _days_so_far(weekdays: Sequence[int], starts_on: datetime.date, today: datet
 def _area(motion: str, found: Running, today: datetime.date) -> Area:
     area = found.row.areas[motion]
     tests = tests_of(found.person, motion, area["side"])
-    selected = area.get("selected_on")
+    selected, since = area.get("selected_on"), area.get("since")
+    began = found.row.block.starts_on
+    if found.row.resumed_at is not None:
+        began = max(began, found.row.resumed_at.astimezone(found.row.block.gym.zone).date())
     verdict = judge_range(
         Asked(
             tests=tests,
-            starts_on=found.row.block.starts_on,
+            starts_on=began,
+            drill_since=datetime.date.fromisoformat(since) if since else None,
             today=today,
             goal_deg=area["goal_deg"],
             share_done=found.share_done,

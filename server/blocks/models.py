@@ -65,7 +65,8 @@ class Block(models.Model):
 class Enrolled(models.Model):
     """Somebody in a block. level: of their jumps. areas: motion -> side, drill, goal_deg (the least and its
     reserve), selected_on (the day of the test that chose them), tried (drills before this one). ended: why
-    it is over for them, empty while it runs."""
+    it is over for them, empty while it runs. resumed_at: a coach took it up again; what hurt and what was
+    tested before then is behind it."""
 
     class Ended(models.TextChoices):
         DONE = "done"
@@ -80,6 +81,7 @@ class Enrolled(models.Model):
     areas = models.JSONField(default=dict, blank=True)
     ended = models.CharField(max_length=8, choices=Ended, blank=True)
     ended_on = models.DateField(null=True, blank=True)
+    resumed_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["block", "person"], name="once_in_a_block")]
@@ -112,7 +114,8 @@ class Enrolled(models.Model):
         hurt: set[datetime.date] = set()
         for row in sorted(self.ticks.all(), key=lambda row: (row.said_at, row.pk)):
             if row.value == Ticked.Value.HURT:
-                hurt.add(row.on)
+                if self.resumed_at is None or row.kept_at > self.resumed_at:
+                    hurt.add(row.on)
             else:
                 last[row.on] = row
         found = []

@@ -244,16 +244,38 @@ class Judged(Blocks):
         row.refresh_from_db()
         self.assertEqual(row.ended, "fell")
 
-    def test_settling_twice_changes_nothing_more(self):
-        """What a rule did it does once."""
-        self.homework_since(7)
+    def test_settling_again_and_again_changes_nothing_more(self):
+        """What a rule did it does once: the next drill has its own six weeks, whatever the tests before it say."""
+        row = self.homework_since(7)
         for on, cm in ((-60, 8.0), (-55, 8.0), (-8, 7.9), (-1, 7.9)):
             ankle(self.ada, cm, self.today + days(on))
         settle(self.home.gym)
-        before = BlockEvent.objects.count(), list(Enrolled.objects.values_list("areas", flat=True))
+        before = self.stands(row)
+        for _ in range(3):
+            settle(self.home.gym)
+        self.assertEqual(self.stands(row), before)
+
+    @staticmethod
+    def stands(row: Enrolled):
+        """What was done so far, and the drills of now."""
+        return list(BlockEvent.objects.values_list("what", "said")), Enrolled.objects.get(pk=row.pk).areas
+
+    def test_what_a_coach_takes_up_again_runs_on(self):
+        """After pain and after a fall: the rules do not end it again by what lies before."""
+        row = self.homework_since(5)
+        for on, cm in ((-45, 12.0), (-40, 12.0), (-9, 5.0), (-1, 5.0)):
+            ankle(self.ada, cm, self.today + days(on))
         settle(self.home.gym)
-        drills = BlockEvent.objects.count(), list(Enrolled.objects.values_list("areas", flat=True))
-        self.assertLessEqual(drills[0] - before[0], 1)
+        now = timezone.now()
+        Ticked.objects.create(enrolled=row, on=self.today, value="hurt", key="hurt", said_at=now)
+        take_up_again(self.home.coach, row.pk)
+        settle(self.home.gym)
+        row.refresh_from_db()
+        self.assertEqual(row.ended, "")
+        Ticked.objects.create(enrolled=row, on=self.today, value="hurt", key="hurt-again", said_at=now)
+        settle(self.home.gym)
+        row.refresh_from_db()
+        self.assertEqual(row.ended, "pain")
 
     def test_a_caution_since_takes_the_drill_away_by_rule_or_asks_the_coach(self):
         """Given by rule: another drill that may reach her, its reason written down. Given by a coach: its

@@ -119,7 +119,7 @@ BLOCK = _of(
     enrolled=_of(
         Enrolled,
         "block",
-        "level areas ended ended_on",
+        "level areas ended ended_on resumed_at",
         "person",
         ticks=_of(Ticked, "enrolled", "on value words key said_at"),
         events=_of(BlockEvent, "enrolled", "at what said", "by"),
