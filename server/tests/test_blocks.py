@@ -245,7 +245,7 @@ class Judged(Blocks):
         self.assertEqual(row.ended, "fell")
 
     def test_settling_again_and_again_changes_nothing_more(self):
-        """What a rule did it does once: the next drill has its own six weeks, whatever the tests before it say."""
+        """What a rule did it does once: the next drill has its own six weeks, whatever older tests say."""
         row = self.homework_since(7)
         for on, cm in ((-60, 8.0), (-55, 8.0), (-8, 7.9), (-1, 7.9)):
             ankle(self.ada, cm, self.today + days(on))
