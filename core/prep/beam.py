@@ -21,7 +21,7 @@ from core.prep.problem import HARDLY, Problem, Rows
 SLICE_S = 15  # plans whose seconds fall into one slice compete with each other
 KEPT = 6  # plans kept of a slice
 GROWN = 6  # ways each of them is grown
-FINISHED = 4  # plans handed on in the end
+FINISHED = 2  # plans handed on in the end
 # rows a beam looks at: overall, of a phase, its shortest, of each weighty demand
 MOST_ROWS, PHASE_ROWS, SHORT_ROWS, WEIGHTY_DEMANDS, DEMAND_ROWS = 80, 12, 4, 20, 3
 
