@@ -10,6 +10,7 @@ from django.db.models import Q, QuerySet
 from django.utils import timezone
 
 from core.blocks.rungs import next_rung
+from core.blocks.skills import easy_pulse
 from core.blocks.values import Aim, BlockWeek, Planned, Work
 from core.catalog import Catalog
 from core.documents.base import as_json
@@ -59,7 +60,7 @@ def work_out(work: Work, catalog: Catalog) -> schemas.BlockWork:
     )
 
 
-def week_out(week: BlockWeek, aim: Aim, catalog: Catalog) -> schemas.BlockWeekOut:
+def week_out(week: BlockWeek, aim: Aim, age: int | None, catalog: Catalog) -> schemas.BlockWeekOut:
     """A week of a course."""
     return schemas.BlockWeekOut(
         starts_on=week.starts_on,
@@ -69,17 +70,21 @@ def week_out(week: BlockWeek, aim: Aim, catalog: Catalog) -> schemas.BlockWeekOu
         missed=week.missed,
         over=week.over,
         target=week.target,
-        target_words=target_words(week, aim),
+        target_words=target_words(week, aim, age),
         days=[day_out(day, catalog) for day in week.days],
         said=list(week.said),
         tests_on=list(week.tests_on),
     )
 
 
-def target_words(week: BlockWeek, aim: Aim) -> str:
-    """What a week is meant to hold."""
+def target_words(week: BlockWeek, aim: Aim, age: int | None) -> str:
+    """What a week is meant to hold; of a skill block also the pulse that stays easy in between."""
     in_minutes = aim in ("range", "competition")
-    return ALIKE[aim].format(week.target / 60 if in_minutes else week.target)
+    words = ALIKE[aim].format(week.target / 60 if in_minutes else week.target)
+    if aim != "skill":
+        return words
+    pulse = easy_pulse(age)
+    return f"{words}, easy in between (about {pulse.low} to {pulse.high} beats; talking stays easy)"
 
 
 def area_out(area: Area, one: Running, catalog: Catalog, private: bool) -> schemas.AreaOut:
@@ -127,7 +132,7 @@ def enrolled_out(one: Running, catalog: Catalog) -> schemas.EnrolledOut:
         done=one.done,
         share_done=round(one.share_done, 3),
         areas=[area_out(area, one, catalog, private=True) for area in one.areas],
-        weeks=[week_out(week, aim, catalog) for week in one.course.weeks],
+        weeks=[week_out(week, aim, one.person.age, catalog) for week in one.course.weeks],
     )
 
 
@@ -196,7 +201,7 @@ def _training_block(
         week=week.step + 1 if week else 1,
         weeks=block.weeks,
         repeats=week.repeats if week else False,
-        target_words=target_words(week, block.value_aim) if week else "",
+        target_words=target_words(week, block.value_aim, one.person.age) if week else "",
         days=[day_out(day, catalog) for each in around for day in each.days],
         said=[said for each in around for said in each.said],
         tests_on=[day for each in around for day in each.tests_on],

@@ -4,7 +4,7 @@ each written down with what it follows from."""
 from __future__ import annotations
 
 import datetime
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable
 from typing import Any
 
 from django.db import transaction
@@ -14,7 +14,7 @@ from core.errors import Refused
 from core.prep.homework import may_be_homework
 from server.blocks.actions import change_drill, end_for, next_drill
 from server.blocks.courses import Area, Running, open_in, running
-from server.blocks.models import Block, BlockEvent, Enrolled
+from server.blocks.models import Block, Enrolled
 from server.blocks.starting import HOMEWORK_WEEKS, give_homework, note
 from server.gym.models import Gym
 from server.people.models import MeasuredRange, Person
@@ -149,9 +149,3 @@ def _tests(one: Running, area: Area) -> dict[str, Any]:
         measured_on__gte=one.row.block.starts_on - datetime.timedelta(days=120),
     )
     return {"kind": "tests", "ids": sorted(rows.values_list("pk", flat=True))}
-
-
-def events_of(people: Sequence[int], most: int = 60) -> list[BlockEvent]:
-    """What was changed for some people, the newest first."""
-    rows = BlockEvent.objects.filter(enrolled__person_id__in=people)
-    return list(rows.select_related("enrolled__block", "by")[:most])

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import datetime
 from collections import defaultdict
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable
 from typing import Any
 
 from django.db import transaction
@@ -106,8 +106,3 @@ def put_aside(by: Person, said_id: int, aside: bool) -> Said:
     row.save(update_fields=["aside_at", "aside_by"])
     changed(by, row.person, "answer put aside" if aside else "answer counts again")
     return row
-
-
-def worse_twice(needs: Sequence[FeltNeed]) -> list[str]:
-    """Positions that a coach should be asked about."""
-    return [need.position for need in needs if need.ask_coach]

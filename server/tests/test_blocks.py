@@ -393,6 +393,16 @@ class Api(Blocks):
         self.assertEqual((refused.status_code, refused.json()["field"]), (422, "weekdays"))
 
 
+class Skill(Blocks):
+    def test_the_pulse_that_stays_easy_is_said(self):
+        """Born 1990, 208 - 0.7 x age (Tanaka 2001, from memory): 60 and 70 % of it, by hand from her age."""
+        block = self.block("skill", people=(self.ada.pk,), weekdays=(1, 3), skill="hollow-arch-swings").block
+        highest = 208 - 0.7 * (self.today.year - 1990)
+        weeks = self.home.client().get(f"/api/blocks/{block.pk}").json()["enrolled"][0]["weeks"]
+        words = f"about {round(highest * 0.6)} to {round(highest * 0.7)} beats"
+        self.assertIn(words, weeks[0]["target_words"])
+
+
 class ForMany(Blocks):
     def test_a_class_of_the_week_takes_its_newest_roster(self):
         """The newest class at that weekday and time: who was on an older one and not on it is not in."""
