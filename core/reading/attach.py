@@ -30,6 +30,7 @@ from core.reading.units import BELLS, SHORTEST_RUN_M
 
 WEIGHTS = ("barbell", "dumbbell", "kettlebell", "sandbag")
 PAIR = 2
+NEAR_PARTS = 4  # parts back that a load said once may be for; common practice
 HIGHEST_TARGET_M = 4.0  # common practice
 MOST_COMPLEX_REPS = 10  # more of one movement in a row is no complex; common practice
 
@@ -58,9 +59,47 @@ class Attacher:
             part.work_indent = row.indent
         part.adjacent = part.adjacent or not self.parts.after_blank
         self._give_ladder(part, draft)
+        if draft.as_above:
+            self._load_as_above(part, draft)
         part.work.append(draft)
         if draft.has_calories:
             self.machine = draft.movement
+
+    def _load_as_above(self, part: PartDraft, draft: Draft) -> None:
+        """'goblet squats (same bell)': the load that was said last, of that kit where it names one."""
+        loaded = [one for said in (*self.parts.all, part) for one in said.work if one.loads]
+        implements = {id(one): self.catalog.movements[one.movement].implement for one in loaded}
+        held = [one for one in loaded if not draft.kit or implements[id(one)] == draft.kit] or loaded
+        if held and not (draft.loads or draft.percents):
+            lend(held[-1], draft, ("loads", "load_unit", "load_text", "implements"))
+            draft.assumed.append(f"{draft.load_text} as above")
+
+    def _lacks_a_load(self, kit: str) -> list[Draft]:
+        """What is held of this kit, in the parts above, and has no load."""
+        return [
+            one
+            for said in self.parts.all[-NEAR_PARTS:]
+            for one in divisions.loadable(said.work, self.catalog)
+            if self.catalog.movements[one.movement].implement == kit and not one.sets_written
+        ]
+
+    def load_said_once(self, chunk: Chunk) -> bool:
+        """'Wall ball 6/4 kg for most of you.' below a list that counts wall balls: their load."""
+        part, draft = self.parts.last, chunk.draft
+        if part is None or not draft.loads or draft.has_amount or draft.percents:
+            return False
+        if part.format is not None and part.format.scheme:
+            return False  # a bare name is one more of its list
+        meant = [
+            one
+            for said in self.parts.all[-NEAR_PARTS:]
+            for one in divisions.loadable(said.work, self.catalog)
+            if one.movement == draft.movement and one.has_amount and not one.sets_written
+        ]
+        for one in meant:
+            lend(draft, one, LOADS)
+            one.assumed.extend(draft.assumed)
+        return bool(meant)
 
     def _give_ladder(self, part: PartDraft, draft: Draft) -> None:
         """'AMRAP 9: 2-4-6-8... cleans and burpees': the ladder is the piece's."""
@@ -97,7 +136,10 @@ class Attacher:
     def _beside(self, part: PartDraft, row: Row, read: Line, chunk: Chunk) -> bool:
         """Whether amounts say something of their own of the movement before them, and no more of its gaps."""
         last, draft = part.work[-1], chunk.draft
-        if self._tries(last, draft):
+        if self._tries(last, draft) or self._held(last, draft):
+            return True
+        if draft.as_above and not draft.loads:
+            self._load_as_above(part, last)
             return True
         if self._share_of_complex(part, last, draft) or self._set_of_row(part, row, draft):
             return True
@@ -119,6 +161,15 @@ class Attacher:
         elif not self._fill(last, draft):
             self._hand_back(read, chunk)
         in_context(last, self.catalog.movements[last.movement], self.catalog)
+
+    def _held(self, last: Draft, draft: Draft) -> bool:
+        """'10 box step-ups, 60/50 cm, holding one dumbbell': the same with something in the hands."""
+        other = f"{draft.kit}-{last.movement}"
+        if draft.has_amount or not draft.kit or other not in self.catalog.movements:
+            return False
+        last.movement = other
+        lend(draft, last, LOADS)
+        return True
 
     def _tries(self, last: Draft, draft: Draft) -> bool:
         """'1RM clean, 12 min': how long one may try."""
@@ -231,7 +282,10 @@ class Attacher:
         if not draft.loads or draft.has_amount:
             return False
         lacking = divisions.loadable(part.work, self.catalog)
-        bars = [one for one in lacking if self.catalog.movements[one.movement].implement == "barbell"]
+        kit = draft.kit or "barbell"
+        bars = [one for one in lacking if self.catalog.movements[one.movement].implement == kit]
+        if draft.kit:
+            lacking = bars = self._lacks_a_load(draft.kit)
         for one in bars or lacking:
             lend(draft, one, LOADS)
             one.assumed.extend(draft.assumed)

@@ -22,6 +22,7 @@ class BoardWords:
 
     headings: dict[str, PartKind | None]
     notes: frozenset[str]
+    loads: frozenset[str]
     divisions: frozenset[str]
     passable: frozenset[str]
     sentences: frozenset[str]
@@ -55,6 +56,7 @@ def board_words() -> BoardWords:
     return BoardWords(
         headings,
         frozenset(table["notes"]),
+        frozenset(table["loads"]),
         frozenset(table["divisions"]),
         frozenset(table["passable"]),
         frozenset(table["sentences"]),

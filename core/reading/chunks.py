@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import itertools
 import re
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
 from core.catalog import Catalog
@@ -153,13 +153,17 @@ class ChunkReader:
             phrase = line.phrases[index]
             if phrase.kind != "words" or index in line.taken or index in line.bracketed:
                 continue
-            match = self.names.find(f"{phrase.text} {draft.text}")
-            if match is None or match.confidence < 1 or match.left_over or match.movement == row.id:
+            match = next(filter(None, map(self._longer_name, _said_with(phrase.text, draft.text))), None)
+            if match is None or match.movement == row.id:
                 continue
             if len(plain(draft.text).split()) < match.words:
                 draft.movement, row = match.movement, self.catalog.movements[match.movement]
                 line.take([index], "movement", row.name)
         return row
+
+    def _longer_name(self, text: str) -> Match | None:
+        match = self.names.find(text)
+        return match if match is not None and match.confidence == 1 and not match.left_over else None
 
     def _short_run(self, line: Line, index: int) -> Match | None:
         """'400 m R': one letter beside a distance."""
@@ -218,6 +222,27 @@ class ChunkReader:
             ]
 
 
+HOLDING = frozenset(("holding", "hold", "carrying", "carry", "two", "single", "pair"))
+WHERE_HELD = ("overhead", "front rack", "goblet")
+
+
+def _said_with(words: str, name: str) -> Iterator[str]:
+    """'box step-ups, holding one dumbbell', 'lunges w/ plate overhead': the names that words behind an amount
+    may make of one, the most telling first."""
+    yield f"{words} {name}"
+    beside = [one for one in plain(words).split() if one not in HOLDING | board_words().passable]
+    if not beside:
+        return
+    name = " ".join(one for one in plain(name).split() if one not in ("alternating", "alternate")) or name
+    yield f"{' '.join(beside)} {name}"
+    for place in WHERE_HELD:
+        if place in plain(words):
+            yield f"{place} {name}"
+    if len(beside) == 1 and beside[0] in HELD_IN_HAND:
+        yield f"{beside[0]} {name}"
+
+
+HELD_IN_HAND = ("dumbbell", "kettlebell", "plate", "sandbag", "barbell")
 FEWEST_SKIPS = 10  # fewer 'singles' are repetitions; common practice
 TITLE_WORDS = frozenset(
     (

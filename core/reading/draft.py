@@ -44,6 +44,7 @@ class Draft:
     complex: int | None = None
     synchro: bool = False
     shared: bool = False  # "(split)" beside it
+    as_above: bool = False  # "same bell": the load said last
     kit: str = ""  # "bar", "dumbbells" beside a load that names nothing else
     everyone: bool = False  # "1 km row each": nobody's work is shared out
     replaces: tuple[int, ...] = ()

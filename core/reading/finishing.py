@@ -8,6 +8,7 @@ from dataclasses import replace
 from core.catalog import Catalog
 from core.reading.divisions import loadable
 from core.reading.draft import LOADS, Draft, lend
+from core.reading.kit_words import HAND_WEIGHTS
 from core.reading.part_draft import PartDraft
 from core.reading.volumes import Rounds, finish, once_s, rounds_of
 from core.reading.workout import Format, Part, PartKind, Work
@@ -74,7 +75,7 @@ class Finishing:
         dumbbells where there are two, else of the bar."""
         lacking = loadable(part.work, self.catalog)
         kit = bar.kit or ("dumbbell" if bar.implements == PAIR else "barbell")
-        held = [one for one in lacking if self.catalog.movements[one.movement].implement == kit]
+        held = [one for one in lacking if self.catalog.movements[one.movement].implement in _like(kit)]
         for one in held or ([] if bar.kit else lacking):
             lend(bar, one, LOADS)
             one.assumed.append(f"{bar.load_text} as above the list")
@@ -210,6 +211,11 @@ def _carry_scheme(works: list[Draft]) -> tuple[int, ...]:
     for work in works:
         work.scheme, work.sets, work.sets_written = (), None, False
     return scheme
+
+
+def _like(kit: str) -> tuple[str, ...]:
+    """What may be held for a kit: a goblet squat with a dumbbell as well as with a bell."""
+    return HAND_WEIGHTS if kit in HAND_WEIGHTS else (kit,)
 
 
 def _carry_loads(works: list[Draft]) -> None:

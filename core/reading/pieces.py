@@ -160,6 +160,8 @@ class Pieces:
             here = chunk.draft.movement or here
             if not chunk.named and not self.reading.attacher.name_a_run(read, chunk):
                 self._unnamed(row, read, chunk, own, here, alone=not named)
+            elif len(chunks) == 1 and not (own or division) and self.reading.attacher.load_said_once(chunk):
+                continue
             elif (own or division) and not self.reading.divisions.in_columns:
                 self.reading.divisions.add(chunk, own or division or "", row.number)
             else:

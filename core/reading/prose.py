@@ -362,7 +362,8 @@ def labelled_note(text: str) -> bool:
     match = LABEL.match(text)
     return (
         match is not None
-        and " ".join(match.group(1).lower().replace("’", "'").split()) in board_words().notes
+        and " ".join(match.group(1).lower().replace("’", "'").split())
+        in board_words().notes | board_words().loads
     )
 
 

@@ -16,6 +16,7 @@ from core.reading.formats import read_format
 from core.reading.headings import AROUND, CANONICAL, Heading
 from core.reading.languages import languages, shown_languages, translator
 from core.reading.line import Line
+from core.reading.load_lines import LoadLines
 from core.reading.part_draft import PartDraft
 from core.reading.pieces import Pieces
 from core.reading.prose import Prose
@@ -55,6 +56,7 @@ class _Reader:
         self.reading = reading
         self.divisions = DivisionLines(reading)
         self.pieces = Pieces(reading, self.divisions)
+        self.loads = LoadLines(reading)
         self.columns = ColumnLines(reading, self.pieces)
         self.preface: list[str] = []
         self.title = ""
@@ -135,6 +137,7 @@ class _Reader:
         says = "times of the day" if row.role == "schedule" else "a coach's note"
         self._note(row, row.as_written(row.start, len(row.text)))
         self.reading.mark(row, 0, len(row.text.rstrip()), "note", says)
+        self.loads.read(row, row.start, len(row.text))
         self._team_of_all(row)
 
     def _team_of_all(self, row: Row) -> None:
@@ -184,6 +187,7 @@ class _Reader:
         for place, (start, stop, note) in enumerate(row.pieces):
             if note:
                 self._note(row, row.as_written(start, stop))
+                self.loads.read(row, start, stop)
                 self.reading.mark(
                     row, start, start + len(row.text[start:stop].rstrip()), "note", "a coach's note"
                 )

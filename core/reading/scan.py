@@ -15,6 +15,7 @@ FILLERS = frozenset(
     """.split()
 )
 MOST_ROUNDS = 200
+_WITH = ("with", "w", "w/", "using", "wearing", "holding", "together", "alone", "solo")
 
 
 class Scan:
@@ -75,6 +76,7 @@ class Scan:
                     and not crossed_colon
                     and self.kind(place + 1) == "words"
                     and not self.is_filler(place + 1)
+                    and not self.says_with_what(place + 1)
                 )
                 if not names_next and not counts_words:
                     seconds = int(phrase.values[0] * 60)
@@ -91,6 +93,10 @@ class Scan:
                     self.used.add(place)
                 return seconds
         return None
+
+    def says_with_what(self, index: int) -> bool:
+        """'AMRAP 20 with one dumbbell': words that count nothing."""
+        return self.phrases[index].text.lower().split()[0] in _WITH
 
     def is_filler(self, index: int) -> bool:
         phrase = self.phrases[index]

@@ -26,8 +26,12 @@ KIT = {
     "barbell": "barbell",
     "dumbbell": "dumbbell",
     "kettlebell": "kettlebell",
+    "bell": "kettlebell",
     "ball": "medicine-ball",
 }
+
+
+_WITH_KIT = frozenset(("all", "everything", "single", "holding", "carrying", "hold", "carry", "same"))
 
 
 class Counted(Measured):
@@ -39,8 +43,16 @@ class Counted(Measured):
             self.draft.counts = "cal"
             self.take(index, "calories")
             return
-        if len(words) == 1 and words[0] in KIT:
-            self.draft.kit = KIT[words[0]]
+        kit = [KIT[word] for word in words if word in KIT]
+        beside = [word for word in words if word not in KIT]
+        if len(kit) == 1 and all(word in board_words().passable | _WITH_KIT for word in beside):
+            self.draft.kit = kit[0]
+            self.draft.as_above |= "same" in beside
+            if self.row is None:
+                self.take(index, "with what", "note")
+                return
+        if beside == ["same", "weight"] or beside == ["same", "load"]:
+            self.draft.as_above = True
         if all(word in board_words().passable or word in IMPLEMENT_WORDS or word in KIT for word in words):
             self.take(index, "how to do it", "note")
             self.draft.alternating |= "alternating" in words
@@ -92,6 +104,10 @@ class Counted(Measured):
         self.draft.implements = 2
         self.line.take([index + 1], "note", "a weight in each hand")
         self.take(index, "two of them", "load")
+
+    def _is_load_of_kit(self, index: int, phrase: Phrase) -> bool:
+        """'with one dumbbell (22.5/15)', 'one KB 24/16' above a list."""
+        return self.row is None and bool(self.draft.kit) and phrase.pair and not self.draft.loads
 
     def _is_effort(self, index: int, phrase: Phrase) -> bool:
         """'5 x 3 @ 8' with a bar."""
@@ -421,6 +437,7 @@ COUNT_ROLES: tuple[Role, ...] = (
     (Counted._is_broken_pair, Counted._bare_load),
     (Counted._is_calories, Counted._bare_calories),
     (Counted._is_hand_weights, Counted._hand_weights),
+    (Counted._is_load_of_kit, Counted._bare_load),
     (Counted._is_effort, Counted._effort),
     (Counted._is_percent_after_at, Counted._as_percent),
     (Counted._is_load_after_at, Counted._bare_load),
