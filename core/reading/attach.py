@@ -61,6 +61,8 @@ class Attacher:
         self._give_ladder(part, draft)
         if draft.as_above:
             self._load_as_above(part, draft)
+        if row.sets and part.format is not None and part.format.kind == "every-minute":
+            draft.own_rounds = row.sets
         part.work.append(draft)
         if draft.has_calories:
             self.machine = draft.movement
@@ -242,17 +244,19 @@ class Attacher:
         return True
 
     def _set_of_row(self, part: PartDraft, row: Row, draft: Draft) -> bool:
-        """'Sets 1-4: 2 reps @ 65 %': so many sets more of the movement, or of all of its complex."""
-        if not row.sets:
+        """'Sets 1-4: 2 reps @ 65 %', '.., sets 1-4 at 65 %': so many sets more of the movement, or of all of its
+        complex."""
+        sets = draft.which_sets or row.sets
+        if not sets:
             return False
         last = part.work[-1]
         group = [one for one in part.work if last.complex and one.complex == last.complex] or [last]
         for one in group:
             if draft.reps or draft.scheme:
-                add_sets(one, draft, row.sets)
+                add_sets(one, draft, sets)
                 part.own_sets = True
             elif draft.percents:
-                one.percents = one.percents + (draft.percents[0],) * row.sets
+                one.percents = one.percents + (draft.percents[0],) * sets
             else:
                 lend(draft, one, LOADS)
         return True

@@ -51,9 +51,9 @@ def read_beside(scan: Scan, found: Format | None) -> Format | None:
     if (at := scan.at("everyone")) is not None and not scan.line.named:
         scan.used.add(at)
         base, changed = replace(base, share="each"), True
-    if base.share and base.rounds and (each := scan.at("each")) is not None:
-        scan.used.add(each)  # "5 rounds each": everybody does all of them
-        base = replace(base, share="")
+    if base.rounds and (each := scan.at("each")) is not None and (base.share or _rounds_each(scan, each)):
+        scan.used |= {each, *_all_of_them(scan, each)}  # "5 rounds each (10 total)"
+        base = replace(base, share="each")
     if (at := scan.at("expect")) is not None and (found is None or found.kind == "as-many-as-possible"):
         scan.used.add(at)
         values = scan.phrases[at].values
@@ -63,6 +63,21 @@ def read_beside(scan: Scan, found: Format | None) -> Format | None:
             True,
         )
     return base if changed else None
+
+
+def _rounds_each(scan: Scan, each: int) -> bool:
+    """'3 rounds each': everybody does all of them; '3 rounds, 10 each' does not say so."""
+    return scan.phrases[each - 1].kind == "rounds" if each else False
+
+
+def _all_of_them(scan: Scan, each: int) -> set[int]:
+    """'(6 total)', '(so 6 in total)': how many that makes together."""
+    behind = scan.phrases[each + 1 : each + 5]
+    if not behind or behind[0].kind != "open":
+        return set()
+    ends = next((at for at, one in enumerate(behind) if one.kind == "close"), 0)
+    words = " ".join(one.text.lower() for one in behind[1:ends] if one.kind == "words")
+    return set(range(each + 1, each + 2 + ends)) if "total" in words else set()
 
 
 def _team_size(scan: Scan, at: int) -> int:

@@ -100,8 +100,8 @@ class DocumentPass:
                 before_words(row)
         numbered_sections(rows)
         clock_rows(rows)
-        for row in rows:
-            self._content(row)
+        for row, following in itertools.zip_longest(rows, rows[1:]):
+            self._content(row, following)
         self._title(rows)
         self._follow(rows)
         self._lifts(rows)
@@ -275,7 +275,7 @@ class DocumentPass:
 
     # -- what a row says ----------------------------------------------------------------------------
 
-    def _content(self, row: Row) -> None:
+    def _content(self, row: Row, following: Row | None) -> None:
         if row.role != "work" or not row.content.strip():
             return
         if not any(sign.isalnum() for sign in row.content):
@@ -289,8 +289,9 @@ class DocumentPass:
         if row.remark is not None:
             end = row.remark.start()
         spans = list(sentences_of(row.text[:end], row.start))
+        lifted = following is not None and self._is_above_its_sets(row, following)
         pieces = [
-            (*span, not leads_with_division(row.text[slice(*span)]) and self._is_note(row, *span))
+            (*span, not lifted and not leads_with_division(row.text[slice(*span)]) and self._is_note(row, *span))
             for span in spans
         ]
         row.pieces = _joined(self._after_notes(row, pieces))
@@ -300,6 +301,13 @@ class DocumentPass:
         for start, stop, note in row.pieces:
             if not note:
                 self._features(row, row.phrases(start, stop))
+
+    def _is_above_its_sets(self, row: Row, following: Row) -> bool:
+        """'Jerk from the rack' with '75 % 2x2' below it."""
+        phrases = row.phrases(row.start, len(row.text))
+        named = bool(phrases) and phrases[0].kind == "words" and self.names.starts(phrases[0].text)
+        sets = not following.after_blank and _opens_with_sets(following)
+        return named and sets and len(row.content.split()) <= LONGEST_CAPITALS
 
     def _remark(self, row: Row) -> re.Match[str] | None:
         """'10 burpees // step if you must'; behind '5 x 5 squats // AMRAP 10: ..' stands another piece."""
@@ -445,6 +453,15 @@ def _begins_with_sets(row: Row) -> bool:
         and not row.named
         and (phrases[0].kind in ("scheme", "sets", "steps") or row.sets is not None)
     )
+
+
+def _opens_with_sets(row: Row) -> bool:
+    """'75 % 2x2', '5 @ 60 %', '5-5-3'."""
+    phrases = row.phrases(row.start, len(row.text)) if row.role == "work" else []
+    first = phrases[0] if phrases else None
+    weighed = len(phrases) > 1 and (first is not None and first.kind == "count") and phrases[1].kind == "at"
+    sets = first is not None and (first.kind in ("scheme", "sets", "steps") or first.unit == "percent")
+    return weighed or sets or row.sets is not None and bool(row.sets)
 
 
 def _lists(row: Row) -> bool:

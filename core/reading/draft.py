@@ -44,6 +44,8 @@ class Draft:
     complex: int | None = None
     synchro: bool = False
     shared: bool = False  # "(split)" beside it
+    which_sets: int = 0  # "sets 4-6 at 77 %": for so many of the sets
+    own_rounds: int = 0  # "sets 1-5: 3 deadlifts" every two minutes: in so many of its rounds
     as_above: bool = False  # "same bell": the load said last
     kit: str = ""  # "bar", "dumbbells" beside a load that names nothing else
     everyone: bool = False  # "1 km row each": nobody's work is shared out
@@ -127,8 +129,11 @@ class Chunk:
 
 def share_out(drafts: list[Draft], source: Draft) -> None:
     """Reps of a complex written as a sum, one number for each of its movements."""
-    parts, sets = source.sum, source.sets or 1
+    parts, sets = source.sum, source.sets
     for part, draft in zip(parts, drafts, strict=False):
+        if sets is None:
+            draft.reps, draft.scheme, draft.sets, draft.sets_written = part, (), None, False
+            continue
         draft.reps, draft.scheme, draft.sets, draft.sets_written = None, (part,) * sets, sets, True
 
 

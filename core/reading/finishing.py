@@ -35,6 +35,8 @@ class Finishing:
             one.max_effort |= not one.has_amount
         fmt = self._format(part)
         _carry_loads(part.work)
+        for one in part.work if part.format is None else ():
+            _a_set_for_each_percent(one)
         self._fills_its_section(part)
         for bar in part.bars:
             self._give_bar(part, bar)
@@ -88,6 +90,7 @@ class Finishing:
             draft.notes.append(f"{rounds} rounds")
         elif said is not None and draft.division:
             rounds = int(said.group(1))
+        rounds = draft.own_rounds or rounds
         if rounds:
             fmt = replace(fmt, rounds=rounds)
             reading = rounds_of(fmt, part.work, self.catalog)
@@ -99,7 +102,10 @@ class Finishing:
         fmt = part.format or (Format("for-time", scheme=carried) if carried else None)
         if fmt is None or part.own_sets:
             fmt = self._unsaid(part)
-        fmt = self._shared(part, replace(fmt, **part.changes))
+        changes = dict(part.changes)
+        if fmt.share == EACH:
+            changes.pop("share", None)  # "in pairs", and below it "3 rounds each"
+        fmt = self._shared(part, replace(fmt, **changes))
         if fmt.kind == "as-many-as-possible" and fmt.minutes is None and part.window_s:
             fmt = replace(fmt, minutes=part.window_s / 60)
         if fmt.kind == "as-many-as-possible" and fmt.minutes is None and part.lasts_s:
@@ -216,6 +222,13 @@ def _carry_scheme(works: list[Draft]) -> tuple[int, ...]:
 def _like(kit: str) -> tuple[str, ...]:
     """What may be held for a kit: a goblet squat with a dumbbell as well as with a bell."""
     return HAND_WEIGHTS if kit in HAND_WEIGHTS else (kit,)
+
+
+def _a_set_for_each_percent(work: Draft) -> None:
+    """'Front squat, 3 reps @ 77, 80, 82 %': a set at each of them."""
+    if work.reps and len(work.percents) > PAIR and not (work.scheme or work.sets):
+        work.scheme, work.reps = (work.reps,) * len(work.percents), None
+        work.sets, work.sets_written = len(work.percents), True
 
 
 def _carry_loads(works: list[Draft]) -> None:

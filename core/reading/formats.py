@@ -26,6 +26,7 @@ class FormatFound:
     format: Format
     only_changes: bool = False
     rest_only: bool = False
+    alone: bool = False  # nothing is named beside it
 
 
 def telling_kinds() -> frozenset[str]:

@@ -141,9 +141,22 @@ def system_of(text: str) -> str:
     return _vote(pairs)
 
 
+_LONE_LOAD = re.compile(
+    r"(?<![\d/.,x])(?<![/x]\s)\d{2,3}(?:[.,]\d)?\s?(?:kgs?|kilos?|lbs?|pounds?)(?![a-z])", re.IGNORECASE
+)
+_AT = re.compile(r"@\s?(\d{2,3}(?:[.,]5)?)(?![\d.,/%]|\s?(?:[/-]|%|kg|lb|cm|in\b|rpe|pace))", re.IGNORECASE)
+LEAST_PERCENT, MOST_PERCENT = 50, 105  # of a bare number that is a percent; common practice
+
+
 def only_percents(text: str) -> bool:
-    """Whether a text says percents and no load with a unit, so that a lone number behind '@' is one too."""
-    return "%" in text and not _KILOS.search(text) and not _POUNDS.search(text)
+    """Whether a lone number behind '@' is a percent: where a text says percents and no load with a unit, or
+    where all such numbers are usual percents and no lone load has a unit (what a whole class lifts is said
+    in percents, or in pairs of loads)."""
+    if "%" in text and not _KILOS.search(text) and not _POUNDS.search(text):
+        return True
+    lone = [float(one.replace(",", ".")) for one in _AT.findall(text)]
+    usual = [LEAST_PERCENT <= one <= MOST_PERCENT for one in lone]
+    return bool(lone) and all(usual) and not _LONE_LOAD.search(text)
 
 
 def _vote(pairs: Iterable[tuple[float, float]]) -> str:

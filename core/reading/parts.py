@@ -24,6 +24,7 @@ FAR_LONGER = 3  # times its interval that no work of one lasts; common practice
 ATTEMPTS = re.compile(r"\battempts?\b", re.IGNORECASE)
 TOGETHER = re.compile(r"\d.*\b(?:with|w/)\s*(?:a\s+)?partner\b", re.IGNORECASE)  # one line's company
 SHARED = re.compile(r"split|shar|alternat|one works|i go|divid", re.IGNORECASE)
+SYNCHRO = re.compile(r"\bsync", re.IGNORECASE)
 KEPT_KINDS = ("event", "warm-up", "cool-down")  # a part nobody named is of its heading's kind
 
 
@@ -96,6 +97,9 @@ class Parts:
         if found.format.team and row.named and found.only_changes and _is_company(row.content):
             part.notes.append("with a partner")
             return
+        if found.format.team and row.named and found.only_changes and (self.team or part.format is not None):
+            if SYNCHRO.search(row.content) is not None:
+                found = replace(found, format=replace(found.format, team=None, share=""))  # who does one line
         sets = row.named and row.has_sets and RACKS.search(row.content)
         rotates = ROTATES.search(row.content)
         racked = sets or (rotates and (part.heading_kind == "strength" or ATTEMPTS.search(row.content)))
@@ -115,7 +119,7 @@ class Parts:
         elif not (
             self._paces_sets(part, found.format, row)
             or self._sets_of_a_bare_lift(part, found.format, row)
-            or self._joins(part, found.format, row)
+            or self._joins(part, found, row)
             or self._interrupts(part, found.format, row)
         ):
             self._begin(part, found.format, row)
@@ -147,14 +151,16 @@ class Parts:
         last.scheme, last.sets, last.sets_written = fmt.scheme, len(fmt.scheme), True
         return True
 
-    def _joins(self, part: PartDraft, fmt: Format, row: Row) -> bool:
+    def _joins(self, part: PartDraft, found: FormatFound, row: Row) -> bool:
         """Whether the format is one with the part's own: written above its list, or below it."""
+        fmt = found.format
         if part.format is not None and not part.work:
             both = merged(part.format, fmt)
             if both is not None:
                 part.format, part.format_indent, part.format_line = both, row.indent, row.number
             return both is not None
-        below = part.work and not row.followed and not row.named and not part.closed
+        behind = found.alone and bool(part.work) and part.work[-1].line == row.number
+        below = part.work and not row.followed and (behind or not row.named) and not part.closed
         if not below or any(one.sets_written and one.scheme for one in part.work):
             return False
         both = trailing(part.format, fmt)

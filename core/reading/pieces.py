@@ -112,6 +112,9 @@ class Pieces:
         station = station_of(read)
         role = role_of(read, parts.current(row.number))
         found = read_format(read)
+        if found:
+            words = (read.phrases[one].text for one in read.free() if read.phrases[one].kind == "words")
+            found.alone = not any(map(self.reading.names.find, words))
         if found and not (found.rest_only and (station or bullet)):
             parts.apply(row, found, division)
             role = "" if found.format.rounds and not found.only_changes else role  # "finish with 3 rounds of"

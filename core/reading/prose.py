@@ -132,6 +132,8 @@ class Prose:
             return True  # "stretch lats and hips, 5 min"
         if self.lists_after_colon(phrases) or self.counts_several(text, phrases):
             return False
+        if self.joins_names(phrases):
+            return False
         if phrases and all(phrase.kind in _WHO_WORKS for phrase in phrases):
             return False
         return True if self._is_sentence(text, words, phrases) else None
@@ -273,6 +275,17 @@ class Prose:
         match = self.names.find(text)
         return match is not None and match.confidence == 1 and match.end == len(text.rstrip())
 
+    def joins_names(self, phrases: Sequence[Phrase]) -> bool:
+        """'deadlift + hang power clean + front squat': a complex, whatever is said around it."""
+        runs = zip(phrases, phrases[1:], phrases[2:], strict=False)
+        return any(
+            plus.kind == "plus"
+            and first.kind == second.kind == "words"
+            and self._ends_with_name(first.text)
+            and self.names.starts(second.text)
+            for first, plus, second in runs
+        )
+
     def lists_after_colon(self, phrases: Sequence[Phrase]) -> bool:
         """'One rows, one does the rest: 5 push-ups, 10 sit-ups': two counted names right behind a colon."""
         colons = [index for index, phrase in enumerate(phrases) if phrase.kind == "colon"]
@@ -322,7 +335,7 @@ class Prose:
 
     def _long_sentence(self, text: str, phrases: Sequence[Phrase], words: Sequence[str], told: int) -> bool:
         """A sentence that happens to begin like work: '6 rowers are free today, so ask before you start.'"""
-        timed = any(phrase.kind in ("clock", "measure") for phrase in phrases[1:3])
+        timed = any(phrase.kind in ("clock", "measure", "count") for phrase in phrases[1:3])
         if (
             phrases[0].kind in _OPEN_SENTENCES
             and told

@@ -28,7 +28,9 @@ from core.reading.usable import check_amount, check_text, lines_of
 from core.reading.workout import Unread, Workout
 
 NOTE_WORD = re.compile(r"^(?:coach(?:es|'s|’s)?\s+)?notes?\s*[:\-]\s*(?=\S)", re.IGNORECASE)
-TEAM_WORDS = re.compile(r"team|group|pair|partner|trio|duo|person", re.IGNORECASE)
+TEAM_WORDS = re.compile(
+    r"team|group|pair|partner|trio|duo|person|relay|split|shar|one works|each athlete", re.IGNORECASE
+)
 GOING = ("machine", "running")  # families whose name in a title says what bare distances are
 
 
@@ -145,6 +147,10 @@ class _Reader:
         found = read_format(Line(row.number, row.text)) if TEAM_WORDS.search(row.text) else None
         if found is not None and found.format.team:
             self.reading.parts.team = found.format.team
+        last = self.reading.parts.last
+        said = found is not None and found.format.share and not found.format.team
+        if said and found is not None and last is not None and self.reading.parts.team:
+            last.changes["share"] = found.format.share
 
     def _note(self, row: Row, text: str) -> None:
         text = NOTE_WORD.sub("", text).lstrip("/ ")

@@ -34,8 +34,8 @@ LIST_LABEL = re.compile(
 WINDOW_ALONE = re.compile(r"^\s*\(?(?:from\s+)?(\d{1,2}:\d{2})\s*(?:[-–]|to)\s*\d{1,2}:\d{2}\)?\s*:?\s*$")
 LETTER_BULLET = re.compile(r"^\s*\(?([a-h])[).]\s+(?=\S)")
 SET_NUMBER = re.compile(
-    r"^\s*(?:(?:sets?|waves?)\s*#?\s*(?P<from>\d{1,2})(?:\s*[-–&+]\s*(?P<to>\d{1,2}))?\s*[:\-–=.)]?\s*"
-    r"|(?P<bare>\d{1,2})(?:\s*[-–]\s*(?P<until>\d{1,2}))?\s*:\s*(?=\d+\s*(?:reps?\b|[x@])))(?=[\d@(])",
+    r"^\s*(?:(?:sets?|waves?)\s*#?\s*(?P<from>\d{1,2})(?:\s*[-–&+]\s*(?P<to>\d{1,2})|(?![-–]\d))\s*[:\-–=.)]?\s*"
+    r"|(?P<bare>\d{1,2})(?:\s*[-–]\s*(?P<until>\d{1,2}))?\s*:\s*(?=\d+\s*(?:reps?\b|[x@%])))(?=[\d@(]|at\s+\d)",
     re.IGNORECASE,
 )
 OF_THE_CLOCK = re.compile(r"^\s*(?:at\s+)?([012]?\d)[:.h]([0-5]\d)\s*(?:h|uhr)?\s*[-–:|]?\s+(?=[A-Za-z\"“])")

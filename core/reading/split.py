@@ -234,6 +234,8 @@ class Splitter:
             return True
         if _goes_far(read, here) and self._other_work_follows(read, here[-1]):
             return True  # "5k easy + 100 sit-ups", "4 x 800 m, 2 min rest, then 3 x max plank"
+        if kind == "comma" and rest and read.phrases[rest[0]].kind == "which-sets":
+            return True
         if kind == "comma" and rest and _only_calories(read, here) and read.phrases[rest[0]].kind == "count":
             return True  # "30 cal, 30 swings"
         if kind == "comma" and rest and here and read.phrases[here[-1]].unit in _HEIGHTS:

@@ -313,6 +313,10 @@ def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
             kept[-2:] = [
                 replace(first, end=phrase.end, values=first.values + phrase.values, pair=True, text=text)
             ]
+        elif _says_which_sets(kept, phrase):
+            first = kept.pop()
+            text = line[first.column : phrase.end]
+            kept.append(replace(phrase, kind="which-sets", column=first.column, text=text))
         elif (counted := _counted_sets(kept, phrase)) is not None:
             first = kept[counted]
             kept[counted:] = [_sets_of(first, phrase, line)]
@@ -328,6 +332,15 @@ def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
                 kept[-1] = replace(kept[-1], end=kind.end, text=line[kept[-1].column : kind.end])
             kept.append(phrase)
     return kept
+
+
+def _says_which_sets(kept: list[Phrase], phrase: Phrase) -> bool:
+    """'sets 4-6 at 77 %'."""
+    if phrase.kind != "scheme" or not kept or kept[-1].text.lower() != "sets":
+        return False
+    counted = len(kept) > 1 and kept[-2].kind == "count"
+    rising = len(phrase.values) == 2 and phrase.values[0] < phrase.values[1] <= MOST_SETS_OF_A_LIFT
+    return rising and not counted
 
 
 def _of_both_sexes(kept: list[Phrase], phrase: Phrase) -> int | None:

@@ -97,6 +97,7 @@ READERS: dict[str, Callable[[Amounts, int, Phrase], None]] = {
     "count": Amounts._count,
     "sets": Amounts._sets,
     "steps": Amounts._steps,
+    "which-sets": Amounts._which_sets,
     "sum": Amounts._sum,
     "scheme": Amounts._scheme,
     "span": Amounts._span,

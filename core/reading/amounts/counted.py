@@ -122,7 +122,12 @@ class Counted(Measured):
 
     def _is_percent_after_at(self, index: int, phrase: Phrase) -> bool:
         """'4 x 3 @ 95' where the whole text speaks in percents."""
-        bar = self.row is not None and self.row.implement == "barbell" and self.draft.sets_written
+        if self.draft.which_sets and not phrase.pair and self.kind(index - 1) == "at":
+            return LEAST_PERCENT <= phrase.values[0] <= MOST_PERCENT
+        if self.row is None and index == 1 and not phrase.pair and self.line.phrases[0].text.lower() == "at":
+            return LEAST_PERCENT <= phrase.values[0] <= MOST_PERCENT  # "Sets 1-2: at 65"
+        counted = self.draft.sets_written or self.draft.reps
+        bar = (self.row is None or self.row.implement == "barbell") and counted
         usual = not phrase.pair and LEAST_PERCENT <= phrase.values[0] <= MOST_PERCENT
         return bool(bar and usual and self.line.percents and self.kind(index - 1) == "at")
 
@@ -191,7 +196,23 @@ class Counted(Measured):
         """'16 snatches, 8 each arm': the same again, a side."""
         twice = 2 * phrase.values[0]
         said_twice = not phrase.pair and (self.draft.reps == twice or self.draft.sets == twice)
-        return said_twice and self.kind(index + 1) in ("each", "per-side")
+        return said_twice and self._sided() and self.kind(index + 1) in ("each", "per-side")
+
+    def _is_own_share(self, index: int, phrase: Phrase) -> bool:
+        """'120 cal row (30 each)', '20 rope climbs (5 each)': everybody's own part of it."""
+        draft, own = self.draft, phrase.values[0]
+        whole = draft.reps or draft.calories or 0
+        shared = not phrase.pair and index in self.line.bracketed and self.kind(index + 1) in ("each", "everyone")
+        return shared and not self._sided() and own < whole and whole % own == 0
+
+    def _own_share(self, index: int, phrase: Phrase) -> None:
+        draft = self.draft
+        if draft.reps:
+            draft.reps = int(phrase.values[0])
+        else:
+            draft.calories = int(phrase.values[0])
+        draft.everyone = True
+        self.line.take([index, index + 1], "amount", "each of them")
 
     def _half_each(self, index: int, phrase: Phrase) -> None:
         self.line.take([index, index + 1], "note", "half a side")
@@ -328,6 +349,11 @@ class Counted(Measured):
             draft.scheme = values * phrase.times
             draft.sets = len(draft.scheme)
 
+    def _which_sets(self, index: int, phrase: Phrase) -> None:
+        first, last = (int(one) for one in phrase.values)
+        self.draft.which_sets = last - first + 1
+        self.take(index, "which sets")
+
     def _second_number(self, phrase: Phrase) -> None:
         """'4x6/6' is six a side of what has sides, else two standards."""
         same = phrase.pair and phrase.values[0] == phrase.values[1]
@@ -391,6 +417,10 @@ class Counted(Measured):
         values = tuple(int(value) for value in phrase.values)
         if not all(1 <= value <= MAX_COUNT for value in values):
             return self.refuse(index, phrase, f"counts from 1 to {MAX_COUNT} can be read")
+        if self._are_percents(index, values):
+            draft.percents = tuple(float(one) for one in values)
+            draft.assumed.append(f"{phrase.text} as percents")
+            return self.take(index, f"{phrase.text} % of the best", "load")
         if (
             len(values) == 2
             and values[0] < values[1]
@@ -407,6 +437,12 @@ class Counted(Measured):
         draft.scheme, draft.sets, draft.sets_written = values, len(values), True
         draft.leads = self.name_at is not None and index < self.name_at
         return self.take(index, f"{len(values)} sets")
+
+    def _are_percents(self, index: int, values: tuple[int, ...]) -> bool:
+        """'6x2 (70-80)', '4 x 3 @ 75-80': behind sets, of a best."""
+        usual = all(LEAST_PERCENT <= one <= MOST_PERCENT for one in values) and list(values) == sorted(values)
+        said = index in self.line.bracketed or self.kind(index - 1) == "at"
+        return usual and said and self.draft.sets_written and not (self.draft.loads or self.draft.percents)
 
     def _span(self, index: int, phrase: Phrase) -> None:
         low, high = (int(value) for value in phrase.values)
@@ -446,6 +482,7 @@ COUNT_ROLES: tuple[Role, ...] = (
     (Counted._counts_sets, Counted._count_sets),
     (Counted._is_half_a_side, Counted._half_a_side),
     (Counted._is_half_each, Counted._half_each),
+    (Counted._is_own_share, Counted._own_share),
     (Counted._is_load_beside, Counted._bare_load),
     (Counted._counts_reps, Counted._reps),
     (Counted._is_bare_height, Counted._bare_height),

@@ -150,6 +150,8 @@ class Effort(Counted):
     def _everyone(self, index: int, phrase: Phrase) -> None:
         """'40 burpees (each athlete 10)': everybody's own number."""
         self.draft.everyone = True
+        if phrase.text.lower().startswith("relay") and self.draft.sets:
+            self.draft.sets = 1  # "4 x 400 m, relay": one each
         if self.kind(index + 1) == "count" and index in self.line.bracketed:
             self.draft.reps = int(self.line.phrases[index + 1].values[0])
             self.line.take([index + 1], "amount", "each")

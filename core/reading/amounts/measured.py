@@ -87,6 +87,7 @@ class Measured(Lifted):
         if phrase.form == "list":
             draft.scheme, draft.counts = tuple(int(value) for value in phrase.values), "cal"
             draft.sets, draft.sets_written = len(draft.scheme), True
+            draft.leads = phrase.times == 1 and self.name_at is not None and index < self.name_at
         else:
             draft.calories = int(phrase.values[0])
         if phrase.pair:
