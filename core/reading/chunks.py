@@ -166,7 +166,11 @@ class ChunkReader:
         return match if match is not None and match.confidence == 1 and not match.left_over else None
 
     def _short_run(self, line: Line, index: int) -> Match | None:
-        """'400 m R': one letter beside a distance."""
+        """'400 m R': one letter beside a distance; '50 skips': a rope where they are many."""
+        if line.phrases[index].text.lower() == "skips" and index:
+            count = line.phrases[index - 1]
+            many = count.kind == "count" and count.values[0] >= 2 * FEWEST_SKIPS
+            return Match("single-under", 1.0, 0, len("skips")) if many else None
         if line.phrases[index].text.lower() != "r" or index == 0:
             return None
         before = line.phrases[index - 1]

@@ -10,10 +10,11 @@ from core.reading.divisions import loadable
 from core.reading.draft import LOADS, Draft, lend
 from core.reading.kit_words import HAND_WEIGHTS
 from core.reading.part_draft import PartDraft
+from core.reading.stations import Place, places_of
 from core.reading.volumes import Rounds, finish, once_s, rounds_of
 from core.reading.workout import Format, Part, PartKind, Work
 
-NUMBERED = ("every-minute", "intervals", "rounds")  # formats whose places may be numbered
+NUMBERED = ("every-minute", "intervals", "rounds", "as-many-as-possible")  # formats whose places may be numbered
 STRENGTH_IMPLEMENTS = ("barbell",)
 OWN_ROUNDS = re.compile(r"^(\d{1,3}) rounds$")  # beside a division's line
 MINUTE_S = 60
@@ -45,7 +46,8 @@ class Finishing:
             fmt = replace(
                 fmt, rounds=reading.rounds, estimated=True, rounds_range=(reading.fewest, reading.most)
             )
-        works = tuple(self._finish(draft, part, fmt, reading) for draft in part.work)
+        places = places_of(fmt, part.work, self.catalog)
+        works = tuple(self._at_its_place(draft, part, fmt, reading, places) for draft in part.work)
         blocks = {work.division for work in part.work if work.division and not work.replaces} - {"rx"}
         shared = any(one.division in (None, "rx") for one in part.work)
         if blocks and shared and not any(one.replaces for one in part.work):
@@ -82,6 +84,13 @@ class Finishing:
             lend(bar, one, LOADS)
             one.assumed.append(f"{bar.load_text} as above the list")
 
+    def _at_its_place(
+        self, draft: Draft, part: PartDraft, fmt: Format, reading: Rounds, places: dict[int, Place]
+    ) -> Work:
+        """One line with its totals, as often as its place of the list is done."""
+        place = places.get(draft.station or 0)
+        return self._finish(draft, part, place.format if place else fmt, place.rounds if place else reading)
+
     def _finish(self, draft: Draft, part: PartDraft, fmt: Format, reading: Rounds) -> Work:
         """One line with its totals, by the rounds of its division."""
         said = next((match for note in draft.notes if (match := OWN_ROUNDS.match(note))), None)
@@ -100,6 +109,8 @@ class Finishing:
         """The format with everything that was said beside it."""
         carried = _carry_scheme(part.work)
         fmt = part.format or (Format("for-time", scheme=carried) if carried else None)
+        if fmt is not None and fmt.kind == "as-many-as-possible" and _only_builds(part):
+            fmt = None  # "10 min:" above "find your 3RM": how long one may try
         if fmt is None or part.own_sets:
             fmt = self._unsaid(part)
         changes = dict(part.changes)
@@ -186,6 +197,11 @@ def _in_minutes(part: PartDraft, fmt: Format) -> Format:
     places = {work.station or 0 for work in part.work} | part.rest_stations
     rounds = fmt.rounds * max(1, *places) if places else fmt.rounds
     return replace(fmt, rounds=rounds, minutes=rounds * (fmt.interval_s or MINUTE_S) / MINUTE_S)
+
+
+def _only_builds(part: PartDraft) -> bool:
+    """Whether a part only seeks the heaviest of a lift."""
+    return bool(part.work) and all(one.estimated and one.scheme and not one.max_effort for one in part.work)
 
 
 def _times_within(part: PartDraft) -> int:

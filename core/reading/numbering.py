@@ -27,7 +27,7 @@ from core.reading.rows import (
     WINDOW_ALONE,
     Row,
 )
-from core.reading.tokens import tokenize
+from core.reading.tokens import seconds_of, tokenize
 
 LEAST_CLOCK_ROWS = 2
 PAIR = 2  # "2 x 25" beside a dumbbell is a weight in each hand
@@ -314,7 +314,13 @@ def _lists_stations(rows: list[Row], at: int) -> bool:
     before = rows[at - 1] if at else None
     if before is None or (before.role == "note" and not before.heading):
         return False
-    return any(phrase.kind in ("every", "interval", "tabata", "stations") for phrase in tokenize(before.text))
+    phrases = tokenize(before.text)
+    if any(phrase.kind in ("every", "interval", "tabata", "stations") for phrase in phrases):
+        return True
+    pieces = [phrase for phrase in phrases if phrase.kind == "amrap"]
+    again = any(one.times > 1 or one.kind in ("x", "sets") for one in phrases)
+    timed = any(one.times > 1 and seconds_of(one) for one in phrases)
+    return len(pieces) > 1 or (bool(pieces) and again) or timed
 
 
 def _make_heading(row: Row) -> None:

@@ -137,7 +137,8 @@ class Pieces:
     ) -> int | None:
         """Which minute or interval a line is: its own word says, or its number in the list."""
         part = self.reading.parts.last
-        listed = part is not None and part.format is not None and part.format.kind in LISTED
+        fmt = part.format if part is not None else None
+        listed = fmt is not None and (fmt.kind in LISTED or fmt.repeat > 1)
         sets_one = found is not None and not found.only_changes
         if station is not None or not bullet or part is None or not listed or sets_one:
             return station

@@ -132,7 +132,7 @@ class Prose:
             return True  # "stretch lats and hips, 5 min"
         if self.lists_after_colon(phrases) or self.counts_several(text, phrases):
             return False
-        if self.joins_names(phrases):
+        if self.joins_names(phrases) or _says_stations(phrases):
             return False
         if phrases and all(phrase.kind in _WHO_WORKS for phrase in phrases):
             return False
@@ -357,6 +357,13 @@ class Prose:
 
     def _named(self, phrases: Sequence[Phrase]) -> bool:
         return self.names_work(phrases)
+
+
+def _says_stations(phrases: Sequence[Phrase]) -> bool:
+    """'5 stations, 4 minutes each, 1 minute to change.'"""
+    return any(one.kind == "stations" for one in phrases) and any(
+        one.kind == "measure" and after.kind == "each" for one, after in itertools.pairwise(phrases)
+    )
 
 
 def _ends(text: str) -> bool:

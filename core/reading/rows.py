@@ -47,7 +47,7 @@ MESSAGE = re.compile(
     r"(?:[^\W\d][\w .'’&-]{0,30}:\s+)?(?=\S)"
 )
 AT_A_TIME = re.compile(
-    r"^\s*(?:at|@|on\s+the)\s+\d{1,2}:\d{2}(?!\d|\s*(?:x|for)\s*\d)\s*[:,–-]?\s*", re.IGNORECASE
+    r"^\s*(?:(?:at|on\s+the)\s+|@\s*)\d{1,2}:\d{2}(?!\d|\s*(?:x|for)\s*\d)\s*[:,–-]?\s*", re.IGNORECASE
 )
 _BESIDE_HEADING = re.compile(
     r"\s*(?:[-–—/|,:]+(?=\s|$)|[\"“«][^\"”»]{1,60}[\"”»]|(?:[01]?\d|2[0-3])[:.h][0-5]\d(?:\s*[-–]\s*(?:[01]?\d|2[0-3])[:.h][0-5]\d)?\s*(?:h|uhr|am|pm)?"

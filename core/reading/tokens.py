@@ -50,6 +50,7 @@ LOOK_ALIKES = str.maketrans(
 VULGAR = {"¼": 0.25, "½": 0.5, "¾": 0.75}
 COUNT_WORDS = {
     "one": 1.0,
+    "twice": 2.0,
     "two": 2.0,
     "three": 3.0,
     "four": 4.0,

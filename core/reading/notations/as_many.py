@@ -59,6 +59,8 @@ def _several(scan: Scan) -> Format | None:
 def _means_max_effort(scan: Scan, at: int) -> bool:
     """'3 x AMRAP push-ups', '3 x AMRAP-1': as many as one can, not a format; 'AMRAP 12' and '12 min AMRAP'
     are formats."""
+    if "rounds" in scan.phrases[at].text.lower():
+        return False  # ".., 10 sit-ups, as many rounds as possible"
     sets = scan.kind(at - 1) == "x" and scan.kind(at - 2) == "count"
     if sets and scan.kind(at + 1) not in ("count", "measure", "clock", "sets", "colon"):
         return True
@@ -124,8 +126,8 @@ def _of_its_time(scan: Scan, seconds: int | None) -> int | None:
             phrase.kind == "measure"
             and phrase.times > 1
             and seconds_of(phrase) == seconds
-            and place in scan.used
         ):
+            scan.used.add(place)
             return phrase.times
     return None
 

@@ -14,6 +14,7 @@ from core.reading.tokens import seconds_of
 from core.reading.workout import Format
 
 WITHIN = ("in", "within")
+WITHIN_A_TIME = frozenset(("in", "within", "complete", "finish"))
 LEAST_S = 240  # a shorter time alone is no piece; common practice
 
 
@@ -45,7 +46,7 @@ def read(scan: Scan) -> Format | None:
     scan.used |= set(scan.free)
     if scan.phrases[times[0]].times > 1:
         return Format("rounds", rounds=scan.phrases[times[0]].times)  # "5 x 4:00"
-    if "in" in words:
+    if words & WITHIN_A_TIME:
         return Format(cap_s=seconds)
     return Format("as-many-as-possible", minutes=seconds / 60)
 
@@ -94,6 +95,7 @@ NOTATION = Notation(
     rank=95,
     examples=(
         Example("In 40 minutes:", Format(cap_s=2400)),
+        Example("15 min to complete:", Format(cap_s=900)),
         Example("10 min continuous: 20 m bear crawl, 20 m walk", Format("as-many-as-possible", minutes=10)),
         Example("20 min, steady", Format("as-many-as-possible", minutes=20)),
         Example("12 min of", Format("as-many-as-possible", minutes=12)),

@@ -1,0 +1,39 @@
+"""'Weights: wall ball 9/6 kg, deadlift 80/55 kg' beside a list: loads said once, by name or by what is held."""
+
+from __future__ import annotations
+
+from core.reading.board_words import board_words
+from core.reading.kit_words import IMPLEMENT_WORDS
+from core.reading.plain_words import plain_words
+from core.reading.prose import LABEL
+from core.reading.rows import Row
+from core.reading.state import Reading
+
+
+class LoadLines:
+    """Gives them to the lines of one text that have none."""
+
+    def __init__(self, reading: Reading):
+        self.reading = reading
+
+    def read(self, row: Row, start: int, stop: int) -> None:
+        """Read a stretch of a row that its label says is about loads; what it says stays a note too."""
+        label = LABEL.match(row.text[start:stop])
+        if label is None or " ".join(label.group(1).lower().split()) not in board_words().loads:
+            return
+        kit = _kit_of(label.group(1))
+        read = self.reading.line(row, start + label.end(), stop, of_division=True)
+        for _, chunk in self.reading.splitter.chunks(read):
+            self.reading.divisions.as_load(chunk)
+            if not chunk.draft.loads:
+                continue
+            if chunk.named:
+                self.reading.divisions.give_load(chunk.draft, chunk.draft.movement)
+            else:
+                chunk.draft.kit = chunk.draft.kit or kit
+                self.reading.attacher.load_of_list([chunk])
+
+
+def _kit_of(label: str) -> str:
+    """'Dumbbell weight': what the loads of a line are of."""
+    return next((IMPLEMENT_WORDS[word] for word in plain_words(label) if word in IMPLEMENT_WORDS), "")

@@ -1,0 +1,59 @@
+"""Places of a list that last long: what is done at each again and again until its time is up."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from core.catalog import Catalog
+from core.reading.draft import Draft
+from core.reading.volumes import Rounds, once_s, rounds_of
+from core.reading.workout import Format
+
+LEAST_OPEN_S = 150  # a shorter interval holds its list once; common practice
+ONCE_FILLS = 0.5  # of an interval, above which one movement is done once in it; estimate
+MINUTE_S = 60
+
+
+@dataclass(frozen=True, slots=True)
+class Place:
+    """One place of a list: its own format, and how often its movements are done."""
+
+    format: Format
+    rounds: Rounds
+
+
+def places_of(fmt: Format, work: Sequence[Draft], catalog: Catalog) -> dict[int, Place]:
+    """Every place that is a piece of its own, by its number: '3 x AMRAP 5' with a list for each, '5 stations, 4
+    min each'. Empty where the list is one."""
+    numbers = sorted({one.station for one in work if one.station})
+    seconds = _lasts_s(fmt)
+    if len(numbers) < 2 or seconds is None:
+        return {}
+    again = fmt.repeat if fmt.kind == "as-many-as-possible" else fmt.rounds or 1
+    times = max(1, again // len(numbers)) if again % len(numbers) == 0 else again
+    found = {}
+    for number in numbers:
+        here = [one for one in work if one.station == number]
+        own = replace(fmt, rounds=times, stations=0, repeat=1)
+        if fmt.kind == "as-many-as-possible" or (seconds >= LEAST_OPEN_S and _goes_on(here, seconds, catalog)):
+            own = Format("as-many-as-possible", minutes=seconds / MINUTE_S, repeat=times)
+        found[number] = Place(own, rounds_of(own, here, catalog))
+    return found
+
+
+def _lasts_s(fmt: Format) -> float | None:
+    if fmt.kind == "intervals":
+        return fmt.work_s
+    several = fmt.kind == "as-many-as-possible" and fmt.repeat > 1 and fmt.minutes
+    return fmt.minutes * MINUTE_S if several and fmt.minutes else None
+
+
+def _goes_on(work: Sequence[Draft], seconds: float, catalog: Catalog) -> bool:
+    """Whether what stands at a place is done again and again: a list, or one movement that is soon over."""
+    shared = [one for one in work if one.division in (None, "rx")]
+    if not shared or not all(one.has_counts for one in shared) or any(one.max_effort for one in shared):
+        return False
+    if any(one.seconds for one in shared):
+        return len(shared) > 1
+    return len(shared) > 1 or once_s(shared[0], catalog, 0.5) < ONCE_FILLS * seconds
