@@ -66,6 +66,8 @@ class ChunkReader:
         text = line.phrases[index].text
         if self.names.starts(text) and any(one.kind in ("sets", "scheme", "steps") for one in line.phrases):
             return False  # "hang snatch from mid thigh, 5 x 3": its sets stand behind the comma
+        if line.of_division and self.names.starts(text):
+            return False  # "air squats to a box"
         strange = [plain(text[start:end]) for start, end in match.left_over]
         counted = any(
             line.phrases[one].kind in TELLING or line.phrases[one].kind in ("max", "build", "clock")

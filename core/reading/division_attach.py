@@ -4,6 +4,7 @@ for."""
 from __future__ import annotations
 
 import itertools
+import math
 
 from core.catalog import Catalog
 from core.reading import divisions
@@ -12,6 +13,7 @@ from core.reading.draft import AMOUNTS, LOADS, Chunk, Draft, lend
 from core.reading.line import Line
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
+from core.reading.units import KG_PER
 
 REACH = 8  # parts back that a division's words may be for; common practice
 
@@ -32,7 +34,7 @@ class DivisionAttacher:
         target: the movement it is said to stand in for.
         """
         draft = chunk.draft
-        self._with_other_kit(chunk, target)
+        self._with_other_kit(chunk, target or self._lifted_otherwise(chunk))
         for part in self.asking_parts() if target else self._nearest(chunk, division):
             groups = self._targets(part, target) if target else self._places(part, chunk, division)
             if (
@@ -49,7 +51,7 @@ class DivisionAttacher:
             if groups:
                 return True
         if not chunk.named:
-            return False
+            return bool(target) and self.add(chunk, division, number)
         part = self.parts.current(number)
         draft.division = division
         shared = divisions.shared_lines(part.work)
@@ -65,6 +67,19 @@ class DivisionAttacher:
         other = f"{chunk.draft.kit}-{target}"
         if target and not chunk.named and chunk.draft.kit and other in self.catalog.movements:
             chunk.draft.movement, chunk.draft.text, chunk.named = other, chunk.draft.kit, True
+
+    def _lifted_otherwise(self, chunk: Chunk) -> str:
+        """'dumbbells 2 x 15/10' beside a barbell's piece: the lift that is done with them instead."""
+        draft = chunk.draft
+        if chunk.named or not draft.kit or not draft.loads:
+            return ""
+        for part in self.asking_parts():
+            lines = [part.work[at].movement for at in loaded_lines(part)]
+            if any(self.catalog.movements[one].implement == draft.kit for one in lines):
+                return ""
+            if lifted := [one for one in lines if f"{draft.kit}-{one}" in self.catalog.movements]:
+                return lifted[0]
+        return ""
 
     def _targets(self, part: PartDraft, target: str) -> list[list[int]]:
         places = [at for at in divisions.shared_lines(part.work) if part.work[at].movement == target]
@@ -99,7 +114,9 @@ class DivisionAttacher:
         if chunk.named:
             places = divisions.replaced_lines(part.work, draft, division, self.catalog)
         elif draft.loads:
-            places = divisions.lines_with_load(part.work, self.catalog, draft.kit)
+            done = {at for one in part.work if one.division == division and one.loads for at in one.replaces}
+            load = 0.0 if division in ("rx", "elite") else draft.loads[0]
+            places = divisions.lines_with_load(part.work, self.catalog, draft.kit, done, load)
         else:
             places = divisions.lines_of_amount(part.work, draft)
         by_movement: dict[str, list[int]] = {}
@@ -128,7 +145,7 @@ class DivisionAttacher:
         if len(bare) < 2 or found is None:
             return False
         part, lines = found
-        for chunk, at in zip(bare, lines, strict=True):
+        for chunk, at in zip(_likely_order(bare, [part.work[at] for at in lines]), lines, strict=True):
             if not part.work[at].loads:
                 part.notes.append(f"{division}: {part.work[at].text} {chunk.draft.load_text}")  # a height
             elif not divisions.changes_nothing(part.work[at], chunk.draft):
@@ -161,6 +178,36 @@ class DivisionAttacher:
             return
         start, end = read.phrases[chunk.indices[0]].column, read.phrases[chunk.indices[-1]].end
         self.parts.current(read.number).notes.append(f"{division}: {read.text[start:end].strip()}")
+
+
+FAR_HEAVIER, FAR_LIGHTER = 1.2, 0.25  # times a line's own load that no other level lifts; common practice
+MOST_ORDERED = 5
+
+
+def _likely_order(chunks: list[Chunk], lines: list[Draft]) -> list[Chunk]:
+    """'70/50, 7/5 kg' beside '30 wall balls 9/6' and '30 deadlifts 90/60': loads in the order of the lines, or
+    in the one in which they could be meant, where that is none."""
+    if all(map(_likely, chunks, lines)) or len(chunks) > MOST_ORDERED:
+        return chunks
+    orders = (list(one) for one in itertools.permutations(chunks) if all(map(_likely, one, lines)))
+    return min(orders, key=lambda one: sum(map(_apart, one, lines)), default=chunks)
+
+
+def _likely(chunk: Chunk, line: Draft) -> bool:
+    share = _share(chunk, line)
+    return share is None or FAR_LIGHTER <= share <= FAR_HEAVIER
+
+
+def _apart(chunk: Chunk, line: Draft) -> float:
+    return abs(math.log(_share(chunk, line) or 1.0))
+
+
+def _share(chunk: Chunk, line: Draft) -> float | None:
+    """The load of one as a share of the other's; None where they cannot be compared."""
+    own, other = chunk.draft, line
+    if not own.loads or not other.loads or not other.loads[0]:
+        return None
+    return own.loads[0] * KG_PER[own.load_unit] / (other.loads[0] * KG_PER[other.load_unit])
 
 
 def measured_lines(part: PartDraft) -> list[int]:

@@ -19,6 +19,7 @@ from core.reading.divisions import (
 from core.reading.draft import Chunk, Chunks
 from core.reading.formats import read_format
 from core.reading.line import SILENT, Line
+from core.reading.plain_words import plain_words
 from core.reading.prose import arranges
 from core.reading.rows import Row
 from core.reading.state import Reading
@@ -33,7 +34,7 @@ _BESIDE = re.compile(r"\W*\([^()\d]{1,40}\)\W*")  # "Level 1 (new)"
 _CUT = re.compile(r"\s*[,;]\s+|\s+and\s+(?=(?:use|using|with|take|at)\b)", re.IGNORECASE)
 _FOR = re.compile(r"\s+for\s+([^\d,;]{3,30})$", re.IGNORECASE)
 _LABEL = re.compile(
-    r"[\s*•-]*([^:=>]{3,30}?)\s*(?::|=>?|->|>|→|\s(?:becomes?|turns?\s+into|changes?\s+to|to)(?=\s))\s+(?=\S)",
+    r"[\s*•-]*([^:=>]{3,30}?)\s*(?::|=>?|->|>|→|\s(?:becomes?|turns?\s+into|changes?\s+to|to(?!\s+(?:an?|the)\s))(?=\s))\s+(?=\S)",
     re.IGNORECASE,
 )
 _REPLACE = re.compile(
@@ -41,6 +42,15 @@ _REPLACE = re.compile(
     re.IGNORECASE,
 )
 LONGEST_LABEL = 60  # letters within which it is said what something stands in for
+_LIKE_RX = re.compile(
+    r"\s*as\s+(?:written|above|prescribed|is|rx'?d?|intermediate|scaled|shown)\s*,?\s+(?:with|but|except(?:\s+for)?)\s+",
+    re.IGNORECASE,
+)
+_SUB_FOR = re.compile(r"^\W*sub(?:stitute)?s?\s+for\s+(?:the\s+)?([^:\d]{3,30}?)\s*:\s*(?=\S)", re.IGNORECASE)
+_OF_PART = re.compile(
+    r"^\W*scal(?:ing|ed|e)\s+(?:options?\s+)?for\s+(?:(?:part|event|wod|workout)\s+)?(?P<part>[a-h]|\d{1,2})\s*:\s*",
+    re.IGNORECASE,
+)
 _VERB = re.compile(r"^[\s*•-]*(?:sub(?:stitute)?|do|use|take|try)\s+(?=\S)", re.IGNORECASE)
 
 
@@ -56,6 +66,8 @@ class DivisionLines:
         """Read a stretch of a row that speaks of a division; False where it does not."""
         if self._canonical(row, start, stop):
             return True
+        if self._of_a_part(row, start, stop) or self._sub_for(row, start, stop):
+            return True
         division = leading_division(row.text[start:stop])
         if (
             self.scaling
@@ -70,6 +82,31 @@ class DivisionLines:
         elif self.scaling:
             self.of_division(row, "scaled", start, stop)
         return division is not None or self.scaling
+
+    def _of_a_part(self, row: Row, start: int, stop: int) -> bool:
+        """'Scaling for B: 70 wall balls, 6/4': what is done otherwise in one part."""
+        said = _OF_PART.match(row.text[start:stop])
+        if said is None:
+            return False
+        name = said["part"].upper()
+        named = (part for part in self.reading.parts.all if part.name.split(",")[0].split()[-1:] == [name])
+        self.reading.mark(row, start, start + said.end(), "division", f"scaled, {name}")
+        self.reading.divisions.only = next(named, None)
+        self.of_division(row, "scaled", start + said.end(), stop)
+        self.reading.divisions.only = None
+        return True
+
+    def _sub_for(self, row: Row, start: int, stop: int) -> bool:
+        """'Sub for muscle-ups: 30 chest-to-bar'."""
+        said = _SUB_FOR.match(row.text[start:stop])
+        match = self.reading.names.find(said.group(1)) if said else None
+        if said is None or match is None or match.left_over:
+            return False
+        self.reading.mark(row, start, start + said.end(), "division", "instead")
+        read = self.reading.line(row, start + said.end(), stop, of_division=True)
+        self._give(row, read, self.reading.splitter.chunks(read), "scaled", match.movement)
+        self.reading.collect(read)
+        return True
 
     def cell(self, row: Row, standard: Standard, target: str) -> None:
         """A cell of a table: what a division does in the place of a movement of the text."""
@@ -93,6 +130,10 @@ class DivisionLines:
         if len(clauses) > 1:
             for first, last in clauses:
                 self.of_division(row, division, start + first, start + last)
+            return
+        if like := _LIKE_RX.match(rest):
+            self.reading.mark(row, start, start + len(like.group().rstrip()), "note", "else as the others")
+            self.of_division(row, division, start + like.end(), stop)
             return
         if NOTHING_OF_ITS_OWN.match(rest):
             self.reading.mark(row, start, start + len(rest), "note", "no other than the others")
@@ -157,7 +198,10 @@ class DivisionLines:
         _carry_counts(every)
         for own, chunk in chunks:
             self.reading.divisions.as_load(chunk)
-            if not self.reading.divisions.add(chunk, own or division, row.number, target):
+            if _is_allowed(read, chunk):
+                self.reading.divisions.keep_as_note(read, chunk, own or division)
+                read.take(chunk.indices, "note", "what is allowed")
+            elif not self.reading.divisions.add(chunk, own or division, row.number, target):
                 self.reading.divisions.keep_as_note(read, chunk, own or division)
 
     def _canonical(self, row: Row, start: int, stop: int) -> bool:
@@ -222,6 +266,16 @@ def _clauses(text: str) -> Iterator[tuple[int, int]]:
         yield begin, cut.start()
         begin = cut.end()
     yield begin, len(text)
+
+
+def _is_allowed(read: Line, chunk: Chunk) -> bool:
+    """'step-overs allowed', 'power snatch is fine': nothing that anybody has to do."""
+    said = [read.phrases[index].text for index in chunk.indices if read.phrases[index].kind == "words"]
+    words = {word for text in said for word in plain_words(text)}
+    return bool(words & _ALLOWED) and not chunk.draft.has_amount
+
+
+_ALLOWED = frozenset(("allowed", "fine", "okay", "ok", "permitted", "possible"))
 
 
 def _carry_counts(chunks: list[Chunk]) -> None:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterable, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from dataclasses import replace
 from functools import lru_cache
 
@@ -52,8 +52,9 @@ LEAD = re.compile(
     re.IGNORECASE,
 )
 CANONICAL = re.compile(r"^\s*(?P<name>[a-z]+(?: [1-4])?) \((?:line (?P<lines>\d+(?:, \d+)*)|more)\):\s*")
+_AND_RX = re.compile(r"(?:/|\band\b|&)\s*rx\b(?!\s?\+)", re.IGNORECASE)
 NOTHING_OF_ITS_OWN = re.compile(
-    r"^\s*(?:as\s+(?:written|above|prescribed|is|rx|intermediate|scaled|shown)|same|no\s+change|see above)\b",
+    r"^\s*(?:as\s+(?:written|above|prescribed|is|rx|intermediate|scaled|shown)(?!\s*,?\s+(?:with|but|except)\b)|same|no\s+change|see above)\b",
     re.IGNORECASE,
 )
 _INSTEAD = re.compile(r"\s+(?:instead\s+of|in\s+place\s+of|rather\s+than|for\s+the)\s+", re.IGNORECASE)
@@ -74,6 +75,8 @@ def leading_division(text: str) -> tuple[str, int] | None:
     match = LEAD.match(text)
     if match is None:
         return None
+    if _AND_RX.search(match.group()):
+        return "rx", match.end()  # "Elite / Rx: ..": everybody's list
     return division_id(match["name"] or match["age"]), match.end()
 
 
@@ -200,16 +203,29 @@ def _overwrite(copy: Draft, draft: Draft) -> None:
             setattr(copy, name, getattr(draft, name))
 
 
-def lines_with_load(work: Sequence[Draft], catalog: Catalog, kit: str = "") -> list[int]:
+def lines_with_load(
+    work: Sequence[Draft], catalog: Catalog, kit: str = "", done: Collection[int] = (), load: float = 0.0
+) -> list[int]:
     """The shared lines a load without a name is for: those of the kit named beside it, else the barbell's
-    where one is loaded, else the last loaded one."""
+    where one is loaded, else the last loaded one; none of those ``done`` while others are left. load: how much it is, so that it is not
+    given to a far lighter line."""
     loaded = [at for at in shared_lines(work) if work[at].loads]
+    loaded = [at for at in loaded if at not in done] or loaded
     if not loaded:
         lifted = set(map(id, loadable(work, catalog)))
         return [at for at in shared_lines(work) if id(work[at]) in lifted]
     if kit:
         return [at for at in loaded if catalog.movements[work[at].movement].implement == kit]
-    return _of_one_implement(loaded, work, catalog)
+    likely = [at for at in loaded if _may_be_of(load, work[at])] if load else []
+    return _of_one_implement(likely or loaded, work, catalog)
+
+
+LIGHTEST_SHARE, HEAVIEST_SHARE = 0.3, 1.1  # of a line's load that another level lifts; common practice
+
+
+def _may_be_of(load: float, line: Draft) -> bool:
+    """Whether a load of another level, in the line's unit, may be meant for it."""
+    return LIGHTEST_SHARE <= load / line.loads[0] <= HEAVIEST_SHARE
 
 
 def _of_one_implement(places: list[int], work: Sequence[Draft], catalog: Catalog) -> list[int]:
