@@ -30,6 +30,7 @@ from core.reading.units import BELLS, SHORTEST_RUN_M
 
 WEIGHTS = ("barbell", "dumbbell", "kettlebell", "sandbag")
 PAIR = 2
+BARE_LIFTS = ("squat", "squats")
 NEAR_PARTS = 4  # parts back that a load said once may be for; common practice
 HIGHEST_TARGET_M = 4.0  # common practice
 MOST_COMPLEX_REPS = 10  # more of one movement in a row is no complex; common practice
@@ -61,11 +62,20 @@ class Attacher:
         self._give_ladder(part, draft)
         if draft.as_above:
             self._load_as_above(part, draft)
+        self._under_the_bar(part, draft)
         if row.sets and part.format is not None and part.format.kind == "every-minute":
             draft.own_rounds = row.sets
         part.work.append(draft)
         if draft.has_calories:
             self.machine = draft.movement
+
+    def _under_the_bar(self, part: PartDraft, draft: Draft) -> None:
+        """'Strength: squat 4 x 8': sets of a lift, though nobody says a load."""
+        row = self.catalog.movements[draft.movement]
+        lift = row.context.get("loaded") if part.heading_kind == "strength" and draft.sets_written else None
+        if lift is not None and draft.text.lower() in BARE_LIFTS:
+            draft.movement = lift
+            draft.assumed.append(f"{draft.text} as {self.catalog.movements[lift].name}, in sets of a lift")
 
     def _load_as_above(self, part: PartDraft, draft: Draft) -> None:
         """'goblet squats (same bell)': the load that was said last, of that kit where it names one."""
@@ -309,9 +319,12 @@ class Attacher:
         for chunk in chunks:
             if len(chunks) > 1:
                 pair_as_load(Draft(0, 0, "", reps=1), chunk.draft)
-        if len(chunks) < 2 or len(lacking) != len(chunks) or not all(chunk.draft.loads for chunk in chunks):
+        loads = [chunk for chunk in chunks if chunk.draft.loads and not chunk.named]
+        others = [chunk for chunk in chunks if not chunk.draft.loads]
+        heights = all(chunk.draft.heights_m and not chunk.named for chunk in others)
+        if len(chunks) < 2 or len(lacking) != len(loads) or len(loads) + len(others) < len(chunks) or not heights:
             return False
-        for chunk, one in zip(chunks, lacking, strict=True):
+        for chunk, one in zip(loads, lacking, strict=True):
             lend(chunk.draft, one, LOADS)
         return True
 

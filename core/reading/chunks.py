@@ -316,6 +316,9 @@ def _is_care(line: Line, indices: Sequence[int]) -> bool:
 def _is_reference(line: Line, index: int) -> bool:
     """'up to 80 % of snatch': the name says of what a percent is."""
     before = line.phrases[max(index - 2, 0) : index]
+    named = any(one.kind == "words" for one in line.phrases[: max(index - 1, 0)])
+    if named and before and before[-1].unit == "percent" and not line.of_division:
+        return True  # "back rack lunge 4x10, 50-60 % BS"
     return len(before) == 2 and before[0].unit == "percent" and before[1].kind == "of"
 
 
@@ -355,6 +358,7 @@ def take_asides(line: Line) -> None:
                 and (_ASIDE.match(line.phrases[at].text) or _is_her_scheme(line.phrases[at:stop]))
             )
             or _is_less(line.phrases[at:stop])
+            or (stop > at + 1 and line.phrases[at].kind == "or")
             or _is_a_place(line, at, stop)
         ):
             line.remarks.append(line.text[line.phrases[at].column : line.phrases[stop - 1].end])

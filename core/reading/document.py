@@ -41,7 +41,8 @@ from core.reading.numbering import (
     piece_windows,
 )
 from core.reading.phrases import Phrase
-from core.reading.prose import ARRANGES, COUNTED, Prose, arranges, is_schedule, tells_work
+from core.reading.plain_words import plain_words
+from core.reading.prose import ARRANGES, COUNTED, FIRST_HOUR, Prose, arranges, is_schedule, tells_work
 from core.reading.rows import (
     LETTER_BULLET,
     REMARK,
@@ -215,12 +216,15 @@ class DocumentPass:
         SIMULATION', 'Monday - Squat + engine', 'Event 5: The shuttle'."""
         row = rows[at]
         phrases = row.phrases(row.start, len(row.text))
+        phrases = [one for one in phrases if one.kind != "clock" or one.values[0] < FIRST_HOUR * 60]
         if not phrases or any(phrase.kind in COUNTED | ARRANGES for phrase in phrases):
             return False
         heading = row.heading
         day = heading is not None and heading.opens == "day"
         if not any(phrase.kind == "words" and self.names.find(phrase.text) for phrase in phrases):
             return day
+        if self._named_again_below(phrases, rows[at + 1] if at + 1 < len(rows) else None):
+            return True
         theme = day and any(phrase.kind in ("plus", "and", "comma") for phrase in phrases)
         named = heading is not None and _NAMED_PIECE.match(heading.name)
         if (theme or named) and self._counts_below(rows, at):
@@ -235,6 +239,15 @@ class DocumentPass:
                 or self._counts_a_name(following.phrases(following.start, len(following.text)))
             )
         )
+
+    def _named_again_below(self, phrases: Sequence[Phrase], following: Row | None) -> bool:
+        """'III. SQUAT' above 'Back squat', '1. Snatch' above '3 position snatch: 5 sets': what it is about."""
+        said = {word for one in phrases if one.kind == "words" for word in plain_words(one.text)}
+        if following is None or following.after_blank or len(phrases) > 1 or not said:
+            return False
+        below = [one for one in tokenize(following.text) if one.kind == "words"]
+        named = {word for one in below for word in plain_words(one.text)}
+        return said < named and any(self.names.find(one.text) for one in below)
 
     def _counts_below(self, rows: Sequence[Row], at: int) -> bool:
         """Whether a row right below counts a movement of its own."""

@@ -58,13 +58,14 @@ class NameTable:
             self.names[plain_words(word)] = movement
         self.names.pop((), None)
         self.idioms = {plain_words(idiom) for idiom in board_words().idioms} - self.names.keys()
+        self.idiom_words = frozenset(idiom[0] for idiom in self.idioms)
         self.longest = max(len(name) for name in self.names)
         self.joined = {" ".join(name): movement for name, movement in self.names.items()}
         self._with_word: dict[str, list[str]] = {}
         for name in self.names:
             for word in set(name):
                 self._with_word.setdefault(word, []).append(" ".join(name))
-        self.firsts = {name[0] for name in self.names} | {idiom[0] for idiom in self.idioms}
+        self.firsts = {name[0] for name in self.names}
         self.words = frozenset(word for name in self.names for word in name)
         self.pairs = {pair for name in self.names for pair in itertools.pairwise(name)}
         self.passable = {row.id: passable_beside(row) for row in catalog.movements.values()}
@@ -197,7 +198,8 @@ class Names:
             and all(one[1] in (0.0, 1.0) for one in forms)
         ):
             return None  # nothing misspelt here
-        everything = list(range(len(forms)))
+        idiomatic = self._idiomatic([form for form, _ in forms])
+        everything = [index for index in range(len(forms)) if index not in idiomatic]
         compact = [
             index
             for index in everything
@@ -212,7 +214,7 @@ class Names:
 
     def _longest(self, forms: list[tuple[str, float]], indices: list[int]) -> tuple[list[int], str]:
         """The longest run of these words that is a name (the first of equals), and the movement; empty
-        when none is, or a turn of speech."""
+        when none is."""
         table = self._table
         for length in range(min(table.longest, len(indices)), 0, -1):
             for start in range(len(indices) - length + 1):
@@ -220,9 +222,20 @@ class Names:
                 said = tuple(forms[index][0] for index in window)
                 if said[0] in table.firsts and (movement := table.names.get(said)):
                     return window, movement
-                if said in table.idioms:
-                    return [], ""
         return [], ""
+
+    def _idiomatic(self, words: Sequence[str]) -> frozenset[int]:
+        """Places of the words of turns of speech: 'three in a row' names no machine."""
+        table = self._table
+        if table.idiom_words.isdisjoint(words):
+            return frozenset()
+        return frozenset(
+            place
+            for idiom in table.idioms
+            for start in range(len(words) - len(idiom) + 1)
+            if tuple(words[start : start + len(idiom)]) == idiom
+            for place in range(start, start + len(idiom))
+        )
 
     def _match(
         self,

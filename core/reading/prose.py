@@ -41,6 +41,7 @@ MARKED = re.compile(
     r"|^\s*(?:tomorrow|next week|coming up|on deck)\s*:[^\d]+$"
     r"|^\s*hr\s+(?:under|below|max)\b"
     r"|^\s*(?:total|overall)\s+\d+\s*(?:min|minutes|reps|h)\b(?!\s*(?:of|amrap|emom))"
+    r"|^[^\d=]+\s=\s+(?=\S)|^\s*(?:off|rest)\s*[/,](?=\s*[a-z /,]+$)"
     r"|^\s*lanes?\s+\d|^[^:]*\bpenalt(?:y|ies)\b|^[^:]*\b(?:you\s+are|you're|is|being|comes?|coming)\s+late\b"
     r"|^\s*none(?:\s+today)?\W*$"
     r"|^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-]"
