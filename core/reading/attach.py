@@ -63,6 +63,8 @@ class Attacher:
         if draft.as_above:
             self._load_as_above(part, draft)
         self._under_the_bar(part, draft)
+        if part.interrupts[0] == row.number:
+            draft.own_rounds, draft.estimated = part.interrupts[1], not part.interrupts[1]
         if row.sets and part.format is not None and part.format.kind == "every-minute":
             draft.own_rounds = row.sets
         part.work.append(draft)

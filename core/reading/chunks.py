@@ -90,7 +90,7 @@ class ChunkReader:
             phrase = line.phrases[index]
             if phrase.kind != "words" or index in line.taken or self._only_mentioned(line, indices, index):
                 continue
-            if _is_reference(line, index):
+            if self._is_reference(line, index):
                 line.take([index], "note", "of what")
                 continue
             match = self.names.find(phrase.text) or self._short_run(line, index)
@@ -132,6 +132,16 @@ class ChunkReader:
                 if one not in line.bracketed
             )
         ) or any(line.phrases[one].kind == "rest" for one in line.bracketed)
+
+    def _is_reference(self, line: Line, index: int) -> bool:
+        """'up to 80 % of snatch', 'lunge 4x10, 50-60 % BS': the name says of what a percent is."""
+        before = line.phrases[max(index - 2, 0) : index]
+        if not before or line.of_division:
+            return False
+        earlier = (one.text for one in line.phrases[: index - 1] if one.kind == "words")
+        if before[-1].unit == "percent" and any(map(self.names.find, earlier)):
+            return True
+        return len(before) == 2 and before[0].unit == "percent" and before[1].kind == "of"
 
     def _named_in_bracket(self, line: Line, draft: Draft, name_at: int, row: Movement) -> Movement:
         """'push-ups (hand release)': the bracket right behind a name makes it another movement."""
@@ -313,15 +323,6 @@ def _is_care(line: Line, indices: Sequence[int]) -> bool:
     )
 
 
-def _is_reference(line: Line, index: int) -> bool:
-    """'up to 80 % of snatch': the name says of what a percent is."""
-    before = line.phrases[max(index - 2, 0) : index]
-    named = any(one.kind == "words" for one in line.phrases[: max(index - 1, 0)])
-    if named and before and before[-1].unit == "percent" and not line.of_division:
-        return True  # "back rack lunge 4x10, 50-60 % BS"
-    return len(before) == 2 and before[0].unit == "percent" and before[1].kind == "of"
-
-
 def _take_remarks(line: Line, draft: Draft, indices: list[int]) -> None:
     """A bracket with nothing to read in it ('step down', 'within 12:00') is a note, whole."""
     run: list[int] = []
@@ -364,6 +365,18 @@ def take_asides(line: Line) -> None:
             line.remarks.append(line.text[line.phrases[at].column : line.phrases[stop - 1].end])
             line.take(range(at, stop), "note", "a note")
         at = max(stop, at + 1)
+
+
+def take_fewer(line: Line) -> None:
+    """'max strict pull-ups -2': two fewer than one could."""
+    tail = line.phrases[-2:]
+    fewer = [one.kind for one in tail] == ["dash", "count"] and tail[1].values[0] <= MOST_FEWER
+    if fewer and tail[0].end == tail[1].column and any(one.kind == "max" for one in line.phrases):
+        line.remarks.append(line.text[tail[0].column : tail[1].end])
+        line.take(range(len(line.phrases) - 2, len(line.phrases)), "note", "fewer than you could")
+
+
+MOST_FEWER = 5
 
 
 def _is_a_place(line: Line, at: int, stop: int) -> bool:

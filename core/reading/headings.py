@@ -67,6 +67,7 @@ _GOES_ON = re.compile(
     r"\s+(?!(?:to|the|your|for|and|by|well|as|is|are|was|sets?|on|in|with|from|at|then|before|after|of|a|until|each|or)\b)[a-z]",
     re.IGNORECASE,
 )  # "warm up outside, 800 m jog", not "warm up to a heavy double"
+_UP_TO = re.compile(r"warm(?:ing)?[\s-]?up\s+to\b", re.IGNORECASE)  # "warm up to a working weight"
 LONGEST_BARE = 60
 _LETTERS = re.compile(r"[a-z]{2}", re.IGNORECASE)
 _WORDED = re.compile(r"[a-z]|\d", re.IGNORECASE)
@@ -232,7 +233,7 @@ def _named(line: str, start: int) -> Heading | None:
     if timed := _TIMED_LEAD.match(line, begin):
         begin = timed.end()  # "10 min warm-up: row, bike"
     words = _WORDS.match(line, begin)
-    if words is None:
+    if words is None or _UP_TO.match(line, begin):
         return None
     said = words.group()
     for end in _word_ends(said):

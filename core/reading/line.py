@@ -5,7 +5,7 @@ Nothing is dropped by construction: what nobody has taken when the line ends is 
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 
 from core.reading.phrases import Phrase
 from core.reading.tokens import tokenize
@@ -61,6 +61,13 @@ class Line:
         self.percents = False  # whether the whole text speaks in percents, not in loads
         self.of_division = False  # whether it says what one division does
         self.window_s: int | None = None  # seconds of the window on the clock that the line stands in
+
+    def give_back(self, indices: Iterable[int]) -> None:
+        """Undo what was taken and marked of some phrases."""
+        given = set(indices)
+        self.taken.difference_update(given)
+        columns = {self.phrases[index].column + 1 for index in given}
+        self.marks = [mark for mark in self.marks if mark.column not in columns]
 
     def glue(self, first: int, last: int) -> None:
         """Make one run of words of the phrases from first to last ("clean", "&", "jerk")."""

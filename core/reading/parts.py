@@ -186,6 +186,9 @@ class Parts:
         if not timed or fmt.kind != "every-minute" or fmt.rounds is not None or not row.named:
             return False
         part.notes.append(f"every {(fmt.interval_s or 60) // 60}:{(fmt.interval_s or 60) % 60:02}")
+        piece = part.format
+        lasts_s = (piece.minutes or 0) * 60 if piece is not None else 0
+        part.interrupts = (row.number, int(lasts_s // (fmt.interval_s or 60)))
         return True
 
     def _begin(self, part: PartDraft, fmt: Format, row: Row) -> None:

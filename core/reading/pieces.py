@@ -21,7 +21,7 @@ from core.reading.around import (
     then_alone,
     without_label,
 )
-from core.reading.chunks import take_asides, take_bells, take_targets, take_vest
+from core.reading.chunks import take_asides, take_bells, take_fewer, take_targets, take_vest
 from core.reading.division_lines import DivisionLines
 from core.reading.divisions import leads_with_division
 from core.reading.draft import Chunk, Chunks
@@ -104,6 +104,7 @@ class Pieces:
         parts = self.reading.parts
         take_asides(read)
         take_vest(read)
+        take_fewer(read)
         take_targets(read)
         take_bells(read)
         take_window(row, read, parts)

@@ -41,7 +41,7 @@ MARKED = re.compile(
     r"|^\s*(?:tomorrow|next week|coming up|on deck)\s*:[^\d]+$"
     r"|^\s*hr\s+(?:under|below|max)\b"
     r"|^\s*(?:total|overall)\s+\d+\s*(?:min|minutes|reps|h)\b(?!\s*(?:of|amrap|emom))"
-    r"|^[^\d=]+\s=\s+(?=\S)|^\s*(?:off|rest)\s*[/,](?=\s*[a-z /,]+$)"
+    r"|^[^\d=]+\s=\s+(?!\d+\s+(?!reps?\b|points?\b|seconds?\b|rounds?\b)[a-z])(?=\S)|^\s*(?:off|rest)\s*[/,](?=\s*[a-z /,]+$)"
     r"|^\s*lanes?\s+\d|^[^:]*\bpenalt(?:y|ies)\b|^[^:]*\b(?:you\s+are|you're|is|being|comes?|coming)\s+late\b"
     r"|^\s*none(?:\s+today)?\W*$"
     r"|^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-]"
@@ -78,6 +78,8 @@ _PROSE_KINDS = frozenset(("words", "at", "each", "per-side", "of", "and", "or", 
 _WHO_WORKS = frozenset(
     ("share", "team", "everyone", "synchro", "comma", "and", "dash", "open", "close", "other")
 )
+_TRIES_OF = frozenset(("attempt", "attempts", "tries"))
+LONGEST_MAX = 12  # words of a sentence that says what is lifted at the most
 SHORT_OPENING = 4
 LEAST_CLOCKS = 2
 LAST_HOUR = 23
@@ -133,7 +135,7 @@ class Prose:
             return True  # "stretch lats and hips, 5 min"
         if self.lists_after_colon(phrases) or self.counts_several(text, phrases):
             return False
-        if self.joins_names(phrases) or _says_stations(phrases):
+        if self.joins_names(phrases) or _says_stations(phrases) or self._lifts(words, phrases):
             return False
         if phrases and all(phrase.kind in _WHO_WORKS for phrase in phrases):
             return False
@@ -285,6 +287,25 @@ class Prose:
             and self._ends_with_name(first.text)
             and self.names.starts(second.text)
             for first, plus, second in runs
+        )
+
+    def _lifts(self, words: Sequence[str], phrases: Sequence[Phrase]) -> bool:
+        """'First we lift: deadlift, 5 sets of 5 across', 'Pull: ring rows, feet on the box, 3x10', 'One max clean per
+        athlete.', 'After that 3 back-off sets of 8': sets beside a name, whatever is said around them."""
+        sets = next((at for at, one in enumerate(phrases) if one.kind in ("sets", "steps")), None)
+        if sets is not None and 0 < sets and phrases[0].kind == "then" and sets <= 2:
+            return True
+        named = [at for at, one in enumerate(phrases) if one.kind == "words" and self._ends_with_name(one.text)]
+        labelled = bool(named) and (named[0] == 0 or phrases[named[0] - 1].kind in ("colon", "then"))
+        if sets is not None and any(0 < sets - at <= 2 for at in named):
+            return labelled
+        if board_words().unreal & set(words) and not _TRIES_OF & set(words):
+            return False
+        if sets is not None and labelled and named[0] < sets and phrases[named[0] + 1].kind == "comma":
+            return True
+        return len(words) <= LONGEST_MAX and any(
+            first.kind == "max" and second.kind == "words" and self.names.starts(second.text)
+            for first, second in itertools.pairwise(phrases)
         )
 
     def lists_after_colon(self, phrases: Sequence[Phrase]) -> bool:

@@ -201,10 +201,15 @@ def sentences_of(text: str, start: int) -> Iterator[tuple[int, int]]:
     yield begin, len(text)
 
 
+_GOING_ON = frozenset(("then", "after", "afterwards", "rest", "finish", "followed"))
+
+
 def _begins_a_sentence(text: str) -> bool:
-    """'Cap: 14 min. Those without ..': a little word in capitals begins one, whatever stands before it."""
+    """'Cap: 14 min. Those without ..', '15 min. Then 3 sets': a little word in capitals begins one, whatever
+    stands before it."""
     word = _WORD.match(text)
-    return word is not None and len(word.group()) > 1 and word.group().lower() in board_words().sentences
+    begins = board_words().sentences | _GOING_ON
+    return word is not None and len(word.group()) > 1 and word.group().lower() in begins
 
 
 def inline_stations(text: str, start: int) -> list[tuple[int, int, int, int]]:

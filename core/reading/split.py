@@ -66,7 +66,7 @@ class Splitter:
                     _keep_choice(read, other.indices, found[-1][1])
                 _keep_choice(read, indices, found[-1][1])
             elif own is None and not found and self._leads_a_name(read, chunk, indices[-1]):
-                _give_back(read, indices)
+                read.give_back(indices)
                 carried = indices
             else:
                 found.append((division, chunk))
@@ -337,15 +337,10 @@ def _keep_choice(read: Line, indices: list[int], before: Chunk) -> None:
     before.draft.notes.append(f"or {read.text[first.column : last.end]}")
 
 
-def _give_back(read: Line, indices: list[int]) -> None:
-    """Undo what was taken and marked of some phrases."""
-    read.taken.difference_update(indices)
-    columns = {read.phrases[index].column + 1 for index in indices}
-    read.marks = [mark for mark in read.marks if mark.column not in columns]
-
-
 def _sets_before_colon(read: Line) -> int | None:
     """'3 sets: 10 rows + 30 s L-sit', '5x: 20 m sprint, walk back': the sets of all that follows."""
+    if (listed := _sets_before_list(read)) is not None:
+        return listed
     colon = next((index for index, phrase in enumerate(read.phrases) if phrase.kind == "colon"), 0)
     if not 2 <= colon <= FURTHEST_COLON or read.phrases[0].kind != "count" or read.phrases[0].pair:
         return None
@@ -356,6 +351,19 @@ def _sets_before_colon(read: Line) -> int | None:
         for one in read.phrases[1:colon]
     )
     return int(read.phrases[0].values[0]) if says_how else None
+
+
+def _sets_before_list(read: Line) -> int | None:
+    """'Primer: 3 sets, 8 kip swings, 6 knee raises': the sets of all that is counted behind them."""
+    for at, (count, word, comma) in enumerate(zip(read.phrases, read.phrases[1:], read.phrases[2:], strict=False)):
+        if [count.kind, word.kind, comma.kind] != ["count", "set-word", "comma"] or count.pair:
+            continue
+        before = read.phrases[at - 1].kind if at else "colon"
+        kinds = [one.kind for one in read.phrases[at + 3 :]]
+        counted = sum(a in ("count", "measure") and b == "words" for a, b in itertools.pairwise(kinds))
+        if before == "colon" and counted > 1 and kinds[:1] in (["count"], ["measure"]):
+            return int(count.values[0])
+    return None
 
 
 _BEFORE_COLON = frozenset(

@@ -30,6 +30,15 @@ class Amounts(Effort):
             self.draft.notes.append(f"within {self.draft.seconds // 60}:{self.draft.seconds % 60:02}")
             self.draft.seconds = None
         self._best_of_a_lift()
+        self._heaviest_of_tries()
+
+    def _heaviest_of_tries(self) -> None:
+        """'3 attempts at a max front squat': one repetition each."""
+        draft = self.draft
+        barbell = self.row is not None and self.row.implement == "barbell"
+        weighed = draft.loads or draft.percents or draft.bodyweight or draft.rpe
+        if barbell and draft.max_effort and draft.sets_written and not (draft.scheme or draft.reps or weighed):
+            draft.scheme, draft.max_effort, draft.estimated = (1,) * (draft.sets or 1), False, True
 
     def _best_of_a_lift(self) -> None:
         """'Max snatch, 10 minutes': the heaviest single, in a window."""

@@ -21,6 +21,7 @@ def read(scan: Scan) -> Format | None:
         return None
     said = {kind: at for kind in _KEYS if (at := scan.at(kind)) is not None}
     if "rounds" in said:
+        scan.used.update(place for place in scan.free if scan.kind(place) == "rounds")
         said["rounds"] = _counted_rounds(scan, said["rounds"])
     for at in said.values():
         scan.used.add(at)
@@ -49,7 +50,6 @@ def _after_short_name(scan: Scan, said: dict[str, int]) -> int | None:
 def _counted_rounds(scan: Scan, first: int) -> int:
     """'Circuit, 5 rounds': the word that a number stands beside."""
     places = [place for place in scan.free if scan.kind(place) == "rounds"]
-    scan.used.update(places)
     return next((place for place in places if scan.kind(place - 1) in ("count", "scheme")), first)
 
 
@@ -58,6 +58,7 @@ def _rounds_of_something_else(scan: Scan) -> bool:
     at = scan.at("rounds")
     if at is None or at == scan.free[0]:
         return False
+    at = _counted_rounds(scan, at)
     return (
         scan.kind(at - 1) not in _LEAD_IN
         and not _filled_count(scan, at)
