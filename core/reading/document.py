@@ -61,6 +61,7 @@ from core.reading.tokens import seconds_of, tokenize
 
 MAX_LINE = 2_000
 _NAMED_PIECE = re.compile(r"(?:event|workout|wod|test|match)\b", re.IGNORECASE)
+SHORTEST_SECTION = 3  # letters of a line of capitals that head nothing: "PVC"
 LONGEST_CAPITALS = 6  # words of a line of capitals that is a heading
 _SEEKS = re.compile(r"\b(?:find|establish|build|work up|max)\b", re.IGNORECASE)
 _DATED_PIECE = re.compile(r"(?:day|session|[dw])\s*\d", re.IGNORECASE)
@@ -273,6 +274,7 @@ class DocumentPass:
         words = [phrase for phrase in phrases if phrase.kind == "words"]
         return (
             bool(words)
+            and len(text.strip(" *_#:")) > SHORTEST_SECTION
             and len(text.split()) <= LONGEST_CAPITALS
             and all(
                 phrase.kind

@@ -101,7 +101,7 @@ class Finishing:
             rounds = int(said.group(1))
         rounds = draft.own_rounds or rounds
         if rounds:
-            again = Format("rounds") if draft.own_rounds and fmt.kind == "as-many-as-possible" else fmt
+            again = Format("rounds") if draft.own_rounds and fmt.kind != "every-minute" else fmt
             fmt = replace(again, rounds=rounds)
             reading = rounds_of(fmt, part.work, self.catalog)
         return finish(draft, fmt, reading, self.catalog)

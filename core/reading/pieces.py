@@ -24,7 +24,7 @@ from core.reading.around import (
 from core.reading.chunks import take_asides, take_bells, take_fewer, take_targets, take_vest
 from core.reading.division_lines import DivisionLines
 from core.reading.divisions import leads_with_division
-from core.reading.draft import Chunk, Chunks
+from core.reading.draft import Chunk, Chunks, Draft
 from core.reading.formats import FormatFound, read_format
 from core.reading.line import Line
 from core.reading.rows import Row
@@ -32,6 +32,7 @@ from core.reading.several import PieceCuts
 from core.reading.split import spread_amount, spread_list
 from core.reading.state import Reading
 from core.reading.tokens import seconds_of
+from core.reading.units import METRE_PER
 
 LISTED = ("every-minute", "intervals")  # formats whose lists have a number a place
 
@@ -40,6 +41,17 @@ SUPERSET_WITH = re.compile(
     r"|(?:in\s+)?(?:between|after|btw)\s+(?:(?:each|every|the|all)\s+)?sets?\b\s*[:,-]"
     r"|\+\s+(?=\d.*\bafter\s+(?:each|every)\s+set\b))\s*",
     re.IGNORECASE,
+)
+
+
+_LIST = r"(?P<list>\d{1,2}(?:\s*(?:,|and|&|/)\s*\d{1,2})+)\s*[:,–-]?\s+(?=\d)"
+_INTERRUPTS = (
+    re.compile(r"\W*(?:at|on)\s+(?:the\s+)?min(?:ute)?s?\s+" + _LIST, re.IGNORECASE),
+    re.compile(r"\W*after\s+rounds?\s+" + _LIST, re.IGNORECASE),
+    re.compile(
+        r"\W*(?:after\s+)?every\s+(?:(?P<way>\d+)\s*)?(?P<unit>km|k|m|metres|meters|miles?)\b[^\d:]{0,16}[:,]?\s*(?=\d)",
+        re.IGNORECASE,
+    ),
 )
 
 
@@ -63,6 +75,8 @@ class Pieces:
         if (first or leads_with_division(row.text[start:stop])) and self.divisions.read(row, start, stop):
             return
         if first and self._superset(row, start, stop):
+            return
+        if self._interrupts(row, start, stop):
             return
         read = self.reading.line(row, start, stop)
         if says_nothing(read):
@@ -89,6 +103,24 @@ class Pieces:
         self.read(row, start + said.end(), stop, first=False)
         for draft in part.work[before:]:
             draft.sets, draft.sets_written = draft.sets or sets, True
+        return True
+
+    def _interrupts(self, row: Row, start: int, stop: int) -> bool:
+        """'At minutes 0, 5 and 10: 200 m run', 'after rounds 2 and 4: 400 m run', 'every km stop for 20 squats' below
+        what they interrupt: so many times in all."""
+        said = next(filter(None, (one.match(row.text[start:stop]) for one in _INTERRUPTS)), None)
+        part = self.reading.parts.last
+        if said is None or part is None or not part.work:
+            return False
+        groups = said.groupdict()
+        times = len(re.findall(r"\d+", groups["list"])) if groups.get("list") else _ways(part.work[-1], said)
+        if not times:
+            return False
+        self.reading.mark(row, start, start + said.end(), "format", f"{times} times")
+        before = len(part.work)
+        self.read(row, start + said.end(), stop, first=False)
+        for draft in part.work[before:]:
+            draft.own_rounds = times
         return True
 
     def content(self, row: Row, read: Line, bullet: int | None = None, division: str | None = None) -> None:
@@ -189,3 +221,10 @@ class Pieces:
         listed = sum(chunk.named for chunk in chunks) > 1 and row.format and not row.followed_deeper
         if listed and part is not None and part.repeats and part.format_line == row.number:
             part.closed = True
+
+
+def _ways(work: Draft, said: re.Match[str]) -> int:
+    """How often a way is in what a movement goes: '5 km', 'every km'."""
+    unit = {"k": "km", "metres": "m", "meters": "m", "miles": "mile"}.get(said["unit"].lower(), said["unit"].lower())
+    one = float(said["way"] or 1) * METRE_PER[unit]
+    return int((work.distance_m or 0) // one)

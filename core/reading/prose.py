@@ -41,7 +41,8 @@ MARKED = re.compile(
     r"|^\s*(?:tomorrow|next week|coming up|on deck)\s*:[^\d]+$"
     r"|^\s*hr\s+(?:under|below|max)\b"
     r"|^\s*(?:total|overall)\s+\d+\s*(?:min|minutes|reps|h)\b(?!\s*(?:of|amrap|emom))"
-    r"|^[^\d=]+\s=\s+(?!\d+\s+(?!reps?\b|points?\b|seconds?\b|rounds?\b)[a-z])(?=\S)|^\s*(?:off|rest)\s*[/,](?=\s*[a-z /,]+$)"
+    r"|^[^\d=]+\s=\s+(?!\d+\s*(?!reps?\b|points?\b|seconds?\b|rounds?\b)[a-z])(?=\S)|^\s*(?:off|rest)\s*[/,](?=\s*[a-z /,]+$)"
+    r"|^\W*week\s+\d+(?:\s*(?:of|/)\s*\d+)?\W*$"
     r"|^\s*lanes?\s+\d|^[^:]*\bpenalt(?:y|ies)\b|^[^:]*\b(?:you\s+are|you're|is|being|comes?|coming)\s+late\b"
     r"|^\s*none(?:\s+today)?\W*$"
     r"|^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-]"
@@ -357,6 +358,14 @@ class Prose:
 
     def _long_sentence(self, text: str, phrases: Sequence[Phrase], words: Sequence[str], told: int) -> bool:
         """A sentence that happens to begin like work: '6 rowers are free today, so ask before you start.'"""
+        counted = [
+            at
+            for at, (first, second) in enumerate(itertools.pairwise(phrases))
+            if first.kind == "count" and second.kind == "words" and self.names.starts(second.text)
+        ]
+        colon = any(at and phrases[at - 1].kind == "colon" for at in counted)
+        if counted and phrases[0].kind in STRONG and (colon or phrases[0].text.lower() != "every"):
+            return False  # "EMOM for as long as you can: 2 squat cleans"
         timed = any(phrase.kind in ("clock", "measure", "count") for phrase in phrases[1:3])
         if (
             phrases[0].kind in _OPEN_SENTENCES

@@ -15,7 +15,7 @@ FILLERS = frozenset(
     """.split()
 )
 MOST_ROUNDS = 200
-_WITH = ("with", "w", "w/", "using", "wearing", "holding", "together", "alone", "solo")
+_WITH = ("in", "with", "w", "w/", "using", "wearing", "holding", "together", "alone", "solo")
 
 
 class Scan:

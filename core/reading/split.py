@@ -132,6 +132,12 @@ class Splitter:
             if kind == "division":
                 name = division_id(phrase.text)
                 read.take([index], "division", name)
+                inside = [one for one in here if one in read.bracketed] if index in read.bracketed else []
+                if len(inside) < len(here) and self._named(read, inside):
+                    outside = [one for one in here if one not in inside]
+                    pieces[-1] = (*pieces[-1][:2], outside)  # "5 pull-ups (ring rows for beginners)"
+                    pieces.append(("division", name, inside))
+                    continue
                 if here and self._named(read, here) and self._nothing_follows(read, free[place + 1 :]):
                     pieces[-1] = (pieces[-1][0], name, here)
                 else:

@@ -314,6 +314,8 @@ def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
             kept[-2:] = [
                 replace(first, end=phrase.end, values=first.values + phrase.values, pair=True, text=text)
             ]
+        elif (apart := _minutes_and_count(kept, phrase)) is not None:
+            kept.extend(apart)
         elif _says_which_sets(kept, phrase):
             first = kept.pop()
             text = line[first.column : phrase.end]
@@ -333,6 +335,26 @@ def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
                 kept[-1] = replace(kept[-1], end=kind.end, text=line[kept[-1].column : kind.end])
             kept.append(phrase)
     return kept
+
+
+_APART = re.compile(r"(\d{1,2})(\s+[-–—]\s+)(\d{1,3})")
+
+
+def _minutes_and_count(kept: list[Phrase], phrase: Phrase) -> list[Phrase] | None:
+    """'EMOM 10 - 5 power snatches': ten minutes, and five of them; no list."""
+    said = _APART.fullmatch(phrase.text) if phrase.kind == "scheme" else None
+    if said is None or not kept or kept[-1].kind not in ("every", "amrap"):
+        return None
+    column = phrase.column
+    first, sign, last = (
+        Phrase(kind, said[group], column + said.start(group), column + said.end(group), values)
+        for kind, group, values in (
+            ("count", 1, (float(said[1]),)),
+            ("dash", 2, ()),
+            ("count", 3, (float(said[3]),)),
+        )
+    )
+    return [first, sign, last]
 
 
 def _says_which_sets(kept: list[Phrase], phrase: Phrase) -> bool:

@@ -366,6 +366,8 @@ class Counted(Measured):
         """'20 lunges (2x15)', '8 snatches 2 x 22.5/15': a weight in each hand."""
         if phrase.times != 2:
             return False
+        if not all(one.is_integer() for one in phrase.values) or self.draft.kit in HAND_WEIGHTS:
+            return True  # "DB 2x17.5"
         beside = index in self.line.bracketed or (self.name_at is not None and index > self.name_at)
         return self._is_broken_pair(index, phrase) or (beside and self._in_both_hands(phrase))
 

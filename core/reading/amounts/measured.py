@@ -11,6 +11,7 @@ from core.reading.phrases import Phrase
 
 LONGEST_M = 200_000
 LONGEST_S = 36_000
+LIGHTEST_BAR_LB = 33
 LEAST_WINDOW_S = 180  # a shorter time before a lift is no window; common practice
 MAX_COUNT = 5000
 SHORTEST_FT = 10  # nobody carries anything for less; common practice
@@ -170,6 +171,9 @@ class Measured(Lifted):
         if not self._may_be_load(index, phrase):
             return self.refuse(index, phrase, "a number that says nothing here")
         unit = unit_of(phrase.values, self.line.system, self._in_hand())
+        bar = self.row is not None and self.row.implement == "barbell"
+        if bar and unit == "lb" and not self.line.system and min(phrase.values) < LIGHTEST_BAR_LB:
+            unit = "kg"  # "15 push press 45/30": no bar weighs 30 lb
         before = (self.draft.loads, self.draft.load_unit)
         self._loads(index, phrase, phrase.values, unit)
         if (self.draft.loads, self.draft.load_unit) != before:

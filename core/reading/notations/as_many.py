@@ -151,6 +151,8 @@ def _beside_count(scan: Scan, place: int, at: int) -> set[int]:
         return {place - 1}
     if (after in _TIMES_BEFORE and place < at) or (after == "x" and place + 2 == at):
         return {place + 1}
+    if after == "x" and scan.kind(place + 2) == "open" and place + 3 == at:
+        return {place + 1, place + 2}  # "3 x [AMRAP 4, rest 2]"
     return set()
 
 

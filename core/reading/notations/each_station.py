@@ -15,7 +15,9 @@ def read(scan: Scan) -> Format | None:
     """A time with 'each station' or '5 stations', the rounds, and the rest or the change between; or how long
     all of it takes."""
     at = scan.at("stations")
-    if at is None or scan.at("every", "amrap", "interval") is not None:
+    if at is None:
+        return _each_of_a_list(scan)
+    if scan.at("every", "amrap", "interval") is not None:
         return None
     works = [place for place in scan.free if _is_work(scan, place)]
     if not works:
@@ -30,6 +32,24 @@ def read(scan: Scan) -> Format | None:
         return Format("every-minute", rounds=work_s // 60, minutes=work_s / 60, interval_s=60)
     rounds = _rounds(scan) or _filled(scan, works, each, work_s * stations) or 1
     return Format("intervals", work_s=work_s, rest_s=_change(scan), rounds=rounds)
+
+
+def _each_of_a_list(scan: Scan) -> Format | None:
+    """'3 rounds, 1 min each' above a list of names."""
+    each = next((one for one in scan.free if scan.kind(one) == "each" and scan.kind(one + 1) not in _BEHIND), None)
+    rounds = scan.at("rounds")
+    named = scan.line.named or not scan.line.followed or rounds is None
+    if named or each is None or scan.at("every", "amrap", "interval") is not None or not each:
+        return None
+    seconds = seconds_of(scan.phrases[each - 1])
+    count = _rounds(scan)
+    if seconds is None or count is None:
+        return None
+    scan.used |= {each, each - 1}
+    return Format("intervals", work_s=seconds, rounds=count)
+
+
+_BEHIND = ("words", "of")
 
 
 def _is_work(scan: Scan, place: int) -> bool:
@@ -80,11 +100,12 @@ def _tells_a_change(phrase: Phrase) -> bool:
 NOTATION = Notation(
     name="so long a station",
     meaning="the time is worked at every station of the list; the list is done so many times",
-    keys=frozenset(("stations",)),
+    keys=frozenset(("stations", "each")),
     read=read,
     rank=25,
     examples=(
         Example("3 rounds, 1 minute at each station", Format("intervals", work_s=60, rounds=3)),
+        Example("3 rounds, 1 min each", Format("intervals", work_s=60, rounds=3)),
         Example("3 stations, 12 minutes, one minute each", Format("intervals", work_s=60, rounds=4)),
         Example("six stations, thirty minutes", Format("every-minute", rounds=30, minutes=30, interval_s=60)),
         Example(
