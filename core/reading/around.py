@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+import itertools
 import re
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import replace
 
 from core.reading.draft import Chunk, Chunks
@@ -102,6 +103,13 @@ def fill_window(read: Line, chunks: Iterable[Chunk]) -> None:
             chunk.draft.max_effort, chunk.draft.seconds = True, read.window_s
 
 
+def fill_amrap(fmt: Format, chunks: Sequence[Chunk]) -> None:
+    """'5 min AMRAP wall balls': one bare movement, for all of the time."""
+    named = [chunk.draft for chunk in chunks if chunk.named]
+    if fmt.kind == "as-many-as-possible" and fmt.minutes and len(named) == 1 and not named[0].has_amount:
+        named[0].max_effort, named[0].seconds = True, round(fmt.minutes * 60)
+
+
 def then_alone(read: Line, part: PartDraft | None) -> bool:
     """Take a leading 'then', which ends the list above. True where the line says nothing else."""
     free = read.free()
@@ -185,6 +193,35 @@ def take_each_once(row: Row, read: Line, parts: Parts, names: Names) -> None:
     part.by_turns |= minutes and _says_turns(row, read, names)
     interval = part.format is not None and part.format.kind == "intervals" and not part.work
     part.each_once |= interval and "alternat" in row.content.lower()
+
+
+def around_a_bracket(read: Line, chunks: Sequence[Chunk]) -> dict[int, str]:
+    """'800 m run, 5 rounds (10 pull-ups, 20 push-ups), 800 m run': by its place, whether a movement is done once
+    before or after what the bracket repeats."""
+    opens = [
+        at + 1 for at, (one, after) in enumerate(itertools.pairwise(read.phrases)) if (one.kind, after.kind) == ("rounds", "open")
+    ]
+    inside = [place for place, chunk in enumerate(chunks) if chunk.named and chunk.indices[0] in read.bracketed]
+    named = [place for place, chunk in enumerate(chunks) if chunk.named]
+    if not opens or len(inside) < 2:
+        return _before_its_rounds(read, chunks, named)
+    before = {place: "buy-in" for place in named if place < inside[0]}
+    return before | {place: "cash-out" for place in named if place > inside[-1]}
+
+
+def _before_its_rounds(read: Line, chunks: Sequence[Chunk], named: Sequence[int]) -> dict[int, str]:
+    """'5 min bike, 2 rounds of 10 squats + 10 push-ups': what stands before the rounds is done once."""
+    counts = [
+        at
+        for at, one in enumerate(read.phrases)
+        if one.kind == "rounds" and at and read.phrases[at - 1].kind == "count" and at in read.taken
+    ]
+    if not counts:
+        return {}
+    before = [place for place in named if chunks[place].indices[-1] < counts[0]]
+    after = [place for place in named if chunks[place].indices[0] > counts[0]]
+    counted = all(chunks[place].draft.has_amount for place in before)
+    return dict.fromkeys(before, "buy-in") if len(after) > 1 and before and counted else {}
 
 
 def slashed_minutes(row: Row, chunks: Iterable[Chunk], part: PartDraft | None) -> None:

@@ -219,6 +219,7 @@ class ChunkReader:
         if "synchro" in match.beside or "synchronised" in match.beside:
             draft.synchro = True
         draft.everyone |= "together" in match.beside
+        draft.as_above |= "same" in match.beside and bool(set(match.beside) & SAME_KIT)
         draft.unloaded |= "unloaded" in match.beside or "band" in plain(draft.text).split()
         if {"cal", "calorie", "cals"} & set(match.beside):
             draft.counts = "cal"
@@ -258,6 +259,7 @@ def _said_with(words: str, name: str) -> Iterator[str]:
         yield f"{beside[0]} {name}"
 
 
+SAME_KIT = frozenset(("dumbbell", "kettlebell", "bell", "bar", "barbell", "weight", "load"))
 HELD_IN_HAND = ("dumbbell", "kettlebell", "plate", "sandbag", "barbell")
 FEWEST_SKIPS = 10  # fewer 'singles' are repetitions; common practice
 TITLE_WORDS = frozenset(
@@ -432,7 +434,9 @@ def take_targets(line: Line) -> None:
     """'500 m row under 1:50/2:10', 'sub 8:00': how fast is aimed for."""
     for index, (first, second) in enumerate(itertools.pairwise(line.phrases)):
         word = plain_words(first.text)[-1:] if first.kind == "words" else ()
-        if not set(word) & FASTER or second.kind not in ("clock", "interval", "window"):
+        behind = line.phrases[index + 2].text.lower() if index + 2 < len(line.phrases) else ""
+        aimed = set(word) & FASTER or (set(word) & HELD_PACE and behind.startswith(("pace", "split", "/500")))
+        if not aimed or second.kind not in ("clock", "interval", "window"):
             continue
         before = first.text.rsplit(None, 1)[0] if len(first.text.split()) > 1 else ""
         if not before:
@@ -442,6 +446,7 @@ def take_targets(line: Line) -> None:
 
 
 FASTER = frozenset(("under", "sub", "below", "within"))
+HELD_PACE = frozenset(("hold", "holding", "keep", "at", "around", "aim", "target"))
 WORN = frozenset(("vest", "weighted", "wear", "wearing"))
 _ASIDE = re.compile(r"^(?:was|were|last|after|before|until|if|when|because|instead)\b", re.IGNORECASE)
 _WHEN = re.compile(r"^(?:after|before|until|at the|if|when|as|not|no|from|one|two|three)\b", re.IGNORECASE)

@@ -19,6 +19,7 @@ from core.reading.divisions import (
 from core.reading.draft import Chunk, Chunks
 from core.reading.formats import read_format
 from core.reading.line import SILENT, Line
+from core.reading.part_draft import PartDraft
 from core.reading.plain_words import plain_words
 from core.reading.prose import arranges
 from core.reading.rows import Row
@@ -45,6 +46,9 @@ LONGEST_LABEL = 60  # letters within which it is said what something stands in f
 _LIKE_RX = re.compile(
     r"\s*as\s+(?:written|above|prescribed|is|rx'?d?|intermediate|scaled|shown)\s*,?\s+(?:with|but|except(?:\s+for)?)\s+",
     re.IGNORECASE,
+)
+_PIECE_OF = re.compile(
+    r"(?:(?<=^)|(?<=[\s,;:–—-]))(?:(?:e|ev|event|wod|workout|w)\s?(?P<number>\d)|final)(?=\s*:?\s)\s*:?\s*", re.IGNORECASE
 )
 _SUB_FOR = re.compile(r"^\W*sub(?:stitute)?s?\s+for\s+(?:the\s+)?([^:\d]{3,30}?)\s*:\s*(?=\S)", re.IGNORECASE)
 _OF_PART = re.compile(
@@ -126,6 +130,8 @@ class DivisionLines:
         if not rest.strip(" :-–—().,") or _BESIDE.fullmatch(rest):
             self._begin_block(row, division)
             return
+        if self._by_parts(row, division, start, start + len(rest)):
+            return
         clauses = list(_clauses(rest))
         if len(clauses) > 1:
             for first, last in clauses:
@@ -150,6 +156,38 @@ class DivisionLines:
             self.reading.parts.apply(row, found, division)
         self._give(row, read, self.reading.splitter.chunks(read), division, target)
         self.reading.collect(read)
+
+    def _by_parts(self, row: Row, division: str, start: int, stop: int) -> bool:
+        """'E1 hanging knee raises - E3 deadlift 70/50': what a division does in one piece and another."""
+        said = list(_PIECE_OF.finditer(row.text, start, stop))
+        if not said or self.reading.divisions.only is not None:
+            return False
+        pieces = [(one, self._piece(one)) for one in said]
+        if any(piece is None for _, piece in pieces):
+            return False
+        if row.text[start : said[0].start()].strip(" ,;:-–—"):
+            self.of_division(row, division, start, said[0].start())
+        ends = [one.start() for one in said[1:]] + [stop]
+        for (one, piece), end in zip(pieces, ends, strict=True):
+            self.reading.mark(row, one.start(), one.end(), "division", f"{division}, {piece.name if piece else ''}")
+            self.reading.divisions.only = piece
+            self.of_division(row, division, one.end(), end)
+            self.reading.divisions.only = None
+        return True
+
+    def _piece(self, said: re.Match[str]) -> PartDraft | None:
+        """The part that 'E3', 'WOD 2' or 'final' means."""
+        number = said["number"]
+        if number is None:
+            return next((one for one in self.reading.parts.all if one.name.lower() == "final"), None)
+        return next(
+            (
+                one
+                for one in self.reading.parts.all
+                if one.name.partition(",")[0].split()[-1:] == [number] and one.work
+            ),
+            None,
+        )
 
     def _without_instead(self, row: Row, division: str, start: int, stop: int) -> int:
         """Take 'instead of ..' and read what stands behind its comma; where the words before it end."""

@@ -36,6 +36,8 @@ class Finishing:
             one.max_effort |= not one.has_amount
         fmt = self._format(part)
         _carry_loads(part.work)
+        if fmt.kind == "as-many-as-possible" and not fmt.scheme:
+            _as_often_as_possible(part, fmt)
         for one in part.work if part.format is None else ():
             _a_set_for_each_percent(one)
         self._fills_its_section(part)
@@ -239,6 +241,13 @@ def _carry_scheme(works: list[Draft]) -> tuple[int, ...]:
 def _like(kit: str) -> tuple[str, ...]:
     """What may be held for a kit: a goblet squat with a dumbbell as well as with a bell."""
     return HAND_WEIGHTS if kit in HAND_WEIGHTS else (kit,)
+
+
+def _as_often_as_possible(part: PartDraft, fmt: Format) -> None:
+    """'5 min AMRAP: wall balls': one movement without a number, for all of the time."""
+    lines = _shared_lines(part)
+    if len(lines) == 1 and not lines[0].has_amount and not lines[0].role and fmt.minutes:
+        lines[0].max_effort, lines[0].seconds = True, round(fmt.minutes * MINUTE_S)
 
 
 def _a_set_for_each_percent(work: Draft) -> None:

@@ -50,7 +50,7 @@ PLACES = {
     **{sign: place for place, sign in enumerate("①②③④⑤⑥⑦⑧", start=1)},
 }
 MINUTE_LABEL = re.compile(
-    r"^\s*[\[(#*_]*(?P<word>(?:min(?:ute)?s?|station|set|round|stage|place|[em](?=\d))\.?\s*#?)?(?P<number>\d{1,2}(?!\d|[.,/]\d|\s*x|\s*%|\s*[&+,]\s*\d)|"
+    r"^\s*[\[(#*_]*(?P<word>(?:min(?:ute)?s?|station|set|round|stage|place|[emr](?=\d))\.?\s*#?)?(?P<number>\d{1,2}(?!\d|[.,/]\d|\s*x|\s*%|\s*[&+,]\s*\d)|"
     + "|".join(PLACES)
     + r")(?:st|nd|rd|th)?(?P<minute>\s*min(?:ute)?s?\.?)?(?:\s*\([^)\d]*\))?[\])*_]*"
     r"(?P<sign>\s*[-–—:=.|/>)]+)?(?=\s|$)\s*(?=\S)",
@@ -318,7 +318,7 @@ def _lists_stations(rows: list[Row], at: int) -> bool:
     if any(phrase.kind in ("every", "interval", "tabata", "stations") for phrase in phrases):
         return True
     pieces = [phrase for phrase in phrases if phrase.kind == "amrap"]
-    again = any(one.times > 1 or one.kind in ("x", "sets") for one in phrases)
+    again = any(one.times > 1 or one.kind in ("x", "sets", "rounds") for one in phrases)
     timed = any(one.times > 1 and seconds_of(one) for one in phrases)
     return len(pieces) > 1 or (bool(pieces) and again) or timed
 

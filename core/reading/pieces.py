@@ -6,6 +6,8 @@ import itertools
 import re
 
 from core.reading.around import (
+    around_a_bracket,
+    fill_amrap,
     fill_window,
     only_minutes,
     role_of,
@@ -163,6 +165,8 @@ class Pieces:
         spread_list(read, [chunk for _, chunk in chunks])
         spread_amount(read, [chunk for _, chunk in chunks])
         fill_window(read, [chunk for _, chunk in chunks])
+        if found is not None and not row.followed:
+            fill_amrap(found.format, [chunk for _, chunk in chunks])
         self._attach(row, read, chunks, self._place_in_list(bullet, station, found), role, division)
 
     def _place_in_list(
@@ -192,6 +196,7 @@ class Pieces:
             return
         self.reading.attacher.bind_complex(every)
         self.reading.attacher.share_bar(every)
+        roles = around_a_bracket(read, every)
         here = ""
         for place, (own, chunk) in enumerate(chunks):
             here = chunk.draft.movement or here
@@ -202,7 +207,7 @@ class Pieces:
             elif (own or division) and not self.reading.divisions.in_columns:
                 self.reading.divisions.add(chunk, own or division or "", row.number)
             else:
-                self.reading.attacher.add(row, chunk, station, role, first=place == 0)
+                self.reading.attacher.add(row, chunk, station, roles.get(place, role), first=place == 0)
         slashed_minutes(row, every, self.reading.parts.last)
         self._close_inline_list(row, every)
 

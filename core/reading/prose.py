@@ -43,6 +43,7 @@ MARKED = re.compile(
     r"|^\s*(?:total|overall)\s+\d+\s*(?:min|minutes|reps|h)\b(?!\s*(?:of|amrap|emom))"
     r"|^[^\d=]+\s=\s+(?!\d+\s*(?!reps?\b|points?\b|seconds?\b|rounds?\b)[a-z])(?=\S)|^\s*(?:off|rest)\s*[/,](?=\s*[a-z /,]+$)"
     r"|^\W*week\s+\d+(?:\s*(?:of|/)\s*\d+)?\W*$"
+    r"|^\s*p\.?s\.?\s*[.:,-]\s"
     r"|^\s*lanes?\s+\d|^[^:]*\bpenalt(?:y|ies)\b|^[^:]*\b(?:you\s+are|you're|is|being|comes?|coming)\s+late\b"
     r"|^\s*none(?:\s+today)?\W*$"
     r"|^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-]"

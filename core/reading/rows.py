@@ -62,9 +62,12 @@ REMARK = re.compile(r"\s//\s*")
 _WORD = re.compile(r"[^\W\d_]+")
 _FIRST = re.compile(r"^[^\w]*[^\W\d_]")
 _AFTER_END = re.compile(r"(?<=[.!?]\s)[^\W\d_]")
-_SENTENCE_END = re.compile(r"(?<=[a-z0-9%)\]\"\'”])[.!?]+\s+(?=[A-ZÀ-Ý\"“¿¡(])(?![A-Z]{2,4}\s?[:=])")
+_SENTENCE_END = re.compile(r"(?<=[a-z0-9%+)\]\"\'”])[.!?]+\s+(?=[A-ZÀ-Ý\"“¿¡(])(?![A-Z]{2,4}\s?[:=])")
+_LOWER_SENTENCE = re.compile(
+    r"(?<=[a-z0-9%)]{2})[.!?]+\s+(?=(?:if|when|we|you|please|bring|but|after|ps|see|if you|no|the|then|rest|score|there|this)\b)"
+)
 _NO_END = re.compile(
-    r"(?:(?:\b|(?<=\d))(?:alt|ea|min|mins|sec|vs|no|approx|max|incl|st|dr|w|i\.e|e\.g|a\.m|p\.m|reps|cal|t\.c|s\.a)|^\s*\d{1,2}|^\s*\w)$",
+    r"(?:(?:\b|(?<=\d))(?:alt|ea|min|mins|sec|vs|no|approx|max|incl|st|dr|ps|w|i\.e|e\.g|a\.m|p\.m|reps|cal|t\.c|s\.a)|^\s*\d{1,2}|^\s*\w)$",
     re.IGNORECASE,
 )
 _INLINE_STATION = re.compile(
@@ -193,12 +196,17 @@ def indent_of(line: str) -> int:
 def sentences_of(text: str, start: int) -> Iterator[tuple[int, int]]:
     """Where each sentence of a row starts and ends."""
     begin = start
-    for end in _SENTENCE_END.finditer(text, start):
+    ends = sorted((*_SENTENCE_END.finditer(text, start), *_LOWER_SENTENCE.finditer(text, start)), key=_place_of)
+    for end in ends:
         if _NO_END.search(text[begin : end.start()]) and not _begins_a_sentence(text[end.end() :]):
             continue
         yield begin, end.start() + 1
         begin = end.end()
     yield begin, len(text)
+
+
+def _place_of(match: re.Match[str]) -> int:
+    return match.start()
 
 
 _GOING_ON = frozenset(("then", "after", "afterwards", "rest", "finish", "followed"))

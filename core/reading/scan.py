@@ -11,7 +11,7 @@ FILLERS = frozenset(
     of for in the time reps rep a an work minutes minute min on and with by through complete do
     perform total each every repeat x as many window long alternating alternate alt rotating rotate
     between then go to up style workout wod s set sets interval intervals station stations movement
-    movements exercise exercises is clock unbroken effort efforts score your until both giant
+    remaining movements exercise exercises is clock unbroken effort efforts score your until both giant
     """.split()
 )
 MOST_ROUNDS = 200

@@ -70,10 +70,25 @@ class Splitter:
                 carried = indices
             else:
                 found.append((division, chunk))
+        found = self._only_one_of_them(read, found)
         if sets := sets or _sets_before_colon(read):
             _spread_sets([chunk for _, chunk in found], sets)
         _set_beside([chunk for _, chunk in found])
         return found
+
+    def _only_one_of_them(self, read: Line, found: Chunks) -> Chunks:
+        """'Row/bike/ski 2 min', 'row or bike 10 min': the first for as long as stands behind the last."""
+        if len(found) < 2 or not all(chunk.named for _, chunk in found):
+            return found
+        joined = all(chunk.joined_by in ("slash", "or") for _, chunk in found[1:])
+        first, last = found[0][1].draft, found[-1][1].draft
+        bare = not any(chunk.draft.has_amount or chunk.draft.loads for _, chunk in found[:-1])
+        if not joined or not bare or not (last.seconds or last.calories or last.distance_m):
+            return found
+        first.take_amounts(last)
+        for _, other in found[1:]:
+            _keep_choice(read, other.indices, found[0][1])
+        return found[:1]
 
     def _leads_a_name(self, read: Line, chunk: Chunk, last: int) -> bool:
         """'5x5, back squat': amounts first."""
@@ -320,7 +335,7 @@ def _is_choice(chunk: Chunk, before: Chunk) -> bool:
     """Whether a chunk is another choice for the one before, not more work."""
     if chunk.joined_by == "or":
         return True
-    bare = before.draft.has_amount and not chunk.draft.has_amount
+    bare = before.draft.has_amount and not chunk.draft.has_amount and not before.draft.leads
     return chunk.joined_by == "slash" and chunk.named and bare
 
 
@@ -428,12 +443,29 @@ def spread_amount(read: Line, chunks: list[Chunk]) -> None:
     ):
         return
     first, last = named[0], chunks[-1].draft
+    leading = _count_before_colon(read)
+    if leading and not any(draft.has_amount for draft in named):
+        for draft in named:
+            draft.reps = leading
+        return
     if first.seconds and not any(draft.has_amount for draft in named[1:]):
         for draft in named[1:]:
             draft.seconds = first.seconds
     elif last.has_amount and not any(draft.has_amount for draft in named if draft is not last):
         for draft in named[:-1]:
             draft.take_amounts(last)
+
+
+def _count_before_colon(read: Line) -> int:
+    """'2 rounds, 10 each: lunges, inchworms, ring rows'."""
+    runs = zip(read.phrases, read.phrases[1:], read.phrases[2:], strict=False)
+    said = (
+        count
+        for count, each, colon in runs
+        if (count.kind, each.kind, colon.kind) == ("count", "each", "colon") and not count.pair
+    )
+    count = next(said, None)
+    return int(count.values[0]) if count is not None else 0
 
 
 def _is_bare(read: Line, pieces: Sequence[tuple[str, str | None, list[int]]]) -> bool:

@@ -123,6 +123,9 @@ class Measured(Lifted):
         if before is not None and before.kind == "words" and before.text.lower().split()[-1] == "until":
             draft.notes.append(f"until {phrase.text}")
             return self.take(index, "until when", "note")
+        if before is not None and before.text.lower() == "on the" and draft.sets_written:
+            draft.notes.append(f"every {seconds // 60}:{seconds % 60:02}")
+            return self.take(index, "how often", "note")
         if self._is_window(index, seconds):
             draft.notes.append(f"within {seconds // 60}:{seconds % 60:02}")
             return self.take(index, "a window", "note")

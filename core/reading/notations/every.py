@@ -14,8 +14,8 @@ from core.reading.workout import Format
 _PASSED = ("x", "of", "dash", "at", "open", "comma", "stations", "for-time")
 _SAID_TWICE = (["dash", "count"], ["comma", "count"], ["slash", "count"])
 _COUNTED_BY = ("rounds", "set-word")
-_MINUTE_WORD = re.compile(r"e(\d*(?:\.\d)?)mo?(\d*)m")
-_SECONDS_WORD = re.compile(r"e(\d+)s")
+_MINUTE_WORD = re.compile(r"e(\d*(?:\.\d)?)m(?:o?(\d*)m)?$|e(\d*(?:\.\d)?)mo?(\d*)m")
+_SECONDS_WORD = re.compile(r"e(\d+)s?")
 _NTH_MINUTE = re.compile(r"every\s+(\d{1,2})(?:nd|rd|th)")
 _CLOCK = re.compile(r"on\s+(?:a|the)\s+(?:(\d{1,2}):(\d{2})|(\d{1,2}))")
 
@@ -81,7 +81,7 @@ def _interval(scan: Scan, at: int) -> int:
     if nth := _NTH_MINUTE.search(word):
         return int(nth.group(1)) * 60 or 60
     if minute := _MINUTE_WORD.search(word):
-        return int(float(minute.group(1) or 1) * 60) or 60
+        return int(float(minute.group(1) or minute.group(3) or 1) * 60) or 60
     if seconds_word := _SECONDS_WORD.fullmatch(word):
         return int(seconds_word.group(1)) or 60
     if "minute" in word or "otm" in word:

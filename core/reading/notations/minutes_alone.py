@@ -78,7 +78,11 @@ def _again_and_again(scan: Scan) -> Format | None:
         scan.kind(place) in ("comma", "dash", "rounds", "of") or _only_says_how(scan.phrases[place].text)
         for place in between
     )
-    in_sets = any(scan.kind(place) in ("sets", "set-word", "scheme") for place in others)
+    in_sets = any(
+        scan.kind(place) in ("set-word", "scheme")
+        or (scan.kind(place) == "sets" and not (scan.phrases[place].times == 2 and scan.phrases[place].pair))
+        for place in others
+    )
     if len(counted) < 2 or not says_how or in_sets:
         return None
     scan.used |= {*scan.free[:1], first, colon, *between}
