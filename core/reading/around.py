@@ -7,12 +7,15 @@ import re
 from collections.abc import Iterable, Sequence
 from dataclasses import replace
 
+from core.reading.board_words import board_words
 from core.reading.draft import Chunk, Chunks
+from core.reading.kit_words import HAND_WEIGHTS
 from core.reading.line import SILENT, Line
 from core.reading.names import Names
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
 from core.reading.phrases import Phrase
+from core.reading.plain_words import plain_words
 from core.reading.prose import AGAIN
 from core.reading.rows import Row
 from core.reading.tokens import COUNT_WORDS, how_many, seconds_of
@@ -121,6 +124,28 @@ def then_alone(read: Line, part: PartDraft | None) -> bool:
     if part is not None and (alone or part.repeats) and not _LEFT_OVER.search(read.content):
         part.closed = any(work.role != "buy-in" for work in part.work)
     return alone
+
+
+def take_kit(row: Row, read: Line, part: PartDraft, names: Names) -> None:
+    """'KB complex', 'dumbbell only' above a list: what all of it is done with."""
+    for index in read.free() if row.followed and not row.named else ():
+        kit = kit_of_all(read.phrases[index].text) if read.phrases[index].kind == "words" else ""
+        if kit and not part.work and names.find(read.phrases[index].text) is None:
+            part.kit = kit
+            read.take([index], "note", "what it is done with")
+
+
+def kit_of_all(text: str) -> str:
+    """'KB complex', 'Dumbbell only workout': what a title says everything is done with; '' where it says nothing."""
+    words = set(plain_words(text))
+    kit = words & set(HAND_WEIGHTS)
+    says = len(kit) == 1 and words & KIT_TITLES and not words - kit - KIT_TITLES - board_words().passable
+    return next(iter(kit)) if says else ""
+
+
+KIT_TITLES = frozenset(
+    ("complex", "only", "flow", "workout", "wod", "circuit", "day", "session", "amrap", "hotel", "home", "single", "all")
+)
 
 
 def take_all_out(row: Row, read: Line, parts: Parts) -> None:

@@ -20,7 +20,7 @@ from core.reading.draft import (
     share_out,
     worth,
 )
-from core.reading.kit_words import HAND_WEIGHTS
+from core.reading.kit_words import HAND_WEIGHTS, NEAREST_KIT
 from core.reading.line import SILENT, Line
 from core.reading.loads import unit_of
 from core.reading.part_draft import PartDraft
@@ -63,6 +63,7 @@ class Attacher:
         if draft.as_above:
             self._load_as_above(part, draft)
         self._under_the_bar(part, draft)
+        self._with_the_kit(part, draft)
         if part.interrupts[0] == row.number:
             draft.own_rounds, draft.estimated = part.interrupts[1], not part.interrupts[1]
         if row.sets and part.format is not None and part.format.kind == "every-minute":
@@ -70,6 +71,17 @@ class Attacher:
         part.work.append(draft)
         if draft.has_calories:
             self.machine = draft.movement
+
+    def _with_the_kit(self, part: PartDraft, draft: Draft) -> None:
+        """'All with one KB': its cleans are no barbell's."""
+        held = part.kit or self.parts.kit
+        if not held or self.catalog.movements[draft.movement].implement != "barbell":
+            return
+        for kit in (held, NEAREST_KIT.get(held, held)):
+            if (other := f"{kit}-{draft.movement}") in self.catalog.movements:
+                draft.movement = other
+                draft.assumed.append(f"{draft.text} as {self.catalog.movements[other].name}")
+                return
 
     def _under_the_bar(self, part: PartDraft, draft: Draft) -> None:
         """'Strength: squat 4 x 8': sets of a lift, though nobody says a load."""
@@ -141,7 +153,9 @@ class Attacher:
     def _above_its_list(self, row: Row, read: Line, chunk: Chunk) -> None:
         part = self.parts.last
         if chunk.draft.loads and not chunk.draft.has_amount:
-            self.parts.current(row.number).bars.append(chunk.draft)  # "60/40 kg" above its list
+            part = self.parts.current(row.number)
+            part.bars.append(chunk.draft)  # "60/40 kg" above its list
+            part.kit = chunk.draft.kit if chunk.draft.kit in HAND_WEIGHTS else part.kit
         elif part is not None and chunk.draft.estimated:
             part.notes.append(read.content.strip())  # "6 minutes to find a max:" above what is lifted
         else:

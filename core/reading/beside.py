@@ -52,7 +52,9 @@ def read_beside(scan: Scan, found: Format | None) -> Format | None:
     if (at := scan.at("everyone")) is not None and not scan.line.named:
         scan.used.add(at)
         base, changed = replace(base, share="each"), True
-    if base.rounds and (each := scan.at("each")) is not None and (base.share or _rounds_each(scan, each)):
+    if (each := scan.at("each")) is not None and _own_rounds(scan, each, base.rounds or 0):
+        scan.used |= {each - 1, each}  # "12 rounds (6 each)" says how many of them are one's own
+    elif base.rounds and (each := scan.at("each")) is not None and (base.share or _rounds_each(scan, each)):
         scan.used |= {each, *_all_of_them(scan, each)}  # "5 rounds each (10 total)"
         base = replace(base, share="each")
     if (at := scan.at("expect")) is not None and (found is None or found.kind == "as-many-as-possible"):
@@ -64,6 +66,13 @@ def read_beside(scan: Scan, found: Format | None) -> Format | None:
             True,
         )
     return base if changed else None
+
+
+def _own_rounds(scan: Scan, each: int, rounds: int) -> bool:
+    if each < 2 or scan.phrases[each - 1].kind != "count" or scan.phrases[each - 2].kind != "open":
+        return False
+    own = int(scan.phrases[each - 1].values[0])
+    return 0 < own < rounds and rounds % own == 0
 
 
 def _rounds_each(scan: Scan, each: int) -> bool:

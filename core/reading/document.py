@@ -203,7 +203,11 @@ class DocumentPass:
             quoted
             and not (first and quoted.end() == len(text))
             and not arranges(quoted.group(1))
-            and (quoted.end() == len(text) or text[quoted.end() :].lstrip()[:1] in "-–—(:,/")
+            and (
+                quoted.end() == len(text)
+                or text[quoted.end() :].lstrip()[:1] in "-–—(:,/"
+                or arranges(text[quoted.end() :])
+            )
         ):
             return Heading(
                 quoted.group(1).strip(), None, quoted.end(), alone=quoted.end() == len(text), quoted=True

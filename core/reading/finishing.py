@@ -36,9 +36,9 @@ class Finishing:
             one.max_effort |= not one.has_amount
         fmt = self._format(part)
         _carry_loads(part.work)
-        if fmt.kind == "as-many-as-possible" and not fmt.scheme:
+        if fmt.kind == "as-many-as-possible" and not fmt.scheme and not part.exact:
             _as_often_as_possible(part, fmt)
-        for one in part.work if part.format is None else ():
+        for one in part.work if part.format is None and not part.exact else ():
             _a_set_for_each_percent(one)
         self._fills_its_section(part)
         for bar in part.bars:
@@ -48,7 +48,7 @@ class Finishing:
             fmt = replace(
                 fmt, rounds=reading.rounds, estimated=True, rounds_range=(reading.fewest, reading.most)
             )
-        places = places_of(fmt, part.work, self.catalog)
+        places = {} if part.exact else places_of(fmt, part.work, self.catalog)
         works = tuple(self._at_its_place(draft, part, fmt, reading, places) for draft in part.work)
         blocks = {work.division for work in part.work if work.division and not work.replaces} - {"rx"}
         shared = any(one.division in (None, "rx") for one in part.work)
@@ -112,7 +112,8 @@ class Finishing:
         """The format with everything that was said beside it."""
         carried = _carry_scheme(part.work)
         fmt = part.format or (Format("for-time", scheme=carried) if carried else None)
-        if fmt is not None and fmt.kind == "as-many-as-possible" and _only_builds(part):
+        timed = fmt is not None and fmt.kind == "as-many-as-possible" and not part.exact
+        if timed and _only_builds(part):
             fmt = None  # "10 min:" above "find your 3RM": how long one may try
         if fmt is None or part.own_sets:
             fmt = self._unsaid(part)

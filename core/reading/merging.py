@@ -10,6 +10,9 @@ from core.reading.workout import Format
 CHANGES = ("rest_s", "cap_s", "team", "share", "rounds", "rounds_range", "estimated", "repeat")
 
 
+TABATA_S = 20  # seconds of work whose eight rounds are only usual
+
+
 def said(fmt: Format) -> dict[str, Any]:
     """The fields beside its kind in which a format differs from an empty one."""
     empty = Format()
@@ -72,4 +75,8 @@ def trailing(first: Format | None, second: Format) -> Format | None:
         return _with(second, replace(first, rounds=None) if second.rounds else first)
     if _plain(second):
         return _with(first, replace(second, rounds=None))
+    if first.kind == "intervals" and second.kind == "rounds" and not second.for_time:
+        usual = first.rounds is None or first.work_s == TABATA_S
+        rounds = second.rounds if usual else first.rounds
+        return _with(replace(first, rounds=rounds), replace(second, rounds=None))
     return None

@@ -36,6 +36,7 @@ class PartDraft:
     bars: list[Draft] = field(default_factory=list)  # loads said above the list
     lasts_s: int | None = None  # what its heading says it takes
     format_line: int = 0
+    kit: str = ""  # "all with one KB": what is held in all of it
     interrupts: tuple[int, int] = (0, 0)  # the line of what interrupts the piece, and how often it does
     shares: bool = False  # one of its lines is shared out
     rested: bool = False  # it only says to rest

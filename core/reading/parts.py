@@ -39,6 +39,7 @@ class Parts:
         self.two_caps: list[TwoCaps] = []
         self.division: str | None = None  # whose parts are being read
         self.team: int | None = None  # how many share, where the text says so once above
+        self.kit = ""  # what all of it is done with, where its title says so
         self._followed: dict[str, int] = {}
 
     @property

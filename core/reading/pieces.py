@@ -17,6 +17,7 @@ from core.reading.around import (
     take_again,
     take_all_out,
     take_each_once,
+    take_kit,
     take_length,
     take_more_times,
     take_window,
@@ -158,6 +159,7 @@ class Pieces:
         if then_alone(read, parts.last):
             return
         take_all_out(row, read, parts)
+        take_kit(row, read, parts.current(row.number), self.reading.names)
         take_length(read, parts.current(row.number))
         take_each_once(row, read, parts, self.reading.names)
         chunks = self.reading.splitter.chunks(read)

@@ -74,6 +74,9 @@ _NEVER_IN_TITLE = (
     | _ALSO_ARRANGES
     | frozenset("rm tempo rpe share expect note percent".split())
 )
+_DATED_TITLE = re.compile(
+    r"\b(?:mon|tues|wednes|thurs|fri|satur|sun)day\b|(?<![\d.])\d{1,2}\.\d{1,2}\.(?:\d{2,4})?(?!\d)", re.IGNORECASE
+)
 LONGEST_TITLE = 12
 _OPEN_SENTENCES = frozenset(("cap", "rest", "team", "share", "stations", "division", "every"))
 _PROSE_KINDS = frozenset(("words", "at", "each", "per-side", "of", "and", "or", "then", "rest", "every"))
@@ -212,6 +215,9 @@ class Prose:
         worded = [phrase for phrase in phrases if phrase.kind == "words"]
         if not worded or phrases[0].kind in COUNTED:
             return False
+        dated = _DATED_TITLE.search(text) is not None and not self._named(phrases)
+        if dated and len(bare_words(text)) <= LONGEST_TITLE and not _ends(text):
+            return True  # "WOD Tuesday 8.12.2026 (max 16 people)"
         if any(phrase.kind in _NEVER_IN_TITLE for phrase in phrases) or _WITHIN.match(text):
             return False
         counted = any(phrase.kind == "count" for phrase in phrases)

@@ -7,6 +7,7 @@ import re
 from collections.abc import Sequence
 
 from core.catalog import Catalog, load_catalog
+from core.reading.around import kit_of_all
 from core.reading.as_written import AsWritten
 from core.reading.columns import ColumnLines
 from core.reading.division_lines import DivisionLines
@@ -130,6 +131,7 @@ class _Reader:
         self.title = row.written.strip().strip('*_#"“”«» ').rstrip(":").strip()
         self.reading.mark(row, 0, len(row.text.rstrip()), "title", "the session's name")
         self._team_of_all(row)
+        self.reading.parts.kit = kit_of_all(self.title)
         match = self.reading.names.find(self.title)
         movement = self.reading.catalog.movements.get(match.movement) if match else None
         if movement is not None and movement.family in GOING:

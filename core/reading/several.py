@@ -56,8 +56,12 @@ class PieceCuts:
         if not behind or not self.begins(behind, read.followed) or not self._named(before):
             return False
         kinds = {phrase.kind for phrase in before}
+        if sign.text == ";" and {"set-word", "colon"} <= kinds and not _own_sets(behind):
+            return False  # "3 sets: 8 dips; 10 ring rows"
         if sign.kind == "then":
             return bool(kinds & {*_COUNTS, "max"}) and not (kinds & {"every"} and "colon" not in kinds)
+        if sign.kind == "comma" and "for-time" in kinds and behind[0].kind == "every":
+            return True  # "75 snatches for time, EMOM 5 burpees"
         if kinds & {*_FORMATS, "rounds", "for-time"}:
             return (sign.kind == "bar" or sign.text == ";") and "colon" in kinds
         return bool(
@@ -89,6 +93,10 @@ class PieceCuts:
             for phrase in phrases
             if phrase.kind == "words"
         )
+
+
+def _own_sets(phrases: Sequence[Phrase]) -> bool:
+    return any(one.kind in ("sets", "set-word", "scheme", "amrap", "every", "rounds") for one in phrases)
 
 
 def _without_signs(phrases: Sequence[Phrase]) -> Iterator[Phrase]:

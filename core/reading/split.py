@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import itertools
+import re
 from collections.abc import Iterable, Sequence
 
 from core.reading.board_words import board_words
@@ -74,6 +75,7 @@ class Splitter:
         if sets := sets or _sets_before_colon(read):
             _spread_sets([chunk for _, chunk in found], sets)
         _set_beside([chunk for _, chunk in found])
+        _times_of_all(read, [chunk for _, chunk in found])
         return found
 
     def _only_one_of_them(self, read: Line, found: Chunks) -> Chunks:
@@ -363,21 +365,24 @@ def _sets_before_colon(read: Line) -> int | None:
     if (listed := _sets_before_list(read)) is not None:
         return listed
     colon = next((index for index, phrase in enumerate(read.phrases) if phrase.kind == "colon"), 0)
-    if not 2 <= colon <= FURTHEST_COLON or read.phrases[0].kind != "count" or read.phrases[0].pair:
+    at = next((index for index, one in enumerate(read.phrases[:colon]) if one.kind == "count"), colon)
+    if not at + 2 <= colon <= FURTHEST_COLON or read.phrases[at].pair:
         return None
-    if not any(one.kind in ("set-word", "x") for one in read.phrases[1:3]):
+    if any(one.kind not in ("words", "team", "everyone", "dash") for one in read.phrases[:at]):
+        return None
+    if not any(one.kind in ("set-word", "x") for one in read.phrases[at + 1 : at + 3]):
         return None
     says_how = all(
         one.kind in _BEFORE_COLON or (one.kind == "words" and _only_fillers(one.text))
-        for one in read.phrases[1:colon]
+        for one in read.phrases[at + 1 : colon]
     )
-    return int(read.phrases[0].values[0]) if says_how else None
+    return int(read.phrases[at].values[0]) if says_how else None
 
 
 def _sets_before_list(read: Line) -> int | None:
     """'Primer: 3 sets, 8 kip swings, 6 knee raises': the sets of all that is counted behind them."""
     for at, (count, word, comma) in enumerate(zip(read.phrases, read.phrases[1:], read.phrases[2:], strict=False)):
-        if [count.kind, word.kind, comma.kind] != ["count", "set-word", "comma"] or count.pair:
+        if count.kind != "count" or count.pair or word.kind != "set-word" or comma.kind not in ("comma", "dash"):
             continue
         before = read.phrases[at - 1].kind if at else "colon"
         kinds = [one.kind for one in read.phrases[at + 3 :]]
@@ -390,6 +395,20 @@ def _sets_before_list(read: Line) -> int | None:
 _BEFORE_COLON = frozenset(
     ("set-word", "x", "of", "comma", "open", "close", "rest", "clock", "measure", "after-set", "quality")
 )
+
+
+_TIMES_OF_ALL = re.compile(r"\d{1,2}x\s+\d")
+
+
+def _times_of_all(read: Line, chunks: list[Chunk]) -> None:
+    """'4x 10/10 DB row, 15 face pulls': a times sign with a gap behind it is for the whole list."""
+    named = [chunk.draft for chunk in chunks if chunk.named]
+    first = read.phrases[0] if read.phrases else None
+    if first is None or first.kind != "sets" or len(named) < 2 or not _TIMES_OF_ALL.match(first.text):
+        return
+    rest = named[1:]
+    if all(draft.has_amount and not draft.sets_written for draft in rest) and named[0].sets:
+        _spread_sets(chunks, named[0].sets)
 
 
 def _set_beside(chunks: list[Chunk]) -> None:

@@ -106,6 +106,7 @@ _BETWEEN_SEXES = ("colon", "comma", "slash", "bar", "and", "dash")
 WOMEN = ("f", "w", "l", "girl", "♀")
 _STEP = re.compile(r"\d{2,3}(?:[.,]5(?!\d))?")
 _UNIT_AT_END = re.compile(r"(?:%|kgs?|lbs?)$")
+_WITH_SIGN = re.compile(r"(?<![\w/])w/(?=\s|\d|[a-z]{2})")  # "w/ 3 s pause"
 _PLUS_OF_LOAD = re.compile(r"(?<=\d/)\+(?=\d)")  # "+10/+5 kg"
 _PLUS_OF_LAST_SET = re.compile(r"(?<=\d)\+(?=\s*(?:reps?\b|@|$|\.\.))")  # "5+ @ 85 %": five or more
 
@@ -155,6 +156,8 @@ def tokenize(line: str) -> tuple[Phrase, ...]:
         lower = "".join(letter.lower() if len(letter.lower()) == 1 else letter for letter in seen)
     if "+" in lower:
         lower = _PLUS_OF_LOAD.sub("0", _PLUS_OF_LAST_SET.sub(" ", lower))
+    if "w/" in lower:
+        lower = _WITH_SIGN.sub("w ", lower)
     phrases = join_steps(_grammar().phrases(lower, line), line)
     return tuple(_joined(_reps_in_words(phrases, line), line))
 

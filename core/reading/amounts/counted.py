@@ -294,14 +294,14 @@ class Counted(Measured):
 
     def _is_bare_distance(self, phrase: Phrase) -> bool:
         """'800 row', 'run 400': nobody counts a machine in hundreds of repetitions."""
+        return self._goes() and phrase.values[0] >= SHORTEST_M
+
+    def _goes(self) -> bool:
+        """Whether the movement covers a way on foot or on a machine."""
         row = self.row
-        goes = row is not None and (row.unit == "metre" or row.metres_per_rep is not None)
-        return (
-            goes
-            and phrase.values[0] >= SHORTEST_M
-            and row is not None
-            and row.family in ("machine", "running")
-        )
+        if row is None or row.family not in ("machine", "running"):
+            return False
+        return row.unit == "metre" or row.metres_per_rep is not None
 
     def _set_count(self, index: int, phrase: Phrase, sets: int) -> None:
         if not 1 <= sets <= 100:
@@ -368,6 +368,8 @@ class Counted(Measured):
             return False
         if not all(one.is_integer() for one in phrase.values) or self.draft.kit in HAND_WEIGHTS:
             return True  # "DB 2x17.5"
+        if self.draft.reps is not None and self.name_at is not None and index > self.name_at:
+            return True  # "8 DB floor press 2x20": what is counted is said
         beside = index in self.line.bracketed or (self.name_at is not None and index > self.name_at)
         return self._is_broken_pair(index, phrase) or (beside and self._in_both_hands(phrase))
 
@@ -436,6 +438,9 @@ class Counted(Measured):
         if draft.scheme:
             return None
         values = whole_ladder(values)
+        if self._goes() and min(values) >= SHORTEST_M:
+            draft.counts = "m"  # "run: 800 - 600 - 400"
+            draft.assumed.append(f"{phrase.text} as metres")
         draft.scheme, draft.sets, draft.sets_written = values, len(values), True
         draft.leads = self.name_at is not None and index < self.name_at
         return self.take(index, f"{len(values)} sets")

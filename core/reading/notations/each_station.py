@@ -38,14 +38,15 @@ def _each_of_a_list(scan: Scan) -> Format | None:
     """'3 rounds, 1 min each' above a list of names."""
     each = next((one for one in scan.free if scan.kind(one) == "each" and scan.kind(one + 1) not in _BEHIND), None)
     rounds = scan.at("rounds")
-    named = scan.line.named or not scan.line.followed or rounds is None
-    if named or each is None or scan.at("every", "amrap", "interval") is not None or not each:
+    named = scan.line.named or not scan.line.followed
+    alone = rounds is None and each is not None and scan.kind(each + 1) not in ("", "colon")
+    if named or alone or each is None or scan.at("every", "amrap", "interval") is not None or not each:
         return None
     seconds = seconds_of(scan.phrases[each - 1])
-    count = _rounds(scan)
-    if seconds is None or count is None:
+    count = _rounds(scan) if rounds is not None else 1
+    if seconds is None or count is None or not each:
         return None
-    scan.used |= {each, each - 1}
+    scan.used |= set(scan.free) if rounds is None else {each, each - 1}
     return Format("intervals", work_s=seconds, rounds=count)
 
 
