@@ -65,7 +65,7 @@ class Attacher:
         self._under_the_bar(part, draft)
         self._with_the_kit(part, draft)
         if part.interrupts[0] == row.number:
-            draft.own_rounds, draft.estimated = part.interrupts[1], not part.interrupts[1]
+            draft.own_rounds, draft.often = part.interrupts[1], not part.interrupts[1]
         if row.sets and part.format is not None and part.format.kind == "every-minute":
             draft.own_rounds = row.sets
         part.work.append(draft)

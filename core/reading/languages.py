@@ -34,7 +34,8 @@ ENGLISH_TOO = frozenset(
     level base complete limit minimal partner partners hang bike bikes team teams double lateral overhead
     muscle walk walks farmers warm arms band bands curls extensions extension calories rowing metres workout
     handstand place times come comes skip skips skipping less repetition lockers front back snatchs jumping
-    box boxes simple actives primer
+    box boxes simple actives primer jerk jerks step steps hangs tags option options twists facepulls
+    hyperextensions kettlebell jump jumps
     """.split()
 )
 _WORD = re.compile(r"[^\W\d_]+")

@@ -120,7 +120,7 @@ def finish(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> Work
     calories = sum(passes.amounts) if passes.what == "cal" else (draft.calories or tries_cal) * passes.times
     seconds = _each_s(draft, fmt, passes) * passes.times * draft.sides
     low, high = _spread(draft, reps, reading, once)
-    open_ended = (reading.estimated and not once) or draft.estimated or draft.max_effort
+    open_ended = (reading.estimated and not once) or draft.estimated or draft.max_effort or draft.often
     return Work(
         **{name: getattr(draft, name) for name in AS_READ},
         written=Written(**{name: getattr(draft, name) for name in WRITTEN}),
