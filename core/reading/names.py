@@ -57,8 +57,9 @@ class NameTable:
         for word, movement in taught:
             self.names[plain_words(word)] = movement
         self.names.pop((), None)
-        self.idioms = {plain_words(idiom) for idiom in board_words().idioms} - self.names.keys()
-        self.idiom_words = frozenset(idiom[0] for idiom in self.idioms)
+        self.idioms_from: dict[str, list[tuple[str, ...]]] = {}
+        for idiom in sorted({plain_words(one) for one in board_words().idioms} - self.names.keys()):
+            self.idioms_from.setdefault(idiom[0], []).append(idiom)
         self.longest = max(len(name) for name in self.names)
         self.joined = {" ".join(name): movement for name, movement in self.names.items()}
         self._with_word: dict[str, list[str]] = {}
@@ -81,6 +82,7 @@ class NameTable:
         for word in self.vocabulary:
             self._by_length.setdefault(len(word), []).append(word)
         self.found: dict[str, Match | None] = {}
+        self.starts: dict[str, bool] = {}
         self.corrected = lru_cache(maxsize=REMEMBERED)(self._corrected)
         self.candidates = lru_cache(maxsize=REMEMBERED)(self._candidates)
 
@@ -137,6 +139,7 @@ class Names:
     def forget(self) -> None:
         """Forget every word looked up so far, as a new process has."""
         self._table.found.clear()
+        self._table.starts.clear()
         self._table.corrected.cache_clear()
         self._table.candidates.cache_clear()
 
@@ -175,10 +178,15 @@ class Names:
 
     def starts(self, text: str) -> bool:
         """Whether the first words are exactly a movement's name, perhaps after modifiers."""
-        match = self._find(self._compounds(words_with_places(text)), exact=True)
-        return match is not None and all(
-            word in board_words().passable for word in plain_words(text[: match.start])
-        )
+        known = self._table.starts
+        if text not in known:
+            if len(known) >= REMEMBERED:
+                known.clear()
+            match = self._find(self._compounds(words_with_places(text)), exact=True)
+            known[text] = match is not None and all(
+                word in board_words().passable for word in plain_words(text[: match.start])
+            )
+        return known[text]
 
     def candidates(self, text: str) -> tuple[str, ...]:
         """Up to five movement ids a text may have meant, nearest first."""
@@ -216,26 +224,29 @@ class Names:
         """The longest run of these words that is a name (the first of equals), and the movement; empty
         when none is."""
         table = self._table
-        for length in range(min(table.longest, len(indices)), 0, -1):
-            for start in range(len(indices) - length + 1):
-                window = indices[start : start + length]
-                said = tuple(forms[index][0] for index in window)
-                if said[0] in table.firsts and (movement := table.names.get(said)):
-                    return window, movement
+        said = [forms[index][0] for index in indices]
+        starts = [place for place, word in enumerate(said) if word in table.firsts]
+        if not starts:
+            return [], ""
+        for length in range(min(table.longest, len(said) - starts[0]), 0, -1):
+            for start in starts:
+                if start + length > len(said):
+                    break
+                if movement := table.names.get(tuple(said[start : start + length])):
+                    return indices[start : start + length], movement
         return [], ""
 
     def _idiomatic(self, words: Sequence[str]) -> frozenset[int]:
         """Places of the words of turns of speech: 'three in a row' names no machine."""
         table = self._table
-        if table.idiom_words.isdisjoint(words):
+        if table.idioms_from.keys().isdisjoint(words):
             return frozenset()
-        return frozenset(
-            place
-            for idiom in table.idioms
-            for start in range(len(words) - len(idiom) + 1)
-            if tuple(words[start : start + len(idiom)]) == idiom
-            for place in range(start, start + len(idiom))
-        )
+        hidden: set[int] = set()
+        for start, word in enumerate(words):
+            for idiom in table.idioms_from.get(word, ()):
+                if tuple(words[start : start + len(idiom)]) == idiom:
+                    hidden.update(range(start, start + len(idiom)))
+        return frozenset(hidden)
 
     def _match(
         self,
