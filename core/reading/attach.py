@@ -166,6 +166,9 @@ class Attacher:
         last, draft = part.work[-1], chunk.draft
         if self._tries(last, draft) or self._held(last, draft):
             return True
+        if draft.relay and not draft.has_amount:
+            last.everyone, last.sets = True, None  # "4 x 400 m run, relay": one each
+            return True
         if draft.as_above and not draft.loads:
             self._load_as_above(part, last)
             return True

@@ -73,6 +73,8 @@ class ChunkReader:
             line.phrases[one].kind in TELLING or line.phrases[one].kind in ("max", "build", "clock")
             for one in indices
         )
+        if any(one.kind == "interval" for one in line.phrases) and set(strange) <= REPEATED:
+            return False  # "Bike intervals, 6 x 2:00 hard, 2:00 easy"
         return not counted and any(word not in board_words().sentences | TITLE_WORDS for word in strange)
 
     def _is_a_title(self, line: Line, indices: list[int], found: tuple[int, Match]) -> bool:
@@ -93,6 +95,8 @@ class ChunkReader:
             if self._is_reference(line, index):
                 line.take([index], "note", "of what")
                 continue
+            if NEGATED.match(phrase.text) and index > 0:
+                continue  # "no kip"
             match = self.names.find(phrase.text) or self._short_run(line, index)
             if (
                 match is None
@@ -183,9 +187,13 @@ class ChunkReader:
             count = line.phrases[index - 1]
             many = count.kind == "count" and count.values[0] >= 2 * FEWEST_SKIPS
             return Match("single-under", 1.0, 0, len("skips")) if many else None
-        if line.phrases[index].text.lower() != "r" or index == 0:
+        if index == 0:
             return None
         before = line.phrases[index - 1]
+        if line.phrases[index].text.lower() == "ab" and before.unit == "cal":
+            return Match("bike", 1.0, 0, 2)  # "12 cal AB": an air bike
+        if line.phrases[index].text.lower() != "r":
+            return None
         return Match("run", 1.0, 0, 1) if before.kind == "measure" and before.unit in METRE_PER else None
 
     def _accept_name(self, line: Line, draft: Draft, index: int, match: Match) -> Movement:
@@ -262,6 +270,7 @@ def _said_with(words: str, name: str) -> Iterator[str]:
 SAME_KIT = frozenset(("dumbbell", "kettlebell", "bell", "bar", "barbell", "weight", "load"))
 HELD_IN_HAND = ("dumbbell", "kettlebell", "plate", "sandbag", "barbell")
 FEWEST_SKIPS = 10  # fewer 'singles' are repetitions; common practice
+REPEATED = frozenset(("interval", "intervals", "repeat", "repeats"))
 TITLE_WORDS = frozenset(
     (
         "complex",
@@ -338,6 +347,7 @@ def _take_remarks(line: Line, draft: Draft, indices: list[int]) -> None:
             if not all(word in board_words().passable for word in words):
                 draft.notes.append(text)
             draft.alternating |= "alternating" in words
+            draft.as_above |= "same" in words and bool(set(words) & SAME_KIT)
             line.take(run, "note", "a note")
         run = [index] if index is not None and index in line.bracketed else []
 
@@ -445,6 +455,7 @@ def take_targets(line: Line) -> None:
         line.remarks.append(line.text[first.column : second.end])
 
 
+NEGATED = re.compile(r"(?:no|without)\s", re.IGNORECASE)
 FASTER = frozenset(("under", "sub", "below", "within"))
 HELD_PACE = frozenset(("hold", "holding", "keep", "at", "around", "aim", "target"))
 WORN = frozenset(("vest", "weighted", "wear", "wearing"))

@@ -340,7 +340,9 @@ def clock_rows(rows: list[Row]) -> None:
     ]
     plain = sum(not arranges(row.content) for row, _ in timed)
     times = [int(match.group(1)) * 60 + int(match.group(2)) for _, match in timed]
-    if plain < LEAST_CLOCK_ROWS or times != sorted(set(times)) or times[0] < FIRST_HOUR * 60:
+    of_class = bool(times) and times[0] == 0 and len(times) > LEAST_CLOCK_ROWS  # "0:00 welcome", "0:05 warm-up"
+    of_day = bool(times) and times[0] >= FIRST_HOUR * 60
+    if plain < LEAST_CLOCK_ROWS or times != sorted(set(times)) or not (of_class or of_day):
         return
     for row, match in timed:
         row.marks.append((row.start, row.start + match.end(), "a time of the day"))

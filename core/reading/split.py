@@ -22,6 +22,7 @@ MOST_SETS = 30
 FURTHEST_COLON = 9  # '3 sets, slow and controlled:'
 _BESIDE_A_COUNT = ("x", "reps", "of", "open", "colon")
 CUTS = ("comma", "plus", "then", "and", "bar", "slash")
+_HELD_WHERE = frozenset(("overhead", "plate", "rack", "goblet"))
 _AFTER_SLASH = ("words", "division", "count", "measure", "clock", "max")
 DASHES = ("-", "–", "—")  # between what a division does
 JOINS = ("comma", "bar", "slash", "dash", "plus", "and", "then")
@@ -240,6 +241,10 @@ class Splitter:
         if upcoming is None or read.phrases[upcoming].kind == "sex":
             return False
         following = read.phrases[upcoming]
+        if following.unit in LOAD_UNITS and upcoming + 1 < len(read.phrases) and kind == "comma":
+            behind = read.phrases[upcoming + 1]
+            if behind.kind == "words" and set(behind.text.lower().split()) & _HELD_WHERE:
+                return False  # "100 walking lunges, 10/7.5 kg plate overhead"
         if kind == "and":
             named = following.kind == "words" and self.names.starts(following.text)
             return named or following.kind in STARTS_NEXT

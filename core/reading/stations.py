@@ -52,7 +52,7 @@ def _lasts_s(fmt: Format) -> float | None:
 def _goes_on(work: Sequence[Draft], seconds: float, catalog: Catalog) -> bool:
     """Whether what stands at a place is done again and again: a list, or one movement that is soon over."""
     shared = [one for one in work if one.division in (None, "rx")]
-    if not shared or not all(one.has_counts for one in shared) or any(one.max_effort for one in shared):
+    if not shared or not all(one.has_counts for one in shared) or any(one.max_effort and not one.reps for one in shared):
         return False
     if any(one.seconds for one in shared):
         return len(shared) > 1

@@ -152,6 +152,8 @@ class Effort(Counted):
         self.draft.everyone = True
         if phrase.text.lower().startswith("relay") and self.draft.sets:
             self.draft.sets = 1  # "4 x 400 m, relay": one each
+        if phrase.text.lower().startswith("relay"):
+            self.draft.relay = True
         if self.kind(index + 1) == "count" and index in self.line.bracketed:
             self.draft.reps = int(self.line.phrases[index + 1].values[0])
             self.line.take([index + 1], "amount", "each")
