@@ -161,7 +161,7 @@ class DivisionAttacher:
             for at in divisions.shared_lines(part.work):
                 if (
                     divisions.likeness(part.work[at], movement, self.catalog) >= divisions.SUBSTITUTE
-                    and not part.work[at].loads
+                    and part.work[at] in divisions.loadable(part.work, self.catalog)
                 ):
                     lend(draft, part.work[at], LOADS)
 

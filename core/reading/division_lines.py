@@ -25,6 +25,7 @@ from core.reading.prose import arranges
 from core.reading.rows import Row
 from core.reading.state import Reading
 from core.reading.tables import Standard
+from core.reading.units import LOAD_UNITS
 
 _SAYS_WHAT = re.compile(
     r"[^\W\d]\s*(?:->|=>|→)|\sfor\s+(?!the\b)[a-z]|\b(?:becomes?|turns?\s+into)\b|\band\s+(?:use|using|with|take)\b",
@@ -65,6 +66,7 @@ class DivisionLines:
     def __init__(self, reading: Reading):
         self.reading = reading
         self.scaling = False
+        self.above: list[tuple[Row, int, int]] = []  # loads of divisions said above all work
 
     def read(self, row: Row, start: int, stop: int) -> bool:
         """Read a stretch of a row that speaks of a division; False where it does not."""
@@ -79,6 +81,9 @@ class DivisionLines:
             and (arranges(row.text[start:stop]) or _PIECE.match(row.text[start:stop]))
         ):
             self.scaling = False  # a piece of its own begins
+        if division is not None and self._above_all_work(row, start, stop):
+            self.above.append((row, start, stop))
+            return True
         if division is not None:
             name, end = division
             self.reading.mark(row, start, start + end, "division", name)
@@ -86,6 +91,22 @@ class DivisionLines:
         elif self.scaling:
             self.of_division(row, "scaled", start, stop)
         return division is not None or self.scaling
+
+    def _above_all_work(self, row: Row, start: int, stop: int) -> bool:
+        """'Rx 60/40, Int 50/35' above the list they are for: loads alone, before anything is done."""
+        if any(part.work for part in self.reading.parts.all):
+            return False
+        phrases = row.phrases(start, stop)
+        names = (one.text for one in phrases if one.kind == "words")
+        loaded = any(one.pair or one.unit in LOAD_UNITS for one in phrases)
+        counted = any(one.unit in ("cal", "m", "km") or one.kind in ("sets", "rounds") for one in phrases)
+        return loaded and not counted and not any(map(self.reading.names.find, names))
+
+    def give_above(self) -> None:
+        """Read what stood above all work, now that it stands."""
+        waiting, self.above = self.above, []
+        for row, start, stop in waiting:
+            self.read(row, start, stop)
 
     def _of_a_part(self, row: Row, start: int, stop: int) -> bool:
         """'Scaling for B: 70 wall balls, 6/4': what is done otherwise in one part."""
@@ -226,7 +247,15 @@ class DivisionLines:
         return match.movement, start + said.start()
 
     def _give(self, row: Row, read: Line, chunks: Chunks, division: str, target: str = "") -> None:
+        others = [one for one in chunks if one[0] not in (None, division)]
+        if others and len(others) < len(chunks):  # "RX 24/16 - SC 16/12"
+            self._give(row, read, [one for one in chunks if one not in others], division, target)
+            for own, chunk in others:
+                self._give(row, read, [(own, chunk)], own or division, target)
+            return
         every = [chunk for _, chunk in chunks]
+        for chunk in every if division == "rx" else ():
+            self.reading.divisions.as_load(chunk)
         if division in ("rx", "elite") and self.reading.attacher.loads_in_order(every):
             return
         if division == "rx" and self.reading.attacher.load_of_list(every):

@@ -382,7 +382,7 @@ class DocumentPass:
         phrases = row.phrases(row.start, len(row.text))
         if not rows[1].after_blank and _only_says_who(phrases):
             return  # "Partner workout:" right above its list
-        if self.prose.is_title(row.content, phrases):
+        if self.prose.is_title(row.content, phrases) and not leads_with_division(row.content):
             row.role = "title"
 
     def _follow(self, rows: list[Row]) -> None:

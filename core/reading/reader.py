@@ -83,6 +83,7 @@ class _Reader:
             self._row(row)
             gap = gap and self.reading.parts.said == before  # words after a gap do not close it
             self.reading.hand_back_cells(row)
+        self.divisions.give_above()
         for row in rows:
             self._standards(row)
         self._give_preface()

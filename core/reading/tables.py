@@ -86,7 +86,7 @@ _DIVISION_CELL = re.compile(
     re.IGNORECASE,
 )
 _MAY_HEAD = re.compile(
-    r"\b(?:name|movements?|exercises?|lifts?|pieces?|drills?|what|work|workout|standard|divisions?|category|class)\b|^\s*\||^\s{3,}\S|^\t",
+    r"\b(?:name|movements?|exercises?|lifts?|pieces?|drills?|what|work|workout|wod|standard|divisions?|category|class)\b|^\s*\||^\s{3,}\S|^\t",
     re.IGNORECASE,
 )  # a line without one of these words heads no table
 LEAST_COLUMNS = 2
@@ -164,6 +164,10 @@ _DIVISION_HEADS = (
     "movement",
     "movements",
     "standard",
+    "wod",
+    "workout",
+    "piece",
+    "exercises",
     "",
 )
 
@@ -270,6 +274,8 @@ def _worded(column: str, text: str) -> str:
         return f"tempo {text}"
     if column == "rest":
         return f"(rest {text})"
+    if bare and column != "time":
+        return f"({column}{text.strip('. ')})"  # "day1": a word, no load
     return text if column == "time" else f"({text})"
 
 

@@ -74,8 +74,9 @@ class Counted(Measured):
         return self._bare_load(index, phrase)
 
     def _is_broken_pair(self, index: int, phrase: Phrase) -> bool:
-        """'22.5/15': nobody does half a repetition."""
-        return phrase.pair and not all(one.is_integer() for one in phrase.values)
+        """'22.5/15', '3 x 12 | 12.5': nobody does half a repetition."""
+        beside = phrase.pair or (bool(self.draft.scheme) and self.row is not None)
+        return beside and not all(one.is_integer() for one in phrase.values)
 
     def _is_calories(self, index: int, phrase: Phrase) -> bool:
         """'cal row: 15', '15 x cal row'."""
@@ -368,7 +369,8 @@ class Counted(Measured):
             return False
         if not all(one.is_integer() for one in phrase.values) or self.draft.kit in HAND_WEIGHTS:
             return True  # "DB 2x17.5"
-        if self.draft.reps is not None and self.name_at is not None and index > self.name_at:
+        counted = self.draft.reps is not None or bool(self.draft.scheme)
+        if counted and self.name_at is not None and index > self.name_at:
             return True  # "8 DB floor press 2x20": what is counted is said
         beside = index in self.line.bracketed or (self.name_at is not None and index > self.name_at)
         return self._is_broken_pair(index, phrase) or (beside and self._in_both_hands(phrase))

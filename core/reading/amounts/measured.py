@@ -192,5 +192,6 @@ class Measured(Lifted):
         if row.calorie_s:
             return False
         lifted = row.implement in LIFTED or bool({"loaded", "pair"} & set(row.context)) or row.unit == "metre"
-        beside = phrase.pair or self.kind(index - 1) in ("at", "x") or index in self.line.bracketed
+        broken = not all(one.is_integer() for one in phrase.values)
+        beside = phrase.pair or broken or self.kind(index - 1) in ("at", "x") or index in self.line.bracketed
         return lifted and (beside or phrase.values[0] >= LEAST_LOAD)
