@@ -95,6 +95,8 @@ class ChunkReader:
             if self._is_reference(line, index):
                 line.take([index], "note", "of what")
                 continue
+            if phrase.text.lower() in MONTHS and (index == 0 or line.phrases[index - 1].kind not in TELLING):
+                continue  # "week of March 16"
             if NEGATED.match(phrase.text) and index > 0:
                 continue  # "no kip"
             match = self.names.find(phrase.text) or self._short_run(line, index)
@@ -455,6 +457,7 @@ def take_targets(line: Line) -> None:
         line.remarks.append(line.text[first.column : second.end])
 
 
+MONTHS = frozenset(("march", "may"))  # that a movement's name could be
 NEGATED = re.compile(r"(?:no|without)\s", re.IGNORECASE)
 FASTER = frozenset(("under", "sub", "below", "within"))
 HELD_PACE = frozenset(("hold", "holding", "keep", "at", "around", "aim", "target"))

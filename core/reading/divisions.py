@@ -42,7 +42,7 @@ DIVISION_IDS: tuple[tuple[str, Division], ...] = (
     ("seated", "adaptive"),
 )
 _NAMES = (
-    r"rx\s?\+|rx'?d?|as\s+prescribed|scal(?:ed?|ing)|sc|modified|sub|fitness|fit|intermediate|inter|int|beginners?|beg|novice|nov(?=\s*:)|newcomers?|rookies?|basics|foundations?|"
+    r"rx\s?\+|rx'?d?|as\s+prescribed|scal(?:ed?|ing)(?:\s[1-4](?=\s*[:)-]))?|sc|modified|sub|fitness|fit|intermediate|inter|int|beginners?|beg|novice|nov(?=\s*:)|newcomers?|rookies?|basics|foundations?|"
     r"masters?|elite|advanced|performance|competitors?|compete|comp(?=\s*[:=])|teens?|youth|adaptive|seated|l[1-4]|(?:level|lvl)\s?[1-4]"
 )
 _AGES = r"(?:\s*(?:age)?\s*\(?\d\d\s?(?:\+|[-–]\s?\d\d)?\)?)?"

@@ -248,7 +248,8 @@ class DocumentPass:
     def _named_again_below(self, phrases: Sequence[Phrase], following: Row | None) -> bool:
         """'III. SQUAT' above 'Back squat', '1. Snatch' above '3 position snatch: 5 sets': what it is about."""
         said = {word for one in phrases if one.kind == "words" for word in plain_words(one.text)}
-        if following is None or following.after_blank or len(phrases) > 1 or not said:
+        others = [one.kind for one in phrases if one.kind not in ("words", "open", "close", "count", "measure")]
+        if following is None or following.after_blank or others or not said:
             return False
         below = [one for one in tokenize(following.text) if one.kind == "words"]
         named = {word for one in below for word in plain_words(one.text)}

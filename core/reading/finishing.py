@@ -36,6 +36,8 @@ class Finishing:
             one.max_effort |= not one.has_amount
         fmt = self._format(part)
         _carry_loads(part.work)
+        if fmt.kind != "sets-x-reps" and not part.exact:
+            self._share_the_bar(part)
         if fmt.kind == "as-many-as-possible" and not fmt.scheme and not part.exact:
             _as_often_as_possible(part, fmt)
         for one in part.work if part.format is None and not part.exact else ():
@@ -63,6 +65,21 @@ class Finishing:
             part.line,
             part.heading and not part.rested,
         )
+
+    def _share_the_bar(self, part: PartDraft) -> None:
+        """'12 deadlifts 70/47.5', '9 hang power cleans', '6 push jerks': one bar, where the first lift alone says a
+        load."""
+        lifts = [one for one in _shared_lines(part) if self._is_with_a_bar(one)]
+        loaded = [one for one in lifts if one.loads]
+        weighed = any(one.percents or one.rpe or one.bodyweight or one.unloaded or one.sets for one in lifts)
+        if len(loaded) != 1 or lifts[0] is not loaded[0] or len(lifts) < 2 or weighed:
+            return
+        for one in lifts[1:]:
+            lend(loaded[0], one, ("loads", "load_unit", "load_text"))
+            one.assumed.append(f"{loaded[0].load_text} as for the lift above")
+
+    def _is_with_a_bar(self, work: Draft) -> bool:
+        return self.catalog.movements[work.movement].implement == "barbell"
 
     def _fills_its_section(self, part: PartDraft) -> None:
         """'Skill, 12 min: bar muscle-ups': one bare movement takes its section's time; a lift's is only a

@@ -266,6 +266,7 @@ def _heads_a_list(rows: list[Row], at: int, names: Names) -> bool:
         return True
     heading = read_heading(before.text)
     read = Line(before.number, before.text, heading.end if heading is not None else 0)
+    read.followed = True
     found = read_format(read)
     repeats = found is not None and (found.format.rounds or 0) > 1 and not found.only_changes
     words = [read.phrases[index].text for index in read.free() if read.phrases[index].kind == "words"]

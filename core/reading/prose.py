@@ -149,6 +149,11 @@ class Prose:
     def _by_its_words(self, text: str, words: Sequence[str], phrases: Sequence[Phrase]) -> bool:
         told = sum(word in self.little for word in self._own_words(phrases))
         counted = any(phrase.kind in COUNTED for phrase in phrases)
+        kinds = {phrase.kind for phrase in phrases}
+        if kinds == {"words", "or"} and not all(
+            self.names.find(one.text) for one in phrases if one.kind == "words"
+        ):
+            return True  # "Swim or hike"
         if self.begins_work(phrases) or self._arranges(phrases):
             return self._long_sentence(text, phrases, words, told)
         ended = text.rstrip().endswith((".", "!", "?"))

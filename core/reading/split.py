@@ -266,8 +266,9 @@ class Splitter:
             return True
         if kind == "comma" and rest and _only_calories(read, here) and read.phrases[rest[0]].kind == "count":
             return True  # "30 cal, 30 swings"
-        if kind == "comma" and rest and here and read.phrases[here[-1]].unit in _HEIGHTS:
-            return read.phrases[here[-1]].pair and read.phrases[rest[0]].kind == "count"
+        high = bool(here) and read.phrases[here[-1]].unit in _HEIGHTS and read.phrases[here[-1]].pair
+        if kind == "comma" and rest and high and read.phrases[rest[0]].kind == "count":
+            return True
         kinds = [read.phrases[index].kind for index in here]
         if (
             kind == "comma"

@@ -197,7 +197,8 @@ class Counted(Measured):
         """'16 snatches, 8 each arm': the same again, a side."""
         twice = 2 * phrase.values[0]
         said_twice = not phrase.pair and (self.draft.reps == twice or self.draft.sets == twice)
-        return said_twice and self._sided() and self.kind(index + 1) in ("each", "per-side")
+        beside = self.kind(index + 1)
+        return said_twice and (beside == "per-side" or (self._sided() and beside == "each"))
 
     def _is_own_share(self, index: int, phrase: Phrase) -> bool:
         """'120 cal row (30 each)', '20 rope climbs (5 each)': everybody's own part of it."""
