@@ -97,9 +97,9 @@ class ChunkReader:
                 continue
             if phrase.text.lower() in MONTHS and (index == 0 or line.phrases[index - 1].kind not in TELLING):
                 continue  # "week of March 16"
-            if NEGATED.match(phrase.text) and index > 0:
-                continue  # "no kip"
             match = self.names.find(phrase.text) or self._short_run(line, index)
+            if match is not None and match.start and NEGATED.match(phrase.text) and index > 0:
+                continue  # "no kip"
             if (
                 match is None
                 or _are_repetitions(line, index, match)

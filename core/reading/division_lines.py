@@ -66,6 +66,7 @@ class DivisionLines:
     def __init__(self, reading: Reading):
         self.reading = reading
         self.scaling = False
+        self.all_read = False
         self.above: list[tuple[Row, int, int]] = []  # loads of divisions said above all work
 
     def read(self, row: Row, start: int, stop: int) -> bool:
@@ -94,7 +95,7 @@ class DivisionLines:
 
     def _above_all_work(self, row: Row, start: int, stop: int) -> bool:
         """'Rx 60/40, Int 50/35' above the list they are for: loads alone, before anything is done."""
-        if any(part.work for part in self.reading.parts.all):
+        if self.all_read or any(part.work for part in self.reading.parts.all):
             return False
         phrases = row.phrases(start, stop)
         names = (one.text for one in phrases if one.kind == "words")
@@ -104,7 +105,7 @@ class DivisionLines:
 
     def give_above(self) -> None:
         """Read what stood above all work, now that it stands."""
-        waiting, self.above = self.above, []
+        waiting, self.above, self.all_read = self.above, [], True
         for row, start, stop in waiting:
             self.read(row, start, stop)
 

@@ -30,6 +30,7 @@ from core.reading.rows import (
 from core.reading.tokens import seconds_of, tokenize
 
 LEAST_CLOCK_ROWS = 2
+LONGEST_PAUSE_MIN = 5  # between two rows of a plan of the hour; common practice
 PAIR = 2  # "2 x 25" beside a dumbbell is a weight in each hand
 ROMAN = ("i", "ii", "iii", "iv", "v", "vi", "vii", "viii")
 PARTNER = re.compile(r"^\s*(?:partner\s+)?([AB12])\s*[:)]\s+(?=\S)", re.IGNORECASE)
@@ -66,13 +67,16 @@ def minutes_of_the_hour(rows: list[Row]) -> None:
     timed = [(row, match) for row in rows if (match := OF_THE_HOUR.match(row.text))]
     spans = [(int(match.group(1)), int(match.group(2))) for _, match in timed]
     joined = [a[1] == b[0] for a, b in itertools.pairwise(spans)]
-    if not joined or not all(joined) or any(start >= end for start, end in spans):
+    near = all(a[1] <= b[0] <= a[1] + LONGEST_PAUSE_MIN for a, b in itertools.pairwise(spans))
+    if not joined or not near or sum(joined) < len(joined) / 2 or any(start >= end for start, end in spans):
         return
     if spans[0][0] and any(len(match.group(1)) == 1 for _, match in timed):
         return  # '8-10 squats', '10-12 push-ups': a plan with single figures begins at 0
     for row, match in timed:
         row.marks.append((0, len(match.group().rstrip()), "which minutes of the hour"))
         row.start = match.end()
+        if row.role == "work" and "min" not in match.group().lower():
+            row.heading = Heading(f"{match.group(1)}-{match.group(2)}", None, row.start)
 
 
 def message_heads(rows: list[Row]) -> None:

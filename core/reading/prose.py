@@ -84,7 +84,7 @@ _WHO_WORKS = frozenset(
     ("share", "team", "everyone", "synchro", "comma", "and", "dash", "open", "close", "other")
 )
 _TRIES_OF = frozenset(("attempt", "attempts", "tries"))
-LONGEST_MAX = 12  # words of a sentence that says what is lifted at the most
+LONGEST_MAX = 20  # words of a sentence that says what is lifted at the most
 SHORT_OPENING = 4
 LEAST_CLOCKS = 2
 LAST_HOUR = 23

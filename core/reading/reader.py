@@ -209,7 +209,9 @@ class _Reader:
         above."""
         parts = self.reading.parts
         division = parts.last.block_division if parts.last is not None else None
-        earlier = next((part for part in parts.all if part.name == heading.name and part.work), None)
+        earlier = next(
+            (part for part in parts.all if heading.name in (part.name, part.name.split()[-1]) and part.work), None
+        )
         if division is None or earlier is None or heading.alone:
             return False
         self.reading.mark(row, 0, heading.end, "division", f"{division}, {heading.name}")

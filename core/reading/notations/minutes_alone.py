@@ -65,7 +65,9 @@ def leads_a_list(phrases: Sequence[Phrase]) -> bool:
 
 def _again_and_again(scan: Scan) -> Format | None:
     """'10 min continuous: 20 m crawl, 20 m lunge': a list on the line itself."""
-    first, *others = scan.free or (0,)
+    team = any(scan.kind(place) == "team" for place in scan.free)
+    ahead = [place for place in scan.free if scan.kind(place) not in ("team", "comma", "share")] if team else scan.free
+    first, *others = ahead or (0,)
     within = bool(others) and scan.phrases[first].text.lower() in WITHIN
     first, *others = others if within else (first, *others)
     seconds = seconds_of(scan.phrases[first]) if others else None
@@ -85,8 +87,8 @@ def _again_and_again(scan: Scan) -> Format | None:
     )
     if len(counted) < 2 or not says_how or in_sets:
         return None
-    scan.used |= {*scan.free[:1], first, colon, *between}
-    if within:
+    scan.used |= {*ahead[:1], first, colon, *between}
+    if within or team:
         return Format(cap_s=seconds)
     return Format("as-many-as-possible", minutes=seconds / 60)
 

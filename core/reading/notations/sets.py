@@ -41,7 +41,18 @@ def _with_word(scan: Scan) -> tuple[int, int] | None:
     if at is None:
         return None
     count = at - 2 if at >= 2 and scan.is_filler(at - 1) else at - 1  # "3 giant sets"
-    return (count, at) if scan.kind(count) == "count" and _nothing_but(scan, {at, count}) else None
+    if scan.kind(count) != "count":
+        return None
+    return (count, at) if _nothing_but(scan, {at, count}) or _behind_a_title(scan, count, at) else None
+
+
+def _behind_a_title(scan: Scan, count: int, at: int) -> bool:
+    """'KB + gymnastic strength, 3 sets:' above its list: words that name no movement, and how often."""
+    if not scan.line.followed or scan.line.named or count < 2 or scan.kind(count - 1) not in ("comma", "dash", "colon"):
+        return False
+    before = [scan.kind(place) for place in scan.free if place < count]
+    behind = [scan.kind(place) for place in scan.free if place > at]
+    return set(before) <= {"words", "plus", "and", "comma", "dash", "colon"} and set(behind) <= {"colon"}
 
 
 def _with_sign(scan: Scan) -> tuple[int, int] | None:
