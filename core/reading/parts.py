@@ -179,11 +179,9 @@ class Parts:
 
     def _interrupts(self, part: PartDraft, fmt: Format, row: Row) -> bool:
         """'100 cal bike for time. Every 2 min 5 burpees': the minutes only interrupt the piece."""
-        timed = (
-            part.format is not None
-            and part.format.kind in ("for-time", "as-many-as-possible")
-            and bool(part.work)
-        )
+        kind = part.format.kind if part.format is not None else "for-time"
+        said = part.format is not None or not (self.after_blank or any(one.sets_written for one in part.work))
+        timed = said and kind in ("for-time", "as-many-as-possible") and bool(part.work)
         if not timed or fmt.kind != "every-minute" or fmt.rounds is not None or not row.named:
             return False
         part.notes.append(f"every {(fmt.interval_s or 60) // 60}:{(fmt.interval_s or 60) % 60:02}")

@@ -93,6 +93,8 @@ class Pieces:
         self.settle(row)
         bounds = [start, *self.cuts.columns(read), stop]
         for begin, end in itertools.pairwise(bounds):
+            if begin > start and self._interrupts(row, begin, end):
+                continue
             self.content(row, self.reading.line(row, begin, end), bullet or row.bullet or row.letter)
 
     def _superset(self, row: Row, start: int, stop: int) -> bool:

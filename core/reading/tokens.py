@@ -106,6 +106,8 @@ _BETWEEN_SEXES = ("colon", "comma", "slash", "bar", "and", "dash")
 WOMEN = ("f", "w", "l", "girl", "♀")
 _STEP = re.compile(r"\d{2,3}(?:[.,]5(?!\d))?")
 _UNIT_AT_END = re.compile(r"(?:%|kgs?|lbs?)$")
+_CLEAN_AND_JERK = re.compile(r"(?<!\w)c\+j(?!\w)")
+_PLUS_OF_PERCENT = re.compile(r"(?<=\d)\+(?=%)")  # "80+ %"
 _WITH_SIGN = re.compile(r"(?<![\w/])w/(?=\s|\d|[a-z]{2})")  # "w/ 3 s pause"
 _PLUS_OF_LOAD = re.compile(r"(?<=\d/)\+(?=\d)")  # "+10/+5 kg"
 _PLUS_OF_LAST_SET = re.compile(r"(?<=\d)\+(?=\s*(?:reps?\b|@|$|\.\.))")  # "5+ @ 85 %": five or more
@@ -156,6 +158,8 @@ def tokenize(line: str) -> tuple[Phrase, ...]:
         lower = "".join(letter.lower() if len(letter.lower()) == 1 else letter for letter in seen)
     if "+" in lower:
         lower = _PLUS_OF_LOAD.sub("0", _PLUS_OF_LAST_SET.sub(" ", lower))
+    if "+" in lower:
+        lower = _CLEAN_AND_JERK.sub("c&j", _PLUS_OF_PERCENT.sub(" ", lower))
     if "w/" in lower:
         lower = _WITH_SIGN.sub("w ", lower)
     phrases = join_steps(_grammar().phrases(lower, line), line)
@@ -317,6 +321,9 @@ def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
             kept[-2:] = [
                 replace(first, end=phrase.end, values=first.values + phrase.values, pair=True, text=text)
             ]
+        elif _numbers_a_partner(kept, phrase):
+            text = line[kept[-1].column : phrase.end]
+            kept[-1] = replace(kept[-1], kind="words", end=phrase.end, text=text)
         elif (apart := _minutes_and_count(kept, phrase)) is not None:
             kept.extend(apart)
         elif _says_which_sets(kept, phrase):
@@ -338,6 +345,17 @@ def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
                 kept[-1] = replace(kept[-1], end=kind.end, text=line[kept[-1].column : kind.end])
             kept.append(phrase)
     return kept
+
+
+_WHO = ("partner", "athlete", "person", "member")
+
+
+def _numbers_a_partner(kept: list[Phrase], phrase: Phrase) -> bool:
+    """'partner 2 does 5 burpees': who, and no amount."""
+    if not _plain_count(phrase) or phrase.values[0] > PAIR_OF_SEXES or not kept:
+        return False
+    who = kept[-1].kind == "words" or kept[-1].text.lower() == "partner"
+    return who and kept[-1].text.lower().split()[-1] in _WHO
 
 
 _APART = re.compile(r"(\d{1,2})(\s+[-–—]\s+)(\d{1,3})")

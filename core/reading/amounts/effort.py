@@ -113,8 +113,8 @@ class Effort(Counted):
         self.take(index, f"tempo {self.draft.tempo}" if digits else "tempo")
 
     def _bodyweight(self, index: int, phrase: Phrase) -> None:
-        number = re.search(r"\d+(?:\.\d+)?", phrase.text)
-        self.draft.bodyweight = float(number.group()) if number else 1.0
+        number = re.search(r"(\d+(?:\.\d+)?)(?:/(\d))?", phrase.text)
+        self.draft.bodyweight = float(number[1]) / float(number[2] or 1) if number else 1.0
         self.take(index, f"{self.draft.bodyweight:g} x bodyweight", "load")
 
     def _per_side(self, index: int, phrase: Phrase) -> None:
