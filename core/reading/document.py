@@ -39,6 +39,7 @@ from core.reading.numbering import (
     numbered_sections,
     partners,
     piece_windows,
+    weeks_side_by_side,
 )
 from core.reading.phrases import Phrase
 from core.reading.plain_words import plain_words
@@ -86,6 +87,7 @@ class DocumentPass:
         find_tables(rows, self.names)
         minutes_of_the_hour(rows)
         message_heads(rows)
+        weeks_side_by_side(rows)
         partners(rows)
         numbered_by_bar(rows)
         minutes_in_order(rows)

@@ -206,6 +206,24 @@ def minutes_in_order(rows: list[Row]) -> None:
         at += len(run)
 
 
+def weeks_side_by_side(rows: list[Row]) -> None:
+    """'Week 1: 4x6', 'Week 2: 5x4 <- this week', 'Week 3: 6x2': only the week that is marked is this day's."""
+    for _, group in itertools.groupby(rows, key=lambda row: bool(WEEK_ROW.match(row.text)) and row.role == "work"):
+        run = list(group)
+        if len(run) < LEAST_LABELS or not WEEK_ROW.match(run[0].text):
+            continue
+        for row in run:
+            if THIS_WEEK.search(row.text) is None:
+                row.role = "note"
+            elif match := WEEK_ROW.match(row.text):
+                row.start = match.end()
+                row.marks.append((0, len(match.group().rstrip()), "which week"))
+
+
+WEEK_ROW = re.compile(r"^\W*week\s+\d{1,2}\s*[:–-]\s*(?=\d)", re.IGNORECASE)
+THIS_WEEK = re.compile(r"this week|<-|←|<=|\bnow\b|\btoday\b|\bcurrent\b", re.IGNORECASE)
+
+
 def _counts_on() -> Callable[[tuple[int, int] | None], bool]:
     """Whether each place follows the one before, from the first on."""
     places = itertools.count(1)

@@ -50,6 +50,9 @@ SUPERSET_WITH = re.compile(
 _LIST = r"(?P<list>\d{1,2}(?:\s*(?:,|and|&|/)\s*\d{1,2})+)\s*[:,–-]?\s+(?=\d)"
 _INTERRUPTS = (
     re.compile(r"\W*(?:at|on)\s+(?:the\s+)?min(?:ute)?s?\s+" + _LIST, re.IGNORECASE),
+    re.compile(
+        r"\W*(?P<open>every|each)\s+(?:time|break|drop|miss|no[- ]rep)\b[^:=\d]{0,40}[:=,]\s*(?=\d)", re.IGNORECASE
+    ),
     re.compile(r"\W*after\s+rounds?\s+" + _LIST, re.IGNORECASE),
     re.compile(
         r"\W*(?:after\s+)?every\s+(?:(?P<way>\d+)\s*)?(?P<unit>km|k|m|metres|meters|miles?)\b[^\d:]{0,16}[:,]?\s*(?=\d)",
@@ -118,14 +121,16 @@ class Pieces:
         if said is None or part is None or not part.work:
             return False
         groups = said.groupdict()
-        times = len(re.findall(r"\d+", groups["list"])) if groups.get("list") else _ways(part.work[-1], said)
-        if not times:
+        open_ended = "open" in groups
+        times = 0 if open_ended else len(re.findall(r"\d+", groups["list"])) if groups.get("list") else _ways(part.work[-1], said)
+        if not times and not open_ended:
             return False
-        self.reading.mark(row, start, start + said.end(), "format", f"{times} times")
+        says = f"{times} times" if times else "nobody knows how often"
+        self.reading.mark(row, start, start + said.end(), "format", says)
         before = len(part.work)
         self.read(row, start + said.end(), stop, first=False)
         for draft in part.work[before:]:
-            draft.own_rounds = times
+            draft.own_rounds, draft.often = times, open_ended
         return True
 
     def content(self, row: Row, read: Line, bullet: int | None = None, division: str | None = None) -> None:

@@ -47,7 +47,7 @@ class Splitter:
     def chunks(self, read: Line) -> Chunks:
         """Every movement of a line, with the division a word before or after it names."""
         found: Chunks = []
-        sets = self._sets_of_bracket(read)
+        sets = self._sets_of_bracket(read) or _times_before_colon(read)
         division: str | None = None
         carried: list[int] = []
         within = False  # whether the division's words stand in brackets
@@ -383,6 +383,18 @@ def _sets_before_colon(read: Line) -> int | None:
         for one in read.phrases[at + 1 : colon]
     )
     return int(read.phrases[at].values[0]) if says_how else None
+
+
+def _times_before_colon(read: Line) -> int | None:
+    """'Core finisher x3: 20 twists, 15 V-ups': the sets of all that follows."""
+    for at, (sign, count, colon) in enumerate(zip(read.phrases, read.phrases[1:], read.phrases[2:], strict=False)):
+        if [sign.kind, count.kind, colon.kind] != ["x", "count", "colon"] or count.pair:
+            continue
+        titled = all(one.kind == "words" for one in read.phrases[:at])
+        if at and titled and count.values[0] <= MOST_SETS and not {at, at + 1} & read.taken:
+            read.take([at, at + 1], "amount", f"{count.values[0]:g} sets")
+            return int(count.values[0])
+    return None
 
 
 def _sets_before_list(read: Line) -> int | None:

@@ -347,11 +347,11 @@ def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
     return kept
 
 
-_WHO = ("partner", "athlete", "person", "member")
+_WHO = ("partner", "athlete", "person", "member", "week", "day", "phase", "cycle", "month")
 
 
 def _numbers_a_partner(kept: list[Phrase], phrase: Phrase) -> bool:
-    """'partner 2 does 5 burpees': who, and no amount."""
+    """'partner 2 does 5 burpees', 'week 2': who or when, and no amount."""
     if not _plain_count(phrase) or phrase.values[0] > PAIR_OF_SEXES or not kept:
         return False
     who = kept[-1].kind == "words" or kept[-1].text.lower() == "partner"

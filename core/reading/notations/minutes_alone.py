@@ -25,11 +25,20 @@ def read(scan: Scan) -> Format | None:
     again = len(scan.free) > 1 and scan.kind(scan.free[-1]) == "of"  # "Part C - 12 min of"
     if not scan.line.followed or scan.line.named or (scan.line.headed and not again):
         return None
-    times = [place for place in scan.free if seconds_of(scan.phrases[place]) is not None]
+    resting = {
+        place
+        for place in scan.free
+        if seconds_of(scan.phrases[place]) and "rest" in (scan.kind(place - 1), scan.kind(place + 1))
+    }
+    times = [
+        place for place in scan.free if seconds_of(scan.phrases[place]) is not None and place not in resting
+    ]
     others = [
         place
         for place in scan.free
         if place not in times
+        and place not in resting
+        and scan.kind(place) != "rest"
         and scan.phrases[place].kind not in ("comma", "colon", "at", "words", "dash", "of")
     ]
     words = {
@@ -43,7 +52,7 @@ def read(scan: Scan) -> Format | None:
     seconds = seconds_of(scan.phrases[times[0]]) or 0
     if seconds < LEAST_S:
         return None
-    scan.used |= set(scan.free)
+    scan.used |= {place for place in scan.free if place not in resting and scan.kind(place) != "rest"}
     if scan.phrases[times[0]].times > 1:
         return Format("rounds", rounds=scan.phrases[times[0]].times)  # "5 x 4:00"
     if words & WITHIN_A_TIME:
