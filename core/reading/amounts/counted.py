@@ -97,14 +97,14 @@ class Counted(Measured):
         self._calories(index, phrase)
 
     def _is_hand_weights(self, index: int, phrase: Phrase) -> bool:
-        """'w/ 2 DB 15/10'."""
-        two = phrase.values[0] == 2 and not phrase.pair and self.kind(index + 1) == "words"
-        return two and self._names_hand_weights(index + 1)
+        """'w/ 2 DB 15/10', '(1 DB)'."""
+        few = phrase.values[0] in (1, 2) and not phrase.pair and self.kind(index + 1) == "words"
+        return few and self._names_hand_weights(index + 1)
 
     def _hand_weights(self, index: int, phrase: Phrase) -> None:
-        self.draft.implements = 2
-        self.line.take([index + 1], "note", "a weight in each hand")
-        self.take(index, "two of them", "load")
+        self.draft.implements = int(phrase.values[0])
+        self.line.take([index + 1], "note", "what is held")
+        self.take(index, "so many of them", "load")
 
     def _is_load_of_kit(self, index: int, phrase: Phrase) -> bool:
         """'with one dumbbell (22.5/15)', 'one KB 24/16' above a list."""

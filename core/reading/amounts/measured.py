@@ -12,6 +12,7 @@ from core.reading.phrases import Phrase
 LONGEST_M = 200_000
 LONGEST_S = 36_000
 LIGHTEST_BAR_LB = 33
+LIGHTEST_BELL_LB = 26
 LEAST_WINDOW_S = 180  # a shorter time before a lift is no window; common practice
 MAX_COUNT = 5000
 SHORTEST_FT = 10  # nobody carries anything for less; common practice
@@ -66,6 +67,12 @@ class Measured(Lifted):
         draft = self.draft
         if not all(0 < value * metres <= LONGEST_M for value in phrase.values):
             return self.refuse(index, phrase, "a distance above 0 and up to 200 km can be read")
+        own = phrase.values[0] * metres
+        shared = index in self.line.bracketed and self.kind(index + 1) in ("each", "everyone")
+        if draft.distance_m and shared and own < draft.distance_m and draft.distance_m % own == 0:
+            draft.distance_m, draft.everyone = own, True  # "100 m yoke carry (25 m each)"
+            self.line.take([index + 1], "amount", "each of them")
+            return self.take(index, f"{own:g} m")
         if draft.distance_m:
             return self.refuse(index, phrase, "a second distance on one line")
         if phrase.form == "list":
@@ -177,6 +184,9 @@ class Measured(Lifted):
         bar = self.row is not None and self.row.implement == "barbell"
         if bar and unit == "lb" and not self.line.system and min(phrase.values) < LIGHTEST_BAR_LB:
             unit = "kg"  # "15 push press 45/30": no bar weighs 30 lb
+        bell = self.row is not None and self.row.implement == "kettlebell"
+        if bell and unit == "lb" and max(phrase.values) < LIGHTEST_BELL_LB:
+            unit = "kg"  # "20 swings 20/14"
         before = (self.draft.loads, self.draft.load_unit)
         self._loads(index, phrase, phrase.values, unit)
         if (self.draft.loads, self.draft.load_unit) != before:
