@@ -63,6 +63,7 @@ from core.reading.tokens import seconds_of, tokenize
 MAX_LINE = 2_000
 _NAMED_PIECE = re.compile(r"(?:event|workout|wod|test|match)\b", re.IGNORECASE)
 SHORTEST_SECTION = 3  # letters of a line of capitals that head nothing: "PVC"
+LEAST_WORKING_PERCENT = 65  # of a best, from which sets are no warm-up; common practice
 LONGEST_CAPITALS = 6  # words of a line of capitals that is a heading
 _SEEKS = re.compile(r"\b(?:find|establish|build|work up|max)\b", re.IGNORECASE)
 _DATED_PIECE = re.compile(r"(?:day|session|[dw])\s*\d", re.IGNORECASE)
@@ -118,10 +119,18 @@ class DocumentPass:
             if row.heading is not None:
                 within = row.heading.kind
             elif within in AROUND and (
-                (row.after_blank and row.sets_below and self._is_a_lift(row)) or self._seeks_a_best(row)
+                (row.after_blank and row.sets_below and self._is_a_lift(row))
+                or self._seeks_a_best(row)
+                or self._works_at_a_percent(row)
             ):
                 row.heading = Heading("Strength", "strength", 0)
                 within = "strength"
+
+    def _works_at_a_percent(self, row: Row) -> bool:
+        """'Front squats: 4 sets of 6 @ 70 %': no warm-up."""
+        phrases = row.phrases(row.start, len(row.text)) if row.role == "work" and row.named else []
+        heavy = any(one.unit == "percent" and max(one.values) >= LEAST_WORKING_PERCENT for one in phrases)
+        return heavy and any(one.kind == "sets" for one in phrases)
 
     def _seeks_a_best(self, row: Row) -> bool:
         """'Find your 5RM front squat': no warm-up."""

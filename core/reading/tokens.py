@@ -108,6 +108,7 @@ _STEP = re.compile(r"\d{2,3}(?:[.,]5(?!\d))?")
 _UNIT_AT_END = re.compile(r"(?:%|kgs?|lbs?)$")
 _CLEAN_AND_JERK = re.compile(r"(?<!\w)c\+j(?!\w)")
 _PLUS_OF_PERCENT = re.compile(r"(?<=\d)\+(?=%)")  # "80+ %"
+_HYPHEN_OF_ROUNDS = re.compile(r"(?<=\d)-(?=(?:rounds?|sets?)(?!\w))")  # "a 3-round chipper"
 _WITH_SIGN = re.compile(r"(?<![\w/])w/(?=\s|\d|[a-z]{2})")  # "w/ 3 s pause"
 _PLUS_OF_LOAD = re.compile(r"(?<=\d/)\+(?=\d)")  # "+10/+5 kg"
 _PLUS_OF_LAST_SET = re.compile(r"(?<=\d)\+(?=\s*(?:reps?\b|@|$|\.\.))")  # "5+ @ 85 %": five or more
@@ -160,6 +161,8 @@ def tokenize(line: str) -> tuple[Phrase, ...]:
         lower = _PLUS_OF_LOAD.sub("0", _PLUS_OF_LAST_SET.sub(" ", lower))
     if "+" in lower:
         lower = _CLEAN_AND_JERK.sub("c&j", _PLUS_OF_PERCENT.sub(" ", lower))
+    if "-r" in lower or "-s" in lower:
+        lower = _HYPHEN_OF_ROUNDS.sub(" ", lower)
     if "w/" in lower:
         lower = _WITH_SIGN.sub("w ", lower)
     phrases = join_steps(_grammar().phrases(lower, line), line)

@@ -317,6 +317,9 @@ class Counted(Measured):
 
     def _sets(self, index: int, phrase: Phrase) -> None:
         draft, reps = self.draft, int(phrase.values[0])
+        at = self.draft.reps and self.kind(index - 1) == "at" and not (phrase.form or phrase.pair)
+        if at and phrase.times >= LEAST_PERCENT and phrase.values[0] <= HIGHEST_EFFORT:
+            return self._sets_at_load(index, phrase)  # "5 @ 70 x 4"
         if self._are_two_weights(index, phrase):
             return self._weight_in_each_hand(index, phrase)
         if phrase.form == "first-pair":  # "24/16 x 10": two standards, then reps
@@ -338,6 +341,19 @@ class Counted(Measured):
             draft.scheme = (reps,) * phrase.times
             self._second_number(phrase)
         return self.take(index, f"{phrase.times} sets of {reps}")
+
+    def _sets_at_load(self, index: int, phrase: Phrase) -> None:
+        draft, sets, load = self.draft, int(phrase.values[0]), float(phrase.times)
+        if not 1 <= sets <= 100:
+            return self.refuse(index, phrase, "sets of 1 to 100 can be read")
+        draft.scheme, draft.reps = (draft.reps or 1,) * sets, None
+        draft.sets, draft.sets_written = sets, True
+        if self.line.percents and LEAST_PERCENT <= load <= MOST_PERCENT:
+            draft.percents = (load,)
+            draft.assumed.append(f"@ {load:g} as {load:g} %")
+        else:
+            self._loads(index, phrase, (load,), unit_of((load,), self.line.system))
+        return self.take(index, f"{sets} sets at {load:g}")
 
     def _list_of_each_set(self, phrase: Phrase) -> None:
         """'3 x 8-10' is a range, '3 x 7-7-7' a list done three times."""
