@@ -144,7 +144,21 @@ def kit_of_all(text: str) -> str:
 
 
 KIT_TITLES = frozenset(
-    ("complex", "only", "flow", "workout", "wod", "circuit", "day", "session", "amrap", "hotel", "home", "single", "all")
+    (
+        "complex",
+        "only",
+        "flow",
+        "workout",
+        "wod",
+        "circuit",
+        "day",
+        "session",
+        "amrap",
+        "hotel",
+        "home",
+        "single",
+        "all",
+    )
 )
 
 
@@ -224,9 +238,13 @@ def around_a_bracket(read: Line, chunks: Sequence[Chunk]) -> dict[int, str]:
     """'800 m run, 5 rounds (10 pull-ups, 20 push-ups), 800 m run': by its place, whether a movement is done once
     before or after what the bracket repeats."""
     opens = [
-        at + 1 for at, (one, after) in enumerate(itertools.pairwise(read.phrases)) if (one.kind, after.kind) == ("rounds", "open")
+        at + 1
+        for at, (one, after) in enumerate(itertools.pairwise(read.phrases))
+        if (one.kind, after.kind) == ("rounds", "open")
     ]
-    inside = [place for place, chunk in enumerate(chunks) if chunk.named and chunk.indices[0] in read.bracketed]
+    inside = [
+        place for place, chunk in enumerate(chunks) if chunk.named and chunk.indices[0] in read.bracketed
+    ]
     named = [place for place, chunk in enumerate(chunks) if chunk.named]
     if not opens or len(inside) < 2:
         return _before_its_rounds(read, chunks, named)

@@ -341,7 +341,12 @@ class Attacher:
         loads = [chunk for chunk in chunks if chunk.draft.loads and not chunk.named]
         others = [chunk for chunk in chunks if not chunk.draft.loads]
         heights = all(chunk.draft.heights_m and not chunk.named for chunk in others)
-        if len(chunks) < 2 or len(lacking) != len(loads) or len(loads) + len(others) < len(chunks) or not heights:
+        if (
+            len(chunks) < 2
+            or len(lacking) != len(loads)
+            or len(loads) + len(others) < len(chunks)
+            or not heights
+        ):
             return False
         for chunk, one in zip(loads, lacking, strict=True):
             lend(chunk.draft, one, LOADS)

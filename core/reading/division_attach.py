@@ -159,10 +159,9 @@ class DivisionAttacher:
         """A load from a table for every shared line of a movement that has none."""
         for part in self.asking_parts():
             for at in divisions.shared_lines(part.work):
-                if (
-                    divisions.likeness(part.work[at], movement, self.catalog) >= divisions.SUBSTITUTE
-                    and part.work[at] in divisions.loadable(part.work, self.catalog)
-                ):
+                if divisions.likeness(
+                    part.work[at], movement, self.catalog
+                ) >= divisions.SUBSTITUTE and part.work[at] in divisions.loadable(part.work, self.catalog):
                     lend(draft, part.work[at], LOADS)
 
     def as_load(self, chunk: Chunk) -> None:

@@ -49,7 +49,8 @@ _LIKE_RX = re.compile(
     re.IGNORECASE,
 )
 _PIECE_OF = re.compile(
-    r"(?:(?<=^)|(?<=[\s,;:–—-]))(?:(?:e|ev|event|wod|workout|w)\s?(?P<number>\d)|final)(?=\s*:?\s)\s*:?\s*", re.IGNORECASE
+    r"(?:(?<=^)|(?<=[\s,;:–—-]))(?:(?:e|ev|event|wod|workout|w)\s?(?P<number>\d)|final)(?=\s*:?\s)\s*:?\s*",
+    re.IGNORECASE,
 )
 _SUB_FOR = re.compile(r"^\W*sub(?:stitute)?s?\s+for\s+(?:the\s+)?([^:\d]{3,30}?)\s*:\s*(?=\S)", re.IGNORECASE)
 _OF_PART = re.compile(
@@ -191,7 +192,9 @@ class DivisionLines:
             self.of_division(row, division, start, said[0].start())
         ends = [one.start() for one in said[1:]] + [stop]
         for (one, piece), end in zip(pieces, ends, strict=True):
-            self.reading.mark(row, one.start(), one.end(), "division", f"{division}, {piece.name if piece else ''}")
+            self.reading.mark(
+                row, one.start(), one.end(), "division", f"{division}, {piece.name if piece else ''}"
+            )
             self.reading.divisions.only = piece
             self.of_division(row, division, one.end(), end)
             self.reading.divisions.only = None

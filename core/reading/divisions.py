@@ -52,7 +52,9 @@ LEAD = re.compile(
     re.IGNORECASE,
 )
 CANONICAL = re.compile(r"^\s*(?P<name>[a-z]+(?: [1-4])?) \((?:line (?P<lines>\d+(?:, \d+)*)|more)\):\s*")
-SCALE_TO = re.compile(r"^\W*scale\s+(?!.*\b(?:if|when)\b)(?:the\s+)?(?=[^.:,]{2,30}?\s+to\s+(?!an?\b))", re.IGNORECASE)
+SCALE_TO = re.compile(
+    r"^\W*scale\s+(?!.*\b(?:if|when)\b)(?:the\s+)?(?=[^.:,]{2,30}?\s+to\s+(?!an?\b))", re.IGNORECASE
+)
 _AND_RX = re.compile(r"(?:/|\band\b|&)\s*rx\b(?!\s?\+)", re.IGNORECASE)
 NOTHING_OF_ITS_OWN = re.compile(
     r"^\s*(?:as\s+(?:written|above|prescribed|is|rx|intermediate|scaled|shown)(?!\s*,?\s+(?:with|but|except)\b)|same|no\s+change|see above)\b",
@@ -95,7 +97,9 @@ def canonical_division(text: str) -> tuple[str, tuple[int, ...], int] | None:
 
 def leads_with_division(text: str) -> bool:
     """Whether a line starts with a division's name."""
-    return LEAD.match(text) is not None or SCALE_TO.match(text) is not None or CANONICAL.match(text) is not None
+    return (
+        LEAD.match(text) is not None or SCALE_TO.match(text) is not None or CANONICAL.match(text) is not None
+    )
 
 
 def instead_of(text: str) -> tuple[int, int] | None:

@@ -259,7 +259,9 @@ class DocumentPass:
     def _named_again_below(self, phrases: Sequence[Phrase], following: Row | None) -> bool:
         """'III. SQUAT' above 'Back squat', '1. Snatch' above '3 position snatch: 5 sets': what it is about."""
         said = {word for one in phrases if one.kind == "words" for word in plain_words(one.text)}
-        others = [one.kind for one in phrases if one.kind not in ("words", "open", "close", "count", "measure")]
+        others = [
+            one.kind for one in phrases if one.kind not in ("words", "open", "close", "count", "measure")
+        ]
         if following is None or following.after_blank or others or not said:
             return False
         below = [one for one in tokenize(following.text) if one.kind == "words"]
@@ -322,7 +324,10 @@ class DocumentPass:
         spans = list(sentences_of(row.text[:end], row.start))
         lifted = following is not None and self._is_above_its_sets(row, following)
         pieces = [
-            (*span, not lifted and not leads_with_division(row.text[slice(*span)]) and self._is_note(row, *span))
+            (
+                *span,
+                not lifted and not leads_with_division(row.text[slice(*span)]) and self._is_note(row, *span),
+            )
             for span in spans
         ]
         row.pieces = _joined(self._after_notes(row, pieces))
@@ -492,7 +497,7 @@ def _opens_with_sets(row: Row) -> bool:
     first = phrases[0] if phrases else None
     weighed = len(phrases) > 1 and (first is not None and first.kind == "count") and phrases[1].kind == "at"
     sets = first is not None and (first.kind in ("scheme", "sets", "steps") or first.unit == "percent")
-    return weighed or sets or row.sets is not None and bool(row.sets)
+    return weighed or sets or (row.sets is not None and bool(row.sets))
 
 
 def _lists(row: Row) -> bool:

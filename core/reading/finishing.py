@@ -14,7 +14,12 @@ from core.reading.stations import Place, places_of
 from core.reading.volumes import Rounds, finish, once_s, rounds_of
 from core.reading.workout import Format, Part, PartKind, Work
 
-NUMBERED = ("every-minute", "intervals", "rounds", "as-many-as-possible")  # formats whose places may be numbered
+NUMBERED = (
+    "every-minute",
+    "intervals",
+    "rounds",
+    "as-many-as-possible",
+)  # formats whose places may be numbered
 STRENGTH_IMPLEMENTS = ("barbell",)
 OWN_ROUNDS = re.compile(r"^(\d{1,3}) rounds$")  # beside a division's line
 MINUTE_S = 60

@@ -24,7 +24,8 @@ NUMBERED = re.compile(
     re.IGNORECASE,
 )
 LETTERED = re.compile(
-    r"^[\s*_#>(=~]*([A-Z])(\d{0,2})\s*(?:[).:\]](?![A-Z]\.)|/(?=\s)|[-–—](?=\s)|[=~]+\s*$|$)[*_=~\s]*", re.IGNORECASE
+    r"^[\s*_#>(=~]*([A-Z])(\d{0,2})\s*(?:[).:\]](?![A-Z]\.)|/(?=\s)|[-–—](?=\s)|[=~]+\s*$|$)[*_=~\s]*",
+    re.IGNORECASE,
 )
 _ROMAN = re.compile(r"^[\s*_#>(]*(I{1,3}|IV|VI{0,3})()\s*[).:](?:\s+|$)[*_\s]*")
 _NUMBER_LETTER = re.compile(r"^[\s*_#>(]*(\d)([a-d])\s*(?:[).:\]]|[-–—](?=\s))[*_\s]*", re.IGNORECASE)

@@ -208,7 +208,9 @@ def minutes_in_order(rows: list[Row]) -> None:
 
 def weeks_side_by_side(rows: list[Row]) -> None:
     """'Week 1: 4x6', 'Week 2: 5x4 <- this week', 'Week 3: 6x2': only the week that is marked is this day's."""
-    for _, group in itertools.groupby(rows, key=lambda row: bool(WEEK_ROW.match(row.text)) and row.role == "work"):
+    for _, group in itertools.groupby(
+        rows, key=lambda row: bool(WEEK_ROW.match(row.text)) and row.role == "work"
+    ):
         run = list(group)
         if len(run) < LEAST_LABELS or not WEEK_ROW.match(run[0].text):
             continue
@@ -363,7 +365,9 @@ def clock_rows(rows: list[Row]) -> None:
     ]
     plain = sum(not arranges(row.content) for row, _ in timed)
     times = [int(match.group(1)) * 60 + int(match.group(2)) for _, match in timed]
-    of_class = bool(times) and times[0] == 0 and len(times) > LEAST_CLOCK_ROWS  # "0:00 welcome", "0:05 warm-up"
+    of_class = (
+        bool(times) and times[0] == 0 and len(times) > LEAST_CLOCK_ROWS
+    )  # "0:00 welcome", "0:05 warm-up"
     of_day = bool(times) and times[0] >= FIRST_HOUR * 60
     if plain < LEAST_CLOCK_ROWS or times != sorted(set(times)) or not (of_class or of_day):
         return

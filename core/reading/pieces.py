@@ -51,7 +51,8 @@ _LIST = r"(?P<list>\d{1,2}(?:\s*(?:,|and|&|/)\s*\d{1,2})+)\s*[:,–-]?\s+(?=\d)"
 _INTERRUPTS = (
     re.compile(r"\W*(?:at|on)\s+(?:the\s+)?min(?:ute)?s?\s+" + _LIST, re.IGNORECASE),
     re.compile(
-        r"\W*(?P<open>every|each)\s+(?:time|break|drop|miss|no[- ]rep)\b[^:=\d]{0,40}[:=,]\s*(?=\d)", re.IGNORECASE
+        r"\W*(?P<open>every|each)\s+(?:time|break|drop|miss|no[- ]rep)\b[^:=\d]{0,40}[:=,]\s*(?=\d)",
+        re.IGNORECASE,
     ),
     re.compile(r"\W*after\s+rounds?\s+" + _LIST, re.IGNORECASE),
     re.compile(
@@ -122,7 +123,13 @@ class Pieces:
             return False
         groups = said.groupdict()
         open_ended = "open" in groups
-        times = 0 if open_ended else len(re.findall(r"\d+", groups["list"])) if groups.get("list") else _ways(part.work[-1], said)
+        times = (
+            0
+            if open_ended
+            else len(re.findall(r"\d+", groups["list"]))
+            if groups.get("list")
+            else _ways(part.work[-1], said)
+        )
         if not times and not open_ended:
             return False
         says = f"{times} times" if times else "nobody knows how often"
@@ -239,6 +246,8 @@ class Pieces:
 
 def _ways(work: Draft, said: re.Match[str]) -> int:
     """How often a way is in what a movement goes: '5 km', 'every km'."""
-    unit = {"k": "km", "metres": "m", "meters": "m", "miles": "mile"}.get(said["unit"].lower(), said["unit"].lower())
+    unit = {"k": "km", "metres": "m", "meters": "m", "miles": "mile"}.get(
+        said["unit"].lower(), said["unit"].lower()
+    )
     one = float(said["way"] or 1) * METRE_PER[unit]
     return int((work.distance_m or 0) // one)

@@ -75,7 +75,8 @@ _NEVER_IN_TITLE = (
     | frozenset("rm tempo rpe share expect note percent".split())
 )
 _DATED_TITLE = re.compile(
-    r"\b(?:mon|tues|wednes|thurs|fri|satur|sun)day\b|(?<![\d.])\d{1,2}\.\d{1,2}\.(?:\d{2,4})?(?!\d)", re.IGNORECASE
+    r"\b(?:mon|tues|wednes|thurs|fri|satur|sun)day\b|(?<![\d.])\d{1,2}\.\d{1,2}\.(?:\d{2,4})?(?!\d)",
+    re.IGNORECASE,
 )
 LONGEST_TITLE = 12
 _OPEN_SENTENCES = frozenset(("cap", "rest", "team", "share", "stations", "division", "every"))
@@ -306,9 +307,11 @@ class Prose:
         """'First we lift: deadlift, 5 sets of 5 across', 'Pull: ring rows, feet on the box, 3x10', 'One max clean per
         athlete.', 'After that 3 back-off sets of 8': sets beside a name, whatever is said around them."""
         sets = next((at for at, one in enumerate(phrases) if one.kind in ("sets", "steps")), None)
-        if sets is not None and 0 < sets and phrases[0].kind == "then" and sets <= 2:
+        if sets is not None and sets > 0 and phrases[0].kind == "then" and sets <= 2:
             return True
-        named = [at for at, one in enumerate(phrases) if one.kind == "words" and self._ends_with_name(one.text)]
+        named = [
+            at for at, one in enumerate(phrases) if one.kind == "words" and self._ends_with_name(one.text)
+        ]
         labelled = bool(named) and (named[0] == 0 or phrases[named[0] - 1].kind in ("colon", "then"))
         if sets is not None and any(0 < sets - at <= 2 for at in named):
             return labelled

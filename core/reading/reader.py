@@ -210,7 +210,8 @@ class _Reader:
         parts = self.reading.parts
         division = parts.last.block_division if parts.last is not None else None
         earlier = next(
-            (part for part in parts.all if heading.name in (part.name, part.name.split()[-1]) and part.work), None
+            (part for part in parts.all if heading.name in (part.name, part.name.split()[-1]) and part.work),
+            None,
         )
         if division is None or earlier is None or heading.alone:
             return False

@@ -196,7 +196,9 @@ def indent_of(line: str) -> int:
 def sentences_of(text: str, start: int) -> Iterator[tuple[int, int]]:
     """Where each sentence of a row starts and ends."""
     begin = start
-    ends = sorted((*_SENTENCE_END.finditer(text, start), *_LOWER_SENTENCE.finditer(text, start)), key=_place_of)
+    ends = sorted(
+        (*_SENTENCE_END.finditer(text, start), *_LOWER_SENTENCE.finditer(text, start)), key=_place_of
+    )
     for end in ends:
         if _NO_END.search(text[begin : end.start()]) and not _begins_a_sentence(text[end.end() :]):
             continue

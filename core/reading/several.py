@@ -63,7 +63,12 @@ class PieceCuts:
             return bool(kinds & {*_COUNTS, "max"}) and not (kinds & {"every"} and "colon" not in kinds)
         if sign.kind == "comma" and "for-time" in kinds and behind[0].kind == "every":
             return True  # "75 snatches for time, EMOM 5 burpees"
-        if sign.kind == "comma" and behind[0].kind == "every" and len(behind) > 1 and behind[1].unit in METRE_PER:
+        if (
+            sign.kind == "comma"
+            and behind[0].kind == "every"
+            and len(behind) > 1
+            and behind[1].unit in METRE_PER
+        ):
             return True  # "10 km ruck, every 2 km: 20 lunges"
         if kinds & {*_FORMATS, "rounds", "for-time"}:
             return (sign.kind == "bar" or sign.text == ";") and "colon" in kinds

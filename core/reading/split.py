@@ -387,7 +387,9 @@ def _sets_before_colon(read: Line) -> int | None:
 
 def _times_before_colon(read: Line) -> int | None:
     """'Core finisher x3: 20 twists, 15 V-ups': the sets of all that follows."""
-    for at, (sign, count, colon) in enumerate(zip(read.phrases, read.phrases[1:], read.phrases[2:], strict=False)):
+    for at, (sign, count, colon) in enumerate(
+        zip(read.phrases, read.phrases[1:], read.phrases[2:], strict=False)
+    ):
         if [sign.kind, count.kind, colon.kind] != ["x", "count", "colon"] or count.pair:
             continue
         titled = all(one.kind == "words" for one in read.phrases[:at])
@@ -399,8 +401,15 @@ def _times_before_colon(read: Line) -> int | None:
 
 def _sets_before_list(read: Line) -> int | None:
     """'Primer: 3 sets, 8 kip swings, 6 knee raises': the sets of all that is counted behind them."""
-    for at, (count, word, comma) in enumerate(zip(read.phrases, read.phrases[1:], read.phrases[2:], strict=False)):
-        if count.kind != "count" or count.pair or word.kind != "set-word" or comma.kind not in ("comma", "dash"):
+    for at, (count, word, comma) in enumerate(
+        zip(read.phrases, read.phrases[1:], read.phrases[2:], strict=False)
+    ):
+        if (
+            count.kind != "count"
+            or count.pair
+            or word.kind != "set-word"
+            or comma.kind not in ("comma", "dash")
+        ):
             continue
         before = read.phrases[at - 1].kind if at else "colon"
         kinds = [one.kind for one in read.phrases[at + 3 :]]

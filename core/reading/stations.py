@@ -36,7 +36,9 @@ def places_of(fmt: Format, work: Sequence[Draft], catalog: Catalog) -> dict[int,
     for number in numbers:
         here = [one for one in work if one.station == number]
         own = replace(fmt, rounds=times, stations=0, repeat=1)
-        if fmt.kind == "as-many-as-possible" or (seconds >= LEAST_OPEN_S and _goes_on(here, seconds, catalog)):
+        if fmt.kind == "as-many-as-possible" or (
+            seconds >= LEAST_OPEN_S and _goes_on(here, seconds, catalog)
+        ):
             own = Format("as-many-as-possible", minutes=seconds / MINUTE_S, repeat=times)
         found[number] = Place(own, rounds_of(own, here, catalog))
     return found
@@ -52,7 +54,11 @@ def _lasts_s(fmt: Format) -> float | None:
 def _goes_on(work: Sequence[Draft], seconds: float, catalog: Catalog) -> bool:
     """Whether what stands at a place is done again and again: a list, or one movement that is soon over."""
     shared = [one for one in work if one.division in (None, "rx")]
-    if not shared or not all(one.has_counts for one in shared) or any(one.max_effort and not one.reps for one in shared):
+    if (
+        not shared
+        or not all(one.has_counts for one in shared)
+        or any(one.max_effort and not one.reps for one in shared)
+    ):
         return False
     if any(one.seconds for one in shared):
         return len(shared) > 1

@@ -20,7 +20,12 @@ FLOORS = {
         "other languages": 0.95,
     },
     "second": {"movements right": 0.92, "boards whole": 0.7, "other languages": 0.95},
-    "third": {"movements right": 0.86, "boards whole": 0.6, "long boards whole": 0.33, "other languages": 0.95},
+    "third": {
+        "movements right": 0.86,
+        "boards whole": 0.6,
+        "long boards whole": 0.33,
+        "other languages": 0.95,
+    },
     "fourth": {"movements right": 0.88, "boards whole": 0.6, "other languages": 0.95},
 }
 CEILINGS = {

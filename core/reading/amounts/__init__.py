@@ -37,7 +37,12 @@ class Amounts(Effort):
         draft = self.draft
         barbell = self.row is not None and self.row.implement == "barbell"
         weighed = draft.loads or draft.percents or draft.bodyweight or draft.rpe
-        if barbell and draft.max_effort and draft.sets_written and not (draft.scheme or draft.reps or weighed):
+        if (
+            barbell
+            and draft.max_effort
+            and draft.sets_written
+            and not (draft.scheme or draft.reps or weighed)
+        ):
             draft.scheme, draft.max_effort, draft.estimated = (1,) * (draft.sets or 1), False, True
 
     def _best_of_a_lift(self) -> None:

@@ -204,7 +204,9 @@ class Counted(Measured):
         """'120 cal row (30 each)', '20 rope climbs (5 each)': everybody's own part of it."""
         draft, own = self.draft, phrase.values[0]
         whole = draft.reps or draft.calories or 0
-        shared = not phrase.pair and index in self.line.bracketed and self.kind(index + 1) in ("each", "everyone")
+        shared = (
+            not phrase.pair and index in self.line.bracketed and self.kind(index + 1) in ("each", "everyone")
+        )
         return shared and not self._sided() and own < whole and whole % own == 0
 
     def _own_share(self, index: int, phrase: Phrase) -> None:

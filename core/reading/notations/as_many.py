@@ -122,11 +122,7 @@ def _of_its_time(scan: Scan, seconds: int | None) -> int | None:
     """'3 x 5:00 AMRAP': how often stands with the time."""
     for place in scan.free:
         phrase = scan.phrases[place]
-        if (
-            phrase.kind == "measure"
-            and phrase.times > 1
-            and seconds_of(phrase) == seconds
-        ):
+        if phrase.kind == "measure" and phrase.times > 1 and seconds_of(phrase) == seconds:
             scan.used.add(place)
             return phrase.times
     return None

@@ -36,7 +36,9 @@ def read(scan: Scan) -> Format | None:
 
 def _each_of_a_list(scan: Scan) -> Format | None:
     """'3 rounds, 1 min each' above a list of names."""
-    each = next((one for one in scan.free if scan.kind(one) == "each" and scan.kind(one + 1) not in _BEHIND), None)
+    each = next(
+        (one for one in scan.free if scan.kind(one) == "each" and scan.kind(one + 1) not in _BEHIND), None
+    )
     rounds = scan.at("rounds")
     named = scan.line.named or not scan.line.followed
     alone = rounds is None and each is not None and scan.kind(each + 1) not in ("", "colon")

@@ -75,7 +75,11 @@ def leads_a_list(phrases: Sequence[Phrase]) -> bool:
 def _again_and_again(scan: Scan) -> Format | None:
     """'10 min continuous: 20 m crawl, 20 m lunge': a list on the line itself."""
     team = any(scan.kind(place) == "team" for place in scan.free)
-    ahead = [place for place in scan.free if scan.kind(place) not in ("team", "comma", "share")] if team else scan.free
+    ahead = (
+        [place for place in scan.free if scan.kind(place) not in ("team", "comma", "share")]
+        if team
+        else scan.free
+    )
     first, *others = ahead or (0,)
     within = bool(others) and scan.phrases[first].text.lower() in WITHIN
     first, *others = others if within else (first, *others)

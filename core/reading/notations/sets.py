@@ -48,7 +48,12 @@ def _with_word(scan: Scan) -> tuple[int, int] | None:
 
 def _behind_a_title(scan: Scan, count: int, at: int) -> bool:
     """'KB + gymnastic strength, 3 sets:' above its list: words that name no movement, and how often."""
-    if not scan.line.followed or scan.line.named or count < 2 or scan.kind(count - 1) not in ("comma", "dash", "colon"):
+    if (
+        not scan.line.followed
+        or scan.line.named
+        or count < 2
+        or scan.kind(count - 1) not in ("comma", "dash", "colon")
+    ):
         return False
     before = [scan.kind(place) for place in scan.free if place < count]
     behind = [scan.kind(place) for place in scan.free if place > at]
