@@ -12,13 +12,14 @@ from core.reading.draft import Chunk, Chunks
 from core.reading.kit_words import HAND_WEIGHTS
 from core.reading.line import SILENT, Line
 from core.reading.names import Names
+from core.reading.numerals import COUNT_WORDS
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
 from core.reading.phrases import Phrase
 from core.reading.plain_words import plain_words
 from core.reading.prose import AGAIN
 from core.reading.rows import Row
-from core.reading.tokens import COUNT_WORDS, how_many, seconds_of
+from core.reading.tokens import how_many, seconds_of
 from core.reading.workout import Format
 
 _TURNS = re.compile(

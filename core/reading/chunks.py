@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import itertools
 import re
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
@@ -15,10 +14,9 @@ from core.reading.context import in_context
 from core.reading.draft import Chunk, Draft
 from core.reading.line import Line
 from core.reading.names import Match, Names
-from core.reading.phrases import Phrase
 from core.reading.plain_words import plain, plain_words
-from core.reading.tokens import WOMEN
-from core.reading.units import BELLS, METRE_PER
+from core.reading.remarks import SAME_KIT, TELLING, take_remarks
+from core.reading.units import METRE_PER
 
 
 class ChunkReader:
@@ -52,7 +50,7 @@ class ChunkReader:
             row = self._named_in_bracket(line, draft, name_at, row)
             row = self._named_further_on(line, draft, [one for one in indices if one > name_at], row)
         if row is not None:
-            _take_remarks(line, draft, indices)
+            take_remarks(line, draft, indices)
             draft.notes.extend(line.remarks)
             line.remarks = []
         Amounts(line, draft, indices, name_at, row).read()
@@ -269,7 +267,6 @@ def _said_with(words: str, name: str) -> Iterator[str]:
         yield f"{beside[0]} {name}"
 
 
-SAME_KIT = frozenset(("dumbbell", "kettlebell", "bell", "bar", "barbell", "weight", "load"))
 HELD_IN_HAND = ("dumbbell", "kettlebell", "plate", "sandbag", "barbell")
 FEWEST_SKIPS = 10  # fewer 'singles' are repetitions; common practice
 REPEATED = frozenset(("interval", "intervals", "repeat", "repeats"))
@@ -290,28 +287,6 @@ TITLE_WORDS = frozenset(
         "day",
         "special",
         "work",
-    )
-)
-TELLING = frozenset(
-    (
-        "count",
-        "everyone",
-        "measure",
-        "tempo",
-        "rpe",
-        "rir",
-        "rm",
-        "per-side",
-        "each",
-        "sum",
-        "sets",
-        "scheme",
-        "steps",
-        "sex",
-        "division",
-        "bodyweight",
-        "synchro",
-        "unit",
     )
 )
 
@@ -336,144 +311,5 @@ def _is_care(line: Line, indices: Sequence[int]) -> bool:
     )
 
 
-def _take_remarks(line: Line, draft: Draft, indices: list[int]) -> None:
-    """A bracket with nothing to read in it ('step down', 'within 12:00') is a note, whole."""
-    run: list[int] = []
-    for index in [*indices, None]:
-        if index is not None and index in line.bracketed and (not run or index == run[-1] + 1):
-            run.append(index)
-            continue
-        if run and not any(one in line.taken for one in run) and _is_remark(line, run):
-            words = plain(" ".join(line.phrases[one].text for one in run)).split()
-            text = line.text[line.phrases[run[0]].column : line.phrases[run[-1]].end]
-            if not all(word in board_words().passable for word in words):
-                draft.notes.append(text)
-            draft.alternating |= "alternating" in words
-            draft.as_above |= "same" in words and bool(set(words) & SAME_KIT)
-            line.take(run, "note", "a note")
-        run = [index] if index is not None and index in line.bracketed else []
-
-
-def take_asides(line: Line) -> None:
-    """A bracket that says when or why ('after the round of 10') holds no amounts: kept for the line's first
-    movement."""
-    at = 0
-    while at < len(line.phrases):
-        stop = at
-        while (
-            stop < len(line.phrases)
-            and stop in line.bracketed
-            and line.phrases[stop].kind not in ("open", "close")
-        ):
-            stop += 1
-        if (
-            (
-                stop > at
-                and line.phrases[at].kind in ("words", "after-set", "sex")
-                and (_ASIDE.match(line.phrases[at].text) or _is_her_scheme(line.phrases[at:stop]))
-            )
-            or _is_less(line.phrases[at:stop])
-            or (stop > at + 1 and line.phrases[at].kind == "or")
-            or _is_a_place(line, at, stop)
-        ):
-            line.remarks.append(line.text[line.phrases[at].column : line.phrases[stop - 1].end])
-            line.take(range(at, stop), "note", "a note")
-        at = max(stop, at + 1)
-
-
-def take_fewer(line: Line) -> None:
-    """'max strict pull-ups -2': two fewer than one could."""
-    tail = line.phrases[-2:]
-    fewer = [one.kind for one in tail] == ["dash", "count"] and tail[1].values[0] <= MOST_FEWER
-    if fewer and tail[0].end == tail[1].column and any(one.kind == "max" for one in line.phrases):
-        line.remarks.append(line.text[tail[0].column : tail[1].end])
-        line.take(range(len(line.phrases) - 2, len(line.phrases)), "note", "fewer than you could")
-
-
-MOST_FEWER = 5
-
-
-def _is_a_place(line: Line, at: int, stop: int) -> bool:
-    """'5 at 70 % of (1)': which line is meant."""
-    return (
-        stop - at == 1 and line.phrases[at].kind == "count" and at >= 2 and line.phrases[at - 2].kind == "of"
-    )
-
-
-def _is_less(phrases: Sequence[Phrase]) -> bool:
-    """'4 x max (-2)': two fewer than one could."""
-    return [phrase.kind for phrase in phrases[:2]] == ["dash", "count"] and len(phrases) <= 3
-
-
-def _is_her_scheme(phrases: Sequence[Phrase]) -> bool:
-    """'cal bike (women 24-16-8)': another list for the second standard."""
-    her = phrases[0].kind == "sex" and phrases[0].text.lower().startswith(WOMEN)
-    return her and any(phrase.kind == "scheme" for phrase in phrases)
-
-
-def take_vest(line: Line) -> None:
-    """'with a 20/14 lb vest': worn, and no load of any movement."""
-    for index, phrase in enumerate(line.phrases):
-        words = set(plain(phrase.text).split())
-        if phrase.kind != "words" or "vest" not in words or words - WORN - board_words().passable:
-            continue
-        beside = [
-            one
-            for one in (index - 1, index + 1)
-            if 0 <= one < len(line.phrases) and line.phrases[one].kind in ("measure", "count")
-        ]
-        line.remarks.append(
-            line.text[line.phrases[min([index, *beside])].column : line.phrases[max([index, *beside])].end]
-        )
-        line.take(sorted([index, *beside]), "note", "worn")
-
-
-def take_bells(line: Line) -> None:
-    """'20 DB thrusters 15s/10s': dumbbells of so much, no work and rest."""
-    for index, phrase in enumerate(line.phrases):
-        if phrase.kind != "interval" or not BELLS.fullmatch(phrase.text):
-            continue
-        words = {
-            word for one in line.phrases[:index] if one.kind == "words" for word in plain_words(one.text)
-        }
-        if words & {"dumbbell", "kettlebell"} and any(one.kind == "count" for one in line.phrases[:index]):
-            values = tuple(float(one) for one in re.findall(r"\d+", phrase.text))
-            bells = replace(phrase, kind="measure", unit="s", values=values, pair=True)
-            line.phrases = (*line.phrases[:index], bells, *line.phrases[index + 1 :])
-
-
-def take_targets(line: Line) -> None:
-    """'500 m row under 1:50/2:10', 'sub 8:00': how fast is aimed for."""
-    for index, (first, second) in enumerate(itertools.pairwise(line.phrases)):
-        word = plain_words(first.text)[-1:] if first.kind == "words" else ()
-        behind = line.phrases[index + 2].text.lower() if index + 2 < len(line.phrases) else ""
-        aimed = set(word) & FASTER or (set(word) & HELD_PACE and behind.startswith(("pace", "split", "/500")))
-        if not aimed or second.kind not in ("clock", "interval", "window"):
-            continue
-        before = first.text.rsplit(None, 1)[0] if len(first.text.split()) > 1 else ""
-        if not before:
-            line.take([index], "note", "a target")
-        line.take([index + 1], "note", "a target")
-        line.remarks.append(line.text[first.column : second.end])
-
-
 MONTHS = frozenset(("march", "may"))  # that a movement's name could be
 NEGATED = re.compile(r"(?:no|without)\s", re.IGNORECASE)
-FASTER = frozenset(("under", "sub", "below", "within"))
-HELD_PACE = frozenset(("hold", "holding", "keep", "at", "around", "aim", "target"))
-WORN = frozenset(("vest", "weighted", "wear", "wearing"))
-_ASIDE = re.compile(r"^(?:was|were|last|after|before|until|if|when|because|instead)\b", re.IGNORECASE)
-_WHEN = re.compile(r"^(?:after|before|until|at the|if|when|as|not|no|from|one|two|three)\b", re.IGNORECASE)
-
-
-def _is_remark(line: Line, run: list[int]) -> bool:
-    """Whether a bracket says nothing of its own, or says when ('after the round of 10')."""
-    text = line.text[line.phrases[run[0]].column : line.phrases[run[-1]].end]
-    if set(plain(text).split()) <= {"cal", "calorie", "for", "reps"}:
-        return False
-    equals = any(phrase.text == "=" for phrase in line.phrases[run[0] : run[-1] + 1])
-    return (
-        equals
-        or not any(line.phrases[one].kind in TELLING for one in run)
-        or (line.phrases[run[0]].kind == "words" and _WHEN.match(text) is not None)
-    )

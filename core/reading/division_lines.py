@@ -8,7 +8,6 @@ from collections.abc import Iterator
 
 from core.reading.around import role_of, station_of
 from core.reading.attach import strange_words
-from core.reading.chunks import take_vest
 from core.reading.divisions import (
     NOTHING_OF_ITS_OWN,
     canonical_division,
@@ -22,6 +21,7 @@ from core.reading.line import SILENT, Line
 from core.reading.part_draft import PartDraft
 from core.reading.plain_words import plain_words
 from core.reading.prose import arranges
+from core.reading.remarks import take_vest
 from core.reading.rows import Row
 from core.reading.state import Reading
 from core.reading.tables import Standard

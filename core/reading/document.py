@@ -12,8 +12,7 @@ import itertools
 import re
 from collections.abc import Iterator, Sequence
 
-from core.reading.board_words import board_words
-from core.reading.divisions import leading_division, leads_with_division
+from core.reading.divisions import leads_with_division
 from core.reading.formats import TELLING
 from core.reading.headings import (
     AROUND,
@@ -44,6 +43,20 @@ from core.reading.numbering import (
 from core.reading.phrases import Phrase
 from core.reading.plain_words import plain_words
 from core.reading.prose import ARRANGES, COUNTED, FIRST_HOUR, Prose, arranges, is_schedule, tells_work
+from core.reading.row_roles import (
+    ROUND,
+    begins_with_sets,
+    level_blocks,
+    lists_on,
+    name_a_round,
+    notes_joined,
+    only_a_label,
+    only_division,
+    only_says_who,
+    opens_with_sets,
+    within_a_piece,
+    without_rule,
+)
 from core.reading.rows import (
     LETTER_BULLET,
     REMARK,
@@ -55,7 +68,6 @@ from core.reading.rows import (
     sentences_of,
     without_symbols,
 )
-from core.reading.scan import FILLERS
 from core.reading.several import PieceCuts
 from core.reading.table_rows import find_tables
 from core.reading.tokens import seconds_of, tokenize
@@ -68,7 +80,6 @@ LONGEST_CAPITALS = 6  # words of a line of capitals that is a heading
 _SEEKS = re.compile(r"\b(?:find|establish|build|work up|max)\b", re.IGNORECASE)
 _DATED_PIECE = re.compile(r"(?:day|session|[dw])\s*\d", re.IGNORECASE)
 _RESTS = re.compile(r"\W*(?:rest(?:\s+day)?|off)\W*$", re.IGNORECASE)
-_ROUND = re.compile(r"round\s*\d", re.IGNORECASE)
 _CAPITALS = re.compile(r"^[^a-z]*[A-ZÀ-Ý]{3}[^a-z]*$")
 
 
@@ -156,7 +167,7 @@ class DocumentPass:
             if len(line) > MAX_LINE:
                 yield Row(number, line, Translated(plain), 0, blank, plain[:1], role="too-long")
             else:
-                plain = _without_rule(plain)
+                plain = without_rule(plain)
                 english = self.translator.line(plain) if self.translator else Translated(plain)
                 yield Row(number, line, english, indent_of(plain), blank, english.text)
             blank = False
@@ -165,7 +176,7 @@ class DocumentPass:
 
     def _headings(self, rows: list[Row], letters: bool) -> None:
         within_notes = False
-        _level_blocks(rows)
+        level_blocks(rows)
         for at, row in enumerate(rows):
             if row.heading is not None and row.heading.division:
                 within_notes = False
@@ -174,17 +185,17 @@ class DocumentPass:
                 within_notes = within_notes and not row.tabled
                 continue
             heading = self._heading(row, letters, at == 0)
-            if heading is not None and _ROUND.match(heading.name) and _within_a_piece(rows, at):
-                _name_a_round(row, heading)
+            if heading is not None and ROUND.match(heading.name) and within_a_piece(rows, at):
+                name_a_round(row, heading)
                 continue
-            if heading is not None and not heading.alone and _only_a_label(heading, row):
+            if heading is not None and not heading.alone and only_a_label(heading, row):
                 heading = None  # 'Score: total reps': one line, told by its label
             if heading is not None:
                 self._head(rows, at, heading)
                 within_notes = heading.opens == "notes"
                 continue
             listed = row.after_blank or (at + 1 < len(rows) and rows[at + 1].text.lstrip()[:1].isdecimal())
-            ends = (listed and arranges(row.text)) or (row.after_blank and _only_division(row.text))
+            ends = (listed and arranges(row.text)) or (row.after_blank and only_division(row.text))
             within_notes = within_notes and not ends
             if within_notes:
                 row.role = "note"
@@ -330,7 +341,7 @@ class DocumentPass:
             )
             for span in spans
         ]
-        row.pieces = _joined(self._after_notes(row, pieces))
+        row.pieces = notes_joined(self._after_notes(row, pieces))
         if row.pieces and all(note for _, _, note in row.pieces) and not row.heading and end == len(row.text):
             row.role = "note"
             return
@@ -342,7 +353,7 @@ class DocumentPass:
         """'Jerk from the rack' with '75 % 2x2' below it."""
         phrases = row.phrases(row.start, len(row.text))
         named = bool(phrases) and phrases[0].kind == "words" and self.names.starts(phrases[0].text)
-        sets = not following.after_blank and _opens_with_sets(following)
+        sets = not following.after_blank and opens_with_sets(following)
         return named and sets and len(row.content.split()) <= LONGEST_CAPITALS
 
     def _remark(self, row: Row) -> re.Match[str] | None:
@@ -397,7 +408,7 @@ class DocumentPass:
             return
         row = rows[0]
         phrases = row.phrases(row.start, len(row.text))
-        if not rows[1].after_blank and _only_says_who(phrases):
+        if not rows[1].after_blank and only_says_who(phrases):
             return  # "Partner workout:" right above its list
         if self.prose.is_title(row.content, phrases) and not leads_with_division(row.content):
             row.role = "title"
@@ -408,115 +419,8 @@ class DocumentPass:
             leads = following.text.lstrip()[:1] in "-•*"
             numbered = following.bullet is not None and row.bullet is None
             row.followed_deeper = following.indent > row.indent or numbered or leads
-            row.followed = _lists(following)
-            row.sets_below = not following.after_blank and _begins_with_sets(following)
+            row.followed = lists_on(following)
+            row.sets_below = not following.after_blank and begins_with_sets(following)
             arranges_more = following.role == "work" and following.format and not following.named
             if arranges_more and not following.after_blank and not following.heading:
-                row.followed |= at + 2 < len(rows) and _lists(rows[at + 2])
-
-
-def _level_blocks(rows: Sequence[Row]) -> None:
-    """'LEVEL 1' and 'LEVEL 2', each above pieces of its own: headings of a division's parts."""
-    alone = [
-        (at, found)
-        for at, row in enumerate(rows)
-        if row.role == "work" and (found := _only_division(row.text))
-    ]
-    if len(alone) < 2:
-        return
-    ends = [at for at, _ in alone[1:]] + [len(rows)]
-    blocks = [rows[at + 1 : end] for (at, _), end in zip(alone, ends, strict=True)]
-    if not all(map(_holds_pieces, blocks)):
-        return
-    for at, division in alone:
-        row = rows[at]
-        row.heading = Heading(
-            " ".join(row.text.split()).strip(" *_#:"), None, len(row.text), alone=True, division=division
-        )
-        row.start = len(row.text)
-
-
-def _only_division(text: str) -> str:
-    """The division that a line names and says no more of: 'Level 1 (first three months)'."""
-    found = leading_division(text)
-    rest = text[found[1] :].strip(" *_#:-–—") if found is not None else "?"
-    bracket = rest.startswith("(") and rest.endswith(")") and not any(letter.isdigit() for letter in rest)
-    return found[0] if found is not None and (not rest or bracket) else ""
-
-
-def _holds_pieces(block: Sequence[Row]) -> bool:
-    """Whether rows arrange a piece and hold another one, or sets of a lift."""
-    own = list(itertools.takewhile(lambda row: row.role == "work", block))
-    pieces = sum(arranges(row.text) for row in own)
-    sets = any(phrase.kind in ("sets", "steps") for row in own for phrase in tokenize(row.text))
-    return pieces > 1 or (pieces == 1 and sets)
-
-
-def _name_a_round(row: Row, heading: Heading) -> None:
-    """'Round 3: 12 / 12' within a piece heads nothing."""
-    row.start = after_heading(row.text, heading.end, False)
-    row.marks.append((0, row.start, "which round"))
-    if not any(letter.isalpha() for letter in row.content):
-        row.role = "note"
-
-
-def _within_a_piece(rows: Sequence[Row], at: int) -> bool:
-    """Whether a row stands in a block that a format opens: 'Round 1: ..' below '8 min AMRAP'."""
-    first = at
-    while first > 0 and not rows[first].after_blank:
-        first -= 1
-    return any(arranges(row.text) for row in rows[first:at] if not _ROUND.match(row.text.strip()))
-
-
-def _only_a_label(heading: Heading, row: Row) -> bool:
-    """'Score: total reps', 'Tomorrow: rowing and gymnastics'."""
-    later = heading.name.lower() == "tomorrow" and not any(letter.isdigit() for letter in row.text)
-    return later or heading.opens == "notes"
-
-
-def _only_says_who(phrases: Sequence[Phrase]) -> bool:
-    """Whether a line says who share the work, and nothing else of its own."""
-    others = [one for one in phrases if one.kind not in ("team", "share", "colon", "dash", "comma", "other")]
-    kinds = board_words().headings.keys() | FILLERS
-    said = all(one.kind == "words" and one.text.lower() in kinds for one in others)
-    return said and any(one.kind == "team" for one in phrases)
-
-
-def _begins_with_sets(row: Row) -> bool:
-    phrases = row.phrases(row.start, len(row.text)) if row.role == "work" else []
-    return (
-        bool(phrases)
-        and not row.named
-        and (phrases[0].kind in ("scheme", "sets", "steps") or row.sets is not None)
-    )
-
-
-def _opens_with_sets(row: Row) -> bool:
-    """'75 % 2x2', '5 @ 60 %', '5-5-3'."""
-    phrases = row.phrases(row.start, len(row.text)) if row.role == "work" else []
-    first = phrases[0] if phrases else None
-    weighed = len(phrases) > 1 and (first is not None and first.kind == "count") and phrases[1].kind == "at"
-    sets = first is not None and (first.kind in ("scheme", "sets", "steps") or first.unit == "percent")
-    return weighed or sets or (row.sets is not None and bool(row.sets))
-
-
-def _lists(row: Row) -> bool:
-    """Whether a row goes on with the list of the block above it."""
-    return row.item and not row.after_blank and row.heading is None
-
-
-def _without_rule(line: str) -> str:
-    """A line without the dashes, stars or equals signs that only adorn its end: '-rest 2 min-', '** A **'."""
-    end = len(line.rstrip().rstrip("-–—*_=~"))
-    return line if end == 0 else line[:end] + " " * (len(line) - end)
-
-
-def _joined(pieces: list[tuple[int, int, bool]]) -> list[tuple[int, int, bool]]:
-    """Notes that follow one another as one."""
-    kept: list[tuple[int, int, bool]] = []
-    for start, stop, note in pieces:
-        if kept and note and kept[-1][2]:
-            kept[-1] = (kept[-1][0], stop, True)
-        else:
-            kept.append((start, stop, note))
-    return kept
+                row.followed |= at + 2 < len(rows) and lists_on(rows[at + 2])

@@ -24,15 +24,15 @@ from core.reading.around import (
     then_alone,
     without_label,
 )
-from core.reading.chunks import take_asides, take_bells, take_fewer, take_targets, take_vest
 from core.reading.division_lines import DivisionLines
 from core.reading.divisions import leads_with_division
 from core.reading.draft import Chunk, Chunks, Draft
 from core.reading.formats import FormatFound, read_format
 from core.reading.line import Line
+from core.reading.remarks import take_asides, take_bells, take_fewer, take_targets, take_vest
 from core.reading.rows import Row
 from core.reading.several import PieceCuts
-from core.reading.split import spread_amount, spread_list
+from core.reading.spreading import spread_amount, spread_list
 from core.reading.state import Reading
 from core.reading.tokens import seconds_of
 from core.reading.units import METRE_PER

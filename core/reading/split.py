@@ -2,11 +2,8 @@
 
 from __future__ import annotations
 
-import itertools
-import re
 from collections.abc import Iterable, Sequence
 
-from core.reading.board_words import board_words
 from core.reading.chunks import ChunkReader
 from core.reading.divisions import division_id
 from core.reading.draft import Chunk, Chunks
@@ -14,12 +11,18 @@ from core.reading.line import SILENT, Line
 from core.reading.names import Names
 from core.reading.phrases import Phrase
 from core.reading.prose import COUNTED
-from core.reading.scan import FILLERS
+from core.reading.spreading import (
+    MOST_SETS,
+    only_fillers,
+    set_beside,
+    sets_before_colon,
+    spread_sets,
+    times_before_colon,
+    times_of_all,
+)
 from core.reading.tokens import is_load_times_reps
 from core.reading.units import KG_PER, LOAD_UNITS, METRE_PER, SHORTEST_RUN_M
 
-MOST_SETS = 30
-FURTHEST_COLON = 9  # '3 sets, slow and controlled:'
 _BESIDE_A_COUNT = ("x", "reps", "of", "open", "colon")
 CUTS = ("comma", "plus", "then", "and", "bar", "slash")
 _HELD_WHERE = frozenset(("overhead", "plate", "rack", "goblet"))
@@ -47,7 +50,7 @@ class Splitter:
     def chunks(self, read: Line) -> Chunks:
         """Every movement of a line, with the division a word before or after it names."""
         found: Chunks = []
-        sets = self._sets_of_bracket(read) or _times_before_colon(read)
+        sets = self._sets_of_bracket(read) or times_before_colon(read)
         division: str | None = None
         carried: list[int] = []
         within = False  # whether the division's words stand in brackets
@@ -73,10 +76,10 @@ class Splitter:
             else:
                 found.append((division, chunk))
         found = self._only_one_of_them(read, found)
-        if sets := sets or _sets_before_colon(read):
-            _spread_sets([chunk for _, chunk in found], sets)
-        _set_beside([chunk for _, chunk in found])
-        _times_of_all(read, [chunk for _, chunk in found])
+        if sets := sets or sets_before_colon(read):
+            spread_sets([chunk for _, chunk in found], sets)
+        set_beside([chunk for _, chunk in found])
+        times_of_all(read, [chunk for _, chunk in found])
         return found
 
     def _only_one_of_them(self, read: Line, found: Chunks) -> Chunks:
@@ -233,7 +236,7 @@ class Splitter:
         if self._ends_amounts(read, kind, here, rest, bare):
             return True
         if not self._named(read, here) and not any(
-            read.phrases[index].kind == "words" and not _only_fillers(read.phrases[index].text)
+            read.phrases[index].kind == "words" and not only_fillers(read.phrases[index].text)
             for index in here
         ):
             return False
@@ -366,154 +369,6 @@ def _keep_choice(read: Line, indices: list[int], before: Chunk) -> None:
     before.draft.notes.append(f"or {read.text[first.column : last.end]}")
 
 
-def _sets_before_colon(read: Line) -> int | None:
-    """'3 sets: 10 rows + 30 s L-sit', '5x: 20 m sprint, walk back': the sets of all that follows."""
-    if (listed := _sets_before_list(read)) is not None:
-        return listed
-    colon = next((index for index, phrase in enumerate(read.phrases) if phrase.kind == "colon"), 0)
-    at = next((index for index, one in enumerate(read.phrases[:colon]) if one.kind == "count"), colon)
-    if not at + 2 <= colon <= FURTHEST_COLON or read.phrases[at].pair:
-        return None
-    if any(one.kind not in ("words", "team", "everyone", "dash") for one in read.phrases[:at]):
-        return None
-    if not any(one.kind in ("set-word", "x") for one in read.phrases[at + 1 : at + 3]):
-        return None
-    says_how = all(
-        one.kind in _BEFORE_COLON or (one.kind == "words" and _only_fillers(one.text))
-        for one in read.phrases[at + 1 : colon]
-    )
-    return int(read.phrases[at].values[0]) if says_how else None
-
-
-def _times_before_colon(read: Line) -> int | None:
-    """'Core finisher x3: 20 twists, 15 V-ups': the sets of all that follows."""
-    for at, (sign, count, colon) in enumerate(
-        zip(read.phrases, read.phrases[1:], read.phrases[2:], strict=False)
-    ):
-        if [sign.kind, count.kind, colon.kind] != ["x", "count", "colon"] or count.pair:
-            continue
-        titled = all(one.kind == "words" for one in read.phrases[:at])
-        if at and titled and count.values[0] <= MOST_SETS and not {at, at + 1} & read.taken:
-            read.take([at, at + 1], "amount", f"{count.values[0]:g} sets")
-            return int(count.values[0])
-    return None
-
-
-def _sets_before_list(read: Line) -> int | None:
-    """'Primer: 3 sets, 8 kip swings, 6 knee raises': the sets of all that is counted behind them."""
-    for at, (count, word, comma) in enumerate(
-        zip(read.phrases, read.phrases[1:], read.phrases[2:], strict=False)
-    ):
-        if (
-            count.kind != "count"
-            or count.pair
-            or word.kind != "set-word"
-            or comma.kind not in ("comma", "dash")
-        ):
-            continue
-        before = read.phrases[at - 1].kind if at else "colon"
-        kinds = [one.kind for one in read.phrases[at + 3 :]]
-        counted = sum(a in ("count", "measure") and b == "words" for a, b in itertools.pairwise(kinds))
-        if before == "colon" and counted > 1 and kinds[:1] in (["count"], ["measure"]):
-            return int(count.values[0])
-    return None
-
-
-_BEFORE_COLON = frozenset(
-    ("set-word", "x", "of", "comma", "open", "close", "rest", "clock", "measure", "after-set", "quality")
-)
-
-
-_TIMES_OF_ALL = re.compile(r"\d{1,2}x\s+\d")
-
-
-def _times_of_all(read: Line, chunks: list[Chunk]) -> None:
-    """'4x 10/10 DB row, 15 face pulls': a times sign with a gap behind it is for the whole list."""
-    named = [chunk.draft for chunk in chunks if chunk.named]
-    first = read.phrases[0] if read.phrases else None
-    if first is None or first.kind != "sets" or len(named) < 2 or not _TIMES_OF_ALL.match(first.text):
-        return
-    rest = named[1:]
-    if all(draft.has_amount and not draft.sets_written for draft in rest) and named[0].sets:
-        _spread_sets(chunks, named[0].sets)
-
-
-def _set_beside(chunks: list[Chunk]) -> None:
-    """'3 x 10 rows + 30 s plank': what a plus adds to a movement in sets is done in each of them."""
-    for before, chunk in itertools.pairwise(chunks):
-        first, second = before.draft, chunk.draft
-        counted = second.has_amount and not second.sets_written
-        if chunk.joined_by == "plus" and first.sets_written and first.sets and counted and chunk.named:
-            _spread_sets([chunk], first.sets)
-
-
-def _spread_sets(chunks: list[Chunk], sets: int) -> None:
-    """Every movement of a bracket is done in each of its sets."""
-    for draft in (chunk.draft for chunk in chunks if chunk.named and not chunk.draft.sets_written):
-        draft.scheme = (draft.reps,) * sets if draft.reps else ()
-        draft.sets, draft.sets_written, draft.reps = sets, True, None
-
-
-def spread_list(read: Line, chunks: list[Chunk]) -> None:
-    """'5 rounds of 5-10-15 (pull-ups, push-ups, squats)': a number for each bare name, in order."""
-    named = [chunk.draft for chunk in chunks if chunk.named]
-    at = next((index for index, one in enumerate(read.phrases) if one.kind == "scheme"), None)
-    rounds = [
-        a.values[0]
-        for a, b in itertools.pairwise(read.phrases)
-        if a.kind == "count" and b.kind in ("rounds", "set-word")
-    ]
-    if at is None or not rounds or len(named) < 2 or len(named) != len(read.phrases[at].values):
-        return
-    values = tuple(int(value) for value in read.phrases[at].values)
-    if rounds[0] == len(values) and list(values) == sorted(values, reverse=True):
-        return  # "3 rounds, 21-15-9": a number for each round
-    bare = not any(draft.has_amount and draft.scheme != values for draft in named)
-    if bare and read.phrases[at].column < named[0].column:
-        for draft, value in zip(named, values, strict=True):
-            draft.reps, draft.scheme, draft.sets, draft.sets_written = value, (), None, False
-            draft.leads = False
-        read.take([at], "amount", "a number for each")
-
-
-_SPREAD = frozenset(("clock", "measure", "count", "sets"))
-
-
-def spread_amount(read: Line, chunks: list[Chunk]) -> None:
-    """'1 min each: pull-ups, push-ups, sit-ups' and 'pull-ups, push-ups, sit-ups (10 each)': the amount holds
-    for every name on the line."""
-    named = [chunk.draft for chunk in chunks if chunk.named]
-    if len(named) < 2 or not any(
-        one.kind in ("each", "per-side") and index and read.phrases[index - 1].kind in _SPREAD
-        for index, one in enumerate(read.phrases)
-    ):
-        return
-    first, last = named[0], chunks[-1].draft
-    leading = _count_before_colon(read)
-    if leading and not any(draft.has_amount for draft in named):
-        for draft in named:
-            draft.reps = leading
-        return
-    if first.seconds and not any(draft.has_amount for draft in named[1:]):
-        for draft in named[1:]:
-            draft.seconds = first.seconds
-    elif last.has_amount and not any(draft.has_amount for draft in named if draft is not last):
-        for draft in named[:-1]:
-            draft.take_amounts(last)
-
-
-def _count_before_colon(read: Line) -> int:
-    """'2 rounds, 10 each: lunges, inchworms, ring rows'."""
-    runs = zip(read.phrases, read.phrases[1:], read.phrases[2:], strict=False)
-    said = (
-        count
-        for count, each, colon in runs
-        if (count.kind, each.kind, colon.kind) == ("count", "each", "colon") and not count.pair
-    )
-    count = next(said, None)
-    return int(count.values[0]) if count is not None else 0
-
-
 def _is_bare(read: Line, pieces: Sequence[tuple[str, str | None, list[int]]]) -> bool:
     """Whether the piece before the one being cut is a name without an amount."""
     before = pieces[-2][2] if len(pieces) > 1 else []
@@ -569,8 +424,3 @@ def _a_set(read: Line, here: list[int]) -> bool:
     if any(_is_set_at_load(read.phrases[index]) for index in here):
         return True
     return bool(kinds & {"sets", "count", "sum"}) and bool(kinds & {"measure", "rpe"})
-
-
-def _only_fillers(text: str) -> bool:
-    words = text.lower().split()
-    return all(word in FILLERS or word in board_words().passable for word in words)

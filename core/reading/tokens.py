@@ -4,17 +4,17 @@ type."""
 from __future__ import annotations
 
 import re
-from collections.abc import Sequence
-from dataclasses import replace
 from functools import lru_cache
 from typing import NamedTuple
 
 from lark import Lark, Tree
 
+from core.reading.joining import MOST_REPS_OF_A_SET, MOST_SETS_OF_A_LIFT, join_phrases, reps_in_words
 from core.reading.lexer import GRAMMAR, Leaf, LineLexer
+from core.reading.numerals import COUNT_WORDS, number_of, numbers
 from core.reading.phrases import Phrase
 from core.reading.steps import join_steps
-from core.reading.units import LOAD_UNITS, SECOND_PER, UNIT_OF
+from core.reading.units import SECOND_PER, UNIT_OF
 
 # look-alikes a keyboard or a phone puts in; one character each, so columns stay true
 LOOK_ALIKES = str.maketrans(
@@ -47,25 +47,6 @@ LOOK_ALIKES = str.maketrans(
         "\ufeff": " ",
     }
 )
-VULGAR = {"¼": 0.25, "½": 0.5, "¾": 0.75}
-COUNT_WORDS = {
-    "one": 1.0,
-    "twice": 2.0,
-    "two": 2.0,
-    "three": 3.0,
-    "four": 4.0,
-    "five": 5.0,
-    "six": 6.0,
-    "seven": 7.0,
-    "eight": 8.0,
-    "nine": 9.0,
-    "ten": 10.0,
-    "twelve": 12.0,
-    "fifteen": 15.0,
-    "twenty": 20.0,
-    "thirty": 30.0,
-    "forty": 40.0,
-}
 FRACTIONS = {(1.0, 2.0): 0.5, (1.0, 4.0): 0.25, (3.0, 4.0): 0.75, (1.0, 3.0): 1 / 3}
 KIND_OF = {"SETS": "set-word", "X_ALONE": "x"}
 # keywords whose digits are read
@@ -74,17 +55,8 @@ RULE_AFTER_X = {"LADDER": "count", "SPAN": "count", "ONE_SIDED": "words", "NAME_
 FRACTION_UNITS = ("mile", "km", "k")
 MOST_LADDER = 60
 SHORTEST_SPAN = 4
-MAX_DIGITS = 9  # longer numbers mean nothing on a board
 CACHED_LINES = 8192
 MOST_SHAPES = 20_000
-
-
-SETS_OF_A_KIND = frozenset(
-    (
-        "back-off|backoff|back off|drop|down|top|working|work|heavy|hard|straight|giant|super|easy|light"
-        "|quality|unbroken|solid|good|total|moderate|warm-up|big"
-    ).split("|")
-)
 
 
 class Joined(NamedTuple):
@@ -94,16 +66,6 @@ class Joined(NamedTuple):
     tokens: int
 
 
-REPS_IN_WORDS = {"singles": 1, "doubles": 2, "triples": 3}
-MOST_IN_WORDS = 15  # "50 doubles" are skips
-MOST_SETS_OF_A_LIFT = 15  # common practice
-MOST_REPS_OF_A_SET = 20
-FAR_APART = 5  # times; two standards are nearer
-NEAR = 9  # phrases back that may belong to the one being read
-PAIR_OF_SEXES = 4  # a number and a word for each
-_ONE_NUMBER = ("count", "measure")
-_BETWEEN_SEXES = ("colon", "comma", "slash", "bar", "and", "dash")
-WOMEN = ("f", "w", "l", "girl", "♀")
 _STEP = re.compile(r"\d{2,3}(?:[.,]5(?!\d))?")
 _UNIT_AT_END = re.compile(r"(?:%|kgs?|lbs?)$")
 _CLEAN_AND_JERK = re.compile(r"(?<!\w)c\+j(?!\w)")
@@ -166,30 +128,11 @@ def tokenize(line: str) -> tuple[Phrase, ...]:
     if "w/" in lower:
         lower = _WITH_SIGN.sub("w ", lower)
     phrases = join_steps(_grammar().phrases(lower, line), line)
-    return tuple(_joined(_reps_in_words(phrases, line), line))
-
-
-def numbers(text: str) -> tuple[float, ...]:
-    """'95/65' -> (95.0, 65.0); '1,5' is one and a half, '1,000' a thousand, '1½' one and a half."""
-    return tuple(_number(piece.strip()) for piece in text.split("/"))
-
-
-def _number(text: str) -> float:
-    if text.isdigit() and len(text) <= MAX_DIGITS:
-        return float(text)
-    if text in COUNT_WORDS:
-        return COUNT_WORDS[text]
-    if text.endswith(")"):  # "five (5)"
-        return float(text[text.index("(") + 1 : -1])
-    if text and text[-1] in VULGAR:
-        return float(text[:-1] or 0) + VULGAR[text[-1]]
-    if re.fullmatch(r"\d{1,3}(,\d{3})+", text):
-        text = text.replace(",", "")
-    return float(text.replace(",", ".")) if len(text) <= MAX_DIGITS + 3 else float("1" + "0" * MAX_DIGITS)
+    return tuple(join_phrases(reps_in_words(phrases, line), line))
 
 
 def _whole(text: str) -> tuple[float, ...]:
-    return tuple(_number(piece) for piece in re.findall(r"\d+", text))
+    return tuple(number_of(piece) for piece in re.findall(r"\d+", text))
 
 
 def _phrases(rule: str, leaves: list[Leaf], line: str) -> list[Phrase]:
@@ -253,7 +196,7 @@ def _measure(found: dict[str, str], counts: list[str], text: str, start: int, en
 
 def _steps(written: str, counts: list[str], text: str, start: int, end: int) -> Phrase:
     """'70, 72.5, 75 %': a load for each set."""
-    values = tuple(_number(one.replace(",", ".")) for one in _STEP.findall(written))
+    values = tuple(number_of(one.replace(",", ".")) for one in _STEP.findall(written))
     unit = UNIT_OF[_UNIT_AT_END.search(written).group()]  # type: ignore[union-attr]  # the grammar demands one
     times = int(numbers(counts[0])[0]) if counts else 1
     return Phrase("measure", text, start, end, values, unit, times, form="list")
@@ -281,198 +224,6 @@ def _count(leaf: Leaf, text: str, start: int, end: int) -> Phrase:
         ends = re.search(r"(?:\.{2,}|…)\D*(\d+)\s*$", written)
         return Phrase("ladder", text, start, end, _whole(written), form="closed" if ends else "open")
     return Phrase(name.lower(), text, start, end, _whole(written))
-
-
-def _reps_in_words(phrases: list[Phrase], line: str) -> list[Phrase]:
-    """'5 triples at 80 %', '5 sets of doubles', 'triples x 5': one, two or three repetitions a set."""
-    said = [at for at, one in enumerate(phrases) if one.text.lower() in REPS_IN_WORDS and one.kind == "words"]
-    if len(said) != 1:
-        return phrases
-    at = said[0]
-    kinds = [one.kind for one in phrases]
-    weighed = any(one.unit in LOAD_UNITS or one.kind in ("at", "rpe", "every") for one in phrases)
-    if kinds[max(0, at - 3) : at] == ["count", "set-word", "of"]:
-        first, last, count = at - 3, at, at - 3
-    elif kinds[at + 1 : at + 3] == ["x", "count"]:
-        first, last, count = at, at + 2, at + 2
-    elif at and kinds[at - 1] == "count" and weighed and phrases[at - 1].values[0] <= MOST_IN_WORDS:
-        first, last, count = at - 1, at, at - 1
-    else:
-        return phrases
-    reps, column, end = REPS_IN_WORDS[phrases[at].text.lower()], phrases[first].column, phrases[last].end
-    times = int(phrases[count].values[0])
-    sets = Phrase("sets", line[column:end], column, end, (float(reps),), "", times)
-    return [*phrases[:first], sets, *phrases[last + 1 :]]
-
-
-def _joined(phrases: list[Phrase], line: str) -> list[Phrase]:
-    """'24kg/16kg', '60 kg / 40 kg' and '135 lb/95' become one measure with two standards; '5 sets of 3' and
-    '2 back-off sets of 5' sets."""
-    kept: list[Phrase] = []
-    for phrase in phrases:
-        if (told := _of_both_sexes(kept, phrase)) is not None:
-            kept[told:] = [_standards([*kept[told:], phrase], line)]
-        elif _is_set_at_load(kept, phrase):
-            kept[-1:] = [replace(kept[-1], kind="x"), phrase]
-        elif (reps := _labelled_sets(kept, phrase)) is not None:
-            first = kept[reps]
-            kept[reps:] = [replace(_sets_of(kept[reps + 2], phrase, line), column=first.column)]
-            kept[-1] = replace(kept[-1], text=line[first.column : phrase.end])
-        elif _adds_a_standard(kept, phrase):
-            first = kept[-2]
-            text = line[first.column : phrase.end]
-            kept[-2:] = [
-                replace(first, end=phrase.end, values=first.values + phrase.values, pair=True, text=text)
-            ]
-        elif _numbers_a_partner(kept, phrase):
-            text = line[kept[-1].column : phrase.end]
-            kept[-1] = replace(kept[-1], kind="words", end=phrase.end, text=text)
-        elif (apart := _minutes_and_count(kept, phrase)) is not None:
-            kept.extend(apart)
-        elif _says_which_sets(kept, phrase):
-            first = kept.pop()
-            text = line[first.column : phrase.end]
-            kept.append(replace(phrase, kind="which-sets", column=first.column, text=text))
-        elif (counted := _counted_sets(kept, phrase)) is not None:
-            first = kept[counted]
-            kept[counted:] = [_sets_of(first, phrase, line)]
-        else:
-            if (
-                phrase.kind == "rounds"
-                and [one.text for one in kept[-2:-1]] == ["/"]
-                and kept[-2].kind == "x"
-            ):
-                kept[-2] = replace(kept[-2], kind="slash")  # "100 kg / 4 rounds" after all
-            if _names_a_kind_of_sets(kept, phrase):
-                kind = kept.pop()
-                kept[-1] = replace(kept[-1], end=kind.end, text=line[kept[-1].column : kind.end])
-            kept.append(phrase)
-    return kept
-
-
-_WHO = ("partner", "athlete", "person", "member", "week", "day", "phase", "cycle", "month")
-
-
-def _numbers_a_partner(kept: list[Phrase], phrase: Phrase) -> bool:
-    """'partner 2 does 5 burpees', 'week 2': who or when, and no amount."""
-    if not _plain_count(phrase) or phrase.values[0] > PAIR_OF_SEXES or not kept:
-        return False
-    who = kept[-1].kind == "words" or kept[-1].text.lower() == "partner"
-    return who and kept[-1].text.lower().split()[-1] in _WHO
-
-
-_APART = re.compile(r"(\d{1,2})(\s+[-–—]\s+)(\d{1,3})")
-
-
-def _minutes_and_count(kept: list[Phrase], phrase: Phrase) -> list[Phrase] | None:
-    """'EMOM 10 - 5 power snatches': ten minutes, and five of them; no list."""
-    said = _APART.fullmatch(phrase.text) if phrase.kind == "scheme" else None
-    if said is None or not kept or kept[-1].kind not in ("every", "amrap"):
-        return None
-    column = phrase.column
-    first, sign, last = (
-        Phrase(kind, said[group], column + said.start(group), column + said.end(group), values)
-        for kind, group, values in (
-            ("count", 1, (float(said[1]),)),
-            ("dash", 2, ()),
-            ("count", 3, (float(said[3]),)),
-        )
-    )
-    return [first, sign, last]
-
-
-def _says_which_sets(kept: list[Phrase], phrase: Phrase) -> bool:
-    """'sets 4-6 at 77 %'."""
-    if phrase.kind != "scheme" or not kept or kept[-1].text.lower() != "sets":
-        return False
-    counted = len(kept) > 1 and kept[-2].kind == "count"
-    rising = len(phrase.values) == 2 and phrase.values[0] < phrase.values[1] <= MOST_SETS_OF_A_LIFT
-    return rising and not counted
-
-
-def _of_both_sexes(kept: list[Phrase], phrase: Phrase) -> int | None:
-    """Where 'M 42.5 kg, F 30 kg' or '60 kg men, 40 kg women' begins, when ``phrase`` is its last word."""
-    if phrase.kind != "sex" and phrase.kind not in _ONE_NUMBER:
-        return None
-    near = range(max(0, len(kept) - NEAR), len(kept))
-    told = [at for at in near if kept[at].kind not in _BETWEEN_SEXES][-3:]
-    said = [*(kept[at] for at in told), phrase]
-    if len(said) < PAIR_OF_SEXES or (said[0].kind == "sex") == (said[1].kind == "sex"):
-        return None
-    numbers = [one for one in said if one.kind in _ONE_NUMBER and not one.pair and not one.form]
-    sexes = [one for one in said if one.kind == "sex"]
-    units = {one.unit for one in numbers} - {""}
-    return told[0] if len(numbers) == len(sexes) == 2 and len(units) < 2 else None
-
-
-def _standards(said: Sequence[Phrase], line: str) -> Phrase:
-    """The men's number and the women's as one phrase with two standards."""
-    first, second = (one for one in said if one.kind in _ONE_NUMBER)
-    sex = next(one.text.lower() for one in said if one.kind == "sex")
-    values = first.values + second.values
-    column, end = said[0].column, said[-1].end
-    return replace(
-        second if second.unit else first,
-        column=column,
-        end=end,
-        text=line[column:end],
-        values=values[::-1] if sex.startswith(WOMEN) else values,
-        pair=True,
-    )
-
-
-def _is_set_at_load(kept: list[Phrase], phrase: Phrase) -> bool:
-    """'80%/3', '100 kg/5': so many at a load; '60 kg/40' are two standards."""
-    beside = len(kept) >= 2 and kept[-1].kind == "slash" and kept[-2].unit in LOAD_UNITS
-    few = beside and _plain_count(phrase) and phrase.values[0] <= MOST_REPS_OF_A_SET
-    return few and 3 * phrase.values[0] < kept[-2].values[0]
-
-
-def _labelled_sets(kept: list[Phrase], phrase: Phrase) -> int | None:
-    """Where 'Sets: 5, reps: 3' begins, counted from the end, when ``phrase`` is its last number."""
-    kinds = [one.kind for one in kept[-6:] if one.kind != "comma"][-5:]
-    if kinds != ["set-word", "colon", "count", "reps", "colon"] or not _plain_count(phrase):
-        return None
-    return -6 if kept[-3].kind == "comma" else -5
-
-
-def _adds_a_standard(kept: list[Phrase], phrase: Phrase) -> bool:
-    beside = len(kept) >= 2 and kept[-1].kind == "slash" and kept[-2].kind == "measure"
-    return beside and _continues(kept[-2], phrase)
-
-
-def _names_a_kind_of_sets(kept: list[Phrase], phrase: Phrase) -> bool:
-    """'2 back-off sets': the word between says nothing of its own."""
-    counted = (
-        phrase.kind == "set-word" and len(kept) >= 2 and kept[-1].kind == "words" and _plain_count(kept[-2])
-    )
-    return counted and kept[-1].text.lower() in SETS_OF_A_KIND
-
-
-def _counted_sets(kept: list[Phrase], phrase: Phrase) -> int | None:
-    """Where the count of '5 sets of 3' stands, counted from the end, when ``phrase`` is its last number."""
-    of = 1 if kept and kept[-1].kind == "of" else 0
-    if phrase.kind not in ("count", "scheme") or len(kept) < 2 + of:
-        return None
-    return -2 - of if kept[-1 - of].kind == "set-word" and _plain_count(kept[-2 - of]) else None
-
-
-def _sets_of(first: Phrase, phrase: Phrase, line: str) -> Phrase:
-    form = "list" if phrase.kind == "scheme" else ""
-    text, times = line[first.column : phrase.end], int(first.values[0])
-    return Phrase("sets", text, first.column, phrase.end, phrase.values, "", times, phrase.pair, form)
-
-
-def _plain_count(phrase: Phrase) -> bool:
-    return phrase.kind == "count" and not phrase.pair
-
-
-def _continues(first: Phrase, second: Phrase) -> bool:
-    if first.form or second.form or second.times not in (1, first.times) or first.unit in SECOND_PER:
-        return False
-    if second.kind == "count" and FAR_APART * second.values[0] < first.values[0]:
-        return False  # "100 kg / 4 rounds"
-    return second.kind == "count" or (second.kind == "measure" and second.unit == first.unit)
 
 
 def is_load_times_reps(phrase: Phrase) -> bool:

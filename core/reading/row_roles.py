@@ -1,0 +1,130 @@
+"""What one row, or a block of rows, is: a level's heading, a round's name, the sets of a lift."""
+
+from __future__ import annotations
+
+import itertools
+import re
+from collections.abc import Sequence
+
+from core.reading.board_words import board_words
+from core.reading.divisions import leading_division
+from core.reading.headings import (
+    Heading,
+)
+from core.reading.phrases import Phrase
+from core.reading.prose import arranges
+from core.reading.rows import (
+    Row,
+    after_heading,
+)
+from core.reading.scan import FILLERS
+from core.reading.tokens import tokenize
+
+ROUND = re.compile(r"round\s*\d", re.IGNORECASE)
+
+
+def level_blocks(rows: Sequence[Row]) -> None:
+    """'LEVEL 1' and 'LEVEL 2', each above pieces of its own: headings of a division's parts."""
+    alone = [
+        (at, found)
+        for at, row in enumerate(rows)
+        if row.role == "work" and (found := only_division(row.text))
+    ]
+    if len(alone) < 2:
+        return
+    ends = [at for at, _ in alone[1:]] + [len(rows)]
+    blocks = [rows[at + 1 : end] for (at, _), end in zip(alone, ends, strict=True)]
+    if not all(map(_holds_pieces, blocks)):
+        return
+    for at, division in alone:
+        row = rows[at]
+        row.heading = Heading(
+            " ".join(row.text.split()).strip(" *_#:"), None, len(row.text), alone=True, division=division
+        )
+        row.start = len(row.text)
+
+
+def only_division(text: str) -> str:
+    """The division that a line names and says no more of: 'Level 1 (first three months)'."""
+    found = leading_division(text)
+    rest = text[found[1] :].strip(" *_#:-–—") if found is not None else "?"
+    bracket = rest.startswith("(") and rest.endswith(")") and not any(letter.isdigit() for letter in rest)
+    return found[0] if found is not None and (not rest or bracket) else ""
+
+
+def _holds_pieces(block: Sequence[Row]) -> bool:
+    """Whether rows arrange a piece and hold another one, or sets of a lift."""
+    own = list(itertools.takewhile(lambda row: row.role == "work", block))
+    pieces = sum(arranges(row.text) for row in own)
+    sets = any(phrase.kind in ("sets", "steps") for row in own for phrase in tokenize(row.text))
+    return pieces > 1 or (pieces == 1 and sets)
+
+
+def name_a_round(row: Row, heading: Heading) -> None:
+    """'Round 3: 12 / 12' within a piece heads nothing."""
+    row.start = after_heading(row.text, heading.end, False)
+    row.marks.append((0, row.start, "which round"))
+    if not any(letter.isalpha() for letter in row.content):
+        row.role = "note"
+
+
+def within_a_piece(rows: Sequence[Row], at: int) -> bool:
+    """Whether a row stands in a block that a format opens: 'Round 1: ..' below '8 min AMRAP'."""
+    first = at
+    while first > 0 and not rows[first].after_blank:
+        first -= 1
+    return any(arranges(row.text) for row in rows[first:at] if not ROUND.match(row.text.strip()))
+
+
+def only_a_label(heading: Heading, row: Row) -> bool:
+    """'Score: total reps', 'Tomorrow: rowing and gymnastics'."""
+    later = heading.name.lower() == "tomorrow" and not any(letter.isdigit() for letter in row.text)
+    return later or heading.opens == "notes"
+
+
+def only_says_who(phrases: Sequence[Phrase]) -> bool:
+    """Whether a line says who share the work, and nothing else of its own."""
+    others = [one for one in phrases if one.kind not in ("team", "share", "colon", "dash", "comma", "other")]
+    kinds = board_words().headings.keys() | FILLERS
+    said = all(one.kind == "words" and one.text.lower() in kinds for one in others)
+    return said and any(one.kind == "team" for one in phrases)
+
+
+def begins_with_sets(row: Row) -> bool:
+    phrases = row.phrases(row.start, len(row.text)) if row.role == "work" else []
+    return (
+        bool(phrases)
+        and not row.named
+        and (phrases[0].kind in ("scheme", "sets", "steps") or row.sets is not None)
+    )
+
+
+def opens_with_sets(row: Row) -> bool:
+    """'75 % 2x2', '5 @ 60 %', '5-5-3'."""
+    phrases = row.phrases(row.start, len(row.text)) if row.role == "work" else []
+    first = phrases[0] if phrases else None
+    weighed = len(phrases) > 1 and (first is not None and first.kind == "count") and phrases[1].kind == "at"
+    sets = first is not None and (first.kind in ("scheme", "sets", "steps") or first.unit == "percent")
+    return weighed or sets or (row.sets is not None and bool(row.sets))
+
+
+def lists_on(row: Row) -> bool:
+    """Whether a row goes on with the list of the block above it."""
+    return row.item and not row.after_blank and row.heading is None
+
+
+def without_rule(line: str) -> str:
+    """A line without the dashes, stars or equals signs that only adorn its end: '-rest 2 min-', '** A **'."""
+    end = len(line.rstrip().rstrip("-–—*_=~"))
+    return line if end == 0 else line[:end] + " " * (len(line) - end)
+
+
+def notes_joined(pieces: list[tuple[int, int, bool]]) -> list[tuple[int, int, bool]]:
+    """Notes that follow one another as one."""
+    kept: list[tuple[int, int, bool]] = []
+    for start, stop, note in pieces:
+        if kept and note and kept[-1][2]:
+            kept[-1] = (kept[-1][0], stop, True)
+        else:
+            kept.append((start, stop, note))
+    return kept
