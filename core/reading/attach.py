@@ -6,7 +6,6 @@ from __future__ import annotations
 from dataclasses import replace
 
 from core.catalog import Catalog
-from core.reading import divisions
 from core.reading.context import in_context
 from core.reading.draft import (
     AMOUNTS,
@@ -20,20 +19,18 @@ from core.reading.draft import (
     share_out,
     worth,
 )
-from core.reading.kit_words import HAND_WEIGHTS, NEAREST_KIT
+from core.reading.kit_words import HAND_WEIGHTS
 from core.reading.line import SILENT, Line
 from core.reading.loads import unit_of
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
 from core.reading.rows import Row
+from core.reading.said_loads import SaidLoads, pair_as_load
 from core.reading.units import BELLS, SHORTEST_RUN_M
 
 WEIGHTS = ("barbell", "dumbbell", "kettlebell", "sandbag")
 PAIR = 2
-BARE_LIFTS = ("squat", "squats")
-NEAR_PARTS = 4  # parts back that a load said once may be for; common practice
 HIGHEST_TARGET_M = 4.0  # common practice
-MOST_COMPLEX_REPS = 10  # more of one movement in a row is no complex; common practice
 
 
 class Attacher:
@@ -42,7 +39,7 @@ class Attacher:
     def __init__(self, parts: Parts, catalog: Catalog):
         self.parts = parts
         self.catalog = catalog
-        self.complexes = 0
+        self.loads = SaidLoads(parts, catalog)
         self.machine = ""  # whose calories were counted last
         self.of_title = ""  # the machine or the way of going that the session's name says
 
@@ -61,9 +58,9 @@ class Attacher:
         part.adjacent = part.adjacent or not self.parts.after_blank
         self._give_ladder(part, draft)
         if draft.as_above:
-            self._load_as_above(part, draft)
-        self._under_the_bar(part, draft)
-        self._with_the_kit(part, draft)
+            self.loads.load_as_above(part, draft)
+        self.loads.under_the_bar(part, draft)
+        self.loads.with_the_kit(part, draft)
         if part.interrupts[0] == row.number:
             draft.own_rounds, draft.often = part.interrupts[1], not part.interrupts[1]
         if row.sets and part.format is not None and part.format.kind == "every-minute":
@@ -71,61 +68,6 @@ class Attacher:
         part.work.append(draft)
         if draft.has_calories:
             self.machine = draft.movement
-
-    def _with_the_kit(self, part: PartDraft, draft: Draft) -> None:
-        """'All with one KB': its cleans are no barbell's."""
-        held = part.kit or self.parts.kit
-        if not held or self.catalog.movements[draft.movement].implement != "barbell":
-            return
-        for kit in (held, NEAREST_KIT.get(held, held)):
-            if (other := f"{kit}-{draft.movement}") in self.catalog.movements:
-                draft.movement = other
-                draft.assumed.append(f"{draft.text} as {self.catalog.movements[other].name}")
-                return
-
-    def _under_the_bar(self, part: PartDraft, draft: Draft) -> None:
-        """'Strength: squat 4 x 8': sets of a lift, though nobody says a load."""
-        row = self.catalog.movements[draft.movement]
-        lift = row.context.get("loaded") if part.heading_kind == "strength" and draft.sets_written else None
-        if lift is not None and draft.text.lower() in BARE_LIFTS:
-            draft.movement = lift
-            draft.assumed.append(f"{draft.text} as {self.catalog.movements[lift].name}, in sets of a lift")
-
-    def _load_as_above(self, part: PartDraft, draft: Draft) -> None:
-        """'goblet squats (same bell)': the load that was said last, of that kit where it names one."""
-        loaded = [one for said in (*self.parts.all, part) for one in said.work if one.loads]
-        implements = {id(one): self.catalog.movements[one.movement].implement for one in loaded}
-        held = [one for one in loaded if not draft.kit or implements[id(one)] == draft.kit] or loaded
-        if held and not (draft.loads or draft.percents):
-            lend(held[-1], draft, ("loads", "load_unit", "load_text", "implements"))
-            draft.assumed.append(f"{draft.load_text} as above")
-
-    def _lacks_a_load(self, kit: str) -> list[Draft]:
-        """What is held of this kit, in the parts above, and has no load."""
-        return [
-            one
-            for said in self.parts.all[-NEAR_PARTS:]
-            for one in divisions.loadable(said.work, self.catalog)
-            if self.catalog.movements[one.movement].implement == kit and not one.sets_written
-        ]
-
-    def load_said_once(self, chunk: Chunk) -> bool:
-        """'Wall ball 6/4 kg for most of you.' below a list that counts wall balls: their load."""
-        part, draft = self.parts.last, chunk.draft
-        if part is None or not draft.loads or draft.has_amount or draft.percents:
-            return False
-        if part.format is not None and part.format.scheme:
-            return False  # a bare name is one more of its list
-        meant = [
-            one
-            for said in self.parts.all[-NEAR_PARTS:]
-            for one in divisions.loadable(said.work, self.catalog)
-            if one.movement == draft.movement and one.has_amount and not one.sets_written
-        ]
-        for one in meant:
-            lend(draft, one, LOADS)
-            one.assumed.extend(draft.assumed)
-        return bool(meant)
 
     def _give_ladder(self, part: PartDraft, draft: Draft) -> None:
         """'AMRAP 9: 2-4-6-8... cleans and burpees': the ladder is the piece's."""
@@ -170,7 +112,7 @@ class Attacher:
             last.everyone, last.sets = True, None  # "4 x 400 m run, relay": one each
             return True
         if draft.as_above and not draft.loads:
-            self._load_as_above(part, last)
+            self.loads.load_as_above(part, last)
             return True
         if self._share_of_complex(part, last, draft) or self._set_of_row(part, row, draft):
             return True
@@ -185,7 +127,7 @@ class Attacher:
         """Fill the gaps of the movement before, or add a set to it."""
         last, draft = part.work[-1], chunk.draft
         pair_as_load(last, draft)
-        if alone and self._load_of_list(part, draft):
+        if alone and self.loads.of_list(part, draft):
             return
         if last.has_amount and another_set(draft, last):
             add_sets(last, draft, 1)
@@ -310,48 +252,6 @@ class Attacher:
         last.percents += draft.percents
         return True
 
-    def _load_of_list(self, part: PartDraft, draft: Draft) -> bool:
-        """'95/65' on a line of its own below a list: the load of what is lifted there and has none."""
-        if not draft.loads or draft.has_amount:
-            return False
-        lacking = divisions.loadable(part.work, self.catalog)
-        kit = draft.kit or "barbell"
-        bars = [one for one in lacking if self.catalog.movements[one.movement].implement == kit]
-        if draft.kit:
-            lacking = bars = self._lacks_a_load(draft.kit)
-        for one in bars or lacking:
-            lend(draft, one, LOADS)
-            one.assumed.extend(draft.assumed)
-        return bool(lacking)
-
-    def load_of_list(self, chunks: list[Chunk]) -> bool:
-        """'Rx: 60/40 kg' below a list: the load of all that is lifted there."""
-        part = self.parts.last
-        if part is None or len(chunks) != 1 or chunks[0].named:
-            return False
-        return self._load_of_list(part, chunks[0].draft)
-
-    def loads_in_order(self, chunks: list[Chunk]) -> bool:
-        """'9/6 kg, 60/40 kg' below a list: the loads of what is lifted there, in order."""
-        part = self.parts.last
-        lacking = divisions.loadable(part.work, self.catalog) if part else []
-        for chunk in chunks:
-            if len(chunks) > 1:
-                pair_as_load(Draft(0, 0, "", reps=1), chunk.draft)
-        loads = [chunk for chunk in chunks if chunk.draft.loads and not chunk.named]
-        others = [chunk for chunk in chunks if not chunk.draft.loads]
-        heights = all(chunk.draft.heights_m and not chunk.named for chunk in others)
-        if (
-            len(chunks) < 2
-            or len(lacking) != len(loads)
-            or len(loads) + len(others) < len(chunks)
-            or not heights
-        ):
-            return False
-        for chunk, one in zip(loads, lacking, strict=True):
-            lend(chunk.draft, one, LOADS)
-        return True
-
     def _fill(self, last: Draft, draft: Draft) -> bool:
         """Give a movement what it lacks; whether there was anything to give, or nothing to say."""
         last.sides = max(last.sides, draft.sides)
@@ -428,52 +328,6 @@ class Attacher:
         chunk.named = True
         return True
 
-    # -- complexes ------------------------------------------------------------------------------
-
-    def bind_complex(self, chunks: list[Chunk]) -> None:
-        """'1 clean + 1 front squat + 2 jerks': barbell movements joined by plus signs are one unit and
-        share bar and sets."""
-        named = [chunk for chunk in chunks if chunk.named]
-        drafts = [chunk.draft for chunk in named]
-        if not self._is_complex(named):
-            return
-        self.complexes += 1
-        last = drafts[-1]
-        for draft in drafts:
-            draft.complex = self.complexes
-            lend(last, draft, LOADS)
-        if len(last.sum) == len(drafts):  # "clean + jerk 5 x (1+2)"
-            share_out(drafts, last)
-            return
-        leader = next((draft for draft in drafts if draft.sets_written and draft.sets), None)
-        for draft in drafts if leader is not None else ():
-            if not draft.scheme and leader is not None:
-                draft.scheme = (draft.reps or 1,) * (leader.sets or 1)
-                draft.sets, draft.sets_written = leader.sets, True
-                draft.reps = None
-
-    def share_bar(self, chunks: list[Chunk]) -> None:
-        """'5 presses, 5 push presses, 5 jerks @ 40/30': the bar at the end of a line is all its lifts'."""
-        named = [chunk.draft for chunk in chunks if chunk.named]
-        bars = [self.catalog.movements[one.movement].implement == "barbell" for one in named]
-        last = named[-1] if len(named) > 1 and all(bars) else None
-        if last is None or not last.loads or any(one.loads or one.percents for one in named[:-1]):
-            return
-        for one in named[:-1]:
-            lend(last, one, LOADS)
-            one.assumed.append(f"{last.load_text} as at the end of the line")
-
-    def _is_complex(self, named: list[Chunk]) -> bool:
-        drafts = [chunk.draft for chunk in named]
-        if len(drafts) < 2:
-            return False
-        sums = len(drafts[-1].sum) == len(drafts)
-        joined = all(chunk.joined_by == "plus" or (sums and chunk.joined_by == "and") for chunk in named[1:])
-        barbells = all(self.catalog.movements[draft.movement].implement == "barbell" for draft in drafts)
-        return (
-            joined and barbells and not any(draft.reps and draft.reps > MOST_COMPLEX_REPS for draft in drafts)
-        )
-
 
 def _says_half(last: Draft, draft: Draft) -> bool:
     """'20 snatches, 10 per arm': the same again, a side."""
@@ -498,21 +352,3 @@ def _are_sets_of(part: PartDraft | None, chunk: Chunk, row: Row) -> bool:
 def strange_words(read: Line, chunk: Chunk) -> bool:
     """Whether a stretch holds words nobody understood."""
     return any(index not in read.taken and read.phrases[index].kind == "words" for index in chunk.indices)
-
-
-def pair_as_load(last: Draft, draft: Draft) -> None:
-    """'40 swings, 24/16': two standards, not another count."""
-    if (
-        draft.reps
-        and draft.other is not None
-        and not draft.loads
-        and (last.has_amount or not draft.has_amount)
-    ):
-        values = (float(draft.reps), draft.other)
-        draft.loads, draft.load_unit, draft.reps, draft.other = (
-            values,
-            unit_of(values, draft.system),
-            None,
-            None,
-        )
-        draft.assumed.append(f"{'/'.join(f'{value:g}' for value in values)} as {draft.load_unit}")

@@ -8,11 +8,12 @@ import math
 
 from core.catalog import Catalog
 from core.reading import divisions
-from core.reading.attach import WEIGHTS, pair_as_load, strange_words
+from core.reading.attach import WEIGHTS, strange_words
 from core.reading.draft import AMOUNTS, LOADS, Chunk, Draft, lend
 from core.reading.line import Line
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
+from core.reading.said_loads import pair_as_load
 from core.reading.units import KG_PER
 
 REACH = 8  # parts back that a division's words may be for; common practice

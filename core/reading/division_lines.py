@@ -260,9 +260,9 @@ class DivisionLines:
         every = [chunk for _, chunk in chunks]
         for chunk in every if division == "rx" else ():
             self.reading.divisions.as_load(chunk)
-        if division in ("rx", "elite") and self.reading.attacher.loads_in_order(every):
+        if division in ("rx", "elite") and self.reading.attacher.loads.loads_in_order(every):
             return
-        if division == "rx" and self.reading.attacher.load_of_list(every):
+        if division == "rx" and self.reading.attacher.loads.load_of_list(every):
             return
         if self.reading.divisions.loads_of_division(every, division):
             return
@@ -287,7 +287,7 @@ class DivisionLines:
         self.reading.splitter.glue_names(read)
         station, role = station_of(read), role_of(read, part)
         chunks = [chunk for _, chunk in self.reading.splitter.chunks(read)]
-        self.reading.attacher.bind_complex(chunks)
+        self.reading.complexes.bind_complex(chunks)
         for draft in (chunk.draft for chunk in chunks if chunk.named):
             draft.division, draft.station, draft.role = division, station, role or part.block_role
             draft.replaces = tuple(place for place in places if place < len(part.work))

@@ -31,7 +31,7 @@ class LoadLines:
                 self.reading.divisions.give_load(chunk.draft, chunk.draft.movement)
             else:
                 chunk.draft.kit = chunk.draft.kit or kit
-                self.reading.attacher.load_of_list([chunk])
+                self.reading.attacher.loads.load_of_list([chunk])
 
 
 def _kit_of(label: str) -> str:

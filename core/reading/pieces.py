@@ -208,17 +208,21 @@ class Pieces:
         named = any(chunk.named for chunk in every)
         if self.divisions.block_line(row, read, chunks):
             return
-        if not named and self.reading.attacher.loads_in_order(every):
+        if not named and self.reading.attacher.loads.loads_in_order(every):
             return
-        self.reading.attacher.bind_complex(every)
-        self.reading.attacher.share_bar(every)
+        self.reading.complexes.bind_complex(every)
+        self.reading.complexes.share_bar(every)
         roles = around_a_bracket(read, every)
         here = ""
         for place, (own, chunk) in enumerate(chunks):
             here = chunk.draft.movement or here
             if not chunk.named and not self.reading.attacher.name_a_run(read, chunk):
                 self._unnamed(row, read, chunk, own, here, alone=not named)
-            elif len(chunks) == 1 and not (own or division) and self.reading.attacher.load_said_once(chunk):
+            elif (
+                len(chunks) == 1
+                and not (own or division)
+                and self.reading.attacher.loads.load_said_once(chunk)
+            ):
                 continue
             elif (own or division) and not self.reading.divisions.in_columns:
                 self.reading.divisions.add(chunk, own or division or "", row.number)

@@ -9,6 +9,7 @@ from core.catalog import Catalog
 from core.reading.asides import is_aside
 from core.reading.attach import Attacher
 from core.reading.chunks import ChunkReader
+from core.reading.complexes import Complexes
 from core.reading.division_attach import DivisionAttacher
 from core.reading.line import Line
 from core.reading.loads import only_percents, system_of
@@ -31,6 +32,7 @@ class Reading:
         self.parts = Parts(catalog)
         self.splitter = Splitter(self.names, ChunkReader(self.names, catalog))
         self.attacher = Attacher(self.parts, catalog)
+        self.complexes = Complexes(catalog)
         self.divisions = DivisionAttacher(self.parts, catalog)
         self.note_words = notes
         self.system = system_of(text)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from core.reading.amounts.counted import Counted
+from core.reading.amounts.in_sets import InSets
 from core.reading.draft import BUILD_SETS, HEAVY_PERCENT
 from core.reading.loads import unit_of
 from core.reading.phrases import Phrase
@@ -14,7 +14,7 @@ MAX_PERCENT = 130
 HEAVY_WORDS = {"single": 1, "double": 2, "triple": 3}
 
 
-class Effort(Counted):
+class Effort(InSets):
     """What stands beside an amount."""
 
     def _percent(self, index: int, phrase: Phrase) -> None:

@@ -1,0 +1,65 @@
+"""Barbell movements done as one unit, and the bar that a line's lifts share."""
+
+from __future__ import annotations
+
+from core.catalog import Catalog
+from core.reading.draft import (
+    LOADS,
+    Chunk,
+    lend,
+    share_out,
+)
+
+MOST_COMPLEX_REPS = 10  # more of one movement in a row is no complex; common practice
+
+
+class Complexes:
+    """Binds them within the lines of one text."""
+
+    def __init__(self, catalog: Catalog):
+        self.catalog = catalog
+        self.complexes = 0
+
+    def bind_complex(self, chunks: list[Chunk]) -> None:
+        """'1 clean + 1 front squat + 2 jerks': barbell movements joined by plus signs are one unit and
+        share bar and sets."""
+        named = [chunk for chunk in chunks if chunk.named]
+        drafts = [chunk.draft for chunk in named]
+        if not self._is_complex(named):
+            return
+        self.complexes += 1
+        last = drafts[-1]
+        for draft in drafts:
+            draft.complex = self.complexes
+            lend(last, draft, LOADS)
+        if len(last.sum) == len(drafts):  # "clean + jerk 5 x (1+2)"
+            share_out(drafts, last)
+            return
+        leader = next((draft for draft in drafts if draft.sets_written and draft.sets), None)
+        for draft in drafts if leader is not None else ():
+            if not draft.scheme and leader is not None:
+                draft.scheme = (draft.reps or 1,) * (leader.sets or 1)
+                draft.sets, draft.sets_written = leader.sets, True
+                draft.reps = None
+
+    def share_bar(self, chunks: list[Chunk]) -> None:
+        """'5 presses, 5 push presses, 5 jerks @ 40/30': the bar at the end of a line is all its lifts'."""
+        named = [chunk.draft for chunk in chunks if chunk.named]
+        bars = [self.catalog.movements[one.movement].implement == "barbell" for one in named]
+        last = named[-1] if len(named) > 1 and all(bars) else None
+        if last is None or not last.loads or any(one.loads or one.percents for one in named[:-1]):
+            return
+        for one in named[:-1]:
+            lend(last, one, LOADS)
+            one.assumed.append(f"{last.load_text} as at the end of the line")
+
+    def _is_complex(self, named: list[Chunk]) -> bool:
+        drafts = [chunk.draft for chunk in named]
+        if len(drafts) < 2:
+            return False
+        sums = len(drafts[-1].sum) == len(drafts)
+        joined = all(chunk.joined_by == "plus" or (sums and chunk.joined_by == "and") for chunk in named[1:])
+        barbells = all(self.catalog.movements[draft.movement].implement == "barbell" for draft in drafts)
+        return (
+            joined and barbells and not any(draft.reps and draft.reps > MOST_COMPLEX_REPS for draft in drafts)
+        )

@@ -1,0 +1,142 @@
+"""Loads that are said once: above a list, below it, as the one before, for all that is held."""
+
+from __future__ import annotations
+
+from core.catalog import Catalog
+from core.reading import divisions
+from core.reading.draft import (
+    LOADS,
+    Chunk,
+    Draft,
+    lend,
+)
+from core.reading.kit_words import NEAREST_KIT
+from core.reading.loads import unit_of
+from core.reading.part_draft import PartDraft
+from core.reading.parts import Parts
+
+BARE_LIFTS = ("squat", "squats")
+NEAR_PARTS = 4  # parts back that a load said once may be for; common practice
+
+
+class SaidLoads:
+    """Gives them to the movements of one text that have none."""
+
+    def __init__(self, parts: Parts, catalog: Catalog):
+        self.parts = parts
+        self.catalog = catalog
+
+    def with_the_kit(self, part: PartDraft, draft: Draft) -> None:
+        """'All with one KB': its cleans are no barbell's."""
+        held = part.kit or self.parts.kit
+        if not held or self.catalog.movements[draft.movement].implement != "barbell":
+            return
+        for kit in (held, NEAREST_KIT.get(held, held)):
+            if (other := f"{kit}-{draft.movement}") in self.catalog.movements:
+                draft.movement = other
+                draft.assumed.append(f"{draft.text} as {self.catalog.movements[other].name}")
+                return
+
+    def under_the_bar(self, part: PartDraft, draft: Draft) -> None:
+        """'Strength: squat 4 x 8': sets of a lift, though nobody says a load."""
+        row = self.catalog.movements[draft.movement]
+        lift = row.context.get("loaded") if part.heading_kind == "strength" and draft.sets_written else None
+        if lift is not None and draft.text.lower() in BARE_LIFTS:
+            draft.movement = lift
+            draft.assumed.append(f"{draft.text} as {self.catalog.movements[lift].name}, in sets of a lift")
+
+    def load_as_above(self, part: PartDraft, draft: Draft) -> None:
+        """'goblet squats (same bell)': the load that was said last, of that kit where it names one."""
+        loaded = [one for said in (*self.parts.all, part) for one in said.work if one.loads]
+        implements = {id(one): self.catalog.movements[one.movement].implement for one in loaded}
+        held = [one for one in loaded if not draft.kit or implements[id(one)] == draft.kit] or loaded
+        if held and not (draft.loads or draft.percents):
+            lend(held[-1], draft, ("loads", "load_unit", "load_text", "implements"))
+            draft.assumed.append(f"{draft.load_text} as above")
+
+    def _lacks_a_load(self, kit: str) -> list[Draft]:
+        """What is held of this kit, in the parts above, and has no load."""
+        return [
+            one
+            for said in self.parts.all[-NEAR_PARTS:]
+            for one in divisions.loadable(said.work, self.catalog)
+            if self.catalog.movements[one.movement].implement == kit and not one.sets_written
+        ]
+
+    def load_said_once(self, chunk: Chunk) -> bool:
+        """'Wall ball 6/4 kg for most of you.' below a list that counts wall balls: their load."""
+        part, draft = self.parts.last, chunk.draft
+        if part is None or not draft.loads or draft.has_amount or draft.percents:
+            return False
+        if part.format is not None and part.format.scheme:
+            return False  # a bare name is one more of its list
+        meant = [
+            one
+            for said in self.parts.all[-NEAR_PARTS:]
+            for one in divisions.loadable(said.work, self.catalog)
+            if one.movement == draft.movement and one.has_amount and not one.sets_written
+        ]
+        for one in meant:
+            lend(draft, one, LOADS)
+            one.assumed.extend(draft.assumed)
+        return bool(meant)
+
+    def of_list(self, part: PartDraft, draft: Draft) -> bool:
+        """'95/65' on a line of its own below a list: the load of what is lifted there and has none."""
+        if not draft.loads or draft.has_amount:
+            return False
+        lacking = divisions.loadable(part.work, self.catalog)
+        kit = draft.kit or "barbell"
+        bars = [one for one in lacking if self.catalog.movements[one.movement].implement == kit]
+        if draft.kit:
+            lacking = bars = self._lacks_a_load(draft.kit)
+        for one in bars or lacking:
+            lend(draft, one, LOADS)
+            one.assumed.extend(draft.assumed)
+        return bool(lacking)
+
+    def load_of_list(self, chunks: list[Chunk]) -> bool:
+        """'Rx: 60/40 kg' below a list: the load of all that is lifted there."""
+        part = self.parts.last
+        if part is None or len(chunks) != 1 or chunks[0].named:
+            return False
+        return self.of_list(part, chunks[0].draft)
+
+    def loads_in_order(self, chunks: list[Chunk]) -> bool:
+        """'9/6 kg, 60/40 kg' below a list: the loads of what is lifted there, in order."""
+        part = self.parts.last
+        lacking = divisions.loadable(part.work, self.catalog) if part else []
+        for chunk in chunks:
+            if len(chunks) > 1:
+                pair_as_load(Draft(0, 0, "", reps=1), chunk.draft)
+        loads = [chunk for chunk in chunks if chunk.draft.loads and not chunk.named]
+        others = [chunk for chunk in chunks if not chunk.draft.loads]
+        heights = all(chunk.draft.heights_m and not chunk.named for chunk in others)
+        if (
+            len(chunks) < 2
+            or len(lacking) != len(loads)
+            or len(loads) + len(others) < len(chunks)
+            or not heights
+        ):
+            return False
+        for chunk, one in zip(loads, lacking, strict=True):
+            lend(chunk.draft, one, LOADS)
+        return True
+
+
+def pair_as_load(last: Draft, draft: Draft) -> None:
+    """'40 swings, 24/16': two standards, not another count."""
+    if (
+        draft.reps
+        and draft.other is not None
+        and not draft.loads
+        and (last.has_amount or not draft.has_amount)
+    ):
+        values = (float(draft.reps), draft.other)
+        draft.loads, draft.load_unit, draft.reps, draft.other = (
+            values,
+            unit_of(values, draft.system),
+            None,
+            None,
+        )
+        draft.assumed.append(f"{'/'.join(f'{value:g}' for value in values)} as {draft.load_unit}")
