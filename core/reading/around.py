@@ -137,7 +137,8 @@ def take_kit(row: Row, read: Line, part: PartDraft, names: Names) -> None:
 
 
 def kit_of_all(text: str) -> str:
-    """'KB complex', 'Dumbbell only workout': what a title says everything is done with; '' where it says nothing."""
+    """'KB complex', 'Dumbbell only workout': what a title says everything is done with; '' where it says
+    nothing."""
     words = set(plain_words(text))
     kit = words & set(HAND_WEIGHTS)
     says = len(kit) == 1 and words & KIT_TITLES and not words - kit - KIT_TITLES - board_words().passable
@@ -236,8 +237,8 @@ def take_each_once(row: Row, read: Line, parts: Parts, names: Names) -> None:
 
 
 def around_a_bracket(read: Line, chunks: Sequence[Chunk]) -> dict[int, str]:
-    """'800 m run, 5 rounds (10 pull-ups, 20 push-ups), 800 m run': by its place, whether a movement is done once
-    before or after what the bracket repeats."""
+    """'800 m run, 5 rounds (10 pull-ups, 20 push-ups), 800 m run': by its place, whether a movement is done
+    once before or after what the bracket repeats."""
     opens = [
         at + 1
         for at, (one, after) in enumerate(itertools.pairwise(read.phrases))

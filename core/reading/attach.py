@@ -215,8 +215,8 @@ class Attacher:
         return True
 
     def _set_of_row(self, part: PartDraft, row: Row, draft: Draft) -> bool:
-        """'Sets 1-4: 2 reps @ 65 %', '.., sets 1-4 at 65 %': so many sets more of the movement, or of all of its
-        complex."""
+        """'Sets 1-4: 2 reps @ 65 %', '.., sets 1-4 at 65 %': so many sets more of the movement, or of all of
+        its complex."""
         sets = draft.which_sets or row.sets
         if not sets:
             return False

@@ -52,11 +52,7 @@ def read_beside(scan: Scan, found: Format | None) -> Format | None:
     if (at := scan.at("everyone")) is not None and not scan.line.named:
         scan.used.add(at)
         base, changed = replace(base, share="each"), True
-    if (each := scan.at("each")) is not None and _own_rounds(scan, each, base.rounds or 0):
-        scan.used |= {each - 1, each}  # "12 rounds (6 each)" says how many of them are one's own
-    elif base.rounds and (each := scan.at("each")) is not None and (base.share or _rounds_each(scan, each)):
-        scan.used |= {each, *_all_of_them(scan, each)}  # "5 rounds each (10 total)"
-        base = replace(base, share="each")
+    base = _rounds_of_each(scan, base)
     if (at := scan.at("expect")) is not None and (found is None or found.kind == "as-many-as-possible"):
         scan.used.add(at)
         values = scan.phrases[at].values
@@ -66,6 +62,20 @@ def read_beside(scan: Scan, found: Format | None) -> Format | None:
             True,
         )
     return base if changed else None
+
+
+def _rounds_of_each(scan: Scan, base: Format) -> Format:
+    """'5 rounds each (10 total)' are everybody's; '12 rounds (6 each)' says how many of them are one's
+    own."""
+    each = scan.at("each")
+    if each is None:
+        return base
+    if _own_rounds(scan, each, base.rounds or 0):
+        scan.used |= {each - 1, each}
+    elif base.rounds and (base.share or _rounds_each(scan, each)):
+        scan.used |= {each, *_all_of_them(scan, each)}
+        return replace(base, share="each")
+    return base
 
 
 def _own_rounds(scan: Scan, each: int, rounds: int) -> bool:

@@ -185,8 +185,8 @@ MOST_ORDERED = 5
 
 
 def _likely_order(chunks: list[Chunk], lines: list[Draft]) -> list[Chunk]:
-    """'70/50, 7/5 kg' beside '30 wall balls 9/6' and '30 deadlifts 90/60': loads in the order of the lines, or
-    in the one in which they could be meant, where that is none."""
+    """'70/50, 7/5 kg' beside '30 wall balls 9/6' and '30 deadlifts 90/60': loads in the order of the lines,
+    or in the one in which they could be meant, where that is none."""
     if all(map(_likely, chunks, lines)) or len(chunks) > MOST_ORDERED:
         return chunks
     orders = (list(one) for one in itertools.permutations(chunks) if all(map(_likely, one, lines)))

@@ -57,7 +57,8 @@ SCALE_TO = re.compile(
 )
 _AND_RX = re.compile(r"(?:/|\band\b|&)\s*rx\b(?!\s?\+)", re.IGNORECASE)
 NOTHING_OF_ITS_OWN = re.compile(
-    r"^\s*(?:as\s+(?:written|above|prescribed|is|rx|intermediate|scaled|shown)(?!\s*,?\s+(?:with|but|except)\b)|same|no\s+change|see above)\b",
+    r"^\s*(?:as\s+(?:written|above|prescribed|is|rx|intermediate|scaled|shown)"
+    r"(?!\s*,?\s+(?:with|but|except)\b)|same|no\s+change|see above)\b",
     re.IGNORECASE,
 )
 _INSTEAD = re.compile(r"\s+(?:instead\s+of|in\s+place\s+of|rather\s+than|for\s+the)\s+", re.IGNORECASE)
@@ -214,8 +215,8 @@ def lines_with_load(
     work: Sequence[Draft], catalog: Catalog, kit: str = "", done: Collection[int] = (), load: float = 0.0
 ) -> list[int]:
     """The shared lines a load without a name is for: those of the kit named beside it, else the barbell's
-    where one is loaded, else the last loaded one; none of those ``done`` while others are left. load: how much it is, so that it is not
-    given to a far lighter line."""
+    where one is loaded, else the last loaded one; none of those ``done`` while others are left. load: how
+    much it is, so that it is not given to a far lighter line."""
     loaded = [at for at in shared_lines(work) if work[at].loads]
     loaded = [at for at in loaded if at not in done] or loaded
     if not loaded:

@@ -242,8 +242,8 @@ class DocumentPass:
         """Whether the row of a day or an event goes on with words that are no work: 'SATURDAY - COMP
         SIMULATION', 'Monday - Squat + engine', 'Event 5: The shuttle'."""
         row = rows[at]
-        phrases = row.phrases(row.start, len(row.text))
-        phrases = [one for one in phrases if one.kind != "clock" or one.values[0] < FIRST_HOUR * 60]
+        said = row.phrases(row.start, len(row.text))
+        phrases = [one for one in said if one.kind != "clock" or one.values[0] < FIRST_HOUR * 60]
         if not phrases or any(phrase.kind in COUNTED | ARRANGES for phrase in phrases):
             return False
         heading = row.heading
@@ -268,7 +268,8 @@ class DocumentPass:
         )
 
     def _named_again_below(self, phrases: Sequence[Phrase], following: Row | None) -> bool:
-        """'III. SQUAT' above 'Back squat', '1. Snatch' above '3 position snatch: 5 sets': what it is about."""
+        """'III. SQUAT' above 'Back squat', '1. Snatch' above '3 position snatch: 5 sets': what it is
+        about."""
         said = {word for one in phrases if one.kind == "words" for word in plain_words(one.text)}
         others = [
             one.kind for one in phrases if one.kind not in ("words", "open", "close", "count", "measure")

@@ -72,8 +72,8 @@ class Finishing:
         )
 
     def _share_the_bar(self, part: PartDraft) -> None:
-        """'12 deadlifts 70/47.5', '9 hang power cleans', '6 push jerks': one bar, where the first lift alone says a
-        load."""
+        """'12 deadlifts 70/47.5', '9 hang power cleans', '6 push jerks': one bar, where the first lift alone
+        says a load."""
         lifts = [one for one in _shared_lines(part) if self._is_with_a_bar(one)]
         loaded = [one for one in lifts if one.loads]
         weighed = any(one.percents or one.rpe or one.bodyweight or one.unloaded or one.sets for one in lifts)

@@ -68,15 +68,8 @@ def join_phrases(phrases: list[Phrase], line: str) -> list[Phrase]:
             kept[-2:] = [
                 replace(first, end=phrase.end, values=first.values + phrase.values, pair=True, text=text)
             ]
-        elif _numbers_a_partner(kept, phrase):
-            text = line[kept[-1].column : phrase.end]
-            kept[-1] = replace(kept[-1], kind="words", end=phrase.end, text=text)
-        elif (apart := _minutes_and_count(kept, phrase)) is not None:
-            kept.extend(apart)
-        elif _says_which_sets(kept, phrase):
-            first = kept.pop()
-            text = line[first.column : phrase.end]
-            kept.append(replace(phrase, kind="which-sets", column=first.column, text=text))
+        elif (otherwise := _meant_otherwise(kept, phrase, line)) is not None:
+            kept = otherwise
         elif (counted := _counted_sets(kept, phrase)) is not None:
             first = kept[counted]
             kept[counted:] = [_sets_of(first, phrase, line)]
@@ -92,6 +85,20 @@ def join_phrases(phrases: list[Phrase], line: str) -> list[Phrase]:
                 kept[-1] = replace(kept[-1], end=kind.end, text=line[kept[-1].column : kind.end])
             kept.append(phrase)
     return kept
+
+
+def _meant_otherwise(kept: list[Phrase], phrase: Phrase, line: str) -> list[Phrase] | None:
+    """The phrases so far with a number that is no amount: who, which sets, minutes and a count."""
+    if _numbers_a_partner(kept, phrase):
+        text = line[kept[-1].column : phrase.end]
+        return [*kept[:-1], replace(kept[-1], kind="words", end=phrase.end, text=text)]
+    if (apart := _minutes_and_count(kept, phrase)) is not None:
+        return [*kept, *apart]
+    if _says_which_sets(kept, phrase):
+        column = kept[-1].column
+        sets = replace(phrase, kind="which-sets", column=column, text=line[column : phrase.end])
+        return [*kept[:-1], sets]
+    return None
 
 
 _WHO = ("partner", "athlete", "person", "member", "week", "day", "phase", "cycle", "month")

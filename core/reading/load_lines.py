@@ -1,4 +1,5 @@
-"""'Weights: wall ball 9/6 kg, deadlift 80/55 kg' beside a list: loads said once, by name or by what is held."""
+"""'Weights: wall ball 9/6 kg, deadlift 80/55 kg' beside a list: loads said once, by name or by what is
+held."""
 
 from __future__ import annotations
 

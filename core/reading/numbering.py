@@ -207,7 +207,8 @@ def minutes_in_order(rows: list[Row]) -> None:
 
 
 def weeks_side_by_side(rows: list[Row]) -> None:
-    """'Week 1: 4x6', 'Week 2: 5x4 <- this week', 'Week 3: 6x2': only the week that is marked is this day's."""
+    """'Week 1: 4x6', 'Week 2: 5x4 <- this week', 'Week 3: 6x2': only the week that is marked is this
+    day's."""
     for _, group in itertools.groupby(
         rows, key=lambda row: bool(WEEK_ROW.match(row.text)) and row.role == "work"
     ):

@@ -98,25 +98,15 @@ class Parts:
         if found.format.team and row.named and found.only_changes and _is_company(row.content):
             part.notes.append("with a partner")
             return
-        if found.format.team and row.named and found.only_changes and (self.team or part.format is not None):
-            if SYNCHRO.search(row.content) is not None:
-                found = replace(found, format=replace(found.format, team=None, share=""))  # who does one line
-        sets = row.named and row.has_sets and RACKS.search(row.content)
-        rotates = ROTATES.search(row.content)
-        racked = sets or (rotates and (part.heading_kind == "strength" or ATTEMPTS.search(row.content)))
-        if found.format.team and racked and not SHARED.search(row.content):
+        if found.format.team and (self._of_one_line(part, row, found) or _only_racked(part, row)):
             found = replace(found, format=replace(found.format, team=None, share=""))
         if found.format.team and not part.work and not row.named:
             self.team = self.team or found.format.team
         part.rested |= found.rest_only and not part.work
         if found.only_changes:
             self._change(part, row, found)
-        elif (division or part.block_division) and part.format is not None:
-            own = division or part.block_division or ""
-            if found.format.kind == part.format.kind == "rounds" and found.format.rounds:
-                part.own_rounds[own] = found.format.rounds
-            elif kind_only(found.format) != kind_only(part.format):
-                part.notes.append(f"{division or part.block_division}: {row.content.strip()}")
+        elif (own := division or part.block_division) and part.format is not None:
+            _of_division(part, own, row, found.format)
         elif not (
             self._paces_sets(part, found.format, row)
             or self._sets_of_a_bare_lift(part, found.format, row)
@@ -124,6 +114,12 @@ class Parts:
             or self._interrupts(part, found.format, row)
         ):
             self._begin(part, found.format, row)
+
+    def _of_one_line(self, part: PartDraft, row: Row, found: FormatFound) -> bool:
+        """'60 synchro toes-to-bar (in pairs)' of a team: who does one line together."""
+        known = bool(self.team) or part.format is not None
+        one_line = row.named and found.only_changes and known
+        return bool(one_line) and SYNCHRO.search(row.content) is not None
 
     def _change(self, part: PartDraft, row: Row, found: FormatFound) -> None:
         changes = said(found.format)
@@ -304,6 +300,23 @@ def _frame(before: PartDraft, part: PartDraft) -> None:
     if plain and repeated and same and not last.role and not before.closed:
         last.role = "cash-out"
         last.assumed.append("once after the rounds, as it stands once before them")
+
+
+def _only_racked(part: PartDraft, row: Row) -> bool:
+    """'Squat 5x5 in groups of 3', 'rotate on one rack': who shares a rack shares no work."""
+    sets = row.named and row.has_sets and RACKS.search(row.content)
+    rotates = ROTATES.search(row.content)
+    racked = sets or (rotates and (part.heading_kind == "strength" or ATTEMPTS.search(row.content)))
+    return bool(racked) and SHARED.search(row.content) is None
+
+
+def _of_division(part: PartDraft, division: str, row: Row, fmt: Format) -> None:
+    """What a division's line says of the format: its own rounds, or words."""
+    said = part.format
+    if said is not None and fmt.kind == said.kind == "rounds" and fmt.rounds:
+        part.own_rounds[division] = fmt.rounds
+    elif said is not None and kind_only(fmt) != kind_only(said):
+        part.notes.append(f"{division}: {row.content.strip()}")
 
 
 def _only_sets(part: PartDraft) -> bool:

@@ -115,8 +115,8 @@ class Pieces:
         return True
 
     def _interrupts(self, row: Row, start: int, stop: int) -> bool:
-        """'At minutes 0, 5 and 10: 200 m run', 'after rounds 2 and 4: 400 m run', 'every km stop for 20 squats' below
-        what they interrupt: so many times in all."""
+        """'At minutes 0, 5 and 10: 200 m run', 'after rounds 2 and 4: 400 m run', 'every km stop for 20
+        squats' below what they interrupt: so many times in all."""
         said = next(filter(None, (one.match(row.text[start:stop]) for one in _INTERRUPTS)), None)
         part = self.reading.parts.last
         if said is None or part is None or not part.work:

@@ -41,7 +41,8 @@ MARKED = re.compile(
     r"|^\s*(?:tomorrow|next week|coming up|on deck)\s*:[^\d]+$"
     r"|^\s*hr\s+(?:under|below|max)\b"
     r"|^\s*(?:total|overall)\s+\d+\s*(?:min|minutes|reps|h)\b(?!\s*(?:of|amrap|emom))"
-    r"|^[^\d=]+\s=\s+(?!\d+\s*(?!reps?\b|points?\b|seconds?\b|rounds?\b)[a-z])(?=\S)|^\s*(?:off|rest)\s*[/,](?=\s*[a-z /,]+$)"
+    r"|^[^\d=]+\s=\s+(?!\d+\s*(?!reps?\b|points?\b|seconds?\b|rounds?\b)[a-z])(?=\S)"
+    r"|^\s*(?:off|rest)\s*[/,](?=\s*[a-z /,]+$)"
     r"|^\W*week\s+\d+(?:\s*(?:of|/)\s*\d+)?\W*$"
     r"|^\s*p\.?s\.?\s*[.:,-]\s"
     r"|^\s*lanes?\s+\d|^[^:]*\bpenalt(?:y|ies)\b|^[^:]*\b(?:you\s+are|you're|is|being|comes?|coming)\s+late\b"
@@ -304,8 +305,9 @@ class Prose:
         )
 
     def _lifts(self, words: Sequence[str], phrases: Sequence[Phrase]) -> bool:
-        """'First we lift: deadlift, 5 sets of 5 across', 'Pull: ring rows, feet on the box, 3x10', 'One max clean per
-        athlete.', 'After that 3 back-off sets of 8': sets beside a name, whatever is said around them."""
+        """'First we lift: deadlift, 5 sets of 5 across', 'Pull: ring rows, feet on the box, 3x10', 'One max
+        clean per athlete.', 'After that 3 back-off sets of 8': sets beside a name, whatever is said around
+        them."""
         sets = next((at for at, one in enumerate(phrases) if one.kind in ("sets", "steps")), None)
         if sets is not None and sets > 0 and phrases[0].kind == "then" and sets <= 2:
             return True

@@ -64,7 +64,8 @@ _FIRST = re.compile(r"^[^\w]*[^\W\d_]")
 _AFTER_END = re.compile(r"(?<=[.!?]\s)[^\W\d_]")
 _SENTENCE_END = re.compile(r"(?<=[a-z0-9%+)\]\"\'”])[.!?]+\s+(?=[A-ZÀ-Ý\"“¿¡(])(?![A-Z]{2,4}\s?[:=])")
 _LOWER_SENTENCE = re.compile(
-    r"(?<=[a-z0-9%)]{2})[.!?]+\s+(?=(?:if|when|we|you|please|bring|but|after|ps|see|if you|no|the|then|rest|score|there|this)\b)"
+    r"(?<=[a-z0-9%)]{2})[.!?]+\s+"
+    r"(?=(?:if|when|we|you|please|bring|but|after|ps|see|no|the|then|rest|score|there|this)\b)"
 )
 _NO_END = re.compile(
     r"(?:(?:\b|(?<=\d))(?:alt|ea|min|mins|sec|vs|no|approx|max|incl|st|dr|ps|w|i\.e|e\.g|a\.m|p\.m|reps|cal|t\.c|s\.a)|^\s*\d{1,2}|^\s*\w)$",

@@ -151,18 +151,7 @@ class Splitter:
             kind = phrase.kind
             here = pieces[-1][2]
             if kind == "division":
-                name = division_id(phrase.text)
-                read.take([index], "division", name)
-                inside = [one for one in here if one in read.bracketed] if index in read.bracketed else []
-                if len(inside) < len(here) and self._named(read, inside):
-                    outside = [one for one in here if one not in inside]
-                    pieces[-1] = (*pieces[-1][:2], outside)  # "5 pull-ups (ring rows for beginners)"
-                    pieces.append(("division", name, inside))
-                    continue
-                if here and self._named(read, here) and self._nothing_follows(read, free[place + 1 :]):
-                    pieces[-1] = (pieces[-1][0], name, here)
-                else:
-                    pieces.append(("division", name, []))
+                self._of_division(read, index, pieces, free[place + 1 :])
             elif (
                 (kind in CUTS or ((read.of_division or parted) and phrase.text in DASHES))
                 and not self._inside_a_remark(read, index)
@@ -170,6 +159,8 @@ class Splitter:
                 and self._splits_at(read, kind, here, free[place + 1 :], _is_bare(read, pieces))
             ):
                 read.taken.add(index)
+                if kind == "then":
+                    read.mark(phrase.column, phrase.end, "format", "then")
                 pieces.append((kind, None, []))
             elif (
                 kind in STARTS_NEXT
@@ -188,6 +179,22 @@ class Splitter:
             elif kind not in SILENT or kind == "each":
                 here.append(index)
         return pieces
+
+    def _of_division(
+        self, read: Line, index: int, pieces: list[tuple[str, str | None, list[int]]], rest: list[int]
+    ) -> None:
+        """A division's word: of what stands before it, of its bracket, or of what follows."""
+        name, here = division_id(read.phrases[index].text), pieces[-1][2]
+        read.take([index], "division", name)
+        inside = [one for one in here if one in read.bracketed] if index in read.bracketed else []
+        if len(inside) < len(here) and self._named(read, inside):
+            outside = [one for one in here if one not in inside]
+            pieces[-1] = (*pieces[-1][:2], outside)  # "5 pull-ups (ring rows for beginners)"
+            pieces.append(("division", name, inside))
+        elif here and self._named(read, here) and self._nothing_follows(read, rest):
+            pieces[-1] = (pieces[-1][0], name, here)
+        else:
+            pieces.append(("division", name, []))
 
     def _parted_by_dashes(self, read: Line) -> bool:
         """'60 skips - 50 sit-ups - 40 squats': dashes between counted names."""

@@ -24,8 +24,8 @@ class Place:
 
 
 def places_of(fmt: Format, work: Sequence[Draft], catalog: Catalog) -> dict[int, Place]:
-    """Every place that is a piece of its own, by its number: '3 x AMRAP 5' with a list for each, '5 stations, 4
-    min each'. Empty where the list is one."""
+    """Every place that is a piece of its own, by its number: '3 x AMRAP 5' with a list for each, '5
+    stations, 4 min each'. Empty where the list is one."""
     numbers = sorted({one.station for one in work if one.station})
     seconds = _lasts_s(fmt)
     if len(numbers) < 2 or seconds is None:
