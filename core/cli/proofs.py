@@ -10,12 +10,12 @@ from statistics import median
 from typing import Any
 
 from core.catalog import load_catalog
+from core.errors import UnusableText
 from core.prep.choose import Choice, pinned, solve
 from core.prep.problem import Problem
 from core.reading import read_workout
 from core.reading.names import Names
 from core.reading.tokens import tokenize
-from core.reading.usable import UnusableText
 
 GROWTH_KB = (0.75, 1.5, 3, 6)
 LINES_PER_KB = 60  # more than enough

@@ -229,7 +229,7 @@ class ChunkReader:
         draft.everyone |= "together" in match.beside
         draft.as_above |= "same" in match.beside and bool(set(match.beside) & SAME_KIT)
         draft.unloaded |= "unloaded" in match.beside or "band" in plain(draft.text).split()
-        if {"cal", "calorie", "cals"} & set(match.beside):
+        if {"cal", "calorie", "calory", "cals"} & set(match.beside):
             draft.counts = "cal"
         if row.sides == 2 and {"alternating", "alternate"} & set(match.beside):
             draft.notes.append("alternating")

@@ -171,7 +171,7 @@ _WHEN = re.compile(r"^(?:after|before|until|at the|if|when|as|not|no|from|one|tw
 def _is_remark(line: Line, run: list[int]) -> bool:
     """Whether a bracket says nothing of its own, or says when ('after the round of 10')."""
     text = line.text[line.phrases[run[0]].column : line.phrases[run[-1]].end]
-    if set(plain(text).split()) <= {"cal", "calorie", "for", "reps"}:
+    if set(plain(text).split()) <= {"cal", "calory", "calorie", "for", "reps"}:
         return False
     equals = any(phrase.text == "=" for phrase in line.phrases[run[0] : run[-1] + 1])
     return (

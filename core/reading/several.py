@@ -54,9 +54,11 @@ class PieceCuts:
         if sign.kind not in (*_ENDS, *_SIGNS) or index in read.bracketed:
             return False
         behind = list(_without_signs(read.phrases[index + 1 :]))
+        kinds = {phrase.kind for phrase in before}
+        if sign.kind == "then" and kinds & {"tabata", "interval"} and self._goes_on(behind):
+            return True  # "Tabata squats, then 1 km easy jog"
         if not behind or not self.begins(behind, read.followed) or not self._named(before):
             return False
-        kinds = {phrase.kind for phrase in before}
         if sign.text == ";" and {"set-word", "colon"} <= kinds and not _own_sets(behind):
             return False  # "3 sets: 8 dips; 10 ring rows"
         if sign.kind == "then":
@@ -76,6 +78,9 @@ class PieceCuts:
             kinds
             & (set(_SETS) if sign.kind in ("comma", "and", "dash") and sign.text != ";" else set(_COUNTS))
         )
+
+    def _goes_on(self, behind: Sequence[Phrase]) -> bool:
+        return bool(behind) and behind[0].kind in ("measure", "count", "clock") and self._named(behind)
 
     def begins(self, behind: Sequence[Phrase], followed: bool) -> bool:
         """Whether phrases begin a piece with work of its own, or with a list below the line."""

@@ -12,7 +12,7 @@ from core.reading.kit_words import HAND_WEIGHTS, IMPLEMENT_WORDS
 from core.reading.phrases import Phrase
 from core.reading.plain_words import plain
 
-CALORIES = {"cal", "calorie"}
+CALORIES = {"cal", "calorie", "calory"}  # the last is the plain form of "calories"
 WEIGHTS = ("barbell", "dumbbell", "kettlebell")
 BEFORE_CALORIES = {"x", "reps", "of", "colon"}
 HIGHEST_EFFORT = 10

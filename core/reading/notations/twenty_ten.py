@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from core.reading.notations.notation import Example, Notation
 from core.reading.scan import Scan
+from core.reading.tokens import seconds_of
 from core.reading.workout import Format
 
 TWENTY_TEN = Format("intervals", rounds=8, work_s=20, rest_s=10)
+WHOLE_S = 240  # of eight times thirty seconds
 _SAYS_THE_SAME = ("sets", "open", "close", "count", "slash", "x", "of", "each")
 
 
@@ -28,6 +30,8 @@ def read(scan: Scan) -> Format | None:
         and scan.phrases[place + 1].unit == "min"
     ):
         scan.used |= {place, place + 1}
+    whole = (one for one in scan.free if one > at and seconds_of(scan.phrases[one]) == WHOLE_S)
+    scan.used |= set(whole)  # "squats, 4 min"
     return TWENTY_TEN
 
 
