@@ -22,6 +22,8 @@ NUMBERED = (
 )  # formats whose places may be numbered
 STRENGTH_IMPLEMENTS = ("barbell",)
 OWN_ROUNDS = re.compile(r"^(\d{1,3}) rounds$")  # beside a division's line
+TIMES_IN_ALL = re.compile(r"^(\d{1,3}) times in all$")  # beside a line that is done another number of times
+NOBODY_KNOWS = "nobody knows how often"
 MINUTE_S = 60
 FAR_LONGER = 1.3  # times a minute that no pace makes up for; estimate
 PAIR = 2  # who take turns are two, unless said otherwise
@@ -55,7 +57,7 @@ class Finishing:
             fmt = replace(
                 fmt, rounds=reading.rounds, estimated=True, rounds_range=(reading.fewest, reading.most)
             )
-        places = {} if part.exact else places_of(fmt, part.work, self.catalog)
+        places = places_of(fmt, part.work, self.catalog)
         works = tuple(self._at_its_place(draft, part, fmt, reading, places) for draft in part.work)
         blocks = {work.division for work in part.work if work.division and not work.replaces} - {"rx"}
         shared = any(one.division in (None, "rx") for one in part.work)
@@ -123,6 +125,7 @@ class Finishing:
             draft.notes.append(f"{rounds} rounds")
         elif said is not None and draft.division:
             rounds = int(said.group(1))
+        _say_how_often(draft)
         rounds = draft.own_rounds or rounds
         if rounds:
             again = Format("rounds") if draft.own_rounds and fmt.kind != "every-minute" else fmt
@@ -259,6 +262,19 @@ def _carry_scheme(works: list[Draft]) -> tuple[int, ...]:
     for work in works:
         work.scheme, work.sets, work.sets_written = (), None, False
     return scheme
+
+
+def _say_how_often(draft: Draft) -> None:
+    """Keep with a line how often it is done in all, where that is its own; a line that says so is believed."""
+    said = next((match for note in draft.notes if (match := TIMES_IN_ALL.match(note))), None)
+    if said is not None:
+        draft.own_rounds = int(said[1])
+    elif draft.own_rounds:
+        draft.notes.append(f"{draft.own_rounds} times in all")
+    if NOBODY_KNOWS in draft.notes:
+        draft.often = True
+    elif draft.often:
+        draft.notes.append(NOBODY_KNOWS)
 
 
 def _like(kit: str) -> tuple[str, ...]:

@@ -214,7 +214,7 @@ class Asides(unittest.TestCase):
             ("10 glorbs, 5 squats", "glorbs"),
             ("high knees, wibble skips, butt kicks, 10 m each", "wibble skips"),
             ("10 squats, keg over the wall", "keg over the wall"),
-            ("21-15-9\npull-ups\nevery break: 10 burpees", "every break"),
+            ("21-15-9\npull-ups\nevery wibble: 10 burpees", "every wibble"),
         ):
             self.assertIn(words, [one.text for one in read_workout(text).unread], text)
 
