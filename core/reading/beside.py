@@ -35,7 +35,7 @@ def read_beside(scan: Scan, found: Format | None) -> Format | None:
         base, changed = replace(base, cap_s=scan.time_near(at, bare_minutes=True)), True
     if (at := scan.at("rest")) is not None:
         scan.used.add(at)
-        alone = len(scan.phrases) == 2 and scan.kind(at + 1) == "count"
+        alone = scan.kind(at + 1) == "count" and scan.kind(at + 2) in ("", "and", "then", "comma", "other")
         rest_s = scan.time_near(at, bare_minutes=alone)  # "rest 3" is three minutes
         if (between := scan.at("after-set")) is not None:
             scan.used.add(between)

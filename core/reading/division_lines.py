@@ -28,7 +28,7 @@ from core.reading.tables import Standard
 from core.reading.units import LOAD_UNITS
 
 _SAYS_WHAT = re.compile(
-    r"[^\W\d]\s*(?:->|=>|→)|\sfor\s+(?!the\b)[a-z]|\b(?:becomes?|turns?\s+into)\b|\band\s+(?:use|using|with|take)\b",
+    r"[^\W\d]\s*(?:->|=>|→)|\sfor\s+(?!the\s+(?:whole|rest|entire|workout|wod|day)\b)[a-z]|\b(?:becomes?|turns?\s+into)\b|\band\s+(?:use|using|with|take)\b",
     re.IGNORECASE,
 )
 _PIECE = re.compile(r"\W*(?:cash|buy)[\s-]?(?:in|out)\b", re.IGNORECASE)

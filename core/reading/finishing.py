@@ -53,6 +53,8 @@ class Finishing:
         for bar in part.bars:
             self._give_bar(part, bar)
         reading = rounds_of(fmt, part.work, self.catalog)
+        if fmt.kind == "as-many-as-possible" and not part.exact and _once_then_most(part):
+            reading = Rounds(1, False, 1, 1)
         if reading.estimated:
             fmt = replace(
                 fmt, rounds=reading.rounds, estimated=True, rounds_range=(reading.fewest, reading.most)
@@ -228,6 +230,16 @@ def _in_minutes(part: PartDraft, fmt: Format) -> Format:
     return replace(fmt, rounds=rounds, minutes=rounds * (fmt.interval_s or MINUTE_S) / MINUTE_S)
 
 
+def _once_then_most(part: PartDraft) -> bool:
+    """'AMRAP 3: 15 box jumps, max wall balls': all of it once, and as many of the last as the time allows."""
+    lines = [one for one in _shared_lines(part) if not one.station]
+    if len(lines) < 2 or len(lines) < len(_shared_lines(part)):
+        return False
+    most, others = lines[-1], lines[:-1]
+    tried = most.max_effort and not (most.reps or most.scheme or most.sets_written)
+    return tried and all(one.has_counts and not one.max_effort for one in others)
+
+
 def _only_builds(part: PartDraft) -> bool:
     """Whether a part only seeks the heaviest of a lift."""
     return bool(part.work) and all(one.estimated and one.scheme and not one.max_effort for one in part.work)
@@ -265,7 +277,8 @@ def _carry_scheme(works: list[Draft]) -> tuple[int, ...]:
 
 
 def _say_how_often(draft: Draft) -> None:
-    """Keep with a line how often it is done in all, where that is its own; a line that says so is believed."""
+    """Keep with a line how often it is done in all, where that is its own; a line that says so is
+    believed."""
     said = next((match for note in draft.notes if (match := TIMES_IN_ALL.match(note))), None)
     if said is not None:
         draft.own_rounds = int(said[1])

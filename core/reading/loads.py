@@ -126,7 +126,8 @@ KILO_PAIRS = frozenset(
 _KILOS = re.compile(r"(?<=[\d\s])(?:kgs?|kilos?|kilograms?)(?![a-z])", re.IGNORECASE)
 _POUNDS = re.compile(r"(?<=[\d\s])(?:lbs?|pounds?)(?![a-z])|(?<=\d)#", re.IGNORECASE)
 _PAIR = re.compile(
-    r"(?<![\d:/.,])(\d{1,3}(?:[.,]\d)?)\s?/\s?(\d{1,3}(?:[.,]\d)?)(?![\d:/%]|[ \t]?(?:\"|in|cm|cal|m\b|min|s\b|ft|%))",
+    r"(?<![\d:/.,])(\d{1,3}(?:[.,]\d)?)\s?/\s?(\d{1,3}(?:[.,]\d)?)"
+    r"(?![\d:/%]|[ \t]?(?:\"|in|cm|cal|m\b|min|s\b|ft|%))",
     re.IGNORECASE,
 )
 

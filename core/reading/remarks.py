@@ -78,6 +78,7 @@ def take_asides(line: Line) -> None:
             )
             or _is_less(line.phrases[at:stop])
             or (stop > at + 1 and line.phrases[at].kind == "or")
+            or _is_tempo(line.phrases[at:stop])
             or _is_a_place(line, at, stop)
         ):
             line.remarks.append(line.text[line.phrases[at].column : line.phrases[stop - 1].end])
@@ -102,6 +103,18 @@ def _is_a_place(line: Line, at: int, stop: int) -> bool:
     return (
         stop - at == 1 and line.phrases[at].kind == "count" and at >= 2 and line.phrases[at - 2].kind == "of"
     )
+
+
+def _is_tempo(phrases: Sequence[Phrase]) -> bool:
+    """'front squats (3 down, 2 up)': how slowly."""
+    words = {word for one in phrases if one.kind == "words" for word in plain(one.text).split()}
+    counted = any(one.kind in ("count", "measure") for one in phrases)
+    return counted and bool(words) and words <= TEMPO_WORDS
+
+
+TEMPO_WORDS = frozenset(
+    ("down", "up", "hold", "pause", "in", "the", "hole", "at", "bottom", "top", "second", "sec", "count")
+)
 
 
 def _is_less(phrases: Sequence[Phrase]) -> bool:

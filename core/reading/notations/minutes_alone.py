@@ -23,7 +23,8 @@ def read(scan: Scan) -> Format | None:
     if (inline := _again_and_again(scan)) is not None:
         return inline
     again = len(scan.free) > 1 and scan.kind(scan.free[-1]) == "of"  # "Part C - 12 min of"
-    if not scan.line.followed or scan.line.named or (scan.line.headed and not again):
+    several = any(scan.phrases[place].times > 1 for place in scan.free)
+    if not scan.line.followed or scan.line.named or (scan.line.headed and not (again or several)):
         return None
     resting = {
         place
@@ -54,7 +55,7 @@ def read(scan: Scan) -> Format | None:
         return None
     scan.used |= {place for place in scan.free if place not in resting and scan.kind(place) != "rest"}
     if scan.phrases[times[0]].times > 1:
-        return Format("rounds", rounds=scan.phrases[times[0]].times)  # "5 x 4:00"
+        return Format("intervals", rounds=scan.phrases[times[0]].times, work_s=seconds)  # "5 x 4:00"
     if words & WITHIN_A_TIME:
         return Format(cap_s=seconds)
     return Format("as-many-as-possible", minutes=seconds / 60)
