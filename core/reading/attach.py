@@ -57,6 +57,8 @@ class Attacher:
             part.work_indent = row.indent
         part.adjacent = part.adjacent or not self.parts.after_blank
         self._give_ladder(part, draft)
+        if part.each_reps and not draft.has_amount:
+            draft.reps = part.each_reps
         if draft.as_above:
             self.loads.load_as_above(part, draft)
         self.loads.under_the_bar(part, draft)
@@ -72,7 +74,11 @@ class Attacher:
     def _give_ladder(self, part: PartDraft, draft: Draft) -> None:
         """'AMRAP 9: 2-4-6-8... cleans and burpees': the ladder is the piece's."""
         fmt = part.format
-        if draft.ladder_step is None or fmt is None or fmt.scheme:
+        if draft.ladder_step is None or fmt is None:
+            return
+        if (fmt.scheme, fmt.ladder_step) == (draft.scheme, draft.ladder_step):
+            draft.scheme, draft.ladder_step, draft.sets, draft.sets_written = (), None, None, False
+        if fmt.scheme:
             return
         if fmt.kind in ("as-many-as-possible", "every-minute"):
             part.format = replace(fmt, scheme=draft.scheme, ladder_step=draft.ladder_step)
@@ -100,6 +106,8 @@ class Attacher:
             part.kit = chunk.draft.kit if chunk.draft.kit in HAND_WEIGHTS else part.kit
         elif part is not None and chunk.draft.estimated:
             part.notes.append(read.content.strip())  # "6 minutes to find a max:" above what is lifted
+        elif chunk.draft.reps and row.followed and any(one.kind == "for-time" for one in read.phrases):
+            self.parts.current(row.number).each_reps = chunk.draft.reps  # "30 reps for time"
         else:
             self._hand_back(read, chunk)
 
@@ -239,6 +247,13 @@ class Attacher:
             return False
         if another_set(draft, last) and not last.estimated:
             return False
+        if (
+            draft.estimated
+            and last.estimated
+            and (draft.scheme, draft.percents) == (last.scheme, last.percents)
+        ):
+            last.notes.extend(draft.notes)
+            return True  # "deadlift 1RM", and below it "15 min to find it"
         draft.movement, draft.text, draft.division = last.movement, last.text, last.division
         draft.assumed.append(f"{draft.text} again")
         part.work.append(draft)

@@ -52,7 +52,11 @@ _PIECE_OF = re.compile(
     r"(?:(?<=^)|(?<=[\s,;:–—-]))(?:(?:e|ev|event|wod|workout|w)\s?(?P<number>\d)|final)(?=\s*:?\s)\s*:?\s*",
     re.IGNORECASE,
 )
-_SUB_FOR = re.compile(r"^\W*sub(?:stitute)?s?\s+for\s+(?:the\s+)?([^:\d]{3,30}?)\s*:\s*(?=\S)", re.IGNORECASE)
+_SUB_FOR = re.compile(
+    r"^\W*(?:sub(?:stitute)?s?\s+for|(?:if\s+)?(?:(?:you\s+)?(?:have\s+)?no|(?:you\s+)?(?:can(?:'|’)?t|cannot)(?:\s+do)?)|without)"
+    r"\s+(?:the\s+|any\s+)?([^:?=\d]{3,30}?)(?:\s+yet)?\s*[:?=]\s*(?=\S)",
+    re.IGNORECASE,
+)
 _OF_PART = re.compile(
     r"^\W*scal(?:ing|ed|e)\s+(?:options?\s+)?for\s+(?:(?:part|event|wod|workout)\s+)?(?P<part>[a-h]|\d{1,2})\s*:\s*",
     re.IGNORECASE,

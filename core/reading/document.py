@@ -38,6 +38,7 @@ from core.reading.numbering import (
     numbered_sections,
     partners,
     piece_windows,
+    sets_in_order,
     weeks_side_by_side,
 )
 from core.reading.phrases import Phrase
@@ -102,6 +103,7 @@ class DocumentPass:
         weeks_side_by_side(rows)
         partners(rows)
         numbered_by_bar(rows)
+        sets_in_order(rows)
         minutes_in_order(rows)
         labelled_lists(rows, self.names)
         counted_labels(rows, self.names)

@@ -9,6 +9,7 @@ from core.catalog import Catalog
 from core.reading.divisions import loadable
 from core.reading.draft import LOADS, Draft, lend
 from core.reading.kit_words import HAND_WEIGHTS
+from core.reading.merging import one_an_interval
 from core.reading.part_draft import PartDraft
 from core.reading.stations import Place, places_of
 from core.reading.volumes import Rounds, finish, once_s, rounds_of
@@ -31,11 +32,13 @@ EACH = "each"  # everybody of a team does all of it
 
 
 class Finishing:
-    """Finishes the parts of one text. team: how many share, where the text says so once above."""
+    """Finishes the parts of one text. team and share: how many share, and how, where the text says so once
+    above."""
 
-    def __init__(self, catalog: Catalog, team: int | None):
+    def __init__(self, catalog: Catalog, team: int | None, share: str):
         self.catalog = catalog
         self.team = team
+        self.share = share
 
     def finish(self, part: PartDraft) -> Part:
         """One part with its totals."""
@@ -53,7 +56,8 @@ class Finishing:
         for bar in part.bars:
             self._give_bar(part, bar)
         reading = rounds_of(fmt, part.work, self.catalog)
-        if fmt.kind == "as-many-as-possible" and not part.exact and _once_then_most(part):
+        once = part.each_once if part.exact else _once_then_most(part)
+        if fmt.kind == "as-many-as-possible" and once:
             reading = Rounds(1, False, 1, 1)
         if reading.estimated:
             fmt = replace(
@@ -154,6 +158,7 @@ class Finishing:
             fmt = replace(fmt, minutes=part.lasts_s / MINUTE_S)
         if part.each_once and fmt.rounds and part.work:
             fmt = replace(fmt, rounds=max(1, fmt.rounds // max(1, len(_shared_lines(part)))))
+        fmt = fmt if part.exact else _one_set_an_interval(part, fmt)
         self._place_lines(part, fmt)
         if fmt.kind == "every-minute" and not fmt.rounds and part.lasts_s:
             rounds = max(1, part.lasts_s // (fmt.interval_s or MINUTE_S))
@@ -189,11 +194,17 @@ class Finishing:
 
     def _shared(self, part: PartDraft, fmt: Format) -> Format:
         """The format with who shares the work."""
+        if self.share and not fmt.share and fmt.team is None and self._is_piece(part, fmt):
+            fmt = replace(fmt, share=self.share)
         if fmt.team is None and self.team and (fmt.share in ("split", "alternate") or part.shares):
             fmt = replace(fmt, team=self.team, share=fmt.share or "split")
         if fmt.team is None and fmt.share == "alternate":
             fmt = replace(fmt, team=PAIR)
         return replace(fmt, share="") if fmt.share == EACH else fmt
+
+    def _is_piece(self, part: PartDraft, fmt: Format) -> bool:
+        """Whether those who share the day share this part: no warm-up, no sets of a lift."""
+        return part.heading_kind in (None, "conditioning") and fmt.kind != "sets-x-reps"
 
     def _unsaid(self, part: PartDraft) -> Format:
         """The format of a part that says none: sets and reps where lines have sets of their own."""
@@ -253,6 +264,18 @@ def _times_within(part: PartDraft) -> int:
         return 0
     times, over = divmod(part.lasts_s, sum(seconds))
     return 0 if over else times
+
+
+def _one_set_an_interval(part: PartDraft, fmt: Format) -> Format:
+    """'E2MOM 6: push jerk 3-2-1': as many sets as intervals are one for each."""
+    lines = _shared_lines(part)
+    sets = lines[0].scheme if len(lines) == 1 and fmt.kind == "every-minute" else ()
+    if len(sets) <= 1 or len(sets) != fmt.rounds or fmt.scheme or lines[0].estimated:
+        return fmt
+    for one in part.work:
+        if one.scheme == sets:
+            one.scheme, one.sets, one.sets_written = (), None, False
+    return one_an_interval(fmt, sets)
 
 
 def _carry_scheme(works: list[Draft]) -> tuple[int, ...]:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Any
 
+from core.reading.schemes import even_step
 from core.reading.workout import Format
 
 CHANGES = ("rest_s", "cap_s", "team", "share", "rounds", "rounds_range", "estimated", "repeat")
@@ -66,6 +67,11 @@ def _of_rounds(first: Format, second: Format) -> Format | None:
     return None
 
 
+def one_an_interval(fmt: Format, scheme: tuple[int, ...]) -> Format:
+    """'Push jerk, every 2:00 x 3', and below it '3-2-1': as many sets as intervals are one for each."""
+    return replace(fmt, scheme=scheme, ladder_step=even_step(scheme))
+
+
 def trailing(first: Format | None, second: Format) -> Format | None:
     """A format written below its list: '5 rounds' under what is done, 'for time' under '5 rounds'; else
     None."""
@@ -75,6 +81,12 @@ def trailing(first: Format | None, second: Format) -> Format | None:
         return _with(second, replace(first, rounds=None) if second.rounds else first)
     if _plain(second):
         return _with(first, replace(second, rounds=None))
+    if (
+        first.kind == "every-minute"
+        and len(second.scheme) == first.rounds
+        and second == Format(scheme=second.scheme)
+    ):
+        return one_an_interval(first, second.scheme)
     if first.kind == "intervals" and second.kind == "rounds" and not second.for_time:
         usual = first.rounds is None or first.work_s == TABATA_S
         rounds = second.rounds if usual else first.rounds

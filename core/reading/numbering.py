@@ -51,7 +51,7 @@ PLACES = {
     **{sign: place for place, sign in enumerate("①②③④⑤⑥⑦⑧", start=1)},
 }
 MINUTE_LABEL = re.compile(
-    r"^\s*[\[(#*_]*(?P<word>(?:min(?:ute)?s?|station|set|round|stage|place|[emr](?=\d))\.?\s*#?)?(?P<number>\d{1,2}(?!\d|[.,/]\d|\s*x|\s*%|\s*[&+,]\s*\d)|"
+    r"^\s*[\[(#*_]*(?P<word>(?:min(?:ute)?s?|station|set|round|stage|place|amrap(?=\s*\d\s*[:–-])|interval|[emr](?=\d))\.?\s*#?)?(?P<number>\d{1,2}(?!\d|[.,/]\d|\s*x|\s*%|\s*[&+,]\s*\d)|"
     + "|".join(PLACES)
     + r")(?:st|nd|rd|th)?(?P<minute>\s*min(?:ute)?s?\.?)?(?:\s*\([^)\d]*\))?[\])*_]*"
     r"(?P<sign>\s*[-–—:=.|/>)]+)?(?=\s|$)\s*(?=\S)",
@@ -204,6 +204,20 @@ def minutes_in_order(rows: list[Row]) -> None:
             row.letter, row.start = place, end
             row.marks.append((label, end, f"number {place} of the list"))
         at += len(run)
+
+
+def sets_in_order(rows: list[Row]) -> None:
+    """'Set 1 - 8 @ 65%', 'Set 2 - 6 @ 70%': a set's number and its repetitions, where numbers count up."""
+    found = [(row, match) for row in rows if row.role == "work" and (match := SET_DASH.match(row.text))]
+    numbers = [int(match[1]) for _, match in found]
+    if len(found) < LEAST_LABELS or numbers != list(range(1, len(found) + 1)):
+        return
+    for row, match in found:
+        row.sets, row.start = 1, match.end()
+        row.marks.append((0, len(match.group().rstrip()), "which set"))
+
+
+SET_DASH = re.compile(r"^\W*set\s*#?(\d{1,2})\s*[-–]\s*(?=\d)", re.IGNORECASE)
 
 
 def weeks_side_by_side(rows: list[Row]) -> None:

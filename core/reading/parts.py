@@ -27,6 +27,8 @@ SHARED = re.compile(r"split|shar|alternat|one works|i go|divid", re.IGNORECASE)
 SYNCHRO = re.compile(r"\bsync", re.IGNORECASE)
 KEPT_KINDS = ("event", "warm-up", "cool-down")  # a part nobody named is of its heading's kind
 
+PERCENTS = re.compile(r"\W*%|\W*percent", re.IGNORECASE)
+
 
 class Parts:
     """Every part so far. ``after_blank`` says whether the row being read stands below an empty one."""
@@ -39,6 +41,7 @@ class Parts:
         self.two_caps: list[TwoCaps] = []
         self.division: str | None = None  # whose parts are being read
         self.team: int | None = None  # how many share, where the text says so once above
+        self.share = ""  # and how they do, where the title says that, too
         self.kit = ""  # what all of it is done with, where its title says so
         self._followed: dict[str, int] = {}
 
@@ -140,7 +143,12 @@ class Parts:
         """'Deadlift', and below it '5-5-3-3-1'; 'thrusters', 'pull-ups', and below them '21-15-9'."""
         last = part.work[-1] if part.work else None
         bare = last is not None and not last.has_amount and part.format is None and not row.followed
-        if not (bare and fmt.scheme and fmt == Format(scheme=fmt.scheme)) or last is None:
+        if last is None or not fmt.scheme or fmt != Format(scheme=fmt.scheme):
+            return False
+        if PERCENTS.match(row.content) and len(last.scheme) == len(fmt.scheme) and not last.percents:
+            last.percents = tuple(map(float, fmt.scheme))  # "%: 60-65-70" below "3-3-3"
+            return True
+        if not bare:
             return False
         if len(part.work) > 1 and not any(one.has_amount for one in part.work):
             part.format = fmt  # it rules the whole list of bare names
@@ -187,7 +195,12 @@ class Parts:
         return True
 
     def _begin(self, part: PartDraft, fmt: Format, row: Row) -> None:
-        inside = part.repeats and part.format_indent is not None and row.indent > part.format_indent
+        inside = (
+            part.repeats
+            and not part.closed
+            and part.format_indent is not None
+            and row.indent > part.format_indent
+        )
         outer = part if inside else self._outer(part, row)
         if (part.work and any(one.role != "buy-in" for one in part.work)) or (
             part.format is not None and not part.work
@@ -277,13 +290,19 @@ class Parts:
 
     def finished(self) -> Iterator[Part]:
         """Every part with its totals; parts that only hold others are left out."""
-        finishing = Finishing(self.catalog, self.team)
+        finishing = Finishing(self.catalog, self.team, self.share)
         for before, part in itertools.pairwise(self.all):
             _frame(before, part)
         holding = {id(part.parent) for part in self.all if part.parent is not None}
         for part in self.all:
-            if part.said_anything and not (id(part) in holding and not part.work and not part.notes):
+            holds = id(part) in holding or self._only_says_who(part)
+            if part.said_anything and not (holds and not part.work and not part.notes):
                 yield finishing.finish(part)
+
+    def _only_says_who(self, part: PartDraft) -> bool:
+        """'FRIDAY - PAIRS' above the day's pieces: a part that says nothing but who shares them."""
+        teams = part.format is None and part.changes.keys() <= {"team", "share"} and bool(part.changes)
+        return teams and any(other.work for other in self.all)
 
 
 def _frame(before: PartDraft, part: PartDraft) -> None:

@@ -29,7 +29,8 @@ from core.reading.divisions import leads_with_division
 from core.reading.draft import Chunk, Chunks, Draft
 from core.reading.formats import FormatFound, read_format
 from core.reading.line import Line
-from core.reading.remarks import take_asides, take_bells, take_fewer, take_targets, take_vest
+from core.reading.part_draft import PartDraft
+from core.reading.remarks import take_asides, take_bells, take_fewer, take_portions, take_targets, take_vest
 from core.reading.rows import Row
 from core.reading.several import PieceCuts
 from core.reading.spreading import spread_amount, spread_list
@@ -60,6 +61,11 @@ _INTERRUPTS = (
         re.IGNORECASE,
     ),
 )
+_MINUTES_INTERRUPT = re.compile(
+    r"\W*(?P<lasts>\d{1,2})\s*(?:min(?:ute)?s?|')\s+(?P<what>[^\W\d][^\d,;:–-]{2,30}?)\s*[-–,;:(]?\s*"
+    r"(?P<often>every\s+(?:(?P<way>\d)\s*)?min(?:ute)?s?\b[^\d:]{0,16}[:,]?)\s*(?=\d)",
+    re.IGNORECASE,
+)
 
 
 class Pieces:
@@ -83,7 +89,7 @@ class Pieces:
             return
         if first and self._superset(row, start, stop):
             return
-        if self._interrupts(row, start, stop):
+        if self._interrupts(row, start, stop) or self._minutes_interrupt(row, start, stop, bullet):
             return
         read = self.reading.line(row, start, stop)
         if says_nothing(read):
@@ -134,10 +140,27 @@ class Pieces:
             return False
         says = f"{times} times" if times else "nobody knows how often"
         self.reading.mark(row, start, start + said.end(), "format", says)
+        self._so_often(row, part, start + said.end(), stop, times)
+        return True
+
+    def _so_often(self, row: Row, part: PartDraft, start: int, stop: int, times: int) -> None:
+        """Read what interrupts a part so many times in all; 0 where nobody knows how often."""
         before = len(part.work)
-        self.read(row, start + said.end(), stop, first=False)
+        self.read(row, start, stop, first=False)
         for draft in part.work[before:]:
-            draft.own_rounds, draft.often = times, open_ended
+            draft.own_rounds, draft.often = times, not times
+
+    def _minutes_interrupt(self, row: Row, start: int, stop: int, bullet: int | None) -> bool:
+        """'8 min row - every minute 3 burpees', '20 min run; every 5 min stop for 10 squats'."""
+        said = _MINUTES_INTERRUPT.match(row.text[start:stop])
+        match = self.reading.names.find(said["what"]) if said else None
+        times = int(said["lasts"]) // int(said["way"] or 1) if said else 0
+        if said is None or match is None or match.left_over or times <= 1:
+            return False
+        self.read(row, start, start + said.end("what"), first=True, bullet=bullet)
+        part = self.reading.parts.current(row.number)
+        self.reading.mark(row, start + said.start("often"), start + said.end(), "format", f"{times} times")
+        self._so_often(row, part, start + said.end(), stop, times)
         return True
 
     def content(self, row: Row, read: Line, bullet: int | None = None, division: str | None = None) -> None:
@@ -156,6 +179,7 @@ class Pieces:
         take_fewer(read)
         take_targets(read)
         take_bells(read)
+        take_portions(read)
         take_window(row, read, parts)
         if take_again(read, parts.last) or take_more_times(read, parts.last):
             return

@@ -79,6 +79,7 @@ _DATED_TITLE = re.compile(
     r"\b(?:mon|tues|wednes|thurs|fri|satur|sun)day\b|(?<![\d.])\d{1,2}\.\d{1,2}\.(?:\d{2,4})?(?!\d)",
     re.IGNORECASE,
 )
+_COUNTDOWN = re.compile(r"\W*3\W+2\W+1\W+go\W*", re.IGNORECASE)
 LONGEST_TITLE = 12
 _OPEN_SENTENCES = frozenset(("cap", "rest", "team", "share", "stations", "division", "every"))
 _PROSE_KINDS = frozenset(("words", "at", "each", "per-side", "of", "and", "or", "then", "rest", "every"))
@@ -172,6 +173,8 @@ class Prose:
 
     def _is_sentence(self, text: str, words: Sequence[str], phrases: Sequence[Phrase]) -> bool:
         """Told by its label, its question mark, its first word or its verb."""
+        if _COUNTDOWN.fullmatch(text):
+            return True
         shared = words[:1] in (("team",), ("teams",)) and any(
             phrase.kind in ("team", "share") for phrase in phrases
         )

@@ -150,6 +150,7 @@ class _Reader:
         found = read_format(Line(row.number, row.text)) if TEAM_WORDS.search(row.text) else None
         if found is not None and found.format.team:
             self.reading.parts.team = found.format.team
+            self.reading.parts.share = found.format.share if row.role == "title" else ""
         last = self.reading.parts.last
         said = found is not None and found.format.share and not found.format.team
         if said and found is not None and last is not None and self.reading.parts.team:

@@ -159,6 +159,20 @@ def take_bells(line: Line) -> None:
             line.phrases = (*line.phrases[:index], bells, *line.phrases[index + 1 :])
 
 
+def take_portions(line: Line) -> None:
+    """'80 m shuttle run (2x40)', '400 m carry (4 x 100 m)', '100 double unders (2x50)': how the amount is
+    cut up, no other."""
+    for at in range(1, len(line.phrases) - 2):
+        opened, portions, closed = line.phrases[at : at + 3]
+        if (opened.kind, closed.kind) != ("open", "close") or portions.kind not in ("sets", "measure"):
+            continue
+        whole = portions.times * portions.values[0] if portions.times > 1 and portions.values else None
+        said = [one.values[0] for one in line.phrases[:at] if one.kind in ("count", "measure") and one.values]
+        if whole is not None and said == [whole] and portions.unit in ("", line.phrases[0].unit):
+            line.remarks.append(line.text[portions.column : portions.end])
+            line.take([at, at + 1, at + 2], "note", "in portions")
+
+
 def take_targets(line: Line) -> None:
     """'500 m row under 1:50/2:10', 'sub 8:00': how fast is aimed for."""
     for index, (first, second) in enumerate(itertools.pairwise(line.phrases)):

@@ -25,7 +25,7 @@ NUMBER_BULLET = re.compile(
     r"(?:[.)\]]{1,2}|[º°](?=\s)|(?:st|nd|rd|th)[:.)]|:(?=\s)|(?<=#\d)(?=\s)|(?<=\s\d)/(?=\s)|(?<=^\d)/(?=\s))(?=\s|[A-Za-z])\s*",
     re.IGNORECASE,
 )
-NUMBER_DASH = re.compile(r"^\s*(\d{1,2})(?:\s+[-–]|['’](?=\s+\d))\s+(?=\S)")
+NUMBER_DASH = re.compile(r"^\s*(\d{1,2})(?:\s+[-–]|['’](?=\s+(?:\d|rest\b|max\b)))\s+(?=\S)")
 LIST_LABEL = re.compile(
     r"^\s*[*_#>(]*(?:(?P<letter>[A-H])[).:]|(?P<of>[A-H])(?P<number>\d)(?:[).:]|(?=\s))"
     r"|(?P<piece>\d)(?P<small>[a-d])[).:]|(?P<roman>[ivx]{1,4})[).])\s+(?=\S)",
@@ -50,7 +50,7 @@ AT_A_TIME = re.compile(
     r"^\s*(?:(?:at|on\s+the)\s+|@\s*)\d{1,2}:\d{2}(?!\d|\s*(?:x|for)\s*\d)\s*[:,–-]?\s*", re.IGNORECASE
 )
 _BESIDE_HEADING = re.compile(
-    r"\s*(?:[-–—/|,:]+(?=\s|$)|[\"“«][^\"”»]{1,60}[\"”»]|(?:[01]?\d|2[0-3])[:.h][0-5]\d(?:\s*[-–]\s*(?:[01]?\d|2[0-3])[:.h][0-5]\d)?\s*(?:h|uhr|am|pm)?"
+    r"\s*(?:[-–—/|,:]+(?=\s|$)|\(\d{1,2}\s*[-–]\s*\d{1,2}(?:\s*(?:min|'))?\)(?=\s*[:–-])|[\"“«][^\"”»]{1,60}[\"”»]|(?:[01]?\d|2[0-3])[:.h][0-5]\d(?:\s*[-–]\s*(?:[01]?\d|2[0-3])[:.h][0-5]\d)?\s*(?:h|uhr|am|pm)?"
     r"(?:\s*(?:mass\s+)?start)?(?=\s*(?:[-–—/|,(]|\s{2}|$))|\((?![^)]*(?:split|shar|pairs|team|partner|each|time|amrap|emom|round|for|reps))(?:[^)\d]{1,40})\)(?=\s*(?:[-–—/|,:]|$))|(?:mass\s+start|\w+\s+division)(?=\s*$))\s*",
     re.IGNORECASE,
 )
@@ -62,7 +62,9 @@ REMARK = re.compile(r"\s//\s*")
 _WORD = re.compile(r"[^\W\d_]+")
 _FIRST = re.compile(r"^[^\w]*[^\W\d_]")
 _AFTER_END = re.compile(r"(?<=[.!?]\s)[^\W\d_]")
-_SENTENCE_END = re.compile(r"(?<=[a-z0-9%+)\]\"\'”])[.!?]+\s+(?=[A-ZÀ-Ý\"“¿¡(])(?![A-Z]{2,4}\s?[:=])")
+_SENTENCE_END = re.compile(
+    r"(?<=[a-z0-9%+)\]\"\'”])(?!(?<=\d)\.{2,})[.!?]+\s+(?=[A-ZÀ-Ý\"“¿¡(])(?![A-Z]{2,4}\s?[:=])"
+)
 _LOWER_SENTENCE = re.compile(
     r"(?<=[a-z0-9%)]{2})[.!?]+\s+"
     r"(?=(?:if|when|we|you|please|bring|but|after|ps|see|no|the|then|rest|score|there|this)\b)"

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import itertools
+from collections.abc import Sequence
 
-from core.reading.phrases import Phrase
 from core.reading.scan import Scan
 from core.reading.tokens import expand_ladder
 
@@ -30,14 +30,14 @@ def ladder_on_line(scan: Scan) -> tuple[tuple[int, ...], int | None]:
         return expand_ladder(phrase)
     values = tuple(int(value) for value in phrase.values)
     open_ended = word is not None or scan.at("amrap") is not None or scan.has("amrap", "every")
-    return values, _step(phrase) if open_ended else None
+    return values, even_step(values) if open_ended else None
 
 
 def _place(scan: Scan, word: int | None) -> int | None:
     at = scan.at("ladder")
     if at is None and word is not None:
         at = scan.at("span", "scheme")
-    if at is None and scan.at("for-time", "amrap", "rounds") is None and word is None:
+    if at is None and word is None and not scan.has("for-time", "amrap", "rounds"):
         return None
     if at is None and (span := scan.at("span")) is not None and scan.kind(span + 1) != "reps":
         return span
@@ -47,9 +47,8 @@ def _place(scan: Scan, word: int | None) -> int | None:
     return at
 
 
-def _step(phrase: Phrase) -> int | None:
+def even_step(values: Sequence[int]) -> int | None:
     """The step of a list that rises evenly."""
-    values = [int(value) for value in phrase.values]
     step = values[1] - values[0]
     even = len(values) >= LEAST_RUNGS and all(b - a == step > 0 for a, b in itertools.pairwise(values))
     return step if even else None

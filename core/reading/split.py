@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 
+from core.reading.board_words import speaks_of_care
 from core.reading.chunks import ChunkReader
 from core.reading.divisions import division_id
 from core.reading.draft import Chunk, Chunks
@@ -101,6 +102,8 @@ class Splitter:
         strange = any(
             read.phrases[index].kind == "words" and index not in read.taken for index in chunk.indices
         )
+        if any(speaks_of_care(read.phrases[index].text) for index in chunk.indices):
+            return False  # "10 arm circles, 10 lunges"
         machine = strange or (chunk.draft.calories and _only_calories(read, chunk.indices))
         far = (chunk.draft.distance_m or 0) >= SHORTEST_RUN_M and self._other_work_follows(read, last)
         return not (chunk.named or machine or far or read.of_division) and self._names_later(read, last)
@@ -272,6 +275,8 @@ class Splitter:
             return True
         if _goes_far(read, here) and self._other_work_follows(read, here[-1]):
             return True  # "5k easy + 100 sit-ups", "4 x 800 m, 2 min rest, then 3 x max plank"
+        if kind == "then" and bare and any(read.phrases[index].kind in ("sets", "scheme") for index in here):
+            return True  # "back squat, 3 x 10 @ 55 %, then 20 swings"
         if kind == "comma" and rest and read.phrases[rest[0]].kind == "which-sets":
             return True
         if kind == "comma" and rest and _only_calories(read, here) and read.phrases[rest[0]].kind == "count":
@@ -279,6 +284,10 @@ class Splitter:
         high = bool(here) and read.phrases[here[-1]].unit in _HEIGHTS and read.phrases[here[-1]].pair
         if kind == "comma" and rest and high and read.phrases[rest[0]].kind == "count":
             return True
+        return self._ends_counts(read, kind, here, rest)
+
+    def _ends_counts(self, read: Line, kind: str, here: list[int], rest: list[int]) -> bool:
+        """Whether counts or words by the way end at a sign: '20 snatches, 10 per arm, 22.5 kg'."""
         kinds = [read.phrases[index].kind for index in here]
         if (
             kind == "comma"

@@ -3,8 +3,9 @@ with a range."""
 
 from __future__ import annotations
 
+import itertools
 import math
-from dataclasses import dataclass, fields
+from dataclasses import dataclass, fields, replace
 
 from core.catalog import Catalog
 from core.reading.draft import Draft
@@ -164,6 +165,11 @@ class _Passes:
 def _passes(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> _Passes:
     rounds = 1 if draft.role or (fmt.kind == "sets-x-reps") else reading.rounds * fmt.repeat
     what = draft.counts or "reps"
+    if (
+        draft.scheme and draft.ladder_step and fmt.ladder_step
+    ):  # "2-4-6-8.. cleans", and below it "4-8-12-16.. push-ups"
+        own = rungs(replace(fmt, scheme=draft.scheme, ladder_step=draft.ladder_step), reading.rounds)
+        return _Passes(len(own) * fmt.repeat, own * fmt.repeat, what)
     if draft.scheme:
         return _Passes(len(draft.scheme) * rounds, draft.scheme * rounds, what)
     measured = bool(draft.distance_m or draft.calories or draft.seconds)
@@ -171,6 +177,8 @@ def _passes(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> _Pa
     if from_format:
         once = 1 if fmt.kind == "for-time" else reading.rounds
         rising = rungs(fmt, reading.rounds) if fmt.ladder_step else fmt.scheme * once
+        if fmt.kind == "every-minute" and not fmt.ladder_step:
+            rising = tuple(itertools.islice(itertools.cycle(fmt.scheme), reading.rounds))
         return _Passes(len(rising) * fmt.repeat, rising * fmt.repeat, what)
     if fmt.scheme and not draft.role:
         rounds = (

@@ -64,6 +64,8 @@ def format_text(fmt: Format) -> str:
         and fmt.rounds_range[0] == fmt.rounds_range[1]
     ):
         pieces.append(f"expect {fmt.rounds} rounds")
+    if fmt.kind == "as-many-as-possible" and not fmt.estimated:
+        pieces.append("each station once")  # "15 box jumps, then max wall balls"
     if fmt.cap_s:
         pieces.append(f"cap {clock(fmt.cap_s)}")
     if fmt.rest_s and fmt.kind != "intervals":

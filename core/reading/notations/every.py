@@ -16,6 +16,7 @@ _SAID_TWICE = (["dash", "count"], ["comma", "count"], ["slash", "count"])
 _COUNTED_BY = ("rounds", "set-word")
 _MINUTE_WORD = re.compile(r"e(\d*(?:\.\d)?)m(?:o?(\d*)m)?$|e(\d*(?:\.\d)?)mo?(\d*)m")
 _SECONDS_WORD = re.compile(r"e(\d+)s?")
+LONGEST_MIN = 40  # after an "@" a larger number is a load or a percent; common practice
 _NTH_MINUTE = re.compile(r"every\s+(\d{1,2})(?:nd|rd|th)")
 _CLOCK = re.compile(r"on\s+(?:a|the)\s+(?:(\d{1,2}):(\d{2})|(\d{1,2}))")
 
@@ -118,7 +119,8 @@ def _after(scan: Scan, at: int) -> tuple[int | None, float | None]:
     ):
         scan.used.add(place)
         return _sets_in_bracket(scan, place), seconds / 60
-    if phrase.kind == "count" and not phrase.pair:
+    heavy = scan.kind(place - 1) == "at" and phrase.values[:1] > (LONGEST_MIN,)
+    if phrase.kind == "count" and not phrase.pair and not heavy:  # "6 x 2 EMOM @ 80"
         return _of_count(scan, place, phrase)
     if phrase.kind == "scheme" and len(phrase.values) == 2 and scan.kind(place + 1) == "rounds":
         scan.used |= {place, place + 1}

@@ -14,7 +14,7 @@ from core.reading.tokens import seconds_of
 from core.reading.workout import Format
 
 WITHIN = ("in", "within")
-WITHIN_A_TIME = frozenset(("in", "within", "complete", "finish"))
+WITHIN_A_TIME = frozenset(("in", "within", "complete", "finish", "order", "partition"))
 LEAST_S = 240  # a shorter time alone is no piece; common practice
 
 
@@ -40,7 +40,7 @@ def read(scan: Scan) -> Format | None:
         if place not in times
         and place not in resting
         and scan.kind(place) != "rest"
-        and scan.phrases[place].kind not in ("comma", "colon", "at", "words", "dash", "of")
+        and scan.phrases[place].kind not in ("comma", "colon", "at", "words", "dash", "of", "then")
     ]
     words = {
         word

@@ -26,8 +26,8 @@ def read(scan: Scan) -> Format | None:
     for at in said.values():
         scan.used.add(at)
     rounds = _count_of(scan, said) or _after_short_name(scan, said)
-    if rounds is None and "quality" in said:
-        rounds = _sets_for_quality(scan)
+    if rounds is None and ("quality" in said or "rounds" not in said):
+        rounds = _counted_sets(scan, before=None if "quality" in said else said["for-time"])
     scheme, step = _scheme(scan) if rounds is None else ((), None)
     if rounds is not None:
         _share_of_team(scan)
@@ -116,10 +116,12 @@ def _after(scan: Scan, at: int) -> int | None:
     return scan.bounded(scan.phrases[place].values[0])
 
 
-def _sets_for_quality(scan: Scan) -> int | None:
-    """'for quality: 3x', '4 sets, not for time'."""
+def _counted_sets(scan: Scan, before: int | None) -> int | None:
+    """'for quality: 3x', '4 sets, not for time', '5 sets, each for time'."""
     times = scan.at("x")
     sets = scan.at("set-word")
+    if before is not None:
+        times, sets = None, sets if sets is not None and sets < before else None
     if times is not None and scan.kind(times - 1) == "count" and scan.kind(times + 1) in ("", "colon"):
         at = times
     elif sets is not None and scan.kind(sets - 1) == "count" and not scan.phrases[sets - 1].pair:
