@@ -215,8 +215,20 @@ class Attacher:
                 one.sets, one.sets_written, one.reps = len(one.scheme), True, None
                 lend(draft, one, LOADS)
             return True  # "8 sets climbing" under a complex
+        weighed = len(group) > 1 and (draft.percents or draft.loads)
+        if weighed and draft.reps and not (draft.scheme or draft.sets or draft.sum):
+            for one in group:  # "70 % x 2" under a complex: two of all of it
+                of_each = (one.scheme or (one.reps or 1,))[0]
+                if not (one.percents or one.loads):
+                    one.scheme, one.reps = (), None
+                add_sets(one, replace(draft, reps=of_each), draft.reps)
+            return True
         if not draft.sum or len(group) != len(draft.sum):
             return False
+        if all(another_set(draft, one) for one in group):  # "70 % x (1+1) x 2", and below it "75 % .."
+            for number, one in zip(draft.sum, group, strict=True):
+                add_sets(one, replace(draft, reps=number, scheme=()), draft.sets or 1)
+            return True
         share_out(group, draft)
         for one in group:
             lend(draft, one, LOADS)

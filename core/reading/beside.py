@@ -103,5 +103,6 @@ def _all_of_them(scan: Scan, each: int) -> set[int]:
 def _team_size(scan: Scan, at: int) -> int:
     phrase = scan.phrases[at]
     if phrase.values:
-        return max(1, min(MOST_IN_TEAM, int(phrase.values[0])))
+        both = sum(phrase.values) if "men" in phrase.text.lower() else phrase.values[0]  # "2 men, 2 women"
+        return max(1, min(MOST_IN_TEAM, int(both)))
     return next((size for word, size in TEAM_WORDS.items() if word in phrase.text.lower()), 2)

@@ -92,6 +92,11 @@ def _meant_otherwise(kept: list[Phrase], phrase: Phrase, line: str) -> list[Phra
     if _numbers_a_partner(kept, phrase):
         text = line[kept[-1].column : phrase.end]
         return [*kept[:-1], replace(kept[-1], kind="words", end=phrase.end, text=text)]
+    if _sums_so_often(kept, phrase):
+        added = kept[-2]
+        text = line[added.column : phrase.end]
+        times = int(phrase.values[0])
+        return [*kept[:-2], replace(added, kind="sets", form="sum", times=times, end=phrase.end, text=text)]
     if (apart := _minutes_and_count(kept, phrase)) is not None:
         return [*kept, *apart]
     if _says_which_sets(kept, phrase):
@@ -99,6 +104,16 @@ def _meant_otherwise(kept: list[Phrase], phrase: Phrase, line: str) -> list[Phra
         sets = replace(phrase, kind="which-sets", column=column, text=line[column : phrase.end])
         return [*kept[:-1], sets]
     return None
+
+
+def _sums_so_often(kept: list[Phrase], phrase: Phrase) -> bool:
+    """'70 % x (1+1) x 2': a sum, and how often it is done at that load."""
+    before = [one.kind for one in kept[-4:]]
+    return (
+        before == ["measure", "x", "sum", "x"]
+        and _plain_count(phrase)
+        and phrase.values[0] <= MOST_SETS_OF_A_LIFT
+    )
 
 
 _WHO = ("partner", "athlete", "person", "member", "week", "day", "phase", "cycle", "month")

@@ -249,6 +249,8 @@ class Prose:
         if not real:
             return False
         first = real[0]
+        if first.kind == "rm" and len(real) > 1 and self.names.starts(real[1].text):
+            return True  # "1RM thruster from the floor"
         if first.kind in COUNTED:
             following = real[1] if len(real) > 1 else None
             return (
@@ -464,6 +466,8 @@ def tells_work(phrases: Sequence[Phrase], text: str) -> bool:
     """Whether a line with clock times arranges a piece after all."""
     if _EVENT_WORDS.search(text):
         return False
+    if len(_CLOCKS.findall(text)) > LEAST_CLOCKS and _ONLY_TIMES.match(_CLOCKS.sub("", text)):
+        return False  # "9:00 / 10:00 / 17:00", where two alone are work and rest
     return any(phrase.kind in ARRANGES - {"window"} for phrase in phrases)
 
 

@@ -164,6 +164,12 @@ def take_portions(line: Line) -> None:
     cut up, no other."""
     for at in range(1, len(line.phrases) - 2):
         opened, portions, closed = line.phrases[at : at + 3]
+        if [one.kind for one in line.phrases[at : at + 4]] == ["open", "count", "words", "close"] and (
+            line.phrases[at + 2].text.lower() in _OF_A_FEW
+        ):
+            line.hand_back(opened.column, line.phrases[at + 3].end, "how many each of them does")
+            line.taken.update(range(at, at + 4))
+            continue
         if (opened.kind, closed.kind) != ("open", "close") or portions.kind not in ("sets", "measure"):
             continue
         whole = portions.times * portions.values[0] if portions.times > 1 and portions.values else None
@@ -171,6 +177,9 @@ def take_portions(line: Line) -> None:
         if whole is not None and said == [whole] and portions.unit in ("", line.phrases[0].unit):
             line.remarks.append(line.text[portions.column : portions.end])
             line.take([at, at + 1, at + 2], "note", "in portions")
+
+
+_OF_A_FEW = ("per pair", "per team", "each pair", "a pair")
 
 
 def take_targets(line: Line) -> None:
