@@ -52,6 +52,9 @@ class Attacher:
         part = self.parts.place_for(row, draft, first)
         draft.role = role or part.block_role
         draft.division = draft.division or part.block_division or part.division
+        own = part.own_schemes.get(draft.division or "", ())
+        if own and not replace(draft, counts="").has_amount:
+            draft.scheme, draft.sets = own, len(own)
         part.shares |= draft.shared
         if part.work_indent is None:
             part.work_indent = row.indent

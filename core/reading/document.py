@@ -36,6 +36,7 @@ from core.reading.numbering import (
     numbered_by_bar,
     numbered_by_dash,
     numbered_sections,
+    pairs_of_a_superset,
     partners,
     piece_windows,
     sets_in_order,
@@ -83,6 +84,8 @@ _DATED_PIECE = re.compile(r"(?:day|session|[dw])\s*\d", re.IGNORECASE)
 _RESTS = re.compile(r"\W*(?:rest(?:\s+day)?|off)\W*$", re.IGNORECASE)
 _CAPITALS = re.compile(r"^[^a-z]*[A-ZÀ-Ý]{3}[^a-z]*$")
 
+RULE = " \t-=_*~–—"  # a row of nothing else parts what stands above it from what stands below
+
 
 class DocumentPass:
     """Reads one text's rows with one gym's names."""
@@ -106,6 +109,7 @@ class DocumentPass:
         sets_in_order(rows)
         minutes_in_order(rows)
         labelled_lists(rows, self.names)
+        pairs_of_a_superset(rows)
         counted_labels(rows, self.names)
         clock_starts(rows)
         piece_windows(rows)
@@ -162,7 +166,7 @@ class DocumentPass:
     def _rows(self, lines: Sequence[str]) -> Iterator[Row]:
         blank = False
         for number, (line, in_case) in enumerate(zip(lines, cased(lines), strict=True), start=1):
-            if not line.strip():
+            if not line.strip(RULE):
                 blank = True
                 continue
             plain = without_symbols(in_case)

@@ -155,6 +155,24 @@ def labelled_lists(rows: list[Row], names: Names) -> None:
                     _take_place(one, match, place)
 
 
+def pairs_of_a_superset(rows: list[Row]) -> None:
+    """'1a split squat 8/leg', '1b row 10/arm', '2a ..' without a sign behind: which superset, which place."""
+    found = [
+        (row, match)
+        for row in rows
+        if row.role == "work" and row.letter is None and (match := PAIR_LABEL.match(row.text))
+    ]
+    places = [match["place"].lower() for _, match in found]
+    if len(found) < LEAST_LABELS or places != sorted(set(places)) or places[0] != "1a":
+        return
+    for row, match in found:
+        row.start = match.end()
+        row.marks.append((match.start("place"), match.end("place"), "a number in a list"))
+
+
+PAIR_LABEL = re.compile(r"^\W*(?P<place>\d[a-d])\s+(?=\S)", re.IGNORECASE)
+
+
 def numbered_by_bar(rows: list[Row]) -> None:
     """'1 | WARM UP 10 min', '2 | STRENGTH': numbers of sections."""
     found = [(row, match) for row in rows if row.role == "work" and (match := BEFORE_BAR.match(row.text))]

@@ -30,6 +30,7 @@ class PartDraft:
     closed: bool = False
     own_sets: bool = False
     own_rounds: dict[str, int] = field(default_factory=dict)  # of divisions that do another number
+    own_schemes: dict[str, tuple[int, ...]] = field(default_factory=dict)  # of divisions with another list
     parent: PartDraft | None = None
     rest_stations: set[int] = field(default_factory=set)
     window_s: int | None = None

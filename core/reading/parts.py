@@ -277,10 +277,12 @@ class Parts:
         )
 
     def _sets_begin(self, part: PartDraft, draft: Draft) -> bool:
-        """Sets of its own are no minute's work."""
+        """Sets of its own are no minute's work, and no round's of '21-15-9'."""
+        fmt = part.format
+        listed = fmt is not None and fmt.kind == "for-time" and bool(fmt.scheme) and not part.exact
         return (
-            part.format is not None
-            and part.format.kind == "every-minute"
+            fmt is not None
+            and (fmt.kind == "every-minute" or (listed and (draft.sets or 0) > 1))
             and draft.sets_written
             and draft.station is None
             and not any(one.station or one.sets_written for one in part.work)
@@ -334,6 +336,8 @@ def _of_division(part: PartDraft, division: str, row: Row, fmt: Format) -> None:
     said = part.format
     if said is not None and fmt.kind == said.kind == "rounds" and fmt.rounds:
         part.own_rounds[division] = fmt.rounds
+    elif part.block_division and said is not None and fmt == Format(scheme=fmt.scheme):
+        part.own_schemes[division] = fmt.scheme  # "Scaled", and below it "21-15-9"
     elif said is not None and kind_only(fmt) != kind_only(said):
         part.notes.append(f"{division}: {row.content.strip()}")
 

@@ -33,7 +33,7 @@ from core.reading.part_draft import PartDraft
 from core.reading.remarks import take_asides, take_bells, take_fewer, take_portions, take_targets, take_vest
 from core.reading.rows import Row
 from core.reading.several import PieceCuts
-from core.reading.spreading import spread_amount, spread_list
+from core.reading.spreading import spread_amount, spread_everyone, spread_list
 from core.reading.state import Reading
 from core.reading.tokens import seconds_of
 from core.reading.units import METRE_PER
@@ -204,6 +204,7 @@ class Pieces:
         chunks = without_label(read, chunks)
         spread_list(read, [chunk for _, chunk in chunks])
         spread_amount(read, [chunk for _, chunk in chunks])
+        spread_everyone(read, [chunk for _, chunk in chunks])
         fill_window(read, [chunk for _, chunk in chunks])
         if found is not None and not row.followed:
             fill_amrap(found.format, [chunk for _, chunk in chunks])

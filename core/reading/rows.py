@@ -28,7 +28,7 @@ NUMBER_BULLET = re.compile(
 NUMBER_DASH = re.compile(r"^\s*(\d{1,2})(?:\s+[-–]|['’](?=\s+(?:\d|rest\b|max\b)))\s+(?=\S)")
 LIST_LABEL = re.compile(
     r"^\s*[*_#>(]*(?:(?P<letter>[A-H])[).:]|(?P<of>[A-H])(?P<number>\d)(?:[).:]|(?=\s))"
-    r"|(?P<piece>\d)(?P<small>[a-d])[).:]|(?P<roman>[ivx]{1,4})[).])\s+(?=\S)",
+    r"|(?P<piece>\d)(?P<small>[a-d])(?:[).:]|(?=\s))|(?P<roman>[ivx]{1,4})[).])\s+(?=\S)",
     re.IGNORECASE,
 )
 WINDOW_ALONE = re.compile(r"^\s*\(?(?:from\s+)?(\d{1,2}:\d{2})\s*(?:[-–]|to)\s*\d{1,2}:\d{2}\)?\s*:?\s*$")

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import itertools
 import re
+from collections.abc import Sequence
 
 from core.reading.board_words import board_words
 from core.reading.draft import Chunk
@@ -31,6 +32,15 @@ def sets_before_colon(read: Line) -> int | None:
         for one in read.phrases[at + 1 : colon]
     )
     return int(read.phrases[at].values[0]) if says_how else None
+
+
+def spread_everyone(read: Line, chunks: Sequence[Chunk]) -> None:
+    """'3 rounds together: 10 squats, 5 burpees': nobody's part of the list is shared out."""
+    kinds = [phrase.kind for phrase in read.phrases]
+    colon = kinds.index("colon") if "colon" in kinds else 0
+    if "everyone" in kinds[:colon]:
+        for chunk in chunks:
+            chunk.draft.everyone = True
 
 
 def times_before_colon(read: Line) -> int | None:
