@@ -184,8 +184,22 @@ def take_more_times(read: Line, part: PartDraft | None) -> bool:
     return True
 
 
+_BACKWARDS = re.compile(
+    r"^\W*(?:and\s+|then\s+)*(?:(?:go|work|walk)\s+)?(?:all\s+the\s+way\s+)?"
+    r"back\s+(?:up|down|through|to the (?:top|start))\b[\w\s]{0,16}\W*$",
+    re.IGNORECASE,
+)
+
+
 def take_again(read: Line, part: PartDraft | None) -> bool:
     """'Repeat until 40 minutes are up' below a list: as many rounds as possible."""
+    if part is not None and part.work and _BACKWARDS.match(read.content):
+        indices = range(len(read.phrases))
+        read.hand_back(
+            read.phrases[0].column, read.phrases[-1].end, "the list again, backwards, is not counted"
+        )
+        read.taken.update(indices)
+        return True
     said = AGAIN.match(read.content)
     if said is None or part is None or not part.work or (part.format is not None and part.format.rounds):
         return False

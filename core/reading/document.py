@@ -415,6 +415,9 @@ class DocumentPass:
             return
         row = rows[0]
         phrases = row.phrases(row.start, len(row.text))
+        if self.prose.is_dated(phrases, row.content) and lists_on(rows[1]) and rows[1].named:
+            row.role = "title"  # "Swim/run Saturday" above what is done
+            return
         if not rows[1].after_blank and only_says_who(phrases):
             return  # "Partner workout:" right above its list
         if self.prose.is_title(row.content, phrases) and not leads_with_division(row.content):

@@ -207,6 +207,8 @@ class Parts:
         ):
             before, part = part, self.next(row.number)
             part.parent = outer
+            if not self.after_blank and before.format is not None:
+                fmt = _again_in_turn(before.format, fmt)
             if not self.after_blank:
                 part.changes |= _shared_as(before)
         if part.format is not None and part.work:  # only a buy-in so far: what follows is the piece itself
@@ -305,6 +307,12 @@ class Parts:
         """'FRIDAY - PAIRS' above the day's pieces: a part that says nothing but who shares them."""
         teams = part.format is None and part.changes.keys() <= {"team", "share"} and bool(part.changes)
         return teams and any(other.work for other in self.all)
+
+
+def _again_in_turn(before: Format, fmt: Format) -> Format:
+    """'2 rounds: 3 min AMRAP .., 1 min rest, 3 min AMRAP ..': both as often as the rounds say."""
+    alike = before.kind == fmt.kind == "as-many-as-possible" and before.minutes == fmt.minutes
+    return replace(fmt, repeat=before.repeat) if alike and fmt.repeat == 1 else fmt
 
 
 def _frame(before: PartDraft, part: PartDraft) -> None:

@@ -30,7 +30,15 @@ from core.reading.draft import Chunk, Chunks, Draft
 from core.reading.formats import FormatFound, read_format
 from core.reading.line import Line
 from core.reading.part_draft import PartDraft
-from core.reading.remarks import take_asides, take_bells, take_fewer, take_portions, take_targets, take_vest
+from core.reading.remarks import (
+    take_asides,
+    take_bells,
+    take_fewer,
+    take_portions,
+    take_sides,
+    take_targets,
+    take_vest,
+)
 from core.reading.rows import Row
 from core.reading.several import PieceCuts
 from core.reading.spreading import spread_amount, spread_everyone, spread_list
@@ -42,7 +50,7 @@ LISTED = ("every-minute", "intervals")  # formats whose lists have a number a pl
 
 SUPERSET_WITH = re.compile(
     r"\s*(?:(?:super\s?-?set(?:ted)?|super|ss|s/s)\s*(?:with\b|w\b[./]?)"
-    r"|(?:in\s+)?(?:between|after|btw)\s+(?:(?:each|every|the|all)\s+)?sets?\b\s*[:,-]"
+    r"|(?:in\s+)?(?:between|after|btw)\s+(?:(?:each|every|the|all)\s+)?sets?\b\s*(?:[:,-]|(?=\s\d))"
     r"|\+\s+(?=\d.*\bafter\s+(?:each|every)\s+set\b))\s*",
     re.IGNORECASE,
 )
@@ -87,7 +95,7 @@ class Pieces:
         """A stretch of a row; first in its row or not; at a place of a list its row does not say."""
         if (first or leads_with_division(row.text[start:stop])) and self.divisions.read(row, start, stop):
             return
-        if first and self._superset(row, start, stop):
+        if self._superset(row, start, stop):
             return
         if self._interrupts(row, start, stop) or self._minutes_interrupt(row, start, stop, bullet):
             return
@@ -110,7 +118,8 @@ class Pieces:
     def _superset(self, row: Row, start: int, stop: int) -> bool:
         """'superset with 10 rows' below '5 x 5 bench press': done as often as the sets above."""
         said, part = SUPERSET_WITH.match(row.text[start:stop]), self.reading.parts.last
-        sets = part.work[-1].sets if part is not None and part.work else None
+        work = part.work if part is not None else []
+        sets = next(filter(None, (one.sets or len(one.scheme) for one in reversed(work))), None)
         if said is None or part is None or not sets:
             return False
         self.reading.mark(row, start, start + said.end(), "format", f"between the {sets} sets above")
@@ -179,6 +188,7 @@ class Pieces:
         take_fewer(read)
         take_targets(read)
         take_bells(read)
+        take_sides(read)
         take_portions(read)
         take_window(row, read, parts)
         if take_again(read, parts.last) or take_more_times(read, parts.last):

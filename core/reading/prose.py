@@ -81,6 +81,7 @@ _DATED_TITLE = re.compile(
 )
 _COUNTDOWN = re.compile(r"\W*3\W+2\W+1\W+go\W*", re.IGNORECASE)
 LONGEST_TITLE = 12
+LONGEST_LABEL = 4  # words of a day's name
 _OPEN_SENTENCES = frozenset(("cap", "rest", "team", "share", "stations", "division", "every"))
 _PROSE_KINDS = frozenset(("words", "at", "each", "per-side", "of", "and", "or", "then", "rest", "every"))
 _WHO_WORKS = frozenset(
@@ -218,6 +219,11 @@ class Prose:
         if not self._named(phrases):
             return True
         return phrases[0].kind == "words" and bool(VERBS & set(words))
+
+    def is_dated(self, phrases: Sequence[Phrase], text: str) -> bool:
+        """'Swim/run Saturday', 'Squat Monday': a day, and names that nothing counts."""
+        uncounted = not any(one.kind in COUNTED or one.kind in ARRANGES for one in phrases)
+        return uncounted and _DATED_TITLE.search(text) is not None and len(bare_words(text)) <= LONGEST_LABEL
 
     def is_title(self, text: str, phrases: Sequence[Phrase]) -> bool:
         """Whether a first line names the session: words that are no movement, no amounts (but 'Week 3'), no

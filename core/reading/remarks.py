@@ -159,6 +159,21 @@ def take_bells(line: Line) -> None:
             line.phrases = (*line.phrases[:index], bells, *line.phrases[index + 1 :])
 
 
+def take_sides(line: Line) -> None:
+    """'40 kettlebell snatches (20 L / 20 R)': how many of them each side does."""
+    said = _SIDES.search(line.text)
+    if said is None or sum(map(int, said.groups())) not in [
+        one.values[0] for one in line.phrases if one.kind == "count" and one.end <= said.start()
+    ]:
+        return
+    line.remarks.append(said.group().strip("()"))
+    line.take(
+        [at for at, one in enumerate(line.phrases) if said.start() <= one.column and one.end <= said.end()],
+        "note",
+        "a side",
+    )
+
+
 def take_portions(line: Line) -> None:
     """'80 m shuttle run (2x40)', '400 m carry (4 x 100 m)', '100 double unders (2x50)': how the amount is
     cut up, no other."""
@@ -179,6 +194,10 @@ def take_portions(line: Line) -> None:
             line.take([at, at + 1, at + 2], "note", "in portions")
 
 
+_SIDES = re.compile(
+    r"\(\s*(\d{1,3})\s*(?:l|r|left|right)\w*\.?\s*[/+,&]\s*(\d{1,3})\s*(?:l|r|left|right)\w*\.?\s*\)",
+    re.IGNORECASE,
+)
 _OF_A_FEW = ("per pair", "per team", "each pair", "a pair")
 
 

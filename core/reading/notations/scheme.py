@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from core.reading.notations.notation import Example, Notation
 from core.reading.scan import Scan
+from core.reading.spreading import only_fillers
 from core.reading.tokens import expand_ladder, whole_ladder
 from core.reading.workout import Format
 
@@ -15,7 +16,13 @@ def read(scan: Scan) -> Format | None:
     at = scan.at("scheme", "ladder", "span")
     if at is None or scan.has(*_ANOTHER_MEANING):
         return None
-    if any(scan.phrases[one].kind == "words" and not scan.is_filler(one) for one in scan.free):
+    says_how = scan.line.followed and not scan.line.named
+    if any(
+        scan.phrases[one].kind == "words"
+        and not scan.is_filler(one)
+        and not (says_how and only_fillers(scan.phrases[one].text))
+        for one in scan.free
+    ):
         return None
     phrase = scan.phrases[at]
     if phrase.kind == "span" and scan.at("reps") is not None:
