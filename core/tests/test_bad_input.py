@@ -45,6 +45,12 @@ class Hostile(unittest.TestCase):
                 self.assertGreater(len(str(refusal)), 20, name)
             self.assertLess(time.perf_counter() - begin, 1.0, name)
 
+    def test_nobody_s_share_may_be_nothing(self):
+        """A share of 0 in brackets divided by nothing, until a mutated board found it."""
+        for text in ("10 kick-ups (0 each)", "50 push-ups (5 0each)", "100 m carry (0 m each)"):
+            with self.subTest(text):
+                read_workout(text)
+
     def test_line_ends_of_every_kind_are_the_same(self):
         read = [
             [

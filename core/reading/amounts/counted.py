@@ -204,7 +204,7 @@ class Counted(Measured):
         shared = (
             not phrase.pair and index in self.line.bracketed and self.kind(index + 1) in ("each", "everyone")
         )
-        return shared and not self._sided() and own < whole and whole % own == 0
+        return shared and not self._sided() and 0 < own < whole and whole % own == 0
 
     def _own_share(self, index: int, phrase: Phrase) -> None:
         draft = self.draft

@@ -69,7 +69,7 @@ class Measured(Lifted):
             return self.refuse(index, phrase, "a distance above 0 and up to 200 km can be read")
         own = phrase.values[0] * metres
         shared = index in self.line.bracketed and self.kind(index + 1) in ("each", "everyone")
-        if draft.distance_m and shared and own < draft.distance_m and draft.distance_m % own == 0:
+        if draft.distance_m and shared and 0 < own < draft.distance_m and draft.distance_m % own == 0:
             draft.distance_m, draft.everyone = own, True  # "100 m yoke carry (25 m each)"
             self.line.take([index + 1], "amount", "each of them")
             return self.take(index, f"{own:g} m")
