@@ -77,6 +77,7 @@ class Work(Document):
     heights_m: tuple[float, ...]
     sides: int
     tempo: str | None
+    rep_every_s: int | None
     station: int | None
     role: str | None
     complex: int | None

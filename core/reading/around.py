@@ -20,6 +20,7 @@ from core.reading.plain_words import plain_words
 from core.reading.prose import AGAIN
 from core.reading.rows import Row
 from core.reading.tokens import how_many, seconds_of
+from core.reading.volumes import MEANWHILE
 from core.reading.workout import Format
 
 _TURNS = re.compile(
@@ -66,13 +67,20 @@ def station_of(read: Line) -> int | None:
     return number
 
 
+ROLES = {
+    "buy-in": "once, before the rest",
+    "cash-out": "once, after the rest",
+    MEANWHILE: "while somebody else works",
+}
+
+
 def role_of(read: Line, part: PartDraft) -> str:
     """'buy-in:' and 'cash-out:' before a movement, or heading the lines that follow."""
-    at = next((index for index in read.free() if read.phrases[index].kind in ("buy-in", "cash-out")), None)
+    at = next((index for index in read.free() if read.phrases[index].kind in ROLES), None)
     if at is None:
         return ""
     role = read.phrases[at].kind
-    read.take([at], "format", "once, before the rest" if role == "buy-in" else "once, after the rest")
+    read.take([at], "format", ROLES[role])
     if nothing_left(read):
         part.block_role = role
     return role

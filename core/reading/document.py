@@ -72,6 +72,7 @@ from core.reading.rows import (
 )
 from core.reading.several import PieceCuts
 from core.reading.table_rows import find_tables
+from core.reading.team_roles import change_said, changes_only, team_roles, without_open
 from core.reading.tokens import seconds_of, tokenize
 
 MAX_LINE = 2_000
@@ -331,14 +332,23 @@ class DocumentPass:
             return
         if not any(sign.isalnum() for sign in row.content):
             return  # only signs
+        if changes_only(row.text):
+            row.role = "note"
+            return
         timed = row.heading is None and not row.of_the_piece and is_schedule(row.text)
         if timed and not self._is_work(row):
             row.role = "schedule"
             return
+        self._in_pieces(row, following)
+
+    def _in_pieces(self, row: Row, following: Row | None) -> None:
+        """The row's sentences, and which of them are notes."""
         end = len(row.text)
         row.remark = self._remark(row)
         if row.remark is not None:
             end = row.remark.start()
+        if not row.tabled and self._gives_roles(row, end):
+            return
         spans = list(sentences_of(row.text[:end], row.start))
         lifted = following is not None and self._is_above_its_sets(row, following)
         pieces = [
@@ -355,6 +365,25 @@ class DocumentPass:
         for start, stop, note in row.pieces:
             if not note:
                 self._features(row, row.phrases(start, stop))
+
+    def _gives_roles(self, row: Row, end: int) -> bool:
+        """'One works, the other skips': who of a team does what, and what stands before and behind it."""
+        if row.of_partner:
+            self._until_the_other_is_done(row)
+        row.team, row.team_end = team_roles(row.text[:end], row.start, self.names)
+        if not row.team:
+            return False
+        around = ((row.start, row.team[0].start), (change_said(row.text, row.team_end), end))
+        row.pieces = [(*one, False) for one in around if row.text[slice(*one)].strip(" ,;.:")]
+        row.named = True
+        return True
+
+    def _until_the_other_is_done(self, row: Row) -> None:
+        """'B: max rounds of 5 burpees' beside 'A: 400 m run': as often as the other takes."""
+        begin = without_open(row.text, row.start)
+        if begin > row.start:
+            row.marks.append((row.start, begin, "for as long as the other takes"))
+            row.start = begin
 
     def _is_above_its_sets(self, row: Row, following: Row) -> bool:
         """'Jerk from the rack' with '75 % 2x2' below it."""

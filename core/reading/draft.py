@@ -39,11 +39,13 @@ class Draft:
     heights_m: tuple[float, ...] = ()
     sides: int = 1
     tempo: str = ""
+    rep_every_s: int | None = None  # "a rep every 6 s"
     station: int | None = None
     role: str = ""
     complex: int | None = None
     synchro: bool = False
     shared: bool = False  # "(split)" beside it
+    swaps: bool = False  # what one of a team does until they change places
     which_sets: int = 0  # "sets 4-6 at 77 %": for so many of the sets
     own_rounds: int = 0  # "sets 1-5: 3 deadlifts" every two minutes: in so many of its rounds
     relay: bool = False

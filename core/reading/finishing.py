@@ -11,7 +11,9 @@ from core.reading.draft import LOADS, Draft, lend
 from core.reading.kit_words import HAND_WEIGHTS
 from core.reading.merging import one_an_interval
 from core.reading.part_draft import PartDraft
+from core.reading.rungs import written_out
 from core.reading.stations import Place, places_of
+from core.reading.team_roles import give_waits
 from core.reading.volumes import Rounds, finish, once_s, rounds_of
 from core.reading.workout import Format, Part, PartKind, Work
 
@@ -63,6 +65,7 @@ class Finishing:
             fmt = replace(
                 fmt, rounds=reading.rounds, estimated=True, rounds_range=(reading.fewest, reading.most)
             )
+        give_waits(fmt, part.work, reading, self.catalog)
         places = places_of(fmt, part.work, self.catalog)
         works = tuple(self._at_its_place(draft, part, fmt, reading, places) for draft in part.work)
         blocks = {work.division for work in part.work if work.division and not work.replaces} - {"rx"}
@@ -158,7 +161,7 @@ class Finishing:
             fmt = replace(fmt, minutes=part.lasts_s / MINUTE_S)
         if part.each_once and fmt.rounds and part.work:
             fmt = replace(fmt, rounds=max(1, fmt.rounds // max(1, len(_shared_lines(part)))))
-        fmt = fmt if part.exact else _one_set_an_interval(part, fmt)
+        fmt = fmt if part.exact else _one_set_an_interval(part, written_out(part, fmt))
         self._place_lines(part, fmt)
         if fmt.kind == "every-minute" and not fmt.rounds and part.lasts_s:
             rounds = max(1, part.lasts_s // (fmt.interval_s or MINUTE_S))

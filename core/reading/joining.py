@@ -19,6 +19,8 @@ REPS_IN_WORDS = {"singles": 1, "doubles": 2, "triples": 3}
 MOST_IN_WORDS = 15  # "50 doubles" are skips
 MOST_SETS_OF_A_LIFT = 15  # common practice
 MOST_REPS_OF_A_SET = 20
+WHOLE = 100.0
+MOST_DROPPED = 40  # percent that back-off sets are lighter by; common practice
 FAR_APART = 5  # times; two standards are nearer
 NEAR = 9  # phrases back that may belong to the one being read
 PAIR_OF_SEXES = 4  # a number and a word for each
@@ -97,6 +99,10 @@ def _meant_otherwise(kept: list[Phrase], phrase: Phrase, line: str) -> list[Phra
         text = line[added.column : phrase.end]
         times = int(phrase.values[0])
         return [*kept[:-2], replace(added, kind="sets", form="sum", times=times, end=phrase.end, text=text)]
+    if (dropped := _dropped(kept, phrase, line)) is not None:
+        return dropped
+    if (apart := _minutes_of_every(kept, phrase, line)) is not None:
+        return apart
     if (apart := _minutes_and_count(kept, phrase)) is not None:
         return [*kept, *apart]
     if _says_which_sets(kept, phrase):
@@ -145,6 +151,63 @@ def _minutes_and_count(kept: list[Phrase], phrase: Phrase) -> list[Phrase] | Non
         )
     )
     return [first, sign, last]
+
+
+_MINUTE_AND_COUNT = re.compile(r"(min(?:ute)?s?\.?)\s+(\d{1,3})", re.IGNORECASE)
+
+
+def _minutes_of_every(kept: list[Phrase], phrase: Phrase, line: str) -> list[Phrase] | None:
+    """'Every 5 min 10 burpees': every five minutes, ten of them; not what minute ten holds."""
+    said = _MINUTE_AND_COUNT.fullmatch(phrase.text) if phrase.kind == "station" else None
+    if said is None or [one.kind for one in kept[-2:]] != ["every", "count"] or kept[-1].pair:
+        return None
+    column = phrase.column + said.start(2)
+    minutes = line[kept[-1].column : phrase.column + said.end(1)]
+    return [
+        *kept[:-1],
+        replace(kept[-1], kind="measure", unit="min", text=minutes, end=phrase.column + said.end(1)),
+        Phrase("count", said[2], column, phrase.end, (float(said[2]),)),
+    ]
+
+
+_SETS_AND_DROP = re.compile(
+    r"(?P<sets>(\d{1,2})\s*x\s*(\d{1,2}))(\s+)(?P<drop>[-–]\s?(\d{1,2})\s*%)", re.IGNORECASE
+)
+
+
+def _dropped(kept: list[Phrase], phrase: Phrase, line: str) -> list[Phrase] | None:
+    """The phrases so far with a share that is taken off a heavy set: '-10 %', '3 x 5 -15 %'."""
+    if _drops_by(kept, phrase):
+        left = tuple(WHOLE - value for value in phrase.values)
+        column = kept[-1].column
+        return [*kept[:-1], replace(phrase, column=column, text=line[column : phrase.end], values=left)]
+    said = _SETS_AND_DROP.fullmatch(phrase.text) if phrase.form == "list" else None
+    if said is None or int(said[6]) > MOST_DROPPED:
+        return None
+    column = phrase.column + said.start("drop")
+    sets = Phrase(
+        "sets",
+        said["sets"],
+        phrase.column,
+        phrase.column + said.end("sets"),
+        (float(said[3]),),
+        "",
+        int(said[2]),
+    )
+    return [
+        *kept,
+        sets,
+        Phrase("measure", said["drop"], column, phrase.end, (WHOLE - int(said[6]),), "percent"),
+    ]
+
+
+def _drops_by(kept: list[Phrase], phrase: Phrase) -> bool:
+    """'-10 % for 2 x 5' behind a heavy set: at 90 % of it."""
+    if phrase.unit != "percent" or phrase.form or max(phrase.values) > MOST_DROPPED or not kept:
+        return False
+    signed = kept[-1].kind == "dash" and kept[-1].end == phrase.column
+    apart = len(kept) > 1 and kept[-2].kind not in _ONE_NUMBER and kept[-2].end < kept[-1].column
+    return signed and apart
 
 
 def _says_which_sets(kept: list[Phrase], phrase: Phrase) -> bool:

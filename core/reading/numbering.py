@@ -33,7 +33,7 @@ LEAST_CLOCK_ROWS = 2
 LONGEST_PAUSE_MIN = 5  # between two rows of a plan of the hour; common practice
 PAIR = 2  # "2 x 25" beside a dumbbell is a weight in each hand
 ROMAN = ("i", "ii", "iii", "iv", "v", "vi", "vii", "viii")
-PARTNER = re.compile(r"^\s*(?:partner\s+)?([AB12])\s*[:)]\s+(?=\S)", re.IGNORECASE)
+PARTNER = re.compile(r"^\s*(?:(?:partner|athlete|person)\s+|p)?([AB12])\s*[:)]\s+(?=\S)", re.IGNORECASE)
 COUNTED_LABEL = re.compile(r"^\s*(?P<word>[A-Za-z]{1,12})\.?\s*#?(?P<number>\d{1,2})\s*[:.)]\s+(?=\S)")
 STARTS_AT = re.compile(
     r"^\s*(?:at\s+)?(?P<minutes>\d{1,2}):(?P<seconds>\d{2})\s*[-–—:)|]\s+(?!\d{1,2}:\d{2})(?=\S)",
@@ -197,7 +197,8 @@ def clock_starts(rows: list[Row]) -> None:
 def partners(rows: list[Row]) -> None:
     """'A: 200 m run' and 'B: max burpees' right below 'in pairs': what each of two does."""
     labelled = [row for row in rows if row.role == "work" and PARTNER.match(row.text)]
-    if [PARTNER.match(row.text)[1].upper() for row in labelled] != ["A", "B"]:  # type: ignore[index]
+    said = [PARTNER.match(row.text)[1].upper() for row in labelled]  # type: ignore[index]
+    if said not in (["A", "B"], ["1", "2"]):
         return
     at = rows.index(labelled[0])
     above = rows[at - 1].text if at and not labelled[0].after_blank else ""
@@ -205,7 +206,8 @@ def partners(rows: list[Row]) -> None:
         return
     for row in labelled:
         if match := PARTNER.match(row.text):
-            _take_place(row, match, ord(match[1].upper()) - ord("A") + 1)
+            row.of_partner, row.start = True, match.end()
+            row.marks.append((0, len(match.group().rstrip()), "who of the two"))
 
 
 def minutes_in_order(rows: list[Row]) -> None:

@@ -43,8 +43,10 @@ from core.reading.rows import Row
 from core.reading.several import PieceCuts
 from core.reading.spreading import spread_amount, spread_everyone, spread_list
 from core.reading.state import Reading
+from core.reading.team_roles import SKIPPING, SKIPS, change_said
 from core.reading.tokens import seconds_of
 from core.reading.units import METRE_PER
+from core.reading.volumes import MEANWHILE
 
 LISTED = ("every-minute", "intervals")  # formats whose lists have a number a place
 
@@ -109,11 +111,45 @@ class Pieces:
                 self.reading.parts.last.lasts_s = next(filter(None, map(seconds_of, read.phrases)), None)
             return
         self.settle(row)
+        if row.of_partner:
+            self._meanwhile(row, start, stop)
+            return
         bounds = [start, *self.cuts.columns(read), stop]
         for begin, end in itertools.pairwise(bounds):
             if begin > start and self._interrupts(row, begin, end):
                 continue
             self.content(row, self.reading.line(row, begin, end), bullet or row.bullet or row.letter)
+
+    def of_the_team(self, row: Row) -> None:
+        """What each of a team does at the same time; what has no amount lasts as long as the others take."""
+        self.settle(row)
+        shared = [role for role in row.team if role.what == role.stop]
+        part = self.reading.parts.current(row.number)
+        if shared and part.changes.get("share", part.format.share if part.format else "") in ("", "split"):
+            part.changes |= {"share": "alternate"}
+        for role in row.team:
+            self.reading.mark(row, role.start, role.what, "format", role.says)
+        before = len(part.work)
+        for role in row.team:
+            if role.what < role.stop:
+                self._meanwhile(row, role.what, role.stop)
+        if (end := change_said(row.text, row.team_end)) > row.team_end:
+            self.reading.mark(row, row.team_end, end, "note", "when they change")
+            for draft in part.work[before:]:
+                draft.swaps = True
+
+    def _meanwhile(self, row: Row, start: int, stop: int) -> None:
+        """Read what one of a team does while the others do theirs."""
+        part = self.reading.parts.current(row.number)
+        before = len(part.work)
+        if SKIPS.fullmatch(words := row.text[start:stop]):
+            draft = Draft(row.number, start + 1, words, movement=SKIPPING)
+            self.reading.mark(row, start, stop, "movement", "skipping")
+            self.reading.attacher.add(row, Chunk(draft, True, []), None, MEANWHILE, first=False)
+            return
+        self.content(row, self.reading.line(row, start, stop))
+        for draft in part.work[before:]:
+            draft.role = draft.role or ("" if draft.has_amount else MEANWHILE)
 
     def _superset(self, row: Row, start: int, stop: int) -> bool:
         """'superset with 10 rows' below '5 x 5 bench press': done as often as the sets above."""

@@ -203,6 +203,8 @@ class _Reader:
                 )
             else:
                 self.pieces.read(row, start, stop, first=place == 0)
+        if row.team:
+            self.pieces.of_the_team(row)
         self._remark(row)
 
     def _of_an_earlier_part(self, row: Row, heading: Heading) -> bool:

@@ -14,6 +14,7 @@ from core.reading.headings import Heading
 from core.reading.languages import Translated
 from core.reading.phrases import Phrase
 from core.reading.tables import Standard
+from core.reading.team_roles import TeamRole
 from core.reading.tokens import tokenize
 
 RowRole = Literal["work", "note", "title", "schedule", "heading", "table", "cells", "too-long"]
@@ -112,6 +113,9 @@ class Row:
     tabled: bool = False
     of_the_piece: bool = False
     pieces: list[tuple[int, int, bool]] = field(default_factory=list)
+    team: list[TeamRole] = field(default_factory=list)  # who of a team does what meanwhile
+    team_end: int = 0  # where that ends
+    of_partner: bool = False  # it begins with who does it
     standards: list[Standard] = field(default_factory=list)
     beyond: tuple[tuple[int, int], ...] = ()
     marks: list[tuple[int, int, str]] = field(default_factory=list)

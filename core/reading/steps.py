@@ -14,6 +14,8 @@ _SIGN = re.compile(r" [/–—-] ")
 LEAST_STEPS = 2
 LEAST_BARE = 30.0  # a bare number behind '@' from here on is a load; common practice
 MOST_REPS = 30
+MOST_OF_A_WAVE = 6  # repetitions at a load of "60/3"; more would be a second standard
+LEAST_TIMES = 8  # that a load is of its repetitions there
 MOST_SETS = 15
 _BETWEEN = ("comma", "slash", "plus", "dash", "then", "bar", "and")
 
@@ -54,6 +56,7 @@ class Step:
 def join_steps(phrases: Sequence[Phrase], line: str) -> list[Phrase]:
     """Every run of two or more steps as one phrase of kind 'steps', whose values are sets, repetitions and
     load of each in turn."""
+    phrases = _loads_over_reps(phrases, line)
     if sum(phrase.unit in LOAD_UNITS or phrase.kind == "at" for phrase in phrases) < LEAST_STEPS:
         return list(phrases)
     joined: list[Phrase] = []
@@ -73,6 +76,32 @@ def join_steps(phrases: Sequence[Phrase], line: str) -> list[Phrase]:
         joined.append(Phrase("steps", line[column:stop], column, stop, values, unit))
         at = end
     return joined if told else list(whole)
+
+
+def _loads_over_reps(phrases: Sequence[Phrase], line: str) -> Sequence[Phrase]:
+    """'60/3 65/3 70/1' in a row: loads and the repetitions at each, where no two could be standards."""
+    run = [at for at, one in enumerate(phrases) if _is_load_over_reps(one)]
+    if len(run) < LEAST_STEPS or run[-1] - run[0] != _apart(phrases, run):
+        return phrases
+    joined = [*phrases[: run[0]]]
+    values = tuple(value for at in run for value in (1.0, phrases[at].values[1], phrases[at].values[0]))
+    column, stop = phrases[run[0]].column, phrases[run[-1]].end
+    joined.append(Phrase("steps", line[column:stop], column, stop, values))
+    return [*joined, *phrases[run[-1] + 1 :]]
+
+
+def _apart(phrases: Sequence[Phrase], run: Sequence[int]) -> int:
+    """How far the last of a run stands from its first, when only signs stand between them."""
+    between = phrases[run[0] : run[-1] + 1]
+    signs = sum(one.kind in _BETWEEN for one in between)
+    return len(run) - 1 + signs
+
+
+def _is_load_over_reps(phrase: Phrase) -> bool:
+    if phrase.kind != "count" or len(phrase.values) != 2:
+        return False
+    load, reps = phrase.values
+    return load >= LEAST_BARE and 1 <= reps <= MOST_OF_A_WAVE and load >= LEAST_TIMES * reps
 
 
 def _parted(phrases: Sequence[Phrase], line: str) -> list[Phrase]:

@@ -10,6 +10,7 @@ from typing import NamedTuple
 from lark import Lark, Tree
 
 from core.reading.joining import MOST_REPS_OF_A_SET, MOST_SETS_OF_A_LIFT, join_phrases, reps_in_words
+from core.reading.ladder_words import join_ladders, join_slow_reps
 from core.reading.lexer import GRAMMAR, Leaf, LineLexer
 from core.reading.numerals import COUNT_WORDS, number_of, numbers
 from core.reading.phrases import Phrase
@@ -128,7 +129,8 @@ def tokenize(line: str) -> tuple[Phrase, ...]:
     if "w/" in lower:
         lower = _WITH_SIGN.sub("w ", lower)
     phrases = join_steps(_grammar().phrases(lower, line), line)
-    return tuple(join_phrases(reps_in_words(phrases, line), line))
+    joined = join_phrases(reps_in_words(phrases, line), line)
+    return tuple(join_ladders(join_slow_reps(joined, line), line))
 
 
 def _whole(text: str) -> tuple[float, ...]:

@@ -26,6 +26,7 @@ DEATH_BY_REPS = 12  # minutes most people last in a rising every-minute ladder; 
 DEFAULT_INTERVALS = 8
 
 
+MEANWHILE = "meanwhile"  # role of what is done for as long as somebody else of the team works
 WRITTEN = tuple(one.name for one in fields(Written))
 # what a line says of itself goes into its work as it was read
 AS_READ = tuple(
@@ -121,7 +122,13 @@ def finish(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> Work
     calories = sum(passes.amounts) if passes.what == "cal" else (draft.calories or tries_cal) * passes.times
     seconds = _each_s(draft, fmt, passes) * passes.times * draft.sides
     low, high = _spread(draft, reps, reading, once)
-    open_ended = (reading.estimated and not once) or draft.estimated or draft.max_effort or draft.often
+    open_ended = (
+        draft.role == MEANWHILE
+        or (reading.estimated and not once)
+        or draft.estimated
+        or draft.max_effort
+        or draft.often
+    )
     return Work(
         **{name: getattr(draft, name) for name in AS_READ},
         written=Written(**{name: getattr(draft, name) for name in WRITTEN}),
@@ -139,7 +146,8 @@ def finish(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> Work
 
 def _share(draft: Draft, fmt: Format) -> int:
     """Among how many a line's work is shared out."""
-    shared = fmt.team and fmt.share in ("split", "alternate") and not (draft.synchro or draft.everyone)
+    own = draft.synchro or draft.everyone or draft.role == MEANWHILE
+    shared = fmt.team and fmt.share in ("split", "alternate") and not own
     return fmt.team if shared and fmt.team else 1
 
 

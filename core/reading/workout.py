@@ -60,8 +60,10 @@ class Work:
     """One movement line. reps, distance_m, calories and seconds count the whole session of one person, all
     rounds and sides.
 
+    rep_every_s: seconds from the start of one repetition to the next, where the text says so.
     loads: every standard as written, in ``load_unit``, per implement. percents: of a maximum, one or one a
-    set. role: "" | buy-in | cash-out (once, not every round). complex: lines with the same number are done as
+    set. role: "" | buy-in | cash-out (once, not every round) | meanwhile (for as
+    long as somebody else of the team works). complex: lines with the same number are done as
     one unit. replaces: indices in the part's work of the lines this one stands in for in its division; its
     amounts are those of the first.
     """
@@ -88,6 +90,7 @@ class Work:
     heights_m: tuple[float, ...] = ()
     sides: int = 1
     tempo: str = ""
+    rep_every_s: int | None = None
     station: int | None = None
     role: str = ""
     complex: int | None = None

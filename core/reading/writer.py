@@ -178,6 +178,8 @@ def _load(work: Work) -> list[str]:
         found.append(f"@ RPE {work.rpe:.10g}")
     if work.tempo:
         found.append(f"tempo {work.tempo}")
+    if work.rep_every_s:
+        found.append(f"a rep every {work.rep_every_s} s")
     if work.heights_m:
         found.append("/".join(f"{height * 100:.10g}" for height in work.heights_m) + " cm")
     return found

@@ -30,6 +30,8 @@ KIT = {
 
 _WITH_KIT = frozenset(("all", "everything", "single", "holding", "carrying", "hold", "carry", "same"))
 
+MOST_A_SIDE = 15  # repetitions named a side behind a movement; the next are weights of bells; common practice
+
 
 class Counted(Measured):
     """Numbers that count. A loose number fills a gap of its own role, or is handed back."""
@@ -248,7 +250,13 @@ class Counted(Measured):
         before_name = self.name_at is None or index < self.name_at
         if before_name or self.kind(index - 1) == "x":
             return True
-        return not draft.has_amount and (self._on_a_machine() or not phrase.pair)
+        counts = self._on_a_machine() or not phrase.pair or self._is_a_side_each(phrase)
+        return not draft.has_amount and counts
+
+    def _is_a_side_each(self, phrase: Phrase) -> bool:
+        """'Get-up 5/5', 'row 8/8': as many left as right; from 16 on they may be two bells."""
+        first, second = phrase.values[0], phrase.values[-1]
+        return self._sided() and first == second and first <= MOST_A_SIDE
 
     def _on_a_machine(self) -> bool:
         return self.row is not None and self.row.calorie_s is not None

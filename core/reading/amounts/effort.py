@@ -112,6 +112,10 @@ class Effort(InSets):
         self.draft.tempo = "-".join(digits)
         self.take(index, f"tempo {self.draft.tempo}" if digits else "tempo")
 
+    def _rep_every(self, index: int, phrase: Phrase) -> None:
+        self.draft.rep_every_s = round(phrase.values[0])
+        self.take(index, f"a repetition every {self.draft.rep_every_s} s")
+
     def _bodyweight(self, index: int, phrase: Phrase) -> None:
         number = re.search(r"(\d+(?:\.\d+)?)(?:/(\d))?", phrase.text)
         self.draft.bodyweight = float(number[1]) / float(number[2] or 1) if number else 1.0

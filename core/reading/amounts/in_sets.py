@@ -142,6 +142,13 @@ class InSets(Counted):
         elif times > 1:
             draft.scheme = (sum(parts),) * times
 
+    def _ladders(self, index: int, phrase: Phrase) -> None:
+        self.take(index, f"{phrase.values[0]:g} times up the ladder")
+
+    def _ladder_word(self, index: int, phrase: Phrase) -> None:
+        if any(self.kind(one) == "scheme" for one in self.indices):
+            self.take(index, "a ladder")
+
     def _scheme(self, index: int, phrase: Phrase) -> None:
         draft = self.draft
         values = tuple(int(value) for value in phrase.values)

@@ -33,6 +33,8 @@ def read(scan: Scan) -> Format | None:
     rounds, minutes = _after(scan, at)
     if rounds is None and minutes is None:
         rounds, minutes = _before(scan, at)
+    if rounds is None and minutes is None:
+        rounds = _behind(scan)
     if minutes is not None and (rounds is None or rounds * interval_s < minutes * 60):
         rounds = scan.bounded(minutes * 60 // interval_s)
     in_rounds = any(scan.phrases[place].kind == "rounds" for place in scan.used)
@@ -188,6 +190,16 @@ def _before(scan: Scan, at: int) -> tuple[int | None, float | None]:
         return None, None
     scan.used.add(place)
     return None, seconds / 60 if seconds is not None else phrase.values[0]
+
+
+def _behind(scan: Scan) -> int | None:
+    """'every 3 min 10 burpees x 5': what ends the line says how often."""
+    last = len(scan.phrases) - 1
+    counted = [scan.kind(last - 1), scan.kind(last)] == ["x", "count"] and scan.kind(last - 2) == "words"
+    if not counted or {last, last - 1} & scan.line.taken or scan.phrases[last].pair:
+        return None
+    scan.used |= {last, last - 1}
+    return scan.bounded(scan.phrases[last].values[0])
 
 
 NOTATION = Notation(

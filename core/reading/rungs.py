@@ -1,0 +1,55 @@
+"""Ladders written out line by line: '2 burpees, 2 thrusters, 4 burpees, 4 thrusters, 6 ..' against the clock
+goes on like that."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from core.reading.draft import Draft
+from core.reading.part_draft import PartDraft
+from core.reading.schemes import even_step
+from core.reading.workout import Format
+
+LEAST_RUNGS = 3
+
+
+def written_out(part: PartDraft, fmt: Format) -> Format:
+    """An open ladder for a list of rungs against the clock, its work told once; else the format as it is."""
+    if fmt.kind != "as-many-as-possible" or fmt.scheme or part.exact:
+        return fmt
+    work = part.work
+    for size in range(1, len(work) // LEAST_RUNGS + 1):
+        columns = [_rungs(work[at::size]) for at in range(size)]
+        if len(work) % size == 0 and all(columns):
+            return _as_ladder(part, fmt, size, [column for column in columns if column])
+    return fmt
+
+
+def _rungs(column: Sequence[Draft]) -> tuple[int, ...]:
+    """The amounts of one movement from rung to rung; empty where they are no ladder."""
+    first = column[0]
+    alike = all(
+        one.movement == first.movement
+        and one.division in (None, "rx")
+        and one.loads in ((), first.loads)
+        and one.has_calories == first.has_calories
+        and not (
+            one.scheme or one.sets or one.seconds or one.distance_m or one.role or one.station or one.replaces
+        )
+        for one in column
+    )
+    amounts = tuple((one.calories if first.has_calories else one.reps) or 0 for one in column)
+    climbs = alike and len(amounts) >= LEAST_RUNGS and all(amounts) and even_step(amounts)
+    return amounts if climbs else ()
+
+
+def _as_ladder(part: PartDraft, fmt: Format, size: int, columns: Sequence[tuple[int, ...]]) -> Format:
+    """Keep the first rung's movements, and what each climbs by."""
+    del part.work[size:]
+    for one, amounts in zip(part.work, columns, strict=True):
+        counts = "cal" if one.has_calories else ""
+        one.reps = one.calories = None
+        if amounts != columns[0] or counts:
+            one.scheme, one.ladder_step, one.counts = amounts, even_step(amounts), counts
+    return replace(fmt, scheme=columns[0], ladder_step=even_step(columns[0]))
