@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import replace
 
-from core.reading.rows import Row
+from core.reading.rows import AGAIN, Row
 from core.reading.workout import Mark, Part, Unread, Work
 
 
@@ -14,7 +14,9 @@ class AsWritten:
 
     def __init__(self, rows: Iterable[Row]):
         self.foreign = {
-            row.number: row for row in rows if row.english.starts or row.english.text != row.written
+            row.number: row
+            for row in rows
+            if row.number >= AGAIN or row.english.starts or row.english.text != row.written
         }
 
     def marks(self, marks: Iterable[Mark]) -> tuple[Mark, ...]:
@@ -38,18 +40,18 @@ class AsWritten:
         if row is None:
             return mark
         start, end = row.english.written(mark.column - 1, mark.column - 1 + mark.length)
-        return replace(mark, column=start + 1, length=max(1, end - start))
+        return replace(mark, line=mark.line % AGAIN, column=start + 1, length=max(1, end - start))
 
     def _unread(self, one: Unread) -> Unread:
         row = self.foreign.get(one.line)
         if row is None:
             return one
         column, text = row.own_words(one.column, one.text)
-        return replace(one, column=column, text=text)
+        return replace(one, line=one.line % AGAIN, column=column, text=text)
 
     def _work(self, work: Work) -> Work:
         row = self.foreign.get(work.line)
         if row is None:
             return work
         column, text = row.own_words(work.column, work.text)
-        return replace(work, column=column, text=text)
+        return replace(work, line=work.line % AGAIN, column=column, text=text)

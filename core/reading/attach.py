@@ -41,6 +41,7 @@ class Attacher:
         self.catalog = catalog
         self.loads = SaidLoads(parts, catalog)
         self.machine = ""  # whose calories were counted last
+        self.lift = ""  # the lift with a bar that the session's name says
         self.of_title = ""  # the machine or the way of going that the session's name says
 
     # -- movements ------------------------------------------------------------------------------
@@ -60,7 +61,9 @@ class Attacher:
             part.work_indent = row.indent
         part.adjacent = part.adjacent or not self.parts.after_blank
         self._give_ladder(part, draft)
-        if part.each_reps and not draft.has_amount:
+        if part.each_reps and draft.counts == "cal" and not draft.calories:
+            draft.calories, draft.counts = part.each_reps, ""
+        elif part.each_reps and not draft.has_amount:
             draft.reps = part.each_reps
         if draft.as_above:
             self.loads.load_as_above(part, draft)
@@ -321,9 +324,23 @@ class Attacher:
         read.marks = [mark for mark in read.marks if not start < mark.column <= end]
         read.hand_back(start, end, "an amount with no movement to go with")
 
+    def _lift_of_title(self, read: Line, chunk: Chunk) -> bool:
+        """'Squat Monday' above '5 x 5 @ 75 %': the sets of the lift that the session is named after."""
+        begun = self.parts.last is not None and any(part.work for part in self.parts.all)
+        weighed = chunk.draft.percents or chunk.draft.loads or chunk.draft.rpe
+        if begun or not self.lift or not (chunk.draft.scheme and weighed) or strange_words(read, chunk):
+            return False
+        phrase = read.phrases[chunk.indices[0]]
+        chunk.draft.movement, chunk.draft.text, chunk.draft.column = self.lift, phrase.text, phrase.column + 1
+        chunk.draft.assumed.append(f"{self.catalog.movements[self.lift].name}, as the session's name says")
+        chunk.named = True
+        return True
+
     def name_a_run(self, read: Line, chunk: Chunk) -> bool:
         """'6 x 400 m' with no name on the line is a run, and shown as an assumption."""
         draft = chunk.draft
+        if self._lift_of_title(read, chunk):
+            return True
         if strange_words(read, chunk) or draft.reps or draft.loads:
             return False
         if draft.calories and (machine := self.machine):

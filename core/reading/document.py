@@ -16,6 +16,7 @@ from core.reading.divisions import leads_with_division
 from core.reading.formats import TELLING
 from core.reading.headings import (
     AROUND,
+    NUMBERED,
     QUOTED,
     Heading,
     bullets_head_parts,
@@ -40,6 +41,7 @@ from core.reading.numbering import (
     partners,
     piece_windows,
     sets_in_order,
+    short_days,
     weeks_side_by_side,
 )
 from core.reading.phrases import Phrase
@@ -70,6 +72,7 @@ from core.reading.rows import (
     sentences_of,
     without_symbols,
 )
+from core.reading.rungs import goes_on
 from core.reading.several import PieceCuts
 from core.reading.table_rows import find_tables
 from core.reading.team_roles import change_said, changes_only, team_roles, without_open
@@ -106,6 +109,7 @@ class DocumentPass:
         message_heads(rows)
         weeks_side_by_side(rows)
         partners(rows)
+        short_days(rows)
         numbered_by_bar(rows)
         sets_in_order(rows)
         minutes_in_order(rows)
@@ -222,8 +226,8 @@ class DocumentPass:
         if row.letter is not None:
             return None
         text = " " * row.start + row.text[row.start :]
-        heading = read_heading(text, letters, self.bullets)
-        if heading is not None and not self._is_a_list(row, heading):
+        heading = row.day or read_heading(text, letters, self.bullets)
+        if heading is not None and (heading.opens == "day" or not self._is_a_list(row, heading)):
             return heading
         if heading is not None:
             return None
@@ -256,7 +260,8 @@ class DocumentPass:
         heading = row.heading
         day = heading is not None and heading.opens == "day"
         if not any(phrase.kind == "words" and self.names.find(phrase.text) for phrase in phrases):
-            return day
+            piece = heading is not None and NUMBERED.match(row.text) is not None
+            return day or (piece and self._counts_below(rows, at))
         if self._named_again_below(phrases, rows[at + 1] if at + 1 < len(rows) else None):
             return True
         theme = day and any(phrase.kind in ("plus", "and", "comma") for phrase in phrases)
@@ -332,7 +337,7 @@ class DocumentPass:
             return
         if not any(sign.isalnum() for sign in row.content):
             return  # only signs
-        if changes_only(row.text):
+        if changes_only(row.text) or goes_on(row.text):
             row.role = "note"
             return
         timed = row.heading is None and not row.of_the_piece and is_schedule(row.text)

@@ -157,6 +157,8 @@ class Finishing:
         fmt = self._shared(part, replace(fmt, **changes))
         if fmt.kind == "as-many-as-possible" and fmt.minutes is None and part.window_s:
             fmt = replace(fmt, minutes=part.window_s / 60)
+        if fmt.kind == "as-many-as-possible" and fmt.minutes is None and fmt.cap_s and not part.exact:
+            fmt = replace(fmt, minutes=fmt.cap_s / MINUTE_S, cap_s=None)  # "35 min on the clock"
         if fmt.kind == "as-many-as-possible" and fmt.minutes is None and part.lasts_s:
             fmt = replace(fmt, minutes=part.lasts_s / MINUTE_S)
         if part.each_once and fmt.rounds and part.work:

@@ -80,6 +80,11 @@ def join_slow_reps(phrases: list[Phrase], line: str) -> list[Phrase]:
     """'a rep every 6 s', '1 rep every 6 seconds', 'one every 5 s': when the next repetition begins."""
     for at in range(1, len(phrases) - 1):
         measure = phrases[at + 1]
+        if phrases[at].kind == "every" and phrases[at - 1].text.lower() in ("1", "one") and at > 1:
+            column = phrases[at - 1].column  # "5 rounds, 1 every 4 min"
+            every = replace(phrases[at], column=column, text=line[column : phrases[at].end])
+            if measure.unit == "min":
+                return [*phrases[: at - 1], every, *phrases[at + 1 :]]
         seconds = measure.values[0] if measure.unit == "s" and not measure.pair else 0
         if phrases[at].kind != "every" or not 1 < seconds <= LONGEST_REP_S:
             continue

@@ -50,6 +50,7 @@ class Language:
     terms: dict[tuple[str, ...], str]
     shows: frozenset[str]
     functions: frozenset[str] = frozenset()
+    days: tuple[str, ...] = ()  # of the week from Monday, in short
 
 
 @dataclass(frozen=True, slots=True)
@@ -92,6 +93,7 @@ def languages() -> tuple[Language, ...]:
 def _language(path: Path) -> Language:
     table = yaml.load(path.read_text(encoding="utf-8"), Loader=yaml.BaseLoader)  # "no" and "on" are words
     functions = frozenset(fold(word) for one in table.pop("functions") for word in one.split())
+    days = tuple(fold(day) for day in table.pop("days"))
     terms: dict[tuple[str, ...], str] = {}
     for group in table.values():
         for english, written in group.items():
@@ -99,7 +101,7 @@ def _language(path: Path) -> Language:
                 for form in _forms(term):
                     terms.setdefault(form, english)
     words = {word for term in terms for word in term} | functions
-    return Language(path.stem, terms, frozenset(words - ENGLISH_TOO), functions)
+    return Language(path.stem, terms, frozenset(words - ENGLISH_TOO), functions, days)
 
 
 def _forms(term: str) -> Iterator[tuple[str, ...]]:

@@ -9,6 +9,7 @@ from collections.abc import Callable, Iterator
 
 from core.reading.formats import read_format
 from core.reading.headings import Heading, read_heading
+from core.reading.languages import fold, languages
 from core.reading.line import Line
 from core.reading.names import Names
 from core.reading.prose import FIRST_HOUR, arranges
@@ -33,6 +34,7 @@ LEAST_CLOCK_ROWS = 2
 LONGEST_PAUSE_MIN = 5  # between two rows of a plan of the hour; common practice
 PAIR = 2  # "2 x 25" beside a dumbbell is a weight in each hand
 ROMAN = ("i", "ii", "iii", "iv", "v", "vi", "vii", "viii")
+SHORT_DAY = re.compile(r"^\s*([^\W\d_]{2,3})\.?\s*[:–-]\s+(?=\S)")
 PARTNER = re.compile(r"^\s*(?:(?:partner|athlete|person)\s+|p)?([AB12])\s*[:)]\s+(?=\S)", re.IGNORECASE)
 COUNTED_LABEL = re.compile(r"^\s*(?P<word>[A-Za-z]{1,12})\.?\s*#?(?P<number>\d{1,2})\s*[:.)]\s+(?=\S)")
 STARTS_AT = re.compile(
@@ -208,6 +210,21 @@ def partners(rows: list[Row]) -> None:
         if match := PARTNER.match(row.text):
             row.of_partner, row.start = True, match.end()
             row.marks.append((0, len(match.group().rstrip()), "who of the two"))
+
+
+def short_days(rows: list[Row]) -> None:
+    """'Mo: ..', 'Mi: ..', 'Fr: ..' at the start of lines: days of the week as some language writes them."""
+    works = [row for row in rows if row.role == "work"]
+    labelled = [(row, match) for row in works if (match := SHORT_DAY.match(row.written))]
+    said = [fold(match[1]) for _, match in labelled]
+    if len(said) < LEAST_LABELS:
+        return
+    for language in languages():
+        places = [language.days.index(day) for day in said if day in language.days]
+        if len(places) == len(said) and places == sorted(set(places)):
+            for row, match in labelled:
+                row.day = Heading(match[1], None, match.end(), "day")
+            return
 
 
 def minutes_in_order(rows: list[Row]) -> None:

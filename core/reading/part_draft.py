@@ -46,6 +46,7 @@ class PartDraft:
     exact: bool = False  # in the canonical form, which says all it means
     by_turns: bool = False  # "alternating": the lines of its list take turns by the minute
     each_once: bool = False  # every station of the list once, or the list by turns
+    goes_on: bool = False  # "..." below its list: the ladder goes on
     all_out: bool = False  # "for max reps": bare movements are done as often as one can
 
     @property

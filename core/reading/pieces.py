@@ -24,6 +24,7 @@ from core.reading.around import (
     then_alone,
     without_label,
 )
+from core.reading.by_the_way import take_turns_of_speech
 from core.reading.division_lines import DivisionLines
 from core.reading.divisions import leads_with_division
 from core.reading.draft import Chunk, Chunks, Draft
@@ -78,6 +79,17 @@ _MINUTES_INTERRUPT = re.compile(
 )
 
 
+_OF_EACH = re.compile(
+    r"\W*(?P<each>(?P<reps>\d{1,3})\s+(?:reps?\s+)?of\s+(?:each|everything)\b)(?!\s*(?:set|superset|of))",
+    re.IGNORECASE,
+)
+_LABEL = re.compile(
+    r"\W*(?:[^\W\d]+\s+){0,3}complex\s*(?=\()"
+    r"|(?P<label>[^\W\d][^\d:;,(]{2,50}),\s*(?=\d{1,3}\s*(?:min(?:ute)?s?|')\s*:\s*\d)",
+    re.IGNORECASE,
+)
+
+
 class Pieces:
     """Reads pieces into the parts of one text. pending: a day whose part opens with its first work."""
 
@@ -97,8 +109,9 @@ class Pieces:
         """A stretch of a row; first in its row or not; at a place of a list its row does not say."""
         if (first or leads_with_division(row.text[start:stop])) and self.divisions.read(row, start, stop):
             return
-        if self._superset(row, start, stop):
+        if self._superset(row, start, stop) or self._of_each(row, start, stop):
             return
+        start = self._behind_label(row, start, stop)
         if self._interrupts(row, start, stop) or self._minutes_interrupt(row, start, stop, bullet):
             return
         read = self.reading.line(row, start, stop)
@@ -150,6 +163,30 @@ class Pieces:
         self.content(row, self.reading.line(row, start, stop))
         for draft in part.work[before:]:
             draft.role = draft.role or ("" if draft.has_amount else MEANWHILE)
+
+    def _of_each(self, row: Row, start: int, stop: int) -> bool:
+        """'40 of each for time:' above or before a list of bare names."""
+        said = _OF_EACH.match(row.text[start:stop])
+        if said is None:
+            return False
+        self.settle(row)
+        self.reading.mark(row, start, start + said.end("each"), "format", f"{said['reps']} of each")
+        self.reading.parts.current(row.number).each_reps = int(said["reps"])
+        begin = start + said.end("each")
+        if row.text[begin:stop].strip(" :-–"):
+            self.read(row, begin, stop, first=False)
+        return True
+
+    def _behind_label(self, row: Row, start: int, stop: int) -> int:
+        """Where the work begins behind words that only say what it is about: 'Snatch complex (..)', 'a long
+        one, 40 min: ..'."""
+        text = row.text[start:stop]
+        said = _LABEL.match(text)
+        if said is None or (said["label"] and self.reading.names.find(said["label"]) is not None):
+            return start
+        self.settle(row)
+        self.reading.mark(row, start, start + len(said.group().rstrip()), "note", "what it is about")
+        return start + said.end()
 
     def _superset(self, row: Row, start: int, stop: int) -> bool:
         """'superset with 10 rows' below '5 x 5 bench press': done as often as the sets above."""
@@ -219,6 +256,7 @@ class Pieces:
 
     def _said(self, row: Row, read: Line, bullet: int | None, division: str | None) -> None:
         parts = self.reading.parts
+        take_turns_of_speech(read)
         take_asides(read)
         take_vest(read)
         take_fewer(read)

@@ -136,6 +136,8 @@ class Prose:
 
     def _at_once(self, text: str, words: Sequence[str], phrases: Sequence[Phrase]) -> bool | None:
         """What marks, labels and lists tell; None where they tell nothing."""
+        if self._is_a_name(text, phrases):
+            return False
         if MARKED.match(text) or (phrases and phrases[0].kind == "note"):
             return True
         if AGAIN.match(text):
@@ -149,6 +151,12 @@ class Prose:
         if phrases and all(phrase.kind in _WHO_WORKS for phrase in phrases):
             return False
         return True if self._is_sentence(text, words, phrases) else None
+
+    def _is_a_name(self, text: str, phrases: Sequence[Phrase]) -> bool:
+        """'good morning' alone on its line is the lift, 'Good morning' a greeting."""
+        bare = len(phrases) == 1 and phrases[0].kind == "words" and not text.lstrip()[:1].isupper()
+        match = self.names.find(text) if bare else None
+        return match is not None and match.confidence == 1 and not (match.left_over or match.beside)
 
     def _by_its_words(self, text: str, words: Sequence[str], phrases: Sequence[Phrase]) -> bool:
         told = sum(word in self.little for word in self._own_words(phrases))

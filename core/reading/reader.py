@@ -22,6 +22,7 @@ from core.reading.part_draft import PartDraft
 from core.reading.pieces import Pieces
 from core.reading.prose import Prose
 from core.reading.rows import Row, inline_stations
+from core.reading.rungs import goes_on
 from core.reading.state import Reading
 from core.reading.tables import Standard, is_division
 from core.reading.tokens import seconds_of, tokenize
@@ -137,6 +138,9 @@ class _Reader:
         movement = self.reading.catalog.movements.get(match.movement) if match else None
         if movement is not None and movement.family in GOING:
             self.reading.attacher.of_title = movement.id  # "Row intervals": lines below only say how far
+        loaded = movement.context.get("loaded", movement.id) if movement is not None else ""
+        if loaded and self.reading.catalog.movements[loaded].implement == "barbell":
+            self.reading.attacher.lift = loaded
 
     def _note_row(self, row: Row) -> None:
         says = "times of the day" if row.role == "schedule" else "a coach's note"
@@ -144,6 +148,8 @@ class _Reader:
         self.reading.mark(row, 0, len(row.text.rstrip()), "note", says)
         self.loads.read(row, row.start, len(row.text))
         self._team_of_all(row)
+        if (last := self.reading.parts.last) is not None and last.work and goes_on(row.text):
+            last.goes_on = True
 
     def _team_of_all(self, row: Row) -> None:
         """'Saturday team of three' above everything: how many share what is shared below."""

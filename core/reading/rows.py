@@ -82,6 +82,8 @@ _INLINE_STATION = re.compile(
 )
 LEAST_INLINE = 2
 
+AGAIN = 1_000_000  # a row that stands again for a line, with other words, has the line's number and this
+
 
 @dataclass
 class Row:
@@ -102,6 +104,7 @@ class Row:
     start: int = 0
     role: RowRole = "work"
     heading: Heading | None = None
+    day: Heading | None = None  # a day of the week in short, where several count on
     bullet: int | None = None
     letter: int | None = None
     sets: int = 0

@@ -3,23 +3,33 @@ goes on like that."""
 
 from __future__ import annotations
 
+import itertools
+import re
 from collections.abc import Sequence
 from dataclasses import replace
 
 from core.reading.draft import Draft
 from core.reading.part_draft import PartDraft
-from core.reading.schemes import even_step
 from core.reading.workout import Format
 
-LEAST_RUNGS = 3
+LEAST_RUNGS, PAIR = 3, 2
+_GOES_ON = re.compile(
+    r"\W*(?:(?:\d{1,3}\s*[/&+–-]\s*\d{1,3}[\s,;]*)*(?:\.{3,}|…)|(?:\d{1,3}\s*[/&+–-]\s*\d{1,3}[\s,;]+)*(?:etc\.?|and\s+so\s+on))\W*$",
+    re.IGNORECASE,
+)
+
+
+def goes_on(text: str) -> bool:
+    """'...', '9/9, 12/12...', 'and so on': that the ladder above goes on like that."""
+    return _GOES_ON.match(text) is not None
 
 
 def written_out(part: PartDraft, fmt: Format) -> Format:
     """An open ladder for a list of rungs against the clock, its work told once; else the format as it is."""
     if fmt.kind != "as-many-as-possible" or fmt.scheme or part.exact:
         return fmt
-    work = part.work
-    for size in range(1, len(work) // LEAST_RUNGS + 1):
+    work, least = part.work, PAIR if part.goes_on else LEAST_RUNGS
+    for size in range(1, len(work) // least + 1):
         columns = [_rungs(work[at::size]) for at in range(size)]
         if len(work) % size == 0 and all(columns):
             return _as_ladder(part, fmt, size, [column for column in columns if column])
@@ -40,7 +50,7 @@ def _rungs(column: Sequence[Draft]) -> tuple[int, ...]:
         for one in column
     )
     amounts = tuple((one.calories if first.has_calories else one.reps) or 0 for one in column)
-    climbs = alike and len(amounts) >= LEAST_RUNGS and all(amounts) and even_step(amounts)
+    climbs = alike and len(amounts) > 1 and all(amounts) and _step(amounts)
     return amounts if climbs else ()
 
 
@@ -51,5 +61,11 @@ def _as_ladder(part: PartDraft, fmt: Format, size: int, columns: Sequence[tuple[
         counts = "cal" if one.has_calories else ""
         one.reps = one.calories = None
         if amounts != columns[0] or counts:
-            one.scheme, one.ladder_step, one.counts = amounts, even_step(amounts), counts
-    return replace(fmt, scheme=columns[0], ladder_step=even_step(columns[0]))
+            one.scheme, one.ladder_step, one.counts = amounts, _step(amounts), counts
+    return replace(fmt, scheme=columns[0], ladder_step=_step(columns[0]))
+
+
+def _step(amounts: Sequence[int]) -> int | None:
+    """What a list of amounts climbs by from each to the next."""
+    steps = {after - before for before, after in itertools.pairwise(amounts)}
+    return steps.pop() if len(steps) == 1 and min(steps) > 0 else None

@@ -8,7 +8,7 @@ from dataclasses import replace
 
 from core.reading import tables
 from core.reading.names import Names
-from core.reading.rows import Row
+from core.reading.rows import AGAIN, Row
 
 
 def find_tables(rows: list[Row], names: Names) -> None:
@@ -41,7 +41,8 @@ def _division_table(rows: list[Row], at: int) -> int:
     at += 1
     while at < len(rows) and not rows[at].after_blank:
         cells = tables.cells_of(rows[at].text, head.separator)
-        if len(cells) < tables.LEAST_COLUMNS and not tables.is_rule(rows[at].text):
+        few = len(cells) < tables.LEAST_COLUMNS and not tables.is_rule(rows[at].text)
+        if few or tables.is_told(cells, len(heads), head.separator):
             break
         rows[at].role = "table"
         if not tables.is_rule(rows[at].text):
@@ -77,7 +78,7 @@ def _as_work(rows: list[Row], first: int, last: int) -> int:
         made.append(row)
         if len(row.standards) < tables.LEAST_COLUMNS:
             continue
-        others = replace(row, role="cells", standards=row.standards[1:], marks=[])
+        others = replace(row, number=row.number + AGAIN, role="cells", standards=row.standards[1:], marks=[])
         row.english = tables.line_of_division(row.text, row.standards[0], row.english)
         row.text, row.role, row.tabled, row.standards = row.english.text, "work", True, []
         made.append(others)

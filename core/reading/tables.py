@@ -89,6 +89,7 @@ _MAY_HEAD = re.compile(
     r"\b(?:name|movements?|exercises?|lifts?|pieces?|drills?|what|work|workout|wod|standard|divisions?|category|class)\b|^\s*\||^\s{3,}\S|^\t",
     re.IGNORECASE,
 )  # a line without one of these words heads no table
+LONGEST_CELL = 40  # letters of a cell between commas
 LEAST_COLUMNS = 2
 
 
@@ -205,6 +206,13 @@ def standards_of(head_cells: Sequence[Cell], cells: Sequence[Cell]) -> list[Stan
         for head, cell in zip(head_cells[1:], cells[1:], strict=False)
         if cell.text
     ]
+
+
+def is_told(cells: Sequence[Cell], columns: int, separator: re.Pattern[str]) -> bool:
+    """Whether a row of commas is a sentence below a table: of other columns, or with a cell as long as a
+    clause."""
+    told = len(cells) != columns or max(len(cell.text) for cell in cells) > LONGEST_CELL
+    return "," in separator.pattern and told
 
 
 def is_rule(line: str) -> bool:

@@ -16,7 +16,7 @@ from core.tests.boards import boards
 from core.tests.corpus import CORPUS
 
 TEXTS = [case["text"] for case in CORPUS]
-WORD = re.compile(r"after that(?!\w)|[^\W_]+", re.IGNORECASE)
+WORD = re.compile(r"\d*after that(?!\w)|[^\W_]+", re.IGNORECASE)
 NOISE = "abcxyz 0123456789-/:%()@\n\t.,'\"+×½…kg💪éß|#*"
 LONG_TEXTS = [board.text for board in boards("seen")]
 SHORT, LONG = 200, 2_500  # letters of a mutated text
@@ -42,7 +42,8 @@ def unaccounted(text: str, workout: Workout) -> list[str]:
 # words that join others and carry nothing of their own; the reader gives them no mark
 _JOINING = frozenset(
     (
-        "x of at and then afterwards each or rep reps set sets into m ea followed by straight directly right immediately"
+        "x of at and then afterwards each or rep reps set sets into m ea followed by straight directly right"
+        " immediately"
     ).split()
 )
 SILENT_WORDS = (

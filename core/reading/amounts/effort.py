@@ -79,7 +79,8 @@ class Effort(InSets):
 
     def _build(self, index: int, phrase: Phrase) -> None:
         """'build to a heavy 3', 'find your 1RM', 'heavy single': sets up to it, marked as an estimate."""
-        if self.draft.reps or self.draft.scheme:
+        named = any(word in phrase.text.lower() for word in HEAVY_WORDS)
+        if self.draft.reps or self.draft.scheme or (self.draft.sets and not named):
             self.draft.notes.append(phrase.text)
             return self.take(index, "build up", "note")
         reps = next((count for word, count in HEAVY_WORDS.items() if word in phrase.text.lower()), 1)

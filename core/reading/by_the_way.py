@@ -1,0 +1,38 @@
+"""Turns of speech with numbers in them that are no amounts: 'leave 1 in the tank', 'add 3-5 % each set', 'in
+each 3 min:', 'stop at 3:00'."""
+
+from __future__ import annotations
+
+import re
+
+from core.reading.line import Line
+
+_MANY = r"(?:\d{1,2}|one|two|three|a\s+few|a)"
+_TURNS = tuple(
+    re.compile(pattern, re.IGNORECASE)
+    for pattern in (
+        rf"\bleav(?:e|ing)\s+{_MANY}(?:\s*[-–]\s*\d)?(?:\s+reps?)?\s+in\s+(?:the\s+|your\s+)?tank\b",
+        r"\b(?:and\s+)?(?:add(?:ing)?|increas(?:e|ing)|go(?:ing)?\s+up|up)\s+(?:by\s+)?\d+(?:[.,]\d+)?(?:\s*[-–]\s*\d+(?:[.,]\d+)?)?\s*"
+        r"(?:%|kgs?|lbs?|percent)\s+(?:each|every|per|a)\s+(?:set|round|week|lift|time)\b",
+        r"(?<=\d\s)(?:as\s+(?:a\s+)?)?superset(?:ted)?(?=\s*(?:[;,.)]|$))",
+        r"\b(?:till|until|to)\s+\d{1,2}:\d{2}(?=\s*$)",
+        r"\bstop(?:ping)?\s+at\s+\d{1,2}:\d{2}\b",
+        r"^\W*starts?\s+(?:at\s+)?\d{1,2}[:.]\d{2}(?=\s*(?:[/,;|–-]|$))",
+        r"\b(?:in|during|within)\s+(?:each|every)\s+(?:\d{1,2}(?::\d{2})?\s*(?:min(?:ute)?s?|')?|interval|window)\s*:",
+    )
+)
+
+
+def take_turns_of_speech(line: Line) -> None:
+    """Keep each with the line, whole, and read nothing in it."""
+    for turn in _TURNS:
+        for said in turn.finditer(line.text):
+            within = [
+                at
+                for at, phrase in enumerate(line.phrases)
+                if said.start() <= phrase.column and phrase.end <= said.end() and at not in line.taken
+            ]
+            cut = any(phrase.column < edge < phrase.end for phrase in line.phrases for edge in said.span())
+            if within and not cut:
+                line.remarks.append(said.group().strip(" :"))
+                line.take(within, "note", "by the way")
