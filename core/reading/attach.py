@@ -6,6 +6,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from core.catalog import Catalog
+from core.reading.amounts.measured import LEAST_WINDOW_S
 from core.reading.context import in_context
 from core.reading.draft import (
     AMOUNTS,
@@ -141,6 +142,7 @@ class Attacher:
         """Fill the gaps of the movement before, or add a set to it."""
         last, draft = part.work[-1], chunk.draft
         pair_as_load(last, draft)
+        self._into_a_window(last, draft)
         if alone and self.loads.of_list(part, draft):
             return
         if last.has_amount and another_set(draft, last):
@@ -148,6 +150,14 @@ class Attacher:
         elif not self._fill(last, draft):
             self._hand_back(read, chunk)
         in_context(last, self.catalog.movements[last.movement], self.catalog)
+
+    def _into_a_window(self, last: Draft, draft: Draft) -> None:
+        """'Back squat, 20 min' and below it '5 x 5 @ 75 %': the time its sets are given, which is no work."""
+        lifted = self.catalog.movements[last.movement].implement == "barbell"
+        bare = not (last.reps or last.scheme or last.distance_m or last.calories)
+        if lifted and bare and (last.seconds or 0) >= LEAST_WINDOW_S and (draft.scheme or draft.sets):
+            last.notes.append(f"within {(last.seconds or 0) // 60}:{(last.seconds or 0) % 60:02}")
+            last.seconds = None
 
     def _held(self, last: Draft, draft: Draft) -> bool:
         """'10 box step-ups, 60/50 cm, holding one dumbbell': the same with something in the hands."""

@@ -91,6 +91,9 @@ _CAPITALS = re.compile(r"^[^a-z]*[A-ZÀ-Ý]{3}[^a-z]*$")
 RULE = " \t-=_*~–—"  # a row of nothing else parts what stands above it from what stands below
 
 
+_OF_A_THEME = ("words", "comma", "dash", "open", "close", "and", "plus", "slash", "of", "other")
+
+
 class DocumentPass:
     """Reads one text's rows with one gym's names."""
 
@@ -255,9 +258,11 @@ class DocumentPass:
         row = rows[at]
         said = row.phrases(row.start, len(row.text))
         phrases = [one for one in said if one.kind != "clock" or one.values[0] < FIRST_HOUR * 60]
+        heading = row.heading
+        if heading is not None and heading.kind == "skill" and self._is_a_theme(phrases, rows, at):
+            return True
         if not phrases or any(phrase.kind in COUNTED | ARRANGES for phrase in phrases):
             return False
-        heading = row.heading
         day = heading is not None and heading.opens == "day"
         if not any(phrase.kind == "words" and self.names.find(phrase.text) for phrase in phrases):
             piece = heading is not None and NUMBERED.match(row.text) is not None
@@ -278,6 +283,15 @@ class DocumentPass:
                 or self._counts_a_name(following.phrases(following.start, len(following.text)))
             )
         )
+
+    def _is_a_theme(self, phrases: Sequence[Phrase], rows: Sequence[Row], at: int) -> bool:
+        """'Skill - handstand, 15 min' above a list that counts what is done."""
+        untimed = [one for one in phrases if seconds_of(one) is None or one.kind != "measure"]
+        bare = bool(untimed) and all(one.kind in _OF_A_THEME for one in untimed)
+        below = rows[at + 1] if at + 1 < len(rows) else None
+        if not bare or below is None or below.after_blank or read_heading(below.text) is not None:
+            return False
+        return self._counts_a_name(below.phrases(below.start, len(below.text)))
 
     def _named_again_below(self, phrases: Sequence[Phrase], following: Row | None) -> bool:
         """'III. SQUAT' above 'Back squat', '1. Snatch' above '3 position snatch: 5 sets': what it is
