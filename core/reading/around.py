@@ -295,7 +295,11 @@ def slashed_minutes(row: Row, chunks: Iterable[Chunk], part: PartDraft | None) -
     """'EMOM 16: 12 cal bike / 12 push-ups / rest': a minute each."""
     named = [chunk for chunk in chunks if chunk.named]
     slashed = len(named) > 1 and all(chunk.joined_by == "slash" for chunk in named[1:])
-    if part is None or part.format is None or part.format.kind != "every-minute" or not slashed:
+    fmt = part.format if part is not None else None
+    turns = fmt is not None and (
+        fmt.kind == "every-minute" or (fmt.kind == "intervals" and (fmt.rounds or 0) % len(named or "1") == 0)
+    )
+    if part is None or not turns or not slashed:
         return
     for place, chunk in enumerate(named, start=1):
         chunk.draft.station = place

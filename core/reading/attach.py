@@ -111,6 +111,11 @@ class Attacher:
             part = self.parts.current(row.number)
             part.bars.append(chunk.draft)  # "60/40 kg" above its list
             part.kit = chunk.draft.kit if chunk.draft.kit in HAND_WEIGHTS else part.kit
+        elif (seconds := chunk.draft.seconds or 0) >= LEAST_WINDOW_S and _only_seconds(chunk.draft):
+            if (times := chunk.draft.sets or 1) > 1:
+                self.parts.each_lasts = (times, seconds)  # "2 x 12 min" above two pieces
+            else:
+                self.parts.current(row.number).lasts_s = seconds  # "Gymnastics density, 12 min"
         elif part is not None and chunk.draft.estimated:
             part.notes.append(read.content.strip())  # "6 minutes to find a max:" above what is lifted
         elif chunk.draft.reps and row.followed and any(one.kind == "for-time" for one in read.phrases):

@@ -43,6 +43,7 @@ class Parts:
         self.team: int | None = None  # how many share, where the text says so once above
         self.share = ""  # and how they do, where the title says that, too
         self.kit = ""  # what all of it is done with, where its title says so
+        self.each_lasts = (0, 0)  # "2 x 12 min" above everything: so many pieces of so many seconds
         self._followed: dict[str, int] = {}
 
     @property
@@ -298,6 +299,9 @@ class Parts:
         for before, part in itertools.pairwise(self.all):
             _frame(before, part)
         holding = {id(part.parent) for part in self.all if part.parent is not None}
+        pieces = [part for part in self.all if part.work]
+        for part in pieces if len(pieces) == self.each_lasts[0] else ():
+            part.lasts_s = part.lasts_s or self.each_lasts[1]
         for part in self.all:
             holds = id(part) in holding or self._only_says_who(part)
             if part.said_anything and not (holds and not part.work and not part.notes):

@@ -68,6 +68,11 @@ _INTERRUPTS = (
     ),
     re.compile(r"\W*after\s+rounds?\s+" + _LIST, re.IGNORECASE),
     re.compile(
+        r"\W*(?P<between>(?:in\s+)?between)\s+(?:the\s+|each\s+)?rounds?\s*[:,]\s*"
+        r"(?=\d)(?!\d+\s*(?:s|sec|min)\w*\s+rest)",
+        re.IGNORECASE,
+    ),
+    re.compile(
         r"\W*(?:after\s+)?every\s+(?:(?P<way>\d+)\s*)?(?P<unit>km|k|m|metres|meters|miles?)\b[^\d:]{0,16}[:,]?\s*(?=\d)",
         re.IGNORECASE,
     ),
@@ -210,6 +215,8 @@ class Pieces:
         if said is None or part is None or not part.work:
             return False
         groups = said.groupdict()
+        if groups.get("between"):
+            return self._between_rounds(row, part, start + said.end(), stop, start)
         open_ended = "open" in groups
         times = (
             0
@@ -223,6 +230,17 @@ class Pieces:
         says = f"{times} times" if times else "nobody knows how often"
         self.reading.mark(row, start, start + said.end(), "format", says)
         self._so_often(row, part, start + said.end(), stop, times)
+        return True
+
+    def _between_rounds(self, row: Row, part: PartDraft, start: int, stop: int, said: int) -> bool:
+        """'Between rounds: 30 double-unders': once less than there are rounds."""
+        fmt = part.format
+        rounds = (len(fmt.scheme) or fmt.rounds or 0) if fmt is not None else 0
+        rounds = rounds or max(len(one.scheme) for one in part.work)
+        if rounds < 2:
+            return False
+        self.reading.mark(row, said, start, "format", f"{rounds - 1} times")
+        self._so_often(row, part, start, stop, rounds - 1)
         return True
 
     def _so_often(self, row: Row, part: PartDraft, start: int, stop: int, times: int) -> None:

@@ -51,6 +51,8 @@ class PieceCuts:
     def _parts(self, read: Line, first: int, index: int) -> bool:
         """Whether the sign at an index ends a piece that began at ``first``, and another begins behind it."""
         sign, before = read.phrases[index], read.phrases[first:index]
+        if sign.kind == "or" and index not in read.bracketed:
+            return self._another_choice(read.phrases[index + 1 :], before)
         if sign.kind not in (*_ENDS, *_SIGNS) or index in read.bracketed:
             return False
         behind = list(_without_signs(read.phrases[index + 1 :]))
@@ -78,6 +80,11 @@ class PieceCuts:
             kinds
             & (set(_SETS) if sign.kind in ("comma", "and", "dash") and sign.text != ";" else set(_COUNTS))
         )
+
+    def _another_choice(self, behind: Sequence[Phrase], before: Sequence[Phrase]) -> bool:
+        """'5 km row or 4 rounds of (400 m run, 21 swings)': another piece to choose."""
+        kinds = [one.kind for one in behind[:2]]
+        return kinds == ["count", "rounds"] and self._named(before) and self._named(behind)
 
     def _goes_on(self, behind: Sequence[Phrase]) -> bool:
         return bool(behind) and behind[0].kind in ("measure", "count", "clock") and self._named(behind)

@@ -17,6 +17,7 @@ MOST_REPS = 30
 MOST_OF_A_WAVE = 6  # repetitions at a load of "60/3"; more would be a second standard
 LEAST_TIMES = 8  # that a load is of its repetitions there
 MOST_SETS = 15
+BRACKET = 3  # phrases of "(percent)"
 _BETWEEN = ("comma", "slash", "plus", "dash", "then", "bar", "and")
 
 # the spellings of one step, by the kinds of its phrases: r repetitions, S sets x repetitions, p a load with
@@ -73,9 +74,20 @@ def join_steps(phrases: Sequence[Phrase], line: str) -> list[Phrase]:
         column, stop = phrases[at].column, phrases[end - 1].end
         values = tuple(value for step in steps for value in (float(step.sets), float(step.reps), step.load))
         unit = next((step.unit for step in steps if step.unit), "")
+        if not unit and (said := _unit_behind(phrases, end)):
+            unit, end = "percent", said
+            stop = phrases[end - 1].end
         joined.append(Phrase("steps", line[column:stop], column, stop, values, unit))
         at = end
     return joined if told else list(whole)
+
+
+def _unit_behind(phrases: Sequence[Phrase], at: int) -> int:
+    """Where '(percent)', said once behind all of them, ends; 0 where it is not."""
+    bracket = phrases[at : at + 3]
+    said = [one.kind for one in bracket[::2]] == ["open", "close"] and len(bracket) == BRACKET
+    word = bracket[1].text.lower().strip(" .") if said else ""
+    return at + BRACKET if word in ("percent", "per cent", "%", "in percent", "all percent") else 0
 
 
 def _loads_over_reps(phrases: Sequence[Phrase], line: str) -> Sequence[Phrase]:
