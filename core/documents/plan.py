@@ -165,6 +165,35 @@ class Counted(Document):
     reps: int
 
 
+class SlowReps(Document):
+    """Repetitions that begin every so many seconds, a side."""
+
+    name: str
+    reps: int
+    sides: int
+    every_s: int
+    seconds: int
+
+
+class Intervals(Document):
+    """Work and rest of a part in intervals, in all."""
+
+    part: str
+    rounds: int
+    work_s: int
+    rest_s: int
+
+
+class Turns(Document):
+    """How long one of a team works and waits in a part they share."""
+
+    part: str
+    people: int
+    works_s: int
+    waits_s: int
+    meanwhile: tuple[str, ...]
+
+
 class Tally(Document):
     """Totals of the session and its prep."""
 
@@ -172,6 +201,9 @@ class Tally(Document):
     contacts_words: str
     lunge_steps: int
     reps: tuple[Counted, ...]
+    slow: tuple[SlowReps, ...] = ()
+    intervals: tuple[Intervals, ...] = ()
+    turns: tuple[Turns, ...] = ()
     share_of_hour: ShareOfHour
 
 

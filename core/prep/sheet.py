@@ -150,15 +150,49 @@ class Counted(NamedTuple):
     reps: int
 
 
+class SlowReps(NamedTuple):
+    """Repetitions that begin every so many seconds: how many a side, of how many sides, and how long in
+    all."""
+
+    name: str
+    reps: int
+    sides: int
+    every_s: int
+    seconds: int
+
+
+class Intervals(NamedTuple):
+    """Work and rest of a part in intervals, in all."""
+
+    part: str
+    rounds: int
+    work_s: int
+    rest_s: int
+
+
+class Turns(NamedTuple):
+    """How long one of a team works and waits in a part they share; meanwhile: what who waits does."""
+
+    part: str
+    people: int
+    works_s: int
+    waits_s: int
+    meanwhile: tuple[str, ...]
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Tally:
     """contacts: foot contacts of jumps in the workout and the prep. lunge_steps: over the distances written.
-    reps: of each drill of an every-minute block in all. share_of_hour: warm-up and cool-down, 0..1."""
+    reps: of each drill of an every-minute block in all. slow: repetitions by the clock. share_of_hour:
+    warm-up and cool-down, 0..1."""
 
     contacts: int
     contacts_words: str
     lunge_steps: int
     reps: tuple[Counted, ...]
+    slow: tuple[SlowReps, ...]
+    intervals: tuple[Intervals, ...]
+    turns: tuple[Turns, ...]
     share_of_hour: float
 
 

@@ -126,6 +126,9 @@ class Attacher:
     def _beside(self, part: PartDraft, row: Row, read: Line, chunk: Chunk) -> bool:
         """Whether amounts say something of their own of the movement before them, and no more of its gaps."""
         last, draft = part.work[-1], chunk.draft
+        if draft.rep_every_s and not draft.has_amount:
+            last.rep_every_s = draft.rep_every_s
+            return True
         if self._tries(last, draft) or self._held(last, draft):
             return True
         if draft.relay and not draft.has_amount:

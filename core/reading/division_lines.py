@@ -155,6 +155,7 @@ class DivisionLines:
         """'Scaled: ring rows, 40/30 kg', or 'Scaled' alone, whose block follows."""
         rest = row.text[start:stop].rstrip()
         if not rest.strip(" :-–—().,") or _BESIDE.fullmatch(rest):
+            self.reading.mark(row, start, start + len(rest), "note", "beside the division")
             self._begin_block(row, division)
             return
         if self._by_parts(row, division, start, start + len(rest)):

@@ -468,6 +468,36 @@ class Shelf(unittest.TestCase):
 
 
 class Totals(unittest.TestCase):
+    def test_a_kettlebell_ladder_by_the_clock(self):
+        """Three ladders of 1 to 5 are 45 an arm; one every six seconds makes 9 minutes (common practice:
+        ten an arm are a minute an arm). A rate on the board outranks it; against the clock there is none."""
+        ladder = made("Kettlebell press ladder 1-2-3-4-5 each arm x 3, 16 kg").tally.slow
+        self.assertEqual([one[1:] for one in ladder], [(45, 2, 6, 540)])
+        ten = made("KB press 10/arm @ 12 kg x 1 set, a rep every 6 s").tally.slow
+        self.assertEqual([one[1:] for one in ten], [(10, 2, 6, 120)])
+        slower = made("turkish get-up 3/3 @ 16, one rep every 20 s").tally.slow
+        self.assertEqual([one[1:] for one in slower], [(3, 2, 20, 120)])
+        self.assertEqual(made("3 rounds for time\n10 single arm kettlebell press each side").tally.slow, ())
+
+    def test_partners_take_turns(self):
+        """Twelve minutes of two are six of work and six of the rope; fifteen of three are five and ten."""
+        pair = made("In pairs, one works one skips, AMRAP 12:\n20 kb swings\n10 burpees").tally.turns
+        self.assertEqual([one[1:4] for one in pair], [(2, 360, 360)])
+        self.assertEqual(pair[0].meanwhile, ("single-under",))
+        three = made("Team of 3, one works at a time\nAMRAP 15\n20 wall balls\n10 burpees").tally.turns
+        self.assertEqual([one[1:] for one in three], [(3, 300, 600, ())])
+        self.assertEqual(made("In pairs, everyone does all of it\n3 rounds\n10 burpees").tally.turns, ())
+
+    def test_intervals_in_all(self):
+        """Eight times twenty and ten are 2:40 and 1:20; of two movements twice that; 5 x 3 min on, 1:30
+        off are 15 minutes and 7:30."""
+        one = made("20/10 x 8\nair squats").tally.intervals
+        self.assertEqual([each[1:] for each in one], [(8, 160, 80)])
+        two = made("tabata: air squats, push-ups").tally.intervals
+        self.assertEqual([each[1:] for each in two], [(16, 320, 160)])
+        long = made("5 rounds, 3 min on / 1:30 off\n300 m run, then max cal row").tally.intervals
+        self.assertEqual([each[1:] for each in long], [(5, 900, 450)])
+
     def test_totals_of_a_session(self):
         """40 box jumps are 40 contacts and more with what the prep hops; 45 m of lunges in steps of 0.9 m
         are 50 (worked by hand); 15 minutes and a quarter of an hour's cool-down are half the hour."""

@@ -281,10 +281,26 @@ function asking(bench: NonNullable<PrepProps["bench"]>, plan: Plan): string {
   return mine.length > 1 ? `${mine[0]} to ${mine[mine.length - 1]} ask` : `${mine[0] ?? "it"} asks`;
 }
 
+type Tally = NonNullable<Plan["tally"]>;
+
+function slowly(one: Tally["slow"][number]): string {
+  const side = one.sides > 1 ? " a side" : "";
+  return `${one.name.toLowerCase()}, ${one.reps}${side}, one every ${one.every_s} s: ${clock(one.seconds)}`;
+}
+
+function taking(one: Tally["turns"][number]): string {
+  const waits = one.meanwhile.length > 0 ? one.meanwhile.join(", ").toLowerCase() : "rest";
+  return `${one.part} in ${one.people}s: each works ${clock(one.works_s)} and has ${clock(one.waits_s)} of ${waits}`;
+}
+
 function numbers(tally: NonNullable<Plan["tally"]>): string {
   const said = [`warm-up and cool-down take ${percent(tally.share_of_hour)} of the hour`];
   if (tally.contacts) said.push(`${tally.contacts} jump contacts, ${tally.contacts_words}`);
   if (tally.lunge_steps) said.push(`${tally.lunge_steps} lunge steps`);
+  for (const one of tally.slow) said.push(slowly(one));
+  for (const one of tally.intervals)
+    said.push(`${one.part}: ${clock(one.work_s)} of work and ${clock(one.rest_s)} of rest`);
+  for (const one of tally.turns) said.push(taking(one));
   for (const one of tally.reps) said.push(`${one.reps} × ${one.name.toLowerCase()} before the work`);
   return said.join("; ");
 }
