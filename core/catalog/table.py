@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 from typing import NamedTuple
 
 from core.body.pose import Pose
+from core.catalog.because import because, furthest_deg, users_of
 from core.catalog.measuring import RangeTest
 from core.catalog.rows import (
     Caution,
@@ -66,13 +68,25 @@ class Catalog:
     def why(self, drill: str) -> tuple[Because, ...]:
         """Every effect of a drill with its reason, the strongest first."""
         row = self.drills[drill]
-        reasons = self.reasons[row.style].of_kind
         effects = sorted(row.effects.items(), key=lambda effect: (-effect[1], effect[0]))
         return tuple(
-            Because(demand, twentieths, reasons[self.demands[demand].kind])
+            Because(demand, twentieths, self._because(row, demand))
             for demand, twentieths in effects
             if twentieths
         )
+
+    def _because(self, row: Drill, demand: str) -> str:
+        mechanism = self.reasons[row.style].of_kind[self.demands[demand].kind]
+        poses = [self.poses[pose] for pose in row.poses]
+        return because(mechanism, furthest_deg(poses, demand), self._users[demand])
+
+    @cached_property
+    def _users(self) -> dict[str, tuple[str, ...]]:
+        """Demand -> what uses it most."""
+        return {
+            demand: users_of(demand, self.positions.values(), self.movements.values())
+            for demand in self.demands
+        }
 
     def neighbours(self, drill: str) -> Neighbours:
         """What stands next to a drill on its ladder."""

@@ -2,7 +2,9 @@
 yet."""
 
 import itertools
+import re
 import unittest
+from collections import Counter
 
 from core.catalog import load_catalog
 from core.catalog.own import copy_of, own_method, with_methods
@@ -177,3 +179,24 @@ class Reasons(unittest.TestCase):
                 [effect for _, effect, _ in why], sorted((effect for _, effect, _ in why), reverse=True)
             )
             self.assertTrue(drill.why and all(len(because) > 8 for _, _, because in why), drill.id)
+
+    def test_a_reason_says_how_far_this_drill_goes_and_for_what(self):
+        """Worked by hand from the catalog's poses: the bottom of the deep squat hold bends ankles as its
+        pose says; a reach is told with what asks for it, a pattern with what repeats it; hardly any is a
+        style's phrase alone."""
+        for drill in CATALOG.drills.values():
+            poses = [CATALOG.poses[pose] for pose in drill.poses]
+            for demand, _, because in CATALOG.why(drill.id):
+                said = re.search(r"about (\d+) degrees", because)
+                if demand == "ankle.dorsiflexion" and all(pose.view == "side" for pose in poses):
+                    most = max(side.ankle for pose in poses for side in (pose.near, pose.far))
+                    self.assertEqual(said is not None, most >= 10, drill.id)
+                    self.assertTrue(said is None or abs(int(said[1]) - most) <= 2.5, drill.id)
+                used = any(
+                    demand in row.reaches or row.holds.get(demand) for row in CATALOG.positions.values()
+                )
+                self.assertTrue("; for " in because or not used, (drill.id, demand))
+        every = Counter(because for drill in CATALOG.drills for _, _, because in CATALOG.why(drill))
+        self.assertGreater(len(every), 0.35 * every.total())
+        styles = [words for row in CATALOG.reasons.values() for words in row.of_kind.values()]
+        self.assertLess(sum(every[words] for words in styles), 0.02 * every.total())
