@@ -2,8 +2,10 @@
 source."""
 
 import unittest
+from collections.abc import Callable
 
 from core.catalog import load_catalog
+from core.catalog.rows import DoseOption, Drill
 from core.demand import Measurement, Person, derive
 from core.demand.people import norm_range
 from core.hazards import hazards_of
@@ -100,6 +102,82 @@ DOSES = {
 }
 
 
+def _each_s(option: DoseOption) -> float:
+    """Seconds of one repetition, or of one side of a set."""
+    return option.seconds / option.sets / (2 if option.per_side else 1) / (option.reps or 1)
+
+
+def _first(drill: Drill) -> str:
+    """What a drill prepares most."""
+    return max(drill.effects, key=lambda demand: drill.effects[demand])
+
+
+SHOULDER = ("scapula", "shoulder")
+# the table of doses that recur, a row each, held against every dose of every drill of its kind: what the row
+# is called, which drills it speaks of, and what each of their doses has to be
+TABLE: tuple[tuple[str, Callable[[Drill], bool], Callable[[DoseOption], bool]], ...] = (
+    (
+        "dynamic reps 8-15, up to 20 for small joints; fewer where each takes long",
+        lambda drill: drill.style == "dynamic",
+        lambda one: 8 <= (one.reps or 0) <= 20 or (5 <= (one.reps or 0) < 8 and _each_s(one) >= 3.5),
+    ),
+    (
+        "effort at the end 2-5 s, sets of 10 s three times at the most; moved without a pause 10-20 reps",
+        lambda drill: drill.style == "tension",
+        lambda one: (
+            (one.hold_s is None and 10 <= (one.reps or 0) <= 20)
+            or (2 <= (one.hold_s or 0) <= 5 and 3 <= (one.reps or 0) * one.sets <= 9)
+            or (one.hold_s == 10 and one.sets <= 3)
+        ),
+    ),
+    (
+        "slow circles 3 a side or more, small ones up to 20",
+        lambda drill: drill.style == "circle",
+        lambda one: 3 <= (one.reps or 0) <= 20,
+    ),
+    (
+        "still holds before training 10-20 s",
+        lambda drill: drill.style == "static" and "settle" not in drill.phases,
+        lambda one: 10 <= (one.hold_s or 0) <= 20,
+    ),
+    (
+        "breathing 2 x 5 breaths, or 5 to 8 slow ones in an end position",
+        lambda drill: drill.style == "breath",
+        lambda one: 5 <= (one.breaths or 0) * one.sets <= 10,
+    ),
+    (
+        "roller and ball 30-60 s a spot",
+        lambda drill: drill.style == "soft-tissue",
+        lambda one: 30 <= _each_s(one) <= 60,
+    ),
+    (
+        "band sets for the shoulder 10-15, one or two of them",
+        lambda drill: drill.style == "control" and "band" in drill.kit and _first(drill).startswith(SHOULDER),
+        lambda one: (10 <= (one.reps or 12) <= 15) and one.sets <= 2,
+    ),
+    (
+        "trunk holds 15-60 s, planks from 30",
+        lambda drill: drill.style == "control" and drill.id.endswith(("plank", "hold")),
+        lambda one: 15 <= (one.hold_s or 0) * one.sets <= 60,
+    ),
+    (
+        "fast light throws in two bursts",
+        lambda drill: drill.style == "throw",
+        lambda one: one.sets == 2 and (one.reps or 0) <= 8,
+    ),
+    (
+        "an empty bar up to 3 x 5, or 2 to 3 x 8 in the clean's grip",
+        lambda drill: drill.style == "practice" and "barbell" in drill.kit,
+        lambda one: one.sets <= 3 and 1 <= (one.reps or 0) <= 8,
+    ),
+    (
+        "cool-down holds 45-60 s a side",
+        lambda drill: drill.style == "static" and "settle" in drill.phases,
+        lambda one: 45 <= (one.hold_s or 0) <= 60,
+    ),
+)
+
+
 class Positions(unittest.TestCase):
     def test_each_position_asks_what_practitioners_know_it_asks(self):
         """Every demand of the trade's table is among the position's own."""
@@ -190,6 +268,15 @@ class Drills(unittest.TestCase):
         for drill, (field, low, high) in DOSES.items():
             for option in CATALOG.drills[drill].doses:
                 self.assertTrue(low <= getattr(option, field) <= high, f"{drill}: {option}")
+
+    def test_every_dose_of_every_drill_keeps_to_its_row_of_the_table(self):
+        """Row by row, over the whole shelf; every row speaks of some drill."""
+        for row, speaks_of, holds in TABLE:
+            drills = [drill for drill in CATALOG.drills.values() if speaks_of(drill)]
+            self.assertTrue(drills, row)
+            for drill in drills:
+                for option in drill.doses:
+                    self.assertTrue(holds(option), f"{row}: {drill.id} {option}")
 
     def test_a_dose_takes_the_time_it_says(self):
         """Reps at a second to ten each and holds at their own length fit the seconds stated, both sides
