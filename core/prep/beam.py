@@ -23,7 +23,7 @@ KEPT = 6  # plans kept of a slice
 GROWN = 6  # ways each of them is grown
 FINISHED = 2  # plans handed on in the end
 # rows a beam looks at: overall, of a phase, its shortest, of each weighty demand
-MOST_ROWS, PHASE_ROWS, SHORT_ROWS, WEIGHTY_DEMANDS, DEMAND_ROWS = 80, 12, 4, 20, 3
+MOST_ROWS, PHASE_ROWS, SHORT_ROWS, WEIGHTY_DEMANDS, DEMAND_ROWS = 60, 12, 3, 16, 2
 
 
 def promising(problem: Problem, start: Rows) -> list[int]:

@@ -155,7 +155,7 @@ class Problem:
         """What follows from the rows, for speed."""
         self.spends = self.seconds + self.limits.between_s
         self.keeps: Floats = 1 - self.taken
-        self.same: Floats = np.equal.outer(self.drill, self.drill).astype(np.float64)
+        self.drills = int(self.drill.max(initial=-1)) + 1
         self.taken_shares: Floats = np.ascontiguousarray(self.taken.T) / self.total
         self.log_keeps: Floats = np.log(self.keeps)
         self.in_phase: Floats = np.equal.outer(self.phase, np.arange(len(self.bounds))).astype(np.float64)
@@ -167,6 +167,11 @@ class Problem:
         self.own_strain: Floats = self.strain[self.strained]
         self.unstrained: Bools = self.own_strain == 0
         self.most_strain: Floats = self.own_strain.max(axis=0, initial=0.0)
+        motions = [reach.nonzero()[0] for reach in self.floor]
+        self.floored = [  # its motions, their shares, what every candidate leaves of them
+            (own, reach[own], np.ascontiguousarray(self.keeps[:, own].T))
+            for own, reach in zip(motions, self.floor, strict=True)
+        ]
         self._join_columns()
         # plain numbers, for single rows
         self.drill_of: list[int] = self.drill.tolist()
@@ -181,7 +186,6 @@ class Problem:
             self.spends[:, None],
             self.cost[:, None],
             self.strain,
-            self.same,
         )
         ends: list[int] = np.cumsum([0, *(block.shape[1] for block in blocks)]).tolist()
         self.columns: Floats = np.concatenate(blocks, axis=1)
@@ -209,12 +213,16 @@ class Problem:
 
         short_cost: of what a phase lacks, one for all or one a plan; a search may take it lightly on the way.
         """
-        sums = self._chosen(plans) @ self.columns
-        logs, items, phase_s, spent, cost, strained, same = (sums[:, part] for part in self.parts)
-        remains = self.weights * np.exp(logs)
+        place, flat = self._flat(plans)
+        sums = self._chosen_at(len(plans), place, flat) @ self.columns
+        logs, items, phase_s, spent, cost, strained = (sums[:, part] for part in self.parts)
+        left = np.exp(logs)
+        remains = self.weights * left
         room = np.where(items < self.most_items, self.most_s - phase_s, -1.0) + HARDLY
         fits: Bools = self.spends <= self.limits.seconds - spent
-        fits &= same == 0
+        taken: Bools = np.zeros((len(plans), self.drills), dtype=np.bool_)
+        taken[place, self.drill[flat]] = True
+        fits &= ~taken[:, self.drill]
         fits &= self.seconds <= room[:, self.phase]
         if self.strained.size:
             fits[:, self.strained] &= self._strain_allowed(strained)
@@ -222,7 +230,7 @@ class Problem:
         value: Floats = 1 - remains.sum(axis=1) / self.total - cost[:, 0]
         values: Floats = remains @ self.taken_shares - self.cost
         if len(self.floor):
-            self._mind_the_floor(np.exp(logs), value, values)
+            self._mind_the_floor(left, value, values)
         short = lacking.sum(axis=1) + slow.sum(axis=1)
         if short.any():
             dear = np.full(len(plans), short_cost)
@@ -236,14 +244,13 @@ class Problem:
     def _mind_the_floor(self, left: Floats, value: Floats, values: Floats) -> None:
         """Take what plans lack of the floor off their value, and add what each candidate gives of it. left:
         of each demand, plans x demands."""
-        for reach in self.floor:
-            motions = np.flatnonzero(reach)
-            own = left[:, motions] * reach[motions]
+        for motions, shares, kept in self.floored:
+            own = left[:, motions] * shares
             lacks = self._lacks(own.sum(axis=1))
             value -= lacks
-            short = np.flatnonzero(lacks > 0)
+            (short,) = lacks.nonzero()
             if short.size:
-                after = self._lacks(own[short] @ self.keeps[:, motions].T)
+                after = self._lacks(own[short] @ kept)
                 values[short] += lacks[short, None] - after
 
     def _lacks(self, left: Floats) -> Floats:
@@ -251,11 +258,15 @@ class Problem:
         lacks: Floats = np.maximum(0.0, left - (1 - FLOOR)) * (FLOOR_COST / len(self.floor))
         return lacks
 
-    def _chosen(self, plans: Sequence[Rows]) -> Floats:
+    def _flat(self, plans: Sequence[Rows]) -> tuple[Ints, Ints]:
+        """The rows of all plans one after the other: of which plan each is, and the row."""
+        place = np.repeat(np.arange(len(plans)), [len(rows) for rows in plans])
+        return place, np.fromiter(chain.from_iterable(plans), np.int64, len(place))
+
+    def _chosen_at(self, plans: int, place: Ints, flat: Ints) -> Floats:
         """1 where a plan has a candidate: plans x candidates."""
-        chosen: Floats = np.zeros((len(plans), len(self.candidates)))
-        sizes = [len(rows) for rows in plans]
-        chosen[np.repeat(np.arange(len(plans)), sizes), list(chain.from_iterable(plans))] = 1.0
+        chosen: Floats = np.zeros((plans, len(self.candidates)))
+        chosen[place, flat] = 1.0
         return chosen
 
     def harmless(self, rows: Rows, row: int) -> bool:
@@ -277,7 +288,7 @@ class Problem:
     def stops(self, rows: Rows) -> dict[str, Bools]:
         """What each limit alone says to every candidate: taken | strain | phase | time -> whether it stops
         it."""
-        chosen = self._chosen([rows])
+        chosen = self._chosen_at(1, *self._flat([rows]))
         strained = np.zeros(len(self.candidates), dtype=np.bool_)
         if self.strained.size:
             strained[self.strained] = ~self._strain_allowed(chosen @ self.strain)[0]
@@ -285,7 +296,7 @@ class Problem:
         room = np.where(items < self.most_items, self.most_s - phase_s, -1.0)
         left_s = self.limits.seconds - (chosen @ self.spends)[0]
         return {
-            "taken": (chosen @ self.same)[0] > 0,
+            "taken": np.isin(self.drill, self.drill[list(rows)]),
             "strain": strained,
             "phase": self.seconds > room[self.phase] + HARDLY,
             "time": self.spends > left_s,
