@@ -249,6 +249,14 @@ function DemandRow({
         <span className="min-w-0">
           <span className="block text-[15px] leading-tight font-semibold">{demand.name}</span>
           <span className="block truncate text-[13px] text-dust">{reason(demand)}</span>
+          {demand.felt >= FELT_SHOWN && (
+            <span
+              className="block text-[13px] text-dust"
+              title="By what these people said of its positions after earlier preps"
+            >
+              felt the same: × {demand.felt.toFixed(2)}
+            </span>
+          )}
         </span>
         <span className="narrow:col-span-2 narrow:col-start-2 narrow:row-start-2">
           {demand.kind === "reach" && demand.people.length ? (
@@ -259,14 +267,6 @@ function DemandRow({
         </span>
         <span className="pr-1 text-right">
           <span className="display block text-[19px]">{amount(demand.score)}</span>
-          {demand.felt >= FELT_SHOWN && (
-            <span
-              className="quiet block"
-              title="By what these people said of its positions after earlier preps"
-            >
-              felt the same: × {demand.felt.toFixed(2)}
-            </span>
-          )}
           <span className="block text-[13px] text-dust">
             {demand.people.length && demand.kind === "reach" ? stopped(demand) : demand.score.toFixed(2)}
           </span>

@@ -290,7 +290,8 @@ function slowly(one: Tally["slow"][number]): string {
 
 function taking(one: Tally["turns"][number]): string {
   const waits = one.meanwhile.length > 0 ? one.meanwhile.join(", ").toLowerCase() : "rest";
-  return `${one.part} in ${one.people}s: each works ${clock(one.works_s)} and has ${clock(one.waits_s)} of ${waits}`;
+  const who = one.people === 2 ? "in pairs" : `in teams of ${one.people}`;
+  return `${one.part}, ${who}: each works ${clock(one.works_s)} and has ${clock(one.waits_s)} of ${waits}`;
 }
 
 function numbers(tally: NonNullable<Plan["tally"]>): string {
