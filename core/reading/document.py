@@ -349,11 +349,11 @@ class DocumentPass:
     def _content(self, row: Row, following: Row | None) -> None:
         if row.role != "work" or not row.content.strip():
             return
-        if not any(sign.isalnum() for sign in row.content):
-            return  # only signs
         if changes_only(row.text) or goes_on(row.text):
             row.role = "note"
             return
+        if not any(sign.isalnum() for sign in row.content):
+            return  # only signs
         timed = row.heading is None and not row.of_the_piece and is_schedule(row.text)
         if timed and not self._is_work(row):
             row.role = "schedule"

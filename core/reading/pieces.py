@@ -151,6 +151,9 @@ class Pieces:
         for role in row.team:
             if role.what < role.stop:
                 self._meanwhile(row, role.what, role.stop)
+        for role, following in itertools.pairwise(row.team):
+            if row.text[role.stop : following.start].strip():
+                self.reading.mark(row, role.stop, following.start, "format", "at the same time")
         if (end := change_said(row.text, row.team_end)) > row.team_end:
             self.reading.mark(row, row.team_end, end, "note", "when they change")
             for draft in part.work[before:]:

@@ -79,6 +79,10 @@ def _as_work(rows: list[Row], first: int, last: int) -> int:
         if len(row.standards) < tables.LEAST_COLUMNS:
             continue
         others = replace(row, number=row.number + AGAIN, role="cells", standards=row.standards[1:], marks=[])
+        leads = row.standards[0]
+        if tables.names_its_own(leads):
+            column = row.text.index(leads.movement)
+            others.marks.append((column, column + len(leads.movement), "what the row is about"))
         row.english = tables.line_of_division(row.text, row.standards[0], row.english)
         row.text, row.role, row.tabled, row.standards = row.english.text, "work", True, []
         made.append(others)

@@ -259,13 +259,17 @@ def line_of(
     return line, tuple(reversed(stretches))
 
 
+def names_its_own(standard: Standard) -> bool:
+    """Whether a division's cell names a movement, and no amount of the row's."""
+    return re.search(r"[^\W\d_]{4,}", standard.cell.text) is not None
+
+
 def line_of_division(text: str, standard: Standard, english: Translated) -> Translated:
     """'Thrusters | 43/30 | 30/20' as the first division's line: 'Thrusters 43/30'; a cell that names a
     movement of its own stands alone."""
     start = text.index(standard.movement)
     name = Cell(standard.movement, start, start + len(standard.movement))
-    own = re.search(r"[^\W\d_]{4,}", standard.cell.text) is not None
-    pieces = [standard.cell] if own else [name, standard.cell]
+    pieces = [standard.cell] if names_its_own(standard) else [name, standard.cell]
     return _composed([(cell.text, cell) for cell in pieces], english)
 
 
