@@ -16,7 +16,11 @@ _TURNS = tuple(
         r"(?:%|kgs?|lbs?|percent)\s+(?:each|every|per|a)\s+(?:set|round|week|lift|time)\b",
         r"(?<=\d\s)(?:as\s+(?:a\s+)?)?superset(?:ted)?(?=\s*(?:[;,.)]|$))",
         r"\b(?:till|until|to)\s+\d{1,2}:\d{2}(?=\s*$)",
-        r",?\s*\d{1,2}(?::\d{2})?\s*(?:min(?:ute)?s?|')?\s+(?:in\s+)?between\s*$",
+        r",?\s*\d{1,2}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec)?|')?\s+(?:(?:in|easy|off)\s+)?between"
+        r"(?=\s*(?:$|,))",
+        r"(?:\bthen\s+)?\ball\s+(?:of\s+you|together|[2-6]|two|three|four|five|six)\s*:",
+        r"(?<=needed),\s*\d{1,3}\s*min(?:ute)?s?\s+total\b",
+        r"\(\s*\d{2,3}\s*[-–]\s*\d{2,3}(?:\s*/\s*\d{2,3}\s*[-–]\s*\d{2,3}\s*(?:kgs?|lbs?)?|\s*(?:kgs?|lbs?))\s*\)",
         r"\bpartition(?:ed)?\s+(?:the\s+)?[^:,;.\d]{0,60}?\b(?:any\s?(?:way|how)|as)\s+(?:you\s+)?(?:want|like|need(?:ed)?|wish|please)\b",
         r"\bstop(?:ping)?\s+at\s+\d{1,2}:\d{2}\b",
         r"^\W*starts?\s+(?:at\s+)?\d{1,2}[:.]\d{2}(?=\s*(?:[/,;|–-]|$))",

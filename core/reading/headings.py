@@ -15,7 +15,7 @@ from core.reading.workout import PART_KINDS, PartKind
 Opens = Literal["part", "notes", "divisions", "day"]
 _DECORATION = r"[\s*_#=>~|]*"
 _BEFORE_DAY = r"[\s*_#=>~|(\[•·▪–—-]*"
-_END = r"(?=\s*(?:[:.\]\)(|/\"“”,*_>]|[-–—]+(?=\s|$)|\s{2}|$))"
+_END = r"(?=\s*(?:[:.\]\)(|/\"“”,*_>]|[-–—]+(?=\s|$)|\s{2}|$)|\s+x\s?\d)"
 _NUMBER = r"(?:\d{1,2}(?:\.\d)?[a-z]?|[a-h]|[ivx]{1,4}|one|two|three|four|five|six)"
 CANONICAL = re.compile(r"^#\s+(.+?)\s+\((strength|skill|conditioning|event|warm-up|cool-down)\)\s*$")
 NUMBERED = re.compile(

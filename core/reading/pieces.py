@@ -95,6 +95,14 @@ _LABEL = re.compile(
 )
 
 
+_ODD_AND_EVEN = re.compile(
+    r"(?P<how>[^,;]*?\b(?:emom|every\s+minute|otm)\b[^,;:–-]*[:–-]\s*)?"
+    r"(?P<odd>\W*\d[^,;]*?)\s+(?P<odds>on\s+(?:the\s+)?odds?(?:\s+min(?:ute)?s?)?)[\s,;/+&]*(?:and\s+)?"
+    r"(?P<even>\d[^,;]*?)\s+(?P<evens>on\s+(?:the\s+)?evens?(?:\s+min(?:ute)?s?)?)\W*",
+    re.IGNORECASE,
+)
+
+
 class Pieces:
     """Reads pieces into the parts of one text. pending: a day whose part opens with its first work."""
 
@@ -114,7 +122,7 @@ class Pieces:
         """A stretch of a row; first in its row or not; at a place of a list its row does not say."""
         if (first or leads_with_division(row.text[start:stop])) and self.divisions.read(row, start, stop):
             return
-        if self._superset(row, start, stop) or self._of_each(row, start, stop):
+        if any(whole(row, start, stop) for whole in (self._superset, self._of_each, self._odd_and_even)):
             return
         start = self._behind_label(row, start, stop)
         if self._interrupts(row, start, stop) or self._minutes_interrupt(row, start, stop, bullet):
@@ -171,6 +179,20 @@ class Pieces:
         self.content(row, self.reading.line(row, start, stop))
         for draft in part.work[before:]:
             draft.role = draft.role or ("" if draft.has_amount else MEANWHILE)
+
+    def _odd_and_even(self, row: Row, start: int, stop: int) -> bool:
+        """'EMOM 12 - 3 power snatches on odd, 10 burpees on even': the minute behind what is done in it."""
+        said = _ODD_AND_EVEN.fullmatch(row.text[start:stop])
+        if said is None:
+            return False
+        if said["how"]:
+            self.content(row, self.reading.line(row, start, start + said.end("how")))
+        for place, (work, minute) in enumerate((("odd", "odds"), ("even", "evens")), start=1):
+            begin, end = (start + edge for edge in said.span(minute))
+            self.reading.mark(row, begin, end, "format", f"minute {place}")
+            begin, end = (start + edge for edge in said.span(work))
+            self.content(row, self.reading.line(row, begin, end), place)
+        return True
 
     def _of_each(self, row: Row, start: int, stop: int) -> bool:
         """'40 of each for time:' above or before a list of bare names."""

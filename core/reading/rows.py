@@ -77,7 +77,7 @@ _NO_END = re.compile(
 _INLINE_STATION = re.compile(
     r"(?:(?<=\s)|(?<=[:,;])|^)\(?(?:([A-Ha-h])[).]|(?:min(?:ute)?\.?\s*|m|station\s*)(\d{1,2})(?:\s*[:.)=-]|(?=\s+\d))"
     r"|(\d{1,2})(?:[).:]|\s-|(?:st|nd|rd|th)\s+min(?:ute)?\s*[:=-]?)"
-    r"|(odds?|evens?)(?:\s+min(?:ute)?s?)?\)?\s*[:=-]?)\s+(?=\S)",
+    r"|(?<!on\s)(?<!on\sthe\s)(odds?|evens?)(?:\s+min(?:ute)?s?)?\)?\s*[:=-]?)\s+(?=\S)",
     re.IGNORECASE,
 )
 LEAST_INLINE = 2

@@ -24,6 +24,7 @@ _WAITS = (
 _WHO = re.compile(
     rf"(?P<waits>(?i:{_WAITS}))\b"
     r"|(?P<who>(?i:(?:partner|athlete|player|person|p|member)\s?(?:\d|one|two|three|[a-d])"
+    r"(?:\s*(?:&|\+|and)\s*p\d)?"
     r"|one\s+(?:athlete|partner|person|of\s+you|member)|(?:the\s+)?others?(?:\s+(?:one|two|athletes?|partners?|person))?"
     r"|another|your\s+partner|one)|[A-Da-d](?=\s+[a-z\d]))\b\s*[:=]?\s*"
 )

@@ -67,10 +67,17 @@ class Counted(Measured):
     # -- the role of a loose number: the first that fits ----------------------------------------
 
     def _count(self, index: int, phrase: Phrase) -> None:
+        if self._leads_to_another(index):
+            return self.refuse(index, phrase, "a number with no movement to go with")
         for fits, read in COUNT_ROLES:
             if fits(self, index, phrase):
                 return read(self, index, phrase)
         return self._bare_load(index, phrase)
+
+    def _leads_to_another(self, index: int) -> bool:
+        """'4: 100 synchro burpees': what stands before a colon counts nothing behind it that is counted."""
+        ahead = self.name_at is not None and index < self.name_at and self.kind(index + 1) == "colon"
+        return ahead and self.kind(index + 2) == "count"
 
     def _is_broken_pair(self, index: int, phrase: Phrase) -> bool:
         """'22.5/15', '3 x 12 | 12.5': nobody does half a repetition."""
@@ -202,7 +209,7 @@ class Counted(Measured):
     def _is_own_share(self, index: int, phrase: Phrase) -> bool:
         """'120 cal row (30 each)', '20 rope climbs (5 each)': everybody's own part of it."""
         draft, own = self.draft, phrase.values[0]
-        whole = draft.reps or draft.calories or 0
+        whole = draft.reps or draft.calories or draft.distance_m or 0
         shared = (
             not phrase.pair and index in self.line.bracketed and self.kind(index + 1) in ("each", "everyone")
         )
@@ -212,8 +219,10 @@ class Counted(Measured):
         draft = self.draft
         if draft.reps:
             draft.reps = int(phrase.values[0])
-        else:
+        elif draft.calories:
             draft.calories = int(phrase.values[0])
+        else:
+            draft.distance_m = phrase.values[0]
         draft.everyone = True
         self.line.take([index, index + 1], "amount", "each of them")
 
