@@ -34,7 +34,7 @@ from core.reading.workout import Workout
 STOP_S = 180  # what a stop before a second lift usually takes; common practice
 STOP_RAMP_SHARE = 0.5  # of a stop that building the bar may take, at least; estimate
 LIMITING_MUSCLES = 4
-OPENED = 0.2  # weight of a range that is used to its end all the time though nobody is short; estimate
+OPENED = 0.15  # weight of a range that is used to its end all the time though nobody is short; estimate
 NEAR_FROM, NEAR_ALL = 0.65, 0.85  # share of a range that is used, from which it is near its end; estimate
 SOFT_ENDS = frozenset({"elbow.flexion", "elbow.extension", "knee.extension"})  # flesh or bone stops them
 SAME_FOR_ALL = 0.7  # need of holds, snaps and patterns: everyone the same; estimate
