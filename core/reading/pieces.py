@@ -89,7 +89,7 @@ _OF_EACH = re.compile(
     re.IGNORECASE,
 )
 _LABEL = re.compile(
-    r"\W*(?:[^\W\d]+\s+){0,3}complex\s*(?=\()"
+    r"\W*(?:[^\W\d]+\s+){0,3}complex\s*(?=\([^)]*\+)"
     r"|(?P<label>[^\W\d][^\d:;,(]{2,50}),\s*(?=\d{1,3}\s*(?:min(?:ute)?s?|')\s*:\s*\d)",
     re.IGNORECASE,
 )

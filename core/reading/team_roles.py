@@ -45,6 +45,8 @@ _CHANGE = re.compile(
 )
 _SIGN = re.compile(r"\s*[,;.]\s+")
 _JOINS = re.compile(r"(?:[\s,;/(.–-]|\b(?:while|and|whilst|as)\b)+$", re.IGNORECASE)
+_COUNTS = ("one", "another")  # "one clean, one jerk": a number, where no verb follows
+_VERB = re.compile(r"(?:on|at|is|[a-z]+s)\b", re.IGNORECASE)
 _DOES = re.compile(r"(?:does|do|is|completes?|performs?|has|on\s+the|on)\s+", re.IGNORECASE)
 SKIPS = re.compile(r"skips?", re.IGNORECASE)  # alone it may be a drill; of one who waits it is the rope
 SKIPPING = "single-under"
@@ -74,6 +76,7 @@ def team_roles(text: str, start: int, names: Names) -> tuple[list[TeamRole], int
     """Every role a line gives, and where they end; none where it gives none, or says nothing that is done
     meanwhile."""
     heads = [match for match in _WHO.finditer(text, start) if _BETWEEN.search(text[start : match.start()])]
+    heads = [match for match in heads if _said(match) not in _COUNTS or _VERB.match(text, match.end())]
     waits = [match for match in heads if match["waits"]]
     if not waits and (len(heads) < PAIR or not _in_order(heads)):
         return [], start

@@ -53,6 +53,8 @@ class Roles(unittest.TestCase):
             "5 rounds\n10 burpees\nOne of you brings the plates",
             "A few rounds of 10 burpees, a little rest",
             "3 rounds\n10 push-ups\nOne person works at a time",
+            "EMOM 10: one power clean, one hang clean, one jerk",
+            "5 rounds, one 400 m run, one rope climb",
         ):
             self.assertEqual(waits(text), {}, text)
 
