@@ -468,8 +468,26 @@ class DocumentPass:
             return
         if not rows[1].after_blank and only_says_who(phrases):
             return  # "Partner workout:" right above its list
+        if self._names_what_follows(phrases, rows[1:]):
+            row.role = "title"  # "BACK SQUAT" above "Back squat 5 x 5"
+            return
         if self.prose.is_title(row.content, phrases) and not leads_with_division(row.content):
             row.role = "title"
+
+    def _names_what_follows(self, phrases: Sequence[Phrase], following: Sequence[Row]) -> bool:
+        """Whether a bare name stands alone, and some row below counts the same movement."""
+        match = self.names.find(phrases[0].text) if len(phrases) == 1 and phrases[0].kind == "words" else None
+        if match is None or match.confidence < 1 or match.left_over:
+            return False
+        if opens_with_sets(following[0]) and not following[0].named:
+            return False  # its own sets stand right below
+        for row in following:
+            said = row.phrases(row.start, len(row.text)) if row.role == "work" else ()
+            named = (self.names.find(one.text) for one in said if one.kind == "words")
+            counted = any(one.kind in COUNTED for one in said)
+            if counted and any(one is not None and one.movement == match.movement for one in named):
+                return True
+        return False
 
     def _follow(self, rows: list[Row]) -> None:
         """Whether a list stands below each row, before the block ends."""
