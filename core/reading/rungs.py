@@ -3,16 +3,16 @@ goes on like that."""
 
 from __future__ import annotations
 
-import itertools
 import re
 from collections.abc import Sequence
 from dataclasses import replace
 
 from core.reading.draft import Draft
 from core.reading.part_draft import PartDraft
+from core.reading.schemes import LEAST_RUNGS, even_step
 from core.reading.workout import Format
 
-LEAST_RUNGS, PAIR = 3, 2
+PAIR = 2
 _GOES_ON = re.compile(
     r"\W*(?:(?:\d{1,3}\s*[/&+–-]\s*\d{1,3}[\s,;]*)*(?:\.{3,}|…)|(?:\d{1,3}\s*[/&+–-]\s*\d{1,3}[\s,;]+)*(?:etc\.?|and\s+so\s+on))\W*$",
     re.IGNORECASE,
@@ -50,7 +50,7 @@ def _rungs(column: Sequence[Draft]) -> tuple[int, ...]:
         for one in column
     )
     amounts = tuple((one.calories if first.has_calories else one.reps) or 0 for one in column)
-    climbs = alike and len(amounts) > 1 and all(amounts) and _step(amounts)
+    climbs = alike and len(amounts) >= PAIR and all(amounts) and even_step(amounts, PAIR)
     return amounts if climbs else ()
 
 
@@ -61,11 +61,5 @@ def _as_ladder(part: PartDraft, fmt: Format, size: int, columns: Sequence[tuple[
         counts = "cal" if one.has_calories else ""
         one.reps = one.calories = None
         if amounts != columns[0] or counts:
-            one.scheme, one.ladder_step, one.counts = amounts, _step(amounts), counts
-    return replace(fmt, scheme=columns[0], ladder_step=_step(columns[0]))
-
-
-def _step(amounts: Sequence[int]) -> int | None:
-    """What a list of amounts climbs by from each to the next."""
-    steps = {after - before for before, after in itertools.pairwise(amounts)}
-    return steps.pop() if len(steps) == 1 and min(steps) > 0 else None
+            one.scheme, one.ladder_step, one.counts = amounts, even_step(amounts, PAIR), counts
+    return replace(fmt, scheme=columns[0], ladder_step=even_step(columns[0], PAIR))

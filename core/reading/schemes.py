@@ -47,8 +47,8 @@ def _place(scan: Scan, word: int | None) -> int | None:
     return at
 
 
-def even_step(values: Sequence[int]) -> int | None:
-    """The step of a list that rises evenly."""
+def even_step(values: Sequence[int], least: int = LEAST_RUNGS) -> int | None:
+    """The step of a list of at least so many numbers that rises evenly."""
     step = values[1] - values[0]
-    even = len(values) >= LEAST_RUNGS and all(b - a == step > 0 for a, b in itertools.pairwise(values))
+    even = len(values) >= least and all(b - a == step > 0 for a, b in itertools.pairwise(values))
     return step if even else None
