@@ -367,6 +367,7 @@ class FakedClock(FloorBrowserTest):
             page.wait_for_selector("[data-begun]")
             page.click("button:text-is('+30 s')")
             self.settle(wall, lambda: self.run_now().clock.version == 3)
+            wall.wait_for_selector("text=No network")
             wall.keyboard.press(" ")
             self.after(wall, 2_000)
             self.wire.mend()

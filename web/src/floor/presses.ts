@@ -49,8 +49,8 @@ export class Presses {
   private kept: Kept | null = read();
   private sending = false;
   private timer = 0;
-  /** Whether the last try found nobody. */
-  alone = false;
+  /** Whether nobody answers: what is pressed then is done alone. */
+  private alone = false;
 
   constructor(
     private readonly tell: Tell,
@@ -86,9 +86,11 @@ export class Presses {
     return this.kept?.commands.map((one) => one.kind) ?? [];
   }
 
-  /** Try again: the network may be back. */
-  again(): void {
-    void this.send();
+  /** Whether the server was just heard: then what waits is told; else what is pressed from now on is done alone. */
+  heard(online: boolean): void {
+    if (!online) this.alone = true;
+    else if (!this.kept) this.alone = false;
+    else void this.send();
   }
 
   stop(): void {

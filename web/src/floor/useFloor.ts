@@ -63,7 +63,7 @@ export function useFloor(gym: string): FloorHere {
   useEffect(() => {
     hearing.current = hearFloor(gym, (next) => {
       setHeard(next);
-      if (next.online) presses.current?.again();
+      presses.current?.heard(next.online);
     });
     presses.current = new Presses(tellPresses(gym), (after) => {
       if (after) {
