@@ -17,11 +17,13 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from http.cookies import SimpleCookie
 from pathlib import Path
+from statistics import median
 from typing import Any
 
 COACH, PASSWORD = "wren.askew@quarrybell.example", "chalk-and-slate"  # of the demo
 ROUNDS = 60  # asks of each kind by each client
 WARM_UP = 4
+BASE = "one row"  # what every kind is compared with
 PUBLISHED, PUBLISHES = (14, 40), 12  # classes of so many, each sent so often
 CLIENTS = 4
 TIMEOUT_S = 60
@@ -50,13 +52,14 @@ class Client:
     cookies: dict[str, str] = field(default_factory=dict)
     connection: http.client.HTTPConnection | None = None
 
-    def ask(self, method: str, path: str, payload: object = None) -> Answer:
-        """Ask once; a connection that was closed is opened again. Raises OSError when nobody answers."""
+    def ask(self, method: str, path: str, payload: object = None, *, signed: bool = True) -> Answer:
+        """Ask once; a connection that was closed is opened again. signed: with the cookies, else as somebody
+        who has only a link. Raises OSError when nobody answers."""
         try:
-            return self._ask(method, path, payload)
+            return self._ask(method, path, payload, signed)
         except (http.client.HTTPException, ConnectionError):
             self.close()
-            return self._ask(method, path, payload)
+            return self._ask(method, path, payload, signed)
 
     def close(self) -> None:
         """Let the connection go."""
@@ -72,7 +75,7 @@ class Client:
             raise RuntimeError(f"signing in failed: {answer.status} {answer.body[:200]!r}")
         return self
 
-    def _ask(self, method: str, path: str, payload: object) -> Answer:
+    def _ask(self, method: str, path: str, payload: object, signed: bool) -> Answer:
         if self.connection is None:
             self.connection = http.client.HTTPConnection("127.0.0.1", self.port, timeout=TIMEOUT_S)
         headers = {
@@ -81,6 +84,8 @@ class Client:
             "Content-Type": "application/json",
             "Accept-Encoding": "gzip",
         }
+        if not signed:
+            headers = {"Accept-Encoding": "gzip"}
         body = None if payload is None else json.dumps(payload).encode()
         started = time.perf_counter()
         self.connection.request(method, path, body, headers)
@@ -121,11 +126,12 @@ class Kinds:
         """Each kind of answer by name, the one everything is compared with first."""
         bench = f"/api/sessions/{self.session['id']}/bench"
         swap = f"/api/sessions/{self.session['id']}/alternatives"
-        token = self.link.rsplit("/", 1)[-1]
+        sheet = f"/api/sheets/{self.link.rsplit('/', 1)[-1]}"
         return {
-            "one row": lambda client, _: client.ask("GET", "/api/me"),
+            BASE: lambda client, _: client.ask("GET", "/api/me"),
             "week": lambda client, _: client.ask("GET", "/api/week"),
-            "member sheet": lambda client, _: client.ask("GET", f"/api/sheets/{token}"),
+            "member sheet": lambda client, _: client.ask("GET", sheet, signed=False),
+            "sheet, coach": lambda client, _: client.ask("GET", sheet),
             "bench": lambda client, number: client.ask("POST", bench, self.bench(number)),
             "minutes": lambda client, number: client.ask("POST", bench, self.minutes(number)),
             "swap": lambda client, number: client.ask("POST", swap, self.swap(number)),
@@ -164,23 +170,22 @@ def measure(port: int, pids: Callable[[], list[int]]) -> dict[str, dict[str, flo
     """Every kind alone and with CLIENTS at once, turn by turn, and the memory held at the end."""
     clients = [Client(port).sign_in() for _ in range(CLIENTS)]
     kinds = kinds_of(clients[0])
+    asks = kinds.asks()
     results: dict[str, dict[str, float]] = {}
-    for name, ask in kinds.asks().items():
+    for name, ask in asks.items():
         for number in range(WARM_UP):
             _checked(ask(clients[0], -1 - number), name)
-        alone = _timed(clients[:1], ask, name)
+        alone, beside = _turn_by_turn(clients[0], ask, asks[BASE], name)
         together = _timed(clients, ask, name)
         size = len(ask(clients[0], 9999).body)
         results[name] = {
             **_figures(alone, ""),
             **_figures(together, f"_x{CLIENTS}"),
             "kB": round(size / 1000, 1),
+            "times_one_row": round(median(alone) / median(beside), 1),
         }
     for people in PUBLISHED:
         results[f"publish {people}"] = _publishing(clients[0], kinds, people)
-    base = results["one row"]["p50_ms"]
-    for figures in results.values():
-        figures["times_one_row"] = round(figures["p50_ms"] / base, 1)
     results["memory"] = {"MB": round(sum(memory_mb(pid) for pid in pids()), 0), "class_of": kinds.people}
     return results
 
@@ -204,6 +209,16 @@ def _publishing(client: Client, kinds: Kinds, people: int) -> dict[str, float]:
             raise RuntimeError(f"publish: {answer.status} {answer.body[:300]!r}")
         taken.append(answer.seconds)
     return _figures(sorted(taken), "")
+
+
+def _turn_by_turn(client: Client, ask: Ask, base: Ask, name: str) -> tuple[list[float], list[float]]:
+    """Seconds of every ask, and of the one everything is compared with, asked before each of them: a machine
+    that is slow for a while is slow for both."""
+    seconds: tuple[list[float], list[float]] = ([], [])
+    for number in range(ROUNDS):
+        seconds[1].append(_checked(base(client, number), BASE).seconds)
+        seconds[0].append(_checked(ask(client, number), name).seconds)
+    return sorted(seconds[0]), sorted(seconds[1])
 
 
 def _timed(clients: list[Client], ask: Ask, name: str) -> list[float]:

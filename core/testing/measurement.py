@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 from core.catalog import load_catalog
 from core.posture.body import Body
@@ -38,6 +39,7 @@ class Measurement:
     detectable_deg: float = SIDES_DEG
 
 
+@lru_cache(maxsize=20_000)  # pure; a class is asked for again with every key that its coach presses
 def measured(one: Measurement, body: Body, today: str) -> Measurement:
     """A measurement with its degrees on a body, and its standard error on a day ("": as on its own)."""
     catalog = load_catalog()

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 import structlog
 from django.contrib.auth.models import AnonymousUser
 from django.db.models import Count, F, OuterRef, Prefetch, QuerySet, Subquery
+from django.db.models.functions import Coalesce, JSONObject
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja.errors import AuthenticationError
@@ -13,7 +16,7 @@ from server.accounts.models import Account
 from server.accounts.sessions import note_seen
 from server.api.problems import Problem
 from server.people.models import Person
-from server.programme.models import GymClass, Session
+from server.programme.models import Attending, GymClass, Session
 from server.publishing.models import Instead, Publication
 
 GYM_HEADER = "X-Gym"  # of the gym a page is open for: two tabs may be open for two
@@ -84,27 +87,27 @@ def person_of(by: Person, person_id: int) -> Person:
     return get_object_or_404(rows, pk=person_id)
 
 
+@lru_cache(maxsize=1)
+def _classes() -> QuerySet[GymClass]:
+    """Classes with their head counts, and what each was last given: put together once."""
+    newest = Publication.objects.filter(gym_class=OuterRef("pk")).order_by("-version")
+    told = JSONObject(version="version", digest="digest", held_at="held_at")
+    chosen = Instead.objects.filter(gym_class=OuterRef("pk")).order_by("-changed_at")
+    coming = Attending.objects.filter(gym_class=OuterRef("pk")).order_by().values("gym_class")
+    rows = GymClass.objects.annotate(
+        coach_name=F("coach__name"),
+        coming=Coalesce(Subquery(coming.values(count=Count("pk"))), 0),
+        newest=Subquery(newest.values(told=told)[:1]),
+        chosen_at=Subquery(chosen.values("changed_at")[:1]),
+    )
+    only = rows.only("session_id", "starts_at", "cancelled_at", "touched_at")
+    return only.order_by("starts_at", "pk")
+
+
 def sessions_of(person: Person) -> QuerySet[Session]:
     """A gym's sessions with their drafts, classes, head counts and versions, in a fixed number of queries."""
-    newest = Publication.objects.filter(gym_class=OuterRef("pk")).order_by("-version")
-    chosen = Instead.objects.filter(gym_class=OuterRef("pk")).order_by("-changed_at")
-    classes = (
-        GymClass.objects.annotate(
-            coach_name=F("coach__name"),
-            coming=Count("people"),
-            newest_version=Subquery(newest.values("version")[:1]),
-            newest_digest=Subquery(newest.values("digest")[:1]),
-            newest_at=Subquery(newest.values("held_at")[:1]),
-            chosen_at=Subquery(chosen.values("changed_at")[:1]),
-        )
-        .only("session_id", "starts_at", "cancelled_at", "touched_at")
-        .order_by("starts_at", "pk")
-    )
-    return (
-        Session.objects.filter(gym_id=person.gym_id)
-        .select_related("gym", "draft")
-        .prefetch_related(Prefetch("classes", classes), "gym__kit")
-    )
+    rows = person.gym.sessions.select_related("draft")
+    return rows.prefetch_related(Prefetch("classes", _classes()), "gym__kit")
 
 
 def session_of(person: Person, session_id: int) -> Session:

@@ -10,6 +10,7 @@ from ninja import Header, Schema
 from pydantic import AwareDatetime, Field, StringConstraints, TypeAdapter
 
 from core.catalog.rows import ClockKind, Phase, Style
+from core.documents.base import Document
 from core.documents.bench import ProblemAt
 from core.documents.glance import Asked
 from core.documents.plan import Homework
@@ -65,7 +66,7 @@ class Shelf(Schema):
     choices: Choices
 
 
-class ClassOut(Schema):
+class ClassOut(Document):
     id: int
     starts_at: datetime.datetime
     coach: str
@@ -120,7 +121,7 @@ class StaleSession(Schema):
     given: dict[str, Any]
 
 
-class WeekSession(Schema):
+class WeekSession(Document):
     id: int
     title: str
     lines: int
@@ -131,12 +132,12 @@ class WeekSession(Schema):
     asks: list[Asked]
 
 
-class WeekDay(Schema):
+class WeekDay(Document):
     date: datetime.date
     sessions: list[WeekSession]
 
 
-class Twice(Schema):
+class Twice(Document):
     """Somebody on two rosters at one time."""
 
     name: str
@@ -144,7 +145,7 @@ class Twice(Schema):
     titles: list[str]
 
 
-class Week(Schema):
+class Week(Document):
     """Monday to Sunday. twice: who is on two rosters at one time; run_days: how many days on end that ask for
     the same are worth a word."""
 

@@ -25,7 +25,7 @@ MINE_SHOWN = 20
 def sheet_by_link(request: HttpRequest, token: str) -> tuple[MemberSheet, bool]:
     """The newest sheet a link leads to, and whether the one who asks may see all of it: the member or a
     coach of the gym, signed in. Raises Http404, and Problem for a link that has ended."""
-    sheet = get_object_or_404(sheets(), token=token)
+    sheet = get_object_or_404(sheets().select_related("person__training_page"), token=token)
     private = _may_see_all(request, sheet)
     if sheet.link_ended and not private:
         raise Problem(
@@ -94,6 +94,7 @@ def sheet_fields(page: MemberSheet, private: bool) -> dict[str, Any]:
     """The fields of a stored page with its member's blocks; homework that runs as one of them stands
     there."""
     fields = shown_sheet(page, private)
+    page.person.gym = page.publication.gym_class.session.gym  # the same row, not asked for again
     training = training_of(page.person, private)
     running = {area.motion for block in training.blocks for area in block.areas} if training else set()
     homework = [task for task in fields["homework"] if task["motion"] not in running]

@@ -148,7 +148,7 @@ def for_words(block: Block, people: int, first: str) -> str:
 def training_of(person: Person, private: bool, page: TrainingPage | None = None) -> schemas.Training | None:
     """A member's blocks as they run; None for somebody without any, and without a page."""
     gym = person.gym
-    page = page or TrainingPage.objects.filter(person=person).first()
+    page = page or getattr(person, "training_page", None)
     rows = list(_shown_to(person))
     if page is None and rows:
         page = TrainingPage.objects.get_or_create(person=person)[0]

@@ -59,7 +59,7 @@ def week(request: HttpRequest, start: schemas.Day | None = None) -> HttpResponse
         run_days=RUN_DAYS,
         twice=[
             schemas.Twice(name=one.name, starts_at=one.starts_at, titles=list(one.titles))
-            for one in at_two_at_once(person.gym, dates[0], dates[-1])
+            for one in at_two_at_once(sessions)
         ],
     )
     return HttpResponse(as_json(found), content_type="application/json")
@@ -86,15 +86,17 @@ def classes_out(session: Session) -> list[schemas.ClassOut]:
 
 def _class_out(row: Any, digest: str) -> schemas.ClassOut:
     """One class, a row that sessions_of has annotated."""
-    since = [at for at in (row.chosen_at, row.touched_at) if at and row.newest_at and at > row.newest_at]
+    newest = row.newest or {}
+    held_at = newest and datetime.datetime.fromisoformat(newest["held_at"])
+    since = [at for at in (row.chosen_at, row.touched_at) if at and held_at and at > held_at]
     return schemas.ClassOut(
         id=row.pk,
         starts_at=row.starts_at,
         coach=row.coach_name or "",
         people=row.coming,
-        published_version=row.newest_version,
+        published_version=newest.get("version"),
         cancelled=row.cancelled_at is not None,
-        changed_since=row.newest_digest is not None and bool(row.newest_digest != digest or since),
+        changed_since=bool(newest and (newest["digest"] != digest or since)),
     )
 
 

@@ -102,8 +102,9 @@ class Helper:
         if self._process is None or self._line is None:
             context = _context()
             self._line, theirs = context.Pipe()
-            self._process = context.Process(target=work.serve, args=(theirs,), daemon=True)
-            self._process.start()
+            process = context.Process(target=work.serve, args=(theirs,), daemon=True)
+            process.start()  # one that raises here was never there to be ended
+            self._process = process
             theirs.close()
             if not self._line.poll(START_S):
                 self.end()

@@ -20,6 +20,7 @@ from core.demand.people import Best, Held, StandingEntry, epley_max, newest
 from core.demand.people import Person as PersonValue
 from core.errors import UnusableFile
 from core.hazards import check_tags
+from core.learning import FeltNeed
 from core.testing import Measurement as RangeValue
 from server.accounts.models import Account
 from server.gym.models import Gym
@@ -124,8 +125,9 @@ class Person(models.Model):
         """What was written down with the cautions of a day."""
         return " ".join(dict.fromkeys(row.note for row in self.cautions_on(today) if row.note))
 
-    def value(self, today: datetime.date) -> PersonValue:
-        """This person as the core sees one on a day. Ask many of ``whole()`` people."""
+    def value(self, today: datetime.date, felt: tuple[FeltNeed, ...] = ()) -> PersonValue:
+        """This person as the core sees one on a day. Ask many of ``whole()`` people. felt: what their answers
+        after earlier preps move."""
         ranges, earlier = newest(self.measurements())
         return PersonValue(
             name=self.name,
@@ -150,6 +152,7 @@ class Person(models.Model):
                 if row.drill
             ),
             today=today.isoformat(),
+            felt=felt,
         )
 
     def measurements(self) -> tuple[RangeValue, ...]:

@@ -115,7 +115,7 @@ def with_felt(rows: Sequence[PersonRow], day: datetime.date) -> dict[int, Person
     from server.publishing.felt import felt_of  # publishing stands above prep
 
     felt = felt_of([row.pk for row in rows], day)
-    return {row.pk: replace(row.value(day), felt=felt.get(row.pk, ())) for row in rows}
+    return {row.pk: row.value(day, felt.get(row.pk, ())) for row in rows}
 
 
 def in_division(person: Person, division: str | None) -> Person:

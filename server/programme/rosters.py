@@ -4,6 +4,7 @@ whom."""
 from __future__ import annotations
 
 import datetime
+from collections.abc import Iterable
 from itertools import groupby, pairwise
 from typing import NamedTuple
 
@@ -11,10 +12,9 @@ from django.db import transaction
 from django.utils import timezone
 
 from core.errors import Refused
-from server.gym.models import Gym
 from server.people.actions import add_person
 from server.people.models import Person
-from server.programme.models import Attending, GymClass
+from server.programme.models import Attending, GymClass, Session
 
 MOST_ON_A_ROSTER = 60
 MOST_PAIRS = 30
@@ -79,18 +79,30 @@ class AtTwo(NamedTuple):
     titles: tuple[str, str]
 
 
-def at_two_at_once(gym: Gym, first: datetime.date, last: datetime.date) -> list[AtTwo]:
-    """Who is expected in two classes at one hour on the days from first to last, by time and name; one
-    query."""
+def at_two_at_once(sessions: Iterable[Session]) -> list[AtTwo]:
+    """Who is expected in two classes at one hour, by time and name. sessions: with their classes fetched; one
+    query, and none where no two classes overlap."""
+    classes = {
+        one.pk: (one.starts_at, session.title)
+        for session in sessions
+        for one in session.classes.all()
+        if one.cancelled_at is None
+    }
+    by_time = sorted(classes, key=lambda one: classes[one])
+    close = [pair for pair in pairwise(by_time) if classes[pair[1]][0] - classes[pair[0]][0] < AN_HOUR]
+    if not close:
+        return []
     rows = (
-        Attending.objects.filter(gym_class__session__gym=gym, gym_class__session__date__range=(first, last))
-        .order_by("person_id", "gym_class__starts_at")
-        .values_list("person_id", "person__name", "gym_class__starts_at", "gym_class__session__title")
+        Attending.objects.filter(gym_class__in={one for pair in close for one in pair})
+        .order_by("person_id")
+        .values_list("person_id", "person__name", "gym_class_id")
     )
-    found = [
-        AtTwo(name, starts_at, (title, other))
-        for _, mine in groupby(rows, key=lambda row: row[0])
-        for (_, name, starts_at, title), (_, _, then, other) in pairwise(mine)
-        if then - starts_at < AN_HOUR
-    ]
+    found = []
+    for (_, name), of_one in groupby(rows, key=lambda row: row[:2]):
+        mine = sorted(classes[row[2]] for row in of_one)
+        found += [
+            AtTwo(name, starts_at, (title, other))
+            for (starts_at, title), (then, other) in pairwise(mine)
+            if then - starts_at < AN_HOUR
+        ]
     return sorted(found, key=lambda one: (one.starts_at, one.name))

@@ -5,6 +5,7 @@ from __future__ import annotations
 
 import hashlib
 from collections.abc import Iterable
+from functools import lru_cache
 from typing import Any
 
 from django.db.models import OuterRef, QuerySet, Subquery
@@ -20,13 +21,26 @@ from server.prep.drafts import day_of
 from server.publishing.models import MemberSheet, Publication, Said
 from server.shelf.actions import vocabulary_of
 
+_CLASS = "publication__gym_class"
+NOT_SHOWN = (
+    *(f"publication__{name}" for name in ("changes", "digest", "drills", "held_at", "key", "published_by")),
+    *(f"{_CLASS}__session__{name}" for name in ("changed_at", "key", "text", "version")),
+    *(f"{_CLASS}__session__gym__{name}" for name in ("place", "places", "rack", "sender", "version")),
+)
+
 
 def sheets() -> QuerySet[MemberSheet]:
     """Sheets with all that showing one takes, and the newest version of their class."""
+    return _sheets().all()
+
+
+@lru_cache(maxsize=1)
+def _sheets() -> QuerySet[MemberSheet]:
+    """Put together once: that takes as long as asking."""
     newest = Publication.objects.filter(gym_class=OuterRef("publication__gym_class")).order_by("-version")
     return (
         MemberSheet.objects.select_related("publication__gym_class__session__gym", "person")
-        .defer("publication__gym_class__session__text")
+        .defer(*NOT_SHOWN)
         .annotate(newest_version=Subquery(newest.values("version")[:1]))
     )
 
@@ -153,6 +167,8 @@ def felt_in_all(told: dict[str, str]) -> str:
 def _changes_since_last_look(sheet: MemberSheet) -> tuple[str, ...]:
     """What is different from the version before this one that they last had before them."""
     publication = sheet.publication
+    if publication.version == 1:
+        return ()
     looked_at = MemberSheet.objects.filter(
         publication__gym_class_id=publication.gym_class_id,
         publication__version__lt=publication.version,

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from functools import lru_cache
 from typing import Any, NamedTuple
 
 from django.db import transaction
-from django.db.models import F, JSONField, Value
+from django.db.models import F, JSONField, QuerySet, Value
 
 from core.catalog.own import copy_of, own_id, own_method, with_methods
 from core.errors import Refused
@@ -29,17 +30,25 @@ class NotTaught(Refused):
     """A word or movement that cannot be taken; ``field`` names what is at fault."""
 
 
+@lru_cache(maxsize=500)
+def _taught(gym_id: int) -> QuerySet[OwnMethod, tuple[Any, ...]]:
+    """The question of what a gym has taught, put together once; asked anew by each of its .all()."""
+    none = Value(None, JSONField())
+    methods = OwnMethod.objects.filter(gym_id=gym_id).order_by()
+    movements = OwnMovement.objects.filter(gym_id=gym_id).order_by()
+    words = GymWord.objects.filter(gym_id=gym_id).order_by()
+    return methods.values_list(Value("method"), "slug", "fields", Value("")).union(
+        movements.values_list(Value("movement"), "slug", "fields", Value("")),
+        words.values_list(Value("word"), "word", none, "movement"),
+        all=True,
+    )
+
+
 def vocabulary_of(gym: Gym) -> Vocabulary:
     """What this gym calls things: one query, and the same catalog object as long as its movements and methods
     stay the same."""
-    none = Value(None, JSONField())
     rows: dict[str, list[tuple[str, Any]]] = {"method": [], "movement": [], "word": []}
-    asked = [
-        gym.own_methods.order_by().values_list(Value("method"), "slug", "fields", Value("")),
-        gym.own_movements.order_by().values_list(Value("movement"), "slug", "fields", Value("")),
-        gym.words.order_by().values_list(Value("word"), "word", none, "movement"),
-    ]
-    for kind, name, fields, meaning in asked[0].union(*asked[1:], all=True):
+    for kind, name, fields, meaning in _taught(gym.pk).all():
         rows[kind].append((name, meaning if kind == "word" else fields))
     catalog = with_methods(rows["method"], with_own(rows["movement"]))
     return vocabulary(catalog, rows["word"])

@@ -106,7 +106,7 @@ class AtTwo(TestCase):
                 if one.pk < other.pk and abs(one.starts_at - other.starts_at) < AN_HOUR
                 for person in set(one.people.all()) & set(other.people.all())
             }
-            self.assertEqual({one.name for one in at_two_at_once(home.gym, day, day)}, by_hand)
+            self.assertEqual({one.name for one in at_two_at_once([home.session])}, by_hand)
 
 
 class Here(TestCase):
