@@ -16,7 +16,7 @@ from typing import NamedTuple
 
 import numpy as np
 
-from core.prep.problem import HARDLY, Problem, Rows
+from core.prep.problem import HARDLY, Problem, Rows, best_first
 
 SLICE_S = 15  # plans whose seconds fall into one slice compete with each other
 KEPT = 6  # plans kept of a slice
@@ -150,8 +150,7 @@ def _grow(problem: Problem, kept: list[_Kept], beams: Sequence[Beam], waiting: W
     short_costs = np.array([beams[beam].short_cost for beam in owners])
     grown = problem.grown([plan.rows for plan in growing], short_costs)
     worth = np.where(grown.fits, grown.values, NEVER)
-    ranked = np.argsort(-worth, axis=1, kind="stable")[:, :GROWN]
-    ways = zip(ranked.tolist(), np.take_along_axis(worth, ranked, axis=1).tolist(), strict=True)
+    ways = zip(*best_first(worth, GROWN), strict=True)
     spends = problem.spends_of
     for beam, plan, (new_rows, values) in zip(owners, growing, ways, strict=True):
         for row, value in zip(new_rows, values, strict=True):

@@ -9,7 +9,7 @@ from typing import NamedTuple
 
 import numpy as np
 
-from core.prep.problem import HARDLY, Bools, Floats, Problem, Rows
+from core.prep.problem import HARDLY, Bools, Floats, Problem, Rows, best_first
 
 IN_PAIRS = 12  # drills, those that give least for their time, that are taken out two at a time
 WAYS = 2  # ways each gap is filled first
@@ -79,7 +79,7 @@ def _best_exchanges(problem: Problem, plans: Sequence[Rows], fixed: frozenset[in
     fits = grown.fits
     for index, gap in enumerate(gaps):
         fits[index, list(gap.gone)] = False
-    ranked = np.argsort(-np.where(fits, grown.values, -np.inf), axis=1, kind="stable")[:, :WAYS].tolist()
+    ranked, _ = best_first(np.where(fits, grown.values, -np.inf), WAYS)
     by_rate = _by_rate(problem, grown.values - grown.value[:, None], fits)
     start: dict[Same, Rows] = {}
     for index, gap in enumerate(gaps):
