@@ -23,8 +23,8 @@ MAX_WAVES = 2
 SPOT_FROM = 3  # twentieths from which tissue work is for a spot
 LONGER_DOSE_BONUS = 1.3  # a longer dose does at most this much more; estimate
 
-HeldBack = Literal["banned", "caution", "seated", "locked"]
-Refusal = Literal["banned", "caution", "seated", "locked", "method", "kit"]
+HeldBack = Literal["banned", "caution", "seated", "standing", "locked"]
+Refusal = Literal[HeldBack, "method", "kit"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -129,6 +129,8 @@ def _held_back(drill: Drill, settings: PlanSettings, catalog: Catalog) -> HeldBa
         return "caution"
     if settings.seated and drill.seated is None:
         return "seated"
+    if drill.only_seated and not settings.cautions.sits(drill):
+        return "standing"
     if settings.locked and drill.id not in settings.pinned:
         return "locked"
     return None

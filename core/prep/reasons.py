@@ -24,6 +24,7 @@ WHY_LOST: dict[Refusal | None, str] = {
     "kit": "not enough kit or floor",
     "caution": "a caution",
     "seated": "no seated version",
+    "standing": "it is done from a chair",
     "banned": "taken out as well",
     "method": "the method leaves it out",
 }

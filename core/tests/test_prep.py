@@ -169,6 +169,20 @@ class Coach(unittest.TestCase):
         self.assertTrue(sheet.items)
         self.assertTrue(all(item.level == "seated" and item.drill.seated for item in sheet.items))
 
+    def test_what_is_only_for_a_chair_reaches_nobody_who_stands(self):
+        """The hand-cycle warms somebody who sits; a class that stands never gets it, on any day, at any
+        length or by any method."""
+        only = {row.id for row in CATALOG.drills.values() if row.only_seated}
+        self.assertTrue(only)
+        sitting = Cautions(seated=True)
+        found = {item.drill.id for text in TEXTS for item in made(text, minutes=20, cautions=sitting).items}
+        self.assertTrue(found & only)
+        for text in (*TEXTS, "Bench press 5x5 @ 75%", "4 rounds\n10 ring rows\n15 push-ups"):
+            for method in CATALOG.methods:
+                for minutes in (8, 20):
+                    items = made(text, minutes=minutes, method=method).items
+                    self.assertFalse(only & {item.drill.id for item in items}, (text, method, minutes))
+
     def test_cautions_are_never_overruled(self):
         """Nothing tagged with the caution is in the plan, not even pinned."""
         sheet = made(
