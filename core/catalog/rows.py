@@ -407,8 +407,8 @@ class Drill(Row):
 
     style: what kind of work it is. effort: share of all one has, 0..1. space: what one person needs (a spot
     to stand, a mat, a bar's length, a lane to travel, a wall). instead: other ways for a tag of adaptation.
-    rehearses: movements it is a practice of. only_seated: whoever stands has no use for it. risks: what its poses cannot show; all else it could harm is
-    derived (core/hazards).
+    rehearses: movements it is a practice of. only_seated: whoever stands has no use for it. risks: what its
+    poses cannot show; all else it could harm is derived (core/hazards).
     """
 
     id: str

@@ -11,7 +11,7 @@ from django.utils import timezone
 from sesame.backends import ModelBackend
 from sesame.utils import get_token
 
-from server.accounts.mail import send
+from server.accounts.mail import mailing, send
 from server.accounts.models import Account, tidy_email
 from server.accounts.sessions import end_sign_ins
 
@@ -44,10 +44,16 @@ def mail_link(email: str, purpose: str) -> None:
     accounts = Account.objects.filter(email=tidy_email(email), is_active=True)
     wanted = accounts.filter(due).update(mailed_at=now)
     account = accounts.first() if wanted else None
-    link = link_for(account or Account(pk=0, email=email, password=""), purpose)
+    send_link(account_id=account.pk if account else 0, purpose=purpose)
+
+
+@mailing
+def send_link(account_id: int, purpose: str) -> None:
+    """Make an account's link and send it; nobody's (0) is not sent."""
+    account = Account.objects.filter(pk=account_id, is_active=True).first()
     if account:
         subject, text, _ = _MAILS[purpose]
-        send(account.email, subject, f"{text}\n\n{link}\n\n{_NOT_ASKED}\n")
+        send(account.email, subject, f"{text}\n\n{link_for(account, purpose)}\n\n{_NOT_ASKED}\n")
 
 
 def account_of(token: str, purpose: str) -> Account | None:

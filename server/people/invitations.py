@@ -2,18 +2,19 @@
 
 from __future__ import annotations
 
+import base64
 import datetime
 import hashlib
-import secrets
 from typing import NamedTuple
 
 from django.conf import settings
 from django.core.exceptions import ValidationError
 from django.db import transaction
 from django.utils import timezone
+from django.utils.crypto import salted_hmac
 
 from core.errors import Refused
-from server.accounts.mail import send
+from server.accounts.mail import mailing, send
 from server.accounts.models import Account, tidy_email
 from server.people.models import Invitation, Person
 
@@ -60,18 +61,40 @@ def send_invitation(by: Person | None, person: Person, email: str = "") -> Invit
             raise NotInvited("email", " ".join(problem.messages)) from problem
         person.save(update_fields=["email"])
     person.invitations.filter(used_at=None, ended_at=None).update(ended_at=timezone.now())
-    word = secrets.token_urlsafe(24)
+    until = timezone.now() + HOLDS
+    word = _word_of(person.pk, until)
     invitation = Invitation.objects.create(
-        person=person, by=by, email=address, digest=_digest(word), until=timezone.now() + HOLDS
+        person=person, by=by, email=address, digest=_digest(word), until=until
     )
-    link = f"{settings.ADDRESS}/join#{word}"
-    said = f"{by.name} invites you" if by else "You are invited"
+    mail_invitation(invitation_id=invitation.pk)
+    return Invited(invitation, _link(word))
+
+
+@mailing
+def mail_invitation(invitation_id: int) -> None:
+    """Send an invitation's link, if it still opens anything."""
+    row = Invitation.objects.select_related("person__gym", "by").filter(pk=invitation_id).first()
+    if row is None or not row.opens:
+        return
+    said = f"{row.by.name} invites you" if row.by else "You are invited"
+    link = _link(_word_of(row.person_id, row.until))
     send(
-        address,
+        row.email,
         "An invitation to your gym's prep",
-        f"{said} to {person.gym.name}.\n\nOpen this link within two weeks to join:\n\n{link}\n",
+        f"{said} to {row.person.gym.name}.\n\nOpen this link within two weeks to join:\n\n{link}\n",
     )
-    return Invited(invitation, link)
+
+
+def _word_of(person_id: int, until: datetime.datetime) -> str:
+    """The word of an invitation's link: only this installation's secret tells it, so that it need stand
+    nowhere until it is sent."""
+    told = f"{person_id} {until.astimezone(datetime.UTC).isoformat()}"
+    word = salted_hmac("an invitation's word", told, algorithm="sha256").digest()
+    return base64.urlsafe_b64encode(word[:24]).decode()
+
+
+def _link(word: str) -> str:
+    return f"{settings.ADDRESS}/join#{word}"
 
 
 def _digest(word: str) -> str:

@@ -4,14 +4,19 @@ gyms."""
 import datetime
 import json
 import re
+import smtplib
+import traceback
 from unittest import mock
 
 from django.core import mail
 from django.core.management import CommandError, call_command
 from django.test import Client, TestCase
 from django.utils import timezone
+from procrastinate.contrib.django import app
+from procrastinate.contrib.django.models import ProcrastinateJob
 
 from server.accounts.links import NEW_PASSWORD, SIGN_IN, link_for
+from server.accounts.mail import NotLeft
 from server.accounts.models import Account, SignIn
 from server.gym.first import first_code
 from server.gym.models import Gym
@@ -214,6 +219,33 @@ class Links(TestCase):
         ]
         self.assertEqual(len(set(answers)), 1)
         self.assertEqual(len(mail.outbox), 1)
+
+    def test_what_a_stopped_server_asked_for_still_leaves(self):
+        """Outside tests a mail is a job: nobody's address, link or word stands in it, an address that nobody
+        has makes one too, and whoever does the job makes a link that opens. A mail server that refuses fails
+        the job, which is tried again; its trace has no address in it."""
+        new = Person.objects.create(gym=self.home.gym, name="New Heron", email="heron@kiln.example")
+        with self.settings(TESTING=False):
+            for email in (self.ada.email, "nobody@kiln.example"):
+                send(Client(), "post", "sign-in/link", email=email)
+            self.assertEqual(send(self.home.client(), "post", f"people/{new.pk}/invite").status_code, 201)
+        self.assertEqual(mail.outbox, [])
+        first, nobodys, invitation = ProcrastinateJob.objects.order_by("pk")
+        self.assertEqual(first.args, {"account_id": self.ada.account_id, "purpose": SIGN_IN})
+        self.assertEqual(nobodys.args, {"account_id": 0, "purpose": SIGN_IN})
+        self.assertEqual(list(invitation.args), ["invitation_id"])
+        tasks = {task.name: task for task in app.tasks.values()}
+        for job in (first, nobodys, invitation):
+            tasks[job.task_name](**job.args)
+        link, joining = mail.outbox
+        self.assertEqual(send(Client(), "post", "sign-in/link/use", token=word_of(link)).status_code, 200)
+        self.assertEqual(send(Client(), "post", "invitation", token=word_of(joining)).status_code, 200)
+        refused = smtplib.SMTPRecipientsRefused({self.ada.email: (550, b"no")})
+        sending = mock.patch("django.core.mail.EmailMessage.send", side_effect=refused)
+        with sending, self.assertRaises(NotLeft) as caught:
+            tasks[first.task_name](**first.args)
+        self.assertNotIn(self.ada.email, "".join(traceback.format_exception(caught.exception)))
+        self.assertIsNotNone(tasks[first.task_name].retry_strategy)
 
     def test_a_new_password_signs_every_device_out(self):
         """By link: an easy one is refused and the link still opens; then the old password and the old device
