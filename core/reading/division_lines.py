@@ -87,8 +87,11 @@ class DivisionLines:
             and (arranges(row.text[start:stop]) or _PIECE.match(row.text[start:stop]))
         ):
             self.scaling = False  # a piece of its own begins
-        if division is not None and self._above_all_work(row, start, stop):
+        if (division is not None or row.loads) and self._above_all_work(row, start, stop):
             self.above.append((row, start, stop))
+            return True
+        if row.loads:
+            self.of_division(row, "rx", start, stop)
             return True
         if division is not None:
             name, end = division

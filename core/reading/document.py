@@ -74,6 +74,7 @@ from core.reading.rows import (
 )
 from core.reading.rungs import goes_on
 from core.reading.several import PieceCuts
+from core.reading.side_by_side import side_by_side
 from core.reading.table_rows import find_tables
 from core.reading.team_roles import change_said, changes_only, team_roles, without_open
 from core.reading.tokens import seconds_of, tokenize
@@ -107,6 +108,7 @@ class DocumentPass:
     def read(self, lines: Sequence[str]) -> list[Row]:
         """What every row is."""
         rows = list(self._rows(lines))
+        side_by_side(rows, self.names)
         find_tables(rows, self.names)
         minutes_of_the_hour(rows)
         message_heads(rows)

@@ -25,8 +25,11 @@ FAR_APART = 5  # times; two standards are nearer
 NEAR = 9  # phrases back that may belong to the one being read
 PAIR_OF_SEXES = 4  # a number and a word for each
 _ONE_NUMBER = ("count", "measure")
-_BETWEEN_SEXES = ("colon", "comma", "slash", "bar", "and", "dash")
+_BETWEEN_SEXES = ("colon", "comma", "slash", "bar", "and", "dash", "open", "close")
 WOMEN = ("f", "w", "l", "girl", "♀")
+_A_SEX_AND_A_NUMBER = re.compile(r"([mfw])\s*(\d{1,3})", re.IGNORECASE)
+_HER_FIRST = re.compile(r"(?:f|w)/m", re.IGNORECASE)
+_LESS_FOR_HER = (*LOAD_UNITS, "cal", "in", "cm", "m")  # what a second standard has less of; common practice
 
 
 def reps_in_words(phrases: list[Phrase], line: str) -> list[Phrase]:
@@ -55,7 +58,7 @@ def join_phrases(phrases: list[Phrase], line: str) -> list[Phrase]:
     """'24kg/16kg', '60 kg / 40 kg' and '135 lb/95' become one measure with two standards; '5 sets of 3' and
     '2 back-off sets of 5' sets."""
     kept: list[Phrase] = []
-    for phrase in phrases:
+    for phrase in _sexes_apart(phrases):
         if (told := _of_both_sexes(kept, phrase)) is not None:
             kept[told:] = [_standards([*kept[told:], phrase], line)]
         elif _is_set_at_load(kept, phrase):
@@ -86,7 +89,37 @@ def join_phrases(phrases: list[Phrase], line: str) -> list[Phrase]:
                 kind = kept.pop()
                 kept[-1] = replace(kept[-1], end=kind.end, text=line[kept[-1].column : kind.end])
             kept.append(phrase)
-    return kept
+    return _his_first(kept)
+
+
+def _sexes_apart(phrases: list[Phrase]) -> list[Phrase]:
+    """'F 16 / M 24': the second is no minute 24."""
+    apart: list[Phrase] = []
+    for phrase in phrases:
+        said = _A_SEX_AND_A_NUMBER.fullmatch(phrase.text) if phrase.kind == "station" else None
+        if said and any(one.kind == "sex" for one in apart[-4:]):
+            middle = phrase.column + said.start(2)
+            apart.append(Phrase("sex", said[1], phrase.column, phrase.column + 1))
+            apart.append(Phrase("count", said[2], middle, phrase.end, (float(said[2]),)))
+        else:
+            apart.append(phrase)
+    return apart
+
+
+def _his_first(phrases: list[Phrase]) -> list[Phrase]:
+    """'16/24 kg (w/m)', '30/43 kg, women/men', '16/24 kg': two standards in her order; a second standard is
+    never the heavier one."""
+    hers = any(_HER_FIRST.fullmatch(one.text) for one in phrases if one.kind == "sex") or any(
+        first.kind == second.kind == "sex" and first.text.lower().startswith(WOMEN) and mark.kind == "slash"
+        for first, mark, second in zip(phrases, phrases[1:], phrases[2:], strict=False)
+    )
+
+    def turned(one: Phrase) -> bool:
+        if not one.pair or len(one.values) != 2 or one.form or one.values[0] >= one.values[1]:
+            return False
+        return (one.kind == "measure" and one.unit in _LESS_FOR_HER) or (hers and one.kind in _ONE_NUMBER)
+
+    return [replace(one, values=one.values[::-1]) if turned(one) else one for one in phrases]
 
 
 def _meant_otherwise(kept: list[Phrase], phrase: Phrase, line: str) -> list[Phrase] | None:
@@ -224,7 +257,7 @@ def _of_both_sexes(kept: list[Phrase], phrase: Phrase) -> int | None:
     if phrase.kind != "sex" and phrase.kind not in _ONE_NUMBER:
         return None
     near = range(max(0, len(kept) - NEAR), len(kept))
-    told = [at for at in near if kept[at].kind not in _BETWEEN_SEXES][-3:]
+    told = [at for at in near if kept[at].kind not in _BETWEEN_SEXES and kept[at].text.lower() != "for"][-3:]
     said = [*(kept[at] for at in told), phrase]
     if len(said) < PAIR_OF_SEXES or (said[0].kind == "sex") == (said[1].kind == "sex"):
         return None

@@ -61,7 +61,15 @@ MINUTE_LABEL = re.compile(
 )
 _GOES_ON = re.compile(r"\d|max|rest\b", re.IGNORECASE)
 BEFORE_BAR = re.compile(r"^\s*(\d{1,2})\s*\|\s*(?=[A-Za-z])")  # "1 | WARM UP 10 min"
-_BEFORE = ((WEEK_OF, "which week of a cycle"), (AT_A_TIME, "when it starts"))
+_LOADS = re.compile(
+    r"(?:loads?|weights?)\s*[:=]\s*(?=(?:[\d/.,\s():♀♂]|kgs?\b|lbs?\b|[mfw]\b|women\b|men\b|ladies\b|gents\b)+$)",
+    re.IGNORECASE,
+)
+_BEFORE = (
+    (WEEK_OF, "which week of a cycle"),
+    (AT_A_TIME, "when it starts"),
+    (_LOADS, "loads of the list"),
+)
 
 
 def minutes_of_the_hour(rows: list[Row]) -> None:
@@ -111,6 +119,7 @@ def before_words(row: Row) -> None:
         if match := pattern.match(row.content):
             row.marks.append((row.start, row.start + len(match.group().rstrip()), says))
             row.start += match.end()
+            row.loads = row.loads or pattern is _LOADS
     if row.marks and not row.content.strip() and row.heading is None and AT_A_TIME.match(row.text):
         row.heading = Heading(" ".join(row.text.split()), None, len(row.text), alone=True)
         return

@@ -91,7 +91,7 @@ class Row:
 
     start: where the words begin after heading and bullet. bullet: number in a list; letter: place of a letter
     in it. sets: how many sets a 'Sets 1-4:' stands for. pieces: (start, end, is a sentence) of what follows.
-    of_the_piece: it is a window on a piece's own clock.
+    of_the_piece: it is a window on a piece's own clock. loads: 'Weights:' stands before its numbers.
     beyond: stretches of the English line after the text, cells of a table under no column.
     """
 
@@ -108,6 +108,7 @@ class Row:
     bullet: int | None = None
     letter: int | None = None
     sets: int = 0
+    loads: bool = False
     has_sets: bool = False
     told: bool = False  # its work is told in a sentence
     sets_below: bool = False  # whether the row right below begins with sets or a list of them

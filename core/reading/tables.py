@@ -81,10 +81,11 @@ _SEPARATORS = (
 )
 _RULE = re.compile(r"^[\s|:+=-]+$")
 GAP = re.compile(r"\s*\|\s*|\t+|\s{3,}")
-_DIVISION_CELL = re.compile(
-    r"(?:rx\+?|rx'?d|elite|open|pro|scaled|sc|intermediate|int|beginners?|novice|foundations?|masters?(?:\s*\d\d\+?)?|teens?|level\s?\d|l\d|advanced|fitness|performance)",
-    re.IGNORECASE,
+DIVISION = (
+    r"(?:rx\+?|rx'?d|elite|open|pro|scaled|sc|intermediate|inter|int|beginners?|"
+    r"novice|foundations?|masters?(?:\s*\d\d\+?)?|teens?|level\s?\d|l\d|advanced|fitness|performance)"
 )
+_DIVISION_CELL = re.compile(DIVISION, re.IGNORECASE)
 _MAY_HEAD = re.compile(
     r"\b(?:name|movements?|exercises?|lifts?|pieces?|drills?|what|work|workout|wod|standard|divisions?|category|class)\b|^\s*\||^\s{3,}\S|^\t",
     re.IGNORECASE,
@@ -251,7 +252,7 @@ def line_of(
             pieces.append((words, said[column]))
     beyond = [cell for column, cell in told if said[column] is not cell]
     beyond += [cell for cell in cells[len(head.columns) :] if cell.text]
-    line = _composed([*pieces, *((cell.text, cell) for cell in beyond)], english)
+    line = composed([*pieces, *((cell.text, cell) for cell in beyond)], english)
     stretches, end = [], len(line.text)
     for cell in reversed(beyond):
         stretches.append((end - len(cell.text), end))
@@ -270,7 +271,7 @@ def line_of_division(text: str, standard: Standard, english: Translated) -> Tran
     start = text.index(standard.movement)
     name = Cell(standard.movement, start, start + len(standard.movement))
     pieces = [standard.cell] if names_its_own(standard) else [name, standard.cell]
-    return _composed([(cell.text, cell) for cell in pieces], english)
+    return composed([(cell.text, cell) for cell in pieces], english)
 
 
 def _worded(column: str, text: str) -> str:
@@ -291,7 +292,8 @@ def _worded(column: str, text: str) -> str:
     return text if column == "time" else f"({text})"
 
 
-def _composed(pieces: Sequence[tuple[str, Cell]], english: Translated) -> Translated:
+def composed(pieces: Sequence[tuple[str, Cell]], english: Translated) -> Translated:
+    """Words, each with the cell of a row that it stands for, as a line with the way back to their places."""
     text = ""
     starts: list[int] = []
     ends: list[int] = []
