@@ -28,6 +28,8 @@ _ONE_NUMBER = ("count", "measure")
 _BETWEEN_SEXES = ("colon", "comma", "slash", "bar", "and", "dash", "open", "close")
 WOMEN = ("f", "w", "l", "girl", "♀")
 _A_SEX_AND_A_NUMBER = re.compile(r"([mfw])\s*(\d{1,3})", re.IGNORECASE)
+_HARD = re.compile(r"\b(?:hard|fast|strong|sprint|all[ -]out)$", re.IGNORECASE)
+_EASY = re.compile(r"(?:easy|recovery|slow|light)", re.IGNORECASE)
 _HER_FIRST = re.compile(r"(?:f|w)/m", re.IGNORECASE)
 _LESS_FOR_HER = (*LOAD_UNITS, "cal", "in", "cm", "m")  # what a second standard has less of; common practice
 
@@ -58,7 +60,7 @@ def join_phrases(phrases: list[Phrase], line: str) -> list[Phrase]:
     """'24kg/16kg', '60 kg / 40 kg' and '135 lb/95' become one measure with two standards; '5 sets of 3' and
     '2 back-off sets of 5' sets."""
     kept: list[Phrase] = []
-    for phrase in _sexes_apart(phrases):
+    for phrase in _easy_is_rest(_sexes_apart(phrases)):
         if (told := _of_both_sexes(kept, phrase)) is not None:
             kept[told:] = [_standards([*kept[told:], phrase], line)]
         elif _is_set_at_load(kept, phrase):
@@ -104,6 +106,18 @@ def _sexes_apart(phrases: list[Phrase]) -> list[Phrase]:
         else:
             apart.append(phrase)
     return apart
+
+
+def _easy_is_rest(phrases: list[Phrase]) -> list[Phrase]:
+    """'3 min bike hard, 2 min easy': minutes between efforts that name nothing."""
+    told = list(phrases)
+    for at in range(3, len(phrases)):
+        how, long = phrases[at], phrases[at - 1]
+        timed = long.kind == "clock" or (long.kind == "measure" and long.unit in ("s", "min"))
+        hard = any(one.kind == "words" and _HARD.search(one.text) for one in phrases[: at - 1])
+        if how.kind == "words" and _EASY.fullmatch(how.text) and timed and long.times == 1 and hard:
+            told[at] = replace(how, kind="rest")
+    return told
 
 
 def _his_first(phrases: list[Phrase]) -> list[Phrase]:

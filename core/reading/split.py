@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterable, Sequence
 
 from core.reading.board_words import speaks_of_care
@@ -28,6 +29,8 @@ _BESIDE_A_COUNT = ("x", "reps", "of", "open", "colon")
 CUTS = ("comma", "plus", "then", "and", "bar", "slash")
 _HELD_WHERE = frozenset(("overhead", "plate", "rack", "goblet"))
 _AFTER_SLASH = ("words", "division", "count", "measure", "clock", "max", "unit")
+SHORTEST_CHOICE_M = 1000.0  # "5 km row, 12 km bike or 5 km run": nobody does all of them; common practice
+_CHOOSES = re.compile(r"\b(?:choose|pick|choice|either|any)\b", re.IGNORECASE)
 DASHES = ("-", "–", "—")  # between what a division does
 JOINS = ("comma", "bar", "slash", "dash", "plus", "and", "then")
 STARTS_NEXT = (
@@ -67,7 +70,7 @@ class Splitter:
             carried = []
             chunk.joined_by = joined_by
             if own is None and found and _is_choice(chunk, found[-1][1]):
-                while _is_one_of_several(found):
+                while _is_one_of_several(read, found):
                     _, other = found.pop()
                     _keep_choice(read, other.indices, found[-1][1])
                 _keep_choice(read, indices, found[-1][1])
@@ -84,18 +87,38 @@ class Splitter:
         return found
 
     def _only_one_of_them(self, read: Line, found: Chunks) -> Chunks:
-        """'Row/bike/ski 2 min', 'row or bike 10 min': the first for as long as stands behind the last."""
-        if len(found) < 2 or not all(chunk.named for _, chunk in found):
-            return found
-        joined = all(chunk.joined_by in ("slash", "or") for _, chunk in found[1:])
-        first, last = found[0][1].draft, found[-1][1].draft
-        bare = not any(chunk.draft.has_amount or chunk.draft.loads for _, chunk in found[:-1])
-        if not joined or not bare or not (last.seconds or last.calories or last.distance_m):
-            return found
-        first.take_amounts(last)
-        for _, other in found[1:]:
-            _keep_choice(read, other.indices, found[0][1])
-        return found[:1]
+        """'Row/bike/ski 2 min', 'row, ski or bike 10 min, 20 squats': the first for as long as stands behind
+        the last of them."""
+        kept: Chunks = []
+        for own, chunk in found:
+            start = self._first_of(kept, chunk)
+            if start is None:
+                kept.append((own, chunk))
+                continue
+            first = kept[start][1]
+            first.draft.take_amounts(chunk.draft)
+            for _, other in [*kept[start + 1 :], (own, chunk)]:
+                _keep_choice(read, other.indices, first)
+            del kept[start + 1 :]
+        return kept
+
+    def _first_of(self, before: Chunks, last: Chunk) -> int | None:
+        """Where the choices begin whose last has their amount; None where it is none."""
+        told = last.draft.has_amount if last.joined_by == "or" else last.joined_by == "slash" and _lasts(last)
+        if not last.named or not told:
+            return None
+        start, joined_by = len(before), last.joined_by
+        while start and joined_by in ("slash", "or", "comma"):
+            chunk = before[start - 1][1]
+            bare = chunk.named and not (chunk.draft.has_amount or chunk.draft.loads)
+            if not bare or (joined_by == "comma" and not (self._goes_on(chunk) and self._goes_on(last))):
+                break
+            start, joined_by = start - 1, chunk.joined_by
+        return start if start < len(before) else None
+
+    def _goes_on(self, chunk: Chunk) -> bool:
+        """Whether it is counted in metres or calories: 'thrusters, row or ski 500 m' are two things."""
+        return self.reader.catalog.movements[chunk.draft.movement].unit != "rep"
 
     def _leads_a_name(self, read: Line, chunk: Chunk, last: int) -> bool:
         """'5x5, back squat': amounts first."""
@@ -360,23 +383,27 @@ class Splitter:
 
 def _is_choice(chunk: Chunk, before: Chunk) -> bool:
     """Whether a chunk is another choice for the one before, not more work."""
-    if chunk.joined_by == "or":
-        return True
+    if chunk.joined_by == "or":  # "row or ski 1000 m": what stands behind the last is told of the first
+        return before.draft.has_amount or not (chunk.named and before.named and chunk.draft.has_amount)
     bare = before.draft.has_amount and not chunk.draft.has_amount and not before.draft.leads
     return chunk.joined_by == "slash" and chunk.named and bare
 
 
-def _is_one_of_several(found: Chunks) -> bool:
-    """'60 min run, bike or row': the middle one of three choices."""
+def _is_one_of_several(read: Line, found: Chunks) -> bool:
+    """'60 min run, bike or row', 'choose one: 2 km row, 5 km bike or 1 mile run': the middle one of three
+    choices."""
     if len(found) < 2:
         return False
     before, last = found[-2][1], found[-1][1]
-    return (
-        last.named
-        and before.named
-        and last.joined_by == "comma"
-        and (before.draft.has_amount and not last.draft.has_amount)
-    )
+    counted_once = before.draft.has_amount and not last.draft.has_amount
+    far = all((one.draft.distance_m or 0) >= SHORTEST_CHOICE_M for one in (before, last))
+    chosen = far or (_lasts(before) and _lasts(last) and _CHOOSES.search(read.text) is not None)
+    return last.named and before.named and last.joined_by == "comma" and (counted_once or chosen)
+
+
+def _lasts(chunk: Chunk) -> bool:
+    """Whether it is told by its way, its time or its calories."""
+    return bool(chunk.draft.seconds or chunk.draft.calories or chunk.draft.distance_m)
 
 
 def _keep_choice(read: Line, indices: list[int], before: Chunk) -> None:
