@@ -106,7 +106,7 @@ def boards_read() -> dict[str, dict[str, float]]:
     from core.tests.boards import Score, boards, hold
 
     results = {}
-    for half in ("seen", "opened", "second", "third", "fourth", "sealed", "fifth"):
+    for half in ("seen", "opened", "second", "third", "fourth", "sealed", "fifth", "sixth", "seventh"):
         score = Score()
         for board in boards(half):
             score.add(hold(board)[0])

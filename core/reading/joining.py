@@ -36,31 +36,39 @@ _LESS_FOR_HER = (*LOAD_UNITS, "cal", "in", "cm", "m")  # what a second standard 
 
 def reps_in_words(phrases: list[Phrase], line: str) -> list[Phrase]:
     """'5 triples at 80 %', '5 sets of doubles', 'triples x 5': one, two or three repetitions a set."""
-    said = [at for at, one in enumerate(phrases) if one.text.lower() in REPS_IN_WORDS and one.kind == "words"]
+    said = [at for at, one in enumerate(phrases) if one.kind == "words" and _bare(one) in REPS_IN_WORDS]
     if len(said) != 1:
         return phrases
     at = said[0]
     kinds = [one.kind for one in phrases]
     weighed = any(one.unit in LOAD_UNITS or one.kind in ("at", "rpe", "every") for one in phrases)
+    named = kinds[: at - 1] in (["words", "comma"], ["words", "colon"])  # "snatch, 6 singles in 15 min"
     if kinds[max(0, at - 3) : at] == ["count", "set-word", "of"]:
         first, last, count = at - 3, at, at - 3
     elif kinds[at + 1 : at + 3] == ["x", "count"]:
         first, last, count = at, at + 2, at + 2
-    elif at and kinds[at - 1] == "count" and weighed and phrases[at - 1].values[0] <= MOST_IN_WORDS:
+    elif (
+        at and kinds[at - 1] == "count" and (weighed or named) and phrases[at - 1].values[0] <= MOST_IN_WORDS
+    ):
         first, last, count = at - 1, at, at - 1
     else:
         return phrases
-    reps, column, end = REPS_IN_WORDS[phrases[at].text.lower()], phrases[first].column, phrases[last].end
+    reps, column, end = REPS_IN_WORDS[_bare(phrases[at])], phrases[first].column, phrases[last].end
     times = int(phrases[count].values[0])
     sets = Phrase("sets", line[column:end], column, end, (float(reps),), "", times)
     return [*phrases[:first], sets, *phrases[last + 1 :]]
+
+
+def _bare(phrase: Phrase) -> str:
+    """'attempts in' 15 min."""
+    return phrase.text.lower().removesuffix(" in")
 
 
 def join_phrases(phrases: list[Phrase], line: str) -> list[Phrase]:
     """'24kg/16kg', '60 kg / 40 kg' and '135 lb/95' become one measure with two standards; '5 sets of 3' and
     '2 back-off sets of 5' sets."""
     kept: list[Phrase] = []
-    for phrase in _easy_is_rest(_sexes_apart(phrases)):
+    for phrase in _spans_by_arrow(_attempts(_easy_is_rest(_sexes_apart(phrases))), line):
         if (told := _of_both_sexes(kept, phrase)) is not None:
             kept[told:] = [_standards([*kept[told:], phrase], line)]
         elif _is_set_at_load(kept, phrase):
@@ -117,6 +125,38 @@ def _easy_is_rest(phrases: list[Phrase]) -> list[Phrase]:
         hard = any(one.kind == "words" and _HARD.search(one.text) for one in phrases[: at - 1])
         if how.kind == "words" and _EASY.fullmatch(how.text) and timed and long.times == 1 and hard:
             told[at] = replace(how, kind="rest")
+    return told
+
+
+def _attempts(phrases: list[Phrase]) -> list[Phrase]:
+    """'5 attempts': singles; at a maximum they are told otherwise."""
+    told: list[Phrase] = []
+    if any(one.kind in ("rm", "max", "build") for one in phrases):
+        return phrases
+    for phrase in phrases:
+        if phrase.kind == "words" and _bare(phrase) in ("attempts", "tries") and told:
+            count = told[-1]
+            if _plain_count(count) and count.values[0] <= MOST_SETS_OF_A_LIFT:
+                text, times = f"{count.text} {phrase.text}", int(count.values[0])
+                told[-1] = Phrase("sets", text, count.column, phrase.end, (1.0,), "", times)
+                continue
+        told.append(phrase)
+    return told
+
+
+def _spans_by_arrow(phrases: list[Phrase], line: str) -> list[Phrase]:
+    """'60 -> 75%': from one to the other."""
+    told: list[Phrase] = []
+    for phrase in phrases:
+        turned = len(told) > 1 and told[-1].text in ("->", "→", "=>", ">") and _plain_count(told[-2])
+        weighed = phrase.unit == "percent" or phrase.unit in LOAD_UNITS
+        if turned and phrase.kind == "measure" and weighed and phrase.times == 1 and not phrase.pair:
+            first = told[-2]
+            values = (*first.values, *phrase.values)
+            span = replace(phrase, column=first.column, text=line[first.column : phrase.end], values=values)
+            told[-2:] = [span]
+        else:
+            told.append(phrase)
     return told
 
 

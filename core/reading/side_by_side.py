@@ -18,6 +18,10 @@ _RUN = re.compile(
     rf"(?:^|(?<=[\s,:(–-]))(?P<run>{DIVISION}(?:\s*/\s*{DIVISION}){{1,3}})\s*\)?\s*:?\s*$",
     re.IGNORECASE,
 )
+_BRACKETED = re.compile(
+    rf"(?:^|(?<=[\s,:–-]))(?P<run>({DIVISION})\s*\(\s*({DIVISION})\s*\))\s*:?\s*$", re.IGNORECASE
+)
+_BRACKET = re.compile(r"\(([^()]{2,60})\)\s*$")
 _NUMBER = r"\d{1,4}(?:[.,]\d{1,2})?"
 _LEAST_NUMBERS = 3  # two beside each other may be men's and women's
 _COUNTS = re.compile(r"\s+(?!(?:kg|lbs?|cal|calories|m|km|in|cm|s|sec|min)\b)[^\W\d_]", re.IGNORECASE)
@@ -26,11 +30,12 @@ _WORDS = re.compile(r"[^\W\d_][^\d/|@()]*[^\W\d_]")
 
 class Divisions(NamedTuple):
     """Which stand beside each other, in order, and where in their row. first: of the one whose the lines are
-    as written, of which the others are told."""
+    as written, of which the others are told. bracketed: the second stands in brackets, also below."""
 
     names: tuple[str, ...]
     start: int
     end: int
+    bracketed: bool = False
 
     @property
     def first(self) -> int:
@@ -64,6 +69,8 @@ def side_by_side(rows: list[Row], names: Names) -> None:
 
 
 def _head(row: Row) -> Divisions | None:
+    if "(" in row.text and (two := _BRACKETED.search(row.text)) is not None:
+        return Divisions((two[2], two[3]), two.start("run"), two.end("run"), True)
     found = _RUN.search(row.text) if "/" in row.text else None
     if found is None or re.search(r"[/|]\s*$", row.text[: found.start("run")]):
         return None
@@ -83,6 +90,8 @@ def _take_head(row: Row, head: Divisions) -> None:
 
 def _parted(text: str, head: Divisions, names: Names) -> Lines | None:
     """A line parted into what each division does; None for one that is the same for all."""
+    if head.bracketed:
+        return _by_bracket(text)
     return _by_bars(text, head) or _by_names(text, head, names) or _by_numbers(text, len(head.names))
 
 
@@ -129,6 +138,14 @@ def _by_bars(text: str, head: Divisions) -> Lines | None:
     items = [_item(text, 0, len(text), place, "|") for place in range(count)]
     told = _WORDS.search(items[0][0]) and all(words for words, _ in items)
     return _standing_in(items, head.first) if told else None
+
+
+def _by_bracket(text: str) -> Lines | None:
+    """'Deadlift 84/61 kg (60/43 kg)' below 'RX (Scaled)'."""
+    said = _BRACKET.search(text)
+    if said is None or not _WORDS.search(text[: said.start()]):
+        return None
+    return _standing_in([_kept(text, 0, said.start()), _kept(text, said.start(1), said.end(1))], 0)
 
 
 def _standing_in(items: Sequence[tuple[str, Cell]], first: int) -> Lines:

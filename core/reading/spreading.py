@@ -95,11 +95,14 @@ def times_of_all(read: Line, chunks: list[Chunk]) -> None:
 
 
 def set_beside(chunks: list[Chunk]) -> None:
-    """'3 x 10 rows + 30 s plank': what a plus adds to a movement in sets is done in each of them."""
+    """'3 x 10 rows + 30 s plank', '3 x 30 s hollow, 30 s arch': what a plus adds to a movement in sets, or a
+    comma to a hold, is done in each of them."""
     for before, chunk in itertools.pairwise(chunks):
         first, second = before.draft, chunk.draft
         counted = second.has_amount and not second.sets_written
-        if chunk.joined_by == "plus" and first.sets_written and first.sets and counted and chunk.named:
+        held = chunk.joined_by == "comma" and first.seconds and second.seconds
+        added = chunk.joined_by == "plus" or held
+        if added and first.sets_written and first.sets and counted and chunk.named:
             spread_sets([chunk], first.sets)
 
 

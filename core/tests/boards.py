@@ -89,7 +89,7 @@ class Score:
 
 
 def boards(name: str) -> Iterator[Board]:
-    """The boards of one file: 'kinds', 'seen', 'opened', 'second' to 'sixth' or 'sealed'."""
+    """The boards of one file: 'kinds', 'seen', 'opened', 'second' to 'seventh' or 'sealed'."""
     text = (BOARDS / f"{name}.txt").read_text(encoding="utf-8")
     for block in re.split(r"(?m)^%% ", text)[1:]:
         head, rest = block.split("\n", 1)

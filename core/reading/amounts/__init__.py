@@ -29,8 +29,17 @@ class Amounts(Effort):
         ):  # "12 min to build to a heavy double": a window, not a hold
             self.draft.notes.append(f"within {self.draft.seconds // 60}:{self.draft.seconds % 60:02}")
             self.draft.seconds = None
+        self._within_a_window()
         self._best_of_a_lift()
         self._heaviest_of_tries()
+
+    def _within_a_window(self) -> None:
+        """'Snatch, 6 singles in 15 min': minutes for all of its sets."""
+        draft, seconds = self.draft, self.draft.seconds or 0
+        barbell = self.row is not None and self.row.implement == "barbell"
+        if barbell and draft.sets_written and (draft.scheme or draft.reps) and seconds >= LEAST_WINDOW_S:
+            draft.notes.append(f"within {seconds // 60}:{seconds % 60:02}")
+            draft.seconds = None
 
     def _heaviest_of_tries(self) -> None:
         """'3 attempts at a max front squat': one repetition each."""
