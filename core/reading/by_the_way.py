@@ -26,6 +26,9 @@ _TURNS = tuple(
         r"(?:\s+(?:at|in|on)\s+the\s+\w+)?\)?",
         r"^\W*(?:record|log|note|write\s+down)\s+(?:the\s+|your\s+)?(?:best|heaviest|score|time|result)s?\b",
         r"\bgoal\s*:?\s*(?:is\s+)?(?:sub|under|below)\s*-?\d{1,2}:\d{2}\b",
+        r"^\W*(?:in\s+)?\d{1,2}\s*(?:min(?:ute)?s?|')\s*:.*?(?P<said>[,;]\s*(?:as\s+many\s+(?:rounds|reps)(?:\s*(?:and|&|\+)\s*reps)?"
+        r"\s+as\s+possible|amrap)\s*[.!]?)$",
+        r"\b1\s+[13]/[24]\s+(?=(?:reps?|front|back|overhead|goblet|squats?|bench|split|air|pull|push|ring|chin)\b)",
         r"\bstop(?:ping)?\s+at\s+\d{1,2}:\d{2}\b",
         r"^\W*starts?\s+(?:at\s+)?\d{1,2}[:.]\d{2}(?=\s*(?:[/,;|–-]|$))",
         r"\b(?:in|during|within)\s+(?:each|every)\s+(?:\d{1,2}(?::\d{2})?\s*(?:min(?:ute)?s?|')?|interval|window)\s*:",
@@ -37,12 +40,14 @@ def take_turns_of_speech(line: Line) -> None:
     """Keep each with the line, whole, and read nothing in it."""
     for turn in _TURNS:
         for said in turn.finditer(line.text):
+            group = "said" if "said" in turn.groupindex else 0
+            start, end = said.span(group)
             within = [
                 at
                 for at, phrase in enumerate(line.phrases)
-                if said.start() <= phrase.column and phrase.end <= said.end() and at not in line.taken
+                if start <= phrase.column and phrase.end <= end and at not in line.taken
             ]
-            cut = any(phrase.column < edge < phrase.end for phrase in line.phrases for edge in said.span())
+            cut = any(phrase.column < edge < phrase.end for phrase in line.phrases for edge in (start, end))
             if within and not cut:
-                line.remarks.append(said.group().strip(" :"))
+                line.remarks.append(said.group(group).strip(" :"))
                 line.take(within, "note", "by the way")

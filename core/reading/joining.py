@@ -28,6 +28,7 @@ _ONE_NUMBER = ("count", "measure")
 _BETWEEN_SEXES = ("colon", "comma", "slash", "bar", "and", "dash", "open", "close")
 WOMEN = ("f", "w", "l", "girl", "♀")
 _A_SEX_AND_A_NUMBER = re.compile(r"([mfw])\s*(\d{1,3})", re.IGNORECASE)
+_TEMPO = re.compile(r"[2-6][0-4]x[0-4]", re.IGNORECASE)
 _HARD = re.compile(r"\b(?:hard|fast|strong|sprint|all[ -]out)$", re.IGNORECASE)
 _EASY = re.compile(r"(?:easy|recovery|slow|light)", re.IGNORECASE)
 _HER_FIRST = re.compile(r"(?:f|w)/m", re.IGNORECASE)
@@ -68,7 +69,8 @@ def join_phrases(phrases: list[Phrase], line: str) -> list[Phrase]:
     """'24kg/16kg', '60 kg / 40 kg' and '135 lb/95' become one measure with two standards; '5 sets of 3' and
     '2 back-off sets of 5' sets."""
     kept: list[Phrase] = []
-    for phrase in _spans_by_arrow(_attempts(_easy_is_rest(_sexes_apart(phrases))), line):
+    told = _how_slowly(_easy_is_rest(_sexes_apart(phrases)))
+    for phrase in _spans_by_arrow(_attempts(told), line):
         if (told := _of_both_sexes(kept, phrase)) is not None:
             kept[told:] = [_standards([*kept[told:], phrase], line)]
         elif _is_set_at_load(kept, phrase):
@@ -126,6 +128,18 @@ def _easy_is_rest(phrases: list[Phrase]) -> list[Phrase]:
         if how.kind == "words" and _EASY.fullmatch(how.text) and timed and long.times == 1 and hard:
             told[at] = replace(how, kind="rest")
     return told
+
+
+def _how_slowly(phrases: list[Phrase]) -> list[Phrase]:
+    """'Bench 31X1 4x6': no 31 sets of one beside the sets there are."""
+    if sum(one.kind == "sets" for one in phrases) < 2:
+        return phrases
+    return [
+        replace(one, kind="tempo", values=(), times=1)
+        if one.kind == "sets" and one.times > MOST_SETS_OF_A_LIFT and _TEMPO.fullmatch(one.text)
+        else one
+        for one in phrases
+    ]
 
 
 def _attempts(phrases: list[Phrase]) -> list[Phrase]:

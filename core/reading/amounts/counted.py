@@ -281,6 +281,13 @@ class Counted(Measured):
         words = plain(self.line.phrases[index].text).split()
         return self.name_at is not None and index != self.name_at and words in (["dumbbell"], ["kettlebell"])
 
+    def _counts_what_follows(self, index: int) -> bool:
+        """'5 min: 10 burpees': right before the name of what is counted, behind minutes."""
+        draft, row = self.draft, self.row
+        beside = self.name_at is not None and index + 1 == self.name_at
+        timed = bool(draft.seconds) and not (draft.distance_m or draft.calories)
+        return row is not None and row.unit == "rep" and beside and timed
+
     def _reps(self, index: int, phrase: Phrase) -> None:
         draft, value = self.draft, phrase.values[0]
         if not value.is_integer() or not 1 <= value <= MAX_COUNT:
@@ -290,7 +297,10 @@ class Counted(Measured):
             and (draft.seconds or draft.distance_m or draft.calories)
             and self.kind(index - 1) != "x"
         ):
-            return self._bare_load(index, phrase)
+            if not self._counts_what_follows(index):
+                return self._bare_load(index, phrase)
+            draft.notes.append(f"within {(draft.seconds or 0) // 60}:{(draft.seconds or 0) % 60:02}")
+            draft.seconds = None
         if self._is_bare_distance(phrase):
             draft.assumed.append(f"{phrase.text} as metres")
             return self._distance(index, phrase, 1.0)

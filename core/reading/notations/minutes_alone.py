@@ -67,10 +67,12 @@ def _only_says_how(text: str) -> bool:
 
 
 def leads_a_list(phrases: Sequence[Phrase]) -> bool:
-    """Whether a time leads a line with a colon: '12 min: 10 push-ups, 200 m run'."""
+    """Whether a time leads a list on its line: '12 min: 10 push-ups, 200 m run', '12 min of 10 push-ups'."""
     said = phrases[1:] if phrases and phrases[0].text.lower() in WITHIN else phrases
     leads = bool(said) and seconds_of(said[0]) is not None
-    return leads and any(phrase.kind == "colon" for phrase in said[:4])
+    kinds = [phrase.kind for phrase in said[1:4]]
+    counted = len(kinds) > 1 and kinds[0] == "of" and kinds[1] in COUNTED
+    return leads and ("colon" in kinds or counted)
 
 
 def _again_and_again(scan: Scan) -> Format | None:
@@ -85,7 +87,8 @@ def _again_and_again(scan: Scan) -> Format | None:
     within = bool(others) and scan.phrases[first].text.lower() in WITHIN
     first, *others = others if within else (first, *others)
     seconds = seconds_of(scan.phrases[first]) if others else None
-    colon = next((place for place in others if scan.kind(place) == "colon"), None)
+    of = others[0] if others and scan.kind(others[0]) == "of" else None  # "12 minutes of 5 pull-ups, 10 .."
+    colon = next((place for place in others if scan.kind(place) == "colon"), of)
     if seconds is None or seconds < LEAST_S or colon is None or scan.phrases[first].times > 1:
         return None
     counted = [place for place in others if place > colon and scan.kind(place) in COUNTED]
@@ -119,6 +122,7 @@ NOTATION = Notation(
         Example("10 min continuous: 20 m bear crawl, 20 m walk", Format("as-many-as-possible", minutes=10)),
         Example("20 min, steady", Format("as-many-as-possible", minutes=20)),
         Example("12 min of", Format("as-many-as-possible", minutes=12)),
+        Example("12 minutes of 5 pull-ups, 10 push-ups", Format("as-many-as-possible", minutes=12)),
     ),
     counter_examples=("2 min", "20 min row"),
 )
