@@ -69,8 +69,8 @@ def join_phrases(phrases: list[Phrase], line: str) -> list[Phrase]:
     """'24kg/16kg', '60 kg / 40 kg' and '135 lb/95' become one measure with two standards; '5 sets of 3' and
     '2 back-off sets of 5' sets."""
     kept: list[Phrase] = []
-    told = _how_slowly(_easy_is_rest(_sexes_apart(phrases)))
-    for phrase in _spans_by_arrow(_attempts(told), line):
+    apart = _how_slowly(_easy_is_rest(_sexes_apart(phrases)))
+    for phrase in _spans_by_arrow(_attempts(apart), line):
         if (told := _of_both_sexes(kept, phrase)) is not None:
             kept[told:] = [_standards([*kept[told:], phrase], line)]
         elif _is_set_at_load(kept, phrase):
