@@ -8,7 +8,7 @@ from collections.abc import Iterable, Sequence
 from core.reading.board_words import speaks_of_care
 from core.reading.chunks import ChunkReader
 from core.reading.divisions import division_id
-from core.reading.draft import Chunk, Chunks
+from core.reading.draft import LOADS, Chunk, Chunks, lend
 from core.reading.line import SILENT, Line
 from core.reading.names import Names
 from core.reading.phrases import Phrase
@@ -83,6 +83,7 @@ class Splitter:
         if sets := sets or sets_before_colon(read):
             spread_sets([chunk for _, chunk in found], sets)
         set_beside([chunk for _, chunk in found])
+        _load_of_all(found)
         times_of_all(read, [chunk for _, chunk in found])
         return found
 
@@ -379,6 +380,18 @@ class Splitter:
                     read.glue(index - 1, index + 1)
                     continue
             index += 1
+
+
+def _load_of_all(found: Chunks) -> None:
+    """'30 swings, 200 m run, 20 swings (24/16)': said once, behind the last of the same movement."""
+    loaded = {chunk.draft.movement: chunk.draft for _, chunk in found if chunk.named and chunk.draft.loads}
+    for division, chunk in found:
+        draft = chunk.draft
+        said = loaded.get(draft.movement) if chunk.named and division is None else None
+        last = said is not None and said is not draft and found[-1][1].draft is said
+        if said and last and not (draft.loads or draft.percents or draft.bodyweight or draft.rpe):
+            lend(said, draft, LOADS)
+            draft.assumed.append(f"{said.load_text} for all of them")
 
 
 def _is_choice(chunk: Chunk, before: Chunk) -> bool:
