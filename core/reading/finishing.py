@@ -48,6 +48,8 @@ class Finishing:
             one.max_effort |= not one.has_amount
         fmt = self._format(part)
         _carry_loads(part.work)
+        for one in part.work if fmt.kind == "for-time" and fmt.scheme and not part.exact else ():
+            _so_often_the_scheme(one, fmt.scheme)
         if fmt.kind != "sets-x-reps" and not part.exact:
             self._share_the_bar(part)
         if fmt.kind == "as-many-as-possible" and not fmt.scheme and not part.exact:
@@ -144,8 +146,10 @@ class Finishing:
 
     def _format(self, part: PartDraft) -> Format:
         """The format with everything that was said beside it."""
-        carried = _carry_scheme(part.work)
-        fmt = part.format or (Format("for-time", scheme=carried) if carried else None)
+        said = part.format
+        bare = said is None or (said.kind == "for-time" and not said.scheme)
+        carried = _carry_scheme(part.work, bare)
+        fmt = replace(said or Format("for-time"), scheme=carried) if carried else said
         timed = fmt is not None and fmt.kind == "as-many-as-possible" and not part.exact
         if timed and _only_builds(part):
             fmt = None  # "10 min:" above "find your 3RM": how long one may try
@@ -283,10 +287,18 @@ def _one_set_an_interval(part: PartDraft, fmt: Format) -> Format:
     return one_an_interval(fmt, sets)
 
 
-def _carry_scheme(works: list[Draft]) -> tuple[int, ...]:
+def _so_often_the_scheme(work: Draft, scheme: tuple[int, ...]) -> None:
+    """'Double-unders x2' below '40-30-20-10': eighty, sixty, forty and twenty."""
+    if work.by_scheme > 1 and work.reps == work.by_scheme and not (work.sets or work.role):
+        work.scheme, work.reps = tuple(count * work.by_scheme for count in scheme), None
+        work.sets, work.sets_written = len(scheme), True
+
+
+def _carry_scheme(works: list[Draft], bare: bool) -> tuple[int, ...]:
     """'21-15-9 thrusters' and below it 'pull-ups': a scheme that leads a line holds for bare names after it.
 
-    Returns the scheme when it holds for the whole list, which is then the format's and no longer the lines'.
+    Returns the scheme when it holds for the whole list and the format has room for it (``bare``): it is then
+    the format's and no longer the lines'.
     """
     scheme: tuple[int, ...] = ()
     followed = False
@@ -295,9 +307,10 @@ def _carry_scheme(works: list[Draft]) -> tuple[int, ...]:
             scheme = work.scheme
         elif scheme and not work.role and not replace(work, counts="").has_amount:
             work.scheme, work.sets, work.sets_written, followed = scheme, len(scheme), True, True
-    if not followed or any(
-        work.scheme != scheme or work.counts or work.percents or work.role for work in works
-    ):
+        elif scheme:
+            _so_often_the_scheme(work, scheme)
+    own = any(work.scheme != scheme or work.counts or work.percents or work.role for work in works)
+    if own or not followed or not bare:
         return ()
     for work in works:
         work.scheme, work.sets, work.sets_written = (), None, False

@@ -305,6 +305,9 @@ class Counted(Measured):
             draft.assumed.append(f"{phrase.text} as metres")
             return self._distance(index, phrase, 1.0)
         draft.reps = int(value)
+        behind = self.name_at is not None and self.name_at < index - 1 and self.kind(index - 1) == "x"
+        if behind and not phrase.pair and 1 < draft.reps <= MOST_TIMES_A_SCHEME:
+            draft.by_scheme = draft.reps
         if (
             phrase.pair
             and phrase.values[0] == phrase.values[1]
@@ -349,6 +352,7 @@ class Counted(Measured):
         self._max(index, phrase)
 
 
+MOST_TIMES_A_SCHEME = 5  # "double-unders x2" below "40-30-20-10"; common practice
 Role = tuple[Callable[[Counted, int, Phrase], bool], Callable[[Counted, int, Phrase], None]]
 # a loose number takes the first role that fits; one that fits none is a load, or handed back
 COUNT_ROLES: tuple[Role, ...] = (
