@@ -294,6 +294,16 @@ def _so_often_the_scheme(work: Draft, scheme: tuple[int, ...]) -> None:
         work.sets, work.sets_written = len(scheme), True
 
 
+def _a_number_each(works: list[Draft], scheme: tuple[int, ...]) -> bool:
+    """'5-10-15 pull-ups, push-ups, squats' below 'AMRAP 12': as many rising numbers as names are one each."""
+    rising = len(scheme) > 2 and list(scheme) == sorted(scheme)
+    if not rising or len(works) != len(scheme) or any(work.scheme != scheme for work in works):
+        return False
+    for work, count in zip(works, scheme, strict=True):
+        work.scheme, work.sets, work.sets_written, work.reps = (), None, False, count
+    return True
+
+
 def _carry_scheme(works: list[Draft], bare: bool) -> tuple[int, ...]:
     """'21-15-9 thrusters' and below it 'pull-ups': a scheme that leads a line holds for bare names after it.
 
@@ -309,6 +319,8 @@ def _carry_scheme(works: list[Draft], bare: bool) -> tuple[int, ...]:
             work.scheme, work.sets, work.sets_written, followed = scheme, len(scheme), True, True
         elif scheme:
             _so_often_the_scheme(work, scheme)
+    if not bare and _a_number_each(works, scheme):
+        return ()
     own = any(work.scheme != scheme or work.counts or work.percents or work.role for work in works)
     if own or not followed or not bare:
         return ()
