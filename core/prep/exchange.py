@@ -11,7 +11,7 @@ import numpy as np
 
 from core.prep.problem import HARDLY, Bools, Floats, Problem, Rows, best_first
 
-IN_PAIRS = 12  # drills, those that give least for their time, that are taken out two at a time
+IN_PAIRS = 14  # drills, those that give least for their time, that are taken out two at a time
 WAYS = 2  # ways each gap is filled first
 
 

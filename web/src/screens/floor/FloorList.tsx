@@ -75,7 +75,10 @@ function Screens() {
   const client = useQueryClient();
   const key = ["floor-screens"];
   const found = useQuery({ queryKey: key, queryFn: () => answer(api.GET("/api/floor/screens")) });
-  const again = () => client.invalidateQueries({ queryKey: key });
+  const again = async () => {
+    await client.cancelQueries({ queryKey: key }); // a first answer still on its way may be older than what was done
+    await client.invalidateQueries({ queryKey: key });
+  };
   const [code, setCode] = useState("");
   const [name, setName] = useState("");
   const letIn = useMutation({
