@@ -164,7 +164,7 @@ class Attacher:
         lifted = self.catalog.movements[last.movement].implement == "barbell"
         bare = not (last.reps or last.scheme or last.distance_m or last.calories)
         if lifted and bare and (last.seconds or 0) >= LEAST_WINDOW_S and (draft.scheme or draft.sets):
-            last.notes.append(f"within {(last.seconds or 0) // 60}:{(last.seconds or 0) % 60:02}")
+            last.keep_window(last.seconds or 0)
             last.seconds = None
 
     def _held(self, last: Draft, draft: Draft) -> bool:
@@ -180,7 +180,7 @@ class Attacher:
         """'1RM clean, 12 min': how long one may try."""
         tries = _only_seconds(draft) and self._has_a_window(last)
         if tries:
-            last.notes.append(f"within {(draft.seconds or 0) // 60}:{(draft.seconds or 0) % 60:02}")
+            last.keep_window(draft.seconds or 0)
         return tries
 
     def _has_a_window(self, last: Draft) -> bool:

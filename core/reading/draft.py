@@ -64,6 +64,10 @@ class Draft:
     notes: list[str] = field(default_factory=list)
     system: str = ""  # of the text: kg, lb or not said
 
+    def keep_window(self, seconds: int) -> None:
+        """Note minutes that all of it is given, which are no amount."""
+        self.notes.append(f"within {seconds // 60}:{seconds % 60:02}")
+
     @property
     def has_calories(self) -> bool:
         """Whether it counts calories."""

@@ -19,7 +19,6 @@ REPS_IN_WORDS = {"singles": 1, "doubles": 2, "triples": 3}
 MOST_IN_WORDS = 15  # "50 doubles" are skips
 MOST_SETS_OF_A_LIFT = 15  # common practice
 MOST_REPS_OF_A_SET = 20
-MOST_RUNGS = 30
 WHOLE = 100.0
 MOST_DROPPED = 40  # percent that back-off sets are lighter by; common practice
 FAR_APART = 5  # times; two standards are nearer
@@ -70,7 +69,7 @@ def join_phrases(phrases: list[Phrase], line: str) -> list[Phrase]:
     """'24kg/16kg', '60 kg / 40 kg' and '135 lb/95' become one measure with two standards; '5 sets of 3' and
     '2 back-off sets of 5' sets."""
     kept: list[Phrase] = []
-    apart = _how_slowly(_easy_is_rest(_sexes_apart(_written_out(phrases))))
+    apart = _how_slowly(_easy_is_rest(_sexes_apart(phrases)))
     for phrase in _spans_by_arrow(_attempts(apart), line):
         if (told := _of_both_sexes(kept, phrase)) is not None:
             kept[told:] = [_standards([*kept[told:], phrase], line)]
@@ -103,20 +102,6 @@ def join_phrases(phrases: list[Phrase], line: str) -> list[Phrase]:
                 kept[-1] = replace(kept[-1], end=kind.end, text=line[kept[-1].column : kind.end])
             kept.append(phrase)
     return _his_first(kept)
-
-
-def _written_out(phrases: list[Phrase]) -> list[Phrase]:
-    """'1-2-3-...-10 squat cleans, burpees': a ladder with an end above a list on its line is a scheme."""
-    first = phrases[0] if phrases else None
-    listed = any(one.kind in ("comma", "plus", "and") for one in phrases[2:])
-    if first is None or first.kind != "ladder" or first.form != "closed" or not listed:
-        return phrases
-    start, second, end = int(first.values[0]), int(first.values[1]), int(first.values[-1])
-    step = second - start
-    if not step or (end - start) % step or not 1 < (end - start) // step < MOST_RUNGS:
-        return phrases
-    values = tuple(float(value) for value in range(start, end + (1 if step > 0 else -1), step))
-    return [replace(first, kind="scheme", values=values, form=""), *phrases[1:]]
 
 
 def _sexes_apart(phrases: list[Phrase]) -> list[Phrase]:

@@ -4,6 +4,7 @@ type."""
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 from functools import lru_cache
 from typing import NamedTuple
 
@@ -129,7 +130,7 @@ def tokenize(line: str) -> tuple[Phrase, ...]:
     if "w/" in lower:
         lower = _WITH_SIGN.sub("w ", lower)
     phrases = join_steps(_grammar().phrases(lower, line), line)
-    joined = join_phrases(reps_in_words(phrases, line), line)
+    joined = join_phrases(reps_in_words(_written_out(phrases), line), line)
     return tuple(join_ladders(join_slow_reps(joined, line), line))
 
 
@@ -261,6 +262,16 @@ def whole_ladder(values: tuple[int, ...]) -> tuple[int, ...]:
         return values
     step = 1 if values[1] > values[0] else -1
     return tuple(range(values[0], values[1] + step, step)[:MOST_LADDER])
+
+
+def _written_out(phrases: list[Phrase]) -> list[Phrase]:
+    """'1-2-3-...-10 squat cleans, burpees': a ladder with an end above a list on its line is a scheme."""
+    first = phrases[0] if phrases else None
+    listed = any(one.kind in ("comma", "plus", "and") for one in phrases[2:])
+    if first is None or first.kind != "ladder" or first.form != "closed" or not listed:
+        return phrases
+    rungs, _ = expand_ladder(first)
+    return [replace(first, kind="scheme", values=tuple(map(float, rungs)), form=""), *phrases[1:]]
 
 
 def expand_ladder(phrase: Phrase) -> tuple[tuple[int, ...], int | None]:

@@ -27,7 +27,7 @@ class Amounts(Effort):
         if (
             self.draft.estimated and self.draft.seconds
         ):  # "12 min to build to a heavy double": a window, not a hold
-            self.draft.notes.append(f"within {self.draft.seconds // 60}:{self.draft.seconds % 60:02}")
+            self.draft.keep_window(self.draft.seconds)
             self.draft.seconds = None
         self._within_a_window()
         self._best_of_a_lift()
@@ -38,7 +38,7 @@ class Amounts(Effort):
         draft, seconds = self.draft, self.draft.seconds or 0
         barbell = self.row is not None and self.row.implement == "barbell"
         if barbell and draft.sets_written and (draft.scheme or draft.reps) and seconds >= LEAST_WINDOW_S:
-            draft.notes.append(f"within {seconds // 60}:{seconds % 60:02}")
+            draft.keep_window(seconds)
             draft.seconds = None
 
     def _heaviest_of_tries(self) -> None:
@@ -59,7 +59,7 @@ class Amounts(Effort):
         draft, seconds = self.draft, self.draft.seconds or 0
         barbell = self.row is not None and self.row.implement == "barbell" and not draft.loads
         if barbell and draft.max_effort and seconds >= LEAST_WINDOW_S and not (draft.reps or draft.scheme):
-            draft.notes.append(f"within {seconds // 60}:{seconds % 60:02}")
+            draft.keep_window(seconds)
             draft.seconds, draft.max_effort = None, False
             self._heavy(1)
 

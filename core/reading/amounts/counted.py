@@ -299,7 +299,7 @@ class Counted(Measured):
         ):
             if not self._counts_what_follows(index):
                 return self._bare_load(index, phrase)
-            draft.notes.append(f"within {(draft.seconds or 0) // 60}:{(draft.seconds or 0) % 60:02}")
+            draft.keep_window(draft.seconds or 0)
             draft.seconds = None
         if self._is_bare_distance(phrase):
             draft.assumed.append(f"{phrase.text} as metres")

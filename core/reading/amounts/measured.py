@@ -134,7 +134,7 @@ class Measured(Lifted):
             draft.notes.append(f"every {seconds // 60}:{seconds % 60:02}")
             return self.take(index, "how often", "note")
         if self._is_window(index, seconds):
-            draft.notes.append(f"within {seconds // 60}:{seconds % 60:02}")
+            draft.keep_window(seconds)
             return self.take(index, "a window", "note")
         holds = (
             self.row is None or self.row.unit in ("second", "metre") or self.row.metres_per_rep is not None
