@@ -22,7 +22,7 @@ from core.posture.body import Body, body_of
 from core.posture.families import Postures, postures_of
 from core.posture.figures import pose_of
 from core.posture.lunge import longest_step_m
-from core.posture.shape import Family
+from core.posture.shape import Family, Shape
 from core.posture.shapes import Ranges
 from core.posture.stops import PROPORTIONS, TOLERANCE_DEG, Adults, Outcome, outcome
 from core.testing.convert import reading_of
@@ -110,7 +110,7 @@ def ask_lab(ask: LabAsk, people: tuple[Person, ...], catalog: Catalog) -> LabAns
         arc(pose, figure, margin.id, margin.used_deg, margin.has_deg)
         for margin in _by_room(margins)[:MOST_ARCS]
     )
-    lean_deg = _lean(ask.family, seen, float(x[0, 0]))
+    lean_deg = _lean(ask, seen, float(x[0, 0]))
     return LabAnswer(
         family=ask.family,
         figure=figure,
@@ -164,8 +164,8 @@ def _body(ask: LabAsk, group: tuple[Person, ...]) -> Body:
 
 
 def _check_step(ask: LabAsk, body: Body) -> None:
-    if ask.family == "lunge" and ask.step_length_m > longest_step_m(body):
-        most = f"these legs step up to {longest_step_m(body):.2f} m"
+    if ask.family == "lunge" and ask.step_length_m > longest_step_m(body, ask):
+        most = f"these legs step up to {longest_step_m(body, ask):.2f} m"
         raise LabRefused("step_length_m", f"a step of {ask.step_length_m:.2f} m: {most}.")
 
 
@@ -245,19 +245,24 @@ def _leading(stops: Mapping[str, float], has: Ranges, adults: Mapping[str, Range
     )
 
 
-def _lean(family: Family, seen: Mapping[str, float], x: float) -> float:
+def _lean(shape: Shape, seen: Mapping[str, float], x: float) -> float:
     """Trunk from upright, forward positive."""
     trunk = {
         "hinge": lambda: seen["lean"],
         "dip": lambda: seen["lean"],
         "lockout": lambda: -seen["arch"],
+        "bow": lambda: shape.lean_deg,
+        "fold": lambda: seen["bend"] + seen["rounded"] / 2,
+        "row": lambda: 0.0,
         "hang": lambda: -seen["trunk"],
+        "l-hang": lambda: -seen["trunk"],
         "toes-to-bar": lambda: seen["shoulder"] - 180.0,
         "plank": lambda: 90.0 - seen["slope"],
         "push-up": lambda: 90.0 + seen["slope"],
         "handstand": lambda: seen["trunk"],
+        "head-down": lambda: 0.0,
     }
-    return trunk[family]() if family in trunk else x
+    return trunk[shape.family]() if shape.family in trunk else x
 
 
 def joined_name(motions: tuple[str, ...], demands: Mapping[str, Demand]) -> str:

@@ -53,6 +53,10 @@ KNOBS: Mapping[str, Sequence[Knob]] = {
     "lunge": (Knob("step", "step_length_m", "cm", 1, 60, -0.01),),
     "step-up": (Knob("box", "box_height_m", "cm", 1, 40, -0.01),),
     "hinge": (Knob("blocks", "bar_height_m", "cm", 1, 40, 0.01),),
+    "bow": (Knob("lean", "lean_deg", "degrees", 1, 40, -1),),
+    "fold": (Knob("short", "short_cm", "cm", 1, 60, 1),),
+    "row": (Knob("hands", "hands_cm", "cm", 1, 25, 1),),
+    "head-down": (Knob("wedge", "wedge_deg", "degrees", 1, 40, 1),),
     "hang": (Knob("chest", "chest_cm", "cm", 1, 40, -1),),
     "plank": (
         Knob("wedge", "wedge_deg", "degrees", 1, 40, 1),
@@ -128,4 +132,7 @@ SHAPES_SAY: Mapping[str, str] = {
     "chest": "the chest {0:g} cm less far through",
     "wedge": "a {0:g}° wedge under the heel of the hand",
     "shoulders": "the shoulders {0:g} cm further back",
+    "lean": "a bow {0:g}° less deep",
+    "short": "the hands {0:g} cm further from the soles",
+    "hands": "the hands {0:g} cm further ahead of the ribs",
 }

@@ -9,7 +9,11 @@ from core.posture.shape import Family, Shape
 NAMES: Mapping[Family, str] = {
     "lunge": "lunge",
     "step-up": "step-up",
-    "hinge": "pull off the floor",
+    "bow": "hinge",
+    "l-hang": "hang with level legs",
+    "fold": "fold",
+    "row": "end of a row",
+    "head-down": "bottom of a handstand push-up",
     "toes-to-bar": "top of a toes-to-bar",
     "plank": "straight-arm plank",
     "push-up": "bottom of a push-up",
@@ -31,6 +35,8 @@ def name_of(shape: Shape) -> str:
     """'front squat', 'arch of the kip'."""
     if shape.family == "squat":
         return "single-leg squat" if shape.single_leg else SQUATS[shape.bar]
+    if shape.family == "hinge":
+        return "pull off the floor" if not shape.from_knee else "hinge"
     if shape.family == "hang":
         return "arch of the kip" if shape.chest_cm else "straight hang"
     return NAMES[shape.family]

@@ -9,9 +9,11 @@ from numpy import bool_
 from numpy.typing import NDArray
 
 from core.posture.body import Body, stacked
-from core.posture.hands import dip_shapes, plank_shapes, push_up_shapes
+from core.posture.bow import bow_shapes
+from core.posture.fold import fold_shapes
+from core.posture.hands import dip_shapes, head_down_shapes, plank_shapes, push_up_shapes, row_shapes
 from core.posture.handstand import Handstands
-from core.posture.hang import hang_shapes, toes_shapes
+from core.posture.hang import hang_shapes, level_shapes, toes_shapes
 from core.posture.hinge import hinge_shapes
 from core.posture.lockout import lockout_shapes
 from core.posture.lunge import lunge_shapes, step_up_shapes
@@ -39,11 +41,16 @@ MAKERS: Mapping[Family, Callable[[Shape, Body], Postures]] = {
     "lunge": lunge_shapes,
     "step-up": step_up_shapes,
     "hinge": hinge_shapes,
+    "bow": bow_shapes,
     "hang": hang_shapes,
+    "l-hang": level_shapes,
     "toes-to-bar": toes_shapes,
+    "fold": fold_shapes,
     "plank": plank_shapes,
     "push-up": push_up_shapes,
+    "row": row_shapes,
     "handstand": lambda shape, body: Handstands(shape.wedge_deg, body),
+    "head-down": head_down_shapes,
     "dip": dip_shapes,
     "lockout": lockout_shapes,
 }

@@ -11,10 +11,12 @@ import numpy as np
 
 from core.body.pose import Limbs, Pose
 from core.posture.body import Body, body_of
+from core.posture.bow import bow_pose
 from core.posture.chain import Chain
 from core.posture.degrees import cos
 from core.posture.families import Postures, postures_of
-from core.posture.hands import dip_pose, plank_pose, push_up_pose
+from core.posture.fold import fold_pose
+from core.posture.hands import dip_pose, head_down_pose, plank_pose, push_up_pose, row_pose
 from core.posture.handstand import handstand_pose
 from core.posture.hang import hang_pose, toes_pose
 from core.posture.hinge import hinge_pose
@@ -38,6 +40,7 @@ FREE_DEG = {  # an adult nothing stops
     "hip.flexion-straight-knee": 100.0,
     "wrist.extension": 90.0,
     "elbow.flexion": 155.0,
+    "toe.extension": 90.0,
 }
 SHAPE_FIELDS = frozenset(each.name for each in fields(Shape))
 
@@ -61,7 +64,12 @@ ARMS: dict[Bar, Arms] = {
 AT_THE_SIDES = Arms(4, 10)
 OVERHEAD = ARMS["overhead"]
 HANGING_DOWN = Arms(0, 0, 0, ("barbell@hands",))
-PROPS = {"hang": ("bar@hands",), "toes-to-bar": ("bar@hands",), "dip": ("rings@hands",)}
+PROPS = {
+    "hang": ("bar@hands",),
+    "l-hang": ("bar@hands",),
+    "toes-to-bar": ("bar@hands",),
+    "dip": ("rings@hands",),
+}
 
 
 def squat_pose(chain: Chain, arms: Arms, single_leg: bool = False) -> Pose:
@@ -94,21 +102,29 @@ def pose_of(shape: Shape, seen: Mapping[str, float], x: float, body: Body) -> Po
         return squat_pose(chain, ARMS[shape.bar], shape.single_leg)
     arms = ARMS[shape.bar] if shape.bar != "none" else AT_THE_SIDES
     if shape.family == "lunge":
-        return holding(lunge_pose(given, x, body), arms, x)
+        return holding(lunge_pose(shape, given, x, body), arms, x)
     if shape.family == "step-up":
         pose = holding(step_up_pose(given, x), arms, x)
         return replace(pose, props=(*pose.props, "box@foot"))
+    if shape.family == "bow":
+        hung = arms if shape.bar == "back" else HANGING_DOWN
+        return holding(bow_pose(shape, given, x), hung, shape.lean_deg)
     if shape.family == "hinge":
         return holding(hinge_pose(given), HANGING_DOWN, given["lean"])
     if shape.family == "lockout":
         return holding(lockout_pose(given), OVERHEAD, -given["arch"])
     if shape.family == "toes-to-bar":
         pose = toes_pose(given, body)
+    elif shape.family == "plank":
+        pose = plank_pose(shape, given)
     else:
         makers = {
             "hang": hang_pose,
-            "plank": plank_pose,
+            "l-hang": hang_pose,
+            "fold": fold_pose,
             "push-up": push_up_pose,
+            "row": row_pose,
+            "head-down": head_down_pose,
             "handstand": handstand_pose,
             "dip": dip_pose,
         }

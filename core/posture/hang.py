@@ -1,4 +1,4 @@
-"""Hanging from a bar: the dead hang, the arch of a kip, and the toes at the bar.
+"""Hanging from a bar: the dead hang, the arch of a kip, the legs held level, and the toes at the bar.
 
 The hands hold the bar, arms straight, hips no less than straight. In the arch the common centre hangs under
 the hands; along the nodes the shoulders open further and further, and what they do not give hips and low
@@ -16,7 +16,7 @@ import numpy as np
 
 from core.body.pose import Limbs, Pose
 from core.posture.body import Body
-from core.posture.degrees import acos, asin, atan2, cos, sin
+from core.posture.degrees import Numbers, acos, asin, atan2, cos, sin
 from core.posture.hinge import HIP_PER_KNEE
 from core.posture.links import from_the_hands, run, sway
 from core.posture.shape import Shape
@@ -25,6 +25,7 @@ from core.posture.squat import OVERHEAD
 
 OPENING = ("hip.extension", "lumbar.extension")
 BEND_LIMITS = (-60.0, 60.0)  # of the shoulders beyond a straight line
+CLOSED_LIMITS = (0.0, 90.0)  # of the shoulders short of a straight line, the legs level
 OPEN_MOST_DEG = 75.0  # of hips and low back together, further than anybody arches
 WEARS_DEG = 20.0  # discomfort: a bend of this at the shoulders, or at the hips, costs one
 POINTED_DEG = -40.0  # toes of a hanging figure, for drawing
@@ -61,11 +62,33 @@ def hang_pose(seen: dict[str, float]) -> Pose:
     return Pose(limbs, limbs, -trunk, support="hang")
 
 
+def level_shapes(shape: Shape, body: Body) -> Shapes:
+    """Every hang of these bodies (columns [B, 1]) with the legs straight ahead."""
+    closed = np.linspace(*CLOSED_LIMITS, NODES)[None, :] + 0.0 * body.arm
+    arms, trunk, legs = sway(body)
+    ahead, turned = arms + trunk * cos(closed), trunk * sin(closed)
+    ratio = legs / np.hypot(ahead, turned)
+    arm = -asin(ratio) - atan2(turned, ahead)
+    bend = 90.0 - arm - closed
+    return Shapes(
+        groups=(
+            Group(OVERHEAD, 180.0 - closed),
+            Group(
+                ("hip.flexion-straight-knee",),
+                np.where(ratio < 1, bend - HIP_PER_KNEE * TOES_KNEE_DEG, NEVER),
+                end=END,
+            ),
+        ),
+        dislike=(closed / WEARS_DEG) ** 2,
+        drawn={"arm": arm, "trunk": arm + closed, "leg": 90.0 + 0.0 * arm},
+    )
+
+
 def toes_shapes(shape: Shape, body: Body) -> Shapes:
     """Every way these bodies (columns [B, 1]) bring straight-ish legs to the bar."""
     rounded = np.linspace(0.0, SPINE_MOST_DEG, NODES)[None, :] + 0.0 * body.arm
     half = rounded / 2
-    chord = body.trunk * np.where(half > 0.01, sin(half) / np.radians(np.maximum(half, 0.01)), 1.0)
+    chord = chord_of(rounded, body)
     arm = body.arm + BLADES_RISE
     along = (
         body.thigh
@@ -93,6 +116,12 @@ def toes_shapes(shape: Shape, body: Body) -> Shapes:
         dislike=0.0 * rounded,
         drawn={"rounded": rounded, "hip": hip, "shoulder": at_shoulder},
     )
+
+
+def chord_of(rounded: Numbers, body: Body) -> Numbers:
+    """Hip to shoulder with the spine rounding evenly, fraction of height."""
+    half = rounded / 2
+    return body.trunk * np.where(half > 0.01, sin(half) / np.radians(np.maximum(half, 0.01)), 1.0)
 
 
 def toes_pose(seen: dict[str, float], body: Body) -> Pose:

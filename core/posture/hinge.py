@@ -1,9 +1,10 @@
-"""A pull off the floor: the bar over mid-foot, the shin clear of it, the arms hanging down to it.
+"""A pull off the floor and every hinge over a load: it is over mid-foot, the shin clear of it.
 
-Along the nodes the back goes from the most upright one at which the shin is clear to level or to straight
-knees. The shoulders stand over the bar, so each lean puts the hips in one place; shank and thigh reach them
-from the foot, and the shank leans as it must. Hamstrings allow a hip bend that grows as the knee bends, as
-they pass over both joints. A wide stance shortens the thighs seen from the side (sumo).
+Along the nodes the back goes from level or from straight knees to the most upright one at which the shin is
+clear. The shoulders stand over the bar, or ahead of it by arms that draw it back, so each lean puts the hips
+in one place; shank and thigh reach them from the foot, and the shank leans as it must. Hamstrings allow a hip
+bend that grows as the knee bends, as they pass over both joints. A wide stance shortens the thighs seen from
+the side (sumo).
 
 Limitations: sagittal plane, neutral straight back, slow.
 """
@@ -29,11 +30,11 @@ SHIN_BEHIND_BAR = (
 BLADES_DROP = 0.015  # that hanging shoulders lengthen the arms by, fraction of height; estimate
 SHANK_BACK_DEG = -15.0  # the furthest a shank leans back; estimate
 LEAN_MOST_DEG = 90.0
-KNEE_MOST_DEG = 165.0  # further than any adult's folds; estimate
 LOAD_SHARE = 0.7  # of body mass, where no load is named: what the centre is judged with; estimate
 NARROW_CM = 30.0  # feet under the hips, at which the thighs stay in the plane
 PREFERS_DEG = 62.0  # the lean most start a pull with, and how far from it costs one; estimate
 WEARS_DEG = 15.0
+FREE_SHANK_DEG = 60.0  # of a shank that meets no bar
 END = 2.0
 PERCENT = 100.0  # balance counts in hundredths of the foot beside degrees
 
@@ -42,16 +43,22 @@ def hinge_shapes(shape: Shape, body: Body) -> Pieces:
     """Every start of a pull of these bodies (columns [B, 1]): up to the lean at which the hips bend most,
     and on."""
     thigh = body.thigh * cos(abduction_of(shape.stance_cm, body) if shape.stance_cm > NARROW_CM else 0.0)
-    bar = shape.bar_height_m / body.height_m
-    shoulder = (body.mid_foot, bar + body.arm + BLADES_DROP - body.ankle_height)
-    low, high = _leans(shoulder, thigh, _clear_of_the_bar(bar, body), body)
-    return in_pieces(lambda lean: _shapes(shape, lean, shoulder, thigh, body), low, high)
+    reach = body.arm + BLADES_DROP
+    back = shape.arms_back_deg
+    shoulder = (body.mid_foot + reach * sin(back), _bar(shape, body) + reach * cos(back))
+    low, high = _leans(shoulder, thigh, _clear_of_the_bar(shape, body), body, shape.knee_most_deg)
+    # from straight knees back, ever further a node, as the knees first bend by the root of that way
+    return in_pieces(
+        lambda way: _shapes(shape, high - (high - low) * way**2, shoulder, thigh, body),
+        0.0 * high,
+        0.0 * high + 1.0,
+    )
 
 
 def _leans(
-    shoulder: tuple[Numbers, Numbers], thigh: Numbers, clear: Numbers, body: Body
+    shoulder: tuple[Numbers, Numbers], thigh: Numbers, clear: Numbers, body: Body, knee_most: Numbers
 ) -> tuple[Numbers, Numbers]:
-    """The most upright back, at which the shin just clears the bar or the knee is folded, and the most
+    """The most upright back, at which the shin just clears the bar or the knees bend no further, and the most
     level one, at which the knees are straight; closed forms. The first is after the second where these legs
     cannot do it."""
     far = np.hypot(*shoulder)
@@ -61,7 +68,7 @@ def _leans(
         return atan2(*shoulder) + acos((far**2 + body.trunk**2 - leg_squared) / (2 * body.trunk * far))
 
     high = np.minimum(leaning((body.shank + thigh) ** 2), LEAN_MOST_DEG)
-    folded = body.shank**2 + thigh**2 + 2 * body.shank * thigh * cos(KNEE_MOST_DEG)
+    folded = body.shank**2 + thigh**2 + 2 * body.shank * thigh * cos(knee_most)
     knee = (body.shank * sin(clear), body.shank * cos(clear))
     way = (shoulder[0] - knee[0], shoulder[1] - knee[1])  # knee to shoulders
     span = np.hypot(*way)
@@ -84,14 +91,16 @@ def _shapes(
     shape: Shape, lean: Numbers, shoulder: tuple[Numbers, Numbers], thigh: Numbers, body: Body
 ) -> Shapes:
     shank, knee, bend = _legs(shoulder, lean, thigh, body)
-    clear = _clear_of_the_bar(shape.bar_height_m / body.height_m, body)
-    possible = shank <= clear + 0.01
+    clear = _clear_of_the_bar(shape, body)
+    reached = np.hypot(shoulder[0] - body.trunk * sin(lean), shoulder[1] - body.trunk * cos(lean))
+    possible = (shank <= clear + 1e-4) & (reached <= (body.shank + thigh) * (1 + 1e-6))
     groups = (
         Group(("hip.flexion-straight-knee",), np.where(possible, bend - HIP_PER_KNEE * knee, NEVER), end=END),
         Group(("hip.flexion",), bend, end=END),
         Group(("knee.flexion",), knee),
         Group(("ankle.dorsiflexion",), shank),
         Group((), SHANK_BACK_DEG - shank),
+        Group((), knee - shape.knee_most_deg - 1e-6),
         *(Group((), side) for side in _off_the_foot(shape, body, thigh, shank, knee - shank, lean)),
     )
     return Shapes(
@@ -101,10 +110,16 @@ def _shapes(
     )
 
 
-def _clear_of_the_bar(bar: Numbers, body: Body) -> Numbers:
+def _bar(shape: Shape, body: Body) -> Numbers:
+    """The bar above the ankle, fraction of height."""
+    return shape.bar_height_m / body.height_m + (body.shank if shape.from_knee else -body.ankle_height)
+
+
+def _clear_of_the_bar(shape: Shape, body: Body) -> Numbers:
     """The furthest the shank leans before the shin meets the bar, degrees."""
-    above = np.minimum(bar - body.ankle_height, body.shank)
-    return np.where(above > 0.01, atan2(SHIN_BEHIND_BAR, np.maximum(above, 0.01)), 60.0)
+    above = np.minimum(_bar(shape, body), body.shank)
+    meets = (above > 0.01) & (not shape.beside)
+    return np.where(meets, atan2(SHIN_BEHIND_BAR, np.maximum(above, 0.01)), FREE_SHANK_DEG)
 
 
 def _off_the_foot(

@@ -1,4 +1,5 @@
-"""Feet apart: the lunge, the rear knee just off the floor, and the step-up, one foot on the box.
+"""Feet apart: the lunge, the rear knee just off the floor or higher in a split, the rear foot on its toes or
+on a bench; and the step-up, one foot on the box.
 
 Along the nodes of a lunge the front shank goes from a little back to far forward; the hips follow, as both
 thighs are given. Along those of a step-up the straight rear leg goes from upright to far over its foot. The
@@ -11,6 +12,7 @@ feet at every lean allowed, so balance asks nothing more (a test looks).
 from __future__ import annotations
 
 import math
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -22,10 +24,11 @@ from core.posture.links import two_links
 from core.posture.shape import Shape
 from core.posture.shapes import NEVER, Group, Pieces, Shapes, in_pieces
 from core.posture.squat import trunk_groups
+from core.posture.toes import ANKLE_AHEAD, ANKLE_HEIGHT, toes_group
 
 KNEE_CLEAR = 0.02  # rear knee above the floor, fraction of height; estimate
-# the rear foot stands on its toes, its ankle this high; fraction of height, estimate
-REAR_ANKLE_HEIGHT = 0.11
+INSTEP_HEIGHT = 0.03  # of the ankle above the bench its instep lies on, fraction of height; estimate
+INSTEP_DEG = -50.0  # of that foot, for drawing
 SHANK_LIMITS = (-10.0, 55.0)  # of the front shank from upright, degrees; estimate
 LEAN_LIMITS = (-10.0, 15.0)  # torso up: common practice; the numbers are estimates
 LEAN_WEARS_DEG = 10.0  # discomfort: a lean of this costs one
@@ -43,17 +46,20 @@ def steps_over(distance_m: float, step_length_m: float) -> int:
     return math.ceil(distance_m / step_length_m - 1e-9)
 
 
-def longest_step_m(body: Body) -> float:
-    """The longest step these legs can make with the rear knee just off the floor: both thighs in one line."""
-    up = body.ankle_height - KNEE_CLEAR + body.shank * cos(SHANK_LIMITS[0])
+def longest_step_m(body: Body, shape: Shape | None = None) -> float:
+    """The longest step these legs can make with the rear knee as low as the lunge has it: both thighs in one
+    line."""
+    rear = _rear(shape or Shape(family="lunge"), body)
+    up = body.ankle_height - rear.knee + body.shank * cos(SHANK_LIMITS[0])
     ahead = math.sqrt(4 * body.thigh**2 - up**2) - body.shank * sin(SHANK_LIMITS[0])
-    return float((ahead + _rear_knee(body)) * body.height_m)
+    return float((ahead + rear.ahead) * body.height_m)
 
 
 def lunge_shapes(shape: Shape, body: Body) -> Pieces:
     """Every lunge of these bodies (columns [B, 1]) at this step; none where the legs do not step so far."""
-    across = shape.step_length_m / body.height_m - _rear_knee(body)  # rear knee to front ankle
-    up = body.ankle_height - KNEE_CLEAR
+    rear = _rear(shape, body)
+    across = shape.step_length_m / body.height_m - rear.ahead  # rear knee to front ankle
+    up = body.ankle_height - rear.knee
     # both thighs in one line, at which the front shank can go no further: closed form
     reach = (4 * body.thigh**2 - across**2 - up**2 - body.shank**2) / (2 * body.shank * np.hypot(across, up))
     furthest = np.where(reach < 1, asin(reach) - atan2(up, across), 90.0)
@@ -77,7 +83,7 @@ def _lunges(
     line = atan2(knee[0], knee[1])  # that line from straight up
     rear = line - half_open  # rear thigh ahead of straight up: how far that hip opens
     front = 180.0 - line - half_open  # front thigh from straight down
-    drop = _drop(body)
+    drop = _rear(shape, body).drop
     groups = [
         Group(("hip.extension",), np.where(possible, rear, NEVER), slope=-1.0),
         Group(("hip.flexion",), front, slope=1.0),
@@ -85,6 +91,8 @@ def _lunges(
         Group(("ankle.dorsiflexion",), shank, end=END),
         *trunk_groups(shape, shank),
     ]
+    if not shape.rear_foot_m:
+        groups.append(toes_group(drop + 0.0 * shank))
     return Shapes(
         groups=tuple(groups),
         dislike=(shank / SHANK_WEARS_DEG) ** 2,
@@ -96,11 +104,12 @@ def _lunges(
     )
 
 
-def lunge_pose(seen: dict[str, float], lean_deg: float, body: Body) -> Pose:
-    drop = float(_drop(body))
+def lunge_pose(shape: Shape, seen: dict[str, float], lean_deg: float, body: Body) -> Pose:
+    drop = float(_rear(shape, body).drop)
     shank, front, rear = seen["shank"], seen["front"], seen["rear"]
+    foot = INSTEP_DEG if shape.rear_foot_m else max(drop, 0.0)
     return Pose(
-        Limbs(shank, front + shank, front + lean_deg), Limbs(drop, 90.0 + drop - rear, lean_deg - rear)
+        Limbs(shank, front + shank, front + lean_deg), Limbs(foot, 90.0 + drop - rear, lean_deg - rear)
     )
 
 
@@ -145,11 +154,18 @@ def step_up_pose(seen: dict[str, float], lean_deg: float) -> Pose:
     return Pose(near, far, lean_deg, support="floor")
 
 
-def _drop(body: Body) -> Numbers:
-    """The rear shank from level, its ankle higher than its knee."""
-    return asin((REAR_ANKLE_HEIGHT - KNEE_CLEAR) / body.shank)
+class _Rear(NamedTuple):
+    """The rear shank: how far it slopes down from ankle to knee, how high its knee is above the floor and how
+    far ahead of where its ankle stood flat (or lies on a bench), fractions of height."""
+
+    drop: Numbers
+    knee: Numbers
+    ahead: Numbers
 
 
-def _rear_knee(body: Body) -> Numbers:
-    """The rear knee ahead of its own ankle, fraction of height."""
-    return body.shank * cos(_drop(body))
+def _rear(shape: Shape, body: Body) -> _Rear:
+    on_a_bench = shape.rear_foot_m > 0
+    ankle = shape.rear_foot_m / body.height_m + INSTEP_HEIGHT if on_a_bench else ANKLE_HEIGHT
+    knee = np.maximum(KNEE_CLEAR + shape.rear_knee_m / body.height_m, ankle - body.shank)
+    drop = asin((ankle - knee) / body.shank)
+    return _Rear(drop, knee, body.shank * cos(drop) + (0.0 if on_a_bench else ANKLE_AHEAD))

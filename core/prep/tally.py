@@ -21,7 +21,7 @@ CONTACT_BANDS = (  # NSCA, from memory
     (120, "an intermediate's"),
     (140, "an advanced athlete's"),
 )
-USUAL_STEP_M = 0.9  # heel to heel, of a lunge; estimate
+USUAL_STEP_M = 0.9  # heel to heel, of a lunge in a workout, tired steps and all; estimate
 BELL_OVERHEAD_S = 6  # from one kettlebell repetition overhead to the next: quality, not rate; common practice
 SHARED = ("split", "alternate")
 

@@ -14,6 +14,7 @@ from core.posture.body import Body
 from core.posture.shape import Shape
 
 DEG = math.pi / 180
+TOES = ("toe.extension", "ankle.dorsiflexion")
 BAR = {"front": (0.055, 0.020), "back": (-0.045, 0.000), "goblet": (0.100, -0.060)}
 
 
@@ -128,9 +129,14 @@ def _squat(shape: Shape, body: Body, by: float) -> Found:
 
 
 def _lunge(shape: Shape, body: Body, by: float) -> Found:
-    rear, lean = grid(steps(-65, 89, by / 2), steps(-10, 15, by))
-    rear_ankle = np.array([[0.0], [0.11]])
-    rear_knee = np.array([[math.sqrt(body.shank**2 - 0.09**2)], [0.02]])
+    rear, lean = grid(steps(-100, 89, by / 2), steps(-10, 15, by))
+    ankle_up, knee_up = 0.09, 0.02 + shape.rear_knee_m / body.height_m
+    if shape.rear_foot_m:
+        ankle_up = shape.rear_foot_m / body.height_m + 0.03
+        knee_up = max(knee_up, ankle_up - body.shank)
+    rear_ankle = np.array([[0.0 if shape.rear_foot_m else 0.08], [ankle_up]])
+    ahead = math.sqrt(max(0.0, body.shank**2 - (ankle_up - knee_up) ** 2))
+    rear_knee = np.array([[rear_ankle[0, 0] + ahead], [knee_up]])
     front_ankle = np.array([[shape.step_length_m / body.height_m], [body.ankle_height]])
     hip = rear_knee + body.thigh * away(rear)
     knee = joint(front_ankle + 0 * hip, hip, body.shank, body.thigh, ahead=True)
@@ -148,6 +154,8 @@ def _lunge(shape: Shape, body: Body, by: float) -> Found:
         needs["shoulder.flexion", "thoracic.extension"] = 180 + lean
     if shape.bar == "front":
         needs["thoracic.extension",] = lean / 2
+    if not shape.rear_foot_m:
+        needs[TOES] = _on_toes(rear_ankle, rear_knee) + 0 * lean
     possible = ~np.isnan(knee[0]) & (shank >= -10) & (shank <= 55)
     return Found(needs, possible)
 
@@ -179,9 +187,15 @@ def _hinge(shape: Shape, body: Body, by: float) -> Found:
     if shape.stance_cm > 30:
         wide = math.asin(min(0.85, max(0.0, (shape.stance_cm / 2 - 0.0955 * cm + 8) / (body.thigh * cm))))
     thigh, bar = body.thigh * math.cos(wide), shape.bar_height_m / body.height_m
+    if shape.from_knee:
+        bar += body.ankle_height + body.shank
     middle = (body.toe_ahead - body.heel_behind) / 2
     ankle = np.array([[0.0], [body.ankle_height]])
-    shoulder = np.array([[middle], [bar + body.arm + 0.015]])
+    shoulder = np.array([[middle], [bar]]) + (body.arm + 0.015) * away(np.array([shape.arms_back_deg]))
+    for zoom in (0.2, 0.002):  # legs that are nearly straight lie between two leans of any grid
+        reached = lean[np.hypot(*(shoulder - body.trunk * away(lean) - ankle)) <= body.shank + thigh]
+        last = reached.max(initial=0.0)
+        lean = np.append(lean, steps(max(0.0, last - zoom), min(90.0, last + zoom), zoom / 200))
     hip = shoulder - body.trunk * away(lean)
     knee = joint(ankle + 0 * hip, hip, body.shank, thigh, ahead=True)
     shank = turned(away(0 * lean), knee - ankle)
@@ -192,21 +206,69 @@ def _hinge(shape: Shape, body: Body, by: float) -> Found:
         (body.shank_mass, (knee + (ankle - knee) * body.shank_centre)[0]),
         (body.thigh_mass, (hip + (knee - hip) * body.thigh_centre)[0]),
         (body.trunk_mass, (hip + (shoulder - hip) * body.trunk_centre)[0]),
-        (body.arm_mass, np.full_like(lean, middle)),
+        (
+            body.arm_mass,
+            (shoulder + (np.array([[middle], [bar]]) - shoulder) * body.arm_centre)[0] + 0 * lean,
+        ),
         (shape.load_share or 0.7, np.full_like(lean, middle)),
     ]
     centre = sum(mass * x for mass, x in pieces) / sum(mass for mass, _ in pieces)
     share = (centre + body.heel_behind) / (body.toe_ahead + body.heel_behind)
     over = min(bar - body.ankle_height, body.shank)
     clear = over <= 0.01 or np.tan(shank * DEG) * over <= 0.02
+    if shape.beside:
+        clear = shank <= 60
     needs = {
         ("hip.flexion-straight-knee",): bend - 0.55 * knee_bend,
         ("hip.flexion",): bend,
         ("knee.flexion",): knee_bend,
         ("ankle.dorsiflexion",): shank,
     }
+    clear &= knee_bend <= shape.knee_most_deg
     possible = ~np.isnan(knee[0]) & clear & (shank >= -15) & (share >= 0.2) & (share <= 0.8)
     return Found(needs, possible)
+
+
+def _bow(shape: Shape, body: Body, by: float) -> Found:
+    knee_bend, shank = grid(steps(0, shape.knee_most_deg, by / 8), steps(-15, 40, by / 8))
+    up = away(np.full_like(shank, shape.lean_deg))
+    ankle = np.array([[0.0], [body.ankle_height]])
+    knee = ankle + body.shank * away(shank)
+    hip = knee + body.thigh * away(shank - knee_bend)
+    shoulder = hip + body.trunk * up
+    middle = (body.toe_ahead - body.heel_behind) / 2 + 0 * shank
+    load = shoulder
+    if shape.bar == "back":
+        load = shoulder - 0.045 * away(np.full_like(shank, shape.lean_deg + 90))
+    legs = [
+        (body.foot_mass, middle),
+        (body.shank_mass, (knee + (ankle - knee) * body.shank_centre)[0]),
+        (body.thigh_mass, (hip + (knee - hip) * body.thigh_centre)[0]),
+    ]
+    if shape.single_leg:
+        far_knee, far_ankle = hip - body.thigh * up, hip - (body.thigh + body.shank) * up
+        far_sole = far_ankle - body.ankle_height * up
+        legs = [(mass / 2, x) for mass, x in legs] + [
+            (body.thigh_mass / 2, (hip + (far_knee - hip) * body.thigh_centre)[0]),
+            (body.shank_mass / 2, (far_knee + (far_ankle - far_knee) * body.shank_centre)[0]),
+            (body.foot_mass / 2, ((far_ankle + far_sole) / 2)[0]),
+        ]
+    pieces = [
+        *legs,
+        (body.trunk_mass, (hip + (shoulder - hip) * body.trunk_centre)[0]),
+        (body.arm_mass, shoulder[0]),
+        (shape.load_share, load[0]),
+    ]
+    centre = sum(mass * x for mass, x in pieces) / sum(mass for mass, _ in pieces)
+    share = (centre + body.heel_behind) / (body.toe_ahead + body.heel_behind)
+    bend = 180 - angle(knee - hip, shoulder - hip)
+    needs = {
+        ("hip.flexion-straight-knee",): bend - 0.55 * knee_bend,
+        ("hip.flexion",): bend,
+        ("knee.flexion",): knee_bend,
+        ("ankle.dorsiflexion",): shank,
+    }
+    return Found(needs, (share >= 0.2) & (share <= 0.8))
 
 
 def _centre_of(body: Body, arm: float, hands: np.ndarray, joints: list[np.ndarray]) -> np.ndarray:
@@ -252,6 +314,45 @@ def _hang(shape: Shape, body: Body, by: float) -> Found:
         },
         hung,
     )
+
+
+def _level(shape: Shape, body: Body, by: float) -> Found:
+    """Arms tried in fine steps: of every closing of the shoulders the one that hangs."""
+    arm, closed = grid(steps(-90, 0, by / 8), steps(0, 90, by))
+    hands = np.zeros((2, 1))
+    shoulder = hands + body.arm * away(180 - arm)
+    hip = shoulder + body.trunk * away(180 - arm - closed)
+    sole = hip + np.array([[_legs(body)], [0.0]])
+    x = np.abs(_centre_of(body, body.arm, hands, [shoulder, hip, sole]))
+    rows = x.reshape(len(np.unique(arm)), -1)
+    hung = (rows <= rows.min(axis=0, keepdims=True)).ravel() & (x < 0.001)
+    return Found(
+        {
+            ("shoulder.flexion", "thoracic.extension"): angle(hands - shoulder, hip - shoulder),
+            ("hip.flexion-straight-knee",): 180 - angle(shoulder - hip, sole - hip) - 0.55 * 15,
+        },
+        hung,
+    )
+
+
+def _fold(shape: Shape, body: Body, by: float) -> Found:
+    """For every rounding the hip bends at which the fingertips come near enough."""
+    rounded, bend = grid(steps(0, 120, by), steps(0, 170, by / 2))
+    links = 24
+    shoulder = sum(body.trunk / links * away(rounded * (link + 0.5) / links) for link in range(links))
+    soles = (_legs(body) - shape.short_cm / 100 / body.height_m) * away(180 - bend)
+    arm = body.arm * 0.440 / 0.386
+    return Found(
+        {("spine.flexion",): rounded, ("hip.flexion-straight-knee",): bend},
+        np.hypot(*(soles - shoulder)) <= arm,
+    )
+
+
+def _on_toes(ankle: np.ndarray, knee: np.ndarray) -> np.ndarray:
+    """What toes and ankle give together: of a sole tipped so far that the shank stands as it does."""
+    shank = (knee - ankle) / np.linalg.norm(knee - ankle, axis=0)
+    up = np.degrees(np.arctan2(shank[1], shank[0]))  # from level
+    return 90 - up - 10
 
 
 def _handstand(shape: Shape, body: Body, by: float) -> Found:
@@ -300,42 +401,85 @@ def _toes(shape: Shape, body: Body, by: float) -> Found:
 
 def _plank(shape: Shape, body: Body, by: float) -> Found:
     pike = steps(0, 30, by / 10)
-    arm = body.arm * (1 - 0.054 / 0.386)
+    arm, wrist = body.arm * (1 - 0.054 / 0.386), np.array([[0.0], [0.02]])
+    if shape.forearms:
+        arm, wrist = body.arm * 0.186 / 0.386, np.zeros((2, 1))
     lean = math.degrees(math.asin(shape.shoulders_cm / 100 / body.height_m / arm))
-    wrist = np.array([[0.0], [0.02]])
     shoulder = wrist + arm * away(np.full_like(pike, lean))
     legs = body.thigh + body.shank
     line = np.sqrt(body.trunk**2 + legs**2 - 2 * body.trunk * legs * np.cos((180 - pike) * DEG))
-    ankle = shoulder + np.stack([-np.sqrt(line**2 - (shoulder[1] - 0.11) ** 2), 0.11 - shoulder[1]])
+    ankle = shoulder + np.stack([-np.sqrt(line**2 - (shoulder[1] - 0.09) ** 2), 0.09 - shoulder[1]])
     hip = joint(shoulder, ankle, body.trunk, legs, ahead=True)
     hip[:, 0] = np.where(
         np.isnan(hip[:, 0]), (shoulder + (ankle - shoulder) * body.trunk / line)[:, 0], hip[:, 0]
     )
+    flat = {("wrist.extension",): np.full_like(pike, 90 + lean - 24 - shape.wedge_deg)}
     return Found(
         {
-            ("wrist.extension",): np.full_like(pike, 90 + lean - 24 - shape.wedge_deg),
+            **({} if shape.forearms else flat),
             ("shoulder.flexion",): angle(hip - shoulder, wrist - shoulder),
             ("hip.extension",): -pike,
+            TOES: _on_toes(ankle, hip),
         },
         np.ones(pike.size, bool),
     )
 
 
 def _push_up(shape: Shape, body: Body, by: float) -> Found:
-    forearm = steps(-15, 15, by / 20)
+    line = math.asin((0.09 - 0.075 - shape.chest_m / body.height_m) / (body.trunk + body.thigh + body.shank))
+    forearm = steps(-15, 15, by / 20) + line / DEG
     upper, lower = body.arm * 0.186 / 0.386, body.arm * 0.146 / 0.386
-    wrist = np.array([[0.0], [0.02]])
+    wrist = np.array([[0.0], [0.02 + shape.hands_m / body.height_m]])
+    chest = 0.075 + shape.chest_m / body.height_m
     elbow = wrist + lower * away(forearm)
-    shoulder = elbow + np.stack([np.sqrt(upper**2 - (elbow[1] - 0.075) ** 2), 0.075 - elbow[1]])
-    legs = body.trunk + body.thigh + body.shank
-    down = np.array([[-math.sqrt(legs**2 - 0.035**2)], [0.035]]) + 0 * shoulder  # shoulder to ankles
+    with np.errstate(invalid="ignore"):
+        out = np.sqrt(upper**2 - (elbow[1] - chest) ** 2)
+    shoulder = elbow + np.stack([out, chest - elbow[1]])
+    legs, up = body.trunk + body.thigh + body.shank, 0.09 - chest
+    down = np.array([[-math.sqrt(legs**2 - up**2)], [up]]) + 0 * shoulder  # shoulder to ankles
     return Found(
         {
             ("wrist.extension",): 90 + forearm - 24 - shape.wedge_deg,
             ("shoulder.extension",): turned(down, elbow - shoulder),
             ("elbow.flexion",): 180 - angle(shoulder - elbow, wrist - elbow),
+            TOES: _on_toes(shoulder + down, shoulder),
         },
         ~np.isnan(shoulder[0]),
+    )
+
+
+def _row(shape: Shape, body: Body, by: float) -> Found:
+    """The trunk along y, the hand ahead of it; the shoulder at the origin."""
+    low = steps(0, 30, by / 10)
+    upper, lower, half = (body.arm * part / 0.386 for part in (0.186, 0.146, 0.054))
+    back = (lower + half) * np.cos(low * DEG) - shape.hands_cm / 100 / body.height_m - 0.025
+    with np.errstate(invalid="ignore"):
+        elbow = np.stack([-back, -np.sqrt(upper**2 - back**2)])
+    hand = elbow + (lower + half) * np.stack([np.cos(low * DEG), -np.sin(low * DEG)])
+    return Found(
+        {
+            ("shoulder.extension",): turned(np.array([[0.0], [-1.0]]) + 0 * elbow, elbow),
+            ("elbow.flexion",): 180 - angle(-elbow, hand - elbow),
+        },
+        ~np.isnan(elbow[1]),
+    )
+
+
+def _head_down(shape: Shape, body: Body, by: float) -> Found:
+    """Fingers towards +x, the belly towards -x, the hips straight above the shoulders."""
+    forearm = steps(-15, 15, by / 20)
+    upper, lower = body.arm * 0.186 / 0.386, body.arm * 0.146 / 0.386
+    wrist = np.array([[0.0], [0.02]])
+    elbow = wrist + lower * away(forearm)
+    shoulder = elbow + np.stack([np.sqrt(upper**2 - (0.182 - elbow[1]) ** 2), 0.182 - elbow[1]])
+    hip = shoulder + np.array([[0.0], [body.trunk]])
+    return Found(
+        {
+            ("wrist.extension",): 90 + forearm - 24 - shape.wedge_deg,
+            ("shoulder.flexion",): angle(elbow - shoulder, hip - shoulder),
+            ("elbow.flexion",): 180 - angle(shoulder - elbow, wrist - elbow),
+        },
+        np.ones(forearm.size, bool),
     )
 
 
@@ -380,10 +524,15 @@ SEARCHES = {
     "lunge": _lunge,
     "step-up": _step_up,
     "hinge": _hinge,
+    "bow": _bow,
     "hang": _hang,
+    "l-hang": _level,
     "toes-to-bar": _toes,
+    "fold": _fold,
     "plank": _plank,
     "push-up": _push_up,
+    "row": _row,
+    "head-down": _head_down,
     "handstand": _handstand,
     "dip": _dip,
     "lockout": _lockout,

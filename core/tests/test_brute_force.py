@@ -28,6 +28,7 @@ ADULTS = {  # mean and sd to draw from, wider than people are
     "ankle.dorsiflexion": (42, 6),
     "wrist.extension": (71, 9),
     "elbow.flexion": (147, 6),
+    "toe.extension": (69, 10),
 }
 WIDER = 1.6
 
@@ -40,24 +41,51 @@ def drawn_shape(family, chance):
         "squat": lambda: {
             "bar": bar,
             "load_share": draw(0, 1.8) if bar != "none" else 0.0,
-            "depth_deg": draw(80, 118),
+            "depth_deg": draw(20, 118),
             "stance_cm": draw(25, 80),
             "heel_mm": chance.choice([0, draw(0, 30)]),
             "single_leg": chance.random() < 0.15,
         },
         "lunge": lambda: {
             "step_length_m": draw(0.6, 1.0),
+            **chance.choice([{}, {"rear_knee_m": draw(0.0, 0.3)}, {"rear_foot_m": draw(0.25, 0.5)}]),
             "bar": chance.choice(["none", "front", "overhead"]),
         },
         "step-up": lambda: {"box_height_m": draw(0.3, 0.7), "bar": chance.choice(["none", "overhead"])},
         "hinge": lambda: {
-            "bar_height_m": draw(0.1, 0.35),
+            **chance.choice(
+                [
+                    {"bar_height_m": draw(0.1, 0.6)},
+                    {"bar_height_m": draw(-0.3, 0.1), "from_knee": True, "arms_back_deg": draw(0, 30)},
+                ]
+            ),
             "load_share": chance.choice([0, draw(0.2, 2)]),
             "stance_cm": chance.choice([28, 90]),
+            "knee_most_deg": chance.choice([165, draw(8, 60)]),
+            "beside": chance.random() < 0.3,
+        },
+        "bow": lambda: {
+            "lean_deg": draw(30, 90),
+            "bar": chance.choice(["none", "back"]),
+            "load_share": draw(0, 1),
+            "knee_most_deg": draw(5, 40),
+            "single_leg": chance.random() < 0.4,
         },
         "hang": lambda: {"chest_cm": chance.choice([0, draw(0, 12)])},
-        "plank": lambda: {"shoulders_cm": draw(-5, 8), "wedge_deg": chance.choice([0, 10])},
-        "push-up": lambda: {"wedge_deg": chance.choice([0, 10])},
+        "plank": lambda: {
+            "shoulders_cm": draw(-5, 8),
+            "wedge_deg": chance.choice([0, 10]),
+            "forearms": chance.random() < 0.3,
+        },
+        "push-up": lambda: {
+            "wedge_deg": chance.choice([0, 10]),
+            **chance.choice(
+                [{}, {"hands_m": (up := draw(0.2, 0.7)), "chest_m": up}, {"hands_m": draw(0, 0.1)}]
+            ),
+        },
+        "row": lambda: {"hands_cm": draw(0, 20)},
+        "fold": lambda: {"short_cm": draw(0, 30)},
+        "head-down": lambda: {"wedge_deg": chance.choice([0, 10])},
         "handstand": lambda: {"wedge_deg": chance.choice([0, 10])},
     }
     return replace(Shape(family=family), **numbers.get(family, dict)())

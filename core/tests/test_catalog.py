@@ -152,8 +152,8 @@ FAULTS = {
         "back-squat", "pace_s", "both above 0",
     ),
     "a source that does not exist": Fault(
-        "positions.yaml", "\nsquat-bottom-elbow:", "source: hemmerich-2006", "source: hemmerich-2016",
-        "squat-bottom-elbow", "needs.0.source", "did you mean 'hemmerich-2006'?",
+        "positions.yaml", "\nrun-stride:", "source: nawoczenski-1999", "source: nawoczenski-1989",
+        "run-stride", "needs.2.source", "did you mean 'nawoczenski-1999'?",
     ),
     "a pose that starts from none there is": Fault(
         "poses.yaml", "\ndip-front-rack:", "from: front-rack", "from: frontrack",

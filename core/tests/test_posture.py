@@ -2,12 +2,14 @@
 
 import math
 import unittest
+from dataclasses import replace
 
 import mujoco
 import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from core.catalog import load_catalog
 from core.posture import Shape, body_of, postures_of, steps_over
 from core.posture.body import DE_LEVA, WINTER
 from core.posture.chain import BAR_FROM_SHOULDER, Chain, places
@@ -31,6 +33,7 @@ ADULT = {
     "hip.flexion-straight-knee": 80.0,
     "wrist.extension": 71.0,
     "elbow.flexion": 147.0,
+    "toe.extension": 69.0,
 }
 
 
@@ -257,6 +260,25 @@ class Published(unittest.TestCase):
         self.assertTrue(80 <= asked["hip.flexion",] <= 115, asked)
         self.assertTrue(0 <= asked["hip.extension",] <= 20, asked)
 
+    def test_rear_toes_bend_as_far_as_in_a_heel_rise(self):
+        """With the ankle that lunge tests find, the toes of a lunge bend near the 58 degrees of a heel rise
+        (Nawoczenski 1999, from memory; a wide band)."""
+        asked, _, _ = posture(Shape(family="lunge"))
+        toes = asked["toe.extension", "ankle.dorsiflexion"] - ADULT["ankle.dorsiflexion"]
+        self.assertTrue(48 <= toes <= 68, toes)
+
+    def test_fingertips_come_near_the_floor(self):
+        """The fingertip-to-floor distance of healthy adults lies around nothing to 12 cm (Perret 2001 and
+        studies after it, from memory; a wide band)."""
+        short = next(
+            cm
+            for cm in range(60)
+            if postures_of(Shape(family="fold", short_cm=cm), [BODY]).holds(
+                {name: np.array([[value]]) for name, value in ADULT.items()}
+            )[0, 0]
+        )
+        self.assertTrue(0 <= short <= 12, short)
+
     def test_a_handstand_stands_within_a_few_degrees_of_straight(self):
         """Held handstands keep shoulders and hips within about ten degrees of a straight line (Kerwin 2001,
         Gautier 2009, from memory)."""
@@ -338,6 +360,25 @@ class CommonPractice(unittest.TestCase):
         self.assertTrue(60 <= asked["knee.flexion",] <= 100)
         _, wide, _ = posture(Shape(family="hinge", stance_cm=90))
         self.assertLess(wide["lean"], seen["lean"] - 5)
+
+    def test_a_straight_leg_hinge_bows_near_level_over_upright_shins(self):
+        """The bar just below the knees, the shins near upright, knees soft; a bar held higher asks less of
+        the hamstrings (common practice)."""
+        hinge = load_catalog().positions["hinge-straight"].shape
+        _, seen, _ = posture(hinge, **{"hip.flexion-straight-knee": 95.0})
+        self.assertTrue(55 <= seen["lean"] <= 85 and -10 <= seen["shank"] <= 10, seen)
+        self.assertLessEqual(seen["knee"], 25.5)
+        least = [
+            float(postures_of(shape, [BODY]).least(ranges)["hip.flexion-straight-knee"][0, 0])
+            for shape in (hinge, replace(hinge, bar_height_m=0.05))
+            for ranges in ({name: np.array([[value]]) for name, value in ADULT.items()},)
+        ]
+        self.assertGreater(least[0], least[1] + 8)
+
+    def test_a_row_to_the_hip_spares_the_shoulders(self):
+        """Hands further from the ribs, or nearer to the hip, take the elbow less far behind the trunk."""
+        near, far = (posture(Shape(family="row", hands_cm=cm))[0] for cm in (4, 12))
+        self.assertGreater(near["shoulder.extension",], far["shoulder.extension",] + 5)
 
     def test_rounding_spares_the_hamstrings_with_the_toes_at_the_bar(self):
         """The further the spine rounds, the less the hips have to fold."""

@@ -7,7 +7,7 @@ from typing import Annotated
 from ninja import Schema
 from pydantic import Field
 
-from core.posture.shape import BAR_HEIGHT_M, Bar, Family
+from core.posture.shape import BAR_HEIGHT_M, KNEE_MOST_DEG, Bar, Family
 
 FewNumbers = Annotated[dict[str, float], Field(max_length=10)]
 
@@ -22,12 +22,24 @@ class ShapeIn(Schema):
     depth_deg: float = 100.0
     stance_cm: float = 42.0
     heel_mm: float = 0.0
-    step_length_m: float = 0.9
+    step_length_m: float = 1.05
     box_height_m: float = 0.5
     bar_height_m: float = BAR_HEIGHT_M
     chest_cm: float = 0.0
     shoulders_cm: float = 0.0
     wedge_deg: float = 0.0
+    knee_most_deg: float = KNEE_MOST_DEG
+    beside: bool = False
+    from_knee: bool = False
+    arms_back_deg: float = 0.0
+    lean_deg: float = 75.0
+    forearms: bool = False
+    rear_knee_m: float = 0.0
+    rear_foot_m: float = 0.0
+    hands_m: float = 0.0
+    chest_m: float = 0.0
+    hands_cm: float = 10.0
+    short_cm: float = 0.0
 
 
 class LabIn(ShapeIn):

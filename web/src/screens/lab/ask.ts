@@ -17,6 +17,18 @@ export type Ask = Required<
     | "chest_cm"
     | "shoulders_cm"
     | "wedge_deg"
+    | "knee_most_deg"
+    | "beside"
+    | "from_knee"
+    | "arms_back_deg"
+    | "lean_deg"
+    | "forearms"
+    | "rear_knee_m"
+    | "rear_foot_m"
+    | "hands_m"
+    | "chest_m"
+    | "hands_cm"
+    | "short_cm"
   >
 > & {
   ranges: Record<string, number>;
@@ -45,7 +57,12 @@ export const HANDLES: Record<Ask["family"], Record<string, string>> = {
   squat: { ankle: "ankle.dorsiflexion", hip: "hip.flexion", shoulder: "shoulder.flexion" },
   lunge: { hip: "hip.extension" },
   hinge: { hip: "hip.flexion-straight-knee" },
+  bow: { hip: "hip.flexion-straight-knee" },
   hang: { shoulder: "shoulder.flexion", hip: "hip.extension" },
+  "l-hang": { hip: "hip.flexion-straight-knee" },
+  fold: { hip: "hip.flexion-straight-knee" },
+  row: { shoulder: "shoulder.extension" },
+  "head-down": { wrist: "wrist.extension" },
   plank: { wrist: "wrist.extension" },
   "step-up": { hip: "hip.flexion" },
   "toes-to-bar": { hip: "hip.flexion-straight-knee" },
@@ -59,10 +76,15 @@ export const FAMILY_NAMES: [Ask["family"], string][] = [
   ["lunge", "lunge"],
   ["step-up", "step-up"],
   ["hinge", "pull off the floor"],
+  ["bow", "bow, on both legs or one"],
   ["hang", "hang and kip"],
+  ["l-hang", "hang with level legs"],
   ["toes-to-bar", "toes at the bar"],
+  ["fold", "fold over the legs"],
   ["plank", "plank"],
   ["push-up", "push-up"],
+  ["row", "end of a row"],
+  ["head-down", "head on the floor"],
   ["handstand", "handstand"],
   ["dip", "dip"],
   ["lockout", "overhead lockout"],
@@ -76,12 +98,24 @@ const PLAIN: Ask = {
   depth_deg: 100,
   stance_cm: 42,
   heel_mm: 0,
-  step_length_m: 0.9,
+  step_length_m: 1.05,
   box_height_m: 0.5,
   bar_height_m: 0.225,
   chest_cm: 0,
   shoulders_cm: 0,
   wedge_deg: 0,
+  knee_most_deg: 165,
+  beside: false,
+  from_knee: false,
+  arms_back_deg: 0,
+  lean_deg: 75,
+  forearms: false,
+  rear_knee_m: 0,
+  rear_foot_m: 0,
+  hands_m: 0,
+  chest_m: 0,
+  hands_cm: 10,
+  short_cm: 0,
   ranges: {},
   lengths_m: {},
   person_id: null,
