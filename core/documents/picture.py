@@ -109,9 +109,10 @@ def picture_of_position(position: str, profile: DemandProfile, catalog: Catalog)
 
 
 def _pose_of(row: Position, profile: DemandProfile, catalog: Catalog) -> Pose:
-    """The posture of the average body where it is solved, else the shape of the catalog."""
+    """The posture of the average body where it is solved, else the shape of the catalog; a row solves an arm
+    and leaves the rest of the body as it is."""
     typical = next((one.typical for one in profile.positions if one.position == row.id), {})
-    if row.shape is None or not set(row.solved_motions) <= set(typical):
+    if row.shape is None or row.shape.family == "row" or not set(row.solved_motions) <= set(typical):
         return catalog.poses[row.pose]
     solved = _as_average(row.shape, tuple(sorted(typical.items())))
     return replace(solved, props=catalog.poses[row.pose].props)

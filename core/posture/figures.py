@@ -110,7 +110,8 @@ def pose_of(shape: Shape, seen: Mapping[str, float], x: float, body: Body) -> Po
         hung = arms if shape.bar == "back" else HANGING_DOWN
         return holding(bow_pose(shape, given, x), hung, shape.lean_deg)
     if shape.family == "hinge":
-        return holding(hinge_pose(given), HANGING_DOWN, given["lean"])
+        drawn_back = HANGING_DOWN._replace(upper_deg=-shape.arms_back_deg)
+        return holding(hinge_pose(given), drawn_back, given["lean"])
     if shape.family == "lockout":
         return holding(lockout_pose(given), OVERHEAD, -given["arch"])
     if shape.family == "toes-to-bar":

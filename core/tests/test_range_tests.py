@@ -68,7 +68,7 @@ class Tests(unittest.TestCase):
     def test_the_wall_is_where_the_knee_touches_it(self):
         """Shin leaned degree by degree over a flat foot until the front of the knee (5 cm ahead of its
         centre) meets the wall, for bodies of any height and shank: the same angle as the conversion, to a
-        hundredth."""
+        hundredth, once the 4 degrees are added that the front of a shin leans further."""
         for height_m, shank_m, reading in itertools.product((1.5, 1.7, 1.95), (None, 0.40, 0.45), (4, 9, 13)):
             lengths = {} if shank_m is None or height_m == 1.95 else {"shank": shank_m}
             body = body_of(height_m, None, "winter", **lengths)
@@ -77,7 +77,7 @@ class Tests(unittest.TestCase):
             lean = 0.0
             while shank_cm * math.sin(math.radians(lean)) + 5 < reading + toes_cm:
                 lean += 0.005
-            self.assertAlmostEqual(degrees_of(TESTS["knee-to-wall"], reading, body), lean, delta=0.01)
+            self.assertAlmostEqual(degrees_of(TESTS["knee-to-wall"], reading, body), lean + 4, delta=0.01)
 
     def test_the_arm_at_the_wall_is_straight_up_at_the_shoulders_own_distance(self):
         """9 cm ahead is 180 degrees; ten more is less by asin(10 / arm), 0.332 of 1.80 m."""
@@ -103,13 +103,12 @@ class Tests(unittest.TestCase):
         self.assertAlmostEqual(reading_of(test, degrees, body), reading, delta=0.01)
 
     def test_the_wall_spreads_adults_as_published(self):
-        """The catalog's ankles (mean and sd of adults) read at the wall: an sd of 2.5-4.5 cm, as published
-        for healthy adults (Bennell 1998 and studies after it, from memory). The mean is known to be off: 14
-        cm where 11.5-12.5 are published (docs/proof.md says why)."""
+        """The catalog's ankles (mean and sd of adults) read at the wall: 11.5-12.5 cm, an sd of 2.5-4.5, as
+        published for healthy adults (Bennell 1998 and studies after it, from memory)."""
         body, test = body_of(1.72, None), TESTS["knee-to-wall"]
         mean, sd = CATALOG.norms["ankle.dorsiflexion"].bands[0].male
         middle, more = reading_of(test, mean, body), reading_of(test, mean + sd, body)
-        self.assertAlmostEqual(middle, 14.05, delta=0.1)
+        self.assertTrue(11.5 <= middle <= 12.5, middle)
         self.assertTrue(2.5 <= more - middle <= 4.5, more - middle)
 
 
