@@ -9,8 +9,8 @@ from core.catalog.measuring import RangeTest
 from core.posture.body import Body
 
 KNEE_AHEAD_CM = 5.0  # front of the knee ahead of its centre; estimate
-# an inclinometer, which norms are of, lies on the front of the shin, which leans so much further than the line
-# through the joints: 9.5 cm went with 38.8 degrees in Konor 2012 (from memory)
+# an inclinometer, which norms are of, lies on the front of the shin, which leans so much further than the
+# line through the joints: 9.5 cm went with 38.8 degrees in Konor 2012 (from memory)
 SHIN_LEANS_MORE_DEG = 4.0
 SHOULDER_FROM_WALL_CM = 9.0  # the joint's centre ahead of a wall that the upper back touches; estimate
 STEP = 0.01  # of a reading, for the slope
