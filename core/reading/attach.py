@@ -30,6 +30,7 @@ from core.reading.said_loads import SaidLoads, pair_as_load
 from core.reading.units import BELLS, SHORTEST_RUN_M
 
 WEIGHTS = ("barbell", "dumbbell", "kettlebell", "sandbag")
+BODY_ONLY = ("none", "box", "pull-up-bar", "rings", "wall")  # what is lifted with them is oneself
 PAIR = 2
 HIGHEST_TARGET_M = 4.0  # common practice
 
@@ -148,7 +149,8 @@ class Attacher:
 
     def _give(self, part: PartDraft, read: Line, chunk: Chunk, alone: bool) -> None:
         """Fill the gaps of the movement before, or add a set to it."""
-        last, draft = part.work[-1], chunk.draft
+        draft = chunk.draft
+        last = self._lift_meant(part, read, draft) or part.work[-1]
         pair_as_load(last, draft)
         self._into_a_window(last, draft)
         if alone and self.loads.of_list(part, draft):
@@ -158,6 +160,18 @@ class Attacher:
         elif not self._fill(last, draft):
             self._hand_back(read, chunk)
         in_context(last, self.catalog.movements[last.movement], self.catalog)
+
+    def _lift_meant(self, part: PartDraft, read: Line, draft: Draft) -> Draft | None:
+        """'3 deadlifts + 6 box jumps, start at 60 %': a percent behind what has no bar is the lift's on its
+        line."""
+        last = self.catalog.movements[part.work[-1].movement]
+        if not draft.percents or draft.has_amount or last.implement not in BODY_ONLY or last.unit != "rep":
+            return None
+        for one in reversed(part.work):
+            bare = not (one.percents or one.loads or one.bodyweight)
+            if one.line == read.number and bare and self.catalog.movements[one.movement].implement in WEIGHTS:
+                return one
+        return None
 
     def _into_a_window(self, last: Draft, draft: Draft) -> None:
         """'Back squat, 20 min' and below it '5 x 5 @ 75 %': the time its sets are given, which is no work."""

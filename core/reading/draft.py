@@ -46,6 +46,7 @@ class Draft:
     synchro: bool = False
     shared: bool = False  # "(split)" beside it
     swaps: bool = False  # what one of a team does until they change places
+    after_sets: bool = False  # "10 box jumps after each set": as often as those of the line
     which_sets: int = 0  # "sets 4-6 at 77 %": for so many of the sets
     own_rounds: int = 0  # "sets 1-5: 3 deadlifts" every two minutes: in so many of its rounds
     relay: bool = False

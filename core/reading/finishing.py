@@ -28,6 +28,7 @@ OWN_ROUNDS = re.compile(r"^(\d{1,3}) rounds$")  # beside a division's line
 TIMES_IN_ALL = re.compile(r"^(\d{1,3}) times in all$")  # beside a line that is done another number of times
 NOBODY_KNOWS = "nobody knows how often"
 MINUTE_S = 60
+LONGEST_LAST_TRY_S = 600  # nobody goes on with one movement for longer; estimate
 FAR_LONGER = 1.3  # times a minute that no pace makes up for; estimate
 PAIR = 2  # who take turns are two, unless said otherwise
 EACH = "each"  # everybody of a team does all of it
@@ -60,7 +61,7 @@ class Finishing:
         for bar in part.bars:
             self._give_bar(part, bar)
         reading = rounds_of(fmt, part.work, self.catalog)
-        once = part.each_once if part.exact else _once_then_most(part)
+        once = part.each_once if part.exact else self._once_then_most(part, fmt)
         if fmt.kind == "as-many-as-possible" and once:
             reading = Rounds(1, False, 1, 1)
         if reading.estimated:
@@ -240,6 +241,15 @@ class Finishing:
         ]
         return "strength" if heavy and len(heavy) == len(part.work) else "conditioning"
 
+    def _once_then_most(self, part: PartDraft, fmt: Format) -> bool:
+        """'AMRAP 3: 15 box jumps, max wall balls': all of it once, and as many of the last as the time
+        allows; where that is more than anybody goes on for, it is another round: 'AMRAP 20: 400 m run, max
+        pull-ups'."""
+        if not _tries_last(part):
+            return False
+        spent = sum(once_s(one, self.catalog, 0.5) for one in _shared_lines(part)[:-1])
+        return not fmt.minutes or fmt.minutes * MINUTE_S - spent <= LONGEST_LAST_TRY_S
+
 
 def _in_minutes(part: PartDraft, fmt: Format) -> Format:
     """'EMOM, 4 rounds' above three minutes' work: twelve minutes."""
@@ -250,8 +260,8 @@ def _in_minutes(part: PartDraft, fmt: Format) -> Format:
     return replace(fmt, rounds=rounds, minutes=rounds * (fmt.interval_s or MINUTE_S) / MINUTE_S)
 
 
-def _once_then_most(part: PartDraft) -> bool:
-    """'AMRAP 3: 15 box jumps, max wall balls': all of it once, and as many of the last as the time allows."""
+def _tries_last(part: PartDraft) -> bool:
+    """Whether everything is counted but the last, which is tried at the most."""
     lines = [one for one in _shared_lines(part) if not one.station]
     if len(lines) < 2 or len(lines) < len(_shared_lines(part)):
         return False

@@ -31,6 +31,7 @@ _HELD_WHERE = frozenset(("overhead", "plate", "rack", "goblet"))
 _AFTER_SLASH = ("words", "division", "count", "measure", "clock", "max", "unit")
 SHORTEST_CHOICE_M = 1000.0  # "5 km row, 12 km bike or 5 km run": nobody does all of them; common practice
 _CHOOSES = re.compile(r"\b(?:choose|pick|choice|either|any)\b", re.IGNORECASE)
+_SUPERSET = re.compile(r"\b(?:super\s?-?set(?:ted)?|s/s)\s*(?:with|w/?)?\W*$", re.IGNORECASE)
 DASHES = ("-", "–", "—")  # between what a division does
 JOINS = ("comma", "bar", "slash", "dash", "plus", "and", "then")
 STARTS_NEXT = (
@@ -83,6 +84,7 @@ class Splitter:
         if sets := sets or sets_before_colon(read):
             spread_sets([chunk for _, chunk in found], sets)
         set_beside([chunk for _, chunk in found])
+        _as_often(read, [chunk for _, chunk in found])
         _load_of_all(found)
         times_of_all(read, [chunk for _, chunk in found])
         return found
@@ -226,7 +228,22 @@ class Splitter:
     def _parted_by_dashes(self, read: Line) -> bool:
         """'60 skips - 50 sit-ups - 40 squats': dashes between counted names."""
         runs = [read.phrases[at + 1 : at + 5] for at, one in enumerate(read.phrases) if one.text in DASHES]
-        return sum(map(self._counts_a_name, runs)) > 1
+        return sum(map(self._counts_a_name, runs)) > 1 or self._names_by_dashes(read)
+
+    def _names_by_dashes(self, read: Line) -> bool:
+        """'21-15-9: thrusters 43/30 - overhead squats - burpees': a list of names below its numbers."""
+        dashes = [at for at, one in enumerate(read.phrases) if one.text in DASHES and _stands_apart(read, at)]
+        behind = [read.phrases[at + 1] for at in dashes if at + 1 < len(read.phrases)]
+        return (
+            bool(dashes)
+            and any(one.kind == "scheme" for one in read.phrases[: dashes[0]])
+            and len(behind) == len(dashes)
+            and all(one.kind == "words" and self._is_a_name(one.text) for one in behind)
+        )
+
+    def _is_a_name(self, text: str) -> bool:
+        match = self.names.find(text)
+        return match is not None and match.confidence == 1 and not match.left_over
 
     def _counts_a_name(self, run: Sequence[Phrase]) -> bool:
         """'50 sit-ups', '50 reps of sit-ups', 'sit-ups x 50', 'sit-ups (50)'."""
@@ -303,7 +320,8 @@ class Splitter:
             return True  # "back squat, 3 x 10 @ 55 %, then 20 swings"
         if kind == "comma" and rest and read.phrases[rest[0]].kind == "which-sets":
             return True
-        if kind == "comma" and rest and _only_calories(read, here) and read.phrases[rest[0]].kind == "count":
+        calories = kind in ("comma", "plus") and rest and _only_calories(read, here)
+        if calories and read.phrases[rest[0]].kind == "count":
             return True  # "30 cal, 30 swings"
         high = bool(here) and read.phrases[here[-1]].unit in _HEIGHTS and read.phrases[here[-1]].pair
         if kind == "comma" and rest and high and read.phrases[rest[0]].kind == "count":
@@ -382,6 +400,12 @@ class Splitter:
             index += 1
 
 
+def _stands_apart(read: Line, at: int) -> bool:
+    """Whether a sign has room on both sides."""
+    sign = read.phrases[at]
+    return read.text[sign.column - 1 : sign.column].isspace() and read.text[sign.end : sign.end + 1].isspace()
+
+
 def _load_of_all(found: Chunks) -> None:
     """'30 swings, 200 m run, 20 swings (24/16)': said once, behind the last of the same movement."""
     loaded = {chunk.draft.movement: chunk.draft for _, chunk in found if chunk.named and chunk.draft.loads}
@@ -392,6 +416,24 @@ def _load_of_all(found: Chunks) -> None:
         if said and last and not (draft.loads or draft.percents or draft.bodyweight or draft.rpe):
             lend(said, draft, LOADS)
             draft.assumed.append(f"{said.load_text} for all of them")
+
+
+def _as_often(read: Line, chunks: list[Chunk]) -> None:
+    """'5-5-5 back squat with 10 box jumps after each set', 'bench 5 x 5, superset with 10 rows': what is done
+    once a set is done as often as the sets before it."""
+    sets = 0
+    for chunk in chunks:
+        draft = chunk.draft
+        own = draft.sets or len(draft.scheme)
+        if own:
+            sets = own
+        elif sets and chunk.named and draft.has_counts and (draft.after_sets or _supersets(read, chunk)):
+            draft.sets, draft.sets_written = sets, True
+
+
+def _supersets(read: Line, chunk: Chunk) -> bool:
+    first = next((one for one in chunk.indices if read.phrases[one].kind in COUNTED), None)
+    return first is not None and _SUPERSET.search(read.text[: read.phrases[first].column]) is not None
 
 
 def _is_choice(chunk: Chunk, before: Chunk) -> bool:

@@ -145,6 +145,7 @@ class Effort(InSets):
         self.take(index, "together")
 
     def _after_set(self, index: int, phrase: Phrase) -> None:
+        self.draft.after_sets = True
         self.take(index, "between sets", "note")
 
     def _pace(self, index: int, phrase: Phrase) -> None:

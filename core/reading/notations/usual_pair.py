@@ -6,6 +6,7 @@ import re
 
 from core.reading.notations.notation import Example, Notation
 from core.reading.phrases import Phrase
+from core.reading.plain_words import plain
 from core.reading.scan import Scan
 from core.reading.workout import Format
 
@@ -29,12 +30,18 @@ USUAL = frozenset(
 )  # common practice
 
 
+MACHINES = frozenset("air bike biking row rower rowing ski erg run running sprint sprints".split())
+LEAST_WORK_S = 10
+INTERVALS = frozenset(("interval", "intervals", "hard", "easy"))
+
+
 def read(scan: Scan) -> Format | None:
     """Seconds on and off that lead a line, and how often."""
     at = scan.at("sets")
     if at is None:
         return _after_rounds(scan)
-    if at != scan.free[0]:
+    machine = _behind_a_machine(scan, at)
+    if at != scan.free[0] and not machine:
         return None
     phrase = scan.phrases[at]
     pair: tuple[float, ...] = ()
@@ -43,12 +50,25 @@ def read(scan: Scan) -> Format | None:
         pair, times = _first_pair(phrase), phrase.values[0]
     elif phrase.pair:
         pair = phrase.values
-    if pair not in USUAL:
+    if pair not in USUAL and not (machine and _are_seconds(pair)):
         return None
     scan.used.add(at)
     if scan.kind(at + 1) in ("rounds", "set-word"):
         scan.used.add(at + 1)
     return Format("intervals", rounds=scan.bounded(times), work_s=int(pair[0]), rest_s=int(pair[1]))
+
+
+def _behind_a_machine(scan: Scan, at: int) -> bool:
+    """'Bike intervals: 30/30 x 10': what has neither loads nor repetitions a side."""
+    before = [scan.phrases[place] for place in range(at)]
+    words = {word for one in before if one.kind == "words" for word in plain(one.text).split()}
+    kinds = {one.kind for one in before}
+    return kinds <= {"words", "colon", "dash", "comma"} and bool(words) and words <= MACHINES | INTERVALS
+
+
+def _are_seconds(pair: tuple[float, ...]) -> bool:
+    """'Bike 8 x 20/40': at least as long a rest; of two standards the second is the smaller."""
+    return len(pair) == 2 and LEAST_WORK_S <= pair[0] <= pair[1] and not any(one % 5 for one in pair)
 
 
 def _after_rounds(scan: Scan) -> Format | None:
@@ -79,6 +99,7 @@ NOTATION = Notation(
         Example("20/10 x 8", Format("intervals", rounds=8, work_s=20, rest_s=10)),
         Example("10 rounds of 40/20", Format("intervals", rounds=10, work_s=40, rest_s=20)),
         Example("8 x 40/20", Format("intervals", rounds=8, work_s=40, rest_s=20)),
+        Example("bike intervals: 30/30 x 10", Format("intervals", rounds=10, work_s=30, rest_s=30)),
     ),
     counter_examples=("8 x 60/40", "8 rounds of 15/12 cal row", "5 x 5"),
 )
