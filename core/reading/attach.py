@@ -254,12 +254,7 @@ class Attacher:
                 lend(draft, one, LOADS)
             return True  # "8 sets climbing" under a complex
         weighed = len(group) > 1 and (draft.percents or draft.loads)
-        if weighed and draft.reps and not (draft.scheme or draft.sets or draft.sum):
-            for one in group:  # "70 % x 2" under a complex: two of all of it
-                of_each = (one.scheme or (one.reps or 1,))[0]
-                if not (one.percents or one.loads):
-                    one.scheme, one.reps = (), None
-                add_sets(one, replace(draft, reps=of_each), draft.reps)
+        if weighed and (_so_often(group, draft) or _gives_bar(group, draft)):
             return True
         if not draft.sum or len(group) != len(draft.sum):
             return False
@@ -406,6 +401,27 @@ class Attacher:
         chunk.draft.assumed.append(f"{phrase.text} on the {self.catalog.movements[machine].name}")
         chunk.named = True
         return True
+
+
+def _so_often(group: list[Draft], draft: Draft) -> bool:
+    """'70 % x 2' under a complex: two of all of it."""
+    if not draft.reps or draft.scheme or draft.sets or draft.sum:
+        return False
+    for one in group:
+        of_each = (one.scheme or (one.reps or 1,))[0]
+        if not (one.percents or one.loads):
+            one.scheme, one.reps = (), None
+        add_sets(one, replace(draft, reps=of_each), draft.reps)
+    return True
+
+
+def _gives_bar(group: list[Draft], draft: Draft) -> bool:
+    """'EMOM 10 @ 70 %' below a complex: the bar of all of it, where it has none yet."""
+    if draft.has_amount or draft.sets or draft.sum or any(one.percents or one.loads for one in group):
+        return False
+    for one in group:
+        lend(draft, one, LOADS)
+    return True
 
 
 def _says_half(last: Draft, draft: Draft) -> bool:

@@ -29,6 +29,7 @@ _TURNS = tuple(
         r"^\W*(?:in\s+)?\d{1,2}\s*(?:min(?:ute)?s?|')\s*:.*?(?P<said>[,;]\s*(?:as\s+many\s+(?:rounds|reps)(?:\s*(?:and|&|\+)\s*reps)?"
         r"\s+as\s+possible|amrap)\s*[.!]?)$",
         r"\b1\s+[13]/[24]\s+(?=(?:reps?|front|back|overhead|goblet|squats?|bench|split|air|pull|push|ring|chin)\b)",
+        r",\s*\d{1,3}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|'|\")?\s+(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?\s+recover(?:y|ies)?(?!\w)",
         r"\bstop(?:ping)?\s+at\s+\d{1,2}:\d{2}\b",
         r"^\W*starts?\s+(?:at\s+)?\d{1,2}[:.]\d{2}(?=\s*(?:[/,;|–-]|$))",
         r"\b(?:in|during|within)\s+(?:each|every)\s+(?:\d{1,2}(?::\d{2})?\s*(?:min(?:ute)?s?|')?|interval|window)\s*:",

@@ -35,7 +35,10 @@ LONGEST_PAUSE_MIN = 5  # between two rows of a plan of the hour; common practice
 PAIR = 2  # "2 x 25" beside a dumbbell is a weight in each hand
 ROMAN = ("i", "ii", "iii", "iv", "v", "vi", "vii", "viii")
 SHORT_DAY = re.compile(r"^\s*([^\W\d_]{2,3})\.?\s*[:–-]\s+(?=\S)")
-PARTNER = re.compile(r"^\s*(?:(?:partner|athlete|person)\s+|p)?([AB12])\s*[:)]\s+(?=\S)", re.IGNORECASE)
+PARTNER = re.compile(
+    r"^\s*(?:(?:(?:partner|athlete|person)\s+|p)?([A-C1-3])\s*[:)]\s+|p([1-3])\s+)(?=\S)", re.IGNORECASE
+)
+PARTNERS = tuple("AB 12 ABC 123".split())
 COUNTED_LABEL = re.compile(r"^\s*(?P<word>[A-Za-z]{1,12})\.?\s*#?(?P<number>\d{1,2})\s*[:.)]\s+(?=\S)")
 STARTS_AT = re.compile(
     r"^\s*(?:at\s+)?(?P<minutes>\d{1,2}):(?P<seconds>\d{2})\s*[-–—:)|]\s+(?!\d{1,2}:\d{2})(?=\S)",
@@ -206,19 +209,22 @@ def clock_starts(rows: list[Row]) -> None:
 
 
 def partners(rows: list[Row]) -> None:
-    """'A: 200 m run' and 'B: max burpees' right below 'in pairs': what each of two does."""
-    labelled = [row for row in rows if row.role == "work" and PARTNER.match(row.text)]
-    said = [PARTNER.match(row.text)[1].upper() for row in labelled]  # type: ignore[index]
-    if said not in (["A", "B"], ["1", "2"]):
+    """'A: 200 m run' and 'B: max burpees' right below 'in pairs', 'P1 ..', 'P2 ..', 'P3 ..' below 'teams of
+    3': what each of them does."""
+    found = [
+        (at, row, PARTNER.match(row.text)) for at, row in enumerate(rows) if row.role in ("work", "rest")
+    ]
+    labelled = [(at, row, match) for at, row, match in found if match is not None]
+    said = "".join((match[1] or match[2]).upper() for _, _, match in labelled)
+    places = [at for at, _, _ in labelled]
+    if said not in PARTNERS or places != list(range(places[0], places[0] + len(places))):
         return
-    at = rows.index(labelled[0])
-    above = rows[at - 1].text if at and not labelled[0].after_blank else ""
-    if rows.index(labelled[1]) != at + 1 or not any(one.kind == "team" for one in tokenize(above)):
+    above = rows[places[0] - 1].text if places[0] and not labelled[0][1].after_blank else ""
+    if not any(one.kind == "team" for one in tokenize(above)):
         return
-    for row in labelled:
-        if match := PARTNER.match(row.text):
-            row.of_partner, row.start = True, match.end()
-            row.marks.append((0, len(match.group().rstrip()), "who of the two"))
+    for _, row, match in labelled:
+        row.of_partner, row.start = True, match.end()
+        row.marks.append((0, len(match.group().rstrip()), "who of them"))
 
 
 def short_days(rows: list[Row]) -> None:
