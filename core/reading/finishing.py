@@ -188,18 +188,21 @@ class Finishing:
         rows = {draft.line for draft in lines}
         if fmt.kind != "every-minute" or numbered or len(lines) < 2 or len(rows) != len(lines):
             return
-        too_long = not part.exact and self._never_fits(lines, fmt)
+        places = len(lines) + part.rest_minutes
+        too_long = not part.exact and self._never_fits(lines, fmt, places)
         if len(lines) != part.places and not part.by_turns and not too_long:
             return
         for place, draft in enumerate(lines, start=1):
             draft.station = place
             if too_long:
                 draft.assumed.append("one a minute, as all of them take longer than one")
+        part.rest_stations.update(range(len(lines) + 1, places + 1))
 
-    def _never_fits(self, lines: list[Draft], fmt: Format) -> bool:
-        """Whether one pass takes far longer than the minute it has, even at the fast end of every pace."""
+    def _never_fits(self, lines: list[Draft], fmt: Format, places: int) -> bool:
+        """Whether one pass takes far longer than the minute it has, even at the fast end of every pace, and
+        the places of the list fill the rounds."""
         least = sum(once_s(draft, self.catalog, 0.0) for draft in lines)
-        whole = bool(fmt.rounds) and (fmt.rounds or 0) % len(lines) == 0
+        whole = bool(fmt.rounds) and (fmt.rounds or 0) % places == 0
         return whole and fmt.interval_s == MINUTE_S and least > FAR_LONGER * MINUTE_S
 
     def _shared(self, part: PartDraft, fmt: Format) -> Format:

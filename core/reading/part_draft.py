@@ -33,6 +33,7 @@ class PartDraft:
     own_schemes: dict[str, tuple[int, ...]] = field(default_factory=dict)  # of divisions with another list
     parent: PartDraft | None = None
     rest_stations: set[int] = field(default_factory=set)
+    rest_minutes: int = 0  # lines of its list that only say to rest
     window_s: int | None = None
     bars: list[Draft] = field(default_factory=list)  # loads said above the list
     lasts_s: int | None = None  # what its heading says it takes

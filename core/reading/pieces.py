@@ -49,6 +49,7 @@ from core.reading.tokens import seconds_of
 from core.reading.units import METRE_PER
 from core.reading.volumes import MEANWHILE
 
+LEAST_TIMES = 2  # that something interrupts
 LISTED = ("every-minute", "intervals")  # formats whose lists have a number a place
 
 SUPERSET_WITH = re.compile(
@@ -76,6 +77,9 @@ _INTERRUPTS = (
         r"\W*(?:after\s+)?every\s+(?:(?P<way>\d+)\s*)?(?P<unit>km|k|m|metres|meters|miles?)\b[^\d:]{0,16}[:,]?\s*(?=\d)",
         re.IGNORECASE,
     ),
+)
+_EVERY_SO_LONG = re.compile(
+    r"\W*every\s+(?P<minutes>[2-9]|1\d)\s*(?:min(?:ute)?s?\b|')\s*[:,–-]?\s*(?=\d+\s+[^\W\d])", re.IGNORECASE
 )
 _MINUTES_INTERRUPT = re.compile(
     r"\W*(?P<lasts>\d{1,2})\s*(?:min(?:ute)?s?|')\s+(?P<what>[^\W\d][^\d,;:–-]{2,30}?)\s*[-–,;:(]?\s*"
@@ -125,7 +129,8 @@ class Pieces:
         if any(whole(row, start, stop) for whole in (self._superset, self._of_each, self._odd_and_even)):
             return
         start = self._behind_label(row, start, stop)
-        if self._interrupts(row, start, stop) or self._minutes_interrupt(row, start, stop, bullet):
+        breaks = self._interrupts(row, start, stop) or self._every_so_long(row, start, stop)
+        if breaks or self._minutes_interrupt(row, start, stop, bullet):
             return
         read = self.reading.line(row, start, stop)
         if says_nothing(read):
@@ -275,6 +280,21 @@ class Pieces:
         for draft in part.work[before:]:
             draft.own_rounds, draft.often = times, not times
 
+    def _every_so_long(self, row: Row, start: int, stop: int) -> bool:
+        """'Every 3 min: 6 burpees' right below the list of an AMRAP: as often as its minutes hold."""
+        said, part = _EVERY_SO_LONG.match(row.text[start:stop]), self.reading.parts.last
+        fmt = part.format if part is not None and part.work else None
+        if part is None or said is None or fmt is None or row.after_blank:
+            return False
+        if fmt.kind != "as-many-as-possible":
+            return False
+        times = int((fmt.minutes or 0) // int(said["minutes"]))
+        if times < LEAST_TIMES:
+            return False
+        self.reading.mark(row, start, start + said.end(), "format", f"{times} times")
+        self._so_often(row, part, start + said.end(), stop, times)
+        return True
+
     def _minutes_interrupt(self, row: Row, start: int, stop: int, bullet: int | None) -> bool:
         """'8 min row - every minute 3 burpees', '20 min run; every 5 min stop for 10 squats'."""
         said = _MINUTES_INTERRUPT.match(row.text[start:stop])
@@ -316,6 +336,8 @@ class Pieces:
         if found:
             words = (read.phrases[one].text for one in read.free() if read.phrases[one].kind == "words")
             found.alone = not any(map(self.reading.names.find, words))
+        if found and found.rest_only and found.format.rest_s is None and parts.last and parts.last.work:
+            parts.last.rest_minutes += 1
         if found and not (found.rest_only and (station or bullet)):
             parts.apply(row, found, division)
             role = "" if found.format.rounds and not found.only_changes else role  # "finish with 3 rounds of"

@@ -102,7 +102,8 @@ def set_beside(chunks: list[Chunk]) -> None:
         counted = second.has_amount and not second.sets_written
         held = chunk.joined_by == "comma" and first.seconds and second.seconds
         added = chunk.joined_by == "plus" or held
-        if added and first.sets_written and first.sets and counted and chunk.named:
+        once = first.estimated and (second.distance_m or second.calories)  # "1RM clean + 50 cal bike"
+        if added and first.sets_written and first.sets and counted and chunk.named and not once:
             spread_sets([chunk], first.sets)
 
 
