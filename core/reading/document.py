@@ -51,6 +51,7 @@ from core.reading.row_roles import (
 )
 from core.reading.rows import (
     REMARK,
+    SUPERSET_WITH,
     Row,
     cased,
     indent_of,
@@ -278,7 +279,7 @@ class DocumentPass:
             leads = following.text.lstrip()[:1] in "-•*"
             numbered = following.bullet is not None and row.bullet is None
             row.followed_deeper = following.indent > row.indent or numbered or leads
-            row.followed = lists_on(following)
+            row.followed = lists_on(following) and SUPERSET_WITH.match(following.text) is None
             row.sets_below = not following.after_blank and begins_with_sets(following)
             arranges_more = following.role == "work" and following.format and not following.named
             if arranges_more and not following.after_blank and not following.heading:

@@ -124,7 +124,7 @@ def before_words(row: Row) -> None:
             row.start += match.end()
             row.loads = row.loads or pattern is _LOADS
     if row.marks and not row.content.strip() and row.heading is None and AT_A_TIME.match(row.text):
-        row.heading = Heading(" ".join(row.text.split()), None, len(row.text), alone=True)
+        row.heading = Heading(" ".join(row.text.split()).strip(" -–—"), None, len(row.text), alone=True)
         return
     numbered = None if SET_NUMBER.match(row.content) else NUMBER_BULLET.match(row.content)
     if numbered:

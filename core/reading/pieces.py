@@ -40,7 +40,7 @@ from core.reading.remarks import (
     take_targets,
     take_vest,
 )
-from core.reading.rows import Row
+from core.reading.rows import SUPERSET_WITH, Row
 from core.reading.several import PieceCuts
 from core.reading.spreading import spread_amount, spread_everyone, spread_list
 from core.reading.state import Reading
@@ -51,14 +51,6 @@ from core.reading.volumes import MEANWHILE
 
 LEAST_TIMES = 2  # that something interrupts
 LISTED = ("every-minute", "intervals")  # formats whose lists have a number a place
-
-SUPERSET_WITH = re.compile(
-    r"\s*(?:(?:super\s?-?set(?:ted)?|super|ss|s/s)\s*(?:with\b|w\b[./]?)"
-    r"|(?:in\s+)?(?:between|after|btw)\s+(?:(?:each|every|the|all)\s+)?sets?\b\s*(?:[:,-]|(?=\s\d))"
-    r"|\+\s+(?=\d.*\bafter\s+(?:each|every)\s+set\b))\s*",
-    re.IGNORECASE,
-)
-
 
 _LIST = r"(?P<list>\d{1,2}(?:\s*(?:,|and|&|/)\s*\d{1,2})+)\s*[:,–-]?\s+(?=\d)"
 _INTERRUPTS = (
@@ -228,12 +220,16 @@ class Pieces:
         said, part = SUPERSET_WITH.match(row.text[start:stop]), self.reading.parts.last
         work = part.work if part is not None else []
         sets = next(filter(None, (one.sets or len(one.scheme) for one in reversed(work))), None)
-        if said is None or part is None or not sets:
+        fmt = part.format if part is not None else None
+        rounds = fmt.rounds if fmt is not None and fmt.kind == "every-minute" and work else None
+        if said is None or part is None or not (sets or rounds):
             return False
-        self.reading.mark(row, start, start + said.end(), "format", f"between the {sets} sets above")
+        self.reading.mark(
+            row, start, start + said.end(), "format", f"between the {sets or rounds} sets above"
+        )
         before = len(part.work)
         self.read(row, start + said.end(), stop, first=False)
-        for draft in part.work[before:]:
+        for draft in part.work[before:] if sets else ():
             draft.sets, draft.sets_written = draft.sets or sets, True
         return True
 

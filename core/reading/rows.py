@@ -47,8 +47,14 @@ MESSAGE = re.compile(
     r"^\s*(?:\[[^\]]{0,12}\d{1,2}[:.]\d{2}[^\]]{0,10}\]|\d{1,2}[./]\d{1,2}[./]\d{2,4},?\s+\d{1,2}[:.]\d{2}\s*[-–])\s*"
     r"(?:[^\W\d][\w .'’&-]{0,30}:\s+)?(?=\S)"
 )
+SUPERSET_WITH = re.compile(
+    r"\s*(?:(?:super\s?-?set(?:ted)?|super|ss|s/s)\s*(?:with\b|w\b[./]?)"
+    r"|(?:in\s+)?(?:between|after|btw)\s+(?:(?:each|every|the|all)\s+)?sets?\b\s*(?:[:,-]|(?=\s\d))"
+    r"|\+\s+(?=\d.*\bafter\s+(?:each|every)\s+set\b))\s*",
+    re.IGNORECASE,
+)
 AT_A_TIME = re.compile(
-    r"^\s*(?:(?:at|on\s+the)\s+|@\s*)\d{1,2}:\d{2}(?!\d|\s*(?:x|for)\s*\d)\s*[:,–-]?\s*", re.IGNORECASE
+    r"^[\s–—-]*(?:(?:at|on\s+the)\s+|@\s*)\d{1,2}:\d{2}(?!\d|\s*(?:x|for)\s*\d)\s*[:,–—-]*\s*", re.IGNORECASE
 )
 _BESIDE_HEADING = re.compile(
     r"\s*(?:[-–—/|,:]+(?=\s|$)|\(\d{1,2}\s*[-–]\s*\d{1,2}(?:\s*(?:min|'))?\)(?=\s*[:–-])|[\"“«][^\"”»]{1,60}[\"”»]|(?:[01]?\d|2[0-3])[:.h][0-5]\d(?:\s*[-–]\s*(?:[01]?\d|2[0-3])[:.h][0-5]\d)?\s*(?:h|uhr|am|pm)?"
