@@ -119,10 +119,24 @@ class Attacher:
                 self.parts.current(row.number).lasts_s = seconds  # "Gymnastics density, 12 min"
         elif part is not None and chunk.draft.estimated:
             part.notes.append(read.content.strip())  # "6 minutes to find a max:" above what is lifted
-        elif chunk.draft.reps and row.followed and any(one.kind == "for-time" for one in read.phrases):
+        elif chunk.draft.reps and row.followed and _counts_each(read):
             self.parts.current(row.number).each_reps = chunk.draft.reps  # "30 reps for time"
-        else:
+        elif part is None or row.followed or not self._lift_above(part, chunk.draft):
             self._hand_back(read, chunk)
+
+    def _lift_above(self, part: PartDraft, draft: Draft) -> bool:
+        """'EMOM 6: 1 rep @ 85 %' below a lift that was built to its heaviest: that lift again."""
+        at = self.parts.all.index(part)
+        before = self.parts.all[at - 1].work if at and not part.heading else []
+        weighed = draft.reps and (draft.percents or draft.loads or draft.rpe)
+        if not weighed or len({one.movement for one in before}) != 1 or not before[-1].sets_written:
+            return False
+        if self.catalog.movements[before[-1].movement].implement not in WEIGHTS:
+            return False
+        draft.movement, draft.text, draft.division = before[-1].movement, before[-1].text, None
+        draft.assumed.append(f"{draft.text} again")
+        part.work.append(draft)
+        return True
 
     def _beside(self, part: PartDraft, row: Row, read: Line, chunk: Chunk) -> bool:
         """Whether amounts say something of their own of the movement before them, and no more of its gaps."""
@@ -288,6 +302,13 @@ class Attacher:
     def _again(self, part: PartDraft, last: Draft, draft: Draft) -> bool:
         """'.. a heavy triple, then 3 x 3 at 80 % of that': more sets of the same lift."""
         more = draft.sets_written and (draft.scheme or draft.max_effort or draft.reps)
+        minutes = part.format is not None and part.format.kind == "every-minute"
+        if minutes and draft.sets_written and last.percents and draft.percents not in ((), last.percents):
+            draft.movement, draft.text, draft.role = last.movement, last.text, "cash-out"
+            draft.max_effort = not more  # "drop to 75 %, 1 x max reps"
+            draft.assumed.append(f"{draft.text} again, after the minutes")
+            part.work.append(draft)
+            return True
         if not more or not last.sets_written or not (draft.percents or last.estimated):
             return False
         if another_set(draft, last) and not last.estimated:
@@ -422,6 +443,12 @@ def _gives_bar(group: list[Draft], draft: Draft) -> bool:
     for one in group:
         lend(draft, one, LOADS)
     return True
+
+
+def _counts_each(read: Line) -> bool:
+    """'30 reps for time', '7 rounds of 7:' above bare names."""
+    kinds = [one.kind for one in read.phrases if one.kind != "colon"]
+    return "for-time" in kinds or kinds[-3:] == ["rounds", "of", "count"]
 
 
 def _says_half(last: Draft, draft: Draft) -> bool:

@@ -15,6 +15,7 @@ from core.reading.phrases import Phrase
 from core.reading.prose import COUNTED
 from core.reading.spreading import (
     MOST_SETS,
+    number_of_each,
     only_fillers,
     set_beside,
     sets_before_colon,
@@ -87,6 +88,7 @@ class Splitter:
         _as_often(read, [chunk for _, chunk in found])
         _load_of_all(found)
         times_of_all(read, [chunk for _, chunk in found])
+        number_of_each(read, [chunk for _, chunk in found])
         return found
 
     def _only_one_of_them(self, read: Line, found: Chunks) -> Chunks:
@@ -216,9 +218,9 @@ class Splitter:
         name, here = division_id(read.phrases[index].text), pieces[-1][2]
         read.take([index], "division", name)
         inside = [one for one in here if one in read.bracketed] if index in read.bracketed else []
-        if len(inside) < len(here) and self._named(read, inside):
+        if len(inside) < len(here) and (self._named(read, inside) or _amounts_alone(read, inside)):
             outside = [one for one in here if one not in inside]
-            pieces[-1] = (*pieces[-1][:2], outside)  # "5 pull-ups (ring rows for beginners)"
+            pieces[-1] = (*pieces[-1][:2], outside)  # "5 pull-ups (ring rows for beginners)", "(3 scaled)"
             pieces.append(("division", name, inside))
         elif here and self._named(read, here) and self._nothing_follows(read, rest):
             pieces[-1] = (pieces[-1][0], name, here)
@@ -398,6 +400,13 @@ class Splitter:
                     read.glue(index - 1, index + 1)
                     continue
             index += 1
+
+
+def _amounts_alone(read: Line, inside: list[int]) -> bool:
+    """'(15 scaled)', '(3 for scaled)'."""
+    said = [read.phrases[one] for one in inside]
+    others = [one for one in said if one.kind not in ("count", "measure")]
+    return bool(said) and len(others) < len(said) and all(only_fillers(one.text) for one in others)
 
 
 def _stands_apart(read: Line, at: int) -> bool:

@@ -94,6 +94,17 @@ def times_of_all(read: Line, chunks: list[Chunk]) -> None:
         spread_sets(chunks, named[0].sets)
 
 
+def number_of_each(read: Line, chunks: list[Chunk]) -> None:
+    """'7 rounds of 7: thrusters, burpees, pull-ups': so many of each."""
+    kinds = [one.kind for one in read.phrases]
+    named = [chunk.draft for chunk in chunks if chunk.named]
+    places = [at for at in range(len(kinds) - 3) if kinds[at : at + 4] == ["rounds", "of", "count", "colon"]]
+    if not places or len(named) < 2 or named[0].reps != read.phrases[places[0] + 2].values[0]:
+        return
+    for draft in named[1:]:
+        draft.reps = draft.reps if draft.has_amount else named[0].reps
+
+
 def set_beside(chunks: list[Chunk]) -> None:
     """'3 x 10 rows + 30 s plank', '3 x 30 s hollow, 30 s arch': what a plus adds to a movement in sets, or a
     comma to a hold, is done in each of them."""

@@ -20,6 +20,7 @@ LONGEST_EFFORT_S = 120  # nobody goes flat out for longer; estimate
 LOW_EFFORT, HIGH_EFFORT = 0.6, 1.6  # people differ this much in a try at the most; estimate
 DEFAULT_WORK_S = 20
 WORKED_OF_MINUTE = 0.75  # of a minute without a number; estimate
+LONG_INTERVAL_S = 240  # that is no minute with a rest in it but a time on one thing: "rotate every 5 min"
 MAX_ROUNDS = 200
 LONGEST_TIMED_S = 240  # repetitions for longer are practice; estimate
 DEATH_BY_REPS = 12  # minutes most people last in a rising every-minute ladder; estimate
@@ -239,7 +240,8 @@ def _interval_s(fmt: Format) -> int:
     """Seconds of work in one interval; of a minute's work most is worked."""
     if fmt.kind == "intervals":
         return fmt.work_s or DEFAULT_WORK_S
-    return round((fmt.interval_s or 60) * WORKED_OF_MINUTE)
+    interval_s = fmt.interval_s or 60
+    return interval_s if interval_s >= LONG_INTERVAL_S else round(interval_s * WORKED_OF_MINUTE)
 
 
 def _calories_tried(draft: Draft, fmt: Format, catalog: Catalog) -> int:
