@@ -136,8 +136,10 @@ def then_alone(read: Line, part: PartDraft | None) -> bool:
 
 
 def take_kit(row: Row, read: Line, part: PartDraft, names: Names) -> None:
-    """'KB complex', 'dumbbell only' above a list: what all of it is done with."""
-    for index in read.free() if row.followed and not row.named else ():
+    """'KB complex', 'dumbbell only' above a list, or before the colon of one: what all of it is done with."""
+    heads = row.followed and not row.named
+    led = next((at for at, one in enumerate(read.phrases) if one.kind == "colon"), 0)
+    for index in read.free() if heads else read.free()[: int(led > 0)]:
         kit = kit_of_all(read.phrases[index].text) if read.phrases[index].kind == "words" else ""
         if kit and not part.work and names.find(read.phrases[index].text) is None:
             part.kit = kit

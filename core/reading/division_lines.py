@@ -22,7 +22,7 @@ from core.reading.part_draft import PartDraft
 from core.reading.plain_words import plain_words
 from core.reading.prose import arranges
 from core.reading.remarks import take_vest
-from core.reading.rows import Row
+from core.reading.rows import AGAIN, Row
 from core.reading.state import Reading
 from core.reading.tables import Standard
 from core.reading.units import LOAD_UNITS
@@ -149,6 +149,10 @@ class DivisionLines:
         read = self.reading.line(row, standard.cell.start, standard.cell.end, of_division=True)
         self.reading.splitter.glue_names(read)
         division = division_id(standard.division)
+        part = self.reading.parts.last
+        own = [one for one in (part.work if part else ()) if one.line == row.number % AGAIN]
+        if own and own[-1].division in (None, "rx"):
+            target = own[-1].movement  # what the row's first cell made of its name
         for _, chunk in self.reading.splitter.chunks(read):
             self.reading.divisions.as_load(chunk)
             if not strange_words(read, chunk):

@@ -278,6 +278,8 @@ _SETS_AND_DROP = re.compile(
 
 def _dropped(kept: list[Phrase], phrase: Phrase, line: str) -> list[Phrase] | None:
     """The phrases so far with a share that is taken off a heavy set: '-10 %', '3 x 5 -15 %'."""
+    if (lighter := _lighter(kept, phrase)) is not None:
+        return lighter
     if _drops_by(kept, phrase):
         left = tuple(WHOLE - value for value in phrase.values)
         column = kept[-1].column
@@ -302,13 +304,30 @@ def _dropped(kept: list[Phrase], phrase: Phrase, line: str) -> list[Phrase] | No
     ]
 
 
+_DROP = re.compile(r"(?:then\s+)?(?:drop(?:\s+by)?|minus|reduce\s+by|take\s+off|back\s+off)", re.IGNORECASE)
+_LESS = re.compile(r"(?:less|lighter|off|down)(?!\w)", re.IGNORECASE)
+
+
 def _drops_by(kept: list[Phrase], phrase: Phrase) -> bool:
     """'-10 % for 2 x 5' behind a heavy set: at 90 % of it."""
     if phrase.unit != "percent" or phrase.form or max(phrase.values) > MOST_DROPPED or not kept:
         return False
     signed = kept[-1].kind == "dash" and kept[-1].end == phrase.column
-    apart = len(kept) > 1 and kept[-2].kind not in _ONE_NUMBER and kept[-2].end < kept[-1].column
+    apart = len(kept) == 1 or (kept[-2].kind not in _ONE_NUMBER and kept[-2].end < kept[-1].column)
     return signed and apart
+
+
+def _lighter(kept: list[Phrase], phrase: Phrase) -> list[Phrase] | None:
+    """'Drop 10 %, 3 x 3', '3 x 3 at 10 % less': at 90 % of what was lifted before."""
+    if phrase.unit == "percent" and kept and _DROP.fullmatch(kept[-1].text):
+        share, rest = phrase, []
+    elif kept and kept[-1].unit == "percent" and phrase.kind == "words" and _LESS.match(phrase.text):
+        share, rest, kept = kept[-1], [phrase], kept[:-1]
+    else:
+        return None
+    if share.form or len(share.values) != 1 or share.values[0] > MOST_DROPPED:
+        return None
+    return [*kept, replace(share, values=(WHOLE - share.values[0],)), *rest]
 
 
 def _says_which_sets(kept: list[Phrase], phrase: Phrase) -> bool:

@@ -19,7 +19,8 @@ from core.reading.tokens import tokenize
 
 RowRole = Literal["work", "note", "title", "schedule", "heading", "table", "cells", "too-long"]
 BULLET = re.compile(
-    r"^\s*(?:[-*•·▪◦‣●○–—>✓✔☐]+(?=\s|\w)|\d{1,2}[.)](?=\s|[A-Za-z])|\(\d{1,2}\)(?=\s)|\[[ x]?\])\s*"
+    r"^\s*(?:(?![-–]\d{1,2}\s?%)[-*•·▪◦‣●○–—>✓✔☐]+(?=\s|\w)"
+    r"|\d{1,2}[.)](?=\s|[A-Za-z])|\(\d{1,2}\)(?=\s)|\[[ x]?\])\s*"
 )
 NUMBER_BULLET = re.compile(
     r"^\s*(?:[-*•]\s*)?[(\[#]?(?:(?:exercise|movement|no|nr)\b\.?\s*)?(\d{1,2})"

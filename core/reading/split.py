@@ -33,6 +33,7 @@ _AFTER_SLASH = ("words", "division", "count", "measure", "clock", "max", "unit")
 SHORTEST_CHOICE_M = 1000.0  # "5 km row, 12 km bike or 5 km run": nobody does all of them; common practice
 _CHOOSES = re.compile(r"\b(?:choose|pick|choice|either|any)\b", re.IGNORECASE)
 _SUPERSET = re.compile(r"\b(?:super\s?-?set(?:ted)?|s/s)\s*(?:with|w/?)?\W*$", re.IGNORECASE)
+LONGEST_JOINING = 4  # letters of a word between an amount and who does it, in any language
 DASHES = ("-", "–", "—")  # between what a division does
 JOINS = ("comma", "bar", "slash", "dash", "plus", "and", "then")
 STARTS_NEXT = (
@@ -405,8 +406,9 @@ class Splitter:
 def _amounts_alone(read: Line, inside: list[int]) -> bool:
     """'(15 scaled)', '(3 for scaled)'."""
     said = [read.phrases[one] for one in inside]
-    others = [one for one in said if one.kind not in ("count", "measure")]
-    return bool(said) and len(others) < len(said) and all(only_fillers(one.text) for one in others)
+    others = [one.text for one in said if one.kind not in ("count", "measure")]
+    brief = all(only_fillers(text) or len(text) <= LONGEST_JOINING for text in others)  # "6 für Scaled"
+    return bool(said) and len(others) < len(said) and brief
 
 
 def _stands_apart(read: Line, at: int) -> bool:

@@ -23,7 +23,7 @@ def sets_before_colon(read: Line) -> int | None:
     at = next((index for index, one in enumerate(read.phrases[:colon]) if one.kind == "count"), colon)
     if not at + 2 <= colon <= FURTHEST_COLON or read.phrases[at].pair:
         return None
-    if any(one.kind not in ("words", "team", "everyone", "dash") for one in read.phrases[:at]):
+    if any(one.kind not in ("words", "team", "everyone", "dash", "comma", "x") for one in read.phrases[:at]):
         return None
     if not any(one.kind in ("set-word", "x") for one in read.phrases[at + 1 : at + 3]):
         return None
@@ -78,7 +78,20 @@ def _sets_before_list(read: Line) -> int | None:
 
 
 _BEFORE_COLON = frozenset(
-    ("set-word", "x", "of", "comma", "open", "close", "rest", "clock", "measure", "after-set", "quality")
+    (
+        "set-word",
+        "x",
+        "of",
+        "comma",
+        "slash",
+        "open",
+        "close",
+        "rest",
+        "clock",
+        "measure",
+        "after-set",
+        "quality",
+    )
 )
 _TIMES_OF_ALL = re.compile(r"\d{1,2}x\s+\d")
 

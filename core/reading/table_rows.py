@@ -19,7 +19,7 @@ def find_tables(rows: list[Row], names: Names) -> None:
         if row.role == "work" and tables.division_head(row.text) is not None:
             first, at = at, _division_table(rows, at)
             if _is_the_work(rows, first, at, names):
-                at += _as_work(rows, first, at)
+                at += _as_work(rows, first, at, names)
             continue
         head = tables.read_head(row.text) if row.role == "work" else None
         if head is not None:
@@ -70,7 +70,7 @@ def _is_the_work(rows: Sequence[Row], first: int, last: int, names: Names) -> bo
     return len(table) > 1 and len(elsewhere) * 2 < len(table)
 
 
-def _as_work(rows: list[Row], first: int, last: int) -> int:
+def _as_work(rows: list[Row], first: int, last: int, names: Names) -> int:
     """Make each row of a table of divisions a line of its first division, and a row of what the others do;
     how many rows were added."""
     made: list[Row] = []
@@ -80,10 +80,10 @@ def _as_work(rows: list[Row], first: int, last: int) -> int:
             continue
         others = replace(row, number=row.number + AGAIN, role="cells", standards=row.standards[1:], marks=[])
         leads = row.standards[0]
-        if tables.names_its_own(leads):
+        if tables.names_its_own(leads, names):
             column = row.text.index(leads.movement)
             others.marks.append((column, column + len(leads.movement), "what the row is about"))
-        row.english = tables.line_of_division(row.text, row.standards[0], row.english)
+        row.english = tables.line_of_division(row.text, row.standards[0], row.english, names)
         row.text, row.role, row.tabled, row.standards = row.english.text, "work", True, []
         made.append(others)
     added = len(made) - (last - first)

@@ -87,7 +87,7 @@ DIVISION = (
 )
 _DIVISION_CELL = re.compile(DIVISION, re.IGNORECASE)
 _MAY_HEAD = re.compile(
-    r"\b(?:name|movements?|exercises?|lifts?|pieces?|drills?|what|work|workout|wod|standard|divisions?|category|class)\b|^\s*\||^\s{3,}\S|^\t",
+    r"\b(?:name|movements?|moves?|mov|exercises?|lifts?|pieces?|drills?|what|work|workout|wod|standard|divisions?|category|class)\b|^\s*\||^\s{3,}\S|^\t",
     re.IGNORECASE,
 )  # a line without one of these words heads no table
 LONGEST_CELL = 40  # letters of a cell between commas
@@ -157,6 +157,7 @@ class Standard:
     cell: Cell
 
 
+_NUMBER = re.compile(r"\d+(?=\s)")
 _DIVISION_HEADS = (
     "division",
     "divisions",
@@ -165,6 +166,9 @@ _DIVISION_HEADS = (
     "exercise",
     "movement",
     "movements",
+    "move",
+    "moves",
+    "mov",
     "standard",
     "wod",
     "workout",
@@ -260,17 +264,24 @@ def line_of(
     return line, tuple(reversed(stretches))
 
 
-def names_its_own(standard: Standard) -> bool:
+def names_its_own(standard: Standard, names: Names) -> bool:
     """Whether a division's cell names a movement, and no amount of the row's."""
-    return re.search(r"[^\W\d_]{4,}", standard.cell.text) is not None
+    match = names.find(standard.cell.text)
+    whole = match is not None and match.confidence == 1 and not match.left_over
+    return whole or re.search(r"[^\W\d_]{4,}", standard.cell.text) is not None
 
 
-def line_of_division(text: str, standard: Standard, english: Translated) -> Translated:
+def line_of_division(text: str, standard: Standard, english: Translated, names: Names) -> Translated:
     """'Thrusters | 43/30 | 30/20' as the first division's line: 'Thrusters 43/30'; a cell that names a
-    movement of its own stands alone."""
+    movement of its own takes only the number of its row: '10 Pull-ups | C2B'."""
     start = text.index(standard.movement)
     name = Cell(standard.movement, start, start + len(standard.movement))
-    pieces = [standard.cell] if names_its_own(standard) else [name, standard.cell]
+    pieces = [name, standard.cell]
+    if names_its_own(standard, names):
+        number = _NUMBER.match(standard.movement) if not standard.cell.text[:1].isdigit() else None
+        pieces = [standard.cell]
+        if number is not None:
+            pieces = [Cell(number[0], start, start + number.end()), standard.cell]
     return composed([(cell.text, cell) for cell in pieces], english)
 
 
