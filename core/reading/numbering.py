@@ -49,6 +49,7 @@ KNOWN_LABELS = frozenset(
     " match place"
     " level l round rounds rd wave piece section opt t a b c d e f g h interval amrap emom".split()
 )
+LEAST_WINDOWS = 3  # of minutes on end that are pieces of their own
 LEAST_LABELS = 2
 PLACES = {
     **{word: place for place, word in enumerate("one two three four five six seven eight".split(), start=1)},
@@ -88,7 +89,8 @@ def minutes_of_the_hour(rows: list[Row]) -> None:
     for row, match in timed:
         row.marks.append((0, len(match.group().rstrip()), "which minutes of the hour"))
         row.start = match.end()
-        if row.role == "work" and "min" not in match.group().lower():
+        planned = all(joined) and spans[0][0] == 0 and len(spans) >= LEAST_WINDOWS
+        if row.role == "work" and (planned or "min" not in match.group().lower()):
             row.heading = Heading(f"{match.group(1)}-{match.group(2)}", None, row.start)
 
 

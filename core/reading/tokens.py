@@ -133,7 +133,7 @@ def tokenize(line: str) -> tuple[Phrase, ...]:
     if "w/" in lower:
         lower = _WITH_SIGN.sub("w ", lower)
     phrases = join_steps(_grammar().phrases(lower, line), line)
-    joined = join_phrases(reps_in_words(_written_out(phrases), line), line)
+    joined = join_phrases(reps_in_words(_waves(_written_out(phrases)), line), line)
     return tuple(join_ladders(join_slow_reps(joined, line), line))
 
 
@@ -275,6 +275,20 @@ def _written_out(phrases: list[Phrase]) -> list[Phrase]:
         return phrases
     rungs, _ = expand_ladder(first)
     return [replace(first, kind="scheme", values=tuple(map(float, rungs)), form=""), *phrases[1:]]
+
+
+def _waves(phrases: list[Phrase]) -> list[Phrase]:
+    """'3 x (3-2-1)': the list three times."""
+    kinds = [one.kind for one in phrases]
+    for at in range(len(kinds) - 4):
+        count, scheme = phrases[at], phrases[at + 3]
+        if kinds[at : at + 5] != ["count", "x", "open", "scheme", "close"] or count.pair:
+            continue
+        if 1 < count.values[0] <= MOST_LADDER // len(scheme.values):
+            values = scheme.values * int(count.values[0])
+            wave = replace(scheme, column=count.column, end=phrases[at + 4].end, values=values)
+            return [*phrases[:at], wave, *phrases[at + 5 :]]
+    return phrases
 
 
 def expand_ladder(phrase: Phrase) -> tuple[tuple[int, ...], int | None]:

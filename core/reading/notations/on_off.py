@@ -6,11 +6,13 @@ import re
 from dataclasses import replace
 
 from core.reading.notations.notation import Example, Notation
+from core.reading.plain_words import plain
 from core.reading.scan import Scan
 from core.reading.tokens import seconds_of, seconds_of_clock
 from core.reading.workout import Format
 
 _TIMES = re.compile(r"\d{0,2}:\d{2}|\d+\s*(?:m(?:in)?\w*|')?")
+AROUND = frozenset("easy break wu cd warm cool warmup cooldown".split())
 _COUNTED_BY = ("rounds", "set-word", "x")
 
 
@@ -29,7 +31,17 @@ def read(scan: Scan) -> Format | None:
     stations = scan.at("stations")
     if stations is not None:
         scan.used.add(stations)
-    return replace(fmt, rounds=_rounds(scan, fmt))
+    rounds = _rounds(scan, fmt)
+    scan.used |= {place for place in scan.free if _is_around(scan, place)}
+    return replace(fmt, rounds=rounds)
+
+
+def _is_around(scan: Scan, place: int) -> bool:
+    """'WU 10 min easy', 'after a 5 min break', 'CD 5 min': what stands before or after the intervals."""
+    if place in scan.used or not seconds_of(scan.phrases[place]) or scan.phrases[place].times > 1:
+        return False
+    beside = (scan.phrases[one] for one in (place - 1, place + 1) if scan.kind(one) == "words")
+    return any(word in AROUND for one in beside for word in plain(one.text).split())
 
 
 def _seconds(text: str) -> int:
@@ -55,9 +67,7 @@ def _rounds(scan: Scan, fmt: Format) -> int | None:
         ):
             scan.used |= {one for one in (place, place + 1) if scan.kind(one) in ("count", *_COUNTED_BY)}
             return scan.bounded(phrase.values[0])
-        if (rounds := _filled(scan, place, fmt)) is not None:
-            return rounds
-    return None
+    return next(filter(None, (_filled(scan, place, fmt) for place in scan.free)), None)
 
 
 def _filled(scan: Scan, place: int, fmt: Format) -> int | None:
