@@ -122,6 +122,11 @@ def fill_amrap(fmt: Format, chunks: Sequence[Chunk]) -> None:
         named[0].max_effort, named[0].seconds = True, round(fmt.minutes * 60)
 
 
+_AT_ONCE = re.compile(
+    r"\W*(?:then\s+)?(?:immediately|straight|directly|right)\b|\W*then\s+at\s+once\b", re.IGNORECASE
+)  # the list goes on: "then immediately 400 m run"
+
+
 def then_alone(read: Line, part: PartDraft | None) -> bool:
     """Take a leading 'then', which ends the list above. True where the line says nothing else."""
     free = read.free()
@@ -130,7 +135,8 @@ def then_alone(read: Line, part: PartDraft | None) -> bool:
     read.take([free[0]], "format", "then")
     read.mark(read.phrases[free[0]].column, read.phrases[free[0]].end, "format", "then")
     alone = nothing_left(read)
-    if part is not None and (alone or part.repeats) and not _LEFT_OVER.search(read.content):
+    at_once = _AT_ONCE.match(read.content) is not None and not alone
+    if part is not None and (alone or part.repeats) and not (at_once or _LEFT_OVER.search(read.content)):
         part.closed = any(work.role != "buy-in" for work in part.work)
     return alone
 

@@ -27,10 +27,10 @@ from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
 from core.reading.rows import Row
 from core.reading.said_loads import SaidLoads, pair_as_load
+from core.reading.split import BODY_ONLY
 from core.reading.units import BELLS, SHORTEST_RUN_M
 
 WEIGHTS = ("barbell", "dumbbell", "kettlebell", "sandbag")
-BODY_ONLY = ("none", "box", "pull-up-bar", "rings", "wall")  # what is lifted with them is oneself
 PAIR = 2
 HIGHEST_TARGET_M = 4.0  # common practice
 

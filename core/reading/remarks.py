@@ -13,7 +13,7 @@ from core.reading.joining import WOMEN
 from core.reading.line import Line
 from core.reading.phrases import Phrase
 from core.reading.plain_words import plain, plain_words
-from core.reading.units import BELLS
+from core.reading.units import BELLS, LOAD_UNITS
 
 SAME_KIT = frozenset(("dumbbell", "kettlebell", "bell", "bar", "barbell", "weight", "load"))
 TELLING = frozenset(
@@ -137,12 +137,17 @@ def take_vest(line: Line) -> None:
         beside = [
             one
             for one in (index - 1, index + 1)
-            if 0 <= one < len(line.phrases) and line.phrases[one].kind in ("measure", "count")
+            if 0 <= one < len(line.phrases) and _is_a_weight(line.phrases[one])
         ]
         line.remarks.append(
             line.text[line.phrases[min([index, *beside])].column : line.phrases[max([index, *beside])].end]
         )
         line.take(sorted([index, *beside]), "note", "worn")
+
+
+def _is_a_weight(phrase: Phrase) -> bool:
+    """'9 kg', '20/14', and no way: 'run 1 mile with a vest'."""
+    return phrase.unit in LOAD_UNITS or (phrase.kind == "count" and phrase.pair)
 
 
 def take_bells(line: Line) -> None:

@@ -33,6 +33,8 @@ _AFTER_SLASH = ("words", "division", "count", "measure", "clock", "max", "unit")
 SHORTEST_CHOICE_M = 1000.0  # "5 km row, 12 km bike or 5 km run": nobody does all of them; common practice
 _CHOOSES = re.compile(r"\b(?:choose|pick|choice|either|any)\b", re.IGNORECASE)
 _SUPERSET = re.compile(r"\b(?:super\s?-?set(?:ted)?|s/s)\s*(?:with|w/?)?\W*$", re.IGNORECASE)
+LIFTED = ("barbell", "dumbbell", "kettlebell", "medicine-ball", "plate", "sandbag")
+BODY_ONLY = ("none", "box", "pull-up-bar", "rings", "wall")  # what is lifted with them is oneself
 LONGEST_JOINING = 4  # letters of a word between an amount and who does it, in any language
 DASHES = ("-", "–", "—")  # between what a division does
 JOINS = ("comma", "bar", "slash", "dash", "plus", "and", "then")
@@ -87,10 +89,26 @@ class Splitter:
             spread_sets([chunk for _, chunk in found], sets)
         set_beside([chunk for _, chunk in found])
         _as_often(read, [chunk for _, chunk in found])
+        self._load_of_the_lift(found)
         _load_of_all(found)
         times_of_all(read, [chunk for _, chunk in found])
         number_of_each(read, [chunk for _, chunk in found])
         return found
+
+    def _load_of_the_lift(self, found: Chunks) -> None:
+        """'21 swings, 400 m run (24/16)', '10 thrusters, 10 burpees (43/30)': a load behind what lifts
+        nothing is that of the lift before it."""
+        drafts = [chunk.draft for own, chunk in found if chunk.named and own is None]
+        if len(drafts) < 2 or not drafts[-1].loads:
+            return
+        held = [self.reader.catalog.movements[one.movement].implement for one in drafts]
+        bare = [not (one.loads or one.percents or one.bodyweight) for one in drafts]
+        lifts = [one for one, kit, free in zip(drafts, held, bare, strict=True) if kit in LIFTED and free]
+        if held[-1] in BODY_ONLY and lifts:
+            for lift in (one for one in lifts if one.movement == lifts[-1].movement):
+                lend(drafts[-1], lift, LOADS)
+                lift.assumed.extend(drafts[-1].assumed)
+            drafts[-1].loads, drafts[-1].load_text, drafts[-1].assumed = (), "", []
 
     def _only_one_of_them(self, read: Line, found: Chunks) -> Chunks:
         """'Row/bike/ski 2 min', 'row, ski or bike 10 min, 20 squats': the first for as long as stands behind
