@@ -58,6 +58,7 @@ _AFTER_NAME = re.compile(
 )
 _WORDS = re.compile(r"[A-Za-z'’][\w'’/&+.-]*(?:\s+[A-Za-z'’/&+][\w'’/&+.-]*){0,4}|w\s?/\s?o?\s?u?")
 _UPPER = re.compile(r"^[^a-z]*[A-Z]{2,}[^a-z]*$")
+LAST_LETTER = "k"  # of parts of a day; later ones are labels ("L: row, M: deadlift, R: burpees")
 REMEMBERED = 4096  # lines; a board is read again with every key
 AROUND = ("warm-up", "cool-down")
 _TIMED_LEAD = re.compile(
@@ -308,7 +309,7 @@ def _no_letter(match: re.Match[str], line: str) -> bool:
     """'L1' is a level, 'T.C. 12' a cap, 'm: 60 kg' a standard, 'x' a sign, 'm1 8 squats' a minute."""
     letter, number = match.group(1).lower(), match.group(2)
     sign = match.group(0).rstrip()
-    if (letter in "lx" and number) or _CAP.match(line):
+    if (letter > LAST_LETTER and letter != "v") or (letter in "lx" and number) or _CAP.match(line):
         return True
     if letter in "mfwx" and sign.endswith(":") and re.match(r"\s*\d", line[match.end() :]):
         return True
