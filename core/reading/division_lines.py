@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import itertools
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from core.reading.around import role_of, station_of
 from core.reading.attach import strange_words
@@ -270,6 +270,7 @@ class DivisionLines:
                 self._give(row, read, [(own, chunk)], own or division, target)
             return
         every = [chunk for _, chunk in chunks]
+        self._other_numbers(row, every, division)
         for chunk in every if division == "rx" else ():
             self.reading.divisions.as_load(chunk)
         if division in ("rx", "elite") and self.reading.attacher.loads.loads_in_order(every):
@@ -286,6 +287,15 @@ class DivisionLines:
                 read.take(chunk.indices, "note", "what is allowed")
             elif not self.reading.divisions.add(chunk, own or division, row.number, target):
                 self.reading.divisions.keep_as_note(read, chunk, own or division)
+
+    def _other_numbers(self, row: Row, chunks: Sequence[Chunk], division: str) -> None:
+        """'Scaled: 15-12-9, ring rows' below '21-15-9': the list by other numbers."""
+        part = self.reading.parts.last
+        said = part.format.scheme if part is not None and part.format is not None else ()
+        for draft in (chunk.draft for chunk in chunks if len(said) > 1):
+            if part is not None and len(set(draft.scheme)) > 1 and division not in part.other_schemes:
+                part.other_schemes[division] = (row.number, draft.scheme)
+                draft.scheme, draft.sets, draft.sets_written = (), None, False
 
     def _canonical(self, row: Row, start: int, stop: int) -> bool:
         """'scaled (line 2): ring rows', as the canonical text says it."""

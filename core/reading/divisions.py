@@ -168,6 +168,7 @@ def best_likeness(work: Sequence[Draft], draft: Draft, division: str, catalog: C
     )
 
 
+LEAST_FAR_M = 50  # that a bare number is of metres in the place of some
 UNTOLD = ("load_text", "load_unit", "heights_m", "implements")  # that alone do not make another line
 
 
@@ -204,8 +205,12 @@ def _short_name(original: Draft, draft: Draft) -> bool:
 
 
 def _overwrite(copy: Draft, draft: Draft) -> None:
+    metres = copy.distance_m and not (copy.reps or copy.scheme) and not draft.movement
+    far = draft.reps if metres and draft.reps and draft.reps >= LEAST_FAR_M else 0
     if draft.has_amount:
         copy.take_amounts(draft)
+    if far:
+        copy.distance_m, copy.reps = float(far), None  # "1000 m row (scaled: 750)"
     for name in LOADS:
         if worth(draft, name):
             setattr(copy, name, getattr(draft, name))

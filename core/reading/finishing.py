@@ -6,7 +6,7 @@ import re
 from dataclasses import replace
 
 from core.catalog import Catalog
-from core.reading.divisions import loadable
+from core.reading.divisions import loadable, shared_lines, stand_in
 from core.reading.draft import LOADS, Draft, lend
 from core.reading.kit_words import HAND_WEIGHTS
 from core.reading.merging import one_an_interval
@@ -47,6 +47,7 @@ class Finishing:
         """One part with its totals."""
         for one in part.work if part.all_out else ():
             one.max_effort |= not one.has_amount
+        _by_other_numbers(part)
         fmt = self._format(part)
         _carry_loads(part.work)
         for one in part.work if fmt.kind == "for-time" and fmt.scheme and not part.exact else ():
@@ -261,6 +262,23 @@ def _in_minutes(part: PartDraft, fmt: Format) -> Format:
     places = {work.station or 0 for work in part.work} | part.rest_stations
     rounds = fmt.rounds * max(1, *places) if places else fmt.rounds
     return replace(fmt, rounds=rounds, minutes=rounds * (fmt.interval_s or MINUTE_S) / MINUTE_S)
+
+
+def _by_other_numbers(part: PartDraft) -> None:
+    """'Masters: 15-12-9' below '21-15-9': a line of their own for each of the list's."""
+    for division, (line, scheme) in part.other_schemes.items():
+        own = [one for one in part.work if one.division == division]
+        if any(not one.replaces for one in own):
+            continue  # they have a list of their own
+        for place in shared_lines(part.work):
+            if part.work[place].role or replace(part.work[place], counts="", scheme=()).has_amount:
+                continue
+            mine = next((one for one in own if place in one.replaces), None)
+            if mine is None:
+                mine = stand_in(part.work, (place,), division, Draft(line, 1, ""))
+                part.work.append(mine)
+            if not replace(mine, counts="", scheme=()).has_amount:
+                mine.scheme, mine.sets = scheme, len(scheme)
 
 
 def _tries_last(part: PartDraft) -> bool:

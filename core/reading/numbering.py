@@ -30,6 +30,7 @@ from core.reading.rows import (
 )
 from core.reading.tokens import seconds_of, tokenize
 
+AMRAP = "as-many-as-possible"
 LEAST_CLOCK_ROWS = 2
 LONGEST_PAUSE_MIN = 5  # between two rows of a plan of the hour; common practice
 PAIR = 2  # "2 x 25" beside a dumbbell is a weight in each hand
@@ -361,7 +362,8 @@ def _heads_a_list(rows: list[Row], at: int, names: Names) -> bool:
     read = Line(before.number, before.text, heading.end if heading is not None else 0)
     read.followed = True
     found = read_format(read)
-    repeats = found is not None and (found.format.rounds or 0) > 1 and not found.only_changes
+    again = found is not None and ((found.format.rounds or 0) > 1 or found.format.kind == AMRAP)
+    repeats = found is not None and again and not found.only_changes
     words = [read.phrases[index].text for index in read.free() if read.phrases[index].kind == "words"]
     return repeats and not any(names.find(one) for one in words)
 

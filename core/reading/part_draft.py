@@ -31,6 +31,8 @@ class PartDraft:
     own_sets: bool = False
     own_rounds: dict[str, int] = field(default_factory=dict)  # of divisions that do another number
     own_schemes: dict[str, tuple[int, ...]] = field(default_factory=dict)  # of divisions with another list
+    # of divisions that do the same list by other numbers: their line, and the numbers
+    other_schemes: dict[str, tuple[int, tuple[int, ...]]] = field(default_factory=dict)
     parent: PartDraft | None = None
     rest_stations: set[int] = field(default_factory=set)
     rest_minutes: int = 0  # lines of its list that only say to rest

@@ -109,7 +109,7 @@ class Parts:
         part.rested |= found.rest_only and not part.work
         if found.only_changes:
             self._change(part, row, found)
-        elif (own := division or part.block_division) and part.format is not None:
+        elif (own := division or part.block_division) and (part.format is not None or _by_numbers(part)):
             _of_division(part, own, row, found.format)
         elif not (
             self._paces_sets(part, found.format, row)
@@ -343,9 +343,17 @@ def _only_racked(part: PartDraft, row: Row) -> bool:
     return bool(racked) and SHARED.search(row.content) is None
 
 
+def _by_numbers(part: PartDraft) -> bool:
+    """'21-15-9 squat cleans, ring dips' on one line: a list by its numbers, with no format of its own."""
+    counted = [len(set(one.scheme)) > 1 for one in part.work]
+    return any(counted) and any(not one.has_amount for one in part.work)
+
+
 def _of_division(part: PartDraft, division: str, row: Row, fmt: Format) -> None:
     """What a division's line says of the format: its own rounds, or words."""
     said = part.format
+    if fmt == Format(scheme=fmt.scheme) and (said.scheme if said is not None else _by_numbers(part)):
+        part.other_schemes[division] = (row.number, fmt.scheme)  # "Masters: 15-12-9" below "21-15-9"
     if said is not None and fmt.kind == said.kind == "rounds" and fmt.rounds:
         part.own_rounds[division] = fmt.rounds
     elif part.block_division and said is not None and fmt == Format(scheme=fmt.scheme):

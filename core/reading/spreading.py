@@ -178,12 +178,26 @@ def spread_amount(read: Line, chunks: list[Chunk]) -> None:
         for draft in named:
             draft.reps = leading
         return
-    if first.seconds and not any(draft.has_amount for draft in named[1:]):
+    others_bare = not any(draft.has_amount for draft in named[1:])
+    if _led_by_each(read) and first.has_amount and others_bare:
+        first.sides = 1
+        for draft in named[1:]:
+            draft.take_amounts(first)
+    elif first.seconds and others_bare:
         for draft in named[1:]:
             draft.seconds = first.seconds
     elif last.has_amount and not any(draft.has_amount for draft in named if draft is not last):
         for draft in named[:-1]:
             draft.take_amounts(last)
+
+
+def _led_by_each(read: Line) -> bool:
+    """'10 each: presses, rows, lunges', '3x10 each - bridges, rows'."""
+    kinds = [one.kind for one in read.phrases]
+    return any(
+        kinds[at] in ("count", "sets") and kinds[at + 1] == "each" and kinds[at + 2] in ("colon", "dash")
+        for at in range(len(kinds) - 2)
+    )
 
 
 def _count_before_colon(read: Line) -> int:
