@@ -23,8 +23,11 @@ def sets_before_colon(read: Line) -> int | None:
     at = next((index for index, one in enumerate(read.phrases[:colon]) if one.kind == "count"), colon)
     if not at + 2 <= colon <= FURTHEST_COLON or read.phrases[at].pair:
         return None
-    if any(one.kind not in ("words", "team", "everyone", "dash", "comma", "x") for one in read.phrases[:at]):
+    before, behind = read.phrases[:at], read.phrases[colon + 1 :]
+    if any(one.kind not in ("words", "team", "everyone", "dash", "comma", "x") for one in before):
         return None
+    if any(one.kind in ("comma", "x") for one in before) and all(one.kind != "words" for one in behind):
+        return None  # "Back squat, 5 sets: 3 reps @ 80 %"
     if not any(one.kind in ("set-word", "x") for one in read.phrases[at + 1 : at + 3]):
         return None
     says_how = all(
