@@ -23,11 +23,11 @@ from core.reading.draft import (
 from core.reading.kit_words import HAND_WEIGHTS
 from core.reading.line import SILENT, Line
 from core.reading.loads import unit_of
+from core.reading.of_the_line import BODY_ONLY
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
 from core.reading.rows import Row
 from core.reading.said_loads import SaidLoads, pair_as_load
-from core.reading.split import BODY_ONLY
 from core.reading.units import BELLS, SHORTEST_RUN_M
 
 WEIGHTS = ("barbell", "dumbbell", "kettlebell", "sandbag")

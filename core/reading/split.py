@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
-import re
 from collections.abc import Iterable, Sequence
 
 from core.reading.board_words import speaks_of_care
+from core.reading.choices import is_choice, is_one_of_several, keep_choice, lasts
 from core.reading.chunks import ChunkReader
 from core.reading.divisions import division_id
-from core.reading.draft import LOADS, Chunk, Chunks, lend
+from core.reading.draft import Chunk, Chunks
 from core.reading.line import SILENT, Line
 from core.reading.names import Names
+from core.reading.of_the_line import as_often, load_of_all, load_of_the_lift
 from core.reading.phrases import Phrase
 from core.reading.prose import COUNTED
 from core.reading.spreading import (
@@ -30,11 +31,6 @@ _BESIDE_A_COUNT = ("x", "reps", "of", "open", "colon")
 CUTS = ("comma", "plus", "then", "and", "bar", "slash")
 _HELD_WHERE = frozenset(("overhead", "plate", "rack", "goblet"))
 _AFTER_SLASH = ("words", "division", "count", "measure", "clock", "max", "unit")
-SHORTEST_CHOICE_M = 1000.0  # "5 km row, 12 km bike or 5 km run": nobody does all of them; common practice
-_CHOOSES = re.compile(r"\b(?:choose|pick|choice|either|any)\b", re.IGNORECASE)
-_SUPERSET = re.compile(r"\b(?:super\s?-?set(?:ted)?|s/s)\s*(?:with|w/?)?\W*$", re.IGNORECASE)
-LIFTED = ("barbell", "dumbbell", "kettlebell", "medicine-ball", "plate", "sandbag")
-BODY_ONLY = ("none", "box", "pull-up-bar", "rings", "wall")  # what is lifted with them is oneself
 LONGEST_JOINING = 4  # letters of a word between an amount and who does it, in any language
 DASHES = ("-", "–", "—")  # between what a division does
 JOINS = ("comma", "bar", "slash", "dash", "plus", "and", "then")
@@ -74,11 +70,11 @@ class Splitter:
             chunk = self.reader.read(read, carried + indices)
             carried = []
             chunk.joined_by = joined_by
-            if own is None and found and _is_choice(chunk, found[-1][1]):
-                while _is_one_of_several(read, found):
+            if own is None and found and is_choice(chunk, found[-1][1]):
+                while is_one_of_several(read, found):
                     _, other = found.pop()
-                    _keep_choice(read, other.indices, found[-1][1])
-                _keep_choice(read, indices, found[-1][1])
+                    keep_choice(read, other.indices, found[-1][1])
+                keep_choice(read, indices, found[-1][1])
             elif own is None and not found and self._leads_a_name(read, chunk, indices[-1]):
                 read.give_back(indices)
                 carried = indices
@@ -88,27 +84,12 @@ class Splitter:
         if sets := sets or sets_before_colon(read):
             spread_sets([chunk for _, chunk in found], sets)
         set_beside([chunk for _, chunk in found])
-        _as_often(read, [chunk for _, chunk in found])
-        self._load_of_the_lift(found)
-        _load_of_all(found)
+        as_often(read, [chunk for _, chunk in found])
+        load_of_the_lift(found, self.reader.catalog)
+        load_of_all(found)
         times_of_all(read, [chunk for _, chunk in found])
         number_of_each(read, [chunk for _, chunk in found])
         return found
-
-    def _load_of_the_lift(self, found: Chunks) -> None:
-        """'21 swings, 400 m run (24/16)', '10 thrusters, 10 burpees (43/30)': a load behind what lifts
-        nothing is that of the lift before it."""
-        drafts = [chunk.draft for own, chunk in found if chunk.named and own is None]
-        if len(drafts) < 2 or not drafts[-1].loads:
-            return
-        held = [self.reader.catalog.movements[one.movement].implement for one in drafts]
-        bare = [not (one.loads or one.percents or one.bodyweight) for one in drafts]
-        lifts = [one for one, kit, free in zip(drafts, held, bare, strict=True) if kit in LIFTED and free]
-        if held[-1] in BODY_ONLY and lifts:
-            for lift in (one for one in lifts if one.movement == lifts[-1].movement):
-                lend(drafts[-1], lift, LOADS)
-                lift.assumed.extend(drafts[-1].assumed)
-            drafts[-1].loads, drafts[-1].load_text, drafts[-1].assumed = (), "", []
 
     def _only_one_of_them(self, read: Line, found: Chunks) -> Chunks:
         """'Row/bike/ski 2 min', 'row, ski or bike 10 min, 20 squats': the first for as long as stands behind
@@ -122,13 +103,13 @@ class Splitter:
             first = kept[start][1]
             first.draft.take_amounts(chunk.draft)
             for _, other in [*kept[start + 1 :], (own, chunk)]:
-                _keep_choice(read, other.indices, first)
+                keep_choice(read, other.indices, first)
             del kept[start + 1 :]
         return kept
 
     def _first_of(self, before: Chunks, last: Chunk) -> int | None:
         """Where the choices begin whose last has their amount; None where it is none."""
-        told = last.draft.has_amount if last.joined_by == "or" else last.joined_by == "slash" and _lasts(last)
+        told = last.draft.has_amount if last.joined_by == "or" else last.joined_by == "slash" and lasts(last)
         if not last.named or not told:
             return None
         start, joined_by = len(before), last.joined_by
@@ -433,67 +414,6 @@ def _stands_apart(read: Line, at: int) -> bool:
     """Whether a sign has room on both sides."""
     sign = read.phrases[at]
     return read.text[sign.column - 1 : sign.column].isspace() and read.text[sign.end : sign.end + 1].isspace()
-
-
-def _load_of_all(found: Chunks) -> None:
-    """'30 swings, 200 m run, 20 swings (24/16)': said once, behind the last of the same movement."""
-    loaded = {chunk.draft.movement: chunk.draft for _, chunk in found if chunk.named and chunk.draft.loads}
-    for division, chunk in found:
-        draft = chunk.draft
-        said = loaded.get(draft.movement) if chunk.named and division is None else None
-        last = said is not None and said is not draft and found[-1][1].draft is said
-        if said and last and not (draft.loads or draft.percents or draft.bodyweight or draft.rpe):
-            lend(said, draft, LOADS)
-            draft.assumed.append(f"{said.load_text} for all of them")
-
-
-def _as_often(read: Line, chunks: list[Chunk]) -> None:
-    """'5-5-5 back squat with 10 box jumps after each set', 'bench 5 x 5, superset with 10 rows': what is done
-    once a set is done as often as the sets before it."""
-    sets = 0
-    for chunk in chunks:
-        draft = chunk.draft
-        own = draft.sets or len(draft.scheme)
-        if own:
-            sets = own
-        elif sets and chunk.named and draft.has_counts and (draft.after_sets or _supersets(read, chunk)):
-            draft.sets, draft.sets_written = sets, True
-
-
-def _supersets(read: Line, chunk: Chunk) -> bool:
-    first = next((one for one in chunk.indices if read.phrases[one].kind in COUNTED), None)
-    return first is not None and _SUPERSET.search(read.text[: read.phrases[first].column]) is not None
-
-
-def _is_choice(chunk: Chunk, before: Chunk) -> bool:
-    """Whether a chunk is another choice for the one before, not more work."""
-    if chunk.joined_by == "or":  # "row or ski 1000 m": what stands behind the last is told of the first
-        return before.draft.has_amount or not (chunk.named and before.named and chunk.draft.has_amount)
-    bare = before.draft.has_amount and not chunk.draft.has_amount and not before.draft.leads
-    return chunk.joined_by == "slash" and chunk.named and bare
-
-
-def _is_one_of_several(read: Line, found: Chunks) -> bool:
-    """'60 min run, bike or row', 'choose one: 2 km row, 5 km bike or 1 mile run': the middle one of three
-    choices."""
-    if len(found) < 2:
-        return False
-    before, last = found[-2][1], found[-1][1]
-    counted_once = before.draft.has_amount and not last.draft.has_amount
-    far = all((one.draft.distance_m or 0) >= SHORTEST_CHOICE_M for one in (before, last))
-    chosen = far or (_lasts(before) and _lasts(last) and _CHOOSES.search(read.text) is not None)
-    return last.named and before.named and last.joined_by == "comma" and (counted_once or chosen)
-
-
-def _lasts(chunk: Chunk) -> bool:
-    """Whether it is told by its way, its time or its calories."""
-    return bool(chunk.draft.seconds or chunk.draft.calories or chunk.draft.distance_m)
-
-
-def _keep_choice(read: Line, indices: list[int], before: Chunk) -> None:
-    read.take(indices, "note", "another choice")
-    first, last = read.phrases[indices[0]], read.phrases[indices[-1]]
-    before.draft.notes.append(f"or {read.text[first.column : last.end]}")
 
 
 def _is_bare(read: Line, pieces: Sequence[tuple[str, str | None, list[int]]]) -> bool:

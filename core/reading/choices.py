@@ -1,0 +1,42 @@
+"""Movements of a line that are choices, of which one is done: 'row or ski 1000 m', 'run/bike/row 2 min'."""
+
+from __future__ import annotations
+
+import re
+
+from core.reading.draft import Chunk, Chunks
+from core.reading.line import Line
+
+SHORTEST_CHOICE_M = 1000.0  # "5 km row, 12 km bike or 5 km run": nobody does all of them; common practice
+_CHOOSES = re.compile(r"\b(?:choose|pick|choice|either|any)\b", re.IGNORECASE)
+
+
+def is_choice(chunk: Chunk, before: Chunk) -> bool:
+    """Whether a chunk is another choice for the one before, not more work."""
+    if chunk.joined_by == "or":  # "row or ski 1000 m": what stands behind the last is told of the first
+        return before.draft.has_amount or not (chunk.named and before.named and chunk.draft.has_amount)
+    bare = before.draft.has_amount and not chunk.draft.has_amount and not before.draft.leads
+    return chunk.joined_by == "slash" and chunk.named and bare
+
+
+def is_one_of_several(read: Line, found: Chunks) -> bool:
+    """'60 min run, bike or row', 'choose one: 2 km row, 5 km bike or 1 mile run': the middle one of three
+    choices."""
+    if len(found) < 2:
+        return False
+    before, last = found[-2][1], found[-1][1]
+    counted_once = before.draft.has_amount and not last.draft.has_amount
+    far = all((one.draft.distance_m or 0) >= SHORTEST_CHOICE_M for one in (before, last))
+    chosen = far or (lasts(before) and lasts(last) and _CHOOSES.search(read.text) is not None)
+    return last.named and before.named and last.joined_by == "comma" and (counted_once or chosen)
+
+
+def lasts(chunk: Chunk) -> bool:
+    """Whether it is told by its way, its time or its calories."""
+    return bool(chunk.draft.seconds or chunk.draft.calories or chunk.draft.distance_m)
+
+
+def keep_choice(read: Line, indices: list[int], before: Chunk) -> None:
+    read.take(indices, "note", "another choice")
+    first, last = read.phrases[indices[0]], read.phrases[indices[-1]]
+    before.draft.notes.append(f"or {read.text[first.column : last.end]}")
