@@ -139,4 +139,5 @@ def pair_as_load(last: Draft, draft: Draft) -> None:
             None,
             None,
         )
-        draft.assumed.append(f"{'/'.join(f'{value:g}' for value in values)} as {draft.load_unit}")
+        draft.load_text = "/".join(f"{value:g}" for value in values)
+        draft.assumed.append(f"{draft.load_text} as {draft.load_unit}")

@@ -381,6 +381,9 @@ class Splitter:
         match = self.names.find(before.text) if before.kind == "words" and after is not None else None
         if match is None or after is None:
             return False
+        between = range(here[-1] + 1, read.phrases.index(after))
+        if any(read.phrases[one].kind in CUTS for one in between):
+            return False  # "1-10 pull-ups / 10-1 burpees"
         both = self.names.find(f"{after.text} {before.text[match.start : match.end]}")
         return both is not None and both.confidence == 1 and not both.left_over and both.words > match.words
 

@@ -170,9 +170,10 @@ def spread_amount(read: Line, chunks: list[Chunk]) -> None:
     """'1 min each: pull-ups, push-ups, sit-ups' and 'pull-ups, push-ups, sit-ups (10 each)': the amount holds
     for every name on the line."""
     named = [chunk.draft for chunk in chunks if chunk.named]
+    said = [one for one in read.phrases if one.kind != "of"]  # "1 min of each"
     if len(named) < 2 or not any(
-        one.kind in ("each", "per-side") and index and read.phrases[index - 1].kind in _SPREAD
-        for index, one in enumerate(read.phrases)
+        before.kind in _SPREAD and one.kind in ("each", "per-side")
+        for before, one in itertools.pairwise(said)
     ):
         return
     first, last = named[0], chunks[-1].draft

@@ -183,8 +183,10 @@ class InSets(Counted):
     def _are_percents(self, index: int, values: tuple[int, ...]) -> bool:
         """'6x2 (70-80)', '4 x 3 @ 75-80': behind sets, of a best."""
         usual = all(LEAST_PERCENT <= one <= MOST_PERCENT for one in values) and list(values) == sorted(values)
-        said = index in self.line.bracketed or self.kind(index - 1) == "at"
-        return usual and said and self.draft.sets_written and not (self.draft.loads or self.draft.percents)
+        at = self.kind(index - 1) == "at"
+        said = index in self.line.bracketed or at
+        counted = self.draft.sets_written or (at and self.draft.reps)
+        return usual and said and bool(counted) and not (self.draft.loads or self.draft.percents)
 
     def _span(self, index: int, phrase: Phrase) -> None:
         low, high = (int(value) for value in phrase.values)

@@ -32,7 +32,7 @@ USUAL = frozenset(
 
 MACHINES = frozenset("air bike biking row rower rowing ski erg run running sprint sprints".split())
 LEAST_WORK_S = 10
-INTERVALS = frozenset(("interval", "intervals", "hard", "easy"))
+INTERVALS = frozenset(("interval", "intervals", "circuit", "stations", "hard", "easy"))
 
 
 def read(scan: Scan) -> Format | None:
