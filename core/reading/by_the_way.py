@@ -35,6 +35,7 @@ _TURNS = tuple(
         r",\s*\d{1,3}(?::\d{2})?\s*(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|')?\s+(?:rest\s+)?after\s+the\s+(?:second|last|pair|both)\b",
         r"\bamrap\b[^@]*(?P<said>@\s*\d{2,3}(?:\s?-\s?\d{2,3})?\s?%(?:\s+effort)?)\s*:?\s*$",
         r"\(?\b1\s+works?,?\s*(?:and\s+|/\s*)?1\s+rests?\b\)?",
+        r"\bnegative\s+splits?(?:\s+please)?\b",
         r"^\W*1\s+round\s*=",
         r"\(?\b\d{1,3}\s*(?:s(?:ec(?:ond)?s?)?|\")\s+(?:rest\s+)?between\s+(?:singles|doubles|triples|reps)\b\)?",
         r"\bstop(?:ping)?\s+at\s+\d{1,2}:\d{2}\b",

@@ -8,6 +8,7 @@ from collections.abc import Sequence
 
 from core.reading.divisions import leads_with_division
 from core.reading.headings import (
+    AROUND,
     NUMBERED,
     QUOTED,
     Heading,
@@ -72,6 +73,9 @@ class Heads:
                 continue
             if heading is not None and not heading.alone and only_a_label(heading, row):
                 heading = None  # 'Score: total reps': one line, told by its label
+            if heading is not None and heading.kind in AROUND and _is_an_item(rows, at, heading):
+                row.role = "note"
+                continue
             if heading is not None:
                 self._head(rows, at, heading)
                 within_notes = heading.opens == "notes"
@@ -248,3 +252,17 @@ class Heads:
             if counted and any(one is not None and one.movement == match.movement for one in named):
                 return True
         return False
+
+
+def _is_an_item(rows: Sequence[Row], at: int, heading: Heading) -> bool:
+    """'- Mobility 8 min' in a list whose next item is 'Back squat 5 x 5': a plan of the class, which holds
+    for its own line alone."""
+    row, below = rows[at], rows[at + 1] if at + 1 < len(rows) else None
+    sign = row.text.lstrip()[:1]
+    if below is None or below.after_blank or sign not in "-•*–" or below.text.lstrip()[:1] != sign:
+        return False
+    timed = [one for one in tokenize(row.text) if seconds_of(one) is not None]
+    counted = any(one.kind in ("count", "sets") for one in tokenize(row.text[heading.end :]))
+    phrases = tokenize(below.text)
+    lifted = any(one.kind in ("sets", "scheme") for one in phrases)
+    return bool(timed) and not counted and below.indent == row.indent and (lifted or arranges(below.text))
