@@ -144,7 +144,7 @@ def head_down_shapes(shape: Shape, body: Body) -> Shapes:
             Group(("wrist.extension",), 90.0 + forearm - PRESSED_DEG - shape.wedge_deg, end=END),
             Group(("shoulder.flexion",), flexion),
             Group(("elbow.flexion",), 180.0 - flexion - forearm),
-            Group((), (np.abs(down) - 1.0) * 90.0),
+            Group((), (down - 1.0) * 90.0),  # arms too short; none are too long
         ),
         dislike=(forearm / FOREARM_WEARS_DEG) ** 2,
         drawn={"forearm": forearm, "flexion": flexion},
