@@ -32,10 +32,10 @@ def given(person: Person, needed=NEEDED):
 class Given(unittest.TestCase):
     def test_two_visits_in_a_row_below_bring_homework(self):
         """8 and 8.5 cm at the wall by hand, for 1.70 m (shank 41.82, toes 19.04 ahead of the ankle, knee 5
-        behind its front; Winter, from memory): asin(22.04 / 41.82) + 4 = 35.8 and asin(22.54 / 41.82) +
-        4 = 36.6 degrees of 38: short twice. Five minutes a muscle group and week over three days (Thomas 2018, from
-        memory): 300 / 3 = 100 s a day and side, so four sets of 30 s, or of six slow breaths, or of ten slow
-        repetitions, with ten seconds between."""
+        behind its front; Winter, from memory): asin(22.04 / 41.82) + 4 = 35.8 degrees and
+        asin(22.54 / 41.82) + 4 = 36.6 of 38: short twice. Five minutes a muscle group and week over three
+        days (Thomas 2018, from memory): 300 / 3 = 100 s a day and side, so four sets of 30 s, or of six slow
+        breaths, or of ten slow repetitions, with ten seconds between."""
         (one,) = given(tested(("2026-08-01", 8, 9), ("2026-10-01", 8.5, 9.5)))
         self.assertAlmostEqual(one.first_deg, 35.8, delta=0.05)
         self.assertAlmostEqual(one.last_deg, 36.6, delta=0.05)
