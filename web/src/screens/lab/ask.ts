@@ -76,7 +76,7 @@ export const FAMILY_NAMES: [Ask["family"], string][] = [
   ["lunge", "lunge"],
   ["step-up", "step-up"],
   ["hinge", "pull off the floor"],
-  ["bow", "bow, on both legs or one"],
+  ["bow", "bow"],
   ["hang", "hang and kip"],
   ["l-hang", "hang with level legs"],
   ["toes-to-bar", "toes at the bar"],
