@@ -103,10 +103,10 @@ def fuzz_proof(short: int = 100_000, long: int = 5_000, seed: int = FUZZ_SEED) -
 
 def boards_read() -> dict[str, dict[str, float]]:
     """How the boards with answers are read: those worked with (seen, opened, second), and the sealed ones."""
-    from core.tests.boards import Score, boards, hold
+    from core.tests.boards import HALVES, Score, boards, hold
 
     results = {}
-    for half in ("seen", "opened", "second", "third", "fourth", "sealed", "fifth", "sixth", "seventh"):
+    for half in HALVES:
         score = Score()
         for board in boards(half):
             score.add(hold(board)[0])
