@@ -267,6 +267,14 @@ class Attacher:
                 one.sets, one.sets_written, one.reps = len(one.scheme), True, None
                 lend(draft, one, LOADS)
             return True  # "8 sets climbing" under a complex
+        if (
+            len(group) > 1
+            and draft.estimated
+            and not draft.sum
+            and not any(one.sets_written for one in group)
+        ):
+            _build_all(group, draft, part.format is None)
+            return True  # "clean + jerk, 12 min to find a heavy one"
         weighed = len(group) > 1 and (draft.percents or draft.loads)
         if weighed and (_so_often(group, draft) or _gives_bar(group, draft)):
             return True
@@ -422,6 +430,19 @@ class Attacher:
         chunk.draft.assumed.append(f"{phrase.text} on the {self.catalog.movements[machine].name}")
         chunk.named = True
         return True
+
+
+def _build_all(group: list[Draft], draft: Draft, alone: bool) -> None:
+    """All of a complex in the sets that it takes to build up; within a format only what it goes up to."""
+    for one in group:
+        if alone:
+            one.scheme, one.reps = (one.reps or 1,) * len(draft.scheme), None
+            one.sets, one.sets_written, one.estimated = len(draft.scheme), True, True
+        else:
+            one.notes.append("build up")
+        lend(draft, one, LOADS)
+        if alone and draft.seconds:
+            one.keep_window(draft.seconds)
 
 
 def _so_often(group: list[Draft], draft: Draft) -> bool:

@@ -4,8 +4,11 @@ from __future__ import annotations
 
 from core.catalog import Catalog
 from core.reading.draft import (
+    BUILD_SETS,
+    HEAVY_PERCENT,
     LOADS,
     Chunk,
+    Draft,
     lend,
     share_out,
 )
@@ -37,10 +40,25 @@ class Complexes:
             return
         leader = next((draft for draft in drafts if draft.sets_written and draft.sets), None)
         for draft in drafts if leader is not None else ():
+            if leader is not None and leader.estimated:
+                draft.estimated = True
             if not draft.scheme and leader is not None:
                 draft.scheme = (draft.reps or 1,) * (leader.sets or 1)
                 draft.sets, draft.sets_written = leader.sets, True
                 draft.reps = None
+
+    def build_up(self, drafts: list[Draft]) -> None:
+        """What a list of lifts comes to that is done as one unit up to its heaviest."""
+        bars = all(self.catalog.movements[one.movement].implement == "barbell" for one in drafts)
+        if not bars or any(one.scheme for one in drafts):
+            return
+        self.complexes += 1
+        for one in drafts:
+            one.complex = self.complexes
+            one.scheme, one.reps = (one.reps or 1,) * BUILD_SETS, None
+            one.sets, one.sets_written, one.estimated = BUILD_SETS, True, True
+            if not one.loads:
+                one.percents = one.percents or (HEAVY_PERCENT,)
 
     def share_bar(self, chunks: list[Chunk]) -> None:
         """'5 presses, 5 push presses, 5 jerks @ 40/30': the bar at the end of a line is all its lifts'."""

@@ -105,7 +105,7 @@ class DocumentPass:
         for row in rows:
             if row.role == "work":
                 before_words(row)
-        numbered_sections(rows)
+        numbered_sections(rows, self.names)
         clock_rows(rows)
         for row, following in itertools.zip_longest(rows, rows[1:]):
             self._content(row, following)

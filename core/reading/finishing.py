@@ -12,7 +12,7 @@ from core.reading.kit_words import HAND_WEIGHTS
 from core.reading.merging import one_an_interval
 from core.reading.part_draft import PartDraft
 from core.reading.rungs import written_out
-from core.reading.stations import Place, places_of
+from core.reading.stations import LEAST_OPEN_S, Place, places_of
 from core.reading.team_roles import give_waits
 from core.reading.volumes import Rounds, finish, once_s, rounds_of
 from core.reading.workout import Format, Part, PartKind, Work
@@ -170,6 +170,7 @@ class Finishing:
         if part.each_once and fmt.rounds and part.work:
             fmt = replace(fmt, rounds=max(1, fmt.rounds // max(1, len(_shared_lines(part)))))
         fmt = fmt if part.exact else _one_set_an_interval(part, written_out(part, fmt))
+        fmt = _one_of_the_places(part, fmt)
         self._place_lines(part, fmt)
         if fmt.kind == "every-minute" and not fmt.rounds and part.lasts_s:
             rounds = max(1, part.lasts_s // (fmt.interval_s or MINUTE_S))
@@ -185,6 +186,7 @@ class Finishing:
         """'EMOM 12, 3 stations' or 'alternating EMOM' above three lines: each is a place of its own. So it
         is where all of them could never be done in one minute, which is shown as assumed."""
         lines = _shared_lines(part)
+        _places_without_amounts(part, fmt)
         numbered = any(draft.station for draft in part.work)
         rows = {draft.line for draft in lines}
         if fmt.kind != "every-minute" or numbered or len(lines) < 2 or len(rows) != len(lines):
@@ -279,6 +281,28 @@ def _by_other_numbers(part: PartDraft) -> None:
                 part.work.append(mine)
             if not replace(mine, counts="", scheme=()).has_amount:
                 mine.scheme, mine.sets = scheme, len(scheme)
+
+
+def _one_of_the_places(part: PartDraft, fmt: Format) -> Format:
+    """'4 x 8:00' above 'a) 8:00 row', whose other places are pieces of their own: once."""
+    places = {draft.station for draft in part.work}
+    lasts = all(draft.seconds == fmt.work_s for draft in part.work)
+    alone = len(places) == 1 and (None not in places or part.parent is not None) and lasts
+    return replace(fmt, rounds=1) if fmt.kind == "intervals" and alone and not part.exact else fmt
+
+
+def _places_without_amounts(part: PartDraft, fmt: Format) -> None:
+    """'6 x 3 min, 1 min rest' above 'row, ski, bike': what nobody can do all of in one interval, by turns."""
+    lines = _shared_lines(part)
+    bare = all(not (one.has_amount or one.station or one.max_effort or one.role) for one in lines)
+    long = fmt.kind == "intervals" and (fmt.work_s or 0) >= LEAST_OPEN_S and fmt.repeat == 1
+    if not long or part.each_once or part.exact or len(lines) < 2 or not bare:
+        return
+    if (fmt.rounds or 1) % len(lines):
+        return
+    for place, draft in enumerate(lines, start=1):
+        draft.station = place
+        draft.assumed.append("one an interval, as the list says no amounts")
 
 
 def _tries_last(part: PartDraft) -> bool:

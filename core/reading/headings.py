@@ -15,12 +15,12 @@ from core.reading.workout import PART_KINDS, PartKind
 Opens = Literal["part", "notes", "divisions", "day"]
 _DECORATION = r"[\s*_#=>~|]*"
 _BEFORE_DAY = r"[\s*_#=>~|(\[•·▪–—-]*"
-_END = r"(?=\s*(?:[:.\]\)(|/\"“”,*_>]|[-–—]+(?=\s|$)|\s{2}|$)|\s+x\s?\d)"
+_END = r"(?=\s*(?:[:.\]\)(|/\"“”,*_>]|[-–—]+(?=\s|$)|\s{2}|$)|\s+x\s?\d|\s+\d+\s?x\s*:?\s*$)"
 _NUMBER = r"(?:\d{1,2}(?:\.\d)?[a-z]?|[a-h]|[ivx]{1,4}|one|two|three|four|five|six)"
 CANONICAL = re.compile(r"^#\s+(.+?)\s+\((strength|skill|conditioning|event|warm-up|cool-down)\)\s*$")
 NUMBERED = re.compile(
     rf"^{_DECORATION}(part|block|piece|workout|wod|metcon|conditioning|strength|skill|finisher|superset|circuit|session|section|phase|stage|task|event|match|test|option|opt|day|place|round|rnd|rd)\s*#?\s*"
-    rf"({_NUMBER})(?!\w|/\d){_END}(?!\s*[:.]?\s*(?:reps?|rounds?|sets?)\b)",
+    rf"({_NUMBER})(?!\w|/\d|\.\d{{1,2}}\.){_END}(?!\s*[:.]?\s*(?:reps?|rounds?|sets?)\b)",
     re.IGNORECASE,
 )
 LETTERED = re.compile(
@@ -45,7 +45,7 @@ _MONTH = (
     r"|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)"
 )
 DATED = re.compile(
-    rf"^{_BEFORE_DAY}(\d{{4}}-\d{{2}}-\d{{2}}|\d{{1,2}}[./]\d{{1,2}}[./](?:\d{{4}}|\d{{2}})?(?!\d)|\d{{1,2}}(?:st|nd|rd|th)?\.?\s+(?!march\s*$){_MONTH}\b\.?(?:,?\s+\d{{4}})?"
+    rf"^{_BEFORE_DAY}(?:(?:wod|workout|training|class|session)\s+(?:of\s+|for\s+)?(?=\d{{1,2}}\.\d{{1,2}}\.|\d{{4}}-))?(\d{{4}}-\d{{2}}-\d{{2}}|\d{{1,2}}[./]\d{{1,2}}[./](?:\d{{4}}|\d{{2}})?(?!\d)|\d{{1,2}}(?:st|nd|rd|th)?\.?\s+(?!march\s*$){_MONTH}\b\.?(?:,?\s+\d{{4}})?"
     rf"|{_MONTH}\.?\s+\d{{1,2}}(?:st|nd|rd|th)?(?:,?\s+\d{{4}})?|(?:week|wk|w)\s?\d{{1,2}}\s?[,/|–—-]?\s?(?:day|d|session|s)\s?\d)"
     r"[*_)\]]*\s*(?:[-–—:|>=)\]]+\s*|\t|(?=\()|//|$)",
     re.IGNORECASE,
@@ -53,7 +53,7 @@ DATED = re.compile(
 QUOTED = re.compile(r"^\s*[*_#\s]*[\"“«]\s*([^\"”»]{2,60}?)\s*[\"”»][*_\s:]*")
 _AFTER_NAME = re.compile(
     r"\s*(?:\((?P<bracket>[^)]{0,60})\))?\s*(?:[\"“«](?P<quoted>[^\"”»]{1,60})[\"”»])?\s*[*_=]*\s*"
-    r"(?P<end>[:.\]\)|=]+|[-–—]+(?=\s|$)|//|(?=,)|\s{2,}|(?=\d{1,3}\s*(?:min|mins|minutes|')(?:[\s:.),-]|$))|(?=\d{1,2}:\d{2}\s)|(?=[-–—/+&]\s?\d)|(?=\s+x\s?\d)|(?=\s+\d+\s*(?:rounds|rds|sets)\b)|(?=\s(?:together\b|in\s+(?:pairs|teams|a\s+team)|for\s+time|of\s+\d|with\s+a\s+partner|emom|amrap)\b)|$)[*_=\s]*",
+    r"(?P<end>[:.\]\)|=]+|[-–—]+(?=\s|$)|//|(?=,)|\s{2,}|(?=\d{1,3}\s*(?:min|mins|minutes|')(?:[\s:.),-]|$))|(?=\d{1,2}:\d{2}\s)|(?=[-–—/+&]\s?\d)|(?=\s+x\s?\d)|(?=\s+\d+\s?x\s*:?\s*$)|(?=\s+\d+\s*(?:rounds|rds|sets)\b)|(?=\s(?:together\b|in\s+(?:pairs|teams|a\s+team)|for\s+time|of\s+\d|with\s+a\s+partner|emom|amrap)\b)|$)[*_=\s]*",
     re.IGNORECASE,
 )
 _WORDS = re.compile(r"[A-Za-z'’][\w'’/&+.-]*(?:\s+[A-Za-z'’/&+][\w'’/&+.-]*){0,4}|w\s?/\s?o?\s?u?")
@@ -69,7 +69,9 @@ _GOES_ON = re.compile(
     r"\s+(?!(?:to|the|your|for|and|by|well|as|is|are|was|sets?|on|in|with|from|at|then|before|after|of|a|until|each|or)\b)[a-z]",
     re.IGNORECASE,
 )  # "warm up outside, 800 m jog", not "warm up to a heavy double"
-_UP_TO = re.compile(r"warm(?:ing)?[\s-]?up\s+to\b", re.IGNORECASE)  # "warm up to a working weight"
+_UP_TO = re.compile(
+    r"warm(?:ing)?[\s-]?up\s+(?:to|sets?)\b", re.IGNORECASE
+)  # "warm up to a working weight", "warm-up sets, then 5-5-5"
 LONGEST_BARE = 60
 _LETTERS = re.compile(r"[a-z]{2}", re.IGNORECASE)
 _WORDED = re.compile(r"[a-z]|\d", re.IGNORECASE)

@@ -6,6 +6,7 @@ import itertools
 import re
 from collections.abc import Sequence
 
+from core.reading.board_words import board_words
 from core.reading.divisions import leads_with_division
 from core.reading.headings import (
     AROUND,
@@ -19,7 +20,7 @@ from core.reading.headings import (
 from core.reading.names import Names
 from core.reading.phrases import Phrase
 from core.reading.plain_words import plain_words
-from core.reading.prose import ARRANGES, COUNTED, FIRST_HOUR, Prose, arranges
+from core.reading.prose import ARRANGES, COUNTED, FIRST_HOUR, Prose, arranges, bare_words
 from core.reading.row_roles import (
     ROUND,
     level_blocks,
@@ -32,6 +33,7 @@ from core.reading.row_roles import (
     within_a_piece,
 )
 from core.reading.rows import LETTER_BULLET, Row, after_heading, inline_stations
+from core.reading.scan import FILLERS
 from core.reading.tokens import seconds_of, tokenize
 
 _NAMED_PIECE = re.compile(r"(?:event|workout|wod|test|match)\b", re.IGNORECASE)
@@ -40,6 +42,7 @@ _DATED_PIECE = re.compile(r"(?:day|session|[dw])\s*\d", re.IGNORECASE)
 _RESTS = re.compile(r"\W*(?:rest(?:\s+day)?|off)\W*$", re.IGNORECASE)
 _CAPITALS = re.compile(r"^[^a-z]*[A-ZÀ-Ý]{3}[^a-z]*$")
 _OF_A_THEME = ("words", "comma", "dash", "open", "close", "and", "plus", "slash", "of", "other")
+LONGEST_CALLED = 4  # words of a piece's own name
 LONGEST_CAPITALS = 6  # words of a line of capitals that is a heading
 
 
@@ -68,6 +71,8 @@ class Heads:
                 within_notes = within_notes and not row.tabled
                 continue
             heading = self._heading(row, letters, at == 0)
+            if heading is None and row.letter is None and row.day is None and not _within_a_warm_up(rows, at):
+                heading = self._called(row)
             if heading is not None and ROUND.match(heading.name) and within_a_piece(rows, at):
                 name_a_round(row, heading)
                 continue
@@ -123,6 +128,26 @@ class Heads:
         if not first and _CAPITALS.match(text) and self._names_a_section(text):
             return Heading(" ".join(text.split()).strip(" *_#=:-").capitalize(), None, len(text), alone=True)
         return None
+
+    def _called(self, row: Row) -> Heading | None:
+        """'Lung burner: 3 rounds', 'Burn out 3x': a piece's own name before its format."""
+        phrases = row.phrases(row.start, len(row.text))
+        if len(phrases) < 3 or phrases[0].kind != "words" or len(phrases[0].text.split()) > LONGEST_CALLED:
+            return None
+        behind = phrases[2:] if phrases[1].kind in ("colon", "dash") else phrases[1:]
+        kinds = [one.kind for one in behind]
+        times = kinds[:2] in (["count", "x"], ["x", "count"]) and kinds[2:] in ([], ["colon"])
+        counted = len(kinds) > 1 and kinds[0] == "count" and kinds[1] in ("rounds", "set-word")
+        arranged = counted or kinds[0] in ("amrap", "every", "for-time", "tabata", "interval")
+        if not times and not (arranged and phrases[1].kind in ("colon", "dash")):
+            return None
+        words = set(bare_words(phrases[0].text))
+        table = board_words()
+        if not words - table.passable - FILLERS or words & (table.sentences | table.orders | table.openers):
+            return None
+        if self.names.find(phrases[0].text) is not None:
+            return None
+        return Heading(" ".join(phrases[0].text.split()), None, behind[0].column, quoted=True)
 
     def _only_names(self, rows: Sequence[Row], at: int) -> bool:
         """Whether the row of a day or an event goes on with words that are no work: 'SATURDAY - COMP
@@ -252,6 +277,16 @@ class Heads:
             if counted and any(one is not None and one.movement == match.movement for one in named):
                 return True
         return False
+
+
+def _within_a_warm_up(rows: Sequence[Row], at: int) -> bool:
+    """Whether a row goes on with a section that asks nothing: 'Circle: 2 rounds, ..' below 'Warm-up'."""
+    for place in range(at - 1, -1, -1):
+        if rows[place + 1].after_blank:
+            return False
+        if (heading := rows[place].heading) is not None:
+            return heading.kind in AROUND
+    return False
 
 
 def _is_an_item(rows: Sequence[Row], at: int, heading: Heading) -> bool:

@@ -18,7 +18,7 @@ from rapidfuzz.distance import OSA
 from core.catalog import Catalog
 from core.reading.board_words import board_words
 from core.reading.kit_words import IMPLEMENT_WORDS, NEAREST_KIT, passable_beside
-from core.reading.plain_words import plain_words, words_with_places
+from core.reading.plain_words import LIMBS, plain_words, words_with_places
 
 ASSUME_FROM = 0.8  # confidence from which a misspelt name is read, and shown as an assumption; estimate
 SUGGEST_FROM = 72  # likeness (0..100) from which a name is suggested
@@ -232,6 +232,8 @@ class Names:
             for start in starts:
                 if start + length > len(said):
                     break
+                if length == 1 and _is_a_limb(said[start : start + 2]):
+                    continue
                 if movement := table.names.get(tuple(said[start : start + length])):
                     return indices[start : start + length], movement
         return [], ""
@@ -290,3 +292,8 @@ class Names:
                 others.remove(kit)
                 return known, sorted([kit, *used]), "" if one == word else " ".join((one, *plain_name))
         return movement, used, ""
+
+
+def _is_a_limb(words: Sequence[str]) -> bool:
+    """'stand on one leg': no single-unders."""
+    return len(words) > 1 and words[0] == "single" and words[1] in LIMBS

@@ -70,7 +70,12 @@ _LOADS = re.compile(
     r"(?:loads?|weights?)\s*[:=]\s*(?=(?:[\d/.,\s():♀♂]|kgs?\b|lbs?\b|[mfw]\b|women\b|men\b|ladies\b|gents\b)+$)",
     re.IGNORECASE,
 )
+_WARM_UP_SETS = re.compile(
+    r"(?:a\s+few\s+|some\s+|\d\s+)?warm[\s-]?up\s+sets?\s*(?:,\s*then\b|,|then\b|[:–-])\s*(?=\d)",
+    re.IGNORECASE,
+)
 _BEFORE = (
+    (_WARM_UP_SETS, "sets to warm up"),
     (WEEK_OF, "which week of a cycle"),
     (AT_A_TIME, "when it starts"),
     (_LOADS, "loads of the list"),
@@ -386,12 +391,30 @@ def piece_windows(rows: list[Row]) -> None:
             row.of_the_piece = True
 
 
-def numbered_sections(rows: list[Row]) -> None:
+def numbered_sections(rows: list[Row], names: Names) -> None:
     """Numbers that head pieces of their own ('3) Metcon, 4 rounds' with a list below) are headings."""
     for run in _runs(rows):
         if any(_heads_a_piece(rows, at) for at in run) and not _lists_stations(rows, run[0]):
             for at in run:
                 _make_heading(rows[at])
+    for at, row in enumerate(rows):
+        if row.bullet is not None and row.heading is None and _is_called(rows, at, names):
+            row.heading = Heading(
+                " ".join(row.content.split()).strip(" :-–"), None, len(row.text), alone=True
+            )
+            row.start, row.bullet = len(row.text), None
+
+
+def _is_called(rows: list[Row], at: int, names: Names) -> bool:
+    """'2) Interval piece' after a gap and above '6 rounds, ..': words that name no movement, above what
+    arranges."""
+    row, following = rows[at], rows[at + 1] if at + 1 < len(rows) else None
+    if following is None or following.after_blank or not (row.after_blank or at == 0):
+        return False
+    phrases = tokenize(row.content)
+    worded = bool(phrases) and all(one.kind in ("words", "colon", "dash", "and") for one in phrases)
+    named = any(names.find(one.text) for one in phrases if one.kind == "words")
+    return worded and not named and following.bullet is None and arranges(following.text)
 
 
 def _heads_a_piece(rows: list[Row], at: int) -> bool:

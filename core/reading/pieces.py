@@ -5,6 +5,7 @@ from __future__ import annotations
 import itertools
 import re
 
+from core.reading.adding import GROWS, take_steps
 from core.reading.around import (
     around_a_bracket,
     fill_amrap,
@@ -35,6 +36,7 @@ from core.reading.remarks import (
     take_asides,
     take_bells,
     take_fewer,
+    take_halves,
     take_portions,
     take_sides,
     take_targets,
@@ -71,7 +73,9 @@ _INTERRUPTS = (
     ),
 )
 _EVERY_SO_LONG = re.compile(
-    r"\W*every\s+(?P<minutes>[2-9]|1\d)\s*(?:min(?:ute)?s?\b|')\s*[:,–-]?\s*(?=\d+\s+[^\W\d])", re.IGNORECASE
+    r"\W*every\s+(?P<minutes>[2-9]|1\d)\s*(?:min(?:ute)?s?\b|')\s*"
+    r"(?P<from>\((?:including|incl\.?|starting|from|also|not)\b[^)]{0,20}\))?\s*[:,–-]?\s*(?=\d+\s+[^\W\d])",
+    re.IGNORECASE,
 )
 _MINUTES_INTERRUPT = re.compile(
     r"\W*(?P<lasts>\d{1,2})\s*(?:min(?:ute)?s?|')\s+(?P<what>[^\W\d][^\d,;:–-]{2,30}?)\s*[-–,;:(]?\s*"
@@ -91,6 +95,10 @@ _LABEL = re.compile(
 )
 
 
+_HEAVY_COMPLEX = re.compile(
+    r"(?=[^:+]*\b(?:heav(?:y|iest)|max(?:imum|imal)?|1\s?rm|find|build|establish)\b)[^:+]{0,60}\bcomplex\b[^:+]{0,40}:\s*(?=\d)",
+    re.IGNORECASE,
+)
 _ODD_AND_EVEN = re.compile(
     r"(?P<how>[^,;]*?\b(?:emom|every\s+minute|otm)\b[^,;:–-]*[:–-]\s*)?"
     r"(?P<odd>\W*\d[^,;]*?)\s+(?P<odds>on\s+(?:the\s+)?odds?(?:\s+min(?:ute)?s?)?)[\s,;/+&]*(?:and\s+)?"
@@ -118,7 +126,10 @@ class Pieces:
         """A stretch of a row; first in its row or not; at a place of a list its row does not say."""
         if (first or leads_with_division(row.text[start:stop])) and self.divisions.read(row, start, stop):
             return
-        if any(whole(row, start, stop) for whole in (self._superset, self._of_each, self._odd_and_even)):
+        if any(
+            whole(row, start, stop)
+            for whole in (self._grows, self._heavy_complex, self._superset, self._of_each, self._odd_and_even)
+        ):
             return
         start = self._behind_label(row, start, stop)
         breaks = self._interrupts(row, start, stop) or self._every_so_long(row, start, stop)
@@ -176,6 +187,37 @@ class Pieces:
         self.content(row, self.reading.line(row, start, stop))
         for draft in part.work[before:]:
             draft.role = draft.role or ("" if draft.has_amount else MEANWHILE)
+
+    def _grows(self, row: Row, start: int, stop: int) -> bool:
+        """'Add 2 reps each round' below a list, or behind it on its line."""
+        said = GROWS.search(row.text[start:stop])
+        if said is None:
+            return False
+        if row.text[start : start + said.start()].strip():
+            self.read(row, start, start + said.start(), first=False)
+        part = self.reading.parts.last
+        begin, end = start + said.start(), start + len(row.text[start:stop].rstrip())
+        if part is not None and part.work and take_steps(said["steps"], part, self.reading.names):
+            self.reading.mark(row, begin, end, "format", "more every round")
+            return True
+        if said.start() == 0:
+            return False
+        self.read(row, begin, stop, first=False)
+        return True
+
+    def _heavy_complex(self, row: Row, start: int, stop: int) -> bool:
+        """'12 min to find a heavy complex: 1 clean, 2 front squats': one bar for all of it, up to its
+        heaviest."""
+        said = _HEAVY_COMPLEX.match(row.text[start:stop])
+        if said is None or self.reading.names.find(said.group()) is not None:
+            return False
+        self.settle(row)
+        self.reading.mark(row, start, start + len(said.group().rstrip()), "format", "build up")
+        part = self.reading.parts.current(row.number)
+        before = len(part.work)
+        self.read(row, start + said.end(), stop, first=False)
+        self.reading.complexes.build_up(part.work[before:])
+        return True
 
     def _odd_and_even(self, row: Row, start: int, stop: int) -> bool:
         """'EMOM 12 - 3 power snatches on odd, 10 burpees on even': the minute behind what is done in it."""
@@ -277,17 +319,18 @@ class Pieces:
             draft.own_rounds, draft.often = times, not times
 
     def _every_so_long(self, row: Row, start: int, stop: int) -> bool:
-        """'Every 3 min: 6 burpees' right below the list of an AMRAP: as often as its minutes hold."""
+        """'Every 3 min: 6 burpees' right below the list of an AMRAP: as often as its minutes hold; below one
+        for time as often as nobody knows."""
         said, part = _EVERY_SO_LONG.match(row.text[start:stop]), self.reading.parts.last
         fmt = part.format if part is not None and part.work else None
-        if part is None or said is None or fmt is None or row.after_blank:
+        if part is None or said is None or (row.after_blank and not said["from"]):
             return False
-        if fmt.kind != "as-many-as-possible":
+        minutes = fmt.minutes if fmt is not None and fmt.kind == "as-many-as-possible" else None
+        times = int((minutes or 0) // int(said["minutes"]))
+        if times < LEAST_TIMES and not (part.work and said["from"]):
             return False
-        times = int((fmt.minutes or 0) // int(said["minutes"]))
-        if times < LEAST_TIMES:
-            return False
-        self.reading.mark(row, start, start + said.end(), "format", f"{times} times")
+        says = f"{times} times" if times else "nobody knows how often"
+        self.reading.mark(row, start, start + said.end(), "format", says)
         self._so_often(row, part, start + said.end(), stop, times)
         return True
 
@@ -322,6 +365,7 @@ class Pieces:
         take_targets(read)
         take_bells(read)
         take_sides(read)
+        take_halves(read)
         take_portions(read)
         take_window(row, read, parts)
         if take_again(read, parts.last) or take_more_times(read, parts.last):

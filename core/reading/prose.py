@@ -7,6 +7,7 @@ import re
 from collections.abc import Sequence
 from functools import lru_cache
 
+from core.reading.adding import GROWS
 from core.reading.board_words import board_words, speaks_of_care
 from core.reading.languages import fold
 from core.reading.names import Names
@@ -136,7 +137,7 @@ class Prose:
 
     def _at_once(self, text: str, words: Sequence[str], phrases: Sequence[Phrase]) -> bool | None:
         """What marks, labels and lists tell; None where they tell nothing."""
-        if self._is_a_name(text, phrases):
+        if self._is_a_name(text, phrases) or GROWS.match(text):
             return False
         if MARKED.match(text) or (phrases and phrases[0].kind == "note"):
             return True
@@ -214,8 +215,14 @@ class Prose:
 
     def _is_order(self, text: str, words: Sequence[str], phrases: Sequence[Phrase]) -> bool:
         """'Use 60-70 % of your best clean.', 'Try to add 2.5 kg to last week.': what to mind."""
-        if not _ends(text) or len(words) < SHORT_OPENING or words[0] not in board_words().orders:
+        if not _ends(text) or not words or words[0] not in board_words().orders:
             return False
+        if len(words) < SHORT_OPENING:
+            return (
+                len(words) > 1
+                and not self._named(phrases)
+                and not any(one.kind in _OF_WORK for one in phrases)
+            )
         counts = any(phrase.kind in ("count", "sets", "scheme") for phrase in phrases)
         return not (counts and self._named(phrases))
 
@@ -240,11 +247,14 @@ class Prose:
         if not worded or phrases[0].kind in COUNTED:
             return False
         dated = _DATED_TITLE.search(text) is not None and not self._named(phrases)
-        if dated and len(bare_words(text)) <= LONGEST_TITLE and not _ends(text):
+        arranged = any(one.kind in _ALSO_ARRANGES | _SETS_A_FORM - {"max"} for one in phrases)
+        if dated and len(bare_words(text)) <= LONGEST_TITLE and not _ends(text) and not arranged:
             return True  # "WOD Tuesday 8.12.2026 (max 16 people)"
         if any(phrase.kind in _NEVER_IN_TITLE for phrase in phrases) or _WITHIN.match(text):
             return False
         counted = any(phrase.kind == "count" for phrase in phrases)
+        if counted and any(phrase.kind == "x" for phrase in phrases):
+            return False  # "Core finisher 3x"
         if counted and not (TITLE_OPENERS.search(text) or len(_WORD.findall(text)) >= SHORT_OPENING - 1):
             return False
         exact = [self.names.find(phrase.text) for phrase in worded]
@@ -402,6 +412,8 @@ class Prose:
         colon = any(at and phrases[at - 1].kind == "colon" for at in counted)
         if counted and phrases[0].kind in STRONG and (colon or phrases[0].text.lower() != "every"):
             return False  # "EMOM for as long as you can: 2 squat cleans"
+        if phrases[0].kind == "measure" and phrases[0].times > 1:
+            return False  # "5 x 5 min at a pace you can keep"
         timed = any(phrase.kind in ("clock", "measure", "count") for phrase in phrases[1:3])
         if (
             phrases[0].kind in _OPEN_SENTENCES

@@ -33,6 +33,8 @@ NOTE_WORD = re.compile(r"^(?:coach(?:es|'s|’s)?\s+)?notes?\s*[:\-]\s*(?=\S)", 
 TEAM_WORDS = re.compile(
     r"team|group|pair|partner|trio|duo|person|relay|split|shar|one works|each athlete", re.IGNORECASE
 )
+PAIR = 2
+_QUOTES = '"“”«»'
 GOING = ("machine", "running")  # families whose name in a title says what bare distances are
 
 
@@ -130,7 +132,7 @@ class _Reader:
             self._work_row(row)
 
     def _title(self, row: Row) -> None:
-        self.title = row.written.strip().strip('*_#"“”«» ').rstrip(":").strip()
+        self.title = _bare_title(row.written)
         self.reading.mark(row, 0, len(row.text.rstrip()), "title", "the session's name")
         self._team_of_all(row)
         self.reading.parts.kit = kit_of_all(self.title)
@@ -295,3 +297,11 @@ class _Reader:
             part.work[-1].notes.extend(text.split("; "))
         else:
             part.notes.append(text)
+
+
+def _bare_title(text: str) -> str:
+    """A title without what only adorns it; quotes around a name at one of its ends stay."""
+    title = text.strip(" *_#")
+    quotes = sum(title.count(sign) for sign in _QUOTES)
+    whole = title[:1] in _QUOTES and title[-1:] in _QUOTES
+    return title.strip(f"{_QUOTES} " if quotes != PAIR or whole else " ").rstrip(":").strip()

@@ -179,6 +179,21 @@ def take_sides(line: Line) -> None:
     )
 
 
+def take_halves(line: Line) -> None:
+    """'60 s side plank (30 each)', '20 lunges (10 per leg)': half of it a side."""
+    for at in range(1, len(line.phrases) - 3):
+        kinds = [one.kind for one in line.phrases[at : at + 4]]
+        if kinds not in (["open", "count", side, "close"] for side in ("each", "per-side")) and kinds not in (
+            ["open", "measure", side, "close"] for side in ("each", "per-side")
+        ):
+            continue
+        half = line.phrases[at + 1]
+        whole = [one for one in line.phrases[:at] if one.kind in ("count", "measure")]
+        if half.times == 1 and [one.values for one in whole] == [(2 * half.values[0],)]:
+            line.remarks.append(line.text[half.column : line.phrases[at + 2].end])
+            line.take(range(at, at + 4), "note", "a side")
+
+
 def take_portions(line: Line) -> None:
     """'80 m shuttle run (2x40)', '400 m carry (4 x 100 m)', '100 double unders (2x50)': how the amount is
     cut up, no other."""

@@ -82,23 +82,38 @@ def _open_rounds(fmt: Format, drafts: list[Draft], catalog: Catalog) -> Rounds:
     fits = []
     for pace in (1.0, 0.5, 0.0):  # slow, middle, fast
         if fmt.ladder_step and fmt.scheme:
-            fits.append(
-                _rungs(fmt, seconds, sum(_rep_s(draft, catalog, pace) for draft in shared), len(shared))
-            )
+            fits.append(_rungs(fmt, seconds, shared, catalog, pace))
             continue
         once = sum(once_s(draft, catalog, pace) + TRANSITION_S for draft in shared) * FATIGUE
         fits.append(max(1, min(MAX_ROUNDS, round(seconds / once))) if once else 1)
     return Rounds(fits[1], True, fits[0], max(fits[1], fits[2]))
 
 
-def _rungs(fmt: Format, seconds: float, rep_s: float, movements: int) -> int:
-    """Rungs of an open ladder that fit the time."""
-    rung, done, spent = fmt.scheme[0], 0, 0.0
-    while spent < seconds and done < MAX_ROUNDS and rung > 0:
-        spent += (rung * rep_s + movements * TRANSITION_S) * FATIGUE
+def _rungs(fmt: Format, seconds: float, drafts: list[Draft], catalog: Catalog, pace: float) -> int:
+    """Rungs of an open ladder that fit the time: what climbs by its own rungs, the rest once in each."""
+    done, spent = 0, 0.0
+    while spent < seconds and done < MAX_ROUNDS and rungs(fmt, done + 1)[-1] > 0:
+        once = sum(_rung_s(fmt, draft, done, catalog, pace) for draft in drafts)
+        spent += (once + len(drafts) * TRANSITION_S) * FATIGUE
         done += 1
-        rung = fmt.scheme[done] if done < len(fmt.scheme) else rung + (fmt.ladder_step or 0)
     return max(1, done)
+
+
+def _rung_s(fmt: Format, draft: Draft, done: int, catalog: Catalog, pace: float) -> float:
+    """Seconds that a line of a ladder takes in the round after so many."""
+    if (
+        draft.reps
+        or draft.distance_m
+        or draft.seconds
+        or draft.calories
+        or (draft.scheme and not draft.ladder_step)
+    ):
+        return once_s(draft, catalog, pace)
+    own = replace(fmt, scheme=draft.scheme, ladder_step=draft.ladder_step) if draft.scheme else fmt
+    rung = rungs(own, done + 1)[-1]
+    if draft.counts == "cal":
+        return once_s(replace(draft, scheme=(), calories=rung), catalog, pace)
+    return once_s(replace(draft, scheme=(), reps=rung), catalog, pace)
 
 
 def rungs(fmt: Format, count: int) -> tuple[int, ...]:
@@ -266,11 +281,6 @@ def _spread(draft: Draft, reps: int, reading: Rounds, once: bool) -> tuple[int, 
     if draft.max_effort:
         low, high = low * LOW_EFFORT, high * HIGH_EFFORT
     return math.floor(low), math.ceil(high)
-
-
-def _rep_s(draft: Draft, catalog: Catalog, pace: float) -> float:
-    fast, slow = catalog.movements[draft.movement].pace_s
-    return (fast + (slow - fast) * pace) * draft.sides
 
 
 def once_s(draft: Draft, catalog: Catalog, pace: float) -> float:

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 
 from core.catalog import Catalog, load_catalog
 from core.reading.notations.pyramid import goes_up_and_down
+from core.reading.schemes import even_step
 from core.reading.workout import Format, Part, Work, Workout, Written
 
 
@@ -35,7 +36,7 @@ def _part(part: Part, catalog: Catalog) -> list[str]:
     loaded: set[str] = set()
     for place, work in enumerate(part.work):
         before = part.work[place - 1] if place else None
-        words = _movement(work, catalog, work.movement in loaded)
+        words = _movement(work, catalog, work.movement in loaded, bool(part.format.ladder_step))
         if before is not None and work.complex is not None and before.complex == work.complex:
             lines[-1] += f" + {words}"
         else:
@@ -114,11 +115,12 @@ def _place(work: Work) -> str:
     return division + station + role
 
 
-def _movement(work: Work, catalog: Catalog, loaded_above: bool) -> str:
-    """A movement in words; said to be unloaded where the load above would hold for it."""
+def _movement(work: Work, catalog: Catalog, loaded_above: bool, climbs: bool) -> str:
+    """A movement in words; said to be unloaded where the load above would hold for it, and to go on like that
+    where its list climbs."""
     bare = not (work.loads or work.percents or work.rpe or work.bodyweight)
     pieces = [
-        *_amount(work),
+        *_amount(work, climbs),
         "synchro" if work.synchro else "",
         "unloaded" if loaded_above and bare else "",
         catalog.movements[work.movement].name,
@@ -128,7 +130,7 @@ def _movement(work: Work, catalog: Catalog, loaded_above: bool) -> str:
     return " ".join(piece for piece in pieces if piece)
 
 
-def _amount(work: Work) -> list[str]:
+def _amount(work: Work, climbs: bool) -> list[str]:
     written, sets = work.written, work.written.sets
     side = "each side" if work.sides == 2 else ""
     other = f"/{written.other:.10g}" if written.other is not None else ""
@@ -141,7 +143,8 @@ def _amount(work: Work) -> list[str]:
         if len(set(written.scheme)) == 1 and not written.counts:
             to = f"-{written.reps_to}" if written.reps_to else ""
             return [f"{len(written.scheme)} x {written.scheme[0]}{to}{other}", side]
-        return [_listed(written.scheme) + unit, side]
+        on = "..." if climbs and even_step(written.scheme) else ""
+        return [_listed(written.scheme) + on + unit, side]
     if written.counts == "cal":
         return ["cal", side]
     measured = _measure(written, sets or 1, other)

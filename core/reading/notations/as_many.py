@@ -37,7 +37,8 @@ def read(scan: Scan) -> Format | None:
 
 
 def _several(scan: Scan) -> Format | None:
-    """'4 min AMRAP, 1 min rest, 4 min AMRAP': all of them together, where the line names nothing."""
+    """'4 min AMRAP, 1 min rest, 4 min AMRAP': so many of them, or all their time together where they differ;
+    where the line names nothing."""
     pieces = [place for place in scan.free if scan.kind(place) == "amrap"]
     if len(pieces) < 2 or scan.line.named:
         return None
@@ -53,6 +54,8 @@ def _several(scan: Scan) -> Format | None:
     if len(times) != len(pieces):
         return None
     scan.used |= set(scan.free)
+    if len(set(times)) == 1:
+        return Format("as-many-as-possible", minutes=times[0] / 60, repeat=len(times))
     return Format("as-many-as-possible", minutes=sum(times) / 60)
 
 
@@ -166,7 +169,7 @@ NOTATION = Notation(
             "AMRAP 9: 2-4-6-8...",
             Format("as-many-as-possible", minutes=9, scheme=(2, 4, 6, 8), ladder_step=2),
         ),
-        Example("AMRAP 5 / rest 2 / AMRAP 5", Format("as-many-as-possible", minutes=10)),
+        Example("AMRAP 5 / rest 2 / AMRAP 5", Format("as-many-as-possible", minutes=5, repeat=2)),
         Example("4 min AMRAP, 1 min rest, 2 min AMRAP", Format("as-many-as-possible", minutes=6)),
     ),
     counter_examples=("3 x AMRAP push-ups",),

@@ -27,6 +27,7 @@ def read(scan: Scan) -> Format | None:
     if at is None or not _tells_a_time(scan, at) or _follows_a_piece(scan, at):
         return None
     scan.used.add(at)
+    _one_at_a_time(scan, at)
     if (stations := scan.at("stations")) is not None:
         scan.used.add(stations)
     interval_s = _interval(scan, at)
@@ -44,6 +45,14 @@ def read(scan: Scan) -> Format | None:
     return Format(
         "every-minute", rounds=rounds, minutes=minutes, interval_s=interval_s, scheme=scheme, ladder_step=step
     )
+
+
+def _one_at_a_time(scan: Scan, at: int) -> None:
+    """'6 rounds, 1 round every 4:00', '5 sets, one every 3 min': says no number of its own."""
+    last = at - 1 if scan.kind(at - 1) in _COUNTED_BY else at
+    one = scan.kind(last - 1) == "count" and scan.phrases[last - 1].values == (1,)
+    if one and any(scan.kind(place) in _COUNTED_BY for place in range(last - 1)):
+        scan.used.update(range(last - 1, at))
 
 
 def _tells_a_time(scan: Scan, at: int) -> bool:
@@ -163,7 +172,10 @@ def _before(scan: Scan, at: int) -> tuple[int | None, float | None]:
     counted = [
         place
         for place in scan.free
-        if place < at and scan.kind(place) in _COUNTED_BY and scan.kind(place - 1) == "count"
+        if place < at
+        and place not in scan.used
+        and scan.kind(place) in _COUNTED_BY
+        and scan.kind(place - 1) == "count"
     ]
     if counted:
         scan.used |= {counted[0], counted[0] - 1} | {

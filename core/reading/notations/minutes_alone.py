@@ -48,7 +48,7 @@ def read(scan: Scan) -> Format | None:
         if scan.kind(place) == "words"
         for word in plain(scan.phrases[place].text).split()
     }
-    if len(times) != 1 or others or words - board_words().passable:
+    if len(times) != 1 or others or words - board_words().passable - board_words().sentences:
         return None
     seconds = seconds_of(scan.phrases[times[0]]) or 0
     if seconds < LEAST_S:

@@ -1,0 +1,84 @@
+"""A list that grows: 'add 2 reps each round', '+3 every round', 'add 2 deadlifts and 4 box jumps a round'."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+from dataclasses import replace
+
+from core.reading.draft import Draft
+from core.reading.names import Names
+from core.reading.numerals import COUNT_WORDS
+from core.reading.part_draft import PartDraft
+from core.reading.plain_words import plain_words
+from core.reading.schemes import LEAST_RUNGS
+
+_NUMBER = r"(?:\d{1,2}|one|two|three|four|five|six|ten)"
+GROWS = re.compile(
+    r"[\s,;.:(*–-]*(?:then\s+|and\s+)?(?:(?:add(?:ing)?|increas(?:e|ing)(?:\s+by)?|go(?:ing)?\s+up(?:\s+by)?|plus)\s+(?:another\s+)?|\+\s?)"
+    rf"(?P<steps>{_NUMBER}\b[^;:.()]{{0,60}}?)\s*(?:each|every|per|a)\s+(?:new\s+)?(?:round|time|set|rung|turn)s?\W*$",
+    re.IGNORECASE,
+)
+_STEP = re.compile(rf"(?P<number>{_NUMBER})\b\s*(?P<what>[^\d]*)", re.IGNORECASE)
+_OF_ALL = re.compile(
+    r"(?:more\s+|extra\s+)?(?:reps?|repetitions?)?\s*(?:(?:to|on|of|for|per|in)?\s*(?:each|every|all|both|the|everything)?"
+    r"(?:\s*(?:movements?|exercises?|things?))?)?[\s,/&+–-]*(?:and)?\s*",
+    re.IGNORECASE,
+)
+
+
+def take_steps(text: str, part: PartDraft, names: Names) -> bool:
+    """Let the list above grow as the words say; whether it could."""
+    said = list(_STEP.finditer(text))
+    lines = [one for one in part.work if one.division in (None, "rx") and one.reps and not one.role]
+    steps = _steps(said, lines, names)
+    fmt = part.format
+    if not steps or fmt is None or fmt.scheme:
+        return False
+    rounds = fmt.rounds if fmt.kind == "rounds" else None
+    if rounds is None and fmt.kind not in ("as-many-as-possible", "every-minute", "death-by"):
+        return False
+    for one, step in zip(lines, steps, strict=True):
+        if step:
+            first = one.reps or 0
+            one.scheme = tuple(first + step * place for place in range(rounds or LEAST_RUNGS))
+            one.ladder_step, one.reps = (step if rounds is None else None), None
+    growing = replace(next(one for one, step in zip(lines, steps, strict=True) if step))
+    for one in lines:
+        if one.scheme == growing.scheme and rounds is None:
+            one.scheme, one.ladder_step = (), None
+    if rounds is not None:
+        part.format = replace(fmt, kind="for-time", rounds=None, scheme=growing.scheme)
+    else:
+        part.format = replace(fmt, scheme=growing.scheme, ladder_step=growing.ladder_step)
+    return True
+
+
+def _steps(said: Sequence[re.Match[str]], lines: Sequence[Draft], names: Names) -> list[int]:
+    """By how much each line grows; empty where nobody can tell."""
+    numbers = [_number(one["number"]) for one in said]
+    whats = [one["what"].strip(" ,/&+-–").removesuffix(" and") for one in said]
+    if not lines or not numbers:
+        return []
+    if all(_OF_ALL.fullmatch(what) for what in whats):
+        if len(numbers) == 1:
+            return numbers * len(lines)
+        return numbers if len(numbers) == len(lines) else []
+    steps = [0] * len(lines)
+    for what, number in zip(whats, numbers, strict=True):
+        meant = [place for place, one in enumerate(lines) if _is_meant(what, one, names)]
+        if len(meant) != 1:
+            return []
+        steps[meant[0]] = number
+    return steps
+
+
+def _is_meant(what: str, line: Draft, names: Names) -> bool:
+    """'snatches' may be the dumbbell snatches of a list."""
+    match = names.find(what)
+    same = match is not None and match.movement == line.movement
+    return same or (bool(plain_words(what)) and set(plain_words(what)) <= set(plain_words(line.text)))
+
+
+def _number(text: str) -> int:
+    return int(text) if text.isdecimal() else int(COUNT_WORDS[text.lower()])
