@@ -69,11 +69,14 @@ class Attacher:
             draft.reps = part.each_reps
         if draft.as_above:
             self.loads.load_as_above(part, draft)
-        self.loads.under_the_bar(part, draft)
         self.loads.with_the_kit(part, draft)
         if part.interrupts[0] == row.number:
             draft.own_rounds, draft.often = part.interrupts[1], not part.interrupts[1]
-        if row.sets and part.format is not None and part.format.kind == "every-minute":
+        if (
+            row.sets
+            and part.format is not None
+            and part.format.kind in ("every-minute", "rounds", "intervals")
+        ):
             draft.own_rounds = row.sets
         part.work.append(draft)
         if draft.has_calories:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from core.reading.scan import Scan
+from core.reading.tokens import seconds_of
 from core.reading.workout import Format
 
 TEAM_WORDS = {
@@ -33,15 +34,9 @@ def read_beside(scan: Scan, found: Format | None) -> Format | None:
     if (at := scan.at("cap")) is not None:
         scan.used.add(at)
         base, changed = replace(base, cap_s=scan.time_near(at, bare_minutes=True)), True
-    if (at := scan.at("rest")) is not None:
-        scan.used.add(at)
-        alone = scan.kind(at + 1) == "count" and scan.kind(at + 2) in ("", "and", "then", "comma", "other")
-        rest_s = scan.time_near(at, bare_minutes=alone)  # "rest 3" is three minutes
-        if (between := scan.at("after-set")) is not None:
-            scan.used.add(between)
-        if rest_s is not None:
-            base = replace(base, rest_s=rest_s)
-        changed = True
+    rests = _rests(scan)
+    if rests:
+        base, changed = replace(base, rest_s=next(filter(None, rests), base.rest_s)), True
     if (at := scan.at("team")) is not None:
         scan.used.add(at)
         base, changed = replace(base, team=_team_size(scan, at), share=base.share or "split"), True
@@ -62,6 +57,30 @@ def read_beside(scan: Scan, found: Format | None) -> Format | None:
             True,
         )
     return base if changed else None
+
+
+def _rests(scan: Scan) -> list[int | None]:
+    """How long each rest of a line lasts: '2 min rest between reps, 4 min rest between sets'."""
+    found: list[int | None] = []
+    while (at := scan.at("rest")) is not None:
+        scan.used.add(at)
+        alone = scan.kind(at + 1) == "count" and scan.kind(at + 2) in ("", "and", "then", "comma", "other")
+        found.append(_just_before(scan, at) or scan.time_near(at, bare_minutes=alone))  # "rest 3"
+        if (between := scan.at("after-set")) is not None:
+            scan.used.add(between)
+    return found
+
+
+def _just_before(scan: Scan, at: int) -> int | None:
+    """'2 min rest between reps, 4 min rest ..': the time right before the word, where none stands
+    right behind it."""
+    behind = scan.phrases[at + 1] if scan.kind(at + 1) else None
+    if at - 1 not in scan.free or at - 1 in scan.used or (behind is not None and seconds_of(behind)):
+        return None
+    seconds = seconds_of(scan.phrases[at - 1]) if scan.phrases[at - 1].times == 1 else None
+    if seconds is not None:
+        scan.used.add(at - 1)
+    return seconds
 
 
 def _rounds_of_each(scan: Scan, base: Format) -> Format:

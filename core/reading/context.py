@@ -8,6 +8,7 @@ from core.catalog.rows import Context, Movement
 from core.reading.draft import Draft
 from core.reading.units import KG_PER
 
+HEAVIEST_HELD_KG = 37.5  # one dumbbell of a class; heavier is a bar; common practice
 LIGHTEST_BAR_KG = 15  # a barbell is never lighter than this
 
 
@@ -31,6 +32,8 @@ def _reading(draft: Draft, row: Movement, alternating: bool) -> tuple[Context, s
         return "light", "the load is lighter than a bar"
     if "light" in context and (draft.alternating or alternating):
         return "light", "arms alternate"
+    if "heavy" in context and draft.loads and min(draft.loads) * KG_PER[draft.load_unit] > HEAVIEST_HELD_KG:
+        return "heavy", "the load is a bar's"
     if "loaded" in context and (draft.loads or draft.percents or draft.rpe or draft.estimated):
         return "loaded", "a load stands beside it"
     measured = draft.counts or draft.distance_m or draft.calories

@@ -29,6 +29,7 @@ from core.reading.numbering import (
     labelled_lists,
     message_heads,
     minutes_in_order,
+    minutes_in_stretches,
     minutes_of_the_hour,
     numbered_by_bar,
     numbered_by_dash,
@@ -94,6 +95,7 @@ class DocumentPass:
         short_days(rows)
         numbered_by_bar(rows)
         sets_in_order(rows)
+        minutes_in_stretches(rows)
         minutes_in_order(rows)
         labelled_lists(rows, self.names)
         pairs_of_a_superset(rows)

@@ -8,6 +8,7 @@ from dataclasses import replace
 from core.catalog import Catalog
 from core.reading.divisions import loadable, shared_lines, stand_in
 from core.reading.draft import LOADS, Draft, lend
+from core.reading.headings import AROUND
 from core.reading.kit_words import HAND_WEIGHTS
 from core.reading.merging import one_an_interval
 from core.reading.part_draft import PartDraft
@@ -28,6 +29,10 @@ OWN_ROUNDS = re.compile(r"^(\d{1,3}) rounds$")  # beside a division's line
 TIMES_IN_ALL = re.compile(r"^(\d{1,3}) times in all$")  # beside a line that is done another number of times
 NOBODY_KNOWS = "nobody knows how often"
 MINUTE_S = 60
+# families that are sets of no lift, and whose name in a title says what bare ways are
+GOING = ("machine", "running")
+BARE_LIFTS = ("squat", "squats")
+LEAST_HEAVY_SETS, MOST_HEAVY_REPS = 3, 6  # of squats that are a lift's, loads or none; common practice
 LONGEST_LAST_TRY_S = 600  # nobody goes on with one movement for longer; estimate
 FAR_LONGER = 1.3  # times a minute that no pace makes up for; estimate
 PAIR = 2  # who take turns are two, unless said otherwise
@@ -45,8 +50,9 @@ class Finishing:
 
     def finish(self, part: PartDraft) -> Part:
         """One part with its totals."""
-        for one in part.work if part.all_out else ():
-            one.max_effort |= not one.has_amount
+        for one in part.work:
+            one.max_effort |= part.all_out and not one.has_amount
+            self._under_the_bar(part, one)
         _by_other_numbers(part)
         fmt = self._format(part)
         _carry_loads(part.work)
@@ -85,6 +91,16 @@ class Finishing:
             part.line,
             part.heading and not part.rested,
         )
+
+    def _under_the_bar(self, part: PartDraft, draft: Draft) -> None:
+        """'Strength: squat 4 x 8', 'squat 5x5': sets of a lift, though nobody says a load."""
+        few = len(draft.scheme) >= LEAST_HEAVY_SETS and max(draft.scheme) <= MOST_HEAVY_REPS
+        heavy = few and part.heading_kind not in AROUND and part.format is None
+        of_a_lift = draft.sets_written and (heavy or part.heading_kind == "strength")
+        lift = self.catalog.movements[draft.movement].context.get("loaded") if of_a_lift else None
+        if lift is not None and draft.text.lower() in BARE_LIFTS:
+            draft.movement = lift
+            draft.assumed.append(f"{draft.text} as {self.catalog.movements[lift].name}, in sets of a lift")
 
     def _share_the_bar(self, part: PartDraft) -> None:
         """'12 deadlifts 70/47.5', '9 hang power cleans', '6 push jerks': one bar, where the first lift alone
@@ -236,7 +252,8 @@ class Finishing:
         if part.heading_kind and part.heading_kind != "conditioning":
             return part.heading_kind
         if fmt.kind == "sets-x-reps" and part.work:
-            return part.heading_kind or "strength"
+            ways = all(self.catalog.movements[one.movement].family in GOING for one in part.work)
+            return part.heading_kind or ("conditioning" if ways else "strength")
         if part.heading_kind:
             return part.heading_kind
         heavy = [

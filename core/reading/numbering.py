@@ -64,6 +64,7 @@ MINUTE_LABEL = re.compile(
     r"(?P<sign>\s*[-–—:=.|/>)]+)?(?=\s|$)\s*(?=\S)",
     re.IGNORECASE,
 )
+_OWN_LABEL = re.compile(r"\W*[^\W\d][^\d:]{1,30}:\s+(?=\d)")  # "Fitness: 3 sets" above 'A1', 'A2'
 _GOES_ON = re.compile(r"\d|max|rest\b", re.IGNORECASE)
 BEFORE_BAR = re.compile(r"^\s*(\d{1,2})\s*\|\s*(?=[A-Za-z])")  # "1 | WARM UP 10 min"
 _LOADS = re.compile(
@@ -280,6 +281,29 @@ def sets_in_order(rows: list[Row]) -> None:
 SET_DASH = re.compile(r"^\W*set\s*#?(\d{1,2})\s*[-–]\s*(?=\d)", re.IGNORECASE)
 
 
+def minutes_in_stretches(rows: list[Row]) -> None:
+    """'min 1-4: 2 cleans', 'min 5-8: 1 clean', 'rounds 1-2: ..', 'rounds 3-4: ..': in how many of a piece's
+    rounds each is done, where one stretch ends before the next begins."""
+    found = [(row, match) for row in rows if row.role == "work" and (match := STRETCH.match(row.text))]
+    spans = [(int(match["first"]), int(match["last"] or match["first"])) for _, match in found]
+    ends = [0, *(last for _, last in spans)]
+    follow = all(
+        first == before + 1 and first <= last for before, (first, last) in zip(ends, spans, strict=False)
+    )
+    if len(found) < LEAST_LABELS or not follow or all(first == last for first, last in spans):
+        return
+    for (row, match), (first, last) in zip(found, spans, strict=True):
+        row.sets, row.start = last - first + 1, match.end()
+        row.marks.append((match.start("first"), len(match.group().rstrip()), "in which rounds"))
+
+
+STRETCH = re.compile(
+    r"^\W*(?:min(?:ute)?s?|m|rounds?|rds?|intervals?)\b\.?\s*(?P<first>\d{1,2})(?:\s*(?:[-–]|to)\s*(?P<last>\d{1,2}))?"
+    r"\s*[:)=–-]\s+(?=\S)",
+    re.IGNORECASE,
+)
+
+
 def weeks_side_by_side(rows: list[Row]) -> None:
     """'Week 1: 4x6', 'Week 2: 5x4 <- this week', 'Week 3: 6x2': only the week that is marked is this
     day's."""
@@ -364,7 +388,9 @@ def _heads_a_list(rows: list[Row], at: int, names: Names) -> bool:
     if _lists_stations(rows, at):
         return True
     heading = read_heading(before.text)
-    read = Line(before.number, before.text, heading.end if heading is not None else 0)
+    label = _OWN_LABEL.match(before.text) if heading is None else None
+    start = label.end() if label is not None and names.find(label.group()) is None else 0
+    read = Line(before.number, before.text, heading.end if heading is not None else start)
     read.followed = True
     found = read_format(read)
     again = found is not None and ((found.format.rounds or 0) > 1 or found.format.kind == AMRAP)

@@ -298,7 +298,7 @@ class Prose:
         ):
             return False
         return self.names.starts(first.text) and any(
-            phrase.kind in COUNTED or phrase.kind in ("max", "build") for phrase in real[1:4]
+            phrase.kind in COUNTED or phrase.kind in ("max", "build", "rm") for phrase in real[1:4]
         )
 
     def counts_several(self, text: str, phrases: Sequence[Phrase]) -> bool:

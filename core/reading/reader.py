@@ -13,6 +13,7 @@ from core.reading.columns import ColumnLines
 from core.reading.division_lines import DivisionLines
 from core.reading.document import MAX_LINE, DocumentPass
 from core.reading.doubts import YES_SO, doubts_of
+from core.reading.finishing import GOING
 from core.reading.formats import read_format
 from core.reading.headings import AROUND, CANONICAL, Heading
 from core.reading.languages import languages, shown_languages, translator
@@ -35,7 +36,6 @@ TEAM_WORDS = re.compile(
 )
 PAIR = 2
 _QUOTES = '"“”«»'
-GOING = ("machine", "running")  # families whose name in a title says what bare distances are
 
 
 def read_workout(

@@ -71,7 +71,7 @@ _WORD = re.compile(r"[^\W\d_]+")
 _FIRST = re.compile(r"^[^\w]*[^\W\d_]")
 _AFTER_END = re.compile(r"(?<=[.!?]\s)[^\W\d_]")
 _SENTENCE_END = re.compile(
-    r"(?<=[a-z0-9%+)\]\"\'”])(?!(?<=\d)\.{2,})[.!?]+\s+(?=[A-ZÀ-Ý\"“¿¡(])(?![A-Z]{2,4}\s?[:=])"
+    r"(?:(?<=[a-z0-9%+)\]\"\'”])|(?<=\dRM))(?!(?<=\d)\.{2,})[.!?]+\s+(?=[A-ZÀ-Ý\"“¿¡(])(?![A-Z]{2,4}\s?[:=])"
 )
 _LOWER_SENTENCE = re.compile(
     r"(?<=[a-z0-9%)]{2})[.!?]+\s+"
@@ -229,7 +229,9 @@ def _place_of(match: re.Match[str]) -> int:
     return match.start()
 
 
-_GOING_ON = frozenset(("then", "after", "afterwards", "rest", "finish", "followed"))
+_GOING_ON = frozenset(
+    "then after afterwards rest finish followed warm start keep stop use go take score".split()
+)
 
 
 def _begins_a_sentence(text: str) -> bool:

@@ -15,7 +15,6 @@ from core.reading.loads import unit_of
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
 
-BARE_LIFTS = ("squat", "squats")
 NEAR_PARTS = 4  # parts back that a load said once may be for; common practice
 
 
@@ -36,14 +35,6 @@ class SaidLoads:
                 draft.movement = other
                 draft.assumed.append(f"{draft.text} as {self.catalog.movements[other].name}")
                 return
-
-    def under_the_bar(self, part: PartDraft, draft: Draft) -> None:
-        """'Strength: squat 4 x 8': sets of a lift, though nobody says a load."""
-        row = self.catalog.movements[draft.movement]
-        lift = row.context.get("loaded") if part.heading_kind == "strength" and draft.sets_written else None
-        if lift is not None and draft.text.lower() in BARE_LIFTS:
-            draft.movement = lift
-            draft.assumed.append(f"{draft.text} as {self.catalog.movements[lift].name}, in sets of a lift")
 
     def load_as_above(self, part: PartDraft, draft: Draft) -> None:
         """'goblet squats (same bell)': the load that was said last, of that kit where it names one."""

@@ -156,7 +156,11 @@ class Splitter:
             ):
                 continue
             inside = [one for one in range(index + 3, len(read.phrases)) if one in read.bracketed]
-            if any(read.phrases[one].kind in JOINS for one in inside) and self._named(read, inside):
+            ways = all(
+                read.phrases[one].unit in METRE_PER for one in inside if read.phrases[one].kind == "measure"
+            )
+            far = ways and not any(read.phrases[one].kind in ("words", "count") for one in inside)
+            if any(read.phrases[one].kind in JOINS for one in inside) and (far or self._named(read, inside)):
                 read.take([index, index + 1], "amount", f"{count.values[0]:g} sets")
                 read.bracketed = read.bracketed - set(inside)
                 return int(count.values[0])
@@ -322,6 +326,8 @@ class Splitter:
             return True  # "back squat, 3 x 10 @ 55 %, then 20 swings"
         if kind == "comma" and rest and read.phrases[rest[0]].kind == "which-sets":
             return True
+        if kind == "comma" and _ways_in_a_row(read, here, rest):
+            return True
         calories = kind in ("comma", "plus") and rest and _only_calories(read, here)
         if calories and read.phrases[rest[0]].kind == "count":
             return True  # "30 cal, 30 swings"
@@ -474,3 +480,9 @@ def _a_set(read: Line, here: list[int]) -> bool:
     if any(_is_set_at_load(read.phrases[index]) for index in here):
         return True
     return bool(kinds & {"sets", "count", "sum"}) and bool(kinds & {"measure", "rpe"})
+
+
+def _ways_in_a_row(read: Line, here: list[int], rest: list[int]) -> bool:
+    """'3 x (400 m, 200 m)': one way after the other, in one bracket."""
+    beside = [*here, *rest[:1]]
+    return len(beside) == 2 and all(read.phrases[one].unit in METRE_PER for one in beside)

@@ -136,7 +136,8 @@ def set_beside(chunks: list[Chunk]) -> None:
 
 def spread_sets(chunks: list[Chunk], sets: int) -> None:
     """Every movement of a bracket is done in each of its sets."""
-    for draft in (chunk.draft for chunk in chunks if chunk.named and not chunk.draft.sets_written):
+    done = [chunk.draft for chunk in chunks if chunk.named or chunk.draft.distance_m]
+    for draft in (one for one in done if not one.sets_written):
         draft.scheme = (draft.reps,) * sets if draft.reps else ()
         draft.sets, draft.sets_written, draft.reps = sets, True, None
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from core.reading.notations.notation import Example, Notation
 from core.reading.scan import Scan
-from core.reading.units import LOAD_UNITS
+from core.reading.units import LOAD_UNITS, METRE_PER
 from core.reading.workout import Format
 
 _BESIDE = (
@@ -74,7 +74,9 @@ def _with_sign(scan: Scan) -> tuple[int, int] | None:
 
 def _nothing_but(scan: Scan, allowed: set[int]) -> bool:
     return all(
-        place in allowed or scan.phrases[place].kind in _BESIDE or scan.is_filler(place)
+        place in allowed
+        or (scan.phrases[place].kind in _BESIDE and scan.phrases[place].unit not in METRE_PER)
+        or scan.is_filler(place)
         for place in scan.free
     )
 
