@@ -144,7 +144,7 @@ def then_alone(read: Line, part: PartDraft | None) -> bool:
 def take_kit(row: Row, read: Line, part: PartDraft, names: Names) -> None:
     """'KB complex', 'dumbbell only' above a list, or before the colon of one: what all of it is done with."""
     heads = row.followed and not row.named
-    led = next((at for at, one in enumerate(read.phrases) if one.kind == "colon"), 0)
+    led = next((at for at, one in enumerate(read.phrases) if one.kind in ("colon", "dash")), 0)
     for index in read.free() if heads else read.free()[: int(led > 0)]:
         kit = kit_of_all(read.phrases[index].text) if read.phrases[index].kind == "words" else ""
         if kit and not part.work and names.find(read.phrases[index].text) is None:
@@ -176,6 +176,8 @@ KIT_TITLES = frozenset(
         "home",
         "single",
         "all",
+        "arm",
+        "handed",
     )
 )
 

@@ -240,7 +240,7 @@ class Attacher:
         counted = held and not last.loads and (last.reps or last.scheme)
         if not counted or len(said) != 1 or not BELLS.fullmatch(said[0].text):
             return False
-        last.loads, last.load_unit = said[0].values, unit_of(said[0].values, read.system, in_hand=True)
+        last.loads, last.load_unit = said[0].values, unit_of(said[0].values, read.system, held="hand")
         read.take(chunk.indices, "load", f"{said[0].values[0]:g} {last.load_unit} each")
         return True
 
@@ -387,7 +387,8 @@ class Attacher:
         """'Squat Monday' above '5 x 5 @ 75 %': the sets of the lift that the session is named after."""
         begun = self.parts.last is not None and any(part.work for part in self.parts.all)
         weighed = chunk.draft.percents or chunk.draft.loads or chunk.draft.rpe
-        if begun or not self.lift or not (chunk.draft.scheme and weighed) or strange_words(read, chunk):
+        counted = chunk.draft.scheme or chunk.draft.reps or chunk.draft.max_effort
+        if begun or not self.lift or not (counted and weighed) or strange_words(read, chunk):
             return False
         phrase = read.phrases[chunk.indices[0]]
         chunk.draft.movement, chunk.draft.text, chunk.draft.column = self.lift, phrase.text, phrase.column + 1

@@ -191,7 +191,7 @@ def _implements(draft: Draft) -> None:
         values = (float(draft.scheme[0]), draft.other)
         draft.loads, draft.load_unit, draft.implements = (
             values,
-            unit_of(values, draft.system, in_hand=True),
+            unit_of(values, draft.system, held="hand"),
             PAIR,
         )
         draft.scheme, draft.sets, draft.sets_written, draft.other = (), None, False, None

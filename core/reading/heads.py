@@ -136,7 +136,7 @@ class Heads:
             return None
         behind = phrases[2:] if phrases[1].kind in ("colon", "dash") else phrases[1:]
         kinds = [one.kind for one in behind]
-        times = kinds[:2] in (["count", "x"], ["x", "count"]) and kinds[2:] in ([], ["colon"])
+        times = kinds[:2] == ["count", "x"] and kinds[2:] in ([], ["colon"])
         counted = len(kinds) > 1 and kinds[0] == "count" and kinds[1] in ("rounds", "set-word")
         arranged = counted or kinds[0] in ("amrap", "every", "for-time", "tabata", "interval")
         if not times and not (arranged and phrases[1].kind in ("colon", "dash")):

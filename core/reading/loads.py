@@ -189,14 +189,21 @@ HAND_POUNDS = frozenset(
     )
 )
 # a dumbbell or a bell; common practice
+SURELY_POUNDS = {
+    "hand": frozenset(((50, 35), (70, 53), (53, 35), (55, 35), (70, 50), (62, 44))),
+    "ball": frozenset(((20, 14), (14, 10), (30, 20))),
+}  # in any text: nobody's standard in kg; common practice
 
 
-def unit_of(values: tuple[float, ...], system: str = "", in_hand: bool = False) -> str:
-    """kg or lb of loads written bare: the text's system; else lb when every one is a standard usual in lb and
-    the first is not one in kg."""
+def unit_of(values: tuple[float, ...], system: str = "", held: str = "") -> str:
+    """kg or lb of loads written bare (``held``: of a "hand", of a "ball"): lb of what is held and only usual
+    in lb; the text's system; else lb when every one is a standard usual in lb and the first is not one in
+    kg."""
+    if tuple(values[:2]) in SURELY_POUNDS.get(held, ()):
+        return "lb"
     if system:
         return system
-    if in_hand and tuple(values[:2]) in HAND_POUNDS:
+    if held == "hand" and tuple(values[:2]) in HAND_POUNDS:
         return "lb"
     usual = all(value in POUND_PLATES or value % 5 == 0 for value in values) and values[0] in POUND_PLATES
     return "lb" if usual and (values[0] % 10 == 5 or values[0] == 53) else "kg"

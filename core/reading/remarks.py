@@ -239,7 +239,9 @@ def take_targets(line: Line) -> None:
 FASTER = frozenset(("under", "sub", "below", "within"))
 HELD_PACE = frozenset(("hold", "holding", "keep", "at", "around", "aim", "target"))
 WORN = frozenset(("vest", "weighted", "wear", "wearing"))
-_ASIDE = re.compile(r"^(?:was|were|last|after|before|until|if|when|because|instead)\b", re.IGNORECASE)
+_ASIDE = re.compile(
+    r"^(?:starts?|begins?|was|were|last|after|before|until|if|when|because|instead)\b", re.IGNORECASE
+)
 _WHEN = re.compile(r"^(?:after|before|until|at the|if|when|as|not|no|from|one|two|three)\b", re.IGNORECASE)
 
 

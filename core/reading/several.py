@@ -18,6 +18,7 @@ _COUNTS = (*_SETS, "count", "measure", "clock")
 _ENDS = ("bar", "then")  # signs that always stand between pieces
 _SIGNS = ("comma", "plus", "slash", "dash", "and", "other")
 _BEFORE_WORDS = ("then", "comma", "dash", "open", "slash", "plus")
+_AT_A_BREAK = ("break", "drop", "miss", "time you")
 HEAD = 4  # phrases within which a piece says its format
 
 
@@ -59,6 +60,8 @@ class PieceCuts:
         kinds = {phrase.kind for phrase in before}
         if sign.kind == "then" and kinds & {"tabata", "interval"} and self._goes_on(behind):
             return True  # "Tabata squats, then 1 km easy jog"
+        if behind and sign.kind in ("comma", "dash") and _at_a_break(behind) and self._named(before):
+            return True  # "100 swings, every break 5 burpees"
         if not behind or not self.begins(behind, read.followed) or not self._named(before):
             return False
         if sign.text == ";" and {"set-word", "colon"} <= kinds and not _own_sets(behind):
@@ -113,6 +116,11 @@ class PieceCuts:
             for phrase in phrases
             if phrase.kind == "words"
         )
+
+
+def _at_a_break(behind: Sequence[Phrase]) -> bool:
+    said = " ".join(one.text.lower() for one in behind[:2])
+    return said.startswith(tuple(f"{each} {what}" for each in ("every", "each") for what in _AT_A_BREAK))
 
 
 def _own_sets(phrases: Sequence[Phrase]) -> bool:

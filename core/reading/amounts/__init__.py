@@ -89,7 +89,7 @@ class Amounts(Effort):
     def _meant_unit(self, index: int, phrase: Phrase) -> str:
         """The unit of a mark or of a 'k', which mean different things beside different movements."""
         if self._are_bells(phrase):
-            return unit_of(phrase.values, self.line.system, self._in_hand())
+            return unit_of(phrase.values, self.line.system, self._held())
         if phrase.unit in ("single-mark", "double-mark"):
             return self._unit_of_mark(phrase.unit, phrase)
         if phrase.unit == "k":

@@ -39,7 +39,7 @@ class Effort(InSets):
                 return self.refuse(index, phrase, f"more than {MAX_PERCENT} % of a maximum, or none")
             draft.percents = tuple(loads)
         else:
-            unit = phrase.unit or unit_of((max(loads),), self.line.system, self._in_hand())
+            unit = phrase.unit or unit_of((max(loads),), self.line.system, self._held())
             self._loads(index, phrase, (max(loads),), unit)
             draft.notes.append("; ".join(f"{load:g}" for load in loads) + f" {unit}")
         return self.take(index, f"{len(loads)} sets with a load each")

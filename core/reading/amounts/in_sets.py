@@ -100,7 +100,7 @@ class InSets(Counted):
         return self._is_broken_pair(index, phrase) or (beside and self._in_both_hands(phrase))
 
     def _load_times_reps(self, index: int, phrase: Phrase, loads: tuple[float, ...]) -> None:
-        unit = unit_of(loads, self.line.system, self._in_hand())
+        unit = unit_of(loads, self.line.system, self._held())
         self.draft.reps = int(phrase.values[0])
         self.draft.assumed.append(f"{'/'.join(f'{one:g}' for one in loads)} as {unit}")
         self._loads(index, phrase, loads, unit)
@@ -112,7 +112,7 @@ class InSets(Counted):
 
     def _weight_in_each_hand(self, index: int, phrase: Phrase) -> None:
         self.draft.implements = 2
-        unit = unit_of(phrase.values, self.line.system, self._in_hand())
+        unit = unit_of(phrase.values, self.line.system, self._held())
         self.draft.assumed.append(f"{phrase.text} as two of {phrase.values[0]:g} {unit}")
         return self._loads(index, phrase, phrase.values, unit)
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from core.reading.amounts.base import AmountBase
+from core.reading.kit_words import HAND_WEIGHTS
 from core.reading.phrases import Phrase
 from core.reading.units import KG_PER, METRE_PER
 
@@ -103,11 +104,13 @@ class Lifted(AmountBase):
         """Whether two loads stand beside words for men and women."""
         return sum(1 for one in self.indices if self.kind(one) == "sex") >= 2
 
-    def _in_hand(self) -> bool:
-        """Whether what is lifted is a dumbbell or a bell."""
-        return self.row is not None and (
-            self.row.implement in ("dumbbell", "kettlebell") or "dumbbell" in self.row.id
-        )
+    def _held(self) -> str:
+        """Whether what is lifted is a dumbbell or a bell ("hand") or a "ball"."""
+        if self.row is None:
+            return ""
+        if self.row.implement == "medicine-ball":
+            return "ball"
+        return "hand" if self.row.implement in HAND_WEIGHTS or "dumbbell" in self.row.id else ""
 
     def _in_both_hands(self, phrase: Phrase) -> bool:
         """Whether 'two times a number' beside a movement is a weight in each hand."""

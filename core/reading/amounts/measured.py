@@ -180,7 +180,7 @@ class Measured(Lifted):
             return self._distance(index, phrase, 1.0)
         if not self._may_be_load(index, phrase):
             return self.refuse(index, phrase, "a number that says nothing here")
-        unit = unit_of(phrase.values, self.line.system, self._in_hand())
+        unit = unit_of(phrase.values, self.line.system, self._held())
         bar = self.row is not None and self.row.implement == "barbell"
         if bar and unit == "lb" and not self.line.system and min(phrase.values) < LIGHTEST_BAR_LB:
             unit = "kg"  # "15 push press 45/30": no bar weighs 30 lb

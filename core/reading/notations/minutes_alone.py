@@ -40,7 +40,8 @@ def read(scan: Scan) -> Format | None:
         if place not in times
         and place not in resting
         and scan.kind(place) != "rest"
-        and scan.phrases[place].kind not in ("comma", "colon", "at", "words", "dash", "of", "then")
+        and scan.phrases[place].kind
+        not in ("comma", "colon", "at", "words", "dash", "of", "then", "slash", "bar", "open", "close")
     ]
     words = {
         word

@@ -50,7 +50,13 @@ def _after_short_name(scan: Scan, said: dict[str, int]) -> int | None:
 def _counted_rounds(scan: Scan, first: int) -> int:
     """'Circuit, 5 rounds': the word that a number stands beside."""
     places = [place for place in scan.free if scan.kind(place) == "rounds"]
-    return next((place for place in places if scan.kind(place - 1) in ("count", "scheme")), first)
+    counted = [place for place in places if scan.kind(place - 1) in ("count", "scheme")]
+    several = [place for place in counted if scan.phrases[place - 1].values != (1,)]
+    if several and len(counted) > 1 and any(scan.kind(place) == "each" for place in scan.free):
+        ones = [place for place in counted if place not in several]
+        scan.used.update(place - 1 for place in ones)  # "each does one round before tagging the next"
+        return several[-1]
+    return next(iter(counted), first)
 
 
 def _rounds_of_something_else(scan: Scan) -> bool:
