@@ -15,14 +15,17 @@ from core.reading.schemes import LEAST_RUNGS
 
 _NUMBER = r"(?:\d{1,2}|one|two|three|four|five|six|ten)"
 GROWS = re.compile(
-    r"[\s,;.:(*–-]*(?:then\s+|and\s+)?(?:(?:add(?:ing)?|increas(?:e|ing)(?:\s+by)?|go(?:ing)?\s+up(?:\s+by)?|plus)\s+(?:another\s+)?|\+\s?)"
-    rf"(?P<steps>{_NUMBER}\b[^;:.()]{{0,60}}?)\s*(?:each|every|per|a)\s+(?:new\s+)?(?:round|time|set|rung|turn)s?\W*$",
+    r"[\s,;.:(*–-]*(?:then\s+|and\s+)?"
+    r"(?:(?:add(?:ing)?|increas(?:e|ing)(?:\s+by)?|go(?:ing)?\s+up(?:\s+by)?|plus)\s+(?:another\s+)?|\+\s?)"
+    rf"(?P<steps>{_NUMBER}\b(?![^;:.()]*\b(?:after|between|before|at)\b)"
+    r"(?!\s*(?:kg|kilos?|lbs?|%|percent|s\b|sec|min))[^;:.()]{0,60}?)"
+    r"\s*(?:each|every|per|a)\s+(?:new\s+)?(?:round|time|set|rung|turn)s?\W*$",
     re.IGNORECASE,
 )
 _STEP = re.compile(rf"(?P<number>{_NUMBER})\b\s*(?P<what>[^\d]*)", re.IGNORECASE)
 _OF_ALL = re.compile(
     r"(?:more\s+|extra\s+)?(?:reps?|repetitions?)?\s*(?:(?:to|on|of|for|per|in)?\s*(?:each|every|all|both|the|everything)?"
-    r"(?:\s*(?:movements?|exercises?|things?))?)?[\s,/&+–-]*(?:and)?\s*",
+    r"(?:\s*(?:movements?|exercises?|things?|lifts?|lines?))?)?[\s,/&+–-]*(?:and)?\s*",
     re.IGNORECASE,
 )
 

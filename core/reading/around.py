@@ -33,7 +33,7 @@ _MORE_TIMES = re.compile(
 _LEFT_OVER = re.compile(
     r"\b(?:remaining|left|rest of the)\b", re.IGNORECASE
 )  # "then max burpees in the time left"
-_LABEL_ENDS = re.compile(r"(?:(?:work|complex|practice|skills?|drills?|technique)\s*)?:", re.IGNORECASE)
+_LABEL_ENDS = re.compile(r"(?:(?:work|complex|practice|skills?|drills?|tech(?:nique)?)\s*)?:", re.IGNORECASE)
 SHORT_WINDOW_S = 300  # windows up to this are places of one piece, longer ones pieces of their own
 
 
@@ -325,7 +325,8 @@ def without_label(read: Line, chunks: Chunks) -> Chunks:
         return chunks
     first, others = named[0], named[1:]
     behind = read.text[first.column - 1 + len(first.text) :].lstrip()
-    bare = not (first.has_amount or first.loads or first.percents or first.sets)
+    lasts = first.seconds and read.phrases[0].kind in ("measure", "clock")  # "15 min squat technique: .."
+    bare = not ((first.has_amount and not lasts) or first.loads or first.percents or first.sets)
     if not bare or not _LABEL_ENDS.match(behind) or not all(draft.has_counts for draft in others):
         return chunks
     read.marks = [

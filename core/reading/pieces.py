@@ -200,9 +200,10 @@ class Pieces:
         if part is not None and part.work and take_steps(said["steps"], part, self.reading.names):
             self.reading.mark(row, begin, end, "format", "more every round")
             return True
-        if said.start() == 0:
-            return False
-        self.read(row, begin, stop, first=False)
+        read = self.reading.line(row, begin, stop)
+        read.hand_back(begin, end, "how the list grows is not counted")
+        read.taken.update(range(len(read.phrases)))
+        self.reading.collect(read)
         return True
 
     def _heavy_complex(self, row: Row, start: int, stop: int) -> bool:

@@ -58,10 +58,8 @@ class PieceCuts:
             return False
         behind = list(_without_signs(read.phrases[index + 1 :]))
         kinds = {phrase.kind for phrase in before}
-        if sign.kind == "then" and kinds & {"tabata", "interval"} and self._goes_on(behind):
-            return True  # "Tabata squats, then 1 km easy jog"
-        if behind and sign.kind in ("comma", "dash") and _at_a_break(behind) and self._named(before):
-            return True  # "100 swings, every break 5 burpees"
+        if self._begins_anew(sign, read.phrases[index + 1 :], before):
+            return True
         if not behind or not self.begins(behind, read.followed) or not self._named(before):
             return False
         if sign.text == ";" and {"set-word", "colon"} <= kinds and not _own_sets(behind):
@@ -83,6 +81,20 @@ class PieceCuts:
             kinds
             & (set(_SETS) if sign.kind in ("comma", "and", "dash") and sign.text != ";" else set(_COUNTS))
         )
+
+    def _begins_anew(self, sign: Phrase, after: Sequence[Phrase], before: Sequence[Phrase]) -> bool:
+        """'Tabata squats, then 1 km easy jog', '100 swings, every break 5 burpees', '21-15-9 thrusters; then
+        2 km row': another piece, whatever its format."""
+        behind, kinds = list(_without_signs(after)), {phrase.kind for phrase in before}
+        if not behind:
+            return False
+        if sign.kind in ("comma", "dash") and _at_a_break(behind):
+            return self._named(before)
+        if sign.text == ";" and after[0].kind == "then":
+            return (
+                bool(kinds & {*_FORMATS, "scheme", "rounds"}) and self._named(before) and self._named(behind)
+            )
+        return sign.kind == "then" and bool(kinds & {"tabata", "interval"}) and self._goes_on(behind)
 
     def _another_choice(self, behind: Sequence[Phrase], before: Sequence[Phrase]) -> bool:
         """'5 km row or 4 rounds of (400 m run, 21 swings)': another piece to choose."""

@@ -20,7 +20,8 @@ MOST_SETS = 15
 BRACKET = 3  # phrases of "(percent)"
 _BETWEEN = ("comma", "slash", "plus", "dash", "then", "bar", "and")
 
-# the spellings of one step, by the kinds of its phrases: r repetitions, S sets x repetitions, p a load with
+# the spellings of one step, by the kinds of its phrases: r repetitions, S sets x repetitions, W repetitions x
+# sets ("80% x 1 x 3"), p a load with
 # its unit, b a bare load, t a load so many times; longer spellings first
 SPELLINGS: tuple[tuple[str, ...], ...] = (
     ("r", "reps", "plus", "at", "p"),
@@ -31,6 +32,7 @@ SPELLINGS: tuple[tuple[str, ...], ...] = (
     ("r", "open", "p", "close"),
     ("p", "open", "r", "close"),
     ("p", "x", "r", "plus"),
+    ("p", "x", "W"),
     ("p", "x", "r"),
     ("p", "for", "r"),
     ("p", "colon", "r"),
@@ -182,7 +184,7 @@ def _plays(phrase: Phrase, role: str) -> bool:
     """Whether a phrase can play a role of a spelling."""
     if role == "r":
         return phrase.kind == "count" and not phrase.pair and 1 <= phrase.values[0] <= MOST_REPS
-    if role == "S":
+    if role in ("S", "W"):
         return phrase.kind == "sets" and not phrase.pair and not phrase.form and phrase.times <= MOST_SETS
     if role in ("p", "t"):
         weighs = phrase.unit in LOAD_UNITS and len(phrase.values) == 1
@@ -199,6 +201,8 @@ def _said(phrases: Sequence[Phrase], spelling: Sequence[str]) -> Step:
     weight = next(by_role[role] for role in ("p", "b", "t") if role in by_role)
     if "S" in by_role:
         sets, reps = by_role["S"].times, int(by_role["S"].values[0])
+    elif "W" in by_role:
+        sets, reps = int(by_role["W"].values[0]), by_role["W"].times
     else:
         sets, reps = 1, weight.times if "t" in by_role else int(by_role["r"].values[0])
     return Step(sets, reps, weight.values[0], weight.unit, len(phrases))
