@@ -20,7 +20,7 @@ from core.reading.draft import (
     share_out,
     worth,
 )
-from core.reading.kit_words import HAND_WEIGHTS
+from core.reading.kit_words import FREE_WEIGHTS, HAND_WEIGHTS
 from core.reading.line import SILENT, Line
 from core.reading.loads import unit_of
 from core.reading.of_the_line import BODY_ONLY
@@ -30,7 +30,6 @@ from core.reading.rows import Row
 from core.reading.said_loads import SaidLoads, pair_as_load
 from core.reading.units import BELLS, SHORTEST_RUN_M
 
-WEIGHTS = ("barbell", "dumbbell", "kettlebell", "sandbag")
 PAIR = 2
 HIGHEST_TARGET_M = 4.0  # common practice
 
@@ -134,7 +133,7 @@ class Attacher:
         weighed = draft.reps and (draft.percents or draft.loads or draft.rpe)
         if not weighed or len({one.movement for one in before}) != 1 or not before[-1].sets_written:
             return False
-        if self.catalog.movements[before[-1].movement].implement not in WEIGHTS:
+        if self.catalog.movements[before[-1].movement].implement not in FREE_WEIGHTS:
             return False
         draft.movement, draft.text, draft.division = before[-1].movement, before[-1].text, None
         draft.assumed.append(f"{draft.text} again")
@@ -186,7 +185,11 @@ class Attacher:
             return None
         for one in reversed(part.work):
             bare = not (one.percents or one.loads or one.bodyweight)
-            if one.line == read.number and bare and self.catalog.movements[one.movement].implement in WEIGHTS:
+            if (
+                one.line == read.number
+                and bare
+                and self.catalog.movements[one.movement].implement in FREE_WEIGHTS
+            ):
                 return one
         return None
 

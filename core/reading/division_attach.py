@@ -8,9 +8,9 @@ import math
 
 from core.catalog import Catalog
 from core.reading import divisions
-from core.reading.attach import WEIGHTS, strange_words
+from core.reading.attach import strange_words
 from core.reading.draft import AMOUNTS, LOADS, Chunk, Draft, lend
-from core.reading.kit_words import HAND_WEIGHTS
+from core.reading.kit_words import FREE_WEIGHTS, HAND_WEIGHTS
 from core.reading.line import Line
 from core.reading.loads import unit_of
 from core.reading.part_draft import PartDraft
@@ -172,7 +172,7 @@ class DivisionAttacher:
         """A pair for a division is its load: without a name, or before a lift that is counted in the shared
         list."""
         row = self.catalog.movements.get(chunk.draft.movement)
-        if row is None or (row.implement in WEIGHTS and not chunk.draft.has_calories):
+        if row is None or (row.implement in FREE_WEIGHTS and not chunk.draft.has_calories):
             pair_as_load(Draft(0, 0, "", reps=1), chunk.draft)
         if row is None:
             _implements(chunk.draft)

@@ -10,6 +10,7 @@ from functools import lru_cache
 from core.catalog import Catalog
 from core.reading.board_words import board_words
 from core.reading.draft import LOADS, Draft, worth
+from core.reading.kit_words import LOADED
 from core.reading.plain_words import plain
 from core.reading.workout import Division
 
@@ -263,13 +264,12 @@ def lines_of_amount(work: Sequence[Draft], draft: Draft) -> list[int]:
 
 def loadable(work: Iterable[Draft], catalog: Catalog) -> list[Draft]:
     """Shared movements that are done with a weight and have none yet."""
-    weights = ("barbell", "dumbbell", "kettlebell", "medicine-ball", "sandbag", "plate", "sled")
     return [
         one
         for one in work
         if one.division in (None, "rx")
         and not (one.loads or one.percents or one.bodyweight or one.unloaded)
-        and catalog.movements[one.movement].implement in weights
+        and catalog.movements[one.movement].implement in LOADED
     ]
 
 

@@ -42,6 +42,9 @@ KIT_WORDS: dict[str, frozenset[str]] = {
 }
 ONE_SIDED = frozenset(("single", "arm", "leg", "hand", "double"))
 HAND_WEIGHTS = ("dumbbell", "kettlebell")
+FREE_WEIGHTS = ("barbell", *HAND_WEIGHTS, "sandbag")
+LIFTED = (*FREE_WEIGHTS, "medicine-ball", "plate")
+LOADED = (*LIFTED, "sled")  # what a board says a load of
 NEAREST_KIT = {
     "kettlebell": "dumbbell"
 }  # what is read, and shown as assumed, where a movement is not known with its kit

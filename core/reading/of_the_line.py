@@ -7,10 +7,10 @@ import re
 
 from core.catalog import Catalog
 from core.reading.draft import LOADS, Chunk, Chunks, lend
+from core.reading.kit_words import LIFTED
 from core.reading.line import Line
 from core.reading.prose import COUNTED
 
-LIFTED = ("barbell", "dumbbell", "kettlebell", "medicine-ball", "plate", "sandbag")
 BODY_ONLY = ("none", "box", "pull-up-bar", "rings", "wall")  # what is lifted with them is oneself
 _SUPERSET = re.compile(r"\b(?:super\s?-?set(?:ted)?|s/s)\s*(?:with|w/?)?\W*$", re.IGNORECASE)
 

@@ -127,6 +127,8 @@ class Parts:
 
     def _change(self, part: PartDraft, row: Row, found: FormatFound) -> None:
         changes = said(found.format)
+        if found.rest_only and part.work and part.format is not None and part.format.kind == "intervals":
+            changes.pop("rest_s", None)  # "20 s on, 10 s off", and below it "then 2 min rest"
         cap = part.changes.get("cap_s") or (part.format.cap_s if part.format else None)
         if cap and changes.get("cap_s") not in (None, cap):
             self.two_caps.append(TwoCaps(row.number, row.content.strip()))

@@ -44,6 +44,7 @@ from core.reading.remarks import (
 )
 from core.reading.rows import SUPERSET_WITH, Row
 from core.reading.several import PieceCuts
+from core.reading.sexes import take_standards
 from core.reading.spreading import spread_amount, spread_everyone, spread_list
 from core.reading.state import Reading
 from core.reading.team_roles import SKIPPING, SKIPS, change_said
@@ -128,7 +129,14 @@ class Pieces:
             return
         if any(
             whole(row, start, stop)
-            for whole in (self._grows, self._heavy_complex, self._superset, self._of_each, self._odd_and_even)
+            for whole in (
+                self._grows,
+                self._heavy_complex,
+                self._by_sex,
+                self._superset,
+                self._of_each,
+                self._odd_and_even,
+            )
         ):
             return
         start = self._behind_label(row, start, stop)
@@ -150,7 +158,7 @@ class Pieces:
             return
         bounds = [start, *self.cuts.columns(read), stop]
         for begin, end in itertools.pairwise(bounds):
-            if begin > start and self._interrupts(row, begin, end):
+            if begin > start and (self._interrupts(row, begin, end) or self._superset(row, begin, end)):
                 continue
             self.content(row, self.reading.line(row, begin, end), bullet or row.bullet or row.letter)
 
@@ -205,6 +213,16 @@ class Pieces:
         read.taken.update(range(len(read.phrases)))
         self.reading.collect(read)
         return True
+
+    def _by_sex(self, row: Row, start: int, stop: int) -> bool:
+        """'Men: 9 kg / 22.5 kg / 60 cm' below a list."""
+        part = self.reading.parts.last
+        given = part is not None and take_standards(row.text[start:stop], part.work, self.reading.catalog)
+        if given:
+            self.reading.mark(
+                row, start, start + len(row.text[start:stop].rstrip()), "load", "standards of the list"
+            )
+        return given
 
     def _heavy_complex(self, row: Row, start: int, stop: int) -> bool:
         """'12 min to find a heavy complex: 1 clean, 2 front squats': one bar for all of it, up to its

@@ -240,7 +240,8 @@ FASTER = frozenset(("under", "sub", "below", "within"))
 HELD_PACE = frozenset(("hold", "holding", "keep", "at", "around", "aim", "target"))
 WORN = frozenset(("vest", "weighted", "wear", "wearing"))
 _ASIDE = re.compile(
-    r"^(?:starts?|begins?|was|were|last|after|before|until|if|when|because|instead)\b", re.IGNORECASE
+    r"^(?:starts?|begins?|stop|aim|goal|target|try|keep|break|was|were|last|after|before|until|if|when|because|instead)\b",
+    re.IGNORECASE,
 )
 _WHEN = re.compile(r"^(?:after|before|until|at the|if|when|as|not|no|from|one|two|three)\b", re.IGNORECASE)
 

@@ -71,7 +71,7 @@ class Effort(InSets):
             )
         ):
             return self.take(index, "of the best")
-        if self.draft.percents or self.draft.scheme:
+        if self.draft.percents or self.draft.scheme or phrase.text.lower().startswith("of"):
             return self.take(index, "of the best")
         reps = int(phrase.values[0])
         self._heavy(max(1, min(20, reps)))

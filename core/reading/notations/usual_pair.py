@@ -76,7 +76,7 @@ def _after_rounds(scan: Scan) -> Format | None:
     kinds = [scan.kind(place) for place in range(len(scan.phrases))]
     if kinds[:2] != ["count", "rounds"] or not {0, 1} <= set(scan.free):
         return None
-    at = 3 if kinds[2:3] == ["of"] else 2
+    at = 3 if kinds[2:3] in (["of"], ["comma"], ["dash"]) else 2
     if at not in scan.free or kinds[at] != "count" or scan.phrases[at].values not in USUAL:
         return None
     scan.used |= {0, 1, at}

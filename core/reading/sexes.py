@@ -1,0 +1,63 @@
+"""'Men: 9 kg / 22.5 kg / 60 cm' and below it 'Women: 6 kg / 15 kg / 50 cm': the standards of a list, in its
+order, of one of the two at a time."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+
+from core.catalog import Catalog
+from core.reading.draft import Draft
+from core.reading.joining import WOMEN
+from core.reading.kit_words import LOADED
+from core.reading.numerals import number_of
+from core.reading.units import HEIGHT_UNITS, METRE_PER, UNIT_OF
+
+_ROW = re.compile(
+    r"\W*(?P<who>men|male|males|guys|m|women|woman|female|females|ladies|w|f)\s*[:=–-]\s*(?P<list>\S.*?)\W*",
+    re.IGNORECASE,
+)
+_PIECE = re.compile(r"(?P<number>\d{1,3}(?:[.,]\d)?)\s?(?P<unit>kgs?|lbs?|cm|in|inch|\")?", re.IGNORECASE)
+_SIGN = re.compile(r"\s*[/,;|]\s*")
+LEAST_PIECES = 2
+
+
+def take_standards(text: str, work: Sequence[Draft], catalog: Catalog) -> bool:
+    """Give the numbers of a row to what is lifted and jumped on in a list, in order; False where they fit no
+    list."""
+    row = _ROW.fullmatch(text)
+    pieces = [_PIECE.fullmatch(one.strip()) for one in _SIGN.split(row["list"])] if row else []
+    if row is None or len(pieces) < LEAST_PIECES or not all(pieces):
+        return False
+    said = [(number_of(one["number"].replace(",", ".")), _unit(one["unit"])) for one in pieces if one]
+    units = {unit for _, unit in said}
+    if ("" in units and len(units) > 1) or units & {*HEIGHT_UNITS} == units:
+        return False
+    lifted = [one for one in work if one.division in (None, "rx") and _is_lifted(one, catalog)]
+    boxes = [one for one in work if one.division in (None, "rx") and _is_on_a_box(one, catalog)]
+    loads = [(value, unit or "kg") for value, unit in said if unit not in HEIGHT_UNITS]
+    heights = [value * METRE_PER[unit] for value, unit in said if unit in HEIGHT_UNITS]
+    women = row["who"].lower().startswith(WOMEN)
+    if len(loads) != len(lifted) or len(heights) not in (0, len(boxes)):
+        return False
+    if any(len(one.loads) != int(women and bool(lifted[0].loads)) for one in lifted):
+        return False
+    for one, (value, unit) in zip(lifted, loads, strict=True):
+        one.loads, one.load_unit = (*one.loads, value) if women else (value, *one.loads), unit
+        one.load_text = "/".join(f"{load:g}" for load in one.loads)
+    for one, height in zip(boxes if heights else (), heights, strict=True):
+        one.heights_m = (*one.heights_m, height) if women else (height, *one.heights_m)
+    return True
+
+
+def _unit(text: str | None) -> str:
+    return UNIT_OF["in" if text == '"' else text.lower()] if text else ""
+
+
+def _is_on_a_box(one: Draft, catalog: Catalog) -> bool:
+    return catalog.movements[one.movement].implement == "box"
+
+
+def _is_lifted(one: Draft, catalog: Catalog) -> bool:
+    weighed = one.percents or one.bodyweight or one.unloaded
+    return not weighed and catalog.movements[one.movement].implement in LOADED
