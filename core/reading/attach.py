@@ -20,14 +20,14 @@ from core.reading.draft import (
     share_out,
     worth,
 )
-from core.reading.kit_words import FREE_WEIGHTS, HAND_WEIGHTS
+from core.reading.kit_words import FREE_WEIGHTS, HAND_WEIGHTS, LOADED
 from core.reading.line import SILENT, Line
 from core.reading.loads import unit_of
 from core.reading.of_the_line import BODY_ONLY
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
 from core.reading.rows import Row
-from core.reading.said_loads import SaidLoads, pair_as_load
+from core.reading.said_loads import SaidLoads, how_many_held, pair_as_load
 from core.reading.units import BELLS, SHORTEST_RUN_M
 
 PAIR = 2
@@ -102,11 +102,25 @@ class Attacher:
         part = self.parts.last
         counts = chunk.draft.has_amount or not (chunk.draft.loads or chunk.draft.percents)
         if counts and strange_words(read, chunk) and not _are_sets_of(part, chunk, row):
+            self._bar_behind_words(part, row, chunk)
             return  # they stay free and are handed back
         if part is None or not part.work:
             self._above_its_list(row, read, chunk)
-        elif not self._beside(part, row, read, chunk):
-            self._give(part, read, chunk, alone)
+        else:
+            held = self.catalog.movements[part.work[-1].movement].implement
+            if alone and held in HAND_WEIGHTS and how_many_held(chunk.draft):
+                chunk.draft.kit = held  # "(2x16/2x12)" below a list
+            if not self._beside(part, row, read, chunk):
+                self._give(part, read, chunk, alone)
+
+    def _bar_behind_words(self, part: PartDraft | None, row: Row, chunk: Chunk) -> None:
+        """'5 min max snatches, switch as you like (24/16)': two standards of what stands before the words."""
+        last = part.work[-1] if part is not None and part.work else None
+        if last is None or last.line != row.number or last.loads or chunk.draft.other is None:
+            return
+        if self.catalog.movements[last.movement].implement in LOADED:
+            pair_as_load(last, chunk.draft)
+            lend(chunk.draft, last, LOADS)
 
     def _above_its_list(self, row: Row, read: Line, chunk: Chunk) -> None:
         part = self.parts.last

@@ -10,15 +10,13 @@ from core.catalog import Catalog
 from core.reading import divisions
 from core.reading.attach import strange_words
 from core.reading.draft import AMOUNTS, LOADS, Chunk, Draft, lend
-from core.reading.kit_words import FREE_WEIGHTS, HAND_WEIGHTS
+from core.reading.kit_words import FREE_WEIGHTS
 from core.reading.line import Line
-from core.reading.loads import unit_of
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
-from core.reading.said_loads import pair_as_load
+from core.reading.said_loads import how_many_held, pair_as_load
 from core.reading.units import KG_PER
 
-PAIR = 2
 REACH = 8  # parts back that a division's words may be for; common practice
 
 
@@ -175,7 +173,7 @@ class DivisionAttacher:
         if row is None or (row.implement in FREE_WEIGHTS and not chunk.draft.has_calories):
             pair_as_load(Draft(0, 0, "", reps=1), chunk.draft)
         if row is None:
-            _implements(chunk.draft)
+            how_many_held(chunk.draft)
 
     def keep_as_note(self, read: Line, chunk: Chunk, division: str) -> None:
         """What a division does otherwise and nothing shared answers to is kept in words."""
@@ -183,21 +181,6 @@ class DivisionAttacher:
             return
         start, end = read.phrases[chunk.indices[0]].column, read.phrases[chunk.indices[-1]].end
         self.parts.current(read.number).notes.append(f"{division}: {read.text[start:end].strip()}")
-
-
-def _implements(draft: Draft) -> None:
-    """'2x15/10', '1 DB 15/10' of a division: how many are held, no sets and no repetitions."""
-    if draft.sets == PAIR and draft.other is not None and len(set(draft.scheme)) == 1 and not draft.loads:
-        values = (float(draft.scheme[0]), draft.other)
-        draft.loads, draft.load_unit, draft.implements = (
-            values,
-            unit_of(values, draft.system, held="hand"),
-            PAIR,
-        )
-        draft.scheme, draft.sets, draft.sets_written, draft.other = (), None, False, None
-        draft.load_text = "/".join(f"{value:g}" for value in values)
-    elif draft.kit in HAND_WEIGHTS and draft.loads and draft.reps in (1, PAIR):
-        draft.implements, draft.reps = draft.reps or 1, None
 
 
 FAR_HEAVIER, FAR_LIGHTER = 1.2, 0.25  # times a line's own load that no other level lifts; common practice

@@ -42,6 +42,7 @@ _DATED_PIECE = re.compile(r"(?:day|session|[dw])\s*\d", re.IGNORECASE)
 _RESTS = re.compile(r"\W*(?:rest(?:\s+day)?|off)\W*$", re.IGNORECASE)
 _CAPITALS = re.compile(r"^[^a-z]*[A-ZÀ-Ý]{3}[^a-z]*$")
 _OF_A_THEME = ("words", "comma", "dash", "open", "close", "and", "plus", "slash", "of", "other")
+MOST_TIMES = 6  # that a list is done, said as "x 3" behind its name
 LONGEST_CALLED = 4  # words of a piece's own name
 LONGEST_CAPITALS = 6  # words of a line of capitals that is a heading
 
@@ -137,6 +138,9 @@ class Heads:
         behind = phrases[2:] if phrases[1].kind in ("colon", "dash") else phrases[1:]
         kinds = [one.kind for one in behind]
         times = kinds[:2] == ["count", "x"] and kinds[2:] in ([], ["colon"])
+        few = kinds[:2] == ["x", "count"] and behind[1].values[0] <= MOST_TIMES
+        opens = row.after_blank or row.number == 1
+        times |= few and opens and (kinds[2:] in ([], ["colon"]) or kinds[2:3] == ["open"])
         counted = len(kinds) > 1 and kinds[0] == "count" and kinds[1] in ("rounds", "set-word")
         arranged = counted or kinds[0] in ("amrap", "every", "for-time", "tabata", "interval")
         if not times and not (arranged and phrases[1].kind in ("colon", "dash")):

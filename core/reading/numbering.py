@@ -172,6 +172,8 @@ def labelled_lists(rows: list[Row], names: Names) -> None:
         if first is None or first[1] != 1 or not _heads_a_list(rows, at, names):
             continue
         run = list(_run_of(rows[at:], first[0]))
+        if _lists_stations(rows, at):
+            run = _and_next_letters(rows[at:], run, first[0])
         if len(run) > 1 and not any(_arranges_itself(one) for one in run):
             for place, one in enumerate(run, start=1):
                 if match := LIST_LABEL.match(one.text):
@@ -365,6 +367,17 @@ def _run_of(rows: list[Row], name: str) -> Iterator[Row]:
         yield row
 
 
+def _and_next_letters(rows: list[Row], run: list[Row], name: str) -> list[Row]:
+    """'A1', 'A2', 'B1', 'B2' below 'EMOM 16': four places of one list."""
+    while name.isalpha() and len(name) == 1 and len(run) < len(rows):
+        name = chr(ord(name) + 1)
+        more = list(_run_of(rows[len(run) :], name))
+        if not more:
+            break
+        run = run + more
+    return run
+
+
 def _label(row: Row) -> tuple[str, int] | None:
     """Which list a row's label is of, and which place of it: 'B2' is the second of B."""
     open_row = not row.after_blank and row.role == "work" and row.letter is None
@@ -423,12 +436,22 @@ def numbered_sections(rows: list[Row], names: Names) -> None:
         if any(_heads_a_piece(rows, at) for at in run) and not _lists_stations(rows, run[0]):
             for at in run:
                 _make_heading(rows[at])
+    headed = 0
     for at, row in enumerate(rows):
+        if row.heading is not None:
+            number = _SECTION_NUMBER.match(row.text)
+            headed = int(number[1]) if number is not None else 0
+        elif headed and row.bullet == headed + 1 and row.role == "work":
+            _make_heading(row)  # "4. If time: plank" after "3. WOD: 4 rounds .."
+            headed += 1
         if row.bullet is not None and row.heading is None and _is_called(rows, at, names):
             row.heading = Heading(
                 " ".join(row.content.split()).strip(" :-–"), None, len(row.text), alone=True
             )
             row.start, row.bullet = len(row.text), None
+
+
+_SECTION_NUMBER = re.compile(r"\s*(\d)[.)]\s")
 
 
 def _is_called(rows: list[Row], at: int, names: Names) -> bool:

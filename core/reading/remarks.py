@@ -11,6 +11,7 @@ from core.reading.board_words import board_words
 from core.reading.draft import Draft
 from core.reading.joining import WOMEN
 from core.reading.line import Line
+from core.reading.loads import unit_of
 from core.reading.phrases import Phrase
 from core.reading.plain_words import plain, plain_words
 from core.reading.units import BELLS, LOAD_UNITS
@@ -153,14 +154,17 @@ def _is_a_weight(phrase: Phrase) -> bool:
 def take_bells(line: Line) -> None:
     """'20 DB thrusters 15s/10s': dumbbells of so much, no work and rest."""
     for index, phrase in enumerate(line.phrases):
-        if phrase.kind != "interval" or not BELLS.fullmatch(phrase.text):
+        alone = phrase.unit == "s" and any(one.kind in ("sets", "scheme") for one in line.phrases)
+        if (phrase.kind != "interval" and not alone) or not BELLS.fullmatch(phrase.text):
             continue
         words = {
             word for one in line.phrases[:index] if one.kind == "words" for word in plain_words(one.text)
         }
-        if words & {"dumbbell", "kettlebell"} and any(one.kind == "count" for one in line.phrases[:index]):
+        counted = alone or any(one.kind == "count" for one in line.phrases[:index])
+        if words & {"dumbbell", "kettlebell"} and counted:
             values = tuple(float(one) for one in re.findall(r"\d+", phrase.text))
-            bells = replace(phrase, kind="measure", unit="s", values=values, pair=True)
+            unit = unit_of(values, line.system, "hand") if alone else "s"
+            bells = replace(phrase, kind="measure", unit=unit, values=values, pair=len(values) > 1)
             line.phrases = (*line.phrases[:index], bells, *line.phrases[index + 1 :])
 
 

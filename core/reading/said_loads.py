@@ -10,12 +10,16 @@ from core.reading.draft import (
     Draft,
     lend,
 )
-from core.reading.kit_words import NEAREST_KIT
+from core.reading.kit_words import HAND_WEIGHTS, NEAREST_KIT
 from core.reading.loads import unit_of
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
+from core.reading.plain_words import plain_words
 
 NEAR_PARTS = 4  # parts back that a load said once may be for; common practice
+
+
+PAIR = 2
 
 
 class SaidLoads:
@@ -28,10 +32,14 @@ class SaidLoads:
     def with_the_kit(self, part: PartDraft, draft: Draft) -> None:
         """'All with one KB': its cleans are no barbell's."""
         held = part.kit or self.parts.kit
-        if not held or self.catalog.movements[draft.movement].implement != "barbell":
+        name = draft.movement
+        if held == "kettlebell" and "dumbbell" not in plain_words(draft.text):
+            name = name.removeprefix("dumbbell-")  # "one-arm snatch"
+        with_a_bar = self.catalog.movements[draft.movement].implement == "barbell"
+        if not held or (not with_a_bar and name == draft.movement):
             return
         for kit in (held, NEAREST_KIT.get(held, held)):
-            if (other := f"{kit}-{draft.movement}") in self.catalog.movements:
+            if (other := f"{kit}-{name}") in self.catalog.movements and other != draft.movement:
                 draft.movement = other
                 draft.assumed.append(f"{draft.text} as {self.catalog.movements[other].name}")
                 return
@@ -132,3 +140,22 @@ def pair_as_load(last: Draft, draft: Draft) -> None:
         )
         draft.load_text = "/".join(f"{value:g}" for value in values)
         draft.assumed.append(f"{draft.load_text} as {draft.load_unit}")
+
+
+def how_many_held(draft: Draft) -> bool:
+    """'2x15/10', '1 DB 15/10' of a division or alone on a line: how many are held, no sets and no
+    repetitions; whether it says so."""
+    if draft.sets == PAIR and draft.other is not None and len(set(draft.scheme)) == 1 and not draft.loads:
+        values = (float(draft.scheme[0]), draft.other)
+        draft.loads, draft.load_unit, draft.implements = (
+            values,
+            unit_of(values, draft.system, held="hand"),
+            PAIR,
+        )
+        draft.scheme, draft.sets, draft.sets_written, draft.other = (), None, False, None
+        draft.load_text = "/".join(f"{value:g}" for value in values)
+        return True
+    held = draft.kit in HAND_WEIGHTS and bool(draft.loads) and draft.reps in (1, PAIR)
+    if held:
+        draft.implements, draft.reps = draft.reps or 1, None
+    return held
