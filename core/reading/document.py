@@ -57,6 +57,7 @@ from core.reading.rows import (
     cased,
     indent_of,
     sentences_of,
+    without_plural,
     without_symbols,
 )
 from core.reading.rungs import goes_on
@@ -160,7 +161,7 @@ class DocumentPass:
             if len(line) > MAX_LINE:
                 yield Row(number, line, Translated(plain), 0, blank, plain[:1], role="too-long")
             else:
-                plain = without_rule(plain)
+                plain = without_plural(without_rule(plain))
                 english = self.translator.line(plain) if self.translator else Translated(plain)
                 yield Row(number, line, english, indent_of(plain), blank, english.text)
             blank = False
@@ -237,9 +238,15 @@ class DocumentPass:
     def _remark(self, row: Row) -> re.Match[str] | None:
         """'10 burpees // step if you must'; behind '5 x 5 squats // AMRAP 10: ..' stands another piece."""
         found = REMARK.search(row.text, row.start) if row.content.lstrip()[:2] != "//" else None
-        if found is None or self.cuts.begins(tokenize(row.text[found.end() :]), False):
+        behind = tokenize(row.text[found.end() :]) if found is not None else ()
+        if found is None or self.cuts.begins(behind, False) or self._lists_by_numbers(behind):
             return None
         return found
+
+    def _lists_by_numbers(self, phrases: Sequence[Phrase]) -> bool:
+        """'21-15-9 power cleans 60/40, burpees': no remark."""
+        kinds = [one.kind for one in phrases[:2]]
+        return kinds == ["scheme", "words"] and self.names.starts(phrases[1].text)
 
     def _features(self, row: Row, phrases: Sequence[Phrase]) -> None:
         """What the rows around have to know of a row."""

@@ -439,7 +439,9 @@ def _as_often_as_possible(part: PartDraft, fmt: Format) -> None:
     """'5 min AMRAP: wall balls': one movement without a number, for all of the time."""
     lines = _shared_lines(part)
     if len(lines) == 1 and not lines[0].has_amount and not lines[0].role and fmt.minutes:
-        lines[0].max_effort, lines[0].seconds = True, round(fmt.minutes * MINUTE_S)
+        for one in part.work:
+            if not one.has_amount and not one.role:
+                one.max_effort, one.seconds = True, round(fmt.minutes * MINUTE_S)
 
 
 def _a_set_for_each_percent(work: Draft) -> None:

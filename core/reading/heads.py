@@ -42,6 +42,9 @@ _DATED_PIECE = re.compile(r"(?:day|session|[dw])\s*\d", re.IGNORECASE)
 _RESTS = re.compile(r"\W*(?:rest(?:\s+day)?|off)\W*$", re.IGNORECASE)
 _CAPITALS = re.compile(r"^[^a-z]*[A-ZÀ-Ý]{3}[^a-z]*$")
 _OF_A_THEME = ("words", "comma", "dash", "open", "close", "and", "plus", "slash", "of", "other")
+_KINDS_OF_WORK = frozenset(
+    ("skill", "skills", "strength", "technique", "conditioning", "accessory", "drills", "metcon")
+)
 MOST_TIMES = 6  # that a list is done, said as "x 3" behind its name
 LONGEST_CALLED = 4  # words of a piece's own name
 LONGEST_CAPITALS = 6  # words of a line of capitals that is a heading
@@ -73,7 +76,7 @@ class Heads:
                 continue
             heading = self._heading(row, letters, at == 0)
             if heading is None and row.letter is None and row.day is None and not _within_a_warm_up(rows, at):
-                heading = self._called(row)
+                heading = self._called(row) or self._of_a_kind(rows, at)
             if heading is not None and ROUND.match(heading.name) and within_a_piece(rows, at):
                 name_a_round(row, heading)
                 continue
@@ -129,6 +132,22 @@ class Heads:
         if not first and _CAPITALS.match(text) and self._names_a_section(text):
             return Heading(" ".join(text.split()).strip(" *_#=:-").capitalize(), None, len(text), alone=True)
         return None
+
+    def _of_a_kind(self, rows: Sequence[Row], at: int) -> Heading | None:
+        """'SNATCH SKILL (15 min)', 'Pull-up strength' above what counts a movement: what a section is about
+        and of which kind it is."""
+        row = rows[at]
+        signs = ("open", "close", "colon")
+        phrases = [one for one in row.phrases(row.start, len(row.text)) if one.kind not in signs]
+        timed = len(phrases) == 2 and phrases[1].kind == "measure" and seconds_of(phrases[1]) is not None
+        if not phrases or phrases[0].kind != "words" or not (len(phrases) == 1 or timed):
+            return None
+        *about, last = phrases[0].text.lower().split() or [""]
+        match = self.names.find(" ".join(about)) if last in _KINDS_OF_WORK else None
+        if match is None or match.confidence < 1 or match.left_over or not self._counts_below(rows, at):
+            return None
+        name, kind = " ".join(phrases[0].text.split()), board_words().headings.get(last)
+        return Heading(name, kind, len(row.text), alone=True)
 
     def _called(self, row: Row) -> Heading | None:
         """'Lung burner: 3 rounds', 'Burn out 3x': a piece's own name before its format."""

@@ -91,7 +91,7 @@ _OF_EACH = re.compile(
 )
 _LABEL = re.compile(
     r"\W*(?:[^\W\d]+\s+){0,3}complex\s*(?=\([^)]*\+)"
-    r"|(?P<label>[^\W\d][^\d:;,(]{2,50}),\s*(?=\d{1,3}\s*(?:min(?:ute)?s?|')\s*:\s*\d)",
+    r"|(?P<label>[^\W\d][^\d:;,(]{2,50})(?:,|\s[–-])\s*(?=\d{1,3}\s*(?:min(?:ute)?s?|')[^:;,\d]{0,20}:\s*\d)",
     re.IGNORECASE,
 )
 

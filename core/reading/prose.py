@@ -77,7 +77,8 @@ _NEVER_IN_TITLE = (
     | frozenset("rm tempo rpe share expect note percent".split())
 )
 _DATED_TITLE = re.compile(
-    r"\b(?:mon|tues|wednes|thurs|fri|satur|sun)day\b|(?<![\d.])\d{1,2}\.\d{1,2}\.(?:\d{2,4})?(?!\d)",
+    r"\b(?:mon|tues|wednes|thurs|fri|satur|sun)day\b|(?<![\d.])\d{1,2}\.\d{1,2}\.(?:\d{2,4})?(?!\d)"
+    r"|(?<![\d.@x/])\s\d{1,2}/\d{1,2}(?:/\d{2,4})?(?=\s*(?:$|[–-]\s))",
     re.IGNORECASE,
 )
 _COUNTDOWN = re.compile(r"\W*3\W+2\W+1\W+go\W*", re.IGNORECASE)

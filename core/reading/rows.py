@@ -195,6 +195,17 @@ def without_symbols(line: str) -> str:
     )
 
 
+_BELLS_HELD = re.compile(
+    r"(?<=\b)(?P<before>(?:with|w/|holding|using|carrying)\s+(?:a|an|one|two|1|2|both|light|heavy)\s+kb)s(?!\w|\s*swing)",
+    re.IGNORECASE,
+)
+
+
+def without_plural(line: str) -> str:
+    """'with 2 KBs' as 'with 2 KB ', which no board's short name for swings is."""
+    return _BELLS_HELD.sub(lambda found: found["before"] + " ", line) if "s" in line else line
+
+
 def after_heading(text: str, start: int, worded: bool) -> int:
     """Where the words of a heading's row begin after names in quotes, times of the day and remarks beside it,
     and after how long it lasts where words head it."""
