@@ -123,6 +123,7 @@ KILO_PAIRS = frozenset(
         (140, 100),
     )
 )  # common practice
+_BALL = re.compile(r"ball|\bwbs?\b", re.IGNORECASE)
 _KILOS = re.compile(r"(?<=[\d\s])(?:kgs?|kilos?|kilograms?)(?![a-z])", re.IGNORECASE)
 _POUNDS = re.compile(r"(?<=[\d\s])(?:lbs?|pounds?)(?![a-z])|(?<=\d)#", re.IGNORECASE)
 _PAIR = re.compile(
@@ -139,7 +140,8 @@ def system_of(text: str) -> str:
     if kilos or pounds:
         return "kg" if kilos >= pounds else "lb"
     pairs = [(float(a.replace(",", ".")), float(b.replace(",", "."))) for a, b in _PAIR.findall(text)]
-    return _vote(pairs)
+    balls = _BALL.search(text) is not None
+    return _vote(pair for pair in pairs if balls or pair not in SURELY_POUNDS["ball"])
 
 
 _LONE_LOAD = re.compile(

@@ -113,6 +113,7 @@ class Parts:
             _of_division(part, own, row, found.format)
         elif not (
             self._paces_sets(part, found.format, row)
+            or self._minutes_of_a_bare_lift(part, found.format, row)
             or self._sets_of_a_bare_lift(part, found.format, row)
             or self._joins(part, found, row)
             or self._interrupts(part, found.format, row)
@@ -182,6 +183,14 @@ class Parts:
         if fmt.kind != "every-minute" or fmt.rounds is not None or not sets:
             return False
         part.notes.append(f"every {(fmt.interval_s or 60) // 60}:{(fmt.interval_s or 60) % 60:02}")
+        return True
+
+    def _minutes_of_a_bare_lift(self, part: PartDraft, fmt: Format, row: Row) -> bool:
+        """'Hang power clean', and below it 'every 2 min for 12 min: 3 reps at 75 %'."""
+        bare = len(part.work) == 1 and not part.work[0].has_amount and part.format is None
+        if fmt.kind != "every-minute" or not bare or row.named or row.followed or self.after_blank:
+            return False
+        part.format, part.format_indent, part.format_line = fmt, row.indent, row.number
         return True
 
     def _interrupts(self, part: PartDraft, fmt: Format, row: Row) -> bool:

@@ -37,6 +37,7 @@ from core.reading.remarks import (
     take_bells,
     take_fewer,
     take_halves,
+    take_more_than_before,
     take_portions,
     take_sides,
     take_targets,
@@ -381,6 +382,7 @@ class Pieces:
         take_asides(read)
         take_vest(read)
         take_fewer(read)
+        take_more_than_before(read)
         take_targets(read)
         take_bells(read)
         take_sides(read)

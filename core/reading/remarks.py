@@ -81,10 +81,25 @@ def take_asides(line: Line) -> None:
             or (stop > at + 1 and line.phrases[at].kind == "or")
             or _is_tempo(line.phrases[at:stop])
             or _is_a_place(line, at, stop)
+            or _is_a_numbered_bar(line.phrases[at:stop])
         ):
             line.remarks.append(line.text[line.phrases[at].column : line.phrases[stop - 1].end])
             line.take(range(at, stop), "note", "a note")
         at = max(stop, at + 1)
+
+
+def take_more_than_before(line: Line) -> None:
+    """'3 x 5 @ last week's + 2.5 kg': no load of its own."""
+    for at, (first, sign, load) in enumerate(
+        zip(line.phrases, line.phrases[1:], line.phrases[2:], strict=False)
+    ):
+        said = first.kind == "words" and set(plain(first.text).split()) & BEFORE
+        if said and sign.kind == "plus" and load.unit in LOAD_UNITS:
+            line.remarks.append(line.text[first.column : load.end])
+            line.take(range(at, at + 3), "note", "more than before")
+
+
+BEFORE = frozenset(("last", "previous", "yesterday"))
 
 
 def take_fewer(line: Line) -> None:
@@ -104,6 +119,12 @@ def _is_a_place(line: Line, at: int, stop: int) -> bool:
     return (
         stop - at == 1 and line.phrases[at].kind == "count" and at >= 2 and line.phrases[at - 2].kind == "of"
     )
+
+
+def _is_a_numbered_bar(phrases: Sequence[Phrase]) -> bool:
+    """'deadlifts (bar 1)': which of several stands ready."""
+    kinds = [one.kind for one in phrases]
+    return kinds == ["words", "count"] and phrases[0].text.lower() in ("bar", "barbell", "station", "set-up")
 
 
 def _is_tempo(phrases: Sequence[Phrase]) -> bool:

@@ -60,7 +60,11 @@ def _tells_a_time(scan: Scan, at: int) -> bool:
     if scan.phrases[at].text.lower() != "every":
         return True
     following = scan.phrases[at + 1] if at + 1 < len(scan.phrases) else None
-    return following is not None and (seconds_of(following) is not None or following.kind == "count")
+    if following is None or seconds_of(following) is not None:
+        return following is not None
+    before = scan.phrases[at - 1].text.lower() if at else ""
+    changes = any(word in before for word in ("alternat", "switch", "swap", "chang", "rotat"))
+    return following.kind == "count" and not changes  # "alternating arms every 5"
 
 
 def _follows_a_piece(scan: Scan, at: int) -> bool:

@@ -9,12 +9,13 @@ from core.reading.notations.notation import Example, Notation
 from core.reading.phrases import Phrase
 from core.reading.plain_words import plain
 from core.reading.prose import COUNTED
-from core.reading.scan import Scan
+from core.reading.scan import FILLERS, Scan
 from core.reading.tokens import seconds_of
 from core.reading.workout import Format
 
 WITHIN = ("in", "within")
 WITHIN_A_TIME = frozenset(("in", "within", "complete", "finish", "order", "partition"))
+_BESIDE = frozenset("comma colon at words dash of then slash bar open close team share".split())
 LEAST_S = 240  # a shorter time alone is no piece; common practice
 
 
@@ -40,8 +41,7 @@ def read(scan: Scan) -> Format | None:
         if place not in times
         and place not in resting
         and scan.kind(place) != "rest"
-        and scan.phrases[place].kind
-        not in ("comma", "colon", "at", "words", "dash", "of", "then", "slash", "bar", "open", "close")
+        and scan.phrases[place].kind not in _BESIDE
     ]
     words = {
         word
@@ -49,15 +49,20 @@ def read(scan: Scan) -> Format | None:
         if scan.kind(place) == "words"
         for word in plain(scan.phrases[place].text).split()
     }
-    if len(times) != 1 or others or words - board_words().passable - board_words().sentences:
+    if (
+        len(times) != 1
+        or others
+        or words - board_words().passable - board_words().sentences - FILLERS - {"movement"}
+    ):
         return None
     seconds = seconds_of(scan.phrases[times[0]]) or 0
     if seconds < LEAST_S:
         return None
-    scan.used |= {place for place in scan.free if place not in resting and scan.kind(place) != "rest"}
+    kept = ("rest", "team", "share")  # read beside the format
+    scan.used |= {place for place in scan.free if place not in resting and scan.kind(place) not in kept}
     if scan.phrases[times[0]].times > 1:
         return Format("intervals", rounds=scan.phrases[times[0]].times, work_s=seconds)  # "5 x 4:00"
-    if words & WITHIN_A_TIME:
+    if words & WITHIN_A_TIME or any(scan.kind(place) == "team" for place in scan.free):
         return Format(cap_s=seconds)
     return Format("as-many-as-possible", minutes=seconds / 60)
 

@@ -24,6 +24,7 @@ _BESIDE = (
     "for-time",
     "max",
 )
+_SAYS_HOW = ("comma", "colon", "rest", "measure", "clock", "count", "dash")
 
 
 def read(scan: Scan) -> Format | None:
@@ -57,7 +58,14 @@ def _behind_a_title(scan: Scan, count: int, at: int) -> bool:
         return False
     before = [scan.kind(place) for place in scan.free if place < count]
     behind = [scan.kind(place) for place in scan.free if place > at]
-    return set(before) <= {"words", "plus", "and", "comma", "dash", "colon"} and set(behind) <= {"colon"}
+    says_how = all(
+        scan.kind(place) in _SAYS_HOW or (scan.kind(place) == "words" and scan.is_filler(place))
+        for place in scan.free
+        if place > at
+    )
+    return set(before) <= {"words", "plus", "and", "comma", "dash", "colon"} and (
+        set(behind) <= {"colon"} or ("rest" in behind and says_how)
+    )
 
 
 def _with_sign(scan: Scan) -> tuple[int, int] | None:
