@@ -53,8 +53,8 @@ _PIECE_OF = re.compile(
     re.IGNORECASE,
 )
 _SUB_FOR = re.compile(
-    r"^\W*(?:sub(?:stitute)?s?\s+for|(?:if\s+)?(?:(?:you\s+)?(?:have\s+)?no|(?:you\s+)?(?:can(?:'|’)?t|cannot)(?:\s+do)?)|without)"
-    r"\s+(?:the\s+|any\s+)?([^:?=\d]{3,30}?)(?:\s+yet)?\s*[:?=]\s*(?=\S)",
+    r"^\W*(?:sub(?:stitute)?s?(?:\s+for)?(?=\s)|(?:if\s+)?(?:(?:you\s+)?(?:have\s+)?no|(?:you\s+)?(?:can(?:'|’)?t|cannot)(?:\s+do)?)|without)"
+    r"\s+(?:the\s+|any\s+)?([^:?=\d]{2,30}?)(?:\s+yet)?\s*[:?=]\s*(?=\S)",
     re.IGNORECASE,
 )
 _OF_PART = re.compile(

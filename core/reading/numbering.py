@@ -58,7 +58,7 @@ PLACES = {
     **{sign: place for place, sign in enumerate("①②③④⑤⑥⑦⑧", start=1)},
 }
 MINUTE_LABEL = re.compile(
-    r"^\s*[\[(#*_]*(?P<word>(?:min(?:ute)?s?|station|set|round|stage|place|amrap(?=\s*\d\s*[:–-])|interval|[emr](?=\d))\.?\s*#?)?(?P<number>\d{1,2}(?!\d|[.,/]\d|\s*x|\s*%|\s*[&+,]\s*\d)|"
+    r"^\s*[\[(#*_]*(?P<word>(?:min(?:ute)?s?|station|set|round|stage|place|amrap(?=\s*\d\s*[:–-])|interval|[emrs](?=\d))\.?\s*#?)?(?P<number>\d{1,2}(?!\d|[.,/]\d|\s*x|\s*%|\s*[&+,]\s*\d)|"
     + "|".join(PLACES)
     + r")(?:st|nd|rd|th)?(?P<minute>\s*min(?:ute)?s?\.?)?(?:\s*\([^)\d]*\))?[\])*_]*"
     r"(?P<sign>\s*[-–—:=.|/>)]+)?(?=\s|$)\s*(?=\S)",
@@ -284,24 +284,30 @@ SET_DASH = re.compile(r"^\W*set\s*#?(\d{1,2})\s*[-–]\s*(?=\d)", re.IGNORECASE)
 
 
 def minutes_in_stretches(rows: list[Row]) -> None:
-    """'min 1-4: 2 cleans', 'min 5-8: 1 clean', 'rounds 1-2: ..', 'rounds 3-4: ..': in how many of a piece's
-    rounds each is done, where one stretch ends before the next begins."""
+    """'min 1-4: 2 cleans', 'min 5-8: 1 clean', 'rounds 1, 4, 7: ..', 'rounds 2, 5, 8: ..': in how many of a
+    piece's rounds each is done, where all of them together are its rounds from the first on."""
     found = [(row, match) for row in rows if row.role == "work" and (match := STRETCH.match(row.text))]
-    spans = [(int(match["first"]), int(match["last"] or match["first"])) for _, match in found]
-    ends = [0, *(last for _, last in spans)]
-    follow = all(
-        first == before + 1 and first <= last for before, (first, last) in zip(ends, spans, strict=False)
-    )
-    if len(found) < LEAST_LABELS or not follow or all(first == last for first, last in spans):
+    places = [_places_of(match["places"]) for _, match in found]
+    every = sorted(itertools.chain.from_iterable(places))
+    whole = every == list(range(1, len(every) + 1))
+    if len(found) < LEAST_LABELS or not whole or all(len(one) == 1 for one in places):
         return
-    for (row, match), (first, last) in zip(found, spans, strict=True):
-        row.sets, row.start = last - first + 1, match.end()
-        row.marks.append((match.start("first"), len(match.group().rstrip()), "in which rounds"))
+    for (row, match), own in zip(found, places, strict=True):
+        row.sets, row.start = len(own), match.end()
+        row.marks.append((match.start("places"), len(match.group().rstrip()), "in which rounds"))
 
 
+def _places_of(text: str) -> list[int]:
+    """'1-4' -> 1, 2, 3, 4; '1, 4 & 7' -> 1, 4, 7."""
+    numbers = [int(one) for one in re.findall(r"\d+", text)]
+    stretch = len(numbers) == PAIR and re.search(r"[-–]|to", text) is not None
+    return list(range(numbers[0], min(numbers[1], numbers[0] + MOST_PLACES) + 1)) if stretch else numbers
+
+
+MOST_PLACES = 60  # rounds of one stretch
 STRETCH = re.compile(
-    r"^\W*(?:min(?:ute)?s?|m|rounds?|rds?|intervals?)\b\.?\s*(?P<first>\d{1,2})(?:\s*(?:[-–]|to)\s*(?P<last>\d{1,2}))?"
-    r"\s*[:)=–-]\s+(?=\S)",
+    r"^\W*(?:min(?:ute)?s?|m|rounds?|rds?|intervals?)\b\.?\s*"
+    r"(?P<places>\d{1,2}(?:\s*(?:[-–]|to)\s*\d{1,2}|(?:\s*(?:,|&|\+|and|/)\s*\d{1,2})*))\s*[:)=–-]\s+(?=\S)",
     re.IGNORECASE,
 )
 

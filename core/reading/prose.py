@@ -442,7 +442,8 @@ class Prose:
 def _says_stations(phrases: Sequence[Phrase]) -> bool:
     """'5 stations, 4 minutes each, 1 minute to change.'"""
     return any(one.kind == "stations" for one in phrases) and any(
-        one.kind == "measure" and after.kind == "each" for one, after in itertools.pairwise(phrases)
+        one.kind == "measure" and (after.kind == "each" or (after.kind == "stations" and one.times > 1))
+        for one, after in itertools.pairwise(phrases)
     )
 
 

@@ -82,6 +82,8 @@ class SaidLoads:
 
     def of_list(self, part: PartDraft, draft: Draft) -> bool:
         """'95/65' on a line of its own below a list: the load of what is lifted there and has none."""
+        if draft.percents and not (draft.has_amount or draft.loads):
+            return self._percent_of_all(part, draft)
         if not draft.loads or draft.has_amount:
             return False
         lacking = divisions.loadable(part.work, self.catalog)
@@ -93,6 +95,17 @@ class SaidLoads:
             lend(draft, one, LOADS)
             one.assumed.extend(draft.assumed)
         return bool(lacking)
+
+    def _percent_of_all(self, part: PartDraft, draft: Draft) -> bool:
+        """'8 sets @ 60-75 %, every 2:00' below a list of one bar's lifts."""
+        lifts = [one for one in part.work if one.division in (None, "rx")]
+        bars = all(self.catalog.movements[one.movement].implement == "barbell" for one in lifts)
+        bare = not any(one.loads or one.percents or one.sets_written or one.bodyweight for one in lifts)
+        if len(lifts) < PAIR or not bars or not bare:
+            return False
+        for one in lifts:
+            lend(draft, one, LOADS)
+        return True
 
     def load_of_list(self, chunks: list[Chunk]) -> bool:
         """'Rx: 60/40 kg' below a list: the load of all that is lifted there."""

@@ -92,6 +92,8 @@ class Measured(Lifted):
             return self.take(index, "the second standard")
         if not 1 <= phrase.values[0] <= MAX_COUNT:
             return self.refuse(index, phrase, f"calories from 1 to {MAX_COUNT} can be read")
+        if draft.reps and self.row is not None and self.row.calorie_s is None:
+            return self.refuse(index, phrase, "calories of what is counted")
         if phrase.form == "list":
             draft.scheme, draft.counts = tuple(int(value) for value in phrase.values), "cal"
             draft.sets, draft.sets_written = len(draft.scheme), True

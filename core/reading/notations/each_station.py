@@ -30,7 +30,8 @@ def read(scan: Scan) -> Format | None:
         scan.used.add(each + 1)
     elif stations and work_s >= 2 * 60 * stations and not work_s % (60 * stations):
         return Format("every-minute", rounds=work_s // 60, minutes=work_s / 60, interval_s=60)
-    rounds = _rounds(scan) or _filled(scan, works, each, work_s * stations) or 1
+    rounds = scan.phrases[each].times if scan.phrases[each].times > 1 else _rounds(scan)
+    rounds = rounds or _filled(scan, works, each, work_s * stations) or 1
     return Format("intervals", work_s=work_s, rest_s=_change(scan), rounds=rounds)
 
 
@@ -60,7 +61,7 @@ def _is_work(scan: Scan, place: int) -> bool:
     return (
         seconds_of(scan.phrases[place]) is not None
         and scan.kind(place - 1) != "rest"
-        and scan.phrases[place].times == 1
+        and (scan.phrases[place].times == 1 or scan.kind(place + 1) == "stations")
         and not (following is not None and following.kind == "words" and _tells_a_change(following))
     )
 

@@ -13,7 +13,7 @@ from core.reading.workout import Format
 
 _TIMES = re.compile(r"\d{0,2}:\d{2}|\d+\s*(?:m(?:in)?\w*|')?")
 AROUND = frozenset("easy break wu cd warm cool warmup cooldown".split())
-_COUNTED_BY = ("rounds", "set-word", "x")
+_COUNTED_BY = ("rounds", "set-word", "x", "quality", "for-time")
 
 
 def read(scan: Scan) -> Format | None:

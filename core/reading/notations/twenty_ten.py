@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from core.reading.notations.notation import Example, Notation
 from core.reading.scan import Scan
 from core.reading.tokens import seconds_of
@@ -30,6 +32,10 @@ def read(scan: Scan) -> Format | None:
         and scan.phrases[place + 1].unit == "min"
     ):
         scan.used |= {place, place + 1}
+    pairs = [one for one in scan.free if scan.kind(one) == "sets" and one not in scan.used]
+    scan.used |= {
+        one for one in pairs if sorted(map(int, re.findall(r"\d+", scan.phrases[one].text))) == [8, 10, 20]
+    }
     whole = (one for one in scan.free if one > at and seconds_of(scan.phrases[one]) == WHOLE_S)
     scan.used |= set(whole)  # "squats, 4 min"
     return TWENTY_TEN
