@@ -35,7 +35,7 @@ TEAM_WORDS = re.compile(
     r"team|group|pair|partner|trio|duo|person|relay|split|shar|one works|each athlete", re.IGNORECASE
 )
 PAIR = 2
-_QUOTES = '"“”«»'
+_QUOTES = '"“”„«»'
 
 
 def read_workout(

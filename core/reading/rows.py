@@ -187,6 +187,8 @@ def without_symbols(line: str) -> str:
     """The line with emoji and other pictures as spaces, every column kept."""
     if line.isascii():
         return line
+    if "„" in line:
+        line = line.replace("“", "”").replace("„", "“")  # as German opens and closes them
     return "".join(
         " "
         if unicodedata.category(letter) in ("So", "Sk", "Cn", "Cf", "Mn") and letter not in "×″′♂♀"

@@ -24,7 +24,7 @@ def sets_before_colon(read: Line) -> int | None:
     if not at + 2 <= colon <= FURTHEST_COLON or read.phrases[at].pair:
         return None
     before, behind = read.phrases[:at], read.phrases[colon + 1 :]
-    if any(one.kind not in ("words", "team", "everyone", "dash", "comma", "x") for one in before):
+    if any(one.kind not in ("words", "team", "everyone", "dash", "comma", "x", "then") for one in before):
         return None
     if any(one.kind in ("comma", "x") for one in before) and all(one.kind != "words" for one in behind):
         return None  # "Back squat, 5 sets: 3 reps @ 80 %"
