@@ -28,6 +28,7 @@ from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
 from core.reading.rows import Row
 from core.reading.said_loads import SaidLoads, how_many_held, pair_as_load
+from core.reading.spreading import only_fillers
 from core.reading.units import BELLS, SHORTEST_RUN_M
 
 PAIR = 2
@@ -515,4 +516,9 @@ def _are_sets_of(part: PartDraft | None, chunk: Chunk, row: Row) -> bool:
 
 def strange_words(read: Line, chunk: Chunk) -> bool:
     """Whether a stretch holds words nobody understood."""
-    return any(index not in read.taken and read.phrases[index].kind == "words" for index in chunk.indices)
+    return any(
+        index not in read.taken
+        and read.phrases[index].kind == "words"
+        and not only_fillers(read.phrases[index].text)
+        for index in chunk.indices
+    )

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 
+from core.reading.board_words import board_words
 from core.reading.draft import Chunk, Chunks
 from core.reading.line import Line
 
@@ -17,6 +18,21 @@ def is_choice(chunk: Chunk, before: Chunk) -> bool:
         return before.draft.has_amount or not (chunk.named and before.named and chunk.draft.has_amount)
     bare = before.draft.has_amount and not chunk.draft.has_amount and not before.draft.leads
     return chunk.joined_by == "slash" and chunk.named and bare
+
+
+def is_easier(read: Line, chunk: Chunk, before: Chunk) -> bool:
+    """'10 bar muscle-ups (10 chest-to-bar)', '10 pull-ups (15 ring rows)': what may be done instead."""
+    inside = all(index in read.bracketed for index in chunk.indices)
+    counted = chunk.named and before.named and bool(chunk.draft.reps) and before.draft.has_amount
+    if (
+        not inside
+        or not counted
+        or chunk.joined_by
+        or any(index in read.bracketed for index in before.indices)
+    ):
+        return False
+    both = {chunk.draft.movement, before.draft.movement}
+    return len(both) > 1 and any(both <= group for group in board_words().instead)
 
 
 def is_one_of_several(read: Line, found: Chunks) -> bool:

@@ -82,6 +82,7 @@ def take_asides(line: Line) -> None:
             or _is_tempo(line.phrases[at:stop])
             or _is_a_place(line, at, stop)
             or _is_a_numbered_bar(line.phrases[at:stop])
+            or [one.kind for one in line.phrases[at:stop]] == ["x", "count", "words"]
         ):
             line.remarks.append(line.text[line.phrases[at].column : line.phrases[stop - 1].end])
             line.take(range(at, stop), "note", "a note")

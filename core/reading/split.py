@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 
 from core.reading.board_words import speaks_of_care
-from core.reading.choices import is_choice, is_one_of_several, keep_choice, lasts
+from core.reading.choices import is_choice, is_easier, is_one_of_several, keep_choice, lasts
 from core.reading.chunks import ChunkReader
 from core.reading.divisions import division_id
 from core.reading.draft import Chunk, Chunks
@@ -78,6 +78,8 @@ class Splitter:
             elif own is None and not found and self._leads_a_name(read, chunk, indices[-1]):
                 read.give_back(indices)
                 carried = indices
+            elif own is None and division is None and found and is_easier(read, chunk, found[-1][1]):
+                found.append(("scaled", chunk))
             else:
                 found.append((division, chunk))
         found = self._only_one_of_them(read, found)
@@ -322,7 +324,9 @@ class Splitter:
             return True
         if _goes_far(read, here) and self._other_work_follows(read, here[-1]):
             return True  # "5k easy + 100 sit-ups", "4 x 800 m, 2 min rest, then 3 x max plank"
-        if kind == "then" and bare and any(read.phrases[index].kind in ("sets", "scheme") for index in here):
+        builds = any(read.phrases[index].kind == "build" for index in here)
+        in_sets = bare and any(read.phrases[index].kind in ("sets", "scheme") for index in here)
+        if kind == "then" and (builds or in_sets):
             return True  # "back squat, 3 x 10 @ 55 %, then 20 swings"
         if kind == "comma" and rest and read.phrases[rest[0]].kind == "which-sets":
             return True

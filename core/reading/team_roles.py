@@ -47,7 +47,10 @@ _SIGN = re.compile(r"\s*[,;.]\s+")
 _JOINS = re.compile(r"(?:[\s,;/(.–-]|\b(?:while|and|whilst|as)\b)+$", re.IGNORECASE)
 _COUNTS = ("one", "another")  # "one clean, one jerk": a number, where no verb follows
 _VERB = re.compile(r"(?:on|at|is|[a-z]+s)\b", re.IGNORECASE)
-_DOES = re.compile(r"(?:does|do|is|completes?|performs?|has|on\s+the|on)\s+", re.IGNORECASE)
+_DOES = re.compile(
+    r"(?:does|do|is|completes?|performs?|has|on\s+the|on)\s+(?:(?:one|1|a)\s+(?:full\s+)?round(?:\s+of)?\s*:?\s+(?=\d))?",
+    re.IGNORECASE,
+)
 SKIPS = re.compile(r"skips?", re.IGNORECASE)  # alone it may be a drill; of one who waits it is the rope
 SKIPPING = "single-under"
 _OPEN = re.compile(
