@@ -68,6 +68,7 @@ from core.reading.team_roles import change_said, changes_only, team_roles, witho
 from core.reading.tokens import seconds_of, tokenize
 
 MAX_LINE = 2_000
+PAIR = 2
 LEAST_WORKING_PERCENT = 65  # of a best, from which sets are no warm-up; common practice
 _SEEKS = re.compile(r"\b(?:find|establish|build|work up|max)\b", re.IGNORECASE)
 
@@ -253,7 +254,8 @@ class DocumentPass:
         row.named |= self.prose.names_work(phrases)
         listed = any(b.kind == "scheme" and a.kind == "words" for a, b in itertools.pairwise(phrases))
         row.has_sets |= listed or any(
-            phrase.kind in ("sets", "steps") or phrase.times > 1 for phrase in phrases
+            (phrase.kind in ("sets", "steps") or phrase.times > 1) and not _in_each_hand(phrase)
+            for phrase in phrases
         )
         row.told |= self.prose.tells(phrases)
         row.lists |= self.prose.lists_after_colon(phrases)
@@ -293,3 +295,8 @@ class DocumentPass:
             arranges_more = following.role == "work" and following.format and not following.named
             if arranges_more and not following.after_blank and not following.heading:
                 row.followed |= at + 2 < len(rows) and lists_on(rows[at + 2])
+
+
+def _in_each_hand(phrase: Phrase) -> bool:
+    """'2x15/10': two weights of two standards, no sets."""
+    return phrase.kind == "sets" and phrase.times == PAIR and phrase.pair

@@ -179,7 +179,7 @@ class Finishing:
 
     def _format(self, part: PartDraft) -> Format:
         """The format with everything that was said beside it."""
-        said = part.format
+        said = _a_number_a_round(part)
         bare = said is None or (said.kind == "for-time" and not said.scheme)
         carried = _carry_scheme(part.work, bare)
         fmt = replace(said or Format("for-time"), scheme=carried) if carried else said
@@ -313,6 +313,18 @@ def _by_other_numbers(part: PartDraft) -> None:
                 part.work.append(mine)
             if not replace(mine, counts="", scheme=()).has_amount:
                 mine.scheme, mine.sets = scheme, len(scheme)
+
+
+def _a_number_a_round(part: PartDraft) -> Format | None:
+    """'3 rounds for time' above '50-40-30 double-unders' and '20-15-10 cal row': a number for each round."""
+    fmt = part.format
+    if fmt is None or part.exact or fmt.kind != "rounds" or fmt.scheme:
+        return fmt
+    lists = [one.scheme for one in part.work if len(set(one.scheme)) > 1]
+    several = not lists or any(len(one) != fmt.rounds for one in lists)
+    if several or any(one.percents for one in part.work):
+        return fmt
+    return replace(fmt, kind="for-time", rounds=None, scheme=lists[0])
 
 
 def _one_of_the_places(part: PartDraft, fmt: Format) -> Format:

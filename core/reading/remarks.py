@@ -123,9 +123,12 @@ def _is_a_place(line: Line, at: int, stop: int) -> bool:
 
 
 def _is_a_numbered_bar(phrases: Sequence[Phrase]) -> bool:
-    """'deadlifts (bar 1)': which of several stands ready."""
+    """'deadlifts (bar 1)', '75 % (first 4), 80 % (next 4)': which of several."""
     kinds = [one.kind for one in phrases]
-    return kinds == ["words", "count"] and phrases[0].text.lower() in ("bar", "barbell", "station", "set-up")
+    return kinds == ["words", "count"] and phrases[0].text.lower() in WHICH_OF_THEM
+
+
+WHICH_OF_THEM = frozenset(("bar", "barbell", "station", "set-up", "first", "next", "last", "middle", "final"))
 
 
 def _is_tempo(phrases: Sequence[Phrase]) -> bool:

@@ -264,8 +264,9 @@ class Splitter:
 
     def _inside_a_remark(self, read: Line, index: int) -> bool:
         """Whether a sign stands in brackets that name no movement after it."""
-        if index not in read.bracketed:
-            return False
+        said = (one for one in read.free() if read.phrases[one].kind not in SILENT)
+        if index not in read.bracketed or all(one in read.bracketed for one in said):
+            return False  # "(9/6, 24/16)" alone on its line
         rest = []
         for one in range(index + 1, len(read.phrases)):
             if one not in read.bracketed:
@@ -459,7 +460,13 @@ def _only_a_load(read: Line, here: list[int]) -> bool:
     """Whether a stretch holds nothing but a load or a pair, after something else on its line."""
     said = [read.phrases[index] for index in here if read.phrases[index].kind != "at"]
     only = len(said) == 1 and (said[0].unit in KG_PER or (said[0].kind == "count" and said[0].pair))
-    return only and (here[0] > 0 or read.of_division)
+    return only and (here[0] > 0 or read.of_division or _only_pairs(read))
+
+
+def _only_pairs(read: Line) -> bool:
+    """Whether a line holds nothing but pairs and loads: '9/6, 24/16'."""
+    said = [one for one in read.phrases if one.kind not in SILENT]
+    return all(one.unit in KG_PER or (one.kind == "count" and one.pair) for one in said)
 
 
 def _begins_a_set(phrase: Phrase) -> bool:
