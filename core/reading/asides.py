@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from core.reading.board_words import board_words
+from core.reading.headings import AROUND
 from core.reading.line import SILENT, Line
 from core.reading.plain_words import plain_words
 from core.reading.prose import COUNTED, bare_words
@@ -29,12 +30,14 @@ def is_aside(line: Line, run: Sequence[int]) -> bool:
     words = bare_words(line.text[phrases[run[0]].column : phrases[run[-1]].end])
     if any(word in board_words().held for text in words for word in plain_words(text)):
         return False
-    if " ".join(words) in board_words().headings:
+    before, after = run[0] - 1, run[-1] + 1
+    counted = _counts(line, before) or _counts(line, after)
+    kind = board_words().headings.get(" ".join(words), "")
+    if kind in AROUND or (kind != "" and not counted):
         return True  # 'row, mobility': a kind of work that names none
     if words and words[0] in board_words().openers and len(run) < len(phrases):
         return True
-    before, after = run[0] - 1, run[-1] + 1
-    if _counts(line, before) or _counts(line, after) or _beside_bare_name(line, before, after):
+    if counted or _beside_bare_name(line, before, after):
         return False
     alone = len(run) == len(phrases) - sum(phrase.kind in SILENT for phrase in phrases)
     return not alone or any(word in board_words().sentences or word in board_words().plain for word in words)

@@ -8,6 +8,7 @@ from dataclasses import replace
 from core.catalog import Catalog
 from core.reading.amounts.measured import LEAST_WINDOW_S
 from core.reading.context import in_context
+from core.reading.divisions import loadable
 from core.reading.draft import (
     AMOUNTS,
     BUILD_SETS,
@@ -167,7 +168,9 @@ class Attacher:
             last.everyone, last.sets = True, None  # "4 x 400 m run, relay": one each
             return True
         if draft.as_above and not draft.loads:
-            self.loads.load_as_above(part, last)
+            held = self.catalog.movements[last.movement].implement in LOADED
+            for one in [last] if held else loadable(part.work, self.catalog):
+                self.loads.load_as_above(part, one)  # "same bell" below a list that ends with push-ups
             return True
         if self._share_of_complex(part, last, draft) or self._set_of_row(part, row, draft):
             return True

@@ -74,9 +74,14 @@ _INTERRUPTS = (
         re.IGNORECASE,
     ),
 )
+_AFTER_ROUNDS = re.compile(
+    r"\s*\bafter\s+(?:the\s+)?(?:rounds?|sets?)\s+(?:of\s+)?(?P<list>\d{1,2}(?:\s*(?:,|and|&|/)\s*\d{1,2})*)\W*$",
+    re.IGNORECASE,
+)
 _EVERY_SO_LONG = re.compile(
     r"\W*every\s+(?P<minutes>[2-9]|1\d)\s*(?:min(?:ute)?s?\b|')\s*"
-    r"(?P<from>\((?:including|incl\.?|starting|from|also|not)\b[^)]{0,20}\))?\s*[:,–-]?\s*(?=\d+\s+[^\W\d])",
+    r"(?P<from>\((?:including|incl\.?|starting|from|also|not)\b[^)]{0,20}\)|[:,–-]?\s*stop\s+(?:and|to|for)(?:\s+do)?(?=\s))?"
+    r"\s*[:,–-]?\s*(?=\d+\s+[^\W\d])",
     re.IGNORECASE,
 )
 _MINUTES_INTERRUPT = re.compile(
@@ -141,7 +146,8 @@ class Pieces:
         ):
             return
         start = self._behind_label(row, start, stop)
-        breaks = self._interrupts(row, start, stop) or self._every_so_long(row, start, stop)
+        ways = (self._interrupts, self._every_so_long, self._after_rounds)
+        breaks = any(way(row, start, stop) for way in ways)
         if breaks or self._minutes_interrupt(row, start, stop, bullet):
             return
         read = self.reading.line(row, start, stop)
@@ -318,6 +324,21 @@ class Pieces:
         says = f"{times} times" if times else "nobody knows how often"
         self.reading.mark(row, start, start + said.end(), "format", says)
         self._so_often(row, part, start + said.end(), stop, times)
+        return True
+
+    def _after_rounds(self, row: Row, start: int, stop: int) -> bool:
+        """'400 m run after rounds of 3, 6, 9' below the list: so many times."""
+        said, part = _AFTER_ROUNDS.search(row.text[start:stop]), self.reading.parts.last
+        if (
+            said is None
+            or part is None
+            or not part.work
+            or not row.text[start : start + said.start()].strip(" -–*")
+        ):
+            return False
+        times = len(re.findall(r"\d+", said["list"]))
+        self.reading.mark(row, start + said.start(), start + said.end(), "format", f"{times} times")
+        self._so_often(row, part, start, start + said.start(), times)
         return True
 
     def _between_rounds(self, row: Row, part: PartDraft, start: int, stop: int, said: int) -> bool:

@@ -134,7 +134,8 @@ class Counted(Measured):
         if self.row is None and index == 1 and not phrase.pair and self.line.phrases[0].text.lower() == "at":
             return LEAST_PERCENT <= phrase.values[0] <= MOST_PERCENT  # "Sets 1-2: at 65"
         counted = self.draft.sets_written or self.draft.reps
-        bar = (self.row is None or self.row.implement == "barbell") and counted
+        lifted = self.row is None or self.row.implement == "barbell" or "loaded" in self.row.context
+        bar = lifted and counted
         usual = not phrase.pair and LEAST_PERCENT <= phrase.values[0] <= MOST_PERCENT
         return bool(bar and usual and self.line.percents and self.kind(index - 1) == "at")
 

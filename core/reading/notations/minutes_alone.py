@@ -15,7 +15,7 @@ from core.reading.workout import Format
 
 WITHIN = ("in", "within")
 WITHIN_A_TIME = frozenset(("in", "within", "complete", "finish", "order", "partition"))
-_BESIDE = frozenset("comma colon at words dash of then slash bar open close team share".split())
+_BESIDE = frozenset("comma colon at words dash of then slash bar open close team share max".split())
 LEAST_S = 240  # a shorter time alone is no piece; common practice
 
 
@@ -58,7 +58,7 @@ def read(scan: Scan) -> Format | None:
     seconds = seconds_of(scan.phrases[times[0]]) or 0
     if seconds < LEAST_S:
         return None
-    kept = ("rest", "team", "share")  # read beside the format
+    kept = ("rest", "team", "share", "max")  # read beside the format
     scan.used |= {place for place in scan.free if place not in resting and scan.kind(place) not in kept}
     if scan.phrases[times[0]].times > 1:
         return Format("intervals", rounds=scan.phrases[times[0]].times, work_s=seconds)  # "5 x 4:00"
