@@ -15,7 +15,7 @@ from core.reading.schemes import LEAST_RUNGS
 
 _NUMBER = r"(?:\d{1,2}|one|two|three|four|five|six|ten)"
 GROWS = re.compile(
-    r"[\s,;.:(*–-]*(?:then\s+|and\s+)?"
+    r"(?<![\s,;.:(*–-])[\s,;.:(*–-]{0,8}(?:then\s+|and\s+)?"
     r"(?:(?:add(?:ing)?|increas(?:e|ing)(?:\s+by)?|go(?:ing)?\s+up(?:\s+by)?|plus)\s+(?:another\s+)?|\+\s?)"
     rf"(?P<steps>{_NUMBER}\b(?![^;:.()]*\b(?:after|between|before|at)\b)"
     r"(?!\s*(?:kg|kilos?|lbs?|%|percent|s\b|sec|min))[^;:.()]{0,60}?)"

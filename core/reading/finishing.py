@@ -15,7 +15,7 @@ from core.reading.part_draft import PartDraft
 from core.reading.rungs import written_out
 from core.reading.stations import LEAST_OPEN_S, Place, places_of
 from core.reading.team_roles import give_waits
-from core.reading.volumes import Rounds, finish, once_s, rounds_of
+from core.reading.volumes import Rounds, finish, once_s, rounds_of, time_left
 from core.reading.workout import Format, Part, PartKind, Work
 
 NUMBERED = (
@@ -34,7 +34,6 @@ GOING = ("machine", "running")
 BARE_LIFTS = ("squat", "squats")
 LEAST_HEAVY_SETS, MOST_HEAVY_REPS = 3, 6  # of squats that are a lift's, loads or none; common practice
 LONGEST_LAST_TRY_S = 600  # nobody goes on with one movement for longer; estimate
-LEAST_LEFT_S = 10  # of an interval for what is tried last; estimate
 FAR_LONGER = 1.3  # times a minute that no pace makes up for; estimate
 PAIR = 2  # who take turns are two, unless said otherwise
 EACH = "each"  # everybody of a team does all of it
@@ -161,21 +160,7 @@ class Finishing:
             again = Format("rounds") if draft.own_rounds and fmt.kind != "every-minute" else fmt
             fmt = replace(again, rounds=rounds)
             reading = rounds_of(fmt, part.work, self.catalog)
-        return finish(draft, self._time_left(draft, part, fmt), reading, self.catalog)
-
-    def _time_left(self, draft: Draft, part: PartDraft, fmt: Format) -> Format:
-        """'12 cal, 8 burpees, max swings' every 3 minutes: the last for what the others leave of the time."""
-        others = [
-            one
-            for one in _shared_lines(part)
-            if one is not draft and one.station == draft.station and one.has_counts and not one.max_effort
-        ]
-        whole = fmt.work_s if fmt.kind == "intervals" else fmt.interval_s
-        timed = fmt.kind in ("intervals", "every-minute") and whole
-        if not draft.max_effort or draft.seconds or draft.has_counts or not others or not timed:
-            return fmt
-        left = (whole or 0) - sum(once_s(one, self.catalog, 0.5) for one in others)
-        return replace(fmt, work_s=max(LEAST_LEFT_S, round(left)))
+        return finish(draft, time_left(draft, part.work, fmt, self.catalog), reading, self.catalog)
 
     def _format(self, part: PartDraft) -> Format:
         """The format with everything that was said beside it."""

@@ -75,7 +75,7 @@ _INTERRUPTS = (
     ),
 )
 _AFTER_ROUNDS = re.compile(
-    r"\s*\bafter\s+(?:the\s+)?(?:rounds?|sets?)\s+(?:of\s+)?(?P<list>\d{1,2}(?:\s*(?:,|and|&|/)\s*\d{1,2})*)\W*$",
+    r"\bafter\s+(?:the\s+)?(?:rounds?|sets?)\s+(?:of\s+)?(?P<list>\d{1,2}(?:\s*(?:,|and|&|/)\s*\d{1,2})*)\W*$",
     re.IGNORECASE,
 )
 _EVERY_SO_LONG = re.compile(

@@ -5,6 +5,7 @@ from __future__ import annotations
 
 import itertools
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass, fields, replace
 
 from core.catalog import Catalog
@@ -19,6 +20,7 @@ MAX_EFFORT_S = 40.0  # a max-effort set lasts about this long; estimate
 LONGEST_EFFORT_S = 120  # nobody goes flat out for longer; estimate
 LOW_EFFORT, HIGH_EFFORT = 0.6, 1.6  # people differ this much in a try at the most; estimate
 DEFAULT_WORK_S = 20
+LEAST_LEFT_S = 10  # of an interval for what is tried last; estimate
 WORKED_OF_MINUTE = 0.75  # of a minute without a number; estimate
 LONG_INTERVAL_S = 240  # that is no minute with a rest in it but a time on one thing: "rotate every 5 min"
 MAX_ROUNDS = 200
@@ -158,6 +160,26 @@ def finish(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> Work
         assumed="; ".join(draft.assumed),
         note="; ".join(draft.notes),
     )
+
+
+def time_left(draft: Draft, lines: Sequence[Draft], fmt: Format, catalog: Catalog) -> Format:
+    """'12 cal, 8 burpees, max swings' every 3 minutes: the format of what is tried last, for what the others
+    leave of the time."""
+    others = [
+        one
+        for one in lines
+        if one is not draft
+        and one.division in (None, "rx")
+        and one.station == draft.station
+        and one.has_counts
+        and not one.max_effort
+    ]
+    whole = fmt.work_s if fmt.kind == "intervals" else fmt.interval_s
+    timed = fmt.kind in ("intervals", "every-minute") and whole
+    if not draft.max_effort or draft.seconds or draft.has_counts or not others or not timed:
+        return fmt
+    left = (whole or 0) - sum(once_s(one, catalog, 0.5) for one in others)
+    return replace(fmt, work_s=max(LEAST_LEFT_S, round(left)))
 
 
 def _share(draft: Draft, fmt: Format) -> int:

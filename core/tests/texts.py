@@ -6,7 +6,7 @@ from hypothesis import strategies as st
 
 from core.catalog import load_catalog
 from core.reading.draft import BUILD_SETS, HEAVY_PERCENT, Draft
-from core.reading.volumes import finish, rounds_of
+from core.reading.volumes import finish, rounds_of, time_left
 from core.reading.workout import Format, Part, Workout
 
 CATALOG = load_catalog()
@@ -181,7 +181,13 @@ def workouts(draw) -> Workout:
             draw(st.lists(st.sampled_from(["Keep the ribs down.", "5 burpees if you are late"]), max_size=1))
         )
         parts.append(
-            Part("ABC"[index], kind, fmt, tuple(finish(one, fmt, reading, CATALOG) for one in lines), notes)
+            Part(
+                "ABC"[index],
+                kind,
+                fmt,
+                tuple(finish(one, time_left(one, lines, fmt, CATALOG), reading, CATALOG) for one in lines),
+                notes,
+            )
         )
     return Workout(draw(st.sampled_from(["", "Slow morning", "Week 3"])), tuple(parts))
 
