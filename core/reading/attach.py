@@ -27,6 +27,7 @@ from core.reading.loads import unit_of
 from core.reading.of_the_line import BODY_ONLY
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
+from core.reading.plain_words import plain_words
 from core.reading.rows import Row
 from core.reading.said_loads import SaidLoads, how_many_held, pair_as_load
 from core.reading.spreading import only_fillers
@@ -34,6 +35,8 @@ from core.reading.units import BELLS, SHORTEST_RUN_M
 
 PAIR = 2
 HIGHEST_TARGET_M = 4.0  # common practice
+
+ALL_WITH = frozenset(("all", "with", "done", "at", "on", "of", "it", "the", "same"))
 
 
 class Attacher:
@@ -104,7 +107,8 @@ class Attacher:
         part = self.parts.last
         counts = chunk.draft.has_amount or not (chunk.draft.loads or chunk.draft.percents)
         if counts and strange_words(read, chunk) and not _are_sets_of(part, chunk, row):
-            self._bar_behind_words(part, row, chunk)
+            if not self._with_all(part, read, chunk):
+                self._bar_behind_words(part, row, chunk)
             return  # they stay free and are handed back
         if part is None or not part.work:
             self._above_its_list(row, read, chunk)
@@ -114,6 +118,21 @@ class Attacher:
                 chunk.draft.kit = held  # "(2x16/2x12)" below a list
             if not self._beside(part, row, read, chunk):
                 self._give(part, read, chunk, alone)
+
+    def _with_all(self, part: PartDraft | None, read: Line, chunk: Chunk) -> bool:
+        """'all with 2x15/10' below a list: what everything in it is done with."""
+        said = [one for one in chunk.indices if read.phrases[one].kind == "words"]
+        words = {word for one in said for word in plain_words(read.phrases[one].text)}
+        if part is None or not part.work or "all" not in words or words - ALL_WITH:
+            return False
+        held = [self.catalog.movements[one.movement].implement for one in loadable(part.work, self.catalog)]
+        if not how_many_held(chunk.draft):
+            pair_as_load(Draft(0, 0, "", reps=1), chunk.draft)
+        chunk.draft.kit = next((one for one in held if one in HAND_WEIGHTS), "")
+        given = bool(held) and self.loads.of_list(part, chunk.draft)
+        if given:
+            read.take(said, "note", "what all of it is done with")
+        return given
 
     def _bar_behind_words(self, part: PartDraft | None, row: Row, chunk: Chunk) -> None:
         """'5 min max snatches, switch as you like (24/16)': two standards of what stands before the words."""

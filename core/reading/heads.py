@@ -280,11 +280,18 @@ class Heads:
             return
         if not rows[1].after_blank and only_says_who(phrases):
             return  # "Partner workout:" right above its list
-        if self._names_what_follows(phrases, rows[1:]):
+        if self._names_what_follows(phrases, rows[1:]) or self._pairs_a_kind(phrases, rows):
             row.role = "title"  # "BACK SQUAT" above "Back squat 5 x 5"
             return
         if self.prose.is_title(row.content, phrases) and not leads_with_division(row.content):
             row.role = "title"
+
+    def _pairs_a_kind(self, phrases: Sequence[Phrase], rows: Sequence[Row]) -> bool:
+        """'Row & lift', 'Run/gymnastics' above what is counted: a movement beside a kind of work."""
+        worded = [one for one in phrases if one.kind == "words"]
+        signs = all(one.kind in ("words", "slash", "and", "plus", "dash") for one in phrases)
+        kinds = [" ".join(one.text.lower().split()) in board_words().headings for one in worded]
+        return len(worded) > 1 and signs and any(kinds) and not all(kinds) and self._counts_below(rows, 0)
 
     def _names_what_follows(self, phrases: Sequence[Phrase], following: Sequence[Row]) -> bool:
         """Whether a bare name stands alone, and some row below counts the same movement."""

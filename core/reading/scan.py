@@ -134,6 +134,7 @@ class Scan:
                     and place not in self.used
                     and (self.phrases[place].kind in silent or self.is_filler(place))
                     and not self.phrases[place].text.lower().startswith("cal")
+                    and self.phrases[place].text != ";"
                 ):
                     fill.add(place)
                     place += step

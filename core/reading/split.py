@@ -380,7 +380,9 @@ class Splitter:
         for index in rest[1:]:
             kind = read.phrases[index].kind
             if kind == "words":
-                return self.names.starts(read.phrases[index].text)
+                between = range(rest[0] + 1, index)  # "5 x 10 m, rest 1:00; ring muscle-ups"
+                parted = any(read.phrases[one].kind in CUTS for one in between)
+                return not parted and self.names.starts(read.phrases[index].text)
             if kind not in ("x", "of", "reps", "unit", "count", "each") or index in read.bracketed:
                 return False
         return False
