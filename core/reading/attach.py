@@ -73,6 +73,8 @@ class Attacher:
             draft.reps = part.each_reps
         if draft.as_above:
             self.loads.load_as_above(part, draft)
+        if draft.after_sets and draft.has_counts and not draft.sets:
+            self._as_often_as_above(part, draft)
         self.loads.with_the_kit(part, draft)
         if part.interrupts[0] == row.number:
             draft.own_rounds, draft.often = part.interrupts[1], not part.interrupts[1]
@@ -85,6 +87,13 @@ class Attacher:
         part.work.append(draft)
         if draft.has_calories:
             self.machine = draft.movement
+
+    def _as_often_as_above(self, part: PartDraft, draft: Draft) -> None:
+        """'1b) 3 broad jumps after each set' below '1a) Front squat 5 x 3'."""
+        before = [one for said in self.parts.all[-PAIR:] for one in said.work]
+        sets = next((one.sets or len(one.scheme) for one in reversed(before) if one.sets or one.scheme), 0)
+        if sets and part.format is None:
+            draft.sets, draft.sets_written = sets, True
 
     def _give_ladder(self, part: PartDraft, draft: Draft) -> None:
         """'AMRAP 9: 2-4-6-8... cleans and burpees': the ladder is the piece's."""

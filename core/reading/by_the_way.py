@@ -23,7 +23,7 @@ _TURNS = tuple(
         r"\(\s*\d{2,3}\s*[-–]\s*\d{2,3}(?:\s*/\s*\d{2,3}\s*[-–]\s*\d{2,3}\s*(?:kgs?|lbs?)?|\s*(?:kgs?|lbs?))\s*\)",
         r"\bpartition(?:ed)?\s+(?:the\s+)?[^:,;.\d]{0,60}?\b(?:any\s?(?:way|how)|as)\s+(?:you\s+)?(?:want|like|need(?:ed)?|wish|please)\b",
         r",?\s*\(?\b\d\s?(?:s|secs?|seconds|counts?)\s+(?:down|up|pauses?|negatives?|eccentrics?|lower(?:ing)?|descent)\b"
-        r"(?:\s+(?:at|in|on)\s+the\s+\w+)?\)?",
+        r"(?:\s+(?:at|in|on)\s+(?:the\s+)?\w+(?:\s+and\s+\w+)?)?\)?",
         r"^\W*(?:record|log|note|write\s+down)\s+(?:the\s+|your\s+)?(?:best|heaviest|score|time|result)s?\b",
         r"\bgoal\s*:?\s*(?:is\s+)?(?:sub|under|below)\s*-?\d{1,2}:\d{2}\b",
         r"^\W*(?:in\s+)?\d{1,2}\s*(?:min(?:ute)?s?|')\s*:.*?(?P<said>[,;]\s*(?:as\s+many\s+(?:rounds|reps)(?:\s*(?:and|&|\+)\s*reps)?"

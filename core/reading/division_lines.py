@@ -14,8 +14,10 @@ from core.reading.divisions import (
     division_id,
     instead_of,
     leading_division,
+    shared_lines,
+    stand_in,
 )
-from core.reading.draft import Chunk, Chunks
+from core.reading.draft import Chunk, Chunks, Draft
 from core.reading.formats import read_format
 from core.reading.line import SILENT, Line
 from core.reading.part_draft import PartDraft
@@ -62,6 +64,9 @@ _OF_PART = re.compile(
     re.IGNORECASE,
 )
 _VERB = re.compile(r"^[\s*•-]*(?:sub(?:stitute)?|do|use|take|try)\s+(?=\S)", re.IGNORECASE)
+
+
+LEAST_PLACES = 3  # of numbers in order; two are standards
 
 
 class DivisionLines:
@@ -271,15 +276,11 @@ class DivisionLines:
             return
         every = [chunk for _, chunk in chunks]
         self._other_numbers(row, every, division)
-        for chunk in every if division == "rx" else ():
-            self.reading.divisions.as_load(chunk)
-        if division in ("rx", "elite") and self.reading.attacher.loads.loads_in_order(every):
+        if self._are_loads(every, division):
             return
-        if division == "rx" and self.reading.attacher.loads.load_of_list(every):
-            return
-        if self.reading.divisions.loads_of_division(every, division):
-            return
-        _carry_counts(every)
+        placed = [chunk for chunk in every if self._is_by_places(chunk)]
+        chunks = [(own, chunk) for own, chunk in chunks if not any(chunk is one for one in placed)]
+        _carry_counts([chunk for _, chunk in chunks])
         for own, chunk in chunks:
             self.reading.divisions.as_load(chunk)
             if _is_allowed(read, chunk):
@@ -287,6 +288,48 @@ class DivisionLines:
                 read.take(chunk.indices, "note", "what is allowed")
             elif not self.reading.divisions.add(chunk, own or division, row.number, target):
                 self.reading.divisions.keep_as_note(read, chunk, own or division)
+        for chunk in placed:
+            self._by_places(row, chunk, division)
+
+    def _are_loads(self, chunks: list[Chunk], division: str) -> bool:
+        """Whether a line only says what is lifted, which it then has given."""
+        for chunk in chunks if division == "rx" else ():
+            self.reading.divisions.as_load(chunk)
+        loads = self.reading.attacher.loads
+        if division in ("rx", "elite") and loads.loads_in_order(chunks):
+            return True
+        if division == "rx" and loads.load_of_list(chunks):
+            return True
+        return self.reading.divisions.loads_of_division(chunks, division)
+
+    def _is_by_places(self, chunk: Chunk) -> bool:
+        """'15/12/6' below '21 cal row', '15 swings', '9 push-ups': a number for each line, in order."""
+        part = self.reading.parts.last
+        lines = shared_lines(part.work) if part is not None else []
+        numbers = chunk.draft.scheme
+        if part is None or chunk.named or len(numbers) < LEAST_PLACES or len(numbers) != len(lines):
+            return False
+        counted = all(
+            part.work[at].reps or part.work[at].calories or part.work[at].distance_m for at in lines
+        )
+        return counted and not chunk.draft.percents and not (part.format is not None and part.format.scheme)
+
+    def _by_places(self, row: Row, chunk: Chunk, division: str) -> None:
+        """Give each line of a division its number."""
+        part = self.reading.parts.current(row.number)
+        for at, number in zip(shared_lines(part.work), chunk.draft.scheme, strict=True):
+            own = Draft(row.number, chunk.draft.column, "")
+            if part.work[at].reps:
+                own.reps = number
+            elif part.work[at].calories:
+                own.calories = number
+            else:
+                own.distance_m = float(number)
+            mine = [one for one in part.work if one.division == division and at in one.replaces]
+            if mine:
+                mine[0].take_amounts(own)
+            else:
+                part.work.append(stand_in(part.work, (at,), division, own))
 
     def _other_numbers(self, row: Row, chunks: Sequence[Chunk], division: str) -> None:
         """'Scaled: 15-12-9, ring rows' below '21-15-9': the list by other numbers."""

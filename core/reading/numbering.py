@@ -37,7 +37,8 @@ PAIR = 2  # "2 x 25" beside a dumbbell is a weight in each hand
 ROMAN = ("i", "ii", "iii", "iv", "v", "vi", "vii", "viii")
 SHORT_DAY = re.compile(r"^\s*([^\W\d_]{2,3})\.?\s*[:–-]\s+(?=\S)")
 PARTNER = re.compile(
-    r"^\s*(?:(?:(?:partner|athlete|person)\s+|p)?([A-C1-3])\s*[:)]\s+|p([1-3])\s+)(?=\S)", re.IGNORECASE
+    r"^\s*(?:(?:(?:partner|athlete|person)\s+|p)?([A-C1-3])\s*[:)]\s+|p([1-3])\s+(?:[-–]\s+)?)(?=\S)",
+    re.IGNORECASE,
 )
 PARTNERS = tuple("AB 12 ABC 123".split())
 COUNTED_LABEL = re.compile(r"^\s*(?P<word>[A-Za-z]{1,12})\.?\s*#?(?P<number>\d{1,2})\s*[:.)]\s+(?=\S)")

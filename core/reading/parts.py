@@ -104,8 +104,11 @@ class Parts:
             return
         if found.format.team and (self._of_one_line(part, row, found) or _only_racked(part, row)):
             found = replace(found, format=replace(found.format, team=None, share=""))
-        if found.format.team and not part.work and not row.named:
+        opens = not part.work or (self.after_blank and found.only_changes)
+        if found.format.team and opens and not row.named:
             self.team = self.team or found.format.team
+            if part.work:
+                return  # "Team metcon, pairs" above pieces of its own
         part.rested |= found.rest_only and not part.work
         if found.only_changes:
             self._change(part, row, found)

@@ -35,6 +35,7 @@ TEAM_WORDS = re.compile(
     r"team|group|pair|partner|trio|duo|person|relay|split|shar|one works|each athlete", re.IGNORECASE
 )
 PAIR = 2
+_WINDOW = re.compile(r"\((\d{1,2})\s*[-–]\s*(\d{1,2})(?:\s*(?:min|'))?\)")
 _QUOTES = '"“”„«»'
 
 
@@ -260,6 +261,9 @@ class _Reader:
         within = row.heading is not None and (row.heading.alone or row.heading.timed)
         beside = tokenize(row.text[: row.start] if within else row.text[end : row.start])
         said = [seconds_of(phrase) for phrase in beside if phrase.kind != "clock" or not within]
+        window = _WINDOW.search(row.text[end : row.start])
+        if window is not None and int(window[2]) > int(window[1]):
+            said.append((int(window[2]) - int(window[1])) * 60)  # "Part A (0-12): AMRAP"
         if (last := self.reading.parts.last) is not None and any(said):
             last.lasts_s = next(filter(None, said))
 
