@@ -7,6 +7,7 @@ import re
 from collections.abc import Iterable, Sequence
 from dataclasses import replace
 
+from core.catalog import Catalog
 from core.reading.board_words import board_words
 from core.reading.draft import Chunk, Chunks
 from core.reading.kit_words import HAND_WEIGHTS
@@ -20,7 +21,7 @@ from core.reading.plain_words import plain_words
 from core.reading.prose import AGAIN
 from core.reading.rows import Row
 from core.reading.tokens import how_many, seconds_of
-from core.reading.volumes import MEANWHILE
+from core.reading.volumes import LEAST_LEFT_S, MEANWHILE, once_s
 from core.reading.workout import Format
 
 _TURNS = re.compile(
@@ -113,6 +114,20 @@ def fill_window(read: Line, chunks: Iterable[Chunk]) -> None:
     for chunk in chunks:
         if read.window_s and chunk.named and not chunk.draft.has_amount:
             chunk.draft.max_effort, chunk.draft.seconds = True, read.window_s
+
+
+def take_window_of_time(read: Line, chunks: Sequence[Chunk], catalog: Catalog) -> None:
+    """'2 min: 15 cal bike + max deadlifts': how long all of it is given, which is no amount of the first."""
+    kinds = [phrase.kind for phrase in read.phrases[:2]]
+    seconds = seconds_of(read.phrases[0]) if kinds[1:] == ["colon"] else None
+    named = [chunk.draft for chunk in chunks if chunk.named]
+    if not seconds or len(named) < 2 or named[0].seconds != seconds or not named[0].has_counts:
+        return
+    named[0].seconds = None
+    spent = sum(once_s(one, catalog, 0.5) for one in named if not one.max_effort)
+    for one in named:
+        if one.max_effort and not one.has_amount:
+            one.seconds = max(LEAST_LEFT_S, round(seconds - spent))
 
 
 def fill_amrap(fmt: Format, chunks: Sequence[Chunk]) -> None:

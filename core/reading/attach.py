@@ -114,6 +114,13 @@ class Attacher:
         """Amounts without a name belong to the movement before them, if that one still lacks them; a load
         alone to all that lack one."""
         part = self.parts.last
+        if (
+            chunk.draft.has_amount
+            and _is_of_another(read, chunk)
+            and not (part and part.work and part.work[-1].line == row.number)
+        ):
+            self._hand_back(read, chunk)
+            return
         counts = chunk.draft.has_amount or not (chunk.draft.loads or chunk.draft.percents)
         if counts and strange_words(read, chunk) and not _are_sets_of(part, chunk, row):
             if not self._with_all(part, read, chunk):
@@ -543,6 +550,17 @@ def _are_sets_of(part: PartDraft | None, chunk: Chunk, row: Row) -> bool:
     last = part.work[-1] if part is not None and part.work else None
     bare = last is not None and not last.has_amount and last.line == row.number
     return bare and chunk.draft.sets_written
+
+
+def _is_of_another(read: Line, chunk: Chunk) -> bool:
+    """'Carry: 4 x 50 m' below a list: sets of what stands before the colon, and nobody understood."""
+    kinds = [one.kind for one in read.phrases[:2]]
+    return (
+        kinds == ["words", "colon"]
+        and 0 not in read.taken
+        and chunk.draft.sets_written
+        and not only_fillers(read.phrases[0].text)
+    )
 
 
 def strange_words(read: Line, chunk: Chunk) -> bool:

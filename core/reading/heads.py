@@ -40,6 +40,7 @@ _NAMED_PIECE = re.compile(r"(?:event|workout|wod|test|match)\b", re.IGNORECASE)
 SHORTEST_SECTION = 3  # letters of a line of capitals that head nothing: "PVC"
 _DATED_PIECE = re.compile(r"(?:day|session|[dw])\s*\d", re.IGNORECASE)
 _RESTS = re.compile(r"\W*(?:rest(?:\s+day)?|off)\W*$", re.IGNORECASE)
+_SETS_BEHIND = re.compile(r"\W*\d+\s*(?:x|sets|@|-\d)", re.IGNORECASE)
 _CAPITALS = re.compile(r"^[^a-z]*[A-ZÀ-Ý]{3}[^a-z]*$")
 _OF_A_THEME = ("words", "comma", "dash", "open", "close", "and", "plus", "slash", "of", "other")
 _KINDS_OF_WORK = frozenset(
@@ -111,6 +112,8 @@ class Heads:
             return None
         text = " " * row.start + row.text[row.start :]
         heading = row.day or read_heading(text, letters, self.bullets)
+        if heading is not None and heading.name.lower() == "today" and _SETS_BEHIND.match(text, heading.end):
+            return None  # "Today: 5x5 @ 75 %" below its lift
         if heading is not None and (heading.opens == "day" or not self._is_a_list(row, heading)):
             return heading
         if heading is not None:

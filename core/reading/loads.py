@@ -148,7 +148,8 @@ _LONE_LOAD = re.compile(
     r"(?<![\d/.,x])(?<![/x]\s)\d{2,3}(?:[.,]\d)?\s?(?:kgs?|kilos?|lbs?|pounds?)(?![a-z])", re.IGNORECASE
 )
 _AT = re.compile(
-    r"@\s?(\d{2,3}(?:[.,]5)?)(?![\d/%]|[.,]\d|\s?(?:[/-]|%|kg|lb|cm|in\b|rpe|pace))", re.IGNORECASE
+    r"@\s?(\d{2,3}(?:[.,]5)?)(?![\d/%]|[.,]\d|\s?(?:[/-]|%|kg|lb|cm|in\b|rpe|pace|spm|rpm|s/m))",
+    re.IGNORECASE,
 )
 LEAST_PERCENT, MOST_PERCENT = 50, 105  # of a bare number that is a percent; common practice
 

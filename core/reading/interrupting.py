@@ -1,0 +1,182 @@
+"""What interrupts a piece, and so is done another number of times than its list: 'at minutes 0, 5 and 10',
+'after rounds 2 and 4', 'every km', 'every break', 'superset with' below sets."""
+
+from __future__ import annotations
+
+import re
+from typing import TYPE_CHECKING
+
+from core.reading.draft import Draft
+from core.reading.part_draft import PartDraft
+from core.reading.rows import SUPERSET_WITH, Row
+from core.reading.state import Reading
+from core.reading.units import METRE_PER
+
+if TYPE_CHECKING:
+    from core.reading.pieces import Pieces
+
+LEAST_TIMES = 2  # that something interrupts
+_LIST = r"(?P<list>\d{1,2}(?:\s*(?:,|and|&|/)\s*\d{1,2})+)\s*[:,–-]?\s+(?=\d)"
+_INTERRUPTS = (
+    re.compile(r"\W*(?:at|on)\s+(?:the\s+)?min(?:ute)?s?\s+" + _LIST, re.IGNORECASE),
+    re.compile(
+        r"\W*(?P<open>every|each)\s+(?:time|break|drop|miss|no[- ]rep)\b[^:=\d]{0,40}(?:[:=,]\s*|\s)(?=\d)",
+        re.IGNORECASE,
+    ),
+    re.compile(r"\W*after\s+rounds?\s+" + _LIST, re.IGNORECASE),
+    re.compile(
+        r"\W*(?P<between>(?:in\s+)?between)\s+(?:the\s+|each\s+)?rounds?\s*[:,]\s*"
+        r"(?=\d)(?!\d+\s*(?:s|sec|min)\w*\s+rest)",
+        re.IGNORECASE,
+    ),
+    re.compile(
+        r"\W*(?:after\s+)?every\s+(?:(?P<way>\d+)\s*)?(?P<unit>km|k|m|metres|meters|miles?)\b[^\d:]{0,16}[:,]?\s*(?=\d)",
+        re.IGNORECASE,
+    ),
+)
+_AFTER_ROUNDS = re.compile(
+    r"\bafter\s+(?:the\s+)?(?:rounds?|sets?)\s+(?:of\s+)?(?P<list>\d{1,2}(?:\s*(?:,|and|&|/)\s*\d{1,2})*)\W*$",
+    re.IGNORECASE,
+)
+_EVERY_SO_LONG = re.compile(
+    r"\W*every\s+(?P<minutes>[2-9]|1\d)\s*(?:min(?:ute)?s?\b|')\s*"
+    r"(?P<from>\((?:including|incl\.?|starting|from|also|not)\b[^)]{0,20}\)|[:,–-]?\s*stop\s+(?:and|to|for)(?:\s+do)?(?=\s))?"
+    r"\s*[:,–-]?\s*(?=\d+\s+[^\W\d])",
+    re.IGNORECASE,
+)
+_MINUTES_INTERRUPT = re.compile(
+    r"\W*(?P<lasts>\d{1,2})\s*(?:min(?:ute)?s?|')\s+(?P<what>[^\W\d][^\d,;:–-]{2,30}?)\s*[-–,;:(]?\s*"
+    r"(?P<often>every\s+(?:(?P<way>\d)\s*)?min(?:ute)?s?\b[^\d:]{0,16}[:,]?)\s*(?=\d)",
+    re.IGNORECASE,
+)
+
+
+class Interrupting:
+    """Reads them into the parts of one text; ``pieces`` reads what is done then."""
+
+    def __init__(self, reading: Reading, pieces: Pieces):
+        self.reading = reading
+        self.pieces = pieces
+
+    def read(self, row: Row, start: int, stop: int, bullet: int | None = None) -> bool:
+        """Whether a stretch of a row was one of these."""
+        ways = (self.below, self._every_so_long, self._after_rounds)
+        return any(way(row, start, stop) for way in ways) or self._minutes_interrupt(row, start, stop, bullet)
+
+    def behind(self, row: Row, start: int, stop: int) -> bool:
+        """Whether a stretch behind others on its row was one."""
+        return self.below(row, start, stop) or self.superset(row, start, stop)
+
+    def superset(self, row: Row, start: int, stop: int) -> bool:
+        """'superset with 10 rows' below '5 x 5 bench press': done as often as the sets above."""
+        said, part = SUPERSET_WITH.match(row.text[start:stop]), self.reading.parts.last
+        work = part.work if part is not None else []
+        sets = next(filter(None, (one.sets or len(one.scheme) for one in reversed(work))), None)
+        fmt = part.format if part is not None else None
+        rounds = fmt.rounds if fmt is not None and fmt.kind == "every-minute" and work else None
+        if said is None or part is None or not (sets or rounds):
+            return False
+        self.reading.mark(
+            row, start, start + said.end(), "format", f"between the {sets or rounds} sets above"
+        )
+        before = len(part.work)
+        self.pieces.read(row, start + said.end(), stop, first=False)
+        for draft in part.work[before:] if sets else ():
+            draft.sets, draft.sets_written = draft.sets or sets, True
+        return True
+
+    def below(self, row: Row, start: int, stop: int) -> bool:
+        """'At minutes 0, 5 and 10: 200 m run', 'after rounds 2 and 4: 400 m run', 'every km stop for 20
+        squats' below what they interrupt: so many times in all."""
+        said = next(filter(None, (one.match(row.text[start:stop]) for one in _INTERRUPTS)), None)
+        part = self.reading.parts.last
+        if said is None or part is None or not part.work:
+            return False
+        groups = said.groupdict()
+        if groups.get("between"):
+            return self._between_rounds(row, part, start + said.end(), stop, start)
+        open_ended = "open" in groups
+        times = (
+            0
+            if open_ended
+            else len(re.findall(r"\d+", groups["list"]))
+            if groups.get("list")
+            else _ways(part.work[-1], said)
+        )
+        if not times and not open_ended:
+            return False
+        says = f"{times} times" if times else "nobody knows how often"
+        self.reading.mark(row, start, start + said.end(), "format", says)
+        self._so_often(row, part, start + said.end(), stop, times)
+        return True
+
+    def _after_rounds(self, row: Row, start: int, stop: int) -> bool:
+        """'400 m run after rounds of 3, 6, 9' below the list: so many times."""
+        said, part = _AFTER_ROUNDS.search(row.text[start:stop]), self.reading.parts.last
+        if (
+            said is None
+            or part is None
+            or not part.work
+            or not row.text[start : start + said.start()].strip(" -–*")
+        ):
+            return False
+        times = len(re.findall(r"\d+", said["list"]))
+        self.reading.mark(row, start + said.start(), start + said.end(), "format", f"{times} times")
+        self._so_often(row, part, start, start + said.start(), times)
+        return True
+
+    def _between_rounds(self, row: Row, part: PartDraft, start: int, stop: int, said: int) -> bool:
+        """'Between rounds: 30 double-unders': once less than there are rounds."""
+        fmt = part.format
+        rounds = (len(fmt.scheme) or fmt.rounds or 0) if fmt is not None else 0
+        rounds = rounds or max(len(one.scheme) for one in part.work)
+        if rounds < 2:
+            return False
+        self.reading.mark(row, said, start, "format", f"{rounds - 1} times")
+        self._so_often(row, part, start, stop, rounds - 1)
+        return True
+
+    def _so_often(self, row: Row, part: PartDraft, start: int, stop: int, times: int) -> None:
+        """Read what interrupts a part so many times in all; 0 where nobody knows how often."""
+        before = len(part.work)
+        self.pieces.read(row, start, stop, first=False)
+        for draft in part.work[before:]:
+            draft.own_rounds, draft.often = times, not times
+
+    def _every_so_long(self, row: Row, start: int, stop: int) -> bool:
+        """'Every 3 min: 6 burpees' right below the list of an AMRAP: as often as its minutes hold; below one
+        for time as often as nobody knows."""
+        said, part = _EVERY_SO_LONG.match(row.text[start:stop]), self.reading.parts.last
+        fmt = part.format if part is not None and part.work else None
+        if part is None or said is None or (row.after_blank and not said["from"]):
+            return False
+        minutes = fmt.minutes if fmt is not None and fmt.kind == "as-many-as-possible" else None
+        times = int((minutes or 0) // int(said["minutes"]))
+        if times < LEAST_TIMES and not (part.work and said["from"]):
+            return False
+        says = f"{times} times" if times else "nobody knows how often"
+        self.reading.mark(row, start, start + said.end(), "format", says)
+        self._so_often(row, part, start + said.end(), stop, times)
+        return True
+
+    def _minutes_interrupt(self, row: Row, start: int, stop: int, bullet: int | None) -> bool:
+        """'8 min row - every minute 3 burpees', '20 min run; every 5 min stop for 10 squats'."""
+        said = _MINUTES_INTERRUPT.match(row.text[start:stop])
+        match = self.reading.names.find(said["what"]) if said else None
+        times = int(said["lasts"]) // int(said["way"] or 1) if said else 0
+        if said is None or match is None or match.left_over or times <= 1:
+            return False
+        self.pieces.read(row, start, start + said.end("what"), first=True, bullet=bullet)
+        part = self.reading.parts.current(row.number)
+        self.reading.mark(row, start + said.start("often"), start + said.end(), "format", f"{times} times")
+        self._so_often(row, part, start + said.end(), stop, times)
+        return True
+
+
+def _ways(work: Draft, said: re.Match[str]) -> int:
+    """How often a way is in what a movement goes: '5 km', 'every km'."""
+    unit = {"k": "km", "metres": "m", "meters": "m", "miles": "mile"}.get(
+        said["unit"].lower(), said["unit"].lower()
+    )
+    one = float(said["way"] or 1) * METRE_PER[unit]
+    return int((work.distance_m or 0) // one)

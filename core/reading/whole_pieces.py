@@ -1,0 +1,125 @@
+"""Pieces told as a whole: 'add 2 reps each round', '40 of each for time:', 'a heavy complex: 1 clean, 2 squats',
+'3 snatches on odd, 10 burpees on even', 'Men: 9 kg / 22.5 kg'."""
+
+from __future__ import annotations
+
+import re
+from typing import TYPE_CHECKING
+
+from core.reading.adding import GROWS, take_steps
+from core.reading.divisions import leads_with_division
+from core.reading.rows import Row
+from core.reading.sexes import take_standards
+from core.reading.state import Reading
+
+if TYPE_CHECKING:
+    from core.reading.pieces import Pieces
+
+_PARTED = re.compile(r"\s[-–|/]\s+")
+_OF_EACH = re.compile(
+    r"\W*(?P<each>(?P<reps>\d{1,3})\s+(?:reps?\s+)?of\s+(?:each|everything)\b)(?!\s*(?:set|superset|of))",
+    re.IGNORECASE,
+)
+_HEAVY_COMPLEX = re.compile(
+    r"(?=[^:+]*\b(?:heav(?:y|iest)|max(?:imum|imal)?|1\s?rm|find|build|establish)\b)[^:+]{0,60}\bcomplex\b[^:+]{0,40}:\s*(?=\d)",
+    re.IGNORECASE,
+)
+_ODD_AND_EVEN = re.compile(
+    r"(?P<how>[^,;]*?\b(?:emom|every\s+minute|otm)\b[^,;:–-]*[:–-]\s*)?"
+    r"(?P<odd>\W*\d[^,;]*?)\s+(?P<odds>on\s+(?:the\s+)?odds?(?:\s+min(?:ute)?s?)?)[\s,;/+&]*(?:and\s+)?"
+    r"(?P<even>\d[^,;]*?)\s+(?P<evens>on\s+(?:the\s+)?evens?(?:\s+min(?:ute)?s?)?)\W*",
+    re.IGNORECASE,
+)
+
+
+class WholePieces:
+    """Reads them into the parts of one text; ``pieces`` reads what they hold."""
+
+    def __init__(self, reading: Reading, pieces: Pieces):
+        self.reading = reading
+        self.pieces = pieces
+
+    def read(self, row: Row, start: int, stop: int, first: bool) -> bool:
+        """Whether a stretch of a row was one of these."""
+        ways = (self._grows, self._heavy_complex, self._by_sex, self._of_each, self._odd_and_even)
+        return any(way(row, start, stop) for way in ways) or self._and_a_division(row, start, stop, first)
+
+    def _grows(self, row: Row, start: int, stop: int) -> bool:
+        """'Add 2 reps each round' below a list, or behind it on its line."""
+        said = GROWS.search(row.text[start:stop])
+        if said is None:
+            return False
+        if row.text[start : start + said.start()].strip():
+            self.pieces.read(row, start, start + said.start(), first=False)
+        part = self.reading.parts.last
+        begin, end = start + said.start(), start + len(row.text[start:stop].rstrip())
+        if part is not None and part.work and take_steps(said["steps"], part, self.reading.names):
+            self.reading.mark(row, begin, end, "format", "more every round")
+            return True
+        read = self.reading.line(row, begin, stop)
+        read.hand_back(begin, end, "how the list grows is not counted")
+        read.taken.update(range(len(read.phrases)))
+        self.reading.collect(read)
+        return True
+
+    def _by_sex(self, row: Row, start: int, stop: int) -> bool:
+        """'Men: 9 kg / 22.5 kg / 60 cm' below a list."""
+        part = self.reading.parts.last
+        given = part is not None and take_standards(row.text[start:stop], part.work, self.reading.catalog)
+        if given:
+            self.reading.mark(
+                row, start, start + len(row.text[start:stop].rstrip()), "load", "standards of the list"
+            )
+        return given
+
+    def _heavy_complex(self, row: Row, start: int, stop: int) -> bool:
+        """'12 min to find a heavy complex: 1 clean, 2 front squats': one bar for all of it, up to its
+        heaviest."""
+        said = _HEAVY_COMPLEX.match(row.text[start:stop])
+        if said is None or self.reading.names.find(said.group()) is not None:
+            return False
+        self.pieces.settle(row)
+        self.reading.mark(row, start, start + len(said.group().rstrip()), "format", "build up")
+        part = self.reading.parts.current(row.number)
+        before = len(part.work)
+        self.pieces.read(row, start + said.end(), stop, first=False)
+        self.reading.complexes.build_up(part.work[before:])
+        return True
+
+    def _odd_and_even(self, row: Row, start: int, stop: int) -> bool:
+        """'EMOM 12 - 3 power snatches on odd, 10 burpees on even': the minute behind what is done in it."""
+        said = _ODD_AND_EVEN.fullmatch(row.text[start:stop])
+        if said is None:
+            return False
+        if said["how"]:
+            self.pieces.content(row, self.reading.line(row, start, start + said.end("how")))
+        for place, (work, minute) in enumerate((("odd", "odds"), ("even", "evens")), start=1):
+            begin, end = (start + edge for edge in said.span(minute))
+            self.reading.mark(row, begin, end, "format", f"minute {place}")
+            begin, end = (start + edge for edge in said.span(work))
+            self.pieces.content(row, self.reading.line(row, begin, end), place)
+        return True
+
+    def _of_each(self, row: Row, start: int, stop: int) -> bool:
+        """'40 of each for time:' above or before a list of bare names."""
+        said = _OF_EACH.match(row.text[start:stop])
+        if said is None:
+            return False
+        self.pieces.settle(row)
+        self.reading.mark(row, start, start + said.end("each"), "format", f"{said['reps']} of each")
+        self.reading.parts.current(row.number).each_reps = int(said["reps"])
+        begin = start + said.end("each")
+        if row.text[begin:stop].strip(" :-–"):
+            self.pieces.read(row, begin, stop, first=False)
+        return True
+
+    def _and_a_division(self, row: Row, start: int, stop: int, first: bool) -> bool:
+        """'33 min cap - scaled: 8 rounds': what a division does behind what names nothing."""
+        for said in _PARTED.finditer(row.text, start, stop):
+            before = self.reading.line(row, start, said.start())
+            named = any(self.reading.names.find(one.text) for one in before.phrases if one.kind == "words")
+            if not named and before.phrases and leads_with_division(row.text[said.end() : stop]):
+                self.pieces.read(row, start, said.start(), first)
+                self.pieces.read(row, said.end(), stop, first=True)
+                return True
+        return False
