@@ -1,5 +1,5 @@
-"""Pieces told as a whole: 'add 2 reps each round', '40 of each for time:', 'a heavy complex: 1 clean, 2 squats',
-'3 snatches on odd, 10 burpees on even', 'Men: 9 kg / 22.5 kg'."""
+"""Pieces told as a whole: 'add 2 reps each round', '40 of each for time:', 'a heavy complex: 1 clean, 2
+squats', '3 snatches on odd, 10 burpees on even', 'Men: 9 kg / 22.5 kg'."""
 
 from __future__ import annotations
 
