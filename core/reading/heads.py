@@ -43,6 +43,7 @@ _RESTS = re.compile(r"\W*(?:rest(?:\s+day)?|off)\W*$", re.IGNORECASE)
 _SETS_BEHIND = re.compile(r"\W*\d+\s*(?:x|sets|@|-\d)", re.IGNORECASE)
 _CAPITALS = re.compile(r"^[^a-z]*[A-ZÀ-Ý]{3}[^a-z]*$")
 _OF_A_THEME = ("words", "comma", "dash", "open", "close", "and", "plus", "slash", "of", "other")
+_ARRANGED = ("amrap", "every", "for-time", "tabata", "interval")
 _KINDS_OF_WORK = frozenset(
     ("skill", "skills", "strength", "technique", "conditioning", "accessory", "drills", "metcon")
 )
@@ -157,6 +158,11 @@ class Heads:
         phrases = row.phrases(row.start, len(row.text))
         if len(phrases) < 3 or phrases[0].kind != "words" or len(phrases[0].text.split()) > LONGEST_CALLED:
             return None
+        name = phrases[0].text
+        numbered = [one.kind for one in phrases[1:3]] == ["count", "colon"] and len(phrases) > 3
+        if numbered:
+            name = f"{name} {phrases[1].text}"  # "Event sim 1: 7 min AMRAP"
+            phrases = (phrases[0], *phrases[2:])
         behind = phrases[2:] if phrases[1].kind in ("colon", "dash") else phrases[1:]
         kinds = [one.kind for one in behind]
         times = kinds[:2] == ["count", "x"] and kinds[2:] in ([], ["colon"])
@@ -164,7 +170,9 @@ class Heads:
         opens = row.after_blank or row.number == 1
         times |= few and opens and (kinds[2:] in ([], ["colon"]) or kinds[2:3] == ["open"])
         counted = len(kinds) > 1 and kinds[0] == "count" and kinds[1] in ("rounds", "set-word")
-        arranged = counted or kinds[0] in ("amrap", "every", "for-time", "tabata", "interval")
+        timed = seconds_of(behind[0]) is not None and kinds[1:2] == ["amrap"]
+        sought = numbered and kinds[0] in ("count", "measure", "rm", "max", "build")
+        arranged = counted or timed or sought or kinds[0] in _ARRANGED
         if not times and not (arranged and phrases[1].kind in ("colon", "dash")):
             return None
         words = set(bare_words(phrases[0].text))
@@ -173,7 +181,7 @@ class Heads:
             return None
         if self.names.find(phrases[0].text) is not None:
             return None
-        return Heading(" ".join(phrases[0].text.split()), None, behind[0].column, quoted=True)
+        return Heading(" ".join(name.split()), None, behind[0].column, quoted=True)
 
     def _only_names(self, rows: Sequence[Row], at: int) -> bool:
         """Whether the row of a day or an event goes on with words that are no work: 'SATURDAY - COMP

@@ -24,6 +24,9 @@ def _is_climbed(row: Movement) -> bool:
     return row.implement == "rope" and row.family == "gymnastics"
 
 
+STANDARDS = 2  # more numbers of one amount are a list
+
+
 class Measured(Lifted):
     """Numbers with a unit."""
 
@@ -75,7 +78,7 @@ class Measured(Lifted):
             return self.take(index, f"{own:g} m")
         if draft.distance_m:
             return self.refuse(index, phrase, "a second distance on one line")
-        if phrase.form == "list":
+        if phrase.form == "list" or len(phrase.values) > STANDARDS:
             draft.scheme, draft.counts = tuple(round(value * metres) for value in phrase.values), "m"
             draft.sets, draft.sets_written = len(draft.scheme), True
         else:
@@ -94,7 +97,7 @@ class Measured(Lifted):
             return self.refuse(index, phrase, f"calories from 1 to {MAX_COUNT} can be read")
         if draft.reps and self.row is not None and self.row.calorie_s is None:
             return self.refuse(index, phrase, "calories of what is counted")
-        if phrase.form == "list":
+        if phrase.form == "list" or len(phrase.values) > STANDARDS:
             draft.scheme, draft.counts = tuple(int(value) for value in phrase.values), "cal"
             draft.sets, draft.sets_written = len(draft.scheme), True
             draft.leads = phrase.times == 1 and self.name_at is not None and index < self.name_at
