@@ -161,7 +161,8 @@ class Attacher:
 
     def _above_its_list(self, row: Row, read: Line, chunk: Chunk) -> None:
         part = self.parts.last
-        if chunk.draft.loads and not chunk.draft.has_amount:
+        weighed = chunk.draft.loads or (chunk.draft.percents and row.followed)
+        if weighed and not chunk.draft.has_amount:
             part = self.parts.current(row.number)
             part.bars.append(chunk.draft)  # "60/40 kg" above its list
             part.kit = chunk.draft.kit if chunk.draft.kit in HAND_WEIGHTS else part.kit

@@ -137,7 +137,8 @@ class Finishing:
         held = [one for one in lacking if self.catalog.movements[one.movement].implement in _like(kit)]
         for one in held or ([] if bar.kit else lacking):
             lend(bar, one, LOADS)
-            one.assumed.append(f"{bar.load_text} as above the list")
+            said = bar.load_text or f"{'/'.join(f'{value:g}' for value in bar.percents)} %"
+            one.assumed.append(f"{said} as above the list")
 
     def _at_its_place(
         self, draft: Draft, part: PartDraft, fmt: Format, reading: Rounds, places: dict[int, Place]

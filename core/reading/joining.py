@@ -69,7 +69,7 @@ def join_phrases(phrases: list[Phrase], line: str) -> list[Phrase]:
     """'24kg/16kg', '60 kg / 40 kg' and '135 lb/95' become one measure with two standards; '5 sets of 3' and
     '2 back-off sets of 5' sets."""
     kept: list[Phrase] = []
-    apart = _how_slowly(_easy_is_rest(_sexes_apart(phrases)))
+    apart = _how_slowly(_easy_is_rest(_sexes_apart(_last_set_open(phrases, line))))
     for phrase in _spans_by_arrow(_attempts(apart), line):
         if (told := _of_both_sexes(kept, phrase)) is not None:
             kept[told:] = [_standards([*kept[told:], phrase], line)]
@@ -102,6 +102,19 @@ def join_phrases(phrases: list[Phrase], line: str) -> list[Phrase]:
                 kept[-1] = replace(kept[-1], end=kind.end, text=line[kept[-1].column : kind.end])
             kept.append(phrase)
     return _his_first(kept)
+
+
+def _last_set_open(phrases: list[Phrase], line: str) -> list[Phrase]:
+    """'5-5-5+ (65/75/85)': as many as one can in the last set, and no sign between two movements."""
+    kept: list[Phrase] = []
+    for at, phrase in enumerate(phrases):
+        following = phrases[at + 1].kind if at + 1 < len(phrases) else ""
+        beside = phrase.kind == "plus" and bool(kept) and kept[-1].kind == "scheme"
+        if beside and kept[-1].end == phrase.column and following in ("", "open", "at", "comma", "close"):
+            kept[-1] = replace(kept[-1], end=phrase.end, text=line[kept[-1].column : phrase.end])
+        else:
+            kept.append(phrase)
+    return kept
 
 
 def _sexes_apart(phrases: list[Phrase]) -> list[Phrase]:

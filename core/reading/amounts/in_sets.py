@@ -152,7 +152,8 @@ class InSets(Counted):
     def _scheme(self, index: int, phrase: Phrase) -> None:
         draft = self.draft
         values = tuple(int(value) for value in phrase.values)
-        if phrase.text == "5/3/1":
+        weighed = [self.kind(index + 1), self.kind(index + 2)] == ["at", "scheme"]
+        if phrase.text == "5/3/1" and not weighed:
             return self.take(index, "a programme", "note")
         if not all(1 <= value <= MAX_COUNT for value in values):
             return self.refuse(index, phrase, f"counts from 1 to {MAX_COUNT} can be read")
