@@ -191,7 +191,7 @@ class DivisionLines:
         read = self.reading.line(row, start, stop, of_division=True)
         self.reading.splitter.glue_names(read)
         take_vest(read)
-        found = read_format(read)
+        found = None if self._says_places(read) else read_format(read)
         if found is not None:
             self.reading.parts.apply(row, found, division)
         self._give(row, read, self.reading.splitter.chunks(read), division, target)
@@ -274,13 +274,13 @@ class DivisionLines:
             for own, chunk in others:
                 self._give(row, read, [(own, chunk)], own or division, target)
             return
+        placed = [chunk for _, chunk in chunks if self._is_by_places(chunk)]
+        chunks = [(own, chunk) for own, chunk in chunks if not any(chunk is one for one in placed)]
         every = [chunk for _, chunk in chunks]
         self._other_numbers(row, every, division)
         if self._are_loads(every, division):
-            return
-        placed = [chunk for chunk in every if self._is_by_places(chunk)]
-        chunks = [(own, chunk) for own, chunk in chunks if not any(chunk is one for one in placed)]
-        _carry_counts([chunk for _, chunk in chunks])
+            chunks = []
+        _carry_counts(every)
         for own, chunk in chunks:
             self.reading.divisions.as_load(chunk)
             if _is_allowed(read, chunk):
@@ -301,6 +301,13 @@ class DivisionLines:
         if division == "rx" and loads.load_of_list(chunks):
             return True
         return self.reading.divisions.loads_of_division(chunks, division)
+
+    def _says_places(self, read: Line) -> bool:
+        """Whether a list by strokes has a number for each line, and is no list of rounds: '15/12/6'."""
+        part = self.reading.parts.last
+        lines = shared_lines(part.work) if part is not None else []
+        listed = [one for one in read.phrases if one.kind == "scheme" and "/" in one.text]
+        return part is not None and any(len(one.values) == len(lines) >= LEAST_PLACES for one in listed)
 
     def _is_by_places(self, chunk: Chunk) -> bool:
         """'15/12/6' below '21 cal row', '15 swings', '9 push-ups': a number for each line, in order."""
