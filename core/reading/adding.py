@@ -32,11 +32,40 @@ _OF_ALL = re.compile(
 
 def take_steps(text: str, part: PartDraft, names: Names) -> bool:
     """Let the list above grow as the words say; whether it could."""
-    said = list(_STEP.finditer(text))
-    lines = [one for one in part.work if one.division in (None, "rx") and one.reps and not one.role]
-    steps = _steps(said, lines, names)
+    lines = _growing(part)
+    return _grow(part, lines, _steps(list(_STEP.finditer(text)), lines, names))
+
+
+def take_growth(text: str, part: PartDraft) -> tuple[int, int] | None:
+    """'AMRAP 10, ascending by 2': keep by how much the list below grows; where that stands."""
+    said = _ASCENDS.search(text)
+    if said is None:
+        return None
+    part.grows = int(said["step"])
+    return said.start(), said.end()
+
+
+def grow(part: PartDraft) -> None:
+    """Let a list whose format says so grow."""
+    lines = _growing(part)
+    if part.grows and _grow(part, lines, [part.grows] * len(lines)):
+        part.grows = 0
+
+
+_ASCENDS = re.compile(
+    r"\b(?:ascending|climbing|increasing|going\s+up|up)\s+(?:ladder\s+)?(?:by|in)\s+(?P<step>\d{1,2})(?:s|\s+reps)?\b"
+    r"(?:\s+(?:each|every|a|per)\s+round)?(?!\s*(?:kg|lbs?|%|min|sec))",
+    re.IGNORECASE,
+)
+
+
+def _growing(part: PartDraft) -> list[Draft]:
+    return [one for one in part.work if one.division in (None, "rx") and one.reps and not one.role]
+
+
+def _grow(part: PartDraft, lines: Sequence[Draft], steps: Sequence[int]) -> bool:
     fmt = part.format
-    if not steps or fmt is None or fmt.scheme:
+    if not steps or not lines or fmt is None or fmt.scheme:
         return False
     rounds = fmt.rounds if fmt.kind == "rounds" else None
     if rounds is None and fmt.kind not in ("as-many-as-possible", "every-minute", "death-by"):

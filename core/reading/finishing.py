@@ -6,6 +6,7 @@ import re
 from dataclasses import replace
 
 from core.catalog import Catalog
+from core.reading.adding import grow
 from core.reading.divisions import loadable, shared_lines, stand_in
 from core.reading.draft import LOADS, Draft, lend
 from core.reading.headings import AROUND
@@ -53,6 +54,7 @@ class Finishing:
         for one in part.work:
             one.max_effort |= part.all_out and not one.has_amount
             self._under_the_bar(part, one)
+        grow(part)
         _by_other_numbers(part)
         fmt = self._format(part)
         _carry_loads(part.work)

@@ -5,6 +5,7 @@ from __future__ import annotations
 import itertools
 import re
 
+from core.reading.adding import take_growth
 from core.reading.around import (
     around_a_bracket,
     fill_amrap,
@@ -162,6 +163,7 @@ class Pieces:
 
     def _said(self, row: Row, read: Line, bullet: int | None, division: str | None) -> None:
         parts = self.reading.parts
+        self._grows_by(read)
         take_turns_of_speech(read)
         take_asides(read)
         take_vest(read)
@@ -204,6 +206,17 @@ class Pieces:
         if found is not None and not row.followed:
             fill_amrap(found.format, [chunk for _, chunk in chunks])
         self._attach(row, read, chunks, self._place_in_list(bullet, station, found), role, division)
+
+    def _grows_by(self, read: Line) -> None:
+        """'AMRAP 10, ascending by 2' above a list."""
+        part = self.reading.parts.current(read.number)
+        place = take_growth(read.text, part) if read.followed and not read.named else None
+        if place is not None:
+            read.take(
+                [at for at, one in enumerate(read.phrases) if place[0] <= one.column and one.end <= place[1]],
+                "format",
+                f"{part.grows} more every round",
+            )
 
     def _place_in_list(
         self, bullet: int | None, station: int | None, found: FormatFound | None

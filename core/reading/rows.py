@@ -197,6 +197,7 @@ def without_symbols(line: str) -> str:
     )
 
 
+_INCH_WORM = re.compile(r"\b(inch)\s(worms?)\b", re.IGNORECASE)
 _BELLS_HELD = re.compile(
     r"(?<=\b)(?P<before>(?:with|w/|holding|using|carrying)\s+(?:a|an|one|two|1|2|both|light|heavy)\s+kb)s(?!\w|\s*swing)",
     re.IGNORECASE,
@@ -204,7 +205,9 @@ _BELLS_HELD = re.compile(
 
 
 def without_plural(line: str) -> str:
-    """'with 2 KBs' as 'with 2 KB ', which no board's short name for swings is."""
+    """'with 2 KBs' as 'with 2 KB ', which is no short name for swings; 'inch worms' as one word, without
+    inches."""
+    line = _INCH_WORM.sub(lambda found: found[1] + found[2] + " ", line)
     return _BELLS_HELD.sub(lambda found: found["before"] + " ", line) if "s" in line else line
 
 

@@ -202,6 +202,7 @@ def _before(scan: Scan, at: int) -> tuple[int | None, float | None]:
         scan.used |= {place, place - 1}
         return scan.bounded(scan.phrases[place - 1].values[0]), None
     seconds = seconds_of(phrase)
+    seconds = seconds * phrase.times if seconds is not None else None  # "3 x 12 min, every minute"
     if seconds is None and (phrase.kind != "count" or phrase.pair):
         return None, None
     scan.used.add(place)

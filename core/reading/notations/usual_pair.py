@@ -53,6 +53,7 @@ def read(scan: Scan) -> Format | None:
     if pair not in USUAL and not (machine and _are_seconds(pair)):
         return None
     scan.used.add(at)
+    scan.used.update(place for place in range(at) if scan.kind(place) == "rounds")
     if scan.kind(at + 1) in ("rounds", "set-word"):
         scan.used.add(at + 1)
     return Format("intervals", rounds=scan.bounded(times), work_s=int(pair[0]), rest_s=int(pair[1]))
@@ -63,7 +64,9 @@ def _behind_a_machine(scan: Scan, at: int) -> bool:
     before = [scan.phrases[place] for place in range(at)]
     words = {word for one in before if one.kind == "words" for word in plain(one.text).split()}
     kinds = {one.kind for one in before}
-    return kinds <= {"words", "colon", "dash", "comma"} and bool(words) and words <= MACHINES | INTERVALS
+    circuit = any(one.kind == "rounds" and one.text.lower().startswith("circuit") for one in before)
+    worded = bool(words) and words <= MACHINES | INTERVALS
+    return kinds <= {"words", "colon", "dash", "comma", "rounds"} and (worded or (circuit and not words))
 
 
 def _are_seconds(pair: tuple[float, ...]) -> bool:
