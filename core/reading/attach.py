@@ -130,7 +130,8 @@ class Attacher:
             self._above_its_list(row, read, chunk)
         else:
             held = self.catalog.movements[part.work[-1].movement].implement
-            if alone and held in HAND_WEIGHTS and how_many_held(chunk.draft):
+            counted = part.work[-1].has_amount and part.work[-1].line == row.number
+            if (alone or counted) and held in HAND_WEIGHTS and how_many_held(chunk.draft):
                 chunk.draft.kit = held  # "(2x16/2x12)" below a list
             if not self._beside(part, row, read, chunk):
                 self._give(part, read, chunk, alone)
@@ -200,6 +201,9 @@ class Attacher:
             return True
         if self._tries(last, draft) or self._held(last, draft):
             return True
+        if draft.estimated and last.sets_written and not last.estimated and chunk.joined_by == "comma":
+            last.notes.append("build up")  # "3-3-2-2-1, up to a heavy single"
+            return last.line == read.number
         if draft.relay and not draft.has_amount:
             last.everyone, last.sets = True, None  # "4 x 400 m run, relay": one each
             return True
@@ -404,6 +408,7 @@ class Attacher:
     def _fill(self, last: Draft, draft: Draft) -> bool:
         """Give a movement what it lacks; whether there was anything to give, or nothing to say."""
         last.sides = max(last.sides, draft.sides)
+        last.synchro |= draft.synchro
         loads = tuple(name for name in LOADS if worth(draft, name) and not worth(last, name))
         lend(draft, last, loads)  # a load and its unit together
         taken = bool(loads)

@@ -282,6 +282,10 @@ class DocumentPass:
         if row.tabled:
             return False
         text = row.text[start:stop]
+        if row.heading is not None and row.heading.opens == "divisions":
+            named = any(self.heads.exact(one) for one in row.phrases(start, stop) if one.kind == "words")
+            if named:
+                return False  # "Options: pull-ups or ring rows for the chest to bar"
         return self.prose.is_plain(text) or self.prose.is_note(text, row.phrases(start, stop))
 
     def _follow(self, rows: list[Row]) -> None:

@@ -107,17 +107,19 @@ class Finishing:
     def _share_the_bar(self, part: PartDraft) -> None:
         """'12 deadlifts 70/47.5', '9 hang power cleans', '6 push jerks': one bar, where the first lift alone
         says a load."""
-        lifts = [one for one in _shared_lines(part) if self._is_with_a_bar(one)]
-        loaded = [one for one in lifts if one.loads]
-        weighed = any(one.percents or one.rpe or one.bodyweight or one.unloaded or one.sets for one in lifts)
-        if len(loaded) != 1 or lifts[0] is not loaded[0] or len(lifts) < 2 or weighed:
-            return
-        for one in lifts[1:]:
-            lend(loaded[0], one, ("loads", "load_unit", "load_text"))
-            one.assumed.append(f"{loaded[0].load_text} as for the lift above")
-
-    def _is_with_a_bar(self, work: Draft) -> bool:
-        return self.catalog.movements[work.movement].implement == "barbell"
+        for kit in ("barbell", *HAND_WEIGHTS):
+            lifts = [
+                one for one in _shared_lines(part) if self.catalog.movements[one.movement].implement == kit
+            ]
+            loaded = [one for one in lifts if one.loads]
+            weighed = any(
+                one.percents or one.rpe or one.bodyweight or one.unloaded or one.sets for one in lifts
+            )
+            if len(loaded) != 1 or lifts[0] is not loaded[0] or len(lifts) < 2 or weighed:
+                continue
+            for one in lifts[1:]:
+                lend(loaded[0], one, ("loads", "load_unit", "load_text", "implements"))
+                one.assumed.append(f"{loaded[0].load_text} as for the lift above")
 
     def _fills_its_section(self, part: PartDraft) -> None:
         """'Skill, 12 min: bar muscle-ups': one bare movement takes its section's time; a lift's is only a

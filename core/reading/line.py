@@ -57,6 +57,7 @@ class Line:
         self.followed = False  # whether a list stands below it
         self.sets_below = False
         self.asides: list[str] = []  # notes of the part, not of a movement
+        self.minutes_below = False  # whether a list of minutes stands below it
         self.told = False  # whether its work is told in a sentence
         self.percents = False  # whether the whole text speaks in percents, not in loads
         self.of_division = False  # whether it says what one division does

@@ -260,14 +260,28 @@ def minutes_in_order(rows: list[Row]) -> None:
     at = 0
     while at < len(rows):
         run = list(itertools.takewhile(_counts_on(), map(_place_said, rows[at:])))
-        if len(run) < LEAST_LABELS or not _lists_stations(rows, at):
+        by_minutes = len(run) >= LEAST_LABELS and _below_a_time(rows, at, len(run))
+        if len(run) < LEAST_LABELS or not (by_minutes or _lists_stations(rows, at)):
             at += 1
             continue
+        if by_minutes:
+            rows[at - 1].minutes_below = True
         for row, (place, end) in zip(rows[at:], filter(None, run), strict=False):
             label = len(row.text) - len(row.text.lstrip())
             row.letter, row.start = place, end
             row.marks.append((label, end, f"number {place} of the list"))
         at += len(run)
+
+
+def _below_a_time(rows: list[Row], at: int, size: int) -> bool:
+    """'12 minutes:' above 'Min 1 - ..', 'Min 2 - ..'."""
+    if at == 0 or rows[at].after_blank or not all(_A_MINUTE.match(row.text) for row in rows[at : at + size]):
+        return False
+    said = [one for one in tokenize(rows[at - 1].text) if one.kind not in ("colon", "dash", "comma", "for")]
+    return len(said) == 1 and seconds_of(said[0]) is not None
+
+
+_A_MINUTE = re.compile(r"\W*min(?:ute)?s?\b", re.IGNORECASE)
 
 
 def sets_in_order(rows: list[Row]) -> None:

@@ -99,6 +99,8 @@ class Parts:
         part = self.current(row.number)
         if found.only_changes and row.lists and part.work and _only_sets(part):
             part = self.next(row.number)  # "30 min cap, in pairs: 2 km row, 100 burpees" below a lift
+        if found.only_changes and part.work and row.named and _opens_another(row.content, found.format):
+            part = self.next(row.number)  # "then 1 km row, split", "teams of 2: 3 km row"
         if found.format.team and row.named and found.only_changes and _is_company(row.content):
             part.notes.append("with a partner")
             return
@@ -228,7 +230,11 @@ class Parts:
                 part.changes |= _shared_as(before)
         if part.format is not None and part.work:  # only a buy-in so far: what follows is the piece itself
             fmt = replace(
-                fmt, for_time=fmt.for_time or part.format.for_time, cap_s=fmt.cap_s or part.format.cap_s
+                fmt,
+                for_time=fmt.for_time or part.format.for_time,
+                cap_s=fmt.cap_s or part.format.cap_s,
+                team=fmt.team or part.format.team,
+                share=fmt.share or part.format.share,
             )
         part.format, part.format_indent, part.work_indent, part.adjacent = fmt, row.indent, None, False
         part.block_role = ""
@@ -403,3 +409,13 @@ def _shared_as(before: PartDraft) -> dict[str, Any]:
 
 def _then_name(base: str, count: int) -> str:
     return f"{base}, then" if count == 1 else f"{base}, then {count}"
+
+
+_THEN = re.compile(r"\W*then\b", re.IGNORECASE)
+_OF_A_TEAM = re.compile(r"\W*(?:in\s+)?(?:teams?|pairs|groups?|partners?|trios?)\b[^:]{0,24}:", re.IGNORECASE)
+
+
+def _opens_another(text: str, fmt: Format) -> bool:
+    """Whether a row that only says who shares it has a piece of its own."""
+    shares = bool(fmt.team or fmt.share)
+    return shares and (_THEN.match(text) is not None or _OF_A_TEAM.match(text) is not None)

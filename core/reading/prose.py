@@ -344,6 +344,11 @@ class Prose:
         named = [
             at for at, one in enumerate(phrases) if one.kind == "words" and self._ends_with_name(one.text)
         ]
+        counted = sets is not None and sets + 1 < len(phrases) and phrases[sets + 1].kind == "words"
+        if sets is not None and counted and self.names.starts(phrases[sets + 1].text):
+            told = set(bare_words(" ".join(one.text for one in phrases[:sets])))
+            if not board_words().unreal & told:
+                return True  # "work up to 3 sets of 5 back squats at a weight where you'd have two left"
         labelled = bool(named) and (named[0] == 0 or phrases[named[0] - 1].kind in ("colon", "then"))
         if sets is not None and any(0 < sets - at <= 2 for at in named):
             return labelled

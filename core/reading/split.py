@@ -461,7 +461,12 @@ def _only_calories(read: Line, here: list[int]) -> bool:
 def _only_a_load(read: Line, here: list[int]) -> bool:
     """Whether a stretch holds nothing but a load or a pair, after something else on its line."""
     said = [read.phrases[index] for index in here if read.phrases[index].kind != "at"]
-    only = len(said) == 1 and (said[0].unit in KG_PER or (said[0].kind == "count" and said[0].pair))
+    pair = (
+        len(said) == 1
+        and said[0].pair
+        and (said[0].kind == "count" or (said[0].kind == "sets" and said[0].times == 2))
+    )
+    only = len(said) == 1 and (said[0].unit in KG_PER or pair)
     return only and (here[0] > 0 or read.of_division or _only_pairs(read))
 
 

@@ -49,7 +49,7 @@ class Reading:
         """A stretch of a row, ready to be read."""
         read = Line(row.number, row.text, start, stop)
         read.system, read.of_division = self.system, of_division
-        read.told = row.told
+        read.told, read.minutes_below = row.told, row.minutes_below
         read.sets_below, read.percents = row.sets_below, self.percents
         read.followed, read.headed, read.named = row.followed, row.heading is not None, row.named
         return read

@@ -21,7 +21,7 @@ _OF_EACH = re.compile(
     re.IGNORECASE,
 )
 _HEAVY_COMPLEX = re.compile(
-    r"(?=[^:+]*\b(?:heav(?:y|iest)|max(?:imum|imal)?|1\s?rm|find|build|establish)\b)[^:+]{0,60}\bcomplex\b[^:+]{0,40}:\s*(?=\d)",
+    r"(?=[^:+]*\b(?:heav(?:y|iest)|max(?:imum|imal)?|1\s?rm|find|build|establish)\b)[^:+]{0,60}\b(?:complex|(?:max(?:imum)?|heaviest)\s+(?:load|weight))\b[^:+]{0,40}:\s*(?=\d)",
     re.IGNORECASE,
 )
 _ODD_AND_EVEN = re.compile(

@@ -155,11 +155,13 @@ class Effort(InSets):
 
     def _everyone(self, index: int, phrase: Phrase) -> None:
         """'40 burpees (each athlete 10)': everybody's own number."""
-        self.draft.everyone = True
-        if phrase.text.lower().startswith("relay") and self.draft.sets:
+        relay = phrase.text.lower().startswith("relay")
+        shared = any(one.kind == "share" for one in self.line.phrases)
+        self.draft.everyone = not (relay and shared)  # "3 km row relay, switch every 250"
+        if relay and self.draft.sets:
             self.draft.sets = 1  # "4 x 400 m, relay": one each
-        if phrase.text.lower().startswith("relay"):
-            self.draft.relay = True
+        if relay:
+            self.draft.relay = self.draft.everyone
         if self.kind(index + 1) == "count" and index in self.line.bracketed:
             self.draft.reps = int(self.line.phrases[index + 1].values[0])
             self.line.take([index + 1], "amount", "each")

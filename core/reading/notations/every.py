@@ -12,6 +12,7 @@ from core.reading.tokens import seconds_of
 from core.reading.workout import Format
 
 _PASSED = ("x", "of", "dash", "at", "open", "comma", "stations", "for-time")
+_PASSED_BEFORE = ("comma", "for-time", "each", "colon", "close")
 _SAID_TWICE = (["dash", "count"], ["comma", "count"], ["slash", "count"])
 _COUNTED_BY = ("rounds", "set-word")
 _MINUTE_WORD = re.compile(r"e(\d*(?:\.\d)?)m(?:o?(\d*)m)?$|e(\d*(?:\.\d)?)mo?(\d*)m")
@@ -192,7 +193,7 @@ def _before(scan: Scan, at: int) -> tuple[int | None, float | None]:
     while (
         place >= 0
         and place not in scan.line.taken
-        and (scan.is_filler(place) or scan.kind(place) in ("comma", "for-time", "each", "colon"))
+        and (scan.is_filler(place) or scan.kind(place) in _PASSED_BEFORE)
     ):
         place -= 1
     if place < 0 or place in scan.line.taken:

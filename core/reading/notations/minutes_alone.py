@@ -62,6 +62,8 @@ def read(scan: Scan) -> Format | None:
     scan.used |= {place for place in scan.free if place not in resting and scan.kind(place) not in kept}
     if scan.phrases[times[0]].times > 1:
         return Format("intervals", rounds=scan.phrases[times[0]].times, work_s=seconds)  # "5 x 4:00"
+    if scan.line.minutes_below:
+        return Format("every-minute", rounds=seconds // 60, minutes=seconds / 60, interval_s=60)
     if words & WITHIN_A_TIME or any(scan.kind(place) == "team" for place in scan.free):
         return Format(cap_s=seconds)
     return Format("as-many-as-possible", minutes=seconds / 60)
