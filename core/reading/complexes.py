@@ -47,6 +47,19 @@ class Complexes:
                 draft.sets, draft.sets_written = leader.sets, True
                 draft.reps = None
 
+    def bind_list(self, drafts: list[Draft]) -> None:
+        """Make one unit of a list of lifts with one bar."""
+        bars = all(self.catalog.movements[one.movement].implement == "barbell" for one in drafts)
+        if not bars or len(drafts) < 2 or any(one.scheme for one in drafts[:-1]):
+            return
+        self.complexes += 1
+        sets = drafts[-1].sets if drafts[-1].sets_written else None
+        for one in drafts:
+            one.complex = self.complexes
+            if sets and not one.scheme:
+                one.scheme, one.reps = (one.reps or 1,) * sets, None
+                one.sets, one.sets_written = sets, True
+
     def build_up(self, drafts: list[Draft]) -> None:
         """What a list of lifts comes to that is done as one unit up to its heaviest."""
         bars = all(self.catalog.movements[one.movement].implement == "barbell" for one in drafts)

@@ -72,6 +72,7 @@ PAIR = 2
 LEAST_WORKING_PERCENT = 65  # of a best, from which sets are no warm-up; common practice
 _SEEKS = re.compile(r"\b(?:find|establish|build|work up|max)\b", re.IGNORECASE)
 
+_TELLS = re.compile(r"\W*(?:take|do|work|build|perform|complete|then|start|finish)\b", re.IGNORECASE)
 RULE = " \t-=_*~–—"  # a row of nothing else parts what stands above it from what stands below
 
 
@@ -275,6 +276,7 @@ class DocumentPass:
             follows = bool(kept) and kept[-1][2] and not leads_with_division(row.text[start:stop])
             text, phrases = row.text[start:stop], row.phrases(start, stop)
             works = self.prose.begins_work(phrases) or self.prose.counts_several(text, phrases)
+            works |= _TELLS.match(text) is not None and self.prose.lifts(phrases, text)
             kept.append((start, stop, note or (follows and not works)))
         return kept
 

@@ -148,7 +148,7 @@ class Prose:
             return True  # "stretch lats and hips, 5 min"
         if self.lists_after_colon(phrases) or self.counts_several(text, phrases):
             return False
-        if self.joins_names(phrases) or _says_stations(phrases) or self._lifts(words, phrases):
+        if self.joins_names(phrases) or _says_stations(phrases) or self.lifts(phrases, text):
             return False
         if phrases and all(phrase.kind in _WHO_WORKS for phrase in phrases):
             return False
@@ -334,10 +334,11 @@ class Prose:
             for first, plus, second in runs
         )
 
-    def _lifts(self, words: Sequence[str], phrases: Sequence[Phrase]) -> bool:
+    def lifts(self, phrases: Sequence[Phrase], text: str) -> bool:
         """'First we lift: deadlift, 5 sets of 5 across', 'Pull: ring rows, feet on the box, 3x10', 'One max
         clean per athlete.', 'After that 3 back-off sets of 8': sets beside a name, whatever is said around
         them."""
+        words = bare_words(text)
         sets = next((at for at, one in enumerate(phrases) if one.kind in ("sets", "steps")), None)
         if sets is not None and sets > 0 and phrases[0].kind == "then" and sets <= 2:
             return True

@@ -209,7 +209,7 @@ class Splitter:
                 pieces.append(("", None, [index]))
             elif kind == "or":
                 read.taken.add(index)
-                if here and self._named(read, here):
+                if here and (self._named(read, here) or (read.of_division and _is_a_pair(read, here))):
                     pieces.append(("or", None, []))
                 elif not here and pieces[-1][0] == "comma":
                     pieces[-1] = ("or", None, here)
@@ -468,6 +468,12 @@ def _only_a_load(read: Line, here: list[int]) -> bool:
     )
     only = len(said) == 1 and (said[0].unit in KG_PER or pair)
     return only and (here[0] > 0 or read.of_division or _only_pairs(read))
+
+
+def _is_a_pair(read: Line, here: list[int]) -> bool:
+    """'42.5/30' before 'or 30/20'."""
+    said = [read.phrases[index] for index in here]
+    return len(said) == 1 and (said[0].unit in KG_PER or (said[0].kind == "count" and said[0].pair))
 
 
 def _only_pairs(read: Line) -> bool:

@@ -24,6 +24,12 @@ _HEAVY_COMPLEX = re.compile(
     r"(?=[^:+]*\b(?:heav(?:y|iest)|max(?:imum|imal)?|1\s?rm|find|build|establish)\b)[^:+]{0,60}\b(?:complex|(?:max(?:imum)?|heaviest)\s+(?:load|weight))\b[^:+]{0,40}:\s*(?=\d)",
     re.IGNORECASE,
 )
+_COMPLEX = re.compile(r"[^:+\d]{0,40}\bcomplex\b[^:+\d]{0,20}:\s*(?=\d[^+]*,)", re.IGNORECASE)
+_BOTH = re.compile(
+    r"\W*(?P<he>m|men|males?)\s*:?\s+(?P<his>\d{1,4}\s*(?P<what>[^\d,;/|]+?))\s*[,;/|]\s*"
+    r"(?:f|w|women|females?)\s*:?\s+(?P<hers>\d{1,4})\s*(?:(?P=what))?\W*",
+    re.IGNORECASE,
+)
 _ODD_AND_EVEN = re.compile(
     r"(?P<how>[^,;]*?\b(?:emom|every\s+minute|otm)\b[^,;:–-]*[:–-]\s*)?"
     r"(?P<odd>\W*\d[^,;]*?)\s+(?P<odds>on\s+(?:the\s+)?odds?(?:\s+min(?:ute)?s?)?)[\s,;/+&]*(?:and\s+)?"
@@ -41,7 +47,15 @@ class WholePieces:
 
     def read(self, row: Row, start: int, stop: int, first: bool) -> bool:
         """Whether a stretch of a row was one of these."""
-        ways = (self._grows, self._heavy_complex, self._by_sex, self._of_each, self._odd_and_even)
+        ways = (
+            self._grows,
+            self._heavy_complex,
+            self._complex,
+            self._for_both,
+            self._by_sex,
+            self._of_each,
+            self._odd_and_even,
+        )
         return any(way(row, start, stop) for way in ways) or self._and_a_division(row, start, stop, first)
 
     def _grows(self, row: Row, start: int, stop: int) -> bool:
@@ -84,6 +98,33 @@ class WholePieces:
         before = len(part.work)
         self.pieces.read(row, start + said.end(), stop, first=False)
         self.reading.complexes.build_up(part.work[before:])
+        return True
+
+    def _complex(self, row: Row, start: int, stop: int) -> bool:
+        """'Hang snatch complex: 1 snatch pull, 1 hang snatch, 1 overhead squat': one unit."""
+        said = _COMPLEX.match(row.text[start:stop])
+        if said is None:
+            return False
+        self.pieces.settle(row)
+        self.reading.mark(row, start, start + len(said.group().rstrip()), "note", "what it is about")
+        part = self.reading.parts.current(row.number)
+        before = len(part.work)
+        self.pieces.read(row, start + said.end(), stop, first=False)
+        self.reading.complexes.bind_list(part.work[before:])
+        return True
+
+    def _for_both(self, row: Row, start: int, stop: int) -> bool:
+        """'M 30 cal row, F 24 cal row': one line, with both standards."""
+        said = _BOTH.fullmatch(row.text[start:stop])
+        if said is None:
+            return False
+        self.reading.mark(row, start + said.start("he"), start + said.end("he"), "load", "whose standard")
+        part = self.reading.parts.current(row.number)
+        before = len(part.work)
+        self.pieces.read(row, start + said.start("his"), start + said.end("his"), first=False)
+        for draft in part.work[before:]:
+            draft.other = float(said["hers"])
+        self.reading.mark(row, start + said.end("his"), start + said.end(), "amount", "the second standard")
         return True
 
     def _odd_and_even(self, row: Row, start: int, stop: int) -> bool:
