@@ -60,7 +60,7 @@ from core.reading.rows import (
     without_plural,
     without_symbols,
 )
-from core.reading.rungs import goes_on
+from core.reading.rungs import goes_on, rungs_in_rows
 from core.reading.several import PieceCuts
 from core.reading.side_by_side import side_by_side
 from core.reading.table_rows import find_tables
@@ -105,6 +105,7 @@ class DocumentPass:
         counted_labels(rows, self.names)
         clock_starts(rows)
         piece_windows(rows)
+        rungs_in_rows(rows)
         self.heads.find(rows)
         numbered_by_dash(rows)
         for row in rows:

@@ -155,7 +155,7 @@ class Heads:
 
     def _called(self, row: Row) -> Heading | None:
         """'Lung burner: 3 rounds', 'Burn out 3x': a piece's own name before its format."""
-        phrases = row.phrases(row.start, len(row.text))
+        phrases = tuple(one for one in row.phrases(row.start, len(row.text)) if one.kind != "other")
         if len(phrases) < 3 or phrases[0].kind != "words" or len(phrases[0].text.split()) > LONGEST_CALLED:
             return None
         name = phrases[0].text

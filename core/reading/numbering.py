@@ -302,6 +302,10 @@ def minutes_in_stretches(rows: list[Row]) -> None:
     """'min 1-4: 2 cleans', 'min 5-8: 1 clean', 'rounds 1, 4, 7: ..', 'rounds 2, 5, 8: ..': in how many of a
     piece's rounds each is done, where all of them together are its rounds from the first on."""
     found = [(row, match) for row in rows if row.role == "work" and (match := STRETCH.match(row.text))]
+    worded = [one for one in found if one[1]["word"]]
+    if not worded and found and not _lists_stations(rows, rows.index(found[0][0])):
+        return  # "1-3: ..", "4-6: .." only below what arranges minutes
+    found = worded or found
     places = [_places_of(match["places"]) for _, match in found]
     every = sorted(itertools.chain.from_iterable(places))
     whole = every == list(range(1, len(every) + 1))
@@ -321,7 +325,7 @@ def _places_of(text: str) -> list[int]:
 
 MOST_PLACES = 60  # rounds of one stretch
 STRETCH = re.compile(
-    r"^\W*(?:min(?:ute)?s?|m|rounds?|rds?|intervals?)\b\.?\s*"
+    r"^\W*(?P<word>(?:min(?:ute)?s?|m|rounds?|rds?|intervals?)\b\.?\s*)?"
     r"(?P<places>\d{1,2}(?:\s*(?:[-–]|to)\s*\d{1,2}|(?:\s*(?:,|&|\+|and|/)\s*\d{1,2})*))\s*[:)=–-]\s+(?=\S)",
     re.IGNORECASE,
 )

@@ -254,8 +254,8 @@ class Prose:
         if any(phrase.kind in _NEVER_IN_TITLE for phrase in phrases) or _WITHIN.match(text):
             return False
         counted = any(phrase.kind == "count" for phrase in phrases)
-        if counted and any(phrase.kind == "x" for phrase in phrases):
-            return False  # "Core finisher 3x"
+        if counted and any(phrase.kind == "x" or phrase.pair for phrase in phrases):
+            return False  # "Core finisher 3x", "Team of 2. One barbell. 60/40."
         if counted and not (TITLE_OPENERS.search(text) or len(_WORD.findall(text)) >= SHORT_OPENING - 1):
             return False
         exact = [self.names.find(phrase.text) for phrase in worded]

@@ -151,8 +151,13 @@ class _Reader:
         self.reading.mark(row, 0, len(row.text.rstrip()), "note", says)
         self.loads.read(row, row.start, len(row.text))
         self._team_of_all(row)
-        if (last := self.reading.parts.last) is not None and last.work and goes_on(row.text):
+        last = self.reading.parts.last
+        if last is not None and last.work and goes_on(row.text):
             last.goes_on = True
+        if last is not None and row.rung and not last.grows:
+            counts = {one.reps for one in last.work if one.division in (None, "rx")}
+            first = counts.pop() if len(counts) == 1 else None
+            last.grows = max(0, row.rung - first) if first else 0  # "3 squats", and below it "6 - 6"
 
     def _team_of_all(self, row: Row) -> None:
         """'Saturday team of three' above everything: how many share what is shared below."""

@@ -211,17 +211,17 @@ def take_sides(line: Line) -> None:
 
 
 def take_halves(line: Line) -> None:
-    """'60 s side plank (30 each)', '20 lunges (10 per leg)': half of it a side."""
+    """'60 s side plank (30 each)', '20 lunges (10 per leg)', '20 step-ups (each leg 10)': half of it a
+    side."""
     for at in range(1, len(line.phrases) - 3):
-        kinds = [one.kind for one in line.phrases[at : at + 4]]
-        if kinds not in (["open", "count", side, "close"] for side in ("each", "per-side")) and kinds not in (
-            ["open", "measure", side, "close"] for side in ("each", "per-side")
-        ):
+        opened, *inside, closed = line.phrases[at : at + 4]
+        half = next((one for one in inside if one.kind in ("count", "measure") and one.times == 1), None)
+        sided = any(one.kind in ("each", "per-side") for one in inside)
+        if (opened.kind, closed.kind) != ("open", "close") or half is None or not sided:
             continue
-        half = line.phrases[at + 1]
-        whole = [one for one in line.phrases[:at] if one.kind in ("count", "measure")]
-        if half.times == 1 and [one.values for one in whole] == [(2 * half.values[0],)]:
-            line.remarks.append(line.text[half.column : line.phrases[at + 2].end])
+        whole = [one.values for one in line.phrases[:at] if one.kind in ("count", "measure")]
+        if whole == [(2 * half.values[0],)]:
+            line.remarks.append(line.text[inside[0].column : inside[1].end])
             line.take(range(at, at + 4), "note", "a side")
 
 

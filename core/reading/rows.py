@@ -118,6 +118,7 @@ class Row:
     loads: bool = False
     has_sets: bool = False
     told: bool = False  # its work is told in a sentence
+    rung: int = 0  # the number of each movement of the list above that it says, and nothing else
     minutes_below: bool = False  # whether a list of minutes by their numbers stands below it
     sets_below: bool = False  # whether the row right below begins with sets or a list of them
     remark: re.Match[str] | None = None  # two slashes and what stands behind them

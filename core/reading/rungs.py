@@ -9,12 +9,13 @@ from dataclasses import replace
 
 from core.reading.draft import Draft
 from core.reading.part_draft import PartDraft
+from core.reading.rows import Row
 from core.reading.schemes import LEAST_RUNGS, even_step
 from core.reading.workout import Format
 
 PAIR = 2
 _GOES_ON = re.compile(
-    r"\W*(?:(?:\d{1,3}\s*[/&+–-]\s*\d{1,3}[\s,;]*)*(?:\.{3,}|…)|(?:\d{1,3}\s*[/&+–-]\s*\d{1,3}[\s,;]+)*(?:etc\.?|and\s+so\s+on))\W*$",
+    r"\W*(?:(?:\d{1,3}\s*[/&+–-]\s*\d{1,3}[\s,;]*)*(?:\.{3,}|…)|(?:\d{1,3}\s*[/&+–-]\s*\d{1,3}[\s,;]+)*(?:etc\.?|and\s+so\s+on)(?:\s*,?\s*\+\s?\d{1,2})?)\W*$",
     re.IGNORECASE,
 )
 
@@ -22,6 +23,21 @@ _GOES_ON = re.compile(
 def goes_on(text: str) -> bool:
     """'...', '9/9, 12/12...', 'and so on': that the ladder above goes on like that."""
     return _GOES_ON.match(text) is not None
+
+
+_PAIR_OF_RUNGS = re.compile(r"\W*(\d{1,3})(?:\s*[-–/&+]\s*\1)+\W*")
+
+
+def rungs_in_rows(rows: Sequence[Row]) -> None:
+    """'6 - 6', '9 - 9', 'and so on' below a list of threes: its next rungs, which name nothing."""
+    said = [_PAIR_OF_RUNGS.fullmatch(row.text) if row.role == "work" else None for row in rows]
+    for at, match in enumerate(said):
+        first = match is not None and at > 0 and said[at - 1] is None
+        end = next((place for place in range(at, len(rows)) if said[place] is None), len(rows))
+        on = end < len(rows) and goes_on(rows[end].text)
+        if first and (end - at > 1 or on):
+            for row, one in zip(rows[at:end], said[at:end], strict=True):
+                row.role, row.rung = "note", int(one[1]) if one is not None else 0
 
 
 def written_out(part: PartDraft, fmt: Format) -> Format:
