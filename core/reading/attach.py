@@ -19,7 +19,7 @@ from core.reading.draft import (
     lend,
     worth,
 )
-from core.reading.kit_words import FREE_WEIGHTS, HAND_WEIGHTS, LOADED
+from core.reading.kit_words import FREE_WEIGHTS, GOING, HAND_WEIGHTS, LOADED
 from core.reading.line import SILENT, Line
 from core.reading.of_the_last import OfTheLast, only_seconds
 from core.reading.of_the_line import BODY_ONLY
@@ -238,6 +238,7 @@ class Attacher:
         taken = bool(loads)
         for name in AMOUNTS:
             gap = worth(draft, name) and not worth(last, name) and name != "sides"
+            gap = gap and not (name == "seconds" and last.has_amount and last.line != draft.line)
             gap = gap and (name != "counts" or self.catalog.movements[last.movement].calorie_s is not None)
             if gap and not self._second_amount(last, name):
                 setattr(last, name, getattr(draft, name))
@@ -291,6 +292,8 @@ class Attacher:
             return False
         if draft.calories and (machine := self.machine):
             return self._same_machine(read, chunk, machine)
+        if draft.seconds and self._goes_easy(read, chunk):
+            return True
         if (draft.distance_m or 0) < SHORTEST_RUN_M:
             return False
         if self.parts.last and self.parts.last.work and not self.parts.last.work[-1].has_amount:
@@ -307,6 +310,20 @@ class Attacher:
         phrase = read.phrases[chunk.indices[0]]
         draft.text, draft.column = phrase.text, phrase.column + 1
         draft.assumed.append(f"{phrase.text} as a {self.catalog.movements[draft.movement].name}")
+        chunk.named = True
+        return True
+
+    def _goes_easy(self, read: Line, chunk: Chunk) -> bool:
+        """'10 min easy' below '6 x 500 m row': on the same machine."""
+        last = self.parts.last.work[-1] if self.parts.last and self.parts.last.work else None
+        easy = any(word in ("easy", "steady", "light") for word in plain_words(read.text))
+        if last is None or not easy or not last.has_amount or last.line == read.number or chunk.draft.reps:
+            return False
+        if self.catalog.movements[last.movement].family not in GOING:
+            return False
+        draft, phrase = chunk.draft, read.phrases[chunk.indices[0]]
+        draft.movement, draft.text, draft.column = last.movement, phrase.text, phrase.column + 1
+        draft.assumed.append(f"{phrase.text} as a {self.catalog.movements[last.movement].name}")
         chunk.named = True
         return True
 

@@ -144,6 +144,9 @@ class DivisionAttacher:
             ),
             None,
         )
+        if len(bare) > 1 and self._loads_of_the_day(bare, division):
+            self._add_others(chunks, bare, division)
+            return True
         if len(bare) < 2 or found is None:
             return False
         part, lines = found
@@ -152,9 +155,27 @@ class DivisionAttacher:
                 part.notes.append(f"{division}: {part.work[at].text} {chunk.draft.load_text}")  # a height
             elif not divisions.changes_nothing(part.work[at], chunk.draft):
                 part.work.append(divisions.stand_in(part.work, (at,), division, chunk.draft))
+        self._add_others(chunks, bare, division)
+        return True
+
+    def _add_others(self, chunks: list[Chunk], bare: list[Chunk], division: str) -> None:
         for chunk in chunks:
             if chunk not in bare:
                 self.add(chunk, division, chunk.draft.line)
+
+    def _loads_of_the_day(self, bare: list[Chunk], division: str) -> bool:
+        """'70/45 kg, 20/12 kg' below pieces of which one lifts 90/60 and another 24/16: each in its place."""
+        groups: dict[tuple[float, ...], list[tuple[PartDraft, int]]] = {}
+        for part in reversed(self.asking_parts()):
+            for at in loaded_lines(part):
+                groups.setdefault(part.work[at].loads, []).append((part, at))
+        firsts = [said[0][0].work[said[0][1]] for said in groups.values()]
+        several = len({id(part) for lines in groups.values() for part, _ in lines}) > 1
+        if len(groups) != len(bare) or not several or not all(map(_likely, bare, firsts)):
+            return False
+        for chunk, lines in zip(bare, groups.values(), strict=True):
+            for part, at in lines:
+                part.work.append(divisions.stand_in(part.work, (at,), division, chunk.draft))
         return True
 
     def give_load(self, draft: Draft, movement: str) -> None:

@@ -405,10 +405,17 @@ def _clauses(text: str) -> Iterator[tuple[int, int]]:
         yield 0, len(text)
         return
     begin = 0
-    for cut in _CUT.finditer(text):
-        yield begin, cut.start()
-        begin = cut.end()
-    yield begin, len(text)
+    for cut in [*_CUT.finditer(text), None]:
+        end = len(text) if cut is None else cut.start()
+        following = text[cut.end() :] if cut is not None else ""
+        after = _CUT.split(following, maxsplit=1)[0]
+        if after and _LOAD.fullmatch(text[begin:end]) and _LOAD.fullmatch(after):
+            continue  # "50/35 kg, 16/8 kg": loads in order
+        yield begin, end
+        begin = cut.end() if cut is not None else end
+
+
+_LOAD = re.compile(r"\s*(?:\d+(?:[.,]\d+)?(?:\s?/\s?\d+(?:[.,]\d+)?)?\s*(?:kg|lbs?)?[\s,;]*)+", re.IGNORECASE)
 
 
 def _is_allowed(read: Line, chunk: Chunk) -> bool:

@@ -73,6 +73,7 @@ LEAST_WORKING_PERCENT = 65  # of a best, from which sets are no warm-up; common 
 _SEEKS = re.compile(r"\b(?:find|establish|build|work up|max)\b", re.IGNORECASE)
 
 _TELLS = re.compile(r"\W*(?:take|do|work|build|perform|complete|then|start|finish)\b", re.IGNORECASE)
+_ENDS_WITH_OR = re.compile(r"[,\s]or\W*$", re.IGNORECASE)  # the next row is another choice
 RULE = " \t-=_*~–—"  # a row of nothing else parts what stands above it from what stands below
 
 
@@ -115,6 +116,10 @@ class DocumentPass:
         clock_rows(rows)
         for row, following in itertools.zip_longest(rows, rows[1:]):
             self._content(row, following)
+            if following is not None and _ENDS_WITH_OR.search(row.text) and row.role == "work":
+                following.role = (
+                    "note" if following.role == "work" and not following.heading else following.role
+                )
         self.heads.title(rows)
         self._follow(rows)
         self._lifts(rows)

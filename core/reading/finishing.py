@@ -8,9 +8,9 @@ from dataclasses import replace
 from core.catalog import Catalog
 from core.reading.adding import grow
 from core.reading.divisions import loadable, shared_lines, stand_in
-from core.reading.draft import LOADS, Draft, lend
+from core.reading.draft import BUILD_SETS, HEAVY_PERCENT, LOADS, Draft, lend
 from core.reading.headings import AROUND
-from core.reading.kit_words import HAND_WEIGHTS
+from core.reading.kit_words import GOING, HAND_WEIGHTS
 from core.reading.merging import one_an_interval
 from core.reading.part_draft import PartDraft
 from core.reading.rungs import written_out
@@ -30,8 +30,6 @@ OWN_ROUNDS = re.compile(r"^(\d{1,3}) rounds$")  # beside a division's line
 TIMES_IN_ALL = re.compile(r"^(\d{1,3}) times in all$")  # beside a line that is done another number of times
 NOBODY_KNOWS = "nobody knows how often"
 MINUTE_S = 60
-# families that are sets of no lift, and whose name in a title says what bare ways are
-GOING = ("machine", "running")
 BARE_LIFTS = ("squat", "squats")
 LEAST_HEAVY_SETS, MOST_HEAVY_REPS = 3, 6  # of squats that are a lift's, loads or none; common practice
 LONGEST_LAST_TRY_S = 600  # nobody goes on with one movement for longer; estimate
@@ -55,6 +53,7 @@ class Finishing:
             one.max_effort |= part.all_out and not one.has_amount
             self._under_the_bar(part, one)
         grow(part)
+        self._builds_up(part)
         _by_other_numbers(part)
         fmt = self._format(part)
         _carry_loads(part.work)
@@ -93,6 +92,17 @@ class Finishing:
             part.line,
             part.heading and not part.rested,
         )
+
+    def _builds_up(self, part: PartDraft) -> None:
+        """'The heaviest complex in 10 min' above '1 clean + 2 front squats': in the sets it takes, each of a
+        team."""
+        bars = all(self.catalog.movements[one.movement].implement == "barbell" for one in part.work)
+        if not part.heavy or not bars or any(one.scheme for one in part.work):
+            return
+        for one in part.work:
+            one.scheme, one.reps = (one.reps or 1,) * BUILD_SETS, None
+            one.sets, one.sets_written, one.estimated, one.everyone = BUILD_SETS, True, True, True
+            one.percents = one.percents or (() if one.loads else (HEAVY_PERCENT,))
 
     def _under_the_bar(self, part: PartDraft, draft: Draft) -> None:
         """'Strength: squat 4 x 8', 'squat 5x5': sets of a lift, though nobody says a load."""

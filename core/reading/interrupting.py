@@ -45,7 +45,7 @@ _EVERY_SO_LONG = re.compile(
     re.IGNORECASE,
 )
 _MINUTES_INTERRUPT = re.compile(
-    r"\W*(?P<lasts>\d{1,2})\s*(?:min(?:ute)?s?|')\s+(?P<what>[^\W\d][^\d,;:–-]{2,30}?)\s*[-–,;:(]?\s*"
+    r"\W*(?P<lasts>\d{1,2})\s*(?:min(?:ute)?s?|')\s+(?P<what>[^\W\d][^\d,;:–@-]{2,30}?)(?:\s*@[^,;:]{1,20})?\s*[-–,;:(]?\s*"
     r"(?P<often>every\s+(?:(?P<way>\d)\s*)?min(?:ute)?s?\b[^\d:]{0,16}[:,]?)\s*(?=\d)",
     re.IGNORECASE,
 )

@@ -42,6 +42,8 @@ KIT_WORDS: dict[str, frozenset[str]] = {
 }
 ONE_SIDED = frozenset(("single", "arm", "leg", "hand", "double"))
 HAND_WEIGHTS = ("dumbbell", "kettlebell")
+# families that are sets of no lift, and whose name in a title says what bare ways are
+GOING = ("machine", "running")
 FREE_WEIGHTS = ("barbell", *HAND_WEIGHTS, "sandbag")
 LIFTED = (*FREE_WEIGHTS, "medicine-ball", "plate")
 LOADED = (*LIFTED, "sled")  # what a board says a load of

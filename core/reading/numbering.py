@@ -12,6 +12,7 @@ from core.reading.headings import Heading, read_heading
 from core.reading.languages import fold, languages
 from core.reading.line import Line
 from core.reading.names import Names
+from core.reading.plain_words import plain_words
 from core.reading.prose import FIRST_HOUR, arranges
 from core.reading.rows import (
     AT_A_TIME,
@@ -461,6 +462,7 @@ def numbered_sections(rows: list[Row], names: Names) -> None:
         if any(_heads_a_piece(rows, at) for at in run) and not _lists_stations(rows, run[0]):
             for at in run:
                 _make_heading(rows[at])
+                _say_once(rows, at)
     headed = 0
     for at, row in enumerate(rows):
         if row.heading is not None:
@@ -514,6 +516,22 @@ def _lists_stations(rows: list[Row], at: int) -> bool:
     again = any(one.times > 1 or one.kind in ("x", "sets", "rounds") for one in phrases)
     timed = any(one.times > 1 and seconds_of(one) for one in phrases)
     return len(pieces) > 1 or (bool(pieces) and again) or timed
+
+
+def _say_once(rows: list[Row], at: int) -> None:
+    """'2. Snatch (30 min)' above '3-position snatch: 5 x 3': what its section is about, named again below."""
+    row, below = rows[at], rows[at + 1] if at + 1 < len(rows) else None
+    phrases = tokenize(row.content)
+    said = {word for one in phrases if one.kind == "words" for word in plain_words(one.text)}
+    others = any(one.kind not in ("words", "open", "close", "count", "measure") for one in phrases)
+    if below is None or below.after_blank or others or not said:
+        return
+    words = [one for one in tokenize(below.text) if one.kind == "words"]
+    named = {word for one in words for word in plain_words(one.text)}
+    counted = any(one.kind in ("count", "sets", "scheme", "sum", "steps") for one in tokenize(below.text))
+    if said < named and counted:
+        row.marks.append((row.start, len(row.text.rstrip()), "beside the heading"))
+        row.start = len(row.text)
 
 
 def _make_heading(row: Row) -> None:

@@ -48,6 +48,7 @@ class PartDraft:
     places: int = 0  # '3 stations': how many lines of the list are a minute or interval each
     exact: bool = False  # in the canonical form, which says all it means
     by_turns: bool = False  # "alternating": the lines of its list take turns by the minute
+    heavy: bool = False  # "the heaviest complex in 10 min" above its list
     grows: int = 0  # "ascending by 2": by how much every number of its list, each round
     each_once: bool = False  # every station of the list once, or the list by turns
     goes_on: bool = False  # "..." below its list: the ladder goes on

@@ -13,9 +13,9 @@ from core.reading.columns import ColumnLines
 from core.reading.division_lines import DivisionLines
 from core.reading.document import MAX_LINE, DocumentPass
 from core.reading.doubts import YES_SO, doubts_of
-from core.reading.finishing import GOING
 from core.reading.formats import read_format
 from core.reading.headings import AROUND, CANONICAL, Heading
+from core.reading.kit_words import GOING
 from core.reading.languages import languages, shown_languages, translator
 from core.reading.line import Line
 from core.reading.load_lines import LoadLines
@@ -36,6 +36,8 @@ TEAM_WORDS = re.compile(
 )
 PAIR = 2
 _WINDOW = re.compile(r"\((\d{1,2})\s*[-–]\s*(\d{1,2})(?:\s*(?:min|'))?\)")
+_CLOCK_WINDOW = re.compile(r"(\d{1,2}):00\s*[-–]\s*(\d{1,2}):00")
+DAY_H = 24  # minutes beyond are no hours
 _QUOTES = '"“”„«»'
 
 
@@ -266,9 +268,12 @@ class _Reader:
         within = row.heading is not None and (row.heading.alone or row.heading.timed)
         beside = tokenize(row.text[: row.start] if within else row.text[end : row.start])
         said = [seconds_of(phrase) for phrase in beside if phrase.kind != "clock" or not within]
-        window = _WINDOW.search(row.text[end : row.start])
-        if window is not None and int(window[2]) > int(window[1]):
-            said.append((int(window[2]) - int(window[1])) * 60)  # "Part A (0-12): AMRAP"
+        window = _WINDOW.search(row.text[end : row.start]) or _CLOCK_WINDOW.search(row.text[end : row.start])
+        of_the_piece = window is not None and (
+            window.re is _WINDOW or int(window[1]) == 0 or int(window[2]) > DAY_H
+        )
+        if window is not None and of_the_piece and int(window[2]) > int(window[1]):
+            said.append((int(window[2]) - int(window[1])) * 60)  # "Part A (0-12): AMRAP", "B - 18:00-30:00"
         if (last := self.reading.parts.last) is not None and any(said):
             last.lasts_s = next(filter(None, said))
 

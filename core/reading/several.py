@@ -19,6 +19,7 @@ _ENDS = ("bar", "then")  # signs that always stand between pieces
 _SIGNS = ("comma", "plus", "slash", "dash", "and", "other")
 _BEFORE_WORDS = ("then", "comma", "dash", "open", "slash", "plus")
 _AT_A_BREAK = ("break", "drop", "miss", "time you")
+LEAST_NAMED = 3  # phrases: a piece's name, its colon, what arranges it
 HEAD = 4  # phrases within which a piece says its format
 
 
@@ -57,6 +58,7 @@ class PieceCuts:
         if sign.kind not in (*_ENDS, *_SIGNS) or index in read.bracketed:
             return False
         behind = list(_without_signs(read.phrases[index + 1 :]))
+        behind = _behind_a_name(behind) if sign.kind == "then" else behind
         kinds = {phrase.kind for phrase in before}
         if self._begins_anew(sign, read.phrases[index + 1 :], before):
             return True
@@ -130,6 +132,13 @@ class PieceCuts:
             for phrase in phrases
             if phrase.kind == "words"
         )
+
+
+def _behind_a_name(phrases: list[Phrase]) -> list[Phrase]:
+    """'then a short one: 8 min AMRAP of ..': behind what it is called."""
+    kinds = [one.kind for one in phrases[:4]]
+    arranged = len(kinds) > LEAST_NAMED and (kinds[2] in _FORMATS or kinds[3] in (*_FORMATS, "rounds"))
+    return phrases[2:] if kinds[:2] == ["words", "colon"] and arranged else phrases
 
 
 def _at_a_break(behind: Sequence[Phrase]) -> bool:

@@ -24,6 +24,10 @@ _HEAVY_COMPLEX = re.compile(
     r"(?=[^:+]*\b(?:heav(?:y|iest)|max(?:imum|imal)?|1\s?rm|find|build|establish)\b)[^:+]{0,60}\b(?:complex|(?:max(?:imum)?|heaviest)\s+(?:load|weight))\b[^:+]{0,40}:\s*(?=\d)",
     re.IGNORECASE,
 )
+_HEAVIEST = re.compile(
+    r"(?=.*\b(?:heav(?:y|iest)|max(?:imum)?|find|build|establish)\b)[^:+]{0,60}\bcomplex\b[^:+]{0,40}:?\W*",
+    re.IGNORECASE,
+)
 _COMPLEX = re.compile(r"[^:+\d]{0,40}\bcomplex\b[^:+\d]{0,20}:\s*(?=\d[^+]*,)", re.IGNORECASE)
 _BOTH = re.compile(
     r"\W*(?P<he>m|men|males?)\s*:?\s+(?P<his>\d{1,4}\s*(?P<what>[^\d,;/|]+?))\s*[,;/|]\s*"
@@ -89,7 +93,13 @@ class WholePieces:
     def _heavy_complex(self, row: Row, start: int, stop: int) -> bool:
         """'12 min to find a heavy complex: 1 clean, 2 front squats': one bar for all of it, up to its
         heaviest."""
-        said = _HEAVY_COMPLEX.match(row.text[start:stop])
+        text = row.text[start:stop]
+        if row.followed and not row.named and _HEAVIEST.fullmatch(text):
+            self.pieces.settle(row)
+            self.reading.mark(row, start, start + len(text.rstrip()), "format", "build up")
+            self.reading.parts.current(row.number).heavy = True
+            return True
+        said = _HEAVY_COMPLEX.match(text)
         if said is None or self.reading.names.find(said.group()) is not None:
             return False
         self.pieces.settle(row)
