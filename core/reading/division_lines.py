@@ -415,7 +415,8 @@ def _clauses(text: str) -> Iterator[tuple[int, int]]:
         begin = cut.end() if cut is not None else end
 
 
-_LOAD = re.compile(r"\s*(?:\d+(?:[.,]\d+)?(?:\s?/\s?\d+(?:[.,]\d+)?)?\s*(?:kg|lbs?)?[\s,;]*)+", re.IGNORECASE)
+_NUMBER = r"\d{1,4}(?:[.,]\d)?(?:\s?/\s?\d{1,4}(?:[.,]\d)?)?\s?(?:kg|lbs?)?"
+_LOAD = re.compile(rf"\s*{_NUMBER}(?:\s*[,;]\s+{_NUMBER})*\s*", re.IGNORECASE)
 
 
 def _is_allowed(read: Line, chunk: Chunk) -> bool:
