@@ -19,7 +19,7 @@ from core.reading.draft import (
     lend,
     worth,
 )
-from core.reading.kit_words import FREE_WEIGHTS, GOING, HAND_WEIGHTS, LOADED
+from core.reading.kit_words import FREE_WEIGHTS, GOING, HAND_WEIGHTS, LOADED, held_in_hands
 from core.reading.line import SILENT, Line
 from core.reading.of_the_last import OfTheLast, only_seconds
 from core.reading.of_the_line import BODY_ONLY
@@ -127,10 +127,11 @@ class Attacher:
         if part is None or not part.work:
             self._above_its_list(row, read, chunk)
         else:
-            held = self.catalog.movements[part.work[-1].movement].implement
+            last = self.catalog.movements[part.work[-1].movement]
             counted = part.work[-1].has_amount and part.work[-1].line == row.number
-            if (alone or counted) and held in HAND_WEIGHTS and how_many_held(chunk.draft):
-                chunk.draft.kit = held  # "(2x16/2x12)" below a list
+            if (alone or counted) and held_in_hands(last) and how_many_held(chunk.draft):
+                kit = last.implement if last.implement in HAND_WEIGHTS else "dumbbell"
+                chunk.draft.kit = kit  # "(2x16/2x12)" below a list
             if not self.of_the_last.says(part, row, read, chunk):
                 self._give(part, read, chunk, alone)
 
@@ -233,7 +234,8 @@ class Attacher:
         """Give a movement what it lacks; whether there was anything to give, or nothing to say."""
         last.sides = max(last.sides, draft.sides)
         last.synchro |= draft.synchro
-        loads = tuple(name for name in LOADS if worth(draft, name) and not worth(last, name))
+        going = self.catalog.movements[last.movement].family == "machine"  # "14 cal row" has no load
+        loads = tuple(name for name in LOADS if worth(draft, name) and not worth(last, name) and not going)
         lend(draft, last, loads)  # a load and its unit together
         taken = bool(loads)
         for name in AMOUNTS:

@@ -8,9 +8,10 @@ from dataclasses import replace
 from functools import lru_cache
 
 from core.catalog import Catalog
+from core.catalog.rows import Movement
 from core.reading.board_words import board_words
 from core.reading.draft import LOADS, Draft, worth
-from core.reading.kit_words import LOADED
+from core.reading.kit_words import LOADED, held_in_hands
 from core.reading.plain_words import plain
 from core.reading.workout import Division
 
@@ -49,7 +50,7 @@ _NAMES = (
 )
 _AGES = r"(?:\s*(?:age)?\s*\(?\d\d\s?(?:\+|[-–]\s?\d\d)?\)?)?"
 LEAD = re.compile(
-    rf"^[\s*_#•·>(\[-]*(?:(?P<name>{_NAMES}){_AGES}(?:\s*(?:/|and|&)\s*(?:masters|teens|{_NAMES}){_AGES})?(?:\s+(?:division|option|version|group|seated|standing|men|women|final|athletes?|teams?|pairs|individuals?))?|(?P<age>\d\d\+))"
+    rf"^[\s*_#•·>(\[-]*(?:(?P<name>{_NAMES}){_AGES}(?:\s*(?:/|and|&)\s*(?:masters|teens|{_NAMES}){_AGES})?(?:\s+(?:division|option|version|group|seated|standing|men|women|final|athletes?|teams?|pairs|individuals?))?|(?:ages?\s+)?(?P<age>\d\d\+))"
     r"[*_]*(?P<sign>\s*(?:\(seated\)|\(standing\))?\s*(?:[:=)\]|]|[-–—>]+(?=\s)|\.{2,}|$)|\s+(?=[\d(]|\d?x|m\s|men\b)|\s+(?:takes?|uses?|do(?:es)?|goes?|with|is|are)\s+)\s*(?:[-–—]\s)?",
     re.IGNORECASE,
 )
@@ -263,6 +264,10 @@ def lines_of_amount(work: Sequence[Draft], draft: Draft) -> list[int]:
     return []
 
 
+def _is_loaded(row: Movement) -> bool:
+    return row.implement in LOADED or held_in_hands(row)
+
+
 def loadable(work: Iterable[Draft], catalog: Catalog) -> list[Draft]:
     """Shared movements that are done with a weight and have none yet."""
     return [
@@ -270,7 +275,7 @@ def loadable(work: Iterable[Draft], catalog: Catalog) -> list[Draft]:
         for one in work
         if one.division in (None, "rx")
         and not (one.loads or one.percents or one.bodyweight or one.unloaded)
-        and catalog.movements[one.movement].implement in LOADED
+        and _is_loaded(catalog.movements[one.movement])
     ]
 
 

@@ -69,6 +69,7 @@ _GOES_ON = re.compile(
     r"\s+(?!(?:to|the|your|for|and|by|well|as|is|are|was|sets?|on|in|with|from|at|then|before|after|of|a|until|each|or)\b)[a-z]",
     re.IGNORECASE,
 )  # "warm up outside, 800 m jog", not "warm up to a heavy double"
+_FOR_IT = re.compile(r"warm[\s-]?up\s+for\s+(?:it|this|that|the\s+\w+)\W*$", re.IGNORECASE)
 _UP_TO = re.compile(
     r"warm(?:ing)?[\s-]?up\s+(?:to|sets?)\b", re.IGNORECASE
 )  # "warm up to a working weight", "warm-up sets, then 5-5-5"
@@ -239,6 +240,8 @@ def _named(line: str, start: int) -> Heading | None:
     words = _WORDS.match(line, begin)
     if words is None or _UP_TO.match(line, begin):
         return None
+    if _FOR_IT.match(line, begin):
+        return Heading("Warm-up", "warm-up", len(line), alone=True)
     said = words.group()
     for end in _word_ends(said):
         text = " ".join(said[:end].lower().replace("’", "'").split()).rstrip(".-:")

@@ -62,6 +62,11 @@ IMPLEMENT_WORDS = {
 }
 
 
+def held_in_hands(row: Movement) -> bool:
+    """Whether dumbbells or bells are held in it: also over a box."""
+    return row.implement in HAND_WEIGHTS or "dumbbell" in row.id
+
+
 def passable_beside(row: Movement) -> frozenset[str]:
     """Words that may stand beside a movement without making it another one."""
     own = KIT_WORDS.get(row.implement, frozenset())

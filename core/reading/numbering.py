@@ -77,7 +77,9 @@ _WARM_UP_SETS = re.compile(
     r"(?:a\s+few\s+|some\s+|\d\s+)?warm[\s-]?up\s+sets?\s*(?:,\s*then\b|,|then\b|[:–-])\s*(?=\d)",
     re.IGNORECASE,
 )
+_OPTIONAL = re.compile(r"(?:optional|bonus|extra|if\s+time)\s*[:–-]\s*(?=\d)", re.IGNORECASE)
 _BEFORE = (
+    (_OPTIONAL, "for who has time"),
     (_WARM_UP_SETS, "sets to warm up"),
     (WEEK_OF, "which week of a cycle"),
     (AT_A_TIME, "when it starts"),
@@ -528,8 +530,12 @@ def _say_once(rows: list[Row], at: int) -> None:
         return
     words = [one for one in tokenize(below.text) if one.kind == "words"]
     named = {word for one in words for word in plain_words(one.text)}
-    counted = any(one.kind in ("count", "sets", "scheme", "sum", "steps") for one in tokenize(below.text))
-    if said < named and counted:
+    kinds = ("count", "sets", "scheme", "sum", "steps")
+    counted = any(one.kind in kinds or one.times > 1 for one in tokenize(below.text))
+    listed = (
+        below.text.lstrip()[:1] in "-•*" and len(said) <= PAIR and bool(named)
+    )  # "1. Handstand" above "- holds, 4 x 30 s"
+    if (said < named or listed) and counted:
         row.marks.append((row.start, len(row.text.rstrip()), "beside the heading"))
         row.start = len(row.text)
 

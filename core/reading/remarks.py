@@ -219,7 +219,7 @@ def take_halves(line: Line) -> None:
         sided = any(one.kind in ("each", "per-side") for one in inside)
         if (opened.kind, closed.kind) != ("open", "close") or half is None or not sided:
             continue
-        whole = [one.values for one in line.phrases[:at] if one.kind in ("count", "measure")]
+        whole = [one.values for one in line.phrases[:at] if one.kind in ("count", "measure", "sets")]
         if whole == [(2 * half.values[0],)]:
             line.remarks.append(line.text[inside[0].column : inside[1].end])
             line.take(range(at, at + 4), "note", "a side")

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from core.reading.amounts.base import AmountBase
-from core.reading.kit_words import HAND_WEIGHTS
+from core.reading.kit_words import held_in_hands
 from core.reading.phrases import Phrase
 from core.reading.units import KG_PER, METRE_PER
 
@@ -110,7 +110,7 @@ class Lifted(AmountBase):
             return ""
         if self.row.implement == "medicine-ball":
             return "ball"
-        return "hand" if self.row.implement in HAND_WEIGHTS or "dumbbell" in self.row.id else ""
+        return "hand" if held_in_hands(self.row) else ""
 
     def _in_both_hands(self, phrase: Phrase) -> bool:
         """Whether 'two times a number' beside a movement is a weight in each hand."""
