@@ -37,6 +37,7 @@ _TURNS = tuple(
         r"\(?\b1\s+works?,?\s*(?:and\s+|/\s*)?1\s+rests?\b\)?",
         r"\bnegative\s+splits?(?:\s+please)?\b",
         r"^\W*1\s+round\s*=",
+        r"\bof\s+(?:your|the)\s+sets?\s+of\s+\d+s?\b",
         rf"\b{_MANY}\s+penalty\s+[^\W\d]+(?:\s+(?:per|for|each|every)\s+[^,;.)\d]*)?",
         r"\(?\b\d{1,3}\s*(?:s(?:ec(?:ond)?s?)?|\")\s+(?:rest\s+)?between\s+(?:singles|doubles|triples|reps)\b\)?",
         r"\bstop(?:ping)?\s+at\s+\d{1,2}:\d{2}\b",

@@ -34,6 +34,7 @@ from core.reading.numbering import (
     numbered_by_bar,
     numbered_by_dash,
     numbered_sections,
+    ordinals,
     pairs_of_a_superset,
     partners,
     piece_windows,
@@ -98,6 +99,7 @@ class DocumentPass:
         partners(rows)
         short_days(rows)
         numbered_by_bar(rows)
+        ordinals(rows)
         sets_in_order(rows)
         minutes_in_stretches(rows)
         minutes_in_order(rows)

@@ -202,6 +202,21 @@ def pairs_of_a_superset(rows: list[Row]) -> None:
 PAIR_LABEL = re.compile(r"^\W*(?P<place>\d[a-d])\s+(?=\S)", re.IGNORECASE)
 
 
+def ordinals(rows: list[Row]) -> None:
+    """'First, 10 min of shoulders: ..', 'Second, strict press: ..': pieces in their order, told one after the
+    other."""
+    found = [(row, match) for row in rows if row.role == "work" and (match := ORDINAL.match(row.text))]
+    for row, match in found if len(found) >= LEAST_LABELS else ():
+        row.start = match.end()
+        row.heading = Heading(match["word"].capitalize(), None, match.end())
+
+
+ORDINAL = re.compile(
+    r"^\W*(?P<word>first|second|third|fourth|fifth|next|last|finally|lastly)(?:ly)?\s*[,:]\s+(?=\S)",
+    re.IGNORECASE,
+)
+
+
 def numbered_by_bar(rows: list[Row]) -> None:
     """'1 | WARM UP 10 min', '2 | STRENGTH': numbers of sections."""
     found = [(row, match) for row in rows if row.role == "work" and (match := BEFORE_BAR.match(row.text))]

@@ -78,7 +78,7 @@ def leads_a_list(phrases: Sequence[Phrase]) -> bool:
     """Whether a time leads a list on its line: '12 min: 10 push-ups, 200 m run', '12 min of 10 push-ups'."""
     said = phrases[1:] if phrases and phrases[0].text.lower() in WITHIN else phrases
     leads = bool(said) and seconds_of(said[0]) is not None
-    kinds = [phrase.kind for phrase in said[1:4]]
+    kinds = [phrase.kind for phrase in said[1:7]]
     counted = len(kinds) > 1 and kinds[0] == "of" and kinds[1] in COUNTED
     return leads and ("colon" in kinds or counted)
 
@@ -102,7 +102,8 @@ def _again_and_again(scan: Scan) -> Format | None:
     counted = [place for place in others if place > colon and scan.kind(place) in COUNTED]
     between = [place for place in others if place < colon]
     says_how = all(
-        scan.kind(place) in ("comma", "dash", "rounds", "of") or _only_says_how(scan.phrases[place].text)
+        scan.kind(place) in ("comma", "dash", "rounds", "of", "unit")
+        or _only_says_how(scan.phrases[place].text)
         for place in between
     )
     in_sets = any(
