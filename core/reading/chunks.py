@@ -164,6 +164,7 @@ class ChunkReader:
         if len(plain(draft.text).split()) >= match.words:
             return row
         draft.movement = match.movement
+        draft.as_above |= "same" in plain(behind[1].text).split()
         line.take(
             [name_at + 1, name_at + 2, name_at + 3], "movement", self.catalog.movements[match.movement].name
         )

@@ -14,6 +14,7 @@ from core.reading.draft import AMOUNTS, Draft
 from core.reading.finishing import Finishing
 from core.reading.formats import FormatFound
 from core.reading.merging import kind_only, merged, said, trailing
+from core.reading.notations.twenty_ten import TWENTY_TEN
 from core.reading.part_draft import PartDraft
 from core.reading.rows import Row
 from core.reading.workout import Format, Part, PartKind
@@ -121,6 +122,7 @@ class Parts:
             or self._minutes_of_a_bare_lift(part, found.format, row)
             or self._sets_of_a_bare_lift(part, found.format, row)
             or self._joins(part, found, row)
+            or self._twenty_ten_again(part, found.format, row)
             or self._interrupts(part, found.format, row)
         ):
             self._begin(part, found.format, row)
@@ -181,6 +183,11 @@ class Parts:
         if both is not None:
             part.format = both
         return both is not None
+
+    def _twenty_ten_again(self, part: PartDraft, fmt: Format, row: Row) -> bool:
+        """'8 rounds push-ups' and below it '8 rounds sit-ups', where each round is twenty seconds."""
+        twenty_ten = part.format is not None and replace(part.format, cap_s=None) == TWENTY_TEN
+        return twenty_ten and row.named and fmt == Format("rounds", rounds=TWENTY_TEN.rounds)
 
     def _paces_sets(self, part: PartDraft, fmt: Format, row: Row) -> bool:
         """'7 x 2, every 2:00': the sets are said, the minutes only pace them."""

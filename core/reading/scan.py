@@ -135,7 +135,18 @@ class Scan:
                     and (self.phrases[place].kind in silent or self.is_filler(place))
                     and not self.phrases[place].text.lower().startswith("cal")
                     and self.phrases[place].text != ";"
+                    and not (step == -1 and self._parts_names(place, start))
                 ):
                     fill.add(place)
                     place += step
         return fill
+
+    def _parts_names(self, place: int, start: int) -> bool:
+        """Whether a comma stands between two names of which the second is told through a format from start:
+        'push-ups, 8 rounds of squats'."""
+        behind = start
+        while behind in self.used:
+            behind += 1
+        rounds = any(self.kind(one) == "rounds" for one in range(start, behind))
+        names = self.kind(place - 1) == "words" and self.kind(behind) == "words"
+        return rounds and names and self.kind(place) == "comma"

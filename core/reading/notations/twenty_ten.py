@@ -38,6 +38,15 @@ def read(scan: Scan) -> Format | None:
     }
     whole = (one for one in scan.free if one > at and seconds_of(scan.phrases[one]) == WHOLE_S)
     scan.used |= set(whole)  # "squats, 4 min"
+    for one in scan.free:
+        if (
+            scan.kind(one) == "count"
+            and tuple(scan.phrases[one].values) == (8.0,)
+            and scan.kind(one + 1) == "rounds"
+        ):
+            scan.used |= {one, one + 1} | (
+                {one + 2} if scan.kind(one + 2) == "of" else set()
+            )  # "8 rounds of squats, 8 rounds of sit-ups"
     return TWENTY_TEN
 
 
