@@ -12,7 +12,7 @@ from core.reading.amounts import Amounts
 from core.reading.board_words import board_words, speaks_of_care
 from core.reading.context import in_context
 from core.reading.draft import Chunk, Draft
-from core.reading.line import Line
+from core.reading.line import SILENT, Line
 from core.reading.names import Match, Names
 from core.reading.plain_words import plain, plain_words
 from core.reading.remarks import SAME_KIT, TELLING, take_remarks
@@ -68,6 +68,8 @@ class ChunkReader:
         """'highest clean box': a name among strange words that nothing counts is no movement."""
         index, match = found
         text = line.phrases[index].text
+        if plain(text) == "clean" and self._how_it_is_done(line, index):
+            return True
         if self.names.starts(text) and any(one.kind in ("sets", "scheme", "steps") for one in line.phrases):
             return False  # "hang snatch from mid thigh, 5 x 3": its sets stand behind the comma
         if line.of_division and self.names.starts(text):
@@ -80,6 +82,13 @@ class ChunkReader:
         if any(one.kind == "interval" for one in line.phrases) and set(strange) <= REPEATED:
             return False  # "Bike intervals, 6 x 2:00 hard, 2:00 easy"
         return not counted and any(word not in board_words().sentences | TITLE_WORDS for word in strange)
+
+    def _how_it_is_done(self, line: Line, index: int) -> bool:
+        """'slow and clean', beside which nothing is counted: how, not what."""
+        before = [one for one in line.phrases[:index] if one.kind not in SILENT]
+        joined = line.phrases[index - 1].kind == "and" if index else False
+        words = all(one.kind in ("words", "and") for one in line.phrases)
+        return joined and words and bool(before) and self.names.find(before[-1].text) is None
 
     def _is_a_title(self, line: Line, indices: list[int], found: tuple[int, Match]) -> bool:
         """'Snatch complex', 'Farmer's walk medley': a movement's name that only says what follows."""

@@ -10,6 +10,7 @@ from functools import lru_cache
 from typing import Literal
 
 from core.reading.board_words import board_words
+from core.reading.languages import fold, languages
 from core.reading.workout import PART_KINDS, PartKind
 
 Opens = Literal["part", "notes", "divisions", "day"]
@@ -50,6 +51,7 @@ DATED = re.compile(
     r"[*_)\]]*\s*(?:[-–—:|>=)\]]+\s*|\t|(?=\()|//|$)",
     re.IGNORECASE,
 )
+_SHORT_DAY = re.compile(rf"^{_BEFORE_DAY}(?P<day>[^\W\d_]{{2,3}})\.?,?\s+(?=\d{{1,2}}[./]\d{{1,2}})")
 QUOTED = re.compile(r"^\s*[*_#\s]*[\"“«]\s*([^\"”»]{2,60}?)\s*[\"”»][*_\s:]*")
 _AFTER_NAME = re.compile(
     r"\s*(?:\((?P<bracket>[^)]{0,60})\))?\s*(?:[\"“«](?P<quoted>[^\"”»]{1,60})[\"”»])?\s*[*_=]*\s*"
@@ -196,7 +198,8 @@ def _numbered(line: str) -> Heading | None:
     end = match.end() + _after(line, match.end())
     named = _named(line, end) or _lettered_word(line, end)
     if named is not None and named.opens == "part":
-        return Heading(name, kind or named.kind, named.end)
+        alone = label == "day" and _lettered_word(line, end) is not None and not line[named.end :].strip()
+        return Heading(name, kind or named.kind, named.end, "day" if alone else "part")
     return Heading(name, kind, end, "day" if label == "day" else "part")
 
 
@@ -220,8 +223,9 @@ def _after(line: str, start: int) -> int:
 def _day(line: str) -> Heading | None:
     match = DAY.match(line) if _WORDED.search(line, 0, LONGEST_LED) else None
     if match is None:
-        dated = DATED.match(line[:LONGEST_LED]) if _WORDED.search(line, 0, LONGEST_LED) else None
-        return Heading(dated.group(1), None, dated.end(), "day") if dated is not None else None
+        begin = _short_day(line)
+        dated = DATED.match(line[begin:LONGEST_LED]) if _WORDED.search(line, 0, LONGEST_LED) else None
+        return Heading(dated.group(1), None, begin + dated.end(), "day") if dated is not None else None
     rest = match["rest"]
     date = _DATE.match(rest)
     if date is None:
@@ -229,6 +233,13 @@ def _day(line: str) -> Heading | None:
     end = match.start("rest") + date.end()
     end += len(line[end:]) - len(line[end:].lstrip(" :-–—|,/*"))
     return Heading(match.group(1).capitalize(), None, end, "day")
+
+
+def _short_day(line: str) -> int:
+    """Where the date begins behind a day of the week in short, as some language writes it: 'Mo 24.11.'."""
+    match = _SHORT_DAY.match(line)
+    short = fold(match["day"]) if match is not None else ""
+    return match.end() if match is not None and any(short in one.days for one in languages()) else 0
 
 
 def _named(line: str, start: int) -> Heading | None:
