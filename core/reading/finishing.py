@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 from dataclasses import replace
 
 from core.catalog import Catalog
@@ -130,6 +131,7 @@ class Finishing:
             for one in lifts[1:]:
                 lend(loaded[0], one, ("loads", "load_unit", "load_text", "implements"))
                 one.assumed.append(f"{loaded[0].load_text} as for the lift above")
+            _loads_of_the_bar(part.work, loaded[0], lifts[1:])
 
     def _fills_its_section(self, part: PartDraft) -> None:
         """'Skill, 12 min: bar muscle-ups': one bare movement takes its section's time; a lift's is only a
@@ -494,6 +496,19 @@ def block_overrides(work: tuple[Work, ...], blocks: set[str]) -> tuple[Work, ...
             if place < len(shared):
                 result[index] = replace(work[index], replaces=(shared[place],))
     return tuple(result)
+
+
+def _loads_of_the_bar(work: list[Draft], loaded: Draft, others: Sequence[Draft]) -> None:
+    """'Scaled: 60/40' of a piece whose one bar only the first lift loads: every lift of it."""
+    at = {id(one): place for place, one in enumerate(work)}
+    lighter = [one for one in work if at[id(loaded)] in one.replaces and one.movement == loaded.movement]
+    for own in lighter:
+        done = {place for one in work if one.division == own.division for place in one.replaces}
+        for place in (at[id(one)] for one in others if own.loads and own.division):
+            if place not in done:
+                said = Draft(own.line, own.column, "", assumed=list(own.assumed))
+                lend(own, said, ("loads", "load_unit", "load_text", "implements"))
+                work.append(stand_in(work, (place,), own.division or "", said))
 
 
 def _shared_lines(part: PartDraft) -> list[Draft]:

@@ -13,6 +13,7 @@ from core.reading.board_words import board_words
 from core.reading.languages import fold, languages
 from core.reading.workout import PART_KINDS, PartKind
 
+OWN_KINDS = frozenset(("strength", "skill", "conditioning"))  # that a numbered piece's own word says
 Opens = Literal["part", "notes", "divisions", "day"]
 _DECORATION = r"[\s*_#=>~|]*"
 _BEFORE_DAY = r"[\s*_#=>~|(\[•·▪–—-]*"
@@ -194,7 +195,8 @@ def _numbered(line: str) -> Heading | None:
         return None
     label, number = match.group(1).lower(), match.group(2)
     name = f"{label.capitalize()} {number.upper() if len(number) == 1 else number}"
-    kind: PartKind | None = "event" if label in ("event", "match") else None
+    said = board_words().headings.get(label)
+    kind: PartKind | None = "event" if label in ("event", "match") else said if said in OWN_KINDS else None
     end = match.end() + _after(line, match.end())
     named = _named(line, end) or _lettered_word(line, end)
     if named is not None and named.opens == "part":

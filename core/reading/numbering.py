@@ -7,8 +7,9 @@ import itertools
 import re
 from collections.abc import Callable, Iterator
 
+from core.reading.board_words import board_words
 from core.reading.formats import read_format
-from core.reading.headings import Heading, read_heading
+from core.reading.headings import OWN_KINDS, Heading, read_heading
 from core.reading.languages import fold, languages
 from core.reading.line import Line
 from core.reading.names import Names
@@ -395,6 +396,8 @@ def counted_labels(rows: list[Row], names: Names) -> None:
     for word in {match["word"].lower() for _, match in found} - KNOWN_LABELS:
         run = [(row, match) for row, match in found if match["word"].lower() == word]
         counts = [int(match["number"]) for _, match in run]
+        if board_words().headings.get(word) in OWN_KINDS:
+            continue  # "Strength 1:", "Strength 2:" are sections
         if len(run) < LEAST_LABELS or counts != list(range(1, len(run) + 1)) or names.find(word):
             continue
         for row, match in run:

@@ -208,5 +208,7 @@ class Measured(Lifted):
             return False
         lifted = row.implement in LIFTED or bool({"loaded", "pair"} & set(row.context)) or row.unit == "metre"
         broken = not all(one.is_integer() for one in phrase.values)
+        if phrase.values == (1.0,) and self.kind(index + 1) == "words":
+            return False  # "(1 bag 40/30 kg)"
         beside = phrase.pair or broken or self.kind(index - 1) in ("at", "x") or index in self.line.bracketed
         return lifted and (beside or phrase.values[0] >= LEAST_LOAD)
