@@ -9,6 +9,7 @@ from core.reading.amounts.lifted import INCHES_UP_TO, SHORTEST_M
 from core.reading.amounts.measured import MAX_COUNT, Measured
 from core.reading.board_words import board_words
 from core.reading.kit_words import HAND_WEIGHTS, IMPLEMENT_WORDS
+from core.reading.loads import SURELY_POUNDS
 from core.reading.phrases import Phrase
 from core.reading.plain_words import plain
 
@@ -272,7 +273,8 @@ class Counted(Measured):
         return self.row is not None and self.row.calorie_s is not None
 
     def _is_bare_height(self, index: int, phrase: Phrase) -> bool:
-        return self._is_height(phrase.values[0])
+        in_hand = self._held() == "hand" and tuple(phrase.values[:2]) in SURELY_POUNDS["hand"]
+        return self._is_height(phrase.values[0]) and not in_hand  # "20 step-ups holding a dumbbell 50/35"
 
     def _bare_height(self, index: int, phrase: Phrase) -> None:
         self._height(index, phrase, "in" if phrase.values[0] <= INCHES_UP_TO else "cm", assumed=True)

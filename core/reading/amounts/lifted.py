@@ -5,6 +5,7 @@ from __future__ import annotations
 from core.reading.amounts.base import AmountBase
 from core.reading.kit_words import held_in_hands
 from core.reading.phrases import Phrase
+from core.reading.plain_words import plain_words
 from core.reading.units import KG_PER, METRE_PER
 
 MAX_LOAD_KG = 500
@@ -25,6 +26,8 @@ LIFTED = (
 SHORTEST_M = 100  # a bare number beside a machine is a distance from here on; common practice
 LEAST_LOAD = 5  # a smaller loose number is no load; common practice
 INCHES_UP_TO = 36  # a bare box height up to this is in inches, above it in cm; common practice
+
+SAID_IN_HAND = frozenset("db dbs dumbbell dumbbells kb kettlebell".split())
 
 
 class Lifted(AmountBase):
@@ -110,7 +113,9 @@ class Lifted(AmountBase):
             return ""
         if self.row.implement == "medicine-ball":
             return "ball"
-        return "hand" if held_in_hands(self.row) else ""
+        beside = [self.line.phrases[one].text for one in self.indices] + self.draft.notes
+        said = {word for text in beside for word in plain_words(text)}
+        return "hand" if held_in_hands(self.row) or said & SAID_IN_HAND else ""
 
     def _in_both_hands(self, phrase: Phrase) -> bool:
         """Whether 'two times a number' beside a movement is a weight in each hand."""
