@@ -70,6 +70,7 @@ from core.reading.tokens import seconds_of, tokenize
 
 MAX_LINE = 2_000
 PAIR = 2
+LEAST_REPEATS, LEAST_REPEATED_M = 4, 200  # of runs that are no warm-up; common practice
 LEAST_WORKING_PERCENT = 65  # of a best, from which sets are no warm-up; common practice
 _SEEKS = re.compile(r"\b(?:find|establish|build|work up|max)\b", re.IGNORECASE)
 
@@ -129,23 +130,32 @@ class DocumentPass:
 
     def _lifts(self, rows: Sequence[Row]) -> None:
         """'Back squat 20 min' with its sets below ends a warm-up."""
-        within = None
+        within = told = None
         for row in rows:
             if row.heading is not None:
-                within = row.heading.kind
+                within, told = row.heading.kind, row.content.strip()
             elif within in AROUND and (
                 (row.after_blank and row.sets_below and self._is_a_lift(row))
                 or self._seeks_a_best(row)
                 or self._works_at_a_percent(row)
+                or (told and self._repeats_a_distance(row))
             ):
-                row.heading = Heading("Strength", "strength", 0)
-                within = "strength"
+                within = "conditioning" if told and self._repeats_a_distance(row) else "strength"
+                row.heading = Heading(within.capitalize(), within, 0)
 
     def _works_at_a_percent(self, row: Row) -> bool:
         """'Front squats: 4 sets of 6 @ 70 %': no warm-up."""
         phrases = row.phrases(row.start, len(row.text)) if row.role == "work" and row.named else []
         heavy = any(one.unit == "percent" and max(one.values) >= LEAST_WORKING_PERCENT for one in phrases)
         return heavy and any(one.kind == "sets" for one in phrases)
+
+    def _repeats_a_distance(self, row: Row) -> bool:
+        """'6 x 400 m @ 5k pace' below 'Warm-up 800 m + drills': the session."""
+        phrases = row.phrases(row.start, len(row.text)) if row.role == "work" else []
+        first = phrases[0] if phrases else None
+        return first is not None and (
+            first.unit == "m" and first.times >= LEAST_REPEATS and max(first.values) >= LEAST_REPEATED_M
+        )
 
     def _seeks_a_best(self, row: Row) -> bool:
         """'Find your 5RM front squat': no warm-up."""

@@ -25,6 +25,12 @@ NUMBERED = re.compile(
     rf"({_NUMBER})(?!\w|/\d|\.\d{{1,2}}\.){_END}(?!\s*[:.]?\s*(?:reps?|rounds?|sets?)\b)",
     re.IGNORECASE,
 )
+_KIND_OF_LABEL: dict[str, PartKind] = {
+    "event": "event",
+    "match": "event",
+    "strength": "strength",
+    "skill": "skill",
+}
 LETTERED = re.compile(
     r"^[\s*_#>(=~]*([A-Z])(\d{0,2})\s*(?:[).:\]](?![A-Z]\.)|/(?=\s)|[-–—](?=\s)|[=~]+\s*$|$)[*_=~\s]*",
     re.IGNORECASE,
@@ -195,8 +201,7 @@ def _numbered(line: str) -> Heading | None:
         return None
     label, number = match.group(1).lower(), match.group(2)
     name = f"{label.capitalize()} {number.upper() if len(number) == 1 else number}"
-    said = board_words().headings.get(label)
-    kind: PartKind | None = "event" if label in ("event", "match") else said if said in OWN_KINDS else None
+    kind: PartKind | None = _KIND_OF_LABEL.get(label)
     end = match.end() + _after(line, match.end())
     named = _named(line, end) or _lettered_word(line, end)
     if named is not None and named.opens == "part":
