@@ -137,9 +137,11 @@ def _easy_is_rest(phrases: list[Phrase]) -> list[Phrase]:
     for at in range(3, len(phrases)):
         how, long = phrases[at], phrases[at - 1]
         timed = long.kind == "clock" or (long.kind == "measure" and long.unit in ("s", "min"))
+        if not timed or how.kind != "words" or not _EASY.fullmatch(how.text) or long.times != 1:
+            continue
         hard = any(one.kind == "words" and _HARD.search(one.text) for one in phrases[: at - 1])
         hard |= phrases[0].times > 1 and phrases[0].unit in ("s", "min")  # "6 x 3 min, 1 min easy"
-        if how.kind == "words" and _EASY.fullmatch(how.text) and timed and long.times == 1 and hard:
+        if hard:
             told[at] = replace(how, kind="rest")
     return told
 
