@@ -71,6 +71,12 @@ class Told(unittest.TestCase):
         for wanted, now, starts, told in cases:
             found = tell_at(at(wanted), at(now), at(starts), self.night)
             self.assertEqual(found, at(told) if told else None, (wanted, now, starts))
+        nearly_always = Quiet(datetime.time(8), datetime.time(7, 55), DUBLIN)
+        self.assertEqual(
+            tell_at(at("2026-11-03T09:00"), at("2026-11-03T07:20"), at("2026-11-03T10:00"), nearly_always),
+            at("2026-11-03T07:55"),
+            "ten minutes before the night is the night before",
+        )
         self.assertEqual(
             tell_at(at("2026-11-03T04:15"), at("2026-11-02T18:00"), at("2026-11-03T06:15"), None),
             at("2026-11-03T04:15"),

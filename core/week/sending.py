@@ -63,7 +63,11 @@ def tell_at(
     begins, ends = hours
     if ends <= starts_at - LEAD:
         return ends
-    return max(now, begins - BEFORE_QUIET) if now < begins else None
+    if now >= begins:
+        return None
+    before = max(now, begins - BEFORE_QUIET)
+    earlier = quiet.around(before) if quiet else None
+    return before if earlier is None else earlier[1]  # who is quiet nearly all day: between the two nights
 
 
 def time_words(starts_at: str, timezone: str) -> str:
