@@ -168,6 +168,8 @@ class Prose:
             self.names.find(one.text) for one in phrases if one.kind == "words"
         ):
             return True  # "Swim or hike"
+        if self._paces(phrases):
+            return False
         if self.begins_work(phrases) or self._arranges(phrases):
             return self._long_sentence(text, phrases, words, told)
         ended = text.rstrip().endswith((".", "!", "?"))
@@ -181,6 +183,12 @@ class Prose:
             return ended and bool(told)
         named = self._named(phrases)
         return (len(words) >= 3 and not named) or (ended and len(words) >= SHORT_OPENING)
+
+    def _paces(self, phrases: Sequence[Phrase]) -> bool:
+        """'Clean ladder: 1 rep every 30 s, add 5 kg until you fail': repetitions of a name by the minute."""
+        kinds = [phrase.kind for phrase in phrases]
+        paced = "rep-every" in kinds or ("every" in kinds and ("count", "reps") in itertools.pairwise(kinds))
+        return paced and self._named(phrases[:1])
 
     def _is_sentence(self, text: str, words: Sequence[str], phrases: Sequence[Phrase]) -> bool:
         """Told by its label, its question mark, its first word or its verb."""
