@@ -65,10 +65,7 @@ class Attacher:
             part.work_indent = row.indent
         part.adjacent = part.adjacent or not self.parts.after_blank
         self._give_ladder(part, draft)
-        if part.each_reps and draft.counts == "cal" and not draft.calories:
-            draft.calories, draft.counts = part.each_reps, ""
-        elif part.each_reps and not draft.has_amount:
-            draft.reps = part.each_reps
+        _of_each(part, draft)
         if draft.as_above:
             self.loads.load_as_above(part, draft)
         if draft.after_sets and draft.has_counts and not draft.sets:
@@ -173,6 +170,8 @@ class Attacher:
                 self.parts.current(row.number).lasts_s = seconds  # "Gymnastics density, 12 min"
         elif part is not None and chunk.draft.estimated:
             part.notes.append(read.content.strip())  # "6 minutes to find a max:" above what is lifted
+        elif chunk.draft.sets_written and chunk.draft.scheme and row.followed:
+            self.parts.current(row.number).each_sets = chunk.draft  # "3 x 12" above a list of names
         elif chunk.draft.reps and row.followed and _counts_each(read):
             self.parts.current(row.number).each_reps = chunk.draft.reps  # "30 reps for time"
         elif part is None or row.followed or not self._lift_above(part, chunk.draft):
@@ -339,6 +338,19 @@ class Attacher:
         chunk.draft.assumed.append(f"{phrase.text} on the {self.catalog.movements[machine].name}")
         chunk.named = True
         return True
+
+
+def _of_each(part: PartDraft, draft: Draft) -> None:
+    """What is said above the list of all that stands bare in it: '30 reps for time', '3 x 12'."""
+    if part.each_reps and draft.counts == "cal" and not draft.calories:
+        draft.calories, draft.counts = part.each_reps, ""
+    elif part.each_reps and not draft.has_amount:
+        draft.reps = part.each_reps
+    elif part.each_sets and not draft.has_amount and not draft.max_effort:
+        draft.take_amounts(part.each_sets)
+        lend(part.each_sets, draft, LOADS)
+    elif part.each_sets and (draft.seconds or draft.distance_m) and not (draft.reps or draft.sets_written):
+        draft.sets, draft.sets_written = part.each_sets.sets, True  # "plank 30 s" in it
 
 
 def _counts_each(read: Line) -> bool:

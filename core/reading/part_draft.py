@@ -43,6 +43,7 @@ class PartDraft:
     kit: str = ""  # "all with one KB": what is held in all of it
     interrupts: tuple[int, int] = (0, 0)  # the line of what interrupts the piece, and how often it does
     each_reps: int | None = None  # "30 reps for time": of what stands bare below
+    each_sets: Draft | None = None  # "3 x 12 of each": of what stands bare below
     shares: bool = False  # one of its lines is shared out
     rested: bool = False  # it only says to rest
     places: int = 0  # '3 stations': how many lines of the list are a minute or interval each
