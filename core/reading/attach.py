@@ -170,7 +170,7 @@ class Attacher:
                 self.parts.current(row.number).lasts_s = seconds  # "Gymnastics density, 12 min"
         elif part is not None and chunk.draft.estimated:
             part.notes.append(read.content.strip())  # "6 minutes to find a max:" above what is lifted
-        elif chunk.draft.sets_written and chunk.draft.scheme and row.followed:
+        elif chunk.draft.sets_written and (chunk.draft.scheme or chunk.draft.reps) and row.followed:
             self.parts.current(row.number).each_sets = chunk.draft  # "3 x 12" above a list of names
         elif chunk.draft.reps and row.followed and _counts_each(read):
             self.parts.current(row.number).each_reps = chunk.draft.reps  # "30 reps for time"
@@ -194,6 +194,11 @@ class Attacher:
     def _give(self, part: PartDraft, read: Line, chunk: Chunk, alone: bool) -> None:
         """Fill the gaps of the movement before, or add a set to it."""
         draft = chunk.draft
+        if alone and draft.sets_written and len(part.work) > 1 and not any(map(_is_told, part.work)):
+            for one in part.work:  # "3 x 15 each" below a list of names
+                one.take_amounts(draft)
+                lend(draft, one, LOADS)
+            return
         last = self._lift_meant(part, read, draft) or part.work[-1]
         pair_as_load(last, draft)
         self._into_a_window(last, draft)
@@ -338,6 +343,10 @@ class Attacher:
         chunk.draft.assumed.append(f"{phrase.text} on the {self.catalog.movements[machine].name}")
         chunk.named = True
         return True
+
+
+def _is_told(draft: Draft) -> bool:
+    return draft.has_amount or draft.max_effort or draft.estimated
 
 
 def _of_each(part: PartDraft, draft: Draft) -> None:

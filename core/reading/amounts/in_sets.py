@@ -18,6 +18,8 @@ from core.reading.loads import unit_of
 from core.reading.phrases import Phrase
 from core.reading.tokens import expand_ladder, is_load_times_reps, whole_ladder
 
+WIDEST_RANGE = 5  # repetitions behind a name between which one may choose; common practice
+
 
 class InSets(Counted):
     """Numbers that say how many sets of how many."""
@@ -165,7 +167,7 @@ class InSets(Counted):
             len(values) == 2
             and values[0] < values[1]
             and whole_ladder(values) == values
-            and (self.kind(index + 1) == "reps" or draft.sets or (self.name_at or 0) > index)
+            and (self.kind(index + 1) == "reps" or draft.sets or self._from_to(index, values))
         ):
             draft.reps, draft.reps_to = values
             if draft.sets:
@@ -180,6 +182,12 @@ class InSets(Counted):
         draft.scheme, draft.sets, draft.sets_written = values, len(values), True
         draft.leads = self.name_at is not None and index < self.name_at
         return self.take(index, f"{len(values)} sets")
+
+    def _from_to(self, index: int, values: tuple[int, ...]) -> bool:
+        """'8-10 rows', 'rows (8-10)', 'rows 8-10': as many as one can of the two."""
+        name_at = self.name_at or 0
+        near = values[1] - values[0] <= WIDEST_RANGE
+        return name_at > index or (near and (index in self.line.bracketed or self.name_at is not None))
 
     def _are_percents(self, index: int, values: tuple[int, ...]) -> bool:
         """'6x2 (70-80)', '4 x 3 @ 75-80': behind sets, of a best."""
