@@ -194,7 +194,7 @@ class Attacher:
     def _give(self, part: PartDraft, read: Line, chunk: Chunk, alone: bool) -> None:
         """Fill the gaps of the movement before, or add a set to it."""
         draft = chunk.draft
-        if alone and draft.sets_written and len(part.work) > 1 and not any(map(_is_told, part.work)):
+        if alone and draft.sets_written and len(part.work) > 1 and not any(one.is_told for one in part.work):
             for one in part.work:  # "3 x 15 each" below a list of names
                 one.take_amounts(draft)
                 lend(draft, one, LOADS)
@@ -345,17 +345,13 @@ class Attacher:
         return True
 
 
-def _is_told(draft: Draft) -> bool:
-    return draft.has_amount or draft.max_effort or draft.estimated
-
-
 def _of_each(part: PartDraft, draft: Draft) -> None:
     """What is said above the list of all that stands bare in it: '30 reps for time', '3 x 12'."""
     if part.each_reps and draft.counts == "cal" and not draft.calories:
         draft.calories, draft.counts = part.each_reps, ""
     elif part.each_reps and not draft.has_amount:
         draft.reps = part.each_reps
-    elif part.each_sets and not draft.has_amount and not draft.max_effort:
+    elif part.each_sets and not draft.has_amount:
         draft.take_amounts(part.each_sets)
         lend(part.each_sets, draft, LOADS)
     elif part.each_sets and (draft.seconds or draft.distance_m) and not (draft.reps or draft.sets_written):

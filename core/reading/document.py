@@ -119,10 +119,9 @@ class DocumentPass:
         clock_rows(rows)
         for row, following in itertools.zip_longest(rows, rows[1:]):
             self._content(row, following)
-            if following is not None and _ENDS_WITH_OR.search(row.text) and row.role == "work":
-                following.role = (
-                    "note" if following.role == "work" and not following.heading else following.role
-                )
+            other = following is not None and row.role == following.role == "work" and not following.heading
+            if following is not None and other and _ENDS_WITH_OR.search(row.text):
+                following.role = "note"
         self.heads.title(rows)
         self._follow(rows)
         self._lifts(rows)

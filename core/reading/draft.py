@@ -93,6 +93,11 @@ class Draft:
             or self.max_effort
         )
 
+    @property
+    def is_told(self) -> bool:
+        """Whether the board says how much of it there is, or to find that out."""
+        return self.has_amount or self.estimated
+
     def take_amounts(self, other: Draft) -> None:
         """What another one is done for holds for this one too."""
         for name in AMOUNTS:
@@ -114,6 +119,7 @@ AMOUNTS = (
     "sides",
     "max_effort",
 )
+WEIGHT = ("loads", "load_unit", "load_text", "implements")  # what is lifted, however it is said
 LOADS = (
     "loads",
     "load_unit",

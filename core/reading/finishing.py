@@ -9,7 +9,7 @@ from dataclasses import replace
 from core.catalog import Catalog
 from core.reading.adding import grow
 from core.reading.divisions import loadable, shared_lines, stand_in
-from core.reading.draft import BUILD_SETS, HEAVY_PERCENT, LOADS, Draft, lend
+from core.reading.draft import BUILD_SETS, HEAVY_PERCENT, LOADS, WEIGHT, Draft, lend
 from core.reading.headings import AROUND
 from core.reading.kit_words import GOING, HAND_WEIGHTS
 from core.reading.merging import one_an_interval
@@ -129,7 +129,7 @@ class Finishing:
             if len(loaded) != 1 or lifts[0] is not loaded[0] or len(lifts) < 2 or weighed:
                 continue
             for one in lifts[1:]:
-                lend(loaded[0], one, ("loads", "load_unit", "load_text", "implements"))
+                lend(loaded[0], one, WEIGHT)
                 one.assumed.append(f"{loaded[0].load_text} as for the lift above")
             _loads_of_the_bar(part.work, loaded[0], lifts[1:])
 
@@ -137,7 +137,7 @@ class Finishing:
         """'Skill, 12 min: bar muscle-ups': one bare movement takes its section's time; a lift's is only a
         window."""
         only = part.work[0] if len(part.work) == 1 and part.format is None else None
-        bare = only is not None and not (only.has_amount or only.max_effort or only.estimated)
+        bare = only is not None and not only.is_told
         if (
             bare
             and only is not None
@@ -480,7 +480,7 @@ def _carry_loads(works: list[Draft]) -> None:
             or (work.scheme and work.sets_written)
         )
         if before is not None and not work.loads and not lighter and before.complex == work.complex:
-            lend(before, work, ("loads", "load_unit", "load_text", "implements"))
+            lend(before, work, WEIGHT)
             work.assumed.append(f"{before.load_text} as above")
         if work.loads:
             last[work.movement] = work
@@ -507,7 +507,7 @@ def _loads_of_the_bar(work: list[Draft], loaded: Draft, others: Sequence[Draft])
         for place in (at[id(one)] for one in others if own.loads and own.division):
             if place not in done:
                 said = Draft(own.line, own.column, "", assumed=list(own.assumed))
-                lend(own, said, ("loads", "load_unit", "load_text", "implements"))
+                lend(own, said, WEIGHT)
                 work.append(stand_in(work, (place,), own.division or "", said))
 
 

@@ -79,10 +79,9 @@ class Interrupting:
         self.reading.mark(
             row, start, start + said.end(), "format", f"between the {sets or rounds} sets above"
         )
-        before = len(part.work)
-        self.pieces.read(row, start + said.end(), stop, first=False)
-        for draft in part.work[before:] if sets else ():
-            draft.sets, draft.sets_written = draft.sets or sets, True
+        for draft in self.pieces.added(part, row, start + said.end(), stop):
+            if sets:
+                draft.sets, draft.sets_written = draft.sets or sets, True
         return True
 
     def below(self, row: Row, start: int, stop: int) -> bool:
@@ -138,9 +137,7 @@ class Interrupting:
 
     def _so_often(self, row: Row, part: PartDraft, start: int, stop: int, times: int) -> None:
         """Read what interrupts a part so many times in all; 0 where nobody knows how often."""
-        before = len(part.work)
-        self.pieces.read(row, start, stop, first=False)
-        for draft in part.work[before:]:
+        for draft in self.pieces.added(part, row, start, stop):
             draft.own_rounds, draft.often = times, not times
 
     def _every_so_long(self, row: Row, start: int, stop: int) -> bool:

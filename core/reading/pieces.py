@@ -33,6 +33,7 @@ from core.reading.draft import Chunk, Chunks, Draft
 from core.reading.formats import FormatFound, read_format
 from core.reading.interrupting import Interrupting
 from core.reading.line import Line
+from core.reading.part_draft import PartDraft
 from core.reading.remarks import (
     take_asides,
     take_bells,
@@ -106,6 +107,12 @@ class Pieces:
             if begin > start and self.interrupting.behind(row, begin, end):
                 continue
             self.content(row, self.reading.line(row, begin, end), bullet or row.bullet or row.letter)
+
+    def added(self, part: PartDraft, row: Row, start: int, stop: int) -> list[Draft]:
+        """Read a stretch of a row; the movements it added to a part."""
+        before = len(part.work)
+        self.read(row, start, stop, first=False)
+        return part.work[before:]
 
     def of_the_team(self, row: Row) -> None:
         """What each of a team does at the same time; what has no amount lasts as long as the others take."""

@@ -10,6 +10,7 @@ from dataclasses import replace
 from core.reading.board_words import board_words
 from core.reading.draft import Draft
 from core.reading.joining import WOMEN
+from core.reading.kit_words import HAND_WEIGHTS
 from core.reading.line import Line
 from core.reading.loads import unit_of
 from core.reading.phrases import Phrase
@@ -188,7 +189,7 @@ def take_bells(line: Line) -> None:
             word for one in line.phrases[:index] if one.kind == "words" for word in plain_words(one.text)
         }
         counted = alone or any(one.kind == "count" for one in line.phrases[:index])
-        if words & {"dumbbell", "kettlebell"} and counted:
+        if words & set(HAND_WEIGHTS) and counted:
             values = tuple(float(one) for one in re.findall(r"\d+", phrase.text))
             unit = unit_of(values, line.system, "hand") if alone else "s"
             bells = replace(phrase, kind="measure", unit=unit, values=values, pair=len(values) > 1)

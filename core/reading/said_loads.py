@@ -6,6 +6,7 @@ from core.catalog import Catalog
 from core.reading import divisions
 from core.reading.draft import (
     LOADS,
+    WEIGHT,
     Chunk,
     Draft,
     lend,
@@ -50,7 +51,7 @@ class SaidLoads:
         implements = {id(one): self.catalog.movements[one.movement].implement for one in loaded}
         held = [one for one in loaded if not draft.kit or implements[id(one)] == draft.kit] or loaded
         if held and not (draft.loads or draft.percents):
-            lend(held[-1], draft, ("loads", "load_unit", "load_text", "implements"))
+            lend(held[-1], draft, WEIGHT)
             draft.assumed.append(f"{draft.load_text} as above")
 
     def _lacks_a_load(self, kit: str) -> list[Draft]:

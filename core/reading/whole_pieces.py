@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING
 
 from core.reading.adding import GROWS, take_steps
 from core.reading.divisions import leads_with_division
+from core.reading.draft import Draft
 from core.reading.rows import Row
 from core.reading.sexes import take_standards
 from core.reading.state import Reading
@@ -104,10 +105,7 @@ class WholePieces:
             return False
         self.pieces.settle(row)
         self.reading.mark(row, start, start + len(said.group().rstrip()), "format", "build up")
-        part = self.reading.parts.current(row.number)
-        before = len(part.work)
-        self.pieces.read(row, start + said.end(), stop, first=False)
-        self.reading.complexes.build_up(part.work[before:])
+        self.reading.complexes.build_up(self._read(row, start + said.end(), stop))
         return True
 
     def _complex(self, row: Row, start: int, stop: int) -> bool:
@@ -117,11 +115,12 @@ class WholePieces:
             return False
         self.pieces.settle(row)
         self.reading.mark(row, start, start + len(said.group().rstrip()), "note", "what it is about")
-        part = self.reading.parts.current(row.number)
-        before = len(part.work)
-        self.pieces.read(row, start + said.end(), stop, first=False)
-        self.reading.complexes.bind_list(part.work[before:])
+        self.reading.complexes.bind_list(self._read(row, start + said.end(), stop))
         return True
+
+    def _read(self, row: Row, start: int, stop: int) -> list[Draft]:
+        """The movements of a stretch of a row, as they were added to its part."""
+        return self.pieces.added(self.reading.parts.current(row.number), row, start, stop)
 
     def _for_both(self, row: Row, start: int, stop: int) -> bool:
         """'M 30 cal row, F 24 cal row': one line, with both standards."""
@@ -129,10 +128,7 @@ class WholePieces:
         if said is None:
             return False
         self.reading.mark(row, start + said.start("he"), start + said.end("he"), "load", "whose standard")
-        part = self.reading.parts.current(row.number)
-        before = len(part.work)
-        self.pieces.read(row, start + said.start("his"), start + said.end("his"), first=False)
-        for draft in part.work[before:]:
+        for draft in self._read(row, start + said.start("his"), start + said.end("his")):
             draft.other = float(said["hers"])
         self.reading.mark(row, start + said.end("his"), start + said.end(), "amount", "the second standard")
         return True

@@ -273,8 +273,10 @@ class Counted(Measured):
         return self.row is not None and self.row.calorie_s is not None
 
     def _is_bare_height(self, index: int, phrase: Phrase) -> bool:
-        in_hand = self._held() == "hand" and tuple(phrase.values[:2]) in SURELY_POUNDS["hand"]
-        return self._is_height(phrase.values[0]) and not in_hand  # "20 step-ups holding a dumbbell 50/35"
+        if not self._is_height(phrase.values[0]):
+            return False
+        pounds = tuple(phrase.values[:2]) in SURELY_POUNDS["hand"]
+        return not (pounds and self._held() == "hand")  # "20 step-ups holding a dumbbell 50/35"
 
     def _bare_height(self, index: int, phrase: Phrase) -> None:
         self._height(index, phrase, "in" if phrase.values[0] <= INCHES_UP_TO else "cm", assumed=True)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from core.reading.amounts.base import AmountBase
-from core.reading.kit_words import held_in_hands
+from core.reading.kit_words import HAND_WEIGHTS, held_in_hands
 from core.reading.phrases import Phrase
 from core.reading.plain_words import plain_words
 from core.reading.units import KG_PER, METRE_PER
@@ -26,8 +26,6 @@ LIFTED = (
 SHORTEST_M = 100  # a bare number beside a machine is a distance from here on; common practice
 LEAST_LOAD = 5  # a smaller loose number is no load; common practice
 INCHES_UP_TO = 36  # a bare box height up to this is in inches, above it in cm; common practice
-
-SAID_IN_HAND = frozenset("db dbs dumbbell dumbbells kb kettlebell".split())
 
 
 class Lifted(AmountBase):
@@ -115,14 +113,12 @@ class Lifted(AmountBase):
             return "ball"
         beside = [self.line.phrases[one].text for one in self.indices] + self.draft.notes
         said = {word for text in beside for word in plain_words(text)}
-        return "hand" if held_in_hands(self.row) or said & SAID_IN_HAND else ""
+        return "hand" if held_in_hands(self.row) or said & set(HAND_WEIGHTS) else ""
 
     def _in_both_hands(self, phrase: Phrase) -> bool:
         """Whether 'two times a number' beside a movement is a weight in each hand."""
         row, draft = self.row, self.draft
         if row is None or draft.loads:
             return False
-        in_hands = (
-            row.implement in ("dumbbell", "kettlebell") or "dumbbell" in row.id or "pair" in row.context
-        )
+        in_hands = held_in_hands(row) or "pair" in row.context
         return (in_hands and (draft.has_amount or phrase.pair)) or (phrase.pair and draft.has_amount)
