@@ -61,7 +61,17 @@ class Boards(unittest.TestCase):
         said = re.findall(r"`([0-9a-f]{64})`", (BOARDS / "README.md").read_text(encoding="utf-8"))
         found = [
             hashlib.sha256((BOARDS / f"{name}.txt").read_bytes()).hexdigest()
-            for name in ("opened", "second", "third", "sealed", "fifth", "sixth", "seventh", "eighth")
+            for name in (
+                "opened",
+                "second",
+                "third",
+                "sealed",
+                "fifth",
+                "sixth",
+                "seventh",
+                "eighth",
+                "ninth",
+            )
         ]
         self.assertEqual(found, said)
 
