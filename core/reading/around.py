@@ -272,6 +272,8 @@ def take_each_once(row: Row, read: Line, parts: Parts, names: Names) -> None:
     part = parts.current(row.number)
     said = [how_many(phrase) for phrase in read.phrases if phrase.kind == "stations"]
     part.places = max([part.places, *said])
+    timed = part.format is not None and part.format.kind == "intervals" and not part.work
+    part.each_place |= timed and (bool(said) or any(phrase.kind == "each" for phrase in read.phrases))
     for index in read.free():
         phrase = read.phrases[index]
         if phrase.kind == "stations" and phrase.text.lower().endswith("once"):
@@ -279,8 +281,7 @@ def take_each_once(row: Row, read: Line, parts: Parts, names: Names) -> None:
             read.take([index], "format", "each once")
     minutes = part.format is not None and part.format.kind == "every-minute" and not part.work
     part.by_turns |= minutes and _says_turns(row, read, names)
-    interval = part.format is not None and part.format.kind == "intervals" and not part.work
-    part.each_once |= interval and "alternat" in row.content.lower()
+    part.each_once |= timed and "alternat" in row.content.lower()
 
 
 def around_a_bracket(read: Line, chunks: Sequence[Chunk]) -> dict[int, str]:

@@ -118,9 +118,9 @@ class Attacher:
             return
         counts = chunk.draft.has_amount or not (chunk.draft.loads or chunk.draft.percents)
         if counts and strange_words(read, chunk) and not _are_sets_of(part, chunk, row):
-            if not self._with_all(part, read, chunk):
-                self._bar_behind_words(part, row, chunk)
-            return  # they stay free and are handed back
+            if not self._with_all(part, read, chunk) and not self._bar_behind_words(part, row, chunk):
+                self._hand_back(read, chunk)
+            return
         if part is None or not part.work:
             self._above_its_list(row, read, chunk)
         else:
@@ -147,14 +147,16 @@ class Attacher:
             read.take(said, "note", "what all of it is done with")
         return given
 
-    def _bar_behind_words(self, part: PartDraft | None, row: Row, chunk: Chunk) -> None:
+    def _bar_behind_words(self, part: PartDraft | None, row: Row, chunk: Chunk) -> bool:
         """'5 min max snatches, switch as you like (24/16)': two standards of what stands before the words."""
         last = part.work[-1] if part is not None and part.work else None
         if last is None or last.line != row.number or last.loads or chunk.draft.other is None:
-            return
-        if self.catalog.movements[last.movement].implement in LOADED:
-            pair_as_load(last, chunk.draft)
-            lend(chunk.draft, last, LOADS)
+            return False
+        if self.catalog.movements[last.movement].implement not in LOADED:
+            return False
+        pair_as_load(last, chunk.draft)
+        lend(chunk.draft, last, LOADS)
+        return True
 
     def _above_its_list(self, row: Row, read: Line, chunk: Chunk) -> None:
         part = self.parts.last
@@ -388,5 +390,12 @@ def strange_words(read: Line, chunk: Chunk) -> bool:
         index not in read.taken
         and read.phrases[index].kind == "words"
         and not only_fillers(read.phrases[index].text)
+        and not _fills_a_cell(read, index)
         for index in chunk.indices
     )
+
+
+def _fills_a_cell(read: Line, index: int) -> bool:
+    """'.. | 4 sets | 3 reps | high': words in a cell of their own are a remark on the line."""
+    beside = [one.kind for one in read.phrases[index - 1 : index + 2]]
+    return index > 1 and beside in (["bar", "words"], ["bar", "words", "bar"])

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 
 from core.catalog import Catalog
 from core.catalog.rows import Movement
-from core.reading.workout import ASKING_KINDS, Doubt, Part, Work
+from core.reading.workout import ASKING_KINDS, Doubt, Format, Part, Work, Written
 
 YES_SO = re.compile(r"^yes,?\s+so\b[.!]?$", re.IGNORECASE)
 MOST_REPS = 500  # of one line; the limits here are common practice
@@ -25,6 +25,7 @@ MOST_CALORIES = 500
 LONGEST_HOLD_S = 900
 LONGEST_PIECE_MIN = 90.0
 MOST_ROUNDS = 50
+TIMED = ("every-minute", "intervals")  # a name in each of their minutes is one repetition, or fills it
 
 
 @dataclass(frozen=True)
@@ -79,6 +80,16 @@ def _of_part(part: Part, catalog: Catalog, holds_others: bool) -> Iterator[Doubt
     for work in part.work:
         for what, why in _of_work(work, catalog.movements[work.movement]):
             yield Doubt(work.line, work.column, work.text, what, why)
+        if part.kind in ASKING_KINDS and _says_no_amount(work, part.format):
+            what = f"{catalog.movements[work.movement].name} once"
+            yield Doubt(work.line, work.column, work.text, what, "no amount is written for it")
+
+
+def _says_no_amount(work: Work, fmt: Format) -> bool:
+    """Whether one repetition is a guess: neither its line nor the format says how many."""
+    told = Written(sets=work.written.sets) != work.written or work.reps_estimated or work.rep_every_s
+    one_each = work.complex is not None or work.role or fmt.scheme or fmt.kind in TIMED
+    return not (told or one_each) and work.reps == max(1, (fmt.rounds or 1) * fmt.repeat)
 
 
 def _of_work(work: Work, row: Movement) -> Iterator[tuple[str, str]]:

@@ -15,7 +15,7 @@ from core.reading.kit_words import GOING, HAND_WEIGHTS
 from core.reading.merging import one_an_interval
 from core.reading.part_draft import PartDraft
 from core.reading.rungs import written_out
-from core.reading.stations import LEAST_OPEN_S, Place, places_of
+from core.reading.stations import LEAST_OPEN_S, Place, lasts_again, places_of
 from core.reading.team_roles import give_waits
 from core.reading.volumes import Rounds, finish, once_s, rounds_of, time_left
 from core.reading.workout import Format, Part, PartKind, Work
@@ -205,6 +205,7 @@ class Finishing:
         fmt = fmt if part.exact else _one_set_an_interval(part, written_out(part, fmt))
         fmt = _one_of_the_places(part, fmt)
         self._place_lines(part, fmt)
+        fmt = self._again_in_its_interval(part, fmt)
         if fmt.kind == "every-minute" and not fmt.rounds and part.lasts_s:
             rounds = max(1, part.lasts_s // (fmt.interval_s or MINUTE_S))
             fmt = replace(fmt, rounds=rounds, minutes=part.lasts_s / MINUTE_S)
@@ -213,7 +214,10 @@ class Finishing:
         if fmt.kind not in NUMBERED:
             return fmt
         stations = {work.station for work in part.work if work.station} | part.rest_stations
-        return replace(fmt, stations=max(stations, default=0))
+        places = max(stations, default=0)
+        if part.each_place and fmt.kind == "intervals" and fmt.rounds and not part.exact:
+            fmt = replace(fmt, rounds=fmt.rounds * max(1, places))
+        return replace(fmt, stations=places)
 
     def _place_lines(self, part: PartDraft, fmt: Format) -> None:
         """'EMOM 12, 3 stations' or 'alternating EMOM' above three lines: each is a place of its own. So it
@@ -233,6 +237,21 @@ class Finishing:
             if too_long:
                 draft.assumed.append("one a minute, as all of them take longer than one")
         part.rest_stations.update(range(len(lines) + 1, places + 1))
+
+    def _again_in_its_interval(self, part: PartDraft, fmt: Format) -> Format:
+        """'5 x 3 min on, 1 min off' above a list that is soon over: as many rounds of it as fit each time."""
+        lines = _shared_lines(part)
+        placed = part.exact or part.each_once or any(one.station or one.role or one.sets for one in lines)
+        if fmt.kind != "intervals" or placed or len(lines) < 2 or not lasts_again(fmt, lines, self.catalog):
+            return fmt
+        return replace(
+            fmt,
+            kind="as-many-as-possible",
+            rounds=None,
+            work_s=None,
+            minutes=(fmt.work_s or 0) / MINUTE_S,
+            repeat=fmt.repeat * (fmt.rounds or 1),
+        )
 
     def _never_fits(self, lines: list[Draft], fmt: Format, places: int) -> bool:
         """Whether one pass takes far longer than the minute it has, even at the fast end of every pace, and

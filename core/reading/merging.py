@@ -63,7 +63,10 @@ def _of_rounds(first: Format, second: Format) -> Format | None:
     if second.kind == "as-many-as-possible" and first.rounds and not first.for_time:
         return replace(second, repeat=first.rounds, rest_s=first.rest_s or second.rest_s)
     if second.kind in ("intervals", "every-minute"):
-        return _with(replace(second, rounds=second.rounds or first.rounds), replace(first, rounds=None))
+        once = (second.rounds or 1) == 1  # "1 min at each station" below "3 rounds"
+        return _with(
+            replace(second, rounds=first.rounds if once else second.rounds), replace(first, rounds=None)
+        )
     return None
 
 

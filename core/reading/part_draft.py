@@ -51,6 +51,7 @@ class PartDraft:
     by_turns: bool = False  # "alternating": the lines of its list take turns by the minute
     heavy: bool = False  # "the heaviest complex in 10 min" above its list
     grows: int = 0  # "ascending by 2": by how much every number of its list, each round
+    each_place: bool = False  # "1 min at each station": its rounds are the whole list's
     each_once: bool = False  # every station of the list once, or the list by turns
     goes_on: bool = False  # "..." below its list: the ladder goes on
     all_out: bool = False  # "for max reps": bare movements are done as often as one can

@@ -31,7 +31,8 @@ def places_of(fmt: Format, work: Sequence[Draft], catalog: Catalog) -> dict[int,
     if len(numbers) < 2 or seconds is None:
         return {}
     again = fmt.repeat if fmt.kind == "as-many-as-possible" else fmt.rounds or 1
-    times = max(1, again // len(numbers)) if again % len(numbers) == 0 else again
+    places = fmt.stations or len(numbers)  # those of rest are counted
+    times = max(1, again // places) if again % places == 0 else again
     found = {}
     for number in numbers:
         here = [one for one in work if one.station == number]
@@ -49,6 +50,19 @@ def _lasts_s(fmt: Format) -> float | None:
         return fmt.work_s
     several = fmt.kind == "as-many-as-possible" and fmt.repeat > 1 and fmt.minutes
     return fmt.minutes * MINUTE_S if several and fmt.minutes else None
+
+
+def lasts_again(fmt: Format, work: Sequence[Draft], catalog: Catalog) -> bool:
+    """Whether an interval is so long that its whole list, said in numbers, is soon over."""
+    shared = [one for one in work if one.division in (None, "rx")]
+    counted = all(one.has_counts and not (one.max_effort or one.seconds) for one in shared)
+    once = sum(once_s(one, catalog, 0.5) for one in shared)
+    return (
+        bool(shared)
+        and counted
+        and LEAST_OPEN_S <= (fmt.work_s or 0)
+        and once < ONCE_FILLS * (fmt.work_s or 0)
+    )
 
 
 def _goes_on(work: Sequence[Draft], seconds: float, catalog: Catalog) -> bool:

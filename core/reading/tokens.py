@@ -268,8 +268,14 @@ def whole_ladder(values: tuple[int, ...]) -> tuple[int, ...]:
 
 
 def _written_out(phrases: list[Phrase]) -> list[Phrase]:
-    """'1-2-3-...-10 squat cleans, burpees': a ladder with an end above a list on its line is a scheme."""
-    first = phrases[0] if phrases else None
+    """'1-2-3-...-10 squat cleans, burpees': a ladder with an end above a list on its line is a scheme; so is
+    '10 to 1: burpees and swings'."""
+    begin = 1 if phrases and phrases[0].text.lower() == "from" else 0
+    first = phrases[begin] if phrases[begin:] else None
+    if first is not None and first.kind == "span":
+        rungs = whole_ladder(tuple(map(int, first.values)))
+        written = replace(first, kind="scheme", values=tuple(map(float, rungs)), form="")
+        return [*phrases[:begin], written, *phrases[begin + 1 :]] if len(rungs) > 2 else phrases
     listed = any(one.kind in ("comma", "plus", "and") for one in phrases[2:])
     if first is None or first.kind != "ladder" or first.form != "closed" or not listed:
         return phrases

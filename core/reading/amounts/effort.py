@@ -119,7 +119,8 @@ class Effort(InSets):
 
     def _bodyweight(self, index: int, phrase: Phrase) -> None:
         number = re.search(r"(\d+(?:\.\d+)?)(?:/(\d))?", phrase.text)
-        self.draft.bodyweight = float(number[1]) / float(number[2] or 1) if number else 1.0
+        parts = 100 if "%" in phrase.text else 1
+        self.draft.bodyweight = float(number[1]) / float(number[2] or parts) if number else 1.0
         self.take(index, f"{self.draft.bodyweight:g} x bodyweight", "load")
 
     def _per_side(self, index: int, phrase: Phrase) -> None:
