@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from core.catalog import Catalog
 from core.reading.amounts.measured import LEAST_WINDOW_S
+from core.reading.asides import is_aside
 from core.reading.context import in_context
 from core.reading.divisions import loadable
 from core.reading.draft import (
@@ -118,9 +119,11 @@ class Attacher:
             return
         counts = chunk.draft.has_amount or not (chunk.draft.loads or chunk.draft.percents)
         if counts and strange_words(read, chunk) and not _are_sets_of(part, chunk, row):
-            if not self._with_all(part, read, chunk) and not self._bar_behind_words(part, row, chunk):
+            words_by_the_way = all(is_aside(read, run) for run in read.untaken() if run[0] in chunk.indices)
+            given = self._with_all(part, read, chunk) or self._bar_behind_words(part, row, chunk)
+            if not given and words_by_the_way:
                 self._hand_back(read, chunk)
-            return
+            return  # else they stay free and are handed back
         if part is None or not part.work:
             self._above_its_list(row, read, chunk)
         else:

@@ -89,13 +89,16 @@ class DivisionAttacher:
 
     def _nearest(self, chunk: Chunk, division: str) -> list[PartDraft]:
         """The part a division's words are for: that with the movement most like theirs, of equals the
-        last."""
+        last; one that practises a skill only where no other has any like it."""
         parts = self.asking_parts()
         if not chunk.named:
             return sorted(parts, key=lambda part: not loaded_lines(part))
-        return sorted(
-            parts, key=lambda part: -divisions.best_likeness(part.work, chunk.draft, division, self.catalog)
-        )[:1]
+
+        def unlike(part: PartDraft) -> tuple[bool, float]:
+            likeness = divisions.best_likeness(part.work, chunk.draft, division, self.catalog)
+            return not likeness or part.heading_kind == "skill", -likeness
+
+        return sorted(parts, key=unlike)[:1]
 
     def asking_parts(self) -> list[PartDraft]:
         """The last parts that ask something, the last first."""

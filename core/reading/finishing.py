@@ -210,14 +210,7 @@ class Finishing:
             rounds = max(1, part.lasts_s // (fmt.interval_s or MINUTE_S))
             fmt = replace(fmt, rounds=rounds, minutes=part.lasts_s / MINUTE_S)
         fmt = _in_minutes(part, fmt)
-        fmt = replace(fmt, repeat=fmt.repeat * part.times)
-        if fmt.kind not in NUMBERED:
-            return fmt
-        stations = {work.station for work in part.work if work.station} | part.rest_stations
-        places = max(stations, default=0)
-        if part.each_place and fmt.kind == "intervals" and fmt.rounds and not part.exact:
-            fmt = replace(fmt, rounds=fmt.rounds * max(1, places))
-        return replace(fmt, stations=places)
+        return _numbered(part, replace(fmt, repeat=fmt.repeat * part.times))
 
     def _place_lines(self, part: PartDraft, fmt: Format) -> None:
         """'EMOM 12, 3 stations' or 'alternating EMOM' above three lines: each is a place of its own. So it
@@ -308,6 +301,16 @@ class Finishing:
             return False
         spent = sum(once_s(one, self.catalog, 0.5) for one in _shared_lines(part)[:-1])
         return not fmt.minutes or fmt.minutes * MINUTE_S - spent <= LONGEST_LAST_TRY_S
+
+
+def _numbered(part: PartDraft, fmt: Format) -> Format:
+    """With the places of its list; '3 rounds, 1 min at each station' above four of them: twelve intervals."""
+    if fmt.kind not in NUMBERED:
+        return fmt
+    places = max({work.station for work in part.work if work.station} | part.rest_stations, default=0)
+    if part.each_place and fmt.kind == "intervals" and fmt.rounds and not part.exact:
+        fmt = replace(fmt, rounds=fmt.rounds * max(1, places))
+    return replace(fmt, stations=places)
 
 
 def _in_minutes(part: PartDraft, fmt: Format) -> Format:

@@ -33,10 +33,23 @@ _INTERRUPTS = (
         r"\W*(?:after\s+)?every\s+(?:(?P<way>\d+)\s*)?(?P<unit>km|k|m|metres|meters|miles?)\b[^\d:]{0,16}[:,]?\s*(?=\d)",
         re.IGNORECASE,
     ),
+    re.compile(
+        r"\W*(?:(?:after|on)\s+)?every\s+(?P<count>\d{1,3})(?:th)?"
+        r"(?:\s+(?!min|sec|s\b|rounds?|sets?|cal)[^\W\d][^\d:,]{2,24}?)?\s*[:,–-]\s*(?=\d)",
+        re.IGNORECASE,
+    ),
+)
+_EVERY_ROUND = re.compile(
+    r"\W*(?:(?:after|in|on)\s+)?every\s+(?:(?P<nth>[2-9])(?:nd|rd|th)?\s+|(?P<other>other|second)\s+)?rounds?"
+    r"(?:\s+(?:do|add|finish\s+with))?\s*[:,–-]?\s*(?=\d)",
+    re.IGNORECASE,
 )
 _AFTER_ROUNDS = re.compile(
     r"\bafter\s+(?:the\s+)?(?:rounds?|sets?)\s+(?:of\s+)?(?P<list>\d{1,2}(?:\s*(?:,|and|&|/)\s*\d{1,2})*)\W*$",
     re.IGNORECASE,
+)
+_AFTER_REPS = re.compile(
+    r"\b(?:after\s+)?every\s+(?P<count>\d{1,3})(?:th)?\s+(?:reps?|[^\W\d][^\d:,]{2,24}?)\W*$", re.IGNORECASE
 )
 _EVERY_SO_LONG = re.compile(
     r"\W*every\s+(?P<minutes>[2-9]|1\d)\s*(?:min(?:ute)?s?\b|')\s*"
@@ -60,7 +73,7 @@ class Interrupting:
 
     def read(self, row: Row, start: int, stop: int, bullet: int | None = None) -> bool:
         """Whether a stretch of a row was one of these."""
-        ways = (self.below, self._every_so_long, self._after_rounds)
+        ways = (self.below, self._every_so_long, self._every_round, self._after_rounds)
         return any(way(row, start, stop) for way in ways) or self._minutes_interrupt(row, start, stop, bullet)
 
     def behind(self, row: Row, start: int, stop: int) -> bool:
@@ -100,7 +113,7 @@ class Interrupting:
             if open_ended
             else len(re.findall(r"\d+", groups["list"]))
             if groups.get("list")
-            else _ways(part.work[-1], said)
+            else _goes(part.work[-1], said)
         )
         if not times and not open_ended:
             return False
@@ -110,8 +123,10 @@ class Interrupting:
         return True
 
     def _after_rounds(self, row: Row, start: int, stop: int) -> bool:
-        """'400 m run after rounds of 3, 6, 9' below the list: so many times."""
-        said, part = _AFTER_ROUNDS.search(row.text[start:stop]), self.reading.parts.last
+        """'400 m run after rounds of 3, 6, 9', '.. after every 25 reps' below the list: so many times."""
+        part, text = self.reading.parts.last, row.text[start:stop]
+        rounds = _AFTER_ROUNDS.search(text)
+        said = rounds or _AFTER_REPS.search(text)
         if (
             said is None
             or part is None
@@ -119,7 +134,9 @@ class Interrupting:
             or not row.text[start : start + said.start()].strip(" -–*")
         ):
             return False
-        times = len(re.findall(r"\d+", said["list"]))
+        times = len(re.findall(r"\d+", said["list"])) if rounds else _goes(part.work[-1], said)
+        if not times:
+            return False
         self.reading.mark(row, start + said.start(), start + said.end(), "format", f"{times} times")
         self._so_often(row, part, start, start + said.start(), times)
         return True
@@ -133,6 +150,19 @@ class Interrupting:
             return False
         self.reading.mark(row, said, start, "format", f"{rounds - 1} times")
         self._so_often(row, part, start, stop, rounds - 1)
+        return True
+
+    def _every_round(self, row: Row, start: int, stop: int) -> bool:
+        """'Every round: 100 m carry', 'every 2 rounds 400 m run' below a list."""
+        said, part = _EVERY_ROUND.match(row.text[start:stop]), self.reading.parts.last
+        fmt = part.format if part is not None and part.work else None
+        if said is None or part is None or fmt is None:
+            return False
+        way = 2 if said["other"] else int(said["nth"] or 1)
+        times = (len(fmt.scheme) or fmt.rounds or 0) // way
+        says = f"{times} times" if times else "nobody knows how often"
+        self.reading.mark(row, start, start + said.end(), "format", says)
+        self._so_often(row, part, start + said.end(), stop, times)
         return True
 
     def _so_often(self, row: Row, part: PartDraft, start: int, stop: int, times: int) -> None:
@@ -170,8 +200,10 @@ class Interrupting:
         return True
 
 
-def _ways(work: Draft, said: re.Match[str]) -> int:
-    """How often a way is in what a movement goes: '5 km', 'every km'."""
+def _goes(work: Draft, said: re.Match[str]) -> int:
+    """How often a count is in the repetitions of a movement, or a way in what it goes: '5 km', 'every km'."""
+    if count := int(said.groupdict().get("count") or 0):
+        return (work.reps or 0) // count if (work.reps or 0) >= LEAST_TIMES * count else 0
     unit = {"k": "km", "metres": "m", "meters": "m", "miles": "mile"}.get(
         said["unit"].lower(), said["unit"].lower()
     )

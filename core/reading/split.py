@@ -8,7 +8,7 @@ from core.reading.board_words import speaks_of_care
 from core.reading.choices import is_choice, is_easier, is_one_of_several, keep_choice, lasts
 from core.reading.chunks import ChunkReader
 from core.reading.divisions import division_id
-from core.reading.draft import Chunk, Chunks
+from core.reading.draft import AMOUNTS, Chunk, Chunks, lend
 from core.reading.line import SILENT, Line
 from core.reading.names import Names
 from core.reading.of_the_line import as_often, load_of_all, load_of_the_lift
@@ -70,12 +70,9 @@ class Splitter:
             chunk = self.reader.read(read, carried + indices)
             carried = []
             chunk.joined_by = joined_by
-            if own is None and found and is_choice(chunk, found[-1][1]):
-                while is_one_of_several(read, found):
-                    _, other = found.pop()
-                    keep_choice(read, other.indices, found[-1][1])
-                keep_choice(read, indices, found[-1][1])
-            elif own is None and not found and self._leads_a_name(read, chunk, indices[-1]):
+            if own is None and found and self._is_chosen(read, found, chunk, indices):
+                continue
+            if own is None and not found and self._leads_a_name(read, chunk, indices[-1]):
                 read.give_back(indices)
                 carried = indices
             elif own is None and division is None and found and is_easier(read, chunk, found[-1][1]):
@@ -92,6 +89,22 @@ class Splitter:
         times_of_all(read, [chunk for _, chunk in found])
         number_of_each(read, [chunk for _, chunk in found])
         return found
+
+    def _is_chosen(self, read: Line, found: Chunks, chunk: Chunk, indices: list[int]) -> bool:
+        """Whether a chunk is another choice for the one before: kept beside it, or everybody's where that one
+        is only the best's ('7 bar muscle-ups (RX+) or chest-to-bar')."""
+        best, before = found[-1]
+        if best == "elite" and chunk.joined_by == "or" and chunk.named:
+            lend(before.draft, chunk.draft, AMOUNTS)
+            found.insert(-1, (None, chunk))
+            return True
+        if not is_choice(chunk, before):
+            return False
+        while is_one_of_several(read, found):
+            _, other = found.pop()
+            keep_choice(read, other.indices, found[-1][1])
+        keep_choice(read, indices, found[-1][1])
+        return True
 
     def _only_one_of_them(self, read: Line, found: Chunks) -> Chunks:
         """'Row/bike/ski 2 min', 'row, ski or bike 10 min, 20 squats': the first for as long as stands behind

@@ -57,12 +57,7 @@ def lasts_again(fmt: Format, work: Sequence[Draft], catalog: Catalog) -> bool:
     shared = [one for one in work if one.division in (None, "rx")]
     counted = all(one.has_counts and not (one.max_effort or one.seconds) for one in shared)
     once = sum(once_s(one, catalog, 0.5) for one in shared)
-    return (
-        bool(shared)
-        and counted
-        and LEAST_OPEN_S <= (fmt.work_s or 0)
-        and once < ONCE_FILLS * (fmt.work_s or 0)
-    )
+    return bool(shared) and counted and (fmt.work_s or 0) > max(LEAST_OPEN_S, once / ONCE_FILLS)
 
 
 def _goes_on(work: Sequence[Draft], seconds: float, catalog: Catalog) -> bool:

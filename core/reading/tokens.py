@@ -272,7 +272,7 @@ def _written_out(phrases: list[Phrase]) -> list[Phrase]:
     '10 to 1: burpees and swings'."""
     begin = 1 if phrases and phrases[0].text.lower() == "from" else 0
     first = phrases[begin] if phrases[begin:] else None
-    if first is not None and first.kind == "span":
+    if first is not None and first.kind == "span" and not any(one.kind == "ladder-word" for one in phrases):
         rungs = whole_ladder(tuple(map(int, first.values)))
         written = replace(first, kind="scheme", values=tuple(map(float, rungs)), form="")
         return [*phrases[:begin], written, *phrases[begin + 1 :]] if len(rungs) > 2 else phrases

@@ -65,7 +65,8 @@ def _tells_a_time(scan: Scan, at: int) -> bool:
         return following is not None
     before = scan.phrases[at - 1].text.lower() if at else ""
     changes = any(word in before for word in ("alternat", "switch", "swap", "chang", "rotat"))
-    return following.kind == "count" and not changes  # "alternating arms every 5"
+    counts = scan.kind(at + 2) in ("reps", "words", "rounds")  # "every 20 reps", "every 2 rounds"
+    return following.kind == "count" and not (changes or counts)  # "alternating arms every 5"
 
 
 def _follows_a_piece(scan: Scan, at: int) -> bool:
@@ -238,5 +239,5 @@ NOTATION = Notation(
             Format("every-minute", rounds=6, interval_s=180),
         ),
     ),
-    counter_examples=("every break: 30 skips",),
+    counter_examples=("every break: 30 skips", "every 20 reps: 200 m run"),
 )
