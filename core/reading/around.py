@@ -318,9 +318,11 @@ def _before_its_rounds(read: Line, chunks: Sequence[Chunk], named: Sequence[int]
 
 
 def slashed_minutes(row: Row, chunks: Iterable[Chunk], part: PartDraft | None) -> None:
-    """'EMOM 16: 12 cal bike / 12 push-ups / rest': a minute each."""
+    """'EMOM 16: 12 cal bike / 12 push-ups / rest', '(12 cal bike, 12 push-ups, rest)': a minute each."""
     named = [chunk for chunk in chunks if chunk.named]
-    slashed = len(named) > 1 and all(chunk.joined_by == "slash" for chunk in named[1:])
+    rests = re.search(r"[/,]\s*rest\W*$", row.text, re.IGNORECASE) is not None
+    signs = ("slash", "comma") if rests else ("slash",)
+    slashed = len(named) > 1 and all(chunk.joined_by in signs for chunk in named[1:])
     fmt = part.format if part is not None else None
     turns = fmt is not None and (
         fmt.kind == "every-minute" or (fmt.kind == "intervals" and (fmt.rounds or 0) % len(named or "1") == 0)
@@ -329,7 +331,7 @@ def slashed_minutes(row: Row, chunks: Iterable[Chunk], part: PartDraft | None) -
         return
     for place, chunk in enumerate(named, start=1):
         chunk.draft.station = place
-    if re.search(r"/\s*rest\W*$", row.text, re.IGNORECASE):
+    if rests:
         part.rest_stations.add(len(named) + 1)
 
 

@@ -364,9 +364,10 @@ def _of_each(part: PartDraft, draft: Draft) -> None:
 
 
 def _counts_each(read: Line) -> bool:
-    """'30 reps for time', '7 rounds of 7:' above bare names."""
-    kinds = [one.kind for one in read.phrases if one.kind != "colon"]
-    return "for-time" in kinds or kinds[-3:] == ["rounds", "of", "count"]
+    """'30 reps for time', '7 rounds of 7:', 'AMRAP 9, 9 reps of each' above bare names."""
+    kinds = [one.kind for one in read.phrases if one.kind not in ("colon", "reps", "close")]
+    of_each = kinds[-2:] == ["count", "each"] or kinds[-3:] == ["count", "of", "each"]
+    return "for-time" in kinds or of_each or kinds[-3:] == ["rounds", "of", "count"]
 
 
 def _are_sets_of(part: PartDraft | None, chunk: Chunk, row: Row) -> bool:

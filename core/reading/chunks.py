@@ -150,7 +150,15 @@ class ChunkReader:
                 for one in indices
                 if one not in line.bracketed
             )
-        ) or any(line.phrases[one].kind == "rest" for one in line.bracketed)
+        ) or any(self._speaks_of_rest(line, one) for one in line.bracketed)
+
+    def _speaks_of_rest(self, line: Line, index: int) -> bool:
+        """'(rest 15 s between singles)'; a rest at the end of a list is one of its places: '(12 burpees /
+        rest)'."""
+        if line.phrases[index].kind != "rest":
+            return False
+        beside = [one.kind for one in line.phrases[index - 1 : index + 2 : 2]]
+        return beside not in (["slash", "close"], ["comma", "close"], ["slash", "slash"], ["comma", "comma"])
 
     def _is_reference(self, line: Line, index: int) -> bool:
         """'up to 80 % of snatch', 'lunge 4x10, 50-60 % BS': the name says of what a percent is."""

@@ -28,6 +28,9 @@ _ONE_NUMBER = ("count", "measure")
 _BETWEEN_SEXES = ("colon", "comma", "slash", "bar", "and", "dash", "open", "close")
 WOMEN = ("f", "w", "l", "girl", "♀")
 _A_SEX_AND_A_NUMBER = re.compile(r"([mfw])\s*(\d{1,3})", re.IGNORECASE)
+_CALORIES_AND_COUNT = re.compile(
+    r"(?P<first>\d+(?:\s*/\s*\d+)?\s*cals?(?:ories?)?)\s*(?P<sign>/)\s*(?P<second>\d+)", re.IGNORECASE
+)
 _TEMPO = re.compile(r"[2-6][0-4]x[0-4]", re.IGNORECASE)
 _HARD = re.compile(r"\b(?:hard|fast|strong|sprint|all[ -]out)$", re.IGNORECASE)
 _EASY = re.compile(r"(?:easy|recovery|slow|light)", re.IGNORECASE)
@@ -101,7 +104,7 @@ def join_phrases(phrases: list[Phrase], line: str) -> list[Phrase]:
                 kind = kept.pop()
                 kept[-1] = replace(kept[-1], end=kind.end, text=line[kept[-1].column : kind.end])
             kept.append(phrase)
-    return _his_first(kept)
+    return _his_first(_another_piece(kept))
 
 
 def _last_set_open(phrases: list[Phrase], line: str) -> list[Phrase]:
@@ -128,6 +131,24 @@ def _sexes_apart(phrases: list[Phrase]) -> list[Phrase]:
             apart.append(Phrase("count", said[2], middle, phrase.end, (float(said[2]),)))
         else:
             apart.append(phrase)
+    return apart
+
+
+def _another_piece(phrases: list[Phrase]) -> list[Phrase]:
+    """'row 12 cal / 12 burpees': behind the sign is the next name's count, where one stands before."""
+    apart: list[Phrase] = []
+    for at, phrase in enumerate(phrases):
+        said = _CALORIES_AND_COUNT.fullmatch(phrase.text) if phrase.unit == "cal" and phrase.pair else None
+        named = [one.kind for one in phrases[max(0, at - 1) : at + 2 : 2]] == ["words", "words"]
+        if said is None or not named:
+            apart.append(phrase)
+            continue
+        sign, second = (phrase.column + said.start(part) for part in ("sign", "second"))
+        end = phrase.column + said.end("first")
+        values = phrase.values[:-1]
+        apart.append(replace(phrase, text=said["first"], end=end, values=values, pair=len(values) > 1))
+        apart.append(Phrase("slash", "/", sign, sign + 1))
+        apart.append(Phrase("count", said["second"], second, phrase.end, phrase.values[-1:]))
     return apart
 
 

@@ -68,7 +68,10 @@ MINUTE_LABEL = re.compile(
     re.IGNORECASE,
 )
 _OWN_LABEL = re.compile(r"\W*[^\W\d][^\d:]{1,30}:\s+(?=\d)")  # "Fitness: 3 sets" above 'A1', 'A2'
-_GOES_ON = re.compile(r"\d|max|rest\b", re.IGNORECASE)
+_GOES_ON = re.compile(
+    r"\d|max|rest\b|[^\d]{2,40}?\b(?:max|amrap|for\s+(?:cal(?:orie)?s?|met(?:er|re)s|reps|distance))\b",
+    re.IGNORECASE,
+)
 BEFORE_BAR = re.compile(r"^\s*(\d{1,2})\s*\|\s*(?=[A-Za-z])")  # "1 | WARM UP 10 min"
 _LOADS = re.compile(
     r"(?:loads?|weights?)\s*[:=]\s*(?=(?:[\d/.,\s():♀♂]|kgs?\b|lbs?\b|[mfw]\b|women\b|men\b|ladies\b|gents\b)+$)",
@@ -78,7 +81,11 @@ _WARM_UP_SETS = re.compile(
     r"(?:a\s+few\s+|some\s+|\d\s+)?warm[\s-]?up\s+sets?\s*(?:,\s*then\b|,|then\b|[:–-])\s*(?=\d)",
     re.IGNORECASE,
 )
-_OPTIONAL = re.compile(r"(?:optional|bonus|extra|if\s+time)\s*[:–-]\s*(?=\d)", re.IGNORECASE)
+_OPTIONAL = re.compile(
+    r"(?:optional(?:ly)?|bonus|extra|(?:only\s+)?(?:if|when)\s+(?:(?:you\s+(?:still\s+)?have|there\s+is|there's)\s+)?(?:any\s+)?time"
+    r"(?:\s+(?:left|allows|permits|remains))?|time\s+permitting)\s*[:,–-]\s*(?=\d)",
+    re.IGNORECASE,
+)
 _BEFORE = (
     (_OPTIONAL, "for who has time"),
     (_WARM_UP_SETS, "sets to warm up"),

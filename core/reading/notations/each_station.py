@@ -62,7 +62,7 @@ def _is_work(scan: Scan, place: int) -> bool:
         seconds_of(scan.phrases[place]) is not None
         and scan.kind(place - 1) != "rest"
         and (scan.phrases[place].times == 1 or scan.kind(place + 1) == "stations")
-        and not (following is not None and following.kind == "words" and _tells_a_change(following))
+        and not (following is not None and _tells_a_change(following))
     )
 
 
@@ -89,7 +89,7 @@ def _change(scan: Scan) -> int | None:
     for place in scan.free:
         seconds = seconds_of(scan.phrases[place])
         following = scan.phrases[place + 1] if place + 1 < len(scan.phrases) else None
-        if place in scan.used or seconds is None or following is None or following.kind != "words":
+        if place in scan.used or seconds is None or following is None:
             continue
         if _tells_a_change(following):
             scan.used |= {place, place + 1}
@@ -98,7 +98,8 @@ def _change(scan: Scan) -> int | None:
 
 
 def _tells_a_change(phrase: Phrase) -> bool:
-    return any(word in phrase.text.lower() for word in _CHANGES)
+    told = phrase.kind in ("words", "rest")
+    return told and any(word in phrase.text.lower() for word in _CHANGES)
 
 
 NOTATION = Notation(

@@ -15,8 +15,9 @@ from core.reading.workout import Format
 
 WITHIN = ("in", "within")
 WITHIN_A_TIME = frozenset(("in", "within", "complete", "finish", "order", "partition"))
-_BESIDE = frozenset("comma colon at words dash of then slash bar open close team share max".split())
+_BESIDE = frozenset("comma colon at words dash of then slash bar open close team share max quality".split())
 LEAST_S = 240  # a shorter time alone is no piece; common practice
+LEAST_AGAIN_S = 30  # "6 x 45 s" above a list
 
 
 def read(scan: Scan) -> Format | None:
@@ -56,7 +57,7 @@ def read(scan: Scan) -> Format | None:
     ):
         return None
     seconds = seconds_of(scan.phrases[times[0]]) or 0
-    if seconds < LEAST_S:
+    if seconds < (LEAST_AGAIN_S if several else LEAST_S):
         return None
     kept = ("rest", "team", "share", "max")  # read beside the format
     scan.used |= {place for place in scan.free if place not in resting and scan.kind(place) not in kept}
@@ -129,6 +130,7 @@ NOTATION = Notation(
         Example("In 40 minutes:", Format(cap_s=2400)),
         Example("15 min to complete:", Format(cap_s=900)),
         Example("10 min continuous: 20 m bear crawl, 20 m walk", Format("as-many-as-possible", minutes=10)),
+        Example("6 x 3 min", Format("intervals", rounds=6, work_s=180)),
         Example("20 min, steady", Format("as-many-as-possible", minutes=20)),
         Example("12 min of", Format("as-many-as-possible", minutes=12)),
         Example("12 minutes of 5 pull-ups, 10 push-ups", Format("as-many-as-possible", minutes=12)),

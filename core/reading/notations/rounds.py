@@ -35,6 +35,8 @@ def read(scan: Scan) -> Format | None:
     timed = "for-time" in said
     if rounds and (rounds > 1 or not timed):
         return Format("rounds", rounds=rounds, for_time=timed)
+    if not (timed or scheme) and any(seconds_of(scan.phrases[place]) for place in scan.free):
+        return None  # "20 min for quality" is a time alone
     return Format("for-time", scheme=scheme, ladder_step=step, for_time=timed)
 
 
