@@ -20,7 +20,7 @@ from core.reading.headings import (
 from core.reading.names import Names
 from core.reading.phrases import Phrase
 from core.reading.plain_words import plain_words
-from core.reading.prose import ARRANGES, COUNTED, FIRST_HOUR, Prose, arranges, bare_words
+from core.reading.prose import ARRANGES, AS_USUAL, COUNTED, FIRST_HOUR, Prose, arranges, bare_words
 from core.reading.row_roles import (
     ROUND,
     level_blocks,
@@ -115,6 +115,8 @@ class Heads:
         heading = row.day or read_heading(text, letters, self.bullets)
         if heading is not None and heading.name.lower() == "today" and _SETS_BEHIND.match(text, heading.end):
             return None  # "Today: 5x5 @ 75 %" below its lift
+        if heading is not None and AS_USUAL.match(text):
+            return None
         if heading is not None and (heading.opens == "day" or not self._is_a_list(row, heading)):
             return heading
         if heading is not None:

@@ -23,6 +23,8 @@ WHOLE = 100.0
 MOST_DROPPED = 40  # percent that back-off sets are lighter by; common practice
 FAR_APART = 5  # times; two standards are nearer
 NEAR = 9  # phrases back that may belong to the one being read
+PAIR = 2
+LONGEST_EASY_S = 180  # between efforts; longer is work of its own; common practice
 PAIR_OF_SEXES = 4  # a number and a word for each
 _ONE_NUMBER = ("count", "measure")
 _BETWEEN_SEXES = ("colon", "comma", "slash", "bar", "and", "dash", "open", "close")
@@ -152,9 +154,16 @@ def _another_piece(phrases: list[Phrase]) -> list[Phrase]:
     return apart
 
 
+def _lasts_a_little(phrase: Phrase) -> bool:
+    timed = phrase.kind == "clock" or (phrase.kind == "measure" and phrase.unit in SECOND_PER)
+    return timed and phrase.times == 1 and phrase.values[0] * SECOND_PER.get(phrase.unit, 1) <= LONGEST_EASY_S
+
+
 def _easy_is_rest(phrases: list[Phrase]) -> list[Phrase]:
     """'3 min bike hard, 2 min easy': minutes between efforts that name nothing."""
     told = list(phrases)
+    if len(phrases) == PAIR and _EASY.fullmatch(phrases[1].text) and _lasts_a_little(phrases[0]):
+        return [phrases[0], replace(phrases[1], kind="rest")]  # ":30 easy" on a row of a list
     for at in range(3, len(phrases)):
         how, long = phrases[at], phrases[at - 1]
         timed = long.kind == "clock" or (long.kind == "measure" and long.unit in ("s", "min"))

@@ -42,6 +42,7 @@ PARTNER = re.compile(
     r"^\s*(?:(?:(?:partner|athlete|person)\s+|p)?([A-C1-3])\s*[:)]\s+|p([1-3])\s+(?:[-–]\s+)?)(?=\S)",
     re.IGNORECASE,
 )
+_WHO_ALONE = re.compile(r"^\W*(?:pair|partner|athlete|person)\s+[A-D1-4]\W*$", re.IGNORECASE)
 PARTNERS = tuple("AB 12 ABC 123".split())
 COUNTED_LABEL = re.compile(r"^\s*(?P<word>[A-Za-z]{1,12})\.?\s*#?(?P<number>\d{1,2})\s*[:.)]\s+(?=\S)")
 STARTS_AT = re.compile(
@@ -248,7 +249,10 @@ def clock_starts(rows: list[Row]) -> None:
 
 def partners(rows: list[Row]) -> None:
     """'A: 200 m run' and 'B: max burpees' right below 'in pairs', 'P1 ..', 'P2 ..', 'P3 ..' below 'teams of
-    3': what each of them does."""
+    3': what each of them does; 'Pair 1', 'Pair 2' on rows of their own only say whose list follows."""
+    alone = [row for row in rows if row.role == "work" and _WHO_ALONE.match(row.text)]
+    for row in alone if len(alone) >= LEAST_LABELS else ():
+        row.role = "note"
     found = [
         (at, row, PARTNER.match(row.text)) for at, row in enumerate(rows) if row.role in ("work", "rest")
     ]

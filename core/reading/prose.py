@@ -34,6 +34,11 @@ AGAIN = re.compile(
     re.IGNORECASE,
 )
 _AMOUNTS = ("count", "measure", "sets")
+AS_USUAL = re.compile(
+    r"^\W*(?:mobility|warm[- ]?ups?|stretch(?:ing)?|activation|prep)\s+(?:first|on\s+your\s+own|as\s+(?:usual|always)"
+    r"|before\s+(?:class|you\s+start))\b[^:\d]*(?:\(\s*\d+[^)]*\))?\W*$",
+    re.IGNORECASE,
+)  # of which nothing is said, so that it heads nothing
 MARKED = re.compile(
     r"^\s*good (?:morning|evening|afternoon)\b(?=\s*(?:[!,.]|all\b|team|every|folks|crew"
     r"|friends|people|to\b|from\b|and\b|$))"
@@ -140,7 +145,7 @@ class Prose:
         """What marks, labels and lists tell; None where they tell nothing."""
         if self._is_a_name(text, phrases) or GROWS.match(text):
             return False
-        if MARKED.match(text) or (phrases and phrases[0].kind == "note"):
+        if MARKED.match(text) or AS_USUAL.match(text) or (phrases and phrases[0].kind == "note"):
             return True
         if AGAIN.match(text):
             return False

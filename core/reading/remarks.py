@@ -79,6 +79,8 @@ def take_asides(line: Line) -> None:
                 and (_ASIDE.match(line.phrases[at].text) or _is_her_scheme(line.phrases[at:stop]))
             )
             or _is_less(line.phrases[at:stop])
+            or _says_of_what(line.phrases[at:stop])
+            or _takes_turns(line.phrases[at:stop])
             or (stop > at + 1 and line.phrases[at].kind == "or")
             or _is_tempo(line.phrases[at:stop])
             or _is_a_place(line, at, stop)
@@ -142,6 +144,24 @@ def _is_tempo(phrases: Sequence[Phrase]) -> bool:
 TEMPO_WORDS = frozenset(
     ("down", "up", "hold", "pause", "in", "the", "hole", "at", "bottom", "top", "second", "sec", "count")
 )
+
+
+def _says_of_what(phrases: Sequence[Phrase]) -> bool:
+    """'3 @ 60, 3 @ 70 (percent of snatch)': of what the numbers are a share."""
+    kinds = [one.kind for one in phrases]
+    return kinds[:3] == ["words", "of", "words"] and phrases[0].text.lower().rstrip("s") in SHARES
+
+
+SHARES = frozenset(("percent", "percentage", "all percent", "all percentage"))
+
+
+def _takes_turns(phrases: Sequence[Phrase]) -> bool:
+    """'(alternate arms every 5)', '(switch hands every 10 reps)': when sides change."""
+    begins = bool(phrases) and _CHANGES.match(phrases[0].text) is not None
+    return begins and any(one.kind in ("every", "count") for one in phrases)
+
+
+_CHANGES = re.compile(r"(?:alternat|switch|swap|chang)", re.IGNORECASE)
 
 
 def _is_less(phrases: Sequence[Phrase]) -> bool:
