@@ -119,9 +119,8 @@ class Attacher:
             return
         counts = chunk.draft.has_amount or not (chunk.draft.loads or chunk.draft.percents)
         if counts and strange_words(read, chunk) and not _are_sets_of(part, chunk, row):
-            words_by_the_way = all(is_aside(read, run) for run in read.untaken() if run[0] in chunk.indices)
             given = self._with_all(part, read, chunk) or self._bar_behind_words(part, row, chunk)
-            if not given and words_by_the_way:
+            if not given and _only_amounts_matter(read, chunk):
                 self._hand_back(read, chunk)
             return  # else they stay free and are handed back
         if part is None or not part.work:
@@ -397,6 +396,14 @@ def strange_words(read: Line, chunk: Chunk) -> bool:
         and not _fills_a_cell(read, index)
         for index in chunk.indices
     )
+
+
+def _only_amounts_matter(read: Line, chunk: Chunk) -> bool:
+    """Whether sets or loads stand among words that are by the way, so that else nobody would hear of them."""
+    draft = chunk.draft
+    lifted = draft.sets_written or len(draft.scheme) > PAIR or draft.loads or draft.percents
+    by_the_way = (is_aside(read, run) for run in read.untaken() if run[0] in chunk.indices)
+    return bool(lifted) and all(by_the_way)
 
 
 def _fills_a_cell(read: Line, index: int) -> bool:

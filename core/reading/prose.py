@@ -35,8 +35,8 @@ AGAIN = re.compile(
 )
 _AMOUNTS = ("count", "measure", "sets")
 AS_USUAL = re.compile(
-    r"^\W*(?:mobility|warm[- ]?ups?|stretch(?:ing)?|activation|prep)\s+(?:first|on\s+your\s+own|as\s+(?:usual|always)"
-    r"|before\s+(?:class|you\s+start))\b[^:\d]*(?:\(\s*\d+[^)]*\))?\W*$",
+    r"^\W*(?:mobility|warm[- ]?ups?|stretch(?:ing)?|activation|prep)\s+"
+    r"(?:first|on\s+your\s+own|as\s+(?:usual|always)|before\s+(?:class|you\s+start))\b[^:\d]*(?:\(\s*\d+[^)]*\))?\W*$",
     re.IGNORECASE,
 )  # of which nothing is said, so that it heads nothing
 MARKED = re.compile(
