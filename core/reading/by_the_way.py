@@ -25,7 +25,7 @@ _TURNS = tuple(
         r",?\s*\(?\b\d\s?(?:s|secs?|seconds|counts?)\s+(?:down|up|pauses?|negatives?|eccentrics?|lower(?:ing)?|descent)\b"
         r"(?:\s+(?:at|in|on)\s+(?:the\s+)?\w+(?:\s+and\s+\w+)?)?\)?",
         r"^\W*(?:record|log|note|write\s+down)\s+(?:the\s+|your\s+)?(?:best|heaviest|score|time|result)s?\b",
-        r"\bgoal\s*:?\s*(?:is\s+)?(?:sub|under|below)\s*-?\d{1,2}:\d{2}\b",
+        r"\b(?:goal|target|aim)\s*:?\s*(?:is\s+)?(?:sub|under|below)\s*-?\d{1,2}(?::\d{2}|\s*(?:min(?:ute)?s?\b|'))?(?!\d)",
         r"^\W*(?:in\s+)?\d{1,2}\s*(?:min(?:ute)?s?|')\s*:.*?(?P<said>[,;]\s*(?:as\s+many\s+(?:rounds|reps)(?:\s*(?:and|&|\+)\s*reps)?"
         r"\s+as\s+possible|amrap)\s*[.!]?)$",
         r"\b1\s+[13]/[24]\s+(?=(?:reps?|front|back|overhead|goblet|squats?|bench|split|air|pull|push|ring|chin)\b)",

@@ -24,6 +24,7 @@ class Draft:
     sets: int | None = None
     sets_written: bool = False
     sum: tuple[int, ...] = ()
+    sums: tuple[tuple[int, ...], ...] = ()  # "3+1, 2+1, 1+1": one a set
     loads: tuple[float, ...] = ()
     load_unit: str = "kg"
     load_text: str = ""
@@ -146,7 +147,10 @@ class Chunk:
 def share_out(drafts: list[Draft], source: Draft) -> None:
     """Reps of a complex written as a sum, one number for each of its movements."""
     parts, sets = source.sum, source.sets
-    for part, draft in zip(parts, drafts, strict=False):
+    for place, draft in enumerate(drafts if source.sums else ()):
+        draft.scheme, draft.reps = tuple(one[place] for one in source.sums), None
+        draft.sets, draft.sets_written = len(source.sums), True
+    for part, draft in zip(parts, drafts, strict=False) if not source.sums else ():
         if sets is None:
             draft.reps, draft.scheme, draft.sets, draft.sets_written = part, (), None, False
             continue

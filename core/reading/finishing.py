@@ -298,7 +298,7 @@ class Finishing:
         allows; where that is more than anybody goes on for, it is another round: 'AMRAP 20: 400 m run, max
         pull-ups'."""
         if not _tries_last(part):
-            return False
+            return _tries_alone(part, fmt)
         spent = sum(once_s(one, self.catalog, 0.5) for one in _shared_lines(part)[:-1])
         return not fmt.minutes or fmt.minutes * MINUTE_S - spent <= LONGEST_LAST_TRY_S
 
@@ -381,6 +381,16 @@ def _tries_last(part: PartDraft) -> bool:
     most, others = lines[-1], lines[:-1]
     tried = most.max_effort and not (most.reps or most.scheme or most.sets_written)
     return tried and all(one.has_counts and not one.max_effort for one in others)
+
+
+def _tries_alone(part: PartDraft, fmt: Format) -> bool:
+    """'AMRAP 5', and below it 'max cal bike': one try for as long as it lasts."""
+    lines = _shared_lines(part)
+    only = lines[0] if len(lines) == 1 and fmt.kind == "as-many-as-possible" and fmt.minutes else None
+    if only is None or not only.max_effort or replace(only, counts="").has_counts:
+        return False
+    only.seconds = round((fmt.minutes or 0) * MINUTE_S)
+    return True
 
 
 def _only_builds(part: PartDraft) -> bool:

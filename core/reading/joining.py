@@ -106,7 +106,7 @@ def join_phrases(phrases: list[Phrase], line: str) -> list[Phrase]:
                 kind = kept.pop()
                 kept[-1] = replace(kept[-1], end=kind.end, text=line[kept[-1].column : kind.end])
             kept.append(phrase)
-    return _his_first(_another_piece(kept))
+    return _his_first(_sums_listed(_another_piece(kept), line))
 
 
 def _last_set_open(phrases: list[Phrase], line: str) -> list[Phrase]:
@@ -152,6 +152,23 @@ def _another_piece(phrases: list[Phrase]) -> list[Phrase]:
         apart.append(Phrase("slash", "/", sign, sign + 1))
         apart.append(Phrase("count", said["second"], second, phrase.end, phrase.values[-1:]))
     return apart
+
+
+def _sums_listed(phrases: list[Phrase], line: str) -> list[Phrase]:
+    """'3+1, 3+1, 2+1': how many of each in every set of a complex."""
+    first = next((at for at, one in enumerate(phrases) if one.kind == "sum"), len(phrases))
+    stop = first + 1
+    while [one.kind for one in phrases[stop : stop + 2]] in (["comma", "sum"], ["slash", "sum"]) and len(
+        phrases[stop + 1].values
+    ) == len(phrases[first].values):
+        stop += 2
+    run = phrases[first:stop:2]
+    if len(run) < PAIR:
+        return phrases
+    values = tuple(value for one in run for value in one.values)
+    text = line[run[0].column : run[-1].end]
+    listed = replace(run[0], text=text, end=run[-1].end, values=values, times=len(run), form="list")
+    return [*phrases[:first], listed, *phrases[stop:]]
 
 
 def _lasts_a_little(phrase: Phrase) -> bool:

@@ -47,7 +47,7 @@ MARKED = re.compile(
     r"|^\s*(?:tomorrow|next week|coming up|on deck)\s*:[^\d]+$"
     r"|^\s*hr\s+(?:under|below|max)\b"
     r"|^\s*(?:total|overall)\s+\d+\s*(?:min|minutes|reps|h)\b(?!\s*(?:of|amrap|emom))"
-    r"|^[^\d=]+\s=\s+(?!\d+\s*(?!reps?\b|points?\b|seconds?\b|rounds?\b)[a-z])(?=\S)"
+    r"|^(?!\W*(?:kb|kettlebell|db|dumbbell|bar|barbell|ball|rx|load|weight)s?\s*=)[^\d=]+\s=\s+(?!\d+\s*(?!reps?\b|points?\b|seconds?\b|rounds?\b)[a-z])(?=\S)"
     r"|^\s*(?:off|rest)\s*[/,](?=\s*[a-z /,]+$)"
     r"|^\W*week\s+\d+(?:\s*(?:of|/)\s*\d+)?\W*$"
     r"|^\s*p\.?s\.?\s*[.:,-]\s"

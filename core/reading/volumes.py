@@ -246,9 +246,7 @@ def _reps_each(draft: Draft, fmt: Format, measured: bool, catalog: Catalog) -> i
     if draft.reps:
         return draft.reps
     if draft.max_effort and row.unit == "rep":
-        return max(
-            1, round(min(draft.seconds or fmt.work_s or MAX_EFFORT_S, LONGEST_EFFORT_S) / row.pace_s[1])
-        )
+        return max(1, round(_effort_s(draft, fmt) / row.pace_s[1]))
     if (
         draft.seconds
         and not (draft.distance_m or draft.calories)
@@ -261,6 +259,13 @@ def _reps_each(draft: Draft, fmt: Format, measured: bool, catalog: Catalog) -> i
     if _fills_interval(draft, fmt):
         return max(1, round(_interval_s(fmt) / (sum(row.pace_s) / 2))) if row.unit == "rep" else 0
     return 1
+
+
+def _effort_s(draft: Draft, fmt: Format) -> float:
+    """Seconds of a try at the most; in a piece of minutes one goes on for all of them, slower."""
+    if fmt.kind == "as-many-as-possible" and draft.seconds:
+        return draft.seconds / FATIGUE
+    return min(draft.seconds or fmt.work_s or MAX_EFFORT_S, LONGEST_EFFORT_S)
 
 
 def _is_timed_work(draft: Draft) -> bool:
@@ -287,10 +292,7 @@ def _calories_tried(draft: Draft, fmt: Format, catalog: Catalog) -> int:
     counting = draft.max_effort or (draft.counts == "cal" and not draft.scheme and not fmt.scheme)
     if not counting or row.calorie_s is None or draft.scheme:
         return 0
-    return max(
-        1,
-        round(min(draft.seconds or fmt.work_s or MAX_EFFORT_S, LONGEST_EFFORT_S) / (sum(row.calorie_s) / 2)),
-    )
+    return max(1, round(_effort_s(draft, fmt) / (sum(row.calorie_s) / 2)))
 
 
 def _spread(draft: Draft, reps: int, reading: Rounds, once: bool) -> tuple[int, int]:

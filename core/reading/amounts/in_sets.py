@@ -121,12 +121,24 @@ class InSets(Counted):
     def _sum(self, index: int, phrase: Phrase) -> None:
         if self.draft.has_amount:
             return None
+        if phrase.form == "list":
+            return self._sums(index, phrase)
         if self._is_clean_and_jerk(phrase.values):
             self.draft.reps = int(phrase.values[0])  # "1+1": a clean and its jerk
             return self.take(index, f"{self.draft.reps} of both")
         self._clusters(tuple(int(value) for value in phrase.values), 1)
         self.draft.reps = self.draft.reps or sum(self.draft.sum)
         return self.take(index, " + ".join(f"{value:g}" for value in phrase.values))
+
+    def _sums(self, index: int, phrase: Phrase) -> None:
+        """'3+1, 2+1, 1+1': how many of each in every set."""
+        draft, each = self.draft, len(phrase.values) // phrase.times
+        values = [int(value) for value in phrase.values]
+        draft.sums = tuple(tuple(values[at : at + each]) for at in range(0, len(values), each))
+        draft.sum, draft.sets, draft.sets_written = draft.sums[0], phrase.times, True
+        both = self._is_clean_and_jerk(draft.sum)
+        draft.scheme = tuple(one[0] if both else sum(one) for one in draft.sums)
+        self.take(index, f"{phrase.times} sets")
 
     def _is_clean_and_jerk(self, parts: tuple[float, ...]) -> bool:
         return self.row is not None and self.row.id.endswith("clean-and-jerk") and len(parts) == 2
