@@ -38,6 +38,7 @@ from core.reading.numbering import (
     pairs_of_a_superset,
     partners,
     piece_windows,
+    pieces_in_order,
     sets_in_order,
     short_days,
     weeks_side_by_side,
@@ -102,6 +103,7 @@ class DocumentPass:
         numbered_by_bar(rows)
         ordinals(rows)
         sets_in_order(rows)
+        pieces_in_order(rows)
         minutes_in_stretches(rows)
         minutes_in_order(rows)
         labelled_lists(rows, self.names)

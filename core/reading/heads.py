@@ -41,6 +41,7 @@ SHORTEST_SECTION = 3  # letters of a line of capitals that head nothing: "PVC"
 _DATED_PIECE = re.compile(r"(?:day|session|[dw])\s*\d", re.IGNORECASE)
 _RESTS = re.compile(r"\W*(?:rest(?:\s+day)?|off)\W*$", re.IGNORECASE)
 _SETS_BEHIND = re.compile(r"\W*\d+\s*(?:x|sets|@|-\d)", re.IGNORECASE)
+_ONE_TITLE = re.compile(r"^\s*[A-Z][a-z]{3,}(?: [A-Za-z]{2,}){0,2}\s*:?\s*$")
 _CAPITALS = re.compile(r"^[^a-z]*[A-ZÀ-Ý]{3}[^a-z]*$")
 _OF_A_THEME = ("words", "comma", "dash", "open", "close", "and", "plus", "slash", "of", "other")
 _ARRANGED = ("amrap", "every", "for-time", "tabata", "interval")
@@ -78,7 +79,7 @@ class Heads:
                 continue
             heading = self._heading(row, letters, at == 0)
             if heading is None and row.letter is None and row.day is None and not _within_a_warm_up(rows, at):
-                heading = self._called(row) or self._of_a_kind(rows, at)
+                heading = self._called(row) or self._of_a_kind(rows, at) or self._unknown(rows, at)
             if heading is not None and ROUND.match(heading.name) and within_a_piece(rows, at):
                 name_a_round(row, heading)
                 continue
@@ -154,6 +155,25 @@ class Heads:
             return None
         name, kind = " ".join(phrases[0].text.split()), board_words().headings.get(last)
         return Heading(name, kind, len(row.text), alone=True)
+
+    def _unknown(self, rows: Sequence[Row], at: int) -> Heading | None:
+        """'Primary' or 'Big piece:' alone after a gap and right above what is counted: of no known kind, but no
+        longer the section before."""
+        row, below = rows[at], rows[at + 1] if at + 1 < len(rows) else None
+        if not at or not row.after_blank or below is None or below.after_blank or below.role != "work":
+            return None
+        if (
+            not _ONE_TITLE.match(row.text)
+            or self.names.find(row.text)
+            or not (arranges(below.text) or self._counts_below(rows, at))
+        ):
+            return None
+        kinds = {one.kind for one in row.phrases(row.start, len(row.text))}
+        return (
+            Heading(row.text.strip(" :"), None, len(row.text), alone=True)
+            if kinds <= {"words", "colon"}
+            else None
+        )
 
     def _called(self, row: Row) -> Heading | None:
         """'Lung burner: 3 rounds', 'Burn out 3x': a piece's own name before its format."""

@@ -314,6 +314,19 @@ def _below_a_time(rows: list[Row], at: int, size: int) -> bool:
 _A_MINUTE = re.compile(r"\W*min(?:ute)?s?\b", re.IGNORECASE)
 
 
+def pieces_in_order(rows: list[Row]) -> None:
+    """'5 min #1: ..', '5 min #2: ..' below '3 x 5 min': places of its list."""
+    found = [(row, match) for row in rows if row.role == "work" and (match := _PIECE_NUMBER.match(row.text))]
+    if len(found) < LEAST_LABELS or [int(match[1]) for _, match in found] != list(range(1, len(found) + 1)):
+        return
+    for place, (row, match) in enumerate(found, start=1):
+        row.letter, row.start = place, match.end()
+        row.marks.append((0, len(match.group().rstrip()), f"number {place} of the list"))
+
+
+_PIECE_NUMBER = re.compile(r"^\W*\d{1,2}\s*(?:min(?:ute)?s?|')\s*#\s*(\d)\s*[:–-]\s*(?=\S)", re.IGNORECASE)
+
+
 def sets_in_order(rows: list[Row]) -> None:
     """'Set 1 - 8 @ 65%', 'Set 2 - 6 @ 70%': a set's number and its repetitions, where numbers count up."""
     found = [(row, match) for row in rows if row.role == "work" and (match := SET_DASH.match(row.text))]

@@ -368,8 +368,13 @@ class Prose:
             return labelled
         if board_words().unreal & set(words) and not _TRIES_OF & set(words):
             return False
-        if sets is not None and labelled and named[0] < sets and phrases[named[0] + 1].kind == "comma":
-            return True
+        if (
+            sets is not None
+            and labelled
+            and named[0] < sets
+            and phrases[named[0] + 1].kind in ("comma", "open")
+        ):
+            return True  # "snatch (from the blocks, above the knee) 5 x 2"
         return len(words) <= LONGEST_MAX and any(
             first.kind == "max" and second.kind == "words" and self.names.starts(second.text)
             for first, second in itertools.pairwise(phrases)

@@ -81,6 +81,7 @@ def take_asides(line: Line) -> None:
             or _is_less(line.phrases[at:stop])
             or _says_of_what(line.phrases[at:stop])
             or _takes_turns(line.phrases[at:stop])
+            or [one.kind for one in line.phrases[at:stop]] == ["count", "of", "count"]  # "(2 of 3)" who do it
             or (stop > at + 1 and line.phrases[at].kind == "or")
             or _is_tempo(line.phrases[at:stop])
             or _is_a_place(line, at, stop)

@@ -16,7 +16,7 @@ def find_tables(rows: list[Row], names: Names) -> None:
     at = 0
     while at < len(rows):
         row = rows[at]
-        if row.role == "work" and tables.division_head(row.text) is not None:
+        if row.role == "work" and _division_head(rows, at) is not None:
             first, at = at, _division_table(rows, at)
             if _is_the_work(rows, first, at, names):
                 at += _as_work(rows, first, at, names)
@@ -31,9 +31,15 @@ def find_tables(rows: list[Row], names: Names) -> None:
             at += 1
 
 
+def _division_head(rows: Sequence[Row], at: int) -> tables.Head | None:
+    """The head of a table of divisions, by its own words or by the rows below it."""
+    below = [one.text for one in rows[at + 1 : at + 1 + tables.LEAST_COLUMNS] if not one.after_blank]
+    return tables.division_head(rows[at].text) or tables.head_of_divisions(rows[at].text, below)
+
+
 def _division_table(rows: list[Row], at: int) -> int:
     """Read a table of divisions into the standards of its rows; the place after it."""
-    head = tables.division_head(rows[at].text)
+    head = _division_head(rows, at)
     if head is None:
         return at + 1
     heads = tables.cells_of(rows[at].text, head.separator)

@@ -191,6 +191,18 @@ def division_head(line: str) -> Head | None:
     return None
 
 
+def head_of_divisions(line: str, below: Sequence[str]) -> Head | None:
+    """A head of movements over rows that begin with divisions each: '  | Cleans | Pull-ups' over 'Rx | 60/40
+    | muscle-ups'; else None."""
+    for separator in _SEPARATORS if _MAY_HEAD.search(line) else ():
+        cells = cells_of(line, separator)
+        rows = [cells_of(one, separator) for one in below]
+        divisions = [len(row) == len(cells) and is_division(row[0].text) for row in rows]
+        if len(cells) > LEAST_COLUMNS and not cells[0].text and len(rows) >= LEAST_COLUMNS and all(divisions):
+            return Head(("movement",) * (len(cells) - 1), separator)
+    return None
+
+
 def is_division(text: str) -> bool:
     """Whether a cell names a division."""
     return _DIVISION_CELL.fullmatch(text.strip(" *_")) is not None

@@ -273,7 +273,7 @@ class Counted(Measured):
         return self.row is not None and self.row.calorie_s is not None
 
     def _is_bare_height(self, index: int, phrase: Phrase) -> bool:
-        if not self._is_height(phrase.values[0]):
+        if not self._is_height(phrase.values[0]) or self._names_hand_weights(index - 1):
             return False
         pounds = tuple(phrase.values[:2]) in SURELY_POUNDS["hand"]
         return not (pounds and self._held() == "hand")  # "20 step-ups holding a dumbbell 50/35"
