@@ -41,7 +41,7 @@ SHORTEST_SECTION = 3  # letters of a line of capitals that head nothing: "PVC"
 _DATED_PIECE = re.compile(r"(?:day|session|[dw])\s*\d", re.IGNORECASE)
 _RESTS = re.compile(r"\W*(?:rest(?:\s+day)?|off)\W*$", re.IGNORECASE)
 _SETS_BEHIND = re.compile(r"\W*\d+\s*(?:x|sets|@|-\d)", re.IGNORECASE)
-_ONE_TITLE = re.compile(r"^\s*[A-Z][a-z]{3,}(?: [A-Za-z]{2,}){0,2}\s*:?\s*$")
+_ONE_TITLE = re.compile(r"^\s*[A-Z][a-z]{2,}(?: [A-Za-z]{2,}){0,2}\s*:?\s*$")
 _CAPITALS = re.compile(r"^[^a-z]*[A-ZÀ-Ý]{3}[^a-z]*$")
 _OF_A_THEME = ("words", "comma", "dash", "open", "close", "and", "plus", "slash", "of", "other")
 _ARRANGED = ("amrap", "every", "for-time", "tabata", "interval")
@@ -157,8 +157,8 @@ class Heads:
         return Heading(name, kind, len(row.text), alone=True)
 
     def _unknown(self, rows: Sequence[Row], at: int) -> Heading | None:
-        """'Primary' or 'Big piece:' alone after a gap and right above what is counted: of no known kind, but no
-        longer the section before."""
+        """'Primary', 'Big piece:' alone after a gap and right above what is counted: no known kind, but not
+        the section before."""
         row, below = rows[at], rows[at + 1] if at + 1 < len(rows) else None
         if not at or not row.after_blank or below is None or below.after_blank or below.role != "work":
             return None

@@ -40,7 +40,7 @@ _INTERRUPTS = (
     ),
 )
 _EVERY_ROUND = re.compile(
-    r"\W*(?:(?:after|in|on)\s+)?every\s+(?:(?P<nth>[2-9])(?:nd|rd|th)?\s+|(?P<other>other|second)\s+)?rounds?"
+    r"\W*(?:(?:after|in|on)\s+)?every\s+(?:(?P<nth>[2-9])(?:nd|rd|th)?\s+|(?P<other>other|second)\s+)?(?:rounds?|rungs?)"
     r"(?:\s+(?:do|add|finish\s+with))?\s*[:,–-]?\s*(?=\d)",
     re.IGNORECASE,
 )
@@ -159,7 +159,7 @@ class Interrupting:
         if said is None or part is None or fmt is None:
             return False
         way = 2 if said["other"] else int(said["nth"] or 1)
-        times = (len(fmt.scheme) or fmt.rounds or 0) // way
+        times = 0 if fmt.ladder_step else (len(fmt.scheme) or fmt.rounds or 0) // way
         says = f"{times} times" if times else "nobody knows how often"
         self.reading.mark(row, start, start + said.end(), "format", says)
         self._so_often(row, part, start + said.end(), stop, times)

@@ -33,6 +33,8 @@ _A_SEX_AND_A_NUMBER = re.compile(r"([mfw])\s*(\d{1,3})", re.IGNORECASE)
 _CALORIES_AND_COUNT = re.compile(
     r"(?P<first>\d+(?:\s*/\s*\d+)?\s*cals?(?:ories?)?)\s*(?P<sign>/)\s*(?P<second>\d+)", re.IGNORECASE
 )
+_SETS_DASH_LOAD = re.compile(r"(?P<sets>\d{1,2}\s*x\s*\d{1,2})\s+[-–—]\s+(?=\d)", re.IGNORECASE)
+LEAST_BEHIND_DASH = 40  # percent or kg; fewer may be repetitions up to which one goes; common practice
 _TEMPO = re.compile(r"[2-6][0-4]x[0-4]", re.IGNORECASE)
 _HARD = re.compile(r"\b(?:hard|fast|strong|sprint|all[ -]out)$", re.IGNORECASE)
 _EASY = re.compile(r"(?:easy|recovery|slow|light)", re.IGNORECASE)
@@ -106,7 +108,7 @@ def join_phrases(phrases: list[Phrase], line: str) -> list[Phrase]:
                 kind = kept.pop()
                 kept[-1] = replace(kept[-1], end=kind.end, text=line[kept[-1].column : kind.end])
             kept.append(phrase)
-    return _his_first(_sums_listed(_another_piece(kept), line))
+    return _his_first(_sums_listed(_another_piece(_sets_before_loads(kept)), line))
 
 
 def _last_set_open(phrases: list[Phrase], line: str) -> list[Phrase]:
@@ -169,6 +171,41 @@ def _sums_listed(phrases: list[Phrase], line: str) -> list[Phrase]:
     text = line[run[0].column : run[-1].end]
     listed = replace(run[0], text=text, end=run[-1].end, values=values, times=len(run), form="list")
     return [*phrases[:first], listed, *phrases[stop:]]
+
+
+def _sets_before_loads(phrases: list[Phrase]) -> list[Phrase]:
+    """'5x5 - 65,70,75 %', '5x5 - 65-75 %': sets, and behind the dash what they are done with."""
+    told: list[Phrase] = []
+    for phrase in phrases:
+        said = _SETS_DASH_LOAD.match(phrase.text) if phrase.form == "list" and phrase.times > 1 else None
+        loads = phrase.values[1:]
+        if said is None or not loads or min(loads) < LEAST_BEHIND_DASH:
+            told.append(phrase)
+            continue
+        end = phrase.column + said.end("sets")
+        told.append(Phrase("sets", said["sets"], phrase.column, end, phrase.values[:1], "", phrase.times))
+        begin = phrase.column + said.end()
+        rest = replace(phrase, text=phrase.text[said.end() :], column=begin, values=loads, times=1)
+        kind = phrase.kind if phrase.unit else "scheme" if len(loads) > 1 else "count"
+        told.append(replace(rest, kind=kind, form="list" if len(loads) > 1 else ""))
+    if len(told) == len(phrases):
+        return phrases
+    return _with_the_list(told)
+
+
+def _with_the_list(phrases: list[Phrase]) -> list[Phrase]:
+    """'65', ',' and '70,75 %' are one list, '60', '/' and '65/70 kg' one load for each set."""
+    kept: list[Phrase] = []
+    for phrase in phrases:
+        before = kept[-2:]
+        kinds = [one.kind for one in before]
+        listed = kinds == ["count", "comma"] and phrase.unit == "percent"
+        if listed or (kinds == ["count", "slash"] and phrase.unit in LOAD_UNITS and phrase.pair):
+            values = before[0].values + phrase.values
+            kept[-2:] = [replace(phrase, column=before[0].column, values=values)]
+        else:
+            kept.append(phrase)
+    return kept
 
 
 def _lasts_a_little(phrase: Phrase) -> bool:
