@@ -9,12 +9,26 @@ from core.reading.line import Line
 from core.reading.notations import notations
 from core.reading.notations.minutes_alone import leads_a_list
 from core.reading.scan import Scan
+from core.reading.tokens import seconds_of
 from core.reading.workout import Format
 
 # what may change a format without setting one
 BESIDE = frozenset(("cap", "rest", "team", "share", "expect", "everyone"))
-_SIGNS = ("colon", "open", "close", "dash")
-_ALL_OF_IT = ("all", "all of it", "all of this", "all of that", "everything", "it all", "that", "this")
+_SIGNS = ("colon", "open", "close", "dash", "comma")
+_ALL_OF_IT = (
+    "repeat",
+    "repeated",
+    "and repeat",
+    "then repeat",
+    "all",
+    "all of it",
+    "all of this",
+    "all of that",
+    "everything",
+    "it all",
+    "that",
+    "this",
+)
 _TIMES_BELOW = (["x", "count", "rounds"], ["x", "count", "set-word"], ["x", "count"])
 
 
@@ -99,7 +113,7 @@ def _kind(scan: Scan) -> Format | None:
 
 
 def _more_rounds(scan: Scan) -> Format | None:
-    """'x 4 rounds' below a list: how often it is done."""
+    """'x 4 rounds', 'rest 2 min, repeat x 3' below a list: how often it is done."""
     if scan.line.followed:
         return None  # above a list it sets the rounds itself
     real = [
@@ -107,8 +121,11 @@ def _more_rounds(scan: Scan) -> Format | None:
         for index in scan.free
         if scan.phrases[index].kind not in _SIGNS and scan.phrases[index].text.lower() not in _ALL_OF_IT
     ]
-    kinds = [scan.phrases[index].kind for index in real]
-    if kinds not in _TIMES_BELOW or scan.phrases[real[1]].pair:
+    rests = [scan.phrases[index].kind for index in real[:2]] in (["rest", "measure"], ["rest", "clock"])
+    times = real[2 * rests :]
+    kinds = [scan.phrases[index].kind for index in times]
+    if kinds not in _TIMES_BELOW or scan.phrases[times[1]].pair:
         return None
     scan.used |= set(real)
-    return Format(rounds=scan.bounded(scan.phrases[real[1]].values[0]))
+    rest_s = seconds_of(scan.phrases[real[1]]) if rests else None
+    return Format(rounds=scan.bounded(scan.phrases[times[1]].values[0]), rest_s=rest_s)

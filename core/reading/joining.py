@@ -42,6 +42,9 @@ _HER_FIRST = re.compile(r"(?:f|w)/m", re.IGNORECASE)
 _LESS_FOR_HER = (*LOAD_UNITS, "cal", "in", "cm", "m")  # what a second standard has less of; common practice
 
 
+_BEHIND_ATTEMPTS = (" in", " between", " from", " at", " across", " building")
+
+
 def reps_in_words(phrases: list[Phrase], line: str) -> list[Phrase]:
     """'5 triples at 80 %', '5 sets of doubles', 'triples x 5': one, two or three repetitions a set."""
     said = [at for at, one in enumerate(phrases) if one.kind == "words" and _bare(one) in REPS_IN_WORDS]
@@ -68,8 +71,9 @@ def reps_in_words(phrases: list[Phrase], line: str) -> list[Phrase]:
 
 
 def _bare(phrase: Phrase) -> str:
-    """'attempts in' 15 min."""
-    return phrase.text.lower().removesuffix(" in")
+    """'attempts in' 15 min, 'singles between' 70 and 80 %."""
+    words = phrase.text.lower()
+    return next((words.removesuffix(end) for end in _BEHIND_ATTEMPTS if words.endswith(end)), words)
 
 
 def join_phrases(phrases: list[Phrase], line: str) -> list[Phrase]:

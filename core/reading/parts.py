@@ -144,7 +144,7 @@ class Parts:
             changes.get("rounds")
             and part.parent is None
             and part.format is not None
-            and part.format.rounds
+            and (part.format.rounds or part.format.kind == "as-many-as-possible")
             and part.work
         ):
             changes["repeat"] = changes.pop("rounds")  # "x 2" below "3 rounds": all of it twice

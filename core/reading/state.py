@@ -8,6 +8,7 @@ from dataclasses import replace
 from core.catalog import Catalog
 from core.reading.asides import is_aside
 from core.reading.attach import Attacher
+from core.reading.board_words import board_words
 from core.reading.chunks import ChunkReader
 from core.reading.complexes import Complexes
 from core.reading.division_attach import DivisionAttacher
@@ -62,7 +63,7 @@ class Reading:
         for run, by_the_way in runs:
             start, end = read.phrases[run[0]].column, read.phrases[run[-1]].end
             words = " ".join(read.phrases[one].text for one in run if read.phrases[one].kind == "words")
-            if by_the_way:
+            if by_the_way and not self._names_one(words):
                 self.parts.current(read.number).notes.append(read.text[start:end])
                 read.mark(start, end, "note", "words by the way")
             else:
@@ -82,6 +83,12 @@ class Reading:
             else:
                 self.unread.append(one)
         self.marks.extend(read.marks)
+
+    def _names_one(self, words: str) -> bool:
+        """Whether words are a movement's whole name, which is nothing by the way."""
+        match = self.names.find(words) if words else None
+        whole = match is not None and match.confidence == 1 and not (match.left_over or match.beside)
+        return whole and words.lower() not in board_words().passable | {"single", "singles"}
 
     def hand_back_cells(self, row: Row) -> None:
         """Cells of a table under no column are unread."""

@@ -204,7 +204,7 @@ class Measured(Lifted):
         row = self.row
         if row is None:
             return phrase.pair or self.kind(index - 1) in ("at", "x")
-        if row.calorie_s:
+        if row.calorie_s or (row.family == "running" and not phrase.pair):
             return False
         lifted = row.implement in LIFTED or bool({"loaded", "pair"} & set(row.context)) or row.unit == "metre"
         broken = not all(one.is_integer() for one in phrase.values)
