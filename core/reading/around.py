@@ -34,6 +34,7 @@ _MORE_TIMES = re.compile(
 _LEFT_OVER = re.compile(
     r"\b(?:remaining|left|rest of the)\b", re.IGNORECASE
 )  # "then max burpees in the time left"
+_DASH = re.compile(r"[-–—]\s")
 _LABEL_ENDS = re.compile(
     r"(?:(?:work|complex|practice|skills?|drills?|density|volume|endurance|tech(?:nique)?)\s*)?:",
     re.IGNORECASE,
@@ -348,7 +349,9 @@ def without_label(read: Line, chunks: Chunks) -> Chunks:
     behind = read.text[first.column - 1 + len(first.text) :].lstrip()
     lasts = first.seconds and read.phrases[0].kind in ("measure", "clock")  # "15 min squat technique: .."
     bare = not ((first.has_amount and not lasts) or first.loads or first.percents or first.sets)
-    if not bare or not _LABEL_ENDS.match(behind) or not all(draft.has_amount for draft in others):
+    again = _DASH.match(behind) and first.movement in {draft.movement for draft in others}
+    about = _LABEL_ENDS.match(behind) or again  # "Snatch - 15 min EMOM: 1 snatch"
+    if not bare or not about or not all(draft.has_amount for draft in others):
         return chunks
     read.marks = [
         replace(mark, role="note", says="what the list is about") if mark.column == first.column else mark

@@ -30,7 +30,7 @@ _TURNS = tuple(
         r"\s+as\s+possible|amrap)\s*[.!]?)$",
         r"\b1\s+[13]/[24]\s+(?=(?:reps?|front|back|overhead|goblet|squats?|bench|split|air|pull|push|ring|chin)\b)",
         r",\s*\d{1,3}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|'|\")?\s+(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?\s+(?:recover(?:y|ies)?(?!\w)|(?:in\s+)?between(?=\s*(?:[.;,)]|$)))",
-        r"^\W*(?:(?:run|row|bike|ski)\s+\d{1,2}\s*x\s*\d|\d{1,2}\s*x\s*\d+(?:\.\d+)?\s*k?m\b).*?(?P<said>[,/]\s*\d{1,4}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|')?\s+"
+        r"^\W*(?:then\s+)?(?:(?:run|row|bike|ski)\s+\d{1,2}\s*x\s*\d|\d{1,2}\s*x\s*\d+(?:\.\d+)?\s*k?m\b).*?(?P<said>[,/]\s*\d{1,4}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|')?\s+"
         r"(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?\W*)$",
         r"\+\s?\d+(?:[.,]\d+)?\s*(?:%|kgs?|lbs?)\s+(?:each|every|per)(?:\s+(?:set|round|week|lift|time|rep|minute))?\b",
         r"(?<=sets)\s+of\s+(?:each|every)\s+(?:superset|pair|couplet|exercise|movement)\b",

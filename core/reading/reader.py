@@ -58,6 +58,9 @@ def read_workout(
     return _Reader(Reading(catalog or load_catalog(), taught, notes, text)).read(text)
 
 
+_OF_EACH = re.compile(r"(?<![-/\d])(\d{1,3})\s+(?:reps?\s+)?(?:of\s+)?each\b(?!\s+side)", re.IGNORECASE)
+
+
 class _Reader:
     """Row after row of one text."""
 
@@ -139,6 +142,8 @@ class _Reader:
         self.reading.mark(row, 0, len(row.text.rstrip()), "title", "the session's name")
         self._team_of_all(row)
         self.reading.parts.kit = kit_of_all(self.title)
+        if (each := _OF_EACH.search(self.title)) is not None:
+            self.reading.parts.current(row.number).each_reps = int(each[1])
         match = self.reading.names.find(self.title)
         movement = self.reading.catalog.movements.get(match.movement) if match else None
         if movement is not None and movement.family in GOING:
