@@ -44,7 +44,7 @@ from core.reading.numbering import (
     weeks_side_by_side,
 )
 from core.reading.phrases import Phrase
-from core.reading.prose import Prose, is_schedule, tells_work
+from core.reading.prose import Prose, arranges, is_schedule, tells_work
 from core.reading.row_roles import (
     begins_with_sets,
     lists_on,
@@ -71,6 +71,8 @@ from core.reading.tokens import seconds_of, tokenize
 
 MAX_LINE = 2_000
 PAIR = 2
+_OPENS_A_FORMAT = ("amrap", "every", "tabata", "interval", "count", "measure", "clock")
+LONGEST_FORMAT = 24  # letters before a colon that say no more than how work is arranged
 LEAST_REPEATS, LEAST_REPEATED_M = 4, 200  # of runs that are no warm-up; common practice
 LEAST_WORKING_PERCENT = 65  # of a best, from which sets are no warm-up; common practice
 _SEEKS = re.compile(r"\b(?:find|establish|build|work up|max)\b", re.IGNORECASE)
@@ -222,6 +224,7 @@ class DocumentPass:
             )
             for span in spans
         ]
+        pieces = [part for piece in pieces for part in self._behind_a_format(row, *piece)]
         row.pieces = notes_joined(self._after_notes(row, pieces))
         if row.pieces and all(note for _, _, note in row.pieces) and not row.heading and end == len(row.text):
             row.role = "note"
@@ -229,6 +232,16 @@ class DocumentPass:
         for start, stop, note in row.pieces:
             if not note:
                 self._features(row, row.phrases(start, stop))
+
+    def _behind_a_format(self, row: Row, start: int, stop: int, note: bool) -> list[tuple[int, int, bool]]:
+        """'AMRAP 8: one hangs from the bar, the other does' above its list: only what stands behind the colon
+        is a note."""
+        colon = row.text.find(":", start, stop)
+        if not note or not 0 < colon - start <= LONGEST_FORMAT or not arranges(row.text[start:colon]):
+            return [(start, stop, note)]
+        if tokenize(row.text[start:colon])[0].kind not in _OPENS_A_FORMAT:
+            return [(start, stop, note)]  # "After all 9 rounds: ..."
+        return [(start, colon + 1, False), (colon + 1, stop, True)]
 
     def _gives_roles(self, row: Row, end: int) -> bool:
         """'One works, the other skips': who of a team does what, and what stands before and behind it."""
