@@ -277,7 +277,11 @@ def take_each_once(row: Row, read: Line, parts: Parts, names: Names) -> None:
     said = [how_many(phrase) for phrase in read.phrases if phrase.kind == "stations"]
     part.places = max([part.places, *said])
     timed = part.format is not None and part.format.kind == "intervals" and not part.work
-    part.each_place |= timed and (bool(said) or any(phrase.kind == "each" for phrase in read.phrases))
+    counted = any(
+        (a.kind, b.kind) == ("count", "rounds") for a, b in itertools.pairwise(read.phrases)
+    )  # "40 s on, 20 s off, 4 rounds"
+    each = any(phrase.kind == "each" for phrase in read.phrases)
+    part.each_place |= timed and (bool(said) or each or counted)
     for index in read.free():
         phrase = read.phrases[index]
         if phrase.kind == "stations" and phrase.text.lower().endswith("once"):

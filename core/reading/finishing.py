@@ -203,7 +203,7 @@ class Finishing:
         if part.each_once and fmt.rounds and part.work:
             fmt = replace(fmt, rounds=max(1, fmt.rounds // max(1, len(_shared_lines(part)))))
         fmt = fmt if part.exact else _one_set_an_interval(part, written_out(part, fmt))
-        fmt = _one_of_the_places(part, fmt)
+        fmt = _one_of_the_places(part, _minute_after_minute(part, fmt))
         self._place_lines(part, fmt)
         fmt = self._again_in_its_interval(part, fmt)
         if fmt.kind == "every-minute" and not fmt.rounds and part.lasts_s:
@@ -311,6 +311,22 @@ def _numbered(part: PartDraft, fmt: Format) -> Format:
     if part.each_place and fmt.kind == "intervals" and fmt.rounds and not part.exact:
         fmt = replace(fmt, rounds=fmt.rounds * max(1, places))
     return replace(fmt, stations=places)
+
+
+def _minute_after_minute(part: PartDraft, fmt: Format) -> Format:
+    """'Min 1: wall balls', 'Min 2: row', .., 'x 3 rounds' below nothing that arranges them: by the minute."""
+    lines = _shared_lines(part)
+    placed = part.by_minutes and not part.exact and len({one.station for one in lines}) > 1
+    if (
+        not placed
+        or fmt.kind not in ("for-time", "rounds")
+        or fmt.scheme
+        or not all(one.station for one in lines)
+    ):
+        return fmt
+    places = max({one.station or 0 for one in lines} | part.rest_stations)
+    rounds = places * (fmt.rounds or 1)
+    return replace(fmt, kind="every-minute", rounds=rounds, minutes=float(rounds), interval_s=MINUTE_S)
 
 
 def _in_minutes(part: PartDraft, fmt: Format) -> Format:

@@ -184,7 +184,10 @@ class Pieces:
         take_window(row, read, parts)
         if take_again(read, parts.last) or take_more_times(read, parts.last):
             return
+        by_minutes = bool(read.phrases) and read.phrases[0].text.lower().startswith("min")
         station = station_of(read)
+        if station is not None and parts.last is not None:
+            parts.last.by_minutes |= by_minutes
         role = role_of(read, parts.current(row.number))
         found = read_format(read)
         if found:

@@ -10,6 +10,7 @@ from core.reading.board_words import board_words
 from core.reading.draft import Chunk
 from core.reading.line import Line
 from core.reading.scan import FILLERS
+from core.reading.tokens import seconds_of
 
 MOST_SETS = 30
 FURTHEST_COLON = 9  # '3 sets, slow and controlled:'
@@ -152,6 +153,8 @@ def spread_list(read: Line, chunks: list[Chunk]) -> None:
         for a, b in itertools.pairwise(read.phrases)
         if a.kind == "count" and b.kind in ("rounds", "set-word")
     ]
+    if at is not None and not rounds and _in_a_time(read, at):
+        rounds = [1.0]
     if at is None or not rounds or len(named) < 2 or len(named) != len(read.phrases[at].values):
         return
     values = tuple(int(value) for value in read.phrases[at].values)
@@ -163,6 +166,12 @@ def spread_list(read: Line, chunks: list[Chunk]) -> None:
             draft.reps, draft.scheme, draft.sets, draft.sets_written = value, (), None, False
             draft.leads = False
         read.take([at], "amount", "a number for each")
+
+
+def _in_a_time(read: Line, at: int) -> bool:
+    """'20 min of 5/10/15 pull-ups, push-ups, squats': a list with signs of standards behind a time."""
+    timed = any(one.kind == "amrap" or seconds_of(one) is not None for one in read.phrases[:at])
+    return timed and "/" in read.phrases[at].text
 
 
 _SPREAD = frozenset(("clock", "measure", "count", "sets"))

@@ -107,12 +107,14 @@ def _again_and_again(scan: Scan) -> Format | None:
         or _only_says_how(scan.phrases[place].text)
         for place in between
     )
+    of_each = [place for place in counted if scan.kind(place) == "scheme" and "/" in scan.phrases[place].text]
     in_sets = any(
-        scan.kind(place) in ("set-word", "scheme")
+        scan.kind(place) == "set-word"
+        or (scan.kind(place) == "scheme" and place not in of_each)
         or (scan.kind(place) == "sets" and not (scan.phrases[place].times == 2 and scan.phrases[place].pair))
         for place in others
     )
-    if len(counted) < 2 or not says_how or in_sets:
+    if (len(counted) < 2 and not of_each) or not says_how or in_sets:
         return None
     scan.used |= {*ahead[:1], first, colon, *between}
     if within or team:
@@ -133,6 +135,7 @@ NOTATION = Notation(
         Example("6 x 3 min", Format("intervals", rounds=6, work_s=180)),
         Example("20 min, steady", Format("as-many-as-possible", minutes=20)),
         Example("12 min of", Format("as-many-as-possible", minutes=12)),
+        Example("20 min of 5/10/15 pull-ups, push-ups, squats", Format("as-many-as-possible", minutes=20)),
         Example("12 minutes of 5 pull-ups, 10 push-ups", Format("as-many-as-possible", minutes=12)),
     ),
     counter_examples=("2 min", "20 min row"),

@@ -41,7 +41,8 @@ def read(scan: Scan) -> Format | None:
     if at is None:
         return _after_rounds(scan)
     machine = _behind_a_machine(scan, at)
-    if at != scan.free[0] and not machine:
+    leads = next((place for place in scan.free if scan.kind(place) != "then"), at) == at
+    if not leads and not machine:
         return None
     phrase = scan.phrases[at]
     pair: tuple[float, ...] = ()
