@@ -35,6 +35,7 @@ BARE_LIFTS = ("squat", "squats")
 LEAST_HEAVY_SETS, MOST_HEAVY_REPS = 3, 6  # of squats that are a lift's, loads or none; common practice
 LONGEST_LAST_TRY_S = 600  # nobody goes on with one movement for longer; estimate
 FAR_LONGER = 1.3  # times a minute that no pace makes up for; estimate
+LEAST_SHARED_S = 120  # of an interval that can hold two things; common practice
 PAIR = 2  # who take turns are two, unless said otherwise
 EACH = "each"  # everybody of a team does all of it
 
@@ -307,10 +308,21 @@ def _numbered(part: PartDraft, fmt: Format) -> Format:
     """With the places of its list; '3 rounds, 1 min at each station' above four of them: twelve intervals."""
     if fmt.kind not in NUMBERED:
         return fmt
+    _all_in_each(part, fmt)
     places = max({work.station for work in part.work if work.station} | part.rest_stations, default=0)
     if part.each_place and fmt.kind == "intervals" and fmt.rounds and not part.exact:
         fmt = replace(fmt, rounds=fmt.rounds * max(1, places))
     return replace(fmt, stations=places)
+
+
+def _all_in_each(part: PartDraft, fmt: Format) -> None:
+    """'Every 2 min x 5' above 'A. 3 deadlifts', 'B. 30 s bike': sets that the places do not share out evenly
+    hold all of them."""
+    numbers = {one.station for one in part.work if one.station} | part.rest_stations
+    long = fmt.kind == "every-minute" and (fmt.interval_s or 0) >= LEAST_SHARED_S and not part.exact
+    if long and len(numbers) == PAIR and fmt.rounds and fmt.rounds % PAIR and not part.by_minutes:
+        for one in part.work:
+            one.station = None
 
 
 def _minute_after_minute(part: PartDraft, fmt: Format) -> Format:

@@ -18,6 +18,7 @@ from core.reading.loads import unit_of
 from core.reading.phrases import Phrase
 from core.reading.tokens import expand_ladder, is_load_times_reps, whole_ladder
 
+LEAST_OF_STANDARDS = 8  # before a times sign and two standards; fewer are sets; common practice
 WIDEST_RANGE = 5  # repetitions behind a name between which one may choose; common practice
 
 
@@ -34,6 +35,8 @@ class InSets(Counted):
         if phrase.form == "first-pair":  # "24/16 x 10": two standards, then reps
             first = tuple(float(one) for one in re.findall(r"\d+(?:\.\d+)?", phrase.text)[:2])
             return self._load_times_reps(index, phrase, first)
+        if self._are_standards(phrase):
+            return self._times_standards(index, phrase)
         if self._is_load_times_reps(phrase):
             return self._load_times_reps(index, phrase, (float(phrase.times),))
         if not 1 <= phrase.times <= 100 or not 1 <= reps <= MAX_COUNT:
@@ -111,6 +114,20 @@ class InSets(Counted):
     def _is_load_times_reps(self, phrase: Phrase) -> bool:
         """'80x3' of a bar or a bell."""
         return (self.row is None or self.row.implement in WEIGHTS) and is_load_times_reps(phrase)
+
+    def _are_standards(self, phrase: Phrase) -> bool:
+        """'Swings 20 x 24/16': more sets than anybody does of two standards, so a count of them."""
+        lifted = self.row is not None and self.row.implement in WEIGHTS
+        falls = phrase.pair and len(phrase.values) == 2 and phrase.values[0] > phrase.values[1]
+        return lifted and falls and not phrase.form and phrase.times >= LEAST_OF_STANDARDS
+
+    def _times_standards(self, index: int, phrase: Phrase) -> None:
+        unit = unit_of(phrase.values, self.line.system, self._held())
+        self.draft.reps = phrase.times
+        self.draft.assumed.append(
+            f"{phrase.text} as {phrase.times} with {'/'.join(f'{one:g}' for one in phrase.values)} {unit}"
+        )
+        return self._loads(index, phrase, phrase.values, unit)
 
     def _weight_in_each_hand(self, index: int, phrase: Phrase) -> None:
         self.draft.implements = 2

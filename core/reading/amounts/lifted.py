@@ -40,6 +40,8 @@ class Lifted(AmountBase):
         )
 
     def _height(self, index: int, phrase: Phrase, unit: str, assumed: bool) -> None:
+        if phrase.times > 1 and not self.draft.has_amount:
+            self.draft.reps = phrase.times  # "step-ups 20 x 60/50 cm"
         self.draft.heights_m = tuple(round(value * METRE_PER[unit], 4) for value in phrase.values)
         if assumed:
             self.draft.assumed.append(f"{phrase.text} as {unit}")
