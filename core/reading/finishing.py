@@ -78,7 +78,8 @@ class Finishing:
             fmt = replace(
                 fmt, rounds=reading.rounds, estimated=True, rounds_range=(reading.fewest, reading.most)
             )
-        give_waits(fmt, part.work, reading, self.catalog)
+        lasts = fmt.minutes or (part.lasts_s or 0) / MINUTE_S or None
+        give_waits(replace(fmt, minutes=lasts), part.work, reading, self.catalog)
         places = places_of(fmt, part.work, self.catalog)
         works = tuple(self._at_its_place(draft, part, fmt, reading, places) for draft in part.work)
         blocks = {work.division for work in part.work if work.division and not work.replaces} - {"rx"}

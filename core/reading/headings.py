@@ -62,7 +62,7 @@ _SHORT_DAY = re.compile(rf"^{_BEFORE_DAY}(?P<day>[^\W\d_]{{2,3}})\.?,?\s+(?=\d{{
 QUOTED = re.compile(r"^\s*[*_#\s]*[\"“«]\s*([^\"”»]{2,60}?)\s*[\"”»][*_\s:]*")
 _AFTER_NAME = re.compile(
     r"\s*(?:\((?P<bracket>[^)]{0,60})\))?\s*(?:[\"“«](?P<quoted>[^\"”»]{1,60})[\"”»])?\s*[*_=]*\s*"
-    r"(?P<end>[:.\]\)|=]+|[-–—]+(?=\s|$)|//|(?=,)|\s{2,}|(?=\d{1,3}\s*(?:min|mins|minutes|')(?:[\s:.),-]|$))|(?=\d{1,2}:\d{2}\s)|(?=[-–—/+&]\s?\d)|(?=\s+x\s?\d)|(?=\s+\d+\s?x\s*:?\s*$)|(?=\s+\d+\s*(?:rounds|rds|sets)\b)|(?=\s(?:together\b|in\s+(?:pairs|teams|a\s+team)|for\s+time|of\s+\d|with\s+a\s+partner|emom|amrap)\b)|$)[*_=\s]*",
+    r"(?P<end>[:.\]\)|=]+|[-–—]+(?=\s|$)|//|/(?=\s[^\W\d])|(?=,)|\s{2,}|(?=\d{1,3}\s*(?:min|mins|minutes|')(?:[\s:.),-]|$))|(?=\d{1,2}:\d{2}\s)|(?=[-–—/+&]\s?\d)|(?=\s+x\s?\d)|(?=\s+\d+\s?x\s*:?\s*$)|(?=\s+\d+\s*(?:rounds|rds|sets)\b)|(?=\s(?:together\b|in\s+(?:pairs|teams|a\s+team)|for\s+time|of\s+\d|with\s+a\s+partner|emom|amrap)\b)|$)[*_=\s]*",
     re.IGNORECASE,
 )
 _WORDS = re.compile(r"[A-Za-z'’][\w'’/&+.-]*(?:\s+[A-Za-z'’/&+][\w'’/&+.-]*){0,4}|w\s?/\s?o?\s?u?")

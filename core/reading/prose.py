@@ -178,7 +178,8 @@ class Prose:
         if self.begins_work(phrases) or self._arranges(phrases):
             return self._long_sentence(text, phrases, words, told)
         ended = text.rstrip().endswith((".", "!", "?"))
-        if len(words) >= SHORT_OPENING and told >= LEAST_OF_SENTENCE:
+        sets = "sets" in kinds and not ended and told < 2 * LEAST_OF_SENTENCE
+        if len(words) >= SHORT_OPENING and told >= LEAST_OF_SENTENCE and not sets:
             return True
         if ended and told and (len(words) >= SHORT_OPENING or not self._named(phrases)):
             return True

@@ -25,7 +25,9 @@ def read(scan: Scan) -> Format | None:
     if (inline := _again_and_again(scan)) is not None:
         return inline
     again = len(scan.free) > 1 and scan.kind(scan.free[-1]) == "of"  # "Part C - 12 min of"
-    several = any(scan.phrases[place].times > 1 for place in scan.free)
+    several = any(
+        scan.phrases[place].times > 1 or scan.kind(place) == "share" for place in scan.free
+    )  # "6 x 3 min", "10 min, you go I go"
     if not scan.line.followed or scan.line.named or (scan.line.headed and not (again or several)):
         return None
     resting = {
@@ -57,7 +59,7 @@ def read(scan: Scan) -> Format | None:
     ):
         return None
     seconds = seconds_of(scan.phrases[times[0]]) or 0
-    if seconds < (LEAST_AGAIN_S if several else LEAST_S):
+    if seconds < (LEAST_AGAIN_S if scan.phrases[times[0]].times > 1 else LEAST_S):
         return None
     kept = ("rest", "team", "share", "max")  # read beside the format
     scan.used |= {place for place in scan.free if place not in resting and scan.kind(place) not in kept}
