@@ -74,6 +74,7 @@ PAIR = 2
 _OPENS_A_FORMAT = ("amrap", "every", "tabata", "interval", "count", "measure", "clock")
 LONGEST_FORMAT = 24  # letters before a colon that say no more than how work is arranged
 LEAST_REPEATS, LEAST_REPEATED_M = 4, 200  # of runs that are no warm-up; common practice
+LEAST_WORKING_SETS = 4  # of one movement, below a warm-up of one row; common practice
 LEAST_WORKING_PERCENT = 65  # of a best, from which sets are no warm-up; common practice
 _SEEKS = re.compile(r"\b(?:find|establish|build|work up|max)\b", re.IGNORECASE)
 
@@ -141,9 +142,10 @@ class DocumentPass:
                 (row.after_blank and row.sets_below and self._is_a_lift(row))
                 or self._seeks_a_best(row)
                 or self._works_at_a_percent(row)
-                or (told and self._repeats_a_distance(row))
+                or (told and (self._repeats_a_distance(row) or self._begins_the_session(row)))
             ):
                 within = "conditioning" if told and self._repeats_a_distance(row) else "strength"
+                within = "conditioning" if told and self._opens_a_piece(row) else within
                 row.heading = Heading(within.capitalize(), within, 0)
 
     def _works_at_a_percent(self, row: Row) -> bool:
@@ -159,6 +161,18 @@ class DocumentPass:
         return first is not None and (
             first.unit == "m" and first.times >= LEAST_REPEATS and max(first.values) >= LEAST_REPEATED_M
         )
+
+    def _begins_the_session(self, row: Row) -> bool:
+        """'Back squat 5 x 5' or 'AMRAP 12' right below 'Warm up: 500 m row'."""
+        phrases = row.phrases(row.start, len(row.text)) if row.role == "work" else []
+        named = bool(phrases) and phrases[0].kind == "words" and self.names.starts(phrases[0].text)
+        sets = any(one.kind == "sets" and one.times >= LEAST_WORKING_SETS for one in phrases[1:2])
+        return (named and sets) or self._opens_a_piece(row)
+
+    def _opens_a_piece(self, row: Row) -> bool:
+        """'AMRAP 12', 'EMOM 10', 'For time:' at the start of a row that nothing numbers."""
+        phrases = row.phrases(row.start, len(row.text)) if row.role == "work" and not row.bullet else []
+        return not row.indent and bool(phrases) and phrases[0].kind in ("amrap", "every", "for-time")
 
     def _seeks_a_best(self, row: Row) -> bool:
         """'Find your 5RM front squat': no warm-up."""

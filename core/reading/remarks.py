@@ -143,7 +143,22 @@ def _is_tempo(phrases: Sequence[Phrase]) -> bool:
 
 
 TEMPO_WORDS = frozenset(
-    ("down", "up", "hold", "pause", "in", "the", "hole", "at", "bottom", "top", "second", "sec", "count")
+    (
+        "down",
+        "up",
+        "hold",
+        "pause",
+        "in",
+        "the",
+        "hole",
+        "at",
+        "bottom",
+        "top",
+        "second",
+        "sec",
+        "count",
+        "ct",
+    )
 )
 
 
