@@ -325,6 +325,7 @@ class Parts:
         finishing = Finishing(self.catalog, self.team, self.share)
         for before, part in itertools.pairwise(self.all):
             _frame(before, part)
+            _say_what_follows(before, part)
         holding = {id(part.parent) for part in self.all if part.parent is not None}
         pieces = [part for part in self.all if part.work]
         for part in pieces if len(pieces) == self.each_lasts[0] else ():
@@ -344,6 +345,20 @@ def _again_in_turn(before: Format, fmt: Format) -> Format:
     """'2 rounds: 3 min AMRAP .., 1 min rest, 3 min AMRAP ..': both as often as the rounds say."""
     alike = before.kind == fmt.kind == "as-many-as-possible" and before.minutes == fmt.minutes
     return replace(fmt, repeat=before.repeat) if alike and fmt.repeat == 1 else fmt
+
+
+def _say_what_follows(before: PartDraft, part: PartDraft) -> None:
+    """'Snatch', and below it 'every 90 s x 8' and '1 snatch @ 75 %': the bare name only says what the list is
+    about."""
+    only = before.work[0] if len(before.work) == 1 and before.format is None else None
+    if only is None or part.heading or only.is_told or only.loads or only.percents or only.notes:
+        return
+    if any(one.movement == only.movement and one.is_told for one in part.work):
+        before.work = []
+        if not before.spoken:
+            part.name, part.heading, part.line = before.name, before.heading, before.line
+            part.heading_kind = part.heading_kind or before.heading_kind
+            before.heading = False
 
 
 def _frame(before: PartDraft, part: PartDraft) -> None:
