@@ -59,6 +59,7 @@ from core.reading.rows import (
     cased,
     indent_of,
     sentences_of,
+    without_brackets,
     without_plural,
     without_symbols,
 )
@@ -198,7 +199,7 @@ class DocumentPass:
             if len(line) > MAX_LINE:
                 yield Row(number, line, Translated(plain), 0, blank, plain[:1], role="too-long")
             else:
-                plain = without_plural(without_rule(plain))
+                plain = without_brackets(without_plural(without_rule(plain)))
                 english = self.translator.line(plain) if self.translator else Translated(plain)
                 yield Row(number, line, english, indent_of(plain), blank, english.text)
             blank = False

@@ -106,7 +106,7 @@ def _of_work(work: Work, row: Movement) -> Iterator[tuple[str, str]]:
             f"{(work.distance_m or 0) / 1000:g} km of {row.name}",
             f"more than {carried / 1000:g} km are rare",
         )
-    if row.unit == "metre" and work.written.reps and not (work.calories or work.reps_estimated):
+    if row.unit == "metre" and work.written.reps and work.reps and not (work.calories or work.reps_estimated):
         yield f"{work.reps} repetitions of {row.name}", "a way has metres or a time"
     if (work.calories or 0) > MOST_CALORIES and not work.reps_estimated:
         yield f"{work.calories} calories", f"more than {MOST_CALORIES} are rare"

@@ -22,7 +22,7 @@ _NUMBER = r"(?:\d{1,2}(?:\.\d)?[a-z]?|[a-h]|[ivx]{1,4}|one|two|three|four|five|s
 CANONICAL = re.compile(r"^#\s+(.+?)\s+\((strength|skill|conditioning|event|warm-up|cool-down)\)\s*$")
 NUMBERED = re.compile(
     rf"^{_DECORATION}(part|block|piece|workout|wod|metcon|conditioning|strength|skill|finisher|superset|circuit|session|section|phase|stage|task|event|match|test|option|opt|day|place|round|rnd|rd)\s*#?\s*"
-    rf"({_NUMBER})(?!\w|/\d|\.\d{{1,2}}\.){_END}(?!\s*[:.]?\s*(?:reps?|rounds?|sets?)\b)",
+    rf"({_NUMBER})(?!\w|/\d|\.\d{{1,2}}(?:\.|\s*[-–—:|]|\s*$)){_END}(?!\s*[:.]?\s*(?:reps?|rounds?|sets?)\b)",
     re.IGNORECASE,
 )
 _KIND_OF_LABEL: dict[str, PartKind] = {
@@ -53,7 +53,7 @@ _MONTH = (
     r"|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)"
 )
 DATED = re.compile(
-    rf"^{_BEFORE_DAY}(?:(?:wod|workout|training|class|session)\s+(?:of\s+|for\s+)?(?=\d{{1,2}}\.\d{{1,2}}\.|\d{{4}}-))?(\d{{4}}-\d{{2}}-\d{{2}}|\d{{1,2}}[./]\d{{1,2}}[./](?:\d{{4}}|\d{{2}})?(?!\d)|\d{{1,2}}(?:st|nd|rd|th)?\.?\s+(?!march\s*$){_MONTH}\b\.?(?:,?\s+\d{{4}})?"
+    rf"^{_BEFORE_DAY}(?:(?:wod|workout|training|class|session)\s+(?:of\s+|for\s+)?(?=\d{{1,2}}\.\d{{1,2}}\b|\d{{4}}-))?((?<=[a-z]\s)\d{{1,2}}\.\d{{1,2}}(?=\s*(?:[-–—:|]|$))|\d{{4}}-\d{{2}}-\d{{2}}|\d{{1,2}}[./]\d{{1,2}}[./](?:\d{{4}}|\d{{2}})?(?!\d)|\d{{1,2}}(?:st|nd|rd|th)?\.?\s+(?!march\s*$){_MONTH}\b\.?(?:,?\s+\d{{4}})?"
     rf"|{_MONTH}\.?\s+\d{{1,2}}(?:st|nd|rd|th)?(?:,?\s+\d{{4}})?|(?:week|wk|w)\s?\d{{1,2}}\s?[,/|–—-]?\s?(?:day|d|session|s)\s?\d)"
     r"[*_)\]]*\s*(?:[-–—:|>=)\]]+\s*|\t|(?=\()|//|$)",
     re.IGNORECASE,

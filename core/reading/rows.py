@@ -207,6 +207,14 @@ _BELLS_HELD = re.compile(
 )
 
 
+_IN_BRACKETS = re.compile(r"^(\s*)\(((?:after|between|every)\s[^()]*\d[^()]*)\)(\s*)$", re.IGNORECASE)
+
+
+def without_brackets(text: str) -> str:
+    """'(after each round 15 double-unders)' on a row of its own, without its brackets; no column moves."""
+    return _IN_BRACKETS.sub(r"\1 \2 \3", text)
+
+
 def without_plural(line: str) -> str:
     """'with 2 KBs' as 'with 2 KB ', which is no short name for swings; 'inch worms' as one word, without
     inches."""

@@ -158,8 +158,17 @@ class Splitter:
         return counted < kinds.index("words") if "words" in kinds else False
 
     def _sets_of_bracket(self, read: Line) -> int | None:
-        """'5 x (1 clean + 2 front squats)': the sets of all in the bracket, which then reads as if it were
-        none."""
+        """'5 x (1 clean + 2 front squats)', '(500 m row + 20 sit-ups) x 4': the sets of all in the bracket,
+        which then reads as if it were none."""
+        behind = [one.kind for one in read.phrases[-3:]] == ["close", "x", "count"]
+        inside = [one for one in range(len(read.phrases)) if one in read.bracketed]
+        listed = any(read.phrases[one].kind in JOINS for one in inside)
+        if behind and listed and inside[-1] == len(read.phrases) - 4 and not read.phrases[-1].pair:
+            times = int(read.phrases[-1].values[0])
+            if self._named(read, inside) and 1 < times <= MOST_SETS:
+                read.take([len(read.phrases) - 2, len(read.phrases) - 1], "amount", f"{times} sets")
+                read.bracketed = read.bracketed - set(inside)
+                return times
         for index in read.free()[:-4]:
             count, times, bracket = read.phrases[index : index + 3]
             if (

@@ -287,11 +287,13 @@ def _written_out(phrases: list[Phrase]) -> list[Phrase]:
 
 
 def _waves(phrases: list[Phrase]) -> list[Phrase]:
-    """'3 x (3-2-1)': the list three times."""
+    """'3 x (3-2-1)', '3 x (400-300-200 m)': the list three times."""
     kinds = [one.kind for one in phrases]
     for at in range(len(kinds) - 4):
         count, scheme = phrases[at], phrases[at + 3]
-        if kinds[at : at + 5] != ["count", "x", "open", "scheme", "close"] or count.pair:
+        listed = scheme.kind == "scheme" or (scheme.kind == "measure" and scheme.form == "list")
+        around = kinds[at : at + 3] == ["count", "x", "open"] and kinds[at + 4] == "close"
+        if not (listed and around) or count.pair:
             continue
         if 1 < count.values[0] <= MOST_LADDER // len(scheme.values):
             values = scheme.values * int(count.values[0])

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 from itertools import takewhile
 
@@ -14,6 +15,7 @@ from core.reading.phrases import Phrase
 from core.reading.plain_words import plain
 
 CALORIES = {"cal", "calorie", "calory"}  # the last is the plain form of "calories"
+_ONE_OF_TWO = re.compile(r"(?:single|one)[\s-]+(?:leg|arm|hand)", re.IGNORECASE)
 WEIGHTS = ("barbell", "dumbbell", "kettlebell")
 BEFORE_CALORIES = {"x", "reps", "of", "colon"}
 HIGHEST_EFFORT = 10
@@ -240,7 +242,9 @@ class Counted(Measured):
         self.take(index, "which round", "format")
 
     def _sided(self) -> bool:
-        return self.row is not None and self.row.sides == 2
+        said = self.line.phrases[self.name_at].text if self.name_at is not None else ""
+        one_sided = _ONE_OF_TWO.match(said) is not None  # "single leg calf raise"
+        return self.row is not None and (self.row.sides == 2 or one_sided)
 
     def _half_a_side(self, index: int, phrase: Phrase) -> None:
         self.draft.notes.append(phrase.text)

@@ -132,7 +132,7 @@ class Effort(InSets):
         return self.take(index, "each side")
 
     def _each(self, index: int, phrase: Phrase) -> None:
-        if self.row is not None and self.row.sides == 2:
+        if self._sided():
             self.draft.sides = 2
         elif self.row is not None and self.name_at is not None and index > self.name_at:
             self.draft.everyone = True

@@ -13,6 +13,7 @@ LONGEST_M = 200_000
 LONGEST_S = 36_000
 LIGHTEST_BAR_LB = 33
 LIGHTEST_BELL_LB = 26
+MOST_WAVES = 10  # that a list of ways is done
 LEAST_WINDOW_S = 180  # a shorter time before a lift is no window; common practice
 MAX_COUNT = 5000
 SHORTEST_FT = 10  # nobody carries anything for less; common practice
@@ -79,14 +80,15 @@ class Measured(Lifted):
         if draft.distance_m:
             return self.refuse(index, phrase, "a second distance on one line")
         if phrase.form == "list" or len(phrase.values) > STANDARDS:
-            draft.scheme, draft.counts = tuple(round(value * metres) for value in phrase.values), "m"
+            again = phrase.times if phrase.times <= MOST_WAVES else 1  # "3 x 400-300-200 m"
+            draft.scheme, draft.counts = tuple(round(value * metres) for value in phrase.values) * again, "m"
             draft.sets, draft.sets_written = len(draft.scheme), True
-        else:
-            draft.distance_m = round(phrase.values[0] * metres, 4)
-            if phrase.pair:
-                draft.other = round(phrase.values[1] * metres, 4)
+            return self.take(index, f"{draft.scheme[0]:g} m")
+        draft.distance_m = round(phrase.values[0] * metres, 4)
+        if phrase.pair:
+            draft.other = round(phrase.values[1] * metres, 4)
         self._times(phrase)
-        return self.take(index, f"{draft.distance_m or draft.scheme[0]:g} m")
+        return self.take(index, f"{draft.distance_m:g} m")
 
     def _calories(self, index: int, phrase: Phrase) -> None:
         draft = self.draft
