@@ -39,6 +39,11 @@ _INTERRUPTS = (
         re.IGNORECASE,
     ),
 )
+_ON_THE_MINUTE = re.compile(
+    r"\W*(?:rule\s*:\s*)?(?:on\s+(?:the|every)|every|each|at\s+the\s+(?:start|top)\s+of\s+(?:the|every|each))\s+"
+    r"min(?:ute)?\s*[:,–-]?\s*(?:do\s+)?(?=\d)",
+    re.IGNORECASE,
+)
 _EVERY_ROUND = re.compile(
     r"\W*(?:(?:after|in|on)\s+)?every\s+(?:(?P<nth>[2-9])(?:nd|rd|th)?\s+|(?P<other>other|second)\s+)?(?:rounds?|rungs?)"
     r"(?:\s+(?:do|add|finish\s+with))?\s*[:,–-]?\s*(?=\d)",
@@ -73,7 +78,7 @@ class Interrupting:
 
     def read(self, row: Row, start: int, stop: int, bullet: int | None = None) -> bool:
         """Whether a stretch of a row was one of these."""
-        ways = (self.below, self._every_so_long, self._every_round, self._after_rounds)
+        ways = (self.below, self._on_the_minute, self._every_so_long, self._every_round, self._after_rounds)
         return any(way(row, start, stop) for way in ways) or self._minutes_interrupt(row, start, stop, bullet)
 
     def behind(self, row: Row, start: int, stop: int) -> bool:
@@ -150,6 +155,16 @@ class Interrupting:
             return False
         self.reading.mark(row, said, start, "format", f"{rounds - 1} times")
         self._so_often(row, part, start, stop, rounds - 1)
+        return True
+
+    def _on_the_minute(self, row: Row, start: int, stop: int) -> bool:
+        """'100 wall balls for time', and behind it 'on the minute: 5 burpees': as often as nobody knows."""
+        said, part = _ON_THE_MINUTE.match(row.text[start:stop]), self.reading.parts.last
+        fmt = part.format if part is not None and part.work else None
+        if said is None or part is None or fmt is None or not fmt.for_time:
+            return False
+        self.reading.mark(row, start, start + said.end(), "format", "nobody knows how often")
+        self._so_often(row, part, start + said.end(), stop, 0)
         return True
 
     def _every_round(self, row: Row, start: int, stop: int) -> bool:

@@ -24,6 +24,7 @@ ASSUME_FROM = 0.8  # confidence from which a misspelt name is read, and shown as
 SUGGEST_FROM = 72  # likeness (0..100) from which a name is suggested
 MOST_CANDIDATES = 5
 LONGEST_GUESSED = 60  # letters; longer runs of unknown words are prose and get no guesses
+LEAST_LETTERS = 5  # of a word that a misspelt one may be: "chain" is no chin-up
 REMEMBERED = 4096
 _WITHOUT = re.compile(r"\bwithout\s+(?:the\s+|an?\s+)?[^\W\d_]+(?!\w)", re.IGNORECASE)
 
@@ -96,7 +97,7 @@ class NameTable:
         most = 1 if len(word) < 8 else 2
         near = [
             one
-            for size in range(len(word) - most, len(word) + most + 1)
+            for size in range(max(LEAST_LETTERS, len(word) - most), len(word) + most + 1)
             for one in self._by_length.get(size, ())
         ]
         found = process.extractOne(word, near, scorer=OSA.distance, score_cutoff=most)

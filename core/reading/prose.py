@@ -57,6 +57,10 @@ MARKED = re.compile(
     r"|instead of\b(?![^:]{1,40}:\s*\d)|(?:from|to|re|cc|subject|date|ps|p\.s\.)\s*:)",
     re.IGNORECASE,
 )
+_IF_NEEDED = re.compile(
+    r"\s*\((?:[^()]*\s)?if\s[^()\d]*\)|,?\s*\bif\s+(?:possible|needed|necessary|able|you\s+(?:can|must|like|want)(?!\s+\w))",
+    re.IGNORECASE,
+)  # by the way, which makes no sentence of a line
 LABEL = re.compile(r"^\s*[*_#•-]*\s*([A-Za-z][\w'’/ -]{1,24}?)\s*(?:\([^)]*\)\s*)?[:–]\s+\S")
 _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?")
 _CLOCKS = re.compile(
@@ -137,6 +141,9 @@ class Prose:
     def is_note(self, text: str, phrases: Sequence[Phrase]) -> bool:
         """Whether a stretch of a line is a note: marked as one, labelled as one, a sentence, or words that
         say no work."""
+        if " if " in text or "(if " in text:
+            text = _IF_NEEDED.sub("", text)
+            phrases = [one for one in tokenize(text) if one.kind != "other"]
         words = bare_words(text)
         told_at_once = self._at_once(text, words, phrases)
         return self._by_its_words(text, words, phrases) if told_at_once is None else told_at_once

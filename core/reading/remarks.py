@@ -82,6 +82,7 @@ def take_asides(line: Line) -> None:
             or _says_of_what(line.phrases[at:stop])
             or _takes_turns(line.phrases[at:stop])
             or [one.kind for one in line.phrases[at:stop]] == ["count", "of", "count"]  # "(2 of 3)" who do it
+            or _is_in_sets(line.phrases[at:stop])
             or (stop > at + 1 and line.phrases[at].kind == "or")
             or _is_tempo(line.phrases[at:stop])
             or _is_a_place(line, at, stop)
@@ -169,6 +170,12 @@ def _says_of_what(phrases: Sequence[Phrase]) -> bool:
 
 
 SHARES = frozenset(("percent", "percentage", "all percent", "all percentage"))
+
+
+def _is_in_sets(phrases: Sequence[Phrase]) -> bool:
+    """'(sets of max. 5)': how a number is parted, and no other."""
+    kinds = [one.kind for one in phrases]
+    return kinds[:2] in (["set-word", "of"], ["set-word", "max"])
 
 
 def _takes_turns(phrases: Sequence[Phrase]) -> bool:

@@ -12,6 +12,7 @@ from core.reading.workout import Format
 
 _KEYS = ("rounds", "for-time", "quality")
 _PASSED = ("dash", "of", "comma", "colon")
+MOST_FOR_TIME = 12  # rounds, said without the word; more are repetitions; common practice
 _LEAD_IN = ("count", "scheme", "span", "x")
 
 
@@ -108,6 +109,13 @@ def _before(scan: Scan, at: int, kind: str) -> int | None:
     if phrase is None or place in scan.used:
         return None
     counted = scan.kind(place) == "count" and not phrase.pair
+    if (
+        counted
+        and kind == "for-time"
+        and phrase.values[0] > MOST_FOR_TIME
+        and "rft" not in scan.phrases[at].text.lower()
+    ):
+        return None  # "pull-ups: 50 for time" counts them
     ranged = kind == "rounds" and scan.kind(place) in ("scheme", "span") and len(phrase.values) == 2
     if not (counted or ranged):
         return None
