@@ -36,7 +36,7 @@ _LEFT_OVER = re.compile(
 )  # "then max burpees in the time left"
 _DASH = re.compile(r"[-–—]\s")
 _LABEL_ENDS = re.compile(
-    r"(?:(?:work|complex|practice|skills?|drills?|density|volume|endurance|tech(?:nique)?)\s*)?:",
+    r"(?:(?:(?:skill\s+)?work|complex|practice|skills?|drills?|density|volume|endurance|tech(?:nique)?)(?:\s+with\s[^:\d]{1,20}?)?\s*)?:",
     re.IGNORECASE,
 )
 SHORT_WINDOW_S = 300  # windows up to this are places of one piece, longer ones pieces of their own

@@ -13,7 +13,7 @@ _TURNS = tuple(
     for pattern in (
         rf"\bleav(?:e|ing)\s+{_MANY}(?:\s*[-–]\s*\d)?(?:\s+reps?)?\s+in\s+(?:the\s+|your\s+)?tank\b",
         r"\b(?:and\s+)?(?:add(?:ing)?|increas(?:e|ing)|go(?:ing)?\s+up|up)\s+(?:by\s+)?\d+(?:[.,]\d+)?(?:\s*[-–]\s*\d+(?:[.,]\d+)?)?\s*"
-        r"(?:%|kgs?|lbs?|percent)\s+(?:each|every|per|a)\s+(?:set|round|week|lift|time)\b",
+        r"(?:%|kgs?|lbs?|percent)\s+(?:each|every|per|a)\s+(?:set|round|week|lift|time|\d+\s+reps?)\b",
         r"(?<=\d\s)(?:as\s+(?:a\s+)?)?superset(?:ted)?(?=\s*(?:[;,.)]|$))",
         r"\b(?:till|until|to)\s+\d{1,2}:\d{2}(?=\s*$)",
         r",?\s*\d{1,2}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec)?|')?\s+(?:(?:in|easy|off)\s+)?between"

@@ -49,6 +49,7 @@ class Draft:
     swaps: bool = False  # what one of a team does until they change places
     after_sets: bool = False  # "10 box jumps after each set": as often as those of the line
     which_sets: int = 0  # "sets 4-6 at 77 %": for so many of the sets
+    whole: int = 0  # "40 cleans", below which "10 @ 60, 10 @ 70, 20 @ 80" only part them
     own_rounds: int = 0  # "sets 1-5: 3 deadlifts" every two minutes: in so many of its rounds
     relay: bool = False
     by_scheme: int = 1  # "double-unders x2": so many for each of the list's
@@ -81,6 +82,11 @@ class Draft:
         return bool(
             self.reps or self.scheme or self.counts or self.distance_m or self.calories or self.seconds
         )
+
+    @property
+    def has_counted(self) -> bool:
+        """Whether it says how many, or how far."""
+        return bool(self.reps or self.scheme or self.distance_m or self.calories)
 
     @property
     def has_amount(self) -> bool:
@@ -187,6 +193,8 @@ def add_sets(last: Draft, draft: Draft, count: int) -> None:
     """Add sets with their own load, ``count`` times what the line says; of loads the heaviest stands, the
     others are noted."""
     before = last.scheme or ((last.reps,) if last.reps else ())
+    if not (last.scheme or last.loads or last.percents):
+        last.whole = last.reps or 0
     more = (draft.scheme or (draft.reps or 0,)) * count
     if draft.percents:
         said = _each_set(last.percents, len(before)) if last.percents and before else ()
@@ -198,6 +206,8 @@ def add_sets(last: Draft, draft: Draft, count: int) -> None:
     last.rpe = draft.rpe or last.rpe
     last.max_effort |= draft.max_effort
     last.scheme, last.reps = before + more, None
+    if last.whole and last.scheme[0] == last.whole == sum(last.scheme[1:]):
+        last.scheme, last.percents = last.scheme[1:], last.percents[-len(last.scheme) + 1 :]
     last.sets, last.sets_written = len(last.scheme), True
 
 

@@ -338,7 +338,7 @@ def sets_in_order(rows: list[Row]) -> None:
         row.marks.append((0, len(match.group().rstrip()), "which set"))
 
 
-SET_DASH = re.compile(r"^\W*set\s*#?(\d{1,2})\s*[-–]\s*(?=\d)", re.IGNORECASE)
+SET_DASH = re.compile(r"^\W*set\s*#?(\d{1,2})\s*[-–x×]\s*(?=\d)", re.IGNORECASE)
 
 
 def minutes_in_stretches(rows: list[Row]) -> None:

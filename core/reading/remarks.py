@@ -83,6 +83,8 @@ def take_asides(line: Line) -> None:
             or _takes_turns(line.phrases[at:stop])
             or [one.kind for one in line.phrases[at:stop]] == ["count", "of", "count"]  # "(2 of 3)" who do it
             or _is_in_sets(line.phrases[at:stop])
+            or _counts_tries(line.phrases[at:stop])
+            or _EQUALS_ONE.fullmatch(line.text[line.phrases[at].column : line.phrases[stop - 1].end])
             or (stop > at + 1 and line.phrases[at].kind == "or")
             or _is_tempo(line.phrases[at:stop])
             or _is_a_place(line, at, stop)
@@ -176,6 +178,16 @@ def _is_in_sets(phrases: Sequence[Phrase]) -> bool:
     """'(sets of max. 5)': how a number is parted, and no other."""
     kinds = [one.kind for one in phrases]
     return kinds[:2] in (["set-word", "of"], ["set-word", "max"])
+
+
+def _counts_tries(phrases: Sequence[Phrase]) -> bool:
+    """'1RM snatch (3 lifts)': how often one may try."""
+    kinds = [one.kind for one in phrases]
+    return kinds == ["count", "words"] and phrases[1].text.lower() in TRIES
+
+
+TRIES = frozenset(("lifts", "attempts", "tries", "chances", "goes"))
+_EQUALS_ONE = re.compile(r"[^\d=]{1,20}=\s*1(?:\s+reps?)?", re.IGNORECASE)  # "(L+R=1)"
 
 
 def _takes_turns(phrases: Sequence[Phrase]) -> bool:

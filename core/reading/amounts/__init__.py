@@ -29,9 +29,16 @@ class Amounts(Effort):
         ):  # "12 min to build to a heavy double": a window, not a hold
             self.draft.keep_window(self.draft.seconds)
             self.draft.seconds = None
+        self._by_the_clock()
         self._within_a_window()
         self._best_of_a_lift()
         self._heaviest_of_tries()
+
+    def _by_the_clock(self) -> None:
+        """'1 rep every 30 s for 10 min': as many as the minutes hold."""
+        draft, each = self.draft, self.draft.rep_every_s or 0
+        if each and (draft.seconds or 0) >= 2 * each and not draft.has_counted:
+            draft.reps, draft.seconds = (draft.seconds or 0) // each, None
 
     def _within_a_window(self) -> None:
         """'Snatch, 6 singles in 15 min': minutes for all of its sets."""

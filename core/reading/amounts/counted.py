@@ -60,6 +60,8 @@ class Counted(Measured):
             self.draft.alternating |= "alternating" in words
             if "synchro" in words or "synchronised" in words:
                 self.draft.synchro = True
+            if "together" in words and self.row is not None and self.row.family == "running":
+                self.draft.everyone = True  # "run 800 m together"
         elif index in self.line.bracketed:
             self.draft.notes.append(phrase.text)
             self.take(index, "a note", "note")
