@@ -173,7 +173,7 @@ class DocumentPass:
     def _opens_a_piece(self, row: Row) -> bool:
         """'AMRAP 12', 'EMOM 10', 'For time:' at the start of a row that nothing numbers."""
         phrases = row.phrases(row.start, len(row.text)) if row.role == "work" and not row.bullet else []
-        return not row.indent and bool(phrases) and phrases[0].kind in ("amrap", "every", "for-time")
+        return not row.indent and any(one.kind in ("amrap", "every", "for-time") for one in phrases[:2])
 
     def _seeks_a_best(self, row: Row) -> bool:
         """'Find your 5RM front squat': no warm-up."""

@@ -36,7 +36,7 @@ AGAIN = re.compile(
 _AMOUNTS = ("count", "measure", "sets")
 AS_USUAL = re.compile(
     r"^\W*(?:mobility|warm[- ]?ups?|stretch(?:ing)?|activation|prep)\s+"
-    r"(?:first|on\s+your\s+own|as\s+(?:usual|always)|before\s+(?:class|you\s+start))\b[^:\d]*(?:\(\s*\d+[^)]*\))?\W*$",
+    r"(?:first|together|on\s+your\s+own|as\s+(?:usual|always)|before\s+(?:class|you\s+start))\b[^:\d]*(?:\(\s*\d+[^)]*\)|\d+\s*(?:min(?:ute)?s?|'))?\W*$",
     re.IGNORECASE,
 )  # of which nothing is said, so that it heads nothing
 MARKED = re.compile(
