@@ -23,6 +23,7 @@ from core.reading.languages import Translated, Translator
 from core.reading.names import Names
 from core.reading.numbering import (
     before_words,
+    clock_of_the_class,
     clock_rows,
     clock_starts,
     counted_labels,
@@ -100,6 +101,7 @@ class DocumentPass:
         side_by_side(rows, self.names)
         find_tables(rows, self.names)
         minutes_of_the_hour(rows)
+        clock_of_the_class(rows)
         message_heads(rows)
         weeks_side_by_side(rows)
         partners(rows)

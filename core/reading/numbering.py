@@ -114,6 +114,26 @@ def minutes_of_the_hour(rows: list[Row]) -> None:
             row.heading = Heading(f"{match.group(1)}-{match.group(2)}", None, row.start)
 
 
+def clock_of_the_class(rows: list[Row]) -> None:
+    """'0:00 - 0:08 Warm-up', '0:08 - 0:30 Lift', '0:30 - 0:48 Lungs': sections by the clock of the class."""
+    timed = [(row, match) for row in rows if row.role == "work" and (match := _CLASS_WINDOW.match(row.text))]
+    spans = [tuple(int(match[at]) * 60 + int(match[at + 1]) for at in (1, 3)) for _, match in timed]
+    near = all(a[1] <= b[0] <= a[1] + LONGEST_PAUSE_MIN for a, b in itertools.pairwise(spans))
+    known = [read_heading(row.text[match.end() :]) for row, match in timed]
+    sections = sum(one is not None and one.kind is not None for one in known)
+    if len(timed) < LEAST_LABELS or not near or sections < LEAST_LABELS:
+        return
+    for row, match in timed:
+        row.marks.append((match.start(1), match.end(4), "which minutes of the hour"))
+        row.start = match.end()
+        row.heading = Heading(row.text[match.start(1) : match.end(4)], None, row.start)
+
+
+_CLASS_WINDOW = re.compile(
+    r"^\W*(\d{1,2}):(\d{2})\s*[-–—]\s*(\d{1,2}):(\d{2})\s*[:|–-]?\s+(?=[^\W\d])", re.IGNORECASE
+)
+
+
 def message_heads(rows: list[Row]) -> None:
     """'[07:12] Coach Pim: 5 rounds', '12.11.26, 07:12 - Pim: ..': who wrote a message and when."""
     for row in rows:

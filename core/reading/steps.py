@@ -161,10 +161,11 @@ def _parted(phrases: Sequence[Phrase], line: str) -> list[Phrase]:
 
 
 def _run(phrases: Sequence[Phrase], at: int) -> tuple[list[Step], int]:
-    """The steps that begin at a phrase, all in one unit, and where they end."""
+    """The steps that begin at a phrase, all in one unit, which the last may say for all; and where they
+    end."""
     steps: list[Step] = []
     end = at
-    while (step := _step(phrases, at)) is not None and (not steps or step.unit == steps[0].unit):
+    while (step := _step(phrases, at)) is not None and (not steps or steps[-1].unit in ("", step.unit)):
         steps.append(step)
         at = end = at + step.phrases
         while at < len(phrases) and phrases[at].kind in _BETWEEN:
