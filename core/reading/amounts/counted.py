@@ -281,8 +281,6 @@ class Counted(Measured):
     def _is_bare_height(self, index: int, phrase: Phrase) -> bool:
         if not self._is_height(phrase.values[0]) or self._names_hand_weights(index - 1):
             return False
-        if phrase.pair and not all(value.is_integer() for value in phrase.values):
-            return False  # "DB step-overs (22.5/15)"
         pounds = tuple(phrase.values[:2]) in SURELY_POUNDS["hand"]
         return not (pounds and self._held() == "hand")  # "20 step-ups holding a dumbbell 50/35"
 

@@ -32,10 +32,12 @@ class Lifted(AmountBase):
     """What is in the hands, on the back or under the feet."""
 
     def _is_height(self, value: float) -> bool:
+        """Whether a bare number may be a box's; "22.5/15" is what is held."""
         return (
             self.row is not None
             and self.row.implement == "box"
             and 10 <= value <= 150
+            and value.is_integer()
             and not self.draft.heights_m
         )
 
