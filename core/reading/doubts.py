@@ -12,6 +12,7 @@ from dataclasses import dataclass
 
 from core.catalog import Catalog
 from core.catalog.rows import Movement
+from core.reading.board_words import board_words
 from core.reading.workout import ASKING_KINDS, Doubt, Format, Part, Work, Written
 
 YES_SO = re.compile(r"^yes,?\s+so\b[.!]?$", re.IGNORECASE)
@@ -53,7 +54,10 @@ def doubts_of(
 def _of_part(part: Part, catalog: Catalog, holds_others: bool) -> Iterator[Doubt]:
     fmt = part.format
     minutes = (fmt.minutes or 0) * fmt.repeat
-    empty = part.headed and not part.work and not holds_others
+    of_the_day = (
+        part.name.lower() in board_words().headings and board_words().headings[part.name.lower()] is None
+    )
+    empty = part.headed and not part.work and not (holds_others or of_the_day)  # "Today"
     if part.kind in ASKING_KINDS and empty and (fmt.said or not part.notes):
         yield Doubt(
             part.line,

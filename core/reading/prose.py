@@ -53,6 +53,7 @@ MARKED = re.compile(
     r"|^\s*p\.?s\.?\s*[.:,-]\s"
     r"|^\s*lanes?\s+\d|^[^:]*\bpenalt(?:y|ies)\b|^[^:]*\b(?:you\s+are|you're|is|being|comes?|coming)\s+late\b"
     r"|^\s*none(?:\s+today)?\W*$"
+    r"|^\s*(?:greetings|regards|(?:best|kind|warm)\s+(?:regards|wishes)|cheers|best|yours|all\s+the\s+best)\W*$"
     r"|^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-]"
     r"|instead of\b(?![^:]{1,40}:\s*\d)|(?:from|to|re|cc|subject|date|ps|p\.s\.)\s*:)",
     re.IGNORECASE,
