@@ -203,7 +203,9 @@ KIT_TITLES = frozenset(
 
 def take_all_out(row: Row, read: Line, parts: Parts) -> None:
     """'4 sets for max reps:' on a line that names nothing: every movement of its list."""
-    for index in read.free() if not row.named else ():
+    leads = bool(read.phrases) and read.phrases[0].kind == "max"
+    weighed = leads and any(one.unit == "percent" for one in read.phrases)  # "max reps @ 70 %"
+    for index in read.free() if not (row.named or weighed) else ():
         if read.phrases[index].kind == "max":
             parts.current(row.number).all_out = True
             read.take([index], "format", "as many as you can")

@@ -170,7 +170,10 @@ class DocumentPass:
         phrases = row.phrases(row.start, len(row.text)) if row.role == "work" else []
         named = bool(phrases) and phrases[0].kind == "words" and self.names.starts(phrases[0].text)
         sets = any(one.kind == "sets" and one.times >= LEAST_WORKING_SETS for one in phrases[1:2])
-        return (named and sets) or self._opens_a_piece(row)
+        lists = [one.kind for one in phrases[1:2]] == ["scheme"] and len(
+            phrases[1].values
+        ) >= LEAST_WORKING_SETS
+        return (named and (sets or lists)) or self._opens_a_piece(row)
 
     def _opens_a_piece(self, row: Row) -> bool:
         """'AMRAP 12', 'EMOM 10', 'For time:' at the start of a row that nothing numbers."""

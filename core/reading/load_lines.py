@@ -3,12 +3,20 @@ held."""
 
 from __future__ import annotations
 
+import re
+
 from core.reading.board_words import board_words
 from core.reading.kit_words import IMPLEMENT_WORDS
 from core.reading.plain_words import plain_words
 from core.reading.prose import LABEL
 from core.reading.rows import Row
 from core.reading.state import Reading
+
+_FOR_ALL = re.compile(
+    r"\b(?P<kit>dumbbells?|dbs?|kettlebells?|kbs?|barbell|bar|plate)\s*[:,(]?\s*(?:of\s+|at\s+|@\s*)?"
+    r"(?P<loads>(?:2\s*x\s*)?\d[\d.,]*(?:\s*/\s*\d[\d.,]*)?\s*(?:kgs?|lbs?)?)\)?\s+for\s+(?:everything|all(?:\s+of\s+it)?|the\s+whole)\b",
+    re.IGNORECASE,
+)  # "one pair of dumbbells 22.5/15 kg for everything"
 
 
 class LoadLines:
@@ -19,6 +27,13 @@ class LoadLines:
 
     def read(self, row: Row, start: int, stop: int) -> None:
         """Read a stretch of a row that its label says is about loads; what it says stays a note too."""
+        if (said := _FOR_ALL.search(row.text, start, stop)) is not None:
+            read = self.reading.line(row, said.start("loads"), said.end("loads"), of_division=True)
+            for _, chunk in self.reading.splitter.chunks(read):
+                self.reading.divisions.as_load(chunk)
+                chunk.draft.kit = _kit_of(said["kit"])
+                self.reading.attacher.loads.load_of_list([chunk])
+            return
         label = LABEL.match(row.text[start:stop])
         if label is None or " ".join(label.group(1).lower().split()) not in board_words().loads:
             return

@@ -17,6 +17,7 @@ _SAID_TWICE = (["dash", "count"], ["comma", "count"], ["slash", "count"])
 _COUNTED_BY = ("rounds", "set-word")
 _MINUTE_WORD = re.compile(r"e(\d*(?:\.\d)?)m(?:o?(\d*)m)?$|e(\d*(?:\.\d)?)mo?(\d*)m")
 _SECONDS_WORD = re.compile(r"e(\d+)s?")
+LEAST_CLOCK_MIN = 8  # of "on a 20-minute clock", which is all of it; a shorter one is run again and again
 LONGEST_MIN = 40  # after an "@" a larger number is a load or a percent; common practice
 _NTH_MINUTE = re.compile(r"every\s+(\d{1,2})(?:nd|rd|th)")
 _CLOCK = re.compile(r"on\s+(?:a|the)\s+(?:(\d{1,2}):(\d{2})|(\d{1,2}))")
@@ -28,6 +29,8 @@ def read(scan: Scan) -> Format | None:
     if at is None or not _tells_a_time(scan, at) or _follows_a_piece(scan, at):
         return None
     scan.used.add(at)
+    if (lasts := _clock_of_all(scan, at)) is not None:
+        return Format(cap_s=lasts)
     _one_at_a_time(scan, at)
     if (stations := scan.at("stations")) is not None:
         scan.used.add(stations)
@@ -46,6 +49,15 @@ def read(scan: Scan) -> Format | None:
     return Format(
         "every-minute", rounds=rounds, minutes=minutes, interval_s=interval_s, scheme=scheme, ladder_step=step
     )
+
+
+def _clock_of_all(scan: Scan, at: int) -> int | None:
+    """'On a 20-minute clock' that no rounds share: how long all of it may take."""
+    said = scan.phrases[at].text.lower()
+    clock = _CLOCK.match(said) if said.endswith("clock") else None
+    minutes = int(clock[3] or clock[1]) if clock else 0
+    alone = not any(scan.kind(place) in (*_COUNTED_BY, "each") for place in scan.free)
+    return minutes * 60 if minutes >= LEAST_CLOCK_MIN and alone else None
 
 
 def _one_at_a_time(scan: Scan, at: int) -> None:
@@ -234,6 +246,7 @@ NOTATION = Notation(
         Example(
             "Every 2 mins for 16 mins (8 sets)", Format("every-minute", rounds=8, minutes=16, interval_s=120)
         ),
+        Example("On a 20-minute clock", Format(cap_s=1200)),
         Example(
             "6 rounds, each for time, on a 3:00 clock",
             Format("every-minute", rounds=6, interval_s=180),
