@@ -85,7 +85,7 @@ def _of_part(part: Part, catalog: Catalog, holds_others: bool) -> Iterator[Doubt
         for what, why in _of_work(work, catalog.movements[work.movement]):
             yield Doubt(work.line, work.column, work.text, what, why)
         listed = len(part.work) > 1 or (fmt.rounds or 1) == 1  # "snatch - 30 for time"
-        counted = catalog.movements[work.movement].unit == "rep"
+        counted = work.reps and catalog.movements[work.movement].unit in ("rep", "metre")
         if part.kind in ASKING_KINDS and listed and counted and _says_no_amount(work, fmt):
             what = f"{catalog.movements[work.movement].name} once"
             yield Doubt(work.line, work.column, work.text, what, "no amount is written for it")

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from core.reading.notations.notation import Example, Notation
 from core.reading.scan import FILLERS, Scan
 from core.reading.schemes import ladder_on_line
@@ -11,6 +13,9 @@ from core.reading.workout import Format
 _MAY_FOLLOW_A_TIMES = ("", "comma", "colon", "rounds", "set-word", "close", "rest", "open")
 _SAYS_NOTHING = ("comma", "colon", "dash", "cap", "of", "open", "close", "at")
 LONGEST_MIN = 60
+_WHAT_IS_LEFT = re.compile(
+    r"(?:in|for|with)\s+(?:the\s+)?(?:(?:remaining|rest\s+of\s+the)\s+(?:time|minutes)|time\s+(?:left|remaining))"
+)
 _TIMES_BEFORE = ("rounds", "set-word")
 
 
@@ -72,6 +77,9 @@ def _means_max_effort(scan: Scan, at: int) -> bool:
     if scan.time_near(at, bare_minutes=True, dry=True) is not None or _time_that_leads(scan, at) is not None:
         return False
     following = scan.phrases[at + 1].text.lower() if scan.kind(at + 1) == "words" else ""
+    if scan.kind(at + 2) == "colon" and _WHAT_IS_LEFT.fullmatch(following):
+        scan.used.add(at + 1)  # "then AMRAP in the time left: ..": a list of its own
+        return False
     return scan.kind(at - 1) in ("x", "comma") or (bool(following) and following not in FILLERS)
 
 

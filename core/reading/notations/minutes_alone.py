@@ -17,6 +17,7 @@ WITHIN = ("in", "within")
 WITHIN_A_TIME = frozenset(("in", "within", "complete", "finish", "order", "partition"))
 _BESIDE = frozenset("comma colon at words dash of then slash bar open close team share max quality".split())
 LEAST_S = 240  # a shorter time alone is no piece; common practice
+LEAST_PIECE_S = 120  # "4 x 3 min: .." before a list on its line
 LEAST_AGAIN_S = 30  # "6 x 45 s" above a list
 
 
@@ -100,7 +101,9 @@ def _again_and_again(scan: Scan) -> Format | None:
     seconds = seconds_of(scan.phrases[first]) if others else None
     of = others[0] if others and scan.kind(others[0]) == "of" else None  # "12 minutes of 5 pull-ups, 10 .."
     colon = next((place for place in others if scan.kind(place) == "colon"), of)
-    if seconds is None or seconds < LEAST_S or colon is None or scan.phrases[first].times > 1:
+    times = scan.phrases[first].times if others else 1
+    least = LEAST_S if times == 1 else LEAST_PIECE_S
+    if seconds is None or seconds < least or colon is None:
         return None
     counted = [place for place in others if place > colon and scan.kind(place) in COUNTED]
     between = [place for place in others if place < colon]
@@ -119,6 +122,8 @@ def _again_and_again(scan: Scan) -> Format | None:
     if (len(counted) < 2 and not of_each) or not says_how or in_sets:
         return None
     scan.used |= {*ahead[:1], first, colon, *between}
+    if times > 1:
+        return Format("intervals", rounds=times, work_s=seconds)
     if within or team:
         return Format(cap_s=seconds)
     return Format("as-many-as-possible", minutes=seconds / 60)
@@ -135,6 +140,7 @@ NOTATION = Notation(
         Example("15 min to complete:", Format(cap_s=900)),
         Example("10 min continuous: 20 m bear crawl, 20 m walk", Format("as-many-as-possible", minutes=10)),
         Example("6 x 3 min", Format("intervals", rounds=6, work_s=180)),
+        Example("4 x 4 min: 40 double-unders, 20 wall balls", Format("intervals", rounds=4, work_s=240)),
         Example("20 min, steady", Format("as-many-as-possible", minutes=20)),
         Example("12 min of", Format("as-many-as-possible", minutes=12)),
         Example("20 min of 5/10/15 pull-ups, push-ups, squats", Format("as-many-as-possible", minutes=20)),
