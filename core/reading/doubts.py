@@ -95,7 +95,8 @@ def _says_no_amount(work: Work, fmt: Format) -> bool:
     """Whether one repetition is a guess: neither its line nor the format says how many."""
     told = Written(sets=work.written.sets) != work.written or work.reps_estimated or work.rep_every_s
     one_each = work.complex is not None or work.role or fmt.scheme or fmt.kind in TIMED
-    return not (told or one_each) and work.reps == max(1, (fmt.rounds or 1) * fmt.repeat)
+    rounds = 1 if fmt.kind == "sets-x-reps" else (fmt.rounds or 1) * fmt.repeat
+    return not (told or one_each) and work.reps == max(1, rounds)
 
 
 def _of_work(work: Work, row: Movement) -> Iterator[tuple[str, str]]:

@@ -264,6 +264,9 @@ class Splitter:
         """'21-15-9: thrusters 43/30 - overhead squats - burpees': a list of names below its numbers."""
         dashes = [at for at, one in enumerate(read.phrases) if one.text in DASHES and _stands_apart(read, at)]
         behind = [read.phrases[at + 1] for at in dashes if at + 1 < len(read.phrases)]
+        names = [one for one in read.phrases if one.text not in DASHES]
+        if len(names) > 2 and len(dashes) == len(names) - 1:  # "row - burpee - swing - plank"
+            return all(one.kind == "words" and self._is_a_name(one.text) for one in names)
         return (
             bool(dashes)
             and any(one.kind == "scheme" for one in read.phrases[: dashes[0]])

@@ -273,7 +273,9 @@ def whole_ladder(values: tuple[int, ...]) -> tuple[int, ...]:
 def _written_out(phrases: list[Phrase]) -> list[Phrase]:
     """'1-2-3-...-10 squat cleans, burpees': a ladder with an end above a list on its line is a scheme; so is
     '10 to 1: burpees and swings'."""
-    begin = 1 if phrases and phrases[0].text.lower() == "from" else 0
+    colon = next((at for at, one in enumerate(phrases[:6]) if one.kind == "colon"), -1)
+    labelled = colon > 0 and all(one.kind in ("words", "comma") for one in phrases[:colon])
+    begin = colon + 1 if labelled else 1 if phrases and phrases[0].text.lower() == "from" else 0
     first = phrases[begin] if phrases[begin:] else None
     if first is not None and first.kind == "span" and not any(one.kind == "ladder-word" for one in phrases):
         rungs = whole_ladder(tuple(map(int, first.values)))
@@ -283,7 +285,8 @@ def _written_out(phrases: list[Phrase]) -> list[Phrase]:
     if first is None or first.kind != "ladder" or first.form != "closed" or not listed:
         return phrases
     rungs, _ = expand_ladder(first)
-    return [replace(first, kind="scheme", values=tuple(map(float, rungs)), form=""), *phrases[1:]]
+    written = replace(first, kind="scheme", values=tuple(map(float, rungs)), form="")
+    return [*phrases[:begin], written, *phrases[begin + 1 :]]
 
 
 def _waves(phrases: list[Phrase]) -> list[Phrase]:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from core.reading.notations.notation import Example, Notation
+from core.reading.notations.usual_pair import USUAL
 from core.reading.phrases import Phrase
 from core.reading.scan import Scan
 from core.reading.tokens import how_many, seconds_of
@@ -20,6 +21,11 @@ def read(scan: Scan) -> Format | None:
     if scan.at("every", "amrap", "interval") is not None:
         return None
     works = [place for place in scan.free if _is_work(scan, place)]
+    usual = next((place for place in scan.free if scan.phrases[place].values in USUAL), None)
+    if not works and usual is not None and scan.kind(usual) == "count":  # "7 stations, 40/20, 3 rounds"
+        scan.used |= {at, usual}
+        work_s, rest_s = map(int, scan.phrases[usual].values)
+        return Format("intervals", work_s=work_s, rest_s=rest_s, rounds=_rounds(scan) or 1)
     if not works:
         return None
     stations = how_many(scan.phrases[at])
@@ -110,6 +116,7 @@ NOTATION = Notation(
     rank=25,
     examples=(
         Example("3 rounds, 1 minute at each station", Format("intervals", work_s=60, rounds=3)),
+        Example("7 stations, 40/20, 3 rounds", Format("intervals", work_s=40, rest_s=20, rounds=3)),
         Example("3 rounds, 1 min each", Format("intervals", work_s=60, rounds=3)),
         Example("3 stations, 12 minutes, one minute each", Format("intervals", work_s=60, rounds=4)),
         Example("six stations, thirty minutes", Format("every-minute", rounds=30, minutes=30, interval_s=60)),
