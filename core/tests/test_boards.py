@@ -71,6 +71,7 @@ class Boards(unittest.TestCase):
                 "seventh",
                 "eighth",
                 "ninth",
+                "tenth",
             )
         ]
         self.assertEqual(found, said)
