@@ -209,7 +209,7 @@ class Attacher:
         if alone and self.loads.of_list(part, draft):
             return
         if last.has_amount and another_set(draft, last):
-            add_sets(last, draft, 1)
+            add_sets(last, draft, draft.sets or 1 if draft.reps and not draft.scheme else 1)
         elif not self._fill(last, draft):
             self._hand_back(read, chunk)
         in_context(last, self.catalog.movements[last.movement], self.catalog)

@@ -35,7 +35,7 @@ _TURNS = tuple(
         r"\+\s?\d+(?:[.,]\d+)?\s*(?:%|kgs?|lbs?)\s+(?:each|every|per)(?:\s+(?:set|round|week|lift|time|rep|minute))?\b",
         r"(?<=sets)\s+of\s+(?:each|every)\s+(?:superset|pair|couplet|exercise|movement)\b",
         r",\s*\d{1,3}(?::\d{2})?\s*(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|')?\s+(?:rest\s+)?after\s+the\s+(?:second|last|pair|both)\b",
-        r"(?<!last\sset\s)\bamrap\b[^@]*(?P<said>@\s*\d{2,3}(?:\s?-\s?\d{2,3})?\s?%(?:\s+effort)?)\s*:?\s*$",
+        r"(?<!last\sset\s)\bamrap\b[^@]*\d[^@]*(?P<said>@\s*\d{2,3}(?:\s?-\s?\d{2,3})?\s?%(?:\s+effort)?)\s*:?\s*$",
         r"\(?\b1\s+works?,?\s*(?:and\s+|/\s*)?1\s+rests?\b\)?",
         r"\bwarm(?:ing)?[\s-]?up\s+to\s+(?:about\s+)?\d{2,3}\s?(?:%|kgs?|lbs?)\s*(?:,|\bthen\b)",
         r"\bnegative\s+splits?(?:\s+please)?\b",

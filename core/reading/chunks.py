@@ -18,6 +18,8 @@ from core.reading.plain_words import plain, plain_words
 from core.reading.remarks import SAME_KIT, TELLING, take_remarks
 from core.reading.units import METRE_PER
 
+_WITH_KIT = re.compile(r"\s+with\s+(?:an?|one|the|your)\s+([a-z]{3,})\s*$", re.IGNORECASE)
+
 
 class ChunkReader:
     """Reads one chunk at a time with one gym's names."""
@@ -49,6 +51,7 @@ class ChunkReader:
             return Chunk(draft, False, indices)
         if found is not None:
             name_at, match = found
+            match = self._with_its_kit(line.phrases[name_at].text, match)
             row = self._accept_name(line, draft, name_at, match)
         else:
             name_at = None
@@ -219,6 +222,16 @@ class ChunkReader:
         if line.phrases[index].text.lower() != "r":
             return None
         return Match("run", 1.0, 0, 1) if before.kind == "measure" and before.unit in METRE_PER else None
+
+    def _with_its_kit(self, text: str, match: Match) -> Match:
+        """'lunges with a sandbag': what is held makes it another movement, where one is called by both."""
+        said = _WITH_KIT.search(text, match.end) if match.left_over else None
+        words = text[match.start : match.end].split() if said else []
+        named = (f"{said[1]} {' '.join(words[at:])}" for at in range(len(words)) if said)
+        longer = next(filter(None, map(self._longer_name, named)), None)
+        if said is None or longer is None or longer.movement == match.movement:
+            return match
+        return replace(match, movement=longer.movement, end=said.end(), left_over=(), assumed="")
 
     def _accept_name(self, line: Line, draft: Draft, index: int, match: Match) -> Movement:
         phrase = line.phrases[index]

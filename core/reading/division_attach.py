@@ -92,7 +92,7 @@ class DivisionAttacher:
         last; one that practises a skill only where no other has any like it."""
         parts = self.asking_parts()
         if not chunk.named:
-            return sorted(parts, key=lambda part: not loaded_lines(part))
+            return sorted(parts, key=lambda part: (not loaded_lines(part), not _may_lift(part, chunk)))
 
         def unlike(part: PartDraft) -> tuple[bool, float]:
             likeness = divisions.best_likeness(part.work, chunk.draft, division, self.catalog)
@@ -205,6 +205,11 @@ class DivisionAttacher:
             return
         start, end = read.phrases[chunk.indices[0]].column, read.phrases[chunk.indices[-1]].end
         self.parts.current(read.number).notes.append(f"{division}: {read.text[start:end].strip()}")
+
+
+def _may_lift(part: PartDraft, chunk: Chunk) -> bool:
+    """Whether a part lifts something of which a load may be another level's."""
+    return any(_likely(chunk, part.work[at]) for at in loaded_lines(part))
 
 
 FAR_HEAVIER, FAR_LIGHTER = 1.2, 0.25  # times a line's own load that no other level lifts; common practice

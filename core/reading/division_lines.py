@@ -184,7 +184,9 @@ class DivisionLines:
         if NOTHING_OF_ITS_OWN.match(rest):
             self.reading.mark(row, start, start + len(rest), "note", "no other than the others")
             return
-        stop = self._without_instead(row, division, start, start + len(rest))
+        end = start + len(rest)
+        stop = self._without_instead(row, division, start, end)
+        instead = self._said_instead(row, stop, end)
         target, start = self._target(row, start, stop)
         if not target:
             target, stop = self._stands_in_for(row, start, stop)
@@ -194,8 +196,27 @@ class DivisionLines:
         found = None if self._says_places(read) else read_format(read)
         if found is not None:
             self.reading.parts.apply(row, found, division)
-        self._give(row, read, self.reading.splitter.chunks(read), division, target)
+        chunks = self.reading.splitter.chunks(read)
+        if instead and not target and chunks and chunks[-1][1].named:
+            self._give(
+                row, read, chunks[-1:], division, instead
+            )  # "40/25 kg, 8 knee raises instead of climbs"
+            chunks = chunks[:-1]
+        self._give(row, read, chunks, division, target)
         self.reading.collect(read)
+
+    def _said_instead(self, row: Row, start: int, stop: int) -> str:
+        """The movement that 'instead of ..' between two columns names, where the text has it; or ''."""
+        found = instead_of(row.text[start:stop])
+        if found is None:
+            return ""
+        end = row.text.find(",", start + found[1], stop)
+        match = self.reading.names.find(row.text[start + found[1] : end if end >= 0 else stop])
+        known = match is not None and match.confidence == 1 and not match.left_over
+        said = match.movement if match is not None and known else ""
+        return (
+            said if any(one.movement == said for part in self.reading.parts.all for one in part.work) else ""
+        )
 
     def _by_parts(self, row: Row, division: str, start: int, stop: int) -> bool:
         """'E1 hanging knee raises - E3 deadlift 70/50': what a division does in one piece and another."""

@@ -244,6 +244,8 @@ class Heads:
         below = rows[at + 1] if at + 1 < len(rows) else None
         if not bare or below is None or below.after_blank or read_heading(below.text) is not None:
             return False
+        if phrases[0].kind == "measure" and phrases[1].kind == "of":
+            return False  # "10 minutes of handstand walk practice"
         return self._counts_a_name(below.phrases(below.start, len(below.text)))
 
     def _named_again_below(self, phrases: Sequence[Phrase], following: Row | None) -> bool:

@@ -62,6 +62,11 @@ _IF_NEEDED = re.compile(
     r"\s*\((?:[^()]*\s)?if\s[^()\d]*\)|,?\s*\bif\s+(?:possible|needed|necessary|able|you\s+(?:can|must|like|want)(?!\s+\w))",
     re.IGNORECASE,
 )  # by the way, which makes no sentence of a line
+_WITH_WHAT_IS_LEFT = re.compile(
+    r"^\W*(?:in|for|with)\s+(?:the\s+)?(?:(?:remaining|rest\s+of\s+the)\s+(?:time|minutes)|time\s+(?:left|remaining|that\s+remains))"
+    r"\s*[:,]?\s*(?:as\s+many|max(?:imum|imal)?|amrap)\b",
+    re.IGNORECASE,
+)  # "In the remaining time max cal bike."
 LABEL = re.compile(r"^\s*[*_#•-]*\s*([A-Za-z][\w'’/ -]{1,24}?)\s*(?:\([^)]*\)\s*)?[:–]\s+\S")
 _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?")
 _CLOCKS = re.compile(
@@ -151,7 +156,7 @@ class Prose:
 
     def _at_once(self, text: str, words: Sequence[str], phrases: Sequence[Phrase]) -> bool | None:
         """What marks, labels and lists tell; None where they tell nothing."""
-        if self._is_a_name(text, phrases) or GROWS.match(text):
+        if self._is_a_name(text, phrases) or GROWS.match(text) or _WITH_WHAT_IS_LEFT.match(text):
             return False
         if MARKED.match(text) or AS_USUAL.match(text) or (phrases and phrases[0].kind == "note"):
             return True

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Iterable, Sequence
 
 from core.reading.board_words import speaks_of_care
@@ -229,15 +230,31 @@ class Splitter:
                 and not self._one_name(read, here, free[place:])
             ):
                 pieces.append(("", None, [index]))
-            elif kind == "or":
-                read.taken.add(index)
-                if here and (self._named(read, here) or (read.of_division and _is_a_pair(read, here))):
-                    pieces.append(("or", None, []))
-                elif not here and pieces[-1][0] == "comma":
-                    pieces[-1] = ("or", None, here)
+            elif kind in ("or", "open"):
+                self._of_sign(read, index, pieces)
             elif kind not in SILENT or kind == "each":
                 here.append(index)
         return pieces
+
+    def _of_sign(self, read: Line, index: int, pieces: list[tuple[str, str | None, list[int]]]) -> None:
+        """An 'or' between two choices, and a bracket in which a division is given something else."""
+        joined_by, _, here = pieces[-1]
+        if read.phrases[index].kind == "open":
+            if read.of_division and self._opens_another(read, index, here):
+                pieces.append(("comma", None, []))
+            return
+        read.taken.add(index)
+        if here and (self._named(read, here) or (read.of_division and _is_a_pair(read, here))):
+            pieces.append(("or", None, []))
+        elif not here and joined_by == "comma":
+            pieces[-1] = ("or", None, here)
+
+    def _opens_another(self, read: Line, index: int, here: list[int]) -> bool:
+        """'43/30 kg (pull-ups, 25 m bear crawl)' of a division: what its bracket names has no such load."""
+        if not here or self._named(read, here) or not _amounts_alone(read, here):
+            return False
+        inside = itertools.takewhile(lambda one: one in read.bracketed, range(index + 1, len(read.phrases)))
+        return self._named(read, list(inside))
 
     def _of_division(
         self, read: Line, index: int, pieces: list[tuple[str, str | None, list[int]]], rest: list[int]
