@@ -48,7 +48,7 @@ _NAMES = (
     r"rx\s?\+|rx'?d?|as\s+prescribed|scal(?:ed?|ing)(?:\s[1-4](?=\s*[:)-]))?|sc|modified|sub|fitness|fit|intermediate|inter|int|beginners?|beg|novice|nov(?=\s*:)|newcomers?|rookies?|basics|foundations?|"
     r"masters?|elite|advanced|performance|(?:health|open|pro)(?=\s*:[^:]*\d|\s+(?:wo)?men\s+\d)|competitors?|compete|comp(?=\s*[:=])|teens?|youth|adaptive|seated|l[1-4]|(?:level|lvl)\s?[1-4]"
 )
-_AGES = r"(?:\s*(?:age)?\s*\(?\d\d\s?(?:\+|[-–]\s?\d\d)?\)?)?"
+_AGES = r"(?:\s*(?:age)?\s*\(?\d\d(?!\s?[\d/.,])\s?(?:\+|[-–]\s?\d\d)?\)?)?"
 LEAD = re.compile(
     rf"^[\s*_#•·>(\[-]*(?:(?P<name>{_NAMES}){_AGES}(?:\s*(?:/|and|&)\s*(?:masters|teens|{_NAMES}){_AGES})?(?:\s+(?:division|option|version|group|seated|standing|(?:wo)?men(?!\s+\d)|final|athletes?|teams?|pairs|individuals?))?|(?:ages?\s+)?(?P<age>\d\d\+))"
     r"[*_]*(?P<sign>\s*(?:\(seated\)|\(standing\))?\s*(?:[:=)\]|]|[-–—>]+(?=\s)|\.{2,}|$)|\s+(?=[\d(]|\d?x|m\s|(?:wo)?men\b)|\s+(?:takes?|uses?|do(?:es)?|goes?|with|is|are)\s+)\s*(?:[-–—]\s)?",

@@ -20,11 +20,12 @@ MOST_SETS = 15
 BRACKET = 3  # phrases of "(percent)"
 _BETWEEN = ("comma", "slash", "plus", "dash", "then", "bar", "and")
 
-# the spellings of one step, by the kinds of its phrases: r repetitions, S sets x repetitions, W repetitions x
-# sets ("80% x 1 x 3"), p a load with
-# its unit, b a bare load, t a load so many times; longer spellings first
+# the spellings of one step, by the kinds of its phrases: r repetitions, n sets, S sets x repetitions, W
+# repetitions x sets ("80% x 1 x 3"), p a load with its unit, b a bare load, t a load so many times; longer
+# spellings first
 SPELLINGS: tuple[tuple[str, ...], ...] = (
     ("r", "reps", "plus", "at", "p"),
+    ("r", "at", "p", "x", "n"),
     ("r", "reps", "at", "p"),
     ("r", "plus", "at", "p"),
     ("r", "at", "p"),
@@ -185,6 +186,8 @@ def _plays(phrase: Phrase, role: str) -> bool:
     """Whether a phrase can play a role of a spelling."""
     if role == "r":
         return phrase.kind == "count" and not phrase.pair and 1 <= phrase.values[0] <= MOST_REPS
+    if role == "n":
+        return phrase.kind == "count" and not phrase.pair and 1 <= phrase.values[0] <= MOST_SETS
     if role in ("S", "W"):
         return phrase.kind == "sets" and not phrase.pair and not phrase.form and phrase.times <= MOST_SETS
     if role in ("p", "t"):
@@ -204,6 +207,8 @@ def _said(phrases: Sequence[Phrase], spelling: Sequence[str]) -> Step:
         sets, reps = by_role["S"].times, int(by_role["S"].values[0])
     elif "W" in by_role:
         sets, reps = int(by_role["W"].values[0]), by_role["W"].times
+    elif "n" in by_role:
+        sets, reps = int(by_role["n"].values[0]), int(by_role["r"].values[0])
     else:
         sets, reps = 1, weight.times if "t" in by_role else int(by_role["r"].values[0])
     return Step(sets, reps, weight.values[0], weight.unit, len(phrases))

@@ -93,7 +93,7 @@ def _again_and_again(scan: Scan) -> Format | None:
     ahead = (
         [place for place in scan.free if scan.kind(place) not in ("team", "comma", "share")]
         if team
-        else scan.free
+        else [place for place in scan.free if scan.kind(place) != "then" or place > scan.free[0]]
     )
     first, *others = ahead or (0,)
     within = bool(others) and scan.phrases[first].text.lower() in WITHIN
@@ -105,7 +105,8 @@ def _again_and_again(scan: Scan) -> Format | None:
     least = LEAST_S if times == 1 else LEAST_PIECE_S
     if seconds is None or seconds < least or colon is None:
         return None
-    counted = [place for place in others if place > colon and scan.kind(place) in COUNTED]
+    tried = ("max",) if times > 1 else ()  # "5 x 2 min: 8 front squats, max double-unders"
+    counted = [place for place in others if place > colon and scan.kind(place) in (*COUNTED, *tried)]
     between = [place for place in others if place < colon]
     says_how = all(
         scan.kind(place) in ("comma", "dash", "rounds", "of", "unit")
