@@ -68,7 +68,7 @@ class SaidLoads:
         part, draft = self.parts.last, chunk.draft
         if part is None or not draft.loads or draft.has_amount or draft.percents:
             return False
-        if part.format is not None and part.format.scheme:
+        if part.exact or (part.format is not None and part.format.scheme):
             return False  # a bare name is one more of its list
         meant = [
             one
