@@ -188,7 +188,11 @@ class DocumentPass:
         )
 
     def _is_a_lift(self, row: Row) -> bool:
+        """'Back squat 20 min', 'Power clean + push jerk'."""
         phrases = row.phrases(row.start, len(row.text))
+        named = [one for one in phrases if one.kind != "plus"]
+        if len(phrases) > 2 and all(one.kind == "words" and self.heads.exact(one) for one in named):
+            return len(named) * 2 - 1 == len(phrases)
         timed = len(phrases) == 1 or (len(phrases) == 2 and seconds_of(phrases[1]) is not None)
         return bool(phrases) and timed and phrases[0].kind == "words" and self.heads.exact(phrases[0])
 
