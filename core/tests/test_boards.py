@@ -72,6 +72,7 @@ class Boards(unittest.TestCase):
                 "eighth",
                 "ninth",
                 "tenth",
+                "eleventh",
             )
         ]
         self.assertEqual(found, said)
