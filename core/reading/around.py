@@ -211,6 +211,15 @@ def take_all_out(row: Row, read: Line, parts: Parts) -> None:
             read.take([index], "format", "as many as you can")
 
 
+def take_each_side(read: Line, parts: Parts) -> None:
+    """'3 sets, each side' above a list: what of it has sides is done on both."""
+    said = [index for index in read.free() if read.phrases[index].kind == "per-side"]
+    part = parts.last
+    if said and read.followed and not read.named and part is not None and part.format and not part.work:
+        part.sided = True
+        read.take(said, "amount", "each side")
+
+
 def take_more_times(read: Line, part: PartDraft | None) -> bool:
     """'Repeat 4 more times' below a list: once more than it says."""
     said = _MORE_TIMES.match(read.content)

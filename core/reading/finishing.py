@@ -51,9 +51,7 @@ class Finishing:
 
     def finish(self, part: PartDraft) -> Part:
         """One part with its totals."""
-        for one in part.work:
-            one.max_effort |= part.all_out and not one.has_amount
-            self._under_the_bar(part, one)
+        self._as_the_part_says(part)
         grow(part)
         self._builds_up(part)
         _by_other_numbers(part)
@@ -95,6 +93,14 @@ class Finishing:
             part.line,
             part.heading and not part.rested,
         )
+
+    def _as_the_part_says(self, part: PartDraft) -> None:
+        """What holds for all of a list: as many as one can, both sides, under a bar."""
+        for one in part.work:
+            one.max_effort |= part.all_out and not one.has_amount
+            self._under_the_bar(part, one)
+            if part.sided and one.sides == 1:
+                one.sides = self.catalog.movements[one.movement].sides
 
     def _builds_up(self, part: PartDraft) -> None:
         """'The heaviest complex in 10 min' above '1 clean + 2 front squats': in the sets it takes, each of a
@@ -321,7 +327,7 @@ def _all_in_each(part: PartDraft, fmt: Format) -> None:
     hold all of them."""
     numbers = {one.station for one in part.work if one.station} | part.rest_stations
     long = fmt.kind == "every-minute" and (fmt.interval_s or 0) >= LEAST_SHARED_S and not part.exact
-    if long and len(numbers) == PAIR and fmt.rounds and fmt.rounds % PAIR and not part.by_minutes:
+    if long and len(numbers) == PAIR and fmt.rounds and fmt.rounds % PAIR and not part.by_words:
         for one in part.work:
             one.station = None
 

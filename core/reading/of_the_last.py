@@ -7,7 +7,17 @@ from dataclasses import replace
 
 from core.catalog import Catalog
 from core.reading.divisions import loadable
-from core.reading.draft import BUILD_SETS, LOADS, Chunk, Draft, add_sets, another_set, lend, share_out
+from core.reading.draft import (
+    BUILD_SETS,
+    HEAVY_PERCENT,
+    LOADS,
+    Chunk,
+    Draft,
+    add_sets,
+    another_set,
+    lend,
+    share_out,
+)
 from core.reading.kit_words import HAND_WEIGHTS, LOADED
 from core.reading.line import SILENT, Line
 from core.reading.loads import unit_of
@@ -103,6 +113,10 @@ class OfTheLast:
 
     def _builds(self, part: PartDraft, last: Draft, draft: Draft) -> bool:
         """'1 clean + 1 jerk, build to 80 %' every minute, or '5 reps, build to a heavy 5': how it goes on."""
+        told = draft.percents not in ((), (HEAVY_PERCENT,))
+        if draft.estimated and last.scheme and last.sets_written and told and not last.percents:
+            last.percents = draft.percents  # "2-2-1-1-1, climbing to 90 %"
+            return True
         if not draft.estimated or not last.reps or last.sets_written:
             return False
         if part.format is None:

@@ -48,6 +48,8 @@ class PartDraft:
     rested: bool = False  # it only says to rest
     places: int = 0  # '3 stations': how many lines of the list are a minute or interval each
     exact: bool = False  # in the canonical form, which says all it means
+    sided: bool = False  # "3 sets, each side": what has sides is done on both
+    by_words: bool = False  # "odd: ..", "minute 2: ..": words say whose minute a line is
     by_minutes: bool = False  # "Min 1: ..", "Min 2: .." in its list
     by_turns: bool = False  # "alternating": the lines of its list take turns by the minute
     heavy: bool = False  # "the heaviest complex in 10 min" above its list

@@ -18,6 +18,7 @@ from core.reading.around import (
     take_again,
     take_all_out,
     take_each_once,
+    take_each_side,
     take_kit,
     take_length,
     take_more_times,
@@ -188,6 +189,7 @@ class Pieces:
         station = station_of(read)
         if station is not None and parts.last is not None:
             parts.last.by_minutes |= by_minutes
+            parts.last.by_words = True
         role = role_of(read, parts.current(row.number))
         found = read_format(read)
         if found:
@@ -203,6 +205,7 @@ class Pieces:
         if then_alone(read, parts.last):
             return
         take_all_out(row, read, parts)
+        take_each_side(read, parts)
         take_kit(row, read, parts.current(row.number), self.reading.names)
         take_length(read, parts.current(row.number))
         take_each_once(row, read, parts, self.reading.names)

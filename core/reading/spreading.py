@@ -97,13 +97,13 @@ _BEFORE_COLON = frozenset(
         "quality",
     )
 )
-_TIMES_OF_ALL = re.compile(r"\d{1,2}x\s+\d")
+_TIMES_OF_ALL = re.compile(r"\d{1,2}(?:x\s+\d|\s+sets\s+of\b)", re.IGNORECASE)
 
 
 def times_of_all(read: Line, chunks: list[Chunk]) -> None:
     """'4x 10/10 DB row, 15 face pulls': a times sign with a gap behind it is for the whole list."""
     named = [chunk.draft for chunk in chunks if chunk.named]
-    first = read.phrases[0] if read.phrases else None
+    first = next((one for one in read.phrases if one.kind not in ("words", "colon")), None)
     if first is None or first.kind != "sets" or len(named) < 2 or not _TIMES_OF_ALL.match(first.text):
         return
     rest = named[1:]

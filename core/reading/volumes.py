@@ -210,6 +210,10 @@ class _Passes:
 
 def _passes(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> _Passes:
     rounds = 1 if draft.role or (fmt.kind == "sets-x-reps") else reading.rounds * fmt.repeat
+    if fmt.kind == "every-minute" and fmt.stations > 1 and draft.station and fmt.rounds and not draft.role:
+        rounds = (
+            max(1, (fmt.rounds - draft.station) // fmt.stations + 1) * fmt.repeat
+        )  # "EMOM 10" of three places
     what = draft.counts or "reps"
     if (
         draft.scheme and draft.ladder_step and fmt.ladder_step

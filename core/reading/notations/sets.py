@@ -21,6 +21,7 @@ _BESIDE = (
     "measure",
     "cap",
     "each",
+    "per-side",
     "for-time",
     "max",
 )
@@ -98,6 +99,7 @@ NOTATION = Notation(
     examples=(
         Example("3 sets:", Format("rounds", rounds=3)),
         Example("3x", Format("rounds", rounds=3)),
+        Example("3 sets, each side", Format("rounds", rounds=3)),
         Example("4 giant sets, rest 2:00", Format("rounds", rounds=4, rest_s=120)),
     ),
     counter_examples=("5 sets of 3", "3 x 8 push-ups", "65% x 5", "80 kg x 3"),
