@@ -47,6 +47,8 @@ class OfTheLast:
             return True
         if draft.estimated and last.sets_written and not last.estimated and chunk.joined_by == "comma":
             last.notes.append("build up")  # "3-3-2-2-1, up to a heavy single"
+            if draft.percents != (HEAVY_PERCENT,):
+                lend(draft, last, ("percents",))  # ".., climbing to 90 %"
             return last.line == read.number
         if draft.relay and not draft.has_amount:
             last.everyone, last.sets = True, None  # "4 x 400 m run, relay": one each
@@ -113,10 +115,6 @@ class OfTheLast:
 
     def _builds(self, part: PartDraft, last: Draft, draft: Draft) -> bool:
         """'1 clean + 1 jerk, build to 80 %' every minute, or '5 reps, build to a heavy 5': how it goes on."""
-        told = draft.percents not in ((), (HEAVY_PERCENT,))
-        if draft.estimated and last.scheme and last.sets_written and told and not last.percents:
-            last.percents = draft.percents  # "2-2-1-1-1, climbing to 90 %"
-            return True
         if not draft.estimated or not last.reps or last.sets_written:
             return False
         if part.format is None:
