@@ -46,9 +46,7 @@ class OfTheLast:
         if self._tries(last, draft) or self._held(last, draft):
             return True
         if draft.estimated and last.sets_written and not last.estimated and chunk.joined_by == "comma":
-            last.notes.append("build up")  # "3-3-2-2-1, up to a heavy single"
-            if draft.percents != (HEAVY_PERCENT,):
-                lend(draft, last, ("percents",))  # ".., climbing to 90 %"
+            _climbs(last, draft)
             return last.line == read.number
         if draft.relay and not draft.has_amount:
             last.everyone, last.sets = True, None  # "4 x 400 m run, relay": one each
@@ -260,3 +258,10 @@ def only_seconds(draft: Draft) -> bool:
     """Whether a time is all that is said."""
     counts = draft.reps or draft.scheme or draft.counts or draft.distance_m or draft.calories
     return bool(draft.seconds) and not (counts or draft.loads or draft.percents)
+
+
+def _climbs(last: Draft, draft: Draft) -> None:
+    """'3-3-2-2-1, up to a heavy single', '.., climbing to 90 %': how a list goes on."""
+    last.notes.append("build up")
+    if draft.percents != (HEAVY_PERCENT,):
+        lend(draft, last, ("percents",))
