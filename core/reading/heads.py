@@ -41,6 +41,9 @@ SHORTEST_SECTION = 3  # letters of a line of capitals that head nothing: "PVC"
 _DATED_PIECE = re.compile(r"(?:day|session|[dw])\s*\d", re.IGNORECASE)
 _RESTS = re.compile(r"\W*(?:rest(?:\s+day)?|off)\W*$", re.IGNORECASE)
 _SETS_BEHIND = re.compile(r"\W*\d+\s*(?:x|sets|@|-\d)", re.IGNORECASE)
+_ENDS_A_TITLE = re.compile(
+    r"\w\W+(?:test|ladder|day|session|challenge|special|medley|benchmark|combo)\W*$", re.IGNORECASE
+)
 _ONE_TITLE = re.compile(r"^\s*[A-Z][a-z]{2,}(?: [A-Za-z]{2,}){0,2}\s*:?\s*$")
 _CAPITALS = re.compile(r"^[^a-z]*[A-ZÀ-Ý]{3}[^a-z]*$")
 _OF_A_THEME = ("words", "comma", "dash", "open", "close", "and", "plus", "slash", "of", "other")
@@ -315,6 +318,12 @@ class Heads:
             return
         if not rows[1].after_blank and only_says_who(phrases):
             return  # "Partner workout:" right above its list
+        ends = _ENDS_A_TITLE.search(row.content) and not any(
+            one.kind in COUNTED | ARRANGES for one in phrases
+        )
+        if ends and not rows[1].after_blank and self._counts_below(rows, 0):
+            row.role = "title"  # "Run/row test"
+            return
         if self._names_what_follows(phrases, rows[1:]) or self._pairs_a_kind(phrases, rows):
             row.role = "title"  # "BACK SQUAT" above "Back squat 5 x 5"
             return

@@ -35,6 +35,7 @@ _CALORIES_AND_COUNT = re.compile(
 )
 _SETS_DASH_LOAD = re.compile(r"(?P<sets>\d{1,2}\s*x\s*\d{1,2})\s+[-–—]\s+(?=\d)", re.IGNORECASE)
 LEAST_BEHIND_DASH = 40  # percent or kg; fewer may be repetitions up to which one goes; common practice
+_FOUR_DIGITS = re.compile(r"[1-6][0-5][0-5x][0-5]", re.IGNORECASE)
 _TEMPO = re.compile(r"[2-6][0-4]x[0-4]", re.IGNORECASE)
 _HARD = re.compile(r"\b(?:hard|fast|strong|sprint|all[ -]out)$", re.IGNORECASE)
 _EASY = re.compile(r"(?:easy|recovery|slow|light)", re.IGNORECASE)
@@ -235,7 +236,13 @@ def _easy_is_rest(phrases: list[Phrase]) -> list[Phrase]:
 
 
 def _how_slowly(phrases: list[Phrase]) -> list[Phrase]:
-    """'Bench 31X1 4x6': no 31 sets of one beside the sets there are."""
+    """'Bench 31X1 4x6': no 31 sets of one beside the sets there are; 'tempo squat 3x10, 3111': no three
+    thousand."""
+    if any(one.kind == "tempo" for one in phrases):
+        return [
+            replace(one, kind="tempo", values=()) if _FOUR_DIGITS.fullmatch(one.text) else one
+            for one in phrases
+        ]
     if sum(one.kind == "sets" for one in phrases) < 2:
         return phrases
     return [

@@ -121,7 +121,11 @@ class PieceCuts:
         if head[0] in ("amrap", "for-time", "tabata", "death-by") or (timed and head[1:2] == ["amrap"]):
             return True
         if "every" in head[:2] and (head[0] == "every" or timed):
-            return behind[0].text.lower() != "every" or "colon" in [phrase.kind for phrase in behind[:6]]
+            counts = (
+                len(behind) > LEAST_NAMED and seconds_of(behind[1]) is not None and head[2:3] == ["count"]
+            )
+            colon = "colon" in [phrase.kind for phrase in behind[:6]]
+            return behind[0].text.lower() != "every" or colon or counts  # "every 2 min 6 burpees"
         if head[0] == "count" and head[1:2] in (["rounds"], ["for-time"]):
             return True
         if head[0] == "count" and head[1:3] == ["x", "open"]:

@@ -50,7 +50,7 @@ def read(scan: Scan) -> Format | None:
     words = {
         word
         for place in scan.free
-        if scan.kind(place) == "words"
+        if scan.kind(place) == "words" and (place or scan.kind(1) != "colon")  # "Density: 12 min"
         for word in plain(scan.phrases[place].text).split()
     }
     if (
