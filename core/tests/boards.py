@@ -90,7 +90,7 @@ class Score:
 
 
 def boards(name: str) -> Iterator[Board]:
-    """The boards of one file: 'kinds', 'seen', 'opened', 'second' to 'eleventh' or 'sealed'."""
+    """The boards of one file: 'kinds', 'seen', 'opened', 'second' to 'twelfth' or 'sealed'."""
     text = (BOARDS / f"{name}.txt").read_text(encoding="utf-8")
     for block in re.split(r"(?m)^%% ", text)[1:]:
         head, rest = block.split("\n", 1)

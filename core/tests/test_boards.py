@@ -73,6 +73,7 @@ class Boards(unittest.TestCase):
                 "ninth",
                 "tenth",
                 "eleventh",
+                "twelfth",
             )
         ]
         self.assertEqual(found, said)
