@@ -31,6 +31,7 @@ from core.reading.rows import Row
 from core.reading.said_loads import SaidLoads, how_many_held, pair_as_load
 from core.reading.spreading import only_fillers
 from core.reading.units import SHORTEST_RUN_M
+from core.reading.workout import Format
 
 PAIR = 2
 
@@ -88,7 +89,8 @@ class Attacher:
         """'1b) 3 broad jumps after each set' below '1a) Front squat 5 x 3'."""
         before = [one for said in self.parts.all[-PAIR:] for one in said.work]
         sets = next((one.sets or len(one.scheme) for one in reversed(before) if one.sets or one.scheme), 0)
-        if sets and part.format is None:
+        plain = part.format is None or replace(part.format, cap_s=None, for_time=False) == Format()
+        if sets and plain:
             draft.sets, draft.sets_written = sets, True
 
     def _give_ladder(self, part: PartDraft, draft: Draft) -> None:

@@ -48,6 +48,9 @@ _DATE = re.compile(
     r"^(?:\d{1,2}(?:st|nd|rd|th)?\.?(?:[\s./-]*(?:\d{1,2}|[a-z]{3,9}))?\.?(?:[\s./]*\d{2,4})?)?\s*(?=[-–—:|,/@(.*)\]\t>]|$)",
     re.IGNORECASE,
 )
+_HOUR_OF_DAY = re.compile(
+    r"(?:at\s+)?(?:[01]?\d|2[0-3])[:.h][0-5]\d(?:\s*(?:h|uhr|am|pm)\b)?(?=\s*(?:$|[-–—:|,/(]))", re.IGNORECASE
+)
 _MONTH = (
     r"(?:jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?"
     r"|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)"
@@ -238,6 +241,8 @@ def _day(line: str) -> Heading | None:
     if date is None:
         return None
     end = match.start("rest") + date.end()
+    if hour := _HOUR_OF_DAY.match(line, match.start("rest")):
+        end = hour.end()  # "Thursday 18:00"
     end += len(line[end:]) - len(line[end:].lstrip(" :-–—|,/*"))
     return Heading(match.group(1).capitalize(), None, end, "day")
 

@@ -113,7 +113,8 @@ def join_phrases(phrases: list[Phrase], line: str) -> list[Phrase]:
                 kind = kept.pop()
                 kept[-1] = replace(kept[-1], end=kind.end, text=line[kept[-1].column : kind.end])
             kept.append(phrase)
-    return _his_first(_sums_listed(_another_piece(_sets_before_loads(kept)), line))
+    told = _lists_of_percents(_sets_before_loads(kept))
+    return _his_first(_sums_listed(_another_piece(told), line))
 
 
 def _last_set_open(phrases: list[Phrase], line: str) -> list[Phrase]:
@@ -196,6 +197,22 @@ def _sets_before_loads(phrases: list[Phrase]) -> list[Phrase]:
     if len(told) == len(phrases):
         return phrases
     return _with_the_list(told)
+
+
+def _lists_of_percents(phrases: list[Phrase]) -> list[Phrase]:
+    """'60, 65, 70 and 75 %': a percent for every number before its sign."""
+    for at in range(len(phrases) - 2):
+        listed, sign, last = phrases[at : at + 3]
+        numbers = listed.kind == "scheme" or (listed.kind == "count" and not listed.pair)
+        if (
+            numbers
+            and sign.kind == "and"
+            and last.unit == "percent"
+            and min(listed.values) >= LEAST_BEHIND_DASH
+        ):
+            whole = replace(last, column=listed.column, values=listed.values + last.values, form="list")
+            return [*phrases[:at], whole, *phrases[at + 3 :]]
+    return phrases
 
 
 def _with_the_list(phrases: list[Phrase]) -> list[Phrase]:
