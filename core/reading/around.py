@@ -348,6 +348,7 @@ def slashed_minutes(row: Row, chunks: Iterable[Chunk], part: PartDraft | None) -
     )
     if part is None or not turns or not slashed:
         return
+    part.each_once = False  # "hollow rocks / plank, alternating": places say it
     for place, chunk in enumerate(named, start=1):
         chunk.draft.station = place
     if rests:

@@ -217,10 +217,11 @@ class Attacher:
         in_context(last, self.catalog.movements[last.movement], self.catalog)
 
     def _lift_meant(self, part: PartDraft, read: Line, draft: Draft) -> Draft | None:
-        """'3 deadlifts + 6 box jumps, start at 60 %': a percent behind what has no bar is the lift's on its
-        line."""
+        """'3 deadlifts + 6 box jumps, start at 60 %', '6 deadlifts and 6 burpees, 60/40 kg': what is behind
+        what has no bar is the lift's on its line."""
         last = self.catalog.movements[part.work[-1].movement]
-        if not draft.percents or draft.has_amount or last.implement not in BODY_ONLY or last.unit != "rep":
+        weighed = draft.percents or draft.loads
+        if not weighed or draft.has_amount or last.implement not in BODY_ONLY or last.unit != "rep":
             return None
         for one in reversed(part.work):
             bare = not (one.percents or one.loads or one.bodyweight)

@@ -41,6 +41,7 @@ SHORTEST_SECTION = 3  # letters of a line of capitals that head nothing: "PVC"
 _DATED_PIECE = re.compile(r"(?:day|session|[dw])\s*\d", re.IGNORECASE)
 _RESTS = re.compile(r"\W*(?:rest(?:\s+day)?|off)\W*$", re.IGNORECASE)
 _SETS_BEHIND = re.compile(r"\W*\d+\s*(?:x|sets|@|-\d)", re.IGNORECASE)
+_A_LESSON = re.compile(r"\b(?:lesson|lecture|module|chapter)\s+\d+\b", re.IGNORECASE)
 _ENDS_A_TITLE = re.compile(
     r"\w\W+(?:test|ladder|day|session|challenge|special|medley|benchmark|combo)\W*$", re.IGNORECASE
 )
@@ -318,6 +319,9 @@ class Heads:
             return
         if not rows[1].after_blank and only_says_who(phrases):
             return  # "Partner workout:" right above its list
+        if rows[1].after_blank and _A_LESSON.search(row.content):
+            row.role = "title"  # "Barbell basics, lesson 5: the clean"
+            return
         ends = _ENDS_A_TITLE.search(row.content) and not any(
             one.kind in COUNTED | ARRANGES for one in phrases
         )

@@ -113,8 +113,8 @@ def join_phrases(phrases: list[Phrase], line: str) -> list[Phrase]:
                 kind = kept.pop()
                 kept[-1] = replace(kept[-1], end=kind.end, text=line[kept[-1].column : kind.end])
             kept.append(phrase)
-    told = _lists_of_percents(_sets_before_loads(kept))
-    return _his_first(_sums_listed(_another_piece(told), line))
+    loads = _lists_of_percents(_sets_before_loads(kept))
+    return _his_first(_sums_listed(_another_piece(loads), line))
 
 
 def _last_set_open(phrases: list[Phrase], line: str) -> list[Phrase]:

@@ -161,15 +161,8 @@ class Splitter:
     def _sets_of_bracket(self, read: Line) -> int | None:
         """'5 x (1 clean + 2 front squats)', '(500 m row + 20 sit-ups) x 4': the sets of all in the bracket,
         which then reads as if it were none."""
-        behind = [one.kind for one in read.phrases[-3:]] == ["close", "x", "count"]
-        inside = [one for one in range(len(read.phrases)) if one in read.bracketed]
-        listed = any(read.phrases[one].kind in JOINS for one in inside)
-        if behind and listed and inside[-1] == len(read.phrases) - 4 and not read.phrases[-1].pair:
-            times = int(read.phrases[-1].values[0])
-            if self._named(read, inside) and 1 < times <= MOST_SETS:
-                read.take([len(read.phrases) - 2, len(read.phrases) - 1], "amount", f"{times} sets")
-                read.bracketed = read.bracketed - set(inside)
-                return times
+        if (behind := self._sets_behind_bracket(read)) is not None:
+            return behind
         for index in read.free()[:-4]:
             count, times, bracket = read.phrases[index : index + 3]
             if (
@@ -190,6 +183,21 @@ class Splitter:
                 read.bracketed = read.bracketed - set(inside)
                 return int(count.values[0])
         return None
+
+    def _sets_behind_bracket(self, read: Line) -> int | None:
+        """'(500 m row + 20 sit-ups) x 4'."""
+        last = len(read.phrases) - 1
+        behind = [one.kind for one in read.phrases[-3:]] == ["close", "x", "count"]
+        inside = [one for one in range(last + 1) if one in read.bracketed]
+        listed = any(read.phrases[one].kind in JOINS for one in inside)
+        if not behind or not listed or inside[-1] != last - 3 or read.phrases[last].pair:
+            return None
+        sets = int(read.phrases[last].values[0])
+        if not self._named(read, inside) or not 1 < sets <= MOST_SETS:
+            return None
+        read.take([last - 1, last], "amount", f"{sets} sets")
+        read.bracketed = read.bracketed - set(inside)
+        return sets
 
     def _names_later(self, read: Line, after: int) -> bool:
         return any(
