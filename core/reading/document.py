@@ -12,6 +12,15 @@ import itertools
 import re
 from collections.abc import Iterator, Sequence
 
+from core.reading.clocks import (
+    clock_of_the_class,
+    clock_rows,
+    clock_starts,
+    minutes_of_the_hour,
+    piece_windows,
+    short_days,
+    weeks_side_by_side,
+)
 from core.reading.divisions import leads_with_division
 from core.reading.formats import TELLING
 from core.reading.headings import (
@@ -23,26 +32,19 @@ from core.reading.languages import Translated, Translator
 from core.reading.names import Names
 from core.reading.numbering import (
     before_words,
-    clock_of_the_class,
-    clock_rows,
-    clock_starts,
     counted_labels,
     labelled_lists,
     message_heads,
     minutes_in_order,
     minutes_in_stretches,
-    minutes_of_the_hour,
     numbered_by_bar,
     numbered_by_dash,
     numbered_sections,
     ordinals,
     pairs_of_a_superset,
     partners,
-    piece_windows,
     pieces_in_order,
     sets_in_order,
-    short_days,
-    weeks_side_by_side,
 )
 from core.reading.phrases import Phrase
 from core.reading.prose import Prose, arranges, is_schedule, tells_work

@@ -1,5 +1,4 @@
-"""Numbers that are no amounts: places of a list, sets, minutes of the hour, times of the day, pieces of a
-session."""
+"""Numbers that are no amounts: places of a list, sets, labels, pieces of a session."""
 
 from __future__ import annotations
 
@@ -10,11 +9,10 @@ from collections.abc import Callable, Iterator
 from core.reading.board_words import board_words
 from core.reading.formats import read_format
 from core.reading.headings import OWN_KINDS, Heading, read_heading
-from core.reading.languages import fold, languages
 from core.reading.line import Line
 from core.reading.names import Names
 from core.reading.plain_words import plain_words
-from core.reading.prose import FIRST_HOUR, arranges
+from core.reading.prose import arranges
 from core.reading.rows import (
     AT_A_TIME,
     BULLET,
@@ -23,21 +21,15 @@ from core.reading.rows import (
     MESSAGE,
     NUMBER_BULLET,
     NUMBER_DASH,
-    OF_THE_CLOCK,
-    OF_THE_HOUR,
     SET_NUMBER,
     WEEK_OF,
-    WINDOW_ALONE,
     Row,
 )
 from core.reading.tokens import seconds_of, tokenize
 
 AMRAP = "as-many-as-possible"
-LEAST_CLOCK_ROWS = 2
-LONGEST_PAUSE_MIN = 5  # between two rows of a plan of the hour; common practice
 PAIR = 2  # "2 x 25" beside a dumbbell is a weight in each hand
 ROMAN = ("i", "ii", "iii", "iv", "v", "vi", "vii", "viii")
-SHORT_DAY = re.compile(r"^\s*([^\W\d_]{2,3})\.?\s*[:–-]\s+(?=\S)")
 PARTNER = re.compile(
     r"^\s*(?:(?:(?:partner|athlete|person)\s+|p)?([A-C1-3])\s*[:)]\s+|p([1-3])\s+(?:[-–]\s+)?)(?=\S)",
     re.IGNORECASE,
@@ -45,16 +37,11 @@ PARTNER = re.compile(
 _WHO_ALONE = re.compile(r"^\W*(?:pair|partner|athlete|person)\s+[A-D1-4]\W*$", re.IGNORECASE)
 PARTNERS = tuple("AB 12 ABC 123".split())
 COUNTED_LABEL = re.compile(r"^\s*(?P<word>[A-Za-z]{1,12})\.?\s*#?(?P<number>\d{1,2})\s*[:.)]\s+(?=\S)")
-STARTS_AT = re.compile(
-    r"^\s*(?:at\s+)?(?P<minutes>\d{1,2}):(?P<seconds>\d{2})\s*[-–—:)|]\s+(?!\d{1,2}:\d{2})(?=\S)",
-    re.IGNORECASE,
-)
 KNOWN_LABELS = frozenset(
     "set sets min minute minutes m station week day part block event workout wod session phase test option"
     " match place"
     " level l round rounds rd wave piece section opt t a b c d e f g h interval amrap emom".split()
 )
-LEAST_WINDOWS = 3  # of minutes on end that are pieces of their own
 LEAST_LABELS = 2
 PLACES = {
     **{word: place for place, word in enumerate("one two three four five six seven eight".split(), start=1)},
@@ -93,44 +80,6 @@ _BEFORE = (
     (WEEK_OF, "which week of a cycle"),
     (AT_A_TIME, "when it starts"),
     (_LOADS, "loads of the list"),
-)
-
-
-def minutes_of_the_hour(rows: list[Row]) -> None:
-    """'05-15 Warm-up', '15-35 Strength': a plan of the hour, where one row ends when the next begins."""
-    timed = [(row, match) for row in rows if (match := OF_THE_HOUR.match(row.text))]
-    spans = [(int(match.group(1)), int(match.group(2))) for _, match in timed]
-    joined = [a[1] == b[0] for a, b in itertools.pairwise(spans)]
-    near = all(a[1] <= b[0] <= a[1] + LONGEST_PAUSE_MIN for a, b in itertools.pairwise(spans))
-    if not joined or not near or sum(joined) < len(joined) / 2 or any(start >= end for start, end in spans):
-        return
-    if spans[0][0] and any(len(match.group(1)) == 1 for _, match in timed):
-        return  # '8-10 squats', '10-12 push-ups': a plan with single figures begins at 0
-    for row, match in timed:
-        row.marks.append((0, len(match.group().rstrip()), "which minutes of the hour"))
-        row.start = match.end()
-        planned = all(joined) and spans[0][0] == 0 and len(spans) >= LEAST_WINDOWS
-        if row.role == "work" and (planned or "min" not in match.group().lower()):
-            row.heading = Heading(f"{match.group(1)}-{match.group(2)}", None, row.start)
-
-
-def clock_of_the_class(rows: list[Row]) -> None:
-    """'0:00 - 0:08 Warm-up', '0:08 - 0:30 Lift', '0:30 - 0:48 Lungs': sections by the clock of the class."""
-    timed = [(row, match) for row in rows if row.role == "work" and (match := _CLASS_WINDOW.match(row.text))]
-    spans = [tuple(int(match[at]) * 60 + int(match[at + 1]) for at in (1, 3)) for _, match in timed]
-    near = all(a[1] <= b[0] <= a[1] + LONGEST_PAUSE_MIN for a, b in itertools.pairwise(spans))
-    known = [read_heading(row.text[match.end() :]) for row, match in timed]
-    sections = sum(one is not None and one.kind is not None for one in known)
-    if len(timed) < LEAST_LABELS or not near or sections < LEAST_LABELS:
-        return
-    for row, match in timed:
-        row.marks.append((match.start(1), match.end(4), "which minutes of the hour"))
-        row.start = match.end()
-        row.heading = Heading(row.text[match.start(1) : match.end(4)], None, row.start)
-
-
-_CLASS_WINDOW = re.compile(
-    r"^\W*(\d{1,2}):(\d{2})\s*[-–—]\s*(\d{1,2}):(\d{2})\s*[:|–-]?\s+(?=[^\W\d])", re.IGNORECASE
 )
 
 
@@ -256,17 +205,6 @@ def numbered_by_bar(rows: list[Row]) -> None:
         row.marks.append((match.start(1), match.end(1), "number of a section"))
 
 
-def clock_starts(rows: list[Row]) -> None:
-    """'0:00 - 20 deadlifts', '2:00 - 20 box jumps': when on the piece's clock each begins."""
-    found = [(row, match) for row in rows if row.role == "work" and (match := STARTS_AT.match(row.text))]
-    times = [int(match["minutes"]) * 60 + int(match["seconds"]) for _, match in found]
-    if len(found) < LEAST_LABELS or times[0] != 0 or times != sorted(set(times)):
-        return
-    for row, match in found:
-        row.start = match.end()
-        row.marks.append((match.start("minutes"), match.end("seconds"), "when on the clock"))
-
-
 def partners(rows: list[Row]) -> None:
     """'A: 200 m run' and 'B: max burpees' right below 'in pairs', 'P1 ..', 'P2 ..', 'P3 ..' below 'teams of
     3': what each of them does; 'Pair 1', 'Pair 2' on rows of their own only say whose list follows."""
@@ -287,21 +225,6 @@ def partners(rows: list[Row]) -> None:
     for _, row, match in labelled:
         row.of_partner, row.start = True, match.end()
         row.marks.append((0, len(match.group().rstrip()), "who of them"))
-
-
-def short_days(rows: list[Row]) -> None:
-    """'Mo: ..', 'Mi: ..', 'Fr: ..' at the start of lines: days of the week as some language writes them."""
-    works = [row for row in rows if row.role == "work"]
-    labelled = [(row, match) for row in works if (match := SHORT_DAY.match(row.written))]
-    said = [fold(match[1]) for _, match in labelled]
-    if len(said) < LEAST_LABELS:
-        return
-    for language in languages():
-        places = [language.days.index(day) for day in said if day in language.days]
-        if len(places) == len(said) and places == sorted(set(places)):
-            for row, match in labelled:
-                row.day = Heading(match[1], None, match.end(), "day")
-            return
 
 
 def minutes_in_order(rows: list[Row]) -> None:
@@ -392,27 +315,6 @@ STRETCH = re.compile(
     r"(?P<places>\d{1,2}(?:\s*(?:[-–]|to)\s*\d{1,2}|(?:\s*(?:,|&|\+|and|/)\s*\d{1,2})*))\s*[:)=–-]\s+(?=\S)",
     re.IGNORECASE,
 )
-
-
-def weeks_side_by_side(rows: list[Row]) -> None:
-    """'Week 1: 4x6', 'Week 2: 5x4 <- this week', 'Week 3: 6x2': only the week that is marked is this
-    day's."""
-    for _, group in itertools.groupby(
-        rows, key=lambda row: bool(WEEK_ROW.match(row.text)) and row.role == "work"
-    ):
-        run = list(group)
-        if len(run) < LEAST_LABELS or not WEEK_ROW.match(run[0].text):
-            continue
-        for row in run:
-            if THIS_WEEK.search(row.text) is None:
-                row.role = "note"
-            elif match := WEEK_ROW.match(row.text):
-                row.start = match.end()
-                row.marks.append((0, len(match.group().rstrip()), "which week"))
-
-
-WEEK_ROW = re.compile(r"^\W*week\s+\d{1,2}\s*[:–-]\s*(?=\d)", re.IGNORECASE)
-THIS_WEEK = re.compile(r"this week|<-|←|<=|\bnow\b|\btoday\b|\bcurrent\b", re.IGNORECASE)
 
 
 def _counts_on() -> Callable[[tuple[int, int] | None], bool]:
@@ -512,14 +414,6 @@ def _arranges_itself(row: Row) -> bool:
     return sets or pieces or (heading is not None and heading.kind is not None)
 
 
-def piece_windows(rows: list[Row]) -> None:
-    """'0:00-6:00' and '6:00-10:00', each above its list: a piece's own clock, no times of the day."""
-    alone = [(row, match) for row in rows if (match := WINDOW_ALONE.match(row.text))]
-    if alone and alone[0][1].group(1) in ("0:00", "00:00"):
-        for row, _ in alone:
-            row.of_the_piece = True
-
-
 def numbered_sections(rows: list[Row], names: Names) -> None:
     """Numbers that head pieces of their own ('3) Metcon, 4 rounds' with a list below) are headings."""
     for run in _runs(rows):
@@ -608,32 +502,6 @@ def _make_heading(row: Row) -> None:
     end = row.start + (inner.end if inner is not None and named else 0)
     row.heading = Heading(str(row.bullet), inner.kind if inner is not None and named else None, end)
     row.start, row.bullet = end, None
-
-
-def clock_rows(rows: list[Row]) -> None:
-    """'10:20 Warm-up: ..': a time of the day before the words, where several rows have one."""
-    timed = [
-        (row, match)
-        for row in rows
-        if row.role == "work" and not row.heading and (match := OF_THE_CLOCK.match(row.content))
-    ]
-    plain = sum(not arranges(row.content) for row, _ in timed)
-    times = [int(match.group(1)) * 60 + int(match.group(2)) for _, match in timed]
-    of_class = (
-        bool(times) and times[0] == 0 and len(times) > LEAST_CLOCK_ROWS
-    )  # "0:00 welcome", "0:05 warm-up"
-    of_day = bool(times) and times[0] >= FIRST_HOUR * 60
-    if plain < LEAST_CLOCK_ROWS or times != sorted(set(times)) or not (of_class or of_day):
-        return
-    for row, match in timed:
-        row.marks.append((row.start, row.start + match.end(), "a time of the day"))
-        row.start += match.end()
-        inner = read_heading(row.content)
-        if inner is not None and inner.opens == "part":
-            row.heading = Heading(inner.name, inner.kind, row.start + inner.end)
-            row.start += inner.end
-        elif inner is None:
-            row.heading = Heading(f"{match.group(1)}:{match.group(2)}", None, row.start)
 
 
 def _runs(rows: list[Row]) -> Iterator[list[int]]:

@@ -1,0 +1,137 @@
+"""Times on rows that are no amounts: minutes of the hour, the clock of a class or of a piece, times of the
+day, days and weeks."""
+
+from __future__ import annotations
+
+import itertools
+import re
+
+from core.reading.headings import Heading, read_heading
+from core.reading.languages import fold, languages
+from core.reading.numbering import LEAST_LABELS
+from core.reading.prose import FIRST_HOUR, arranges
+from core.reading.rows import OF_THE_CLOCK, OF_THE_HOUR, WINDOW_ALONE, Row
+
+LEAST_CLOCK_ROWS = 2
+LONGEST_PAUSE_MIN = 5  # between two rows of a plan of the hour; common practice
+SHORT_DAY = re.compile(r"^\s*([^\W\d_]{2,3})\.?\s*[:–-]\s+(?=\S)")
+STARTS_AT = re.compile(
+    r"^\s*(?:at\s+)?(?P<minutes>\d{1,2}):(?P<seconds>\d{2})\s*[-–—:)|]\s+(?!\d{1,2}:\d{2})(?=\S)",
+    re.IGNORECASE,
+)
+LEAST_WINDOWS = 3  # of minutes on end that are pieces of their own
+_CLASS_WINDOW = re.compile(
+    r"^\W*(\d{1,2}):(\d{2})\s*[-–—]\s*(\d{1,2}):(\d{2})\s*[:|–-]?\s+(?=[^\W\d])", re.IGNORECASE
+)
+WEEK_ROW = re.compile(r"^\W*week\s+\d{1,2}\s*[:–-]\s*(?=\d)", re.IGNORECASE)
+THIS_WEEK = re.compile(r"this week|<-|←|<=|\bnow\b|\btoday\b|\bcurrent\b", re.IGNORECASE)
+
+
+def minutes_of_the_hour(rows: list[Row]) -> None:
+    """'05-15 Warm-up', '15-35 Strength': a plan of the hour, where one row ends when the next begins."""
+    timed = [(row, match) for row in rows if (match := OF_THE_HOUR.match(row.text))]
+    spans = [(int(match.group(1)), int(match.group(2))) for _, match in timed]
+    joined = [a[1] == b[0] for a, b in itertools.pairwise(spans)]
+    near = all(a[1] <= b[0] <= a[1] + LONGEST_PAUSE_MIN for a, b in itertools.pairwise(spans))
+    if not joined or not near or sum(joined) < len(joined) / 2 or any(start >= end for start, end in spans):
+        return
+    if spans[0][0] and any(len(match.group(1)) == 1 for _, match in timed):
+        return  # '8-10 squats', '10-12 push-ups': a plan with single figures begins at 0
+    for row, match in timed:
+        row.marks.append((0, len(match.group().rstrip()), "which minutes of the hour"))
+        row.start = match.end()
+        planned = all(joined) and spans[0][0] == 0 and len(spans) >= LEAST_WINDOWS
+        if row.role == "work" and (planned or "min" not in match.group().lower()):
+            row.heading = Heading(f"{match.group(1)}-{match.group(2)}", None, row.start)
+
+
+def clock_of_the_class(rows: list[Row]) -> None:
+    """'0:00 - 0:08 Warm-up', '0:08 - 0:30 Lift', '0:30 - 0:48 Lungs': sections by the clock of the class."""
+    timed = [(row, match) for row in rows if row.role == "work" and (match := _CLASS_WINDOW.match(row.text))]
+    spans = [tuple(int(match[at]) * 60 + int(match[at + 1]) for at in (1, 3)) for _, match in timed]
+    near = all(a[1] <= b[0] <= a[1] + LONGEST_PAUSE_MIN for a, b in itertools.pairwise(spans))
+    known = [read_heading(row.text[match.end() :]) for row, match in timed]
+    sections = sum(one is not None and one.kind is not None for one in known)
+    if len(timed) < LEAST_LABELS or not near or sections < LEAST_LABELS:
+        return
+    for row, match in timed:
+        row.marks.append((match.start(1), match.end(4), "which minutes of the hour"))
+        row.start = match.end()
+        row.heading = Heading(row.text[match.start(1) : match.end(4)], None, row.start)
+
+
+def clock_starts(rows: list[Row]) -> None:
+    """'0:00 - 20 deadlifts', '2:00 - 20 box jumps': when on the piece's clock each begins."""
+    found = [(row, match) for row in rows if row.role == "work" and (match := STARTS_AT.match(row.text))]
+    times = [int(match["minutes"]) * 60 + int(match["seconds"]) for _, match in found]
+    if len(found) < LEAST_LABELS or times[0] != 0 or times != sorted(set(times)):
+        return
+    for row, match in found:
+        row.start = match.end()
+        row.marks.append((match.start("minutes"), match.end("seconds"), "when on the clock"))
+
+
+def short_days(rows: list[Row]) -> None:
+    """'Mo: ..', 'Mi: ..', 'Fr: ..' at the start of lines: days of the week as some language writes them."""
+    works = [row for row in rows if row.role == "work"]
+    labelled = [(row, match) for row in works if (match := SHORT_DAY.match(row.written))]
+    said = [fold(match[1]) for _, match in labelled]
+    if len(said) < LEAST_LABELS:
+        return
+    for language in languages():
+        places = [language.days.index(day) for day in said if day in language.days]
+        if len(places) == len(said) and places == sorted(set(places)):
+            for row, match in labelled:
+                row.day = Heading(match[1], None, match.end(), "day")
+            return
+
+
+def weeks_side_by_side(rows: list[Row]) -> None:
+    """'Week 1: 4x6', 'Week 2: 5x4 <- this week', 'Week 3: 6x2': only the week that is marked is this
+    day's."""
+    for _, group in itertools.groupby(
+        rows, key=lambda row: bool(WEEK_ROW.match(row.text)) and row.role == "work"
+    ):
+        run = list(group)
+        if len(run) < LEAST_LABELS or not WEEK_ROW.match(run[0].text):
+            continue
+        for row in run:
+            if THIS_WEEK.search(row.text) is None:
+                row.role = "note"
+            elif match := WEEK_ROW.match(row.text):
+                row.start = match.end()
+                row.marks.append((0, len(match.group().rstrip()), "which week"))
+
+
+def piece_windows(rows: list[Row]) -> None:
+    """'0:00-6:00' and '6:00-10:00', each above its list: a piece's own clock, no times of the day."""
+    alone = [(row, match) for row in rows if (match := WINDOW_ALONE.match(row.text))]
+    if alone and alone[0][1].group(1) in ("0:00", "00:00"):
+        for row, _ in alone:
+            row.of_the_piece = True
+
+
+def clock_rows(rows: list[Row]) -> None:
+    """'10:20 Warm-up: ..': a time of the day before the words, where several rows have one."""
+    timed = [
+        (row, match)
+        for row in rows
+        if row.role == "work" and not row.heading and (match := OF_THE_CLOCK.match(row.content))
+    ]
+    plain = sum(not arranges(row.content) for row, _ in timed)
+    times = [int(match.group(1)) * 60 + int(match.group(2)) for _, match in timed]
+    of_class = (
+        bool(times) and times[0] == 0 and len(times) > LEAST_CLOCK_ROWS
+    )  # "0:00 welcome", "0:05 warm-up"
+    of_day = bool(times) and times[0] >= FIRST_HOUR * 60
+    if plain < LEAST_CLOCK_ROWS or times != sorted(set(times)) or not (of_class or of_day):
+        return
+    for row, match in timed:
+        row.marks.append((row.start, row.start + match.end(), "a time of the day"))
+        row.start += match.end()
+        inner = read_heading(row.content)
+        if inner is not None and inner.opens == "part":
+            row.heading = Heading(inner.name, inner.kind, row.start + inner.end)
+            row.start += inner.end
+        elif inner is None:
+            row.heading = Heading(f"{match.group(1)}:{match.group(2)}", None, row.start)
