@@ -72,8 +72,9 @@ def _means_max_effort(scan: Scan, at: int) -> bool:
     sets = scan.kind(at - 1) == "x" and scan.kind(at - 2) == "count"
     if sets and scan.kind(at + 1) not in ("count", "measure", "clock", "sets", "colon"):
         return True
-    if scan.kind(at + 1) == "at" and seconds_before(scan, at) is None:
-        return True  # "AMRAP @ 70 %": the last of a lift's sets
+    behind = at + 2 if scan.kind(at + 1) == "set-word" else at + 1
+    if scan.kind(behind) == "at" and seconds_before(scan, at) is None:
+        return True  # "AMRAP @ 70 %", "AMRAP set @ 70 %": the last of a lift's sets
     if scan.time_near(at, bare_minutes=True, dry=True) is not None or _time_that_leads(scan, at) is not None:
         return False
     following = scan.phrases[at + 1].text.lower() if scan.kind(at + 1) == "words" else ""
