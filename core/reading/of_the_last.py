@@ -11,6 +11,7 @@ from core.reading.draft import (
     BUILD_SETS,
     HEAVY_PERCENT,
     LOADS,
+    WEIGHT,
     Chunk,
     Draft,
     add_sets,
@@ -204,9 +205,13 @@ class OfTheLast:
         return True
 
     def _last_set(self, last: Draft, draft: Draft) -> bool:
-        """'as many as possible @ 70 %' as the last of a lift's sets."""
+        """'as many as possible @ 70 %' as the last of a lift's sets, '@ 60 kg' as its load."""
         if not draft.max_effort or draft.has_counts or not (last.scheme and last.sets_written):
             return False
+        if draft.loads and (last.loads or last.percents):
+            last.notes.append(f"last set {draft.load_text}")
+        else:
+            lend(draft, last, WEIGHT)
         last.max_effort = True
         last.percents += draft.percents
         return True
