@@ -63,7 +63,7 @@ def read_sheet(text: str, words: Vocabulary) -> EventSheet:
         workout = _work_of(block, lines, words)
         faults += _unread(workout, lines)
         events.append(event := _event(block, workout, lines))
-        if not any(work.division in (None, "rx") for work in workout.works):
+        if not any(work.as_prescribed for work in workout.works):
             says = f"{event.title} has no work as written that could be read."
             faults.append(
                 Fault("unread", says, WAY_UNREAD, line=block.line, text=lines[block.line - 1].strip())

@@ -89,7 +89,7 @@ def _intervals(workout: Workout) -> Iterator[Intervals]:
         fmt = part.format
         if fmt.kind != "intervals" or not fmt.rounds or not fmt.work_s:
             continue
-        shared = [work for work in part.work if work.division in (None, "rx")]
+        shared = [work for work in part.work if work.as_prescribed]
         each = (
             bool(shared)
             and not fmt.stations

@@ -17,7 +17,7 @@ INTERVAL_S = 60
 def part_minutes(part: Part, catalog: Catalog) -> float:
     """Minutes from a part's start to its end, its own rests counted."""
     fmt = part.format
-    as_written = [work for work in part.work if work.division in (None, "rx")] or list(part.work)
+    as_written = [work for work in part.work if work.as_prescribed] or list(part.work)
     on_the_clock = _clock_minutes(fmt)
     if on_the_clock is not None:
         return on_the_clock

@@ -60,7 +60,7 @@ _ASCENDS = re.compile(
 
 
 def _growing(part: PartDraft) -> list[Draft]:
-    return [one for one in part.work if one.division in (None, "rx") and one.reps and not one.role]
+    return [one for one in part.work if one.as_prescribed and one.reps and not one.role]
 
 
 def _grow(part: PartDraft, lines: Sequence[Draft], steps: Sequence[int]) -> bool:

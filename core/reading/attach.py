@@ -26,14 +26,13 @@ from core.reading.of_the_last import OfTheLast, only_seconds
 from core.reading.of_the_line import BODY_ONLY
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
+from core.reading.phrases import PAIR
 from core.reading.plain_words import plain_words
 from core.reading.rows import Row
 from core.reading.said_loads import SaidLoads, how_many_held, pair_as_load
 from core.reading.spreading import only_fillers
 from core.reading.units import SHORTEST_RUN_M
 from core.reading.workout import Format
-
-PAIR = 2
 
 ALL_WITH = frozenset(("all", "with", "done", "at", "on", "of", "it", "the", "same"))
 

@@ -156,7 +156,7 @@ class DivisionLines:
         division = division_id(standard.division)
         part = self.reading.parts.last
         own = [one for one in (part.work if part else ()) if one.line == row.number % AGAIN]
-        if own and own[-1].division in (None, "rx"):
+        if own and own[-1].as_prescribed:
             target = own[-1].movement  # what the row's first cell made of its name
         for _, chunk in self.reading.splitter.chunks(read):
             self.reading.divisions.as_load(chunk)

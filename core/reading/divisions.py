@@ -148,7 +148,7 @@ def likeness(original: Draft, movement: str, catalog: Catalog) -> int:
 
 def shared_lines(work: Sequence[Draft]) -> list[int]:
     """Places of the lines everybody does."""
-    return [at for at, one in enumerate(work) if one.division in (None, "rx")]
+    return [at for at, one in enumerate(work) if one.as_prescribed]
 
 
 def replaced_lines(work: Sequence[Draft], draft: Draft, division: str, catalog: Catalog) -> list[int]:
@@ -273,7 +273,7 @@ def loadable(work: Iterable[Draft], catalog: Catalog) -> list[Draft]:
     return [
         one
         for one in work
-        if one.division in (None, "rx")
+        if one.as_prescribed
         and not (one.loads or one.percents or one.bodyweight or one.unloaded)
         and _is_loaded(catalog.movements[one.movement])
     ]

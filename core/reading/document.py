@@ -46,7 +46,7 @@ from core.reading.numbering import (
     pieces_in_order,
     sets_in_order,
 )
-from core.reading.phrases import Phrase
+from core.reading.phrases import PAIR, Phrase
 from core.reading.prose import Prose, arranges, is_schedule, tells_work
 from core.reading.row_roles import (
     begins_with_sets,
@@ -74,7 +74,6 @@ from core.reading.team_roles import change_said, changes_only, team_roles, witho
 from core.reading.tokens import seconds_of, tokenize
 
 MAX_LINE = 2_000
-PAIR = 2
 _OPENS_A_FORMAT = ("amrap", "every", "tabata", "interval", "count", "measure", "clock")
 LONGEST_FORMAT = 24  # letters before a colon that say no more than how work is arranged
 LEAST_REPEATS, LEAST_REPEATED_M = 4, 200  # of runs that are no warm-up; common practice

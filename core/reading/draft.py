@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
+from core.reading.workout import AS_PRESCRIBED
+
 BUILD_SETS = 5  # sets taken to reach a heavy single or triple; common practice
 HEAVY_PERCENT = 95.0
 
@@ -82,6 +84,11 @@ class Draft:
         return bool(
             self.reps or self.scheme or self.counts or self.distance_m or self.calories or self.seconds
         )
+
+    @property
+    def as_prescribed(self) -> bool:
+        """Whether it is for everybody, and not what a division does instead."""
+        return self.division in AS_PRESCRIBED
 
     @property
     def has_counted(self) -> bool:

@@ -14,6 +14,7 @@ from core.reading.headings import AROUND
 from core.reading.kit_words import GOING, HAND_WEIGHTS
 from core.reading.merging import one_an_interval
 from core.reading.part_draft import PartDraft
+from core.reading.phrases import PAIR
 from core.reading.rungs import written_out
 from core.reading.stations import LEAST_OPEN_S, Place, lasts_again, places_of
 from core.reading.team_roles import give_waits
@@ -36,7 +37,6 @@ LEAST_HEAVY_SETS, MOST_HEAVY_REPS = 3, 6  # of squats that are a lift's, loads o
 LONGEST_LAST_TRY_S = 600  # nobody goes on with one movement for longer; estimate
 FAR_LONGER = 1.3  # times a minute that no pace makes up for; estimate
 LEAST_SHARED_S = 120  # of an interval that can hold two things; common practice
-PAIR = 2  # who take turns are two, unless said otherwise
 EACH = "each"  # everybody of a team does all of it
 
 
@@ -81,7 +81,7 @@ class Finishing:
         places = places_of(fmt, part.work, self.catalog)
         works = tuple(self._at_its_place(draft, part, fmt, reading, places) for draft in part.work)
         blocks = {work.division for work in part.work if work.division and not work.replaces} - {"rx"}
-        shared = any(one.division in (None, "rx") for one in part.work)
+        shared = any(one.as_prescribed for one in part.work)
         if blocks and shared and not any(one.replaces for one in part.work):
             works = block_overrides(works, blocks)
         return Part(
@@ -536,7 +536,7 @@ def _carry_loads(works: list[Draft]) -> None:
     """'20 thrusters 40 kg .. 10 thrusters': the bar of a piece keeps its load until another one is said."""
     last: dict[str, Draft] = {}
     for work in works:
-        if work.division not in (None, "rx"):
+        if not work.as_prescribed:
             continue
         before = last.get(work.movement)
         lighter = (
@@ -555,7 +555,7 @@ def _carry_loads(works: list[Draft]) -> None:
 
 def block_overrides(work: tuple[Work, ...], blocks: set[str]) -> tuple[Work, ...]:
     """A division written as its own block replaces the shared list one for one, then adds what is left."""
-    shared = [index for index, one in enumerate(work) if one.division in (None, "rx")]
+    shared = [index for index, one in enumerate(work) if one.as_prescribed]
     result = list(work)
     for division in sorted(blocks):
         own = [index for index, one in enumerate(work) if one.division == division]
@@ -579,4 +579,4 @@ def _loads_of_the_bar(work: list[Draft], loaded: Draft, others: Sequence[Draft])
 
 
 def _shared_lines(part: PartDraft) -> list[Draft]:
-    return [one for one in part.work if one.division in (None, "rx")]
+    return [one for one in part.work if one.as_prescribed]

@@ -6,7 +6,7 @@ import re
 from collections.abc import Sequence
 from dataclasses import replace
 
-from core.reading.phrases import Phrase
+from core.reading.phrases import PAIR, Phrase
 from core.reading.units import LOAD_UNITS, SECOND_PER
 
 SETS_OF_A_KIND = frozenset(
@@ -23,7 +23,6 @@ WHOLE = 100.0
 MOST_DROPPED = 40  # percent that back-off sets are lighter by; common practice
 FAR_APART = 5  # times; two standards are nearer
 NEAR = 9  # phrases back that may belong to the one being read
-PAIR = 2
 LONGEST_EASY_S = 180  # between efforts; longer is work of its own; common practice
 PAIR_OF_SEXES = 4  # a number and a word for each
 _ONE_NUMBER = ("count", "measure")

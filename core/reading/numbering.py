@@ -11,6 +11,7 @@ from core.reading.formats import read_format
 from core.reading.headings import OWN_KINDS, Heading, read_heading
 from core.reading.line import Line
 from core.reading.names import Names
+from core.reading.phrases import PAIR
 from core.reading.plain_words import plain_words
 from core.reading.prose import arranges
 from core.reading.rows import (
@@ -28,7 +29,6 @@ from core.reading.rows import (
 from core.reading.tokens import seconds_of, tokenize
 
 AMRAP = "as-many-as-possible"
-PAIR = 2  # "2 x 25" beside a dumbbell is a weight in each hand
 ROMAN = ("i", "ii", "iii", "iv", "v", "vi", "vii", "viii")
 PARTNER = re.compile(
     r"^\s*(?:(?:(?:partner|athlete|person)\s+|p)?([A-C1-3])\s*[:)]\s+|p([1-3])\s+(?:[-–]\s+)?)(?=\S)",

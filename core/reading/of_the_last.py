@@ -23,11 +23,11 @@ from core.reading.kit_words import HAND_WEIGHTS, LOADED
 from core.reading.line import SILENT, Line
 from core.reading.loads import unit_of
 from core.reading.part_draft import PartDraft
+from core.reading.phrases import PAIR
 from core.reading.rows import Row
 from core.reading.said_loads import SaidLoads
 from core.reading.units import BELLS
 
-PAIR = 2
 HIGHEST_TARGET_M = 4.0  # common practice
 
 

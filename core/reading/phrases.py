@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+PAIR = 2  # two standards, two places, two who share, a weight in each hand
+
 
 @dataclass(frozen=True, slots=True)
 class Phrase:

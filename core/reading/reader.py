@@ -20,6 +20,7 @@ from core.reading.languages import languages, shown_languages, translator
 from core.reading.line import Line
 from core.reading.load_lines import LoadLines
 from core.reading.part_draft import PartDraft
+from core.reading.phrases import PAIR
 from core.reading.pieces import Pieces
 from core.reading.prose import Prose
 from core.reading.rows import Row, inline_stations
@@ -34,7 +35,6 @@ NOTE_WORD = re.compile(r"^(?:coach(?:es|'s|’s)?\s+)?notes?\s*[:\-]\s*(?=\S)", 
 TEAM_WORDS = re.compile(
     r"team|group|pair|partner|trio|duo|person|relay|split|shar|one works|each athlete", re.IGNORECASE
 )
-PAIR = 2
 _WINDOW = re.compile(r"\((\d{1,2})\s*[-–]\s*(\d{1,2})(?:\s*(?:min|'))?\)")
 _CLOCK_WINDOW = re.compile(r"(\d{1,2}):00\s*[-–]\s*(\d{1,2}):00")
 DAY_H = 24  # minutes beyond are no hours
@@ -162,7 +162,7 @@ class _Reader:
         if last is not None and last.work and goes_on(row.text):
             last.goes_on = True
         if last is not None and row.rung and not last.grows:
-            counts = {one.reps for one in last.work if one.division in (None, "rx")}
+            counts = {one.reps for one in last.work if one.as_prescribed}
             first = counts.pop() if len(counts) == 1 else None
             last.grows = max(0, row.rung - first) if first else 0  # "3 squats", and below it "6 - 6"
 

@@ -9,11 +9,11 @@ from dataclasses import replace
 
 from core.reading.draft import Draft
 from core.reading.part_draft import PartDraft
+from core.reading.phrases import PAIR
 from core.reading.rows import Row
 from core.reading.schemes import LEAST_RUNGS, even_step
 from core.reading.workout import Format
 
-PAIR = 2
 _GOES_ON = re.compile(
     r"\W*(?:(?:\d{1,3}\s*[/&+–-]\s*\d{1,3}[\s,;]*)*(?:\.{3,}|…)|(?:\d{1,3}\s*[/&+–-]\s*\d{1,3}[\s,;]+)*(?:etc\.?|and\s+so\s+on)(?:\s*,?\s*\+\s?\d{1,2})?)\W*$",
     re.IGNORECASE,
@@ -57,7 +57,7 @@ def _rungs(column: Sequence[Draft]) -> tuple[int, ...]:
     first = column[0]
     alike = all(
         one.movement == first.movement
-        and one.division in (None, "rx")
+        and one.as_prescribed
         and one.loads in ((), first.loads)
         and one.has_calories == first.has_calories
         and not (

@@ -15,12 +15,10 @@ from core.reading.kit_words import HAND_WEIGHTS, NEAREST_KIT
 from core.reading.loads import unit_of
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
+from core.reading.phrases import PAIR
 from core.reading.plain_words import plain_words
 
 NEAR_PARTS = 4  # parts back that a load said once may be for; common practice
-
-
-PAIR = 2
 
 
 class SaidLoads:
@@ -99,7 +97,7 @@ class SaidLoads:
 
     def _percent_of_all(self, part: PartDraft, draft: Draft) -> bool:
         """'8 sets @ 60-75 %, every 2:00' below a list of one bar's lifts."""
-        lifts = [one for one in part.work if one.division in (None, "rx")]
+        lifts = [one for one in part.work if one.as_prescribed]
         bars = all(self.catalog.movements[one.movement].implement == "barbell" for one in lifts)
         bare = not any(one.loads or one.percents or one.sets_written or one.bodyweight for one in lifts)
         if len(lifts) < PAIR or not bars or not bare:

@@ -33,8 +33,8 @@ def take_standards(text: str, work: Sequence[Draft], catalog: Catalog) -> bool:
     units = {unit for _, unit in said}
     if ("" in units and len(units) > 1) or units & {*HEIGHT_UNITS} == units:
         return False
-    lifted = [one for one in work if one.division in (None, "rx") and _is_lifted(one, catalog)]
-    boxes = [one for one in work if one.division in (None, "rx") and _is_on_a_box(one, catalog)]
+    lifted = [one for one in work if one.as_prescribed and _is_lifted(one, catalog)]
+    boxes = [one for one in work if one.as_prescribed and _is_on_a_box(one, catalog)]
     loads = [(value, unit or "kg") for value, unit in said if unit not in HEIGHT_UNITS]
     heights = [value * METRE_PER[unit] for value, unit in said if unit in HEIGHT_UNITS]
     women = row["who"].lower().startswith(WOMEN)

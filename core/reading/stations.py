@@ -53,16 +53,15 @@ def _lasts_s(fmt: Format) -> float | None:
 
 
 def lasts_again(fmt: Format, work: Sequence[Draft], catalog: Catalog) -> bool:
-    """Whether an interval is so long that its whole list, said in numbers, is soon over."""
-    shared = [one for one in work if one.division in (None, "rx")]
-    counted = all(one.has_counts and not (one.max_effort or one.seconds) for one in shared)
-    once = sum(once_s(one, catalog, 0.5) for one in shared)
-    return bool(shared) and counted and (fmt.work_s or 0) > max(LEAST_OPEN_S, once / ONCE_FILLS)
+    """Whether an interval is so long that the whole list of everybody's, said in numbers, is soon over."""
+    counted = all(one.has_counts and not (one.max_effort or one.seconds) for one in work)
+    once = sum(once_s(one, catalog, 0.5) for one in work)
+    return counted and (fmt.work_s or 0) > max(LEAST_OPEN_S, once / ONCE_FILLS)
 
 
 def _goes_on(work: Sequence[Draft], seconds: float, catalog: Catalog) -> bool:
     """Whether what stands at a place is done again and again: a list, or one movement that is soon over."""
-    shared = [one for one in work if one.division in (None, "rx")]
+    shared = [one for one in work if one.as_prescribed]
     if (
         not shared
         or not all(one.has_counts for one in shared)

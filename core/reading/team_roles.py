@@ -10,11 +10,11 @@ from dataclasses import dataclass
 from core.catalog import Catalog
 from core.reading.draft import Draft
 from core.reading.names import Names
+from core.reading.phrases import PAIR
 from core.reading.prose import arranges
 from core.reading.volumes import MEANWHILE, Rounds, once_s
 from core.reading.workout import Format
 
-PAIR = 2
 STEP_S = 5  # a wait is told no finer
 _WAITS = (
     r"(?:the\s+)?partner\s+not\s+working"
@@ -159,7 +159,7 @@ def give_waits(fmt: Format, work: list[Draft], reading: Rounds, catalog: Catalog
         whole_s = fmt.minutes * 60 * fmt.repeat
     else:
         rounds = reading.rounds * fmt.repeat * (1 if fmt.share in ("split", "alternate") else team)
-        done = [one for one in work if one.role != MEANWHILE and one.division in (None, "rx")]
+        done = [one for one in work if one.role != MEANWHILE and one.as_prescribed]
         whole_s = rounds * sum(once_s(one, catalog, 0.5) for one in done)
     for one in waits:
         one.seconds = max(STEP_S, round(whole_s / team / STEP_S) * STEP_S)

@@ -279,12 +279,13 @@ def _written_out(phrases: list[Phrase]) -> list[Phrase]:
     first = phrases[begin] if phrases[begin:] else None
     if first is not None and first.kind == "span" and not any(one.kind == "ladder-word" for one in phrases):
         rungs = whole_ladder(tuple(map(int, first.values)))
-        written = replace(first, kind="scheme", values=tuple(map(float, rungs)), form="")
-        return [*phrases[:begin], written, *phrases[begin + 1 :]] if len(rungs) > 2 else phrases
-    listed = any(one.kind in ("comma", "plus", "and") for one in phrases[2:])
-    if first is None or first.kind != "ladder" or first.form != "closed" or not listed:
-        return phrases
-    rungs, _ = expand_ladder(first)
+        if len(rungs) <= 2:
+            return phrases
+    else:
+        listed = any(one.kind in ("comma", "plus", "and") for one in phrases[2:])
+        if first is None or first.kind != "ladder" or first.form != "closed" or not listed:
+            return phrases
+        rungs, _ = expand_ladder(first)
     written = replace(first, kind="scheme", values=tuple(map(float, rungs)), form="")
     return [*phrases[:begin], written, *phrases[begin + 1 :]]
 

@@ -76,7 +76,7 @@ def rounds_of(fmt: Format, drafts: list[Draft], catalog: Catalog) -> Rounds:
 def _open_rounds(fmt: Format, drafts: list[Draft], catalog: Catalog) -> Rounds:
     """Rounds that fit the minutes at the fast, the middle and the slow end of every movement's pace."""
     seconds = (fmt.minutes or DEFAULT_AMRAP_MINUTES) * 60
-    shared = [draft for draft in drafts if draft.division in (None, "rx") and not draft.role] or [
+    shared = [draft for draft in drafts if draft.as_prescribed and not draft.role] or [
         draft for draft in drafts if not draft.role
     ]
     if not shared:
@@ -169,7 +169,7 @@ def time_left(draft: Draft, lines: Sequence[Draft], fmt: Format, catalog: Catalo
         one
         for one in lines
         if one is not draft
-        and one.division in (None, "rx")
+        and one.as_prescribed
         and one.station == draft.station
         and one.has_counts
         and not one.max_effort

@@ -27,6 +27,7 @@ FormatKind = Literal["for-time", "rounds", "as-many-as-possible", "every-minute"
 MarkRole = Literal[
     "movement", "assumed", "amount", "load", "format", "heading", "title", "division", "note", "unread"
 ]
+AS_PRESCRIBED = (None, "rx")  # divisions of what is for everybody
 DIVISIONS: tuple[Division, ...] = get_args(Division)
 PART_KINDS: tuple[PartKind, ...] = get_args(PartKind)
 # a written warm-up or cool-down is no work to prepare for
@@ -99,6 +100,11 @@ class Work:
     replaces: tuple[int, ...] = ()
     assumed: str = ""
     note: str = ""
+
+    @property
+    def as_prescribed(self) -> bool:
+        """Whether it is for everybody, and not what a division does instead."""
+        return self.division in AS_PRESCRIBED
 
     @property
     def loads_kg(self) -> tuple[float, ...]:

@@ -41,7 +41,7 @@ def _part(part: Part, catalog: Catalog) -> list[str]:
             lines[-1] += f" + {words}"
         else:
             lines.append(_place(work) + words)
-        if work.loads and work.division in (None, "rx"):
+        if work.loads and work.as_prescribed:
             loaded.add(work.movement)
         if work.note:
             lines[-1] += f" // {work.note}"

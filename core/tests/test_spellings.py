@@ -20,7 +20,7 @@ def asked(work: Work) -> Asked:
 
 
 def everybodys(workout: Workout) -> list[Work]:
-    return [work for work in workout.works if work.division in (None, "rx")]
+    return [work for work in workout.works if work.as_prescribed]
 
 
 def each(name: str, places: Iterable[str]) -> Iterator[str]:
