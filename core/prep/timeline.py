@@ -4,13 +4,13 @@ from the pace of its work."""
 from __future__ import annotations
 
 from core.catalog import Catalog
+from core.reading.volumes import lasts_s
 from core.reading.workout import Format, Part, Work
 
 SET_MIN = 2.5  # one set of a lift with its rest; common practice
 SLOWING = 1.2  # people slow down and change between movements; estimate
 CHANGE_MIN = 2.0  # from the end of one part to the start of the next: chalk, plates, water; estimate
 LEAST_MIN = 1.0
-CALORIE_S = 3.5  # where a machine has no pace of its own; estimate
 INTERVAL_S = 60
 
 
@@ -23,7 +23,7 @@ def part_minutes(part: Part, catalog: Catalog) -> float:
         return on_the_clock
     if fmt.kind == "sets-x-reps":
         return max(LEAST_MIN, SET_MIN * _sets(as_written))
-    seconds = sum(_seconds(work, catalog) for work in as_written)
+    seconds = sum(lasts_s(work, catalog) for work in as_written)
     minutes = seconds * SLOWING / 60 + _rests_min(fmt)
     if fmt.cap_s:
         minutes = min(minutes, fmt.cap_s / 60)
@@ -52,18 +52,3 @@ def _sets(works: list[Work]) -> int:
         lift = work.complex if work.complex is not None else f"line {work.line}"
         sets[lift] = max(1, len(work.scheme))
     return sum(sets.values())
-
-
-def _seconds(work: Work, catalog: Catalog) -> float:
-    row = catalog.movements[work.movement]
-    each_s = sum(row.pace_s) / 2
-    if work.seconds:
-        return float(work.seconds)
-    if work.distance_m:
-        repetitions = (
-            work.distance_m if row.unit == "metre" else work.distance_m / (row.metres_per_rep or 1.0)
-        )
-        return repetitions * each_s
-    if work.calories:
-        return work.calories * (sum(row.calorie_s) / 2 if row.calorie_s else CALORIE_S)
-    return work.reps * each_s

@@ -14,6 +14,7 @@ from core.reading.division_lines import DivisionLines
 from core.reading.document import MAX_LINE, DocumentPass
 from core.reading.doubts import YES_SO, doubts_of
 from core.reading.formats import read_format
+from core.reading.granted import told
 from core.reading.headings import AROUND, CANONICAL, Heading
 from core.reading.kit_words import GOING
 from core.reading.languages import languages, shown_languages, translator
@@ -23,7 +24,7 @@ from core.reading.part_draft import PartDraft
 from core.reading.phrases import PAIR
 from core.reading.pieces import Pieces
 from core.reading.prose import Prose
-from core.reading.rows import Row, inline_stations
+from core.reading.rows import AGAIN, Row, inline_stations
 from core.reading.rungs import goes_on
 from core.reading.state import Reading
 from core.reading.tables import Standard, is_division
@@ -108,7 +109,8 @@ class _Reader:
 
     def _workout(self, rows: Sequence[Row]) -> Workout:
         reading, written = self.reading, AsWritten(rows)
-        parts = written.parts(reading.parts.finished())
+        lines = [(row.number, row.text) for row in rows if row.number < AGAIN]
+        parts = told(written.parts(reading.parts.finished()), lines, reading.catalog)
         works = [work.movement for part in parts for work in part.work]
         check_amount(len(parts), len(works), len(set(works)))
         doubts = doubts_of(parts, tuple(reading.parts.two_caps), reading.catalog, frozenset(self.sure))

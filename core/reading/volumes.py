@@ -326,3 +326,21 @@ def once_s(draft: Draft, catalog: Catalog, pace: float) -> float:
         metres = draft.distance_m * draft.sides
         return metres * each if row.unit == "metre" else metres / (row.metres_per_rep or 1.0) * each
     return (sum(draft.scheme) or draft.reps or 1) * draft.sides * each
+
+
+def lasts_s(work: Work, catalog: Catalog, pace: float = 0.5) -> float:
+    """Seconds all of a work takes one person, at ``pace`` between the fast end (0) and the slow end (1) of
+    its range; one amount decides, in the order of time, way, calories and repetitions."""
+    row = catalog.movements[work.movement]
+    fast, slow = row.pace_s
+    each = fast + (slow - fast) * pace
+    if work.seconds:
+        return float(work.seconds)
+    if work.distance_m:
+        return (
+            work.distance_m if row.unit == "metre" else work.distance_m / (row.metres_per_rep or 1.0)
+        ) * each
+    if work.calories:
+        quick, long = row.calorie_s or DEFAULT_CALORIE_S
+        return work.calories * (quick + (long - quick) * pace)
+    return work.reps * each

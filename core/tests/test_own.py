@@ -80,9 +80,14 @@ class Words(unittest.TestCase):
 
     def test_an_assumption_confirmed_is_none_any_more(self):
         """After 'trusters' was confirmed it reads as exactly that."""
-        self.assertTrue(read_workout("12 trusters").parts[0].work[0].assumed)
+        self.assertTrue(read_workout("3 rounds of 12 trusters").parts[0].work[0].assumed)
         self.assertEqual(
-            vocabulary(CATALOG, [("trusters", "thruster")]).read("12 trusters").parts[0].work[0].assumed, ""
+            vocabulary(CATALOG, [("trusters", "thruster")])
+            .read("3 rounds of 12 trusters")
+            .parts[0]
+            .work[0]
+            .assumed,
+            "",
         )
 
     def test_an_empty_vocabulary_reads_like_the_catalog(self):
