@@ -12,7 +12,7 @@ from core.reading import Work, Workout, read_workout
 
 BOARDS = Path(__file__).parent / "boards"
 HALVES = tuple(
-    "seen opened second third fourth sealed fifth sixth seventh eighth ninth tenth eleventh twelfth".split()
+    "seen opened second third fourth sealed fifth sixth seventh eighth ninth tenth eleventh twelfth thirteenth".split()
 )
 LONG = 400  # letters from which a board counts as long
 NEAR = 0.01  # amounts may differ by this share, or by one
