@@ -22,7 +22,7 @@ from core.reading.formats import read_format
 from core.reading.line import SILENT, Line
 from core.reading.part_draft import PartDraft
 from core.reading.plain_words import plain_words
-from core.reading.prose import arranges
+from core.reading.prose import LABEL, arranges
 from core.reading.remarks import take_vest
 from core.reading.rows import AGAIN, Row
 from core.reading.state import Reading
@@ -85,6 +85,8 @@ class DivisionLines:
             return True
         if self._of_a_part(row, start, stop) or self._sub_for(row, start, stop):
             return True
+        if self._of_a_movement(row, start, stop):
+            return True
         division = leading_division(row.text[start:stop])
         if (
             self.scaling
@@ -144,6 +146,29 @@ class DivisionLines:
         self.reading.mark(row, start, start + said.end(), "division", "instead")
         read = self.reading.line(row, start + said.end(), stop, of_division=True)
         self._give(row, read, self.reading.splitter.chunks(read), "scaled", match.movement)
+        self.reading.collect(read)
+        return True
+
+    def _of_a_movement(self, row: Row, start: int, stop: int) -> bool:
+        """'Thrusters: RX 43/30 kg, scaled 30/20 kg': the loads of one lift of the list."""
+        label = LABEL.match(row.text[start:stop])
+        match = self.reading.names.find(label.group(1)) if label is not None else None
+        if label is None or match is None or match.left_over or match.confidence < 1:
+            return False
+        begin = start + label.end() - 1
+        division = leading_division(row.text[begin:stop])
+        part = self.reading.parts.last
+        if division is None or part is None or all(one.movement != match.movement for one in part.work):
+            return False
+        self.reading.mark(row, start, begin, "note", "what it is about")
+        self.reading.mark(row, begin, begin + division[1], "division", division[0])
+        read = self.reading.line(row, begin + division[1], stop, of_division=True)
+        for own, chunk in self.reading.splitter.chunks(read):
+            self.reading.divisions.as_load(chunk)
+            if (own or division[0]) != "rx":
+                self.reading.divisions.add(chunk, own or division[0], row.number, match.movement)
+            elif chunk.draft.loads:
+                self.reading.divisions.give_load(chunk.draft, match.movement)
         self.reading.collect(read)
         return True
 

@@ -38,7 +38,7 @@ class LoadLines:
         if label is None or " ".join(label.group(1).lower().split()) not in board_words().loads:
             return
         kit = _kit_of(label.group(1))
-        read = self.reading.line(row, start + label.end(), stop, of_division=True)
+        read = self.reading.line(row, start + label.end() - 1, stop, of_division=True)
         for _, chunk in self.reading.splitter.chunks(read):
             self.reading.divisions.as_load(chunk)
             if not chunk.draft.loads:

@@ -7,13 +7,14 @@ import re
 from collections.abc import Callable, Iterator
 
 from core.reading.board_words import board_words
+from core.reading.divisions import leading_division
 from core.reading.formats import read_format
 from core.reading.headings import OWN_KINDS, Heading, read_heading
 from core.reading.line import Line
 from core.reading.names import Names
 from core.reading.phrases import PAIR
 from core.reading.plain_words import plain_words
-from core.reading.prose import arranges
+from core.reading.prose import LABEL, arranges
 from core.reading.rows import (
     AT_A_TIME,
     BULLET,
@@ -65,6 +66,7 @@ _LOADS = re.compile(
     r"(?:loads?|weights?)\s*[:=]\s*(?=(?:[\d/.,\s():♀♂]|kgs?\b|lbs?\b|[mfw]\b|women\b|men\b|ladies\b|gents\b)+$)",
     re.IGNORECASE,
 )
+_NUMBER_NEXT = re.compile(r"[^\w(]*\(?\d")
 _WARM_UP_SETS = re.compile(
     r"(?:a\s+few\s+|some\s+|\d\s+)?warm[\s-]?up\s+sets?\s*(?:,\s*then\b|,|then\b|[:–-])\s*(?=\d)",
     re.IGNORECASE,
@@ -114,6 +116,7 @@ def before_words(row: Row) -> None:
             row.marks.append((row.start, row.start + len(match.group().rstrip()), says))
             row.start += match.end()
             row.loads = row.loads or pattern is _LOADS
+    _behind_loads(row)
     if row.marks and not row.content.strip() and row.heading is None and AT_A_TIME.match(row.text):
         row.heading = Heading(" ".join(row.text.split()).strip(" -–—"), None, len(row.text), alone=True)
         return
@@ -131,6 +134,18 @@ def before_words(row: Row) -> None:
         row.sets = max(1, int(last) - int(first) + 1) if last else 1
         row.marks.append((row.start, row.start + len(sets.group().rstrip()), "which sets"))
         row.start += sets.end()
+
+
+def _behind_loads(row: Row) -> None:
+    """'Weights: RX 43/30 kg, scaled 30/20 kg': a line of divisions."""
+    label = LABEL.match(row.content)
+    if label is None or " ".join(label.group(1).lower().split()) not in board_words().loads:
+        return
+    begin = label.end() - 1
+    division = leading_division(row.content[begin:])
+    if division is not None and _NUMBER_NEXT.match(row.content, begin + division[1]):
+        row.marks.append((row.start, row.start + begin, "loads of the list"))
+        row.start += begin
 
 
 def _take_letter(row: Row, match: re.Match[str]) -> None:

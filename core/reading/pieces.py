@@ -259,16 +259,13 @@ class Pieces:
         self.reading.complexes.bind_complex(every)
         self.reading.complexes.share_bar(every)
         roles = around_a_bracket(read, every)
+        shared = sum(not own for own, _ in chunks)
         here = ""
         for place, (own, chunk) in enumerate(chunks):
             here = chunk.draft.movement or here
             if not chunk.named and not self.reading.attacher.name_a_run(read, chunk):
                 self._unnamed(row, read, chunk, own, here, alone=not named)
-            elif (
-                len(chunks) == 1
-                and not (own or division)
-                and self.reading.attacher.loads.load_said_once(chunk)
-            ):
+            elif shared == 1 and not (own or division) and self.reading.attacher.loads.load_said_once(chunk):
                 continue
             elif (own or division) and not self.reading.divisions.in_columns:
                 self.reading.divisions.add(chunk, own or division or "", row.number)

@@ -13,6 +13,7 @@ from core.reading.scan import FILLERS
 from core.reading.tokens import seconds_of
 
 MOST_SETS = 30
+_BEFORE_SETS = ("words", "team", "everyone", "dash", "comma", "x", "then", "colon")
 FURTHEST_COLON = 9  # '3 sets, slow and controlled:'
 
 
@@ -20,12 +21,12 @@ def sets_before_colon(read: Line) -> int | None:
     """'3 sets: 10 rows + 30 s L-sit', '5x: 20 m sprint, walk back': the sets of all that follows."""
     if (listed := _sets_before_list(read)) is not None:
         return listed
-    colon = next((index for index, phrase in enumerate(read.phrases) if phrase.kind == "colon"), 0)
-    at = next((index for index, one in enumerate(read.phrases[:colon]) if one.kind == "count"), colon)
+    at = next((index for index, one in enumerate(read.phrases) if one.kind == "count"), 0)
+    colon = next((index for index, one in enumerate(read.phrases) if one.kind == "colon" and index > at), 0)
     if not at + 2 <= colon <= FURTHEST_COLON or read.phrases[at].pair:
         return None
     before, behind = read.phrases[:at], read.phrases[colon + 1 :]
-    if any(one.kind not in ("words", "team", "everyone", "dash", "comma", "x", "then") for one in before):
+    if any(one.kind not in _BEFORE_SETS for one in before):
         return None
     if any(one.kind in ("comma", "x") for one in before) and all(one.kind != "words" for one in behind):
         return None  # "Back squat, 5 sets: 3 reps @ 80 %"

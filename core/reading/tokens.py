@@ -76,7 +76,9 @@ _HYPHEN_OF_ROUNDS = re.compile(r"(?<=\d)-(?=(?:rounds?|sets?)(?!\w))")  # "a 3-r
 _WITH_SIGN = re.compile(r"(?<![\w/])w/(?=\s|\d|[a-z]{2})")  # "w/ 3 s pause"
 _BETWEEN = re.compile(r"between\s+(\d{2,3})\s*%?\s+(?:and|to)\s+(\d{2,3}\s*%)")
 _PLUS_OF_LOAD = re.compile(r"(?<=\d/)\+(?=\d)")  # "+10/+5 kg"
-_IN_EACH_HAND = re.compile(r"(?<=(?<!\d)2x)(\d+(?:[.,]\d+)?)\s?/2x(?=\d)")  # "2x22.5/2x15"
+_IN_EACH_HAND = re.compile(
+    r"(?<!\d)(2\s?x\s?\d+(?:[.,]\d+)?)\s?(?:kgs?|lbs?)?\s?/\s?2\s?x\s?(?=\d)"
+)  # "2x22.5/2x15", "2 x 24 kg / 2 x 16 kg"
 _PLUS_OF_LAST_SET = re.compile(r"(?<=\d)\+(?=\s*(?:reps?\b|@|$|\.\.))")  # "5+ @ 85 %": five or more
 
 
@@ -129,7 +131,7 @@ def tokenize(line: str) -> tuple[Phrase, ...]:
         lower = _PLUS_OF_LOAD.sub("0", _PLUS_OF_LAST_SET.sub(" ", lower))
     if "+" in lower:
         lower = _CLEAN_AND_JERK.sub("c&j", _PLUS_OF_PERCENT.sub(" ", lower))
-    if "/2x" in lower:
+    if "/" in lower and "x" in lower:
         lower = _IN_EACH_HAND.sub(lambda said: f"{said[1]}/".ljust(len(said[0]), "0"), lower)
     if "-r" in lower or "-s" in lower:
         lower = _HYPHEN_OF_ROUNDS.sub(" ", lower)

@@ -214,6 +214,8 @@ def _passes(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> _Pa
         rounds = (
             max(1, (fmt.rounds - draft.station) // fmt.stations + 1) * fmt.repeat
         )  # "EMOM 10" of three places
+    if fmt.kind == "rounds" and fmt.stations > 1 and draft.station is None and not draft.role:
+        rounds = (fmt.rounds or 1) * fmt.repeat  # "8 rounds: 1 km run, then one station each round"
     what = draft.counts or "reps"
     if (
         draft.scheme and draft.ladder_step and fmt.ladder_step
