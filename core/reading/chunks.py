@@ -12,6 +12,7 @@ from core.reading.amounts import Amounts
 from core.reading.board_words import board_words, speaks_of_care
 from core.reading.context import in_context
 from core.reading.draft import Chunk, Draft
+from core.reading.kit_words import GOING
 from core.reading.line import SILENT, Line
 from core.reading.names import Match, Names
 from core.reading.plain_words import plain, plain_words
@@ -77,6 +78,8 @@ class ChunkReader:
             return False  # "hang snatch from mid thigh, 5 x 3": its sets stand behind the comma
         if line.of_division and self.names.starts(text):
             return False  # "air squats to a box"
+        if text.lower().startswith("on ") and self.catalog.movements[match.movement].family in GOING:
+            return False  # "10 rounds on the blue bike: 20 s hard, 40 s easy"
         strange = [plain(text[start:end]) for start, end in match.left_over]
         counted = any(
             line.phrases[one].kind in TELLING or line.phrases[one].kind in ("max", "build", "clock")

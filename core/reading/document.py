@@ -345,7 +345,10 @@ class DocumentPass:
             named = any(self.heads.exact(one) for one in row.phrases(start, stop) if one.kind == "words")
             if named:
                 return False  # "Options: pull-ups or ring rows for the chest to bar"
-        return self.prose.is_plain(text) or self.prose.is_note(text, row.phrases(start, stop))
+        phrases = row.phrases(start, stop)
+        if SUPERSET_WITH.match(text) and self.prose.names_work(phrases):
+            return False
+        return self.prose.is_plain(text) or self.prose.is_note(text, phrases)
 
     def _follow(self, rows: list[Row]) -> None:
         """Whether a list stands below each row, before the block ends."""

@@ -16,6 +16,7 @@ SETS_OF_A_KIND = frozenset(
     ).split("|")
 )
 REPS_IN_WORDS = {"singles": 1, "doubles": 2, "triples": 3}
+LIFTS_BY_LETTER = {"C": "clean", "J": "jerk", "P": "press"}  # beside a plus sign only; common practice
 MOST_IN_WORDS = 15  # "50 doubles" are skips
 MOST_SETS_OF_A_LIFT = 15  # common practice
 MOST_REPS_OF_A_SET = 20
@@ -68,6 +69,18 @@ def reps_in_words(phrases: list[Phrase], line: str) -> list[Phrase]:
     times = int(phrases[count].values[0])
     sets = Phrase("sets", line[column:end], column, end, (float(reps),), "", times)
     return [*phrases[:first], sets, *phrases[last + 1 :]]
+
+
+def lifts_by_letter(phrases: list[Phrase]) -> list[Phrase]:
+    """'PC + FS + J', 'C + 2 J': letters of a complex that stand for a lift."""
+    found = list(phrases)
+    for at, phrase in enumerate(phrases):
+        lift = LIFTS_BY_LETTER.get(phrase.text) if phrase.kind == "words" else None
+        counted = at > 0 and phrases[at - 1].kind == "count"
+        beside = (phrases[at - 1 - counted : at - counted], phrases[at + 1 : at + 2])
+        if lift and any(one and one[0].kind == "plus" for one in beside):
+            found[at] = replace(phrase, text=lift)
+    return found
 
 
 def _bare(phrase: Phrase) -> str:

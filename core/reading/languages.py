@@ -21,6 +21,7 @@ WORDS = Path(__file__).parent / "words" / "languages"
 SHOWN_BY = 2  # different words of a language that a text must hold
 TELLING_WORD = 4  # letters from which a word tells a language
 LONGEST_TERM = 6  # words
+LIFTS = ("snatch", "power snatch", "clean", "power clean", "clean and jerk")  # may start at the hang
 # words of other languages that English boards use too: they show no language, nor do words of under four
 # letters
 ENGLISH_TOO = frozenset(
@@ -94,12 +95,18 @@ def _language(path: Path) -> Language:
     table = yaml.load(path.read_text(encoding="utf-8"), Loader=yaml.BaseLoader)  # "no" and "on" are words
     functions = frozenset(fold(word) for one in table.pop("functions") for word in one.split())
     days = tuple(fold(day) for day in table.pop("days"))
+    from_the_hang = table.pop("from the hang")
     terms: dict[tuple[str, ...], str] = {}
-    for group in table.values():
-        for english, written in group.items():
-            for term in written:
-                for form in _forms(term):
-                    terms.setdefault(form, english)
+    groups = [one for group in table.values() for one in group.items()]
+    hanging = [
+        (f"hang {lift}", [f"{term} {behind}" for term in written for behind in from_the_hang])
+        for lift, written in groups
+        if lift in LIFTS
+    ]
+    for english, written in (*groups, *hanging):
+        for term in written:
+            for form in _forms(term):
+                terms.setdefault(form, english)
     words = {word for term in terms for word in term} | functions
     return Language(path.stem, terms, frozenset(words - ENGLISH_TOO), functions, days)
 

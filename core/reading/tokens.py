@@ -10,7 +10,13 @@ from typing import NamedTuple
 
 from lark import Lark, Tree
 
-from core.reading.joining import MOST_REPS_OF_A_SET, MOST_SETS_OF_A_LIFT, join_phrases, reps_in_words
+from core.reading.joining import (
+    MOST_REPS_OF_A_SET,
+    MOST_SETS_OF_A_LIFT,
+    join_phrases,
+    lifts_by_letter,
+    reps_in_words,
+)
 from core.reading.ladder_words import join_ladders, join_slow_reps
 from core.reading.lexer import GRAMMAR, Leaf, LineLexer
 from core.reading.numerals import COUNT_WORDS, number_of, numbers
@@ -138,7 +144,8 @@ def tokenize(line: str) -> tuple[Phrase, ...]:
     if "w/" in lower:
         lower = _WITH_SIGN.sub("w ", lower)
     phrases = join_steps(_grammar().phrases(lower, line), line)
-    joined = join_phrases(reps_in_words(_waves(_written_out(phrases)), line), line)
+    lifts = lifts_by_letter(_waves(_written_out(phrases))) if "+" in lower else _waves(_written_out(phrases))
+    joined = join_phrases(reps_in_words(lifts, line), line)
     return tuple(join_ladders(join_slow_reps(joined, line), line))
 
 

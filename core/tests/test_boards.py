@@ -74,6 +74,8 @@ class Boards(unittest.TestCase):
                 "tenth",
                 "eleventh",
                 "twelfth",
+                "thirteenth",
+                "fourteenth",
             )
         ]
         self.assertEqual(found, said)

@@ -19,6 +19,7 @@ _MINUTE_WORD = re.compile(r"e(\d*(?:\.\d)?)m(?:o?(\d*)m)?$|e(\d*(?:\.\d)?)mo?(\d
 _SECONDS_WORD = re.compile(r"e(\d+)s?")
 LEAST_CLOCK_MIN = 8  # of "on a 20-minute clock", which is all of it; a shorter one is run again and again
 LONGEST_MIN = 40  # after an "@" a larger number is a load or a percent; common practice
+LONGEST_BETWEEN_S = 300  # from one set of a lift to the next; common practice
 _NTH_MINUTE = re.compile(r"every\s+(\d{1,2})(?:nd|rd|th)")
 _CLOCK = re.compile(r"on\s+(?:a|the)\s+(?:(\d{1,2}):(\d{2})|(\d{1,2}))")
 
@@ -114,9 +115,9 @@ def _interval(scan: Scan, at: int) -> int:
         return int(float(minute.group(1) or minute.group(3) or 1) * 60) or 60
     if seconds_word := _SECONDS_WORD.fullmatch(word):
         return int(seconds_word.group(1)) or 60
-    if "minute" in word or "otm" in word:
-        return 60
     following = at + 1
+    if ("minute" in word or "otm" in word) and not _sets_every(scan, at):
+        return 60
     seconds = (
         seconds_of(scan.phrases[following])
         if following < len(scan.phrases) and following not in scan.line.taken
@@ -125,6 +126,13 @@ def _interval(scan: Scan, at: int) -> int:
     if seconds:
         scan.used.add(following)
     return seconds or 60
+
+
+def _sets_every(scan: Scan, at: int) -> bool:
+    """'6 x 2 @ 70 %, otm 2:00': a short time behind sets is that from one to the next."""
+    following = scan.phrases[at + 1] if at + 1 < len(scan.phrases) else None
+    short = following is not None and 0 < (seconds_of(following) or 0) <= LONGEST_BETWEEN_S
+    return short and any(phrase.kind == "sets" for phrase in scan.phrases[:at])
 
 
 def _after(scan: Scan, at: int) -> tuple[int | None, float | None]:
