@@ -19,6 +19,7 @@ from core.reading.plain_words import plain, plain_words
 from core.reading.remarks import SAME_KIT, TELLING, take_remarks
 from core.reading.units import METRE_PER
 
+FEW_WORDS = 3  # that name a machine beside an interval: "air bike hard"
 _WITH_KIT = re.compile(r"\s+with\s+(?:an?|one|the|your)\s+([a-z]{3,})\s*$", re.IGNORECASE)
 
 
@@ -78,7 +79,9 @@ class ChunkReader:
             return False  # "hang snatch from mid thigh, 5 x 3": its sets stand behind the comma
         if line.of_division and self.names.starts(text):
             return False  # "air squats to a box"
-        if text.lower().startswith("on ") and self.catalog.movements[match.movement].family in GOING:
+        goes = match.confidence == 1 and self.catalog.movements[match.movement].family in GOING
+        numbered = any(one.kind in TELLING for one in line.phrases)
+        if goes and (text.lower().startswith("on ") or (numbered and len(text.split()) <= FEW_WORDS)):
             return False  # "10 rounds on the blue bike: 20 s hard, 40 s easy"
         strange = [plain(text[start:end]) for start, end in match.left_over]
         counted = any(

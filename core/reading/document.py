@@ -139,11 +139,11 @@ class DocumentPass:
     def _lifts(self, rows: Sequence[Row]) -> None:
         """'Back squat 20 min' with its sets below ends a warm-up."""
         within = told = None
-        for row in rows:
+        for row, below in itertools.zip_longest(rows, rows[1:]):
             if row.heading is not None:
                 within, told = row.heading.kind, row.content.strip()
             elif within in AROUND and (
-                (row.after_blank and row.sets_below and self._is_a_lift(row))
+                (row.after_blank and self._is_a_lift(row, below))
                 or self._seeks_a_best(row)
                 or self._works_at_a_percent(row)
                 or (told and (self._repeats_a_distance(row) or self._begins_the_session(row)))
@@ -151,6 +151,9 @@ class DocumentPass:
                 within = "conditioning" if told and self._repeats_a_distance(row) else "strength"
                 within = "conditioning" if told and self._opens_a_piece(row) else within
                 row.heading = Heading(within.capitalize(), within, 0)
+                if below is not None and below.named and self._is_a_lift(row, below):
+                    row.heading = Heading(row.content.strip(), within, len(row.text), alone=True)
+                    row.start, row.pieces = len(row.text), []  # "Snatch (20 min)" above what it is made of
 
     def _works_at_a_percent(self, row: Row) -> bool:
         """'Front squats: 4 sets of 6 @ 70 %': no warm-up."""
@@ -188,14 +191,19 @@ class DocumentPass:
             phrase.kind in ("build", "words") and _SEEKS.search(phrase.text) for phrase in phrases
         )
 
-    def _is_a_lift(self, row: Row) -> bool:
-        """'Back squat 20 min', 'Power clean + push jerk'."""
-        phrases = row.phrases(row.start, len(row.text))
-        named = [one for one in phrases if one.kind != "plus"]
-        if len(phrases) > 2 and all(one.kind == "words" and self.heads.exact(one) for one in named):
-            return len(named) * 2 - 1 == len(phrases)
-        timed = len(phrases) == 1 or (len(phrases) == 2 and seconds_of(phrases[1]) is not None)
-        return bool(phrases) and timed and phrases[0].kind == "words" and self.heads.exact(phrases[0])
+    def _is_a_lift(self, row: Row, below: Row | None) -> bool:
+        """'Power clean + push jerk' above its sets; 'Snatch (20 min)' above a list."""
+        phrases = [
+            one for one in row.phrases(row.start, len(row.text)) if one.kind not in ("open", "close", "dash")
+        ]
+        timed = len(phrases) > 1 and seconds_of(phrases[-1]) is not None
+        goes_on = below is not None and below.role == "work" and not (below.after_blank or below.heading)
+        if not (row.sets_below or (timed and goes_on)):
+            return False
+        lifts = phrases[:-1] if timed else phrases
+        named = [one for one in lifts if one.kind != "plus"]
+        alone = len(named) * 2 - 1 == len(lifts)
+        return alone and all(one.kind == "words" and self.heads.exact(one) for one in named)
 
     # -- rows ---------------------------------------------------------------------------------------
 

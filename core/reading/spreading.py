@@ -13,6 +13,7 @@ from core.reading.scan import FILLERS
 from core.reading.tokens import seconds_of
 
 MOST_SETS = 30
+_SUPERSETS = ("superset", "supersets", "super set", "super sets")
 _BEFORE_SETS = ("words", "team", "everyone", "dash", "comma", "x", "then", "colon")
 FURTHEST_COLON = 9  # '3 sets, slow and controlled:'
 
@@ -21,8 +22,9 @@ def sets_before_colon(read: Line) -> int | None:
     """'3 sets: 10 rows + 30 s L-sit', '5x: 20 m sprint, walk back': the sets of all that follows."""
     if (listed := _sets_before_list(read)) is not None:
         return listed
-    at = next((index for index, one in enumerate(read.phrases) if one.kind == "count"), 0)
-    colon = next((index for index, one in enumerate(read.phrases) if one.kind == "colon" and index > at), 0)
+    kinds = [phrase.kind for phrase in read.phrases]
+    at = kinds.index("count") if "count" in kinds else len(kinds)
+    colon = kinds.index("colon", at) if "colon" in kinds[at:] else 0
     if not at + 2 <= colon <= FURTHEST_COLON or read.phrases[at].pair:
         return None
     before, behind = read.phrases[:at], read.phrases[colon + 1 :]
@@ -53,11 +55,14 @@ def times_before_colon(read: Line) -> int | None:
     for at, (sign, count, colon) in enumerate(
         zip(read.phrases, read.phrases[1:], read.phrases[2:], strict=False)
     ):
+        if [sign.kind, count.kind, colon.kind] == ["count", "x", "colon"]:
+            sign, count = count, sign  # "Core superset 3x:"
         if [sign.kind, count.kind, colon.kind] != ["x", "count", "colon"] or count.pair:
             continue
-        titled = all(one.kind == "words" for one in read.phrases[:at])
+        titled = all(one.kind == "words" or one.text.lower() in _SUPERSETS for one in read.phrases[:at])
         if at and titled and count.values[0] <= MOST_SETS and not {at, at + 1} & read.taken:
             read.take([at, at + 1], "amount", f"{count.values[0]:g} sets")
+            read.take([one for one in range(at) if read.phrases[one].kind != "words"], "note", "a superset")
             return int(count.values[0])
     return None
 

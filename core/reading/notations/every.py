@@ -43,7 +43,7 @@ def read(scan: Scan) -> Format | None:
         rounds = _behind(scan)
     if minutes is not None and (rounds is None or rounds * interval_s < minutes * 60):
         rounds = scan.bounded(minutes * 60 // interval_s)
-    in_rounds = any(scan.phrases[place].kind == "rounds" for place in scan.used)
+    in_rounds = any(scan.kind(one) == "rounds" and scan.kind(one - 2) != "open" for one in scan.used)
     if minutes is None and rounds is not None and not in_rounds:
         minutes = rounds * interval_s / 60  # rounds of a list of minutes are as long as the list
     scheme, step = ladder_on_line(scan)
@@ -184,6 +184,8 @@ def _of_count(scan: Scan, place: int, phrase: Phrase) -> tuple[int | None, float
     follows = scan.kind(place + 1) in _COUNTED_BY
     if follows or (place > 0 and scan.kind(place - 1) == "x"):
         scan.used |= {place, place + 1} if follows else {place}
+        if [scan.kind(place + step) for step in (1, 2, 3)] == ["open", "count", "rounds"]:
+            scan.used |= {place + 2, place + 3}  # "EMOM x 28 (7 rounds)"
         return scan.bounded(phrase.values[0]), None
     if scan.kind(place + 1) == "words" and not scan.is_filler(place + 1):
         return None, None

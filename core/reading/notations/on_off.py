@@ -22,7 +22,10 @@ def read(scan: Scan) -> Format | None:
     if at is None:
         return None
     text = scan.phrases[at].text.lower()
-    work_s, rest_s = (_seconds(one) for one in _TIMES.findall(text)[:2])
+    work, rest = _TIMES.findall(text)[:2]
+    work_s, rest_s = _seconds(work), _seconds(rest)
+    if rest.strip().isdigit() and "min" in work:
+        rest_s *= 60  # "4 min on, 2 off"
     named = scan.kind(at + 1) == "words" and not scan.is_filler(at + 1)
     if work_s == rest_s and "/" in text and named and not scan.has(*_COUNTED_BY, "measure", "stations"):
         return None  # "0:30/0:30 side plank": so long a side
@@ -96,6 +99,7 @@ NOTATION = Notation(
         Example(":40 on :20 off x 6", Format("intervals", work_s=40, rest_s=20, rounds=6)),
         Example("30s work / 30s rest, 5 rounds", Format("intervals", work_s=30, rest_s=30, rounds=5)),
         Example("4 rounds, 3 min on/1 min off", Format("intervals", work_s=180, rest_s=60, rounds=4)),
+        Example("4 min on, 2 off x 3", Format("intervals", work_s=240, rest_s=120, rounds=3)),
     ),
     counter_examples=("1 min on the rower",),
 )

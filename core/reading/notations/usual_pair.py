@@ -39,7 +39,7 @@ def read(scan: Scan) -> Format | None:
     """Seconds on and off that lead a line, and how often."""
     at = scan.at("sets")
     if at is None:
-        return _after_rounds(scan)
+        return _after_rounds(scan) or _before_times(scan)
     machine = _behind_a_machine(scan, at)
     leads = next((place for place in scan.free if scan.kind(place) != "then"), at) == at
     if not leads and not machine:
@@ -81,12 +81,32 @@ def _after_rounds(scan: Scan) -> Format | None:
     if kinds[:2] != ["count", "rounds"] or not {0, 1} <= set(scan.free):
         return None
     at = 3 if kinds[2:3] in (["of"], ["comma"], ["dash"]) else 2
-    if at not in scan.free or kinds[at] != "count" or scan.phrases[at].values not in USUAL:
+    if at not in scan.free or not _is_usual(scan, at):
         return None
     scan.used |= {0, 1, at}
     work_s, rest_s = scan.phrases[at].values
     times = scan.bounded(scan.phrases[0].values[0])
     return Format("intervals", rounds=times, work_s=int(work_s), rest_s=int(rest_s))
+
+
+def _before_times(scan: Scan) -> Format | None:
+    """'40"/20" x 3 rounds'."""
+    at = next((place for place in scan.free if _is_usual(scan, place)), None)
+    kinds = [scan.kind(place) for place in range(len(scan.phrases))]
+    if at is None or not scan.phrases[at].unit or kinds[at + 1 : at + 3] != ["x", "count"]:
+        return None
+    behind = {at + 3} if kinds[at + 3 : at + 4] == ["rounds"] else set()
+    scan.used |= {at, at + 1, at + 2} | behind
+    work_s, rest_s = scan.phrases[at].values
+    times = scan.bounded(scan.phrases[at + 2].values[0])
+    return Format("intervals", rounds=times, work_s=int(work_s), rest_s=int(rest_s))
+
+
+def _is_usual(scan: Scan, at: int) -> bool:
+    """'40/20', '40"/20"'."""
+    phrase = scan.phrases[at]
+    kind = phrase.kind == "count" or (phrase.kind == "measure" and phrase.unit == "double-mark")
+    return kind and phrase.values in USUAL
 
 
 def _first_pair(phrase: Phrase) -> tuple[float, ...]:
@@ -101,6 +121,7 @@ NOTATION = Notation(
     rank=40,
     examples=(
         Example("20/10 x 8", Format("intervals", rounds=8, work_s=20, rest_s=10)),
+        Example('40"/20" x 3 rounds', Format("intervals", rounds=3, work_s=40, rest_s=20)),
         Example("10 rounds of 40/20", Format("intervals", rounds=10, work_s=40, rest_s=20)),
         Example("8 x 40/20", Format("intervals", rounds=8, work_s=40, rest_s=20)),
         Example("bike intervals: 30/30 x 10", Format("intervals", rounds=10, work_s=30, rest_s=30)),
