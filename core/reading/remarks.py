@@ -245,7 +245,7 @@ def take_bells(line: Line) -> None:
         }
         counted = alone or any(one.kind == "count" for one in line.phrases[:index])
         if words & set(HAND_WEIGHTS) and counted:
-            values = tuple(float(one) for one in re.findall(r"\d+", phrase.text))
+            values = tuple(float(one.replace(",", ".")) for one in _NUMBERS.findall(phrase.text))
             unit = unit_of(values, line.system, "hand") if alone else "s"
             bells = replace(phrase, kind="measure", unit=unit, values=values, pair=len(values) > 1)
             line.phrases = (*line.phrases[:index], bells, *line.phrases[index + 1 :])
@@ -254,7 +254,7 @@ def take_bells(line: Line) -> None:
 def take_sides(line: Line) -> None:
     """'40 kettlebell snatches (20 L / 20 R)': how many of them each side does."""
     said = _SIDES.search(line.text)
-    if said is None or sum(map(int, said.groups())) not in [
+    if said is None or sum(int(one) for one in said.groups() if one) not in [
         one.values[0] for one in line.phrases if one.kind == "count" and one.end <= said.start()
     ]:
         return
@@ -301,8 +301,11 @@ def take_portions(line: Line) -> None:
             line.take([at, at + 1, at + 2], "note", "in portions")
 
 
+_NUMBERS = re.compile(r"\d+(?:[.,]\d+)?")
+_SIDE, _AND = r"(?:l|r|left|right)\w*\.?", r"\s*(?:[/+,&]|and\b)\s*"
 _SIDES = re.compile(
-    r"\(\s*(\d{1,3})\s*(?:l|r|left|right)\w*\.?\s*[/+,&]\s*(\d{1,3})\s*(?:l|r|left|right)\w*\.?\s*\)",
+    rf"\(\s*(?:(\d{{1,3}})\s*{_SIDE}{_AND}(\d{{1,3}})\s*{_SIDE}"
+    rf"|{_SIDE}\s*(\d{{1,3}}){_AND}{_SIDE}\s*(\d{{1,3}}))\s*\)",
     re.IGNORECASE,
 )
 _OF_A_FEW = ("per pair", "per team", "each pair", "a pair")

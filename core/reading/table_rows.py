@@ -97,6 +97,13 @@ def _as_work(rows: list[Row], first: int, last: int, names: Names) -> int:
     return added
 
 
+def _goes_on(rows: Sequence[Row], at: int, head: tables.Head) -> bool:
+    """Whether the next row is one of the table, below one whose other cells are empty."""
+    if at >= len(rows) or rows[at].after_blank:
+        return False
+    return len(tables.cells_of(rows[at].text, head.separator)) == len(head.columns)
+
+
 def _block(rows: list[Row], at: int) -> list[Row]:
     block = [rows[at]]
     for row in rows[at + 1 :]:
@@ -115,10 +122,15 @@ def _table(rows: list[Row], at: int, head: tables.Head) -> int:
             row.role = "table"
         else:
             cells = tables.cells_of(row.text, head.separator)
-            if len(cells) < tables.LEAST_COLUMNS:
+            if len(cells) < tables.LEAST_COLUMNS and not _goes_on(rows, at + 1, head):
                 break
+            standards = tables.standards_beside(head, cells)
+            others = replace(row, number=row.number + AGAIN, role="cells", standards=standards, marks=[])
             row.english, row.beyond = tables.line_of(head, cells, row.english)
             row.text = row.english.text[: row.beyond[0][0] if row.beyond else None]
             row.tabled = True
+            if standards:
+                at += 1
+                rows.insert(at, others)
         at += 1
     return at

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -24,6 +24,9 @@ Column = Literal[
     "note",
     "time",
     "division",
+    "men",
+    "women",
+    "place",
 ]
 HEAD_WORDS: tuple[tuple[Column, tuple[str, ...]], ...] = (
     (
@@ -69,6 +72,9 @@ HEAD_WORDS: tuple[tuple[Column, tuple[str, ...]], ...] = (
     ("rpe", ("rpe", "rir", "effort")),
     ("time", ("time", "duration", "min", "minutes")),
     ("day", ("day", "date", "session")),
+    ("men", ("men", "man", "male", "males", "m", "gents", "him")),
+    ("women", ("women", "woman", "female", "females", "f", "w", "ladies", "her")),
+    ("place", ("station", "stations", "no", "nr", "order", "#")),
     ("note", ("note", "notes", "comment", "comments", "remarks", "target", "goal", "cue", "cues", "focus")),
 )
 _SEPARATORS = (
@@ -79,6 +85,7 @@ _SEPARATORS = (
     re.compile(r"\s+/\s+"),
     re.compile(r"\s{2,}"),
 )
+_ONE_TAB = re.compile(r" *\t *")
 _RULE = re.compile(r"^[\s|:+=-]+$")
 GAP = re.compile(r"\s*\|\s*|\t+|\s{3,}")
 DIVISION = (
@@ -105,10 +112,11 @@ class Cell:
 
 @dataclass(frozen=True)
 class Head:
-    """The head of a table: what each column says, and what parts the cells."""
+    """The head of a table: what each column says, what parts the cells, and the words of its own cells."""
 
     columns: tuple[Column | None, ...]
     separator: re.Pattern[str]
+    words: tuple[str, ...] = ()
 
 
 def cells_of(line: str, separator: re.Pattern[str]) -> list[Cell]:
@@ -130,22 +138,36 @@ def _cell(line: str, start: int, end: int) -> Cell:
     return Cell(text.strip(), start, start + len(text.strip()))
 
 
+def _separators(line: str) -> Iterator[re.Pattern[str]]:
+    """What may part the cells of a head, the surest first; where its own stand a tab apart, two tabs hold an
+    empty cell."""
+    if not _MAY_HEAD.search(line):
+        return
+    if "\t" in line and not re.search(r"\t *\t", line):
+        yield _ONE_TAB
+    yield from _SEPARATORS
+
+
 def read_head(line: str) -> Head | None:
     """The head of a table of movements, or None: at least two columns, one of movements, one of amounts."""
-    for separator in _SEPARATORS if _MAY_HEAD.search(line) else ():
+    for separator in _separators(line):
         cells = cells_of(line, separator)
         if len(cells) < LEAST_COLUMNS:
             continue
         columns = tuple(_column(cell.text) for cell in cells)
         known = {column for column in columns if column}
-        if "movement" in known and known & {"sets", "reps", "sets-reps", "percent", "load"}:
-            return Head(columns, separator)
+        if "movement" in known and known & _AMOUNTS and ("men" in known) == ("women" in known):
+            return Head(columns, separator, tuple(cell.text for cell in cells))
     return None
+
+
+_AMOUNTS = {"sets", "reps", "sets-reps", "percent", "load", "men"}
 
 
 def _column(text: str) -> Column | None:
     plain = text.lower().strip(" *_.:")
-    return next((column for column, words in HEAD_WORDS if plain in words), None)
+    named = next((column for column, words in HEAD_WORDS if plain in words), None)
+    return named or ("division" if is_division(text) else None)
 
 
 @dataclass(frozen=True)
@@ -181,7 +203,7 @@ _DIVISION_HEADS = (
 def division_head(line: str) -> Head | None:
     """The head of a table whose columns (or rows) are divisions: 'Exercise | Elite | Rx | Scaled'; else
     None."""
-    for separator in _SEPARATORS if _MAY_HEAD.search(line) else ():
+    for separator in _separators(line):
         cells = cells_of(line, separator)
         if len(cells) < LEAST_COLUMNS + 1 or cells[0].text.lower().strip(" *_") not in _DIVISION_HEADS:
             continue
@@ -194,7 +216,7 @@ def division_head(line: str) -> Head | None:
 def head_of_divisions(line: str, below: Sequence[str]) -> Head | None:
     """A head of movements over rows that begin with divisions each: '  | Cleans | Pull-ups' over 'Rx | 60/40
     | muscle-ups'; else None."""
-    for separator in _SEPARATORS if _MAY_HEAD.search(line) else ():
+    for separator in _separators(line):
         cells = cells_of(line, separator)
         rows = [cells_of(one, separator) for one in below]
         divisions = [len(row) == len(cells) and is_division(row[0].text) for row in rows]
@@ -252,10 +274,14 @@ def line_of(
 ) -> tuple[Translated, tuple[tuple[int, int], ...]]:
     """A row as the line a coach would have written, with the way back to its columns; and the stretches at
     its end that are cells under no column."""
-    told = sentence_of(head, cells[: len(head.columns)])
+    told = [
+        one for one in sentence_of(head, cells[: len(head.columns)]) if one[1] not in others_of(head, cells)
+    ]
     said = dict(reversed(told))
     pieces: list[tuple[str, Cell]] = []
     sets, reps = said.get("sets"), said.get("reps")
+    if "place" in said and said["place"].text.isdigit():
+        pieces.append((f"{said['place'].text})", said["place"]))
     if "movement" in said:
         pieces.append((said["movement"].text, said["movement"]))
     if "sets-reps" in said:
@@ -264,6 +290,9 @@ def line_of(
         pieces += [(sets.text, sets), ("x", sets), (reps.text, reps)]
     elif sets or reps:
         pieces += [(one.text + suffix, one) for one, suffix in ((sets, " sets"), (reps, " reps")) if one]
+    if "division" in said:
+        pieces.append((said["division"].text, said["division"]))
+    pieces += _of_both_sexes(said)
     for column in ("time", "percent", "load", "rpe", "tempo", "rest", "note", "day"):
         if column in said and (words := _worded(column, said[column].text)):
             pieces.append((words, said[column]))
@@ -275,6 +304,32 @@ def line_of(
         stretches.append((end - len(cell.text), end))
         end -= len(cell.text) + 1
     return line, tuple(reversed(stretches))
+
+
+def _of_both_sexes(said: dict[Column, Cell]) -> list[tuple[str, Cell]]:
+    """'100 kg' and '70 kg' in two columns, as the two standards of a line."""
+    his, hers = said.get("men"), said.get("women")
+    if his is None or hers is None:
+        return [(cell.text, cell) for cell in (his, hers) if cell is not None]
+    return [(his.text, his), ("/", hers), (hers.text, hers)]
+
+
+def others_of(head: Head, cells: Sequence[Cell]) -> list[Cell]:
+    """The cells of all divisions but the first."""
+    columns = zip(head.columns, cells, strict=False)
+    return [cell for column, cell in columns if column == "division"][1:]
+
+
+def standards_beside(head: Head, cells: Sequence[Cell]) -> list[Standard]:
+    """What the other divisions do of a row's movement, where columns of amounts stand beside theirs."""
+    others = others_of(head, cells)
+    places = {column: at for at, column in reversed(list(enumerate(head.columns)))}
+    named = cells[places["movement"]] if places.get("movement", len(cells)) < len(cells) else None
+    return [
+        Standard(named.text, head.words[at], cell)
+        for at, cell in enumerate(cells)
+        if named is not None and cell in others and cell.text
+    ]
 
 
 def names_its_own(standard: Standard, names: Names) -> bool:

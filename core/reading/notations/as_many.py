@@ -161,6 +161,8 @@ def _beside_count(scan: Scan, place: int, at: int) -> set[int]:
         return {place + 1}
     if after == "x" and scan.kind(place + 2) == "open" and place + 3 == at:
         return {place + 1, place + 2}  # "3 x [AMRAP 4, rest 2]"
+    if after in ("x", "rounds") and scan.kind(place - 1) in ("", "comma") and scan.kind(place + 2) == "colon":
+        return {place + 1}  # "4 min AMRAP, 2 min rest, 4x: ..", "4x: 4 min AMRAP"
     return set()
 
 
@@ -173,6 +175,7 @@ NOTATION = Notation(
     examples=(
         Example("AMRAP 12", Format("as-many-as-possible", minutes=12)),
         Example("12 min AMRAP:", Format("as-many-as-possible", minutes=12)),
+        Example("4 min AMRAP, 4x:", Format("as-many-as-possible", minutes=4, repeat=4)),
         Example("3 x 5:00 AMRAP", Format("as-many-as-possible", minutes=5, repeat=3)),
         Example(
             "AMRAP 9: 2-4-6-8...",
