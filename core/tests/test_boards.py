@@ -76,6 +76,7 @@ class Boards(unittest.TestCase):
                 "twelfth",
                 "thirteenth",
                 "fourteenth",
+                "fifteenth",
             )
         ]
         self.assertEqual(found, said)
