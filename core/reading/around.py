@@ -365,8 +365,9 @@ def without_label(read: Line, chunks: Chunks) -> Chunks:
     behind = read.text[first.column - 1 + len(first.text) :].lstrip()
     lasts = first.seconds and read.phrases[0].kind in ("measure", "clock")  # "15 min squat technique: .."
     bare = not ((first.has_amount and not lasts) or first.loads or first.percents or first.sets)
-    again = _DASH.match(behind) and first.movement in {draft.movement for draft in others}
-    about = _LABEL_ENDS.match(behind) or again  # "Snatch - 15 min EMOM: 1 snatch"
+    again = first.movement in {draft.movement for draft in others}  # "Snatch - 15 min EMOM: 1 snatch"
+    in_sets = all(draft.sets_written or draft.scheme for draft in others)  # "Toes to bar - 3 x 8 kip swings"
+    about = _LABEL_ENDS.match(behind) or (_DASH.match(behind) and (again or in_sets))
     if not bare or not about or not all(draft.has_amount for draft in others):
         return chunks
     read.marks = [

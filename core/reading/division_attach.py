@@ -17,6 +17,7 @@ from core.reading.parts import Parts
 from core.reading.said_loads import how_many_held, pair_as_load
 from core.reading.units import KG_PER
 
+_WEIGHED_BY_PAIRS = (*FREE_WEIGHTS, "medicine-ball")
 REACH = 8  # parts back that a division's words may be for; common practice
 
 
@@ -194,7 +195,7 @@ class DivisionAttacher:
         """A pair for a division is its load: without a name, or before a lift that is counted in the shared
         list."""
         row = self.catalog.movements.get(chunk.draft.movement)
-        if row is None or (row.implement in FREE_WEIGHTS and not chunk.draft.has_calories):
+        if row is None or (row.implement in _WEIGHED_BY_PAIRS and not chunk.draft.has_calories):
             pair_as_load(Draft(0, 0, "", reps=1), chunk.draft)
         if row is None:
             how_many_held(chunk.draft)

@@ -49,7 +49,7 @@ MESSAGE = re.compile(
     r"(?:[^\W\d][\w .'’&-]{0,30}:\s+)?(?=\S)"
 )
 SUPERSET_WITH = re.compile(
-    r"\s*(?:(?:super\s?-?set(?:ted)?|super|ss|s/s)\s*(?:(?:(?:after|between)\s+)?(?:each|every|the|all)\s+sets?\s+)?(?:with\b|w\b[./]?)"
+    r"\s*(?:(?:super\s?-?set(?:ted)?(?:\s+(?:the\s+[\w-]+|these|those|them|it|each|all))?|super|ss|s/s)\s*(?:(?:(?:after|between)\s+)?(?:each|every|the|all)\s+sets?\s+)?(?:with\b|w\b[./]?)"
     r"|(?:in\s+)?between\s*:|(?:in\s+)?(?:between|after|btw)\s+(?:(?:each|every|the|all)\s+)?sets?\b\s*(?:[:,-]|\s(?:do|perform|complete|add)\b|(?=\s\d))"
     r"|(?:ss|s/s)\s+(?=\d)|\+\s+(?=\d.*\bafter\s+(?:each|every)\s+set\b))\s*",
     re.IGNORECASE,

@@ -61,6 +61,7 @@ class SecondLook:
 
     def _of(self, stretch: _Stretch) -> dict[int, list[str]]:
         percent, load, shared = _percent(stretch), _load(stretch), self._shared(stretch)
+        twice = _once_for_two(stretch)
         found: dict[int, list[str]] = {}
         for place, work in enumerate(stretch.part.work):
             implement = self.catalog.movements[work.movement].implement
@@ -68,6 +69,9 @@ class SecondLook:
             said = [
                 f"the {percent} not for {work.text}" if percent and free and implement == "barbell" else "",
                 f"the {load} not for {work.text}" if load and free and implement in LOADED else "",
+                f"{twice} both as rounds and as sets of {work.text}"
+                if twice and work.written.sets == twice
+                else "",
                 f"all of {work.text} by each" if shared and not (work.synchro or work.everyone) else "",
             ]
             found[place] = [one for one in said if one]
@@ -80,6 +84,13 @@ class SecondLook:
             return False
         text = "\n".join(text for _, text in stretch.lines)
         return bool(_TEAM_OF.search(text)) or (self.team and bool(_SHARED.search(text)))
+
+
+def _once_for_two(stretch: _Stretch) -> int:
+    """How many rounds a part has, where their number stands there once and a line has as many sets; or 0."""
+    rounds = stretch.part.format.rounds or 0
+    numbers = [int(one) for _, text in stretch.lines for one in re.findall(r"\d+", text)]
+    return rounds if rounds > 1 and stretch.part.format.kind == "rounds" and numbers.count(rounds) == 1 else 0
 
 
 def _percent(stretch: _Stretch) -> str:

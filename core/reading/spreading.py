@@ -27,6 +27,8 @@ def sets_before_colon(read: Line) -> int | None:
     colon = kinds.index("colon", at) if "colon" in kinds[at:] else 0
     if not at + 2 <= colon <= FURTHEST_COLON or read.phrases[at].pair:
         return None
+    if any(one.role == "format" and one.column - 1 == read.phrases[at].column for one in read.marks):
+        return None  # "3 sets, not for time: ..": rounds of the list
     before, behind = read.phrases[:at], read.phrases[colon + 1 :]
     if any(one.kind not in _BEFORE_SETS for one in before):
         return None
