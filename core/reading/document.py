@@ -11,6 +11,7 @@ from __future__ import annotations
 import itertools
 import re
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 
 from core.reading.clocks import (
     clock_of_the_class,
@@ -76,6 +77,7 @@ from core.reading.tokens import seconds_of, tokenize
 MAX_LINE = 2_000
 _OPENS_A_FORMAT = ("amrap", "every", "tabata", "interval", "count", "measure", "clock")
 LONGEST_FORMAT = 24  # letters before a colon that say no more than how work is arranged
+_THEN = re.compile(r",?\s*\bthen\b\s*[:,]?\s*", re.IGNORECASE)
 LEAST_REPEATS, LEAST_REPEATED_M = 4, 200  # of runs that are no warm-up; common practice
 LEAST_WORKING_SETS = 4  # of one movement, below a warm-up of one row; common practice
 LEAST_WORKING_PERCENT = 65  # of a best, from which sets are no warm-up; common practice
@@ -134,7 +136,7 @@ class DocumentPass:
         self.heads.title(rows)
         self._follow(rows)
         self._lifts(rows)
-        return rows
+        return self._lifts_within(rows)
 
     def _lifts(self, rows: Sequence[Row]) -> None:
         """'Back squat 20 min' with its sets below ends a warm-up."""
@@ -154,6 +156,25 @@ class DocumentPass:
                 if below is not None and below.named and self._is_a_lift(row, below):
                     row.heading = Heading(row.content.strip(), within, len(row.text), alone=True)
                     row.start, row.pieces = len(row.text), []  # "Snatch (20 min)" above what it is made of
+
+    def _lifts_within(self, rows: Sequence[Row]) -> list[Row]:
+        """'Warm-up: 500 m row, then back squat 5 x 5' ends its warm-up on its own line."""
+        found: list[Row] = []
+        for row in rows:
+            found.append(row)
+            around = row.role == "work" and row.heading is not None and row.heading.kind in AROUND
+            for then in _THEN.finditer(row.text, row.start) if around and row.pieces else ():
+                lifts = replace(
+                    row, start=then.end(), marks=[], pieces=[(then.end(), row.pieces[-1][1], False)]
+                )
+                if self._begins_the_session(lifts) or self._works_at_a_percent(lifts):
+                    row.pieces = [(row.pieces[0][0], then.start(), False)]
+                    lifts.marks.append((then.start(), then.end(), "then"))
+                    kind = "conditioning" if self._opens_a_piece(lifts) else "strength"
+                    lifts.heading = Heading(kind.capitalize(), kind, 0)
+                    found.append(lifts)
+                    break
+        return found
 
     def _works_at_a_percent(self, row: Row) -> bool:
         """'Front squats: 4 sets of 6 @ 70 %': no warm-up."""

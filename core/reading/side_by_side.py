@@ -22,10 +22,11 @@ _BRACKETED = re.compile(
     rf"(?:^|(?<=[\s,:–-]))(?P<run>({DIVISION})\s*\(\s*({DIVISION})\s*\))\s*:?\s*$", re.IGNORECASE
 )
 _BRACKET = re.compile(r"\(([^()]{2,60})\)\s*$")
+_GAP = re.compile(r"\s+/\s+")
 _NUMBER = r"\d{1,4}(?:[.,]\d{1,2})?"
 _LEAST_NUMBERS = 3  # two beside each other may be men's and women's
 _COUNTS = re.compile(r"\s+(?!(?:kg|lbs?|cal|calories|m|km|in|cm|s|sec|min)\b)[^\W\d_]", re.IGNORECASE)
-_WORDS = re.compile(r"[^\W\d_][^\d/|@()]*[^\W\d_]")
+_WORDS = re.compile(r"[tc]2[br]|[^\W\d_][^\d/|@()]*[^\W\d_]", re.IGNORECASE)
 
 
 class Divisions(NamedTuple):
@@ -92,7 +93,12 @@ def _parted(text: str, head: Divisions, names: Names) -> Lines | None:
     """A line parted into what each division does; None for one that is the same for all."""
     if head.bracketed:
         return _by_bracket(text)
-    return _by_bars(text, head) or _by_names(text, head, names) or _by_numbers(text, len(head.names))
+    return (
+        _by_bars(text, head)
+        or _by_names(text, head, names)
+        or _by_numbers(text, len(head.names))
+        or _by_gaps(text, head)
+    )
 
 
 def _by_numbers(text: str, count: int) -> Lines | None:
@@ -138,6 +144,14 @@ def _by_bars(text: str, head: Divisions) -> Lines | None:
     items = [_item(text, 0, len(text), place, "|") for place in range(count)]
     told = _WORDS.search(items[0][0]) and all(words for words, _ in items)
     return _standing_in(items, head.first) if told else None
+
+
+def _by_gaps(text: str, head: Divisions) -> Lines | None:
+    """'20 T2B / 20 knee raises', '30 wall balls 9/6 / 30 wall balls 6/4'."""
+    gaps = [0, *(place for found in _GAP.finditer(text) for place in found.span()), len(text)]
+    items = [_kept(text, start, end) for start, end in zip(gaps[::2], gaps[1::2], strict=True)]
+    told = _WORDS.search(items[0][0]) and all(words for words, _ in items)
+    return _standing_in(items, head.first) if told and len(items) == len(head.names) else None
 
 
 def _by_bracket(text: str) -> Lines | None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import itertools
 import re
 from collections.abc import Sequence
+from dataclasses import replace
 
 from core.reading.board_words import board_words
 from core.reading.draft import Chunk
@@ -201,7 +202,7 @@ def spread_amount(read: Line, chunks: list[Chunk]) -> None:
         for draft in named:
             draft.reps = leading
         return
-    others_bare = not any(draft.has_amount for draft in named[1:])
+    others_bare = not any(replace(draft, counts="").has_amount for draft in named[1:])  # "row (cal)"
     if _led_by_each(read) and first.has_amount and others_bare:
         first.sides = 1
         for draft in named[1:]:
