@@ -191,9 +191,7 @@ class Attacher:
             return False
         if self.catalog.movements[before[-1].movement].implement not in FREE_WEIGHTS:
             return False
-        draft.movement, draft.text, draft.division = before[-1].movement, before[-1].text, None
-        draft.assumed.append(f"{draft.text} again")
-        part.work.append(draft)
+        self._once_more(part, before[-1], draft)
         return True
 
     def _give(self, part: PartDraft, read: Line, chunk: Chunk, alone: bool) -> None:
@@ -209,11 +207,20 @@ class Attacher:
         self._into_a_window(last, draft)
         if alone and self.loads.of_list(part, draft):
             return
+        if last.seconds and draft.seconds and draft.seconds != last.seconds and draft.sets_written:
+            self._once_more(part, last, draft)
+            return
         if last.has_amount and another_set(draft, last):
             add_sets(last, draft, draft.sets or 1 if draft.reps and not draft.scheme else 1)
         elif not self._fill(last, draft):
             self._hand_back(read, chunk)
         in_context(last, self.catalog.movements[last.movement], self.catalog)
+
+    def _once_more(self, part: PartDraft, last: Draft, draft: Draft) -> None:
+        """'Double-unders: 10 min practice. Then 5 x 30 s max': another piece of the same."""
+        draft.movement, draft.text, draft.division = last.movement, last.text, last.division
+        draft.assumed.append(f"{draft.text} again")
+        part.work.append(draft)
 
     def _lift_meant(self, part: PartDraft, read: Line, draft: Draft) -> Draft | None:
         """'3 deadlifts + 6 box jumps, start at 60 %', '6 deadlifts and 6 burpees, 60/40 kg': what is behind

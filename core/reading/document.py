@@ -170,8 +170,9 @@ class DocumentPass:
                 if self._begins_the_session(lifts) or self._works_at_a_percent(lifts):
                     row.pieces = [(row.pieces[0][0], then.start(), False)]
                     lifts.marks.append((then.start(), then.end(), "then"))
-                    kind = "conditioning" if self._opens_a_piece(lifts) else "strength"
-                    lifts.heading = Heading(kind.capitalize(), kind, 0)
+                    lifts.heading = Heading("Strength", "strength", 0)
+                    if self._opens_a_piece(lifts):
+                        lifts.heading = Heading("Conditioning", "conditioning", 0)
                     found.append(lifts)
                     break
         return found
@@ -327,9 +328,16 @@ class DocumentPass:
         """'10 burpees // step if you must'; behind '5 x 5 squats // AMRAP 10: ..' stands another piece."""
         found = REMARK.search(row.text, row.start) if row.content.lstrip()[:2] != "//" else None
         behind = tokenize(row.text[found.end() :]) if found is not None else ()
-        if found is None or self.cuts.begins(behind, False) or self._lists_by_numbers(behind):
+        begins = self.cuts.begins(behind, False) or self._lists_by_numbers(behind)
+        if found is None or begins or self._counts_a_name(behind):
             return None
         return found
+
+    def _counts_a_name(self, phrases: Sequence[Phrase]) -> bool:
+        """'50 thrusters', '12 cal row' behind two strokes: the next of the list."""
+        kinds = [one.kind for one in phrases[:2]]
+        counted = kinds in (["count", "words"], ["measure", "words"])
+        return counted and self.names.starts(phrases[1].text) and self.heads.exact(phrases[1])
 
     def _lists_by_numbers(self, phrases: Sequence[Phrase]) -> bool:
         """'21-15-9 power cleans 60/40, burpees': no remark."""

@@ -13,7 +13,7 @@ from core.reading.joining import WOMEN
 from core.reading.kit_words import HAND_WEIGHTS
 from core.reading.line import Line
 from core.reading.loads import unit_of
-from core.reading.phrases import Phrase
+from core.reading.phrases import PAIR, Phrase
 from core.reading.plain_words import plain, plain_words
 from core.reading.units import BELLS, LOAD_UNITS
 
@@ -253,6 +253,11 @@ def take_bells(line: Line) -> None:
 
 def take_sides(line: Line) -> None:
     """'40 kettlebell snatches (20 L / 20 R)': how many of them each side does."""
+    halved = _HALF_A_SIDE.search(line.text)
+    if halved is not None and int(halved["all"]) == PAIR * int(halved["side"]):
+        inside = range(halved.start("bracket"), halved.end())
+        line.remarks.append(halved["bracket"].strip("()"))
+        line.take([at for at, one in enumerate(line.phrases) if one.column in inside], "note", "a side")
     said = _SIDES.search(line.text)
     if said is None or sum(int(one) for one in said.groups() if one) not in [
         one.values[0] for one in line.phrases if one.kind == "count" and one.end <= said.start()
@@ -301,6 +306,11 @@ def take_portions(line: Line) -> None:
             line.take([at, at + 1, at + 2], "note", "in portions")
 
 
+_HALF_A_SIDE = re.compile(
+    r"\b(?P<all>\d{1,3})\s*(?P<unit>s(?:ec)?|min|m|')\s+[^\W\d][^()\d]*"
+    r"(?P<bracket>\(\s*(?P<side>\d{1,3})\s*(?P=unit)\s*(?:/|per\s|each\s|a\s)\s*(?:side|leg|arm)\s*\))",
+    re.IGNORECASE,
+)  # "2 min side plank (1 min/side)"
 _NUMBERS = re.compile(r"\d+(?:[.,]\d+)?")
 _SIDE, _AND = r"(?:l|r|left|right)\w*\.?", r"\s*(?:[/+,&]|and\b)\s*"
 _SIDES = re.compile(
