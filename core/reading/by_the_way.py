@@ -44,7 +44,7 @@ _TURNS = tuple(
         rf"\b{_MANY}\s+penalty\s+[^\W\d]+(?:\s+(?:per|for|each|every)\s+[^,;.)\d]*)?",
         r"\(?\b\d{1,3}\s*(?:s(?:ec(?:ond)?s?)?|\")\s+(?:rest\s+)?between\s+(?:singles|doubles|triples|reps)\b\)?",
         r"\bstop(?:ping)?\s+at\s+\d{1,2}:\d{2}\b",
-        r"(?:^\W*|(?<=[.;!,]\s))\d{1,3}(?::\d{2})?\s*(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|')?\s+(?:rest\s+)?(?:in\s+)?between"
+        r"(?:^\W*|(?<=[.;!]\s))\d{1,3}(?::\d{2})?\s*(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|')?\s+(?:in\s+)?between"
         r"(?:\s+(?:each|movements?|stations?|exercises?|pieces?|rounds?|sets?|them|all))*\W*$",
         r"^\W*starts?\s+(?:at\s+)?\d{1,2}[:.]\d{2}(?=\s*(?:[/,;|–-]|$))",
         r"\b(?:mon|tues|wednes|thurs|fri|satur|sun)days?,?\s+(?:at\s+)?\d{1,2}(?:[:.]\d{2})?\s?[ap]\.?m\b",

@@ -87,7 +87,7 @@ export function Fixes({
             <p>
               <strong className="text-amber">Line {work.line}, assumed:</strong> {work.assumed}.
             </p>
-            <div className="mt-2 flex flex-wrap gap-1.5">
+            <div className="mt-2 flex flex-wrap gap-1.5 empty:hidden">
               {work.assumed?.includes("alike") && (
                 <button
                   type="button"
