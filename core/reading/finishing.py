@@ -227,7 +227,8 @@ class Finishing:
         _places_without_amounts(part, fmt)
         numbered = any(draft.station for draft in part.work)
         rows = {draft.line for draft in lines}
-        if fmt.kind != "every-minute" or numbered or len(lines) < 2 or len(rows) != len(lines):
+        apart = len(rows) == len(lines) or (part.by_turns and len(rows) == 1)  # "EMOM 15, alternating: .."
+        if fmt.kind != "every-minute" or numbered or len(lines) < 2 or not apart:
             return
         places = len(lines) + part.rest_minutes
         too_long = not part.exact and self._never_fits(lines, fmt, places)

@@ -17,6 +17,7 @@ from core.reading.workout import ASKING_KINDS, Format, Part, Work, Written
 LITTLE_S = 180  # work of less than this at a slow pace is done more than once, as a rule; estimate
 MANY_REPS = 50  # so many are enough for once; estimate
 SEVERAL_SETS = 3
+MINUTE_S = 60
 FILLING = ("every-minute", "intervals")  # a name alone fills its interval
 
 
@@ -29,7 +30,7 @@ def told(parts: Sequence[Part], lines: Iterable[tuple[int, str]], catalog: Catal
 def _told(part: Part, missed: dict[int, list[str]], catalog: Catalog) -> Part:
     if part.kind not in ASKING_KINDS:
         return part
-    reasons = (_once(part, catalog), _beside_sets(part, catalog), _bare(part))
+    reasons = (_once(part, catalog), _beside_sets(part, catalog), _bare(part), _never_fits(part, catalog))
     works = (
         _with(work, [*(why(work) for why in reasons), *missed.get(place, ())])
         for place, work in enumerate(part.work)
@@ -91,6 +92,18 @@ def _bare(part: Part) -> Callable[[Work], str]:
         f"no amount of its own for {work.text}"
         if counting and beside[work.line] > 1 and work.written == Written() and work.complex is None
         else ""
+    )
+
+
+def _never_fits(part: Part, catalog: Catalog) -> Callable[[Work], str]:
+    """'EMOM 12: 15 cal row, 15 burpees', all of it in every minute."""
+    fmt = part.format
+    shared = [work for work in part.work if work.as_prescribed and not work.reps_estimated]
+    fastest = sum(lasts_s(work, catalog, pace=0.0) for work in shared)
+    given = (fmt.rounds or 0) * (fmt.interval_s or MINUTE_S) * fmt.repeat
+    never = fmt.kind == "every-minute" and not fmt.stations and 0 < given < fastest
+    return lambda work: (
+        f"{work.text} in every interval, though all of it takes longer" if never and work in shared else ""
     )
 
 

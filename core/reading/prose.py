@@ -51,6 +51,7 @@ MARKED = re.compile(
     r"|^\s*(?:off|rest)\s*[/,](?=\s*[a-z /,]+$)"
     r"|^\W*week\s+\d+(?:\s*(?:of|/)\s*\d+)?\W*$"
     r"|^\s*p\.?s\.?\s*[.:,-]\s"
+    r"|^\W*(?:heats?\s+)?starts?\s+every\s+\d{1,2}(?::\d{2})?\s*(?:min(?:ute)?s?|')?\W*$"
     r"|^\s*lanes?\s+\d|^[^:]*\bpenalt(?:y|ies)\b|^[^:]*\b(?:you\s+are|you're|is|being|comes?|coming)\s+late\b"
     r"|^\s*none(?:\s+today)?\W*$"
     r"|^\s*(?:greetings|regards|(?:best|kind|warm)\s+(?:regards|wishes)|cheers|best|yours|all\s+the\s+best)\W*$"

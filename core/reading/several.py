@@ -5,6 +5,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
+from core.reading.board_words import board_words
 from core.reading.line import Line
 from core.reading.names import Names
 from core.reading.phrases import Phrase
@@ -21,6 +22,9 @@ _BEFORE_WORDS = ("then", "comma", "dash", "open", "slash", "plus")
 _AT_A_BREAK = ("break", "drop", "miss", "time you")
 LEAST_NAMED = 3  # phrases: a piece's name, its colon, what arranges it
 HEAD = 4  # phrases within which a piece says its format
+
+
+_ARRANGED = (["count", "rounds"], ["count", "for-time"], ["measure", "amrap"], ["measure", "every"])
 
 
 class PieceCuts:
@@ -90,7 +94,7 @@ class PieceCuts:
         behind, kinds = list(_without_signs(after)), {phrase.kind for phrase in before}
         if not behind:
             return False
-        if sign.kind in ("comma", "dash") and _at_a_break(behind):
+        if sign.kind in ("comma", "dash") and (_at_a_break(behind) or self._heads_a_piece(behind)):
             return self._named(before)
         if behind[0].kind == "after-set" and len(behind) > 1 and behind[1].kind in ("count", "measure"):
             return bool(kinds & {"sets", "set-word", "scheme", "steps"}) and self._named(behind)
@@ -101,6 +105,13 @@ class PieceCuts:
                 bool(kinds & {*_FORMATS, "scheme", "rounds"}) and self._named(before) and self._named(behind)
             )
         return sign.kind == "then" and bool(kinds & {"tabata", "interval"}) and self._goes_on(behind)
+
+    def _heads_a_piece(self, behind: Sequence[Phrase]) -> bool:
+        """'.., RDL 3x8, metcon 5 rft: 12 swings + 200 m run': a section's word and how it is arranged."""
+        kinds = [one.kind for one in behind[:6]]
+        headed = kinds[:1] == ["words"] and behind[0].text.lower() in board_words().headings
+        arranged = kinds[1:2] in (["amrap"], ["every"]) or kinds[1:3] in _ARRANGED
+        return headed and arranged and "colon" in kinds and self._named(behind[1:])
 
     def _another_choice(self, behind: Sequence[Phrase], before: Sequence[Phrase]) -> bool:
         """'5 km row or 4 rounds of (400 m run, 21 swings)': another piece to choose."""
