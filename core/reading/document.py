@@ -13,6 +13,7 @@ import re
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
+from core.reading.board_words import board_words
 from core.reading.clocks import (
     clock_of_the_class,
     clock_rows,
@@ -73,10 +74,12 @@ from core.reading.side_by_side import side_by_side
 from core.reading.table_rows import find_tables
 from core.reading.team_roles import change_said, changes_only, team_roles, without_open
 from core.reading.tokens import seconds_of, tokenize
+from core.reading.workout import PartKind
 
 MAX_LINE = 2_000
 _OPENS_A_FORMAT = ("amrap", "every", "tabata", "interval", "count", "measure", "clock")
 LONGEST_FORMAT = 24  # letters before a colon that say no more than how work is arranged
+_SECTION = re.compile(r"(?<=[.;!]\s)([A-Za-z][A-Za-z -]{1,22}?)(?=:\s+\S)")
 _THEN = re.compile(r",?\s*\bthen\b\s*[:,]?\s*", re.IGNORECASE)
 LEAST_REPEATS, LEAST_REPEATED_M = 4, 200  # of runs that are no warm-up; common practice
 LEAST_WORKING_SETS = 4  # of one movement, below a warm-up of one row; common practice
@@ -128,6 +131,7 @@ class DocumentPass:
                 before_words(row)
         numbered_sections(rows, self.names)
         clock_rows(rows)
+        rows = list(_sections_within(rows))
         for row, following in itertools.zip_longest(rows, rows[1:]):
             self._content(row, following)
             other = following is not None and row.role == following.role == "work" and not following.heading
@@ -398,6 +402,34 @@ class DocumentPass:
             arranges_more = following.role == "work" and following.format and not following.named
             if arranges_more and not following.after_blank and not following.heading:
                 row.followed |= at + 2 < len(rows) and lists_on(rows[at + 2])
+
+
+def _sections_within(rows: Sequence[Row]) -> Iterator[Row]:
+    """'Warm-up: jog 400. Lift: hang clean 5 x 2. Metcon: 10 min AMRAP ..': a row for each section of a
+    line."""
+    for row in rows:
+        heads = _heads_within(row) if row.role == "work" and not row.tabled else []
+        stops = [begin for begin, _, _ in heads[1:]] + [len(row.text)]
+        if not heads:
+            yield row
+            continue
+        if row.text[row.start : heads[0][0]].strip() or row.heading is not None:
+            yield replace(row, text=row.text[: heads[0][0]])
+        for (begin, colon, kind), stop in zip(heads, stops, strict=True):
+            name = row.text[begin:colon].strip()
+            heading = Heading(name.capitalize(), kind, 0)
+            marks = [(begin, colon + 1, name.capitalize())]
+            yield replace(row, text=row.text[:stop], start=colon + 1, heading=heading, marks=marks, pieces=[])
+
+
+def _heads_within(row: Row) -> list[tuple[int, int, PartKind]]:
+    """Where sentences of a row begin with the name of a section, where its colon stands, and its kind."""
+    said = [(one.start(1), one.end(1), _kind_of(one[1])) for one in _SECTION.finditer(row.text, row.start)]
+    return [(begin, colon, kind) for begin, colon, kind in said if kind is not None]
+
+
+def _kind_of(name: str) -> PartKind | None:
+    return board_words().headings.get(name.lower().strip())
 
 
 def _in_each_hand(phrase: Phrase) -> bool:

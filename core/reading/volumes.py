@@ -68,7 +68,7 @@ def rounds_of(fmt: Format, drafts: list[Draft], catalog: Catalog) -> Rounds:
     if fmt.ladder_step and fmt.scheme:
         return Rounds(len(fmt.scheme), True, len(fmt.scheme), len(fmt.scheme) * 2)
     rounds = fmt.rounds or 1
-    if fmt.kind == "rounds" and fmt.stations > 1:  # odd and even rounds
+    if fmt.kind == "rounds" and 1 < fmt.stations <= rounds:  # odd and even rounds
         rounds = max(1, rounds // fmt.stations)
     return Rounds(rounds, False, rounds, rounds)
 
