@@ -359,6 +359,8 @@ class Splitter:
             if behind.kind == "words" and set(behind.text.lower().split()) & _HELD_WHERE:
                 return False  # "100 walking lunges, 10/7.5 kg plate overhead"
         if kind == "and":
+            if following.kind == "unit" and upcoming + 1 < len(read.phrases):
+                following = read.phrases[upcoming + 1]  # "21-15-9 thrusters and cal row"
             named = following.kind == "words" and self.names.starts(following.text)
             return named or following.kind in STARTS_NEXT
         if kind == "slash" and not (read.of_division and following.kind in STARTS_NEXT):
