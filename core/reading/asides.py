@@ -7,10 +7,12 @@ from collections.abc import Sequence
 from core.reading.board_words import board_words
 from core.reading.headings import AROUND
 from core.reading.line import SILENT, Line
+from core.reading.numerals import COUNT_WORDS
 from core.reading.plain_words import plain_words
 from core.reading.prose import COUNTED, bare_words
 
 LONGEST_LABEL = 2
+LEAST_SPELLED = 5  # "one works" and "two bars" count nothing that is done
 _WORDS = SILENT | {"words", "unit", "rounds", "every", "rest"}
 _ENDS = frozenset(("comma", "then", "and", "or", "plus", "colon", "dash"))  # between two pieces of a line
 
@@ -28,6 +30,8 @@ def is_aside(line: Line, run: Sequence[int]) -> bool:
     if line.told:
         return True  # "run to the end line and back, ring the bell"
     words = bare_words(line.text[phrases[run[0]].column : phrases[run[-1]].end])
+    if words and words[0] in COUNT_WORDS and COUNT_WORDS[words[0]] >= LEAST_SPELLED:
+        return False  # "fifteen pull-ups": counts something
     if any(word in board_words().held for text in words for word in plain_words(text)):
         return False
     before, after = run[0] - 1, run[-1] + 1
