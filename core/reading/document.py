@@ -419,7 +419,16 @@ def _sections_within(rows: Sequence[Row]) -> Iterator[Row]:
             name = row.text[begin:colon].strip()
             heading = Heading(name.capitalize(), kind, 0)
             marks = [(begin, colon + 1, name.capitalize())]
-            yield replace(row, text=row.text[:stop], start=colon + 1, heading=heading, marks=marks, pieces=[])
+            yield replace(
+                row,
+                text=row.text[:stop],
+                start=colon + 1,
+                after_blank=False,
+                heading=heading,
+                bullet=None,
+                letter=None,
+                marks=marks,
+            )
 
 
 def _heads_within(row: Row) -> list[tuple[int, int, PartKind]]:

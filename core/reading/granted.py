@@ -11,13 +11,13 @@ from dataclasses import replace
 
 from core.catalog import Catalog
 from core.reading.second_look import SecondLook
+from core.reading.units import SECOND_PER
 from core.reading.volumes import lasts_s
 from core.reading.workout import ASKING_KINDS, Format, Part, Work, Written
 
 LITTLE_S = 180  # work of less than this at a slow pace is done more than once, as a rule; estimate
 MANY_REPS = 50  # so many are enough for once; estimate
 SEVERAL_SETS = 3
-MINUTE_S = 60
 FILLING = ("every-minute", "intervals")  # a name alone fills its interval
 
 
@@ -47,8 +47,8 @@ def _once(part: Part, catalog: Catalog) -> Callable[[Work], str]:
     """'12 ring rows, 20 crunches' below a heading that was not understood."""
     shared = [work for work in part.work if work.as_prescribed and not work.written.max_effort]
     unsaid = not _says_how_often(part.format) and all(sets_of(work) == 1 for work in shared)
-    once = unsaid and _is_little(shared, catalog)
-    return lambda work: f"once for {work.text}, as nothing says how often" if once and work in shared else ""
+    once = set(map(id, shared)) if unsaid and _is_little(shared, catalog) else set()
+    return lambda work: f"once for {work.text}, as nothing says how often" if id(work) in once else ""
 
 
 def _is_little(works: Sequence[Work], catalog: Catalog) -> bool:
@@ -100,10 +100,11 @@ def _never_fits(part: Part, catalog: Catalog) -> Callable[[Work], str]:
     fmt = part.format
     shared = [work for work in part.work if work.as_prescribed and not work.reps_estimated]
     fastest = sum(lasts_s(work, catalog, pace=0.0) for work in shared)
-    given = (fmt.rounds or 0) * (fmt.interval_s or MINUTE_S) * fmt.repeat
+    given = (fmt.rounds or 0) * (fmt.interval_s or SECOND_PER["min"]) * fmt.repeat
     never = fmt.kind == "every-minute" and not fmt.stations and 0 < given < fastest
+    every = set(map(id, shared)) if never else set()
     return lambda work: (
-        f"{work.text} in every interval, though all of it takes longer" if never and work in shared else ""
+        f"{work.text} in every interval, though all of it takes longer" if id(work) in every else ""
     )
 
 

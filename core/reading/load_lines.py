@@ -5,10 +5,9 @@ from __future__ import annotations
 
 import re
 
-from core.reading.board_words import board_words
 from core.reading.kit_words import IMPLEMENT_WORDS
 from core.reading.plain_words import plain_words
-from core.reading.prose import LABEL
+from core.reading.prose import label_of_loads
 from core.reading.rows import Row
 from core.reading.state import Reading
 
@@ -34,11 +33,11 @@ class LoadLines:
                 chunk.draft.kit = _kit_of(said["kit"])
                 self.reading.attacher.loads.load_of_list([chunk])
             return
-        label = LABEL.match(row.text[start:stop])
-        if label is None or " ".join(label.group(1).lower().split()) not in board_words().loads:
+        label = label_of_loads(row.text[start:stop])
+        if label is None:
             return
-        kit = _kit_of(label.group(1))
-        read = self.reading.line(row, start + label.end() - 1, stop, of_division=True)
+        kit = _kit_of(label[0])
+        read = self.reading.line(row, start + label[1], stop, of_division=True)
         for _, chunk in self.reading.splitter.chunks(read):
             self.reading.divisions.as_load(chunk)
             if not chunk.draft.loads:

@@ -14,7 +14,7 @@ from core.reading.line import Line
 from core.reading.names import Names
 from core.reading.phrases import PAIR
 from core.reading.plain_words import plain_words
-from core.reading.prose import LABEL, arranges
+from core.reading.prose import arranges, label_of_loads
 from core.reading.rows import (
     AT_A_TIME,
     BULLET,
@@ -138,11 +138,9 @@ def before_words(row: Row) -> None:
 
 def _behind_loads(row: Row) -> None:
     """'Weights: RX 43/30 kg, scaled 30/20 kg': a line of divisions."""
-    label = LABEL.match(row.content)
-    if label is None or " ".join(label.group(1).lower().split()) not in board_words().loads:
-        return
-    begin = label.end() - 1
-    division = leading_division(row.content[begin:])
+    said = label_of_loads(row.content)
+    begin = said[1] if said is not None else 0
+    division = leading_division(row.content[begin:]) if said is not None else None
     if division is not None and _NUMBER_NEXT.match(row.content, begin + division[1]):
         row.marks.append((row.start, row.start + begin, "loads of the list"))
         row.start += begin

@@ -509,6 +509,14 @@ def labelled_note(text: str) -> bool:
     )
 
 
+def label_of_loads(text: str) -> tuple[str, int] | None:
+    """'Weights: 60/40': the label that says loads follow, and where they begin; None without one."""
+    match = LABEL.match(text)
+    if match is None or " ".join(match.group(1).lower().split()) not in board_words().loads:
+        return None
+    return match.group(1), match.end() - 1
+
+
 def _opens_with_label(text: str) -> bool:
     """'Percentages of snatch for lines 1 and 2.': a sentence that starts with such a label."""
     word = _WORD.search(text)

@@ -4,6 +4,7 @@ because then something was probably passed over."""
 
 from __future__ import annotations
 
+import bisect
 import re
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
@@ -49,15 +50,16 @@ class SecondLook:
 
     def reasons(self, parts: tuple[Part, ...]) -> Iterator[dict[int, list[str]]]:
         """For every part: place of a work in it -> what was taken for granted of it."""
-        starts = sorted({part.line for part in parts})
+        begun: dict[int, list[Work]] = {}
         for part in parts:
-            if part.kind not in ASKING_KINDS:
-                yield {}
-                continue
-            end = next((start for start in starts if start > part.line), self.lines[-1][0] + 1)
-            lines = tuple(one for one in self.lines if part.line <= one[0] < end)
-            works = tuple(work for other in parts if other.line == part.line for work in other.work)
-            yield self._of(_Stretch(lines, part, works))
+            begun.setdefault(part.line, []).extend(part.work)
+        starts, numbers = sorted(begun), [number for number, _ in self.lines]
+        for part in parts:
+            after = bisect.bisect_right(starts, part.line)
+            end = bisect.bisect_left(numbers, starts[after]) if after < len(starts) else len(numbers)
+            lines = self.lines[bisect.bisect_left(numbers, part.line) : end]
+            asks = part.kind in ASKING_KINDS
+            yield self._of(_Stretch(lines, part, tuple(begun[part.line]))) if asks else {}
 
     def _of(self, stretch: _Stretch) -> dict[int, list[str]]:
         percent, load, shared = _percent(stretch), _load(stretch), self._shared(stretch)
