@@ -71,6 +71,7 @@ from core.reading.rows import (
 from core.reading.rungs import goes_on, rungs_in_rows
 from core.reading.several import PieceCuts
 from core.reading.side_by_side import side_by_side
+from core.reading.spelled import with_digits
 from core.reading.table_rows import find_tables
 from core.reading.team_roles import change_said, changes_only, team_roles, without_open
 from core.reading.tokens import seconds_of, tokenize
@@ -79,7 +80,9 @@ from core.reading.workout import PartKind
 MAX_LINE = 2_000
 _OPENS_A_FORMAT = ("amrap", "every", "tabata", "interval", "count", "measure", "clock")
 LONGEST_FORMAT = 24  # letters before a colon that say no more than how work is arranged
-_SECTION = re.compile(r"(?<=[.;!]\s)([A-Za-z][A-Za-z -]{1,22}?)(?=:\s+\S)")
+_SECTION = re.compile(
+    r"(?<=[.;!]\s)([A-Za-z][A-Za-z -]{1,22}?)(?P<time>,?\s*\(?\d{1,2}\s*(?:min(?:ute)?s?|')\)?)?(?=:\s+\S)"
+)
 _THEN = re.compile(r",?\s*\bthen\b\s*[:,]?\s*", re.IGNORECASE)
 LEAST_REPEATS, LEAST_REPEATED_M = 4, 200  # of runs that are no warm-up; common practice
 LEAST_WORKING_SETS = 4  # of one movement, below a warm-up of one row; common practice
@@ -245,6 +248,7 @@ class DocumentPass:
             else:
                 plain = without_brackets(without_plural(without_rule(plain)))
                 english = self.translator.line(plain) if self.translator else Translated(plain)
+                english = with_digits(english, self.names.starts)
                 yield Row(number, line, english, indent_of(plain), blank, english.text)
             blank = False
 
@@ -415,14 +419,14 @@ def _sections_within(rows: Sequence[Row]) -> Iterator[Row]:
             continue
         if row.text[row.start : heads[0][0]].strip() or row.heading is not None:
             yield replace(row, text=row.text[: heads[0][0]])
-        for (begin, colon, kind), stop in zip(heads, stops, strict=True):
-            name = row.text[begin:colon].strip()
+        for (begin, end, kind), stop in zip(heads, stops, strict=True):
+            name = row.text[begin:end].strip(" :")
             heading = Heading(name.capitalize(), kind, 0)
-            marks = [(begin, colon + 1, name.capitalize())]
+            marks = [(begin, end, name.capitalize())]
             yield replace(
                 row,
                 text=row.text[:stop],
-                start=colon + 1,
+                start=end,
                 after_blank=False,
                 heading=heading,
                 bullet=None,
@@ -432,9 +436,13 @@ def _sections_within(rows: Sequence[Row]) -> Iterator[Row]:
 
 
 def _heads_within(row: Row) -> list[tuple[int, int, PartKind]]:
-    """Where sentences of a row begin with the name of a section, where its colon stands, and its kind."""
-    said = [(one.start(1), one.end(1), _kind_of(one[1])) for one in _SECTION.finditer(row.text, row.start)]
-    return [(begin, colon, kind) for begin, colon, kind in said if kind is not None]
+    """Where sentences of a row begin with the name of a section, where its work begins (behind the colon, or
+    at the time before it), and its kind."""
+    said = [
+        (one.start(1), one.end(1) + (one["time"] is None), _kind_of(one[1]))
+        for one in _SECTION.finditer(row.text, row.start)
+    ]
+    return [(begin, end, kind) for begin, end, kind in said if kind is not None]
 
 
 def _kind_of(name: str) -> PartKind | None:

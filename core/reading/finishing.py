@@ -283,8 +283,20 @@ class Finishing:
         times = _times_within(part)
         if times > 1:
             return Format("rounds", rounds=times)
+        if self._fills_its_time(part):
+            for draft in part.work:
+                draft.assumed.append("as many rounds as fit the time above, as nothing says how often")
+            return Format("as-many-as-possible")
         sets = {work.sets for work in part.work if work.sets}
         return replace(fmt, rounds=sets.pop() if len(sets) == 1 else None)
+
+    def _fills_its_time(self, part: PartDraft) -> bool:
+        """'Metcon (8 min)' above a list that is soon over and that nothing says to repeat."""
+        lines = _shared_lines(part)
+        window = Format(work_s=part.lasts_s)
+        told = part.exact or part.heading_kind != "conditioning" or part.changes.get("cap_s")
+        placed = any(one.sets_written or one.role or one.own_rounds or one.station for one in lines)
+        return not (told or placed) and len(lines) > 1 and lasts_again(window, lines, self.catalog)
 
     def _kind(self, part: PartDraft, fmt: Format) -> PartKind:
         if part.heading_kind and part.heading_kind != "conditioning":

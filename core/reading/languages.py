@@ -150,7 +150,7 @@ class Translator:
         folded = fold(text)
         words = [(found.group(), found.start(), found.end()) for found in _WORD.finditer(folded)]
         cuts = list(self._cuts(folded, words))
-        return _rebuilt(text, cuts) if cuts else Translated(text)
+        return rebuilt(Translated(text), cuts) if cuts else Translated(text)
 
     def _cuts(self, folded: str, words: list[tuple[str, int, int]]) -> Iterator[tuple[int, int, str]]:
         at = 0
@@ -184,7 +184,9 @@ def translator(names: tuple[str, ...]) -> Translator:
     return Translator(names)
 
 
-def _rebuilt(text: str, cuts: list[tuple[int, int, str]]) -> Translated:
+def rebuilt(line: Translated, cuts: Iterable[tuple[int, int, str]]) -> Translated:
+    """A line with other words for some stretches (start, end, words) of its text, in order."""
+    text = line.text
     pieces: list[str] = []
     starts: list[int] = []
     ends: list[int] = []
@@ -204,4 +206,7 @@ def _rebuilt(text: str, cuts: list[tuple[int, int, str]]) -> Translated:
     pieces.append(text[place:])
     starts.extend(range(place, len(text)))
     ends.extend(range(place + 1, len(text) + 1))
+    if line.starts:
+        places = [line.written(start, end) for start, end in zip(starts, ends, strict=True)]
+        starts, ends = [start for start, _ in places], [end for _, end in places]
     return Translated("".join(pieces), tuple(starts), tuple(ends))

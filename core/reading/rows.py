@@ -88,6 +88,7 @@ _INLINE_STATION = re.compile(
     r"|(?<!on\s)(?<!on\sthe\s)(odds?|evens?)(?:\s+min(?:ute)?s?)?\)?\s*[:=-]?)\s+(?=\S)",
     re.IGNORECASE,
 )
+_PARITY = 4  # its group for odd and even minutes, which stand in either order
 LEAST_INLINE = 2
 
 AGAIN = 1_000_000  # a row that stands again for a line, with other words, has the line's number and this
@@ -277,8 +278,9 @@ def inline_stations(text: str, start: int) -> list[tuple[int, int, int, int]]:
         found = runs.setdefault(
             match.lastindex, []
         )  # letters, minutes, numbers and odd minutes each count up
-        if _place(match) == len(found) + 1:
-            found.append((match.start(), match.end(), len(found) + 1))
+        place = _place(match)
+        if place == len(found) + 1 or (match[_PARITY] and all(place != one for _, _, one in found)):
+            found.append((match.start(), match.end(), place))
     found = max(runs.values(), key=len, default=[])
     if len(found) < LEAST_INLINE:
         return []

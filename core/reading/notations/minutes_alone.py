@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 
 from core.reading.board_words import board_words
@@ -16,6 +17,7 @@ from core.reading.workout import Format
 WITHIN = ("in", "within")
 WITHIN_A_TIME = frozenset(("in", "within", "complete", "finish", "order", "partition"))
 _BESIDE = frozenset("comma colon at words dash of then slash bar open close team share max quality".split())
+_TO_WORK = re.compile(r"\bto\s+(?:work|build|establish|find|practi[sc]e|lift|get)\b", re.IGNORECASE)
 LEAST_S = 240  # a shorter time alone is no piece; common practice
 LEAST_PIECE_S = 120  # "4 x 3 min: .." before a list on its line
 LEAST_AGAIN_S = 30  # "6 x 45 s" above a list
@@ -68,9 +70,14 @@ def read(scan: Scan) -> Format | None:
         return Format("intervals", rounds=scan.phrases[times[0]].times, work_s=seconds)  # "5 x 4:00"
     if scan.line.minutes_below:
         return Format("every-minute", rounds=seconds // 60, minutes=seconds / 60, interval_s=60)
-    if words & WITHIN_A_TIME or any(scan.kind(place) == "team" for place in scan.free):
+    if words & WITHIN_A_TIME or _to_work_up(scan) or any(scan.kind(place) == "team" for place in scan.free):
         return Format(cap_s=seconds)
     return Format("as-many-as-possible", minutes=seconds / 60)
+
+
+def _to_work_up(scan: Scan) -> bool:
+    """'12 min to work:', '15 min to build' above sets: a window for them."""
+    return _TO_WORK.search(scan.line.text) is not None
 
 
 def _only_says_how(text: str) -> bool:
