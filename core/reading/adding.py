@@ -32,7 +32,7 @@ _OF_ALL = re.compile(
 
 def take_steps(text: str, part: PartDraft, names: Names) -> bool:
     """Let the list above grow as the words say; whether it could."""
-    lines = _growing(part)
+    lines = _growing(part, calories=_EVERYTHING.search(text) is not None)
     return _grow(part, lines, _steps(list(_STEP.finditer(text)), lines, names))
 
 
@@ -47,7 +47,7 @@ def take_growth(text: str, part: PartDraft) -> tuple[int, int] | None:
 
 def grow(part: PartDraft) -> None:
     """Let a list whose format says so grow."""
-    lines = _growing(part)
+    lines = _growing(part, calories=False)
     if part.grows and _grow(part, lines, [part.grows] * len(lines)):
         part.grows = 0
 
@@ -59,8 +59,13 @@ _ASCENDS = re.compile(
 )
 
 
-def _growing(part: PartDraft) -> list[Draft]:
-    return [one for one in part.work if one.as_prescribed and one.reps and not one.role]
+_EVERYTHING = re.compile(r"\b(?:movements?|exercises?|everything|cals?|calories)\b", re.IGNORECASE)
+
+
+def _growing(part: PartDraft, calories: bool) -> list[Draft]:
+    """The lines of a list that can grow: repetitions, and calories where they are meant too."""
+    shared = [one for one in part.work if one.as_prescribed and not one.role]
+    return [one for one in shared if one.reps or (calories and one.calories)]
 
 
 def _grow(part: PartDraft, lines: Sequence[Draft], steps: Sequence[int]) -> bool:
@@ -72,7 +77,8 @@ def _grow(part: PartDraft, lines: Sequence[Draft], steps: Sequence[int]) -> bool
         return False
     for one, step in zip(lines, steps, strict=True):
         if step:
-            first = one.reps or 0
+            first = int(one.reps or one.calories or 0)
+            one.counts, one.calories = ("" if one.reps else "cal"), None
             one.scheme = tuple(first + step * place for place in range(rounds or LEAST_RUNGS))
             one.ladder_step, one.reps = (step if rounds is None else None), None
     growing = replace(next(one for one, step in zip(lines, steps, strict=True) if step))

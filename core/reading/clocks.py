@@ -19,6 +19,8 @@ STARTS_AT = re.compile(
     r"^\s*(?:at\s+)?(?P<minutes>\d{1,2}):(?P<seconds>\d{2})\s*[-–—:)|]\s+(?!\d{1,2}:\d{2})(?=\S)",
     re.IGNORECASE,
 )
+LONGEST_NAME = 4  # words
+LONGEST_SECTION_MIN = 180  # of a class; common practice
 LEAST_WINDOWS = 3  # of minutes on end that are pieces of their own
 _CLASS_WINDOW = re.compile(
     r"^\W*(\d{1,2}):(\d{2})\s*[-–—]\s*(\d{1,2}):(\d{2})\s*[:|–-]?\s+(?=[^\W\d])", re.IGNORECASE
@@ -42,22 +44,35 @@ def minutes_of_the_hour(rows: list[Row]) -> None:
         row.start = match.end()
         planned = all(joined) and spans[0][0] == 0 and len(spans) >= LEAST_WINDOWS
         if row.role == "work" and (planned or "min" not in match.group().lower()):
-            row.heading = Heading(f"{match.group(1)}-{match.group(2)}", None, row.start)
+            row.heading = Heading(_name_of(row, f"{match.group(1)}-{match.group(2)}"), None, row.start)
+            row.lasts_min = int(match.group(2)) - int(match.group(1))
 
 
 def clock_of_the_class(rows: list[Row]) -> None:
-    """'0:00 - 0:08 Warm-up', '0:08 - 0:30 Lift', '0:30 - 0:48 Lungs': sections by the clock of the class."""
+    """'0:00 - 0:08 Warm-up', '0:08 - 0:30 Lift', '10:00-28:00 Front squat': sections by the clock of the
+    class."""
     timed = [(row, match) for row in rows if row.role == "work" and (match := _CLASS_WINDOW.match(row.text))]
-    spans = [tuple(int(match[at]) * 60 + int(match[at + 1]) for at in (1, 3)) for _, match in timed]
+    read = [tuple(int(match[at]) * 60 + int(match[at + 1]) for at in (1, 3)) for _, match in timed]
+    in_seconds = any(end - start > LONGEST_SECTION_MIN for start, end in read)  # "10:00-28:00" are no hours
+    spans = [(start / 60, end / 60) for start, end in read] if in_seconds else read
     near = all(a[1] <= b[0] <= a[1] + LONGEST_PAUSE_MIN for a, b in itertools.pairwise(spans))
     known = [read_heading(row.text[match.end() :]) for row, match in timed]
     sections = sum(one is not None and one.kind is not None for one in known)
-    if len(timed) < LEAST_LABELS or not near or sections < LEAST_LABELS:
+    planned = len(timed) >= LEAST_WINDOWS and spans[0][0] == 0
+    if len(timed) < LEAST_LABELS or not near or (sections < LEAST_LABELS and not planned):
         return
-    for row, match in timed:
+    for (row, match), (start, end) in zip(timed, spans, strict=True):
         row.marks.append((match.start(1), match.end(4), "which minutes of the hour"))
         row.start = match.end()
-        row.heading = Heading(row.text[match.start(1) : match.end(4)], None, row.start)
+        row.lasts_min = int(end - start)
+        row.heading = Heading(_name_of(row, row.text[match.start(1) : match.end(4)]), None, row.start)
+
+
+def _name_of(row: Row, window: str) -> str:
+    """What a section of the clock is called: the words of its row where they only name, else its window."""
+    words = row.content.strip(" :")
+    short = len(words.split()) <= LONGEST_NAME and not any(sign.isdecimal() for sign in words)
+    return words if short else window
 
 
 def clock_starts(rows: list[Row]) -> None:

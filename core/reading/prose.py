@@ -447,11 +447,13 @@ class Prose:
         counted = [
             at
             for at, (first, second) in enumerate(itertools.pairwise(phrases))
-            if first.kind == "count" and second.kind == "words" and self.names.starts(second.text)
+            if first.kind in ("count", "measure")
+            and second.kind == "words"
+            and self.names.starts(second.text)
         ]
         colon = any(at and phrases[at - 1].kind == "colon" for at in counted)
         if counted[:1] == [0] and not board_words().unreal & set(words):
-            return False  # "50 toes to bar in as few sets as you can"
+            return False  # "50 toes to bar in as few sets as you can", "100 m sled push x 4, as heavy as .."
         if counted and phrases[0].kind in STRONG and (colon or phrases[0].text.lower() != "every"):
             return False  # "EMOM for as long as you can: 2 squat cleans"
         if phrases[0].kind == "measure" and phrases[0].times > 1:

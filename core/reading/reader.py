@@ -281,6 +281,7 @@ class _Reader:
         )
         if window is not None and of_the_piece and int(window[2]) > int(window[1]):
             said.append((int(window[2]) - int(window[1])) * 60)  # "Part A (0-12): AMRAP", "B - 18:00-30:00"
+        said.append(row.lasts_min * 60)
         if (last := self.reading.parts.last) is not None and any(said):
             last.lasts_s = next(filter(None, said))
 

@@ -117,6 +117,7 @@ class Row:
     bullet: int | None = None
     letter: int | None = None
     sets: int = 0
+    lasts_min: int = 0  # what its window of the class holds
     loads: bool = False
     has_sets: bool = False
     told: bool = False  # its work is told in a sentence
