@@ -10,7 +10,7 @@ from core.catalog import Catalog
 from core.reading import divisions
 from core.reading.attach import strange_words
 from core.reading.draft import AMOUNTS, LOADS, Chunk, Draft, lend
-from core.reading.kit_words import FREE_WEIGHTS
+from core.reading.kit_words import FREE_WEIGHTS, GOING
 from core.reading.line import Line
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
@@ -18,6 +18,7 @@ from core.reading.said_loads import how_many_held, pair_as_load
 from core.reading.units import KG_PER
 
 _WEIGHED_BY_PAIRS = (*FREE_WEIGHTS, "medicine-ball")
+SO_MANY_FOR_ONE = (2, 3)  # of an easier movement; common practice
 REACH = 8  # parts back that a division's words may be for; common practice
 
 
@@ -37,6 +38,8 @@ class DivisionAttacher:
         target: the movement it is said to stand in for.
         """
         draft = chunk.draft
+        if chunk.named and draft.by_times and draft.reps in SO_MANY_FOR_ONE and not draft.sets:
+            draft.by_scheme = draft.reps  # "2x pull-ups" for muscle-ups
         self._with_other_kit(chunk, target or self._lifted_otherwise(chunk))
         for part in self.asking_parts() if target else self._nearest(chunk, division):
             groups = self._targets(part, target) if target else self._places(part, chunk, division)
@@ -59,11 +62,20 @@ class DivisionAttacher:
         draft.division = division
         shared = divisions.shared_lines(part.work)
         if shared and division != "rx" and not self.in_columns:
-            draft.replaces = (shared[-1],)
+            draft.replaces = (self._unlike(part, shared, draft),)
             if not draft.has_amount:
-                lend(part.work[shared[-1]], draft, AMOUNTS)
+                lend(part.work[draft.replaces[0]], draft, AMOUNTS)
         part.work.append(draft)
         return True
+
+    def _unlike(self, part: PartDraft, shared: list[int], draft: Draft) -> int:
+        """The shared line that one like none of them stands in for: the last, of those that go somewhere where
+        it does, else of the others."""
+        goes = self.catalog.movements[draft.movement].family in GOING
+        alike = [
+            at for at in shared if (self.catalog.movements[part.work[at].movement].family in GOING) == goes
+        ]
+        return (alike or shared)[-1]
 
     def _with_other_kit(self, chunk: Chunk, target: str) -> None:
         """'push press: dumbbells 2 x 12.5': the same with another weight."""

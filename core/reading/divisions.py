@@ -192,6 +192,8 @@ def stand_in(work: Sequence[Draft], places: Sequence[int], division: str, draft:
         leads=False,
     )
     _overwrite(copy, draft)
+    if draft.by_scheme > 1 and original.reps:
+        copy.reps, copy.by_scheme = original.reps * draft.by_scheme, 1  # "5 muscle-ups (scaled: 2x dips)"
     if draft.movement and draft.movement != original.movement and not _short_name(original, draft):
         copy.movement = draft.movement
         for name in LOADS:
@@ -214,6 +216,8 @@ def _overwrite(copy: Draft, draft: Draft) -> None:
         copy.take_amounts(draft)
     if far:
         copy.distance_m, copy.reps = float(far), None  # "1000 m row (scaled: 750)"
+    if draft.by_scheme > 1:
+        copy.by_scheme = draft.by_scheme
     for name in LOADS:
         if worth(draft, name):
             setattr(copy, name, getattr(draft, name))

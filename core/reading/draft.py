@@ -55,6 +55,7 @@ class Draft:
     own_rounds: int = 0  # "sets 1-5: 3 deadlifts" every two minutes: in so many of its rounds
     relay: bool = False
     by_scheme: int = 1  # "double-unders x2": so many for each of the list's
+    by_times: bool = False  # "2x pull-ups": its count stands beside a times sign
     often: bool = False  # how often it interrupts the rest nobody knows
     as_above: bool = False  # "same bell": the load said last
     kit: str = ""  # "bar", "dumbbells" beside a load that names nothing else

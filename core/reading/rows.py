@@ -42,7 +42,8 @@ SET_NUMBER = re.compile(
 )
 OF_THE_CLOCK = re.compile(r"^\s*(?:at\s+)?([012]?\d)[:.h]([0-5]\d)\s*(?:h|uhr)?\s*[-–:|]?\s+(?=[A-Za-z\"“])")
 OF_THE_HOUR = re.compile(
-    r"^\s*(?:min(?:ute)?s?\s+)?([0-6]?\d)\s*[-–]\s*([0-6]?\d)\s*(?:min|')?(?:\s*[:\-–]?\s+(?!reps?\b)(?=[A-Za-z\"“])|\s*:\s+(?=\d))"
+    r"^\s*(?:min(?:ute)?s?\s+)?([0-6]?\d)\s*[-–]\s*([0-6]?\d)\s*(?:min|')?(?:\s*[:\-–]?\s+(?!reps?\b)(?=[A-Za-z\"“])|\s*:\s+(?=\d))",
+    re.IGNORECASE,
 )
 MESSAGE = re.compile(
     r"^\s*(?:\[[^\]]{0,12}\d{1,2}[:.]\d{2}[^\]]{0,10}\]|\d{1,2}[./]\d{1,2}[./]\d{2,4},?\s+\d{1,2}[:.]\d{2}\s*[-–])\s*"

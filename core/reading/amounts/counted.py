@@ -319,6 +319,7 @@ class Counted(Measured):
         behind = self.name_at is not None and self.name_at < index - 1 and self.kind(index - 1) == "x"
         if behind and not phrase.pair and 1 < draft.reps <= MOST_TIMES_A_SCHEME:
             draft.by_scheme = draft.reps
+        draft.by_times = "x" in (self.kind(index - 1), self.kind(index + 1))
         if (
             phrase.pair
             and phrase.values[0] == phrase.values[1]
