@@ -39,10 +39,11 @@ def minutes_of_the_hour(rows: list[Row]) -> None:
         return
     if spans[0][0] and any(len(match.group(1)) == 1 for _, match in timed):
         return  # '8-10 squats', '10-12 push-ups': a plan with single figures begins at 0
+    pieces = all(arranges(row.text[match.end() :]) for row, match in timed)
+    planned = all(joined) and spans[0][0] == 0 and (pieces or len(spans) >= LEAST_WINDOWS)
     for row, match in timed:
         row.marks.append((0, len(match.group().rstrip()), "which minutes of the hour"))
         row.start = match.end()
-        planned = all(joined) and spans[0][0] == 0 and len(spans) >= LEAST_WINDOWS
         if row.role == "work" and (planned or "min" not in match.group().lower()):
             row.heading = Heading(_name_of(row, f"{match.group(1)}-{match.group(2)}"), None, row.start)
             row.lasts_min = int(match.group(2)) - int(match.group(1))

@@ -38,6 +38,7 @@ LONGEST_LAST_TRY_S = 600  # nobody goes on with one movement for longer; estimat
 FAR_LONGER = 1.3  # times a minute that no pace makes up for; estimate
 LEAST_SHARED_S = 120  # of an interval that can hold two things; common practice
 EACH = "each"  # everybody of a team does all of it
+LEAST_CLIMBING = 3  # loads of a list, one for each interval
 
 
 class Finishing:
@@ -217,6 +218,8 @@ class Finishing:
         if fmt.kind == "every-minute" and not fmt.rounds and part.lasts_s:
             rounds = max(1, part.lasts_s // (fmt.interval_s or MINUTE_S))
             fmt = replace(fmt, rounds=rounds, minutes=part.lasts_s / MINUTE_S)
+        if fmt.kind == "every-minute" and not fmt.rounds:
+            fmt = replace(fmt, rounds=_loads_that_climb(part))
         fmt = _in_minutes(part, fmt)
         return _numbered(part, replace(fmt, repeat=fmt.repeat * part.times))
 
@@ -322,6 +325,13 @@ class Finishing:
             return _tries_alone(part, fmt)
         spent = sum(once_s(one, self.catalog, 0.5) for one in _shared_lines(part)[:-1])
         return not fmt.minutes or fmt.minutes * MINUTE_S - spent <= LONGEST_LAST_TRY_S
+
+
+def _loads_that_climb(part: PartDraft) -> int | None:
+    """'1 clean every 45 s' above '80-85-90-95-100 kg': how many loads are listed for its one lift."""
+    lines = _shared_lines(part)
+    loads = lines[0].load_text.split("-") if len(lines) == 1 else []
+    return len(loads) if len(loads) >= LEAST_CLIMBING else None
 
 
 def _numbered(part: PartDraft, fmt: Format) -> Format:
