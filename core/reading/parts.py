@@ -322,6 +322,9 @@ class Parts:
 
     def finished(self) -> Iterator[Part]:
         """Every part with its totals; parts that only hold others are left out."""
+        first = self.all[0] if self.all else None
+        if first is not None and not first.work and self._only_says_who(first) and self.team:
+            self.share = self.share or first.changes.get("share") or "split"  # "In pairs" above the pieces
         finishing = Finishing(self.catalog, self.team, self.share)
         for before, part in itertools.pairwise(self.all):
             _frame(before, part)
