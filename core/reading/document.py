@@ -46,6 +46,7 @@ from core.reading.numbering import (
     pairs_of_a_superset,
     partners,
     pieces_in_order,
+    scores_in_order,
     sets_in_order,
 )
 from core.reading.phrases import PAIR, Phrase
@@ -119,6 +120,7 @@ class DocumentPass:
         ordinals(rows)
         sets_in_order(rows)
         pieces_in_order(rows)
+        scores_in_order(rows, self.names)
         minutes_in_stretches(rows)
         minutes_in_order(rows)
         labelled_lists(rows, self.names)

@@ -283,6 +283,27 @@ def pieces_in_order(rows: list[Row]) -> None:
 _PIECE_NUMBER = re.compile(r"^\W*\d{1,2}\s*(?:min(?:ute)?s?|')\s*#\s*(\d)\s*[:–-]\s*(?=\S)", re.IGNORECASE)
 
 
+def scores_in_order(rows: list[Row], names: Names) -> None:
+    """'Score 1 = max load: 1 power clean + 1 jerk', 'Score 2 = 3 min max double-unders': pieces that name
+    work, each told by its score."""
+    found = [(row, match) for row in rows if row.role == "work" and (match := _SCORE.match(row.text))]
+    works = [row.text[match.end() :] for row, match in found]
+    if len(found) < LEAST_LABELS or [int(match[1]) for _, match in found] != list(range(1, len(found) + 1)):
+        return
+    if not all(any(sign.isdecimal() for sign in text) and names.find(text) for text in works):
+        return
+    for row, match in found:
+        row.heading, row.start = Heading(f"Score {match[1]}", None, 0), match.end()
+        row.marks.append((0, len(match.group().rstrip()), "which score"))
+
+
+_SCORE = re.compile(
+    r"^\W*score\s*#?(\d)\s*[=:–-]\s*(?:(?:for\s+)?(?:max(?:imum)?\s+)?(?:time|reps|distance|calories|cals)"
+    r"\s*[:–-]\s*)?",
+    re.IGNORECASE,
+)
+
+
 def sets_in_order(rows: list[Row]) -> None:
     """'Set 1 - 8 @ 65%', 'Set 2 - 6 @ 70%': a set's number and its repetitions, where numbers count up."""
     found = [(row, match) for row in rows if row.role == "work" and (match := SET_DASH.match(row.text))]

@@ -181,6 +181,9 @@ class OfTheLast:
     def _again(self, part: PartDraft, last: Draft, draft: Draft) -> bool:
         """'.. a heavy triple, then 3 x 3 at 80 % of that': more sets of the same lift."""
         more = draft.sets_written and (draft.scheme or draft.max_effort or draft.reps)
+        if more and last.sets_written and not (last.is_told or last.percents):
+            last.sets, last.sets_written = None, False  # "back squat, 4 sets" above each of them
+            return False
         minutes = part.format is not None and part.format.kind == "every-minute"
         if minutes and draft.sets_written and last.percents and draft.percents not in ((), last.percents):
             draft.movement, draft.text, draft.role = last.movement, last.text, "cash-out"

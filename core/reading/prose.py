@@ -130,6 +130,17 @@ _PIECE_WORDS = re.compile(
 )
 
 
+_COUNTS_AS = re.compile(
+    r"\W*(?:an?|the|each|every)\s+[^\d,;:]{2,30}\bcounts?\s+(?:as\s+|for\s+)?\d+\s*(?:reps?|points?|rounds?)?\W*$",
+    re.IGNORECASE,
+)
+
+
+def _is_for_a_team(phrases: Sequence[Phrase]) -> bool:
+    """'Pairs (same sex or mixed). 16 minute cap.': who shares it, and how long it may take."""
+    return bool(phrases) and phrases[0].kind == "team" and any(one.kind == "cap" for one in phrases)
+
+
 class Prose:
     """Tells sentences from work with one gym's names and the little words of a text's languages."""
 
@@ -161,8 +172,10 @@ class Prose:
             return False
         if MARKED.match(text) or AS_USUAL.match(text) or (phrases and phrases[0].kind == "note"):
             return True
-        if AGAIN.match(text):
+        if AGAIN.match(text) or _is_for_a_team(phrases):
             return False
+        if _COUNTS_AS.match(text):
+            return True
         if ((words and words[0] in CARE) or speaks_of_care(text)) and not self._named(phrases):
             return True  # "stretch lats and hips, 5 min"
         if self.lists_after_colon(phrases) or self.counts_several(text, phrases):

@@ -5,7 +5,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from core.catalog import Catalog
 from core.reading.draft import Draft
@@ -17,7 +17,7 @@ from core.reading.workout import Format
 
 STEP_S = 5  # a wait is told no finer
 _WAITS = (
-    r"(?:the\s+)?partner\s+not\s+working"
+    r"(?:the\s+)?partner\s+(?:not\s+working|(?=(?:in|holds|holding|hangs|hanging)\s))"
     r"|(?:the\s+|who(?:ever)?\s+is\s+)?(?:resting|waiting|non[- ]?working|idle)"
     r"(?:\s+(?:partner|athlete|one|person|member)s?)?"
 )
@@ -48,7 +48,7 @@ _JOINS = re.compile(r"(?:[\s,;/(.–-]|\b(?:while|and|whilst|as)\b)+$", re.IGNOR
 _COUNTS = ("one", "another")  # "one clean, one jerk": a number, where no verb follows
 _VERB = re.compile(r"(?:on|at|is|[a-z]+s)\b", re.IGNORECASE)
 _DOES = re.compile(
-    r"(?:does|do|is|completes?|performs?|has|on\s+the|on)\s+(?:(?:one|1|a)\s+(?:full\s+)?round(?:\s+of)?\s*:?\s+(?=\d))?",
+    r"(?:does|do|is|completes?|performs?|has|holds?|holding|on\s+the|on|in(?:\s+an?)?)\s+(?:an?\s+)?(?:(?:one|1|a)\s+(?:full\s+)?round(?:\s+of)?\s*:?\s+(?=\d))?",
     re.IGNORECASE,
 )
 SKIPS = re.compile(r"skips?", re.IGNORECASE)  # alone it may be a drill; of one who waits it is the rope
@@ -84,12 +84,19 @@ def team_roles(text: str, start: int, names: Names) -> tuple[list[TeamRole], int
     if not waits and (len(heads) < PAIR or not _in_order(heads)):
         return [], start
     stop = _end(text, heads[-1].end())
+    if waits and (beside := _LOAD_BEHIND.search(text, heads[-1].end(), stop)):
+        stop = beside.start()  # "90 wall balls, partner in plank (9/6)": the load is not the plank's
     ends = [match.start() for match in heads[1:]] + [stop]
     roles = [_role(text, match, end, names) for match, end in zip(heads, ends, strict=True)]
     known = [role for role in roles if role is not None]
     if len(known) < len(roles) or not any(role.what < role.stop for role in known):
         return [], start
+    known[0] = replace(known[0], start=len(_MEANWHILE.sub("", text[: known[0].start])))
     return known, stop
+
+
+_LOAD_BEHIND = re.compile(r"\s*\(\s*\d[^()]*\)\s*$")
+_MEANWHILE = re.compile(r"(?<=\S)[\s,]*\b(?:while|whilst|as)\s*$", re.IGNORECASE)
 
 
 def _end(text: str, begin: int) -> int:
@@ -155,13 +162,14 @@ def give_waits(fmt: Format, work: list[Draft], reading: Rounds, catalog: Catalog
     listed = {one.movement for one in work if one.has_amount}
     work[:] = [one for one in work if not _waits(one) or one.movement not in listed]
     team = fmt.team or PAIR
-    if fmt.minutes:
-        whole_s = fmt.minutes * 60 * fmt.repeat
-    else:
-        rounds = reading.rounds * fmt.repeat * (1 if fmt.share in ("split", "alternate") else team)
-        done = [one for one in work if one.role != MEANWHILE and one.as_prescribed]
-        whole_s = rounds * sum(once_s(one, catalog, 0.5) for one in done)
+    done = [one for one in work if one.role != MEANWHILE and one.as_prescribed]
     for one in waits:
+        if fmt.minutes:
+            whole_s = fmt.minutes * 60 * fmt.repeat
+        else:
+            rounds = reading.rounds * fmt.repeat * (1 if fmt.share in ("split", "alternate") else team)
+            beside = [other for other in done if other.line == one.line] or done
+            whole_s = rounds * sum(once_s(other, catalog, 0.5) for other in beside)
         one.seconds = max(STEP_S, round(whole_s / team / STEP_S) * STEP_S)
 
 

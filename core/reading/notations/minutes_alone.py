@@ -46,6 +46,7 @@ def read(scan: Scan) -> Format | None:
         for place in scan.free
         if place not in times
         and place not in resting
+        and scan.phrases[place].unit != "percent"  # "12 min @ 80 % effort"
         and scan.kind(place) != "rest"
         and scan.phrases[place].kind not in _BESIDE
     ]
