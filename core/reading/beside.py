@@ -23,6 +23,7 @@ TEAM_WORDS = {
     "six": 6,
 }
 MOST_IN_TEAM = 12
+MOST_REST_MIN = 10  # a larger bare number is of seconds; common practice
 TURNS = ("ygig", "igyg", "go", "altern", "one ")  # words of taking turns
 
 
@@ -65,10 +66,22 @@ def _rests(scan: Scan) -> list[int | None]:
     while (at := scan.at("rest")) is not None:
         scan.used.add(at)
         alone = scan.kind(at + 1) == "count" and scan.kind(at + 2) in ("", "and", "then", "comma", "other")
-        found.append(_just_before(scan, at) or scan.time_near(at, bare_minutes=alone))  # "rest 3"
+        said = _just_before(scan, at) or _bare_range(scan, at + 1)
+        found.append(said or scan.time_near(at, bare_minutes=alone))  # "rest 3"
         if (between := scan.at("after-set")) is not None:
             scan.used.add(between)
     return found
+
+
+def _bare_range(scan: Scan, at: int) -> int | None:
+    """'rest 2-3', 'rest 60-90': minutes, or seconds where that would be long."""
+    at += scan.kind(at) == "colon"
+    phrase = scan.phrases[at] if scan.kind(at) == "scheme" and at not in scan.used else None
+    if phrase is None or len(phrase.values) != 2 or phrase.values[0] >= phrase.values[1]:
+        return None
+    scan.used.add(at)
+    least = int(phrase.values[0])
+    return least * 60 if phrase.values[1] <= MOST_REST_MIN else least
 
 
 def _just_before(scan: Scan, at: int) -> int | None:

@@ -90,6 +90,8 @@ def trailing(first: Format | None, second: Format) -> Format | None:
         and second == Format(scheme=second.scheme)
     ):
         return one_an_interval(first, second.scheme)
+    if first.kind == second.kind == "rounds" and first.rounds == 1:
+        return _with(second, replace(first, rounds=None))  # "each does one round before the next one"
     if first.kind == "intervals" and second.kind == "rounds" and not second.for_time:
         usual = first.rounds is None or first.work_s == TABATA_S
         rounds = second.rounds if usual else first.rounds

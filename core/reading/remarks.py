@@ -15,7 +15,7 @@ from core.reading.line import Line
 from core.reading.loads import unit_of
 from core.reading.phrases import PAIR, Phrase
 from core.reading.plain_words import plain, plain_words
-from core.reading.units import BELLS, LOAD_UNITS
+from core.reading.units import BELLS, LOAD_UNITS, METRE_PER
 
 SAME_KIT = frozenset(("dumbbell", "kettlebell", "bell", "bar", "barbell", "weight", "load"))
 TELLING = frozenset(
@@ -83,6 +83,7 @@ def take_asides(line: Line) -> None:
             or _takes_turns(line.phrases[at:stop])
             or [one.kind for one in line.phrases[at:stop]] == ["count", "of", "count"]  # "(2 of 3)" who do it
             or _is_in_sets(line.phrases[at:stop])
+            or _parts_a_way(line.phrases[at:stop], line.phrases[:at])
             or _counts_tries(line.phrases[at:stop])
             or _EQUALS_ONE.fullmatch(line.text[line.phrases[at].column : line.phrases[stop - 1].end])
             or (stop > at + 1 and line.phrases[at].kind == "or")
@@ -178,6 +179,17 @@ def _is_in_sets(phrases: Sequence[Phrase]) -> bool:
     """'(sets of max. 5)': how a number is parted, and no other."""
     kinds = [one.kind for one in phrases]
     return kinds[:2] in (["set-word", "of"], ["set-word", "max"])
+
+
+def _parts_a_way(phrases: Sequence[Phrase], before: Sequence[Phrase]) -> bool:
+    """'100 m sled push (4 x 25)', '5 km run (4 x 1250 m)': how a way is parted."""
+    if len(phrases) != 1 or phrases[0].times < PAIR or not phrases[0].values:
+        return False
+    whole = phrases[0].times * phrases[0].values[0] * METRE_PER.get(phrases[0].unit, 1)
+    return any(
+        one.unit in METRE_PER and one.times == 1 and one.values[0] * METRE_PER[one.unit] == whole
+        for one in before
+    )
 
 
 def _counts_tries(phrases: Sequence[Phrase]) -> bool:

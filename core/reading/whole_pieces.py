@@ -36,9 +36,9 @@ _BOTH = re.compile(
     re.IGNORECASE,
 )
 _ODD_AND_EVEN = re.compile(
-    r"(?P<how>[^,;]*?\b(?:emom|every\s+minute|otm)\b[^,;:–-]*[:–-]\s*)?"
-    r"(?P<odd>\W*\d[^,;]*?)\s+(?P<odds>on\s+(?:the\s+)?odds?(?:\s+min(?:ute)?s?)?)[\s,;/+&]*(?:and\s+)?"
-    r"(?P<even>\d[^,;]*?)\s+(?P<evens>on\s+(?:the\s+)?evens?(?:\s+min(?:ute)?s?)?)\W*",
+    r"(?P<how>[^,;]*?\b(?:emom|every\s+minute|otm)\b[^,;:–-]*?(?:[:–-]|\bof\b)\s*)?"
+    r"(?P<odd>\W*\d[^,;]*?)\s+(?P<odds>(?:on\s+(?:the\s+)?)?odds?(?:\s+min(?:ute)?s?)?)[\s,;/+&]*(?:and\s+)?"
+    r"(?P<even>\d[^,;]*?)\s+(?P<evens>(?:on\s+(?:the\s+)?)?evens?(?:\s+min(?:ute)?s?)?)\W*",
     re.IGNORECASE,
 )
 

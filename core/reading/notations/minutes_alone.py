@@ -41,10 +41,13 @@ def read(scan: Scan) -> Format | None:
     times = [
         place for place in scan.free if seconds_of(scan.phrases[place]) is not None and place not in resting
     ]
+    again_at = next((one for one in scan.free if scan.kind(one) == "x" and scan.kind(one + 1) == "count"), None)
+    said_again = () if again_at is None else (again_at, again_at + 1)  # "5 min windows x 4"
     others = [
         place
         for place in scan.free
         if place not in times
+        and place not in said_again
         and place not in resting
         and scan.phrases[place].unit != "percent"  # "12 min @ 80 % effort"
         and scan.kind(place) != "rest"
@@ -59,7 +62,7 @@ def read(scan: Scan) -> Format | None:
     if (
         len(times) != 1
         or others
-        or words - board_words().passable - board_words().sentences - FILLERS - {"movement"}
+        or words - board_words().passable - board_words().sentences - FILLERS - {"movement", "windows"}
     ):
         return None
     seconds = seconds_of(scan.phrases[times[0]]) or 0
@@ -67,8 +70,11 @@ def read(scan: Scan) -> Format | None:
         return None
     kept = ("rest", "team", "share", "max")  # read beside the format
     scan.used |= {place for place in scan.free if place not in resting and scan.kind(place) not in kept}
-    if scan.phrases[times[0]].times > 1:
-        return Format("intervals", rounds=scan.phrases[times[0]].times, work_s=seconds)  # "5 x 4:00"
+    rounds = scan.phrases[times[0]].times
+    if again_at is not None:
+        rounds = int(scan.phrases[again_at + 1].values[0])
+    if rounds > 1:
+        return Format("intervals", rounds=rounds, work_s=seconds)  # "5 x 4:00"
     if scan.line.minutes_below:
         return Format("every-minute", rounds=seconds // 60, minutes=seconds / 60, interval_s=60)
     if words & WITHIN_A_TIME or _to_work_up(scan) or any(scan.kind(place) == "team" for place in scan.free):

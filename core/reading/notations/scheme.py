@@ -14,8 +14,8 @@ _ANOTHER_MEANING = ("sets", "build", "tempo", "measure", "rm", "max")
 def read(scan: Scan) -> Format | None:
     """Such a list on a line of its own, or leading a line ('21-15-9 reps of')."""
     at = scan.at("scheme", "ladder", "span")
-    if at is None or scan.has(*_ANOTHER_MEANING):
-        return None
+    if at is None or scan.has(*_ANOTHER_MEANING) or scan.kind(at - 1) == "rest":
+        return None  # "3 sets, rest 2-3"
     says_how = scan.line.followed and not scan.line.named
     if any(
         scan.phrases[one].kind == "words"

@@ -86,6 +86,7 @@ def _nothing_but(scan: Scan, allowed: set[int]) -> bool:
         place in allowed
         or (scan.phrases[place].kind in _BESIDE and scan.phrases[place].unit not in METRE_PER)
         or scan.is_filler(place)
+        or (scan.kind(place - 1) == "rest" and scan.kind(place) in ("count", "scheme"))
         for place in scan.free
     )
 
