@@ -28,7 +28,7 @@ _TURNS = tuple(
         r"\b(?:goal|target|aim)\s*:?\s*(?:is\s+)?(?:sub|under|below)\s*-?\d{1,2}(?::\d{2}|\s*(?:min(?:ute)?s?\b|'))?(?!\d)",
         r"^\W*(?:in\s+)?\d{1,2}\s*(?:min(?:ute)?s?|')\s*:.*?(?P<said>[,;]\s*(?:as\s+many\s+(?:rounds|reps)(?:\s*(?:and|&|\+)\s*reps)?"
         r"\s+as\s+possible|amrap)\s*[.!]?)$",
-        r"\b1\s+[13]/[24]\s+(?=(?:reps?|front|back|overhead|goblet|squats?|bench|split|air|pull|push|ring|chin)\b)",
+        r"\b1\s*(?:&|\+|and)?\s*[13]/[24]\s+(?=(?:reps?|front|back|overhead|goblet|squats?|bench|split|air|pull|push|ring|chin)\b)",
         r",\s*\d{1,3}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|'|\")?\s+(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?\s+(?:recover(?:y|ies)?(?!\w)|(?:in\s+)?between(?=\s*(?:[.;,)]|$)))",
         r"^\W*(?:then\s+)?(?:(?:run|row|bike|ski)\s+\d{1,2}\s*x\s*\d|\d{1,2}\s*x\s*\d+(?:\.\d+)?\s*k?m\b).*?(?P<said>[,/]\s*\d{1,4}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|')?\s+"
         r"(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?\W*)$",

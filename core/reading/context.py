@@ -6,8 +6,11 @@ from __future__ import annotations
 from core.catalog import Catalog
 from core.catalog.rows import Context, Movement
 from core.reading.draft import Draft
+from core.reading.kit_words import GOING
 from core.reading.units import KG_PER
 
+SHORTEST_M = 100  # a bare number beside a machine is a distance from here on; common practice
+LEAST_SWUM_M = 25  # a length of a short pool; World Aquatics, facilities rules
 HEAVIEST_HELD_KG = 37.5  # one dumbbell of a class; heavier is a bar; common practice
 LIGHTEST_BAR_KG = 15  # a barbell is never lighter than this
 
@@ -15,6 +18,9 @@ LIGHTEST_BAR_KG = 15  # a barbell is never lighter than this
 def in_context(draft: Draft, row: Movement, catalog: Catalog, alternating: bool = False) -> str | None:
     """Give a draft the movement its word means here. The name of that movement where it is another one, which
     is noted as assumed."""
+    if _is_a_way(draft, row):
+        draft.distance_m, draft.scheme = float(draft.scheme[0]), ()
+        draft.assumed.append(f"{draft.distance_m:g} as metres")
     reading = _reading(draft, row, alternating)
     if reading is None:
         return None
@@ -22,6 +28,14 @@ def in_context(draft: Draft, row: Movement, catalog: Catalog, alternating: bool 
     name = catalog.movements[draft.movement].name
     draft.assumed.append(f"{draft.text} as {name}, as {reading[1]}")
     return name
+
+
+def _is_a_way(draft: Draft, row: Movement) -> bool:
+    """'Row', and below it '8 x 250 on 2:00': nobody counts a machine in hundreds of repetitions."""
+    goes = row.family in GOING and (row.unit == "metre" or row.metres_per_rep is not None)
+    counts = set(draft.scheme)
+    least = LEAST_SWUM_M if row.id == "swim" else SHORTEST_M
+    return goes and not draft.counts and len(counts) == 1 and min(counts) >= least
 
 
 def _reading(draft: Draft, row: Movement, alternating: bool) -> tuple[Context, str] | None:

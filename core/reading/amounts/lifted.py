@@ -23,7 +23,6 @@ LIFTED = (
     "pull-up-bar",
     "none",
 )
-SHORTEST_M = 100  # a bare number beside a machine is a distance from here on; common practice
 LEAST_LOAD = 5  # a smaller loose number is no load; common practice
 INCHES_UP_TO = 36  # a bare box height up to this is in inches, above it in cm; common practice
 

@@ -5,7 +5,8 @@ from __future__ import annotations
 import re
 
 from core.catalog.rows import Movement
-from core.reading.amounts.lifted import INCHES_UP_TO, LEAST_LOAD, LIFTED, SHORTEST_M, Lifted
+from core.reading.amounts.lifted import INCHES_UP_TO, LEAST_LOAD, LIFTED, Lifted
+from core.reading.context import SHORTEST_M
 from core.reading.loads import unit_of
 from core.reading.phrases import Phrase
 

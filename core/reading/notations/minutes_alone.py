@@ -15,6 +15,7 @@ from core.reading.tokens import seconds_of
 from core.reading.workout import Format
 
 WITHIN = ("in", "within")
+FOR_A_TIME = ("for",)
 WITHIN_A_TIME = frozenset(("in", "within", "complete", "finish", "order", "partition"))
 _BESIDE = frozenset("comma colon at words dash of then slash bar open close team share max quality".split())
 _TO_WORK = re.compile(r"\bto\s+(?:work|build|establish|find|practi[sc]e|lift|get)\b", re.IGNORECASE)
@@ -94,7 +95,7 @@ def _only_says_how(text: str) -> bool:
 
 def leads_a_list(phrases: Sequence[Phrase]) -> bool:
     """Whether a time leads a list on its line: '12 min: 10 push-ups, 200 m run', '12 min of 10 push-ups'."""
-    said = phrases[1:] if phrases and phrases[0].text.lower() in WITHIN else phrases
+    said = phrases[1:] if phrases and phrases[0].text.lower() in (*WITHIN, *FOR_A_TIME) else phrases
     leads = bool(said) and seconds_of(said[0]) is not None
     kinds = [phrase.kind for phrase in said[1:7]]
     counted = len(kinds) > 1 and kinds[0] == "of" and kinds[1] in COUNTED
@@ -111,7 +112,8 @@ def _again_and_again(scan: Scan) -> Format | None:
     )
     first, *others = ahead or (0,)
     within = bool(others) and scan.phrases[first].text.lower() in WITHIN
-    first, *others = others if within else (first, *others)
+    lasts = bool(others) and scan.phrases[first].text.lower() in FOR_A_TIME  # "for 8 min: 10 swings, .."
+    first, *others = others if within or lasts else (first, *others)
     seconds = seconds_of(scan.phrases[first]) if others else None
     of = others[0] if others and scan.kind(others[0]) == "of" else None  # "12 minutes of 5 pull-ups, 10 .."
     colon = next((place for place in others if scan.kind(place) == "colon"), of)
