@@ -40,6 +40,7 @@ _TURNS = tuple(
         r"\bwarm(?:ing)?[\s-]?up\s+to\s+(?:about\s+)?\d{2,3}\s?(?:%|kgs?|lbs?)\s*(?:,|\bthen\b)",
         r"\bnegative\s+splits?(?:\s+please)?\b",
         r"^\W*(?P<said>\d{2,4}\s+(?:total\s+)?reps(?:\s+total)?)\s+(?:as\s+a|in|per)\s+(?:pairs?|teams?|trios?)\b[^:\d]*:",
+        r"\brest(?:ing)?\s+(?:1\s?:\s?1\s+)?(?:as|with|while)\s+(?:an?\s+|your\s+|the\s+)?partner(?:\s+(?:works|goes))?\b",
         r"^\W*1\s+round\s*=",
         r"\bof\s+(?:your|the)\s+sets?\s+of\s+\d+s?\b",
         rf"\b{_MANY}\s+penalty\s+[^\W\d]+(?:\s+(?:per|for|each|every)\s+[^,;.)\d]*)?",

@@ -83,7 +83,6 @@ def take_asides(line: Line) -> None:
             or _takes_turns(line.phrases[at:stop])
             or [one.kind for one in line.phrases[at:stop]] == ["count", "of", "count"]  # "(2 of 3)" who do it
             or _is_in_sets(line.phrases[at:stop])
-            or _parts_a_way(line.phrases[at:stop], line.phrases[:at])
             or _counts_tries(line.phrases[at:stop])
             or _EQUALS_ONE.fullmatch(line.text[line.phrases[at].column : line.phrases[stop - 1].end])
             or (stop > at + 1 and line.phrases[at].kind == "or")
@@ -179,17 +178,6 @@ def _is_in_sets(phrases: Sequence[Phrase]) -> bool:
     """'(sets of max. 5)': how a number is parted, and no other."""
     kinds = [one.kind for one in phrases]
     return kinds[:2] in (["set-word", "of"], ["set-word", "max"])
-
-
-def _parts_a_way(phrases: Sequence[Phrase], before: Sequence[Phrase]) -> bool:
-    """'100 m sled push (4 x 25)', '5 km run (4 x 1250 m)': how a way is parted."""
-    if len(phrases) != 1 or phrases[0].times < PAIR or not phrases[0].values:
-        return False
-    whole = phrases[0].times * phrases[0].values[0] * METRE_PER.get(phrases[0].unit, 1)
-    return any(
-        one.unit in METRE_PER and one.times == 1 and one.values[0] * METRE_PER[one.unit] == whole
-        for one in before
-    )
 
 
 def _counts_tries(phrases: Sequence[Phrase]) -> bool:
@@ -312,10 +300,19 @@ def take_portions(line: Line) -> None:
         if (opened.kind, closed.kind) != ("open", "close") or portions.kind not in ("sets", "measure"):
             continue
         whole = portions.times * portions.values[0] if portions.times > 1 and portions.values else None
-        said = [one.values[0] for one in line.phrases[:at] if one.kind in ("count", "measure") and one.values]
-        if whole is not None and said == [whole] and portions.unit in ("", line.phrases[0].unit):
+        before = line.phrases[:at]
+        said = [one.values[0] for one in before if one.kind in ("count", "measure") and one.values]
+        counted = whole is not None and said == [whole] and portions.unit in ("", line.phrases[0].unit)
+        if counted or (whole is not None and any(_is_so_far(one, whole, portions.unit) for one in before)):
             line.remarks.append(line.text[portions.column : portions.end])
             line.take([at, at + 1, at + 2], "note", "in portions")
+
+
+def _is_so_far(phrase: Phrase, whole: float, unit: str) -> bool:
+    """Whether a phrase is a way as long as all its portions: '5 km run (4 x 1250 m)'."""
+    if phrase.unit not in METRE_PER or phrase.times > 1:
+        return False
+    return phrase.values[0] * METRE_PER[phrase.unit] == whole * METRE_PER.get(unit or phrase.unit, 0)
 
 
 _HALF_A_SIDE = re.compile(
