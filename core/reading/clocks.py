@@ -59,7 +59,7 @@ def clock_of_the_class(rows: list[Row]) -> None:
     near = all(a[1] <= b[0] <= a[1] + LONGEST_PAUSE_MIN for a, b in itertools.pairwise(spans))
     known = [read_heading(row.text[match.end() :]) for row, match in timed]
     sections = sum(one is not None and one.kind is not None for one in known)
-    planned = len(timed) >= LEAST_WINDOWS and spans[0][0] == 0
+    planned = in_seconds and len(timed) >= LEAST_WINDOWS and spans[0][0] == 0
     if len(timed) < LEAST_LABELS or not near or (sections < LEAST_LABELS and not planned):
         return
     for (row, match), (start, end) in zip(timed, spans, strict=True):

@@ -69,7 +69,7 @@ class DivisionAttacher:
         return True
 
     def _unlike(self, part: PartDraft, shared: list[int], draft: Draft) -> int:
-        """The shared line that one like none of them stands in for: the last, of those that go somewhere where
+        """The shared line that one like none of them stands in for: the last, of those that go somewhere if
         it does, else of the others."""
         goes = self.catalog.movements[draft.movement].family in GOING
         alike = [

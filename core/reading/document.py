@@ -30,6 +30,7 @@ from core.reading.headings import (
     Heading,
 )
 from core.reading.heads import LONGEST_CAPITALS, Heads
+from core.reading.in_full import in_full
 from core.reading.languages import Translated, Translator
 from core.reading.names import Names
 from core.reading.numbering import (
@@ -72,7 +73,6 @@ from core.reading.rows import (
 from core.reading.rungs import goes_on, rungs_in_rows
 from core.reading.several import PieceCuts
 from core.reading.side_by_side import side_by_side
-from core.reading.spelled import with_digits
 from core.reading.table_rows import find_tables
 from core.reading.team_roles import change_said, changes_only, team_roles, without_open
 from core.reading.tokens import seconds_of, tokenize
@@ -250,7 +250,7 @@ class DocumentPass:
             else:
                 plain = without_brackets(without_plural(without_rule(plain)))
                 english = self.translator.line(plain) if self.translator else Translated(plain)
-                english = with_digits(english, self.names.starts)
+                english = in_full(english, self.names.starts)
                 yield Row(number, line, english, indent_of(plain), blank, english.text)
             blank = False
 

@@ -197,9 +197,23 @@ def ordinals(rows: list[Row]) -> None:
     """'First, 10 min of shoulders: ..', 'Second, strict press: ..': pieces in their order, told one after the
     other."""
     found = [(row, match) for row in rows if row.role == "work" and (match := ORDINAL.match(row.text))]
-    for row, match in found if len(found) >= LEAST_LABELS else ():
+    again = _SO_MANY_TIMES.search(_above(rows, found[0][0])) if len(found) >= LEAST_LABELS else None
+    for place, (row, match) in enumerate(found if len(found) >= LEAST_LABELS else (), start=1):
         row.start = match.end()
-        row.heading = Heading(match["word"].capitalize(), None, match.end())
+        if again is not None and int(again[1]) == len(found):  # "3 x 8 min AMRAP", and below it "First: .."
+            row.letter = place
+            row.marks.append((0, len(match.group().rstrip()), f"number {place} of the list"))
+        else:
+            row.heading = Heading(match["word"].capitalize(), None, match.end())
+
+
+_SO_MANY_TIMES = re.compile(r"\b(\d)\s*(?:x|×|times)\s*\d", re.IGNORECASE)
+
+
+def _above(rows: list[Row], row: Row) -> str:
+    """The text of the row above one; empty where it is the first."""
+    at = next(at for at, one in enumerate(rows) if one is row)
+    return rows[at - 1].text if at else ""
 
 
 ORDINAL = re.compile(

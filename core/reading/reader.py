@@ -29,6 +29,7 @@ from core.reading.rungs import goes_on
 from core.reading.state import Reading
 from core.reading.tables import Standard, is_division
 from core.reading.tokens import seconds_of, tokenize
+from core.reading.traces import without_trace
 from core.reading.usable import check_amount, check_text, lines_of
 from core.reading.workout import Unread, Workout
 
@@ -73,15 +74,17 @@ class _Reader:
         self.columns = ColumnLines(reading, self.pieces)
         self.preface: list[str] = []
         self.title = ""
+        self.lines: tuple[tuple[int, str], ...] = ()  # number -> text, as written
         self.sure: set[int] = set()  # lines whose doubts were answered
 
     def read(self, text: str) -> Workout:
         """The whole text."""
+        self.lines = tuple(enumerate(lines_of(text), start=1))
         shown = shown_languages(text)
         little = frozenset(word for one in languages() if one.name in shown for word in one.functions)
         names = self.reading.names
         rows = DocumentPass(names, Prose(names, little), translator(shown) if shown else None).read(
-            lines_of(text)
+            [line for _, line in self.lines]
         )
         gap = False
         for row in rows:
@@ -114,9 +117,9 @@ class _Reader:
         works = [work.movement for part in parts for work in part.work]
         check_amount(len(parts), len(works), len(set(works)))
         doubts = doubts_of(parts, tuple(reading.parts.two_caps), reading.catalog, frozenset(self.sure))
-        return Workout(
-            self.title, parts, written.unread(reading.unread), doubts, written.marks(reading.marks)
-        )
+        marks, lost = without_trace(written.marks(reading.marks), parts, self.lines)
+        unread = sorted((*written.unread(reading.unread), *lost), key=lambda one: (one.line, one.column))
+        return Workout(self.title, parts, tuple(unread), doubts, tuple(marks))
 
     # -- one row --------------------------------------------------------------------------------
 

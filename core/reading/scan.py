@@ -12,6 +12,7 @@ FILLERS = frozenset(
     perform total each every repeat x as many window long alternating alternate alt rotating rotate
     between then go to up style workout wod s set sets interval intervals station stations movement
     remaining movements exercise exercises is clock unbroken effort efforts score your until both giant
+    descending ascending ladder
     """.split()
 )
 MOST_ROUNDS = 200

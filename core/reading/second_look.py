@@ -108,7 +108,7 @@ def _percent(stretch: _Stretch) -> str:
 def _load(stretch: _Stretch) -> str:
     """The first load that nothing in the stretch has as a load or as anything else."""
     fmt = stretch.part.format
-    read = {value for work in stretch.works for value in _numbers(work)}
+    read = {value for work in stretch.works for value in numbers_of(work)}
     read |= {float(value) for value in (fmt.work_s, fmt.rest_s, *fmt.scheme) if value}
     for number, text in stretch.lines:
         for found in _LOAD.finditer(text):
@@ -119,7 +119,7 @@ def _load(stretch: _Stretch) -> str:
     return ""
 
 
-def _numbers(work: Work) -> Iterator[float]:
+def numbers_of(work: Work) -> Iterator[float]:
     """Every number a line may have written for a work."""
     written = work.written
     yield from work.loads

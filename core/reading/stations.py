@@ -32,9 +32,9 @@ def places_of(fmt: Format, work: Sequence[Draft], catalog: Catalog) -> dict[int,
         return {}
     again = fmt.repeat if fmt.kind == "as-many-as-possible" else fmt.rounds or 1
     places = fmt.stations or len(numbers)  # those of rest are counted
-    times = max(1, again // places) if again % places == 0 else again
     found = {}
     for number in numbers:
+        times = max(1, again // places + (number <= again % places))
         here = [one for one in work if one.station == number]
         own = replace(fmt, rounds=times, stations=0, repeat=1)
         if fmt.kind == "as-many-as-possible" or (

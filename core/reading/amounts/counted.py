@@ -7,9 +7,9 @@ from collections.abc import Callable
 from itertools import takewhile
 
 from core.reading.amounts.lifted import INCHES_UP_TO
-from core.reading.context import SHORTEST_M
 from core.reading.amounts.measured import MAX_COUNT, Measured
 from core.reading.board_words import board_words
+from core.reading.context import SHORTEST_M
 from core.reading.kit_words import HAND_WEIGHTS, IMPLEMENT_WORDS
 from core.reading.loads import SURELY_POUNDS
 from core.reading.phrases import Phrase

@@ -11,8 +11,8 @@ from core.reading.amounts.counted import (
     WEIGHTS,
     Counted,
 )
-from core.reading.context import SHORTEST_M
 from core.reading.amounts.measured import MAX_COUNT
+from core.reading.context import SHORTEST_M
 from core.reading.kit_words import HAND_WEIGHTS
 from core.reading.loads import unit_of
 from core.reading.phrases import Phrase

@@ -42,7 +42,9 @@ def read(scan: Scan) -> Format | None:
     times = [
         place for place in scan.free if seconds_of(scan.phrases[place]) is not None and place not in resting
     ]
-    again_at = next((one for one in scan.free if scan.kind(one) == "x" and scan.kind(one + 1) == "count"), None)
+    again_at = next(
+        (one for one in scan.free if scan.kind(one) == "x" and scan.kind(one + 1) == "count"), None
+    )
     said_again = () if again_at is None else (again_at, again_at + 1)  # "5 min windows x 4"
     others = [
         place

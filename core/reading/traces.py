@@ -1,0 +1,58 @@
+"""Amounts that were understood and went nowhere ('4 x 3 @ 77.5 %' above what has its own): handed back."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterable, Sequence
+from dataclasses import replace
+
+from core.reading.second_look import numbers_of
+from core.reading.workout import Mark, Part, Unread
+
+_COUNTS = re.compile(r"\b(?:reps|sets|sets of \d+|m|cal)$")  # what a mark says of repetitions, ways, calories
+_NUMBER = re.compile(r"\d+(?:[.,]\d+)?")
+_ELSEWHERE = re.compile(r"\beach\b|\bor\b|\bper\b", re.IGNORECASE)  # "20 climbs (5 each)", "500 m or 400 m"
+_NEAR = 0.02  # numbers this near each other are one, as a share
+
+
+def without_trace(
+    marks: Sequence[Mark], parts: Sequence[Part], lines: Iterable[tuple[int, str]]
+) -> tuple[list[Mark], list[Unread]]:
+    """The marks, with those of amounts that no part holds as unread, and these. lines: number -> text as
+    written."""
+    texts = dict(lines)
+    held = _held(parts)
+    kept: list[Mark] = []
+    lost: list[Unread] = []
+    for mark in marks:
+        text = texts.get(mark.line, "")
+        said = text[mark.column - 1 : mark.column - 1 + mark.length]
+        if mark.role != "amount" or _ELSEWHERE.search(text) or _is_held(said, mark.says, held):
+            kept.append(mark)
+            continue
+        reason = "an amount that nothing on the board takes"
+        kept.append(replace(mark, role="unread", says=reason))
+        lost.append(Unread(mark.line, mark.column, said, reason))
+    return kept, lost
+
+
+def _held(parts: Iterable[Part]) -> set[float]:
+    """Every number that stands in what was read."""
+    held: set[float] = set()
+    for part in parts:
+        fmt = part.format
+        held.update(float(one) for one in fmt.scheme)
+        held.update(float(one or 0) for one in (fmt.rounds, fmt.repeat, fmt.stations, fmt.team, fmt.minutes))
+        for work in part.work:
+            held.update(numbers_of(work))
+            held.update((float(work.reps), float(work.written.reps_to or 0)))
+    return held
+
+
+def _is_held(said: str, says: str, held: set[float]) -> bool:
+    """Whether any number of an amount, as written or as understood, stands in what was read; true of times,
+    which may be a window."""
+    if not _COUNTS.search(says):
+        return True
+    numbers = [float(one.replace(",", ".")) for one in _NUMBER.findall(f"{said} {says}")]
+    return not numbers or any(abs(one - other) <= _NEAR * one for one in numbers for other in held)
