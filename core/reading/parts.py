@@ -312,7 +312,7 @@ class Parts:
         listed = fmt is not None and fmt.kind == "for-time" and bool(fmt.scheme) and not part.exact
         return (
             fmt is not None
-            and (fmt.kind == "every-minute" or (listed and (draft.sets or 0) > 1))
+            and (fmt.kind == "every-minute" or ((listed or fmt.kind == "intervals") and (draft.sets or 0) > 1))
             and draft.sets_written
             and draft.station is None
             and not any(one.station or one.sets_written for one in part.work)

@@ -6,10 +6,12 @@ import re
 from collections.abc import Iterable, Sequence
 from dataclasses import replace
 
+from core.reading.granted import sets_of
 from core.reading.second_look import numbers_of
 from core.reading.workout import Mark, Part, Unread
 
 _COUNTS = re.compile(r"\b(?:reps|sets|sets of \d+|m|cal)$")  # what a mark says of repetitions, ways, calories
+_SETS = re.compile(r"(\d+) sets")
 _NUMBER = re.compile(r"\d+(?:[.,]\d+)?")
 _ELSEWHERE = re.compile(r"\beach\b|\bor\b|\bper\b", re.IGNORECASE)  # "20 climbs (5 each)", "500 m or 400 m"
 _NEAR = 0.02  # numbers this near each other are one, as a share
@@ -22,12 +24,13 @@ def without_trace(
     written."""
     texts = dict(lines)
     held = _held(parts)
+    most = max((sets_of(work) for part in parts for work in part.work), default=0)
     kept: list[Mark] = []
     lost: list[Unread] = []
     for mark in marks:
         text = texts.get(mark.line, "")
         said = text[mark.column - 1 : mark.column - 1 + mark.length]
-        if mark.role != "amount" or _ELSEWHERE.search(text) or _is_held(said, mark.says, held):
+        if mark.role != "amount" or _ELSEWHERE.search(text) or _is_held(said, mark.says, held, most):
             kept.append(mark)
             continue
         reason = "an amount that nothing on the board takes"
@@ -49,9 +52,12 @@ def _held(parts: Iterable[Part]) -> set[float]:
     return held
 
 
-def _is_held(said: str, says: str, held: set[float]) -> bool:
+def _is_held(said: str, says: str, held: set[float], most: int) -> bool:
     """Whether any number of an amount, as written or as understood, stands in what was read; true of times,
-    which may be a window."""
+    which may be a window, and of some of the ``most`` sets of a line."""
+    sets = _SETS.fullmatch(says)
+    if sets is not None and int(sets[1]) <= most:
+        return True
     if not _COUNTS.search(says):
         return True
     numbers = [float(one.replace(",", ".")) for one in _NUMBER.findall(f"{said} {says}")]
