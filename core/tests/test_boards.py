@@ -77,6 +77,7 @@ class Boards(unittest.TestCase):
                 "thirteenth",
                 "fourteenth",
                 "fifteenth",
+                "sixteenth",
             )
         ]
         self.assertEqual(found, said)
