@@ -41,6 +41,7 @@ _TURNS = tuple(
         r"\bnegative\s+splits?(?:\s+please)?\b",
         r"^\W*(?P<said>\d{2,4}\s+(?:total\s+)?reps(?:\s+total)?)\s+(?:as\s+a|in|per)\s+(?:pairs?|teams?|trios?)\b[^:\d]*:",
         r"\brest(?:ing)?\s+(?:1\s?:\s?1\s+)?(?:as|with|while)\s+(?:an?\s+|your\s+|the\s+)?partner(?:\s+(?:works|goes))?\b",
+        r"\b(?:alternat(?:e|ing)|rotat(?:e|ing))\s+(?:between\s+)?A\s*(?:and|&|/|,)\s*B\b(?:\s*\([AB,\s-]+\))?",
         r"^\W*1\s+round\s*=",
         r"\bof\s+(?:your|the)\s+sets?\s+of\s+\d+s?\b",
         rf"\b{_MANY}\s+penalty\s+[^\W\d]+(?:\s+(?:per|for|each|every)\s+[^,;.)\d]*)?",

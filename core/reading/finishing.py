@@ -350,7 +350,13 @@ def _all_in_each(part: PartDraft, fmt: Format) -> None:
     hold all of them."""
     numbers = {one.station for one in part.work if one.station} | part.rest_stations
     long = fmt.kind == "every-minute" and (fmt.interval_s or 0) >= LEAST_SHARED_S and not part.exact
-    if long and len(numbers) == PAIR and fmt.rounds and fmt.rounds % PAIR and not part.by_words:
+    if (
+        long
+        and len(numbers) == PAIR
+        and fmt.rounds
+        and fmt.rounds % PAIR
+        and not (part.by_words or part.by_turns)
+    ):
         for one in part.work:
             one.station = None
 

@@ -38,7 +38,7 @@ _SPELLED = re.compile(
 )
 _MEASURED = re.compile(
     r"[\s-]+(?:met(?:re|er)s?|kilomet(?:re|er)s?|k?m|cals?|calories|reps?|repetitions|min(?:ute)?s?"
-    r"|sec(?:ond)?s?|miles?|rounds|sets|kilos?|kgs?|pounds|lbs?|per\s?cent|each|unbroken)(?!\w)",
+    r"|sec(?:ond)?s?|miles?|rounds|sets|kilos?|kgs?|pounds|lbs?|per\s?cent|each|unbroken|on|off)(?!\w)",
     re.IGNORECASE,
 )
 _SPOKEN_OF = re.compile(
@@ -53,6 +53,19 @@ _BY_STEPS = re.compile(
     re.IGNORECASE,
 )
 MOST_RUNGS = 30
+_SETS_AT = (
+    r"(?:the\s+)?(?:first|next|then|last|final)\s+(?P<sets{0}>\d|one|two|three|four|five|six)\s*(?:sets?|reps?|rounds?)?"
+    r"\s*(?:at|@|on)\s*(?P<load{0}>\d{{2,3}}(?:[.,]5)?)\s*(?:%|percent|kg|kilos?|lbs?)?"
+)
+_UNIT = re.compile(r"%|percent|kg|kilos?|lbs?", re.IGNORECASE)
+_IN_TURN = re.compile(
+    r",?\s*"
+    + r"\s*[,;]?\s*(?:and\s+|then\s+)?".join((_SETS_AT.format(1), _SETS_AT.format(2)))
+    + r"(?:\s*[,;]?\s*(?:and\s+|then\s+)?"
+    + _SETS_AT.format(3)
+    + r")?(?![\w])",
+    re.IGNORECASE,
+)
 _PULL_AND_PUSH = re.compile(
     r"\d\s+(?P<pull>pulls?)(?=\s*(?:$|[,;/|+&]|and\b))(?=.*\d\s+push)"
     r"|(?<=\d)\s+(?P<push>push(?:es)?)(?=\s*(?:$|[,;/|+&]|and\b))",
@@ -73,6 +86,7 @@ def in_full(line: Translated, begins_a_name: Callable[[str], bool]) -> Translate
         ),
         *_ladders(line.text),
         *_pulls_and_pushes(line.text),
+        *_loads_in_turn(line.text),
     ]
     apart = all(one[1] <= other[0] for one, other in itertools.pairwise(sorted(cuts)))
     return rebuilt(line, sorted(cuts)) if cuts and apart else line
@@ -86,6 +100,17 @@ def _ladders(text: str) -> Iterator[tuple[int, int, str]]:
         rungs = range(first, last - 1, -step) if first > last else range(first, last + 1, step)
         if step and 2 < len(rungs) <= MOST_RUNGS and rungs[-1] == last:
             yield said.start(), said.end(), "-".join(map(str, rungs))
+
+
+def _loads_in_turn(text: str) -> Iterator[tuple[int, int, str]]:
+    """'6 x 2, first two sets at 65 %, next two at 70 %, last two at 75 %': a load for each set."""
+    for said in _IN_TURN.finditer(text) if "last " in text or "next " in text else ():
+        loads: list[str] = []
+        for place in ("1", "2", "3"):
+            sets = said["sets" + place]
+            loads += [said["load" + place]] * (0 if sets is None else _worth(sets) or int(sets))
+        units = _UNIT.findall(said.group())
+        yield said.start(), said.end(), f" @ {'/'.join(loads)} {units[-1] if units else ''}"
 
 
 def _pulls_and_pushes(text: str) -> Iterator[tuple[int, int, str]]:

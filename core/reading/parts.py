@@ -209,7 +209,7 @@ class Parts:
         """'100 cal bike for time. Every 2 min 5 burpees': the minutes only interrupt the piece."""
         kind = part.format.kind if part.format is not None else "for-time"
         said = part.format is not None or not (self.after_blank or any(one.sets_written for one in part.work))
-        timed = said and kind in ("for-time", "as-many-as-possible") and bool(part.work)
+        timed = said and kind in ("for-time", "as-many-as-possible") and bool(part.work or part.each_reps)
         if not timed or fmt.kind != "every-minute" or fmt.rounds is not None or not row.named:
             return False
         part.notes.append(f"every {(fmt.interval_s or 60) // 60}:{(fmt.interval_s or 60) % 60:02}")
@@ -312,7 +312,9 @@ class Parts:
         listed = fmt is not None and fmt.kind == "for-time" and bool(fmt.scheme) and not part.exact
         return (
             fmt is not None
-            and (fmt.kind == "every-minute" or ((listed or fmt.kind == "intervals") and (draft.sets or 0) > 1))
+            and (
+                fmt.kind == "every-minute" or ((listed or fmt.kind == "intervals") and (draft.sets or 0) > 1)
+            )
             and draft.sets_written
             and draft.station is None
             and not any(one.station or one.sets_written for one in part.work)

@@ -38,6 +38,7 @@ TEAM_WORDS = re.compile(
     r"team|group|pair|partner|trio|duo|person|relay|split|shar|one works|each athlete", re.IGNORECASE
 )
 _WINDOW = re.compile(r"\((\d{1,2})\s*[-–]\s*(\d{1,2})(?:\s*(?:min|'))?\)")
+_BARE_MINUTES = re.compile(r"\s*\((\d{1,2})\)\s*$")
 _CLOCK_WINDOW = re.compile(r"(\d{1,2}):00\s*[-–]\s*(\d{1,2}):00")
 DAY_H = 24  # minutes beyond are no hours
 _QUOTES = '"“”„«»'
@@ -223,6 +224,8 @@ class _Reader:
         for place, (start, stop, note) in enumerate(row.pieces):
             if note:
                 self._note(row, row.as_written(start, stop))
+                if row.heading is not None and row.heading.kind == "event":
+                    self._team_of_event(row, start, stop)
                 self.loads.read(row, start, stop)
                 self.reading.mark(
                     row, start, start + len(row.text[start:stop].rstrip()), "note", "a coach's note"
@@ -284,7 +287,8 @@ class _Reader:
         )
         if window is not None and of_the_piece and int(window[2]) > int(window[1]):
             said.append((int(window[2]) - int(window[1])) * 60)  # "Part A (0-12): AMRAP", "B - 18:00-30:00"
-        said.append(row.lasts_min * 60)
+        bare = _BARE_MINUTES.match(row.text[end : row.start])  # "Conditioning (12): .."
+        said.append((int(bare[1]) if bare else row.lasts_min) * 60)
         if (last := self.reading.parts.last) is not None and any(said):
             last.lasts_s = next(filter(None, said))
 
@@ -296,6 +300,14 @@ class _Reader:
         last = self.reading.parts.last
         if found is not None and found.format.team and last is not None:
             last.changes |= {"team": found.format.team, "share": found.format.share}
+
+    def _team_of_event(self, row: Row, start: int, stop: int) -> None:
+        """'Event 5 - Saturday 15:40, main floor - teams of 3, two at a time': who shares it."""
+        said = TEAM_WORDS.search(row.text, start, stop)
+        found = read_format(Line(row.number, row.text, start, stop)) if said else None
+        last = self.reading.parts.last
+        if found is not None and found.format.team and last is not None:
+            last.changes |= {"team": found.format.team, "share": found.format.share or "split"}
 
     def _inline_stations(self, row: Row, stations: Sequence[tuple[int, int, int, int]]) -> None:
         """'A) 10 rows B) 12 swings C) rest' on one line."""

@@ -365,7 +365,11 @@ class Splitter:
             return named or following.kind in STARTS_NEXT
         if kind == "slash" and not (read.of_division and following.kind in STARTS_NEXT):
             words = [one for one in rest if read.phrases[one].kind == "words"]
-            return following.kind in _AFTER_SLASH and self._named(read, words[:1])
+            counts = following.kind == "count" and words[:1] == [upcoming + 1]
+            unknown = counts and not only_fillers(
+                read.phrases[upcoming + 1].text
+            )  # "12 raises / 20 what-nots"
+            return following.kind in _AFTER_SLASH and (unknown or self._named(read, words[:1]))
         return True
 
     def _ends_amounts(self, read: Line, kind: str, here: list[int], rest: list[int], bare: bool) -> bool:

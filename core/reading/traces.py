@@ -27,7 +27,12 @@ def without_trace(
     most = max((sets_of(work) for part in parts for work in part.work), default=0)
     kept: list[Mark] = []
     lost: list[Unread] = []
+    behind = {(one.line, one.column) for one in marks if one.role == "unread"}
     for mark in marks:
+        end = mark.column + mark.length
+        if (mark.line, end) in behind or (mark.line, end + 1) in behind:
+            kept.append(mark)  # "20 what-nots": what it counts is handed back
+            continue
         text = texts.get(mark.line, "")
         said = text[mark.column - 1 : mark.column - 1 + mark.length]
         if mark.role != "amount" or _ELSEWHERE.search(text) or _is_held(said, mark.says, held, most):
