@@ -134,8 +134,12 @@ def clock_rows(rows: list[Row]) -> None:
         for row in rows
         if row.role == "work" and not row.heading and (match := OF_THE_CLOCK.match(row.content))
     ]
-    plain = sum(not arranges(row.content) for row, _ in timed)
-    times = [int(match.group(1)) * 60 + int(match.group(2)) for _, match in timed]
+    headed = [read_heading(row.content[match.end() :]) for row, match in timed]
+    plain = sum(
+        not arranges(row.content) or (one is not None and one.opens == "part")
+        for (row, _), one in zip(timed, headed, strict=True)
+    )
+    times = [int(match.group(1)) * 60 + int(match.group(2) or 0) for _, match in timed]
     of_class = (
         bool(times) and times[0] == 0 and len(times) > LEAST_CLOCK_ROWS
     )  # "0:00 welcome", "0:05 warm-up"
@@ -150,4 +154,4 @@ def clock_rows(rows: list[Row]) -> None:
             row.heading = Heading(inner.name, inner.kind, row.start + inner.end)
             row.start += inner.end
         elif inner is None:
-            row.heading = Heading(f"{match.group(1)}:{match.group(2)}", None, row.start)
+            row.heading = Heading(f"{match.group(1)}:{match.group(2) or '00'}", None, row.start)

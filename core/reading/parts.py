@@ -16,6 +16,7 @@ from core.reading.formats import FormatFound
 from core.reading.merging import kind_only, merged, said, trailing
 from core.reading.notations.twenty_ten import TWENTY_TEN
 from core.reading.part_draft import PartDraft
+from core.reading.phrases import PAIR
 from core.reading.rows import Row
 from core.reading.workout import Format, Part, PartKind
 
@@ -147,7 +148,9 @@ class Parts:
             and (part.format.rounds or part.format.kind == "as-many-as-possible")
             and part.work
         ):
-            changes["repeat"] = changes.pop("rounds")  # "x 2" below "3 rounds": all of it twice
+            again = changes.pop("rounds")
+            if not _fills_its_intervals(part, again):
+                changes["repeat"] = again  # "x 2" below "3 rounds": all of it twice
         part.changes |= changes
 
     def _sets_of_a_bare_lift(self, part: PartDraft, fmt: Format, row: Row) -> bool:
@@ -344,6 +347,19 @@ class Parts:
         """'FRIDAY - PAIRS' above the day's pieces: a part that says nothing but who shares them."""
         teams = part.format is None and part.changes.keys() <= {"team", "share"} and bool(part.changes)
         return teams and any(other.work for other in self.all)
+
+
+def _fills_its_intervals(part: PartDraft, again: int) -> bool:
+    """'8 min, 20 s on, 10 s off' above a list of four, and below it '(x4)': an interval for each, in turn."""
+    lines = [one for one in part.work if one.as_prescribed]
+    fmt = part.format
+    fills = fmt is not None and fmt.kind == "intervals" and again * len(lines) == fmt.rounds
+    placed = any(one.station or one.sets for one in lines)
+    if not fills or placed or len(lines) < PAIR:
+        return False
+    for place, one in enumerate(lines, start=1):
+        one.station = place
+    return True
 
 
 def _again_in_turn(before: Format, fmt: Format) -> Format:

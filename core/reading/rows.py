@@ -40,7 +40,9 @@ SET_NUMBER = re.compile(
     r"|(?P<bare>\d{1,2})(?:\s*[-–]\s*(?P<until>\d{1,2}))?\s*:\s*(?=\d+\s*(?:reps?\b|[x@%])))(?=[\d@(]|at\s+\d)",
     re.IGNORECASE,
 )
-OF_THE_CLOCK = re.compile(r"^\s*(?:at\s+)?([012]?\d)[:.h]([0-5]\d)\s*(?:h|uhr)?\s*[-–:|]?\s+(?=[A-Za-z\"“])")
+OF_THE_CLOCK = re.compile(
+    r"^\s*(?:at\s+)?([012]?\d)(?:[:.h]([0-5]\d)\s*(?:h|uhr|[ap]\.?m\.?)?|\s?[ap]\.?m\.?)\s*[-–:|]?\s+(?=[A-Za-z\"“])"
+)
 OF_THE_HOUR = re.compile(
     r"^\s*(?:min(?:ute)?s?\s+)?([0-6]?\d)\s*[-–]\s*([0-6]?\d)\s*(?:min|')?(?:\s*[:\-–]?\s+(?!reps?\b)(?=[A-Za-z\"“])|\s*:\s+(?=\d))",
     re.IGNORECASE,
