@@ -30,7 +30,7 @@ _TURNS = tuple(
         r"\s+as\s+possible|amrap)\s*[.!]?)$",
         r"\b1\s*(?:&|\+|and)?\s*[13]/[24]\s+(?=(?:reps?|front|back|overhead|goblet|squats?|bench|split|air|pull|push|ring|chin)\b)",
         r",\s*\d{1,3}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|'|\")?\s+(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?\s+(?:recover(?:y|ies)?(?!\w)|(?:in\s+)?between(?=\s*(?:[.;,)]|$)))",
-        r"^\W*(?:then\s+)?(?:(?:run|row|bike|ski)\s+\d{1,2}\s*x\s*\d|\d{1,2}\s*x\s*\d+(?:\.\d+)?\s*k?m\b).*?(?P<said>[,/]\s*\d{1,4}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|')?\s+"
+        r"^\W*(?:then\s+)?(?:(?:run|row|bike|ski)\s+\d{1,2}\s*x\s*\d|\d{1,2}\s*x\s*\d+(?:\.\d+)?\s*k?m\b).*?(?P<said>(?:[,/]|\bw/|\bwith)\s*\d{1,4}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|')?\s+"
         r"(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?\W*)$",
         r"\+\s?\d+(?:[.,]\d+)?\s*(?:%|kgs?|lbs?)\s+(?:each|every|per)(?:\s+(?:set|round|week|lift|time|rep|minute))?\b",
         r"(?<=sets)\s+of\s+(?:each|every)\s+(?:superset|pair|couplet|exercise|movement)\b",
@@ -42,6 +42,9 @@ _TURNS = tuple(
         r"^\W*(?P<said>\d{2,4}\s+(?:total\s+)?reps(?:\s+total)?)\s+(?:as\s+a|in|per)\s+(?:pairs?|teams?|trios?)\b[^:\d]*:",
         r"\brest(?:ing)?\s+(?:1\s?:\s?1\s+)?(?:as|with|while)\s+(?:an?\s+|your\s+|the\s+)?partner(?:\s+(?:works|goes))?\b",
         r"\b(?:alternat(?:e|ing)|rotat(?:e|ing))\s+(?:between\s+)?A\s*(?:and|&|/|,)\s*B\b(?:\s*\([AB,\s-]+\))?",
+        r"\(?\balt(?:ernat(?:e|ing))?\.?\s+(?:arms?\s+|sides?\s+|hands?\s+)?every\s+\d{1,2}"
+        r"(?:\s+reps?)?\)?(?!\s*(?:min|s\b|sec|:))",
+        r"(?<=%)\s+of\s+(?:your\s+|the\s+|today['’]?s\s+)?(?:1\s?rm|best|max)\s+[a-z][a-z &-]{3,24}(?=\s*(?:$|[,.;)+]))",
         r"^\W*1\s+round\s*=",
         r"\bof\s+(?:your|the)\s+sets?\s+of\s+\d+s?\b",
         rf"\b{_MANY}\s+penalty\s+[^\W\d]+(?:\s+(?:per|for|each|every)\s+[^,;.)\d]*)?",

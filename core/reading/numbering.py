@@ -9,7 +9,7 @@ from collections.abc import Callable, Iterator
 from core.reading.board_words import board_words
 from core.reading.divisions import leading_division
 from core.reading.formats import read_format
-from core.reading.headings import OWN_KINDS, Heading, read_heading
+from core.reading.headings import OWN_KINDS, QUOTED, Heading, read_heading
 from core.reading.line import Line
 from core.reading.names import Names
 from core.reading.phrases import PAIR
@@ -477,6 +477,12 @@ def numbered_sections(rows: list[Row], names: Names) -> None:
         elif headed and row.bullet == headed + 1 and row.role == "work":
             _make_heading(row)  # "4. If time: plank" after "3. WOD: 4 rounds .."
             headed += 1
+        quoted = QUOTED.match(row.content) if row.role == "work" else None
+        called = quoted is not None and quoted.end() == len(row.content)
+        if quoted is not None and called and (row.heading or row.bullet is not None):
+            row.heading = row.heading or Heading(quoted[1].strip(), None, 0, alone=True, quoted=True)
+            row.marks.append((row.start, len(row.text), "what it is called"))
+            row.start, row.bullet = len(row.text), None
         if row.bullet is not None and row.heading is None and _is_called(rows, at, names):
             row.heading = Heading(
                 " ".join(row.content.split()).strip(" :-–"), None, len(row.text), alone=True

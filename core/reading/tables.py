@@ -155,6 +155,8 @@ def read_head(line: str) -> Head | None:
         if len(cells) < LEAST_COLUMNS:
             continue
         columns = tuple(_column(cell.text) for cell in cells)
+        if not cells[0].text and len(_AMOUNTS & set(columns)) > 1:
+            columns = ("movement", *columns[1:])  # the corner above the names is empty
         known = {column for column in columns if column}
         if "movement" in known and known & _AMOUNTS and ("men" in known) == ("women" in known):
             return Head(columns, separator, tuple(cell.text for cell in cells))
