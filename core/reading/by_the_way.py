@@ -44,7 +44,8 @@ _TURNS = tuple(
         r"\b(?:alternat(?:e|ing)|rotat(?:e|ing))\s+(?:between\s+)?A\s*(?:and|&|/|,)\s*B\b(?:\s*\([AB,\s-]+\))?",
         r"\(?\balt(?:ernat(?:e|ing))?\.?\s+(?:arms?\s+|sides?\s+|hands?\s+)?every\s+\d{1,2}"
         r"(?:\s+reps?)?\)?(?!\s*(?:min|s\b|sec|:))",
-        r"(?<=%)\s+of\s+(?:your\s+|the\s+|today['’]?s\s+)?(?:1\s?rm|best|max)\s+[a-z][a-z &-]{3,24}(?=\s*(?:$|[,.;)+]))",
+        r"(?<=%)\s+of\s+(?:your\s+|the\s+|today['’]?s\s+)?(?:1\s?rm|best|max)\s+[a-z][a-z &-]{3,24}"
+        r"(?=\s*(?:$|[,.;)+]))",
         r"^\W*1\s+round\s*=",
         r"\bof\s+(?:your|the)\s+sets?\s+of\s+\d+s?\b",
         rf"\b{_MANY}\s+penalty\s+[^\W\d]+(?:\s+(?:per|for|each|every)\s+[^,;.)\d]*)?",

@@ -102,6 +102,23 @@ def short_days(rows: list[Row]) -> None:
             return
 
 
+def initial_days(rows: list[Row]) -> None:
+    """'M: ..', 'T: ..', 'W: ..', 'F: ..': days of the week by their first letters, in order."""
+    found = [(row, match) for row in rows if row.role == "work" and (match := _INITIAL.match(row.text))]
+    if len(found) < LEAST_INITIALS:
+        return
+    days = iter(WEEKDAYS)
+    named = [next((day for day in days if day[0] == match[1]), None) for _, match in found]
+    if all(named):
+        for (row, match), day in zip(found, named, strict=True):
+            row.day = Heading(str(day), None, match.end(), "day")
+
+
+LEAST_INITIALS = 4
+WEEKDAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
+_INITIAL = re.compile(r"^\s*([MTWFS])\s*[:–-]\s+(?=\S)")
+
+
 def weeks_side_by_side(rows: list[Row]) -> None:
     """'Week 1: 4x6', 'Week 2: 5x4 <- this week', 'Week 3: 6x2': only the week that is marked is this
     day's."""

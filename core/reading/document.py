@@ -18,6 +18,7 @@ from core.reading.clocks import (
     clock_of_the_class,
     clock_rows,
     clock_starts,
+    initial_days,
     minutes_of_the_hour,
     piece_windows,
     short_days,
@@ -116,6 +117,7 @@ class DocumentPass:
         weeks_side_by_side(rows)
         partners(rows)
         short_days(rows)
+        initial_days(rows)
         numbered_by_bar(rows)
         ordinals(rows)
         sets_in_order(rows)

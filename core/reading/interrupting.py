@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING
 
 from core.reading.draft import Draft
 from core.reading.part_draft import PartDraft
+from core.reading.prose import AFTER_ORDINALS
 from core.reading.rows import SUPERSET_WITH, Row
 from core.reading.state import Reading
 from core.reading.units import METRE_PER
@@ -24,6 +25,7 @@ _INTERRUPTS = (
         re.IGNORECASE,
     ),
     re.compile(r"\W*after\s+rounds?\s+" + _LIST, re.IGNORECASE),
+    AFTER_ORDINALS,
     re.compile(
         r"\W*(?P<between>(?:in\s+)?between)\s+(?:the\s+|each\s+)?rounds?\s*[:,]\s*"
         r"(?=\d)(?!\d+\s*(?:s|sec|min)\w*\s+rest)",

@@ -130,6 +130,11 @@ _PIECE_WORDS = re.compile(
 )
 
 
+AFTER_ORDINALS = re.compile(
+    r"\W*after\s+(?:the\s+)?(?P<list>\d{1,2}(?:st|nd|rd|th)(?:\s*(?:,|and|&|/)\s*(?:the\s+)?\d{1,2}(?:st|nd|rd|th))*)"
+    r"(?:\s+(?:rounds?|sets?|ones?|intervals?))?\s*[:,–-]?\s+(?=\d)",
+    re.IGNORECASE,
+)
 _COUNTS_AS = re.compile(
     r"\W*(?:an?|the|each|every)\s+[^\d,;:]{2,30}\bcounts?\s+(?:as\s+|for\s+)?\d+\s*(?:reps?|points?|rounds?)?\W*$",
     re.IGNORECASE,
@@ -172,7 +177,7 @@ class Prose:
             return False
         if MARKED.match(text) or AS_USUAL.match(text) or (phrases and phrases[0].kind == "note"):
             return True
-        if AGAIN.match(text) or _is_for_a_team(phrases):
+        if AGAIN.match(text) or AFTER_ORDINALS.match(text) or _is_for_a_team(phrases):
             return False
         if _COUNTS_AS.match(text):
             return True

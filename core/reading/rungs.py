@@ -28,8 +28,19 @@ def goes_on(text: str) -> bool:
 _PAIR_OF_RUNGS = re.compile(r"\W*(\d{1,3})(?:\s*[-–/&+]\s*\1)+\W*")
 
 
+_NEXT_RUNGS = re.compile(  # "then 4/4/4, 6/6/6 ... keep adding 2" below a list of twos
+    r"\W*(?:then\s+)?(\d{1,3})(?:\s*/\s*\1)+\s*[,;]\s*(\d{1,3})(?:\s*/\s*\2)+[\W\d]*"
+    r"(?:(?:and\s+)?(?:so\s+on|etc|keep\s+(?:adding|going)|add(?:ing)?|up|until\s+time)\b[\W\d]*)*",
+    re.IGNORECASE,
+)
+
+
 def rungs_in_rows(rows: Sequence[Row]) -> None:
     """'6 - 6', '9 - 9', 'and so on' below a list of threes: its next rungs, which name nothing."""
+    for row in rows:
+        next_one = _NEXT_RUNGS.fullmatch(row.text) if row.role == "work" else None
+        if next_one is not None:
+            row.role, row.rung = "note", int(next_one[1])
     said = [_PAIR_OF_RUNGS.fullmatch(row.text) if row.role == "work" else None for row in rows]
     for at, match in enumerate(said):
         first = match is not None and at > 0 and said[at - 1] is None

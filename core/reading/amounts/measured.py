@@ -7,6 +7,7 @@ import re
 from core.catalog.rows import Movement
 from core.reading.amounts.lifted import INCHES_UP_TO, LEAST_LOAD, LIFTED, Lifted
 from core.reading.context import SHORTEST_M
+from core.reading.kit_words import GOING
 from core.reading.loads import unit_of
 from core.reading.phrases import Phrase
 
@@ -16,6 +17,7 @@ LIGHTEST_BAR_LB = 33
 LIGHTEST_BELL_LB = 26
 MOST_WAVES = 10  # that a list of ways is done
 LEAST_WINDOW_S = 180  # a shorter time before a lift is no window; common practice
+SLOWEST_PACE_S = 420  # for 500 m, a mile or a kilometre; common practice
 MAX_COUNT = 5000
 SHORTEST_FT = 10  # nobody carries anything for less; common practice
 LONGEST_MIN = 60  # what nobody names is minutes up to here
@@ -141,6 +143,9 @@ class Measured(Lifted):
         if before is not None and before.text.lower() == "on the" and draft.sets_written:
             draft.notes.append(f"every {seconds // 60}:{seconds % 60:02}")
             return self.take(index, "how often", "note")
+        if self._is_pace(index, seconds):
+            draft.notes.append(f"at {phrase.text}")
+            return self.take(index, "how fast", "note")
         if self._is_window(index, seconds):
             draft.keep_window(seconds)
             return self.take(index, "a window", "note")
@@ -159,6 +164,13 @@ class Measured(Lifted):
         draft.seconds = seconds
         self._times(phrase)
         return self.take(index, f"{seconds} s")
+
+    def _is_pace(self, index: int, seconds: int) -> bool:
+        """'4 x 1500 m row @ 2:05': how fast, of a way."""
+        row = self.row
+        goes = row is not None and row.family in GOING
+        paced = self.kind(index - 1) == "at" and bool(self.draft.distance_m)
+        return goes and paced and seconds <= SLOWEST_PACE_S
 
     def _is_window(self, index: int, seconds: int) -> bool:
         """'Work, 20 min: snatch': the time a lift is given, which is no work of its own."""
