@@ -14,6 +14,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
 from core.reading.board_words import board_words
+from core.reading.cards import suits
 from core.reading.clocks import (
     clock_of_the_class,
     clock_rows,
@@ -111,6 +112,7 @@ class DocumentPass:
         rows = list(self._rows(lines))
         side_by_side(rows, self.names)
         find_tables(rows, self.names)
+        suits(rows)
         minutes_of_the_hour(rows)
         clock_of_the_class(rows)
         message_heads(rows)

@@ -86,6 +86,7 @@ def in_full(line: Translated, begins_a_name: Callable[[str], bool]) -> Translate
         ),
         *_ladders(line.text),
         *_pulls_and_pushes(line.text),
+        *_singles(line.text),
         *_loads_in_turn(line.text),
     ]
     apart = all(one[1] <= other[0] for one, other in itertools.pairwise(sorted(cuts)))
@@ -100,6 +101,19 @@ def _ladders(text: str) -> Iterator[tuple[int, int, str]]:
         rungs = range(first, last - 1, -step) if first > last else range(first, last + 1, step)
         if step and 2 < len(rungs) <= MOST_RUNGS and rungs[-1] == last:
             yield said.start(), said.end(), "-".join(map(str, rungs))
+
+
+_SINGLES = re.compile(
+    r"(?<![\d.,/x-])(?P<sets>\d{1,2})\s+(?:heavy\s+|good\s+)?(?P<reps>singles|doubles|triples)(?=\s*(?:@|at)\s*\d)",
+    re.IGNORECASE,
+)
+_REPS = {"singles": 1, "doubles": 2, "triples": 3}
+
+
+def _singles(text: str) -> Iterator[tuple[int, int, str]]:
+    """'5 singles @ 80': five sets of one, and no skips."""
+    for said in _SINGLES.finditer(text):
+        yield said.start(), said.end(), f"{said['sets']} x {_REPS[said['reps'].lower()]}"
 
 
 def _loads_in_turn(text: str) -> Iterator[tuple[int, int, str]]:

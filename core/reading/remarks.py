@@ -83,6 +83,7 @@ def take_asides(line: Line) -> None:
             or _takes_turns(line.phrases[at:stop])
             or [one.kind for one in line.phrases[at:stop]] == ["count", "of", "count"]  # "(2 of 3)" who do it
             or _is_in_sets(line.phrases[at:stop])
+            or _ONE_OF_EACH.fullmatch(line.text[line.phrases[at].column : line.phrases[stop - 1].end])
             or _counts_tries(line.phrases[at:stop])
             or _EQUALS_ONE.fullmatch(line.text[line.phrases[at].column : line.phrases[stop - 1].end])
             or (stop > at + 1 and line.phrases[at].kind == "or")
@@ -187,6 +188,10 @@ def _counts_tries(phrases: Sequence[Phrase]) -> bool:
 
 
 TRIES = frozenset(("lifts", "attempts", "tries", "chances", "goes"))
+_KIT = r"(?:one|1|two|2)\s+(?:rower|bike|ski|erg|bar|barbell|box|rig|rope|sled|dumbbell|kettlebell|bell|ball|mat)s?"
+_ONE_OF_EACH = re.compile(  # "(one rower, one bar, one box)": what a team has
+    rf"{_KIT}(?:\s*(?:,|/|&|\+|\band\b)\s*{_KIT})+", re.IGNORECASE
+)
 _EQUALS_ONE = re.compile(r"[^\d=]{1,20}=\s*1(?:\s+reps?)?", re.IGNORECASE)  # "(L+R=1)"
 
 

@@ -122,14 +122,27 @@ def times_of_all(read: Line, chunks: list[Chunk]) -> None:
 
 def number_of_each(read: Line, chunks: list[Chunk]) -> None:
     """'7 rounds of 7: thrusters, burpees, pull-ups': so many of each."""
-    said = [one for one in read.phrases if one.kind != "reps"]  # "7 rounds of 7 reps:"
+    said = [
+        one for one in read.phrases if one.kind not in ("reps", "for-time", "each")
+    ]  # "7 rounds of 7 reps:"
     kinds = [one.kind for one in said]
     named = [chunk.draft for chunk in chunks if chunk.named]
-    places = [at for at in range(len(kinds) - 3) if kinds[at : at + 4] == ["rounds", "of", "count", "colon"]]
+    places = [at for at in range(len(kinds) - 3) if _counts_each(kinds[at : at + 5])]
     if not places or len(named) < 2 or named[0].reps != said[places[0] + 2].values[0]:
         return
     for draft in named[1:]:
         draft.reps = draft.reps if draft.has_amount else named[0].reps
+
+
+def _counts_each(kinds: list[str]) -> bool:
+    """'rounds of 7:', 'rounds of 7 (reps) of (each):'."""
+    return kinds[:4] == ["rounds", "of", "count", "colon"] or kinds == [
+        "rounds",
+        "of",
+        "count",
+        "of",
+        "colon",
+    ]
 
 
 def set_beside(chunks: list[Chunk]) -> None:

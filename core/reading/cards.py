@@ -1,0 +1,22 @@
+"""A deck of cards: what each suit stands for."""
+
+from __future__ import annotations
+
+import re
+
+from core.reading.languages import rebuilt
+from core.reading.rows import Row
+
+SUIT_REPS = 95  # two to ten as numbered, ten for each of three pictures, eleven for the ace; common practice
+_SUIT = re.compile(
+    r"^\W*(?P<suit>(?:hearts?|spades?|diamonds?|clubs?)\s*[=:–-]\s*)(?=[^\W\d])", re.IGNORECASE
+)
+LEAST_SUITS = 3
+
+
+def suits(rows: list[Row]) -> None:
+    """'Hearts = burpees', 'Spades = swings', ..: so many of each as a suit of the deck counts."""
+    found = [(row, match) for row in rows if row.role == "work" and (match := _SUIT.match(row.text))]
+    for row, match in found if len(found) >= LEAST_SUITS else ():
+        row.english = rebuilt(row.english, [(*match.span("suit"), f"{SUIT_REPS} ")])
+        row.text = row.english.text
