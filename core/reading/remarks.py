@@ -198,7 +198,7 @@ _EQUALS_ONE = re.compile(r"[^\d=]{1,20}=\s*1(?:\s+reps?)?", re.IGNORECASE)  # "(
 def _takes_turns(phrases: Sequence[Phrase]) -> bool:
     """'(alternate arms every 5)', '(switch hands every 10 reps)': when sides change."""
     begins = bool(phrases) and _CHANGES.match(phrases[0].text) is not None
-    return begins and any(one.kind in ("every", "count") for one in phrases)
+    return begins and any(one.kind == "every" or (one.kind == "count" and not one.pair) for one in phrases)
 
 
 _CHANGES = re.compile(r"(?:alternat|switch|swap|chang)", re.IGNORECASE)
