@@ -78,6 +78,7 @@ class Boards(unittest.TestCase):
                 "fourteenth",
                 "fifteenth",
                 "sixteenth",
+                "seventeenth",
             )
         ]
         self.assertEqual(found, said)
