@@ -361,7 +361,8 @@ class DocumentPass:
     def _features(self, row: Row, phrases: Sequence[Phrase]) -> None:
         """What the rows around have to know of a row."""
         row.named |= self.prose.names_work(phrases)
-        listed = any(b.kind == "scheme" and a.kind == "words" for a, b in itertools.pairwise(phrases))
+        said = [one for one in phrases if one.kind not in ("colon", "dash")]
+        listed = any(b.kind == "scheme" and a.kind == "words" for a, b in itertools.pairwise(said))
         row.has_sets |= listed or any(
             (phrase.kind in ("sets", "steps") or phrase.times > 1) and not _in_each_hand(phrase)
             for phrase in phrases

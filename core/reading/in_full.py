@@ -87,6 +87,7 @@ def in_full(line: Translated, begins_a_name: Callable[[str], bool]) -> Translate
         *_ladders(line.text),
         *_pulls_and_pushes(line.text),
         *_singles(line.text),
+        *((*one.span("skips"), "single-unders") for one in _SKIPS.finditer(line.text)),
         *_loads_in_turn(line.text),
     ]
     apart = all(one[1] <= other[0] for one, other in itertools.pairwise(sorted(cuts)))
@@ -106,6 +107,9 @@ def _ladders(text: str) -> Iterator[tuple[int, int, str]]:
 _SINGLES = re.compile(
     r"(?<![\d.,/x-])(?P<sets>\d{1,2})\s+(?:heavy\s+|good\s+)?(?P<reps>singles|doubles|triples)(?=\s*(?:@|at)\s*\d)",
     re.IGNORECASE,
+)
+_SKIPS = re.compile(
+    r"[,;/]\s*(?:\d+\s+)?(?P<skips>singles)(?=\s*\(?x\s?[23]\)?\s*(?:[,;/.]|$))", re.IGNORECASE
 )
 _REPS = {"singles": 1, "doubles": 2, "triples": 3}
 

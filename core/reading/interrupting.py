@@ -36,7 +36,7 @@ _INTERRUPTS = (
         re.IGNORECASE,
     ),
     re.compile(
-        r"\W*(?:(?:after|on)\s+)?every\s+(?P<count>\d{1,3})(?:th)?"
+        r"\W*(?:(?:after|on)\s+)?every\s+(?P<count>\d{1,3})(?:th)?(?!:\d\d)"
         r"(?:\s+(?!min|sec|s\b|rounds?|sets?|cal)[^\W\d][^\d:,]{2,24}?)?\s*[:,–-]\s*(?=\d)",
         re.IGNORECASE,
     ),

@@ -522,11 +522,14 @@ def bare_words(text: str) -> tuple[str, ...]:
 def labelled_note(text: str) -> bool:
     """'Score: total reps', 'Cues - long arms': a label that says no work follows."""
     match = LABEL.match(text)
-    return (
-        match is not None
-        and " ".join(match.group(1).lower().replace("’", "'").split())
-        in board_words().notes | board_words().loads
-    )
+    if match is None:
+        return False
+    label = " ".join(match.group(1).lower().replace("’", "'").split())
+    known = board_words().notes | board_words().loads
+    return label in known or _OF_PIECE.sub("", label) in board_words().notes
+
+
+_OF_PIECE = re.compile(r"\s(?:\d[a-d]?|[a-d])$")  # "Tie-break 2A: .."
 
 
 def label_of_loads(text: str) -> tuple[str, int] | None:

@@ -188,7 +188,7 @@ def _counts_tries(phrases: Sequence[Phrase]) -> bool:
 
 
 TRIES = frozenset(("lifts", "attempts", "tries", "chances", "goes"))
-_KIT = r"(?:one|1|two|2)\s+(?:rower|bike|ski|erg|bar|barbell|box|rig|rope|sled|dumbbell|kettlebell|ball|mat)s?"
+_KIT = r"(?:one|1|two|2)\s+(?:rower|bike|ski|erg|bar|barbell|box|rig|rope|sled|dumbbell|kettlebell|mat)s?"
 _ONE_OF_EACH = re.compile(  # "(one rower, one bar, one box)": what a team has
     rf"{_KIT}(?:\s*(?:,|/|&|\+|\band\b)\s*{_KIT})+", re.IGNORECASE
 )

@@ -511,7 +511,11 @@ _WAYS = {"m": METRE_PER["m"], "km": METRE_PER["km"], "k": METRE_PER["km"], "mile
 
 
 def _only_calories(read: Line, here: list[int]) -> bool:
-    return len(here) == 1 and read.phrases[here[0]].unit == "cal"
+    """'30 cal', '15/12 cal on any machine'."""
+    said = [read.phrases[index] for index in here]
+    others = [one for one in said if one.unit != "cal"]
+    around = all(one.kind == "each" or (one.kind == "words" and only_fillers(one.text)) for one in others)
+    return len(said) == len(others) + 1 and around
 
 
 def _only_a_load(read: Line, here: list[int]) -> bool:
