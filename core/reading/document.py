@@ -87,6 +87,10 @@ _SECTION = re.compile(
     r"(?<=[.;!]\s)([A-Za-z][A-Za-z -]{1,22}?)(?P<time>,?\s*\(?\d{1,2}\s*(?:min(?:ute)?s?|')\)?)?(?=:\s+\S)"
 )
 _THEN = re.compile(r",?\s*\bthen\b\s*[:,]?\s*", re.IGNORECASE)
+_THEN_ANOTHER = re.compile(
+    r"\W*(?:and\s+)?then\b[^\d:]{0,12}(?:\d{1,2}\s*(?:min(?:ute)?s?|')\s*)?(?:amrap|emom|e\d+m?om|every)\b",
+    re.IGNORECASE,
+)
 LEAST_REPEATS, LEAST_REPEATED_M = 4, 200  # of runs that are no warm-up; common practice
 LEAST_WORKING_SETS = 4  # of one movement, below a warm-up of one row; common practice
 LEAST_WORKING_PERCENT = 65  # of a best, from which sets are no warm-up; common practice
@@ -408,7 +412,8 @@ class DocumentPass:
             leads = following.text.lstrip()[:1] in "-•*"
             numbered = following.bullet is not None and row.bullet is None
             row.followed_deeper = following.indent > row.indent or numbered or leads
-            row.followed = lists_on(following) and SUPERSET_WITH.match(following.text) is None
+            another = SUPERSET_WITH.match(following.text) or _THEN_ANOTHER.match(following.text)
+            row.followed = lists_on(following) and another is None
             row.sets_below = not following.after_blank and begins_with_sets(following)
             arranges_more = following.role == "work" and following.format and not following.named
             if arranges_more and not following.after_blank and not following.heading:

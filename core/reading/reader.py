@@ -218,6 +218,9 @@ class _Reader:
             return
         listed = row.letter is not None or row.bullet is not None
         stations = [] if listed else inline_stations(row.text, row.start)
+        if row.letter == 1:  # "(a) hip thrust 4 x 8 (b) walking lunges 3 x 20"
+            lettered = inline_stations(row.text, 0)
+            stations = lettered if lettered and lettered[0][1] == row.start else []
         if stations:
             self._inline_stations(row, stations)
             return

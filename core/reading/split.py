@@ -514,7 +514,9 @@ def _only_calories(read: Line, here: list[int]) -> bool:
     """'30 cal', '15/12 cal on any machine'."""
     said = [read.phrases[index] for index in here]
     others = [one for one in said if one.unit != "cal"]
-    around = all(one.kind in ("each", "rounds") or (one.kind == "words" and only_fillers(one.text)) for one in others)
+    around = all(
+        one.kind in ("each", "rounds") or (one.kind == "words" and only_fillers(one.text)) for one in others
+    )
     return len(said) == len(others) + 1 and around
 
 

@@ -74,7 +74,8 @@ class InFull(TestCase):
             rungs.reverse()
         way = "down to" if down else "up to"
         self.assertEqual(
-            "-".join(map(str, rungs)) + " burpees", written(f"{rungs[0]} {way} {rungs[-1]} by {step}s burpees")
+            "-".join(map(str, rungs)) + " burpees",
+            written(f"{rungs[0]} {way} {rungs[-1]} by {step}s burpees"),
         )
 
     def test_steps_that_miss_their_end_are_no_ladder(self):

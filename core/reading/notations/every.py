@@ -212,6 +212,8 @@ def _before(scan: Scan, at: int) -> tuple[int | None, float | None]:
             if place < at and scan.kind(place) in ("for-time", "each", "set-word")
         }
         return scan.bounded(scan.phrases[counted[0] - 1].values[0]), None
+    if scan.kind(at - 2) == "at" and scan.kind(at - 1) == "count":
+        return None, None  # "power snatch 6 x 2 @ 70 EMOM"
     place = at - 1
     while (
         place >= 0
