@@ -342,19 +342,28 @@ class Heads:
         return len(worded) > 1 and signs and any(kinds) and not all(kinds) and self._counts_below(rows, 0)
 
     def _names_what_follows(self, phrases: Sequence[Phrase], following: Sequence[Row]) -> bool:
-        """Whether a bare name stands alone, and some row below counts the same movement."""
-        match = self.names.find(phrases[0].text) if len(phrases) == 1 and phrases[0].kind == "words" else None
-        if match is None or match.confidence < 1 or match.left_over:
+        """Whether bare names stand alone ('Back squat', 'Swing & sprint'), and rows below count the same
+        movements."""
+        worded = [one for one in phrases if one.kind == "words"]
+        alone = all(one.kind in ("words", "and", "plus", "slash") for one in phrases)
+        said = {self._exactly(one.text) for one in worded} if alone else set()
+        if not said or None in said:
             return False
         if opens_with_sets(following[0]) and not following[0].named:
             return False  # its own sets stand right below
+        counted: set[str | None] = set()
         for row in following:
-            said = row.phrases(row.start, len(row.text)) if row.role == "work" else ()
-            named = (self.names.find(one.text) for one in said if one.kind == "words")
-            counted = any(one.kind in COUNTED for one in said)
-            if counted and any(one is not None and one.movement == match.movement for one in named):
-                return True
-        return False
+            below = row.phrases(row.start, len(row.text)) if row.role == "work" else ()
+            named = (self.names.find(one.text) for one in below if one.kind == "words")
+            if any(one.kind in COUNTED for one in below):
+                counted.update(one.movement for one in named if one is not None)
+        return said <= counted
+
+    def _exactly(self, text: str) -> str | None:
+        """The movement that words name and nothing else."""
+        match = self.names.find(text)
+        exact = match is not None and match.confidence == 1 and not match.left_over
+        return match.movement if match is not None and exact else None
 
 
 def _within_a_warm_up(rows: Sequence[Row], at: int) -> bool:
