@@ -38,9 +38,11 @@ _SPELLED = re.compile(
 )
 _MEASURED = re.compile(
     r"[\s-]+(?:met(?:re|er)s?|kilomet(?:re|er)s?|k?m|cals?|calories|reps?|repetitions|min(?:ute)?s?"
-    r"|sec(?:ond)?s?|miles?|rounds|sets|kilos?|kgs?|pounds|lbs?|per\s?cent|each|unbroken|on|off)(?!\w)",
+    r"|sec(?:ond)?s?|miles?|rounds|sets|kilos?|kgs?|pounds|lbs?|per\s?cent|each|unbroken)(?!\w)",
     re.IGNORECASE,
 )
+LEAST_ON = 10  # seconds of work: "one on the ski" counts none
+_ON_OFF = re.compile(r"\s+(?:on|off)(?!\w)", re.IGNORECASE)
 _SPOKEN_OF = re.compile(
     r"(?:\b(?:the|these|those|first|last|other|next|to|or|all|of you)\s+)$", re.IGNORECASE
 )
@@ -143,7 +145,7 @@ def _counts(text: str, said: re.Match[str], number: int, begins_a_name: Callable
     """Whether a measure or a movement stands behind, and nothing before it speaks of it otherwise."""
     if _SPOKEN_OF.search(text, 0, said.start()):
         return False
-    if _MEASURED.match(text, said.end()):
+    if _MEASURED.match(text, said.end()) or (number >= LEAST_ON and _ON_OFF.match(text, said.end())):
         return True
     behind = _UNTIL.split(text[said.end() :].lstrip(), maxsplit=1)[0]
     return number >= LEAST_OF_A_NAME and begins_a_name(behind)

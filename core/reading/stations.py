@@ -34,7 +34,9 @@ def places_of(fmt: Format, work: Sequence[Draft], catalog: Catalog) -> dict[int,
     places = fmt.stations or len(numbers)  # those of rest are counted
     found = {}
     for number in numbers:
-        times = max(1, again // places + (number <= again % places))
+        times = max(1, again // places) if again % places == 0 else again
+        if fmt.kind == "as-many-as-possible":  # "3 x AMRAP 8" of two lists, in turn
+            times = max(1, again // places + (number <= again % places))
         here = [one for one in work if one.station == number]
         own = replace(fmt, rounds=times, stations=0, repeat=1)
         if fmt.kind == "as-many-as-possible" or (

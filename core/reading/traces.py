@@ -14,6 +14,7 @@ _COUNTS = re.compile(r"\b(?:reps|sets|sets of \d+|m|cal)$")  # what a mark says 
 _SETS = re.compile(r"(\d+) sets")
 _NUMBER = re.compile(r"\d+(?:[.,]\d+)?")
 _ELSEWHERE = re.compile(r"\beach\b|\bor\b|\bper\b", re.IGNORECASE)  # "20 climbs (5 each)", "500 m or 400 m"
+NEXT = 3  # columns between a number and the words it stands beside: " x "
 _NEAR = 0.02  # numbers this near each other are one, as a share
 
 
@@ -27,11 +28,10 @@ def without_trace(
     most = max((sets_of(work) for part in parts for work in part.work), default=0)
     kept: list[Mark] = []
     lost: list[Unread] = []
-    behind = {(one.line, one.column) for one in marks if one.role == "unread"}
+    unread = [one for one in marks if one.role == "unread"]
     for mark in marks:
-        end = mark.column + mark.length
-        if (mark.line, end) in behind or (mark.line, end + 1) in behind:
-            kept.append(mark)  # "20 what-nots": what it counts is handed back
+        if any(_beside(mark, one) for one in unread):
+            kept.append(mark)  # "20 what-nots", "what-nots x 20": what it counts is handed back
             continue
         text = texts.get(mark.line, "")
         said = text[mark.column - 1 : mark.column - 1 + mark.length]
@@ -42,6 +42,12 @@ def without_trace(
         kept.append(replace(mark, role="unread", says=reason))
         lost.append(Unread(mark.line, mark.column, said, reason))
     return kept, lost
+
+
+def _beside(mark: Mark, other: Mark) -> bool:
+    """Whether one mark stands right before or behind another of its line."""
+    first, second = sorted((mark, other), key=lambda one: one.column)
+    return mark.line == other.line and 0 <= second.column - first.column - first.length <= NEXT
 
 
 def _held(parts: Iterable[Part]) -> set[float]:
