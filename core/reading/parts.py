@@ -353,6 +353,9 @@ def _fills_its_intervals(part: PartDraft, again: int) -> bool:
     """'8 min, 20 s on, 10 s off' above a list of four, and below it '(x4)': an interval for each, in turn."""
     lines = [one for one in part.work if one.as_prescribed]
     fmt = part.format
+    places = max({one.station or 0 for one in lines} | part.rest_stations, default=0)
+    if fmt is not None and fmt.kind == "every-minute" and places > 1 and again * places == fmt.rounds:
+        return True  # "40 min EMOM" above five numbered places, and below them "x 8"
     fills = fmt is not None and fmt.kind == "intervals" and again * len(lines) == fmt.rounds
     placed = any(one.station or one.sets for one in lines)
     if not fills or placed or len(lines) < PAIR:

@@ -8,6 +8,7 @@ from core.reading.notations.notation import Example, Notation
 from core.reading.phrases import Phrase
 from core.reading.scan import Scan
 from core.reading.schemes import ladder_on_line
+from core.reading.spreading import only_fillers
 from core.reading.tokens import seconds_of
 from core.reading.workout import Format
 
@@ -181,6 +182,11 @@ def _sets_in_bracket(scan: Scan, place: int) -> int | None:
 
 def _of_count(scan: Scan, place: int, phrase: Phrase) -> tuple[int | None, float | None]:
     """'x 6', '6 rounds', or bare minutes; 'every 2:00 5 deadlifts' counts the movement."""
+    if [scan.kind(place + step) for step in (1, 2)] == ["words", "count"] and only_fillers(
+        scan.phrases[place + 1].text
+    ):
+        scan.used.add(place)
+        return None, phrase.values[0]  # "EMOM 10 TnG 5 power snatch"
     follows = scan.kind(place + 1) in _COUNTED_BY
     if follows or (place > 0 and scan.kind(place - 1) == "x"):
         scan.used |= {place, place + 1} if follows else {place}
