@@ -188,6 +188,7 @@ NOTATION = Notation(
     read=read,
     rank=60,
     examples=(
+        Example("5 laps of the following", Format("rounds", rounds=5)),
         Example("5 RFT", Format("rounds", rounds=5, for_time=True)),
         Example("3 rounds:", Format("rounds", rounds=3)),
         Example("4 sets, not for time", Format("rounds", rounds=4)),

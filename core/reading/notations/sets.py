@@ -102,6 +102,7 @@ NOTATION = Notation(
         Example("3x", Format("rounds", rounds=3)),
         Example("3 sets, each side", Format("rounds", rounds=3)),
         Example("4 giant sets, rest 2:00", Format("rounds", rounds=4, rest_s=120)),
+        Example("3 sets, rest 60-90", Format("rounds", rounds=3, rest_s=60)),
     ),
     counter_examples=("5 sets of 3", "3 x 8 push-ups", "65% x 5", "80 kg x 3"),
 )
