@@ -79,7 +79,7 @@ class Finishing:
             )
         lasts = fmt.minutes or (part.lasts_s or 0) / MINUTE_S or None
         give_waits(replace(fmt, minutes=lasts), part.work, reading, self.catalog)
-        places = places_of(fmt, part.work, self.catalog)
+        places = places_of(fmt, part.work, self.catalog, in_turn=part.each_once)
         works = tuple(self._at_its_place(draft, part, fmt, reading, places) for draft in part.work)
         blocks = {work.division for work in part.work if work.division and not work.replaces} - {"rx"}
         shared = any(one.as_prescribed for one in part.work)
@@ -209,7 +209,9 @@ class Finishing:
             fmt = replace(fmt, minutes=fmt.cap_s / MINUTE_S, cap_s=None)  # "35 min on the clock"
         if fmt.kind == "as-many-as-possible" and fmt.minutes is None and part.lasts_s:
             fmt = replace(fmt, minutes=part.lasts_s / MINUTE_S)
-        if part.each_once and fmt.rounds and part.work:
+        places = max((one.station or 0 for one in part.work), default=0)
+        uneven = bool(places and fmt.rounds and fmt.rounds % places)  # five intervals of A and B in turn
+        if part.each_once and fmt.rounds and part.work and not uneven:
             fmt = replace(fmt, rounds=max(1, fmt.rounds // max(1, len(_shared_lines(part)))))
         fmt = fmt if part.exact else _one_set_an_interval(part, written_out(part, fmt))
         fmt = _one_of_the_places(part, _minute_after_minute(part, fmt))

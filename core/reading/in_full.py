@@ -89,6 +89,7 @@ def in_full(line: Translated, begins_a_name: Callable[[str], bool]) -> Translate
         *_ladders(line.text),
         *_pulls_and_pushes(line.text),
         *_singles(line.text),
+        *_percents_by_reps(line.text),
         *((*one.span("skips"), "single-unders") for one in _SKIPS.finditer(line.text)),
         *_loads_in_turn(line.text),
     ]
@@ -104,6 +105,21 @@ def _ladders(text: str) -> Iterator[tuple[int, int, str]]:
         rungs = range(first, last - 1, -step) if first > last else range(first, last + 1, step)
         if step and 2 < len(rungs) <= MOST_RUNGS and rungs[-1] == last:
             yield said.start(), said.end(), "-".join(map(str, rungs))
+
+
+_PERCENTS_BY_REPS = re.compile(  # the plus of a last set tells percents from loads
+    r"(?<![\d/.,])[4-9]\d/\d\b(?:\s*,?\s+(?:1\d\d|[4-9]\d)/\d\b)*\s*,?\s+(?:1\d\d|[4-9]\d)/\d\+(?![\d/.%])"
+)
+
+
+def _percents_by_reps(text: str) -> Iterator[tuple[int, int, str]]:
+    """'65/3 75/3 85/3+': three at each percent."""
+    for said in _PERCENTS_BY_REPS.finditer(text):
+        yield (
+            said.start(),
+            said.end(),
+            ", ".join(re.sub(r"/", "% x ", one.strip(",")) for one in said[0].split()),
+        )
 
 
 _SINGLES = re.compile(

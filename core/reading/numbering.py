@@ -259,9 +259,9 @@ def minutes_in_order(rows: list[Row]) -> None:
     list, in any spelling that counts up from one."""
     at = 0
     while at < len(rows):
-        run = list(itertools.takewhile(_counts_on(), map(_place_said, rows[at:])))
+        run = list(itertools.takewhile(_counts_on(), map(_place_said, rows[at:]))) or _bare_places(rows, at)
         by_minutes = len(run) >= LEAST_LABELS and _below_a_time(rows, at, len(run))
-        if len(run) < LEAST_LABELS or not (by_minutes or _lists_stations(rows, at)):
+        if len(run) < LEAST_LABELS or not (by_minutes or _lists_stations(rows, at) or _alternates(rows, at)):
             at += 1
             continue
         if by_minutes:
@@ -271,6 +271,42 @@ def minutes_in_order(rows: list[Row]) -> None:
             row.letter, row.start = place, end
             row.marks.append((label, end, f"number {place} of the list"))
         at += len(run)
+
+
+def _bare_places(rows: list[Row], at: int) -> list[tuple[int, int] | None]:
+    """The places of '1 Box step-up', '2 Ring row', .. below '45 s on, 15 s off', and of 'A 15 cal row', 'B 15
+    cal bike' below 'alternating:'; none where they may be repetitions or head parts."""
+    intervals = at and any(
+        one.kind in ("interval", "tabata", "stations") for one in tokenize(rows[at - 1].text)
+    )
+    numbers = list(itertools.takewhile(_counts_on(), map(_bare_number, rows[at:]))) if intervals else []
+    if len(numbers) >= LEAST_BARE:
+        return numbers
+    return (
+        list(itertools.takewhile(_counts_on(), map(_bare_letter, rows[at:]))) if _alternates(rows, at) else []
+    )
+
+
+def _bare_number(row: Row) -> tuple[int, int] | None:
+    match = _BARE_NUMBER.match(row.text) if row.role == "work" else None
+    return (int(match[1]), match.end()) if match is not None else None
+
+
+def _bare_letter(row: Row) -> tuple[int, int] | None:
+    match = _BARE_LETTER.match(row.text) if row.role == "work" else None
+    return (ord(match[1]) - ord("A") + 1, match.end()) if match is not None else None
+
+
+def _alternates(rows: list[Row], at: int) -> bool:
+    """Whether the row above says that what follows takes turns, below what arranges intervals or with it."""
+    said = at > 0 and _ALTERNATES.search(rows[at - 1].text) is not None
+    return said and (_lists_stations(rows, at) or (at > 1 and _lists_stations(rows, at - 1)))
+
+
+LEAST_BARE = 4
+_BARE_NUMBER = re.compile(r"^\s*(\d{1,2})\s+(?=[^\W\d])")
+_BARE_LETTER = re.compile(r"^\s*([A-D])\s+(?=\d)")
+_ALTERNATES = re.compile(r"\balternat(?:e|ing)\W*$", re.IGNORECASE)
 
 
 def _below_a_time(rows: list[Row], at: int, size: int) -> bool:

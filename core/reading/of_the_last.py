@@ -88,7 +88,8 @@ class OfTheLast:
         if barbell and last.max_effort and not (last.reps or last.scheme or last.loads):
             last.max_effort, last.estimated = False, True
             last.scheme, last.sets, last.sets_written = (1,) * BUILD_SETS, BUILD_SETS, True
-        return last.estimated and not last.seconds
+        attempts = barbell and last.sets_written and not (last.reps or last.scheme or last.percents)
+        return (last.estimated or attempts) and not last.seconds  # "3 attempts snatch" above "45 min"
 
     def _target(self, last: Draft, draft: Draft) -> bool:
         """'20 wall balls, 9/6 kg, 3.0/2.7 m': how high the ball goes."""

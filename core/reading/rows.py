@@ -67,7 +67,7 @@ _BESIDE_HEADING = re.compile(
     re.IGNORECASE,
 )
 _LENGTH = re.compile(
-    r"\s*(?:\(?\d{1,3}(?:\s*[-–]\s*\d{1,3})?\s*(?:min(?:ute)?s?|')\)?|\((?:[3-9]|[1-6]\d)\))(?=\s*:)\s*",
+    r"\s*(?:\(?\d{1,3}(?:\s*[-–]\s*\d{1,3})?\s*(?:min(?:ute)?s?|')\)?|\((?:[3-9]|[1-6]\d)\))(?=\s*(?::|$))\s*",
     re.IGNORECASE,
 )
 WEEK_OF = re.compile(r"^\s*(?:week|wk)\s*\d{1,2}\s*[:\-–]\s*(?=\S)", re.IGNORECASE)

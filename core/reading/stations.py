@@ -23,9 +23,11 @@ class Place:
     rounds: Rounds
 
 
-def places_of(fmt: Format, work: Sequence[Draft], catalog: Catalog) -> dict[int, Place]:
+def places_of(
+    fmt: Format, work: Sequence[Draft], catalog: Catalog, in_turn: bool = False
+) -> dict[int, Place]:
     """Every place that is a piece of its own, by its number: '3 x AMRAP 5' with a list for each, '5
-    stations, 4 min each'. Empty where the list is one."""
+    stations, 4 min each'. Empty where the list is one. in_turn: its intervals alternate."""
     numbers = sorted({one.station for one in work if one.station})
     seconds = _lasts_s(fmt)
     if len(numbers) < 2 or seconds is None:
@@ -35,7 +37,7 @@ def places_of(fmt: Format, work: Sequence[Draft], catalog: Catalog) -> dict[int,
     found = {}
     for number in numbers:
         times = max(1, again // places) if again % places == 0 else again
-        if fmt.kind == "as-many-as-possible":  # "3 x AMRAP 8" of two lists, in turn
+        if in_turn or fmt.kind == "as-many-as-possible":  # "3 x AMRAP 8" of two lists
             times = max(1, again // places + (number <= again % places))
         here = [one for one in work if one.station == number]
         own = replace(fmt, rounds=times, stations=0, repeat=1)
