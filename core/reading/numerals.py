@@ -4,25 +4,10 @@ from __future__ import annotations
 
 import re
 
+from core.reading.spelled import WORTH
+
 VULGAR = {"¼": 0.25, "½": 0.5, "¾": 0.75}
-COUNT_WORDS = {
-    "one": 1.0,
-    "twice": 2.0,
-    "two": 2.0,
-    "three": 3.0,
-    "four": 4.0,
-    "five": 5.0,
-    "six": 6.0,
-    "seven": 7.0,
-    "eight": 8.0,
-    "nine": 9.0,
-    "ten": 10.0,
-    "twelve": 12.0,
-    "fifteen": 15.0,
-    "twenty": 20.0,
-    "thirty": 30.0,
-    "forty": 40.0,
-}
+COUNT_WORDS = {"twice": 2.0} | {word: float(number) for word, number in WORTH.items() if word != "a"}
 MAX_DIGITS = 9  # longer numbers mean nothing on a board
 
 
