@@ -383,7 +383,13 @@ def minutes_in_stretches(rows: list[Row]) -> None:
         return
     for (row, match), own in zip(found, places, strict=True):
         row.sets, row.start = len(own), match.end()
-        row.marks.append((match.start("places"), len(match.group().rstrip()), "in which rounds"))
+        row.marks.append(
+            (
+                match.start("word") if match["word"] else match.start("places"),
+                len(match.group().rstrip()),
+                "in which rounds",
+            )
+        )
 
 
 def _places_of(text: str) -> list[int]:
