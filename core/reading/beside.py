@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import replace
 
 from core.reading.scan import Scan
@@ -132,8 +133,13 @@ def _all_of_them(scan: Scan, each: int) -> set[int]:
     return set(range(each + 1, each + 2 + ends)) if "total" in words else set()
 
 
+_HE_AND_SHE = re.compile(r"(\d)\s*m(?:an|ale)?\s*(?:\+|&|and|,)\s*(\d)\s*[fw]", re.IGNORECASE)
+
+
 def _team_size(scan: Scan, at: int) -> int:
     phrase = scan.phrases[at]
+    if he_and_she := _HE_AND_SHE.search(phrase.text):
+        return int(he_and_she[1]) + int(he_and_she[2])  # "1 M + 1 F"
     if phrase.values:
         both = sum(phrase.values) if "men" in phrase.text.lower() else phrase.values[0]  # "2 men, 2 women"
         return max(1, min(MOST_IN_TEAM, int(both)))

@@ -12,6 +12,14 @@ SHORTEST_CHOICE_M = 1000.0  # "5 km row, 12 km bike or 5 km run": nobody does al
 _CHOOSES = re.compile(r"\b(?:choose|pick|choice|either|any)\b", re.IGNORECASE)
 
 
+_ONE_OF_THEM = re.compile(r"\b(?:choose|pick)\s+(?:any\s+)?(?:one|1)\b", re.IGNORECASE)
+
+
+def one_is_chosen(read: Line) -> bool:
+    """Whether strokes stand between choices: '400 m run / 500 m row (choose one per round)'."""
+    return _ONE_OF_THEM.search(read.text) is not None
+
+
 def is_choice(chunk: Chunk, before: Chunk) -> bool:
     """Whether a chunk is another choice for the one before, not more work."""
     if chunk.joined_by == "or":  # "row or ski 1000 m": what stands behind the last is told of the first

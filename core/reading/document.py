@@ -51,6 +51,7 @@ from core.reading.numbering import (
     pieces_in_order,
     scores_in_order,
     sets_in_order,
+    sets_in_ranges,
 )
 from core.reading.phrases import PAIR, Phrase
 from core.reading.prose import Prose, arranges, is_schedule, tells_work
@@ -127,6 +128,7 @@ class DocumentPass:
         numbered_by_bar(rows)
         ordinals(rows)
         sets_in_order(rows)
+        sets_in_ranges(rows)
         pieces_in_order(rows)
         scores_in_order(rows, self.names)
         minutes_in_stretches(rows)

@@ -365,6 +365,22 @@ def sets_in_order(rows: list[Row]) -> None:
         row.marks.append((0, len(match.group().rstrip()), "which set"))
 
 
+def sets_in_ranges(rows: list[Row]) -> None:
+    """'1-3 @ 70 %', '4-6 @ 75 %', '7 @ 80 %' below a lift: which of its sets, counted on from one."""
+    at = 0
+    while at < len(rows):
+        run = list(itertools.takewhile(bool, (_SET_RANGE.match(row.text) for row in rows[at:])))
+        spans = [(int(one[1]), int(one[2] or one[1])) for one in run if one is not None]
+        ends = [0, *(last for _, last in spans)]
+        joined = all(first == before + 1 <= last for (first, last), before in zip(spans, ends, strict=False))
+        if len(spans) >= LEAST_LABELS and joined and any(first < last for first, last in spans):
+            for row, match, (first, last) in zip(rows[at:], run, spans, strict=False):
+                row.sets, row.start = last - first + 1, match.end() if match is not None else 0
+                row.marks.append((0, row.start, "which sets"))
+        at += max(1, len(run))
+
+
+_SET_RANGE = re.compile(r"^\s*(\d{1,2})(?:\s*[-–]\s*(\d{1,2}))?\s*:?\s*(?=@|at\s+\d)", re.IGNORECASE)
 SET_DASH = re.compile(r"^\W*set\s*#?(\d{1,2})\s*[-–x×]\s*(?=\d)", re.IGNORECASE)
 
 

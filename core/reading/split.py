@@ -6,7 +6,7 @@ import itertools
 from collections.abc import Iterable, Sequence
 
 from core.reading.board_words import speaks_of_care
-from core.reading.choices import is_choice, is_easier, is_one_of_several, keep_choice, lasts
+from core.reading.choices import is_choice, is_easier, is_one_of_several, keep_choice, lasts, one_is_chosen
 from core.reading.chunks import ChunkReader
 from core.reading.divisions import division_id
 from core.reading.draft import AMOUNTS, Chunk, Chunks, lend
@@ -60,6 +60,7 @@ class Splitter:
         division: str | None = None
         carried: list[int] = []
         within = False  # whether the division's words stand in brackets
+        chosen = one_is_chosen(read)
         for joined_by, own, indices in self._split(read):
             if own is not None or joined_by == "division":
                 division = own
@@ -70,7 +71,7 @@ class Splitter:
             within = division is not None and indices[0] in read.bracketed
             chunk = self.reader.read(read, carried + indices)
             carried = []
-            chunk.joined_by = joined_by
+            chunk.joined_by = "or" if joined_by == "slash" and chosen else joined_by
             if own is None and found and self._is_chosen(read, found, chunk, indices):
                 continue
             if own is None and not found and self._leads_a_name(read, chunk, indices[-1]):
