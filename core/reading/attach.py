@@ -66,7 +66,7 @@ class Attacher:
             part.work_indent = row.indent
         part.adjacent = part.adjacent or not self.parts.after_blank
         self._give_ladder(part, draft)
-        _of_each(part, draft)
+        _of_each(part, draft, bool(loadable([draft], self.catalog)))
         if draft.as_above:
             self.loads.load_as_above(part, draft)
         if draft.after_sets and draft.has_counts and not draft.sets:
@@ -163,6 +163,9 @@ class Attacher:
 
     def _above_its_list(self, row: Row, read: Line, chunk: Chunk) -> None:
         part = self.parts.last
+        if row.followed and all(index in read.bracketed for index in chunk.indices):
+            pair_as_load(Draft(0, 0, "", reps=1), chunk.draft)  # "21-15-9 (60/40)" above bare names
+        self._list_and_bar(row, chunk.draft)
         weighed = chunk.draft.loads or (chunk.draft.percents and row.followed)
         if weighed and not chunk.draft.has_amount:
             part = self.parts.current(row.number)
@@ -181,6 +184,14 @@ class Attacher:
             self.parts.current(row.number).each_reps = chunk.draft.reps  # "30 reps for time"
         elif part is None or row.followed or not self._lift_above(part, chunk.draft):
             self._hand_back(read, chunk)
+
+    def _list_and_bar(self, row: Row, draft: Draft) -> None:
+        """'21-15-9 @ 60/40 kg' above bare names: the numbers of its rounds, and the bar of its lifts."""
+        part = self.parts.current(row.number)
+        varies = len(set(draft.scheme)) > 1 and not draft.percents and draft.ladder_step is None
+        if row.followed and draft.loads and varies and part.format is None and not part.work:
+            part.format, part.format_line = Format(scheme=draft.scheme), row.number
+            draft.scheme, draft.sets, draft.sets_written = (), None, False
 
     def _lift_above(self, part: PartDraft, draft: Draft) -> bool:
         """'EMOM 6: 1 rep @ 85 %' below a lift that was built to its heaviest: that lift again."""
@@ -358,15 +369,17 @@ class Attacher:
         return True
 
 
-def _of_each(part: PartDraft, draft: Draft) -> None:
-    """What is said above the list of all that stands bare in it: '30 reps for time', '3 x 12'."""
+def _of_each(part: PartDraft, draft: Draft, weighed: bool) -> None:
+    """What is said above the list of all that stands bare in it: '30 reps for time', '3 x 12'. weighed: it
+    is lifted, so that a load said there is its own."""
     if part.each_reps and draft.counts == "cal" and not draft.calories:
         draft.calories, draft.counts = part.each_reps, ""
     elif part.each_reps and not draft.has_amount:
         draft.reps = part.each_reps
     elif part.each_sets and not draft.has_amount:
         draft.take_amounts(part.each_sets)
-        lend(part.each_sets, draft, LOADS)
+        if weighed:
+            lend(part.each_sets, draft, LOADS)
     elif part.each_sets and (draft.seconds or draft.distance_m) and not (draft.reps or draft.sets_written):
         draft.sets, draft.sets_written = part.each_sets.sets, True  # "plank 30 s" in it
 

@@ -38,6 +38,9 @@ TEAM_WORDS = re.compile(
     r"team|group|pair|partner|trio|duo|person|relay|split|shar|one works|each athlete", re.IGNORECASE
 )
 _WINDOW = re.compile(r"\((\d{1,2})\s*[-–]\s*(\d{1,2})(?:\s*(?:min|'))?\)")
+_BLOCKS = re.compile(  # "4 blocks of 12 min" above them
+    r"\b(\d)\s+(?:blocks|parts|pieces|sections)\s+(?:of|x|at)\s+(\d{1,2})\s*(?:min|')", re.IGNORECASE
+)
 _BARE_MINUTES = re.compile(r"\s*\((\d{1,2})\)\s*$")
 _CLOCK_WINDOW = re.compile(r"(\d{1,2}):00\s*[-–]\s*(\d{1,2}):00")
 DAY_H = 24  # minutes beyond are no hours
@@ -125,6 +128,9 @@ class _Reader:
     # -- one row --------------------------------------------------------------------------------
 
     def _row(self, row: Row) -> None:
+        blocks = _BLOCKS.search(row.text) if self.reading.parts.last is None else None
+        if blocks is not None:
+            self.reading.parts.each_lasts = (int(blocks[1]), int(blocks[2]) * 60)
         for start, end, says in row.marks:
             self.reading.mark(row, start, end, "note", says)
         if row.role == "too-long":
