@@ -47,6 +47,7 @@ _TURNS = tuple(
         r"(?<=%)\s+of\s+(?:your\s+|the\s+|today['’]?s\s+)?(?:1\s?rm|best|max)\s+[a-z][a-z &-]{3,24}"
         r"(?=\s*(?:$|[,.;)+]))",
         r"(?<=,)\s*\d{1,2}\s+(?:rowers|bikes|ski\s?ergs|ergs|barbells|racks|lanes|people|athletes|spots|places)(?=\s*(?:,|$))",
+        r"\(?\+\s?\d+(?:[.,]\d+)?\s*(?:%|kgs?|lbs?)\s+(?:on|to|vs\.?|over|from)\s+last\s+(?:week|time|session)\)?",
         r"^\W*1\s+round\s*=",
         r"\bof\s+(?:your|the)\s+sets?\s+of\s+\d+s?\b",
         rf"\b{_MANY}\s+penalty\s+[^\W\d]+(?:\s+(?:per|for|each|every)\s+[^,;.)\d]*)?",
