@@ -37,7 +37,7 @@ _TURNS = tuple(
         r",\s*\d{1,3}(?::\d{2})?\s*(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|')?\s+(?:rest\s+)?after\s+the\s+(?:second|last|pair|both)\b",
         r"(?<!last\sset\s)\bamrap\b[^@]*\d[^@]*(?P<said>@\s*\d{2,3}(?:\s?-\s?\d{2,3})?\s?%(?:\s+effort)?)\s*:?\s*$",
         r"\(?\b1\s+works?,?\s*(?:and\s+|/\s*)?1\s+rests?\b\)?",
-        r"\bwarm(?:ing)?[\s-]?up\s+to\s+(?:about\s+)?\d{2,3}\s?(?:%|kgs?|lbs?)\s*(?:,|\bthen\b)",
+        r"\bwarm(?:ing)?[\s-]?up\s+to\s+(?:about\s+)?\d{2,3}\s?(?:%|kgs?|lbs?)\s*(?:,|\bthen\b|$)",
         r"\bnegative\s+splits?(?:\s+please)?\b",
         r"^\W*(?P<said>\d{2,4}\s+(?:total\s+)?reps(?:\s+total)?)\s+(?:as\s+a|in|per)\s+(?:pairs?|teams?|trios?)\b[^:\d]*:",
         r"\brest(?:ing)?\s+(?:1\s?:\s?1\s+)?(?:as|with|while)\s+(?:an?\s+|your\s+|the\s+)?partner(?:\s+(?:works|goes))?\b",

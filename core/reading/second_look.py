@@ -18,7 +18,7 @@ _PERCENT = re.compile(
     r"(\d{2,3}(?:\.\d)?)(?:\s*(?:-|–|to|->|/)\s*(\d{2,3}(?:\.\d)?))?\s*(?:%|percent)", re.IGNORECASE
 )
 _LOAD = re.compile(
-    r"(\d+(?:\.\d+)?)\s*(?:(?:kg|lbs?|#)?\s*/\s*(\d+(?:\.\d+)?)"
+    r"(?<!\+)(?<!\+\s)(\d+(?:\.\d+)?)\s*(?:(?:kg|lbs?|#)?\s*/\s*(\d+(?:\.\d+)?)"
     r"(?!\d|\s*(?:kg\s*)?(?:/|,?\s*(?:cm|in\b|inch|\"|”|cal|m\b|s\b|sec|min|legs?|sides?|arms?|each|of\b|reps?)))"
     r"|(?:kg|kilos?|lbs?|#|pood)(?![a-z]))",
     re.IGNORECASE,
