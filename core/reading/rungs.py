@@ -53,6 +53,8 @@ def rungs_in_rows(rows: Sequence[Row]) -> None:
 
 def written_out(part: PartDraft, fmt: Format) -> Format:
     """An open ladder for a list of rungs against the clock, its work told once; else the format as it is."""
+    if fmt.kind == "for-time" and part.goes_on and not (fmt.scheme or fmt.rounds or part.exact):
+        return _up_to_the_last(part, fmt)
     if fmt.kind != "as-many-as-possible" or fmt.scheme or part.exact:
         return fmt
     work, least = part.work, PAIR if part.goes_on else LEAST_RUNGS
@@ -63,8 +65,8 @@ def written_out(part: PartDraft, fmt: Format) -> Format:
     return fmt
 
 
-def _rungs(column: Sequence[Draft]) -> tuple[int, ...]:
-    """The amounts of one movement from rung to rung; empty where they are no ladder."""
+def _amounts(column: Sequence[Draft]) -> tuple[int, ...]:
+    """What one movement is done for from line to line; empty where the lines are not alike."""
     first = column[0]
     alike = all(
         one.movement == first.movement
@@ -77,8 +79,40 @@ def _rungs(column: Sequence[Draft]) -> tuple[int, ...]:
         for one in column
     )
     amounts = tuple((one.calories if first.has_calories else one.reps) or 0 for one in column)
-    climbs = alike and len(amounts) >= PAIR and all(amounts) and even_step(amounts, PAIR)
-    return amounts if climbs else ()
+    return amounts if alike and all(amounts) else ()
+
+
+def _rungs(column: Sequence[Draft]) -> tuple[int, ...]:
+    """The amounts of one movement from rung to rung; empty where they are no ladder."""
+    amounts = _amounts(column)
+    return amounts if len(amounts) >= PAIR and even_step(amounts, PAIR) else ()
+
+
+def _with_rungs_between(column: Sequence[Draft]) -> tuple[int, ...]:
+    """'1 thruster', '2 thrusters', '...', '10 thrusters': every rung up to the last; empty for none."""
+    *begun, last = _amounts(column) or (0,)
+    step = even_step(begun, PAIR) if len(begun) >= PAIR else None
+    if not step or last <= begun[-1] or (last - begun[-1]) % step:
+        return ()
+    return tuple(range(begun[0], last + 1, step))
+
+
+def _up_to_the_last(part: PartDraft, fmt: Format) -> Format:
+    """Rungs of which dots leave some out, told once with all their numbers; else the format as it is."""
+    work = part.work
+    for size in range(1, len(work) // LEAST_RUNGS + 1):
+        columns = [_with_rungs_between(work[at::size]) for at in range(size)]
+        if len(work) % size or not all(columns):
+            continue
+        del work[size:]
+        alike = len(set(columns)) == 1
+        for one, rungs in zip(work, columns, strict=True):
+            one.counts = "cal" if one.has_calories else ""
+            one.reps = one.calories = None
+            if not alike:
+                one.scheme, one.sets, one.sets_written = rungs, len(rungs), True
+        return replace(fmt, scheme=columns[0]) if alike else fmt
+    return fmt
 
 
 def _as_ladder(part: PartDraft, fmt: Format, size: int, columns: Sequence[tuple[int, ...]]) -> Format:
