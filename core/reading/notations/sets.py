@@ -86,9 +86,14 @@ def _nothing_but(scan: Scan, allowed: set[int]) -> bool:
         place in allowed
         or (scan.phrases[place].kind in _BESIDE and scan.phrases[place].unit not in METRE_PER)
         or scan.is_filler(place)
-        or (scan.kind(place - 1) == "rest" and scan.kind(place) in ("count", "scheme"))
+        or (scan.kind(place) in ("count", "scheme") and _says_a_rest(scan, place))
         for place in scan.free
     )
+
+
+def _says_a_rest(scan: Scan, place: int) -> bool:
+    """Whether a bare number stands behind 'rest' or 'r:'."""
+    return scan.kind(place - 1 - (scan.kind(place - 1) == "colon")) == "rest"
 
 
 NOTATION = Notation(
