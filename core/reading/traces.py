@@ -29,9 +29,11 @@ def without_trace(
     kept: list[Mark] = []
     lost: list[Unread] = []
     unread = [one for one in marks if one.role == "unread"]
+    told = [one for one in marks if one.role == "note"]
     for mark in marks:
-        if any(_beside(mark, one) for one in unread):
-            kept.append(mark)  # "20 what-nots", "what-nots x 20": what it counts is handed back
+        counted = any(_beside(mark, one) for one in unread)  # "20 what-nots", "what-nots x 20": handed back
+        if counted or any(mark.column < one.column and _beside(mark, one) for one in told):
+            kept.append(mark)
             continue
         text = texts.get(mark.line, "")
         said = text[mark.column - 1 : mark.column - 1 + mark.length]

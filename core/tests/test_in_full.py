@@ -123,6 +123,11 @@ class Traces(TestCase):
             with self.subTest(text):
                 self.assertTrue(any(lost in one.text for one in read_workout(text).unread))
 
+    def test_what_counts_a_word_marked_as_no_work_is_not(self):
+        text = "3 rounds\n15 air squats\n12 glorbs"
+        self.assertEqual(["glorbs"], [one.text for one in read_workout(text).unread])
+        self.assertEqual((), read_workout(text, notes=frozenset(("glorb",))).unread)
+
     @settings(deadline=None, max_examples=60)
     @given(st.integers(2, 9), st.integers(11, 40), st.integers(41, 90))
     def test_what_was_read_is_not(self, rounds, first, second):
