@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import bisect
 import re
 from collections.abc import Iterable, Sequence
 from dataclasses import replace
@@ -21,23 +22,21 @@ _NEAR = 0.02  # numbers this near each other are one, as a share
 def without_trace(
     marks: Sequence[Mark], parts: Sequence[Part], lines: Iterable[tuple[int, str]]
 ) -> tuple[list[Mark], list[Unread]]:
-    """The marks, with those of amounts that no part holds as unread, and these. lines: number -> text as
-    written."""
-    texts = dict(lines)
-    held = _held(parts)
+    """The marks, with those of amounts that no part holds as unread, and these. marks: in order of their
+    places. lines: number -> text as written."""
+    texts, held = dict(lines), sorted(_held(parts))
     most = max((sets_of(work) for part in parts for work in part.work), default=0)
     kept: list[Mark] = []
     lost: list[Unread] = []
-    unread = [one for one in marks if one.role == "unread"]
-    told = [one for one in marks if one.role == "note"]
-    for mark in marks:
-        counted = any(_beside(mark, one) for one in unread)  # "20 what-nots", "what-nots x 20": handed back
-        if counted or any(mark.column < one.column and _beside(mark, one) for one in told):
-            kept.append(mark)
-            continue
+    for before, mark, behind in zip((None, *marks), marks, (*marks[1:], None), strict=False):
         text = texts.get(mark.line, "")
         said = text[mark.column - 1 : mark.column - 1 + mark.length]
-        if mark.role != "amount" or _ELSEWHERE.search(text) or _is_held(said, mark.says, held, most):
+        if (
+            mark.role != "amount"
+            or _counts_words(before, mark, behind)
+            or _ELSEWHERE.search(text)
+            or _is_held(said, mark.says, held, most)
+        ):
             kept.append(mark)
             continue
         reason = "an amount that nothing on the board takes"
@@ -46,10 +45,16 @@ def without_trace(
     return kept, lost
 
 
-def _beside(mark: Mark, other: Mark) -> bool:
-    """Whether one mark stands right before or behind another of its line."""
-    first, second = sorted((mark, other), key=lambda one: one.column)
-    return mark.line == other.line and 0 <= second.column - first.column - first.length <= NEXT
+def _counts_words(before: Mark | None, mark: Mark, behind: Mark | None) -> bool:
+    """'20 what-nots', 'what-nots x 20': what it counts is handed back, or marked as no work."""
+    return (before is not None and before.role == "unread" and _beside(before, mark)) or (
+        behind is not None and behind.role in ("unread", "note") and _beside(mark, behind)
+    )
+
+
+def _beside(first: Mark, second: Mark) -> bool:
+    """Whether one mark stands right before another of its line."""
+    return first.line == second.line and 0 <= second.column - first.column - first.length <= NEXT
 
 
 def _held(parts: Iterable[Part]) -> set[float]:
@@ -65,7 +70,7 @@ def _held(parts: Iterable[Part]) -> set[float]:
     return held
 
 
-def _is_held(said: str, says: str, held: set[float], most: int) -> bool:
+def _is_held(said: str, says: str, held: Sequence[float], most: int) -> bool:
     """Whether any number of an amount, as written or as understood, stands in what was read; true of times,
     which may be a window, and of some of the ``most`` sets of a line."""
     sets = _SETS.fullmatch(says)
@@ -74,4 +79,10 @@ def _is_held(said: str, says: str, held: set[float], most: int) -> bool:
     if not _COUNTS.search(says):
         return True
     numbers = [float(one.replace(",", ".")) for one in _NUMBER.findall(f"{said} {says}")]
-    return not numbers or any(abs(one - other) <= _NEAR * one for one in numbers for other in held)
+    return not numbers or any(_stands(one, held) for one in numbers)
+
+
+def _stands(number: float, held: Sequence[float]) -> bool:
+    """Whether a number stands among others in order, but for a small share."""
+    at = bisect.bisect_left(held, number * (1 - _NEAR))
+    return at < len(held) and held[at] <= number * (1 + _NEAR)
