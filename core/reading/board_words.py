@@ -11,7 +11,6 @@ import yaml
 from core.reading.plain_words import plain_words
 from core.reading.workout import PART_KINDS, PartKind
 
-LONGEST_CARE = 3  # words
 FILE = Path(__file__).parent / "words" / "boards.yaml"
 
 
@@ -39,12 +38,19 @@ class BoardWords:
 def speaks_of_care(text: str) -> bool:
     """'1 min pigeon each side', 'foam roll quads': nothing is asked of a joint under load."""
     words = plain_words(text)
-    longest = min(LONGEST_CARE, len(words))
     return any(
-        words[first : first + length] in board_words().care
-        for length in range(1, longest + 1)
-        for first in range(len(words) - length + 1)
+        words[at : at + len(care)] == care
+        for at, word in enumerate(words)
+        for care in _care_by_first_word().get(word, ())
     )
+
+
+@lru_cache(maxsize=1)
+def _care_by_first_word() -> dict[str, list[tuple[str, ...]]]:
+    found: dict[str, list[tuple[str, ...]]] = {}
+    for care in board_words().care:
+        found.setdefault(care[0], []).append(care)
+    return found
 
 
 @lru_cache(maxsize=1)

@@ -8,64 +8,146 @@ import re
 from core.reading.line import Line
 
 _MANY = r"(?:\d{1,2}|one|two|three|a\s+few|a)"
-_TURNS = tuple(
-    re.compile(pattern, re.IGNORECASE)
-    for pattern in (
-        rf"\bleav(?:e|ing)\s+{_MANY}(?:\s*[-–]\s*\d)?(?:\s+reps?)?\s+in\s+(?:the\s+|your\s+)?tank\b",
-        r"\b(?:and\s+)?(?:add(?:ing)?|increas(?:e|ing)|go(?:ing)?\s+up|up)\s+(?:by\s+)?\d+(?:[.,]\d+)?(?:\s*[-–]\s*\d+(?:[.,]\d+)?)?\s*"
-        r"(?:%|kgs?|lbs?|percent)\s+(?:each|every|per|a)\s+(?:set|round|week|lift|time|\d+\s+reps?)\b",
-        r"(?<=\d\s)(?:as\s+(?:a\s+)?)?superset(?:ted)?(?=\s*(?:[;,.)]|$))",
-        r"\b(?:till|until|to)\s+\d{1,2}:\d{2}(?=\s*$)",
-        r",?\s*\d{1,2}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec)?|')?\s+(?:(?:in|easy|off)\s+)?between"
-        r"(?=\s*(?:$|,))",
-        r"(?:\bthen\s+)?\ball\s+(?:of\s+you|together|[2-6]|two|three|four|five|six)\s*:",
-        r"(?<=needed),\s*\d{1,3}\s*min(?:ute)?s?\s+total\b",
-        r"\(\s*\d{2,3}\s*[-–]\s*\d{2,3}(?:\s*/\s*\d{2,3}\s*[-–]\s*\d{2,3}\s*(?:kgs?|lbs?)?|\s*(?:kgs?|lbs?))\s*\)",
-        r"\bpartition(?:ed)?\s+(?:the\s+)?[^:,;.\d]{0,60}?\b(?:any\s?(?:way|how)|as)\s+(?:you\s+)?(?:want|like|need(?:ed)?|wish|please)\b",
-        r",?\s*\(?\b\d\s?(?:s|secs?|seconds|counts?)\s+(?:down|up|pauses?|negatives?|eccentrics?|lower(?:ing)?|descent)\b"
-        r"(?:\s+(?:at|in|on)\s+(?:the\s+)?\w+(?:\s+and\s+\w+)?)?\)?",
-        r"^\W*(?:record|log|note|write\s+down)\s+(?:the\s+|your\s+)?(?:best|heaviest|score|time|result)s?\b",
-        r"\b(?:goal|target|aim)\s*:?\s*(?:is\s+)?(?:sub|under|below)\s*-?\d{1,2}(?::\d{2}|\s*(?:min(?:ute)?s?\b|'))?(?!\d)",
-        r"^\W*(?:in\s+)?\d{1,2}\s*(?:min(?:ute)?s?|')\s*:.*?(?P<said>[,;]\s*(?:as\s+many\s+(?:rounds|reps)(?:\s*(?:and|&|\+)\s*reps)?"
-        r"\s+as\s+possible|amrap)\s*[.!]?)$",
-        r"\b1\s*(?:&|\+|and)?\s*[13]/[24]\s+(?=(?:reps?|front|back|overhead|goblet|squats?|bench|split|air|pull|push|ring|chin)\b)",
-        r",\s*\d{1,3}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|'|\")?\s+(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?\s+(?:recover(?:y|ies)?(?!\w)|(?:in\s+)?between(?=\s*(?:[.;,)]|$)))",
-        r"^\W*(?:then\s+)?(?:(?:run|row|bike|ski)\s+\d{1,2}\s*x\s*\d|\d{1,2}\s*x\s*\d+(?:\.\d+)?\s*k?m\b).*?(?P<said>(?:[,/]|\bw/|\bwith)\s*\d{1,4}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|')?\s+"
-        r"(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?\W*)$",
-        r"\+\s?\d+(?:[.,]\d+)?\s*(?:%|kgs?|lbs?)\s+(?:each|every|per)(?:\s+(?:set|round|week|lift|time|rep|minute))?\b",
-        r"(?<=sets)\s+of\s+(?:each|every)\s+(?:superset|pair|couplet|exercise|movement)\b",
-        r",\s*\d{1,3}(?::\d{2})?\s*(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|')?\s+(?:rest\s+)?after\s+the\s+(?:second|last|pair|both)\b",
-        r"(?<!last\sset\s)\bamrap\b[^@]*\d[^@]*(?P<said>@\s*\d{2,3}(?:\s?-\s?\d{2,3})?\s?%(?:\s+effort)?)\s*:?\s*$",
-        r"\(?\b1\s+works?,?\s*(?:and\s+|/\s*)?1\s+rests?\b\)?",
-        r"\bwarm(?:ing)?[\s-]?up\s+to\s+(?:about\s+)?\d{2,3}\s?(?:%|kgs?|lbs?)\s*(?:,|\bthen\b|$)",
-        r"\bnegative\s+splits?(?:\s+please)?\b",
-        r"^\W*(?P<said>\d{2,4}\s+(?:total\s+)?reps(?:\s+total)?)\s+(?:as\s+a|in|per)\s+(?:pairs?|teams?|trios?)\b[^:\d]*:",
-        r"\brest(?:ing)?\s+(?:1\s?:\s?1\s+)?(?:as|with|while)\s+(?:an?\s+|your\s+|the\s+)?partner(?:\s+(?:works|goes))?\b",
-        r"\b(?:alternat(?:e|ing)|rotat(?:e|ing))\s+(?:between\s+)?A\s*(?:and|&|/|,)\s*B\b(?:\s*\([AB,\s-]+\))?",
-        r"\(?\balt(?:ernat(?:e|ing))?\.?\s+(?:arms?\s+|sides?\s+|hands?\s+)?every\s+\d{1,2}"
-        r"(?:\s+reps?)?\)?(?!\s*(?:min|s\b|sec|:))",
-        r"(?<=%)\s+of\s+(?:your\s+|the\s+|today['’]?s\s+)?(?:1\s?rm|best|max)\s+[a-z][a-z &-]{3,24}"
-        r"(?=\s*(?:$|[,.;)+]))",
-        r"(?<=,)\s*\d{1,2}\s+(?:rowers|bikes|ski\s?ergs|ergs|barbells|racks|lanes|people|athletes|spots|places)(?=\s*(?:,|$))",
-        r"\(?\+\s?\d+(?:[.,]\d+)?\s*(?:%|kgs?|lbs?)\s+(?:on|to|vs\.?|over|from)\s+last\s+(?:week|time|session)\)?",
-        r"^\W*1\s+round\s*=",
-        r"\bof\s+(?:your|the)\s+sets?\s+of\s+\d+s?\b",
-        rf"\b{_MANY}\s+penalty\s+[^\W\d]+(?:\s+(?:per|for|each|every)\s+[^,;.)\d]*)?",
-        r"\(?\b\d{1,3}\s*(?:s(?:ec(?:ond)?s?)?|\")\s+(?:rest\s+)?between\s+(?:singles|doubles|triples|reps)\b\)?",
-        r"\bstop(?:ping)?\s+at\s+\d{1,2}:\d{2}\b",
-        r"(?:^\W*|(?<=[.;!]\s))\d{1,3}(?::\d{2})?\s*(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|')?\s+(?:in\s+)?between"
-        r"(?:\s+(?:each|movements?|stations?|exercises?|pieces?|rounds?|sets?|them|all))*\W*$",
-        r"^\W*starts?\s+(?:at\s+)?\d{1,2}[:.]\d{2}(?=\s*(?:[/,;|–-]|$))",
-        r"\b(?:mon|tues|wednes|thurs|fri|satur|sun)days?,?\s+(?:at\s+)?\d{1,2}(?:[:.]\d{2})?\s?[ap]\.?m\b",
-        r"\b(?:in|during|within)\s+(?:each|every)\s+(?:\d{1,2}(?::\d{2})?\s*(?:min(?:ute)?s?|')?|interval|window)\s*:",
+_TURNS = tuple(  # what a line must hold in small letters, one of these, for its turn to be sought in it
+    (tuple(needs.split("|")), re.compile(pattern, re.IGNORECASE))
+    for needs, pattern in (
+        (
+            "tank",
+            rf"\bleav(?:e|ing)\s+{_MANY}(?:\s*[-–]\s*\d)?(?:\s+reps?)?\s+in\s+(?:the\s+|your\s+)?tank\b",
+        ),
+        (
+            "add|increas|up",
+            r"\b(?:and\s+)?(?:add(?:ing)?|increas(?:e|ing)|go(?:ing)?\s+up|up)\s+(?:by\s+)?\d+(?:[.,]\d+)?(?:\s*[-–]\s*\d+(?:[.,]\d+)?)?\s*"
+            r"(?:%|kgs?|lbs?|percent)\s+(?:each|every|per|a)\s+(?:set|round|week|lift|time|\d+\s+reps?)\b",
+        ),
+        ("superset", r"(?<=\d\s)(?:as\s+(?:a\s+)?)?superset(?:ted)?(?=\s*(?:[;,.)]|$))"),
+        (":", r"\b(?:till|until|to)\s+\d{1,2}:\d{2}(?=\s*$)"),
+        (
+            "between",
+            r",?\s*\d{1,2}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec)?|')?\s+(?:(?:in|easy|off)\s+)?between"
+            r"(?=\s*(?:$|,))",
+        ),
+        ("all", r"(?:\bthen\s+)?\ball\s+(?:of\s+you|together|[2-6]|two|three|four|five|six)\s*:"),
+        ("needed", r"(?<=needed),\s*\d{1,3}\s*min(?:ute)?s?\s+total\b"),
+        (
+            "(",
+            r"\(\s*\d{2,3}\s*[-–]\s*\d{2,3}(?:\s*/\s*\d{2,3}\s*[-–]\s*\d{2,3}\s*(?:kgs?|lbs?)?|\s*(?:kgs?|lbs?))\s*\)",
+        ),
+        (
+            "partition",
+            r"\bpartition(?:ed)?\s+(?:the\s+)?[^:,;.\d]{0,60}?\b(?:any\s?(?:way|how)|as)\s+(?:you\s+)?(?:want|like|need(?:ed)?|wish|please)\b",
+        ),
+        (
+            "down|up|pause|negative|eccentric|lower|descent",
+            r",?\s*\(?\b\d\s?(?:s|secs?|seconds|counts?)\s+(?:down|up|pauses?|negatives?|eccentrics?|lower(?:ing)?|descent)\b"
+            r"(?:\s+(?:at|in|on)\s+(?:the\s+)?\w+(?:\s+and\s+\w+)?)?\)?",
+        ),
+        (
+            "record|log|note|write",
+            r"^\W*(?:record|log|note|write\s+down)\s+(?:the\s+|your\s+)?(?:best|heaviest|score|time|result)s?\b",
+        ),
+        (
+            "goal|target|aim",
+            r"\b(?:goal|target|aim)\s*:?\s*(?:is\s+)?(?:sub|under|below)\s*-?\d{1,2}(?::\d{2}|\s*(?:min(?:ute)?s?\b|'))?(?!\d)",
+        ),
+        (
+            "amrap|possible",
+            r"^\W*(?:in\s+)?\d{1,2}\s*(?:min(?:ute)?s?|')\s*:.*?(?P<said>[,;]\s*(?:as\s+many\s+(?:rounds|reps)(?:\s*(?:and|&|\+)\s*reps)?"
+            r"\s+as\s+possible|amrap)\s*[.!]?)$",
+        ),
+        (
+            "/2|/4",
+            r"\b1\s*(?:&|\+|and)?\s*[13]/[24]\s+(?=(?:reps?|front|back|overhead|goblet|squats?|bench|split|air|pull|push|ring|chin)\b)",
+        ),
+        (
+            "jog|walk",
+            r",\s*\d{1,3}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|'|\")?\s+(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?\s+(?:recover(?:y|ies)?(?!\w)|(?:in\s+)?between(?=\s*(?:[.;,)]|$)))",
+        ),
+        (
+            "jog|walk",
+            r"^\W*(?:then\s+)?(?:(?:run|row|bike|ski)\s+\d{1,2}\s*x\s*\d|\d{1,2}\s*x\s*\d+(?:\.\d+)?\s*k?m\b).*?(?P<said>(?:[,/]|\bw/|\bwith)\s*\d{1,4}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|')?\s+"
+            r"(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?\W*)$",
+        ),
+        (
+            "+",
+            r"\+\s?\d+(?:[.,]\d+)?\s*(?:%|kgs?|lbs?)\s+(?:each|every|per)(?:\s+(?:set|round|week|lift|time|rep|minute))?\b",
+        ),
+        ("sets", r"(?<=sets)\s+of\s+(?:each|every)\s+(?:superset|pair|couplet|exercise|movement)\b"),
+        (
+            "after",
+            r",\s*\d{1,3}(?::\d{2})?\s*(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|')?\s+(?:rest\s+)?after\s+the\s+(?:second|last|pair|both)\b",
+        ),
+        (
+            "amrap",
+            r"(?<!last\sset\s)\bamrap\b[^@]*\d[^@]*(?P<said>@\s*\d{2,3}(?:\s?-\s?\d{2,3})?\s?%(?:\s+effort)?)\s*:?\s*$",
+        ),
+        ("work", r"\(?\b1\s+works?,?\s*(?:and\s+|/\s*)?1\s+rests?\b\)?"),
+        (
+            "warm",
+            r"\bwarm(?:ing)?[\s-]?up\s+to\s+(?:about\s+)?\d{2,3}\s?(?:%|kgs?|lbs?)\s*(?:,|\bthen\b|$)",
+        ),
+        ("negative", r"\bnegative\s+splits?(?:\s+please)?\b"),
+        (
+            "reps",
+            r"^\W*(?P<said>\d{2,4}\s+(?:total\s+)?reps(?:\s+total)?)\s+(?:as\s+a|in|per)\s+(?:pairs?|teams?|trios?)\b[^:\d]*:",
+        ),
+        (
+            "partner",
+            r"\brest(?:ing)?\s+(?:1\s?:\s?1\s+)?(?:as|with|while)\s+(?:an?\s+|your\s+|the\s+)?partner(?:\s+(?:works|goes))?\b",
+        ),
+        (
+            "alternat|rotat",
+            r"\b(?:alternat(?:e|ing)|rotat(?:e|ing))\s+(?:between\s+)?A\s*(?:and|&|/|,)\s*B\b(?:\s*\([AB,\s-]+\))?",
+        ),
+        (
+            "alt",
+            r"\(?\balt(?:ernat(?:e|ing))?\.?\s+(?:arms?\s+|sides?\s+|hands?\s+)?every\s+\d{1,2}"
+            r"(?:\s+reps?)?\)?(?!\s*(?:min|s\b|sec|:))",
+        ),
+        (
+            "%",
+            r"(?<=%)\s+of\s+(?:your\s+|the\s+|today['’]?s\s+)?(?:1\s?rm|best|max)\s+[a-z][a-z &-]{3,24}"
+            r"(?=\s*(?:$|[,.;)+]))",
+        ),
+        (
+            ",",
+            r"(?<=,)\s*\d{1,2}\s+(?:rowers|bikes|ski\s?ergs|ergs|barbells|racks|lanes|people|athletes|spots|places)(?=\s*(?:,|$))",
+        ),
+        (
+            "last",
+            r"\(?\+\s?\d+(?:[.,]\d+)?\s*(?:%|kgs?|lbs?)\s+(?:on|to|vs\.?|over|from)\s+last\s+(?:week|time|session)\)?",
+        ),
+        ("round", r"^\W*1\s+round\s*="),
+        ("set", r"\bof\s+(?:your|the)\s+sets?\s+of\s+\d+s?\b"),
+        ("penalty", rf"\b{_MANY}\s+penalty\s+[^\W\d]+(?:\s+(?:per|for|each|every)\s+[^,;.)\d]*)?"),
+        (
+            "between",
+            r"\(?\b\d{1,3}\s*(?:s(?:ec(?:ond)?s?)?|\")\s+(?:rest\s+)?between\s+(?:singles|doubles|triples|reps)\b\)?",
+        ),
+        ("stop", r"\bstop(?:ping)?\s+at\s+\d{1,2}:\d{2}\b"),
+        (
+            "between",
+            r"(?:^\W*|(?<=[.;!]\s))\d{1,3}(?::\d{2})?\s*(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|')?\s+(?:in\s+)?between"
+            r"(?:\s+(?:each|movements?|stations?|exercises?|pieces?|rounds?|sets?|them|all))*\W*$",
+        ),
+        ("start", r"^\W*starts?\s+(?:at\s+)?\d{1,2}[:.]\d{2}(?=\s*(?:[/,;|–-]|$))"),
+        (
+            "day",
+            r"\b(?:mon|tues|wednes|thurs|fri|satur|sun)days?,?\s+(?:at\s+)?\d{1,2}(?:[:.]\d{2})?\s?[ap]\.?m\b",
+        ),
+        (
+            "each|every",
+            r"\b(?:in|during|within)\s+(?:each|every)\s+(?:\d{1,2}(?::\d{2})?\s*(?:min(?:ute)?s?|')?|interval|window)\s*:",
+        ),
     )
 )
 
 
 def take_turns_of_speech(line: Line) -> None:
     """Keep each with the line, whole, and read nothing in it."""
-    for turn in _TURNS:
-        for said in turn.finditer(line.text):
+    text = line.text.lower()
+    for needs, turn in _TURNS:
+        for said in turn.finditer(line.text) if any(need in text for need in needs) else ():
             group = "said" if "said" in turn.groupindex else 0
             start, end = said.span(group)
             within = [

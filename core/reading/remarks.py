@@ -64,7 +64,7 @@ def take_asides(line: Line) -> None:
     """A bracket that says when or why ('after the round of 10') holds no amounts: kept for the line's first
     movement."""
     at = 0
-    while at < len(line.phrases):
+    while line.bracketed and at < len(line.phrases):
         stop = at
         while (
             stop < len(line.phrases)
@@ -72,29 +72,32 @@ def take_asides(line: Line) -> None:
             and line.phrases[stop].kind not in ("open", "close")
         ):
             stop += 1
-        if (
-            (
-                stop > at
-                and line.phrases[at].kind in ("words", "after-set", "sex")
-                and (_ASIDE.match(line.phrases[at].text) or _is_her_scheme(line.phrases[at:stop]))
-            )
-            or _is_less(line.phrases[at:stop])
-            or _says_of_what(line.phrases[at:stop])
-            or _takes_turns(line.phrases[at:stop])
-            or [one.kind for one in line.phrases[at:stop]] == ["count", "of", "count"]  # "(2 of 3)" who do it
-            or _is_in_sets(line.phrases[at:stop])
-            or _ONE_OF_EACH.fullmatch(line.text[line.phrases[at].column : line.phrases[stop - 1].end])
-            or _counts_tries(line.phrases[at:stop])
-            or _EQUALS_ONE.fullmatch(line.text[line.phrases[at].column : line.phrases[stop - 1].end])
-            or (stop > at + 1 and line.phrases[at].kind == "or")
-            or _is_tempo(line.phrases[at:stop])
-            or _is_a_place(line, at, stop)
-            or _is_a_numbered_bar(line.phrases[at:stop])
-            or [one.kind for one in line.phrases[at:stop]] == ["x", "count", "words"]
-        ):
+        if stop > at and _is_aside(line, at, stop):
             line.remarks.append(line.text[line.phrases[at].column : line.phrases[stop - 1].end])
             line.take(range(at, stop), "note", "a note")
         at = max(stop, at + 1)
+
+
+def _is_aside(line: Line, at: int, stop: int) -> bool:
+    held = line.phrases[at:stop]
+    kinds = [one.kind for one in held]
+    text = line.text[held[0].column : held[-1].end]
+    return bool(
+        (kinds[0] in ("words", "after-set", "sex") and (_ASIDE.match(held[0].text) or _is_her_scheme(held)))
+        or _is_less(held)
+        or _says_of_what(held)
+        or _takes_turns(held)
+        or kinds == ["count", "of", "count"]  # "(2 of 3)" who do it
+        or _is_in_sets(held)
+        or _ONE_OF_EACH.fullmatch(text)
+        or _counts_tries(held)
+        or _EQUALS_ONE.fullmatch(text)
+        or (len(held) > 1 and kinds[0] == "or")
+        or _is_tempo(held)
+        or _is_a_place(line, at, stop)
+        or _is_a_numbered_bar(held)
+        or kinds == ["x", "count", "words"]
+    )
 
 
 def take_more_than_before(line: Line) -> None:
