@@ -41,7 +41,6 @@ from core.reading.numbering import (
     labelled_lists,
     message_heads,
     minutes_in_order,
-    minutes_in_stretches,
     numbered_by_bar,
     numbered_by_dash,
     numbered_sections,
@@ -76,6 +75,7 @@ from core.reading.rows import (
 from core.reading.rungs import goes_on, rungs_in_rows
 from core.reading.several import PieceCuts
 from core.reading.side_by_side import side_by_side
+from core.reading.stretches import minutes_in_stretches, stretches_within
 from core.reading.table_rows import find_tables
 from core.reading.team_roles import change_said, changes_only, team_roles, without_open
 from core.reading.tokens import seconds_of, tokenize
@@ -132,6 +132,7 @@ class DocumentPass:
         pieces_in_order(rows)
         scores_in_order(rows, self.names)
         minutes_in_stretches(rows)
+        rows = list(stretches_within(rows))
         minutes_in_order(rows)
         labelled_lists(rows, self.names)
         pairs_of_a_superset(rows)

@@ -230,7 +230,7 @@ class Finishing:
         is where all of them could never be done in one minute, which is shown as assumed."""
         lines = _shared_lines(part)
         _places_without_amounts(part, fmt)
-        numbered = any(draft.station for draft in part.work)
+        numbered = any(draft.station or draft.own_rounds for draft in part.work)
         rows = {draft.line for draft in lines}
         apart = len(rows) == len(lines) or (part.by_turns and len(rows) == 1)  # "EMOM 15, alternating: .."
         if fmt.kind != "every-minute" or numbered or len(lines) < 2 or not apart:

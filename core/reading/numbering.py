@@ -167,7 +167,7 @@ def labelled_lists(rows: list[Row], names: Names) -> None:
         if first is None or first[1] != 1 or not _heads_a_list(rows, at, names):
             continue
         run = list(_run_of(rows[at:], first[0]))
-        if _lists_stations(rows, at):
+        if lists_stations(rows, at):
             run = _and_next_letters(rows[at:], run, first[0])
         if len(run) > 1 and not any(_arranges_itself(one) for one in run):
             for place, one in enumerate(run, start=1):
@@ -261,7 +261,7 @@ def minutes_in_order(rows: list[Row]) -> None:
     while at < len(rows):
         run = list(itertools.takewhile(_counts_on(), map(_place_said, rows[at:]))) or _bare_places(rows, at)
         by_minutes = len(run) >= LEAST_LABELS and _below_a_time(rows, at, len(run))
-        if len(run) < LEAST_LABELS or not (by_minutes or _lists_stations(rows, at) or _alternates(rows, at)):
+        if len(run) < LEAST_LABELS or not (by_minutes or lists_stations(rows, at) or _alternates(rows, at)):
             at += 1
             continue
         if by_minutes:
@@ -300,7 +300,7 @@ def _bare_letter(row: Row) -> tuple[int, int] | None:
 def _alternates(rows: list[Row], at: int) -> bool:
     """Whether the row above says that what follows takes turns, below what arranges intervals or with it."""
     said = at > 0 and _ALTERNATES.search(rows[at - 1].text) is not None
-    return said and (_lists_stations(rows, at) or (at > 1 and _lists_stations(rows, at - 1)))
+    return said and (lists_stations(rows, at) or (at > 1 and lists_stations(rows, at - 1)))
 
 
 LEAST_BARE = 4
@@ -384,45 +384,6 @@ _SET_RANGE = re.compile(r"^\s*(\d{1,2})(?:\s*[-–]\s*(\d{1,2}))?\s*:?\s*(?=@|at
 SET_DASH = re.compile(r"^\W*set\s*#?(\d{1,2})\s*[-–x×]\s*(?=\d)", re.IGNORECASE)
 
 
-def minutes_in_stretches(rows: list[Row]) -> None:
-    """'min 1-4: 2 cleans', 'min 5-8: 1 clean', 'rounds 1, 4, 7: ..', 'rounds 2, 5, 8: ..': in how many of a
-    piece's rounds each is done, where all of them together are its rounds from the first on."""
-    found = [(row, match) for row in rows if row.role == "work" and (match := STRETCH.match(row.text))]
-    worded = [one for one in found if one[1]["word"]]
-    if not worded and found and not _lists_stations(rows, rows.index(found[0][0])):
-        return  # "1-3: ..", "4-6: .." only below what arranges minutes
-    found = worded or found
-    places = [_places_of(match["places"]) for _, match in found]
-    every = sorted(itertools.chain.from_iterable(places))
-    whole = every == list(range(1, len(every) + 1))
-    if len(found) < LEAST_LABELS or not whole or all(len(one) == 1 for one in places):
-        return
-    for (row, match), own in zip(found, places, strict=True):
-        row.sets, row.start = len(own), match.end()
-        row.marks.append(
-            (
-                match.start("word") if match["word"] else match.start("places"),
-                len(match.group().rstrip()),
-                "in which rounds",
-            )
-        )
-
-
-def _places_of(text: str) -> list[int]:
-    """'1-4' -> 1, 2, 3, 4; '1, 4 & 7' -> 1, 4, 7."""
-    numbers = [int(one) for one in re.findall(r"\d+", text)]
-    stretch = len(numbers) == PAIR and re.search(r"[-–]|to", text) is not None
-    return list(range(numbers[0], min(numbers[1], numbers[0] + MOST_PLACES) + 1)) if stretch else numbers
-
-
-MOST_PLACES = 60  # rounds of one stretch
-STRETCH = re.compile(
-    r"^\W*(?P<word>(?:min(?:ute)?s?|m|rounds?|rds?|intervals?)\b\.?\s*)?"
-    r"(?P<places>\d{1,2}(?:\s*(?:[-–]|to)\s*\d{1,2}|(?:\s*(?:,|&|\+|and|/)\s*\d{1,2})*))\s*[:)=–-]\s+(?=\S)",
-    re.IGNORECASE,
-)
-
-
 def _counts_on() -> Callable[[tuple[int, int] | None], bool]:
     """Whether each place follows the one before, from the first on."""
     places = itertools.count(1)
@@ -496,7 +457,7 @@ def _heads_a_list(rows: list[Row], at: int, names: Names) -> bool:
     before = rows[at - 1] if at else None
     if before is None or before.role != "work":
         return False
-    if _lists_stations(rows, at):
+    if lists_stations(rows, at):
         return True
     heading = read_heading(before.text)
     label = _OWN_LABEL.match(before.text) if heading is None else None
@@ -523,7 +484,7 @@ def _arranges_itself(row: Row) -> bool:
 def numbered_sections(rows: list[Row], names: Names) -> None:
     """Numbers that head pieces of their own ('3) Metcon, 4 rounds' with a list below) are headings."""
     for run in _runs(rows):
-        if any(_heads_a_piece(rows, at) for at in run) and not _lists_stations(rows, run[0]):
+        if any(_heads_a_piece(rows, at) for at in run) and not lists_stations(rows, run[0]):
             for at in run:
                 _make_heading(rows[at])
                 _say_once(rows, at)
@@ -574,7 +535,7 @@ def _heads_a_piece(rows: list[Row], at: int) -> bool:
     return following.indent > row.indent or arranges(row.content)
 
 
-def _lists_stations(rows: list[Row], at: int) -> bool:
+def lists_stations(rows: list[Row], at: int) -> bool:
     """Whether the row above arranges minutes or intervals, whose places the numbers are."""
     before = rows[at - 1] if at else None
     if before is None or (before.role == "note" and not before.heading):
