@@ -3,6 +3,7 @@ division's own."""
 
 from __future__ import annotations
 
+import re
 from dataclasses import replace
 
 from core.catalog import Catalog
@@ -34,6 +35,8 @@ from core.reading.spreading import only_fillers
 from core.reading.units import SHORTEST_RUN_M
 from core.reading.workout import Format
 
+ANY_MACHINE = ("row", "bike", "ski")  # what a machine of one's choice may be; common practice
+_MACHINE = re.compile(r"\b(?:machines?|ergs?|ergometers?)\b", re.IGNORECASE)
 ALL_WITH = frozenset(("all", "with", "done", "at", "on", "of", "it", "the", "same"))
 
 
@@ -111,11 +114,9 @@ class Attacher:
         """Amounts without a name belong to the movement before them, if that one still lacks them; a load
         alone to all that lack one."""
         part = self.parts.last
-        if (
-            chunk.draft.has_amount
-            and _is_of_another(read, chunk)
-            and not (part and part.work and part.work[-1].line == row.number)
-        ):
+        beside = part is not None and bool(part.work) and part.work[-1].line == row.number
+        of_another = _is_of_another(read, chunk) and not beside
+        if chunk.draft.has_amount and (of_another or _any_machine(read, chunk)):
             self._hand_back(read, chunk)
             return
         counts = chunk.draft.has_amount or not (chunk.draft.loads or chunk.draft.percents)
@@ -298,7 +299,11 @@ class Attacher:
             return
         start, end = read.phrases[said[0]].column, read.phrases[said[-1]].end
         read.marks = [mark for mark in read.marks if not start < mark.column <= end]
-        read.hand_back(start, end, "an amount with no movement to go with")
+        if _any_machine(read, chunk):
+            read.hand_back(start, end, "nobody says which machine", ANY_MACHINE)
+            read.taken.update(chunk.indices)
+        else:
+            read.hand_back(start, end, "an amount with no movement to go with")
 
     def _lift_of_title(self, read: Line, chunk: Chunk) -> bool:
         """'Squat Monday' above '5 x 5 @ 75 %': the sets of the lift that the session is named after."""
@@ -318,7 +323,7 @@ class Attacher:
         draft = chunk.draft
         if self._lift_of_title(read, chunk):
             return True
-        if strange_words(read, chunk) or draft.reps or draft.loads:
+        if strange_words(read, chunk) or draft.reps or draft.loads or _any_machine(read, chunk):
             return False
         if draft.calories and (machine := self.machine):
             return self._same_machine(read, chunk, machine)
@@ -418,6 +423,12 @@ def strange_words(read: Line, chunk: Chunk) -> bool:
         and not _fills_a_cell(read, index)
         for index in chunk.indices
     )
+
+
+def _any_machine(read: Line, chunk: Chunk) -> bool:
+    """'15 cal machine', '500 m any erg', '12 cal, machine of choice': nobody says which."""
+    words = (read.phrases[index].text for index in chunk.indices if read.phrases[index].kind == "words")
+    return not chunk.named and any(map(_MACHINE.search, words))
 
 
 def _only_amounts_matter(read: Line, chunk: Chunk) -> bool:

@@ -46,6 +46,7 @@ from core.reading.remarks import (
     take_targets,
     take_vest,
 )
+from core.reading.rest_of_time import take_rest_of_time
 from core.reading.rows import Row
 from core.reading.several import PieceCuts
 from core.reading.spreading import spread_amount, spread_everyone, spread_list
@@ -183,6 +184,7 @@ class Pieces:
         take_halves(read)
         take_portions(read)
         take_window(row, read, parts)
+        take_rest_of_time(read, parts.last)
         if take_again(read, parts.last) or take_more_times(read, parts.last):
             return
         by_minutes = bool(read.phrases) and read.phrases[0].text.lower().startswith("min")

@@ -5,7 +5,7 @@ from __future__ import annotations
 
 import itertools
 import math
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, fields, replace
 
 from core.catalog import Catalog
@@ -29,6 +29,7 @@ DEATH_BY_REPS = 12  # minutes most people last in a rising every-minute ladder; 
 DEFAULT_INTERVALS = 8
 
 
+ONCE = ("buy-in", "cash-out")  # roles of what frames a list
 MEANWHILE = "meanwhile"  # role of what is done for as long as somebody else of the team works
 WRITTEN = tuple(one.name for one in fields(Written))
 # what a line says of itself goes into its work as it was read
@@ -81,14 +82,21 @@ def _open_rounds(fmt: Format, drafts: list[Draft], catalog: Catalog) -> Rounds:
     ]
     if not shared:
         return Rounds(1, True, 1, 1)
+    framing = [draft for draft in drafts if draft.as_prescribed and draft.role in ONCE]
     fits = []
     for pace in (1.0, 0.5, 0.0):  # slow, middle, fast
         if fmt.ladder_step and fmt.scheme:
             fits.append(_rungs(fmt, seconds, shared, catalog, pace))
             continue
-        once = sum(once_s(draft, catalog, pace) + TRANSITION_S for draft in shared) * FATIGUE
-        fits.append(max(1, min(MAX_ROUNDS, round(seconds / once))) if once else 1)
+        once = _pass_s(shared, catalog, pace)
+        left = seconds - _pass_s(framing, catalog, pace)
+        fits.append(max(1, min(MAX_ROUNDS, round(left / once))) if once else 1)
     return Rounds(fits[1], True, fits[0], max(fits[1], fits[2]))
+
+
+def _pass_s(drafts: Iterable[Draft], catalog: Catalog, pace: float) -> float:
+    """Seconds of one pass of a list, one movement after another."""
+    return sum(once_s(draft, catalog, pace) + TRANSITION_S for draft in drafts) * FATIGUE
 
 
 def _rungs(fmt: Format, seconds: float, drafts: list[Draft], catalog: Catalog, pace: float) -> int:
@@ -210,6 +218,8 @@ class _Passes:
 
 def _passes(draft: Draft, fmt: Format, reading: Rounds, catalog: Catalog) -> _Passes:
     rounds = 1 if draft.role or (fmt.kind == "sets-x-reps") else reading.rounds * fmt.repeat
+    if draft.role in ONCE and fmt.kind == "as-many-as-possible":
+        rounds = fmt.repeat  # once in each of its pieces
     if fmt.kind == "every-minute" and fmt.stations > 1 and draft.station and fmt.rounds and not draft.role:
         rounds = (
             max(1, (fmt.rounds - draft.station) // fmt.stations + 1) * fmt.repeat

@@ -1,0 +1,69 @@
+"""Lists that fill what the clock of their piece leaves: 'then AMRAP:', 'in the remaining time, AMRAP of'."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import replace
+
+from core.reading.line import Line
+from core.reading.numbering import AMRAP
+from core.reading.part_draft import PartDraft
+from core.reading.workout import Format
+
+LEAST_HELD_S = 120  # of an interval that holds one thing and then others again and again; common practice
+MINUTE_S = 60
+_LEFT = (
+    r"(?:(?:in|for|with|during|the|use)\s+)*(?:(?:remaining|rest\s+of\s+(?:the|each|every))\s+(?:time|minutes|interval|window)"
+    r"|(?:remaining|left)\s+time|time\s+(?:left|remaining|that\s+remains)|remainder(?:\s+of\s+(?:the|each|every)\s+\w+)?)"
+)
+_REST = re.compile(
+    rf"\W*(?:(?P<then>(?:and\s+)?then|after\s+(?:that|which)|afterwards|straight\s+into)\W+)?(?:(?P<left>{_LEFT})\W+)?"
+    r"(?:do\s+|complete\s+)?(?:an?\s+)?"
+    r"(?:amrap|as\s+many\s+(?:rounds|reps)(?:\s*(?:and|&|\+)\s*reps)?\s+as\s+(?:possible|you\s+can))"
+    rf"(?:\W{{0,3}}(?P<behind>{_LEFT})\W?)?(?P<ends>\s*\bof\b\W*|\s*:\W*|\W*$)?",
+    re.IGNORECASE,
+)
+
+
+def take_rest_of_time(read: Line, part: PartDraft | None) -> None:
+    """What is listed from here on fills the piece's time; what stands before it is done once each time."""
+    said = _REST.match(read.content) if read.phrases else None
+    clocked = _clocked(part) if said is not None and part is not None and part.work else None
+    if said is None or part is None or clocked is None:
+        return
+    told = said["left"] or said["behind"]
+    behind = read.content[said.end() :]
+    if not (told or said["then"]) or not (told or said["ends"] is not None):
+        return
+    if behind.strip() and not any(sign.isdecimal() for sign in behind):
+        return  # "then as many as possible, burpees": of one movement
+    for one in part.work:
+        one.role = one.role or "buy-in"
+    part.format, part.block_role = clocked, ""
+    end = read.phrases[0].column + said.end()
+    read.take(
+        [at for at, one in enumerate(read.phrases) if one.end <= end],
+        "format",
+        "again and again in the time that is left",
+    )
+
+
+def _clocked(part: PartDraft) -> Format | None:
+    """The format of a piece with a clock of its own, as a list that fills it; None where it has none."""
+    fmt = part.format
+    if fmt is None or fmt.stations or fmt.scheme or any(one.station for one in part.work):
+        return None
+    if fmt.kind == AMRAP:
+        return fmt if fmt.minutes else None
+    held = fmt.interval_s if fmt.kind == "every-minute" else fmt.work_s if fmt.kind == "intervals" else None
+    if held is None or held < LEAST_HELD_S:
+        return None
+    return replace(
+        fmt,
+        kind=AMRAP,
+        minutes=held / MINUTE_S,
+        repeat=fmt.repeat * (fmt.rounds or 1),
+        rounds=None,
+        interval_s=None,
+        work_s=None,
+    )
