@@ -18,7 +18,7 @@ from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
 from core.reading.phrases import Phrase
 from core.reading.plain_words import plain_words
-from core.reading.prose import AGAIN
+from core.reading.prose import AGAIN, BACKWARDS
 from core.reading.rows import Row
 from core.reading.tokens import how_many, seconds_of
 from core.reading.volumes import LEAST_LEFT_S, MEANWHILE, once_s
@@ -232,16 +232,9 @@ def take_more_times(read: Line, part: PartDraft | None) -> bool:
     return True
 
 
-_BACKWARDS = re.compile(
-    r"^\W*(?:and\s+|then\s+)*(?:(?:go|work|walk)\s+)?(?:all\s+the\s+way\s+)?"
-    r"back\s+(?:up|down|through|to the (?:top|start))\b[\w\s]{0,16}\W*$",
-    re.IGNORECASE,
-)
-
-
 def take_again(read: Line, part: PartDraft | None) -> bool:
     """'Repeat until 40 minutes are up' below a list: as many rounds as possible."""
-    if part is not None and part.work and _BACKWARDS.match(read.content):
+    if part is not None and part.work and BACKWARDS.match(read.content):
         indices = range(len(read.phrases))
         read.hand_back(
             read.phrases[0].column, read.phrases[-1].end, "the list again, backwards, is not counted"

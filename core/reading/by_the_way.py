@@ -61,11 +61,11 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ),
         (
             "jog|walk",
-            r",\s*\d{1,3}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|'|\")?\s+(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?\s+(?:recover(?:y|ies)?(?!\w)|(?:in\s+)?between(?=\s*(?:[.;,)]|$)))",
+            r",\s*\d{1,3}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|'|\")?\s+(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?\s+(?:recover(?:y|ies)?(?!\w)|(?:in\s+)?between(?:\s+(?:reps|sets|rounds|each|intervals|efforts))?(?=\s*(?:[.;,)]|$)))",
         ),
         (
             "jog|walk",
-            r"^\W*(?:then\s+)?(?:(?:run|row|bike|ski)\s+\d{1,2}\s*x\s*\d|\d{1,2}\s*x\s*\d+(?:\.\d+)?\s*k?m\b).*?(?P<said>(?:[,/]|\bw/|\bwith)\s*\d{1,4}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|')?\s+"
+            r"^\W*(?:then\s+)?(?:(?:run|row|bike|ski)\s+\d{1,2}\s*x\s*\d|\d{1,2}\s*x\s*\d+(?:\.\d+)?\s*k?m\b).*?(?:[,/]|\bw/|\bwith)\s*(?P<said>\d{1,4}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|')?\s+"
             r"(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?\W*)$",
         ),
         (
@@ -85,6 +85,11 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         (
             "warm",
             r"\bwarm(?:ing)?[\s-]?up\s+to\s+(?:about\s+)?\d{2,3}\s?(?:%|kgs?|lbs?)\s*(?:,|\bthen\b|$)",
+        ),
+        (
+            "rest",
+            r"\brest(?:ing)?\s*:?\s*\d{1,3}(?::\d{2})?\s*(?:s(?:ec)?|min(?:ute)?s?|'|\")?\s*"
+            r"(?P<said>/\s*\d{1,2}(?::\d{2})?\s*(?:s(?:ec)?|min(?:ute)?s?|')(?!\w))",
         ),
         ("negative", r"\bnegative\s+splits?(?:\s+please)?\b"),
         (
@@ -127,7 +132,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ("stop", r"\bstop(?:ping)?\s+at\s+\d{1,2}:\d{2}\b"),
         (
             "between",
-            r"(?:^\W*|(?<=[.;!]\s))\d{1,3}(?::\d{2})?\s*(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|')?\s+(?:in\s+)?between"
+            r"(?:^\W*|(?<=[.;!,]\s))\d{1,3}(?::\d{2})?\s*(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|')?\s+(?:in\s+)?between"
             r"(?:\s+(?:each|movements?|stations?|exercises?|pieces?|rounds?|sets?|them|all))*\W*$",
         ),
         ("start", r"^\W*starts?\s+(?:at\s+)?\d{1,2}[:.]\d{2}(?=\s*(?:[/,;|–-]|$))"),

@@ -307,7 +307,7 @@ class Finishing:
         if part.heading_kind and part.heading_kind != "conditioning":
             return part.heading_kind
         if fmt.kind == "sets-x-reps" and part.work:
-            ways = all(self.catalog.movements[one.movement].family in GOING for one in part.work)
+            ways = any(self.catalog.movements[one.movement].family in GOING for one in part.work)
             return part.heading_kind or ("conditioning" if ways else "strength")
         if part.heading_kind:
             return part.heading_kind

@@ -19,7 +19,10 @@ def in_full(line: Translated, begins_a_name: Callable[[str], bool]) -> Translate
     begins_a_name: whether words begin with a movement's name.
     """
     text = line.text
-    ways = (_ladders, _pulls_and_pushes, _singles, _skips, _percents_by_reps, _loads_in_turn)
+    ways = (
+        *(_ladders, _pulls_and_pushes, _singles, _skips, _percents_by_reps, _loads_in_turn),
+        *(_clusters, _ways_in_turn, _sets_of_ways, _drills, _bare_ways),
+    )
     cuts = sorted((*numbers_in_words(text, begins_a_name), *(cut for way in ways for cut in way(text))))
     apart = all(one[1] <= other[0] for one, other in itertools.pairwise(cuts))
     return rebuilt(line, cuts) if cuts and apart else line
@@ -93,6 +96,72 @@ def _percents_by_reps(text: str) -> Cuts:
     for said in _PERCENTS_BY_REPS.finditer(text):
         sets = (one.strip(",").replace("/", "% x ") for one in said[0].split())
         yield said.start(), said.end(), ", ".join(sets)
+
+
+_CLUSTER = re.compile(
+    r"(?<![\d.,])\d{1,2}\s?[x×]\s?(?P<open>\()?(?P<reps>[1-6](?:\.[1-6]){1,5})(?(open)\))(?![\d.]|\s*(?:kg|k?m|mi|lbs?|%)\b)",
+    re.IGNORECASE,
+)
+
+
+def _clusters(text: str) -> Cuts:
+    """'4 x (2.2.2)', '3 x 3.3': six in every set, a breath between."""
+    for said in _CLUSTER.finditer(text) if "." in text else ():
+        start = said.start("open") if said["open"] else said.start("reps")
+        yield start, said.end(), str(sum(map(int, said["reps"].split("."))))
+
+
+_SETS_OF_WAYS = re.compile(
+    r"(?<![\d.,:])(?P<sets>[2-9])\s?(?:x|×|sets?\s+of|rounds?\s+of|series\s+of)\s?(?P<times>[2-9]|1[0-9]|20)\s?[x×]\s?"
+    r"(?=\d{2,4}\s?(?:k?m|cals?|s|secs?|min)\b|[1-9]\d[05]0?\b(?!\s?(?:kg|lbs?|%)))",
+    re.IGNORECASE,
+)
+
+
+def _sets_of_ways(text: str) -> Cuts:
+    """'2 sets of 4 x 400 m': eight times."""
+    for said in _SETS_OF_WAYS.finditer(text):
+        yield said.start(), said.end(), f"{int(said['sets']) * int(said['times'])} x "
+
+
+_DRILL = re.compile(r"(?<![\w-])(?<!artner\s)(?<!thlete\s)(?P<which>[AB])\s(?=(?:skip|march)(?:s|es)?\b)")
+
+
+def _drills(text: str) -> Cuts:
+    """'A skip, B skip': drills of runners, and no two who skip."""
+    for said in _DRILL.finditer(text):
+        yield *said.span(), f"{said['which']}-"
+
+
+_BARE_WAY = re.compile(
+    r"(?<![\d.,:/x×-])(?P<way>[1-9]\d?[05]0)(?=\s+(?:easy|jog|walk|float|strides?)\b)"
+    r"|(?<=\d)\s?[x×]\s?(?P<again>[1-9]\d?[05]0)"
+    r"(?=\s+(?:fast|hard|easy|strides?|jog)\b|\s*(?:@|at)\s*(?:\d{1,2}\s?k\b|mile|goal|race|threshold|tempo\s+pace))",
+    re.IGNORECASE,
+)
+
+
+def _bare_ways(text: str) -> Cuts:
+    """'800 easy', 'w/ 200 walk': metres."""
+    for said in _BARE_WAY.finditer(text):
+        name = said.lastgroup or ""
+        yield *said.span(name), f"{said[name]} m"
+
+
+_WAY = r"\d+(?:[.,]\d+)?\s?k?m\b"
+_WAYS_IN_TURN = re.compile(
+    rf"^\W*(?P<how>row|run|ski|bike|swim)(?:\s*erg)?:?\s+\d{{1,2}}\s?[x×]\s?\((?P<ways>\s*{_WAY}[^()\d]*[,;/+&][^()\d]*{_WAY}[^()\d]*)\)",
+    re.IGNORECASE,
+)
+
+
+def _ways_in_turn(text: str) -> Cuts:
+    """'Row 3 x (500 m easy, 250 m hard)': 500 m of it, then 250 m, three times."""
+    said = _WAYS_IN_TURN.match(text)
+    if said is not None:
+        yield *said.span("how"), ""
+        for way in re.finditer(_WAY, text[: said.end()], re.IGNORECASE):
+            yield *way.span(), f"{way.group()} {said['how'].lower()}"
 
 
 _SETS_AT = (

@@ -28,6 +28,11 @@ STRONG = frozenset(("tabata", "amrap", "every", "for-time", "interval"))
 CARE = frozenset(
     ("stretch", "stretching", "foam", "mobility", "smash", "roll", "breathe", "breathing", "massage")
 )
+BACKWARDS = re.compile(
+    r"^\W*(?:and\s+|then\s+)*(?:(?:go|work|walk)\s+)?(?:all\s+the\s+way\s+)?"
+    r"back\s+(?:up|down|through|to the (?:top|start))\b[\w\s]{0,16}\W*$",
+    re.IGNORECASE,
+)
 AGAIN = re.compile(
     r"^\W*(?:repeat|keep\s+going|continue|go\s+on|again\s+and\s+again|and\s+again|round\s+and\s+round)\b[^\d:]{0,40}?\b(?:until|for|till|up\s+to)\b"
     r"\D{0,12}(?P<minutes>\d{1,2})(?::00|\s*(?:min(?:ute)?s?|'))(?![\w:])",
@@ -173,7 +178,12 @@ class Prose:
 
     def _at_once(self, text: str, words: Sequence[str], phrases: Sequence[Phrase]) -> bool | None:
         """What marks, labels and lists tell; None where they tell nothing."""
-        if self._is_a_name(text, phrases) or GROWS.match(text) or _WITH_WHAT_IS_LEFT.match(text):
+        if (
+            self._is_a_name(text, phrases)
+            or GROWS.match(text)
+            or BACKWARDS.match(text)
+            or _WITH_WHAT_IS_LEFT.match(text)
+        ):
             return False
         if MARKED.match(text) or AS_USUAL.match(text) or (phrases and phrases[0].kind == "note"):
             return True

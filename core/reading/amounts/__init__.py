@@ -24,9 +24,8 @@ class Amounts(Effort):
         for index in self.indices:
             if index not in self.line.taken:
                 self._one(index)
-        if (
-            self.draft.estimated and self.draft.seconds
-        ):  # "12 min to build to a heavy double": a window, not a hold
+        sought = self.draft.estimated or self.tries
+        if sought and self.draft.seconds:  # "12 min to build to a heavy double": a window, not a hold
             self.draft.keep_window(self.draft.seconds)
             self.draft.seconds = None
         self._by_the_clock()

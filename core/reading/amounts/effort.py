@@ -14,6 +14,9 @@ MAX_PERCENT = 130
 HEAVY_WORDS = {"single": 1, "double": 2, "triple": 3}
 
 
+OWN_BODY = ("none", "pull-up-bar", "rings", "wall", "jump-rope")  # implements of movements that have no load
+
+
 class Effort(InSets):
     """What stands beside an amount."""
 
@@ -79,6 +82,9 @@ class Effort(InSets):
 
     def _build(self, index: int, phrase: Phrase) -> None:
         """'build to a heavy 3', 'find your 1RM', 'heavy single': sets up to it, marked as an estimate."""
+        if self._is_a_try(phrase):
+            self.draft.max_effort = self.tries = True
+            return self.take(index, "as much as you can")
         named = any(word in phrase.text.lower() for word in HEAVY_WORDS)
         if self.draft.reps or self.draft.scheme or (self.draft.sets and not named):
             self.draft.notes.append(phrase.text)
@@ -93,6 +99,13 @@ class Effort(InSets):
             reps = int(self.line.phrases[following].values[0])
             self.take(following, f"a heavy {reps}")
         return self._heavy(max(1, min(20, reps)))
+
+    def _is_a_try(self, phrase: Phrase) -> bool:
+        """'find your max L-sit hold', 'find your max strict pull-ups': nothing to load a bar for."""
+        sought = "max" in phrase.text.lower() or "longest" in self.line.text.lower()
+        held = self.row is not None and self.row.unit == "second"
+        own = self.row is not None and self.row.implement in OWN_BODY and not held
+        return sought and (held or (own and "weighted" not in self.line.text.lower()))
 
     def _heavy(self, reps: int) -> None:
         draft = self.draft
