@@ -218,12 +218,15 @@ class Heads:
         heading = row.heading
         if heading is not None and heading.kind == "skill" and self._is_a_theme(phrases, rows, at):
             return True
-        if not phrases or any(phrase.kind in COUNTED | ARRANGES for phrase in phrases):
+        called = COUNTED | ARRANGES - {"ladder-word"}  # "Event 4 - Twin ladder"
+        if not phrases or any(phrase.kind in called for phrase in phrases):
             return False
         day = heading is not None and heading.opens == "day"
         if not any(phrase.kind == "words" and self.names.find(phrase.text) for phrase in phrases):
             piece = heading is not None and NUMBERED.match(row.text) is not None
-            return day or (piece and self._counts_below(rows, at))
+            worded = all(phrase.kind in ("words", "ladder-word") for phrase in phrases)
+            goes_on = at + 1 < len(rows) and not rows[at + 1].after_blank
+            return day or (piece and ((worded and goes_on) or self._counts_below(rows, at)))
         if self._named_again_below(phrases, rows[at + 1] if at + 1 < len(rows) else None):
             return True
         theme = day and any(phrase.kind in ("plus", "and", "comma") for phrase in phrases)

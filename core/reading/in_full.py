@@ -21,7 +21,7 @@ def in_full(line: Translated, begins_a_name: Callable[[str], bool]) -> Translate
     text = line.text
     ways = (
         *(_ladders, _pulls_and_pushes, _singles, _skips, _percents_by_reps, _loads_in_turn),
-        *(_clusters, _ways_in_turn, _sets_of_ways, _drills, _bare_ways),
+        *(_clusters, _ways_in_turn, _sets_of_ways, _drills, _bare_ways, _two_sides),
     )
     cuts = sorted((*numbers_in_words(text, begins_a_name), *(cut for way in ways for cut in way(text))))
     apart = all(one[1] <= other[0] for one, other in itertools.pairwise(cuts))
@@ -146,6 +146,19 @@ def _bare_ways(text: str) -> Cuts:
     for said in _BARE_WAY.finditer(text):
         name = said.lastgroup or ""
         yield *said.span(name), f"{said[name]} m"
+
+
+_TWO_SIDES = re.compile(
+    r"(?<![\d.,])(?P<one>\d{1,3}\s?(?:m|s|secs?|reps?|ft)?)\s+[^,;\d()]{3,40}?(?P<sides>\s+\(?(?:L|left|R|right)\)?\s*"
+    r"(?:,|/|\+|&|and|then)\s*(?P=one)\s*(?:on\s+(?:the\s+)?)?\(?(?:L|left|R|right)\)?(?:\s+side)?)(?![\w-])",
+    re.IGNORECASE,
+)
+
+
+def _two_sides(text: str) -> Cuts:
+    """'20 m suitcase carry L, 20 m R': each side."""
+    for said in _TWO_SIDES.finditer(text):
+        yield *said.span("sides"), " each side"
 
 
 _WAY = r"\d+(?:[.,]\d+)?\s?k?m\b"

@@ -21,7 +21,9 @@ _LIST = r"(?P<list>\d{1,2}(?:\s*(?:,|and|&|/)\s*\d{1,2})+)\s*[:,–-]?\s+(?=\d)"
 _INTERRUPTS = (
     re.compile(r"\W*(?:at|on)\s+(?:the\s+)?min(?:ute)?s?\s+" + _LIST, re.IGNORECASE),
     re.compile(
-        r"\W*(?P<open>every|each)\s+(?:time|break|drop|miss|no[- ]rep)\b[^:=\d]{0,40}(?:[:=,]\s*|\s)(?=\d)",
+        r"\W*(?:(?P<open>(?:every|each|any)\s+(?:time|break|drop|trip|miss|no[- ]rep))\b[^:=\d]{0,40}"
+        r"(?:[:=,]\s*|\s)"
+        r"|(?:a\s+)?(?:break|drop|trip|miss|no[- ]rep)s?\s*=\s*)(?=\d)",
         re.IGNORECASE,
     ),
     re.compile(r"\W*after\s+rounds?\s+" + _LIST, re.IGNORECASE),

@@ -37,7 +37,9 @@ PARTNER = re.compile(
 )
 _WHO_ALONE = re.compile(r"^\W*(?:pair|partner|athlete|person)\s+[A-D1-4]\W*$", re.IGNORECASE)
 PARTNERS = tuple("AB 12 ABC 123".split())
-COUNTED_LABEL = re.compile(r"^\s*(?P<word>[A-Za-z]{1,12})\.?\s*#?(?P<number>\d{1,2})\s*[:.)]\s+(?=\S)")
+COUNTED_LABEL = re.compile(
+    r"^\s*(?P<word>[A-Za-z]{1,12})\.?\s*#?(?P<number>\d{1,2})(?:\s+(?:starts?|begins?)\s+(?:with|on))?\s*[:.)]\s+(?=\S)"
+)
 KNOWN_LABELS = frozenset(
     "set sets min minute minutes m station week day part block event workout wod session phase test option"
     " match place"

@@ -11,7 +11,7 @@ from core.reading.adding import GROWS
 from core.reading.board_words import board_words, speaks_of_care
 from core.reading.languages import fold
 from core.reading.names import Names
-from core.reading.phrases import Phrase
+from core.reading.phrases import PAIR, Phrase
 from core.reading.tokens import tokenize
 from core.reading.units import METRE_PER
 
@@ -332,6 +332,8 @@ class Prose:
         first = real[0]
         if first.kind == "rm" and len(real) > 1 and self.names.starts(real[1].text):
             return True  # "1RM thruster from the floor"
+        if [one.kind for one in real[:3]] == ["words", "rm", "words"] and self.names.starts(real[2].text):
+            return len(first.text.split()) <= PAIR  # "C finds 1RM front squat"
         if first.kind in COUNTED:
             following = real[1] if len(real) > 1 else None
             return (

@@ -19,7 +19,7 @@ _LEFT = (
 _REST = re.compile(
     rf"\W*(?:(?P<then>(?:and\s+)?then|after\s+(?:that|which)|afterwards|straight\s+into)\W+)?(?:(?P<left>{_LEFT})\W+)?"
     r"(?:do\s+|complete\s+)?(?:an?\s+)?"
-    r"(?:amrap|as\s+many\s+(?:rounds|reps)(?:\s*(?:and|&|\+)\s*reps)?\s+as\s+(?:possible|you\s+can))"
+    r"(?:amrap|max(?:imum)?\s+rounds|as\s+many\s+(?:(?:rounds|reps)(?:\s*(?:and|&|\+)\s*reps)?\s+)?as\s+(?:possible|you\s+can))"
     rf"(?:\W{{0,3}}(?P<behind>{_LEFT})\W?)?(?P<ends>\s*\bof\b\W*|\s*:\W*|\W*$)?",
     re.IGNORECASE,
 )
@@ -50,14 +50,19 @@ def take_rest_of_time(read: Line, part: PartDraft | None) -> None:
 
 def _clocked(part: PartDraft) -> Format | None:
     """The format of a piece with a clock of its own, as a list that fills it; None where it has none."""
-    fmt = part.format
-    if fmt is None or fmt.stations or fmt.scheme or any(one.station for one in part.work):
+    fmt = part.format or Format()
+    if fmt.stations or fmt.scheme or any(one.station for one in part.work):
         return None
     if fmt.kind == AMRAP:
         return fmt if fmt.minutes else None
-    held = fmt.interval_s if fmt.kind == "every-minute" else fmt.work_s if fmt.kind == "intervals" else None
+    held = {
+        "every-minute": fmt.interval_s,
+        "intervals": fmt.work_s,
+        "for-time": fmt.cap_s or part.changes.get("cap_s"),
+    }.get(fmt.kind)
     if held is None or held < LEAST_HELD_S:
         return None
+    part.changes.pop("cap_s", None)
     return replace(
         fmt,
         kind=AMRAP,
@@ -66,4 +71,5 @@ def _clocked(part: PartDraft) -> Format | None:
         rounds=None,
         interval_s=None,
         work_s=None,
+        cap_s=None,
     )

@@ -20,6 +20,7 @@ _ENDS = ("bar", "then")  # signs that always stand between pieces
 _SIGNS = ("comma", "plus", "slash", "dash", "and", "other")
 _BEFORE_WORDS = ("then", "comma", "dash", "open", "slash", "plus")
 _AT_A_BREAK = ("break", "drop", "miss", "time you")
+_COSTS = tuple(f"{what} =" for what in ("break", "drop", "trip", "miss", "no rep", "no-rep"))
 LEAST_NAMED = 3  # phrases: a piece's name, its colon, what arranges it
 HEAD = 4  # phrases within which a piece says its format
 
@@ -160,6 +161,8 @@ def _behind_a_name(phrases: list[Phrase]) -> list[Phrase]:
 
 def _at_a_break(behind: Sequence[Phrase]) -> bool:
     said = " ".join(one.text.lower() for one in behind[:2])
+    if said in _COSTS:
+        return True  # "100 double-unders, trip = 3 burpees"
     return said.startswith(tuple(f"{each} {what}" for each in ("every", "each") for what in _AT_A_BREAK))
 
 
