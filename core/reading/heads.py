@@ -42,6 +42,7 @@ _DATED_PIECE = re.compile(r"(?:day|session|[dw])\s*\d", re.IGNORECASE)
 _RESTS = re.compile(r"\W*(?:rest(?:\s+day)?|off)\W*$", re.IGNORECASE)
 _SETS_BEHIND = re.compile(r"\W*\d+\s*(?:x|sets|@|-\d)", re.IGNORECASE)
 _A_LESSON = re.compile(r"\b(?:lesson|lecture|module|chapter)\s+\d+\b", re.IGNORECASE)
+_OF_A_WEEK = re.compile(r"\W*(?:[^\W\d]+\s+){0,3}week\b[^:]{0,20}:", re.IGNORECASE)
 _ENDS_A_TITLE = re.compile(
     r"\w\W+(?:test|ladder|day|session|challenge|special|medley|benchmark|combo)\W*$", re.IGNORECASE
 )
@@ -218,6 +219,13 @@ class Heads:
         heading = row.heading
         if heading is not None and heading.kind == "skill" and self._is_a_theme(phrases, rows, at):
             return True
+        test = (
+            heading is not None
+            and heading.opens == "day"
+            and [one.unit for one in phrases] in (["m"], ["km"], ["k"])
+        )
+        if test and self._counts_below(rows, at):
+            return True  # "Wednesday: 2k" above "2000 m row for time"
         called = COUNTED | ARRANGES - {"ladder-word"}  # "Event 4 - Twin ladder"
         if not phrases or any(phrase.kind in called for phrase in phrases):
             return False
@@ -324,6 +332,9 @@ class Heads:
             return  # "Partner workout:" right above its list
         if rows[1].after_blank and _A_LESSON.search(row.content):
             row.role = "title"  # "Barbell basics, lesson 5: the clean"
+            return
+        if rows[1].heading is not None and rows[1].heading.opens == "day" and _OF_A_WEEK.match(row.content):
+            row.role = "title"  # "Benchmark week: test your 2k row and your 1RM" above its days
             return
         ends = _ENDS_A_TITLE.search(row.content) and not any(
             one.kind in COUNTED | ARRANGES for one in phrases

@@ -22,6 +22,7 @@ def in_full(line: Translated, begins_a_name: Callable[[str], bool]) -> Translate
     ways = (
         *(_ladders, _pulls_and_pushes, _singles, _skips, _percents_by_reps, _loads_in_turn),
         *(_clusters, _ways_in_turn, _sets_of_ways, _drills, _bare_ways, _two_sides),
+        *(_rests, _spaced_lists, _on_and_off, _sets_in_turn),
     )
     cuts = sorted((*numbers_in_words(text, begins_a_name), *(cut for way in ways for cut in way(text))))
     apart = all(one[1] <= other[0] for one, other in itertools.pairwise(cuts))
@@ -175,6 +176,69 @@ def _ways_in_turn(text: str) -> Cuts:
         yield *said.span("how"), ""
         for way in re.finditer(_WAY, text[: said.end()], re.IGNORECASE):
             yield *way.span(), f"{way.group()} {said['how'].lower()}"
+
+
+_REST_IN_SECONDS = re.compile(r"(?<![\w.@])(?P<seconds>\d{1,3})s(?=\s+rest\b)", re.IGNORECASE)
+
+
+def _rests(text: str) -> Cuts:
+    """'4 x 10, 30s rest': seconds, and no dumbbells."""
+    for said in _REST_IN_SECONDS.finditer(text):
+        yield said.start(), said.end(), f"{said['seconds']} sec"
+
+
+_SPACED = re.compile(r"(?<=[^\W\d]\s)(?:[1-9]|1[0-2])(?:\s(?:[1-9]|1[0-2])){2,6}(?=\s*[(@+])")
+
+
+def _spaced_lists(text: str) -> Cuts:
+    """'Bench 5 3 1 (65 75 85 %)': a list of its sets."""
+    for said in _SPACED.finditer(text):
+        yield said.start(), said.end(), "-".join(said.group().split())
+
+
+_TIME = r"(?:\d{1,2}:\d{2}|\d{1,3}\s?(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|['\"”″′]))"
+_HARD = r"(?:all[\s-]out|hard|fast|sprint|work|full gas|on)"
+_EASY = r"(?:easy|off|rest|slow|recover(?:y)?|light|spin|float)"
+_ON_AND_OFF = re.compile(
+    r"(?P<times>\d{1,2})\s?[x×]\s?"
+    rf"(?:\(\s*(?P<on>{_TIME})\s*{_HARD}?\s*[/,+–-]\s*(?P<off>{_TIME})\s*{_EASY}?\s*\)"
+    rf"|(?P<hard>{_TIME})\s*{_HARD}\s*[/,+–-]\s*(?P<easy>{_TIME})\s*{_EASY}(?!\w))",
+    re.IGNORECASE,
+)
+
+
+def _on_and_off(text: str) -> Cuts:
+    """'10 x (20s all out / 1:40 easy)': so long at work, so long at rest."""
+    for said in _ON_AND_OFF.finditer(text):
+        on, off = (_seconds(said[one] or said[other]) for one, other in (("on", "hard"), ("off", "easy")))
+        yield said.start(), said.end(), f"{said['times']} x {on} sec on / {off} sec off"
+
+
+def _seconds(text: str) -> int:
+    minutes, _, seconds = text.partition(":")
+    if seconds:
+        return int(minutes) * 60 + int(seconds)
+    number = int(re.sub(r"\D", "", text))
+    return number * 60 if "m" in text.lower() or text[-1] in "'′" else number
+
+
+_SO_MANY_AT = r"\d\s+(?:sets?\s+)?(?:at|@)\s*\d{2,3}(?:[.,]5)?\s*(?:%|percent|kg|kilos?|lbs?)?"
+_SO_MANY_SETS = re.compile(
+    r"(?P<sets>\d)\s+(?:sets?\s+)?(?:at|@)\s*(?P<load>\d{2,3}(?:[.,]5)?)", re.IGNORECASE
+)
+_SETS_IN_TURN = re.compile(
+    rf"\s*[.:,;]?\s+(?=\d\s+sets?\b)(?P<turns>{_SO_MANY_AT}(?:\s*[,;]?\s*(?:and\s+|then\s+)?{_SO_MANY_AT})+)(?!\w)",
+    re.IGNORECASE,
+)
+
+
+def _sets_in_turn(text: str) -> Cuts:
+    """'5 sets at 70, 3 at 75, 2 at 80 %' behind what is lifted: a load for each set."""
+    for said in _SETS_IN_TURN.finditer(text) if " at " in text or "@" in text else ():
+        turns = _SO_MANY_SETS.finditer(said["turns"])
+        loads = [one["load"] for one in turns for _ in range(int(one["sets"]))]
+        units = _UNIT.findall(said.group())
+        yield said.start(), said.end(), f" @ {'/'.join(loads)} {units[-1] if units else ''}"
 
 
 _SETS_AT = (
