@@ -18,7 +18,7 @@ from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
 from core.reading.phrases import Phrase
 from core.reading.plain_words import plain_words
-from core.reading.prose import AGAIN, BACKWARDS
+from core.reading.prose import AGAIN, BACKWARDS, DO_AGAIN
 from core.reading.rows import Row
 from core.reading.tokens import how_many, seconds_of
 from core.reading.volumes import LEAST_LEFT_S, MEANWHILE, once_s
@@ -26,10 +26,6 @@ from core.reading.workout import Format
 
 _TURNS = re.compile(
     r"\b(?:alternat\w*|alt|rotat\w*)\b(?!\s+(?:db|kb|arms?|legs?|dumbbell|lunges?|snatch))", re.IGNORECASE
-)
-_MORE_TIMES = re.compile(
-    r"^\W*(?:then\s+)?(?:repeat|do\s+(?:it|that|this)|again)\s+(?:it\s+|that\s+|this\s+)?(\d|one|two|three|four|five)\s+more\s+times?\W*$",
-    re.IGNORECASE,
 )
 _LEFT_OVER = re.compile(
     r"\b(?:remaining|left|rest of the)\b", re.IGNORECASE
@@ -221,13 +217,14 @@ def take_each_side(read: Line, parts: Parts) -> None:
 
 
 def take_more_times(read: Line, part: PartDraft | None) -> bool:
-    """'Repeat 4 more times' below a list: once more than it says."""
-    said = _MORE_TIMES.match(read.content)
+    """'Repeat 4 more times' below a list: once more than it says; 'Do it 3 times.'"""
+    said = DO_AGAIN.match(read.content)
     if said is None or part is None or not part.work or (part.format is not None and part.format.rounds):
         return False
-    times = int(said[1]) if said[1].isdecimal() else int(COUNT_WORDS[said[1].lower()])
+    number = int(said["times"]) if said["times"].isdecimal() else int(COUNT_WORDS[said["times"].lower()])
+    times = number + 1 if said["more"] else number
     timed = part.format is not None and part.format.for_time
-    part.format = Format("rounds", rounds=times + 1, for_time=timed)
+    part.format = Format("rounds", rounds=times, for_time=timed)
     read.take(range(len(read.phrases)), "format", "again and again")
     return True
 

@@ -57,9 +57,9 @@ def _counts(line: Line, index: int) -> bool:
     """Whether the phrase at an index, or the one before an 'of', is an amount."""
     if 0 < index < len(line.phrases) and line.phrases[index].kind == "of":
         index -= 1
-    return 0 <= index < len(line.phrases) and (
-        line.phrases[index].kind in COUNTED or line.phrases[index].kind == "x"
-    )
+    if 0 < index < len(line.phrases) and line.phrases[index].kind == "unit":
+        index -= 1  # "max cal"
+    return 0 <= index < len(line.phrases) and line.phrases[index].kind in (*COUNTED, "x", "max")
 
 
 def _beside_bare_name(line: Line, before: int, after: int) -> bool:

@@ -22,7 +22,7 @@ def in_full(line: Translated, begins_a_name: Callable[[str], bool]) -> Translate
     ways = (
         *(_ladders, _pulls_and_pushes, _singles, _skips, _percents_by_reps, _loads_in_turn),
         *(_clusters, _ways_in_turn, _sets_of_ways, _drills, _bare_ways, _two_sides),
-        *(_rests, _spaced_lists, _on_and_off, _sets_in_turn),
+        *(_rests, _spaced_lists, _on_and_off, _sets_in_turn, _one_sided),
     )
     cuts = sorted((*numbers_in_words(text, begins_a_name), *(cut for way in ways for cut in way(text))))
     apart = all(one[1] <= other[0] for one, other in itertools.pairwise(cuts))
@@ -114,7 +114,7 @@ def _clusters(text: str) -> Cuts:
 
 _SETS_OF_WAYS = re.compile(
     r"(?<![\d.,:])(?P<sets>[2-9])\s?(?:x|×|sets?\s+of|rounds?\s+of|series\s+of)\s?(?P<times>[2-9]|1[0-9]|20)\s?[x×]\s?"
-    r"(?=\d{2,4}\s?(?:k?m|cals?|s|secs?|min)\b|[1-9]\d[05]0?\b(?!\s?(?:kg|lbs?|%)))",
+    r"(?=\d{2,4}\s?(?:k?m|cals?|s|secs?|min)\b|(?:[2-9]00|1[0-9]00)\b(?!\s?(?:kg|lbs?|%)))",
     re.IGNORECASE,
 )
 
@@ -132,6 +132,18 @@ def _drills(text: str) -> Cuts:
     """'A skip, B skip': drills of runners, and no two who skip."""
     for said in _DRILL.finditer(text):
         yield *said.span(), f"{said['which']}-"
+
+
+_ONE_SIDED = re.compile(
+    r"(?<![\w-])(?:(?P<arm>SA)(?=\s+(?:DB|KB|OH|dumbbell|kettlebell|bench|row|press|snatch|swing)s?\b)"
+    r"|(?P<leg>SL)(?=\s+(?:DB|KB|RDL|DL|deadlift|squat|glute|hip|bridge|box)s?\b))"
+)
+
+
+def _one_sided(text: str) -> Cuts:
+    """'8 SA DB snatch', '10 SL RDL': of one arm, of one leg."""
+    for said in _ONE_SIDED.finditer(text):
+        yield said.start(), said.end(), f"single-{said.lastgroup}"
 
 
 _BARE_WAY = re.compile(

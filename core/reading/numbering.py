@@ -52,7 +52,7 @@ PLACES = {
     **{sign: place for place, sign in enumerate("①②③④⑤⑥⑦⑧", start=1)},
 }
 MINUTE_LABEL = re.compile(
-    r"^\s*[\[(#*_]*(?P<word>(?:min(?:ute)?s?|station|set|round|stage|place|amrap(?=\s*\d\s*[:–-])|interval|[emrs](?=\d))\.?\s*#?)?(?P<number>\d{1,2}(?!\d|[.,/]\d|\s*x|\s*%|\s*[&+,]\s*\d)|"
+    r"^\s*[\[(#*_]*(?P<word>(?:min(?:ute)?s?|station|set|round|stage|place|st(?=[.\s]?\s*\d)|amrap(?=\s*\d\s*[:–-])|interval|[emrs](?=\d))\.?\s*#?)?(?P<number>\d{1,2}(?!\d|[.,/]\d|\s*x|\s*%|\s*[&+,]\s*\d)|"
     + "|".join(PLACES)
     + r")(?:st|nd|rd|th)?(?P<minute>\s*min(?:ute)?s?\.?)?(?:\s*\([^)\d]*\))?[\])*_]*"
     r"(?P<sign>\s*[-–—:=.|/>)]+)?(?=\s|$)\s*(?=\S)",

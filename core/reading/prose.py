@@ -33,6 +33,11 @@ BACKWARDS = re.compile(
     r"back\s+(?:up|down|through|to the (?:top|start))\b[\w\s]{0,16}\W*$",
     re.IGNORECASE,
 )
+DO_AGAIN = re.compile(
+    r"^\W*(?:and\s+|then\s+)?(?:repeat|do|again)\s+(?:(?:all\s+of\s+)?(?:it|that|this)\s+(?:all\s+)?|everything\s+|the\s+whole\s+thing\s+)?"
+    r"(?P<times>[2-9]|one|two|three|four|five)\s+(?P<more>more\s+)?times?(?:\s+(?:in\s+total|total|through))?\W*$",
+    re.IGNORECASE,
+)
 AGAIN = re.compile(
     r"^\W*(?:repeat|keep\s+going|continue|go\s+on|again\s+and\s+again|and\s+again|round\s+and\s+round)\b[^\d:]{0,40}?\b(?:until|for|till|up\s+to)\b"
     r"\D{0,12}(?P<minutes>\d{1,2})(?::00|\s*(?:min(?:ute)?s?|'))(?![\w:])",
@@ -69,7 +74,7 @@ _IF_NEEDED = re.compile(
     re.IGNORECASE,
 )  # by the way, which makes no sentence of a line
 _WITH_WHAT_IS_LEFT = re.compile(
-    r"^\W*(?:in|for|with)\s+(?:the\s+)?(?:(?:remaining|rest\s+of\s+the)\s+(?:time|minutes)|time\s+(?:left|remaining|that\s+remains))"
+    r"^\W*(?:(?:in|for|with)\s+)?(?:the\s+)?(?:(?:remaining|rest\s+of\s+the)\s+(?:time|minutes)|time\s+(?:left|remaining|that\s+remains))"
     r"\s*[:,]?\s*(?:as\s+many|max(?:imum|imal)?|amrap)\b",
     re.IGNORECASE,
 )  # "In the remaining time max cal bike."
@@ -182,6 +187,7 @@ class Prose:
             self._is_a_name(text, phrases)
             or GROWS.match(text)
             or BACKWARDS.match(text)
+            or DO_AGAIN.match(text)
             or _WITH_WHAT_IS_LEFT.match(text)
         ):
             return False

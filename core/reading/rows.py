@@ -87,7 +87,7 @@ _NO_END = re.compile(
     re.IGNORECASE,
 )
 _INLINE_STATION = re.compile(
-    r"(?:(?<=\s)|(?<=[:,;])|^)\(?(?:([A-Ha-h])[).]|(?:min(?:ute)?\.?\s*|m|station\s*)(\d{1,2})(?:\s*[:.)=-]|(?=\s+[\dA-Za-z]))"
+    r"(?:(?<=\s)|(?<=[:,;])|^)\(?(?:([A-Ha-h])[).]|(?:min(?:ute)?\.?\s*|m|station\s*|st\.?\s*)(\d{1,2})(?:\s*[:.)=-]|(?=\s+[\dA-Za-z]))"
     r"|(\d{1,2})(?:[).:]|\s-|(?:st|nd|rd|th)\s+min(?:ute)?\s*[:=-]?)"
     r"|(?<!on\s)(?<!on\sthe\s)(odds?|evens?)(?:\s+min(?:ute)?s?)?\)?\s*[:=-]?)\s+(?=\S)",
     re.IGNORECASE,

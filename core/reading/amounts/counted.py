@@ -19,7 +19,7 @@ CALORIES = {"cal", "calorie", "calory"}  # the last is the plain form of "calori
 _ONE_OF_TWO = re.compile(r"(?:single|one)[\s-]+(?:leg|arm|hand)", re.IGNORECASE)
 WEIGHTS = ("barbell", "dumbbell", "kettlebell")
 BEFORE_CALORIES = {"x", "reps", "of", "colon"}
-HIGHEST_EFFORT = 10
+LOWEST_EFFORT, HIGHEST_EFFORT = 5, 10  # of RPE as it is written of lifts; common practice
 LEAST_PERCENT = 40
 MOST_PERCENT = 115  # of a bare number that is a percent; common practice
 KIT = {
@@ -124,9 +124,10 @@ class Counted(Measured):
 
     def _is_effort(self, index: int, phrase: Phrase) -> bool:
         """'5 x 3 @ 8' with a bar."""
-        bar = self.row is not None and self.row.implement == "barbell" and self.draft.sets_written
-        small = not phrase.pair and phrase.values[0] <= HIGHEST_EFFORT
-        return bar and small and self.kind(index - 1) == "at"
+        lifted = self.row is None or self.row.implement == "barbell" or "loaded" in self.row.context
+        counted = bool(self.draft.sets_written or self.draft.reps)
+        small = not phrase.pair and LOWEST_EFFORT <= phrase.values[0] <= HIGHEST_EFFORT
+        return lifted and counted and small and self.kind(index - 1) == "at"
 
     def _effort(self, index: int, phrase: Phrase) -> None:
         self.draft.rpe = phrase.values[0]
@@ -370,11 +371,11 @@ Role = tuple[Callable[[Counted, int, Phrase], bool], Callable[[Counted, int, Phr
 # a loose number takes the first role that fits; one that fits none is a load, or handed back
 COUNT_ROLES: tuple[Role, ...] = (
     (Counted._numbers_a_round, Counted._round_number),
+    (Counted._is_effort, Counted._effort),
     (Counted._is_broken_pair, Counted._bare_load),
     (Counted._is_calories, Counted._bare_calories),
     (Counted._is_hand_weights, Counted._hand_weights),
     (Counted._is_load_of_kit, Counted._bare_load),
-    (Counted._is_effort, Counted._effort),
     (Counted._is_percent_after_at, Counted._as_percent),
     (Counted._is_load_after_at, Counted._bare_load),
     (Counted._repeats_scheme, Counted._repeat_scheme),

@@ -188,6 +188,10 @@ class InSets(Counted):
             return self.take(index, "a programme", "note")
         if not all(1 <= value <= MAX_COUNT for value in values):
             return self.refuse(index, phrase, f"counts from 1 to {MAX_COUNT} can be read")
+        if draft.sets_written and self.kind(index - 1) == "at" and max(values) <= HIGHEST_EFFORT:
+            draft.rpe = float(max(values))  # "3 x 4 @ 6-7"
+            draft.assumed.append(f"@ {phrase.text} as RPE")
+            return self.take(index, f"RPE {phrase.text}", "load")
         if self._are_percents(index, values):
             draft.percents = tuple(float(one) for one in values)
             draft.assumed.append(f"{phrase.text} as percents")
