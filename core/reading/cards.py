@@ -9,7 +9,7 @@ from core.reading.rows import Row
 
 SUIT_REPS = 95  # two to ten as numbered, ten for each of three pictures, eleven for the ace; common practice
 _SUIT = re.compile(
-    r"^\W*(?P<suit>(?:hearts?|spades?|diamonds?|clubs?)\s*[=:–-]\s*)(?=[^\W\d])", re.IGNORECASE
+    r"^\W*(?P<suit>(?:hearts?|spades?|diamonds?|clubs?)(?:\s*[=:–-]\s*|\s+))(?=[^\W\d])", re.IGNORECASE
 )
 LEAST_SUITS = 3
 

@@ -17,7 +17,10 @@ OWN_KINDS = frozenset(("strength", "skill", "conditioning"))  # that a numbered 
 Opens = Literal["part", "notes", "divisions", "day"]
 _DECORATION = r"[\s*_#=>~|]*"
 _BEFORE_DAY = r"[\s*_#=>~|(\[•·▪–—-]*"
-_END = r"(?=\s*(?:[:.\]\)(|/\"“”,*_>]|[-–—]+(?=\s|$)|\s{2}|$)|\s+x\s?\d|\s+\d+\s?x\s*:?\s*$)"
+_END = (
+    r"(?=\s*(?:[:.\]\)(|/\"\u201c\u201d,*_>]|[-–—]+(?=\s|$)|\s{2}|$)|\s+\(?\d{1,2}\s?(?:min(?:ute)?s?|')\)?\s*$"
+    r"|\s+x\s?\d|\s+\d+\s?x\s*:?\s*$)"
+)
 _NUMBER = r"(?:\d{1,2}(?:\.\d)?[a-z]?|[a-h]|[ivx]{1,4}|one|two|three|four|five|six)"
 CANONICAL = re.compile(r"^#\s+(.+?)\s+\((strength|skill|conditioning|event|warm-up|cool-down)\)\s*$")
 NUMBERED = re.compile(

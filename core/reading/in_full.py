@@ -22,7 +22,7 @@ def in_full(line: Translated, begins_a_name: Callable[[str], bool]) -> Translate
     ways = (
         *(_ladders, _pulls_and_pushes, _singles, _skips, _percents_by_reps, _loads_in_turn),
         *(_clusters, _ways_in_turn, _sets_of_ways, _drills, _bare_ways, _two_sides),
-        *(_rests, _spaced_lists, _on_and_off, _sets_in_turn, _one_sided),
+        *(_rests, _spaced_lists, _on_and_off, _sets_in_turn, _one_sided, _laps),
     )
     cuts = sorted((*numbers_in_words(text, begins_a_name), *(cut for way in ways for cut in way(text))))
     apart = all(one[1] <= other[0] for one, other in itertools.pairwise(cuts))
@@ -144,6 +144,16 @@ def _one_sided(text: str) -> Cuts:
     """'8 SA DB snatch', '10 SL RDL': of one arm, of one leg."""
     for said in _ONE_SIDED.finditer(text):
         yield said.start(), said.end(), f"single-{said.lastgroup}"
+
+
+_LAPS = re.compile(r"(?<=\d\s)(?P<laps>laps)(?=\s*,)|\bbetween\s+(?P<between>laps)\b", re.IGNORECASE)
+_STATIONS = re.compile(r"\bstations?\b|\d\s?s?\s+(?:on|work)\b", re.IGNORECASE)
+
+
+def _laps(text: str) -> Cuts:
+    """'6 stations, 40 s on 20 s off, 3 laps, 2 min between laps': rounds."""
+    for said in _LAPS.finditer(text) if "laps" in text and _STATIONS.search(text) else ():
+        yield *said.span(said.lastgroup or 0), "rounds"
 
 
 _BARE_WAY = re.compile(

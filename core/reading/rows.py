@@ -62,7 +62,7 @@ AT_A_TIME = re.compile(
 )
 _BESIDE_HEADING = re.compile(
     r"\s*(?:[-–—/|,:]+(?=\s|$)|\(\d{1,2}\s*[-–]\s*\d{1,2}(?:\s*(?:min|'))?\)(?=\s*[:–-])|[\"“«][^\"”»]{1,60}[\"”»]|(?:[01]?\d|2[0-3])[:.h][0-5]\d(?:\s*[-–]\s*(?:[01]?\d|2[0-3])[:.h][0-5]\d)?\s*(?:h|uhr|am|pm)?"
-    r"(?:\s*(?:mass\s+)?start)?(?=\s*(?:[-–—/|,(]|\s{2}|$))|\((?![^)]*(?:split|shar|pairs|team|partner|each|time|amrap|emom|round|for|reps))(?:[^)\d]{1,40})\)(?=\s*(?:[-–—/|,:]|$))|(?:mass\s+start|\w+\s+division)(?=\s*$)"
+    r"(?:\s*(?:mass\s+)?start)?(?=\s*(?:[-–—/|,(]|\s{2}|$))|\(\s*(?:[01]\d|2[0-3])[0-5]\d(?:\s*[-–]\s*(?:[01]\d|2[0-3])[0-5]\d)?\s*h?\)|\((?![^)]*(?:split|shar|pairs|team|partner|each|time|amrap|emom|round|for|reps))(?:[^)\d]{1,40})\)(?=\s*(?:[-–—/|,:]|$))|(?:mass\s+start|\w+\s+division)(?=\s*$)"
     r"|\((?:mon|tue|wed|thu|fri|sat|sun)[a-z]{0,6}\.?,?\s+\d{1,2}(?:\.|st|nd|rd|th)?(?:\s+[a-z]{3,9}\.?)?\)(?=\s*(?:[-–—/|,:]|$)))\s*",
     re.IGNORECASE,
 )

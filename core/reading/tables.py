@@ -71,12 +71,13 @@ HEAD_WORDS: tuple[tuple[Column, tuple[str, ...]], ...] = (
     ("tempo", ("tempo",)),
     ("rpe", ("rpe", "rir", "effort")),
     ("time", ("time", "duration", "min", "minutes")),
-    ("day", ("day", "date", "session")),
+    ("day", ("day", "date", "session", "part", "block", "section", "week", "wk")),
     ("men", ("men", "man", "male", "males", "m", "gents", "him")),
     ("women", ("women", "woman", "female", "females", "f", "w", "ladies", "her")),
     ("place", ("station", "stations", "no", "nr", "order", "#")),
     ("note", ("note", "notes", "comment", "comments", "remarks", "target", "goal", "cue", "cues", "focus")),
 )
+BESIDE = ("note", "day")  # columns that say nothing of what is done
 _SEPARATORS = (
     re.compile(r"\t+|\s{0,3}\t\s{0,3}"),
     re.compile(r"\s*\|\s*"),
@@ -295,10 +296,13 @@ def line_of(
     if "division" in said:
         pieces.append((said["division"].text, said["division"]))
     pieces += _of_both_sexes(said)
-    for column in ("time", "percent", "load", "rpe", "tempo", "rest", "note", "day"):
+    for column in ("time", "percent", "load", "rpe", "tempo", "rest", "note"):
         if column in said and (words := _worded(column, said[column].text)):
             pieces.append((words, said[column]))
-    beyond = [cell for column, cell in told if said[column] is not cell]
+    by_the_way = zip(head.columns, cells, strict=False)
+    beside = [(str(column), cell) for column, cell in by_the_way if column in BESIDE and cell.text]
+    pieces += [(_worded(column, cell.text), cell) for column, cell in beside if cell is not said.get("note")]
+    beyond = [cell for column, cell in told if said[column] is not cell and (column, cell) not in beside]
     beyond += [cell for cell in cells[len(head.columns) :] if cell.text]
     line = composed([*pieces, *((cell.text, cell) for cell in beyond)], english)
     stretches, end = [], len(line.text)
@@ -369,7 +373,7 @@ def _worded(column: str, text: str) -> str:
     if column == "rest":
         return f"(rest {text})"
     if bare and column != "time":
-        return f"({column}{text.strip('. ')})"  # "day1": a word, no load
+        return f"({column}{re.sub(r'[\W_]', '', text)})"  # "day1": a word, no load
     return text if column == "time" else f"({text})"
 
 
