@@ -373,7 +373,7 @@ def _worded(column: str, text: str) -> str:
     if column == "rest":
         return f"(rest {text})"
     if bare and column != "time":
-        return f"({column}{re.sub(r'[\W_]', '', text)})"  # "day1": a word, no load
+        return f"({column}{''.join(filter(str.isdecimal, text))})"  # "day1": a word, no load
     return text if column == "time" else f"({text})"
 
 
