@@ -22,7 +22,7 @@ def in_full(line: Translated, begins_a_name: Callable[[str], bool]) -> Translate
     ways = (
         *(_ladders, _pulls_and_pushes, _singles, _skips, _percents_by_reps, _loads_in_turn),
         *(_clusters, _ways_in_turn, _sets_of_ways, _drills, _bare_ways, _two_sides),
-        *(_rests, _spaced_lists, _on_and_off, _sets_in_turn, _one_sided, _laps),
+        *(_rests, _spaced_lists, _on_and_off, _sets_in_turn, _one_sided, _laps, _otherwise),
     )
     cuts = sorted((*numbers_in_words(text, begins_a_name), *(cut for way in ways for cut in way(text))))
     apart = all(one[1] <= other[0] for one, other in itertools.pairwise(cuts))
@@ -154,6 +154,24 @@ def _laps(text: str) -> Cuts:
     """'6 stations, 40 s on 20 s off, 3 laps, 2 min between laps': rounds."""
     for said in _LAPS.finditer(text) if "laps" in text and _STATIONS.search(text) else ():
         yield *said.span(said.lastgroup or 0), "rounds"
+
+
+_SAID_OTHERWISE = (
+    (re.compile(r"\b(?:three\s+quarters\s+of\s+an|3/4\s+of\s+an)\s+hour\b", re.IGNORECASE), "45 minutes"),
+    (re.compile(r"\b(?:a\s+)?quarter\s+of\s+an\s+hour\b", re.IGNORECASE), "15 minutes"),
+    (re.compile(r"\b(?:half\s+an\s+hour|a\s+half\s+hour)\b", re.IGNORECASE), "30 minutes"),
+    (re.compile(r"(?<!half )(?<!of )\ban\s+hour\b(?=\s*(?:of\b|[:,.]|$))", re.IGNORECASE), "60 minutes"),
+    (re.compile(r"(?<=\d\s)double(?=\s+(?:DB|dumbbell)s?\b)", re.IGNORECASE), ""),
+    (re.compile(r"\bevery\s\d\s?min(?:ute)?s?(?P<said>\s*,?\s+)(?=\d\d?\s+times\b)", re.IGNORECASE), " x "),
+    (re.compile(r"^\W*(?P<said>both)(?=\s+(?:run|row|ski|bike|do|of\s+you)\b)", re.IGNORECASE), "everyone does"),
+)
+
+
+def _otherwise(text: str) -> Cuts:
+    """'half an hour', 'every 3 minutes, 6 times', 'both run 800 m'."""
+    for pattern, full in _SAID_OTHERWISE:
+        for said in pattern.finditer(text):
+            yield *said.span("said" if "said" in pattern.groupindex else 0), full
 
 
 _BARE_WAY = re.compile(

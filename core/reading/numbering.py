@@ -166,9 +166,11 @@ def labelled_lists(rows: list[Row], names: Names) -> None:
     list, not parts of the text."""
     for at, row in enumerate(rows):
         first = _label(row)
-        if first is None or first[1] != 1 or not _heads_a_list(rows, at, names):
+        if first is None or first[1] != 1 or not (_heads_a_list(rows, at, names) or _alternates(rows, at)):
             continue
         run = list(_run_of(rows[at:], first[0]))
+        if len(run) > 1 and _alternates(rows, at) and not lists_stations(rows, at):
+            rows[at - 1].role = "note"  # "Alternate between:"
         if lists_stations(rows, at):
             run = _and_next_letters(rows[at:], run, first[0])
         if len(run) > 1 and not any(_arranges_itself(one) for one in run):
@@ -308,7 +310,7 @@ def _alternates(rows: list[Row], at: int) -> bool:
 LEAST_BARE = 4
 _BARE_NUMBER = re.compile(r"^\s*(\d{1,2})\s+(?=[^\W\d])")
 _BARE_LETTER = re.compile(r"^\s*([A-D])\s+(?=\d)")
-_ALTERNATES = re.compile(r"\balternat(?:e|ing)\W*$", re.IGNORECASE)
+_ALTERNATES = re.compile(r"\balternat(?:e|ing)(?:\s+(?:between|the\s+following))?\W*$", re.IGNORECASE)
 
 
 def _below_a_time(rows: list[Row], at: int, size: int) -> bool:

@@ -272,6 +272,8 @@ class Parts:
             return part
         following = self.next(row.number)
         following.parent = self._outer(part, row)
+        if not self.after_blank:
+            following.changes |= _shared_as(part)
         return following
 
     def _resume(self, part: PartDraft, row: Row) -> PartDraft:

@@ -18,6 +18,7 @@ from core.reading.loads import unit_of
 from core.reading.phrases import Phrase
 from core.reading.tokens import expand_ladder, is_load_times_reps, whole_ladder
 
+LEAST_LISTED = 4  # numbers so high behind a lift are no repetitions; estimate
 LEAST_OF_STANDARDS = 8  # before a times sign and two standards; fewer are sets; common practice
 WIDEST_RANGE = 5  # repetitions behind a name between which one may choose; common practice
 
@@ -228,7 +229,10 @@ class InSets(Counted):
         at = self.kind(index - 1) == "at"
         said = index in self.line.bracketed or at
         counted = self.draft.sets_written or (at and self.draft.reps)
-        return usual and said and bool(counted) and not (self.draft.loads or self.draft.percents)
+        own = not (self.draft.loads or self.draft.percents)
+        barbell = self.row is None or self.row.implement == "barbell"
+        listed = barbell and len(values) >= LEAST_LISTED and index > (self.name_at or 0)
+        return usual and own and ((said and bool(counted)) or listed)
 
     def _span(self, index: int, phrase: Phrase) -> None:
         low, high = (int(value) for value in phrase.values)
