@@ -229,14 +229,21 @@ def take_more_times(read: Line, part: PartDraft | None) -> bool:
     return True
 
 
+_SWITCHES = re.compile(
+    r"^\W*(?:switch|swap)(?:\s+(?:over|places|roles))?\s*(?:x\s?\d|\d\s*(?:x\b|times))[^:]*$", re.IGNORECASE
+)
+_GIVES_BACK = (
+    (BACKWARDS, "the list again, backwards, is not counted"),
+    (_SWITCHES, "how often they change is not counted"),
+)
+
+
 def take_again(read: Line, part: PartDraft | None) -> bool:
     """'Repeat until 40 minutes are up' below a list: as many rounds as possible."""
-    if part is not None and part.work and BACKWARDS.match(read.content):
-        indices = range(len(read.phrases))
-        read.hand_back(
-            read.phrases[0].column, read.phrases[-1].end, "the list again, backwards, is not counted"
-        )
-        read.taken.update(indices)
+    why = next((why for said, why in _GIVES_BACK if said.match(read.content)), "")
+    if part is not None and part.work and why:
+        read.hand_back(read.phrases[0].column, read.phrases[-1].end, why)
+        read.taken.update(range(len(read.phrases)))
         return True
     said = AGAIN.match(read.content)
     if said is None or part is None or not part.work or (part.format is not None and part.format.rounds):

@@ -6,6 +6,7 @@ from __future__ import annotations
 import itertools
 import re
 
+from core.reading.board_words import board_words
 from core.reading.headings import Heading, read_heading
 from core.reading.languages import fold, languages
 from core.reading.numbering import LEAST_LABELS
@@ -67,6 +68,27 @@ def clock_of_the_class(rows: list[Row]) -> None:
         row.start = match.end()
         row.lasts_min = int(end - start)
         row.heading = Heading(_name_of(row, row.text[match.start(1) : match.end(4)]), None, row.start)
+
+
+def minutes_beside_names(rows: list[Row]) -> None:
+    """'Prep 10 - bike, bands', 'Lift 20 - ..', 'Metcon 15 - ..': sections, and how many minutes each has."""
+    said = [
+        (row, match) for row in rows if row.role == "work" and (match := _NAME_AND_MINUTES.match(row.text))
+    ]
+    known = [(row, match) for row, match in said if match["name"].lower() in board_words().headings]
+    names = {match["name"].lower() for _, match in known}
+    if len(known) < LEAST_LABELS or len(names) < len(known):
+        return  # "Strength 1 - ..", "Strength 2 - .." are numbered
+    for row, match in known:
+        kind = board_words().headings[match["name"].lower()]
+        row.heading, row.start = Heading(match["name"].capitalize(), kind, match.end()), match.end()
+        row.lasts_min = int(match["minutes"])
+        row.marks.append((match.start("name"), match.end("minutes"), "a section and its minutes"))
+
+
+_NAME_AND_MINUTES = re.compile(
+    r"^\W*(?P<name>[^\W\d]+(?:[ -][^\W\d]+){0,2})\s+(?P<minutes>[1-9]\d)\s?['’]?\s*[:–—-]\s+(?=\S)"
+)
 
 
 def _name_of(row: Row, window: str) -> str:

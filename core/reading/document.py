@@ -20,6 +20,7 @@ from core.reading.clocks import (
     clock_rows,
     clock_starts,
     initial_days,
+    minutes_beside_names,
     minutes_of_the_hour,
     piece_windows,
     short_days,
@@ -79,6 +80,7 @@ from core.reading.stretches import minutes_in_stretches, stretches_within
 from core.reading.table_rows import find_tables
 from core.reading.team_roles import change_said, changes_only, team_roles, without_open
 from core.reading.tokens import seconds_of, tokenize
+from core.reading.ways import ways_in_rows
 from core.reading.workout import PartKind
 
 MAX_LINE = 2_000
@@ -120,6 +122,8 @@ class DocumentPass:
         suits(rows)
         minutes_of_the_hour(rows)
         clock_of_the_class(rows)
+        minutes_beside_names(rows)
+        ways_in_rows(rows, self.names)
         message_heads(rows)
         weeks_side_by_side(rows)
         partners(rows)

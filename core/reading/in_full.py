@@ -162,7 +162,12 @@ _SAID_OTHERWISE = (
     (re.compile(r"\b(?:half\s+an\s+hour|a\s+half\s+hour)\b", re.IGNORECASE), "30 minutes"),
     (re.compile(r"(?<!half )(?<!of )\ban\s+hour\b(?=\s*(?:of\b|[:,.]|$))", re.IGNORECASE), "60 minutes"),
     (re.compile(r"(?<=\d\s)double(?=\s+(?:DB|dumbbell)s?\b)", re.IGNORECASE), ""),
-    (re.compile(r"\bevery\s\d\s?min(?:ute)?s?(?P<said>\s*,?\s+)(?=\d\d?\s+times\b)", re.IGNORECASE), " x "),
+    (
+        re.compile(r"\bevery\s\d\s?min(?:ute)?s?(?P<said>\s*,?\s+)(?=\d\d?\s+times\b)", re.IGNORECASE),
+        " x ",
+    ),
+    (re.compile(r"\bME\b(?=\s+[^\W\d])"), "max"),
+    (re.compile(r"\bback[- ]?offs(?=\s+of\s+\d)", re.IGNORECASE), "back-off sets"),
     (re.compile(r"^\W*(?P<said>both)(?=\s+(?:run|row|ski|bike|do|of\s+you)\b)", re.IGNORECASE), "everyone does"),
 )
 

@@ -23,7 +23,7 @@ from core.reading.load_lines import LoadLines
 from core.reading.part_draft import PartDraft
 from core.reading.phrases import PAIR
 from core.reading.pieces import Pieces
-from core.reading.prose import Prose
+from core.reading.prose import Prose, arranges
 from core.reading.rows import AGAIN, Row, inline_stations
 from core.reading.rungs import goes_on
 from core.reading.state import Reading
@@ -222,11 +222,7 @@ class _Reader:
             self._open(row)
         if self.columns.read(row):
             return
-        listed = row.letter is not None or row.bullet is not None
-        stations = [] if listed else inline_stations(row.text, row.start)
-        if row.letter == 1:  # "(a) hip thrust 4 x 8 (b) walking lunges 3 x 20"
-            lettered = inline_stations(row.text, 0)
-            stations = lettered if lettered and lettered[0][1] == row.start else []
+        stations = _stations_of(row)
         if stations:
             self._inline_stations(row, stations)
             return
@@ -351,3 +347,14 @@ def _bare_title(text: str) -> str:
     quotes = sum(title.count(sign) for sign in _QUOTES)
     whole = title[:1] in _QUOTES and title[-1:] in _QUOTES
     return title.strip(f"{_QUOTES} " if quotes != PAIR or whole else " ").rstrip(":").strip()
+
+
+def _stations_of(row: Row) -> list[tuple[int, int, int, int]]:
+    """The places of a list on the row itself: where their signs and words start, where they end, numbers."""
+    if row.letter == 1:  # "(a) hip thrust 4 x 8 (b) walking lunges 3 x 20"
+        lettered = inline_stations(row.text, 0)
+        return lettered if lettered and lettered[0][1] == row.start else []
+    stations = inline_stations(row.text, row.start)
+    if row.bullet is not None and stations and not arranges(row.text[row.start : stations[0][0]]):
+        return []  # "2. 12 dips" is one place, "3) EMOM 9: 1 - .., 2 - .." holds a list
+    return [] if row.letter is not None else stations
