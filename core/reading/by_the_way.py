@@ -156,7 +156,7 @@ def take_turns_of_speech(line: Line) -> None:
     """Keep each with the line, whole, and read nothing in it."""
     text = line.text.lower()
     for needs, turn in _TURNS:
-        for said in turn.finditer(line.text) if any(need in text for need in needs) else ():
+        for said in turn.finditer(line.text) if any(map(text.__contains__, needs)) else ():
             group = "said" if "said" in turn.groupindex else 0
             start, end = said.span(group)
             within = [

@@ -6,7 +6,6 @@ import re
 from dataclasses import replace
 
 from core.reading.line import Line
-from core.reading.numbering import AMRAP
 from core.reading.part_draft import PartDraft
 from core.reading.workout import Format
 
@@ -53,7 +52,7 @@ def _clocked(part: PartDraft) -> Format | None:
     fmt = part.format or Format()
     if fmt.stations or fmt.scheme or any(one.station for one in part.work):
         return None
-    if fmt.kind == AMRAP:
+    if fmt.kind == "as-many-as-possible":
         return fmt if fmt.minutes else None
     held = {
         "every-minute": fmt.interval_s,
@@ -65,7 +64,7 @@ def _clocked(part: PartDraft) -> Format | None:
     part.changes.pop("cap_s", None)
     return replace(
         fmt,
-        kind=AMRAP,
+        kind="as-many-as-possible",
         minutes=held / MINUTE_S,
         repeat=fmt.repeat * (fmt.rounds or 1),
         rounds=None,

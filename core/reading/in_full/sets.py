@@ -1,0 +1,122 @@
+"""Sets and their loads, written in full: '14 down to 2 by 2s', '5 singles @ 80', '4 x (2.2.2)', 'first two
+sets at 65, last two at 70'."""
+
+from __future__ import annotations
+
+import re
+
+from core.reading.in_full.cuts import Cuts
+from core.reading.spelled import worth
+
+MOST_RUNGS = 30
+_BY_STEPS = re.compile(
+    r"(?<![\d.,:/-])(?P<first>\d{1,3})\s*(?:(?:down|up)\s+to|to|-|–)\s*(?P<last>\d{1,3})\s*,?\s*"
+    r"(?:(?:going\s+)?(?:down|up)\s+)?by\s+(?P<step>[1-9]\d?|one|two|three|four|five|ten)(?:['’]?s)?"
+    r"(?![\w.%]|\s*(?:kg|lbs?|min|sec))",
+    re.IGNORECASE,
+)
+
+
+def _ladders(text: str) -> Cuts:
+    """'14 down to 2 by 2s': every rung of it."""
+    for said in _BY_STEPS.finditer(text) if " by " in text else ():
+        first, last, step = int(said["first"]), int(said["last"]), _number(said["step"])
+        rungs = range(first, last - 1, -step) if first > last else range(first, last + 1, step)
+        if 2 < len(rungs) <= MOST_RUNGS and rungs[-1] == last:
+            yield said.start(), said.end(), "-".join(map(str, rungs))
+
+
+_SINGLES = re.compile(
+    r"(?<![\d.,/x-])(?P<sets>\d{1,2})\s+(?:heavy\s+|good\s+)?(?P<reps>singles|doubles|triples)"
+    r"(?=\s*(?:@|at)\s*\d)",
+    re.IGNORECASE,
+)
+_REPS = {"singles": 1, "doubles": 2, "triples": 3}
+
+
+def _singles(text: str) -> Cuts:
+    """'5 singles @ 80': five sets of one, and no skips."""
+    for said in _SINGLES.finditer(text):
+        yield said.start(), said.end(), f"{said['sets']} x {_REPS[said['reps'].lower()]}"
+
+
+_PERCENTS_BY_REPS = re.compile(  # the plus of a last set tells percents from loads
+    r"(?<![\d/.,])[4-9]\d/\d\b(?:\s*,?\s+(?:1\d\d|[4-9]\d)/\d\b)*\s*,?\s+(?:1\d\d|[4-9]\d)/\d\+(?![\d/.%])"
+)
+
+
+def _percents_by_reps(text: str) -> Cuts:
+    """'65/3 75/3 85/3+': three at each percent."""
+    for said in _PERCENTS_BY_REPS.finditer(text):
+        sets = (one.strip(",").replace("/", "% x ") for one in said[0].split())
+        yield said.start(), said.end(), ", ".join(sets)
+
+
+_CLUSTER = re.compile(
+    r"(?<![\d.,])\d{1,2}\s?[x×]\s?(?P<open>\()?(?P<reps>[1-6](?:\.[1-6]){1,5})(?(open)\))(?![\d.]|\s*(?:kg|k?m|mi|lbs?|%)\b)",
+    re.IGNORECASE,
+)
+
+
+def _clusters(text: str) -> Cuts:
+    """'4 x (2.2.2)', '3 x 3.3': six in every set, a breath between."""
+    for said in _CLUSTER.finditer(text) if "." in text else ():
+        start = said.start("open") if said["open"] else said.start("reps")
+        yield start, said.end(), str(sum(map(int, said["reps"].split("."))))
+
+
+_SPACED = re.compile(r"(?<=[^\W\d]\s)(?:[1-9]|1[0-2])(?:\s(?:[1-9]|1[0-2])){2,6}(?=\s*[(@+])")
+
+
+def _spaced_lists(text: str) -> Cuts:
+    """'Bench 5 3 1 (65 75 85 %)': a list of its sets."""
+    for said in _SPACED.finditer(text):
+        yield said.start(), said.end(), "-".join(said.group().split())
+
+
+_UNIT = re.compile(r"%|percent|kg|kilos?|lbs?", re.IGNORECASE)
+_SO_MANY_AT = r"\d\s+(?:sets?\s+)?(?:at|@)\s*\d{2,3}(?:[.,]5)?\s*(?:%|percent|kg|kilos?|lbs?)?"
+_SO_MANY_SETS = re.compile(
+    r"(?P<sets>\d)\s+(?:sets?\s+)?(?:at|@)\s*(?P<load>\d{2,3}(?:[.,]5)?)", re.IGNORECASE
+)
+_SETS_IN_TURN = re.compile(
+    rf"\s*[.:,;]?\s+(?=\d\s+sets?\b)(?P<turns>{_SO_MANY_AT}(?:\s*[,;]?\s*(?:and\s+|then\s+)?{_SO_MANY_AT})+)(?!\w)",
+    re.IGNORECASE,
+)
+
+
+def _sets_in_turn(text: str) -> Cuts:
+    """'5 sets at 70, 3 at 75, 2 at 80 %' behind what is lifted: a load for each set."""
+    for said in _SETS_IN_TURN.finditer(text) if " at " in text or "@" in text else ():
+        turns = _SO_MANY_SETS.finditer(said["turns"])
+        loads = [one["load"] for one in turns for _ in range(int(one["sets"]))]
+        units = _UNIT.findall(said.group())
+        yield said.start(), said.end(), f" @ {'/'.join(loads)} {units[-1] if units else ''}"
+
+
+_SETS_AT = (
+    r"(?:the\s+)?(?:first|next|then|last|final)\s+(?P<sets{0}>[1-9]|one|two|three|four|five|six)"
+    r"\s*(?:sets?|reps?|rounds?)?\s*(?:at|@|on)\s*(?P<load{0}>\d{{2,3}}(?:[.,]5)?)"
+    r"\s*(?:%|percent|kg|kilos?|lbs?)?"
+)
+_JOINT = r"\s*[,;]?\s*(?:and\s+|then\s+)?"
+_IN_TURN = re.compile(
+    rf",?\s*{_SETS_AT.format(1)}{_JOINT}{_SETS_AT.format(2)}(?:{_JOINT}{_SETS_AT.format(3)})?(?!\w)",
+    re.IGNORECASE,
+)
+
+
+def _loads_in_turn(text: str) -> Cuts:
+    """'6 x 2, first two sets at 65 %, next two at 70 %, last two at 75 %': a load for each set."""
+    for said in _IN_TURN.finditer(text) if "last " in text or "next " in text else ():
+        places = [place for place in "123" if said["sets" + place]]
+        loads = [said["load" + place] for place in places for _ in range(_number(said["sets" + place]))]
+        units = _UNIT.findall(said.group())
+        yield said.start(), said.end(), f" @ {'/'.join(loads)} {units[-1] if units else ''}"
+
+
+def _number(text: str) -> int:
+    return int(text) if text.isdecimal() else worth(text)
+
+
+WAYS = (_ladders, _singles, _percents_by_reps, _clusters, _spaced_lists, _sets_in_turn, _loads_in_turn)

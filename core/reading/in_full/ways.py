@@ -1,0 +1,98 @@
+"""Distances and times, in full: '2 sets of 4 x 400 m', '800 easy', '10 x (20s all out / 1:40 easy)'."""
+
+from __future__ import annotations
+
+import re
+
+from core.reading.in_full.cuts import Cuts
+
+_WAY = r"\d+(?:[.,]\d+)?\s?k?m\b"
+_WAYS_IN_TURN = re.compile(
+    rf"^\W*(?P<how>row|run|ski|bike|swim)(?:\s*erg)?:?\s+\d{{1,2}}\s?[x×]\s?\((?P<ways>\s*{_WAY}[^()\d]*[,;/+&][^()\d]*{_WAY}[^()\d]*)\)",
+    re.IGNORECASE,
+)
+
+
+def _ways_in_turn(text: str) -> Cuts:
+    """'Row 3 x (500 m easy, 250 m hard)': 500 m of it, then 250 m, three times."""
+    said = _WAYS_IN_TURN.match(text)
+    if said is not None:
+        yield *said.span("how"), ""
+        for way in re.finditer(_WAY, text[: said.end()], re.IGNORECASE):
+            yield *way.span(), f"{way.group()} {said['how'].lower()}"
+
+
+_SETS_OF_WAYS = re.compile(
+    r"(?<![\d.,:])(?P<sets>[2-9])\s?(?:x|×|sets?\s+of|rounds?\s+of|series\s+of)\s?(?P<times>[2-9]|1[0-9]|20)\s?[x×]\s?"
+    r"(?=\d{2,4}\s?(?:k?m|cals?|s|secs?|min)\b|(?:[2-9]00|1[0-9]00)\b(?!\s?(?:kg|lbs?|%)))",
+    re.IGNORECASE,
+)
+
+
+def _sets_of_ways(text: str) -> Cuts:
+    """'2 sets of 4 x 400 m': eight times."""
+    for said in _SETS_OF_WAYS.finditer(text):
+        yield said.start(), said.end(), f"{int(said['sets']) * int(said['times'])} x "
+
+
+_BARE_WAY = re.compile(
+    r"(?<![\d.,:/x×-])(?P<way>[1-9]\d?[05]0)(?=\s+(?:easy|jog|walk|float|strides?)\b)"
+    r"|(?<=\d)\s?[x×]\s?(?P<again>[1-9]\d?[05]0)"
+    r"(?=\s+(?:fast|hard|easy|strides?|jog)\b|\s*(?:@|at)\s*(?:\d{1,2}\s?k\b|mile|goal|race|threshold|tempo\s+pace))",
+    re.IGNORECASE,
+)
+
+
+def _bare_ways(text: str) -> Cuts:
+    """'800 easy', 'w/ 200 walk': metres."""
+    for said in _BARE_WAY.finditer(text):
+        name = said.lastgroup or ""
+        yield *said.span(name), f"{said[name]} m"
+
+
+_REST_IN_SECONDS = re.compile(r"(?<![\w.@])(?P<seconds>\d{1,3})s(?=\s+rest\b)", re.IGNORECASE)
+
+
+def _rests(text: str) -> Cuts:
+    """'4 x 10, 30s rest': seconds, and no dumbbells."""
+    for said in _REST_IN_SECONDS.finditer(text):
+        yield said.start(), said.end(), f"{said['seconds']} sec"
+
+
+_TIME = r"(?:\d{1,2}:\d{2}|\d{1,3}\s?(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|['\"”″′]))"
+_HARD = r"(?:all[\s-]out|hard|fast|sprint|work|full gas|on)"
+_EASY = r"(?:easy|off|rest|slow|recover(?:y)?|light|spin|float)"
+_ON_AND_OFF = re.compile(
+    r"(?P<times>\d{1,2})\s?[x×]\s?"
+    rf"(?:\(\s*(?P<on>{_TIME})\s*{_HARD}?\s*[/,+–-]\s*(?P<off>{_TIME})\s*{_EASY}?\s*\)"
+    rf"|(?P<hard>{_TIME})\s*{_HARD}\s*[/,+–-]\s*(?P<easy>{_TIME})\s*{_EASY}(?!\w))",
+    re.IGNORECASE,
+)
+
+
+def _on_and_off(text: str) -> Cuts:
+    """'10 x (20s all out / 1:40 easy)': so long at work, so long at rest."""
+    for said in _ON_AND_OFF.finditer(text):
+        on, off = (_seconds(said[one] or said[other]) for one, other in (("on", "hard"), ("off", "easy")))
+        yield said.start(), said.end(), f"{said['times']} x {on} sec on / {off} sec off"
+
+
+def _seconds(text: str) -> int:
+    minutes, _, seconds = text.partition(":")
+    if seconds:
+        return int(minutes) * 60 + int(seconds)
+    number = int(re.sub(r"\D", "", text))
+    return number * 60 if "m" in text.lower() or text[-1] in "'′" else number
+
+
+_LAPS = re.compile(r"(?<=\d\s)(?P<laps>laps)(?=\s*,)|\bbetween\s+(?P<between>laps)\b", re.IGNORECASE)
+_STATIONS = re.compile(r"\bstations?\b|\d\s?s?\s+(?:on|work)\b", re.IGNORECASE)
+
+
+def _laps(text: str) -> Cuts:
+    """'6 stations, 40 s on 20 s off, 3 laps, 2 min between laps': rounds."""
+    for said in _LAPS.finditer(text) if "laps" in text and _STATIONS.search(text) else ():
+        yield *said.span(said.lastgroup or 0), "rounds"
+
+
+WAYS = (_ways_in_turn, _sets_of_ways, _bare_ways, _rests, _on_and_off, _laps)

@@ -1,0 +1,95 @@
+"""Words for movements and times, in full: '5 pull, 10 push', 'A skip', 'SA DB row', 'half an hour'."""
+
+from __future__ import annotations
+
+import re
+
+from core.reading.in_full.cuts import Cuts
+
+_PULL_AND_PUSH = re.compile(
+    r"\d\s+(?P<pull>pulls?)(?=\s*(?:$|[,;/|+&]|and\b))(?=.*\d\s+push)"
+    r"|(?<=\d)\s+(?P<push>push(?:es)?)(?=\s*(?:$|[,;/|+&]|and\b))",
+    re.IGNORECASE,
+)
+
+
+def _pulls_and_pushes(text: str) -> Cuts:
+    """'5 pull, 10 push, 15 squat': pull-ups and push-ups, where both stand there."""
+    said = list(_PULL_AND_PUSH.finditer(text)) if "push" in text.lower() else []
+    if {one.lastgroup for one in said} == {"pull", "push"}:
+        for one in said:
+            yield one.start(one.lastgroup or 0), one.end(), f"{one.lastgroup}-ups"
+
+
+_SKIPS = re.compile(
+    r"[,;/]\s*(?:\d+\s+)?(?P<skips>singles)(?=\s*\(?x\s?[23]\)?\s*(?:[,;/.]|$))", re.IGNORECASE
+)
+
+
+def _skips(text: str) -> Cuts:
+    """'Scaled: knee raises, singles x2': skips, and no sets of one."""
+    for said in _SKIPS.finditer(text):
+        yield *said.span("skips"), "single-unders"
+
+
+_DRILL = re.compile(r"(?<![\w-])(?<!artner\s)(?<!thlete\s)(?P<which>[AB])\s(?=(?:skip|march)(?:s|es)?\b)")
+
+
+def _drills(text: str) -> Cuts:
+    """'A skip, B skip': drills of runners, and no two who skip."""
+    for said in _DRILL.finditer(text):
+        yield *said.span(), f"{said['which']}-"
+
+
+_ONE_SIDED = re.compile(
+    r"(?<![\w-])(?:(?P<arm>SA)(?=\s+(?:DB|KB|OH|dumbbell|kettlebell|bench|row|press|snatch|swing)s?\b)"
+    r"|(?P<leg>SL)(?=\s+(?:DB|KB|RDL|DL|deadlift|squat|glute|hip|bridge|box)s?\b))"
+)
+
+
+def _one_sided(text: str) -> Cuts:
+    """'8 SA DB snatch', '10 SL RDL': of one arm, of one leg."""
+    for said in _ONE_SIDED.finditer(text):
+        yield said.start(), said.end(), f"single-{said.lastgroup}"
+
+
+_TWO_SIDES = re.compile(
+    r"(?<![\d.,])(?P<one>\d{1,3}\s?(?:m|s|secs?|reps?|ft)?)\s+[^,;\d()]{3,40}?(?P<sides>\s+\(?(?:L|left|R|right)\)?\s*"
+    r"(?:,|/|\+|&|and|then)\s*(?P=one)\s*(?:on\s+(?:the\s+)?)?\(?(?:L|left|R|right)\)?(?:\s+side)?)(?![\w-])",
+    re.IGNORECASE,
+)
+
+
+def _two_sides(text: str) -> Cuts:
+    """'20 m suitcase carry L, 20 m R': each side."""
+    for said in _TWO_SIDES.finditer(text):
+        yield *said.span("sides"), " each side"
+
+
+_SAID_OTHERWISE = (
+    (re.compile(r"\b(?:three\s+quarters\s+of\s+an|3/4\s+of\s+an)\s+hour\b", re.IGNORECASE), "45 minutes"),
+    (re.compile(r"\b(?:a\s+)?quarter\s+of\s+an\s+hour\b", re.IGNORECASE), "15 minutes"),
+    (re.compile(r"\b(?:half\s+an\s+hour|a\s+half\s+hour)\b", re.IGNORECASE), "30 minutes"),
+    (re.compile(r"(?<!half )(?<!of )\ban\s+hour\b(?=\s*(?:of\b|[:,.]|$))", re.IGNORECASE), "60 minutes"),
+    (re.compile(r"(?<=\d\s)double(?=\s+(?:DB|dumbbell)s?\b)", re.IGNORECASE), ""),
+    (
+        re.compile(r"\bevery\s\d\s?min(?:ute)?s?(?P<said>\s*,?\s+)(?=\d\d?\s+times\b)", re.IGNORECASE),
+        " x ",
+    ),
+    (re.compile(r"\bME\b(?=\s+[^\W\d])"), "max"),
+    (re.compile(r"\bback[- ]?offs(?=\s+of\s+\d)", re.IGNORECASE), "back-off sets"),
+    (
+        re.compile(r"^\W*(?P<said>both)(?=\s+(?:run|row|ski|bike|do|of\s+you)\b)", re.IGNORECASE),
+        "everyone does",
+    ),
+)
+
+
+def _otherwise(text: str) -> Cuts:
+    """'half an hour', 'every 3 minutes, 6 times', 'both run 800 m'."""
+    for pattern, full in _SAID_OTHERWISE:
+        for said in pattern.finditer(text):
+            yield *said.span("said" if "said" in pattern.groupindex else 0), full
+
+
+WAYS = (_pulls_and_pushes, _skips, _drills, _one_sided, _two_sides, _otherwise)
