@@ -79,6 +79,7 @@ class Boards(unittest.TestCase):
                 "fifteenth",
                 "sixteenth",
                 "seventeenth",
+                "eighteenth",
             )
         ]
         self.assertEqual(found, said)
