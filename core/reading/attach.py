@@ -122,8 +122,9 @@ class Attacher:
         counts = chunk.draft.has_amount or not (chunk.draft.loads or chunk.draft.percents)
         if counts and strange_words(read, chunk) and not _are_sets_of(part, chunk, row):
             given = self._with_all(part, read, chunk) or self._bar_behind_words(part, row, chunk)
-            if not given and _only_amounts_matter(read, chunk):
+            if not given and (_only_amounts_matter(read, chunk) or chunk.draft.calories):
                 self._hand_back(read, chunk)
+                read.taken.update(chunk.indices)
             return  # else they stay free and are handed back
         if part is None or not part.work:
             self._above_its_list(row, read, chunk)

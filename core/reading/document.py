@@ -416,7 +416,7 @@ class DocumentPass:
     def _follow(self, rows: list[Row]) -> None:
         """Whether a list stands below each row, before the block ends."""
         for at, (row, following) in enumerate(itertools.pairwise(rows)):
-            leads = following.text.lstrip()[:1] in "-•*"
+            leads = following.text.lstrip()[:1] in "-•*" and row.text.lstrip()[:1] not in "-•*"
             numbered = following.bullet is not None and row.bullet is None
             row.followed_deeper = following.indent > row.indent or numbered or leads
             another = SUPERSET_WITH.match(following.text) or _THEN_ANOTHER.match(following.text)

@@ -44,7 +44,8 @@ _SETS_BEHIND = re.compile(r"\W*\d+\s*(?:x|sets|@|-\d)", re.IGNORECASE)
 _A_LESSON = re.compile(r"\b(?:lesson|lecture|module|chapter)\s+\d+\b", re.IGNORECASE)
 _OF_A_WEEK = re.compile(r"\W*(?:[^\W\d]+\s+){0,3}week\b[^:]{0,20}:", re.IGNORECASE)
 _ENDS_A_TITLE = re.compile(
-    r"\w\W+(?:test|ladder|day|session|challenge|special|medley|benchmark|combo)\W*$", re.IGNORECASE
+    r"\w\W+(?:test|ladder|day|session|challenge|special|medley|benchmark|combo|brick|sandwich)\W*$",
+    re.IGNORECASE,
 )
 _ONE_TITLE = re.compile(r"^\s*[A-Z][a-z]{2,}(?: [A-Za-z]{2,}){0,2}\s*:?\s*$")
 _CAPITALS = re.compile(r"^[^a-z]*[A-ZÀ-Ý]{3}[^a-z]*$")

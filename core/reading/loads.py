@@ -175,6 +175,7 @@ def _vote(pairs: Iterable[tuple[float, float]]) -> str:
     return "lb" if votes > 0 else "kg"
 
 
+LIGHTEST_BAR_LB = 33  # a bar of 15 kg
 HAND_POUNDS = frozenset(
     (
         (50, 35),
@@ -209,4 +210,6 @@ def unit_of(values: tuple[float, ...], system: str = "", held: str = "") -> str:
     if held == "hand" and tuple(values[:2]) in HAND_POUNDS:
         return "lb"
     usual = all(value in POUND_PLATES or value % 5 == 0 for value in values) and values[0] in POUND_PLATES
+    if not held and min(values) < LIGHTEST_BAR_LB:
+        return "kg"
     return "lb" if usual and (values[0] % 10 == 5 or values[0] == 53) else "kg"

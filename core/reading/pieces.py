@@ -288,6 +288,6 @@ class Pieces:
     def _close_inline_list(self, row: Row, chunks: list[Chunk]) -> None:
         """'5 rounds of 5 pull-ups, 10 push-ups': the list stands on the line itself."""
         part = self.reading.parts.last
-        listed = sum(chunk.named for chunk in chunks) > 1 and row.format and not row.followed_deeper
+        listed = sum(chunk.named for chunk in chunks) > 1 and not row.followed_deeper
         if listed and part is not None and part.repeats and part.format_line == row.number:
             part.closed = True

@@ -33,6 +33,13 @@ BACKWARDS = re.compile(
     r"back\s+(?:up|down|through|to the (?:top|start))\b[\w\s]{0,16}\W*$",
     re.IGNORECASE,
 )
+_PIECE_OF_KIT = (
+    r"(?:an?|one|two|three|[1-4])\s+(?:(?:light|heavy|empty)\s+)?(?:bar|barbell|rower|bike|erg|ski\s?erg|box|ball|rope|bell|kettlebell|"
+    r"dumbbell|db|kb|sled|mat|ring|lane)s?(?:\s+(?:each|per\s+\w+))?"
+)
+_ONLY_KIT = re.compile(
+    rf"^\W*{_PIECE_OF_KIT}(?:\s*(?:,|&|\+|and|,\s*and)\s*{_PIECE_OF_KIT})+\W*$", re.IGNORECASE
+)  # "one bar, one rower, one box"
 DO_AGAIN = re.compile(
     r"^\W*(?:and\s+|then\s+)?(?:repeat|do|again)\s+(?:(?:all\s+of\s+)?(?:it|that|this)\s+(?:all\s+)?|everything\s+|the\s+whole\s+thing\s+)?"
     r"(?P<times>[2-9]|one|two|three|four|five)\s+(?P<more>more\s+)?times?(?:\s+(?:in\s+total|total|through))?\W*$",
@@ -191,6 +198,8 @@ class Prose:
             or _WITH_WHAT_IS_LEFT.match(text)
         ):
             return False
+        if _ONLY_KIT.match(text):
+            return True
         if MARKED.match(text) or AS_USUAL.match(text) or (phrases and phrases[0].kind == "note"):
             return True
         if AGAIN.match(text) or AFTER_ORDINALS.match(text) or _is_for_a_team(phrases):

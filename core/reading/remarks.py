@@ -55,7 +55,7 @@ def take_remarks(line: Line, draft: Draft, indices: list[int]) -> None:
             if not all(word in board_words().passable for word in words):
                 draft.notes.append(text)
             draft.alternating |= "alternating" in words
-            draft.as_above |= "same" in words and bool(set(words) & SAME_KIT)
+            draft.as_above |= "same" in words and bool(set(words) & SAME_KIT or len(words) == 1)
             line.take(run, "note", "a note")
         run = [index] if index is not None and index in line.bracketed else []
 

@@ -72,7 +72,8 @@ class PieceCuts:
         if sign.text == ";" and {"set-word", "colon"} <= kinds and not _own_sets(behind):
             return False  # "3 sets: 8 dips; 10 ring rows"
         if sign.kind == "then":
-            return bool(kinds & {*_COUNTS, "max"}) and not (kinds & {"every"} and "colon" not in kinds)
+            heads = [one.kind for one in behind[:3]] == ["count", "rounds", "colon"]
+            return bool(kinds & {*_COUNTS, "max"}) and (heads or not kinds & {"every"} or "colon" in kinds)
         if sign.kind == "comma" and "for-time" in kinds and behind[0].kind == "every":
             return True  # "75 snatches for time, EMOM 5 burpees"
         if (
@@ -105,7 +106,8 @@ class PieceCuts:
             return (
                 bool(kinds & {*_FORMATS, "scheme", "rounds"}) and self._named(before) and self._named(behind)
             )
-        return sign.kind == "then" and bool(kinds & {"tabata", "interval"}) and self._goes_on(behind)
+        paced = bool(kinds & {"tabata", "interval", "death-by"})
+        return sign.kind == "then" and paced and self._goes_on(behind)
 
     def _heads_a_piece(self, behind: Sequence[Phrase]) -> bool:
         """'.., RDL 3x8, metcon 5 rft: 12 swings + 200 m run': a section's word and how it is arranged."""
