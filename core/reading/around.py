@@ -142,8 +142,9 @@ _AT_ONCE = re.compile(
 )  # the list goes on: "then immediately 400 m run"
 
 
-def then_alone(read: Line, part: PartDraft | None) -> bool:
-    """Take a leading 'then', which ends the list above. True where the line says nothing else."""
+def then_alone(row: Row, read: Line, part: PartDraft | None) -> bool:
+    """Take a leading 'then', which ends the list above, but for one that stands in it. True where the line
+    says nothing else."""
     free = read.free()
     if not free or read.phrases[free[0]].kind != "then":
         return False
@@ -151,9 +152,17 @@ def then_alone(read: Line, part: PartDraft | None) -> bool:
     read.mark(read.phrases[free[0]].column, read.phrases[free[0]].end, "format", "then")
     alone = nothing_left(read)
     at_once = _AT_ONCE.match(read.content) is not None and not alone
+    if part is not None and not alone and _stands_in_its_list(row, part):
+        return False
     if part is not None and (alone or part.repeats) and not (at_once or _LEFT_OVER.search(read.content)):
         part.closed = any(work.role != "buy-in" for work in part.work)
     return alone
+
+
+def _stands_in_its_list(row: Row, part: PartDraft) -> bool:
+    """Whether a row is as deep as the list below a format, and deeper than the format."""
+    outer = part.format_indent
+    return outer is not None and row.indent == part.work_indent and row.indent > outer and part.repeats
 
 
 def take_kit(row: Row, read: Line, part: PartDraft, names: Names) -> None:

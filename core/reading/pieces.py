@@ -204,7 +204,7 @@ class Pieces:
             role = "" if found.format.rounds and not found.only_changes else role  # "finish with 3 rounds of"
         elif found and station:
             parts.current(row.number).rest_stations.add(station)
-        if then_alone(read, parts.last):
+        if then_alone(row, read, parts.last):
             return
         take_all_out(row, read, parts)
         take_each_side(read, parts)
