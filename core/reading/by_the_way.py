@@ -89,7 +89,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         (
             "rest",
             r"\brest(?:ing)?\s*:?\s*\d{1,3}(?::\d{2})?\s*(?:s(?:ec)?|min(?:ute)?s?|'|\")?\s*"
-            r"(?P<said>/\s*\d{1,2}(?::\d{2})?\s*(?:s(?:ec)?|min(?:ute)?s?|')(?!\w))",
+            r"(?P<said>/\s*\d{1,2}(?::\d{2})?\s*(?:s(?:ec)?|min(?:ute)?s?|'))(?=\s*(?:$|[,.;)]))",
         ),
         (
             "kb|db|bell",
@@ -120,7 +120,8 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ),
         (
             ",",
-            r"(?<=,)\s*\d{1,2}\s+(?:rowers|bikes|ski\s?ergs|ergs|barbells|racks|lanes|people|athletes|spots|places)(?=\s*(?:,|$))",
+            r"(?<=,)\s*\d{1,2}\s+(?:rowers|bikes|ski\s?ergs|ergs|barbells|racks|lanes|people|athletes|spots|places"
+            r"|lifters(?:\s+on\s+(?:the|one|a)\s+bar)?)(?=\s*(?:,|$))",
         ),
         (
             "last",

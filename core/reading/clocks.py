@@ -24,7 +24,7 @@ LONGEST_NAME = 4  # words
 LONGEST_SECTION_MIN = 180  # of a class; common practice
 LEAST_WINDOWS = 3  # of minutes on end that are pieces of their own
 _CLASS_WINDOW = re.compile(
-    r"^\W*(\d{1,2}):(\d{2})\s*[-–—]\s*(\d{1,2}):(\d{2})\s*[:|–-]?\s+(?=[^\W\d])", re.IGNORECASE
+    r"^\W*(\d{1,2}):(\d{2})\s*[-–—]\s*(\d{1,2}):(\d{2})\s*[:|–-]?\s+(?=\w)(?!\d{1,2}:\d\d)", re.IGNORECASE
 )
 WEEK_ROW = re.compile(r"^\W*week\s+\d{1,2}\s*[:–-]\s*(?=\d)", re.IGNORECASE)
 THIS_WEEK = re.compile(r"this week|<-|←|<=|\bnow\b|\btoday\b|\bcurrent\b", re.IGNORECASE)

@@ -37,6 +37,7 @@ from core.reading.in_full import in_full
 from core.reading.languages import Translated, Translator
 from core.reading.names import Names
 from core.reading.numbering import (
+    bare_numbers,
     before_words,
     counted_labels,
     labelled_lists,
@@ -120,6 +121,7 @@ class DocumentPass:
         side_by_side(rows, self.names)
         find_tables(rows, self.names)
         suits(rows)
+        bare_numbers(rows)
         minutes_of_the_hour(rows)
         clock_of_the_class(rows)
         minutes_beside_names(rows)

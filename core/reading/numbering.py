@@ -10,6 +10,7 @@ from core.reading.board_words import board_words
 from core.reading.divisions import leading_division
 from core.reading.formats import read_format
 from core.reading.headings import OWN_KINDS, QUOTED, Heading, read_heading
+from core.reading.languages import rebuilt
 from core.reading.line import Line
 from core.reading.names import Names
 from core.reading.phrases import PAIR
@@ -420,6 +421,21 @@ def counted_labels(rows: list[Row], names: Names) -> None:
         for row, match in run:
             row.start = match.end()
             row.marks.append((match.start("word"), match.end("number"), "a number in a list"))
+
+
+def bare_numbers(rows: list[Row]) -> None:
+    """'1 Welcome', '2 Warm-up game', .. '5 WOD: 8 min': numbers of sections without a sign behind them."""
+    found = [(row, match) for row in rows if row.role == "work" and (match := _BARE_SECTION.match(row.text))]
+    counted = [int(match["number"]) for _, match in found] == list(range(1, len(found) + 1))
+    heads = [read_heading(row.text[match.end() :]) for row, match in found] if counted else []
+    if sum(one is not None and one.kind is not None for one in heads) < LEAST_LABELS:
+        return
+    for row, match in found:
+        row.english = rebuilt(row.english, [(*match.span("number"), f"{match['number']}.")])
+        row.text = row.english.text
+
+
+_BARE_SECTION = re.compile(r"^(?P<number>\d)\s+(?=[A-Z][^\W\d])")
 
 
 def _run_of(rows: list[Row], name: str) -> Iterator[Row]:

@@ -99,7 +99,8 @@ class Parts:
     def apply(self, row: Row, found: FormatFound, division: str | None) -> None:
         """Give a format, or a change of one, to the part it is for."""
         part = self.current(row.number)
-        if found.only_changes and row.lists and part.work and _only_sets(part):
+        apart = row.lists or (self.after_blank and row.followed and not row.named and found.format.cap_s)
+        if found.only_changes and apart and part.work and _only_sets(part):
             part = self.next(row.number)  # "30 min cap, in pairs: 2 km row, 100 burpees" below a lift
         if found.only_changes and part.work and row.named and _opens_another(row.content, found.format):
             part = self.next(row.number)  # "then 1 km row, split", "teams of 2: 3 km row"
@@ -116,7 +117,11 @@ class Parts:
         part.rested |= found.rest_only and not part.work
         if found.only_changes:
             self._change(part, row, found)
-        elif (own := division or part.block_division) and (part.format is not None or _by_numbers(part)):
+        elif (
+            not (row.lists and part.work)
+            and (own := division or part.block_division)
+            and (part.format is not None or _by_numbers(part))
+        ):
             _of_division(part, own, row, found.format)
         elif not (
             self._paces_sets(part, found.format, row)
