@@ -81,7 +81,7 @@ from core.reading.stretches import minutes_in_stretches, stretches_within
 from core.reading.table_rows import find_tables
 from core.reading.team_roles import change_said, changes_only, team_roles, without_open
 from core.reading.tokens import seconds_of, tokenize
-from core.reading.ways import ways_in_rows
+from core.reading.ways import ways_below_a_name, ways_in_rows
 from core.reading.workout import PartKind
 
 MAX_LINE = 2_000
@@ -126,6 +126,7 @@ class DocumentPass:
         clock_of_the_class(rows)
         minutes_beside_names(rows)
         ways_in_rows(rows, self.names)
+        ways_below_a_name(rows, self.names)
         message_heads(rows)
         weeks_side_by_side(rows)
         partners(rows)

@@ -420,7 +420,7 @@ def counted_labels(rows: list[Row], names: Names) -> None:
             continue
         for row, match in run:
             row.start = match.end()
-            row.marks.append((match.start("word"), match.end("number"), "a number in a list"))
+            row.marks.append((match.start("word"), len(match.group().rstrip(" :.)")), "a number in a list"))
 
 
 def bare_numbers(rows: list[Row]) -> None:

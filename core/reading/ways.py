@@ -18,6 +18,29 @@ STEP_M = 50  # which ways are whole numbers of
 USUAL = "run"  # where nothing says how; common practice
 
 
+_HEADED = re.compile(
+    r"^\W*(?P<label>(?P<how>run|row|bike|ski|swim)(?:n?ing|er)?)\s*:\s*(?=\d{1,2}\s*(?:sets?|rounds?|rds?|x)\W*$)",
+    re.IGNORECASE,
+)
+_WAY_FIRST = re.compile(r"^\W*(?P<way>\d+(?:[.,]\d+)?\s?(?:k|km|m|metres|meters))\b", re.IGNORECASE)
+
+
+def ways_below_a_name(rows: Sequence[Row], names: Names) -> None:
+    """'Row: 4 rounds' above '500 m': the name of the distances below that have none."""
+    how = ""
+    for row in rows:
+        headed = _HEADED.match(row.text) if row.role == "work" else None
+        if headed is not None:
+            how, row.start = headed["how"].lower(), headed.end()
+            row.marks.append((*headed.span("label"), "what all of it is"))
+            continue
+        how = "" if row.after_blank or row.role != "work" else how
+        said = _WAY_FIRST.match(row.text) if how else None
+        if said is not None and names.find(row.text[said.end() :]) is None:
+            row.english = rebuilt(row.english, [(*said.span("way"), f"{said['way']} {how}")])
+            row.text = row.english.text
+
+
 def ways_in_rows(rows: Sequence[Row], names: Names) -> None:
     """Give each such row the name of what the rows above go by, a run where they say nothing; none where bare
     names stand below it, which it rules."""

@@ -17,9 +17,11 @@ def _ways_in_turn(text: str) -> Cuts:
     """'Row 3 x (500 m easy, 250 m hard)': 500 m of it, then 250 m, three times."""
     said = _WAYS_IN_TURN.match(text)
     if said is not None:
-        yield *said.span("how"), ""
-        for way in re.finditer(_WAY, text[: said.end()], re.IGNORECASE):
-            yield *way.span(), f"{way.group()} {said['how'].lower()}"
+        how, (first, *others) = said["how"].lower(), re.finditer(_WAY, said.group(), re.IGNORECASE)
+        between = text[said.end("how") : first.start()]
+        yield said.start("how"), first.end(), f"{between.lstrip(' :')}{first.group()} {how}"
+        for way in others:
+            yield *way.span(), f"{way.group()} {how}"
 
 
 _SETS_OF_WAYS = re.compile(

@@ -37,7 +37,8 @@ def read(scan: Scan) -> Format | None:
     if (stations := scan.at("stations")) is not None:
         scan.used.add(stations)
     interval_s = _interval(scan, at)
-    rounds, minutes = _after(scan, at)
+    told_before = at - 1 in scan.free and (seconds_of(scan.phrases[at - 1]) or 0) > interval_s
+    rounds, minutes = (None, None) if told_before else _after(scan, at)  # "8 min EMOM - 40 s bike"
     if rounds is None and minutes is None:
         rounds, minutes = _before(scan, at)
     if rounds is None and minutes is None:
