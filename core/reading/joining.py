@@ -222,7 +222,15 @@ def _lists_of_percents(phrases: list[Phrase]) -> list[Phrase]:
             and last.unit == "percent"
             and min(listed.values) >= LEAST_BEHIND_DASH
         ):
-            whole = replace(last, column=listed.column, values=listed.values + last.values, form="list")
+            numbers_said = listed.text.ljust(sign.column - listed.column)
+            text = numbers_said + sign.text.ljust(last.column - sign.column)
+            whole = replace(
+                last,
+                text=text + last.text,
+                column=listed.column,
+                values=listed.values + last.values,
+                form="list",
+            )
             return [*phrases[:at], whole, *phrases[at + 3 :]]
     return phrases
 

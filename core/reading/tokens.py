@@ -80,7 +80,6 @@ _CLEAN_AND_JERK = re.compile(r"(?<!\w)c\+j(?!\w)")
 _PLUS_OF_PERCENT = re.compile(r"(?<=\d)\+(?=%)")  # "80+ %"
 _HYPHEN_OF_ROUNDS = re.compile(r"(?<=\d)-(?=(?:rounds?|sets?)(?!\w))")  # "a 3-round chipper"
 _WITH_SIGN = re.compile(r"(?<![\w/])w/(?=\s|\d|[a-z]{2})")  # "w/ 3 s pause"
-_BETWEEN = re.compile(r"between\s+(\d{2,3})\s*%?\s+(?:and|to)\s+(\d{2,3}\s*%)")
 _PLUS_OF_LOAD = re.compile(r"(?<=\d/)\+(?=\d)")  # "+10/+5 kg"
 _IN_EACH_HAND = re.compile(
     r"(?<!\d)(2\s?x\s?\d+(?:[.,]\d+)?)\s?(?:kgs?|lbs?)?\s?/\s?2\s?x\s?(?=\d)"
@@ -131,8 +130,6 @@ def tokenize(line: str) -> tuple[Phrase, ...]:
     lower = seen.lower()
     if len(lower) != len(seen):  # a letter whose small form is longer: keep such letters as they are
         lower = "".join(letter.lower() if len(letter.lower()) == 1 else letter for letter in seen)
-    if "between" in lower:
-        lower = _BETWEEN.sub(lambda said: f"{said[1]}-{said[2]}".rjust(len(said[0])), lower)
     if "+" in lower:
         lower = _PLUS_OF_LOAD.sub("0", _PLUS_OF_LAST_SET.sub(" ", lower))
     if "+" in lower:

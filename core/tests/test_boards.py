@@ -4,7 +4,9 @@ import hashlib
 import re
 import unittest
 
+from core.reading import read_workout
 from core.tests.boards import BOARDS, Score, boards, hold
+from core.tests.fuzzing import unaccounted
 
 FLOORS = {
     "seen": {
@@ -51,10 +53,12 @@ class Boards(unittest.TestCase):
                 self.assertLessEqual(shares[share], ceiling, f"{name}: {share}")
 
     def test_every_kind_is_read(self):
-        """A board for each way of saying that was learned: read whole, each of them."""
+        """A board for each way of saying that was learned: read whole, each of them, and no word lost."""
         for board in boards("kinds"):
             with self.subTest(board.text):
-                self.assertEqual(hold(board)[1], [])
+                workout = read_workout(board.text)
+                self.assertEqual(hold(board, workout)[1], [])
+                self.assertEqual(unaccounted(board.text, workout), [])
 
     def test_what_was_sealed_is_unchanged(self):
         """By the digests that were committed before the reader was changed."""

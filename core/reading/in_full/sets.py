@@ -65,6 +65,15 @@ def _clusters(text: str) -> Cuts:
         yield start, said.end(), str(sum(map(int, said["reps"].split("."))))
 
 
+_BETWEEN = re.compile(r"between\s+(?P<low>\d{2,3})\s*%?\s+(?:and|to)\s+(?P<high>\d{2,3}\s*%)", re.IGNORECASE)
+
+
+def _ranges(text: str) -> Cuts:
+    """'between 70 and 85 %': from one to the other."""
+    for said in _BETWEEN.finditer(text):
+        yield said.start(), said.end(), f"{said['low']}-{said['high']}"
+
+
 _SPACED = re.compile(r"(?<=[^\W\d]\s)(?:[1-9]|1[0-2])(?:\s(?:[1-9]|1[0-2])){2,6}(?=\s*[(@+])")
 
 
@@ -119,4 +128,13 @@ def _number(text: str) -> int:
     return int(text) if text.isdecimal() else worth(text)
 
 
-WAYS = (_ladders, _singles, _percents_by_reps, _clusters, _spaced_lists, _sets_in_turn, _loads_in_turn)
+WAYS = (
+    _ladders,
+    _singles,
+    _percents_by_reps,
+    _clusters,
+    _spaced_lists,
+    _ranges,
+    _sets_in_turn,
+    _loads_in_turn,
+)
