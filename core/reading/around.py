@@ -165,6 +165,29 @@ def _stands_in_its_list(row: Row, part: PartDraft) -> bool:
     return outer is not None and row.indent == part.work_indent and row.indent > outer and part.repeats
 
 
+_ALL_RUN = re.compile(
+    r"\b(?:you\s+)?(?:both|all|everyone|everybody|everyone\s+does)\s+(?:of\s+you\s+)?(?P<goes>runs?|rows?|bikes?|skis?)\b"
+    r"(?!\s*(?:\d|the\s+\d))",
+    re.IGNORECASE,
+)
+
+
+def take_who_goes(read: Line, part: PartDraft | None, catalog: Catalog) -> None:
+    """'you both run, reps split' below a list: nobody's way is shared out."""
+    said = _ALL_RUN.search(read.text) if part is not None and part.work else None
+    within = [
+        at
+        for at, one in enumerate(read.phrases)
+        if said and said.start() <= one.column and one.end <= said.end()
+    ]
+    if said is None or part is None or not within:
+        return
+    family = "running" if said["goes"].lower().startswith("run") else "machine"
+    for one in part.work:
+        one.everyone |= catalog.movements[one.movement].family == family
+    read.take(within, "format", "each of them")
+
+
 def take_kit(row: Row, read: Line, part: PartDraft, names: Names) -> None:
     """'KB complex', 'dumbbell only' above a list, or before the colon of one: what all of it is done with."""
     heads = row.followed and not row.named

@@ -22,6 +22,7 @@ from core.reading.around import (
     take_kit,
     take_length,
     take_more_times,
+    take_who_goes,
     take_window,
     take_window_of_time,
     then_alone,
@@ -185,6 +186,7 @@ class Pieces:
         take_portions(read)
         take_window(row, read, parts)
         take_rest_of_time(read, parts.last)
+        take_who_goes(read, parts.last, self.reading.catalog)
         if take_again(read, parts.last) or take_more_times(read, parts.last):
             return
         by_minutes = bool(read.phrases) and read.phrases[0].text.lower().startswith("min")

@@ -37,6 +37,9 @@ NOTE_WORD = re.compile(r"^(?:coach(?:es|'s|’s)?\s+)?notes?\s*[:\-]\s*(?=\S)", 
 TEAM_WORDS = re.compile(
     r"team|group|pair|partner|trio|duo|person|relay|split|shar|one works|each athlete", re.IGNORECASE
 )
+_PARTNERS = re.compile(
+    r"\W*(?:partners?|buddy)\s+(?!stretch|mobility|warm|day\b)[^\W\d]|.*\(half\s+each\)", re.IGNORECASE
+)  # "Partner Murph (half each)" names who shares it
 _WINDOW = re.compile(r"\((\d{1,2})\s*[-–]\s*(\d{1,2})(?:\s*(?:min|'))?\)")
 _BLOCKS = re.compile(  # "4 blocks of 12 min" above them
     r"\b(\d)\s+(?:blocks|parts|pieces|sections)\s+(?:of|x|at)\s+(\d{1,2})\s*(?:min|')", re.IGNORECASE
@@ -184,6 +187,8 @@ class _Reader:
         if found is not None and found.format.team:
             self.reading.parts.team = found.format.team
             self.reading.parts.share = found.format.share if row.role == "title" else ""
+        elif row.role == "title" and _PARTNERS.match(row.text):
+            self.reading.parts.team, self.reading.parts.share = PAIR, "split"
         last = self.reading.parts.last
         said = found is not None and found.format.share and not found.format.team
         if said and found is not None and last is not None and self.reading.parts.team:

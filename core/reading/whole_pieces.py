@@ -26,7 +26,8 @@ _HEAVY_COMPLEX = re.compile(
     re.IGNORECASE,
 )
 _HEAVIEST = re.compile(
-    r"(?=.*\b(?:heav(?:y|iest)|max(?:imum)?|find|build|establish)\b)[^:+]{0,60}\bcomplex\b[^:+]{0,40}:?\W*",
+    r"(?=.*\b(?:heav(?:y|iest)|max(?:imum)?|find|build|establish)\b)"
+    r"(?:[^:+]{0,60}\bcomplex\b[^:+]{0,40}:?\W*|.{0,60}\b(?:1\s?rm|max|heavy\s+single)\s+of\s*:\W*)",
     re.IGNORECASE,
 )
 _COMPLEX = re.compile(r"[^:+\d]{0,40}\bcomplex\b[^:+\d]{0,20}:\s*(?=\d[^+]*,)", re.IGNORECASE)

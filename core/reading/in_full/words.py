@@ -79,6 +79,13 @@ _SAID_OTHERWISE = (
     (re.compile(r"(?:^|:\s)\W*(?P<said>clean\s*\+\s*jerk)(?=\s+\d{1,2}\s?x)", re.IGNORECASE), "clean & jerk"),
     (re.compile(r"[\"”](?=\d{1,2}\s+(?:rounds|rds|rft)\b)", re.IGNORECASE), " "),
     (re.compile(r"(?<=\d)['’′]{2}"), '"'),
+    (
+        re.compile(
+            r"(?<=\d)(?P<said>\s*\((?:women|ladies|girls|w|f)\s*:?\s*)(?=\d{1,3}(?:[.,]\d)?\s*(?:kg|lbs?)?\))",
+            re.IGNORECASE,
+        ),
+        "/",
+    ),
     (re.compile(r"\bME\b(?=\s+[^\W\d])"), "max"),
     (re.compile(r"\bback[- ]?offs(?=\s+of\s+\d)", re.IGNORECASE), "back-off sets"),
     (
