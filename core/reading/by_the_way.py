@@ -91,6 +91,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             r"\brest(?:ing)?\s*:?\s*\d{1,3}(?::\d{2})?\s*(?:s(?:ec)?|min(?:ute)?s?|'|\")?\s*"
             r"(?P<said>/\s*\d{1,2}(?::\d{2})?\s*(?:s(?:ec)?|min(?:ute)?s?|'))(?=\s*(?:$|[,.;)]))",
         ),
+        ("in ", r"\bin\s+(?:event|wod|workout|part|piece|test)\s+\d\b(?=\s*\()"),
         (
             "kb|db|bell",
             r",\s*(?:1|one)\s+(?:light\s+|heavy\s+)?(?:kb|db|dumbbell|kettlebell)(?=\s*(?:$|[,.;)]))",

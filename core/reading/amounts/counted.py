@@ -257,7 +257,8 @@ class Counted(Measured):
     def _is_load_beside(self, index: int, phrase: Phrase) -> bool:
         """'(24/16)' behind a name, '5 x 5 x 100'."""
         draft = self.draft
-        bracketed = index in self.line.bracketed and self.name_at is not None and not self._on_a_machine()
+        behind = self.name_at is not None and (index > self.name_at or phrase.pair)
+        bracketed = index in self.line.bracketed and behind and not self._on_a_machine()
         third = self.kind(index - 1) == "x" and bool(draft.sets and draft.scheme) and not draft.loads
         return (bracketed and (draft.has_amount or phrase.pair)) or third
 

@@ -86,6 +86,7 @@ _SAID_OTHERWISE = (
         ),
         "/",
     ),
+    (re.compile(r"(?<=\bmax )(?P<said>minus\s+)(?=\d)", re.IGNORECASE), "-"),
     (re.compile(r"\bME\b(?=\s+[^\W\d])"), "max"),
     (re.compile(r"\bback[- ]?offs(?=\s+of\s+\d)", re.IGNORECASE), "back-off sets"),
     (
