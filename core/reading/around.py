@@ -119,7 +119,7 @@ def fill_window(read: Line, chunks: Iterable[Chunk]) -> None:
 def take_window_of_time(read: Line, chunks: Sequence[Chunk], catalog: Catalog) -> None:
     """'2 min: 15 cal bike + max deadlifts': how long all of it is given, which is no amount of the first."""
     kinds = [phrase.kind for phrase in read.phrases[:2]]
-    seconds = seconds_of(read.phrases[0]) if kinds[1:] == ["colon"] else None
+    seconds = seconds_of(read.phrases[0]) if kinds[1:] in (["colon"], ["dash"]) else None
     named = [chunk.draft for chunk in chunks if chunk.named]
     if not seconds or len(named) < 2 or named[0].seconds != seconds or not named[0].has_counts:
         return

@@ -122,9 +122,11 @@ class Attacher:
         counts = chunk.draft.has_amount or not (chunk.draft.loads or chunk.draft.percents)
         if counts and strange_words(read, chunk) and not _are_sets_of(part, chunk, row):
             given = self._with_all(part, read, chunk) or self._bar_behind_words(part, row, chunk)
-            if not given and (_only_amounts_matter(read, chunk) or chunk.draft.calories):
+            if not given and chunk.draft.calories:
                 self._hand_back(read, chunk)
                 read.taken.update(chunk.indices)
+            elif not given and _only_amounts_matter(read, chunk):
+                self._hand_back(read, chunk)
             return  # else they stay free and are handed back
         if part is None or not part.work:
             self._above_its_list(row, read, chunk)
@@ -293,6 +295,8 @@ class Attacher:
         return name in counting and any(getattr(last, other) for other in counting if other != name)
 
     def _hand_back(self, read: Line, chunk: Chunk) -> None:
+        if self.parts.last is not None and chunk.draft.has_amount and not read.headed:
+            self.parts.last.lost += 1
         if not (chunk.draft.has_amount or chunk.draft.loads or chunk.draft.percents or chunk.draft.heights_m):
             return
         said = [index for index in chunk.indices if read.phrases[index].kind not in SILENT]

@@ -342,7 +342,9 @@ class DivisionLines:
         for chunk in chunks if division == "rx" else ():
             self.reading.divisions.as_load(chunk)
         loads = self.reading.attacher.loads
-        if division in ("rx", "elite") and loads.loads_in_order(chunks):
+        part = self.reading.parts.last
+        said = part is not None and any(one.loads for one in part.work)  # theirs are others, then
+        if (division == "rx" or (division == "elite" and not said)) and loads.loads_in_order(chunks):
             return True
         if division == "rx" and loads.load_of_list(chunks):
             return True

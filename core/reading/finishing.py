@@ -235,7 +235,7 @@ class Finishing:
         apart = len(rows) == len(lines) or (part.by_turns and len(rows) == 1)  # "EMOM 15, alternating: .."
         if fmt.kind != "every-minute" or numbered or len(lines) < 2 or not apart:
             return
-        places = len(lines) + part.rest_minutes
+        places = len(lines) + part.rest_minutes + part.lost
         too_long = not part.exact and self._never_fits(lines, fmt, places)
         if len(lines) != part.places and not part.by_turns and not too_long:
             return

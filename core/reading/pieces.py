@@ -258,7 +258,8 @@ class Pieces:
         named = any(chunk.named for chunk in every)
         if self.divisions.block_line(row, read, chunks):
             return
-        if not named and self.reading.attacher.loads.loads_in_order(every):
+        of_all = not named and not division and not any(own for own, _ in chunks)
+        if of_all and self.reading.attacher.loads.loads_in_order(every):
             return
         self.reading.complexes.bind_complex(every)
         self.reading.complexes.share_bar(every)

@@ -245,7 +245,8 @@ def take_bells(line: Line) -> None:
     in_sets = any(one.kind in ("sets", "scheme") for one in line.phrases)
     for index, phrase in enumerate(line.phrases):
         behind = line.phrases[index + 1].kind if index + 1 < len(line.phrases) else ""
-        alone = phrase.unit == "s" and in_sets and behind != "words"
+        carried = any(one.unit in METRE_PER for one in line.phrases[:index])
+        alone = phrase.unit == "s" and (in_sets or carried) and behind != "words"
         if (phrase.kind != "interval" and not alone) or not BELLS.fullmatch(phrase.text):
             continue
         words = {
