@@ -127,6 +127,8 @@ class Attacher:
                 read.taken.update(chunk.indices)
             elif not given and _only_amounts_matter(read, chunk):
                 self._hand_back(read, chunk)
+            elif not given and part is not None and chunk.draft.has_amount:
+                part.lost += 1
             return  # else they stay free and are handed back
         if part is None or not part.work:
             self._above_its_list(row, read, chunk)

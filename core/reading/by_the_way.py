@@ -96,6 +96,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             "kb|db|bell",
             r",\s*(?:1|one)\s+(?:light\s+|heavy\s+)?(?:kb|db|dumbbell|kettlebell)(?=\s*(?:$|[,.;)]))",
         ),
+        ("20", r"\(?\b8\s?x\s?:?20\s?(?:s|sec)?\s?/\s?:?10\s?(?:s|sec)?(?![\d\w])\)?"),
         ("negative", r"\bnegative\s+splits?(?:\s+please)?\b"),
         (
             "reps",
@@ -147,8 +148,8 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             r"\b(?:mon|tues|wednes|thurs|fri|satur|sun)days?,?\s+(?:at\s+)?\d{1,2}(?:[:.]\d{2})?\s?[ap]\.?m\b",
         ),
         (
-            "each|every",
-            r"\b(?:in|during|within)\s+(?:each|every)\s+(?:\d{1,2}(?::\d{2})?\s*(?:min(?:ute)?s?|')?|interval|window)\s*:",
+            "each|every|the ",
+            r"\b(?:in|during|within)\s+(?:each|every|the)\s+(?:\d{1,2}(?::\d{2})?\s*(?:min(?:ute)?s?|')?|interval|window)\s*:",
         ),
     )
 )

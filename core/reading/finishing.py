@@ -197,7 +197,7 @@ class Finishing:
         timed = fmt is not None and fmt.kind == "as-many-as-possible" and not part.exact
         if timed and _only_builds(part):
             fmt = None  # "10 min:" above "find your 3RM": how long one may try
-        if fmt is None or part.own_sets:
+        if fmt is None or part.own_sets or _only_paces(part, fmt):
             fmt = self._unsaid(part)
         changes = dict(part.changes)
         if fmt.share == EACH:
@@ -415,6 +415,12 @@ def _a_number_a_round(part: PartDraft) -> Format | None:
     if several or any(one.percents for one in part.work):
         return fmt
     return replace(fmt, kind="for-time", rounds=None, scheme=lists[0])
+
+
+def _only_paces(part: PartDraft, fmt: Format) -> bool:
+    """'Back squat', '(every 3:00)', and below it '5 @ 70 %', '4 @ 75 %': sets, and when each begins."""
+    open_ended = fmt.kind == "every-minute" and not (fmt.rounds or fmt.minutes or part.lasts_s or part.exact)
+    return open_ended and bool(part.work) and all(len(one.scheme) > 1 and one.percents for one in part.work)
 
 
 def _one_of_the_places(part: PartDraft, fmt: Format) -> Format:

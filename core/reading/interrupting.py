@@ -62,7 +62,8 @@ _AFTER_REPS = re.compile(
 )
 _EVERY_SO_LONG = re.compile(
     r"\W*every\s+(?P<minutes>[2-9]|1\d)\s*(?:min(?:ute)?s?\b|')\s*"
-    r"(?P<from>\((?:including|incl\.?|starting|from|also|not)\b[^)]{0,20}\)|[:,–-]?\s*stop\s+(?:and|to|for)(?:\s+do)?(?=\s))?"
+    r"(?P<from>\((?:including|incl\.?|starting|from|also|not)\b[^)]{0,20}\)|[:,–-]?\s*stop\s+(?:and|to|for)(?:\s+do)?(?=\s)"
+    r"|,\s*(?:including|incl\.?|starting(?:\s+at)?|from)\s+0:00\s*,?)?"
     r"\s*[:,–-]?\s*(?=\d+\s+[^\W\d])",
     re.IGNORECASE,
 )

@@ -183,6 +183,9 @@ class Parts:
             if both is not None:
                 part.format, part.format_indent, part.format_line = both, row.indent, row.number
             return both is not None
+        going = part.format is not None and part.format.kind == fmt.kind == "as-many-as-possible"
+        if going and not self.after_blank and replace(fmt, repeat=1) == Format("as-many-as-possible"):
+            return True  # "P1: 400 m run", "P2: AMRAP of .." below "AMRAP 30"
         behind = found.alone and bool(part.work) and part.work[-1].line == row.number
         below = part.work and not row.followed and (behind or not row.named) and not part.closed
         if not below or any(one.sets_written and one.scheme for one in part.work):

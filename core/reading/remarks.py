@@ -253,9 +253,9 @@ def take_bells(line: Line) -> None:
             word for one in line.phrases[:index] if one.kind == "words" for word in plain_words(one.text)
         }
         counted = alone or any(one.kind == "count" for one in line.phrases[:index])
-        if words & set(HAND_WEIGHTS) and counted:
+        if words & {*HAND_WEIGHTS, "farmer", "farmers", "farmer's"} and (counted or carried):
             values = tuple(float(one.replace(",", ".")) for one in _NUMBERS.findall(phrase.text))
-            unit = unit_of(values, line.system, "hand") if alone else "s"
+            unit = unit_of(values, line.system, "hand") if alone or carried else "s"
             bells = replace(phrase, kind="measure", unit=unit, values=values, pair=len(values) > 1)
             line.phrases = (*line.phrases[:index], bells, *line.phrases[index + 1 :])
 
