@@ -84,6 +84,7 @@ class Boards(unittest.TestCase):
                 "sixteenth",
                 "seventeenth",
                 "eighteenth",
+                "nineteenth",
             )
         ]
         self.assertEqual(found, said)
