@@ -66,7 +66,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         (
             "jog|walk",
             r"^\W*(?:then\s+)?(?:(?:run|row|bike|ski)\s+\d{1,2}\s*x\s*\d|\d{1,2}\s*x\s*\d+(?:\.\d+)?\s*k?m\b).*?(?:[,/]|\bw/|\bwith)\s*(?P<said>\d{1,4}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|')?\s+"
-            r"(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?\W*)$",
+            r"(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?)(?=\s*(?:[.,;)]|$))",
         ),
         (
             "+",
@@ -97,6 +97,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             r",\s*(?:1|one)\s+(?:light\s+|heavy\s+)?(?:kb|db|dumbbell|kettlebell)(?=\s*(?:$|[,.;)]))",
         ),
         ("20", r"\(?\b8\s?x\s?:?20\s?(?:s|sec)?\s?/\s?:?10\s?(?:s|sec)?(?![\d\w])\)?"),
+        ("k ", r"\bat\s+(?:about\s+)?\d{1,2}\s?k\s+(?:effort|pace|speed)\b"),
         ("negative", r"\bnegative\s+splits?(?:\s+please)?\b"),
         (
             "reps",

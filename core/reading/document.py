@@ -37,6 +37,7 @@ from core.reading.in_full import in_full
 from core.reading.languages import Translated, Translator
 from core.reading.names import Names
 from core.reading.numbering import (
+    arranges_itself,
     bare_numbers,
     before_words,
     counted_labels,
@@ -69,6 +70,7 @@ from core.reading.rows import (
     Row,
     cased,
     indent_of,
+    inline_stations,
     sentences_of,
     without_brackets,
     without_plural,
@@ -89,6 +91,9 @@ _OPENS_A_FORMAT = ("amrap", "every", "tabata", "interval", "count", "measure", "
 LONGEST_FORMAT = 24  # letters before a colon that say no more than how work is arranged
 _SECTION = re.compile(
     r"(?<=[.;!]\s)([A-Za-z][A-Za-z -]{1,22}?)(?P<time>,?\s*\(?\d{1,2}\s*(?:min(?:ute)?s?|')\)?)?(?=:\s+\S)"
+)
+_DAY_WITHIN = re.compile(
+    r"(?<=[.;!]\s)(?P<day>(?:mon|tues|wednes|thurs|fri|satur|sun)day)\s*[:–—]\s+(?=\S)", re.IGNORECASE
 )
 _THEN = re.compile(r",?\s*\bthen\b\s*[:,]?\s*", re.IGNORECASE)
 _THEN_ANOTHER = re.compile(
@@ -431,40 +436,60 @@ class DocumentPass:
 
 
 def _sections_within(rows: Sequence[Row]) -> Iterator[Row]:
-    """'Warm-up: jog 400. Lift: hang clean 5 x 2. Metcon: 10 min AMRAP ..': a row for each section of a
-    line."""
+    """'Warm-up: jog 400. Lift: hang clean 5 x 2. Metcon: 10 min AMRAP ..': a row for each section of a line,
+    for each day, and for each letter whose work arranges itself."""
     for row in rows:
-        heads = _heads_within(row) if row.role == "work" and not row.tabled else []
-        stops = [begin for begin, _, _ in heads[1:]] + [len(row.text)]
-        if not heads:
-            yield row
-            continue
-        if row.text[row.start : heads[0][0]].strip() or row.heading is not None:
-            yield replace(row, text=row.text[: heads[0][0]])
-        for (begin, end, kind), stop in zip(heads, stops, strict=True):
-            name = row.text[begin:end].strip(" :")
-            heading = Heading(name.capitalize(), kind, 0)
-            marks = [(begin, end, name.capitalize())]
-            yield replace(
-                row,
-                text=row.text[:stop],
-                start=end,
-                after_blank=False,
-                heading=heading,
-                bullet=None,
-                letter=None,
-                marks=marks,
-            )
+        work = row.role == "work" and not row.tabled
+        for one in _cut(row, _heads_within(row)) if work else (row,):
+            yield from _cut(one, _letters_within(one)) if work else (one,)
 
 
-def _heads_within(row: Row) -> list[tuple[int, int, PartKind]]:
-    """Where sentences of a row begin with the name of a section, where its work begins (behind the colon, or
-    at the time before it), and its kind."""
-    said = [
-        (one.start(1), one.end(1) + (one["time"] is None), _kind_of(one[1]))
+def _cut(row: Row, heads: Sequence[tuple[int, int, Heading]]) -> Iterator[Row]:
+    """A row for what stands before the first of these heads, and one for each of them."""
+    if not heads:
+        yield row
+        return
+    if row.text[row.start : heads[0][0]].strip() or row.heading is not None:
+        yield replace(row, text=row.text[: heads[0][0]])
+    stops = [begin for begin, _, _ in heads[1:]] + [len(row.text)]
+    for (begin, end, heading), stop in zip(heads, stops, strict=True):
+        yield replace(
+            row,
+            text=row.text[:stop],
+            start=end,
+            after_blank=False,
+            heading=heading,
+            bullet=None,
+            letter=None,
+            marks=[(begin, end, heading.name)],
+        )
+
+
+def _heads_within(row: Row) -> list[tuple[int, int, Heading]]:
+    """Where sentences of a row begin with the name of a section or a day, where its work begins (behind the
+    colon, or at the time before it), and its heading."""
+    sections = [
+        (one.start(1), one.end(1) + (one["time"] is None), Heading(one[1].capitalize(), kind, 0))
         for one in _SECTION.finditer(row.text, row.start)
+        if (kind := _kind_of(one[1])) is not None
     ]
-    return [(begin, end, kind) for begin, end, kind in said if kind is not None]
+    days = [
+        (one.start("day"), one.end(), Heading(one["day"].capitalize(), None, 0, "day"))
+        for one in _DAY_WITHIN.finditer(row.text, row.start)
+    ]
+    return sorted((*sections, *days), key=lambda one: one[0])
+
+
+def _letters_within(row: Row) -> list[tuple[int, int, Heading]]:
+    """'(A) Squat 5 x 3. (B) 15 min EMOM: ..': letters of pieces, and no places of one list."""
+    places = inline_stations(row.text, row.start)
+    lettered = [one for one in places if row.text[one[0] : one[1]].strip(" ().:")[:1].isalpha()]
+    arranged = sum(arranges_itself(row.text[words:stop]) for _, words, stop, _ in lettered)
+    if len(lettered) < PAIR or len(lettered) < len(places) or arranged < PAIR:
+        return []
+    return [
+        (begin, words, Heading(chr(ord("A") + number - 1), None, 0)) for begin, words, _, number in lettered
+    ]
 
 
 def _kind_of(name: str) -> PartKind | None:

@@ -496,9 +496,14 @@ def _arranges_itself(row: Row) -> bool:
     match = LIST_LABEL.match(row.text)
     said = row.text[match.end() :] if match is not None else row.text
     heading = read_heading(said)
-    sets = any(phrase.kind == "sets" and phrase.times > PAIR for phrase in tokenize(said))
-    pieces = any(phrase.kind in ("amrap", "every", "for-time") for phrase in tokenize(said))
-    return sets or pieces or (heading is not None and heading.kind is not None)
+    return arranges_itself(said) or (heading is not None and heading.kind is not None)
+
+
+def arranges_itself(text: str) -> bool:
+    """Whether words say their own sets or format: '5 x 5 squats', 'EMOM 10'."""
+    phrases = tokenize(text)
+    sets = any(phrase.kind == "sets" and phrase.times > PAIR for phrase in phrases)
+    return sets or any(phrase.kind in ("amrap", "every", "for-time") for phrase in phrases)
 
 
 def numbered_sections(rows: list[Row], names: Names) -> None:

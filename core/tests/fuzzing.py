@@ -42,7 +42,7 @@ def unaccounted(text: str, workout: Workout) -> list[str]:
 # words that join others and carry nothing of their own; the reader gives them no mark
 _JOINING = frozenset(
     (
-        "x of at and then afterwards each or rep reps set sets into m ea followed by straight directly right"
+        "x of at and plus then afterwards each or rep reps set sets into m ea followed by straight directly right"
         " immediately"
     ).split()
 )

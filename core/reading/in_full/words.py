@@ -87,6 +87,8 @@ _SAID_OTHERWISE = (
         "/",
     ),
     (re.compile(r"(?<=\bmax )(?P<said>minus\s+)(?=\d)", re.IGNORECASE), "-"),
+    (re.compile(r"\bx\s?\d{1,2}(?P<said>\s[-–]\s)(?=\d{1,2}\s+[^\W\d])", re.IGNORECASE), ": "),
+    (re.compile(r"(?<=[^\W\d]\s)plus(?=\s+\d{1,2}\s+[^\W\d])", re.IGNORECASE), "+"),
     (re.compile(r"\bME\b(?=\s+[^\W\d])"), "max"),
     (re.compile(r"\bback[- ]?offs(?=\s+of\s+\d)", re.IGNORECASE), "back-off sets"),
     (
