@@ -42,8 +42,8 @@ def unaccounted(text: str, workout: Workout) -> list[str]:
 # words that join others and carry nothing of their own; the reader gives them no mark
 _JOINING = frozenset(
     (
-        "x of at and plus then afterwards each or rep reps set sets into m ea followed by straight directly right"
-        " immediately"
+        "x of at and plus then afterwards each or rep reps set sets into m ea followed by straight directly"
+        " right immediately"
     ).split()
 )
 SILENT_WORDS = (
