@@ -6,6 +6,7 @@ from __future__ import annotations
 import re
 
 from core.reading.in_full.cuts import Cuts
+from core.reading.phrases import PAIR
 from core.reading.spelled import worth
 
 MOST_RUNGS = 30
@@ -100,7 +101,8 @@ def _sets_in_turn(text: str) -> Cuts:
         turns = _SO_MANY_SETS.finditer(said["turns"])
         loads = [one["load"] for one in turns for _ in range(int(one["sets"]))]
         units = _UNIT.findall(said.group())
-        yield said.start(), said.end(), f" @ {'/'.join(loads)} {units[-1] if units else ''}"
+        if len(loads) > PAIR:  # two by a stroke are his and hers
+            yield said.start(), said.end(), f" @ {'/'.join(loads)} {units[-1] if units else ''}"
 
 
 _SETS_AT = (
