@@ -66,6 +66,15 @@ def _clusters(text: str) -> Cuts:
         yield start, said.end(), str(sum(map(int, said["reps"].split("."))))
 
 
+_TEMPO = re.compile(r"(?<=[^\W\d]\s)(?P<tempo>[1-6][0-3][0-6][0-3])(?=,?\s+\d{1,2}\s?[x×]\s?\d)")
+
+
+def _tempos(text: str) -> Cuts:
+    """'Push-up 5151 3 x 5': seconds of its parts, and no number of repetitions."""
+    for said in _TEMPO.finditer(text):
+        yield said.start(), said.end(), f"tempo {said['tempo']}"
+
+
 _BETWEEN = re.compile(r"between\s+(?P<low>\d{2,3})\s*%?\s+(?:and|to)\s+(?P<high>\d{2,3}\s*%)", re.IGNORECASE)
 
 
@@ -137,6 +146,7 @@ WAYS = (
     _clusters,
     _spaced_lists,
     _ranges,
+    _tempos,
     _sets_in_turn,
     _loads_in_turn,
 )

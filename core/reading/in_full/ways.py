@@ -87,6 +87,17 @@ def _seconds(text: str) -> int:
     return number * 60 if "m" in text.lower() or text[-1] in "'′" else number
 
 
+_AMRAPS = re.compile(
+    r"\bamraps?\s*x\s*(?P<times>\d)\s*,?\s*(?P<minutes>\d{1,2})\s*(?:min(?:ute)?s?|')\s+each\b", re.IGNORECASE
+)
+
+
+def _amraps(text: str) -> Cuts:
+    """'AMRAP x 4, 4 min each': four of four minutes."""
+    for said in _AMRAPS.finditer(text):
+        yield said.start(), said.end(), f"{said['times']} x {said['minutes']} min AMRAP"
+
+
 _LAPS = re.compile(r"(?<=\d\s)(?P<laps>laps)(?=\s*,)|\bbetween\s+(?P<between>laps)\b", re.IGNORECASE)
 _STATIONS = re.compile(r"\bstations?\b|\d\s?s?\s+(?:on|work)\b", re.IGNORECASE)
 
@@ -97,4 +108,4 @@ def _laps(text: str) -> Cuts:
         yield *said.span(said.lastgroup or 0), "rounds"
 
 
-WAYS = (_ways_in_turn, _sets_of_ways, _bare_ways, _rests, _on_and_off, _laps)
+WAYS = (_ways_in_turn, _sets_of_ways, _bare_ways, _rests, _on_and_off, _laps, _amraps)

@@ -89,6 +89,7 @@ _SAID_OTHERWISE = (
     (re.compile(r"(?<=\bmax )(?P<said>minus\s+)(?=\d)", re.IGNORECASE), "-"),
     (re.compile(r"\bx\s?\d{1,2}(?P<said>\s[-–]\s)(?=\d{1,2}\s+[^\W\d])", re.IGNORECASE), ": "),
     (re.compile(r"(?<=[^\W\d]\s)plus(?=\s+\d{1,2}\s+[^\W\d])", re.IGNORECASE), "+"),
+    (re.compile(r"\btouch\s*(?:&|\+|n|'n'?)\s*go\b", re.IGNORECASE), "tng"),
     (re.compile(r"\bME\b(?=\s+[^\W\d])"), "max"),
     (re.compile(r"\bback[- ]?offs(?=\s+of\s+\d)", re.IGNORECASE), "back-off sets"),
     (
