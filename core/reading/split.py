@@ -454,6 +454,10 @@ class Splitter:
         between = range(here[-1] + 1, read.phrases.index(after))
         if any(read.phrases[one].kind in CUTS for one in between):
             return False  # "1-10 pull-ups / 10-1 burpees"
+        alone = self.names.find(after.text)
+        counted = any(read.phrases[one].kind in ("count", "measure") for one in here[:-1])
+        if counted and alone is not None and alone.confidence == 1 and alone.start == 0:
+            return False  # "7 pull-ups 7 burpees", of which neither is the other's
         both = self.names.find(f"{after.text} {before.text[match.start : match.end]}")
         return both is not None and both.confidence == 1 and not both.left_over and both.words > match.words
 

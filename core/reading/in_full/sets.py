@@ -75,6 +75,26 @@ def _tempos(text: str) -> Cuts:
         yield said.start(), said.end(), f"tempo {said['tempo']}"
 
 
+_DOTTED = re.compile(
+    r"(?<![\d.,:/-])(?P<first>\d{1,3})-(?P<second>\d{1,3})(?P<more>(?:-\d{1,3}){0,3})-?\s?(?:\.{2,}|…)\s?-?(?P<last>\d{1,3}(?:-\d{1,3})?)"
+    r"(?![\w.%-]|\s*(?:kg|lbs?|min|sec))"
+)
+
+
+def _dotted(text: str) -> Cuts:
+    """'20-18-16...4-2': every rung of it."""
+    for said in _DOTTED.finditer(text) if ".." in text or "…" in text else ():
+        first, step, last = (
+            int(said["first"]),
+            int(said["second"]) - int(said["first"]),
+            int(said["last"].split("-")[-1]),
+        )
+        rungs = list(range(first, last + (1 if step > 0 else -1), step)) if step else []
+        shown = [int(one) for one in re.findall(r"\d+", said.group())]
+        if 2 < len(rungs) <= MOST_RUNGS and set(shown) <= set(rungs) and rungs[-1] == last:
+            yield said.start(), said.end(), "-".join(map(str, rungs))
+
+
 _BETWEEN = re.compile(r"between\s+(?P<low>\d{2,3})\s*%?\s+(?:and|to)\s+(?P<high>\d{2,3}\s*%)", re.IGNORECASE)
 
 
@@ -146,6 +166,7 @@ WAYS = (
     _clusters,
     _spaced_lists,
     _ranges,
+    _dotted,
     _tempos,
     _sets_in_turn,
     _loads_in_turn,

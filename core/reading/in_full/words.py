@@ -90,6 +90,22 @@ _SAID_OTHERWISE = (
     (re.compile(r"\bx\s?\d{1,2}(?P<said>\s[-–]\s)(?=\d{1,2}\s+[^\W\d])", re.IGNORECASE), ": "),
     (re.compile(r"(?<=[^\W\d]\s)plus(?=\s+\d{1,2}\s+[^\W\d])", re.IGNORECASE), "+"),
     (re.compile(r"\btouch\s*(?:&|\+|n|'n'?)\s*go\b", re.IGNORECASE), "tng"),
+    (
+        re.compile(
+            r"(?<=\d)/\d{1,3}(?:[.,]5)?\s?(?:kg|lbs?)?(?P<said>\s+)"
+            r"(?=\d{1,3}\s+(?!x\b|rounds|rds|rft|min|sec|sets?|of|to)[^\W\d]{2})",
+            re.IGNORECASE,
+        ),
+        ", ",
+    ),
+    (
+        re.compile(
+            r"(?<=[^\W\d]\s)(?:[2-9]\d|1\d\d)(?:[.,]5)?(?P<said>\s+)"
+            r"(?=\d{1,2}\s+(?!x\b|rounds|rds|rft|min|sec|sets?|of|to|reps)[^\W\d]{2})",
+            re.IGNORECASE,
+        ),
+        ", ",
+    ),
     (re.compile(r"\bME\b(?=\s+[^\W\d])"), "max"),
     (re.compile(r"\bback[- ]?offs(?=\s+of\s+\d)", re.IGNORECASE), "back-off sets"),
     (
