@@ -138,7 +138,7 @@ def read_heading(line: str, letters: bool = False, bullets: bool = False) -> Hea
     whether sections stand behind bullets."""
     if match := CANONICAL.match(line):
         return Heading(match.group(1), kind_named(match.group(2)), len(line), alone=True)
-    found = _numbered(line) or _day(line) or _named(line, 0) or _lettered(line, letters)
+    found = _numbered(line) or _day(line) or _named(line, 0) or _lettered(line, letters) or _capitals(line)
     if found is None or (found.opens == "part" and found.kind is None and line[found.end :].strip()):
         found = _bare(line) or found
     led = _led(line, bullets)
@@ -242,12 +242,22 @@ def _day(line: str) -> Heading | None:
     rest = match["rest"]
     date = _DATE.match(rest)
     if date is None:
-        return None
+        return _day_and_theme(line, match)
     end = match.start("rest") + date.end()
     if hour := _HOUR_OF_DAY.match(line, match.start("rest")):
         end = hour.end()  # "Thursday 18:00"
     end += len(line[end:]) - len(line[end:].lstrip(" :-–—|,/*"))
     return Heading(match.group(1).capitalize(), None, end, "day")
+
+
+_THEMES = frozenset(("upper", "lower", "push", "pull", "legs", "full body", "upper body", "lower body"))
+
+
+def _day_and_theme(line: str, match: re.Match[str]) -> Heading | None:
+    """'Tuesday Upper', 'Wednesday METCON': a day, and in a word or two what it is about."""
+    theme = " ".join(match["rest"].lower().split()).strip(" :-–—()")
+    known = theme in board_words().headings or theme in _THEMES
+    return Heading(match.group(1).capitalize(), None, len(line), "day", alone=True) if known else None
 
 
 def _short_day(line: str) -> int:
@@ -288,6 +298,16 @@ def _named(line: str, start: int) -> Heading | None:
         kind = board_words().headings.get(text)
         return Heading(name[:1].upper() + name[1:].lower(), kind, stop, opens)
     return None
+
+
+_IN_CAPITALS = re.compile(r"^[\s*_#>•-]*(?P<words>[A-Z]{4,}(?: [A-Z]{3,})?)\s+(?=\d)")
+
+
+def _capitals(line: str) -> Heading | None:
+    """'WEIGHTLIFTING 6x1 ..', 'ENGINE 3 x ..': a section's words in capitals right before its numbers."""
+    match = _IN_CAPITALS.match(line)
+    kind = board_words().headings.get(match["words"].lower()) if match is not None else None
+    return Heading(match["words"].capitalize(), kind, match.end()) if match is not None and kind else None
 
 
 def _timed(bracket: str | None) -> bool:

@@ -183,7 +183,8 @@ class Parts:
             if both is not None:
                 part.format, part.format_indent, part.format_line = both, row.indent, row.number
             return both is not None
-        going = part.format is not None and part.format.kind == fmt.kind == "as-many-as-possible"
+        within = ("as-many-as-possible", "intervals") if row.bullet else ("as-many-as-possible",)
+        going = part.format is not None and part.format.kind in within and fmt.kind == within[0]
         if going and not self.after_blank and replace(fmt, repeat=1) == Format("as-many-as-possible"):
             return True  # "P1: 400 m run", "P2: AMRAP of .." below "AMRAP 30"
         behind = found.alone and bool(part.work) and part.work[-1].line == row.number
@@ -366,6 +367,10 @@ def _fills_its_intervals(part: PartDraft, again: int) -> bool:
     places = max({one.station or 0 for one in lines} | part.rest_stations, default=0)
     if fmt is not None and fmt.kind == "every-minute" and places > 1 and again * places == fmt.rounds:
         return True  # "40 min EMOM" above five numbered places, and below them "x 8"
+    timed = bool(lines) and all(one.seconds for one in lines)
+    lasts = sum(one.seconds or 0 for one in lines) * again
+    if timed and fmt is not None and fmt.kind == "as-many-as-possible" and lasts <= (fmt.minutes or 0) * 60:
+        return True  # "40 min steady" above four times five minutes, and below them "x2"
     fills = fmt is not None and fmt.kind == "intervals" and again * len(lines) == fmt.rounds
     placed = any(one.station or one.sets for one in lines)
     if not fills or placed or len(lines) < PAIR:
