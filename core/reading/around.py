@@ -174,7 +174,10 @@ _ALL_RUN = re.compile(
 
 def take_who_goes(read: Line, part: PartDraft | None, catalog: Catalog) -> None:
     """'you both run, reps split' below a list: nobody's way is shared out."""
-    said = _ALL_RUN.search(read.text) if part is not None and part.work else None
+    told = (
+        part is not None and part.work and any(map(read.text.lower().__contains__, ("both", "all ", "every")))
+    )
+    said = _ALL_RUN.search(read.text) if told else None
     within = [
         at
         for at, one in enumerate(read.phrases)

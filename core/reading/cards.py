@@ -16,6 +16,8 @@ LEAST_SUITS = 3
 
 def suits(rows: list[Row]) -> None:
     """'Hearts = burpees', 'Spades = swings', ..: so many of each as a suit of the deck counts."""
+    if not any("heart" in row.text.lower() for row in rows):
+        return
     found = [(row, match) for row in rows if row.role == "work" and (match := _SUIT.match(row.text))]
     for row, match in found if len(found) >= LEAST_SUITS else ():
         row.english = rebuilt(row.english, [(*match.span("suit"), f"{SUIT_REPS} ")])

@@ -66,59 +66,52 @@ def _two_sides(text: str) -> Cuts:
         yield *said.span("sides"), " each side"
 
 
-_SAID_OTHERWISE = (
-    (re.compile(r"\b(?:three\s+quarters\s+of\s+an|3/4\s+of\s+an)\s+hour\b", re.IGNORECASE), "45 minutes"),
-    (re.compile(r"\b(?:a\s+)?quarter\s+of\s+an\s+hour\b", re.IGNORECASE), "15 minutes"),
-    (re.compile(r"\b(?:half\s+an\s+hour|a\s+half\s+hour)\b", re.IGNORECASE), "30 minutes"),
-    (re.compile(r"(?<!half )(?<!of )\ban\s+hour\b(?=\s*(?:of\b|[:,.]|$))", re.IGNORECASE), "60 minutes"),
-    (re.compile(r"(?<=\d\s)double(?=\s+(?:DB|dumbbell)s?\b)", re.IGNORECASE), ""),
-    (
-        re.compile(r"\bevery\s\d\s?min(?:ute)?s?(?P<said>\s*,?\s+)(?=\d\d?\s+times\b)", re.IGNORECASE),
-        " x ",
-    ),
-    (re.compile(r"(?:^|:\s)\W*(?P<said>clean\s*\+\s*jerk)(?=\s+\d{1,2}\s?x)", re.IGNORECASE), "clean & jerk"),
-    (re.compile(r"[\"”](?=\d{1,2}\s+(?:rounds|rds|rft)\b)", re.IGNORECASE), " "),
-    (re.compile(r"(?<=\d)['’′]{2}"), '"'),
-    (
-        re.compile(
-            r"(?<=\d)(?P<said>\s*\((?:women|ladies|girls|w|f)\s*:?\s*)(?=\d{1,3}(?:[.,]\d)?\s*(?:kg|lbs?)?\))",
-            re.IGNORECASE,
+_SAID_OTHERWISE = tuple(  # what a line must hold in small letters, the pattern (its "said"), and what is meant
+    (need, re.compile(pattern, 0 if need == "me" else re.IGNORECASE), full)
+    for need, pattern, full in (
+        ("hour", r"\b(?:three\s+quarters\s+of\s+an|3/4\s+of\s+an)\s+hour\b", "45 minutes"),
+        ("hour", r"\b(?:a\s+)?quarter\s+of\s+an\s+hour\b", "15 minutes"),
+        ("hour", r"\b(?:half\s+an\s+hour|a\s+half\s+hour)\b", "30 minutes"),
+        ("hour", r"(?<!half )(?<!of )\ban\s+hour\b(?=\s*(?:of\b|[:,.]|$))", "60 minutes"),
+        ("double", r"(?<=\d\s)double\s+(?:DB|dumbbell)s?\b", "DB"),
+        ("times", r"\bevery\s\d\s?min(?:ute)?s?(?P<said>\s*,?\s+)(?=\d\d?\s+times\b)", " x "),
+        ("jerk", r"(?:^|:\s)\W*(?P<said>clean\s*\+\s*jerk)(?=\s+\d{1,2}\s?x)", "clean & jerk"),
+        ("r", r"[\"”](?=\d{1,2}\s+(?:rounds|rds|rft)\b)", " "),
+        ("", r"(?<=\d)['’′]{2}", '"'),
+        (
+            "(",
+            r"(?<=\d)(?P<said>\s*\((?:women|ladies|girls|w|f)\s*:?\s*)"
+            r"(?=\d{1,3}(?:[.,]\d)?\s*(?:kg|lbs?)?\))",
+            "/",
         ),
-        "/",
-    ),
-    (re.compile(r"(?<=\bmax )(?P<said>minus\s+)(?=\d)", re.IGNORECASE), "-"),
-    (re.compile(r"\bx\s?\d{1,2}(?P<said>\s[-–]\s)(?=\d{1,2}\s+[^\W\d])", re.IGNORECASE), ": "),
-    (re.compile(r"(?<=[^\W\d]\s)plus(?=\s+\d{1,2}\s+[^\W\d])", re.IGNORECASE), "+"),
-    (re.compile(r"\btouch\s*(?:&|\+|n|'n'?)\s*go\b", re.IGNORECASE), "tng"),
-    (
-        re.compile(
+        ("minus", r"(?<=\bmax )(?P<said>minus\s+)(?=\d)", "-"),
+        ("x", r"\bx\s?\d{1,2}(?P<said>\s[-–]\s)(?=\d{1,2}\s+[^\W\d])", ": "),
+        ("plus", r"(?<=[^\W\d]\s)plus(?=\s+\d{1,2}\s+[^\W\d])", "+"),
+        ("touch", r"\btouch\s*(?:&|\+|n|'n'?)\s*go\b", "tng"),
+        (
+            "/",
             r"(?<=\d)/\d{1,3}(?:[.,]5)?\s?(?:kg|lbs?)?(?P<said>\s+)"
             r"(?=\d{1,3}\s+(?!x\b|rounds|rds|rft|min|sec|sets?|of|to)[^\W\d]{2})",
-            re.IGNORECASE,
+            ", ",
         ),
-        ", ",
-    ),
-    (
-        re.compile(
+        (
+            "",
             r"(?<=[^\W\d]\s)(?:[2-9]\d|1\d\d)(?:[.,]5)?(?P<said>\s+)"
             r"(?=\d{1,2}\s+(?!x\b|rounds|rds|rft|min|sec|sets?|of|to|reps)[^\W\d]{2})",
-            re.IGNORECASE,
+            ", ",
         ),
-        ", ",
-    ),
-    (re.compile(r"\bME\b(?=\s+[^\W\d])"), "max"),
-    (re.compile(r"\bback[- ]?offs(?=\s+of\s+\d)", re.IGNORECASE), "back-off sets"),
-    (
-        re.compile(r"^\W*(?P<said>both)(?=\s+(?:run|row|ski|bike|do|of\s+you)\b)", re.IGNORECASE),
-        "everyone does",
-    ),
+        ("me", r"\bME\b(?=\s+[^\W\d])", "max"),
+        ("back", r"\bback[- ]?offs(?=\s+of\s+\d)", "back-off sets"),
+        ("both", r"^\W*(?P<said>both)(?=\s+(?:run|row|ski|bike|do|of\s+you)\b)", "everyone does"),
+    )
 )
 
 
 def _otherwise(text: str) -> Cuts:
     """'half an hour', 'every 3 minutes, 6 times', 'both run 800 m'."""
-    for pattern, full in _SAID_OTHERWISE:
-        for said in pattern.finditer(text):
+    lower = text.lower()
+    for need, pattern, full in _SAID_OTHERWISE:
+        for said in pattern.finditer(text) if need in lower else ():
             yield *said.span("said" if "said" in pattern.groupindex else 0), full
 
 
