@@ -24,7 +24,8 @@ def is_choice(chunk: Chunk, before: Chunk) -> bool:
     """Whether a chunk is another choice for the one before, not more work."""
     if chunk.joined_by == "or":  # "row or ski 1000 m": what stands behind the last is told of the first
         return before.draft.has_amount or not (chunk.named and before.named and chunk.draft.has_amount)
-    bare = before.draft.has_amount and not chunk.draft.has_amount and not before.draft.leads
+    told = before.draft.has_counted or before.draft.seconds or before.draft.max_effort
+    bare = bool(told) and not chunk.draft.has_amount and not before.draft.leads
     return chunk.joined_by == "slash" and chunk.named and bare
 
 

@@ -24,7 +24,7 @@ _END = (
 _NUMBER = r"(?:\d{1,2}(?:\.\d)?[a-z]?|[a-h]|[ivx]{1,4}|one|two|three|four|five|six)"
 CANONICAL = re.compile(r"^#\s+(.+?)\s+\((strength|skill|conditioning|event|warm-up|cool-down)\)\s*$")
 NUMBERED = re.compile(
-    rf"^{_DECORATION}(part|block|piece|workout|wod|metcon|conditioning|strength|skill|finisher|superset|circuit|session|section|phase|stage|task|event|match|test|option|opt|day|place|round|rnd|rd)\s*#?\s*"
+    rf"^{_DECORATION}(part|block|piece|workout|wod|metcon|conditioning|strength|skill|finisher|superset|circuit|session|section|phase|stage|task|event|match|game|race|test|option|opt|day|place|round|rnd|rd)\s*#?\s*"
     rf"({_NUMBER}(?:\s+of\s+\d)?)(?!\w|/\d|\.\d{{1,2}}(?:\.|\s*[-–—:|]|\s*$)){_END}(?!\s*[:.]?\s*(?:reps?|rounds?|sets?)\b)",
     re.IGNORECASE,
 )

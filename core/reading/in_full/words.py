@@ -66,7 +66,7 @@ def _two_sides(text: str) -> Cuts:
         yield *said.span("sides"), " each side"
 
 
-_SAID_OTHERWISE = tuple(  # what a line must hold in small letters, the pattern (its "said"), and what is meant
+_SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, what is meant by its "said"
     (need, re.compile(pattern, 0 if need == "me" else re.IGNORECASE), full)
     for need, pattern, full in (
         ("hour", r"\b(?:three\s+quarters\s+of\s+an|3/4\s+of\s+an)\s+hour\b", "45 minutes"),
@@ -87,6 +87,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, the pattern 
         ("minus", r"(?<=\bmax )(?P<said>minus\s+)(?=\d)", "-"),
         ("x", r"\bx\s?\d{1,2}(?P<said>\s[-–]\s)(?=\d{1,2}\s+[^\W\d])", ": "),
         ("plus", r"(?<=[^\W\d]\s)plus(?=\s+\d{1,2}\s+[^\W\d])", "+"),
+        ("into", r"^\W*(?P<said>(?:directly|straight|right|immediately)\s+into)\W*$", "then"),
+        ("ladder", r"\b\d{1,2}\s?(?:min(?:ute)?s?|')\s+(?P<said>ladder)(?=\s*:)", "AMRAP"),
         ("touch", r"\btouch\s*(?:&|\+|n|'n'?)\s*go\b", "tng"),
         (
             "/",
