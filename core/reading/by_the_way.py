@@ -96,7 +96,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             "kb|db|bell",
             r",\s*(?:1|one)\s+(?:light\s+|heavy\s+)?(?:kb|db|dumbbell|kettlebell)(?=\s*(?:$|[,.;)]))",
         ),
-        ("20", r"\(?\b8\s?x\s?:?20\s?(?:s|sec)?\s?/\s?:?10\s?(?:s|sec)?(?![\d\w])\)?"),
+        ("tabata", r"\(?\b8\s?x\s?:?20\s?(?:s|sec)?\s?/\s?:?10\s?(?:s|sec)?(?![\d\w])\)?"),
         ("k ", r"\bat\s+(?:about\s+)?\d{1,2}\s?k\s+(?:effort|pace|speed)\b"),
         ("negative", r"\bnegative\s+splits?(?:\s+please)?\b"),
         (

@@ -238,9 +238,10 @@ class Parts:
             and row.indent > part.format_indent
         )
         outer = part if inside else self._outer(part, row)
-        if (part.work and any(one.role != "buy-in" for one in part.work)) or (
+        apart = part.format is None and bool(fmt.minutes) and fmt.kind == "as-many-as-possible"
+        if (part.work and (apart or any(one.role != "buy-in" for one in part.work))) or (
             part.format is not None and not part.work
-        ):
+        ):  # "buy-in: 50 burpees", and below it "15 min AMRAP", whose time that takes none of
             before, part = part, self.next(row.number)
             part.parent = outer
             if not self.after_blank and before.format is not None:

@@ -82,7 +82,7 @@ def _open_rounds(fmt: Format, drafts: list[Draft], catalog: Catalog) -> Rounds:
     ]
     if not shared:
         return Rounds(1, True, 1, 1)
-    framing = [draft for draft in drafts if draft.as_prescribed and draft.role in ONCE]
+    framing = [one for one in drafts if one.as_prescribed and one.role == "buy-in"]
     fits = []
     for pace in (1.0, 0.5, 0.0):  # slow, middle, fast
         if fmt.ladder_step and fmt.scheme:
