@@ -307,7 +307,9 @@ class Finishing:
         if part.heading_kind and part.heading_kind != "conditioning":
             return part.heading_kind
         if fmt.kind == "sets-x-reps" and part.work:
-            ways = any(self.catalog.movements[one.movement].family in GOING for one in part.work)
+            rows = [self.catalog.movements[one.movement] for one in part.work]
+            lifted = any(row.implement in STRENGTH_IMPLEMENTS for row in rows)
+            ways = any(row.family in GOING for row in rows) and not lifted
             return part.heading_kind or ("conditioning" if ways else "strength")
         if part.heading_kind:
             return part.heading_kind
