@@ -109,14 +109,16 @@ class Lifted(AmountBase):
         return sum(1 for one in self.indices if self.kind(one) == "sex") >= 2
 
     def _held(self) -> str:
-        """Whether what is lifted is a dumbbell or a bell ("hand") or a "ball"."""
+        """Whether what is lifted is a dumbbell or a bell ("hand"), a "ball" or a "plate"."""
         if self.row is None:
             return ""
         if self.row.implement == "medicine-ball":
             return "ball"
         beside = [self.line.phrases[one].text for one in self.indices] + self.draft.notes
         said = {word for text in beside for word in plain_words(text)}
-        return "hand" if held_in_hands(self.row) or said & set(HAND_WEIGHTS) else ""
+        if held_in_hands(self.row) or said & set(HAND_WEIGHTS):
+            return "hand"
+        return "plate" if self.row.implement == "plate" or "plate" in said else ""
 
     def _in_both_hands(self, phrase: Phrase) -> bool:
         """Whether 'two times a number' beside a movement is a weight in each hand."""
