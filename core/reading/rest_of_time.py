@@ -39,6 +39,8 @@ def take_rest_of_time(read: Line, part: PartDraft | None) -> None:
     for one in part.work:
         one.role = one.role or "buy-in"
     part.format, part.block_role = clocked, ""
+    if clocked.cap_s is None:
+        part.changes.pop("cap_s", None)  # it is the minutes now
     end = read.phrases[0].column + said.end()
     read.take(
         [at for at, one in enumerate(read.phrases) if one.end <= end],
@@ -61,7 +63,6 @@ def _clocked(part: PartDraft) -> Format | None:
     }.get(fmt.kind)
     if held is None or held < LEAST_HELD_S:
         return None
-    part.changes.pop("cap_s", None)
     return replace(
         fmt,
         kind="as-many-as-possible",

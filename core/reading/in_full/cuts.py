@@ -2,6 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+import re
+from collections.abc import Iterator, Sequence
 
 Cuts = Iterator[tuple[int, int, str]]  # where a stretch starts and ends, and what stands for it
+Otherwise = tuple[
+    str, re.Pattern[str], str
+]  # what a line must hold in small letters, a pattern, what is meant
+
+
+def otherwise(text: str, table: Sequence[Otherwise]) -> Cuts:
+    """Everything of a table that a text holds: its "said", or all of it, as its template has it."""
+    lower = text.lower()
+    for need, pattern, full in table:
+        for said in pattern.finditer(text) if need in lower else ():
+            yield *said.span("said" if "said" in pattern.groupindex else 0), said.expand(full)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from core.reading.in_full.cuts import Cuts
+from core.reading.in_full.cuts import Cuts, otherwise
 
 _WAY = r"\d+(?:[.,]\d+)?\s?k?m\b"
 _WAYS_IN_TURN = re.compile(
@@ -52,15 +52,6 @@ def _bare_ways(text: str) -> Cuts:
         yield *said.span(name), f"{said[name]} m"
 
 
-_REST_IN_SECONDS = re.compile(r"(?<![\w.@])(?P<seconds>\d{1,3})s(?=\s+rest\b)", re.IGNORECASE)
-
-
-def _rests(text: str) -> Cuts:
-    """'4 x 10, 30s rest': seconds, and no dumbbells."""
-    for said in _REST_IN_SECONDS.finditer(text):
-        yield said.start(), said.end(), f"{said['seconds']} sec"
-
-
 _TIME = r"(?:\d{1,2}:\d{2}|\d{1,3}\s?(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|['\"”″′]))"
 _HARD = r"(?:all[\s-]out|hard|fast|sprint|work|full gas|on)"
 _EASY = r"(?:easy|off|rest|slow|recover(?:y)?|light|spin|float)"
@@ -87,17 +78,6 @@ def _seconds(text: str) -> int:
     return number * 60 if "m" in text.lower() or text[-1] in "'′" else number
 
 
-_AMRAPS = re.compile(
-    r"\bamraps?\s*x\s*(?P<times>\d)\s*,?\s*(?P<minutes>\d{1,2})\s*(?:min(?:ute)?s?|')\s+each\b", re.IGNORECASE
-)
-
-
-def _amraps(text: str) -> Cuts:
-    """'AMRAP x 4, 4 min each': four of four minutes."""
-    for said in _AMRAPS.finditer(text):
-        yield said.start(), said.end(), f"{said['times']} x {said['minutes']} min AMRAP"
-
-
 _LAPS = re.compile(r"(?<=\d\s)(?P<laps>laps)(?=\s*,)|\bbetween\s+(?P<between>laps)\b", re.IGNORECASE)
 _STATIONS = re.compile(r"\bstations?\b|\d\s?s?\s+(?:on|work)\b", re.IGNORECASE)
 
@@ -108,4 +88,26 @@ def _laps(text: str) -> Cuts:
         yield *said.span(said.lastgroup or 0), "rounds"
 
 
-WAYS = (_ways_in_turn, _sets_of_ways, _bare_ways, _rests, _on_and_off, _laps, _amraps)
+_SAID_OTHERWISE = (
+    (
+        " rest",
+        re.compile(r"(?<![\w.@])(?P<seconds>\d{1,3})s(?=\s+rest\b)", re.IGNORECASE),
+        r"\g<seconds> sec",
+    ),
+    (
+        "amrap",
+        re.compile(
+            r"\bamraps?\s*x\s*(?P<times>\d)\s*,?\s*(?P<minutes>\d{1,2})\s*(?:min(?:ute)?s?|')\s+each\b",
+            re.IGNORECASE,
+        ),
+        r"\g<times> x \g<minutes> min AMRAP",
+    ),
+)
+
+
+def _otherwise(text: str) -> Cuts:
+    """'30s rest', which are no dumbbells; 'AMRAP x 4, 4 min each'."""
+    yield from otherwise(text, _SAID_OTHERWISE)
+
+
+WAYS = (_ways_in_turn, _sets_of_ways, _bare_ways, _on_and_off, _laps, _otherwise)

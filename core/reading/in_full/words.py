@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from core.reading.in_full.cuts import Cuts
+from core.reading.in_full.cuts import Cuts, otherwise
 
 _PULL_AND_PUSH = re.compile(
     r"\d\s+(?P<pull>pulls?)(?=\s*(?:$|[,;/|+&]|and\b))(?=.*\d\s+push)"
@@ -111,10 +111,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
 
 def _otherwise(text: str) -> Cuts:
     """'half an hour', 'every 3 minutes, 6 times', 'both run 800 m'."""
-    lower = text.lower()
-    for need, pattern, full in _SAID_OTHERWISE:
-        for said in pattern.finditer(text) if need in lower else ():
-            yield *said.span("said" if "said" in pattern.groupindex else 0), full
+    yield from otherwise(text, _SAID_OTHERWISE)
 
 
 WAYS = (_pulls_and_pushes, _skips, _drills, _one_sided, _two_sides, _otherwise)
