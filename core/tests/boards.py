@@ -14,7 +14,7 @@ BOARDS = Path(__file__).parent / "boards"
 HALVES = (
     *("seen", "opened", "second", "third", "fourth", "sealed", "fifth", "sixth", "seventh", "eighth"),
     *("ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth"),
-    *("sixteenth", "seventeenth", "eighteenth", "nineteenth"),
+    *("sixteenth", "seventeenth", "eighteenth", "nineteenth", "twentieth"),
 )
 LONG = 400  # letters from which a board counts as long
 NEAR = 0.01  # amounts may differ by this share, or by one
