@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 
 from core.reading.board_words import board_words
@@ -10,11 +11,26 @@ from core.reading.line import SILENT, Line
 from core.reading.numerals import COUNT_WORDS
 from core.reading.plain_words import plain_words
 from core.reading.prose import COUNTED, bare_words
+from core.reading.rows import Row
 
 LONGEST_LABEL = 2
 LEAST_SPELLED = 5  # "one works" and "two bars" count nothing that is done
 _WORDS = SILENT | {"words", "unit", "rounds", "every", "rest"}
 _ENDS = frozenset(("comma", "then", "and", "or", "plus", "colon", "dash"))  # between two pieces of a line
+
+_TAKEN_BACK = re.compile(
+    r"^\W*(?P<said>[^.!?:;\n]{3,80}\?+\s*(?:no|nope|nah|wrong)\s*"
+    r"(?:[.,!;:–—-][\s.,!;:–—-]*|$|(?=just\b|only\b)))(?:(?:just|only|but)\s+)?", re.IGNORECASE
+)
+
+
+def taken_back(rows: Sequence[Row]) -> None:
+    """'21-15-9? No! 15-12-9': a question and its no, of which nothing is done."""
+    for row in rows:
+        said = _TAKEN_BACK.match(row.text) if "?" in row.text else None
+        if said is not None:
+            row.marks.append((*said.span("said"), "asked, and answered with no"))
+            row.text = " " * said.end("said") + row.text[said.end("said") :]
 
 
 def is_aside(line: Line, run: Sequence[int]) -> bool:

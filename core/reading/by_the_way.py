@@ -20,6 +20,12 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             r"\b(?:and\s+)?(?:add(?:ing)?|increas(?:e|ing)|go(?:ing)?\s+up|up)\s+(?:by\s+)?\d+(?:[.,]\d+)?(?:\s*[-–]\s*\d+(?:[.,]\d+)?)?\s*"
             r"(?:%|kgs?|lbs?|percent)\s+(?:each|every|per|a)\s+(?:set|round|week|lift|time|\d+\s+reps?)\b",
         ),
+        (
+            "kids|child|junior|minis|teens|youth",
+            r"^\W*(?:kids|children|juniors?|minis|teens|youth)['’]?(?:\s+(?:class|group))?\s*[:(,–-]?\s*(?:ages?d?\s+)?"
+            r"\d{1,2}\s*(?:[-–]|to)\s*\d{1,2}(?:\s*(?:years?|yrs?|y)\b)?",
+        ),
+        ("every set", r"(?<!after )(?<!between )(?<!in )\bevery\s+set(?=\W*$)"),
         ("superset", r"(?<=\d\s)(?:as\s+(?:a\s+)?)?superset(?:ted)?(?=\s*(?:[;,.)]|$))"),
         (":", r"\b(?:till|until|to)\s+\d{1,2}:\d{2}(?=\s*$)"),
         (

@@ -24,8 +24,10 @@ LONGEST_NAME = 4  # words
 LONGEST_SECTION_MIN = 180  # of a class; common practice
 LEAST_WINDOWS = 3  # of minutes on end that are pieces of their own
 _CLASS_WINDOW = re.compile(
-    r"^\W*(\d{1,2}):(\d{2})\s*[-–—]\s*(\d{1,2}):(\d{2})\s*[:|–-]?\s+(?=\w)(?!\d{1,2}:\d\d)", re.IGNORECASE
+    r"^\W*(?:from\s+)?(\d{1,2}):(\d{2})\s*(?:[-–—]|to|until)\s*(\d{1,2}):(\d{2})\s*[:|–-]?\s+(?=\w)(?!\d{1,2}:\d\d)",
+    re.IGNORECASE,
 )
+_RESTS = re.compile(r"^\W*(?:rest|pause|break|off|transition|switch)\b[^\d]*$", re.IGNORECASE)
 WEEK_ROW = re.compile(r"^\W*week\s+\d{1,2}\s*[:–-]\s*(?=\d)", re.IGNORECASE)
 THIS_WEEK = re.compile(r"this week|<-|←|<=|\bnow\b|\btoday\b|\bcurrent\b", re.IGNORECASE)
 
@@ -45,7 +47,9 @@ def minutes_of_the_hour(rows: list[Row]) -> None:
     for row, match in timed:
         row.marks.append((0, len(match.group().rstrip()), "which minutes of the hour"))
         row.start = match.end()
-        if row.role == "work" and (planned or "min" not in match.group().lower()):
+        if _RESTS.match(row.content):
+            row.role = "note"
+        elif row.role == "work" and (planned or "min" not in match.group().lower()):
             row.heading = Heading(_name_of(row, f"{match.group(1)}-{match.group(2)}"), None, row.start)
             row.lasts_min = int(match.group(2)) - int(match.group(1))
 
@@ -66,6 +70,9 @@ def clock_of_the_class(rows: list[Row]) -> None:
     for (row, match), (start, end) in zip(timed, spans, strict=True):
         row.marks.append((match.start(1), match.end(4), "which minutes of the hour"))
         row.start = match.end()
+        if _RESTS.match(row.content):
+            row.role = "note"
+            continue
         row.lasts_min = int(end - start)
         row.heading = Heading(_name_of(row, row.text[match.start(1) : match.end(4)]), None, row.start)
 
@@ -95,7 +102,8 @@ def _name_of(row: Row, window: str) -> str:
     """What a section of the clock is called: the words of its row where they only name, else its window."""
     words = row.content.strip(" :")
     short = len(words.split()) <= LONGEST_NAME and not any(sign.isdecimal() for sign in words)
-    return words if short else window
+    only_named = all(one.kind in ("words", "colon") for one in row.phrases(row.start, len(row.text)))
+    return words if short and only_named else window  # "max cal bike" names nothing
 
 
 def clock_starts(rows: list[Row]) -> None:

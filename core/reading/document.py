@@ -13,6 +13,7 @@ import re
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
+from core.reading.asides import taken_back
 from core.reading.board_words import board_words
 from core.reading.cards import suits
 from core.reading.clocks import (
@@ -79,7 +80,7 @@ from core.reading.rows import (
 from core.reading.rungs import goes_on, rungs_in_rows
 from core.reading.several import PieceCuts
 from core.reading.side_by_side import side_by_side
-from core.reading.stretches import minutes_in_stretches, stretches_within
+from core.reading.stretches import minutes_in_stretches, stretches_within, supersets_within
 from core.reading.table_rows import find_tables
 from core.reading.team_roles import change_said, changes_only, team_roles, without_open
 from core.reading.tokens import seconds_of, tokenize
@@ -123,6 +124,7 @@ class DocumentPass:
     def read(self, lines: Sequence[str]) -> list[Row]:
         """What every row is."""
         rows = list(self._rows(lines))
+        taken_back(rows)
         side_by_side(rows, self.names)
         find_tables(rows, self.names)
         suits(rows)
@@ -144,7 +146,7 @@ class DocumentPass:
         pieces_in_order(rows)
         scores_in_order(rows, self.names)
         minutes_in_stretches(rows)
-        rows = list(stretches_within(rows))
+        rows = list(supersets_within(stretches_within(rows)))
         minutes_in_order(rows)
         labelled_lists(rows, self.names)
         pairs_of_a_superset(rows)

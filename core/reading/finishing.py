@@ -458,12 +458,14 @@ def _tries_last(part: PartDraft) -> bool:
 
 
 def _tries_alone(part: PartDraft, fmt: Format) -> bool:
-    """'AMRAP 5', and below it 'max cal bike': one try for as long as it lasts."""
+    """'AMRAP 5', and below it 'max cal bike', or '0:00-5:00 max cal bike': one try for as long as it lasts."""
     lines = _shared_lines(part)
-    only = lines[0] if len(lines) == 1 and fmt.kind == "as-many-as-possible" and fmt.minutes else None
+    minutes = (part.lasts_s or 0) / MINUTE_S if fmt.kind == "for-time" else 0.0
+    minutes = fmt.minutes or 0.0 if fmt.kind == "as-many-as-possible" else minutes
+    only = lines[0] if len(lines) == 1 and minutes else None
     if only is None or not only.max_effort or replace(only, counts="").has_counts:
         return False
-    only.seconds = round((fmt.minutes or 0) * MINUTE_S)
+    only.seconds = round(minutes * MINUTE_S)
     return True
 
 

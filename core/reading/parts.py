@@ -30,6 +30,7 @@ SYNCHRO = re.compile(r"\bsync", re.IGNORECASE)
 KEPT_KINDS = ("event", "warm-up", "cool-down")  # a part nobody named is of its heading's kind
 
 PERCENTS = re.compile(r"\W*%|\W*percent", re.IGNORECASE)
+AGES = frozenset(("masters", "teens"))  # divisions that a class can be of
 
 
 class Parts:
@@ -350,10 +351,19 @@ class Parts:
         pieces = [part for part in self.all if part.work]
         for part in pieces if len(pieces) == self.each_lasts[0] else ():
             part.lasts_s = part.lasts_s or self.each_lasts[1]
+        self._for_one_age()
         for part in self.all:
             holds = id(part) in holding or self._only_says_who(part)
             if part.said_anything and not (holds and not part.work and not part.notes):
                 yield finishing.finish(part)
+
+    def _for_one_age(self) -> None:
+        """'TEENS' above everything: a class of theirs, where what is written is for everybody."""
+        works = [work for part in self.all for work in part.work]
+        divisions = {work.division for work in works}
+        if divisions <= AGES and len(divisions) == 1 and not any(part.exact for part in self.all):
+            for work in works:
+                work.division = None
 
     def _only_says_who(self, part: PartDraft) -> bool:
         """'FRIDAY - PAIRS' above the day's pieces: a part that says nothing but who shares them."""

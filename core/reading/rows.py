@@ -54,7 +54,7 @@ MESSAGE = re.compile(
 SUPERSET_WITH = re.compile(
     r"\s*(?:(?:super\s?-?set(?:ted)?(?:\s+(?:the\s+[\w-]+|these|those|them|it|each|all))?|super|ss|s/s)\s*(?:(?:(?:after|between)\s+)?(?:each|every|the|all)\s+sets?\s+)?(?:with\b|w\b[./]?)"
     r"|(?:in\s+)?between\s*:|(?:in\s+)?(?:between|after|btw)\s+(?:(?:each|every|the|all)\s+)?sets?\b\s*(?:[:,-]|\s(?:do|perform|complete|add)\b|(?=\s\d))"
-    r"|(?:ss|s/s)\s+(?=\d)|\+\s+(?=\d.*\bafter\s+(?:each|every)\s+set\b))\s*",
+    r"|(?:super\s?-?set|ss|s/s)\s+(?=\d|.*\b(?:each|every)\s+set\b)|(?:\+|with\b|w/)\s*(?=\d.*\b(?:each|every)\s+set\b))\s*",
     re.IGNORECASE,
 )
 AT_A_TIME = re.compile(

@@ -80,7 +80,7 @@ class PieceCuts:
             sign.kind == "comma"
             and behind[0].kind == "every"
             and len(behind) > 1
-            and behind[1].unit in METRE_PER
+            and _is_a_way(behind[1])
         ):
             return True  # "10 km ruck, every 2 km: 20 lunges"
         if kinds & {*_FORMATS, "rounds", "for-time"}:
@@ -135,9 +135,8 @@ class PieceCuts:
         if head[0] in ("amrap", "for-time", "tabata", "death-by") or (timed and head[1:2] == ["amrap"]):
             return True
         if "every" in head[:2] and (head[0] == "every" or timed):
-            counts = (
-                len(behind) > LEAST_NAMED and seconds_of(behind[1]) is not None and head[2:3] == ["count"]
-            )
+            so_far = seconds_of(behind[1]) is not None or _is_a_way(behind[1])
+            counts = len(behind) > LEAST_NAMED and so_far and head[2:3] == ["count"]
             colon = "colon" in [phrase.kind for phrase in behind[:6]]
             return behind[0].text.lower() != "every" or colon or counts  # "every 2 min 6 burpees"
         if head[0] == "count" and head[1:2] in (["rounds"], ["for-time"]):
@@ -152,6 +151,11 @@ class PieceCuts:
             for phrase in phrases
             if phrase.kind == "words"
         )
+
+
+def _is_a_way(phrase: Phrase) -> bool:
+    """'500 m', or only 'km'."""
+    return phrase.unit in METRE_PER or phrase.text.lower() in METRE_PER
 
 
 def _behind_a_name(phrases: list[Phrase]) -> list[Phrase]:

@@ -1,10 +1,11 @@
-"""Stretches of a piece's minutes or rounds, each with its own work: 'min 1-4: ..', 'rounds 2, 5, 8: ..'."""
+"""Stretches of a piece's minutes or rounds, each with its own work: 'min 1-4: ..', 'rounds 2, 5, 8: ..'; what
+is done between sets: '5 x 10 ss w/ 15 pull-aparts'."""
 
 from __future__ import annotations
 
 import itertools
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
 
 from core.reading.numbering import LEAST_LABELS, lists_stations
@@ -61,6 +62,24 @@ def stretches_within(rows: Sequence[Row]) -> Iterator[Row]:
                 sets=len(own),
                 marks=[(*match.span(), "in which rounds")],
             )
+
+
+_BESIDE_SETS = re.compile(
+    r"\d\s?[x×]\s?\d[^;]*?[\s,;](?P<with>(?:super\s?-?set(?:ted)?|ss|s/s)\s+(?:with\b|w\b[./]?))\s*\S",
+    re.IGNORECASE,
+)
+
+
+def supersets_within(rows: Iterable[Row]) -> Iterator[Row]:
+    """'Bench 5 x 10 ss w/ 15 band pull-aparts': a row for what is done between the sets of a line."""
+    for row in rows:
+        said = _BESIDE_SETS.search(row.text, row.start) if row.role == "work" else None
+        if said is None:
+            yield row
+            continue
+        at = said.start("with")
+        yield replace(row, text=row.text[:at])
+        yield replace(row, text=" " * at + row.text[at:], start=at, after_blank=False, marks=[])
 
 
 def _whole(places: Sequence[Sequence[int]]) -> bool:

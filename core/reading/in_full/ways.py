@@ -88,7 +88,31 @@ def _laps(text: str) -> Cuts:
         yield *said.span(said.lastgroup or 0), "rounds"
 
 
+_SO_FAR = r"\d{0,4}\s?(?:km?|m|metres|meters|miles?)"
 _SAID_OTHERWISE = (
+    (
+        "rest",
+        re.compile(
+            r"\d[^:]*?,.*\brest\b(?:\s+\d{1,3}(?::\d{2})?\s*(?:s|secs?|min(?:ute)?s?|'|\")?)?(?P<said>\s*,?\s*[x×]\s?(?P<times>[2-9]|1\d))\W*$",
+            re.IGNORECASE,
+        ),
+        r", \g<times> rounds",
+    ),
+    (
+        "each",
+        re.compile(
+            rf"(?:^\W*|[,;.(–-]\s*)(?P<said>each)(?=\s+{_SO_FAR}\b[^\d,;:]{{0,12}}[:,]?\s*\d)", re.IGNORECASE
+        ),
+        "every",
+    ),
+    (
+        "stop",
+        re.compile(
+            rf"[,;.(–-]\s*(?P<said>(?:and\s+)?stop\s+every\s+(?P<way>{_SO_FAR})(?:\s+(?:for|to\s+do|and\s+do|to))?)(?=\s+\d)",
+            re.IGNORECASE,
+        ),
+        r"every \g<way>:",
+    ),
     (
         " rest",
         re.compile(r"(?<![\w.@])(?P<seconds>\d{1,3})s(?=\s+rest\b)", re.IGNORECASE),
