@@ -25,6 +25,11 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             r"^\W*(?:kids|children|juniors?|minis|teens|youth)['’]?(?:\s+(?:class|group))?\s*[:(,–-]?\s*(?:ages?d?\s+)?"
             r"\d{1,2}\s*(?:[-–]|to)\s*\d{1,2}(?:\s*(?:years?|yrs?|y)\b)?",
         ),
+        ("or add", r"\bor\s+add\s+\d{1,2}\s+[^\W\d]+(?:s\b)?(?=\W*$)"),
+        (
+            "week|wk|day|session",
+            r"\(?\b(?:week|wk|day|session)\s*\d{1,2}\s*(?:/|of)\s*\d{1,2}(?:\)|(?=\s*(?:$|[,.:;–-])))",
+        ),
         ("every set", r"(?<!after )(?<!between )(?<!in )\bevery\s+set(?=\W*$)"),
         ("superset", r"(?<=\d\s)(?:as\s+(?:a\s+)?)?superset(?:ted)?(?=\s*(?:[;,.)]|$))"),
         (":", r"\b(?:till|until|to)\s+\d{1,2}:\d{2}(?=\s*$)"),

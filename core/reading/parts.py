@@ -125,7 +125,8 @@ class Parts:
         ):
             _of_division(part, own, row, found.format)
         elif not (
-            self._paces_sets(part, found.format, row)
+            (found.format.kind == "rounds" and not row.followed and _as_often(part, found.format.rounds or 0))
+            or self._paces_sets(part, found.format, row)
             or self._minutes_of_a_bare_lift(part, found.format, row)
             or self._sets_of_a_bare_lift(part, found.format, row)
             or self._joins(part, found, row)
@@ -375,9 +376,8 @@ def _fills_its_intervals(part: PartDraft, again: int) -> bool:
     """'8 min, 20 s on, 10 s off' above a list of four, and below it '(x4)': an interval for each, in turn."""
     lines = [one for one in part.work if one.as_prescribed]
     fmt = part.format
-    places = max({one.station or 0 for one in lines} | part.rest_stations, default=0)
-    if fmt is not None and fmt.kind == "every-minute" and places > 1 and again * places == fmt.rounds:
-        return True  # "40 min EMOM" above five numbered places, and below them "x 8"
+    if _as_often(part, again):
+        return True
     timed = bool(lines) and all(one.seconds for one in lines)
     lasts = sum(one.seconds or 0 for one in lines) * again
     if timed and fmt is not None and fmt.kind == "as-many-as-possible" and lasts <= (fmt.minutes or 0) * 60:
@@ -389,6 +389,14 @@ def _fills_its_intervals(part: PartDraft, again: int) -> bool:
     for place, one in enumerate(lines, start=1):
         one.station = place
     return True
+
+
+def _as_often(part: PartDraft, again: int) -> bool:
+    """'40 min EMOM' above five numbered places, and below them 'x 8': what its minutes say already."""
+    fmt = part.format
+    places = max({one.station or 0 for one in part.work if one.as_prescribed} | part.rest_stations, default=0)
+    minutes = fmt is not None and fmt.kind == "every-minute" and places > 1
+    return bool(minutes and fmt is not None and again * places == fmt.rounds)
 
 
 def _again_in_turn(before: Format, fmt: Format) -> Format:

@@ -135,8 +135,8 @@ class PieceCuts:
         if head[0] in ("amrap", "for-time", "tabata", "death-by") or (timed and head[1:2] == ["amrap"]):
             return True
         if "every" in head[:2] and (head[0] == "every" or timed):
-            so_far = seconds_of(behind[1]) is not None or _is_a_way(behind[1])
-            counts = len(behind) > LEAST_NAMED and so_far and head[2:3] == ["count"]
+            so_far = len(behind) > LEAST_NAMED and head[2:3] == ["count"]
+            counts = so_far and (seconds_of(behind[1]) is not None or _is_a_way(behind[1]))
             colon = "colon" in [phrase.kind for phrase in behind[:6]]
             return behind[0].text.lower() != "every" or colon or counts  # "every 2 min 6 burpees"
         if head[0] == "count" and head[1:2] in (["rounds"], ["for-time"]):

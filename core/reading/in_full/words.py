@@ -70,6 +70,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
     (need, re.compile(pattern, 0 if need == "me" else re.IGNORECASE), full)
     for need, pattern, full in (
         ("c", r"(?<=\d)\s?(?P<said>c)(?=\s+(?:bike|row|ski)\b)", "cal"),
+        ("accum", r"\baccum\b\.?", "accumulate"),
         ("hour", r"\b(?:three\s+quarters\s+of\s+an|3/4\s+of\s+an)\s+hour\b", "45 minutes"),
         ("hour", r"\b(?:a\s+)?quarter\s+of\s+an\s+hour\b", "15 minutes"),
         ("hour", r"\b(?:half\s+an\s+hour|a\s+half\s+hour)\b", "30 minutes"),
