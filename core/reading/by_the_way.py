@@ -30,6 +30,11 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             "week|wk|day|session",
             r"\(?\b(?:week|wk|day|session)\s*\d{1,2}\s*(?:/|of)\s*\d{1,2}(?:\)|(?=\s*(?:$|[,.:;–-])))",
         ),
+        (
+            "after|following",
+            r"^\W*(?:directly|straight|right|immediately)\s+(?:after|following)\s+(?:(?:event|workout|wod|part|piece)\s+)?"
+            r"(?:\d[A-Za-z]?|[A-D])\b\s*,?(?:\s*at\s+\d{1,2}:\d{2}\b\s*,?)?",
+        ),
         ("every set", r"(?<!after )(?<!between )(?<!in )\bevery\s+set(?=\W*$)"),
         ("superset", r"(?<=\d\s)(?:as\s+(?:a\s+)?)?superset(?:ted)?(?=\s*(?:[;,.)]|$))"),
         (":", r"\b(?:till|until|to)\s+\d{1,2}:\d{2}(?=\s*$)"),

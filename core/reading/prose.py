@@ -12,7 +12,7 @@ from core.reading.board_words import board_words, speaks_of_care
 from core.reading.languages import fold
 from core.reading.names import Names
 from core.reading.phrases import PAIR, Phrase
-from core.reading.tokens import tokenize
+from core.reading.tokens import seconds_of, tokenize
 from core.reading.units import METRE_PER
 
 COUNTED = frozenset(("count", "measure", "sets", "scheme", "ladder", "clock", "sum", "span", "steps"))
@@ -68,6 +68,7 @@ MARKED = re.compile(
     r"|^\s*(?:off|rest)\s*[/,](?=\s*[a-z /,]+$)"
     r"|^\W*week\s+\d+(?:\s*(?:of|/)\s*\d+)?\W*$"
     r"|^\s*p\.?s\.?\s*[.:,-]\s"
+    r"|^\W*(?:rest|breathe|recover|slow\s+down)\s+(?:when(?:ever)?|if)\s+(?:you|your|it|the)\b[^\d]*$"
     r"|^\W*(?:heats?\s+)?starts?\s+every\s+\d{1,2}(?::\d{2})?\s*(?:min(?:ute)?s?|')?\W*$"
     r"|^\s*lanes?\s+\d|^[^:]*\bpenalt(?:y|ies)\b|^[^:]*\b(?:you\s+are|you're|is|being|comes?|coming)\s+late\b"
     r"|^\s*none(?:\s+today)?\W*$"
@@ -152,6 +153,12 @@ AFTER_ORDINALS = re.compile(
     r"(?:\s+(?:rounds?|sets?|ones?|intervals?))?\s*[:,–-]?\s+(?=\d)",
     re.IGNORECASE,
 )
+HEAVIEST = re.compile(
+    r"(?=.*\b(?:heav(?:y|iest)|max(?:imum)?|find|build|establish)\b)"
+    r"(?:[^:+]{0,90}\bcomplex\b[^:+]{0,40}:?\W*|.{0,60}\b(?:1\s?rm|max|heavy\s+single)\s+of\s*:\W*)",
+    re.IGNORECASE,
+)
+_TO_FIND = re.compile(r"\b(?:find|establish|build|reach|hit|get)(?:s|es)?\b", re.IGNORECASE)
 _COUNTS_AS = re.compile(
     r"\W*(?:an?|the|each|every)\s+[^\d,;:]{2,30}\bcounts?\s+(?:as\s+|for\s+)?\d+\s*(?:reps?|points?|rounds?)?\W*$",
     re.IGNORECASE,
@@ -196,6 +203,7 @@ class Prose:
             or BACKWARDS.match(text)
             or DO_AGAIN.match(text)
             or _WITH_WHAT_IS_LEFT.match(text)
+            or (text.rstrip().endswith(":") and HEAVIEST.fullmatch(text))
         ):
             return False
         if _ONLY_KIT.match(text):
@@ -435,8 +443,15 @@ class Prose:
             and phrases[named[0] + 1].kind in ("comma", "open")
         ):
             return True  # "snatch (from the blocks, above the knee) 5 x 2"
-        return len(words) <= LONGEST_MAX and any(
-            first.kind == "max" and second.kind == "words" and self.names.starts(second.text)
+        timed = any(seconds_of(one) for one in phrases)
+        if timed and _TO_FIND.search(text) and self._after(phrases, "rm"):
+            return True  # "In 8 minutes, each athlete finds a 3RM thruster from the floor."
+        return len(words) <= LONGEST_MAX and self._after(phrases, "max")
+
+    def _after(self, phrases: Sequence[Phrase], kind: str) -> bool:
+        """Whether a name stands right behind a phrase of this kind."""
+        return any(
+            first.kind == kind and second.kind == "words" and self.names.starts(second.text)
             for first, second in itertools.pairwise(phrases)
         )
 

@@ -95,7 +95,7 @@ def begins_with_sets(row: Row) -> bool:
     return (
         bool(phrases)
         and not row.named
-        and (phrases[0].kind in ("scheme", "sets", "steps") or row.sets is not None)
+        and (phrases[0].kind in ("scheme", "sets", "steps") or row.sets > 0 or _weighed(phrases))
     )
 
 
@@ -103,9 +103,13 @@ def opens_with_sets(row: Row) -> bool:
     """'75 % 2x2', '5 @ 60 %', '5-5-3'."""
     phrases = row.phrases(row.start, len(row.text)) if row.role == "work" else []
     first = phrases[0] if phrases else None
-    weighed = len(phrases) > 1 and (first is not None and first.kind == "count") and phrases[1].kind == "at"
     sets = first is not None and (first.kind in ("scheme", "sets", "steps") or first.unit == "percent")
-    return weighed or sets or (row.sets is not None and bool(row.sets))
+    return _weighed(phrases) or sets or row.sets > 0
+
+
+def _weighed(phrases: Sequence[Phrase]) -> bool:
+    """'3 @ 70 %': a set and its load."""
+    return [one.kind for one in phrases[:2]] == ["count", "at"]
 
 
 def lists_on(row: Row) -> bool:

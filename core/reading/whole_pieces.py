@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING
 from core.reading.adding import GROWS, take_steps
 from core.reading.divisions import leads_with_division
 from core.reading.draft import Draft
+from core.reading.prose import HEAVIEST
 from core.reading.rows import Row
 from core.reading.sexes import take_standards
 from core.reading.state import Reading
@@ -23,11 +24,6 @@ _OF_EACH = re.compile(
 )
 _HEAVY_COMPLEX = re.compile(
     r"(?=[^:+]*\b(?:heav(?:y|iest)|max(?:imum|imal)?|1\s?rm|find|build|establish)\b)[^:+]{0,60}\b(?:complex|(?:max(?:imum)?|heaviest)\s+(?:load|weight))\b[^:+]{0,40}:\s*(?=\d)",
-    re.IGNORECASE,
-)
-_HEAVIEST = re.compile(
-    r"(?=.*\b(?:heav(?:y|iest)|max(?:imum)?|find|build|establish)\b)"
-    r"(?:[^:+]{0,60}\bcomplex\b[^:+]{0,40}:?\W*|.{0,60}\b(?:1\s?rm|max|heavy\s+single)\s+of\s*:\W*)",
     re.IGNORECASE,
 )
 _COMPLEX = re.compile(r"[^:+\d]{0,40}\bcomplex\b[^:+\d]{0,20}:\s*(?=\d[^+]*,)", re.IGNORECASE)
@@ -96,7 +92,7 @@ class WholePieces:
         """'12 min to find a heavy complex: 1 clean, 2 front squats': one bar for all of it, up to its
         heaviest."""
         text = row.text[start:stop]
-        if row.followed and not row.named and _HEAVIEST.fullmatch(text):
+        if row.followed and not row.named and HEAVIEST.fullmatch(text):
             self.pieces.settle(row)
             self.reading.mark(row, start, start + len(text.rstrip()), "format", "build up")
             self.reading.parts.current(row.number).heavy = True

@@ -174,7 +174,7 @@ class Measured(Lifted):
 
     def _is_window(self, index: int, seconds: int) -> bool:
         """'Work, 20 min: snatch': the time a lift is given, which is no work of its own."""
-        lifted = self.row is not None and self.row.implement == "barbell"
+        lifted = self.line.sets_below if self.row is None else self.row.implement == "barbell"
         followed = self.kind(index + 1) == "colon" or (self.line.sets_below and not self.kind(index + 1))
         return lifted and followed and seconds >= LEAST_WINDOW_S
 

@@ -116,4 +116,13 @@ def _otherwise(text: str) -> Cuts:
     yield from otherwise(text, _SAID_OTHERWISE)
 
 
-WAYS = (_pulls_and_pushes, _skips, _drills, _one_sided, _two_sides, _otherwise)
+_TABATA_AGAIN = re.compile(r"(?<=[,;&+]\s)tabata\s+(?P<word>[^\W\d][\w-]*)", re.IGNORECASE)
+
+
+def _tabatas(text: str) -> Cuts:
+    """'Tabata push-ups, tabata squats': the word once is for all of them."""
+    for said in _TABATA_AGAIN.finditer(text) if text.lstrip(" *-•").lower().startswith("tabata") else ():
+        yield *said.span(), said["word"]
+
+
+WAYS = (_pulls_and_pushes, _skips, _drills, _one_sided, _two_sides, _tabatas, _otherwise)
