@@ -36,6 +36,10 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             r"(?:\d[A-Za-z]?|[A-D])\b\s*,?(?:\s*at\s+\d{1,2}:\d{2}\b\s*,?)?",
         ),
         ("every set", r"(?<!after )(?<!between )(?<!in )\bevery\s+set(?=\W*$)"),
+        (
+            "add",
+            r"\b(?:and|then)\s+add(?:ing)?\s+\d+(?:[.,]\d+)?(?:\s*[-–]\s*\d+(?:[.,]\d+)?)?\s*(?:%|kgs?|lbs?)(?=\s*(?:$|[.,;)]))",
+        ),
         ("superset", r"(?<=\d\s)(?:as\s+(?:a\s+)?)?superset(?:ted)?(?=\s*(?:[;,.)]|$))"),
         (":", r"\b(?:till|until|to)\s+\d{1,2}:\d{2}(?=\s*$)"),
         (
@@ -146,7 +150,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             "last",
             r"\(?\+\s?\d+(?:[.,]\d+)?\s*(?:%|kgs?|lbs?)\s+(?:on|to|vs\.?|over|from)\s+last\s+(?:week|time|session)\)?",
         ),
-        ("round", r"^\W*1\s+round\s*="),
+        ("round", r"^\W*1\s+rounds?\s*="),
         ("set", r"\bof\s+(?:your|the)\s+sets?\s+of\s+\d+s?\b"),
         ("penalty", rf"\b{_MANY}\s+penalty\s+[^\W\d]+(?:\s+(?:per|for|each|every)\s+[^,;.)\d]*)?"),
         (

@@ -124,6 +124,10 @@ class Finishing:
             draft.movement = lift
             draft.assumed.append(f"{draft.text} as {self.catalog.movements[lift].name}, in sets of a lift")
 
+    def _at_the_end(self, part: PartDraft, kit: str, lifts: Sequence[Draft]) -> bool:
+        """'DB complex: 5 deadlifts, 5 cleans, 5 squats (2x17.5/12.5)': one load behind all of a line."""
+        return part.kit == kit and bool(lifts[-1].loads) and len({one.line for one in lifts}) == 1
+
     def _share_the_bar(self, part: PartDraft) -> None:
         """'12 deadlifts 70/47.5', '9 hang power cleans', '6 push jerks': one bar, where the first lift alone
         says a load."""
@@ -135,9 +139,13 @@ class Finishing:
             weighed = any(
                 one.percents or one.rpe or one.bodyweight or one.unloaded or one.sets for one in lifts
             )
-            if len(loaded) != 1 or lifts[0] is not loaded[0] or len(lifts) < 2 or weighed:
+            if len(loaded) != 1 or len(lifts) < 2 or weighed:
                 continue
-            for one in lifts[1:]:
+            if lifts[0] is not loaded[0] and not self._at_the_end(part, kit, lifts):
+                continue
+            for one in lifts:
+                if one is loaded[0]:
+                    continue
                 lend(loaded[0], one, WEIGHT)
                 one.assumed.append(f"{loaded[0].load_text} as for the lift above")
             _loads_of_the_bar(part.work, loaded[0], lifts[1:])

@@ -155,6 +155,47 @@ def _loads_in_turn(text: str) -> Cuts:
         yield said.start(), said.end(), f" @ {'/'.join(loads)} {units[-1] if units else ''}"
 
 
+_HIS_AND_HERS = re.compile(
+    r"(?:^|[,;/+:]\s*)\W{0,3}(?P<count>\d{1,3}\s+)?(?!rounds?\b|rds\b|sets?\b|min|sec|x\b)[^\W\d][^,;:/+()\d@]*?\s"
+    r"(?P<loads>(?P<his>\d{2,3}(?:[.,]5)?)\s?-\s?(?P<hers>\d{2,3}(?:[.,]5)?))(?=\s?(?:kgs?|lbs?)?\s*(?:$|[,;/)+]))",
+    re.IGNORECASE,
+)
+HERS_OF_HIS = (0.55, 0.85)  # what a load for women is of one for men; common practice
+
+
+def _his_and_hers(text: str) -> Cuts:
+    """'9 thrusters 43-30': what he lifts, what she does, and no list of sets."""
+    for said in _HIS_AND_HERS.finditer(text) if "-" in text else ():
+        his, hers = (float(said[name].replace(",", ".")) for name in ("his", "hers"))
+        counts = said["count"] is None and his % 5 == hers % 5 == 0  # "thrusters 30-20": two sets
+        if HERS_OF_HIS[0] <= hers / his <= HERS_OF_HIS[1] and not counts:
+            yield *said.span("loads"), f"{said['his']}/{said['hers']}"
+
+
+_POSITIONS = re.compile(
+    r"\b(?P<each>[2-4]|two|three|four)[\s-]positions?\b[^:,\d()]*?\s(?P<said>(?:[x×]\s*)?(?P<sets>\d{1,2})\s+sets)\b(?!\s+of)",
+    re.IGNORECASE,
+)
+
+
+def _positions(text: str) -> Cuts:
+    """'3-position clean x 7 sets': three in each of seven sets."""
+    for said in _POSITIONS.finditer(text):
+        yield *said.span("said"), f"{said['sets']} x {_number(said['each'])}"
+
+
+_EACH_ROUND = re.compile(
+    r"^\W*\d+(?:-\d+){2,}.*?(?P<said>\s*(?:,|&|\+|\band\b)\s*(?P<what>\d+[^,;&+]*?)(?<!after)(?<!between)\s+(?:each|every)\s+(?:round|rung|set))\W*$",
+    re.IGNORECASE,
+)
+
+
+def _each_round(text: str) -> Cuts:
+    """'7-6-5-4-3-2-1 deadlifts & 100 m run each round': once a rung."""
+    for said in _EACH_ROUND.finditer(text) if "-" in text else ():
+        yield *said.span("said"), f", {said['what']} after each round"
+
+
 def _number(text: str) -> int:
     return int(text) if text.isdecimal() else worth(text)
 
@@ -170,4 +211,7 @@ WAYS = (
     _tempos,
     _sets_in_turn,
     _loads_in_turn,
+    _his_and_hers,
+    _positions,
+    _each_round,
 )

@@ -71,6 +71,12 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
     for need, pattern, full in (
         ("c", r"(?<=\d)\s?(?P<said>c)(?=\s+(?:bike|row|ski)\b)", "cal"),
         ("accum", r"\baccum\b\.?", "accumulate"),
+        ("after each", r"(?P<said>\s+with\s+)(?=\d+[^,;:]*\bafter\s+each\b)", ", "),
+        (
+            "every",
+            r"^\W*(?P<said>(?P<way>bike|row|run|ski|swim|walk|jog)\s+(?P<long>\d{1,2}\s*(?:min(?:ute)?s?|')))(?=\s*[,:;–-]?\s*every\b)",
+            r"\g<long> \g<way>",
+        ),
         ("hour", r"\b(?:three\s+quarters\s+of\s+an|3/4\s+of\s+an)\s+hour\b", "45 minutes"),
         ("hour", r"\b(?:a\s+)?quarter\s+of\s+an\s+hour\b", "15 minutes"),
         ("hour", r"\b(?:half\s+an\s+hour|a\s+half\s+hour)\b", "30 minutes"),
@@ -95,7 +101,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         (
             "/",
             r"(?<=\d)/\d{1,3}(?:[.,]5)?\s?(?:kg|lbs?)?(?P<said>\s+)"
-            r"(?=\d{1,3}\s+(?!x\b|rounds|rds|rft|min|sec|sets?|of|to)[^\W\d]{2})",
+            r"(?=\d{1,3}\s+(?!x\b|rounds|rds|rft|min|sec|sets?|of|to)[^\W\d]\w)",
             ", ",
         ),
         (
