@@ -29,6 +29,7 @@ from core.reading.clocks import (
 )
 from core.reading.divisions import leads_with_division
 from core.reading.formats import TELLING
+from core.reading.grids import grids
 from core.reading.headings import (
     AROUND,
     Heading,
@@ -125,6 +126,7 @@ class DocumentPass:
         """What every row is."""
         rows = list(self._rows(lines))
         taken_back(rows)
+        grids(rows, self.names)
         side_by_side(rows, self.names)
         find_tables(rows, self.names)
         suits(rows)

@@ -87,13 +87,15 @@ _NO_END = re.compile(
     re.IGNORECASE,
 )
 _INLINE_STATION = re.compile(
-    r"(?:(?<=\s)|(?<=[:,;])|^)\(?(?:([A-Ha-h])[).]|(?:min(?:ute)?\.?\s*|m|station\s*|st\.?\s*)(\d{1,2})(?:\s*[:.)=-]|(?=\s+[\dA-Za-z]))"
+    r"(?:(?<=\s)|(?<=[:,;])|^)\(?(?:([A-Ha-h])(?:[).]|(?-i:(?<=[A-H])(?::|\s[-–]|(?=\s\d))))|(?:min(?:ute)?\.?\s*|m|station\s*|st\.?\s*)(\d{1,2})(?:\s*[:.)=-]|(?=\s+[\dA-Za-z]))"
     r"|(\d{1,2})(?:[).:]|\s-|(?:st|nd|rd|th)\s+min(?:ute)?\s*[:=-]?)"
     r"|(?<!on\s)(?<!on\sthe\s)(odds?|evens?)(?:\s+min(?:ute)?s?)?\)?\s*[:=-]?)\s+(?=\S)",
     re.IGNORECASE,
 )
 _PARITY = 4  # its group for odd and even minutes, which stand in either order
 LEAST_INLINE = 2
+_WEAK_LETTER = re.compile(r"[\s(]*[A-H]\s*[:–-]?\s*")
+LEAST_LETTERED = 3  # of 'A: ..', 'B: ..' or 'A 10 ..', which may be who does it
 
 AGAIN = 1_000_000  # a row that stands again for a line, with other words, has the line's number and this
 
@@ -287,7 +289,8 @@ def inline_stations(text: str, start: int) -> list[tuple[int, int, int, int]]:
         if place == len(found) + 1 or (match[_PARITY] and all(place != one for _, _, one in found)):
             found.append((match.start(), match.end(), place))
     found = max(runs.values(), key=len, default=[])
-    if len(found) < LEAST_INLINE:
+    weak = any(_WEAK_LETTER.fullmatch(text[begin:words]) for begin, words, _ in found)
+    if len(found) < (LEAST_LETTERED if weak else LEAST_INLINE):
         return []
     stops = [begin for begin, _, _ in found[1:]] + [len(text)]
     return [(begin, words, stop, number) for (begin, words, number), stop in zip(found, stops, strict=True)]

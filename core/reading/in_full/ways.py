@@ -91,6 +91,15 @@ def _laps(text: str) -> Cuts:
 _SO_FAR = r"\d{0,4}\s?(?:km?|m|metres|meters|miles?)"
 _SAID_OTHERWISE = (
     (
+        ",",
+        re.compile(
+            r"\d\s?[x×]\s?\d+(?:\s?(?:k?m|cals?)\b(?:\s+[^\W\d]{3,5})?)?\s*,\s*"
+            r"(?P<said>[0-5]?:\d{2}|\d{2,3}\s?(?:s|secs?|seconds|\")|[1-5]\s?(?:min(?:ute)?s?|'))(?=\s*[.;)]*$)",
+            re.IGNORECASE,
+        ),
+        r"rest \g<said>",
+    ),
+    (
         "rest",
         re.compile(
             r"\d[^:]*?,.*\brest\b(?:\s+\d{1,3}(?::\d{2})?\s*(?:s|secs?|min(?:ute)?s?|'|\")?)?(?P<said>\s*,?\s*[x×]\s?(?P<times>[2-9]|1\d))\W*$",
