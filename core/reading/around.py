@@ -155,7 +155,8 @@ def then_alone(row: Row, read: Line, part: PartDraft | None) -> bool:
     if part is not None and not alone and _stands_in_its_list(row, part):
         return False
     if part is not None and (alone or part.repeats) and not (at_once or _LEFT_OVER.search(read.content)):
-        part.closed = any(work.role != "buy-in" for work in part.work)
+        unknown = part.lost > 0 and part.format is not None and part.format_line < row.number
+        part.closed = any(work.role != "buy-in" for work in part.work) or unknown
     return alone
 
 

@@ -41,6 +41,8 @@ def is_aside(line: Line, run: Sequence[int]) -> bool:
         return False
     if run[-1] + 1 < len(phrases) and phrases[run[-1] + 1].kind == "colon":
         return _labels_a_name(line, run)  # else it rules what follows
+    if rounds_of_it(line, run):
+        return False
     if any(letter.isdigit() for index in run for letter in phrases[index].text):
         return False  # "R400" counts something
     if line.told:
@@ -61,6 +63,15 @@ def is_aside(line: Line, run: Sequence[int]) -> bool:
         return False
     alone = len(run) == len(phrases) - sum(phrase.kind in SILENT for phrase in phrases)
     return not alone or any(word in board_words().sentences or word in board_words().plain for word in words)
+
+
+def rounds_of_it(line: Line, run: Sequence[int]) -> bool:
+    """'4 rounds of Zorka': words that are what the rounds hold, and stand for it alone."""
+    before = [one.kind for one in line.phrases[max(0, run[0] - 2) : run[0] + 1]]
+    leads = before[-3:] == ["rounds", "of", "words"] or before[-2:] == ["rounds", "of"]
+    words = plain_words(line.text[line.phrases[run[0]].column : line.phrases[run[-1]].end])
+    known = board_words().plain | board_words().sentences | board_words().passable
+    return leads and 0 < len(words) <= LONGEST_LABEL and not known & set(words)
 
 
 def _labels_a_name(line: Line, run: Sequence[int]) -> bool:

@@ -85,7 +85,7 @@ from core.reading.stretches import minutes_in_stretches, stretches_within, super
 from core.reading.table_rows import find_tables
 from core.reading.team_roles import change_said, changes_only, team_roles, without_open
 from core.reading.tokens import seconds_of, tokenize
-from core.reading.ways import ways_below_a_name, ways_in_rows
+from core.reading.ways import efforts_in_rows, ways_below_a_name, ways_in_rows
 from core.reading.workout import PartKind
 
 MAX_LINE = 2_000
@@ -136,6 +136,7 @@ class DocumentPass:
         minutes_beside_names(rows)
         ways_in_rows(rows, self.names)
         ways_below_a_name(rows, self.names)
+        efforts_in_rows(rows)
         message_heads(rows)
         weeks_side_by_side(rows)
         partners(rows)

@@ -274,6 +274,8 @@ class Parts:
     def place_for(self, row: Row, draft: Draft, first: bool) -> PartDraft:
         """The part a movement belongs to: the open one, or a new one where its list has ended."""
         part = self.current(row.number)
+        if part.closed and part.lost and not part.work and first:
+            return self.next(row.number)  # "4 rounds of <a name nobody knows>", "then 1 mile run"
         if not first or draft.division or draft.role or not part.work or row.sets:
             if not part.work:
                 part.closed = False

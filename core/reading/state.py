@@ -6,7 +6,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from core.catalog import Catalog
-from core.reading.asides import is_aside
+from core.reading.asides import is_aside, rounds_of_it
 from core.reading.attach import Attacher
 from core.reading.board_words import board_words
 from core.reading.chunks import ChunkReader
@@ -68,6 +68,7 @@ class Reading:
                 read.mark(start, end, "note", "words by the way")
             else:
                 read.hand_back(start, end, "no movement by this name", self._guess(words) if words else ())
+                self.parts.current(read.number).lost += rounds_of_it(read, run)
             read.taken.update(run)
         for one in read.unread:
             if (

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import re
 from collections.abc import Sequence
 
@@ -39,6 +40,33 @@ def ways_below_a_name(rows: Sequence[Row], names: Names) -> None:
         if said is not None and names.find(row.text[said.end() :]) is None:
             row.english = rebuilt(row.english, [(*said.span("way"), f"{said['way']} {how}")])
             row.text = row.english.text
+
+
+_TIME = r"(?:\d{0,2}:\d{2}|\d{1,3}\s?(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|['\"”″′]))"
+_EFFORT = re.compile(
+    rf"^\W*(?P<row>(?P<long>{_TIME})\s*(?:hard|fast|strong|on|all\s+out)\b"
+    rf"[\s,/+&–-]*(?:(?P<easy>{_TIME})\s*(?:easy|off|rest|slow|recovery|float))?)\W*$",
+    re.IGNORECASE,
+)
+LEAST_EFFORTS = 3
+
+
+def efforts_in_rows(rows: Sequence[Row]) -> None:
+    """'1 min hard, 1 min easy', '2 min hard, 1 min easy', .. below 'Bike pyramid': each once, of what is said
+    above."""
+    for efforts, group in itertools.groupby(rows, lambda row: row.role == "work" and bool(_EFFORT.match(row.text))):
+        run = list(group)
+        above = list(itertools.takewhile(lambda row: row is not run[0], rows))
+        said = next((one for row in reversed(above) if (one := _GOES.search(row.text))), None)
+        if not efforts or said is None or len(run) < LEAST_EFFORTS:
+            continue
+        for row in run:
+            effort = _EFFORT.match(row.text)
+            if effort is not None:
+                easy = f" (then {effort['easy']} easy)" if effort["easy"] else ""
+                words = f"{effort['long']} {said.lastgroup}{easy}"
+                row.english = rebuilt(row.english, [(*effort.span("row"), words)])
+                row.text = row.english.text
 
 
 def ways_in_rows(rows: Sequence[Row], names: Names) -> None:

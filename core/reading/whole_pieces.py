@@ -3,7 +3,9 @@ squats', '3 snatches on odd, 10 burpees on even', 'Men: 9 kg / 22.5 kg'."""
 
 from __future__ import annotations
 
+import itertools
 import re
+from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from core.reading.adding import GROWS, take_steps
@@ -17,6 +19,7 @@ from core.reading.state import Reading
 if TYPE_CHECKING:
     from core.reading.pieces import Pieces
 
+LEAST_OF_EACH = 2
 _PARTED = re.compile(r"\s[-–|/]\s+")
 _OF_EACH = re.compile(
     r"\W*(?P<each>(?P<reps>\d{1,3})\s+(?:reps?\s+)?of\s+(?:each|everything)\b)(?!\s*(?:set|superset|of))",
@@ -151,10 +154,28 @@ class WholePieces:
             return False
         self.pieces.settle(row)
         self.reading.mark(row, start, start + said.end("each"), "format", f"{said['reps']} of each")
+        if not row.text[start + said.end("each") : stop].strip(" :-–.") and not row.followed:
+            return self._the_list_again(row, int(said["reps"]))
         self.reading.parts.current(row.number).each_reps = int(said["reps"])
         begin = start + said.end("each")
         if row.text[begin:stop].strip(" :-–"):
             self.pieces.read(row, begin, stop, first=False)
+        return True
+
+    def _the_list_again(self, row: Row, reps: int) -> bool:
+        """'21 cal row, 21 thrusters', and below it '15 of each': the list by another number."""
+        part = self.reading.parts.last
+        lines = [one for one in part.work if one.as_prescribed] if part is not None else []
+        count = (lines[-1].reps or lines[-1].calories) if lines else None
+        alike = itertools.takewhile(lambda one: count in (one.reps, one.calories), reversed(lines))
+        block = list(alike)[::-1] if count else []
+        if part is None or len(block) < LEAST_OF_EACH:
+            self.reading.parts.current(row.number).each_reps = reps
+            return True
+        for one in block:
+            again = replace(one, line=row.number, assumed=list(one.assumed), notes=[])
+            again.reps, again.calories = (reps, None) if one.reps else (None, reps)
+            part.work.append(again)
         return True
 
     def _and_a_division(self, row: Row, start: int, stop: int, first: bool) -> bool:
