@@ -20,7 +20,8 @@ _ENDS = frozenset(("comma", "then", "and", "or", "plus", "colon", "dash"))  # be
 
 _TAKEN_BACK = re.compile(
     r"^\W*(?P<said>[^.!?:;\n]{3,80}\?+\s*(?:no|nope|nah|wrong|not\s+today|we\s+(?:don['’]?t|do\s+not)\s+have\s+(?:one|it|that|any))\s*"
-    r"(?:[.,!;:–—-][\s.,!;:–—-]*|$|(?=just\b|only\b)))(?:(?:just|only|but)\s+)?", re.IGNORECASE
+    r"(?:[.,!;:–—-][\s.,!;:–—-]*|$|(?=just\b|only\b)))(?:(?:just|only|but)\s+)?",
+    re.IGNORECASE,
 )
 
 
@@ -43,10 +44,9 @@ def is_aside(line: Line, run: Sequence[int]) -> bool:
         return _labels_a_name(line, run)  # else it rules what follows
     if rounds_of_it(line, run):
         return False
-    if any(letter.isdigit() for index in run for letter in phrases[index].text):
-        return False  # "R400" counts something
-    if line.told:
-        return True  # "run to the end line and back, ring the bell"
+    counts = any(letter.isdigit() for index in run for letter in phrases[index].text)  # "R400"
+    if counts or line.told:
+        return not counts  # "run to the end line and back, ring the bell"
     words = bare_words(line.text[phrases[run[0]].column : phrases[run[-1]].end])
     if words and words[0] in COUNT_WORDS and COUNT_WORDS[words[0]] >= LEAST_SPELLED:
         return False  # "fifteen pull-ups": counts something

@@ -35,6 +35,10 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             r"^\W*(?:directly|straight|right|immediately)\s+(?:after|following)\s+(?:(?:event|workout|wod|part|piece)\s+)?"
             r"(?:\d[A-Za-z]?|[A-D])\b\s*,?(?:\s*at\s+\d{1,2}:\d{2}\b\s*,?)?",
         ),
+        (
+            "with ",
+            r"\bwith\s+(?:\d|one|two|three|four)\s+(?:bars?|barbells?|ropes?|boxes|box|rowers?|sleds?|bikes?|rigs?)(?=\s*[:,;]|\s*$)",
+        ),
         ("every set", r"(?<!after )(?<!between )(?<!in )\bevery\s+set(?=\W*$)"),
         (
             "add",

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import itertools
+
 from core.catalog import Catalog
 from core.reading.draft import (
     BUILD_SETS,
@@ -74,10 +76,12 @@ class Complexes:
                 one.percents = one.percents or (HEAVY_PERCENT,)
 
     def share_bar(self, chunks: list[Chunk]) -> None:
-        """'5 presses, 5 push presses, 5 jerks @ 40/30': the bar at the end of a line is all its lifts'."""
-        named = [chunk.draft for chunk in chunks if chunk.named]
-        bars = [self.catalog.movements[one.movement].implement == "barbell" for one in named]
-        last = named[-1] if len(named) > 1 and all(bars) else None
+        """'5 presses, 5 push presses, 5 jerks @ 40/30', '.. (40/30), 30 skips': the bar behind the lifts of a
+        line is all of theirs."""
+        line = [chunk.draft for chunk in chunks if chunk.named]
+        bars = [self.catalog.movements[one.movement].implement == "barbell" for one in line]
+        named = line[: sum(itertools.takewhile(bool, bars))]
+        last = named[-1] if len(named) > 1 and sum(bars) == len(named) else None
         if last is None or not last.loads or any(one.loads or one.percents for one in named[:-1]):
             return
         for one in named[:-1]:

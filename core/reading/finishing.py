@@ -466,7 +466,7 @@ def _tries_last(part: PartDraft) -> bool:
 
 
 def _tries_alone(part: PartDraft, fmt: Format) -> bool:
-    """'AMRAP 5', and below it 'max cal bike', or '0:00-5:00 max cal bike': one try for as long as it lasts."""
+    """'AMRAP 5', and below it 'max cal bike', or '0:00-5:00 max cal bike': one try for all of it."""
     lines = _shared_lines(part)
     minutes = (part.lasts_s or 0) / MINUTE_S if fmt.kind == "for-time" else 0.0
     minutes = fmt.minutes or 0.0 if fmt.kind == "as-many-as-possible" else minutes

@@ -22,12 +22,15 @@ _MAY_HEAD = re.compile(r"[|;\t]")
 _ROUND = ("round", "rounds", "rd", "set", "sets", "#", "no", "interval", "")
 _A_SET = re.compile(r"(?:set|round|rd|s|r)\s*#?\s*\d{1,2}", re.IGNORECASE)
 _DAY = re.compile(
-    r"(?:mon(?:day)?|tue(?:s|sday)?|wed(?:s|nesday)?|thu(?:r|rs|rsday)?|fri(?:day)?|sat(?:urday)?|sun(?:day)?|day\s*\d)\.?",
+    r"(?:mon(?:day)?|tue(?:s|sday)?|wed(?:s|nesday)?|thu(?:r|rs|rsday)?|fri(?:day)?|sat(?:urday)?|sun(?:day)?"
+    r"|day\s*\d)\.?",
     re.IGNORECASE,
 )
 _CAP = ("cap", "time cap", "tc", "t.c.", "limit", "time limit")
 _CONTENT = ("format", "workout", "wod", "what", "task", "description", "work")
-_AMOUNT = re.compile(r"(?P<amount>\d[\d.,/-]*\s?(?:k?m|cals?|s|secs?|min|reps?)?)(?!\w)\s*(?P<more>.*)", re.IGNORECASE)
+_AMOUNT = re.compile(
+    r"(?P<amount>\d[\d.,/-]*\s?(?:k?m|cals?|s|secs?|min|reps?)?)(?!\w)\s*(?P<more>.*)", re.IGNORECASE
+)
 _NOTHING = ("", "-", "–", "—", "x", "off", "rest", "rest day")
 _LEAST_ROWS = 2
 
@@ -36,7 +39,9 @@ def grids(rows: list[Row], names: Names) -> None:
     """Turn the rows of each such table into lines as a coach would have written them."""
     at = 0
     while at < len(rows):
-        found = _read(rows, at, names) if rows[at].role == "work" and _MAY_HEAD.search(rows[at].text) else None
+        found = (
+            _read(rows, at, names) if rows[at].role == "work" and _MAY_HEAD.search(rows[at].text) else None
+        )
         if found is None:
             at += 1
             continue
@@ -63,7 +68,9 @@ def _read(rows: Sequence[Row], at: int, names: Names) -> tuple[Lines, int] | Non
     return None
 
 
-def _below(rows: Sequence[Row], at: int, separator: re.Pattern[str], columns: int) -> Iterator[tuple[Row, list[Cell]]]:
+def _below(
+    rows: Sequence[Row], at: int, separator: re.Pattern[str], columns: int
+) -> Iterator[tuple[Row, list[Cell]]]:
     for row in rows[at + 1 :]:
         cells = tables.cells_of(row.text, separator)
         told = tables.is_rule(row.text) or LEAST_COLUMNS <= len(cells) <= columns
@@ -74,7 +81,9 @@ def _below(rows: Sequence[Row], at: int, separator: re.Pattern[str], columns: in
 
 def _movements_over_rounds(head_row: Row, head: Sequence[Cell], table: Table, names: Names) -> Lines:
     """'Round | Row | Wall ball | Rest' over '1 | 500 m | 30 | 2:00': a line of each round."""
-    counted = [cells[0].text.strip(" .):") for _, cells in table] == [str(one + 1) for one in range(len(table))]
+    counted = [cells[0].text.strip(" .):") for _, cells in table] == [
+        str(one + 1) for one in range(len(table))
+    ]
     named = [_is_a_name(cell.text, names) for cell in head]
     amounts = {_plain(cell) for cell in head[1:]}
     if _plain(head[0]) not in _ROUND or not counted or named[0]:
@@ -90,8 +99,8 @@ def _movements_over_rounds(head_row: Row, head: Sequence[Cell], table: Table, na
         ]
         counts = [] if any(named) else [("1 x", cells[0])]
         said.sort(key=lambda one: one[0][:1] in "@(")
-        commas = [(f"{words}," if named[1:] and place < len(said) - 1 and any(named) else words, cell)
-                  for place, (words, cell) in enumerate(said)]
+        parted = [*[","] * (len(said) - 1), ""] if any(named) else [""] * len(said)
+        commas = [(words + comma, cell) for (words, cell), comma in zip(said, parted, strict=True)]
         number = [(f"(round{cells[0].text.strip(' .):')})", cells[0])] if any(named) else []
         lines.append(_line(row, [*counts, *commas, *number]))
     return lines
@@ -131,20 +140,22 @@ def _sets_beside_movements(head_row: Row, head: Sequence[Cell], table: Table, na
 
 
 def _days_over_sections(head_row: Row, head: Sequence[Cell], table: Table, names: Names) -> Lines:
-    """'  | Mon | Tue | Wed' over 'Strength | squat 5x5 | press 5x5 | ..': day after day, section after section."""
+    """'  | Mon | Tue | Wed' over 'Strength | squat 5x5 | ..': day after day, with its sections."""
     days = [cell for cell in head if _DAY.fullmatch(cell.text)]
     if len(days) < LEAST_COLUMNS or len(head) - len(days) > 1 or head[-1] is not days[-1]:
         return []
     first = len(head) - len(days)  # whether a column of section names stands before the days
     lines: Lines = []
     for place, day in enumerate(days, start=first):
-        lines.append(_stretch(head_row, day, Heading(day.text.strip(".").capitalize(), None, 0, "day"), day.end))
+        named = Heading(day.text.strip(".").capitalize(), None, 0, "day")
+        lines.append(_stretch(head_row, day, named, day.end))
         for row, cells in table:
             cell = cells[place] if place < len(cells) else None
             if cell is None or cell.text == "":
                 continue
             section = cells[0].text.strip(" :") if first else ""
-            heading = Heading(section.capitalize(), board_words().headings.get(section.lower()), 0) if section else None
+            kind = board_words().headings.get(section.lower())
+            heading = Heading(section.capitalize(), kind, 0) if section else None
             lines.append(_stretch(row, cell, heading, cell.start))
             if place == first and section:
                 lines[-1].marks.append((cells[0].start, cells[0].end, "which section"))

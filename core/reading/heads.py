@@ -227,7 +227,7 @@ class Heads:
         )
         if test and self._counts_below(rows, at):
             return True  # "Wednesday: 2k" above "2000 m row for time"
-        called = COUNTED | ARRANGES - {"ladder-word"}  # "Event 4 - Twin ladder"
+        called = COUNTED | {"rm"} | ARRANGES - {"ladder-word"}  # "Event 4 - Twin ladder"
         if not phrases or any(phrase.kind in called for phrase in phrases):
             return False
         day = heading is not None and heading.opens == "day"

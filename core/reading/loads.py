@@ -110,6 +110,16 @@ KILO_PAIRS = frozenset(
         (80, 55),
         (83, 56),
         (84, 61),
+        (55, 37.5),
+        (55, 40),
+        (65, 40),
+        (65, 42.5),
+        (75, 50),
+        (75, 52.5),
+        (85, 57.5),
+        (85, 60),
+        (85, 62.5),
+        (95, 62.5),
         (90, 60),
         (90, 61),
         (93, 61),
@@ -209,6 +219,8 @@ def unit_of(values: tuple[float, ...], system: str = "", held: str = "") -> str:
         return system
     if held == "hand" and tuple(values[:2]) in HAND_POUNDS:
         return "lb"
+    if not held and tuple(values) in KILO_PAIRS - POUND_PAIRS:
+        return "kg"  # "85/60"
     usual = all(value in POUND_PLATES or value % 5 == 0 for value in values) and values[0] in POUND_PLATES
     if not held and min(values) < LIGHTEST_BAR_LB:
         return "kg"

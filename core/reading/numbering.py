@@ -284,8 +284,9 @@ def _bare_places(rows: list[Row], at: int) -> list[tuple[int, int] | None]:
     arranged = {one.kind for one in tokenize(rows[at - 1].text)} if at else set()
     placed = arranged & {"interval", "tabata", "stations", "every"}
     numbers = list(itertools.takewhile(_counts_on(), map(_bare_number, rows[at:]))) if placed else []
-    amounts = [_REST_OR_AMOUNT.search(row.text, one[1]) for row, one in zip(rows[at:], numbers, strict=False) if one]
-    if len(numbers) >= (LEAST_LABELS if all(amounts) else LEAST_BARE) and (all(amounts) or "every" not in arranged):
+    ends = [one[1] for one in numbers if one is not None]
+    said = all(_REST_OR_AMOUNT.search(row.text, end) for row, end in zip(rows[at:], ends, strict=False))
+    if len(numbers) >= (LEAST_LABELS if said else LEAST_BARE) and (said or "every" not in arranged):
         return numbers
     return (
         list(itertools.takewhile(_counts_on(), map(_bare_letter, rows[at:]))) if _alternates(rows, at) else []
@@ -309,7 +310,9 @@ def _alternates(rows: list[Row], at: int) -> bool:
 
 
 LEAST_BARE = 4
-_REST_OR_AMOUNT = re.compile(r"\brest\b|(?<![/\d.@:-])\d{1,3}(?![\d/.:]|\s*(?:kg|lbs?|%|cm|in\b))", re.IGNORECASE)
+_REST_OR_AMOUNT = re.compile(
+    r"\brest\b|(?<![/\d.@:-])\d{1,3}(?![\d/.:]|\s*(?:kg|lbs?|%|cm|in\b))", re.IGNORECASE
+)
 _BARE_NUMBER = re.compile(r"^\s*(\d{1,2})\s+(?=[^\W\d])")
 _BARE_LETTER = re.compile(r"^\s*([A-D])\s+(?=\d)")
 _ALTERNATES = re.compile(r"\balternat(?:e|ing)(?:\s+(?:between|the\s+following))?\W*$", re.IGNORECASE)

@@ -36,6 +36,7 @@ from core.reading.formats import FormatFound, read_format
 from core.reading.interrupting import Interrupting
 from core.reading.line import Line
 from core.reading.part_draft import PartDraft
+from core.reading.plain_words import plain_words
 from core.reading.remarks import (
     take_asides,
     take_bells,
@@ -130,6 +131,7 @@ class Pieces:
         for role in row.team:
             if role.what < role.stop:
                 self._meanwhile(row, role.what, role.stop)
+        self._without_what_is_listed(part, before)
         for role, following in itertools.pairwise(row.team):
             if row.text[role.stop : following.start].strip():
                 self.reading.mark(row, role.stop, following.start, "format", "at the same time")
@@ -137,6 +139,15 @@ class Pieces:
             self.reading.mark(row, row.team_end, end, "note", "when they change")
             for draft in part.work[before:]:
                 draft.swaps = True
+
+    def _without_what_is_listed(self, part: PartDraft, before: int) -> None:
+        """'Partner 2 holds a plank while partner 1 squats' below '10 front squats': the squats are those."""
+        listed = [(one.movement, plain_words(one.text)) for one in part.work[:before] if not one.role]
+        for draft in part.work[before:]:
+            word = next(iter(plain_words(draft.text)[-1:]), "")
+            bare = draft.role == MEANWHILE and not draft.has_amount and len(plain_words(draft.text)) == 1
+            if bare and any(word in words and one != draft.movement for one, words in listed):
+                part.work.remove(draft)
 
     def _meanwhile(self, row: Row, start: int, stop: int) -> None:
         """Read what one of a team does while the others do theirs."""

@@ -112,9 +112,11 @@ _NEVER_IN_TITLE = (
 )
 _DATED_TITLE = re.compile(
     r"\b(?:mon|tues|wednes|thurs|fri|satur|sun)day\b|(?<![\d.])\d{1,2}\.\d{1,2}\.(?:\d{2,4})?(?!\d)"
-    r"|(?<![\d.@x/])\s\d{1,2}/\d{1,2}(?:/\d{2,4})?(?=\s*(?:$|[–-]\s))",
+    r"|(?<![\d.@x/])\s(?:(?:[0-2]?\d|3[01])/(?:0?[1-9]|1[0-2])|(?:0?[1-9]|1[0-2])/(?:[0-2]?\d|3[01]))(?:/\d{2,4})?"
+    r"(?=\s*(?:$|[–-]\s))",
     re.IGNORECASE,
 )
+_DATE_FIRST = re.compile(r"^\W*(?:[0-2]?\d|3[01])\.(?:0?[1-9]|1[0-2])\s+[–|-]\s+(?=[^\W\d])")
 _COUNTDOWN = re.compile(r"\W*3\W+2\W+1\W+go\W*", re.IGNORECASE)
 LONGEST_TITLE = 12
 LONGEST_LABEL = 4  # words of a day's name
@@ -324,6 +326,8 @@ class Prose:
         """Whether a first line names the session: words that are no movement, no amounts (but 'Week 3'), no
         sentence."""
         worded = [phrase for phrase in phrases if phrase.kind == "words"]
+        if _DATE_FIRST.match(text) and not self._named(phrases):
+            return True  # "12.12 - Twelves"
         if not worded or phrases[0].kind in COUNTED:
             return False
         dated = _DATED_TITLE.search(text) is not None and not self._named(phrases)
@@ -332,6 +336,8 @@ class Prose:
             return True  # "WOD Tuesday 8.12.2026 (max 16 people)"
         if any(phrase.kind in _NEVER_IN_TITLE for phrase in phrases) or _WITHIN.match(text):
             return False
+        if any(one.times > 1 and one.unit for one in phrases):
+            return False  # "Partner relay: 4 x 50 m each"
         counted = any(phrase.kind == "count" for phrase in phrases)
         if counted and any(phrase.kind == "x" or phrase.pair for phrase in phrases):
             return False  # "Core finisher 3x", "Team of 2. One barbell. 60/40."

@@ -76,12 +76,7 @@ class PieceCuts:
             return bool(kinds & {*_COUNTS, "max"}) and (heads or not kinds & {"every"} or "colon" in kinds)
         if sign.kind == "comma" and "for-time" in kinds and behind[0].kind == "every":
             return True  # "75 snatches for time, EMOM 5 burpees"
-        if (
-            sign.kind == "comma"
-            and behind[0].kind == "every"
-            and len(behind) > 1
-            and _is_a_way(behind[1])
-        ):
+        if sign.kind == "comma" and behind[0].kind == "every" and len(behind) > 1 and _is_a_way(behind[1]):
             return True  # "10 km ruck, every 2 km: 20 lunges"
         if kinds & {*_FORMATS, "rounds", "for-time"}:
             return (sign.kind == "bar" or sign.text == ";") and "colon" in kinds

@@ -42,10 +42,18 @@ def minutes_in_stretches(rows: list[Row]) -> None:
         row.marks.append((start, len(match.group().rstrip()), "in which rounds"))
 
 
+_BARE_WITHIN = re.compile(
+    r"(?:(?<=:\s)|(?<=:)|(?<=,\s)|(?<=;\s)|(?<=/\s))(?P<places>\d{1,2}\s?[-–]\s?\d{1,2})\s*[:)=]?\s+(?=\d+\s+[^\W\d])"
+)
+_MINUTES = re.compile(r"\b(?:e\d*mom|every\s+min(?:ute)?|otm)\b", re.IGNORECASE)
+
+
 def stretches_within(rows: Sequence[Row]) -> Iterator[Row]:
     """'EMOM 10: min 1-5 10 cal row, min 6-10 12 burpees': a row for each stretch of a line."""
     for row in rows:
         said = list(_WITHIN.finditer(row.text)) if row.role == "work" else []
+        if row.role == "work" and not said and _MINUTES.search(row.text):
+            said = list(_BARE_WITHIN.finditer(row.text))  # "EMOM 10: 1-5 2 cleans, 6-10 1 jerk"
         places = [_places_of(match["places"]) for match in said]
         if len(said) < LEAST_LABELS or not _whole(places):
             yield row

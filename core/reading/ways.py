@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import itertools
 import re
 from collections.abc import Sequence
 
@@ -54,19 +53,17 @@ LEAST_EFFORTS = 3
 def efforts_in_rows(rows: Sequence[Row]) -> None:
     """'1 min hard, 1 min easy', '2 min hard, 1 min easy', .. below 'Bike pyramid': each once, of what is said
     above."""
-    for efforts, group in itertools.groupby(rows, lambda row: row.role == "work" and bool(_EFFORT.match(row.text))):
-        run = list(group)
-        above = list(itertools.takewhile(lambda row: row is not run[0], rows))
-        said = next((one for row in reversed(above) if (one := _GOES.search(row.text))), None)
-        if not efforts or said is None or len(run) < LEAST_EFFORTS:
+    how = ""
+    found = [_EFFORT.match(row.text) if row.role == "work" else None for row in rows]
+    for at, (row, effort) in enumerate(zip(rows, found, strict=True)):
+        if (goes := _GOES.search(row.text)) is not None:
+            how = goes.lastgroup or ""
+        near = [one for one in found[max(0, at - LEAST_EFFORTS + 1) : at + LEAST_EFFORTS] if one is not None]
+        if effort is None or not how or len(near) < LEAST_EFFORTS:
             continue
-        for row in run:
-            effort = _EFFORT.match(row.text)
-            if effort is not None:
-                easy = f" (then {effort['easy']} easy)" if effort["easy"] else ""
-                words = f"{effort['long']} {said.lastgroup}{easy}"
-                row.english = rebuilt(row.english, [(*effort.span("row"), words)])
-                row.text = row.english.text
+        easy = f" (then {effort['easy']} easy)" if effort["easy"] else ""
+        row.english = rebuilt(row.english, [(*effort.span("row"), f"{effort['long']} {how}{easy}")])
+        row.text = row.english.text
 
 
 def ways_in_rows(rows: Sequence[Row], names: Names) -> None:

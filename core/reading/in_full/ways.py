@@ -88,8 +88,17 @@ def _laps(text: str) -> Cuts:
         yield *said.span(said.lastgroup or 0), "rounds"
 
 
+_FOR_MINUTES = (
+    "for ",
+    re.compile(
+        r"^\W*(?P<said>for\s+(?P<minutes>\d{1,2})\s*(?:min(?:ute)?s?|')[^:,\d]{0,30}:)(?=[^:]*\d[^:]*,\s*\d)",
+        re.IGNORECASE,
+    ),
+    r"AMRAP \g<minutes> min:",
+)  # "For 20 min at a steady pace: 400 m run, 20 cal row"
 _SO_FAR = r"\d{0,4}\s?(?:km?|m|metres|meters|miles?)"
 _SAID_OTHERWISE = (
+    _FOR_MINUTES,
     (
         ",",
         re.compile(

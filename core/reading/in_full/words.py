@@ -71,6 +71,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
     for need, pattern, full in (
         ("c", r"(?<=\d)\s?(?P<said>c)(?=\s+(?:bike|row|ski)\b)", "cal"),
         ("accum", r"\baccum\b\.?", "accumulate"),
+        ("every", r"(?P<said>\s+with\s+every)(?=\s+(?:drop|break|miss|no[- ]?rep|trip)\b)", ", every"),
         ("after each", r"(?P<said>\s+with\s+)(?=\d+[^,;:]*\bafter\s+each\b)", ", "),
         (
             "every",
