@@ -369,6 +369,12 @@ def _before_its_rounds(read: Line, chunks: Sequence[Chunk], named: Sequence[int]
     return dict.fromkeys(before, "buy-in") if len(after) > 1 and before and counted else {}
 
 
+_ALL_AT_ONCE = re.compile(
+    r"\ball\s+(?:of\s+(?:it|them)\s+)?(?:in|within)\s+(?:one|1|the\s+same|a|each|every|the)\s+min",
+    re.IGNORECASE,
+)
+
+
 def slashed_minutes(row: Row, chunks: Iterable[Chunk], part: PartDraft | None) -> None:
     """'EMOM 16: 12 cal bike / 12 push-ups / rest', '(12 cal bike, 12 push-ups, rest)': a minute each."""
     named = [chunk for chunk in chunks if chunk.named]
@@ -376,8 +382,14 @@ def slashed_minutes(row: Row, chunks: Iterable[Chunk], part: PartDraft | None) -
     signs = ("slash", "comma") if rests else ("slash",)
     slashed = len(named) > 1 and all(chunk.joined_by in signs for chunk in named[1:])
     fmt = part.format if part is not None else None
-    turns = fmt is not None and (
-        fmt.kind == "every-minute" or (fmt.kind == "intervals" and (fmt.rounds or 0) % len(named or "1") == 0)
+    at_once = _ALL_AT_ONCE.search(row.text) is not None
+    turns = (
+        fmt is not None
+        and not at_once
+        and (
+            fmt.kind == "every-minute"
+            or (fmt.kind == "intervals" and (fmt.rounds or 0) % len(named or "1") == 0)
+        )
     )
     if part is None or not turns or not slashed:
         return

@@ -39,6 +39,21 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             "with ",
             r"\bwith\s+(?:\d|one|two|three|four)\s+(?:bars?|barbells?|ropes?|boxes|box|rowers?|sleds?|bikes?|rigs?)(?=\s*[:,;]|\s*$)",
         ),
+        ("for load", r"^\W*for\s+load\b(?=\s*:)"),
+        (
+            "working",
+            r"\b[1-3]\s+(?:athletes?\s+|people\s+|partners?\s+)?working(?:\s+at\s+a\s+time)?(?=\s*(?:[:,;)]|$))",
+        ),
+        (
+            "every",
+            r"\b(?:switch|change|swap)\s+(?:the\s+)?(?:runner|rower|partner|athlete|person)s?\s+every\s+\d+\s?[^\W\d]{0,8}",
+        ),
+        ("choose|pick", r"\(\s*(?:choose|pick)\s+(?:any\s+)?(?:\d|one|two|three)\s*\)"),
+        (
+            "through|times|rounds| x",
+            r"(?:^\W*|[.!]\s+)(?P<said>\d{1,2}\s*(?:min(?:ute)?s?|')\s*:)(?=\s*\d{1,2}\s*(?:min(?:ute)?s?|')\s+[^\W\d][^,:]*,"
+            r"\s*\d{1,2}\s*(?:min|').*(?:through|times|rounds|\bx\s?\d))",
+        ),
         ("every set", r"(?<!after )(?<!between )(?<!in )\bevery\s+set(?=\W*$)"),
         (
             "add",

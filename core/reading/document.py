@@ -62,6 +62,7 @@ from core.reading.prose import Prose, arranges, is_schedule, tells_work
 from core.reading.row_roles import (
     begins_with_sets,
     lists_on,
+    named_divisions,
     notes_joined,
     opens_with_sets,
     without_rule,
@@ -107,6 +108,12 @@ LEAST_WORKING_SETS = 4  # of one movement, below a warm-up of one row; common pr
 LEAST_WORKING_PERCENT = 65  # of a best, from which sets are no warm-up; common practice
 _SEEKS = re.compile(r"\b(?:find|establish|build|work up|max)\b", re.IGNORECASE)
 
+_PACES = re.compile(
+    r"\W*(?:every|e\d*mom|e\d{2,3}s)\b", re.IGNORECASE
+)  # below a lift: how its sets are paced
+_EXPLAINS = re.compile(
+    r"\s*\([^()]*\d[^()]*,[^()]*\d[^()]*(?:\.{2,}|…)\s*\)\W*"
+)  # "(10 dips, 1 pull-up, ..)"
 _TELLS = re.compile(r"\W*(?:take|do|work|build|perform|complete|then|start|finish)\b", re.IGNORECASE)
 _ENDS_WITH_OR = re.compile(r"[,\s]or\W*$", re.IGNORECASE)  # the next row is another choice
 RULE = " \t-=_*~–—"  # a row of nothing else parts what stands above it from what stands below
@@ -130,6 +137,7 @@ class DocumentPass:
         side_by_side(rows, self.names)
         find_tables(rows, self.names)
         suits(rows)
+        named_divisions(rows)
         bare_numbers(rows)
         minutes_of_the_hour(rows)
         clock_of_the_class(rows)
@@ -257,7 +265,8 @@ class DocumentPass:
         ]
         timed = len(phrases) > 1 and seconds_of(phrases[-1]) is not None
         goes_on = below is not None and below.role == "work" and not (below.after_blank or below.heading)
-        if not (row.sets_below or (timed and goes_on)):
+        paced = below is not None and goes_on and not below.named and _PACES.match(below.content)
+        if not (row.sets_below or (timed and goes_on) or paced):
             return False
         lifts = phrases[:-1] if timed else phrases
         named = [one for one in lifts if one.kind != "plus"]
@@ -289,7 +298,7 @@ class DocumentPass:
     def _content(self, row: Row, following: Row | None) -> None:
         if row.role != "work" or not row.content.strip():
             return
-        if changes_only(row.text) or goes_on(row.text):
+        if changes_only(row.text) or goes_on(row.text) or _EXPLAINS.fullmatch(row.text):
             row.role = "note"
             return
         if not any(sign.isalnum() for sign in row.content):

@@ -432,6 +432,8 @@ class Prose:
         named = [
             at for at, one in enumerate(phrases) if one.kind == "words" and self._ends_with_name(one.text)
         ]
+        if sets is not None and named[:1] == [0] and phrases[1].kind == "colon":
+            return True  # "Snatch: from the hip 5x2, from the knee 5x2"
         counted = sets is not None and sets + 1 < len(phrases) and phrases[sets + 1].kind == "words"
         if sets is not None and counted and self.names.starts(phrases[sets + 1].text):
             told = set(bare_words(" ".join(one.text for one in phrases[:sets])))

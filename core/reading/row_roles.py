@@ -11,6 +11,7 @@ from core.reading.divisions import leading_division
 from core.reading.headings import (
     Heading,
 )
+from core.reading.languages import rebuilt
 from core.reading.phrases import Phrase
 from core.reading.prose import arranges
 from core.reading.rows import (
@@ -21,6 +22,29 @@ from core.reading.scan import FILLERS
 from core.reading.tokens import tokenize
 
 ROUND = re.compile(r"round\s*\d", re.IGNORECASE)
+
+
+_OF_A_DIVISION = re.compile(
+    r"\W*(?P<all>[^\W\d][^():\d]{0,24}\((?P<within>[^\W\d][^():]{1,14})\)"
+    r"|(?:version|option|track|class|group|division)\s+(?P<behind>[^\W\d][^():]{1,14}?))\W*",
+    re.IGNORECASE,
+)
+
+
+def named_divisions(rows: Sequence[Row]) -> None:
+    """'Deck A (Rx)' and 'Deck B (Scaled)', 'Version Rx' and 'Version Scaled', each above a list: the
+    divisions that they are."""
+    found = [
+        (row, said, said["within"] or said["behind"])
+        for row in rows
+        if row.role == "work" and (said := _OF_A_DIVISION.fullmatch(row.text))
+    ]
+    named = [(row, said, name) for row, said, name in found if only_division(name)]
+    if len({only_division(name) for _, _, name in named}) < 2:
+        return
+    for row, said, name in named:
+        row.english = rebuilt(row.english, [(*said.span("all"), name)])
+        row.text = row.english.text
 
 
 def level_blocks(rows: Sequence[Row]) -> None:

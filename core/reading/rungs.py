@@ -15,7 +15,7 @@ from core.reading.schemes import LEAST_RUNGS, even_step
 from core.reading.workout import Format
 
 _GOES_ON = re.compile(
-    r"\W*(?:(?:\d{1,3}\s*[/&+–-]\s*\d{1,3}[\s,;]*)*(?:\.{3,}|…)|(?:\d{1,3}\s*[/&+–-]\s*\d{1,3}[\s,;]+)*(?:etc\.?|and\s+so\s+on)(?:\s*,?\s*\+\s?\d{1,2})?)\W*$",
+    r"\W*(?:\d{1,3}(?:\s*,\s*\d{1,3}){2,}\s*(?:\.{2,}|…)|(?:\d{1,3}\s*[/&+–-]\s*\d{1,3}[\s,;]*)*(?:\.{3,}|…)|(?:\d{1,3}\s*[/&+–-]\s*\d{1,3}[\s,;]+)*(?:etc\.?|and\s+so\s+on)(?:\s*,?\s*\+\s?\d{1,2})?)\W*$",
     re.IGNORECASE,
 )
 

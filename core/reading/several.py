@@ -19,7 +19,7 @@ _COUNTS = (*_SETS, "count", "measure", "clock")
 _ENDS = ("bar", "then")  # signs that always stand between pieces
 _SIGNS = ("comma", "plus", "slash", "dash", "and", "other")
 _BEFORE_WORDS = ("then", "comma", "dash", "open", "slash", "plus")
-_AT_A_BREAK = ("break", "drop", "miss", "time you")
+_AT_A_BREAK = ("break", "drop", "miss", "trip", "no rep", "no-rep", "time you")
 _COSTS = tuple(f"{what} =" for what in ("break", "drop", "trip", "miss", "no rep", "no-rep"))
 LEAST_NAMED = 3  # phrases: a piece's name, its colon, what arranges it
 HEAD = 4  # phrases within which a piece says its format

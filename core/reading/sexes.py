@@ -50,6 +50,34 @@ def take_standards(text: str, work: Sequence[Draft], catalog: Catalog) -> bool:
     return True
 
 
+_OF_A_KIT = re.compile(
+    r"\W*(?P<who>men|males?|m|women|woman|females?|f|w)\s*[:=–-]\s*(?P<number>\d{1,3}(?:[.,]\d)?)\s?(?P<unit>kgs?|lbs?)?"
+    r"\s+(?P<kit>[^\W\d]+(?:\s[^\W\d]+)?)\W*",
+    re.IGNORECASE,
+)
+KITS = {
+    "kettlebell": ("kettlebell", "kettlebells", "kb", "kbs", "bell"),
+    "dumbbell": ("dumbbell", "dumbbells", "db", "dbs"),
+    "barbell": ("barbell", "bar"),
+    "medicine-ball": ("ball", "wall ball", "medicine ball", "med ball", "wb"),
+}  # what is held, and how boards call it
+
+
+def take_standard_of_a_kit(text: str, work: Sequence[Draft], catalog: Catalog) -> bool:
+    """'Men: 24 kg kettlebell', 'Women: 16 kg kettlebell' below a list: what each lifts of that kit."""
+    said = _OF_A_KIT.fullmatch(text)
+    kit = next((kit for kit, words in KITS.items() if said and said["kit"].lower() in words), "")
+    held = [one for one in work if one.as_prescribed and catalog.movements[one.movement].implement == kit]
+    if said is None or not held:
+        return False
+    value, unit = number_of(said["number"].replace(",", ".")), _unit(said["unit"]) or "kg"
+    for one in held:
+        before = one.loads[:1] if one.load_unit == unit else ()
+        one.loads = (*before, value) if said["who"].lower().startswith(WOMEN) else (value,)
+        one.load_unit, one.load_text = unit, "/".join(f"{load:g}" for load in one.loads)
+    return True
+
+
 def _unit(text: str | None) -> str:
     return UNIT_OF["in" if text == '"' else text.lower()] if text else ""
 

@@ -13,7 +13,7 @@ from core.reading.divisions import leads_with_division
 from core.reading.draft import Draft
 from core.reading.prose import HEAVIEST
 from core.reading.rows import Row
-from core.reading.sexes import take_standards
+from core.reading.sexes import take_standard_of_a_kit, take_standards
 from core.reading.state import Reading
 
 if TYPE_CHECKING:
@@ -84,7 +84,10 @@ class WholePieces:
     def _by_sex(self, row: Row, start: int, stop: int) -> bool:
         """'Men: 9 kg / 22.5 kg / 60 cm' below a list."""
         part = self.reading.parts.last
-        given = part is not None and take_standards(row.text[start:stop], part.work, self.reading.catalog)
+        given = part is not None and any(
+            takes(row.text[start:stop], part.work, self.reading.catalog)
+            for takes in (take_standards, take_standard_of_a_kit)
+        )
         if given:
             self.reading.mark(
                 row, start, start + len(row.text[start:stop].rstrip()), "load", "standards of the list"

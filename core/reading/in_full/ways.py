@@ -96,9 +96,19 @@ _FOR_MINUTES = (
     ),
     r"AMRAP \g<minutes> min:",
 )  # "For 20 min at a steady pace: 400 m run, 20 cal row"
+_IN_TURN = (
+    "min",
+    re.compile(
+        r"(?:^\W*|[.!]\s+)(?P<said>(?P<minutes>\d{2})\s*(?:min(?:ute)?s?|')\s*:)(?=\s*\d{1,2}\s*(?:min(?:ute)?s?|')\s+[^\W\d][^,:]*,"
+        r"\s*\d{1,2}\s*(?:min|')(?!.*(?:through|times|rounds|\bx\s?\d)))",
+        re.IGNORECASE,
+    ),
+    r"AMRAP \g<minutes> min:",
+)  # "30 minutes: 5 min row, 5 min bike, 5 min ski"
 _SO_FAR = r"\d{0,4}\s?(?:km?|m|metres|meters|miles?)"
 _SAID_OTHERWISE = (
     _FOR_MINUTES,
+    _IN_TURN,
     (
         ",",
         re.compile(

@@ -71,8 +71,13 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
     for need, pattern, full in (
         ("c", r"(?<=\d)\s?(?P<said>c)(?=\s+(?:bike|row|ski)\b)", "cal"),
         ("accum", r"\baccum\b\.?", "accumulate"),
+        (
+            "to max",
+            r"(?:snatch|clean|jerk|press|squat|deadlift|bench)\s+(?P<said>to\s+max)\b(?!\s*(?:effort|reps?|cal|\d))",
+            "to 1RM",
+        ),
         ("every", r"(?P<said>\s+with\s+every)(?=\s+(?:drop|break|miss|no[- ]?rep|trip)\b)", ", every"),
-        ("after each", r"(?P<said>\s+with\s+)(?=\d+[^,;:]*\bafter\s+each\b)", ", "),
+        ("after each", r"(?P<said>\s+with)(?=\s+\d+\s?(?:m|km|k|cals?)\b[^,;:]*\bafter\s+each\b)", ", with"),
         (
             "every",
             r"^\W*(?P<said>(?P<way>bike|row|run|ski|swim|walk|jog)\s+(?P<long>\d{1,2}\s*(?:min(?:ute)?s?|')))(?=\s*[,:;–-]?\s*every\b)",
