@@ -112,7 +112,8 @@ def _window_s(phrase: Phrase) -> int:
 def fill_window(read: Line, chunks: Iterable[Chunk]) -> None:
     """'0:00-0:45 thrusters': as many as one can in the window."""
     for chunk in chunks:
-        if read.window_s and chunk.named and not chunk.draft.has_amount:
+        tried = chunk.draft.max_effort and not replace(chunk.draft, counts="").has_counts
+        if read.window_s and chunk.named and (tried or not chunk.draft.has_amount):
             chunk.draft.max_effort, chunk.draft.seconds = True, read.window_s
 
 

@@ -54,6 +54,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             r"(?:^\W*|[.!]\s+)(?P<said>\d{1,2}\s*(?:min(?:ute)?s?|')\s*:)(?=\s*\d{1,2}\s*(?:min(?:ute)?s?|')\s+[^\W\d][^,:]*,"
             r"\s*\d{1,2}\s*(?:min|').*(?:through|times|rounds|\bx\s?\d))",
         ),
+        ("as a team", r"^\W*(?:then\s+)?(?P<said>as\s+a\s+(?:team|pair|trio|group))\s*(?=:)"),
         ("every set", r"(?<!after )(?<!between )(?<!in )\bevery\s+set(?=\W*$)"),
         (
             "add",

@@ -133,6 +133,7 @@ class Heads:
             quoted
             and not (first and quoted.end() == len(text))
             and not arranges(quoted.group(1))
+            and not any(one.kind in ("sets", "scheme") for one in tokenize(quoted.group(1)))
             and (
                 quoted.end() == len(text)
                 or text[quoted.end() :].lstrip()[:1] in "-–—(:,/"

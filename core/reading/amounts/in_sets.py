@@ -15,6 +15,7 @@ from core.reading.amounts.measured import MAX_COUNT
 from core.reading.context import SHORTEST_M
 from core.reading.kit_words import HAND_WEIGHTS
 from core.reading.loads import unit_of
+from core.reading.numerals import number_of
 from core.reading.phrases import Phrase
 from core.reading.tokens import expand_ladder, is_load_times_reps, whole_ladder
 
@@ -34,7 +35,7 @@ class InSets(Counted):
         if self._are_two_weights(index, phrase):
             return self._weight_in_each_hand(index, phrase)
         if phrase.form == "first-pair":  # "24/16 x 10": two standards, then reps
-            first = tuple(float(one) for one in re.findall(r"\d+(?:\.\d+)?", phrase.text)[:2])
+            first = tuple(number_of(one) for one in re.findall(r"\d+(?:[.,]\d+)?", phrase.text)[:2])
             return self._load_times_reps(index, phrase, first)
         if self._are_standards(phrase):
             return self._times_standards(index, phrase)
@@ -228,9 +229,10 @@ class InSets(Counted):
         usual = all(LEAST_PERCENT <= one <= MOST_PERCENT for one in values) and list(values) == sorted(values)
         at = self.kind(index - 1) == "at"
         said = index in self.line.bracketed or at
-        counted = self.draft.sets_written or (at and self.draft.reps)
         own = not (self.draft.loads or self.draft.percents)
         barbell = self.row is None or self.row.implement == "barbell"
+        lifted = barbell and self.row is not None and index > (self.name_at or 0)  # "snatch @ 65-70"
+        counted = self.draft.sets_written or (at and (self.draft.reps or lifted))
         listed = barbell and len(values) >= LEAST_LISTED and index > (self.name_at or 0)
         return usual and own and ((said and bool(counted)) or listed)
 

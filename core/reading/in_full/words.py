@@ -76,6 +76,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?:snatch|clean|jerk|press|squat|deadlift|bench)\s+(?P<said>to\s+max)\b(?!\s*(?:effort|reps?|cal|\d))",
             "to 1RM",
         ),
+        ("every", r"^\W*(?P<said>every(?:one|body))(?=\s*:)", "everyone does"),
+        ("each", r"(?<=[,;]\s)each\s+min(?:ute)?(?=\s*:?\s*\d)", "every minute"),
         ("every", r"(?P<said>\s+with\s+every)(?=\s+(?:drop|break|miss|no[- ]?rep|trip)\b)", ", every"),
         ("after each", r"(?P<said>\s+with)(?=\s+\d+\s?(?:m|km|k|cals?)\b[^,;:]*\bafter\s+each\b)", ", with"),
         (
