@@ -55,6 +55,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             r"\s*\d{1,2}\s*(?:min|').*(?:through|times|rounds|\bx\s?\d))",
         ),
         ("as a team", r"^\W*(?:then\s+)?(?P<said>as\s+a\s+(?:team|pair|trio|group))\s*(?=:)"),
+        ("score", r"(?<=[,;]\s)score(?:\s+is|:)?\s+[^\d,;:]+(?=\W*$)"),
         ("every set", r"(?<!after )(?<!between )(?<!in )\bevery\s+set(?=\W*$)"),
         (
             "add",

@@ -41,11 +41,14 @@ class Complexes:
             share_out(drafts, last)
             return
         leader = next((draft for draft in drafts if draft.sets_written and draft.sets), None)
+        bare = leader is last and not any(
+            draft.reps for draft in drafts
+        )  # "clean + jerk 2 x 4": four of each
         for draft in drafts if leader is not None else ():
             if leader is not None and leader.estimated:
                 draft.estimated = True
             if not draft.scheme and leader is not None:
-                draft.scheme = (draft.reps or 1,) * (leader.sets or 1)
+                draft.scheme = leader.scheme if bare else (draft.reps or 1,) * (leader.sets or 1)
                 draft.sets, draft.sets_written = leader.sets, True
                 draft.reps = None
 

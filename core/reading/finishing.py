@@ -237,7 +237,7 @@ class Finishing:
         """'EMOM 12, 3 stations' or 'alternating EMOM' above three lines: each is a place of its own. So it
         is where all of them could never be done in one minute, which is shown as assumed."""
         lines = _shared_lines(part)
-        _places_without_amounts(part, fmt)
+        _places_without_amounts(part, fmt, self.catalog)
         numbered = any(draft.station or draft.own_rounds for draft in part.work)
         rows = {draft.line for draft in lines}
         apart = len(rows) == len(lines) or (part.by_turns and len(rows) == 1)  # "EMOM 15, alternating: .."
@@ -441,12 +441,15 @@ def _one_of_the_places(part: PartDraft, fmt: Format) -> Format:
     return replace(fmt, rounds=1) if fmt.kind == "intervals" and alone and not part.exact else fmt
 
 
-def _places_without_amounts(part: PartDraft, fmt: Format) -> None:
-    """'6 x 3 min, 1 min rest' above 'row, ski, bike': what nobody can do all of in one interval, by turns."""
+def _places_without_amounts(part: PartDraft, fmt: Format, catalog: Catalog) -> None:
+    """'6 x 3 min, 1 min rest' above 'row, ski, bike', 'EMOM 12' above 'row, plank, burpees': what nobody can
+    do all of in one interval, by turns; lifts of a bar are one of each."""
     lines = _shared_lines(part)
     bare = all(not (one.has_amount or one.station or one.max_effort or one.role) for one in lines)
     long = fmt.kind == "intervals" and (fmt.work_s or 0) >= LEAST_OPEN_S and fmt.repeat == 1
-    if not long or part.each_once or part.exact or len(lines) < 2 or not bare:
+    bars = any(catalog.movements[one.movement].implement == "barbell" for one in lines)
+    minutes = fmt.kind == "every-minute" and not (fmt.scheme or bars) and (fmt.rounds or 0) > 1
+    if not (long or minutes) or part.each_once or part.exact or len(lines) < 2 or not bare:
         return
     if (fmt.rounds or 1) % len(lines):
         return

@@ -363,8 +363,9 @@ class Heads:
         worded = [one for one in phrases if one.kind == "words"]
         alone = all(one.kind in ("words", "and", "plus", "slash") for one in phrases)
         said = {self._exactly(one.text) for one in worded} if alone else set()
-        if not said or None in said:
+        if not said - {None}:
             return False
+        said -= {None}  # "Pool / run"
         if opens_with_sets(following[0]) and not following[0].named:
             return False  # its own sets stand right below
         counted: set[str | None] = set()

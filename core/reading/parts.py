@@ -180,6 +180,9 @@ class Parts:
     def _joins(self, part: PartDraft, found: FormatFound, row: Row) -> bool:
         """Whether the format is one with the part's own: written above its list, or below it."""
         fmt = found.format
+        if part.format is not None and not part.work and _works_in_its_minutes(part.format, fmt):
+            part.notes.append(row.content.strip())  # "40 s work, 20 s rest" below "EMOM 24"
+            return True
         if part.format is not None and not part.work:
             both = merged(part.format, fmt)
             if both is not None:
@@ -391,6 +394,12 @@ def _fills_its_intervals(part: PartDraft, again: int) -> bool:
     for place, one in enumerate(lines, start=1):
         one.station = place
     return True
+
+
+def _works_in_its_minutes(before: Format, fmt: Format) -> bool:
+    """Whether intervals only say how long of each minute is worked."""
+    whole = (fmt.work_s or 0) + (fmt.rest_s or 0)
+    return before.kind == "every-minute" and fmt.kind == "intervals" and whole == (before.interval_s or 60)
 
 
 def _as_often(part: PartDraft, again: int) -> bool:

@@ -69,6 +69,8 @@ MARKED = re.compile(
     r"|^\W*week\s+\d+(?:\s*(?:of|/)\s*\d+)?\W*$"
     r"|^\s*p\.?s\.?\s*[.:,-]\s"
     r"|^\W*(?:rest|breathe|recover|slow\s+down)\s+(?:when(?:ever)?|if)\s+(?:you|your|it|the)\b[^\d]*$"
+    r"|^\W*(?:mon|tue|wed|thu|fri|sat|sun)[a-z]{0,6}\W*(?:off|rest(?:\s+day)?|free)\W*$"
+    r"|^\W*\d{2,3}\s*min(?:ute)?s?\s+class\b[^\d:]*$"
     r"|^\W*(?:heats?\s+)?starts?\s+every\s+\d{1,2}(?::\d{2})?\s*(?:min(?:ute)?s?|')?\W*$"
     r"|^\s*lanes?\s+\d|^[^:]*\bpenalt(?:y|ies)\b|^[^:]*\b(?:you\s+are|you're|is|being|comes?|coming)\s+late\b"
     r"|^\s*none(?:\s+today)?\W*$"

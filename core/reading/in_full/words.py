@@ -76,6 +76,17 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?:snatch|clean|jerk|press|squat|deadlift|bench)\s+(?P<said>to\s+max)\b(?!\s*(?:effort|reps?|cal|\d))",
             "to 1RM",
         ),
+        ("p.", r"(?<!\w)(?P<said>p\.\s?)(?=(?:clean|snatch|jerk)s?\b)", "power "),
+        (
+            "then",
+            r"\beach\s+(?:person|athlete|partner)\s+(?:does\s+)?(?:1|one|a)\s+(?:full\s+)?round,?\s+then\s+(?:switch|swap|change)\b",
+            "alternating rounds",
+        ),
+        (
+            "work",
+            r"\bwork\s*[/,+–-]?\s*\d{1,3}\s?s(?:ec(?:ond)?s?)?\s+(?P<said>(?:to\s+)?(?:move(?:\s+on)?|transition|change|switch|rotate))\b",
+            "rest",
+        ),
         ("every", r"^\W*(?P<said>every(?:one|body))(?=\s*:)", "everyone does"),
         ("each", r"(?<=[,;]\s)each\s+min(?:ute)?(?=\s*:?\s*\d)", "every minute"),
         ("every", r"(?P<said>\s+with\s+every)(?=\s+(?:drop|break|miss|no[- ]?rep|trip)\b)", ", every"),
