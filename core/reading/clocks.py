@@ -132,6 +132,24 @@ def short_days(rows: list[Row]) -> None:
             return
 
 
+_DATED_DAY = re.compile(
+    r"\W*(?:[0-2]?\d|3[01])\.(?:0?[1-9]|1[0-2])\.?\s*,?\s*\(?(?P<day>[^\W\d_]{2,9})\.?\)?\W*"
+)
+
+
+def dated_days(rows: list[Row]) -> None:
+    """'7.12. Mo', '8.12. Di' on rows of their own: days of a week, where more than one stands."""
+    days = {fold(day) for language in languages() for day in language.days}
+    days |= {name[:length].lower() for name in WEEKDAYS for length in (2, 3, len(name))}
+    found = [
+        (row, said)
+        for row in rows
+        if row.role == "work" and (said := _DATED_DAY.fullmatch(row.written)) and fold(said["day"]) in days
+    ]
+    for row, _ in found if len(found) >= LEAST_LABELS else ():
+        row.day = Heading(row.written.strip(" .,-–*#"), None, len(row.text), "day")
+
+
 def initial_days(rows: list[Row]) -> None:
     """'M: ..', 'T: ..', 'W: ..', 'F: ..': days of the week by their first letters, in order."""
     found = [(row, match) for row in rows if row.role == "work" and (match := _INITIAL.match(row.text))]

@@ -20,6 +20,7 @@ from core.reading.clocks import (
     clock_of_the_class,
     clock_rows,
     clock_starts,
+    dated_days,
     initial_days,
     minutes_beside_names,
     minutes_of_the_hour,
@@ -150,6 +151,7 @@ class DocumentPass:
         partners(rows)
         short_days(rows)
         initial_days(rows)
+        dated_days(rows)
         numbered_by_bar(rows)
         ordinals(rows)
         sets_in_order(rows)

@@ -70,6 +70,7 @@ MARKED = re.compile(
     r"|^\s*p\.?s\.?\s*[.:,-]\s"
     r"|^\W*(?:rest|breathe|recover|slow\s+down)\s+(?:when(?:ever)?|if)\s+(?:you|your|it|the)\b[^\d]*$"
     r"|^\W*(?:mon|tue|wed|thu|fri|sat|sun)[a-z]{0,6}\W*(?:off|rest(?:\s+day)?|free)\W*$"
+    r"|^\W*(?:increasing|ascending|climbing|heavier|add\s+weight)(?:\s+(?:each|every|per)\s+(?:set|round))?\W*$"
     r"|^\W*\d{2,3}\s*min(?:ute)?s?\s+class\b[^\d:]*$"
     r"|^\W*(?:heats?\s+)?starts?\s+every\s+\d{1,2}(?::\d{2})?\s*(?:min(?:ute)?s?|')?\W*$"
     r"|^\s*lanes?\s+\d|^[^:]*\bpenalt(?:y|ies)\b|^[^:]*\b(?:you\s+are|you're|is|being|comes?|coming)\s+late\b"
