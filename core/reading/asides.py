@@ -53,8 +53,9 @@ def is_aside(line: Line, run: Sequence[int]) -> bool:
     if any(word in board_words().held for text in words for word in plain_words(text)):
         return False
     before, after = run[0] - 1, run[-1] + 1
-    counted = _counts(line, before) or _counts(line, after)
     kind = board_words().headings.get(" ".join(words), "")
+    headed = kind != "" and _arranges(line, after)  # "Metcon 3 RFT: .."
+    counted = _counts(line, before) or (_counts(line, after) and not headed)
     if kind in AROUND or (kind != "" and not counted):
         return True  # 'row, mobility': a kind of work that names none
     if words and words[0] in board_words().openers and len(run) < len(phrases):
@@ -78,6 +79,16 @@ def _labels_a_name(line: Line, run: Sequence[int]) -> bool:
     """'Hinge: Romanian deadlift 3 x 8': one or two words at the start of a line whose movement was read."""
     first = run == [0] and len(line.phrases[0].text.split()) <= LONGEST_LABEL
     return first and any(mark.role in ("movement", "assumed") for mark in line.marks)
+
+
+def _arranges(line: Line, index: int) -> bool:
+    """'3 RFT', '12 min AMRAP': a number that arranges, and counts no name before it."""
+    return index + 1 < len(line.phrases) and line.phrases[index + 1].kind in (
+        "rounds",
+        "amrap",
+        "for-time",
+        "every",
+    )
 
 
 def _counts(line: Line, index: int) -> bool:
