@@ -85,7 +85,8 @@ class Complexes:
         bars = [self.catalog.movements[one.movement].implement == "barbell" for one in line]
         named = line[: sum(itertools.takewhile(bool, bars))]
         last = named[-1] if len(named) > 1 and sum(bars) == len(named) else None
-        if last is None or not last.loads or any(one.loads or one.percents for one in named[:-1]):
+        apart = len(line) > len(named) and any(one.sets_written or one.scheme for one in named)
+        if last is None or not last.loads or apart or any(one.loads or one.percents for one in named[:-1]):
             return
         for one in named[:-1]:
             lend(last, one, LOADS)

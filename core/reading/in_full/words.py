@@ -76,6 +76,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?:snatch|clean|jerk|press|squat|deadlift|bench)\s+(?P<said>to\s+max)\b(?!\s*(?:effort|reps?|cal|\d))",
             "to 1RM",
         ),
+        ("ramp", r"\bramp(?:ing)?\s+(?:up\s+)?to(?=\s+(?:an?\s+)?(?:heavy|tough|max|\d))", "build to"),
+        ("heavy-ish", r"\bheavy-?ish\b", "heavy"),
         ("p.", r"(?<!\w)(?P<said>p\.\s?)(?=(?:clean|snatch|jerk)s?\b)", "power "),
         (
             "then",
@@ -141,6 +143,21 @@ def _otherwise(text: str) -> Cuts:
     yield from otherwise(text, _SAID_OTHERWISE)
 
 
+_JOINED = re.compile(
+    r"(?<!\w)(?:(?P<a>back|front|air|goblet|overhead|jump|box)(?P<b>squats?)"
+    r"|(?P<c>power|hang|squat|muscle)(?P<d>cleans?|snatch(?:es)?)|(?P<e>push|split|power|squat)(?P<f>press(?:es)?|jerks?)"
+    r"|(?P<g>box)(?P<h>jumps?|steps?)|(?P<i>ring)(?P<j>rows?|dips?)|(?P<k>bench|leg|floor)(?P<l>press(?:es)?)"
+    r"|(?P<m>good)(?P<n>mornings?)|(?P<o>bear)(?P<p>crawls?)|(?P<q>jumping)(?P<r>jacks?|lunges?)|(?P<s>dead)(?P<t>hangs?))(?!\w)",
+    re.IGNORECASE,
+)
+
+
+def _joined_names(text: str) -> Cuts:
+    """'backsquat', 'powerclean': two words."""
+    for said in _JOINED.finditer(text):
+        yield *said.span(), " ".join(filter(None, said.groups()))
+
+
 _TABATA_AGAIN = re.compile(r"(?<=[,;&+]\s)tabata\s+(?P<word>[^\W\d][\w-]*)", re.IGNORECASE)
 
 
@@ -150,4 +167,4 @@ def _tabatas(text: str) -> Cuts:
         yield *said.span(), said["word"]
 
 
-WAYS = (_pulls_and_pushes, _skips, _drills, _one_sided, _two_sides, _tabatas, _otherwise)
+WAYS = (_pulls_and_pushes, _skips, _drills, _one_sided, _two_sides, _joined_names, _tabatas, _otherwise)
