@@ -56,6 +56,8 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ),
         ("as a team", r"^\W*(?:then\s+)?(?P<said>as\s+a\s+(?:team|pair|trio|group))\s*(?=:)"),
         ("score", r"(?<=[,;]\s)score(?:\s+is|:)?\s+[^\d,;:]+(?=\W*$)"),
+        ("you go", r"\(\s*you\s+go,?\s+i\s+go(?P<said>\s*:[^()]*)(?=\))"),
+        (" there", r"(?<=\d)\s+there\b(?=\s*(?:$|[,.;)]))"),
         ("every set", r"(?<!after )(?<!between )(?<!in )\bevery\s+set(?=\W*$)"),
         (
             "add",

@@ -163,6 +163,11 @@ HEAVIEST = re.compile(
     r"(?:[^:+]{0,90}\bcomplex\b[^:+]{0,40}:?\W*|.{0,60}\b(?:1\s?rm|max|heavy\s+single)\s+of\s*:\W*)",
     re.IGNORECASE,
 )
+_ON_A_MACHINE = re.compile(
+    r"\b(?:start|begin|finish|end|then)\b[^.!?\d]{0,20}\d{1,2}\s*(?:min(?:ute)?s?)\s+(?:easy\s+)?on\s+the\s+"
+    r"(?:bike|rower|ski\s?erg|row|ski)\b",
+    re.IGNORECASE,
+)  # "We start with 8 minutes on the bike, easy."
 _TO_FIND = re.compile(r"\b(?:find|establish|build|reach|hit|get)(?:s|es)?\b", re.IGNORECASE)
 _COUNTS_AS = re.compile(
     r"\W*(?:an?|the|each|every)\s+[^\d,;:]{2,30}\bcounts?\s+(?:as\s+|for\s+)?\d+\s*(?:reps?|points?|rounds?)?\W*$",
@@ -455,6 +460,8 @@ class Prose:
         ):
             return True  # "snatch (from the blocks, above the knee) 5 x 2"
         timed = any(seconds_of(one) for one in phrases)
+        if _ON_A_MACHINE.search(text):
+            return True
         if timed and _TO_FIND.search(text) and self._after(phrases, "rm"):
             return True  # "In 8 minutes, each athlete finds a 3RM thruster from the floor."
         return len(words) <= LONGEST_MAX and self._after(phrases, "max")

@@ -34,7 +34,12 @@ def find_tables(rows: list[Row], names: Names) -> None:
 def _division_head(rows: Sequence[Row], at: int) -> tables.Head | None:
     """The head of a table of divisions, by its own words or by the rows below it."""
     below = [one.text for one in rows[at + 1 : at + 1 + tables.LEAST_COLUMNS] if not one.after_blank]
-    return tables.division_head(rows[at].text) or tables.head_of_divisions(rows[at].text, below)
+    text = rows[at].text
+    return (
+        tables.division_head(text)
+        or tables.head_of_divisions(text, below)
+        or tables.cornerless_head(text, below)
+    )
 
 
 def _division_table(rows: list[Row], at: int) -> int:
@@ -43,6 +48,8 @@ def _division_table(rows: list[Row], at: int) -> int:
     if head is None:
         return at + 1
     heads = tables.cells_of(rows[at].text, head.separator)
+    if tables.is_division(heads[0].text):
+        heads.insert(0, tables.Cell("", 0, 0))  # its corner was not pasted
     rows[at].role = "table"
     at += 1
     while at < len(rows) and not rows[at].after_blank:

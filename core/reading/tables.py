@@ -93,7 +93,7 @@ _ONE_TAB = re.compile(r" *\t *")
 _RULE = re.compile(r"^[\s|:+=-]+$")
 GAP = re.compile(r"\s*\|\s*|\t+|\s{3,}")
 DIVISION = (
-    r"(?:rx\+?|rx'?d|elite|open|pro|scaled|sc|intermediate|inter|int|beginners?|"
+    r"(?:rx\+?|rx'?d|elite|open|pro|scaled|sc|intermediate|inter|int|beginners?|beg|"
     r"novice|foundations?|masters?(?:\s*\d\d\+?)?|teens?|level\s?\d|l\d|advanced|fitness|performance)"
 )
 _DIVISION_CELL = re.compile(DIVISION, re.IGNORECASE)
@@ -230,6 +230,16 @@ def head_of_divisions(line: str, below: Sequence[str]) -> Head | None:
             columns: list[Column | None] = ["movement"] * (len(cells) - 1)
             return Head(tuple(columns), separator)
     return None
+
+
+def cornerless_head(line: str, below: Sequence[str]) -> Head | None:
+    """'Rx <tab> Scaled' over 'Clean <tab> 60/40 <tab> 50/35': a head pasted without its empty corner."""
+    cells = cells_of(line, _ONE_TAB) if "\t" in line else []
+    wider = [len(cells_of(one, _ONE_TAB)) == len(cells) + 1 for one in below]
+    if len(cells) < LEAST_COLUMNS or not wider or not all(wider):
+        return None
+    columns: list[Column | None] = ["division" if is_division(cell.text) else None for cell in cells]
+    return Head(tuple(columns), _ONE_TAB) if all(columns) else None
 
 
 def is_division(text: str) -> bool:

@@ -25,7 +25,7 @@ def _ways_in_turn(text: str) -> Cuts:
 
 
 _SETS_OF_WAYS = re.compile(
-    r"(?<![\d.,:])(?P<sets>[2-9])\s?(?:x|×|sets?\s+of|rounds?\s+of|series\s+of)\s?(?P<times>[2-9]|1[0-9]|20)\s?[x×]\s?"
+    r"(?<![\d.,:])(?P<sets>[2-9])\s?(?:x|×|sets?\s+of|rounds?\s+of|series\s+of)\s?\(?\s?(?P<times>[2-9]|1[0-9]|20)\s?[x×]\s?"
     r"(?=\d{2,4}\s?(?:k?m|cals?|s|secs?|min)\b|(?:[2-9]00|1[0-9]00)\b(?!\s?(?:kg|lbs?|%)))",
     re.IGNORECASE,
 )
@@ -68,6 +68,19 @@ def _on_and_off(text: str) -> Cuts:
     for said in _ON_AND_OFF.finditer(text):
         on, off = (_seconds(said[one] or said[other]) for one, other in (("on", "hard"), ("off", "easy")))
         yield said.start(), said.end(), f"{said['times']} x {on} sec on / {off} sec off"
+
+
+_BY_THE_CLOCK = re.compile(
+    r"(?<![\d:])(?P<on>\d?:\d{2})\s*(?P<work>work|on|hard)\s*[/,+–-]?\s*(?P<off>\d?:\d{2})\s*(?P<rest>rest|off|easy)\b",
+    re.IGNORECASE,
+)
+
+
+def _by_the_clock(text: str) -> Cuts:
+    """'0:40 work / 0:20 rest': so many seconds of each."""
+    for said in _BY_THE_CLOCK.finditer(text) if ":" in text else ():
+        on, off = (_seconds(said[one] if said[one][0] != ":" else f"0{said[one]}") for one in ("on", "off"))
+        yield said.start(), said.end(), f"{on} sec {said['work']} / {off} sec {said['rest']}"
 
 
 def _seconds(text: str) -> int:
@@ -162,4 +175,4 @@ def _otherwise(text: str) -> Cuts:
     yield from otherwise(text, _SAID_OTHERWISE)
 
 
-WAYS = (_ways_in_turn, _sets_of_ways, _bare_ways, _on_and_off, _laps, _otherwise)
+WAYS = (_ways_in_turn, _sets_of_ways, _bare_ways, _on_and_off, _by_the_clock, _laps, _otherwise)

@@ -76,6 +76,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?:snatch|clean|jerk|press|squat|deadlift|bench)\s+(?P<said>to\s+max)\b(?!\s*(?:effort|reps?|cal|\d))",
             "to 1RM",
         ),
+        (
+            "moderately",
+            r"\b(?:warm|work|build)(?:ing)?\s+up\s+to\s+an?\s+moderately\s+heavy(?=\s+(?:\d|set|single|double|triple))",
+            "build to a heavy",
+        ),
         ("ramp", r"\bramp(?:ing)?\s+(?:up\s+)?to(?=\s+(?:an?\s+)?(?:heavy|tough|max|\d))", "build to"),
         ("heavy-ish", r"\bheavy-?ish\b", "heavy"),
         ("p.", r"(?<!\w)(?P<said>p\.\s?)(?=(?:clean|snatch|jerk)s?\b)", "power "),
