@@ -11,6 +11,7 @@ from core.reading import tables
 from core.reading.board_words import board_words
 from core.reading.headings import Heading
 from core.reading.names import Names
+from core.reading.phrases import PAIR
 from core.reading.rows import Row
 from core.reading.tables import LEAST_COLUMNS, Cell
 
@@ -134,6 +135,8 @@ def _sets_beside_movements(head_row: Row, head: Sequence[Cell], table: Table, na
         own = [cell for cell in cells[1:] if cell.text not in _NOTHING[:4]]
         counts = all(cell.text.isdecimal() for cell in own)
         joint = "-" if counts else ","
+        if counts and len(own) == PAIR:
+            own.sort(key=lambda cell: -int(cell.text))  # "2-7" would be a range, "7-2" is two sets
         said = [(f"{cell.text}{joint if cell is not own[-1] else ''}", cell) for cell in own]
         lines.append(_line(row, [(cells[0].text, cells[0]), *said]))
     return lines

@@ -120,6 +120,14 @@ _IN_TURN = (
 )  # "30 minutes: 5 min row, 5 min bike, 5 min ski"
 _SO_FAR = r"\d{0,4}\s?(?:km?|m|metres|meters|miles?)"
 _SAID_OTHERWISE = (
+    (
+        "k",
+        re.compile(
+            r"(?:^\W*|[,;.(–-]\s*)(?:each|every)\s+(?P<said>(?P<kilometres>\d{1,2})\s?k)(?=\b[^\d,;:]{0,12}[:,]?\s*\d)",
+            re.IGNORECASE,
+        ),
+        r"\g<kilometres> km",
+    ),
     _FOR_MINUTES,
     _IN_TURN,
     (
