@@ -112,9 +112,7 @@ _SEEKS = re.compile(r"\b(?:find|establish|build|work up|max)\b", re.IGNORECASE)
 _PACES = re.compile(
     r"\W*(?:every|e\d*mom|e\d{2,3}s)\b", re.IGNORECASE
 )  # below a lift: how its sets are paced
-_EXPLAINS = re.compile(
-    r"\s*\([^()]*\d[^()]*,[^()]*\d[^()]*(?:\.{2,}|…)\s*\)\W*"
-)  # "(10 dips, 1 pull-up, ..)"
+_EXPLAINS = re.compile(r"\s*\([^()]*(?:\.{2,}|…)\s*\)\W*")  # "(10 dips, 1 pull-up, 9 dips, ..)"
 _TELLS = re.compile(r"\W*(?:take|do|work|build|perform|complete|then|start|finish)\b", re.IGNORECASE)
 _ENDS_WITH_OR = re.compile(r"[,\s]or\W*$", re.IGNORECASE)  # the next row is another choice
 RULE = " \t-=_*~–—"  # a row of nothing else parts what stands above it from what stands below
@@ -300,7 +298,7 @@ class DocumentPass:
     def _content(self, row: Row, following: Row | None) -> None:
         if row.role != "work" or not row.content.strip():
             return
-        if changes_only(row.text) or goes_on(row.text) or _EXPLAINS.fullmatch(row.text):
+        if changes_only(row.text) or goes_on(row.text) or _explains(row.text):
             row.role = "note"
             return
         if not any(sign.isalnum() for sign in row.content):
@@ -449,6 +447,12 @@ class DocumentPass:
             arranges_more = following.role == "work" and following.format and not following.named
             if arranges_more and not following.after_blank and not following.heading:
                 row.followed |= at + 2 < len(rows) and lists_on(rows[at + 2])
+
+
+def _explains(text: str) -> bool:
+    """'(10 dips, 1 pull-up, 9 dips, 2 pull-ups, ..)': how the ladder above it goes on, in brackets."""
+    listed = text.lstrip()[:1] == "(" and "," in text and any(map(str.isdecimal, text))
+    return listed and _EXPLAINS.fullmatch(text) is not None
 
 
 def _sections_within(rows: Sequence[Row]) -> Iterator[Row]:

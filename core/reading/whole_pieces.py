@@ -184,9 +184,11 @@ class WholePieces:
     def _and_a_division(self, row: Row, start: int, stop: int, first: bool) -> bool:
         """'33 min cap - scaled: 8 rounds': what a division does behind what names nothing."""
         for said in _PARTED.finditer(row.text, start, stop):
+            if not leads_with_division(row.text[said.end() : stop]):
+                continue
             before = self.reading.line(row, start, said.start())
             named = any(self.reading.names.find(one.text) for one in before.phrases if one.kind == "words")
-            if not named and before.phrases and leads_with_division(row.text[said.end() : stop]):
+            if not named and before.phrases:
                 self.pieces.read(row, start, said.start(), first)
                 self.pieces.read(row, said.end(), stop, first=True)
                 return True

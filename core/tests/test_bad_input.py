@@ -32,6 +32,10 @@ HOSTILE = {
     "more lines than anybody reads": "-\n" * 45 * KB,
     "slashes": "10/" * 30 * KB,
     "colons": "1:" * 900,
+    "spaces behind numbers": "1-1-1" + " " * 1_900 + "x",
+    "a line of bars": "| 1 " * 490,
+    "a bracket of numbers": "(" + "1," * 900 + ")",
+    "sets and sets": "1x1 " * 490 + "ss w/ 3",
 }
 
 

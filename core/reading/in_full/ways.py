@@ -142,7 +142,8 @@ _SAID_OTHERWISE = (
     (
         "rest",
         re.compile(
-            r"\d[^:]*?,.*\brest\b(?:\s+\d{1,3}(?::\d{2})?\s*(?:s|secs?|min(?:ute)?s?|'|\")?)?(?P<said>\s*,?\s*[x×]\s?(?P<times>[2-9]|1\d))\W*$",
+            r",\s*(?:\d{1,3}\s?(?:s|secs?|min(?:ute)?s?|'|\")\s+)?rest\b(?:\s+\d{1,3}(?::\d{2})?\s*(?:s|secs?|min(?:ute)?s?|'|\")?)?"
+            r"(?P<said>\s*,?\s*[x×]\s?(?P<times>[2-9]|1\d))\W*$",
             re.IGNORECASE,
         ),
         r", \g<times> rounds",

@@ -54,7 +54,7 @@ def _one_sided(text: str) -> Cuts:
 
 
 _TWO_SIDES = re.compile(
-    r"(?<![\d.,])(?P<one>\d{1,3}\s?(?:m|s|secs?|reps?|ft)?)\s+[^,;\d()]{3,40}?(?P<sides>\s+\(?(?:L|left|R|right)\)?\s*"
+    r"(?<![\d.,])(?P<one>\d{1,3}\s?(?:m|s|secs?|reps?|ft)?)\s{1,3}[^,;\d()\s][^,;\d()]{2,39}?(?P<sides>\s{1,3}\(?(?:L|left|R|right)\)?\s*"
     r"(?:,|/|\+|&|and|then)\s*(?P=one)\s*(?:on\s+(?:the\s+)?)?\(?(?:L|left|R|right)\)?(?:\s+side)?)(?![\w-])",
     re.IGNORECASE,
 )
