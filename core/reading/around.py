@@ -383,16 +383,10 @@ def slashed_minutes(row: Row, chunks: Iterable[Chunk], part: PartDraft | None) -
     signs = ("slash", "comma") if rests else ("slash",)
     slashed = len(named) > 1 and all(chunk.joined_by in signs for chunk in named[1:])
     fmt = part.format if part is not None else None
-    at_once = _ALL_AT_ONCE.search(row.text) is not None
-    turns = (
-        fmt is not None
-        and not at_once
-        and (
-            fmt.kind == "every-minute"
-            or (fmt.kind == "intervals" and (fmt.rounds or 0) % len(named or "1") == 0)
-        )
+    turns = fmt is not None and (
+        fmt.kind == "every-minute" or (fmt.kind == "intervals" and (fmt.rounds or 0) % len(named or "1") == 0)
     )
-    if part is None or not turns or not slashed:
+    if part is None or not turns or not slashed or _ALL_AT_ONCE.search(row.text):
         return
     part.each_once = False  # "hollow rocks / plank, alternating": places say it
     for place, chunk in enumerate(named, start=1):

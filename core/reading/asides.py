@@ -70,9 +70,11 @@ def rounds_of_it(line: Line, run: Sequence[int]) -> bool:
     """'4 rounds of Zorka': words that are what the rounds hold, and stand for it alone."""
     before = [one.kind for one in line.phrases[max(0, run[0] - 2) : run[0] + 1]]
     leads = before[-3:] == ["rounds", "of", "words"] or before[-2:] == ["rounds", "of"]
-    words = plain_words(line.text[line.phrases[run[0]].column : line.phrases[run[-1]].end])
-    known = board_words().plain | board_words().sentences | board_words().passable
-    return leads and 0 < len(words) <= LONGEST_LABEL and not known & set(words)
+    if not leads:
+        return False
+    words = set(plain_words(line.text[line.phrases[run[0]].column : line.phrases[run[-1]].end]))
+    known = (board_words().plain, board_words().sentences, board_words().passable)
+    return 0 < len(words) <= LONGEST_LABEL and all(words.isdisjoint(one) for one in known)
 
 
 def _labels_a_name(line: Line, run: Sequence[int]) -> bool:

@@ -139,15 +139,21 @@ _DATED_DAY = re.compile(
 
 def dated_days(rows: list[Row]) -> None:
     """'7.12. Mo', '8.12. Di' on rows of their own: days of a week, where more than one stands."""
-    days = {fold(day) for language in languages() for day in language.days}
-    days |= {name[:length].lower() for name in WEEKDAYS for length in (2, 3, len(name))}
     found = [
-        (row, said)
+        row
         for row in rows
-        if row.role == "work" and (said := _DATED_DAY.fullmatch(row.written)) and fold(said["day"]) in days
+        if row.role == "work"
+        and (said := _DATED_DAY.fullmatch(row.written))
+        and fold(said["day"]) in _days_in_short()
     ]
-    for row, _ in found if len(found) >= LEAST_LABELS else ():
+    for row in found if len(found) >= LEAST_LABELS else ():
         row.day = Heading(row.written.strip(" .,-–*#"), None, len(row.text), "day")
+
+
+def _days_in_short() -> set[str]:
+    """Days of the week as boards write them, in five languages and in English."""
+    english = {name[:length].lower() for name in WEEKDAYS for length in (2, 3, len(name))}
+    return english | {fold(day) for language in languages() for day in language.days}
 
 
 def initial_days(rows: list[Row]) -> None:

@@ -143,12 +143,11 @@ class Finishing:
                 continue
             if lifts[0] is not loaded[0] and not self._at_the_end(part, kit, lifts):
                 continue
-            for one in lifts:
-                if one is loaded[0]:
-                    continue
+            others = [one for one in lifts if one is not loaded[0]]
+            for one in others:
                 lend(loaded[0], one, WEIGHT)
                 one.assumed.append(f"{loaded[0].load_text} as for the lift above")
-            _loads_of_the_bar(part.work, loaded[0], lifts[1:])
+            _loads_of_the_bar(part.work, loaded[0], others)
 
     def _fills_its_section(self, part: PartDraft) -> None:
         """'Skill, 12 min: bar muscle-ups': one bare movement takes its section's time; a lift's is only a

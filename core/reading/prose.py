@@ -459,10 +459,9 @@ class Prose:
             and phrases[named[0] + 1].kind in ("comma", "open")
         ):
             return True  # "snatch (from the blocks, above the knee) 5 x 2"
-        timed = any(seconds_of(one) for one in phrases)
-        if _ON_A_MACHINE.search(text):
+        if " on the " in text and _ON_A_MACHINE.search(text):
             return True
-        if timed and _TO_FIND.search(text) and self._after(phrases, "rm"):
+        if self._after(phrases, "rm") and _TO_FIND.search(text) and any(map(seconds_of, phrases)):
             return True  # "In 8 minutes, each athlete finds a 3RM thruster from the floor."
         return len(words) <= LONGEST_MAX and self._after(phrases, "max")
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Sequence
 
+from core.reading.in_full.cuts import TIME
 from core.reading.languages import rebuilt
 from core.reading.names import Names
 from core.reading.rows import Row
@@ -41,10 +42,9 @@ def ways_below_a_name(rows: Sequence[Row], names: Names) -> None:
             row.text = row.english.text
 
 
-_TIME = r"(?:\d{0,2}:\d{2}|\d{1,3}\s?(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|['\"”″′]))"
 _EFFORT = re.compile(
-    rf"^\W*(?P<row>(?P<long>{_TIME})\s*(?:hard|fast|strong|on|all\s+out)\b"
-    rf"[\s,/+&–-]*(?:(?P<easy>{_TIME})\s*(?:easy|off|rest|slow|recovery|float))?)\W*$",
+    rf"^\W*(?P<row>(?P<long>{TIME})\s*(?:hard|fast|strong|on|all\s+out)\b"
+    rf"[\s,/+&–-]*(?:(?P<easy>{TIME})\s*(?:easy|off|rest|slow|recovery|float))?)\W*$",
     re.IGNORECASE,
 )
 LEAST_EFFORTS = 3
@@ -55,6 +55,8 @@ def efforts_in_rows(rows: Sequence[Row]) -> None:
     above."""
     how = ""
     found = [_EFFORT.match(row.text) if row.role == "work" else None for row in rows]
+    if len(found) - found.count(None) < LEAST_EFFORTS:
+        return
     for at, (row, effort) in enumerate(zip(rows, found, strict=True)):
         if (goes := _GOES.search(row.text)) is not None:
             how = goes.lastgroup or ""

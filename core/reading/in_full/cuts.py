@@ -6,6 +6,7 @@ import re
 from collections.abc import Iterator, Sequence
 
 Cuts = Iterator[tuple[int, int, str]]  # where a stretch starts and ends, and what stands for it
+TIME = r"(?:\d{0,2}:\d{2}|\d{1,3}\s?(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|['\"”″′]))"  # ':30', '1:40', '40 s'
 Otherwise = tuple[
     str, re.Pattern[str], str
 ]  # what a line must hold in small letters, a pattern, what is meant

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from core.reading.in_full.cuts import Cuts, otherwise
+from core.reading.in_full.cuts import TIME, Cuts, otherwise
 
 _WAY = r"\d+(?:[.,]\d+)?\s?k?m\b"
 _WAYS_IN_TURN = re.compile(
@@ -52,13 +52,12 @@ def _bare_ways(text: str) -> Cuts:
         yield *said.span(name), f"{said[name]} m"
 
 
-_TIME = r"(?:\d{1,2}:\d{2}|\d{1,3}\s?(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|['\"”″′]))"
 _HARD = r"(?:all[\s-]out|hard|fast|sprint|work|full gas|on)"
 _EASY = r"(?:easy|off|rest|slow|recover(?:y)?|light|spin|float)"
 _ON_AND_OFF = re.compile(
     r"(?P<times>\d{1,2})\s?[x×]\s?"
-    rf"(?:\(\s*(?P<on>{_TIME})\s*{_HARD}?\s*[/,+–-]\s*(?P<off>{_TIME})\s*{_EASY}?\s*\)"
-    rf"|(?P<hard>{_TIME})\s*{_HARD}\s*[/,+–-]\s*(?P<easy>{_TIME})\s*{_EASY}(?!\w))",
+    rf"(?:\(\s*(?P<on>{TIME})\s*{_HARD}?\s*[/,+–-]\s*(?P<off>{TIME})\s*{_EASY}?\s*\)"
+    rf"|(?P<hard>{TIME})\s*{_HARD}\s*[/,+–-]\s*(?P<easy>{TIME})\s*{_EASY}(?!\w))",
     re.IGNORECASE,
 )
 
@@ -79,14 +78,14 @@ _BY_THE_CLOCK = re.compile(
 def _by_the_clock(text: str) -> Cuts:
     """'0:40 work / 0:20 rest': so many seconds of each."""
     for said in _BY_THE_CLOCK.finditer(text) if ":" in text else ():
-        on, off = (_seconds(said[one] if said[one][0] != ":" else f"0{said[one]}") for one in ("on", "off"))
+        on, off = (_seconds(said[one]) for one in ("on", "off"))
         yield said.start(), said.end(), f"{on} sec {said['work']} / {off} sec {said['rest']}"
 
 
 def _seconds(text: str) -> int:
     minutes, _, seconds = text.partition(":")
     if seconds:
-        return int(minutes) * 60 + int(seconds)
+        return int(minutes or 0) * 60 + int(seconds)
     number = int(re.sub(r"\D", "", text))
     return number * 60 if "m" in text.lower() or text[-1] in "'′" else number
 
