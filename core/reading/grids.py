@@ -110,18 +110,14 @@ def _movements_over_rounds(head_row: Row, head: Sequence[Cell], table: Table, na
 def _of_a_column(head: str, text: str, named: bool) -> str:
     """What a cell says under its head: '500 m' under 'Row' is 'row for 500 m'."""
     amount = _AMOUNT.fullmatch(text)
-    column = head.lower().strip(" *_.:")
+    column = "rest" if head.lower() == "off" else tables.column_of(head)
     if text.lower() in _NOTHING[:4]:
         return ""
     if named:
         return f"{amount['amount']} {head.lower()} {amount['more']}".strip() if amount else text
-    if column in ("rest", "pause", "recovery", "off"):
-        return f"(rest {text})"
-    if column in ("load", "weight", "kg", "%", "percent", "lb", "lbs"):
-        bare = re.fullmatch(r"[\d.,/-]+", text) is not None
-        unit = {"%": "%", "percent": "%", "lb": " lb", "lbs": " lb"}.get(column, " kg")
-        return f"@ {text}{unit if bare else ''}"
-    return text if column in ("reps", "rep") else f"({text})"
+    if column in ("rest", "percent", "load"):
+        return tables.worded(column, text, tables.unit_named(head))
+    return text if column == "reps" else f"({text})"
 
 
 def _sets_beside_movements(head_row: Row, head: Sequence[Cell], table: Table, names: Names) -> Lines:

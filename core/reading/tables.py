@@ -158,7 +158,7 @@ def read_head(line: str) -> Head | None:
         cells = cells_of(line, separator)
         if len(cells) < LEAST_COLUMNS:
             continue
-        columns = tuple(_column(cell.text) for cell in cells)
+        columns = tuple(column_of(cell.text) for cell in cells)
         if not cells[0].text and len(_AMOUNTS & set(columns)) > 1:
             columns = ("movement", *columns[1:])  # the corner above the names is empty
         known = {column for column in columns if column}
@@ -170,7 +170,12 @@ def read_head(line: str) -> Head | None:
 _AMOUNTS = {"sets", "reps", "sets-reps", "percent", "load", "men"}
 
 
-def _column(text: str) -> Column | None:
+def unit_named(head: str) -> str:
+    """What bare loads under a head are in: 'lbs' says pounds."""
+    return "lb" if re.search(r"\blbs?\b", head, re.IGNORECASE) and "kg" not in head.lower() else "kg"
+
+
+def column_of(text: str) -> Column | None:
     plain = text.lower().strip(" *_.:")
     named = next((column for column, words in HEAD_WORDS if plain in words), None)
     return named or ("division" if is_division(text) else None)
@@ -309,12 +314,14 @@ def line_of(
     if "division" in said:
         pieces.append((said["division"].text, said["division"]))
     pieces += _of_both_sexes(said)
+    heads = dict(zip(reversed(head.columns), reversed(head.words), strict=False))
+    unit = unit_named(heads.get("load", ""))
     for column in ("time", "percent", "load", "rpe", "tempo", "rest", "note"):
-        if column in said and (words := _worded(column, said[column].text)):
+        if column in said and (words := worded(column, said[column].text, unit)):
             pieces.append((words, said[column]))
     by_the_way = zip(head.columns, cells, strict=False)
     beside = [(str(column), cell) for column, cell in by_the_way if column in BESIDE and cell.text]
-    pieces += [(_worded(column, cell.text), cell) for column, cell in beside if cell is not said.get("note")]
+    pieces += [(worded(column, cell.text), cell) for column, cell in beside if cell is not said.get("note")]
     beyond = [cell for column, cell in told if said[column] is not cell and (column, cell) not in beside]
     beyond += [cell for cell in cells[len(head.columns) :] if cell.text]
     line = composed([*pieces, *((cell.text, cell) for cell in beyond)], english)
@@ -372,13 +379,13 @@ def line_of_division(text: str, standard: Standard, english: Translated, names: 
     return composed([(cell.text, cell) for cell in pieces], english)
 
 
-def _worded(column: str, text: str) -> str:
-    """A cell's words as a line would say them."""
+def worded(column: str, text: str, unit: str = "kg") -> str:
+    """A cell's words as a line would say them; unit: of a bare load."""
     bare = re.fullmatch(r"[+]?[\d.,/ -]+", text) is not None
     if column == "percent":
         return f"@ {text}%" if bare else f"@ {text}"
     if column == "load":
-        return f"@ {text} kg" if bare else f"@ {text}"
+        return f"@ {text} {unit}" if bare else f"@ {text}"
     if column == "rpe":
         return f"@ RPE {text}" if bare else text
     if column == "tempo":

@@ -64,6 +64,14 @@ class Grids(unittest.TestCase):
             self.assertTrue(read_workout(text).works, text)
         self.assertEqual(asked("Movement | Sets | Reps\nBack squat | 5 | 5"), [("back-squat", 25)])
 
+    def test_a_column_of_pounds_is_none_of_kilograms(self):
+        """225 lb are 102 kg (NIST Special Publication 811: 1 lb = 0.45359237 kg)."""
+        for head, kg in (("lbs", 102.06), ("load (kg)", 225), ("weight", 225), ("lb", 102.06)):
+            (work,) = read_workout(f"Exercise\tSets\tReps\t{head}\nBack squat\t5\t5\t225").works
+            self.assertAlmostEqual(work.loads[0] * (0.45359237 if work.load_unit == "lb" else 1), kg, 2, head)
+            sets = read_workout(f"Deadlift\nSet | {head} | Reps\n1 | 225 | 5\n2 | 225 | 5").works
+            self.assertEqual({one.load_unit for one in sets}, {"lb" if "lb" in head else "kg"}, head)
+
     def test_every_cell_that_is_not_read_is_handed_back(self):
         table = "| Round | Row | Zork |\n| 1 | 500 m | 30 |\n| 2 | 400 m | 25 |"
         workout = read_workout(table)
