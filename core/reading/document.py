@@ -29,6 +29,7 @@ from core.reading.clocks import (
     weeks_side_by_side,
 )
 from core.reading.divisions import leads_with_division
+from core.reading.dress import undressed
 from core.reading.formats import TELLING
 from core.reading.grids import grids
 from core.reading.headings import (
@@ -277,16 +278,19 @@ class DocumentPass:
 
     def _rows(self, lines: Sequence[str]) -> Iterator[Row]:
         blank = False
-        for number, (line, in_case) in enumerate(zip(lines, cased(lines), strict=True), start=1):
+        for number, (line, bare) in enumerate(zip(lines, undressed(cased(lines)), strict=True), start=1):
+            if bare is None:
+                continue
             if not line.strip(RULE):
                 blank = True
                 continue
-            plain = without_symbols(in_case)
+            plain = without_symbols(bare.text)
             if len(line) > MAX_LINE:
-                yield Row(number, line, Translated(plain), 0, blank, plain[:1], role="too-long")
+                yield Row(number, line, replace(bare, text=plain), 0, blank, plain[:1], role="too-long")
             else:
                 plain = without_brackets(without_plural(without_rule(plain)))
-                english = self.translator.line(plain) if self.translator else Translated(plain)
+                english = replace(bare, text=plain)
+                english = self.translator.line(english) if self.translator else english
                 english = in_full(english, self.names.starts)
                 yield Row(number, line, english, indent_of(plain), blank, english.text)
             blank = False

@@ -145,12 +145,12 @@ class Translator:
                 self.terms.setdefault(term, english)
         self.firsts = {term[0] for term in self.terms}
 
-    def line(self, text: str) -> Translated:
+    def line(self, line: Translated) -> Translated:
         """A line in English; as it is where it holds no word of these languages."""
-        folded = fold(text)
+        folded = fold(line.text)
         words = [(found.group(), found.start(), found.end()) for found in _WORD.finditer(folded)]
         cuts = list(self._cuts(folded, words))
-        return rebuilt(Translated(text), cuts) if cuts else Translated(text)
+        return rebuilt(line, cuts) if cuts else line
 
     def _cuts(self, folded: str, words: list[tuple[str, int, int]]) -> Iterator[tuple[int, int, str]]:
         at = 0
