@@ -1,6 +1,6 @@
-"""What adorns a whole text and says nothing of its own (a bullet or the mark of a quotation before every
-line, every line in bold, a blank line after each), taken off before the text is
-read, with the way back to its own columns."""
+"""What adorns a text and says nothing of its own, taken off before the text is read, with the way back to its
+own columns: a full stop behind an entry, a bullet or the mark of a quotation before every line or before what
+is numbered anyhow, every line in bold, a blank line after each."""
 
 from __future__ import annotations
 
@@ -11,40 +11,69 @@ from collections.abc import Sequence
 from core.reading.languages import Translated, rebuilt
 
 LEAST_LINES = 3  # from which what every line wears is a habit; common practice
+HABIT = 2 / 3  # of a text's short lines, from which a stop behind them is one; common practice
+MOST_WORDS = 14  # of an entry of a list, behind which a full stop ends no sentence; common practice
+_STOP = re.compile(r"(?<=[\w)%\]'\"′″+])[.;](?=\s*$)")
+_SENTENCE = re.compile(r"[.!?;]\s+\S")
+_ENTRY = re.compile(r"\s*(?:[-*•–]\s*|[A-Ha-h]?\d?[a-d]?[).:]?\s+)?[@(]?\d")
 _DRESSES = (
     re.compile(r"\s*(?P<front>(?P<sign>[•▪◦‣●○✓✔☐>]|[-*–—](?=\s))\s?)"),
     re.compile(r"\s*(?P<front>(?P<sign>\*\*|__|~~|`))(?=[^\s*_]).*?(?P<behind>(?P=sign)\s*)?$"),
 )
+_BEFORE_A_LABEL = re.compile(  # '- 1) 12 cal row', '• A. Snatch', '- 0-10 warm-up'
+    r"\s*(?P<front>[-*•–—]\s+)(?=(?:\d{1,2}|[A-H]\d?|\d[a-d])[.):]\s|\d{1,2}['’]\s|\d{1,2}\s+[-–—]\s+\S"
+    r"|\d{1,2}[-–]\d{1,2}:?\s+[A-Z])"
+)
+_Lines = dict[int, Translated]  # number from 0 -> a line that says something
 
 
 def undressed(lines: Sequence[str]) -> list[Translated | None]:
     """Every line without the text's dress; None for a blank line that parts nothing."""
-    bare: list[Translated | None] = list(map(Translated, lines))
-    said = [number for number, line in enumerate(lines) if line.strip()]
-    if len(said) < LEAST_LINES:
-        return bare
-    for dress in _DRESSES:
-        _take_off(dress, bare, said)
-    for number in _parting_nothing(said):
-        bare[number] = None
-    return bare
+    said = {number: Translated(line) for number, line in enumerate(lines) if line.strip()}
+    _take_off_stops(said)
+    for dress in _DRESSES if len(said) >= LEAST_LINES else ():
+        _take_off(said, {number: dress.match(line.text) for number, line in said.items()})
+    labels = {number: label for number, line in said.items() if (label := _BEFORE_A_LABEL.match(line.text))}
+    if len(labels) > 1:
+        _cut(said, labels)
+    silent = _parting_nothing(list(said)) if len(said) >= LEAST_LINES else frozenset()
+    return [
+        None if number in silent else said.get(number, Translated(line)) for number, line in enumerate(lines)
+    ]
 
 
-def _take_off(dress: re.Pattern[str], bare: list[Translated | None], said: Sequence[int]) -> None:
+def _take_off_stops(said: _Lines) -> None:
+    """'5 pull-ups.', 'AMRAP 12.': entries of a list; 'Row.' too where most lines end so. No column moves."""
+    stops = {number: stop.start() for number, line in said.items() if (stop := _stop_of(line.text))}
+    short = sum(len(line.text.split()) <= MOST_WORDS for line in said.values())
+    habit = len(stops) >= max(2, HABIT * short)
+    for number, at in stops.items():
+        text = said[number].text
+        if habit or _ENTRY.match(text):
+            said[number] = Translated(f"{text[:at]} {text[at + 1 :]}")
+
+
+def _stop_of(line: str) -> re.Match[str] | None:
+    """The full stop behind a short line that holds no sentence."""
+    stop = _STOP.search(line)
+    return None if _SENTENCE.search(line) or len(line.split()) > MOST_WORDS else stop
+
+
+def _take_off(said: _Lines, worn: dict[int, re.Match[str] | None]) -> None:
     """One sign before every line, and behind it where it stands there again."""
-    worn = {number: dress.match(line.text) for number in said if (line := bare[number]) is not None}
-    if len({match and match["sign"] for match in worn.values()}) != 1:
-        return
-    for number, match in worn.items():
-        line = bare[number]
-        if match is not None and line is not None:
-            named = [name for name in ("front", "behind") if match.groupdict().get(name)]
-            bare[number] = rebuilt(line, [(*match.span(name), "") for name in named])
+    matches = {number: match for number, match in worn.items() if match is not None}
+    if len(matches) == len(said) and len({match["sign"] for match in matches.values()}) == 1:
+        _cut(said, matches)
 
 
-def _parting_nothing(said: Sequence[int]) -> list[int]:
+def _cut(said: _Lines, matches: dict[int, re.Match[str]]) -> None:
+    """Lines without what stands in front of and behind them."""
+    for number, match in matches.items():
+        groups = [match.span(name) for name, words in match.groupdict().items() if words and name != "sign"]
+        said[number] = rebuilt(said[number], [(*span, "") for span in groups])
+
+
+def _parting_nothing(said: Sequence[int]) -> frozenset[int]:
     """The blank lines of a text that has one after every line; of two or more in a row one still parts."""
     gaps = [range(above + 1, below) for above, below in itertools.pairwise(said)]
-    if not all(gaps):
-        return []
-    return [gap[0] for gap in gaps if len(gap) == 1]
+    return frozenset(gap[0] for gap in gaps if len(gap) == 1) if all(gaps) else frozenset()
