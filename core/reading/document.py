@@ -179,7 +179,7 @@ class DocumentPass:
             other = following is not None and row.role == following.role == "work" and not following.heading
             if following is not None and other and _ENDS_WITH_OR.search(row.text):
                 following.role = "note"
-        self.heads.title(rows)
+        self.heads.titles(rows)
         self._follow(rows)
         self._lifts(rows)
         return self._lifts_within(rows)

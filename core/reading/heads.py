@@ -54,6 +54,7 @@ _ARRANGED = ("amrap", "every", "for-time", "tabata", "interval")
 _KINDS_OF_WORK = frozenset(
     ("skill", "skills", "strength", "technique", "conditioning", "accessory", "drills", "metcon")
 )
+MOST_BEFORE = 3  # rows of a greeting and of names, above which no session is named; common practice
 MOST_TIMES = 6  # that a list is done, said as "x 3" behind its name
 LONGEST_CALLED = 4  # words of a piece's own name
 LONGEST_CAPITALS = 6  # words of a line of capitals that is a heading
@@ -316,46 +317,44 @@ class Heads:
         match = self.names.find(phrase.text)
         return match is not None and match.confidence == 1
 
-    def title(self, rows: list[Row]) -> None:
-        """A first row of words that say no work names the session."""
-        if (
-            len(rows) < 2
-            or rows[0].heading
-            or rows[0].role not in ("work", "note")
-            or (rows[0].number > 3 and rows[0].after_blank)
-        ):
-            return
-        row = rows[0]
+    def titles(self, rows: list[Row]) -> None:
+        """A first row of words that say no work names the session, or what is done on a day."""
+        firsts = [0, *(at + 1 for at, row in enumerate(rows) if _heads_a_day(row))]
+        for first in firsts:
+            for at in range(first, min(first + MOST_BEFORE, len(rows) - 1)):
+                if self._names_the_session(rows, at):
+                    rows[at].role = "title"
+                if rows[at].role == "work" and not all(note for *_, note in rows[at].pieces):
+                    break
+
+    def _names_the_session(self, rows: Sequence[Row], at: int) -> bool:
+        row, below = rows[at], rows[at + 1]
+        if row.heading or row.role not in ("work", "note") or (not at and row.number > 3 and row.after_blank):
+            return False
         phrases = row.phrases(row.start, len(row.text))
-        if self.prose.is_dated(phrases, row.content) and lists_on(rows[1]) and rows[1].named:
-            row.role = "title"  # "Swim/run Saturday" above what is done
-            return
-        if not rows[1].after_blank and only_says_who(phrases):
-            return  # "Partner workout:" right above its list
-        if rows[1].after_blank and _A_LESSON.search(row.content):
-            row.role = "title"  # "Barbell basics, lesson 5: the clean"
-            return
-        if rows[1].heading is not None and rows[1].heading.opens == "day" and _OF_A_WEEK.match(row.content):
-            row.role = "title"  # "Benchmark week: test your 2k row and your 1RM" above its days
-            return
+        if self.prose.is_dated(phrases, row.content) and lists_on(below) and below.named:
+            return True  # "Swim/run Saturday" above what is done
+        if not below.after_blank and only_says_who(phrases):
+            return False  # "Partner workout:" right above its list
+        if below.after_blank and _A_LESSON.search(row.content):
+            return True  # "Barbell basics, lesson 5: the clean"
+        if below.heading is not None and below.heading.opens == "day" and _OF_A_WEEK.match(row.content):
+            return True  # "Benchmark week: test your 2k row and your 1RM" above its days
         ends = _ENDS_A_TITLE.search(row.content) and not any(
             one.kind in COUNTED | ARRANGES for one in phrases
         )
-        if ends and not rows[1].after_blank and self._counts_below(rows, 0):
-            row.role = "title"  # "Run/row test"
-            return
-        if self._names_what_follows(phrases, rows[1:]) or self._pairs_a_kind(phrases, rows):
-            row.role = "title"  # "BACK SQUAT" above "Back squat 5 x 5"
-            return
-        if self.prose.is_title(row.content, phrases) and not leads_with_division(row.content):
-            row.role = "title"
+        if ends and not below.after_blank and self._counts_below(rows, at):
+            return True  # "Run/row test"
+        if self._names_what_follows(phrases, rows[at + 1 :]) or self._pairs_a_kind(phrases, rows, at):
+            return True  # "BACK SQUAT" above "Back squat 5 x 5"
+        return self.prose.is_title(row.content, phrases) and not leads_with_division(row.content)
 
-    def _pairs_a_kind(self, phrases: Sequence[Phrase], rows: Sequence[Row]) -> bool:
+    def _pairs_a_kind(self, phrases: Sequence[Phrase], rows: Sequence[Row], at: int) -> bool:
         """'Row & lift', 'Run/gymnastics' above what is counted: a movement beside a kind of work."""
         worded = [one for one in phrases if one.kind == "words"]
         signs = all(one.kind in ("words", "slash", "and", "plus", "dash") for one in phrases)
         kinds = [" ".join(one.text.lower().split()) in board_words().headings for one in worded]
-        return len(worded) > 1 and signs and any(kinds) and not all(kinds) and self._counts_below(rows, 0)
+        return len(worded) > 1 and signs and any(kinds) and not all(kinds) and self._counts_below(rows, at)
 
     def _names_what_follows(self, phrases: Sequence[Phrase], following: Sequence[Row]) -> bool:
         """Whether bare names stand alone ('Back squat', 'Swing & sprint'), and rows below count the same
@@ -381,6 +380,11 @@ class Heads:
         match = self.names.find(text)
         exact = match is not None and match.confidence == 1 and not match.left_over
         return match.movement if match is not None and exact else None
+
+
+def _heads_a_day(row: Row) -> bool:
+    """'Tuesday' on a row of its own."""
+    return row.heading is not None and row.heading.opens == "day" and not row.content.strip(" *_#:")
 
 
 def _within_a_warm_up(rows: Sequence[Row], at: int) -> bool:

@@ -153,13 +153,14 @@ class _Reader:
             self._work_row(row)
 
     def _title(self, row: Row) -> None:
-        self.title = _bare_title(row.written)
+        title = _bare_title(row.written)
+        self.title = self.title or title
         self.reading.mark(row, 0, len(row.text.rstrip()), "title", "the session's name")
         self._team_of_all(row)
-        self.reading.parts.kit = kit_of_all(self.title)
-        if (each := _OF_EACH.search(self.title)) is not None:
+        self.reading.parts.kit = kit_of_all(title)
+        if (each := _OF_EACH.search(title)) is not None:
             self.reading.parts.current(row.number).each_reps = int(each[1])
-        match = self.reading.names.find(self.title)
+        match = self.reading.names.find(title)
         movement = self.reading.catalog.movements.get(match.movement) if match else None
         if movement is not None and movement.family in GOING:
             self.reading.attacher.of_title = movement.id  # "Row intervals": lines below only say how far
@@ -281,6 +282,7 @@ class _Reader:
             self._team_of_heading(row, heading.end)
         elif heading.opens == "day":
             self.pieces.pending = heading.name
+            parts.kit = self.reading.attacher.of_title = ""
         else:
             self._note(row, row.as_written(0, heading.end))
             if parts.last:
