@@ -38,7 +38,7 @@ from core.reading.headings import (
 )
 from core.reading.heads import LONGEST_CAPITALS, Heads
 from core.reading.in_full import in_full
-from core.reading.languages import Translated, Translator
+from core.reading.languages import Translator
 from core.reading.names import Names
 from core.reading.numbering import (
     arranges_itself,
@@ -84,6 +84,7 @@ from core.reading.rows import (
 from core.reading.rungs import goes_on, rungs_in_rows
 from core.reading.several import PieceCuts
 from core.reading.side_by_side import side_by_side
+from core.reading.signs import one_space, usual_signs
 from core.reading.stretches import minutes_in_stretches, stretches_within, supersets_within
 from core.reading.table_rows import find_tables
 from core.reading.team_roles import change_said, changes_only, team_roles, without_open
@@ -278,7 +279,9 @@ class DocumentPass:
 
     def _rows(self, lines: Sequence[str]) -> Iterator[Row]:
         blank = False
-        for number, (line, bare) in enumerate(zip(lines, undressed(cased(lines)), strict=True), start=1):
+        for number, (line, bare) in enumerate(
+            zip(lines, undressed(cased([one_space(line) for line in lines])), strict=True), start=1
+        ):
             if bare is None:
                 continue
             if not line.strip(RULE):
@@ -291,7 +294,7 @@ class DocumentPass:
                 plain = without_brackets(without_plural(without_rule(plain)))
                 english = replace(bare, text=plain)
                 english = self.translator.line(english) if self.translator else english
-                english = in_full(english, self.names.starts)
+                english = in_full(usual_signs(english), self.names.starts)
                 yield Row(number, line, english, indent_of(plain), blank, english.text)
             blank = False
 

@@ -24,6 +24,7 @@ _BEFORE_A_LABEL = re.compile(  # '- 1) 12 cal row', '• A. Snatch', '- 0-10 war
     r"\s*(?P<front>[-*•–—]\s+)(?=(?:\d{1,2}|[A-H]\d?|\d[a-d])[.):]\s|\d{1,2}['’]\s|\d{1,2}\s+[-–—]\s+\S"
     r"|\d{1,2}[-–]\d{1,2}:?\s+[A-Z])"
 )
+_GAP = re.compile(r"(?<=[^\s.):]) {2,3}(?=\S)")
 _Lines = dict[int, Translated]  # number from 0 -> a line that says something
 
 
@@ -36,6 +37,7 @@ def undressed(lines: Sequence[str]) -> list[Translated | None]:
     labels = {number: label for number, line in said.items() if (label := _BEFORE_A_LABEL.match(line.text))}
     if len(labels) > 1:
         _cut(said, labels)
+    _close_gaps(said)
     silent = _parting_nothing(list(said)) if len(said) >= LEAST_LINES else frozenset()
     return [
         None if number in silent else said.get(number, Translated(line)) for number, line in enumerate(lines)
@@ -71,6 +73,15 @@ def _cut(said: _Lines, matches: dict[int, re.Match[str]]) -> None:
     for number, match in matches.items():
         groups = [match.span(name) for name, words in match.groupdict().items() if words and name != "sign"]
         said[number] = rebuilt(said[number], [(*span, "") for span in groups])
+
+
+def _close_gaps(said: _Lines) -> None:
+    """Two spaces where one is meant: in a line above and below which no other has any, so no row of a table."""
+    gaps = {number: list(_GAP.finditer(line.text)) for number, line in said.items()}
+    for above, number, below in zip([None, *said], said, [*list(said)[1:], None], strict=False):
+        beside = any(gaps[one] for one in (above, below) if one is not None)
+        if gaps[number] and not beside:
+            said[number] = rebuilt(said[number], [(one.start() + 1, one.end(), "") for one in gaps[number]])
 
 
 def _parting_nothing(said: Sequence[int]) -> frozenset[int]:

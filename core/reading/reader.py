@@ -64,7 +64,7 @@ def read_workout(
     text.
     """
     check_text(text)
-    return _Reader(Reading(catalog or load_catalog(), taught, notes, text)).read(text)
+    return _Reader(Reading(catalog or load_catalog(), taught, notes)).read(text)
 
 
 _OF_EACH = re.compile(r"(?<![-/\d])(\d{1,3})\s+(?:reps?\s+)?(?:of\s+)?each\b(?!\s+side)", re.IGNORECASE)
@@ -93,6 +93,7 @@ class _Reader:
         rows = DocumentPass(names, Prose(names, little), translator(shown) if shown else None).read(
             [line for _, line in self.lines]
         )
+        self.reading.settle(rows)
         gap = False
         for row in rows:
             gap |= row.after_blank

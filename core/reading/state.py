@@ -3,6 +3,7 @@ as."""
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import replace
 
 from core.catalog import Catalog
@@ -27,7 +28,7 @@ MOST_GUESSES = 200  # unread places of one text that get candidates; beyond it t
 class Reading:
     """One text being read."""
 
-    def __init__(self, catalog: Catalog, taught: dict[str, str] | None, notes: frozenset[str], text: str):
+    def __init__(self, catalog: Catalog, taught: dict[str, str] | None, notes: frozenset[str]):
         self.catalog = catalog
         self.names = Names(catalog, taught)
         self.parts = Parts(catalog)
@@ -36,11 +37,16 @@ class Reading:
         self.complexes = Complexes(catalog)
         self.divisions = DivisionAttacher(self.parts, catalog)
         self.note_words = notes
-        self.system = system_of(text)
-        self.percents = only_percents(text)
+        self.system = ""  # "kg" or "lb", of the whole text
+        self.percents = False  # whether a lone number behind "@" is one
         self.unread: list[Unread] = []
         self.marks: list[Mark] = []
         self.guesses = 0
+
+    def settle(self, rows: Iterable[Row]) -> None:
+        """What the whole text says of its numbers, before any of them is read."""
+        text = "\n".join(row.text for row in rows)
+        self.system, self.percents = system_of(text), only_percents(text)
 
     def mark(self, row: Row, start: int, end: int, role: MarkRole, says: str) -> None:
         """Say what a stretch of a row (columns from 0) was read as."""

@@ -1,0 +1,56 @@
+"""One spelling of the signs that boards write in several: '75 percent' and '75 %', '5 x 3 at 80' and '5 x 3 @
+80', '43 / 30 kg' and '43/30 kg', two spaces where one is meant."""
+
+from __future__ import annotations
+
+import re
+
+from core.reading.in_full.cuts import Cuts, Otherwise, otherwise
+from core.reading.languages import Translated, rebuilt
+
+_SPACES = dict.fromkeys((160, *range(8192, 8203), 8239, 12288), " ")  # Unicode, "Zs"
+_LOAD = r"\d{1,3}(?:[.,]\d{1,2})?"
+_SIGNS: tuple[Otherwise, ...] = tuple(
+    (need, re.compile(pattern, re.IGNORECASE), full)
+    for need, pattern, full in (
+        ("per", r"(?<=\d)\s?(?:per\s?cent|pct)\b\.?", " %"),
+        (
+            "at ",
+            r"(?:(?<=\d)|(?<=singles)|(?<=doubles)|(?<=triples)|(?<=reps)|(?<=emom))"
+            r"(?P<said>\s+at\s+)(?=[4-9]\d(?:[.,]5)?\+?\s*(?:$|[,;|)%]|\s(?:\d|emom\b|\()))",
+            " @ ",
+        ),
+        ("at ", r"(?<=[a-z]\s)(?P<said>at)(?=\s+[1-6][0-3][0-6x][0-3]\s*$)", "@"),
+        (
+            " / ",
+            rf"(?<![\d/]\s)(?<![\w.,/])(?P<front>{_LOAD}) / (?P<back>{_LOAD})"
+            r"(?=\s*(?:kg|lbs?|#)(?!\w|\s*/)|\s*[,)]|\s*$)",
+            r"\g<front>/\g<back>",
+        ),
+    )
+)
+
+
+def one_space(line: str) -> str:
+    """A line with spaces of every kind as the usual one; no column moves."""
+    return line if line.isascii() else line.translate(_SPACES)
+
+
+def usual_signs(line: Translated) -> Translated:
+    """A line with the usual spelling of its signs."""
+    for sign in _SIGNS:
+        cuts = list(otherwise(line.text, [sign]))
+        line = rebuilt(line, cuts) if cuts else line
+    cuts = list(_percents_of_all(line.text)) if "%" in line.text else []
+    return rebuilt(line, cuts) if cuts else line
+
+
+_AT = re.compile(r"@ ?(?P<said>[3-9]\d(?:[.,]5)?|1[01]\d)(?P<unit> ?%| ?(?:kg|lb|[-–/]|\d))?", re.IGNORECASE)
+
+
+def _percents_of_all(text: str) -> Cuts:
+    """'sets 1-2 @ 65, sets 3-4 @ 75 %': the sign behind the last of them is that of all."""
+    *before, last = list(_AT.finditer(text)) or [None]
+    if last is not None and (last["unit"] or "").strip() == "%" and not any(one["unit"] for one in before):
+        for one in before:
+            yield one.end("said"), one.end("said"), " %"
