@@ -117,6 +117,7 @@ _PACES = re.compile(
 _EXPLAINS = re.compile(r"\s*\([^()]*(?:\.{2,}|…)\s*\)\W*")  # "(10 dips, 1 pull-up, 9 dips, ..)"
 _TELLS = re.compile(r"\W*(?:take|do|work|build|perform|complete|then|start|finish)\b", re.IGNORECASE)
 _ENDS_WITH_OR = re.compile(r"[,\s]or\W*$", re.IGNORECASE)  # the next row is another choice
+SHORTEST_RULE = 3  # signs; common practice
 RULE = " \t-=_*~–—"  # a row of nothing else parts what stands above it from what stands below
 
 
@@ -278,14 +279,14 @@ class DocumentPass:
     # -- rows ---------------------------------------------------------------------------------------
 
     def _rows(self, lines: Sequence[str]) -> Iterator[Row]:
-        blank = False
+        blank = parted = False
         for number, (line, bare) in enumerate(
             zip(lines, undressed(cased([one_space(line) for line in lines])), strict=True), start=1
         ):
             if bare is None:
                 continue
             if not line.strip(RULE):
-                blank = True
+                blank, parted = True, parted or len(line.strip()) >= SHORTEST_RULE
                 continue
             plain = without_symbols(bare.text)
             if len(line) > MAX_LINE:
@@ -295,8 +296,8 @@ class DocumentPass:
                 english = replace(bare, text=plain)
                 english = self.translator.line(english) if self.translator else english
                 english = in_full(usual_signs(english), self.names.starts)
-                yield Row(number, line, english, indent_of(plain), blank, english.text)
-            blank = False
+                yield Row(number, line, english, indent_of(plain), blank, english.text, parted)
+            blank = parted = False
 
     # -- headings -----------------------------------------------------------------------------------
 

@@ -319,7 +319,7 @@ class Heads:
 
     def titles(self, rows: list[Row]) -> None:
         """A first row of words that say no work names the session, or what is done on a day."""
-        firsts = [0, *(at + 1 for at, row in enumerate(rows) if _heads_a_day(row))]
+        firsts = [0, *(at + 1 - row.parted for at, row in enumerate(rows) if row.parted or _heads_a_day(row))]
         for first in firsts:
             for at in range(first, min(first + MOST_BEFORE, len(rows) - 1)):
                 if self._names_the_session(rows, at):

@@ -82,6 +82,7 @@ class _Reader:
         self.preface: list[str] = []
         self.title = ""
         self.lines: tuple[tuple[int, str], ...] = ()  # number -> text, as written
+        self.of_all: tuple[int | None, str, str] | None = None  # who shares, how, and with what, on every day
         self.sure: set[int] = set()  # lines whose doubts were answered
 
     def read(self, text: str) -> Workout:
@@ -137,6 +138,8 @@ class _Reader:
             self.reading.parts.each_lasts = (int(blocks[1]), int(blocks[2]) * 60)
         for start, end, says in row.marks:
             self.reading.mark(row, start, end, "note", says)
+        if row.parted:
+            self._begin_anew()
         if row.role == "too-long":
             reason = f"a line of over {MAX_LINE} characters"
             self.reading.unread.append(Unread(row.number, 1, row.written[:80], reason))
@@ -227,6 +230,8 @@ class _Reader:
             return
         if row.heading is not None:
             self._open(row)
+        elif row.parted and (row.named or row.followed) and any(part.work for part in self.reading.parts.all):
+            self.reading.parts.next(row.number)  # below a rule
         if self.columns.read(row):
             return
         stations = _stations_of(row)
@@ -283,11 +288,21 @@ class _Reader:
             self._team_of_heading(row, heading.end)
         elif heading.opens == "day":
             self.pieces.pending = heading.name
-            parts.kit = self.reading.attacher.of_title = ""
+            self._begin_anew()
         else:
             self._note(row, row.as_written(0, heading.end))
             if parts.last:
                 parts.last.block_division = None
+
+    def _begin_anew(self) -> None:
+        """A day or a rule ends what a name above it said of its pieces: how many share, and with what. What
+        stands above all work stays."""
+        parts = self.reading.parts
+        if self.of_all is None:
+            worked = any(part.work for part in parts.all)
+            self.of_all = (None, "", "") if worked else (parts.team, parts.share, parts.kit)
+        parts.team, parts.share, parts.kit = self.of_all
+        self.reading.attacher.of_title = ""
 
     def _time_of_heading(self, row: Row, end: int) -> None:
         """'Finisher, 6 min: EMOM ..': how long the section lasts."""

@@ -116,6 +116,7 @@ class Row:
     indent: int
     after_blank: bool
     text: str = ""
+    parted: bool = False  # whether a rule stands above it: a row of dashes
     start: int = 0
     role: RowRole = "work"
     heading: Heading | None = None
