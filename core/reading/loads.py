@@ -207,6 +207,11 @@ SURELY_POUNDS = {
     "hand": frozenset(((50, 35), (70, 53), (53, 35), (55, 35), (70, 50), (62, 44))),
     "ball": frozenset(((20, 14), (14, 10), (30, 20))),
 }  # in any text: nobody's standard in kg; common practice
+SURELY_KILOS = {
+    "hand": frozenset(((32, 24), (24, 16), (16, 12), (28, 20), (20, 12))),
+    "ball": frozenset(((9, 6), (6, 4), (9, 4))),
+}  # in any text: nobody's standard in lb; common practice
+HALF_A_KILO = 0.5  # no standard in lb ends so; common practice
 
 
 def unit_of(values: tuple[float, ...], system: str = "", held: str = "") -> str:
@@ -215,6 +220,9 @@ def unit_of(values: tuple[float, ...], system: str = "", held: str = "") -> str:
     kg."""
     if tuple(values[:2]) in SURELY_POUNDS.get(held, ()):
         return "lb"
+    halves = len(values) > 1 and any(value % 1 == HALF_A_KILO for value in values)
+    if halves or tuple(values[:2]) in SURELY_KILOS.get(held, ()):
+        return "kg"
     if system:
         return system
     if held == "hand" and tuple(values[:2]) in HAND_POUNDS:

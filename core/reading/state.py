@@ -3,7 +3,7 @@ as."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Sequence
 from dataclasses import replace
 
 from core.catalog import Catalog
@@ -38,15 +38,23 @@ class Reading:
         self.divisions = DivisionAttacher(self.parts, catalog)
         self.note_words = notes
         self.system = ""  # "kg" or "lb", of the whole text
-        self.percents = False  # whether a lone number behind "@" is one
+        self._in_percents: set[int] = set()  # rows where a lone number behind "@" is one
         self.unread: list[Unread] = []
         self.marks: list[Mark] = []
         self.guesses = 0
 
-    def settle(self, rows: Iterable[Row]) -> None:
-        """What the whole text says of its numbers, before any of them is read."""
-        text = "\n".join(row.text for row in rows)
-        self.system, self.percents = system_of(text), only_percents(text)
+    def settle(self, rows: Sequence[Row]) -> None:
+        """What the text says of its numbers, before any of them is read: its units as a whole, and of every
+        day whether it speaks in percents."""
+        self.system = system_of("\n".join(row.text for row in rows))
+        days: list[list[Row]] = [[]]
+        for row in rows:
+            if row.heading is not None and row.heading.opens == "day":
+                days.append([])
+            days[-1].append(row)
+        for day in days:
+            if only_percents("\n".join(row.text for row in day)):
+                self._in_percents.update(row.number for row in day)
 
     def mark(self, row: Row, start: int, end: int, role: MarkRole, says: str) -> None:
         """Say what a stretch of a row (columns from 0) was read as."""
@@ -57,7 +65,7 @@ class Reading:
         read = Line(row.number, row.text, start, stop)
         read.system, read.of_division = self.system, of_division
         read.told, read.minutes_below = row.told, row.minutes_below
-        read.sets_below, read.percents = row.sets_below, self.percents
+        read.sets_below, read.percents = row.sets_below, row.number in self._in_percents
         read.followed, read.headed, read.named = row.followed, row.heading is not None, row.named
         return read
 
