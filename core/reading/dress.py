@@ -76,12 +76,13 @@ def _cut(said: _Lines, matches: dict[int, re.Match[str]]) -> None:
 
 
 def _close_gaps(said: _Lines) -> None:
-    """Two spaces where one is meant: in a line above and below which no other has any, so no row of a table."""
+    """Two spaces where one is meant: beside a line that has any, too, it is a table's."""
     gaps = {number: list(_GAP.finditer(line.text)) for number, line in said.items()}
     for above, number, below in zip([None, *said], said, [*list(said)[1:], None], strict=False):
         beside = any(gaps[one] for one in (above, below) if one is not None)
         if gaps[number] and not beside:
-            said[number] = rebuilt(said[number], [(one.start() + 1, one.end(), "") for one in gaps[number]])
+            cuts = [(one.start() + 1, one.end(), "") for one in gaps[number]]
+            said[number] = rebuilt(said[number], cuts)
 
 
 def _parting_nothing(said: Sequence[int]) -> frozenset[int]:

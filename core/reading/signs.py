@@ -8,12 +8,12 @@ import re
 from core.reading.in_full.cuts import Cuts, Otherwise, otherwise
 from core.reading.languages import Translated, rebuilt
 
-_SPACES = dict.fromkeys((160, *range(8192, 8203), 8239, 12288), " ")  # Unicode, "Zs"
+_SPACES = dict.fromkeys((0xA0, 0x1680, *range(0x2000, 0x200B), 0x202F, 0x205F, 0x3000), " ")  # Unicode, Zs
 _LOAD = r"\d{1,3}(?:[.,]\d{1,2})?"
 _SIGNS: tuple[Otherwise, ...] = tuple(
     (need, re.compile(pattern, re.IGNORECASE), full)
     for need, pattern, full in (
-        ("per", r"(?<=\d)\s?(?:per\s?cent|pct)\b\.?", " %"),
+        ("per", r"(?<=\d)\s?(?:per\s?cent\b|pct\b\.?)", " %"),
         (
             "at ",
             r"(?:(?<=\d)|(?<=singles)|(?<=doubles)|(?<=triples)|(?<=reps)|(?<=emom))"
@@ -50,7 +50,8 @@ _AT = re.compile(r"@ ?(?P<said>[3-9]\d(?:[.,]5)?|1[01]\d)(?P<unit> ?%| ?(?:kg|lb
 
 def _percents_of_all(text: str) -> Cuts:
     """'sets 1-2 @ 65, sets 3-4 @ 75 %': the sign behind the last of them is that of all."""
-    *before, last = list(_AT.finditer(text)) or [None]
-    if last is not None and (last["unit"] or "").strip() == "%" and not any(one["unit"] for one in before):
-        for one in before:
+    said = list(_AT.finditer(text))
+    units = [(one["unit"] or "").strip() for one in said]
+    if units and units[-1] == "%" and not any(units[:-1]):
+        for one in said[:-1]:
             yield one.end("said"), one.end("said"), " %"
