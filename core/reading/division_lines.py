@@ -430,6 +430,7 @@ class DivisionLines:
     def _begin_block(self, row: Row, division: str) -> None:
         part = self.reading.parts.current(row.number)
         part.block_division, part.block_role = division, ""
+        part.closed = False  # "5 rounds of 3 dips and 12 pistols" of another division
 
     def block_line(self, row: Row, read: Line, chunks: Chunks) -> bool:
         """A line below 'Scaled' that only changes shared lines. False where it is one of a list of its

@@ -30,6 +30,7 @@ _ONE_NUMBER = ("count", "measure")
 _BETWEEN_SEXES = ("colon", "comma", "slash", "bar", "and", "dash", "open", "close")
 WOMEN = ("f", "w", "l", "girl", "♀")
 _A_SEX_AND_A_NUMBER = re.compile(r"([mfw])\s*(\d{1,3})", re.IGNORECASE)
+_NAME_BEHIND = re.compile(r"\s+(?!reps?\b|rounds?\b|sets?\b|min|sec|m\b|s\b|kgs?\b|lbs?\b|cal)[^\W\d]{2}", re.IGNORECASE)
 _CALORIES_AND_COUNT = re.compile(
     r"(?P<first>\d+(?:\s*/\s*\d+)?\s*cals?(?:ories?)?)\s*(?P<sign>/)\s*(?P<second>\d+)", re.IGNORECASE
 )
@@ -103,7 +104,7 @@ def join_phrases(phrases: list[Phrase], line: str) -> list[Phrase]:
             first = kept[reps]
             kept[reps:] = [replace(_sets_of(kept[reps + 2], phrase, line), column=first.column)]
             kept[-1] = replace(kept[-1], text=line[first.column : phrase.end])
-        elif _adds_a_standard(kept, phrase):
+        elif _adds_a_standard(kept, phrase) and not _counts_the_next(kept, phrase, line):
             first = kept[-2]
             text = line[first.column : phrase.end]
             kept[-2:] = [
@@ -531,6 +532,12 @@ def _labelled_sets(kept: list[Phrase], phrase: Phrase) -> int | None:
     if kinds != ["set-word", "colon", "count", "reps", "colon"] or not _plain_count(phrase):
         return None
     return -6 if kept[-3].kind == "comma" else -5
+
+
+def _counts_the_next(kept: list[Phrase], phrase: Phrase, line: str) -> bool:
+    """'40 wall balls 9/6 kg / 30 cleans': two standards stand already, and a name behind the number."""
+    whole = kept[-2].pair and phrase.kind == "count" and not phrase.unit
+    return whole and _NAME_BEHIND.match(line, phrase.end) is not None
 
 
 def _adds_a_standard(kept: list[Phrase], phrase: Phrase) -> bool:

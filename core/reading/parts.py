@@ -249,6 +249,8 @@ class Parts:
         ):  # "buy-in: 50 burpees", and below it "15 min AMRAP", whose time that takes none of
             before, part = part, self.next(row.number)
             part.parent = outer
+            if not any(one.division == before.block_division for one in before.work):
+                part.block_division = before.block_division  # "SC", and below it a piece of its own
             if not self.after_blank and before.format is not None:
                 fmt = _again_in_turn(before.format, fmt)
             if not self.after_blank:

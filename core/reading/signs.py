@@ -20,7 +20,22 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
             r"(?P<said>\s+at\s+)(?=[4-9]\d(?:[.,]5)?\+?\s*(?:$|[,;|)%]|\s(?:\d|emom\b|\()))",
             " @ ",
         ),
+        ("sets", r"(?<=\d)\s+sets\s*[x×]\s*(?P<reps>\d{1,2})\s+reps\b", r"x\g<reps>"),
+        ("%", r"(?<=[\dprs+])\s[-–]\s(?=\d\d(?:[.,]\d)?(?:\s?[,/-]\s?\d\d(?:[.,]5)?)*\s?%)", " @ "),
+        (
+            "%",
+            r"(?:^|[;|/]\s)[^%;|]*?\d\s?[x×]\s?\d{1,2}(?P<said>\s?,\s)(?=\d\d(?:[.,]\d)?\s?%(?!\s?[x×\d]))",
+            " @ ",
+        ),
+        ("om", r"(?<=\bE.OM)\s[-–]\s(?=\d{1,2}\s?(?:min|'))", " "),
+        ("r.f.t", r"\bR\.F\.T\.?", "RFT"),
         ("at ", r"(?<=[a-z]\s)(?P<said>at)(?=\s+[1-6][0-3][0-6x][0-3]\s*$)", "@"),
+        (
+            "m",
+            rf"(?<![\w/])(?:M|Men|Male)\s?:?\s?(?P<his>{_LOAD})(?:\s?kg)?\s?[/|]\s?(?:W|F|Women|Female)\s?:?\s?"
+            rf"(?P<hers>{_LOAD})(?![\d.,]|\s?(?:cals?|m|reps?|rounds?|min|s|sec)\b)",
+            r"\g<his>/\g<hers>",
+        ),
         (
             " / ",
             rf"(?<![\d/]\s)(?<![\w.,/])(?P<front>{_LOAD}) / (?P<back>{_LOAD})"

@@ -70,6 +70,12 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
     (need, re.compile(pattern, 0 if need == "me" else re.IGNORECASE), full)
     for need, pattern, full in (
         ("c", r"(?<=\d)\s?(?P<said>c)(?=\s+(?:bike|row|ski)\b)", "cal"),
+        (
+            "x",
+            r"(?<![\w.,/])\d{1,2}\s?[x×]\s?(?P<said>(?P<way>row|run|ski|bike|swim|walk|jog|sprint):?\s"
+            r"(?P<far>\d{2,4}\s?(?:km|k|m|cals?|met(?:er|re)s?))(?![\w/]))",
+            r"\g<far> \g<way>",
+        ),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
