@@ -62,6 +62,7 @@ from core.reading.numbering import (
 from core.reading.phrases import PAIR, Phrase
 from core.reading.prose import Prose, arranges, is_schedule, tells_work
 from core.reading.row_roles import (
+    fitness_of_all,
     begins_with_sets,
     lists_on,
     named_divisions,
@@ -140,6 +141,7 @@ class DocumentPass:
         find_tables(rows, self.names)
         suits(rows)
         named_divisions(rows)
+        fitness_of_all(rows)
         bare_numbers(rows)
         minutes_of_the_hour(rows)
         clock_of_the_class(rows)

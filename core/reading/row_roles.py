@@ -47,6 +47,20 @@ def named_divisions(rows: Sequence[Row]) -> None:
         row.text = row.english.text
 
 
+_FITNESS = re.compile(r"\W*(?P<said>fitness)(?=\s*(?:[:(–-]|\W*$))", re.IGNORECASE)
+_OTHER_LEVEL = re.compile(r"\b(?:performance|competitors?|compete|sport|health|rx|elite|pro)\b", re.IGNORECASE)
+
+
+def fitness_of_all(rows: Sequence[Row]) -> None:
+    """'Fitness' above a piece is a section of the class, where the text names no other level beside it."""
+    said = [(row, found) for row in rows if row.role == "work" and (found := _FITNESS.match(row.text))]
+    if not said or any(_OTHER_LEVEL.search(row.text) for row in rows):
+        return
+    for row, found in said:
+        row.english = rebuilt(row.english, [(*found.span("said"), "conditioning")])
+        row.text = row.english.text
+
+
 def level_blocks(rows: Sequence[Row]) -> None:
     """'LEVEL 1' and 'LEVEL 2', each above pieces of its own: headings of a division's parts."""
     alone = [
