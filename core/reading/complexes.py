@@ -15,6 +15,8 @@ from core.reading.draft import (
     share_out,
 )
 
+from core.reading.kit_words import HAND_WEIGHTS
+
 MOST_COMPLEX_REPS = 10  # more of one movement in a row is no complex; common practice
 
 
@@ -79,10 +81,13 @@ class Complexes:
                 one.percents = one.percents or (HEAVY_PERCENT,)
 
     def share_bar(self, chunks: list[Chunk]) -> None:
-        """'5 presses, 5 push presses, 5 jerks @ 40/30', '.. (40/30), 30 skips': the bar behind the lifts of a
-        line is all of theirs."""
-        line = [chunk.draft for chunk in chunks if chunk.named]
-        bars = [self.catalog.movements[one.movement].implement == "barbell" for one in line]
+        """'5 presses, 5 push presses, 5 jerks @ 40/30', '.. (40/30), 30 skips', '8 DB cleans, 8 DB squats
+        2x22.5': the bar or the weights behind the lifts of a line are all of theirs."""
+        for implement in ("barbell", *HAND_WEIGHTS):
+            self._share([chunk.draft for chunk in chunks if chunk.named], implement)
+
+    def _share(self, line: list[Draft], implement: str) -> None:
+        bars = [self.catalog.movements[one.movement].implement == implement for one in line]
         named = line[: sum(itertools.takewhile(bool, bars))]
         last = named[-1] if len(named) > 1 and sum(bars) == len(named) else None
         apart = len(line) > len(named) and any(one.sets_written or one.scheme for one in named)

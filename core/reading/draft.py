@@ -201,7 +201,7 @@ def add_sets(last: Draft, draft: Draft, count: int) -> None:
     """Add sets with their own load, ``count`` times what the line says; of loads the heaviest stands, the
     others are noted."""
     before = last.scheme or ((last.reps,) * (last.sets or 1) if last.reps else ())
-    if not (last.scheme or last.loads or last.percents):
+    if not (last.scheme or last.loads or last.percents or last.rpe):
         last.whole = last.reps or 0
     more = (draft.scheme or (draft.reps or 0,)) * count
     if draft.percents:

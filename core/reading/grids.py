@@ -12,7 +12,7 @@ from core.reading.board_words import board_words
 from core.reading.headings import Heading
 from core.reading.names import Names
 from core.reading.phrases import PAIR
-from core.reading.rows import Row
+from core.reading.rows import AGAIN, Row
 from core.reading.tables import LEAST_COLUMNS, Cell
 
 Table = list[tuple[Row, list[Cell]]]  # the rows below a head, with their cells
@@ -33,6 +33,7 @@ _AMOUNT = re.compile(
     r"(?P<amount>\d[\d.,/-]*\s?(?:k?m|cals?|s|secs?|min|reps?)?)(?!\w)\s*(?P<more>.*)", re.IGNORECASE
 )
 _NOTHING = ("", "-", "–", "—", "x", "off", "rest", "rest day")
+_COUNTING = ("sets", "reps", "sets-reps", "percent", "load", "rpe", "tempo", "rest")
 _LEAST_ROWS = 2
 
 
@@ -57,6 +58,7 @@ def _read(rows: Sequence[Row], at: int, names: Names) -> tuple[Lines, int] | Non
         _movements_over_rounds,
         _sets_beside_movements,
         _days_over_sections,
+        _sections_beside_days,
         _events_beside_caps,
     )
     for separator in _SEPARATORS:
@@ -161,6 +163,54 @@ def _days_over_sections(head_row: Row, head: Sequence[Cell], table: Table, names
             if cell.text.lower() in _NOTHING:
                 lines[-1].role = "note"
     return lines
+
+
+def _sections_beside_days(head_row: Row, head: Sequence[Cell], table: Table, names: Names) -> Lines:
+    """'Day | Lift | Scheme | Metcon' over 'Mon | Front squat | 5x3 | AMRAP 10: ..': day after day, with its
+    sections; what a column counts of the one before it stands on its line."""
+    headings = board_words().headings
+    kinds = [headings.get(_plain(cell)) for cell in head]
+    if not all(_DAY.fullmatch(cells[0].text) for _, cells in table) or not any(kinds[1:]):
+        return []
+    lines = [_head_of(head_row)]
+    for row, cells in table:
+        day = Heading(cells[0].text.strip(".").capitalize(), None, 0, "day")
+        lines.append(_stretch(row, cells[0], day, cells[0].end))
+        for first, beside in _sections(head, len(cells)):
+            cell = cells[first]
+            heading = Heading(head[first].text.capitalize(), kinds[first], 0)
+            amounts = [(words, one) for one, words in _amounts_beside(head, cells, beside) if words]
+            if not amounts:
+                lines.append(_stretch(row, cell, heading, cell.start))
+            else:
+                line = _line(row, [(cell.text, cell), *amounts])
+                number = row.number + AGAIN * first
+                lines.append(replace(line, number=number, heading=heading, after_blank=False, marks=[]))
+            if cell.text.lower() in _NOTHING:
+                lines[-1].role = "note"
+    return lines
+
+
+def _sections(head: Sequence[Cell], cells: int) -> Iterator[tuple[int, range]]:
+    """Each column that says what is done, and those behind it that count it."""
+    at = 1
+    while at < cells:
+        first, at = at, at + 1
+        while at < cells and at < len(head) and tables.column_of(head[at].text) in _COUNTING:
+            at += 1
+        if first < len(head):
+            yield first, range(first + 1, at)
+
+
+def _amounts_beside(
+    head: Sequence[Cell], cells: Sequence[Cell], beside: range
+) -> Iterator[tuple[Cell, str]]:
+    for place in beside:
+        column = tables.column_of(head[place].text)
+        text = cells[place].text
+        counted = column in ("sets", "reps", "sets-reps")
+        words = text if counted else tables.worded(str(column), text, tables.unit_named(head[place].text))
+        yield cells[place], "" if text.lower() in _NOTHING[:4] else words
 
 
 def _stretch(row: Row, cell: Cell, heading: Heading | None, start: int) -> Row:

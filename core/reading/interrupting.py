@@ -34,7 +34,7 @@ _INTERRUPTS = (
         re.IGNORECASE,
     ),
     re.compile(
-        r"\W*(?:after\s+)?every\s+(?:(?P<way>\d+)\s*)?(?P<unit>km|k|m|metres|meters|miles?)\b[^\d:]{0,16}[:,]?\s*(?=\d)",
+        r"\W*(?:after\s+)?every\s+(?:(?P<way>\d+)\s*)?(?P<unit>km|k|m|metres|meters|miles?)\b[^\d:]{0,24}[:,]?\s*(?=\d)",
         re.IGNORECASE,
     ),
     re.compile(

@@ -76,7 +76,8 @@ class PieceCuts:
             return bool(kinds & {*_COUNTS, "max"}) and (heads or not kinds & {"every"} or "colon" in kinds)
         if sign.kind == "comma" and "for-time" in kinds and behind[0].kind == "every":
             return True  # "75 snatches for time, EMOM 5 burpees"
-        if sign.kind == "comma" and behind[0].kind == "every" and len(behind) > 1 and _is_a_way(behind[1]):
+        paced = len(behind) > 1 and behind[0].kind == "every" and _is_a_way(behind[1])
+        if paced and sign.kind in ("comma", "dash"):
             return True  # "10 km ruck, every 2 km: 20 lunges"
         if kinds & {*_FORMATS, "rounds", "for-time"}:
             return (sign.kind == "bar" or sign.text == ";") and "colon" in kinds
@@ -101,6 +102,9 @@ class PieceCuts:
             return (
                 bool(kinds & {*_FORMATS, "scheme", "rounds"}) and self._named(before) and self._named(behind)
             )
+        if sign.kind == "then" and kinds & {*_PIECES, "scheme"} and (rested := _after_a_rest(behind)):
+            goes_on = self._goes_on(rested) or rested[0].kind == "max"
+            return self._named(before) and goes_on  # "EMOM 10: 3 cleans, then rest 3 min, then .."
         paced = bool(kinds & {"tabata", "interval", "death-by"})
         return sign.kind == "then" and paced and self._goes_on(behind)
 
@@ -133,7 +137,8 @@ class PieceCuts:
             so_far = len(behind) > LEAST_NAMED and head[2:3] == ["count"]
             counts = so_far and (seconds_of(behind[1]) is not None or _is_a_way(behind[1]))
             colon = "colon" in [phrase.kind for phrase in behind[:6]]
-            return behind[0].text.lower() != "every" or colon or counts  # "every 2 min 6 burpees"
+            stops = len(behind) > LEAST_NAMED and _is_a_way(behind[1]) and _stops_to(behind[2])
+            return behind[0].text.lower() != "every" or colon or counts or stops  # "every 2 min 6 burpees"
         if head[0] == "count" and head[1:2] in (["rounds"], ["for-time"]):
             return True
         if head[0] == "count" and head[1:3] == ["x", "open"]:
@@ -148,9 +153,21 @@ class PieceCuts:
         )
 
 
+def _after_a_rest(behind: Sequence[Phrase]) -> list[Phrase]:
+    """What stands behind 'rest 3 min and then', '2 min rest, then'; nothing where no rest leads."""
+    rests = [at for at, one in enumerate(behind[:2]) if one.kind == "rest"]
+    thens = [at for at, one in enumerate(behind[:5]) if one.kind == "then"]
+    return list(_without_signs(behind[thens[0] + 1 :])) if rests and thens else []
+
+
 def _is_a_way(phrase: Phrase) -> bool:
     """'500 m', or only 'km'."""
     return phrase.unit in METRE_PER or phrase.text.lower() in METRE_PER
+
+
+def _stops_to(phrase: Phrase) -> bool:
+    """'every km stop and do', 'every 1000 m get off for'."""
+    return phrase.text.lower().startswith(("stop", "get off", "hop off", "jump off", "pause", "do", "perform"))
 
 
 def _behind_a_name(phrases: list[Phrase]) -> list[Phrase]:

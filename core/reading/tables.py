@@ -41,6 +41,9 @@ HEAD_WORDS: tuple[tuple[Column, tuple[str, ...]], ...] = (
             "prescription",
             "volume",
             "series x reps",
+            "scheme",
+            "rep scheme",
+            "sets and reps",
         ),
     ),
     (

@@ -76,6 +76,13 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?P<far>\d{2,4}\s?(?:km|k|m|cals?|met(?:er|re)s?))(?![\w/]))",
             r"\g<far> \g<way>",
         ),
+        (
+            "drop",
+            r"\bdrop(?:ping)?\s+(?:back\s+|down\s+)?to\s+\d{2}\s?%\s+(?P<said>of\s+(?:the\s+|your\s+|today['’]?s\s+|that\s+)?(?:top|last|heaviest)"
+            r"\s+(?:set|single|double|triple)\s*[,:]?)(?=\s+\d\s?x)",
+            "of that for",
+        ),
+        ("e", r"(?:(?<=[x×\s]\d)|(?<=\d\d))(?P<said>e)(?=\s*(?:$|[,;@(]))", " each side"),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
