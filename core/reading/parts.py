@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import itertools
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from typing import Any
 
@@ -360,6 +360,7 @@ class Parts:
         for part in pieces if len(pieces) == self.each_lasts[0] else ():
             part.lasts_s = part.lasts_s or self.each_lasts[1]
         self._for_one_age()
+        _sets_of_a_superset(pieces)
         for part in self.all:
             holds = id(part) in holding or self._only_says_who(part)
             if part.said_anything and not (holds and not part.work and not part.notes):
@@ -473,6 +474,25 @@ def _of_division(part: PartDraft, division: str, row: Row, fmt: Format) -> None:
         part.own_schemes[division] = fmt.scheme  # "Scaled", and below it "21-15-9"
     elif said is not None and kind_only(fmt) != kind_only(said):
         part.notes.append(f"{division}: {row.content.strip()}")
+
+
+def _sets_of_a_superset(parts: Sequence[PartDraft]) -> None:
+    """'A1) bench 3 x 10', 'A2) chin-ups 3 x 8', 'A3) plank 45 s': what says no sets is done as often as what
+    it alternates with."""
+    labelled = [part for part in parts if _OF_A_SUPERSET.fullmatch(part.name)]
+    for _, members in itertools.groupby(labelled, key=lambda part: part.name[0]):
+        group = list(members)
+        works = [work for part in group for work in part.work if work.as_prescribed]
+        said = {one.sets for one in works if one.sets_written}
+        bare = [one for one in works if not one.sets_written]
+        alone = all(part.format is None and len(part.work) == 1 for part in group)
+        if len(group) > 1 and alone and len(said) == 1 and (sets := said.pop()):
+            for one in bare:
+                one.sets, one.sets_written = sets, True
+                one.assumed.append(f"{sets} sets, as what it alternates with")
+
+
+_OF_A_SUPERSET = re.compile(r"[A-H]\d")
 
 
 def _only_sets(part: PartDraft) -> bool:

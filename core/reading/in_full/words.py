@@ -83,6 +83,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             "of that for",
         ),
         ("e", r"(?:(?<=[x×\s]\d)|(?<=\d\d))(?P<said>e)(?=\s*(?:$|[,;@(]))", " each side"),
+        ("done", r"^\W*(?P<said>(?:done|finished)(?:\s+early)?\s*\?)(?=\s*\d)", "then"),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
