@@ -55,6 +55,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             r"\s*\d{1,2}\s*(?:min|').*(?:through|times|rounds|\bx\s?\d))",
         ),
         ("as a team", r"^\W*(?:then\s+)?(?P<said>as\s+a\s+(?:team|pair|trio|group))\s*(?=:)"),
+        ("walk|jog", r"\(\s*(?:easy\s+|slow\s+)?(?:walk|jog)(?:ing)?\s+(?:down|back|return)[^()\d]*\)"),
         ("while", r"\b(?:as\s+heavy\s+as\s+possible\s+)?while\s+(?:walking|moving|standing|breathing|resting)\b"),
         ("score", r"(?<=[,;]\s)score(?:\s+is|:)?\s+[^\d,;:]+(?=\W*$)"),
         ("you go", r"\(\s*you\s+go,?\s+i\s+go(?P<said>\s*:[^()]*)(?=\))"),

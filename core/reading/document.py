@@ -63,6 +63,7 @@ from core.reading.phrases import PAIR, Phrase
 from core.reading.prose import Prose, arranges, is_schedule, tells_work
 from core.reading.row_roles import (
     fitness_of_all,
+    legends,
     begins_with_sets,
     lists_on,
     named_divisions,
@@ -142,6 +143,7 @@ class DocumentPass:
         suits(rows)
         named_divisions(rows)
         fitness_of_all(rows)
+        legends(rows)
         bare_numbers(rows)
         minutes_of_the_hour(rows)
         clock_of_the_class(rows)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import itertools
 import re
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 
 from core.reading.board_words import board_words
 from core.reading.divisions import leading_division
@@ -45,6 +45,32 @@ def named_divisions(rows: Sequence[Row]) -> None:
     for row, said, name in named:
         row.english = rebuilt(row.english, [(*said.span("all"), name)])
         row.text = row.english.text
+
+
+_LEGEND = re.compile(r"\W{0,3}(?P<sign>[*^†°§#])\s*[=:]\s*(?P<who>[^\W\d][\w+ ]{0,24}?)\W*")
+
+
+def legends(rows: Sequence[Row]) -> None:
+    """'* = scaled option': whose the brackets are that begin with the sign, '1 mile run (*800 m)'."""
+    for row in rows:
+        said = _LEGEND.fullmatch(row.text) if row.role == "work" else None
+        division = leading_division(said["who"]) if said is not None else None
+        if said is None or division is None:
+            continue
+        row.role = "note"
+        word = said["who"][: division[1]].strip()
+        for other in rows:
+            signs = [at for at in _places(other.text, f"({said['sign']}") if other.role == "work"]
+            if signs:
+                other.english = rebuilt(other.english, [(at + 1, at + 2, f"{word}: ") for at in signs])
+                other.text = other.english.text
+
+
+def _places(text: str, sign: str) -> Iterator[int]:
+    at = text.find(sign)
+    while at >= 0:
+        yield at
+        at = text.find(sign, at + 1)
 
 
 _FITNESS = re.compile(r"\W*(?P<said>fitness)(?=\s*(?:[:(–-]|\W*$))", re.IGNORECASE)

@@ -84,6 +84,13 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         ("e", r"(?:(?<=[x×\s]\d)|(?<=\d\d))(?P<said>e)(?=\s*(?:$|[,;@(]))", " each side"),
         ("done", r"^\W*(?P<said>(?:done|finished)(?:\s+early)?\s*\?)(?=\s*\d)", "then"),
+        (
+            "at least",
+            r"\beach\s+(?:person|athlete|member|partner)\s+(?:must|has\s+to|needs\s+to|should)\s+(?:do|complete|contribute)"
+            r"\s+at\s+least\s+\d+[^:;.]*",
+            "split",
+        ),
+        ("team", r"\bteams?\s+(?!of\b)[a-z]+\s*,?\s*\(?(?P<count>[2-6])\s+(?:people|persons|athletes|members)\)?", r"teams of \g<count>"),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
