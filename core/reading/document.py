@@ -118,6 +118,11 @@ _PACES = re.compile(
 )  # below a lift: how its sets are paced
 _EXPLAINS = re.compile(r"\s*\([^()]*(?:\.{2,}|…)\s*\)\W*")  # "(10 dips, 1 pull-up, 9 dips, ..)"
 _TELLS = re.compile(r"\W*(?:take|do|work|build|perform|complete|then|start|finish)\b", re.IGNORECASE)
+_NOT_TODAY = re.compile(
+    r"\b(?:last|yesterday|tomorrow|next|if|whoever|anyone|usually|normally|did|was|were|record|standards?|instead|example)\b",
+    re.IGNORECASE,
+)
+_LEADS = re.compile(r"\b(?:today|tonight|then|after(?:wards)?|now|so|work(?:out)?|piece|metcon|finish)\b", re.IGNORECASE)
 _ENDS_WITH_OR = re.compile(r"[,\s]or\W*$", re.IGNORECASE)  # the next row is another choice
 SHORTEST_RULE = 3  # signs; common practice
 RULE = " \t-=_*~–—"  # a row of nothing else parts what stands above it from what stands below
@@ -351,11 +356,22 @@ class DocumentPass:
         """'AMRAP 8: one hangs from the bar, the other does' above its list: only what stands behind the colon
         is a note."""
         colon = row.text.find(":", start, stop)
+        if note and colon > start and self._tells_a_piece(row.text[start:colon], row.text[colon + 1 : stop]):
+            return [(start, colon + 1, True), (colon + 1, stop, False)]
         if not note or not 0 < colon - start <= LONGEST_FORMAT or not arranges(row.text[start:colon]):
             return [(start, stop, note)]
         if tokenize(row.text[start:colon])[0].kind not in _OPENS_A_FORMAT:
             return [(start, stop, note)]  # "After all 9 rounds: ..."
         return [(start, colon + 1, False), (colon + 1, stop, True)]
+
+    def _tells_a_piece(self, before: str, behind: str) -> bool:
+        """'So today, after the squats: 15-12-9 of power snatch 43/30 and box jumps': a piece behind what leads
+        to it, unless that is about another day or only some."""
+        phrases = tokenize(behind)
+        if _NOT_TODAY.search(before) or not _LEADS.search(before) or len(phrases) < LEAST_REPEATS:
+            return False
+        listed = phrases[0].kind == "scheme" or [one.kind for one in phrases[:2]] == ["count", "rounds"]
+        return listed and sum(one.kind == "words" and self.heads.exact(one) for one in phrases) > 1
 
     def _gives_roles(self, row: Row, end: int) -> bool:
         """'One works, the other skips': who of a team does what, and what stands before and behind it."""

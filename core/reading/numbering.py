@@ -430,15 +430,36 @@ def counted_labels(rows: list[Row], names: Names) -> None:
 def bare_numbers(rows: list[Row]) -> None:
     """'1 Welcome', '2 Warm-up game', .. '5 WOD: 8 min': numbers of sections without a sign behind them."""
     found = [(row, match) for row in rows if row.role == "work" and (match := _BARE_SECTION.match(row.text))]
+    _numbers_of_sets(list(found))
     counted = [int(match["number"]) for _, match in found] == list(range(1, len(found) + 1))
     heads = [read_heading(row.text[match.end() :]) for row, match in found] if counted else []
     if sum(one is not None and one.kind is not None for one in heads) < LEAST_LABELS:
         return
+    _with_stops(found)
+
+
+def _with_stops(found: Sequence[tuple[Row, re.Match[str]]]) -> None:
+    """Numbers with the sign behind them that lists have."""
     for row, match in found:
         row.english = rebuilt(row.english, [(*match.span("number"), f"{match['number']}.")])
         row.text = row.english.text
 
 
+def _numbers_of_sets(found: list[tuple[Row, re.Match[str]]]) -> None:
+    """'1 Back squat 5 x 4', '2 Chin-up 4 x 6', '3 Row 6 x 250 m': the places of sets in a list, with which no
+    number counts what stands behind it."""
+    while found:
+        more = itertools.takewhile(
+            lambda one: int(one[1][1]["number"]) == one[0] and _OWN_SETS.search(one[1][0].text),
+            enumerate(found, start=1),
+        )
+        run = [one for _, one in more]
+        if len(run) > LEAST_LABELS:
+            _with_stops(run)
+        del found[: max(1, len(run))]
+
+
+_OWN_SETS = re.compile(r"^\d\s+[A-Z][^\d]*\s\d{1,2}\s?[x×]\s?\d")
 _BARE_SECTION = re.compile(r"^(?P<number>\d)\s+(?=[A-Z][^\W\d])")
 
 

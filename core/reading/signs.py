@@ -29,6 +29,12 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
         ),
         ("om", r"(?<=\bE.OM)\s[-–]\s(?=\d{1,2}\s?(?:min|'))", " "),
         (".", r"(?<![\w.,])\.(?=\d{1,2}\s?(?:x|×|bw|body|mi(?:le)?s?\b|km?\b))", "0."),
+        (
+            "",
+            r"^\W*(?:block|part|event|workout|wod|section|piece|day|phase|session|station)\s*#?\d{1,2}"
+            r"(?P<said>\s*(?:→|[-=]>|»|>))(?=\s)",
+            ":",
+        ),
         ("r.f.t", r"\bR\.F\.T\.?", "RFT"),
         ("at ", r"(?<=[a-z]\s)(?P<said>at)(?=\s+[1-6][0-3][0-6x][0-3]\s*$)", "@"),
         (

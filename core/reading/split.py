@@ -31,7 +31,7 @@ from core.reading.units import KG_PER, LOAD_UNITS, METRE_PER, SHORTEST_RUN_M
 _BESIDE_A_COUNT = ("x", "reps", "of", "open", "colon")
 CUTS = ("comma", "plus", "then", "and", "bar", "slash")
 _HELD_WHERE = frozenset(("overhead", "plate", "rack", "goblet"))
-_AFTER_SLASH = ("words", "division", "count", "measure", "clock", "max", "unit")
+_AFTER_SLASH = ("words", "division", "count", "measure", "clock", "max", "rm", "unit")
 LONGEST_JOINING = 4  # letters of a word between an amount and who does it, in any language
 DASHES = ("-", "–", "—")  # between what a division does
 JOINS = ("comma", "bar", "slash", "dash", "plus", "and", "then")
