@@ -56,7 +56,11 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ),
         ("as a team", r"^\W*(?:then\s+)?(?P<said>as\s+a\s+(?:team|pair|trio|group))\s*(?=:)"),
         ("walk|jog", r"\(\s*(?:easy\s+|slow\s+)?(?:walk|jog)(?:ing)?\s+(?:down|back|return)[^()\d]*\)"),
-        ("while", r"\b(?:as\s+heavy\s+as\s+possible\s+)?while\s+(?:walking|moving|standing|breathing|resting)\b"),
+        ("day", r"^\W*(?!(?:mon|tues|wednes|thurs|fri|satur|sun)day)[a-z]+(?:\s[a-z]+)?\s+day\s*:(?=\s)"),
+        (
+            "while",
+            r"\b(?:as\s+heavy\s+as\s+possible\s+)?while\s+(?:walking|moving|standing|breathing|resting)\b",
+        ),
         ("score", r"(?<=[,;]\s)score(?:\s+is|:)?\s+[^\d,;:]+(?=\W*$)"),
         ("you go", r"\(\s*you\s+go,?\s+i\s+go(?P<said>\s*:[^()]*)(?=\))"),
         (" there", r"(?<=\d)\s+there\b(?=\s*(?:$|[,.;)]))"),

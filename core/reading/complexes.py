@@ -14,7 +14,6 @@ from core.reading.draft import (
     lend,
     share_out,
 )
-
 from core.reading.kit_words import HAND_WEIGHTS
 
 MOST_COMPLEX_REPS = 10  # more of one movement in a row is no complex; common practice

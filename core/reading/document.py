@@ -26,6 +26,7 @@ from core.reading.clocks import (
     minutes_of_the_hour,
     piece_windows,
     short_days,
+    times_before_pieces,
     weeks_side_by_side,
 )
 from core.reading.divisions import leads_with_division
@@ -62,9 +63,9 @@ from core.reading.numbering import (
 from core.reading.phrases import PAIR, Phrase
 from core.reading.prose import Prose, arranges, is_schedule, tells_work
 from core.reading.row_roles import (
+    begins_with_sets,
     fitness_of_all,
     legends,
-    begins_with_sets,
     lists_on,
     named_divisions,
     notes_joined,
@@ -83,7 +84,7 @@ from core.reading.rows import (
     without_plural,
     without_symbols,
 )
-from core.reading.rungs import goes_on, rungs_in_rows
+from core.reading.rungs import days_of_the_song, goes_on, rungs_in_rows
 from core.reading.several import PieceCuts
 from core.reading.side_by_side import side_by_side
 from core.reading.signs import one_space, usual_signs
@@ -122,7 +123,9 @@ _NOT_TODAY = re.compile(
     r"\b(?:last|yesterday|tomorrow|next|if|whoever|anyone|usually|normally|did|was|were|record|standards?|instead|example)\b",
     re.IGNORECASE,
 )
-_LEADS = re.compile(r"\b(?:today|tonight|then|after(?:wards)?|now|so|work(?:out)?|piece|metcon|finish)\b", re.IGNORECASE)
+_LEADS = re.compile(
+    r"\b(?:today|tonight|then|after(?:wards)?|now|so|work(?:out)?|piece|metcon|finish)\b", re.IGNORECASE
+)
 _ENDS_WITH_OR = re.compile(r"[,\s]or\W*$", re.IGNORECASE)  # the next row is another choice
 SHORTEST_RULE = 3  # signs; common practice
 RULE = " \t-=_*~–—"  # a row of nothing else parts what stands above it from what stands below
@@ -162,6 +165,7 @@ class DocumentPass:
         short_days(rows)
         initial_days(rows)
         dated_days(rows)
+        times_before_pieces(rows)
         numbered_by_bar(rows)
         ordinals(rows)
         sets_in_order(rows)
@@ -177,6 +181,7 @@ class DocumentPass:
         clock_starts(rows)
         piece_windows(rows)
         rungs_in_rows(rows)
+        days_of_the_song(rows)
         self.heads.find(rows)
         numbered_by_dash(rows)
         for row in rows:
@@ -365,7 +370,7 @@ class DocumentPass:
         return [(start, colon + 1, False), (colon + 1, stop, True)]
 
     def _tells_a_piece(self, before: str, behind: str) -> bool:
-        """'So today, after the squats: 15-12-9 of power snatch 43/30 and box jumps': a piece behind what leads
+        """'So today, after squats: 15-12-9 of power snatch 43/30 and box jumps': a piece behind what leads
         to it, unless that is about another day or only some."""
         phrases = tokenize(behind)
         if _NOT_TODAY.search(before) or not _LEADS.search(before) or len(phrases) < LEAST_REPEATS:

@@ -25,6 +25,7 @@ _BEFORE_A_LABEL = re.compile(  # '- 1) 12 cal row', '• A. Snatch', '- 0-10 war
     r"|\d{1,2}[-–]\d{1,2}:?\s+[A-Z])"
 )
 _GAP = re.compile(r"(?<=[^\s.):]) {2,3}(?=\S)")
+_RULE_BEFORE = re.compile(r"\s*(?P<front>[-=~_–—]{3,}\s+)(?=[\w\"“(])")
 _Lines = dict[int, Translated]  # number from 0 -> a line that says something
 
 
@@ -34,6 +35,7 @@ def undressed(lines: Sequence[str]) -> list[Translated | None]:
     _take_off_stops(said)
     for dress in _DRESSES if len(said) >= LEAST_LINES else ():
         _take_off(said, {number: dress.match(line.text) for number, line in said.items()})
+    _cut(said, {number: rule for number, line in said.items() if (rule := _RULE_BEFORE.match(line.text))})
     labels = {number: label for number, line in said.items() if (label := _BEFORE_A_LABEL.match(line.text))}
     if len(labels) > 1:
         _cut(said, labels)

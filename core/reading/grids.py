@@ -202,9 +202,7 @@ def _sections(head: Sequence[Cell], cells: int) -> Iterator[tuple[int, range]]:
             yield first, range(first + 1, at)
 
 
-def _amounts_beside(
-    head: Sequence[Cell], cells: Sequence[Cell], beside: range
-) -> Iterator[tuple[Cell, str]]:
+def _amounts_beside(head: Sequence[Cell], cells: Sequence[Cell], beside: range) -> Iterator[tuple[Cell, str]]:
     for place in beside:
         column = tables.column_of(head[place].text)
         text = cells[place].text

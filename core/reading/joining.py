@@ -30,7 +30,9 @@ _ONE_NUMBER = ("count", "measure")
 _BETWEEN_SEXES = ("colon", "comma", "slash", "bar", "and", "dash", "open", "close")
 WOMEN = ("f", "w", "l", "girl", "♀")
 _A_SEX_AND_A_NUMBER = re.compile(r"([mfw])\s*(\d{1,3})", re.IGNORECASE)
-_NAME_BEHIND = re.compile(r"\s+(?!reps?\b|rounds?\b|sets?\b|min|sec|m\b|s\b|kgs?\b|lbs?\b|cal)[^\W\d]{2}", re.IGNORECASE)
+_NAME_BEHIND = re.compile(
+    r"\s+(?!reps?\b|rounds?\b|sets?\b|min|sec|m\b|s\b|kgs?\b|lbs?\b|cal)[^\W\d]{2}", re.IGNORECASE
+)
 _CALORIES_AND_COUNT = re.compile(
     r"(?P<first>\d+(?:\s*/\s*\d+)?\s*cals?(?:ories?)?)\s*(?P<sign>/)\s*(?P<second>\d+)", re.IGNORECASE
 )

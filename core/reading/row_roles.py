@@ -74,7 +74,9 @@ def _places(text: str, sign: str) -> Iterator[int]:
 
 
 _FITNESS = re.compile(r"\W*(?P<said>fitness)(?=\s*(?:[:(–-]|\W*$))", re.IGNORECASE)
-_OTHER_LEVEL = re.compile(r"\b(?:performance|competitors?|compete|sport|health|rx|elite|pro)\b", re.IGNORECASE)
+_OTHER_LEVEL = re.compile(
+    r"\b(?:performance|competitors?|compete|sport|health|rx|elite|pro)\b", re.IGNORECASE
+)
 
 
 def fitness_of_all(rows: Sequence[Row]) -> None:

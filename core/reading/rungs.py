@@ -8,6 +8,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from core.reading.draft import Draft
+from core.reading.languages import rebuilt
 from core.reading.part_draft import PartDraft
 from core.reading.phrases import PAIR
 from core.reading.rows import Row
@@ -49,6 +50,33 @@ def rungs_in_rows(rows: Sequence[Row]) -> None:
         if first and (end - at > 1 or on):
             for row, one in zip(rows[at:end], said[at:end], strict=True):
                 row.role, row.rung = "note", int(one[1]) if one is not None else 0
+
+
+_LIKE_THE_SONG = re.compile(
+    r"\b(?:\d{1,2}|twelve|ten|eight|seven|six|five)\s+days\s+of\b|\blike\s+(?:in\s+)?the\s+(?:\w+\s+)?(?:song|carol)\b"
+    r"|\bdays\s+of\s+christmas\b",
+    re.IGNORECASE,
+)
+_A_DAY = re.compile(r"\W*(?:on\s+the\s+)?(?P<count>\d{1,2})(?=\s*(?:[)x×]\s*)?[^\W\d]|\s+cal)")
+LEAST_DAYS = 4  # of a song; fewer are a list
+
+
+def days_of_the_song(rows: Sequence[Row]) -> None:
+    """'12 days of winter', and below it '1 rope climb', '2 wall walks', '3 cleans' ..: one, then two and one,
+    then three, two and one: each is done again with every number above its own."""
+    head = next((at for at, row in enumerate(rows) if _LIKE_THE_SONG.search(row.text)), None)
+    if head is None:
+        return
+    told = [
+        (row, said) for row in rows[head + 1 :] if row.role == "work" and (said := _A_DAY.match(row.text))
+    ]
+    days = [one for place, one in enumerate(told, start=1) if int(one[1]["count"]) == place]
+    if len(days) < LEAST_DAYS or days != told[: len(days)]:
+        return
+    for place, (row, said) in enumerate(days, start=1):
+        times = len(days) - place + 1
+        row.english = rebuilt(row.english, [(*said.span("count"), str(place * times))])
+        row.text = row.english.text
 
 
 def written_out(part: PartDraft, fmt: Format) -> Format:

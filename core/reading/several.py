@@ -167,7 +167,9 @@ def _is_a_way(phrase: Phrase) -> bool:
 
 def _stops_to(phrase: Phrase) -> bool:
     """'every km stop and do', 'every 1000 m get off for'."""
-    return phrase.text.lower().startswith(("stop", "get off", "hop off", "jump off", "pause", "do", "perform"))
+    return phrase.text.lower().startswith(
+        ("stop", "get off", "hop off", "jump off", "pause", "do", "perform")
+    )
 
 
 def _behind_a_name(phrases: list[Phrase]) -> list[Phrase]:

@@ -90,7 +90,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\s+at\s+least\s+\d+[^:;.]*",
             "split",
         ),
-        ("team", r"\bteams?\s+(?!of\b)[a-z]+\s*,?\s*\(?(?P<count>[2-6])\s+(?:people|persons|athletes|members)\)?", r"teams of \g<count>"),
+        (
+            "team",
+            r"\bteams?\s+(?!of\b)[a-z]+\s*,?\s*\(?(?P<count>[2-6])\s+(?:people|persons|athletes|members)\)?",
+            r"teams of \g<count>",
+        ),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
