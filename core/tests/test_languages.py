@@ -1,5 +1,6 @@
 """Boards in other languages: data that stands for words the reader knows, and places that stay true."""
 
+import re
 import unittest
 
 import yaml
@@ -8,12 +9,21 @@ from hypothesis import strategies as st
 
 from core.catalog import load_catalog
 from core.reading import read_workout
-from core.reading.languages import WORDS, Translator, fold, languages, shown_languages
+from core.reading.languages import (
+    TELLING_WORD,
+    WORDS,
+    Translated,
+    Translator,
+    fold,
+    languages,
+    shown_languages,
+)
 from core.reading.names import Names
 from core.reading.tokens import tokenize
 
 CATALOG = load_catalog()
 NAMES = Names(CATALOG)
+WORD = re.compile(r"[^\W\d_]+")
 # one line each as a coach of the language would write it (from memory), with what it asks
 LINES = (
     ("Calentamiento: 3 rondas de 10 sentadillas, 200 m carrera", [("air-squat", 30), ("run", 600)]),
@@ -37,6 +47,19 @@ class Data(unittest.TestCase):
                 self.assertTrue(
                     match and match.confidence == 1 and not match.left_over, f"{path.stem}: {english}"
                 )
+
+    def test_no_word_of_an_english_movement_shows_a_language(self):
+        """'thruster' is written so everywhere, and tells of no language; short words never do."""
+        movements = CATALOG.movements.values()
+        english = {
+            word
+            for row in movements
+            for name in (row.name, *row.aliases)
+            for word in WORD.findall(fold(name))
+        }
+        for language in languages():
+            shown = {word for word in language.shows & english if len(word) >= TELLING_WORD}
+            self.assertEqual(shown, set(), language.name)
 
     def test_every_format_word_stands_for_something_the_grammar_knows(self):
         """The English of each entry under formats and units is more than plain words."""
@@ -89,7 +112,7 @@ class Translation(unittest.TestCase):
     @given(st.text(max_size=80))
     def test_every_column_leads_back_into_the_line(self, text):
         """Whatever the line, a stretch of the English stands for a stretch of the text."""
-        translated = Translator([one.name for one in languages()]).line(text)
+        translated = Translator([one.name for one in languages()]).line(Translated(text))
         for place in range(len(translated.text)):
             start, end = translated.written(place, place + 1)
             self.assertTrue(0 <= start < max(1, end) <= max(1, len(text)), (text, place))
