@@ -49,6 +49,7 @@ from core.reading.numbering import (
     labelled_lists,
     message_heads,
     minutes_in_order,
+    minutes_of_odd_and_even,
     numbered_by_bar,
     numbered_by_dash,
     numbered_sections,
@@ -153,6 +154,7 @@ class DocumentPass:
         fitness_of_all(rows)
         legends(rows)
         bare_numbers(rows)
+        minutes_of_odd_and_even(rows)
         minutes_of_the_hour(rows)
         clock_of_the_class(rows)
         minutes_beside_names(rows)

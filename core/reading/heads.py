@@ -211,7 +211,8 @@ class Heads:
             return None
         if self.names.find(phrases[0].text) is not None:
             return None
-        return Heading(" ".join(name.split()), None, behind[0].column, quoted=True)
+        kind = board_words().headings.get(" ".join(bare_words(name)))
+        return Heading(" ".join(name.split()), kind, behind[0].column, quoted=True)
 
     def _only_names(self, rows: Sequence[Row], at: int) -> bool:
         """Whether the row of a day or an event goes on with words that are no work: 'SATURDAY - COMP

@@ -36,7 +36,7 @@ LIST_LABEL = re.compile(
 WINDOW_ALONE = re.compile(r"^\s*\(?(?:from\s+)?(\d{1,2}:\d{2})\s*(?:[-–]|to)\s*\d{1,2}:\d{2}\)?\s*:?\s*$")
 LETTER_BULLET = re.compile(r"^\s*\(?([a-h])[).]\s+(?=\S)")
 SET_NUMBER = re.compile(
-    r"^\s*(?:(?:sets?|waves?)\s*#?\s*(?P<from>\d{1,2})(?:\s*[-–&+]\s*(?P<to>\d{1,2})|(?![-–]\d))\s*[:\-–=.)]?\s*"
+    r"^\s*(?:(?:sets?|waves?)\s*#?\s*(?P<from>\d{1,2})(?:\s*[-–&+]\s*(?P<to>\d{1,2})(?![\d/])|(?![-–]\d))\s*[:\-–=.)]?\s*"
     r"|(?P<bare>\d{1,2})(?:\s*[-–]\s*(?P<until>\d{1,2}))?\s*:\s*(?=\d+\s*(?:reps?\b|[x@%])))(?=[\d@(]|at\s+\d)",
     re.IGNORECASE,
 )

@@ -82,7 +82,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\s+(?:set|single|double|triple)\s*[,:]?)(?=\s+\d\s?x)",
             "of that for",
         ),
-        ("e", r"(?:(?<=[x×\s]\d)|(?<=\d\d))(?P<said>e)(?=\s*(?:$|[,;@(]))", " each side"),
+        ("e", r"(?:(?<=[x×\s]\d)|(?<=\d\d))(?P<said>e)(?=\s*(?:$|[,;@(+&/]))", " each side"),
         ("done", r"^\W*(?P<said>(?:done|finished)(?:\s+early)?\s*\?)(?=\s*\d)", "then"),
         (
             "at least",
@@ -95,6 +95,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\bteams?\s+(?!of\b)[a-z]+\s*,?\s*\(?(?P<count>[2-6])\s+(?:people|persons|athletes|members)\)?",
             r"teams of \g<count>",
         ),
+        ("each side", r"(?<=\d\ssets)(?P<said>\s+)(?=(?:each|per)\s+side\s*:?\s*$)", ", "),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
