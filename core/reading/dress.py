@@ -13,6 +13,8 @@ from core.reading.languages import Translated, rebuilt
 LEAST_LINES = 3  # from which what every line wears is a habit; common practice
 HABIT = 2 / 3  # of a text's short lines, from which a stop behind them is one; common practice
 MOST_WORDS = 14  # of an entry of a list, behind which a full stop ends no sentence; common practice
+MOST_NAMED = 5  # words in such an entry, numbers and signs not counted; common practice
+_WORD = re.compile(r"[^\W\d_]{2,}")
 _STOP = re.compile(r"(?<=[\w)%\]'\"′″+])[.;](?=\s*$)")
 _SENTENCE = re.compile(r"[.!?;]\s+\S")
 _ENTRY = re.compile(r"\s*(?:[-*•–]\s*|[A-Ha-h]?\d?[a-d]?[).:]?\s+)?[@(]?\d")
@@ -53,7 +55,8 @@ def _take_off_stops(said: _Lines) -> None:
     habit = len(stops) >= max(2, HABIT * short)
     for number, at in stops.items():
         text = said[number].text
-        if habit or _ENTRY.match(text):
+        entry = _ENTRY.match(text) and len(_WORD.findall(text)) <= MOST_NAMED
+        if habit or entry:
             said[number] = Translated(f"{text[:at]} {text[at + 1 :]}")
 
 
