@@ -36,9 +36,10 @@ ENGLISH_TOO = frozenset(
     muscle walk walks farmers warm arms band bands curls extensions extension calories rowing metres workout
     handstand place times come comes skip skips skipping less repetition lockers front back snatchs jumping
     box boxes simple actives primer jerk jerks step steps hangs tags option options twists facepulls
-    hyperextensions thruster thrusters hollow rack pike clean cleans snatches deadlift push pistol pistols superman
-    biceps tire twist jack jacks planks goblets handstands situps sprints ergometer athlete athletes effort calorie
-    skierg ring rings kettlebell jump jumps possible doubles balance meter meters person warmup cooldown
+    hyperextensions thruster thrusters hollow rack pike clean cleans snatches deadlift push pistol
+    pistols superman biceps tire twist jack jacks planks goblets handstands situps sprints ergometer
+    athlete athletes effort calorie skierg ring rings kettlebell jump jumps possible doubles balance
+    meter meters person warmup cooldown
     """.split()
 )
 _WORD = re.compile(r"[^\W\d_]+")
