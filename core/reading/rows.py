@@ -44,7 +44,8 @@ OF_THE_CLOCK = re.compile(
     r"^\s*(?:at\s+)?([012]?\d)(?:[:.h]([0-5]\d)\s*(?:h|uhr|[ap]\.?m\.?)?|\s?[ap]\.?m\.?)\s*[-–:|]?\s+(?=[A-Za-z\"“])"
 )
 OF_THE_HOUR = re.compile(
-    r"^\s*(?:min(?:ute)?s?\s+)?([0-6]?\d)\s*[-–]\s*([0-6]?\d)\s*(?:min|')?(?:\s*[:\-–]?\s+(?!reps?\b)(?=[A-Za-z\"“])|\s*:\s+(?=\d))",
+    r"^\s*(?:min(?:ute)?s?\s+)?([0-6]?\d)\s*[-–]\s*([0-6]?\d)\s*(?:min|')?"
+    r"(?:\s*[:\-–/|]?\s+(?!reps?\b)(?=[A-Za-z\"“])|\s*[:/|]\s+(?=\d))",
     re.IGNORECASE,
 )
 MESSAGE = re.compile(

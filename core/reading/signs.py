@@ -41,6 +41,11 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
             ":",
         ),
         ("--", r"^\W*\d{1,2}[:.]\d{2}(?P<said>\s*[-–—=]{2,}\s*)(?=\S)", " "),
+        (
+            ".",
+            r"(?<![\w.,])(?P<said>(?P<thousands>[1-9]\d?)\.(?P<rest>\d00))(?=\s?(?:m|met(?:er|re)s?|cals?)\b)",
+            r"\g<thousands>\g<rest>",
+        ),
         ("r.f.t", r"\bR\.F\.T\.?", "RFT"),
         ("at ", r"(?<=[a-z]\s)(?P<said>at)(?=\s+[1-6][0-3][0-6x][0-3]\s*$)", "@"),
         (

@@ -96,6 +96,17 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"teams of \g<count>",
         ),
         ("each side", r"(?<=\d\ssets)(?P<said>\s+)(?=(?:each|per)\s+side\s*:?\s*$)", ", "),
+        (
+            "each of",
+            r"(?P<said>(?P<count>\d{2,4}\s?(?:cals?|m))\s+each\s+of\s+(?P<one>row|bike|ski|run)\s*,\s*(?P<two>row|bike|ski|run)"
+            r"\s*(?:,|&|\+|(?:,\s*)?and)\s*(?P<three>row|bike|ski|run))\b",
+            r"\g<count> \g<one>, \g<count> \g<two>, \g<count> \g<three>",
+        ),
+        (
+            "daily",
+            r"\b(?:up\s+)?to\s+(?:a|the|your)\s+(?:daily|day['’]?s)\s+(?:max|best)(?:\s+single)?\b",
+            "build to a heavy single",
+        ),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
