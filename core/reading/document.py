@@ -132,6 +132,12 @@ SHORTEST_RULE = 3  # signs; common practice
 RULE = " \t-=_*~–—"  # a row of nothing else parts what stands above it from what stands below
 
 
+def _only_sets(phrases: Sequence[Phrase]) -> bool:
+    """'5 giant sets' behind two strokes: how often the list below is done."""
+    kinds = [one.kind for one in phrases[:3]]
+    return kinds[:1] == ["count"] and kinds[-1:] == ["set-word"] and len(kinds) == len(phrases)
+
+
 class DocumentPass:
     """Reads one text's rows with one gym's names."""
 
@@ -410,7 +416,7 @@ class DocumentPass:
         """'10 burpees // step if you must'; behind '5 x 5 squats // AMRAP 10: ..' stands another piece."""
         found = REMARK.search(row.text, row.start) if row.content.lstrip()[:2] != "//" else None
         behind = tokenize(row.text[found.end() :]) if found is not None else ()
-        begins = self.cuts.begins(behind, False) or self._lists_by_numbers(behind)
+        begins = self.cuts.begins(behind, False) or self._lists_by_numbers(behind) or _only_sets(behind)
         if found is None or begins or self._counts_a_name(behind):
             return None
         return found

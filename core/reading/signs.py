@@ -46,6 +46,9 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
             r"(?<![\w.,])(?P<said>(?P<thousands>[1-9]\d?)\.(?P<rest>\d00))(?=\s?(?:m|met(?:er|re)s?|cals?)\b)",
             r"\g<thousands>\g<rest>",
         ),
+        ("/", r"(?<=\d/\d\d)(?P<said>\s[–—-]\s)(?=\d{2,3}/\d{2,3}(?!\d|\s?(?:cal|m\b)))", " | "),
+        ("w", r"^\W{0,3}(?P<said>w/?u\b:?)(?=\s\d)", "warm-up:"),
+        ("c/d", r"^\W{0,3}(?P<said>c/d\b:?)(?=\s\d)", "cool-down:"),
         ("r.f.t", r"\bR\.F\.T\.?", "RFT"),
         ("at ", r"(?<=[a-z]\s)(?P<said>at)(?=\s+[1-6][0-3][0-6x][0-3]\s*$)", "@"),
         (

@@ -107,6 +107,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\b(?:up\s+)?to\s+(?:a|the|your)\s+(?:daily|day['’]?s)\s+(?:max|best)(?:\s+single)?\b",
             "build to a heavy single",
         ),
+        (
+            "each",
+            r"(?<=sets|unds)(?P<said>,?\s+each\s+(?:on|every))(?=\s+(?:the\s+)?\d{1,2}:\d{2})",
+            ", every",
+        ),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
