@@ -112,6 +112,16 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?<=sets|unds)(?P<said>,?\s+each\s+(?:on|every))(?=\s+(?:the\s+)?\d{1,2}:\d{2})",
             ", every",
         ),
+        (
+            "(",
+            r"(?<![\w.,/-])\d{1,2}\s?(?P<said>[x×])\s?(?=\(\d{1,3}\s+(?!(?:reps?|s|secs?|kgs?|lbs?|min)\b)[A-Za-z][^()+,;]*\))",
+            " rounds of ",
+        ),
+        (
+            "rest of the time",
+            r"(?P<said>(?:in\s+the\s+|for\s+the\s+)?rest\s+of\s+the\s+time\s*[:,]?)(?=\s+(?!max)[a-z-]+(?:\s[a-z-]+){0,2}\W*$)",
+            "in the remaining time max",
+        ),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
