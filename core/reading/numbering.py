@@ -557,7 +557,8 @@ def arranges_itself(text: str) -> bool:
 def numbered_sections(rows: list[Row], names: Names) -> None:
     """Numbers that head pieces of their own ('3) Metcon, 4 rounds' with a list below) are headings."""
     for run in _runs(rows):
-        if any(_heads_a_piece(rows, at) for at in run) and not lists_stations(rows, run[0]):
+        pieces = any(_heads_a_piece(rows, at) or _is_a_piece(rows[at], names) for at in run)
+        if pieces and not lists_stations(rows, run[0]):
             for at in run:
                 _make_heading(rows[at])
                 _say_once(rows, at)
@@ -606,6 +607,14 @@ def _heads_a_piece(rows: list[Row], at: int) -> bool:
     if following is None or following.role != "work" or following.heading or following.bullet:
         return False
     return following.indent > row.indent or arranges(row.content)
+
+
+def _is_a_piece(row: Row, names: Names) -> bool:
+    """'2. Hang snatch every 75 s x 10', '1. EMOM 10: 3 cleans': by the clock, with work of its own."""
+    phrases = tokenize(row.content)
+    paced = any(one.kind in ("every", "interval", "tabata", "amrap", "death-by") for one in phrases)
+    named = (names.find(one.text) for one in phrases if one.kind == "words")
+    return paced and any(match is not None and match.confidence == 1 for match in named)
 
 
 def lists_stations(rows: list[Row], at: int) -> bool:
