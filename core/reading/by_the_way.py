@@ -207,9 +207,11 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
 
 def take_turns_of_speech(line: Line) -> None:
     """Keep each with the line, whole, and read nothing in it."""
-    text = line.text.lower()
+    first = line.phrases[0].column if line.phrases else 0
+    own = " " * first + line.text[first:]  # without what numbers it
+    text = own.lower()
     for needs, turn in _TURNS:
-        for said in turn.finditer(line.text) if any(map(text.__contains__, needs)) else ():
+        for said in turn.finditer(own) if any(map(text.__contains__, needs)) else ():
             group = "said" if "said" in turn.groupindex else 0
             start, end = said.span(group)
             within = [

@@ -556,6 +556,7 @@ def arranges_itself(text: str) -> bool:
 
 def numbered_sections(rows: list[Row], names: Names) -> None:
     """Numbers that head pieces of their own ('3) Metcon, 4 rounds' with a list below) are headings."""
+    _lettered_sections(rows, names)
     for run in _runs(rows):
         pieces = any(_heads_a_piece(rows, at) or _is_a_piece(rows[at], names) for at in run)
         if pieces and not lists_stations(rows, run[0]):
@@ -649,6 +650,23 @@ def _say_once(rows: list[Row], at: int) -> None:
     if (said < named or listed) and counted:
         row.marks.append((row.start, len(row.text.rstrip()), "beside the heading"))
         row.start = len(row.text)
+
+
+def _lettered_sections(rows: list[Row], names: Names) -> None:
+    """'a) EMOM 10: 3 cleans', 'b) Row: 6 x 500 m': letters of pieces, one of which is by the clock."""
+    lettered = [at for at, row in enumerate(rows) if _SMALL_LETTER.match(row.text) and row.role == "work"]
+    apart = [at for at in lettered if _is_a_piece(rows[at], names)]
+    counted = [_SMALL_LETTER.sub(r"\1", rows[at].text[:6]).strip()[:1] for at in lettered]
+    if not apart or counted != list("abcdefgh"[: len(lettered)]) or len(lettered) < LEAST_LABELS:
+        return
+    if not lists_stations(rows, lettered[0]):
+        for at in lettered:
+            row = rows[at]
+            row.heading = Heading(row.text[: row.start].strip(" ()."), None, row.start)
+            row.letter = row.bullet = None
+
+
+_SMALL_LETTER = re.compile(r"^\s*\(?([a-h])[).]\s+")
 
 
 def _make_heading(row: Row) -> None:
