@@ -193,13 +193,15 @@ def take_who_goes(read: Line, part: PartDraft | None, catalog: Catalog) -> None:
     read.take(within, "format", "each of them")
 
 
-def take_kit(row: Row, read: Line, part: PartDraft, names: Names) -> None:
+def take_kit(row: Row, read: Line, parts: Parts, names: Names) -> None:
     """'KB complex', 'dumbbell only' above a list, or before the colon of one: what all of it is done with."""
     heads = row.followed and not row.named
     led = next((at for at, one in enumerate(read.phrases) if one.kind in ("colon", "dash")), 0)
     for index in read.free() if heads else read.free()[: int(led > 0)]:
         kit = kit_of_all(read.phrases[index].text) if read.phrases[index].kind == "words" else ""
-        if kit and not part.work and names.find(read.phrases[index].text) is None:
+        if kit and names.find(read.phrases[index].text) is None:
+            part = parts.current(row.number)
+            part = parts.next(row.number) if part.work else part
             part.kit = kit
             read.take([index], "note", "what it is done with")
 
@@ -253,11 +255,17 @@ def take_each_side(read: Line, parts: Parts) -> None:
         read.take(said, "amount", "each side")
 
 
-def take_more_times(read: Line, part: PartDraft | None) -> bool:
-    """'Repeat 4 more times' below a list: once more than it says; 'Do it 3 times.'"""
-    said = DO_AGAIN.match(read.content)
+def take_more_times(read: Line, parts: Parts) -> bool:
+    """'Repeat 4 more times' below a list: once more than it says; 'Do it 3 times.' behind what its own line
+    says, that line."""
+    said, part = DO_AGAIN.match(read.content), parts.last
     if said is None or part is None or not part.work or (part.format is not None and part.format.rounds):
         return False
+    own = [work for work in part.work if work.line == read.number]
+    if own and len(own) < len(part.work) and part.format is None:
+        before = part
+        part = parts.next(read.number)
+        part.work, before.work = own, [work for work in before.work if work.line != read.number]
     number = int(said["times"]) if said["times"].isdecimal() else int(COUNT_WORDS[said["times"].lower()])
     times = number + 1 if said["more"] else number
     timed = part.format is not None and part.format.for_time

@@ -198,7 +198,7 @@ class Pieces:
         take_window(row, read, parts)
         take_rest_of_time(read, parts.last)
         take_who_goes(read, parts.last, self.reading.catalog)
-        if take_again(read, parts.last) or take_more_times(read, parts.last):
+        if take_again(read, parts.last) or take_more_times(read, parts):
             return
         by_minutes = bool(read.phrases) and read.phrases[0].text.lower().startswith("min")
         station = station_of(read)
@@ -221,7 +221,7 @@ class Pieces:
             return
         take_all_out(row, read, parts)
         take_each_side(read, parts)
-        take_kit(row, read, parts.current(row.number), self.reading.names)
+        take_kit(row, read, parts, self.reading.names)
         take_length(read, parts.current(row.number))
         take_each_once(row, read, parts, self.reading.names)
         chunks = self.reading.splitter.chunks(read)
