@@ -335,7 +335,7 @@ class Parts:
         """Sets of its own are no minute's work, and no round's of '21-15-9'."""
         fmt = part.format
         several = draft.sets_written and max(draft.sets or 0, len(draft.scheme)) > 1
-        if several and draft.station is None and _on_one_line(part) and not part.exact:
+        if several and _on_one_line(part) and not part.exact:
             return True
         listed = fmt is not None and fmt.kind == "for-time" and bool(fmt.scheme) and not part.exact
         return (
