@@ -355,7 +355,7 @@ class Parts:
         first = self.all[0] if self.all else None
         if first is not None and not first.work and self._only_says_who(first) and self.team:
             self.share = self.share or first.changes.get("share") or "split"  # "In pairs" above the pieces
-        finishing = Finishing(self.catalog, self.team, self.share)
+        self.end_of_a_day()
         for before, part in itertools.pairwise(self.all):
             _frame(before, part)
             _say_what_follows(before, part)
@@ -368,7 +368,12 @@ class Parts:
         for part in self.all:
             holds = id(part) in holding or self._only_says_who(part)
             if part.said_anything and not (holds and not part.work and not part.notes):
-                yield finishing.finish(part)
+                yield Finishing(self.catalog, *(part.shared_by or (self.team, self.share))).finish(part)
+
+    def end_of_a_day(self) -> None:
+        """Who shares the pieces so far, which another day says anew of its own."""
+        for part in self.all:
+            part.shared_by = part.shared_by or (self.team, self.share)
 
     def _for_one_age(self) -> None:
         """'TEENS' above everything: a class of theirs, where what is written is for everybody."""
