@@ -320,7 +320,7 @@ class Parts:
         if not self.after_blank:
             return False
         if part.repeats:
-            listed = part.adjacent or _on_one_line(part)
+            listed = part.adjacent or _on_one_line(part, draft)
             return listed and draft.station is None and not part.block_division
         return part.format is None and not part.heading and draft.sets_written
 
@@ -335,7 +335,7 @@ class Parts:
         """Sets of its own are no minute's work, and no round's of '21-15-9'."""
         fmt = part.format
         several = draft.sets_written and max(draft.sets or 0, len(draft.scheme)) > 1
-        if several and _on_one_line(part) and not part.exact:
+        if several and _on_one_line(part, draft) and not part.exact:
             return True
         listed = fmt is not None and fmt.kind == "for-time" and bool(fmt.scheme) and not part.exact
         return (
@@ -504,9 +504,10 @@ def _sets_of_a_superset(parts: Sequence[PartDraft]) -> None:
 _OF_A_SUPERSET = re.compile(r"[A-H]\d")
 
 
-def _on_one_line(part: PartDraft) -> bool:
-    """'EMOM 10: 3 cleans': a piece with its work on the line of its format."""
-    return part.format is not None and bool(part.work) and {one.line for one in part.work} == {part.format_line}
+def _on_one_line(part: PartDraft, draft: Draft) -> bool:
+    """'EMOM 10: 3 cleans': a piece with its work on the line of its format, and what comes on another."""
+    lines = {one.line for one in part.work} if part.format is not None else set()
+    return lines == {part.format_line} and draft.line not in lines
 
 
 def _only_sets(part: PartDraft) -> bool:
