@@ -21,7 +21,9 @@ class PartDraft:
     changes: dict[str, Any] = field(default_factory=dict)
     work: list[Draft] = field(default_factory=list)
     notes: list[str] = field(default_factory=list)
-    shared_by: tuple[int | None, str] | None = None  # how many, and how, where its day or its rule has said so
+    shared_by: tuple[int | None, str] | None = (
+        None  # how many, and how, where its day or its rule has said so
+    )
     block_division: str | None = None
     block_role: str = ""
     division: str | None = None  # whose part it is, where every level has parts of its own

@@ -122,7 +122,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?P<said>(?:in\s+the\s+|for\s+the\s+)?rest\s+of\s+the\s+time\s*[:,]?)(?=\s+(?!max)[a-z-]+(?:\s[a-z-]+){0,2}\W*$)",
             "in the remaining time max",
         ),
-        ("x", r"^\W*[A-Za-z][^\d,:;()@]*(?:\+|\band\b)[^\d,:;()@]+?(?P<said>\s*,)(?=\s*\d{1,2}\s?[x×]\s?\d)", " "),
+        (
+            "x",
+            r"^\W*[A-Za-z][^\d,:;()@]*(?:\+|\band\b)[^\d,:;()@]+?(?P<said>\s*,)(?=\s*\d{1,2}\s?[x×]\s?\d)",
+            " ",
+        ),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
