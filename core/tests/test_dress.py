@@ -156,7 +156,7 @@ class AsWell(unittest.TestCase):
         self.assertLessEqual(len(broken), 0.07 * read, broken)
 
     def test_as_items_of_a_list(self):
-            listed = Board(0, "\n".join(lines), tuple(w for board in some for w in board.wanted), (), False)
+        """Boards of one line, numbered or lettered: a number is no place in the minutes of an item before."""
         draw = random.Random(SEED)
         items = [
             board for board in one_line() if not (LABELLED.search(board.text) or POUNDS.search(board.text))
