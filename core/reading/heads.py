@@ -43,6 +43,11 @@ _RESTS = re.compile(r"\W*(?:rest(?:\s+day)?|off)\W*$", re.IGNORECASE)
 _SETS_BEHIND = re.compile(r"\W*\d+\s*(?:x|sets|@|-\d)", re.IGNORECASE)
 _A_LESSON = re.compile(r"\b(?:lesson|lecture|module|chapter)\s+\d+\b", re.IGNORECASE)
 _OF_A_WEEK = re.compile(r"\W*(?:[^\W\d]+\s+){0,3}week\b[^:]{0,20}:", re.IGNORECASE)
+_WEEK_OF_A_CYCLE = re.compile(
+    r"\W*(?:[^\W\d]+\s+){1,3}(?:cycle|block|program(?:me)?|phase|prep|progression)\b[\s,:–-]*(?:wk|week|w|day|session|phase)?"
+    r"\s*#?\d{1,2}(?:\s*(?:/|of)\s*\d{1,2})?\W*$",
+    re.IGNORECASE,
+)
 _ENDS_A_TITLE = re.compile(
     r"\w\W+(?:test|ladder|day|session|challenge|special|medley|benchmark|combo|brick|sandwich)\W*$",
     re.IGNORECASE,
@@ -337,6 +342,8 @@ class Heads:
             return True  # "Swim/run Saturday" above what is done
         if not below.after_blank and only_says_who(phrases):
             return False  # "Partner workout:" right above its list
+        if _WEEK_OF_A_CYCLE.match(row.content):
+            return True  # "Squat cycle wk 3/6"
         if below.after_blank and _A_LESSON.search(row.content):
             return True  # "Barbell basics, lesson 5: the clean"
         if below.heading is not None and below.heading.opens == "day" and _OF_A_WEEK.match(row.content):

@@ -37,6 +37,13 @@ _PIECE_OF_KIT = (
     r"(?:an?|one|two|three|[1-4])\s+(?:(?:light|heavy|empty)\s+)?(?:bar|barbell|rower|bike|erg|ski\s?erg|box|ball|rope|bell|kettlebell|"
     r"dumbbell|db|kb|sled|mat|ring|lane)s?(?:\s+(?:each|per\s+\w+))?"
 )
+_FOR_WHO_HURTS = re.compile(  # "Anyone with a bad back: ..", "Sore shoulders: ..": another choice, for some
+    r"\W*(?:any(?:one|body)\s+(?:with|who)|who(?:ever)?\s+has|those\s+(?:with|who)|people\s+with|with\s+an?|sore|bad|cranky"
+    r"|wer\b|quien|chi\s+ha|ceux\s+qui|quem\s+t)[^:?]*\b(?:back|shoulder|knee|wrist|elbow|hip|neck|ankle|injur|pain|hurt|ache"
+    r"|rücken|schulter|knie|schmerz|espalda|hombro|rodilla|dolor|schiena|spalla|ginocchi|dos\b|épaule|genou|costas|ombro|joelho|dor\b)"
+    r"[^:?]*[:?]",
+    re.IGNORECASE,
+)
 _ONLY_KIT = re.compile(
     rf"^\W*{_PIECE_OF_KIT}(?:\s*(?:,|&|\+|and|,\s*and)\s*{_PIECE_OF_KIT})+\W*$", re.IGNORECASE
 )  # "one bar, one rower, one box"
@@ -216,7 +223,7 @@ class Prose:
             or (text.rstrip().endswith(":") and HEAVIEST.fullmatch(text))
         ):
             return False
-        if _ONLY_KIT.match(text):
+        if _ONLY_KIT.match(text) or _FOR_WHO_HURTS.match(text):
             return True
         if MARKED.match(text) or AS_USUAL.match(text) or (phrases and phrases[0].kind == "note"):
             return True

@@ -133,6 +133,8 @@ class PieceCuts:
         timed = seconds_of(behind[0]) is not None
         if head[0] in ("amrap", "for-time", "tabata", "death-by") or (timed and head[1:2] == ["amrap"]):
             return True
+        if timed and head[1:3] == ["of", "count"]:
+            return True  # "then 12 min of 8 step-ups + 8 push-ups"
         if "every" in head[:2] and (head[0] == "every" or timed):
             so_far = len(behind) > LEAST_NAMED and head[2:3] == ["count"]
             counts = so_far and (seconds_of(behind[1]) is not None or _is_a_way(behind[1]))

@@ -49,6 +49,17 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
         ("/", r"(?<=\d/\d\d)(?P<said>\s[–—-]\s)(?=\d{2,3}/\d{2,3}(?!\d|\s?(?:cal|m\b)))", " | "),
         ("w", r"^\W{0,3}(?P<said>w/?u\b:?)(?=\s\d)", "warm-up:"),
         ("c/d", r"^\W{0,3}(?P<said>c/d\b:?)(?=\s\d)", "cool-down:"),
+        ("round", r"(?<=\d)(?P<said>\s?[x×]\s?rounds?)(?=\s*[:,]|\s+of\b|\s*$)", " rounds"),
+        (
+            ":",
+            r"^\W*(?:part|block|piece|section)\s+[A-H1-9](?P<said>\s+(?P<long>\d{1,2})\s?(?:min(?:ute)?s?|['’′])\s*:)",
+            r" (\g<long> min):",
+        ),
+        (
+            "amrap",
+            r"^\W*(?:part|block|piece|section)\s+[A-H1-9](?P<said>\s+)(?=\d{1,2}\s?(?:min(?:ute)?s?|['’′])\s*amrap)",
+            ": ",
+        ),
         ("r.f.t", r"\bR\.F\.T\.?", "RFT"),
         ("at ", r"(?<=[a-z]\s)(?P<said>at)(?=\s+[1-6][0-3][0-6x][0-3]\s*$)", "@"),
         (

@@ -127,6 +127,12 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"^\W*[A-Za-z][^\d,:;()@]*(?:\+|\band\b)[^\d,:;()@]+?(?P<said>\s*,)(?=\s*\d{1,2}\s?[x×]\s?\d)",
             " ",
         ),
+        ("after", r"(?P<said>,\s*(?:and\s+)?(?:after\s+that|afterwards)\s*[,:]?)(?=\s+\d)", ", then"),
+        (
+            "plate",
+            r"(?P<said>(?:w/|with)\s*(?:an?\s+)?plate\s+(?:OH|overhead)\s*\((?P<load>\d[\d.,/]*(?:\s?(?:kg|lbs?))?)\))",
+            r"with \g<load> plate overhead",
+        ),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
