@@ -22,6 +22,7 @@ from core.cli.posture_proofs import posture_proof, used_ankle
 from core.cli.proofs import (
     accuracy,
     boards_read,
+    clothes_worn,
     different_lines,
     fuzz_proof,
     fuzzed,
@@ -72,6 +73,7 @@ PROOFS: dict[str, Callable[[], dict[str, Figures]]] = {
     "planner-proof": planner_proof,
     "fuzz-proof": fuzz_proof,
     "boards": boards_read,
+    "clothes": clothes_worn,
     "posture-proof": posture_proof,
     "hazard-proof": hazard_proof,
     "rack-proof": rack_proof,

@@ -114,6 +114,23 @@ def boards_read() -> dict[str, dict[str, float]]:
     return results
 
 
+def clothes_worn(weeks: int = 400, lists: int = 400) -> dict[str, dict[str, float]]:
+    """Which share of the boards that are read whole stays so in other clothes and in company; weeks and lists
+    made of several, of which the share that is whole."""
+    from core.tests import clothes
+
+    kept = {}
+    for name, change in (*clothes.CLOTHES.items(), *clothes.COMPANY.items()):
+        wrong, changed = clothes.broken(change, clothes.whole())
+        kept[f"clothes-{name}"] = {"changed": float(changed), "kept": round(1 - len(wrong) / changed, 4)}
+    for name, texts in (("weeks", clothes.weeks(weeks)), ("lists", clothes.lists(lists))):
+        kept[f"clothes-{name}"] = {
+            "texts": float(len(texts)),
+            "whole": round(1 - len(clothes.broken_of(texts)) / len(texts), 4),
+        }
+    return kept
+
+
 def planner_proof(instances: int = 40, whole: int = 4) -> dict[str, dict[str, float]]:
     """The planner against the general solver: on generated pieces of the shelf (the solver helped by our
     plan, which leaves it the proof), and on whole sessions with the whole shelf (the solver alone, a

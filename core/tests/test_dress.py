@@ -2,188 +2,50 @@
 below it. The answers are the boards' own, which are older than any of the clothes, so none comes from the
 reader."""
 
-import random
-import re
 import unittest
-from collections.abc import Callable, Iterable
-from dataclasses import replace
-from functools import cache
+from collections.abc import Sequence
 
-from core.errors import UnusableText
 from core.reading import read_workout
 from core.reading.dress import undressed
 from core.reading.languages import Translated
 from core.reading.signs import one_space, usual_signs
-from core.tests.boards import HALVES, Board, boards, hold
+from core.tests.boards import Board
+from core.tests.clothes import CLOTHES, COMPANY, Change, broken, broken_of, lists, weeks, whole
 from core.tests.fuzzing import unaccounted
 
 EVERY = 11  # boards, of which one takes part in a change
 LEAST_KEPT = 0.97  # of the boards that are read whole, which have to stay so
-SEED = 29
-DAYS = ("Monday", "Tuesday", "Wednesday", "Thursday")
-OF_SEVERAL_DAYS = re.compile(
-    r"\b(mon|tue|wed|thu|fri|sat|sun|day|week|option|kids|event|workout|lun|mar|mo|di|mi|do|fr)",
-    re.IGNORECASE,
-)
-LABELLED = re.compile(
-    r"team|partner|pair|trio|relay|everyone|^then\b|^opt|^[MF]:? |^\W*\(?[A-Fa-f1-9]\d?\s?[.):-]\s"
-    r"|\b(?:mon|tue|wed|thu|fri|sat|sun|day|week|option|part|event|workout|wod|strength|metcon|skill|warm)",
-    re.IGNORECASE,
-)
-POUNDS = re.compile(r"\d\s?(?:lbs?\b|#)")
-Change = Callable[[str], str]
-
-
-@cache
-def whole() -> tuple[Board, ...]:
-    """Every board that is read as its answer says."""
-    every = [board for name in (*HALVES, "kinds") for board in boards(name)]
-    return tuple(board for board in every[::EVERY] if hold(board)[0].whole and board.wanted)
-
-
-@cache
-def one_line() -> tuple[Board, ...]:
-    """Every short board of one line that is read as its answer says, for everybody and in English."""
-    every = [board for name in (*HALVES, "kinds") for board in boards(name)]
-    short = [
-        one for one in every if "\n" not in one.text.strip() and len(one.text) < 110 and not one.language
-    ]
-    plain = [one for one in short if not any(work.division or work.warm_up for work in one.wanted)]
-    return tuple(one for one in plain if one.wanted and hold(one)[0].whole)
-
-
-def lines(change: Change) -> Change:
-    """A change of every line that says something."""
-    return lambda text: "\n".join(change(line) if line.strip() else line for line in text.split("\n"))
-
-
-def in_front(sign: str) -> Change:
-    """A sign before every line that has none."""
-    return lines(lambda line: line if re.match(r"\s*[-•*–#>|]", line) else f"{sign}{line}")
-
-
-def stopped(line: str) -> str:
-    """A full stop behind a short line that has no end."""
-    short = re.search(r"[\w)%]$", line) and not re.search(r"[.!?] ", line) and len(line.split()) < 9
-    return f"{line}." if short else line
-
-
-def second_gap(text: str) -> str:
-    """Two spaces before the last word of every third line."""
-    rows = text.split("\n")
-    return "\n".join(
-        re.sub(r"(?<=\w) (?=\w+$)", "  ", row) if at % 3 == 1 else row for at, row in enumerate(rows)
-    )
-
-
-CLOTHES: dict[str, Change] = {
-    "dashes": in_front("- "),
-    "bullets": in_front("• "),
-    "quotation": in_front("> "),
-    "bold": lines(lambda line: line if "*" in line else f"**{line.strip()}**"),
-    "indent": lines(lambda line: f"    {line}"),
-    "blank lines": lambda text: text.replace("\n", "\n\n"),
-    "full stops": lines(stopped),
-    "semicolons": lines(lambda line: f"{line};" if re.match(r"\s*\d.*\w$", line) else line),
-    "hard spaces": lambda text: text.replace(" ", "\u00a0"),
-    "a space too many": second_gap,
-    "percent": lambda text: re.sub(r"(\d) ?%", r"\1 percent", text),
-    "at": lambda text: re.sub(r" ?@ ?(?=[4-9]\d\b(?! ?(?:kg|lb)))", " at ", text),
-    "dashes between numbers": lambda text: re.sub(r"(?<=\d)-(?=\d)", "–", text).replace(" - ", " – "),
-    "pictures": lines(lambda line: f"{line} 💪"),
-}
-COMPANY: dict[str, Change] = {
-    "greeting": lambda text: f"Morning all! Here is the plan for today, see you on the floor.\n\n{text}",
-    "name": lambda text: f"THE LONG SHADOW\n{text}",
-    "name in quotes": lambda text: f'"The long shadow"\n{text}',
-    "date": lambda text: f"Wednesday 2 December\n\n{text}",
-    "day": lambda text: f"WEDNESDAY\n{text}",
-    "request": lambda text: (
-        f"{text}\n\nPlease log your scores, and put your plates back where you found them."
-    ),
-    "tags": lambda text: f"{text}\n#seeyouthere #earlybirds",
-}
 
 
 class AsWell(unittest.TestCase):
     """A board stays whole in other clothes and in company."""
 
-    def stays(self, change: Change, of: Iterable[Board]) -> None:
-        changed = [board for board in of if change(board.text) != board.text]
-        broken = []
-        for board in changed:
-            other = replace(board, text=change(board.text), unread=())
-            if not hold(other)[0].whole:
-                broken.append(f"{board.number}: {hold(other)[1][:2]}")
-        self.assertGreater(len(changed), 9, "the change has to change something")
-        self.assertLessEqual(len(broken), (1 - LEAST_KEPT) * len(changed), broken)
+    def stays(self, change: Change, of: Sequence[Board]) -> None:
+        wrong, changed = broken(change, of)
+        self.assertGreater(changed, 9, "the change has to change something")
+        self.assertLessEqual(len(wrong), (1 - LEAST_KEPT) * changed, wrong)
 
     def test_in_other_clothes(self):
         for name, change in CLOTHES.items():
             with self.subTest(name):
-                self.stays(change, whole())
+                self.stays(change, whole(EVERY))
 
     def test_in_company(self):
         for name, change in COMPANY.items():
             with self.subTest(name):
-                self.stays(change, whole()[::2])
+                self.stays(change, whole(EVERY)[::2])
 
     def test_as_days_of_one_week(self):
-        """Boards below one another: nothing of one day reaches another."""
-        draw = random.Random(SEED)
-        single = [
-            board
-            for board in whole()
-            if not (OF_SEVERAL_DAYS.search(board.text) or POUNDS.search(board.text))
-            and not any(one.division for one in board.wanted)
-        ]
-        broken, read = [], 0
-        for _ in range(60):
-            some = draw.sample(single, draw.randint(2, 4))
-            head = draw.choice(("{}\n{}", "## {}\n{}", "*** {} ***\n{}", "{}:\n\n{}"))
-            days = (head.format(day, board.text.strip("\n")) for day, board in zip(DAYS, some, strict=False))
-            week = Board(
-                0, "\n\n".join(days), tuple(one for board in some for one in board.wanted), (), False
-            )
-            try:
-                score, differs = hold(week)
-            except UnusableText:
-                continue  # more than a day holds
-            read += 1
-            if not score.whole:
-                broken.append(f"{[board.number for board in some]}: {differs[:2]}")
-        self.assertGreater(read, 40)
-        self.assertLessEqual(len(broken), 0.07 * read, broken)
+        texts = weeks(60, EVERY)
+        self.assertLessEqual(len(wrong := broken_of(texts)), 0.07 * len(texts), wrong)
 
     def test_as_items_of_a_list(self):
-        """Boards of one line, numbered or lettered: a number is no place in the minutes of an item before."""
-        draw = random.Random(SEED)
-        items = [
-            board for board in one_line() if not (LABELLED.search(board.text) or POUNDS.search(board.text))
-        ]
-        broken, read = [], 0
-        for _ in range(150):
-            some = draw.sample(items, draw.randint(2, 4))
-            label = draw.choice(("{n}. {t}", "{n}) {t}", "{L}) {t}", "{L}. {t}", "{L}: {t}", "Part {n}: {t}"))
-            lines = (
-                label.format(n=at + 1, L="ABCD"[at], t=board.text.strip()) for at, board in enumerate(some)
-            )
-            listed = Board(
-                0, "\n".join(lines), tuple(one for board in some for one in board.wanted), (), False
-            )
-            try:
-                score, differs = hold(listed)
-            except UnusableText:
-                continue  # more than a day holds
-            read += 1
-            if not score.whole:
-                broken.append(f"{[board.number for board in some]}: {differs[:2]}")
-        self.assertGreater(read, 120)
-        self.assertLessEqual(len(broken), 0.07 * read, broken)
+        texts = lists(150)
+        self.assertLessEqual(len(wrong := broken_of(texts)), 0.07 * len(texts), wrong)
 
     def test_no_word_is_lost_in_them(self):
         for name, change in (*CLOTHES.items(), *COMPANY.items()):
-            for board in whole()[::9]:
+            for board in whole(EVERY)[::9]:
                 text = change(board.text)
                 with self.subTest(name, board=board.number):
                     self.assertEqual(unaccounted(text, read_workout(text)), [])
