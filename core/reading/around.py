@@ -196,8 +196,8 @@ def take_who_goes(read: Line, part: PartDraft | None, catalog: Catalog) -> None:
 def take_kit(row: Row, read: Line, parts: Parts, names: Names) -> None:
     """'KB complex', 'dumbbell only' above a list, or before the colon of one: what all of it is done with."""
     heads = row.followed and not row.named
-    led = next((at for at, one in enumerate(read.phrases) if one.kind in ("colon", "dash")), 0)
-    for index in read.free() if heads else read.free()[: int(led > 0)]:
+    led = max((at for at, one in enumerate(read.phrases) if one.kind in ("colon", "dash")), default=0)
+    for index in read.free() if heads else [at for at in read.free() if at < led]:
         kit = kit_of_all(read.phrases[index].text) if read.phrases[index].kind == "words" else ""
         if kit and names.find(read.phrases[index].text) is None:
             part = parts.current(row.number)

@@ -133,6 +133,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?P<said>(?:w/|with)\s*(?:an?\s+)?plate\s+(?:OH|overhead)\s*\((?P<load>\d[\d.,/]*(?:\s?(?:kg|lbs?))?)\))",
             r"with \g<load> plate overhead",
         ),
+        (
+            "total",
+            r"^\W*(?P<said>(?:por|for|by|in)\s+rounds\s*,\s*(?P<n>\d{1,2})\s+(?:in|en|em|au|in)\s+total\b)",
+            r"\g<n> rounds",
+        ),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
