@@ -26,6 +26,7 @@ _BEFORE_A_LABEL = re.compile(  # '- 1) 12 cal row', '• A. Snatch', '- 0-10 war
     r"\s*(?P<front>[-*•–—]\s+)(?=(?:\d{1,2}|[A-H]\d?|\d[a-d])[.):]\s|\d{1,2}['’]\s|\d{1,2}\s+[-–—]\s+\S"
     r"|\d{1,2}[-–]\d{1,2}:?\s+[A-Z])"
 )
+_COLUMNS = re.compile(r"(?<=\S) {2,}(?=\S)")
 _GAP = re.compile(r"(?<=[^\s.):]) {2,3}(?=\S)")
 _RULE_BEFORE = re.compile(r"\s*(?P<front>[-=~_–—]{3,}\s+)(?=[\w\"“(])")
 _Lines = dict[int, Translated]  # number from 0 -> a line that says something
@@ -84,7 +85,7 @@ def _close_gaps(said: _Lines) -> None:
     """Two spaces where one is meant: beside a line that has any, too, it is a table's."""
     gaps = {number: list(_GAP.finditer(line.text)) for number, line in said.items()}
     for above, number, below in zip([None, *said], said, [*list(said)[1:], None], strict=False):
-        beside = any(gaps[one] for one in (above, below) if one is not None)
+        beside = any(_COLUMNS.search(said[one].text) for one in (above, below) if one is not None)
         if gaps[number] and not beside:
             cuts = [(one.start() + 1, one.end(), "") for one in gaps[number]]
             said[number] = rebuilt(said[number], cuts)

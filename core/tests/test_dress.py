@@ -88,6 +88,8 @@ class WhatIsTakenOff(unittest.TestCase):
     def test_a_table_keeps_its_gaps(self):
         rows = "Lift  Sets  Reps\nSnatch  5  2\nClean  4  3"
         self.assertEqual(self.bare(rows), rows.split("\n"))
+        wide = "Day    Lift     Sets   Reps\nMon    Snatch      5      2\nWed    Clean       4      3"
+        self.assertEqual(self.bare(wide), wide.split("\n"))
         self.assertEqual(self.bare("a\n5  dips\nb")[1], "5 dips")
 
     def test_every_letter_knows_its_column(self):
