@@ -14,61 +14,69 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
     (need, re.compile(pattern, re.IGNORECASE), full)
     for need, pattern, full in (
         ("per", r"(?<=\d)\s?(?:per\s?cent\b|pct\b\.?)", " %"),
-        (
+        (  # "5 x 3 at 80, rest 2 min", "2 singles at 85"
             "at ",
             r"(?:(?<=\d)|(?<=singles)|(?<=doubles)|(?<=triples)|(?<=reps)|(?<=emom))"
             r"(?P<said>\s+at\s+)(?=[4-9]\d(?:[.,]5)?\+?\s*(?:$|[,;|)%]|\s(?:\d|emom\b|\()))",
             " @ ",
         ),
+        # "4 sets x 6 reps"
         ("sets", r"(?<=\d)\s+sets\s*[x×]\s*(?P<reps>\d{1,2})\s+reps\b", r"x\g<reps>"),
-        (
+        (  # "5 - 60 %", "6 reps - 70 %", "5-5-5 - 65,70,75 %"
             "%",
             r"(?:(?<=\d)(?<!\d\d)(?<![.,]\d)|(?<=1\d)(?<!\d1\d)(?<!\.1\d)|(?<=reps)|(?<=\+))"
             r"\s[-–]\s(?=\d\d(?:[.,]\d)?(?:\s?[,/-]\s?\d\d(?:[.,]5)?)*\s?%(?!\s?[x×]|\s\d))",
             " @ ",
         ),
-        (
+        (  # "Deadlift 5x3, 80 %"
             "%",
             r"(?:^|[;|/]\s)[^%;|]*?\d\s?[x×]\s?\d{1,2}(?P<said>\s?,\s)(?=\d\d(?:[.,]\d)?\s?%(?!\s?[x×\d]))",
             " @ ",
         ),
+        # "EMOM - 10 minutes"
         ("om", r"(?<=\bE.OM)\s[-–]\s(?=\d{1,2}\s?(?:min|'))", " "),
+        # ".75 x BW"
         (".", r"(?<![\w.,])\.(?=\d{1,2}\s?(?:x|×|bw|body|mi(?:le)?s?\b|km?\b))", "0."),
-        (
+        (  # "Block 2 → 4 rounds"
             "",
             r"^\W*(?:block|part|event|workout|wod|section|piece|day|phase|session|station)\s*#?\d{1,2}"
             r"(?P<said>\s*(?:→|[-=]>|»|>))(?=\s)",
             ":",
         ),
+        # "10:40 --- Workout 2"
         ("--", r"^\W*\d{1,2}[:.]\d{2}(?P<said>\s*[-–—=]{2,}\s*)(?=\S)", " "),
-        (
+        (  # "1.000 m", as German and Spanish write thousands
             ".",
             r"(?<![\w.,])(?P<said>(?P<thousands>[1-9]\d?)\.(?P<rest>\d00))(?=\s?(?:m|met(?:er|re)s?|cals?)\b)",
             r"\g<thousands>\g<rest>",
         ),
+        # "60/42 – 43/30 – 30/20": columns of divisions
         ("/", r"(?<=\d/\d\d)(?P<said>\s[–—-]\s)(?=\d{2,3}/\d{2,3}(?!\d|\s?(?:cal|m\b)))", " | "),
+        # "W/U 1500 easy", "C/D 1000"
         ("w", r"^\W{0,3}(?P<said>w/?u\b:?)(?=\s\d)", "warm-up:"),
         ("c/d", r"^\W{0,3}(?P<said>c/d\b:?)(?=\s\d)", "cool-down:"),
+        # "3x rounds:"
         ("round", r"(?<=\d)(?P<said>\s?[x×]\s?rounds?)(?=\s*[:,]|\s+of\b|\s*$)", " rounds"),
-        (
+        (  # "Part A 10': .."
             ":",
             r"^\W*(?:part|block|piece|section)\s+[A-H1-9](?P<said>\s+(?P<long>\d{1,2})\s?(?:min(?:ute)?s?|['’′])\s*:)",
             r" (\g<long> min):",
         ),
-        (
+        (  # "Part B 15' AMRAP"
             "amrap",
             r"^\W*(?:part|block|piece|section)\s+[A-H1-9](?P<said>\s+)(?=\d{1,2}\s?(?:min(?:ute)?s?|['’′])\s*amrap)",
             ": ",
         ),
         ("r.f.t", r"\bR\.F\.T\.?", "RFT"),
+        # "rows at 31X1"
         ("at ", r"(?<=[a-z]\s)(?P<said>at)(?=\s+[1-6][0-3][0-6x][0-3]\s*$)", "@"),
-        (
+        (  # "M 60 / W 40"
             "m",
             rf"(?<![\w/])(?:M|Men|Male)\s?:?\s?(?P<his>{_LOAD})(?:\s?kg)?\s?[/|]\s?(?:W|F|Women|Female)\s?:?\s?"
             rf"(?P<hers>{_LOAD})(?![\d.,]|\s?(?:cals?|m|reps?|rounds?|min|s|sec)\b)",
             r"\g<his>/\g<hers>",
         ),
-        (
+        (  # "43 / 30 kg"
             " / ",
             rf"(?<![\d/x×]\s)(?<![\w.,/])(?P<front>{_LOAD}) / (?P<back>{_LOAD})"
             r"(?=\s*(?:kg|lbs?|#)(?!\w|\s*/)|\s*[,)]|\s*$)",
