@@ -114,7 +114,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         (
             "(",
-            r"(?<![\w.,/-])\d{1,2}\s?(?P<said>[x×])\s?(?=\(\d{1,3}\s+(?!(?:reps?|s|secs?|kgs?|lbs?|min)\b)[A-Za-z][^()+,;]*\))",
+            r"(?<![\w.,/-])\d{1,2}\s?(?P<said>[x×])\s?(?=\(\d{1,3}\s+(?!(?:reps?|s|secs?|kgs?|lbs?|min|x)\b)[A-Za-z][^()+,;]*\))",
             " rounds of ",
         ),
         (
