@@ -88,7 +88,7 @@ from core.reading.rows import (
 from core.reading.rungs import days_of_the_song, goes_on, rungs_in_rows
 from core.reading.several import PieceCuts
 from core.reading.side_by_side import side_by_side
-from core.reading.signs import one_space, usual_signs
+from core.reading.signs import one_width, usual_signs
 from core.reading.stretches import minutes_in_stretches, stretches_within, supersets_within
 from core.reading.table_rows import find_tables
 from core.reading.team_roles import change_said, changes_only, team_roles, without_open
@@ -303,7 +303,7 @@ class DocumentPass:
     def _rows(self, lines: Sequence[str]) -> Iterator[Row]:
         blank = parted = False
         for number, (line, bare) in enumerate(
-            zip(lines, undressed(cased([one_space(line) for line in lines])), strict=True), start=1
+            zip(lines, undressed(cased([one_width(line) for line in lines])), strict=True), start=1
         ):
             if bare is None:
                 continue

@@ -86,9 +86,13 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
 )
 
 
-def one_space(line: str) -> str:
-    """A line with spaces of every kind as the usual one; no column moves."""
-    return line if line.isascii() else line.translate(_SPACES)
+_DASH = re.compile(r"(?<=\d)[–‑‒](?=\d)|(?<= )[–‒](?= )")
+
+
+def one_width(line: str) -> str:
+    """A line with spaces of every kind as the usual one, and the dashes between numbers and words; no column
+    moves."""
+    return line if line.isascii() else _DASH.sub("-", line.translate(_SPACES))
 
 
 def usual_signs(line: Translated) -> Translated:

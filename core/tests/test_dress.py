@@ -8,7 +8,7 @@ from collections.abc import Sequence
 from core.reading import read_workout
 from core.reading.dress import undressed
 from core.reading.languages import Translated
-from core.reading.signs import one_space, usual_signs
+from core.reading.signs import one_width, usual_signs
 from core.tests.boards import Board
 from core.tests.clothes import CLOTHES, COMPANY, Change, broken, broken_of, lists, weeks, whole
 from core.tests.fuzzing import unaccounted
@@ -130,7 +130,7 @@ class Signs(unittest.TestCase):
         """Unicode, general category Zs: 17 signs."""
         every = "".join(map(chr, (0x20, 0xA0, 0x1680, *range(0x2000, 0x200B), 0x202F, 0x205F, 0x3000)))
         self.assertEqual(len(every), 17)
-        self.assertEqual(one_space(every), " " * 17)
+        self.assertEqual(one_width(every), " " * 17)
 
 
 class Units(unittest.TestCase):
