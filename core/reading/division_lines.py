@@ -77,6 +77,7 @@ class DivisionLines:
         self.reading = reading
         self.scaling = False
         self.all_read = False
+        self.begun = 0  # how many parts stand in the days before
         self.above: list[tuple[Row, int, int]] = []  # loads of divisions said above all work
 
     def read(self, row: Row, start: int, stop: int) -> bool:
@@ -110,13 +111,19 @@ class DivisionLines:
 
     def _above_all_work(self, row: Row, start: int, stop: int) -> bool:
         """'Rx 60/40, Int 50/35' above the list they are for: loads alone, before anything is done."""
-        if self.all_read or any(part.work for part in self.reading.parts.all):
+        if self.all_read or any(part.work for part in self.reading.parts.all[self.begun :]):
             return False
         phrases = row.phrases(start, stop)
         names = (one.text for one in phrases if one.kind == "words")
         loaded = any(one.pair or one.unit in LOAD_UNITS for one in phrases)
         counted = any(one.unit in ("cal", "m", "km") or one.kind in ("sets", "rounds") for one in phrases)
         return loaded and not counted and not any(map(self.reading.names.find, names))
+
+    def begin_anew(self) -> None:
+        """Another day: what stood above all work of the one before is read, and loads may stand above its
+        own."""
+        self.give_above()
+        self.all_read, self.begun = False, len(self.reading.parts.all)
 
     def give_above(self) -> None:
         """Read what stood above all work, now that it stands."""

@@ -352,9 +352,6 @@ class Parts:
 
     def finished(self) -> Iterator[Part]:
         """Every part with its totals; parts that only hold others are left out."""
-        first = self.all[0] if self.all else None
-        if first is not None and not first.work and self._only_says_who(first) and self.team:
-            self.share = self.share or first.changes.get("share") or "split"  # "In pairs" above the pieces
         self.end_of_a_day()
         for before, part in itertools.pairwise(self.all):
             _frame(before, part)
@@ -372,8 +369,11 @@ class Parts:
 
     def end_of_a_day(self) -> None:
         """Who shares the pieces so far, which another day says anew of its own."""
-        for part in self.all:
-            part.shared_by = part.shared_by or (self.team, self.share)
+        day = [part for part in self.all if part.shared_by is None]
+        if day and not day[0].work and self._only_says_who(day[0]) and self.team:
+            self.share = self.share or day[0].changes.get("share") or "split"  # "In pairs" above the pieces
+        for part in day:
+            part.shared_by = (self.team, self.share)
 
     def _for_one_age(self) -> None:
         """'TEENS' above everything: a class of theirs, where what is written is for everybody."""

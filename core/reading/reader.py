@@ -298,6 +298,7 @@ class _Reader:
         """A day or a rule ends what a name above it said of its pieces: how many share, and with what. What
         stands above all work stays."""
         parts = self.reading.parts
+        self.divisions.begin_anew()
         parts.end_of_a_day()
         if self.of_all is None:
             worked = any(part.work for part in parts.all)
