@@ -233,7 +233,7 @@ def head_of_divisions(line: str, below: Sequence[str]) -> Head | None:
     for separator in _separators(line):
         cells = cells_of(line, separator)
         rows = [cells_of(one, separator) for one in below]
-        divisions = [len(row) == len(cells) and is_division(row[0].text) for row in rows]
+        divisions = [len(row) == len(cells) > 0 and is_division(row[0].text) for row in rows]
         if len(cells) > LEAST_COLUMNS and not cells[0].text and len(rows) >= LEAST_COLUMNS and all(divisions):
             columns: list[Column | None] = ["movement"] * (len(cells) - 1)
             return Head(tuple(columns), separator)

@@ -34,6 +34,7 @@ HOSTILE = {
     "colons": "1:" * 900,
     "spaces behind numbers": "1-1-1" + " " * 1_900 + "x",
     "a line of bars": "| 1 " * 490,
+    "bars alone on their lines": "|\n|\n|\n5 burpees",  # a mutated board found it: a row without any cell
     "a bracket of numbers": "(" + "1," * 900 + ")",
     "sets and sets": "1x1 " * 490 + "ss w/ 3",
 }
