@@ -137,7 +137,7 @@ _DATED_DAY = re.compile(
 )
 
 
-_STARTS_AT = re.compile(
+_BEFORE_A_PIECE = re.compile(
     r"^\W*(?:at\s+)?(?:[01]?\d|2[0-3])[:.h][0-5]\d\s*(?:h|uhr|[ap]\.?m\.?)?\s*[-–—:|]?\s*"
     r"(?=(?:event|workout|wod|test|final|semi-?final)\b\s*#?(?:\d|[A-D]\b|[:\"“–-]|$))",
     re.IGNORECASE,
@@ -147,7 +147,7 @@ _STARTS_AT = re.compile(
 def times_before_pieces(rows: list[Row]) -> None:
     """'10:40 - Workout 2: "Max out"': when a piece starts, before its heading."""
     for row in rows:
-        said = _STARTS_AT.match(row.text) if row.role == "work" and not row.start else None
+        said = _BEFORE_A_PIECE.match(row.text) if row.role == "work" and not row.start else None
         if said is not None:
             row.start = said.end()
             row.marks.append((0, len(said.group().rstrip()), "when it starts"))
