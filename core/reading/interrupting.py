@@ -210,7 +210,8 @@ class Interrupting:
         """'8 min row - every minute 3 burpees', '20 min run; every 5 min stop for 10 squats'."""
         said = _MINUTES_INTERRUPT.match(row.text[start:stop])
         match = self.reading.names.find(said["what"]) if said else None
-        times = int(said["lasts"]) // int(said["way"] or 1) if said else 0
+        way = int(said["way"] or 1) if said else 0
+        times = int(said["lasts"]) // way if said and way else 0
         if said is None or match is None or match.left_over or times <= 1:
             return False
         self.pieces.read(row, start, start + said.end("what"), first=True, bullet=bullet)
@@ -222,10 +223,12 @@ class Interrupting:
 
 def _goes(work: Draft, said: re.Match[str]) -> int:
     """How often a count is in the repetitions of a movement, or a way in what it goes: '5 km', 'every km'."""
-    if count := int(said.groupdict().get("count") or 0):
-        return (work.reps or 0) // count if (work.reps or 0) >= LEAST_TIMES * count else 0
+    counted = said.groupdict().get("count")
+    if counted is not None:
+        count = int(counted)
+        return (work.reps or 0) // count if count and (work.reps or 0) >= LEAST_TIMES * count else 0
     unit = {"k": "km", "metres": "m", "meters": "m", "miles": "mile"}.get(
         said["unit"].lower(), said["unit"].lower()
     )
     one = float(said["way"] or 1) * METRE_PER[unit]
-    return int((work.distance_m or 0) // one)
+    return int((work.distance_m or 0) // one) if one else 0

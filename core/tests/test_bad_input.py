@@ -34,6 +34,9 @@ HOSTILE = {
     "colons": "1:" * 900,
     "spaces behind numbers": "1-1-1" + " " * 1_900 + "x",
     "a line of bars": "| 1 " * 490,
+    "every none of a count": "20 pull-ups\n*every 0-20 m run: twists",  # a mutated board found it
+    "every none of a way": "5 km run\nevery 0 km: 20 squats",
+    "every none of minutes": "20 min run; every 0 min stop for 10 squats",
     "bars alone on their lines": "|\n|\n|\n5 burpees",  # a mutated board found it: a row without any cell
     "a bracket of numbers": "(" + "1," * 900 + ")",
     "sets and sets": "1x1 " * 490 + "ss w/ 3",
