@@ -229,9 +229,16 @@ class Attacher:
             return
         if last.has_amount and another_set(draft, last):
             add_sets(last, draft, draft.sets or 1 if draft.reps and not draft.scheme else 1)
-        elif not self._fill(last, draft):
+        elif self._of_another_lift(part, last, draft) or not self._fill(last, draft):
             self._hand_back(read, chunk)
         in_context(last, self.catalog.movements[last.movement], self.catalog)
+
+    def _of_another_lift(self, part: PartDraft, last: Draft, draft: Draft) -> bool:
+        """'20 kg' on its own below '50 thrusters 40/30' and '30 burpees': no burpee's."""
+        alone = draft.loads and not draft.has_amount and last.line != draft.line
+        body = self.catalog.movements[last.movement].implement in BODY_ONLY
+        lifts = (self.catalog.movements[one.movement].implement in FREE_WEIGHTS for one in part.work)
+        return bool(alone) and body and any(lifts)
 
     def _once_more(self, part: PartDraft, last: Draft, draft: Draft) -> None:
         """'Double-unders: 10 min practice. Then 5 x 30 s max': another piece of the same."""

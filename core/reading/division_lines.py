@@ -25,6 +25,7 @@ from core.reading.plain_words import plain_words
 from core.reading.prose import LABEL, arranges
 from core.reading.remarks import take_vest
 from core.reading.rows import AGAIN, Row
+from core.reading.sexes import StandardsOfDivisions
 from core.reading.state import Reading
 from core.reading.tables import Standard
 from core.reading.units import LOAD_UNITS
@@ -77,6 +78,7 @@ class DivisionLines:
         self.reading = reading
         self.scaling = False
         self.all_read = False
+        self.standards = StandardsOfDivisions()
         self.begun = 0  # how many parts stand in the days before
         self.above: list[tuple[Row, int, int]] = []  # loads of divisions said above all work
 
@@ -104,10 +106,23 @@ class DivisionLines:
         if division is not None:
             name, end = division
             self.reading.mark(row, start, start + end, "division", name)
-            self.of_division(row, name, start + end, stop)
+            if (women := self.standards.told_by(row.text[start:stop])) is not None:
+                self._of_one_sex(row, name, start + end, stop, women)
+            else:
+                self.of_division(row, name, start + end, stop)
         elif self.scaling:
             self.of_division(row, "scaled", start, stop)
         return division is not None or self.scaling
+
+    def _of_one_sex(self, row: Row, division: str, start: int, stop: int, women: bool) -> None:
+        """'Masters women: 25 kg' below 'Masters men: 35 kg'."""
+        parts = self.reading.parts.all
+        before = {id(part): len(part.work) for part in parts}
+        self.of_division(row, division, start, stop)
+        given = [one for part in parts for one in part.work[before.get(id(part), 0) :]]
+        if self.standards.join(women, given):
+            for part in parts:
+                part.work = part.work[: before.get(id(part), 0)]
 
     def _above_all_work(self, row: Row, start: int, stop: int) -> bool:
         """'Rx 60/40, Int 50/35' above the list they are for: loads alone, before anything is done."""

@@ -50,7 +50,7 @@ _NAMES = (
 )
 _AGES = r"(?:\s*(?:age)?\s*\(?\d\d(?!\s?[\d/.,])\s?(?:\+|[-–]\s?\d\d)?\)?)?"
 LEAD = re.compile(
-    rf"^[\s*_#•·>(\[-]*(?:(?P<name>{_NAMES}){_AGES}(?:\s*(?:/|and|&)\s*(?:masters|teens|{_NAMES}){_AGES})?(?:\s+(?:division|option|version|group|seated|standing|(?:wo)?men(?!\s+\d)|final|athletes?|teams?|pairs|individuals?))?|(?:ages?\s+)?(?P<age>\d\d\+|[3-6]\d\s?[-–]\s?[3-6]\d(?=\s*:)))"
+    rf"^[\s*_#•·>(\[-]*(?:(?P<name>{_NAMES}){_AGES}(?:\s*(?:/|and|&)\s*(?:masters|teens|{_NAMES}){_AGES})?(?:\s+(?:division|option|version|group|seated|standing|(?:wo)?men(?:\s+\d\d\s?(?:\+|[-–]\s?\d\d)(?=\s*:)|(?!\s+\d))|final|athletes?|teams?|pairs|individuals?))?|(?:ages?\s+|(?:age\s+)?groups?\s+|(?:wo)?men\s+)?(?P<age>\d\d\+|[3-6]\d\s?[-–]\s?[3-6]\d(?=\s*:)))"
     r"[*_]*(?P<sign>\s*(?:\(seated\)|\(standing\))?\s*(?:[:=)\]|]|[-–—>]+(?=\s)|\.{2,}|$)|\s+(?=[\d(]|\d?x|m\s|(?:wo)?men\b)|\s+(?:takes?|uses?|do(?:es)?|goes?|with|is|are)\s+)\s*(?:[-–—]\s)?",
     re.IGNORECASE,
 )

@@ -12,6 +12,7 @@ from core.reading.board_words import board_words, speaks_of_care
 from core.reading.languages import fold
 from core.reading.names import Names
 from core.reading.phrases import PAIR, Phrase
+from core.reading.rest_of_time import LEFT
 from core.reading.tokens import seconds_of, tokenize
 from core.reading.units import METRE_PER
 
@@ -92,10 +93,8 @@ _IF_NEEDED = re.compile(
     re.IGNORECASE,
 )  # by the way, which makes no sentence of a line
 _WITH_WHAT_IS_LEFT = re.compile(
-    r"^\W*(?:(?:in|for|with)\s+)?(?:the\s+)?(?:(?:remaining|rest\s+of\s+the)\s+(?:time|minutes)|time\s+(?:left|remaining|that\s+remains))"
-    r"\s*[:,]?\s*(?:as\s+many|max(?:imum|imal)?|amrap)\b",
-    re.IGNORECASE,
-)  # "In the remaining time max cal bike."
+    rf"^\W*(?:then\W+)?{LEFT}\s*(?:[:,]?\s*(?:as\s+many|max(?:imum|imal)?|amrap)\b|:?\W*$)", re.IGNORECASE
+)  # "In the remaining time max cal bike.", "In the remaining time:"
 LABEL = re.compile(r"^\s*[*_#•-]*\s*([A-Za-z][\w'’/ -]{1,24}?)\s*(?:\([^)]*\)\s*)?[:–]\s+\S")
 _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?")
 _CLOCKS = re.compile(

@@ -11,28 +11,34 @@ from core.reading.workout import Format
 
 LEAST_HELD_S = 120  # of an interval that holds one thing and then others again and again; common practice
 MINUTE_S = 60
-_LEFT = (
+LEFT = (
     r"(?:(?:in|for|with|during|the|use)\s+)*(?:(?:remaining|rest\s+of\s+(?:the|each|every))\s+(?:time|minutes|interval|window)"
     r"|(?:remaining|left)\s+time|time\s+(?:left|remaining|that\s+remains)|remainder(?:\s+of\s+(?:the|each|every)\s+\w+)?)"
 )
 _REST = re.compile(
-    rf"\W*(?:(?P<then>(?:and\s+)?then|after\s+(?:that|which)|afterwards|straight\s+into)\W+)?(?:(?P<left>{_LEFT})\W+)?"
+    rf"\W*(?:(?P<then>(?:and\s+)?then|after\s+(?:that|which)|afterwards|straight\s+into)\W+)?(?:(?P<left>{LEFT})\W+)?"
     r"(?:do\s+|complete\s+)?(?:an?\s+)?"
     r"(?:amrap|max(?:imum)?\s+rounds|as\s+many\s+(?:(?:rounds|reps)(?:\s*(?:and|&|\+)\s*reps)?\s+)?as\s+(?:possible|you\s+can))"
-    rf"(?:\W{{0,3}}(?P<behind>{_LEFT})\W?)?(?P<ends>\s*\bof\b\W*|\s*:\W*|\W*$)?",
+    rf"(?:\W{{0,3}}(?P<behind>{LEFT})\W?)?(?P<ends>\s*\bof\b\W*|\s*:\W*|\W*$)?",
     re.IGNORECASE,
 )
 
 
+_LEFT_ALONE = re.compile(rf"\W*(?:(?:and\s+)?then\W+)?(?P<left>{LEFT})(?P<ends>\W*)$", re.IGNORECASE)
+
+
 def take_rest_of_time(read: Line, part: PartDraft | None) -> None:
     """What is listed from here on fills the piece's time; what stands before it is done once each time."""
-    said = _REST.match(read.content) if read.phrases else None
-    clocked = _clocked(part) if said is not None and part is not None and part.work else None
-    if said is None or part is None or clocked is None:
+    if part is None or not part.work or not read.phrases:
         return
-    told = said["left"] or said["behind"]
+    whole = part.format is not None and part.format.kind == "as-many-as-possible"  # of an "AMRAP 20" above
+    said = (_LEFT_ALONE.match(read.content) if whole else None) or _REST.match(read.content)
+    clocked = _clocked(part) if said is not None else None
+    if said is None or clocked is None:
+        return
+    told = said["left"] or said.groupdict().get("behind")
     behind = read.content[said.end() :]
-    if not (told or said["then"]) or not (told or said["ends"] is not None):
+    if not (told or said.groupdict().get("then")) or not (told or said["ends"] is not None):
         return
     if behind.strip() and not any(sign.isdecimal() for sign in behind):
         return  # "then as many as possible, burpees": of one movement

@@ -1,5 +1,5 @@
 """'Men: 9 kg / 22.5 kg / 60 cm' and below it 'Women: 6 kg / 15 kg / 50 cm': the standards of a list, in its
-order, of one of the two at a time."""
+order, of one of the two at a time; 'Men use 42.5 kg', 'Women use 30 kg': one bar's."""
 
 from __future__ import annotations
 
@@ -7,6 +7,7 @@ import re
 from collections.abc import Sequence
 
 from core.catalog import Catalog
+from core.reading.divisions import loadable
 from core.reading.draft import Draft
 from core.reading.joining import WOMEN
 from core.reading.kit_words import LOADED
@@ -48,6 +49,85 @@ def take_standards(text: str, work: Sequence[Draft], catalog: Catalog) -> bool:
     for one, height in zip(boxes if heights else (), heights, strict=True):
         one.heights_m = (*one.heights_m, height) if women else (height, *one.heights_m)
     return True
+
+
+_OF_ONE = re.compile(
+    r"\W*?(?P<who>men|males?|guys|gents|m|women|woman|females?|ladies|w|f|[♂♀])\s*(?:[:=–-]|\buses?|\btakes?|\blift|\bat|\bwith)?\s*"
+    r"(?P<number>\d{1,3}(?:[.,]\d{1,2})?)\s?(?P<unit>kgs?|lbs?)\W*",
+    re.IGNORECASE,
+)
+
+
+class OneStandard:
+    """Gives the one load of a row to what is lifted in a list, and that of the other sex in the next row to
+    the same."""
+
+    def __init__(self, catalog: Catalog):
+        self.catalog = catalog
+        self.women: bool | None = None
+        self.given: list[Draft] = []
+
+    def take(self, text: str, work: Sequence[Draft]) -> bool:
+        """Whether a row says one load for one of the two."""
+        said = _OF_ONE.fullmatch(text)
+        if said is None:
+            return False
+        women, value = said["who"].lower().startswith(WOMEN), number_of(said["number"].replace(",", "."))
+        unit = _unit(said["unit"])
+        if self.women is (not women) and all(
+            one in work and len(one.loads) == 1 and one.load_unit == unit for one in self.given
+        ):
+            for one in self.given:
+                one.loads = (*one.loads, value) if women else (value, *one.loads)
+        else:
+            lifted = loadable(work, self.catalog)
+            bars = [one for one in lifted if self.catalog.movements[one.movement].implement == "barbell"]
+            self.given = bars or lifted
+            for one in self.given:
+                one.loads, one.load_unit = (value,), unit
+        for one in self.given:
+            one.load_text = "/".join(f"{load:g}" for load in one.loads)
+        self.women = women
+        return bool(self.given)
+
+
+_OF_A_DIVISION = re.compile(
+    r"\W*(?:[^\W\d]+\s+){0,3}(?P<who>(?:wo)?men|males?|females?|ladies)\s*(?:\d\d\s?(?:\+|[-–]\s?\d\d))?\s*[:=–-]?\s*"
+    r"\d{1,3}(?:[.,]\d{1,2})?\s?(?:kgs?|lbs?)?\W*",
+    re.IGNORECASE,
+)
+
+
+class StandardsOfDivisions:
+    """Puts 'Masters women: 25 kg' to 'Masters men: 35 kg' of the row above."""
+
+    def __init__(self) -> None:
+        self.women: bool | None = None
+        self.given: list[Draft] = []
+
+    @staticmethod
+    def told_by(text: str) -> bool | None:
+        """Whether a row is about women's load, about men's, or neither."""
+        said = _OF_A_DIVISION.fullmatch(text)
+        return None if said is None else said["who"].lower().startswith(WOMEN)
+
+    def join(self, women: bool, given: list[Draft]) -> bool:
+        """Whether what a row gave is the other standard of what the row above gave."""
+        pairs = list(zip(self.given, given, strict=False))
+        joined = (
+            self.women is (not women)
+            and len(self.given) == len(given) > 0
+            and all(
+                (one.movement, one.division, one.replaces, len(one.loads), len(other.loads))
+                == (other.movement, other.division, other.replaces, 1, 1)
+                for one, other in pairs
+            )
+        )
+        for one, other in pairs if joined else ():
+            one.loads = (*one.loads, *other.loads) if women else (*other.loads, *one.loads)
+            one.load_text = "/".join(f"{load:g}" for load in one.loads)
+        self.women, self.given = (None, []) if joined else (women, given)
+        return joined
 
 
 _OF_A_KIT = re.compile(

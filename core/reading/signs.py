@@ -76,6 +76,18 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
             rf"(?P<hers>{_LOAD})(?![\d.,]|\s?(?:cals?|m|reps?|rounds?|min|s|sec)\b)",
             r"\g<his>/\g<hers>",
         ),
+        (  # "Men 55+: 35 kg; Women 55+: 25 kg"
+            "women",
+            rf"(?<![\w/])(?:masters\s+)?men\s+(?P<ages>\d\d\s?(?:\+|[-–]\s?\d\d))\s*:?\s*(?P<his>{_LOAD})\s?(?P<unit>kgs?|lbs?)"
+            rf"\s*[;,./|]\s*(?:masters\s+)?women\s+(?P=ages)\s*:?\s*(?P<hers>{_LOAD})\s?(?P=unit)",
+            r"Masters \g<ages>: \g<his>/\g<hers> \g<unit>",
+        ),
+        (  # "masters men 35 kg, masters women 25 kg"
+            "women",
+            rf"(?<![\w/])(?P<who>[a-z]+)\s+men\s*:?\s*(?P<his>{_LOAD})\s?(?P<unit>kgs?|lbs?)"
+            rf"\s*[;,./|]\s*(?P=who)\s+women\s*:?\s*(?P<hers>{_LOAD})\s?(?P=unit)",
+            r"\g<who>: \g<his>/\g<hers> \g<unit>",
+        ),
         (  # "43 / 30 kg"
             " / ",
             rf"(?<![\d/x×]\s)(?<![\w.,/])(?P<front>{_LOAD}) / (?P<back>{_LOAD})"
@@ -100,8 +112,10 @@ def usual_signs(line: Translated) -> Translated:
     for sign in _SIGNS:
         cuts = list(otherwise(line.text, [sign]))
         line = rebuilt(line, cuts) if cuts else line
-    cuts = list(_percents_of_all(line.text)) if "%" in line.text else []
-    return rebuilt(line, cuts) if cuts else line
+    for percents in (_percents_of_all, _percents_listed) if "%" in line.text else ():
+        cuts = list(percents(line.text))
+        line = rebuilt(line, cuts) if cuts else line
+    return line
 
 
 _AT = re.compile(r"@ ?(?P<said>[3-9]\d(?:[.,]5)?|1[01]\d)(?P<unit> ?%| ?(?:kg|lb|[-–/]|\d))?", re.IGNORECASE)
@@ -114,3 +128,15 @@ def _percents_of_all(text: str) -> Cuts:
     if units and units[-1] == "%" and not any(units[:-1]):
         for one in said[:-1]:
             yield one.end("said"), one.end("said"), " %"
+
+
+_NUMBER = re.compile(r"\d+")
+_LISTED = re.compile(
+    r"^\W*?(?P<said>%(?:['’]?s|age?s?)?\s*[:=]?\s*(?P<all>[3-9]\d(?:\s?[-/,|>]\s?[3-9]\d|\s[3-9]\d)+)\s*%?)\s*$", re.IGNORECASE
+)
+
+
+def _percents_listed(text: str) -> Cuts:
+    """'%s: 60 60 65 65 70', '% 60/65/70': the percents of the sets, in order."""
+    if said := _LISTED.match(text):
+        yield *said.span("said"), f"@ {'-'.join(_NUMBER.findall(said['all']))} %"

@@ -13,7 +13,7 @@ from core.reading.divisions import leads_with_division
 from core.reading.draft import Draft
 from core.reading.prose import HEAVIEST
 from core.reading.rows import Row
-from core.reading.sexes import take_standard_of_a_kit, take_standards
+from core.reading.sexes import OneStandard, take_standard_of_a_kit, take_standards
 from core.reading.state import Reading
 
 if TYPE_CHECKING:
@@ -49,6 +49,7 @@ class WholePieces:
     def __init__(self, reading: Reading, pieces: Pieces):
         self.reading = reading
         self.pieces = pieces
+        self.of_one = OneStandard(reading.catalog)
 
     def read(self, row: Row, start: int, stop: int, first: bool) -> bool:
         """Whether a stretch of a row was one of these."""
@@ -82,11 +83,14 @@ class WholePieces:
         return True
 
     def _by_sex(self, row: Row, start: int, stop: int) -> bool:
-        """'Men: 9 kg / 22.5 kg / 60 cm' below a list."""
-        part = self.reading.parts.last
-        given = part is not None and any(
-            takes(row.text[start:stop], part.work, self.reading.catalog)
-            for takes in (take_standards, take_standard_of_a_kit)
+        """'Men: 9 kg / 22.5 kg / 60 cm', 'Men: 42.5 kg' below a list."""
+        part, text = self.reading.parts.last, row.text[start:stop]
+        given = part is not None and (
+            any(
+                takes(text, part.work, self.reading.catalog)
+                for takes in (take_standards, take_standard_of_a_kit)
+            )
+            or self.of_one.take(text, part.work)
         )
         if given:
             self.reading.mark(

@@ -138,6 +138,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"^\W*(?P<said>(?:por|for|by|in)\s+rounds\s*,\s*(?P<n>\d{1,2})\s+(?:in|en|em|au|in)\s+total\b)",
             r"\g<n> rounds",
         ),
+        ("clean", r"(?<=\d\s)(?P<said>pull)(?=\s*(?:\+|,|&|\d|$)(?!.*\bsnatch))", "clean pull"),
+        ("snatch", r"(?<=\d\s)(?P<said>pull)(?=\s*(?:\+|,|&|\d|$)(?!.*\bclean))", "snatch pull"),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
