@@ -122,7 +122,12 @@ def take_window_of_time(read: Line, chunks: Sequence[Chunk], catalog: Catalog) -
     kinds = [phrase.kind for phrase in read.phrases[:2]]
     seconds = seconds_of(read.phrases[0]) if kinds[1:] in (["colon"], ["dash"]) else None
     named = [chunk.draft for chunk in chunks if chunk.named]
-    if not seconds or len(named) < 2 or named[0].seconds != seconds or not named[0].has_counts:
+    if not seconds or not named or named[0].seconds != seconds or not named[0].has_counts:
+        return
+    within = [chunk.draft.seconds or seconds for chunk in chunks if not chunk.named]
+    if len(named) == 1 and within and within[0] < seconds:
+        named[0].seconds = None  # "5 min: dead hang, accumulate 90 s"
+    if len(named) < 2:
         return
     named[0].seconds = None
     spent = sum(once_s(one, catalog, 0.5) for one in named if not one.max_effort)

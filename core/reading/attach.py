@@ -281,7 +281,7 @@ class Attacher:
         taken = bool(loads)
         for name in AMOUNTS:
             gap = worth(draft, name) and not worth(last, name) and name != "sides"
-            gap = gap and not (name == "seconds" and last.has_amount and last.line != draft.line)
+            gap = gap and not (name in ("seconds", "distance_m") and last.has_amount and last.line != draft.line)
             gap = gap and (name != "counts" or self.catalog.movements[last.movement].calorie_s is not None)
             if gap and not self._second_amount(last, name):
                 setattr(last, name, getattr(draft, name))

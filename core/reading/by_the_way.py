@@ -114,6 +114,11 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ),
         (
             "jog|walk",
+            r"\d{1,2}\s*x\s*\d+(?:\.\d+)?\s*k?m\b[^,;]*?(?P<said>(?:\bw/|\bwith)\s*(?:an?\s+)?\d{1,4}\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m)\s+"
+            r"(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?)(?=\s*(?:[.,;)]|$))",
+        ),
+        (
+            "jog|walk",
             r"^\W*(?:[^\W\d][\w ]{2,20}:\s*)?(?:then\s+)?(?:(?:run|row|bike|ski)\s+\d{1,2}\s*x\s*\d|\d{1,2}\s*x\s*\d+(?:\.\d+)?\s*k?m\b).*?(?:[,/]|\bw/|\bwith)\s*(?P<said>\d{1,4}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|['\"])?\s+"
             r"(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?)(?=\s*(?:[.,;)]|$))",
         ),

@@ -68,7 +68,7 @@ _EVERY_SO_LONG = re.compile(
     re.IGNORECASE,
 )
 _MINUTES_INTERRUPT = re.compile(
-    r"\W*(?P<lasts>\d{1,2})\s*(?:min(?:ute)?s?|')\s+(?P<what>[^\W\d][^\d,;:–@-]{2,30}?)(?:\s*@[^,;:]{1,20})?\s*[-–,;:(]?\s*"
+    r"\W*(?:(?P<lasts>\d{1,2})\s*(?:min(?:ute)?s?|')|(?P<reps>[3-9]\d|[1-9]\d\d))\s+(?P<what>[^\W\d][^\d,;:–@-]{2,30}?)(?:\s*@[^,;:]{1,20}|\s*\(?\d[\d.,/]*\s?(?:kg|lbs?)?\)?)?\s*[-–,;:(]?\s*"
     r"(?P<often>every\s+(?:(?P<way>\d)\s*)?min(?:ute)?s?\b[^\d:]{0,16}[:,]?)\s*(?=\d)",
     re.IGNORECASE,
 )
@@ -207,16 +207,18 @@ class Interrupting:
         return True
 
     def _minutes_interrupt(self, row: Row, start: int, stop: int, bullet: int | None) -> bool:
-        """'8 min row - every minute 3 burpees', '20 min run; every 5 min stop for 10 squats'."""
+        """'8 min row - every minute 3 burpees', '20 min run; every 5 min stop for 10 squats', '100 burpees, every
+        minute 5 squats'."""
         said = _MINUTES_INTERRUPT.match(row.text[start:stop])
         match = self.reading.names.find(said["what"]) if said else None
         way = int(said["way"] or 1) if said else 0
-        times = int(said["lasts"]) // way if said and way else 0
-        if said is None or match is None or match.left_over or times <= 1:
+        times = int(said["lasts"] or 0) // way if said and way else 0
+        if said is None or match is None or match.left_over or (times <= 1 and not said["reps"]):
             return False
-        self.pieces.read(row, start, start + said.end("what"), first=True, bullet=bullet)
+        self.pieces.read(row, start, start + said.start("often"), first=True, bullet=bullet)
         part = self.reading.parts.current(row.number)
-        self.reading.mark(row, start + said.start("often"), start + said.end(), "format", f"{times} times")
+        says = f"{times} times" if times else "nobody knows how often"
+        self.reading.mark(row, start + said.start("often"), start + said.end(), "format", says)
         self._so_often(row, part, start + said.end(), stop, times)
         return True
 

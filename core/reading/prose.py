@@ -95,6 +95,7 @@ _IF_NEEDED = re.compile(
 _WITH_WHAT_IS_LEFT = re.compile(
     rf"^\W*(?:then\W+)?{LEFT}\s*(?:[:,]?\s*(?:as\s+many|max(?:imum|imal)?|amrap)\b|:?\W*$)", re.IGNORECASE
 )  # "In the remaining time max cal bike.", "In the remaining time:"
+_SPOKEN_BRACKET = re.compile(r"\s\((?:[^()\d\s]+\s+){4,}[^()\d\s]+\)\W*$")  # "21-15-9 (you go, I go: each ..)"
 LABEL = re.compile(r"^\s*[*_#•-]*\s*([A-Za-z][\w'’/ -]{1,24}?)\s*(?:\([^)]*\)\s*)?[:–]\s+\S")
 _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?")
 _CLOCKS = re.compile(
@@ -206,6 +207,9 @@ class Prose:
         say no work."""
         if " if " in text or "(if " in text:
             text = _IF_NEEDED.sub("", text)
+            phrases = [one for one in tokenize(text) if one.kind != "other"]
+        elif (said := _SPOKEN_BRACKET.search(text)) and any(one.kind == "scheme" for one in phrases):
+            text = text[: said.start()]
             phrases = [one for one in tokenize(text) if one.kind != "other"]
         words = bare_words(text)
         told_at_once = self._at_once(text, words, phrases)

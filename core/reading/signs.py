@@ -67,6 +67,8 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
             r"^\W*(?:part|block|piece|section)\s+[A-H1-9](?P<said>\s+)(?=\d{1,2}\s?(?:min(?:ute)?s?|['’′])\s*amrap)",
             ": ",
         ),
+        # "Monthly test #2 - 1 mile run"
+        ("#", r"#\d{1,2}(?P<said>\s[-–—]\s)(?=\d)", ": "),
         ("r.f.t", r"\bR\.F\.T\.?", "RFT"),
         # "rows at 31X1"
         ("at ", r"(?<=[a-z]\s)(?P<said>at)(?=\s+[1-6][0-3][0-6x][0-3]\s*$)", "@"),

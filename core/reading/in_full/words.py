@@ -140,6 +140,9 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         ("clean", r"(?<=\d\s)(?P<said>pull)(?=\s*(?:\+|,|&|\d|$)(?!.*\bsnatch))", "clean pull"),
         ("snatch", r"(?<=\d\s)(?P<said>pull)(?=\s*(?:\+|,|&|\d|$)(?!.*\bclean))", "snatch pull"),
+        ("relay", r"^\W*relay\s*:\s*(?:\d{1,2}\s?[x×]\s?)?\d{2,4}\s?m(?P<said>)(?=\s*(?:$|,|each\b))", " run"),
+        ("total", r",\s*(?P<said>(?:in\s+)?total(?:\s+of)?)(?=\s+\d+\s*(?:s|secs?|min))", "accumulate"),
+        ("rest", r"\brest(?P<said>\s+(?:for\s+)?(?:exactly|precisely|about|around|roughly))(?=\s+\d)", ""),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",

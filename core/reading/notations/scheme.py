@@ -28,11 +28,11 @@ def read(scan: Scan) -> Format | None:
     if phrase.kind == "span" and scan.at("reps") is not None:
         return None
     scan.used.add(at)
+    if (word := scan.at("ladder-word")) is not None:
+        scan.used.add(word)
     if phrase.kind == "scheme":
         return Format(scheme=whole_ladder(tuple(int(value) for value in phrase.values)))
     scheme, step = expand_ladder(phrase)
-    if (word := scan.at("ladder-word")) is not None:
-        scan.used.add(word)
     return Format(scheme=scheme, ladder_step=step)
 
 
@@ -44,6 +44,7 @@ NOTATION = Notation(
     rank=70,
     examples=(
         Example("21-15-9", Format(scheme=(21, 15, 9))),
+        Example("Ladder: 2-4-6-8-10", Format(scheme=(2, 4, 6, 8, 10))),
         Example("3-6-9-12...", Format(scheme=(3, 6, 9, 12), ladder_step=3)),
     ),
     counter_examples=("5-8 pull-ups", "Deadlift 5-5-3"),
