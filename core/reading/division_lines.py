@@ -52,12 +52,12 @@ _LIKE_RX = re.compile(
     re.IGNORECASE,
 )
 _PIECE_OF = re.compile(
-    r"(?:(?<=^)|(?<=[\s,;:–—-]))(?:(?:e|ev|event|wod|workout|w)\s?(?P<number>\d)|final)(?=\s*:?\s)\s*:?\s*",
+    r"(?:(?<=^)|(?<=[\s,;:–—-]))(?:(?:e|ev|event|wod|workout|w)\s?(?P<number>\d)|final|(?P<letter>[A-H])(?=\s+(?:at|with|uses|only|\d+|one|two|three)\s))(?=\s*:?\s)\s*:?\s*",
     re.IGNORECASE,
 )
 _SUB_FOR = re.compile(
     r"^\W*(?:sub(?:stitute)?s?(?:\s+for)?(?=\s)|(?:if\s+)?(?:(?:you\s+)?(?:have\s+)?no|(?:you\s+)?(?:can(?:'|’)?t|cannot)(?:\s+do)?)|without)"
-    r"\s+(?:the\s+|any\s+)?([^:?=\d]{2,30}?)(?:\s+yet)?\s*[:?=]\s*(?=\S)",
+    r"\s+(?:the\s+|any\s+)?([^:?=\d]{2,30}?)(?:\s+yet)?\s*[:?=]\s*(?:do\s+|try\s+|use\s+)?(?=\S)",
     re.IGNORECASE,
 )
 _OF_PART = re.compile(
@@ -287,7 +287,7 @@ class DivisionLines:
 
     def _piece(self, said: re.Match[str]) -> PartDraft | None:
         """The part that 'E3', 'WOD 2' or 'final' means."""
-        number = said["number"]
+        number = said["number"] or said["letter"]
         if number is None:
             return next((one for one in self.reading.parts.all if one.name.lower() == "final"), None)
         return next(

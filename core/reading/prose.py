@@ -65,7 +65,7 @@ AS_USUAL = re.compile(
     re.IGNORECASE,
 )  # of which nothing is said, so that it heads nothing
 MARKED = re.compile(
-    r"^\s*good (?:morning|evening|afternoon)\b(?=\s*(?:[!,.]|all\b|team|every|folks|crew"
+    r"^\W*(?:group|heat|lane)\s+(?:[1-9A-D]|one|two)\s+(?:starts?|begins?|goes|waits?|follows?|joins?)\b|^\s*good (?:morning|evening|afternoon)\b(?=\s*(?:[!,.]|all\b|team|every|folks|crew"
     r"|friends|people|to\b|from\b|and\b|$))"
     r"|^\s*(?:open gym|no class(?:es)?|happy birthday|congrat\w*|thanks?|welcome|see you"
     r"|next class|heart rate)\b(?![:\s]*\d)"

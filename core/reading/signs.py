@@ -67,6 +67,8 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
             r"^\W*(?:part|block|piece|section)\s+[A-H1-9](?P<said>\s+)(?=\d{1,2}\s?(?:min(?:ute)?s?|['’′])\s*amrap)",
             ": ",
         ),
+        # 'Event A · "Low Tide" · 09:00'
+        ("·", r"^(?=\W*(?:event|workout|wod|part|block|day|stage|round|heat|final)\b).*?(?P<said>\s·\s)", " - "),
         # "Monthly test #2 - 1 mile run"
         ("#", r"#\d{1,2}(?P<said>\s[-–—]\s)(?=\d)", ": "),
         ("r.f.t", r"\bR\.F\.T\.?", "RFT"),
