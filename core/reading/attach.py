@@ -220,7 +220,8 @@ class Attacher:
                 lend(draft, one, LOADS)
             return
         last = self._lift_meant(part, read, draft) or part.work[-1]
-        pair_as_load(last, draft)
+        by_rounds = part.format is not None and (part.format.ladder_step or part.format.scheme)
+        pair_as_load(Draft(0, 0, "", reps=1) if by_rounds and not alone else last, draft)
         self._into_a_window(last, draft)
         if alone and self.loads.of_list(part, draft):
             return

@@ -20,8 +20,15 @@ def one_is_chosen(read: Line) -> bool:
     return _ONE_OF_THEM.search(read.text) is not None
 
 
-def is_choice(chunk: Chunk, before: Chunk) -> bool:
+def _stand_in_for_each_other(one: Chunk, other: Chunk) -> bool:
+    both = {one.draft.movement, other.draft.movement}
+    return any(both <= group for group in board_words().instead)
+
+
+def is_choice(read: Line, chunk: Chunk, before: Chunk) -> bool:
     """Whether a chunk is another choice for the one before, not more work."""
+    if read.of_division and chunk.joined_by == "slash" and not _stand_in_for_each_other(chunk, before):
+        return False  # "Scaled: 30/20 / ring rows"
     if chunk.joined_by == "or":  # "row or ski 1000 m": what stands behind the last is told of the first
         return before.draft.has_amount or not (chunk.named and before.named and chunk.draft.has_amount)
     told = before.draft.has_counted or before.draft.seconds or before.draft.max_effort
@@ -40,8 +47,7 @@ def is_easier(read: Line, chunk: Chunk, before: Chunk) -> bool:
         or any(index in read.bracketed for index in before.indices)
     ):
         return False
-    both = {chunk.draft.movement, before.draft.movement}
-    return len(both) > 1 and any(both <= group for group in board_words().instead)
+    return chunk.draft.movement != before.draft.movement and _stand_in_for_each_other(chunk, before)
 
 
 def is_one_of_several(read: Line, found: Chunks) -> bool:

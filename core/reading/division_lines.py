@@ -14,10 +14,11 @@ from core.reading.divisions import (
     division_id,
     instead_of,
     leading_division,
+    may_be_of,
     shared_lines,
     stand_in,
 )
-from core.reading.draft import Chunk, Chunks, Draft
+from core.reading.draft import LOADS, Chunk, Chunks, Draft, lend
 from core.reading.formats import read_format
 from core.reading.line import SILENT, Line
 from core.reading.part_draft import PartDraft
@@ -56,7 +57,7 @@ _PIECE_OF = re.compile(
     re.IGNORECASE,
 )
 _SUB_FOR = re.compile(
-    r"^\W*(?:sub(?:stitute)?s?(?:\s+for)?(?=\s)|(?:if\s+)?(?:(?:you\s+)?(?:have\s+)?no|(?:you\s+)?(?:can(?:'|’)?t|cannot)(?:\s+do)?)|without)"
+    r"^\W*(?:sub(?:stitute)?s?(?:\s+for)?(?=\s)|(?:if\s+)?(?:(?:you\s+)?(?:have\s+)?no|(?:you\s+)?(?:can(?:'|’)?t|cannot)(?:\s+do)?)|(?:(?:athletes|those|people|members|anyone|everyone|all)\s+)?(?:without|w/o)(?:\s+an?(?=\s))?)"
     r"\s+(?:the\s+|any\s+)?([^:?=\d]{2,30}?)(?:\s+yet)?\s*[:?=]\s*(?:do\s+|try\s+|use\s+)?(?=\S)",
     re.IGNORECASE,
 )
@@ -349,7 +350,10 @@ class DivisionLines:
         if self._are_loads(every, division):
             chunks = []
         _carry_counts(every)
+        carried = self._carry_loads(every)
         for own, chunk in chunks:
+            if any(chunk is one for one in carried):
+                continue
             self.reading.divisions.as_load(chunk)
             if _is_allowed(read, chunk):
                 self.reading.divisions.keep_as_note(read, chunk, own or division)
@@ -358,6 +362,21 @@ class DivisionLines:
                 self.reading.divisions.keep_as_note(read, chunk, own or division)
         for chunk in placed:
             self._by_places(row, chunk, division)
+
+    def _carry_loads(self, chunks: list[Chunk]) -> list[Chunk]:
+        """'70 wall balls, 6/4': the load behind a lift of the list is that lift's; the loads that were."""
+        carried: list[Chunk] = []
+        part = self.reading.parts.last
+        lifted = {one.movement: one for one in (part.work if part else ()) if one.as_prescribed and one.loads}
+        for before, chunk in itertools.pairwise(list(chunks)):
+            original = lifted.get(before.draft.movement)
+            if original is None or before.draft.loads or not before.draft.has_amount or chunk.named:
+                continue
+            self.reading.divisions.as_load(chunk)
+            if chunk.draft.loads and not chunk.draft.has_amount and may_be_of(chunk.draft.loads[0], original):
+                lend(chunk.draft, before.draft, LOADS)
+                carried.append(chunk)
+        return carried
 
     def _are_loads(self, chunks: list[Chunk], division: str) -> bool:
         """Whether a line only says what is lifted, which it then has given."""

@@ -238,14 +238,14 @@ def lines_with_load(
         return [at for at in shared_lines(work) if id(work[at]) in lifted]
     if kit:
         return [at for at in loaded if catalog.movements[work[at].movement].implement == kit]
-    likely = [at for at in loaded if _may_be_of(load, work[at])] if load else []
+    likely = [at for at in loaded if may_be_of(load, work[at])] if load else []
     return _of_one_implement(likely or loaded, work, catalog)
 
 
 LIGHTEST_SHARE, HEAVIEST_SHARE = 0.3, 1.1  # of a line's load that another level lifts; common practice
 
 
-def _may_be_of(load: float, line: Draft) -> bool:
+def may_be_of(load: float, line: Draft) -> bool:
     """Whether a load of another level, in the line's unit, may be meant for it."""
     return LIGHTEST_SHARE <= load / line.loads[0] <= HEAVIEST_SHARE
 

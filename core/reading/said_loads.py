@@ -88,8 +88,11 @@ class SaidLoads:
         lacking = divisions.loadable(part.work, self.catalog)
         kit = draft.kit or "barbell"
         bars = [one for one in lacking if self.catalog.movements[one.movement].implement == kit]
+        held = [one for one in lacking if self.catalog.movements[one.movement].implement in HAND_WEIGHTS]
         if draft.kit:
             lacking = bars = self._lacks_a_load(draft.kit)
+        elif draft.implements > 1 and held:
+            bars = held  # "2 x 22.5/15 kg"
         for one in bars or lacking:
             lend(draft, one, LOADS)
             one.assumed.extend(draft.assumed)

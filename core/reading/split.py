@@ -100,7 +100,7 @@ class Splitter:
             lend(before.draft, chunk.draft, AMOUNTS)
             found.insert(-1, (None, chunk))
             return True
-        if not is_choice(chunk, before):
+        if not is_choice(read, chunk, before):
             return False
         while is_one_of_several(read, found):
             _, other = found.pop()
