@@ -342,7 +342,7 @@ class Attacher:
             return False
         if draft.calories and (machine := self.machine):
             return self._same_machine(read, chunk, machine)
-        if draft.seconds and self._goes_easy(read, chunk):
+        if (draft.seconds or draft.distance_m) and self._goes_easy(read, chunk):
             return True
         if (draft.distance_m or 0) < SHORTEST_RUN_M:
             return False

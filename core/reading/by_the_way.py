@@ -25,6 +25,8 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             r"^\W*(?:kids|children|juniors?|minis|teens|youth)['’]?(?:\s+(?:class|group))?\s*[:(,–-]?\s*(?:ages?d?\s+)?"
             r"\d{1,2}\s*(?:[-–]|to)\s*\d{1,2}(?:\s*(?:years?|yrs?|y)\b)?",
         ),
+        ("dead hang|deadhang|full hang", r"\b(?:dead\s?|full\s)hang\s+(?:at\s+the\s+bottom\s+(?:of\s+)?)?(?:every|each)\s+rep\b"),
+        ("set-up|set up|setup", r"\b(?:deadlift|squat|clean|snatch|jerk|press|bench)\s+set[- ]?up\b(?!\s+to)"),
         ("or add", r"\bor\s+add\s+\d{1,2}\s+[^\W\d]+(?:s\b)?(?=\W*$)"),
         (
             "week|wk|day|session",

@@ -67,6 +67,11 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
             r"^\W*(?:part|block|piece|section)\s+[A-H1-9](?P<said>\s+)(?=\d{1,2}\s?(?:min(?:ute)?s?|['’′])\s*amrap)",
             ": ",
         ),
+        (  # "TEST 2  max strict pull-ups", "Event 4 1 min max burpees"
+            "",
+            r"^\W*(?:test|event|workout|wod|task)\s+#?\d{1,2}(?P<said>\s{2,}(?=\S)|\s(?=(?:max|\d{1,4}\s?(?:min|m|km|cals?|s|sec|rm|reps?)|[1-9]\s?rm)\b))",
+            ": ",
+        ),
         # 'Event A · "Low Tide" · 09:00'
         ("·", r"^(?=\W*(?:event|workout|wod|part|block|day|stage|round|heat|final)\b).*?(?P<said>\s·\s)", " - "),
         # "Monthly test #2 - 1 mile run"

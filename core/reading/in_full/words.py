@@ -143,6 +143,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("relay", r"^\W*relay\s*:\s*(?:\d{1,2}\s?[x×]\s?)?\d{2,4}\s?m(?P<said>)(?=\s*(?:$|,|each\b))", " run"),
         ("total", r",\s*(?P<said>(?:in\s+)?total(?:\s+of)?)(?=\s+\d+\s*(?:s|secs?|min))", "accumulate"),
         ("rest", r"\brest(?P<said>\s+(?:for\s+)?(?:exactly|precisely|about|around|roughly))(?=\s+\d)", ""),
+        ("run", r"\brun\b[^,;:]{0,20}?(?P<said>as\s+a\s+(?:team|pair|trio|group))(?=\s*(?:[,.;)]|$))", "together"),
+        ("single", r"(?P<said>,?\s*singles)(?=\s*,\s*(?:one|1)\s+(?:per|a|every|each)\s+min)", ""),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
