@@ -60,6 +60,7 @@ class PartDraft:
     each_place: bool = False  # "1 min at each station": its rounds are the whole list's
     each_once: bool = False  # every station of the list once, or the list by turns
     goes_on: bool = False  # "..." below its list: the ladder goes on
+    goes_up_to: int | None = None  # "and so on up to 10"
     lost: int = 0  # lines of its list that name nothing known
     all_out: bool = False  # "for max reps": bare movements are done as often as one can
 

@@ -21,9 +21,22 @@ _GOES_ON = re.compile(
 )
 
 
+_UP_TO = re.compile(
+    r"\W*(?:(?:and\s+)?so\s+on|etc\.?|and\s+on|keep\s+going|continue|\.{2,}|…)?\s*,?\s*(?:all\s+the\s+way\s+)?(?:up\s+)?(?:to|until)\s+"
+    r"(?:(?:the\s+)?(?:set|round|rung)s?\s+of\s+)?(?P<last>\d{1,2})(?:\s*[,/&]\s*\d{1,2})*(?:\s*reps?)?\W*",
+    re.IGNORECASE,
+)
+
+
 def goes_on(text: str) -> bool:
-    """'...', '9/9, 12/12...', 'and so on': that the ladder above goes on like that."""
-    return _GOES_ON.match(text) is not None
+    """'...', '9/9, 12/12...', 'and so on', 'and so on up to 10': that the ladder above goes on like that."""
+    return _GOES_ON.match(text) is not None or _UP_TO.fullmatch(text) is not None
+
+
+def goes_up_to(text: str) -> int | None:
+    """'and so on up to 10, 20, 30': the first number of the last rung, where it is said."""
+    said = _UP_TO.fullmatch(text)
+    return int(said["last"]) if said is not None else None
 
 
 _PAIR_OF_RUNGS = re.compile(r"\W*(\d{1,3})(?:\s*[-–/&+]\s*\1)+\W*")
@@ -82,7 +95,7 @@ def days_of_the_song(rows: Sequence[Row]) -> None:
 def written_out(part: PartDraft, fmt: Format) -> Format:
     """An open ladder for a list of rungs against the clock, its work told once; else the format as it is."""
     if fmt.kind == "for-time" and part.goes_on and not (fmt.scheme or fmt.rounds or part.exact):
-        return _up_to_the_last(part, fmt)
+        return _up_to_the_last(part, fmt) if part.goes_up_to is None else _up_to(part, fmt, part.goes_up_to)
     if fmt.kind != "as-many-as-possible" or fmt.scheme or part.exact:
         return fmt
     work, least = part.work, PAIR if part.goes_on else LEAST_RUNGS
@@ -123,6 +136,28 @@ def _with_rungs_between(column: Sequence[Draft]) -> tuple[int, ...]:
     if not step or last <= begun[-1] or (last - begun[-1]) % step:
         return ()
     return tuple(range(begun[0], last + 1, step))
+
+
+def _up_to(part: PartDraft, fmt: Format, last: int) -> Format:
+    """Rungs told up to a number of the first movement, all of them written as lists; else the format as it
+    is."""
+    work = part.work
+    for size in range(1, len(work) // PAIR + 1):
+        columns = [_rungs(work[at::size]) for at in range(size)]
+        if len(work) % size or not all(columns):
+            continue
+        step = even_step(columns[0], PAIR) or 0
+        if not step or last <= columns[0][-1] or (last - columns[0][-1]) % step:
+            return fmt
+        count = (last - columns[0][0]) // step + 1
+        del work[size:]
+        for one, column in zip(work, columns, strict=True):
+            pace = even_step(column, PAIR) or 0
+            one.counts = "cal" if one.has_calories else ""
+            one.scheme = tuple(column[0] + pace * rung for rung in range(count))
+            one.reps, one.calories, one.sets, one.sets_written = None, None, count, True
+        return fmt
+    return fmt
 
 
 def _up_to_the_last(part: PartDraft, fmt: Format) -> Format:

@@ -41,6 +41,19 @@ def _singles(text: str) -> Cuts:
         yield said.start(), said.end(), f"{said['sets']} x {_REPS[said['reps'].lower()]}"
 
 
+_SINGLES_LISTED = re.compile(
+    r"\b(?P<reps>singles|doubles|triples)\s*[:@]?\s*(?P<all>\d\d\s?%?(?:\s*[,/-]\s*\d\d\s?%?)+)(?<=%)(?!\s*(?:\d|x))", re.IGNORECASE
+)
+_TWO_DIGITS = re.compile(r"\d\d")
+
+
+def _singles_listed(text: str) -> Cuts:
+    """'then singles: 75 %, 80 %, 85 %': a set of one at each."""
+    for said in _SINGLES_LISTED.finditer(text) if "%" in text else ():
+        percents = _TWO_DIGITS.findall(said["all"])
+        yield said.start(), said.end(), f"{len(percents)} x {_REPS[said['reps'].lower()]} @ {'-'.join(percents)} %"
+
+
 _PERCENTS_BY_REPS = re.compile(  # the plus of a last set tells percents from loads
     r"(?<![\d/.,])[4-9]\d/\d\b(?:\s*,?\s+(?:1\d\d|[4-9]\d)/\d\b)*\s*,?\s+(?:1\d\d|[4-9]\d)/\d\+(?![\d/.%])"
 )
@@ -203,6 +216,7 @@ def _number(text: str) -> int:
 WAYS = (
     _ladders,
     _singles,
+    _singles_listed,
     _percents_by_reps,
     _clusters,
     _spaced_lists,
