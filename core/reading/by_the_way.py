@@ -27,6 +27,8 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ),
         ("dead hang|deadhang|full hang", r"\b(?:dead\s?|full\s)hang\s+(?:at\s+the\s+bottom\s+(?:of\s+)?)?(?:every|each)\s+rep\b"),
         ("set-up|set up|setup", r"\b(?:deadlift|squat|clean|snatch|jerk|press|bench)\s+set[- ]?up\b(?!\s+to)"),
+        ("clean rep", r"\bclean\s+reps?\b"),
+        ("weight", r"\b(?:build|work|warm)(?:ing)?\s+(?:up\s+)?to\s+(?:your\s+|the\s+|an?\s+)?[^\W\d]+(?:\s[^\W\d]+)?\s+weight\b"),
         ("or add", r"\bor\s+add\s+\d{1,2}\s+[^\W\d]+(?:s\b)?(?=\W*$)"),
         (
             "week|wk|day|session",

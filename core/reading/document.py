@@ -50,6 +50,7 @@ from core.reading.numbering import (
     message_heads,
     minutes_in_order,
     minutes_of_odd_and_even,
+    minutes_of_sections,
     numbered_by_bar,
     numbered_by_dash,
     numbered_sections,
@@ -195,6 +196,7 @@ class DocumentPass:
         for row in rows:
             if row.role == "work":
                 before_words(row)
+        minutes_of_sections(rows)
         numbered_sections(rows, self.names)
         clock_rows(rows)
         rows = list(_sections_within(rows))

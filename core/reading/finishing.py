@@ -15,6 +15,7 @@ from core.reading.kit_words import GOING, HAND_WEIGHTS
 from core.reading.merging import one_an_interval
 from core.reading.part_draft import PartDraft
 from core.reading.phrases import PAIR
+from core.reading.plain_words import plain_words
 from core.reading.rungs import written_out
 from core.reading.stations import LEAST_OPEN_S, Place, lasts_again, places_of
 from core.reading.team_roles import give_waits
@@ -52,6 +53,7 @@ class Finishing:
 
     def finish(self, part: PartDraft) -> Part:
         """One part with its totals."""
+        _without_what_it_is_about(part)
         self._as_the_part_says(part)
         grow(part)
         self._builds_up(part)
@@ -602,6 +604,18 @@ def _carry_loads(works: list[Draft]) -> None:
             work.assumed.append(f"{before.load_text} as above")
         if work.loads:
             last[work.movement] = work
+
+
+def _without_what_it_is_about(part: PartDraft) -> None:
+    """'Snatch (20 min)' above 'Hang snatch + snatch 5 x (1+1)': the lift that a list of lifts is called by."""
+    if len(part.work) < 2 or part.exact or part.format is not None:
+        return
+    first, *others = part.work
+    bare = not (first.has_amount or first.loads or first.percents or first.rpe or first.sets_written)
+    word = next(iter(plain_words(first.text)[-1:]), "")
+    sets = all(one.sets_written or one.scheme or one.percents for one in others)
+    if bare and sets and others[0].line > first.line and word in plain_words(others[0].text):
+        part.work.remove(first)
 
 
 def block_overrides(work: tuple[Work, ...], blocks: set[str]) -> tuple[Work, ...]:

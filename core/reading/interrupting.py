@@ -45,7 +45,7 @@ _INTERRUPTS = (
 )
 _ON_THE_MINUTE = re.compile(
     r"\W*(?:rule\s*:\s*)?(?:on\s+(?:the|every)|every|each|at\s+the\s+(?:start|top)\s+of\s+(?:the|every|each))\s+"
-    r"min(?:ute)?\s*[:,–-]?\s*(?:stop\s+(?:and|to)\s+)?(?:do\s+)?(?=\d)",
+    r"min(?:ute)?(?:\s*,?\s*\(?(?:incl(?:\.|uding)?|also)\s+the\s+first\)?)?\s*[:,–-]?\s*(?:stop\s+(?:and|to)\s+)?(?:do\s+)?(?=\d)",
     re.IGNORECASE,
 )
 _EVERY_ROUND = re.compile(

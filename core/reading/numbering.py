@@ -16,6 +16,7 @@ from core.reading.names import Names
 from core.reading.phrases import PAIR
 from core.reading.plain_words import plain_words
 from core.reading.prose import arranges, label_of_loads
+from core.reading.row_roles import begins_with_sets
 from core.reading.rows import (
     AT_A_TIME,
     BULLET,
@@ -585,6 +586,27 @@ def numbered_sections(rows: list[Row], names: Names) -> None:
 
 
 _SECTION_NUMBER = re.compile(r"\s*(\d)[.)]\s")
+_NAME_AND_NUMBER = re.compile(
+    r"\W*(?P<label>(?:[ivx]{1,4}|[a-h]|\d)\s?[.):]\s+)?(?P<name>[^\W\d][^\d(),:;]{2,30}?)\s*\((?P<minutes>\d{1,2})\)\W*", re.IGNORECASE
+)
+LEAST_SECTION_MIN = 8  # fewer in brackets behind a name are repetitions; common practice
+
+
+def minutes_of_sections(rows: Sequence[Row]) -> None:
+    """'II. SNATCH (30)', 'Snatch (20)' above its sets: how many minutes it is given, and no repetitions."""
+    for row, below in itertools.pairwise(rows):
+        said = _NAME_AND_NUMBER.fullmatch(row.text) if row.role == "work" and "(" in row.text else None
+        kind = row.heading.kind if row.heading is not None else None
+        if said is None or below.role != "work" or kind or int(said["minutes"]) < LEAST_SECTION_MIN:
+            continue
+        another = _NAME_AND_NUMBER.fullmatch(below.text)
+        words = set(plain_words(said["name"]))
+        arranged = begins_with_sets(below) or (below.named and below.format) or words & {*plain_words(below.text)}
+        if another is None and (arranged or (said["label"] and said["name"].isupper())):
+            row.english = rebuilt(row.english, [(*said.span("minutes"), f"{said['minutes']} min")])
+            row.text = row.english.text
+
+
 
 
 def _is_called(rows: list[Row], at: int, names: Names) -> bool:

@@ -58,6 +58,8 @@ from core.reading.tokens import seconds_of
 from core.reading.volumes import MEANWHILE
 from core.reading.whole_pieces import WholePieces
 
+MINUTE_S = 60
+_BARE_MINUTES = re.compile(r"\W*(?<=\()\s*(\d{1,2})\s*\)?\W*")
 LISTED = ("every-minute", "intervals")  # formats whose lists have a number a place
 
 _LABEL = re.compile(
@@ -96,11 +98,13 @@ class Pieces:
         read = self.reading.line(row, start, stop)
         if says_nothing(read):
             return
-        if first and row.heading is not None and only_minutes(read):
+        bare = _BARE_MINUTES.fullmatch(row.text, start, stop)  # "Warm-up (15)"
+        if first and row.heading is not None and (bare or only_minutes(read)):
             read.take(range(len(read.phrases)), "note", "how long the section lasts")
             self.reading.marks.extend(read.marks)
             if self.reading.parts.last is not None:
-                self.reading.parts.last.lasts_s = next(filter(None, map(seconds_of, read.phrases)), None)
+                seconds = int(bare[1]) * MINUTE_S if bare else None
+                self.reading.parts.last.lasts_s = seconds or next(filter(None, map(seconds_of, read.phrases)), None)
             return
         self.settle(row)
         if row.of_partner:

@@ -100,9 +100,9 @@ def written_out(part: PartDraft, fmt: Format) -> Format:
         return fmt
     work, least = part.work, PAIR if part.goes_on else LEAST_RUNGS
     for size in range(1, len(work) // least + 1):
-        columns = [_rungs(work[at::size]) for at in range(size)]
-        if len(work) % size == 0 and all(columns):
-            return _as_ladder(part, fmt, size, [column for column in columns if column])
+        columns = [_rungs(work[at::size], part.goes_on) for at in range(size)]
+        if len(work) % size == 0 and all(columns) and any(even_step(one, PAIR) for one in columns):
+            return _as_ladder(part, fmt, size, columns)
     return fmt
 
 
@@ -123,10 +123,12 @@ def _amounts(column: Sequence[Draft]) -> tuple[int, ...]:
     return amounts if alike and all(amounts) else ()
 
 
-def _rungs(column: Sequence[Draft]) -> tuple[int, ...]:
-    """The amounts of one movement from rung to rung; empty where they are no ladder."""
+def _rungs(column: Sequence[Draft], goes_on: bool = True) -> tuple[int, ...]:
+    """The amounts of one movement from rung to rung; empty where they are no ladder. goes_on: others may
+    climb while this one stays as it is."""
     amounts = _amounts(column)
-    return amounts if len(amounts) >= PAIR and even_step(amounts, PAIR) else ()
+    stays = goes_on and len(amounts) >= LEAST_RUNGS and len(set(amounts)) == 1
+    return amounts if len(amounts) >= PAIR and (even_step(amounts, PAIR) or stays) else ()
 
 
 def _with_rungs_between(column: Sequence[Draft]) -> tuple[int, ...]:
@@ -179,11 +181,15 @@ def _up_to_the_last(part: PartDraft, fmt: Format) -> Format:
 
 
 def _as_ladder(part: PartDraft, fmt: Format, size: int, columns: Sequence[tuple[int, ...]]) -> Format:
-    """Keep the first rung's movements, and what each climbs by."""
+    """Keep the first rung's movements, and what each climbs by; what stays as it is keeps its amount."""
     del part.work[size:]
+    leads = next(one for one in columns if even_step(one, PAIR))
     for one, amounts in zip(part.work, columns, strict=True):
+        step = even_step(amounts, PAIR)
         counts = "cal" if one.has_calories else ""
+        if not step:
+            continue
         one.reps = one.calories = None
-        if amounts != columns[0] or counts:
-            one.scheme, one.ladder_step, one.counts = amounts, even_step(amounts, PAIR), counts
-    return replace(fmt, scheme=columns[0], ladder_step=even_step(columns[0], PAIR))
+        if amounts != leads or counts:
+            one.scheme, one.ladder_step, one.counts = amounts, step, counts
+    return replace(fmt, scheme=leads, ladder_step=even_step(leads, PAIR))

@@ -145,6 +145,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("rest", r"\brest(?P<said>\s+(?:for\s+)?(?:exactly|precisely|about|around|roughly))(?=\s+\d)", ""),
         ("run", r"\brun\b[^,;:]{0,20}?(?P<said>as\s+a\s+(?:team|pair|trio|group))(?=\s*(?:[,.;)]|$))", "together"),
         ("single", r"(?P<said>,?\s*singles)(?=\s*,\s*(?:one|1)\s+(?:per|a|every|each)\s+min)", ""),
+        (
+            "between",
+            r"(?P<said>with\s+(?P<long>\d{1,3}\s?(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|['\"]))\s+(?:rest\s+)?(?:in\s+)?between)\b",
+            r"rest \g<long> between",
+        ),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
