@@ -55,6 +55,7 @@ from core.reading.numbering import (
     numbered_by_dash,
     numbered_sections,
     ordinals,
+    plus_alone,
     pairs_of_a_superset,
     partners,
     pieces_in_order,
@@ -196,6 +197,7 @@ class DocumentPass:
         for row in rows:
             if row.role == "work":
                 before_words(row)
+        plus_alone(rows)
         minutes_of_sections(rows)
         numbered_sections(rows, self.names)
         clock_rows(rows)

@@ -592,6 +592,21 @@ _NAME_AND_NUMBER = re.compile(
 LEAST_SECTION_MIN = 8  # fewer in brackets behind a name are repetitions; common practice
 
 
+MOST_IN_A_COMPLEX = 3  # repetitions of one lift of it; common practice
+
+
+def plus_alone(rows: Sequence[Row]) -> None:
+    """'+' on a line of its own between pieces ends the one above; between the lifts of a complex it joins."""
+    for before, row, below in zip(rows, rows[1:], rows[2:], strict=False):
+        if row.text.strip() != "+":
+            continue
+        first = [next(iter(one.phrases(one.start, len(one.text))), None) for one in (before, below)]
+        few = all(one is not None and (one.kind == "words" or (one.kind == "count" and one.values[0] <= MOST_IN_A_COMPLEX)) for one in first)
+        if not few:
+            row.english = rebuilt(row.english, [(row.text.index("+"), row.text.index("+") + 1, "then")])
+            row.text = row.english.text
+
+
 def minutes_of_sections(rows: Sequence[Row]) -> None:
     """'II. SNATCH (30)', 'Snatch (20)' above its sets: how many minutes it is given, and no repetitions."""
     for row, below in itertools.pairwise(rows):

@@ -72,6 +72,19 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
             r"^\W*(?:test|event|workout|wod|task)\s+#?\d{1,2}(?P<said>\s{2,}(?=\S)|\s(?=(?:max|\d{1,4}\s?(?:min|m|km|cals?|s|sec|rm|reps?)|[1-9]\s?rm)\b))",
             ": ",
         ),
+        (  # "5/3/1/5/3/1 @ 70/80/90/75/85/95"
+            "@",
+            r"@\s?(?P<said>[4-9]\d(?:/(?:[4-9]\d|1[01]\d)){2,})(?!\s?(?:%|kg|lb|/|\d))",
+            r"\g<said> %",
+        ),
+        # "A = 4 power snatches"
+        ("=", r"^\W{0,3}[A-H](?P<said>\s*=\s*)(?=\d)", ": "),
+        (  # "Finisher 3 x 1 min plank"
+            "x",
+            r"^\W*(?:finisher|core|midline|abs|accessory|accessories|strength|skill|conditioning|engine|cardio|extra|bonus|lift|pump|cash[- ]?out|buy[- ]?in)"
+            r"(?P<said>\s+)(?=\d{1,2}\s?[x×]\s?\d)",
+            ": ",
+        ),
         # 'Event A · "Low Tide" · 09:00'
         ("·", r"^(?=\W*(?:event|workout|wod|part|block|day|stage|round|heat|final)\b).*?(?P<said>\s·\s)", " - "),
         # "Monthly test #2 - 1 mile run"
@@ -93,9 +106,9 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
         ),
         (  # "masters men 35 kg, masters women 25 kg"
             "women",
-            rf"(?<![\w/])(?P<who>[a-z]+)\s+men\s*:?\s*(?P<his>{_LOAD})\s?(?P<unit>kgs?|lbs?)"
-            rf"\s*[;,./|]\s*(?P=who)\s+women\s*:?\s*(?P<hers>{_LOAD})\s?(?P=unit)",
-            r"\g<who>: \g<his>/\g<hers> \g<unit>",
+            rf"(?<![\w/])(?P<who>[a-z]+)\s+men\s*:?\s*(?P<two>2\s?x\s?)?(?P<his>{_LOAD})\s?(?P<unit>kgs?|lbs?|(?(two)))"
+            rf"\s*[;,./|]\s*(?:(?P=who)\s+)?women\s*:?\s*(?(two)2\s?x\s?)(?P<hers>{_LOAD})\s?(?P=unit)(?![\d.,x])",
+            r"\g<who>: \g<two>\g<his>/\g<hers> \g<unit>",
         ),
         (  # "43 / 30 kg"
             " / ",

@@ -11,6 +11,7 @@ from typing import TYPE_CHECKING
 from core.reading.adding import GROWS, take_steps
 from core.reading.divisions import leads_with_division
 from core.reading.draft import Draft
+from core.reading.formats import read_format
 from core.reading.prose import HEAVIEST
 from core.reading.rows import Row
 from core.reading.sexes import OneStandard, take_standard_of_a_kit, take_standards
@@ -26,10 +27,11 @@ _OF_EACH = re.compile(
     re.IGNORECASE,
 )
 _HEAVY_COMPLEX = re.compile(
-    r"(?=[^:+]*\b(?:heav(?:y|iest)|max(?:imum|imal)?|1\s?rm|find|build|establish)\b)[^:+]{0,60}\b(?:complex|(?:max(?:imum)?|heaviest)\s+(?:load|weight))\b[^:+]{0,40}:\s*(?=\d)",
+    r"(?=[^:+]*\b(?:heav(?:y|iest)|max(?:imum|imal)?|1\s?rm|find|build|establish)\b)[^:+]{0,60}\b(?:complex|(?:max(?:imum)?|heaviest)\s+(?:load|weight))\b[^:+]{0,40}:\s*(?=\d|[A-Z][^,;]*\+)",
     re.IGNORECASE,
 )
 _COMPLEX = re.compile(r"[^:+\d]{0,40}\bcomplex\b[^:+\d]{0,20}:\s*(?=\d[^+]*,)", re.IGNORECASE)
+_COMPLEX_AGAIN = re.compile(r"\b(?:\d{1,2}\s*x?\s*)?(?:of\s+)?(?:the\s+|that\s+|this\s+|full\s+)?complex(?:es)?\b(?!\s*[:+])", re.IGNORECASE)
 _BOTH = re.compile(
     r"\W*(?P<he>m|men|males?)\s*:?\s+(?P<his>\d{1,4}\s*(?P<what>[^\d,;/|]+?))\s*[,;/|]\s*"
     r"(?:f|w|women|females?)\s*:?\s+(?P<hers>\d{1,4})\s*(?:(?P=what))?\W*",
@@ -55,6 +57,7 @@ class WholePieces:
         """Whether a stretch of a row was one of these."""
         ways = (
             self._grows,
+            self._complex_again,
             self._heavy_complex,
             self._complex,
             self._for_both,
@@ -113,6 +116,34 @@ class WholePieces:
         self.pieces.settle(row)
         self.reading.mark(row, start, start + len(said.group().rstrip()), "format", "build up")
         self.reading.complexes.build_up(self._read(row, start + said.end(), stop))
+        return True
+
+    def _complex_again(self, row: Row, start: int, stop: int) -> bool:
+        """'Then EMOM 6: 1 complex @ 70 %' below one: all of it again, in another format."""
+        said = _COMPLEX_AGAIN.search(row.text, start, stop)
+        part = self.reading.parts.last
+        last = part.work[-1] if part is not None and part.work else None
+        if said is None or part is None or last is None or row.named or row.followed:
+            return False
+        group = [one for one in part.work if one.complex == last.complex] if last.complex else []
+        group = group or (part.work if part.heavy and len(part.work) > 1 else [])
+        read = self.reading.line(row, start, stop)
+        within = range(said.start(), said.end() + 1)
+        read.take([at for at, one in enumerate(read.phrases) if one.column in within], "note", "all of it again")
+        found = read_format(read)
+        percents = [one for one in read.phrases if one.unit == "percent"]
+        if not group or not (found or percents):
+            return False
+        part = self.reading.parts.next(row.number)
+        if found is not None:
+            self.reading.parts.apply(row, found, None)
+        for one in group:
+            again = Draft(row.number, said.start() + 1, one.text, one.movement, complex=one.complex)
+            again.reps, again.assumed = one.scheme[0] if one.scheme else one.reps or 1, ["the complex again"]
+            again.percents = percents[0].values if percents else ()
+            part.work.append(again)
+        read.take(range(len(read.phrases)), "format", "how the complex is done again")
+        self.reading.collect(read)
         return True
 
     def _complex(self, row: Row, start: int, stop: int) -> bool:

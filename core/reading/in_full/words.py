@@ -139,6 +139,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\g<n> rounds",
         ),
         ("clean", r"(?<=\d\s)(?P<said>pull)(?=\s*(?:\+|,|&|\d|$)(?!.*\bsnatch))", "clean pull"),
+        ("clean", r"(?:^\s*|[:).]\s*|\+\s*)(?P<said>pull)(?=\s*\+(?=.*\bclean)(?!.*\bsnatch))", "clean pull"),
+        ("snatch", r"(?:^\s*|[:).]\s*|\+\s*)(?P<said>pull)(?=\s*\+(?=.*\bsnatch)(?!.*\bclean))", "snatch pull"),
         ("snatch", r"(?<=\d\s)(?P<said>pull)(?=\s*(?:\+|,|&|\d|$)(?!.*\bclean))", "snatch pull"),
         ("relay", r"^\W*relay\s*:\s*(?:\d{1,2}\s?[x×]\s?)?\d{2,4}\s?m(?P<said>)(?=\s*(?:$|,|each\b))", " run"),
         ("total", r",\s*(?P<said>(?:in\s+)?total(?:\s+of)?)(?=\s+\d+\s*(?:s|secs?|min))", "accumulate"),
@@ -150,6 +152,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?P<said>with\s+(?P<long>\d{1,3}\s?(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|['\"]))\s+(?:rest\s+)?(?:in\s+)?between)\b",
             r"rest \g<long> between",
         ),
+        ("attempt", r"^\W*(?P<said>(?P<n>\d)\s+attempts?\s+(?:each|per\s+lift|at\s+each)(?:\s*,\s*(?:the\s+)?best\s+(?:one\s+|lift\s+)?counts)?)(?=\W|$)", r"\g<n> x 1 each"),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
