@@ -37,6 +37,10 @@ from core.reading.workout import Format
 
 ANY_MACHINE = ("row", "bike", "ski")  # what a machine of one's choice may be; common practice
 _MACHINE = re.compile(r"\b(?:machines?|ergs?|ergometers?)\b", re.IGNORECASE)
+_ITS_CHOICE = re.compile(
+    r"\b(?:any|your|choice\s+of)\s+(?:machine|erg)\b|\b(?:machine|erg)\s+of\s+(?:your\s+)?choice\b",
+    re.IGNORECASE,
+)
 ALL_WITH = frozenset(("all", "with", "done", "at", "on", "of", "it", "the", "same"))
 
 
@@ -282,7 +286,9 @@ class Attacher:
         taken = bool(loads)
         for name in AMOUNTS:
             gap = worth(draft, name) and not worth(last, name) and name != "sides"
-            gap = gap and not (name in ("seconds", "distance_m") and last.has_amount and last.line != draft.line)
+            gap = gap and not (
+                name in ("seconds", "distance_m") and last.has_amount and last.line != draft.line
+            )
             gap = gap and (name != "counts" or self.catalog.movements[last.movement].calorie_s is not None)
             if gap and not self._second_amount(last, name):
                 setattr(last, name, getattr(draft, name))
@@ -303,6 +309,16 @@ class Attacher:
         ):
             return True
         return name in counting and any(getattr(last, other) for other in counting if other != name)
+
+    def any_machine_of(self, read: Line) -> None:
+        """'4 x 3 min on, 1 min off, machine of choice': what is done then, and nobody says on which."""
+        said = _ITS_CHOICE.search(read.text)
+        place = range(said.start(), said.end()) if said is not None else range(0)
+        chosen = [at for at in read.free() if read.phrases[at].column in place]
+        if said is not None and chosen:
+            read.marks = [mark for mark in read.marks if mark.column - 1 not in place]
+            read.hand_back(*said.span(), "nobody says which machine", ANY_MACHINE)
+            read.taken.update(chosen)
 
     def _hand_back(self, read: Line, chunk: Chunk) -> None:
         if self.parts.last is not None and chunk.draft.has_amount and not read.headed:

@@ -25,10 +25,19 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             r"^\W*(?:kids|children|juniors?|minis|teens|youth)['’]?(?:\s+(?:class|group))?\s*[:(,–-]?\s*(?:ages?d?\s+)?"
             r"\d{1,2}\s*(?:[-–]|to)\s*\d{1,2}(?:\s*(?:years?|yrs?|y)\b)?",
         ),
-        ("dead hang|deadhang|full hang", r"\b(?:dead\s?|full\s)hang\s+(?:at\s+the\s+bottom\s+(?:of\s+)?)?(?:every|each)\s+rep\b"),
-        ("set-up|set up|setup", r"\b(?:deadlift|squat|clean|snatch|jerk|press|bench)\s+set[- ]?up\b(?!\s+to)"),
+        (
+            "dead hang|deadhang|full hang",
+            r"\b(?:dead\s?|full\s)hang\s+(?:at\s+the\s+bottom\s+(?:of\s+)?)?(?:every|each)\s+rep\b",
+        ),
+        (
+            "set-up|set up|setup",
+            r"\b(?:deadlift|squat|clean|snatch|jerk|press|bench)\s+set[- ]?up\b(?!\s+to)",
+        ),
         ("clean rep", r"\bclean\s+reps?\b"),
-        ("weight", r"\b(?:build|work|warm)(?:ing)?\s+(?:up\s+)?to\s+(?:your\s+|the\s+|an?\s+)?[^\W\d]+(?:\s[^\W\d]+)?\s+weight\b"),
+        (
+            "weight",
+            r"\b(?:build|work|warm)(?:ing)?\s+(?:up\s+)?to\s+(?:your\s+|the\s+|an?\s+)?[^\W\d]+(?:\s[^\W\d]+)?\s+weight\b",
+        ),
         ("or add", r"\bor\s+add\s+\d{1,2}\s+[^\W\d]+(?:s\b)?(?=\W*$)"),
         (
             "week|wk|day|session",
@@ -123,7 +132,9 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ),
         (
             "jog|walk",
-            r"^\W*(?:[^\W\d][\w ]{2,20}:\s*)?(?:then\s+)?(?:(?:run|row|bike|ski)\s+\d{1,2}\s*x\s*\d|\d{1,2}\s*x\s*\d+(?:\.\d+)?\s*k?m\b).*?(?:[,/]|\bw/|\bwith)\s*(?P<said>\d{1,4}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|['\"])?\s+"
+            r"^\W*(?:[^\W\d][\w ]{2,20}:\s*)?(?:then\s+)?(?:(?:run|row|bike|ski)\s+\d{1,2}\s*x\s*\d"
+            r"|\d{1,2}\s*x\s*\d+(?:\.\d+)?\s*k?m\b).*?(?:[,/]|\bw/|\bwith)\s*"
+            r"(?P<said>\d{1,4}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|['\"])?\s+"
             r"(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?)(?=\s*(?:[.,;)]|$))",
         ),
         (

@@ -21,7 +21,9 @@ from core.reading.units import METRE_PER
 
 FEW_WORDS = 3  # that name a machine beside an interval: "air bike hard"
 _WITH_KIT = re.compile(r"\s+with\s+(?:an?|one|the|your)\s+([a-z]{3,})\s*$", re.IGNORECASE)
-_IN_TURN = re.compile(r"\b(?:switch|change|swap|split|share)(?:ing|s|d)?\b", re.IGNORECASE)  # together, but not at once
+_IN_TURN = re.compile(
+    r"\b(?:switch|change|swap|split|share)(?:ing|s|d)?\b", re.IGNORECASE
+)  # together, but not at once
 
 
 class ChunkReader:

@@ -28,6 +28,7 @@ DIVISION_IDS: tuple[tuple[str, Division], ...] = (
     ("modif", "scaled"),
     ("sub", "scaled"),
     ("half", "scaled"),
+    ("adaptation", "scaled"),
     ("fit", "scaled"),
     ("int", "intermediate"),
     ("beg", "foundation"),
@@ -49,7 +50,7 @@ DIVISION_IDS: tuple[tuple[str, Division], ...] = (
 )
 _NAMES = (
     r"rx\s?\+|rx'?d?|as\s+prescribed|scal(?:ed?|ing)(?:\s[1-4](?=\s*[:)-]))?|sc|modified|sub|fitness|fit|intermediate|inter|int|beginners?|beg|novice|nov(?=\s*:)|newcomers?|newbies|new\s+(?:people|members|athletes|starters)(?=\s*:)|rookies?|basics|foundations?|"
-    r"masters?|elite|advanced|performance|(?:health|open|pro)(?=\s*:[^:]*\d|\s+(?:wo)?men\s+\d)|competitors?|compete|competition(?=\s*:?\s*$)|comp(?=\s*[:=])|teens?|youth|adaptive|seated|half(?=\s*:)|l[1-4]|(?:level|lvl)\s?[1-4]"
+    r"masters?|elite|advanced|performance|(?:health|open|pro)(?=\s*:[^:]*\d|\s+(?:wo)?men\s+\d)|competitors?|compete|competition(?=\s*:?\s*$)|comp(?=\s*[:=])|teens?|youth|adaptive|seated|half(?=\s*:)|adaptations?(?=\s*:)|l[1-4]|(?:level|lvl)\s?[1-4]"
 )
 _AGES = r"(?:\s*(?:age)?\s*\(?\d\d(?!\s?[\d/.,])\s?(?:\+|[-–]\s?\d\d)?\)?)?"
 LEAD = re.compile(

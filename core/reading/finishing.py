@@ -38,6 +38,7 @@ LEAST_HEAVY_SETS, MOST_HEAVY_REPS = 3, 6  # of squats that are a lift's, loads o
 LONGEST_LAST_TRY_S = 600  # nobody goes on with one movement for longer; estimate
 FAR_LONGER = 1.3  # times a minute that no pace makes up for; estimate
 LEAST_SHARED_S = 120  # of an interval that can hold two things; common practice
+LEAST_FAR_M = 100  # of a list of numbers above what goes somewhere; common practice
 EACH = "each"  # everybody of a team does all of it
 LEAST_CLIMBING = 3  # loads of a list, one for each interval
 
@@ -59,6 +60,7 @@ class Finishing:
         self._builds_up(part)
         _by_other_numbers(part)
         fmt = self._format(part)
+        self._far_by_the_scheme(part, fmt)
         _carry_loads(part.work)
         for one in part.work if fmt.kind == "for-time" and fmt.scheme and not part.exact else ():
             _so_often_the_scheme(one, fmt.scheme)
@@ -135,7 +137,9 @@ class Finishing:
         says a load."""
         for kit in ("barbell", *HAND_WEIGHTS):
             lifts = [
-                one for one in _shared_lines(part) if self.catalog.movements[one.movement].implement == kit
+                one
+                for one in _shared_lines(part)
+                if self.catalog.movements[one.movement].implement == kit or one.movement.startswith(f"{kit}-")
             ]
             loaded = [one for one in lifts if one.loads]
             weighed = any(
@@ -150,6 +154,14 @@ class Finishing:
                 lend(loaded[0], one, WEIGHT)
                 one.assumed.append(f"{loaded[0].load_text} as for the lift above")
             _loads_of_the_bar(part.work, loaded[0], others)
+
+    def _far_by_the_scheme(self, part: PartDraft, fmt: Format) -> None:
+        """'1000-800-600' above 'row': metres, as nobody counts so many strokes."""
+        far = len(fmt.scheme) > 1 and min(fmt.scheme) >= LEAST_FAR_M and not part.exact
+        for one in part.work if far else ():
+            if self.catalog.movements[one.movement].family in GOING and not (one.has_amount or one.counts):
+                one.scheme, one.counts = fmt.scheme, "m"
+                one.sets, one.sets_written = len(fmt.scheme), True
 
     def _fills_its_section(self, part: PartDraft) -> None:
         """'Skill, 12 min: bar muscle-ups': one bare movement takes its section's time; a lift's is only a
@@ -607,7 +619,7 @@ def _carry_loads(works: list[Draft]) -> None:
 
 
 def _without_what_it_is_about(part: PartDraft) -> None:
-    """'Snatch (20 min)' above 'Hang snatch + snatch 5 x (1+1)': the lift that a list of lifts is called by."""
+    """'Snatch (20 min)' above 'Hang snatch + snatch 5 x (1+1)': what a list of lifts is called by."""
     if len(part.work) < 2 or part.exact or part.format is not None:
         return
     first, *others = part.work

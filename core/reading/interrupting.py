@@ -207,8 +207,8 @@ class Interrupting:
         return True
 
     def _minutes_interrupt(self, row: Row, start: int, stop: int, bullet: int | None) -> bool:
-        """'8 min row - every minute 3 burpees', '20 min run; every 5 min stop for 10 squats', '100 burpees, every
-        minute 5 squats'."""
+        """'8 min row - every minute 3 burpees', '20 min run; every 5 min stop for 10 squats', '100
+        burpees, every minute 5 squats'."""
         said = _MINUTES_INTERRUPT.match(row.text[start:stop])
         match = self.reading.names.find(said["what"]) if said else None
         way = int(said["way"] or 1) if said else 0

@@ -587,7 +587,8 @@ def numbered_sections(rows: list[Row], names: Names) -> None:
 
 _SECTION_NUMBER = re.compile(r"\s*(\d)[.)]\s")
 _NAME_AND_NUMBER = re.compile(
-    r"\W*(?P<label>(?:[ivx]{1,4}|[a-h]|\d)\s?[.):]\s+)?(?P<name>[^\W\d][^\d(),:;]{2,30}?)\s*\((?P<minutes>\d{1,2})\)\W*", re.IGNORECASE
+    r"\W*(?P<label>(?:[ivx]{1,4}|[a-h]|\d)\s?[.):]\s+)?(?P<name>[^\W\d][^\d(),:;]{2,30}?)\s*\((?P<minutes>\d{1,2})\)\W*",
+    re.IGNORECASE,
 )
 LEAST_SECTION_MIN = 8  # fewer in brackets behind a name are repetitions; common practice
 
@@ -601,7 +602,11 @@ def plus_alone(rows: Sequence[Row]) -> None:
         if row.text.strip() != "+":
             continue
         first = [next(iter(one.phrases(one.start, len(one.text))), None) for one in (before, below)]
-        few = all(one is not None and (one.kind == "words" or (one.kind == "count" and one.values[0] <= MOST_IN_A_COMPLEX)) for one in first)
+        few = all(
+            one is not None
+            and (one.kind == "words" or (one.kind == "count" and one.values[0] <= MOST_IN_A_COMPLEX))
+            for one in first
+        )
         if not few:
             row.english = rebuilt(row.english, [(row.text.index("+"), row.text.index("+") + 1, "then")])
             row.text = row.english.text
@@ -616,12 +621,12 @@ def minutes_of_sections(rows: Sequence[Row]) -> None:
             continue
         another = _NAME_AND_NUMBER.fullmatch(below.text)
         words = set(plain_words(said["name"]))
-        arranged = begins_with_sets(below) or (below.named and below.format) or words & {*plain_words(below.text)}
+        arranged = (
+            begins_with_sets(below) or (below.named and below.format) or words & {*plain_words(below.text)}
+        )
         if another is None and (arranged or (said["label"] and said["name"].isupper())):
             row.english = rebuilt(row.english, [(*said.span("minutes"), f"{said['minutes']} min")])
             row.text = row.english.text
-
-
 
 
 def _is_called(rows: list[Row], at: int, names: Names) -> bool:

@@ -104,7 +104,9 @@ class Pieces:
             self.reading.marks.extend(read.marks)
             if self.reading.parts.last is not None:
                 seconds = int(bare[1]) * MINUTE_S if bare else None
-                self.reading.parts.last.lasts_s = seconds or next(filter(None, map(seconds_of, read.phrases)), None)
+                self.reading.parts.last.lasts_s = seconds or next(
+                    filter(None, map(seconds_of, read.phrases)), None
+                )
             return
         self.settle(row)
         if row.of_partner:
@@ -237,6 +239,8 @@ class Pieces:
         take_window_of_time(read, [chunk for _, chunk in chunks], self.reading.catalog)
         if found is not None and not row.followed:
             fill_amrap(found.format, [chunk for _, chunk in chunks])
+        if found is not None and not row.followed and not any(chunk.named for _, chunk in chunks):
+            self.reading.attacher.any_machine_of(read)
         self._attach(row, read, chunks, self._place_in_list(bullet, station, found), role, division)
 
     def _grows_by(self, read: Line) -> None:

@@ -65,7 +65,9 @@ AS_USUAL = re.compile(
     re.IGNORECASE,
 )  # of which nothing is said, so that it heads nothing
 MARKED = re.compile(
-    r"^\W*(?:group|heat|lane)\s+(?:[1-9A-D]|one|two)\s+(?:starts?|begins?|goes|waits?|follows?|joins?)\b|^\s*good (?:morning|evening|afternoon)\b(?=\s*(?:[!,.]|all\b|team|every|folks|crew"
+    r"^\W*(?:all\s+)?(?:percentages?|percents|%s?|loads?|weights?)\s+(?:are\s+|is\s+)?(?:all\s+)?(?:based\s+(?:on|off)|of\s+your|from\s+your)\b"
+    r"|^\W*(?:group|heat|lane)\s+(?:[1-9A-D]|one|two)\s+(?:starts?|begins?|goes|waits?|follows?|joins?)\b"
+    r"|^\s*good (?:morning|evening|afternoon)\b(?=\s*(?:[!,.]|all\b|team|every|folks|crew"
     r"|friends|people|to\b|from\b|and\b|$))"
     r"|^\s*(?:open gym|no class(?:es)?|happy birthday|congrat\w*|thanks?|welcome|see you"
     r"|next class|heart rate)\b(?![:\s]*\d)"
@@ -95,7 +97,9 @@ _IF_NEEDED = re.compile(
 _WITH_WHAT_IS_LEFT = re.compile(
     rf"^\W*(?:then\W+)?{LEFT}\s*(?:[:,]?\s*(?:as\s+many|max(?:imum|imal)?|amrap)\b|:?\W*$)", re.IGNORECASE
 )  # "In the remaining time max cal bike.", "In the remaining time:"
-_SPOKEN_BRACKET = re.compile(r"\s\((?:[^()\d\s]+\s+){4,}[^()\d\s]+\)\W*$")  # "21-15-9 (you go, I go: each ..)"
+_SPOKEN_BRACKET = re.compile(
+    r"\s\((?:[^()\d\s]+\s+){4,}[^()\d\s]+\)\W*$"
+)  # "21-15-9 (you go, I go: each ..)"
 LABEL = re.compile(r"^\s*[*_#•-]*\s*([A-Za-z][\w'’/ -]{1,24}?)\s*(?:\([^)]*\)\s*)?[:–]\s+\S")
 _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?")
 _CLOCKS = re.compile(

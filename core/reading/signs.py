@@ -81,12 +81,17 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
         ("=", r"^\W{0,3}[A-H](?P<said>\s*=\s*)(?=\d)", ": "),
         (  # "Finisher 3 x 1 min plank"
             "x",
-            r"^\W*(?:finisher|core|midline|abs|accessory|accessories|strength|skill|conditioning|engine|cardio|extra|bonus|lift|pump|cash[- ]?out|buy[- ]?in)"
+            r"^\W*(?:finisher|core|midline|abs|accessory|accessories|strength|skill|conditioning"
+            r"|engine|cardio|extra|bonus|lift|pump|cash[- ]?out|buy[- ]?in)"
             r"(?P<said>\s+)(?=\d{1,2}\s?[x×]\s?\d)",
             ": ",
         ),
         # 'Event A · "Low Tide" · 09:00'
-        ("·", r"^(?=\W*(?:event|workout|wod|part|block|day|stage|round|heat|final)\b).*?(?P<said>\s·\s)", " - "),
+        (
+            "·",
+            r"^(?=\W*(?:event|workout|wod|part|block|day|stage|round|heat|final)\b).*?(?P<said>\s·\s)",
+            " - ",
+        ),
         # "Monthly test #2 - 1 mile run"
         ("#", r"#\d{1,2}(?P<said>\s[-–—]\s)(?=\d)", ": "),
         ("r.f.t", r"\bR\.F\.T\.?", "RFT"),
@@ -107,7 +112,7 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
         (  # "masters men 35 kg, masters women 25 kg"
             "women",
             rf"(?<![\w/])(?P<who>[a-z]+)\s+men\s*:?\s*(?P<two>2\s?x\s?)?(?P<his>{_LOAD})\s?(?P<unit>kgs?|lbs?|(?(two)))"
-            rf"\s*[;,./|]\s*(?:(?P=who)\s+)?women\s*:?\s*(?(two)2\s?x\s?)(?P<hers>{_LOAD})\s?(?P=unit)(?![\d.,x])",
+            rf"\s*[;,./|]\s*(?:(?P=who)\s+)?women\s*:?\s*(?(two)2\s?x\s?)(?P<hers>{_LOAD})\s?(?P=unit)(?!\d|[.,]\d|\s?x)",
             r"\g<who>: \g<two>\g<his>/\g<hers> \g<unit>",
         ),
         (  # "43 / 30 kg"
@@ -154,7 +159,8 @@ def _percents_of_all(text: str) -> Cuts:
 
 _NUMBER = re.compile(r"\d+")
 _LISTED = re.compile(
-    r"^\W*?(?P<said>%(?:['’]?s|age?s?)?\s*[:=]?\s*(?P<all>[3-9]\d(?:\s?[-/,|>]\s?[3-9]\d|\s[3-9]\d)+)\s*%?)\s*$", re.IGNORECASE
+    r"^\W*?(?P<said>%(?:['’]?s|age?s?)?\s*[:=]?\s*(?P<all>[3-9]\d(?:\s?[-/,|>]\s?[3-9]\d|\s[3-9]\d)+)\s*%?)\s*$",
+    re.IGNORECASE,
 )
 
 

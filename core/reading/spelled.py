@@ -26,7 +26,7 @@ _SPELLED = re.compile(
     re.IGNORECASE,
 )
 _MEASURED = re.compile(
-    r"[\s-]+(?:met(?:re|er)s?|kilomet(?:re|er)s?|k?m|cals?|calories|reps?|repetitions|min(?:ute)?s?"
+    r"[\s-]+(?:met(?:re|er)s?|kilomet(?:re|er)s?|k?m|k|cals?|calories|reps?|repetitions|min(?:ute)?s?"
     r"|sec(?:ond)?s?|miles?|rounds|sets|kilos?|kgs?|pounds|lbs?|per\s?cent|each|unbroken)(?!\w)",
     re.IGNORECASE,
 )

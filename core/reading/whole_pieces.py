@@ -31,7 +31,10 @@ _HEAVY_COMPLEX = re.compile(
     re.IGNORECASE,
 )
 _COMPLEX = re.compile(r"[^:+\d]{0,40}\bcomplex\b[^:+\d]{0,20}:\s*(?=\d[^+]*,)", re.IGNORECASE)
-_COMPLEX_AGAIN = re.compile(r"\b(?:\d{1,2}\s*x?\s*)?(?:of\s+)?(?:the\s+|that\s+|this\s+|full\s+)?complex(?:es)?\b(?!\s*[:+])", re.IGNORECASE)
+_COMPLEX_AGAIN = re.compile(
+    r"\b(?:\d{1,2}\s*x?\s*)?(?:of\s+)?(?:the\s+|that\s+|this\s+|full\s+)?complex(?:es)?\b(?!\s*[:+])",
+    re.IGNORECASE,
+)
 _BOTH = re.compile(
     r"\W*(?P<he>m|men|males?)\s*:?\s+(?P<his>\d{1,4}\s*(?P<what>[^\d,;/|]+?))\s*[,;/|]\s*"
     r"(?:f|w|women|females?)\s*:?\s+(?P<hers>\d{1,4})\s*(?:(?P=what))?\W*",
@@ -129,7 +132,9 @@ class WholePieces:
         group = group or (part.work if part.heavy and len(part.work) > 1 else [])
         read = self.reading.line(row, start, stop)
         within = range(said.start(), said.end() + 1)
-        read.take([at for at, one in enumerate(read.phrases) if one.column in within], "note", "all of it again")
+        read.take(
+            [at for at, one in enumerate(read.phrases) if one.column in within], "note", "all of it again"
+        )
         found = read_format(read)
         percents = [one for one in read.phrases if one.unit == "percent"]
         if not group or not (found or percents):

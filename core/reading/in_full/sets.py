@@ -42,7 +42,8 @@ def _singles(text: str) -> Cuts:
 
 
 _SINGLES_LISTED = re.compile(
-    r"\b(?P<reps>singles|doubles|triples)\s*[:@]?\s*(?P<all>\d\d\s?%?(?:\s*[,/-]\s*\d\d\s?%?)+)(?<=%)(?!\s*(?:\d|x))", re.IGNORECASE
+    r"\b(?P<reps>singles|doubles|triples)\s*[:@]?\s*(?P<all>\d\d\s?%?(?:\s*[,/-]\s*\d\d\s?%?)+)(?<=%)(?!\s*(?:\d|x))",
+    re.IGNORECASE,
 )
 _TWO_DIGITS = re.compile(r"\d\d")
 
@@ -51,7 +52,11 @@ def _singles_listed(text: str) -> Cuts:
     """'then singles: 75 %, 80 %, 85 %': a set of one at each."""
     for said in _SINGLES_LISTED.finditer(text) if "%" in text else ():
         percents = _TWO_DIGITS.findall(said["all"])
-        yield said.start(), said.end(), f"{len(percents)} x {_REPS[said['reps'].lower()]} @ {'-'.join(percents)} %"
+        yield (
+            said.start(),
+            said.end(),
+            f"{len(percents)} x {_REPS[said['reps'].lower()]} @ {'-'.join(percents)} %",
+        )
 
 
 _PERCENTS_BY_REPS = re.compile(  # the plus of a last set tells percents from loads
