@@ -38,6 +38,15 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             "weight",
             r"\b(?:build|work|warm)(?:ing)?\s+(?:up\s+)?to\s+(?:your\s+|the\s+|an?\s+)?[^\W\d]+(?:\s[^\W\d]+)?\s+weight\b",
         ),
+        (
+            "solo|alone|individual",
+            r"\b(?:solo|alone|individual(?:ly)?)\s+or\s+(?:in\s+|as\s+|with\s+)?(?:an?\s+)?(?:pairs?|partners?|teams?(?:\s+of\s+\d)?)\b(?:\s*\([^)]*\))?",
+        ),
+        (
+            "solo|alone|individual",
+            r"\b(?:in\s+|as\s+|with\s+)?(?:an?\s+)?(?:pairs?|partners?|teams?(?:\s+of\s+\d)?)\s+or\s+(?:solo|alone|individual(?:ly)?)\b",
+        ),
+        ("drill|exercise|task", r"^\W*(?:drill|exercise|ex\.?|task)\s+\d{1,2}\s*[:.)](?=\s)"),
         ("or add", r"\bor\s+add\s+\d{1,2}\s+[^\W\d]+(?:s\b)?(?=\W*$)"),
         (
             "week|wk|day|session",

@@ -24,7 +24,7 @@ LONGEST_NAME = 4  # words
 LONGEST_SECTION_MIN = 180  # of a class; common practice
 LEAST_WINDOWS = 3  # of minutes on end that are pieces of their own
 _CLASS_WINDOW = re.compile(
-    r"^\W*(?:from\s+)?(\d{1,2}):(\d{2})\s*(?:[-–—]|to|until)\s*(\d{1,2}):(\d{2})\s*[:|–-]?\s+(?=\w)(?!\d{1,2}:\d\d)",
+    r"^\W*(?:from\s+)?(\d{1,2}):(\d{2})\s*(?:[-–—]|to|until)\s*(\d{1,2}):(\d{2})\s*[:|–-]?\s+(?=[\w\"“„«])(?!\d{1,2}:\d\d)",
     re.IGNORECASE,
 )
 _RESTS = re.compile(r"^\W*(?:rest|pause|break|off|transition|switch)\b[^\d]*$", re.IGNORECASE)
@@ -38,7 +38,10 @@ def minutes_of_the_hour(rows: list[Row]) -> None:
     spans = [(int(match.group(1)), int(match.group(2))) for _, match in timed]
     joined = [a[1] == b[0] for a, b in itertools.pairwise(spans)]
     near = all(a[1] <= b[0] <= a[1] + LONGEST_PAUSE_MIN for a, b in itertools.pairwise(spans))
-    if not joined or not near or sum(joined) < len(joined) / 2 or any(start >= end for start, end in spans):
+    from_the_first = len(spans) > LEAST_WINDOWS and spans[0][0] == 0
+    if not joined or not near or any(start >= end for start, end in spans):
+        return
+    if sum(joined) < len(joined) / 2 and not from_the_first:
         return
     if spans[0][0] and any(len(match.group(1)) == 1 for _, match in timed):
         return  # '8-10 squats', '10-12 push-ups': a plan with single figures begins at 0
@@ -64,7 +67,8 @@ def clock_of_the_class(rows: list[Row]) -> None:
     near = all(a[1] <= b[0] <= a[1] + LONGEST_PAUSE_MIN for a, b in itertools.pairwise(spans))
     known = [read_heading(row.text[match.end() :]) for row, match in timed]
     sections = sum(one is not None and one.kind is not None for one in known)
-    planned = in_seconds and len(timed) >= LEAST_WINDOWS and spans[0][0] == 0
+    of_the_hour = in_seconds or sections > 0  # ":03-:13 warm-up" among others
+    planned = of_the_hour and len(timed) >= LEAST_WINDOWS and spans[0][0] == 0
     if len(timed) < LEAST_LABELS or not near or (sections < LEAST_LABELS and not planned):
         return
     for (row, match), (start, end) in zip(timed, spans, strict=True):

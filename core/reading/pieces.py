@@ -64,6 +64,7 @@ LISTED = ("every-minute", "intervals")  # formats whose lists have a number a pl
 
 _LABEL = re.compile(
     r"\W*(?:[^\W\d]+\s+){0,3}complex\s*(?=\([^)]*\+)"
+    r"|\W*(?:[^\W\d]+\s+){1,3}(?:drills?|primer|practice|technique|skills?)\b[^:\d]{0,25}:\s*(?=\d{1,3}\s+[^\W\d]{2}[^:]*,\s*\d)"
     r"|(?P<label>[^\W\d][^\d:;,(]{2,50})(?:,|\s[–-])\s*(?=\d{1,3}\s*(?:min(?:ute)?s?|')[^:;,\d]{0,20}:\s*\d)",
     re.IGNORECASE,
 )

@@ -66,6 +66,7 @@ AS_USUAL = re.compile(
 )  # of which nothing is said, so that it heads nothing
 MARKED = re.compile(
     r"^\W*(?:all\s+)?(?:percentages?|percents|%s?|loads?|weights?)\s+(?:are\s+|is\s+)?(?:all\s+)?(?:based\s+(?:on|off)|of\s+your|from\s+your)\b"
+    r"|^\W*(?:last|previous)\s+(?:week|time|month|year)(?:['’]s)?\b[^:]{0,20}:"
     r"|^\W*(?:group|heat|lane)\s+(?:[1-9A-D]|one|two)\s+(?:starts?|begins?|goes|waits?|follows?|joins?)\b"
     r"|^\s*good (?:morning|evening|afternoon)\b(?=\s*(?:[!,.]|all\b|team|every|folks|crew"
     r"|friends|people|to\b|from\b|and\b|$))"

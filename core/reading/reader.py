@@ -37,6 +37,9 @@ NOTE_WORD = re.compile(r"^(?:coach(?:es|'s|’s)?\s+)?notes?\s*[:\-]\s*(?=\S)", 
 TEAM_WORDS = re.compile(
     r"team|group|pair|partner|trio|duo|person|relay|split|shar|one works|each athlete", re.IGNORECASE
 )
+_IN_GROUPS = re.compile(
+    r"(?!.*\b(?:teams?|partners?|shared?|split|one\s+works)\b).*\bgroups\s+of\b", re.IGNORECASE
+)  # who stands together at a station
 _PARTNERS = re.compile(
     r"\W*(?:partners?|buddy)\s+(?!stretch|mobility|warm|day\b)[^\W\d]|.*\(half\s+each\)", re.IGNORECASE
 )  # "Partner Murph (half each)" names who shares it
@@ -188,7 +191,8 @@ class _Reader:
 
     def _team_of_all(self, row: Row) -> None:
         """'Saturday team of three' above everything: how many share what is shared below."""
-        found = read_format(Line(row.number, row.text)) if TEAM_WORDS.search(row.text) else None
+        told = TEAM_WORDS.search(row.text) and not _IN_GROUPS.search(row.text)
+        found = read_format(Line(row.number, row.text)) if told else None
         if found is not None and found.format.team:
             self.reading.parts.team = found.format.team
             self.reading.parts.share = found.format.share if row.role == "title" else ""

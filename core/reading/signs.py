@@ -20,6 +20,14 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
             r"(?P<said>\s+at\s+)(?=[4-9]\d(?:[.,]5)?\+?\s*(?:$|[,;|)%]|\s(?:\d|emom\b|\()))",
             " @ ",
         ),
+        # ":13-:20 snatch drills"
+        (":", r"^\W*?(?P<said>:(?P<first>\d\d)\s?[-–]\s?:(?P<last>\d\d))(?!\d)", r"0:\g<first>-0:\g<last>"),
+        # "3 sets of 3 @ 65"
+        (
+            "sets of",
+            r"(?<![\d.])(?P<said>(?P<sets>\d{1,2})\s+sets\s+of\s+(?P<reps>\d{1,2}))(?=\s*@\s*\d)",
+            r"\g<sets>x\g<reps>",
+        ),
         # "4 sets x 6 reps"
         ("sets", r"(?<=\d)\s+sets\s*[x×]\s*(?P<reps>\d{1,2})\s+reps\b", r"x\g<reps>"),
         (  # "5 - 60 %", "6 reps - 70 %", "5-5-5 - 65,70,75 %"

@@ -85,12 +85,23 @@ class Splitter:
         if sets := sets or sets_before_colon(read):
             spread_sets([chunk for _, chunk in found], sets)
         set_beside([chunk for _, chunk in found])
+        self._sets_of_both([chunk for _, chunk in found])
         as_often(read, [chunk for _, chunk in found])
         load_of_the_lift(found, self.reader.catalog)
         load_of_all(found)
         times_of_all(read, [chunk for _, chunk in found])
         number_of_each(read, [chunk for _, chunk in found])
         return found
+
+    def _sets_of_both(self, chunks: list[Chunk]) -> None:
+        """'kip swing + knee raise, 5 x 5': so many of each, where no bar makes one lift of the two."""
+        for before, chunk in reversed(list(itertools.pairwise(chunks))):
+            first, second = before.draft, chunk.draft
+            joined = chunk.joined_by == "plus" and before.named and chunk.named
+            rows = [self.reader.catalog.movements[one.movement] for one in (first, second) if joined]
+            bars = any(row.implement == "barbell" for row in rows)
+            if joined and not bars and not (first.has_amount or first.loads) and second.sets_written:
+                first.take_amounts(second)
 
     def _is_chosen(self, read: Line, found: Chunks, chunk: Chunk, indices: list[int]) -> bool:
         """Whether a chunk is another choice for the one before: kept beside it, or everybody's where that one

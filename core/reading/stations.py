@@ -69,7 +69,7 @@ def _goes_on(work: Sequence[Draft], seconds: float, catalog: Catalog) -> bool:
     if (
         not shared
         or not all(one.has_counts for one in shared)
-        or any(one.max_effort and not one.reps for one in shared)
+        or any((one.max_effort and not one.reps) or one.sets_written for one in shared)
     ):
         return False
     if any(one.seconds for one in shared):

@@ -174,6 +174,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?<=[,;(]\s)rest\s+(?:for\s+)?(?:the\s+)?(?:same\s+(?:time|amount|long)\s+as\s+(?:the\s+)?work(?:ed)?|as\s+long\s+as\s+(?:you\s+|it\s+)?(?:work(?:ed)?|rowed|took))\b",
             "rest 1:1",
         ),
+        ("attempt", r"\b(?P<said>1\s+attempt\s+(?:each|every|per|a)\s+min(?:ute)?)\b", "1 rep every minute"),
+        ("max", r"\bmax(?:imum)?\s+reps?(?P<said>\s+(?P<load>\d{1,3}/\d{1,3}))(?=\s*$)", r" @ \g<load>"),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
