@@ -53,7 +53,8 @@ _LIKE_RX = re.compile(
     re.IGNORECASE,
 )
 _PIECE_OF = re.compile(
-    r"(?:(?<=^)|(?<=[\s,;:–—-]))(?:(?:e|ev|event|wod|workout|w)\s?(?P<number>\d)|final|(?P<letter>[A-H])(?=\s+(?:at|with|uses|only|\d+|one|two|three)\s))(?=\s*:?\s)\s*:?\s*",
+    r"(?:(?<=^)|(?<=[\s,;:–—-]))(?:(?:e|ev|event|wod|workout|w)\s?(?P<number>\d)|final)(?=\s*:?\s)\s*:?\s*"
+    r"|(?<=[:;]\s)(?-i:(?P<letter>[A-H]))\s+(?:at\s+)?(?=\S)",
     re.IGNORECASE,
 )
 _SUB_FOR = re.compile(

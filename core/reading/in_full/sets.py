@@ -59,15 +59,16 @@ def _singles_listed(text: str) -> Cuts:
         )
 
 
+_STROKE = re.compile(r"[/x×]")
 _PERCENTS_BY_REPS = re.compile(  # the plus of a last set tells percents from loads
-    r"(?<![\d/.,])[4-9]\d/\d\b(?:\s*,?\s+(?:1\d\d|[4-9]\d)/\d\b)*\s*,?\s+(?:1\d\d|[4-9]\d)/\d\+(?![\d/.%])"
+    r"(?<![\d/.,])[4-9]\d[/x×]\d\b(?:\s*,?\s+(?:1\d\d|[4-9]\d)[/x×]\d\b)*\s*,?\s+(?:1\d\d|[4-9]\d)[/x×]\d\+(?![\d/.%])"
 )
 
 
 def _percents_by_reps(text: str) -> Cuts:
-    """'65/3 75/3 85/3+': three at each percent."""
-    for said in _PERCENTS_BY_REPS.finditer(text):
-        sets = (one.strip(",").replace("/", "% x ") for one in said[0].split())
+    """'65/3 75/3 85/3+', '75x5, 85x3, 95x1+': so many at each percent."""
+    for said in _PERCENTS_BY_REPS.finditer(text) if "+" in text else ():
+        sets = (_STROKE.sub("% x ", one.strip(",")) for one in said[0].split())
         yield said.start(), said.end(), ", ".join(sets)
 
 
