@@ -138,12 +138,15 @@ def _again_and_again(scan: Scan) -> Format | None:
         or (scan.kind(place) == "sets" and not (scan.phrases[place].times == 2 and scan.phrases[place].pair))
         for place in others
     )
-    if (len(counted) < 2 and not of_each) or not says_how or in_sets:
+    turns = any(
+        scan.kind(place) == "share" and " go" in scan.phrases[place].text.lower() for place in scan.free
+    )  # "in pairs, 15 min, you go I go: 10 cal bike"
+    if (len(counted) < 2 and not (of_each or (turns and counted))) or not says_how or in_sets:
         return None
     scan.used |= {*ahead[:1], first, colon, *between}
     if times > 1:
         return Format("intervals", rounds=times, work_s=seconds)
-    if within or team:
+    if within or (team and not turns):
         return Format(cap_s=seconds)
     return Format("as-many-as-possible", minutes=seconds / 60)
 
