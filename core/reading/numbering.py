@@ -590,7 +590,7 @@ _NAME_AND_NUMBER = re.compile(
     r"\W*(?P<label>(?:[ivx]{1,4}|[a-h]|\d)\s?[.):]\s+)?(?P<name>[^\W\d][^\d(),:;]{2,30}?)\s*\((?P<minutes>\d{1,2})\)\W*",
     re.IGNORECASE,
 )
-LEAST_SECTION_MIN = 8  # fewer in brackets behind a name are repetitions; common practice
+LEAST_SECTION_MIN = 10  # fewer in brackets behind a name are repetitions; common practice
 
 
 MOST_IN_A_COMPLEX = 3  # repetitions of one lift of it; common practice
@@ -620,10 +620,8 @@ def minutes_of_sections(rows: Sequence[Row]) -> None:
         if said is None or below.role != "work" or kind or int(said["minutes"]) < LEAST_SECTION_MIN:
             continue
         another = _NAME_AND_NUMBER.fullmatch(below.text)
-        words = set(plain_words(said["name"]))
-        arranged = (
-            begins_with_sets(below) or (below.named and below.format) or words & {*plain_words(below.text)}
-        )
+        again = plain_words(said["name"])[-1:] == plain_words(below.text)[:1]
+        arranged = begins_with_sets(below) or again
         if another is None and (arranged or (said["label"] and said["name"].isupper())):
             row.english = rebuilt(row.english, [(*said.span("minutes"), f"{said['minutes']} min")])
             row.text = row.english.text

@@ -152,13 +152,12 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             " run",
         ),
         ("total", r",\s*(?P<said>(?:in\s+)?total(?:\s+of)?)(?=\s+\d+\s*(?:s|secs?|min))", "accumulate"),
-        ("rest", r"\brest(?P<said>\s+(?:for\s+)?(?:exactly|precisely|about|around|roughly))(?=\s+\d)", ""),
+        ("rest", r"\brest\s+(?:for\s+)?(?:exactly|precisely|about|around|roughly)(?=\s+\d)", "rest"),
         (
             "run",
             r"\brun\b[^,;:]{0,20}?(?P<said>as\s+a\s+(?:team|pair|trio|group))(?=\s*(?:[,.;)]|$))",
             "together",
         ),
-        ("single", r"(?P<said>,?\s*singles)(?=\s*,\s*(?:one|1)\s+(?:per|a|every|each)\s+min)", ""),
         (
             "between",
             r"(?P<said>with\s+(?P<long>\d{1,3}\s?(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|['\"]))\s+(?:rest\s+)?(?:in\s+)?between)\b",
@@ -176,6 +175,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         ("attempt", r"\b(?P<said>1\s+attempt\s+(?:each|every|per|a)\s+min(?:ute)?)\b", "1 rep every minute"),
         ("max", r"\bmax(?:imum)?\s+reps?(?P<said>\s+(?P<load>\d{1,3}/\d{1,3}))(?=\s*$)", r" @ \g<load>"),
+        ("singles", r"\bsingles\s*,\s*(?:one|1)\s+(?:per|a|every|each)\s+min(?:ute)?\b", "1 rep every minute"),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
