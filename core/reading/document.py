@@ -59,6 +59,7 @@ from core.reading.numbering import (
     partners,
     pieces_in_order,
     plus_alone,
+    scaled_in_brackets,
     scores_in_order,
     sets_in_order,
     sets_in_ranges,
@@ -198,6 +199,7 @@ class DocumentPass:
             if row.role == "work":
                 before_words(row)
         plus_alone(rows)
+        scaled_in_brackets(rows)
         minutes_of_sections(rows)
         numbered_sections(rows, self.names)
         clock_rows(rows)

@@ -198,7 +198,7 @@ def rebuilt(line: Translated, cuts: Iterable[tuple[int, int, str]]) -> Translate
         pieces.append(text[place:start])
         starts.extend(range(place, start))
         ends.extend(range(place + 1, start + 1))
-        shown = english.capitalize() if text[start].isupper() else english
+        shown = english.capitalize() if text[start : start + 1].isupper() else english
         if text[end : end + 1] == "'":  # "all'80%": the sign belongs to the word
             end += 1
             shown += " "

@@ -593,6 +593,20 @@ _NAME_AND_NUMBER = re.compile(
 LEAST_SECTION_MIN = 10  # fewer in brackets behind a name are repetitions; common practice
 
 
+_SAYS_BRACKETS = re.compile(r"\bscal\w*\s+(?:options?\s+|versions?\s+)?(?:is\s+|are\s+)?in\s+\(?(?:brackets|parenthes[ei]s)\b", re.IGNORECASE)
+_LAST_BRACKET = re.compile(r"\((?!\s*scal)(?=[^()]*\d|[^()]*[^\W\d]{4})(?P<inside>[^()]+)\)\s*$")
+
+
+def scaled_in_brackets(rows: Sequence[Row]) -> None:
+    """'12 deadlifts 120/85 (90/60)' below 'scaled options in (brackets)'."""
+    head = next((at for at, row in enumerate(rows) if _SAYS_BRACKETS.search(row.text)), None)
+    for row in rows[head + 1 :] if head is not None else ():
+        said = _LAST_BRACKET.search(row.text) if row.role == "work" else None
+        if said is not None:
+            row.english = rebuilt(row.english, [(said.start("inside"), said.start("inside"), "scaled: ")])
+            row.text = row.english.text
+
+
 MOST_IN_A_COMPLEX = 3  # repetitions of one lift of it; common practice
 
 

@@ -20,6 +20,16 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
             r"(?P<said>\s+at\s+)(?=[4-9]\d(?:[.,]5)?\+?\s*(?:$|[,;|)%]|\s(?:\d|emom\b|\()))",
             " @ ",
         ),
+        # "row 2 k / 40 thrusters", "run 1.6 km / 40 pull-ups"
+        ("k", r"(?<=\d)\s?(?:km|k|mi(?:les?)?)(?P<said>\s/\s)(?=\d{1,3}\s+(?!km|k\b|mi|cal|m\b)[^\W\d]{2})", ", "),
+        # "6 sets @ 3 reps"
+        ("sets", r"(?<![\d.])(?P<said>(?P<sets>\d{1,2})\s+sets\s*@\s*(?P<reps>\d{1,2})\s+reps)\b", r"\g<sets>x\g<reps>"),
+        # "hang power clean & push jerk"
+        (
+            "&",
+            r"(?<=[a-z])(?P<said>\s&\s)(?=(?:hang|push|power|front|back|overhead|squat|OHS|FS)\b)",
+            " + ",
+        ),
         # ":13-:20 snatch drills"
         (":", r"^\W*?(?P<said>:(?P<first>\d\d)\s?[-–]\s?:(?P<last>\d\d))(?!\d)", r"0:\g<first>-0:\g<last>"),
         # "3 sets of 3 @ 65"

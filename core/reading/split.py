@@ -283,7 +283,11 @@ class Splitter:
         name, here = division_id(read.phrases[index].text), pieces[-1][2]
         read.take([index], "division", name)
         inside = [one for one in here if one in read.bracketed] if index in read.bracketed else []
-        if len(inside) < len(here) and (self._named(read, inside) or _amounts_alone(read, inside)):
+        only = (read.phrases[index - 1].kind if index else "", *(one.kind for one in read.phrases[index + 1 : index + 2]))
+        if only == ("open", "close") and here and self._named(read, here) and not inside:
+            pieces[-1] = (pieces[-1][0], name, here)  # "10 muscle-ups (RX), 10 ring rows (Sc)"
+            pieces.append(("division", None, []))
+        elif len(inside) < len(here) and (self._named(read, inside) or _amounts_alone(read, inside)):
             outside = [one for one in here if one not in inside]
             pieces[-1] = (*pieces[-1][:2], outside)  # "5 pull-ups (ring rows for beginners)", "(3 scaled)"
             pieces.append(("division", name, inside))

@@ -6,6 +6,7 @@ from __future__ import annotations
 import re
 
 from core.reading.in_full.cuts import Cuts
+from core.reading.loads import unit_of
 from core.reading.phrases import PAIR
 from core.reading.spelled import worth
 
@@ -39,6 +40,24 @@ def _singles(text: str) -> Cuts:
     """'5 singles @ 80': five sets of one, and no skips."""
     for said in _SINGLES.finditer(text):
         yield said.start(), said.end(), f"{said['sets']} x {_REPS[said['reps'].lower()]}"
+
+
+_LISTED_LOADS = re.compile(
+    r"(?<![\d.,/])(?P<sets>[3-9]|1\d)\s?[x×]\s?\d{1,2}\s*(?P<said>[,@:]|\bat\b)\s*"
+    r"(?P<all>\d{2,3}(?:[.,]5)?(?:\s?[-/]\s?\d{2,3}(?:[.,]5)?){2,})(?!\s?(?:%|kg|lb|\d|[-/,]\s?\d))",
+    re.IGNORECASE,
+)
+_LOAD = re.compile(r"\d{2,3}(?:[.,]5)?")
+MOST_PERCENT = 105  # of a list that could be percents; common practice
+
+
+def _loads_listed(text: str) -> Cuts:
+    """'6x3, 100-110-120-120-125-130': a load for each set, where it can be no list of percents."""
+    for said in _LISTED_LOADS.finditer(text):
+        loads = [float(one.replace(",", ".")) for one in _LOAD.findall(said["all"])]
+        if len(loads) == int(said["sets"]) and max(loads) > MOST_PERCENT:
+            yield *said.span("said"), " @ "
+            yield said.end("all"), said.end("all"), f" {unit_of(tuple(loads))}"
 
 
 _SINGLES_LISTED = re.compile(
@@ -223,6 +242,7 @@ WAYS = (
     _ladders,
     _singles,
     _singles_listed,
+    _loads_listed,
     _percents_by_reps,
     _clusters,
     _spaced_lists,

@@ -175,7 +175,17 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         ("attempt", r"\b(?P<said>1\s+attempt\s+(?:each|every|per|a)\s+min(?:ute)?)\b", "1 rep every minute"),
         ("max", r"\bmax(?:imum)?\s+reps?(?P<said>\s+(?P<load>\d{1,3}/\d{1,3}))(?=\s*$)", r" @ \g<load>"),
-        ("singles", r"\bsingles\s*,\s*(?:one|1)\s+(?:per|a|every|each)\s+min(?:ute)?\b", "1 rep every minute"),
+        (
+            "singles",
+            r"\bsingles\s*,\s*(?:one|1)\s+(?:per|a|every|each)\s+min(?:ute)?\b",
+            "1 rep every minute",
+        ),
+        (
+            "back",
+            r"(?P<said>\brun\s+(?P<out>\d{1,2})\s*(?P<unit>min|m|km)\s+out\s*,?\s*(?:and\s+|then\s+)?(?P=out)\s*(?P=unit)\s+back)\b",
+            r"run 2 x \g<out> \g<unit>",
+        ),
+        ("/", r"(?<![\d/])(?P<said>(?P<n>\d{1,2})/(?P=n))(?=\s+(?:rows?|snatch(?:es)?|press(?:es)?|cleans?)\b)", r"\g<n> each side"),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
