@@ -214,12 +214,13 @@ def take_kit(row: Row, read: Line, parts: Parts, names: Names) -> None:
 def kit_of_all(text: str) -> str:
     """'KB complex', 'Dumbbell only workout': what a title says everything is done with; '' where it says
     nothing."""
-    words = set(plain_words(text))
+    words = set(plain_words(_BELLS.sub("kettlebells", text)))
     kit = words & set(HAND_WEIGHTS)
     says = len(kit) == 1 and words & KIT_TITLES and not words - kit - KIT_TITLES - board_words().passable
     return next(iter(kit)) if says else ""
 
 
+_BELLS = re.compile(r"\bKBs\b", re.IGNORECASE)  # by itself no swing
 KIT_TITLES = frozenset(
     (
         "complex",

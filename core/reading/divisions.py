@@ -54,8 +54,8 @@ _NAMES = (
 )
 _AGES = r"(?:\s*(?:age)?\s*\(?\d\d(?!\s?[\d/.,])\s?(?:\+|[-–]\s?\d\d)?\)?)?"
 LEAD = re.compile(
-    rf"^[\s*_#•·>(\[-]*(?:(?P<name>{_NAMES}){_AGES}(?:\s*(?:/|and|&)\s*(?:masters|teens|{_NAMES}){_AGES})?(?:\s+(?:division|option|version|group|seated|standing|(?:wo)?men(?:\s+\d\d\s?(?:\+|[-–]\s?\d\d)(?=\s*:)|(?!\s+\d))|final|athletes?|teams?|pairs|individuals?))?|(?:ages?\s+|(?:age\s+)?groups?\s+|(?:wo)?men\s+)?(?P<age>\d\d\+|[3-6]\d\s?[-–]\s?[3-6]\d(?=\s*:)))"
-    r"[*_]*(?P<sign>\s*(?:\(seated\)|\(standing\))?\s*(?:[:=)\]|]|[-–—>]+(?=\s)|\.{2,}|$)|\s+(?=[\d(]|\d?x|m\s|(?:wo)?men\b)|\s+(?:takes?|uses?|do(?:es)?|goes?|with|is|are)\s+)\s*(?:[-–—]\s)?",
+    rf"^[\s*_#•·>(\[-]*(?:(?P<name>{_NAMES}){_AGES}(?:\s*(?:/|and|&)\s*(?:masters|teens|{_NAMES}){_AGES})?(?:\s+(?:division|option|version|group|seated|standing|(?:wo)?men(?:\s+\d\d\s?(?:\+|[-–]\s?\d\d)(?=\s*:)|(?!\s+\d))|final|athletes?|teams?|pairs|individuals?))?|(?:ages?\s+|(?:age\s+)?(?:groups?|categor(?:y|ies))\s+|(?:wo)?men\s+)?(?P<age>\d\d\+|(?:[3-6]\d\s?[-–]\s?[3-6]\d|1[2-8]\s?[-–]\s?1[3-9])(?=\s*:|\s+(?:wod|event|workout)\b)))"
+    r"[*_]*(?P<sign>\s*(?:\(seated\)|\(standing\))?\s*(?:[:=)\]|]|[-–—>]+(?=\s)|\.{2,}|$)|\s+(?=[\d(]|\d?x|m\s|(?:wo)?men\b|(?:wod|event|workout)\s)|\s+(?:takes?|uses?|do(?:es)?|goes?|with|is|are)\s+)\s*(?:[-–—]\s)?",
     re.IGNORECASE,
 )
 CANONICAL = re.compile(r"^\s*(?P<name>[a-z]+(?: [1-4])?) \((?:line (?P<lines>\d+(?:, \d+)*)|more)\):\s*")
@@ -77,7 +77,7 @@ def division_id(text: str) -> str:
     if match := re.fullmatch(r"(?:l|level|lvl)\s?([1-4])", lowered):
         return f"level-{match.group(1)}"
     if re.match(r"\d\d\s?[+–-]", lowered):
-        return "masters"
+        return "teens" if lowered[0] == "1" else "masters"
     return next((name for start, name in DIVISION_IDS if lowered.startswith(start)), "scaled")
 
 
@@ -216,10 +216,13 @@ def _short_name(original: Draft, draft: Draft) -> bool:
 def _overwrite(copy: Draft, draft: Draft) -> None:
     metres = copy.distance_m and not (copy.reps or copy.scheme) and not draft.movement
     far = draft.reps if metres and draft.reps and draft.reps >= LEAST_FAR_M else 0
+    fewer = draft.reps if copy.calories and not (copy.reps or draft.movement or draft.has_calories) else 0
     if draft.has_amount:
         copy.take_amounts(draft)
     if far:
         copy.distance_m, copy.reps = float(far), None  # "1000 m row (scaled: 750)"
+    if fewer:
+        copy.calories, copy.reps = fewer, None  # "24 cal row (scaled: 18)"
     if draft.by_scheme > 1:
         copy.by_scheme = draft.by_scheme
     for name in LOADS:
