@@ -33,6 +33,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             "set-up|set up|setup",
             r"\b(?:deadlift|squat|clean|snatch|jerk|press|bench)\s+set[- ]?up\b(?!\s+to)",
         ),
+        ("wk", r"^\W*wk\.?\s*\d{1,2}(?=\s*[—–:,/|-])"),
         ("clean rep", r"\bclean\s+reps?\b"),
         (
             "weight",

@@ -593,7 +593,10 @@ _NAME_AND_NUMBER = re.compile(
 LEAST_SECTION_MIN = 10  # fewer in brackets behind a name are repetitions; common practice
 
 
-_SAYS_BRACKETS = re.compile(r"\bscal\w*\s+(?:options?\s+|versions?\s+)?(?:is\s+|are\s+)?in\s+\(?(?:brackets|parenthes[ei]s)\b", re.IGNORECASE)
+_SAYS_BRACKETS = re.compile(
+    r"\bscal\w*\s+(?:options?\s+|versions?\s+)?(?:is\s+|are\s+)?in\s+\(?(?:brackets|parenthes[ei]s)\b",
+    re.IGNORECASE,
+)
 _LAST_BRACKET = re.compile(r"\((?!\s*scal)(?=[^()]*\d|[^()]*[^\W\d]{4})(?P<inside>[^()]+)\)\s*$")
 
 

@@ -353,6 +353,7 @@ class Parts:
     def finished(self) -> Iterator[Part]:
         """Every part with its totals; parts that only hold others are left out."""
         self.end_of_a_day()
+        _without_a_title(self.all)
         for before, part in itertools.pairwise(self.all):
             _frame(before, part)
             _say_what_follows(before, part)
@@ -387,6 +388,21 @@ class Parts:
         """'FRIDAY - PAIRS' above the day's pieces: a part that says nothing but who shares them."""
         teams = part.format is None and part.changes.keys() <= {"team", "share"} and bool(part.changes)
         return teams and any(other.work for other in self.all)
+
+
+def _without_a_title(parts: Sequence[PartDraft]) -> None:
+    """'SQUAT / PULL' above 'A. Back squat 5 x 5': what a day is called, and no work."""
+    first, second = parts[:2] if len(parts) > 1 else (None, None)
+    if first is None or second is None or first.heading or first.exact or first.format is not None:
+        return
+    bare = first.work and not any(one.is_told or one.loads for one in first.work)
+    one_line = len({one.line for one in first.work}) == 1 and first.work[0].line == 1 if bare else False
+    if one_line and second.heading and second.work and _SECTION_NAME.fullmatch(second.name):
+        first.notes.extend(one.text for one in first.work)
+        first.work.clear()
+
+
+_SECTION_NAME = re.compile(r"[A1I]|(?:part|block|piece)\s[A1]", re.IGNORECASE)
 
 
 def _fills_its_intervals(part: PartDraft, again: int) -> bool:

@@ -21,11 +21,19 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
             " @ ",
         ),
         # "row 2 k / 40 thrusters", "run 1.6 km / 40 pull-ups"
-        ("k", r"(?<=\d)\s?(?:km|k|mi(?:les?)?)(?P<said>\s/\s)(?=\d{1,3}\s+(?!km|k\b|mi|cal|m\b)[^\W\d]{2})", ", "),
+        (
+            "k",
+            r"(?<=\d)\s?(?:km|k|mi(?:les?)?)(?P<said>\s/\s)(?=\d{1,3}\s+(?!km|k\b|mi|cal|m\b)[^\W\d]{2})",
+            ", ",
+        ),
         # "3. off" in a list of minutes
         ("off", r"^\W*(?:min(?:ute)?\s*)?\d\s*[.:)]\s*(?P<said>off)\s*$", "rest"),
         # "6 sets @ 3 reps"
-        ("sets", r"(?<![\d.])(?P<said>(?P<sets>\d{1,2})\s+sets\s*@\s*(?P<reps>\d{1,2})\s+reps)\b", r"\g<sets>x\g<reps>"),
+        (
+            "sets",
+            r"(?<![\d.])(?P<said>(?P<sets>\d{1,2})\s+sets\s*@\s*(?P<reps>\d{1,2})\s+reps)\b",
+            r"\g<sets>x\g<reps>",
+        ),
         # "hang power clean & push jerk"
         (
             "&",

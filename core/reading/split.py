@@ -283,7 +283,10 @@ class Splitter:
         name, here = division_id(read.phrases[index].text), pieces[-1][2]
         read.take([index], "division", name)
         inside = [one for one in here if one in read.bracketed] if index in read.bracketed else []
-        only = (read.phrases[index - 1].kind if index else "", *(one.kind for one in read.phrases[index + 1 : index + 2]))
+        only = (
+            read.phrases[index - 1].kind if index else "",
+            *(one.kind for one in read.phrases[index + 1 : index + 2]),
+        )
         if only == ("open", "close") and here and self._named(read, here) and not inside:
             pieces[-1] = (pieces[-1][0], name, here)  # "10 muscle-ups (RX), 10 ring rows (Sc)"
             pieces.append(("division", None, []))

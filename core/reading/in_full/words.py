@@ -185,7 +185,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?P<said>\brun\s+(?P<out>\d{1,2})\s*(?P<unit>min|m|km)\s+out\s*,?\s*(?:and\s+|then\s+)?(?P=out)\s*(?P=unit)\s+back)\b",
             r"run 2 x \g<out> \g<unit>",
         ),
-        ("/", r"(?<![\d/])(?P<said>(?P<n>\d{1,2})/(?P=n))(?=\s+(?:rows?|snatch(?:es)?|press(?:es)?|cleans?)\b)", r"\g<n> each side"),
+        (
+            "/",
+            r"(?<![\d/])(?P<said>(?P<n>\d{1,2})/(?P=n))(?=\s+(?:rows?|snatch(?:es)?|press(?:es)?|cleans?)\b)",
+            r"\g<n> each side",
+        ),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
