@@ -59,6 +59,9 @@ from core.reading.volumes import MEANWHILE
 from core.reading.whole_pieces import WholePieces
 
 MINUTE_S = 60
+_THEN_A_TEAM = re.compile(
+    r"\W*then,?\s+(?:in\s+(?:pairs|teams|trios|groups\s+of\s+\d)|with\s+a\s+partner|as\s+a\s+(?:pair|team))\b", re.IGNORECASE
+)
 _BARE_MINUTES = re.compile(r"\W*(?<=\()\s*(\d{1,2})\s*\)?\W*")
 LISTED = ("every-minute", "intervals")  # formats whose lists have a number a place
 
@@ -117,6 +120,9 @@ class Pieces:
         for begin, end in itertools.pairwise(bounds):
             if begin > start and self.interrupting.behind(row, begin, end):
                 continue
+            last = self.reading.parts.last
+            if begin > start and last is not None and last.work and _THEN_A_TEAM.match(row.text, begin, end):
+                self.reading.parts.next(row.number)  # "4 x 4 deadlifts, then in pairs 100 cal bike"
             self.content(row, self.reading.line(row, begin, end), bullet or row.bullet or row.letter)
 
     def added(self, part: PartDraft, row: Row, start: int, stop: int) -> list[Draft]:

@@ -352,6 +352,8 @@ class _Reader:
         for sign, words, stop, number in stations:
             self.reading.mark(row, sign, words, "format", f"number {number} of the list")
             self.pieces.read(row, words, stop, first=number == 1, bullet=number)
+        if (end := stations[-1][2]) < len(row.text.rstrip(" .")):
+            self.pieces.read(row, end, len(row.text), first=False)
 
     def _remark(self, row: Row) -> None:
         """'10 burpees // step if you must': what stands after two slashes is a note on the line's last

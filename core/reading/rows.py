@@ -279,6 +279,9 @@ def _begins_a_sentence(text: str) -> bool:
     return word is not None and len(word.group()) > 1 and word.group().lower() in begins
 
 
+_THEN = re.compile(r"[.;]\s+(?=(?:Then|After that|Afterwards|Finish)\b)")
+
+
 def inline_stations(text: str, start: int) -> list[tuple[int, int, int, int]]:
     """(where its sign starts, where its words start, where they end, its number) of 'A) .. B) .. C) ..' on
     one line; empty where the signs do not count up from the first."""
@@ -294,7 +297,8 @@ def inline_stations(text: str, start: int) -> list[tuple[int, int, int, int]]:
     weak = any(_WEAK_LETTER.fullmatch(text[begin:words]) for begin, words, _ in found)
     if len(found) < (LEAST_LETTERED if weak else LEAST_INLINE):
         return []
-    stops = [begin for begin, _, _ in found[1:]] + [len(text)]
+    after = _THEN.search(text, found[-1][1])  # "4) rest. Then 3 x 800 m run"
+    stops = [begin for begin, _, _ in found[1:]] + [after.start() + 1 if after is not None else len(text)]
     return [(begin, words, stop, number) for (begin, words, number), stop in zip(found, stops, strict=True)]
 
 

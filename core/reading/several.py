@@ -67,6 +67,8 @@ class PieceCuts:
         kinds = {phrase.kind for phrase in before}
         if self._begins_anew(sign, read.phrases[index + 1 :], before):
             return True
+        if sign.kind == "then" and behind and behind[0].kind == "team" and kinds & set(_SETS):
+            return self._named(before) and self._named(behind)  # "4 x 4 deadlifts, then in pairs 100 cal bike"
         if not behind or not self.begins(behind, read.followed) or not self._named(before):
             return False
         if sign.text == ";" and {"set-word", "colon"} <= kinds and not _own_sets(behind):

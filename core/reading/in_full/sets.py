@@ -60,6 +60,22 @@ def _loads_listed(text: str) -> Cuts:
             yield said.end("all"), said.end("all"), f" {unit_of(tuple(loads))}"
 
 
+_BY_TURNS = re.compile(
+    r"(?<![\d.,/])(?P<first>\d{1,3})\s+(?P<work>[^\W\d][^,;:–-]{2,40}?)\s[–-]\s(?P<way>\d{2,4})\s?(?P<unit>m|cal)\s+(?P<how>[^\W\d]+)"
+    r"(?P<rest>(?:\s[–-]\s\d{1,4}){3,})(?!\s?[\w%])"
+)
+
+
+def _by_turns(text: str) -> Cuts:
+    """'21 thrusters 43/30 - 400 m run - 18 - 400 - 15 - 400': fewer and fewer, and the same way between."""
+    for said in _BY_TURNS.finditer(text):
+        numbers = re.findall(r"\d+", said["rest"])
+        counts, ways = [said["first"], *numbers[::2]], numbers[1::2]
+        if set(ways) == {said["way"]} and len(counts) - len(ways) in (1, 2):
+            times = f"{len(ways) + 1} x {said['way']} {said['unit']} {said['how']}"
+            yield *said.span(), f"{'-'.join(counts)} {said['work']}, {times}"
+
+
 _SINGLES_LISTED = re.compile(
     r"\b(?P<reps>singles|doubles|triples)\s*[:@]?\s*(?P<all>\d\d\s?%?(?:\s*[,/-]\s*\d\d\s?%?)+)(?<=%)(?!\s*(?:\d|x))",
     re.IGNORECASE,
@@ -242,6 +258,7 @@ WAYS = (
     _ladders,
     _singles,
     _singles_listed,
+    _by_turns,
     _loads_listed,
     _percents_by_reps,
     _clusters,

@@ -190,6 +190,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?<![\d/])(?P<said>(?P<n>\d{1,2})/(?P=n))(?=\s+(?:rows?|snatch(?:es)?|press(?:es)?|cleans?)\b)",
             r"\g<n> each side",
         ),
+        ("calf", r"\b(?P<said>calf)(?=\s+\d{1,2}\s?[x×]\s?\d)", "calf raise"),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
