@@ -38,7 +38,10 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             "waves",
             r"\b[2-9]\s+waves?(?:\s+of\s+\d{1,2})?\b(?:\s*,?\s*(?:go|starts?|starting|leave|leaving)\s+every\s+\d{1,2}\s*(?:min(?:ute)?s?|'))?",
         ),
-        ("bar|rack", r"\b(?:two|three|[23])\s+(?:people\s+|athletes\s+)?(?:per|to\s+a|on\s+one|on\s+a|share\s+a|sharing\s+a)\s+(?:bar|rack|barbell)\b"),
+        (
+            "bar|rack",
+            r"\b(?:two|three|[23])\s+(?:people\s+|athletes\s+)?(?:per|to\s+a|on\s+one|on\s+a|share\s+a|sharing\s+a)\s+(?:bar|rack|barbell)\b",
+        ),
         ("clean rep", r"\bclean\s+reps?\b"),
         (
             "weight",

@@ -60,7 +60,8 @@ from core.reading.whole_pieces import WholePieces
 
 MINUTE_S = 60
 _THEN_A_TEAM = re.compile(
-    r"\W*then,?\s+(?:in\s+(?:pairs|teams|trios|groups\s+of\s+\d)|with\s+a\s+partner|as\s+a\s+(?:pair|team))\b", re.IGNORECASE
+    r"\W*then,?\s+(?:in\s+(?:pairs|teams|trios|groups\s+of\s+\d)|with\s+a\s+partner|as\s+a\s+(?:pair|team))\b",
+    re.IGNORECASE,
 )
 _BARE_MINUTES = re.compile(r"\W*(?<=\()\s*(\d{1,2})\s*\)?\W*")
 LISTED = ("every-minute", "intervals")  # formats whose lists have a number a place
@@ -116,14 +117,19 @@ class Pieces:
         if row.of_partner:
             self._meanwhile(row, start, stop)
             return
-        bounds = [start, *self.cuts.columns(read), stop]
-        for begin, end in itertools.pairwise(bounds):
-            if begin > start and self.interrupting.behind(row, begin, end):
-                continue
-            last = self.reading.parts.last
-            if begin > start and last is not None and last.work and _THEN_A_TEAM.match(row.text, begin, end):
-                self.reading.parts.next(row.number)  # "4 x 4 deadlifts, then in pairs 100 cal bike"
-            self.content(row, self.reading.line(row, begin, end), bullet or row.bullet or row.letter)
+        (begin, end), *others = itertools.pairwise([start, *self.cuts.columns(read), stop])
+        self.content(row, self.reading.line(row, begin, end), bullet or row.bullet or row.letter)
+        for begin, end in others:
+            self._another(row, begin, end, bullet)
+
+    def _another(self, row: Row, start: int, stop: int, bullet: int | None) -> None:
+        """Another piece of a stretch: '.., then in pairs 100 cal bike' is one that others share."""
+        if self.interrupting.behind(row, start, stop):
+            return
+        last = self.reading.parts.last
+        if last is not None and last.work and _THEN_A_TEAM.match(row.text, start, stop):
+            self.reading.parts.next(row.number)
+        self.content(row, self.reading.line(row, start, stop), bullet or row.bullet or row.letter)
 
     def added(self, part: PartDraft, row: Row, start: int, stop: int) -> list[Draft]:
         """Read a stretch of a row; the movements it added to a part."""

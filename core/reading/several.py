@@ -3,7 +3,7 @@ the second."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Collection, Iterator, Sequence
 
 from core.reading.board_words import board_words
 from core.reading.line import Line
@@ -67,15 +67,16 @@ class PieceCuts:
         kinds = {phrase.kind for phrase in before}
         if self._begins_anew(sign, read.phrases[index + 1 :], before):
             return True
-        if sign.kind == "then" and behind and behind[0].kind == "team" and kinds & set(_SETS):
-            return self._named(before) and self._named(behind)  # "4 x 4 deadlifts, then in pairs 100 cal bike"
-        if not behind or not self.begins(behind, read.followed) or not self._named(before):
+        team = _for_a_team(sign, behind, kinds)  # "4 x 4 deadlifts, then in pairs 100 cal bike"
+        if not (team or (behind and self.begins(behind, read.followed))) or not self._named(before):
             return False
         if sign.text == ";" and {"set-word", "colon"} <= kinds and not _own_sets(behind):
             return False  # "3 sets: 8 dips; 10 ring rows"
         if sign.kind == "then":
             heads = [one.kind for one in behind[:3]] == ["count", "rounds", "colon"]
-            return bool(kinds & {*_COUNTS, "max"}) and (heads or not kinds & {"every"} or "colon" in kinds)
+            return team or (
+                bool(kinds & {*_COUNTS, "max"}) and (heads or not kinds & {"every"} or "colon" in kinds)
+            )
         if sign.kind == "comma" and "for-time" in kinds and behind[0].kind == "every":
             return True  # "75 snatches for time, EMOM 5 burpees"
         paced = len(behind) > 1 and behind[0].kind == "every" and _is_a_way(behind[1])
@@ -174,6 +175,12 @@ def _stops_to(phrase: Phrase) -> bool:
     return phrase.text.lower().startswith(
         ("stop", "get off", "hop off", "jump off", "pause", "do", "perform")
     )
+
+
+def _for_a_team(sign: Phrase, behind: Sequence[Phrase], before: Collection[str]) -> bool:
+    """Whether a 'then' behind sets leads to what a team shares."""
+    shared = [one.kind for one in behind[:1]] == ["team"] and len(behind) > LEAST_NAMED
+    return sign.kind == "then" and shared and not {*_SETS}.isdisjoint(before)
 
 
 def _behind_a_name(phrases: list[Phrase]) -> list[Phrase]:

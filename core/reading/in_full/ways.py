@@ -24,6 +24,25 @@ def _ways_in_turn(text: str) -> Cuts:
             yield *way.span(), f"{way.group()} {how}"
 
 
+_HOW_HARD = (
+    r"(?:@\s*)?(?:\d{1,3}\s*%|RPE\s*\d{1,2}|z(?:one)?\s?\d"
+    r"|(?:very\s+)?(?:easy|moderate|medium|hard|fast|steady|max|sprint|all[\s-]out|tempo|threshold))"
+)
+_SPELL = rf"\d{{1,2}}\s?(?:min(?:ute)?s?|')(?:\s+{_HOW_HARD})?"
+_TIMES_IN_TURN = re.compile(
+    r"^(?P<lead>\W*(?:then\s+)?(?:row|run|ski|bike|swim)(?:ing)?(?:\s*erg)?)\s*[:–-]?\s+"
+    rf"(?P<all>{_SPELL}(?:\s*[,/]\s*(?:then\s+)?{_SPELL})+)(?=\s*(?:$|[.;(]))",
+    re.IGNORECASE,
+)
+_MINUTES = re.compile(r"(\d{1,2})\s?(?:min|')", re.IGNORECASE)
+
+
+def _times_in_turn(text: str) -> Cuts:
+    """'Ski: 5 min @ 60 %, 4 min @ 70 %, 3 min hard': twelve minutes of it."""
+    if said := _TIMES_IN_TURN.match(text):
+        yield *said.span("all"), f"{sum(map(int, _MINUTES.findall(said['all'])))} min"
+
+
 _SETS_OF_WAYS = re.compile(
     r"(?<![\d.,:])(?P<sets>[2-9])\s?(?:x|×|sets?\s+of|rounds?\s+of|series\s+of)\s?\(?\s?(?P<times>[2-9]|1[0-9]|20)\s?[x×]\s?"
     r"(?=\d{2,4}\s?(?:k?m|cals?|s|secs?|min)\b|(?:[2-9]00|1[0-9]00)\b(?!\s?(?:kg|lbs?|%)))",
@@ -183,4 +202,13 @@ def _otherwise(text: str) -> Cuts:
     yield from otherwise(text, _SAID_OTHERWISE)
 
 
-WAYS = (_ways_in_turn, _sets_of_ways, _bare_ways, _on_and_off, _by_the_clock, _laps, _otherwise)
+WAYS = (
+    _ways_in_turn,
+    _times_in_turn,
+    _sets_of_ways,
+    _bare_ways,
+    _on_and_off,
+    _by_the_clock,
+    _laps,
+    _otherwise,
+)

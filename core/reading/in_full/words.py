@@ -191,6 +191,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\g<n> each side",
         ),
         ("calf", r"\b(?P<said>calf)(?=\s+\d{1,2}\s?[x×]\s?\d)", "calf raise"),
+        (
+            "m",
+            r"^\W*(?P<said>(?P<held>front\s?rack|overhead|suitcase|bear\s?hug|waiters?))(?=\s+\d{1,3}\s?m\b)",
+            r"\g<held> carry",
+        ),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
