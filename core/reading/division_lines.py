@@ -38,7 +38,8 @@ _SAYS_WHAT = re.compile(
 _PIECE = re.compile(r"\W*(?:cash|buy)[\s-]?(?:in|out)\b", re.IGNORECASE)
 _BESIDE = re.compile(r"\W*\([^()\d]{1,40}\)\W*")  # "Level 1 (new)"
 _CUT = re.compile(r"\s*[,;]\s+|\s+and\s+(?=(?:use|using|with|take|at)\b)", re.IGNORECASE)
-_FOR = re.compile(r"\s+for\s+([^\d,;]{3,30})$", re.IGNORECASE)
+_FOR = re.compile(r"\s+for\s+([^\d,;]{3,30}|[ctk]2[bre])$", re.IGNORECASE)
+_LISTED = re.compile(r"(?:\d,\d|\([^()]*\)|[^,])+")
 _LABEL = re.compile(
     r"[\s*•-]*([^:=>]{3,30}?)\s*(?::|=>?|->|>|→|\s(?:becomes?|turns?\s+into|changes?\s+to|to(?!\s+(?:an?|the)\s))(?=\s))\s+(?=\S)",
     re.IGNORECASE,
@@ -225,6 +226,11 @@ class DivisionLines:
         if len(clauses) > 1:
             for first, last in clauses:
                 self.of_division(row, division, start + first, start + last)
+            return
+        listed = list(_LISTED.finditer(rest))
+        if len(listed) > 1 and any(_FOR.search(one.group().rstrip()) for one in listed[:-1]):
+            for one in listed:  # "30/20, ring rows for C2B, 50/40 cm box"
+                self.of_division(row, division, start + one.start(), start + one.end())
             return
         if like := _LIKE_RX.match(rest):
             self.reading.mark(row, start, start + len(like.group().rstrip()), "note", "else as the others")

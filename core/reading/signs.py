@@ -26,6 +26,25 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
             r"(?<=\d)\s?(?:km|k|mi(?:les?)?)(?P<said>\s/\s)(?=\d{1,3}\s+(?!km|k\b|mi|cal|m\b)[^\W\d]{2})",
             ", ",
         ),
+        (  # 'Main A (superset, 4 sets, rest 90")'
+            "superset",
+            r"^\W*(?P<said>(?:main\s+|block\s+|part\s+)?(?P<letter>[A-H])\s*[.:)]?\s*\(\s*(?P<what>superset|tri-?set|giant\s+set)\s*[,:x×]?\s*"
+            r"(?P<sets>\d)\s*(?:sets|rounds)?\s*(?P<rest>,[^()]*)?\))",
+            r"\g<letter>. \g<what> x \g<sets>\g<rest>",
+        ),
+        # "50/40 box" in cm, "24/20 box" in inches
+        ("box", r"(?<![\d/.,])(?:20|24|30)/(?:16|20|24)(?P<said>)(?=\s+box\b)", '"'),
+        ("box", r"(?<![\d/.,])(?:75|60|50|45)/(?:60|50|45|40|30)(?P<said>)(?=\s+box\b)", " cm"),
+        (  # "Start: all three 800 m run"
+            "start",
+            r"^\W*(?P<said>start\s*:\s*(?:all\s+(?:of\s+you|two|three|four)|both|together|everyone)\s+)(?=\d+\s?(?:m|km|cals?)\b)",
+            "buy-in: everyone does ",
+        ),
+        (
+            "end",
+            r"^\W*(?P<said>end\s*:\s*(?:all\s+(?:of\s+you|two|three|four)|both|together|everyone)\s+)(?=\d+\s?(?:m|km|cals?)\b)",
+            "cash-out: everyone does ",
+        ),
         # "3. off" in a list of minutes
         ("off", r"^\W*(?:min(?:ute)?\s*)?\d\s*[.:)]\s*(?P<said>off)\s*$", "rest"),
         # "6 sets @ 3 reps"
