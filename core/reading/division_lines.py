@@ -223,14 +223,10 @@ class DivisionLines:
         if self._by_parts(row, division, start, start + len(rest)):
             return
         clauses = list(_clauses(rest))
+        clauses = clauses if len(clauses) > 1 else _substitutes_listed(rest)
         if len(clauses) > 1:
             for first, last in clauses:
                 self.of_division(row, division, start + first, start + last)
-            return
-        listed = list(_LISTED.finditer(rest))
-        if len(listed) > 1 and any(_FOR.search(one.group().rstrip()) for one in listed[:-1]):
-            for one in listed:  # "30/20, ring rows for C2B, 50/40 cm box"
-                self.of_division(row, division, start + one.start(), start + one.end())
             return
         if like := _LIKE_RX.match(rest):
             self.reading.mark(row, start, start + len(like.group().rstrip()), "note", "else as the others")
@@ -493,6 +489,14 @@ class DivisionLines:
             return False
         self._give(row, read, chunks, division)
         return True
+
+
+def _substitutes_listed(text: str) -> list[tuple[int, int]]:
+    """Where the pieces of '30/20, ring rows for C2B, 50/40 cm box' start and end; none where no piece but the
+    last says what it stands in for."""
+    listed = list(_LISTED.finditer(text))
+    told = any(_FOR.search(one.group().rstrip()) for one in listed[:-1])
+    return [one.span() for one in listed] if told else []
 
 
 def _clauses(text: str) -> Iterator[tuple[int, int]]:
