@@ -95,14 +95,13 @@ class NameTable:
         if len(word) < 4 or len(word) > 20:
             return word, 0.0
         most = 1 if len(word) < 8 else 2
-        near = [
+        near = [  # of equals the longer: a letter is sooner left out than put in
             one
-            for size in range(max(LEAST_LETTERS, len(word) - most), len(word) + most + 1)
+            for size in range(len(word) + most, max(LEAST_LETTERS, len(word) - most) - 1, -1)
             for one in self._by_length.get(size, ())
         ]
         if len(word) == LEAST_LETTERS:  # "jumsp": one letter too many, beginning as the word does
             near += [one for one in self._by_length.get(LEAST_LETTERS - 1, ()) if one[:3] == word[:3]]
-        near.sort(key=len, reverse=True)  # of equals the longer: a letter is sooner left out than put in
         found = process.extractOne(word, near, scorer=OSA.distance, score_cutoff=most)
         if found is None or (found[0][0] != word[0] and len(word) < 6):
             return word, 0.0
