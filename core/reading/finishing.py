@@ -61,6 +61,7 @@ class Finishing:
         _by_other_numbers(part)
         fmt = self._format(part)
         self._far_by_the_scheme(part, fmt)
+        self._counts_as_before(part)
         _carry_loads(part.work)
         for one in part.work if fmt.kind == "for-time" and fmt.scheme and not part.exact else ():
             _so_often_the_scheme(one, fmt.scheme)
@@ -162,6 +163,17 @@ class Finishing:
             if self.catalog.movements[one.movement].family in GOING and not (one.has_amount or one.counts):
                 one.scheme, one.counts = fmt.scheme, "m"
                 one.sets, one.sets_written = len(fmt.scheme), True
+
+    def _counts_as_before(self, part: PartDraft) -> None:
+        """'Bike 30 cal .. bike 20 .. bike 10': calories, as the first of them."""
+        counted: set[str] = set()
+        for one in part.work if not part.exact else ():
+            machine = self.catalog.movements[one.movement].family == "machine"
+            if machine and one.reps and one.movement in counted and not (one.calories or one.distance_m):
+                one.calories, one.reps = one.reps, None
+                one.assumed.append(f"{one.calories} as calories, as before")
+            if one.calories:
+                counted.add(one.movement)
 
     def _fills_its_section(self, part: PartDraft) -> None:
         """'Skill, 12 min: bar muscle-ups': one bare movement takes its section's time; a lift's is only a

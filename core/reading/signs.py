@@ -32,6 +32,13 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
             r"(?P<sets>\d)\s*(?:sets|rounds)?\s*(?P<rest>,[^()]*)?\))",
             r"\g<letter>. \g<what> x \g<sets>\g<rest>",
         ),
+        # "squat (high bar)"
+        ("bar)", r"\b(?P<said>squats?\s*\((?P<which>high|low)[\s-]bar\))", r"\g<which> bar squat"),
+        (  # "2 rounds for time, partner, 1 round each"
+            "each",
+            r"(?<![\d.])(?P<said>(?P<all>\d{1,2})\s+rounds(?P<between>[^:;()\d]{0,40}?),\s*(?P<own>\d{1,2})\s+rounds?\s+each)\b",
+            r"\g<all> rounds (\g<own> each)\g<between>",
+        ),
         # "50/40 box" in cm, "24/20 box" in inches
         ("box", r"(?<![\d/.,])(?:20|24|30)/(?:16|20|24)(?P<said>)(?=\s+box\b)", '"'),
         ("box", r"(?<![\d/.,])(?:75|60|50|45)/(?:60|50|45|40|30)(?P<said>)(?=\s+box\b)", " cm"),

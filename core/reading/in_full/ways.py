@@ -43,6 +43,18 @@ def _times_in_turn(text: str) -> Cuts:
         yield *said.span("all"), f"{sum(map(int, _MINUTES.findall(said['all'])))} min"
 
 
+_SPELLS_AND_RESTS = re.compile(
+    rf"(?<![\w.:])(?P<on>{TIME})\s+(?P<way>row|run|ski|bike|swim)\s*[/,]\s*(?P<off>{TIME})\s+(?:rest|off|easy)\s*[x×]\s*(?P<times>\d{{1,2}})(?!\d)",
+    re.IGNORECASE,
+)
+
+
+def _spells_and_rests(text: str) -> Cuts:
+    """'2 min row / 1 min rest x 4': four times two minutes of it."""
+    for said in _SPELLS_AND_RESTS.finditer(text):
+        yield *said.span(), f"{said['times']} x {said['on']} {said['way']}, rest {said['off']}"
+
+
 _SETS_OF_WAYS = re.compile(
     r"(?<![\d.,:])(?P<sets>[2-9])\s?(?:x|×|sets?\s+of|rounds?\s+of|series\s+of)\s?\(?\s?(?P<times>[2-9]|1[0-9]|20)\s?[x×]\s?"
     r"(?=\d{2,4}\s?(?:k?m|cals?|s|secs?|min)\b|(?:[2-9]00|1[0-9]00)\b(?!\s?(?:kg|lbs?|%)))",
@@ -205,6 +217,7 @@ def _otherwise(text: str) -> Cuts:
 WAYS = (
     _ways_in_turn,
     _times_in_turn,
+    _spells_and_rests,
     _sets_of_ways,
     _bare_ways,
     _on_and_off,
