@@ -66,6 +66,7 @@ AS_USUAL = re.compile(
 )  # of which nothing is said, so that it heads nothing
 MARKED = re.compile(
     r"^\W*(?:all\s+)?(?:percentages?|percents|%s?|loads?|weights?)\s+(?:are\s+|is\s+)?(?:all\s+)?(?:based\s+(?:on|off)|of\s+your|from\s+your)\b"
+    r"|[^:]*\b(?:out\s+of\s+order|being\s+(?:repaired|serviced|painted)|(?:is|are)\s+(?:broken|closed))\b"
     r"|^\W*(?:last|previous)\s+(?:week|time|month|year)(?:['’]s)?\b[^:]{0,20}:"
     r"|^\W*(?:group|heat|lane)\s+(?:[1-9A-D]|one|two)\s+(?:starts?|begins?|goes|waits?|follows?|joins?)\b"
     r"|^\s*good (?:morning|evening|afternoon)\b(?=\s*(?:[!,.]|all\b|team|every|folks|crew"
@@ -259,6 +260,8 @@ class Prose:
         told = sum(word in self.little for word in self._own_words(phrases))
         counted = any(phrase.kind in COUNTED for phrase in phrases)
         kinds = {phrase.kind for phrase in phrases}
+        if kinds == {"rest", "words", "or"}:
+            return True  # "rest or swim"
         if kinds == {"words", "or"} and not all(
             self.names.find(one.text) for one in phrases if one.kind == "words"
         ):

@@ -32,6 +32,7 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
             r"(?P<sets>\d)\s*(?:sets|rounds)?\s*(?P<rest>,[^()]*)?\))",
             r"\g<letter>. \g<what> x \g<sets>\g<rest>",
         ),
+        ("singles", r"\b(?P<said>singles)(?=\s+(?:team|race|event|division|competition|relay)\b)", "solo"),
         # "squat (high bar)"
         ("bar)", r"\b(?P<said>squats?\s*\((?P<which>high|low)[\s-]bar\))", r"\g<which> bar squat"),
         (  # "2 rounds for time, partner, 1 round each"

@@ -196,6 +196,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"^\W*(?P<said>(?P<held>front\s?rack|overhead|suitcase|bear\s?hug|waiters?))(?=\s+\d{1,3}\s?m\b)",
             r"\g<held> carry",
         ),
+        ("climbs", r"(?<=\d\s)(?P<said>climbs)(?=\s+in\s+(?:total|all)\b)", "reps"),
+        ("turns", r"^\W*\d\s+(?P<said>(?:full\s+)?turns)\W*$", "rounds each"),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
