@@ -15,6 +15,7 @@ HALVES = (
     *("seen", "opened", "second", "third", "fourth", "sealed", "fifth", "sixth", "seventh", "eighth"),
     *("ninth", "tenth", "eleventh", "twelfth", "thirteenth", "fourteenth", "fifteenth"),
     *("sixteenth", "seventeenth", "eighteenth", "nineteenth", "twentieth", "twentyfirst", "twentysecond"),
+    *("twentythird", "twentyfourth"),
 )
 LONG = 400  # letters from which a board counts as long
 NEAR = 0.01  # amounts may differ by this share, or by one
@@ -94,7 +95,7 @@ class Score:
 
 
 def boards(name: str) -> Iterator[Board]:
-    """The boards of one file: 'kinds', 'seen', 'opened', 'second' to 'twentysecond' or 'sealed'."""
+    """The boards of one file: 'kinds', 'seen', 'opened', 'second' to 'twentyfourth' or 'sealed'."""
     text = (BOARDS / f"{name}.txt").read_text(encoding="utf-8")
     for block in re.split(r"(?m)^%% ", text)[1:]:
         head, rest = block.split("\n", 1)
