@@ -31,6 +31,7 @@ _HEAVY_COMPLEX = re.compile(
     re.IGNORECASE,
 )
 _COMPLEX = re.compile(r"[^:+\d]{0,40}\bcomplex\b[^:+\d]{0,20}:\s*(?=\d[^+]*,)", re.IGNORECASE)
+_BUILDS = re.compile(r"\b(?:build|start|climb|increas|add|work\s+up|heav|find)", re.IGNORECASE)
 _COMPLEX_AGAIN = re.compile(
     r"\b(?:\d{1,2}\s*x?\s*)?(?:of\s+)?(?:the\s+|that\s+|this\s+|full\s+)?complex(?:es)?\b(?!\s*[:+])",
     re.IGNORECASE,
@@ -130,7 +131,8 @@ class WholePieces:
         said = _COMPLEX_AGAIN.search(row.text, start, stop)
         part = self.reading.parts.last
         last = part.work[-1] if part is not None and part.work else None
-        if said is None or part is None or last is None or row.named or row.followed:
+        builds = _BUILDS.search(row.text, start, stop)  # "start @ 65 %, build to a heavy complex"
+        if said is None or part is None or last is None or row.named or row.followed or builds:
             return False
         group = [one for one in part.work if one.complex == last.complex] if last.complex else []
         group = group or (part.work if part.heavy and len(part.work) > 1 else [])
