@@ -42,6 +42,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             "bar|rack",
             r"\b(?:two|three|[23])\s+(?:people\s+|athletes\s+)?(?:per|to\s+a|on\s+one|on\s+a|share\s+a|sharing\s+a)\s+(?:bar|rack|barbell)\b",
         ),
+        ("shar", r"\(\s*(?:share|sharing|shared)\s+(?:one|1|a|the)\s+[^\W\d]+\s*\)"),
         ("clean rep", r"\bclean\s+reps?\b"),
         (
             "weight",

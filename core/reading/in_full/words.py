@@ -198,6 +198,17 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         ("climbs", r"(?<=\d\s)(?P<said>climbs)(?=\s+in\s+(?:total|all)\b)", "reps"),
         ("turns", r"^\W*\d\s+(?P<said>(?:full\s+)?turns)\W*$", "rounds each"),
+        (
+            ", ",
+            r"^\W*(?:cash[- ]?out\s*:\s*)?(?P<said>(?P<n>\d{1,4})\s+(?P<what>[^\d,;:]{2,40}?)(?:\s+attempts)?\s*,\s*(?P<m>[2-9])\s+(?:attempts|tries))\W*$",
+            r"\g<m> x \g<n> \g<what>",
+        ),
+        (
+            "on the",
+            r"(?<![\d.,/-])\d{1,2}(?:-\d{1,2})*(?P<said>)(?=\s+on\s+the\s+(?:rower|bike|ski)\b)",
+            " cal",
+        ),
+        ("times", r"\(\s*\d\s+(?P<said>times\s+through)(?=\s*,)", "rounds"),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
