@@ -200,7 +200,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("turns", r"^\W*\d\s+(?P<said>(?:full\s+)?turns)\W*$", "rounds each"),
         (
             ", ",
-            r"^\W*(?:cash[- ]?out\s*:\s*)?(?P<said>(?P<n>\d{1,4})\s+(?P<what>[^\d,;:]{2,40}?)(?:\s+attempts)?\s*,\s*(?P<m>[2-9])\s+(?:attempts|tries))\W*$",
+            r"^\W*(?:cash[- ]?out\s*:\s*)?(?P<said>(?P<n>\d{1,4})\s+(?P<what>[^\d,;:]{2,40}?)(?:\s+attempts)?"
+            r"\s*,\s*(?P<m>[2-9])\s+(?:attempts|tries))\W*$",
             r"\g<m> x \g<n> \g<what>",
         ),
         (
