@@ -133,3 +133,41 @@ class Habits(SameMeaning):
         self.stays(lambda text: re.sub(r"\b(\d)x(\d+)\b(?![.,/:x(+]| ?kg)", r"\1 sets of \2", text), texts)
         self.stays(lambda text: re.sub(r"(\d)/(\d+) ?kg", r"\1 / \2 kg", text), texts)
         self.stays(lambda text: text.replace(" - ", " \u2013 "), texts)
+
+
+LOADLESS = (
+    "For time\n50 thrusters\n30 burpees",
+    "3 rounds\n10 power cleans\n200 m run\n15 pull-ups",
+    "AMRAP 12\n9 deadlifts\n9 bar-facing burpees\n9 toes-to-bar",
+    "21-15-9\nFront squats\nRing dips",
+    "EMOM 10\n5 push presses",
+    "4 rounds\n12 goblet squats\n12 sit-ups",
+)
+PAIRS = ((42.5, 30), (60, 40), (24, 16), (100, 70))
+BY_SEX = (
+    ("Men: {his:g} kg", "Women: {hers:g} kg"),
+    ("M {his:g} kg", "F {hers:g} kg"),
+    ("Men use {his:g} kg.", "Women use {hers:g} kg."),
+    ("\u2642 {his:g} kg", "\u2640 {hers:g} kg"),
+)
+
+
+class Loads(SameMeaning):
+    def test_a_pair_told_on_two_lines(self):
+        """His and hers below a list are the pair, in either order, and no other movement's."""
+        for text in LOADLESS:
+            for his, hers in PAIRS:
+                want = asked(f"{text}\n{his:g}/{hers:g} kg")
+                for first, second in BY_SEX:
+                    lines = [one.format(his=his, hers=hers) for one in (first, second)]
+                    for order in (lines, lines[::-1]):
+                        other = "\n".join((text, *order))
+                        with self.subTest(other):
+                            self.assertEqual(asked(other), want)
+
+    def test_a_load_alone_is_never_a_burpees(self):
+        """Below a list whose lift has its load, another one is handed back."""
+        for text in ("For time\n50 thrusters 40/30\n30 burpees", "5 rounds\n9 deadlifts 100/70\n9 pull-ups"):
+            workout = read_workout(f"{text}\n20 kg")
+            self.assertEqual([one.loads for one in workout.works if "lift" not in one.movement][-1], ())
+            self.assertIn("20 kg", [one.text for one in workout.unread])
