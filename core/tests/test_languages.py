@@ -63,7 +63,7 @@ class Data(unittest.TestCase):
 
     def test_every_format_word_stands_for_something_the_grammar_knows(self):
         """The English of each entry under formats and units is more than plain words."""
-        how = {"easy", "light", "heavy", "strict", "together", "alternating", "as you like"}
+        how = {"easy", "light", "heavy", "strict", "together", "alternating", "as you like", "two to a bar"}
         plain = how | {"the", "instead of", "as possible", "remaining time"}
         plain |= {"with", "on", "off", "station", "for", "in", "odd", "even", "work"}
         for path in WORDS.glob("*.yaml"):
