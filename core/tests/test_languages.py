@@ -4,7 +4,7 @@ import re
 import unittest
 
 import yaml
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from core.catalog import load_catalog
@@ -109,6 +109,7 @@ class Reading(unittest.TestCase):
 
 
 class Translation(unittest.TestCase):
+    @settings(deadline=None)  # a busy machine breaks no line
     @given(st.text(max_size=80))
     def test_every_column_leads_back_into_the_line(self, text):
         """Whatever the line, a stretch of the English stands for a stretch of the text."""
@@ -117,6 +118,7 @@ class Translation(unittest.TestCase):
             start, end = translated.written(place, place + 1)
             self.assertTrue(0 <= start < max(1, end) <= max(1, len(text)), (text, place))
 
+    @settings(deadline=None)  # a busy machine breaks no line
     @given(st.text(max_size=80))
     def test_folding_keeps_columns(self, text):
         self.assertEqual(len(fold(text)), len(text))
