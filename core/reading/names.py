@@ -100,8 +100,9 @@ class NameTable:
             for size in range(len(word) + most, max(LEAST_LETTERS, len(word) - most) - 1, -1)
             for one in self._by_length.get(size, ())
         ]
-        if len(word) == LEAST_LETTERS:  # "jumsp": one letter too many, beginning as the word does
-            near += [one for one in self._by_length.get(LEAST_LETTERS - 1, ()) if one[:3] == word[:3]]
+        if len(word) == LEAST_LETTERS:  # "jumsp": "jumps" with two letters changed about
+            short = self._by_length.get(LEAST_LETTERS - 1, ())
+            near += [one for one in short if one[0] == word[0] and sorted(f"{one}s") == sorted(word)]
         found = process.extractOne(word, near, scorer=OSA.distance, score_cutoff=most)
         if found is None or (found[0][0] != word[0] and len(word) < 6):
             return word, 0.0
