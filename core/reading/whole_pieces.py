@@ -33,7 +33,7 @@ _HEAVY_COMPLEX = re.compile(
 _COMPLEX = re.compile(r"[^:+\d]{0,40}\bcomplex\b[^:+\d]{0,20}:\s*(?=\d[^+]*,)", re.IGNORECASE)
 _BUILDS = re.compile(r"\b(?:build|start|climb|increas|add|work\s+up|heav|find)", re.IGNORECASE)
 _COMPLEX_AGAIN = re.compile(
-    r"\b(?:\d{1,2}\s*x?\s*)?(?:of\s+)?(?:the\s+|that\s+|this\s+|full\s+)?complex(?:es)?\b(?!\s*[:+])",
+    r"\b(?:\d{1,2}\s?x?\s?)?(?:of\s+)?(?:the\s+|that\s+|this\s+|full\s+)?complex(?:es)?\b(?!\s*[:+])",
     re.IGNORECASE,
 )
 _BOTH = re.compile(
