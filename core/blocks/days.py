@@ -125,15 +125,15 @@ def _without_done(usual: Sequence[datetime.date], already: Collection[datetime.d
 def _pairs(
     days: Sequence[datetime.date], usual: Sequence[datetime.date]
 ) -> dict[datetime.date, datetime.date]:
-    """Which usual day each day stands for: itself where it is one, the others in order."""
-    others = [day for day in usual if day not in days]
-    pairs = {day: day for day in days if day in usual}
-    for day in days:
-        if day not in pairs:
-            nearest = min(others, key=lambda one: (abs((one - day).days), one))
-            others.remove(nearest)
-            pairs[day] = nearest
-    return pairs
+    """Which usual day each day stands for: itself where it is one, the others in order, so that the fewest
+    days lie between; of equals the earliest."""
+    others = [day for day in days if day not in usual]
+    stands_for = min(
+        combinations([day for day in usual if day not in days], len(others)),
+        key=lambda these: sum(abs((day - one).days) for day, one in zip(others, these, strict=True)),
+    )
+    pairs = dict(zip(others, stands_for, strict=True))
+    return {day: pairs.get(day, day) for day in days}
 
 
 def _why_moved(
