@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import re
 
-from core.reading.languages import rebuilt
 from core.reading.rows import Row
 
 SUIT_REPS = 95  # two to ten as numbered, ten for each of three pictures, eleven for the ace; common practice
@@ -20,5 +19,4 @@ def suits(rows: list[Row]) -> None:
         return
     found = [(row, match) for row in rows if row.role == "work" and (match := _SUIT.match(row.text))]
     for row, match in found if len(found) >= LEAST_SUITS else ():
-        row.english = rebuilt(row.english, [(*match.span("suit"), f"{SUIT_REPS} ")])
-        row.text = row.english.text
+        row.say([(*match.span("suit"), f"{SUIT_REPS} ")])

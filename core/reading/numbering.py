@@ -10,7 +10,6 @@ from core.reading.board_words import board_words
 from core.reading.divisions import leading_division
 from core.reading.formats import read_format
 from core.reading.headings import OWN_KINDS, QUOTED, Heading, read_heading
-from core.reading.languages import rebuilt
 from core.reading.line import Line
 from core.reading.names import Names
 from core.reading.phrases import PAIR
@@ -442,8 +441,7 @@ def bare_numbers(rows: list[Row]) -> None:
 def _with_stops(found: Sequence[tuple[Row, re.Match[str]]]) -> None:
     """Numbers with the sign behind them that lists have."""
     for row, match in found:
-        row.english = rebuilt(row.english, [(*match.span("number"), f"{match['number']}.")])
-        row.text = row.english.text
+        row.say([(*match.span("number"), f"{match['number']}.")])
 
 
 def _numbers_of_sets(found: list[tuple[Row, re.Match[str]]]) -> None:
@@ -479,8 +477,7 @@ def minutes_of_odd_and_even(rows: Sequence[Row]) -> None:
             minutes = _ONLY_MINUTES.fullmatch(row.text) if row is not None and row.role == "work" else None
             if row is not None and minutes is not None:
                 start, end = minutes.start("said"), len(row.text.rstrip(" .:"))
-                row.english = rebuilt(row.english, [(start, end, f"EMOM {minutes['said']}")])
-                row.text = row.english.text
+                row.say([(start, end, f"EMOM {minutes['said']}")])
 
 
 _OWN_SETS = re.compile(r"^\d\s+[A-Z][^\d]*\s\d{1,2}\s?[x×]\s?\d")
@@ -606,8 +603,7 @@ def scaled_in_brackets(rows: Sequence[Row]) -> None:
     for row in rows[head + 1 :] if head is not None else ():
         said = _LAST_BRACKET.search(row.text) if row.role == "work" else None
         if said is not None:
-            row.english = rebuilt(row.english, [(said.start("inside"), said.start("inside"), "scaled: ")])
-            row.text = row.english.text
+            row.say([(said.start("inside"), said.start("inside"), "scaled: ")])
 
 
 MOST_IN_A_COMPLEX = 3  # repetitions of one lift of it; common practice
@@ -625,8 +621,7 @@ def plus_alone(rows: Sequence[Row]) -> None:
             for one in first
         )
         if not few:
-            row.english = rebuilt(row.english, [(row.text.index("+"), row.text.index("+") + 1, "then")])
-            row.text = row.english.text
+            row.say([(row.text.index("+"), row.text.index("+") + 1, "then")])
 
 
 def minutes_of_sections(rows: Sequence[Row]) -> None:
@@ -640,8 +635,7 @@ def minutes_of_sections(rows: Sequence[Row]) -> None:
         again = plain_words(said["name"])[-1:] == plain_words(below.text)[:1]
         arranged = begins_with_sets(below) or again
         if another is None and (arranged or (said["label"] and said["name"].isupper())):
-            row.english = rebuilt(row.english, [(*said.span("minutes"), f"{said['minutes']} min")])
-            row.text = row.english.text
+            row.say([(*said.span("minutes"), f"{said['minutes']} min")])
 
 
 def _is_called(rows: list[Row], at: int, names: Names) -> bool:

@@ -11,7 +11,6 @@ from core.reading.divisions import leading_division
 from core.reading.headings import (
     Heading,
 )
-from core.reading.languages import rebuilt
 from core.reading.phrases import Phrase
 from core.reading.prose import arranges
 from core.reading.rows import (
@@ -43,8 +42,7 @@ def named_divisions(rows: Sequence[Row]) -> None:
     if len({only_division(name) for _, _, name in named}) < 2:
         return
     for row, said, name in named:
-        row.english = rebuilt(row.english, [(*said.span("all"), name)])
-        row.text = row.english.text
+        row.say([(*said.span("all"), name)])
 
 
 _LEGEND = re.compile(r"\W{0,3}(?P<sign>[*^†°§#])\s*[=:]\s*(?P<who>[^\W\d][\w+ ]{0,24}?)\W*")
@@ -62,8 +60,7 @@ def legends(rows: Sequence[Row]) -> None:
         for other in rows:
             signs = [at for at in _places(other.text, f"({said['sign']}") if other.role == "work"]
             if signs:
-                other.english = rebuilt(other.english, [(at + 1, at + 2, f"{word}: ") for at in signs])
-                other.text = other.english.text
+                other.say([(at + 1, at + 2, f"{word}: ") for at in signs])
 
 
 def _places(text: str, sign: str) -> Iterator[int]:
@@ -85,8 +82,7 @@ def fitness_of_all(rows: Sequence[Row]) -> None:
     if not said or any(_OTHER_LEVEL.search(row.text) for row in rows):
         return
     for row, found in said:
-        row.english = rebuilt(row.english, [(*found.span("said"), "conditioning")])
-        row.text = row.english.text
+        row.say([(*found.span("said"), "conditioning")])
 
 
 def level_blocks(rows: Sequence[Row]) -> None:

@@ -5,13 +5,13 @@ from __future__ import annotations
 
 import re
 import unicodedata
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field
 from typing import Literal
 
 from core.reading.board_words import board_words
 from core.reading.headings import Heading
-from core.reading.languages import Translated
+from core.reading.languages import Translated, rebuilt
 from core.reading.phrases import Phrase
 from core.reading.tables import Standard
 from core.reading.team_roles import TeamRole
@@ -152,6 +152,11 @@ class Row:
     def content(self) -> str:
         """What the row says after heading and bullet."""
         return self.text[self.start :]
+
+    def say(self, cuts: Iterable[tuple[int, int, str]]) -> None:
+        """Other words for some stretches (start, end, words) of the English line, in order."""
+        self.english = rebuilt(self.english, cuts)
+        self.text = self.english.text
 
     def phrases(self, start: int, stop: int) -> tuple[Phrase, ...]:
         """The phrases of a stretch, at their columns; what reads it later gets the same from memory."""

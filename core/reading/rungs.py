@@ -8,7 +8,6 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from core.reading.draft import Draft
-from core.reading.languages import rebuilt
 from core.reading.part_draft import PartDraft
 from core.reading.phrases import PAIR
 from core.reading.rows import Row
@@ -88,8 +87,7 @@ def days_of_the_song(rows: Sequence[Row]) -> None:
         return
     for place, (row, said) in enumerate(days, start=1):
         times = len(days) - place + 1
-        row.english = rebuilt(row.english, [(*said.span("count"), str(place * times))])
-        row.text = row.english.text
+        row.say([(*said.span("count"), str(place * times))])
 
 
 def written_out(part: PartDraft, fmt: Format) -> Format:

@@ -6,7 +6,6 @@ import re
 from collections.abc import Sequence
 
 from core.reading.in_full.cuts import TIME
-from core.reading.languages import rebuilt
 from core.reading.names import Names
 from core.reading.rows import Row
 
@@ -38,8 +37,7 @@ def ways_below_a_name(rows: Sequence[Row], names: Names) -> None:
         how = "" if row.after_blank or row.role != "work" else how
         said = _WAY_FIRST.match(row.text) if how else None
         if said is not None and names.find(row.text[said.end() :]) is None:
-            row.english = rebuilt(row.english, [(*said.span("way"), f"{said['way']} {how}")])
-            row.text = row.english.text
+            row.say([(*said.span("way"), f"{said['way']} {how}")])
 
 
 _EFFORT = re.compile(
@@ -64,8 +62,7 @@ def efforts_in_rows(rows: Sequence[Row]) -> None:
         if effort is None or not how or len(near) < LEAST_EFFORTS:
             continue
         easy = f" (then {effort['easy']} easy)" if effort["easy"] else ""
-        row.english = rebuilt(row.english, [(*effort.span("row"), f"{effort['long']} {how}{easy}")])
-        row.text = row.english.text
+        row.say([(*effort.span("row"), f"{effort['long']} {how}{easy}")])
 
 
 def ways_in_rows(rows: Sequence[Row], names: Names) -> None:
@@ -80,5 +77,4 @@ def ways_in_rows(rows: Sequence[Row], names: Names) -> None:
             continue
         above = [found for one in reversed(rows[:at]) for found in _GOES.finditer(one.text)]
         name = above[0].lastgroup if above else USUAL
-        row.english = rebuilt(row.english, [(*said.span("ways"), f"{name}: {' - '.join(ways)}")])
-        row.text = row.english.text
+        row.say([(*said.span("ways"), f"{name}: {' - '.join(ways)}")])
