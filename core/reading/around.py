@@ -35,6 +35,7 @@ _LABEL_ENDS = re.compile(
     r"(?:(?:(?:skill\s+)?work|complex|practice|skills?|drills?|density|volume|endurance|tech(?:nique)?)(?:\s+with\s[^:\d]{1,20}?)?\s*)?:",
     re.IGNORECASE,
 )
+LEAST_BACKWARDS = 3  # lines of a list that is done backwards, too
 SHORT_WINDOW_S = 300  # windows up to this are places of one piece, longer ones pieces of their own
 
 
@@ -283,10 +284,7 @@ def take_more_times(read: Line, parts: Parts) -> bool:
 _SWITCHES = re.compile(
     r"^\W*(?:switch|swap)(?:\s+(?:over|places|roles))?\s*(?:x\s?\d|\d\s*(?:x\b|times))[^:]*$", re.IGNORECASE
 )
-_GIVES_BACK = (
-    (BACKWARDS, "the list again, backwards, is not counted"),
-    (_SWITCHES, "how often they change is not counted"),
-)
+_GIVES_BACK = ((_SWITCHES, "how often they change is not counted"),)
 
 
 def take_again(read: Line, part: PartDraft | None) -> bool:
@@ -296,12 +294,32 @@ def take_again(read: Line, part: PartDraft | None) -> bool:
         read.hand_back(read.phrases[0].column, read.phrases[-1].end, why)
         read.taken.update(range(len(read.phrases)))
         return True
+    if part is not None and part.work and BACKWARDS.match(read.content):
+        return _backwards(read, part)
     said = AGAIN.match(read.content)
     if said is None or part is None or not part.work or (part.format is not None and part.format.rounds):
         return False
     scheme = part.format.scheme if part.format is not None else ()
     part.format = Format("as-many-as-possible", minutes=float(said["minutes"]), scheme=scheme)
     read.take(range(len(read.phrases)), "format", "again and again")
+    return True
+
+
+def _backwards(read: Line, part: PartDraft) -> bool:
+    """'And back up' below '40 wall balls, 30 pull-ups, 10 cleans': the list again from its last but one."""
+    lines = [one for one in part.work if one.as_prescribed]
+    if len(lines) < LEAST_BACKWARDS or (
+        part.format is not None and (part.format.rounds or part.format.scheme)
+    ):
+        read.hand_back(
+            read.phrases[0].column, read.phrases[-1].end, "the list again, backwards, is not counted"
+        )
+    else:
+        for one in reversed(lines[:-1]):
+            part.work.append(replace(one, line=read.number, column=read.phrases[0].column + 1))
+            part.work[-1].assumed = ["once more on the way back; the last of the list once"]
+        read.mark(read.phrases[0].column, read.phrases[-1].end, "format", "the list again, backwards")
+    read.taken.update(range(len(read.phrases)))
     return True
 
 

@@ -26,6 +26,7 @@ class BoardWords:
     passable: frozenset[str]
     sentences: frozenset[str]
     plain: frozenset[str]
+    kinds: frozenset[str]
     held: frozenset[str]
     openers: frozenset[str]
     orders: frozenset[str]
@@ -67,6 +68,7 @@ def board_words() -> BoardWords:
         frozenset(table["passable"]),
         frozenset(table["sentences"]),
         frozenset(table["plain"]),
+        frozenset(table["kinds"]),
         frozenset(table["held"]),
         frozenset(table["openers"]),
         frozenset(table["orders"]),

@@ -29,6 +29,8 @@ def is_choice(read: Line, chunk: Chunk, before: Chunk) -> bool:
     """Whether a chunk is another choice for the one before, not more work."""
     if read.of_division and chunk.joined_by == "slash" and not _stand_in_for_each_other(chunk, before):
         return False  # "Scaled: 30/20 / ring rows"
+    if chunk.joined_by == before.joined_by == "slash" and not _stand_in_for_each_other(chunk, before):
+        return False  # "5 sets: power clean / 2 front squats / push jerk"
     if chunk.joined_by == "or":  # "row or ski 1000 m": what stands behind the last is told of the first
         return before.draft.has_amount or not (chunk.named and before.named and chunk.draft.has_amount)
     told = before.draft.has_counted or before.draft.seconds or before.draft.max_effort

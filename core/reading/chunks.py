@@ -185,8 +185,10 @@ class ChunkReader:
     def _named_in_bracket(self, line: Line, draft: Draft, name_at: int, row: Movement) -> Movement:
         """'push-ups (hand release)': the bracket right behind a name makes it another movement."""
         behind = line.phrases[name_at + 1 : name_at + 4]
-        if [phrase.kind for phrase in behind] != ["open", "words", "close"]:
-            return row
+        if [phrase.kind for phrase in behind] != ["open", "words", "close"] or "if" in plain(
+            behind[1].text
+        ).split():
+            return row  # "pull-ups (banded if needed)"
         match = self.names.find(f"{behind[1].text} {draft.text}")
         if match is None or match.confidence < 1 or match.left_over or match.movement == row.id:
             return row

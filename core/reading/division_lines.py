@@ -23,7 +23,7 @@ from core.reading.formats import read_format
 from core.reading.line import SILENT, Line
 from core.reading.part_draft import PartDraft
 from core.reading.plain_words import plain_words
-from core.reading.prose import LABEL, arranges
+from core.reading.prose import COUNTED, LABEL, arranges
 from core.reading.remarks import take_vest
 from core.reading.rows import AGAIN, Row
 from core.reading.sexes import StandardsOfDivisions
@@ -135,7 +135,12 @@ class DivisionLines:
         names = (one.text for one in phrases if one.kind == "words")
         loaded = any(one.pair or one.unit in LOAD_UNITS for one in phrases)
         counted = any(one.unit in ("cal", "m", "km") or one.kind in ("sets", "rounds") for one in phrases)
-        return loaded and not counted and not any(map(self.reading.names.find, names))
+        if any(map(self.reading.names.find, names)):  # "Scaled: ring rows", "Masters: 35/25 thrusters"
+            told = any(one.kind in COUNTED and not one.pair for one in phrases)
+            return (
+                not (told or counted or arranges(row.text[start:stop])) and len(phrases) > 1 and not row.loads
+            )
+        return loaded and not counted
 
     def begin_anew(self) -> None:
         """Another day: what stood above all work of the one before is read, and loads may stand above its

@@ -12,6 +12,7 @@ from core.catalog.rows import Movement
 from core.reading.board_words import board_words
 from core.reading.draft import LOADS, Draft, worth
 from core.reading.kit_words import LOADED, held_in_hands
+from core.reading.line import Line
 from core.reading.plain_words import plain
 from core.reading.workout import Division
 
@@ -298,3 +299,22 @@ def changes_nothing(original: Draft, draft: Draft) -> bool:
         if worth(draft, name) and getattr(draft, name) != getattr(original, name) and name not in UNTOLD
     ]
     return draft.movement in ("", original.movement) and not draft.has_amount and not own
+
+
+_IN_BRACKET = (
+    ["open", "division", "count", "rounds", "close"],
+    ["open", "division", "colon", "count", "rounds", "close"],
+)
+
+
+def take_rounds_of_divisions(read: Line) -> dict[str, tuple[int, int]]:
+    """'5 rounds (scaled 3 rounds)': the line, and how many rounds a division does."""
+    kinds = [phrase.kind for phrase in read.phrases]
+    own: dict[str, tuple[int, int]] = {}
+    for at in range(1, len(kinds)):
+        said = next((one for one in _IN_BRACKET if kinds[at : at + len(one)] == one), None)
+        if said is not None and "rounds" in kinds[:at]:
+            division = division_id(read.phrases[at + 1].text)
+            own[division] = (read.number, int(read.phrases[at + said.index("count")].values[0]))
+            read.take(range(at, at + len(said)), "division", f"{division}, their own rounds")
+    return own

@@ -123,6 +123,7 @@ _PACES = re.compile(
 )  # below a lift: how its sets are paced
 _EXPLAINS = re.compile(r"\s*\([^()]*(?:\.{2,}|…)\s*\)\W*")  # "(10 dips, 1 pull-up, 9 dips, ..)"
 _TELLS = re.compile(r"\W*(?:take|do|work|build|perform|complete|then|start|finish)\b", re.IGNORECASE)
+_IN_TURN = re.compile(r"\W*(?:first|second|third|fourth|next|final|last)(?:ly)?\s*[,:]\s*", re.IGNORECASE)
 _NOT_TODAY = re.compile(
     r"\b(?:last|yesterday|tomorrow|next|if|whoever|anyone|usually|normally|did|was|were|record|standards?|instead|example)\b",
     re.IGNORECASE,
@@ -390,7 +391,9 @@ class DocumentPass:
         if _NOT_TODAY.search(before) or not _LEADS.search(before) or len(phrases) < LEAST_REPEATS:
             return False
         listed = phrases[0].kind == "scheme" or [one.kind for one in phrases[:2]] == ["count", "rounds"]
-        return listed and sum(one.kind == "words" and self.heads.exact(one) for one in phrases) > 1
+        exact = sum(one.kind == "words" and self.heads.exact(one) for one in phrases)
+        counted = phrases[0].kind in ("measure", "sets") and self.heads.exact(phrases[1])
+        return (listed and exact > 1) or (counted and exact > 0)
 
     def _gives_roles(self, row: Row, end: int) -> bool:
         """'One works, the other skips': who of a team does what, and what stands before and behind it."""
@@ -463,7 +466,8 @@ class DocumentPass:
         kept: list[tuple[int, int, bool]] = []
         for start, stop, note in pieces:
             follows = bool(kept) and kept[-1][2] and not leads_with_division(row.text[start:stop])
-            text, phrases = row.text[start:stop], row.phrases(start, stop)
+            turn = _IN_TURN.match(row.text, start, stop)  # "First, 5 min of double-unders."
+            text, phrases = row.text[start:stop], row.phrases(turn.end() if turn else start, stop)
             works = self.prose.begins_work(phrases) or self.prose.counts_several(text, phrases)
             works |= _TELLS.match(text) is not None and self.prose.lifts(phrases, text)
             kept.append((start, stop, note or (follows and not works)))

@@ -59,6 +59,7 @@ class Finishing:
         grow(part)
         self._builds_up(part)
         _by_other_numbers(part)
+        _in_other_rounds(part)
         fmt = self._format(part)
         self._far_by_the_scheme(part, fmt)
         self._counts_as_before(part)
@@ -208,7 +209,7 @@ class Finishing:
     def _finish(self, draft: Draft, part: PartDraft, fmt: Format, reading: Rounds) -> Work:
         """One line with its totals, by the rounds of its division."""
         said = next((match for note in draft.notes if (match := OWN_ROUNDS.match(note))), None)
-        rounds = part.own_rounds.get(draft.division or "")
+        _, rounds = part.own_rounds.get(draft.division or "", (0, 0))
         if rounds and said is None:
             draft.notes.append(f"{rounds} rounds")
         elif said is not None and draft.division:
@@ -438,6 +439,18 @@ def _by_other_numbers(part: PartDraft) -> None:
                 part.work.append(mine)
             if not replace(mine, counts="", scheme=()).has_amount:
                 mine.scheme, mine.sets = scheme, len(scheme)
+
+
+def _in_other_rounds(part: PartDraft) -> None:
+    """'Scaled: 3 rounds' below '5 rounds': a line of their own for each of the list's."""
+    for division, (line, _) in part.own_rounds.items():
+        own = [one for one in part.work if one.division == division]
+        if any(not one.replaces for one in own):
+            continue  # they have a list of their own
+        done = {place for one in own for place in one.replaces}
+        for place in shared_lines(part.work):
+            if place not in done and not part.work[place].role:
+                part.work.append(stand_in(part.work, (place,), division, Draft(line, 1, "")))
 
 
 def _a_number_a_round(part: PartDraft) -> Format | None:

@@ -29,8 +29,8 @@ _INTERRUPTS = (
     re.compile(r"\W*after\s+rounds?\s+" + _LIST, re.IGNORECASE),
     AFTER_ORDINALS,
     re.compile(
-        r"\W*(?P<between>(?:in\s+)?between)\s+(?:the\s+|each\s+)?rounds?\s*[:,]\s*"
-        r"(?=\d)(?!\d+\s*(?:s|sec|min)\w*\s+rest)",
+        r"\W*(?P<between>(?:in\s+)?between)\s+(?:the\s+|each\s+)?rounds?\s*(?:[:,]\s*|(?:do\s+)?(?=[^\W\d]))"
+        r"(?=\d|(?:run|row|ski|bike|swim|walk|jog|sprint|carry|hold|plank)\b)(?!\d+\s*(?:s|sec|min)\w*\s+rest)",
         re.IGNORECASE,
     ),
     re.compile(
@@ -48,9 +48,15 @@ _ON_THE_MINUTE = re.compile(
     r"min(?:ute)?(?:\s*,?\s*\(?(?:incl(?:\.|uding)?|also)\s+the\s+first\)?)?\s*[:,–-]?\s*(?:stop\s+(?:and|to)\s+)?(?:do\s+)?(?=\d)",
     re.IGNORECASE,
 )
+_WORK = r"(?=\d|(?:run|row|ski|bike|swim|walk|jog|sprint|carry|hold|plank)\b)"  # what is done then
 _EVERY_ROUND = re.compile(
-    r"\W*(?:(?:after|in|on)\s+)?every\s+(?:(?P<nth>[2-9])(?:nd|rd|th)?\s+|(?P<other>other|second)\s+)?(?:rounds?|rungs?)"
-    r"(?:\s+(?:do|add|finish\s+with))?\s*[:,–-]?\s*(?=\d)",
+    r"\W*(?:(?:after|before|in|on|at\s+the\s+(?:start|end)\s+of)\s+)?(?:every|each)\s+"
+    r"(?:(?P<nth>[2-9])(?:nd|rd|th)?\s+|(?P<other>other|second)\s+)?(?:rounds?|rungs?)"
+    rf"(?:\s+(?:do|add|finish\s+with))?\s*[:,–-]?\s*{_WORK}",
+    re.IGNORECASE,
+)
+_ROUND_BEHIND = re.compile(
+    r"\s(?:(?P<between>(?:in\s+)?between)\s+(?:the\s+|each\s+|all\s+)?|(?:after|before)\s+(?:every|each)\s+)(?:rounds?|sets?)\W*$",
     re.IGNORECASE,
 )
 _AFTER_ROUNDS = re.compile(
@@ -83,7 +89,10 @@ class Interrupting:
 
     def read(self, row: Row, start: int, stop: int, bullet: int | None = None) -> bool:
         """Whether a stretch of a row was one of these."""
-        ways = (self.below, self._on_the_minute, self._every_so_long, self._every_round, self._after_rounds)
+        ways = (
+            *(self.below, self._on_the_minute, self._every_so_long, self._every_round),
+            *(self._after_rounds, self._behind_a_list),
+        )
         return any(way(row, start, stop) for way in ways) or self._minutes_interrupt(row, start, stop, bullet)
 
     def behind(self, row: Row, start: int, stop: int) -> bool:
@@ -153,13 +162,27 @@ class Interrupting:
 
     def _between_rounds(self, row: Row, part: PartDraft, start: int, stop: int, said: int) -> bool:
         """'Between rounds: 30 double-unders': once less than there are rounds."""
-        fmt = part.format
-        rounds = (len(fmt.scheme) or fmt.rounds or 0) if fmt is not None else 0
-        rounds = rounds or max(len(one.scheme) for one in part.work)
-        if rounds < 2:
+        rounds = _rounds_of(part)
+        if rounds < LEAST_TIMES:
             return False
         self.reading.mark(row, said, start, "format", f"{rounds - 1} times")
         self._so_often(row, part, start, stop, rounds - 1)
+        return True
+
+    def _behind_a_list(self, row: Row, start: int, stop: int) -> bool:
+        """'200 m run after each round' below rounds whose list stands on their own line."""
+        said, part = _ROUND_BEHIND.search(row.text, start, stop), self.reading.parts.last
+        times = _rounds_of(part) if part is not None and part.work and part.closed else 0
+        if (
+            said is None
+            or part is None
+            or times < LEAST_TIMES
+            or not row.text[start : said.start()].strip(" -–*")
+        ):
+            return False
+        times -= bool(said["between"])
+        self.reading.mark(row, said.start() + 1, said.end(), "format", f"{times} times")
+        self._so_often(row, part, start, said.start(), times)
         return True
 
     def _on_the_minute(self, row: Row, start: int, stop: int) -> bool:
@@ -179,7 +202,7 @@ class Interrupting:
         if said is None or part is None or fmt is None:
             return False
         way = 2 if said["other"] else int(said["nth"] or 1)
-        times = 0 if fmt.ladder_step else (len(fmt.scheme) or fmt.rounds or 0) // way
+        times = 0 if fmt.ladder_step else _rounds_of(part) // way
         says = f"{times} times" if times else "nobody knows how often"
         self.reading.mark(row, start, start + said.end(), "format", says)
         self._so_often(row, part, start + said.end(), stop, times)
@@ -187,8 +210,10 @@ class Interrupting:
 
     def _so_often(self, row: Row, part: PartDraft, start: int, stop: int, times: int) -> None:
         """Read what interrupts a part so many times in all; 0 where nobody knows how often."""
+        closed, part.closed = part.closed, False  # what interrupts a list is of its part, though it has ended
         for draft in self.pieces.added(part, row, start, stop):
             draft.own_rounds, draft.often = times, not times
+        part.closed = closed
 
     def _every_so_long(self, row: Row, start: int, stop: int) -> bool:
         """'Every 3 min: 6 burpees' right below the list of an AMRAP: as often as its minutes hold; below one
@@ -221,6 +246,13 @@ class Interrupting:
         self.reading.mark(row, start + said.start("often"), start + said.end(), "format", says)
         self._so_often(row, part, start + said.end(), stop, times)
         return True
+
+
+def _rounds_of(part: PartDraft) -> int:
+    """How many rounds a part with work has, by its format or by the longest list of repetitions in it."""
+    fmt = part.format
+    rounds = (len(fmt.scheme) or fmt.rounds or 0) if fmt is not None else 0
+    return rounds or max(len(one.scheme) for one in part.work)
 
 
 def _goes(work: Draft, said: re.Match[str]) -> int:

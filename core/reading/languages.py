@@ -20,6 +20,8 @@ import yaml
 WORDS = Path(__file__).parent / "words" / "languages"
 SHOWN_BY = 2  # different words of a language that a text must hold
 TELLING_WORD = 4  # letters from which a word tells a language
+TELLING_RUN = 4  # words of a term that no English board says
+TELLS_ALONE = 6  # letters from which a word that is a term by itself does, no other beside it
 LONGEST_TERM = 6  # words
 LIFTS = ("snatch", "power snatch", "clean", "power clean", "clean and jerk")  # may start at the hang
 # words of other languages that English boards use too: they show no language, nor do words of under four
@@ -42,17 +44,28 @@ ENGLISH_TOO = frozenset(
     meter meters person warmup cooldown
     """.split()
 )
+# words of other languages that English has too, though its boards seldom use them: they tell none alone
+NEVER_ALONE = frozenset(
+    """
+    abdomen abdominal adaptations atelier chaise divise ensemble facile flexion intermedia junta locker manner
+    navette niveau novices pares pendant ponte repos ronda suspension
+    """.split()
+)
 _WORD = re.compile(r"[^\W\d_]+")
 _BETWEEN = re.compile(r"[ '\-]{1,2}|\Z")
 
 
 @dataclass(frozen=True, slots=True)
 class Language:
-    """name -> its terms as tuples of folded words, each with the English it stands for."""
+    """name -> its terms as tuples of folded words, each with the English it stands for. shows: words that
+    tell the language together with others; alone: those that do without; runs: terms of several words that
+    do, by the first of them."""
 
     name: str
     terms: dict[tuple[str, ...], str]
     shows: frozenset[str]
+    alone: frozenset[str]
+    runs: dict[str, frozenset[tuple[str, ...]]]
     functions: frozenset[str] = frozenset()
     days: tuple[str, ...] = ()  # of the week from Monday, in short
 
@@ -97,6 +110,7 @@ def languages() -> tuple[Language, ...]:
 def _language(path: Path) -> Language:
     table = yaml.load(path.read_text(encoding="utf-8"), Loader=yaml.BaseLoader)  # "no" and "on" are words
     functions = frozenset(fold(word) for one in table.pop("functions") for word in one.split())
+    alone = {fold(word) for word in table.pop("alone", ())}
     days = tuple(fold(day) for day in table.pop("days"))
     from_the_hang = table.pop("from the hang")
     terms: dict[tuple[str, ...], str] = {}
@@ -111,7 +125,23 @@ def _language(path: Path) -> Language:
             for form in _forms(term):
                 terms.setdefault(form, english)
     words = {word for term in terms for word in term} | functions
-    return Language(path.stem, terms, frozenset(words - ENGLISH_TOO), functions, days)
+    alone |= (
+        {term[0] for term in terms if len(term) == 1 and len(term[0]) >= TELLS_ALONE}
+        - NEVER_ALONE
+        - ENGLISH_TOO
+    )
+    several = [
+        term for term in terms if len(term) > 1 and (any(map(_tells, term)) or len(term) >= TELLING_RUN)
+    ]
+    runs = {
+        first: frozenset(run) for first, run in itertools.groupby(sorted(several), key=lambda term: term[0])
+    }
+    return Language(path.stem, terms, frozenset(words - ENGLISH_TOO), frozenset(alone), runs, functions, days)
+
+
+def _tells(word: str) -> bool:
+    """Whether no English board uses a word, and it is long enough to tell a language."""
+    return len(word) >= TELLING_WORD and word not in ENGLISH_TOO | NEVER_ALONE
 
 
 def _forms(term: str) -> Iterator[tuple[str, ...]]:
@@ -126,15 +156,28 @@ def _forms(term: str) -> Iterator[tuple[str, ...]]:
 
 
 def shown_languages(text: str) -> tuple[str, ...]:
-    """The languages a text shows, the one with most words first."""
-    words = {word for word in _WORD.findall(fold(text)) if word not in ENGLISH_TOO}
+    """The languages a text shows, the one with most words first: by several of their words, by one that no
+    English board uses, or by one with its accents."""
+    said = _WORD.findall(fold(text))
+    words = {word for word in said if word not in ENGLISH_TOO}
+    accented = set() if text.isascii() else {fold(word) for word in _WORD.findall(text) if not word.isascii()}
     shown = []
     for language in languages():
         told = words & language.shows
         telling = sum(len(word) >= TELLING_WORD for word in told)
-        if telling >= SHOWN_BY:
+        sure = told & language.alone or any(len(word) >= TELLING_WORD - 1 for word in told & accented)
+        if telling >= SHOWN_BY or sure or _has_a_run(said, language):
             shown.append((telling, len(told), language.name))
     return tuple(name for _, _, name in sorted(shown, key=lambda one: (-one[0], -one[1], one[2])))
+
+
+def _has_a_run(said: list[str], language: Language) -> bool:
+    """'salti sul box': whether a term of several words stands in a text."""
+    return any(
+        tuple(said[at : at + len(run)]) == run
+        for at, word in enumerate(said)
+        for run in language.runs.get(word, ())
+    )
 
 
 class Translator:

@@ -24,6 +24,7 @@ ASSUME_FROM = 0.8  # confidence from which a misspelt name is read, and shown as
 SUGGEST_FROM = 72  # likeness (0..100) from which a name is suggested
 MOST_CANDIDATES = 5
 LONGEST_GUESSED = 60  # letters; longer runs of unknown words are prose and get no guesses
+LEAST_OF_A_KIND = 4  # letters of a word that tells one squat from another
 LEAST_LETTERS = 5  # of a word that a misspelt one may be: "chain" is no chin-up
 REMEMBERED = 4096
 _WITHOUT = re.compile(r"\bwithout\s+(?:the\s+|an?\s+)?[^\W\d_]+(?!\w)", re.IGNORECASE)
@@ -72,7 +73,7 @@ class NameTable:
         self.pairs = {pair for name in self.names for pair in itertools.pairwise(name)}
         self.passable = {row.id: passable_beside(row) for row in catalog.movements.values()}
         self.vocabulary = sorted(self.words | {word for word in board_words().passable if len(word) > 3})
-        self._known = (
+        self.known = (
             frozenset(self.vocabulary)
             | board_words().passable
             | board_words().sentences
@@ -90,7 +91,7 @@ class NameTable:
     def _corrected(self, word: str) -> tuple[str, float]:
         """The known word a misspelt one may be, with the confidence; itself and 1 when known, itself and 0
         when strange."""
-        if word in self._known:
+        if word in self.known:
             return word, 1.0
         if len(word) < 4 or len(word) > 20:
             return word, 0.0
@@ -260,12 +261,14 @@ class Names:
         forms: list[tuple[str, float]],
         used: list[int],
         movement: str,
-    ) -> Match:
+    ) -> Match | None:
         confidence = min(forms[index][1] for index in used)
         others = [index for index in range(len(forms)) if index not in used]
         movement, used, said = self._with_kit(forms, used, others, movement)
         passable = self._table.passable[movement]
         strange = [index for index in others if forms[index][0] not in passable]
+        if len(used) == 1 and self._names_another(forms, used[0], strange):
+            return None
         left_over = tuple(dict.fromkeys((words[index][0], words[index][1]) for index in strange))
         name = said or " ".join(forms[index][0] for index in used)
         assumed = f"as {name}" if said else ""
@@ -279,6 +282,14 @@ class Names:
             tuple(forms[index][0] for index in others),
             len(used),
         )
+
+    def _names_another(self, forms: Sequence[tuple[str, float]], at: int, strange: Sequence[int]) -> bool:
+        """'zercher squats', 'gorilla rows': a word nobody knows right before one that many names end with
+        makes it a movement nobody knows."""
+        word = forms[at - 1][0] if at - 1 in strange else ""
+        known = word in self._table.known or word in IMPLEMENT_WORDS or word in board_words().headings
+        known |= len(word) < LEAST_OF_A_KIND
+        return forms[at][0] in board_words().kinds and not known and word.isalpha()
 
     def _with_kit(
         self, forms: Sequence[tuple[str, float]], used: list[int], others: list[int], movement: str

@@ -32,7 +32,8 @@ class PartDraft:
     adjacent: bool = False
     closed: bool = False
     own_sets: bool = False
-    own_rounds: dict[str, int] = field(default_factory=dict)  # of divisions that do another number
+    # of divisions that do another number: their line, and the number
+    own_rounds: dict[str, tuple[int, int]] = field(default_factory=dict)
     own_schemes: dict[str, tuple[int, ...]] = field(default_factory=dict)  # of divisions with another list
     # of divisions that do the same list by other numbers: their line, and the numbers
     other_schemes: dict[str, tuple[int, tuple[int, ...]]] = field(default_factory=dict)

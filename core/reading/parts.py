@@ -240,7 +240,7 @@ class Parts:
             part.repeats
             and not part.closed
             and part.format_indent is not None
-            and row.indent > part.format_indent
+            and (row.indent > part.format_indent or self._listed_deeper(part, row))
         )
         outer = part if inside else self._outer(part, row)
         apart = part.format is None and bool(fmt.minutes) and fmt.kind == "as-many-as-possible"
@@ -266,6 +266,12 @@ class Parts:
         part.format, part.format_indent, part.work_indent, part.adjacent = fmt, row.indent, None, False
         part.block_role = ""
         part.format_line = row.number
+
+    def _listed_deeper(self, part: PartDraft, row: Row) -> bool:
+        """'400 m run' and '2 rounds of:' in the list of '3 rounds:', and only what is below that
+        further in."""
+        level = part.format_indent == part.work_indent == row.indent
+        return level and row.followed_deeper and not self.after_blank
 
     def _outer(self, part: PartDraft, row: Row) -> PartDraft | None:
         """The part whose rounds hold a row of this indent."""
@@ -494,7 +500,7 @@ def _of_division(part: PartDraft, division: str, row: Row, fmt: Format) -> None:
     if fmt == Format(scheme=fmt.scheme) and (said.scheme if said is not None else _by_numbers(part)):
         part.other_schemes[division] = (row.number, fmt.scheme)  # "Masters: 15-12-9" below "21-15-9"
     if said is not None and fmt.kind == said.kind == "rounds" and fmt.rounds:
-        part.own_rounds[division] = fmt.rounds
+        part.own_rounds[division] = (row.number, fmt.rounds)
     elif part.block_division and said is not None and fmt == Format(scheme=fmt.scheme):
         part.own_schemes[division] = fmt.scheme  # "Scaled", and below it "21-15-9"
     elif said is not None and kind_only(fmt) != kind_only(said):

@@ -30,7 +30,7 @@ from core.reading.around import (
 )
 from core.reading.by_the_way import take_turns_of_speech
 from core.reading.division_lines import DivisionLines
-from core.reading.divisions import leads_with_division
+from core.reading.divisions import leads_with_division, take_rounds_of_divisions
 from core.reading.draft import Chunk, Chunks, Draft
 from core.reading.formats import FormatFound, read_format
 from core.reading.interrupting import Interrupting
@@ -51,7 +51,7 @@ from core.reading.remarks import (
 from core.reading.rest_of_time import take_rest_of_time
 from core.reading.rows import Row
 from core.reading.several import PieceCuts
-from core.reading.spreading import spread_amount, spread_everyone, spread_list
+from core.reading.spreading import spread_amount, spread_everyone, spread_list, spread_rungs
 from core.reading.state import Reading
 from core.reading.team_roles import SKIPPING, SKIPS, change_said
 from core.reading.tokens import seconds_of
@@ -69,7 +69,7 @@ LISTED = ("every-minute", "intervals")  # formats whose lists have a number a pl
 _LABEL = re.compile(
     r"\W*(?:[^\W\d]+\s+){0,3}complex\s*(?=\([^)]*\+)"
     r"|\W*(?:[^\W\d]+\s+){1,3}(?:drills?|primer|practice|technique|skills?)\b[^:\d]{0,25}:\s*(?=\d{1,3}\s+[^\W\d]{2}[^:]*,\s*\d)"
-    r"|(?P<label>[^\W\d][^\d:;,(]{2,50})(?:,|\s[–-])\s*(?=\d{1,3}\s*(?:min(?:ute)?s?|')[^:;,\d]{0,20}:\s*\d)",
+    r"|(?P<label>(?!every\b|each\b|emom\b)[^\W\d][^\d:;,(]{2,50})(?:,|\s[–-])\s*(?=\d{1,3}\s*(?:min(?:ute)?s?|')[^:;,\d]{0,20}:\s*\d)",
     re.IGNORECASE,
 )
 
@@ -225,6 +225,7 @@ class Pieces:
             parts.last.by_minutes |= by_minutes
             parts.last.by_words = True
         role = role_of(read, parts.current(row.number))
+        own_rounds = take_rounds_of_divisions(read)
         found = read_format(read)
         if found:
             words = (read.phrases[one].text for one in read.free() if read.phrases[one].kind == "words")
@@ -233,6 +234,7 @@ class Pieces:
             parts.last.rest_minutes += 1
         if found and not (found.rest_only and (station or bullet)):
             parts.apply(row, found, division)
+            parts.current(row.number).own_rounds |= own_rounds
             role = "" if found.format.rounds and not found.only_changes else role  # "finish with 3 rounds of"
         elif found and station:
             parts.current(row.number).rest_stations.add(station)
@@ -247,6 +249,7 @@ class Pieces:
         chunks = without_label(read, chunks)
         spread_list(read, [chunk for _, chunk in chunks])
         spread_amount(read, [chunk for _, chunk in chunks])
+        spread_rungs(read, [chunk for _, chunk in chunks])
         spread_everyone(read, [chunk for _, chunk in chunks])
         fill_window(read, [chunk for _, chunk in chunks])
         take_window_of_time(read, [chunk for _, chunk in chunks], self.reading.catalog)

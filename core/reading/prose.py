@@ -68,6 +68,7 @@ MARKED = re.compile(
     r"^\W*(?:all\s+)?(?:percentages?|percents|%s?|loads?|weights?)\s+(?:are\s+|is\s+)?(?:all\s+)?(?:based\s+(?:on|off)|of\s+your|from\s+your)\b"
     r"|[^:]*\b(?:out\s+of\s+order|being\s+(?:repaired|serviced|painted)|(?:is|are)\s+(?:broken|closed))\b"
     r"|^\W*(?:last|previous)\s+(?:week|time|month|year)(?:['’]s)?\b[^:]{0,20}:"
+    r"|^\W*(?:yesterday|(?:pace|pacing)\s+guide|open\s+gym)\b[^:]{0,20}:(?!.*\btoday\b)"
     r"|^\W*(?:group|heat|lane)\s+(?:[1-9A-D]|one|two)\s+(?:starts?|begins?|goes|waits?|follows?|joins?)\b"
     r"|^\s*good (?:morning|evening|afternoon)\b(?=\s*(?:[!,.]|all\b|team|every|folks|crew"
     r"|friends|people|to\b|from\b|and\b|$))"

@@ -24,7 +24,10 @@ _REST = re.compile(
 )
 
 
-_LEFT_ALONE = re.compile(rf"\W*(?:(?:and\s+)?then\W+)?(?P<left>{LEFT})(?P<ends>\W*)$", re.IGNORECASE)
+_LEFT_ALONE = re.compile(
+    rf"\W*(?:(?:and\s+)?then\W+)?(?P<left>{LEFT})(?P<ends>\W*)(?:do\s+)?(?:$|(?=\d[^,+;&/]*[^\W\d][,+;&/]))",
+    re.IGNORECASE,
+)
 
 
 def take_rest_of_time(read: Line, part: PartDraft | None) -> None:

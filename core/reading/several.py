@@ -99,8 +99,8 @@ class PieceCuts:
             return self._named(before)
         if behind[0].kind == "after-set" and len(behind) > 1 and behind[1].kind in ("count", "measure"):
             return bool(kinds & {"sets", "set-word", "scheme", "steps"}) and self._named(behind)
-        if sign.text == ";" and behind[0].kind == "cash-out":
-            return bool(kinds & {*_FORMATS, "rounds"}) and self._named(behind)
+        if sign.kind == "comma" and behind[0].kind == "cash-out":
+            return bool(kinds & {*_FORMATS, "rounds"}) and self._named(before) and self._named(behind)
         if sign.text == ";" and after[0].kind == "then":
             return (
                 bool(kinds & {*_FORMATS, "scheme", "rounds"}) and self._named(before) and self._named(behind)

@@ -34,6 +34,8 @@ _ON_OFF = re.compile(r"\s+(?:on|off)(?!\w)", re.IGNORECASE)
 _SPOKEN_OF = re.compile(
     r"(?:\b(?:the|these|those|first|last|other|next|to|or|all|of you)\s+)$", re.IGNORECASE
 )
+_BY = re.compile(r"\s+by\s+[^\W\d]+", re.IGNORECASE)  # "five by five" is said as a whole (in_full/sets.py)
+_BY_BEFORE = re.compile(r"\bby\s+$", re.IGNORECASE)
 _UNTIL = re.compile(r"[,;:.()\d/]|\s(?:and|then|to|or)\s")
 
 
@@ -61,7 +63,11 @@ def worth(words: str) -> int:
 
 def _counts(text: str, said: re.Match[str], number: int, begins_a_name: Callable[[str], bool]) -> bool:
     """Whether a measure or a movement stands behind, and nothing before it speaks of it otherwise."""
-    if _SPOKEN_OF.search(text, 0, said.start()):
+    if (
+        _SPOKEN_OF.search(text, 0, said.start())
+        or _BY.match(text, said.end())
+        or _BY_BEFORE.search(text, 0, said.start())
+    ):
         return False
     if _MEASURED.match(text, said.end()) or (number >= LEAST_ON and _ON_OFF.match(text, said.end())):
         return True

@@ -14,6 +14,7 @@ from core.reading.scan import FILLERS
 from core.reading.tokens import seconds_of
 
 MOST_SETS = 30
+LEAST_RUNGS = 3
 _SUPERSETS = ("superset", "supersets", "super set", "super sets")
 _BEFORE_SETS = ("words", "team", "everyone", "dash", "comma", "x", "then", "colon")
 FURTHEST_COLON = 9  # '3 sets, slow and controlled:'
@@ -45,12 +46,18 @@ def sets_before_colon(read: Line) -> int | None:
 
 
 def spread_everyone(read: Line, chunks: Sequence[Chunk]) -> None:
-    """'3 rounds together: 10 squats, 5 burpees': nobody's part of the list is shared out."""
+    """'3 rounds together: 10 squats, 5 burpees', 'each athlete does 10 burpees, 15 sit-ups': nobody's part
+    of the list is shared out, but what is said to be."""
     kinds = [phrase.kind for phrase in read.phrases]
     colon = kinds.index("colon") if "colon" in kinds else 0
-    if "everyone" in kinds[:colon]:
+    named = [chunk.draft for chunk in chunks if chunk.named]
+    ends = min(
+        (read.phrases[at].end for at, kind in enumerate(kinds) if kind == "everyone"), default=read.end
+    )
+    leads = bool(named) and ends < named[0].column and "share" not in kinds
+    if "everyone" in kinds[:colon] or leads:
         for chunk in chunks:
-            chunk.draft.everyone = True
+            chunk.draft.everyone |= not chunk.draft.shared
 
 
 def times_before_colon(read: Line) -> int | None:
@@ -203,7 +210,7 @@ def spread_amount(read: Line, chunks: list[Chunk]) -> None:
     """'1 min each: pull-ups, push-ups, sit-ups' and 'pull-ups, push-ups, sit-ups (10 each)': the amount holds
     for every name on the line."""
     named = [chunk.draft for chunk in chunks if chunk.named]
-    said = [one for one in read.phrases if one.kind != "of"]  # "1 min of each"
+    said = [one for one in read.phrases if one.kind not in ("of", "reps")]  # "1 min of each", "100 reps each"
     if len(named) < 2 or not any(
         before.kind in _SPREAD and one.kind in ("each", "per-side")
         for before, one in itertools.pairwise(said)
@@ -211,7 +218,7 @@ def spread_amount(read: Line, chunks: list[Chunk]) -> None:
         return
     first, last = named[0], chunks[-1].draft
     leading = _count_before_colon(read)
-    if leading and not any(draft.has_amount for draft in named):
+    if leading and not any(draft.has_amount and draft.reps != leading for draft in named):
         for draft in named:
             draft.reps = leading
         return
@@ -228,6 +235,20 @@ def spread_amount(read: Line, chunks: list[Chunk]) -> None:
             draft.take_amounts(last)
 
 
+def spread_rungs(read: Line, chunks: list[Chunk]) -> None:
+    """'Thrusters & pull-ups, 21-15-9': the list behind bare names is that of them all."""
+    named = [chunk.draft for chunk in chunks if chunk.named]
+    last = chunks[-1].draft if chunks else None
+    rungs = last.scheme if last is not None else ()
+    if last is None or len(named) < 2 or len(rungs) < LEAST_RUNGS or len(set(rungs)) < len(rungs):
+        return
+    others = [draft for draft in named if draft is not last]
+    bare = not any(draft.has_amount or draft.loads for draft in others)
+    if bare and read.phrases[-1].kind in ("scheme", "reps", "for-time", "close"):
+        for draft in others:
+            draft.take_amounts(last)
+
+
 def _led_by_each(read: Line) -> bool:
     """'10 each: presses, rows, lunges', '3x10 each - bridges, rows'."""
     kinds = [one.kind for one in read.phrases]
@@ -239,7 +260,10 @@ def _led_by_each(read: Line) -> bool:
 
 def _count_before_colon(read: Line) -> int:
     """'2 rounds, 10 each: lunges, inchworms, ring rows'."""
-    runs = zip(read.phrases, read.phrases[1:], read.phrases[2:], strict=False)
+    told = [
+        one for one in read.phrases if one.kind not in ("reps", "for-time", "of")
+    ]  # "100 reps each for time:"
+    runs = zip(told, told[1:], told[2:], strict=False)
     said = (
         count
         for count, each, colon in runs

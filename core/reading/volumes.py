@@ -89,6 +89,10 @@ def _open_rounds(fmt: Format, drafts: list[Draft], catalog: Catalog) -> Rounds:
             fits.append(_rungs(fmt, seconds, shared, catalog, pace))
             continue
         once = _pass_s(shared, catalog, pace)
+        if fmt.rest_s and fmt.repeat == 1:
+            once += fmt.rest_s  # "1 min rest" at the end of the list
+        if all(one.seconds for one in shared):
+            once = sum(one.seconds or 0 for one in shared) + (fmt.rest_s or 0)  # the clock paces it
         left = seconds - _pass_s(framing, catalog, pace)
         fits.append(max(1, min(MAX_ROUNDS, round(left / once))) if once else 1)
     return Rounds(fits[1], True, fits[0], max(fits[1], fits[2]))

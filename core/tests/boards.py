@@ -17,6 +17,7 @@ HALVES = (
     *("sixteenth", "seventeenth", "eighteenth", "nineteenth", "twentieth", "twentyfirst", "twentysecond"),
     *("twentythird", "twentyfourth"),
 )
+SHUT = ("twentyfifth",)  # sealed, and not run yet
 LONG = 400  # letters from which a board counts as long
 NEAR = 0.01  # amounts may differ by this share, or by one
 NEAR_KG = 0.6
@@ -108,6 +109,19 @@ def boards(name: str) -> Iterator[Board]:
             tuple(line[1:].strip() for line in lines if line.startswith("?")),
             "language" in head,
         )
+
+
+def sayings() -> Iterator[Board]:
+    """The short texts of 'sayings.txt': one a line, '⏎' for the end of one of theirs, then '=>'
+    and the answer."""
+    lines = (BOARDS / "sayings.txt").read_text(encoding="utf-8").splitlines()
+    for number, line in enumerate(lines, start=1):
+        text, _, answer = line.partition(" => ")
+        if answer and not line.startswith("#"):
+            wanted = [one.strip() for one in answer.split(";")]
+            named = tuple(_wanted(one) for one in wanted if not one.startswith("?"))
+            unread = tuple(one[1:].strip() for one in wanted if one.startswith("?"))
+            yield Board(number, text.replace("⏎", "\n"), named, unread, False)
 
 
 def _wanted(line: str) -> Wanted:

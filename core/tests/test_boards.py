@@ -5,7 +5,7 @@ import re
 import unittest
 
 from core.reading import read_workout
-from core.tests.boards import BOARDS, HALVES, Score, boards, hold
+from core.tests.boards import BOARDS, HALVES, SHUT, Score, boards, hold, sayings
 from core.tests.fuzzing import unaccounted
 
 FLOORS = {
@@ -60,12 +60,20 @@ class Boards(unittest.TestCase):
                 self.assertEqual(hold(board, workout)[1], [])
                 self.assertEqual(unaccounted(board.text, workout), [])
 
+    def test_every_way_of_saying_it_is_read(self):
+        """One thing said in many words, each as short as it can be: read whole, and no word lost."""
+        for saying in sayings():
+            with self.subTest(saying.text):
+                workout = read_workout(saying.text)
+                self.assertEqual(hold(saying, workout)[1], [])
+                self.assertEqual(unaccounted(saying.text, workout), [])
+
     def test_what_was_sealed_is_unchanged(self):
         """By the digests that were committed before the reader was changed."""
         said = re.findall(r"`([0-9a-f]{64})`", (BOARDS / "README.md").read_text(encoding="utf-8"))
         found = [
             hashlib.sha256((BOARDS / f"{name}.txt").read_bytes()).hexdigest()
-            for name in HALVES
+            for name in (*HALVES, *SHUT)
             if name not in ("seen", "fourth")  # these two were written as the open halves
         ]
         self.assertEqual(found, said)

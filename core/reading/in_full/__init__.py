@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-import itertools
 import re
-from collections.abc import Callable
+from collections.abc import Callable, Iterable, Iterator
 
-from core.reading.in_full import sets, ways, words
+from core.reading.in_full import ladders, rounds, sets, ways, words
 from core.reading.languages import Translated, rebuilt
 from core.reading.spelled import numbers_in_words
 
@@ -21,7 +20,7 @@ def _blank(label: re.Match[str]) -> str:
     return " " * len(label[0])
 
 
-WAYS = (*sets.WAYS, *ways.WAYS, *words.WAYS)
+WAYS = (*ladders.WAYS, *rounds.WAYS, *sets.WAYS, *ways.WAYS, *words.WAYS)
 
 
 def in_full(line: Translated, begins_a_name: Callable[[str], bool]) -> Translated:
@@ -30,6 +29,15 @@ def in_full(line: Translated, begins_a_name: Callable[[str], bool]) -> Translate
     begins_a_name: whether words begin with a movement's name.
     """
     text = _LABEL.sub(_blank, line.text)
-    cuts = sorted((*numbers_in_words(text, begins_a_name), *(cut for way in WAYS for cut in way(text))))
-    apart = all(one[1] <= other[0] for one, other in itertools.pairwise(cuts))
-    return rebuilt(line, cuts) if cuts and apart else line
+    said = (*numbers_in_words(text, begins_a_name), *(cut for way in WAYS for cut in way(text)))
+    cuts = list(_apart(sorted(said, key=lambda cut: (cut[0], -cut[1]))))
+    return rebuilt(line, cuts) if cuts else line
+
+
+def _apart(cuts: Iterable[tuple[int, int, str]]) -> Iterator[tuple[int, int, str]]:
+    """Cuts in order, without those that begin within one before: two that say the same are one."""
+    end = 0
+    for cut in cuts:
+        if cut[0] >= end:
+            yield cut
+            end = cut[1]

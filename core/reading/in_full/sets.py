@@ -5,7 +5,7 @@ from __future__ import annotations
 
 import re
 
-from core.reading.in_full.cuts import Cuts
+from core.reading.in_full.cuts import Cuts, otherwise
 from core.reading.loads import unit_of
 from core.reading.phrases import PAIR
 from core.reading.spelled import worth
@@ -30,7 +30,7 @@ def _ladders(text: str) -> Cuts:
 
 _SINGLES = re.compile(
     r"(?<![\d.,/x-])(?P<sets>\d{1,2})\s+(?:heavy\s+|good\s+)?(?P<reps>singles|doubles|triples)"
-    r"(?=\s*(?:@|at)\s*\d)",
+    r"(?:(?=\s*(?:@|at)\s*\d)|\s+(?:in|of)\s+(?:the\s+)?(?=[^\W\d]{4}))",
     re.IGNORECASE,
 )
 _REPS = {"singles": 1, "doubles": 2, "triples": 3}
@@ -39,7 +39,7 @@ _REPS = {"singles": 1, "doubles": 2, "triples": 3}
 def _singles(text: str) -> Cuts:
     """'5 singles @ 80': five sets of one, and no skips."""
     for said in _SINGLES.finditer(text):
-        yield said.start(), said.end(), f"{said['sets']} x {_REPS[said['reps'].lower()]}"
+        yield said.start(), said.end(), f"{said['sets']} x {_REPS[said['reps'].lower()]} "
 
 
 _LISTED_LOADS = re.compile(
@@ -250,6 +250,98 @@ def _each_round(text: str) -> Cuts:
         yield *said.span("said"), f", {said['what']} after each round"
 
 
+_IN_BRACKETS = re.compile(
+    r"\((?P<first>\d{2,3}\s?%\s?[x×]\s?\d{1,2})\)(?:\s*[,;]?\s*\(\d{2,3}\s?%\s?[x×]\s?\d{1,2}\+?\))+",
+    re.IGNORECASE,
+)
+
+
+def _sets_in_brackets(text: str) -> Cuts:
+    """'(60 % x 5) (65 % x 5)': a set in each bracket."""
+    for said in _IN_BRACKETS.finditer(text) if "(" in text else ():
+        yield *said.span(), ", ".join(re.findall(r"\(([^()]*)\)", said.group()))
+
+
+_NUMBERS = "two|three|four|five|six|seven|eight|ten"
+_BY = re.compile(
+    rf"(?<![\w.,])(?<!to\s)(?P<sets>\d{{1,2}}|{_NUMBERS})\s+by\s+(?P<reps>[1-9]\d?|{_NUMBERS})(?![\w.,'’])",
+    re.IGNORECASE,
+)
+
+
+def _by(text: str) -> Cuts:
+    """'five by five back squat'."""
+    for said in _BY.finditer(text) if " by " in text.lower() else ():
+        yield *said.span(), f"{_number(said['sets'])} x {_number(said['reps'])}"
+
+
+_FEWER = re.compile(
+    r"(?<![\w.,-])(?P<first>\d{1,2})\s+reps?(?P<more>(?:\s*,\s*(?:and\s+)?then\s+\d{1,2}(?![\w.%]|\s*(?:min|sec|kg|x\b))){2,})",
+    re.IGNORECASE,
+)
+
+
+def _then_fewer(text: str) -> Cuts:
+    """'10 reps, then 8, then 6': a set of each."""
+    for said in _FEWER.finditer(text) if "then" in text.lower() else ():
+        yield *said.span(), "-".join([said["first"], *re.findall(r"\d+", said["more"])])
+
+
+_SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, what is meant by its "said"
+    (need, re.compile(pattern, re.IGNORECASE), full)
+    for need, pattern, full in (
+        (
+            "sets",
+            r"(?<![\d.,])\d{1,2}\s+(?P<said>(?:heavy|hard|solid|good|tough|strong|perfect|moderate|challenging)\s+)(?=sets\s+of\s+\d)",
+            "",
+        ),
+        (
+            "sets",
+            r"(?P<said>\b(?:in\s+)?singles\s*,?\s*(?:for\s+)?(?P<n>\d{1,2})\s+sets)\b",
+            r"\g<n> x 1",
+        ),
+        ("sets", r"(?P<said>\b(?:in\s+)?doubles\s*,?\s*(?:for\s+)?(?P<n>\d{1,2})\s+sets)\b", r"\g<n> x 2"),
+        ("sets", r"(?P<said>\b(?:in\s+)?triples\s*,?\s*(?:for\s+)?(?P<n>\d{1,2})\s+sets)\b", r"\g<n> x 3"),
+        ("r", r"(?<=[x×\s\d])(?P<said>(?P<n>\d{1,2})\s?L\s?[/+&]\s?(?P=n)\s?R)\b", r"\g<n> each side"),
+        (
+            "):",
+            r"^\W*[^\W\d][^\d():,]{2,20}(?P<said>\s*\((?P<n>\d{1,2})\s*(?P<what>sets|rounds|rds)\)\s*:)(?=\s*\d{1,4}\s*\S[^:]*,)",
+            r": \g<n> \g<what> of",
+        ),
+        ("rir", r"(?P<said>RIR\s?(?P<left>[0-5]))(?!\d)", r"\g<left> RIR"),
+        ("superset", r"^\W*(?P<said>supersets?\s*x\s?(?P<n>\d{1,2})\s*:)", r"\g<n> supersets of"),
+        ("complex", r"^\W*(?P<said>complex\s*(?:x\s?(?P<n>\d{1,2})\s*:?))(?!\d|\s*reps)", r"\g<n> sets:"),
+        (
+            "complex",
+            r"^\W*(?P<said>(?P<n>\d{1,2})\s+sets\s+of\s+the\s+(?:following\s+)?complex\s*:?)\W*$",
+            r"\g<n> sets:",
+        ),
+        ("s/s", r"(?<=[\w)]\s)(?P<said>s/s(?:\s+(?:with|w/))?)(?=\s+[\w(])", "superset with"),
+        (
+            " into",
+            r"^\W*\d{1,2}\s?[x×]\s?\d{1,2}\s+[^\d,;:]{3,40}?(?P<said>\s+(?:directly|straight|right|immediately)\s+into)(?=\s+\d{1,3}\s+[^\W\d])",
+            " +",
+        ),
+        (
+            "m",
+            r"(?<![\w/])(?P<said>[mh](?P<his>\d{2,3}(?:[.,]5)?)\s*[/,|]?\s*[fw](?P<hers>\d{2,3}(?:[.,]5)?))(?![\w.,/]\d|\w)",
+            r"\g<his>/\g<hers>",
+        ),
+        (
+            "s/",
+            r"(?P<said>(?P<his>[3-8][05]|53|100)['’]?s\s?/\s?(?P<hers>[1-7][05])['’]?s)(?!\w)",
+            r"\g<his>/\g<hers> lb",
+        ),
+        ("warm", r"(?<![\w.,])(?P<said>\d\s+warm[\s-]?up\s+sets?)(?=\s*(?:,|and\b|then\b|\+))", "warm up"),
+    )
+)
+
+
+def _otherwise(text: str) -> Cuts:
+    """'5 heavy sets of 5', 'Complex x 5:', 's/s'."""
+    yield from otherwise(text, _SAID_OTHERWISE)
+
+
 def _number(text: str) -> int:
     return int(text) if text.isdecimal() else worth(text)
 
@@ -271,4 +363,8 @@ WAYS = (
     _his_and_hers,
     _positions,
     _each_round,
+    _sets_in_brackets,
+    _by,
+    _then_fewer,
+    _otherwise,
 )

@@ -54,7 +54,8 @@ def _one_sided(text: str) -> Cuts:
 
 
 _TWO_SIDES = re.compile(
-    r"(?<![\d.,])(?P<one>\d{1,3}\s?(?:m|s|secs?|reps?|ft)?)\s{1,3}[^,;\d()\s][^,;\d()]{2,39}?(?P<sides>\s{1,3}\(?(?:L|left|R|right)\)?\s*"
+    r"(?<![\d.,])(?P<one>\d{1,3}\s?(?:m|s|secs?|reps?|ft)?)\s{1,3}[^,;\d()\s]"
+    r"[^,;\d()]{2,39}?(?P<sides>\s{1,3}\(?(?:L|left|R|right)\)?\s*"
     r"(?:,|/|\+|&|and|then)\s*(?P=one)\s*(?:on\s+(?:the\s+)?)?\(?(?:L|left|R|right)\)?(?:\s+side)?)(?![\w-])",
     re.IGNORECASE,
 )
@@ -78,7 +79,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         (
             "drop",
-            r"\bdrop(?:ping)?\s+(?:back\s+|down\s+)?to\s+\d{2}\s?%\s+(?P<said>of\s+(?:the\s+|your\s+|today['’]?s\s+|that\s+)?(?:top|last|heaviest)"
+            r"\bdrop(?:ping)?\s+(?:back\s+|down\s+)?to\s+\d{2}\s?%\s+(?P<said>of\s+(?:the\s+"
+            r"|your\s+|today['’]?s\s+|that\s+)?(?:top|last|heaviest)"
             r"\s+(?:set|single|double|triple)\s*[,:]?)(?=\s+\d\s?x)",
             "of that for",
         ),
@@ -86,7 +88,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("done", r"^\W*(?P<said>(?:done|finished)(?:\s+early)?\s*\?)(?=\s*\d)", "then"),
         (
             "at least",
-            r"\beach\s+(?:person|athlete|member|partner)\s+(?:must|has\s+to|needs\s+to|should)\s+(?:do|complete|contribute)"
+            r"\beach\s+(?:person|athlete|member|partner)\s+(?:must|has\s+to|needs\s+to|shoul"
+            r"d)\s+(?:do|complete|contribute)"
             r"\s+at\s+least\s+\d+[^:;.]*",
             "split",
         ),
@@ -98,7 +101,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("each side", r"(?<=\d\ssets)(?P<said>\s+)(?=(?:each|per)\s+side\s*:?\s*$)", ", "),
         (
             "each of",
-            r"(?P<said>(?P<count>\d{2,4}\s?(?:cals?|m))\s+each\s+of\s+(?P<one>row|bike|ski|run)\s*,\s*(?P<two>row|bike|ski|run)"
+            r"(?P<said>(?P<count>\d{2,4}\s?(?:cals?|m))\s+each\s+of\s+(?P<one>row|bike|ski|r"
+            r"un)\s*,\s*(?P<two>row|bike|ski|run)"
             r"\s*(?:,|&|\+|(?:,\s*)?and)\s*(?P<three>row|bike|ski|run))\b",
             r"\g<count> \g<one>, \g<count> \g<two>, \g<count> \g<three>",
         ),
@@ -114,12 +118,14 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         (
             "(",
-            r"(?<![\w.,/-])\d{1,2}\s?(?P<said>[x×])\s?(?=\(\d{1,3}\s+(?!(?:reps?|s|secs?|kgs?|lbs?|min|x)\b)[A-Za-z][^()+,;]*\))",
+            r"(?<![\w.,/-])\d{1,2}\s?(?P<said>[x×])\s?(?=\(\d{1,3}\s+(?!(?:reps?|s|secs?|kgs"
+            r"?|lbs?|min|x)\b)[A-Za-z][^()+,;]*\))",
             " rounds of ",
         ),
         (
             "rest of the time",
-            r"(?P<said>(?:in\s+the\s+|for\s+the\s+)?rest\s+of\s+the\s+time\s*[:,]?)(?=\s+(?!max)[a-z-]+(?:\s[a-z-]+){0,2}\W*$)",
+            r"(?P<said>(?:in\s+the\s+|for\s+the\s+)?rest\s+of\s+the\s+time\s*[:,]?)(?=\s+(?!"
+            r"max)[a-z-]+(?:\s[a-z-]+){0,2}\W*$)",
             "in the remaining time max",
         ),
         (
@@ -130,7 +136,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("after", r"(?P<said>,\s*(?:and\s+)?(?:after\s+that|afterwards)\s*[,:]?)(?=\s+\d)", ", then"),
         (
             "plate",
-            r"(?P<said>(?:w/|with)\s*(?:an?\s+)?plate\s+(?:OH|overhead)\s*\((?P<load>\d[\d.,/]*(?:\s?(?:kg|lbs?))?)\))",
+            r"(?P<said>(?:w/|with)\s*(?:an?\s+)?plate\s+(?:OH|overhead)\s*\((?P<load>\d"
+            r"[\d.,/]*(?:\s?(?:kg|lbs?))?)\))",
             r"with \g<load> plate overhead",
         ),
         (
@@ -160,17 +167,21 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         (
             "between",
-            r"(?P<said>with\s+(?P<long>\d{1,3}\s?(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|['\"]))\s+(?:rest\s+)?(?:in\s+)?between)\b",
+            r"(?P<said>with\s+(?P<long>\d{1,3}\s?(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|['\"]))"
+            r"\s+(?:rest\s+)?(?:in\s+)?between)\b",
             r"rest \g<long> between",
         ),
         (
             "attempt",
-            r"^\W*(?P<said>(?P<n>\d)\s+attempts?\s+(?:each|per\s+lift|at\s+each)(?:\s*,\s*(?:the\s+)?best\s+(?:one\s+|lift\s+)?counts)?)(?=\W|$)",
+            r"^\W*(?P<said>(?P<n>\d)\s+attempts?\s+(?:each|per\s+lift|at\s+each)(?:\s*,\s*"
+            r"(?:the\s+)?best\s+(?:one\s+|lift\s+)?counts)?)(?=\W|$)",
             r"\g<n> x 1 each",
         ),
         (
             "rest",
-            r"(?<=[,;(]\s)rest\s+(?:for\s+)?(?:the\s+)?(?:same\s+(?:time|amount|long)\s+as\s+(?:the\s+)?work(?:ed)?|as\s+long\s+as\s+(?:you\s+|it\s+)?(?:work(?:ed)?|rowed|took))\b",
+            r"(?<=[,;(]\s)rest\s+(?:for\s+)?(?:the\s+)?(?:same\s+(?:time|amount|long)\s+as\s"
+            r"+(?:the\s+)?work(?:ed)?|as\s+long\s+as\s+(?:you\s+|it\s+)?(?:work(?:ed)?|rowed"
+            r"|took))\b",
             "rest 1:1",
         ),
         ("attempt", r"\b(?P<said>1\s+attempt\s+(?:each|every|per|a)\s+min(?:ute)?)\b", "1 rep every minute"),
@@ -182,7 +193,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         (
             "back",
-            r"(?P<said>\brun\s+(?P<out>\d{1,2})\s*(?P<unit>min|m|km)\s+out\s*,?\s*(?:and\s+|then\s+)?(?P=out)\s*(?P=unit)\s+back)\b",
+            r"(?P<said>\brun\s+(?P<out>\d{1,2})\s*(?P<unit>min|m|km)\s+out\s*,?\s*(?:and\s+|"
+            r"then\s+)?(?P=out)\s*(?P=unit)\s+back)\b",
             r"run 2 x \g<out> \g<unit>",
         ),
         (
@@ -210,15 +222,41 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             " cal",
         ),
         ("times", r"\(\s*\d\s+(?P<said>times\s+through)(?=\s*,)", "rounds"),
+        (  # "10 C2B, if you can't: jumping pull-ups", "no rings? ring rows"
+            "if ",
+            r"(?:[,;(–-]|\s)\s*(?P<said>if\s+(?:you\s+)?(?:can(?:['’]?t|not)|don['’]?t\s+hav"
+            r"e\s+(?:it|them)|not|no)(?:\s+do\s+(?:it|them|those))?\s*[:,–-]\s*(?:do\s+)?)"
+            r"(?=[^\W\d]|\d)",
+            "scaled: ",
+        ),
+        (
+            "?",
+            r"[,;(.]\s*(?P<said>no\s+[^?,;:]{2,24}\?\s*(?:then\s+|do\s+)*)(?=\d|[^\W\d])",
+            "scaled: ",
+        ),
+        (
+            "scale",
+            r"^\W*(?P<said>scaled?\s+(?:down\s+)?to)(?=\s+\d{1,2}\s+(?:rounds|rds|sets)\W*$)",
+            "Scaled:",
+        ),
+        (  # "5 rounds (scaled 3)"
+            "round",
+            r"\d\s+(?:rounds|rds|rft)\b[^(\d]{0,20}\((?P<said>(?P<who>[^\W\d][^\W\d ]+)\s*:?"
+            r"\s*(?P<n>\d{1,2}))\)",
+            r"\g<who> \g<n> rounds",
+        ),
+        ("sub", r"^\W*(?P<said>subs?(?:titute)?\s+(?:with\s+)?)(?=[^\W\d]{3,}[^:]*$)", "Scaled: "),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
-            r"(?:snatch|clean|jerk|press|squat|deadlift|bench)\s+(?P<said>to\s+max)\b(?!\s*(?:effort|reps?|cal|\d))",
+            r"(?:snatch|clean|jerk|press|squat|deadlift|bench)\s+(?P<said>to\s+max)\b(?!\s*"
+            r"(?:effort|reps?|cal|\d))",
             "to 1RM",
         ),
         (
             "moderately",
-            r"\b(?:warm|work|build)(?:ing)?\s+up\s+to\s+an?\s+moderately\s+heavy(?=\s+(?:\d|set|single|double|triple))",
+            r"\b(?:warm|work|build)(?:ing)?\s+up\s+to\s+an?\s+moderately\s+heavy(?=\s+(?:\d|"
+            r"set|single|double|triple))",
             "build to a heavy",
         ),
         ("ramp", r"\bramp(?:ing)?\s+(?:up\s+)?to(?=\s+(?:an?\s+)?(?:heavy|tough|max|\d))", "build to"),
@@ -226,12 +264,14 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("p.", r"(?<!\w)(?P<said>p\.\s?)(?=(?:clean|snatch|jerk)s?\b)", "power "),
         (
             "then",
-            r"\beach\s+(?:person|athlete|partner)\s+(?:does\s+)?(?:1|one|a)\s+(?:full\s+)?round,?\s+then\s+(?:switch|swap|change)\b",
+            r"\beach\s+(?:person|athlete|partner)\s+(?:does\s+)?(?:1|one|a)\s+(?:full\s+)?ro"
+            r"und,?\s+then\s+(?:switch|swap|change)\b",
             "alternating rounds",
         ),
         (
             "work",
-            r"\bwork\s*[/,+–-]?\s*\d{1,3}\s?s(?:ec(?:ond)?s?)?\s+(?P<said>(?:to\s+)?(?:move(?:\s+on)?|transition|change|switch|rotate))\b",
+            r"\bwork\s*[/,+–-]?\s*\d{1,3}\s?s(?:ec(?:ond)?s?)?\s+(?P<said>(?:to\s+)?(?:move"
+            r"(?:\s+on)?|transition|change|switch|rotate))\b",
             "rest",
         ),
         ("every", r"^\W*(?P<said>every(?:one|body))(?=\s*:)", "everyone does"),
@@ -240,15 +280,22 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("after each", r"(?P<said>\s+with)(?=\s+\d+\s?(?:m|km|k|cals?)\b[^,;:]*\bafter\s+each\b)", ", with"),
         (
             "every",
-            r"^\W*(?P<said>(?P<way>bike|row|run|ski|swim|walk|jog)\s+(?P<long>\d{1,2}\s*(?:min(?:ute)?s?|')))(?=\s*[,:;–-]?\s*every\b)",
+            r"^\W*(?P<said>(?P<way>bike|row|run|ski|swim|walk|jog)\s+(?P<long>\d{1,2}\s*(?:m"
+            r"in(?:ute)?s?|')))(?=\s*[,:;–-]?\s*every\b)",
             r"\g<long> \g<way>",
         ),
+        ("half", r"\b(?P<said>half\s+an?\s+|a\s+half[\s-])(?=(?:mile|kilomet(?:re|er)|km?)\b)", "0.5 "),
         ("hour", r"\b(?:three\s+quarters\s+of\s+an|3/4\s+of\s+an)\s+hour\b", "45 minutes"),
         ("hour", r"\b(?:a\s+)?quarter\s+of\s+an\s+hour\b", "15 minutes"),
         ("hour", r"\b(?:half\s+an\s+hour|a\s+half\s+hour)\b", "30 minutes"),
         ("hour", r"(?<!half )(?<!of )\ban\s+hour\b(?=\s*(?:of\b|[:,.]|$))", "60 minutes"),
         ("double", r"(?<=\d\s)double\s+(?:DB|dumbbell)s?\b", "DB"),
-        ("times", r"\bevery\s\d\s?min(?:ute)?s?(?P<said>\s*,?\s+)(?=\d\d?\s+times\b)", " x "),
+        (
+            "times",
+            r"\bevery\s[\d:.]{1,5}(?:\s?(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?))?(?P<said>\s*,?"
+            r"\s+)(?=\d\d?\s+times\b)",
+            " x ",
+        ),
         ("jerk", r"(?:^|:\s)\W*(?P<said>clean\s*\+\s*jerk)(?=\s+\d{1,2}\s?x)", "clean & jerk"),
         ("r", r"[\"”](?=\d{1,2}\s+(?:rounds|rds|rft)\b)", " "),
         ("", r"(?<=\d)['’′]{2}", '"'),
@@ -290,9 +337,11 @@ def _otherwise(text: str) -> Cuts:
 
 _JOINED = re.compile(
     r"(?<!\w)(?:(?P<a>back|front|air|goblet|overhead|jump|box)(?P<b>squats?)"
-    r"|(?P<c>power|hang|squat|muscle)(?P<d>cleans?|snatch(?:es)?)|(?P<e>push|split|power|squat)(?P<f>press(?:es)?|jerks?)"
+    r"|(?P<c>power|hang|squat|muscle)(?P<d>cleans?|snatch(?:es)?)|(?P<e>push|split|p"
+    r"ower|squat)(?P<f>press(?:es)?|jerks?)"
     r"|(?P<g>box)(?P<h>jumps?|steps?)|(?P<i>ring)(?P<j>rows?|dips?)|(?P<k>bench|leg|floor)(?P<l>press(?:es)?)"
-    r"|(?P<m>good)(?P<n>mornings?)|(?P<o>bear)(?P<p>crawls?)|(?P<q>jumping)(?P<r>jacks?|lunges?)|(?P<s>dead)(?P<t>hangs?))(?!\w)",
+    r"|(?P<m>good)(?P<n>mornings?)|(?P<o>bear)(?P<p>crawls?)|(?P<q>jumping)(?P<r>jac"
+    r"ks?|lunges?)|(?P<s>dead)(?P<t>hangs?))(?!\w)",
     re.IGNORECASE,
 )
 

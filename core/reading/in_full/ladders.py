@@ -1,0 +1,124 @@
+"""Lists of repetitions in full: '21, 15 and 9 thrusters', '21..15..9', '10→1', 'a ladder down from 10'."""
+
+from __future__ import annotations
+
+import re
+
+from core.reading.in_full.cuts import Cuts
+
+MOST_RUNGS = 30
+LEAST_RUNGS = 3
+
+_LISTED = re.compile(
+    r"^\W*(?P<said>\d{1,3}(?:\s*,\s*\d{1,3})+\s*,?\s*(?:and|&)\s*\d{1,3})(?=\s+(?:reps?\s+)?(?:(?:of|each)\s+)?[^\W\d]{2})"
+    r"(?!\s*(?:min|sec|kg|lbs?|rounds|sets|cal)\b)",
+    re.IGNORECASE,
+)
+_DOTS_BETWEEN = re.compile(
+    r"(?<![\d.,:-])\d{1,3}(?:\s?(?:…|\.{2,3})\s?\d{1,3}){2,}(?![\d.,]|\s*(?:kg|lbs?|%|min|sec))"
+)
+_SPACES_BETWEEN = re.compile(r"^\W*(?P<said>\d{1,3}(?:\s+\d{1,3}){2,9})\W*$")
+_UP_TO = re.compile(
+    r"(?<![\d.,:-])(?P<shown>\d{1,3}(?:\s*[,-]\s*\d{1,3}){1,4})\s*,?\s?(?:\.{2,}|…)\s*,?\s*(?:up\s+|down\s+|all\s+the\s+way\s+(?:up\s+|down\s+)?)?to\s+"
+    r"(?P<last>\d{1,3})(?![\w.%]|\s*(?:kg|lbs?|min|sec))",
+    re.IGNORECASE,
+)
+_FROM = re.compile(
+    r"^\W*(?P<said>(?:an?\s+)?(?P<way>(?:de|a)scending|down(?:wards?)?|falling|reverse)\s+ladder\s*,?\s+(?:starting\s+)?(?:from|at)\s+(?P<top>\d{1,2})(?:\s+(?:reps?|down))*)(?=\s*:)"
+    r"|^\W*(?P<steps>start(?:ing)?\s+(?:at|with|from)\s+(?P<first>\d{1,2})(?:\s+reps?)?\s*,?\s*(?:and\s+|then\s+)?(?:go(?:ing)?\s+down|drop(?:ping)?|tak(?:e|ing)\s+(?:off|away)|minus)"
+    r"\s+(?:by\s+)?(?P<step>one|two|\d)(?:\s+reps?)?\s+(?:each|every|per|a)\s+round(?:\s+(?:down\s+)?(?:un)?til?l?\s+(?:you\s+(?:get|reach)\s+(?:to\s+)?)?(?:one|1))?)(?=\s*:)",
+    re.IGNORECASE,
+)
+_GROWING = re.compile(
+    r"(?P<minutes>\d{1,2})\s*(?:min(?:ute)?s?|['’′])\s*(?:amrap\s*)?[:,–-]?\s*(?:start(?:ing)?\s+(?:at|with|from)\s+(?P<first>\d{1,2})(?:\s+(?:reps?|of\s+each))*\s*,?\s*(?:and\s+|then\s+)?add(?:ing)?\s+"
+    r"(?P<step>\d)(?:\s+(?:reps?|more))*\s+(?:each|every|per|a)\s+round"
+    r"|add(?:ing)?\s+(?P<more>\d)(?:\s+(?:reps?|more))*\s+(?:each|every|per|a)\s+round\s*,?\s*start(?:ing)?\s+(?:at|with|from)\s+(?P<from>\d{1,2})(?:\s+(?:reps?|of\s+each))*)(?=\s*:)",
+    re.IGNORECASE,
+)
+_TIMED = re.compile(
+    r"(?<![\d:])(?P<minutes>\d{1,2}\s*(?:min(?:ute)?s?|['’′]))\s+(?:of\s+an?\s+)?(?:ascending|climbing|rising|increasing)\s+ladder\b\s*(?:of\s+)?[:,–-]?\s*(?=\d{1,3}-)",
+    re.IGNORECASE,
+)
+
+
+def _listed(text: str) -> Cuts:
+    """'21, 15 and 9 thrusters'."""
+    for said in _LISTED.finditer(text) if "," in text else ():
+        rungs = [int(one) for one in re.findall(r"\d+", said["said"])]
+        if rungs in (sorted(set(rungs)), sorted(set(rungs), reverse=True)):
+            yield *said.span("said"), "-".join(map(str, rungs))
+
+
+def _dots_between(text: str) -> Cuts:
+    """'21...15...9'."""
+    for said in _DOTS_BETWEEN.finditer(text) if ".." in text or "…" in text else ():
+        yield *said.span(), "-".join(re.findall(r"\d+", said.group()))
+
+
+def _spaces_between(text: str) -> Cuts:
+    """'21 15 9' on a line of its own: a list that falls."""
+    said = _SPACES_BETWEEN.match(text)
+    rungs = [int(one) for one in said["said"].split()] if said else []
+    if said is not None and rungs == sorted(set(rungs), reverse=True):
+        yield *said.span("said"), "-".join(map(str, rungs))
+
+
+def _up_to(text: str) -> Cuts:
+    """'2, 4, 6 .. up to 20': every rung of it."""
+    for said in _UP_TO.finditer(text) if "to " in text else ():
+        shown, last = [int(one) for one in re.findall(r"\d+", said["shown"])], int(said["last"])
+        step = shown[1] - shown[0]
+        rungs = list(range(shown[0], last + (1 if step > 0 else -1), step)) if step else []
+        if LEAST_RUNGS <= len(rungs) <= MOST_RUNGS and shown == rungs[: len(shown)] and rungs[-1] == last:
+            yield *said.span(), "-".join(map(str, rungs))
+
+
+def _from_the_top(text: str) -> Cuts:
+    """'descending ladder from 10:', 'start at 10 reps and go down by one each round:'."""
+    for said in _FROM.finditer(text):
+        top = int(said["top"] or said["first"])
+        step = {"one": 1, "two": 2}.get((said["step"] or "one").lower()) or int(said["step"])
+        rungs = range(top, 0, -step) if not (said["way"] or "").lower().startswith("a") else range(1, top + 1)
+        if LEAST_RUNGS <= len(rungs) <= MOST_RUNGS:
+            yield *said.span("said" if said["said"] else "steps"), "-".join(map(str, rungs))
+
+
+def _growing(text: str) -> Cuts:
+    """'10 min: start at 2 reps and add 2 every round:', '10 min ascending ladder 3-6-9..'."""
+    for said in _GROWING.finditer(text) if "add" in text.lower() else ():
+        first, step = int(said["first"] or said["from"]), int(said["step"] or said["more"])
+        yield *said.span(), f"AMRAP {said['minutes']} min {first}-{first + step}-{first + 2 * step}-..."
+    for said in _TIMED.finditer(text) if "ladder" in text.lower() else ():
+        yield *said.span(), f"AMRAP {said['minutes']} "
+
+
+_COUNTED_NAME = re.compile(r"(?P<n>\d{1,3})\s+(?P<what>[^\W\d][^\d,;:./()]*?)s?\s*(?:,|;|/|\+|$)\s*")
+_GOES_ON = re.compile(
+    r"\d{1,3}\s*[^\d,;]{0,12}(?:\.{2,}|…)|(?:etc|and\s+so\s+on)\W*$|\.{2,}\s*$|…\s*$", re.IGNORECASE
+)
+
+
+def _rungs_in_line(text: str) -> Cuts:
+    """'1 burpee, 1 pull-up, 2 burpees, 2 pull-ups, 3 ..': a list that grows by the same step."""
+    ends = _GOES_ON.search(text) if ".." in text or "…" in text or "etc" in text or "so on" in text else None
+    first = _COUNTED_NAME.search(text) if ends else None
+    if ends is None or first is None:
+        return
+    said: list[re.Match[str]] = []
+    place = first.start()
+    while (one := _COUNTED_NAME.match(text, place, ends.start())) is not None and one.end() > place:
+        said.append(one)
+        place = one.end()
+    names = list(dict.fromkeys(one["what"].lower() for one in said))
+    cycles = len(said) // len(names) if names else 0
+    counts = [int(one["n"]) for one in said[:: len(names)]] if cycles > 1 else []
+    alike = all(one["what"].lower() == names[at % len(names)] for at, one in enumerate(said))
+    level = all(int(one["n"]) == counts[at // len(names)] for at, one in enumerate(said)) if counts else False
+    step = counts[1] - counts[0] if len(counts) > 1 else 0
+    if len(names) > 1 and alike and level and step > 0 and len(said) == cycles * len(names):
+        whole = [one["what"] for one in said[: len(names)]]
+        rungs = "-".join(str(counts[0] + step * at) for at in range(LEAST_RUNGS))
+        yield first.start(), len(text.rstrip()), f"{rungs}-... {', '.join(whole)}"
+
+
+WAYS = (_rungs_in_line, _listed, _dots_between, _spaces_between, _up_to, _from_the_top, _growing)

@@ -1,0 +1,184 @@
+"""How often and how long, in full: 'x5: ..', 'a 5 rounder', 'how many rounds can you get in 12 min?', 'at the
+top of every minute'."""
+
+from __future__ import annotations
+
+import re
+
+from core.reading.in_full.cuts import Cuts, otherwise
+
+_MINUTES = r"(?P<minutes>\d{1,2})(?::00)?\s*(?:min(?:ute)?s?\b|['’′]|(?<=:00))"
+_SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, what is meant by its "said"
+    (need, re.compile(pattern, re.IGNORECASE), full)
+    for need, pattern, full in (
+        ("x", r"^\W*(?P<said>x\s?(?P<n>\d{1,2})\s*:)(?=\s*\S)", r"\g<n> rounds:"),
+        (
+            "round",
+            r"^\W*(?P<said>=\s*(?:1|one)\s+round\s*[,:;.–-]*\s*(?:do|repeat|x|times)\s*"
+            r"(?P<n>\d{1,2})(?:\s*(?:x|times|rounds|of\s+(?:them|those)))?)\W*$",
+            r"\g<n> rounds",
+        ),
+        ("4 time", r"(?:rounds|r(?:n?ds|fts?))\s+(?P<said>4(?=\s+time\b))", "for"),
+        (
+            "rounds",
+            r"^\W*(?P<said>(?:no\.?|nr\.?|number|#)\s*(?:of\s+)?rounds\s*[:=]?\s*(?P<n>\d{1,2}))(?!\d)",
+            r"\g<n> rounds",
+        ),
+        (
+            "twice",
+            r"^\W*(?P<said>(?:do|repeat|complete|go\s+through)\s+(?:this|it|the\s+(?:followi"
+            r"ng|list)|all\s+of\s+(?:this|it)|that)\s+twice(?:\s+through)?)(?=\s*:|\W*$)",
+            "2 rounds",
+        ),
+        (
+            "twice",
+            r"[,;.]\s*(?P<said>(?:all\s+(?:of\s+(?:it|that)\s+)?|do\s+(?:it|this|that)\s+)?t"
+            r"wice(?:\s+through)?)\W*$",
+            "2 rounds",
+        ),
+        (
+            "repeat",
+            r"^(?=\S)(?!\W*(?:min\w*\s*)?\d{1,2}\s?[:.)]).*[,;.]\s*(?P<said>(?:and\s+|then\s"
+            r"+)?repeat(?:\s+(?:it|all|once(?:\s+more)?|one\s+more\s+time))*)\W*$",
+            "2 rounds",
+        ),
+        ("then a", r"\b(?P<said>then\s+an?)(?=\s+\d{1,2}[\s-]?(?:min(?:ute)?|rounds?)\b)", "then"),
+        (
+            "m",
+            r"^\W*(?:e\d?mom|otm|e\d{1,3}s)\s*(?:x\s*)?\d{1,2}(?P<said>)(?=\s+[^\W\d]"
+            r"[^\d:,;]{3,30}:\s*\d{1,2}\s*(?:reps?\b|@|at\b|\+|$))",
+            " min",
+        ),
+        (
+            "x",
+            r"^(?:\W*each\s*:)?[^:]*\d[^:,]*,[^:,]*\d[^:,]*(?P<said>,\s*x\s?(?P<n>[2-9]|1\d))\W*$",
+            r", \g<n> rounds",
+        ),
+        (
+            "each)",
+            r"\bevery\b.*?(?P<said>(?P<n>\d{1,2})\s+(?:rounds|rds)\s*\(\s*\d{1,2}\s+(?:of\s+)?each\s*\))",
+            r"x \g<n>",
+        ),
+        (
+            "each for time",
+            r"^\W*(?P<said>(?P<n>\d{1,3})(?:\s+reps?)?\s+(?:of\s+)?each\s+for\s+time\s*:)",
+            r"For time, \g<n> each:",
+        ),
+        ("trips", r"(?<![\w.,])(?P<n>\d{1,2})(?P<said>\s+trips\s+of\s+)(?=\d{1,3}\s?(?:m|ft|yd)\b)", " x "),
+        ("max hang", r"\bmax\s+(?P<said>hang)(?=\s*(?:$|[,;.(:]))", "dead hang"),
+        ("tours", r"(?<=\d\s)(?P<said>tours)(?=\s*[:,]|\s+d[eu]\b|\W*$)", "rounds"),
+        ("rounder", r"^\W*(?P<said>(?:an?\s+)?(?P<n>\d{1,2})[\s-]?rounder)\b", r"\g<n> rounds"),
+        (
+            "how",
+            rf"^\W*(?P<said>how\s+many\s+(?P<what>rounds|reps)\s+(?:(?:can|do|will)\s+you\s+)"
+            rf"?(?:get|do|make|manage|finish|fit)?\s*(?:in|within)\s+{_MINUTES}\s*\??\s*:?)",
+            r"AMRAP \g<minutes> min:",
+        ),
+        (
+            "through",
+            rf"^\W*(?P<said>{_MINUTES}\s*,?\s*(?:of\s+)?(?:cycling|rotating|working|moving|go"
+            rf"ing|run)\s+through\s*:?)",
+            r"AMRAP \g<minutes> min:",
+        ),
+        (
+            "as many",
+            rf"^\W*(?P<said>as\s+many\s+times\s+(?:through\s+)?as\s+(?:possible|you\s+can)\s+"
+            rf"(?:in|within)\s+{_MINUTES})\W*$",
+            r"AMRAP \g<minutes> min",
+        ),
+        (
+            "for ",
+            rf"^\W*(?P<said>(?:keep|go|work|move|continue|cycle|repeat)(?:\s+(?:going|moving|"
+            rf"working|this|it|on))?\s+for\s+{_MINUTES})\s*[:.]?\s*$",
+            r"AMRAP \g<minutes> min:",
+        ),
+        (
+            "clock",
+            rf"^\W*(?P<said>(?:set|put|start)\s+(?:the|a|your)\s+(?:clock|timer)\s+(?:for|to|"
+            rf"at|on)\s+{_MINUTES})\s*[:.]?\s*$",
+            r"AMRAP \g<minutes> min:",
+        ),
+        (
+            "top of",
+            r"(?:^\W*|[,;–-]\s*|\s)(?P<said>(?:at|on)\s+the\s+top\s+of\s+(?:the|every|each)\s+minute)(?=\W)",
+            "every minute",
+        ),
+        (
+            "from ",
+            r"(?:^\W*|[.;]\s+)(?P<said>from\s+(?:min(?:ute)?\s+)?(?P<a>\d{1,2})\s+(?:to|unti"
+            r"l|till)\s+(?:min(?:ute)?\s+)?(?P<b>\d{1,2})(?:\s*min(?:ute)?s?)?)(?=\s*:)",
+            r"\g<a>:00-\g<b>:00",
+        ),
+        (
+            "between",
+            r"(?P<said>(?:shared|split|divided)\s+(?:between|among(?:st)?|by)\s+(?P<n>[2-6])"
+            r"(?:\s+(?:people|athletes|persons|of\s+you|partners))?)\W*$",
+            r"in teams of \g<n>",
+        ),
+        (
+            " to ",
+            rf"(?:^\W*|,\s*|\byou\s+have\s+)(?P<said>{_MINUTES}\s+to\s+(?:complete|finish|do|"
+            rf"get\s+through)(?:\s+(?:the\s+following|this|it|all\s+of\s+it))?)(?=\s*:|\W*$)",
+            r"\g<minutes> min cap",
+        ),
+        (
+            "each)",
+            r"(?<![\w.,/])(?P<said>\d{2,3}\s+partner\s+(?P<what>[^\W\d][^\d,;:()]{2,30}?)\s*"
+            r"\(\s*(?P<own>\d{1,3})\s+each\))",
+            r"\g<own> \g<what>",
+        ),
+        ("50/50", r"50/50(?=\s+(?:with|split|between|partner))", "split"),
+        (
+            "ea",
+            r"^\W*\d{1,3}(?P<said>\s?ea(?:ch)?\.?)(?=\s+(?!of\b|side|arm|leg)[^\W\d][^\d:()]"
+            r"*(?:\+|,|&|\band\b)\s*[^\W\d][^\d:()]*$)",
+            " each:",
+        ),
+        ("partners", r"^\W*(?P<said>partners\s+(?:do|complete|perform|share))(?=\s+\d)", "in pairs"),
+        ("on ", r"^\W*(?P<said>on\s+(?:the\s+)?)(?=\d:\d\d\s*[x×]\s*\d)", "every "),
+        ("off", r"^\W*min(?:ute)?\s*\d\s*[:.–-]\s*(?P<said>off)\W*$", "rest"),
+        (
+            "minute",
+            r"^\W*(?P<said>(?:1|one)\s+(?P<what>[^\W\d][^\d,;:]{2,30}?)\s+(?:in|on)\s+(?:the"
+            r"\s+)?(?:minute\s+(?:one|1)|(?:first|1st)\s+minute)\s*[,;]\s*"
+            r"(?:2|two)\s+(?:[^\d,;:]{2,30}?\s+)?(?:in|on)\s+(?:the\s+)?(?:minute\s+(?:two|2"
+            r")|(?:second|2nd|next)(?:\s+minute)?)\b.*)$",
+            r"death by \g<what>",
+        ),
+    )
+)
+
+
+_INTERRUPTED = re.compile(
+    r"(?:[,;:(]|\s[–-])\s*(?P<what>\d{1,3}\s?(?:m\b)?\s*[^\W\d][^,;:()\d]{2,30}?)\s+"
+    r"(?:(?P<open>(?:every|each|any)\s+(?:time|break|drop|trip|miss|no[- ]?rep)\b"
+    r"[^,;:()\d]{0,40}|(?:whenever|if|when)\s+you\s+(?:break|drop|stop|trip)\b"
+    r"[^,;:()\d]{0,40})"
+    r"|(?:at|on)\s+the\s+(?:start|top|beginning)\s+of\s+(?:the|each|every)\s+minute)\s*\)?\W*$",
+    re.IGNORECASE,
+)
+_BETWEEN_ROUNDS = re.compile(
+    r"^(?P<list>\W*\d{1,3}(?:-\d{1,3}){2,})\s*[,;(]\s*(?:with\s+)?(?P<what>\d"
+    r"[^,;:()]{3,24}?)\s+(?P<when>(?:after|between)\s+(?:(?:each|every|the)\s+)?(?:r"
+    r"ounds?|sets?))\s*\)?\s*[:,–-]\s*"
+    r"(?P<work>[^\W\d].*?)\W*$",
+    re.IGNORECASE,
+)
+
+
+def _interrupted(text: str) -> Cuts:
+    """'100 wall balls for time (5 burpees every break)', '21-15-9, 400 m run between rounds:
+    deadlifts, dips': what interrupts stands behind its list."""
+    for said in _INTERRUPTED.finditer(text):
+        yield *said.span(), f", every {'break:' if said['open'] else 'minute'} {said['what']}"
+    if listed := _BETWEEN_ROUNDS.match(text):
+        when = listed["when"].capitalize()
+        yield *listed.span(), f"{listed['list']} {listed['work']}. {when}: {listed['what']}"
+
+
+def _otherwise(text: str) -> Cuts:
+    """'x5: 10 burpees', 'a 5 rounder', 'at the top of every minute'."""
+    yield from otherwise(text, _SAID_OTHERWISE)
+
+
+WAYS = (_otherwise, _interrupted)
