@@ -10,7 +10,7 @@ from core.catalog import Catalog
 from core.reading import divisions
 from core.reading.attach import strange_words
 from core.reading.draft import AMOUNTS, LOADS, Chunk, Draft, lend
-from core.reading.kit_words import FREE_WEIGHTS, GOING
+from core.reading.kit_words import FREE_WEIGHTS, GOING, weight_of
 from core.reading.line import Line
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
@@ -90,7 +90,7 @@ class DivisionAttacher:
             return ""
         for part in self.asking_parts():
             lines = [part.work[at].movement for at in loaded_lines(part)]
-            if any(self.catalog.movements[one].implement == draft.kit for one in lines):
+            if any(weight_of(self.catalog.movements[one]) == draft.kit for one in lines):
                 return ""
             if lifted := [one for one in lines if f"{draft.kit}-{one}" in self.catalog.movements]:
                 return lifted[0]

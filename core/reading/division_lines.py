@@ -38,7 +38,9 @@ _SAYS_WHAT = re.compile(
 _PIECE = re.compile(r"\W*(?:cash|buy)[\s-]?(?:in|out)\b", re.IGNORECASE)
 _BESIDE = re.compile(r"\W*\([^()\d]{1,40}\)\W*")  # "Level 1 (new)"
 _CUT = re.compile(r"\s*[,;]\s+|\s+and\s+(?=(?:use|using|with|take|at)\b)", re.IGNORECASE)
-_FOR = re.compile(r"\s+for\s+([^\d,;]{3,30}|[ctk]2[bre])$", re.IGNORECASE)
+_FOR = re.compile(
+    r"\s+for\s+(?:all\s+(?:the\s+)?|every\s+|any\s+)?([^\d,;]{3,30}|[ctk]2[bre])$", re.IGNORECASE
+)
 _LISTED = re.compile(r"(?:\d,\d|\([^()]*\)|[^,])+")
 _LABEL = re.compile(
     r"[\s*•-]*([^:=>]{3,30}?)\s*(?::|=>?|->|>|→|\s(?:becomes?|turns?\s+into|changes?\s+to|to(?!\s+(?:an?|the)\s))(?=\s))\s+(?=\S)",
@@ -266,8 +268,8 @@ class DivisionLines:
         found = instead_of(row.text[start:stop])
         if found is None:
             return ""
-        end = row.text.find(",", start + found[1], stop)
-        match = self.reading.names.find(row.text[start + found[1] : end if end >= 0 else stop])
+        end = _end_of_clause(row.text, start + found[1], stop)
+        match = self.reading.names.find(row.text[start + found[1] : end])
         known = match is not None and match.confidence == 1 and not match.left_over
         said = match.movement if match is not None and known else ""
         return (
@@ -313,11 +315,10 @@ class DivisionLines:
         found = instead_of(row.text[start:stop])
         if found is None:
             return stop
-        comma = row.text.find(",", start + found[1], stop)
-        end = comma if comma >= 0 else stop
+        end = _end_of_clause(row.text, start + found[1], stop)
         self.reading.mark(row, start + found[0], end, "note", "what it stands in for")
-        if comma >= 0:
-            self.of_division(row, division, comma + 1, stop)
+        if end < stop:
+            self.of_division(row, division, end + 1, stop)
         return start + found[0]
 
     def _target(self, row: Row, start: int, stop: int) -> tuple[str, int]:
@@ -395,7 +396,10 @@ class DivisionLines:
         said = part is not None and any(one.loads for one in part.work)  # theirs are others, then
         if (division == "rx" or (division == "elite" and not said)) and loads.loads_in_order(chunks):
             return True
-        if division == "rx" and loads.load_of_list(chunks):
+        weights = [
+            one for one in chunks if one.named or not one.draft.heights_m
+        ]  # "DBs 22.5/15, box 60/50 cm"
+        if division == "rx" and loads.load_of_list(weights):
             return True
         return self.reading.divisions.loads_of_division(chunks, division)
 
@@ -494,6 +498,11 @@ class DivisionLines:
             return False
         self._give(row, read, chunks, division)
         return True
+
+
+def _end_of_clause(text: str, start: int, stop: int) -> int:
+    """Where the first comma or semicolon of a stretch stands; its end where there is none."""
+    return next((at for at in range(start, stop) if text[at] in ",;"), stop)
 
 
 def _substitutes_listed(text: str) -> list[tuple[int, int]]:

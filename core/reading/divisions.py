@@ -11,7 +11,7 @@ from core.catalog import Catalog
 from core.catalog.rows import Movement
 from core.reading.board_words import board_words
 from core.reading.draft import LOADS, Draft, worth
-from core.reading.kit_words import LOADED, held_in_hands
+from core.reading.kit_words import LOADED, held_in_hands, weight_of
 from core.reading.line import Line
 from core.reading.plain_words import plain
 from core.reading.workout import Division
@@ -243,7 +243,7 @@ def lines_with_load(
         lifted = set(map(id, loadable(work, catalog)))
         return [at for at in shared_lines(work) if id(work[at]) in lifted]
     if kit:
-        return [at for at in loaded if catalog.movements[work[at].movement].implement == kit]
+        return [at for at in loaded if weight_of(catalog.movements[work[at].movement]) == kit]
     likely = [at for at in loaded if may_be_of(load, work[at])] if load else []
     return _of_one_implement(likely or loaded, work, catalog)
 

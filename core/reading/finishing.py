@@ -11,7 +11,7 @@ from core.reading.adding import grow
 from core.reading.divisions import loadable, shared_lines, stand_in
 from core.reading.draft import BUILD_SETS, HEAVY_PERCENT, LOADS, WEIGHT, Draft, lend
 from core.reading.headings import AROUND
-from core.reading.kit_words import GOING, HAND_WEIGHTS
+from core.reading.kit_words import GOING, HAND_WEIGHTS, weight_of
 from core.reading.merging import one_an_interval
 from core.reading.part_draft import PartDraft
 from core.reading.phrases import PAIR
@@ -141,7 +141,7 @@ class Finishing:
             lifts = [
                 one
                 for one in _shared_lines(part)
-                if self.catalog.movements[one.movement].implement == kit or one.movement.startswith(f"{kit}-")
+                if kit in (weight_of(self.catalog.movements[one.movement]), one.movement.split("-")[0])
             ]
             loaded = [one for one in lifts if one.loads]
             weighed = any(
@@ -193,7 +193,7 @@ class Finishing:
         dumbbells where there are two, else of the bar."""
         lacking = loadable(part.work, self.catalog)
         kit = bar.kit or ("dumbbell" if bar.implements == PAIR else "barbell")
-        held = [one for one in lacking if self.catalog.movements[one.movement].implement in _like(kit)]
+        held = [one for one in lacking if weight_of(self.catalog.movements[one.movement]) in _like(kit)]
         for one in held or ([] if bar.kit else lacking):
             lend(bar, one, LOADS)
             said = bar.load_text or f"{'/'.join(f'{value:g}' for value in bar.percents)} %"

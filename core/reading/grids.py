@@ -148,7 +148,7 @@ def _days_over_sections(head_row: Row, head: Sequence[Cell], table: Table, names
     first = len(head) - len(days)  # whether a column of section names stands before the days
     lines: Lines = []
     for place, day in enumerate(days, start=first):
-        named = Heading(day.text.strip(".").capitalize(), None, 0, "day")
+        named, begun = Heading(day.text.strip(".").capitalize(), None, 0, "day"), len(lines)
         lines.append(_stretch(head_row, day, named, day.end))
         for row, cells in table:
             cell = cells[place] if place < len(cells) else None
@@ -160,8 +160,10 @@ def _days_over_sections(head_row: Row, head: Sequence[Cell], table: Table, names
             lines.append(_stretch(row, cell, heading, cell.start))
             if place == first and section:
                 lines[-1].marks.append((cells[0].start, cells[0].end, "which section"))
-            if cell.text.lower() in _NOTHING:
+            if cell.text.lower() in _NOTHING or section.lower() in board_words().notes:
                 lines[-1].role = "note"
+        if place == first and first and head[0].text:
+            lines[begun].marks.append((head[0].start, head[0].end, "which section"))
     return lines
 
 

@@ -7,7 +7,7 @@ import re
 from collections.abc import Sequence
 
 from core.reading.board_words import board_words
-from core.reading.divisions import leads_with_division
+from core.reading.divisions import leading_division, leads_with_division
 from core.reading.headings import (
     AROUND,
     NUMBERED,
@@ -44,7 +44,8 @@ _SETS_BEHIND = re.compile(r"\W*\d+\s*(?:x|sets|@|-\d)", re.IGNORECASE)
 _A_LESSON = re.compile(r"\b(?:lesson|lecture|module|chapter)\s+\d+\b", re.IGNORECASE)
 _OF_A_WEEK = re.compile(r"\W*(?:[^\W\d]+\s+){0,3}week\b[^:]{0,20}:", re.IGNORECASE)
 _WEEK_OF_A_CYCLE = re.compile(
-    r"\W*(?:[^\W\d]+\s+){1,3}(?:cycle|block|program(?:me)?|phase|prep|progression)\b[\s,:–-]*(?:wk|week|w|day|session|phase)?"
+    r"\W*(?:[^\W\d]+\s+){1,3}(?:cycle|block|program(?:me)?|phase|prep|progression)\b"
+    r"[\s,:–-]*(?:wk|week|w|day|session|phase)?"
     r"\s*#?\d{1,2}(?:\s*(?:/|of)\s*\d{1,2})?\W*$",
     re.IGNORECASE,
 )
@@ -106,9 +107,16 @@ class Heads:
                 continue
             listed = row.after_blank or (at + 1 < len(rows) and rows[at + 1].text.lstrip()[:1].isdecimal())
             ends = (listed and arranges(row.text)) or (row.after_blank and only_division(row.text))
-            within_notes = within_notes and not ends
+            within_notes = within_notes and not (ends or (row.after_blank and self._a_division_does(row)))
             if within_notes:
                 row.role = "note"
+
+    def _a_division_does(self, row: Row) -> bool:
+        """'Foundation: 6/4 kg ball, single-unders' below a gap: what a division does otherwise, and no
+        standard."""
+        division = leading_division(row.text)
+        phrases = row.phrases(division[1], len(row.text)) if division is not None else ()
+        return any(one.kind == "words" and self.exact(one) for one in phrases)
 
     def _head(self, rows: Sequence[Row], at: int, heading: Heading) -> None:
         """Make a row the head of a section."""

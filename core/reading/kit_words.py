@@ -62,9 +62,14 @@ IMPLEMENT_WORDS = {
 }
 
 
+def weight_of(row: Movement) -> str:
+    """What is lifted in it: dumbbells over a box, else its implement."""
+    return "dumbbell" if "dumbbell" in row.id else row.implement
+
+
 def held_in_hands(row: Movement) -> bool:
     """Whether dumbbells or bells are held in it: also over a box."""
-    return row.implement in HAND_WEIGHTS or "dumbbell" in row.id
+    return weight_of(row) in HAND_WEIGHTS
 
 
 def passable_beside(row: Movement) -> frozenset[str]:

@@ -35,13 +35,17 @@ BACKWARDS = re.compile(
     re.IGNORECASE,
 )
 _PIECE_OF_KIT = (
-    r"(?:an?|one|two|three|[1-4])\s+(?:(?:light|heavy|empty)\s+)?(?:bar|barbell|rower|bike|erg|ski\s?erg|box|ball|rope|bell|kettlebell|"
+    r"(?:an?|one|two|three|[1-4])\s+(?:(?:light|heavy|empty)\s+)?(?:bar|barbell|rowe"
+    r"r|bike|erg|ski\s?erg|box|ball|rope|bell|kettlebell|"
     r"dumbbell|db|kb|sled|mat|ring|lane)s?(?:\s+(?:each|per\s+\w+))?"
 )
 _FOR_WHO_HURTS = re.compile(  # "Anyone with a bad back: ..", "Sore shoulders: ..": another choice, for some
-    r"\W*(?:any(?:one|body)\s+(?:with|who)|who(?:ever)?\s+has|those\s+(?:with|who)|people\s+with|with\s+an?|sore|bad|cranky"
-    r"|wer\b|quien|chi\s+ha|ceux\s+qui|quem\s+t)[^:?]*\b(?:back|shoulder|knee|wrist|elbow|hip|neck|ankle|injur|pain|hurt|ache"
-    r"|rücken|schulter|knie|schmerz|espalda|hombro|rodilla|dolor|schiena|spalla|ginocchi|dos\b|épaule|genou|costas|ombro|joelho|dor\b)"
+    r"\W*(?:any(?:one|body)\s+(?:with|who)|who(?:ever)?\s+has|those\s+(?:with|who)|p"
+    r"eople\s+with|with\s+an?|sore|bad|cranky"
+    r"|wer\b|quien|chi\s+ha|ceux\s+qui|quem\s+t)[^:?]*\b(?:back|shoulder|knee|wrist|"
+    r"elbow|hip|neck|ankle|injur|pain|hurt|ache"
+    r"|rücken|schulter|knie|schmerz|espalda|hombro|rodilla|dolor|schiena|spalla|gino"
+    r"cchi|dos\b|épaule|genou|costas|ombro|joelho|dor\b)"
     r"[^:?]*[:?]",
     re.IGNORECASE,
 )
@@ -49,52 +53,61 @@ _ONLY_KIT = re.compile(
     rf"^\W*{_PIECE_OF_KIT}(?:\s*(?:,|&|\+|and|,\s*and)\s*{_PIECE_OF_KIT})+\W*$", re.IGNORECASE
 )  # "one bar, one rower, one box"
 DO_AGAIN = re.compile(
-    r"^\W*(?:and\s+|then\s+)?(?:repeat|do|again)\s+(?:(?:all\s+of\s+)?(?:it|that|this)\s+(?:all\s+)?|everything\s+|the\s+whole\s+thing\s+)?"
-    r"(?P<times>[2-9]|one|two|three|four|five)\s+(?P<more>more\s+)?times?(?:\s+(?:in\s+total|total|through))?\W*$",
+    r"^\W*(?:and\s+|then\s+)?(?:repeat|do|again)\s+(?:(?:all\s+of\s+)?(?:it|that|thi"
+    r"s)\s+(?:all\s+)?|everything\s+|the\s+whole\s+thing\s+)?"
+    r"(?P<times>[2-9]|one|two|three|four|five)\s+(?P<more>more\s+)?times?(?:\s+(?:in"
+    r"\s+total|total|through))?\W*$",
     re.IGNORECASE,
 )
 AGAIN = re.compile(
-    r"^\W*(?:repeat|keep\s+going|continue|go\s+on|again\s+and\s+again|and\s+again|round\s+and\s+round)\b[^\d:]{0,40}?\b(?:until|for|till|up\s+to)\b"
+    r"^\W*(?:repeat|keep\s+going|continue|go\s+on|again\s+and\s+again|and\s+again|ro"
+    r"und\s+and\s+round)\b[^\d:]{0,40}?\b(?:until|for|till|up\s+to)\b"
     r"\D{0,12}(?P<minutes>\d{1,2})(?::00|\s*(?:min(?:ute)?s?|'))(?![\w:])",
     re.IGNORECASE,
 )
 _AMOUNTS = ("count", "measure", "sets")
 AS_USUAL = re.compile(
     r"^\W*(?:mobility|warm[- ]?ups?|stretch(?:ing)?|activation|prep)\s+"
-    r"(?:first|together|on\s+your\s+own|as\s+(?:usual|always)|before\s+(?:class|you\s+start))\b[^:\d]*(?:\(\s*\d+[^)]*\)|\d+\s*(?:min(?:ute)?s?|'))?\W*$",
+    r"(?:first|together|on\s+your\s+own|as\s+(?:usual|always)|before\s+(?:class|you"
+    r"\s+start))\b[^:\d]*(?:\(\s*\d+[^)]*\)|\d+\s*(?:min(?:ute)?s?|'))?\W*$",
     re.IGNORECASE,
 )  # of which nothing is said, so that it heads nothing
 MARKED = re.compile(
-    r"^\W*(?:all\s+)?(?:percentages?|percents|%s?|loads?|weights?)\s+(?:are\s+|is\s+)?(?:all\s+)?(?:based\s+(?:on|off)|of\s+your|from\s+your)\b"
+    r"^\W*(?:all\s+)?(?:percentages?|percents|%s?|loads?|weights?)\s+(?:are\s+|is\s+"
+    r")?(?:all\s+)?(?:based\s+(?:on|off)|of\s+your|from\s+your)\b"
     r"|[^:]*\b(?:out\s+of\s+order|being\s+(?:repaired|serviced|painted)|(?:is|are)\s+(?:broken|closed))\b"
     r"|^\W*(?:last|previous)\s+(?:week|time|month|year)(?:['’]s)?\b[^:]{0,20}:"
     r"|^\W*(?:yesterday|(?:pace|pacing)\s+guide|open\s+gym)\b[^:]{0,20}:(?!.*\btoday\b)"
     r"|^\W*(?:group|heat|lane)\s+(?:[1-9A-D]|one|two)\s+(?:starts?|begins?|goes|waits?|follows?|joins?)\b"
     r"|^\s*good (?:morning|evening|afternoon)\b(?=\s*(?:[!,.]|all\b|team|every|folks|crew"
     r"|friends|people|to\b|from\b|and\b|$))"
-    r"|^\s*(?:open gym|no class(?:es)?|happy birthday|congrat\w*|thanks?|welcome|see you"
+    r"|^\s*(?:open gym(?!.*\bor\s+\d)|no class(?:es)?|happy birthday|congrat\w*|thanks?|welcome|see you"
     r"|next class|heart rate)\b(?![:\s]*\d)"
     r"|^\s*(?:tomorrow|next week|coming up|on deck)\s*:[^\d]+$"
     r"|^\s*hr\s+(?:under|below|max)\b"
     r"|^\s*(?:total|overall)\s+\d+\s*(?:min|minutes|reps|h)\b(?!\s*(?:of|amrap|emom))"
-    r"|^(?!\W*(?:kb|kettlebell|db|dumbbell|bar|barbell|ball|rx|load|weight)s?\s*=)[^\d=]+\s=\s+(?!\d+\s*(?!reps?\b|points?\b|seconds?\b|rounds?\b)[a-z])(?=\S)"
+    r"|^(?!\W*(?:kb|kettlebell|db|dumbbell|bar|barbell|ball|rx|load|weight)s?\s*=)"
+    r"[^\d=]+\s=\s+(?!\d+\s*(?!reps?\b|points?\b|seconds?\b|rounds?\b)[a-z])(?=\S)"
     r"|^\s*(?:off|rest)\s*[/,](?=\s*[a-z /,]+$)"
     r"|^\W*week\s+\d+(?:\s*(?:of|/)\s*\d+)?\W*$"
     r"|^\s*p\.?s\.?\s*[.:,-]\s"
     r"|^\W*(?:rest|breathe|recover|slow\s+down)\s+(?:when(?:ever)?|if)\s+(?:you|your|it|the)\b[^\d]*$"
     r"|^\W*(?:mon|tue|wed|thu|fri|sat|sun)[a-z]{0,6}\W*(?:off|rest(?:\s+day)?|free)\W*$"
-    r"|^\W*(?:increasing|ascending|climbing|heavier|add\s+weight)(?:\s+(?:each|every|per)\s+(?:set|round))?\W*$"
+    r"|^\W*(?:increasing|ascending|climbing|heavier|add\s+weight)(?:\s+(?:each|every"
+    r"|per)\s+(?:set|round))?\W*$"
     r"|^\W*\d{2,3}\s*min(?:ute)?s?\s+class\b[^\d:]*$"
     r"|^\W*(?:heats?\s+)?starts?\s+every\s+\d{1,2}(?::\d{2})?\s*(?:min(?:ute)?s?|')?\W*$"
     r"|^\s*lanes?\s+\d|^[^:]*\bpenalt(?:y|ies)\b|^[^:]*\b(?:you\s+are|you're|is|being|comes?|coming)\s+late\b"
     r"|^\s*none(?:\s+today)?\W*$"
-    r"|^\s*(?:greetings|regards|(?:best|kind|warm)\s+(?:regards|wishes)|cheers|best|yours|all\s+the\s+best)\W*$"
+    r"|^\s*(?:greetings|regards|(?:best|kind|warm)\s+(?:regards|wishes)|cheers|best|"
+    r"yours|all\s+the\s+best)\W*$"
     r"|^\s*(?://|>{1,2}\s|\*{1,2}\s*(?=note)|(?:coach(?:es|'s)?\s+)?notes?\s*[:\-]"
     r"|instead of\b(?![^:]{1,40}:\s*\d)|(?:from|to|re|cc|subject|date|ps|p\.s\.)\s*:)",
     re.IGNORECASE,
 )
 _IF_NEEDED = re.compile(
-    r"\s*\((?:[^()]*\s)?if\s[^()\d]*\)|,?\s*\bif\s+(?:possible|needed|necessary|able|you\s+(?:can|must|like|want)(?!\s+\w))",
+    r"\s*\((?:[^()]*\s)?if\s[^()\d]*\)|,?\s*\bif\s+(?:possible|needed|necessary|able"
+    r"|you\s+(?:can|must|like|want)(?!\s+\w))",
     re.IGNORECASE,
 )  # by the way, which makes no sentence of a line
 _WITH_WHAT_IS_LEFT = re.compile(
@@ -106,7 +119,8 @@ _SPOKEN_BRACKET = re.compile(
 LABEL = re.compile(r"^\s*[*_#•-]*\s*([A-Za-z][\w'’/ -]{1,24}?)\s*(?:\([^)]*\)\s*)?[:–]\s+\S")
 _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?")
 _CLOCKS = re.compile(
-    r"(?<![\d:.])(?:[012]?\d[:.h][0-5]\d|[012]?\d\s?(?:am|pm|a|p|h|uhr)(?!\w))(?!:?\d|\.\d|\s?(?:kg|km|m\b|min|mile|k\b|x))",
+    r"(?<![\d:.])(?:[012]?\d[:.h][0-5]\d|[012]?\d\s?(?:am|pm|a|p|h|uhr)(?!\w))(?!:?"
+    r"\d|\.\d|\s?(?:kg|km|m\b|min|mile|k\b|x))",
     re.IGNORECASE,
 )
 _EVENT_WORDS = re.compile(
@@ -117,7 +131,8 @@ _EVENT_WORDS = re.compile(
 _HOUR = re.compile(r"\d+")
 _ONLY_TIMES = re.compile(r"^[\s\d:./|,;&+()h-]*$", re.IGNORECASE)
 TITLE_OPENERS = re.compile(
-    r"\b(?:week|day|session|phase|block|cycle|test|wod|workout|event|part|class|lesson|mon|tue|wed|thu|fri|sat|sun)",
+    r"\b(?:week|day|session|phase|block|cycle|test|wod|workout|event|part|class|less"
+    r"on|mon|tue|wed|thu|fri|sat|sun)",
     re.IGNORECASE,
 )
 _WITHIN = re.compile(r"\s*in\s+\d", re.IGNORECASE)
@@ -129,7 +144,8 @@ _NEVER_IN_TITLE = (
 )
 _DATED_TITLE = re.compile(
     r"\b(?:mon|tues|wednes|thurs|fri|satur|sun)day\b|(?<![\d.])\d{1,2}\.\d{1,2}\.(?:\d{2,4})?(?!\d)"
-    r"|(?<![\d.@x/])\s(?:(?:[0-2]?\d|3[01])/(?:0?[1-9]|1[0-2])|(?:0?[1-9]|1[0-2])/(?:[0-2]?\d|3[01]))(?:/\d{2,4})?"
+    r"|(?<![\d.@x/])\s(?:(?:[0-2]?\d|3[01])/(?:0?[1-9]|1[0-2])|(?:0?[1-9]|1[0-2])/"
+    r"(?:[0-2]?\d|3[01]))(?:/\d{2,4})?"
     r"(?=\s*(?:$|[–-]\s))",
     re.IGNORECASE,
 )
@@ -168,7 +184,8 @@ _PIECE_WORDS = re.compile(
 
 
 AFTER_ORDINALS = re.compile(
-    r"\W*after\s+(?:the\s+)?(?P<list>\d{1,2}(?:st|nd|rd|th)(?:\s*(?:,|and|&|/)\s*(?:the\s+)?\d{1,2}(?:st|nd|rd|th))*)"
+    r"\W*after\s+(?:the\s+)?(?P<list>\d{1,2}(?:st|nd|rd|th)(?:\s*(?:,|and|&|/)\s*(?:"
+    r"the\s+)?\d{1,2}(?:st|nd|rd|th))*)"
     r"(?:\s+(?:rounds?|sets?|ones?|intervals?))?\s*[:,–-]?\s+(?=\d)",
     re.IGNORECASE,
 )
@@ -184,7 +201,8 @@ _ON_A_MACHINE = re.compile(
 )  # "We start with 8 minutes on the bike, easy."
 _TO_FIND = re.compile(r"\b(?:find|establish|build|reach|hit|get)(?:s|es)?\b", re.IGNORECASE)
 _COUNTS_AS = re.compile(
-    r"\W*(?:an?|the|each|every)\s+[^\d,;:]{2,30}\bcounts?\s+(?:as\s+|for\s+)?\d+\s*(?:reps?|points?|rounds?)?\W*$",
+    r"\W*(?:an?|the|each|every)\s+[^\d,;:]{2,30}\bcounts?\s+(?:as\s+|for\s+)?\d+\s*"
+    r"(?:reps?|points?|rounds?)?\W*$",
     re.IGNORECASE,
 )
 
@@ -469,6 +487,8 @@ class Prose:
         labelled = bool(named) and (named[0] == 0 or phrases[named[0] - 1].kind in ("colon", "then"))
         if sets is not None and any(0 < sets - at <= 2 for at in named):
             return labelled
+        if self._finds_a_max(phrases, text):
+            return True
         if board_words().unreal & set(words) and not _TRIES_OF & set(words):
             return False
         if (
@@ -480,9 +500,15 @@ class Prose:
             return True  # "snatch (from the blocks, above the knee) 5 x 2"
         if " on the " in text and _ON_A_MACHINE.search(text):
             return True
-        if self._after(phrases, "rm") and _TO_FIND.search(text) and any(map(seconds_of, phrases)):
-            return True  # "In 8 minutes, each athlete finds a 3RM thruster from the floor."
         return len(words) <= LONGEST_MAX and self._after(phrases, "max")
+
+    def _finds_a_max(self, phrases: Sequence[Phrase], text: str) -> bool:
+        """'In 8 minutes, each athlete finds a 3RM thruster from the floor.', 'Find a 1RM snatch,
+        you have 20 min.'"""
+        finds = (
+            _TO_FIND.search(text) if self._after(phrases, "rm") and any(map(seconds_of, phrases)) else None
+        )
+        return finds is not None and not board_words().unreal & set(bare_words(text[: finds.start()]))
 
     def _after(self, phrases: Sequence[Phrase], kind: str) -> bool:
         """Whether a name stands right behind a phrase of this kind."""

@@ -11,7 +11,7 @@ from core.reading.draft import (
     Draft,
     lend,
 )
-from core.reading.kit_words import HAND_WEIGHTS, NEAREST_KIT
+from core.reading.kit_words import HAND_WEIGHTS, NEAREST_KIT, held_in_hands, weight_of
 from core.reading.loads import unit_of
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
@@ -58,7 +58,7 @@ class SaidLoads:
             one
             for said in self.parts.all[-NEAR_PARTS:]
             for one in divisions.loadable(said.work, self.catalog)
-            if self.catalog.movements[one.movement].implement == kit and not one.sets_written
+            if weight_of(self.catalog.movements[one.movement]) == kit and not one.sets_written
         ]
 
     def load_said_once(self, chunk: Chunk) -> bool:
@@ -87,8 +87,8 @@ class SaidLoads:
             return False
         lacking = divisions.loadable(part.work, self.catalog)
         kit = draft.kit or "barbell"
-        bars = [one for one in lacking if self.catalog.movements[one.movement].implement == kit]
-        held = [one for one in lacking if self.catalog.movements[one.movement].implement in HAND_WEIGHTS]
+        bars = [one for one in lacking if weight_of(self.catalog.movements[one.movement]) == kit]
+        held = [one for one in lacking if held_in_hands(self.catalog.movements[one.movement])]
         if draft.kit:
             lacking = bars = self._lacks_a_load(draft.kit)
         elif draft.implements > 1 and held:

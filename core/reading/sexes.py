@@ -10,7 +10,7 @@ from core.catalog import Catalog
 from core.reading.divisions import loadable
 from core.reading.draft import Draft
 from core.reading.joining import WOMEN
-from core.reading.kit_words import LOADED
+from core.reading.kit_words import LOADED, weight_of
 from core.reading.numerals import number_of
 from core.reading.units import HEIGHT_UNITS, METRE_PER, UNIT_OF
 
@@ -147,7 +147,7 @@ def take_standard_of_a_kit(text: str, work: Sequence[Draft], catalog: Catalog) -
     """'Men: 24 kg kettlebell', 'Women: 16 kg kettlebell' below a list: what each lifts of that kit."""
     said = _OF_A_KIT.fullmatch(text)
     kit = next((kit for kit, words in KITS.items() if said and said["kit"].lower() in words), "")
-    held = [one for one in work if one.as_prescribed and catalog.movements[one.movement].implement == kit]
+    held = [one for one in work if one.as_prescribed and weight_of(catalog.movements[one.movement]) == kit]
     if said is None or not held:
         return False
     value, unit = number_of(said["number"].replace(",", ".")), _unit(said["unit"]) or "kg"

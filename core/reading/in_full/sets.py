@@ -117,15 +117,24 @@ def _clusters(text: str) -> Cuts:
     """'4 x (2.2.2)', '3 x 3.3': six in every set, a breath between."""
     for said in _CLUSTER.finditer(text) if "." in text else ():
         start = said.start("open") if said["open"] else said.start("reps")
-        yield start, said.end(), str(sum(map(int, said["reps"].split("."))))
+        alone = not any(
+            sign.isalpha() for sign in text.replace("x", "", 1)
+        )  # of what stands in the line above
+        reps = said["reps"].split(".")
+        yield start, said.end(), f"({'+'.join(reps)})" if alone else str(sum(map(int, reps)))
 
 
 _TEMPO = re.compile(r"(?<=[^\W\d]\s)(?P<tempo>[1-6][0-3][0-6][0-3])(?=,?\s+\d{1,2}\s?[x×]\s?\d)")
 
 
+_TEMPO_X = re.compile(
+    r"(?<![\w.,/@])(?<!tempo\s)(?P<tempo>[2-6][0-3](?:X[0-3]|x0))(?![\w.]|\s*(?:m|k?cal|min|sec|reps?)\b)"
+)
+
+
 def _tempos(text: str) -> Cuts:
     """'Push-up 5151 3 x 5': seconds of its parts, and no number of repetitions."""
-    for said in _TEMPO.finditer(text):
+    for said in (*_TEMPO.finditer(text), *(_TEMPO_X.finditer(text) if "X" in text or "x0" in text else ())):
         yield said.start(), said.end(), f"tempo {said['tempo']}"
 
 
@@ -287,6 +296,20 @@ def _then_fewer(text: str) -> Cuts:
         yield *said.span(), "-".join([said["first"], *re.findall(r"\d+", said["more"])])
 
 
+_LIGHTER = re.compile(
+    r"(?P<n>\d|one|two|three|four)\s+(?:drop|back[\s-]?off|down|lighter)\s+sets?\s+of\s+(?P<reps>\d{1,2})\s*"
+    r"(?:at|@|with)\s*(?P<load>\d{2})\s?(?:%|percent)(?:\s+of\s+(?:that|it|the\s+(?:heavy|top|best)"
+    r"(?:\s+(?:set|one|single|double|triple|three|five))?))?",
+    re.IGNORECASE,
+)
+
+
+def _lighter_sets(text: str) -> Cuts:
+    """'then two drop sets of 8 at 70 % of that'."""
+    for said in _LIGHTER.finditer(text) if " set" in text.lower() else ():
+        yield *said.span(), f"{_number(said['n'])} x {said['reps']} @ {said['load']} %"
+
+
 _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, what is meant by its "said"
     (need, re.compile(pattern, re.IGNORECASE), full)
     for need, pattern, full in (
@@ -329,6 +352,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         (
             "s/",
+            r"(?P<said>(?P<his>[12]\d[.,]5)s\s?/\s?(?P<hers>\d{1,2}(?:[.,]5)?)s)(?!\w)",
+            r"\g<his>/\g<hers> kg",
+        ),
+        (
+            "s/",
             r"(?P<said>(?P<his>[3-8][05]|53|100)['’]?s\s?/\s?(?P<hers>[1-7][05])['’]?s)(?!\w)",
             r"\g<his>/\g<hers> lb",
         ),
@@ -366,5 +394,6 @@ WAYS = (
     _sets_in_brackets,
     _by,
     _then_fewer,
+    _lighter_sets,
     _otherwise,
 )

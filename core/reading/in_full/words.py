@@ -246,6 +246,16 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\g<who> \g<n> rounds",
         ),
         ("sub", r"^\W*(?P<said>subs?(?:titute)?\s+(?:with\s+)?)(?=[^\W\d]{3,}[^:]*$)", "Scaled: "),
+        (
+            "box",
+            r"\bbox(?:es)?\s*:?\s*(?P<said>(?P<h>[4-7]\d\s?/\s?[3-6]\d))(?!\s?(?:cm|kg|in|[\"”/\d]))",
+            r"\g<h> cm",
+        ),
+        (
+            "box",
+            r"\bbox(?:es)?\s*:?\s*(?P<said>(?P<h>2[04]\s?/\s?(?:20|18|16|14|12)))(?!\s?(?:cm|kg|in|[\"”/\d]))",
+            r"\g<h> in",
+        ),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
@@ -352,7 +362,10 @@ def _joined_names(text: str) -> Cuts:
         yield *said.span(), " ".join(filter(None, said.groups()))
 
 
-_TABATA_AGAIN = re.compile(r"(?<=[,;&+]\s)tabata\s+(?P<word>[^\W\d][\w-]*)", re.IGNORECASE)
+_TABATA_AGAIN = re.compile(
+    r"(?<=[,;&+]\s)(?:rest\s+(?:an?|one|\d+)\s*(?:min(?:ute)?s?|sec(?:ond)?s?|')\s*[,;]\s*(?:then\s+)?)?tabata\s+(?P<word>[^\W\d][\w-]*)",
+    re.IGNORECASE,
+)
 
 
 def _tabatas(text: str) -> Cuts:
