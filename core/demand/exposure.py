@@ -6,7 +6,8 @@ from __future__ import annotations
 import math
 
 from core.catalog.rows import Movement
-from core.demand.people import EPLEY, Person
+from core.demand.people import Person
+from core.reading.loads import EPLEY
 from core.reading.workout import Work
 
 REPS_TO_SATURATE = 25.0  # about this many plain repetitions expose most of what they will; estimate

@@ -16,9 +16,9 @@ from core.errors import UnusableFile
 from core.hazards import Cautions, check_tags
 from core.learning import FeltNeed
 from core.posture.body import Body, body_of
+from core.reading.loads import EPLEY
 from core.testing import Measurement, measured
 
-EPLEY = 30.0  # repetitions that would double a load; Epley, from memory
 MOST_BEST_KG, MOST_BEST_REPS = 500.0, 12  # beyond these a best is a slip, or an estimate worth nothing
 DEFAULT_AGE = 34  # of an adult nobody knows; estimate
 DEFAULT_MASS_KG = {"male": 82.0, "female": 66.0, None: 74.0}  # estimate

@@ -69,6 +69,9 @@ class Attacher:
         if own and not replace(draft, counts="").has_amount:
             draft.scheme, draft.sets = own, len(own)
         part.shares |= draft.shared
+        draft.everyone |= (
+            self.parts.run_together and self.catalog.movements[draft.movement].family == "running"
+        )
         if part.work_indent is None:
             part.work_indent = row.indent
         part.adjacent = part.adjacent or not self.parts.after_blank

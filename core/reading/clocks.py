@@ -22,6 +22,7 @@ STARTS_AT = re.compile(
 )
 LONGEST_NAME = 4  # words
 LONGEST_SECTION_MIN = 180  # of a class; common practice
+SHORTEST_SECTION_MIN = 5  # of a class that is told by the time of the day
 LEAST_WINDOWS = 3  # of minutes on end that are pieces of their own
 _CLASS_WINDOW = re.compile(
     r"^\W*(?:from\s+)?(\d{1,2}):(\d{2})\s*(?:[-–—]|to|until)\s*(\d{1,2}):(\d{2})\s*[:|–-]?\s+(?=[\w\"“„«])(?!\d{1,2}:\d\d)",
@@ -68,7 +69,13 @@ def clock_of_the_class(rows: list[Row]) -> None:
     known = [read_heading(row.text[match.end() :]) for row, match in timed]
     sections = sum(one is not None and one.kind is not None for one in known)
     of_the_hour = in_seconds or sections > 0  # ":03-:13 warm-up" among others
+    of_the_day = (
+        bool(spans)
+        and spans[0][0] >= FIRST_HOUR * 60
+        and all(b - a >= SHORTEST_SECTION_MIN for a, b in spans)
+    )
     planned = of_the_hour and len(timed) >= LEAST_WINDOWS and spans[0][0] == 0
+    planned |= of_the_day and len(timed) >= LEAST_WINDOWS  # "8:00-8:10 row", "8:10-8:35 snatch: .."
     if len(timed) < LEAST_LABELS or not near or (sections < LEAST_LABELS and not planned):
         return
     for (row, match), (start, end) in zip(timed, spans, strict=True):

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterable
 
+EPLEY = 30.0  # repetitions that would double a load: 1RM = w (1 + r / 30); Epley, from memory
 POUND_PLATES = frozenset(
     (
         45,

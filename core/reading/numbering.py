@@ -56,7 +56,7 @@ MINUTE_LABEL = re.compile(
     r"^\s*[\[(#*_]*(?P<word>(?:min(?:ute)?s?|station|set|round|stage|place|st(?=[.\s]?\s*\d)|amrap(?=\s*\d\s*[:–-])|interval|[emrs](?=\d))\.?\s*#?)?(?P<number>\d{1,2}(?!\d|[.,/]\d|\s*x|\s*%|\s*[&+,]\s*\d)|"
     + "|".join(PLACES)
     + r")(?:st|nd|rd|th)?(?P<minute>\s*min(?:ute)?s?\.?)?(?:\s*\([^)\d]*\))?[\])*_]*"
-    r"(?P<sign>\s*[-–—:=.|/>)]+)?(?=\s|$)\s*(?=\S)",
+    r"(?P<sign>\s*[-–—:=.|/>→➔➜⇒)]+)?(?=\s|$)\s*(?=\S)",
     re.IGNORECASE,
 )
 _OWN_LABEL = re.compile(r"\W*[^\W\d][^\d:]{1,30}:\s+(?=\d)")  # "Fitness: 3 sets" above 'A1', 'A2'

@@ -44,6 +44,7 @@ class Parts:
         self.two_caps: list[TwoCaps] = []
         self.division: str | None = None  # whose parts are being read
         self.team: int | None = None  # how many share, where the text says so once above
+        self.run_together = False  # what goes on foot is nobody's share
         self.share = ""  # and how they do, where the title says that, too
         self.kit = ""  # what all of it is done with, where its title says so
         self.each_lasts = (0, 0)  # "2 x 12 min" above everything: so many pieces of so many seconds

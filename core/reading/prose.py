@@ -604,10 +604,14 @@ class Prose:
         return self.names_work(phrases)
 
 
+_PER = re.compile(r"per|(?:at\s+)?each|every", re.IGNORECASE)
+
+
 def _says_stations(phrases: Sequence[Phrase]) -> bool:
     """'5 stations, 4 minutes each, 1 minute to change.'"""
     return any(one.kind == "stations" for one in phrases) and any(
-        one.kind == "measure" and (after.kind == "each" or (after.kind == "stations" and one.times > 1))
+        one.kind == "measure"
+        and (after.kind == "each" or (after.kind == "stations" and (one.times > 1 or _PER.match(after.text))))
         for one, after in itertools.pairwise(phrases)
     )
 

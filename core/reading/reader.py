@@ -43,6 +43,10 @@ _IN_GROUPS = re.compile(
 _PARTNERS = re.compile(
     r"\W*(?:partners?|buddy)\s+(?!stretch|mobility|warm|day\b)[^\W\d]|.*\(half\s+each\)", re.IGNORECASE
 )  # "Partner Murph (half each)" names who shares it
+_BOTH = re.compile(r"\bpartners?\b", re.IGNORECASE)
+_RUN_TOGETHER = re.compile(
+    r"\b(?:both|all)\s+run\b|\bruns?\s+(?:is|are\s+)?(?:done\s+)?together\b", re.IGNORECASE
+)
 _WINDOW = re.compile(r"\((\d{1,2})\s*[-–]\s*(\d{1,2})(?:\s*(?:min|'))?\)")
 _BLOCKS = re.compile(  # "4 blocks of 12 min" above them
     r"\b(\d)\s+(?:blocks|parts|pieces|sections)\s+(?:of|x|at)\s+(\d{1,2})\s*(?:min|')", re.IGNORECASE
@@ -199,6 +203,11 @@ class _Reader:
         elif row.role == "title" and _PARTNERS.match(row.text):
             self.reading.parts.team, self.reading.parts.share = PAIR, "split"
         last = self.reading.parts.last
+        above = last is None or not any(part.work for part in self.reading.parts.all)
+        shared = found is not None and found.format.share and not self.reading.parts.team
+        if above and found is not None and shared and _BOTH.search(row.text):
+            self.reading.parts.team, self.reading.parts.share = PAIR, found.format.share
+            self.reading.parts.run_together = _RUN_TOGETHER.search(row.text) is not None
         said = found is not None and found.format.share and not found.format.team
         if said and found is not None and last is not None and self.reading.parts.team:
             last.changes["share"] = found.format.share
@@ -308,6 +317,7 @@ class _Reader:
             worked = any(part.work for part in parts.all)
             self.of_all = (None, "", "") if worked else (parts.team, parts.share, parts.kit)
         parts.team, parts.share, parts.kit = self.of_all
+        parts.run_together = False
         self.reading.attacher.of_title = ""
 
     def _time_of_heading(self, row: Row, end: int) -> None:

@@ -89,12 +89,18 @@ class PieceCuts:
             & (set(_SETS) if sign.kind in ("comma", "and", "dash") and sign.text != ";" else set(_COUNTS))
         )
 
+    def _names_its_sets(self, behind: Sequence[Phrase]) -> bool:
+        """'DL 4x4': a name, and its sets right behind it."""
+        return [one.kind for one in behind[:2]] == ["words", "sets"] and self._named(behind[:1])
+
     def _begins_anew(self, sign: Phrase, after: Sequence[Phrase], before: Sequence[Phrase]) -> bool:
         """'Tabata squats, then 1 km easy jog', '100 swings, every break 5 burpees', '21-15-9 thrusters; then
         2 km row': another piece, whatever its format."""
         behind, kinds = list(_without_signs(after)), {phrase.kind for phrase in before}
         if not behind:
             return False
+        if sign.kind == "comma" and kinds & {"every", "amrap"} and self._names_its_sets(behind):
+            return self._named(before)  # "Snatch EMOM 12: 1 rep, DL 4x4 @ 80 %"
         if sign.kind in ("comma", "dash") and (_at_a_break(behind) or self._heads_a_piece(behind)):
             return self._named(before)
         if behind[0].kind == "after-set" and len(behind) > 1 and behind[1].kind in ("count", "measure"):

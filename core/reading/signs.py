@@ -99,7 +99,7 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
             ":",
         ),
         # "10→1 thrusters"
-        ("→", r"^\W*\d{1,3}(?P<said>\s?→\s?)(?=\d{1,2}\s+(?!kg|lbs?|min|sec|reps?\b|x\b)[^\W\d]{2})", " to "),
+        ("→", r"^\W*\d{1,3}(?P<said>→)(?=\d{1,2}\s+(?!kg|lbs?|min|sec|reps?\b|x\b)[^\W\d]{2})", " to "),
         # "10:40 --- Workout 2"
         ("--", r"^\W*\d{1,2}[:.]\d{2}(?P<said>\s*[-–—=]{2,}\s*)(?=\S)", " "),
         (  # "1.000 m", as German and Spanish write thousands

@@ -28,6 +28,7 @@ from core.reading.spreading import (
 from core.reading.tokens import is_load_times_reps
 from core.reading.units import KG_PER, LOAD_UNITS, METRE_PER, SHORTEST_RUN_M
 
+_WITHIN_AN_AMOUNT = ("x", "of", "reps", "unit", "count", "each", "synchro")
 _BESIDE_A_COUNT = ("x", "reps", "of", "open", "colon")
 CUTS = ("comma", "plus", "then", "and", "bar", "slash")
 _HELD_WHERE = frozenset(("overhead", "plate", "rack", "goblet"))
@@ -458,7 +459,7 @@ class Splitter:
                 between = range(rest[0] + 1, index)  # "5 x 10 m, rest 1:00; ring muscle-ups"
                 parted = any(read.phrases[one].kind in CUTS for one in between)
                 return not parted and self.names.starts(read.phrases[index].text)
-            if kind not in ("x", "of", "reps", "unit", "count", "each") or index in read.bracketed:
+            if kind not in _WITHIN_AN_AMOUNT or index in read.bracketed:
                 return False
         return False
 

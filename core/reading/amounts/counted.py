@@ -11,7 +11,7 @@ from core.reading.amounts.measured import MAX_COUNT, Measured
 from core.reading.board_words import board_words
 from core.reading.context import SHORTEST_M
 from core.reading.kit_words import HAND_WEIGHTS, IMPLEMENT_WORDS
-from core.reading.loads import SURELY_POUNDS
+from core.reading.loads import EPLEY, SURELY_POUNDS
 from core.reading.phrases import Phrase
 from core.reading.plain_words import plain
 
@@ -21,6 +21,8 @@ WEIGHTS = ("barbell", "dumbbell", "kettlebell")
 BEFORE_CALORIES = {"x", "reps", "of", "colon"}
 LOWEST_EFFORT, HIGHEST_EFFORT = 5, 10  # of RPE as it is written of lifts; common practice
 LEAST_PERCENT = 40
+BEYOND_A_BEST = 5  # percent that nobody lifts more than a set's best
+PULLED = ("pull", "clean-deadlift", "snatch-grip-deadlift", "snatch-balance")
 MOST_PERCENT = 115  # of a bare number that is a percent; common practice
 KIT = {
     "bar": "barbell",
@@ -143,8 +145,16 @@ class Counted(Measured):
         counted = self.draft.sets_written or self.draft.reps
         lifted = self.row is None or self.row.implement == "barbell" or "loaded" in self.row.context
         bar = lifted and counted
-        usual = not phrase.pair and LEAST_PERCENT <= phrase.values[0] <= MOST_PERCENT
+        usual = not phrase.pair and LEAST_PERCENT <= phrase.values[0] <= self._most_percent()
         return bool(bar and usual and self.line.percents and self.kind(index - 1) == "at")
+
+    def _most_percent(self) -> float:
+        """Of a best that so many repetitions in a set may be done at: what is more is a load, but for pulls,
+        whose percents are of another lift."""
+        reps = max((*self.draft.scheme, self.draft.reps or 1))
+        if reps == 1 or (self.row is not None and self.row.id.endswith(PULLED)):
+            return MOST_PERCENT
+        return 100 / (1 + reps / EPLEY) + BEYOND_A_BEST
 
     def _as_percent(self, index: int, phrase: Phrase) -> None:
         self.draft.percents = phrase.values

@@ -64,6 +64,16 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"^\W*(?P<said>(?P<n>\d{1,3})(?:\s+reps?)?\s+(?:of\s+)?each\s+for\s+time\s*:)",
             r"For time, \g<n> each:",
         ),
+        (
+            "every",
+            r"(?P<said>\bevery\s+(?P<t>\d{1,3}(?::\d\d)?\s?(?:s|secs?|seconds|min(?:ute)?s?)?)\s+(?P<what>\d{1,2}\s+[^\W\d][^,;:\d]{2,30}?)\s+for\s+(?P<m>\d{1,2})\s*min(?:ute)?s?)\b",
+            r"every \g<t> for \g<m> min: \g<what>",
+        ),
+        (
+            "every",
+            r"(?P<said>\bevery\s+(?P<t>\d{1,3}(?::\d\d)?\s?(?:s|secs?|seconds|min(?:ute)?s?)?)\s+one\s+(?P<what>[^\W\d][^,;:\d]{2,30}?)\s+for\s+(?P<m>\d{1,2})\s*min(?:ute)?s?)\b",
+            r"every \g<t> for \g<m> min: 1 \g<what>",
+        ),
         ("trips", r"(?<![\w.,])(?P<n>\d{1,2})(?P<said>\s+trips\s+of\s+)(?=\d{1,3}\s?(?:m|ft|yd)\b)", " x "),
         ("max hang", r"\bmax\s+(?P<said>hang)(?=\s*(?:$|[,;.(:]))", "dead hang"),
         ("tours", r"(?<=\d\s)(?P<said>tours)(?=\s*[:,]|\s+d[eu]\b|\W*$)", "rounds"),

@@ -331,6 +331,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"^\W*[^\W\d][^\d():,]{2,20}(?P<said>\s*\((?P<n>\d{1,2})\s*(?P<what>sets|rounds|rds)\)\s*:)(?=\s*\d{1,4}\s*\S[^:]*,)",
             r": \g<n> \g<what> of",
         ),
+        ("%", r"(?<!\d)(?<!\d\s)(?P<said>@\s?)(?=\d{2,3}\s?%\s+\d{1,2}\s?[x×]\s?\d)", ""),
         ("rir", r"(?P<said>RIR\s?(?P<left>[0-5]))(?!\d)", r"\g<left> RIR"),
         ("superset", r"^\W*(?P<said>supersets?\s*x\s?(?P<n>\d{1,2})\s*:)", r"\g<n> supersets of"),
         ("complex", r"^\W*(?P<said>complex\s*(?:x\s?(?P<n>\d{1,2})\s*:?))(?!\d|\s*reps)", r"\g<n> sets:"),

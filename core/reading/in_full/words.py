@@ -245,7 +245,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\s*(?P<n>\d{1,2}))\)",
             r"\g<who> \g<n> rounds",
         ),
-        ("sub", r"^\W*(?P<said>subs?(?:titute)?\s+(?:with\s+)?)(?=[^\W\d]{3,}[^:]*$)", "Scaled: "),
+        (
+            "sub",
+            r"^\W*(?P<said>subs?(?:titute)?\s+(?:with\s+)?)(?!coach|teacher|notes|for\b)(?=[^\W\d]{3,}(?:[\s-][^\W\d]+){0,3}\W*$)",
+            "Scaled: ",
+        ),
         (
             "box",
             r"\bbox(?:es)?\s*:?\s*(?P<said>(?P<h>[4-7]\d\s?/\s?[3-6]\d))(?!\s?(?:cm|kg|in|[\"”/\d]))",
@@ -256,6 +260,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\bbox(?:es)?\s*:?\s*(?P<said>(?P<h>2[04]\s?/\s?(?:20|18|16|14|12)))(?!\s?(?:cm|kg|in|[\"”/\d]))",
             r"\g<h> in",
         ),
+        ("pos", r"(?<![\w.,])[2-4](?P<said>[\s-]?pos\.?)(?=\s+[^\W\d])", "-position"),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
