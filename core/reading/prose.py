@@ -77,6 +77,8 @@ MARKED = re.compile(
     r")?(?:all\s+)?(?:based\s+(?:on|off)|of\s+your|from\s+your)\b"
     r"|[^:]*\b(?:out\s+of\s+order|being\s+(?:repaired|serviced|painted)|(?:is|are)\s+(?:broken|closed))\b"
     r"|^\W*(?:last|previous)\s+(?:week|time|month|year)(?:['’]s)?\b[^:]{0,20}:"
+    r"|^\W*(?:at[\s-]home|home|travel|hotel|outdoor|garage|no[\s-](?:equipment|kit)|limited\s+(?:equipment|kit))\s+(?:option|version|alternative|workout)s?\s*:"
+    r"|^\W*scores?\s+(?:is|are|=)\s"
     r"|^\W*(?:yesterday|(?:pace|pacing)\s+guide|open\s+gym)\b[^:]{0,20}:(?!.*\btoday\b)"
     r"|^\W*(?:group|heat|lane)\s+(?:[1-9A-D]|one|two)\s+(?:starts?|begins?|goes|waits?|follows?|joins?)\b"
     r"|^\s*good (?:morning|evening|afternoon)\b(?=\s*(?:[!,.]|all\b|team|every|folks|crew"
@@ -371,6 +373,8 @@ class Prose:
         """Whether a first line names the session: words that are no movement, no amounts (but 'Week 3'), no
         sentence."""
         worded = [phrase for phrase in phrases if phrase.kind == "words"]
+        if text.isupper() and not _DIGIT.search(text) and self._shouts(text):
+            return True  # "EVERY DAY IS A GOOD DAY TO SQUAT"
         if _DATE_FIRST.match(text) and not self._named(phrases):
             return True  # "12.12 - Twelves"
         if not worded or phrases[0].kind in COUNTED:
@@ -394,6 +398,11 @@ class Prose:
         words = bare_words(text)
         told = sum(word in self.little for word in words)
         return len(words) <= LONGEST_TITLE and not (text.rstrip().endswith((".", "!")) and told) and told <= 2
+
+    def _shouts(self, text: str) -> bool:
+        """Whether words are those of a sentence, long enough to be one."""
+        words = bare_words(text)
+        return len(words) > SHORT_OPENING and sum(word in self.little for word in words) >= LEAST_OF_SENTENCE
 
     def begins_work(self, phrases: Sequence[Phrase]) -> bool:
         """Whether the first words count something, arrange something, or name a movement that is counted

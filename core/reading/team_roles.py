@@ -34,7 +34,7 @@ _BETWEEN = re.compile(
     re.IGNORECASE,
 )
 _WORKS = re.compile(
-    r"(?:works?|goes|go|is\s+working|moves?|does\s+(?:the\s+)?(?:reps?|work|list|rounds?))\b[\s:,.]*$",
+    r"(?:works?(?:\s+(?:through|on)\s+(?:the\s+)?(?:list|reps?|movements?|work))?|goes|go|is\s+working|moves?|does\s+(?:the\s+)?(?:reps?|work|list|rounds?))\b[\s:,.]*$",
     re.IGNORECASE,
 )
 _RESTS = re.compile(

@@ -74,6 +74,21 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?P<said>\bevery\s+(?P<t>\d{1,3}(?::\d\d)?\s?(?:s|secs?|seconds|min(?:ute)?s?)?)\s+one\s+(?P<what>[^\W\d][^,;:\d]{2,30}?)\s+for\s+(?P<m>\d{1,2})\s*min(?:ute)?s?)\b",
             r"every \g<t> for \g<m> min: 1 \g<what>",
         ),
+        (
+            "x",
+            r"^\W*(?:circuit|superset|giant\s+set|tri-?set|block|round|finisher|core|set)\s*[A-H1-9]?(?P<said>\s+x\s?(?P<n>\d{1,2})\s*:)(?=\s*\S)",
+            r": \g<n> rounds:",
+        ),
+        (
+            "(",
+            r"\d\s?[x×]\s?\d{2,4}\s?m\b[^()\d]*\((?P<said>\d{2,4}\s?m?\s+(?:easy\s+)?(?:walk|jog)(?:\s+back)?)\)",
+            "rest",
+        ),
+        (
+            "for ",
+            rf"^\W*(?P<said>for\s+{_MINUTES}\s*,?\s*(?:at|keep|hold|moving|steady|non-?stop)\b[^:]*:)\s*$",
+            r"AMRAP \g<minutes> min:",
+        ),
         ("trips", r"(?<![\w.,])(?P<n>\d{1,2})(?P<said>\s+trips\s+of\s+)(?=\d{1,3}\s?(?:m|ft|yd)\b)", " x "),
         ("max hang", r"\bmax\s+(?P<said>hang)(?=\s*(?:$|[,;.(:]))", "dead hang"),
         ("tours", r"(?<=\d\s)(?P<said>tours)(?=\s*[:,]|\s+d[eu]\b|\W*$)", "rounds"),

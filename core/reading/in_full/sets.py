@@ -296,6 +296,20 @@ def _then_fewer(text: str) -> Cuts:
         yield *said.span(), "-".join([said["first"], *re.findall(r"\d+", said["more"])])
 
 
+_REPS_BY_LOADS = re.compile(
+    r"(?<![\d.,/x])(?P<all>(?:[1-9]|1[0-2])\s?[x×]\s?(?:[4-9]\d|[12]\d\d)(?:[.,]5)?(?:\s*,?\s+(?:[1-9]|1[0-2])\s?[x×]\s?(?:[4-9]\d|[12]\d\d)(?:[.,]5)?){1,9})"
+    r"\s?(?P<unit>kgs?|lbs?)\b",
+    re.IGNORECASE,
+)
+
+
+def _reps_by_loads(text: str) -> Cuts:
+    """'3x100 3x110 3x120 kg': a set of three at each."""
+    for said in _REPS_BY_LOADS.finditer(text):
+        sets = re.findall(r"(\d+)\s?[x×]\s?([\d.,]+?)(?=,?\s|$)", said["all"])
+        yield *said.span(), ", ".join(f"{reps} @ {load} {said['unit']}" for reps, load in sets)
+
+
 _LIGHTER = re.compile(
     r"(?P<n>\d|one|two|three|four)\s+(?:drop|back[\s-]?off|down|lighter)\s+sets?\s+of\s+(?P<reps>\d{1,2})\s*"
     r"(?:at|@|with)\s*(?P<load>\d{2})\s?(?:%|percent)(?:\s+of\s+(?:that|it|the\s+(?:heavy|top|best)"
@@ -331,6 +345,27 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"^\W*[^\W\d][^\d():,]{2,20}(?P<said>\s*\((?P<n>\d{1,2})\s*(?P<what>sets|rounds|rds)\)\s*:)(?=\s*\d{1,4}\s*\S[^:]*,)",
             r": \g<n> \g<what> of",
         ),
+        (
+            "max reps",
+            r"(?P<said>drop(?:ping)?\s+to\s+(?P<load>\d{2})\s?%\s+of\s+(?:your|the|that|today['’]?s)(?:\s+(?:new|top))?\s*(?:\d\s?RM|max|set|single|double|triple)?\s*[:,]\s*(?P<n>\d)\s+sets?\s+of\s+max(?:imum)?\s+reps)",
+            r"\g<n> x max @ \g<load> %",
+        ),
+        (
+            "single",
+            r"(?P<said>\bsingle\s*@\s*(?P<load>\d{2}\s?%)\s*x\s*(?P<n>\d{1,2}))(?!\d)",
+            r"\g<n> x 1 @ \g<load>",
+        ),
+        (
+            "double",
+            r"(?P<said>\bdouble\s*@\s*(?P<load>\d{2}\s?%)\s*x\s*(?P<n>\d{1,2}))(?!\d)",
+            r"\g<n> x 2 @ \g<load>",
+        ),
+        (
+            "triple",
+            r"(?P<said>\btriple\s*@\s*(?P<load>\d{2}\s?%)\s*x\s*(?P<n>\d{1,2}))(?!\d)",
+            r"\g<n> x 3 @ \g<load>",
+        ),
+        ("x", r"[^\W\d][^\W\d]\s+x\s?\d{1,3}(?P<said>\s+)(?=[^\W\d]{3}[^\d,;:/]*\s+x\s?\d{1,3}\b)", ", "),
         ("%", r"(?<!\d)(?<!\d\s)(?P<said>@\s?)(?=\d{2,3}\s?%\s+\d{1,2}\s?[x×]\s?\d)", ""),
         ("rir", r"(?P<said>RIR\s?(?P<left>[0-5]))(?!\d)", r"\g<left> RIR"),
         ("superset", r"^\W*(?P<said>supersets?\s*x\s?(?P<n>\d{1,2})\s*:)", r"\g<n> supersets of"),
@@ -396,5 +431,6 @@ WAYS = (
     _by,
     _then_fewer,
     _lighter_sets,
+    _reps_by_loads,
     _otherwise,
 )

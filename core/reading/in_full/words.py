@@ -261,6 +261,16 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\g<h> in",
         ),
         ("pos", r"(?<![\w.,])[2-4](?P<said>[\s-]?pos\.?)(?=\s+[^\W\d])", "-position"),
+        ("+", r"(?<![\w.,/])(?P<said>M(?:35|40|45|50|55|60)\+)(?=\s*[:\d(]|\s+\S)", "Masters"),
+        ("t1", r"(?<![\w.,/])(?P<said>T1[3-7](?:\s?[–-]\s?1[4-9])?)(?=\s*:|\s+\d)", "Teens"),
+        ("cal/h", r"@\s?(?P<said>\d{3,4}\s?cal/h(?:r|our)?\b)", "pace"),
+        (
+            "sets",
+            r"^\W*(?P<said>(?P<n>\d{1,2}\s+sets)\s*,?\s*(?:@|at)\s*(?:\d{2}(?:\s?[–-]\s?\d{2})?\s?%\s+effort|(?:an?\s+)?(?:easy|steady|moderate|hard|conversational)(?:\s+(?:pace|effort))?))(?=\s*[,:]|\W*$)",
+            r"\g<n>",
+        ),
+        ("effort", r"(?P<said>@\s?\d{2}(?:\s?[–-]\s?\d{2})?\s?%\s+effort)\b", "steady"),
+        ("er", r"(?<!\w)(?P<said>(?P<n>[2-6])er[\s-]?teams?)\b", r"teams of \g<n>"),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
