@@ -40,6 +40,7 @@ from core.reading.headings import (
 from core.reading.heads import LONGEST_CAPITALS, Heads
 from core.reading.in_full import in_full
 from core.reading.languages import Translator
+from core.reading.led_lists import LedLists
 from core.reading.names import Names
 from core.reading.numbering import (
     arranges_itself,
@@ -151,6 +152,7 @@ class DocumentPass:
         self.translator = translator
         self.cuts = PieceCuts(names)
         self.heads = Heads(names, prose)
+        self.led = LedLists(names, prose)
 
     def read(self, lines: Sequence[str]) -> list[Row]:
         """What every row is."""
@@ -163,6 +165,7 @@ class DocumentPass:
         named_divisions(rows)
         fitness_of_all(rows)
         legends(rows)
+        self.led.read(rows)
         bare_numbers(rows)
         minutes_of_odd_and_even(rows)
         minutes_of_the_hour(rows)

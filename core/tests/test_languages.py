@@ -23,6 +23,14 @@ from core.reading.tokens import tokenize
 
 CATALOG = load_catalog()
 NAMES = Names(CATALOG)
+SECONDS = {
+    "sec": "seconds",
+    "seconds": "seconds",
+    "work": "on",
+    "on": "on",
+    "scaling": "scaled",
+    "scaled": "scaled",
+}
 WORD = re.compile(r"[^\W\d_]+")
 # one line each as a coach of the language would write it (from memory), with what it asks
 LINES = (
@@ -47,6 +55,41 @@ class Data(unittest.TestCase):
                 self.assertTrue(
                     match and match.confidence == 1 and not match.left_over, f"{path.stem}: {english}"
                 )
+
+    def test_a_term_stands_for_one_thing_and_has_no_digit(self):
+        """'3er-Team' is told by its digit, which is no letter: as a term it was every team's."""
+        for path in WORDS.glob("*.yaml"):
+            table = yaml.load(path.read_text(encoding="utf-8"), Loader=yaml.BaseLoader)
+            said: dict[str, str] = {}
+            for english, term in (
+                (english, term)
+                for group in table.values()
+                if isinstance(group, dict)
+                for english, terms in group.items()
+                for term in terms
+            ):
+                self.assertFalse(any(sign.isdecimal() for sign in term), f"{path.stem}: {term}")
+                same = SECONDS.get(said.setdefault(fold(term), english)) == SECONDS.get(english, "")
+                self.assertTrue(same or said[fold(term)] == english, f"{path.stem}: {term}")
+
+    def test_one_word_tells_a_language_where_no_english_board_has_it(self):
+        """'10 Klimmzüge', '10 tractions': a line alone; 'Adaptations', 'Novices: ..' are English."""
+        for text, language in (
+            ("10 Klimmzüge", "german"),
+            ("Kreuzheben 5x5", "german"),
+            ("30 salti sul box", "italian"),
+            ("10 dominadas", "spanish"),
+            ("50 flexões", "portuguese"),
+            ("1 min gainage", "french"),
+        ):
+            self.assertIn(language, shown_languages(text), text)
+        for text in (
+            "Novices: 5 pull-ups",
+            "Ensemble of 4, 800 m run",
+            "Frontal raise 3x10",
+            "Lunge 10, total 50",
+        ):
+            self.assertEqual(shown_languages(text), (), text)
 
     def test_no_word_of_an_english_movement_shows_a_language(self):
         """'thruster' is written so everywhere, and tells of no language; short words never do."""

@@ -89,6 +89,17 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             rf"^\W*(?P<said>for\s+{_MINUTES}\s*,?\s*(?:at|keep|hold|moving|steady|non-?stop)\b[^:]*:)\s*$",
             r"AMRAP \g<minutes> min:",
         ),
+        ("minute by", r"^\W*(?P<said>minute\s+by\s+minute\s+for)(?=\s+\d)", "EMOM"),
+        (
+            "each minute",
+            r"^\W*(?P<said>each\s+minute\s*,\s*(?P<n>\d{1,2})\s*min(?:ute)?s?\s+(?:long|in\s+all|total))",
+            r"EMOM \g<n>",
+        ),
+        (
+            "every",
+            r"^\W*(?P<said>every\s+(?P<t>\d{1,2}(?::\d\d)?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|['’′])?)\s+(?:you\s+)?start\s+(?:an?\s+)?(?:new\s+)?(?:round|set)\s*[,(]\s*(?P<n>\d{1,2})\s*(?:rounds|sets)\)?)",
+            r"every \g<t> x \g<n>",
+        ),
         ("trips", r"(?<![\w.,])(?P<n>\d{1,2})(?P<said>\s+trips\s+of\s+)(?=\d{1,3}\s?(?:m|ft|yd)\b)", " x "),
         ("max hang", r"\bmax\s+(?P<said>hang)(?=\s*(?:$|[,;.(:]))", "dead hang"),
         ("tours", r"(?<=\d\s)(?P<said>tours)(?=\s*[:,]|\s+d[eu]\b|\W*$)", "rounds"),
