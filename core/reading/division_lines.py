@@ -37,7 +37,9 @@ _SAYS_WHAT = re.compile(
 )
 _PIECE = re.compile(r"\W*(?:cash|buy)[\s-]?(?:in|out)\b", re.IGNORECASE)
 _BESIDE = re.compile(r"\W*\([^()\d]{1,40}\)\W*")  # "Level 1 (new)"
-_CUT = re.compile(r"\s*[,;]\s+|\s+and\s+(?=(?:use|using|with|take|at)\b)", re.IGNORECASE)
+_CUT = re.compile(
+    r"\s*[,;]\s+|\s+and\s+(?=(?:use|using|with|take|at)\b|[^\W\d][^,;:]{2,24}?\s+to\s+[^\W\d])", re.IGNORECASE
+)
 _FOR = re.compile(
     r"\s+for\s+(?:all\s+(?:the\s+)?|every\s+|any\s+)?([^\d,;]{3,30}|[ctk]2[bre])$", re.IGNORECASE
 )

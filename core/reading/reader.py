@@ -47,6 +47,7 @@ _BOTH = re.compile(r"\bpartners?\b", re.IGNORECASE)
 _RUN_TOGETHER = re.compile(
     r"\b(?:both|all)\s+run\b|\bruns?\s+(?:is|are\s+)?(?:done\s+)?together\b", re.IGNORECASE
 )
+_SHARES = re.compile(r"\bsplit|\bshare|\bdivid|\bi\s+go\b|\balternat", re.IGNORECASE)
 _WINDOW = re.compile(r"\((\d{1,2})\s*[-–]\s*(\d{1,2})(?:\s*(?:min|'))?\)")
 _BLOCKS = re.compile(  # "4 blocks of 12 min" above them
     r"\b(\d)\s+(?:blocks|parts|pieces|sections)\s+(?:of|x|at)\s+(\d{1,2})\s*(?:min|')", re.IGNORECASE
@@ -204,7 +205,7 @@ class _Reader:
             self.reading.parts.team, self.reading.parts.share = PAIR, "split"
         last = self.reading.parts.last
         above = last is None or not any(part.work for part in self.reading.parts.all)
-        shared = found is not None and found.format.share and not self.reading.parts.team
+        shared = found is not None and _SHARES.search(row.text) and not self.reading.parts.team
         if above and found is not None and shared and _BOTH.search(row.text):
             self.reading.parts.team, self.reading.parts.share = PAIR, found.format.share
             self.reading.parts.run_together = _RUN_TOGETHER.search(row.text) is not None

@@ -71,7 +71,7 @@ class Scan:
             seconds = seconds_of(phrase)
             crossed_colon = any(self.kind(one) == "colon" for one in passed)
             if seconds is None and bare_minutes and phrase.kind == "count" and not phrase.pair:
-                names_next = step == 1 and crossed_colon and self.kind(place + 1) == "words"
+                names_next = step == 1 and crossed_colon and self.kind(place + 1) in ("words", "x")
                 counts_words = (
                     step == 1
                     and not crossed_colon
@@ -137,10 +137,19 @@ class Scan:
                     and not self.phrases[place].text.lower().startswith("cal")
                     and self.phrases[place].text != ";"
                     and not (step == -1 and self._parts_names(place, start))
+                    and not (step == 1 and self._parts_work(place, start))
                 ):
                     fill.add(place)
                     place += step
         return fill
+
+    def _parts_work(self, place: int, start: int) -> bool:
+        """Whether the comma behind a format stands before another name: '5x5 back squat (rest 2 min),
+        press 3x5'."""
+        said = (one for one in range(start) if one not in self.line.taken and one not in self.used)
+        before = any(self.kind(one) == "words" and not self.is_filler(one) for one in said)
+        names = self.kind(place + 1) == "words" and not self.is_filler(place + 1)
+        return self.kind(place) in ("comma", "bar", "slash", "plus") and before and names
 
     def _parts_names(self, place: int, start: int) -> bool:
         """Whether a comma stands between two names of which the second is told through a format from start:

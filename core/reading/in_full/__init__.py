@@ -29,9 +29,31 @@ def in_full(line: Translated, begins_a_name: Callable[[str], bool]) -> Translate
     begins_a_name: whether words begin with a movement's name.
     """
     text = _LABEL.sub(_blank, line.text)
-    said = (*numbers_in_words(text, begins_a_name), *(cut for way in WAYS for cut in way(text)))
+    said = (
+        *_stops(text, begins_a_name),
+        *numbers_in_words(text, begins_a_name),
+        *(cut for way in WAYS for cut in way(text)),
+    )
     cuts = list(_apart(sorted(said, key=lambda cut: (cut[0], -cut[1]))))
     return rebuilt(line, cuts) if cuts else line
+
+
+_STOP = re.compile(
+    r"(?<=[\w%)\]])(?<![A-Z])(?<!\balt)(?<!\bmax)(?<!\bea)(?<!approx)(?<!\bno)(?<!\bst)(?<!\bvs)(?<!\s[a-fh-ln-rt-z])(?P<stop>\.)\s+(?:\d{1,3}(?:\s?x\s?\d{1,2}|-\d[\d-]*|\s+sets\s+(?:of|x)\s+\d{1,2}(?:\s+reps)?|\s?x|\s?k?m)?\s+)?(?=[A-Za-z][a-z])"
+)
+
+
+_UNIT_BEFORE = re.compile(r"(?:mins?|secs?|reps|cals?)$", re.IGNORECASE)  # "rest 2 min. Press 5x5"
+_UP_TO_A_NUMBER = re.compile(r"[:\d(@]")
+
+
+def _stops(text: str, begins_a_name: Callable[[str], bool]) -> Iterator[tuple[int, int, str]]:
+    """'deadlift 5x5 @ 75 %. push press 6x5': a stop before a name in small letters parts two movements."""
+    for said in _STOP.finditer(text) if ". " in text else ():
+        if text[said.end()].isupper() and not _UNIT_BEFORE.search(text, 0, said.start()):
+            continue  # another sentence
+        if begins_a_name(_UP_TO_A_NUMBER.split(text[said.end() :], maxsplit=1)[0]):
+            yield *said.span("stop"), ";"
 
 
 def _apart(cuts: Iterable[tuple[int, int, str]]) -> Iterator[tuple[int, int, str]]:

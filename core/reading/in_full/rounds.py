@@ -100,6 +100,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"^\W*(?P<said>every\s+(?P<t>\d{1,2}(?::\d\d)?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|['’′])?)\s+(?:you\s+)?start\s+(?:an?\s+)?(?:new\s+)?(?:round|set)\s*[,(]\s*(?P<n>\d{1,2})\s*(?:rounds|sets)\)?)",
             r"every \g<t> x \g<n>",
         ),
+        ("until", r"\b(?P<said>amrap)(?=\s+[^\W\d][^\d,;:]{2,30}\s+(?:until|till|while)\b)", "max"),
+        ("tabata", r"\b(?P<said>tabata\s*\(\s*\d{1,2}\s+(?:intervals|rounds)\s*\))", "tabata"),
         ("trips", r"(?<![\w.,])(?P<n>\d{1,2})(?P<said>\s+trips\s+of\s+)(?=\d{1,3}\s?(?:m|ft|yd)\b)", " x "),
         ("max hang", r"\bmax\s+(?P<said>hang)(?=\s*(?:$|[,;.(:]))", "dead hang"),
         ("tours", r"(?<=\d\s)(?P<said>tours)(?=\s*[:,]|\s+d[eu]\b|\W*$)", "rounds"),

@@ -271,6 +271,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         ("effort", r"(?P<said>@\s?\d{2}(?:\s?[–-]\s?\d{2})?\s?%\s+effort)\b", "steady"),
         ("er", r"(?<!\w)(?P<said>(?P<n>[2-6])er[\s-]?teams?)\b", r"teams of \g<n>"),
+        (
+            "x",
+            r"\bx\s?\d{1,3}(?P<said>\s/\s)(?=\d{1,4}(?:\s?[x×]|\s?m\b)?\s+(?!kg|lbs?\b|cals?\b|reps?\b|min|sec)[^\W\d]{2})",
+            ", ",
+        ),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",

@@ -9,7 +9,7 @@ from core.reading.scan import Scan
 from core.reading.tokens import how_many, seconds_of
 from core.reading.workout import Format
 
-_CHANGES = ("change", "switch", "transition", "rotate", "move")
+_CHANGES = ("change", "switch", "transition", "rotate", "move", "break")
 
 
 def read(scan: Scan) -> Format | None:
@@ -29,16 +29,24 @@ def read(scan: Scan) -> Format | None:
     if not works:
         return None
     stations = how_many(scan.phrases[at])
-    each = next((place for place in works if scan.kind(place + 1) == "each"), works[0])
+    told = next((place for place in works if _is_of_each(scan, place + 1)), None)
+    each = works[0] if told is None else told
     scan.used |= {at, each}
     work_s = seconds_of(scan.phrases[each]) or 0
-    if scan.kind(each + 1) == "each":
+    if told is not None:
         scan.used.add(each + 1)
     elif stations and work_s >= 2 * 60 * stations and not work_s % (60 * stations):
         return Format("every-minute", rounds=work_s // 60, minutes=work_s / 60, interval_s=60)
     rounds = scan.phrases[each].times if scan.phrases[each].times > 1 else _rounds(scan)
     rounds = rounds or _filled(scan, works, each, work_s * stations) or 1
     return Format("intervals", work_s=work_s, rest_s=_change(scan), rounds=rounds)
+
+
+def _is_of_each(scan: Scan, place: int) -> bool:
+    """'each', 'per station' behind a time."""
+    if scan.kind(place) == "stations":
+        return scan.phrases[place].text.lower().startswith(("per", "each", "at each", "every"))
+    return scan.kind(place) == "each"
 
 
 def _each_of_a_list(scan: Scan) -> Format | None:
@@ -119,6 +127,7 @@ NOTATION = Notation(
         Example("7 stations, 40/20, 3 rounds", Format("intervals", work_s=40, rest_s=20, rounds=3)),
         Example("3 rounds, 1 min each", Format("intervals", work_s=60, rounds=3)),
         Example("3 stations, 12 minutes, one minute each", Format("intervals", work_s=60, rounds=4)),
+        Example("4 stations, 8 min per station", Format("intervals", work_s=480, rounds=1)),
         Example("six stations, thirty minutes", Format("every-minute", rounds=30, minutes=30, interval_s=60)),
         Example(
             "5 stations, 4 min each, 1 min to change", Format("intervals", work_s=240, rest_s=60, rounds=1)
