@@ -15,7 +15,9 @@ from core.reading.draft import (
     share_out,
 )
 from core.reading.kit_words import HAND_WEIGHTS
+from core.reading.phrases import PAIR
 
+LEAST_OF_A_LIST = 9  # repetitions a list of rounds begins or ends with, and no complex
 MOST_COMPLEX_REPS = 10  # more of one movement in a row is no complex; common practice
 
 
@@ -31,7 +33,9 @@ class Complexes:
         share bar and sets."""
         named = [chunk for chunk in chunks if chunk.named]
         drafts = [chunk.draft for chunk in named]
-        if not self._is_complex(named):
+        rungs = drafts[0].scheme if drafts else ()
+        falls = len(set(rungs)) > PAIR and max(rungs) >= LEAST_OF_A_LIST  # "21-15-9 deadlifts + power cleans"
+        if falls or not self._is_complex(named):
             return
         self.complexes += 1
         last = drafts[-1]

@@ -549,6 +549,7 @@ def arranges_itself(text: str) -> bool:
     """Whether words say their own sets or format: '5 x 5 squats', 'EMOM 10'."""
     phrases = tokenize(text)
     sets = any(phrase.kind == "sets" and phrase.times > PAIR for phrase in phrases)
+    sets |= any(phrase.kind == "scheme" and len(phrase.values) > PAIR for phrase in phrases)
     return sets or any(phrase.kind in ("amrap", "every", "for-time") for phrase in phrases)
 
 

@@ -492,7 +492,7 @@ class Splitter:
                 text = read.text[read.phrases[index - 1].column : read.phrases[index + 1].end]
                 match = self.names.find(text)
                 place = read.phrases[index].column - read.phrases[index - 1].column
-                if match and match.start <= place < match.end:
+                if match and match.start <= place < match.end and not match.assumed:
                     read.glue(index - 1, index + 1)
                     continue
             index += 1
