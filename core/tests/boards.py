@@ -105,7 +105,7 @@ def boards(name: str) -> Iterator[Board]:
         yield Board(
             int(head.split()[0]),
             board,
-            tuple(_wanted(line) for line in lines if not line.startswith("?")),
+            tuple(wanted(line) for line in lines if not line.startswith("?")),
             tuple(line[1:].strip() for line in lines if line.startswith("?")),
             "language" in head,
         )
@@ -118,13 +118,14 @@ def sayings() -> Iterator[Board]:
     for number, line in enumerate(lines, start=1):
         text, _, answer = line.partition(" => ")
         if answer and not line.startswith("#"):
-            wanted = [one.strip() for one in answer.split(";")]
-            named = tuple(_wanted(one) for one in wanted if not one.startswith("?"))
-            unread = tuple(one[1:].strip() for one in wanted if one.startswith("?"))
+            parts = [one.strip() for one in answer.split(";")]
+            named = tuple(wanted(one) for one in parts if not one.startswith("?"))
+            unread = tuple(one[1:].strip() for one in parts if one.startswith("?"))
             yield Board(number, text.replace("⏎", "\n"), named, unread, False)
 
 
-def _wanted(line: str) -> Wanted:
+def wanted(line: str) -> Wanted:
+    """One line of an answer (boards/README.md)."""
     ids, *said = line.split()
     amounts: dict[str, float] = {}
     kg = percent = division = None
