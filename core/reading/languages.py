@@ -173,6 +173,8 @@ def shown_languages(text: str) -> tuple[str, ...]:
 
 def _has_a_run(said: list[str], language: Language) -> bool:
     """'salti sul box': whether a term of several words stands in a text."""
+    if language.runs.keys().isdisjoint(said):
+        return False
     return any(
         tuple(said[at : at + len(run)]) == run
         for at, word in enumerate(said)

@@ -75,7 +75,8 @@ def _up_to(text: str) -> Cuts:
 
 def _from_the_top(text: str) -> Cuts:
     """'descending ladder from 10:', 'start at 10 reps and go down by one each round:'."""
-    for said in _FROM.finditer(text):
+    lower = text.lower()
+    for said in _FROM.finditer(text) if "ladder" in lower or "start" in lower else ():
         top = int(said["top"] or said["first"])
         step = {"one": 1, "two": 2}.get((said["step"] or "one").lower()) or int(said["step"])
         rungs = range(top, 0, -step) if not (said["way"] or "").lower().startswith("a") else range(1, top + 1)

@@ -204,10 +204,14 @@ _BETWEEN_ROUNDS = re.compile(
 )
 
 
+_WHEN = ("every", "each ", "any ", "when", "if you", "of the minute", "of each", "of every")
+
+
 def _interrupted(text: str) -> Cuts:
     """'100 wall balls for time (5 burpees every break)', '21-15-9, 400 m run between rounds:
     deadlifts, dips': what interrupts stands behind its list."""
-    for said in _INTERRUPTED.finditer(text):
+    lower = text.lower()
+    for said in _INTERRUPTED.finditer(text) if any(word in lower for word in _WHEN) else ():
         yield *said.span(), f", every {'break:' if said['open'] else 'minute'} {said['what']}"
     if listed := _BETWEEN_ROUNDS.match(text):
         when = listed["when"].capitalize()

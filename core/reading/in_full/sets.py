@@ -305,7 +305,7 @@ _REPS_BY_LOADS = re.compile(
 
 def _reps_by_loads(text: str) -> Cuts:
     """'3x100 3x110 3x120 kg': a set of three at each."""
-    for said in _REPS_BY_LOADS.finditer(text):
+    for said in _REPS_BY_LOADS.finditer(text) if "x" in text and ("kg" in text or "lb" in text) else ():
         sets = re.findall(r"(\d+)\s?[x×]\s?([\d.,]+?)(?=,?\s|$)", said["all"])
         yield *said.span(), ", ".join(f"{reps} @ {load} {said['unit']}" for reps, load in sets)
 
