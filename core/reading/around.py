@@ -32,7 +32,7 @@ _LEFT_OVER = re.compile(
 )  # "then max burpees in the time left"
 _DASH = re.compile(r"[-–—]\s")
 _LABEL_ENDS = re.compile(
-    r"(?:(?:(?:skill\s+)?work|complex|practice|skills?|drills?|density|volume|endurance|tech(?:nique)?)(?:\s+with\s[^:\d]{1,20}?)?\s*)?:",
+    r"(?:(?:(?:skill\s+)?work|complex|practice|skills?|drills?|ladder|density|volume|endurance|tech(?:nique)?)(?:\s+with\s[^:\d]{1,20}?)?\s*)?:",
     re.IGNORECASE,
 )
 LEAST_BACKWARDS = 3  # lines of a list that is done backwards, too

@@ -31,7 +31,8 @@ _BETWEEN_SEXES = ("colon", "comma", "slash", "bar", "and", "dash", "open", "clos
 WOMEN = ("f", "w", "l", "girl", "♀")
 _A_SEX_AND_A_NUMBER = re.compile(r"([mfw])\s*(\d{1,3})", re.IGNORECASE)
 _NAME_BEHIND = re.compile(
-    r"(?:\s?[x×])?\s+(?!reps?\b|rounds?\b|sets?\b|min|sec|m\b|s\b|kgs?\b|lbs?\b|cal)[^\W\d]{2}", re.IGNORECASE
+    r"(?:\s?[x×])?\s+(?!reps?\b|rounds?\b|sets?\b|min|sec|m\b|s\b|kgs?\b|lbs?\b|cal)[^\W\d][\w-]",
+    re.IGNORECASE,
 )
 _CALORIES_AND_COUNT = re.compile(
     r"(?P<first>\d+(?:\s*/\s*\d+)?\s*cals?(?:ories?)?)\s*(?P<sign>/)\s*(?P<second>\d+)", re.IGNORECASE

@@ -39,7 +39,8 @@ PARTNER = re.compile(
 _WHO_ALONE = re.compile(r"^\W*(?:pair|partner|athlete|person)\s+[A-D1-4]\W*$", re.IGNORECASE)
 PARTNERS = tuple("AB 12 ABC 123".split())
 COUNTED_LABEL = re.compile(
-    r"^\s*(?P<word>[A-Za-z]{1,12})\.?\s*#?(?P<number>\d{1,2})(?:\s+(?:starts?|begins?)\s+(?:with|on))?\s*[:.)]\s+(?=\S)"
+    r"^\s*(?P<word>[A-Za-z]{1,12})\.?\s*#?(?P<number>\d{1,2})(?:\s+(?:starts?|begins"
+    r"?)\s+(?:with|on))?\s*[:.)]\s+(?=\S)"
 )
 KNOWN_LABELS = frozenset(
     "set sets min minute minutes m station week day part block event workout wod session phase test option"
@@ -53,7 +54,9 @@ PLACES = {
     **{sign: place for place, sign in enumerate("①②③④⑤⑥⑦⑧", start=1)},
 }
 MINUTE_LABEL = re.compile(
-    r"^\s*[\[(#*_]*(?P<word>(?:min(?:ute)?s?|station|set|round|stage|place|st(?=[.\s]?\s*\d)|amrap(?=\s*\d\s*[:–-])|interval|[emrs](?=\d))\.?\s*#?)?(?P<number>\d{1,2}(?!\d|[.,/]\d|\s*x|\s*%|\s*[&+,]\s*\d)|"
+    r"^\s*[\[(#*_]*(?P<word>(?:min(?:ute)?s?|station|set|round|stage|place|st(?="
+    r"[.\s]?\s*\d)|amrap(?=\s*\d\s*[:–-])|interval|[emrs](?=\d))\.?\s*#?)?"
+    r"(?P<number>\d{1,2}(?!\d|[.,/]\d|\s*x|\s*%|\s*[&+,]\s*\d)|"
     + "|".join(PLACES)
     + r")(?:st|nd|rd|th)?(?P<minute>\s*min(?:ute)?s?\.?)?(?:\s*\([^)\d]*\))?[\])*_]*"
     r"(?P<sign>\s*[-–—:=.|/>→➔➜⇒)]+)?(?=\s|$)\s*(?=\S)",
@@ -66,7 +69,8 @@ _GOES_ON = re.compile(
 )
 BEFORE_BAR = re.compile(r"^\s*(\d{1,2})\s*\|\s*(?=[A-Za-z])")  # "1 | WARM UP 10 min"
 _LOADS = re.compile(
-    r"(?:loads?|weights?)\s*[:=]\s*(?=(?:[\d/.,\s():♀♂]|kgs?\b|lbs?\b|[mfw]\b|women\b|men\b|ladies\b|gents\b)+$)",
+    r"(?:loads?|weights?)\s*[:=]\s*(?=(?:[\d/.,\s():♀♂]|kgs?\b|lbs?\b|[mfw]\b|women"
+    r"\b|men\b|ladies\b|gents\b)+$)",
     re.IGNORECASE,
 )
 _NUMBER_NEXT = re.compile(r"[^\w(]*\(?\d")
@@ -75,7 +79,8 @@ _WARM_UP_SETS = re.compile(
     re.IGNORECASE,
 )
 _OPTIONAL = re.compile(
-    r"(?:optional(?:ly)?|bonus|extra|(?:only\s+)?(?:if|when)\s+(?:(?:you\s+(?:still\s+)?have|there\s+is|there's)\s+)?(?:any\s+)?time"
+    r"(?:optional(?:ly)?|bonus|extra|(?:only\s+)?(?:if|when)\s+(?:(?:you\s+(?:still"
+    r"\s+)?have|there\s+is|there's)\s+)?(?:any\s+)?time"
     r"(?:\s+(?:left|allows|permits|remains))?|time\s+permitting)\s*[:,–-]\s*(?=\d)",
     re.IGNORECASE,
 )
@@ -585,7 +590,8 @@ def numbered_sections(rows: list[Row], names: Names) -> None:
 
 _SECTION_NUMBER = re.compile(r"\s*(\d)[.)]\s")
 _NAME_AND_NUMBER = re.compile(
-    r"\W*(?P<label>(?:[ivx]{1,4}|[a-h]|\d)\s?[.):]\s+)?(?P<name>[^\W\d][^\d(),:;]{2,30}?)\s*\((?P<minutes>\d{1,2})\)\W*",
+    r"\W*(?P<label>(?:[ivx]{1,4}|[a-h]|\d)\s?[.):]\s+)?(?P<name>[^\W\d][^\d(),:;]"
+    r"{2,30}?)\s*\((?P<minutes>\d{1,2})\)\W*",
     re.IGNORECASE,
 )
 LEAST_SECTION_MIN = 10  # fewer in brackets behind a name are repetitions; common practice
@@ -663,8 +669,13 @@ def _heads_a_piece(rows: list[Row], at: int) -> bool:
 
 
 def _is_a_piece(row: Row, names: Names) -> bool:
-    """'2. Hang snatch every 75 s x 10', '1. EMOM 10: 3 cleans': by the clock, with work of its own."""
+    """'2. Hang snatch every 75 s x 10', '1. EMOM 10: 3 cleans': by the clock, with work of its own; 'b) in teams
+    of four', which heads what is shared."""
     phrases = tokenize(row.content)
+    if phrases and all(
+        one.kind in ("team", "share", "comma", "colon", "dash", "for-time") for one in phrases
+    ):
+        return any(one.kind == "team" for one in phrases)
     paced = any(one.kind in ("every", "interval", "tabata", "amrap", "death-by") for one in phrases)
     named = (names.find(one.text) for one in phrases if one.kind == "words")
     return paced and any(match is not None and match.confidence == 1 for match in named)

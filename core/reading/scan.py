@@ -149,6 +149,7 @@ class Scan:
         said = (one for one in range(start) if one not in self.line.taken and one not in self.used)
         before = any(self.kind(one) == "words" and not self.is_filler(one) for one in said)
         names = self.kind(place + 1) == "words" and not self.is_filler(place + 1)
+        names |= place + 1 < len(self.phrases) and self.phrases[place + 1].unit == "cal"
         return self.kind(place) in ("comma", "bar", "slash", "plus") and before and names
 
     def _parts_names(self, place: int, start: int) -> bool:

@@ -410,8 +410,8 @@ class Splitter:
         if kind == "comma" and _ways_in_a_row(read, here, rest):
             return True
         calories = kind in ("comma", "plus") and rest and _only_calories(read, here)
-        if calories and read.phrases[rest[0]].kind == "count":
-            return True  # "30 cal, 30 swings"
+        if calories and (read.phrases[rest[0]].kind == "count" or read.phrases[rest[0]].unit == "cal"):
+            return True  # "30 cal, 30 swings", "12 cal, 14 cal"
         high = bool(here) and read.phrases[here[-1]].unit in _HEIGHTS and read.phrases[here[-1]].pair
         if kind == "comma" and rest and high and read.phrases[rest[0]].kind == "count":
             return True

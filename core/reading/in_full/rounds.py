@@ -3,6 +3,7 @@ top of every minute'."""
 
 from __future__ import annotations
 
+import itertools
 import re
 
 from core.reading.in_full.cuts import Cuts, otherwise
@@ -204,6 +205,19 @@ _BETWEEN_ROUNDS = re.compile(
 )
 
 
+_IN_ITS_MINUTE = re.compile(
+    r"(?P<what>[^,;:()]+?)\s*\((?P<place>min(?:ute)?\s*\d{1,2})\)\s*(?P<sign>[,;]?)\s*", re.IGNORECASE
+)
+
+
+def _minutes_behind(text: str) -> Cuts:
+    """'EMOM 20: 5 pull-ups (min 1), 10 push-ups (min 2)': whose minute each is, before it."""
+    said = list(_IN_ITS_MINUTE.finditer(text, text.find(":") + 1)) if "(min" in text.lower() else []
+    if len(said) > 1 and all(one.end() == other.start() for one, other in itertools.pairwise(said)):
+        listed = " ".join(f"{one['place']}: {one['what'].strip()}{one['sign']}" for one in said)
+        yield said[0].start(), said[-1].end(), f" {listed}"
+
+
 _WHEN = ("every", "each ", "any ", "when", "if you", "of the minute", "of each", "of every")
 
 
@@ -223,4 +237,4 @@ def _otherwise(text: str) -> Cuts:
     yield from otherwise(text, _SAID_OTHERWISE)
 
 
-WAYS = (_otherwise, _interrupted)
+WAYS = (_otherwise, _interrupted, _minutes_behind)

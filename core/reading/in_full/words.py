@@ -273,9 +273,10 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("er", r"(?<!\w)(?P<said>(?P<n>[2-6])er[\s-]?teams?)\b", r"teams of \g<n>"),
         (
             "x",
-            r"\bx\s?\d{1,3}(?P<said>\s/\s)(?=\d{1,4}(?:\s?[x×]|\s?m\b)?\s+(?!kg|lbs?\b|cals?\b|reps?\b|min|sec)[^\W\d]{2})",
+            r"\bx\s?\d{1,3}(?P<said>\s/\s)(?=\d{1,4}(?:\s?[x×]|\s?m\b)?\s+(?!kg|lbs?\b|cals?\b|reps?\b|min|sec)[^\W\d][\w-])",
             ", ",
         ),
+        ("partner run", r"\b(?P<said>partner\s+run)\b", "run together"),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
