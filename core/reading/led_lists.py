@@ -127,8 +127,16 @@ def _trail(row: Row) -> None:
 
 
 def _say(row: Row, short: str) -> None:
-    start = len(row.text) - len(row.text.lstrip())
-    row.say([(start, len(row.text.rstrip()), short)])
+    row.say([(_begin(row), len(row.text.rstrip()), short)])
+
+
+_LABEL = re.compile(r"\s*(?:(?:[A-H]\d?|\d{1,2})[.):]\s+)?", re.IGNORECASE)
+
+
+def _begin(row: Row) -> int:
+    """Where the words of a row begin behind its letter or number."""
+    label = _LABEL.match(row.text)
+    return label.end() if label is not None else 0
 
 
 def _count(text: str) -> int:
@@ -137,7 +145,7 @@ def _count(text: str) -> int:
 
 def _tells_itself(row: Row) -> bool:
     """Whether a notation reads the row already."""
-    read = Line(row.number, row.text)
+    read = Line(row.number, row.text, _begin(row))
     read.followed = True
     found = read_format(read)
     fmt = found.format if found is not None else None

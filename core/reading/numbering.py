@@ -669,8 +669,8 @@ def _heads_a_piece(rows: list[Row], at: int) -> bool:
 
 
 def _is_a_piece(row: Row, names: Names) -> bool:
-    """'2. Hang snatch every 75 s x 10', '1. EMOM 10: 3 cleans': by the clock, with work of its own; 'b) in teams
-    of four', which heads what is shared."""
+    """'2. Hang snatch every 75 s x 10', '1. EMOM 10: 3 cleans': by the clock, with work of its own; 'b) in
+    teams of four', which heads what is shared."""
     phrases = tokenize(row.content)
     if phrases and all(
         one.kind in ("team", "share", "comma", "colon", "dash", "for-time") for one in phrases
