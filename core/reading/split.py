@@ -57,7 +57,7 @@ class Splitter:
     def chunks(self, read: Line) -> Chunks:
         """Every movement of a line, with the division a word before or after it names."""
         found: Chunks = []
-        sets = self._sets_of_bracket(read) or times_before_colon(read)
+        sets, inside = self._sets_of_bracket(read) or (times_before_colon(read), frozenset())
         division: str | None = None
         carried: list[int] = []
         within = False  # whether the division's words stand in brackets
@@ -84,7 +84,7 @@ class Splitter:
                 found.append((division, chunk))
         found = self._only_one_of_them(read, found)
         if sets := sets or sets_before_colon(read):
-            spread_sets([chunk for _, chunk in found], sets)
+            spread_sets([one for _, one in found if not inside or inside & set(one.indices)], sets)
         set_beside([chunk for _, chunk in found])
         self._sets_of_both([chunk for _, chunk in found])
         as_often(read, [chunk for _, chunk in found])
@@ -171,9 +171,9 @@ class Splitter:
         counted = next((at for at, kind in enumerate(kinds) if kind in STARTS_NEXT), len(kinds))
         return counted < kinds.index("words") if "words" in kinds else False
 
-    def _sets_of_bracket(self, read: Line) -> int | None:
+    def _sets_of_bracket(self, read: Line) -> tuple[int, frozenset[int]] | None:
         """'5 x (1 clean + 2 front squats)', '(500 m row + 20 sit-ups) x 4': the sets of all in the bracket,
-        which then reads as if it were none."""
+        which then reads as if it were none, and what is in it."""
         if (behind := self._sets_behind_bracket(read)) is not None:
             return behind
         for index in read.free()[:-4]:
@@ -187,6 +187,8 @@ class Splitter:
             ):
                 continue
             inside = [one for one in range(index + 3, len(read.phrases)) if one in read.bracketed]
+            closes = next((at for at in inside if read.phrases[at].kind == "close"), len(read.phrases))
+            within = frozenset(one for one in inside if one <= closes)
             ways = all(
                 read.phrases[one].unit in METRE_PER for one in inside if read.phrases[one].kind == "measure"
             )
@@ -194,10 +196,10 @@ class Splitter:
             if any(read.phrases[one].kind in JOINS for one in inside) and (far or self._named(read, inside)):
                 read.take([index, index + 1], "amount", f"{count.values[0]:g} sets")
                 read.bracketed = read.bracketed - set(inside)
-                return int(count.values[0])
+                return int(count.values[0]), within
         return None
 
-    def _sets_behind_bracket(self, read: Line) -> int | None:
+    def _sets_behind_bracket(self, read: Line) -> tuple[int, frozenset[int]] | None:
         """'(500 m row + 20 sit-ups) x 4'."""
         last = len(read.phrases) - 1
         behind = [one.kind for one in read.phrases[-3:]] == ["close", "x", "count"]
@@ -210,7 +212,7 @@ class Splitter:
             return None
         read.take([last - 1, last], "amount", f"{sets} sets")
         read.bracketed = read.bracketed - set(inside)
-        return sets
+        return sets, frozenset(inside)
 
     def _names_later(self, read: Line, after: int) -> bool:
         return any(

@@ -22,6 +22,10 @@ _HEADED = re.compile(
     r"^\W*(?P<label>(?P<how>run|row|bike|ski|swim)(?:n?ing|er)?)\s*:\s*(?=\d{1,2}\s*(?:sets?|rounds?|rds?|x)\W*$)",
     re.IGNORECASE,
 )
+_INTERVALS = re.compile(
+    r"^\W*(?P<how>run|row|bike|ski|swim)(?:n?ing|er)?\s+(?:intervals?|repeats?|sprints?|ladder|pyramid)\b\s*[,:–-]?\s*[^\W\d][^\d:]*:?\W*$",
+    re.IGNORECASE,
+)
 _WAY_FIRST = re.compile(r"^\W*(?P<way>\d+(?:[.,]\d+)?\s?(?:k|km|m|metres|meters))\b", re.IGNORECASE)
 
 
@@ -33,6 +37,10 @@ def ways_below_a_name(rows: Sequence[Row], names: Names) -> None:
         if headed is not None:
             how, row.start = headed["how"].lower(), headed.end()
             row.marks.append((*headed.span("label"), "what all of it is"))
+            continue
+        named = _INTERVALS.match(row.text) if row.role == "work" else None
+        if named is not None:  # "Row intervals w/ decreasing rest"
+            how, row.role = named["how"].lower(), "note"
             continue
         how = "" if row.after_blank or row.role != "work" else how
         said = _WAY_FIRST.match(row.text) if how else None

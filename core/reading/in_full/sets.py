@@ -236,7 +236,7 @@ def _his_and_hers(text: str) -> Cuts:
 
 
 _POSITIONS = re.compile(
-    r"\b(?P<each>[2-4]|two|three|four)[\s-]positions?\b[^:,\d()]*?\s(?P<said>(?:[x×]\s*)?(?P<sets>\d{1,2})\s+sets)\b(?!\s+of)",
+    r"\b(?P<each>[2-4]|two|three|four)[\s-]positions?\b[^:\d()]*?\s(?P<said>(?:[x×]\s*)?(?P<sets>\d{1,2})\s+sets)\b(?!\s+of)",
     re.IGNORECASE,
 )
 
@@ -367,6 +367,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         ("x", r"[^\W\d][^\W\d]\s+x\s?\d{1,3}(?P<said>\s+)(?=[^\W\d]{3}[^\d,;:/]*\s+x\s?\d{1,3}\b)", ", "),
         ("%", r"(?<!\d)(?<!\d\s)(?P<said>@\s?)(?=\d{2,3}\s?%\s+\d{1,2}\s?[x×]\s?\d)", ""),
+        ("me", r"\d\s?[x×]\s?(?P<said>ME)(?!\w)", "max"),
         ("rir", r"(?P<said>RIR\s?(?P<left>[0-5]))(?!\d)", r"\g<left> RIR"),
         ("superset", r"^\W*(?P<said>supersets?\s*x\s?(?P<n>\d{1,2})\s*:)", r"\g<n> supersets of"),
         ("complex", r"^\W*(?P<said>complex\s*(?:x\s?(?P<n>\d{1,2})\s*:?))(?!\d|\s*reps)", r"\g<n> sets:"),

@@ -277,6 +277,9 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             ", ",
         ),
         ("partner run", r"\b(?P<said>partner\s+run)\b", "run together"),
+        ("1st", r"^\W*(?P<said>(?:1st|first)\s+(?:athlete|partner|person|member))(?=\s*[:–-])", "Athlete 1"),
+        ("2nd", r"^\W*(?P<said>(?:2nd|second)\s+(?:athlete|partner|person|member))(?=\s*[:–-])", "Athlete 2"),
+        ("3rd", r"^\W*(?P<said>(?:3rd|third)\s+(?:athlete|partner|person|member))(?=\s*[:–-])", "Athlete 3"),
         ("accum", r"\baccum\b\.?", "accumulate"),
         (
             "to max",
