@@ -32,7 +32,8 @@ _LEFT_OVER = re.compile(
 )  # "then max burpees in the time left"
 _DASH = re.compile(r"[-–—]\s")
 _LABEL_ENDS = re.compile(
-    r"(?:(?:(?:skill\s+)?work|complex|practice|skills?|drills?|ladder|density|volume|endurance|tech(?:nique)?)(?:\s+with\s[^:\d]{1,20}?)?\s*)?:",
+    r"(?:(?:(?:skill\s+)?work|complex|practice|skills?|drills?|ladder|density|volume"
+    r"|endurance|tech(?:nique)?)(?:\s+with\s[^:\d]{1,20}?)?\s*)?:",
     re.IGNORECASE,
 )
 LEAST_BACKWARDS = 3  # lines of a list that is done backwards, too
@@ -174,7 +175,8 @@ def _stands_in_its_list(row: Row, part: PartDraft) -> bool:
 
 
 _ALL_RUN = re.compile(
-    r"\b(?:you\s+)?(?:both|all|everyone|everybody|everyone\s+does)\s+(?:of\s+you\s+)?(?P<goes>runs?|rows?|bikes?|skis?)\b"
+    r"\b(?:you\s+)?(?:both|all|everyone|everybody|everyone\s+does)\s+(?:of\s+you\s+)"
+    r"?(?P<goes>runs?|rows?|bikes?|skis?)\b"
     r"(?!\s*(?:\d|the\s+\d))",
     re.IGNORECASE,
 )
@@ -399,7 +401,36 @@ def _before_its_rounds(read: Line, chunks: Sequence[Chunk], named: Sequence[int]
     before = [place for place in named if chunks[place].indices[-1] < counts[0]]
     after = [place for place in named if chunks[place].indices[0] > counts[0]]
     counted = all(chunks[place].draft.has_amount for place in before)
-    return dict.fromkeys(before, "buy-in") if len(after) > 1 and before and counted else {}
+    first = dict.fromkeys(before, "buy-in") if len(after) > 1 and before and counted else {}
+    led = read.phrases and _GOES_ON.search(read.text[: read.phrases[0].column])
+    return first | _behind_its_rounds(read, chunks, after, bool(first or led))
+
+
+_GOES_ON = re.compile(  # "8 push-ups, then" before the rounds
+    r"(?:\d\s?\w*\s+[^\W\d]{2}|[^\W\d]{3}\s+\d).*(?:\bthen|[,;.])\W*$", re.IGNORECASE
+)
+
+
+def _behind_its_rounds(
+    read: Line, chunks: Sequence[Chunk], after: Sequence[int], framed: bool
+) -> dict[int, str]:
+    """'3 rounds of 10 burpees and 20 squats, then 400 m run': what another sign parts from the list of the
+    rounds is done once. framed: something stands before them, too."""
+    signs = [_sign_before(read, chunks[place]) for place in after]
+    for at in range(2, len(after)):
+        inner = set(signs[1:at])
+        then = signs[at] == "then" and (inner <= {"and", "+", "&"} or (framed and inner <= {","}))
+        if then or (signs[at] in (";", "/") and signs[at] not in inner):
+            return dict.fromkeys(after[at:], "cash-out")
+    return {}
+
+
+def _sign_before(read: Line, chunk: Chunk) -> str:
+    """The sign that joins a stretch to the one before; 'then' for any word for it."""
+    before = read.phrases[chunk.indices[0] - 1] if chunk.indices[0] else None
+    if chunk.joined_by == "then" or before is None:
+        return chunk.joined_by
+    return before.text.lower()
 
 
 _ALL_AT_ONCE = re.compile(

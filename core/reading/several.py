@@ -89,6 +89,13 @@ class PieceCuts:
             & (set(_SETS) if sign.kind in ("comma", "and", "dash") and sign.text != ";" else set(_COUNTS))
         )
 
+    def _begins_another_piece(self, behind: Sequence[Phrase], kinds: Collection[str]) -> bool:
+        """'Buy-in 800 m run, 4 rounds: ..', 'AMRAP 10: .., rest 3:00, AMRAP 10: ..'."""
+        head = [one.kind for one in behind[:4]]
+        framed = "buy-in" in kinds and head[:2] == ["count", "rounds"]
+        again = "amrap" in kinds and "colon" in kinds and head[:1] == ["amrap"] and "colon" in head
+        return (framed or again) and self._named(behind)
+
     def _names_its_sets(self, behind: Sequence[Phrase]) -> bool:
         """'DL 4x4': a name, and its sets right behind it."""
         return [one.kind for one in behind[:2]] == ["words", "sets"] and self._named(behind[:1])
@@ -99,6 +106,8 @@ class PieceCuts:
         behind, kinds = list(_without_signs(after)), {phrase.kind for phrase in before}
         if not behind:
             return False
+        if sign.kind == "comma" and self._begins_another_piece(behind, kinds):
+            return self._named(before)
         if sign.kind == "comma" and kinds & {"every", "amrap"} and self._names_its_sets(behind):
             return self._named(before)  # "Snatch EMOM 12: 1 rep, DL 4x4 @ 80 %"
         if sign.kind in ("comma", "dash") and (_at_a_break(behind) or self._heads_a_piece(behind)):

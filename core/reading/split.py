@@ -187,8 +187,7 @@ class Splitter:
             ):
                 continue
             inside = [one for one in range(index + 3, len(read.phrases)) if one in read.bracketed]
-            closes = next((at for at in inside if read.phrases[at].kind == "close"), len(read.phrases))
-            within = frozenset(one for one in inside if one <= closes)
+            within = frozenset(range(index + 3, _closes(read, index + 3)))
             ways = all(
                 read.phrases[one].unit in METRE_PER for one in inside if read.phrases[one].kind == "measure"
             )
@@ -200,12 +199,19 @@ class Splitter:
         return None
 
     def _sets_behind_bracket(self, read: Line) -> tuple[int, frozenset[int]] | None:
-        """'(500 m row + 20 sit-ups) x 4'."""
-        last = len(read.phrases) - 1
-        behind = [one.kind for one in read.phrases[-3:]] == ["close", "x", "count"]
-        inside = [one for one in range(last + 1) if one in read.bracketed]
-        listed = any(read.phrases[one].kind in JOINS for one in inside)
-        if not behind or not listed or inside[-1] != last - 3 or read.phrases[last].pair:
+        """'(500 m row + 20 sit-ups) x 4', '(..) x 4, then 1 km run'."""
+        kinds = [one.kind for one in read.phrases]
+        ends = (at for at in range(1, len(kinds) - 2) if kinds[at : at + 3] == ["close", "x", "count"])
+        at = next((one for one in ends if kinds[one + 3 : one + 4] in ([], ["comma"], ["then"], ["dash"])), 0)
+        opens = next(
+            (one for one, kind in enumerate(kinds[:at]) if kind == "open" and _closes(read, one + 1) == at),
+            None,
+        )
+        last = at + 2
+        if not at or opens is None or read.phrases[last].pair:
+            return None
+        inside = list(range(opens + 1, at))
+        if not any(kinds[one] in JOINS for one in inside):
             return None
         sets = int(read.phrases[last].values[0])
         if not self._named(read, inside) or not 1 < sets <= MOST_SETS:
@@ -498,6 +504,16 @@ class Splitter:
                     read.glue(index - 1, index + 1)
                     continue
             index += 1
+
+
+def _closes(read: Line, begin: int) -> int:
+    """Where the bracket that has opened right before a place closes; the line's end where it does not."""
+    depth = 1
+    for at in range(begin, len(read.phrases)):
+        depth += {"open": 1, "close": -1}.get(read.phrases[at].kind, 0)
+        if not depth:
+            return at
+    return len(read.phrases)
 
 
 def _amounts_alone(read: Line, inside: list[int]) -> bool:
