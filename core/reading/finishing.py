@@ -224,7 +224,7 @@ class Finishing:
 
     def _format(self, part: PartDraft) -> Format:
         """The format with everything that was said beside it."""
-        said = _a_number_a_round(part)
+        said = _told_ahead(part, _a_number_a_round(part))
         bare = said is None or (said.kind == "for-time" and not said.scheme)
         carried = _carry_scheme(part.work, bare)
         fmt = replace(said or Format("for-time"), scheme=carried) if carried else said
@@ -463,6 +463,14 @@ def _a_number_a_round(part: PartDraft) -> Format | None:
     if several or any(one.percents for one in part.work):
         return fmt
     return replace(fmt, kind="for-time", rounds=None, scheme=lists[0])
+
+
+def _told_ahead(part: PartDraft, fmt: Format | None) -> Format | None:
+    """'50-40-30-20' above '50 double-unders', '40 sit-ups', ..: the numbers of its list, and no rounds."""
+    if fmt is None or part.exact or len(fmt.scheme) <= PAIR:
+        return fmt
+    counts = tuple(one.reps for one in _shared_lines(part))[: len(fmt.scheme)]
+    return replace(fmt, scheme=(), ladder_step=None) if counts == fmt.scheme else fmt
 
 
 def _only_paces(part: PartDraft, fmt: Format) -> bool:

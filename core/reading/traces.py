@@ -67,6 +67,8 @@ def _held(parts: Iterable[Part]) -> set[float]:
         for work in part.work:
             held.update(numbers_of(work))
             held.update((float(work.reps), float(work.written.reps_to or 0)))
+            replaced = (part.work[index].reps for index in work.replaces)
+            held.update(work.reps / reps for reps in replaced if reps)  # "ring rows x2"
     return held
 
 

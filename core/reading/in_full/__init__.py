@@ -34,7 +34,7 @@ def in_full(line: Translated, begins_a_name: Callable[[str], bool]) -> Translate
         *numbers_in_words(text, begins_a_name),
         *(cut for way in WAYS for cut in way(text)),
     )
-    cuts = list(_apart(sorted(said, key=lambda cut: (cut[0], -cut[1]))))
+    cuts = list(_apart(sorted(said, key=lambda cut: (cut[0], cut[1] > cut[0], -cut[1]))))
     return rebuilt(line, cuts) if cuts else line
 
 

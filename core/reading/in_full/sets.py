@@ -42,6 +42,20 @@ def _singles(text: str) -> Cuts:
         yield said.start(), said.end(), f"{said['sets']} x {_REPS[said['reps'].lower()]} "
 
 
+_THERE = re.compile(
+    r"(?P<load>\d{2,3}\s?(?:%|kgs?\b|lbs?\b))\W+(?:and\s+|then\s+)+(?P<sets>\d{1,2})\s+"
+    r"(?:(?P<reps>singles|doubles|triples)|(?:sets\s+of|x)\s*(?P<of>\d{1,2}))\s+there\b",
+    re.IGNORECASE,
+)
+
+
+def _there(text: str) -> Cuts:
+    """'work up to 85 %, then 5 singles there': five sets of one at what was built to."""
+    for said in _THERE.finditer(text):
+        reps = said["of"] or _REPS[said["reps"].lower()]
+        yield said.start("sets"), said.end(), f"{said['sets']} x {reps} @ {said['load']}"
+
+
 _LISTED_LOADS = re.compile(
     r"(?<![\d.,/])(?P<sets>[3-9]|1\d)\s?[x×]\s?\d{1,2}\s*(?P<said>[,@:]|\bat\b)\s*"
     r"(?P<all>\d{2,3}(?:[.,]5)?(?:\s?[-/]\s?\d{2,3}(?:[.,]5)?){2,})(?!\s?(?:%|kg|lb|\d|[-/,]\s?\d))",
@@ -397,6 +411,14 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?P<said>(?P<his>[3-8][05]|53|100)['’]?s\s?/\s?(?P<hers>[1-7][05])['’]?s)(?!\w)",
             r"\g<his>/\g<hers> lb",
         ),
+        *(
+            (
+                word,
+                rf"(?P<said>\bheavy\s+{word}\s?[x×]\s?(?P<n>[2-9]|1\d))(?=\s*(?:$|[,.;)@]))",
+                rf"\g<n> x {reps}",
+            )
+            for word, reps in _REPS.items()
+        ),
         ("warm", r"(?<![\w.,])(?P<said>\d\s+warm[\s-]?up\s+sets?)(?=\s*(?:,|and\b|then\b|\+))", "warm up"),
     )
 )
@@ -414,6 +436,7 @@ def _number(text: str) -> int:
 WAYS = (
     _ladders,
     _singles,
+    _there,
     _singles_listed,
     _by_turns,
     _loads_listed,

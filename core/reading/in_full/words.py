@@ -22,14 +22,16 @@ def _pulls_and_pushes(text: str) -> Cuts:
 
 
 _SKIPS = re.compile(
-    r"[,;/]\s*(?:\d+\s+)?(?P<skips>singles)(?=\s*\(?x\s?[23]\)?\s*(?:[,;/.]|$))", re.IGNORECASE
+    r"(?:[,;/]|\bsc(?:aled)?\s*[:(-]|\b(?:unders?|dubs|du)\s*\()\s*(?:\d+\s+)?(?P<skips>singles)"
+    r"(?=\s*\(?x\s?[23]\)?\s*(?:[,;/.)]|$))|^\W*(?P<lacking>singles)(?=\s*\(?x\s?[23]\)?\s+if\b)",
+    re.IGNORECASE,
 )
 
 
 def _skips(text: str) -> Cuts:
-    """'Scaled: knee raises, singles x2': skips, and no sets of one."""
+    """'Scaled: knee raises, singles x2', 'singles x3 if no dubs': skips, and no sets of one."""
     for said in _SKIPS.finditer(text):
-        yield *said.span("skips"), "single-unders"
+        yield *said.span("lacking" if said["lacking"] else "skips"), "single-unders"
 
 
 _DRILL = re.compile(r"(?<![\w-])(?<!artner\s)(?<!thlete\s)(?P<which>[AB])\s(?=(?:skip|march)(?:s|es)?\b)")
@@ -67,6 +69,18 @@ def _two_sides(text: str) -> Cuts:
         yield *said.span("sides"), " each side"
 
 
+_LACKS = (  # what one has or can not, behind "if"
+    r"if\s+(?:(?:you|they)\s+)?(?:(?:have|['’]?ve)\s+(?:got\s+)?no|no|(?:do\s+not|do"
+    r"n['’]?t)\s+(?:yet\s+)?have"
+    r"|haven['’]?t\s+(?:yet\s+)?got|(?:can['’]?t|cannot|can\s+not)\s+(?:yet\s+)?(?:d"
+    r"o|get))\s+(?:any\s+|your\s+|the\s+|an?\s+)?"
+)
+_HARD = (  # what not everybody does
+    r"(?:(?:strict\s+|kipping\s+)?pull[- ]?ups?|(?:ring\s+|bar\s+)?muscle[- ]?ups?|t"
+    r"2b|toes[- ]to[- ]bars?|hspu|handstand\s+"
+    r"(?:push[- ]?ups?|walks?)|double[- ]?unders?|dubs|pistols?|box\s+jumps?|c2b|che"
+    r"st[- ]to[- ]bars?|rope\s+climbs?|running)"
+)
 _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, what is meant by its "said"
     (need, re.compile(pattern, 0 if need == "me" else re.IGNORECASE), full)
     for need, pattern, full in (
@@ -229,9 +243,154 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?=[^\W\d]|\d)",
             "scaled: ",
         ),
+        (  # "20 muscle-ups (ring rows x2)", "(3x single-unders)": of what is easier, and no sets
+            "x",
+            r"^\W*\d[^()]*?\((?P<said>)(?=(?:[^\W\d][^()\d,;:]{2,30}?\s*x\s?[23]|(?:[23]\s?x"
+            r"|x\s?[23])\s+[^\W\d][^()\d,;:]"
+            r"{2,30})\s*\))(?![^()]*\b(?:each|per|both|sides?|arms?|legs?|rounds?|sets?|rds?"
+            r"|repeat|times?|through|rest|secs?|mins?"
+            r"|reps?|heavy|at|scaled?|rx|total)\b)",
+            "scaled: ",
+        ),
+        (
+            "single",
+            r"\b(?:double[- ]?unders?|dubs|dus?)\s*(?P<said>(?:/|\bor\b)\s*(?P<what>(?:\d+\s"
+            r"*)?(?:x\s*)?single(?:[- ]?unders?|s)"
+            r"(?:\s*x\s?[23])?))(?=\s*(?:$|[,;.]))",
+            r" (scaled: \g<what>)",
+        ),
+        ("sub", r"\(\s*(?P<said>sub(?:stitute)?s?\s*:?\s+)(?=\d|[^\W\d])", "scaled: "),
+        (
+            "sub",
+            r"^\W*(?P<said>sub(?:stitute)?\s+)(?=[^,;:()=]{3,40}?\s+for\s+[^\W\d][^,;:()\d]{2,30}\W*$)",
+            "scaled: ",
+        ),
+        (
+            "sub",
+            r"^\W*sub(?:stitute)?\s+[^,;:()=]{3,40}?\s+(?P<said>for\s+)(?=[^\W\d][^,;:()\d]{2,30}\W*$)",
+            "instead of ",
+        ),
+        (
+            " for ",
+            rf"^\W*(?P<said>)(?=(?:\d|[^\W\d])[^,;:()]{{2,40}}?\s+for\s+(?:the\s+)?{_HARD}\W*$)",
+            "scaled: ",
+        ),
+        (" for ", rf"^\W*[^,;:()]{{3,40}}?\s+(?P<said>for\s+(?:the\s+)?)(?={_HARD}\W*$)", "instead of "),
+        (
+            " instead ",
+            r"^\W*[^,;:()]{3,40}?(?P<said>(?:\bis\s+|\bare\s+)?\b(?:ok|okay|fine|allowed)\s+instead\s+of)\b",
+            "instead of",
+        ),
+        (
+            " instead ",
+            r"^\W*(?P<said>)(?=[^,;:()]{3,40}?\s+(?:is\s+|are\s+)?(?:ok|okay|fine|allowed)\s+instead\s+of\b)",
+            "scaled: ",
+        ),
+        (
+            " instead ",
+            r"^\W*(?P<said>)(?=[^,;:()]{3,40}?\s+instead\s+of\s+[^,;:()\d]{3,30}?\s+if\s+(?:"
+            r"needed|necessary|required)\W*$)",
+            "scaled: ",
+        ),
+        (
+            ":",
+            r"^\W*(?P<said>(?:(?:easier|scaling)\s+)?(?:options?|alternatives?|modifications"
+            r"?|easier|regressions?)\s*:\s*)"
+            r"(?=[^\W\d]|\d)",
+            "scaled: ",
+        ),
+        (
+            ":",
+            r"^\W*(?P<said>(?:alternatives?|substitutes?|options?|subs?)\s+(?:to|for)\s+(?:the\s+)?"
+            r"(?P<what>[^\W\d][^,;:()\d]{2,30})\s*:\s*)(?=[^\W\d]|\d)",
+            r"scale \g<what> to ",
+        ),
+        (
+            ":",
+            rf"^\W*(?P<said>(?P<what>{_HARD})\s+(?:scales?|scaling|scaled|subs?|options?|alte"
+            rf"rnatives?)\s*:\s*)"
+            r"(?=[^\W\d]|\d)",
+            r"scale \g<what> to ",
+        ),
+        (
+            "in",
+            r"(?:^\W*|\(\s*)(?P<said>(?:(?:if\s+)?(?:you\s+are\s+|you['’]re\s+|it\s+is\s+|it"
+            r"['’]s\s+|it\s+)?(?:injured|rain(?:s|ing|y)?"
+            r"|pregnant)\s*[?:,]|can['’]?t\s+(?:run|jump|squat|hang|press)\?|no\s+running\?)"
+            r"\s*(?:do\s+)?)(?=[^\W\d]|\d)",
+            "scaled: ",
+        ),
+        (
+            " if ",
+            r"(?:^\W*|\(\s*)(?P<said>)(?=(?:\d|[^\W\d])[^,;:()]{2,40}?\s+if\s+(?:it\s+is\s+|"
+            r"it['’]s\s+|it\s+)?rain(?:s|ing|y)?\b)",
+            "scaled: ",
+        ),
+        (
+            "for th",
+            r"^\W*(?P<said>)(?=(?:\d|[^\W\d])[^,;:()]{2,40}?\s+for\s+(?:those|anyone|people|"
+            r"athletes|members)\s+(?:who|that)\s+"
+            r"(?:can['’]?t|cannot|don['’]?t|are\s+not|aren['’]?t)\b)",
+            "scaled: ",
+        ),
+        (
+            ":1",
+            r"^\W*(?P<said>(?P<n>[2-5])\s?:\s?1\s+)(?=[^\W\d][^,;:()\d]{2,30}?\s+(?:for|inst"
+            r"ead\s+of)\s+[^\W\d][^,;:()\d]{2,30}\W*$)",
+            r"scaled: \g<n>x ",
+        ),
+        (
+            ":1",
+            r"^\W*[2-5]\s?:\s?1\s+[^\W\d][^,;:()\d]{2,30}?\s+(?P<said>for)\s+(?=[^\W\d][^,;:()\d]{2,30}\W*$)",
+            "instead of ",
+        ),
+        ("double the", r"^\W*(?:scaled?|sc|sub)\b[^\d]*?(?P<said>\bdouble\s+the\s+)(?=[^\W\d])", "2x "),
+        (
+            "sc",
+            r"^\W*(?:scaled?|sc)\s*:[^\d]*?(?P<said>(?P<n>[2-5])\s+(?P<what>[^\W\d][^\d,;:()]{2,30}?)\s+"
+            r"(?:per|for\s+(?:each|every|one|1|an?))\s+)(?=[^\W\d][^\d,;:()]{2,30}\W*$)",
+            r"\g<n>x \g<what> instead of ",
+        ),
+        ("sc", r"^\W*(?:scaled?|sc)\s*:[^\d]*?(?P<said>(?P<n>[2-5])\s?:\s?1)(?=\s+[^\W\d])", r"\g<n>x"),
+        (  # "20 ring rows if no muscle-ups", "(singles x3 if you can't do doubles)"
+            "if ",
+            rf"^\W*(?P<said>)(?=(?:\d|[^\W\d])[^,;:()]{{2,40}}?\s+{_LACKS}[^\W\d][^,;:()\d]{{2,30}}\W*$)",
+            "scaled: ",
+        ),
+        (
+            "if ",
+            rf"^\W*[^,;:()]{{3,40}}?\s+(?P<said>{_LACKS})(?=[^\W\d][^,;:()\d]{{2,30}}\W*$)",
+            "instead of ",
+        ),
+        (
+            "if ",
+            rf"(?:^\W*|[(,]\s*)(?P<said>{_LACKS}[^\W\d][^,;:()\d]{{2,24}}[,:]\s*(?:do\s+)?)(?=\d|[^\W\d])",
+            "scaled: ",
+        ),
+        (
+            "if ",
+            rf"^\W*(?P<said>{_LACKS}[^\W\d][^,;:()\d]{{2,24}}?,?\s+(?:do|use|take|go\s+for)\s"
+            rf"+)(?=\d|[^\W\d])",
+            "scaled: ",
+        ),
+        (
+            "if ",
+            r"^\W*(?P<said>)(?=(?!rest|break|drop|stop|scal|reduc|add|use|take|low|share|adj"
+            r"ust|modif|go\b|split|sit|walk)"
+            r"(?:\d|[^\W\d])[^,;:()]{3,40}?\s+if\s+(?:needed|necessary|required|you\s+(?:nee"
+            r"d|have)\s+to)\W*$)",
+            "scaled: ",
+        ),
+        (
+            "no ",
+            r"^\W*(?P<said>no\s+(?!rest|time|cap|break|pause|rep|drop|score|rush|stop|class|"
+            r"warm|limit)[^\W\d]"
+            r"[^,;:?()\d]{2,24}:\s*(?:do\s+)?)(?=\d)",
+            "scaled: ",
+        ),
         (
             "?",
-            r"[,;(.]\s*(?P<said>no\s+[^?,;:]{2,24}\?\s*(?:then\s+|do\s+)*)(?=\d|[^\W\d])",
+            r"(?:^\W*|[,;(.]\s*)(?P<said>no\s+[^?,;:]{2,24}\?\s*(?:then\s+|do\s+)*)(?=\d|[^\W\d])",
             "scaled: ",
         ),
         (
@@ -247,7 +406,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         (
             "sub",
-            r"^\W*(?P<said>subs?(?:titute)?\s+(?:with\s+)?)(?!coach|teacher|notes|for\b)(?=[^\W\d]{3,}(?:[\s-][^\W\d]+){0,3}\W*$)",
+            r"^\W*(?P<said>subs?(?:titute)?\s+(?:with\s+)?)(?!coach|teacher|notes|for\b)(?="
+            r"[^\W\d]{3,}(?:[\s-][^\W\d]+){0,3}\W*$)",
             "Scaled: ",
         ),
         (
@@ -257,7 +417,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         (
             "box",
-            r"\bbox(?:es)?\s*:?\s*(?P<said>(?P<h>2[04]\s?/\s?(?:20|18|16|14|12)))(?!\s?(?:cm|kg|in|[\"”/\d]))",
+            r"\bbox(?:es)?\s*:?\s*(?P<said>(?P<h>2[04]\s?/\s?(?:20|18|16|14|12)))(?!\s?(?:cm"
+            r"|kg|in|[\"”/\d]))",
             r"\g<h> in",
         ),
         ("pos", r"(?<![\w.,])[2-4](?P<said>[\s-]?pos\.?)(?=\s+[^\W\d])", "-position"),
@@ -266,14 +427,17 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("cal/h", r"@\s?(?P<said>\d{3,4}\s?cal/h(?:r|our)?\b)", "pace"),
         (
             "sets",
-            r"^\W*(?P<said>(?P<n>\d{1,2}\s+sets)\s*,?\s*(?:@|at)\s*(?:\d{2}(?:\s?[–-]\s?\d{2})?\s?%\s+effort|(?:an?\s+)?(?:easy|steady|moderate|hard|conversational)(?:\s+(?:pace|effort))?))(?=\s*[,:]|\W*$)",
+            r"^\W*(?P<said>(?P<n>\d{1,2}\s+sets)\s*,?\s*(?:@|at)\s*(?:\d{2}(?:\s?[–-]\s?\d"
+            r"{2})?\s?%\s+effort|(?:an?\s+)?(?:easy|steady|moderate|hard|conversational)(?:"
+            r"\s+(?:pace|effort))?))(?=\s*[,:]|\W*$)",
             r"\g<n>",
         ),
         ("effort", r"(?P<said>@\s?\d{2}(?:\s?[–-]\s?\d{2})?\s?%\s+effort)\b", "steady"),
         ("er", r"(?<!\w)(?P<said>(?P<n>[2-6])er[\s-]?teams?)\b", r"teams of \g<n>"),
         (
             "x",
-            r"\bx\s?\d{1,3}(?P<said>\s/\s)(?=\d{1,4}(?:\s?[x×]|\s?m\b)?\s+(?!kg|lbs?\b|cals?\b|reps?\b|min|sec)[^\W\d][\w-])",
+            r"\bx\s?\d{1,3}(?P<said>\s/\s)(?=\d{1,4}(?:\s?[x×]|\s?m\b)?\s+(?!kg|lbs?\b|cals?"
+            r"\b|reps?\b|min|sec)[^\W\d][\w-])",
             ", ",
         ),
         ("partner run", r"\b(?P<said>partner\s+run)\b", "run together"),
@@ -387,7 +551,8 @@ def _joined_names(text: str) -> Cuts:
 
 
 _TABATA_AGAIN = re.compile(
-    r"(?<=[,;&+]\s)(?:rest\s+(?:an?|one|\d+)\s*(?:min(?:ute)?s?|sec(?:ond)?s?|')\s*[,;]\s*(?:then\s+)?)?tabata\s+(?P<word>[^\W\d][\w-]*)",
+    r"(?<=[,;&+]\s)(?:rest\s+(?:an?|one|\d+)\s*(?:min(?:ute)?s?|sec(?:ond)?s?|')\s*"
+    r"[,;]\s*(?:then\s+)?)?tabata\s+(?P<word>[^\W\d][\w-]*)",
     re.IGNORECASE,
 )
 
