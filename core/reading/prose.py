@@ -373,7 +373,7 @@ class Prose:
         """Whether a first line names the session: words that are no movement, no amounts (but 'Week 3'), no
         sentence."""
         worded = [phrase for phrase in phrases if phrase.kind == "words"]
-        if text.isupper() and not _DIGIT.search(text) and self._shouts(text):
+        if text.isupper() and "," not in text and not _DIGIT.search(text) and self._shouts(text):
             return True  # "EVERY DAY IS A GOOD DAY TO SQUAT"
         if _DATE_FIRST.match(text) and not self._named(phrases):
             return True  # "12.12 - Twelves"
