@@ -17,7 +17,7 @@ from core.reading.workout import Format
 
 STEP_S = 5  # a wait is told no finer
 _WAITS = (
-    r"(?:the\s+)?partner\s+(?:not\s+working|(?=(?:in|holds|holding|hangs|hanging)\s))"
+    r"(?:the\s+)?(?:(?:other\s+)?partner|other)\s+(?:not\s+working|(?=(?:in|holds|holding|hangs|hanging)\s))"
     r"|(?<=while\s)one(?:\s+(?:team-?mate|partner|athlete|person|member|of\s+(?:you|them)))?(?=\s+(?:holds?|hangs?|planks?|sits|is\s+in|stays)\b)"
     r"|(?:the\s+|who(?:ever)?\s+is\s+)?(?:resting|waiting|non[- ]?working|idle)"
     r"(?:\s+(?:partner|athlete|one|person|member)s?)?"
