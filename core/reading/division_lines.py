@@ -13,6 +13,7 @@ from core.reading.divisions import (
     canonical_division,
     division_id,
     instead_of,
+    is_substitute,
     leading_division,
     may_be_of,
     shared_lines,
@@ -57,6 +58,10 @@ _LIKE_RX = re.compile(
     r"\s*as\s+(?:written|above|prescribed|is|rx'?d?|intermediate|scaled|shown)\s*,?\s+(?:with|but|except(?:\s+for)?)\s+",
     re.IGNORECASE,
 )
+HARDER = ("strict-", "weighted-", "deficit-", "legless-")  # of a movement, which nobody is scaled to
+_IN_PLACE = re.compile(  # "DU: 80 singles, T2B: .."
+    r"[\s*•-]*(?P<label>[^\W\d][^,;:.()]{1,24}):\s+(?:\d{1,3}\s+)?(?P<name>[^\W\d][^,;:.()\d]{2,30}?)\s*(?:[,;.]\s+(?=[^\W\d])|[.;,]?\s*$)"
+)
 _PIECE_OF = re.compile(
     r"(?:(?<=^)|(?<=[\s,;:–—-]))(?:(?:e|ev|event|wod|workout|w)\s?(?P<number>\d)|final)(?=\s*:?\s)\s*:?\s*"
     r"|(?<=[:;]\s)(?-i:(?P<letter>[A-H]))\s+(?:at\s+)?(?=\S)",
@@ -95,7 +100,7 @@ class DivisionLines:
             return True
         if self._of_a_part(row, start, stop) or self._sub_for(row, start, stop):
             return True
-        if self._of_a_movement(row, start, stop):
+        if self._of_a_movement(row, start, stop) or self._in_its_place(row, start, stop):
             return True
         division = leading_division(row.text[start:stop])
         if (
@@ -182,6 +187,29 @@ class DivisionLines:
         self._give(row, read, self.reading.splitter.chunks(read), "scaled", match.movement)
         self.reading.collect(read)
         return True
+
+    def _in_its_place(self, row: Row, start: int, stop: int) -> bool:
+        """'DU: 80 singles, T2B: knee raises' below a list of both: what is easier than what a label names."""
+        begun = self.reading.parts.all[self.begun :]
+        part, places, at = begun[-1] if begun else None, [], start
+        while part is not None and not self.scaling and at < stop:
+            said = _IN_PLACE.match(row.text, at, stop)
+            label = self.reading.names.find(said["label"]) if said else None
+            easier = self.reading.names.find(said["name"]) if said else None
+            if said is None or label is None or easier is None or label.left_over or easier.left_over:
+                return False
+            listed = [one for one in part.work if one.movement == label.movement and one.as_prescribed]
+            harder = easier.movement.startswith(HARDER)
+            if not listed or harder or not is_substitute(label.movement, easier.movement):
+                return False
+            places.append((said, label.movement))
+            at = said.end()
+        for said, target in places:
+            self.reading.mark(row, said.start("label"), said.end("label") + 1, "division", "instead")
+            read = self.reading.line(row, said.end("label") + 1, said.end("name"), of_division=True)
+            self._give(row, read, self.reading.splitter.chunks(read), "scaled", target)
+            self.reading.collect(read)
+        return bool(places)
 
     def _of_a_movement(self, row: Row, start: int, stop: int) -> bool:
         """'Thrusters: RX 43/30 kg, scaled 30/20 kg': the loads of one lift of the list."""

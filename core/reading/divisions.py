@@ -138,6 +138,11 @@ def _groups_of(movement: str) -> frozenset[int]:
     return _groups().get(movement, frozenset())
 
 
+def is_substitute(movement: str, other: str) -> bool:
+    """Whether one of two movements is usually done for the other."""
+    return movement != other and bool(_groups_of(movement) & _groups_of(other))
+
+
 def likeness(original: Draft, movement: str, catalog: Catalog) -> int:
     """How likely a movement stands in for a shared line: 4 the same, 3 a usual substitute, 2 and 1 alike, 0
     not at all."""

@@ -24,6 +24,7 @@ from core.reading.rows import (
     MESSAGE,
     NUMBER_BULLET,
     NUMBER_DASH,
+    REMARK,
     SET_NUMBER,
     WEEK_OF,
     Row,
@@ -290,7 +291,10 @@ def _bare_places(rows: list[Row], at: int) -> list[tuple[int, int] | None]:
     placed = arranged & {"interval", "tabata", "stations", "every"}
     numbers = list(itertools.takewhile(_counts_on(), map(_bare_number, rows[at:]))) if placed else []
     ends = [one[1] for one in numbers if one is not None]
-    said = all(_REST_OR_AMOUNT.search(row.text, end) for row, end in zip(rows[at:], ends, strict=False))
+    said = all(
+        _REST_OR_AMOUNT.search(REMARK.split(row.text, maxsplit=1)[0], end)
+        for row, end in zip(rows[at:], ends, strict=False)
+    )
     if len(numbers) >= (LEAST_LABELS if said else LEAST_BARE) and (said or "every" not in arranged):
         return numbers
     return (

@@ -364,13 +364,13 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         (
             "if ",
-            rf"(?:^\W*|[(,]\s*)(?P<said>{_LACKS}[^\W\d][^,;:()\d]{{2,24}}[,:]\s*(?:do\s+)?)(?=\d|[^\W\d])",
+            rf"(?:^\W*(?=[^,;()]*:)|[(,]\s*)(?P<said>{_LACKS}[^\W\d][^,;:()\d]{{2,24}}[,:]\s*(?:do\s+)?)(?=\d|[^\W\d])",
             "scaled: ",
         ),
         (
             "if ",
             rf"^\W*(?P<said>{_LACKS}[^\W\d][^,;:()\d]{{2,24}}?,?\s+(?:do|use|take|go\s+for)\s"
-            rf"+)(?=\d|[^\W\d])",
+            rf"+)(?=\d)",
             "scaled: ",
         ),
         (
