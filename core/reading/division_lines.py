@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import functools
 import itertools
 import re
 from collections.abc import Iterator, Sequence
@@ -10,11 +11,13 @@ from core.reading.around import role_of, station_of
 from core.reading.attach import strange_words
 from core.reading.divisions import (
     NOTHING_OF_ITS_OWN,
+    SUBSTITUTE,
     canonical_division,
     division_id,
     instead_of,
     is_substitute,
     leading_division,
+    likeness,
     may_be_of,
     shared_lines,
     stand_in,
@@ -272,12 +275,19 @@ class DivisionLines:
         if NOTHING_OF_ITS_OWN.match(rest):
             self.reading.mark(row, start, start + len(rest), "note", "no other than the others")
             return
-        end = start + len(rest)
+        self._otherwise(row, division, start, start + len(rest))
+
+    def _otherwise(self, row: Row, division: str, start: int, end: int) -> None:
+        """'8 knee raises instead of climbs', 'pull-ups: ring rows', '40/25 kg': one thing a division does."""
+        named = self._named_instead(row, start, end)
+        instead = named if self._is_listed(named) else ""
         stop = self._without_instead(row, division, start, end)
-        instead = self._said_instead(row, stop, end)
         target, start = self._target(row, start, stop)
         if not target:
             target, stop = self._stands_in_for(row, start, stop)
+        if any(said and not self._is_done(said) for said in (named, target)):
+            self.reading.mark(row, start, stop, "note", "instead of what nobody does here")
+            return
         read = self.reading.line(row, start, stop, of_division=True)
         self.reading.splitter.glue_names(read)
         take_vest(read)
@@ -293,18 +303,24 @@ class DivisionLines:
         self._give(row, read, chunks, division, target)
         self.reading.collect(read)
 
-    def _said_instead(self, row: Row, start: int, stop: int) -> str:
-        """The movement that 'instead of ..' between two columns names, where the text has it; or ''."""
+    def _named_instead(self, row: Row, start: int, stop: int) -> str:
+        """The movement that 'instead of ..' between two columns names, or ''."""
         found = instead_of(row.text[start:stop])
         if found is None:
             return ""
         end = _end_of_clause(row.text, start + found[1], stop)
         match = self.reading.names.find(row.text[start + found[1] : end])
         known = match is not None and match.confidence == 1 and not match.left_over
-        said = match.movement if match is not None and known else ""
-        return (
-            said if any(one.movement == said for part in self.reading.parts.all for one in part.work) else ""
-        )
+        return match.movement if match is not None and known else ""
+
+    def _is_listed(self, movement: str) -> bool:
+        """Whether a movement itself is on the board."""
+        return any(one.movement == movement for part in self.reading.parts.all for one in part.work)
+
+    def _is_done(self, movement: str) -> bool:
+        """Whether a movement, or one that goes by its name among coaches, is on the board."""
+        alike = functools.partial(likeness, movement=movement, catalog=self.reading.catalog)
+        return any(alike(one) >= SUBSTITUTE for part in self.reading.parts.all for one in part.work)
 
     def _by_parts(self, row: Row, division: str, start: int, stop: int) -> bool:
         """'E1 hanging knee raises - E3 deadlift 70/50': what a division does in one piece and another."""

@@ -69,18 +69,6 @@ def _two_sides(text: str) -> Cuts:
         yield *said.span("sides"), " each side"
 
 
-_LACKS = (  # what one has or can not, behind "if"
-    r"if\s+(?:(?:you|they)\s+)?(?:(?:have|['’]?ve)\s+(?:got\s+)?no|no|(?:do\s+not|do"
-    r"n['’]?t)\s+(?:yet\s+)?have"
-    r"|haven['’]?t\s+(?:yet\s+)?got|(?:can['’]?t|cannot|can\s+not)\s+(?:yet\s+)?(?:d"
-    r"o|get))\s+(?:any\s+|your\s+|the\s+|an?\s+)?"
-)
-_HARD = (  # what not everybody does
-    r"(?:(?:strict\s+|kipping\s+)?pull[- ]?ups?|(?:ring\s+|bar\s+)?muscle[- ]?ups?|t"
-    r"2b|toes[- ]to[- ]bars?|hspu|handstand\s+"
-    r"(?:push[- ]?ups?|walks?)|double[- ]?unders?|dubs|pistols?|box\s+jumps?|c2b|che"
-    r"st[- ]to[- ]bars?|rope\s+climbs?|running)"
-)
 _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, what is meant by its "said"
     (need, re.compile(pattern, 0 if need == "me" else re.IGNORECASE), full)
     for need, pattern, full in (
@@ -236,163 +224,6 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             " cal",
         ),
         ("times", r"\(\s*\d\s+(?P<said>times\s+through)(?=\s*,)", "rounds"),
-        (  # "10 C2B, if you can't: jumping pull-ups", "no rings? ring rows"
-            "if ",
-            r"(?:[,;(–-]|\s)\s*(?P<said>if\s+(?:you\s+)?(?:can(?:['’]?t|not)|don['’]?t\s+hav"
-            r"e\s+(?:it|them)|not|no)(?:\s+do\s+(?:it|them|those))?\s*[:,–-]\s*(?:do\s+)?)"
-            r"(?=[^\W\d]|\d)",
-            "scaled: ",
-        ),
-        (  # "20 muscle-ups (ring rows x2)", "(3x single-unders)": of what is easier, and no sets
-            "x",
-            r"^\W*\d[^()]*?\((?P<said>)(?=(?:[^\W\d][^()\d,;:]{2,30}?\s*x\s?[23]|(?:[23]\s?x"
-            r"|x\s?[23])\s+[^\W\d][^()\d,;:]"
-            r"{2,30})\s*\))(?![^()]*\b(?:each|per|both|sides?|arms?|legs?|rounds?|sets?|rds?"
-            r"|repeat|times?|through|rest|secs?|mins?"
-            r"|reps?|heavy|at|scaled?|rx|total)\b)",
-            "scaled: ",
-        ),
-        (
-            "single",
-            r"\b(?:double[- ]?unders?|dubs|dus?)\s*(?P<said>(?:/|\bor\b)\s*(?P<what>(?:\d+\s"
-            r"*)?(?:x\s*)?single(?:[- ]?unders?|s)"
-            r"(?:\s*x\s?[23])?))(?=\s*(?:$|[,;.]))",
-            r" (scaled: \g<what>)",
-        ),
-        ("sub", r"\(\s*(?P<said>sub(?:stitute)?s?\s*:?\s+)(?=\d|[^\W\d])", "scaled: "),
-        (
-            "sub",
-            r"^\W*(?P<said>sub(?:stitute)?\s+)(?=[^,;:()=]{3,40}?\s+for\s+[^\W\d][^,;:()\d]{2,30}\W*$)",
-            "scaled: ",
-        ),
-        (
-            "sub",
-            r"^\W*sub(?:stitute)?\s+[^,;:()=]{3,40}?\s+(?P<said>for\s+)(?=[^\W\d][^,;:()\d]{2,30}\W*$)",
-            "instead of ",
-        ),
-        (
-            " for ",
-            rf"^\W*(?P<said>)(?=(?:\d|[^\W\d])[^,;:()]{{2,40}}?\s+for\s+(?:the\s+)?{_HARD}\W*$)",
-            "scaled: ",
-        ),
-        (" for ", rf"^\W*[^,;:()]{{3,40}}?\s+(?P<said>for\s+(?:the\s+)?)(?={_HARD}\W*$)", "instead of "),
-        (
-            " instead ",
-            r"^\W*[^,;:()]{3,40}?(?P<said>(?:\bis\s+|\bare\s+)?\b(?:ok|okay|fine|allowed)\s+instead\s+of)\b",
-            "instead of",
-        ),
-        (
-            " instead ",
-            r"^\W*(?P<said>)(?=[^,;:()]{3,40}?\s+(?:is\s+|are\s+)?(?:ok|okay|fine|allowed)\s+instead\s+of\b)",
-            "scaled: ",
-        ),
-        (
-            " instead ",
-            r"^\W*(?P<said>)(?=[^,;:()]{3,40}?\s+instead\s+of\s+[^,;:()\d]{3,30}?\s+if\s+(?:"
-            r"needed|necessary|required)\W*$)",
-            "scaled: ",
-        ),
-        (
-            ":",
-            r"^\W*(?P<said>(?:(?:easier|scaling)\s+)?(?:options?|alternatives?|modifications"
-            r"?|easier|regressions?)\s*:\s*)"
-            r"(?=[^\W\d]|\d)",
-            "scaled: ",
-        ),
-        (
-            ":",
-            r"^\W*(?P<said>(?:alternatives?|substitutes?|options?|subs?)\s+(?:to|for)\s+(?:the\s+)?"
-            r"(?P<what>[^\W\d][^,;:()\d]{2,30})\s*:\s*)(?=[^\W\d]|\d)",
-            r"scale \g<what> to ",
-        ),
-        (
-            ":",
-            rf"^\W*(?P<said>(?P<what>{_HARD})\s+(?:scales?|scaling|scaled|subs?|options?|alte"
-            rf"rnatives?)\s*:\s*)"
-            r"(?=[^\W\d]|\d)",
-            r"scale \g<what> to ",
-        ),
-        (
-            "in",
-            r"(?:^\W*|\(\s*)(?P<said>(?:(?:if\s+)?(?:you\s+are\s+|you['’]re\s+|it\s+is\s+|it"
-            r"['’]s\s+|it\s+)?(?:injured|rain(?:s|ing|y)?"
-            r"|pregnant)\s*[?:,]|can['’]?t\s+(?:run|jump|squat|hang|press)\?|no\s+running\?)"
-            r"\s*(?:do\s+)?)(?=[^\W\d]|\d)",
-            "scaled: ",
-        ),
-        (
-            " if ",
-            r"(?:^\W*|\(\s*)(?P<said>)(?=(?:\d|[^\W\d])[^,;:()]{2,40}?\s+if\s+(?:it\s+is\s+|"
-            r"it['’]s\s+|it\s+)?rain(?:s|ing|y)?\b)",
-            "scaled: ",
-        ),
-        (
-            "for th",
-            r"^\W*(?P<said>)(?=(?:\d|[^\W\d])[^,;:()]{2,40}?\s+for\s+(?:those|anyone|people|"
-            r"athletes|members)\s+(?:who|that)\s+"
-            r"(?:can['’]?t|cannot|don['’]?t|are\s+not|aren['’]?t)\b)",
-            "scaled: ",
-        ),
-        (
-            ":1",
-            r"^\W*(?P<said>(?P<n>[2-5])\s?:\s?1\s+)(?=[^\W\d][^,;:()\d]{2,30}?\s+(?:for|inst"
-            r"ead\s+of)\s+[^\W\d][^,;:()\d]{2,30}\W*$)",
-            r"scaled: \g<n>x ",
-        ),
-        (
-            ":1",
-            r"^\W*[2-5]\s?:\s?1\s+[^\W\d][^,;:()\d]{2,30}?\s+(?P<said>for)\s+(?=[^\W\d][^,;:()\d]{2,30}\W*$)",
-            "instead of ",
-        ),
-        ("double the", r"^\W*(?:scaled?|sc|sub)\b[^\d]*?(?P<said>\bdouble\s+the\s+)(?=[^\W\d])", "2x "),
-        (
-            "sc",
-            r"^\W*(?:scaled?|sc)\s*:[^\d]*?(?P<said>(?P<n>[2-5])\s+(?P<what>[^\W\d][^\d,;:()]{2,30}?)\s+"
-            r"(?:per|for\s+(?:each|every|one|1|an?))\s+)(?=[^\W\d][^\d,;:()]{2,30}\W*$)",
-            r"\g<n>x \g<what> instead of ",
-        ),
-        ("sc", r"^\W*(?:scaled?|sc)\s*:[^\d]*?(?P<said>(?P<n>[2-5])\s?:\s?1)(?=\s+[^\W\d])", r"\g<n>x"),
-        (  # "20 ring rows if no muscle-ups", "(singles x3 if you can't do doubles)"
-            "if ",
-            rf"^\W*(?P<said>)(?=(?:\d|[^\W\d])[^,;:()]{{2,40}}?\s+{_LACKS}[^\W\d][^,;:()\d]{{2,30}}\W*$)",
-            "scaled: ",
-        ),
-        (
-            "if ",
-            rf"^\W*[^,;:()]{{3,40}}?\s+(?P<said>{_LACKS})(?=[^\W\d][^,;:()\d]{{2,30}}\W*$)",
-            "instead of ",
-        ),
-        (
-            "if ",
-            rf"(?:^\W*(?=[^,;()]*:)|[(,]\s*)(?P<said>{_LACKS}[^\W\d][^,;:()\d]{{2,24}}[,:]\s*(?:do\s+)?)(?=\d|[^\W\d])",
-            "scaled: ",
-        ),
-        (
-            "if ",
-            rf"^\W*(?P<said>{_LACKS}[^\W\d][^,;:()\d]{{2,24}}?,?\s+(?:do|use|take|go\s+for)\s"
-            rf"+)(?=\d)",
-            "scaled: ",
-        ),
-        (
-            "if ",
-            r"^\W*(?P<said>)(?=(?!rest|break|drop|stop|scal|reduc|add|use|take|low|share|adj"
-            r"ust|modif|go\b|split|sit|walk)"
-            r"(?:\d|[^\W\d])[^,;:()]{3,40}?\s+if\s+(?:needed|necessary|required|you\s+(?:nee"
-            r"d|have)\s+to)\W*$)",
-            "scaled: ",
-        ),
-        (
-            "no ",
-            r"^\W*(?P<said>no\s+(?!rest|time|cap|break|pause|rep|drop|score|rush|stop|class|"
-            r"warm|limit)[^\W\d]"
-            r"[^,;:?()\d]{2,24}:\s*(?:do\s+)?)(?=\d)",
-            "scaled: ",
-        ),
-        (
-            "?",
-            r"(?:^\W*|[,;(.]\s*)(?P<said>no\s+[^?,;:]{2,24}\?\s*(?:then\s+|do\s+)*)(?=\d|[^\W\d])",
-            "scaled: ",
-        ),
         (
             "scale",
             r"^\W*(?P<said>scaled?\s+(?:down\s+)?to)(?=\s+\d{1,2}\s+(?:rounds|rds|sets)\W*$)",
@@ -403,12 +234,6 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\d\s+(?:rounds|rds|rft)\b[^(\d]{0,20}\((?P<said>(?P<who>[^\W\d][^\W\d ]+)\s*:?"
             r"\s*(?P<n>\d{1,2}))\)",
             r"\g<who> \g<n> rounds",
-        ),
-        (
-            "sub",
-            r"^\W*(?P<said>subs?(?:titute)?\s+(?:with\s+)?)(?!coach|teacher|notes|for\b)(?="
-            r"[^\W\d]{3,}(?:[\s-][^\W\d]+){0,3}\W*$)",
-            "Scaled: ",
         ),
         (
             "box",
