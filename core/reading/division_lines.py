@@ -79,6 +79,11 @@ _OF_PART = re.compile(
     r"^\W*scal(?:ing|ed|e)\s+(?:options?\s+)?for\s+(?:(?:part|event|wod|workout)\s+)?(?P<part>[a-h]|\d{1,2})\s*:\s*",
     re.IGNORECASE,
 )
+_OF_EACH = re.compile(
+    r"(?:^|(?<=[\s,;:(]))(?P<said>(?P<reps>\d{1,3})(?:\s+reps?)?\s+(?:of\s+(?:each|everything)|everywhere"
+    r"|(?:reps?\s+)?instead\s+of\s+(?P<before>\d{1,3})(?:\s+reps?)?(?:\s+(?:everywhere|of\s+(?:each|everything)))?))(?=\s*(?:[,;.)]|$))",
+    re.IGNORECASE,
+)
 _VERB = re.compile(r"^[\s*•-]*(?:sub(?:stitute)?|do|use|take|try)\s+(?=\S)", re.IGNORECASE)
 
 
@@ -279,6 +284,8 @@ class DivisionLines:
 
     def _otherwise(self, row: Row, division: str, start: int, end: int) -> None:
         """'8 knee raises instead of climbs', 'pull-ups: ring rows', '40/25 kg': one thing a division does."""
+        if self._of_each(row, division, start, end):
+            return
         named = self._named_instead(row, start, end)
         instead = named if self._is_listed(named) else ""
         stop = self._without_instead(row, division, start, end)
@@ -302,6 +309,34 @@ class DivisionLines:
             chunks = chunks[:-1]
         self._give(row, read, chunks, division, target)
         self.reading.collect(read)
+
+    def _of_each(self, row: Row, division: str, start: int, stop: int) -> bool:
+        """'15 of each, 15/10 kg', '12 reps instead of 20 everywhere': the list by another number."""
+        said = _OF_EACH.search(row.text, start, stop)
+        part = next(iter(self.reading.divisions.asking_parts()), None)
+        before = int(said["before"] or 0) if said else 0
+        places = [
+            at
+            for at in (shared_lines(part.work) if part is not None else ())
+            if part is not None and part.work[at].reps and before in (0, part.work[at].reps)
+        ]
+        if said is None or part is None or not places:
+            return False
+        self.reading.mark(row, said.start("said"), said.end("said"), "amount", "of everything in the list")
+        for first, last in ((start, said.start()), (said.end(), stop)):
+            if any(sign.isalnum() for sign in row.text[first:last]):
+                self.of_division(row, division, first, last)
+        done = {at for one in part.work if one.division == division for at in one.replaces}
+        for at in places:
+            own = Draft(row.number, said.start("said"), "", reps=int(said["reps"]))
+            mine = [one for one in part.work if one.division == division and at in one.replaces]
+            if at in done and not mine[0].has_amount:
+                mine[0].take_amounts(own)
+            elif at not in done:
+                part.work.append(stand_in(part.work, (at,), division, own))
+            else:
+                mine[0].reps = own.reps
+        return True
 
     def _named_instead(self, row: Row, start: int, stop: int) -> str:
         """The movement that 'instead of ..' between two columns names, or ''."""

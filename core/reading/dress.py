@@ -42,11 +42,28 @@ def undressed(lines: Sequence[str]) -> list[Translated | None]:
     labels = {number: label for number, line in said.items() if (label := _BEFORE_A_LABEL.match(line.text))}
     if len(labels) > 1:
         _cut(said, labels)
+    _in_digits(said)
     _close_gaps(said)
     silent = _parting_nothing(list(said)) if len(said) >= LEAST_LINES else frozenset()
     return [
         None if number in silent else said.get(number, Translated(line)) for number, line in enumerate(lines)
     ]
+
+
+_ROMAN = ("i", "ii", "iii", "iv", "v", "vi", "vii", "viii")
+_ROMAN_LABEL = re.compile(r"\s*\(?(?P<roman>i{1,3}|iv|vi{0,3})(?=[.):]\s)", re.IGNORECASE)
+
+
+def _in_digits(said: _Lines) -> None:
+    """'i. 5 cleans', 'ii. 10 dips': numbered, where they count from one."""
+    labels = {number: label for number, line in said.items() if (label := _ROMAN_LABEL.match(line.text))}
+    count = 0
+    for number, label in labels.items():
+        roman = label["roman"].lower()
+        count = count + 1 if roman == _ROMAN[min(count, len(_ROMAN) - 1)] else 1 if roman == "i" else 0
+        again = sum(other["roman"].lower() == "ii" for other in labels.values())
+        if count and again:
+            said[number] = rebuilt(said[number], [(*label.span("roman"), str(count))])
 
 
 def _take_off_stops(said: _Lines) -> None:

@@ -30,11 +30,13 @@ _INTERRUPTS = (
     AFTER_ORDINALS,
     re.compile(
         r"\W*(?P<between>(?:in\s+)?between)\s+(?:the\s+|each\s+)?rounds?\s*(?:[:,]\s*|(?:do\s+)?(?=[^\W\d]))"
-        r"(?=\d|(?:run|row|ski|bike|swim|walk|jog|sprint|carry|hold|plank)\b)(?!\d+\s*(?:s|sec|min)\w*\s+rest)",
+        r"(?=\d|(?:run|row|ski|bike|swim|walk|jog|sprint|carry|hold|plank)\b)(?!\d+\s*"
+        r"(?:s|sec|min)\w*\s+rest)",
         re.IGNORECASE,
     ),
     re.compile(
-        r"\W*(?:after\s+)?every\s+(?:(?P<way>\d+)\s*)?(?P<unit>km|k|m|metres|meters|miles?)\b[^\d:]{0,24}[:,]?\s*(?=\d)",
+        r"\W*(?:after\s+)?every\s+(?:(?P<way>\d+)\s*)?(?P<unit>km|k|m|metres|meters|mile"
+        r"s?)\b[^\d:]{0,24}[:,]?\s*(?=\d)",
         re.IGNORECASE,
     ),
     re.compile(
@@ -44,8 +46,10 @@ _INTERRUPTS = (
     ),
 )
 _ON_THE_MINUTE = re.compile(
-    r"\W*(?:rule\s*:\s*)?(?:on\s+(?:the|every)|every|each|at\s+the\s+(?:start|top)\s+of\s+(?:the|every|each))\s+"
-    r"min(?:ute)?(?:\s*,?\s*\(?(?:incl(?:\.|uding)?|also)\s+the\s+first\)?)?\s*[:,–-]?\s*(?:stop\s+(?:and|to)\s+)?(?:do\s+)?(?=\d)",
+    r"\W*(?:rule\s*:\s*)?(?:on\s+(?:the|every)|every|each|at\s+the\s+(?:start|top)\s"
+    r"+of\s+(?:the|every|each))\s+"
+    r"min(?:ute)?(?:\s*,?\s*\(?(?:incl(?:\.|uding)?|also)\s+the\s+first\)?)?\s*"
+    r"[:,–-]?\s*(?:stop\s+(?:and|to)\s+)?(?:do\s+)?(?=\d)",
     re.IGNORECASE,
 )
 _WORK = r"(?=\d|(?:run|row|ski|bike|swim|walk|jog|sprint|carry|hold|plank)\b)"  # what is done then
@@ -56,25 +60,36 @@ _EVERY_ROUND = re.compile(
     re.IGNORECASE,
 )
 _ROUND_BEHIND = re.compile(
-    r"\s(?:(?P<between>(?:in\s+)?between)\s+(?:the\s+|each\s+|all\s+)?|(?:after|before)\s+(?:every|each)\s+)(?:rounds?|sets?)\W*$",
+    r"\s(?:(?P<between>(?:in\s+)?between)\s+(?:the\s+|each\s+|all\s+)?|(?:after|befo"
+    r"re)\s+(?:every|each)\s+)(?:rounds?|sets?)\W*$",
     re.IGNORECASE,
 )
 _AFTER_ROUNDS = re.compile(
-    r"\bafter\s+(?:the\s+)?(?:rounds?|sets?)\s+(?:of\s+)?(?P<list>\d{1,2}(?:\s*(?:,|and|&|/)\s*\d{1,2})*)\W*$",
+    r"\bafter\s+(?:the\s+)?(?:rounds?|sets?)\s+(?:of\s+)?(?P<list>\d{1,2}(?:\s*(?:,|"
+    r"and|&|/)\s*\d{1,2})*)\W*$",
     re.IGNORECASE,
 )
+_WEIGHT = (
+    r"(?:(?P<between>(?:in\s+)?between)\s+(?:the\s+|each\s+|all\s+)?|after\s+(?:ever"
+    r"y|each)\s+)(?:weight|load|bar(?:bell)?)s?"
+)
+_WEIGHTS = re.compile(rf"\W*{_WEIGHT}\s*[:,–-]?\s*(?:do\s+)?{_WORK}", re.IGNORECASE)
+_WEIGHTS_BEHIND = re.compile(rf"\s{_WEIGHT}\W*$", re.IGNORECASE)
 _AFTER_REPS = re.compile(
     r"\b(?:after\s+)?every\s+(?P<count>\d{1,3})(?:th)?\s+(?:reps?|[^\W\d][^\d:,]{2,24}?)\W*$", re.IGNORECASE
 )
 _EVERY_SO_LONG = re.compile(
     r"\W*every\s+(?P<minutes>[2-9]|1\d)\s*(?:min(?:ute)?s?\b|')\s*"
-    r"(?P<from>\((?:including|incl\.?|starting|from|also|not)\b[^)]{0,20}\)|[:,–-]?\s*stop\s+(?:and|to|for)(?:\s+do)?(?=\s)"
+    r"(?P<from>\((?:including|incl\.?|starting|from|also|not)\b[^)]{0,20}\)|[:,–-]?"
+    r"\s*stop\s+(?:and|to|for)(?:\s+do)?(?=\s)"
     r"|,\s*(?:including|incl\.?|starting(?:\s+at)?|from)\s+0:00\s*,?)?"
     r"\s*[:,–-]?\s*(?=\d+\s+[^\W\d])",
     re.IGNORECASE,
 )
 _MINUTES_INTERRUPT = re.compile(
-    r"\W*(?:(?P<lasts>\d{1,2})\s*(?:min(?:ute)?s?|')|(?P<reps>[3-9]\d|[1-9]\d\d))\s+(?P<what>[^\W\d][^\d,;:–@-]{2,30}?)(?:\s*@[^,;:]{1,20}|\s*\(?\d[\d.,/]*\s?(?:kg|lbs?)?\)?)?\s*[-–,;:(]?\s*"
+    r"\W*(?:(?P<lasts>\d{1,2})\s*(?:min(?:ute)?s?|')|(?P<reps>[3-9]\d|[1-9]\d\d))\s+"
+    r"(?P<what>[^\W\d][^\d,;:–@-]{2,30}?)(?:\s*@[^,;:]{1,20}|\s*\(?\d[\d.,/]*\s?(?:k"
+    r"g|lbs?)?\)?)?\s*[-–,;:(]?\s*"
     r"(?P<often>every\s+(?:(?P<way>\d)\s*)?min(?:ute)?s?\b[^\d:]{0,16}[:,]?)\s*(?=\d)",
     re.IGNORECASE,
 )
@@ -91,7 +106,7 @@ class Interrupting:
         """Whether a stretch of a row was one of these."""
         ways = (
             *(self.below, self._on_the_minute, self._every_so_long, self._every_round),
-            *(self._after_rounds, self._behind_a_list),
+            *(self._after_rounds, self._behind_a_list, self._weights),
         )
         return any(way(row, start, stop) for way in ways) or self._minutes_interrupt(row, start, stop, bullet)
 
@@ -185,6 +200,19 @@ class Interrupting:
         self._so_often(row, part, start, said.start(), times)
         return True
 
+    def _weights(self, row: Row, start: int, stop: int) -> bool:
+        """'after each weight: 20 burpees', '.. between the bars' below one lift with several loads."""
+        lead = _WEIGHTS.match(row.text, start, stop)
+        said = lead or _WEIGHTS_BEHIND.search(row.text, start, stop)
+        part = self.reading.parts.last
+        times = _loads_of(part) if said is not None and part is not None and part.work else 0
+        if said is None or part is None or times < LEAST_TIMES:
+            return False
+        times -= bool(said["between"])
+        self.reading.mark(row, said.start(), said.end(), "format", f"{times} times")
+        self._so_often(row, part, *((lead.end(), stop) if lead else (start, said.start())), times)
+        return True
+
     def _on_the_minute(self, row: Row, start: int, stop: int) -> bool:
         """'100 wall balls for time', and behind it 'on the minute: 5 burpees': as often as nobody knows."""
         said, part = _ON_THE_MINUTE.match(row.text[start:stop]), self.reading.parts.last
@@ -253,6 +281,13 @@ def _rounds_of(part: PartDraft) -> int:
     fmt = part.format
     rounds = (len(fmt.scheme) or fmt.rounds or 0) if fmt is not None else 0
     return rounds or max(len(one.scheme) for one in part.work)
+
+
+def _loads_of(part: PartDraft) -> int:
+    """With how many loads, one after the other, the last movement of a part with work is done."""
+    last = part.work[-1]
+    alike = sum(one.movement == last.movement and one.as_prescribed for one in part.work)
+    return alike if alike > 1 else max(len(last.scheme), last.sets or 0)
 
 
 def _goes(work: Draft, said: re.Match[str]) -> int:

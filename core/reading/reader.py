@@ -25,7 +25,7 @@ from core.reading.phrases import PAIR
 from core.reading.pieces import Pieces
 from core.reading.prose import Prose, arranges
 from core.reading.rows import AGAIN, Row, inline_stations
-from core.reading.rungs import goes_on, goes_up_to
+from core.reading.rungs import again_with, goes_on, goes_up_to
 from core.reading.state import Reading
 from core.reading.tables import Standard, is_division
 from core.reading.tokens import seconds_of, tokenize
@@ -189,6 +189,8 @@ class _Reader:
         last = self.reading.parts.last
         if last is not None and last.work and goes_on(row.text):
             last.goes_on, last.goes_up_to = True, goes_up_to(row.text)
+        if last is not None and row.later:
+            again_with(last.work, row.later)
         if last is not None and row.rung and not last.grows:
             counts = {one.reps for one in last.work if one.as_prescribed}
             first = counts.pop() if len(counts) == 1 else None

@@ -130,6 +130,7 @@ class Row:
     has_sets: bool = False
     told: bool = False  # its work is told in a sentence
     rung: int = 0  # the number of each movement of the list above that it says, and nothing else
+    later: tuple[int, ...] = ()  # the numbers of what is done again of the list above: "then 15, then 9"
     minutes_below: bool = False  # whether a list of minutes by their numbers stands below it
     sets_below: bool = False  # whether the row right below begins with sets or a list of them
     remark: re.Match[str] | None = None  # two slashes and what stands behind them

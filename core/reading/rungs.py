@@ -14,8 +14,11 @@ from core.reading.rows import Row
 from core.reading.schemes import LEAST_RUNGS, even_step
 from core.reading.workout import Format
 
+_RUNG = r"\d{1,3}(?:\s*[-/&+–]\s*\d{1,3})?"  # '9', '9/9', '10 + 20'
 _GOES_ON = re.compile(
-    r"\W*(?:\d{1,3}(?:\s*,\s*\d{1,3}){2,}\s*(?:\.{2,}|…)|(?:\d{1,3}\s*[/&+–-]\s*\d{1,3}[\s,;]*)*(?:\.{3,}|…)|(?:\d{1,3}\s*[/&+–-]\s*\d{1,3}[\s,;]+)*(?:etc\.?|and\s+so\s+on)(?:\s*,?\s*\+\s?\d{1,2})?)\W*$",
+    rf"\W*(?:\d{{1,3}}(?:\s*,\s*\d{{1,3}}){{2,}}\s*(?:\.{{2,}}|…)|(?:{_RUNG}[\s,;]*)*(?:\.{{3,}}|…)"
+    rf"|(?:{_RUNG}[\s,;]+)*(?:etc\.?|and\s+so\s+(?:on|forth))(?:\s*,?\s*\+\s?\d{{1,2}})?"
+    rf"|(?:{_RUNG}[\s,;]+)+\(?if\s+(?:you\s+(?:get|make\s+it|have\s+time|can)|there(?:['’]s|\s+is)\s+time)\b[^\d]{{0,24}})\W*$",
     re.IGNORECASE,
 )
 
@@ -48,9 +51,36 @@ _NEXT_RUNGS = re.compile(  # "then 4/4/4, 6/6/6 ... keep adding 2" below a list 
 )
 
 
+_LATER = re.compile(
+    r"\W*(?:and\s+)?then\s+(?:do\s+)?(?P<first>\d{1,3})(?:\s?['’]?s|\s+of\s+(?:each|both|all)|\s+each)?"
+    r"(?P<rest>(?:\s*(?:[,;&.]|and\b|then\b)\s*(?:and\s+)?(?:then\s+)?\d{1,3}(?:\s?['’]?s|\s+of\s+(?:each|both|all)|\s+each)?)+)\W*",
+    re.IGNORECASE,
+)
+
+
+def _later(text: str) -> tuple[int, ...]:
+    """'then 15s, then 9s': the numbers by which the list above is done again; none for other words."""
+    said = _LATER.fullmatch(text)
+    return tuple(map(int, re.findall(r"\d+", said["first"] + said["rest"]))) if said is not None else ()
+
+
+def again_with(work: Sequence[Draft], later: tuple[int, ...]) -> None:
+    """Do a list of which everything has one number again with others: '21 deadlifts', '21 dips', 'then 15s,
+    then 9s'."""
+    counts = {one.reps or one.calories for one in work if one.as_prescribed}
+    first = counts.pop() if len(counts) == 1 else None
+    for one in work if first else ():
+        if first in (one.reps, one.calories) and not (one.scheme or one.sets):
+            one.counts = "cal" if one.has_calories else ""
+            one.reps, one.calories = None, None
+            one.scheme, one.sets, one.sets_written = (first or 0, *later), len(later) + 1, True
+
+
 def rungs_in_rows(rows: Sequence[Row]) -> None:
     """'6 - 6', '9 - 9', 'and so on' below a list of threes: its next rungs, which name nothing."""
     for row in rows:
+        if row.role == "work" and (later := _later(row.text)):
+            row.role, row.later = "note", later
         next_one = _NEXT_RUNGS.fullmatch(row.text) if row.role == "work" else None
         if next_one is not None:
             row.role, row.rung = "note", int(next_one[1])
@@ -96,6 +126,13 @@ def written_out(part: PartDraft, fmt: Format) -> Format:
         return _up_to_the_last(part, fmt) if part.goes_up_to is None else _up_to(part, fmt, part.goes_up_to)
     if fmt.kind != "as-many-as-possible" or fmt.scheme or part.exact:
         return fmt
+    if part.goes_up_to is not None:
+        ended = _up_to(
+            part,
+            replace(fmt, kind="for-time", minutes=None, cap_s=round(60 * (fmt.minutes or 0)) or None),
+            part.goes_up_to,
+        )
+        return ended if part.work and part.work[0].scheme else fmt
     work, least = part.work, PAIR if part.goes_on else LEAST_RUNGS
     for size in range(1, len(work) // least + 1):
         columns = [_rungs(work[at::size], part.goes_on) for at in range(size)]

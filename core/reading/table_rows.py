@@ -3,6 +3,7 @@ of divisions."""
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from dataclasses import replace
 
@@ -25,8 +26,8 @@ def find_tables(rows: list[Row], names: Names) -> None:
         if head is not None:
             row.role = "table"
             at = _table(rows, at + 1, head)
-        elif "\t" in row.written and (head := tables.unheaded([one.text for one in _block(rows, at)], names)):
-            at = max(at + 1, _table(rows, at, head))
+        elif _may_be_one(row) and (found := tables.unheaded([one.text for one in _block(rows, at)], names)):
+            at = max(at + 1, _table(rows, at, *found))
         else:
             at += 1
 
@@ -111,6 +112,14 @@ def _goes_on(rows: Sequence[Row], at: int, head: tables.Head) -> bool:
     return len(tables.cells_of(rows[at].text, head.separator)) == len(head.columns)
 
 
+def _may_be_one(row: Row) -> bool:
+    """Whether a row holds what parts cells: most do not, and are not looked at further."""
+    return row.role == "work" and _PARTED.search(row.written) is not None
+
+
+_PARTED = re.compile(r"\t|[|;,][^|;,]*\d[^|;,]*[|;,]|\S\s{2,}\d+\s{2,}\d")
+
+
 def _block(rows: list[Row], at: int) -> list[Row]:
     block = [rows[at]]
     for row in rows[at + 1 :]:
@@ -120,10 +129,10 @@ def _block(rows: list[Row], at: int) -> list[Row]:
     return block
 
 
-def _table(rows: list[Row], at: int, head: tables.Head) -> int:
-    """Turn the rows under a head into lines; the place after them."""
-    first = at
-    while at < len(rows) and (at == first or not rows[at].after_blank):
+def _table(rows: list[Row], at: int, head: tables.Head, count: int | None = None) -> int:
+    """Turn the rows under a head into lines, or the next so many; the place after them."""
+    first, last = at, len(rows) if count is None else at + count
+    while at < min(last, len(rows)) and (at == first or not rows[at].after_blank):
         row = rows[at]
         if tables.is_rule(row.text):
             row.role = "table"
@@ -138,6 +147,7 @@ def _table(rows: list[Row], at: int, head: tables.Head) -> int:
             row.tabled = True
             if standards:
                 at += 1
+                last += 1
                 rows.insert(at, others)
         at += 1
     return at

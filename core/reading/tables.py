@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -416,35 +416,92 @@ def composed(pieces: Sequence[tuple[str, Cell]], english: Translated) -> Transla
     return Translated(text, tuple(starts), tuple(ends))
 
 
-def unheaded(lines: Sequence[str], names: Names) -> Head | None:
-    """Rows of 'Snatch <tab> 5 <tab> 2 <tab> 75 %' with no head: a name, sets, reps and what a number with a
-    sign says."""
-    rows = [cells_of(line, _SEPARATORS[0]) for line in lines]
-    if len(rows) < 2 or any(len(row) < 3 or len(row) != len(rows[0]) for row in rows):
-        return None
+def unheaded(lines: Sequence[str], names: Names) -> tuple[Head, int] | None:
+    """Rows of 'Snatch <tab> 5 <tab> 2 <tab> 75 %', or with bars, with no head: a name, sets, reps and what a
+    number with a sign says; with how many rows there are. None where they are no such rows."""
+    for separator in _UNHEADED:
+        if not separator.search(lines[0].strip(" |")):
+            continue
+        rows = _rows_of(lines, separator)
+        columns = _columns_of(rows, names) if len(rows) >= LEAST_ROWS else None
+        if columns is not None and (separator is _SEPARATORS[0] or _is_sure(rows, columns, names)):
+            return Head(columns, separator), len(rows)
+    return None
+
+
+LEAST_ROWS = 2  # of a table that has no head
+_UNHEADED = (*_SEPARATORS[:3], _SEPARATORS[3], _SEPARATORS[5])
+
+
+def _rows_of(lines: Iterable[str], separator: re.Pattern[str]) -> list[list[Cell]]:
+    """The cells of the first lines, for as long as they have as many as the first or end before; empty ones
+    stand for those."""
+    rows: list[list[Cell]] = []
+    for line in lines:
+        cells = cells_of(line, separator)
+        if not LEAST_COLUMNS < len(cells) <= len(rows[0] if rows else cells):
+            break
+        lacking = len(rows[0] if rows else cells) - len(cells)
+        rows.append(cells + [Cell("", cells[-1].end, cells[-1].end)] * lacking)
+    return rows
+
+
+def _is_sure(rows: Sequence[Sequence[Cell]], columns: Sequence[Column | None], names: Names) -> bool:
+    """Whether columns that no tab parts are a table's all the same: each row's name is a movement's, and both
+    its sets and its repetitions are told."""
+    told = {"sets", "reps"} <= set(columns) or "sets-reps" in columns
+    named = [names.find(row[columns.index("movement")].text) for row in rows]
+    return told and None not in columns and all(one and one.confidence == 1 for one in named)
+
+
+def _columns_of(rows: Sequence[Sequence[Cell]], names: Names) -> tuple[Column | None, ...] | None:
     named = 0
     while named < len(rows[0]) - 2 and not all(names.starts(row[named].text) for row in rows):
         named += 1
     if named == len(rows[0]) - 2:
         return None
-    columns: list[Column | None] = []
-    for place in range(len(rows[0])):
-        beside: Column = "day" if place < named else "movement"
-        told = _guessed([row[place].text for row in rows], place - named) if place > named else beside
-        columns.append(told)
-    return Head(tuple(columns), _SEPARATORS[0])
+    columns: list[Column | None] = ["day"] * named
+    columns.append("movement")
+    for place in range(named + 1, len(rows[0])):
+        columns.append(_guessed([row[place].text for row in rows], columns))
+    return tuple(columns)
 
 
-def _guessed(texts: Sequence[str], place: int) -> Column | None:
+_EACH = r"(?:\s*(?:/|per|each|e)\s*(?:side|leg|arm|l|s)?)"
+_GUESSES: tuple[
+    tuple[Column, re.Pattern[str]], ...
+] = (  # what all cells of a column without a head look like
+    ("percent", re.compile(r"\d{1,3}(?:[.,]\d)?(?:[-–]\d{1,3})?\s*%")),
+    ("load", re.compile(r"[\d.,/x ]+\s*(?:kg|lbs?)|\d{1,3}(?:[.,]\d)?(?:[-–]\d{1,3})?\s*%")),
+    ("sets-reps", re.compile(r"\d{1,2}\s*[x×]\s*\d{1,3}")),
+    ("rpe", re.compile(r"rpe\s*\d(?:[-–.]\d)?", re.IGNORECASE)),
+    ("tempo", re.compile(r"\d\d[\dxX]\d")),
+    ("sets", re.compile(r"\d{1,2}\s*(?:sets?)?", re.IGNORECASE)),
+    (
+        "reps",
+        re.compile(
+            rf"\d{{1,4}}(?:[-–]\d{{1,3}})?\s*(?:reps?|s|sec|m|cals?)?{_EACH}?|\d{{1,3}}\+", re.IGNORECASE
+        ),
+    ),
+    ("rest", re.compile(r"\d{1,3}\s*(?:s|sec|min|['\"])|\d?\d:\d\d", re.IGNORECASE)),
+)
+LEAST_PERCENT, MOST_PERCENT = (
+    40,
+    97,
+)  # of a bare number behind sets of several; else kilograms; common practice
+
+
+def _guessed(texts: Sequence[str], before: Sequence[Column | None]) -> Column | None:
+    """What a column says that no head names, by what its cells look like and what stands before it."""
     said = [text for text in texts if text.strip("-–—")]
-    if all(re.fullmatch(r"\d{1,3}(?:[.,]\d)?(?:[-–]\d{1,3})?\s*%", text) for text in said):
-        return "percent"
-    if all(re.fullmatch(r"[\d.,/x ]+\s*(?:kg|lbs?)", text) for text in said):
-        return "load"
-    if all(re.fullmatch(r"\d{1,2}\s*x\s*\d{1,3}", text) for text in said):
-        return "sets-reps"
-    if all(re.fullmatch(r"\d{1,3}", text) for text in said):
-        return ("sets", "reps", "percent")[place - 1] if place <= 3 else None
+    if before[-1] == "reps" and all(re.fullmatch(r"\d{2,3}", text) for text in said):
+        percents = all(LEAST_PERCENT <= int(text) <= MOST_PERCENT for text in said)
+        return "percent" if percents else "load"
+    for column, looks in _GUESSES:
+        if column not in before and all(looks.fullmatch(text) for text in said):
+            if column == "reps" and "sets" not in before:
+                continue
+            return column
     return None
 
 

@@ -250,15 +250,28 @@ def _his_and_hers(text: str) -> Cuts:
 
 
 _POSITIONS = re.compile(
-    r"\b(?P<each>[2-4]|two|three|four)[\s-]positions?\b[^:\d()]*?\s(?P<said>(?:[x×]\s*)?(?P<sets>\d{1,2})\s+sets)\b(?!\s+of)",
+    r"(?<![\w.,/])(?P<said>(?:1\s+)?(?P<each>[2-4]|two|three|four)(?:[\s-]?position(?P<behind>s)?|(?P<short>[\s-]?pos\.?)))"
+    r"(?![\w-])[^:\d()]*(?:\((?=[^()\d]*(?:hip|knee|floor|shin|hang|mid|ground|thigh|pocket))[^()]*\))?",
     re.IGNORECASE,
+)
+_ONCE = re.compile(r"\W*\d{1,2}\s*[x×]\s?1\b")
+_SETS_BEHIND = re.compile(
+    r"[\s,;:–-]*(?P<said>(?:[x×]\s*)?(?P<sets>\d{1,2})\s*sets\b(?!\s+of))", re.IGNORECASE
 )
 
 
 def _positions(text: str) -> Cuts:
-    """'3-position clean x 7 sets': three in each of seven sets."""
-    for said in _POSITIONS.finditer(text):
-        yield *said.span("said"), f"{said['sets']} x {_number(said['each'])}"
+    """'3-position clean x 7 sets': three in each of seven sets; '(hip, knee, floor)' says which."""
+    for said in _POSITIONS.finditer(text) if "pos" in text.lower() else ():
+        each = _number(said["each"])
+        behind = _SETS_BEHIND.match(text, said.end())
+        told = behind is not None or _ONCE.match(text, said.end()) is not None
+        if behind:
+            yield *behind.span("said"), f"{behind['sets']} x {each}"
+        if told and said["short"]:
+            yield *said.span("short"), "-position"
+        elif not (told or said["behind"]):
+            yield *said.span("said"), str(each)
 
 
 _EACH_ROUND = re.compile(

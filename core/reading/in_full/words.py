@@ -86,6 +86,44 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\s+(?:set|single|double|triple)\s*[,:]?)(?=\s+\d\s?x)",
             "of that for",
         ),
+        (
+            "team",
+            r"(?<=\d\seach)(?P<said>\s*,?\s*(?:in\s+)?(?:total\s+)?(?:(?:as\s+a|per|for\s+the)\s+)?team(?:\s+total)?"
+            r"(?:\s+reps)?)(?=\s*:?\s*$)",
+            "",
+        ),
+        (
+            "s",
+            r"\b(?:DB|dumbbell|KB|kettlebell)[^,;:\d]*?[\s,(]+(?:w/\s?|with\s+|@\s?)?(?P<said>(?P<his>\d{1,2}(?:[.,]5)?)"
+            r"s\s?/\s?(?P<hers>\d{1,2}(?:[.,]5)?)s)(?=\W|$)",
+            r"@ \g<his>/\g<hers>",
+        ),
+        (  # "row 500 m then burpees to the end"
+            "t",
+            r"(?:\bthen|,|;|\+|&|\band)\s+(?P<said>(?:max\s+)?(?P<what>(?!repeat|keep|go\b|continue|work|rest|hold)[^\W\d][^,;:.()\d]{2,30}?)"
+            r"\s+(?:to|un?til|till)\s+(?:the\s+)?(?:end|bell|buzzer|clock\s+(?:stops|runs\s+out)|time(?:\s+is\s+up|['’]?s\s+up|\s+runs\s+out)))"
+            r"(?:\s+of\s+(?:the|each|every)\s+(?:interval|window|set|round|block))?\W*$",
+            r"max \g<what> in the remaining time",
+        ),
+        ("finisher", r"^\W*(?P<said>(?:1|one|a)\s+)(?=finisher\s*:?\s*$)", ""),
+        (  # "15 swings - every third minute 10 squats instead"
+            "instead",
+            r"(?P<said>(?P<one>\d{1,3}\s+[^,;:.]{3,40}?)\s*[-–—,;(]+\s*(?:but\s+)?every\s+(?:3rd|third)\s+min(?:ute)?\s*[:,]?\s*(?:do\s+)?"
+            r"(?P<other>\d{1,3}\s+[^,;:.()]{3,40}?)\s+instead\)?)\W*$",
+            r"1) \g<one> 2) \g<one> 3) \g<other>",
+        ),
+        (
+            "instead",
+            r"(?P<said>(?P<one>\d{1,3}\s+[^,;:.]{3,40}?)\s*[-–—,;(]+\s*(?:but\s+)?every\s+(?:other|2nd|second)\s+min(?:ute)?\s*[:,]?\s*(?:do\s+)?"
+            r"(?P<other>\d{1,3}\s+[^,;:.()]{3,40}?)\s+instead\)?)\W*$",
+            r"1) \g<one> 2) \g<other>",
+        ),
+        (  # "EMOM 24: 3 movements, 8 rounds"
+            "rounds",
+            r"(?:emom|otm|every|minutes|min|')[^,;:–-]*?(?P<said>\s*[,;:–—(-]+\s*(?P<n>[2-6]|two|three|four|five|six)\s+(?:movements|"
+            r"exercises|stations|moves)\s*[,x×/–-]\s*(?:\d{1,2}|[a-z]+)\s+rounds(?:\s+(?:in\s+)?(?:total|each|of\s+each))?\)?)\s*:?\s*$",
+            r" (\g<n> stations)",
+        ),
         ("e", r"(?:(?<=[x×\s]\d)|(?<=\d\d))(?P<said>e)(?=\s*(?:$|[,;@(+&/]))", " each side"),
         ("done", r"^\W*(?P<said>(?:done|finished)(?:\s+early)?\s*\?)(?=\s*\d)", "then"),
         (
@@ -246,7 +284,6 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"|kg|in|[\"”/\d]))",
             r"\g<h> in",
         ),
-        ("pos", r"(?<![\w.,])[2-4](?P<said>[\s-]?pos\.?)(?=\s+[^\W\d])", "-position"),
         ("+", r"(?<![\w.,/])(?P<said>M(?:35|40|45|50|55|60)\+)(?=\s*[:\d(]|\s+\S)", "Masters"),
         ("t1", r"(?<![\w.,/])(?P<said>T1[3-7](?:\s?[–-]\s?1[4-9])?)(?=\s*:|\s+\d)", "Teens"),
         ("cal/h", r"@\s?(?P<said>\d{3,4}\s?cal/h(?:r|our)?\b)", "pace"),
@@ -286,10 +323,24 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("heavy-ish", r"\bheavy-?ish\b", "heavy"),
         ("p.", r"(?<!\w)(?P<said>p\.\s?)(?=(?:clean|snatch|jerk)s?\b)", "power "),
         (
-            "then",
-            r"\beach\s+(?:person|athlete|partner)\s+(?:does\s+)?(?:1|one|a)\s+(?:full\s+)?ro"
-            r"und,?\s+then\s+(?:switch|swap|change)\b",
+            "round",
+            r"(?:\brelay\s*[,:–-]\s*)?\b(?:each|every|one)\s+(?:team\s+)?(?:person|athlete|partner|member)\s+"
+            r"(?:does\s+|completes\s+|finishes\s+)?(?:1|one|a)\s+(?:full\s+|whole\s+|complete\s+|entire\s+)?round,?\s+"
+            r"(?:and\s+)?then\s+(?:(?:they\s+)?(?:switch|swap|change)|tags?(?:\s+(?:out|off|(?:the|their)\s+(?:next|partner|other)))?"
+            r"|the\s+(?:other|next)(?:\s+(?:one|goes|does|starts|athlete|partner|person))*)\b",
             "alternating rounds",
+        ),
+        (
+            "round",
+            r"\brelay\s*[,:–-]\s*(?:one|1|a)\s+(?:full\s+|whole\s+)?round\s+(?:each|at\s+a\s+time),?\s+then\s+(?:tag|switch|swap|"
+            r"change|the\s+next)\b",
+            "alternating rounds",
+        ),
+        (
+            "round",
+            r"(?:^\W*|[.,;]\s+)(?P<said>(?:each|every)(?:\s+(?:one|person|athlete|partner|member))?\s+(?:does|completes|has)\s+"
+            r"(?P<n>\d{1,2})\s+rounds(?:\s+(?:in\s+)?(?:total|all))?)\b",
+            r"\g<n> rounds each",
         ),
         (
             "work",
