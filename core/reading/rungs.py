@@ -25,7 +25,7 @@ _GOES_ON = re.compile(
 
 _UP_TO = re.compile(
     r"\W*(?:(?:(?:and\s+)?so\s+on|etc|and\s+on|keep\s+going|continue)\b\W*)?(?:all\s+the\s+way\s+)?(?:up\s+)?(?:to|until)\s+"
-    r"(?:(?:the\s+)?(?:set|round|rung)s?\s+of\s+)?(?P<last>\d{1,2})(?:\s*[,/&]\s*\d{1,2})*(?:\s*reps?)?\W*",
+    r"(?:(?:the\s+)?(?:set|round|rung)s?\s+of\s+)?(?P<last>\d{1,2})(?:\s*[,/&]\s*\d{1,2})*(?:\s*reps?)?(?:\W*|[.!;]\s+[^\W\d].*)",
     re.IGNORECASE,
 )
 

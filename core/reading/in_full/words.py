@@ -98,6 +98,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"s\s?/\s?(?P<hers>\d{1,2}(?:[.,]5)?)s)(?=\W|$)",
             r"@ \g<his>/\g<hers>",
         ),
+        ("amre", r"\bamreps?\b", "AMRAP"),
         (  # "row 500 m then burpees to the end"
             "t",
             r"(?:\bthen|,|;|\+|&|\band)\s+(?P<said>(?:max\s+)?(?P<what>(?!repeat|keep|go\b|continue|work|rest|hold)[^\W\d][^,;:.()\d]{2,30}?)"
