@@ -46,7 +46,7 @@ def _reading(draft: Draft, row: Movement, alternating: bool) -> tuple[Context, s
         return "light", "the load is lighter than a bar"
     if "light" in context and (draft.alternating or alternating):
         return "light", "arms alternate"
-    if "heavy" in context and draft.loads and min(draft.loads) * KG_PER[draft.load_unit] > HEAVIEST_HELD_KG:
+    if "heavy" in context and draft.loads and draft.loads[0] * KG_PER[draft.load_unit] > HEAVIEST_HELD_KG:
         return "heavy", "the load is a bar's"
     if "loaded" in context and (draft.loads or draft.percents or draft.rpe or draft.estimated):
         return "loaded", "a load stands beside it"

@@ -89,7 +89,7 @@ from core.reading.rows import (
     without_plural,
     without_symbols,
 )
-from core.reading.rungs import days_of_the_song, goes_on, rungs_in_rows
+from core.reading.rungs import again_after_rests, days_of_the_song, goes_on, rungs_in_rows
 from core.reading.several import PieceCuts
 from core.reading.side_by_side import side_by_side
 from core.reading.signs import one_width, usual_signs
@@ -196,6 +196,7 @@ class DocumentPass:
         clock_starts(rows)
         piece_windows(rows)
         rungs_in_rows(rows)
+        again_after_rests(rows)
         days_of_the_song(rows)
         self.heads.find(rows)
         numbered_by_dash(rows)

@@ -26,6 +26,10 @@ _BEFORE_A_LABEL = re.compile(  # '- 1) 12 cal row', '• A. Snatch', '- 0-10 war
     r"\s*(?P<front>[-*•–—]\s+)(?=(?:\d{1,2}|[A-H]\d?|\d[a-d])[.):]\s|\d{1,2}['’]\s|\d{1,2}\s+[-–—]\s+\S"
     r"|\d{1,2}[-–]\d{1,2}:?\s+[A-Z])"
 )
+_QUOTED = re.compile(  # '"Every 3 min x 5"': no title
+    r"\s*(?P<front>[\"“])(?=(?:e\d?mom|every|on\s+the|amrap|\d{1,2}\s+(?:rounds|rft))\b)[^\"“”]*?(?P<behind>[\"”])\s*$",
+    re.IGNORECASE,
+)
 _COLUMNS = re.compile(r"(?<=\S) {2,}(?=\S)")
 _GAP = re.compile(r"(?<=[^\s.):]) {2,3}(?=\S)")
 _RULE_BEFORE = re.compile(r"\s*(?P<front>[-=~_–—]{3,}\s+)(?=[\w\"“(])")
@@ -39,6 +43,7 @@ def undressed(lines: Sequence[str]) -> list[Translated | None]:
     for dress in _DRESSES if len(said) >= LEAST_LINES else ():
         _take_off(said, {number: dress.match(line.text) for number, line in said.items()})
     _cut(said, {number: rule for number, line in said.items() if (rule := _RULE_BEFORE.match(line.text))})
+    _cut(said, {number: told for number, line in said.items() if (told := _QUOTED.match(line.text))})
     labels = {number: label for number, line in said.items() if (label := _BEFORE_A_LABEL.match(line.text))}
     if len(labels) > 1:
         _cut(said, labels)

@@ -182,7 +182,7 @@ def labelled_lists(rows: list[Row], names: Names) -> None:
             run = _and_next_letters(rows[at:], run, first[0])
         if len(run) > 1 and not any(_arranges_itself(one) for one in run):
             for place, one in enumerate(run, start=1):
-                if match := LIST_LABEL.match(one.text):
+                if match := LIST_LABEL.match(one.content):
                     _take_place(one, match, place)
 
 
@@ -258,11 +258,14 @@ def partners(rows: list[Row]) -> None:
     if said not in PARTNERS or places != list(range(places[0], places[0] + len(places))):
         return
     above = rows[places[0] - 1].text if places[0] and not labelled[0][1].after_blank else ""
-    if not any(one.kind == "team" for one in tokenize(above)):
+    if not any(one.kind == "team" for one in tokenize(above)) or _OF_STATIONS.search(above):
         return
     for _, row, match in labelled:
         row.of_partner, row.start = True, match.end()
         row.marks.append((0, len(match.group().rstrip()), "who of them"))
+
+
+_OF_STATIONS = re.compile(r"\b(?:stations?|rotat(?:e|ing))\b", re.IGNORECASE)  # whose letters are places
 
 
 def minutes_in_order(rows: list[Row]) -> None:

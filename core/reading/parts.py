@@ -364,6 +364,7 @@ class Parts:
         for before, part in itertools.pairwise(self.all):
             _frame(before, part)
             _say_what_follows(before, part)
+            _rests_before(before, part)
         holding = {id(part.parent) for part in self.all if part.parent is not None}
         pieces = [part for part in self.all if part.work]
         for part in pieces if len(pieces) == self.each_lasts[0] else ():
@@ -429,6 +430,21 @@ def _fills_its_intervals(part: PartDraft, again: int) -> bool:
     for place, one in enumerate(lines, start=1):
         one.station = place
     return True
+
+
+LONG_REST = 1 / 5  # of an AMRAP's minutes, from which a rest is none of its rounds'; common practice
+
+
+def _rests_before(before: PartDraft, part: PartDraft) -> None:
+    """'AMRAP 8: ..', 'rest 4 min', 'AMRAP 8: ..': a rest from one to the other, in none of the rounds."""
+    fmt = before.format
+    rest_s = before.changes.get("rest_s") or (fmt.rest_s if fmt is not None else None)
+    if fmt is None or fmt.kind != "as-many-as-possible" or not (rest_s and fmt.minutes) or before.exact:
+        return
+    again = part.format is not None and part.format.kind == fmt.kind
+    if part.work and fmt.repeat == 1 and (again or rest_s >= LONG_REST * fmt.minutes * 60):
+        before.changes.pop("rest_s", None)
+        before.format = replace(fmt, rest_s=None)
 
 
 def _works_in_its_minutes(before: Format, fmt: Format) -> bool:

@@ -70,7 +70,8 @@ _LABEL = re.compile(
     r"\W*(?:[^\W\d]+\s+){0,3}complex\s*(?=\([^)]*\+)"
     r"|\W*(?:[^\W\d][\w-]*\s+){1,3}(?:drills?|primer|practice|technique|skills?|progressions?)\b[^:\d]{0,25}:\s*"
     r"(?=\d{1,3}\s+[^\W\d]{2}[^:]*,\s*\d|\d{1,2}\s?[x×]\s?\d{1,3}\s+[^\W\d]{3})"
-    r"|(?P<label>(?!every\b|each\b|emom\b)[^\W\d][^\d:;,(]{2,50})(?:,|\s[–-])\s*(?=\d{1,3}\s*(?:min(?:ute)?s?|')[^:;,\d]{0,20}:\s*\d)",
+    r"|(?P<label>(?!every\b|each\b|emom\b)[^\W\d][^\d:;,(]{2,50})(?:,|\s[–-])\s*(?=\d{1,3}\s*(?:min(?:ute)?s?|')[^:;,\d]{0,20}:\s*\d)"
+    r"|(?P<of>[^\W\d][^\d:;,()]{2,24}):\s*(?=\d{1,3}(?:-\d{1,3}){2,}\s*$)",
     re.IGNORECASE,
 )
 
@@ -187,10 +188,13 @@ class Pieces:
         one, 40 min: ..'."""
         text = row.text[start:stop]
         said = _LABEL.match(text)
-        if said is None or (said["label"] and self.reading.names.find(said["label"]) is not None):
+        label = (said["label"] or said["of"]) if said is not None else ""
+        if said is None or (label and self.reading.names.find(label) is not None):
             return start
         behind = row.phrases(start + said.end(), stop)
-        if not any(one.kind == "words" and self.reading.names.starts(one.text) for one in behind):
+        if not said["of"] and not any(
+            one.kind == "words" and self.reading.names.starts(one.text) for one in behind
+        ):
             return start  # "Snatch technique: 10 x 2 from the hang"
         self.settle(row)
         self.reading.mark(row, start, start + len(said.group().rstrip()), "note", "what it is about")

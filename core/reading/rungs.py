@@ -3,11 +3,13 @@ goes on like that."""
 
 from __future__ import annotations
 
+import itertools
 import re
 from collections.abc import Sequence
 from dataclasses import replace
 
 from core.reading.draft import Draft
+from core.reading.in_full.cuts import ONCE_MORE
 from core.reading.part_draft import PartDraft
 from core.reading.phrases import PAIR
 from core.reading.rows import Row
@@ -92,6 +94,18 @@ def rungs_in_rows(rows: Sequence[Row]) -> None:
         if first and (end - at > 1 or on):
             for row, one in zip(rows[at:end], said[at:end], strict=True):
                 row.role, row.rung = "note", int(one[1]) if one is not None else 0
+
+
+_REST_ROW = re.compile(r"\W*rest\b[^:]{0,12}\d", re.IGNORECASE)
+_AGAIN_ROW = re.compile(rf"\W*(?P<said>{ONCE_MORE})", re.IGNORECASE)
+
+
+def again_after_rests(rows: Sequence[Row]) -> None:
+    """'rest 5 min', and below it 'repeat': all of it twice."""
+    for before, row in itertools.pairwise(rows):
+        said = _AGAIN_ROW.match(row.text) if row.role == "work" and not row.after_blank else None
+        if said is not None and _REST_ROW.match(before.text):
+            row.say([(*said.span("said"), "x 2")])
 
 
 _LIKE_THE_SONG = re.compile(

@@ -114,9 +114,10 @@ class Lifted(AmountBase):
             return ""
         if self.row.implement == "medicine-ball":
             return "ball"
-        beside = [self.line.phrases[one].text for one in self.indices] + self.draft.notes
+        beside = [self.line.phrases[one].text for one in self.indices] + self.draft.notes + [self.draft.text]
         said = {word for text in beside for word in plain_words(text)}
-        if held_in_hands(self.row) or said & set(HAND_WEIGHTS):
+        may_be_a_bar = "heavy" in self.row.context and self.line.system == "kg"  # "front rack lunges 50/35"
+        if said & set(HAND_WEIGHTS) or (held_in_hands(self.row) and not may_be_a_bar):
             return "hand"
         return "plate" if self.row.implement == "plate" or "plate" in said else ""
 

@@ -6,7 +6,7 @@ from __future__ import annotations
 import itertools
 import re
 
-from core.reading.in_full.cuts import Cuts, otherwise
+from core.reading.in_full.cuts import ONCE_MORE, Cuts, otherwise
 
 _MINUTES = r"(?P<minutes>\d{1,2})(?::00)?\s*(?:min(?:ute)?s?\b|['’′]|(?<=:00))"
 _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, what is meant by its "said"
@@ -18,6 +18,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"^\W*(?P<said>=\s*(?:1|one)\s+round\s*[,:;.–-]*\s*(?:do|repeat|x|times)\s*"
             r"(?P<n>\d{1,2})(?:\s*(?:x|times|rounds|of\s+(?:them|those)))?)\W*$",
             r"\g<n> rounds",
+        ),
+        (
+            "rest",
+            rf"^\W*rest\s+(?:for\s+)?\d[\d:.]*\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|['′\"])?(?P<said>\s*[,;.]?\s*{ONCE_MORE})",
+            ", x 2",
         ),
         ("4 time", r"(?:rounds|r(?:n?ds|fts?))\s+(?P<said>4(?=\s+time\b))", "for"),
         (
@@ -205,6 +210,13 @@ _BETWEEN_ROUNDS = re.compile(
 )
 
 
+_BETWEEN_BEHIND = re.compile(
+    r"(?P<said>\s*[,;]\s*(?:with\s+)?(?:an?\s+)?(?P<what>\d[^,;:()]{3,30}?)\s+(?P<when>(?:in\s+)?between\s+(?:(?:each|every|the|all)\s+)?(?:rounds?|sets?)))\W*$",
+    re.IGNORECASE,
+)
+_AGAIN_AND_AGAIN = re.compile(
+    r"^\W*(?:\d{1,3}(?:-\d{1,3}){2,}|\d{1,2}\s+(?:rounds|rds|rft|sets))\b.*[^\W\d]{3}", re.IGNORECASE
+)
 _IN_ITS_MINUTE = re.compile(
     r"(?P<what>[^,;:()]+?)\s*\((?P<place>min(?:ute)?\s*\d{1,2})\)\s*(?P<sign>[,;]?)\s*", re.IGNORECASE
 )
@@ -232,9 +244,20 @@ def _interrupted(text: str) -> Cuts:
         yield *listed.span(), f"{listed['list']} {listed['work']}. {when}: {listed['what']}"
 
 
+def _between(text: str) -> Cuts:
+    """'5 rounds of 10 deadlifts, with a 200 m run between rounds': once less than there are rounds."""
+    said = _BETWEEN_BEHIND.search(text) if "between" in text.lower() else None
+    if (
+        said is not None
+        and _AGAIN_AND_AGAIN.match(text, 0, said.start())
+        and "rest" not in said["what"].lower()
+    ):
+        yield *said.span("said"), f". Between rounds: {said['what']}"
+
+
 def _otherwise(text: str) -> Cuts:
     """'x5: 10 burpees', 'a 5 rounder', 'at the top of every minute'."""
     yield from otherwise(text, _SAID_OTHERWISE)
 
 
-WAYS = (_otherwise, _interrupted, _minutes_behind)
+WAYS = (_otherwise, _interrupted, _between, _minutes_behind)

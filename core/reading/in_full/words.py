@@ -98,6 +98,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"s\s?/\s?(?P<hers>\d{1,2}(?:[.,]5)?)s)(?=\W|$)",
             r"@ \g<his>/\g<hers>",
         ),
+        ("%+", r"(?<=\d)\s?%(?P<said>\+)(?=\s*(?:[(,;.]|$))", " "),
         ("amre", r"\bamreps?\b", "AMRAP"),
         (  # "row 500 m then burpees to the end"
             "t",
@@ -405,6 +406,20 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
 )
 
 
+_HALVES = re.compile(
+    r"(?<![\d.,/])(?P<whole>\d{2,3})\s+[^,;:()\d]{3,40}?(?P<said>\s*[,–-]\s*(?P<half>\d{1,2})\s*(?:/|per\s|each\s|an?\s)\s*"
+    r"(?P<side>arm|side|leg|hand)s?)(?=\W|$)",
+    re.IGNORECASE,
+)
+
+
+def _halves(text: str) -> Cuts:
+    """'20 swings, 10/arm': half of them on each side."""
+    for said in _HALVES.finditer(text):
+        if int(said["whole"]) == 2 * int(said["half"]):
+            yield *said.span("said"), f" ({said['half']} per {said['side'].lower()})"
+
+
 def _otherwise(text: str) -> Cuts:
     """'half an hour', 'every 3 minutes, 6 times', 'both run 800 m'."""
     yield from otherwise(text, _SAID_OTHERWISE)
@@ -440,4 +455,14 @@ def _tabatas(text: str) -> Cuts:
         yield *said.span(), said["word"]
 
 
-WAYS = (_pulls_and_pushes, _skips, _drills, _one_sided, _two_sides, _joined_names, _tabatas, _otherwise)
+WAYS = (
+    _pulls_and_pushes,
+    _skips,
+    _drills,
+    _one_sided,
+    _two_sides,
+    _halves,
+    _joined_names,
+    _tabatas,
+    _otherwise,
+)

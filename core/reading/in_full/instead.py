@@ -1,0 +1,171 @@
+"""What is done instead of what is too hard, in whatever words, as a division's words: 'ring rows if no
+muscle-ups' is 'scaled: ring rows instead of muscle-ups'."""
+
+from __future__ import annotations
+
+import re
+from typing import NamedTuple
+
+from core.reading.in_full.cuts import Cuts
+
+_LACKS = (  # what one has or can not, behind "if"
+    r"if\s+(?:(?:you|they)\s+)?(?:(?:have|['’]?ve)\s+(?:got\s+)?no|no|(?:do\s+not|do"
+    r"n['’]?t)\s+(?:yet\s+)?have"
+    r"|haven['’]?t\s+(?:yet\s+)?got|(?:can['’]?t|cannot|can\s+not)\s+(?:yet\s+)?(?:do|get))"
+    r"\s+(?:any\s+|your\s+|the\s+|an?\s+)?"
+)
+_HARD = (  # what not everybody does
+    r"(?:(?:strict\s+|kipping\s+)?pull[- ]?ups?|(?:ring\s+|bar\s+)?muscle[- ]?ups?|t"
+    r"2b|toes[- ]to[- ]bars?|hspu"
+    r"|handstand\s+(?:push[- ]?ups?|walks?)|double[- ]?unders?|dubs|pistols?|box\s+j"
+    r"umps?|c2b|chest[- ]to[- ]bars?"
+    r"|rope\s+climbs?|running)"
+)
+_ANY = r"(?:\d|[^\W\d])[^,;:()]{2,40}?"  # what is easier, with its number or without
+_WHAT = r"[^\W\d][^,;:()\d]{2,30}"  # a movement in words
+_OK = r"(?:is\s+|are\s+)?(?:ok|okay|fine|allowed)"
+_NEEDED = r"if\s+(?:needed|necessary|required)"
+
+
+class Form(NamedTuple):
+    """A way to say it: what a line must hold in small letters; a pattern whose "lead" gives way to ``leads``
+    and whose "between", where it has one, stands between what is easier and what it is instead of."""
+
+    need: str
+    pattern: re.Pattern[str]
+    leads: str = "scaled: "
+
+
+FORMS = tuple(
+    Form(need, re.compile(pattern, re.IGNORECASE), *leads)
+    for need, pattern, *leads in (
+        ("sub", rf"^\W*(?P<lead>sub(?:stitute)?\s+)[^,;:()=]{{3,40}}?\s+(?P<between>for\s+){_WHAT}\W*$"),
+        (" for ", rf"^\W*(?P<lead>){_ANY}\s+(?P<between>for\s+(?:the\s+)?){_HARD}\W*$"),
+        (" instead ", rf"^\W*(?P<lead>)[^,;:()]{{3,40}}?\s+(?P<between>{_OK}\s+instead\s+of\s+)\S"),
+        (
+            " instead ",
+            rf"^\W*(?P<lead>)[^,;:()]{{3,40}}?\s+(?P<between>instead\s+of\s+)[^,;:()\d]{{3,30"
+            rf"}}?\s+{_NEEDED}\W*$",
+        ),
+        (
+            ":1",
+            rf"^\W*(?P<lead>(?P<n>[2-5])\s?:\s?1\s+){_WHAT}?\s+(?P<between>(?:for|instead\s+o"
+            rf"f)\s+){_WHAT}\W*$",
+            r"scaled: \g<n>x ",
+        ),
+        (":1", r"\(\s*(?P<lead>(?P<n>[2-5])\s?:\s?1\s+)(?=[^\W\d][^()\d]{2,40}\))", r"scaled: \g<n>x "),
+        (
+            "sc",
+            rf"^\W*(?:scaled?|sc)\s*:[^\d]*?(?P<lead>(?P<n>[2-5])\s+){_WHAT}?\s+"
+            rf"(?P<between>(?:per|for\s+(?:each|every|one|1|an?))\s+){_WHAT}\W*$",
+            r"\g<n>x ",
+        ),
+        ("if ", rf"^\W*(?P<lead>){_ANY}\s+(?P<between>{_LACKS}){_WHAT}\W*$"),
+        (
+            "if ",
+            rf"(?:^\W*(?=[^,;()]*:)|[(,]\s*)(?P<lead>{_LACKS}[^\W\d][^,;:()\d]{{2,24}}[,:]\s*"
+            rf"(?:do\s+)?)(?=\d|[^\W\d])",
+        ),
+        (
+            "if ",
+            rf"^\W*(?P<lead>{_LACKS}(?P<what>[^\W\d][^,;:()\d]{{2,24}}?),?\s+(?:do|use|take|go\s+for)\s+)"
+            rf"(?=\d|[^\W\d])",
+            r"scale \g<what> to ",
+        ),
+        (
+            "if ",
+            r"^\W*(?P<lead>)(?=(?!rest|break|drop|stop|scal|reduc|add|use|take|low|share|adj"
+            r"ust|modif|go\b|split|sit"
+            r"|walk)(?:\d|[^\W\d])[^,;:()]{3,40}?\s+if\s+(?:needed|necessary|required|you\s+"
+            r"(?:need|have)\s+to)\W*$)",
+        ),
+        (
+            "if ",
+            r"(?:[,;(–-]|\s)\s*(?P<lead>if\s+(?:you\s+)?(?:can(?:['’]?t|not)|don['’]?t\s+hav"
+            r"e\s+(?:it|them)|not|no)"
+            r"(?:\s+do\s+(?:it|them|those))?\s*[:,–-]\s*(?:do\s+)?)(?=[^\W\d]|\d)",
+        ),
+        (
+            " if ",
+            rf"(?:^\W*|\(\s*)(?P<lead>)(?={_ANY}\s+if\s+(?:it\s+is\s+|it['’]s\s+|it\s+)?rain(?:s|ing|y)?\b)",
+        ),
+        (
+            "in",
+            r"(?:^\W*|\(\s*)(?P<lead>(?:(?:if\s+)?(?:you\s+are\s+|you['’]re\s+|it\s+is\s+|it['’]s\s+|it\s+)?"
+            r"(?:injured|rain(?:s|ing|y)?|pregnant)\s*[?:,]|can['’]?t\s+(?:run|jump|squat|ha"
+            r"ng|press)\?|no\s+running\?)"
+            r"\s*(?:do\s+)?)(?=[^\W\d]|\d)",
+        ),
+        (  # "New here? Do 200 m runs, 16/12 kg"
+            "?",
+            r"^\W*(?P<lead>(?:new(?:er|bies?)?(?:\s+(?:here|to\s+(?:this|it|us|lifting|the\s+(?:gym|sport))))?|beginners?"
+            r"|first\s+(?:time|class|week|month)(?:\s+here)?)\s*\?\s*(?:then\s+)?(?:(?:do|take|use)\s+)?)(?=[^?]*\d)",
+            "Beginners: ",
+        ),
+        (
+            "for th",
+            rf"^\W*(?P<lead>)(?={_ANY}\s+for\s+(?:those|anyone|people|athletes|members)\s+(?:who|that)\s+"
+            r"(?:can['’]?t|cannot|don['’]?t|are\s+not|aren['’]?t)\b)",
+        ),
+        (
+            "no ",
+            r"^\W*(?P<lead>no\s+(?!rest|time|cap|break|pause|rep|drop|score|rush|stop|class|warm|limit)"
+            r"[^\W\d][^,;:?()\d]{2,24}:\s*(?:do\s+)?)(?=\d)",
+        ),
+        ("?", r"(?:^\W*|[,;(.]\s*)(?P<lead>no\s+[^?,;:]{2,24}\?\s*(?:then\s+|do\s+)*)(?=\d|[^\W\d])"),
+        (
+            ":",
+            r"^\W*(?P<lead>(?:(?:easier|scaling)\s+)?(?:options?|alternatives?|modifications"
+            r"?|easier|regressions?)"
+            r"\s*:\s*)(?=[^\W\d]|\d)",
+        ),
+        (
+            ":",
+            rf"^\W*(?P<lead>(?:alternatives?|substitutes?|options?|subs?)\s+(?:to|for)\s+(?:t"
+            rf"he\s+)?(?P<what>{_WHAT})"
+            r"\s*:\s*)(?=[^\W\d]|\d)",
+            r"scale \g<what> to ",
+        ),
+        (
+            ":",
+            rf"^\W*(?P<lead>(?P<what>{_HARD})\s+(?:scales?|scaling|scaled|subs?|options?|alte"
+            rf"rnatives?)\s*:\s*)"
+            r"(?=[^\W\d]|\d)",
+            r"scale \g<what> to ",
+        ),
+        ("sub", r"\(\s*(?P<lead>sub(?:stitute)?s?\s*:?\s+)(?=\d|[^\W\d])"),
+        (
+            "sub",
+            r"^\W*(?P<lead>subs?(?:titute)?\s+(?:with\s+)?)(?!coach|teacher|notes|for\b)"
+            r"(?=[^\W\d]{3,}(?:[\s-][^\W\d]+){0,3}\W*$)",
+        ),
+        (
+            "single",
+            r"\b(?:double[- ]?unders?|dubs|dus?)\s*(?P<lead>(?:/|\bor\b)\s*(?P<what>(?:\d+\s*)?(?:x\s*)?"
+            r"single(?:[- ]?unders?|s)(?:\s*x\s?[23])?))(?=\s*(?:$|[,;.]))",
+            r" (scaled: \g<what>)",
+        ),
+        ("double the", r"^\W*(?:scaled?|sc|sub)\b[^\d]*?(?P<lead>\bdouble\s+the\s+)(?=[^\W\d])", "2x "),
+        ("sc", r"^\W*(?:scaled?|sc)\s*:[^\d]*?(?P<lead>(?P<n>[2-5])\s?:\s?1)(?=\s+[^\W\d])", r"\g<n>x"),
+        (  # "20 muscle-ups (ring rows x2)", "(3x single-unders)": of what is easier, and no sets
+            "x",
+            r"^\W*\d[^()]*?\((?P<lead>)(?=(?:[^\W\d][^()\d,;:]{2,30}?\s*x\s?[23]|(?:[23]\s?x|x\s?[23])\s+"
+            r"[^\W\d][^()\d,;:]{2,30})\s*\))(?![^()]*\b(?:each|per|both|sides?|arms?|legs?|r"
+            r"ounds?|sets?|rds?|repeat"
+            r"|times?|through|rest|secs?|mins?|reps?|heavy|at|scaled?|rx|total)\b)",
+        ),
+    )
+)
+
+
+def _instead(text: str) -> Cuts:
+    """'20 ring rows if no muscle-ups', 'options: ring rows', 'no rower? run 200 m'."""
+    lower = text.lower()
+    for form in FORMS:
+        for said in form.pattern.finditer(text) if form.need in lower else ():
+            yield *said.span("lead"), said.expand(form.leads)
+            if "between" in form.pattern.groupindex:
+                yield *said.span("between"), "instead of "
+
+
+WAYS = (_instead,)
