@@ -118,8 +118,8 @@ class Interrupting:
         """'superset with 10 rows' below '5 x 5 bench press': done as often as the sets above."""
         said, part = SUPERSET_WITH.match(row.text[start:stop]), self.reading.parts.last
         work = part.work if part is not None else []
-        last = next((one.movement for one in reversed(work) if one.sets or one.scheme), "")
-        sets = max((one.sets or len(one.scheme) for one in work if one.movement == last), default=0)
+        told = [one.sets or len(one.scheme) for one in reversed(work) if one.sets or one.scheme]
+        sets = next((one for one in told if one > 1), sum(told[:1]))  # not the one set behind them
         fmt = part.format if part is not None else None
         rounds = fmt.rounds if fmt is not None and fmt.kind == "every-minute" and work else None
         if said is None or part is None or not (sets or rounds):

@@ -88,9 +88,9 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         (
             "team",
-            r"(?<=\d\seach)(?P<said>\s*,?\s*(?:in\s+)?(?:total\s+)?(?:(?:as\s+a|per|for\s+the)\s+)?team(?:\s+total)?"
+            r"(?<![\d.,/])(?P<said>(?P<n>\d{2,4})\s+each\s*,?\s*(?:in\s+)?(?:total\s+)?(?:(?:as\s+a|per|for\s+the)\s+)?team(?:\s+total)?"
             r"(?:\s+reps)?)(?=\s*:?\s*$)",
-            "",
+            r"\g<n> each",
         ),
         (
             "s",
