@@ -55,7 +55,7 @@ _ON_THE_MINUTE = re.compile(
 _WORK = r"(?=\d|(?:run|row|ski|bike|swim|walk|jog|sprint|carry|hold|plank)\b)"  # what is done then
 _EVERY_ROUND = re.compile(
     r"\W*(?:(?:after|before|in|on|at\s+the\s+(?:start|end)\s+of)\s+)?(?:every|each)\s+"
-    r"(?:(?P<nth>[2-9])(?:nd|rd|th)?\s+|(?P<other>other|second)\s+)?(?:rounds?|rungs?)"
+    r"(?:(?P<nth>[2-9])(?:nd|rd|th)?\s+|(?P<other>other|second)\s+)?(?:rounds?|rungs?|sets?)"
     rf"(?:\s+(?:do|add|finish\s+with))?\s*[:,–-]?\s*{_WORK}",
     re.IGNORECASE,
 )

@@ -130,9 +130,9 @@ class Parts:
             or self._paces_sets(part, found.format, row)
             or self._minutes_of_a_bare_lift(part, found.format, row)
             or self._sets_of_a_bare_lift(part, found.format, row)
+            or self._interrupts(part, found.format, row)
             or self._joins(part, found, row)
             or self._twenty_ten_again(part, found.format, row)
-            or self._interrupts(part, found.format, row)
         ):
             self._begin(part, found.format, row)
 
@@ -227,7 +227,13 @@ class Parts:
         """'100 cal bike for time. Every 2 min 5 burpees': the minutes only interrupt the piece."""
         kind = part.format.kind if part.format is not None else "for-time"
         said = part.format is not None or not (self.after_blank or any(one.sets_written for one in part.work))
-        timed = said and kind in ("for-time", "as-many-as-possible") and bool(part.work or part.each_reps)
+        clocked = part.format is not None and (part.format.for_time or kind == "as-many-as-possible")
+        above = clocked and row.followed and not self.after_blank  # its list follows
+        timed = (
+            said
+            and kind in ("for-time", "as-many-as-possible")
+            and bool(part.work or part.each_reps or above)
+        )
         if not timed or fmt.kind != "every-minute" or fmt.rounds is not None or not row.named:
             return False
         part.notes.append(f"every {(fmt.interval_s or 60) // 60}:{(fmt.interval_s or 60) % 60:02}")

@@ -163,12 +163,14 @@ def _amounts(column: Sequence[Draft]) -> tuple[int, ...]:
         and one.as_prescribed
         and one.loads in ((), first.loads)
         and one.has_calories == first.has_calories
-        and not (
-            one.scheme or one.sets or one.seconds or one.distance_m or one.role or one.station or one.replaces
-        )
+        and one.distance_m == first.distance_m
+        and not (one.scheme or one.sets or one.seconds or one.role or one.station or one.replaces)
         for one in column
     )
-    amounts = tuple((one.calories if first.has_calories else one.reps) or 0 for one in column)
+    amounts = tuple(
+        (one.calories if first.has_calories else one.reps or round(one.distance_m or 0)) or 0
+        for one in column
+    )
     return amounts if alike and all(amounts) else ()
 
 

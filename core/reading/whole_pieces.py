@@ -80,6 +80,9 @@ class WholePieces:
             self.pieces.read(row, start, start + said.start(), first=False)
         part = self.reading.parts.last
         begin, end = start + said.start(), start + len(row.text[start:stop].rstrip())
+        if part is not None and part.goes_on:
+            self.reading.mark(row, begin, end, "format", "how the ladder above goes on")
+            return True
         if part is not None and len(part.work) > LEAST_OF_EACH and row.text.lstrip(" -*•")[:1] in (".", "…"):
             part.goes_on = True  # "... adding 10 each round" below its first rungs
             self.reading.mark(row, begin, end, "format", "the ladder goes on")

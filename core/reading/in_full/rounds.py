@@ -21,7 +21,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         (
             "rest",
-            rf"^\W*rest\s+(?:for\s+)?\d[\d:.]*\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|['′\"])?(?P<said>\s*[,;.]?\s*{ONCE_MORE})",
+            rf"^\W*rest\s+(?:for\s+)?\d[\d:.]*\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|['′\"])?"
+            rf"(?P<said>\s*[,;.]?\s*{ONCE_MORE})",
             ", x 2",
         ),
         ("4 time", r"(?:rounds|r(?:n?ds|fts?))\s+(?P<said>4(?=\s+time\b))", "for"),
@@ -72,22 +73,28 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         (
             "every",
-            r"(?P<said>\bevery\s+(?P<t>\d{1,3}(?::\d\d)?\s?(?:s|secs?|seconds|min(?:ute)?s?)?)\s+(?P<what>\d{1,2}\s+[^\W\d][^,;:\d]{2,30}?)\s+for\s+(?P<m>\d{1,2})\s*min(?:ute)?s?)\b",
+            r"(?P<said>\bevery\s+(?P<t>\d{1,3}(?::\d\d)?\s?(?:s|secs?|seconds|min(?:ute)?s?)"
+            r"?)\s+(?P<what>\d{1,2}\s+[^\W\d][^,;:\d]{2,30}?)\s+for\s+(?P<m>\d{1,2})\s*min"
+            r"(?:ute)?s?)\b",
             r"every \g<t> for \g<m> min: \g<what>",
         ),
         (
             "every",
-            r"(?P<said>\bevery\s+(?P<t>\d{1,3}(?::\d\d)?\s?(?:s|secs?|seconds|min(?:ute)?s?)?)\s+one\s+(?P<what>[^\W\d][^,;:\d]{2,30}?)\s+for\s+(?P<m>\d{1,2})\s*min(?:ute)?s?)\b",
+            r"(?P<said>\bevery\s+(?P<t>\d{1,3}(?::\d\d)?\s?(?:s|secs?|seconds|min(?:ute)?s?)"
+            r"?)\s+one\s+(?P<what>[^\W\d][^,;:\d]{2,30}?)\s+for\s+(?P<m>\d{1,2})\s*min(?:ute"
+            r")?s?)\b",
             r"every \g<t> for \g<m> min: 1 \g<what>",
         ),
         (
             "x",
-            r"^\W*(?:circuit|superset|giant\s+set|tri-?set|block|round|finisher|core|set)\s*[A-H1-9]?(?P<said>\s+x\s?(?P<n>\d{1,2})\s*:)(?=\s*\S)",
+            r"^\W*(?:circuit|superset|giant\s+set|tri-?set|block|round|finisher|core|set)\s*"
+            r"[A-H1-9]?(?P<said>\s+x\s?(?P<n>\d{1,2})\s*:)(?=\s*\S)",
             r": \g<n> rounds:",
         ),
         (
             "(",
-            r"\d\s?[x×]\s?\d{2,4}\s?m\b[^()\d]*\((?P<said>\d{2,4}\s?m?\s+(?:easy\s+)?(?:walk|jog)(?:\s+back)?)\)",
+            r"\d\s?[x×]\s?\d{2,4}\s?m\b[^()\d]*\((?P<said>\d{2,4}\s?m?\s+(?:easy\s+)?(?:walk"
+            r"|jog)(?:\s+back)?)\)",
             "rest",
         ),
         (
@@ -103,7 +110,9 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         (
             "every",
-            r"^\W*(?P<said>every\s+(?P<t>\d{1,2}(?::\d\d)?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|['’′])?)\s+(?:you\s+)?start\s+(?:an?\s+)?(?:new\s+)?(?:round|set)\s*[,(]\s*(?P<n>\d{1,2})\s*(?:rounds|sets)\)?)",
+            r"^\W*(?P<said>every\s+(?P<t>\d{1,2}(?::\d\d)?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?"
+            r"s?)?|['’′])?)\s+(?:you\s+)?start\s+(?:an?\s+)?(?:new\s+)?(?:round|set)\s*[,(]"
+            r"\s*(?P<n>\d{1,2})\s*(?:rounds|sets)\)?)",
             r"every \g<t> x \g<n>",
         ),
         ("until", r"\b(?P<said>amrap)(?=\s+[^\W\d][^\d,;:]{2,30}\s+(?:until|till|while)\b)", "max"),
@@ -211,7 +220,9 @@ _BETWEEN_ROUNDS = re.compile(
 
 
 _BETWEEN_BEHIND = re.compile(
-    r"(?P<said>\s*[,;]\s*(?:with\s+)?(?:an?\s+)?(?P<what>\d[^,;:()]{3,30}?)\s+(?P<when>(?:in\s+)?between\s+(?:(?:each|every|the|all)\s+)?(?:rounds?|sets?)))\W*$",
+    r"(?P<said>\s*[,;]\s*(?:with\s+)?(?:an?\s+)?(?P<what>\d[^,;:()]{3,30}?)\s+"
+    r"(?P<when>(?:in\s+)?between\s+(?:(?:each|every|the|all)\s+)?(?:rounds?|sets?)))"
+    r"\W*$",
     re.IGNORECASE,
 )
 _AGAIN_AND_AGAIN = re.compile(
@@ -244,6 +255,27 @@ def _interrupted(text: str) -> Cuts:
         yield *listed.span(), f"{listed['list']} {listed['work']}. {when}: {listed['what']}"
 
 
+_EVERY = r"(?:at\s+)?(?:(?:the\s+)?(?:start|top)\s+of\s+)?every\s+(?P<{n}>[2-9]|10)\s*(?:min(?:ute)?s?\b|')"
+_FROM_THE_START = (
+    r"(?:\s*,?\s*\(?(?:incl\w*\.?|including|starting(?:\s+at)?|from)\s+(?:the\s+start|0:00|0|minute\s+0)\)?)?"
+)
+_MOVED = r"(?:\d{1,4}\s?(?:m|km|k|cals?)?\s*[^\W\d][^,;:()\d]{2,24}?|(?:run|row|ski|bike|swim)\s+\d{2,4}\s?m)"
+_AMRAP_INTERRUPTED = re.compile(
+    r"^\W*(?:amrap\s*\d{1,2}(?:\s*min(?:ute)?s?)?|\d{1,2}[- ]?(?:min(?:ute)?s?|')\s*"
+    r"amrap)(?P<said>\s*[,:;(–-]+\s*(?:with\s+|starting\s+with\s+|starting\s+)*"
+    rf"(?:{_EVERY.format(n='n')}{_FROM_THE_START}\s*[,:]?\s*(?:do\s+)?(?P<what>{_MOVED})"
+    rf"|(?:an?\s+)?(?P<first>{_MOVED})\s+{_EVERY.format(n='m')}{_FROM_THE_START})\)?)\W*$",
+    re.IGNORECASE,
+)
+
+
+def _amrap_interrupted(text: str) -> Cuts:
+    """'AMRAP 20, every 5 min run 400 m' above its list: what interrupts it, as a sentence of its own."""
+    said = _AMRAP_INTERRUPTED.match(text) if "every" in text.lower() else None
+    if said is not None:
+        yield *said.span("said"), f". Every {said['n'] or said['m']} min: {said['what'] or said['first']}"
+
+
 def _between(text: str) -> Cuts:
     """'5 rounds of 10 deadlifts, with a 200 m run between rounds': once less than there are rounds."""
     said = _BETWEEN_BEHIND.search(text) if "between" in text.lower() else None
@@ -260,4 +292,4 @@ def _otherwise(text: str) -> Cuts:
     yield from otherwise(text, _SAID_OTHERWISE)
 
 
-WAYS = (_otherwise, _interrupted, _between, _minutes_behind)
+WAYS = (_otherwise, _interrupted, _amrap_interrupted, _between, _minutes_behind)

@@ -98,6 +98,24 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"s\s?/\s?(?P<hers>\d{1,2}(?:[.,]5)?)s)(?=\W|$)",
             r"@ \g<his>/\g<hers>",
         ),
+        (  # "4 sets 12 face pulls, 12 curls"
+            "s",
+            r"(?:^\W*|:\s*)\d{1,2}\s+(?:sets|rounds|rds)(?P<said>\s+)(?=\d{1,3}\s+[^\W\d][^,;:]*[,;+]\s*\d{1,3}\s+[^\W\d][^:]*$)",
+            ": ",
+        ),
+        (  # "8 x 20 s max effort, 1:40 easy spin between"
+            "between",
+            r"(?P<said>,\s*(?P<long>\d{0,2}:\d{2}|\d{1,3}\s?(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|['\"]))\s+(?:of\s+)?(?:(?:very\s+)?easy\s+"
+            r"(?:spin(?:ning)?|pedal(?:ling)?|jog|walk|row|ski|paddle|roll)?|(?:spin|walk|jog|roll)\s+easy|recovery)\s*(?:in\s+)?between)\b",
+            r", rest \g<long> between",
+        ),
+        (
+            "every set",
+            r"^\W*(?P<said>every\s+set\s*[:,–-]\s*(?P<what>\d[^,;:]{3,40}?)\s+(?:right|straight|immediately|directly)\s+after(?:wards)?)\W*$",
+            r"after every set: \g<what>",
+        ),
+        ("101", r"^\W*(?P<said>(?P<what>[^\W\d]+)\s+101)(?=\s*(?::|$|[–-]\s))", r"\g<what> intro"),
+        ("jerk", r"(?<=\d\s)(?P<said>push)(?=\s*\+\s*\d)", "push press"),
         ("%+", r"(?<=\d)\s?%(?P<said>\+)(?=\s*(?:[(,;.]|$))", " "),
         ("amre", r"\bamreps?\b", "AMRAP"),
         (  # "row 500 m then burpees to the end"
