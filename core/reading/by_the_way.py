@@ -88,6 +88,10 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ),
         ("as a team", r"^\W*(?:then\s+)?(?P<said>as\s+a\s+(?:team|pair|trio|group))\s*(?=:)"),
         ("walk|jog", r"\(\s*(?:easy\s+|slow\s+)?(?:walk|jog)(?:ing)?\s+(?:down|back|return)[^()\d]*\)"),
+        (
+            "walk|jog",
+            r",\s*(?:easy\s+|slow\s+)?(?:walk|jog)(?:ing)?\s+(?:back\s+)?(?:down|back|home)(?:\s+recovery)?(?=\s*(?:$|[.;,)]))",
+        ),
         ("day", r"^\W*(?!(?:mon|tues|wednes|thurs|fri|satur|sun)day)[a-z]+(?:\s[a-z]+)?\s+day\s*:(?=\s)"),
         (
             "while",

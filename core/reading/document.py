@@ -104,7 +104,7 @@ MAX_LINE = 2_000
 _OPENS_A_FORMAT = ("amrap", "every", "tabata", "interval", "count", "measure", "clock")
 LONGEST_FORMAT = 24  # letters before a colon that say no more than how work is arranged
 _SECTION = re.compile(
-    r"(?<=[.;!]\s)([A-Za-z][A-Za-z -]{1,22}?)(?P<time>,?\s*\(?\d{1,2}\s*(?:min(?:ute)?s?|')\)?)?(?=:\s+\S)"
+    r"(?<=[.;!|]\s)([A-Za-z][A-Za-z -]{1,22}?)(?P<time>,?\s*\(?\d{1,2}\s*(?:min(?:ute)?s?|')\)?)?(?=:\s+\S)"
 )
 _DAY_WITHIN = re.compile(
     r"(?<=[.;!]\s)(?P<day>(?:mon|tues|wednes|thurs|fri|satur|sun)day)\s*[:–—]\s+(?=\S)", re.IGNORECASE

@@ -75,7 +75,8 @@ def _loads_listed(text: str) -> Cuts:
 
 
 _BY_TURNS = re.compile(
-    r"(?<![\d.,/])(?P<first>\d{1,3})\s+(?P<work>[^\W\d][^,;:–-]{2,40}?)\s[–-]\s(?P<way>\d{2,4})\s?(?P<unit>m|cal)\s+(?P<how>[^\W\d]+)"
+    r"(?<![\d.,/])(?P<first>\d{1,3})\s+(?P<work>[^\W\d][^,;:–-]{2,40}?)\s[–-]\s"
+    r"(?P<way>\d{2,4})\s?(?P<unit>m|cal)\s+(?P<how>[^\W\d]+)"
     r"(?P<rest>(?:\s[–-]\s\d{1,4}){3,})(?!\s?[\w%])"
 )
 
@@ -91,7 +92,8 @@ def _by_turns(text: str) -> Cuts:
 
 
 _SINGLES_LISTED = re.compile(
-    r"\b(?P<reps>singles|doubles|triples)\s*[:@]?\s*(?P<all>\d\d\s?%?(?:\s*[,/-]\s*\d\d\s?%?)+)(?<=%)(?!\s*(?:\d|x))",
+    r"\b(?P<reps>singles|doubles|triples)\s*[:@]?\s*(?P<all>\d\d\s?%?(?:\s*[,/-]\s*"
+    r"\d\d\s?%?)+)(?<=%)(?!\s*(?:\d|x))",
     re.IGNORECASE,
 )
 _TWO_DIGITS = re.compile(r"\d\d")
@@ -110,7 +112,8 @@ def _singles_listed(text: str) -> Cuts:
 
 _STROKE = re.compile(r"[/x×]")
 _PERCENTS_BY_REPS = re.compile(  # the plus of a last set tells percents from loads
-    r"(?<![\d/.,])[4-9]\d[/x×]\d\b(?:\s*,?\s+(?:1\d\d|[4-9]\d)[/x×]\d\b)*\s*,?\s+(?:1\d\d|[4-9]\d)[/x×]\d\+(?![\d/.%])"
+    r"(?<![\d/.,])[4-9]\d[/x×]\d\b(?:\s*,?\s+(?:1\d\d|[4-9]\d)[/x×]\d\b)*\s*,?\s+(?:"
+    r"1\d\d|[4-9]\d)[/x×]\d\+(?![\d/.%])"
 )
 
 
@@ -122,7 +125,8 @@ def _percents_by_reps(text: str) -> Cuts:
 
 
 _CLUSTER = re.compile(
-    r"(?<![\d.,])\d{1,2}\s?[x×]\s?(?P<open>\()?(?P<reps>[1-6](?:\.[1-6]){1,5})(?(open)\))(?![\d.]|\s*(?:kg|k?m|mi|lbs?|%)\b)",
+    r"(?<![\d.,])\d{1,2}\s?[x×]\s?(?P<open>\()?(?P<reps>[1-6](?:\.[1-6]){1,5})(?(ope"
+    r"n)\))(?![\d.]|\s*(?:kg|k?m|mi|lbs?|%)\b)",
     re.IGNORECASE,
 )
 
@@ -153,7 +157,8 @@ def _tempos(text: str) -> Cuts:
 
 
 _DOTTED = re.compile(
-    r"(?<![\d.,:/-])(?P<first>\d{1,3})-(?P<second>\d{1,3})(?P<more>(?:-\d{1,3}){0,3})-?\s?(?:\.{2,}|…)\s?-?(?P<last>\d{1,3}(?:-\d{1,3})?)"
+    r"(?<![\d.,:/-])(?P<first>\d{1,3})-(?P<second>\d{1,3})(?P<more>(?:-\d{1,3}){0,3}"
+    r")-?\s?(?:\.{2,}|…)\s?-?(?P<last>\d{1,3}(?:-\d{1,3})?)"
     r"(?![\w.%-]|\s*(?:kg|lbs?|min|sec))"
 )
 
@@ -196,7 +201,8 @@ _SO_MANY_SETS = re.compile(
     r"(?P<sets>\d)\s+(?:sets?\s+)?(?:at|@)\s*(?P<load>\d{2,3}(?:[.,]5)?)", re.IGNORECASE
 )
 _SETS_IN_TURN = re.compile(
-    rf"\s*[.:,;]?\s+(?=\d\s+sets?\b)(?P<turns>{_SO_MANY_AT}(?:\s*[,;]?\s*(?:and\s+|then\s+)?{_SO_MANY_AT})+)(?!\w)",
+    rf"\s*[.:,;]?\s+(?=\d\s+sets?\b)(?P<turns>{_SO_MANY_AT}(?:\s*[,;]?\s*(?:and\s+|th"
+    rf"en\s+)?{_SO_MANY_AT})+)(?!\w)",
     re.IGNORECASE,
 )
 
@@ -233,8 +239,10 @@ def _loads_in_turn(text: str) -> Cuts:
 
 
 _HIS_AND_HERS = re.compile(
-    r"(?:^|[,;/+:]\s*)\W{0,3}(?P<count>\d{1,3}\s+)?(?!rounds?\b|rds\b|sets?\b|min|sec|x\b)[^\W\d][^,;:/+()\d@]*?\s"
-    r"(?P<loads>(?P<his>\d{2,3}(?:[.,]5)?)\s?-\s?(?P<hers>\d{2,3}(?:[.,]5)?))(?=\s?(?:kgs?|lbs?)?\s*(?:$|[,;/)+]))",
+    r"(?:^|[,;/+:]\s*)\W{0,3}(?P<count>\d{1,3}\s+)?(?!rounds?\b|rds\b|sets?\b|min|se"
+    r"c|x\b)[^\W\d][^,;:/+()\d@]*?\s"
+    r"(?P<loads>(?P<his>\d{2,3}(?:[.,]5)?)\s?-\s?(?P<hers>\d{2,3}(?:[.,]5)?))(?=\s?"
+    r"(?:kgs?|lbs?)?\s*(?:$|[,;/)+]))",
     re.IGNORECASE,
 )
 HERS_OF_HIS = (0.55, 0.85)  # what a load for women is of one for men; common practice
@@ -250,7 +258,8 @@ def _his_and_hers(text: str) -> Cuts:
 
 
 _POSITIONS = re.compile(
-    r"(?<![\w.,/])(?P<said>(?:1\s+)?(?P<each>[2-4]|two|three|four)(?:[\s-]?position(?P<behind>s)?|(?P<short>[\s-]?pos\.?)))"
+    r"(?<![\w.,/])(?P<said>(?:1\s+)?(?P<each>[2-4]|two|three|four)(?:[\s-]?position"
+    r"(?P<behind>s)?|(?P<short>[\s-]?pos\.?)))"
     r"(?![\w-])[^:\d()]*(?:\((?=[^()\d]*(?:hip|knee|floor|shin|hang|mid|ground|thigh|pocket))[^()]*\))?",
     re.IGNORECASE,
 )
@@ -274,8 +283,38 @@ def _positions(text: str) -> Cuts:
             yield *said.span("said"), str(each)
 
 
+SHARES = (
+    (2, 95),
+    (3, 93),
+    (4, 90),
+    (5, 87),
+    (6, 85),
+    (7, 83),
+    (8, 80),
+    (9, 77),
+    (10, 75),
+    (12, 67),
+    (15, 65),
+)
+SHARE_OF_RM = dict(SHARES)  # percent of one's best at which so many go; NSCA Essentials, from memory
+_AT_RM = re.compile(
+    r"\d(?:\s*reps?)?(?:\s+(?:unbroken|across|straight|touch\s+and\s+go))?\s*,?\s*"
+    r"(?P<said>(?:@|at|with)\s*(?:your\s+|a\s+)?(?P<n>[2-9]|1[0-5])\s?RM)\b(?!\s*(?:"
+    r"[x×:]|\d))",
+    re.IGNORECASE,
+)
+
+
+def _at_rm(text: str) -> Cuts:
+    """'20 reps @ 10RM': how heavy, and no sets of ten."""
+    for said in _AT_RM.finditer(text) if "rm" in text.lower() else ():
+        if share := SHARE_OF_RM.get(int(said["n"])):
+            yield *said.span("said"), f"@ {share}%"
+
+
 _EACH_ROUND = re.compile(
-    r"^\W*\d+(?:-\d+){2,}.*?(?P<said>\s*(?:,|&|\+|\band\b)\s*(?P<what>\d+[^,;&+]*?)(?<!after)(?<!between)\s+(?:each|every)\s+(?:round|rung|set))\W*$",
+    r"^\W*\d+(?:-\d+){2,}.*?(?P<said>\s*(?:,|&|\+|\band\b)\s*(?P<what>\d+[^,;&+]*?)"
+    r"(?<!after)(?<!between)\s+(?:each|every)\s+(?:round|rung|set))\W*$",
     re.IGNORECASE,
 )
 
@@ -312,7 +351,8 @@ def _by(text: str) -> Cuts:
 
 
 _FEWER = re.compile(
-    r"(?<![\w.,-])(?P<first>\d{1,2})\s+reps?(?P<more>(?:\s*,\s*(?:and\s+)?then\s+\d{1,2}(?![\w.%]|\s*(?:min|sec|kg|x\b))){2,})",
+    r"(?<![\w.,-])(?P<first>\d{1,2})\s+reps?(?P<more>(?:\s*,\s*(?:and\s+)?then\s+\d"
+    r"{1,2}(?![\w.%]|\s*(?:min|sec|kg|x\b))){2,})",
     re.IGNORECASE,
 )
 
@@ -324,7 +364,8 @@ def _then_fewer(text: str) -> Cuts:
 
 
 _REPS_BY_LOADS = re.compile(
-    r"(?<![\d.,/x])(?P<all>(?:[1-9]|1[0-2])\s?[x×]\s?(?:[4-9]\d|[12]\d\d)(?:[.,]5)?(?:\s*,?\s+(?:[1-9]|1[0-2])\s?[x×]\s?(?:[4-9]\d|[12]\d\d)(?:[.,]5)?){1,9})"
+    r"(?<![\d.,/x])(?P<all>(?:[1-9]|1[0-2])\s?[x×]\s?(?:[4-9]\d|[12]\d\d)(?:[.,]5)?"
+    r"(?:\s*,?\s+(?:[1-9]|1[0-2])\s?[x×]\s?(?:[4-9]\d|[12]\d\d)(?:[.,]5)?){1,9})"
     r"\s?(?P<unit>kgs?|lbs?)\b",
     re.IGNORECASE,
 )
@@ -356,7 +397,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
     for need, pattern, full in (
         (
             "sets",
-            r"(?<![\d.,])\d{1,2}\s+(?P<said>(?:heavy|hard|solid|good|tough|strong|perfect|moderate|challenging)\s+)(?=sets\s+of\s+\d)",
+            r"(?<![\d.,])\d{1,2}\s+(?P<said>(?:heavy|hard|solid|good|tough|strong|perfect|mo"
+            r"derate|challenging)\s+)(?=sets\s+of\s+\d)",
             "",
         ),
         (
@@ -369,12 +411,15 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("r", r"(?<=[x×\s\d])(?P<said>(?P<n>\d{1,2})\s?L\s?[/+&]\s?(?P=n)\s?R)\b", r"\g<n> each side"),
         (
             "):",
-            r"^\W*[^\W\d][^\d():,]{2,20}(?P<said>\s*\((?P<n>\d{1,2})\s*(?P<what>sets|rounds|rds)\)\s*:)(?=\s*\d{1,4}\s*\S[^:]*,)",
+            r"^\W*[^\W\d][^\d():,]{2,20}(?P<said>\s*\((?P<n>\d{1,2})\s*(?P<what>sets|rounds|"
+            r"rds)\)\s*:)(?=\s*\d{1,4}\s*\S[^:]*,)",
             r": \g<n> \g<what> of",
         ),
         (
             "max reps",
-            r"(?P<said>drop(?:ping)?\s+to\s+(?P<load>\d{2})\s?%\s+of\s+(?:your|the|that|today['’]?s)(?:\s+(?:new|top))?\s*(?:\d\s?RM|max|set|single|double|triple)?\s*[:,]\s*(?P<n>\d)\s+sets?\s+of\s+max(?:imum)?\s+reps)",
+            r"(?P<said>drop(?:ping)?\s+to\s+(?P<load>\d{2})\s?%\s+of\s+(?:your|the|that|toda"
+            r"y['’]?s)(?:\s+(?:new|top))?\s*(?:\d\s?RM|max|set|single|double|triple)?\s*[:,]"
+            r"\s*(?P<n>\d)\s+sets?\s+of\s+max(?:imum)?\s+reps)",
             r"\g<n> x max @ \g<load> %",
         ),
         (
@@ -406,12 +451,14 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("s/s", r"(?<=[\w)]\s)(?P<said>s/s(?:\s+(?:with|w/))?)(?=\s+[\w(])", "superset with"),
         (
             " into",
-            r"^\W*\d{1,2}\s?[x×]\s?\d{1,2}\s+[^\d,;:]{3,40}?(?P<said>\s+(?:directly|straight|right|immediately)\s+into)(?=\s+\d{1,3}\s+[^\W\d])",
+            r"^\W*\d{1,2}\s?[x×]\s?\d{1,2}\s+[^\d,;:]{3,40}?(?P<said>\s+(?:directly|straight"
+            r"|right|immediately)\s+into)(?=\s+\d{1,3}\s+[^\W\d])",
             " +",
         ),
         (
             "m",
-            r"(?<![\w/])(?P<said>[mh](?P<his>\d{2,3}(?:[.,]5)?)\s*[/,|]?\s*[fw](?P<hers>\d{2,3}(?:[.,]5)?))(?![\w.,/]\d|\w)",
+            r"(?<![\w/])(?P<said>[mh](?P<his>\d{2,3}(?:[.,]5)?)\s*[/,|]?\s*[fw](?P<hers>\d"
+            r"{2,3}(?:[.,]5)?))(?![\w.,/]\d|\w)",
             r"\g<his>/\g<hers>",
         ),
         (
@@ -463,6 +510,7 @@ WAYS = (
     _loads_in_turn,
     _his_and_hers,
     _positions,
+    _at_rm,
     _each_round,
     _sets_in_brackets,
     _by,

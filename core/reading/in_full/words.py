@@ -116,6 +116,13 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         ("101", r"^\W*(?P<said>(?P<what>[^\W\d]+)\s+101)(?=\s*(?::|$|[–-]\s))", r"\g<what> intro"),
         ("jerk", r"(?<=\d\s)(?P<said>push)(?=\s*\+\s*\d)", "push press"),
+        ("off", r"^\W*(?P<said>off)\W*$", "rest"),
+        (  # "12 min, 3 every 90 s"
+            "every",
+            r"(?P<said>(?P<long>\d{1,2})\s*(?:min(?:ute)?s?|')\s*[,:–-]\s*(?P<n>\d{1,2})(?:\s+reps?)?\s+every\s+(?P<time>\d{1,3}\s*(?:s(?:ec(?:ond)?s?)?"
+            r"|min(?:ute)?s?|['\"])|\d?:\d\d|minute))(?![\w:])",
+            r"\g<n> every \g<time> for \g<long> min",
+        ),
         ("%+", r"(?<=\d)\s?%(?P<said>\+)(?=\s*(?:[(,;.]|$))", " "),
         ("amre", r"\bamreps?\b", "AMRAP"),
         (  # "row 500 m then burpees to the end"
