@@ -111,7 +111,7 @@ _DAY_WITHIN = re.compile(
 )
 _THEN = re.compile(r",?\s*\bthen\b\s*[:,]?\s*", re.IGNORECASE)
 _THEN_ANOTHER = re.compile(
-    r"\W*(?:and\s+)?then\b[^\d:]{0,12}(?:\d{1,2}\s*(?:min(?:ute)?s?|')\s*)?(?:amrap|emom|e\d+m?om|every)\b",
+    r"\W*(?:and\s+)?then\b[^\d:]{0,12}(?:\d{1,2}\s*(?:min(?:ute)?s?|')\s*)?(?:(?:amrap|emom|e\d+m?om|every)\b|\d{1,2}\s*[x×]\s*\d)",
     re.IGNORECASE,
 )
 LEAST_REPEATS, LEAST_REPEATED_M = 4, 200  # of runs that are no warm-up; common practice

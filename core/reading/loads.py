@@ -156,8 +156,9 @@ def system_of(text: str) -> str:
 
 
 _LONE_LOAD = re.compile(
-    r"(?<![\d/.,x])(?<![/x]\s)\d{2,3}(?:[.,]\d)?\s?(?:kgs?|kilos?|lbs?|pounds?)(?![a-z])", re.IGNORECASE
-)
+    r"(?<![\d/.,x])(?<![/x]\s)(?:(?:[4-9]\d|\d{3})(?:[.,]\d)?\s?(?:kgs?|kilos?)|(?:9\d|\d{3})\s?(?:lbs?|pounds?))(?![a-z])",
+    re.IGNORECASE,
+)  # of a bar; what is held in a hand tells nothing of it
 _AT = re.compile(
     r"@\s?(\d{2,3}(?:[.,]5)?)(?![\d/%]|[.,]\d|\s?(?:[/-]|%|kg|lb|cm|in\b|rpe|pace|spm|rpm|s/m))",
     re.IGNORECASE,

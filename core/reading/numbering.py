@@ -136,6 +136,7 @@ def before_words(row: Row) -> None:
         row.start += numbered.end()
     elif lettered := LETTER_BULLET.match(row.content):
         _take_letter(row, lettered)
+        row.letter = None if _OWN_MINUTES.match(row.content) else row.letter
     elif bullet := BULLET.match(row.content):
         row.start += bullet.end()
     if (sets := SET_NUMBER.match(row.content)) is not None:
@@ -143,6 +144,12 @@ def before_words(row: Row) -> None:
         row.sets = max(1, int(last) - int(first) + 1) if last else 1
         row.marks.append((row.start, row.start + len(sets.group().rstrip()), "which sets"))
         row.start += sets.end()
+
+
+_OWN_MINUTES = re.compile(  # "c) EMOM 16: 1) .. 2) .." is no place of a list
+    r"\s*(?:emom|e\d?mom|otm|amrap|every|\d{1,2}\s*(?:min(?:ute)?s?|')\s*(?:emom|amrap))\b[^:]*:\s*(?:1|a)[).:]\s",
+    re.IGNORECASE,
+)
 
 
 def _behind_loads(row: Row) -> None:

@@ -63,7 +63,7 @@ class PieceCuts:
         if sign.kind not in (*_ENDS, *_SIGNS) or index in read.bracketed:
             return False
         behind = list(_without_signs(read.phrases[index + 1 :]))
-        behind = _behind_a_name(behind) if sign.kind == "then" else behind
+        behind = _behind_a_name(behind) if sign.kind in ("then", "and") else behind
         kinds = {phrase.kind for phrase in before}
         if self._begins_anew(sign, read.phrases[index + 1 :], before):
             return True

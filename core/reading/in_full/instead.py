@@ -168,4 +168,27 @@ def _instead(text: str) -> Cuts:
                 yield *said.span("between"), "instead of "
 
 
-WAYS = (_instead,)
+_OF_A_LEVEL = re.compile(
+    r"^\W*(?P<who>scaled|beginners?|masters|teens|intermediates?|foundations?|newer|younger|older)"
+    r"(?P<lead>\s+(?:(?:athletes?|people|members|pairs|teams)\s+)?(?:can\s+|should\s+|may\s+)?)(?=(?:do|use|lift|take|perform)\s)",
+    re.IGNORECASE,
+)
+_DOES = re.compile(
+    r"(?P<said>(?P<sign>\s*,?\s*\band\s+|\s*,\s*|^|(?<=\s))(?:do|use|lift|take|perform)\s+(?P<what>[^,;.]+?)"
+    r"(?:\s+in\s+(?:event|wod|workout|part)\s+(?P<part>[1-9A-H]))?)(?=\s*(?:,|\band\s+(?:do|use|lift|take|perform)\s|[.;]|$))",
+    re.IGNORECASE,
+)
+
+
+def _of_a_level(text: str) -> Cuts:
+    """'Scaled athletes do ring rows in event 1 and lift 30/20 kg': 'Scaled: E1 ring rows, 30/20 kg'."""
+    told = _OF_A_LEVEL.match(text)
+    if told is None:
+        return
+    yield *told.span("lead"), ": "
+    for said in _DOES.finditer(text, told.end()):
+        part = f"E{said['part']} " if said["part"] else ""
+        yield *said.span("said"), f"{', ' if said['sign'].strip() else ''}{part}{said['what']}"
+
+
+WAYS = (_instead, _of_a_level)

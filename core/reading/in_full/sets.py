@@ -312,6 +312,24 @@ def _at_rm(text: str) -> Cuts:
             yield *said.span("said"), f"@ {share}%"
 
 
+_SETS_FROM_TO = re.compile(
+    r"\bsets?\s+\d{1,2}\s?[-–]\s?(?P<last>\d{1,2})(?=\s*(?:@|at|:)\s*\d)", re.IGNORECASE
+)
+_NEXT_SETS = re.compile(
+    r"(?P<said>[,;]\s*(?:and\s+|then\s+)?)(?P<first>\d{1,2})(?:\s?[-–]\s?(?P<last>\d{1,2}))?(?=\s*(?:@|at|:)\s*\d)"
+)
+
+
+def _next_sets(text: str) -> Cuts:
+    """'Sets 1-4 @ 70 %, 5-8 @ 75 %': the word holds for what follows."""
+    begun = _SETS_FROM_TO.search(text) if "set" in text.lower() else None
+    last = int(begun["last"]) if begun else 0
+    for said in _NEXT_SETS.finditer(text, begun.end()) if begun else ():
+        if int(said["first"]) == last + 1:
+            last = int(said["last"] or said["first"])
+            yield *said.span("said"), "; sets "
+
+
 _EACH_ROUND = re.compile(
     r"^\W*\d+(?:-\d+){2,}.*?(?P<said>\s*(?:,|&|\+|\band\b)\s*(?P<what>\d+[^,;&+]*?)"
     r"(?<!after)(?<!between)\s+(?:each|every)\s+(?:round|rung|set))\W*$",
@@ -511,6 +529,7 @@ WAYS = (
     _his_and_hers,
     _positions,
     _at_rm,
+    _next_sets,
     _each_round,
     _sets_in_brackets,
     _by,

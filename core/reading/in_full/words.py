@@ -88,38 +88,76 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         (
             "team",
-            r"(?<![\d.,/])(?P<said>(?P<n>\d{2,4})\s+each\s*,?\s*(?:in\s+)?(?:total\s+)?(?:(?:as\s+a|per|for\s+the)\s+)?team(?:\s+total)?"
+            r"(?<![\d.,/])(?P<said>(?P<n>\d{2,4})\s+each\s*,?\s*(?:in\s+)?(?:total\s+)?(?:"
+            r"(?:as\s+a|per|for\s+the)\s+)?team(?:\s+total)?"
             r"(?:\s+reps)?)(?=\s*:?\s*$)",
             r"\g<n> each",
         ),
         (
             "s",
-            r"\b(?:DB|dumbbell|KB|kettlebell)[^,;:\d]*?[\s,(]+(?:w/\s?|with\s+|@\s?)?(?P<said>(?P<his>\d{1,2}(?:[.,]5)?)"
+            r"\b(?:DB|dumbbell|KB|kettlebell)[^,;:\d]*?[\s,(]+(?:w/\s?|with\s+|@\s?)?"
+            r"(?P<said>(?P<his>\d{1,2}(?:[.,]5)?)"
             r"s\s?/\s?(?P<hers>\d{1,2}(?:[.,]5)?)s)(?=\W|$)",
             r"@ \g<his>/\g<hers>",
         ),
         (  # "4 sets 12 face pulls, 12 curls"
             "s",
-            r"(?:^\W*|:\s*)\d{1,2}\s+(?:sets|rounds|rds)(?P<said>\s+)(?=\d{1,3}\s+[^\W\d][^,;:]*[,;+]\s*\d{1,3}\s+[^\W\d][^:]*$)",
+            r"(?:^\W*|:\s*)\d{1,2}\s+(?:sets|rounds|rds)(?P<said>\s+)(?=\d{1,3}\s+[^\W\d]"
+            r"[^,;:]*[,;+]\s*\d{1,3}\s+[^\W\d][^:]*$)",
             ": ",
         ),
         (  # "8 x 20 s max effort, 1:40 easy spin between"
             "between",
-            r"(?P<said>,\s*(?P<long>\d{0,2}:\d{2}|\d{1,3}\s?(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|['\"]))\s+(?:of\s+)?(?:(?:very\s+)?easy\s+"
-            r"(?:spin(?:ning)?|pedal(?:ling)?|jog|walk|row|ski|paddle|roll)?|(?:spin|walk|jog|roll)\s+easy|recovery)\s*(?:in\s+)?between)\b",
+            r"(?P<said>,\s*(?P<long>\d{0,2}:\d{2}|\d{1,3}\s?(?:min(?:ute)?s?|s(?:ec(?:ond)?s"
+            r"?)?|['\"]))\s+(?:of\s+)?(?:(?:very\s+)?easy\s+"
+            r"(?:spin(?:ning)?|pedal(?:ling)?|jog|walk|row|ski|paddle|roll)?|(?:spin|walk|jo"
+            r"g|roll)\s+easy|recovery)\s*(?:in\s+)?between)\b",
             r", rest \g<long> between",
         ),
         (
             "every set",
-            r"^\W*(?P<said>every\s+set\s*[:,–-]\s*(?P<what>\d[^,;:]{3,40}?)\s+(?:right|straight|immediately|directly)\s+after(?:wards)?)\W*$",
+            r"^\W*(?P<said>every\s+set\s*[:,–-]\s*(?P<what>\d[^,;:]{3,40}?)\s+(?:right|strai"
+            r"ght|immediately|directly)\s+after(?:wards)?)\W*$",
             r"after every set: \g<what>",
         ),
         ("101", r"^\W*(?P<said>(?P<what>[^\W\d]+)\s+101)(?=\s*(?::|$|[–-]\s))", r"\g<what> intro"),
         ("jerk", r"(?<=\d\s)(?P<said>push)(?=\s*\+\s*\d)", "push press"),
+        (
+            "odd",
+            r"(?:emom|otm|e\d?mom|min(?:ute)?)\b[^,;/]*?[:\s](?P<said>odd)(?=\s+\d[^;/]*?[,;/]\s*even\s+\d)",
+            "odd:",
+        ),
+        ("even", r"\bodd\s+\d[^;/]*?[,;/]\s*(?P<said>even)(?=\s+\d)", "even:"),
+        (  # "start at 70 and end around 85 %"
+            "%",
+            r"(?P<said>(?:start(?:ing)?|begin(?:ning)?)\s+(?:at|with|from)\s+(?P<low>\d{2,3}"
+            r")\s?%?\s*(?:and|,|then)?\s*(?:end(?:ing)?|finish(?:ing)?|up)"
+            r"\s+(?:(?:at|around|near|with|to|about)\s+)*(?P<high>\d{2,3})\s?%)",
+            r"@ \g<low>-\g<high>%",
+        ),
+        (
+            "you ",
+            r"^\W*(?P<said>you\s+(?:have|get|['’]?ve\s+got)\s+(?P<long>\d{1,2}\s*min(?:ute)?"
+            r"s?)\s+to)(?=\s+(?:find|build|establish|reach|hit|lift)\b)",
+            r"in \g<long>",
+        ),
+        ("@", r"@\s?\d{2,3}(?P<said>,)(?=\s*(?:every|e\d?mom|otm)\b)", " "),
+        (
+            "change every",
+            r"\b(?:change|switch|rotate|swap)\s+every\s+\d{1,2}(?P<said>)(?=\s*\)?\W*$)",
+            " min",
+        ),
+        (
+            "together",
+            r"(?<=[^\W\d])(?P<said>\s*[,(]\s*(?:all\s+(?:of\s+you\s+)?together|everyone\s+to"
+            r"gether)\)?)(?=\s*(?:$|[,.;)]))",
+            " together",
+        ),
         ("off", r"^\W*(?P<said>off)\W*$", "rest"),
         (  # "12 min, 3 every 90 s"
             "every",
-            r"(?P<said>(?P<long>\d{1,2})\s*(?:min(?:ute)?s?|')\s*[,:–-]\s*(?P<n>\d{1,2})(?:\s+reps?)?\s+every\s+(?P<time>\d{1,3}\s*(?:s(?:ec(?:ond)?s?)?"
+            r"(?P<said>(?P<long>\d{1,2})\s*(?:min(?:ute)?s?|')\s*[,:–-]\s*(?P<n>\d{1,2})(?:"
+            r"\s+reps?)?\s+every\s+(?P<time>\d{1,3}\s*(?:s(?:ec(?:ond)?s?)?"
             r"|min(?:ute)?s?|['\"])|\d?:\d\d|minute))(?![\w:])",
             r"\g<n> every \g<time> for \g<long> min",
         ),
@@ -127,28 +165,34 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("amre", r"\bamreps?\b", "AMRAP"),
         (  # "row 500 m then burpees to the end"
             "t",
-            r"(?:\bthen|,|;|\+|&|\band)\s+(?P<said>(?:max\s+)?(?P<what>(?!repeat|keep|go\b|continue|work|rest|hold)[^\W\d][^,;:.()\d]{2,30}?)"
-            r"\s+(?:to|un?til|till)\s+(?:the\s+)?(?:end|bell|buzzer|clock\s+(?:stops|runs\s+out)|time(?:\s+is\s+up|['’]?s\s+up|\s+runs\s+out)))"
+            r"(?:\bthen|,|;|\+|&|\band)\s+(?P<said>(?:max\s+)?(?P<what>(?!repeat|keep|go\b|c"
+            r"ontinue|work|rest|hold)[^\W\d][^,;:.()\d]{2,30}?)"
+            r"\s+(?:to|un?til|till)\s+(?:the\s+)?(?:end|bell|buzzer|clock\s+(?:stops|runs\s+"
+            r"out)|time(?:\s+is\s+up|['’]?s\s+up|\s+runs\s+out)))"
             r"(?:\s+of\s+(?:the|each|every)\s+(?:interval|window|set|round|block))?\W*$",
             r"max \g<what> in the remaining time",
         ),
         ("finisher", r"^\W*(?P<said>(?:1|one|a)\s+)(?=finisher\s*:?\s*$)", ""),
         (  # "15 swings - every third minute 10 squats instead"
             "instead",
-            r"(?P<said>(?P<one>\d{1,3}\s+[^,;:.]{3,40}?)\s*[-–—,;(]+\s*(?:but\s+)?every\s+(?:3rd|third)\s+min(?:ute)?\s*[:,]?\s*(?:do\s+)?"
+            r"(?P<said>(?P<one>\d{1,3}\s+[^,;:.]{3,40}?)\s*[-–—,;(]+\s*(?:but\s+)?every\s+"
+            r"(?:3rd|third)\s+min(?:ute)?\s*[:,]?\s*(?:do\s+)?"
             r"(?P<other>\d{1,3}\s+[^,;:.()]{3,40}?)\s+instead\)?)\W*$",
             r"1) \g<one> 2) \g<one> 3) \g<other>",
         ),
         (
             "instead",
-            r"(?P<said>(?P<one>\d{1,3}\s+[^,;:.]{3,40}?)\s*[-–—,;(]+\s*(?:but\s+)?every\s+(?:other|2nd|second)\s+min(?:ute)?\s*[:,]?\s*(?:do\s+)?"
+            r"(?P<said>(?P<one>\d{1,3}\s+[^,;:.]{3,40}?)\s*[-–—,;(]+\s*(?:but\s+)?every\s+"
+            r"(?:other|2nd|second)\s+min(?:ute)?\s*[:,]?\s*(?:do\s+)?"
             r"(?P<other>\d{1,3}\s+[^,;:.()]{3,40}?)\s+instead\)?)\W*$",
             r"1) \g<one> 2) \g<other>",
         ),
         (  # "EMOM 24: 3 movements, 8 rounds"
             "rounds",
-            r"(?:emom|otm|every|minutes|min|')[^,;:–-]*?(?P<said>\s*[,;:–—(-]+\s*(?P<n>[2-6]|two|three|four|five|six)\s+(?:movements|"
-            r"exercises|stations|moves)\s*[,x×/–-]\s*(?:\d{1,2}|[a-z]+)\s+rounds(?:\s+(?:in\s+)?(?:total|each|of\s+each))?\)?)\s*:?\s*$",
+            r"(?:emom|otm|every|minutes|min|')[^,;:–-]*?(?P<said>\s*[,;:–—(-]+\s*(?P<n>[2-6]"
+            r"|two|three|four|five|six)\s+(?:movements|"
+            r"exercises|stations|moves)\s*[,x×/–-]\s*(?:\d{1,2}|[a-z]+)\s+rounds(?:\s+(?:in"
+            r"\s+)?(?:total|each|of\s+each))?\)?)\s*:?\s*$",
             r" (\g<n> stations)",
         ),
         ("e", r"(?:(?<=[x×\s]\d)|(?<=\d\d))(?P<said>e)(?=\s*(?:$|[,;@(+&/]))", " each side"),
@@ -352,20 +396,24 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         (
             "round",
             r"(?:\brelay\s*[,:–-]\s*)?\b(?:each|every|one)\s+(?:team\s+)?(?:person|athlete|partner|member)\s+"
-            r"(?:does\s+|completes\s+|finishes\s+)?(?:1|one|a)\s+(?:full\s+|whole\s+|complete\s+|entire\s+)?round,?\s+"
-            r"(?:and\s+)?then\s+(?:(?:they\s+)?(?:switch|swap|change)|tags?(?:\s+(?:out|off|(?:the|their)\s+(?:next|partner|other)))?"
+            r"(?:does\s+|completes\s+|finishes\s+)?(?:1|one|a)\s+(?:full\s+|whole\s+|complet"
+            r"e\s+|entire\s+)?round,?\s+"
+            r"(?:and\s+)?then\s+(?:(?:they\s+)?(?:switch|swap|change)|tags?(?:\s+(?:out|off|"
+            r"(?:the|their)\s+(?:next|partner|other)))?"
             r"|the\s+(?:other|next)(?:\s+(?:one|goes|does|starts|athlete|partner|person))*)\b",
             "alternating rounds",
         ),
         (
             "round",
-            r"\brelay\s*[,:–-]\s*(?:one|1|a)\s+(?:full\s+|whole\s+)?round\s+(?:each|at\s+a\s+time),?\s+then\s+(?:tag|switch|swap|"
+            r"\brelay\s*[,:–-]\s*(?:one|1|a)\s+(?:full\s+|whole\s+)?round\s+(?:each|at\s+a\s"
+            r"+time),?\s+then\s+(?:tag|switch|swap|"
             r"change|the\s+next)\b",
             "alternating rounds",
         ),
         (
             "round",
-            r"(?:^\W*|[.,;]\s+)(?P<said>(?:each|every)(?:\s+(?:one|person|athlete|partner|member))?\s+(?:does|completes|has)\s+"
+            r"(?:^\W*|[.,;]\s+)(?P<said>(?:each|every)(?:\s+(?:one|person|athlete|partner|me"
+            r"mber))?\s+(?:does|completes|has)\s+"
             r"(?P<n>\d{1,2})\s+rounds(?:\s+(?:in\s+)?(?:total|all))?)\b",
             r"\g<n> rounds each",
         ),
@@ -432,7 +480,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
 
 
 _HALVES = re.compile(
-    r"(?<![\d.,/])(?P<whole>\d{2,3})\s+[^,;:()\d]{3,40}?(?P<said>\s*[,–-]\s*(?P<half>\d{1,2})\s*(?:/|per\s|each\s|an?\s)\s*"
+    r"(?<![\d.,/])(?P<whole>\d{2,3})\s+[^,;:()\d]{3,40}?(?P<said>\s*[,–-]\s*"
+    r"(?P<half>\d{1,2})\s*(?:/|per\s|each\s|an?\s)\s*"
     r"(?P<side>arm|side|leg|hand)s?)(?=\W|$)",
     re.IGNORECASE,
 )
