@@ -132,6 +132,7 @@ _NOT_TODAY = re.compile(
 _LEADS = re.compile(
     r"\b(?:today|tonight|then|after(?:wards)?|now|so|work(?:out)?|piece|metcon|finish)\b", re.IGNORECASE
 )
+_BEGINS_WITH_OR = re.compile(r"\W*or\s*:?\s+\d", re.IGNORECASE)  # another choice than the row above
 _ENDS_WITH_OR = re.compile(r"[,\s]or\W*$", re.IGNORECASE)  # the next row is another choice
 SHORTEST_RULE = 3  # signs; common practice
 RULE = " \t-=_*~–—"  # a row of nothing else parts what stands above it from what stands below
@@ -212,7 +213,11 @@ class DocumentPass:
         for row, following in itertools.zip_longest(rows, rows[1:]):
             self._content(row, following)
             other = following is not None and row.role == following.role == "work" and not following.heading
-            if following is not None and other and _ENDS_WITH_OR.search(row.text):
+            if (
+                following is not None
+                and other
+                and (_ENDS_WITH_OR.search(row.text) or _BEGINS_WITH_OR.match(following.text))
+            ):
                 following.role = "note"
         self.heads.titles(rows)
         self._follow(rows)

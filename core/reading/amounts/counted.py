@@ -11,7 +11,7 @@ from core.reading.amounts.measured import MAX_COUNT, Measured
 from core.reading.board_words import board_words
 from core.reading.context import SHORTEST_M
 from core.reading.kit_words import HAND_WEIGHTS, IMPLEMENT_WORDS
-from core.reading.loads import EPLEY, SURELY_POUNDS
+from core.reading.loads import EPLEY
 from core.reading.phrases import Phrase
 from core.reading.plain_words import plain
 
@@ -294,8 +294,7 @@ class Counted(Measured):
     def _is_bare_height(self, index: int, phrase: Phrase) -> bool:
         if not self._is_height(phrase.values[0]) or self._names_hand_weights(index - 1):
             return False
-        pounds = tuple(phrase.values[:2]) in SURELY_POUNDS["hand"]
-        return not (pounds and self._held() == "hand")  # "20 step-ups holding a dumbbell 50/35"
+        return not self._is_a_hand_weight(phrase)  # "20 step-ups holding a dumbbell 50/35"
 
     def _bare_height(self, index: int, phrase: Phrase) -> None:
         self._height(index, phrase, "in" if phrase.values[0] <= INCHES_UP_TO else "cm", assumed=True)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from core.reading.amounts.base import AmountBase
 from core.reading.kit_words import HAND_WEIGHTS, held_in_hands
+from core.reading.loads import SURELY_KILOS, SURELY_POUNDS
 from core.reading.phrases import Phrase
 from core.reading.plain_words import plain_words
 from core.reading.units import KG_PER, METRE_PER
@@ -120,6 +121,11 @@ class Lifted(AmountBase):
         if said & set(HAND_WEIGHTS) or (held_in_hands(self.row) and not may_be_a_bar):
             return "hand"
         return "plate" if self.row.implement == "plate" or "plate" in said else ""
+
+    def _is_a_hand_weight(self, phrase: Phrase) -> bool:
+        """Whether two numbers are a usual pair of dumbbells or bells, and something is held."""
+        weights = SURELY_POUNDS["hand"] | SURELY_KILOS["hand"]
+        return tuple(phrase.values[:2]) in weights and self._held() == "hand"
 
     def _in_both_hands(self, phrase: Phrase) -> bool:
         """Whether 'two times a number' beside a movement is a weight in each hand."""

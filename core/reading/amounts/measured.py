@@ -185,6 +185,7 @@ class Measured(Lifted):
             and self._is_height(phrase.values[0])
             and self.row is not None
             and self.row.implement == "box"
+            and not self._is_a_hand_weight(phrase)
         ):
             return self._height(
                 index, phrase, "in" if phrase.values[0] <= INCHES_UP_TO else "cm", assumed=True

@@ -276,6 +276,19 @@ def _amrap_interrupted(text: str) -> Cuts:
         yield *said.span("said"), f". Every {said['n'] or said['m']} min: {said['what'] or said['first']}"
 
 
+_SO_MANY_OF = re.compile(
+    r"(?<![\w.,/])(?P<said>(?P<rounds>\d{1,2}\s+(?:rounds|sets|rds))\s+of\s+(?P<count>\d{1,2})\s*(?:x\s*)?\((?P<list>[^()\d]{3,}[,+][^()\d]{3,})\))",
+    re.IGNORECASE,
+)
+
+
+def _so_many_of(text: str) -> Cuts:
+    """'5 rounds of 7 (power clean, front squat, push press)': seven of each."""
+    for said in _SO_MANY_OF.finditer(text) if "(" in text else ():
+        names = [one.strip() for one in re.split("[,+]", said["list"]) if one.strip()]
+        yield *said.span("said"), f"{said['rounds']}: " + ", ".join(f"{said['count']} {one}" for one in names)
+
+
 def _between(text: str) -> Cuts:
     """'5 rounds of 10 deadlifts, with a 200 m run between rounds': once less than there are rounds."""
     said = _BETWEEN_BEHIND.search(text) if "between" in text.lower() else None
@@ -292,4 +305,4 @@ def _otherwise(text: str) -> Cuts:
     yield from otherwise(text, _SAID_OTHERWISE)
 
 
-WAYS = (_otherwise, _interrupted, _amrap_interrupted, _between, _minutes_behind)
+WAYS = (_otherwise, _interrupted, _amrap_interrupted, _so_many_of, _between, _minutes_behind)

@@ -153,6 +153,19 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"gether)\)?)(?=\s*(?:$|[,.;)]))",
             " together",
         ),
+        ("ft", r"^\W*(?P<said>(?-i:FT))(?=\s*(?:[:–-]\s|$))", "for time"),
+        ("goblet", r"(?P<said>\bgoblet\s+(?P<what>(?:box\s+)?step[- ]?ups?))\b", r"\g<what> holding one KB"),
+        (
+            "easy",
+            r"/\s*\d[\d:]*\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|['\"])?\s+(?P<said>(?:very\s+)?easy\s+(?:row|bike|ski|run|jog|spin|pedal))\W*$",
+            "easy",
+        ),
+        ("jerk", r"\b(?P<said>(?:tall|pause(?:\s+dip)?|dip)\s+jerk)s?\b", "jerk"),
+        (
+            "hold",
+            r"\b(?P<said>holds?\s+(?:2\s+|two\s+|the\s+)?(?:KBs?|DBs?|bells|dumbbells|kettlebells)\s+in\s+(?:the\s+|a\s+)?(?:front\s+)?rack)\b",
+            "front rack hold",
+        ),
         ("off", r"^\W*(?P<said>off)\W*$", "rest"),
         (  # "12 min, 3 every 90 s"
             "every",
