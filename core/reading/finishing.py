@@ -229,7 +229,7 @@ class Finishing:
         carried = _carry_scheme(part.work, bare)
         fmt = replace(said or Format("for-time"), scheme=carried) if carried else said
         timed = fmt is not None and fmt.kind == "as-many-as-possible" and not part.exact
-        if timed and _only_builds(part):
+        if timed and (_only_builds(part) or _only_sets(part)):
             fmt = None  # "10 min:" above "find your 3RM": how long one may try
         if fmt is None or part.own_sets or _only_paces(part, fmt):
             fmt = self._unsaid(part)
@@ -469,7 +469,7 @@ def _told_ahead(part: PartDraft, fmt: Format | None) -> Format | None:
     """'50-40-30-20' above '50 double-unders', '40 sit-ups', ..: the numbers of its list, and no rounds."""
     if fmt is None or part.exact or len(fmt.scheme) <= PAIR:
         return fmt
-    counts = tuple(one.reps for one in _shared_lines(part))[: len(fmt.scheme)]
+    counts = tuple(one.reps or one.calories for one in _shared_lines(part))[: len(fmt.scheme)]
     return replace(fmt, scheme=(), ladder_step=None) if counts == fmt.scheme else fmt
 
 
@@ -524,6 +524,15 @@ def _tries_alone(part: PartDraft, fmt: Format) -> bool:
         return False
     only.seconds = round(minutes * MINUTE_S)
     return True
+
+
+def _only_sets(part: PartDraft) -> bool:
+    """'Technique 10 min' above '3 x 8 deadlifts', '3 x 8 presses': sets, which no rounds repeat."""
+    lines = _shared_lines(part)
+    return bool(lines) and all(
+        one.sets_written and (one.sets or 0) > 1 and one.reps and not (one.max_effort or one.role)
+        for one in lines
+    )
 
 
 def _only_builds(part: PartDraft) -> bool:

@@ -29,7 +29,7 @@ NUMBER_BULLET = re.compile(
 )
 NUMBER_DASH = re.compile(r"^\s*(\d{1,2})(?:\s+[-–]|['’](?=\s+(?:\d|rest\b|max\b)))\s+(?=\S)")
 LIST_LABEL = re.compile(
-    r"^\s*[*_#>(]*(?:(?P<letter>[A-H])[).:]|(?P<of>[A-H])(?P<number>\d)(?:[).:]|(?=\s))"
+    r"^\s*[*_#>(]*(?:(?P<letter>[A-H])(?:[).:]|(?<=(?-i:[A-H]))\s[-–](?=\s))|(?P<of>[A-H])(?P<number>\d)(?:[).:]|(?=\s))"
     r"|(?P<piece>\d)(?P<small>[a-d])(?:[).:]|(?=\s))|(?P<roman>[ivx]{1,4})[).])\s+(?=\S)",
     re.IGNORECASE,
 )

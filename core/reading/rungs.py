@@ -43,7 +43,7 @@ def goes_up_to(text: str) -> int | None:
     return int(said["last"]) if said is not None else None
 
 
-_PAIR_OF_RUNGS = re.compile(r"\W*(\d{1,3})(?:\s*[-–/&+]\s*\1)+\W*")
+_PAIR_OF_RUNGS = re.compile(r"\W*(\d{1,3})(?:\s*[-–/&+,]\s*\1)+\W*")
 
 
 _NEXT_RUNGS = re.compile(  # "then 4/4/4, 6/6/6 ... keep adding 2" below a list of twos

@@ -166,6 +166,26 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\b(?P<said>holds?\s+(?:2\s+|two\s+|the\s+)?(?:KBs?|DBs?|bells|dumbbells|kettlebells)\s+in\s+(?:the\s+|a\s+)?(?:front\s+)?rack)\b",
             "front rack hold",
         ),
+        (
+            "for time",
+            r"(?P<said>,?\s*each\s+(?:round|set)\s+for\s+time)(?=\s*(?:$|[,;.]))",
+            ", each for time",
+        ),
+        (
+            "x",
+            r"(?<![\d.,/-])(?P<said>(?P<least>\d{1,2})\s?[–-]\s?\d{1,2})(?=\s?[x×]\s?\d{2,4}\s?(?:m|km|k|s|sec|min)\b)",
+            r"\g<least>",
+        ),
+        (
+            "ladder",
+            r"\b\d{1,2}\s?(?:min(?:ute)?s?|')\s*[:,–-]?\s*(?P<said>(?:to\s+)?climb(?:ing)?\s+(?:up\s+)?the\s+ladder)",
+            "AMRAP",
+        ),
+        (
+            "single",
+            r"(?P<said>\b(?:work|build)(?:ing)?\s+(?:up\s+)?to\s+(?:an?\s+)?(?P<share>\d{2})\s?%\s+single)(?!\s?-?under)",
+            r"1 x 1 @ \g<share>%",
+        ),
         ("off", r"^\W*(?P<said>off)\W*$", "rest"),
         (  # "12 min, 3 every 90 s"
             "every",
@@ -518,7 +538,7 @@ _JOINED = re.compile(
     r"ower|squat)(?P<f>press(?:es)?|jerks?)"
     r"|(?P<g>box)(?P<h>jumps?|steps?)|(?P<i>ring)(?P<j>rows?|dips?)|(?P<k>bench|leg|floor)(?P<l>press(?:es)?)"
     r"|(?P<m>good)(?P<n>mornings?)|(?P<o>bear)(?P<p>crawls?)|(?P<q>jumping)(?P<r>jac"
-    r"ks?|lunges?)|(?P<s>dead)(?P<t>hangs?))(?!\w)",
+    r"ks?|lunges?)|(?P<s>dead)(?P<t>hangs?|bugs?))(?!\w)",
     re.IGNORECASE,
 )
 
