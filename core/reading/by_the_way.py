@@ -93,6 +93,10 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             r",\s*(?:easy\s+|slow\s+)?(?:walk|jog)(?:ing)?\s+(?:back\s+)?(?:down|back|home)(?:\s+recovery)?(?=\s*(?:$|[.;,)]))",
         ),
         ("afap|fast", r"(?<=[^\W\d]\s)\(?(?:afap|as\s+fast\s+as\s+possible)\)?(?=\s*$)"),
+        (
+            "shar",
+            r",?\s*\b(?:share|sharing)\s+(?:an?|one|the)\s+(?:rack|bar(?:bell)?|rower|bike|platform|box)\b(?:\s+(?:in\s+)?(?:twos|threes|pairs))?(?=\s*(?:$|[,.;)]))",
+        ),
         ("day", r"^\W*(?!(?:mon|tues|wednes|thurs|fri|satur|sun)day)[a-z]+(?:\s[a-z]+)?\s+day\s*:(?=\s)"),
         (
             "while",

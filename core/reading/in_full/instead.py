@@ -96,6 +96,11 @@ FORMS = tuple(
             r"ng|press)\?|no\s+running\?)"
             r"\s*(?:do\s+)?)(?=[^\W\d]|\d)",
         ),
+        (  # "Need an easier one? 3 rounds, ring rows"
+            "?",
+            r"^\W*(?P<lead>(?:(?:need|want|prefer|looking\s+for)\s+)?(?:an?\s+|something\s+)?(?:easier|lighter|scaled|simpler|shorter|too\s+heavy|too\s+much)"
+            r"(?:\s+(?:one|version|option|day|way))?\s*\?\s*(?:then\s+)?(?:(?:do|take|use|try)\s+)?)(?=[^?]*[^\W\d])",
+        ),
         (  # "New here? Do 200 m runs, 16/12 kg"
             "?",
             r"^\W*(?P<lead>(?:new(?:er|bies?)?(?:\s+(?:here|to\s+(?:this|it|us|lifting|the\s+(?:gym|sport))))?|beginners?"

@@ -186,6 +186,23 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?P<said>\b(?:work|build)(?:ing)?\s+(?:up\s+)?to\s+(?:an?\s+)?(?P<share>\d{2})\s?%\s+single)(?!\s?-?under)",
             r"1 x 1 @ \g<share>%",
         ),
+        (
+            "while",
+            r"(?P<said>,\s*rest(?:ing)?\s+while\s+(?:your|the|their|your\s+other)\s+(?:partners?|others?|team-?mates?|other\s+half)\s+[^\d,;:.()]{2,24})\W*$",
+            ", rest as needed",
+        ),
+        (  # "work up to 85 %, then 3x3 there"
+            "then",
+            r"\bto\s+(?P<share>\d{2})\s?%[^%]*?\bthen\s+\d{1,2}\s?[x×]\s?\d{1,2}(?P<said>\s+(?:there|(?:at|with)\s+(?:that|the\s+same)(?:\s+(?:weight|load|percent(?:age)?))?))(?=\s*(?:$|[,;.]))",
+            r" @ \g<share>%",
+        ),
+        ("hr", r"(?P<said>\bpush[- ]?ups?\s+\(?HR\)?)(?=\s*(?:$|[,;/+]))", "hand release push-ups"),
+        ("rfqt", r"\brfqt\b", "rfq"),
+        (
+            "x",
+            r"(?:^\W*|[,;]\s*)(?P<said>(?P<n>\d{1,2})\s?[x×]\s?:)(?=\s*\d{1,3}\s+[^\W\d])",
+            r"\g<n> rounds:",
+        ),
         ("off", r"^\W*(?P<said>off)\W*$", "rest"),
         (  # "12 min, 3 every 90 s"
             "every",
