@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Iterable, Iterator
 
-from core.reading.in_full import instead, ladders, rounds, sets, ways, words
+from core.reading.in_full import heavy, instead, ladders, rounds, sets, teams, times, ways, words
 from core.reading.languages import Translated, rebuilt
 from core.reading.spelled import numbers_in_words
 
@@ -20,7 +20,17 @@ def _blank(label: re.Match[str]) -> str:
     return " " * len(label[0])
 
 
-WAYS = (*instead.WAYS, *ladders.WAYS, *rounds.WAYS, *sets.WAYS, *ways.WAYS, *words.WAYS)
+WAYS = (
+    *instead.WAYS,
+    *ladders.WAYS,
+    *rounds.WAYS,
+    *sets.WAYS,
+    *ways.WAYS,
+    *words.WAYS,
+    *teams.WAYS,
+    *times.WAYS,
+    *heavy.WAYS,
+)
 
 
 def in_full(line: Translated, begins_a_name: Callable[[str], bool]) -> Translated:

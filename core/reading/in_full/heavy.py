@@ -1,0 +1,94 @@
+"""How heavy and how high, in full: 'start at 70 and end around 85 %', 'box 60/50', '22.5s/15s'."""
+
+from __future__ import annotations
+
+import re
+
+from core.reading.in_full.cuts import Cuts, otherwise
+
+_SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, what is meant by its "said"
+    (need, re.compile(pattern, re.IGNORECASE), full)
+    for need, pattern, full in (
+        (
+            "drop",
+            r"\bdrop(?:ping)?\s+(?:back\s+|down\s+)?to\s+\d{2}\s?%\s+(?P<said>of\s+(?:the\s+"
+            r"|your\s+|today['’]?s\s+|that\s+)?(?:top|last|heaviest)"
+            r"\s+(?:set|single|double|triple)\s*[,:]?)(?=\s+\d\s?x)",
+            "of that for",
+        ),
+        (
+            "s",
+            r"\b(?:DB|dumbbell|KB|kettlebell)[^,;:\d]*?[\s,(]+(?:w/\s?|with\s+|@\s?)?"
+            r"(?P<said>(?P<his>\d{1,2}(?:[.,]5)?)"
+            r"s\s?/\s?(?P<hers>\d{1,2}(?:[.,]5)?)s)(?=\W|$)",
+            r"@ \g<his>/\g<hers>",
+        ),
+        (  # "start at 70 and end around 85 %"
+            "%",
+            r"(?P<said>(?:start(?:ing)?|begin(?:ning)?)\s+(?:at|with|from)\s+(?P<low>\d{2,3}"
+            r")\s?%?\s*(?:and|,|then)?\s*(?:end(?:ing)?|finish(?:ing)?|up)"
+            r"\s+(?:(?:at|around|near|with|to|about)\s+)*(?P<high>\d{2,3})\s?%)",
+            r"@ \g<low>-\g<high>%",
+        ),
+        ("@", r"@\s?\d{2,3}(?P<said>,)(?=\s*(?:every|e\d?mom|otm)\b)", " "),
+        (
+            "single",
+            r"(?P<said>\b(?:work|build)(?:ing)?\s+(?:up\s+)?to\s+(?:an?\s+)?(?P<share>\d{2})\s?%\s+single)(?!\s?-?under)",
+            r"1 x 1 @ \g<share>%",
+        ),
+        (  # "work up to 85 %, then 3x3 there"
+            "then",
+            r"\bto\s+(?P<share>\d{2})\s?%[^%]*?\bthen\s+\d{1,2}\s?[x×]\s?\d{1,2}(?P<said>\s+(?:there|(?:at|with)\s+(?:that|the\s+same)(?:\s+(?:weight|load|percent(?:age)?))?))(?=\s*(?:$|[,;.]))",
+            r" @ \g<share>%",
+        ),
+        ("%+", r"(?<=\d)\s?%(?P<said>\+)(?=\s*(?:[(,;.]|$))", " "),
+        (
+            "daily",
+            r"\b(?:up\s+)?to\s+(?:a|the|your)\s+(?:daily|day['’]?s)\s+(?:max|best)(?:\s+single)?\b",
+            "build to a heavy single",
+        ),
+        ("max", r"\bmax(?:imum)?\s+reps?(?P<said>\s+(?P<load>\d{1,3}/\d{1,3}))(?=\s*$)", r" @ \g<load>"),
+        (
+            "box",
+            r"\bbox(?:es)?\s*:?\s*(?P<said>(?P<h>[4-7]\d\s?/\s?[3-6]\d))(?!\s?(?:cm|kg|in|[\"”/\d]))",
+            r"\g<h> cm",
+        ),
+        (
+            "box",
+            r"\bbox(?:es)?\s*:?\s*(?P<said>(?P<h>2[04]\s?/\s?(?:20|18|16|14|12)))(?!\s?(?:cm"
+            r"|kg|in|[\"”/\d]))",
+            r"\g<h> in",
+        ),
+        ("cal/h", r"@\s?(?P<said>\d{3,4}\s?cal/h(?:r|our)?\b)", "pace"),
+        (
+            "to max",
+            r"(?:snatch|clean|jerk|press|squat|deadlift|bench)\s+(?P<said>to\s+max)\b(?!\s*"
+            r"(?:effort|reps?|cal|\d))",
+            "to 1RM",
+        ),
+        (
+            "moderately",
+            r"\b(?:warm|work|build)(?:ing)?\s+up\s+to\s+an?\s+moderately\s+heavy(?=\s+(?:\d|"
+            r"set|single|double|triple))",
+            "build to a heavy",
+        ),
+        ("ramp", r"\bramp(?:ing)?\s+(?:up\s+)?to(?=\s+(?:an?\s+)?(?:heavy|tough|max|\d))", "build to"),
+        ("heavy-ish", r"\bheavy-?ish\b", "heavy"),
+        ("", r"(?<=\d)['’′]{2}", '"'),
+        (
+            "(",
+            r"(?<=\d)(?P<said>\s*\((?:women|ladies|girls|w|f)\s*:?\s*)"
+            r"(?=\d{1,3}(?:[.,]\d)?\s*(?:kg|lbs?)?\))",
+            "/",
+        ),
+        ("minus", r"(?<=\bmax )(?P<said>minus\s+)(?=\d)", "-"),
+    )
+)
+
+
+def _how_heavy(text: str) -> Cuts:
+    """'work up to a daily max', 'then 3x3 there', 'drop to 75 % of the top set'."""
+    yield from otherwise(text, _SAID_OTHERWISE)
+
+
+WAYS = (_how_heavy,)

@@ -1,0 +1,94 @@
+"""Who does what of a team, in full: '3er-Teams', '100 each, team total', 'both run 800 m'."""
+
+from __future__ import annotations
+
+import re
+
+from core.reading.in_full.cuts import Cuts, otherwise
+
+_SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, what is meant by its "said"
+    (need, re.compile(pattern, re.IGNORECASE), full)
+    for need, pattern, full in (
+        (
+            "team",
+            r"(?<![\d.,/])(?P<said>(?P<n>\d{2,4})\s+each\s*,?\s*(?:in\s+)?(?:total\s+)?(?:"
+            r"(?:as\s+a|per|for\s+the)\s+)?team(?:\s+total)?"
+            r"(?:\s+reps)?)(?=\s*:?\s*$)",
+            r"\g<n> each",
+        ),
+        (
+            "together",
+            r"(?<=[^\W\d])(?P<said>\s*[,(]\s*(?:all\s+(?:of\s+you\s+)?together|everyone\s+to"
+            r"gether)\)?)(?=\s*(?:$|[,.;)]))",
+            " together",
+        ),
+        (
+            "at least",
+            r"\beach\s+(?:person|athlete|member|partner)\s+(?:must|has\s+to|needs\s+to|shoul"
+            r"d)\s+(?:do|complete|contribute)"
+            r"\s+at\s+least\s+\d+[^:;.]*",
+            "split",
+        ),
+        (
+            "team",
+            r"\bteams?\s+(?!of\b)[a-z]+\s*,?\s*\(?(?P<count>[2-6])\s+(?:people|persons|athletes|members)\)?",
+            r"teams of \g<count>",
+        ),
+        (
+            "relay",
+            r"^\W*relay\s*:\s*(?:\d{1,2}\s?[x×]\s?)?\d{2,4}\s?m(?P<said>)(?=\s*(?:$|,|each\b))",
+            " run",
+        ),
+        (
+            "run",
+            r"\brun\b[^,;:]{0,20}?(?P<said>as\s+a\s+(?:team|pair|trio|group))(?=\s*(?:[,.;)]|$))",
+            "together",
+        ),
+        (
+            "attempt",
+            r"^\W*(?P<said>(?P<n>\d)\s+attempts?\s+(?:each|per\s+lift|at\s+each)(?:\s*,\s*"
+            r"(?:the\s+)?best\s+(?:one\s+|lift\s+)?counts)?)(?=\W|$)",
+            r"\g<n> x 1 each",
+        ),
+        ("turns", r"^\W*\d\s+(?P<said>(?:full\s+)?turns)\W*$", "rounds each"),
+        ("er", r"(?<!\w)(?P<said>(?P<n>[2-6])er[\s-]?teams?)\b", r"teams of \g<n>"),
+        ("partner run", r"\b(?P<said>partner\s+run)\b", "run together"),
+        ("1st", r"^\W*(?P<said>(?:1st|first)\s+(?:athlete|partner|person|member))(?=\s*[:–-])", "Athlete 1"),
+        ("2nd", r"^\W*(?P<said>(?:2nd|second)\s+(?:athlete|partner|person|member))(?=\s*[:–-])", "Athlete 2"),
+        ("3rd", r"^\W*(?P<said>(?:3rd|third)\s+(?:athlete|partner|person|member))(?=\s*[:–-])", "Athlete 3"),
+        (
+            "round",
+            r"(?:\brelay\s*[,:–-]\s*)?\b(?:each|every|one)\s+(?:team\s+)?(?:person|athlete|partner|member)\s+"
+            r"(?:does\s+|completes\s+|finishes\s+)?(?:1|one|a)\s+(?:full\s+|whole\s+|complet"
+            r"e\s+|entire\s+)?round,?\s+"
+            r"(?:and\s+)?then\s+(?:(?:they\s+)?(?:switch|swap|change)|tags?(?:\s+(?:out|off|"
+            r"(?:the|their)\s+(?:next|partner|other)))?"
+            r"|the\s+(?:other|next)(?:\s+(?:one|goes|does|starts|athlete|partner|person))*)\b",
+            "alternating rounds",
+        ),
+        (
+            "round",
+            r"\brelay\s*[,:–-]\s*(?:one|1|a)\s+(?:full\s+|whole\s+)?round\s+(?:each|at\s+a\s"
+            r"+time),?\s+then\s+(?:tag|switch|swap|"
+            r"change|the\s+next)\b",
+            "alternating rounds",
+        ),
+        (
+            "round",
+            r"(?:^\W*|[.,;]\s+)(?P<said>(?:each|every)(?:\s+(?:one|person|athlete|partner|me"
+            r"mber))?\s+(?:does|completes|has)\s+"
+            r"(?P<n>\d{1,2})\s+rounds(?:\s+(?:in\s+)?(?:total|all))?)\b",
+            r"\g<n> rounds each",
+        ),
+        ("every", r"^\W*(?P<said>every(?:one|body))(?=\s*:)", "everyone does"),
+        ("both", r"^\W*(?P<said>both)(?=\s+(?:run|row|ski|bike|do|of\s+you)\b)", "everyone does"),
+    )
+)
+
+
+def _who(text: str) -> Cuts:
+    """'team of three people', 'each does one round, then tags the next'."""
+    yield from otherwise(text, _SAID_OTHERWISE)
+
+
+WAYS = (_who,)

@@ -1,0 +1,195 @@
+"""Times, rests and how often, in full: 'half an hour', '1:40 easy spin between', '3 every 90 s'."""
+
+from __future__ import annotations
+
+import re
+
+from core.reading.in_full.cuts import Cuts, otherwise
+
+_SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, what is meant by its "said"
+    (need, re.compile(pattern, re.IGNORECASE), full)
+    for need, pattern, full in (
+        (  # "8 x 20 s max effort, 1:40 easy spin between"
+            "between",
+            r"(?P<said>,\s*(?P<long>\d{0,2}:\d{2}|\d{1,3}\s?(?:min(?:ute)?s?|s(?:ec(?:ond)?s"
+            r"?)?|['\"]))\s+(?:of\s+)?(?:(?:very\s+)?easy\s+"
+            r"(?:spin(?:ning)?|pedal(?:ling)?|jog|walk|row|ski|paddle|roll)?|(?:spin|walk|jo"
+            r"g|roll)\s+easy|recovery)\s*(?:in\s+)?between)\b",
+            r", rest \g<long> between",
+        ),
+        (
+            "every set",
+            r"^\W*(?P<said>every\s+set\s*[:,–-]\s*(?P<what>\d[^,;:]{3,40}?)\s+(?:right|strai"
+            r"ght|immediately|directly)\s+after(?:wards)?)\W*$",
+            r"after every set: \g<what>",
+        ),
+        (
+            "odd",
+            r"(?:emom|otm|e\d?mom|min(?:ute)?)\b[^,;/]*?[:\s](?P<said>odd)(?=\s+\d[^;/]*?[,;/]\s*even\s+\d)",
+            "odd:",
+        ),
+        ("even", r"\bodd\s+\d[^;/]*?[,;/]\s*(?P<said>even)(?=\s+\d)", "even:"),
+        (
+            "you ",
+            r"^\W*(?P<said>you\s+(?:have|get|['’]?ve\s+got)\s+(?P<long>\d{1,2}\s*min(?:ute)?"
+            r"s?)\s+to)(?=\s+(?:find|build|establish|reach|hit|lift)\b)",
+            r"in \g<long>",
+        ),
+        (
+            "change every",
+            r"\b(?:change|switch|rotate|swap)\s+every\s+\d{1,2}(?P<said>)(?=\s*\)?\W*$)",
+            " min",
+        ),
+        ("ft", r"^\W*(?P<said>(?-i:FT))(?=\s*(?:[:–-]\s|$))", "for time"),
+        (
+            "easy",
+            r"/\s*\d[\d:]*\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|['\"])?\s+(?P<said>(?:very"
+            r"\s+)?easy\s+(?:row|bike|ski|run|jog|spin|pedal))\W*$",
+            "easy",
+        ),
+        (
+            "for time",
+            r"(?P<said>,?\s*each\s+(?:round|set)\s+for\s+time)(?=\s*(?:$|[,;.]))",
+            ", each for time",
+        ),
+        (
+            "ladder",
+            r"\b\d{1,2}\s?(?:min(?:ute)?s?|')\s*[:,–-]?\s*(?P<said>(?:to\s+)?climb(?:ing)?\s"
+            r"+(?:up\s+)?the\s+ladder)",
+            "AMRAP",
+        ),
+        (
+            "while",
+            r"(?P<said>,\s*rest(?:ing)?\s+while\s+(?:your|the|their|your\s+other)\s+(?:partn"
+            r"ers?|others?|team-?mates?|other\s+half)\s+[^\d,;:.()]{2,24})\W*$",
+            ", rest as needed",
+        ),
+        ("rfqt", r"\brfqt\b", "rfq"),
+        (
+            "x",
+            r"(?:^\W*|[,;]\s*)(?P<said>(?P<n>\d{1,2})\s?[x×]\s?:)(?=\s*\d{1,3}\s+(?!min|sec|s\b)[^\W\d])",
+            r"\g<n> rounds:",
+        ),
+        ("off", r"^\W*(?P<said>off)\W*$", "rest"),
+        (  # "12 min, 3 every 90 s"
+            "every",
+            r"(?P<said>(?P<long>\d{1,2})\s*(?:min(?:ute)?s?|')\s*[,:–-]\s*(?P<n>\d{1,2})(?:"
+            r"\s+reps?)?\s+every\s+(?P<time>\d{1,3}\s*(?:s(?:ec(?:ond)?s?)?"
+            r"|min(?:ute)?s?|['\"])|\d?:\d\d|minute))(?![\w:])",
+            r"\g<n> every \g<time> for \g<long> min",
+        ),
+        ("amre", r"\bamreps?\b", "AMRAP"),
+        (  # "row 500 m then burpees to the end"
+            "t",
+            r"(?:\bthen|,|;|\+|&|\band)\s+(?P<said>(?:max\s+)?(?P<what>(?!repeat|keep|go\b|c"
+            r"ontinue|work|rest|hold)[^\W\d][^,;:.()\d]{2,30}?)"
+            r"\s+(?:to|un?til|till)\s+(?:the\s+)?(?:end|bell|buzzer|clock\s+(?:stops|runs\s+"
+            r"out)|time(?:\s+is\s+up|['’]?s\s+up|\s+runs\s+out)))"
+            r"(?:\s+of\s+(?:the|each|every)\s+(?:interval|window|set|round|block))?\W*$",
+            r"max \g<what> in the remaining time",
+        ),
+        ("finisher", r"^\W*(?P<said>(?:1|one|a)\s+)(?=finisher\s*:?\s*$)", ""),
+        (  # "15 swings - every third minute 10 squats instead"
+            "instead",
+            r"(?P<said>(?P<one>\d{1,3}\s+[^,;:.]{3,40}?)\s*[-–—,;(]+\s*(?:but\s+)?every\s+"
+            r"(?:3rd|third)\s+min(?:ute)?\s*[:,]?\s*(?:do\s+)?"
+            r"(?P<other>\d{1,3}\s+[^,;:.()]{3,40}?)\s+instead\)?)\W*$",
+            r"1) \g<one> 2) \g<one> 3) \g<other>",
+        ),
+        (
+            "instead",
+            r"(?P<said>(?P<one>\d{1,3}\s+[^,;:.]{3,40}?)\s*[-–—,;(]+\s*(?:but\s+)?every\s+"
+            r"(?:other|2nd|second)\s+min(?:ute)?\s*[:,]?\s*(?:do\s+)?"
+            r"(?P<other>\d{1,3}\s+[^,;:.()]{3,40}?)\s+instead\)?)\W*$",
+            r"1) \g<one> 2) \g<other>",
+        ),
+        (  # "EMOM 24: 3 movements, 8 rounds"
+            "rounds",
+            r"(?:emom|otm|every|minutes|min|')[^,;:–-]*?(?P<said>\s*[,;:–—(-]+\s*(?P<n>[2-6]"
+            r"|two|three|four|five|six)\s+(?:movements|"
+            r"exercises|stations|moves)\s*[,x×/–-]\s*(?:\d{1,2}|[a-z]+)\s+rounds(?:\s+(?:in"
+            r"\s+)?(?:total|each|of\s+each))?\)?)\s*:?\s*$",
+            r" (\g<n> stations)",
+        ),
+        ("done", r"^\W*(?P<said>(?:done|finished)(?:\s+early)?\s*\?)(?=\s*\d)", "then"),
+        (
+            "each",
+            r"(?<=sets|unds)(?P<said>,?\s+each\s+(?:on|every))(?=\s+(?:the\s+)?\d{1,2}:\d{2})",
+            ", every",
+        ),
+        (
+            "rest of the time",
+            r"(?P<said>(?:in\s+the\s+|for\s+the\s+)?rest\s+of\s+the\s+time\s*[:,]?)(?=\s+(?!"
+            r"max)[a-z-]+(?:\s[a-z-]+){0,2}\W*$)",
+            "in the remaining time max",
+        ),
+        ("after", r"(?P<said>,\s*(?:and\s+)?(?:after\s+that|afterwards)\s*[,:]?)(?=\s+\d)", ", then"),
+        ("total", r",\s*(?P<said>(?:in\s+)?total(?:\s+of)?)(?=\s+\d+\s*(?:s|secs?|min))", "accumulate"),
+        ("rest", r"\brest\s+(?:for\s+)?(?:exactly|precisely|about|around|roughly)(?=\s+\d)", "rest"),
+        (
+            "between",
+            r"(?P<said>with\s+(?P<long>\d{1,3}\s?(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|['\"]))"
+            r"\s+(?:rest\s+)?(?:in\s+)?between)\b",
+            r"rest \g<long> between",
+        ),
+        (
+            "rest",
+            r"(?<=[,;(]\s)rest\s+(?:for\s+)?(?:the\s+)?(?:same\s+(?:time|amount|long)\s+as\s"
+            r"+(?:the\s+)?work(?:ed)?|as\s+long\s+as\s+(?:you\s+|it\s+)?(?:work(?:ed)?|rowed"
+            r"|took))\b",
+            "rest 1:1",
+        ),
+        ("attempt", r"\b(?P<said>1\s+attempt\s+(?:each|every|per|a)\s+min(?:ute)?)\b", "1 rep every minute"),
+        (
+            "singles",
+            r"\bsingles\s*,\s*(?:one|1)\s+(?:per|a|every|each)\s+min(?:ute)?\b",
+            "1 rep every minute",
+        ),
+        ("times", r"\(\s*\d\s+(?P<said>times\s+through)(?=\s*,)", "rounds"),
+        (
+            "sets",
+            r"^\W*(?P<said>(?P<n>\d{1,2}\s+sets)\s*,?\s*(?:@|at)\s*(?:\d{2}(?:\s?[–-]\s?\d"
+            r"{2})?\s?%\s+effort|(?:an?\s+)?(?:easy|steady|moderate|hard|conversational)(?:"
+            r"\s+(?:pace|effort))?))(?=\s*[,:]|\W*$)",
+            r"\g<n>",
+        ),
+        ("effort", r"(?P<said>@\s?\d{2}(?:\s?[–-]\s?\d{2})?\s?%\s+effort)\b", "steady"),
+        ("accum", r"\baccum\b\.?", "accumulate"),
+        (
+            "work",
+            r"\bwork\s*[/,+–-]?\s*\d{1,3}\s?s(?:ec(?:ond)?s?)?\s+(?P<said>(?:to\s+)?(?:move"
+            r"(?:\s+on)?|transition|change|switch|rotate))\b",
+            "rest",
+        ),
+        ("each", r"(?<=[,;]\s)each\s+min(?:ute)?(?=\s*:?\s*\d)", "every minute"),
+        ("every", r"(?P<said>\s+with\s+every)(?=\s+(?:drop|break|miss|no[- ]?rep|trip)\b)", ", every"),
+        ("after each", r"(?P<said>\s+with)(?=\s+\d+\s?(?:m|km|k|cals?)\b[^,;:]*\bafter\s+each\b)", ", with"),
+        (
+            "every",
+            r"^\W*(?P<said>(?P<way>bike|row|run|ski|swim|walk|jog)\s+(?P<long>\d{1,2}\s*(?:m"
+            r"in(?:ute)?s?|')))(?=\s*[,:;–-]?\s*every\b)",
+            r"\g<long> \g<way>",
+        ),
+        ("half", r"\b(?P<said>half\s+an?\s+|a\s+half[\s-])(?=(?:mile|kilomet(?:re|er)|km?)\b)", "0.5 "),
+        ("hour", r"\b(?:three\s+quarters\s+of\s+an|3/4\s+of\s+an)\s+hour\b", "45 minutes"),
+        ("hour", r"\b(?:a\s+)?quarter\s+of\s+an\s+hour\b", "15 minutes"),
+        ("hour", r"\b(?:half\s+an\s+hour|a\s+half\s+hour)\b", "30 minutes"),
+        ("hour", r"(?<!half )(?<!of )\ban\s+hour\b(?=\s*(?:of\b|[:,.]|$))", "60 minutes"),
+        (
+            "times",
+            r"\bevery\s[\d:.]{1,5}(?:\s?(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?))?(?P<said>\s*,?"
+            r"\s+)(?=\d\d?\s+times\b)",
+            " x ",
+        ),
+        ("into", r"^\W*(?P<said>(?:directly|straight|right|immediately)\s+into)\W*$", "then"),
+        ("ladder", r"\b\d{1,2}\s?(?:min(?:ute)?s?|')\s+(?P<said>ladder)(?=\s*:)", "AMRAP"),
+    )
+)
+
+
+def _when(text: str) -> Cuts:
+    """'every 3 minutes, 6 times', 'rest exactly 2 min', 'burpees to the end'."""
+    yield from otherwise(text, _SAID_OTHERWISE)
+
+
+WAYS = (_when,)
