@@ -97,6 +97,10 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             "shar",
             r",?\s*\b(?:share|sharing)\s+(?:an?|one|the)\s+(?:rack|bar(?:bell)?|rower|bike|platform|box)\b(?:\s+(?:in\s+)?(?:twos|threes|pairs))?(?=\s*(?:$|[,.;)]))",
         ),
+        (
+            "switch|change|swap",
+            r"\b(?:switch|change|swap)\s+every\s+\d+\s?(?:m|met(?:er|re)s|cals?)\s*(?:/|or|,)\s*\d+\s?(?:m|met(?:er|re)s|cals?)(?!\w)",
+        ),
         ("day", r"^\W*(?!(?:mon|tues|wednes|thurs|fri|satur|sun)day)[a-z]+(?:\s[a-z]+)?\s+day\s*:(?=\s)"),
         (
             "while",

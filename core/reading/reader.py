@@ -190,7 +190,7 @@ class _Reader:
         if last is not None and last.work and goes_on(row.text):
             last.goes_on, last.goes_up_to = True, goes_up_to(row.text)
         if last is not None and row.later:
-            again_with(last.work, row.later)
+            again_with(last, row.later)
         if last is not None and row.rung and not last.grows:
             counts = {one.reps for one in last.work if one.as_prescribed}
             first = counts.pop() if len(counts) == 1 else None

@@ -66,16 +66,20 @@ def _later(text: str) -> tuple[int, ...]:
     return tuple(map(int, re.findall(r"\d+", said["first"] + said["rest"]))) if said is not None else ()
 
 
-def again_with(work: Sequence[Draft], later: tuple[int, ...]) -> None:
+def again_with(part: PartDraft, later: tuple[int, ...]) -> None:
     """Do a list of which everything has one number again with others: '21 deadlifts', '21 dips', 'then 15s,
     then 9s'."""
-    counts = {one.reps or one.calories for one in work if one.as_prescribed}
+    lines = [one for one in part.work if one.as_prescribed]
+    counts = {one.reps or one.calories for one in lines if not (one.scheme or one.sets)}
     first = counts.pop() if len(counts) == 1 else None
-    for one in work if first else ():
-        if first in (one.reps, one.calories) and not (one.scheme or one.sets):
-            one.counts = "cal" if one.has_calories else ""
-            one.reps, one.calories = None, None
-            one.scheme, one.sets, one.sets_written = (first or 0, *later), len(later) + 1, True
+    fmt = part.format or Format("for-time")
+    plain = fmt.kind == "for-time" and not (fmt.scheme or any(one.scheme or one.sets for one in lines))
+    if not first or not plain:
+        return
+    part.format = replace(fmt, scheme=(first, *later))
+    for one in lines:
+        one.counts = "cal" if one.has_calories else ""
+        one.reps = one.calories = None
 
 
 def rungs_in_rows(rows: Sequence[Row]) -> None:
@@ -91,9 +95,13 @@ def rungs_in_rows(rows: Sequence[Row]) -> None:
         first = match is not None and at > 0 and said[at - 1] is None
         end = next((place for place in range(at, len(rows)) if said[place] is None), len(rows))
         on = end < len(rows) and goes_on(rows[end].text)
+        numbers = [int(one[1]) for one in said[at:end] if one is not None]
+        if first and len(numbers) > 1 and numbers == sorted(set(numbers), reverse=True):
+            rows[at].later = tuple(numbers)  # "15/15/15" and "9/9/9" below a list of twenty-ones
         if first and (end - at > 1 or on):
             for row, one in zip(rows[at:end], said[at:end], strict=True):
-                row.role, row.rung = "note", int(one[1]) if one is not None else 0
+                row.role = "note"
+                row.rung = int(one[1]) if one is not None and not rows[at].later else 0
 
 
 _REST_ROW = re.compile(r"\W*rest\b[^:]{0,12}\d", re.IGNORECASE)

@@ -101,6 +101,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\s?(?:m|km|k|s|sec|min)\b)",
             r"\g<least>",
         ),
+        ("dl", r"\b(?P<said>(?:sumo\s+DL\s*HP|SDL\s+high[- ]pull)s?)\b", "sumo deadlift high pull"),
         ("hr", r"(?P<said>\bpush[- ]?ups?\s+\(?HR\)?)(?=\s*(?:$|[,;/+]))", "hand release push-ups"),
         ("e", r"(?:(?<=[x×\s]\d)|(?<=\d\d))(?P<said>e)(?=\s*(?:$|[,;@(+&/]))", " each side"),
         ("each side", r"(?<=\d\ssets)(?P<said>\s+)(?=(?:each|per)\s+side\s*:?\s*$)", ", "),
