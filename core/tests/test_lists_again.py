@@ -27,11 +27,11 @@ class TablesWithoutAHead(unittest.TestCase):
             chance = random.Random(seed)
             names = chance.sample(sorted(LIFTS), chance.randint(2, 5))
             rows = [(name, chance.randint(2, 6), chance.randint(2, 12)) for name in names]
-            weighed = chance.choice(
-                (lambda: f"{chance.randint(12, 18) * 5} %", lambda: f"{chance.randint(8, 30) * 5} kg")
-            )
+            sign, least, most = chance.choice((("%", 12, 18), ("kg", 8, 30)))
+            loads = [f"{chance.randint(least, most) * 5} {sign}" for _ in rows]
             between = chance.choice(SEPARATORS)
-            text = "\n".join(between.join((name, str(s), str(r), weighed())) for name, s, r in rows)
+            cells = [(name, str(s), str(r), load) for (name, s, r), load in zip(rows, loads, strict=True)]
+            text = "\n".join(map(between.join, cells))
             wanted = {(LIFTS[name], None): s * r for name, s, r in rows}
             with self.subTest(text):
                 self.assertEqual(asked(text), wanted)
