@@ -1,5 +1,5 @@
-"""Lists that are done again, tables without a head, and what is done instead: what each asks is added up here,
-from how the text was made."""
+"""Lists that are done again, tables without a head, and what is done instead: what each asks is added up
+here, from how the text was made."""
 
 import random
 import unittest
