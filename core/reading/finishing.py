@@ -251,9 +251,10 @@ class Finishing:
         fmt = _one_of_the_places(part, _minute_after_minute(part, fmt))
         self._place_lines(part, fmt)
         fmt = self._again_in_its_interval(part, fmt)
-        if fmt.kind == "every-minute" and not fmt.rounds and part.lasts_s:
-            rounds = max(1, part.lasts_s // (fmt.interval_s or MINUTE_S))
-            fmt = replace(fmt, rounds=rounds, minutes=part.lasts_s / MINUTE_S)
+        lasts_s = part.lasts_s or (0 if part.exact else part.window_s)
+        if fmt.kind == "every-minute" and not fmt.rounds and lasts_s:
+            rounds = max(1, lasts_s // (fmt.interval_s or MINUTE_S))
+            fmt = replace(fmt, rounds=rounds, minutes=lasts_s / MINUTE_S)
         if fmt.kind == "every-minute" and not fmt.rounds:
             fmt = replace(fmt, rounds=_loads_that_climb(part))
         fmt = _in_minutes(part, fmt)

@@ -9,6 +9,12 @@ from core.reading.in_full.cuts import Cuts, otherwise
 _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, what is meant by its "said"
     (need, re.compile(pattern, re.IGNORECASE), full)
     for need, pattern, full in (
+        (  # "(0-12) Every 2 min: ..", "15-30 For time: .."
+            "",
+            r"^[\s*•–-]*(?P<said>\(?(?:min(?:ute)?s?\s+)?(?P<from>\d{1,2})\s?[–-]\s?(?P<to>\d{1,2})(?:\s*min(?:ute)?s?|')?\)?)"
+            r"(?=\s+(?:every|e\d?mom|otm|amrap|for\s+time|ft:|tabata)\b)",
+            r"\g<from>:00-\g<to>:00",
+        ),
         (  # "8 x 20 s max effort, 1:40 easy spin between"
             "between",
             r"(?P<said>,\s*(?P<long>\d{0,2}:\d{2}|\d{1,3}\s?(?:min(?:ute)?s?|s(?:ec(?:ond)?s"

@@ -102,6 +102,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\g<least>",
         ),
         ("dl", r"\b(?P<said>(?:sumo\s+DL\s*HP|SDL\s+high[- ]pull)s?)\b", "sumo deadlift high pull"),
+        (
+            "singles",
+            r"(?<![\w.,/])(?P<said>(?P<count>\d{1,2})\s+(?:heavy|tough|moderate|fast|perfect|crisp|technical|light)\s+singles)\b",
+            r"\g<count> x 1",
+        ),
         ("hr", r"(?P<said>\bpush[- ]?ups?\s+\(?HR\)?)(?=\s*(?:$|[,;/+]))", "hand release push-ups"),
         ("e", r"(?:(?<=[x×\s]\d)|(?<=\d\d))(?P<said>e)(?=\s*(?:$|[,;@(+&/]))", " each side"),
         ("each side", r"(?<=\d\ssets)(?P<said>\s+)(?=(?:each|per)\s+side\s*:?\s*$)", ", "),
