@@ -207,11 +207,15 @@ class Attacher:
             draft.scheme, draft.sets, draft.sets_written = (), None, False
 
     def _lift_above(self, part: PartDraft, draft: Draft) -> bool:
-        """'EMOM 6: 1 rep @ 85 %' below a lift that was built to its heaviest: that lift again."""
+        """'EMOM 6: 1 rep @ 85 %' below a lift that was built to its heaviest, or is done by the minute:
+        that lift again."""
         at = self.parts.all.index(part)
-        before = self.parts.all[at - 1].work if at and not part.heading else []
-        weighed = draft.reps and (draft.percents or draft.loads or draft.rpe)
-        if not weighed or len({one.movement for one in before}) != 1 or not before[-1].sets_written:
+        above = self.parts.all[at - 1] if at and not part.heading else part
+        before, weighed = above.work, draft.reps and (draft.percents or draft.loads or draft.rpe)
+        if not weighed or len({one.movement for one in before}) != 1:
+            return False
+        paced = above.format is not None and above.format.kind == "every-minute"
+        if not (before[-1].sets_written or paced):
             return False
         if self.catalog.movements[before[-1].movement].implement not in FREE_WEIGHTS:
             return False
