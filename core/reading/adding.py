@@ -24,7 +24,8 @@ GROWS = re.compile(
 )
 _STEP = re.compile(rf"(?P<number>{_NUMBER})\b\s*(?P<what>[^\d]*)", re.IGNORECASE)
 _OF_ALL = re.compile(
-    r"(?:more\s+|extra\s+)?(?:reps?|repetitions?)?\s*(?:(?:to|on|of|for|per|in)?\s*(?:each|every|all|both|the|everything)?"
+    r"(?:more\s+|extra\s+)?(?:reps?|repetitions?)?\s*(?:(?:to|on|of|for|per|in)?\s*"
+    r"(?:each|every|all|both|the|everything)?"
     r"(?:\s*(?:movements?|exercises?|things?|lifts?|lines?))?)?[\s,/&+–-]*(?:and)?\s*",
     re.IGNORECASE,
 )
@@ -53,7 +54,8 @@ def grow(part: PartDraft) -> None:
 
 
 _ASCENDS = re.compile(
-    r"\b(?:ascending|climbing|increasing|going\s+up|up)\s+(?:ladder\s+)?(?:by|in)\s+(?P<step>\d{1,2})(?:s|\s+reps)?\b"
+    r"\b(?:ascending|climbing|increasing|going\s+up|up)\s+(?:ladder\s+)?(?:by|in)\s+"
+    r"(?P<step>\d{1,2})(?:s|\s+reps)?\b"
     r"(?:\s+(?:each|every|a|per)\s+round)?(?!\s*(?:kg|lbs?|%|min|sec))",
     re.IGNORECASE,
 )

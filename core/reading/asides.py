@@ -19,7 +19,8 @@ _WORDS = SILENT | {"words", "unit", "rounds", "every", "rest"}
 _ENDS = frozenset(("comma", "then", "and", "or", "plus", "colon", "dash"))  # between two pieces of a line
 
 _TAKEN_BACK = re.compile(
-    r"^\W*(?P<said>[^.!?:;\n]{3,80}\?+\s*(?:no|nope|nah|wrong|not\s+today|we\s+(?:don['’]?t|do\s+not)\s+have\s+(?:one|it|that|any))\s*"
+    r"^\W*(?P<said>[^.!?:;\n]{3,80}\?+\s*(?:no|nope|nah|wrong|not\s+today|we\s+(?:do"
+    r"n['’]?t|do\s+not)\s+have\s+(?:one|it|that|any))\s*"
     r"(?:[.,!;:–—-][\s.,!;:–—-]*|$|(?=just\b|only\b)))(?:(?:just|only|but)\s+)?",
     re.IGNORECASE,
 )

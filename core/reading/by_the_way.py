@@ -17,12 +17,14 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ),
         (
             "add|increas|up",
-            r"\b(?:and\s+)?(?:add(?:ing)?|increas(?:e|ing)|go(?:ing)?\s+up|up)\s+(?:by\s+)?\d+(?:[.,]\d+)?(?:\s*[-–]\s*\d+(?:[.,]\d+)?)?\s*"
+            r"\b(?:and\s+)?(?:add(?:ing)?|increas(?:e|ing)|go(?:ing)?\s+up|up)\s+(?:by\s+)?"
+            r"\d+(?:[.,]\d+)?(?:\s*[-–]\s*\d+(?:[.,]\d+)?)?\s*"
             r"(?:%|kgs?|lbs?|percent)\s+(?:each|every|per|a)\s+(?:set|round|week|lift|time|\d+\s+reps?)\b",
         ),
         (
             "kids|child|junior|minis|teens|youth",
-            r"^\W*(?:kids|children|juniors?|minis|teens|youth)['’]?(?:\s+(?:class|group))?\s*[:(,–-]?\s*(?:ages?d?\s+)?"
+            r"^\W*(?:kids|children|juniors?|minis|teens|youth)['’]?(?:\s+(?:class|group))?\s"
+            r"*[:(,–-]?\s*(?:ages?d?\s+)?"
             r"\d{1,2}\s*(?:[-–]|to)\s*\d{1,2}(?:\s*(?:years?|yrs?|y)\b)?",
         ),
         (
@@ -36,25 +38,30 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ("wk", r"^\W*wk\.?\s*\d{1,2}(?=\s*[—–:,/|-])"),
         (
             "waves",
-            r"\b[2-9]\s+waves?(?:\s+of\s+\d{1,2})?\b(?:\s*,?\s*(?:go|starts?|starting|leave|leaving)\s+every\s+\d{1,2}\s*(?:min(?:ute)?s?|'))?",
+            r"\b[2-9]\s+waves?(?:\s+of\s+\d{1,2})?\b(?:\s*,?\s*(?:go|starts?|starting|leave|"
+            r"leaving)\s+every\s+\d{1,2}\s*(?:min(?:ute)?s?|'))?",
         ),
         (
             "bar|rack",
-            r"\b(?:two|three|[23])\s+(?:people\s+|athletes\s+)?(?:per|to\s+a|on\s+one|on\s+a|share\s+a|sharing\s+a)\s+(?:bar|rack|barbell)\b",
+            r"\b(?:two|three|[23])\s+(?:people\s+|athletes\s+)?(?:per|to\s+a|on\s+one|on\s+a"
+            r"|share\s+a|sharing\s+a)\s+(?:bar|rack|barbell)\b",
         ),
         ("shar", r"\(\s*(?:share|sharing|shared)\s+(?:one|1|a|the)\s+[^\W\d]+\s*\)"),
         ("clean rep", r"\bclean\s+reps?\b"),
         (
             "weight",
-            r"\b(?:build|work|warm)(?:ing)?\s+(?:up\s+)?to\s+(?:your\s+|the\s+|an?\s+)?[^\W\d]+(?:\s[^\W\d]+)?\s+weight\b",
+            r"\b(?:build|work|warm)(?:ing)?\s+(?:up\s+)?to\s+(?:your\s+|the\s+|an?\s+)?"
+            r"[^\W\d]+(?:\s[^\W\d]+)?\s+weight\b",
         ),
         (
             "solo|alone|individual",
-            r"\b(?:solo|alone|individual(?:ly)?)\s+or\s+(?:in\s+|as\s+|with\s+)?(?:an?\s+)?(?:pairs?|partners?|teams?(?:\s+of\s+\d)?)\b(?:\s*\([^)]*\))?",
+            r"\b(?:solo|alone|individual(?:ly)?)\s+or\s+(?:in\s+|as\s+|with\s+)?(?:an?\s+)?"
+            r"(?:pairs?|partners?|teams?(?:\s+of\s+\d)?)\b(?:\s*\([^)]*\))?",
         ),
         (
             "solo|alone|individual",
-            r"\b(?:in\s+|as\s+|with\s+)?(?:an?\s+)?(?:pairs?|partners?|teams?(?:\s+of\s+\d)?)\s+or\s+(?:solo|alone|individual(?:ly)?)\b",
+            r"\b(?:in\s+|as\s+|with\s+)?(?:an?\s+)?(?:pairs?|partners?|teams?(?:\s+of\s+\d)?"
+            r")\s+or\s+(?:solo|alone|individual(?:ly)?)\b",
         ),
         ("drill|exercise|task", r"^\W*(?:drill|exercise|ex\.?|task)\s+\d{1,2}\s*[:.)](?=\s)"),
         ("or add", r"\bor\s+add\s+\d{1,2}\s+[^\W\d]+(?:s\b)?(?=\W*$)"),
@@ -64,42 +71,50 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ),
         (
             "after|following",
-            r"^\W*(?:directly|straight|right|immediately)\s+(?:after|following)\s+(?:(?:event|workout|wod|part|piece)\s+)?"
+            r"^\W*(?:directly|straight|right|immediately)\s+(?:after|following)\s+(?:(?:even"
+            r"t|workout|wod|part|piece)\s+)?"
             r"(?:\d[A-Za-z]?|[A-D])\b\s*,?(?:\s*at\s+\d{1,2}:\d{2}\b\s*,?)?",
         ),
         (
             "with ",
-            r"\bwith\s+(?:\d|one|two|three|four)\s+(?:bars?|barbells?|ropes?|boxes|box|rowers?|sleds?|bikes?|rigs?)(?=\s*[:,;]|\s*$)",
+            r"\bwith\s+(?:\d|one|two|three|four)\s+(?:bars?|barbells?|ropes?|boxes|box|rower"
+            r"s?|sleds?|bikes?|rigs?)(?=\s*[:,;]|\s*$)",
         ),
         ("for load", r"^\W*for\s+load\b(?=\s*:)"),
         (
             "working",
-            r"\b[1-3]\s+(?:athletes?\s+|people\s+|partners?\s+)?working(?:\s+at\s+a\s+time)?(?=\s*(?:[:,;)]|$))",
+            r"\b[1-3]\s+(?:athletes?\s+|people\s+|partners?\s+)?working(?:\s+at\s+a\s+time)?"
+            r"(?=\s*(?:[:,;)]|$))",
         ),
         (
             "every",
-            r"\b(?:switch|change|swap)\s+(?:the\s+)?(?:runner|rower|partner|athlete|person)s?\s+every\s+\d+\s?[^\W\d]{0,8}",
+            r"\b(?:switch|change|swap)\s+(?:the\s+)?(?:runner|rower|partner|athlete|person)s"
+            r"?\s+every\s+\d+\s?[^\W\d]{0,8}",
         ),
         ("choose|pick", r"\(\s*(?:choose|pick)\s+(?:any\s+)?(?:\d|one|two|three)\s*\)"),
         (
             "through|times|rounds| x",
-            r"(?:^\W*|[.!]\s+)(?P<said>\d{1,2}\s*(?:min(?:ute)?s?|')\s*:)(?=\s*\d{1,2}\s*(?:min(?:ute)?s?|')\s+[^\W\d][^,:]*,"
+            r"(?:^\W*|[.!]\s+)(?P<said>\d{1,2}\s*(?:min(?:ute)?s?|')\s*:)(?=\s*\d{1,2}\s*(?:"
+            r"min(?:ute)?s?|')\s+[^\W\d][^,:]*,"
             r"\s*\d{1,2}\s*(?:min|').*(?:through|times|rounds|\bx\s?\d))",
         ),
         ("as a team", r"^\W*(?:then\s+)?(?P<said>as\s+a\s+(?:team|pair|trio|group))\s*(?=:)"),
         ("walk|jog", r"\(\s*(?:easy\s+|slow\s+)?(?:walk|jog)(?:ing)?\s+(?:down|back|return)[^()\d]*\)"),
         (
             "walk|jog",
-            r",\s*(?:easy\s+|slow\s+)?(?:walk|jog)(?:ing)?\s+(?:back\s+)?(?:down|back|home)(?:\s+recovery)?(?=\s*(?:$|[.;,)]))",
+            r",\s*(?:easy\s+|slow\s+)?(?:walk|jog)(?:ing)?\s+(?:back\s+)?(?:down|back|home)"
+            r"(?:\s+recovery)?(?=\s*(?:$|[.;,)]))",
         ),
         ("afap|fast", r"(?<=[^\W\d]\s)\(?(?:afap|as\s+fast\s+as\s+possible)\)?(?=\s*$)"),
         (
             "shar",
-            r",?\s*\b(?:share|sharing)\s+(?:an?|one|the)\s+(?:rack|bar(?:bell)?|rower|bike|platform|box)\b(?:\s+(?:in\s+)?(?:twos|threes|pairs))?(?=\s*(?:$|[,.;)]))",
+            r",?\s*\b(?:share|sharing)\s+(?:an?|one|the)\s+(?:rack|bar(?:bell)?|rower|bike|p"
+            r"latform|box)\b(?:\s+(?:in\s+)?(?:twos|threes|pairs))?(?=\s*(?:$|[,.;)]))",
         ),
         (
             "switch|change|swap",
-            r"\b(?:switch|change|swap)\s+every\s+\d+\s?(?:m|met(?:er|re)s|cals?)\s*(?:/|or|,)\s*\d+\s?(?:m|met(?:er|re)s|cals?)(?!\w)",
+            r"\b(?:switch|change|swap)\s+every\s+\d+\s?(?:m|met(?:er|re)s|cals?)\s*(?:/|or|,"
+            r")\s*\d+\s?(?:m|met(?:er|re)s|cals?)(?!\w)",
         ),
         ("day", r"^\W*(?!(?:mon|tues|wednes|thurs|fri|satur|sun)day)[a-z]+(?:\s[a-z]+)?\s+day\s*:(?=\s)"),
         (
@@ -112,7 +127,8 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ("every set", r"(?<!after )(?<!between )(?<!in )\bevery\s+set(?=\W*$)"),
         (
             "add",
-            r"\b(?:and|then)\s+add(?:ing)?\s+\d+(?:[.,]\d+)?(?:\s*[-–]\s*\d+(?:[.,]\d+)?)?\s*(?:%|kgs?|lbs?)(?=\s*(?:$|[.,;)]))",
+            r"\b(?:and|then)\s+add(?:ing)?\s+\d+(?:[.,]\d+)?(?:\s*[-–]\s*\d+(?:[.,]\d+)?)?\s"
+            r"*(?:%|kgs?|lbs?)(?=\s*(?:$|[.,;)]))",
         ),
         ("superset", r"(?<=\d\s)(?:as\s+(?:a\s+)?)?superset(?:ted)?(?=\s*(?:[;,.)]|$))"),
         (":", r"\b(?:till|until|to)\s+\d{1,2}:\d{2}(?=\s*$)"),
@@ -125,41 +141,51 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ("needed", r"(?<=needed),\s*\d{1,3}\s*min(?:ute)?s?\s+total\b"),
         (
             "(",
-            r"\(\s*\d{2,3}\s*[-–]\s*\d{2,3}(?:\s*/\s*\d{2,3}\s*[-–]\s*\d{2,3}\s*(?:kgs?|lbs?)?|\s*(?:kgs?|lbs?))\s*\)",
+            r"\(\s*\d{2,3}\s*[-–]\s*\d{2,3}(?:\s*/\s*\d{2,3}\s*[-–]\s*\d{2,3}\s*(?:kgs?|lbs?"
+            r")?|\s*(?:kgs?|lbs?))\s*\)",
         ),
         (
             "partition",
-            r"\bpartition(?:ed)?\s+(?:the\s+)?[^:,;.\d]{0,60}?\b(?:any\s?(?:way|how)|as)\s+(?:you\s+)?(?:want|like|need(?:ed)?|wish|please)\b",
+            r"\bpartition(?:ed)?\s+(?:the\s+)?[^:,;.\d]{0,60}?\b(?:any\s?(?:way|how)|as)\s+"
+            r"(?:you\s+)?(?:want|like|need(?:ed)?|wish|please)\b",
         ),
         (
             "down|up|pause|negative|eccentric|lower|descent",
-            r",?\s*\(?\b\d\s?(?:s|secs?|seconds|counts?)\s+(?:down|up|pauses?|negatives?|eccentrics?|lower(?:ing)?|descent)\b"
+            r",?\s*\(?\b\d\s?(?:s|secs?|seconds|counts?)\s+(?:down|up|pauses?|negatives?|ecc"
+            r"entrics?|lower(?:ing)?|descent)\b"
             r"(?:\s+(?:at|in|on)\s+(?:the\s+)?\w+(?:\s+and\s+\w+)?)?\)?",
         ),
         (
             "record|log|note|write",
-            r"^\W*(?:record|log|note|write\s+down)\s+(?:the\s+|your\s+)?(?:best|heaviest|score|time|result)s?\b",
+            r"^\W*(?:record|log|note|write\s+down)\s+(?:the\s+|your\s+)?(?:best|heaviest|sco"
+            r"re|time|result)s?\b",
         ),
         (
             "goal|target|aim",
-            r"\b(?:goal|target|aim)\s*:?\s*(?:is\s+)?(?:sub|under|below)\s*-?\d{1,2}(?::\d{2}|\s*(?:min(?:ute)?s?\b|'))?(?!\d)",
+            r"\b(?:goal|target|aim)\s*:?\s*(?:is\s+)?(?:sub|under|below)\s*-?\d{1,2}(?::\d"
+            r"{2}|\s*(?:min(?:ute)?s?\b|'))?(?!\d)",
         ),
         (
             "amrap|possible",
-            r"^\W*(?:in\s+)?\d{1,2}\s*(?:min(?:ute)?s?|')\s*:.*?(?P<said>[,;]\s*(?:as\s+many\s+(?:rounds|reps)(?:\s*(?:and|&|\+)\s*reps)?"
+            r"^\W*(?:in\s+)?\d{1,2}\s*(?:min(?:ute)?s?|')\s*:.*?(?P<said>[,;]\s*(?:as\s+many"
+            r"\s+(?:rounds|reps)(?:\s*(?:and|&|\+)\s*reps)?"
             r"\s+as\s+possible|amrap)\s*[.!]?)$",
         ),
         (
             "/2|/4",
-            r"\b1\s*(?:&|\+|and)?\s*[13]/[24]\s+(?=(?:reps?|front|back|overhead|goblet|squats?|bench|split|air|pull|push|ring|chin)\b)",
+            r"\b1\s*(?:&|\+|and)?\s*[13]/[24]\s+(?=(?:reps?|front|back|overhead|goblet|squat"
+            r"s?|bench|split|air|pull|push|ring|chin)\b)",
         ),
         (
             "jog|walk",
-            r",\s*\d{1,3}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|'|\")?\s+(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?\s+(?:recover(?:y|ies)?(?!\w)|(?:in\s+)?between(?:\s+(?:reps|sets|rounds|each|intervals|efforts))?(?=\s*(?:[.;,)]|$)))",
+            r",\s*\d{1,3}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|'|\")?\s+(?:eas"
+            r"y\s+|slow\s+)?(?:jog|walk)(?:ing)?\s+(?:recover(?:y|ies)?(?!\w)|(?:in\s+)?betw"
+            r"een(?:\s+(?:reps|sets|rounds|each|intervals|efforts))?(?=\s*(?:[.;,)]|$)))",
         ),
         (
             "jog|walk",
-            r"\d{1,2}\s*x\s*\d+(?:\.\d+)?\s*k?m\b[^,;]*?(?P<said>(?:\bw/|\bwith)\s*(?:an?\s+)?\d{1,4}\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m)\s+"
+            r"\d{1,2}\s*x\s*\d+(?:\.\d+)?\s*k?m\b[^,;]*?(?P<said>(?:\bw/|\bwith)\s*(?:an?\s+"
+            r")?\d{1,4}\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m)\s+"
             r"(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?)(?=\s*(?:[.,;)]|$))",
         ),
         (
@@ -171,16 +197,19 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ),
         (
             "+",
-            r"\+\s?\d+(?:[.,]\d+)?\s*(?:%|kgs?|lbs?)\s+(?:each|every|per)(?:\s+(?:set|round|week|lift|time|rep|minute))?\b",
+            r"\+\s?\d+(?:[.,]\d+)?\s*(?:%|kgs?|lbs?)\s+(?:each|every|per)(?:\s+(?:set|round|"
+            r"week|lift|time|rep|minute))?\b",
         ),
         ("sets", r"(?<=sets)\s+of\s+(?:each|every)\s+(?:superset|pair|couplet|exercise|movement)\b"),
         (
             "after",
-            r",\s*\d{1,3}(?::\d{2})?\s*(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|')?\s+(?:rest\s+)?after\s+the\s+(?:second|last|pair|both)\b",
+            r",\s*\d{1,3}(?::\d{2})?\s*(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|')?\s+(?:rest\s+)"
+            r"?after\s+the\s+(?:second|last|pair|both)\b",
         ),
         (
             "amrap",
-            r"(?<!last\sset\s)\bamrap\b[^@]*\d[^@]*(?P<said>@\s*\d{2,3}(?:\s?-\s?\d{2,3})?\s?%(?:\s+effort)?)\s*:?\s*$",
+            r"(?<!last\sset\s)\bamrap\b[^@]*\d[^@]*(?P<said>@\s*\d{2,3}(?:\s?-\s?\d{2,3})?\s"
+            r"?%(?:\s+effort)?)\s*:?\s*$",
         ),
         ("work", r"\(?\b1\s+works?,?\s*(?:and\s+|/\s*)?1\s+rests?\b\)?"),
         (
@@ -202,15 +231,18 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ("negative", r"\bnegative\s+splits?(?:\s+please)?\b"),
         (
             "reps",
-            r"^\W*(?P<said>\d{2,4}\s+(?:total\s+)?reps(?:\s+total)?)\s+(?:as\s+a|in|per)\s+(?:pairs?|teams?|trios?)\b[^:\d]*:",
+            r"^\W*(?P<said>\d{2,4}\s+(?:total\s+)?reps(?:\s+total)?)\s+(?:as\s+a|in|per)\s+"
+            r"(?:pairs?|teams?|trios?)\b[^:\d]*:",
         ),
         (
             "partner",
-            r"\brest(?:ing)?\s+(?:1\s?:\s?1\s+)?(?:as|with|while)\s+(?:an?\s+|your\s+|the\s+)?partner(?:\s+(?:works|goes))?\b",
+            r"\brest(?:ing)?\s+(?:1\s?:\s?1\s+)?(?:as|with|while)\s+(?:an?\s+|your\s+|the\s+"
+            r")?partner(?:\s+(?:works|goes))?\b",
         ),
         (
             "alternat|rotat",
-            r"\b(?:alternat(?:e|ing)|rotat(?:e|ing))\s+(?:between\s+)?A\s*(?:and|&|/|,)\s*B\b(?:\s*\([AB,\s-]+\))?",
+            r"\b(?:alternat(?:e|ing)|rotat(?:e|ing))\s+(?:between\s+)?A\s*(?:and|&|/|,)\s*B"
+            r"\b(?:\s*\([AB,\s-]+\))?",
         ),
         (
             "alt",
@@ -224,34 +256,40 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ),
         (
             ",",
-            r"(?<=,)\s*\d{1,2}\s+(?:rowers|bikes|ski\s?ergs|ergs|barbells|racks|lanes|people|athletes|spots|places"
+            r"(?<=,)\s*\d{1,2}\s+(?:rowers|bikes|ski\s?ergs|ergs|barbells|racks|lanes|people"
+            r"|athletes|spots|places"
             r"|lifters(?:\s+on\s+(?:the|one|a)\s+bar)?)(?=\s*(?:,|$))",
         ),
         (
             "last",
-            r"\(?\+\s?\d+(?:[.,]\d+)?\s*(?:%|kgs?|lbs?)\s+(?:on|to|vs\.?|over|from)\s+last\s+(?:week|time|session)\)?",
+            r"\(?\+\s?\d+(?:[.,]\d+)?\s*(?:%|kgs?|lbs?)\s+(?:on|to|vs\.?|over|from)\s+last\s"
+            r"+(?:week|time|session)\)?",
         ),
         ("round", r"^\W*1\s+rounds?\s*="),
         ("set", r"\bof\s+(?:your|the)\s+sets?\s+of\s+\d+s?\b"),
         ("penalty", rf"\b{_MANY}\s+penalty\s+[^\W\d]+(?:\s+(?:per|for|each|every)\s+[^,;.)\d]*)?"),
         (
             "between",
-            r"\(?\b\d{1,3}\s*(?:s(?:ec(?:ond)?s?)?|\")\s+(?:rest\s+)?between\s+(?:singles|doubles|triples|reps)\b\)?",
+            r"\(?\b\d{1,3}\s*(?:s(?:ec(?:ond)?s?)?|\")\s+(?:rest\s+)?between\s+(?:singles|do"
+            r"ubles|triples|reps)\b\)?",
         ),
         ("stop", r"\bstop(?:ping)?\s+at\s+\d{1,2}:\d{2}\b"),
         (
             "between",
-            r"(?:^\W*|(?<=[.;!,]\s))\d{1,3}(?::\d{2})?\s*(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|')?\s+(?:in\s+)?between"
+            r"(?:^\W*|(?<=[.;!,]\s))\d{1,3}(?::\d{2})?\s*(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?"
+            r"|')?\s+(?:in\s+)?between"
             r"(?:\s+(?:each|movements?|stations?|exercises?|pieces?|rounds?|sets?|them|all))*\W*$",
         ),
         ("start", r"^\W*starts?\s+(?:at\s+)?\d{1,2}[:.]\d{2}(?=\s*(?:[/,;|–-]|$))"),
         (
             "day",
-            r"\b(?:mon|tues|wednes|thurs|fri|satur|sun)days?,?\s+(?:at\s+)?\d{1,2}(?:[:.]\d{2})?\s?[ap]\.?m\b",
+            r"\b(?:mon|tues|wednes|thurs|fri|satur|sun)days?,?\s+(?:at\s+)?\d{1,2}(?:[:.]\d"
+            r"{2})?\s?[ap]\.?m\b",
         ),
         (
             "each|every|the ",
-            r"\b(?:in|during|within)\s+(?:each|every|the)\s+(?:\d{1,2}(?::\d{2})?\s*(?:min(?:ute)?s?|')?|interval|window)\s*:",
+            r"\b(?:in|during|within)\s+(?:each|every|the)\s+(?:\d{1,2}(?::\d{2})?\s*(?:min"
+            r"(?:ute)?s?|')?|interval|window)\s*:",
         ),
     )
 )

@@ -17,7 +17,8 @@ LEAST_CLOCK_ROWS = 2
 LONGEST_PAUSE_MIN = 5  # between two rows of a plan of the hour; common practice
 SHORT_DAY = re.compile(r"^\s*([^\W\d_]{2,3})\.?\s*[:–-]\s+(?=\S)")
 STARTS_AT = re.compile(
-    r"^\s*(?:at\s+)?(?P<minutes>\d{1,2}):(?P<seconds>\d{2})(?:\s*[-–—:)|]\s+|\s+(?=\d+\s+[^\W\d]))(?!\d{1,2}:\d{2})(?=\S)",
+    r"^\s*(?:at\s+)?(?P<minutes>\d{1,2}):(?P<seconds>\d{2})(?:\s*[-–—:)|]\s+|\s+(?="
+    r"\d+\s+[^\W\d]))(?!\d{1,2}:\d{2})(?=\S)",
     re.IGNORECASE,
 )
 LONGEST_NAME = 4  # words
@@ -25,7 +26,8 @@ LONGEST_SECTION_MIN = 180  # of a class; common practice
 SHORTEST_SECTION_MIN = 5  # of a class that is told by the time of the day
 LEAST_WINDOWS = 3  # of minutes on end that are pieces of their own
 _CLASS_WINDOW = re.compile(
-    r"^\W*(?:from\s+)?(\d{1,2}):(\d{2})\s*(?:[-–—]|to|until)\s*(\d{1,2}):(\d{2})\s*[:|–-]?\s+(?=[\w\"“„«])(?!\d{1,2}:\d\d)",
+    r"^\W*(?:from\s+)?(\d{1,2}):(\d{2})\s*(?:[-–—]|to|until)\s*(\d{1,2}):(\d{2})\s*"
+    r"[:|–-]?\s+(?=[\w\"“„«])(?!\d{1,2}:\d\d)",
     re.IGNORECASE,
 )
 _RESTS = re.compile(r"^\W*(?:rest|pause|break|off|transition|switch)\b[^\d]*$", re.IGNORECASE)

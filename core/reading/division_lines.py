@@ -36,7 +36,8 @@ from core.reading.tables import Standard
 from core.reading.units import LOAD_UNITS
 
 _SAYS_WHAT = re.compile(
-    r"[^\W\d]\s*(?:->|=>|→)|\sfor\s+(?!the\s+(?:whole|rest|entire|workout|wod|day)\b)[a-z]|\b(?:becomes?|turns?\s+into)\b|\band\s+(?:use|using|with|take)\b",
+    r"[^\W\d]\s*(?:->|=>|→)|\sfor\s+(?!the\s+(?:whole|rest|entire|workout|wod|day)\b"
+    r")[a-z]|\b(?:becomes?|turns?\s+into)\b|\band\s+(?:use|using|with|take)\b",
     re.IGNORECASE,
 )
 _PIECE = re.compile(r"\W*(?:cash|buy)[\s-]?(?:in|out)\b", re.IGNORECASE)
@@ -49,7 +50,8 @@ _FOR = re.compile(
 )
 _LISTED = re.compile(r"(?:\d,\d|\([^()]*\)|[^,])+")
 _LABEL = re.compile(
-    r"[\s*•-]*([^:=>]{3,30}?)\s*(?::|=>?|->|>|→|\s(?:becomes?|turns?\s+into|changes?\s+to|to(?!\s+(?:an?|the)\s))(?=\s))\s+(?=\S)",
+    r"[\s*•-]*([^:=>]{3,30}?)\s*(?::|=>?|->|>|→|\s(?:becomes?|turns?\s+into|changes?"
+    r"\s+to|to(?!\s+(?:an?|the)\s))(?=\s))\s+(?=\S)",
     re.IGNORECASE,
 )
 _REPLACE = re.compile(
@@ -58,12 +60,14 @@ _REPLACE = re.compile(
 )
 LONGEST_LABEL = 60  # letters within which it is said what something stands in for
 _LIKE_RX = re.compile(
-    r"\s*as\s+(?:written|above|prescribed|is|rx'?d?|intermediate|scaled|shown)\s*,?\s+(?:with|but|except(?:\s+for)?)\s+",
+    r"\s*as\s+(?:written|above|prescribed|is|rx'?d?|intermediate|scaled|shown)\s*,?"
+    r"\s+(?:with|but|except(?:\s+for)?)\s+",
     re.IGNORECASE,
 )
 HARDER = ("strict-", "weighted-", "deficit-", "legless-")  # of a movement, which nobody is scaled to
 _IN_PLACE = re.compile(  # "DU: 80 singles, T2B: .."
-    r"[\s*•-]*(?P<label>[^\W\d][^,;:.()]{1,24}):\s+(?:\d{1,3}\s+)?(?P<name>[^\W\d][^,;:.()\d]{2,30}?)\s*(?:[,;.]\s+(?=[^\W\d])|[.;,]?\s*$)"
+    r"[\s*•-]*(?P<label>[^\W\d][^,;:.()]{1,24}):\s+(?:\d{1,3}\s+)?(?P<name>[^\W\d]"
+    r"[^,;:.()\d]{2,30}?)\s*(?:[,;.]\s+(?=[^\W\d])|[.;,]?\s*$)"
 )
 _PIECE_OF = re.compile(
     r"(?:(?<=^)|(?<=[\s,;:–—-]))(?:(?:e|ev|event|wod|workout|w)\s?(?P<number>\d)|final)(?=\s*:?\s)\s*:?\s*"
@@ -71,17 +75,21 @@ _PIECE_OF = re.compile(
     re.IGNORECASE,
 )
 _SUB_FOR = re.compile(
-    r"^\W*(?:sub(?:stitute)?s?(?:\s+for)?(?=\s)|(?:if\s+)?(?:(?:you\s+)?(?:have\s+)?no|(?:you\s+)?(?:can(?:'|’)?t|cannot)(?:\s+do)?)|(?:(?:athletes|those|people|members|anyone|everyone|all)\s+)?(?:without|w/o)(?:\s+an?(?=\s))?)"
+    r"^\W*(?:sub(?:stitute)?s?(?:\s+for)?(?=\s)|(?:if\s+)?(?:(?:you\s+)?(?:have\s+)?"
+    r"no|(?:you\s+)?(?:can(?:'|’)?t|cannot)(?:\s+do)?)|(?:(?:athletes|those|people|m"
+    r"embers|anyone|everyone|all)\s+)?(?:without|w/o)(?:\s+an?(?=\s))?)"
     r"\s+(?:the\s+|any\s+)?([^:?=\d]{2,30}?)(?:\s+yet)?\s*[:?=]\s*(?:do\s+|try\s+|use\s+)?(?=\S)",
     re.IGNORECASE,
 )
 _OF_PART = re.compile(
-    r"^\W*scal(?:ing|ed|e)\s+(?:options?\s+)?for\s+(?:(?:part|event|wod|workout)\s+)?(?P<part>[a-h]|\d{1,2})\s*:\s*",
+    r"^\W*scal(?:ing|ed|e)\s+(?:options?\s+)?for\s+(?:(?:part|event|wod|workout)\s+)"
+    r"?(?P<part>[a-h]|\d{1,2})\s*:\s*",
     re.IGNORECASE,
 )
 _OF_EACH = re.compile(
     r"(?:^|(?<=[\s,;:(]))(?P<said>(?P<reps>\d{1,3})(?:\s+reps?)?\s+(?:of\s+(?:each|everything)|everywhere"
-    r"|(?:reps?\s+)?instead\s+of\s+(?P<before>\d{1,3})(?:\s+reps?)?(?:\s+(?:everywhere|of\s+(?:each|everything)))?))(?=\s*(?:[,;.)]|$))",
+    r"|(?:reps?\s+)?instead\s+of\s+(?P<before>\d{1,3})(?:\s+reps?)?(?:\s+(?:everywhe"
+    r"re|of\s+(?:each|everything)))?))(?=\s*(?:[,;.)]|$))",
     re.IGNORECASE,
 )
 _VERB = re.compile(r"^[\s*•-]*(?:sub(?:stitute)?|do|use|take|try)\s+(?=\S)", re.IGNORECASE)

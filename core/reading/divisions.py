@@ -50,13 +50,26 @@ DIVISION_IDS: tuple[tuple[str, Division], ...] = (
     ("seated", "adaptive"),
 )
 _NAMES = (
-    r"rx\s?\+|rx'?d?|as\s+prescribed|scal(?:ed?|ing)(?:\s[1-4](?=\s*[:)-]))?|sc|modified|sub|fitness|fit|intermediate|inter|int|beginners?|beg|novice|nov(?=\s*:)|newcomers?|newbies|new\s+(?:people|members|athletes|starters)(?=\s*:)|rookies?|basics|foundations?|"
-    r"masters?|elite|advanced|performance|(?:health|open|pro)(?=\s*:[^:]*\d|\s+(?:wo)?men\s+\d)|competitors?|compete|competition(?=\s*:?\s*$)|comp(?=\s*[:=])|teens?|youth|adaptive|seated|half(?=\s*:)|adaptations?(?=\s*:)|l[1-4]|(?:level|lvl)\s?[1-4]"
+    r"rx\s?\+|rx'?d?|as\s+prescribed|scal(?:ed?|ing)(?:\s[1-4](?=\s*[:)-]))?|sc|modi"
+    r"fied|sub|fitness|fit|intermediate|inter|int|beginners?|beg|novice|nov(?=\s*:)|"
+    r"newcomers?|newbies|new\s+(?:people|members|athletes|starters)(?=\s*:)|rookies?"
+    r"|basics|foundations?|"
+    r"masters?|elite|advanced|performance|(?:health|open|pro)(?=\s*:[^:]*\d|\s+(?:wo"
+    r")?men\s+\d)|competitors?|compete|competition(?=\s*:?\s*$)|comp(?=\s*[:=])|teen"
+    r"s?|youth|adaptive|seated|half(?=\s*:)|adaptations?(?=\s*:)|l[1-4]|(?:level|lvl"
+    r")\s?[1-4]"
 )
 _AGES = r"(?:\s*(?:age)?\s*\(?\d\d(?!\s?[\d/.,])\s?(?:\+|[-–]\s?\d\d)?\)?)?"
 LEAD = re.compile(
-    rf"^[\s*_#•·>(\[-]*(?:(?P<name>{_NAMES}){_AGES}(?:\s*(?:/|and|&)\s*(?:masters|teens|{_NAMES}){_AGES})?(?:\s+(?:division|option|version|group|seated|standing|(?:wo)?men(?:\s+\d\d\s?(?:\+|[-–]\s?\d\d)(?=\s*:)|(?!\s+\d))|final|athletes?|teams?|pairs|individuals?))?|(?:ages?\s+|(?:age\s+)?(?:groups?|categor(?:y|ies))\s+|(?:wo)?men\s+)?(?P<age>\d\d\+|(?:[3-6]\d\s?[-–]\s?[3-6]\d|1[2-8]\s?[-–]\s?1[3-9])(?=\s*:|\s+(?:wod|event|workout)\b)))"
-    r"[*_]*(?P<sign>\s*(?:\(seated\)|\(standing\))?\s*(?:[:=)\]|]|[-–—>]+(?=\s)|\.{2,}|$)|\s+(?=[\d(]|\d?x|m\s|(?:wo)?men\b|(?:wod|event|workout)\s)|\s+(?:takes?|uses?|do(?:es)?|goes?|with|is|are)\s+)\s*(?:[-–—]\s)?",
+    rf"^[\s*_#•·>(\[-]*(?:(?P<name>{_NAMES}){_AGES}(?:\s*(?:/|and|&)\s*(?:masters|tee"
+    rf"ns|{_NAMES}){_AGES})?(?:\s+(?:division|option|version|group|seated|standing|"
+    rf"(?:wo)?men(?:\s+\d\d\s?(?:\+|[-–]\s?\d\d)(?=\s*:)|(?!\s+\d))|final|athletes?|t"
+    rf"eams?|pairs|individuals?))?|(?:ages?\s+|(?:age\s+)?(?:groups?|categor(?:y|ies)"
+    rf")\s+|(?:wo)?men\s+)?(?P<age>\d\d\+|(?:[3-6]\d\s?[-–]\s?[3-6]\d|1[2-8]\s?[-–]\s"
+    rf"?1[3-9])(?=\s*:|\s+(?:wod|event|workout)\b)))"
+    r"[*_]*(?P<sign>\s*(?:\(seated\)|\(standing\))?\s*(?:[:=)\]|]|[-–—>]+(?=\s)|\."
+    r"{2,}|$)|\s+(?=[\d(]|\d?x|m\s|(?:wo)?men\b|(?:wod|event|workout)\s)|\s+(?:takes"
+    r"?|uses?|do(?:es)?|goes?|with|is|are)\s+)\s*(?:[-–—]\s)?",
     re.IGNORECASE,
 )
 CANONICAL = re.compile(r"^\s*(?P<name>[a-z]+(?: [1-4])?) \((?:line (?P<lines>\d+(?:, \d+)*)|more)\):\s*")

@@ -111,7 +111,8 @@ _DAY_WITHIN = re.compile(
 )
 _THEN = re.compile(r",?\s*\bthen\b\s*[:,]?\s*", re.IGNORECASE)
 _THEN_ANOTHER = re.compile(
-    r"\W*(?:and\s+)?then\b[^\d:]{0,12}(?:\d{1,2}\s*(?:min(?:ute)?s?|')\s*)?(?:(?:amrap|emom|e\d+m?om|every)\b|\d{1,2}\s*[x×]\s*\d)",
+    r"\W*(?:and\s+)?then\b[^\d:]{0,12}(?:\d{1,2}\s*(?:min(?:ute)?s?|')\s*)?(?:(?:amr"
+    r"ap|emom|e\d+m?om|every)\b|\d{1,2}\s*[x×]\s*\d)",
     re.IGNORECASE,
 )
 LEAST_REPEATS, LEAST_REPEATED_M = 4, 200  # of runs that are no warm-up; common practice
@@ -126,7 +127,8 @@ _EXPLAINS = re.compile(r"\s*\([^()]*(?:\.{2,}|…)\s*\)\W*")  # "(10 dips, 1 pul
 _TELLS = re.compile(r"\W*(?:take|do|work|build|perform|complete|then|start|finish)\b", re.IGNORECASE)
 _IN_TURN = re.compile(r"\W*(?:first|second|third|fourth|next|final|last)(?:ly)?\s*[,:]\s*", re.IGNORECASE)
 _NOT_TODAY = re.compile(
-    r"\b(?:last|yesterday|tomorrow|next|if|whoever|anyone|usually|normally|did|was|were|record|standards?|instead|example)\b",
+    r"\b(?:last|yesterday|tomorrow|next|if|whoever|anyone|usually|normally|did|was|w"
+    r"ere|record|standards?|instead|example)\b",
     re.IGNORECASE,
 )
 _LEADS = re.compile(

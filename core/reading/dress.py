@@ -27,7 +27,8 @@ _BEFORE_A_LABEL = re.compile(  # '- 1) 12 cal row', '• A. Snatch', '- 0-10 war
     r"|\d{1,2}[-–]\d{1,2}:?\s+[A-Z])"
 )
 _QUOTED = re.compile(  # '"Every 3 min x 5"': no title
-    r"\s*(?P<front>[\"“])(?=(?:e\d?mom|every|on\s+the|amrap|\d{1,2}\s+(?:rounds|rft))\b)[^\"“”]*?(?P<behind>[\"”])\s*$",
+    r"\s*(?P<front>[\"“])(?=(?:e\d?mom|every|on\s+the|amrap|\d{1,2}\s+(?:rounds|rft)"
+    r")\b)[^\"“”]*?(?P<behind>[\"”])\s*$",
     re.IGNORECASE,
 )
 _COLUMNS = re.compile(r"(?<=\S) {2,}(?=\S)")

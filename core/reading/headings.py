@@ -18,14 +18,18 @@ Opens = Literal["part", "notes", "divisions", "day"]
 _DECORATION = r"[\s*_#=>~|]*"
 _BEFORE_DAY = r"[\s*_#=>~|(\[•·▪–—-]*"
 _END = (
-    r"(?=\s*(?:[:.\]\)(|/\"\u201c\u201d,*_>]|[-–—]+(?=\s|$)|\s{2}|$)|\s+\(?\d{1,2}\s?(?:min(?:ute)?s?|')\)?\s*$"
+    r"(?=\s*(?:[:.\]\)(|/\"\u201c\u201d,*_>]|[-–—]+(?=\s|$)|\s{2}|$)|\s+\(?\d{1,2}\s"
+    r"?(?:min(?:ute)?s?|')\)?\s*$"
     r"|\s+x\s?\d|\s+\d+\s?x\s*:?\s*$)"
 )
 _NUMBER = r"(?:\d{1,2}(?:\.\d)?[a-z]?|[a-h]|[ivx]{1,4}|one|two|three|four|five|six)"
 CANONICAL = re.compile(r"^#\s+(.+?)\s+\((strength|skill|conditioning|event|warm-up|cool-down)\)\s*$")
 NUMBERED = re.compile(
-    rf"^{_DECORATION}(part|block|piece|workout|wod|metcon|conditioning|strength|skill|finisher|superset|circuit|session|section|phase|stage|task|event|match|game|race|test|option|opt|day|place|round|rnd|rd)\s*#?\s*"
-    rf"({_NUMBER}(?:\s+of\s+\d)?)(?!\w|/\d|\.\d{{1,2}}(?:\.|\s*[-–—:|]|\s*$)){_END}(?!\s*[:.]?\s*(?:reps?|rounds?|sets?)\b)",
+    rf"^{_DECORATION}(part|block|piece|workout|wod|metcon|conditioning|strength|skill"
+    rf"|finisher|superset|circuit|session|section|phase|stage|task|event|match|game|r"
+    rf"ace|test|option|opt|day|place|round|rnd|rd)\s*#?\s*"
+    rf"({_NUMBER}(?:\s+of\s+\d)?)(?!\w|/\d|\.\d{{1,2}}(?:\.|\s*[-–—:|]|\s*$)){_END}"
+    rf"(?!\s*[:.]?\s*(?:reps?|rounds?|sets?)\b)",
     re.IGNORECASE,
 )
 _KIND_OF_LABEL: dict[str, PartKind] = {
@@ -43,12 +47,14 @@ _NUMBER_LETTER = re.compile(r"^[\s*_#>(]*(\d)([a-d])\s*(?:[).:\]]|[-–—](?=\s
 _CAP = re.compile(r"^[\s*_#>(]*t\.\s?c\b", re.IGNORECASE)
 BARE_LETTER = re.compile(r"^\s*([A-H])(\d?)\s+(?=\S)")
 DAY = re.compile(
-    rf"^{_BEFORE_DAY}(mon(?:day)?|tue(?:s(?:day)?)?|wed(?:s|nesday)?|thu(?:rs?(?:day)?)?|fri(?:day)?|sat(?:urday)?|sun(?:day)?)\b"
+    rf"^{_BEFORE_DAY}(mon(?:day)?|tue(?:s(?:day)?)?|wed(?:s|nesday)?|thu(?:rs?(?:day)"
+    rf"?)?|fri(?:day)?|sat(?:urday)?|sun(?:day)?)\b"
     r"\.?,?\s*(?P<rest>.*)$",
     re.IGNORECASE,
 )
 _DATE = re.compile(
-    r"^(?:\d{1,2}(?:st|nd|rd|th)?\.?(?:[\s./-]*(?:\d{1,2}|[a-z]{3,9}))?\.?(?:[\s./]*\d{2,4})?)?\s*(?=[-–—:|,/@(.*)\]\t>]|$)",
+    r"^(?:\d{1,2}(?:st|nd|rd|th)?\.?(?:[\s./-]*(?:\d{1,2}|[a-z]{3,9}))?\.?(?:[\s./]*"
+    r"\d{2,4})?)?\s*(?=[-–—:|,/@(.*)\]\t>]|$)",
     re.IGNORECASE,
 )
 _HOUR_OF_DAY = re.compile(
@@ -59,8 +65,13 @@ _MONTH = (
     r"|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)"
 )
 DATED = re.compile(
-    rf"^{_BEFORE_DAY}(?:(?:wod|workout|training|class|session)\s+(?:of\s+|for\s+)?(?=\d{{1,2}}\.\d{{1,2}}\b|\d{{4}}-))?((?<=[a-z]\s)\d{{1,2}}\.\d{{1,2}}(?=\s*(?:[-–—:|]|$))|\d{{4}}-\d{{2}}-\d{{2}}|\d{{1,2}}[./]\d{{1,2}}[./](?:\d{{4}}|\d{{2}})?(?!\d)|\d{{1,2}}(?:st|nd|rd|th)?\.?\s+(?!march\s*$){_MONTH}\b\.?(?:,?\s+\d{{4}})?"
-    rf"|{_MONTH}\.?\s+\d{{1,2}}(?:st|nd|rd|th)?(?:,?\s+\d{{4}})?|(?:week|wk|w)\s?\d{{1,2}}\s?[,/|–—-]?\s?(?:day|d|session|s)\s?\d)"
+    rf"^{_BEFORE_DAY}(?:(?:wod|workout|training|class|session)\s+(?:of\s+|for\s+)?(?="
+    rf"\d{{1,2}}\.\d{{1,2}}\b|\d{{4}}-))?((?<=[a-z]\s)\d{{1,2}}\.\d{{1,2}}(?=\s*(?:"
+    rf"[-–—:|]|$))|\d{{4}}-\d{{2}}-\d{{2}}|\d{{1,2}}[./]\d{{1,2}}[./](?:\d{{4}}|\d{{2"
+    rf"}})?(?!\d)|\d{{1,2}}(?:st|nd|rd|th)?\.?\s+(?!march\s*$){_MONTH}\b\.?(?:,?\s+\d"
+    rf"{{4}})?"
+    rf"|{_MONTH}\.?\s+\d{{1,2}}(?:st|nd|rd|th)?(?:,?\s+\d{{4}})?|(?:week|wk|w)\s?\d{{"
+    rf"1,2}}\s?[,/|–—-]?\s?(?:day|d|session|s)\s?\d)"
     r"[*_)\]]*\s*(?:[-–—:|>=)\]]+\s*|\t|(?=\()|//|$)",
     re.IGNORECASE,
 )
@@ -68,7 +79,11 @@ _SHORT_DAY = re.compile(rf"^{_BEFORE_DAY}(?P<day>[^\W\d_]{{2,3}})\.?,?\s+(?=\d{{
 QUOTED = re.compile(r"^\s*[*_#\s]*[\"“«]\s*([^\"”»]{2,60}?)\s*[\"”»][*_\s:]*")
 _AFTER_NAME = re.compile(
     r"\s*(?:\((?P<bracket>[^)]{0,60})\))?\s*(?:[\"“«](?P<quoted>[^\"”»]{1,60})[\"”»])?\s*[*_=]*\s*"
-    r"(?P<end>[:.\]\)|=]+|[-–—]+(?=\s|$)|//|/(?=\s[^\W\d])|(?=,)|\s{2,}|(?=\d{1,3}\s*(?:min|mins|minutes|')(?:[\s:.),-]|$))|(?=\d{1,2}:\d{2}\s)|(?=[-–—/+&]\s?\d)|(?=\s+x\s?\d)|(?=\s+\d+\s?x\s*:?\s*$)|(?=\s+\d+\s*(?:rounds|rds|sets)\b)|(?=\s(?:together\b|in\s+(?:pairs|teams|a\s+team)|for\s+time|of\s+\d|with\s+a\s+partner|emom|amrap)\b)|$)[*_=\s]*",
+    r"(?P<end>[:.\]\)|=]+|[-–—]+(?=\s|$)|//|/(?=\s[^\W\d])|(?=,)|\s{2,}|(?=\d{1,3}\s"
+    r"*(?:min|mins|minutes|')(?:[\s:.),-]|$))|(?=\d{1,2}:\d{2}\s)|(?=[-–—/+&]\s?\d)|"
+    r"(?=\s+x\s?\d)|(?=\s+\d+\s?x\s*:?\s*$)|(?=\s+\d+\s*(?:rounds|rds|sets)\b)|(?=\s"
+    r"(?:together\b|in\s+(?:pairs|teams|a\s+team)|for\s+time|of\s+\d|with\s+a\s+part"
+    r"ner|emom|amrap)\b)|$)[*_=\s]*",
     re.IGNORECASE,
 )
 _WORDS = re.compile(r"[A-Za-z'’][\w'’/&+.-]*(?:\s+[A-Za-z'’/&+][\w'’/&+.-]*){0,4}|w\s?/\s?o?\s?u?")
@@ -77,11 +92,13 @@ LAST_LETTER = "k"  # of parts of a day; later ones are labels ("L: row, M: deadl
 REMEMBERED = 4096  # lines; a board is read again with every key
 AROUND = ("warm-up", "cool-down")
 _TIMED_LEAD = re.compile(
-    r"\d{1,3}(?:\s?[-–]\s?\d{1,3})?[\s-]*(?:min(?:ute)?s?|')\s+(?:of\s+)?(?=(?:general\s+|specific\s+|dynamic\s+)?(?:warm|cool)[\s-]?(?:up|down)|stretch|mobility)",
+    r"\d{1,3}(?:\s?[-–]\s?\d{1,3})?[\s-]*(?:min(?:ute)?s?|')\s+(?:of\s+)?(?=(?:gener"
+    r"al\s+|specific\s+|dynamic\s+)?(?:warm|cool)[\s-]?(?:up|down)|stretch|mobility)",
     re.IGNORECASE,
 )
 _GOES_ON = re.compile(
-    r"\s+(?!(?:to|the|your|for|and|by|well|as|is|are|was|sets?|on|in|with|from|at|then|before|after|of|a|until|each|or)\b)[a-z]",
+    r"\s+(?!(?:to|the|your|for|and|by|well|as|is|are|was|sets?|on|in|with|from|at|th"
+    r"en|before|after|of|a|until|each|or)\b)[a-z]",
     re.IGNORECASE,
 )  # "warm up outside, 800 m jog", not "warm up to a heavy double"
 _FOR_IT = re.compile(r"warm[\s-]?up\s+for\s+(?:it|this|that|the\s+\w+)\W*$", re.IGNORECASE)
@@ -95,21 +112,25 @@ _GAP = re.compile(r"[^\w\n]{6,}|\s{4,}")
 _BULLET = re.compile(r"\s*[-–—•*·▪+]\s")
 LONGEST_LED = 70  # letters within which a section's words stand
 _BARE_LABEL = re.compile(
-    r"^\W*((?:part|block|piece|section|phase|teil|parte)\s*#?\s*(?:\d{1,2}|[a-h])\b|[a-h\d](?=\s*[).:/–—-]))\W*",
+    r"^\W*((?:part|block|piece|section|phase|teil|parte)\s*#?\s*(?:\d{1,2}|[a-h])\b|"
+    r"[a-h\d](?=\s*[).:/–—-]))\W*",
     re.IGNORECASE,
 )
 _BARE_TIME = re.compile(
-    r"\d{1,2}:\d{2}(?:\s*[-–]\s*\d{1,2}:\d{2})?|\d{1,3}(?:\s?[-–]\s?\d{1,3})?\s*(?:min(?:ute)?s?\b\.?|mins\b|'|’)",
+    r"\d{1,2}:\d{2}(?:\s*[-–]\s*\d{1,2}:\d{2})?|\d{1,3}(?:\s?[-–]\s?\d{1,3})?\s*(?:m"
+    r"in(?:ute)?s?\b\.?|mins\b|'|’)",
     re.IGNORECASE,
 )
 _LED = re.compile(
     r"^(?P<bullet>\s*[-–—•*·▪+]\s+)?[\s*_#>~(\[{«»=]*"
-    r"(?P<label>(?:(?:part|block|piece|section|phase)\s*#?\s*(?:\d{1,2}|[a-h])\b|[a-h\d](?=\s*[).:/–—-]))\s*[).:/–—-]*\s*)?[\s*_(\[]*"
+    r"(?P<label>(?:(?:part|block|piece|section|phase)\s*#?\s*(?:\d{1,2}|[a-h])\b|"
+    r"[a-h\d](?=\s*[).:/–—-]))\s*[).:/–—-]*\s*)?[\s*_(\[]*"
     r"(?:" + _BARE_TIME.pattern + r")?[\s:|–—-]*[*_(\[]*"
     r"(?P<words>[a-z][a-z'’]*(?:[ /&+-]{1,3}[a-z'’]+){0,4}?)[*_]*\s*[-–—(\[|,]*\s*(?:(?:"
     + _BARE_TIME.pattern
     + r")|[a-z]+\s+led)?"
-    r"\s*(?:[)\]]*[*_]+\s*[:–—-]?|[)\]]*\s*[:;|=»]+-?|[)\]]*\s*(?:->|=>|→|>{1,2})|[)\]]+(?:\s*[-–—])?|\s/\s|\s*\t|\s*[-–—](?=\s))[\s*_]*(?=\S)",
+    r"\s*(?:[)\]]*[*_]+\s*[:–—-]?|[)\]]*\s*[:;|=»]+-?|[)\]]*\s*(?:->|=>|→|>{1,2})|"
+    r"[)\]]+(?:\s*[-–—])?|\s/\s|\s*\t|\s*[-–—](?=\s))[\s*_]*(?=\S)",
     re.IGNORECASE,
 )
 _BARE_FILLER = re.compile(r"\b(?:block|part|section|piece|time|today|together|phase|the)\b", re.IGNORECASE)

@@ -13,7 +13,8 @@ from core.reading.state import Reading
 
 _FOR_ALL = re.compile(
     r"\b(?P<kit>dumbbells?|dbs?|kettlebells?|kbs?|barbell|bar|plate)\s*[:,(]?\s*(?:of\s+|at\s+|@\s*)?"
-    r"(?P<loads>(?:2\s*x\s*)?\d[\d.,]*(?:\s*/\s*\d[\d.,]*)?\s*(?:kgs?|lbs?)?)\)?\s+for\s+(?:everything|all(?:\s+of\s+it)?|the\s+whole)\b",
+    r"(?P<loads>(?:2\s*x\s*)?\d[\d.,]*(?:\s*/\s*\d[\d.,]*)?\s*(?:kgs?|lbs?)?)\)?\s+f"
+    r"or\s+(?:everything|all(?:\s+of\s+it)?|the\s+whole)\b",
     re.IGNORECASE,
 )  # "one pair of dumbbells 22.5/15 kg for everything"
 

@@ -156,7 +156,8 @@ def system_of(text: str) -> str:
 
 
 _LONE_LOAD = re.compile(
-    r"(?<![\d/.,x])(?<![/x]\s)(?:(?:[4-9]\d|\d{3})(?:[.,]\d)?\s?(?:kgs?|kilos?)|(?:9\d|\d{3})\s?(?:lbs?|pounds?))(?![a-z])",
+    r"(?<![\d/.,x])(?<![/x]\s)(?:(?:[4-9]\d|\d{3})(?:[.,]\d)?\s?(?:kgs?|kilos?)|(?:9"
+    r"\d|\d{3})\s?(?:lbs?|pounds?))(?![a-z])",
     re.IGNORECASE,
 )  # of a bar; what is held in a hand tells nothing of it
 _AT = re.compile(

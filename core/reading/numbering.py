@@ -147,7 +147,8 @@ def before_words(row: Row) -> None:
 
 
 _OWN_MINUTES = re.compile(  # "c) EMOM 16: 1) .. 2) .." is no place of a list
-    r"\s*(?:emom|e\d?mom|otm|amrap|every|\d{1,2}\s*(?:min(?:ute)?s?|')\s*(?:emom|amrap))\b[^:]*:\s*(?:1|a)[).:]\s",
+    r"\s*(?:emom|e\d?mom|otm|amrap|every|\d{1,2}\s*(?:min(?:ute)?s?|')\s*(?:emom|amr"
+    r"ap))\b[^:]*:\s*(?:1|a)[).:]\s",
     re.IGNORECASE,
 )
 

@@ -60,7 +60,8 @@ from core.reading.whole_pieces import WholePieces
 
 MINUTE_S = 60
 _THEN_A_TEAM = re.compile(
-    r"\W*then,?\s+(?:in\s+(?:pairs|teams|trios|groups\s+of\s+\d)|with\s+a\s+partner|as\s+a\s+(?:pair|team))\b",
+    r"\W*then,?\s+(?:in\s+(?:pairs|teams|trios|groups\s+of\s+\d)|with\s+a\s+partner|"
+    r"as\s+a\s+(?:pair|team))\b",
     re.IGNORECASE,
 )
 _BARE_MINUTES = re.compile(r"\W*(?<=\()\s*(\d{1,2})\s*\)?\W*")
@@ -68,9 +69,11 @@ LISTED = ("every-minute", "intervals")  # formats whose lists have a number a pl
 
 _LABEL = re.compile(
     r"\W*(?:[^\W\d]+\s+){0,3}complex\s*(?=\([^)]*\+)"
-    r"|\W*(?:[^\W\d][\w-]*\s+){1,3}(?:drills?|primer|practice|technique|skills?|progressions?)\b[^:\d]{0,25}:\s*"
+    r"|\W*(?:[^\W\d][\w-]*\s+){1,3}(?:drills?|primer|practice|technique|skills?|prog"
+    r"ressions?)\b[^:\d]{0,25}:\s*"
     r"(?=\d{1,3}\s+[^\W\d]{2}[^:]*,\s*\d|\d{1,2}\s?[x×]\s?\d{1,3}\s+[^\W\d]{3})"
-    r"|(?P<label>(?!every\b|each\b|emom\b)[^\W\d][^\d:;,(]{2,50})(?:,|\s[–-])\s*(?=\d{1,3}\s*(?:min(?:ute)?s?|')[^:;,\d]{0,20}:\s*\d)"
+    r"|(?P<label>(?!every\b|each\b|emom\b)[^\W\d][^\d:;,(]{2,50})(?:,|\s[–-])\s*(?="
+    r"\d{1,3}\s*(?:min(?:ute)?s?|')[^:;,\d]{0,20}:\s*\d)"
     r"|(?P<of>[^\W\d][^\d:;,()]{2,24}):\s*(?=\d{1,3}(?:-\d{1,3}){2,}\s*$)",
     re.IGNORECASE,
 )

@@ -358,7 +358,8 @@ FASTER = frozenset(("under", "sub", "below", "within"))
 HELD_PACE = frozenset(("hold", "holding", "keep", "at", "around", "aim", "target"))
 WORN = frozenset(("vest", "weighted", "wear", "wearing"))
 _ASIDE = re.compile(
-    r"^(?:starts?|begins?|stop|aim|goal|target|try|keep|break|was|were|last|after|before|until|if|when|because|instead)\b",
+    r"^(?:starts?|begins?|stop|aim|goal|target|try|keep|break|was|were|last|after|be"
+    r"fore|until|if|when|because|instead)\b",
     re.IGNORECASE,
 )
 _WHEN = re.compile(r"^(?:after|before|until|at the|if|when|as|not|no|from|one|two|three)\b", re.IGNORECASE)

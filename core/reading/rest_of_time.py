@@ -12,13 +12,17 @@ from core.reading.workout import Format
 LEAST_HELD_S = 120  # of an interval that holds one thing and then others again and again; common practice
 MINUTE_S = 60
 LEFT = (
-    r"(?:(?:in|for|with|during|the|use)\s+)*(?:(?:remaining|rest\s+of\s+(?:the|each|every))\s+(?:time|minutes|interval|window)"
-    r"|(?:remaining|left)\s+time|time\s+(?:left|remaining|that\s+remains)|remainder(?:\s+of\s+(?:the|each|every)\s+\w+)?)"
+    r"(?:(?:in|for|with|during|the|use)\s+)*(?:(?:remaining|rest\s+of\s+(?:the|each|"
+    r"every))\s+(?:time|minutes|interval|window)"
+    r"|(?:remaining|left)\s+time|time\s+(?:left|remaining|that\s+remains)|remainder"
+    r"(?:\s+of\s+(?:the|each|every)\s+\w+)?)"
 )
 _REST = re.compile(
-    rf"\W*(?:(?P<then>(?:and\s+)?then|after\s+(?:that|which)|afterwards|straight\s+into)\W+)?(?:(?P<left>{LEFT})\W+)?"
+    rf"\W*(?:(?P<then>(?:and\s+)?then|after\s+(?:that|which)|afterwards|straight\s+in"
+    rf"to)\W+)?(?:(?P<left>{LEFT})\W+)?"
     r"(?:do\s+|complete\s+)?(?:an?\s+)?"
-    r"(?:amrap|max(?:imum)?\s+rounds|as\s+many\s+(?:(?:rounds|reps)(?:\s*(?:and|&|\+)\s*reps)?\s+)?as\s+(?:possible|you\s+can))"
+    r"(?:amrap|max(?:imum)?\s+rounds|as\s+many\s+(?:(?:rounds|reps)(?:\s*(?:and|&|\+"
+    r")\s*reps)?\s+)?as\s+(?:possible|you\s+can))"
     rf"(?:\W{{0,3}}(?P<behind>{LEFT})\W?)?(?P<ends>\s*\bof\b\W*|\s*:\W*|\W*$)?",
     re.IGNORECASE,
 )

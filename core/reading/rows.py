@@ -24,24 +24,29 @@ BULLET = re.compile(
 )
 NUMBER_BULLET = re.compile(
     r"^\s*(?:[-*•]\s*)?[(\[#]?(?:(?:exercise|movement|no|nr)\b\.?\s*)?(\d{1,2})"
-    r"(?:[.)\]]{1,2}|[º°](?=\s)|(?:st|nd|rd|th)[:.)]|:(?=\s)|(?<=#\d)(?=\s)|(?<=\s\d)/(?=\s)|(?<=^\d)/(?=\s))(?=\s|[A-Za-z])\s*",
+    r"(?:[.)\]]{1,2}|[º°](?=\s)|(?:st|nd|rd|th)[:.)]|:(?=\s)|(?<=#\d)(?=\s)|(?<=\s\d"
+    r")/(?=\s)|(?<=^\d)/(?=\s))(?=\s|[A-Za-z])\s*",
     re.IGNORECASE,
 )
 NUMBER_DASH = re.compile(r"^\s*(\d{1,2})(?:\s+[-–]|['’](?=\s+(?:\d|rest\b|max\b)))\s+(?=\S)")
 LIST_LABEL = re.compile(
-    r"^\s*[*_#>(]*(?:(?P<letter>[A-H])(?:[).:]|(?<=(?-i:[A-H]))\s[-–](?=\s))|(?P<of>[A-H])(?P<number>\d)(?:[).:]|(?=\s))"
+    r"^\s*[*_#>(]*(?:(?P<letter>[A-H])(?:[).:]|(?<=(?-i:[A-H]))\s[-–](?=\s))|(?P<of>"
+    r"[A-H])(?P<number>\d)(?:[).:]|(?=\s))"
     r"|(?P<piece>\d)(?P<small>[a-d])(?:[).:]|(?=\s))|(?P<roman>[ivx]{1,4})[).])\s+(?=\S)",
     re.IGNORECASE,
 )
 WINDOW_ALONE = re.compile(r"^\s*\(?(?:from\s+)?(\d{1,2}:\d{2})\s*(?:[-–]|to)\s*\d{1,2}:\d{2}\)?\s*:?\s*$")
 LETTER_BULLET = re.compile(r"^\s*\(?([a-h])[).]\s+(?=\S)")
 SET_NUMBER = re.compile(
-    r"^\s*(?:(?:sets?|waves?)\s*#?\s*(?P<from>\d{1,2})(?:\s*[-–&+]\s*(?P<to>\d{1,2})(?![\d/])|(?![-–]\d))\s*[:\-–=.)]?\s*"
-    r"|(?P<bare>\d{1,2})(?:\s*[-–]\s*(?P<until>\d{1,2}))?\s*:\s*(?=\d+\s*(?:reps?\b|[x@%])))(?=[\d@(]|at\s+\d)",
+    r"^\s*(?:(?:sets?|waves?)\s*#?\s*(?P<from>\d{1,2})(?:\s*[-–&+]\s*(?P<to>\d{1,2})"
+    r"(?![\d/])|(?![-–]\d))\s*[:\-–=.)]?\s*"
+    r"|(?P<bare>\d{1,2})(?:\s*[-–]\s*(?P<until>\d{1,2}))?\s*:\s*(?=\d+\s*(?:reps?\b|"
+    r"[x@%])))(?=[\d@(]|at\s+\d)",
     re.IGNORECASE,
 )
 OF_THE_CLOCK = re.compile(
-    r"^\s*(?:at\s+)?([012]?\d)(?:[:.h]([0-5]\d)\s*(?:h|uhr|[ap]\.?m\.?)?|\s?[ap]\.?m\.?)\s*[-–:|]?\s+(?=[A-Za-z\"“])"
+    r"^\s*(?:at\s+)?([012]?\d)(?:[:.h]([0-5]\d)\s*(?:h|uhr|[ap]\.?m\.?)?|\s?[ap]\.?m"
+    r"\.?)\s*[-–:|]?\s+(?=[A-Za-z\"“])"
 )
 OF_THE_HOUR = re.compile(
     r"^\s*(?:min(?:ute)?s?\s+)?([0-6]?\d)\s*[-–]\s*([0-6]?\d)\s*(?:min|')?"
@@ -49,26 +54,38 @@ OF_THE_HOUR = re.compile(
     re.IGNORECASE,
 )
 MESSAGE = re.compile(
-    r"^\s*(?:\[[^\]]{0,12}\d{1,2}[:.]\d{2}[^\]]{0,10}\]|\d{1,2}[./]\d{1,2}[./]\d{2,4},?\s+\d{1,2}[:.]\d{2}\s*[-–])\s*"
+    r"^\s*(?:\[[^\]]{0,12}\d{1,2}[:.]\d{2}[^\]]{0,10}\]|\d{1,2}[./]\d{1,2}[./]\d"
+    r"{2,4},?\s+\d{1,2}[:.]\d{2}\s*[-–])\s*"
     r"(?:[^\W\d][\w .'’&-]{0,30}:\s+)?(?=\S)"
 )
 SUPERSET_WITH = re.compile(
-    r"\s*(?:(?:super\s?-?set(?:ted)?(?:\s+(?:the\s+[\w-]+|these|those|them|it|each|all))?|super|ss|s/s)\s*(?:(?:(?:after|between)\s+)?(?:each|every|the|all)\s+sets?\s+)?(?:with\b|w\b[./]?)"
-    r"|(?:in\s+)?between\s*:|(?:in\s+)?(?:between|after|btw)\s+(?:(?:each|every|the|all)\s+)?sets?\b\s*(?:[:,-]|\s(?:do|perform|complete|add)\b|(?=\s\d))"
-    r"|(?:super\s?-?set|ss|s/s)\s+(?=\d|.*\b(?:each|every)\s+set\b)|(?:\+|with\b|w/)\s*(?=\d.*\b(?:each|every)\s+set\b))\s*",
+    r"\s*(?:(?:super\s?-?set(?:ted)?(?:\s+(?:the\s+[\w-]+|these|those|them|it|each|a"
+    r"ll))?|super|ss|s/s)\s*(?:(?:(?:after|between)\s+)?(?:each|every|the|all)\s+set"
+    r"s?\s+)?(?:with\b|w\b[./]?)"
+    r"|(?:in\s+)?between\s*:|(?:in\s+)?(?:between|after|btw)\s+(?:(?:each|every|the|"
+    r"all)\s+)?sets?\b\s*(?:[:,-]|\s(?:do|perform|complete|add)\b|(?=\s\d))"
+    r"|(?:super\s?-?set|ss|s/s)\s+(?=\d|.*\b(?:each|every)\s+set\b)|(?:\+|with\b|w/)"
+    r"\s*(?=\d.*\b(?:each|every)\s+set\b))\s*",
     re.IGNORECASE,
 )
 AT_A_TIME = re.compile(
     r"^[\s–—-]*(?:(?:at|on\s+the)\s+|@\s*)\d{1,2}:\d{2}(?!\d|\s*(?:x|for)\s*\d)\s*[:,–—-]*\s*", re.IGNORECASE
 )
 _BESIDE_HEADING = re.compile(
-    r"\s*(?:[-–—/|,:]+(?=\s|$)|\(\d{1,2}\s*[-–]\s*\d{1,2}(?:\s*(?:min|'))?\)(?=\s*[:–-])|[\"“«][^\"”»]{1,60}[\"”»]|(?:[01]?\d|2[0-3])[:.h][0-5]\d(?:\s*[-–]\s*(?:[01]?\d|2[0-3])[:.h][0-5]\d)?\s*(?:h|uhr|am|pm)?"
-    r"(?:\s*(?:mass\s+)?start)?(?=\s*(?:[-–—/|,(]|\s{2}|$))|\(\s*(?:[01]\d|2[0-3])[0-5]\d(?:\s*[-–]\s*(?:[01]\d|2[0-3])[0-5]\d)?\s*h?\)|\((?![^)]*(?:split|shar|pairs|team|partner|each|time|amrap|emom|round|for|reps))(?:[^)\d]{1,40})\)(?=\s*(?:[-–—/|,:]|$))|(?:mass\s+start|\w+\s+division)(?=\s*$)"
-    r"|\((?:mon|tue|wed|thu|fri|sat|sun)[a-z]{0,6}\.?,?\s+\d{1,2}(?:\.|st|nd|rd|th)?(?:\s+[a-z]{3,9}\.?)?\)(?=\s*(?:[-–—/|,:]|$)))\s*",
+    r"\s*(?:[-–—/|,:]+(?=\s|$)|\(\d{1,2}\s*[-–]\s*\d{1,2}(?:\s*(?:min|'))?\)(?=\s*"
+    r"[:–-])|[\"“«][^\"”»]{1,60}[\"”»]|(?:[01]?\d|2[0-3])[:.h][0-5]\d(?:\s*[-–]\s*"
+    r"(?:[01]?\d|2[0-3])[:.h][0-5]\d)?\s*(?:h|uhr|am|pm)?"
+    r"(?:\s*(?:mass\s+)?start)?(?=\s*(?:[-–—/|,(]|\s{2}|$))|\(\s*(?:[01]\d|2[0-3])"
+    r"[0-5]\d(?:\s*[-–]\s*(?:[01]\d|2[0-3])[0-5]\d)?\s*h?\)|\((?![^)]*(?:split|shar|"
+    r"pairs|team|partner|each|time|amrap|emom|round|for|reps))(?:[^)\d]{1,40})\)(?="
+    r"\s*(?:[-–—/|,:]|$))|(?:mass\s+start|\w+\s+division)(?=\s*$)"
+    r"|\((?:mon|tue|wed|thu|fri|sat|sun)[a-z]{0,6}\.?,?\s+\d{1,2}(?:\.|st|nd|rd|th)?"
+    r"(?:\s+[a-z]{3,9}\.?)?\)(?=\s*(?:[-–—/|,:]|$)))\s*",
     re.IGNORECASE,
 )
 _LENGTH = re.compile(
-    r"\s*(?:\(?\d{1,3}(?:\s*[-–]\s*\d{1,3})?\s*(?:min(?:ute)?s?|')\)?|\((?:[3-9]|[1-6]\d)\))(?=\s*(?::|$))\s*",
+    r"\s*(?:\(?\d{1,3}(?:\s*[-–]\s*\d{1,3})?\s*(?:min(?:ute)?s?|')\)?|\((?:[3-9]|"
+    r"[1-6]\d)\))(?=\s*(?::|$))\s*",
     re.IGNORECASE,
 )
 WEEK_OF = re.compile(r"^\s*(?:week|wk)\s*\d{1,2}\s*[:\-–]\s*(?=\S)", re.IGNORECASE)
@@ -84,11 +101,14 @@ _LOWER_SENTENCE = re.compile(
     r"(?=(?:if|when|we|you|please|bring|but|after|ps|see|no|the|then|rest|score|there|this)\b)"
 )
 _NO_END = re.compile(
-    r"(?:(?:\b|(?<=\d))(?:alt|ea|min|mins|sec|vs|no|approx|max|incl|st|dr|ps|w|i\.e|e\.g|a\.m|p\.m|reps|cal|t\.c|s\.a)|^\s*\d{1,2}|^\s*\w)$",
+    r"(?:(?:\b|(?<=\d))(?:alt|ea|min|mins|sec|vs|no|approx|max|incl|st|dr|ps|w|i\.e|"
+    r"e\.g|a\.m|p\.m|reps|cal|t\.c|s\.a)|^\s*\d{1,2}|^\s*\w)$",
     re.IGNORECASE,
 )
 _INLINE_STATION = re.compile(
-    r"(?:(?<=\s)|(?<=[:,;])|^)\(?(?:([A-Ha-h])(?:[).]|(?-i:(?<=[A-H])(?::|\s[-–]|(?=\s\d))))|(?:min(?:ute)?\.?\s*|m|station\s*|st\.?\s*)(\d{1,2})(?:\s*[:.)=-]|(?=\s+[\dA-Za-z]))"
+    r"(?:(?<=\s)|(?<=[:,;])|^)\(?(?:([A-Ha-h])(?:[).]|(?-i:(?<=[A-H])(?::|\s[-–]|(?="
+    r"\s\d))))|(?:min(?:ute)?\.?\s*|m|station\s*|st\.?\s*)(\d{1,2})(?:\s*[:.)=-]|(?="
+    r"\s+[\dA-Za-z]))"
     r"|(\d{1,2})(?:[).:]|\s-|(?:st|nd|rd|th)\s+min(?:ute)?\s*[:=-]?)"
     r"|(?<!on\s)(?<!on\sthe\s)(odds?|evens?)(?:\s+min(?:ute)?s?)?\)?\s*[:=-]?)\s+(?=\S)",
     re.IGNORECASE,
@@ -218,7 +238,8 @@ def without_symbols(line: str) -> str:
 
 _INCH_WORM = re.compile(r"\b(inch)\s(worms?)\b", re.IGNORECASE)
 _BELLS_HELD = re.compile(
-    r"(?<=\b)(?P<before>(?:with|w/|holding|using|carrying)\s+(?:a|an|one|two|1|2|both|light|heavy)\s+kb)s(?!\w|\s*swing)",
+    r"(?<=\b)(?P<before>(?:with|w/|holding|using|carrying)\s+(?:a|an|one|two|1|2|bot"
+    r"h|light|heavy)\s+kb)s(?!\w|\s*swing)",
     re.IGNORECASE,
 )
 

@@ -20,14 +20,17 @@ _RUNG = r"\d{1,3}(?:\s*[-/&+–]\s*\d{1,3})?"  # '9', '9/9', '10 + 20'
 _GOES_ON = re.compile(
     rf"\W*(?:\d{{1,3}}(?:\s*,\s*\d{{1,3}}){{2,}}\s*(?:\.{{2,}}|…)|(?:{_RUNG}[\s,;]*)*(?:\.{{3,}}|…)"
     rf"|(?:{_RUNG}[\s,;]+)*(?:etc\.?|and\s+so\s+(?:on|forth))(?:\s*,?\s*\+\s?\d{{1,2}})?"
-    rf"|(?:{_RUNG}[\s,;]+)+\(?if\s+(?:you\s+(?:get|make\s+it|have\s+time|can)|there(?:['’]s|\s+is)\s+time)\b[^\d]{{0,24}})\W*$",
+    rf"|(?:{_RUNG}[\s,;]+)+\(?if\s+(?:you\s+(?:get|make\s+it|have\s+time|can)|there"
+    rf"(?:['’]s|\s+is)\s+time)\b[^\d]{{0,24}})\W*$",
     re.IGNORECASE,
 )
 
 
 _UP_TO = re.compile(
-    r"\W*(?:(?:(?:and\s+)?so\s+on|etc|and\s+on|keep\s+going|continue)\b\W*)?(?:all\s+the\s+way\s+)?(?:up\s+)?(?:to|until)\s+"
-    r"(?:(?:the\s+)?(?:set|round|rung)s?\s+of\s+)?(?P<last>\d{1,2})(?:\s*[,/&]\s*\d{1,2})*(?:\s*reps?)?(?:\W*|[.!;]\s+[^\W\d].*)",
+    r"\W*(?:(?:(?:and\s+)?so\s+on|etc|and\s+on|keep\s+going|continue)\b\W*)?(?:all\s"
+    r"+the\s+way\s+)?(?:up\s+)?(?:to|until)\s+"
+    r"(?:(?:the\s+)?(?:set|round|rung)s?\s+of\s+)?(?P<last>\d{1,2})(?:\s*[,/&]\s*\d"
+    r"{1,2})*(?:\s*reps?)?(?:\W*|[.!;]\s+[^\W\d].*)",
     re.IGNORECASE,
 )
 
@@ -55,7 +58,8 @@ _NEXT_RUNGS = re.compile(  # "then 4/4/4, 6/6/6 ... keep adding 2" below a list 
 
 _LATER = re.compile(
     r"\W*(?:and\s+)?then\s+(?:do\s+)?(?P<first>\d{1,3})(?:\s?['’]?s|\s+of\s+(?:each|both|all)|\s+each)?"
-    r"(?P<rest>(?:\s*(?:[,;&.]|and\b|then\b)\s*(?:and\s+)?(?:then\s+)?\d{1,3}(?:\s?['’]?s|\s+of\s+(?:each|both|all)|\s+each)?)+)\W*",
+    r"(?P<rest>(?:\s*(?:[,;&.]|and\b|then\b)\s*(?:and\s+)?(?:then\s+)?\d{1,3}(?:\s?"
+    r"['’]?s|\s+of\s+(?:each|both|all)|\s+each)?)+)\W*",
     re.IGNORECASE,
 )
 
@@ -117,7 +121,8 @@ def again_after_rests(rows: Sequence[Row]) -> None:
 
 
 _LIKE_THE_SONG = re.compile(
-    r"\b(?:\d{1,2}|twelve|ten|eight|seven|six|five)\s+days\s+of\b|\blike\s+(?:in\s+)?the\s+(?:\w+\s+)?(?:song|carol)\b"
+    r"\b(?:\d{1,2}|twelve|ten|eight|seven|six|five)\s+days\s+of\b|\blike\s+(?:in\s+)"
+    r"?the\s+(?:\w+\s+)?(?:song|carol)\b"
     r"|\bdays\s+of\s+christmas\b",
     re.IGNORECASE,
 )

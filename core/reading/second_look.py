@@ -19,7 +19,8 @@ _PERCENT = re.compile(
 )
 _LOAD = re.compile(
     r"(?<!\+)(?<!\+\s)(\d+(?:\.\d+)?)\s*(?:(?:kg|lbs?|#)?\s*/\s*(\d+(?:\.\d+)?)"
-    r"(?!\d|\s*(?:kg\s*)?(?:/|,?\s*(?:cm|in\b|inch|\"|”|cal|m\b|s\b|sec|min|legs?|sides?|arms?|each|of\b|reps?)))"
+    r"(?!\d|\s*(?:kg\s*)?(?:/|,?\s*(?:cm|in\b|inch|\"|”|cal|m\b|s\b|sec|min|legs?|si"
+    r"des?|arms?|each|of\b|reps?)))"
     r"|(?:kg|kilos?|lbs?|#|pood)(?![a-z]))",
     re.IGNORECASE,
 )

@@ -52,7 +52,8 @@ def take_standards(text: str, work: Sequence[Draft], catalog: Catalog) -> bool:
 
 
 _OF_ONE = re.compile(
-    r"\W*?(?P<who>men|males?|guys|gents|m|women|woman|females?|ladies|w|f|[♂♀])\s*(?:[:=–-]|\buses?|\btakes?|\blift|\bat|\bwith)?\s*"
+    r"\W*?(?P<who>men|males?|guys|gents|m|women|woman|females?|ladies|w|f|[♂♀])\s*"
+    r"(?:[:=–-]|\buses?|\btakes?|\blift|\bat|\bwith)?\s*"
     r"(?P<number>\d{1,3}(?:[.,]\d{1,2})?)\s?(?P<unit>kgs?|lbs?)\W*",
     re.IGNORECASE,
 )
@@ -92,7 +93,8 @@ class OneStandard:
 
 
 _OF_A_DIVISION = re.compile(
-    r"\W*(?:[^\W\d]+\s+){0,3}(?P<who>(?:wo)?men|males?|females?|ladies)\s*(?:\d\d\s?(?:\+|[-–]\s?\d\d))?\s*[:=–-]?\s*"
+    r"\W*(?:[^\W\d]+\s+){0,3}(?P<who>(?:wo)?men|males?|females?|ladies)\s*(?:\d\d\s?"
+    r"(?:\+|[-–]\s?\d\d))?\s*[:=–-]?\s*"
     r"\d{1,3}(?:[.,]\d{1,2})?\s?(?:kgs?|lbs?)?\W*",
     re.IGNORECASE,
 )
@@ -131,7 +133,8 @@ class StandardsOfDivisions:
 
 
 _OF_A_KIT = re.compile(
-    r"\W*(?P<who>men|males?|m|women|woman|females?|f|w)\s*[:=–-]\s*(?P<number>\d{1,3}(?:[.,]\d)?)\s?(?P<unit>kgs?|lbs?)?"
+    r"\W*(?P<who>men|males?|m|women|woman|females?|f|w)\s*[:=–-]\s*(?P<number>\d"
+    r"{1,3}(?:[.,]\d)?)\s?(?P<unit>kgs?|lbs?)?"
     r"\s+(?P<kit>[^\W\d]+(?:\s[^\W\d]+)?)\W*",
     re.IGNORECASE,
 )

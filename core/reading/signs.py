@@ -28,7 +28,8 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
         ),
         (  # 'Main A (superset, 4 sets, rest 90")'
             "superset",
-            r"^\W*(?P<said>(?:main\s+|block\s+|part\s+)?(?P<letter>[A-H])\s*[.:)]?\s*\(\s*(?P<what>superset|tri-?set|giant\s+set)\s*[,:x×]?\s*"
+            r"^\W*(?P<said>(?:main\s+|block\s+|part\s+)?(?P<letter>[A-H])\s*[.:)]?\s*\(\s*"
+            r"(?P<what>superset|tri-?set|giant\s+set)\s*[,:x×]?\s*"
             r"(?P<sets>\d)\s*(?:sets|rounds)?\s*(?P<rest>,[^()]*)?\))",
             r"\g<letter>. \g<what> x \g<sets>\g<rest>",
         ),
@@ -37,7 +38,8 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
         ("bar)", r"\b(?P<said>squats?\s*\((?P<which>high|low)[\s-]bar\))", r"\g<which> bar squat"),
         (  # "2 rounds for time, partner, 1 round each"
             "each",
-            r"(?<![\d.])(?P<said>(?P<all>\d{1,2})\s+rounds(?P<between>[^:;()\d]{0,40}?),\s*(?P<own>\d{1,2})\s+rounds?\s+each)\b",
+            r"(?<![\d.])(?P<said>(?P<all>\d{1,2})\s+rounds(?P<between>[^:;()\d]{0,40}?),\s*"
+            r"(?P<own>\d{1,2})\s+rounds?\s+each)\b",
             r"\g<all> rounds (\g<own> each)\g<between>",
         ),
         # "50/40 box" in cm, "24/20 box" in inches
@@ -45,12 +47,14 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
         ("box", r"(?<![\d/.,])(?:75|60|50|45)/(?:60|50|45|40|30)(?P<said>)(?=\s+box\b)", " cm"),
         (  # "Start: all three 800 m run"
             "start",
-            r"^\W*(?P<said>start\s*:\s*(?:all\s+(?:of\s+you|two|three|four)|both|together|everyone)\s+)(?=\d+\s?(?:m|km|cals?)\b)",
+            r"^\W*(?P<said>start\s*:\s*(?:all\s+(?:of\s+you|two|three|four)|both|together|ev"
+            r"eryone)\s+)(?=\d+\s?(?:m|km|cals?)\b)",
             "buy-in: everyone does ",
         ),
         (
             "end",
-            r"^\W*(?P<said>end\s*:\s*(?:all\s+(?:of\s+you|two|three|four)|both|together|everyone)\s+)(?=\d+\s?(?:m|km|cals?)\b)",
+            r"^\W*(?P<said>end\s*:\s*(?:all\s+(?:of\s+you|two|three|four)|both|together|ever"
+            r"yone)\s+)(?=\d+\s?(?:m|km|cals?)\b)",
             "cash-out: everyone does ",
         ),
         # "3. off" in a list of minutes
@@ -104,7 +108,8 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
         ("--", r"^\W*\d{1,2}[:.]\d{2}(?P<said>\s*[-–—=]{2,}\s*)(?=\S)", " "),
         (  # "1.000 m", as German and Spanish write thousands
             ".",
-            r"(?<![\w.,])(?P<said>(?P<thousands>[1-9]\d?)\.(?P<rest>\d00))(?=\s?(?:m|met(?:er|re)s?|cals?)\b)",
+            r"(?<![\w.,])(?P<said>(?P<thousands>[1-9]\d?)\.(?P<rest>\d00))(?=\s?(?:m|met(?:e"
+            r"r|re)s?|cals?)\b)",
             r"\g<thousands>\g<rest>",
         ),
         # "60/42 – 43/30 – 30/20": columns of divisions
@@ -116,17 +121,20 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
         ("round", r"(?<=\d)(?P<said>\s?[x×]\s?rounds?)(?=\s*[:,]|\s+of\b|\s*$)", " rounds"),
         (  # "Part A 10': .."
             ":",
-            r"^\W*(?:part|block|piece|section)\s+[A-H1-9](?P<said>\s+(?P<long>\d{1,2})\s?(?:min(?:ute)?s?|['’′])\s*:)",
+            r"^\W*(?:part|block|piece|section)\s+[A-H1-9](?P<said>\s+(?P<long>\d{1,2})\s?(?:"
+            r"min(?:ute)?s?|['’′])\s*:)",
             r" (\g<long> min):",
         ),
         (  # "Part B 15' AMRAP"
             "amrap",
-            r"^\W*(?:part|block|piece|section)\s+[A-H1-9](?P<said>\s+)(?=\d{1,2}\s?(?:min(?:ute)?s?|['’′])\s*amrap)",
+            r"^\W*(?:part|block|piece|section)\s+[A-H1-9](?P<said>\s+)(?=\d{1,2}\s?(?:min(?:"
+            r"ute)?s?|['’′])\s*amrap)",
             ": ",
         ),
         (  # "TEST 2  max strict pull-ups", "Event 4 1 min max burpees"
             "",
-            r"^\W*(?:test|event|workout|wod|task)\s+#?\d{1,2}(?P<said>\s{2,}(?=\S)|\s(?=(?:max|\d{1,4}\s?(?:min|m|km|cals?|s|sec|rm|reps?)|[1-9]\s?rm)\b))",
+            r"^\W*(?:test|event|workout|wod|task)\s+#?\d{1,2}(?P<said>\s{2,}(?=\S)|\s(?=(?:m"
+            r"ax|\d{1,4}\s?(?:min|m|km|cals?|s|sec|rm|reps?)|[1-9]\s?rm)\b))",
             ": ",
         ),
         (  # "5/3/1/5/3/1 @ 70/80/90/75/85/95"
@@ -156,20 +164,24 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
         ("at ", r"(?<=[a-z]\s)(?P<said>at)(?=\s+[1-6][0-3][0-6x][0-3]\s*$)", "@"),
         (  # "M 60 / W 40"
             "m",
-            rf"(?<![\w/])(?:M|Men|Male)\s?:?\s?(?P<his>{_LOAD})(?:\s?kg)?\s?[/|]\s?(?:W|F|Women|Female)\s?:?\s?"
+            rf"(?<![\w/])(?:M|Men|Male)\s?:?\s?(?P<his>{_LOAD})(?:\s?kg)?\s?[/|]\s?(?:W|F|Wom"
+            rf"en|Female)\s?:?\s?"
             rf"(?P<hers>{_LOAD})(?![\d.,]|\s?(?:cals?|m|reps?|rounds?|min|s|sec)\b)",
             r"\g<his>/\g<hers>",
         ),
         (  # "Men 55+: 35 kg; Women 55+: 25 kg"
             "women",
-            rf"(?<![\w/])(?:masters\s+)?men\s+(?P<ages>\d\d\s?(?:\+|[-–]\s?\d\d))\s*:?\s*(?P<his>{_LOAD})\s?(?P<unit>kgs?|lbs?)"
+            rf"(?<![\w/])(?:masters\s+)?men\s+(?P<ages>\d\d\s?(?:\+|[-–]\s?\d\d))\s*:?\s*"
+            rf"(?P<his>{_LOAD})\s?(?P<unit>kgs?|lbs?)"
             rf"\s*[;,./|]\s*(?:masters\s+)?women\s+(?P=ages)\s*:?\s*(?P<hers>{_LOAD})\s?(?P=unit)",
             r"Masters \g<ages>: \g<his>/\g<hers> \g<unit>",
         ),
         (  # "masters men 35 kg, masters women 25 kg"
             "women",
-            rf"(?<![\w/])(?P<who>[a-z]+)\s+men\s*:?\s*(?P<two>2\s?x\s?)?(?P<his>{_LOAD})\s?(?P<unit>kgs?|lbs?|(?(two)))"
-            rf"\s*[;,./|]\s*(?:(?P=who)\s+)?women\s*:?\s*(?(two)2\s?x\s?)(?P<hers>{_LOAD})\s?(?P=unit)(?!\d|[.,]\d|\s?x)",
+            rf"(?<![\w/])(?P<who>[a-z]+)\s+men\s*:?\s*(?P<two>2\s?x\s?)?(?P<his>{_LOAD})\s?"
+            rf"(?P<unit>kgs?|lbs?|(?(two)))"
+            rf"\s*[;,./|]\s*(?:(?P=who)\s+)?women\s*:?\s*(?(two)2\s?x\s?)(?P<hers>{_LOAD})\s?"
+            rf"(?P=unit)(?!\d|[.,]\d|\s?x)",
             r"\g<who>: \g<two>\g<his>/\g<hers> \g<unit>",
         ),
         (  # "43 / 30 kg"
@@ -216,7 +228,8 @@ def _percents_of_all(text: str) -> Cuts:
 
 _NUMBER = re.compile(r"\d+")
 _LISTED = re.compile(
-    r"^\W*?(?P<said>%(?:['’]?s|age?s?)?\s*[:=]?\s*(?P<all>[3-9]\d(?:\s?[-/,|>]\s?[3-9]\d|\s[3-9]\d)+)\s*%?)\s*$",
+    r"^\W*?(?P<said>%(?:['’]?s|age?s?)?\s*[:=]?\s*(?P<all>[3-9]\d(?:\s?[-/,|>]\s?"
+    r"[3-9]\d|\s[3-9]\d)+)\s*%?)\s*$",
     re.IGNORECASE,
 )
 

@@ -43,7 +43,8 @@ def minutes_in_stretches(rows: list[Row]) -> None:
 
 
 _BARE_WITHIN = re.compile(
-    r"(?:(?<=:\s)|(?<=:)|(?<=,\s)|(?<=;\s)|(?<=/\s))(?P<places>\d{1,2}\s?[-–]\s?\d{1,2})\s*[:)=]?\s+(?=\d+\s+[^\W\d])"
+    r"(?:(?<=:\s)|(?<=:)|(?<=,\s)|(?<=;\s)|(?<=/\s))(?P<places>\d{1,2}\s?[-–]\s?\d"
+    r"{1,2})\s*[:)=]?\s+(?=\d+\s+[^\W\d])"
 )
 _MINUTES = re.compile(r"\b(?:e\d*mom|every\s+min(?:ute)?|otm)\b", re.IGNORECASE)
 

@@ -18,7 +18,8 @@ from core.reading.workout import Format
 STEP_S = 5  # a wait is told no finer
 _WAITS = (
     r"(?:the\s+)?(?:(?:other\s+)?partner|other)\s+(?:not\s+working|(?=(?:in|holds|holding|hangs|hanging)\s))"
-    r"|(?<=while\s)one(?:\s+(?:team-?mate|partner|athlete|person|member|of\s+(?:you|them)))?(?=\s+(?:holds?|hangs?|planks?|sits|is\s+in|stays)\b)"
+    r"|(?<=while\s)one(?:\s+(?:team-?mate|partner|athlete|person|member|of\s+(?:you|"
+    r"them)))?(?=\s+(?:holds?|hangs?|planks?|sits|is\s+in|stays)\b)"
     r"|(?:the\s+|who(?:ever)?\s+is\s+)?(?:resting|waiting|non[- ]?working|idle)"
     r"(?:\s+(?:partner|athlete|one|person|member)s?)?"
 )
@@ -26,7 +27,8 @@ _WHO = re.compile(
     rf"(?P<waits>(?i:{_WAITS}))\b"
     r"|(?P<who>(?i:(?:partner|athlete|player|person|p|member)\s?(?:\d|one|two|three|[a-d])"
     r"(?:\s*(?:&|\+|and)\s*p\d)?"
-    r"|one\s+(?:athlete|partner|person|of\s+you|member)|(?:the\s+)?others?(?:\s+(?:one|two|athletes?|partners?|person))?"
+    r"|one\s+(?:athlete|partner|person|of\s+you|member)|(?:the\s+)?others?(?:\s+(?:o"
+    r"ne|two|athletes?|partners?|person))?"
     r"|another|your\s+partner|one)|[A-Da-d](?=\s+[a-z\d]))\b\s*[:=]?\s*"
 )
 _BETWEEN = re.compile(
@@ -34,7 +36,9 @@ _BETWEEN = re.compile(
     re.IGNORECASE,
 )
 _WORKS = re.compile(
-    r"(?:works?(?:\s+(?:through|on)\s+(?:the\s+)?(?:list|reps?|movements?|work))?|goes|go|is\s+working|moves?|does\s+(?:the\s+)?(?:reps?|work|list|rounds?))\b[\s:,.]*$",
+    r"(?:works?(?:\s+(?:through|on)\s+(?:the\s+)?(?:list|reps?|movements?|work))?|go"
+    r"es|go|is\s+working|moves?|does\s+(?:the\s+)?(?:reps?|work|list|rounds?))\b"
+    r"[\s:,.]*$",
     re.IGNORECASE,
 )
 _RESTS = re.compile(
@@ -49,7 +53,8 @@ _JOINS = re.compile(r"(?:[\s,;/(.–-]|\b(?:while|and|whilst|as)\b)+$", re.IGNOR
 _COUNTS = ("one", "another")  # "one clean, one jerk": a number, where no verb follows
 _VERB = re.compile(r"(?:on|at|is|[a-z]+s)\b", re.IGNORECASE)
 _DOES = re.compile(
-    r"(?:does|do|is|completes?|performs?|has|holds?|holding|on\s+the|on|in(?:\s+an?)?)\s+(?:an?\s+)?(?:(?:one|1|a)\s+(?:full\s+)?round(?:\s+of)?\s*:?\s+(?=\d))?",
+    r"(?:does|do|is|completes?|performs?|has|holds?|holding|on\s+the|on|in(?:\s+an?)"
+    r"?)\s+(?:an?\s+)?(?:(?:one|1|a)\s+(?:full\s+)?round(?:\s+of)?\s*:?\s+(?=\d))?",
     re.IGNORECASE,
 )
 SKIPS = re.compile(r"skips?", re.IGNORECASE)  # alone it may be a drill; of one who waits it is the rope

@@ -19,11 +19,13 @@ USUAL = "run"  # where nothing says how; common practice
 
 
 _HEADED = re.compile(
-    r"^\W*(?P<label>(?P<how>run|row|bike|ski|swim)(?:n?ing|er)?)\s*:\s*(?=\d{1,2}\s*(?:sets?|rounds?|rds?|x)\W*$)",
+    r"^\W*(?P<label>(?P<how>run|row|bike|ski|swim)(?:n?ing|er)?)\s*:\s*(?=\d{1,2}\s*"
+    r"(?:sets?|rounds?|rds?|x)\W*$)",
     re.IGNORECASE,
 )
 _INTERVALS = re.compile(
-    r"^\W*(?P<how>run|row|bike|ski|swim)(?:n?ing|er)?\s+(?:intervals?|repeats?|sprints?|ladder|pyramid)\b\s*[,:–-]?\s*[^\W\d][^\d:]*:?\W*$",
+    r"^\W*(?P<how>run|row|bike|ski|swim)(?:n?ing|er)?\s+(?:intervals?|repeats?|sprin"
+    r"ts?|ladder|pyramid)\b\s*[,:–-]?\s*[^\W\d][^\d:]*:?\W*$",
     re.IGNORECASE,
 )
 _WAY_FIRST = re.compile(r"^\W*(?P<way>\d+(?:[.,]\d+)?\s?(?:k|km|m|metres|meters))\b", re.IGNORECASE)

@@ -27,7 +27,9 @@ _OF_EACH = re.compile(
     re.IGNORECASE,
 )
 _HEAVY_COMPLEX = re.compile(
-    r"(?=[^:+]*\b(?:heav(?:y|iest)|max(?:imum|imal)?|1\s?rm|find|build|establish)\b)[^:+]{0,60}\b(?:complex|(?:max(?:imum)?|heaviest)\s+(?:load|weight))\b[^:+]{0,40}:\s*(?=\d|[A-Z][^,;]*\+)",
+    r"(?=[^:+]*\b(?:heav(?:y|iest)|max(?:imum|imal)?|1\s?rm|find|build|establish)\b)"
+    r"[^:+]{0,60}\b(?:complex|(?:max(?:imum)?|heaviest)\s+(?:load|weight))\b[^:+]"
+    r"{0,40}:\s*(?=\d|[A-Z][^,;]*\+)",
     re.IGNORECASE,
 )
 _COMPLEX = re.compile(r"[^:+\d]{0,40}\bcomplex\b[^:+\d]{0,20}:\s*(?=\d[^+]*,)", re.IGNORECASE)
@@ -43,7 +45,8 @@ _BOTH = re.compile(
 )
 _ODD_AND_EVEN = re.compile(
     r"(?P<how>[^,;]*?\b(?:emom|every\s+minute|otm)\b[^,;:–-]*?(?:[:–-]|\bof\b)\s*)?"
-    r"(?P<odd>\W*\d[^,;]*?)\s+(?P<odds>\(?(?:on\s+(?:the\s+)?)?odds?(?:\s+min(?:ute)?s?)?\)?)[\s,;/+&]*(?:and\s+)?"
+    r"(?P<odd>\W*\d[^,;]*?)\s+(?P<odds>\(?(?:on\s+(?:the\s+)?)?odds?(?:\s+min(?:ute)"
+    r"?s?)?\)?)[\s,;/+&]*(?:and\s+)?"
     r"(?P<even>\d[^,;]*?)\s+(?P<evens>\(?(?:on\s+(?:the\s+)?)?evens?(?:\s+min(?:ute)?s?)?\)?)\W*",
     re.IGNORECASE,
 )

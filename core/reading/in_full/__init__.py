@@ -49,7 +49,10 @@ def in_full(line: Translated, begins_a_name: Callable[[str], bool]) -> Translate
 
 
 _STOP = re.compile(
-    r"(?<=[\w%)\]])(?:(?<=[Rr][Pp][Ee]\s\d)|(?<=of\s\d)|(?<!\s\d))(?<![A-Z])(?<!\balt)(?<!\bmax)(?<!\bea)(?<!approx)(?<!\bno)(?<!\bst)(?<!\bvs)(?<!\s[a-fh-ln-rt-z])(?P<stop>\.)\s+(?:\d{1,3}(?:\s?x\s?\d{1,2}|-\d[\d-]*|\s+sets\s+(?:of|x)\s+\d{1,2}(?:\s+reps)?|\s?x|\s?k?m)?\s+)?(?=[A-Za-z][a-z])"
+    r"(?<=[\w%)\]])(?:(?<=[Rr][Pp][Ee]\s\d)|(?<=of\s\d)|(?<!\s\d))(?<![A-Z])(?<!\bal"
+    r"t)(?<!\bmax)(?<!\bea)(?<!approx)(?<!\bno)(?<!\bst)(?<!\bvs)(?<!\s"
+    r"[a-fh-ln-rt-z])(?P<stop>\.)\s+(?:\d{1,3}(?:\s?x\s?\d{1,2}|-\d[\d-]*|\s+sets\s+"
+    r"(?:of|x)\s+\d{1,2}(?:\s+reps)?|\s?x|\s?k?m)?\s+)?(?=[A-Za-z][a-z])"
 )
 
 

@@ -8,8 +8,10 @@ from collections.abc import Iterator, Sequence
 Cuts = Iterator[tuple[int, int, str]]  # where a stretch starts and ends, and what stands for it
 TIME = r"(?:\d{0,2}:\d{2}|\d{1,3}\s?(?:s(?:ec(?:ond)?s?)?|min(?:ute)?s?|['\"”″′]))"  # ':30', '1:40', '40 s'
 ONCE_MORE = (  # 'repeat and try to match your time', 'go again'
-    r"(?:and\s+|then\s+)*(?:repeat|go\s+again|do\s+(?:it|that|this)\s+(?:all\s+)?again)(?:\s+(?:it|that|this|all|everything"
-    r"|(?:the\s+)?whole\s+thing|once(?:\s+more)?|of))*(?:\W+(?:and\s+|to\s+)*(?:try|aim|match|beat|same)\b[^\d:]*)?\W*$"
+    r"(?:and\s+|then\s+)*(?:repeat|go\s+again|do\s+(?:it|that|this)\s+(?:all\s+)?aga"
+    r"in)(?:\s+(?:it|that|this|all|everything"
+    r"|(?:the\s+)?whole\s+thing|once(?:\s+more)?|of))*(?:\W+(?:and\s+|to\s+)*(?:try|"
+    r"aim|match|beat|same)\b[^\d:]*)?\W*$"
 )
 Otherwise = tuple[
     str, re.Pattern[str], str

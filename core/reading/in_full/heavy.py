@@ -33,12 +33,15 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("@", r"@\s?\d{2,3}(?P<said>,)(?=\s*(?:every|e\d?mom|otm)\b)", " "),
         (
             "single",
-            r"(?P<said>\b(?:work|build)(?:ing)?\s+(?:up\s+)?to\s+(?:an?\s+)?(?P<share>\d{2})\s?%\s+single)(?!\s?-?under)",
+            r"(?P<said>\b(?:work|build)(?:ing)?\s+(?:up\s+)?to\s+(?:an?\s+)?(?P<share>\d{2})"
+            r"\s?%\s+single)(?!\s?-?under)",
             r"1 x 1 @ \g<share>%",
         ),
         (  # "work up to 85 %, then 3x3 there"
             "then",
-            r"\bto\s+(?P<share>\d{2})\s?%[^%]*?\bthen\s+\d{1,2}\s?[x×]\s?\d{1,2}(?P<said>\s+(?:there|(?:at|with)\s+(?:that|the\s+same)(?:\s+(?:weight|load|percent(?:age)?))?))(?=\s*(?:$|[,;.]))",
+            r"\bto\s+(?P<share>\d{2})\s?%[^%]*?\bthen\s+\d{1,2}\s?[x×]\s?\d{1,2}(?P<said>\s+"
+            r"(?:there|(?:at|with)\s+(?:that|the\s+same)(?:\s+(?:weight|load|percent(?:age)?"
+            r"))?))(?=\s*(?:$|[,;.]))",
             r" @ \g<share>%",
         ),
         ("%+", r"(?<=\d)\s?%(?P<said>\+)(?=\s*(?:[(,;.]|$))", " "),

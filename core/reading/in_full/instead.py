@@ -98,13 +98,17 @@ FORMS = tuple(
         ),
         (  # "Need an easier one? 3 rounds, ring rows"
             "?",
-            r"^\W*(?P<lead>(?:(?:need|want|prefer|looking\s+for)\s+)?(?:an?\s+|something\s+)?(?:easier|lighter|scaled|simpler|shorter|too\s+heavy|too\s+much)"
-            r"(?:\s+(?:one|version|option|day|way))?\s*\?\s*(?:then\s+)?(?:(?:do|take|use|try)\s+)?)(?=[^?]*[^\W\d])",
+            r"^\W*(?P<lead>(?:(?:need|want|prefer|looking\s+for)\s+)?(?:an?\s+|something\s+)"
+            r"?(?:easier|lighter|scaled|simpler|shorter|too\s+heavy|too\s+much)"
+            r"(?:\s+(?:one|version|option|day|way))?\s*\?\s*(?:then\s+)?(?:(?:do|take|use|tr"
+            r"y)\s+)?)(?=[^?]*[^\W\d])",
         ),
         (  # "New here? Do 200 m runs, 16/12 kg"
             "?",
-            r"^\W*(?P<lead>(?:new(?:er|bies?)?(?:\s+(?:here|to\s+(?:this|it|us|lifting|the\s+(?:gym|sport))))?|beginners?"
-            r"|first\s+(?:time|class|week|month)(?:\s+here)?)\s*\?\s*(?:then\s+)?(?:(?:do|take|use)\s+)?)(?=[^?]*\d)",
+            r"^\W*(?P<lead>(?:new(?:er|bies?)?(?:\s+(?:here|to\s+(?:this|it|us|lifting|the\s"
+            r"+(?:gym|sport))))?|beginners?"
+            r"|first\s+(?:time|class|week|month)(?:\s+here)?)\s*\?\s*(?:then\s+)?(?:(?:do|ta"
+            r"ke|use)\s+)?)(?=[^?]*\d)",
             "Beginners: ",
         ),
         (
@@ -175,12 +179,14 @@ def _instead(text: str) -> Cuts:
 
 _OF_A_LEVEL = re.compile(
     r"^\W*(?P<who>scaled|beginners?|masters|teens|intermediates?|foundations?|newer|younger|older)"
-    r"(?P<lead>\s+(?:(?:athletes?|people|members|pairs|teams)\s+)?(?:can\s+|should\s+|may\s+)?)(?=(?:do|use|lift|take|perform)\s)",
+    r"(?P<lead>\s+(?:(?:athletes?|people|members|pairs|teams)\s+)?(?:can\s+|should\s"
+    r"+|may\s+)?)(?=(?:do|use|lift|take|perform)\s)",
     re.IGNORECASE,
 )
 _DOES = re.compile(
     r"(?P<said>(?P<sign>\s*,?\s*\band\s+|\s*,\s*|^|(?<=\s))(?:do|use|lift|take|perform)\s+(?P<what>[^,;.]+?)"
-    r"(?:\s+in\s+(?:event|wod|workout|part)\s+(?P<part>[1-9A-H]))?)(?=\s*(?:,|\band\s+(?:do|use|lift|take|perform)\s|[.;]|$))",
+    r"(?:\s+in\s+(?:event|wod|workout|part)\s+(?P<part>[1-9A-H]))?)(?=\s*(?:,|\band"
+    r"\s+(?:do|use|lift|take|perform)\s|[.;]|$))",
     re.IGNORECASE,
 )
 

@@ -10,7 +10,8 @@ MOST_RUNGS = 30
 LEAST_RUNGS = 3
 
 _LISTED = re.compile(
-    r"^\W*(?P<said>\d{1,3}(?:\s*,\s*\d{1,3})+\s*,?\s*(?:and|&)\s*\d{1,3})(?=\s+(?:reps?\s+)?(?:(?:of|each)\s+)?[^\W\d]{2})"
+    r"^\W*(?P<said>\d{1,3}(?:\s*,\s*\d{1,3})+\s*,?\s*(?:and|&)\s*\d{1,3})(?=\s+(?:re"
+    r"ps?\s+)?(?:(?:of|each)\s+)?[^\W\d]{2})"
     r"(?!\s*(?:min|sec|kg|lbs?|rounds|sets|cal)\b)",
     re.IGNORECASE,
 )
@@ -19,24 +20,37 @@ _DOTS_BETWEEN = re.compile(
 )
 _SPACES_BETWEEN = re.compile(r"^\W*(?P<said>\d{1,3}(?:\s+\d{1,3}){2,9})\W*$")
 _UP_TO = re.compile(
-    r"(?<![\d.,:-])(?P<shown>\d{1,3}(?:\s*[,-]\s*\d{1,3}){1,4})\s*,?\s?(?:\.{2,}|…)\s*,?\s*(?:up\s+|down\s+|all\s+the\s+way\s+(?:up\s+|down\s+)?)?to\s+"
+    r"(?<![\d.,:-])(?P<shown>\d{1,3}(?:\s*[,-]\s*\d{1,3}){1,4})\s*,?\s?(?:\.{2,}|…)"
+    r"\s*,?\s*(?:up\s+|down\s+|all\s+the\s+way\s+(?:up\s+|down\s+)?)?to\s+"
     r"(?P<last>\d{1,3})(?![\w.%]|\s*(?:kg|lbs?|min|sec))",
     re.IGNORECASE,
 )
 _FROM = re.compile(
-    r"^\W*(?P<said>(?:an?\s+)?(?P<way>(?:de|a)scending|down(?:wards?)?|falling|reverse)\s+ladder\s*,?\s+(?:starting\s+)?(?:from|at)\s+(?P<top>\d{1,2})(?:\s+(?:reps?|down))*)(?=\s*:)"
-    r"|^\W*(?P<steps>start(?:ing)?\s+(?:at|with|from)\s+(?P<first>\d{1,2})(?:\s+reps?)?\s*,?\s*(?:and\s+|then\s+)?(?:go(?:ing)?\s+down|drop(?:ping)?|tak(?:e|ing)\s+(?:off|away)|minus)"
-    r"\s+(?:by\s+)?(?P<step>one|two|\d)(?:\s+reps?)?\s+(?:each|every|per|a)\s+round(?:\s+(?:down\s+)?(?:un)?til?l?\s+(?:you\s+(?:get|reach)\s+(?:to\s+)?)?(?:one|1))?)(?=\s*:)",
+    r"^\W*(?P<said>(?:an?\s+)?(?P<way>(?:de|a)scending|down(?:wards?)?|falling|rever"
+    r"se)\s+ladder\s*,?\s+(?:starting\s+)?(?:from|at)\s+(?P<top>\d{1,2})(?:\s+(?:rep"
+    r"s?|down))*)(?=\s*:)"
+    r"|^\W*(?P<steps>start(?:ing)?\s+(?:at|with|from)\s+(?P<first>\d{1,2})(?:\s+reps"
+    r"?)?\s*,?\s*(?:and\s+|then\s+)?(?:go(?:ing)?\s+down|drop(?:ping)?|tak(?:e|ing)"
+    r"\s+(?:off|away)|minus)"
+    r"\s+(?:by\s+)?(?P<step>one|two|\d)(?:\s+reps?)?\s+(?:each|every|per|a)\s+round"
+    r"(?:\s+(?:down\s+)?(?:un)?til?l?\s+(?:you\s+(?:get|reach)\s+(?:to\s+)?)?(?:one|"
+    r"1))?)(?=\s*:)",
     re.IGNORECASE,
 )
 _GROWING = re.compile(
-    r"(?P<minutes>\d{1,2})\s*(?:min(?:ute)?s?|['’′])\s*(?:amrap\s*)?[:,–-]?\s*(?:start(?:ing)?\s+(?:at|with|from)\s+(?P<first>\d{1,2})(?:\s+(?:reps?|of\s+each))*\s*,?\s*(?:and\s+|then\s+)?add(?:ing)?\s+"
+    r"(?P<minutes>\d{1,2})\s*(?:min(?:ute)?s?|['’′])\s*(?:amrap\s*)?[:,–-]?\s*(?:sta"
+    r"rt(?:ing)?\s+(?:at|with|from)\s+(?P<first>\d{1,2})(?:\s+(?:reps?|of\s+each))*"
+    r"\s*,?\s*(?:and\s+|then\s+)?add(?:ing)?\s+"
     r"(?P<step>\d)(?:\s+(?:reps?|more))*\s+(?:each|every|per|a)\s+round"
-    r"|add(?:ing)?\s+(?P<more>\d)(?:\s+(?:reps?|more))*\s+(?:each|every|per|a)\s+round\s*,?\s*start(?:ing)?\s+(?:at|with|from)\s+(?P<from>\d{1,2})(?:\s+(?:reps?|of\s+each))*)(?=\s*:)",
+    r"|add(?:ing)?\s+(?P<more>\d)(?:\s+(?:reps?|more))*\s+(?:each|every|per|a)\s+rou"
+    r"nd\s*,?\s*start(?:ing)?\s+(?:at|with|from)\s+(?P<from>\d{1,2})(?:\s+(?:reps?|o"
+    r"f\s+each))*)(?=\s*:)",
     re.IGNORECASE,
 )
 _TIMED = re.compile(
-    r"(?<![\d:])(?P<minutes>\d{1,2}\s*(?:min(?:ute)?s?|['’′]))\s+(?:of\s+an?\s+)?(?:ascending|climbing|rising|increasing)\s+ladder\b\s*(?:of\s+)?[:,–-]?\s*(?=\d{1,3}-)",
+    r"(?<![\d:])(?P<minutes>\d{1,2}\s*(?:min(?:ute)?s?|['’′]))\s+(?:of\s+an?\s+)?(?:"
+    r"ascending|climbing|rising|increasing)\s+ladder\b\s*(?:of\s+)?[:,–-]?\s*(?=\d"
+    r"{1,3}-)",
     re.IGNORECASE,
 )
 

@@ -277,7 +277,8 @@ def _amrap_interrupted(text: str) -> Cuts:
 
 
 _SO_MANY_OF = re.compile(
-    r"(?<![\w.,/])(?P<said>(?P<rounds>\d{1,2}\s+(?:rounds|sets|rds))\s+of\s+(?P<count>\d{1,2})\s*(?:x\s*)?\((?P<list>[^()\d]{3,}[,+][^()\d]{3,})\))",
+    r"(?<![\w.,/])(?P<said>(?P<rounds>\d{1,2}\s+(?:rounds|sets|rds))\s+of\s+"
+    r"(?P<count>\d{1,2})\s*(?:x\s*)?\((?P<list>[^()\d]{3,}[,+][^()\d]{3,})\))",
     re.IGNORECASE,
 )
 

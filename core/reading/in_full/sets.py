@@ -316,7 +316,8 @@ _SETS_FROM_TO = re.compile(
     r"\bsets?\s+\d{1,2}\s?[-–]\s?(?P<last>\d{1,2})(?=\s*(?:@|at|:)\s*\d)", re.IGNORECASE
 )
 _NEXT_SETS = re.compile(
-    r"(?P<said>[,;]\s*(?:and\s+|then\s+)?)(?P<first>\d{1,2})(?:\s?[-–]\s?(?P<last>\d{1,2}))?(?=\s*(?:@|at|:)\s*\d)"
+    r"(?P<said>[,;]\s*(?:and\s+|then\s+)?)(?P<first>\d{1,2})(?:\s?[-–]\s?(?P<last>\d"
+    r"{1,2}))?(?=\s*(?:@|at|:)\s*\d)"
 )
 
 

@@ -11,7 +11,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
     for need, pattern, full in (
         (  # "(0-12) Every 2 min: ..", "15-30 For time: .."
             "",
-            r"^[\s*•–-]*(?P<said>\(?(?:min(?:ute)?s?\s+)?(?P<from>\d{1,2})\s?[–-]\s?(?P<to>\d{1,2})(?:\s*min(?:ute)?s?|')?\)?)"
+            r"^[\s*•–-]*(?P<said>\(?(?:min(?:ute)?s?\s+)?(?P<from>\d{1,2})\s?[–-]\s?(?P<to>"
+            r"\d{1,2})(?:\s*min(?:ute)?s?|')?\)?)"
             r"(?=\s+(?:every|e\d?mom|otm|amrap|for\s+time|ft:|tabata)\b)",
             r"\g<from>:00-\g<to>:00",
         ),

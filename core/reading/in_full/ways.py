@@ -8,7 +8,8 @@ from core.reading.in_full.cuts import TIME, Cuts, otherwise
 
 _WAY = r"\d+(?:[.,]\d+)?\s?k?m\b"
 _WAYS_IN_TURN = re.compile(
-    rf"^\W*(?P<how>row|run|ski|bike|swim)(?:\s*erg)?:?\s+\d{{1,2}}\s?[x×]\s?\((?P<ways>\s*{_WAY}[^()\d]*[,;/+&][^()\d]*{_WAY}[^()\d]*)\)",
+    rf"^\W*(?P<how>row|run|ski|bike|swim)(?:\s*erg)?:?\s+\d{{1,2}}\s?[x×]\s?\("
+    rf"(?P<ways>\s*{_WAY}[^()\d]*[,;/+&][^()\d]*{_WAY}[^()\d]*)\)",
     re.IGNORECASE,
 )
 
@@ -44,7 +45,8 @@ def _times_in_turn(text: str) -> Cuts:
 
 
 _SPELLS_AND_RESTS = re.compile(
-    rf"(?<![\w.:])(?P<on>{TIME})\s+(?P<way>row|run|ski|bike|swim)\s*[/,]\s*(?P<off>{TIME})\s+(?:rest|off|easy)\s*[x×]\s*(?P<times>\d{{1,2}})(?!\d)",
+    rf"(?<![\w.:])(?P<on>{TIME})\s+(?P<way>row|run|ski|bike|swim)\s*[/,]\s*(?P<off>"
+    rf"{TIME})\s+(?:rest|off|easy)\s*[x×]\s*(?P<times>\d{{1,2}})(?!\d)",
     re.IGNORECASE,
 )
 
@@ -56,7 +58,8 @@ def _spells_and_rests(text: str) -> Cuts:
 
 
 _SETS_OF_WAYS = re.compile(
-    r"(?<![\d.,:])(?P<sets>[2-9])\s?(?:x|×|sets?\s+of|rounds?\s+of|series\s+of)\s?\(?\s?(?P<times>[2-9]|1[0-9]|20)\s?[x×]\s?"
+    r"(?<![\d.,:])(?P<sets>[2-9])\s?(?:x|×|sets?\s+of|rounds?\s+of|series\s+of)\s?\("
+    r"?\s?(?P<times>[2-9]|1[0-9]|20)\s?[x×]\s?"
     r"(?=\d{2,4}\s?(?:k?m|cals?|s|secs?|min)\b|(?:[2-9]00|1[0-9]00)\b(?!\s?(?:kg|lbs?|%)))",
     re.IGNORECASE,
 )
@@ -71,7 +74,8 @@ def _sets_of_ways(text: str) -> Cuts:
 _BARE_WAY = re.compile(
     r"(?<![\d.,:/x×-])(?P<way>[1-9]\d?[05]0)(?=\s+(?:easy|jog|walk|float|strides?)\b)"
     r"|(?<=\d)\s?[x×]\s?(?P<again>[1-9]\d?[05]0)"
-    r"(?=\s+(?:fast|hard|easy|strides?|jog)\b|\s*(?:@|at)\s*(?:\d{1,2}\s?k\b|mile|goal|race|threshold|tempo\s+pace))",
+    r"(?=\s+(?:fast|hard|easy|strides?|jog)\b|\s*(?:@|at)\s*(?:\d{1,2}\s?k\b|mile|go"
+    r"al|race|threshold|tempo\s+pace))",
     re.IGNORECASE,
 )
 
@@ -101,7 +105,8 @@ def _on_and_off(text: str) -> Cuts:
 
 
 _BY_THE_CLOCK = re.compile(
-    r"(?<![\d:])(?P<on>\d?:\d{2})\s*(?P<work>work|on|hard)\s*[/,+–-]?\s*(?P<off>\d?:\d{2})\s*(?P<rest>rest|off|easy)\b",
+    r"(?<![\d:])(?P<on>\d?:\d{2})\s*(?P<work>work|on|hard)\s*[/,+–-]?\s*(?P<off>\d?:"
+    r"\d{2})\s*(?P<rest>rest|off|easy)\b",
     re.IGNORECASE,
 )
 
@@ -142,7 +147,8 @@ _FOR_MINUTES = (
 _IN_TURN = (
     "min",
     re.compile(
-        r"(?:^\W*|[.!]\s+)(?P<said>(?P<minutes>\d{2})\s*(?:min(?:ute)?s?|')\s*:)(?=\s*\d{1,2}\s*(?:min(?:ute)?s?|')\s+[^\W\d][^,:]*,"
+        r"(?:^\W*|[.!]\s+)(?P<said>(?P<minutes>\d{2})\s*(?:min(?:ute)?s?|')\s*:)(?=\s*\d"
+        r"{1,2}\s*(?:min(?:ute)?s?|')\s+[^\W\d][^,:]*,"
         r"\s*\d{1,2}\s*(?:min|')(?!.*(?:through|times|rounds|\bx\s?\d)))",
         re.IGNORECASE,
     ),
@@ -153,7 +159,8 @@ _SAID_OTHERWISE = (
     (
         "k",
         re.compile(
-            r"(?:^\W*|[,;.(–-]\s*)(?:each|every)\s+(?P<said>(?P<kilometres>\d{1,2})\s?k)(?=\b[^\d,;:]{0,12}[:,]?\s*\d)",
+            r"(?:^\W*|[,;.(–-]\s*)(?:each|every)\s+(?P<said>(?P<kilometres>\d{1,2})\s?k)(?="
+            r"\b[^\d,;:]{0,12}[:,]?\s*\d)",
             re.IGNORECASE,
         ),
         r"\g<kilometres> km",
@@ -164,7 +171,8 @@ _SAID_OTHERWISE = (
         ",",
         re.compile(
             r"\d\s?[x×]\s?\d+(?:\s?(?:k?m|cals?)\b(?:\s+[^\W\d]{3,5})?)?\s*,\s*"
-            r"(?P<said>[0-5]?:\d{2}|\d{2,3}\s?(?:s|secs?|seconds|\")|[1-5]\s?(?:min(?:ute)?s?|'))(?=\s*[.;)]*$)",
+            r"(?P<said>[0-5]?:\d{2}|\d{2,3}\s?(?:s|secs?|seconds|\")|[1-5]\s?(?:min(?:ute)?s"
+            r"?|'))(?=\s*[.;)]*$)",
             re.IGNORECASE,
         ),
         r"rest \g<said>",
@@ -172,7 +180,8 @@ _SAID_OTHERWISE = (
     (
         "rest",
         re.compile(
-            r",\s*(?:\d{1,3}\s?(?:s|secs?|min(?:ute)?s?|'|\")\s+)?rest\b(?:\s+\d{1,3}(?::\d{2})?\s*(?:s|secs?|min(?:ute)?s?|'|\")?)?"
+            r",\s*(?:\d{1,3}\s?(?:s|secs?|min(?:ute)?s?|'|\")\s+)?rest\b(?:\s+\d{1,3}(?::\d"
+            r"{2})?\s*(?:s|secs?|min(?:ute)?s?|'|\")?)?"
             r"(?P<said>\s*,?\s*[x×]\s?(?P<times>[2-9]|1\d))\W*$",
             re.IGNORECASE,
         ),
@@ -188,7 +197,8 @@ _SAID_OTHERWISE = (
     (
         "stop",
         re.compile(
-            rf"[,;.(–-]\s*(?P<said>(?:and\s+)?stop\s+every\s+(?P<way>{_SO_FAR})(?:\s+(?:for|to\s+do|and\s+do|to))?)(?=\s+\d)",
+            rf"[,;.(–-]\s*(?P<said>(?:and\s+)?stop\s+every\s+(?P<way>{_SO_FAR})(?:\s+(?:for|t"
+            rf"o\s+do|and\s+do|to))?)(?=\s+\d)",
             re.IGNORECASE,
         ),
         r"every \g<way>:",

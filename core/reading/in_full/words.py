@@ -104,7 +104,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("dl", r"\b(?P<said>(?:sumo\s+DL\s*HP|SDL\s+high[- ]pull)s?)\b", "sumo deadlift high pull"),
         (
             "singles",
-            r"(?<![\w.,/])(?P<said>(?P<count>\d{1,2})\s+(?:heavy|tough|moderate|fast|perfect|crisp|technical|light)\s+singles)\b",
+            r"(?<![\w.,/])(?P<said>(?P<count>\d{1,2})\s+(?:heavy|tough|moderate|fast|perfect"
+            r"|crisp|technical|light)\s+singles)\b",
             r"\g<count> x 1",
         ),
         ("hr", r"(?P<said>\bpush[- ]?ups?\s+\(?HR\)?)(?=\s*(?:$|[,;/+]))", "hand release push-ups"),

@@ -14,7 +14,8 @@ _MAY_FOLLOW_A_TIMES = ("", "comma", "colon", "rounds", "set-word", "close", "res
 _SAYS_NOTHING = ("comma", "colon", "dash", "cap", "of", "open", "close", "at")
 LONGEST_MIN = 60
 _WHAT_IS_LEFT = re.compile(
-    r"(?:in|for|with)\s+(?:the\s+)?(?:(?:remaining|rest\s+of\s+the)\s+(?:time|minutes)|time\s+(?:left|remaining))"
+    r"(?:in|for|with)\s+(?:the\s+)?(?:(?:remaining|rest\s+of\s+the)\s+(?:time|minute"
+    r"s)|time\s+(?:left|remaining))"
 )
 _TIMES_BEFORE = ("rounds", "set-word")
 
