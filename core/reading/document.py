@@ -531,8 +531,10 @@ def _cut(row: Row, heads: Sequence[tuple[int, int, Heading]]) -> Iterator[Row]:
     if not heads:
         yield row
         return
+    kept = row.marks
     if row.text[row.start : heads[0][0]].strip() or row.heading is not None:
         yield replace(row, text=row.text[: heads[0][0]])
+        kept = []
     stops = [begin for begin, _, _ in heads[1:]] + [len(row.text)]
     for (begin, end, heading), stop in zip(heads, stops, strict=True):
         yield replace(
@@ -543,8 +545,9 @@ def _cut(row: Row, heads: Sequence[tuple[int, int, Heading]]) -> Iterator[Row]:
             heading=heading,
             bullet=None,
             letter=None,
-            marks=[(begin, end, heading.name)],
+            marks=[*kept, (begin, end, heading.name)],
         )
+        kept = []
 
 
 def _heads_within(row: Row) -> list[tuple[int, int, Heading]]:

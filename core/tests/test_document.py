@@ -8,6 +8,7 @@ from core.reading.document import DocumentPass
 from core.reading.headings import letters_head_parts
 from core.reading.names import Names
 from core.reading.prose import Prose
+from core.tests.fuzzing import unaccounted
 
 NAMES = Names(load_catalog())
 SHEET = """\
@@ -141,6 +142,14 @@ class Scopes(unittest.TestCase):
         ):
             (work,) = read_workout(text).works
             self.assertIsNone(work.seconds, text)
+
+    def test_a_number_before_the_name_of_a_section_is_marked(self):
+        """Found by mutating texts: the number of a place of a list was in no mark."""
+        for text in (
+            "12 min EMOM\n1. 12 cal row\n2. Accessory: 3 x 10 curls",
+            "EMOM 12\n1. 12 cal row\n2. Accessory: 3 AMRAP 8\n2-4-6-8-10...\nthrusters",
+        ):
+            self.assertEqual(unaccounted(text, read_workout(text)), [], text)
 
     def test_a_round_count_that_comes_last_leaves_no_empty_part(self):
         self.assertEqual(len(read_workout("8 deadlifts 100 kg\n7 pull-ups\n5 rounds\nfor time").parts), 1)
