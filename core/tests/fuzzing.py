@@ -92,12 +92,12 @@ def _changed(original: str, seed: random.Random, changes: int) -> str:
 def fuzz(
     seconds: float, start: int = 0, most: int = 1_000_000, make: Callable[[random.Random], str] = mutated
 ) -> tuple[int, list[str]]:
-    """Read mutated texts until time or number runs out. Returns how many were read, and the texts that
-    broke a rule: an error other than UnusableText, a word without a mark, or a text that took longer than
-    a second."""
-    until, broken, count = time.monotonic() + seconds, [], 0
+    """Read mutated texts until so many seconds of the processor's time or the number runs out. Returns how
+    many were read, and the texts that broke a rule: an error other than UnusableText, a word without a mark,
+    or a text that took longer than a second."""
+    until, broken, count = time.process_time() + seconds, [], 0
     seed = random.Random(start)
-    while time.monotonic() < until and count < most:
+    while time.process_time() < until and count < most:
         count += 1
         broken += _broken(make(seed))
     return count, broken
