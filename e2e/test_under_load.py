@@ -158,5 +158,7 @@ class UnderLoad(ServedTest):
             self.assertEqual(publication.sheets.count(), 3)
             messages = Delivery.objects.filter(cause=f"v{publication.version}")
             self.assertEqual(messages.count(), 3, publication.changes)
-        client = self.client_of(self.home.coach)
-        self.assertIn(client.ask("POST", f"/api/classes/{self.home.gym_class.pk}/publish").status, (200, 201))
+        client, session = self.client_of(self.home.coach), Session.objects.get()
+        change = {"version": session.version, "text": "5 rounds\n30 thrusters 40 kg"}
+        self.assertEqual(client.ask("PATCH", f"/api/sessions/{session.pk}", change).status, 200)
+        self.assertEqual(client.ask("POST", f"/api/classes/{self.home.gym_class.pk}/publish").status, 201)

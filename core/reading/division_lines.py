@@ -322,28 +322,25 @@ class DivisionLines:
         """'15 of each, 15/10 kg', '12 reps instead of 20 everywhere': the list by another number."""
         said = _OF_EACH.search(row.text, start, stop)
         part = next(iter(self.reading.divisions.asking_parts()), None)
-        before = int(said["before"] or 0) if said else 0
-        places = [
-            at
-            for at in (shared_lines(part.work) if part is not None else ())
-            if part is not None and part.work[at].reps and before in (0, part.work[at].reps)
-        ]
-        if said is None or part is None or not places:
+        if said is None or part is None:
+            return False
+        counts = {part.work[at].reps for at in shared_lines(part.work)} - {None}
+        meant = {int(said["before"])} & counts if said["before"] else counts
+        if not meant:
             return False
         self.reading.mark(row, said.start("said"), said.end("said"), "amount", "of everything in the list")
         for first, last in ((start, said.start()), (said.end(), stop)):
             if any(sign.isalnum() for sign in row.text[first:last]):
                 self.of_division(row, division, first, last)
-        done = {at for one in part.work if one.division == division for at in one.replaces}
-        for at in places:
+        for at in shared_lines(part.work):
+            if part.work[at].reps not in meant:
+                continue
+            mine = next((one for one in part.work if one.division == division and at in one.replaces), None)
             own = Draft(row.number, said.start("said"), "", reps=int(said["reps"]))
-            mine = [one for one in part.work if one.division == division and at in one.replaces]
-            if at in done and not mine[0].has_amount:
-                mine[0].take_amounts(own)
-            elif at not in done:
+            if mine is None:
                 part.work.append(stand_in(part.work, (at,), division, own))
             else:
-                mine[0].reps = own.reps
+                mine.take_amounts(own)
         return True
 
     def _named_instead(self, row: Row, start: int, stop: int) -> str:
