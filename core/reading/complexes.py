@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import itertools
+from collections.abc import Sequence
 
 from core.catalog import Catalog
 from core.reading.draft import (
@@ -105,8 +106,15 @@ class Complexes:
         if len(drafts) < 2:
             return False
         sums = len(drafts[-1].sum) == len(drafts)
-        joined = all(chunk.joined_by == "plus" or (sums and chunk.joined_by == "and") for chunk in named[1:])
+        joined = all(
+            chunk.joined_by == "plus" or (sums and chunk.joined_by in ("and", "comma")) for chunk in named[1:]
+        )
         barbells = all(self.catalog.movements[draft.movement].implement == "barbell" for draft in drafts)
         return (
             joined and barbells and not any(draft.reps and draft.reps > MOST_COMPLEX_REPS for draft in drafts)
         )
+
+
+def is_bare_complex(work: Sequence[Draft]) -> bool:
+    """Whether lifts are one unit of which nothing says how often."""
+    return len(work) > 1 and all(one.complex and not (one.scheme or one.sets) for one in work)

@@ -3,12 +3,15 @@ catalog says which reading goes with what."""
 
 from __future__ import annotations
 
+import re
+
 from core.catalog import Catalog
 from core.catalog.rows import Context, Movement
 from core.reading.draft import Draft
 from core.reading.kit_words import GOING
 from core.reading.units import KG_PER
 
+_ONE_ARM = re.compile(r"(?:single|one|1)[\s-]?arm|sa\b", re.IGNORECASE)
 SHORTEST_M = 100  # a bare number beside a machine is a distance from here on; common practice
 LEAST_SWUM_M = 25  # a length of a short pool; World Aquatics, facilities rules
 HEAVIEST_HELD_KG = 37.5  # one dumbbell of a class; heavier is a bar; common practice
@@ -40,7 +43,7 @@ def _is_a_way(draft: Draft, row: Movement) -> bool:
 
 def _reading(draft: Draft, row: Movement, alternating: bool) -> tuple[Context, str] | None:
     context = row.context
-    if "pair" in context and draft.implements == 2 and draft.loads:
+    if "pair" in context and draft.implements == 2 and draft.loads and not _ONE_ARM.match(draft.text):
         return "pair", "two loads stand beside it"
     if "light" in context and draft.loads and min(draft.loads) * KG_PER[draft.load_unit] < LIGHTEST_BAR_KG:
         return "light", "the load is lighter than a bar"

@@ -47,6 +47,7 @@ from core.reading.numbering import (
     bare_numbers,
     before_words,
     counted_labels,
+    kinds_of_sets,
     labelled_lists,
     message_heads,
     minutes_in_order,
@@ -89,7 +90,13 @@ from core.reading.rows import (
     without_plural,
     without_symbols,
 )
-from core.reading.rungs import again_after_rests, days_of_the_song, goes_on, rungs_in_rows
+from core.reading.rungs import (
+    again_after_rests,
+    days_of_the_song,
+    falling_against_the_clock,
+    goes_on,
+    rungs_in_rows,
+)
 from core.reading.several import PieceCuts
 from core.reading.side_by_side import side_by_side
 from core.reading.signs import one_width, usual_signs
@@ -136,6 +143,9 @@ _LEADS = re.compile(
 )
 _BEGINS_WITH_OR = re.compile(r"\W*or\s*:?\s+\d", re.IGNORECASE)  # another choice than the row above
 _ENDS_WITH_OR = re.compile(r"[,\s]or\W*$", re.IGNORECASE)  # the next row is another choice
+_RULED_REST = re.compile(  # "-- rest 5 min --", which parts like a rule
+    r"\s*(?P<rule>[-–—*=~_])(?P=rule)+\s*rest\b[^:]{0,20}?(?P=rule){2}\s*$", re.IGNORECASE
+)
 SHORTEST_RULE = 3  # signs; common practice
 RULE = " \t-=_*~–—"  # a row of nothing else parts what stands above it from what stands below
 
@@ -188,6 +198,7 @@ class DocumentPass:
         ordinals(rows)
         sets_in_order(rows)
         sets_in_ranges(rows)
+        kinds_of_sets(rows, self.names)
         pieces_in_order(rows)
         scores_in_order(rows, self.names)
         minutes_in_stretches(rows)
@@ -200,6 +211,7 @@ class DocumentPass:
         piece_windows(rows)
         rungs_in_rows(rows)
         again_after_rests(rows)
+        falling_against_the_clock(rows)
         days_of_the_song(rows)
         self.heads.find(rows)
         numbered_by_dash(rows)
@@ -337,7 +349,7 @@ class DocumentPass:
                 english = self.translator.line(english) if self.translator else english
                 english = in_full(usual_signs(english), self.names.starts)
                 yield Row(number, line, english, indent_of(plain), blank, english.text, parted)
-            blank = parted = False
+            blank, parted = False, _RULED_REST.match(line) is not None
 
     # -- headings -----------------------------------------------------------------------------------
 

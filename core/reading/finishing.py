@@ -8,6 +8,7 @@ from dataclasses import replace
 
 from core.catalog import Catalog
 from core.reading.adding import grow
+from core.reading.context import in_context
 from core.reading.divisions import loadable, shared_lines, stand_in
 from core.reading.draft import BUILD_SETS, HEAVY_PERCENT, LOADS, WEIGHT, Draft, lend
 from core.reading.headings import AROUND
@@ -155,6 +156,7 @@ class Finishing:
             for one in others:
                 lend(loaded[0], one, WEIGHT)
                 one.assumed.append(f"{loaded[0].load_text} as for the lift above")
+                in_context(one, self.catalog.movements[one.movement], self.catalog)
             _loads_of_the_bar(part.work, loaded[0], others)
 
     def _far_by_the_scheme(self, part: PartDraft, fmt: Format) -> None:
@@ -267,7 +269,8 @@ class Finishing:
         _places_without_amounts(part, fmt, self.catalog)
         numbered = any(draft.station or draft.own_rounds for draft in part.work)
         rows = {draft.line for draft in lines}
-        apart = len(rows) == len(lines) or (part.by_turns and len(rows) == 1)  # "EMOM 15, alternating: .."
+        # "EMOM 15, alternating: ..", "EMOM 9, 3 movements: .."
+        apart = len(rows) in (len(lines), 1)
         if fmt.kind != "every-minute" or numbered or len(lines) < 2 or not apart:
             return
         places = len(lines) + part.rest_minutes + part.lost
@@ -502,6 +505,7 @@ def _places_without_amounts(part: PartDraft, fmt: Format, catalog: Catalog) -> N
         return
     for place, draft in enumerate(lines, start=1):
         draft.station = place
+        draft.seconds = part.works_s if minutes else None
         draft.assumed.append("one an interval, as the list says no amounts")
 
 

@@ -306,7 +306,8 @@ def _bare_places(rows: list[Row], at: int) -> list[tuple[int, int] | None]:
         _REST_OR_AMOUNT.search(REMARK.split(row.text, maxsplit=1)[0], end)
         for row, end in zip(rows[at:], ends, strict=False)
     )
-    if len(numbers) >= (LEAST_LABELS if said else LEAST_BARE) and (said or "every" not in arranged):
+    timed = said or {"every", "interval"} <= arranged  # "EMOM 12, 45 s on / 15 s off"
+    if len(numbers) >= (LEAST_LABELS if timed else LEAST_BARE) and (timed or "every" not in arranged):
         return numbers
     return (
         list(itertools.takewhile(_counts_on(), map(_bare_letter, rows[at:]))) if _alternates(rows, at) else []
@@ -409,7 +410,35 @@ def sets_in_ranges(rows: list[Row]) -> None:
         at += max(1, len(run))
 
 
-_SET_RANGE = re.compile(r"^\s*(\d{1,2})(?:\s*[-–]\s*(\d{1,2}))?\s*:?\s*(?=@|at\s+\d)", re.IGNORECASE)
+_KIND_OF_SETS = re.compile(
+    r"^[\s*•·–-]*(?P<label>(?P<warm>(?:warm[\s-]?up|ramp(?:[\s-]?up)?|build(?:[\s-]?up)?|primer)(?:\s+sets?)?)"
+    r"|(?:(?:work(?:ing)?|main|top|heavy|back[\s-]?off|drop|down|light(?:er)?|last|final|first|volume|speed)\s*)+"
+    r"(?:sets?|single|double|triple|work|weight)?)\s*(?::|[-–](?=\s)|=)\s*"
+    r"(?=\d{1,2}\+?\s*(?:[x×@,/-]|at\b|reps?\b|sets?\b)|\d{2,3}\s?%)",
+    re.IGNORECASE,
+)
+
+
+def kinds_of_sets(rows: list[Row], names: Names) -> None:
+    """'Warm-up: 5 @ 40 %', 'Work: 3x5 @ 75 %', 'Back-off - 2x8' below a lift's name: which of its sets a row
+    says; those to warm up with are a note."""
+    lift = False
+    for row in rows:
+        said = _KIND_OF_SETS.match(row.text) if lift and row.role == "work" else None
+        named = row.role == "work" and names.find(row.text[said.end() if said else 0 :]) is not None
+        if said is None or named:
+            lift = row.role == "work" and named
+        elif said["warm"]:
+            row.role = "note"
+        else:
+            row.start = said.end()
+            row.marks.append((said.start("label"), said.end("label"), "which sets"))
+
+
+_SET_RANGE = re.compile(
+    r"^\s*(?:(?:min(?:ute)?|set|round)s?\s*)?(\d{1,2})(?:\s*[-–]\s*(\d{1,2}))?\s*:?\s*(?=@|at\s+\d)",
+    re.IGNORECASE,
+)
 SET_DASH = re.compile(r"^\W*set\s*#?(\d{1,2})\s*[-–x×]\s*(?=\d)", re.IGNORECASE)
 
 

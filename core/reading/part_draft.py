@@ -45,6 +45,7 @@ class PartDraft:
     lasts_s: int | None = None  # what its heading says it takes
     format_line: int = 0
     kit: str = ""  # "all with one KB": what is held in all of it
+    works_s: int | None = None  # "40 s work, 20 s rest" in every minute
     interrupts: tuple[int, int] = (0, 0)  # the line of what interrupts the piece, and how often it does
     each_reps: int | None = None  # "30 reps for time": of what stands bare below
     each_sets: Draft | None = None  # "3 x 12 of each": of what stands bare below

@@ -183,6 +183,7 @@ class Parts:
         fmt = found.format
         if part.format is not None and not part.work and _works_in_its_minutes(part.format, fmt):
             part.notes.append(row.content.strip())  # "40 s work, 20 s rest" below "EMOM 24"
+            part.works_s = fmt.work_s
             return True
         if part.format is not None and not part.work:
             both = merged(part.format, fmt)
@@ -239,6 +240,8 @@ class Parts:
         part.notes.append(f"every {(fmt.interval_s or 60) // 60}:{(fmt.interval_s or 60) % 60:02}")
         piece = part.format
         lasts_s = (piece.minutes or 0) * 60 if piece is not None else 0
+        if not lasts_s and len(part.work) == 1:
+            lasts_s = part.work[0].seconds or 0  # "7 min max thrusters"
         part.interrupts = (row.number, int(lasts_s // (fmt.interval_s or 60)))
         return True
 
@@ -270,6 +273,8 @@ class Parts:
                 team=fmt.team or part.format.team,
                 share=fmt.share or part.format.share,
             )
+        if fmt.kind == "every-minute" and fmt.work_s:
+            part.works_s, fmt = fmt.work_s, replace(fmt, work_s=None)
         part.format, part.format_indent, part.work_indent, part.adjacent = fmt, row.indent, None, False
         part.block_role = ""
         part.format_line = row.number
@@ -522,7 +527,8 @@ def _of_division(part: PartDraft, division: str, row: Row, fmt: Format) -> None:
     said = part.format
     if fmt == Format(scheme=fmt.scheme) and (said.scheme if said is not None else _by_numbers(part)):
         part.other_schemes[division] = (row.number, fmt.scheme)  # "Masters: 15-12-9" below "21-15-9"
-    if said is not None and fmt.kind == said.kind == "rounds" and fmt.rounds:
+    again = said is not None and said.kind in ("rounds", "every-minute")
+    if again and fmt.kind == "rounds" and fmt.rounds:
         part.own_rounds[division] = (row.number, fmt.rounds)
     elif part.block_division and said is not None and fmt == Format(scheme=fmt.scheme):
         part.own_schemes[division] = fmt.scheme  # "Scaled", and below it "21-15-9"

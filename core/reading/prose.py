@@ -194,7 +194,7 @@ AFTER_ORDINALS = re.compile(
 )
 HEAVIEST = re.compile(
     r"(?=.*\b(?:heav(?:y|iest)|max(?:imum)?|find|build|establish)\b)"
-    r"(?:[^:+]{0,90}\bcomplex\b[^:+]{0,40}:?\W*|.{0,60}\b(?:1\s?rm|max|heavy\s+single)\s+of\s*:\W*)",
+    r"(?:(?:\W*\d{1,2}\s*min(?:ute)?s?\s*:)?[^:+]{0,90}\bcomplex\b[^:+]{0,40}:?\W*|.{0,60}\b(?:1\s?rm|max|heavy\s+single)\s+of\s*:\W*)",
     re.IGNORECASE,
 )
 _ON_A_MACHINE = re.compile(

@@ -257,3 +257,24 @@ def _as_ladder(part: PartDraft, fmt: Format, size: int, columns: Sequence[tuple[
         if amounts != leads or counts:
             one.scheme, one.ladder_step, one.counts = amounts, step, counts
     return replace(fmt, scheme=leads, ladder_step=even_step(leads, PAIR))
+
+
+_TIME_ALONE = re.compile(r"\W*(?P<said>\d{1,2}\s?(?:min(?:ute)?s?\b\.?|['’′]))\W*$", re.IGNORECASE)
+_COUNTED = re.compile(r"\W*(?P<reps>\d{1,3})\s+(?P<what>[^\W\d][^\d(@,;:]*)")
+
+
+def falling_against_the_clock(rows: Sequence[Row]) -> None:
+    """'10 min' above '21 squats', '42 skips', '15 squats', '30 skips', ..: a list whose numbers fall is done
+    once, and the time is its cap."""
+    for at, row in enumerate(rows):
+        said = _TIME_ALONE.match(row.text) if row.role == "work" else None
+        if said is None:
+            continue
+        counts: dict[str, list[int]] = {}
+        below = itertools.takewhile(lambda one: one.role == "work" and not one.after_blank, rows[at + 1 :])
+        for one in map(_COUNTED.match, (one.text for one in below)):
+            if one is not None:
+                counts.setdefault(one["what"].strip().lower(), []).append(int(one["reps"]))
+        again = [numbers for numbers in counts.values() if len(numbers) > 1]
+        if again and all(numbers == sorted(set(numbers), reverse=True) for numbers in again):
+            row.say([(*said.span("said"), f"for time, {said['said']} cap")])

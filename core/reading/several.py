@@ -159,7 +159,9 @@ class PieceCuts:
             colon = "colon" in [phrase.kind for phrase in behind[:6]]
             stops = len(behind) > LEAST_NAMED and _is_a_way(behind[1]) and _stops_to(behind[2])
             return behind[0].text.lower() != "every" or colon or counts or stops  # "every 2 min 6 burpees"
-        if head[0] == "count" and head[1:2] in (["rounds"], ["for-time"]):
+        if head[0] == "count" and (
+            head[1:2] in (["rounds"], ["for-time"]) or head[1:3] == ["set-word", "colon"]
+        ):
             return True
         if head[0] == "count" and head[1:3] == ["x", "open"]:
             return True

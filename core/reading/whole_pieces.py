@@ -9,6 +9,7 @@ from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from core.reading.adding import GROWS, take_steps
+from core.reading.complexes import is_bare_complex
 from core.reading.divisions import leads_with_division
 from core.reading.draft import Draft
 from core.reading.formats import read_format
@@ -116,11 +117,14 @@ class WholePieces:
         return given
 
     def _heavy_complex(self, row: Row, start: int, stop: int) -> bool:
-        """'12 min to find a heavy complex: 1 clean, 2 front squats': one bar for all of it, up to its
-        heaviest."""
+        """'12 min to find a heavy complex: 1 clean, 2 front squats', and 'build to a heavy complex' above or
+        below its lifts: one bar for all of it, up to its heaviest."""
         text = row.text[start:stop]
-        if row.followed and not row.named and HEAVIEST.fullmatch(text):
-            self.pieces.settle(row)
+        part = self.reading.parts.last
+        below = part is not None and not row.after_blank and is_bare_complex(part.work) and "%" not in text
+        if (row.followed or below) and not row.named and HEAVIEST.fullmatch(text):
+            if not below:
+                self.pieces.settle(row)
             self.reading.mark(row, start, start + len(text.rstrip()), "format", "build up")
             self.reading.parts.current(row.number).heavy = True
             return True

@@ -75,6 +75,12 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"set|single|double|triple))",
             "build to a heavy",
         ),
+        (  # "9 deadlifts, 9 hang cleans, one bar 50/35"
+            "bar",
+            r"(?P<said>,\s*(?:all\s+(?:with\s+|on\s+)?)?(?:one|same|1)\s+bar(?:bell)?\s*[:,@]?\s*(?P<load>\d{2,3}\s?/\s?\d{2,3}"
+            r"(?:\s?(?:kg|lbs?))?))(?=\W*$)",
+            r" (\g<load>)",
+        ),
         ("ramp", r"\bramp(?:ing)?\s+(?:up\s+)?to(?=\s+(?:an?\s+)?(?:heavy|tough|max|\d))", "build to"),
         ("heavy-ish", r"\bheavy-?ish\b", "heavy"),
         ("", r"(?<=\d)['’′]{2}", '"'),

@@ -22,7 +22,7 @@ _HARD = (  # what not everybody does
     r"|rope\s+climbs?|running)"
 )
 _ANY = r"(?:\d|[^\W\d])[^,;:()]{2,40}?"  # what is easier, with its number or without
-_WHAT = r"[^\W\d][^,;:()\d]{2,30}"  # a movement in words
+_WHAT = r"[^\W\d][^,;:()\d]{1,30}"  # a movement in words
 _OK = r"(?:is\s+|are\s+)?(?:ok|okay|fine|allowed)"
 _NEEDED = r"if\s+(?:needed|necessary|required)"
 

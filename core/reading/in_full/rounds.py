@@ -91,6 +91,12 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"[A-H1-9]?(?P<said>\s+x\s?(?P<n>\d{1,2})\s*:)(?=\s*\S)",
             r": \g<n> rounds:",
         ),
+        (  # "Strength circuit x3" above its list
+            "x",
+            r"^\W*(?:[^\W\d]+\s+){0,3}(?:circuit|superset|giant\s+set|tri-?set|finisher|burner|core|block)"
+            r"(?P<said>\s*,?\s*[x×]\s?(?P<n>\d{1,2}))(?=\s*(?:$|[(,:]\s*$|[(,]))",
+            r": \g<n> rounds",
+        ),
         (
             "(",
             r"\d\s?[x×]\s?\d{2,4}\s?m\b[^()\d]*\((?P<said>\d{2,4}\s?m?\s+(?:easy\s+)?(?:walk"

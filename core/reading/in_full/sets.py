@@ -3,6 +3,7 @@ sets at 65, last two at 70'."""
 
 from __future__ import annotations
 
+import itertools
 import re
 
 from core.reading.in_full.cuts import Cuts, otherwise
@@ -79,6 +80,50 @@ _BY_TURNS = re.compile(
     r"(?P<way>\d{2,4})\s?(?P<unit>m|cal)\s+(?P<how>[^\W\d]+)"
     r"(?P<rest>(?:\s[–-]\s\d{1,4}){3,})(?!\s?[\w%])"
 )
+
+
+_COUNT_BEHIND = re.compile(r"(?P<what>[^\W\d][^\d,;:()+]{2,30}?)\s*\((?P<reps>\d{1,2})\)")
+
+
+def _counts_behind(text: str) -> Cuts:
+    """'clean (1) + hang clean (2) + jerk (1)': as many of each."""
+    said = list(_COUNT_BEHIND.finditer(text)) if "+" in text else []
+    if len(said) > 1 and all(text[a.end() : b.start()].strip() == "+" for a, b in itertools.pairwise(said)):
+        for one in said:
+            yield *one.span(), f"{one['reps']} {one['what']}"
+
+
+_INLINE_LABEL = re.compile(
+    r"(?<![\w.])(?P<letter>[A-H])(?P<place>[1-6])(?:\s*[).:–-])?\s+(?P<word>[^\W\d][\w-]+|\d+)(?!\s*%)"
+)
+
+
+def _labels_on_a_line(text: str) -> Cuts:
+    """'A1) bench 3x10 A2) chin-ups 3x8': a label behind the first begins another movement."""
+    said = list(_INLINE_LABEL.finditer(text))
+    places = [int(one["place"]) for one in said]
+    before = text[: said[0].start()].strip() if said else ""
+    begins = bool(said) and places[0] == (2 if before else 1)  # the first may be blank by now
+    one_letter = len({one["letter"] for one in said}) == 1
+    if begins and one_letter and places == list(range(places[0], places[-1] + 1)):
+        for one in said:
+            if one["place"] != "1":
+                yield *one.span(), f"; {one['word']}"
+
+
+_SET_BY_SET = re.compile(
+    r"(?:\bset\s*#?\d\s*[:=–-]?\s*(?:of\s+)?(?P<reps>\d{1,2})(?:\s+reps?)?(?:\s*[,;/]\s*|\s+(?=set)|(?=\W*$)))"
+    r"{2,}\W*$",
+    re.IGNORECASE,
+)
+_ONE_SET = re.compile(r"set\s*#?\d\s*[:=–-]?\s*(?:of\s+)?(\d{1,2})", re.IGNORECASE)
+
+
+def _set_by_set(text: str) -> Cuts:
+    """'set 1: 8 reps, set 2: 6 reps, set 3: 4 reps' is 8-6-4."""
+    said = _SET_BY_SET.search(text) if "set" in text.lower() else None
+    if said is not None:
+        yield *said.span(), "-".join(_ONE_SET.findall(said[0]))
 
 
 def _by_turns(text: str) -> Cuts:
@@ -462,6 +507,13 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("rir", r"(?P<said>RIR\s?(?P<left>[0-5]))(?!\d)", r"\g<left> RIR"),
         ("superset", r"^\W*(?P<said>supersets?\s*x\s?(?P<n>\d{1,2})\s*:)", r"\g<n> supersets of"),
         ("complex", r"^\W*(?P<said>complex\s*(?:x\s?(?P<n>\d{1,2})\s*:?))(?!\d|\s*reps)", r"\g<n> sets:"),
+        ("cluster", r"\d(?P<said>(?P<reps>(?:[-.]\d)+)\s+clusters?)(?=\s*(?:x\s?\d|,|@|for\b))", r"\g<reps>"),
+        (  # "Snatch complex, 5 sets" above what it is of
+            "complex",
+            r"^\W*(?P<said>(?:[^\W\d]+\s+){1,2}complex\s*[-–:,(]?\s*(?:[x×]\s?(?P<n>\d{1,2})"
+            r"(?:\s+sets)?|(?P<m>\d{1,2})\s?(?:[x×]|sets|rounds)))\W*$",
+            r"\g<n>\g<m> sets:",
+        ),
         (
             "complex",
             r"^\W*(?P<said>(?P<n>\d{1,2})\s+sets\s+of\s+the\s+(?:following\s+)?complex\s*:?)\W*$",
@@ -518,6 +570,9 @@ WAYS = (
     _there,
     _singles_listed,
     _by_turns,
+    _set_by_set,
+    _counts_behind,
+    _labels_on_a_line,
     _loads_listed,
     _percents_by_reps,
     _clusters,

@@ -188,10 +188,49 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\s+)(?=\d\d?\s+times\b)",
             " x ",
         ),
+        (  # "7 min max thrusters, EMOM 5 burpees"
+            "m",
+            r"\b(?:amrap|max)\b[^:]*?\S(?P<said>\s*[,;]\s*(?:emom|otm|on\s+the\s+minute)\s*:"
+            r"?\s*)(?=\d{1,2}\s+[^\W\d]{3})",
+            ", every minute: ",
+        ),
+        (
+            "m",
+            r"\b(?:amrap|max)\b.*?\S(?P<said>\s*[,;]\s*(?P<what>\d{1,2}\s+[^\d,;:()/]+?)\s+"
+            r"(?:emom|otm|(?:every|on\s+the)"
+            r"\s+minute))\W*$",
+            r", every minute: \g<what>",
+        ),
+        (
+            "emom",
+            r"^\W*\d\s?(?:x|rounds\s+of)\s+(?:an?\s+)?(?P<said>(?P<m>\d{1,2})[\s-]*(?:min(?:"
+            r"ute)?s?|')\s+emoms?)\b",
+            r"EMOM \g<m>",
+        ),
         ("into", r"^\W*(?P<said>(?:directly|straight|right|immediately)\s+into)\W*$", "then"),
         ("ladder", r"\b\d{1,2}\s?(?:min(?:ute)?s?|')\s+(?P<said>ladder)(?=\s*:)", "AMRAP"),
     )
 )
+
+
+_IN_A_MINUTE = re.compile(r"\b(?:emom|every\s+minute|otm|on\s+the\s+minute)\b", re.IGNORECASE)
+_WORK_OF_IT = re.compile(
+    r"(?P<sign>\s+[-–]\s+)?(?:\bwork(?:ing)?\s+(?:for\s+)?(?P<a>[2-5]\d)\s?(?:s(?:ec"
+    r"(?:ond)?s?)?|\")|:?(?P<b>[2-5]\d)\s?(?:s(?:ec(?:ond)?s?)?|\")"
+    r"\s*(?:of\s+)?(?:work(?:ing)?|on\s+each|each|per\s+(?:movement|station|exercise"
+    r"|minute)|on(?=\s*[,;/(:)]|\s*$)))\b"
+    r"(?:\s*[,;/&-]?\s*(?:and\s+)?(?:rest\s+(?:for\s+)?\d{2}\s?(?:s(?:ec(?:ond)?s?)?"
+    r"|\")|\d{2}\s?(?:s(?:ec(?:ond)?s?)?|\")"
+    r"\s*(?:of\s+)?(?:rest|off))\b)?",
+    re.IGNORECASE,
+)
+
+
+def _work_in_a_minute(text: str) -> Cuts:
+    """'EMOM 15, 40 s work', '.., work 40 s, rest 20 s': how long of each minute is worked."""
+    for said in _WORK_OF_IT.finditer(text) if _IN_A_MINUTE.search(text) else ():
+        work_s = int(said["a"] or said["b"])
+        yield *said.span(), f"{', ' if said['sign'] else ''}{work_s} s on / {60 - work_s} s off"
 
 
 def _when(text: str) -> Cuts:
@@ -199,4 +238,4 @@ def _when(text: str) -> Cuts:
     yield from otherwise(text, _SAID_OTHERWISE)
 
 
-WAYS = (_when,)
+WAYS = (_when, _work_in_a_minute)

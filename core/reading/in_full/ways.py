@@ -224,7 +224,22 @@ def _otherwise(text: str) -> Cuts:
     yield from otherwise(text, _SAID_OTHERWISE)
 
 
+_LED_BY_A_WAY = re.compile(
+    r"^\W*(?:row|run|ski|swim)(?:ning|ing)?(?:\s*erg)?\s*[:–-]\s*(?=\d)", re.IGNORECASE
+)
+_SETS_OF_A_WAY = re.compile(r"\d\s?[x×]\s?(?P<far>\d{3,4})(?=\s*(?:[,;/+&(]|$|then\b|and\b))", re.IGNORECASE)
+
+
+def _sets_of_bare_ways(text: str) -> Cuts:
+    """'Run: 4 x 400, 4 x 200': metres."""
+    led = _LED_BY_A_WAY.match(text)
+    said = list(_SETS_OF_A_WAY.finditer(text, led.end())) if led is not None else []
+    for one in said if len(said) > 1 else ():
+        yield *one.span("far"), f"{one['far']} m"
+
+
 WAYS = (
+    _sets_of_bare_ways,
     _ways_in_turn,
     _times_in_turn,
     _spells_and_rests,

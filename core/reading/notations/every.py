@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 
 from core.reading.notations.notation import Example, Notation
+from core.reading.notations.on_off import times_of
 from core.reading.phrases import Phrase
 from core.reading.scan import Scan
 from core.reading.schemes import ladder_on_line
@@ -39,6 +40,7 @@ def read(scan: Scan) -> Format | None:
     interval_s = _interval(scan, at)
     told_before = at - 1 in scan.free and (seconds_of(scan.phrases[at - 1]) or 0) > interval_s
     rounds, minutes = (None, None) if told_before else _after(scan, at)  # "8 min EMOM - 40 s bike"
+    repeat = _again(scan, at) if minutes is not None else 1
     if rounds is None and minutes is None:
         rounds, minutes = _before(scan, at)
     if rounds is None and minutes is None:
@@ -50,8 +52,34 @@ def read(scan: Scan) -> Format | None:
         minutes = rounds * interval_s / 60  # rounds of a list of minutes are as long as the list
     scheme, step = ladder_on_line(scan)
     return Format(
-        "every-minute", rounds=rounds, minutes=minutes, interval_s=interval_s, scheme=scheme, ladder_step=step
+        "every-minute",
+        rounds=rounds,
+        minutes=minutes,
+        interval_s=interval_s,
+        work_s=_work_of_each(scan, interval_s),
+        scheme=scheme,
+        ladder_step=step,
+        repeat=repeat,
     )
+
+
+def _again(scan: Scan, at: int) -> int:
+    """'2 x EMOM 5', '2 rounds of EMOM 5': how often all of it is done."""
+    before = [scan.kind(place) for place in range(at)]
+    if before not in (["count", "x"], ["count", "rounds", "of"]) or not {*range(at)} <= {*scan.free}:
+        return 1
+    scan.used.update(range(at))
+    return scan.bounded(scan.phrases[0].values[0]) or 1
+
+
+def _work_of_each(scan: Scan, interval_s: int) -> int | None:
+    """'EMOM 15, 40 s on / 20 s off': how long of each minute is worked."""
+    at = scan.at("interval")
+    work_s, rest_s = times_of(scan.phrases[at].text.lower()) if at is not None else (0, 0)
+    if at is None or work_s + rest_s != interval_s:
+        return None
+    scan.used.add(at)
+    return work_s
 
 
 def _clock_of_all(scan: Scan, at: int) -> int | None:

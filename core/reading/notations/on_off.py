@@ -13,6 +13,7 @@ from core.reading.workout import Format
 
 _TIMES = re.compile(r"\d{0,2}:\d{2}|\d+\s*(?:m(?:in)?\w*|')?")
 AROUND = frozenset("easy break wu cd warm cool warmup cooldown".split())
+MINUTE_S = 60
 _COUNTED_BY = ("rounds", "set-word", "x", "quality", "for-time")
 
 
@@ -22,10 +23,9 @@ def read(scan: Scan) -> Format | None:
     if at is None:
         return None
     text = scan.phrases[at].text.lower()
-    work, rest = _TIMES.findall(text)[:2]
-    work_s, rest_s = _seconds(work), _seconds(rest)
-    if rest.strip().isdigit() and "min" in work:
-        rest_s *= 60  # "4 min on, 2 off"
+    work_s, rest_s = times_of(text)
+    if scan.has("every") and work_s + rest_s == MINUTE_S:
+        return None  # "EMOM 15, 40 s on / 20 s off": how long of each minute
     named = scan.kind(at + 1) == "words" and not scan.is_filler(at + 1)
     if work_s == rest_s and "/" in text and named and not scan.has(*_COUNTED_BY, "measure", "stations"):
         return None  # "0:30/0:30 side plank": so long a side
@@ -37,6 +37,15 @@ def read(scan: Scan) -> Format | None:
     rounds = _rounds(scan, fmt)
     scan.used |= {place for place in scan.free if _is_around(scan, place)}
     return replace(fmt, rounds=rounds)
+
+
+def times_of(text: str) -> tuple[int, int]:
+    """Seconds on and off of '40 s on / 20 s off'."""
+    work, rest = _TIMES.findall(text)[:2]
+    rest_s = _seconds(rest)
+    if rest.strip().isdigit() and "min" in work:
+        rest_s *= 60  # "4 min on, 2 off"
+    return _seconds(work), rest_s
 
 
 def _is_around(scan: Scan, place: int) -> bool:
