@@ -25,7 +25,8 @@ from core.reading.volumes import LEAST_LEFT_S, MEANWHILE, once_s
 from core.reading.workout import Format
 
 _TURNS = re.compile(
-    r"\b(?:alternat\w*|alt|rotat\w*)\b(?!\s+(?:db|kb|arms?|legs?|dumbbell|lunges?|snatch))", re.IGNORECASE
+    r"\b(?:odds?\s*(?:/|&|and)\s*evens?|alternat\w*|alt|rotat\w*)\b(?!\s+(?:db|kb|arms?|legs?|dumbbell|lunges?|snatch))",
+    re.IGNORECASE,
 )
 _LEFT_OVER = re.compile(
     r"\b(?:remaining|left|rest of the)\b", re.IGNORECASE

@@ -144,7 +144,9 @@ _LEADS = re.compile(
 _BEGINS_WITH_OR = re.compile(r"\W*or\s*:?\s+\d", re.IGNORECASE)  # another choice than the row above
 _ENDS_WITH_OR = re.compile(r"[,\s]or\W*$", re.IGNORECASE)  # the next row is another choice
 _RULED_REST = re.compile(  # "-- rest 5 min --", which parts like a rule
-    r"\s*(?P<rule>[-–—*=~_])(?P=rule)+\s*rest\b[^:]{0,20}?(?P=rule){2}\s*$", re.IGNORECASE
+    r"\s*(?P<rule>[-–—*=~_])(?:(?P=rule)+\s*rest\b[^:]{0,20}?(?P=rule)|(?P=rule)*\s*(?:no\s+rest|straight\s+into|then))"
+    r"\s*(?P=rule)+\s*$",
+    re.IGNORECASE,
 )
 SHORTEST_RULE = 3  # signs; common practice
 RULE = " \t-=_*~–—"  # a row of nothing else parts what stands above it from what stands below

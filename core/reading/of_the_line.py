@@ -52,8 +52,14 @@ def as_often(read: Line, chunks: list[Chunk]) -> None:
         own = draft.sets or len(draft.scheme)
         if own:
             sets = own
-        elif sets and chunk.named and draft.has_counts and (draft.after_sets or _supersets(read, chunk)):
+        elif sets and chunk.named and _goes_with(read, chunk):
             draft.sets, draft.sets_written = sets, True
+
+
+def _goes_with(read: Line, chunk: Chunk) -> bool:
+    """'after each set', 'superset with', '4 x 10 push-ups / 10 squats'."""
+    counted = chunk.draft.has_counts and (chunk.draft.after_sets or _supersets(read, chunk))
+    return counted or (chunk.joined_by == "slash" and chunk.draft.has_amount)
 
 
 def _supersets(read: Line, chunk: Chunk) -> bool:

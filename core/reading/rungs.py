@@ -136,15 +136,18 @@ def days_of_the_song(rows: Sequence[Row]) -> None:
     head = next((at for at, row in enumerate(rows) if _LIKE_THE_SONG.search(row.text)), None)
     if head is None:
         return
-    told = [
-        (row, said) for row in rows[head + 1 :] if row.role == "work" and (said := _A_DAY.match(row.text))
-    ]
-    days = [one for place, one in enumerate(told, start=1) if int(one[1]["count"]) == place]
-    if len(days) < LEAST_DAYS or days != told[: len(days)]:
-        return
+    days = _days(rows[head + 1 :]) or _days(rows[:head])  # the song is named above its days, or below them
     for place, (row, said) in enumerate(days, start=1):
         times = len(days) - place + 1
         row.say([(*said.span("count"), str(place * times))])
+
+
+def _days(rows: Sequence[Row]) -> list[tuple[Row, re.Match[str]]]:
+    """The rows that count up from one, each with its number; none where others stand among them."""
+    told = [(row, said) for row in rows if row.role == "work" and (said := _A_DAY.match(row.text))]
+    told = list(itertools.dropwhile(lambda one: one[1]["count"] != "1", told))
+    days = [one for place, one in enumerate(told, start=1) if int(one[1]["count"]) == place]
+    return days if len(days) >= LEAST_DAYS and days == told[: len(days)] else []
 
 
 def written_out(part: PartDraft, fmt: Format) -> Format:

@@ -94,9 +94,15 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         (  # "Strength circuit x3" above its list
             "x",
             r"^\W*(?:[^\W\d]+\s+){0,3}(?:circuit|superset|giant\s+set|tri-?set|finisher|burner|core|block)"
-            r"(?P<said>\s*,?\s*[x×]\s?(?P<n>\d{1,2}))(?=\s*(?:$|[(,:]\s*$|[(,]))",
-            r": \g<n> rounds",
+            r"(?P<said>\s*,?\s*(?:[x×]\s?(?P<n>\d{1,2})|(?P<m>\d{1,2})\s?[x×]))(?=\s*(?:$|[(,:]\s*$|[(,]))",
+            r": \g<n>\g<m> rounds",
         ),
+        (
+            "sets of",
+            r"\b\d{1,2}\s+(?P<said>sets)\s+of\s*(?=\([^()]*\d[^()]*[,+/&][^()]*\d|\d+\s?k?m\s[^:;]*,[^:;]*\d\s?k?m\b)",
+            "rounds",
+        ),
+        ("after", r"\b(?P<said>(?P<rest>rest\s+\d[^,;]{0,10}?)\s+after\s+[A-H]\d)(?=\W|$)", r"\g<rest>"),
         (
             "(",
             r"\d\s?[x×]\s?\d{2,4}\s?m\b[^()\d]*\((?P<said>\d{2,4}\s?m?\s+(?:easy\s+)?(?:walk"
@@ -312,4 +318,40 @@ def _otherwise(text: str) -> Cuts:
     yield from otherwise(text, _SAID_OTHERWISE)
 
 
-WAYS = (_otherwise, _interrupted, _amrap_interrupted, _so_many_of, _between, _minutes_behind)
+_BEHIND = re.compile(
+    r"(?P<said>\s*(?:[,;]\s*|\s[-–]\s+|\s(?:for\s+)?|\()\(?\s*(?:for\s+)?(?:(?P<n>[2-9]|10)\s+sets|x\s?(?P<m>[2-9]|10)(?:\s+sets)?)\s*\)?)"
+    r"(?=\s*(?:[,;(–-]\s*(?:with\s+)?(?:\d+\s?\S{1,8}\s+)?rest\b[^,;]*|\W*)$)",
+    re.IGNORECASE,
+)
+_OTHERWISE_ARRANGED = re.compile(
+    r"\d\s?[x×]\s?\d|\b(?:sets?|rounds?|rds|emom|amrap|every|tabata|each|build|time|min)\b|\d-\d",
+    re.IGNORECASE,
+)
+_ITEMS = re.compile(r"\s*(?:[,;+/&]|\bthen\b|\band\b|\binto\b)\s*", re.IGNORECASE)
+_COUNTED = re.compile(r"(?=.*\d)(?=.*[^\W\d]{3})")
+
+
+def _sets_behind_a_list(text: str) -> Cuts:
+    """'12 rows, 15 push-ups - 4 sets', '12 rows / 15 push-ups x 4': rounds of all of it."""
+    said = _BEHIND.search(text)
+    before = text[: said.start()] if said is not None else ""
+    items = _ITEMS.split(before.split(":")[-1]) if not before.rstrip().endswith(")") else ()
+    if (
+        said is None
+        or _OTHERWISE_ARRANGED.search(before)
+        or len(items) < 2
+        or not all(map(_COUNTED.match, items))
+    ):
+        return
+    yield *said.span(), f"; {said['n'] or said['m']} rounds"
+
+
+WAYS = (
+    _otherwise,
+    _interrupted,
+    _amrap_interrupted,
+    _so_many_of,
+    _between,
+    _minutes_behind,
+    _sets_behind_a_list,
+)

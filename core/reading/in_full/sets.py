@@ -519,6 +519,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"^\W*(?P<said>(?P<n>\d{1,2})\s+sets\s+of\s+the\s+(?:following\s+)?complex\s*:?)\W*$",
             r"\g<n> sets:",
         ),
+        ("ss", r"(?<=[\w)]\s)(?P<said>ss)(?=\s+\d)", "superset with"),
         ("s/s", r"(?<=[\w)]\s)(?P<said>s/s(?:\s+(?:with|w/))?)(?=\s+[\w(])", "superset with"),
         (
             " into",

@@ -215,6 +215,32 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?=\d{1,2}\s+(?!x\b|rounds|rds|rft|min|sec|sets?|of|to|reps)[^\W\d]{2})",
             ", ",
         ),
+        (
+            "as few",
+            r"\bin\s+as\s+few\s+(?:sets|breaks|attempts|tries)\s+as\s+(?:possible|you\s+can)\b",
+            "unbroken",
+        ),
+        (
+            "r",
+            r"\b(?P<said>(?P<n>\d{1,2})\s?L\s?(?:[+/,&]|and)\s?(?P=n)\s?R)\b(?=\s+[^\W\d])",
+            r"\g<n>/\g<n>",
+        ),
+        (  # "25 m left / 25 m right"
+            "r",
+            r"(?<![\d.,])(?P<said>(?P<far>\d{1,3}\s?m)\s*(?:L|left)\s*(?:[+/,&]|and)\s*(?P=far)\s*(?:R|right))\b",
+            r"\g<far> per side",
+        ),
+        (  # "run for 20 min", "run a mile", "walk 1 h"
+            "for",
+            r"\b(?P<way>run|row|ski|bike|swim|walk|jog)\s+for\s+(?P<far>\d{1,3}\s?(?:min(?:ute)?s?|m|km|k|['’]))(?!\w)",
+            r"\g<far> \g<way>",
+        ),
+        (
+            "",
+            r"\b(?:run|row|ski|bike|swim|walk|jog)\s+(?P<said>an?|one)(?=\s+(?:mile|km|kilomet(?:re|er)|k)\b)",
+            "1",
+        ),
+        ("h", r"(?<![\w.,:/])(?P<said>1\s?h(?:r|our)?)(?=\W|$)", "60 min"),
         ("me", r"\bME\b(?=\s+[^\W\d])", "max"),
         ("back", r"\bback[- ]?offs(?=\s+of\s+\d)", "back-off sets"),
     )

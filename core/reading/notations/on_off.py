@@ -12,6 +12,7 @@ from core.reading.tokens import seconds_of, seconds_of_clock
 from core.reading.workout import Format
 
 _TIMES = re.compile(r"\d{0,2}:\d{2}|\d+\s*(?:m(?:in)?\w*|')?")
+_A_MINUTE = re.compile(r"emom|minute|otm", re.IGNORECASE)
 AROUND = frozenset("easy break wu cd warm cool warmup cooldown".split())
 MINUTE_S = 60
 _COUNTED_BY = ("rounds", "set-word", "x", "quality", "for-time")
@@ -24,7 +25,9 @@ def read(scan: Scan) -> Format | None:
         return None
     text = scan.phrases[at].text.lower()
     work_s, rest_s = times_of(text)
-    if scan.has("every") and work_s + rest_s == MINUTE_S:
+    every = scan.at("every")
+    minutes = every is not None and _A_MINUTE.search(scan.phrases[every].text) is not None
+    if minutes and work_s + rest_s == MINUTE_S:
         return None  # "EMOM 15, 40 s on / 20 s off": how long of each minute
     named = scan.kind(at + 1) == "words" and not scan.is_filler(at + 1)
     if work_s == rest_s and "/" in text and named and not scan.has(*_COUNTED_BY, "measure", "stations"):
