@@ -39,6 +39,7 @@ _LABEL_ENDS = re.compile(
 )
 LEAST_BACKWARDS = 3  # lines of a list that is done backwards, too
 MINUTE_S = 60
+LONG_INTERVAL_S = 180  # from which an interval holds a list, and no place of one; common practice
 SHORT_WINDOW_S = 300  # windows up to this are places of one piece, longer ones pieces of their own
 
 
@@ -451,8 +452,16 @@ def slashed_minutes(row: Row, chunks: Iterable[Chunk], part: PartDraft | None) -
     turns = fmt is not None and (
         fmt.kind == "every-minute" or (fmt.kind == "intervals" and (fmt.rounds or 0) % len(named or "1") == 0)
     )
-    uneven = fmt is not None and (fmt.interval_s or 0) > MINUTE_S and (fmt.rounds or 0) % len(named or "1")
-    if part is None or not turns or not slashed or uneven or _ALL_AT_ONCE.search(row.text):
+    interval_s = (fmt.interval_s or 0) if fmt is not None else 0
+    uneven = fmt is not None and interval_s > MINUTE_S and (fmt.rounds or 0) % len(named or "1")
+    if (
+        part is None
+        or not turns
+        or not slashed
+        or uneven
+        or interval_s >= LONG_INTERVAL_S
+        or _ALL_AT_ONCE.search(row.text)
+    ):
         return  # "every 3 min x 4: 12 cal bike / 12 burpees / 12 swings": all of it each time
     part.each_once = False  # "hollow rocks / plank, alternating": places say it
     for place, chunk in enumerate(named, start=1):

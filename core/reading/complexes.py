@@ -42,7 +42,8 @@ class Complexes:
         last = drafts[-1]
         for draft in drafts:
             draft.complex = self.complexes
-            lend(last, draft, LOADS)
+            if not _loaded_within(chunks):
+                lend(last, draft, LOADS)
         if len(last.sum) == len(drafts):  # "clean + jerk 5 x (1+2)"
             share_out(drafts, last)
             return
@@ -87,7 +88,7 @@ class Complexes:
     def share_bar(self, chunks: list[Chunk]) -> None:
         """'5 presses, 5 push presses, 5 jerks @ 40/30', '.. (40/30), 30 skips', '8 DB cleans, 8 DB squats
         2x22.5': the bar or the weights behind the lifts of a line are all of theirs."""
-        for implement in ("barbell", *HAND_WEIGHTS):
+        for implement in ("barbell", *HAND_WEIGHTS) if not _loaded_within(chunks) else ():
             self._share([chunk.draft for chunk in chunks if chunk.named], implement)
 
     def _share(self, line: list[Draft], implement: str) -> None:
@@ -113,6 +114,11 @@ class Complexes:
         return (
             joined and barbells and not any(draft.reps and draft.reps > MOST_COMPLEX_REPS for draft in drafts)
         )
+
+
+def _loaded_within(chunks: Sequence[Chunk]) -> bool:
+    """'18 front squats, 50/35 kg + 5 snatches @ 43/30': whether a load stands for itself before the last."""
+    return any(not one.named and one.draft.loads for one in chunks[:-1])
 
 
 def is_bare_complex(work: Sequence[Draft]) -> bool:

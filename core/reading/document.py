@@ -56,6 +56,7 @@ from core.reading.numbering import (
     numbered_by_bar,
     numbered_by_dash,
     numbered_sections,
+    numbers_alone,
     ordinals,
     pairs_of_a_superset,
     partners,
@@ -198,6 +199,7 @@ class DocumentPass:
         times_before_pieces(rows)
         numbered_by_bar(rows)
         ordinals(rows)
+        numbers_alone(rows)
         sets_in_order(rows)
         sets_in_ranges(rows)
         kinds_of_sets(rows, self.names)

@@ -42,6 +42,12 @@ _ALL_OF_IT = (
     rf"(?:x\s*(?P<n>\d{{1,2}})|(?P<m>{_NUMBER})\s+times)\W*$"
 )
 _OWN_SETS = re.compile(r"\d\s?[x×–-]\s?\d")
+_LOAD = r"(?:@|at)\s*(?P<load>\d[\d.,/–-]*\s*(?:%|kgs?|lbs?)?)"
+_LOADED = re.compile(  # "5 sets @ 75 %", "complex @ 60 kg, 5 sets"
+    rf"^\W*(?:[^\W\d]+\s+)?(?:complex\b\W*)?(?:(?P<n>{_NUMBER})\s+sets\s*(?:of\s+(?:the|this)\s+complex\s*)?[,(]?\s*{_LOAD}"
+    rf"|{_LOAD.replace('load', 'bar')}\s*[,–-]\s*(?P<m>{_NUMBER})\s+sets)\)?\s*:?\s*$",
+    re.IGNORECASE,
+)
 _BELOW = tuple(  # what stands below its list, and how often it is done then
     (re.compile(pattern, re.IGNORECASE), says)
     for pattern, says in (
@@ -81,7 +87,11 @@ class LedLists:
             below = rows[at + 1] if at + 1 < len(rows) else None
             if row.role != "work":
                 continue
-            if below is not None and not below.after_blank and self._lists(below) and self._leads(row):
+            listed = below is not None and not below.after_blank and self._lists(below)
+            loaded = _LOADED.match(row.text) if listed and not self._of_a_lift(above) else None
+            if loaded is not None:
+                _say(row, f"{_count(loaded['n'] or loaded['m'])} rounds @ {loaded['load'] or loaded['bar']}")
+            elif below is not None and listed and self._leads(row):
                 _lead(row, below)
             elif above is not None and not row.after_blank and self._lists(above):
                 _trail(row)
@@ -89,6 +99,10 @@ class LedLists:
     def _lists(self, row: Row) -> bool:
         """Whether a row may be one of a list: it names a movement."""
         return row.role == "work" and _names(row, self.names)
+
+    def _of_a_lift(self, above: Row | None) -> bool:
+        """Whether the row above only names a lift, of which a row says the sets."""
+        return above is not None and self._lists(above) and not any(sign.isdigit() for sign in above.text)
 
     def _leads(self, row: Row) -> bool:
         colon = row.text.rstrip().endswith(":") and len(row.text.split()) <= LONGEST_LEAD

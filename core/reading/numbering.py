@@ -410,9 +410,34 @@ def sets_in_ranges(rows: list[Row]) -> None:
         at += max(1, len(run))
 
 
+_NUMBERED = re.compile(r"^\W*(?P<said>(?P<number>\d{1,2})(?:\s*[.):](?:\s+(?=\S)|\W*$)|\W*$))")
+
+
+def numbers_alone(rows: Sequence[Row]) -> None:
+    """'1)', and below it a piece; '2)', and below it the next: rows of nothing but a number head parts, and
+    so does what counts on with them; a list in between has numbers of its own."""
+    piece = listed = 0
+    heads: list[tuple[Row, re.Match[str]]] = []
+    for row in rows:
+        said = _NUMBERED.match(row.text) if row.role == "work" else None
+        number = int(said["number"]) if said is not None else 0
+        if said is None or (listed and number == listed + 1 and row.text[said.end() :].strip()):
+            listed += said is not None
+        elif number == piece + 1:
+            piece, listed = number, 0
+            heads.append((row, said))
+        else:
+            listed = number
+    if piece > 1 and any(not row.text[said.end() :].strip() for row, said in heads):
+        for row, said in heads:
+            row.say([(*said.span("said"), f"Part {said['number']}:")])
+
+
 _KIND_OF_SETS = re.compile(
-    r"^[\s*•·–-]*(?P<label>(?P<warm>(?:warm[\s-]?up|ramp(?:[\s-]?up)?|build(?:[\s-]?up)?|primer)(?:\s+sets?)?)"
-    r"|(?:(?:work(?:ing)?|main|top|heavy|back[\s-]?off|drop|down|light(?:er)?|last|final|first|volume|speed)\s*)+"
+    r"^[\s*•·–-]*(?P<label>(?P<warm>(?:warm[\s-]?up|ramp(?:[\s-]?up)?|build(?:[\s-]?"
+    r"up)?|primer)(?:\s+sets?)?)"
+    r"|(?:(?:work(?:ing)?|main|top|heavy|back[\s-]?off|drop|down|light(?:er)?|last|f"
+    r"inal|first|volume|speed)\s*)+"
     r"(?:sets?|single|double|triple|work|weight)?)\s*(?::|[-–](?=\s)|=)\s*"
     r"(?=\d{1,2}\+?\s*(?:[x×@,/-]|at\b|reps?\b|sets?\b)|\d{2,3}\s?%)",
     re.IGNORECASE,

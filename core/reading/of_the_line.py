@@ -10,6 +10,7 @@ from core.reading.draft import LOADS, Chunk, Chunks, lend
 from core.reading.kit_words import LIFTED
 from core.reading.line import Line
 from core.reading.prose import COUNTED
+from core.reading.units import LOAD_UNITS
 
 BODY_ONLY = ("none", "box", "pull-up-bar", "rings", "wall")  # what is lifted with them is oneself
 _SUPERSET = re.compile(r"\b(?:super\s?-?set(?:ted)?|s/s)\s*(?:with|w/?)?\W*$", re.IGNORECASE)
@@ -41,6 +42,22 @@ def load_of_all(found: Chunks) -> None:
         if said and last and not (draft.loads or draft.percents or draft.bodyweight or draft.rpe):
             lend(said, draft, LOADS)
             draft.assumed.append(f"{said.load_text} for all of them")
+
+
+def load_before_colon(read: Line, found: Chunks, catalog: Catalog) -> None:
+    """'5 sets @ 75 %: 1 power clean + 1 front squat': a load before a list is that of its lifts."""
+    colon = next((one.column for one in read.phrases if one.kind == "colon"), 0)
+    drafts = [chunk.draft for own, chunk in found if chunk.named and own is None]
+    ahead = [
+        one for one in read.phrases if one.column < colon and one.kind == "measure" and one.unit in LOAD_UNITS
+    ]
+    loaded = [one for one in drafts if one.loads or one.percents]
+    if len(drafts) < 2 or not ahead or loaded != drafts[:1] or drafts[0].column < colon:
+        return
+    for draft in drafts[1:]:
+        if catalog.movements[draft.movement].implement == catalog.movements[drafts[0].movement].implement:
+            lend(drafts[0], draft, LOADS)
+            draft.assumed.append("the load in front of the list")
 
 
 def as_often(read: Line, chunks: list[Chunk]) -> None:

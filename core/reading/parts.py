@@ -13,6 +13,7 @@ from core.reading.doubts import TwoCaps
 from core.reading.draft import AMOUNTS, Draft
 from core.reading.finishing import Finishing
 from core.reading.formats import FormatFound
+from core.reading.headings import AROUND
 from core.reading.merging import kind_only, merged, said, trailing
 from core.reading.notations.twenty_ten import TWENTY_TEN
 from core.reading.part_draft import PartDraft
@@ -111,7 +112,7 @@ class Parts:
             return
         if found.format.team and (self._of_one_line(part, row, found) or _only_racked(part, row)):
             found = replace(found, format=replace(found.format, team=None, share=""))
-        opens = not part.work or (self.after_blank and found.only_changes)
+        opens = (not part.work or (self.after_blank and found.only_changes)) and not self._heads_a_later(part)
         if found.format.team and opens and not row.named:
             self.team = self.team or found.format.team
             if part.work:
@@ -135,6 +136,11 @@ class Parts:
             or self._twenty_ten_again(part, found.format, row)
         ):
             self._begin(part, found.format, row)
+
+    def _heads_a_later(self, part: PartDraft) -> bool:
+        """Whether a part has its own heading below others with work: "Part 2", and in it "teams of 3"."""
+        others = (one for one in self.all if one is not part and one.heading_kind not in AROUND)
+        return part.heading and any(one.work for one in others)
 
     def _of_one_line(self, part: PartDraft, row: Row, found: FormatFound) -> bool:
         """'60 synchro toes-to-bar (in pairs)' of a team: who does one line together."""

@@ -7,6 +7,7 @@ import re
 
 from core.reading.adding import take_growth
 from core.reading.around import (
+    LONG_INTERVAL_S,
     around_a_bracket,
     fill_amrap,
     fill_window,
@@ -67,6 +68,7 @@ _THEN_A_TEAM = re.compile(
 _BARE_MINUTES = re.compile(r"\W*(?<=\()\s*(\d{1,2})\s*\)?\W*")
 LISTED = ("every-minute", "intervals")  # formats whose lists have a number a place
 
+_NUMBER_OF_A_LIST = re.compile(r"\s*\d{1,2}[.)]\s")
 _LABEL = re.compile(
     r"\W*(?:[^\W\d]+\s+){0,3}complex\s*(?=\([^)]*\+)"
     r"|\W*(?:[^\W\d][\w-]*\s+){1,3}(?:drills?|primer|practice|technique|skills?|prog"
@@ -268,7 +270,7 @@ class Pieces:
             fill_amrap(found.format, [chunk for _, chunk in chunks])
         if found is not None and not row.followed and not any(chunk.named for _, chunk in chunks):
             self.reading.attacher.any_machine_of(read)
-        self._attach(row, read, chunks, self._place_in_list(bullet, station, found), role, division)
+        self._attach(row, read, chunks, self._place_in_list(row, bullet, station, found), role, division)
 
     def _grows_by(self, read: Line) -> None:
         """'AMRAP 10, ascending by 2' above a list."""
@@ -282,12 +284,15 @@ class Pieces:
             )
 
     def _place_in_list(
-        self, bullet: int | None, station: int | None, found: FormatFound | None
+        self, row: Row, bullet: int | None, station: int | None, found: FormatFound | None
     ) -> int | None:
         """Which minute or interval a line is: its own word says, or its number in the list."""
         part = self.reading.parts.last
         fmt = part.format if part is not None else None
         listed = fmt is not None and (fmt.kind in LISTED or fmt.repeat > 1)
+        long = fmt is not None and fmt.kind == "every-minute" and (fmt.interval_s or 0) >= LONG_INTERVAL_S
+        if long and part is not None and not part.by_turns and _NUMBER_OF_A_LIST.match(row.text):
+            return station  # "every 4 min": the numbers only count the list
         sets_one = found is not None and not found.only_changes
         if station is not None or not bullet or part is None or not listed or sets_one:
             return station

@@ -12,7 +12,7 @@ from core.reading.divisions import division_id
 from core.reading.draft import AMOUNTS, Chunk, Chunks, lend
 from core.reading.line import SILENT, Line
 from core.reading.names import Names
-from core.reading.of_the_line import as_often, load_of_all, load_of_the_lift
+from core.reading.of_the_line import as_often, load_before_colon, load_of_all, load_of_the_lift
 from core.reading.phrases import Phrase
 from core.reading.prose import COUNTED
 from core.reading.spreading import (
@@ -90,6 +90,7 @@ class Splitter:
         as_often(read, [chunk for _, chunk in found])
         load_of_the_lift(found, self.reader.catalog)
         load_of_all(found)
+        load_before_colon(read, found, self.reader.catalog)
         times_of_all(read, [chunk for _, chunk in found])
         number_of_each(read, [chunk for _, chunk in found])
         return found
@@ -238,6 +239,8 @@ class Splitter:
         for place, index in enumerate(free):
             phrase = read.phrases[index]
             kind = phrase.kind
+            if _opens_rounds(read, pieces[-1][2], index):
+                pieces.append(("comma", None, []))
             here = pieces[-1][2]
             if kind == "division":
                 self._of_division(read, index, pieces, free[place + 1 :])
@@ -614,3 +617,10 @@ def _ways_in_a_row(read: Line, here: list[int], rest: list[int]) -> bool:
     """'3 x (400 m, 200 m)': one way after the other, in one bracket."""
     beside = [*here, *rest[:1]]
     return len(beside) == 2 and all(read.phrases[one].unit in METRE_PER for one in beside)
+
+
+def _opens_rounds(read: Line, here: Sequence[int], index: int) -> bool:
+    """'30 burpees, 5 rounds (ski 15 cal, 15 squats)': whether a bracket of rounds opens between what stands
+    before and a phrase."""
+    between = read.phrases[here[-1] + 1 : index] if here and index in read.bracketed else ()
+    return any((one.kind, after.kind) == ("rounds", "open") for one, after in itertools.pairwise(between))

@@ -102,6 +102,12 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\b\d{1,2}\s+(?P<said>sets)\s+of\s*(?=\([^()]*\d[^()]*[,+/&][^()]*\d|\d+\s?k?m\s[^:;]*,[^:;]*\d\s?k?m\b)",
             "rounds",
         ),
+        (  # "800 m run, 5 rounds of (12 squats, 9 burpees), 800 m run"
+            "rounds of",
+            r"[,;]\s*(?:then\s+)?\d{1,2}\s+(?P<said>rounds\s+of)\s*"
+            r"(?=\((?:[^()]|\([^()]*\))*\d(?:[^()]|\([^()]*\))*\)\s*[,;]\s*(?:then\s+)?[^\W_])",
+            "rounds ",
+        ),
         ("after", r"\b(?P<said>(?P<rest>rest\s+\d[^,;]{0,10}?)\s+after\s+[A-H]\d)(?=\W|$)", r"\g<rest>"),
         (
             "(",
@@ -324,18 +330,19 @@ _BEHIND = re.compile(
     re.IGNORECASE,
 )
 _OTHERWISE_ARRANGED = re.compile(
-    r"\d\s?[x×]\s?\d|\b(?:sets?|rounds?|rds|emom|amrap|every|tabata|each|build|time|min)\b|\d-\d",
+    r"\d\s?[x×]\s?\d|(?:kg|lbs?|%)\s?[x×]|\b(?:sets?|rounds?|rds|emom|amrap|every|tabata|each|build|time|min)\b|\d-\d",
     re.IGNORECASE,
 )
-_ITEMS = re.compile(r"\s*(?:[,;+/&]|\bthen\b|\band\b|\binto\b)\s*", re.IGNORECASE)
-_COUNTED = re.compile(r"(?=.*\d)(?=.*[^\W\d]{3})")
+_LIST_IN_BRACKETS = re.compile(r"\([^()]*(?:,\s|[+&])[^()]*\)\s*$")
+_ITEMS = re.compile(r"\s*(?:[,;](?!\d)|(?<!\d)/|/(?!\d)|[+&]|\bthen\b|\band\b|\binto\b)\s*", re.IGNORECASE)
+_COUNTED = re.compile(r"(?=.*\d)(?=.*[^\W\d])")
 
 
 def _sets_behind_a_list(text: str) -> Cuts:
     """'12 rows, 15 push-ups - 4 sets', '12 rows / 15 push-ups x 4': rounds of all of it."""
     said = _BEHIND.search(text)
     before = text[: said.start()] if said is not None else ""
-    items = _ITEMS.split(before.split(":")[-1]) if not before.rstrip().endswith(")") else ()
+    items = _ITEMS.split(before.split(":")[-1]) if not _LIST_IN_BRACKETS.search(before) else ()
     if (
         said is None
         or _OTHERWISE_ARRANGED.search(before)

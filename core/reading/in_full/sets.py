@@ -82,6 +82,17 @@ _BY_TURNS = re.compile(
 )
 
 
+_PERCENT_AND_REPS = re.compile(
+    r"\d{2,3}\s?%\s+[-–]\s+\d{1,2}\s+reps?(?P<sign>\s*[/|]\s*)(?=\d{2,3}\s?%)", re.IGNORECASE
+)
+
+
+def _slashed_percents(text: str) -> Cuts:
+    """'65% - 5 reps / 75% - 3 reps': a set each."""
+    for said in _PERCENT_AND_REPS.finditer(text) if "%" in text else ():
+        yield *said.span("sign"), ", "
+
+
 _COUNT_BEHIND = re.compile(r"(?P<what>[^\W\d][^\d,;:()+]{2,30}?)\s*\((?P<reps>\d{1,2})\)")
 
 
@@ -287,7 +298,7 @@ _HIS_AND_HERS = re.compile(
     r"(?:^|[,;/+:]\s*)\W{0,3}(?P<count>\d{1,3}\s+)?(?!rounds?\b|rds\b|sets?\b|min|se"
     r"c|x\b)[^\W\d][^,;:/+()\d@]*?\s"
     r"(?P<loads>(?P<his>\d{2,3}(?:[.,]5)?)\s?-\s?(?P<hers>\d{2,3}(?:[.,]5)?))(?=\s?"
-    r"(?:kgs?|lbs?)?\s*(?:$|[,;/)+]))",
+    r"(?:kgs?|lbs?)?\s*(?:$|[,;)+]|/(?!\d)))",
     re.IGNORECASE,
 )
 HERS_OF_HIS = (0.55, 0.85)  # what a load for women is of one for men; common practice
@@ -508,6 +519,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("superset", r"^\W*(?P<said>supersets?\s*x\s?(?P<n>\d{1,2})\s*:)", r"\g<n> supersets of"),
         ("complex", r"^\W*(?P<said>complex\s*(?:x\s?(?P<n>\d{1,2})\s*:?))(?!\d|\s*reps)", r"\g<n> sets:"),
         ("cluster", r"\d(?P<said>(?P<reps>(?:[-.]\d)+)\s+clusters?)(?=\s*(?:x\s?\d|,|@|for\b))", r"\g<reps>"),
+        (  # "5, 5, 5, 5, 80 %"
+            "%",
+            r"(?<![\d.])(?:1?\d\s*,\s*){2,}1?\d(?P<said>\s*,\s*)(?=(?:[4-9]\d|1[0-2]\d)\s?%(?!\s*x))",
+            " @ ",
+        ),
         (  # "Snatch complex, 5 sets" above what it is of
             "complex",
             r"^\W*(?P<said>(?:[^\W\d]+\s+){1,2}complex\s*[-–:,(]?\s*(?:[x×]\s?(?P<n>\d{1,2})"
@@ -573,6 +589,7 @@ WAYS = (
     _by_turns,
     _set_by_set,
     _counts_behind,
+    _slashed_percents,
     _labels_on_a_line,
     _loads_listed,
     _percents_by_reps,

@@ -238,7 +238,21 @@ def _sets_of_bare_ways(text: str) -> Cuts:
         yield *one.span("far"), f"{one['far']} m"
 
 
+_PAIR_OF_A_MACHINE = re.compile(
+    r"(?<![\w.,/-])(?P<times>\d{1,2})\s?[x×]\s?:?(?P<on>[1-6][05])\s?/\s?:?(?P<off>[1-9][05])\s+"
+    r"(?=(?:(?:assault|echo|air)\s+)?(?:row(?:er|ing)?|bike|ski(?:\s?erg)?|run|sprints?)\W*$)",
+    re.IGNORECASE,
+)
+
+
+def _pair_of_a_machine(text: str) -> Cuts:
+    """'10 x 20/40 bike': seconds on and off."""
+    for said in _PAIR_OF_A_MACHINE.finditer(text):
+        yield *said.span(), f"{said['times']} x {said['on']} s on / {said['off']} s off "
+
+
 WAYS = (
+    _pair_of_a_machine,
     _sets_of_bare_ways,
     _ways_in_turn,
     _times_in_turn,

@@ -215,6 +215,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?=\d{1,2}\s+(?!x\b|rounds|rds|rft|min|sec|sets?|of|to|reps)[^\W\d]{2})",
             ", ",
         ),
+        ("v ", r"(?<![\w-])v\s(?P<word>ups?)(?!\w)", r"v-\g<word>"),
         (
             "as few",
             r"\bin\s+as\s+few\s+(?:sets|breaks|attempts|tries)\s+as\s+(?:possible|you\s+can)\b",

@@ -157,7 +157,9 @@ def _beside_count(scan: Scan, place: int, at: int) -> set[int]:
     """The phrases that make a count say how often; empty where it says something else."""
     after = scan.kind(place + 1)
     named = scan.kind(place - 2) == "words" and not scan.is_filler(place - 2)
-    if named and scan.kind(place - 1) == "x" and any(scan.kind(one) == "colon" for one in range(at, place)):
+    listed = any(scan.kind(one) in ("colon", "dash", "of") for one in range(at, place))
+    counted = scan.kind(place - 3) in ("count", "measure")  # "AMRAP 4 of 5 burpees x 3"
+    if named and not counted and scan.kind(place - 1) == "x" and listed:
         return set()  # "AMRAP 12: 5 sit-ups, box jumps x 9"
     if scan.kind(place - 1) == "x" and (after in _MAY_FOLLOW_A_TIMES or place + 1 in scan.line.taken):
         return {place - 1}
