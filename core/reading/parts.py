@@ -256,7 +256,7 @@ class Parts:
             part.repeats
             and not part.closed
             and part.format_indent is not None
-            and (row.indent > part.format_indent or self._listed_deeper(part, row))
+            and (row.indent > part.format_indent or (self._listed_deeper(part, row) and not fmt.minutes))
         )
         outer = part if inside else self._outer(part, row)
         apart = part.format is None and bool(fmt.minutes) and fmt.kind == "as-many-as-possible"

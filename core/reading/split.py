@@ -491,6 +491,11 @@ class Splitter:
         both = self.names.find(f"{after.text} {before.text[match.start : match.end]}")
         return both is not None and both.confidence == 1 and not both.left_over and both.words > match.words
 
+    def _two_names(self, read: Line, index: int) -> bool:
+        """'power cleans and push presses': whether the words on both sides of a sign are a name each."""
+        said = [self.names.find(read.phrases[at].text) for at in (index - 1, index + 1)]
+        return all(one is not None and one.confidence == 1 and not one.left_over for one in said)
+
     def glue_names(self, read: Line) -> None:
         """'clean & jerk' is one name: words on both sides of an 'and' that together name a movement become
         one phrase."""
@@ -503,7 +508,8 @@ class Splitter:
                 text = read.text[read.phrases[index - 1].column : read.phrases[index + 1].end]
                 match = self.names.find(text)
                 place = read.phrases[index].column - read.phrases[index - 1].column
-                if match and match.start <= place < match.end and not match.assumed:
+                joined = match and match.start <= place < match.end and not match.assumed
+                if match and joined and not (match.left_over and self._two_names(read, index)):
                     read.glue(index - 1, index + 1)
                     continue
             index += 1

@@ -60,7 +60,13 @@ FORMS = tuple(
             rf"(?P<between>(?:per|for\s+(?:each|every|one|1|an?))\s+){_WHAT}\W*$",
             r"\g<n>x ",
         ),
-        ("if ", rf"^\W*(?P<lead>){_ANY}\s+(?P<between>{_LACKS}){_WHAT}\W*$"),
+        ("if ", rf"^\W*(?P<lead>){_ANY}\s+(?P<between>{_LACKS})(?:{_HARD}|{_WHAT})\W*$"),
+        (  # "pull-ups -> ring rows"
+            ">",
+            rf"^\W*(?P<lead>(?P<what>{_HARD}|(?!warm|strength|metcon|wod|skill|finish|cool|part|rest|then|lift|set)"
+            r"(?:[^\W\d][\w-]+\s){0,2}[^\W\d][\w-]+)\s*(?:->|=>)\s*)(?=[^\W\d]{2}[^\d,;:]*\W*$)",
+            r"scale \g<what> to ",
+        ),
         (
             "if ",
             rf"(?:^\W*(?=[^,;()]*:)|[(,]\s*)(?P<lead>{_LACKS}[^\W\d][^,;:()\d]{{2,24}}[,:]\s*"

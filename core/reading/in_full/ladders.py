@@ -136,4 +136,62 @@ def _rungs_in_line(text: str) -> Cuts:
         yield first.start(), len(text.rstrip()), f"{rungs}-... {', '.join(whole)}"
 
 
-WAYS = (_rungs_in_line, _listed, _dots_between, _spaces_between, _up_to, _from_the_top, _growing)
+_DASHES_BETWEEN = re.compile(
+    r"(?<![\w.,/:-])\d{1,3}(?:\s+[-–]\s+\d{1,3}){2,}(?![\w./:]|\s*(?:%|kg|lbs?|min|sec|[-–]))"
+)
+_FROM_TO = re.compile(
+    r"(?:^|ladder\W+|[:,]\s*)\W*(?P<said>(?P<first>\d{1,2})\s+(?:(?:up|down)\s+)?to\s+(?P<last>\d{1,2})(?:\s+reps)?)(?=\s+of\s+[^\W\d])",
+    re.IGNORECASE,
+)
+_UNTIL_FAILURE = re.compile(
+    r"^\W*(?P<said>(?:emom|every\s+minute)\s+(?:un)?til?l?\s+(?:you\s+)?(?:failure|fail|you\s+miss)\s*[:,–-]?\s*1\s+(?P<what>[^,;:]{3,30}?)"
+    r"\s*,\s*2\b[^;:]*?(?:\.{2,}|…|etc\.?|$))",
+    re.IGNORECASE,
+)
+
+
+def _dashes_between(text: str) -> Cuts:
+    """'1 - 2 - 3 - 4 - 5': one list."""
+    for said in _DASHES_BETWEEN.finditer(text) if "-" in text or "–" in text else ():
+        yield *said.span(), "-".join(re.findall(r"\d+", said.group()))
+
+
+def _from_to(text: str) -> Cuts:
+    """'1 to 10 of cleans and presses', '10 down to 1 of ..': every rung."""
+    for said in _FROM_TO.finditer(text) if " to " in text else ():
+        first, last = int(said["first"]), int(said["last"])
+        if min(first, last) == 1 and LEAST_RUNGS < max(first, last) <= MOST_RUNGS:
+            step = 1 if last > first else -1
+            yield *said.span("said"), "-".join(map(str, range(first, last + step, step)))
+
+
+_ONE_TO_TEN = re.compile(r"(?<![\w.,/:-])1\s?-\s?10(?![\w.%-]|\s*(?:min|sec|kg|cal|m\b))")
+
+
+def _one_to_ten(text: str) -> Cuts:
+    """'For time: 1-10 squats + box jumps': every rung, and no choice of how many."""
+    said = _ONE_TO_TEN.search(text) if "for time" in text.lower() else None
+    if said is not None:
+        yield *said.span(), "-".join(map(str, range(1, 11)))
+
+
+def _until_failure(text: str) -> Cuts:
+    """'EMOM until failure: 1 burpee, 2 burpees, 3 burpees ..'."""
+    said = _UNTIL_FAILURE.match(text)
+    if said is not None:
+        yield *said.span("said"), f"death by {said['what']}"
+
+
+WAYS = (
+    _rungs_in_line,
+    _listed,
+    _dots_between,
+    _spaces_between,
+    _up_to,
+    _from_the_top,
+    _growing,
+    _dashes_between,
+    _from_to,
+    _one_to_ten,
+    _until_failure,
+)
