@@ -27,6 +27,7 @@ from core.cli.proofs import (
     fuzz_proof,
     fuzzed,
     growth,
+    phrased_read,
     planner_proof,
     read_unseen,
 )
@@ -74,6 +75,7 @@ PROOFS: dict[str, Callable[[], dict[str, Figures]]] = {
     "fuzz-proof": fuzz_proof,
     "boards": boards_read,
     "clothes": clothes_worn,
+    "phrased": phrased_read,
     "posture-proof": posture_proof,
     "hazard-proof": hazard_proof,
     "rack-proof": rack_proof,

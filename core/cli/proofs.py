@@ -131,6 +131,19 @@ def clothes_worn(weeks: int = 400, lists: int = 400) -> dict[str, dict[str, floa
     return kept
 
 
+def phrased_read(days: int = 10_000, seed: int = 29) -> dict[str, dict[str, float]]:
+    """Days put together from every form of saying the same (core/tests/phrased.py): the shares read."""
+    from core.tests.boards import Score, hold
+    from core.tests.phrased import Phrases
+
+    total = Score()
+    for board in Phrases(seed).boards(days):
+        total.add(hold(board)[0])
+    return {
+        "phrased": {"days": float(days), **{name: round(share, 5) for name, share in total.shares().items()}}
+    }
+
+
 def planner_proof(instances: int = 40, whole: int = 4) -> dict[str, dict[str, float]]:
     """The planner against the general solver: on generated pieces of the shelf (the solver helped by our
     plan, which leaves it the proof), and on whole sessions with the whole shelf (the solver alone, a

@@ -52,7 +52,13 @@ from core.reading.remarks import (
 from core.reading.rest_of_time import take_rest_of_time
 from core.reading.rows import Row
 from core.reading.several import PieceCuts
-from core.reading.spreading import spread_amount, spread_everyone, spread_list, spread_rungs
+from core.reading.spreading import (
+    spread_amount,
+    spread_everyone,
+    spread_list,
+    spread_list_behind,
+    spread_rungs,
+)
 from core.reading.state import Reading
 from core.reading.team_roles import SKIPPING, SKIPS, change_said
 from core.reading.tokens import seconds_of
@@ -261,6 +267,7 @@ class Pieces:
         chunks = self.reading.splitter.chunks(read)
         chunks = without_label(read, chunks)
         spread_list(read, [chunk for _, chunk in chunks])
+        spread_list_behind(read, [chunk for _, chunk in chunks])
         spread_amount(read, [chunk for _, chunk in chunks])
         spread_rungs(read, [chunk for _, chunk in chunks])
         spread_everyone(read, [chunk for _, chunk in chunks])

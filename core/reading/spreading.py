@@ -197,6 +197,20 @@ def spread_list(read: Line, chunks: list[Chunk]) -> None:
         read.take([at], "amount", "a number for each")
 
 
+def spread_list_behind(read: Line, chunks: list[Chunk]) -> None:
+    """'thrusters, pull-ups 21-15-9': a list of rounds behind bare names is that of all of them."""
+    named = [chunk.draft for chunk in chunks if chunk.named]
+    last = chunks[-1].draft if len(named) > 1 else None
+    others = named[:-1]
+    said = set(last.scheme) if last is not None else set()
+    if last is None or len(said) < LEAST_RUNGS or any(draft.has_amount for draft in others):
+        return
+    at = next((one for one in read.phrases if one.kind == "scheme"), None)
+    if at is not None and at.column > named[-1].column and not last.percents:
+        for draft in others:
+            draft.scheme, draft.sets, draft.sets_written = last.scheme, last.sets, last.sets_written
+
+
 def _in_a_time(read: Line, at: int) -> bool:
     """'20 min of 5/10/15 pull-ups, push-ups, squats': a list with signs of standards behind a time."""
     timed = any(one.kind == "amrap" or seconds_of(one) is not None for one in read.phrases[:at])

@@ -61,9 +61,32 @@ FORMS = tuple(
             r"\g<n>x ",
         ),
         ("if ", rf"^\W*(?P<lead>){_ANY}\s+(?P<between>{_LACKS})(?:{_HARD}|{_WHAT})\W*$"),
+        (  # "can't do pull-ups? Ring rows"
+            "?",
+            rf"^\W*(?P<lead>(?:can['’]?t|cannot|can\s+not)\s+(?:yet\s+)?(?:do\s+)?(?P<what>"
+            rf"{_HARD}|{_WHAT})\?\s*(?:do\s+|try\s+)?)"
+            r"(?=[^\W\d]{2}[^?,;:]*\W*$)",
+            r"scale \g<what> to ",
+        ),
+        (  # "swap T2B for sit-ups if needed"
+            "swap",
+            r"^\W*(?P<lead>swap\s+(?:the\s+)?(?P<what>[tck]2[be])\s+for\s+)(?=[^\W\d]|\d)",
+            r"scale \g<what> to ",
+        ),
+        (  # "burpees: scale to up-downs"
+            "scale",
+            rf"^\W*(?P<lead>(?P<what>{_HARD}|{_WHAT})\s*:\s*scaled?\s+(?:to|with)\s+)(?=[^\W\d]|\d)",
+            r"scale \g<what> to ",
+        ),
+        (
+            " for ",
+            r"^\W*(?P<lead>)[^\W\d][^\d,;:()]{2,30}?\s+(?P<between>for\s+(?:the\s+)?)(?:burp"
+            r"ees|push[- ]?ups)\W*$",
+        ),
         (  # "pull-ups -> ring rows"
             ">",
-            rf"^\W*(?P<lead>(?P<what>{_HARD}|(?!warm|strength|metcon|wod|skill|finish|cool|part|rest|then|lift|set)"
+            rf"^\W*(?P<lead>(?P<what>{_HARD}|(?!warm|strength|metcon|wod|skill|finish|cool|pa"
+            rf"rt|rest|then|lift|set)"
             r"(?:[^\W\d][\w-]+\s){0,2}[^\W\d][\w-]+)\s*(?:->|=>)\s*)(?=[^\W\d]{2}[^\d,;:]*\W*$)",
             r"scale \g<what> to ",
         ),
@@ -130,7 +153,7 @@ FORMS = tuple(
         ("?", r"(?:^\W*|[,;(.]\s*)(?P<lead>no\s+[^?,;:]{2,24}\?\s*(?:then\s+|do\s+)*)(?=\d|[^\W\d])"),
         (
             ":",
-            r"^\W*(?P<lead>(?:(?:easier|scaling)\s+)?(?:options?|alternatives?|modifications"
+            r"^\W*(?P<lead>(?:(?:easier|scaling)\s+)?(?:options?|alternatives?|mods?|modifications"
             r"?|easier|regressions?)"
             r"\s*:\s*)(?=[^\W\d]|\d)",
         ),

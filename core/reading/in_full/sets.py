@@ -83,7 +83,9 @@ _BY_TURNS = re.compile(
 
 
 _PERCENT_AND_REPS = re.compile(
-    r"\d{2,3}\s?%\s+[-–]\s+\d{1,2}\s+reps?(?P<sign>\s*[/|]\s*)(?=\d{2,3}\s?%)", re.IGNORECASE
+    r"(?:\d{2,3}\s?%(?:\s+[-–]|:)\s+\d{1,2}\s+reps?(?=\s*[/|]\s*\d{2,3}\s?%)|\d{1,2}(?:\s+reps?)?\s+\(\d{2,3}\s?%\)(?=\s*[/|]\s*\d))"
+    r"(?P<sign>\s*[/|]\s*)",
+    re.IGNORECASE,
 )
 
 
@@ -519,6 +521,24 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("superset", r"^\W*(?P<said>supersets?\s*x\s?(?P<n>\d{1,2})\s*:)", r"\g<n> supersets of"),
         ("complex", r"^\W*(?P<said>complex\s*(?:x\s?(?P<n>\d{1,2})\s*:?))(?!\d|\s*reps)", r"\g<n> sets:"),
         ("cluster", r"\d(?P<said>(?P<reps>(?:[-.]\d)+)\s+clusters?)(?=\s*(?:x\s?\d|,|@|for\b))", r"\g<reps>"),
+        ("ft", r"^\W*(?P<said>FT\s*:?\s*)(?=\d{1,3}-\d)", "for time: "),
+        (
+            "scheme",
+            r"(?<![\w-])(?P<said>(?P<S>\d{1,3}(?:-\d{1,3})+)\s+rep(?:etition)?\s+scheme)(?!\w)",
+            r"\g<S> reps",
+        ),
+        (
+            "each",
+            r"(?<![\w-])(?P<said>(?P<S>\d{1,3}(?:-\d{1,3})+)(?:\s+reps)?\s+(?:of\s+)?each)(?=\s*:)",
+            r"\g<S> reps",
+        ),
+        ("%", r"(?:(?<=[:,/]\s)|(?<=^))(?P<said>x(?P<q>\d{1,2}))(?=\s*@\s*\d{2,3}\s?%)", r"\g<q>"),
+        (
+            "% for",
+            r"(?<!\d)(?P<said>(?P<p>\d{2,3})% for (?P<q>\d{1,2}))(?=(?:\s+reps?)?\s*(?:[,;/]|$))",
+            r"\g<p>% x \g<q>",
+        ),
+        ("@", r"(?<![\d.,x])(?P<said>(?P<q>\d{1,2})\s?x\s?)(?=@\s?\d{2,3}\s?%)", r"\g<q> "),
         (  # "5, 5, 5, 5, 80 %"
             "%",
             r"(?<![\d.])(?:1?\d\s*,\s*){2,}1?\d(?P<said>\s*,\s*)(?=(?:[4-9]\d|1[0-2]\d)\s?%(?!\s*x))",

@@ -202,6 +202,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r", every minute: \g<what>",
         ),
         (
+            "every",
+            r"^\W*every\s+[\d:]{1,4}\s?(?:min(?:ute)?s?|['’])?(?P<said>\s*,\s*(?P<n>\d{1,2})\s?x)\W*$",
+            r" x \g<n>",
+        ),
+        (
             "emom",
             r"^\W*\d\s?(?:x|rounds\s+of)\s+(?:an?\s+)?(?P<said>(?P<m>\d{1,2})[\s-]*(?:min(?:"
             r"ute)?s?|')\s+emoms?)\b",

@@ -1,0 +1,50 @@
+"""Days put together from every form of saying the same (phrased.py): each form is read, whatever stands
+around it, and no word is lost."""
+
+import unittest
+
+from core.reading import read_workout
+from core.tests.boards import Board, hold, wanted
+from core.tests.fuzzing import unaccounted
+from core.tests.phrased import Phrases
+
+DAYS = 250
+MOST_WRONG = 0.01  # of days; `./chalk bench phrased` says how many in thousands
+
+
+class Phrased(unittest.TestCase):
+    def test_days_are_read_in_whatever_form_they_are_said(self):
+        """Two seeds; the few that are not whole are printed with what differs."""
+        wrong = []
+        for seed in (20261202, 20261203):
+            for board in Phrases(seed).boards(DAYS):
+                workout = read_workout(board.text)
+                if differs := [*hold(board, workout)[1], *unaccounted(board.text, workout)]:
+                    wrong.append((board.text, differs))
+        self.assertLessEqual(len(wrong), 2 * DAYS * MOST_WRONG, wrong)
+
+    def test_each_piece_alone_is_read(self):
+        """Every kind of piece on its own, forty times."""
+        for make in (
+            "piece",
+            "minutes",
+            "scheme",
+            "frame",
+            "team",
+            "level",
+            "two",
+            "sets",
+            "percents",
+            "complex",
+        ):
+            phrases = Phrases(7)
+            for number in range(40):
+                text, answer = getattr(phrases, make)()
+                board = Board(number, text, tuple(map(wanted, answer)), (), False)
+                with self.subTest(make, text=text):
+                    self.assertEqual(hold(board)[1], [])
+
+    def test_the_same_seed_makes_the_same_days(self):
+        first, second = ([board.text for board in Phrases(7).boards(20)] for _ in range(2))
+        self.assertEqual(first, second)
+        self.assertEqual(len(set(first)), 20)
