@@ -55,7 +55,7 @@ _LABEL = re.compile(
     re.IGNORECASE,
 )
 _REPLACE = re.compile(
-    r"^[\s*•-]*(?:replace|swap|change|trade)\s+(?:the\s+)?([^\d,;:]{3,30}?)\s+(?:with|by|for|to)\s+(?=\S)",
+    r"^[\s*•-]*(?:replace|swap|change|trade)\s+(?:the\s+)?([^\d,;:]{3,30}?|[tck]2[be])\s+(?:with|by|for|to)\s+(?=\S)",
     re.IGNORECASE,
 )
 LONGEST_LABEL = 60  # letters within which it is said what something stands in for

@@ -258,6 +258,9 @@ class Splitter:
                 kind in STARTS_NEXT
                 and here
                 and self._named(read, here)
+                and not (
+                    kind == "count" and read.phrases[index - 1].text.lower() == "x"
+                )  # "HSPU x 28 / 10 V-ups"
                 and self._begins_movement(read, free[place:])
                 and not self._one_name(read, here, free[place:])
             ):

@@ -203,7 +203,11 @@ def spread_list_behind(read: Line, chunks: list[Chunk]) -> None:
     last = chunks[-1].draft if len(named) > 1 else None
     others = named[:-1]
     said = set(last.scheme) if last is not None else set()
-    if last is None or len(said) < LEAST_RUNGS or any(draft.has_amount for draft in others):
+    if (
+        last is None
+        or len(said) < LEAST_RUNGS
+        or any(draft.has_amount and draft.scheme != last.scheme for draft in others)
+    ):
         return
     at = next((one for one in read.phrases if one.kind == "scheme"), None)
     if at is not None and at.column > named[-1].column and not last.percents:

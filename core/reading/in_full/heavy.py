@@ -83,12 +83,12 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         (  # "push presses x 9 - 40/27.5 kg"
             "/",
-            r"\bx\s?\d{1,3}(?P<said>\s+[-–]\s+)(?=\d{1,3}(?:[.,]\d)?\s?/\s?\d{1,3}(?:[.,]\d)?(?:\s?(?:kg|lbs?))?\s*(?:$|[,;+&)/]|and\b))",
+            r"\bx\s?\d{1,3}(?P<said>\s+[-–]\s+|\s*[,:]\s+)(?=\d{1,3}(?:[.,]\d)?\s?/\s?\d{1,3}(?:[.,]\d)?(?:\s?(?:kg|lbs?))?\s*(?:$|[,;+&)/]|and\b))",
             " @ ",
         ),
         (  # "ski 12 cal / 15/12 cal row"
             "cal",
-            r"\b(?P<said>(?P<way>ski|row|bike)\s+(?P<far>\d{1,3}\s?cals?))(?=\s+/\s+\d)",
+            r"(?<!\d\s[-–]\s)\b(?P<said>(?P<way>ski|row|bike)\s+(?P<far>\d{1,3}\s?cals?))(?=\s+/\s+\d)",
             r"\g<far> \g<way>",
         ),
         (  # "13 power cleans, 60/42.5 kg / 5 pull-ups"

@@ -44,8 +44,8 @@ FORMS = tuple(
         (" instead ", rf"^\W*(?P<lead>)[^,;:()]{{3,40}}?\s+(?P<between>{_OK}\s+instead\s+of\s+)\S"),
         (
             " instead ",
-            rf"^\W*(?P<lead>)[^,;:()]{{3,40}}?\s+(?P<between>instead\s+of\s+)[^,;:()\d]{{3,30"
-            rf"}}?\s+{_NEEDED}\W*$",
+            rf"^\W*(?P<lead>)[^,;:()]{{3,40}}?\s+(?P<between>instead\s+of\s+)(?:[^,;:()\d]{{3,30"
+            rf"}}?|[tck]2[be])\s+{_NEEDED}\W*$",
         ),
         (
             ":1",
@@ -66,11 +66,6 @@ FORMS = tuple(
             rf"^\W*(?P<lead>(?:can['’]?t|cannot|can\s+not)\s+(?:yet\s+)?(?:do\s+)?(?P<what>"
             rf"{_HARD}|{_WHAT})\?\s*(?:do\s+|try\s+)?)"
             r"(?=[^\W\d]{2}[^?,;:]*\W*$)",
-            r"scale \g<what> to ",
-        ),
-        (  # "swap T2B for sit-ups if needed"
-            "swap",
-            r"^\W*(?P<lead>swap\s+(?:the\s+)?(?P<what>[tck]2[be])\s+for\s+)(?=[^\W\d]|\d)",
             r"scale \g<what> to ",
         ),
         (  # "burpees: scale to up-downs"
