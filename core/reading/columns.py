@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
-from core.reading.divisions import division_id
+import re
+
+from core.reading.divisions import division_id, stand_in
+from core.reading.draft import Draft
 from core.reading.pieces import Pieces
 from core.reading.rows import Row
 from core.reading.state import Reading
@@ -11,6 +14,10 @@ from core.reading.tokens import tokenize
 from core.reading.workout import Unread
 
 LEAST_CELLS = 2
+_LOAD = re.compile(
+    r"\s*@?\s*(?P<his>\d{1,3}(?:[.,]\d)?)(?:\s*/\s*(?P<hers>\d{1,3}(?:[.,]\d)?))?\s*(?P<unit>kg|lb)?s?\s*",
+    re.IGNORECASE,
+)
 HEAD_KINDS = ("division", "colon", "dash", "open", "close")
 
 
@@ -50,6 +57,8 @@ class ColumnLines:
         first: int | None = None
         for place, (start, end) in enumerate(cells):
             division = self.heads[place][0]
+            if place and first is not None and self._only_a_load(row, (start, end), first, division):
+                continue
             known = len(parts.current(row.number).work)
             self.pieces.content(row, self.reading.line(row, start, end), None, division)
             added = parts.all[-1].work[known:]
@@ -57,6 +66,19 @@ class ColumnLines:
             for one in added:
                 one.division = division
                 one.replaces = (first,) if place and first is not None else ()
+
+    def _only_a_load(self, row: Row, cell: tuple[int, int], first: int, division: str) -> bool:
+        """'Deadlift 100/70 | 70/47.5': the same by another load."""
+        said, part = _LOAD.fullmatch(row.text, *cell), self.reading.parts.current(row.number)
+        shared = part.work[first]
+        if said is None or not shared.loads:
+            return False
+        own = Draft(row.number, cell[0] + 1, "")
+        own.loads = tuple(float(one.replace(",", ".")) for one in said.group("his", "hers") if one)
+        own.load_unit, own.load_text = said["unit"] or shared.load_unit, said[0].strip()
+        part.work.append(stand_in(part.work, (first,), division, own))
+        self.reading.mark(row, *cell, "load", f"what {division} lifts")
+        return True
 
 
 def read_columns(line: str) -> list[tuple[str, int, int]] | None:

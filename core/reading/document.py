@@ -520,7 +520,11 @@ class DocumentPass:
             numbered = following.bullet is not None and row.bullet is None
             row.followed_deeper = following.indent > row.indent or numbered or leads
             another = SUPERSET_WITH.match(following.text) or _THEN_ANOTHER.match(following.text)
-            row.followed = lists_on(following) and another is None
+            above = rows[at - 1].bullet if at and row.bullet is None else None
+            counts_on = (
+                above is not None and following.bullet == above + 1
+            )  # "(1) Bench", "6-6-4-4", "(2) Row"
+            row.followed = lists_on(following) and another is None and not counts_on
             row.sets_below = not following.after_blank and begins_with_sets(following)
             arranges_more = following.role == "work" and following.format and not following.named
             if arranges_more and not following.after_blank and not following.heading:

@@ -87,7 +87,7 @@ _EVERY_SO_LONG = re.compile(
     re.IGNORECASE,
 )
 _MINUTES_INTERRUPT = re.compile(
-    r"\W*(?:(?P<lasts>\d{1,2})\s*(?:min(?:ute)?s?|')|(?P<reps>[3-9]\d|[1-9]\d\d))\s+"
+    r"\W*(?:(?P<lasts>\d{1,2})(?::00|\s*(?:min(?:ute)?s?|'))|(?P<reps>[3-9]\d|[1-9]\d\d))\s+"
     r"(?P<what>[^\W\d][^\d,;:–@-]{2,30}?)(?:\s*@[^,;:]{1,20}|\s*\(?\d[\d.,/]*\s?(?:k"
     r"g|lbs?)?\)?)?\s*[-–,;:(]?\s*"
     r"(?P<often>every\s+(?:(?P<way>\d)\s*)?min(?:ute)?s?\b[^\d:]{0,16}[:,]?)\s*(?=\d)",

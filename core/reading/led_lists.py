@@ -17,6 +17,8 @@ from core.reading.rows import Row
 from core.reading.spelled import ONES, TEENS, worth
 from core.reading.tokens import tokenize
 
+_COUNTS = re.compile(r"\d")
+_POSITIONS = re.compile(r"\b\d[\s-]?pos(?:ition)?s?\b", re.IGNORECASE)
 LONGEST_LEAD = 16  # words
 _NUMBER = rf"(?:\d{{1,2}}|{'|'.join((*ONES[1:], *TEENS, 'twenty', 'thirty'))})"
 _MINUTES = r"\s*(?:min(?:ute)?s?\b|['’′])"
@@ -102,7 +104,11 @@ class LedLists:
 
     def _of_a_lift(self, above: Row | None) -> bool:
         """Whether the row above only names a lift, of which a row says the sets."""
-        return above is not None and self._lists(above) and not any(sign.isdigit() for sign in above.text)
+        return (
+            above is not None
+            and self._lists(above)
+            and _COUNTS.search(_POSITIONS.sub("", above.written)) is None
+        )
 
     def _leads(self, row: Row) -> bool:
         colon = row.text.rstrip().endswith(":") and len(row.text.split()) <= LONGEST_LEAD
