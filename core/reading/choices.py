@@ -33,6 +33,8 @@ def is_choice(read: Line, chunk: Chunk, before: Chunk) -> bool:
         return False  # "5 sets: power clean / 2 front squats / push jerk"
     if chunk.joined_by == "or":  # "row or ski 1000 m": what stands behind the last is told of the first
         return before.draft.has_amount or not (chunk.named and before.named and chunk.draft.has_amount)
+    if chunk.joined_by == "slash" and any(one.kind == "each" for one in read.phrases):
+        return False  # "1 min each, 5 rounds: row / wall ball / plank"
     told = before.draft.has_counted or before.draft.seconds or before.draft.max_effort
     bare = bool(told) and not chunk.draft.has_amount and not before.draft.leads
     return chunk.joined_by == "slash" and chunk.named and bare

@@ -21,6 +21,7 @@ from core.reading.units import METRE_PER
 
 FEW_WORDS = 3  # that name a machine beside an interval: "air bike hard"
 _WITH_KIT = re.compile(r"\s+with\s+(?:an?|one|the|your)\s+([a-z]{3,})\s*$", re.IGNORECASE)
+_NEXT = re.compile(r"[,;](?!\s*(?:switch|change|swap|split|shar))|\.", re.IGNORECASE)
 _IN_TURN = re.compile(
     r"\b(?:switch|change|swap|split|share)(?:ing|s|d)?\b", re.IGNORECASE
 )  # together, but not at once
@@ -274,7 +275,8 @@ class ChunkReader:
                 line.mark(phrase.column + start, phrase.column + end, "note", "how to do it")
         if "synchro" in match.beside or "synchronised" in match.beside:
             draft.synchro = True
-        draft.everyone |= "together" in match.beside and _IN_TURN.search(line.text) is None
+        in_turn = _IN_TURN.search(_NEXT.split(line.text[phrase.column :], maxsplit=1)[0]) is not None
+        draft.everyone |= "together" in match.beside and not in_turn
         draft.as_above |= "same" in match.beside and bool(set(match.beside) & SAME_KIT)
         draft.unloaded |= "unloaded" in match.beside or "band" in plain(draft.text).split()
         if {"cal", "calorie", "calory", "cals"} & set(match.beside):

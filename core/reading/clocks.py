@@ -35,6 +35,9 @@ WEEK_ROW = re.compile(r"^\W*week\s+\d{1,2}\s*[:–-]\s*(?=\d)", re.IGNORECASE)
 THIS_WEEK = re.compile(r"this week|<-|←|<=|\bnow\b|\btoday\b|\bcurrent\b", re.IGNORECASE)
 
 
+_BY_MINUTES = re.compile(r"\b(?:emom|otm|every\s+minute|on\s+the\s+minute)\b", re.IGNORECASE)
+
+
 def minutes_of_the_hour(rows: list[Row]) -> None:
     """'05-15 Warm-up', '15-35 Strength': a plan of the hour, where one row ends when the next begins."""
     timed = [(row, match) for row in rows if (match := OF_THE_HOUR.match(row.text))]
@@ -46,6 +49,9 @@ def minutes_of_the_hour(rows: list[Row]) -> None:
         return
     if sum(joined) < len(joined) / 2 and not from_the_first:
         return
+    at = rows.index(timed[0][0])
+    if at and _BY_MINUTES.search(rows[at - 1].text) and not rows[at].after_blank:
+        return  # "EMOM 15", and below it "0-5: 2 snatches", "5-10: ..": minutes of the piece
     if spans[0][0] and any(len(match.group(1)) == 1 for _, match in timed):
         return  # '8-10 squats', '10-12 push-ups': a plan with single figures begins at 0
     pieces = all(arranges(row.text[match.end() :]) for row, match in timed)

@@ -142,7 +142,9 @@ _NOT_TODAY = re.compile(
 _LEADS = re.compile(
     r"\b(?:today|tonight|then|after(?:wards)?|now|so|work(?:out)?|piece|metcon|finish)\b", re.IGNORECASE
 )
-_BEGINS_WITH_OR = re.compile(r"\W*or\s*:?\s+\d", re.IGNORECASE)  # another choice than the row above
+_BEGINS_WITH_OR = re.compile(
+    r"\W*or\s*:?\s+(?:\d|(?:row|ski|bike|run|swim|walk)\b(?!.*\d))", re.IGNORECASE
+)  # another choice than the row above
 _ENDS_WITH_OR = re.compile(r"[,\s]or\W*$", re.IGNORECASE)  # the next row is another choice
 _RULED_REST = re.compile(  # "-- rest 5 min --", which parts like a rule
     r"\s*(?P<rule>[-–—*=~_])(?:(?P=rule)+\s*rest\b[^:]{0,20}?(?P=rule)|(?P=rule)*\s*(?:no\s+rest|straight\s+into|then))"

@@ -390,6 +390,10 @@ def _numbered(part: PartDraft, fmt: Format) -> Format:
 def _all_in_each(part: PartDraft, fmt: Format) -> None:
     """'Every 2 min x 5' above 'A. 3 deadlifts', 'B. 30 s bike': sets that the places do not share out evenly
     hold all of them."""
+    each = part.by_stations and all(one.station for one in _shared_lines(part))
+    if fmt.kind == "rounds" and each and not part.exact:
+        for one in part.work:
+            one.station = None  # "Station 1: .." of three rounds: each of them three times
     numbers = {one.station for one in part.work if one.station} | part.rest_stations
     long = fmt.kind == "every-minute" and (fmt.interval_s or 0) >= LEAST_SHARED_S and not part.exact
     if (

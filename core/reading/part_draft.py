@@ -56,6 +56,7 @@ class PartDraft:
     sided: bool = False  # "3 sets, each side": what has sides is done on both
     by_words: bool = False  # "odd: ..", "minute 2: ..": words say whose minute a line is
     by_minutes: bool = False  # "Min 1: ..", "Min 2: .." in its list
+    by_stations: bool = False  # "Station 1: ..", "Station 2: .." in its list
     by_turns: bool = False  # "alternating": the lines of its list take turns by the minute
     heavy: bool = False  # "the heaviest complex in 10 min" above its list
     grows: int = 0  # "ascending by 2": by how much every number of its list, each round

@@ -239,9 +239,11 @@ class Pieces:
         if take_again(read, parts.last) or take_more_times(read, parts):
             return
         by_minutes = bool(read.phrases) and read.phrases[0].text.lower().startswith("min")
+        by_stations = bool(read.phrases) and read.phrases[0].text.lower().startswith("st")
         station = station_of(read)
         if station is not None and parts.last is not None:
             parts.last.by_minutes |= by_minutes
+            parts.last.by_stations |= by_stations
             parts.last.by_words = True
         role = role_of(read, parts.current(row.number))
         own_rounds = take_rounds_of_divisions(read)

@@ -31,7 +31,7 @@ CARE = frozenset(
 )
 BACKWARDS = re.compile(
     r"^\W*(?:and\s+|then\s+)*(?:(?:go|work|walk)\s+)?(?:all\s+the\s+way\s+)?"
-    r"back\s+(?:up|down|through|to the (?:top|start))\b[\w\s]{0,16}\W*$",
+    r"back\s+(?:up|down|through|to the (?:top|start))\b[\w\s]{0,16}(?:\([\d\s,/&-]+\))?\W*$",
     re.IGNORECASE,
 )
 _PIECE_OF_KIT = (

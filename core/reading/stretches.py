@@ -33,13 +33,22 @@ def minutes_in_stretches(rows: list[Row]) -> None:
     if not worded and found and not lists_stations(rows, rows.index(found[0][0])):
         return  # "1-3: ..", "4-6: .." only below what arranges minutes
     found = worded or found
-    places = [_places_of(match["places"]) for _, match in found]
+    places = _windows([match["places"] for _, match in found])
     if len(found) < LEAST_LABELS or not _whole(places) or all(len(one) == 1 for one in places):
         return
     for (row, match), own in zip(found, places, strict=True):
         row.sets, row.start = len(own), match.end()
         start = match.start("word" if match["word"] else "places")
         row.marks.append((start, len(match.group().rstrip()), "in which rounds"))
+
+
+def _windows(said: Sequence[str]) -> list[list[int]]:
+    """The rounds of each stretch; '0-5', '5-10' are minutes by the clock, each up to the next one's start."""
+    ends = [tuple(map(int, re.findall(r"\d+", one))) for one in said]
+    by_clock = all(len(one) == 2 for one in ends) and bool(ends) and ends[0][0] == 0
+    if by_clock and all(before[1] == after[0] < after[1] for before, after in itertools.pairwise(ends)):
+        return [list(range(first + 1, last + 1)) for first, last in ends]
+    return [_places_of(one) for one in said]
 
 
 _BARE_WITHIN = re.compile(

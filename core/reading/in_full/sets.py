@@ -539,7 +539,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\g<p>% x \g<q>",
         ),
         ("@", r"(?<![\d.,x])(?P<said>(?P<q>\d{1,2})\s?x\s?)(?=@\s?\d{2,3}\s?%)", r"\g<q> "),
-        ("/", r"(?<=[^\W\d]\s)(?P<said>x\s?(?P<q>\d{1,3}))(?=\s+/\s+\d{1,3}\s?[^\W\d])", r"x \g<q> reps"),
+        (
+            "/",
+            r"(?<=[^\W\d]\s)(?P<said>x\s?(?P<q>\d{1,3}))(?=\s+/\s+\d{1,3}\s?(?!kgs?\b|lbs?\b)[^\W\d])",
+            r"x \g<q> reps",
+        ),
         (  # "5, 5, 5, 5, 80 %"
             "%",
             r"(?<![\d.])(?:1?\d\s*,\s*){2,}1?\d(?P<said>\s*,\s*)(?=(?:[4-9]\d|1[0-2]\d)\s?%(?!\s*x))",

@@ -81,6 +81,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\g<n> rounds each",
         ),
         ("every", r"^\W*(?P<said>every(?:one|body))(?=\s*:)", "everyone does"),
+        (
+            "synchro",
+            r"^\W*(?P<said>synchro(?:ni[sz]ed)?\s*\(?\s*(?P<who>pairs|partners|teams\s+of\s+\d)\s*\)?\s*:)",
+            r"in \g<who>, everyone does:",
+        ),
         ("both", r"^\W*(?P<said>both)(?=\s+(?:run|row|ski|bike|do|of\s+you)\b)", "everyone does"),
     )
 )

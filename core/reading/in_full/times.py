@@ -212,6 +212,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"ute)?s?|')\s+emoms?)\b",
             r"EMOM \g<m>",
         ),
+        ("alternat", r"\b(?P<said>alternat(?:e|ing))(?=\s+every\s+\d+\s*min)", "change"),
         ("e", r"(?<!\w)(?P<said>E(?P<t>\d:\d\d))(?!\w)", r"every \g<t>"),
         ("into", r"^\W*(?P<said>(?:directly|straight|right|immediately)\s+into)\W*$", "then"),
         ("ladder", r"\b\d{1,2}\s?(?:min(?:ute)?s?|')\s+(?P<said>ladder)(?=\s*:)", "AMRAP"),

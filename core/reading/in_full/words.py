@@ -200,7 +200,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("double", r"(?<=\d\s)double\s+(?:DB|dumbbell)s?\b", "DB"),
         ("jerk", r"(?:^|:\s)\W*(?P<said>clean\s*\+\s*jerk)(?=\s+\d{1,2}\s?x)", "clean & jerk"),
         ("r", r"[\"”](?=\d{1,2}\s+(?:rounds|rds|rft)\b)", " "),
-        ("x", r"\bx\s?\d{1,2}(?P<said>\s[-–]\s)(?=\d{1,2}\s+[^\W\d])", ": "),
+        ("x", r"\bx\s?\d{1,2}(?P<said>\s[-–]\s)(?=\d{1,4}\s?(?!kg|lb|x\b|min|s\b|sec)[^\W\d])", ": "),
         ("plus", r"(?<=[^\W\d]\s)plus(?=\s+\d{1,2}\s+[^\W\d])", "+"),
         ("touch", r"\btouch\s*(?:&|\+|n|'n'?)\s*go\b", "tng"),
         (
@@ -215,6 +215,15 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?=\d{1,2}\s+(?!x\b|rounds|rds|rft|min|sec|sets?|of|to|reps)[^\W\d]{2})",
             ", ",
         ),
+        (  # "Strength is bench press, 5 sets of 5"
+            " is ",
+            r"(?:^\W*|[.!]\s+)(?:strength|metcon|wod|lift|skill|finisher|conditioning)(?P<said>\s+is)"
+            r"(?=\s+(?!an?\b|the\b|at\b|on\b|in\b|not\b|up\b|for\b)\S)",
+            ":",
+        ),
+        ("sled push", r"\bsled\s+(?P<said>push(?:es)?\s*/\s*pulls?)(?=\W|$)", "push + sled pull"),
+        ("+", r"^\s*(?P<said>\+\s+)(?=\d+\s+[^,;:]+\s(?:each|every|per)\s+round\W*$)", ""),
+        ("ea", r"(?<=\d)(?P<said>s)(?=\s+ea\b)", " s"),
         ("v ", r"(?<![\w-])v\s(?P<word>ups?)(?!\w)", r"v-\g<word>"),
         (
             "as few",

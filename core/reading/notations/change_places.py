@@ -22,7 +22,11 @@ def read(scan: Scan) -> Format | None:
     if at is None or said is None or not first or scan.kind(at + 1) != "colon":
         return None
     each_s = int(said[1]) * 60
-    if first <= each_s or first % each_s or not any(one.kind == "slash" for one in scan.phrases[at:]):
+    if (
+        first <= each_s
+        or first % each_s
+        or not any(one.kind in ("slash", "comma") for one in scan.phrases[at:])
+    ):
         return None
     scan.used |= {0, at}
     return Format("intervals", work_s=each_s, rounds=scan.bounded(first // each_s), rest_s=0)
