@@ -102,7 +102,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             "heat",
             r"\b(?:heats?|waves?)\s+(?:(?:start|go|leave|run)(?:s|ing)?\s+)?every\s+\d+\s*(?:min(?:ute)?s?|['’])",
         ),
-        ("singles", r"(?<=[\d%]\s)/?\s*(?:then\s+)?(?P<said>(?:then\s+)?singles)(?=\s*(?:$|[.;(]))"),
+        ("singles", r"(?<=[\d%]\s)(?:/\s*)?(?P<said>then\s+singles)(?=\s*(?:$|[.;(]))"),
         ("as a team", r"^\W*(?:then\s+)?(?P<said>as\s+a\s+(?:team|pair|trio|group))\s*(?=:)"),
         ("walk|jog", r"\(\s*(?:easy\s+|slow\s+)?(?:walk|jog)(?:ing)?\s+(?:down|back|return)[^()\d]*\)"),
         (

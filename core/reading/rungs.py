@@ -18,7 +18,7 @@ from core.reading.workout import Format
 
 _RUNG = r"\d{1,3}(?:\s*[-/&+–]\s*\d{1,3})?"  # '9', '9/9', '10 + 20'
 _GOES_ON = re.compile(
-    rf"\W*(?:\d{{1,3}}(?:\s*,\s*\d{{1,3}}){{2,}}\s*(?:\.{{2,}}|…)|(?:{_RUNG}[\s,;]*)*(?:\.{{3,}}|…)"
+    rf"\W*(?:\d{{1,3}}(?:\s*,\s*\d{{1,3}}){{2,}}\s*(?:\.{{2,}}|…)|(?:{_RUNG}[\s,;]+)*(?:{_RUNG})?\s*(?:\.{{3,}}|…)"
     rf"|(?:{_RUNG}[\s,;]+)*(?:etc\.?|and\s+so\s+(?:on|forth))(?:\s*,?\s*\+\s?\d{{1,2}})?"
     rf"|(?:{_RUNG}[\s,;]+)+\(?if\s+(?:you\s+(?:get|make\s+it|have\s+time|can)|there"
     rf"(?:['’]s|\s+is)\s+time)\b[^\d]{{0,24}})\W*$",

@@ -40,6 +40,15 @@ HOSTILE = {
     "bars alone on their lines": "|\n|\n|\n5 burpees",  # a mutated board found it: a row without any cell
     "a bracket of numbers": "(" + "1," * 900 + ")",
     "sets and sets": "1x1 " * 490 + "ss w/ 3",
+    "numbers between commas": "12, " * 490,  # whether a ladder goes on was asked of every way to cut them
+    "spaces before a count": "10 a, 12 b" + " " * 1_900 + "x 4.",
+    "counts in brackets": "clean (1) + " * 160,
+    "sets by their numbers": "set 1 8 " * 240,
+    "labels on a line": "A1 bench A2 row " * 120,
+    "dashes between numbers": "1 - " * 480,
+    "shares of a minute": "emom work 40 s, " * 120,
+    "instead of what": "can't do a? " * 160,
+    "ways in brackets": "run: 4 x 400, " * 140,
 }
 
 

@@ -108,6 +108,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?=\((?:[^()]|\([^()]*\))*\d(?:[^()]|\([^()]*\))*\)\s*[,;]\s*(?:then\s+)?[^\W_])",
             "rounds ",
         ),
+        (
+            "each",
+            r"\b\d{1,2}\s+(?P<said>sets)(?=\s*,\s*\d{2,3}\s?(?:s|sec|seconds|min)\s+each\s*:)",
+            "rounds",
+        ),
         ("after", r"\b(?P<said>(?P<rest>rest\s+\d[^,;]{0,10}?)\s+after\s+[A-H]\d)(?=\W|$)", r"\g<rest>"),
         (
             "(",
@@ -325,8 +330,9 @@ def _otherwise(text: str) -> Cuts:
 
 
 _BEHIND = re.compile(
-    r"(?P<said>\s*(?:[,;]\s*|\s[-–]\s+|\s(?:for\s+)?|\()\(?\s*(?:for\s+)?(?:(?P<n>[2-9]|10)\s+sets|x\s?(?P<m>[2-9]|10)(?:\s+sets)?)\s*\)?)"
-    r"(?=\s*(?:[,;(–-]\s*(?:with\s+)?(?:\d+\s?\S{1,8}\s+)?rest\b[^,;]*|\W*)$)",
+    r"(?P<said>(?:(?:[,;]\s*for\b|[,;(]|(?<=\s)[-–]|(?<=\s)for\b)\s*)?(?<![^\s,;(])"
+    r"(?:(?P<n>[2-9]|10)\s+sets|x\s?(?P<m>[2-9]|10)(?:\s+sets)?)\s?\)?)"
+    r"(?=\s*(?:[,;(–-]\s*(?:with\s+)?(?:\d+\s?\S{1,8}\s+)?rest\b[^,;]*|[^\w\s]*)\s*$)",
     re.IGNORECASE,
 )
 _OTHERWISE_ARRANGED = re.compile(

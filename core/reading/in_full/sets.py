@@ -150,8 +150,8 @@ def _by_turns(text: str) -> Cuts:
 
 
 _SINGLES_LISTED = re.compile(
-    r"\b(?P<reps>singles|doubles|triples)\s*[:@]?\s*(?P<all>\d\d\s?%?(?:\s*[,/-]\s*"
-    r"\d\d\s?%?)+)(?<=%)(?!\s*(?:\d|x))",
+    r"\b(?P<reps>singles|doubles|triples)\s*(?:[:@]|at\b)?\s*(?P<all>[4-9]\d\s?%?(?:\s*[,/-]\s*"
+    r"[4-9]\d\s?%?)+)(?!\s*(?:\d|x|kgs?\b|lbs?\b))",
     re.IGNORECASE,
 )
 _TWO_DIGITS = re.compile(r"\d\d")
@@ -159,7 +159,7 @@ _TWO_DIGITS = re.compile(r"\d\d")
 
 def _singles_listed(text: str) -> Cuts:
     """'then singles: 75 %, 80 %, 85 %': a set of one at each."""
-    for said in _SINGLES_LISTED.finditer(text) if "%" in text else ():
+    for said in _SINGLES_LISTED.finditer(text) if "les" in text.lower() else ():
         percents = _TWO_DIGITS.findall(said["all"])
         yield (
             said.start(),
