@@ -287,6 +287,7 @@ NOTATION = Notation(
     read=read,
     rank=30,
     examples=(
+        Example("2 x EMOM 5", Format("every-minute", rounds=5, minutes=5, interval_s=60, repeat=2)),
         Example("EMOM 12", Format("every-minute", rounds=12, minutes=12, interval_s=60)),
         Example("E2MOM x 6:", Format("every-minute", rounds=6, minutes=12, interval_s=120)),
         Example("every 90 s for 9:00", Format("every-minute", rounds=6, minutes=9, interval_s=90)),
