@@ -150,8 +150,11 @@ def _amount(work: Work, climbs: bool) -> list[str]:
     measured = _measure(written, sets or 1, other)
     if written.reps is None:
         return [measured or (f"{sets} x" if sets else ""), side]
+    times = f"{sets} x " if sets and sets > 1 and not measured else ""  # "8 reps x 5 sets"
     if written.reps_to:
-        return [f"{written.reps}-{written.reps_to} reps", side, measured]
+        return [f"{times}{written.reps}-{written.reps_to}" + ("" if times else " reps"), side, measured]
+    if times:
+        return [f"{times}{written.reps}{other}", side]
     return [f"{written.reps}" if measured else f"{written.reps}{other}", side, measured]
 
 

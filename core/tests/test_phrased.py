@@ -3,13 +3,21 @@ around it, and no word is lost."""
 
 import unittest
 
-from core.reading import read_workout
+from core.reading import Workout, read_workout, write_workout
 from core.tests.boards import Board, hold, wanted
 from core.tests.fuzzing import unaccounted
 from core.tests.phrased import Phrases
 
 DAYS = 250
 MOST_WRONG = 0.01  # of days; `./chalk bench phrased` says how many in thousands
+
+
+def _asked(workout: Workout) -> list[tuple[object, ...]]:
+    """What each movement of a workout comes to."""
+    return [
+        (one.movement, one.division, one.reps, one.distance_m, one.calories, one.seconds, one.load_kg)
+        for one in workout.works
+    ]
 
 
 class Phrased(unittest.TestCase):
@@ -43,6 +51,13 @@ class Phrased(unittest.TestCase):
                 board = Board(number, text, tuple(map(wanted, answer)), (), False)
                 with self.subTest(make, text=text):
                     self.assertEqual(hold(board)[1], [])
+
+    def test_what_is_written_of_a_day_asks_the_same(self):
+        """The canonical text of a day, read again: the same movements, amounts and loads."""
+        for board in Phrases(5).boards(150):
+            workout = read_workout(board.text)
+            with self.subTest(board.text):
+                self.assertEqual(_asked(read_workout(write_workout(workout))), _asked(workout))
 
     def test_the_same_seed_makes_the_same_days(self):
         first, second = ([board.text for board in Phrases(7).boards(20)] for _ in range(2))

@@ -45,6 +45,8 @@ def read(scan: Scan) -> Format | None:
         rounds, minutes = _before(scan, at)
     if rounds is None and minutes is None:
         rounds = _behind(scan)
+    if rounds is not None and repeat == 1:
+        repeat = _again_behind(scan)
     if minutes is not None and (rounds is None or rounds * interval_s < minutes * 60):
         rounds = scan.bounded(minutes * 60 // interval_s)
     in_rounds = any(scan.kind(one) == "rounds" and scan.kind(one - 2) != "open" for one in scan.used)
@@ -61,6 +63,16 @@ def read(scan: Scan) -> Format | None:
         ladder_step=step,
         repeat=repeat,
     )
+
+
+def _again_behind(scan: Scan) -> int:
+    """'every 1:00 x 5, x 2': how often all of it is done, as the canonical text has it."""
+    last = len(scan.phrases) - 1
+    tail = [scan.kind(place) for place in range(max(0, last - 2), last + 1)]
+    if tail != ["comma", "x", "count"] or not {last - 1, last} <= {*scan.free} - scan.used:
+        return 1
+    scan.used.update((last - 1, last))
+    return scan.bounded(scan.phrases[last].values[0]) or 1
 
 
 def _again(scan: Scan, at: int) -> int:
