@@ -42,7 +42,7 @@ _IN_GROUPS = re.compile(
 )  # who stands together at a station
 _PARTNERS = re.compile(
     r"\W*(?:partners?|buddy)\s+(?!stretch|mobility|warm|day\b)[^\W\d]|.*\(half\s+each\)", re.IGNORECASE
-)  # "Partner Murph (half each)" names who shares it
+)  # "Partner Milestone (half each)" names who shares it
 _BOTH = re.compile(r"\bpartners?\b", re.IGNORECASE)
 _RUN_TOGETHER = re.compile(
     r"\b(?:both|all)\s+run\b|\bruns?\s+(?:is|are\s+)?(?:done\s+)?together\b", re.IGNORECASE

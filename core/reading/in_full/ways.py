@@ -240,7 +240,7 @@ def _sets_of_bare_ways(text: str) -> Cuts:
 
 _PAIR_OF_A_MACHINE = re.compile(
     r"(?<![\w.,/-])(?P<times>\d{1,2})\s?(?:[x×]|rounds(?:\s+of)?\s)\s?:?(?P<on>[1-6][05])\s?/\s?:?(?P<off>[1-9][05])\s+"
-    r"(?=(?:(?:assault|echo|air)\s+)?(?:row(?:er|ing)?|bike|ski(?:\s?erg)?|run|sprints?)\W*$)",
+    r"(?=(?:(?:air|fan)\s+)?(?:row(?:er|ing)?|bike|ski(?:\s?erg)?|run|sprints?)\W*$)",
     re.IGNORECASE,
 )
 
