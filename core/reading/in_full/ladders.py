@@ -156,13 +156,17 @@ def _dashes_between(text: str) -> Cuts:
         yield *said.span(), "-".join(re.findall(r"\d+", said.group()))
 
 
+def _every_rung(first: int, last: int) -> str:
+    step = 1 if last > first else -1
+    return "-".join(map(str, range(first, last + step, step)))
+
+
 def _from_to(text: str) -> Cuts:
     """'1 to 10 of cleans and presses', '10 down to 1 of ..': every rung."""
     for said in _FROM_TO.finditer(text) if " to " in text else ():
         first, last = int(said["first"]), int(said["last"])
         if min(first, last) == 1 and LEAST_RUNGS < max(first, last) <= MOST_RUNGS:
-            step = 1 if last > first else -1
-            yield *said.span("said"), "-".join(map(str, range(first, last + step, step)))
+            yield *said.span("said"), _every_rung(first, last)
 
 
 _ONE_TO_TEN = re.compile(r"(?<![\w.,/:-])1\s?-\s?10(?![\w.%-]|\s*(?:min|sec|kg|cal|m\b))")
@@ -172,7 +176,7 @@ def _one_to_ten(text: str) -> Cuts:
     """'For time: 1-10 squats + box jumps': every rung, and no choice of how many."""
     said = _ONE_TO_TEN.search(text) if "for time" in text.lower() else None
     if said is not None:
-        yield *said.span(), "-".join(map(str, range(1, 11)))
+        yield *said.span(), _every_rung(1, 10)
 
 
 def _until_failure(text: str) -> Cuts:

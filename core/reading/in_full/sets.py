@@ -549,17 +549,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?<![\d.])(?:1?\d\s*,\s*){2,}1?\d(?P<said>\s*,\s*)(?=(?:[4-9]\d|1[0-2]\d)\s?%(?!\s*x))",
             " @ ",
         ),
-        (
-            "complex",
-            r"^\W*(?P<said>(?:[^\W\d]+\s+){1,2}complex\s*[-–:,(]?\s*(?:[x×]\s?(?P<n>\d{1,2})(?:\s+sets)?|(?P<m>\d{1,2})\s+sets))"
-            r"(?=\s*,\s*(?:every\s|E\d))",
-            r"\g<n>\g<m> sets",
-        ),
         (  # "Snatch complex, 5 sets" above what it is of
             "complex",
             r"^\W*(?P<said>(?:[^\W\d]+\s+){1,2}complex\s*[-–:,(]?\s*(?:[x×]\s?(?P<n>\d{1,2})"
-            r"(?:\s+sets)?|(?P<m>\d{1,2})\s?(?:[x×]|sets|rounds)))\W*$",
-            r"\g<n>\g<m> sets:",
+            r"(?:\s+sets)?|(?P<m>\d{1,2})\s?(?:[x×]|sets|rounds)))(?=\W*$|\s*,\s*(?:every\s|E\d))",
+            r"\g<n>\g<m> sets",
         ),
         (
             "complex",
