@@ -21,6 +21,7 @@ from core.reading.plain_words import plain_words
 from core.reading.prose import AGAIN, BACKWARDS, DO_AGAIN
 from core.reading.rows import Row
 from core.reading.tokens import how_many, seconds_of
+from core.reading.units import MINUTE_S
 from core.reading.volumes import LEAST_LEFT_S, MEANWHILE, once_s
 from core.reading.workout import Format
 
@@ -38,7 +39,6 @@ _LABEL_ENDS = re.compile(
     re.IGNORECASE,
 )
 LEAST_BACKWARDS = 3  # lines of a list that is done backwards, too
-MINUTE_S = 60
 LONG_INTERVAL_S = 180  # from which an interval holds a list, and no place of one; common practice
 SHORT_WINDOW_S = 300  # windows up to this are places of one piece, longer ones pieces of their own
 

@@ -20,6 +20,7 @@ from core.reading.plain_words import plain_words
 from core.reading.rungs import written_out
 from core.reading.stations import LEAST_OPEN_S, Place, lasts_again, places_of
 from core.reading.team_roles import give_waits
+from core.reading.units import MINUTE_S
 from core.reading.volumes import Rounds, finish, once_s, rounds_of, time_left
 from core.reading.workout import Format, Part, PartKind, Work
 
@@ -33,7 +34,6 @@ STRENGTH_IMPLEMENTS = ("barbell",)
 OWN_ROUNDS = re.compile(r"^(\d{1,3}) rounds$")  # beside a division's line
 TIMES_IN_ALL = re.compile(r"^(\d{1,3}) times in all$")  # beside a line that is done another number of times
 NOBODY_KNOWS = "nobody knows how often"
-MINUTE_S = 60
 BARE_LIFTS = ("squat", "squats")
 LEAST_HEAVY_SETS, MOST_HEAVY_REPS = 3, 6  # of squats that are a lift's, loads or none; common practice
 LONGEST_LAST_TRY_S = 600  # nobody goes on with one movement for longer; estimate

@@ -62,10 +62,10 @@ from core.reading.spreading import (
 from core.reading.state import Reading
 from core.reading.team_roles import SKIPPING, SKIPS, change_said
 from core.reading.tokens import seconds_of
+from core.reading.units import MINUTE_S
 from core.reading.volumes import MEANWHILE
 from core.reading.whole_pieces import WholePieces
 
-MINUTE_S = 60
 _THEN_A_TEAM = re.compile(
     r"\W*then,?\s+(?:in\s+(?:pairs|teams|trios|groups\s+of\s+\d)|with\s+a\s+partner|"
     r"as\s+a\s+(?:pair|team))\b",

@@ -7,10 +7,10 @@ from dataclasses import replace
 
 from core.reading.line import Line
 from core.reading.part_draft import PartDraft
+from core.reading.units import MINUTE_S
 from core.reading.workout import Format
 
 LEAST_HELD_S = 120  # of an interval that holds one thing and then others again and again; common practice
-MINUTE_S = 60
 LEFT = (
     r"(?:(?:in|for|with|during|the|use)\s+)*(?:(?:remaining|rest\s+of\s+(?:the|each|"
     r"every))\s+(?:time|minutes|interval|window)"

@@ -7,12 +7,12 @@ from dataclasses import dataclass, replace
 
 from core.catalog import Catalog
 from core.reading.draft import Draft
+from core.reading.units import MINUTE_S
 from core.reading.volumes import Rounds, once_s, rounds_of
 from core.reading.workout import Format
 
 LEAST_OPEN_S = 150  # a shorter interval holds its list once; common practice
 ONCE_FILLS = 0.5  # of an interval, above which one movement is done once in it; estimate
-MINUTE_S = 60
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,6 +6,7 @@ import re
 KG_PER = {"kg": 1.0, "lb": 0.45359237, "pood": 16.38}
 METRE_PER = {"m": 1.0, "km": 1000.0, "cm": 0.01, "ft": 0.3048, "in": 0.0254, "yd": 0.9144, "mile": 1609.344}
 SECOND_PER = {"s": 1, "min": 60, "hour": 3600}
+MINUTE_S = SECOND_PER["min"]
 
 LOAD_UNITS = (*KG_PER, "percent")
 

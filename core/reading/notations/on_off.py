@@ -9,12 +9,12 @@ from core.reading.notations.notation import Example, Notation
 from core.reading.plain_words import plain
 from core.reading.scan import Scan
 from core.reading.tokens import seconds_of, seconds_of_clock
+from core.reading.units import MINUTE_S
 from core.reading.workout import Format
 
 _TIMES = re.compile(r"\d{0,2}:\d{2}|\d+\s*(?:m(?:in)?\w*|')?")
 _A_MINUTE = re.compile(r"emom|minute|otm", re.IGNORECASE)
 AROUND = frozenset("easy break wu cd warm cool warmup cooldown".split())
-MINUTE_S = 60
 _COUNTED_BY = ("rounds", "set-word", "x", "quality", "for-time")
 
 
