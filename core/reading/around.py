@@ -19,6 +19,7 @@ from core.reading.parts import Parts
 from core.reading.phrases import Phrase
 from core.reading.plain_words import plain_words
 from core.reading.prose import AGAIN, BACKWARDS, DO_AGAIN
+from core.reading.rest_of_time import LEFT_OVER, fills_its_interval
 from core.reading.rows import Row
 from core.reading.tokens import how_many, seconds_of
 from core.reading.units import MINUTE_S
@@ -29,9 +30,6 @@ _TURNS = re.compile(
     r"\b(?:odds?\s*(?:/|&|and)\s*evens?|alternat\w*|alt|rotat\w*)\b(?!\s+(?:db|kb|arms?|legs?|dumbbell|lunges?|snatch))",
     re.IGNORECASE,
 )
-_LEFT_OVER = re.compile(
-    r"\b(?:remaining|left|rest of the)\b", re.IGNORECASE
-)  # "then max burpees in the time left"
 _DASH = re.compile(r"[-–—]\s")
 _LABEL_ENDS = re.compile(
     r"(?:(?:(?:skill\s+)?work|complex|practice|skills?|drills?|ladder|density|volume"
@@ -163,9 +161,13 @@ def then_alone(row: Row, read: Line, part: PartDraft | None) -> bool:
     read.mark(read.phrases[free[0]].column, read.phrases[free[0]].end, "format", "then")
     alone = nothing_left(read)
     at_once = _AT_ONCE.match(read.content) is not None and not alone
-    if part is not None and not alone and _stands_in_its_list(row, part):
+    if (
+        part is not None
+        and not alone
+        and (_stands_in_its_list(row, part) or (not row.after_blank and fills_its_interval(row.text, part)))
+    ):
         return False
-    if part is not None and (alone or part.repeats) and not (at_once or _LEFT_OVER.search(read.content)):
+    if part is not None and (alone or part.repeats) and not (at_once or LEFT_OVER.search(read.content)):
         unknown = part.lost > 0 and part.format is not None and part.format_line < row.number
         part.closed = any(work.role != "buy-in" for work in part.work) or unknown
     return alone
@@ -352,6 +354,22 @@ def _says_turns(row: Row, read: Line, names: Names) -> bool:
     return True
 
 
+LEAST_IN_TURN_S = 150  # of an interval of which a list of places has one each; common practice
+_TURNS_BELOW = re.compile(
+    r"\W*(?:then\s+)?(?:alternat(?:e|ing)|rotat(?:e|ing)|take\s+turns|(?:odds?\s*(?:/|&|and)\s*evens?))"
+    r"(?:\s+(?:each|every|the|by|per|through|between|on|movements?|exercises?|stations?|lines?|efforts?|min(?:ute)?s?"
+    r"|intervals?|sets?|rounds?|two|both|A|B|and|1|2|\d\s?min(?:ute)?s?))*\W*",
+    re.IGNORECASE,
+)
+
+
+def take_turns_below(row: Row, parts: Parts) -> None:
+    """'alternate', 'rotate each minute' on a line of its own below what is done every so many minutes."""
+    last = parts.last
+    if last is not None and last.work and _TURNS_BELOW.fullmatch(row.text):
+        last.by_turns = True
+
+
 def take_each_once(row: Row, read: Line, parts: Parts, names: Names) -> None:
     """'each station once', 'alternating:' beside intervals: one place of the list an interval; '3 stations':
     how many places it has."""
@@ -372,6 +390,10 @@ def take_each_once(row: Row, read: Line, parts: Parts, names: Names) -> None:
     minutes = part.format is not None and part.format.kind == "every-minute" and not part.work
     part.by_turns |= minutes and _says_turns(row, read, names)
     part.each_once |= timed and "alternat" in row.content.lower()
+    long = timed and part.format is not None and (part.format.work_s or 0) >= LEAST_IN_TURN_S
+    part.each_once |= (
+        long and _TURNS.search(row.content) is not None
+    )  # "8 rounds of 3 min on, 1 min off, rotate"
 
 
 def around_a_bracket(read: Line, chunks: Sequence[Chunk]) -> dict[int, str]:

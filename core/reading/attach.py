@@ -142,7 +142,11 @@ class Attacher:
         else:
             last = self.catalog.movements[part.work[-1].movement]
             counted = part.work[-1].has_amount and part.work[-1].line == row.number
-            if (alone or counted) and held_in_hands(last) and how_many_held(chunk.draft):
+            if (
+                (alone or counted)
+                and held_in_hands(last)
+                and how_many_held(chunk.draft, "" if last.family == "carry" else "hand")
+            ):
                 kit = last.implement if last.implement in HAND_WEIGHTS else "dumbbell"
                 chunk.draft.kit = kit  # "(2x16/2x12)" below a list
             if not self.of_the_last.says(part, row, read, chunk):
@@ -246,11 +250,17 @@ class Attacher:
         in_context(last, self.catalog.movements[last.movement], self.catalog)
 
     def _of_another_lift(self, part: PartDraft, last: Draft, draft: Draft) -> bool:
-        """'20 kg' on its own below '50 thrusters 40/30' and '30 burpees': no burpee's."""
-        alone = draft.loads and not draft.has_amount and last.line != draft.line
-        body = self.catalog.movements[last.movement].implement in BODY_ONLY
+        """'20 kg' on its own below '50 thrusters 40/30' and '30 burpees': no burpee's; 'KB 24/16' below a run
+        or a barbell: neither's."""
+        if not draft.loads or draft.has_amount or last.line == draft.line:
+            return False
+        row = self.catalog.movements[last.movement]
+        if row.family == "running" and not last.loads and draft.kit not in ("vest", "sandbag"):
+            return True
+        if draft.kit in FREE_WEIGHTS and row.implement in FREE_WEIGHTS and draft.kit != row.implement:
+            return True
         lifts = (self.catalog.movements[one.movement].implement in FREE_WEIGHTS for one in part.work)
-        return bool(alone) and body and any(lifts)
+        return row.implement in BODY_ONLY and any(lifts)
 
     def _once_more(self, part: PartDraft, last: Draft, draft: Draft) -> None:
         """'Double-unders: 10 min practice. Then 5 x 30 s max': another piece of the same."""

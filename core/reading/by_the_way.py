@@ -102,6 +102,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             "heat",
             r"\b(?:heats?|waves?)\s+(?:(?:start|go|leave|run)(?:s|ing)?\s+)?every\s+\d+\s*(?:min(?:ute)?s?|['’])",
         ),
+        ("quality", r"(?<=quality)(?P<said>\s*[,–-]?\s*not\s+(?:for\s+)?time)\b"),
         ("singles", r"(?<=[\d%]\s)(?:/\s*)?(?P<said>then\s+singles)(?=\s*(?:$|[.;(]))"),
         ("as a team", r"^\W*(?:then\s+)?(?P<said>as\s+a\s+(?:team|pair|trio|group))\s*(?=:)"),
         ("walk|jog", r"\(\s*(?:easy\s+|slow\s+)?(?:walk|jog)(?:ing)?\s+(?:down|back|return)[^()\d]*\)"),
@@ -199,6 +200,19 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             r"|\d{1,2}\s*x\s*\d+(?:\.\d+)?\s*k?m\b).*?(?:[,/]|\bw/|\bwith)\s*"
             r"(?P<said>\d{1,4}(?::\d{2})?\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|m|['\"])?\s+"
             r"(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?)(?=\s*(?:[.,;)]|$))",
+        ),
+        (  # "8 x 200 m run, walk 100 m"
+            "jog|walk",
+            r"^\W*(?:[^\W\d][\w ]{2,20}:\s*)?(?:then\s+)?(?:(?:run|row|bike|ski)\s+\d{1,2}\s*x\s*\d"
+            r"|\d{1,2}\s*x\s*\d+(?:\.\d+)?\s*k?m\b).*?(?:[,/]|\bw/|\bwith)\s*"
+            r"(?P<said>(?:easy\s+|slow\s+)?(?:jog|walk)(?:ing)?\s+\d{1,4}(?::\d{2})?\s*(?:min(?:ute)?s?"
+            r"|s(?:ec(?:ond)?s?)?|m|['\"])?(?:\s+(?:easy|slow|(?:in\s+)?between(?:\s+(?:reps|sets|rounds|each))?))?)"
+            r"(?=\s*(?:[.,;)]|$))",
+        ),
+        (  # "8 x 200 m run, 100 m walk back"
+            "walk|jog",
+            r"^\W*\d{1,2}\s*x\s*\d+(?:\.\d+)?\s*k?m\b[^,;]*,\s*"
+            r"(?P<said>\d{1,4}\s*m\s+(?:walk|jog)\s+(?:back|down|home))(?=\s*(?:[.,;)]|$))",
         ),
         (
             "+",

@@ -7,6 +7,7 @@ import re
 from core.reading.board_words import board_words
 from core.reading.draft import Chunk, Chunks
 from core.reading.line import Line
+from core.reading.phrases import PAIR
 
 SHORTEST_CHOICE_M = 1000.0  # "5 km row, 12 km bike or 5 km run": nobody does all of them; common practice
 _CHOOSES = re.compile(r"\b(?:choose|pick|choice|either|any)\b", re.IGNORECASE)
@@ -25,6 +26,12 @@ def _stand_in_for_each_other(one: Chunk, other: Chunk) -> bool:
     return any(both <= group for group in board_words().instead)
 
 
+def _lists_by_strokes(read: Line) -> bool:
+    """Whether strokes part the entries of a list, each with its own number."""
+    entries = read.content.rpartition(": ")[2].split(" / ")
+    return len(entries) > PAIR and all(any(map(str.isdecimal, entry)) for entry in entries)
+
+
 def is_choice(read: Line, chunk: Chunk, before: Chunk) -> bool:
     """Whether a chunk is another choice for the one before, not more work."""
     if read.of_division and chunk.joined_by == "slash" and not _stand_in_for_each_other(chunk, before):
@@ -33,6 +40,8 @@ def is_choice(read: Line, chunk: Chunk, before: Chunk) -> bool:
         return False  # "5 sets: power clean / 2 front squats / push jerk"
     if chunk.joined_by == "or":  # "row or ski 1000 m": what stands behind the last is told of the first
         return before.draft.has_amount or not (chunk.named and before.named and chunk.draft.has_amount)
+    if chunk.joined_by == "slash" and _lists_by_strokes(read):
+        return False  # "10 burpees / bike 10 cal / row 20 cal"
     if chunk.joined_by == "slash" and any(one.kind == "each" for one in read.phrases):
         return False  # "1 min each, 5 rounds: row / wall ball / plank"
     told = before.draft.has_counted or before.draft.seconds or before.draft.max_effort

@@ -16,6 +16,7 @@ from dataclasses import replace
 from core.reading.asides import taken_back
 from core.reading.board_words import board_words
 from core.reading.cards import suits
+from core.reading.climbs import percents_that_climb
 from core.reading.clocks import (
     clock_of_the_class,
     clock_rows,
@@ -51,7 +52,6 @@ from core.reading.numbering import (
     labelled_lists,
     message_heads,
     minutes_in_order,
-    minutes_of_odd_and_even,
     minutes_of_sections,
     numbered_by_bar,
     numbered_by_dash,
@@ -67,8 +67,9 @@ from core.reading.numbering import (
     sets_in_order,
     sets_in_ranges,
 )
+from core.reading.parities import minutes_of_odd_and_even
 from core.reading.phrases import PAIR, Phrase
-from core.reading.prose import Prose, arranges, is_schedule, tells_work
+from core.reading.prose import Prose, arranges, bare_words, is_schedule, tells_work
 from core.reading.row_roles import (
     begins_with_sets,
     fitness_of_all,
@@ -134,6 +135,14 @@ _PACES = re.compile(
 _EXPLAINS = re.compile(r"\s*\([^()]*(?:\.{2,}|…)\s*\)\W*")  # "(10 dips, 1 pull-up, 9 dips, ..)"
 _TELLS = re.compile(r"\W*(?:take|do|work|build|perform|complete|then|start|finish)\b", re.IGNORECASE)
 _IN_TURN = re.compile(r"\W*(?:first|second|third|fourth|next|final|last)(?:ly)?\s*[,:]\s*", re.IGNORECASE)
+_PIECE_BEGINS = re.compile(
+    r"(?<![\w.,/:-])(?:\d{1,2}\s+(?:rounds\b|RFT\b)|(?:AMRAP|EMOM)\s+\d"
+    r"|\d{1,2}[\s-]?(?:min(?:ute)?s?|')\s+(?:AMRAP|EMOM)\b)",
+    re.IGNORECASE,
+)
+_SCORED = re.compile(
+    r"\b(?:scores?|results?|reps\s+total|goal|aim|target|levels?|standards?|scal\w+)\b", re.IGNORECASE
+)
 _NOT_TODAY = re.compile(
     r"\b(?:last|yesterday|tomorrow|next|if|whoever|anyone|usually|normally|did|was|w"
     r"ere|record|standards?|instead|example)\b",
@@ -186,6 +195,7 @@ class DocumentPass:
         self.led.read(rows)
         bare_numbers(rows)
         minutes_of_odd_and_even(rows)
+        percents_that_climb(rows)
         minutes_of_the_hour(rows)
         clock_of_the_class(rows)
         minutes_beside_names(rows)
@@ -405,6 +415,8 @@ class DocumentPass:
         """'AMRAP 8: one hangs from the bar, the other does' above its list: only what stands behind the colon
         is a note."""
         colon = row.text.find(":", start, stop)
+        if note and (begins := self._piece_within(row.text, start, stop)) is not None:
+            return [(start, begins, True), (begins, stop, False)]
         if note and colon > start and self._tells_a_piece(row.text[start:colon], row.text[colon + 1 : stop]):
             return [(start, colon + 1, True), (colon + 1, stop, False)]
         if not note or not 0 < colon - start <= LONGEST_FORMAT or not arranges(row.text[start:colon]):
@@ -412,6 +424,20 @@ class DocumentPass:
         if tokenize(row.text[start:colon])[0].kind not in _OPENS_A_FORMAT:
             return [(start, stop, note)]  # "After all 9 rounds: ..."
         return [(start, colon + 1, False), (colon + 1, stop, True)]
+
+    def _piece_within(self, text: str, start: int, stop: int) -> int | None:
+        """Where the piece begins in 'Morning all, today we do 3 rounds of 10 burpees, 15 sit-ups'."""
+        said = _PIECE_BEGINS.search(text, start + 1, stop)
+        if said is None or _NOT_TODAY.search(text, start, said.start()):
+            return None
+        if board_words().unreal & set(bare_words(text[start : said.start()])) or _SCORED.search(
+            text, start, stop
+        ):
+            return None
+        exact = sum(
+            one.kind == "words" and self.heads.exact(one) for one in tokenize(text[said.start() : stop])
+        )
+        return said.start() if exact > 1 else None
 
     def _tells_a_piece(self, before: str, behind: str) -> bool:
         """'So today, after squats: 15-12-9 of power snatch 43/30 and box jumps': a piece behind what leads
@@ -498,6 +524,7 @@ class DocumentPass:
             turn = _IN_TURN.match(row.text, start, stop)  # "First, 5 min of double-unders."
             text, phrases = row.text[start:stop], row.phrases(turn.end() if turn else start, stop)
             works = self.prose.begins_work(phrases) or self.prose.counts_several(text, phrases)
+            works |= self._piece_within(row.text, start, stop) is not None
             works |= _TELLS.match(text) is not None and self.prose.lifts(phrases, text)
             kept.append((start, stop, note or (follows and not works)))
         return kept

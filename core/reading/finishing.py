@@ -271,7 +271,15 @@ class Finishing:
         rows = {draft.line for draft in lines}
         # "EMOM 15, alternating: ..", "EMOM 9, 3 movements: .."
         apart = len(rows) in (len(lines), 1)
-        if fmt.kind != "every-minute" or numbered or len(lines) < 2 or not apart:
+        if fmt.kind != "every-minute" or numbered or len(lines) < 2:
+            return
+        if (
+            not apart and part.by_turns
+        ):  # "15 deadlifts + 10 burpees" and "50 skips + 10 push-ups", alternating
+            places_of = {line: place for place, line in enumerate(sorted(rows), start=1)}
+            for draft in lines:
+                draft.station = places_of[draft.line]
+        if not apart:
             return
         places = len(lines) + part.rest_minutes + part.lost
         too_long = not part.exact and self._never_fits(lines, fmt, places)
@@ -287,6 +295,7 @@ class Finishing:
         """'5 x 3 min on, 1 min off' above a list that is soon over: as many rounds of it as fit each time."""
         lines = _shared_lines(part)
         placed = part.exact or part.each_once or any(one.station or one.role or one.sets for one in lines)
+        placed |= any(one.max_effort for one in part.work)  # ".., then max burpees"
         if fmt.kind != "intervals" or placed or len(lines) < 2 or not lasts_again(fmt, lines, self.catalog):
             return fmt
         return replace(

@@ -91,7 +91,7 @@ def _movements_over_rounds(head_row: Row, head: Sequence[Cell], table: Table, na
     amounts = {_plain(cell) for cell in head[1:]}
     if _plain(head[0]) not in _ROUND or not counted or named[0]:
         return []
-    if not any(named) and "reps" not in amounts:
+    if not any(named) and ("reps" not in amounts or "movement" in map(tables.column_of, amounts)):
         return []
     lines = [_head_of(head_row)]
     for row, cells in table:

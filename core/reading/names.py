@@ -250,6 +250,8 @@ class Names:
             return frozenset()
         hidden: set[int] = set()
         for start, word in enumerate(words):
+            if start and (words[start - 1], word) in table.names:
+                continue  # "box jumps in 10 min" is no "jump in"
             for idiom in table.idioms_from.get(word, ()):
                 if tuple(words[start : start + len(idiom)]) == idiom:
                     hidden.update(range(start, start + len(idiom)))

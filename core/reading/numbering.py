@@ -532,28 +532,6 @@ def _numbers_of_sets(found: list[tuple[Row, re.Match[str]]]) -> None:
         del found[: max(1, len(run))]
 
 
-_PARITIES = re.compile(r"\W*(?P<which>odd|even)s?(?:\s+min(?:ute)?s?)?\s*[:=–-]", re.IGNORECASE)
-_ONLY_MINUTES = re.compile(
-    r"\W*(?P<said>\d{1,2})\s*(?:min(?:ute)?s?|')(?:\s+(?:total|in\s+all))?\W*", re.IGNORECASE
-)
-
-
-def minutes_of_odd_and_even(rows: Sequence[Row]) -> None:
-    """'Odd minutes: 12 cal', 'Even minutes: 8 burpees' above or below '20 min': so many minutes, each of them
-    one of the two."""
-    said = [_PARITIES.match(row.text) if row.role == "work" else None for row in rows]
-    for at in range(len(rows) - 1):
-        first, second = said[at], said[at + 1]
-        if first is None or second is None or first["which"].lower() == second["which"].lower():
-            continue
-        for place in (at - 1, at + 2):
-            row = rows[place] if 0 <= place < len(rows) else None
-            minutes = _ONLY_MINUTES.fullmatch(row.text) if row is not None and row.role == "work" else None
-            if row is not None and minutes is not None:
-                start, end = minutes.start("said"), len(row.text.rstrip(" .:"))
-                row.say([(start, end, f"EMOM {minutes['said']}")])
-
-
 _OWN_SETS = re.compile(r"^\d\s+[A-Z][^\d]*\s\d{1,2}\s?[x×]\s?\d")
 _BARE_SECTION = re.compile(r"^(?P<number>\d)\s+(?=[A-Z][^\W\d])")
 
@@ -746,6 +724,7 @@ def _is_a_piece(row: Row, names: Names) -> bool:
     ):
         return any(one.kind == "team" for one in phrases)
     paced = any(one.kind in ("every", "interval", "tabata", "amrap", "death-by") for one in phrases)
+    paced |= [one.kind for one in phrases[:3]] == ["count", "rounds", "colon"]  # "8 rounds: 20 s plank"
     named = (names.find(one.text) for one in phrases if one.kind == "words")
     return paced and any(match is not None and match.confidence == 1 for match in named)
 

@@ -18,6 +18,7 @@ from core.reading.merging import kind_only, merged, said, trailing
 from core.reading.notations.twenty_ten import TWENTY_TEN
 from core.reading.part_draft import PartDraft
 from core.reading.phrases import PAIR
+from core.reading.rest_of_time import LEFT_OVER, fills_its_interval
 from core.reading.rows import Row
 from core.reading.workout import Format, Part, PartKind
 
@@ -107,7 +108,13 @@ class Parts:
             part = self.next(row.number)  # "30 min cap, in pairs: 2 km row, 100 burpees" below a lift
         if found.only_changes and part.work and row.named and _opens_another(row.content, found.format):
             part = self.next(row.number)  # "then 1 km row, split", "teams of 2: 3 km row"
-        if found.format.team and row.named and found.only_changes and _is_company(row.content):
+        below_sets = part.work and _only_sets(part) and not (row.named or row.followed or self.after_blank)
+        shares_none = below_sets and SHARED.search(row.content) is None  # "Partner up" below "squat 5x5"
+        if (
+            found.format.team
+            and found.only_changes
+            and (shares_none or (row.named and _is_company(row.content)))
+        ):
             part.notes.append("with a partner")
             return
         if found.format.team and (self._of_one_line(part, row, found) or _only_racked(part, row)):
@@ -311,7 +318,10 @@ class Parts:
             return part
         if part.parent is not None and row.indent <= (part.format_indent or 0):
             return self._resume(part, row)
-        if not self._ended(part, row, draft):
+        if not self._ended(part, row, draft) or (
+            draft.max_effort
+            and (LEFT_OVER.search(row.text) or (not row.after_blank and fills_its_interval(row.text, part)))
+        ):
             return part
         following = self.next(row.number)
         following.parent = self._outer(part, row)

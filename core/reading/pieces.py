@@ -66,6 +66,9 @@ from core.reading.units import MINUTE_S
 from core.reading.volumes import MEANWHILE
 from core.reading.whole_pieces import WholePieces
 
+_RESTS = re.compile(
+    r"\b(?:rest|off|pause|recover(?:y)?)\b(?!\s+(?:as|between|when|if|is))", re.IGNORECASE
+)  # no "time cap"
 _THEN_A_TEAM = re.compile(
     r"\W*then,?\s+(?:in\s+(?:pairs|teams|trios|groups\s+of\s+\d)|with\s+a\s+partner|"
     r"as\s+a\s+(?:pair|team))\b",
@@ -159,6 +162,11 @@ class Pieces:
             part.changes |= {"share": "alternate"}
         for role in row.team:
             self.reading.mark(row, role.start, role.what, "format", role.says)
+        if (
+            self.reading.parts.team is None
+        ):  # "partner A rows while partner B rests", and then "100 burpees, split"
+            part.shared_by = part.shared_by or (None, self.reading.parts.share)
+            self.reading.parts.team = len(row.team) if len(row.team) > 1 else None
         before = len(part.work)
         for role in row.team:
             if role.what < role.stop:
@@ -251,7 +259,8 @@ class Pieces:
         if found:
             words = (read.phrases[one].text for one in read.free() if read.phrases[one].kind == "words")
             found.alone = not any(map(self.reading.names.find, words))
-        if found and found.rest_only and found.format.rest_s is None and parts.last and parts.last.work:
+        rests = found is not None and found.rest_only and _RESTS.search(row.text) is not None
+        if found and rests and found.format.rest_s is None and parts.last and parts.last.work:
             parts.last.rest_minutes += 1
         if found and not (found.rest_only and (station or bullet)):
             parts.apply(row, found, division)

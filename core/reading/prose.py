@@ -49,6 +49,16 @@ _FOR_WHO_HURTS = re.compile(  # "Anyone with a bad back: ..", "Sore shoulders: .
     r"[^:?]*[:?]",
     re.IGNORECASE,
 )
+_OF_THE_ROOM = re.compile(r"\W*(?:wipe\b|rest\s+is\s+[^\W\d])", re.IGNORECASE)
+_AIMED = re.compile(  # what to aim for, how it should be, what it was
+    r"\W*(?:(?:aim|shoot|go|look|try)(?:ing)?\s+(?:for|to)\s+(?:under|sub|less|around|about|\d|a\b|finish|be|get|complete|match|beat)"
+    r"|(?:(?:this|it|these|rounds?|each|workout)\s+){0,2}should\s+(?:take|be|feel|last)\b"
+    r"|goal\s+(?:is|time|of)\b|last\s+(?:week|time|month|year)\s+(?:was|were|we|you)\b|compare\s+(?:with|to)\b"
+    r"|add\s+\d+(?:[.,]\d+)?\s?(?:kg|lbs?|%)\s+(?:to|from|on|over|vs\.?)\s+last\b"
+    r"|(?:happy|merry)\s+[^\W\d]+\W*$|enjoy\b[^\d]*$|class(?:es)?\s+(?:at|times?|starts?)\b"
+    r"|(?:pick|choose|use|select)\s+(?:an?|the)\s+(?:weight|load)\b)",
+    re.IGNORECASE,
+)
 _ONLY_KIT = re.compile(
     rf"^\W*{_PIECE_OF_KIT}(?:\s*(?:,|&|\+|and|,\s*and)\s*{_PIECE_OF_KIT})+\W*$", re.IGNORECASE
 )  # "one bar, one rower, one box"
@@ -254,7 +264,7 @@ class Prose:
             or (text.rstrip().endswith(":") and HEAVIEST.fullmatch(text))
         ):
             return False
-        if _ONLY_KIT.match(text) or _FOR_WHO_HURTS.match(text):
+        if _ONLY_KIT.match(text) or _FOR_WHO_HURTS.match(text) or self._is_aimed(text, phrases):
             return True
         if MARKED.match(text) or AS_USUAL.match(text) or (phrases and phrases[0].kind == "note"):
             return True
@@ -271,6 +281,12 @@ class Prose:
         if phrases and all(phrase.kind in _WHO_WORKS for phrase in phrases):
             return False
         return True if self._is_sentence(text, words, phrases) else None
+
+    def _is_aimed(self, text: str, phrases: Sequence[Phrase]) -> bool:
+        """'Aim for under 12 min', 'Last week was 72 %': what to aim for, how it should be, what it was."""
+        if _OF_THE_ROOM.match(text):
+            return True
+        return _AIMED.match(text) is not None and not self._named(phrases)
 
     def _is_a_name(self, text: str, phrases: Sequence[Phrase]) -> bool:
         """'good morning' alone on its line is the lift, 'Good morning' a greeting."""

@@ -7,7 +7,7 @@ import re
 from collections.abc import Sequence
 
 from core.catalog import Catalog, load_catalog
-from core.reading.around import kit_of_all
+from core.reading.around import kit_of_all, take_turns_below
 from core.reading.as_written import AsWritten
 from core.reading.columns import ColumnLines
 from core.reading.division_lines import DivisionLines
@@ -50,7 +50,8 @@ _RUN_TOGETHER = re.compile(
 _SHARES = re.compile(r"\bsplit|\bshare|\bdivid|\bi\s+go\b|\balternat", re.IGNORECASE)
 _WINDOW = re.compile(r"\((\d{1,2})\s*[-–]\s*(\d{1,2})(?:\s*(?:min|'))?\)")
 _BLOCKS = re.compile(  # "4 blocks of 12 min" above them
-    r"\b(\d)\s+(?:blocks|parts|pieces|sections)\s+(?:of|x|at)\s+(\d{1,2})\s*(?:min|')", re.IGNORECASE
+    r"\b(\d)\s+(?:(?:blocks|parts|pieces|sections)\s+(?:of|x|at)|stations?\s*[,x×:]?)\s+(\d{1,2})\s*(?:min|')",
+    re.IGNORECASE,
 )
 _BARE_MINUTES = re.compile(r"\s*\((\d{1,2})\)\s*$")
 _CLOCK_WINDOW = re.compile(r"(\d{1,2}):00\s*[-–]\s*(\d{1,2}):00")
@@ -148,6 +149,7 @@ class _Reader:
             self.reading.mark(row, start, end, "note", says)
         if row.parted:
             self._begin_anew()
+        take_turns_below(row, self.reading.parts)
         if row.role == "too-long":
             reason = f"a line of over {MAX_LINE} characters"
             self.reading.unread.append(Unread(row.number, 1, row.written[:80], reason))

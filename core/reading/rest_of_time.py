@@ -11,6 +11,9 @@ from core.reading.units import MINUTE_S
 from core.reading.workout import Format
 
 LEAST_HELD_S = 120  # of an interval that holds one thing and then others again and again; common practice
+LEFT_OVER = re.compile(
+    r"\b(?:remaining|left|rest of the)\b", re.IGNORECASE
+)  # "then max burpees in the time left"
 LEFT = (
     r"(?:(?:in|for|with|during|the|use)\s+)*(?:(?:remaining|rest\s+of\s+(?:the|each|"
     r"every))\s+(?:time|minutes|interval|window)"
@@ -86,3 +89,13 @@ def _clocked(part: PartDraft) -> Format | None:
         work_s=None,
         cap_s=None,
     )
+
+
+_THEN_MAX = re.compile(r"\W*(?:and\s+)?then\s+(?:max\b|as\s+many|amrap\b)(?!.*\d\s*min)", re.IGNORECASE)
+
+
+def fills_its_interval(text: str, part: PartDraft) -> bool:
+    """'then max burpees' right below what is done in intervals."""
+    fmt = part.format
+    timed = fmt is not None and fmt.kind in ("intervals", "every-minute") and bool(part.work)
+    return timed and _THEN_MAX.match(text) is not None

@@ -157,20 +157,20 @@ def pair_as_load(last: Draft, draft: Draft) -> None:
         draft.assumed.append(f"{draft.load_text} as {draft.load_unit}")
 
 
-def how_many_held(draft: Draft) -> bool:
-    """'2x15/10', '1 DB 15/10' of a division or alone on a line: how many are held, no sets and no
-    repetitions; whether it says so."""
+def how_many_held(draft: Draft, held: str = "hand") -> bool:
+    """'2x15/10', '1 DB 15/10' of a division or alone on a line: how many are held ("" where it may be any
+    kit of a text in kg), no sets and no repetitions; whether it says so."""
     if draft.sets == PAIR and draft.other is not None and len(set(draft.scheme)) == 1 and not draft.loads:
         values = (float(draft.scheme[0]), draft.other)
         draft.loads, draft.load_unit, draft.implements = (
             values,
-            unit_of(values, draft.system, held="hand"),
+            unit_of(values, draft.system, held),
             PAIR,
         )
         draft.scheme, draft.sets, draft.sets_written, draft.other = (), None, False, None
         draft.load_text = "/".join(f"{value:g}" for value in values)
         return True
-    held = draft.kit in HAND_WEIGHTS and bool(draft.loads) and draft.reps in (1, PAIR)
-    if held:
+    said = draft.kit in HAND_WEIGHTS and bool(draft.loads) and draft.reps in (1, PAIR)
+    if said:
         draft.implements, draft.reps = draft.reps or 1, None
-    return held
+    return said

@@ -102,8 +102,24 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
             r"(?P<said>\s*(?:→|[-=]>|»|>))(?=\s)",
             ":",
         ),
-        # "10→1 thrusters"
-        ("→", r"^\W*\d{1,3}(?P<said>→)(?=\d{1,2}\s+(?!kg|lbs?|min|sec|reps?\b|x\b)[^\W\d]{2})", " to "),
+        (  # "odd → 10 swings", "min 1 -> 12 burpees"
+            "",
+            r"^\W{0,3}(?:(?:min(?:ute)?s?\s*)?(?:odd|even)s?(?:\s+min(?:ute)?s?)?|min(?:ute)?\s*\d{1,2})"
+            r"(?P<said>\s*(?:→|[-=]>|»|>|=)\s*)(?=\S)",
+            ": ",
+        ),
+        (  # "Odd 10 burpees", "Even row 500 m"
+            "",
+            r"^\W{0,3}(?:odd|even)s?(?:\s+min(?:ute)?s?)?(?P<said>\s+)(?=\d{1,4}\s?(?:x|m|cals?)?\s+[^\W\d]|(?:row|run|bike|ski)\s+\d|[^\W\d][^,;:]{2,30}\sx\s\d)",
+            ": ",
+        ),
+        # "10→1 thrusters", "10 → 1"
+        (
+            "→",
+            r"^\W*(?=\d{1,3}→\d|(?:[5-9]|\d\d)\s?→\s?1(?!\d)|1\s?→\s?\d\d\s*$)\d{1,3}(?P<said>\s?→\s?)"
+            r"(?=\d{1,2}(?:\s*$|\s+(?!kg|lbs?|min|sec|reps?\b|x\b)[^\W\d]{1,2}))",
+            " to ",
+        ),
         # "10:40 --- Workout 2"
         ("--", r"^\W*\d{1,2}[:.]\d{2}(?P<said>\s*[-–—=]{2,}\s*)(?=\S)", " "),
         (  # "1.000 m", as German and Spanish write thousands

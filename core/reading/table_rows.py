@@ -129,6 +129,11 @@ def _block(rows: list[Row], at: int) -> list[Row]:
     return block
 
 
+_LABELLED = re.compile(
+    r"\s*(?:[A-H]\d?[.):]|\d{1,2}[.)]|(?:strength|metcon|wod|accessory|conditioning)\b)", re.IGNORECASE
+)
+
+
 def _table(rows: list[Row], at: int, head: tables.Head, count: int | None = None) -> int:
     """Turn the rows under a head into lines, or the next so many; the place after them."""
     first, last = at, len(rows) if count is None else at + count
@@ -140,6 +145,8 @@ def _table(rows: list[Row], at: int, head: tables.Head, count: int | None = None
             cells = tables.cells_of(row.text, head.separator)
             if len(cells) < tables.LEAST_COLUMNS and not _goes_on(rows, at + 1, head):
                 break
+            if _LABELLED.match(row.text) and len(cells) < len(head.columns) - 1:
+                break  # "B) 15-12-9: thrusters, 43/30 kg, pull-ups" right below a table
             standards = tables.standards_beside(head, cells)
             others = replace(row, number=row.number + AGAIN, role="cells", standards=standards, marks=[])
             row.english, row.beyond = tables.line_of(head, cells, row.english)

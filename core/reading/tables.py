@@ -83,6 +83,7 @@ HEAD_WORDS: tuple[tuple[Column, tuple[str, ...]], ...] = (
     ("place", ("station", "stations", "no", "nr", "order", "#")),
     ("note", ("note", "notes", "comment", "comments", "remarks", "target", "goal", "cue", "cues", "focus")),
 )
+_MAY_NAME_A_PART = ("piece", "work", "workout", "what", "name")  # beside a column that names movements
 BESIDE = ("note", "day")  # columns that say nothing of what is done
 _SEPARATORS = (
     re.compile(r"\t+|\s{0,3}\t\s{0,3}"),
@@ -165,6 +166,11 @@ def read_head(line: str) -> Head | None:
         columns = tuple(column_of(cell.text) for cell in cells)
         if not cells[0].text and len(_AMOUNTS & set(columns)) > 1:
             columns = ("movement", *columns[1:])  # the corner above the names is empty
+        if columns.count("movement") > 1:  # "day, piece, movement, sets, reps"
+            columns = tuple(
+                "day" if plain_word(cell.text) in _MAY_NAME_A_PART else column
+                for cell, column in zip(cells, columns, strict=True)
+            )
         known = {column for column in columns if column}
         if "movement" in known and known & _AMOUNTS and ("men" in known) == ("women" in known):
             return Head(columns, separator, tuple(cell.text for cell in cells))
@@ -179,8 +185,13 @@ def unit_named(head: str) -> str:
     return "lb" if re.search(r"\blbs?\b", head, re.IGNORECASE) and "kg" not in head.lower() else "kg"
 
 
+def plain_word(text: str) -> str:
+    """The word of a head, without signs around it."""
+    return text.lower().strip(" *_.:")
+
+
 def column_of(text: str) -> Column | None:
-    plain = text.lower().strip(" *_.:")
+    plain = plain_word(text)
     named = next((column for column, words in HEAD_WORDS if plain in words), None)
     return named or ("division" if is_division(text) else None)
 

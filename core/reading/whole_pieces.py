@@ -27,6 +27,13 @@ _OF_EACH = re.compile(
     r"\W*(?P<each>(?P<reps>\d{1,3})\s+(?:reps?\s+)?of\s+(?:each|everything)\b)(?!\s*(?:set|superset|of))",
     re.IGNORECASE,
 )
+_LIFTS_AND_HOW_HEAVY = re.compile(
+    r"(?P<lifts>\W*(?!.*(?:\d\s?[x×]\s?\d|%))(?:\d\s+)?[^:+,;\d]+(?:\+[^:+,;]+)+?)"
+    r"(?P<how>\s*[-–,;(]\s*(?:(?:build|work)(?:ing)?\s+(?:up\s+)?to|find|establish|hit)\s+(?:an?\s+|your\s+)?"
+    r"(?:heavy|max(?:imum)?|heaviest)(?:\s+(?:complex|set|load|weight))?"
+    r"(?:\s*[,(]?\s*(?:in|within|for)?\s*\d{1,2}(?:\s*(?:min(?:ute)?s?|')|:00)\)?)?)\W*",
+    re.IGNORECASE,
+)
 _HEAVY_COMPLEX = re.compile(
     r"(?=[^:+]*\b(?:heav(?:y|iest)|max(?:imum|imal)?|1\s?rm|find|build|establish)\b)"
     r"[^:+]{0,60}\b(?:complex|(?:max(?:imum)?|heaviest)\s+(?:load|weight))\b[^:+]"
@@ -127,6 +134,11 @@ class WholePieces:
                 self.pieces.settle(row)
             self.reading.mark(row, start, start + len(text.rstrip()), "format", "build up")
             self.reading.parts.current(row.number).heavy = True
+            return True
+        if (behind := _LIFTS_AND_HOW_HEAVY.fullmatch(text)) is not None:
+            begin, end = (start + edge for edge in behind.span("how"))
+            self.reading.mark(row, begin, end, "format", "build up")
+            self.reading.complexes.build_up(self._read(row, start, start + behind.end("lifts")))
             return True
         said = _HEAVY_COMPLEX.match(text)
         if said is None or self.reading.names.find(said.group()) is not None:

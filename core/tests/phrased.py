@@ -284,6 +284,10 @@ class Item:
 class Phrases:
     """Puts days together; the same seed makes the same days."""
 
+    lifting = ("sets", "percents", "complex")  # what a day may begin with,
+    pieces = ("piece", "piece", "minutes", "scheme", "frame", "team", "level", "two")  # what comes next,
+    behind = ("accessories", "far", "on_and_off")  # and what may stand last
+
     def __init__(self, seed: int):
         self.random = random.Random(seed)
 
@@ -299,23 +303,10 @@ class Phrases:
     def day(self) -> Said:
         """A warm-up or none, a lift, a piece, and perhaps something behind them."""
         style = self.one(HEADS)
-        makes: list[Callable[[], Said]] = [self.one((self.sets, self.percents, self.complex))]
-        makes.append(
-            self.one(
-                (
-                    self.piece,
-                    self.piece,
-                    self.minutes,
-                    self.scheme,
-                    self.frame,
-                    self.team,
-                    self.level,
-                    self.two,
-                )
-            )
-        )
+        kinds = [self.one(self.lifting), self.one(self.pieces)]
         if self.random.random() < 0.4:
-            makes.append(self.one((self.accessories, self.far, self.on_and_off)))
+            kinds.append(self.one(self.behind))
+        makes: list[Callable[[], Said]] = [getattr(self, kind) for kind in kinds]
         blocks, answer = [], []
         if self.random.random() < 0.4:
             text, answer = self.warm_up()

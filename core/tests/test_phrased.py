@@ -7,6 +7,7 @@ from core.reading import Workout, read_workout, write_workout
 from core.tests.boards import Board, hold, wanted
 from core.tests.fuzzing import unaccounted
 from core.tests.phrased import Phrases
+from core.tests.phrased_others import OTHERS, Others
 
 DAYS = 250
 MOST_WRONG = 0.01  # of days; `./chalk bench phrased` says how many in thousands
@@ -22,10 +23,10 @@ def _asked(workout: Workout) -> list[tuple[object, ...]]:
 
 class Phrased(unittest.TestCase):
     def test_days_are_read_in_whatever_form_they_are_said(self):
-        """Two seeds; the few that are not whole are printed with what differs."""
+        """A seed for each maker; the few that are not whole are printed with what differs."""
         wrong = []
-        for seed in (20261202, 20261203):
-            for board in Phrases(seed).boards(DAYS):
+        for makes, seed in ((Phrases, 20261202), (Others, 20261203)):
+            for board in makes(seed).boards(DAYS):
                 workout = read_workout(board.text)
                 if differs := [*hold(board, workout)[1], *unaccounted(board.text, workout)]:
                     wrong.append((board.text, differs))
@@ -33,19 +34,8 @@ class Phrased(unittest.TestCase):
 
     def test_each_piece_alone_is_read(self):
         """Every kind of piece on its own, forty times."""
-        for make in (
-            "piece",
-            "minutes",
-            "scheme",
-            "frame",
-            "team",
-            "level",
-            "two",
-            "sets",
-            "percents",
-            "complex",
-        ):
-            phrases = Phrases(7)
+        for make in (*Phrases.lifting, *Phrases.pieces, *OTHERS):
+            phrases = Others(7)
             for number in range(40):
                 text, answer = getattr(phrases, make)()
                 board = Board(number, text, tuple(map(wanted, answer)), (), False)
@@ -54,12 +44,12 @@ class Phrased(unittest.TestCase):
 
     def test_what_is_written_of_a_day_asks_the_same(self):
         """The canonical text of a day, read again: the same movements, amounts and loads."""
-        for board in Phrases(5).boards(150):
+        for board in Others(5).boards(150):
             workout = read_workout(board.text)
             with self.subTest(board.text):
                 self.assertEqual(_asked(read_workout(write_workout(workout))), _asked(workout))
 
     def test_the_same_seed_makes_the_same_days(self):
-        first, second = ([board.text for board in Phrases(7).boards(20)] for _ in range(2))
+        first, second = ([board.text for board in Others(7).boards(20)] for _ in range(2))
         self.assertEqual(first, second)
         self.assertEqual(len(set(first)), 20)

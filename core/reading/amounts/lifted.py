@@ -117,6 +117,8 @@ class Lifted(AmountBase):
             return "ball"
         beside = [self.line.phrases[one].text for one in self.indices] + self.draft.notes + [self.draft.text]
         said = {word for text in beside for word in plain_words(text)}
+        if self.row.family == "carry" and self.line.system == "kg":
+            return "hand" if said & set(HAND_WEIGHTS) else ""  # "farmer carry 2 x 50/35" of a strongman's kit
         may_be_a_bar = "heavy" in self.row.context and self.line.system == "kg"  # "front rack lunges 50/35"
         if said & set(HAND_WEIGHTS) or (held_in_hands(self.row) and not may_be_a_bar):
             return "hand"

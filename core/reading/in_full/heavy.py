@@ -6,6 +6,8 @@ import re
 
 from core.reading.in_full.cuts import Cuts, otherwise
 
+_WINDOW = r"(?:\d{1,2}\s*(?:min(?:ute)?s?\b|'|:00))"  # how long there is for it
+
 _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, what is meant by its "said"
     (need, re.compile(pattern, re.IGNORECASE), full)
     for need, pattern, full in (
@@ -88,7 +90,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         (  # "ski 12 cal / 15/12 cal row"
             "cal",
-            r"(?<!\d\s[-–]\s)\b(?P<said>(?P<way>ski|row|bike)\s+(?P<far>\d{1,3}\s?cals?))(?=\s+/\s+\d)",
+            r"(?<!\d\s[-–]\s)\b(?P<said>(?P<way>ski|row|bike)\s+(?P<far>\d{1,3}\s?cals?))(?=\s+/\s+(?:\d|(?:ski|row|bike|run)\s+\d))",
             r"\g<far> \g<way>",
         ),
         (  # "13 power cleans, 60/42.5 kg / 5 pull-ups"
@@ -104,6 +106,37 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?<=\d)(?P<said>\s*\((?:women|ladies|girls|w|f)\s*:?\s*)"
             r"(?=\d{1,3}(?:[.,]\d)?\s*(?:kg|lbs?)?\))",
             "/",
+        ),
+        (  # "Deadlift (build to a heavy double)"
+            "heavy",
+            r"(?<=[^\W\d])(?P<said>\s*\(\s*(?P<how>(?:build|work)(?:ing)?\s+(?:up\s+)?to\s+an?\s+heavy\s+[^()]{1,30})\))",
+            r", \g<how>",
+        ),
+        (  # "For max load, 10 min:", "In 10 minutes, for max load:", "Max weight in 10 min:"
+            "max",
+            rf"^\W*(?:in\s+)?(?:{_WINDOW}\s*[,:–-]?\s*)?(?P<said>(?:for\s+)?(?:an?\s+)?max(?:imum)?\s+(?:load|weight)"
+            r"(?:\s+(?:complex|of))?)(?=\s*(?:$|[:,(–-]|in\s+\d))",
+            "build to a heavy complex",
+        ),
+        (  # "10 min to find a max:", "12 min to establish a max complex"
+            "max",
+            rf"^\W*{_WINDOW}\s+(?:to|for)\s+(?P<said>(?:find|establish|hit|build\s+to)\s+an?\s+max(?:imum)?)(?=\s*(?:$|:))",
+            "find a heavy complex",
+        ),
+        (  # "For load:" above what is done at once; "For load, 12 min"
+            "for load",
+            rf"^\W*(?P<said>for\s+load)(?=\s*(?:[:,(]?\s*{_WINDOW}?\)?)\W*$)",
+            "build to a heavy complex",
+        ),
+        (
+            "to heavy",
+            r"^[^(]*?(?P<said>\b(?:build|work)(?:ing)?\s+(?:up\s+)?to\s+heavy)(?=\s*(?:$|[,:.;)]|in\s+\d))",
+            "build to a heavy complex",
+        ),
+        (
+            "max set",
+            r"(?P<said>\bmax(?:imum)?\s+set\s+of\s+(?P<n>\d{1,2}))(?=\s*(?:$|[,.;(]))",
+            r"build to a heavy \g<n>",
         ),
         ("minus", r"(?<=\bmax )(?P<said>minus\s+)(?=\d)", "-"),
     )

@@ -50,7 +50,8 @@ _GROWING = re.compile(
 _TIMED = re.compile(
     r"(?<![\d:])(?P<minutes>\d{1,2}\s*(?:min(?:ute)?s?|['’′]))\s+(?:of\s+an?\s+)?(?:"
     r"ascending|climbing|rising|increasing)\s+ladder\b\s*(?:of\s+)?[:,–-]?\s*(?=\d"
-    r"{1,3}-)",
+    r"{1,3}-)"
+    r"|(?<![\d:])(?P<long>\d{1,2}\s*(?:min(?:ute)?s?|['’′]))\s+to\s+climb\s*[:,–-]?\s*(?=\d{1,3}[-,])",
     re.IGNORECASE,
 )
 
@@ -103,8 +104,8 @@ def _growing(text: str) -> Cuts:
     for said in _GROWING.finditer(text) if "add" in text.lower() else ():
         first, step = int(said["first"] or said["from"]), int(said["step"] or said["more"])
         yield *said.span(), f"AMRAP {said['minutes']} min {first}-{first + step}-{first + 2 * step}-..."
-    for said in _TIMED.finditer(text) if "ladder" in text.lower() else ():
-        yield *said.span(), f"AMRAP {said['minutes']} "
+    for said in _TIMED.finditer(text) if "ladder" in text.lower() or "climb" in text.lower() else ():
+        yield *said.span(), f"AMRAP {said['minutes'] or said['long']} "
 
 
 _COUNTED_NAME = re.compile(r"(?P<n>\d{1,3})\s+(?P<what>[^\W\d][^\d,;:./()]*?)s?\s*(?:,|;|/|\+|$)\s*")
@@ -169,14 +170,34 @@ def _from_to(text: str) -> Cuts:
             yield *said.span("said"), _every_rung(first, last)
 
 
-_ONE_TO_TEN = re.compile(r"(?<![\w.,/:-])1\s?-\s?10(?![\w.%-]|\s*(?:min|sec|kg|cal|m\b))")
+_ONE_TO_TEN = re.compile(
+    r"(?<![\w.,/:-])(?P<first>1|10)\s?-\s?(?P<last>10|1)(?![\w.%-]|\s*(?:min|sec|kg|cal|m\b))(?:\s+ladder\b)?"
+)
+_ENDS_SHOWN = re.compile(
+    r"(?<![\w.,/:-])(?P<head>\d{1,3}(?:\s?[-,]\s?\d{1,3}){1,4})\s?[-,]?\s?(?:…|\.{2,})\s?[-,]?\s?"
+    r"(?P<tail>\d{1,3}(?:\s?[-,]\s?\d{1,3}){1,4})(?![\w.%]|\s*(?:kg|lbs?|min|sec))"
+)
 
 
 def _one_to_ten(text: str) -> Cuts:
-    """'For time: 1-10 squats + box jumps': every rung, and no choice of how many."""
-    said = _ONE_TO_TEN.search(text) if "for time" in text.lower() else None
-    if said is not None:
-        yield *said.span(), _every_rung(1, 10)
+    """'For time: 1-10 squats + box jumps', '10-1 ladder': every rung, and no choice of how many."""
+    lower = text.lower()
+    said = _ONE_TO_TEN.search(text) if "for time" in lower or "ladder" in lower else None
+    if said is not None and said["first"] != said["last"]:
+        yield *said.span(), _every_rung(int(said["first"]), int(said["last"]))
+
+
+def _ends_shown(text: str) -> Cuts:
+    """'10-9-8 .. 3-2-1': every rung between."""
+    said = _ENDS_SHOWN.search(text) if ".." in text or "…" in text else None
+    if said is None:
+        return
+    head, tail = ([int(one) for one in re.findall(r"\d+", said[name])] for name in ("head", "tail"))
+    step = head[1] - head[0]
+    rungs = list(range(head[0], tail[-1] + (1 if step > 0 else -1), step)) if step else []
+    ends = rungs[: len(head)] == head and rungs[-len(tail) :] == tail
+    if ends and len(head) + len(tail) < len(rungs) <= MOST_RUNGS:
+        yield *said.span(), "-".join(map(str, rungs))
 
 
 def _until_failure(text: str) -> Cuts:
@@ -197,5 +218,6 @@ WAYS = (
     _dashes_between,
     _from_to,
     _one_to_ten,
+    _ends_shown,
     _until_failure,
 )

@@ -113,6 +113,12 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\b\d{1,2}\s+(?P<said>sets)(?=\s*,\s*\d{2,3}\s?(?:s|sec|seconds|min)\s+each\s*:)",
             "rounds",
         ),
+        (  # "3 sets each machine"
+            "each",
+            r"(?:^|:\s)\W*\d{1,2}\s+(?P<said>(?:sets|rounds)\s+(?:of|on|at|per)?\s*each\s+(?:machine|station|erg|movement))"
+            r"(?=\s*:?\s*$)",
+            "rounds",
+        ),
         ("after", r"\b(?P<said>(?P<rest>rest\s+\d[^,;]{0,10}?)\s+after\s+[A-H]\d)(?=\W|$)", r"\g<rest>"),
         (
             "(",

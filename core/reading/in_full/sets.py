@@ -560,7 +560,12 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"^\W*(?P<said>(?P<n>\d{1,2})\s+sets\s+of\s+the\s+(?:following\s+)?complex\s*:?)\W*$",
             r"\g<n> sets:",
         ),
-        ("ss", r"(?<=[\w)]\s)(?P<said>ss)(?=\s+\d)", "superset with"),
+        ("ss", r"(?<=[\w)]\s)(?P<said>ss)(?=\s+[\w(])", "superset with"),
+        (
+            "superset",
+            r"^\W*(?P<said>(?P<n>\d{1,2})\s?[x×]\s*(?:supersets?|tri-?sets?|giant\s+sets?))(?=\s*:?\s*$)",
+            r"\g<n> supersets of",
+        ),
         ("s/s", r"(?<=[\w)]\s)(?P<said>s/s(?:\s+(?:with|w/))?)(?=\s+[\w(])", "superset with"),
         (
             " into",
@@ -592,9 +597,29 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             )
             for word, reps in _REPS.items()
         ),
+        (  # "3 x L-sit (45 sec)", "5x wall sit 20s"
+            "",
+            r"^\W*(?:[^\W\d]+:\s+)?(?P<said>(?P<n>\d{1,2})\s?[x×]\s*(?P<what>(?=[^\d,;:()+/]*\b(?:holds?|planks?"
+            r"|sits?(?![\s-]?up)|hangs?|handstands?|bridges?|hollows?))[^\W\d][^\d,;:()+/]{2,30}?)"
+            r"\s*[(:@–-]?\s*(?P<t>\d{1,3}\s?(?:s(?:ec(?:ond)?s?)?|\"|min(?:ute)?s?))\)?)(?=\s*(?:$|[,.;]))",
+            r"\g<n> x \g<t> \g<what>",
+        ),
         ("warm", r"(?<![\w.,])(?P<said>\d\s+warm[\s-]?up\s+sets?)(?=\s*(?:,|and\b|then\b|\+))", "warm up"),
     )
 )
+
+
+_RANGE_OF_SETS = re.compile(
+    r"(?<![\w.,/:×-])(?P<least>[1-9])\s?[-–]\s?(?P<most>\d{1,2})(?=\s+sets\b|\s?[x×]\s?\d{1,2}(?![\d.]|\s?(?:kg|lbs?)\b))",
+    re.IGNORECASE,
+)
+
+
+def _fewest_sets(text: str) -> Cuts:
+    """'3-4 sets of 10', '3-4 x 10': the fewest of them."""
+    for said in _RANGE_OF_SETS.finditer(text) if "-" in text or "–" in text else ():
+        if int(said["least"]) < int(said["most"]):
+            yield *said.span(), said["least"]
 
 
 def _otherwise(text: str) -> Cuts:
@@ -635,5 +660,6 @@ WAYS = (
     _then_fewer,
     _lighter_sets,
     _reps_by_loads,
+    _fewest_sets,
     _otherwise,
 )

@@ -86,6 +86,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"^\W*(?P<said>synchro(?:ni[sz]ed)?\s*\(?\s*(?P<who>pairs|partners|teams\s+of\s+\d)\s*\)?\s*:)",
             r"in \g<who>, everyone does:",
         ),
+        (  # "100 burpees together, any split"
+            "together",
+            r"\b(?P<said>together\s*[,:–(-]?\s*(?:any\s+(?:split|way|how)|split|shar(?:e|ed|ing)\b|however))",
+            ", split as",
+        ),
         ("both", r"^\W*(?P<said>both)(?=\s+(?:run|row|ski|bike|do|of\s+you)\b)", "everyone does"),
     )
 )

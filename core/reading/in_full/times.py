@@ -215,6 +215,22 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("alternat", r"\b(?P<said>alternat(?:e|ing))(?=\s+every\s+\d+\s*min)", "change"),
         ("e", r"(?<!\w)(?P<said>E(?P<t>\d:\d\d))(?!\w)", r"every \g<t>"),
         ("into", r"^\W*(?P<said>(?:directly|straight|right|immediately)\s+into)\W*$", "then"),
+        (  # "3 rounds 40:20"
+            "rounds",
+            r"(?<=rounds)(?P<said>\s+(?P<on>[2-5][05]):(?P<off>[1-4][05]))(?=\s*:?\s*$)",
+            r" \g<on> s on / \g<off> s off",
+        ),
+        (  # "Tabata squats 20/10"
+            "tabata",
+            r"\btabata\b[^\d]*[^\W\d][^\d]*\s(?P<said>\(?20\s?(?:s(?:ec)?)?\s?/\s?10\s?(?:s(?:ec)?)?\)?)\W*$",
+            "(8 rounds)",
+        ),
+        ("tabata", r"(?:^|:\s)\W*(?P<said>4\s*(?:min(?:ute)?s?|')\s+(?:of\s+)?tabata)\b", "tabata"),
+        (  # "6:00 AMRAP 4: .."
+            "amrap",
+            r"^\W*(?P<said>@?\d{1,2}:\d{2}\s*[,–-]?\s*AMRAP\s+(?P<m>\d{1,2})(?:\s*min(?:ute)?s?\b)?)(?=\s*:|\s*$)",
+            r"AMRAP \g<m> min",
+        ),
         ("ladder", r"\b\d{1,2}\s?(?:min(?:ute)?s?|')\s+(?P<said>ladder)(?=\s*:)", "AMRAP"),
     )
 )
@@ -240,9 +256,29 @@ def _work_in_a_minute(text: str) -> Cuts:
         yield *said.span(), f"{', ' if said['sign'] else ''}{work_s} s on / {60 - work_s} s off"
 
 
+_FROM_TO = (
+    r"\[?(?:from\s+|minutes?\s+)?(?P<{0}>\d{{1,2}}):00\s*(?:[-–—>]|to|until)\s*(?P<{1}>\d{{1,2}}):00\]?"
+)
+_OPEN_WINDOW = re.compile(
+    rf"^\W*(?P<said>{_FROM_TO.format('a', 'b')}\s*[,:–-]?\s*(?:AMRAP|as\s+many\s+rounds\s+as\s+possible)"
+    rf"|AMRAP\s*[,:(–-]?\s*{_FROM_TO.format('c', 'd')}\)?)(?=\W|$)(?!\s*\d{{1,2}}\b\s*(?:min|:|$|'))",
+    re.IGNORECASE,
+)
+LONGEST_WINDOW_MIN = 30  # of one of several pieces
+
+
+def _open_windows(text: str) -> Cuts:
+    """'6:00-10:00 AMRAP: ..', 'AMRAP from 6:00 to 10:00': how many minutes there are for it."""
+    said = _OPEN_WINDOW.match(text) if "amrap" in text.lower() or "as many" in text else None
+    if said is not None:
+        start, end = int(said["a"] or said["c"]), int(said["b"] or said["d"])
+        if 0 < end - start <= LONGEST_WINDOW_MIN:
+            yield *said.span("said"), f"AMRAP {end - start} min"
+
+
 def _when(text: str) -> Cuts:
     """'every 3 minutes, 6 times', 'rest exactly 2 min', 'burpees to the end'."""
     yield from otherwise(text, _SAID_OTHERWISE)
 
 
-WAYS = (_when, _work_in_a_minute)
+WAYS = (_when, _work_in_a_minute, _open_windows)

@@ -235,6 +235,17 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\b(?P<said>(?P<n>\d{1,2})\s?L\s?(?:[+/,&]|and)\s?(?P=n)\s?R)\b(?=\s+[^\W\d])",
             r"\g<n>/\g<n>",
         ),
+        (  # "8e pistols", "8ES rows"
+            "e",
+            r"(?<![\w.,/])\d{1,2}(?P<said>\s?(?:ES|es|e|E/S))(?=\s+[^\W\d]{2})",
+            " each side",
+        ),
+        (  # "with a 3-second pause at the bottom"
+            "pause",
+            r"\b(?P<said>(?:with|w/)\s*(?:an?\s+)?(?P<n>\d)[\s-]?s(?:ec(?:ond)?s?)?\s+pause"
+            r"(?:\s+(?:at|in|on)\s+(?:the\s+)?(?:bottom|catch|hole|chest|top|knees?|floor))?)",
+            r"w/ \g<n> s pause",
+        ),
         (  # "25 m left / 25 m right"
             "r",
             r"(?<![\d.,])(?P<said>(?P<far>\d{1,3}\s?m)\s*(?:L|left)\s*(?:[+/,&]|and)\s*(?P=far)\s*(?:R|right))\b",
