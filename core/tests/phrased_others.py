@@ -1,5 +1,6 @@
 """More kinds of pieces for days put together at random (phrased.py): heavy lifts, turns by the minute,
-ladders, supersets, sheets, weeks, holds, sides, stations, windows, messages and levels, in every form coaches type."""
+ladders, supersets, sheets, weeks, holds, sides, stations, windows, messages and levels, in every form
+coaches type."""
 
 from __future__ import annotations
 
@@ -501,6 +502,6 @@ class Others(Phrases):
 
 
 OTHERS = (
-    "heavy heavy_complex turns odd_and_even windows max_left ladder bar_level superset sheet week hold sides places"
-    " twenty_ten steady message by_sets tempo total ranges"
+    "heavy heavy_complex turns odd_and_even windows max_left ladder bar_level superset sheet week hold sides"
+    " places twenty_ten steady message by_sets tempo total ranges"
 ).split()

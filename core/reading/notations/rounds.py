@@ -116,9 +116,9 @@ def _before(scan: Scan, at: int, kind: str) -> int | None:
         and "rft" not in scan.phrases[at].text.lower()
     ):
         return None  # "pull-ups: 50 for time" counts them
-    if kind == "for-time" and [scan.kind(one) for one in (place - 1, place - 2)] == ["x", "words"]:
-        if scan.kind(place - 3) in ("comma", "slash", "plus", "and"):
-            return None  # "17 deadlifts, 6 swings, toes-to-bar x 12 - for time"
+    named = kind == "for-time" and [scan.kind(one) for one in (place - 1, place - 2)] == ["x", "words"]
+    if named and scan.kind(place - 3) in ("comma", "slash", "plus", "and"):
+        return None  # "17 deadlifts, 6 swings, toes-to-bar x 12 - for time"
     ranged = kind == "rounds" and scan.kind(place) in ("scheme", "span") and len(phrase.values) == 2
     if not (counted or ranged):
         return None
