@@ -26,10 +26,16 @@ def _stand_in_for_each_other(one: Chunk, other: Chunk) -> bool:
     return any(both <= group for group in board_words().instead)
 
 
+_GOING = re.compile(r"\b(?:row|rower|bike|ski|run|swim|walk|jog|erg|or)\b", re.IGNORECASE)
+
+
 def _lists_by_strokes(read: Line) -> bool:
     """Whether strokes part the entries of a list, each with its own number."""
     entries = read.content.rpartition(": ")[2].split(" / ")
-    return len(entries) > PAIR and all(any(map(str.isdecimal, entry)) for entry in entries)
+    return len(entries) > PAIR and (
+        all(any(map(str.isdecimal, entry)) for entry in entries)
+        or not any(any(map(str.isdecimal, entry)) or _GOING.search(entry) for entry in entries)
+    )
 
 
 def is_choice(read: Line, chunk: Chunk, before: Chunk) -> bool:

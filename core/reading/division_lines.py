@@ -333,10 +333,15 @@ class DivisionLines:
             if any(sign.isalnum() for sign in row.text[first:last]):
                 self.of_division(row, division, first, last)
         for at in shared_lines(part.work):
-            if part.work[at].reps not in meant:
+            by_calories = part.work[at].calories in meant  # "60 cal bike" among "60 sit-ups"
+            if part.work[at].reps not in meant and not by_calories:
                 continue
             mine = next((one for one in part.work if one.division == division and at in one.replaces), None)
-            own = Draft(row.number, said.start("said"), "", reps=int(said["reps"]))
+            own = Draft(row.number, said.start("said"), "")
+            if by_calories:
+                own.calories = int(said["reps"])
+            else:
+                own.reps = int(said["reps"])
             if mine is None:
                 part.work.append(stand_in(part.work, (at,), division, own))
             else:

@@ -16,7 +16,6 @@ from dataclasses import replace
 from core.reading.asides import taken_back
 from core.reading.board_words import board_words
 from core.reading.cards import suits
-from core.reading.climbs import percents_that_climb
 from core.reading.clocks import (
     clock_of_the_class,
     clock_rows,
@@ -33,6 +32,7 @@ from core.reading.clocks import (
 from core.reading.divisions import leads_with_division
 from core.reading.dress import undressed
 from core.reading.formats import TELLING
+from core.reading.from_above import lift_of_a_piece, percents_that_climb, same_sets
 from core.reading.grids import grids
 from core.reading.headings import (
     AROUND,
@@ -196,6 +196,8 @@ class DocumentPass:
         bare_numbers(rows)
         minutes_of_odd_and_even(rows)
         percents_that_climb(rows)
+        same_sets(rows)
+        lift_of_a_piece(rows, self.names)
         minutes_of_the_hour(rows)
         clock_of_the_class(rows)
         minutes_beside_names(rows)

@@ -346,7 +346,8 @@ class Finishing:
         """'Metcon (8 min)' above a list that is soon over and that nothing says to repeat."""
         lines = _shared_lines(part)
         window = Format(work_s=part.lasts_s)
-        told = part.exact or part.heading_kind != "conditioning" or part.changes.get("cap_s")
+        piece = part.heading_kind == "conditioning" or (part.only_lasts and len(part.name) == 1)
+        told = part.exact or not piece or part.changes.get("cap_s")
         placed = any(one.sets_written or one.role or one.own_rounds or one.station for one in lines)
         return not (told or placed) and len(lines) > 1 and lasts_again(window, lines, self.catalog)
 

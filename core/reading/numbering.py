@@ -635,7 +635,7 @@ def numbered_sections(rows: list[Row], names: Names) -> None:
             row.start, row.bullet = len(row.text), None
 
 
-_SECTION_NUMBER = re.compile(r"\s*(\d)[.)]\s")
+_SECTION_NUMBER = re.compile(r"\s*(\d)[.)](?:\s|$)")
 _NAME_AND_NUMBER = re.compile(
     r"\W*(?P<label>(?:[ivx]{1,4}|[a-h]|\d)\s?[.):]\s+)?(?P<name>[^\W\d][^\d(),:;]"
     r"{2,30}?)\s*\((?P<minutes>\d{1,2})\)\W*",
@@ -788,6 +788,15 @@ def _make_heading(row: Row) -> None:
     row.start, row.bullet = end, None
 
 
+_SIGN_OF_A_NUMBER = re.compile(r"\W*?(?P<open>\(?)\d{1,2}\s?(?P<sign>[.):=–-]?)")
+
+
+def _signed(row: Row) -> tuple[str, str]:
+    """What stands around the number of a row: '(1)', '1:', '1.'."""
+    said = _SIGN_OF_A_NUMBER.match(row.text)
+    return (said["open"], said["sign"]) if said is not None else ("", "")
+
+
 def _runs(rows: list[Row]) -> Iterator[list[int]]:
     """Places of rows numbered 1, 2, 3.. at one indent, other rows between allowed."""
     run: list[int] = []
@@ -797,7 +806,8 @@ def _runs(rows: list[Row]) -> Iterator[list[int]]:
                 yield run
                 run = []
             continue
-        if run and row.bullet == (rows[run[-1]].bullet or 0) + 1 and row.indent == rows[run[0]].indent:
+        counts_on = bool(run) and row.bullet == (rows[run[-1]].bullet or 0) + 1
+        if counts_on and row.indent == rows[run[0]].indent and _signed(row) == _signed(rows[run[0]]):
             run.append(at)
         else:
             if len(run) > 1:

@@ -43,6 +43,7 @@ class PartDraft:
     window_s: int | None = None
     bars: list[Draft] = field(default_factory=list)  # loads said above the list
     lasts_s: int | None = None  # what its heading says it takes
+    only_lasts: bool = False  # its heading says nothing else: "C: 7 min"
     format_line: int = 0
     kit: str = ""  # "all with one KB": what is held in all of it
     works_s: int | None = None  # "40 s work, 20 s rest" in every minute

@@ -209,7 +209,11 @@ class Parts:
             return True  # "P1: 400 m run", "P2: AMRAP of .." below "AMRAP 30"
         behind = found.alone and bool(part.work) and part.work[-1].line == row.number
         below = part.work and not row.followed and (behind or not row.named) and not part.closed
-        if not below or any(one.sets_written and one.scheme for one in part.work):
+        falls = all(len(set(one.scheme)) > 1 for one in part.work)  # "40-30-20 wall balls", each its own
+        if not below or (
+            any(one.sets_written and one.scheme for one in part.work)
+            and not (falls and fmt == Format(for_time=True))
+        ):
             return False
         both = trailing(part.format, fmt)
         if both is not None:

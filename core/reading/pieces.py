@@ -124,6 +124,7 @@ class Pieces:
             read.take(range(len(read.phrases)), "note", "how long the section lasts")
             self.reading.marks.extend(read.marks)
             if self.reading.parts.last is not None:
+                self.reading.parts.last.only_lasts = row.followed and row.heading.kind is None
                 seconds = int(bare[1]) * MINUTE_S if bare else None
                 self.reading.parts.last.lasts_s = seconds or next(
                     filter(None, map(seconds_of, read.phrases)), None

@@ -110,7 +110,7 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
         ),
         (  # "Odd 10 burpees", "Even row 500 m"
             "",
-            r"^\W{0,3}(?:odd|even)s?(?:\s+min(?:ute)?s?)?(?P<said>\s+)(?=\d{1,4}\s?(?:x|m|cals?)?\s+[^\W\d]|(?:row|run|bike|ski)\s+\d|[^\W\d][^,;:]{2,30}\sx\s\d)",
+            r"^\W{0,3}(?:odd|even)s?(?:\s+min(?:ute)?s?)?(?P<said>\s+)(?=\d{1,4}\s?(?:x|m|cals?)?\s+[^\W\d]|(?:row|run|bike|ski)\s+\d|[^\W\d][^,;:]{1,30}\sx\s\d)",
             ": ",
         ),
         # "10→1 thrusters", "10 → 1"
@@ -172,6 +172,12 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
             "·",
             r"^(?=\W*(?:event|workout|wod|part|block|day|stage|round|heat|final)\b).*?(?P<said>\s·\s)",
             " - ",
+        ),
+        # "for time, 43/30" below a list
+        (
+            "for time",
+            r"^\W*for\s+time(?P<said>\s*[,(–-]?\s*)(?=\d{1,3}(?:[.,]\d)?/\d{1,3}(?:[.,]\d)?(?:\s?(?:kg|lbs?))?\)?\s*$)",
+            " @ ",
         ),
         # "Monthly test #2 - 1 mile run"
         ("#", r"#\d{1,2}(?P<said>\s[-–—]\s)(?=\d)", ": "),

@@ -6,6 +6,28 @@ from __future__ import annotations
 
 from core.tests.phrased import ACCESSORIES, LIFTS, MOVEMENTS, OF_COMPLEXES, Phrases, Said
 
+NOTES = (  # said around a piece, of no work
+    "Aim for under 12 min|Aim to finish in 10-12 min|Should take 8-12 minutes"
+    "|This should take you 10 to 14 min|Target time: 9-11 min|Target: sub 8|Goal: sub 10:00"
+    "|Goal time 12:00|Goal is 4+ rounds|Aim for 5+ rounds|Try to go unbroken on the first set"
+    "|Stay above 1:55/500 m|Hold a pace you can keep for all rounds|Pace: 85-90%|Effort: 7/10"
+    "|Intensity: moderate|Stimulus: long and steady|Intended stimulus: short and fast, under 5 min"
+    "|Time domain: 12-15 min|Rest as required|No rest between rounds|Rest is active, walk around"
+    "|Score = total reps|Score: total time incl. rest|Score is your slowest round"
+    "|Score 1: time, score 2: load|Quality movement, not speed|Every rep looks the same"
+    "|Keep your elbows high|Chest up, knees out|Breathe at the top|Drop and reset each rep"
+    "|Use a load you can do for 12 unbroken|Pick a weight that is challenging but doable"
+    "|Choose a load for unbroken sets|Increase weight each set if form is good|Add weight if you can"
+    "|Last week was 72.5%|Compare with 12 October|Retest from September|Newer athletes stop at 10 min"
+    "|3-2-1 go!|Have fun!|Enjoy :)|You got this 💪|See you at 18:00|Class at 6 and 7"
+    "|Heat 1 at 9:00, heat 2 at 9:20|Bring a friend|Bring your own rope|Please put everything back"
+    "|Wipe down the rowers|Chalk stays in the bucket|Mobility after: your choice|Stretch well afterwards"
+    "|Cool down on your own|Foam roll if time|Log your score|Log your loads in the app"
+    "|Write your result on the board|Post your time|Next week we retest|Deload next week|Week 4 of 6"
+    "|Day 3 of the cycle|Focus: hip drive|Cue: push the floor away|Coach note: watch knees"
+    "|Notes: keep it light|Tip: start slow|Warning: sore shoulders tomorrow"
+    "|If your back hurts, tell the coach|Ask if unsure"
+).split("|")
 HEAVY = (
     "{nm}: build to a heavy {w}|{nm} - build to a heavy {w} in {m} min|{nm}\nBuild to a heavy {w}"
     "|Build to a heavy {w} {nm}|{m} min to build to a heavy {w} {nm}|{nm}: {m} min to a heavy {w}"
@@ -17,7 +39,7 @@ HEAVY = (
     "|{nm}: heaviest {w} in {m} min|Heavy {w}: {nm}|{nm} - {k}RM in {m} min|Find a heavy {w} in {m} min: {nm}"
     "|{nm} - {m} min to establish a {k}RM|{nm} (build to a heavy {w})|Work to a heavy {w} in {nm}"
     "|{nm}: today's heavy {w}|{nm} - heavy {w} of the day, {m} min|{m} min: {nm}, heavy {w}"
-    "|{nm} - up to a {k}RM|{nm} - max {w}|Max {w} {nm}, {m} min|{nm}: test your {k}RM|Test: {k}RM {nm}"
+    "|{nm} - up to a {k}RM|{nm} - max set of {k}|Max {w} {nm}, {m} min|{nm}: test your {k}RM|Test: {k}RM {nm}"
     "|{nm} - take {m} min to find a heavy {w}|{nm}. Build to a heavy {w} for today"
 ).split("|")
 HEAVY_COMPLEXES = (

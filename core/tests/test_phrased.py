@@ -7,7 +7,7 @@ from core.reading import Workout, read_workout, write_workout
 from core.tests.boards import Board, hold, wanted
 from core.tests.fuzzing import unaccounted
 from core.tests.phrased import Phrases
-from core.tests.phrased_others import OTHERS, Others
+from core.tests.phrased_others import NOTES, OTHERS, Others
 
 DAYS = 250
 MOST_WRONG = 0.01  # of days; `./chalk bench phrased` says how many in thousands
@@ -41,6 +41,16 @@ class Phrased(unittest.TestCase):
                 board = Board(number, text, tuple(map(wanted, answer)), (), False)
                 with self.subTest(make, text=text):
                     self.assertEqual(hold(board)[1], [])
+
+    def test_what_is_said_around_a_piece_is_no_work(self):
+        """Below a piece and below a lift: nothing is done more or otherwise, and nothing is handed back."""
+        for text in ("3 rounds for time\n10 pull-ups\n200 m run\n", "Back squat 5x5 @ 75%\n"):
+            alone = _asked(read_workout(text))
+            for note in NOTES:
+                workout = read_workout(text + note)
+                with self.subTest(text + note):
+                    self.assertEqual(_asked(workout), alone)
+                    self.assertEqual(workout.unread, ())
 
     def test_what_is_written_of_a_day_asks_the_same(self):
         """The canonical text of a day, read again: the same movements, amounts and loads."""

@@ -25,6 +25,12 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"s\s?/\s?(?P<hers>\d{1,2}(?:[.,]5)?)s)(?=\W|$)",
             r"@ \g<his>/\g<hers>",
         ),
+        (  # "DB push press 15/10s"
+            "s",
+            r"\b(?:DBs?|dumbbells?|KBs?|kettlebells?)\b[^,;:/]*?(?<=\s)(?P<said>(?:w/\s?|with\s+|@\s?|\()?(?P<his>\d{1,2}(?:[.,]5)?)/(?P<hers>"
+            r"\d{1,2}(?:[.,]5)?)s\)?)(?=\W|$)",
+            r"@ \g<his>/\g<hers>",
+        ),
         (  # "start at 70 and end around 85 %"
             "%",
             r"(?P<said>(?:start(?:ing)?|begin(?:ning)?)\s+(?:at|with|from)\s+(?P<low>\d{2,3}"

@@ -34,7 +34,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         (
             "twice",
             r"^\W*(?P<said>(?:do|repeat|complete|go\s+through)\s+(?:this|it|the\s+(?:followi"
-            r"ng|list)|all\s+of\s+(?:this|it)|that)\s+twice(?:\s+through)?)(?=\s*:|\W*$)",
+            r"ng|list)|all\s+of\s+(?:this|it)|that)\s+twice(?:\s+through)?)(?=\s*[:,(]|\W*$)",
             "2 rounds",
         ),
         (
@@ -99,7 +99,8 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         (
             "sets of",
-            r"\b\d{1,2}\s+(?P<said>sets)\s+of\s*(?=\([^()]*\d[^()]*[,+/&][^()]*\d|\d+\s?k?m\s[^:;]*,[^:;]*\d\s?k?m\b)",
+            r"\b\d{1,2}\s+(?P<said>sets)\s+of\s*(?=\([^()]*\d[^()]*[,+/&][^()]*\d|\d+\s?k?m"
+            r"\s[^:;]*,[^:;]*\d\s?k?m\b)",
             "rounds",
         ),
         (  # "800 m run, 5 rounds of (12 squats, 9 burpees), 800 m run"
@@ -113,9 +114,28 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\b\d{1,2}\s+(?P<said>sets)(?=\s*,\s*\d{2,3}\s?(?:s|sec|seconds|min)\s+each\s*:)",
             "rounds",
         ),
+        *(
+            (
+                times,
+                rf"^\W*(?P<said>(?:do|repeat|complete|perform)\s+(?:this|it|(?:all\s+of\s+)?the\s"
+                rf"+following)\s+{times})",
+                f"{count} rounds",
+            )
+            for times, count in (("two times", 2), ("three times", 3), ("four times", 4))
+        ),
+        ("through", r"(?<![\d.])(?P<n>\d)(?P<said>\s?[x×]\s+through)\b", " rounds"),
+        (  # "6 sets (increasing)", "4 sets, build"
+            "sets",
+            r"^\W*\d{1,2}\s+(?P<said>sets\s*[,(–-]\s*(?:increasing|build(?:ing)?|ascending|c"
+            r"limbing|across|heavy|moderate|unbroken"
+            r"|steady|add(?:ing)?)(?:\s+(?:up|load|weight|each\s+(?:set|round)|across|the\s+"
+            r"weight|in\s+weight))*\)?)\W*$",
+            "rounds",
+        ),
         (  # "3 sets each machine"
             "each",
-            r"(?:^|:\s)\W*\d{1,2}\s+(?P<said>(?:sets|rounds)\s+(?:of|on|at|per)?\s*each\s+(?:machine|station|erg|movement))"
+            r"(?:^|:\s)\W*\d{1,2}\s+(?P<said>(?:sets|rounds)\s+(?:of|on|at|per)?\s*each\s+"
+            r"(?:machine|station|erg|movement))"
             r"(?=\s*:?\s*$)",
             "rounds",
         ),
@@ -312,6 +332,45 @@ _SO_MANY_OF = re.compile(
 )
 
 
+_A_LEVEL = (
+    r"(?:rx\+?|scaled|sc|intermediate|inter|beginners?|beg|advanced|elite|masters?|l"
+    r"evel\s?[1-4]|l[1-4]|fitness|performance)"
+)
+_LEVEL_AND_ROUNDS = re.compile(
+    rf"(?:(?P<level>{_A_LEVEL})\s*[:=–-]?\s*(?P<n>\d{{1,2}})|(?P<m>\d{{1,2}})\s+"
+    rf"(?P<behind>{_A_LEVEL}))(?:\s+(?:rounds?|rds))?",
+    re.IGNORECASE,
+)
+_LEVELS_ALONE = re.compile(
+    rf"^\W*(?P<said>{_A_LEVEL}\s*[:=–-]?\s*\d{{1,2}}\s+(?:rounds?|rds)(?:\s*[/,;|&]\s"
+    rf"*{_A_LEVEL}\s*[:=–-]?\s*\d{{1,2}}"
+    r"(?:\s+(?:rounds?|rds))?)+)(?=\s*(?:$|:|of\b|for\s+time))",
+    re.IGNORECASE,
+)
+_LEVELS_BEHIND = re.compile(
+    rf"^\W*(?P<all>\d{{1,2}})\s+(?:rounds?|rft|rds)\b[^(:]{{0,20}}(?P<said>\(\s*"
+    rf"{_A_LEVEL}\s*[:=–-]?\s*\d{{1,2}}(?:\s+(?:rounds?|rds))?"
+    rf"(?:\s*[/,;|&]\s*{_A_LEVEL}\s*[:=–-]?\s*\d{{1,2}}(?:\s+(?:rounds?|rds))?)+\s*\))",
+    re.IGNORECASE,
+)
+
+
+def _rounds_of_levels(text: str) -> Cuts:
+    """'Rx: 5 rounds / Intermediate: 4 / Beginner: 3', '5 rounds (intermediate 4, beginner 3)'."""
+    said = (_LEVELS_ALONE.match(text) or _LEVELS_BEHIND.match(text)) if "r" in text.lower() else None
+    if said is None:
+        return
+    told = [
+        ((one["level"] or one["behind"]).lower(), int(one["n"] or one["m"]))
+        for one in _LEVEL_AND_ROUNDS.finditer(said["said"])
+    ]
+    alone = "all" not in said.groupdict()
+    first = next((rounds for level, rounds in told if level == "rx"), max(rounds for _, rounds in told))
+    others = [one for one in told if not (alone and one in (("rx", first), (told[0][0], first))[:1])]
+    brackets = " ".join(f"({level} {rounds} rounds)" for level, rounds in others if level != "rx")
+    yield *said.span("said"), f"{first} rounds {brackets}" if alone else brackets
+
+
 def _so_many_of(text: str) -> Cuts:
     """'5 rounds of 7 (power clean, front squat, push press)': seven of each."""
     for said in _SO_MANY_OF.finditer(text) if "(" in text else ():
@@ -342,12 +401,13 @@ _BEHIND = re.compile(
     re.IGNORECASE,
 )
 _OTHERWISE_ARRANGED = re.compile(
-    r"\d\s?[x×]\s?\d|(?:kg|lbs?|%)\s?[x×]|\b(?:sets?|rounds?|rds|emom|amrap|every|tabata|each|build|time|min)\b|\d-\d",
+    r"\d\s?[x×]\s?\d|(?:kg|lbs?|%)\s?[x×]|\b(?:sets?|rounds?|rds|emom|amrap|every|ta"
+    r"bata|each|build|time|min)\b|\d-\d",
     re.IGNORECASE,
 )
 _LIST_IN_BRACKETS = re.compile(r"\([^()]*(?:,\s|[+&])[^()]*\)\s*$")
 _ITEMS = re.compile(r"\s*(?:[,;](?!\d)|(?<!\d)/|/(?!\d)|[+&]|\bthen\b|\band\b|\binto\b)\s*", re.IGNORECASE)
-_COUNTED = re.compile(r"(?=.*\d)(?=.*[^\W\d])")
+_COUNTED = re.compile(r"(?=.*(?<![^\W\d])\d)(?=.*[^\W\d])")  # "T2B" counts nothing
 
 
 def _sets_behind_a_list(text: str) -> Cuts:
@@ -366,6 +426,7 @@ def _sets_behind_a_list(text: str) -> Cuts:
 
 
 WAYS = (
+    _rounds_of_levels,
     _otherwise,
     _interrupted,
     _amrap_interrupted,

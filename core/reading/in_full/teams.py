@@ -86,6 +86,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"^\W*(?P<said>synchro(?:ni[sz]ed)?\s*\(?\s*(?P<who>pairs|partners|teams\s+of\s+\d)\s*\)?\s*:)",
             r"in \g<who>, everyone does:",
         ),
+        (  # "Relay 1: 4 x 200 m run, one each"
+            "one each",
+            r"(?P<said>(?<![\d.])[2-6]\s?[x×]\s?(?P<far>\d{2,4}\s?(?:m|cals?)\s+[^\W\d]+)\s*,\s*(?:one|1)\s+each)\b",
+            r"\g<far> each",
+        ),
         (  # "100 burpees together, any split"
             "together",
             r"\b(?P<said>together\s*[,:–(-]?\s*(?:any\s+(?:split|way|how)|split|shar(?:e|ed|ing)\b|however))",

@@ -1,0 +1,102 @@
+"""What a row takes over from rows above it: percents that climb by a step from set to set, the sets of the
+lift before ('same scheme'), the lift of an earlier piece ('3 x 2 @ 90 % of A')."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+
+from core.reading.names import Names
+from core.reading.rows import Row
+from core.reading.tokens import tokenize
+
+_CLIMBS = re.compile(
+    r"(?:(?:start(?:ing)?|begin(?:ning)?)\s+(?:at\s+|with\s+|from\s+|@\s?)?|@\s?|at"
+    r"\s+)(?P<first>[3-9]\d)\s?%?\s*[,;&]?\s*"
+    r"(?:and\s+|then\s+)*(?:\+\s?|(?:add(?:ing)?|increas(?:e|ing)|go(?:ing)?\s+up|bu"
+    r"ild(?:ing)?|climb(?:ing)?|up)\s+(?:by\s+)?)"
+    r"(?P<step>10|\d(?:[.,]5)?)\s?%\s*(?:each|every|per|a)\s+(?:set|round|minute|time|interval|lift|rep)\b",
+    re.IGNORECASE,
+)
+_SETS = re.compile(
+    r"(?<![\d.:/])(?P<sets>\d{1,2})\s?(?:[x×]\s?\(?\d|sets?\b|rounds?\b)|\b(?:e\d?mo"
+    r"m|every\b[^,;x]{0,20}?)\s*[x×]?\s*"
+    r"(?P<times>(?<=[x×]\s)\d{1,2}|(?<=[x×])\d{1,2}|(?<=mom\s)\d{1,2})\b(?!\s?%)|"
+    r"[x×]\s?(?P<behind>\d{1,2})\s*(?:$|[,;:(])",
+    re.IGNORECASE,
+)
+MOST_PERCENT = 110  # of a best that sets climb to; common practice
+MOST_SETS = 12
+ROWS_ABOVE = 2
+
+
+def percents_that_climb(rows: Sequence[Row]) -> None:
+    """Say the first and the last of the percents in full, where the number of sets is known."""
+    for at, row in enumerate(rows):
+        said = _CLIMBS.search(row.text) if "%" in row.text and row.role == "work" else None
+        sets = _sets_of(rows, at, said) if said is not None else 0
+        if said is None or not 1 < sets <= MOST_SETS:
+            continue
+        first = int(said["first"])
+        last = first + float(said["step"].replace(",", ".")) * (sets - 1)
+        if last <= MOST_PERCENT:
+            row.say([(*said.span(), f"@ {first}-{last:g} %")])
+
+
+def _sets_of(rows: Sequence[Row], at: int, said: re.Match[str]) -> int:
+    """How many sets the row says, or one right above it; 0 where none does."""
+    texts = [rows[at].text[: said.start()] + " " * len(said.group()) + rows[at].text[said.end() :]]
+    for back in range(at - 1, max(-1, at - 1 - ROWS_ABOVE), -1):
+        if rows[back + 1].after_blank:
+            break
+        texts.append(rows[back].text)
+    for text in texts:
+        if (found := _SETS.search(text)) is not None:
+            return int(found["sets"] or found["times"] or found["behind"])
+    return 0
+
+
+_SAME = re.compile(
+    r"(?P<said>(?<=\s)same(?:\s+(?:(?:rep\s+)?scheme|sets?(?:\s*(?:and|&|x|/)\s*reps)?|reps|numbers)"
+    r"(?=\s*(?:$|[@,;(]|at\s+\d))|(?=\s*(?:@|at\s+\d))))",
+    re.IGNORECASE,
+)
+_SETS_X_REPS = re.compile(
+    r"(?<![\d.,/:])\d{1,2}\s?[x×]\s?\d{1,2}(?![\d.,/:]|\s?(?:m\b|min|s\b|sec|kg|cal)"
+    r")|(?<![\d.,/:])\d{1,2}(?:-\d{1,2}){2,}"
+)
+
+
+def same_sets(rows: Sequence[Row]) -> None:
+    """'Bench press same scheme @ 70 %' below 'Deadlift 5x5': the same sets."""
+    for at, row in enumerate(rows):
+        said = _SAME.search(row.text) if "same" in row.text.lower() and row.role == "work" else None
+        if said is None or any(map(str.isdecimal, row.text[: said.start()])):
+            continue
+        above = (_SETS_X_REPS.search(one.text) for one in reversed(rows[max(0, at - ROWS_ABOVE - 1) : at]))
+        if sets := next(filter(None, above), None):
+            row.say([(*said.span("said"), sets.group())])
+
+
+_OF_A_PIECE = re.compile(
+    r"^\W*(?:(?P<own>[B-H])\s*[.:)]\s*)?(?:[^\W\d][^\d:]{2,15}:\s*)?(?P<sets>\d{1,2}\s?[x×]\s?\d{1,2}\b)"
+    r"[^%]*%(?P<of>\s*of\s+(?:part\s+|the\s+weight\s+(?:of|in|from)\s+)?(?P<piece>[A-G])(?![\w-]))",
+)
+_LABEL = r"^\W*(?:part\s+)?{0}\s*[.:)]\s+"
+
+
+def lift_of_a_piece(rows: Sequence[Row], names: Names) -> None:
+    """'3 x 2 @ 90 % of A', where A builds up to a hang clean: hang cleans."""
+    for at, row in enumerate(rows):
+        said = _OF_A_PIECE.match(row.text) if "%" in row.text and row.role == "work" else None
+        if said is None or any(one.kind == "words" and names.find(one.text) for one in tokenize(row.text)):
+            continue
+        label = re.compile(_LABEL.format(said["piece"]))
+        first = next((one for one in rows[:at] if label.match(one.text)), None)
+        words = (
+            [one.text for one in tokenize(label.sub("", first.text)) if one.kind == "words"] if first else []
+        )
+        lift = next((text for text in words if (match := names.find(text)) and match.confidence == 1), None)
+        if lift is not None:
+            begin = said.start("sets")
+            row.say([(begin, begin, f"{lift} "), (*said.span("of"), "")])
