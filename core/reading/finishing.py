@@ -322,7 +322,12 @@ class Finishing:
             fmt = replace(fmt, team=self.team, share=fmt.share or "split")
         if fmt.team is None and fmt.share == "alternate":
             fmt = replace(fmt, team=PAIR)
-        return replace(fmt, share="") if fmt.share == EACH else fmt
+        if fmt.share != EACH:
+            return fmt
+        relay = fmt.kind == "as-many-as-possible" and bool(
+            fmt.team
+        )  # one after the other until the time is up
+        return replace(fmt, share="alternate" if relay else "")
 
     def _is_piece(self, part: PartDraft, fmt: Format) -> bool:
         """Whether those who share the day share this part: no warm-up, no sets of a lift."""

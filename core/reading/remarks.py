@@ -42,6 +42,11 @@ TELLING = frozenset(
 )
 
 
+def minutes_on(line: Line) -> bool:
+    """Whether a line is by the minute: the "(alternating)" behind its list is said of the minutes."""
+    return any(phrase.kind == "every" for phrase in line.phrases)
+
+
 def take_remarks(line: Line, draft: Draft, indices: list[int]) -> None:
     """A bracket with nothing to read in it ('step down', 'within 12:00') is a note, whole."""
     run: list[int] = []
@@ -54,7 +59,7 @@ def take_remarks(line: Line, draft: Draft, indices: list[int]) -> None:
             text = line.text[line.phrases[run[0]].column : line.phrases[run[-1]].end]
             if not all(word in board_words().passable for word in words):
                 draft.notes.append(text)
-            draft.alternating |= "alternating" in words
+            draft.alternating |= "alternating" in words and not minutes_on(line)
             draft.as_above |= "same" in words and bool(set(words) & SAME_KIT or len(words) == 1)
             line.take(run, "note", "a note")
         run = [index] if index is not None and index in line.bracketed else []

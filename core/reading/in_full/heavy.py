@@ -140,6 +140,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             "build to a heavy complex",
         ),
         (
+            "rep",
+            r"\s[-–:]\s(?P<said>(?P<n>[1-9])[\s-]?reps?[\s-]?max(?:imum)?)\b(?!\s+(?:effort|reps))",
+            r"\g<n>RM",
+        ),
+        (
             "max set",
             r"(?P<said>\bmax(?:imum)?\s+set\s+of\s+(?P<n>\d{1,2}))(?=\s*(?:$|[,.;(]))",
             r"build to a heavy \g<n>",

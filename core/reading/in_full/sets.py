@@ -455,6 +455,26 @@ def _reps_by_loads(text: str) -> Cuts:
         yield *said.span(), ", ".join(f"{reps} @ {load} {said['unit']}" for reps, load in sets)
 
 
+_LOAD_OF_EACH = re.compile(
+    r"(?<![\w.,/-])(?P<reps>\d{1,2}(?:[-/]\d{1,2}){2,8})(?:\s+reps)?\s*@\s*"
+    r"(?P<loads>\d{2,3}(?:[.,]5)?(?:\s?[-/]\s?\d{2,3}(?:[.,]5)?){2,8})\s?(?P<unit>kgs?|lbs?)\b",
+    re.IGNORECASE,
+)
+
+
+def _load_of_each(text: str) -> Cuts:
+    """'5-3-1 @ 60/70/80 kg': a load for each of the sets, the fewer the heavier."""
+    for said in _LOAD_OF_EACH.finditer(text) if "@" in text else ():
+        reps = [int(one) for one in re.split("[-/]", said["reps"])]
+        loads = [one.strip() for one in re.split("[-/]", said["loads"])]
+        worth_of = [float(one.replace(",", ".")) for one in loads]
+        if len(reps) == len(loads) and worth_of == sorted(worth_of) and reps == sorted(reps, reverse=True):
+            yield (
+                *said.span(),
+                ", ".join(f"{n} @ {load} {said['unit']}" for n, load in zip(reps, loads, strict=True)),
+            )
+
+
 _LIGHTER = re.compile(
     r"(?P<n>\d|one|two|three|four)\s+(?:drop|back[\s-]?off|down|lighter)\s+sets?\s+of\s+(?P<reps>\d{1,2})\s*"
     r"(?:at|@|with)\s*(?P<load>\d{2})\s?(?:%|percent)(?:\s+of\s+(?:that|it|the\s+(?:heavy|top|best)"
@@ -597,6 +617,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             )
             for word, reps in _REPS.items()
         ),
+        (  # "1 x 100 kg" of a bar, in a list of its sets
+            "1",
+            r"^\W*(?P<said>1\s?[x×]\s?(?P<load>(?:[4-9]\d|[12]\d\d)(?:[.,]5)?\s?(?:kgs?|lbs?)))\W*$",
+            r"1 @ \g<load>",
+        ),
         (  # "3 x L-sit (45 sec)", "5x wall sit 20s"
             "",
             r"^\W*(?:[^\W\d]+:\s+)?(?P<said>(?P<n>\d{1,2})\s?[x×]\s*(?P<what>(?=[^\d,;:()+/]*\b(?:holds?|planks?"
@@ -661,5 +686,6 @@ WAYS = (
     _lighter_sets,
     _reps_by_loads,
     _fewest_sets,
+    _load_of_each,
     _otherwise,
 )

@@ -215,6 +215,22 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("alternat", r"\b(?P<said>alternat(?:e|ing))(?=\s+every\s+\d+\s*min)", "change"),
         ("e", r"(?<!\w)(?P<said>E(?P<t>\d:\d\d))(?!\w)", r"every \g<t>"),
         ("into", r"^\W*(?P<said>(?:directly|straight|right|immediately)\s+into)\W*$", "then"),
+        (  # "15 min EMOM alternating thrusters x 7, 12 cal row": the minutes take turns
+            "emom",
+            r"\bEMOM\b[\s\d]*\s(?P<said>alternating)(?=\s+(?!between|the|every|each|min|on|a\b|(?:db|kb|dumbbell|kettlebell|arms?|legs?"
+            r"|lunges?|single|one|step|pistols?|jumping)\b)[^\W\d]{2})",
+            "alternating:",
+        ),
+        (  # "In 12 min: 400 m run, then AMRAP of 10 burpees, 10 squats"
+            "amrap",
+            r"^\W*(?P<said>in\s+(?P<m>\d{1,2})\s*min(?:ute)?s?\s*:)(?=[^:]*,\s*then\s+(?:an?\s+)?AMRAP\b)",
+            r"AMRAP \g<m>, buy-in",
+        ),
+        (
+            "amrap",
+            r"^\W*in\s+\d{1,2}\s*min(?:ute)?s?\s*:[^:]*,\s*(?P<said>then\s+(?:an?\s+)?AMRAP(?:\s+of)?)\b",
+            "then max rounds of",
+        ),
         (  # "3 rounds 40:20"
             "rounds",
             r"(?<=rounds)(?P<said>\s+(?P<on>[2-5][05]):(?P<off>[1-4][05]))(?=\s*:?\s*$)",
@@ -276,9 +292,24 @@ def _open_windows(text: str) -> Cuts:
             yield *said.span("said"), f"AMRAP {end - start} min"
 
 
+_OPEN_AGAIN = re.compile(
+    r"^\W*(?P<said>every\s+(?P<every>\d{1,2})\s*(?:min(?:ute)?s?|:00|')\s*[x×]\s*(?P<times>\d)(?:\s*(?:rounds|sets))?\s*[:,–-]\s*"
+    r"(?P<open>\d{1,2})\s*-?\s*(?:min(?:ute)?s?|')\s*AMRAP)\b",
+    re.IGNORECASE,
+)
+
+
+def _open_again(text: str) -> Cuts:
+    """'Every 8 min x 2: 6 min AMRAP of': with the rest between them."""
+    said = _OPEN_AGAIN.match(text) if "amrap" in text.lower() else None
+    if said is not None and int(said["every"]) > int(said["open"]):
+        rest = int(said["every"]) - int(said["open"])
+        yield *said.span("said"), f"{said['times']} x {said['open']} min AMRAP, {rest} min rest"
+
+
 def _when(text: str) -> Cuts:
     """'every 3 minutes, 6 times', 'rest exactly 2 min', 'burpees to the end'."""
     yield from otherwise(text, _SAID_OTHERWISE)
 
 
-WAYS = (_when, _work_in_a_minute, _open_windows)
+WAYS = (_when, _work_in_a_minute, _open_windows, _open_again)
