@@ -102,6 +102,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             "heat",
             r"\b(?:heats?|waves?)\s+(?:(?:start|go|leave|run)(?:s|ing)?\s+)?every\s+\d+\s*(?:min(?:ute)?s?|['’])",
         ),
+        ("(", r"(?<=[^\W\d]\s)\(\s*(?:single|double|a\s+pair|pair|one|two)\s*\)"),
         ("quality", r"(?<=quality)(?P<said>\s*[,–-]?\s*not\s+(?:for\s+)?time)\b"),
         ("singles", r"(?<=[\d%]\s)(?:/\s*)?(?P<said>then\s+singles)(?=\s*(?:$|[.;(]))"),
         ("as a team", r"^\W*(?:then\s+)?(?P<said>as\s+a\s+(?:team|pair|trio|group))\s*(?=:)"),

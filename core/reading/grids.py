@@ -60,6 +60,7 @@ def _read(rows: Sequence[Row], at: int, names: Names) -> tuple[Lines, int] | Non
         _days_over_sections,
         _sections_beside_days,
         _events_beside_caps,
+        _plan_of_the_hour,
     )
     for separator in _SEPARATORS:
         head = tables.cells_of(rows[at].text, separator)
@@ -236,6 +237,25 @@ def _events_beside_caps(head_row: Row, head: Sequence[Cell], table: Table, names
         if open_ended is not None:
             said = [(f"AMRAP {limit}", cells[cap]), (cells[content].text[open_ended.end() :], cells[content])]
         lines.append(_line(row, [(label, cells[0]), *said]))
+    return lines
+
+
+_MINUTES_OF_THE_HOUR = re.compile(r"\d{1,2}\s?[-–]\s?\d{1,2}\s?(?:min|['’])?", re.IGNORECASE)
+
+
+def _plan_of_the_hour(head_row: Row, head: Sequence[Cell], table: Table, names: Names) -> Lines:
+    """'Time | What | Details' over '0-8 | Warm-up | 2 rounds: ..': a section after the other."""
+    if not all(_MINUTES_OF_THE_HOUR.fullmatch(cells[0].text) for _, cells in table):
+        return []
+    lines = [_head_of(head_row)]
+    for row, cells in table:
+        minutes = cells[0].text.rstrip("min'’ ")
+        told = [(cell.text, cell) for cell in cells[2:]]
+        lines.append(
+            _line(
+                row, [(minutes, cells[0]), (f"{cells[1].text}:" if told else cells[1].text, cells[1]), *told]
+            )
+        )
     return lines
 
 

@@ -30,7 +30,7 @@ _ROUNDS = re.compile(
 _AGAIN = re.compile(
     rf"\b(?:for|over|during|through|spend|use)\s+(?:the\s+(?:last|first|next|final)\s"
     rf"+)?(?P<n>{_NUMBER}){_MINUTES}"
-    rf"|^\W*(?P<at_once>{_NUMBER}){_MINUTES}\s*,?\s*(?=(?:no\s+breaks?|non-?stop|stea"
+    rf"|^\W*(?:then\s+)?(?P<at_once>{_NUMBER}){_MINUTES}\s*,?\s*(?=(?:easy|no\s+breaks?|non-?stop|stea"
     rf"dy|straight|of\s+this|without\s+(?:stopping|a\s+break))[^:\d]*:)",
     re.IGNORECASE,
 )

@@ -113,6 +113,13 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?=\d{1,3}(?:[.,]\d)?\s*(?:kg|lbs?)?\))",
             "/",
         ),
+        (  # "2 front squats (start at 70%, go up)"
+            "start",
+            r"(?P<said>\(\s*start(?:ing)?\s+(?:at|from|with|@)\s+(?P<p>\d{2}\s?%)\s*[,;&]?\s*(?:and\s+|then\s+)?(?:go(?:ing)?\s+up|build(?:ing)?"
+            r"(?:\s+up)?|climb(?:ing)?|increas(?:e|ing)|add(?:ing)?(?:\s+(?:weight|load))?|up)(?:\s+(?:from\s+there|each\s+set|as\s+you\s+go))?\s*\))",
+            r"@ \g<p>",
+        ),
+        ("submax", r"\bsub-?max(?:imal)?\b(?=\s*(?:$|[,;.)(]))", "max"),
         (  # "Deadlift (build to a heavy double)"
             "heavy",
             r"(?<=[^\W\d])(?P<said>\s*\(\s*(?P<how>(?:build|work)(?:ing)?\s+(?:up\s+)?to\s+an?\s+heavy\s+[^()]{1,30})\))",

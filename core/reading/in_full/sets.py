@@ -538,7 +538,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ("%", r"(?<!\d)(?<!\d\s)(?P<said>@\s?)(?=\d{2,3}\s?%\s+\d{1,2}\s?[x×]\s?\d)", ""),
         ("me", r"\d\s?[x×]\s?(?P<said>ME)(?!\w)", "max"),
         ("rir", r"(?P<said>RIR\s?(?P<left>[0-5]))(?!\d)", r"\g<left> RIR"),
-        ("superset", r"^\W*(?P<said>supersets?\s*x\s?(?P<n>\d{1,2})\s*:)", r"\g<n> supersets of"),
+        (
+            "superset",
+            r"^\W*(?P<said>supersets?\s*(?:x\s?(?P<n>\d{1,2})|(?P<m>\d{1,2})\s?x)\s*:)",
+            r"\g<n>\g<m> supersets of",
+        ),
         ("complex", r"^\W*(?P<said>complex\s*(?:x\s?(?P<n>\d{1,2})\s*:?))(?!\d|\s*reps)", r"\g<n> sets:"),
         ("cluster", r"\d(?P<said>(?P<reps>(?:[-.]\d)+)\s+clusters?)(?=\s*(?:x\s?\d|,|@|for\b))", r"\g<reps>"),
         ("ft", r"^\W*(?P<said>FT\s*:?\s*)(?=\d{1,3}-\d)", "for time: "),

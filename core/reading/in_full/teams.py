@@ -91,6 +91,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?P<said>(?<![\d.])[2-6]\s?[x×]\s?(?P<far>\d{2,4}\s?(?:m|cals?)\s+[^\W\d]+)\s*,\s*(?:one|1)\s+each)\b",
             r"\g<far> each",
         ),
+        (
+            "1:1",
+            r"\b(?P<said>1\s?:\s?1\s+(?:work[\s:/-]*rest\s+)?(?:with|w/)\s*(?:a\s+|your\s+)?partner)\b",
+            "rest 1:1",
+        ),
         (  # "100 burpees together, any split"
             "together",
             r"\b(?P<said>together\s*[,:–(-]?\s*(?:any\s+(?:split|way|how)|split|shar(?:e|ed|ing)\b|however))",
