@@ -103,6 +103,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             r"\b(?:heats?|waves?)\s+(?:(?:start|go|leave|run)(?:s|ing)?\s+)?every\s+\d+\s*(?:min(?:ute)?s?|['’])",
         ),
         ("(", r"(?<=[^\W\d]\s)\(\s*(?:single|double|a\s+pair|pair|one|two)\s*\)"),
+        ("5/3/1", r"\b5\s?/\s?3\s?/\s?1\s*,?\s*(?:wk|week|cycle|day)\s*\d\s*(?=[:,–-])"),
         ("quality", r"(?<=quality)(?P<said>\s*[,–-]?\s*not\s+(?:for\s+)?time)\b"),
         ("singles", r"(?<=[\d%]\s)(?:/\s*)?(?P<said>then\s+singles)(?=\s*(?:$|[.;(]))"),
         ("as a team", r"^\W*(?:then\s+)?(?P<said>as\s+a\s+(?:team|pair|trio|group))\s*(?=:)"),

@@ -15,6 +15,8 @@ SHORT_FORMS = {
     "mb": "medicine ball",
     "med": "medicine",
     "alt": "alternating",
+    "sn": "snatch",
+    "bal": "balance",
     "sa": "single arm",
     "sl": "single leg",
     "oh": "overhead",

@@ -644,6 +644,15 @@ _RANGE_OF_SETS = re.compile(
 )
 
 
+_DOTTED_SUM = re.compile(r"\((?P<said>[1-5](?:\.[1-5]){1,3})\)(?=\s*[x×]\s*\d)")
+
+
+def _dotted_sums(text: str) -> Cuts:
+    """'clean + squat + jerk (1.1.1) x 6': so many of each."""
+    for said in _DOTTED_SUM.finditer(text) if ")" in text else ():
+        yield *said.span("said"), said["said"].replace(".", "+")
+
+
 def _fewest_sets(text: str) -> Cuts:
     """'3-4 sets of 10', '3-4 x 10': the fewest of them."""
     for said in _RANGE_OF_SETS.finditer(text) if "-" in text or "–" in text else ():
@@ -689,6 +698,7 @@ WAYS = (
     _then_fewer,
     _lighter_sets,
     _reps_by_loads,
+    _dotted_sums,
     _fewest_sets,
     _load_of_each,
     _otherwise,

@@ -235,6 +235,11 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"\b(?P<said>(?P<n>\d{1,2})\s?L\s?(?:[+/,&]|and)\s?(?P=n)\s?R)\b(?=\s+[^\W\d])",
             r"\g<n>/\g<n>",
         ),
+        (
+            "r",
+            r"(?<![\w.,/:x×-])(?P<n>[1-9]\d{2,3})(?P<said>\s?r)(?=\s*(?:$|[,;/+]))",
+            " m run",
+        ),  # "800r, 50 wb"
         (  # "8e pistols", "8ES rows"
             "e",
             r"(?<![\w.,/])\d{1,2}(?P<said>\s?(?:ES|es|e|E/S))(?=\s+[^\W\d]{2})",
