@@ -6,6 +6,7 @@ from dataclasses import replace
 from typing import Any
 
 from core.reading.schemes import even_step
+from core.reading.units import MINUTE_S
 from core.reading.workout import Format
 
 CHANGES = ("rest_s", "cap_s", "team", "share", "rounds", "rounds_range", "estimated", "repeat")
@@ -44,6 +45,10 @@ def merged(first: Format, second: Format) -> Format | None:
     if _plain(first):
         kept = replace(first, rounds=None) if second.rounds else first
         return _with(second, kept)
+    if first.minutes and first == Format("as-many-as-possible", minutes=first.minutes) and second.for_time:
+        return replace(
+            second, cap_s=second.cap_s or int(first.minutes * MINUTE_S)
+        )  # "40 min", and below it "for time"
     if second.kind == "for-time" and not (second.scheme and first.scheme):
         scheme = second.scheme or first.scheme
         if second.scheme and first.kind == "rounds" and first.rounds == len(second.scheme):

@@ -173,6 +173,12 @@ _SIGNS: tuple[Otherwise, ...] = tuple(
             r"^(?=\W*(?:event|workout|wod|part|block|day|stage|round|heat|final)\b).*?(?P<said>\s·\s)",
             " - ",
         ),
+        # "Option 1 - 5 x 1000 m row"
+        (
+            " x",
+            r"^\W*(?:option|choice|version|piece|part|block|task|test|event|workout|wod)\s+[1-9](?P<said>\s+[-–]\s+)(?=\d{1,2}\s?[x×]\s?\d)",
+            ": ",
+        ),
         # "for time, 43/30" below a list
         (
             "for time",

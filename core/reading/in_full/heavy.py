@@ -148,7 +148,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
         ),
         (
             "rep",
-            r"\s[-–:]\s(?P<said>(?P<n>[1-9])[\s-]?reps?[\s-]?max(?:imum)?)\b(?!\s+(?:effort|reps))",
+            r"(?:^|\s[-–:]\s)(?P<said>(?P<n>[1-9])[\s-]?reps?[\s-]?max(?:imum)?)\b(?!\s+(?:effort|reps))",
             r"\g<n>RM",
         ),
         (

@@ -251,6 +251,19 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             r"(?:\s+(?:at|in|on)\s+(?:the\s+)?(?:bottom|catch|hole|chest|top|knees?|floor))?)",
             r"w/ \g<n> s pause",
         ),
+        *(
+            (  # "1 min Copenhagen plank (30 s each side)"
+                f"{half} s",
+                rf"(?P<said>{whole}\s+(?P<what>[^\W\d][^(),:;\d]{{3,30}}?)\s*\(\s*{half}\s?s(?:ec(?:ond)?s?)?\s+"
+                r"(?:each|per|a|/)\s*side\s*\))",
+                rf"{half} s \g<what> each side",
+            )
+            for whole, half in (
+                (r"1\s?min(?:ute)?", 30),
+                (r"(?:60\s?s(?:ec)?)", 30),
+                (r"2\s?min(?:ute)?s?", 60),
+            )
+        ),
         (  # "25 m left / 25 m right"
             "r",
             r"(?<![\d.,])(?P<said>(?P<far>\d{1,3}\s?m)\s*(?:L|left)\s*(?:[+/,&]|and)\s*(?P=far)\s*(?:R|right))\b",
