@@ -5,14 +5,13 @@ from __future__ import annotations
 
 import re
 
-from core.reading.in_full.cuts import Cuts, Otherwise, otherwise
+from core.reading.in_full.cuts import Cuts, compiled, otherwise
 from core.reading.languages import Translated, rebuilt
 
 _SPACES = dict.fromkeys((0xA0, 0x1680, *range(0x2000, 0x200B), 0x202F, 0x205F, 0x3000), " ")  # Unicode, Zs
 _LOAD = r"\d{1,3}(?:[.,]\d{1,2})?"
-_SIGNS: tuple[Otherwise, ...] = tuple(
-    (need, re.compile(pattern, re.IGNORECASE), full)
-    for need, pattern, full in (
+_SIGNS = compiled(
+    (
         ("per", r"(?<=\d)\s?(?:per\s?cent\b|pct\b\.?)", " %"),
         (  # "5 x 3 at 80, rest 2 min", "2 singles at 85"
             "at ",

@@ -2,15 +2,12 @@
 
 from __future__ import annotations
 
-import re
-
-from core.reading.in_full.cuts import Cuts, otherwise
+from core.reading.in_full.cuts import compiled, way_of
 
 _WINDOW = r"(?:\d{1,2}\s*(?:min(?:ute)?s?\b|'|:00))"  # how long there is for it
 
-_SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, what is meant by its "said"
-    (need, re.compile(pattern, re.IGNORECASE), full)
-    for need, pattern, full in (
+_SAID_OTHERWISE = compiled(
+    (
         (
             "drop",
             r"\bdrop(?:ping)?\s+(?:back\s+|down\s+)?to\s+\d{2}\s?%\s+(?P<said>of\s+(?:the\s+"
@@ -161,9 +158,4 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
 )
 
 
-def _how_heavy(text: str) -> Cuts:
-    """'work up to a daily max', 'then 3x3 there', 'drop to 75 % of the top set'."""
-    yield from otherwise(text, _SAID_OTHERWISE)
-
-
-WAYS = (_how_heavy,)
+WAYS = (way_of(_SAID_OTHERWISE),)

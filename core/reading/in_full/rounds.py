@@ -6,12 +6,11 @@ from __future__ import annotations
 import itertools
 import re
 
-from core.reading.in_full.cuts import ONCE_MORE, Cuts, otherwise
+from core.reading.in_full.cuts import ONCE_MORE, Cuts, compiled, way_of
 
 _MINUTES = r"(?P<minutes>\d{1,2})(?::00)?\s*(?:min(?:ute)?s?\b|['’′]|(?<=:00))"
-_SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, what is meant by its "said"
-    (need, re.compile(pattern, re.IGNORECASE), full)
-    for need, pattern, full in (
+_SAID_OTHERWISE = compiled(
+    (
         ("x", r"^\W*(?P<said>x\s?(?P<n>\d{1,2})\s*:)(?=\s*\S)", r"\g<n> rounds:"),
         (
             "round",
@@ -389,11 +388,6 @@ def _between(text: str) -> Cuts:
         yield *said.span("said"), f". Between rounds: {said['what']}"
 
 
-def _otherwise(text: str) -> Cuts:
-    """'x5: 10 burpees', 'a 5 rounder', 'at the top of every minute'."""
-    yield from otherwise(text, _SAID_OTHERWISE)
-
-
 _BEHIND = re.compile(
     r"(?P<said>(?:(?:[,;]\s*for\b|[,;(]|(?<=\s)[-–]|(?<=\s)for\b)\s*)?(?<![^\s,;(])"
     r"(?:(?P<n>[2-9]|10)\s+sets|x\s?(?P<m>[2-9]|10)(?:\s+sets)?)\s?\)?)"
@@ -427,7 +421,7 @@ def _sets_behind_a_list(text: str) -> Cuts:
 
 WAYS = (
     _rounds_of_levels,
-    _otherwise,
+    way_of(_SAID_OTHERWISE),
     _interrupted,
     _amrap_interrupted,
     _so_many_of,

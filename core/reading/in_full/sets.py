@@ -6,7 +6,7 @@ from __future__ import annotations
 import itertools
 import re
 
-from core.reading.in_full.cuts import Cuts, otherwise
+from core.reading.in_full.cuts import Cuts, compiled, way_of
 from core.reading.loads import unit_of
 from core.reading.phrases import PAIR
 from core.reading.spelled import worth
@@ -489,9 +489,8 @@ def _lighter_sets(text: str) -> Cuts:
         yield *said.span(), f"{_number(said['n'])} x {said['reps']} @ {said['load']} %"
 
 
-_SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, what is meant by its "said"
-    (need, re.compile(pattern, re.IGNORECASE), full)
-    for need, pattern, full in (
+_SAID_OTHERWISE = compiled(
+    (
         (
             "sets",
             r"(?<![\d.,])\d{1,2}\s+(?P<said>(?:heavy|hard|solid|good|tough|strong|perfect|mo"
@@ -660,11 +659,6 @@ def _fewest_sets(text: str) -> Cuts:
             yield *said.span(), said["least"]
 
 
-def _otherwise(text: str) -> Cuts:
-    """'5 heavy sets of 5', 'Complex x 5:', 's/s'."""
-    yield from otherwise(text, _SAID_OTHERWISE)
-
-
 def _number(text: str) -> int:
     return int(text) if text.isdecimal() else worth(text)
 
@@ -701,5 +695,5 @@ WAYS = (
     _dotted_sums,
     _fewest_sets,
     _load_of_each,
-    _otherwise,
+    way_of(_SAID_OTHERWISE),
 )

@@ -2,13 +2,10 @@
 
 from __future__ import annotations
 
-import re
+from core.reading.in_full.cuts import compiled, way_of
 
-from core.reading.in_full.cuts import Cuts, otherwise
-
-_SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, what is meant by its "said"
-    (need, re.compile(pattern, re.IGNORECASE), full)
-    for need, pattern, full in (
+_SAID_OTHERWISE = compiled(
+    (
         (
             "team",
             r"(?<![\d.,/])(?P<said>(?P<n>\d{2,4})\s+each\s*,?\s*(?:in\s+)?(?:total\s+)?(?:"
@@ -106,9 +103,4 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
 )
 
 
-def _who(text: str) -> Cuts:
-    """'team of three people', 'each does one round, then tags the next'."""
-    yield from otherwise(text, _SAID_OTHERWISE)
-
-
-WAYS = (_who,)
+WAYS = (way_of(_SAID_OTHERWISE),)

@@ -4,11 +4,10 @@ from __future__ import annotations
 
 import re
 
-from core.reading.in_full.cuts import Cuts, otherwise
+from core.reading.in_full.cuts import Cuts, compiled, way_of
 
-_SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, what is meant by its "said"
-    (need, re.compile(pattern, re.IGNORECASE), full)
-    for need, pattern, full in (
+_SAID_OTHERWISE = compiled(
+    (
         (  # "(0-12) Every 2 min: ..", "15-30 For time: .."
             "",
             r"^[\s*•–-]*(?P<said>\(?(?:min(?:ute)?s?\s+)?(?P<from>\d{1,2})\s?[–-]\s?(?P<to>"
@@ -307,9 +306,4 @@ def _open_again(text: str) -> Cuts:
         yield *said.span("said"), f"{said['times']} x {said['open']} min AMRAP, {rest} min rest"
 
 
-def _when(text: str) -> Cuts:
-    """'every 3 minutes, 6 times', 'rest exactly 2 min', 'burpees to the end'."""
-    yield from otherwise(text, _SAID_OTHERWISE)
-
-
-WAYS = (_when, _work_in_a_minute, _open_windows, _open_again)
+WAYS = (way_of(_SAID_OTHERWISE), _work_in_a_minute, _open_windows, _open_again)

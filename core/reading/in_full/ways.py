@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from core.reading.in_full.cuts import TIME, Cuts, otherwise
+from core.reading.in_full.cuts import TIME, Cuts, way_of
 
 _WAY = r"\d+(?:[.,]\d+)?\s?k?m\b"
 _WAYS_IN_TURN = re.compile(
@@ -219,11 +219,6 @@ _SAID_OTHERWISE = (
 )
 
 
-def _otherwise(text: str) -> Cuts:
-    """'30s rest', which are no dumbbells; 'AMRAP x 4, 4 min each'."""
-    yield from otherwise(text, _SAID_OTHERWISE)
-
-
 _LED_BY_A_WAY = re.compile(
     r"^\W*(?:row|run|ski|swim)(?:ning|ing)?(?:\s*erg)?\s*[:–-]\s*(?=\d)", re.IGNORECASE
 )
@@ -262,5 +257,5 @@ WAYS = (
     _on_and_off,
     _by_the_clock,
     _laps,
-    _otherwise,
+    way_of(_SAID_OTHERWISE),
 )

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from core.reading.in_full.cuts import Cuts, otherwise
+from core.reading.in_full.cuts import Cuts, compiled, way_of
 
 _PULL_AND_PUSH = re.compile(
     r"\d\s+(?P<pull>pulls?)(?=\s*(?:$|[,;/|+&]|and\b))(?=.*\d\s+push)"
@@ -69,9 +69,8 @@ def _two_sides(text: str) -> Cuts:
         yield *said.span("sides"), " each side"
 
 
-_SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, what is meant by its "said"
-    (need, re.compile(pattern, 0 if need == "me" else re.IGNORECASE), full)
-    for need, pattern, full in (
+_SAID_OTHERWISE = compiled(
+    (
         ("c", r"(?<=\d)\s?(?P<said>c)(?=\s+(?:bike|row|ski)\b)", "cal"),
         (
             "x",
@@ -280,7 +279,7 @@ _SAID_OTHERWISE = tuple(  # what a line must hold in small letters, a pattern, w
             "1",
         ),
         ("h", r"(?<![\w.,:/])(?P<said>1\s?h(?:r|our)?)(?=\W|$)", "60 min"),
-        ("me", r"\bME\b(?=\s+[^\W\d])", "max"),
+        ("me", r"\b(?-i:ME)\b(?=\s+[^\W\d])", "max"),
         ("back", r"\bback[- ]?offs(?=\s+of\s+\d)", "back-off sets"),
     )
 )
@@ -299,11 +298,6 @@ def _halves(text: str) -> Cuts:
     for said in _HALVES.finditer(text):
         if int(said["whole"]) == 2 * int(said["half"]):
             yield *said.span("said"), f" ({said['half']} per {said['side'].lower()})"
-
-
-def _otherwise(text: str) -> Cuts:
-    """'half an hour', 'every 3 minutes, 6 times', 'both run 800 m'."""
-    yield from otherwise(text, _SAID_OTHERWISE)
 
 
 _JOINED = re.compile(
@@ -345,5 +339,5 @@ WAYS = (
     _halves,
     _joined_names,
     _tabatas,
-    _otherwise,
+    way_of(_SAID_OTHERWISE),
 )
