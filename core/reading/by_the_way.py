@@ -104,6 +104,10 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ),
         ("(", r"(?<=[^\W\d]\s)\(\s*(?:single|double|a\s+pair|pair|one|two)\s*\)"),
         ("5/3/1", r"\b5\s?/\s?3\s?/\s?1\s*,?\s*(?:wk|week|cycle|day)\s*\d\s*(?=[:,–-])"),
+        (
+            "within",
+            r"[,;(]\s*(?:all\s+)?within\s+\d{1,2}\s?s(?:ec(?:ond)?s?)?\s+of\s+(?:each\s+other|the\s+first)\)?",
+        ),
         ("quality", r"(?<=quality)(?P<said>\s*[,–-]?\s*not\s+(?:for\s+)?time)\b"),
         ("singles", r"(?<=[\d%]\s)(?:/\s*)?(?P<said>then\s+singles)(?=\s*(?:$|[.;(]))"),
         ("as a team", r"^\W*(?:then\s+)?(?P<said>as\s+a\s+(?:team|pair|trio|group))\s*(?=:)"),

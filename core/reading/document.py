@@ -32,7 +32,7 @@ from core.reading.clocks import (
 from core.reading.divisions import leads_with_division
 from core.reading.dress import undressed
 from core.reading.formats import TELLING
-from core.reading.from_above import lift_of_a_piece, percents_that_climb, same_sets
+from core.reading.from_above import lift_of_a_piece, list_by_other_numbers, percents_that_climb, same_sets
 from core.reading.grids import grids
 from core.reading.headings import (
     AROUND,
@@ -197,6 +197,7 @@ class DocumentPass:
         minutes_of_odd_and_even(rows)
         percents_that_climb(rows)
         same_sets(rows)
+        list_by_other_numbers(rows)
         lift_of_a_piece(rows, self.names)
         minutes_of_the_hour(rows)
         clock_of_the_class(rows)

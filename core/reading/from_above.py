@@ -100,3 +100,30 @@ def lift_of_a_piece(rows: Sequence[Row], names: Names) -> None:
         if lift is not None:
             begin = said.start("sets")
             row.say([(begin, begin, f"{lift} "), (*said.span("of"), "")])
+
+
+_OTHER_NUMBERS = re.compile(
+    r"\W*(?:and\s+)?(?:then|next)\s*[,:]?\s*(?P<said>\d{1,3}(?:\s?[-/,]\s?\d{1,3})"
+    r"{1,5})(?:\s+(?:reps|of\s+the\s+same))?\W*",
+    re.IGNORECASE,
+)
+_COUNTED = re.compile(
+    r"[\s•*-]*(?P<count>\d{1,3})\s*(?P<what>(?!(?:rounds?|sets?|rft|rds|min)\b)[^\W\d][^\d]*)"
+)
+
+
+def list_by_other_numbers(rows: Sequence[Row]) -> None:
+    """'then 15-30-45' below '21 pull-ups', '42 push-ups', '63 squats': the list again, each by its own number."""
+    above: list[Row] = []
+    for row in rows:
+        said = _OTHER_NUMBERS.fullmatch(row.text) if row.role == "work" else None
+        numbers = re.findall(r"\d+", said["said"]) if said is not None else []
+        if said is None and row.role == "work":
+            above.append(row)
+        listed = [_COUNTED.fullmatch(one.text) for one in above[-len(numbers) :]] if numbers else []
+        counts = {one["count"] for one in listed if one is not None}
+        if said is None or not listed or None in listed or len(counts) < len(numbers):
+            continue
+        names = (one["what"].strip(" .,;") for one in listed if one is not None)
+        again = ", ".join(f"{count} {name}" for count, name in zip(numbers, names, strict=True))
+        row.say([(*said.span("said"), again)])

@@ -123,6 +123,11 @@ _SAID_OTHERWISE = compiled(
             for times, count in (("two times", 2), ("three times", 3), ("four times", 4))
         ),
         ("through", r"(?<![\d.])(?P<n>\d)(?P<said>\s?[x×]\s+through)\b", " rounds"),
+        (  # "1 min on each, twice through: row, plank"
+            "through",
+            r"(?:^|:\s)\W*(?P<said>(?P<long>\d{1,2}\s?(?:min(?:ute)?s?|s(?:ec)?|'))\s+(?:on\s+|of\s+|at\s+)?each\s*,\s*twice\s+through)(?=\s*:|\W*$)",
+            r"2 rounds, \g<long> each",
+        ),
         (  # "6 sets (increasing)", "4 sets, build"
             "sets",
             r"^\W*\d{1,2}\s+(?P<said>sets\s*[,(–-]\s*(?:increasing|build(?:ing)?|ascending|c"

@@ -620,6 +620,16 @@ _SAID_OTHERWISE = compiled(
             )
             for word, reps in _REPS.items()
         ),
+        (  # "@ 70 %, x 5, every 2 min"
+            "every",
+            r"(?P<said>,\s*x\s?(?P<n>\d{1,2})\s*,\s*(?P<when>every\s+\d[\d:]{0,4}\s?(?:min(?:ute)?s?|s(?:ec)?|'|\")?))(?=\s*$)",
+            r", \g<when> x \g<n>",
+        ),
+        (  # "get-ups 1/1 x 5"
+            "/",
+            r"(?<=[^\W\d]\s)(?P<said>(?P<reps>\d{1,2})\s?/\s?(?P=reps)\s*[x×]\s*(?P<sets>\d))(?=\s*(?:$|[,;.]))",
+            r"\g<sets>x\g<reps> per side",
+        ),
         (  # "1 x 100 kg" of a bar, in a list of its sets
             "1",
             r"^\W*(?P<said>1\s?[x×]\s?(?P<load>(?:[4-9]\d|[12]\d\d)(?:[.,]5)?\s?(?:kgs?|lbs?)))\W*$",
