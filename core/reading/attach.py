@@ -240,7 +240,10 @@ class Attacher:
         self._into_a_window(last, draft)
         if alone and self.loads.of_list(part, draft):
             return
-        if last.seconds and draft.seconds and draft.seconds != last.seconds and draft.sets_written:
+        far = (
+            last.distance_m and draft.distance_m and last.line != draft.line
+        )  # "200 m easy", and below it "8 x 50 m"
+        if draft.sets_written and (far or (last.seconds and draft.seconds and draft.seconds != last.seconds)):
             self._once_more(part, last, draft)
             return
         if last.has_amount and another_set(draft, last):

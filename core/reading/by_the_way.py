@@ -108,6 +108,8 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             "within",
             r"[,;(]\s*(?:all\s+)?within\s+\d{1,2}\s?s(?:ec(?:ond)?s?)?\s+of\s+(?:each\s+other|the\s+first)\)?",
         ),
+        ("start", r",\s*start(?:ing)?\s+(?:light|easy)(?:\s+and\s+(?:build|add))?(?=\s*(?:$|[,;.:)]))"),
+        ("complex", r"(?<=complex)\s*,\s*unbroken(?=\s*,)"),
         ("quality", r"(?<=quality)(?P<said>\s*[,–-]?\s*not\s+(?:for\s+)?time)\b"),
         ("singles", r"(?<=[\d%]\s)(?:/\s*)?(?P<said>then\s+singles)(?=\s*(?:$|[.;(]))"),
         ("as a team", r"^\W*(?:then\s+)?(?P<said>as\s+a\s+(?:team|pair|trio|group))\s*(?=:)"),

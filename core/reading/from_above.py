@@ -113,7 +113,8 @@ _COUNTED = re.compile(
 
 
 def list_by_other_numbers(rows: Sequence[Row]) -> None:
-    """'then 15-30-45' below '21 pull-ups', '42 push-ups', '63 squats': the list again, each by its own number."""
+    """'then 15-30-45' below '21 pull-ups', '42 push-ups', '63 squats': the list again, each by its own
+    number."""
     above: list[Row] = []
     for row in rows:
         said = _OTHER_NUMBERS.fullmatch(row.text) if row.role == "work" else None

@@ -122,6 +122,7 @@ _SAID_OTHERWISE = compiled(
             )
             for times, count in (("two times", 2), ("three times", 3), ("four times", 4))
         ),
+        ("laps", r",\s*\d\s+(?P<said>laps)\s*$", "rounds"),
         ("through", r"(?<![\d.])(?P<n>\d)(?P<said>\s?[x×]\s+through)\b", " rounds"),
         (  # "1 min on each, twice through: row, plank"
             "through",

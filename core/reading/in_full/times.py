@@ -230,6 +230,11 @@ _SAID_OTHERWISE = compiled(
             r"^\W*in\s+\d{1,2}\s*min(?:ute)?s?\s*:[^:]*,\s*(?P<said>then\s+(?:an?\s+)?AMRAP(?:\s+of)?)\b",
             "then max rounds of",
         ),
+        (  # "3 min: power snatch 35/25"
+            "min",
+            r"^\W*(?P<said>(?P<m>\d)\s*min(?:ute)?s?\s*:)(?=\s*[^\W\d][^,:;]*?\s\d{1,3}(?:[.,]5)?/\d{1,3}(?:[.,]5)?\s*(?:kg)?\s*$)",
+            r"\g<m> min max",
+        ),
         (  # "3 rounds 40:20"
             "rounds",
             r"(?<=rounds)(?P<said>\s+(?P<on>[2-5][05]):(?P<off>[1-4][05]))(?=\s*:?\s*$)",
