@@ -49,7 +49,11 @@ _FOR_WHO_HURTS = re.compile(  # "Anyone with a bad back: ..", "Sore shoulders: .
     r"[^:?]*[:?]",
     re.IGNORECASE,
 )
-_OF_THE_ROOM = re.compile(r"\W*(?:wipe\b|rest\s+is\s+[^\W\d])", re.IGNORECASE)
+_OF_THE_ROOM = re.compile(  # of the room, of another time, of what somebody did
+    r"\W*(?:wipe\b|rest\s+is\s+[^\W\d]|next\s+(?:week|time|month)\b|(?:the|our|my|gym)\s+record\b|you\s+should\s+(?:finish|get|be)\b"
+    r"|remember\s+(?:the|when|that|last)\b|think\s+of\b|results?\s*:\s*(?:1st|first|1\.)|(?:score\s+)?example\s*:|score\s+example\b)",
+    re.IGNORECASE,
+)
 _AIMED = re.compile(  # what to aim for, how it should be, what it was
     r"\W*(?:(?:aim|shoot|go|look|try)(?:ing)?\s+(?:for|to)\s+(?:under|sub|less|around|about|\d|a\b|finish|be|get|complete|match|beat)"
     r"|(?:(?:this|it|these|rounds?|each|workout)\s+){0,2}should\s+(?:take|be|feel|last)\b"

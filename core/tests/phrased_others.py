@@ -27,6 +27,8 @@ NOTES = (  # said around a piece, of no work
     "|Day 3 of the cycle|Focus: hip drive|Cue: push the floor away|Coach note: watch knees"
     "|Notes: keep it light|Tip: start slow|Warning: sore shoulders tomorrow"
     "|If your back hurts, tell the coach|Ask if unsure"
+    "|You should finish 4 rounds of 10 burpees and 10 squats in time|The record is 7 rounds of 10 burpees"
+    "|Score example: 5 rounds of 10 burpees|Results: 1st Lea, 5 rounds 10 burpees 4 squats"
 ).split("|")
 HEAVY = (
     "{nm}: build to a heavy {w}|{nm} - build to a heavy {w} in {m} min|{nm}\nBuild to a heavy {w}"
