@@ -18,7 +18,7 @@ GROWS = re.compile(
     r"(?<![\s,;.:(*–-])[\s,;.:(*–-]{0,8}(?:then\s+|and\s+)?"
     r"(?:(?:add(?:ing)?|increas(?:e|ing)(?:\s+by)?|go(?:ing)?\s+up(?:\s+by)?|plus)\s+(?:another\s+)?|\+\s?)"
     rf"(?P<steps>{_NUMBER}\b(?![^;:.()]*\b(?:after|between|before|at)\b)"
-    r"(?!\s*(?:[-–]\s*\d+\s*)?(?:kg|kilos?|lbs?|%|percent|s\b|sec|min))[^;:.()]{0,60}?)"
+    r"(?!\s*(?:[-–]\s*\d+\s*)?(?:kg|kilos?|lbs?|%|percent|s\b|sec|min))[^;:.()@]{0,60}?)"
     r"\s*(?:each|every|per|a)\s+(?:new\s+)?(?:round|time|set|rung|turn)s?\W*$",
     re.IGNORECASE,
 )

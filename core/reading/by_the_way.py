@@ -224,7 +224,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ),
         (
             "+",
-            r"\+\s?\d+(?:[.,]\d+)?\s*(?:%|kgs?|lbs?)\s+(?:each|every|per)(?:\s+(?:set|round|"
+            r"\+\s?\d+(?:[.,]\d+)?(?:\s?/\s?\+?\s?\d+(?:[.,]\d+)?)?\s*(?:%|kgs?|lbs?)\s+(?:each|every|per)(?:\s+(?:set|round|"
             r"week|lift|time|rep|minute))?\b",
         ),
         ("sets", r"(?<=sets)\s+of\s+(?:each|every)\s+(?:superset|pair|couplet|exercise|movement)\b"),

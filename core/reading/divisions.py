@@ -62,7 +62,7 @@ _NAMES = (
 _AGES = r"(?:\s*(?:age)?\s*\(?\d\d(?!\s?[\d/.,])\s?(?:\+|[-–]\s?\d\d)?\)?)?"
 LEAD = re.compile(
     rf"^[\s*_#•·>(\[-]*(?:(?P<name>{_NAMES}){_AGES}(?:\s*(?:/|and|&)\s*(?:masters|tee"
-    rf"ns|{_NAMES}){_AGES})?(?:\s+(?:division|option|version|group|seated|standing|"
+    rf"ns|{_NAMES}){_AGES})?(?:\s+(?:division|option|version|event(?!\s*[\dA-D]\b)|group|seated|standing|"
     rf"(?:wo)?men(?:\s+\d\d\s?(?:\+|[-–]\s?\d\d)(?=\s*:)|(?!\s+\d))|final|athletes?|t"
     rf"eams?|pairs|individuals?))?|(?:ages?\s+|(?:age\s+)?(?:groups?|categor(?:y|ies)"
     rf")\s+|(?:wo)?men\s+)?(?P<age>\d\d\+|(?:[3-6]\d\s?[-–]\s?[3-6]\d|1[2-8]\s?[-–]\s"

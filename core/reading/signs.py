@@ -232,9 +232,11 @@ def one_width(line: str) -> str:
 
 def usual_signs(line: Translated) -> Translated:
     """A line with the usual spelling of its signs."""
+    lower = line.text.lower()
     for sign in _SIGNS:
-        cuts = list(otherwise(line.text, [sign]))
-        line = rebuilt(line, cuts) if cuts else line
+        if sign[0] in lower and (cuts := list(otherwise(line.text, (sign,)))):
+            line = rebuilt(line, cuts)
+            lower = line.text.lower()
     for percents in (_percents_of_all, _percents_listed) if "%" in line.text else ():
         cuts = list(percents(line.text))
         line = rebuilt(line, cuts) if cuts else line

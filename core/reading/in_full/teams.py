@@ -93,6 +93,14 @@ _SAID_OTHERWISE = compiled(
             r"\b(?P<said>1\s?:\s?1\s+(?:work[\s:/-]*rest\s+)?(?:with|w/)\s*(?:a\s+|your\s+)?partner)\b",
             "rest 1:1",
         ),
+        *(
+            (  # "he rows 500 m, she does 10 push-ups"
+                "she ",
+                rf"^(?=.*\bhe\s)(?=.*\bshe\s).*?\b(?P<said>{who})(?=\s+(?:rows?|runs?|bikes?|skis?|does|holds?|rests?|squats?|skips?)\b)",
+                partner,
+            )
+            for who, partner in (("he", "partner A"), ("she", "partner B"))
+        ),
         (  # "100 burpees together, any split"
             "together",
             r"\b(?P<said>together\s*[,:–(-]?\s*(?:any\s+(?:split|way|how)|split|shar(?:e|ed|ing)\b|however))",
