@@ -164,13 +164,21 @@ def then_alone(row: Row, read: Line, part: PartDraft | None) -> bool:
     if (
         part is not None
         and not alone
-        and (_stands_in_its_list(row, part) or (not row.after_blank and fills_its_interval(row.text, part)))
+        and (_stands_in_its_list(row, part) or (not row.after_blank and _goes_on_below(row.text, part)))
     ):
         return False
     if part is not None and (alone or part.repeats) and not (at_once or LEFT_OVER.search(read.content)):
         unknown = part.lost > 0 and part.format is not None and part.format_line < row.number
         part.closed = any(work.role != "buy-in" for work in part.work) or unknown
     return alone
+
+
+_WITH_ALL = re.compile(r"\W*then\s+(?:together|both|all\s+(?:of\s+you|two|three|four))\b", re.IGNORECASE)
+
+
+def _goes_on_below(text: str, part: PartDraft) -> bool:
+    """'then max burpees' of an interval, 'then together 30 squats' below what each partner does."""
+    return fills_its_interval(text, part) or _WITH_ALL.match(text) is not None
 
 
 def _stands_in_its_list(row: Row, part: PartDraft) -> bool:

@@ -102,7 +102,9 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             "heat",
             r"\b(?:heats?|waves?)\s+(?:(?:start|go|leave|run)(?:s|ing)?\s+)?every\s+\d+\s*(?:min(?:ute)?s?|['’])",
         ),
-        ("(", r"(?<=[^\W\d]\s)\(\s*(?:single|double|a\s+pair|pair|one|two)\s*\)"),
+        ("(", r"(?<=[^\W\d]\s)\(\s*(?:single|double|a\s+pair|pair|one|two)(?:\s*,\s*[^\W\d]+)?\s*\)"),
+        ("(", r"(?<=\d\s)\(\s*(?:single|double)(?:\s*,\s*[^\W\d]+)?\s*\)"),
+        ("go", r"^\W*3\W{1,3}2\W{1,3}1\W{0,3}go\b"),
         ("5/3/1", r"\b5\s?/\s?3\s?/\s?1\s*,?\s*(?:wk|week|cycle|day)\s*\d\s*(?=[:,–-])"),
         (
             "within",

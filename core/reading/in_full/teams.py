@@ -106,6 +106,11 @@ _SAID_OTHERWISE = compiled(
             r"\b(?P<said>together\s*[,:–(-]?\s*(?:any\s+(?:split|way|how)|split|shar(?:e|ed|ing)\b|however))",
             ", split as",
         ),
+        (  # "All four: 400 m run"
+            "all ",
+            r"^\W*(?:then\s+)?(?P<said>all\s+(?:of\s+you|[2-6]|two|three|four|five|six))(?=\s*:\s*(?:\d|(?:run|row|bike|ski)\b)[^,;]*$)",
+            "everyone does",
+        ),
         ("both", r"^\W*(?P<said>both)(?=\s+(?:run|row|ski|bike|do|of\s+you)\b)", "everyone does"),
     )
 )
