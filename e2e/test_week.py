@@ -44,7 +44,7 @@ class Week(BrowserTest):
             self.on(page, self.there).wait_for()
             page.click("button:has-text('Undo')")
             self.on(page, self.here).wait_for()
-            page.focus("a:has-text('Kiln day')")
+            page.focus(f"{LEDGE.format(day=self.here)} a:has-text('Kiln day')")
             page.keyboard.press("Alt+ArrowRight")
             self.on(page, self.days[2]).wait_for()
             page.click("button:has-text('Undo')")
