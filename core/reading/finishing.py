@@ -354,7 +354,6 @@ class Finishing:
         piece = part.heading_kind == "conditioning" or (part.only_lasts and len(part.name) == 1)
         told = part.exact or not piece or part.changes.get("cap_s")
         placed = any(one.sets_written or one.role or one.own_rounds or one.station for one in lines)
-        placed |= any(map(_SOME_MINUTES.search, part.notes)) and all(one.seconds for one in lines)
         return not (told or placed) and len(lines) > 1 and lasts_again(window, lines, self.catalog)
 
     def _kind(self, part: PartDraft, fmt: Format) -> PartKind:
@@ -565,15 +564,10 @@ def _only_builds(part: PartDraft) -> bool:
     return bool(part.work) and all(one.estimated and one.scheme and not one.max_effort for one in part.work)
 
 
-_SOME_MINUTES = re.compile(r"\d\s?(?:min(?:ute)?s?\b|['’′])", re.IGNORECASE)
-
-
 def _times_within(part: PartDraft) -> int:
     """'Easy engine: 8 minutes' above 1 min bike and 1 min carry: how often a list of times fits what its
     heading says it takes; 0 where it does not do so evenly."""
     seconds = [work.seconds or 0 for work in part.work]
-    if any(map(_SOME_MINUTES.search, part.notes)):
-        return 0  # "bike 10 min, walk 10 min, mobility 20 min": other things take their time too
     if not part.lasts_s or len(seconds) < 2 or not all(seconds) or any(work.sets for work in part.work):
         return 0
     times, over = divmod(part.lasts_s, sum(seconds))

@@ -7,6 +7,7 @@ import itertools
 import re
 
 from core.reading.in_full.cuts import ONCE_MORE, Cuts, compiled, way_of
+from core.reading.tables import DIVISION
 
 _MINUTES = r"(?P<minutes>\d{1,2})(?::00)?\s*(?:min(?:ute)?s?\b|['’′]|(?<=:00))"
 _SAID_OTHERWISE = compiled(
@@ -337,25 +338,21 @@ _SO_MANY_OF = re.compile(
 )
 
 
-_A_LEVEL = (
-    r"(?:rx\+?|scaled|sc|intermediate|inter|beginners?|beg|advanced|elite|masters?|l"
-    r"evel\s?[1-4]|l[1-4]|fitness|performance)"
-)
 _LEVEL_AND_ROUNDS = re.compile(
-    rf"(?:(?P<level>{_A_LEVEL})\s*[:=–-]?\s*(?P<n>\d{{1,2}})|(?P<m>\d{{1,2}})\s+"
-    rf"(?P<behind>{_A_LEVEL}))(?:\s+(?:rounds?|rds))?",
+    rf"(?:(?P<level>{DIVISION})\s*[:=–-]?\s*(?P<n>\d{{1,2}})|(?P<m>\d{{1,2}})\s+"
+    rf"(?P<behind>{DIVISION}))(?:\s+(?:rounds?|rds))?",
     re.IGNORECASE,
 )
 _LEVELS_ALONE = re.compile(
-    rf"^\W*(?P<said>{_A_LEVEL}\s*[:=–-]?\s*\d{{1,2}}\s+(?:rounds?|rds)(?:\s*[/,;|&]\s"
-    rf"*{_A_LEVEL}\s*[:=–-]?\s*\d{{1,2}}"
+    rf"^\W*(?P<said>{DIVISION}\s*[:=–-]?\s*\d{{1,2}}\s+(?:rounds?|rds)(?:\s*[/,;|&]\s"
+    rf"*{DIVISION}\s*[:=–-]?\s*\d{{1,2}}"
     r"(?:\s+(?:rounds?|rds))?)+)(?=\s*(?:$|:|of\b|for\s+time))",
     re.IGNORECASE,
 )
 _LEVELS_BEHIND = re.compile(
     rf"^\W*(?P<all>\d{{1,2}})\s+(?:rounds?|rft|rds)\b[^(:]{{0,20}}(?P<said>\(\s*"
-    rf"{_A_LEVEL}\s*[:=–-]?\s*\d{{1,2}}(?:\s+(?:rounds?|rds))?"
-    rf"(?:\s*[/,;|&]\s*{_A_LEVEL}\s*[:=–-]?\s*\d{{1,2}}(?:\s+(?:rounds?|rds))?)+\s*\))",
+    rf"{DIVISION}\s*[:=–-]?\s*\d{{1,2}}(?:\s+(?:rounds?|rds))?"
+    rf"(?:\s*[/,;|&]\s*{DIVISION}\s*[:=–-]?\s*\d{{1,2}}(?:\s+(?:rounds?|rds))?)+\s*\))",
     re.IGNORECASE,
 )
 
