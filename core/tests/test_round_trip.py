@@ -12,7 +12,7 @@ from core.errors import UnusableText
 from core.reading import Workout, read_workout, write_workout
 from core.reading.usable import lines_of
 from core.tests.fuzzing import TEXTS, fuzz, mutated_board, unaccounted
-from core.tests.texts import workouts
+from core.tests.texts import BY_REP, CATALOG, workouts
 
 
 def meaning(workout: Workout) -> Workout:
@@ -41,6 +41,16 @@ class RoundTrip(unittest.TestCase):
         found = read_workout(text)
         self.assertEqual(found.unread, (), text)
         self.assertEqual(meaning(found), meaning(workout), text)
+
+    def test_every_movement_is_read_by_its_name_in_every_amount(self):
+        """What stands before a name is no part of it, whatever the name: "1 each side plank row" is no side
+        plank."""
+        for amount in ("7", "7 each side", "7-9 reps", "max", "3 x 7 each side", "7/5", "7 synchro"):
+            for movement in BY_REP:
+                text = f"{amount} {CATALOG.movements[movement].name}"
+                found = read_workout(text)
+                self.assertEqual([work.movement for work in found.parts[0].work], [movement], text)
+                self.assertEqual(found.unread, (), text)
 
     def test_every_corpus_text_has_a_canonical_form(self):
         """A text read, written and read again means the same, and writing it once more changes nothing."""
