@@ -18,7 +18,7 @@ LONGEST_PAUSE_MIN = 5  # between two rows of a plan of the hour; common practice
 SHORT_DAY = re.compile(r"^\s*([^\W\d_]{2,3})\.?\s*[:–-]\s+(?=\S)")
 STARTS_AT = re.compile(
     r"^\s*(?:at\s+)?(?P<minutes>\d{1,2}):(?P<seconds>\d{2})(?:\s*[-–—:)|]\s+|\s+(?="
-    r"\d+\s+[^\W\d]))(?!\d{1,2}:\d{2})(?=\S)",
+    r"(?:\d+\s?)?[^\W\d]))(?!\d{1,2}:\d{2})(?=\S)",
     re.IGNORECASE,
 )
 LONGEST_NAME = 4  # words
@@ -131,9 +131,17 @@ def clock_starts(rows: list[Row]) -> None:
     times = [int(match["minutes"]) * 60 + int(match["seconds"]) for _, match in found]
     if len(found) < LEAST_LABELS or times[0] != 0 or times != sorted(set(times)):
         return
-    for row, match in found:
+    for (row, match), begins in zip(found, times, strict=True):
         row.start = match.end()
         row.marks.append((match.start("minutes"), match.end("seconds"), "when on the clock"))
+        if (until := _UNTIL.search(row.text, match.end())) is not None:
+            lasts = int(until["minutes"]) * 60 + int(until["seconds"]) - begins
+            row.say([(*until.span(), f" for {lasts} sec")] if lasts > 0 else [])
+
+
+_UNTIL = re.compile(
+    r"\s*,?\s*(?:un)?til+\s+(?:the\s+)?(?P<minutes>\d{1,2}):(?P<seconds>[0-5]\d)(?!\d)", re.IGNORECASE
+)
 
 
 def short_days(rows: list[Row]) -> None:

@@ -32,7 +32,14 @@ from core.reading.clocks import (
 from core.reading.divisions import leads_with_division
 from core.reading.dress import undressed
 from core.reading.formats import TELLING
-from core.reading.from_above import lift_of_a_piece, list_by_other_numbers, percents_that_climb, same_sets
+from core.reading.from_above import (
+    lift_of_a_piece,
+    list_by_other_numbers,
+    percents_that_climb,
+    same_sets,
+    sets_of_waves,
+    waves,
+)
 from core.reading.grids import grids
 from core.reading.headings import (
     AROUND,
@@ -197,6 +204,8 @@ class DocumentPass:
         minutes_of_odd_and_even(rows)
         percents_that_climb(rows)
         same_sets(rows)
+        waves(rows)
+        sets_of_waves(rows)
         list_by_other_numbers(rows)
         lift_of_a_piece(rows, self.names)
         minutes_of_the_hour(rows)

@@ -3,6 +3,7 @@ lift before ('same scheme'), the lift of an earlier piece ('3 x 2 @ 90 % of A').
 
 from __future__ import annotations
 
+import itertools
 import re
 from collections.abc import Sequence
 
@@ -27,6 +28,7 @@ _SETS = re.compile(
 )
 MOST_PERCENT = 110  # of a best that sets climb to; common practice
 MOST_SETS = 12
+LEAST_WAVES = 2
 ROWS_ABOVE = 2
 
 
@@ -128,3 +130,63 @@ def list_by_other_numbers(rows: Sequence[Row]) -> None:
         names = (one["what"].strip(" .,;") for one in listed if one is not None)
         again = ", ".join(f"{count} {name}" for count, name in zip(numbers, names, strict=True))
         row.say([(*said.span("said"), again)])
+
+
+_SCHEME_OF_WAVES = re.compile(
+    r"(?P<said>(?P<times>[2-6]\s+)?waves?(?:\s*(?:of|:|,)\s*|\s+)(?P<reps>\d{1,2}(?:[-/]\d{1,2}){1,5})"
+    r"|(?P<listed>\d{1,2}(?:-\d{1,2}){3,11}))(?=\s*(?:$|[,;(@%]|at\b))",
+    re.IGNORECASE,
+)
+_WAVES_BEHIND = re.compile(
+    r"\s*(?:@|at)\s*(?P<all>\d{2,3}(?:[-/]\d{2,3})+\s?%?(?:\s*[,;]\s*(?:then\s+)?\d"
+    r"{2,3}(?:[-/]\d{2,3})+\s?%?)+)",
+    re.IGNORECASE,
+)
+_A_WAVE = re.compile(
+    r"\W*(?:wave\s*#?(?:\d|one|two|three|four|five)|(?:first|second|third|fourth|\d(?:st|nd|rd|th))\s+wave)"
+    r"\s*[:.–-]?\s*(?:@|at)?\s*(?P<loads>\d{2,3}(?:\s?[-/,]\s?\d{2,3})+)\s?%?\W*",
+    re.IGNORECASE,
+)
+
+
+def waves(rows: Sequence[Row]) -> None:
+    """'Snatch, waves of 3-2-1', and below it 'Wave 1: 70-75-80', 'Wave 2: 72-77-82': the list again and again,
+    each set by its own percent."""
+    for at, row in enumerate(rows):
+        said = _SCHEME_OF_WAVES.search(row.text) if row.role == "work" else None
+        if said is None:
+            continue
+        behind = _WAVES_BEHIND.match(row.text, said.end())
+        below = list(itertools.takewhile(bool, (_A_WAVE.fullmatch(one.text) for one in rows[at + 1 :])))
+        each = (
+            re.split(r"\s*[,;]\s*(?:then\s+)?", behind["all"])
+            if behind is not None
+            else [one["loads"] for one in below if one is not None]
+        )
+        loads = [int(one) for wave in each for one in re.findall(r"\d+", wave)]
+        reps = re.findall(r"\d+", said["reps"] or said["listed"])
+        if said["reps"] and len(each) == int(said["times"] or len(each)):
+            reps = reps * len(each)
+        if len(each) < LEAST_WAVES or len(reps) != len(loads) or max(loads) > MOST_PERCENT:
+            continue
+        end = behind.end() if behind is not None else said.end()
+        row.say([(said.start(), end, f"{'-'.join(reps)} @ {'-'.join(map(str, loads))} %")])
+        for one in rows[at + 1 : at + 1 + len(below)] if behind is None else ():
+            one.role = "note"
+
+
+_SETS_OF_A_WAVE = re.compile(
+    r"\W*(?P<said>(?P<reps>\d{1,2}(?:/\d{1,2}){1,5})\s*(?:@|at)\s*(?P<loads>\d{2,3}"
+    r"(?:/\d{2,3}){1,5})\s?%?)\W*",
+    re.IGNORECASE,
+)
+
+
+def sets_of_waves(rows: Sequence[Row]) -> None:
+    """'5/3/1 at 75/80/85' on a row below a lift: a set for each."""
+    for row in rows:
+        said = _SETS_OF_A_WAVE.fullmatch(row.text) if row.role == "work" else None
+        reps, loads = (said[one].split("/") for one in ("reps", "loads")) if said is not None else ((), ())
+        if said is not None and len(reps) == len(loads) and max(map(int, loads)) <= MOST_PERCENT:
+            each = ", ".join(f"{many} @ {load}%" for many, load in zip(reps, loads, strict=True))
+            row.say([(*said.span("said"), each)])

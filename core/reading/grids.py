@@ -171,6 +171,8 @@ def _days_over_sections(head_row: Row, head: Sequence[Cell], table: Table, names
 def _sections_beside_days(head_row: Row, head: Sequence[Cell], table: Table, names: Names) -> Lines:
     """'Day | Lift | Scheme | Metcon' over 'Mon | Front squat | 5x3 | AMRAP 10: ..': day after day, with its
     sections; what a column counts of the one before it stands on its line."""
+    if all(tables.column_of(cell.text) for cell in head):
+        return []  # "day;lift;sets;reps;load": a row a lift
     headings = board_words().headings
     kinds = [headings.get(_plain(cell)) for cell in head]
     if not all(_DAY.fullmatch(cells[0].text) for _, cells in table) or not any(kinds[1:]):

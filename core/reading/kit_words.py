@@ -7,7 +7,7 @@ from core.reading.board_words import board_words
 
 # words that may stand beside a movement because its own kit is meant; with another one's they are handed back
 KIT_WORDS: dict[str, frozenset[str]] = {
-    "barbell": frozenset(("barbell", "bar", "rack", "rig", "empty", "plate")),
+    "barbell": frozenset(("barbell", "bar", "rack", "rig", "empty", "plate", "pipe", "stick", "dowel")),
     "dumbbell": frozenset(("dumbbell", "head")),
     "kettlebell": frozenset(("kettlebell", "bell")),
     "medicine-ball": frozenset(("medicine", "ball", "wall", "target", "high")),

@@ -12,6 +12,7 @@ from core.reading.workout import Format
 CHANGES = ("rest_s", "cap_s", "team", "share", "rounds", "rounds_range", "estimated", "repeat")
 
 
+LEAST_SHOWN = 4  # rungs of a ladder that goes on without saying so: "1-2-3" may be all of it
 TABATA_S = 20  # seconds of work whose eight rounds are only usual
 
 
@@ -53,14 +54,21 @@ def merged(first: Format, second: Format) -> Format | None:
         scheme = second.scheme or first.scheme
         if second.scheme and first.kind == "rounds" and first.rounds == len(second.scheme):
             first = replace(first, kind="for-time", rounds=None)  # "3 rounds of", "21-15-9"
+        on = _goes_on(scheme) if first.kind == "as-many-as-possible" else None
         return _with(
-            replace(first, scheme=scheme, ladder_step=second.ladder_step or first.ladder_step), second
+            replace(first, scheme=scheme, ladder_step=second.ladder_step or first.ladder_step or on), second
         )
     if first.kind == "intervals" and second.kind == "rounds":
         return _with(
             replace(first, rounds=second.rounds), replace(second, rounds=None)
         )  # "20/10", "8 rounds each"
     return _of_rounds(first, second) if first.kind == "rounds" else None
+
+
+def _goes_on(scheme: tuple[int, ...]) -> int | None:
+    """The step of '2-4-6-8' below 'AMRAP 10', which goes on until the time is up; None of '21-15-9'."""
+    step = even_step(scheme, LEAST_SHOWN) if len(scheme) >= LEAST_SHOWN else None
+    return step if step and step == scheme[0] else None
 
 
 def _of_rounds(first: Format, second: Format) -> Format | None:

@@ -309,9 +309,9 @@ def _bare_places(rows: list[Row], at: int) -> list[tuple[int, int] | None]:
     timed = said or {"every", "interval"} <= arranged  # "EMOM 12, 45 s on / 15 s off"
     if len(numbers) >= (LEAST_LABELS if timed else LEAST_BARE) and (timed or "every" not in arranged):
         return numbers
-    return (
-        list(itertools.takewhile(_counts_on(), map(_bare_letter, rows[at:]))) if _alternates(rows, at) else []
-    )
+    lettered = list(itertools.takewhile(_counts_on(), map(_bare_letter, rows[at:])))
+    by_minutes = len(lettered) > LEAST_LABELS and "every" in placed
+    return lettered if by_minutes or _alternates(rows, at) else []
 
 
 def _bare_number(row: Row) -> tuple[int, int] | None:
@@ -335,7 +335,7 @@ _REST_OR_AMOUNT = re.compile(
     r"\brest\b|(?<![/\d.@:-])\d{1,3}(?![\d/.:]|\s*(?:kg|lbs?|%|cm|in\b))", re.IGNORECASE
 )
 _BARE_NUMBER = re.compile(r"^\s*(\d{1,2})\s+(?=[^\W\d])")
-_BARE_LETTER = re.compile(r"^\s*([A-D])\s+(?=\d)")
+_BARE_LETTER = re.compile(r"^\s*([A-F])\s+(?=\d|(?:rest|off|max)\b)")
 _ALTERNATES = re.compile(r"\balternat(?:e|ing)(?:\s+(?:between|the\s+following))?\W*$", re.IGNORECASE)
 
 

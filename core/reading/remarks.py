@@ -361,7 +361,7 @@ def take_targets(line: Line) -> None:
 
 FASTER = frozenset(("under", "sub", "below", "within"))
 HELD_PACE = frozenset(("hold", "holding", "keep", "at", "around", "aim", "target"))
-WORN = frozenset(("vest", "weighted", "wear", "wearing"))
+WORN = frozenset(("vest", "weighted", "wear", "wearing", "stays", "stay", "keep"))
 _ASIDE = re.compile(
     r"^(?:starts?|begins?|stop|aim|goal|target|try|keep|break|was|were|last|after|be"
     r"fore|until|if|when|because|instead)\b",

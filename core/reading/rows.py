@@ -229,7 +229,9 @@ def without_symbols(line: str) -> str:
     if "„" in line:
         line = line.replace("“", "”").replace("„", "“")  # as German opens and closes them
     return "".join(
-        " "
+        "×"
+        if letter in "✕✖⨯"
+        else " "
         if unicodedata.category(letter) in ("So", "Sk", "Cn", "Cf", "Mn") and letter not in "×″′♂♀"
         else letter
         for letter in line

@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 
 from core.catalog import load_catalog
 from core.reading import read_workout
+from core.reading.volumes import lasts_s
 
 counts = st.integers(1, 60)
 
@@ -87,6 +88,22 @@ class Open(unittest.TestCase):
         longer = read_workout(f"AMRAP {minutes + 5}\n{one} burpees\n{two} push-ups").parts[0].format
         self.assertTrue(fmt.rounds_range[0] <= fmt.rounds <= fmt.rounds_range[1])
         self.assertGreaterEqual(longer.rounds, fmt.rounds)
+
+    @settings(deadline=None, max_examples=60)
+    @given(
+        st.integers(6, 40),
+        st.lists(st.integers(1, 30), min_size=3, max_size=6),
+        st.sampled_from(("{}\n{}", "{}: {}", "{}, {}")),
+    )
+    def test_what_is_estimated_fits_into_the_minutes(self, minutes, scheme, layout):
+        """However its list is counted, an AMRAP asks for no more than could be done at the fastest pace in its
+        time, unless one round alone is longer."""
+        listed = "-".join(map(str, scheme))
+        text = layout.format(f"AMRAP {minutes}", listed) + "\nburpees\nwall balls 9/6\n200 m run"
+        part = read_workout(text).parts[0]
+        fastest = sum(lasts_s(work, load_catalog(), 0.0) for work in part.work)
+        if part.format.rounds > 1 and len(part.work) == 3:
+            self.assertLess(fastest, 60 * minutes * 1.5, text)
 
     def test_a_coach_overrides_the_estimate(self):
         """'expect 6 rounds' is what counts; '5-7 rounds' gives its range."""

@@ -12,6 +12,11 @@ from core.reading.tables import DIVISION
 _MINUTES = r"(?P<minutes>\d{1,2})(?::00)?\s*(?:min(?:ute)?s?\b|['’′]|(?<=:00))"
 _SAID_OTHERWISE = compiled(
     (
+        (  # "Every other round x 8"
+            "other round",
+            r"^\W*(?P<said>(?:every\s+other|alternat(?:e|ing))\s+rounds?\s*[x×]\s*(?P<n>\d{1,2}))\W*$",
+            r"\g<n> rounds alternating",
+        ),
         ("x", r"^\W*(?P<said>x\s?(?P<n>\d{1,2})\s*:)(?=\s*\S)", r"\g<n> rounds:"),
         (
             "round",

@@ -184,7 +184,7 @@ def _percents_by_reps(text: str) -> Cuts:
 
 _CLUSTER = re.compile(
     r"(?<![\d.,])\d{1,2}\s?[x×]\s?(?P<open>\()?(?P<reps>[1-6](?:\.[1-6]){1,5})(?(ope"
-    r"n)\))(?![\d.]|\s*(?:kg|k?m|mi|lbs?|%)\b)",
+    r"n)\))(?![\d.]|\s*(?:kg|k?m|mi(?:les?)?|lbs?|%)\b)",
     re.IGNORECASE,
 )
 
@@ -491,6 +491,25 @@ def _lighter_sets(text: str) -> Cuts:
 
 _SAID_OTHERWISE = compiled(
     (
+        (  # "then take 10 % off and do 2 x 5", "then 3x5 at minus 10 %"
+            "%",
+            r"(?P<said>(?:(?:and\s+)?then|afterwards?|after\s+that)\s*,?\s*(?:take|drop|strip|reduce|go\s+down)\s+(?:by\s+)?"
+            r"(?P<less>[5-9]|[1-4]\d)\s?%(?:\s+(?:off|down))?\s*(?:and|,|for|then)?\s*(?:do\s+|for\s+)?"
+            r"(?P<sets>\d{1,2}\s?[x×]\s?\d{1,2}))(?!\d)",
+            r"then -\g<less> %: \g<sets>",
+        ),
+        (
+            "%",
+            r"(?P<said>(?:and\s+)?then\s+(?P<sets>\d{1,2}\s?[x×]\s?\d{1,2})\s+(?:at|with|@)\s*(?:minus\s+|[-–]\s?(?=\d)|"
+            r"(?=\d+\s?%\s+(?:less|lighter|off)))(?P<less>[5-9]|[1-4]\d)\s?%(?:\s+(?:less|lighter|off))?)",
+            r"then -\g<less> %: \g<sets>",
+        ),
+        (  # "C&J singles to heavy", "back squat 5s up to heavy"
+            "heavy",
+            r"(?<=[^\W\d]\s)(?P<said>(?P<n>single|double|triple|[1-6])['’]?s\s*,?\s*(?:build(?:ing)?\s+|work(?:ing)?\s+)?"
+            r"(?:up\s+)?to\s+(?:a\s+)?heavy)\W*$",
+            r"build to a heavy \g<n>",
+        ),
         (
             "sets",
             r"(?<![\d.,])\d{1,2}\s+(?P<said>(?:heavy|hard|solid|good|tough|strong|perfect|mo"

@@ -213,7 +213,32 @@ _SAID_OTHERWISE = compiled(
         ),
         ("alternat", r"\b(?P<said>alternat(?:e|ing))(?=\s+every\s+\d+\s*min)", "change"),
         ("e", r"(?<!\w)(?P<said>E(?P<t>\d:\d\d))(?!\w)", r"every \g<t>"),
-        ("into", r"^\W*(?P<said>(?:directly|straight|right|immediately)\s+into)\W*$", "then"),
+        (
+            "to",
+            r"^\W*(?P<said>(?:and\s+)?(?:then\s+)?(?:directly|straight|right|immediately)\s+(?:on\s+)?(?:in)?to)\W*$",
+            "then",
+        ),
+        (  # "3 x 20, 2 s hold on top"
+            "o",
+            r"(?P<said>(?P<n>\d)[\s-]?(?:s|secs?|seconds?)\s+(?:hold|squeeze|pause|stop)\s+(?:on|at|in)\s+(?:the\s+)?(?:top|bottom))(?!\w)",
+            r"\g<n> s pause",
+        ),
+        (  # "max DU in what's left"
+            "left",
+            r"\bmax\b[^\d]*?(?P<said>(?:in|with|for|during)\s+what(?:ever)?(?:\s+time)?(?:['’]s|\s+is|\s+you\s+have)?\s+left"
+            r"(?:\s+(?:of|in|on)\s+(?:the|each|every)\s+(?:time|clock|minutes?|interval|window|round|\d\s?min(?:ute)?s?))?)\W*$",
+            "in the remaining time",
+        ),
+        (  # "row 2 min, then 2x" above a list
+            "then",
+            r"\d\s?(?:m|min(?:ute)?s?|cals?|easy)\b[^\d]*(?P<said>[,;&+]?\s*(?:and\s+)?then\s+(?P<n>[2-5])\s?[x×]\s*:?)\s*$",
+            r", then \g<n> rounds of",
+        ),
+        (  # "5 rounds, 2 on / 1 off": minutes
+            "on",
+            r"(?<![\d:.,])(?P<said>(?P<on>[1-9])\s+on\s*[/,+]?\s*(?P<off>[1-5])\s+off)(?!\w)",
+            r"\g<on> min on / \g<off> min off",
+        ),
         (  # "15 min EMOM alternating thrusters x 7, 12 cal row": the minutes take turns
             "emom",
             r"\bEMOM\b[\s\d]*\s(?P<said>alternating)(?=\s+(?!between|the|every|each|min|on|a\b|(?:db|kb|dumbbell|kettlebell|arms?|legs?"

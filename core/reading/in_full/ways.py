@@ -156,6 +156,23 @@ _IN_TURN = (
 )  # "30 minutes: 5 min row, 5 min bike, 5 min ski"
 _SO_FAR = r"\d{0,4}\s?(?:km?|m|metres|meters|miles?)"
 _SAID_OTHERWISE = (
+    (  # "3 x 1 mile repeats", "4 x 1 mile @ half marathon pace"
+        "mi",
+        re.compile(
+            r"(?<![\d.,])\d{1,2}\s?[x×]\s?\d(?:[.,]\d{1,2})?\s?mi(?:les?)?(?P<said>\s+repeats)(?=\s*(?:$|[,;(@]))",
+            re.IGNORECASE,
+        ),
+        " run",
+    ),
+    (
+        "marathon",
+        re.compile(
+            r"(?<![\d.,])\d{1,2}\s?[x×]\s?\d[\d.,]*\s?(?:k?m|k|mi(?:les?)?)(?P<said>\s*(?:@|at)\s*(?:half[\s-]+)?marathon"
+            r"\s+(?:pace|effort))(?!\w)",
+            re.IGNORECASE,
+        ),
+        " run",
+    ),
     (
         "k",
         re.compile(

@@ -7,6 +7,8 @@ from core.reading.scan import Scan
 from core.reading.tokens import seconds_of
 from core.reading.workout import Format
 
+_COMES_DOWN = "descend"  # what comes down has an end
+
 
 def read(scan: Scan) -> Format | None:
     """The word, with the time it lasts where one is said."""
@@ -20,7 +22,12 @@ def read(scan: Scan) -> Format | None:
     if time is None:
         return Format()
     scan.used.add(time)
-    return Format("as-many-as-possible", minutes=(seconds_of(scan.phrases[time]) or 0) / 60)
+    seconds = seconds_of(scan.phrases[time]) or 0
+    capped = next((one for one in (time + 1, time - 1) if scan.kind(one) == "cap"), None)
+    if capped is not None or _COMES_DOWN in scan.phrases[at].text.lower():
+        scan.used |= {capped} if capped is not None else set()
+        return Format(cap_s=seconds)
+    return Format("as-many-as-possible", minutes=seconds / 60)
 
 
 NOTATION = Notation(
@@ -32,6 +39,8 @@ NOTATION = Notation(
     examples=(
         Example("Ascending ladder, 9 minutes:", Format("as-many-as-possible", minutes=9)),
         Example("descending:", Format()),
+        Example("Descending ladder, 12 minute limit", Format(cap_s=720)),
+        Example("Ladder, 12 min cap", Format(cap_s=720)),
     ),
     counter_examples=("clean ladder: 1 rep every 45 seconds",),
 )
