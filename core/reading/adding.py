@@ -12,6 +12,8 @@ from core.reading.numerals import COUNT_WORDS
 from core.reading.part_draft import PartDraft
 from core.reading.plain_words import plain_words
 from core.reading.schemes import LEAST_RUNGS
+from core.reading.units import MINUTE_S
+from core.reading.workout import Format
 
 _NUMBER = r"(?:\d{1,2}|one|two|three|four|five|six|ten)"
 GROWS = re.compile(
@@ -19,7 +21,7 @@ GROWS = re.compile(
     r"(?:(?:add(?:ing)?|increas(?:e|ing)(?:\s+by)?|go(?:ing)?\s+up(?:\s+by)?|plus)\s+(?:another\s+)?|\+\s?)"
     rf"(?P<steps>{_NUMBER}\b(?![^;:.()]*\b(?:after|between|before|at)\b)"
     r"(?!\s*(?:[-–]\s*\d+\s*)?(?:kg|kilos?|lbs?|%|percent|s\b|sec|min))[^;:.()@]{0,60}?)"
-    r"\s*(?:each|every|per|a)\s+(?:new\s+)?(?:round|time|set|rung|turn)s?\W*$",
+    r"\s*(?:each|every|per|a)\s+(?:new\s+)?(?:round|time|set|rung|turn|min(?:ute)?)s?(?:\s+(?:un)?till?\s+(?:you|failure)[^\d:]*)?(?:\s*\(max(?:imum)?\s+\d+\))?\W*$",
     re.IGNORECASE,
 )
 _STEP = re.compile(rf"(?P<number>{_NUMBER})\b\s*(?P<what>[^\d]*)", re.IGNORECASE)
@@ -71,7 +73,7 @@ def _growing(part: PartDraft, calories: bool) -> list[Draft]:
 
 
 def _grow(part: PartDraft, lines: Sequence[Draft], steps: Sequence[int]) -> bool:
-    fmt = part.format
+    fmt = _until_its_time_is_up(part)
     if not steps or not lines or fmt is None or fmt.scheme:
         return False
     rounds = fmt.rounds if fmt.kind == "rounds" else None
@@ -92,6 +94,20 @@ def _grow(part: PartDraft, lines: Sequence[Draft], steps: Sequence[int]) -> bool
     else:
         part.format = replace(fmt, scheme=growing.scheme, ladder_step=growing.ladder_step)
     return True
+
+
+def _until_its_time_is_up(part: PartDraft) -> Format | None:
+    """'18 min' or a cap above a list that grows: as far as one comes in it."""
+    fmt, lasts_s = (
+        part.format,
+        part.lasts_s or (part.format.cap_s if part.format else part.changes.get("cap_s")),
+    )
+    if not lasts_s or (fmt is not None and (fmt.kind != "for-time" or fmt.scheme)):
+        return fmt
+    part.changes.pop("cap_s", None)
+    return replace(
+        fmt or Format(), kind="as-many-as-possible", minutes=lasts_s / MINUTE_S, cap_s=None, for_time=False
+    )
 
 
 def _steps(said: Sequence[re.Match[str]], lines: Sequence[Draft], names: Names) -> list[int]:

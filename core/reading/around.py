@@ -224,6 +224,8 @@ def take_kit(row: Row, read: Line, parts: Parts, names: Names) -> None:
             part = parts.current(row.number)
             part = parts.next(row.number) if part.work else part
             part.kit = kit
+            if _OF_THE_CLASS.search(read.phrases[index].text) and not any(one.work for one in parts.all):
+                parts.kit = kit  # "KB class 45 min" above all of its parts
             read.take([index], "note", "what it is done with")
 
 
@@ -236,6 +238,7 @@ def kit_of_all(text: str) -> str:
     return next(iter(kit)) if says else ""
 
 
+_OF_THE_CLASS = re.compile(r"\b(?:class|session|day)\b", re.IGNORECASE)
 _BELLS = re.compile(r"\bKBs\b", re.IGNORECASE)  # by itself no swing
 KIT_TITLES = frozenset(
     (
@@ -247,6 +250,7 @@ KIT_TITLES = frozenset(
         "circuit",
         "day",
         "session",
+        "class",
         "amrap",
         "hotel",
         "home",

@@ -67,7 +67,7 @@ def _rests(scan: Scan) -> list[int | None]:
     while (at := scan.at("rest")) is not None:
         scan.used.add(at)
         alone = scan.kind(at + 1) == "count" and scan.kind(at + 2) in ("", "and", "then", "comma", "other")
-        said = _just_before(scan, at) or _bare_range(scan, at + 1)
+        said = _just_before(scan, at) or _bare_range(scan, at + 1) or _bare_seconds(scan, at + 1, alone)
         found.append(said or scan.time_near(at, bare_minutes=alone))  # "rest 3"
         if (between := scan.at("after-set")) is not None:
             scan.used.add(between)
@@ -83,6 +83,14 @@ def _bare_range(scan: Scan, at: int) -> int | None:
     scan.used.add(at)
     least = int(phrase.values[0])
     return least * 60 if phrase.values[1] <= MOST_REST_MIN else least
+
+
+def _bare_seconds(scan: Scan, at: int, alone: bool) -> int | None:
+    """'rest 60', 'rest 90': seconds, as nobody rests so many minutes."""
+    if not alone or at in scan.used or scan.phrases[at].pair or scan.phrases[at].values[0] <= MOST_REST_MIN:
+        return None
+    scan.used.add(at)
+    return int(scan.phrases[at].values[0])
 
 
 def _just_before(scan: Scan, at: int) -> int | None:

@@ -35,6 +35,27 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             "set-up|set up|setup",
             r"\b(?:deadlift|squat|clean|snatch|jerk|press|bench)\s+set[- ]?up\b(?!\s+to)",
         ),
+        (
+            "incl",
+            r"\(?\bincl(?:\.|uding|udes)?\s+(?:0:00|the\s+(?:first|last)(?:\s+(?:one|round|minute|set))?)\)?",
+        ),
+        (
+            "shar",
+            r"\(?\bshare\s+(?:the\s+)?(?:bars?|boxes|racks?|rigs?|machines?|rowers?|bikes?|benches)\b(?:\s*,\s*[2-6]\s+(?:to|per|on|at)\s+"
+            r"(?:a|one|each)?\s*[^\W\d]+)?\)?",
+        ),
+        (
+            "then|after that|afterwards",
+            r"^\W*(?:(?:and\s+)?then|after\s+that|afterwards)\s*,?\s+(?P<said>abs|core|arms|shoulders|legs|accessor(?:y|ies)|finisher|metcon"
+            r"|conditioning|strength|skill|upper|lower|midline)(?=\s*[:–-]\s)",
+        ),
+        ("last set", r",\s*(?P<said>last\s+set)(?=\s+(?:around|about|at|near|@)\s*\d{2}\s?%)"),
+        ("ladder", r"^\W*[^\W\d][^:\d]{2,24}\s(?P<said>ladder)\s*:(?=\s*\d{1,2}\s?(?:@|x\s?\d{2,3}))"),
+        (
+            "every",
+            r"^\W*@\s*\d{2}[^:]*%\s*,?\s*(?P<said>(?:new\s+set\s+)?every\s+\d(?::\d\d|\s*min(?:ute)?s?))\W*$",
+        ),
+        ("rm", r",\s*(?P<said>last\s+(?:set|one)\s+(?:is\s+)?(?:an?\s+)?\d\s?RM)\W*$"),
         ("wk", r"^\W*wk\.?\s*\d{1,2}(?=\s*[—–:,/|-])"),
         (
             "waves",

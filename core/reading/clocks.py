@@ -17,7 +17,7 @@ LEAST_CLOCK_ROWS = 2
 LONGEST_PAUSE_MIN = 5  # between two rows of a plan of the hour; common practice
 SHORT_DAY = re.compile(r"^\s*([^\W\d_]{2,3})\.?\s*[:–-]\s+(?=\S)")
 STARTS_AT = re.compile(
-    r"^\s*(?:at\s+)?(?P<minutes>\d{1,2}):(?P<seconds>\d{2})(?:\s*[-–—:)|]\s+|\s+(?="
+    r"^\s*(?:[1-9][.)]\s+)?(?:at\s+)?(?P<minutes>\d{1,2}):(?P<seconds>\d{2})(?:\s*[-–—:)|]\s+|\s+(?="
     r"(?:\d+\s?)?[^\W\d]))(?!\d{1,2}:\d{2})(?=\S)",
     re.IGNORECASE,
 )

@@ -90,6 +90,8 @@ def division_id(text: str) -> str:
     lowered = text.lower().strip()
     if match := re.fullmatch(r"(?:l|level|lvl)\s?([1-4])", lowered):
         return f"level-{match.group(1)}"
+    if re.fullmatch(r"scal\w+\s[2-4]", lowered):
+        return "foundation"  # the lighter one of two
     if re.match(r"\d\d\s?[+–-]", lowered):
         return "teens" if lowered[0] == "1" else "masters"
     return next((name for start, name in DIVISION_IDS if lowered.startswith(start)), "scaled")

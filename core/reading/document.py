@@ -13,6 +13,7 @@ import re
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
+from core.reading.announced import ordinals, pieces_announced
 from core.reading.asides import taken_back
 from core.reading.board_words import board_words
 from core.reading.cards import suits
@@ -64,7 +65,6 @@ from core.reading.numbering import (
     numbered_by_dash,
     numbered_sections,
     numbers_alone,
-    ordinals,
     pairs_of_a_superset,
     partners,
     pieces_in_order,
@@ -217,6 +217,7 @@ class DocumentPass:
         message_heads(rows)
         weeks_side_by_side(rows)
         partners(rows)
+        pieces_announced(rows)
         short_days(rows)
         initial_days(rows)
         dated_days(rows)

@@ -248,7 +248,9 @@ class Finishing:
         places = max((one.station or 0 for one in part.work), default=0)
         uneven = bool(places and fmt.rounds and fmt.rounds % places)  # five intervals of A and B in turn
         if part.each_once and fmt.rounds and part.work and not uneven:
-            fmt = replace(fmt, rounds=max(1, fmt.rounds // max(1, len(_shared_lines(part)))))
+            lines = _shared_lines(part)  # those of one place are done in one interval
+            turns = {one.station for one in lines} if places else lines
+            fmt = replace(fmt, rounds=max(1, fmt.rounds // max(1, len(turns))))
         fmt = fmt if part.exact else _one_set_an_interval(part, written_out(part, fmt))
         fmt = _one_of_the_places(part, _minute_after_minute(part, fmt))
         self._place_lines(part, fmt)
@@ -265,7 +267,7 @@ class Finishing:
     def _place_lines(self, part: PartDraft, fmt: Format) -> None:
         """'EMOM 12, 3 stations' or 'alternating EMOM' above three lines: each is a place of its own. So it
         is where all of them could never be done in one minute, which is shown as assumed."""
-        lines = _shared_lines(part)
+        lines = [one for one in _shared_lines(part) if not one.role]  # a cash-out is no place
         _places_without_amounts(part, fmt, self.catalog)
         numbered = any(draft.station or draft.own_rounds for draft in part.work)
         rows = {draft.line for draft in lines}
@@ -688,12 +690,28 @@ def _without_what_it_is_about(part: PartDraft) -> None:
     """'Snatch (20 min)' above 'Hang snatch + snatch 5 x (1+1)': what a list of lifts is called by."""
     if len(part.work) < 2 or part.exact or part.format is not None:
         return
+    _without_its_title(part)
     first, *others = part.work
-    bare = not (first.has_amount or first.loads or first.percents or first.rpe or first.sets_written)
+    bare = _is_bare(first)
     word = next(iter(plain_words(first.text)[-1:]), "")
     sets = all(one.sets_written or one.scheme or one.percents for one in others)
     if bare and sets and others[0].line > first.line and word in plain_words(others[0].text):
         part.work.remove(first)
+
+
+def _without_its_title(part: PartDraft) -> None:
+    """'Swim & run' above '400 m swim', '3 km run': what a list is called by."""
+    told = [one for one in part.work if one.line == part.work[0].line]
+    counted = {one.movement for one in part.work[len(told) :] if one.has_amount}
+    named = all(_is_bare(one) and one.movement in counted for one in told)
+    if len(told) > 1 and named:
+        part.work = part.work[len(told) :]
+
+
+def _is_bare(draft: Draft) -> bool:
+    return not (
+        draft.has_amount or draft.loads or draft.percents or draft.rpe or draft.sets_written or draft.role
+    )
 
 
 def block_overrides(work: tuple[Work, ...], blocks: set[str]) -> tuple[Work, ...]:

@@ -150,8 +150,8 @@ _A_WAVE = re.compile(
 
 
 def waves(rows: Sequence[Row]) -> None:
-    """'Snatch, waves of 3-2-1', and below it 'Wave 1: 70-75-80', 'Wave 2: 72-77-82': the list again and again,
-    each set by its own percent."""
+    """'Snatch, waves of 3-2-1', and below it 'Wave 1: 70-75-80', 'Wave 2: 72-77-82': the list again and
+    again, each set by its own percent."""
     for at, row in enumerate(rows):
         said = _SCHEME_OF_WAVES.search(row.text) if row.role == "work" else None
         if said is None:

@@ -175,7 +175,8 @@ def only_percents(text: str) -> bool:
         return True
     lone = [float(one.replace(",", ".")) for one in _AT.findall(text)]
     usual = [LEAST_PERCENT <= one <= MOST_PERCENT for one in lone]
-    return bool(lone) and all(usual) and not _LONE_LOAD.search(text)
+    whole = any(one.is_integer() for one in lone)  # "@ 87.5" alone is what the plates make
+    return whole and all(usual) and not _LONE_LOAD.search(text)
 
 
 def _vote(pairs: Iterable[tuple[float, float]]) -> str:

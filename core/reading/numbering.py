@@ -46,7 +46,8 @@ COUNTED_LABEL = re.compile(
 KNOWN_LABELS = frozenset(
     "set sets min minute minutes m station week day part block event workout wod session phase test option"
     " match place"
-    " level l round rounds rd wave piece section opt t a b c d e f g h interval amrap emom".split()
+    " level l round rounds rd wave piece section opt t a b c d e f g h interval amrap emom"
+    " scale scaled scaling".split()
 )
 LEAST_LABELS = 2
 PLACES = {
@@ -210,35 +211,6 @@ def pairs_of_a_superset(rows: list[Row]) -> None:
 
 
 PAIR_LABEL = re.compile(r"^\W*(?P<place>\d[a-d])\s+(?=\S)", re.IGNORECASE)
-
-
-def ordinals(rows: list[Row]) -> None:
-    """'First, 10 min of shoulders: ..', 'Second, strict press: ..': pieces in their order, told one after the
-    other."""
-    found = [(row, match) for row in rows if row.role == "work" and (match := ORDINAL.match(row.text))]
-    again = _SO_MANY_TIMES.search(_above(rows, found[0][0])) if len(found) >= LEAST_LABELS else None
-    for place, (row, match) in enumerate(found if len(found) >= LEAST_LABELS else (), start=1):
-        row.start = match.end()
-        if again is not None and int(again[1]) == len(found):  # "3 x 8 min AMRAP", and below it "First: .."
-            row.letter = place
-            row.marks.append((0, len(match.group().rstrip()), f"number {place} of the list"))
-        else:
-            row.heading = Heading(match["word"].capitalize(), None, match.end())
-
-
-_SO_MANY_TIMES = re.compile(r"\b(\d)\s*(?:x|×|times)\s*\d", re.IGNORECASE)
-
-
-def _above(rows: list[Row], row: Row) -> str:
-    """The text of the row above one; empty where it is the first."""
-    at = next(at for at, one in enumerate(rows) if one is row)
-    return rows[at - 1].text if at else ""
-
-
-ORDINAL = re.compile(
-    r"^\W*(?P<word>first|second|third|fourth|fifth|next|last|finally|lastly)(?:ly)?\s*[,:]\s+(?=\S)",
-    re.IGNORECASE,
-)
 
 
 def numbered_by_bar(rows: list[Row]) -> None:

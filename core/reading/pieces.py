@@ -211,6 +211,8 @@ class Pieces:
         label = (said["label"] or said["of"]) if said is not None else ""
         if said is None or (label and self.reading.names.find(label) is not None):
             return start
+        if said["of"] and any(one.kind != "words" for one in row.phrases(start, start + said.end("of"))):
+            return start  # "In pairs: 21-15-9"
         behind = row.phrases(start + said.end(), stop)
         if not said["of"] and not any(
             one.kind == "words" and self.reading.names.starts(one.text) for one in behind

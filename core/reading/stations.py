@@ -45,6 +45,8 @@ def places_of(
             seconds >= LEAST_OPEN_S and _goes_on(here, seconds, catalog)
         ):
             own = Format("as-many-as-possible", minutes=seconds / MINUTE_S, repeat=times)
+        if len(here) == 1 and here[0].max_effort and not replace(here[0], counts="").has_counts:
+            own = Format("intervals", rounds=times, work_s=round(seconds))  # "max cal bike" fills it
         found[number] = Place(own, rounds_of(own, here, catalog))
     return found
 

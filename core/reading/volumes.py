@@ -17,7 +17,7 @@ FATIGUE = 1.15  # rounds slow down over an open-ended piece; estimate
 DEFAULT_AMRAP_MINUTES = 10.0
 DEFAULT_CALORIE_S = (2.6, 4.5)
 MAX_EFFORT_S = 40.0  # a max-effort set lasts about this long; estimate
-LONGEST_EFFORT_S = 120  # nobody goes flat out for longer; estimate
+LONGEST_EFFORT_S = 120  # nobody goes flat out for longer, only slower; estimate
 LOW_EFFORT, HIGH_EFFORT = 0.6, 1.6  # people differ this much in a try at the most; estimate
 DEFAULT_WORK_S = 20
 LEAST_LEFT_S = 10  # of an interval for what is tried last; estimate
@@ -296,10 +296,11 @@ def _reps_each(draft: Draft, fmt: Format, measured: bool, catalog: Catalog) -> i
 
 
 def _effort_s(draft: Draft, fmt: Format) -> float:
-    """Seconds of a try at the most; in a piece of minutes one goes on for all of them, slower."""
+    """Seconds of a try at the most; where minutes are said one goes on for all of them, slower."""
     if fmt.kind == "as-many-as-possible" and draft.seconds:
         return draft.seconds / FATIGUE
-    return min(draft.seconds or fmt.work_s or MAX_EFFORT_S, LONGEST_EFFORT_S)
+    said = draft.seconds or fmt.work_s or MAX_EFFORT_S
+    return said if said <= LONGEST_EFFORT_S else max(LONGEST_EFFORT_S, said / FATIGUE)
 
 
 def _is_timed_work(draft: Draft) -> bool:

@@ -96,8 +96,8 @@ class Open(unittest.TestCase):
         st.sampled_from(("{}\n{}", "{}: {}", "{}, {}")),
     )
     def test_what_is_estimated_fits_into_the_minutes(self, minutes, scheme, layout):
-        """However its list is counted, an AMRAP asks for no more than could be done at the fastest pace in its
-        time, unless one round alone is longer."""
+        """However its list is counted, an AMRAP asks for no more than could be done at the fastest pace in
+        its time, unless one round alone is longer."""
         listed = "-".join(map(str, scheme))
         text = layout.format(f"AMRAP {minutes}", listed) + "\nburpees\nwall balls 9/6\n200 m run"
         part = read_workout(text).parts[0]
@@ -121,6 +121,17 @@ class Open(unittest.TestCase):
         """A set to the limit has a range that holds its estimate, and says it is one."""
         work = first("3 x max strict pull-ups")
         self.assertTrue(work.reps_estimated and work.reps_range[0] < work.reps < work.reps_range[1])
+
+    @settings(deadline=None, max_examples=40)
+    @given(
+        st.integers(1, 10),
+        st.integers(1, 5),
+        st.sampled_from(("cal bike", "cal row", "burpees", "double-unders", "wall balls 9/6")),
+    )
+    def test_a_longer_try_comes_to_more(self, minutes, more, what):
+        """Whatever is tried at the most for so many minutes comes to more in more of them."""
+        shorter, longer = (first(f"{one} min max {what}") for one in (minutes, minutes + more))
+        self.assertLess(shorter.calories or shorter.reps, longer.calories or longer.reps)
 
     def test_intervals_fill_their_time(self):
         """A machine works its seconds; a counted movement what fits into them at its pace."""

@@ -382,11 +382,11 @@ Role = tuple[Callable[[Counted, int, Phrase], bool], Callable[[Counted, int, Phr
 COUNT_ROLES: tuple[Role, ...] = (
     (Counted._numbers_a_round, Counted._round_number),
     (Counted._is_effort, Counted._effort),
+    (Counted._is_percent_after_at, Counted._as_percent),
     (Counted._is_broken_pair, Counted._bare_load),
     (Counted._is_calories, Counted._bare_calories),
     (Counted._is_hand_weights, Counted._hand_weights),
     (Counted._is_load_of_kit, Counted._bare_load),
-    (Counted._is_percent_after_at, Counted._as_percent),
     (Counted._is_load_after_at, Counted._bare_load),
     (Counted._repeats_scheme, Counted._repeat_scheme),
     (Counted._is_pair_of_bells, Counted._pair_of_bells),

@@ -8,6 +8,22 @@ _WINDOW = r"(?:\d{1,2}\s*(?:min(?:ute)?s?\b|'|:00))"  # how long there is for it
 
 _SAID_OTHERWISE = compiled(
     (
+        (  # "DB complex (5 cleans, 5 squats), 2x15/10"
+            "x",
+            r"\b(?:DBs?|KBs?)\b[^()]*\([^()]*\)(?P<said>\s*,\s*(?P<load>2\s?[x×]\s?\d{1,2}(?:[.,]5)?(?:/\d{1,2}(?:[.,]5)?)?)\s*(?:kg)?)\s*$",
+            r" @ \g<load> kg",
+        ),
+        (  # "Kettlebell flow, 24/16"
+            "/",
+            r"^\W*(?:KBs?|kettlebells?|DBs?|dumbbells?)\s+(?:flow|complex|circuit|session|class|only|workout|wod|day)\s*"
+            r"(?P<said>[,:(–-]?\s*(?P<load>\d{1,2}(?:[.,]5)?/\d{1,2}(?:[.,]5)?)\)?)\s*$",
+            r" @ \g<load> kg",
+        ),
+        (  # "12 DB box step-overs (one 22.5/15)"
+            "/",
+            r"\b(?:DB|dumbbell|KB|kettlebell)\b[^,;:()]*(?P<said>\((?P<many>one|two)\s+(?P<load>\d{1,2}(?:[.,]5)?/\d{1,2}(?:[.,]5)?)\s*(?:kg)?\))",
+            r"(\g<many> DB @ \g<load> kg)",
+        ),
         (
             "drop",
             r"\bdrop(?:ping)?\s+(?:back\s+|down\s+)?to\s+\d{2}\s?%\s+(?P<said>of\s+(?:the\s+"

@@ -7,11 +7,20 @@ import itertools
 import re
 
 from core.reading.in_full.cuts import ONCE_MORE, Cuts, compiled, way_of
+from core.reading.spelled import worth
 from core.reading.tables import DIVISION
 
 _MINUTES = r"(?P<minutes>\d{1,2})(?::00)?\s*(?:min(?:ute)?s?\b|['’′]|(?<=:00))"
 _SAID_OTHERWISE = compiled(
     (
+        ("wod", r"^\W*wod(?P<said>\s+)(?=\d{1,2}-\d{1,2}-\d)", ": "),
+        ("1:1", r"\b(?:for\s+time|rounds|sets)\s*,\s*(?P<said>1\s?:\s?1)\W*$", "rest 1:1"),
+        (  # "AMRAP 4, rest 1, x 4"
+            "amrap",
+            r"^\W*(?P<said>AMRAP\s+(?P<m>\d{1,2})(?:\s*min(?:ute)?s?)?\s*,\s*(?P<rest>(?:\d\s*(?:min(?:ute)?s?)?\s+rest|rest\s+\d{1,3}\s?(?:s(?:ec)?|min(?:ute)?s?)?))"
+            r"\s*,?\s*[x×]\s*(?P<n>[2-9]))(?=\s*:?\s*$)",
+            r"\g<n> x AMRAP \g<m>, \g<rest>",
+        ),
         (  # "Every other round x 8"
             "other round",
             r"^\W*(?P<said>(?:every\s+other|alternat(?:e|ing))\s+rounds?\s*[x×]\s*(?P<n>\d{1,2}))\W*$",
@@ -262,6 +271,35 @@ _SAID_OTHERWISE = compiled(
 )
 
 
+_RISING_PAIRS = re.compile(
+    r"^\W*(?P<said>(?P<first>\d)\s?[&+]\s?(?P=first)\s*,\s*(?P<next>\d{1,2})\s?[&+]\s?(?P=next)\b(?:\s*,?\s*\d{1,2}\s?[&+]\s?\d{1,2})*"
+    r"\s*(?:\.{2,}|…|etc\.?)?\s*(?:add\s+\d\s+(?:reps?\s+)?each\s+round)?)\W*$",
+    re.IGNORECASE,
+)
+
+
+def _rising_pairs(text: str) -> Cuts:
+    """'4 & 4, 6 & 6, 8 & 8 ..' below '2 burpees, 2 deadlifts'."""
+    if said := _RISING_PAIRS.match(text):
+        step = int(said["next"]) - int(said["first"])
+        if step > 0:
+            yield *said.span("said"), f"add {step} reps each round"
+
+
+_SO_MANY_AMRAPS = re.compile(
+    r"^\W*(?P<said>(?P<n>[2-6]|two|three|four|five|six)\s+(?:(?P<m>\d{1,2})\s*-?\s*min(?:ute)?s?\s+AMRAPs"
+    r"|AMRAPs\s*(?:of|,|:)?\s*(?P<each>\d{1,2})\s*(?:min(?:ute)?s?\b|')(?:\s+each)?))",
+    re.IGNORECASE,
+)
+
+
+def _so_many_amraps(text: str) -> Cuts:
+    """'Three 7-min AMRAPs', '3 AMRAPs of 4 min'."""
+    if said := _SO_MANY_AMRAPS.match(text) if "amraps" in text.lower() else None:
+        times = said["n"] if said["n"].isdecimal() else worth(said["n"])
+        yield *said.span("said"), f"{times} x {said['m'] or said['each']} min AMRAP"
+
+
 _INTERRUPTED = re.compile(
     r"(?:[,;:(]|\s[–-])\s*(?P<what>\d{1,3}\s?(?:m\b)?\s*[^\W\d][^,;:()\d]{2,30}?)\s+"
     r"(?:(?P<open>(?:every|each|any)\s+(?:time|break|drop|trip|miss|no[- ]?rep)\b"
@@ -428,6 +466,8 @@ def _sets_behind_a_list(text: str) -> Cuts:
 
 
 WAYS = (
+    _rising_pairs,
+    _so_many_amraps,
     _rounds_of_levels,
     way_of(_SAID_OTHERWISE),
     _interrupted,

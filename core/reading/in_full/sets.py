@@ -491,6 +491,14 @@ def _lighter_sets(text: str) -> Cuts:
 
 _SAID_OTHERWISE = compiled(
     (
+        ("(", r"(?<![\d.])\d{1,2}\s?[x×]\s?(?P<said>\((?P<n>\d{1,2})\))(?=\s*(?:$|@|at\b|,))", r"\g<n>"),
+        ("complex", r"\bcomplex(?P<said>\s*[x×]\s*)(?=\d{1,2}\s+sets?\b)", ", "),
+        (  # 3 x 30"/30" side plank
+            "/",
+            r"\d\s?[x×]\s?(?P<said>(?P<n>\d{2})\s?(?:s(?:ec)?|[\"”″])?\s?/\s?(?P=n)\s?(?:s(?:ec)?\b|[\"”″])?)"
+            r"(?=\s+(?:side\s+plank|copenhagen|single|one|suitcase|half[\s-]kneel))",
+            r"\g<n> s each side",
+        ),
         (  # "then take 10 % off and do 2 x 5", "then 3x5 at minus 10 %"
             "%",
             r"(?P<said>(?:(?:and\s+)?then|afterwards?|after\s+that)\s*,?\s*(?:take|drop|strip|reduce|go\s+down)\s+(?:by\s+)?"

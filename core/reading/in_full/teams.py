@@ -111,6 +111,22 @@ _SAID_OTHERWISE = compiled(
             r"^\W*(?:then\s+)?(?P<said>all\s+(?:of\s+you|[2-6]|two|three|four|five|six))(?=\s*:\s*(?:\d|(?:run|row|bike|ski)\b)[^,;]*$)",
             "everyone does",
         ),
+        (  # "Team chipper for 4"
+            "team",
+            r"^\W*(?P<said>(?:team|partner)\s+(?P<what>chipper|wod|workout|amrap|event|relay|ladder)\s+(?:for|of)\s+"
+            r"(?P<n>[2-6]|two|three|four|five|six))\b(?!\s*(?:time|min|reps|rounds|load))",
+            r"\g<what>, teams of \g<n>",
+        ),
+        (  # "12 alternating rounds (6 each partner)"
+            "each",
+            r"(?<![\d.])(?P<said>(?P<all>\d{1,2})\s+alternating\s+rounds\s*\(\d{1,2}\s+(?:each|per)(?:\s+(?:partner|person|athlete))?\))",
+            r"in pairs, \g<all> rounds, alternating",
+        ),
+        (
+            "alternating rounds",
+            r"(?<![\d.])(?P<said>(?P<all>\d{1,2})\s+alternating\s+rounds)(?!\s*\()",
+            r"\g<all> rounds alternating",
+        ),
         ("both", r"^\W*(?P<said>both)(?=\s+(?:run|row|ski|bike|do|of\s+you)\b)", "everyone does"),
     )
 )

@@ -218,6 +218,12 @@ _SAID_OTHERWISE = compiled(
             r"^\W*(?P<said>(?:and\s+)?(?:then\s+)?(?:directly|straight|right|immediately)\s+(?:on\s+)?(?:in)?to)\W*$",
             "then",
         ),
+        (  # "2 min between the heavy ones"
+            "between",
+            r"\d\s?(?:s|secs?|min(?:ute)?s?|'|\")?\s+(?P<said>between\s+(?:the\s+)?(?:heavy|heavier|last|working|work|top|main)\s+"
+            r"(?:ones|sets?|singles|doubles|triples|lifts|efforts))\b",
+            "between sets",
+        ),
         (  # "3 x 20, 2 s hold on top"
             "o",
             r"(?P<said>(?P<n>\d)[\s-]?(?:s|secs?|seconds?)\s+(?:hold|squeeze|pause|stop)\s+(?:on|at|in)\s+(?:the\s+)?(?:top|bottom))(?!\w)",

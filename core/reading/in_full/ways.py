@@ -156,6 +156,24 @@ _IN_TURN = (
 )  # "30 minutes: 5 min row, 5 min bike, 5 min ski"
 _SO_FAR = r"\d{0,4}\s?(?:km?|m|metres|meters|miles?)"
 _SAID_OTHERWISE = (
+    (  # "Walk 5 min after"
+        "after",
+        re.compile(
+            r"^\W*(?P<said>(?P<how>walk|jog|row|bike|ski|spin)\s+(?P<n>\d{1,2})\s*min(?:ute)?s?(?P<easy>\s+easy)?"
+            r"\s+(?:after(?:wards)?|at\s+the\s+end))\W*$",
+            re.IGNORECASE,
+        ),
+        r"cash-out: \g<n> min\g<easy> \g<how>",
+    ),
+    (  # "row 500 x 5 w/ 90 s rest": metres
+        "0",
+        re.compile(
+            r"^\W*(?:(?:then|and)\s+)?(?:row|run|ski|bike|swim)(?:ning|ing)?(?:\s*erg)?:?\s+(?P<said>(?P<far>[1-9]\d?[05]0)\s?[x×]\s?"
+            r"(?P<times>[2-9]|1\d|20))(?!\d)(?=\s*(?:$|[,;(@]|w/|with|rest|at\b))",
+            re.IGNORECASE,
+        ),
+        r"\g<times> x \g<far> m",
+    ),
     (  # "3 x 1 mile repeats", "4 x 1 mile @ half marathon pace"
         "mi",
         re.compile(

@@ -71,6 +71,13 @@ def _two_sides(text: str) -> Cuts:
 
 _SAID_OTHERWISE = compiled(
     (
+        ("hang", r"\d\s?(?:s|secs?|seconds|[\"”″])\s+(?P<said>hang)(?=\s*(?:$|[,;/+)]))", "dead hang"),
+        (  # "20 m lunge, bar in front rack 40/30"
+            "rack",
+            r"\b(?P<said>(?:walking\s+)?lunges?\s*,?\s+(?:with\s+)?(?:the\s+|a\s+)?(?:bar|barbell)\s+in\s+(?:the\s+)?front[\s-]rack)\b",
+            "front rack barbell lunge",
+        ),
+        ("tabata", r"^\W*(?P<said>[2-8]\s*[x×]?\s*tabatas?)(?=\s*(?:of\s*)?[:–-]\s)", "tabata"),
         ("c", r"(?<=\d)\s?(?P<said>c)(?=\s+(?:bike|row|ski)\b)", "cal"),
         (
             "x",

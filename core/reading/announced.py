@@ -1,0 +1,75 @@
+"""Pieces that a row above announces, told one after the other: 'First: ..', 'Second: ..' below '3 x 8 min
+AMRAP', 'Block 1: ..' below '3 blocks of 6 min'."""
+
+from __future__ import annotations
+
+import re
+
+from core.reading.headings import Heading
+from core.reading.numbering import LEAST_LABELS, arranges_itself
+from core.reading.rows import Row
+
+
+def ordinals(rows: list[Row]) -> None:
+    """'First, 10 min of shoulders: ..', 'Second, strict press: ..': pieces in their order, told one after the
+    other."""
+    found = [(row, match) for row in rows if row.role == "work" and (match := ORDINAL.match(row.text))]
+    again = _so_many_pieces(_above(rows, found[0][0])) if len(found) >= LEAST_LABELS else 0
+    for place, (row, match) in enumerate(found if len(found) >= LEAST_LABELS else (), start=1):
+        row.start = match.end()
+        if again == len(found):  # "3 x 8 min AMRAP", and below it "First: .."
+            row.letter = place
+            row.marks.append((0, len(match.group().rstrip()), f"number {place} of the list"))
+        else:
+            row.heading = Heading(match["word"].capitalize(), None, match.end())
+
+
+def pieces_announced(rows: list[Row]) -> None:
+    """'Block 1: 12 cal bike', 'Block 2: ..' right below '3 x 6 min AMRAP': places of its list."""
+    for at, row in enumerate(rows):
+        blocks = _BLOCKS.match(row.text) if row.role == "work" else None
+        again = int(blocks["n"]) if blocks else _so_many_pieces(row.text) if row.role == "work" else 0
+        said = [_ANNOUNCED.match(one.text) for one in rows[at + 1 : at + 1 + again]] if again > 1 else []
+        listed = [one for one in said if one is not None and int(one["number"]) == said.index(one) + 1]
+        if len(listed) != again or len({one["word"].lower() for one in listed}) > 1:
+            continue
+        if any(arranges_itself(one.text) for one in rows[at + 1 : at + 1 + again]):
+            continue
+        if blocks is not None:
+            row.say([(*blocks.span("said"), f"{again} x {blocks['m']} min AMRAP")])
+        for place, (one, match) in enumerate(zip(rows[at + 1 :], listed, strict=False), start=1):
+            one.heading, one.letter, one.start = None, place, match.end()
+            one.marks.append((0, len(match.group().rstrip()), f"number {place} of the list"))
+
+
+_BLOCKS = re.compile(
+    r"^\W*(?:[^\W\d]+\s*[:–-]\s*)?(?P<said>(?P<n>[2-6])\s+blocks\s+(?:of\s+)?(?P<m>"
+    r"\d{1,2})\s*(?:min(?:ute)?s?\b|'))",
+    re.IGNORECASE,
+)
+_ANNOUNCED = re.compile(
+    r"^\W*(?P<word>block|piece|part|amrap|round|interval|effort)\s*#?(?P<number>\d)\s*[:–-]\s+(?=\S)",
+    re.IGNORECASE,
+)
+_SO_MANY_TIMES = re.compile(
+    r"\b(\d)\s*(?:x|×|times)\s*\d|\bAMRAPs?\s+\d{1,2}(?:\s*min(?:ute)?s?)?\s*[x×]\s*(\d)\b", re.IGNORECASE
+)
+_A_PIECE_MORE = re.compile(r"\bAMRAP\b", re.IGNORECASE)
+
+
+def _so_many_pieces(text: str) -> int:
+    """How many pieces of one kind a line announces: '3 x 8 min AMRAP', 'AMRAP 5 + AMRAP 5'."""
+    said = _SO_MANY_TIMES.search(text)
+    return int(said[1] or said[2]) if said is not None else len(_A_PIECE_MORE.findall(text))
+
+
+def _above(rows: list[Row], row: Row) -> str:
+    """The text of the row above one; empty where it is the first."""
+    at = next(at for at, one in enumerate(rows) if one is row)
+    return rows[at - 1].text if at else ""
+
+
+ORDINAL = re.compile(
+    r"^\W*(?P<word>first|second|third|fourth|fifth|next|last|finally|lastly)(?:ly)?\s*[,:]\s+(?=\S)",
+    re.IGNORECASE,
+)
