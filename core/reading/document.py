@@ -110,6 +110,7 @@ from core.reading.several import PieceCuts
 from core.reading.side_by_side import side_by_side
 from core.reading.signs import one_width, usual_signs
 from core.reading.stretches import minutes_in_stretches, stretches_within, supersets_within
+from core.reading.supersets import sets_below_supersets
 from core.reading.table_rows import find_tables
 from core.reading.team_roles import change_said, changes_only, team_roles, without_open
 from core.reading.tokens import seconds_of, tokenize
@@ -218,6 +219,7 @@ class DocumentPass:
         weeks_side_by_side(rows)
         partners(rows)
         pieces_announced(rows)
+        sets_below_supersets(rows)
         short_days(rows)
         initial_days(rows)
         dated_days(rows)

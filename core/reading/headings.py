@@ -76,6 +76,8 @@ DATED = re.compile(
     re.IGNORECASE,
 )
 _SHORT_DAY = re.compile(rf"^{_BEFORE_DAY}(?P<day>[^\W\d_]{{2,3}})\.?,?\s+(?=\d{{1,2}}[./]\d{{1,2}})")
+_DAY_AND_MONTH = re.compile(r"(?P<date>\d{1,2}[./]\d{1,2})\.?\s*(?:[-–—:|,]+\s*|$)")
+_SHORT_DAYS = ("mo", "tu", "we", "th", "fr", "sa", "su")
 QUOTED = re.compile(r"^\s*[*_#\s]*[\"“«]\s*([^\"”»]{2,60}?)\s*[\"”»][*_\s:]*")
 _AFTER_NAME = re.compile(
     r"\s*(?:\((?P<bracket>[^)]{0,60})\))?\s*(?:[\"“«](?P<quoted>[^\"”»]{1,60})[\"”»])?\s*[*_=]*\s*"
@@ -258,6 +260,8 @@ def _day(line: str) -> Heading | None:
     match = DAY.match(line) if _WORDED.search(line, 0, LONGEST_LED) else None
     if match is None:
         begin = _short_day(line)
+        if begin and (date := _DAY_AND_MONTH.match(line, begin)) is not None:
+            return Heading(line[: date.end("date")].strip(), None, date.end(), "day")
         dated = DATED.match(line[begin:LONGEST_LED]) if _WORDED.search(line, 0, LONGEST_LED) else None
         return Heading(dated.group(1), None, begin + dated.end(), "day") if dated is not None else None
     rest = match["rest"]
@@ -285,7 +289,8 @@ def _short_day(line: str) -> int:
     """Where the date begins behind a day of the week in short, as some language writes it: 'Mo 24.11.'."""
     match = _SHORT_DAY.match(line)
     short = fold(match["day"]) if match is not None else ""
-    return match.end() if match is not None and any(short in one.days for one in languages()) else 0
+    known = short in _SHORT_DAYS or any(short in one.days for one in languages())
+    return match.end() if match is not None and known else 0
 
 
 def _named(line: str, start: int) -> Heading | None:

@@ -161,7 +161,7 @@ _LONE_LOAD = re.compile(
     re.IGNORECASE,
 )  # of a bar; what is held in a hand tells nothing of it
 _AT = re.compile(
-    r"@\s?(\d{2,3}(?:[.,]5)?)(?![\d/%]|[.,]\d|\s?(?:[/-]|%|kg|lb|cm|in\b|rpe|pace|spm|rpm|s/m))",
+    r"@\s?(\d{2,3}(?:[.,]5)?)(?![\d/%]|[.,]\d|\s?(?:[/-]\s?\d|%|kg|lb|cm|in\b|rpe|pace|spm|rpm|s/m))",
     re.IGNORECASE,
 )
 LEAST_PERCENT, MOST_PERCENT = 50, 105  # of a bare number that is a percent; common practice
@@ -171,9 +171,11 @@ def only_percents(text: str) -> bool:
     """Whether a lone number behind '@' is a percent: where a text says percents and no load with a unit, or
     where all such numbers are usual percents and no lone load has a unit (what a whole class lifts is said
     in percents, or in pairs of loads)."""
+    lone = [float(one.replace(",", ".")) for one in _AT.findall(text)]
+    if max(lone, default=0) > MOST_PERCENT:
+        return False  # "men 5x3 @ 140, women 5x3 @ 95"
     if "%" in text and not _KILOS.search(text) and not _POUNDS.search(text):
         return True
-    lone = [float(one.replace(",", ".")) for one in _AT.findall(text)]
     usual = [LEAST_PERCENT <= one <= MOST_PERCENT for one in lone]
     whole = any(one.is_integer() for one in lone)  # "@ 87.5" alone is what the plates make
     return whole and all(usual) and not _LONE_LOAD.search(text)

@@ -50,6 +50,8 @@ def merged(first: Format, second: Format) -> Format | None:
         return replace(
             second, cap_s=second.cap_s or int(first.minutes * MINUTE_S)
         )  # "40 min", and below it "for time"
+    if first.kind == second.kind == "as-many-as-possible" and first.minutes and second.minutes is None:
+        return _with(first, replace(second, rounds=None))  # "8 min of", and below it "max rounds of"
     if second.kind == "for-time" and not (second.scheme and first.scheme):
         scheme = second.scheme or first.scheme
         if second.scheme and first.kind == "rounds" and first.rounds == len(second.scheme):

@@ -68,6 +68,9 @@ class NameTable:
         for name in self.names:
             for word in set(name):
                 self._with_word.setdefault(word, []).append(" ".join(name))
+        self.names_of: dict[str, list[tuple[str, ...]]] = {}
+        for name, movement in self.names.items():
+            self.names_of.setdefault(movement, []).append(name)
         self.firsts = {name[0] for name in self.names}
         self.words = frozenset(word for name in self.names for word in name)
         self.pairs = {pair for name in self.names for pair in itertools.pairwise(name)}
@@ -301,10 +304,11 @@ class Names:
         kit = next((index for index in others if forms[index][0] in IMPLEMENT_WORDS), None)
         if kit is None:
             return movement, used, ""
-        plain_name = [forms[index][0] for index in used if forms[index][0] != "strict"]
+        plain_name = tuple(forms[index][0] for index in used if forms[index][0] != "strict")
         word = forms[kit][0]
+        named = (plain_name, *self._table.names_of.get(movement, ()))  # "dumbbell OHP" is a dumbbell press
         for one in (word, NEAREST_KIT.get(word, word)):
-            known = self._table.names.get((one, *plain_name))
+            known = next(filter(None, (self._table.names.get((one, *name)) for name in named)), None)
             if known is not None:
                 others.remove(kit)
                 return known, sorted([kit, *used]), "" if one == word else " ".join((one, *plain_name))

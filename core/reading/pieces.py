@@ -58,6 +58,7 @@ from core.reading.spreading import (
     spread_list,
     spread_list_behind,
     spread_rungs,
+    spread_sets_said_once,
 )
 from core.reading.state import Reading
 from core.reading.team_roles import SKIPPING, SKIPS, change_said
@@ -283,6 +284,7 @@ class Pieces:
         spread_list(read, [chunk for _, chunk in chunks])
         spread_list_behind(read, [chunk for _, chunk in chunks])
         spread_amount(read, [chunk for _, chunk in chunks])
+        spread_sets_said_once(read, [chunk for _, chunk in chunks])
         spread_rungs(read, [chunk for _, chunk in chunks])
         spread_everyone(read, [chunk for _, chunk in chunks])
         fill_window(read, [chunk for _, chunk in chunks])

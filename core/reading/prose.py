@@ -229,6 +229,9 @@ def _is_for_a_team(phrases: Sequence[Phrase]) -> bool:
     return bool(phrases) and phrases[0].kind == "team" and any(one.kind == "cap" for one in phrases)
 
 
+_YEAR = re.compile(r"20\d\d")
+
+
 class Prose:
     """Tells sentences from work with one gym's names and the little words of a text's languages."""
 
@@ -408,7 +411,7 @@ class Prose:
             return False
         if any(one.times > 1 and one.unit for one in phrases):
             return False  # "Partner relay: 4 x 50 m each"
-        counted = any(phrase.kind == "count" for phrase in phrases)
+        counted = any(phrase.kind == "count" and not _YEAR.fullmatch(phrase.text) for phrase in phrases)
         if counted and any(phrase.kind == "x" or phrase.pair for phrase in phrases):
             return False  # "Core finisher 3x", "Team of 2. One barbell. 60/40."
         if counted and not (TITLE_OPENERS.search(text) or len(_WORD.findall(text)) >= SHORT_OPENING - 1):

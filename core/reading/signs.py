@@ -12,6 +12,9 @@ _SPACES = dict.fromkeys((0xA0, 0x1680, *range(0x2000, 0x200B), 0x202F, 0x205F, 0
 _LOAD = r"\d{1,3}(?:[.,]\d{1,2})?"
 _SIGNS = compiled(
     (
+        # "3x3 @ 65 / 10 min AMRAP: .."
+        ("/", r"@\s?\d{2,3}(?P<said>\s+/\s+)(?=\d{1,2}\s?(?:min|['’′]))", "; "),
+        ("sub", r"[a-z0-9)](?P<said>\.\s+)(?=sub\s+[^\W\d]+\s*:)", " // "),
         ("per", r"(?<=\d)\s?(?:per\s?cent\b|pct\b\.?)", " %"),
         (  # "5 x 3 at 80, rest 2 min", "2 singles at 85"
             "at ",

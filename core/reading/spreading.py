@@ -253,6 +253,32 @@ def spread_amount(read: Line, chunks: list[Chunk]) -> None:
             draft.take_amounts(last)
 
 
+LEAST_OF_A_LIST = 3  # bare names before sets that are for all of them without a colon
+
+
+def spread_sets_said_once(read: Line, chunks: list[Chunk]) -> None:
+    """'3 x 12: rows, presses, curls' and 'rows, presses, curls: 3 x 12': the sets of all of them."""
+    named = [chunk for chunk in chunks if chunk.named]
+    told = [chunk.draft for chunk in named if chunk.draft.sets_written and chunk.draft.scheme]
+    if len(named) < 2 or len(told) != 1 or len(set(told[0].scheme)) > 1:
+        return
+    others = [chunk.draft for chunk in named if chunk.draft is not told[0]]
+    if any(one.has_counts or one.percents or one.estimated for one in others):
+        return
+    if any(chunk.joined_by in ("plus", "then", "semicolon") for chunk in named):
+        return
+    names = [at for chunk in named for at in chunk.indices if read.phrases[at].kind == "words"]
+    if not names:
+        return
+    signs = [at for at, one in enumerate(read.phrases) if one.kind in ("colon", "dash")]
+    leads = told[0] is named[0].draft and any(at < names[0] for at in signs)
+    trails = told[0] is named[-1].draft and any(at > names[-1] for at in signs)
+    listed = told[0] is named[-1].draft and len(named) >= LEAST_OF_A_LIST
+    if leads or trails or listed:
+        for one in others:
+            one.take_amounts(told[0])
+
+
 def spread_rungs(read: Line, chunks: list[Chunk]) -> None:
     """'Thrusters & pull-ups, 21-15-9': the list behind bare names is that of them all."""
     named = [chunk.draft for chunk in chunks if chunk.named]

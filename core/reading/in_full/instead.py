@@ -226,4 +226,16 @@ def _of_a_level(text: str) -> Cuts:
         yield *said.span("said"), f"{', ' if said['sign'].strip() else ''}{part}{said['what']}"
 
 
-WAYS = (_instead, _of_a_level)
+_SCALES = re.compile(r"^\W*(?:scal(?:ed?|ing)|sc|subs?|mods?|options?)\b", re.IGNORECASE)
+_ONE_FOR_ANOTHER = re.compile(
+    rf"(?<=[a-z])(?P<said>\s+for\s+)(?=(?:{_HARD}|mu|bmu|rmu|du|hsw)\b\s*(?:[,;.)]|$))", re.IGNORECASE
+)
+
+
+def _one_for_another(text: str) -> Cuts:
+    """'Scale: 200 singles, ring rows for MU, V-ups for T2B': one instead of the other."""
+    for said in _ONE_FOR_ANOTHER.finditer(text) if " for " in text and _SCALES.match(text) else ():
+        yield *said.span("said"), " instead of "
+
+
+WAYS = (_instead, _of_a_level, _one_for_another)

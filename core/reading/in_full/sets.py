@@ -674,6 +674,33 @@ _SAID_OTHERWISE = compiled(
 )
 
 
+_BARS_OF_BOTH = re.compile(
+    r"(?P<men>\(?\bmen\)?\s*:?\s*)(?P<his>\d{2,3}(?:-\d{2,3}){3,})(?P<between>[\s,;/]*\(?(?:wo)?men\)?\s*:?\s*)(?P<hers>\d{2,3}(?:-\d{2,3}){3,})",
+    re.IGNORECASE,
+)
+
+
+def _bars_of_both(text: str) -> Cuts:
+    """'Clean (men) 80-90-100-105, (women) 50-55-60-65': loads of a bar, and no repetitions."""
+    for said in _BARS_OF_BOTH.finditer(text) if "men" in text.lower() else ():
+        his, hers = said["his"].split("-"), said["hers"].split("-")
+        if len(his) == len(hers) and min(map(int, his + hers)) >= LIGHTEST_OF_BARS:
+            yield *said.span(), f"@ {'-'.join(his)} kg"
+
+
+LIGHTEST_OF_BARS = 30  # kg of a ladder of lifts; common practice
+_SO_LONG_AT = re.compile(
+    r"(?<![\d.x×])(?P<said>(?P<reps>[1-5])\s*(?P<at>@\s*\d{2,3}\s?%)\s*\((?P<min>\d{1,2})\s*min(?:ute)?s?\))",
+    re.IGNORECASE,
+)
+
+
+def _so_long_at(text: str) -> Cuts:
+    """'EMOM 15: 2 @ 65 % (5 min), 1 @ 75 % (5 min)': five sets of two, then five of one."""
+    for said in _SO_LONG_AT.finditer(text) if "emom" in text.lower() else ():
+        yield *said.span("said"), f"{said['min']} x {said['reps']} {said['at']}"
+
+
 _RANGE_OF_SETS = re.compile(
     r"(?<![\w.,/:×-])(?P<least>[1-9])\s?[-–]\s?(?P<most>\d{1,2})(?=\s+sets\b|\s?[x×]\s?\d{1,2}(?![\d.]|\s?(?:kg|lbs?)\b))",
     re.IGNORECASE,
@@ -701,6 +728,8 @@ def _number(text: str) -> int:
 
 
 WAYS = (
+    _bars_of_both,
+    _so_long_at,
     _ladders,
     _singles,
     _there,

@@ -218,6 +218,23 @@ _SAID_OTHERWISE = compiled(
             r"^\W*(?P<said>(?:and\s+)?(?:then\s+)?(?:directly|straight|right|immediately)\s+(?:on\s+)?(?:in)?to)\W*$",
             "then",
         ),
+        (  # "3 sets, 2:00 per set, :60 rest"
+            "set",
+            r"^\W*(?P<said>(?P<n>\d{1,2})\s+(?:sets|rounds)\s*,\s*(?P<on>\d{1,2}:\d{2}|\d{1,2}\s?min(?:ute)?s?)\s+"
+            r"(?:(?:per|a|each|every)\s+(?:set|round)|each(?=\s*,\s*(?:\d{1,2}\s?min(?:ute)?s?|:\d\d|\d:\d\d)\s+rest)))(?=\s*,)",
+            r"\g<n> rounds, \g<on> on",
+        ),
+        ("emom", r"(?P<said>\b(?:im\s+)?(?P<n>\d{1,2})er[\s-]EMOM)\b", r"EMOM \g<n>"),
+        (  # "2A (0:00-6:00): 6 min AMRAP, .."
+            "):",
+            r"^\W*(?:\d[A-Da-d]|[A-H]\d?)(?P<said>\s*(?P<window>\(\d{1,2}:\d{2}\s*[-–]\s*\d{1,2}:\d{2}\))\s*:)",
+            r": \g<window>",
+        ),
+        (
+            "times",
+            r"^\W*(?P<said>go\s+(?:round|around|through)(?:\s+(?:it|them|all|the\s+(?:circuit|stations|list)))?\s+(?P<n>[2-9])\s+times)\b",
+            r"\g<n> rounds",
+        ),
         (  # "2 min between the heavy ones"
             "between",
             r"\d\s?(?:s|secs?|min(?:ute)?s?|'|\")?\s+(?P<said>between\s+(?:the\s+)?(?:heavy|heavier|last|working|work|top|main)\s+"

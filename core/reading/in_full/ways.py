@@ -91,7 +91,7 @@ _HARD = r"(?:all[\s-]out|hard|fast|sprint|work|full gas|on)"
 _EASY = r"(?:easy|off|rest|slow|recover(?:y)?|light|spin|float)"
 _ON_AND_OFF = re.compile(
     r"(?P<times>\d{1,2})\s?[x×]\s?"
-    rf"(?:\(\s*(?P<on>{TIME})\s*{_HARD}?\s*[/,+–-]\s*(?P<off>{TIME})\s*{_EASY}?\s*\)"
+    rf"(?:\(\s*(?P<on>{TIME})\s*(?:{_HARD}|@\s*[\w\s.]{{2,24}}?)?\s*[/,+–-]\s*(?P<off>{TIME})\s*{_EASY}?\s*\)"
     rf"|(?P<hard>{TIME})\s*{_HARD}\s*[/,+–-]\s*(?P<easy>{TIME})\s*{_EASY}(?!\w))",
     re.IGNORECASE,
 )
