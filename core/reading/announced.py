@@ -27,7 +27,7 @@ def ordinals(rows: list[Row]) -> None:
 def pieces_announced(rows: list[Row]) -> None:
     """'Block 1: 12 cal bike', 'Block 2: ..' right below '3 x 6 min AMRAP': places of its list."""
     for at, row in enumerate(rows):
-        blocks = _BLOCKS.match(row.text) if row.role == "work" else None
+        blocks = (_BLOCKS.match(row.text) or _WINDOWS.match(row.text)) if row.role == "work" else None
         again = int(blocks["n"]) if blocks else _so_many_pieces(row.text) if row.role == "work" else 0
         said = [_ANNOUNCED.match(one.text) for one in rows[at + 1 : at + 1 + again]] if again > 1 else []
         listed = [one for one in said if one is not None and int(one["number"]) == said.index(one) + 1]
@@ -36,19 +36,26 @@ def pieces_announced(rows: list[Row]) -> None:
         if any(arranges_itself(one.text) for one in rows[at + 1 : at + 1 + again]):
             continue
         if blocks is not None:
-            row.say([(*blocks.span("said"), f"{again} x {blocks['m']} min AMRAP")])
+            tried = any(_TRIED.search(one.text) for one in rows[at + 1 : at + 1 + again])
+            how = "" if tried else " AMRAP"  # "600 m run, max push-ups" is no list again and again
+            row.say([(*blocks.span("said"), f"{again} x {blocks['m']} min{how}")])
         for place, (one, match) in enumerate(zip(rows[at + 1 :], listed, strict=False), start=1):
             one.heading, one.letter, one.start = None, place, match.end()
             one.marks.append((0, len(match.group().rstrip()), f"number {place} of the list"))
 
 
+_TRIED = re.compile(r"\bmax\b", re.IGNORECASE)
+_WINDOWS = re.compile(
+    r"^\W*(?P<said>(?P<m>\d{1,2})[\s-]*min(?:ute)?s?\s+(?:windows|blocks|pieces)\s*[,x×:–-]\s*(?P<n>[2-6])(?:\s+(?:of\s+them|in\s+total|total|times))?)",
+    re.IGNORECASE,
+)
 _BLOCKS = re.compile(
     r"^\W*(?:[^\W\d]+\s*[:–-]\s*)?(?P<said>(?P<n>[2-6])\s+blocks\s+(?:of\s+)?(?P<m>"
     r"\d{1,2})\s*(?:min(?:ute)?s?\b|'))",
     re.IGNORECASE,
 )
 _ANNOUNCED = re.compile(
-    r"^\W*(?P<word>block|piece|part|amrap|round|interval|effort)\s*#?(?P<number>\d)\s*[:–-]\s+(?=\S)",
+    r"^\W*(?P<word>block|piece|part|amrap|round|interval|effort|window|w(?=\d))\s*#?(?P<number>\d)\s*[:–-]\s+(?=\S)",
     re.IGNORECASE,
 )
 _SO_MANY_TIMES = re.compile(

@@ -57,6 +57,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ),
         ("rm", r",\s*(?P<said>last\s+(?:set|one)\s+(?:is\s+)?(?:an?\s+)?\d\s?RM)\W*$"),
         ("sprint", r"(?:^\W*|:\s*)(?P<said>sprint)\s*\.(?=\s*\d)"),
+        ("happy", r"^\W*(?P<said>happy\s+(?:mon|tues|wednes|thurs|fri|satur|sun)day)\b"),
         ("wk", r"^\W*wk\.?\s*\d{1,2}(?=\s*[—–:,/|-])"),
         (
             "waves",

@@ -30,6 +30,7 @@ from core.reading.clocks import (
     times_before_pieces,
     weeks_side_by_side,
 )
+from core.reading.days_in_a_line import days_in_a_line
 from core.reading.divisions import leads_with_division
 from core.reading.dress import undressed
 from core.reading.formats import TELLING
@@ -193,6 +194,7 @@ class DocumentPass:
         """What every row is."""
         rows = list(self._rows(lines))
         taken_back(rows)
+        days_in_a_line(rows)
         grids(rows, self.names)
         side_by_side(rows, self.names)
         find_tables(rows, self.names)

@@ -18,12 +18,18 @@ _RUN = re.compile(
     rf"(?:^|(?<=[\s,:(–-]))(?P<run>{DIVISION}(?:\s*/\s*{DIVISION}){{1,3}})\s*\)?\s*:?\s*$",
     re.IGNORECASE,
 )
+_RUN_OF_BARS = re.compile(
+    rf"(?:(?<=[:(])\s*|(?<=\s)[–-]\s+)(?P<run>{DIVISION}(?:\s*\|\s*{DIVISION}){{1,3}})\s*\)?\s*:?\s*$",
+    re.IGNORECASE,
+)
+_APART = re.compile(r"\S+\s+/\s+\S+")  # "80 / 50", where men's and women's are "80/50"
 _BRACKETED = re.compile(
     rf"(?:^|(?<=[\s,:–-]))(?P<run>({DIVISION})\s*\(\s*({DIVISION})\s*\))\s*:?\s*$", re.IGNORECASE
 )
 _BRACKET = re.compile(r"\(([^()]{2,60})\)\s*$")
 _GAP = re.compile(r"\s+/\s+")
 _NUMBER = r"\d{1,4}(?:[.,]\d{1,2})?"
+_PAIR = rf"{_NUMBER}/{_NUMBER}"
 _LEAST_NUMBERS = 3  # two beside each other may be men's and women's
 _COUNTS = re.compile(r"\s+(?!(?:kg|lbs?|cal|calories|m|km|in|cm|s|sec|min)\b)[^\W\d_]", re.IGNORECASE)
 _WORDS = re.compile(r"[tc]2[br]|[^\W\d_][^\d/|@()]*[^\W\d_]", re.IGNORECASE)
@@ -73,9 +79,10 @@ def _head(row: Row) -> Divisions | None:
     if "(" in row.text and (two := _BRACKETED.search(row.text)) is not None:
         return Divisions((two[2], two[3]), two.start("run"), two.end("run"), True)
     found = _RUN.search(row.text) if "/" in row.text else None
+    found = found or (_RUN_OF_BARS.search(row.text) if "|" in row.text else None)
     if found is None or re.search(r"[/|]\s*$", row.text[: found.start("run")]):
         return None
-    names = re.split(r"\s*/\s*", found["run"])
+    names = re.split(r"\s*[/|]\s*", found["run"])
     return Divisions(tuple(names), found.start("run"), found.end("run"))
 
 
@@ -106,9 +113,12 @@ def _by_numbers(text: str, count: int) -> Lines | None:
     run = re.compile(rf"(?<![\d/.,x-]){_NUMBER}(?:\s*/\s*{_NUMBER}){{{count - 1}}}(?![\d/]|\s*/)")
     runs = list(run.finditer(text))
     if count < _LEAST_NUMBERS:  # else men's and women's, as loads and calories are told
-        runs = [one for one in runs if _COUNTS.match(text[one.end() :]) and not text[: one.start()].strip()]
+        leading = [one for one in runs if not text[: one.start()].strip()]
+        runs = [one for one in leading if _COUNTS.match(text[one.end() :]) or _APART.fullmatch(one.group())]
     if not runs:
         return None
+    loads = re.compile(rf"\(?(?P<all>{_PAIR}(?:\s*,\s*{_PAIR}){{{count - 1}}})\s*(?:kg)?\)?\s*$")
+    each = loads.search(text, runs[-1].end())  # "100 / 60 wall balls (9/6, 6/4)"
     lines: Lines = []
     for place in range(count):
         pieces: list[tuple[str, Cell]] = []
@@ -117,6 +127,10 @@ def _by_numbers(text: str, count: int) -> Lines | None:
             pieces.append(_kept(text, begin, one.start()))
             pieces.append(_item(text, one.start(), one.end(), place))
             begin = one.end()
+        if each is not None:
+            pieces.append(_kept(text, begin, each.start()))
+            pieces.append(_item(text, *each.span("all"), place, ","))
+            begin = len(text)
         pieces.append(_kept(text, begin, len(text)))
         lines.append([piece for piece in pieces if piece[0]])
     return lines

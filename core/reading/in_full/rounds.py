@@ -13,6 +13,23 @@ from core.reading.tables import DIVISION
 _MINUTES = r"(?P<minutes>\d{1,2})(?::00)?\s*(?:min(?:ute)?s?\b|['’′]|(?<=:00))"
 _SAID_OTHERWISE = compiled(
     (
+        (  # "12 min to do as much as you can:"
+            " can",
+            r"(?<![\d:.])(?P<said>(?P<m>\d{1,2})\s*min(?:ute)?s?\s+to\s+(?:do|get|complete)\s+as\s+(?:much|many)(?:\s+(?:of\s+(?:this|it)|rounds))?"
+            r"\s+as\s+(?:you|u)\s+can)\b",
+            r"AMRAP \g<m>",
+        ),
+        (  # "+2/+2/+2 each round"
+            "+",
+            r"^\W*?(?P<said>\+(?P<n>\d)(?:\s*/\s*\+(?P=n))+\s*(?:reps?\s*)?(?:each|every|per|a)\s+(?:rnd|rd|round))\b",
+            r"add \g<n> reps to all movements each round",
+        ),
+        (
+            "each of",
+            r"^\W*?(?:[^\d]*?[!:.]\s*)?(?P<said>(?P<n>\d{1,3})\s+reps\s+each\s+of)(?=\s*:)",
+            r"\g<n> of each",
+        ),
+        ("=", r"rest\s*(?P<said>=)\s*(?=1\)\s)", ":"),
         ("wod", r"^\W*wod(?P<said>\s+)(?=\d{1,2}-\d{1,2}-\d)", ": "),
         ("1:1", r"\b(?:for\s+time|rounds|sets)\s*,\s*(?P<said>1\s?:\s?1)\W*$", "rest 1:1"),
         (  # "AMRAP 4, rest 1, x 4"

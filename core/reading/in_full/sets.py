@@ -491,6 +491,7 @@ def _lighter_sets(text: str) -> Cuts:
 
 _SAID_OTHERWISE = compiled(
     (
+        ("heavy", r"(?<=[^\W\d]\s)(?P<said>(?P<n>[1-6])s\s*,\s*heavy)\b", r"build to a heavy \g<n>"),
         ("(", r"(?<![\d.])\d{1,2}\s?[x×]\s?(?P<said>\((?P<n>\d{1,2})\))(?=\s*(?:$|@|at\b|,))", r"\g<n>"),
         ("complex", r"\bcomplex(?P<said>\s*[x×]\s*)(?=\d{1,2}\s+sets?\b)", ", "),
         (  # 3 x 30"/30" side plank

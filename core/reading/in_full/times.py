@@ -235,6 +235,7 @@ _SAID_OTHERWISE = compiled(
             r"^\W*(?P<said>go\s+(?:round|around|through)(?:\s+(?:it|them|all|the\s+(?:circuit|stations|list)))?\s+(?P<n>[2-9])\s+times)\b",
             r"\g<n> rounds",
         ),
+        (" off", r"\d\s?s\b[^,]*,\s*(?P<said>(?P<n>[1-9]\d)\s+off)\b(?=\s*(?:$|[.,;]))", r"\g<n> s off"),
         (  # "2 min between the heavy ones"
             "between",
             r"\d\s?(?:s|secs?|min(?:ute)?s?|'|\")?\s+(?P<said>between\s+(?:the\s+)?(?:heavy|heavier|last|working|work|top|main)\s+"

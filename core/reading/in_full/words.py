@@ -313,7 +313,7 @@ _JOINED = re.compile(
     r"ower|squat)(?P<f>press(?:es)?|jerks?)"
     r"|(?P<g>box)(?P<h>jumps?|steps?)|(?P<i>ring)(?P<j>rows?|dips?)|(?P<k>bench|leg|floor)(?P<l>press(?:es)?)"
     r"|(?P<m>good)(?P<n>mornings?)|(?P<o>bear)(?P<p>crawls?)|(?P<q>jumping)(?P<r>jac"
-    r"ks?|lunges?)|(?P<s>dead)(?P<t>hangs?|bugs?))(?!\w)",
+    r"ks?|lunges?)|(?P<s>dead)(?P<t>hangs?|bugs?)|(?P<u>face)(?P<v>pulls?))(?!\w)",
     re.IGNORECASE,
 )
 

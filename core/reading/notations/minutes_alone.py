@@ -97,6 +97,7 @@ def _only_says_how(text: str) -> bool:
 
 def leads_a_list(phrases: Sequence[Phrase]) -> bool:
     """Whether a time leads a list on its line: '12 min: 10 push-ups, 200 m run', '12 min of 10 push-ups'."""
+    phrases = phrases[1:] if phrases and phrases[0].kind == "then" else phrases
     said = phrases[1:] if phrases and phrases[0].text.lower() in (*WITHIN, *FOR_A_TIME) else phrases
     leads = bool(said) and seconds_of(said[0]) is not None
     kinds = [phrase.kind for phrase in said[1:7]]
