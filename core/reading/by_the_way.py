@@ -58,6 +58,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ("rm", r",\s*(?P<said>last\s+(?:set|one)\s+(?:is\s+)?(?:an?\s+)?\d\s?RM)\W*$"),
         ("sprint", r"(?:^\W*|:\s*)(?P<said>sprint)\s*\.(?=\s*\d)"),
         ("happy", r"^\W*(?P<said>happy\s+(?:mon|tues|wednes|thurs|fri|satur|sun)day)\b"),
+        ("choose|pick", r"^[^\d:]*\b(?:choose|pick)\s+(?:one\s*(?:of|:)?\s*|your\s+)?[^\d:]{3,60}$"),
         ("wk", r"^\W*wk\.?\s*\d{1,2}(?=\s*[—–:,/|-])"),
         (
             "waves",

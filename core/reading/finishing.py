@@ -243,6 +243,7 @@ class Finishing:
             fmt = replace(fmt, minutes=part.window_s / 60)
         if fmt.kind == "as-many-as-possible" and fmt.minutes is None and fmt.cap_s and not part.exact:
             fmt = replace(fmt, minutes=fmt.cap_s / MINUTE_S, cap_s=None)  # "35 min on the clock"
+        fmt = _climbs_on(part, fmt)
         if fmt.kind == "as-many-as-possible" and fmt.minutes is None and part.lasts_s:
             fmt = replace(fmt, minutes=part.lasts_s / MINUTE_S)
         places = max((one.station or 0 for one in part.work), default=0)
@@ -502,6 +503,12 @@ def _only_paces(part: PartDraft, fmt: Format) -> bool:
     """'Back squat', '(every 3:00)', and below it '5 @ 70 %', '4 @ 75 %': sets, and when each begins."""
     open_ended = fmt.kind == "every-minute" and not (fmt.rounds or fmt.minutes or part.lasts_s or part.exact)
     return open_ended and bool(part.work) and all(len(one.scheme) > 1 and one.percents for one in part.work)
+
+
+def _climbs_on(part: PartDraft, fmt: Format) -> Format:
+    """'Conditioning (12 min)' above '6-12-18-24..': until the time is up."""
+    endless = fmt.kind == "for-time" and fmt.ladder_step and not (fmt.for_time or part.exact)
+    return replace(fmt, kind="as-many-as-possible") if endless and part.lasts_s else fmt
 
 
 def _one_of_the_places(part: PartDraft, fmt: Format) -> Format:

@@ -299,8 +299,11 @@ class _Reader:
         if heading.division or heading.opens == "day" or heading.kind in AROUND:
             parts.division = heading.division or None
         if heading.opens == "part":
+            above = parts.last
             part = parts.open(heading.name, heading.kind, row.number, heading.quoted)
             part.exact = CANONICAL.match(row.text) is not None
+            if above is not None and heading.quoted and not (above.work or above.format):
+                part.lasts_s = part.lasts_s or above.lasts_s  # "Conditioning (12 min)", and below it its name
             self._time_of_heading(row, heading.end)
             self.pieces.pending = None
             self._team_of_heading(row, heading.end)
