@@ -53,7 +53,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ("ladder", r"^\W*[^\W\d][^:\d]{2,24}\s(?P<said>ladder)\s*:(?=\s*\d{1,2}\s?(?:@|x\s?\d{2,3}))"),
         (
             "every",
-            r"^\W*@\s*\d{2}[^:]*%\s*,?\s*(?P<said>(?:new\s+set\s+)?every\s+\d(?::\d\d|\s*min(?:ute)?s?))\W*$",
+            r"^\W*(?:@|at)\s*\d{2}[^:]*%\s*,?\s*(?P<said>(?:new\s+set\s+)?every\s+\d(?::\d\d|\s*min(?:ute)?s?))\W*$",
         ),
         ("rm", r",\s*(?P<said>last\s+(?:set|one)\s+(?:is\s+)?(?:an?\s+)?\d\s?RM)\W*$"),
         ("sprint", r"(?:^\W*|:\s*)(?P<said>sprint)\s*\.(?=\s*\d)"),

@@ -98,7 +98,7 @@ def _bare(part: Part) -> Callable[[Work], str]:
 def _never_fits(part: Part, catalog: Catalog) -> Callable[[Work], str]:
     """'EMOM 12: 15 cal row, 15 burpees', all of it in every minute."""
     fmt = part.format
-    shared = [work for work in part.work if work.as_prescribed and not work.reps_estimated]
+    shared = [work for work in part.work if work.as_prescribed and not (work.reps_estimated or work.role)]
     fastest = sum(lasts_s(work, catalog, pace=0.0) for work in shared)
     given = (fmt.rounds or 0) * (fmt.interval_s or SECOND_PER["min"]) * fmt.repeat
     never = fmt.kind == "every-minute" and not fmt.stations and 0 < given < fastest

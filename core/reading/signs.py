@@ -15,7 +15,7 @@ _SIGNS = compiled(
         # "3x3 @ 65 / 10 min AMRAP: .."
         ("/", r"@\s?\d{2,3}(?P<said>\s+/\s+)(?=\d{1,2}\s?(?:min|['’′]))", "; "),
         ("sub", r"[a-z0-9)](?P<said>\.\s+)(?=sub\s+[^\W\d]+\s*:)", " // "),
-        (",", r"\d\s?[@x×]\s?\d{2,3}(?:\.5)?%?(?P<said>,)(?=\d{1,2}\s?[@x×]\s?\d{2})", ", "),  # "2@70,2@75"
+        (",", r"\d\s?(?:[@x×]|at)\s?\d{2,3}(?:\.5)?%?(?P<said>,)(?=\d{1,2}\s?(?:[@x×]|at)\s?\d{2})", ", "),  # "2@70,2@75"
         # "bs 5x5 (75)"
         ("(", r"\d\s?[x×]\s?\d{1,2}(?P<said>\s*\((?P<n>[5-9]\d|100)\))(?=\s*(?:$|[,;]))", r" @ \g<n>"),
         ("rpe", r"@\s?(?P<said>(?P<n>\d(?:\.5)?)\s?RPE)\b", r"RPE \g<n>"),
@@ -23,7 +23,7 @@ _SIGNS = compiled(
         (  # "5 x 3 at 80, rest 2 min", "2 singles at 85"
             "at ",
             r"(?:(?<=\d)|(?<=singles)|(?<=doubles)|(?<=triples)|(?<=reps)|(?<=emom))"
-            r"(?P<said>\s+at\s+)(?=[4-9]\d(?:[.,]5)?\+?\s*(?:$|[,;|)%]|\s(?:\d|emom\b|\()))",
+            r"(?P<said>\s+at\s+)(?=[4-9]\d(?:[.,]5)?\+?\s*(?:$|[;|)%]|,(?!\d\s)|\.\s|,(?=\d\s?(?:at|@))|\s(?:\d|emom\b|\()))",
             " @ ",
         ),
         # "row 2 k / 40 thrusters", "run 1.6 km / 40 pull-ups"
@@ -138,7 +138,7 @@ _SIGNS = compiled(
         ("/", r"(?<=\d/\d\d)(?P<said>\s[–—-]\s)(?=\d{2,3}/\d{2,3}(?!\d|\s?(?:cal|m\b)))", " | "),
         # "W/U 1500 easy", "C/D 1000"
         ("w", r"^\W{0,3}(?P<said>w/?u\b:?)(?=\s\d)", "warm-up:"),
-        ("c/d", r"^\W{0,3}(?P<said>c/d\b:?)(?=\s\d)", "cool-down:"),
+        ("c/d", r"^\W{0,3}(?P<said>c/d\b:?)(?=\s\w)", "cool-down:"),
         # "3x rounds:"
         ("round", r"(?<=\d)(?P<said>\s?[x×]\s?rounds?)(?=\s*[:,]|\s+of\b|\s*$)", " rounds"),
         (  # "Part A 10': .."

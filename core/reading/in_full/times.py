@@ -236,6 +236,9 @@ _SAID_OTHERWISE = compiled(
             r"\g<n> rounds",
         ),
         (" off", r"\d\s?s\b[^,]*,\s*(?P<said>(?P<n>[1-9]\d)\s+off)\b(?=\s*(?:$|[.,;]))", r"\g<n> s off"),
+        ("even", r"\bodds?\b[^;]*(?P<said>;)(?=\s*evens?\b)", ","),
+        ("odd", r"^\W*(?P<said>(?P<m>\d{1,2})\s*min(?:ute)?s?)(?=\s*:\s*odds?\b)", r"EMOM \g<m>"),
+        ("rest", r"\brest\s+\d{1,2}\s*min(?:ute)?s?(?P<said>\.)(?=\s+(?:E\d?MOM|AMRAP|every\s+\d)\b)", " //"),
         (  # "2 min between the heavy ones"
             "between",
             r"\d\s?(?:s|secs?|min(?:ute)?s?|'|\")?\s+(?P<said>between\s+(?:the\s+)?(?:heavy|heavier|last|working|work|top|main)\s+"
