@@ -369,6 +369,8 @@ class _Reader:
             row.followed = followed
         for sign, words, stop, number in stations:
             self.reading.mark(row, sign, words, "format", f"number {number} of the list")
+            if sign > stations[0][0] and (part := self.reading.parts.last) is not None:
+                part.closed = False  # "min 1: 2 cleans + 1 jerk, min 2: .."
             self.pieces.read(row, words, stop, first=number == 1, bullet=number)
         if (end := stations[-1][2]) < len(row.text.rstrip(" .")):
             self.pieces.read(row, end, len(row.text), first=False)

@@ -8,7 +8,11 @@ _WINDOW = r"(?:\d{1,2}\s*(?:min(?:ute)?s?\b|'|:00))"  # how long there is for it
 
 _SAID_OTHERWISE = compiled(
     (
-        ("db", r"\d\s?[x×]\s?\d{1,2}\s*(?P<said>,\s*DBs?\s+(?P<load>\d{1,2}(?:[.,]5)?))\s*$", r" with DB @ \g<load> kg"),
+        (
+            "db",
+            r"\d\s?[x×]\s?\d{1,2}\s*(?P<said>,\s*DBs?\s+(?P<load>\d{1,2}(?:[.,]5)?))\s*$",
+            r" with DB @ \g<load> kg",
+        ),
         (  # "DB complex (5 cleans, 5 squats), 2x15/10"
             "x",
             r"\b(?:DBs?|KBs?)\b[^()]*\([^()]*\)(?P<said>\s*,\s*(?P<load>2\s?[x×]\s?\d{1,2}(?:[.,]5)?(?:/\d{1,2}(?:[.,]5)?)?)\s*(?:kg)?)\s*$",

@@ -14,7 +14,11 @@ _MINUTES = r"(?P<minutes>\d{1,2})(?::00)?\s*(?:min(?:ute)?s?\b|['’′]|(?<=:00
 _SAID_OTHERWISE = compiled(
     (
         ("times through", r"\bAMRAP\b.*?(?P<said>\s*,?\s*(?P<n>[2-9])\s+times\s+through)\W*$", r" x \g<n>"),
-        ("amrap", r"\bthen\s+(?P<said>AMRAP)\s+(?=(?!of\b|in\b|for\b|as\b|with\b|the\b)[^\W\d][^,;:.\d+&/]*(?:$|[.;]))", "max"),
+        (
+            "amrap",
+            r"\bthen\s+(?P<said>AMRAP)\s+(?=(?!of\b|in\b|for\b|as\b|with\b|the\b)[^\W\d][^,;:.\d+&/]*(?:$|[.;]))",
+            "max",
+        ),
         (  # "12 min to do as much as you can:"
             " can",
             r"(?<![\d:.])(?P<said>(?P<m>\d{1,2})\s*min(?:ute)?s?\s+to\s+(?:do|get|complete)\s+as\s+(?:much|many)(?:\s+(?:of\s+(?:this|it)|rounds))?"
