@@ -134,10 +134,10 @@ def clothes_worn(weeks: int = 400, lists: int = 400) -> dict[str, dict[str, floa
 def phrased_read(days: int = 10_000, seed: int = 29) -> dict[str, dict[str, float]]:
     """Days put together from every form of saying the same (core/tests/phrased.py): the shares read."""
     from core.tests.boards import Score, hold
-    from core.tests.phrased_more import More
+    from core.tests.phrased_again import Again
 
     total = Score()
-    for board in More(seed).boards(days):
+    for board in Again(seed).boards(days):
         total.add(hold(board)[0])
     return {
         "phrased": {"days": float(days), **{name: round(share, 5) for name, share in total.shares().items()}}

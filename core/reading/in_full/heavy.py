@@ -8,6 +8,12 @@ _WINDOW = r"(?:\d{1,2}\s*(?:min(?:ute)?s?\b|'|:00))"  # how long there is for it
 
 _SAID_OTHERWISE = compiled(
     (
+        (  # "Max 3 power clean, 20 min"
+            "max",
+            r"^\W*(?P<said>max\s+(?P<n>[1-5]))(?=\s+(?:power|hang|squat|clean|snatch|front|back|overhead|dead|bench|push\s+(?:press|jerk)|strict\s+press|press|jerk"
+            r"|thruster|OHS|BS|FS|DL|PC|PS)\w*)",
+            r"heavy \g<n>",
+        ),
         (
             "db",
             r"\d\s?[x×]\s?\d{1,2}\s*(?P<said>,\s*DBs?\s+(?P<load>\d{1,2}(?:[.,]5)?))\s*$",

@@ -491,6 +491,12 @@ def _lighter_sets(text: str) -> Cuts:
 
 _SAID_OTHERWISE = compiled(
     (
+        ("superset", r":\s*(?P<said>superset\s*[x×]\s*(?P<n>\d))(?=\s*:)", r"\g<n> rounds"),
+        (
+            "each",
+            r"^\W*(?P<said>(?P<k>\d{1,2})\s+sets\s+of\s+(?P<r>\d{1,2})\s+(?:reps\s+)?(?:of\s+)?each)\s*:?\s*$",
+            r"\g<k> x \g<r> of each",
+        ),
         ("heavy", r"(?<=[^\W\d]\s)(?P<said>(?P<n>[1-6])s\s*,\s*heavy)\b", r"build to a heavy \g<n>"),
         ("(", r"(?<![\d.])\d{1,2}\s?[x×]\s?(?P<said>\((?P<n>\d{1,2})\))(?=\s*(?:$|@|at\b|,))", r"\g<n>"),
         ("complex", r"\bcomplex(?P<said>\s*[x×]\s*)(?=\d{1,2}\s+sets?\b)", ", "),

@@ -239,6 +239,11 @@ _SAID_OTHERWISE = compiled(
         ("even", r"\bodds?\b[^;]*(?P<said>;)(?=\s*evens?\b)", ","),
         ("odd", r"^\W*(?P<said>(?P<m>\d{1,2})\s*min(?:ute)?s?)(?=\s*:\s*odds?\b)", r"EMOM \g<m>"),
         ("rest", r"\brest\s+\d{1,2}\s*min(?:ute)?s?(?P<said>\.)(?=\s+(?:E\d?MOM|AMRAP|every\s+\d)\b)", " //"),
+        (  # "5 x 3 min, 1 min rest: 10 step-ups, then max push-ups"
+            "max",
+            r"^\W*(?P<said>(?P<k>\d)\s?[x×]\s?(?P<m>\d{1,2})\s*min(?:ute)?s?\s*,\s*(?P<r>\d{1,2}\s*min(?:ute)?s?|\d{2}\s?s)\s+rest)(?=\s*:[^:]*\bmax\b)",
+            r"\g<k> rounds, \g<m> min on / \g<r> off",
+        ),
         (  # "2 min between the heavy ones"
             "between",
             r"\d\s?(?:s|secs?|min(?:ute)?s?|'|\")?\s+(?P<said>between\s+(?:the\s+)?(?:heavy|heavier|last|working|work|top|main)\s+"
