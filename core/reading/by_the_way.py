@@ -59,6 +59,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ("sprint", r"(?:^\W*|:\s*)(?P<said>sprint)\s*\.(?=\s*\d)"),
         ("happy", r"^\W*(?P<said>happy\s+(?:mon|tues|wednes|thurs|fri|satur|sun)day)\b"),
         ("choose|pick", r"^[^\d:]*\b(?:choose|pick)\s+(?:one\s*(?:of|:)?\s*|your\s+)?[^\d:]{3,60}$"),
+        ("roll", r"^\W*(?P<said>roll(?:ing)?\s+out)\W*$"),
         ("wk", r"^\W*wk\.?\s*\d{1,2}(?=\s*[—–:,/|-])"),
         (
             "waves",

@@ -392,6 +392,7 @@ class Parts:
         """Every part with its totals; parts that only hold others are left out."""
         self.end_of_a_day()
         _without_a_title(self.all)
+        _goes_on_with_it(self.all)
         for before, part in itertools.pairwise(self.all):
             _frame(before, part)
             _say_what_follows(before, part)
@@ -427,6 +428,17 @@ class Parts:
         """'FRIDAY - PAIRS' above the day's pieces: a part that says nothing but who shares them."""
         teams = part.format is None and part.changes.keys() <= {"team", "share"} and bool(part.changes)
         return teams and any(other.work for other in self.all)
+
+
+def _goes_on_with_it(parts: Sequence[PartDraft]) -> None:
+    """'Intervals, bike', '8 x 30 s on, 90 s off', and below it '4 x 2 min on, 2 min off': on the bike."""
+    for before, part in itertools.pairwise(parts):
+        timed = [one.format is not None and one.format.kind == "intervals" for one in (before, part)]
+        if not all(timed) or part.work or part.heading or part.exact or len(before.work) != 1:
+            continue
+        only = before.work[0]
+        if not only.has_amount and only.as_prescribed and not only.station:
+            part.work.append(replace(only, line=part.format_line, assumed=[f"{only.text} again"]))
 
 
 def _without_a_title(parts: Sequence[PartDraft]) -> None:

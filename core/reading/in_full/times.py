@@ -244,6 +244,17 @@ _SAID_OTHERWISE = compiled(
             r"^\W*(?P<said>(?P<k>\d)\s?[x×]\s?(?P<m>\d{1,2})\s*min(?:ute)?s?\s*,\s*(?P<r>\d{1,2}\s*min(?:ute)?s?|\d{2}\s?s)\s+rest)(?=\s*:[^:]*\bmax\b)",
             r"\g<k> rounds, \g<m> min on / \g<r> off",
         ),
+        (
+            "every min",
+            r"(?P<said>(?<!\d)(?P<m>\d{1,2})\s*min(?:ute)?s?\s*:)(?=[^:;,]*\bevery\s+min(?:ute)?\b\W*$)",
+            r"EMOM \g<m>:",
+        ),
+        (  # "4 x 4 min, 2 min easy - bike, row, ski, run"
+            "min",
+            r"(?P<said>(?<!\d)(?P<k>\d)\s?[x×]\s?(?P<m>\d{1,2})\s*min(?:ute)?s?\s*,\s*(?P<r>\d{1,2})\s*min(?:ute)?s?\s+(?:easy|rest|off))"
+            r"(?=\s*(?:[–-]\s|:)\s*(?:bike|row|ski|run|swim)\s*,\s*[^\W\d])",
+            r"\g<k> x \g<m> min on, \g<r> min off",
+        ),
         (  # "2 min between the heavy ones"
             "between",
             r"\d\s?(?:s|secs?|min(?:ute)?s?|'|\")?\s+(?P<said>between\s+(?:the\s+)?(?:heavy|heavier|last|working|work|top|main)\s+"

@@ -71,6 +71,7 @@ def _two_sides(text: str) -> Cuts:
 
 _SAID_OTHERWISE = compiled(
     (
+        ("calves", r"\b(?P<said>calves)(?=\s*:?\s*\d{1,2}\s?[x×]\s?\d)", "calf raises"),
         ("hang", r"\d\s?(?:s|secs?|seconds|[\"”″])\s+(?P<said>hang)(?=\s*(?:$|[,;/+)]))", "dead hang"),
         (  # "20 m lunge, bar in front rack 40/30"
             "rack",
