@@ -61,6 +61,11 @@ def worth(words: str) -> int:
     return whole + part
 
 
+def number_said(text: str) -> int:
+    """'5' and 'five' -> 5."""
+    return int(text) if text.isdecimal() else worth(text)
+
+
 def _counts(text: str, said: re.Match[str], number: int, begins_a_name: Callable[[str], bool]) -> bool:
     """Whether a measure or a movement stands behind, and nothing before it speaks of it otherwise."""
     if (

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Iterable, Iterator
 
-from core.reading.in_full import heavy, instead, ladders, rounds, sets, teams, times, ways, words
+from core.reading.in_full import heavy, instead, ladders, rounds, set_loads, sets, teams, times, ways, words
 from core.reading.languages import Translated, rebuilt
 from core.reading.spelled import numbers_in_words
 
@@ -25,6 +25,7 @@ WAYS = (
     *ladders.WAYS,
     *rounds.WAYS,
     *sets.WAYS,
+    *set_loads.WAYS,
     *ways.WAYS,
     *words.WAYS,
     *teams.WAYS,

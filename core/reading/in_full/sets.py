@@ -7,9 +7,7 @@ import itertools
 import re
 
 from core.reading.in_full.cuts import Cuts, compiled, way_of
-from core.reading.loads import unit_of
-from core.reading.phrases import PAIR
-from core.reading.spelled import worth
+from core.reading.spelled import number_said
 
 MOST_RUNGS = 30
 _BY_STEPS = re.compile(
@@ -23,7 +21,7 @@ _BY_STEPS = re.compile(
 def _ladders(text: str) -> Cuts:
     """'14 down to 2 by 2s': every rung of it."""
     for said in _BY_STEPS.finditer(text) if " by " in text else ():
-        first, last, step = int(said["first"]), int(said["last"]), _number(said["step"])
+        first, last, step = int(said["first"]), int(said["last"]), number_said(said["step"])
         rungs = range(first, last - 1, -step) if first > last else range(first, last + 1, step)
         if 2 < len(rungs) <= MOST_RUNGS and rungs[-1] == last:
             yield said.start(), said.end(), "-".join(map(str, rungs))
@@ -57,42 +55,11 @@ def _there(text: str) -> Cuts:
         yield said.start("sets"), said.end(), f"{said['sets']} x {reps} @ {said['load']}"
 
 
-_LISTED_LOADS = re.compile(
-    r"(?<![\d.,/])(?P<sets>[3-9]|1\d)\s?[x×]\s?\d{1,2}\s*(?P<said>[,@:]|\bat\b)\s*"
-    r"(?P<all>\d{2,3}(?:[.,]5)?(?:\s?[-/]\s?\d{2,3}(?:[.,]5)?){2,})(?!\s?(?:%|kg|lb|\d|[-/,]\s?\d))",
-    re.IGNORECASE,
-)
-_LOAD = re.compile(r"\d{2,3}(?:[.,]5)?")
-MOST_PERCENT = 105  # of a list that could be percents; common practice
-
-
-def _loads_listed(text: str) -> Cuts:
-    """'6x3, 100-110-120-120-125-130': a load for each set, where it can be no list of percents."""
-    for said in _LISTED_LOADS.finditer(text):
-        loads = [float(one.replace(",", ".")) for one in _LOAD.findall(said["all"])]
-        if len(loads) == int(said["sets"]) and max(loads) > MOST_PERCENT:
-            yield *said.span("said"), " @ "
-            yield said.end("all"), said.end("all"), f" {unit_of(tuple(loads))}"
-
-
 _BY_TURNS = re.compile(
     r"(?<![\d.,/])(?P<first>\d{1,3})\s+(?P<work>[^\W\d][^,;:–-]{2,40}?)\s[–-]\s"
     r"(?P<way>\d{2,4})\s?(?P<unit>m|cal)\s+(?P<how>[^\W\d]+)"
     r"(?P<rest>(?:\s[–-]\s\d{1,4}){3,})(?!\s?[\w%])"
 )
-
-
-_PERCENT_AND_REPS = re.compile(
-    r"(?:\d{2,3}\s?%(?:\s+[-–]|:)\s+\d{1,2}\s+reps?(?=\s*[/|]\s*\d{2,3}\s?%)|\d{1,2}(?:\s+reps?)?\s+\(\d{2,3}\s?%\)(?=\s*[/|]\s*\d))"
-    r"(?P<sign>\s*[/|]\s*)",
-    re.IGNORECASE,
-)
-
-
-def _slashed_percents(text: str) -> Cuts:
-    """'65% - 5 reps / 75% - 3 reps': a set each."""
-    for said in _PERCENT_AND_REPS.finditer(text) if "%" in text else ():
-        yield *said.span("sign"), ", "
 
 
 _COUNT_BEHIND = re.compile(r"(?P<what>[^\W\d][^\d,;:()+]{2,30}?)\s*\((?P<reps>\d{1,2})\)")
@@ -168,20 +135,6 @@ def _singles_listed(text: str) -> Cuts:
         )
 
 
-_STROKE = re.compile(r"[/x×]")
-_PERCENTS_BY_REPS = re.compile(  # the plus of a last set tells percents from loads
-    r"(?<![\d/.,])[4-9]\d[/x×]\d\b(?:\s*,?\s+(?:1\d\d|[4-9]\d)[/x×]\d\b)*\s*,?\s+(?:"
-    r"1\d\d|[4-9]\d)[/x×]\d\+(?![\d/.%])"
-)
-
-
-def _percents_by_reps(text: str) -> Cuts:
-    """'65/3 75/3 85/3+', '75x5, 85x3, 95x1+': so many at each percent."""
-    for said in _PERCENTS_BY_REPS.finditer(text) if "+" in text else ():
-        sets = (_STROKE.sub("% x ", one.strip(",")) for one in said[0].split())
-        yield said.start(), said.end(), ", ".join(sets)
-
-
 _CLUSTER = re.compile(
     r"(?<![\d.,])\d{1,2}\s?[x×]\s?(?P<open>\()?(?P<reps>[1-6](?:\.[1-6]){1,5})(?(ope"
     r"n)\))(?![\d.]|\s*(?:kg|k?m|mi(?:les?)?|lbs?|%)\b)",
@@ -235,15 +188,6 @@ def _dotted(text: str) -> Cuts:
             yield said.start(), said.end(), "-".join(map(str, rungs))
 
 
-_BETWEEN = re.compile(r"between\s+(?P<low>\d{2,3})\s*%?\s+(?:and|to)\s+(?P<high>\d{2,3}\s*%)", re.IGNORECASE)
-
-
-def _ranges(text: str) -> Cuts:
-    """'between 70 and 85 %': from one to the other."""
-    for said in _BETWEEN.finditer(text):
-        yield said.start(), said.end(), f"{said['low']}-{said['high']}"
-
-
 _SPACED = re.compile(r"(?<=[^\W\d]\s)(?:[1-9]|1[0-2])(?:\s(?:[1-9]|1[0-2])){2,6}(?=\s*[(@+])")
 
 
@@ -251,68 +195,6 @@ def _spaced_lists(text: str) -> Cuts:
     """'Bench 5 3 1 (65 75 85 %)': a list of its sets."""
     for said in _SPACED.finditer(text):
         yield said.start(), said.end(), "-".join(said.group().split())
-
-
-_UNIT = re.compile(r"%|percent|kg|kilos?|lbs?", re.IGNORECASE)
-_SO_MANY_AT = r"\d\s+(?:sets?\s+)?(?:at|@)\s*\d{2,3}(?:[.,]5)?\s*(?:%|percent|kg|kilos?|lbs?)?"
-_SO_MANY_SETS = re.compile(
-    r"(?P<sets>\d)\s+(?:sets?\s+)?(?:at|@)\s*(?P<load>\d{2,3}(?:[.,]5)?)", re.IGNORECASE
-)
-_SETS_IN_TURN = re.compile(
-    rf"\s*[.:,;]?\s+(?=\d\s+sets?\b)(?P<turns>{_SO_MANY_AT}(?:\s*[,;]?\s*(?:and\s+|th"
-    rf"en\s+)?{_SO_MANY_AT})+)(?!\w)",
-    re.IGNORECASE,
-)
-
-
-def _sets_in_turn(text: str) -> Cuts:
-    """'5 sets at 70, 3 at 75, 2 at 80 %' behind what is lifted: a load for each set."""
-    for said in _SETS_IN_TURN.finditer(text) if " at " in text or "@" in text else ():
-        turns = _SO_MANY_SETS.finditer(said["turns"])
-        loads = [one["load"] for one in turns for _ in range(int(one["sets"]))]
-        units = _UNIT.findall(said.group())
-        if len(loads) > PAIR:  # two by a stroke are his and hers
-            yield said.start(), said.end(), f" @ {'/'.join(loads)} {units[-1] if units else ''}"
-
-
-_SETS_AT = (
-    r"(?:the\s+)?(?:first|next|then|last|final)\s+(?P<sets{0}>[1-9]|one|two|three|four|five|six)"
-    r"\s*(?:sets?|reps?|rounds?)?\s*(?:at|@|on)\s*(?P<load{0}>\d{{2,3}}(?:[.,]5)?)"
-    r"\s*(?:%|percent|kg|kilos?|lbs?)?"
-)
-_JOINT = r"\s*[,;]?\s*(?:and\s+|then\s+)?"
-_IN_TURN = re.compile(
-    rf",?\s*{_SETS_AT.format(1)}{_JOINT}{_SETS_AT.format(2)}(?:{_JOINT}{_SETS_AT.format(3)})?(?!\w)",
-    re.IGNORECASE,
-)
-
-
-def _loads_in_turn(text: str) -> Cuts:
-    """'6 x 2, first two sets at 65 %, next two at 70 %, last two at 75 %': a load for each set."""
-    for said in _IN_TURN.finditer(text) if "last " in text or "next " in text else ():
-        places = [place for place in "123" if said["sets" + place]]
-        loads = [said["load" + place] for place in places for _ in range(_number(said["sets" + place]))]
-        units = _UNIT.findall(said.group())
-        yield said.start(), said.end(), f" @ {'/'.join(loads)} {units[-1] if units else ''}"
-
-
-_HIS_AND_HERS = re.compile(
-    r"(?:^|[,;/+:]\s*)\W{0,3}(?P<count>\d{1,3}\s+)?(?!rounds?\b|rds\b|sets?\b|min|se"
-    r"c|x\b)[^\W\d][^,;:/+()\d@]*?\s"
-    r"(?P<loads>(?P<his>\d{2,3}(?:[.,]5)?)\s?-\s?(?P<hers>\d{2,3}(?:[.,]5)?))(?=\s?"
-    r"(?:kgs?|lbs?)?\s*(?:$|[,;)+]|/(?!\d)))",
-    re.IGNORECASE,
-)
-HERS_OF_HIS = (0.55, 0.85)  # what a load for women is of one for men; common practice
-
-
-def _his_and_hers(text: str) -> Cuts:
-    """'9 thrusters 43-30': what he lifts, what she does, and no list of sets."""
-    for said in _HIS_AND_HERS.finditer(text) if "-" in text else ():
-        his, hers = (float(said[name].replace(",", ".")) for name in ("his", "hers"))
-        counts = said["count"] is None and his % 5 == hers % 5 == 0  # "thrusters 30-20": two sets
-        if HERS_OF_HIS[0] <= hers / his <= HERS_OF_HIS[1] and not counts:
-            yield *said.span("loads"), f"{said['his']}/{said['hers']}"
 
 
 _POSITIONS = re.compile(
@@ -330,7 +212,7 @@ _SETS_BEHIND = re.compile(
 def _positions(text: str) -> Cuts:
     """'3-position clean x 7 sets': three in each of seven sets; '(hip, knee, floor)' says which."""
     for said in _POSITIONS.finditer(text) if "pos" in text.lower() else ():
-        each = _number(said["each"])
+        each = number_said(said["each"])
         behind = _SETS_BEHIND.match(text, said.end())
         told = behind is not None or _ONCE.match(text, said.end()) is not None
         if behind:
@@ -339,35 +221,6 @@ def _positions(text: str) -> Cuts:
             yield *said.span("short"), "-position"
         elif not (told or said["behind"]):
             yield *said.span("said"), str(each)
-
-
-SHARES = (
-    (2, 95),
-    (3, 93),
-    (4, 90),
-    (5, 87),
-    (6, 85),
-    (7, 83),
-    (8, 80),
-    (9, 77),
-    (10, 75),
-    (12, 67),
-    (15, 65),
-)
-SHARE_OF_RM = dict(SHARES)  # percent of one's best at which so many go; NSCA Essentials, from memory
-_AT_RM = re.compile(
-    r"\d(?:\s*reps?)?(?:\s+(?:unbroken|across|straight|touch\s+and\s+go))?\s*,?\s*"
-    r"(?P<said>(?:@|at|with)\s*(?:your\s+|a\s+)?(?P<n>[2-9]|1[0-5])\s?RM)\b(?!\s*(?:"
-    r"[x×:]|\d))",
-    re.IGNORECASE,
-)
-
-
-def _at_rm(text: str) -> Cuts:
-    """'20 reps @ 10RM': how heavy, and no sets of ten."""
-    for said in _AT_RM.finditer(text) if "rm" in text.lower() else ():
-        if share := SHARE_OF_RM.get(int(said["n"])):
-            yield *said.span("said"), f"@ {share}%"
 
 
 _SETS_FROM_TO = re.compile(
@@ -424,7 +277,7 @@ _BY = re.compile(
 def _by(text: str) -> Cuts:
     """'five by five back squat'."""
     for said in _BY.finditer(text) if " by " in text.lower() else ():
-        yield *said.span(), f"{_number(said['sets'])} x {_number(said['reps'])}"
+        yield *said.span(), f"{number_said(said['sets'])} x {number_said(said['reps'])}"
 
 
 _FEWER = re.compile(
@@ -440,41 +293,6 @@ def _then_fewer(text: str) -> Cuts:
         yield *said.span(), "-".join([said["first"], *re.findall(r"\d+", said["more"])])
 
 
-_REPS_BY_LOADS = re.compile(
-    r"(?<![\d.,/x])(?P<all>(?:[1-9]|1[0-2])\s?[x×]\s?(?:[4-9]\d|[12]\d\d)(?:[.,]5)?"
-    r"(?:\s*,?\s+(?:[1-9]|1[0-2])\s?[x×]\s?(?:[4-9]\d|[12]\d\d)(?:[.,]5)?){1,9})"
-    r"\s?(?P<unit>kgs?|lbs?)\b",
-    re.IGNORECASE,
-)
-
-
-def _reps_by_loads(text: str) -> Cuts:
-    """'3x100 3x110 3x120 kg': a set of three at each."""
-    for said in _REPS_BY_LOADS.finditer(text) if "x" in text and ("kg" in text or "lb" in text) else ():
-        sets = re.findall(r"(\d+)\s?[x×]\s?([\d.,]+?)(?=,?\s|$)", said["all"])
-        yield *said.span(), ", ".join(f"{reps} @ {load} {said['unit']}" for reps, load in sets)
-
-
-_LOAD_OF_EACH = re.compile(
-    r"(?<![\w.,/-])(?P<reps>\d{1,2}(?:[-/]\d{1,2}){2,8})(?:\s+reps)?\s*@\s*"
-    r"(?P<loads>\d{2,3}(?:[.,]5)?(?:\s?[-/]\s?\d{2,3}(?:[.,]5)?){2,8})\s?(?P<unit>kgs?|lbs?)\b",
-    re.IGNORECASE,
-)
-
-
-def _load_of_each(text: str) -> Cuts:
-    """'5-3-1 @ 60/70/80 kg': a load for each of the sets, the fewer the heavier."""
-    for said in _LOAD_OF_EACH.finditer(text) if "@" in text else ():
-        reps = [int(one) for one in re.split("[-/]", said["reps"])]
-        loads = [one.strip() for one in re.split("[-/]", said["loads"])]
-        worth_of = [float(one.replace(",", ".")) for one in loads]
-        if len(reps) == len(loads) and worth_of == sorted(worth_of) and reps == sorted(reps, reverse=True):
-            yield (
-                *said.span(),
-                ", ".join(f"{n} @ {load} {said['unit']}" for n, load in zip(reps, loads, strict=True)),
-            )
-
-
 _LIGHTER = re.compile(
     r"(?P<n>\d|one|two|three|four)\s+(?:drop|back[\s-]?off|down|lighter)\s+sets?\s+of\s+(?P<reps>\d{1,2})\s*"
     r"(?:at|@|with)\s*(?P<load>\d{2})\s?(?:%|percent)(?:\s+of\s+(?:that|it|the\s+(?:heavy|top|best)"
@@ -486,7 +304,7 @@ _LIGHTER = re.compile(
 def _lighter_sets(text: str) -> Cuts:
     """'then two drop sets of 8 at 70 % of that'."""
     for said in _LIGHTER.finditer(text) if " set" in text.lower() else ():
-        yield *said.span(), f"{_number(said['n'])} x {said['reps']} @ {said['load']} %"
+        yield *said.span(), f"{number_said(said['n'])} x {said['reps']} @ {said['load']} %"
 
 
 _SAID_OTHERWISE = compiled(
@@ -681,33 +499,6 @@ _SAID_OTHERWISE = compiled(
 )
 
 
-_BARS_OF_BOTH = re.compile(
-    r"(?P<men>\(?\bmen\)?\s*:?\s*)(?P<his>\d{2,3}(?:-\d{2,3}){3,})(?P<between>[\s,;/]*\(?(?:wo)?men\)?\s*:?\s*)(?P<hers>\d{2,3}(?:-\d{2,3}){3,})",
-    re.IGNORECASE,
-)
-
-
-def _bars_of_both(text: str) -> Cuts:
-    """'Clean (men) 80-90-100-105, (women) 50-55-60-65': loads of a bar, and no repetitions."""
-    for said in _BARS_OF_BOTH.finditer(text) if "men" in text.lower() else ():
-        his, hers = said["his"].split("-"), said["hers"].split("-")
-        if len(his) == len(hers) and min(map(int, his + hers)) >= LIGHTEST_OF_BARS:
-            yield *said.span(), f"@ {'-'.join(his)} kg"
-
-
-LIGHTEST_OF_BARS = 30  # kg of a ladder of lifts; common practice
-_SO_LONG_AT = re.compile(
-    r"(?<![\d.x×])(?P<said>(?P<reps>[1-5])\s*(?P<at>@\s*\d{2,3}\s?%)\s*\((?P<min>\d{1,2})\s*min(?:ute)?s?\))",
-    re.IGNORECASE,
-)
-
-
-def _so_long_at(text: str) -> Cuts:
-    """'EMOM 15: 2 @ 65 % (5 min), 1 @ 75 % (5 min)': five sets of two, then five of one."""
-    for said in _SO_LONG_AT.finditer(text) if "emom" in text.lower() else ():
-        yield *said.span("said"), f"{said['min']} x {said['reps']} {said['at']}"
-
-
 _RANGE_OF_SETS = re.compile(
     r"(?<![\w.,/:×-])(?P<least>[1-9])\s?[-–]\s?(?P<most>\d{1,2})(?=\s+sets\b|\s?[x×]\s?\d{1,2}(?![\d.]|\s?(?:kg|lbs?)\b))",
     re.IGNORECASE,
@@ -730,13 +521,7 @@ def _fewest_sets(text: str) -> Cuts:
             yield *said.span(), said["least"]
 
 
-def _number(text: str) -> int:
-    return int(text) if text.isdecimal() else worth(text)
-
-
 WAYS = (
-    _bars_of_both,
-    _so_long_at,
     _ladders,
     _singles,
     _there,
@@ -744,29 +529,19 @@ WAYS = (
     _by_turns,
     _set_by_set,
     _counts_behind,
-    _slashed_percents,
     _labels_on_a_line,
-    _loads_listed,
-    _percents_by_reps,
     _clusters,
     _spaced_lists,
-    _ranges,
     _dotted,
     _tempos,
-    _sets_in_turn,
-    _loads_in_turn,
-    _his_and_hers,
     _positions,
-    _at_rm,
     _next_sets,
     _each_round,
     _sets_in_brackets,
     _by,
     _then_fewer,
     _lighter_sets,
-    _reps_by_loads,
     _dotted_sums,
     _fewest_sets,
-    _load_of_each,
     way_of(_SAID_OTHERWISE),
 )
