@@ -60,6 +60,12 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ("happy", r"^\W*(?P<said>happy\s+(?:mon|tues|wednes|thurs|fri|satur|sun)day)\b"),
         ("choose|pick", r"^[^\d:]*\b(?:choose|pick)\s+(?:one\s*(?:of|:)?\s*|your\s+)?[^\d:]{3,60}$"),
         ("roll", r"^\W*(?P<said>roll(?:ing)?\s+out)\W*$"),
+        ("singles", r"\b(?P<said>(?:alternate|alternating|quick|touch\s+and\s+go)\s+singles)(?=\W*$)"),
+        ('"|“', r"^\W*(?P<said>[\"“]\d{1,3}(?:-\d{1,3})?[\"”])(?=\s+(?:for\s+time|amrap|\d|[–-]\s))"),
+        (
+            "rest so",
+            r"^\W*(?P<said>rest\s+so\s+(?:that\s+)?you\s+(?:start|go|begin)\s+every\s+\d[\d:]*(?:\s*min(?:ute)?s?)?)\W*$",
+        ),
         ("wk", r"^\W*wk\.?\s*\d{1,2}(?=\s*[—–:,/|-])"),
         (
             "waves",

@@ -18,7 +18,7 @@ KIT_WORDS: dict[str, frozenset[str]] = {
     "wall": frozenset(("wall", "mat", "abmat", "head")),
     "rope": frozenset(("rope",)),
     "jump-rope": frozenset(("rope", "jump")),
-    "machine": frozenset(("machine", "erg", "rower", "stationary", "sprint")),
+    "machine": frozenset(("machine", "erg", "rower", "stationary", "sprint", "spin")),
     "bench": frozenset(("bench",)),
     "band": frozenset(("band", "banded")),
     "plate": frozenset(("plate",)),

@@ -217,7 +217,41 @@ def _so_long_at(text: str) -> Cuts:
         yield *said.span("said"), f"{said['min']} x {said['reps']} {said['at']}"
 
 
+_BY_DASHES = re.compile(r"@\s*(?P<said>\d{2,3}(?:\.5)?(?:-\d{2,3}(?:\.5)?){2,})(?=\s*(?:%|$|[,;)]))")
+
+
+def _by_dashes(text: str) -> Cuts:
+    """'5 x 5 @ 70-72.5-75-77.5-80': a load for each set."""
+    for said in _BY_DASHES.finditer(text) if ".5" in text else ():
+        if "." in said["said"]:
+            yield *said.span("said"), said["said"].replace("-", "/")
+
+
+_LOADS_BEHIND = re.compile(
+    r"(?P<reps>(?<![\d-])\d{1,2}\+?(?:-\d{1,2}\+?){2,5})(?P<said>\s*,\s*)(?P<loads>[4-9]\d(?:/(?:[4-9]\d|100)){2,5})(?=\s*%?\s*$)"
+)
+
+
+def _loads_behind(text: str) -> Cuts:
+    """'5-5-5+, 65/75/85': a percent for each set."""
+    said = _LOADS_BEHIND.search(text) if "," in text else None
+    if said is not None and said["reps"].count("-") == said["loads"].count("/"):
+        yield *said.span("said"), " @ "
+
+
+_OF_A_SUM = re.compile(r"\+[^,;+\d]*(?P<said>,\s*)(?=[5-9]\d\s?-\s?[5-9]\d\s*%?\s*$)")
+
+
+def _of_a_sum(text: str) -> Cuts:
+    """'pull + hang snatch + snatch, 65-75': how heavy."""
+    if said := _OF_A_SUM.search(text) if "+" in text else None:
+        yield *said.span("said"), " @ "
+
+
 WAYS = (
+    _of_a_sum,
+    _by_dashes,
+    _loads_behind,
     _loads_listed,
     _slashed_percents,
     _percents_by_reps,

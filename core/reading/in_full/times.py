@@ -255,6 +255,11 @@ _SAID_OTHERWISE = compiled(
             r"(?=\s*(?:[–-]\s|:)\s*(?:bike|row|ski|run|swim)\s*,\s*[^\W\d])",
             r"\g<k> x \g<m> min on, \g<r> min off",
         ),
+        (  # "100 KB swings 24/16 EMOM 5 burpees"
+            "emom",
+            r"^\W*\d{2,3}\s+(?!min)[^\W\d][^:;,]*?(?P<said>\s*[,(]?\s*EMOM\s*:?\s*)(?=\d{1,2}\s+(?!min|x\b|rounds|sets|of\b|each|total)[^\W\d][^\d,;:]*\)?\W*$)",
+            ", every minute: ",
+        ),
         (  # "2 min between the heavy ones"
             "between",
             r"\d\s?(?:s|secs?|min(?:ute)?s?|'|\")?\s+(?P<said>between\s+(?:the\s+)?(?:heavy|heavier|last|working|work|top|main)\s+"

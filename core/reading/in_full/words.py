@@ -326,8 +326,8 @@ def _joined_names(text: str) -> Cuts:
 
 
 _TABATA_AGAIN = re.compile(
-    r"(?<=[,;&+]\s)(?:rest\s+(?:an?|one|\d+)\s*(?:min(?:ute)?s?|sec(?:ond)?s?|')\s*"
-    r"[,;]\s*(?:then\s+)?)?tabata\s+(?P<word>[^\W\d][\w-]*)",
+    r"\s*[,;&+/]\s(?:rest\s+(?:an?|one|\d+)\s*(?:min(?:ute)?s?|sec(?:ond)?s?|')?\s*"
+    r"[,;/]\s*(?:then\s+)?)?tabata\s+(?P<word>[^\W\d][\w-]*)",
     re.IGNORECASE,
 )
 
@@ -335,7 +335,7 @@ _TABATA_AGAIN = re.compile(
 def _tabatas(text: str) -> Cuts:
     """'Tabata push-ups, tabata squats': the word once is for all of them."""
     for said in _TABATA_AGAIN.finditer(text) if text.lstrip(" *-•").lower().startswith("tabata") else ():
-        yield *said.span(), said["word"]
+        yield *said.span(), f", {said['word']}"
 
 
 WAYS = (
