@@ -27,8 +27,10 @@ def ordinals(rows: list[Row]) -> None:
 def pieces_announced(rows: list[Row]) -> None:
     """'Block 1: 12 cal bike', 'Block 2: ..' right below '3 x 6 min AMRAP': places of its list."""
     for at, row in enumerate(rows):
-        blocks = (_BLOCKS.match(row.text) or _WINDOWS.match(row.text)) if row.role == "work" else None
-        again = int(blocks["n"]) if blocks else _so_many_pieces(row.text) if row.role == "work" else 0
+        if row.role != "work":
+            continue
+        blocks = _BLOCKS.match(row.text) or _WINDOWS.match(row.text)
+        again = int(blocks["n"]) if blocks is not None else _so_many_pieces(row.text)
         said = [_ANNOUNCED.match(one.text) for one in rows[at + 1 : at + 1 + again]] if again > 1 else []
         listed = [one for one in said if one is not None and int(one["number"]) == said.index(one) + 1]
         if len(listed) != again or len({one["word"].lower() for one in listed}) > 1:

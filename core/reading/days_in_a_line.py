@@ -5,11 +5,11 @@ from __future__ import annotations
 import re
 from dataclasses import replace
 
-from core.reading.headings import Heading
+from core.reading.headings import WEEKDAY, Heading
 from core.reading.rows import Row
 
 _DAY = re.compile(
-    r"(?:^\W*|[.;|!]\s+)(?P<day>(?P<short>mon|tue|wed|thu|fri|sat|sun)(?:s|rs?)?(?:(?:nes|ur)?day)?)\.?\s*(?::|\s[–-](?=\s))\s*",
+    rf"(?:^\W*|[.;|!]\s+)(?P<day>{WEEKDAY})\.?\s*(?::|\s[–-](?=\s))\s*",
     re.IGNORECASE,
 )
 _WEEK = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
@@ -22,7 +22,7 @@ def days_in_a_line(rows: list[Row]) -> None:
     while at < len(rows):
         row = rows[at]
         said = list(_DAY.finditer(row.text)) if row.role == "work" else []
-        places = [_WEEK.index(one["short"].lower()) for one in said]
+        places = [_WEEK.index(one["day"][:3].lower()) for one in said]
         if (
             len(said) < LEAST_DAYS
             or places != sorted(set(places))

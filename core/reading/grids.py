@@ -9,7 +9,7 @@ from dataclasses import replace
 
 from core.reading import tables
 from core.reading.board_words import board_words
-from core.reading.headings import Heading
+from core.reading.headings import WEEKDAY, Heading
 from core.reading.names import Names
 from core.reading.phrases import PAIR
 from core.reading.rows import AGAIN, Row
@@ -22,11 +22,7 @@ _SEPARATORS = (re.compile(r"\s*\|\s*"), re.compile(r" *\t *"), re.compile(r"\s*;
 _MAY_HEAD = re.compile(r"[|;\t]")
 _ROUND = ("round", "rounds", "rd", "set", "sets", "#", "no", "interval", "")
 _A_SET = re.compile(r"(?:set|round|rd|s|r)\s*#?\s*\d{1,2}", re.IGNORECASE)
-_DAY = re.compile(
-    r"(?:mon(?:day)?|tue(?:s|sday)?|wed(?:s|nesday)?|thu(?:r|rs|rsday)?|fri(?:day)?|sat(?:urday)?|sun(?:day)?"
-    r"|day\s*\d)\.?",
-    re.IGNORECASE,
-)
+_DAY = re.compile(rf"(?:{WEEKDAY}|day\s*\d)\.?", re.IGNORECASE)
 _CAP = ("cap", "time cap", "tc", "t.c.", "limit", "time limit")
 _CONTENT = ("format", "workout", "wod", "what", "task", "description", "work")
 _AMOUNT = re.compile(

@@ -46,9 +46,12 @@ _ROMAN = re.compile(r"^[\s*_#>(]*(I{1,3}|IV|VI{0,3})()\s*[).:](?:\s+|$)[*_\s]*")
 _NUMBER_LETTER = re.compile(r"^[\s*_#>(]*(\d)([a-d])\s*(?:[).:\]]|[-–—](?=\s))[*_\s]*", re.IGNORECASE)
 _CAP = re.compile(r"^[\s*_#>(]*t\.\s?c\b", re.IGNORECASE)
 BARE_LETTER = re.compile(r"^\s*([A-H])(\d?)\s+(?=\S)")
+WEEKDAY = (
+    r"mon(?:day)?|tue(?:s(?:day)?)?|wed(?:s|nesday)?|thu(?:rs?(?:day)?)?"
+    r"|fri(?:day)?|sat(?:urday)?|sun(?:day)?"
+)
 DAY = re.compile(
-    rf"^{_BEFORE_DAY}(mon(?:day)?|tue(?:s(?:day)?)?|wed(?:s|nesday)?|thu(?:rs?(?:day)"
-    rf"?)?|fri(?:day)?|sat(?:urday)?|sun(?:day)?)\b"
+    rf"^{_BEFORE_DAY}({WEEKDAY})\b"
     r"\.?,?\s*(?P<rest>.*)$",
     re.IGNORECASE,
 )

@@ -574,7 +574,6 @@ def _sets_of_a_superset(parts: Sequence[PartDraft]) -> None:
     labelled = [part for part in parts if _OF_A_SUPERSET.fullmatch(part.name)]
     for _, members in itertools.groupby(labelled, key=lambda part: part.name[0]):
         group = list(members)
-        _rounds_of_all(group)
         works = [work for part in group for work in part.work if work.as_prescribed]
         said = {one.sets for one in works if one.sets_written}
         bare = [one for one in works if not one.sets_written]
@@ -583,20 +582,6 @@ def _sets_of_a_superset(parts: Sequence[PartDraft]) -> None:
             for one in bare:
                 one.sets, one.sets_written = sets, True
                 one.assumed.append(f"{sets} sets, as what it alternates with")
-
-
-def _rounds_of_all(group: Sequence[PartDraft]) -> None:
-    """'A1. rows, 12', 'A2. push-ups, 15', and below them '4 sets, rest 60 s': of both."""
-    *others, last = group
-    fmt = last.format
-    behind = fmt is not None and fmt.kind == "rounds" and not last.format_line  # told below its work
-    bare = all(
-        one.format is None and one.work and not any(work.sets_written or work.scheme for work in one.work)
-        for one in others
-    )
-    if behind and bare:
-        for one in others:
-            one.format, one.format_line = fmt, last.format_line
 
 
 _OF_A_SUPERSET = re.compile(r"[A-H]\d")

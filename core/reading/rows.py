@@ -15,7 +15,7 @@ from core.reading.languages import Translated, rebuilt
 from core.reading.phrases import Phrase
 from core.reading.tables import Standard
 from core.reading.team_roles import TeamRole
-from core.reading.tokens import tokenize
+from core.reading.tokens import LOOK_ALIKES, tokenize
 
 RowRole = Literal["work", "note", "title", "schedule", "heading", "table", "cells", "too-long"]
 BULLET = re.compile(
@@ -222,6 +222,9 @@ def _capital(match: re.Match[str]) -> str:
     return match.group().upper() if len(match.group().upper()) == len(match.group()) else match.group()
 
 
+_TIMES_SIGNS = {sign: "×" for sign, plain in LOOK_ALIKES.items() if plain == "x"}
+
+
 def without_symbols(line: str) -> str:
     """The line with emoji and other pictures as spaces, every column kept."""
     if line.isascii():
@@ -229,12 +232,10 @@ def without_symbols(line: str) -> str:
     if "„" in line:
         line = line.replace("“", "”").replace("„", "“")  # as German opens and closes them
     return "".join(
-        "×"
-        if letter in "✕✖⨯"
-        else " "
+        " "
         if unicodedata.category(letter) in ("So", "Sk", "Cn", "Cf", "Mn") and letter not in "×″′♂♀"
         else letter
-        for letter in line
+        for letter in line.translate(_TIMES_SIGNS)
     )
 
 

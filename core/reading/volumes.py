@@ -88,7 +88,7 @@ def _open_rounds(fmt: Format, drafts: list[Draft], catalog: Catalog) -> Rounds:
         if fmt.ladder_step and fmt.scheme:
             fits.append(_rungs(fmt, seconds, shared, catalog, pace))
             continue
-        once = _pass_s(_by_the_scheme(fmt, shared), catalog, pace)
+        once = _pass_s((_by_the_scheme(fmt, one) for one in shared), catalog, pace)
         if fmt.rest_s and fmt.repeat == 1:
             once += fmt.rest_s  # "1 min rest" at the end of the list
         if all(one.seconds for one in shared):
@@ -98,18 +98,12 @@ def _open_rounds(fmt: Format, drafts: list[Draft], catalog: Catalog) -> Rounds:
     return Rounds(fits[1], True, fits[0], max(fits[1], fits[2]))
 
 
-def _by_the_scheme(fmt: Format, drafts: list[Draft]) -> list[Draft]:
-    """The lines of a list that "21-15-9" counts, each with all of it."""
-    if not fmt.scheme:
-        return drafts
-    return [
-        one
-        if replace(one, counts="").has_amount
-        else replace(one, calories=sum(fmt.scheme))
-        if one.counts == "cal"
-        else replace(one, reps=sum(fmt.scheme))
-        for one in drafts
-    ]
+def _by_the_scheme(fmt: Format, draft: Draft) -> Draft:
+    """A line of a list that "21-15-9" counts, with all of it."""
+    if not fmt.scheme or replace(draft, counts="").has_amount:
+        return draft
+    total = sum(fmt.scheme)
+    return replace(draft, calories=total) if draft.counts == "cal" else replace(draft, reps=total)
 
 
 def _pass_s(drafts: Iterable[Draft], catalog: Catalog, pace: float) -> float:

@@ -7,7 +7,7 @@ import itertools
 import re
 
 from core.reading.in_full.cuts import ONCE_MORE, Cuts, compiled, way_of
-from core.reading.spelled import worth
+from core.reading.spelled import number_said
 from core.reading.tables import DIVISION
 
 _MINUTES = r"(?P<minutes>\d{1,2})(?::00)?\s*(?:min(?:ute)?s?\b|['’′]|(?<=:00))"
@@ -319,8 +319,7 @@ _SO_MANY_AMRAPS = re.compile(
 def _so_many_amraps(text: str) -> Cuts:
     """'Three 7-min AMRAPs', '3 AMRAPs of 4 min'."""
     if said := _SO_MANY_AMRAPS.match(text) if "amraps" in text.lower() else None:
-        times = said["n"] if said["n"].isdecimal() else worth(said["n"])
-        yield *said.span("said"), f"{times} x {said['m'] or said['each']} min AMRAP"
+        yield *said.span("said"), f"{number_said(said['n'])} x {said['m'] or said['each']} min AMRAP"
 
 
 _INTERRUPTED = re.compile(

@@ -6,7 +6,7 @@ from __future__ import annotations
 import re
 
 from core.reading.in_full.cuts import Cuts
-from core.reading.loads import unit_of
+from core.reading.loads import MOST_PERCENT, unit_of
 from core.reading.phrases import PAIR
 from core.reading.spelled import number_said
 
@@ -16,7 +16,6 @@ _LISTED_LOADS = re.compile(
     re.IGNORECASE,
 )
 _LOAD = re.compile(r"\d{2,3}(?:[.,]5)?")
-MOST_PERCENT = 105  # of a list that could be percents; common practice
 
 
 def _loads_listed(text: str) -> Cuts:
