@@ -3,6 +3,7 @@ AMRAP', 'Block 1: ..' below '3 blocks of 6 min'."""
 
 from __future__ import annotations
 
+import itertools
 import re
 
 from core.reading.headings import Heading
@@ -44,6 +45,21 @@ def pieces_announced(rows: list[Row]) -> None:
         for place, (one, match) in enumerate(zip(rows[at + 1 :], listed, strict=False), start=1):
             one.heading, one.letter, one.start = None, place, match.end()
             one.marks.append((0, len(match.group().rstrip()), f"number {place} of the list"))
+
+
+_WHOLE_TIME = re.compile(r"\W*(?P<said>[1-6]\d)\s?(?:min(?:ute)?s?|')\W*", re.IGNORECASE)
+_EVERY = re.compile(r"\W*every\s+(?P<each>[2-9]|1\d)\s?(?:min(?:ute)?s?|')(?P<end>)\s*:?\s*", re.IGNORECASE)
+
+
+def whole_time_above(rows: list[Row]) -> None:
+    """'30 min', and below it 'every 5 min:': how long that goes on."""
+    for above, row in itertools.pairwise(rows):
+        whole, every = _WHOLE_TIME.fullmatch(above.text), _EVERY.fullmatch(row.text)
+        if whole is None or every is None or row.after_blank or above.role != "work" or row.role != "work":
+            continue
+        if int(whole["said"]) % int(every["each"]) == 0 and int(whole["said"]) > int(every["each"]):
+            row.say([(*every.span("end"), f" for {whole['said']} min")])
+            above.role = "note"
 
 
 _TRIED = re.compile(r"\bmax\b", re.IGNORECASE)

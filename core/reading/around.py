@@ -97,7 +97,10 @@ def take_window(row: Row, read: Line, parts: Parts) -> None:
         if phrase.kind != "window":
             continue
         part, seconds = parts.current(row.number), _window_s(phrase)
-        if index == 0 and part.window_s and part.work and max(part.window_s, seconds) > SHORT_WINDOW_S:
+        lasts = (
+            part.window_s or (part.format.minutes if part.format and part.format.minutes else 0) * MINUTE_S
+        )
+        if index == 0 and lasts and part.work and max(lasts, seconds) > SHORT_WINDOW_S:
             part = parts.next(row.number)
         part.window_s = read.window_s = seconds
         part.notes.append(phrase.text)
@@ -241,24 +244,8 @@ def kit_of_all(text: str) -> str:
 _OF_THE_CLASS = re.compile(r"\b(?:class|session|day)\b", re.IGNORECASE)
 _BELLS = re.compile(r"\bKBs\b", re.IGNORECASE)  # by itself no swing
 KIT_TITLES = frozenset(
-    (
-        "complex",
-        "only",
-        "flow",
-        "workout",
-        "wod",
-        "circuit",
-        "day",
-        "session",
-        "class",
-        "amrap",
-        "hotel",
-        "home",
-        "single",
-        "all",
-        "arm",
-        "handed",
-    )
+    "complex only flow workout wod circuit day session class amrap hotel home single all arm handed".split()
+    + "finisher ladder chipper".split()
 )
 
 

@@ -143,6 +143,23 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ),
         ("start", r",\s*start(?:ing)?\s+(?:light|easy)(?:\s+and\s+(?:build|add))?(?=\s*(?:$|[,;.:)]))"),
         ("complex", r"(?<=complex)\s*,\s*unbroken(?=\s*,)"),
+        ("if ", r"\(\s*\d{1,3}\s+if\b[^()]*\)"),
+        ("if ", r"\s*(?:\.{2,3}|…|,|\s[-–])\s*\d{1,3}\s+if\s+(?:new|you|it|that|needed|this|not)\b[^,;:]*"),
+        ("if ", r"\(\s*(?:add|go)\b[^()]{2,24}\bif\b[^()]*\)"),
+        (
+            "between",
+            r"^\W*\d{1,2}(?::\d\d)?\s?(?:min(?:ute)?s?|s(?:ec)?s?|')?\s+(?:rest\s+|break\s+|to\s+change\s+)?between\s+"
+            r"(?:machines|movements|exercises|stations|pieces|blocks|waves|lifts)\W*$",
+        ),
+        ("not a", r"(?<=[^\W\d])\s*,\s*not\s+an?\s+[^\d,;:()]{2,20}(?=\s*(?:$|[.;)]))"),
+        (
+            "ing with the",
+            r"(?<=[^\W\d])\s*[,;(–-]\s*(?:start|beginn|finish)ing\s+with\s+the\s+[^\d,;:()]{3,30}?\)?(?=\s*(?:$|[.;]))",
+        ),
+        (
+            "start with the",
+            r"(?<=[^\W\d])\s*[,;(–-]\s*(?:start|begin)\s+with\s+the\s+[^\d,;:()]{3,30}?\)?(?=\s*(?:$|[.;]))",
+        ),
         ("quality", r"(?<=quality)(?P<said>\s*[,–-]?\s*not\s+(?:for\s+)?time)\b"),
         ("singles", r"(?<=[\d%]\s)(?:/\s*)?(?P<said>then\s+singles)(?=\s*(?:$|[.;(]))"),
         ("as a team", r"^\W*(?:then\s+)?(?P<said>as\s+a\s+(?:team|pair|trio|group))\s*(?=:)"),

@@ -41,7 +41,9 @@ _BY_MINUTES = re.compile(r"\b(?:emom|otm|every\s+minute|on\s+the\s+minute)\b", r
 def minutes_of_the_hour(rows: list[Row]) -> None:
     """'05-15 Warm-up', '15-35 Strength': a plan of the hour, where one row ends when the next begins."""
     timed = [(row, match) for row in rows if (match := OF_THE_HOUR.match(row.text))]
-    spans = [(int(match.group(1)), int(match.group(2))) for _, match in timed]
+    if all(match["full"] for _, match in timed):
+        return  # windows on the clock of a piece
+    spans = [(int(match.group(1)), int(match.group(3))) for _, match in timed]
     joined = [a[1] == b[0] for a, b in itertools.pairwise(spans)]
     near = all(a[1] <= b[0] <= a[1] + LONGEST_PAUSE_MIN for a, b in itertools.pairwise(spans))
     from_the_first = len(spans) > LEAST_WINDOWS and spans[0][0] == 0
@@ -62,8 +64,8 @@ def minutes_of_the_hour(rows: list[Row]) -> None:
         if _RESTS.match(row.content):
             row.role = "note"
         elif row.role == "work" and (planned or "min" not in match.group().lower()):
-            row.heading = Heading(_name_of(row, f"{match.group(1)}-{match.group(2)}"), None, row.start)
-            row.lasts_min = int(match.group(2)) - int(match.group(1))
+            row.heading = Heading(_name_of(row, f"{match.group(1)}-{match.group(3)}"), None, row.start)
+            row.lasts_min = int(match.group(3)) - int(match.group(1))
 
 
 def clock_of_the_class(rows: list[Row]) -> None:

@@ -96,6 +96,7 @@ class Complexes:
         named = line[: sum(itertools.takewhile(bool, bars))]
         last = named[-1] if len(named) > 1 and sum(bars) == len(named) else None
         apart = len(line) > len(named) and any(one.sets_written or one.scheme for one in named)
+        apart |= len({bool(one.scheme) for one in named}) > 1  # "bench 10-8-6, superset with 10 rows 60/40"
         if last is None or not last.loads or apart or any(one.loads or one.percents for one in named[:-1]):
             return
         for one in named[:-1]:

@@ -13,7 +13,7 @@ import re
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
-from core.reading.announced import ordinals, pieces_announced
+from core.reading.announced import ordinals, pieces_announced, whole_time_above
 from core.reading.asides import taken_back
 from core.reading.board_words import board_words
 from core.reading.cards import suits
@@ -59,13 +59,16 @@ from core.reading.numbering import (
     counted_labels,
     kinds_of_sets,
     labelled_lists,
+    letters_of_stations,
     message_heads,
+    minutes_from_zero,
     minutes_in_order,
     minutes_of_sections,
     numbered_by_bar,
     numbered_by_dash,
     numbered_sections,
     numbers_alone,
+    numbers_in_two,
     pairs_of_a_superset,
     partners,
     pieces_in_order,
@@ -86,6 +89,7 @@ from core.reading.row_roles import (
     named_divisions,
     notes_joined,
     opens_with_sets,
+    pieces_of_divisions,
     without_rule,
 )
 from core.reading.rows import (
@@ -199,11 +203,13 @@ class DocumentPass:
         side_by_side(rows, self.names)
         find_tables(rows, self.names)
         suits(rows)
+        rows = list(pieces_of_divisions(rows))
         named_divisions(rows)
         fitness_of_all(rows)
         legends(rows)
         self.led.read(rows)
         bare_numbers(rows)
+        numbers_in_two(rows)
         minutes_of_odd_and_even(rows)
         percents_that_climb(rows)
         same_sets(rows)
@@ -221,6 +227,7 @@ class DocumentPass:
         weeks_side_by_side(rows)
         partners(rows)
         pieces_announced(rows)
+        whole_time_above(rows)
         sets_below_supersets(rows)
         short_days(rows)
         initial_days(rows)
@@ -236,6 +243,8 @@ class DocumentPass:
         scores_in_order(rows, self.names)
         minutes_in_stretches(rows)
         rows = list(supersets_within(stretches_within(rows)))
+        letters_of_stations(rows)
+        minutes_from_zero(rows)
         minutes_in_order(rows)
         labelled_lists(rows, self.names)
         pairs_of_a_superset(rows)

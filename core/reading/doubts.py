@@ -66,6 +66,14 @@ def _of_part(part: Part, catalog: Catalog, holds_others: bool) -> Iterator[Doubt
             f"{part.name} without any work",
             "a part with a name has a list as a rule",
         )
+    if fmt.kind == "intervals" and not (part.work or empty):
+        yield Doubt(
+            part.line,
+            1,
+            part.name,
+            f"{fmt.rounds or 'some'} intervals of nothing that is named",
+            "on which machine, or of what, is not said",
+        )
     if minutes > LONGEST_PIECE_MIN or (fmt.cap_s or 0) > LONGEST_PIECE_MIN * 60:
         longest = max(minutes, (fmt.cap_s or 0) / 60)
         yield Doubt(part.line, 1, part.name, f"{longest:g} minutes", "that is longer than a class")

@@ -38,6 +38,7 @@ BARE_LIFTS = ("squat", "squats")
 LEAST_HEAVY_SETS, MOST_HEAVY_REPS = 3, 6  # of squats that are a lift's, loads or none; common practice
 LONGEST_LAST_TRY_S = 600  # nobody goes on with one movement for longer; estimate
 FAR_LONGER = 1.3  # times a minute that no pace makes up for; estimate
+LEAST_LONG_S = 180  # of an interval that can hold three and more; common practice
 LEAST_SHARED_S = 120  # of an interval that can hold two things; common practice
 LEAST_FAR_M = 100  # of a list of numbers above what goes somewhere; common practice
 EACH = "each"  # everybody of a team does all of it
@@ -196,7 +197,7 @@ class Finishing:
         lacking = loadable(part.work, self.catalog)
         kit = bar.kit or ("dumbbell" if bar.implements == PAIR else "barbell")
         held = [one for one in lacking if weight_of(self.catalog.movements[one.movement]) in _like(kit)]
-        for one in held or ([] if bar.kit else lacking):
+        for one in held or ([] if bar.kit or bar.percents else lacking):  # a percent is of a bar's best
             lend(bar, one, LOADS)
             said = bar.load_text or f"{'/'.join(f'{value:g}' for value in bar.percents)} %"
             one.assumed.append(f"{said} as above the list")
@@ -405,6 +406,13 @@ def _numbered(part: PartDraft, fmt: Format) -> Format:
     return replace(fmt, stations=places)
 
 
+_IN_THE_SAME = re.compile(
+    r"\b(?:all|both)\b(?:\s+(?:of\s+)?(?:it|them|that|two|three|four|lines|movements|exercises|done|go|must\s+fit|fit|are|is))*"
+    r"\s+(?:inside|within|in)\s+(?:the|each|every|one|that)(?:\s+same)?\s+(?:\d{1,2}[\s-]*)?(?:min|interval|window|set\b|clock)",
+    re.IGNORECASE,
+)
+
+
 def _all_in_each(part: PartDraft, fmt: Format) -> None:
     """'Every 2 min x 5' above 'A. 3 deadlifts', 'B. 30 s bike': sets that the places do not share out evenly
     hold all of them."""
@@ -414,13 +422,9 @@ def _all_in_each(part: PartDraft, fmt: Format) -> None:
             one.station = None  # "Station 1: .." of three rounds: each of them three times
     numbers = {one.station for one in part.work if one.station} | part.rest_stations
     long = fmt.kind == "every-minute" and (fmt.interval_s or 0) >= LEAST_SHARED_S and not part.exact
-    if (
-        long
-        and len(numbers) == PAIR
-        and fmt.rounds
-        and fmt.rounds % PAIR
-        and not (part.by_words or part.by_turns)
-    ):
+    several = len(numbers) == PAIR or (len(numbers) > PAIR and (fmt.interval_s or 0) >= LEAST_LONG_S)
+    uneven = several and fmt.rounds and fmt.rounds % len(numbers) and not (part.by_words or part.by_turns)
+    if long and (uneven or any(map(_IN_THE_SAME.search, part.notes))):
         for one in part.work:
             one.station = None
 

@@ -84,17 +84,34 @@ _OF_A_PIECE = re.compile(
     r"^\W*(?:(?P<own>[B-H])\s*[.:)]\s*)?(?:[^\W\d][^\d:]{2,15}:\s*)?(?P<sets>\d{1,2}\s?[x×]\s?\d{1,2}\b)"
     r"[^%]*%(?P<of>\s*of\s+(?:part\s+|the\s+weight\s+(?:of|in|from)\s+)?(?P<piece>[A-G])(?![\w-]))",
 )
+_OF_THAT = re.compile(
+    r"^\W*(?:part\s+)?[B-H2-9]\s*[.:)]\s*(?P<sets>\d{1,2}\s?[x×]\s?\d{1,2}\b)[^%]*%"
+    r"(?P<of>\s*(?:of\s+)?(?:that|this|it|(?:the\s+)?above|today(?:['’]s)?(?:\s+(?:heavy|max|best|top|weight|number|set|single|double|triple))*)\b)",
+    re.IGNORECASE,
+)
+_FOUND = re.compile(r"\b(?:heavy|heaviest|max|build|find|establish|\d{1,2}\s?rm)\b", re.IGNORECASE)
 _LABEL = r"^\W*(?:part\s+)?{0}\s*[.:)]\s+"
+_ANY_LABEL = re.compile(_LABEL.format(r"\w"), re.IGNORECASE)
 
 
 def lift_of_a_piece(rows: Sequence[Row], names: Names) -> None:
-    """'3 x 2 @ 90 % of A', where A builds up to a hang clean: hang cleans."""
+    """'3 x 2 @ 90 % of A', where A builds up to a hang clean: hang cleans. So '3 x 5 @ 85 % of that' in the
+    piece below it."""
     for at, row in enumerate(rows):
-        said = _OF_A_PIECE.match(row.text) if "%" in row.text and row.role == "work" else None
-        if said is None or any(one.kind == "words" and names.find(one.text) for one in tokenize(row.text)):
+        said = _OF_A_PIECE.match(row.text) or _OF_THAT.match(row.text) if "%" in row.text else None
+        if said is None or row.role != "work":
             continue
-        label = re.compile(_LABEL.format(said["piece"]))
-        first = next((one for one in rows[:at] if label.match(one.text)), None)
+        if any(
+            one.kind == "words" and names.find(one.text) for one in tokenize(row.text[: said.start("of")])
+        ):
+            continue
+        piece = said.groupdict().get("piece")
+        if piece is not None:
+            label = re.compile(_LABEL.format(piece))
+            first = next((one for one in rows[:at] if label.match(one.text)), None)
+        else:
+            label = _ANY_LABEL
+            first = rows[at - 1] if at and _FOUND.search(rows[at - 1].text) else None
         words = (
             [one.text for one in tokenize(label.sub("", first.text)) if one.kind == "words"] if first else []
         )
@@ -133,15 +150,14 @@ def list_by_other_numbers(rows: Sequence[Row]) -> None:
 
 
 _SCHEME_OF_WAVES = re.compile(
-    r"(?P<said>(?P<times>[2-6]\s+)?waves?(?:\s*(?:of|:|,)\s*|\s+)(?P<reps>\d{1,2}(?:[-/]\d{1,2}){1,5})"
-    r"|(?P<listed>\d{1,2}(?:-\d{1,2}){3,11}))(?=\s*(?:$|[,;(@%]|at\b))",
+    r"(?P<said>(?P<times>[2-6]\s+)?waves?(?:\s*(?:of|:|,)\s*|\s+)(?:(?P<again>[2-6])\s*[x×]\s*)?\(?"
+    r"(?P<reps>\d{1,2}(?:[-/]\d{1,2}){1,5})\)?"
+    r"|(?P<listed>\d{1,2}(?:-\d{1,2}){3,11}))(?=\s*(?:$|[,;(@%]|at\b|[^\W\d][^\d,;:]+$))",
     re.IGNORECASE,
 )
-_WAVES_BEHIND = re.compile(
-    r"\s*(?:@|at)\s*(?P<all>\d{2,3}(?:[-/]\d{2,3})+\s?%?(?:\s*[,;]\s*(?:then\s+)?\d"
-    r"{2,3}(?:[-/]\d{2,3})+\s?%?)+)",
-    re.IGNORECASE,
-)
+_EACH_WAVE = r"(?P<all>\d{2,3}(?:[-/]\d{2,3})+\s?%?(?:\s*[,;|]\s*(?:then\s+)?\d{2,3}(?:[-/]\d{2,3})+\s?%?)+)"
+_WAVES_BEHIND = re.compile(rf"\s*(?:@|at)\s*{_EACH_WAVE}", re.IGNORECASE)
+_WAVES_BELOW = re.compile(rf"\W*(?:(?:@|at)\s*)?{_EACH_WAVE}\W*", re.IGNORECASE)
 _A_WAVE = re.compile(
     r"\W*(?:wave\s*#?(?:\d|one|two|three|four|five)|(?:first|second|third|fourth|\d(?:st|nd|rd|th))\s+wave)"
     r"\s*[:.–-]?\s*(?:@|at)?\s*(?P<loads>\d{2,3}(?:\s?[-/,]\s?\d{2,3})+)\s?%?\W*",
@@ -158,14 +174,14 @@ def waves(rows: Sequence[Row]) -> None:
             continue
         behind = _WAVES_BEHIND.match(row.text, said.end())
         below = list(itertools.takewhile(bool, (_A_WAVE.fullmatch(one.text) for one in rows[at + 1 :])))
-        each = (
-            re.split(r"\s*[,;]\s*(?:then\s+)?", behind["all"])
-            if behind is not None
-            else [one["loads"] for one in below if one is not None]
-        )
+        each = [one["loads"] for one in below if one is not None]
+        in_a_row = behind or next((_WAVES_BELOW.fullmatch(one.text) for one in rows[at + 1 : at + 2]), None)
+        if in_a_row is not None:
+            each = re.split(r"\s*[,;|]\s*(?:then\s+)?", in_a_row["all"])
+            below = [in_a_row]
         loads = [int(one) for wave in each for one in re.findall(r"\d+", wave)]
         reps = re.findall(r"\d+", said["reps"] or said["listed"])
-        if said["reps"] and len(each) == int(said["times"] or len(each)):
+        if said["reps"] and len(each) == int(said["times"] or said["again"] or len(each)):
             reps = reps * len(each)
         if len(each) < LEAST_WAVES or len(reps) != len(loads) or max(loads) > MOST_PERCENT:
             continue

@@ -53,6 +53,10 @@ _ENDS_A_TITLE = re.compile(
     r"\w\W+(?:test|ladder|day|session|challenge|special|medley|benchmark|combo|brick|sandwich)\W*$",
     re.IGNORECASE,
 )
+_TOWARDS_A_TEST = re.compile(
+    r"\W*\d{1,3}\s?(?:k|km|m)?\s+(?:row|run|ski|bike)\s+(?:test\s+)?(?:prep|training|builder|program|plan|day|session|cycle|practice)\W*$",
+    re.IGNORECASE,
+)
 _ONE_TITLE = re.compile(r"^\s*[A-Z][a-z]{2,}(?: [A-Za-z]{2,}){0,2}\s*:?\s*$")
 _CAPITALS = re.compile(r"^[^a-z]*[A-ZÀ-Ý]{3}[^a-z]*$")
 _OF_A_THEME = ("words", "comma", "dash", "open", "close", "and", "plus", "slash", "of", "other")
@@ -356,6 +360,8 @@ class Heads:
             return True  # "Barbell basics, lesson 5: the clean"
         if below.heading is not None and below.heading.opens == "day" and _OF_A_WEEK.match(row.content):
             return True  # "Benchmark week: test your 2k row and your 1RM" above its days
+        if _TOWARDS_A_TEST.match(row.content) and self._counts_below(rows, at):
+            return True  # "5k row prep"
         ends = _ENDS_A_TITLE.search(row.content) and not any(
             one.kind in COUNTED | ARRANGES for one in phrases
         )
@@ -383,6 +389,8 @@ class Heads:
         said -= {None}  # "Pool / run"
         if opens_with_sets(following[0]) and not following[0].named:
             return False  # its own sets stand right below
+        if _holds_only_sets(following):
+            return False  # "E90s x 8: 3-3-2-2-2-1-1-1"
         counted: set[str | None] = set()
         for row in following:
             below = row.phrases(row.start, len(row.text)) if row.role == "work" else ()
@@ -396,6 +404,14 @@ class Heads:
         match = self.names.find(text)
         exact = match is not None and match.confidence == 1 and not match.left_over
         return match.movement if match is not None and exact else None
+
+
+def _holds_only_sets(following: Sequence[Row]) -> bool:
+    """Whether the rows right below, up to a gap, say sets and name nothing."""
+    parted = (at for at, row in enumerate(following) if row.after_blank or row.heading is not None)
+    block = following[: next(parted, len(following))]
+    said = {one.kind for row in block for one in row.phrases(row.start, len(row.text))}
+    return not any(row.named for row in block) and bool(said & {"scheme", "sets"})
 
 
 def _heads_a_day(row: Row) -> bool:

@@ -3,6 +3,7 @@
 
 from __future__ import annotations
 
+import itertools
 import re
 from typing import TYPE_CHECKING
 
@@ -75,6 +76,10 @@ _WEIGHT = (
 )
 _WEIGHTS = re.compile(rf"\W*{_WEIGHT}\s*[:,–-]?\s*(?:do\s+)?{_WORK}", re.IGNORECASE)
 _WEIGHTS_BEHIND = re.compile(rf"\s{_WEIGHT}\W*$", re.IGNORECASE)
+_LADDERS = re.compile(
+    r"\W*(?:after|(?P<between>between))\s+(?:each|every|the)\s+ladders?\s*[:,–-]?\s*(?:do\s+)?(?=\d)",
+    re.IGNORECASE,
+)
 _AFTER_REPS = re.compile(
     r"\b(?:after\s+)?every\s+(?P<count>\d{1,3})(?:th)?\s+(?:reps?|[^\W\d][^\d:,]{2,24}?)\W*$", re.IGNORECASE
 )
@@ -106,7 +111,7 @@ class Interrupting:
         """Whether a stretch of a row was one of these."""
         ways = (
             *(self.below, self._on_the_minute, self._every_so_long, self._every_round),
-            *(self._after_rounds, self._behind_a_list, self._weights),
+            *(self._after_rounds, self._behind_a_list, self._weights, self._ladders),
         )
         return any(way(row, start, stop) for way in ways) or self._minutes_interrupt(row, start, stop, bullet)
 
@@ -212,6 +217,18 @@ class Interrupting:
         times -= bool(said["between"])
         self.reading.mark(row, said.start(), said.end(), "format", f"{times} times")
         self._so_often(row, part, *((lead.end(), stop) if lead else (start, said.start())), times)
+        return True
+
+    def _ladders(self, row: Row, start: int, stop: int) -> bool:
+        """'after each ladder: 10 swings' below '3 ladders of 1-2-3-4-5'."""
+        said, part = _LADDERS.match(row.text, start, stop), self.reading.parts.last
+        fmt = part.format if part is not None and part.work else None
+        begins = itertools.pairwise(fmt.scheme) if fmt is not None else ()
+        times = 1 + sum(later <= rung for rung, later in begins) - bool(said and said["between"])
+        if said is None or part is None or times < LEAST_TIMES:
+            return False
+        self.reading.mark(row, start, said.end(), "format", f"{times} times")
+        self._so_often(row, part, said.end(), stop, times)
         return True
 
     def _on_the_minute(self, row: Row, start: int, stop: int) -> bool:

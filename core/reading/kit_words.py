@@ -50,6 +50,14 @@ LOADED = (*LIFTED, "sled")  # what a board says a load of
 NEAREST_KIT = {
     "kettlebell": "dumbbell"
 }  # what is read, and shown as assumed, where a movement is not known with its kit
+NEAREST_NAME = {  # likewise, of a lift that is known with a bar: how most do it with what is held
+    "bent-over-row": "row",
+    "clean": "power-clean",
+    "hang-clean": "hang-power-clean",
+    "hang-power-clean": "hang-clean",
+    "power-snatch": "snatch",
+    "hang-power-snatch": "hang-snatch",
+}
 IMPLEMENT_WORDS = {
     "barbell": "barbell",
     "dumbbell": "dumbbell",

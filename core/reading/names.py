@@ -304,7 +304,7 @@ class Names:
         kit = next((index for index in others if forms[index][0] in IMPLEMENT_WORDS), None)
         if kit is None:
             return movement, used, ""
-        plain_name = tuple(forms[index][0] for index in used if forms[index][0] != "strict")
+        plain_name = tuple(forms[index][0] for index in used if forms[index][0] not in HOW_DONE)
         word = forms[kit][0]
         named = (plain_name, *self._table.names_of.get(movement, ()))  # "dumbbell OHP" is a dumbbell press
         for one in (word, NEAREST_KIT.get(word, word)):
@@ -313,6 +313,9 @@ class Names:
                 others.remove(kit)
                 return known, sorted([kit, *used]), "" if one == word else " ".join((one, *plain_name))
         return movement, used, ""
+
+
+HOW_DONE = ("strict", "alternating")  # words of a name that may be missing where its kit is said
 
 
 def _is_a_limb(words: Sequence[str]) -> bool:

@@ -69,6 +69,7 @@ _GOES_ON = re.compile(
     r"\d|max|rest\b|[^\d]{2,40}?\b(?:max|amrap|for\s+(?:cal(?:orie)?s?|met(?:er|re)s|reps|distance))\b",
     re.IGNORECASE,
 )
+_BEFORE_EQUALS = re.compile(r"^\s*(\d)\s*=\s*(?=\S)")
 BEFORE_BAR = re.compile(r"^\s*(\d{1,2})\s*\|\s*(?=[A-Za-z])")  # "1 | WARM UP 10 min"
 _LOADS = re.compile(
     r"(?:loads?|weights?)\s*[:=]\s*(?=(?:[\d/.,\s():♀♂]|kgs?\b|lbs?\b|[mfw]\b|women"
@@ -216,6 +217,11 @@ PAIR_LABEL = re.compile(r"^\W*(?P<place>\d[a-d])\s+(?=\S)", re.IGNORECASE)
 def numbered_by_bar(rows: list[Row]) -> None:
     """'1 | WARM UP 10 min', '2 | STRENGTH': numbers of sections."""
     found = [(row, match) for row in rows if row.role == "work" and (match := BEFORE_BAR.match(row.text))]
+    found = found or [
+        (row, match)
+        for at, row in enumerate(rows)
+        if row.role == "work" and (match := _BEFORE_EQUALS.match(row.text)) and not lists_stations(rows, at)
+    ]  # "1 = 40 m sled push"
     if [int(match[1]) for _, match in found] != list(range(1, len(found) + 1)):
         return
     for row, match in found if len(found) >= LEAST_LABELS else ():
@@ -246,6 +252,52 @@ def partners(rows: list[Row]) -> None:
 
 
 _OF_STATIONS = re.compile(r"\b(?:stations?|rotat(?:e|ing))\b", re.IGNORECASE)  # whose letters are places
+
+
+_NUMBERED_IN_TWO = re.compile(r"^\W*(?P<said>(?P<whole>\d{2})\.(?P<part>\d))\W*$")
+
+
+def numbers_in_two(rows: list[Row]) -> None:
+    """'10.1' and '10.2' on rows of their own, each above a list: numbers of pieces, and no loads."""
+    found = [(row, said) for row in rows if row.role == "work" and (said := _NUMBERED_IN_TWO.match(row.text))]
+    parts = [int(said["part"]) for _, said in found]
+    of_one = len({said["whole"] for _, said in found}) == 1
+    if len(found) >= LEAST_LABELS and of_one and parts == list(range(1, len(found) + 1)):
+        for row, said in found:
+            row.say([(*said.span("said"), f"Workout {said['part']}")])
+
+
+_STATION_LETTER = re.compile(r"^\W*stations?\s+(?P<letter>[A-H])(?=\s*[:.)–-])", re.IGNORECASE)
+
+
+def letters_of_stations(rows: list[Row]) -> None:
+    """'Station A: 15 cal row', 'Station B: 12 burpees': places of a list, as if they were numbered."""
+    found = [(row, said) for row in rows if row.role == "work" and (said := _STATION_LETTER.match(row.text))]
+    places = [ord(said["letter"].upper()) - ord("A") + 1 for _, said in found]
+    if len(found) >= LEAST_LABELS and places == list(range(1, len(found) + 1)):
+        for place, (row, said) in enumerate(found, start=1):
+            row.say([(*said.span("letter"), str(place))])
+
+
+_FROM_ZERO = re.compile(
+    r"^\s*(?:(?:min(?:ute)?s?\s*)?(?P<number>\d{1,2})\s*[:.)–-]|:(?P<clock>\d{2})(?:\s*[:.)–-])?)\s+(?=\S)",
+    re.IGNORECASE,
+)
+
+
+def minutes_from_zero(rows: list[Row]) -> None:
+    """'0 - 10 squats', '1 - 12 pull-ups', '2 - rest' below what arranges minutes: its first minute is 0."""
+    for at, row in enumerate(rows):
+        if not row.text.lstrip().startswith(("0", ":0", "m", "M")) or not lists_stations(rows, at):
+            continue
+        run = []
+        for place, one in enumerate(rows[at:]):
+            said = _FROM_ZERO.match(one.text)
+            if said is None or int(said["number"] or said["clock"]) != place:
+                break
+            run.append((one, said))
+        for one, said in run if len(run) >= LEAST_LABELS else ():
+            one.say([(*said.span(), f"{int(said['number'] or said['clock']) + 1}. ")])
 
 
 def minutes_in_order(rows: list[Row]) -> None:
@@ -410,7 +462,7 @@ _KIND_OF_SETS = re.compile(
     r"up)?|primer)(?:\s+sets?)?)"
     r"|(?:(?:work(?:ing)?|main|top|heavy|back[\s-]?off|drop|down|light(?:er)?|last|f"
     r"inal|first|volume|speed)\s*)+"
-    r"(?:sets?|single|double|triple|work|weight)?)\s*(?::|[-–](?=\s)|=)\s*"
+    r"(?:sets?|single|double|triple|work|weight)?)\s*(?::|[-–](?=\s)|=|(?<=sets)\s)\s*"
     r"(?=\d{1,2}\+?\s*(?:[x×@,/-]|at\b|reps?\b|sets?\b)|\d{2,3}\s?%)",
     re.IGNORECASE,
 )

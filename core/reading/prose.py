@@ -50,7 +50,8 @@ _FOR_WHO_HURTS = re.compile(  # "Anyone with a bad back: ..", "Sore shoulders: .
     re.IGNORECASE,
 )
 _OF_THE_ROOM = re.compile(  # of the room, of another time, of what somebody did
-    r"\W*(?:wipe\b|rest\s+is\s+[^\W\d]|next\s+(?:week|time|month)\b|(?:the|our|my|gym)\s+record\b|you\s+should\s+(?:finish|get|be)\b"
+    r"\W*(?:count\s+[^\d,;:.]{3,24}\s+only\W*$|only\s+(?:the\s+)?[^\d,;:.]{3,24}\s+counts?\W*$|count\s+only\b[^\d:]*$"
+    r"|wipe\b|rest\s+is\s+[^\W\d]|next\s+(?:week|time|month)\b|(?:the|our|my|gym)\s+record\b|you\s+should\s+(?:finish|get|be)\b"
     r"|remember\s+(?:the|when|that|last)\b|think\s+of\b|results?\s*:\s*(?:1st|first|1\.)|(?:score\s+)?example\s*:|score\s+example\b)",
     re.IGNORECASE,
 )

@@ -43,6 +43,7 @@ _IN_GROUPS = re.compile(
 _PARTNERS = re.compile(
     r"\W*(?:partners?|buddy)\s+(?!stretch|mobility|warm|day\b)[^\W\d]|.*\(half\s+each\)", re.IGNORECASE
 )  # "Partner Milestone (half each)" names who shares it
+_TEAMS_FIRST = re.compile(r"\W*(?:two|three|four|[2-6])[\s-](?:person|man|people)\s+teams?\b", re.IGNORECASE)
 _BOTH = re.compile(r"\bpartners?\b", re.IGNORECASE)
 _RUN_TOGETHER = re.compile(
     r"\b(?:both|all)\s+run\b|\bruns?\s+(?:is|are\s+)?(?:done\s+)?together\b", re.IGNORECASE
@@ -200,11 +201,12 @@ class _Reader:
 
     def _team_of_all(self, row: Row) -> None:
         """'Saturday team of three' above everything: how many share what is shared below."""
-        told = TEAM_WORDS.search(row.text) and not _IN_GROUPS.search(row.text)
-        found = read_format(Line(row.number, row.text)) if told else None
+        speaks = TEAM_WORDS.search(row.text) and not _IN_GROUPS.search(row.text)
+        found = read_format(Line(row.number, row.text)) if speaks else None
         if found is not None and found.format.team:
             self.reading.parts.team = found.format.team
-            self.reading.parts.share = found.format.share if row.role == "title" else ""
+            told = row.role == "title" or _TEAMS_FIRST.match(row.text) is not None
+            self.reading.parts.share = found.format.share if told else ""
         elif row.role == "title" and _PARTNERS.match(row.text):
             self.reading.parts.team, self.reading.parts.share = PAIR, "split"
         last = self.reading.parts.last
@@ -302,6 +304,7 @@ class _Reader:
             above = parts.last
             part = parts.open(heading.name, heading.kind, row.number, heading.quoted)
             part.exact = CANONICAL.match(row.text) is not None
+            part.kit = part.kit or kit_of_all(heading.name)
             if above is not None and heading.quoted and not (above.work or above.format):
                 part.lasts_s = part.lasts_s or above.lasts_s  # "Conditioning (12 min)", and below it its name
             self._time_of_heading(row, heading.end)

@@ -234,6 +234,9 @@ def take_vest(line: Line) -> None:
             for one in (index - 1, index + 1)
             if 0 <= one < len(line.phrases) and _is_a_weight(line.phrases[one])
         ]
+        before = min([index, *beside]) - 1
+        if before >= 0 and set(plain(line.phrases[before].text).split()) <= WORN:
+            beside.append(before)  # "wearing a 10 kg vest"
         line.remarks.append(
             line.text[line.phrases[min([index, *beside])].column : line.phrases[max([index, *beside])].end]
         )
@@ -361,7 +364,7 @@ def take_targets(line: Line) -> None:
 
 FASTER = frozenset(("under", "sub", "below", "within"))
 HELD_PACE = frozenset(("hold", "holding", "keep", "at", "around", "aim", "target"))
-WORN = frozenset(("vest", "weighted", "wear", "wearing", "stays", "stay", "keep"))
+WORN = frozenset(("vest", "weighted", "wear", "wearing", "stays", "stay", "keep", "a", "all"))
 _ASIDE = re.compile(
     r"^(?:starts?|begins?|stop|aim|goal|target|try|keep|break|was|were|last|after|be"
     r"fore|until|if|when|because|instead)\b",

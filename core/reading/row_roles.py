@@ -5,9 +5,10 @@ from __future__ import annotations
 import itertools
 import re
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 
 from core.reading.board_words import board_words
-from core.reading.divisions import leading_division
+from core.reading.divisions import CANONICAL, leading_division
 from core.reading.headings import (
     Heading,
 )
@@ -45,6 +46,31 @@ def named_divisions(rows: Sequence[Row]) -> None:
         row.say([(*said.span("all"), name)])
 
 
+def pieces_of_divisions(rows: Sequence[Row]) -> Iterator[Row]:
+    """'Rx: 5 rounds: ..', 'Scaled: 4 rounds: ..', a row each: a row of its own for the division, as above a
+    list."""
+    found = [_piece_of_a_division(row) if row.role == "work" else 0 for row in rows]
+    several = sum(end > 0 for end in found) > 1
+    for row, end in zip(rows, found, strict=True):
+        if not (several and end):
+            yield row
+            continue
+        yield replace(row, text=row.text[:end])
+        yield replace(row, text=" " * end + row.text[end:], start=end, after_blank=False, marks=[])
+
+
+def _piece_of_a_division(row: Row) -> int:
+    """Where the piece of a division begins that its row tells whole, by its own rounds or minutes; 0 where it
+    does not."""
+    told = None if CANONICAL.match(row.text) else leading_division(row.text)
+    return told[1] if told is not None and _PIECE_OF_ITS_OWN.match(row.text, told[1]) else 0
+
+
+_PIECE_OF_ITS_OWN = re.compile(
+    r"\W*(?:\d{1,2}\s+rounds?\b[^:;,]{0,20}:|amrap\s*\d{1,2}\b[^:;,]{0,12}:|\d{1,2}\s?[-\s]?min(?:ute)?s?\s+amrap\b[^:;,]{0,12}:"
+    r"|emom\s*\d{1,2}\b[^:;,]{0,12}:)\s*(?=\S)",
+    re.IGNORECASE,
+)
 _LEGEND = re.compile(r"\W{0,3}(?P<sign>[*^†°§#])\s*[=:]\s*(?P<who>[^\W\d][\w+ ]{0,24}?)\W*")
 
 

@@ -49,8 +49,9 @@ OF_THE_CLOCK = re.compile(
     r"\.?)\s*[-–:|]?\s+(?=[A-Za-z\"“])"
 )
 OF_THE_HOUR = re.compile(
-    r"^\s*(?:min(?:ute)?s?\s+)?([0-6]?\d)\s*[-–]\s*([0-6]?\d)\s*(?:min|')?"
-    r"(?:\s*[:\-–/|]?\s+(?!reps?\b)(?=[A-Za-z\"“])|\s*[:/|]\s+(?=\d))",
+    r"^\s*(?:min(?:ute)?s?\s+)?([0-6]?\d)(?P<full>:00)?\s*[-–]\s*([0-6]?\d)(?(full):00)\s*(?:min|')?"
+    r"(?:\s*[:\-–/|]?\s+(?!reps?\b)(?=[A-Za-z\"“])|\s*[:/|]\s+(?=\d)"
+    r"|(?<=min)\s+(?=\d)|(?<=\d)\s+(?=\d{3}\s?m\s))",
     re.IGNORECASE,
 )
 MESSAGE = re.compile(
@@ -62,6 +63,7 @@ SUPERSET_WITH = re.compile(
     r"\s*(?:(?:super\s?-?set(?:ted)?(?:\s+(?:the\s+[\w-]+|these|those|them|it|each|a"
     r"ll))?|super|ss|s/s)\s*(?:(?:(?:after|between)\s+)?(?:each|every|the|all)\s+set"
     r"s?\s+)?(?:with\b|w\b[./]?)"
+    r"|super\s?-?set\s+(?:after|between)\s+(?:each|every|the|all)(?:\s+sets?)?\s*[:,-]"
     r"|(?:in\s+)?between\s*:|(?:in\s+)?(?:between|after|btw)\s+(?:(?:each|every|the|"
     r"all)\s+)?sets?\b\s*(?:[:,-]|\s(?:do|perform|complete|add)\b|(?=\s\d))"
     r"|(?:super\s?-?set|ss|s/s)\s+(?=\d|.*\b(?:each|every)\s+set\b)|(?:\+|with\b|w/)"
@@ -85,7 +87,7 @@ _BESIDE_HEADING = re.compile(
 )
 _LENGTH = re.compile(
     r"\s*(?:\(?\d{1,3}(?:\s*[-–]\s*\d{1,3})?\s*(?:min(?:ute)?s?|')\)?|\((?:[3-9]|"
-    r"[1-6]\d)\))(?=\s*(?::|$))\s*",
+    r"[1-6]\d)\)|(?<=\w\s)(?:[5-9]|[1-6]\d)(?=\s*$))(?=\s*(?::|$))\s*",
     re.IGNORECASE,
 )
 WEEK_OF = re.compile(r"^\s*(?:week|wk)\s*\d{1,2}\s*[:\-–]\s*(?=\S)", re.IGNORECASE)

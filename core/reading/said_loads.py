@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import itertools
+
 from core.catalog import Catalog
 from core.reading import divisions
 from core.reading.draft import (
@@ -11,7 +13,7 @@ from core.reading.draft import (
     Draft,
     lend,
 )
-from core.reading.kit_words import HAND_WEIGHTS, NEAREST_KIT, held_in_hands, weight_of
+from core.reading.kit_words import HAND_WEIGHTS, NEAREST_KIT, NEAREST_NAME, held_in_hands, weight_of
 from core.reading.loads import unit_of
 from core.reading.part_draft import PartDraft
 from core.reading.parts import Parts
@@ -37,8 +39,9 @@ class SaidLoads:
         with_a_bar = self.catalog.movements[draft.movement].implement == "barbell"
         if not held or (not with_a_bar and name == draft.movement):
             return
-        for kit in (held, NEAREST_KIT.get(held, held)):
-            if (other := f"{kit}-{name}") in self.catalog.movements and other != draft.movement:
+        kits = (held, NEAREST_KIT.get(held, held))
+        for kit, called in itertools.product(kits, (name, NEAREST_NAME.get(name, name))):
+            if (other := f"{kit}-{called}") in self.catalog.movements and other != draft.movement:
                 draft.movement = other
                 draft.assumed.append(f"{draft.text} as {self.catalog.movements[other].name}")
                 return

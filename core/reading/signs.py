@@ -266,10 +266,11 @@ def _percents_of_all(text: str) -> Cuts:
             yield one.end("said"), one.end("said"), " %"
 
 
-_NUMBER = re.compile(r"\d+")
+_NUMBER = re.compile(r"\d+(?:[.,]5)?")
+_PERCENT = r"[3-9]\d(?:[.,]5)?"
 _LISTED = re.compile(
-    r"^\W*?(?P<said>%(?:['’]?s|age?s?)?\s*[:=]?\s*(?P<all>[3-9]\d(?:\s?[-/,|>]\s?"
-    r"[3-9]\d|\s[3-9]\d)+)\s*%?)\s*$",
+    rf"^\W*?(?P<said>(?:%(?:['’]?s|age?s?)?\s*[:=]?\s*(?P<all>{_PERCENT}(?:\s?[-/,|>]\s?{_PERCENT}|\s{_PERCENT})+)\s*%?"
+    rf"|(?:weights?|loads?|sets?|percent(?:age)?s?)\s*[:=]\s*(?P<signed>{_PERCENT}(?:\s?[-/,|>]\s?{_PERCENT}|\s{_PERCENT})+)\s*%))\s*$",
     re.IGNORECASE,
 )
 
@@ -277,4 +278,4 @@ _LISTED = re.compile(
 def _percents_listed(text: str) -> Cuts:
     """'%s: 60 60 65 65 70', '% 60/65/70': the percents of the sets, in order."""
     if said := _LISTED.match(text):
-        yield *said.span("said"), f"@ {'-'.join(_NUMBER.findall(said['all']))} %"
+        yield *said.span("said"), f"@ {'-'.join(_NUMBER.findall(said['all'] or said['signed']))} %"

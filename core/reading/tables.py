@@ -64,6 +64,7 @@ HEAD_WORDS: tuple[tuple[Column, tuple[str, ...]], ...] = (
             "what",
             "work",
             "workout",
+            "ex",
         ),
     ),
     ("sets", ("sets", "set", "s", "series")),
@@ -102,7 +103,7 @@ DIVISION = (
 )
 _DIVISION_CELL = re.compile(DIVISION, re.IGNORECASE)
 _MAY_HEAD = re.compile(
-    r"\b(?:name|movements?|moves?|mov|mvmt|exercises?|lifts?|pieces?|drills?|what|wo"
+    r"\b(?:name|movements?|moves?|mov|mvmt|ex|exercises?|lifts?|pieces?|drills?|what|wo"
     r"rk|workout|wod|standard|divisions?|category|class)\b|^\s*\||^\s{3,}\S|^\t",
     re.IGNORECASE,
 )  # a line without one of these words heads no table

@@ -9,6 +9,7 @@ from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from core.reading.adding import GROWS, take_steps
+from core.reading.around import kit_of_all
 from core.reading.complexes import is_bare_complex
 from core.reading.divisions import leads_with_division
 from core.reading.draft import Draft
@@ -186,7 +187,10 @@ class WholePieces:
             return False
         self.pieces.settle(row)
         self.reading.mark(row, start, start + len(said.group().rstrip()), "note", "what it is about")
+        parts = self.reading.parts
+        of_all, parts.kit = parts.kit, kit_of_all(said.group()) or parts.kit  # "DB complex: .."
         self.reading.complexes.bind_list(self._read(row, start + said.end(), stop))
+        parts.kit = of_all
         return True
 
     def _read(self, row: Row, start: int, stop: int) -> list[Draft]:

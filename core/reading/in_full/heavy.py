@@ -24,10 +24,24 @@ _SAID_OTHERWISE = compiled(
             r"\b(?:DBs?|KBs?)\b[^()]*\([^()]*\)(?P<said>\s*,\s*(?P<load>2\s?[x×]\s?\d{1,2}(?:[.,]5)?(?:/\d{1,2}(?:[.,]5)?)?)\s*(?:kg)?)\s*$",
             r" @ \g<load> kg",
         ),
+        *(  # "2 KBs 24/16 throughout", "all with two DBs, 22.5/15", '"Two Bells" with 2 KBs (24/16)'
+            (
+                word,
+                r'^\W*(?:["“”][^"“”]{2,30}["“”]\s*[,:–-]?\s*)?(?P<said>(?:all\s+)?(?:(?:with|using|w/)\s+)?'
+                rf"(?:{many})\s*{kit}\s*[,:(@–-]?\s*(?P<load>\d{{1,2}}(?:[.,]5)?\s?/\s?\d{{1,2}}(?:[.,]5)?)(?:\s?kg)?\)?"
+                r"(?:\s+(?:throughout|for\s+(?:everything|all|all\s+of\s+it)|all\s+the\s+way|the\s+whole\s+way|only))?)\W*$",
+                rf"{full} only @ {times}\g<load> kg",
+            )
+            for word, kit, full in (
+                ("b", "(?:KBs?|kettlebells?)", "kettlebell"),
+                ("b", "(?:DBs?|dumbbells?)", "dumbbell"),
+            )
+            for many, times in (("2|two|a\\s+pair\\s+of|double", "2x"), ("one|1|a|single", ""))
+        ),
         (  # "Kettlebell flow, 24/16"
             "/",
-            r"^\W*(?:KBs?|kettlebells?|DBs?|dumbbells?)\s+(?:flow|complex|circuit|session|class|only|workout|wod|day)\s*"
-            r"(?P<said>[,:(–-]?\s*(?P<load>\d{1,2}(?:[.,]5)?/\d{1,2}(?:[.,]5)?)\)?)\s*$",
+            r"^\W*(?:KBs?|kettlebells?|DBs?|dumbbells?)\s+(?:flow|complex|circuit|session|class|only|workout|wod|day|ladder)\s*"
+            r"(?P<said>[,:(–-]?\s*(?P<load>\d{1,2}(?:[.,]5)?/\d{1,2}(?:[.,]5)?)(?:\s?kg)?\)?)\s*$",
             r" @ \g<load> kg",
         ),
         (  # "12 DB box step-overs (one 22.5/15)"

@@ -207,7 +207,25 @@ def _until_failure(text: str) -> Cuts:
         yield *said.span("said"), f"death by {said['what']}"
 
 
+_RISES_FROM = re.compile(
+    r"\bdeath\s+by\b.*?(?P<said>[\s,;:(–-]+(?:start(?:ing|s)?\s+(?:with|at|from)\s+(?P<first>\d{1,2})(?:\s+reps?)?|(?P<one>)))"
+    r"(?P<more>\s*[,;:(–-]*\s*(?:and\s+|then\s+)?(?:add(?:ing)?\s+|\+\s?)(?P<step>[1-5])(?:\s+(?:more|reps?))*"
+    r"(?:\s+(?:each|every|per|a)\s+(?:min(?:ute)?|round))?)?\)?(?=\W*$)",
+    re.IGNORECASE,
+)
+
+
+def _rises_from(text: str) -> Cuts:
+    """'Death by wall balls, start with 4 and add 2 each minute': its first rungs."""
+    said = _RISES_FROM.search(text) if "death" in text.lower() else None
+    if said is not None and (said["first"] or said["more"]):
+        first, step = int(said["first"] or said["step"]), int(said["step"] or 1)
+        rungs = "-".join(str(first + step * rung) for rung in range(3))
+        yield said.start("said"), said.end(), f" {rungs}..."
+
+
 WAYS = (
+    _rises_from,
     _rungs_in_line,
     _listed,
     _dots_between,

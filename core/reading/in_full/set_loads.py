@@ -6,6 +6,7 @@ from __future__ import annotations
 import re
 
 from core.reading.in_full.cuts import Cuts
+from core.reading.joining import MOST_SETS_OF_A_LIFT
 from core.reading.loads import MOST_PERCENT, unit_of
 from core.reading.phrases import PAIR
 from core.reading.spelled import number_said
@@ -247,7 +248,52 @@ def _of_a_sum(text: str) -> Cuts:
         yield *said.span("said"), " @ "
 
 
+_SETS_AND_PERCENT = re.compile(
+    r"(?:(?P<first>\d{1,2})(?:\s?[-–]\s?(?P<last>\d{1,2}))?\s*(?::|@|at\b|=)?\s*@?\s*"
+    r"(?:(?P<reps>\d)(?:\s+reps?)?\s*@\s*)?(?P<percent>[3-9]\d(?:[.,]5)?|1[01]\d)\s?%)",
+    re.IGNORECASE,
+)
+_ONE_OF_THEM = rf"(?:sets?\s+)?{re.sub('[?]P<[a-z]+>', '', _SETS_AND_PERCENT.pattern)}"
+_SETS_IN_A_LINE = re.compile(
+    rf"^\W*(?P<said>{_ONE_OF_THEM}(?:\s*[,;|/]?\s+(?:then\s+|and\s+)?{_ONE_OF_THEM})+)\W*$", re.IGNORECASE
+)
+
+
+def _sets_in_a_line(text: str) -> Cuts:
+    """'Sets 1-3 65%, 4-7 70%, 8-10 75%': the percents of all sets, in order."""
+    said = _SETS_IN_A_LINE.match(text) if text.count("%") > 1 else None
+    sets = list(_SETS_AND_PERCENT.finditer(said["said"])) if said is not None else []
+    if said is None or not ("set" in text.lower() or any(one["last"] for one in sets)):
+        return
+    percents: list[str] = []
+    reps: list[str] = []
+    for one in sets:
+        last = int(one["last"] or one["first"])
+        if int(one["first"]) != len(percents) + 1 or not len(percents) < last <= MOST_SETS_OF_A_LIFT:
+            return
+        more = last - len(percents)
+        percents += [one["percent"].replace(",", ".")] * more
+        reps += [one["reps"]] * more if one["reps"] else []
+    if len(reps) in (0, len(percents)):
+        counted = f"{'-'.join(reps)} " if reps else ""
+        yield *said.span("said"), f"{counted}@ {'-'.join(percents)} %"
+
+
+_PERCENTS_BEHIND = re.compile(
+    r"\bevery\s[^,;]*?\s[x×]\s?\d{1,2}(?P<said>\s*,\s*)(?=\d{2}(?:\s?[-–]\s?\d{2,3})?\s?%(?!\s*[x×]))",
+    re.IGNORECASE,
+)
+
+
+def _percents_behind(text: str) -> Cuts:
+    """'1 every 90 s x 10, 65-80 %': how heavy, and no list of percents."""
+    for said in _PERCENTS_BEHIND.finditer(text) if "%" in text else ():
+        yield *said.span("said"), " @ "
+
+
 WAYS = (
+    _percents_behind,
+    _sets_in_a_line,
     _of_a_sum,
     _by_dashes,
     _loads_behind,

@@ -426,7 +426,7 @@ _SAID_OTHERWISE = compiled(
         ),
         (  # "Snatch complex, 5 sets" above what it is of
             "complex",
-            r"^\W*(?P<said>(?:[^\W\d]+\s+){1,2}complex\s*[-–:,(]?\s*(?:[x×]\s?(?P<n>\d{1,2})"
+            r"^\W*(?P<said>(?!(?:kbs?|kettlebells?|dbs?|dumbbells?)\b)(?:[^\W\d]+\s+){1,2}complex\s*[-–:,(]?\s*(?:[x×]\s?(?P<n>\d{1,2})"
             r"(?:\s+sets)?|(?P<m>\d{1,2})\s?(?:[x×]|sets|rounds)))(?=\W*$|\s*,\s*(?:every\s|E\d))",
             r"\g<n>\g<m> sets",
         ),
@@ -494,6 +494,16 @@ _SAID_OTHERWISE = compiled(
             r"\s*[(:@–-]?\s*(?P<t>\d{1,3}\s?(?:s(?:ec(?:ond)?s?)?|\"|min(?:ute)?s?))\)?)(?=\s*(?:$|[,.;]))",
             r"\g<n> x \g<t> \g<what>",
         ),
+        (  # "5 sets of 60 % of your max pull-ups"
+            "of your max",
+            r"(?P<said>(?P<sets>\d{1,2})\s+sets\s+(?:of|@|at)\s+(?:about\s+)?\d{2}\s?%\s+of\s+your\s+max(?:imum)?(?:\s+(?:set\s+of|reps?|number\s+of))?)(?=\s+[^\W\d])",
+            r"\g<sets> x max",
+        ),
+        (  # "1 = 12 cal ski; 2 = 10 push presses": places of a list
+            " = ",
+            r"(?:^|[:;,])\s*(?P<said>(?P<n>[1-6])\s=)(?=\s+(?:\d|rest|max)[^=]*(?:;|,|$))",
+            r"\g<n>)",
+        ),
         ("warm", r"(?<![\w.,])(?P<said>\d\s+warm[\s-]?up\s+sets?)(?=\s*(?:,|and\b|then\b|\+))", "warm up"),
     )
 )
@@ -521,7 +531,26 @@ def _fewest_sets(text: str) -> Cuts:
             yield *said.span(), said["least"]
 
 
+_STROKES = re.compile(
+    r"(?P<said>\s+/\s+)(?=[A-Za-z][^/]*\d|\d{1,4}\s?(?:k?m|min|s|sec|cals?)\s+[A-Za-z]|\d{1,2}\s?[x×]\s?\d)"
+)
+_SETS_OF_IT = re.compile(r"[A-Za-z].*\d\s?[x×]\s?\d|\d\s?[x×]\s?\d.*[A-Za-z]")
+
+
+def _sets_by_strokes(text: str) -> Cuts:
+    """'squat 3x5 @ 60 / press 3x5 @ 60 / row 2k': each has its own."""
+    strokes = list(_STROKES.finditer(text)) if text.count(" / ") > 1 else []
+    begins = [0, *(said.end() for said in strokes)]
+    ends = [*(said.start() for said in strokes), len(text)]
+    own = sum(
+        _SETS_OF_IT.search(text, begin, end) is not None for begin, end in zip(begins, ends, strict=True)
+    )
+    for said in strokes if own > 1 else ():
+        yield *said.span("said"), "; "
+
+
 WAYS = (
+    _sets_by_strokes,
     _ladders,
     _singles,
     _there,

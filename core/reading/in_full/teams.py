@@ -47,6 +47,11 @@ _SAID_OTHERWISE = compiled(
             r"(?:the\s+)?best\s+(?:one\s+|lift\s+)?counts)?)(?=\W|$)",
             r"\g<n> x 1 each",
         ),
+        (
+            "partner",
+            r"^\W*(?P<said>partner\s+(?P<who>[A-D1-4]|one|two|three)\s+(?:does|performs|completes))(?=\s+\d)",
+            r"partner \g<who>:",
+        ),
         ("turns", r"^\W*\d\s+(?P<said>(?:full\s+)?turns)\W*$", "rounds each"),
         ("er", r"(?<!\w)(?P<said>(?P<n>[2-6])er[\s-]?teams?)\b", r"teams of \g<n>"),
         ("partner run", r"\b(?P<said>partner\s+run)\b", "run together"),
@@ -100,6 +105,11 @@ _SAID_OTHERWISE = compiled(
                 partner,
             )
             for who, partner in (("he", "partner A"), ("she", "partner B"))
+        ),
+        (  # "1 km run with a 9/6 kg ball, together"
+            "together",
+            r"\b(?:run|walk|jog)(?P<said>\s+(?P<kit>(?:with|w/|carrying|holding)\s+[^,;]{2,30}?)\s*,?\s+together)(?=\s*(?:$|[.;)]))",
+            r" together \g<kit>",
         ),
         (  # "100 burpees together, any split"
             "together",

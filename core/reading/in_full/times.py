@@ -6,8 +6,10 @@ import re
 
 from core.reading.in_full.cuts import Cuts, compiled, way_of
 
+_MACHINE = r"(?:(?:air\s?)?bike|row(?:er)?|ski(?:\s?erg)?|run|bike\s?erg)"
 _SAID_OTHERWISE = compiled(
     (
+        ("tabata", r"\b(?P<said>tabata\s+(?:mash|mix)[\s-]?up)\b", "tabata"),
         (  # "(0-12) Every 2 min: ..", "15-30 For time: .."
             "",
             r"^[\s*•–-]*(?P<said>\(?(?:min(?:ute)?s?\s+)?(?P<from>\d{1,2})\s?[–-]\s?(?P<to>"
@@ -212,6 +214,39 @@ _SAID_OTHERWISE = compiled(
             r"EMOM \g<m>",
         ),
         ("alternat", r"\b(?P<said>alternat(?:e|ing))(?=\s+every\s+\d+\s*min)", "change"),
+        (  # "45' bike / row / ski, swap every 15'"
+            "every",
+            rf"^\W*(?P<said>(?P<n>\d{{2}})\s?(?:min(?:ute)?s?|')\s*[:,–-]?\s+(?:of\s+)?(?P<all>{_MACHINE}(?:\s*[/,+]\s*{_MACHINE})+)\s*[,;:(–-]*\s*"
+            r"(?:swap|switch|change|rotate)(?:\s+machines?)?\s+every\s+(?P<each>\d{1,2})\s?(?:min(?:ute)?s?|')\)?)\W*$",
+            r"\g<n> min, change every \g<each> min: \g<all>",
+        ),
+        (  # "Death by burpees", and below it "Once you fail: 50 cal row"
+            "fail",
+            r"^\W*(?P<said>(?:once|when|after)\s+(?:(?:you|everyone|all|they)\s+)*fail(?:ed|s|ure|ing)?\s*[,:–-])",
+            "then",
+        ),
+        (  # "2 x (6 min AMRAP, 2 min rest)"
+            "amrap",
+            r"^\W*(?P<said>(?P<times>[2-6])\s?(?:[x×]|rounds?\s+of|sets?\s+of)\s?[(\[]\s*(?:(?P<a>\d{1,2})\s*-?\s*(?:min(?:ute)?s?|')\s*amrap"
+            r"|amrap\s*(?P<b>\d{1,2})(?:\s*(?:min(?:ute)?s?|'))?)\s*[,;/+]\s*(?:rest\s+)?(?P<rest>\d{1,2}(?::\d\d)?)\s*(?:min(?:ute)?s?|')?\s*(?:rest|off)?\s*[)\]])",
+            r"\g<times> x \g<a>\g<b> min AMRAP, \g<rest> min rest",
+        ),
+        (  # "tabata: alternate between air bike and push-ups"
+            "between",
+            r"(?P<said>\balternat(?:e|ing)\s+between)(?=\s+[^\W\d][^,;:]*\s(?:and|&|/|\+)\s)",
+            "alternate",
+        ),
+        (  # "alternate between 200 m run and 10 burpees for 12 min"
+            "alternat",
+            r"^\W*(?P<said>alternat(?:e|ing)(?:\s+between)?:?\s+(?P<a>\d[^,;:]+?)\s+(?:and|&|/|\+)\s+(?P<b>\d[^,;:]+?)\s*,?\s+for"
+            r"\s+(?P<n>\d{1,2})\s*min(?:ute)?s?)\W*$",
+            r"AMRAP \g<n>: \g<a>, \g<b>",
+        ),
+        (  # "for 15 minutes alternate between: 12 cal row / 10 pull-ups"
+            "alternat",
+            r"^\W*(?P<said>(?:for\s+)?(?P<n>\d{1,2})\s*min(?:ute)?s?\s*[,:–-]?\s+alternat(?:e|ing)(?:\s+between)?\s*:?)\s*(?=\d)",
+            r"AMRAP \g<n>:",
+        ),
         ("e", r"(?<!\w)(?P<said>E(?P<t>\d:\d\d))(?!\w)", r"every \g<t>"),
         (
             "to",

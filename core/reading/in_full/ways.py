@@ -281,7 +281,22 @@ def _pair_of_a_machine(text: str) -> Cuts:
         yield *said.span(), f"{said['times']} x {said['on']} s on / {said['off']} s off "
 
 
+_BARE_WAYS = re.compile(
+    r"^\W*(?P<how>row|run|ski|bike)(?:ning|ing)?\s*[:–-]?\s+(?P<all>[1-9]\d{1,2}[05]0?(?:\s*(?:,|\s[-–>→]\s|\s)\s*[1-9]\d{1,2}[05]0?){2,})"
+    r"(?P<unit>\s?m(?:et(?:er|re)s)?)?(?=\W*$|\s*[,;(])",
+    re.IGNORECASE,
+)
+
+
+def _ways_by_spaces(text: str) -> Cuts:
+    """'Run: 400 800 1200 800 400': metres, one after the other."""
+    said = _BARE_WAYS.match(text)
+    if said is not None:
+        yield *said.span("all"), "-".join(re.findall(r"\d+", said["all"]))
+
+
 WAYS = (
+    _ways_by_spaces,
     _pair_of_a_machine,
     _sets_of_bare_ways,
     _ways_in_turn,

@@ -71,6 +71,64 @@ def _two_sides(text: str) -> Cuts:
 
 _SAID_OTHERWISE = compiled(
     (
+        (  # "Copenhagen plank 3 x 20 s/20 s": a side
+            "/",
+            r"(?:plank|hold|hang|copenhagens?|stretch|sit)\s*[:,–-]?\s*(?P<said>(?P<n>\d{1,2})\s?[x×]\s?(?P<t>\d{2})\s?(?:s|sec|\"|'')?\s?/\s?(?P=t)\s?(?:s|secs?|\"|''))(?!\w)",
+            r"\g<n> x \g<t> s per side",
+        ),
+        (  # "Arms / core: 4 x 12 curls"
+            ":",
+            r"^\W*(?P<said>[^\W\d]{2,12}\s*[/&+]\s*(?:core|abs|midline|accessory|accessories|finisher))(?=\s*:)",
+            "Accessory",
+        ),
+        (
+            "x",
+            r"^\W*(?P<said>(?P<what>core|abs|midline|accessory|finisher)\s+)(?=\d{1,2}\s?[x×]\s*:)",
+            r"\g<what> - ",
+        ),
+        *(  # "one pair 15/10" below a list
+            (
+                "pair",
+                rf"^\W*(?P<said>(?:with\s+)?(?:one|a|1)\s+pair\s+(?:of\s+)?(?P<load>{load}))\W*$",
+                rf"@ 2x\g<load>{unit}",
+            )
+            for load, unit in (
+                (r"[1-3]?\d(?:[.,]5)?\s?/\s?[1-3]?\d(?:[.,]5)?", " kg"),
+                (r"\d{1,2}(?:[.,]5)?\s?/\s?\d{1,2}(?:[.,]5)?\s?(?:kg|lbs?)", ""),
+            )
+        ),
+        (  # "Ring muscle-up practice, 10 min"
+            "practi",
+            r"^\W*(?P<said>(?P<what>[^\W\d][^\d:;,]{3,40}?\spractice)\s*[,:(–-]?\s*(?:for\s+)?(?P<n>[5-9]|[1-3]\d)\s?(?:min(?:ute)?s?|')\)?)\W*$",
+            r"\g<n> min \g<what>",
+        ),
+        (  # "Front rack 4 x 40 m", "Bear hug 60 m": carries
+            "",
+            r"^\W*(?P<said>(?P<how>front\s+rack|overhead|suitcase|bear\s+hug|sandbag(?:\s+bear\s+hug)?))(?=\s*:?\s+(?:\d\s?[x×]\s?)?\d{2,3}\s?m\b)",
+            r"\g<how> carry",
+        ),
+        ("d", r"^\W*(?P<said>d(?P<n>[1-7]))(?=\s+[^\W\d]|\s*[:.)–-]\s)", r"Day \g<n>:"),
+        (
+            "division",
+            r"^\W*(?P<said>division\s*[:=–-]\s*(?P<name>rx\+?|scaled|intermediate|beginners?|foundations?|masters|elite|open|teens|novice))\b",
+            r"\g<name>",
+        ),
+        (  # "Interval day, choose bike or row"
+            "or",
+            r"^\W*(?P<said>(?:[^\W\d]+\s+(?:day|session|intervals)\s*[,:–-]\s*)?(?:choose|pick|either)\s+(?P<a>bike|row|ski|run)\s*(?:or|/|,)\s*"
+            r"(?P<b>bike|row|ski|run))\W*$",
+            r"\g<a> or \g<b>",
+        ),
+        (  # "10 rows 60/40": with a bar
+            "rows",
+            r"(?<=\d\s)(?P<said>rows)(?=\s*[@,(]?\s*\d{2,3}(?:[.,]5)?\s?/\s?\d{2}(?!\s?(?:cal|m\b)))",
+            "bent over rows",
+        ),
+        (  # "Sled: 6 x 20 m heavy push"
+            "sled",
+            r"^\W*(?P<said>sled\s*[:–-]\s*(?P<n>[^,;:]*?\d\s?m)\s+(?:heavy\s+|light\s+)?(?P<what>push|pull|drag)(?:es|s)?)\b",
+            r"\g<n> sled \g<what>",
+        ),
         ("calves", r"\b(?P<said>calves)(?=\s*:?\s*\d{1,2}\s?[x×]\s?\d)", "calf raises"),
         ("hang", r"\d\s?(?:s|secs?|seconds|[\"”″])\s+(?P<said>hang)(?=\s*(?:$|[,;/+)]))", "dead hang"),
         (  # "20 m lunge, bar in front rack 40/30"

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 
 from core.reading.notations.notation import Example, Notation
 from core.reading.scan import Scan
@@ -10,6 +11,7 @@ from core.reading.tokens import seconds_of
 from core.reading.workout import Format
 
 TWENTY_TEN = Format("intervals", rounds=8, work_s=20, rest_s=10)
+PAIR = (20.0, 10.0)
 WHOLE_S = 240  # of eight times thirty seconds
 _SAYS_THE_SAME = ("sets", "open", "close", "count", "slash", "x", "of", "each")
 
@@ -47,7 +49,18 @@ def read(scan: Scan) -> Format | None:
             scan.used |= {one, one + 1} | (
                 {one + 2} if scan.kind(one + 2) == "of" else set()
             )  # "8 rounds of squats, 8 rounds of sit-ups"
-    return TWENTY_TEN
+    return replace(TWENTY_TEN, rounds=_said_rounds(scan) or TWENTY_TEN.rounds)
+
+
+def _said_rounds(scan: Scan) -> int | None:
+    """'16 rounds of 20/10' behind the name."""
+    for at in scan.free:
+        if [scan.kind(at + more) for more in range(3)] != ["count", "rounds", "of"]:
+            continue
+        if scan.kind(at + 3) == "count" and tuple(scan.phrases[at + 3].values) == PAIR:
+            scan.used |= set(range(at, at + 4))
+            return scan.bounded(scan.phrases[at].values[0])
+    return None
 
 
 NOTATION = Notation(
@@ -56,7 +69,11 @@ NOTATION = Notation(
     keys=frozenset(("tabata",)),
     read=read,
     rank=15,
-    examples=(Example("tabata:", TWENTY_TEN), Example("Tabata (8 x 20/10) of each:", TWENTY_TEN)),
+    examples=(
+        Example("tabata:", TWENTY_TEN),
+        Example("Tabata (8 x 20/10) of each:", TWENTY_TEN),
+        Example("Tabata, 16 rounds of 20/10:", replace(TWENTY_TEN, rounds=16)),
+    ),
     counter_examples=("20/10 x 8",),
     shown=False,
 )
