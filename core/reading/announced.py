@@ -6,8 +6,8 @@ from __future__ import annotations
 import itertools
 import re
 
+from core.reading.arranging import LEAST_LABELS, arranges_itself
 from core.reading.headings import Heading
-from core.reading.numbering import LEAST_LABELS, arranges_itself
 from core.reading.rows import Row
 
 

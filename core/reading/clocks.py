@@ -6,10 +6,10 @@ from __future__ import annotations
 import itertools
 import re
 
+from core.reading.arranging import LEAST_LABELS
 from core.reading.board_words import board_words
 from core.reading.headings import Heading, read_heading
 from core.reading.languages import fold, languages
-from core.reading.numbering import LEAST_LABELS
 from core.reading.prose import FIRST_HOUR, arranges
 from core.reading.rows import OF_THE_CLOCK, OF_THE_HOUR, WINDOW_ALONE, Row
 

@@ -14,6 +14,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
 from core.reading.announced import ordinals, pieces_announced, whole_time_above
+from core.reading.arranging import arranges_itself
 from core.reading.asides import taken_back
 from core.reading.board_words import board_words
 from core.reading.cards import suits
@@ -51,32 +52,29 @@ from core.reading.heads import LONGEST_CAPITALS, Heads
 from core.reading.in_full import in_full
 from core.reading.languages import Translator
 from core.reading.led_lists import LedLists
-from core.reading.names import Names
-from core.reading.numbering import (
-    arranges_itself,
-    bare_numbers,
-    before_words,
+from core.reading.minute_numbers import (
     counted_labels,
-    kinds_of_sets,
-    labelled_lists,
     letters_of_stations,
-    message_heads,
     minutes_from_zero,
     minutes_in_order,
+    pieces_in_order,
+    scores_in_order,
+)
+from core.reading.names import Names
+from core.reading.numbering import (
+    bare_numbers,
+    before_words,
+    labelled_lists,
+    message_heads,
     minutes_of_sections,
     numbered_by_bar,
     numbered_by_dash,
     numbered_sections,
-    numbers_alone,
     numbers_in_two,
     pairs_of_a_superset,
     partners,
-    pieces_in_order,
     plus_alone,
     scaled_in_brackets,
-    scores_in_order,
-    sets_in_order,
-    sets_in_ranges,
 )
 from core.reading.parities import minutes_of_odd_and_even
 from core.reading.phrases import PAIR, Phrase
@@ -110,6 +108,12 @@ from core.reading.rungs import (
     falling_against_the_clock,
     goes_on,
     rungs_in_rows,
+)
+from core.reading.set_numbers import (
+    kinds_of_sets,
+    numbers_alone,
+    sets_in_order,
+    sets_in_ranges,
 )
 from core.reading.several import PieceCuts
 from core.reading.side_by_side import side_by_side

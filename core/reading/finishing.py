@@ -58,6 +58,8 @@ class Finishing:
         """One part with its totals."""
         _without_what_it_is_about(part)
         self._as_the_part_says(part)
+        if part.grows and part.format is not None and (told := written_out(part, part.format)) != part.format:
+            part.format, part.grows = told, 0  # "ascending by 2", and its rungs: "2 deadlifts", "4 deadlifts"
         grow(part)
         self._builds_up(part)
         _by_other_numbers(part)
@@ -183,13 +185,16 @@ class Finishing:
         """'Skill, 12 min: bar muscle-ups': one bare movement takes its section's time; a lift's is only a
         window."""
         only = part.work[0] if len(part.work) == 1 and part.format is None else None
-        bare = only is not None and not only.is_told
+        bare = only is not None and not replace(only, counts="").is_told
         if (
             bare
             and only is not None
             and self.catalog.movements[only.movement].implement not in STRENGTH_IMPLEMENTS
         ):
-            only.seconds = part.lasts_s
+            only.seconds, only.max_effort = (
+                part.lasts_s,
+                only.max_effort or bool(only.counts),
+            )  # "6-10: cal row"
 
     def _give_bar(self, part: PartDraft, bar: Draft) -> None:
         """'60/40 kg' above a list: the load of what is lifted there and has none; of its own kit, of

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import itertools
 import re
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Iterator, Sequence
 
-from core.reading.board_words import board_words
+from core.reading.arranging import LEAST_LABELS, alternates, arranges_itself, lists_stations
 from core.reading.divisions import leading_division
 from core.reading.formats import read_format
-from core.reading.headings import OWN_KINDS, QUOTED, Heading, read_heading
+from core.reading.headings import QUOTED, Heading, read_heading
 from core.reading.line import Line
 from core.reading.names import Names
 from core.reading.phrases import PAIR
@@ -24,14 +24,12 @@ from core.reading.rows import (
     MESSAGE,
     NUMBER_BULLET,
     NUMBER_DASH,
-    REMARK,
     SET_NUMBER,
     WEEK_OF,
     Row,
 )
-from core.reading.tokens import seconds_of, tokenize
+from core.reading.tokens import tokenize
 
-AMRAP = "as-many-as-possible"
 ROMAN = ("i", "ii", "iii", "iv", "v", "vi", "vii", "viii")
 PARTNER = re.compile(
     r"^\s*(?:(?:(?:partner|athlete|person)\s+|p)?([A-C1-3])\s*[:)]\s+|p([1-3])\s+(?:[-–]\s+)?)(?=\S)",
@@ -39,36 +37,7 @@ PARTNER = re.compile(
 )
 _WHO_ALONE = re.compile(r"^\W*(?:pair|partner|athlete|person)\s+[A-D1-4]\W*$", re.IGNORECASE)
 PARTNERS = tuple("AB 12 ABC 123".split())
-COUNTED_LABEL = re.compile(
-    r"^\s*(?P<word>[A-Za-z]{1,12})\.?\s*#?(?P<number>\d{1,2})(?:\s+(?:starts?|begins"
-    r"?)\s+(?:with|on))?\s*[:.)]\s+(?=\S)"
-)
-KNOWN_LABELS = frozenset(
-    "set sets min minute minutes m station week day part block event workout wod session phase test option"
-    " match place"
-    " level l round rounds rd wave piece section opt t a b c d e f g h interval amrap emom"
-    " scale scaled scaling".split()
-)
-LEAST_LABELS = 2
-PLACES = {
-    **{word: place for place, word in enumerate("one two three four five six seven eight".split(), start=1)},
-    **{word: place for place, word in enumerate("first second third fourth fifth sixth".split(), start=1)},
-    **{sign: place for place, sign in enumerate("①②③④⑤⑥⑦⑧", start=1)},
-}
-MINUTE_LABEL = re.compile(
-    r"^\s*[\[(#*_]*(?P<word>(?:min(?:ute)?s?|station|set|round|stage|place|st(?="
-    r"[.\s]?\s*\d)|amrap(?=\s*\d\s*[:–-])|interval|[emrs](?=\d))\.?\s*#?)?"
-    r"(?P<number>\d{1,2}(?!\d|[.,/]\d|\s*x|\s*%|\s*[&+,]\s*\d)|"
-    + "|".join(PLACES)
-    + r")(?:st|nd|rd|th)?(?P<minute>\s*min(?:ute)?s?\.?)?(?:\s*\([^)\d]*\))?[\])*_]*"
-    r"(?P<sign>\s*[-–—:=.|/>→➔➜⇒)]+)?(?=\s|$)\s*(?=\S)",
-    re.IGNORECASE,
-)
 _OWN_LABEL = re.compile(r"\W*[^\W\d][^\d:]{1,30}:\s+(?=\d)")  # "Fitness: 3 sets" above 'A1', 'A2'
-_GOES_ON = re.compile(
-    r"\d|max|rest\b|[^\d]{2,40}?\b(?:max|amrap|for\s+(?:cal(?:orie)?s?|met(?:er|re)s|reps|distance))\b",
-    re.IGNORECASE,
-)
 _BEFORE_EQUALS = re.compile(r"^\s*(\d)\s*=\s*(?=\S)")
 BEFORE_BAR = re.compile(r"^\s*(\d{1,2})\s*\|\s*(?=[A-Za-z])")  # "1 | WARM UP 10 min"
 _LOADS = re.compile(
@@ -183,10 +152,10 @@ def labelled_lists(rows: list[Row], names: Names) -> None:
     list, not parts of the text."""
     for at, row in enumerate(rows):
         first = _label(row)
-        if first is None or first[1] != 1 or not (_heads_a_list(rows, at, names) or _alternates(rows, at)):
+        if first is None or first[1] != 1 or not (_heads_a_list(rows, at, names) or alternates(rows, at)):
             continue
         run = list(_run_of(rows[at:], first[0]))
-        if len(run) > 1 and _alternates(rows, at) and not lists_stations(rows, at):
+        if len(run) > 1 and alternates(rows, at) and not lists_stations(rows, at):
             rows[at - 1].role = "note"  # "Alternate between:"
         if lists_stations(rows, at):
             run = _and_next_letters(rows[at:], run, first[0])
@@ -209,6 +178,13 @@ def pairs_of_a_superset(rows: list[Row]) -> None:
     for row, match in found:
         row.start = match.end()
         row.marks.append((match.start("place"), match.end("place"), "a number in a list"))
+    number = int(places[-1][0])
+    for row in rows[rows.index(found[-1][0]) + 1 :]:
+        said = _BARE_SECTION.match(row.text)
+        if row.after_blank or said is None or int(said["number"]) != number + 1:
+            return
+        number += 1
+        row.say([(*said.span("number"), f"{number}.")])  # "2b row", and below it "3 Sled push 6 x 20 m"
 
 
 PAIR_LABEL = re.compile(r"^\W*(?P<place>\d[a-d])\s+(?=\S)", re.IGNORECASE)
@@ -252,8 +228,6 @@ def partners(rows: list[Row]) -> None:
 
 
 _OF_STATIONS = re.compile(r"\b(?:stations?|rotat(?:e|ing))\b", re.IGNORECASE)  # whose letters are places
-
-
 _NUMBERED_IN_TWO = re.compile(r"^\W*(?P<said>(?P<whole>\d{2})\.(?P<part>\d))\W*$")
 
 
@@ -265,264 +239,6 @@ def numbers_in_two(rows: list[Row]) -> None:
     if len(found) >= LEAST_LABELS and of_one and parts == list(range(1, len(found) + 1)):
         for row, said in found:
             row.say([(*said.span("said"), f"Workout {said['part']}")])
-
-
-_STATION_LETTER = re.compile(r"^\W*stations?\s+(?P<letter>[A-H])(?=\s*[:.)–-])", re.IGNORECASE)
-
-
-def letters_of_stations(rows: list[Row]) -> None:
-    """'Station A: 15 cal row', 'Station B: 12 burpees': places of a list, as if they were numbered."""
-    found = [(row, said) for row in rows if row.role == "work" and (said := _STATION_LETTER.match(row.text))]
-    places = [ord(said["letter"].upper()) - ord("A") + 1 for _, said in found]
-    if len(found) >= LEAST_LABELS and places == list(range(1, len(found) + 1)):
-        for place, (row, said) in enumerate(found, start=1):
-            row.say([(*said.span("letter"), str(place))])
-
-
-_FROM_ZERO = re.compile(
-    r"^\s*(?:(?:min(?:ute)?s?\s*)?(?P<number>\d{1,2})\s*[:.)–-]|:(?P<clock>\d{2})(?:\s*[:.)–-])?)\s+(?=\S)",
-    re.IGNORECASE,
-)
-
-
-def minutes_from_zero(rows: list[Row]) -> None:
-    """'0 - 10 squats', '1 - 12 pull-ups', '2 - rest' below what arranges minutes: its first minute is 0."""
-    for at, row in enumerate(rows):
-        if not row.text.lstrip().startswith(("0", ":0", "m", "M")) or not lists_stations(rows, at):
-            continue
-        run = []
-        for place, one in enumerate(rows[at:]):
-            said = _FROM_ZERO.match(one.text)
-            if said is None or int(said["number"] or said["clock"]) != place:
-                break
-            run.append((one, said))
-        for one, said in run if len(run) >= LEAST_LABELS else ():
-            one.say([(*said.span(), f"{int(said['number'] or said['clock']) + 1}. ")])
-
-
-def minutes_in_order(rows: list[Row]) -> None:
-    """'1 > 10 burpees', 'First minute: 12 cal row', '③ 40 s plank' below what arranges minutes: places of its
-    list, in any spelling that counts up from one."""
-    at = 0
-    while at < len(rows):
-        run = list(itertools.takewhile(_counts_on(), map(_place_said, rows[at:]))) or _bare_places(rows, at)
-        by_minutes = len(run) >= LEAST_LABELS and _below_a_time(rows, at, len(run))
-        if len(run) < LEAST_LABELS or not (by_minutes or lists_stations(rows, at) or _alternates(rows, at)):
-            at += 1
-            continue
-        if by_minutes:
-            rows[at - 1].minutes_below = True
-        for row, (place, end) in zip(rows[at:], filter(None, run), strict=False):
-            label = len(row.text) - len(row.text.lstrip())
-            row.letter, row.start = place, end
-            row.marks.append((label, end, f"number {place} of the list"))
-        at += len(run)
-
-
-def _bare_places(rows: list[Row], at: int) -> list[tuple[int, int] | None]:
-    """The places of '1 Box step-up', '2 Ring row', .. below '45 s on, 15 s off', and of 'A 15 cal row', 'B 15
-    cal bike' below 'alternating:'; none where they may be repetitions or head parts."""
-    arranged = {one.kind for one in tokenize(rows[at - 1].text)} if at else set()
-    placed = arranged & {"interval", "tabata", "stations", "every"}
-    numbers = list(itertools.takewhile(_counts_on(), map(_bare_number, rows[at:]))) if placed else []
-    ends = [one[1] for one in numbers if one is not None]
-    said = all(
-        _REST_OR_AMOUNT.search(REMARK.split(row.text, maxsplit=1)[0], end)
-        for row, end in zip(rows[at:], ends, strict=False)
-    )
-    timed = said or {"every", "interval"} <= arranged  # "EMOM 12, 45 s on / 15 s off"
-    if len(numbers) >= (LEAST_LABELS if timed else LEAST_BARE) and (timed or "every" not in arranged):
-        return numbers
-    lettered = list(itertools.takewhile(_counts_on(), map(_bare_letter, rows[at:])))
-    by_minutes = len(lettered) > LEAST_LABELS and "every" in placed
-    return lettered if by_minutes or _alternates(rows, at) else []
-
-
-def _bare_number(row: Row) -> tuple[int, int] | None:
-    match = _BARE_NUMBER.match(row.text) if row.role == "work" else None
-    return (int(match[1]), match.end()) if match is not None else None
-
-
-def _bare_letter(row: Row) -> tuple[int, int] | None:
-    match = _BARE_LETTER.match(row.text) if row.role == "work" else None
-    return (ord(match[1]) - ord("A") + 1, match.end()) if match is not None else None
-
-
-def _alternates(rows: list[Row], at: int) -> bool:
-    """Whether the row above says that what follows takes turns, below what arranges intervals or with it."""
-    said = at > 0 and _ALTERNATES.search(rows[at - 1].text) is not None
-    return said and (lists_stations(rows, at) or (at > 1 and lists_stations(rows, at - 1)))
-
-
-LEAST_BARE = 4
-_REST_OR_AMOUNT = re.compile(
-    r"\brest\b|(?<![/\d.@:-])\d{1,3}(?![\d/.:]|\s*(?:kg|lbs?|%|cm|in\b))", re.IGNORECASE
-)
-_BARE_NUMBER = re.compile(r"^\s*(\d{1,2})\s+(?=[^\W\d])")
-_BARE_LETTER = re.compile(r"^\s*([A-F])\s+(?=\d|(?:rest|off|max)\b)")
-_ALTERNATES = re.compile(r"\balternat(?:e|ing)(?:\s+(?:between|the\s+following))?\W*$", re.IGNORECASE)
-
-
-def _below_a_time(rows: list[Row], at: int, size: int) -> bool:
-    """'12 minutes:' above 'Min 1 - ..', 'Min 2 - ..'."""
-    if at == 0 or rows[at].after_blank or not all(_A_MINUTE.match(row.text) for row in rows[at : at + size]):
-        return False
-    said = [one for one in tokenize(rows[at - 1].text) if one.kind not in ("colon", "dash", "comma", "for")]
-    return len(said) == 1 and seconds_of(said[0]) is not None
-
-
-_A_MINUTE = re.compile(r"\W*min(?:ute)?s?\b", re.IGNORECASE)
-
-
-def pieces_in_order(rows: list[Row]) -> None:
-    """'5 min #1: ..', '5 min #2: ..' below '3 x 5 min': places of its list."""
-    found = [(row, match) for row in rows if row.role == "work" and (match := _PIECE_NUMBER.match(row.text))]
-    if len(found) < LEAST_LABELS or [int(match[1]) for _, match in found] != list(range(1, len(found) + 1)):
-        return
-    for place, (row, match) in enumerate(found, start=1):
-        row.letter, row.start = place, match.end()
-        row.marks.append((0, len(match.group().rstrip()), f"number {place} of the list"))
-
-
-_PIECE_NUMBER = re.compile(r"^\W*\d{1,2}\s*(?:min(?:ute)?s?|')\s*#\s*(\d)\s*[:–-]\s*(?=\S)", re.IGNORECASE)
-
-
-def scores_in_order(rows: list[Row], names: Names) -> None:
-    """'Score 1 = max load: 1 power clean + 1 jerk', 'Score 2 = 3 min max double-unders': pieces that name
-    work, each told by its score."""
-    found = [(row, match) for row in rows if row.role == "work" and (match := _SCORE.match(row.text))]
-    works = [row.text[match.end() :] for row, match in found]
-    if len(found) < LEAST_LABELS or [int(match[1]) for _, match in found] != list(range(1, len(found) + 1)):
-        return
-    if not all(any(sign.isdecimal() for sign in text) and names.find(text) for text in works):
-        return
-    for row, match in found:
-        row.heading, row.start = Heading(f"Score {match[1]}", None, 0), match.end()
-        row.marks.append((0, len(match.group().rstrip()), "which score"))
-
-
-_SCORE = re.compile(
-    r"^\W*score\s*#?(\d)\s*[=:–-]\s*(?:(?:for\s+)?(?:max(?:imum)?\s+)?(?:time|reps|distance|calories|cals)"
-    r"\s*[:–-]\s*)?",
-    re.IGNORECASE,
-)
-
-
-def sets_in_order(rows: list[Row]) -> None:
-    """'Set 1 - 8 @ 65%', 'Set 2 - 6 @ 70%': a set's number and its repetitions, where numbers count up."""
-    found = [(row, match) for row in rows if row.role == "work" and (match := SET_DASH.match(row.text))]
-    numbers = [int(match[1]) for _, match in found]
-    if len(found) < LEAST_LABELS or numbers != list(range(1, len(found) + 1)):
-        return
-    for row, match in found:
-        row.sets, row.start = 1, match.end()
-        row.marks.append((0, len(match.group().rstrip()), "which set"))
-
-
-def sets_in_ranges(rows: list[Row]) -> None:
-    """'1-3 @ 70 %', '4-6 @ 75 %', '7 @ 80 %' below a lift: which of its sets, counted on from one."""
-    at = 0
-    while at < len(rows):
-        run = list(itertools.takewhile(bool, (_SET_RANGE.match(row.text) for row in rows[at:])))
-        spans = [(int(one[1]), int(one[2] or one[1])) for one in run if one is not None]
-        ends = [0, *(last for _, last in spans)]
-        joined = all(first == before + 1 <= last for (first, last), before in zip(spans, ends, strict=False))
-        if len(spans) >= LEAST_LABELS and joined and any(first < last for first, last in spans):
-            for row, match, (first, last) in zip(rows[at:], run, spans, strict=False):
-                row.sets, row.start = last - first + 1, match.end() if match is not None else 0
-                row.marks.append((0, row.start, "which sets"))
-        at += max(1, len(run))
-
-
-_NUMBERED = re.compile(r"^\W*(?P<said>(?P<number>\d{1,2})(?:\s*[.):](?:\s+(?=\S)|\W*$)|\W*$))")
-
-
-def numbers_alone(rows: Sequence[Row]) -> None:
-    """'1)', and below it a piece; '2)', and below it the next: rows of nothing but a number head parts, and
-    so does what counts on with them; a list in between has numbers of its own."""
-    piece = listed = 0
-    heads: list[tuple[Row, re.Match[str]]] = []
-    for row in rows:
-        said = _NUMBERED.match(row.text) if row.role == "work" else None
-        number = int(said["number"]) if said is not None else 0
-        if said is None or (listed and number == listed + 1 and row.text[said.end() :].strip()):
-            listed += said is not None
-        elif number == piece + 1:
-            piece, listed = number, 0
-            heads.append((row, said))
-        else:
-            listed = number
-    if piece > 1 and any(not row.text[said.end() :].strip() for row, said in heads):
-        for row, said in heads:
-            row.say([(*said.span("said"), f"Part {said['number']}:")])
-
-
-_KIND_OF_SETS = re.compile(
-    r"^[\s*•·–-]*(?P<label>(?P<warm>(?:warm[\s-]?up|ramp(?:[\s-]?up)?|build(?:[\s-]?"
-    r"up)?|primer)(?:\s+sets?)?)"
-    r"|(?:(?:work(?:ing)?|main|top|heavy|back[\s-]?off|drop|down|light(?:er)?|last|f"
-    r"inal|first|volume|speed)\s*)+"
-    r"(?:sets?|single|double|triple|work|weight)?)\s*(?::|[-–](?=\s)|=|(?<=sets)\s)\s*"
-    r"(?=\d{1,2}\+?\s*(?:[x×@,/-]|at\b|reps?\b|sets?\b)|\d{2,3}\s?%)",
-    re.IGNORECASE,
-)
-
-
-def kinds_of_sets(rows: list[Row], names: Names) -> None:
-    """'Warm-up: 5 @ 40 %', 'Work: 3x5 @ 75 %', 'Back-off - 2x8' below a lift's name: which of its sets a row
-    says; those to warm up with are a note."""
-    lift = False
-    for row in rows:
-        said = _KIND_OF_SETS.match(row.text) if lift and row.role == "work" else None
-        named = row.role == "work" and names.find(row.text[said.end() if said else 0 :]) is not None
-        if said is None or named:
-            lift = row.role == "work" and named
-        elif said["warm"]:
-            row.role = "note"
-        else:
-            row.start = said.end()
-            row.marks.append((said.start("label"), said.end("label"), "which sets"))
-
-
-_SET_RANGE = re.compile(
-    r"^\s*(?:(?:min(?:ute)?|set|round)s?\s*)?(\d{1,2})(?:\s*[-–]\s*(\d{1,2}))?\s*:?\s*(?=@|at\s+\d)",
-    re.IGNORECASE,
-)
-SET_DASH = re.compile(r"^\W*set\s*#?(\d{1,2})\s*[-–x×]\s*(?=\d)", re.IGNORECASE)
-
-
-def _counts_on() -> Callable[[tuple[int, int] | None], bool]:
-    """Whether each place follows the one before, from the first on."""
-    places = itertools.count(1)
-    return lambda said: said is not None and said[0] == next(places)
-
-
-def _place_said(row: Row) -> tuple[int, int] | None:
-    """The place a row's label says, and where its words begin."""
-    match = MINUTE_LABEL.match(row.text) if row.role == "work" else None
-    if match is None:
-        return None
-    said = match["number"].lower()
-    place = int(said) if said.isdecimal() else PLACES.get(said, 0)
-    signed = match["word"] or match["sign"] or match["minute"] or not said.isdecimal()
-    goes_on = _GOES_ON.match(row.text[match.end() :]) is not None
-    return (place, match.end()) if place and (signed or goes_on) else None
-
-
-def counted_labels(rows: list[Row], names: Names) -> None:
-    """'floor 1: 10 burpees', 'floor 2: 20 cal row': a word and a number that counts up, at the start of
-    lines."""
-    found = [(row, match) for row in rows if row.role == "work" and (match := COUNTED_LABEL.match(row.text))]
-    for word in {match["word"].lower() for _, match in found} - KNOWN_LABELS:
-        run = [(row, match) for row, match in found if match["word"].lower() == word]
-        counts = [int(match["number"]) for _, match in run]
-        if board_words().headings.get(word) in OWN_KINDS:
-            continue  # "Strength 1:", "Strength 2:" are sections
-        if len(run) < LEAST_LABELS or counts != list(range(1, len(run) + 1)) or names.find(word):
-            continue
-        for row, match in run:
-            row.start = match.end()
-            row.marks.append((match.start("word"), len(match.group().rstrip(" :.)")), "a number in a list"))
 
 
 def bare_numbers(rows: list[Row]) -> None:
@@ -607,7 +323,8 @@ def _heads_a_list(rows: list[Row], at: int, names: Names) -> bool:
     read = Line(before.number, before.text, heading.end if heading is not None else start)
     read.followed = True
     found = read_format(read)
-    again = found is not None and ((found.format.rounds or 0) > 1 or found.format.kind == AMRAP)
+    open_ended = found is not None and found.format.kind == "as-many-as-possible"
+    again = open_ended or (found is not None and (found.format.rounds or 0) > 1)
     repeats = found is not None and again and not found.only_changes
     words = [read.phrases[index].text for index in read.free() if read.phrases[index].kind == "words"]
     return repeats and not any(names.find(one) for one in words)
@@ -619,14 +336,6 @@ def _arranges_itself(row: Row) -> bool:
     said = row.text[match.end() :] if match is not None else row.text
     heading = read_heading(said)
     return arranges_itself(said) or (heading is not None and heading.kind is not None)
-
-
-def arranges_itself(text: str) -> bool:
-    """Whether words say their own sets or format: '5 x 5 squats', 'EMOM 10'."""
-    phrases = tokenize(text)
-    sets = any(phrase.kind == "sets" and phrase.times > PAIR for phrase in phrases)
-    sets |= any(phrase.kind == "scheme" and len(phrase.values) > PAIR for phrase in phrases)
-    return sets or any(phrase.kind in ("amrap", "every", "for-time") for phrase in phrases)
 
 
 def numbered_sections(rows: list[Row], names: Names) -> None:
@@ -666,8 +375,6 @@ _NAME_AND_NUMBER = re.compile(
     re.IGNORECASE,
 )
 LEAST_SECTION_MIN = 10  # fewer in brackets behind a name are repetitions; common practice
-
-
 _SAYS_BRACKETS = re.compile(
     r"\bscal\w*\s+(?:options?\s+|versions?\s+)?(?:is\s+|are\s+)?in\s+\(?(?:brackets|parenthes[ei]s)\b",
     re.IGNORECASE,
@@ -751,20 +458,6 @@ def _is_a_piece(row: Row, names: Names) -> bool:
     paced |= [one.kind for one in phrases[:3]] == ["count", "rounds", "colon"]  # "8 rounds: 20 s plank"
     named = (names.find(one.text) for one in phrases if one.kind == "words")
     return paced and any(match is not None and match.confidence == 1 for match in named)
-
-
-def lists_stations(rows: list[Row], at: int) -> bool:
-    """Whether the row above arranges minutes or intervals, whose places the numbers are."""
-    before = rows[at - 1] if at else None
-    if before is None or (before.role == "note" and not before.heading):
-        return False
-    phrases = tokenize(before.text)
-    if any(phrase.kind in ("every", "interval", "tabata", "stations") for phrase in phrases):
-        return True
-    pieces = [phrase for phrase in phrases if phrase.kind == "amrap"]
-    again = any(one.times > 1 or one.kind in ("x", "sets", "rounds") for one in phrases)
-    timed = any(one.times > 1 and seconds_of(one) for one in phrases)
-    return len(pieces) > 1 or (bool(pieces) and again) or timed
 
 
 def _say_once(rows: list[Row], at: int) -> None:

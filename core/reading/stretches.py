@@ -8,7 +8,7 @@ import re
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
 
-from core.reading.numbering import LEAST_LABELS, lists_stations
+from core.reading.arranging import LEAST_LABELS, lists_stations
 from core.reading.phrases import PAIR
 from core.reading.rows import Row
 

@@ -9,6 +9,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, fields, replace
 
 from core.catalog import Catalog
+from core.catalog.rows import Movement
 from core.reading.draft import Draft
 from core.reading.workout import Format, Work, Written
 
@@ -25,6 +26,8 @@ WORKED_OF_MINUTE = 0.75  # of a minute without a number; estimate
 LONG_INTERVAL_S = 240  # that is no minute with a rest in it but a time on one thing: "rotate every 5 min"
 MAX_ROUNDS = 200
 LONGEST_TIMED_S = 240  # repetitions for longer are practice; estimate
+LONGEST_STEADY_S = 600  # of what nobody practises so long; estimate
+STEADY = ("floor", "squat", "throw", "trunk")  # families
 DEATH_BY_REPS = 12  # minutes most people last in a rising every-minute ladder; estimate
 DEFAULT_INTERVALS = 8
 
@@ -279,7 +282,7 @@ def _reps_each(draft: Draft, fmt: Format, measured: bool, catalog: Catalog) -> i
         draft.seconds
         and not (draft.distance_m or draft.calories)
         and row.unit == "rep"
-        and _is_timed_work(draft)
+        and _is_timed_work(draft, row)
     ):
         return max(1, round(draft.seconds / (sum(row.pace_s) / 2)))
     if measured or draft.max_effort:
@@ -297,9 +300,10 @@ def _effort_s(draft: Draft, fmt: Format) -> float:
     return said if said <= LONGEST_EFFORT_S else max(LONGEST_EFFORT_S, said / FATIGUE)
 
 
-def _is_timed_work(draft: Draft) -> bool:
-    """Whether repetitions are done for a time, and not a position held or a skill practised."""
-    return not draft.counts and (draft.seconds or 0) <= LONGEST_TIMED_S
+def _is_timed_work(draft: Draft, row: Movement) -> bool:
+    """Whether repetitions are done for a time ("7 min burpees"): no position held, no skill practised."""
+    longest = LONGEST_STEADY_S if row.family in STEADY else LONGEST_TIMED_S
+    return not draft.counts and (draft.seconds or 0) <= longest
 
 
 def _fills_interval(draft: Draft, fmt: Format) -> bool:

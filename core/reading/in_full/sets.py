@@ -243,7 +243,7 @@ def _next_sets(text: str) -> Cuts:
 
 
 _EACH_ROUND = re.compile(
-    r"^\W*\d+(?:-\d+){2,}.*?(?P<said>\s*(?:,|&|\+|\band\b)\s*(?P<what>\d+[^,;&+]*?)"
+    r"^\W*(?:[^:\d]{1,20}(?:\(\d+[^)]*\))?:\s*)?\d+(?:-\d+){2,}.*?(?P<said>\s*(?:,|&|\+|\band\b)\s*(?P<what>\d+[^,;&+]*?)"
     r"(?<!after)(?<!between)\s+(?:each|every)\s+(?:round|rung|set))\W*$",
     re.IGNORECASE,
 )
@@ -498,6 +498,11 @@ _SAID_OTHERWISE = compiled(
             "of your max",
             r"(?P<said>(?P<sets>\d{1,2})\s+sets\s+(?:of|@|at)\s+(?:about\s+)?\d{2}\s?%\s+of\s+your\s+max(?:imum)?(?:\s+(?:set\s+of|reps?|number\s+of))?)(?=\s+[^\W\d])",
             r"\g<sets> x max",
+        ),
+        (  # "Superset: broad jump x 3 each set"
+            "each set",
+            r"(?:^|[.;])\s*(?P<said>superset\s*[:,–-]\s*)(?=[^.;:]*\beach\s+set\b)",
+            "superset with ",
         ),
         (  # "1 = 12 cal ski; 2 = 10 push presses": places of a list
             " = ",

@@ -83,7 +83,7 @@ _SAID_OTHERWISE = compiled(
         ),
         (
             "x",
-            r"^\W*(?P<said>(?P<what>core|abs|midline|accessory|finisher)\s+)(?=\d{1,2}\s?[x×]\s*:)",
+            r"^\W*(?P<said>(?P<what>core|abs|midline|accessory|finisher|strength(?:\s+endurance)?|conditioning|engine)\s+)(?=\d{1,2}\s?[x×]\s*:)",
             r"\g<what> - ",
         ),
         *(  # "one pair 15/10" below a list
