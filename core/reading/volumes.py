@@ -27,7 +27,7 @@ LONG_INTERVAL_S = 240  # that is no minute with a rest in it but a time on one t
 MAX_ROUNDS = 200
 LONGEST_TIMED_S = 240  # repetitions for longer are practice; estimate
 LONGEST_STEADY_S = 600  # of what nobody practises so long; estimate
-STEADY = ("floor", "squat", "throw", "trunk")  # families
+STEADY = ("floor", "throw", "trunk")  # families
 DEATH_BY_REPS = 12  # minutes most people last in a rising every-minute ladder; estimate
 DEFAULT_INTERVALS = 8
 

@@ -231,6 +231,12 @@ _SAID_OTHERWISE = compiled(
             r"|amrap\s*(?P<b>\d{1,2})(?:\s*(?:min(?:ute)?s?|'))?)\s*[,;/+]\s*(?:rest\s+)?(?P<rest>\d{1,2}(?::\d\d)?)\s*(?:min(?:ute)?s?|')?\s*(?:rest|off)?\s*[)\]])",
             r"\g<times> x \g<a>\g<b> min AMRAP, \g<rest> min rest",
         ),
+        (  # "Bike 5 x 3 min @ threshold, 1 min easy"
+            "easy",
+            r"^\W*(?:bike|row|ski|run)\b[^,;]*\d\s?[x×]\s?\d[^,;]*(?P<said>,\s*(?P<long>\d{0,2}:\d{2}|\d{1,3}\s?(?:min(?:ute)?s?|s(?:ec)?s?|'))"
+            r"\s+(?:very\s+)?easy(?:\s+between)?)(?=\W*$)",
+            r", rest \g<long>",
+        ),
         (  # "tabata: alternate between air bike and push-ups"
             "between",
             r"(?P<said>\balternat(?:e|ing)\s+between)(?=\s+[^\W\d][^,;:]*\s(?:and|&|/|\+)\s)",
