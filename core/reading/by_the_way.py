@@ -151,6 +151,16 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
             r"^\W*\d{1,2}(?::\d\d)?\s?(?:min(?:ute)?s?|s(?:ec)?s?|')?\s+(?:rest\s+|break\s+|to\s+change\s+)?between\s+"
             r"(?:machines|movements|exercises|stations|pieces|blocks|waves|lifts)\W*$",
         ),
+        ("partner up", r"\s*[,;–-]\s*partner\s+up\b[^;.]*"),
+        (
+            "bar",
+            r"\s*[,;–(-]\s*(?:shar(?:e|ing)\s+(?:a|the|one)\s+(?:bar(?:bell)?|rack)|(?:one|1)\s+bar(?:bell)?\s+(?:for|per)\s+(?:two|three|2|3|pair))\b[^;.]*",
+        ),
+        (
+            " min ",
+            r"(?<=[a-z])\s*[:(–-]\s*(?:\d{1,2}\s?(?:min(?:ute)?s?|s(?:ec)?s?|')\s+(?:easy|hard|steady|moderate|fast|slow)\s*[,/+&]?\s*(?:and\s+|then\s+)?){2,}"
+            r"(?:,?\s*[x×]\s?\d{1,2})?\)?(?=\W*$)",
+        ),
         ("not a", r"(?<=[^\W\d])\s*,\s*not\s+an?\s+[^\d,;:()]{2,20}(?=\s*(?:$|[.;)]))"),
         (
             "ing with the",

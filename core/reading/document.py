@@ -114,6 +114,7 @@ from core.reading.set_numbers import (
     numbers_alone,
     sets_in_order,
     sets_in_ranges,
+    sets_that_follow,
 )
 from core.reading.several import PieceCuts
 from core.reading.side_by_side import side_by_side
@@ -240,6 +241,7 @@ class DocumentPass:
         numbered_by_bar(rows)
         ordinals(rows)
         numbers_alone(rows)
+        sets_that_follow(rows)
         sets_in_order(rows)
         sets_in_ranges(rows)
         kinds_of_sets(rows, self.names)

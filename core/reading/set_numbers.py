@@ -10,6 +10,21 @@ from core.reading.arranging import LEAST_LABELS
 from core.reading.names import Names
 from core.reading.rows import Row
 
+_SO_MANY_SETS = re.compile(r"[^\W\d](?P<said>\s*[-–,:(]?\s*(?P<many>\d{1,2})\s+sets\)?)\W*$", re.IGNORECASE)
+_ONE_SET = re.compile(r"^\W*(?P<number>\d{1,2})[.)]\s*\d{1,2}\s*(?:@|[x×]|reps?\b|at\b)", re.IGNORECASE)
+
+
+def sets_that_follow(rows: list[Row]) -> None:
+    """'Back squat - 6 sets' above '1. 6 @ 65 %', '2. 5 @ 70 %', ..: how many of them follow."""
+    for at, row in enumerate(rows):
+        said = _SO_MANY_SETS.search(row.text) if row.role == "work" else None
+        below = itertools.takewhile(bool, (_ONE_SET.match(one.text) for one in rows[at + 1 :]))
+        numbers = [int(one["number"]) for one in below if one is not None] if said is not None else []
+        if said is not None and numbers and numbers == list(range(1, int(said["many"]) + 1)):
+            begin, end = said.span("said")
+            row.say([(begin, end, " " * (end - begin))])
+            row.marks.append((begin, end, "how many sets follow"))
+
 
 def sets_in_order(rows: list[Row]) -> None:
     """'Set 1 - 8 @ 65%', 'Set 2 - 6 @ 70%': a set's number and its repetitions, where numbers count up."""

@@ -291,7 +291,22 @@ def _percents_behind(text: str) -> Cuts:
         yield *said.span("said"), " @ "
 
 
+_BAR_BY_BAR = re.compile(
+    r"\b(?P<said>1\s+rep\s+every\s+(?P<each>\d{1,2}\s?s(?:ec(?:onds?)?)?)\s*(?:[:,@]|\bat\b)\s*"
+    r"(?P<all>\d{2,3}(?:[.,]5)?(?:\s*[-,/]\s*\d{2,3}(?:[.,]5)?){2,}))(?=\s*(?:kg|lbs?)\b)",
+    re.IGNORECASE,
+)
+
+
+def _bar_by_bar(text: str) -> Cuts:
+    """'1 rep every 30 s: 40, 45, 50, 55 kg': a bar for each, as often as there are bars."""
+    if said := _BAR_BY_BAR.search(text) if "rep" in text else None:
+        bars = _LOAD.findall(said["all"])
+        yield *said.span("said"), f"every {said['each']} x {len(bars)}: 1 rep @ {'-'.join(bars)}"
+
+
 WAYS = (
+    _bar_by_bar,
     _percents_behind,
     _sets_in_a_line,
     _of_a_sum,

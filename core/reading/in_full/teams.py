@@ -111,6 +111,12 @@ _SAID_OTHERWISE = compiled(
             r"\b(?:run|walk|jog)(?P<said>\s+(?P<kit>(?:with|w/|carrying|holding)\s+[^,;]{2,30}?)\s*,?\s+together)(?=\s*(?:$|[.;)]))",
             r" together \g<kit>",
         ),
+        ("together", r"\b(?:run|walk|carry)(?P<said>\s*,\s*together)(?=\s*(?:$|[(.;]))", " together"),
+        (  # "Newer members: 40/27.5 kg on the bar"
+            "new",
+            r"^\W*(?P<said>(?:the\s+)?new(?:er)?\s+(?:members|people|athletes|folks|ones))(?=\s*:[^.!?]*\d)",
+            "Beginners",
+        ),
         (  # "100 burpees together, any split"
             "together",
             r"\b(?P<said>together\s*[,:–(-]?\s*(?:any\s+(?:split|way|how)|split|shar(?:e|ed|ing)\b|however))",

@@ -237,6 +237,12 @@ _SAID_OTHERWISE = compiled(
             r"\s+(?:very\s+)?easy(?:\s+between)?)(?=\W*$)",
             r", rest \g<long>",
         ),
+        (  # "then rest 5 min and repeat, try to match your time"
+            "repeat",
+            r"^\W*(?P<said>(?:then\s+)?rest\s+(?P<long>\d{1,2}(?::\d{2})?(?:\s?(?:min(?:ute)?s?|'))?)\s*(?:,|and|then|&)\s+(?:then\s+)?repeat"
+            r"(?:\s+(?:it|that|all|everything|once))*(?:\W+(?:and\s+|to\s+)*(?:try|aim|match|beat|same)\b[^\d:]*)?)\W*$",
+            r"rest \g<long> and do it again",
+        ),
         (  # "tabata: alternate between air bike and push-ups"
             "between",
             r"(?P<said>\balternat(?:e|ing)\s+between)(?=\s+[^\W\d][^,;:]*\s(?:and|&|/|\+)\s)",
