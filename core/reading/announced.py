@@ -8,7 +8,7 @@ import re
 
 from core.reading.arranging import LEAST_LABELS, arranges_itself
 from core.reading.headings import Heading
-from core.reading.rows import Row
+from core.reading.rows import OF_ITS_OWN, Row
 
 
 def ordinals(rows: list[Row]) -> None:
@@ -47,18 +47,33 @@ def pieces_announced(rows: list[Row]) -> None:
             one.marks.append((0, len(match.group().rstrip()), f"number {place} of the list"))
 
 
-_WHOLE_TIME = re.compile(r"\W*(?P<said>[1-6]\d)\s?(?:min(?:ute)?s?|')\W*", re.IGNORECASE)
+_WHOLE_TIME = re.compile(
+    r"\W*(?P<label>(?:\d{1,2}|[A-H])[.)]\s*)?(?P<time>(?P<said>[5-9]|[1-6]\d)\s?(?:min(?:ute)?s?|['’′]))\W*",
+    re.IGNORECASE,
+)
 _EVERY = re.compile(r"\W*every\s+(?P<each>[2-9]|1\d)\s?(?:min(?:ute)?s?|')(?P<end>)\s*:?\s*", re.IGNORECASE)
+_ROUNDS = re.compile(r"\W*(?:\d{1,2})\s+rounds?\b(?P<end>)(?!.*\d\s*(?:min|:\d\d))", re.IGNORECASE)
 
 
 def whole_time_above(rows: list[Row]) -> None:
-    """'30 min', and below it 'every 5 min:': how long that goes on."""
+    """'30 min', and below it 'every 5 min:', '3 rounds', 'back squat 5x5': how long that goes on, may take or
+    takes."""
     for above, row in itertools.pairwise(rows):
-        whole, every = _WHOLE_TIME.fullmatch(above.text), _EVERY.fullmatch(row.text)
-        if whole is None or every is None or row.after_blank or above.role != "work" or row.role != "work":
+        whole = _WHOLE_TIME.fullmatch(above.text) if above.role == row.role == "work" else None
+        if whole is None or row.after_blank or above.start:
             continue
-        if int(whole["said"]) % int(every["each"]) == 0 and int(whole["said"]) > int(every["each"]):
+        every, rounds = _EVERY.fullmatch(row.text), _ROUNDS.match(row.text)
+        if every is not None and int(whole["said"]) % int(every["each"]) == 0:
             row.say([(*every.span("end"), f" for {whole['said']} min")])
+        elif rounds is not None:
+            row.say([(*rounds.span("end"), f" in {whole['said']} min")])
+        elif OF_ITS_OWN.match(row.text.lstrip(" -*•·")) is None:
+            continue
+        if whole["label"]:
+            begin, end = whole.span("time")
+            above.say([(begin, end, " " * (end - begin))])
+            above.marks.append((begin, end, "how long it takes"))
+        else:
             above.role = "note"
 
 

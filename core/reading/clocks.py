@@ -11,7 +11,14 @@ from core.reading.board_words import board_words
 from core.reading.headings import Heading, read_heading
 from core.reading.languages import fold, languages
 from core.reading.prose import FIRST_HOUR, arranges
-from core.reading.rows import OF_THE_CLOCK, OF_THE_HOUR, WINDOW_ALONE, Row
+from core.reading.rows import (
+    LENGTH_BEHIND_LABEL,
+    LENGTH_OF_SETS,
+    OF_THE_CLOCK,
+    OF_THE_HOUR,
+    WINDOW_ALONE,
+    Row,
+)
 
 LEAST_CLOCK_ROWS = 2
 LONGEST_PAUSE_MIN = 5  # between two rows of a plan of the hour; common practice
@@ -168,7 +175,8 @@ _DATED_DAY = re.compile(
 
 _BEFORE_A_PIECE = re.compile(
     r"^\W*(?:at\s+)?(?:[01]?\d|2[0-3])[:.h][0-5]\d\s*(?:h|uhr|[ap]\.?m\.?)?\s*[-–—:|]?\s*"
-    r"(?=(?:event|workout|wod|test|final|semi-?final)\b\s*#?(?:\d|[A-D]\b|[:\"“–-]|$))",
+    r"(?:(?=(?:event|workout|wod|test|final|semi-?final)\b\s*#?(?:\d|[A-D]\b|[:\"“–-]|$))"
+    r"|(?:class|group|crew|session)\s*(?:[:|]|[-–—](?=\s))\s*(?=\S))",
     re.IGNORECASE,
 )
 
@@ -180,6 +188,41 @@ def times_before_pieces(rows: list[Row]) -> None:
         if said is not None:
             row.start = said.end()
             row.marks.append((0, len(said.group().rstrip()), "when it starts"))
+        _take_length(row)
+    first = next((row for row in rows if row.role == "work"), None)
+    dated = _DATED_WORK.match(first.text) if first is not None and not first.start else None
+    if (
+        first is not None
+        and dated is not None
+        and int(dated["a"]) <= MOST_DAYS
+        and int(dated["b"]) <= MOST_DAYS
+    ):
+        first.start = dated.end()
+        first.marks.append((*dated.span("said"), "the date"))
+
+
+MOST_DAYS = 31
+_DATED_WORK = re.compile(  # "8/12 - 5 x 400 m run", "WOD 12/12: 3 rounds": no amounts
+    r"\W*(?P<said>(?:wod\s+)?(?P<a>\d{1,2})[/.](?P<b>\d{1,2})(?:[/.](?:20)?\d{2})?)\s*[:–-]\s+"
+    r"(?=\d|every\b|amrap\b|e\d?mom\b|for\s+time\b|[^\W\d][^:,;\d]{2,30}\s+\d{1,2}(?:\s?[x×]\s?\d|-\d))",
+    re.IGNORECASE,
+)
+
+
+def _take_length(row: Row) -> None:
+    """'20 min: 5 x 400 m run', '2. 20 min - 5 x 5 squats', 'B (20'): 15 m sled push': how long it takes, and
+    no amount of it."""
+    if row.role != "work" or row.start:
+        return
+    labelled = LENGTH_BEHIND_LABEL.match(row.text)
+    if labelled is not None:
+        begin, end = labelled.span("said" if labelled["said"] else "listed")
+        sign = ":" if labelled["said"] and labelled.group().lstrip()[:1].isalpha() else " "
+        row.say([(begin, end, sign + " " * (end - begin - 1))])
+        row.marks.append((begin + 1, end, "how long it takes"))
+    elif (lasts := LENGTH_OF_SETS.match(row.text)) is not None:
+        row.start = lasts.end()
+        row.marks.append((*lasts.span("said"), "how long it takes"))
 
 
 def dated_days(rows: list[Row]) -> None:

@@ -244,7 +244,7 @@ class Finishing:
         changes = dict(part.changes)
         if fmt.share == EACH:
             changes.pop("share", None)  # "in pairs", and below it "3 rounds each"
-        fmt = self._shared(part, replace(fmt, **changes))
+        fmt = _without_rest_before(part, self._shared(part, replace(fmt, **changes)))
         if fmt.kind == "as-many-as-possible" and fmt.minutes is None and part.window_s:
             fmt = replace(fmt, minutes=part.window_s / 60)
         if fmt.kind == "as-many-as-possible" and fmt.minutes is None and fmt.cap_s and not part.exact:
@@ -409,6 +409,12 @@ def _numbered(part: PartDraft, fmt: Format) -> Format:
     if part.each_place and fmt.kind == "intervals" and fmt.rounds and not part.exact:
         fmt = replace(fmt, rounds=fmt.rounds * max(1, places))
     return replace(fmt, stations=places)
+
+
+def _without_rest_before(part: PartDraft, fmt: Format) -> Format:
+    """'rest 3 min' above 'AMRAP 12': before it, and in none of its rounds."""
+    before = part.rested and fmt.kind == "as-many-as-possible" and fmt.repeat == 1
+    return replace(fmt, rest_s=None) if before else fmt
 
 
 _IN_THE_SAME = re.compile(

@@ -18,8 +18,8 @@ Opens = Literal["part", "notes", "divisions", "day"]
 _DECORATION = r"[\s*_#=>~|]*"
 _BEFORE_DAY = r"[\s*_#=>~|(\[•·▪–—-]*"
 _END = (
-    r"(?=\s*(?:[:.\]\)(|/\"\u201c\u201d,*_>]|[-–—]+(?=\s|$)|\s{2}|$)|\s+\(?\d{1,2}\s"
-    r"?(?:min(?:ute)?s?|')\)?\s*$"
+    r"(?=\s*(?:[:.\]\)(|/\"\u201c\u201d,*_>]|[-–—]+(?=\s|$)|\s{2}|$)"
+    r"|\s+[(\[]?\d{1,3}(?:\s?[-–]\s?\d{1,3})?\s?(?:min(?:ute)?s?|['’′])[)\]]?\s*(?:$|[:|]|[-–—]\s)"
     r"|\s+x\s?\d|\s+\d+\s?x\s*:?\s*$)"
 )
 _NUMBER = r"(?:\d{1,2}(?:\.\d)?[a-z]?|[a-h]|[ivx]{1,4}|one|two|three|four|five|six)"
@@ -29,7 +29,7 @@ NUMBERED = re.compile(
     rf"|finisher|superset|circuit|session|section|phase|stage|task|event|match|game|r"
     rf"ace|test|option|opt|day|place|round|rnd|rd)\s*#?\s*"
     rf"({_NUMBER}(?:\s+of\s+\d)?)(?!\w|/\d|\.\d{{1,2}}(?:\.|\s*[-–—:|]|\s*$)){_END}"
-    rf"(?!\s*[:.]?\s*(?:reps?|rounds?|sets?)\b)",
+    rf"(?!\s*[:.]?\s*(?:reps?|rounds?|sets?)\b|\s?[x×]\s?\d+\s?(?:k?m|s|sec|min|cals?)\b)",
     re.IGNORECASE,
 )
 _KIND_OF_LABEL: dict[str, PartKind] = {

@@ -44,9 +44,10 @@ _SETS_BEHIND = re.compile(r"\W*\d+\s*(?:x|sets|@|-\d)", re.IGNORECASE)
 _A_LESSON = re.compile(r"\b(?:lesson|lecture|module|chapter)\s+\d+\b", re.IGNORECASE)
 _OF_A_WEEK = re.compile(r"\W*(?:[^\W\d]+\s+){0,3}week\b[^:]{0,20}:", re.IGNORECASE)
 _WEEK_OF_A_CYCLE = re.compile(
-    r"\W*(?:[^\W\d]+\s+){1,3}(?:cycle|block|program(?:me)?|phase|prep|progression)\b"
+    r"\W*(?:\d{1,2}[\s-]+week\s+)?(?:[^\W\d]+\s+){1,3}(?:cycle|block|program(?:me)?|phase|prep|progression)\b"
     r"[\s,:–-]*(?:wk|week|w|day|session|phase)?"
-    r"\s*#?\d{1,2}(?:\s*(?:/|of)\s*\d{1,2})?\W*$",
+    r"\s*#?\d{1,2}(?:\s*(?:/|of)\s*\d{1,2})?\W*$"
+    r"|\W*(?:program(?:me)?|cycle|block)\s*:\s*\d{1,2}[\s-]+week\s+(?:[^\W\d]+\s*){1,3},?\s*week\s+\d{1,2}\W*$",
     re.IGNORECASE,
 )
 _ENDS_A_TITLE = re.compile(

@@ -18,8 +18,10 @@ from core.reading.merging import kind_only, merged, said, trailing
 from core.reading.notations.twenty_ten import TWENTY_TEN
 from core.reading.part_draft import PartDraft
 from core.reading.phrases import PAIR
+from core.reading.plain_words import plain_words
 from core.reading.rest_of_time import LEFT_OVER, fills_its_interval
 from core.reading.rows import Row
+from core.reading.units import MINUTE_S
 from core.reading.workout import Format, Part, PartKind
 
 RACKS = re.compile(r"\bgroups?\s+of\b", re.IGNORECASE)  # who shares a rack shares no sets
@@ -103,11 +105,8 @@ class Parts:
     def apply(self, row: Row, found: FormatFound, division: str | None) -> None:
         """Give a format, or a change of one, to the part it is for."""
         part = self.current(row.number)
-        apart = row.lists or (self.after_blank and row.followed and not row.named and found.format.cap_s)
-        if found.only_changes and apart and part.work and _only_sets(part):
-            part = self.next(row.number)  # "30 min cap, in pairs: 2 km row, 100 burpees" below a lift
-        if found.only_changes and part.work and row.named and _opens_another(row.content, found.format):
-            part = self.next(row.number)  # "then 1 km row, split", "teams of 2: 3 km row"
+        if found.only_changes and part.work and self._is_of_another(part, row, found.format):
+            part = self.next(row.number)
         below_sets = part.work and _only_sets(part) and not (row.named or row.followed or self.after_blank)
         shares_none = below_sets and SHARED.search(row.content) is None  # "Partner up" below "squat 5x5"
         if (
@@ -125,6 +124,7 @@ class Parts:
             if part.work:
                 return  # "Team metcon, pairs" above pieces of its own
         part.rested |= found.rest_only and not part.work
+        part.closed |= _rests_behind(part, row, found)
         if found.only_changes:
             self._change(part, row, found)
         elif (
@@ -143,6 +143,16 @@ class Parts:
             or self._twenty_ten_again(part, found.format, row)
         ):
             self._begin(part, found.format, row)
+
+    def _is_of_another(self, part: PartDraft, row: Row, fmt: Format) -> bool:
+        """Whether what a row says beside its work is of a piece of its own."""
+        apart = row.lists or (self.after_blank and row.followed and not row.named and fmt.cap_s)
+        if apart and _only_sets(part):
+            return True  # "30 min cap, in pairs: 2 km row, 100 burpees" below a lift
+        if row.named and _opens_another(row.content, fmt):
+            return True  # "then 1 km row, split", "teams of 2: 3 km row"
+        rests = fmt.rest_s and row.named and not row.sets
+        return bool(rests) and self.after_blank and part.repeats and part.adjacent  # "5 x 400 m, rest 90 s"
 
     def _heads_a_later(self, part: PartDraft) -> bool:
         """Whether a part has its own heading below others with work: "Part 2", and in it "teams of 3"."""
@@ -252,8 +262,14 @@ class Parts:
             and kind in ("for-time", "as-many-as-possible")
             and bool(part.work or part.each_reps or above)
         )
-        if not timed or fmt.kind != "every-minute" or fmt.rounds is not None or not row.named:
-            return False
+        if (
+            not timed
+            or fmt.kind != "every-minute"
+            or fmt.rounds is not None
+            or not row.named
+            or fmt.ladder_step
+        ):
+            return False  # "death by thrusters" is a piece of its own
         part.notes.append(f"every {(fmt.interval_s or 60) // 60}:{(fmt.interval_s or 60) % 60:02}")
         piece = part.format
         lasts_s = (piece.minutes or 0) * 60 if piece is not None else 0
@@ -314,6 +330,8 @@ class Parts:
     def place_for(self, row: Row, draft: Draft, first: bool) -> PartDraft:
         """The part a movement belongs to: the open one, or a new one where its list has ended."""
         part = self.current(row.number)
+        if draft.role == "buy-in" and self.after_blank and any(one.role != "buy-in" for one in part.work):
+            return self.next(row.number)  # of the piece that follows
         if part.closed and part.lost and not part.work and first:
             return self.next(row.number)  # "4 rounds of <a name nobody knows>", "then 1 mile run"
         if not first or draft.division or draft.role or not part.work or row.sets:
@@ -360,6 +378,9 @@ class Parts:
         if part.repeats:
             listed = part.adjacent or _on_one_line(part, draft)
             return listed and draft.station is None and not part.block_division
+        bare = not (draft.is_told or draft.loads or draft.division)  # "Snatch", and below it "E90S x 8, .."
+        if bare and part.format is None and part.work and all(one.is_told for one in part.work):
+            return True
         return part.format is None and not part.heading and draft.sets_written
 
     def _ended_by_indent(self, part: PartDraft, row: Row) -> bool:
@@ -392,6 +413,7 @@ class Parts:
         """Every part with its totals; parts that only hold others are left out."""
         self.end_of_a_day()
         _without_a_title(self.all)
+        self._without_names_of_complexes()
         _goes_on_with_it(self.all)
         for before, part in itertools.pairwise(self.all):
             _frame(before, part)
@@ -407,6 +429,19 @@ class Parts:
             holds = id(part) in holding or self._only_says_who(part)
             if part.said_anything and not (holds and not part.work and not part.notes):
                 yield Finishing(self.catalog, *(part.shared_by or (self.team, self.share))).finish(part)
+
+    def _without_names_of_complexes(self) -> None:
+        """'B. Clean & jerk' above 'E2MOM: 1 power clean + 1 split jerk': what the piece is called."""
+        for before, part in itertools.pairwise(tuple(self.all)):
+            named = before.work[0] if len(before.work) == 1 and before.format is None else None
+            bare = named is not None and not (named.is_told or named.loads or before.exact)
+            first = [one for one in part.work if one.line == part.work[0].line and one.complex is not None]
+            if named is None or not bare or len(first) < PAIR or part.heading:
+                continue
+            said = {word for one in first for word in plain_words(one.text)}
+            if set(plain_words(named.text)) - {"and"} <= said:
+                part.name, part.heading, part.line = before.name, before.heading, before.line
+                self.all.remove(before)
 
     def end_of_a_day(self) -> None:
         """Who shares the pieces so far, which another day says anew of its own."""
@@ -585,6 +620,12 @@ def _sets_of_a_superset(parts: Sequence[PartDraft]) -> None:
 
 
 _OF_A_SUPERSET = re.compile(r"[A-H]\d")
+
+
+def _rests_behind(part: PartDraft, row: Row, found: FormatFound) -> bool:
+    """'rest 3 min' below 'Tabata: squats', told on one line: what follows is no more of it."""
+    one_line = bool(part.work) and {one.line for one in part.work} == {part.format_line}
+    return found.rest_only and one_line and not row.named and (found.format.rest_s or 0) >= MINUTE_S
 
 
 def _on_one_line(part: PartDraft, draft: Draft) -> bool:

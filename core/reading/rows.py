@@ -77,7 +77,7 @@ _BESIDE_HEADING = re.compile(
     r"\s*(?:[-–—/|,:]+(?=\s|$)|\(\d{1,2}\s*[-–]\s*\d{1,2}(?:\s*(?:min|'))?\)(?=\s*"
     r"[:–-])|[\"“«][^\"”»]{1,60}[\"”»]|(?:[01]?\d|2[0-3])[:.h][0-5]\d(?:\s*[-–]\s*"
     r"(?:[01]?\d|2[0-3])[:.h][0-5]\d)?\s*(?:h|uhr|am|pm)?"
-    r"(?:\s*(?:mass\s+)?start)?(?=\s*(?:[-–—/|,(]|\s{2}|$))|\(\s*(?:[01]\d|2[0-3])"
+    r"(?:\s*(?:mass\s+)?start)?(?=\s*(?:[-–—/|,(]|:\s|\s{2}|$))|\(\s*(?:[01]\d|2[0-3])"
     r"[0-5]\d(?:\s*[-–]\s*(?:[01]\d|2[0-3])[0-5]\d)?\s*h?\)|\((?![^)]*(?:split|shar|"
     r"pairs|team|partner|each|time|amrap|emom|round|for|reps))(?:[^)\d]{1,40})\)(?="
     r"\s*(?:[-–—/|,:]|$))|(?:mass\s+start|\w+\s+division)(?=\s*$)"
@@ -88,6 +88,25 @@ _BESIDE_HEADING = re.compile(
 _LENGTH = re.compile(
     r"\s*(?:\(?\d{1,3}(?:\s*[-–]\s*\d{1,3})?\s*(?:min(?:ute)?s?|')\)?|\((?:[3-9]|"
     r"[1-6]\d)\)|(?<=\w\s)(?:[5-9]|[1-6]\d)(?=\s*$))(?=\s*(?::|$))\s*",
+    re.IGNORECASE,
+)
+_ABOUT = r"(?:(?:about|approx\.?|ca\.?|time)\s*:?\s*)?"
+_MINUTES = rf"{_ABOUT}(?:[5-9]|[1-9]\d{{1,2}})(?:\s?[-–]\s?\d{{1,3}})?\s?(?:min(?:ute)?s?\b\.?|['’′])"
+_MINUTES_IN_BRACKETS = re.compile(  # "Block 2 (20') - 15 m sled push": no feet of the sled's
+    rf"\s*[(\[]{_MINUTES}[)\]]\s*(?:[:–|-]\s*|$|(?=[A-Za-z\d]))", re.IGNORECASE
+)
+_OF_ITS_OWN = (  # what says its own sets or format, so that minutes before it are how long it takes
+    r"(?:[^\W\d][^:,;\d]{2,30}\s+)?(?:\d{1,2}\s?[x×]\s?\d{1,4}(?![\d/.,]|\s?(?:kgs?|lbs?)\b)|\d{1,2}(?:-\d{1,2}){2,}(?!\s+(?:of|reps)))|\d{1,2}\s+sets\b|every\s+\d|E\d?MOM\s*\d|AMRAP\s*\d"
+)
+LENGTH_OF_SETS = re.compile(  # "C: 20 min - 5 x 400 m run", "20': 15 m sled push", which is no feet of it
+    rf"\s*(?P<said>[(\[]?{_MINUTES}[)\]]?[\s:–—|/-]*(?={_OF_ITS_OWN})"
+    r"|[(\[]?\d{1,3}['’′][)\]]?[\s:–—|-]*[:–—|-]\s*(?=\d{1,4}\s?(?:k?m|cals?)\b))",
+    re.IGNORECASE,
+)
+OF_ITS_OWN = re.compile(_OF_ITS_OWN, re.IGNORECASE)
+LENGTH_BEHIND_LABEL = re.compile(  # "2. 20 min: 5 x 400 m run", "B (20'): 15 m sled push"
+    rf"\W*(?:\d{{1,2}}[.)]\s*(?P<listed>[(\[]?{_MINUTES}[)\]]?[\s:–—|/-]*)(?={_OF_ITS_OWN})"
+    rf"|(?:[A-H]|\d{{1,2}}[.)])\s*(?P<said>[(\[]{_MINUTES}[)\]]\s*(?:[:–|-]+\s*|$)))",
     re.IGNORECASE,
 )
 WEEK_OF = re.compile(r"^\s*(?:week|wk)\s*\d{1,2}\s*[:\-–]\s*(?=\S)", re.IGNORECASE)
@@ -268,7 +287,10 @@ def after_heading(text: str, start: int, worded: bool) -> int:
     """Where the words of a heading's row begin after names in quotes, times of the day and remarks beside it,
     and after how long it lasts where words head it."""
     while (
-        match := _BESIDE_HEADING.match(text, start) or (_LENGTH.match(text, start) if worded else None)
+        match := _BESIDE_HEADING.match(text, start)
+        or _MINUTES_IN_BRACKETS.match(text, start)
+        or LENGTH_OF_SETS.match(text, start)
+        or (_LENGTH.match(text, start) if worded else None)
     ) and match.end() > start:
         start = match.end()
     return start

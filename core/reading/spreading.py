@@ -16,7 +16,7 @@ from core.reading.tokens import seconds_of
 MOST_SETS = 30
 LEAST_RUNGS = 3
 _SUPERSETS = ("superset", "supersets", "super set", "super sets")
-_BEFORE_SETS = ("words", "team", "everyone", "dash", "comma", "x", "then", "colon")
+_BEFORE_SETS = ("words", "team", "everyone", "dash", "comma", "x", "then", "colon", "other", "open", "close")
 FURTHEST_COLON = 9  # '3 sets, slow and controlled:'
 
 

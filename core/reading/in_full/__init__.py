@@ -10,7 +10,7 @@ from core.reading.languages import Translated, rebuilt
 from core.reading.spelled import numbers_in_words
 
 _LABEL = re.compile(  # '1)', 'B.', 'a)', 'A2:', 'Part 2:' before what is said
-    r"^\s*(?:[-*•–]\s+)?(?:\(?(?:\d{1,2}|[A-Ha-h]\d?|\d[a-d])[.)]|[A-H]\d?:|#\d{1,2}\b|\d{1,2}\s+[-–](?=\s)(?!\s+\d{1,3}\s+[-–]\s)"
+    r"^\s*(?:[-*•–]\s+)?(?:\[[A-H]\d?\]|[\"“«][^\"”»]{2,40}[\"”»]\s*[:,–-]?|\(?(?:\d{1,2}|[A-Ha-h]\d?|\d[a-d])[.)]|[A-H]\d?:|#\d{1,2}\b|\d{1,2}\s+[-–](?=\s)(?!\s+\d{1,3}\s+[-–]\s)"
     r"|(?i:part|block|piece|section|day|event|wod|workout|session)\s*(?:\d|[A-H])\s*[:.)–-])\s+"
 )
 

@@ -111,6 +111,7 @@ _SAID_OTHERWISE = compiled(
             r"\b(?:run|walk|jog)(?P<said>\s+(?P<kit>(?:with|w/|carrying|holding)\s+[^,;]{2,30}?)\s*,?\s+together)(?=\s*(?:$|[.;)]))",
             r" together \g<kit>",
         ),
+        ("over ", r"^\W*(?P<said>over\s+(?P<age>[3-6][05])'?s?)(?=\s*:)", r"Masters \g<age>+"),
         ("together", r"\b(?:run|walk|carry)(?P<said>\s*,\s*together)(?=\s*(?:$|[(.;]))", " together"),
         (  # "Newer members: 40/27.5 kg on the bar"
             "new",

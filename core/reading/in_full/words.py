@@ -162,7 +162,7 @@ _SAID_OTHERWISE = compiled(
         ),
         (
             "x",
-            r"(?<![\d.,/-])(?P<said>(?P<least>\d{1,2})\s?[–-]\s?\d{1,2})(?=\s?[x×]\s?\d{2,4}"
+            r"(?<![\d.,/:-])(?<!day\s)(?<!\d[a-z])(?P<said>(?P<least>\d{1,2})\s?[–-]\s?\d{1,2})(?=\s?[x×]\s?\d{2,4}"
             r"\s?(?:m|km|k|s|sec|min)\b)",
             r"\g<least>",
         ),
