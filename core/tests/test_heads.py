@@ -53,6 +53,28 @@ ALONE = (
     *("Snatch\nE90S x 8, 2 reps @ 70%", "Tabata: air squats", "Death by thrusters 40/30", "2 km row"),
     *("Buy-in: 1 km run\nAMRAP 10\n5 deadlifts 100/70", "Row 3 x 500 m, rest 2 min", "100 burpees for time"),
 )
+LISTS = (
+    ("10 burpees", "15 wall balls 9/6", "200 m run"),
+    ("12 cal row", "30 s plank", "8 deadlifts 100/70"),
+    ("14 alt. pistols", '10 box jumps 24/20"', "20 m handstand walk", "7 C2B"),
+)
+ARRANGED = (
+    *(
+        "3 rounds for time",
+        "5 rounds",
+        "AMRAP 12",
+        "12 min AMRAP",
+        "4 rounds, not for time",
+        "3 sets",
+        "3 RFT",
+    ),
+    *("Every 3 min x 5", "For time", "E4MOM 20", "5 rounds for time, 20 min cap"),
+)
+LINES = ("- {}", "* {}", "   {}", "{}", "• {}")
+SIGNS = (  # between the head and its list, and between its lines
+    *((": ", ", "), (": ", " / "), (": ", " + "), (" - ", ", "), (": ", "; "), (": ", " & "), (": ", " -> ")),
+    *((" | ", " | "), (" of ", ", ")),
+)
 FRAMES = ("{}\n\n{}\n", "A. {}\n\nB. {}\n", "{}\n\nrest 3 min\n\n{}\n", "Part 1\n{}\n\nPart 2\n{}\n")
 
 
@@ -66,7 +88,7 @@ def _asked(text: str) -> Counter[Hashable]:
 
 class Heads(unittest.TestCase):
     def test_a_head_changes_nothing(self) -> None:
-        """Numbers, names, days and minutes above a piece or before it on its line are none of its own."""
+        """Numbers, names, days and minutes above a piece, or before it on its line, are none of its own."""
         alone = {piece: _asked(piece + "\n") for piece in PIECES}
         heads = itertools.chain(
             itertools.product(HEADS_WITH_MINUTES, JOINTS[1:], PIECES),
@@ -75,6 +97,16 @@ class Heads(unittest.TestCase):
         for head, joint, piece in heads:
             with self.subTest(text=f"{head}{joint}{piece}"):
                 self.assertEqual(_asked(f"{head}{joint}{piece}\n"), alone[piece])
+
+    def test_a_list_is_the_same_in_any_layout(self) -> None:
+        """A list below what arranges it, with any sign before its lines or between them, or above it."""
+        for head, lines in itertools.product(ARRANGED, LISTS):
+            wanted = _asked("\n".join((f"{head}:", *lines, "")))
+            below = ("\n".join((head, *(sign.format(one) for one in lines))) for sign in LINES)
+            beside = (head + lead + sign.join(lines) for lead, sign in SIGNS)
+            for text in (*below, *beside, "\n".join((*lines, head))):
+                with self.subTest(text=text):
+                    self.assertEqual(_asked(text + "\n"), wanted)
 
     def test_pieces_stand_apart(self) -> None:
         """Two pieces with a gap, a rest or heads between them ask for what both ask for alone."""

@@ -504,6 +504,11 @@ _SAID_OTHERWISE = compiled(
             r"(?:^|[.;])\s*(?P<said>superset\s*[:,–-]\s*)(?=[^.;:]*\beach\s+set\b)",
             "superset with ",
         ),
+        (  # "3 sets | 7 pull-ups | 20 lunges", "3 sets of 400 m run, 10 box jumps": all of it so often
+            "sets",
+            r"^\W*(?P<said>(?P<n>\d{1,2})\s+sets\s*(?:\||of(?=\s+\d{1,4}\s?(?:k?m|cals?|s|secs?|min)\b[^,;]*,)))(?=\s+\d)",
+            r"\g<n> sets:",
+        ),
         (  # "1 = 12 cal ski; 2 = 10 push presses": places of a list
             " = ",
             r"(?:^|[:;,])\s*(?P<said>(?P<n>[1-6])\s=)(?=\s+(?:\d|rest|max)[^=]*(?:;|,|$))",

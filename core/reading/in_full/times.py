@@ -243,6 +243,12 @@ _SAID_OTHERWISE = compiled(
             r"(?:\s+(?:it|that|all|everything|once))*(?:\W+(?:and\s+|to\s+)*(?:try|aim|match|beat|same)\b[^\d:]*)?)\W*$",
             r"rest \g<long> and do it again",
         ),
+        (  # "AMRAP 12 - 12 cal row, 30 skips", "EMOM 10 - 30 s plank": no range
+            "m",
+            r"(?:\b(?:AMRAP|E\d?MOM)\s+\d{1,2}(?:\s?(?:min(?:ute)?s?|'))?|\bevery\s[^,;:]{2,12}[x×]\s?\d{1,2})(?P<said>\s+[-–—]\s+)"
+            r"(?=\d{1,4}(?:/\d{1,3})?\s?(?:s|secs?|k?m|cals?|ft|reps)?\s+(?!min|rounds?\b|sets?\b|[x×]\s)[a-z])",
+            ": ",
+        ),
         (  # "tabata: alternate between air bike and push-ups"
             "between",
             r"(?P<said>\balternat(?:e|ing)\s+between)(?=\s+[^\W\d][^,;:]*\s(?:and|&|/|\+)\s)",

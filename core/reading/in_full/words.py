@@ -119,6 +119,7 @@ _SAID_OTHERWISE = compiled(
             r"(?P<b>bike|row|ski|run))\W*$",
             r"\g<a> or \g<b>",
         ),
+        ("alt.", r"\b(?P<said>alt\.)(?=\s+[a-z])", "alt"),
         (  # "10 rows 60/40": with a bar
             "rows",
             r"(?<=\d\s)(?P<said>rows)(?=\s*[@,(]?\s*\d{2,3}(?:[.,]5)?\s?/\s?\d{2}(?!\s?(?:cal|m\b)))",
