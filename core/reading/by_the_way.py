@@ -144,17 +144,17 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ("start", r",\s*start(?:ing)?\s+(?:light|easy)(?:\s+and\s+(?:build|add))?(?=\s*(?:$|[,;.:)]))"),
         ("complex", r"(?<=complex)\s*,\s*unbroken(?=\s*,)"),
         ("if ", r"\(\s*\d{1,3}\s+if\b[^()]*\)"),
-        ("if ", r"\s*(?:\.{2,3}|…|,|\s[-–])\s*\d{1,3}\s+if\s+(?:new|you|it|that|needed|this|not)\b[^,;:]*"),
+        ("if ", r"(?<!\s)\s*(?:\.{2,3}|…|,|\s[-–])\s*\d{1,3}\s+if\s+(?:new|you|it|that|needed|this|not)\b[^,;:]*"),
         ("if ", r"\(\s*(?:add|go)\b[^()]{2,24}\bif\b[^()]*\)"),
         (
             "between",
             r"^\W*\d{1,2}(?::\d\d)?\s?(?:min(?:ute)?s?|s(?:ec)?s?|')?\s+(?:rest\s+|break\s+|to\s+change\s+)?between\s+"
             r"(?:machines|movements|exercises|stations|pieces|blocks|waves|lifts)\W*$",
         ),
-        ("partner up", r"\s*[,;–-]\s*partner\s+up\b[^;.]*"),
+        ("partner up", r"(?<!\s)\s*[,;–-]\s*partner\s+up\b[^;.]*"),
         (
             "bar",
-            r"\s*[,;–(-]\s*(?:shar(?:e|ing)\s+(?:a|the|one)\s+(?:bar(?:bell)?|rack)|(?:one|1)\s+bar(?:bell)?\s+(?:for|per)\s+(?:two|three|2|3|pair))\b[^;.]*",
+            r"(?<!\s)\s*[,;–(-]\s*(?:shar(?:e|ing)\s+(?:a|the|one)\s+(?:bar(?:bell)?|rack)|(?:one|1)\s+bar(?:bell)?\s+(?:for|per)\s+(?:two|three|2|3|pair))\b[^;.]*",
         ),
         (
             " min ",

@@ -468,7 +468,7 @@ _OTHERWISE_ARRANGED = re.compile(
     re.IGNORECASE,
 )
 _LIST_IN_BRACKETS = re.compile(r"\([^()]*(?:,\s|[+&])[^()]*\)\s*$")
-_ITEMS = re.compile(r"\s*(?:[,;](?!\d)|(?<!\d)/|/(?!\d)|[+&]|\bthen\b|\band\b|\binto\b)\s*", re.IGNORECASE)
+_ITEMS = re.compile(r"[,;](?!\d)|(?<!\d)/|/(?!\d)|[+&]|\bthen\b|\band\b|\binto\b", re.IGNORECASE)
 _COUNTED = re.compile(r"(?=.*(?<![^\W\d])\d)(?=.*[^\W\d])")  # "T2B" counts nothing
 
 
