@@ -144,7 +144,10 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ("start", r",\s*start(?:ing)?\s+(?:light|easy)(?:\s+and\s+(?:build|add))?(?=\s*(?:$|[,;.:)]))"),
         ("complex", r"(?<=complex)\s*,\s*unbroken(?=\s*,)"),
         ("if ", r"\(\s*\d{1,3}\s+if\b[^()]*\)"),
-        ("if ", r"(?<!\s)\s*(?:\.{2,3}|…|,|\s[-–])\s*\d{1,3}\s+if\s+(?:new|you|it|that|needed|this|not)\b[^,;:]*"),
+        (
+            "if ",
+            r"(?<!\s)\s*(?:\.{2,3}|…|,|\s[-–])\s*\d{1,3}\s+if\s+(?:new|you|it|that|needed|this|not)\b[^,;:]*",
+        ),
         ("if ", r"\(\s*(?:add|go)\b[^()]{2,24}\bif\b[^()]*\)"),
         (
             "between",
