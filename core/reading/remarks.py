@@ -251,9 +251,10 @@ def _is_a_weight(phrase: Phrase) -> bool:
 def take_bells(line: Line) -> None:
     """'20 DB thrusters 15s/10s': dumbbells of so much, no work and rest."""
     in_sets = any(one.kind in ("sets", "scheme") for one in line.phrases)
+    carried = False
     for index, phrase in enumerate(line.phrases):
         behind = line.phrases[index + 1].kind if index + 1 < len(line.phrases) else ""
-        carried = any(one.unit in METRE_PER for one in line.phrases[:index])
+        carried |= index > 0 and line.phrases[index - 1].unit in METRE_PER
         alone = phrase.unit == "s" and (in_sets or carried) and behind != "words"
         if (phrase.kind != "interval" and not alone) or not BELLS.fullmatch(phrase.text):
             continue

@@ -242,6 +242,7 @@ def _next_sets(text: str) -> Cuts:
             yield *said.span("said"), "; sets "
 
 
+_EACH = re.compile(r"\b(?:each|every)\s", re.IGNORECASE)
 _EACH_ROUND = re.compile(
     r"^\W*(?:[^:\d]{1,20}(?:\(\d+[^)]*\))?:\s*)?\d+(?:-\d+){2,}.*?(?P<said>\s*(?:,|&|\+|\band\b)\s*(?P<what>\d+[^,;&+]*?)"
     r"(?<!after)(?<!between)\s+(?:each|every)\s+(?:round|rung|set))\W*$",
@@ -251,7 +252,7 @@ _EACH_ROUND = re.compile(
 
 def _each_round(text: str) -> Cuts:
     """'7-6-5-4-3-2-1 deadlifts & 100 m run each round': once a rung."""
-    for said in _EACH_ROUND.finditer(text) if "-" in text else ():
+    for said in _EACH_ROUND.finditer(text) if "-" in text and _EACH.search(text) else ():
         yield *said.span("said"), f", {said['what']} after each round"
 
 
