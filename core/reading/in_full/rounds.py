@@ -58,7 +58,7 @@ _SAID_OTHERWISE = compiled(
         ),
         (
             "rest",
-            rf"^\W*rest\s+(?:for\s+)?\d[\d:.]*\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|['′\"])?"
+            rf"^\W*(?:then\s+)?rest\s+(?:for\s+)?\d[\d:.]*\s*(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|['′\"])?"
             rf"(?P<said>\s*[,;.]?\s*{ONCE_MORE})",
             ", x 2",
         ),

@@ -237,12 +237,6 @@ _SAID_OTHERWISE = compiled(
             r"\s+(?:very\s+)?easy(?:\s+between)?)(?=\W*$)",
             r", rest \g<long>",
         ),
-        (  # "then rest 5 min and repeat, try to match your time"
-            "repeat",
-            r"^\W*(?P<said>(?:then\s+)?rest\s+(?P<long>\d{1,2}(?::\d{2})?(?:\s?(?:min(?:ute)?s?|'))?)\s*(?:,|and|then|&)\s+(?:then\s+)?repeat"
-            r"(?:\s+(?:it|that|all|everything|once))*(?:\W+(?:and\s+|to\s+)*(?:try|aim|match|beat|same)\b[^\d:]*)?)\W*$",
-            r"rest \g<long> and do it again",
-        ),
         (  # "AMRAP 12 - 12 cal row, 30 skips", "EMOM 10 - 30 s plank": no range
             "m",
             r"(?:\b(?:AMRAP|E\d?MOM)\s+\d{1,2}(?:\s?(?:min(?:ute)?s?|'))?|\bevery\s[^,;:]{2,12}[x×]\s?\d{1,2})(?P<said>\s+[-–—]\s+)"
