@@ -33,6 +33,7 @@ class BoardWords:
     idioms: frozenset[str]
     care: frozenset[tuple[str, ...]]
     unreal: frozenset[str]
+    talk: frozenset[str]
     instead: tuple[frozenset[str], ...]
 
 
@@ -75,5 +76,6 @@ def board_words() -> BoardWords:
         frozenset(table["idioms"]),
         frozenset(map(plain_words, table["care"])),
         frozenset(table["unreal"]),
+        frozenset(table["talk"]),
         tuple(frozenset(group) for group in table["instead"]),
     )

@@ -122,6 +122,7 @@ from core.reading.signs import one_width, usual_signs
 from core.reading.stretches import minutes_in_stretches, stretches_within, supersets_within
 from core.reading.supersets import sets_below_supersets
 from core.reading.table_rows import find_tables
+from core.reading.talk import talk
 from core.reading.team_roles import change_said, changes_only, team_roles, without_open
 from core.reading.tokens import seconds_of, tokenize
 from core.reading.ways import efforts_in_rows, ways_below_a_name, ways_in_rows
@@ -203,6 +204,7 @@ class DocumentPass:
         """What every row is."""
         rows = list(self._rows(lines))
         taken_back(rows)
+        talk(rows, self.names)
         days_in_a_line(rows)
         grids(rows, self.names)
         side_by_side(rows, self.names)

@@ -169,6 +169,10 @@ class Parts:
         changes = said(found.format)
         if found.rest_only and part.work and part.format is not None and part.format.kind == "intervals":
             changes.pop("rest_s", None)  # "20 s on, 10 s off", and below it "then 2 min rest"
+        if changes.get("rounds_range") and changes.get("estimated"):
+            expected = {name: changes.pop(name) for name in ("rounds", "rounds_range", "estimated")}
+            if part.format is not None and part.format.kind == "as-many-as-possible":
+                part.format = replace(part.format, **expected)  # "expect 4 rounds" of what is timed
         cap = part.changes.get("cap_s") or (part.format.cap_s if part.format else None)
         if cap and changes.get("cap_s") not in (None, cap):
             self.two_caps.append(TwoCaps(row.number, row.content.strip()))

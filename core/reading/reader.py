@@ -113,6 +113,8 @@ class _Reader:
                 self.columns.set_heads([])
             before = self.reading.parts.said
             self._row(row)
+            for start, end in row.asides:
+                self._note(row, row.as_written(start, end).strip(" ,;()–—-"))
             gap = gap and self.reading.parts.said == before  # words after a gap do not close it
             self.reading.hand_back_cells(row)
         self.divisions.give_above()

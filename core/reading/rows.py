@@ -185,6 +185,7 @@ class Row:
     standards: list[Standard] = field(default_factory=list)
     beyond: tuple[tuple[int, int], ...] = ()
     marks: list[tuple[int, int, str]] = field(default_factory=list)
+    asides: list[tuple[int, int]] = field(default_factory=list)  # what only talks, blank in its text
     named: bool = False
     format: bool = False
     followed: bool = False

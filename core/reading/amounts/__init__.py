@@ -72,7 +72,9 @@ class Amounts(Effort):
     def _one(self, index: int) -> None:
         phrase = self.line.phrases[index]
         reader = READERS.get(phrase.kind)
-        if reader:
+        if self._is_of_something_else(index, phrase):
+            self._put_aside(index, phrase)
+        elif reader:
             reader(self, index, phrase)
 
     def _measure(self, index: int, phrase: Phrase) -> None:

@@ -22,6 +22,7 @@ class AmountBase:
         self.indices = [index for index in indices if index not in line.taken]
         self.name_at = name_at
         self.row = row
+        self.noted: set[int] = set()  # words in brackets that nobody knows
         self.tries = False  # the most one can is sought, with nothing to load a bar for
 
     def kind(self, index: int) -> str:

@@ -14,6 +14,7 @@ from core.reading.kit_words import HAND_WEIGHTS, IMPLEMENT_WORDS
 from core.reading.loads import EPLEY
 from core.reading.phrases import Phrase
 from core.reading.plain_words import plain
+from core.reading.units import SECOND_PER
 
 CALORIES = {"cal", "calorie", "calory"}  # the last is the plain form of "calories"
 _ONE_OF_TWO = re.compile(r"(?:single|one)[\s-]+(?:leg|arm|hand)", re.IGNORECASE)
@@ -34,6 +35,7 @@ KIT = {
 }
 
 
+_BESIDE_NUMBERS = frozenset("all until added extra total more less apart men women rx event wod part".split())
 _WITH_KIT = frozenset(("all", "everything", "single", "holding", "carrying", "hold", "carry", "same"))
 
 MOST_A_SIDE = 15  # repetitions named a side behind a movement; the next are weights of bells; common practice
@@ -68,6 +70,7 @@ class Counted(Measured):
         elif index in self.line.bracketed:
             self.draft.notes.append(phrase.text)
             self.take(index, "a note", "note")
+            self.noted.add(index)
         elif self.name_at is not None and self.kind(index - 1) == "or":
             self.draft.notes.append(f"or {phrase.text}")
             self.take(index, "another choice", "note")
@@ -81,6 +84,37 @@ class Counted(Measured):
             if fits(self, index, phrase):
                 return read(self, index, phrase)
         return self._bare_load(index, phrase)
+
+    def _is_of_something_else(self, index: int, phrase: Phrase) -> bool:
+        """'(16 spots)', 'damper 5', 'time to beat: 8:45' behind a name: a number beside a word nobody knows,
+        which it counts."""
+        timed = phrase.kind == "clock" or (phrase.kind == "measure" and phrase.unit in SECOND_PER)
+        if not (timed or phrase.kind in ("count", "scheme")) or phrase.times > 1:
+            return False
+        if self.name_at is not None and index < self.name_at:
+            return False
+        if timed and self.name_at is None:
+            return False
+        before = index - 1 - (self.kind(index - 1) == "colon")
+        own = phrase.kind == "scheme"  # "deadlift 5-5-5 climbing"
+        return self._is_strange(before, -1) or (not own and self._is_strange(index + 1, 0))
+
+    def _put_aside(self, index: int, phrase: Phrase) -> None:
+        """Hand a number back that counts something else; in brackets it is a note with its words."""
+        if self.name_at is None and index not in self.line.bracketed:
+            return self.take(index, f"{phrase.text} of what is not known")
+        if index not in self.line.bracketed:
+            return self.refuse(index, phrase, "a number of something this is not")
+        self.draft.notes.append(phrase.text)
+        return self.take(index, "a note", "note")
+
+    def _is_strange(self, index: int, place: int) -> bool:
+        read = index == self.name_at or (index in self.line.taken and index not in self.noted)
+        if self.kind(index) != "words" or read:
+            return False
+        word = plain(self.line.phrases[index].text).split()[place]
+        known = word in board_words().passable or word in board_words().held or word in _BESIDE_NUMBERS
+        return not (known or word in IMPLEMENT_WORDS or word in KIT or word in CALORIES)
 
     def _leads_to_another(self, index: int) -> bool:
         """'4: 100 synchro burpees': what stands before a colon counts nothing behind it that is counted."""

@@ -240,7 +240,8 @@ _SAID_OTHERWISE = compiled(
         ),
         (
             "on the",
-            r"(?<![\d.,/-])\d{1,2}(?:-\d{1,2})*(?P<said>)(?=\s+on\s+the\s+(?:rower|bike|ski)\b)",
+            r"(?<![\d.,/-])(?<!level )(?<!damper )(?<!gear )(?<!lane )\d{1,2}(?:-\d{1,2})*(?P<said>)"
+            r"(?=\s+on\s+the\s+(?:rower|bike|ski)\b)",
             " cal",
         ),
         (

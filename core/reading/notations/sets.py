@@ -25,6 +25,8 @@ _BESIDE = (
     "for-time",
     "max",
 )
+_HOW_HARD = frozenset(("rpe", "rir", "tempo"))
+_TALKS = frozenset(_BESIDE) - {"max", "measure", "then"} | {"words", "and", "plus", "at", "note"}
 _SAYS_HOW = ("comma", "colon", "rest", "measure", "clock", "count", "dash")
 
 
@@ -45,7 +47,17 @@ def _with_word(scan: Scan) -> tuple[int, int] | None:
     count = at - 2 if at >= 2 and scan.is_filler(at - 1) else at - 1  # "3 giant sets"
     if scan.kind(count) != "count":
         return None
-    return (count, at) if _nothing_but(scan, {at, count}) or _behind_a_title(scan, count, at) else None
+    alone = _nothing_but(scan, {at, count}) or _behind_a_title(scan, count, at)
+    return (count, at) if alone or _above_its_list(scan, count, at) else None
+
+
+def _above_its_list(scan: Scan, count: int, at: int) -> bool:
+    """'3 sets: (RPE 7-8)', '3 sets - bring a towel' above a list: how often, and words by the way."""
+    if not scan.line.followed or scan.line.named or scan.free[:1] != [count]:
+        return False
+    parted = scan.kind(at + 1) in ("colon", "dash", "comma", "open")
+    kinds = {scan.kind(place) for place in scan.free if place > at}
+    return parted and bool(kinds & (_HOW_HARD | {"words"})) and kinds <= _TALKS | _HOW_HARD
 
 
 def _behind_a_title(scan: Scan, count: int, at: int) -> bool:
