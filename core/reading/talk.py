@@ -96,8 +96,9 @@ _ENDS = re.compile(  # behind one that may go on after a comma, unless that arra
     re.IGNORECASE,
 )
 _ASKS = frozenset(  # kinds of phrases that say what is done, or how
-    "sets scheme ladder rest cap every amrap rounds for-time team share interval tempo rpe rir rm build death-by"
-    " tabata station stations window synchro everyone meanwhile buy-in cash-out bodyweight rep-every division".split()
+    "sets scheme ladder rest cap every amrap rounds for-time team share interval tempo rpe rir rm build"
+    " death-by tabata station stations window synchro everyone meanwhile buy-in cash-out bodyweight"
+    " rep-every division".split()
 )
 _DONE = frozenset(("m", "cal", "km"))
 _LITTLE = frozenset("per at as from only all before after until till same".split())  # of ways, too
@@ -128,7 +129,7 @@ def _is_all_talk(text: str, clauses: Sequence[tuple[int, int]], names: Names) ->
         return True
     if _SCORED.search(text) is not None and _only_talks(text, names):
         return True
-    end = _next(text, begin)
+    end = min(_next(text, begin), *(start for start, _ in clauses[:1]), len(text))
     behind = bool(clauses) and clauses[0][0] <= end and clauses[-1][1] >= last
     return behind and _only_talks(text[begin:end], names)
 
