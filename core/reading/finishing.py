@@ -517,7 +517,10 @@ def _told_ahead(part: PartDraft, fmt: Format | None) -> Format | None:
 def _only_paces(part: PartDraft, fmt: Format) -> bool:
     """'Back squat', '(every 3:00)', and below it '5 @ 70 %', '4 @ 75 %': sets, and when each begins."""
     open_ended = fmt.kind == "every-minute" and not (fmt.rounds or fmt.minutes or part.lasts_s or part.exact)
-    return open_ended and bool(part.work) and all(len(one.scheme) > 1 and one.percents for one in part.work)
+    if not open_ended or not part.work:
+        return False
+    alone = len(part.work) == 1 and part.work[0].sets_written and (part.work[0].sets or 0) > 1
+    return alone or all(len(one.scheme) > 1 and one.percents for one in part.work)
 
 
 def _climbs_on(part: PartDraft, fmt: Format) -> Format:

@@ -224,7 +224,7 @@ _SIGNS = compiled(
         ),
         (  # "43 / 30 kg"
             " / ",
-            rf"(?<![\d/x×]\s)(?<![\w.,/])(?P<front>{_LOAD}) / (?P<back>{_LOAD})"
+            rf"(?<![\d/x×]\s)(?<![\w.,/*])(?!\d\s/\s\d\d)(?P<front>{_LOAD}) / (?P<back>{_LOAD})"
             r"(?=\s*(?:kg|lbs?|#)(?!\w|\s*/)|\s*[,)]|\s*$)",
             r"\g<front>/\g<back>",
         ),
@@ -232,13 +232,14 @@ _SIGNS = compiled(
 )
 
 
+_TIMES = dict.fromkeys(map(ord, "×✕✖⨯"), "x")
 _DASH = re.compile(r"(?<=\d)[–‑‒](?=\d)|(?<= )[–‒](?= )")
 
 
 def one_width(line: str) -> str:
-    """A line with spaces of every kind as the usual one, and the dashes between numbers and words; no column
-    moves."""
-    return line if line.isascii() else _DASH.sub("-", line.translate(_SPACES))
+    """A line with spaces of every kind as the usual one, the dashes between numbers and words, and the signs
+    of times; no column moves."""
+    return line if line.isascii() else _DASH.sub("-", line.translate(_SPACES).translate(_TIMES))
 
 
 def usual_signs(line: Translated) -> Translated:

@@ -53,6 +53,7 @@ _TALK = (  # how a clause begins that only talks, whatever stands in it
     r"\d(?:\s?[-–]\s?\d)?\s+(?:reps?\s+)?(?:left\s+)?in\s+(?:reserve|the\s+tank)\b",
     r"(?:sub|under|below)[\s-]+\d{1,2}(?::\d\d)?\s*(?:min(?:ute)?s?)?\s*(?:is|if|for|$|(?=\)))",
     r"(?:touch\s+(?:and|&|n)\s+go|tng)\s*(?:,|or|/)\s*(?:\w+\s+)?singles\b",
+    r"singles\s+(?:are|is)?\s*(?:fine|ok(?:ay)?|allowed)\b",
     rf"(?:best\s+of\s+)?{_N}\s+(?:tries|attempts)\s+(?:max|only|counts?|allowed)\b",
     r"break\s+(?:it|them|this|these)\b",
     r"so\s+(?:that\s+)?(?:all|every(?:one|body)|you|we|it|the|no(?:body|\s+one))\b",
@@ -89,12 +90,14 @@ _SCORED = re.compile(r"\b(?:did|got|made|scored|had|beat)\s+(?:in\s+)?\d", re.IG
 _OPEN = re.compile(  # before a clause
     r"\s*[,;]\s+|\s+[-–—/|]\s+|\s*(?:\.{2,}|…)\s*|\s*\((?=\S)|[.!]\s+"
 )
-_STOP = re.compile(r"\s*[,;)]|\s+[-–—/|]\s|[.!]\s+(?=[A-Z0-9])")  # behind one
+_STOP = re.compile(r"\s*[,;)]|\s\(|\s+[-–—/|]\s|[.!]\s+(?=[A-Z0-9])")  # behind one
 _ENDS = re.compile(  # behind one that may go on after a comma, unless that arranges or counts
     r"\s*;|\s+[-–—]\s|[.!]\s+(?=[A-Z0-9])|\)"
     r"|,\s+(?=\d|(?:rest|cap|tc|time\s+cap|every|emom|amrap|then|for\s+time)\b)",
     re.IGNORECASE,
 )
+_HOW = re.compile(r"singles|touch|tng", re.IGNORECASE)  # behind which the load may stand
+_LOADED = re.compile(r",?\s+\(?(?:@|at|with)?\s*\d{2}")
 _ASKS = frozenset(  # kinds of phrases that say what is done, or how
     "sets scheme ladder rest cap every amrap rounds for-time team share interval tempo rpe rir rm build"
     " death-by tabata station stations window synchro everyone meanwhile buy-in cash-out bodyweight"
@@ -198,4 +201,5 @@ def _end(text: str, said: re.Match[str]) -> int:
     """Where a clause ends: with its bracket, before a semicolon, a dash or the next sentence, or before what
     arranges or counts; else with the row."""
     stop = _ENDS.search(text, said.end())
-    return stop.start() if stop else len(text.rstrip())
+    loaded = _LOADED.search(text, said.end()) if _HOW.match(said.group()) else None
+    return min(one.start() for one in (stop, loaded) if one) if stop or loaded else len(text.rstrip())

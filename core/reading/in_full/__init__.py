@@ -5,7 +5,19 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Iterable, Iterator
 
-from core.reading.in_full import heavy, instead, ladders, rounds, set_loads, sets, teams, times, ways, words
+from core.reading.in_full import (
+    heavy,
+    instead,
+    ladders,
+    lifts,
+    rounds,
+    set_loads,
+    sets,
+    teams,
+    times,
+    ways,
+    words,
+)
 from core.reading.languages import Translated, rebuilt
 from core.reading.spelled import numbers_in_words
 
@@ -31,6 +43,7 @@ WAYS = (
     *teams.WAYS,
     *times.WAYS,
     *heavy.WAYS,
+    *lifts.WAYS,
 )
 
 

@@ -1,0 +1,99 @@
+"""The sets of one lift with its load, in full: 'RDL / 5 sets x 3 reps / 75 %', '5S x 3R', 'load: 80 kg'."""
+
+from __future__ import annotations
+
+import re
+
+from core.reading.in_full.cuts import Cuts
+
+_SETS = (
+    r"\d{1,2}\s*(?:[x×*]\s*\d|(?:[^\W\d]+\s+)?sets?\b|by\s+\d)|\d{1,2}(?:\s?-\s?\d{1,2}){2,}|sets?\s*:\s*\d"
+)
+_IN_STROKES = re.compile(
+    rf"^\W*(?P<name>[^\W\d][^/|,:;()\d]{{2,40}}?)(?P<first>\s[/|]\s)(?:{_SETS})[^/|\n]{{0,30}}?"
+    r"(?P<second>\s[/|]\s)(?=[^/|\d]{0,24}\d{1,3}(?:[.,]\d)?(?:\s?[-–/]\s?\d{1,3})?\s?(?:%|kgs?\b|lbs?\b))",
+    re.IGNORECASE,
+)
+
+
+def _in_strokes(text: str) -> Cuts:
+    """'RDL / 5 sets x 3 reps / 75 %', 'RDL | 5x3 | 80 kg': one lift, its sets and its load."""
+    said = _IN_STROKES.match(text) if "/" in text or "|" in text else None
+    if said is not None:
+        yield *said.span("first"), ": "
+        yield *said.span("second"), " @ " if "@" not in text[said.end("second") :][:24] else " "
+
+
+_LETTERS = re.compile(r"(?<![\w.])(?P<sets>\d{1,2})\s?S\s?[x×]\s?(?P<reps>\d{1,2})\s?R(?!\w)")
+
+
+def _letters(text: str) -> Cuts:
+    """'5S x 3R': sets and repetitions."""
+    for said in _LETTERS.finditer(text) if "R" in text else ():
+        yield *said.span(), f"{said['sets']} sets x {said['reps']} reps"
+
+
+_LABELLED = re.compile(
+    r"(?<=[\dRrs%)\w])(?P<said>\s*[,;–|-]?\s+\(?(?:load|weight|weights|wt|intensity)\s*[:=]?\s+(?:at\s+)?)"
+    r"(?=\d{2,3}(?:[.,]\d)?(?:\s?[/–-]\s?\d{2,3}(?:[.,]\d)?)?\s?(?:kgs?\b|lbs?\b|%))",
+    re.IGNORECASE,
+)
+_ALL_AT = re.compile(
+    r"(?<=[\dRrs])\s*[,;–-]?\s+(?P<said>(?:all|across|(?:all|every|each)\s+(?:five|sets?|of\s+them|working\s+sets?))\s+)"
+    r"(?=(?:at|@|with)\s*\d{2,3}(?:[.,]\d)?(?:\s?/\s?\d{2,3})?\s?(?:kgs?\b|lbs?\b|%|$))",
+    re.IGNORECASE,
+)
+
+
+_CLIMBS = re.compile(
+    r"^\W*(?P<said>(?:climb|build|work)(?:ing)?\s+(?:up\s+)?to\s+(?:about\s+)?)(?=\d{2}\s?%\W*$)",
+    re.IGNORECASE,
+)  # below its sets
+
+
+def _labelled(text: str) -> Cuts:
+    """'5x3 load: 80 kg', '5x3, all sets at 75 %': the load of all of them."""
+    for said in _LABELLED.finditer(text):
+        yield *said.span("said"), f" {'(' if '(' in said['said'] else ''}@ "
+    for said in _ALL_AT.finditer(text):
+        yield *said.span("said"), ""
+    if climbs := _CLIMBS.match(text):
+        yield *climbs.span("said"), "@ "
+
+
+_SO_MANY = re.compile(
+    r"(?<![\w.,/:-])(?P<n>[2-9]|1[0-2]|two|three|four|five|six)\s+(?:heavy\s+)?(?P<what>triples|doubles(?=\s*(?:$|[,(@;]"
+    r"|(?:at|with|using|around|about|build|up|climb|start|across|rest|every|on\s+the)\b)))",
+    re.IGNORECASE,
+)
+
+
+def _so_many(text: str) -> Cuts:
+    """'5 triples around 75 %': sets of three."""
+    for said in _SO_MANY.finditer(text) if "les" in text else ():
+        yield *said.span(), f"{said['n']} sets of {3 if said['what'].lower() == 'triples' else 2}"
+
+
+_SIGNS = re.compile(
+    r"(?<=%)\s+(?P<of>of\s+(?:your\s+|the\s+)?max(?:imum)?)\b(?!\s+(?:hr|heart|effort))"
+    r"|(?<![\w.,*])\d{1,2}(?P<star>\s?\*\s?)\d{1,2}(?![\w*])"
+    r"|(?<=[\ds])(?P<stroke>\s/\s)(?=\d{1,3}(?::\d\d)?\s?(?:min(?:ute)?s?|s(?:ec)?|')?\s+rest\b)"
+    r"|(?<=\d-\d)(?P<loads>\s*\((?:at\s+|@\s*)?\d{2,3}/\d{2,3}\))(?=\s*[,;–-])"
+    r"|(?<![\d,.])(?P<commas>\d{1,2}(?:,\d{1,2}){2,})(?=,\s)",
+    re.IGNORECASE,
+)
+_PAIR = re.compile(r"\d+/\d+")
+_INSTEAD = {"of": "1RM", "star": " x ", "stroke": ", "}
+
+
+def _signs(text: str) -> Cuts:
+    """'75 % of max', '5*3', '5x3 / 2 min rest', '3,3,3, 80 kg': as they are usually written."""
+    for said in _SIGNS.finditer(text):
+        what = said.lastgroup or ""
+        if what == "loads":
+            yield *said.span(what), f" @ {_PAIR.search(said[what])[0]}"  # type: ignore[index]
+        else:
+            yield *said.span(what), _INSTEAD.get(what) or said[what].replace(",", "-")
+
+
+WAYS = (_signs, _so_many, _in_strokes, _letters, _labelled)
