@@ -538,8 +538,10 @@ def _labelled_sets(kept: list[Phrase], phrase: Phrase) -> int | None:
 
 
 def _counts_the_next(kept: list[Phrase], phrase: Phrase, line: str) -> bool:
-    """'40 wall balls 9/6 kg / 30 cleans': two standards stand already, and a name behind the number."""
-    whole = kept[-2].pair and phrase.kind == "count" and not phrase.unit
+    """'40 wall balls 9/6 kg / 30 cleans', '20 swings 24 kg / 30 skips': a name behind the number, and two
+    standards stand already, or the sign stands apart."""
+    apart = kept[-1].column > kept[-2].end and phrase.column > kept[-1].end
+    whole = (kept[-2].pair or apart) and phrase.kind == "count" and not phrase.unit
     return whole and _NAME_BEHIND.match(line, phrase.end) is not None
 
 

@@ -248,6 +248,9 @@ def _is_a_weight(phrase: Phrase) -> bool:
     return phrase.unit in LOAD_UNITS or (phrase.kind == "count" and phrase.pair)
 
 
+_PARTS = frozenset(("comma", "bar", "slash", "plus", "then", "and"))
+
+
 def take_bells(line: Line) -> None:
     """'20 DB thrusters 15s/10s': dumbbells of so much, no work and rest."""
     in_sets = any(one.kind in ("sets", "scheme") for one in line.phrases)
@@ -258,10 +261,10 @@ def take_bells(line: Line) -> None:
         alone = phrase.unit == "s" and (in_sets or carried) and behind != "words"
         if (phrase.kind != "interval" and not alone) or not BELLS.fullmatch(phrase.text):
             continue
-        words = {
-            word for one in line.phrases[:index] if one.kind == "words" for word in plain_words(one.text)
-        }
-        counted = alone or any(one.kind == "count" for one in line.phrases[:index])
+        cuts = [at for at, one in enumerate(line.phrases[:index]) if one.kind in _PARTS and alone]
+        before = line.phrases[max(cuts, default=-1) + 1 : index]  # "20 KB swings, plank 30s"
+        words = {word for one in before if one.kind == "words" for word in plain_words(one.text)}
+        counted = alone or any(one.kind == "count" for one in before)
         if words & {*HAND_WEIGHTS, "farmer", "farmers", "farmer's"} and (counted or carried):
             values = tuple(float(one.replace(",", ".")) for one in _NUMBERS.findall(phrase.text))
             unit = unit_of(values, line.system, "hand") if alone or carried else "s"

@@ -39,8 +39,10 @@ def sets_before_colon(read: Line) -> int | None:
     if not any(one.kind in ("set-word", "x") for one in read.phrases[at + 1 : at + 3]):
         return None
     says_how = all(
-        one.kind in _BEFORE_COLON or (one.kind == "words" and only_fillers(one.text))
-        for one in read.phrases[at + 1 : colon]
+        one.kind in _BEFORE_COLON
+        or (one.kind == "words" and only_fillers(one.text))
+        or (before.kind, one.kind) == ("cap", "count")
+        for before, one in itertools.pairwise(read.phrases[at:colon])
     )
     return int(read.phrases[at].values[0]) if says_how else None
 
@@ -107,6 +109,8 @@ _BEFORE_COLON = frozenset(
         "open",
         "close",
         "rest",
+        "dash",
+        "cap",
         "clock",
         "measure",
         "after-set",

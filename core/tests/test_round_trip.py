@@ -84,7 +84,7 @@ class Fuzz(unittest.TestCase):
         ./chalk bench fuzz)."""
         count, broken = fuzz(20)
         self.assertEqual(broken[:3], [])
-        self.assertGreater(count, 1500)
+        self.assertGreater(count, 500)  # a slow machine reads some seventy a second
 
     def test_mutated_boards_never_break_and_never_lose_a_word(self):
         """The same of whole boards up to 2,500 letters."""

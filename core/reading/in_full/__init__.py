@@ -6,6 +6,7 @@ import re
 from collections.abc import Callable, Iterable, Iterator
 
 from core.reading.in_full import (
+    arranged,
     heavy,
     instead,
     ladders,
@@ -44,6 +45,7 @@ WAYS = (
     *times.WAYS,
     *heavy.WAYS,
     *lifts.WAYS,
+    *arranged.WAYS,
 )
 
 

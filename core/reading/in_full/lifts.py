@@ -79,11 +79,12 @@ _SIGNS = re.compile(
     r"|(?<![\w.,*])\d{1,2}(?P<star>\s?\*\s?)\d{1,2}(?![\w*])"
     r"|(?<=[\ds])(?P<stroke>\s/\s)(?=\d{1,3}(?::\d\d)?\s?(?:min(?:ute)?s?|s(?:ec)?|')?\s+rest\b)"
     r"|(?<=\d-\d)(?P<loads>\s*\((?:at\s+|@\s*)?\d{2,3}/\d{2,3}\))(?=\s*[,;–-])"
+    r"|\bsets\s+(?:x|of)\s+\d{1,2}(?:\s+reps)?(?P<dash>\s+[-–]\s+)(?=(?:[4-9]\d|1\d\d)(?:[.,/]\d+)?\s?(?:kg|lb|%|/))"
     r"|(?<![\d,.])(?P<commas>\d{1,2}(?:,\d{1,2}){2,})(?=,\s)",
     re.IGNORECASE,
 )
 _PAIR = re.compile(r"\d+/\d+")
-_INSTEAD = {"of": "1RM", "star": " x ", "stroke": ", "}
+_INSTEAD = {"of": "1RM", "star": " x ", "stroke": ", ", "dash": " @ "}
 
 
 def _signs(text: str) -> Cuts:

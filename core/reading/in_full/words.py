@@ -251,8 +251,9 @@ _SAID_OTHERWISE = compiled(
         ),
         (  # "5 rounds (scaled 3)"
             "round",
-            r"\d\s+(?:rounds|rds|rft)\b[^(\d]{0,20}\((?P<said>(?P<who>[^\W\d][^\W\d ]+)\s*:?"
-            r"\s*(?P<n>\d{1,2}))\)",
+            r"\d\s+(?:rounds|rds|rft)\b[^(\d]{0,20}"
+            r"\((?P<said>(?P<who>(?!cap\b|tc\b|rest\b|limit\b)[^\W\d][^\W\d ]+)"
+            r"\s*:?\s*(?P<n>\d{1,2}))\)",
             r"\g<who> \g<n> rounds",
         ),
         ("+", r"(?<![\w.,/])(?P<said>M(?:35|40|45|50|55|60)\+)(?=\s*[:\d(]|\s+\S)", "Masters"),

@@ -104,8 +104,8 @@ def _nothing_but(scan: Scan, allowed: set[int]) -> bool:
 
 
 def _says_a_rest(scan: Scan, place: int) -> bool:
-    """Whether a bare number stands behind 'rest' or 'r:'."""
-    return scan.kind(place - 1 - (scan.kind(place - 1) == "colon")) == "rest"
+    """Whether a bare number stands behind 'rest', 'r:' or 'cap'."""
+    return scan.kind(place - 1 - (scan.kind(place - 1) == "colon")) in ("rest", "cap")
 
 
 NOTATION = Notation(

@@ -1,0 +1,73 @@
+"""What arranges a list, in full: 'RFT x 3', '3 laps, cap 15:', 'EMOM: 12 min', '3 sets // cap 15'."""
+
+from __future__ import annotations
+
+from core.reading.in_full.cuts import compiled, way_of
+
+_CAP_OR_REST = (
+    r"(?:time\s+cap|cap|t\.?c\.?|rest|\d{1,3}(?::\d\d)?\s*(?:min(?:ute)?s?|s(?:ec)?|'|’)?\s+(?:cap|rest))\b"
+)
+_ARRANGED = compiled(
+    (
+        ("rft", r"(?<![\w])(?P<said>RFT\s*[x×]\s*(?P<n>\d{1,2}))(?!\w)", r"\g<n> RFT"),
+        (
+            "repeat",
+            rf"^\W*(?:[^\W\d]+:\s*)?(?P<said>repeat\s+(?P<n>[2-9]|10)\s+times)(?=\s*(?::|(?:[,(\[–-]|//)?\s*{_CAP_OR_REST}|w/\s*\d))",
+            r"\g<n> rounds",
+        ),
+        (
+            "laps",
+            rf"^\W*(?:[^\W\d]+:\s*)?(?P<said>(?P<n>[2-9]|10)\s+(?:laps|circuits))(?=\s*(?::\s*\S|:?\s*(?:[,(\[–-]|//)?\s*{_CAP_OR_REST}|w/\s*\d))",
+            r"\g<n> rounds",
+        ),
+        ("amrap", r"\bAMRAP(?P<said>\s*\|\s*)(?=\d{1,2}(?::\d\d|\s*(?:min|'|’)))", " "),
+        (
+            "giant",
+            r"\b\d{1,2}\s+(?P<said>giant\s+sets)(?=\s+of\s+(?:\d|[^\W\d])[^,]*,\s*(?:\d|[^\W\d]))",
+            "rounds",
+        ),
+        ("//", rf"(?P<said>\s*//\s*)(?={_CAP_OR_REST})", ", "),
+        ("emom:", r"\bEMOM(?P<said>\s*:\s*)(?=\d{1,2}\s*(?:min|'|’))", " "),
+        ("emom x", r"\bEMOM\s*[x×]\s*(?P<n>\d{1,2})(?P<said>\s+-\s+)(?=\d)", ": "),
+        ("w/", r"(?P<said>\s+w/\s*)(?=\d{1,2}(?::\d\d)?\s*(?:min(?:ute)?s?|s(?:ec)?|')?\s+rest\b)", ", "),
+        (
+            ",",
+            r"(?<![\d,.])(?P<said>(?P<a>\d{1,2}),\s(?P<b>\d{1,2}),\s(?P<c>\d{1,2}))(?=,\s\d{1,2}\s*(?:min(?:ute)?s?|'|’)\s+cap\b)",
+            r"\g<a>-\g<b>-\g<c>",
+        ),
+        (  # "Row - 12 cal / 10 T2B"
+            " - ",
+            r"(?:^\W*(?:[^\W\d]+:\s*)?|[:/,;+]\s)(?:row|bike|ski|run|swim|plank)(?P<said>\s[-–]\s)"
+            r"(?=\d{1,4}\s?(?:cals?|k?m|s|sec|seconds|min)\b\s*(?:[/,;+]|$))",
+            " ",
+        ),
+        (  # "Burpees: 10 / 10 T2B"
+            ": ",
+            r"(?:^\W*|[/:]\s)(?P<said>(?P<what>(?!scaled|rx|beg|int|men|women|week|day|set|amrap|emom)[^\W\d][^\d:/,]{1,29}[^\d:/,\s]):\s+(?P<n>\d{1,3}))"
+            r"(?=\s+/\s+(?:\d|[^\W\d]))",
+            r"\g<n> \g<what>",
+        ),
+        ("kg / ", r"(?<=kg\s/\s)\d{1,3}(?P<said>\s?[x×]\s?)(?=[^\W\d])", " "),  # no pair of loads
+        (  # "30 s / 12/10 cal row", no list of three
+            " / ",
+            r"(?<![\d/.,])\d{1,4}(?P<said>\s/\s)(?=\d{1,4}/\d{1,4}\s*[^\W\d])",
+            " | ",
+        ),
+        (":", r"(?<=[^\W\d]\s)(?P<said>:(?P<s>[1-5]\d))(?![\d:])", r"0:\g<s>"),  # "Plank :30"
+        ("tc ", r"\bTC\s*:?\s*\d{1,2}(?P<said>\s+[-–]\s+)(?=\d)", ": "),
+        ("cap ", r"\bcap\s*:?\s*(?:\d{1,2})?(?P<said>\s+[-–]\s+)(?=\d)", ": "),
+        (
+            "minute",
+            r"\bminute\s+(?:on\s+the\s+minute\s+)?[x×]\s*\d{1,2}(?P<said>\s+[-–]\s+)(?=\d)",
+            ": ",
+        ),
+        (  # "10 reps burpees"
+            " reps ",
+            r"(?<![\d/.,x×-])\d{1,3}(?P<said>\s+reps\s+)(?=(?!of|for|total|each|per|in|at|every|then|rest|left|right|unbroken|a|or|and|to|on|with|over|as|is|max|left|min|sec|before|after|both)[^\W\d]{3})",
+            " ",
+        ),
+    )
+)
+
+
+WAYS = (way_of(_ARRANGED),)
