@@ -7,6 +7,10 @@ from core.reading.in_full.cuts import compiled, way_of
 _CAP_OR_REST = (
     r"(?:time\s+cap|cap|t\.?c\.?|rest|\d{1,3}(?::\d\d)?\s*(?:min(?:ute)?s?|s(?:ec)?|'|’)?\s+(?:cap|rest))\b"
 )
+_ARROW = (  # "Scaled → 30/20, ring rows"
+    r"^\W*(?:scaled?(?:\s+(?:version|option))?|sc|rx\+?|beginners?|beg|inter(?:mediate)?|int|masters|teens|level\s?\d|l\d)"
+    r"(?P<said>\s*(?:→|->|➜|=>)\s*)(?=\S)"
+)
 _ARRANGED = compiled(
     (
         ("rft", r"(?<![\w])(?P<said>RFT\s*[x×]\s*(?P<n>\d{1,2}))(?!\w)", r"\g<n> RFT"),
@@ -19,6 +23,13 @@ _ARRANGED = compiled(
             "laps",
             rf"^\W*(?:[^\W\d]+:\s*)?(?P<said>(?P<n>[2-9]|10)\s+(?:laps|circuits))(?=\s*(?::\s*\S|:?\s*(?:[,(\[–-]|//)?\s*{_CAP_OR_REST}|w/\s*\d))",
             r"\g<n> rounds",
+        ),
+        ("→", _ARROW, ": "),
+        ("->", _ARROW, ": "),
+        (
+            "athletes",
+            r"^\W*(?:[^\W\d]+:\s*)?(?P<said>(?P<n>[2-4])\s+athletes)(?=\s*(?:[-–:,(]|$))",
+            r"teams of \g<n>",
         ),
         ("amrap", r"\bAMRAP(?P<said>\s*\|\s*)(?=\d{1,2}(?::\d\d|\s*(?:min|'|’)))", " "),
         (
