@@ -48,7 +48,7 @@ _TALK = (  # how a clause begins that only talks, whatever stands in it
     r"(?:about\s+)?\d[^,;()]*\b(?:effort|hr|heart\s+rate|rpe)\b",
     r"effort\s*[:=]?\s*\d{1,3}\s?(?:/\s?10\b|%|-\d)",
     r"\d{2,3}(?:\s?[-–]\s?\d{2,3})?\s?%\s+effort\W*$",
-    r"(?:hr|heart[\s-]*rate)\b[^,;()]*?\d",
+    r"(?:hr|heart[\s-]*rate)\s*(?:max|zone|under|below|above|at|around|about|between|stays?|is|[:<>=~])?\s*[<>~]?\d",
     r"(?:at\s+)?\d{2}(?:\s?[-–]\s?\d{2})?\s?%\s+(?:of\s+)?(?:your\s+)?(?:max(?:imum)?\s+)?(?:hr|heart[\s-]*rate)\b",
     r"\d(?:\s?[-–]\s?\d)?\s+(?:reps?\s+)?(?:left\s+)?in\s+(?:reserve|the\s+tank)\b",
     r"(?:sub|under|below)[\s-]+\d{1,2}(?::\d\d)?\s*(?:min(?:ute)?s?)?\s*(?:is|if|for|$|(?=\)))",

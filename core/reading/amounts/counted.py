@@ -96,7 +96,7 @@ class Counted(Measured):
         if timed and self.name_at is None:
             return False
         before = index - 1 - (self.kind(index - 1) == "colon")
-        own = phrase.kind == "scheme"  # "deadlift 5-5-5 climbing"
+        own = timed or phrase.kind == "scheme"  # "deadlift 5-5-5 climbing", "row 5 min flush"
         return self._is_strange(before, -1) or (not own and self._is_strange(index + 1, 0))
 
     def _put_aside(self, index: int, phrase: Phrase) -> None:

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from core.reading.in_full.cuts import compiled, way_of
+import re
+
+from core.reading.in_full.cuts import Cuts, compiled, way_of
 
 _CAP_OR_REST = (
     r"(?:time\s+cap|cap|t\.?c\.?|rest|\d{1,3}(?::\d\d)?\s*(?:min(?:ute)?s?|s(?:ec)?|'|’)?\s+(?:cap|rest))\b"
@@ -40,7 +42,11 @@ _ARRANGED = compiled(
         ("//", rf"(?P<said>\s*//\s*)(?={_CAP_OR_REST})", ", "),
         ("emom:", r"\bEMOM(?P<said>\s*:\s*)(?=\d{1,2}\s*(?:min|'|’))", " "),
         ("emom x", r"\bEMOM\s*[x×]\s*(?P<n>\d{1,2})(?P<said>\s+-\s+)(?=\d)", ": "),
-        ("w/", r"(?P<said>\s+w/\s*)(?=\d{1,2}(?::\d\d)?\s*(?:min(?:ute)?s?|s(?:ec)?|')?\s+rest\b)", ", "),
+        (
+            "w/",
+            r"(?P<said>\s+w/\s*(?P<rest>\d{1,2}(?::\d\d)?\s*(?:min(?:ute)?s?|s(?:ec)?|')?\s+rest))\b",
+            r", \g<rest>",
+        ),
         (
             ",",
             r"(?<![\d,.])(?P<said>(?P<a>\d{1,2}),\s(?P<b>\d{1,2}),\s(?P<c>\d{1,2}))(?=,\s\d{1,2}\s*(?:min(?:ute)?s?|'|’)\s+cap\b)",
@@ -81,4 +87,31 @@ _ARRANGED = compiled(
 )
 
 
-WAYS = (way_of(_ARRANGED),)
+_PLACE = re.compile(
+    r"(?:^\W*|[\s,;/:-])(?P<label>#(?P<a>[1-6])|(?P<b>[1-6])º|(?P<c>[1-6])/(?=\s)|(?P<d>[1-6])\s-(?=\s))(?=\s+\S)"
+)
+_EVERY = re.compile(r"\bE\d?MOM\b|every\s+min|\bminutes?\b", re.IGNORECASE)
+_OFF = re.compile(
+    r"(?:(?<!\w)(?:[1-6][.):/º]|#[1-6]|[A-F][.):]|m[1-6]:?|(?:min(?:ute)?|station)\.?\s*[1-6]\s*[:).-]?|[1-6](?:st|nd|rd|th)\s+min(?:ute)?:?"
+    r"|(?<=[,;/]\s)[1-6]\s-|^\W*[1-6]\s?[:-])\s*)(?P<said>off)(?=\s*(?:$|[,;/.]))",
+    re.IGNORECASE,
+)
+
+
+def _places_in_line(text: str) -> Cuts:
+    """'EMOM 12: #1 10 burpees, #2 12 cal row', '1º ..; 2º ..': places of its list."""
+    found = list(_PLACE.finditer(text)) if _EVERY.search(text) else []
+    kinds = {next(kind for kind in "abcd" if one[kind]) for one in found}
+    numbers = [next(filter(None, one.group("a", "b", "c", "d"))) for one in found]
+    if len(found) > 1 and len(kinds) == 1 and numbers == [str(place + 1) for place in range(len(found))]:
+        for one, number in zip(found, numbers, strict=True):
+            yield *one.span("label"), f"{number})"
+
+
+def _off(text: str) -> Cuts:
+    """'Min 3: off': a rest."""
+    for said in _OFF.finditer(text) if "off" in text.lower() else ():
+        yield *said.span("said"), "rest"
+
+
+WAYS = (_places_in_line, _off, way_of(_ARRANGED))

@@ -34,31 +34,31 @@ def _letters(text: str) -> Cuts:
 
 
 _LABELLED = re.compile(
-    r"(?<=[\dRrs%)\w])(?P<said>\s*[,;–|-]?\s+\(?(?:load|weight|weights|wt|intensity)\s*[:=]?\s+(?:at\s+)?)"
-    r"(?=\d{2,3}(?:[.,]\d)?(?:\s?[/–-]\s?\d{2,3}(?:[.,]\d)?)?\s?(?:kgs?\b|lbs?\b|%))",
+    r"(?<=[\dRrs%)\w])(?P<said>\s*[,;–|-]?\s+\(?(?:load|weight|weights|wt|intensity)\s*[:=]?\s+(?:at\s+)?"
+    r"(?P<load>\d{2,3}(?:[.,]\d)?(?:\s?[/–-]\s?\d{2,3}(?:[.,]\d)?)?\s?(?:kgs?\b|lbs?\b|%)))",
     re.IGNORECASE,
 )
 _ALL_AT = re.compile(
-    r"(?<=[\dRrs])\s*[,;–-]?\s+(?P<said>(?:all|across|(?:all|every|each)\s+(?:five|sets?|of\s+them|working\s+sets?))\s+)"
-    r"(?=(?:at|@|with)\s*\d{2,3}(?:[.,]\d)?(?:\s?/\s?\d{2,3})?\s?(?:kgs?\b|lbs?\b|%|$))",
+    r"(?<=[\dRrs])\s*[,;–-]?\s+(?P<said>(?:all|across|(?:all|every|each)\s+(?:five|sets?|of\s+them|working\s+sets?))\s+"
+    r"(?P<load>(?:at|@|with)\s*\d{2,3}(?:[.,]\d)?(?:\s?/\s?\d{2,3})?\s?(?:kgs?\b|lbs?\b|%|$)))",
     re.IGNORECASE,
 )
 
 
-_CLIMBS = re.compile(
-    r"^\W*(?P<said>(?:climb|build|work)(?:ing)?\s+(?:up\s+)?to\s+(?:about\s+)?)(?=\d{2}\s?%\W*$)",
+_CLIMBS = re.compile(  # below its sets
+    r"^\W*(?P<said>(?:climb|build|work)(?:ing)?\s+(?:up\s+)?to\s+(?:about\s+)?(?P<load>\d{2}\s?%))\W*$",
     re.IGNORECASE,
-)  # below its sets
+)
 
 
 def _labelled(text: str) -> Cuts:
     """'5x3 load: 80 kg', '5x3, all sets at 75 %': the load of all of them."""
     for said in _LABELLED.finditer(text):
-        yield *said.span("said"), f" {'(' if '(' in said['said'] else ''}@ "
+        yield *said.span("said"), f" {'(' if '(' in said['said'] else ''}@ {said['load']}"
     for said in _ALL_AT.finditer(text):
-        yield *said.span("said"), ""
+        yield *said.span("said"), said["load"]
     if climbs := _CLIMBS.match(text):
-        yield *climbs.span("said"), "@ "
+        yield *climbs.span("said"), f"@ {climbs['load']}"
 
 
 _SO_MANY = re.compile(

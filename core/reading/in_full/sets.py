@@ -321,8 +321,9 @@ _SAID_OTHERWISE = compiled(
         ("complex", r"\bcomplex(?P<said>\s*[x×]\s*)(?=\d{1,2}\s+sets?\b)", ", "),
         (  # 3 x 30"/30" side plank
             "/",
-            r"\d\s?[x×]\s?(?P<said>(?P<n>\d{2})\s?(?:s(?:ec)?|[\"”″])?\s?/\s?(?P=n)\s?(?:s(?:ec)?\b|[\"”″])?)"
-            r"(?=\s+(?:side\s+plank|copenhagen|single|one|suitcase|half[\s-]kneel))",
+            r"\d\s?[x×]\s?(?P<said>(?P<n>\d{2})(?:\s?(?:s(?:ec)?|[\"”″])\s?/\s?(?P=n)\s?(?:s(?:ec)?\b|[\"”″])?"
+            r"(?=\s+(?:side\s+plank|copenhagen|single|one|suitcase|half[\s-]kneel))"
+            r"|\s?/\s?(?P=n)(?=\s+(?:side\s+plank|copenhagen|suitcase))))",
             r"\g<n> s each side",
         ),
         (  # "then take 10 % off and do 2 x 5", "then 3x5 at minus 10 %"
