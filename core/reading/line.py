@@ -61,6 +61,7 @@ class Line:
         self.told = False  # whether its work is told in a sentence
         self.percents = False  # whether the whole text speaks in percents, not in loads
         self.of_division = False  # whether it says what one division does
+        self.counted_above = False  # whether a list of numbers above it counts its names
         self.window_s: int | None = None  # seconds of the window on the clock that the line stands in
 
     def give_back(self, indices: Iterable[int]) -> None:

@@ -48,6 +48,9 @@ _BOTH = re.compile(r"\bpartners?\b", re.IGNORECASE)
 _RUN_TOGETHER = re.compile(
     r"\b(?:both|all)\s+run\b|\bruns?\s+(?:is|are\s+)?(?:done\s+)?together\b", re.IGNORECASE
 )
+_BUT_THE_RUNS = re.compile(
+    r"\b(?:except|apart\s+from|other\s+than|but)\s+(?:for\s+|on\s+)?(?:the\s+)?runs?\b", re.IGNORECASE
+)
 _SHARES = re.compile(r"\bsplit|\bshare|\bdivid|\bi\s+go\b|\balternat", re.IGNORECASE)
 _WINDOW = re.compile(r"\((\d{1,2})\s*[-–]\s*(\d{1,2})(?:\s*(?:min|'))?\)")
 _BLOCKS = re.compile(  # "4 blocks of 12 min" above them
@@ -105,6 +108,7 @@ class _Reader:
             [line for _, line in self.lines]
         )
         self.reading.settle(rows)
+        self.reading.parts.run_together = any(_BUT_THE_RUNS.search(row.text) for row in rows)
         gap = False
         for row in rows:
             gap |= row.after_blank

@@ -67,6 +67,8 @@ class Reading:
         read.told, read.minutes_below = row.told, row.minutes_below
         read.sets_below, read.percents = row.sets_below, row.number in self._in_percents
         read.followed, read.headed, read.named = row.followed, row.heading is not None, row.named
+        above = self.parts.last.format if self.parts.last is not None and row.heading is None else None
+        read.counted_above = above is not None and bool(above.scheme)
         return read
 
     def collect(self, read: Line) -> None:

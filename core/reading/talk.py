@@ -38,6 +38,7 @@ _TALK = (  # how a clause begins that only talks, whatever stands in it
     # what not to do, and what is done for others
     r"(?:no\s+more|not\s+more|never\s+more)\s+than\s(?!\s*\d+\s?(?:%|kgs?|lbs?))",
     r"(?:don['’]?t|do\s+not|never)\s+(?!rest\b)[^\W\d]",
+    r"no\s+rest\s+(?:inside|within|in\s+between)\b",
     r"no\s+(?:dropping|bouncing|cheating|chalk)\b",
     rf"(?:every\s+|each\s+|{_N}\s+)no[\s-]?reps?\b[^;()]*",
     r"(?:judge|spot|cheer(?:\s+for)?|count\s+for|help|thank|high[\s-]?five|encourage)\s+(?:your|each|the|an?)\b",
@@ -69,6 +70,7 @@ _TALK = (  # how a clause begins that only talks, whatever stands in it
     rf"use\s+(?:{_N}|an?)\s+{_PLACE}\s*(?:if|when|as)\b",
     r"(?:\d{1,2}|two|three)\s*min(?:ute)?s?\s+to\s+(?:set\s*(?:it\s+)?up|clear|tidy|clean\s+up|explain|brief)\b",
     r"(?:heats?|class(?:es)?(?:\s+times?)?|doors)\b[^;()]*?\d{1,2}[:.]\d{2}\b",
+    r"(?:switch|change|swap)\s+(?:every|each|after\s+(?:every|each))\s+(?:run|row|lap|ride|bike)\W*$",
     r"(?:lanes?|heats?|waves?)\s+\d|set\s+up\b|see\s+(?:page|section|slide|notes?|videos?)\b",
     r"[^\W\d]+(?:\s[^\W\d]+)?\s+(?:opens?|closes?)\s+at\s+\d",
     r"[^\W\d]+(?:\s+[^\W\d]+)?\s+(?:is|are)\s+(?:broken|closed|out\s+of\s+order|being)\b[^;()]*",

@@ -38,6 +38,7 @@ KIT = {
 _BESIDE_NUMBERS = frozenset("all until added extra total more less apart men women rx event wod part".split())
 _WITH_KIT = frozenset(("all", "everything", "single", "holding", "carrying", "hold", "carry", "same"))
 
+LIGHTEST_BAR = 15  # kg or more of a bar; common practice
 MOST_A_SIDE = 15  # repetitions named a side behind a movement; the next are weights of bells; common practice
 
 
@@ -314,8 +315,17 @@ class Counted(Measured):
         before_name = self.name_at is None or index < self.name_at
         if before_name or self.kind(index - 1) == "x":
             return True
+        if self._counted_by_a_list(phrase):
+            return False
         counts = self._on_a_machine() or not phrase.pair or self._is_a_side_each(phrase)
         return not draft.has_amount and counts
+
+    def _counted_by_a_list(self, phrase: Phrase) -> bool:
+        """'thruster 43' below '21-15-9', '2-4-6... deadlift 100': its numbers stand already, this is a bar."""
+        before = self.line.phrases[: self.name_at or 0]
+        listed = self.line.counted_above or any(one.kind in ("ladder", "scheme") for one in before)
+        lifted = self.row is not None and self.row.implement == "barbell"
+        return listed and lifted and phrase.values[0] >= LIGHTEST_BAR
 
     def _is_a_side_each(self, phrase: Phrase) -> bool:
         """'Get-up 5/5', 'row 8/8': as many left as right; from 16 on they may be two bells."""

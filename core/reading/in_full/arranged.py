@@ -26,6 +26,11 @@ _ARRANGED = compiled(
             rf"^\W*(?:[^\W\d]+:\s*)?(?P<said>(?P<n>[2-9]|10)\s+(?:laps|circuits))(?=\s*(?::\s*\S|:?\s*(?:[,(\[–-]|//)?\s*{_CAP_OR_REST}|w/\s*\d))",
             r"\g<n> rounds",
         ),
+        (
+            "but ",
+            r"(?:everything|all|the\s+work|reps)\s+(?P<said>but(?:\s+for)?)(?=\s+(?:the\s+)?(?:runs?|rows?|carry)\b)",
+            "except",
+        ),
         ("→", _ARROW, ": "),
         ("->", _ARROW, ": "),
         (
