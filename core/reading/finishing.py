@@ -519,8 +519,9 @@ def _only_paces(part: PartDraft, fmt: Format) -> bool:
     open_ended = fmt.kind == "every-minute" and not (fmt.rounds or fmt.minutes or part.lasts_s or part.exact)
     if not open_ended or not part.work:
         return False
-    alone = len(part.work) == 1 and part.work[0].sets_written and (part.work[0].sets or 0) > 1
-    return alone or all(len(one.scheme) > 1 and one.percents for one in part.work)
+    sets = {one.sets if one.sets_written else None for one in part.work}
+    told = len(sets) == 1 and (next(iter(sets)) or 0) > 1  # of one lift, or of all of a complex
+    return told or all(len(one.scheme) > 1 and one.percents for one in part.work)
 
 
 def _climbs_on(part: PartDraft, fmt: Format) -> Format:

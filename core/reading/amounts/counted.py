@@ -36,6 +36,7 @@ KIT = {
 
 
 _BESIDE_NUMBERS = frozenset("all until added extra total more less apart men women rx event wod part".split())
+_NUMBERED = frozenset("wk week day cycle phase block session".split())
 _WITH_KIT = frozenset(("all", "everything", "single", "holding", "carrying", "hold", "carry", "same"))
 
 LIGHTEST_BAR = 15  # kg or more of a bar; common practice
@@ -110,10 +111,13 @@ class Counted(Measured):
         return self.take(index, "a note", "note")
 
     def _is_strange(self, index: int, place: int) -> bool:
-        read = index == self.name_at or (index in self.line.taken and index not in self.noted)
-        if self.kind(index) != "words" or read:
+        if self.kind(index) != "words":
             return False
         word = plain(self.line.phrases[index].text).split()[place]
+        if index == self.name_at:
+            return place < 0 and word in _NUMBERED  # "Press cycle wk 2: .."
+        if index in self.line.taken and index not in self.noted:
+            return False
         known = word in board_words().passable or word in board_words().held or word in _BESIDE_NUMBERS
         return not (known or word in IMPLEMENT_WORDS or word in KIT or word in CALORIES)
 
@@ -321,7 +325,7 @@ class Counted(Measured):
         return not draft.has_amount and counts
 
     def _counted_by_a_list(self, phrase: Phrase) -> bool:
-        """'thruster 43' below '21-15-9', '2-4-6... deadlift 100': its numbers stand already, this is a bar."""
+        """'thruster 43' below '21-15-9', '2-4-6... deadlift 100': what counts it stands, this is a bar."""
         before = self.line.phrases[: self.name_at or 0]
         listed = self.line.counted_above or any(one.kind in ("ladder", "scheme") for one in before)
         lifted = self.row is not None and self.row.implement == "barbell"

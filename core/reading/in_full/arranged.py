@@ -33,10 +33,18 @@ _ARRANGED = compiled(
         ),
         ("→", _ARROW, ": "),
         ("->", _ARROW, ": "),
+        *(
+            (
+                who,
+                rf"(?:^\W*(?:[^\W\d]+:\s*)?|,\s)(?P<said>(?P<n>[2-6])\s+{who})(?=\s*(?:[-–:,(]|$))",
+                r"teams of \g<n>",
+            )
+            for who in ("athletes", "people")
+        ),
         (
-            "athletes",
-            r"^\W*(?:[^\W\d]+:\s*)?(?P<said>(?P<n>[2-4])\s+athletes)(?=\s*(?:[-–:,(]|$))",
-            r"teams of \g<n>",
+            "per round",
+            r"\b(?P<said>one\s+(?:partner|athlete|person)\s+(?:per|each)\s+round)(?:\s*\(\d{1,2}\s+each\))?",
+            "alternating rounds",
         ),
         ("amrap", r"\bAMRAP(?P<said>\s*\|\s*)(?=\d{1,2}(?::\d\d|\s*(?:min|'|’)))", " "),
         (
@@ -119,4 +127,13 @@ def _off(text: str) -> Cuts:
         yield *said.span("said"), "rest"
 
 
-WAYS = (_places_in_line, _off, way_of(_ARRANGED))
+_LETTERED_LEVEL = re.compile(r"^\W*level\s+(?P<said>[A-D])(?=\s*(?:$|[:(–-]))", re.IGNORECASE)
+
+
+def _lettered_levels(text: str) -> Cuts:
+    """'Level B': the second of several."""
+    if said := _LETTERED_LEVEL.match(text):
+        yield *said.span("said"), str(ord(said["said"].upper()) - ord("A") + 1)
+
+
+WAYS = (_lettered_levels, _places_in_line, _off, way_of(_ARRANGED))
