@@ -90,16 +90,16 @@ _AIMS = re.compile(  # no movement stands in what is aimed for; but "expect 4 ro
 _MONEY = re.compile(r"\d\s?[€£$]|[€£$]\s?\d")
 _SCORED = re.compile(r"\b(?:did|got|made|scored|had|beat)\s+(?:in\s+)?\d", re.IGNORECASE)  # what somebody did
 _OPEN = re.compile(  # before a clause
-    r"\s*[,;]\s+|\s+[-–—/|]\s+|\s*(?:\.{2,}|…)\s*|\s*\((?=\S)|[.!]\s+"
+    r"(?<!\s)(?:\s*[,;]\s+|\s+[-–—/|]\s+|\s*(?:\.{2,}|…)\s*|\s*\((?=\S))|[.!]\s+"
 )
-_STOP = re.compile(r"\s*[,;)]|\s\(|\s+[-–—/|]\s|[.!]\s+(?=[A-Z0-9])")  # behind one
+_STOP = re.compile(r"(?<!\s)(?:\s*[,;)]|\s+\(|\s+[-–—/|]\s)|[.!]\s+(?=[A-Z0-9])")  # behind one
 _ENDS = re.compile(  # behind one that may go on after a comma, unless that arranges or counts
-    r"\s*;|\s+[-–—]\s|[.!]\s+(?=[A-Z0-9])|\)"
+    r"(?<!\s)(?:\s*;|\s+[-–—]\s)|[.!]\s+(?=[A-Z0-9])|\)"
     r"|,\s+(?=\d|(?:rest|cap|tc|time\s+cap|every|emom|amrap|then|for\s+time)\b)",
     re.IGNORECASE,
 )
 _HOW = re.compile(r"singles|touch|tng", re.IGNORECASE)  # behind which the load may stand
-_LOADED = re.compile(r",?\s+\(?(?:@|at|with)?\s*\d{2}")
+_LOADED = re.compile(r"(?<!\s),?\s{1,3}\(?(?:@|at|with)?\s{0,3}\d{2}")
 _ASKS = frozenset(  # kinds of phrases that say what is done, or how
     "sets scheme ladder rest cap every amrap rounds for-time team share interval tempo rpe rir rm build"
     " death-by tabata station stations window synchro everyone meanwhile buy-in cash-out bodyweight"

@@ -52,12 +52,12 @@ _ARRANGED = compiled(
             r"\b\d{1,2}\s+(?P<said>giant\s+sets)(?=\s+of\s+(?:\d|[^\W\d])[^,]*,\s*(?:\d|[^\W\d]))",
             "rounds",
         ),
-        ("//", rf"(?P<said>\s*//\s*)(?={_CAP_OR_REST})", ", "),
+        ("//", rf"(?<!\s)(?P<said>\s*//\s*)(?={_CAP_OR_REST})", ", "),
         ("emom:", r"\bEMOM(?P<said>\s*:\s*)(?=\d{1,2}\s*(?:min|'|’))", " "),
         ("emom x", r"\bEMOM\s*[x×]\s*(?P<n>\d{1,2})(?P<said>\s+-\s+)(?=\d)", ": "),
         (
             "w/",
-            r"(?P<said>\s+w/\s*(?P<rest>\d{1,2}(?::\d\d)?\s*(?:min(?:ute)?s?|s(?:ec)?|')?\s+rest))\b",
+            r"(?<!\s)(?P<said>\s+w/\s*(?P<rest>\d{1,2}(?::\d\d)?\s*(?:min(?:ute)?s?|s(?:ec)?|')?\s+rest))\b",
             r", \g<rest>",
         ),
         (

@@ -34,12 +34,12 @@ def _letters(text: str) -> Cuts:
 
 
 _LABELLED = re.compile(
-    r"(?<=[\dRrs%)\w])(?P<said>\s*[,;–|-]?\s+\(?(?:load|weight|weights|wt|intensity)\s*[:=]?\s+(?:at\s+)?"
+    r"(?<=[\dRrs%)\w])(?P<said>(?:\s{0,3}[,;–|-])?\s{1,3}\(?(?:load|weight|weights|wt|intensity)\s*[:=]?\s+(?:at\s+)?"
     r"(?P<load>\d{2,3}(?:[.,]\d)?(?:\s?[/–-]\s?\d{2,3}(?:[.,]\d)?)?\s?(?:kgs?\b|lbs?\b|%)))",
     re.IGNORECASE,
 )
 _ALL_AT = re.compile(
-    r"(?<=[\dRrs])\s*[,;–-]?\s+(?P<said>(?:all|across|(?:all|every|each)\s+(?:five|sets?|of\s+them|working\s+sets?))\s+"
+    r"(?<=[\dRrs])(?:\s{0,3}[,;–-])?\s{1,3}(?P<said>(?:all|across|(?:all|every|each)\s+(?:five|sets?|of\s+them|working\s+sets?))\s+"
     r"(?P<load>(?:at|@|with)\s*\d{2,3}(?:[.,]\d)?(?:\s?/\s?\d{2,3})?\s?(?:kgs?\b|lbs?\b|%|$)))",
     re.IGNORECASE,
 )
