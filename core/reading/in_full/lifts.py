@@ -18,7 +18,7 @@ _IN_STROKES = re.compile(
 
 def _in_strokes(text: str) -> Cuts:
     """'RDL / 5 sets x 3 reps / 75 %', 'RDL | 5x3 | 80 kg': one lift, its sets and its load."""
-    said = _IN_STROKES.match(text) if "/" in text or "|" in text else None
+    said = _IN_STROKES.match(text) if "/" in text or text.count("|") == 2 else None  # more are cells
     if said is not None:
         yield *said.span("first"), ": "
         yield *said.span("second"), " @ " if "@" not in text[said.end("second") :][:24] else " "
