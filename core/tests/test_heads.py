@@ -5,10 +5,8 @@ from __future__ import annotations
 
 import itertools
 import unittest
-from collections import Counter
-from collections.abc import Hashable
 
-from core.reading import read_workout
+from core.tests.asked import asked
 
 PIECES = (
     "4 x 30 s hollow hold, 4 x 30 s side plank per side",
@@ -78,44 +76,36 @@ SIGNS = (  # between the head and its list, and between its lines
 FRAMES = ("{}\n\n{}\n", "A. {}\n\nB. {}\n", "{}\n\nrest 3 min\n\n{}\n", "Part 1\n{}\n\nPart 2\n{}\n")
 
 
-def _asked(text: str) -> Counter[Hashable]:
-    """What a text asks for: movements with amounts and loads, in any order."""
-    return Counter(
-        (one.movement, one.reps, one.distance_m, one.calories, one.seconds or 0, one.load_kg, one.percent)
-        for one in read_workout(text).works
-    )
-
-
 class Heads(unittest.TestCase):
     def test_a_head_changes_nothing(self) -> None:
         """Numbers, names, days and minutes above a piece, or before it on its line, are none of its own."""
-        alone = {piece: _asked(piece + "\n") for piece in PIECES}
+        alone = {piece: asked(piece + "\n") for piece in PIECES}
         heads = itertools.chain(
             itertools.product(HEADS_WITH_MINUTES, JOINTS[1:], PIECES),
             itertools.product(HEADS, JOINTS[:2], PIECES),
         )
         for head, joint, piece in heads:
             with self.subTest(text=f"{head}{joint}{piece}"):
-                self.assertEqual(_asked(f"{head}{joint}{piece}\n"), alone[piece])
+                self.assertEqual(asked(f"{head}{joint}{piece}\n"), alone[piece])
 
     def test_a_list_is_the_same_in_any_layout(self) -> None:
         """A list below what arranges it, with any sign before its lines or between them, or above it."""
         for head, lines in itertools.product(ARRANGED, LISTS):
-            wanted = _asked("\n".join((f"{head}:", *lines, "")))
+            wanted = asked("\n".join((f"{head}:", *lines, "")))
             below = ("\n".join((head, *(sign.format(one) for one in lines))) for sign in LINES)
             beside = (head + lead + sign.join(lines) for lead, sign in SIGNS)
             for text in (*below, *beside, "\n".join((*lines, head))):
                 with self.subTest(text=text):
-                    self.assertEqual(_asked(text + "\n"), wanted)
+                    self.assertEqual(asked(text + "\n"), wanted)
 
     def test_pieces_stand_apart(self) -> None:
         """Two pieces with a gap, a rest or heads between them ask for what both ask for alone."""
-        alone = {piece: _asked(piece + "\n") for piece in ALONE}
+        alone = {piece: asked(piece + "\n") for piece in ALONE}
         pairs = itertools.permutations(ALONE, 2)
         for place, (first, second) in enumerate(pairs):
             text = FRAMES[place % len(FRAMES)].format(first, second)
             with self.subTest(text=text):
-                self.assertEqual(_asked(text), alone[first] + alone[second])
+                self.assertEqual(asked(text), alone[first] + alone[second])
 
 
 if __name__ == "__main__":

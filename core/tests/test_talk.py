@@ -5,10 +5,10 @@ from __future__ import annotations
 
 import itertools
 import unittest
-from collections import Counter
-from collections.abc import Hashable, Iterator
+from collections.abc import Iterator
 
 from core.reading import read_workout
+from core.tests.asked import asked
 
 PIECES = (
     "back squat 5x5 @ 70%",
@@ -40,13 +40,6 @@ FRAMES = ("{piece}\n{said}", "{piece}\n\n{said}", "{said}\n\n{piece}")
 BESIDE = ("{last}, {said}", "{last} - {said}", "{last} ({said})", "{last}; {said}")
 
 
-def _asked(text: str) -> Counter[Hashable]:
-    return Counter(
-        (one.movement, one.reps, one.distance_m, one.calories, one.seconds or 0, one.load_kg, one.percent)
-        for one in read_workout(text).works
-    )
-
-
 def _texts(piece: str, said: str, place: int) -> Iterator[str]:
     """A piece with what is said below it, above it, and beside its last line in one of four ways."""
     for frame in FRAMES:
@@ -57,11 +50,11 @@ def _texts(piece: str, said: str, place: int) -> Iterator[str]:
 
 class Talk(unittest.TestCase):
     def test_what_is_only_said_changes_nothing(self) -> None:
-        alone = {piece: _asked(piece + "\n") for piece in PIECES}
+        alone = {piece: asked(piece + "\n") for piece in PIECES}
         for place, (said, piece) in enumerate(itertools.product(SAID, PIECES)):
             for text in _texts(piece, said, place + place // len(PIECES)):
                 with self.subTest(text=text):
-                    self.assertEqual(_asked(text + "\n"), alone[piece])
+                    self.assertEqual(asked(text + "\n"), alone[piece])
 
     def test_it_stays_as_a_note(self) -> None:
         """It is shown with the piece, and no word of it is unread."""
