@@ -39,6 +39,7 @@ from core.reading.from_above import (
     lift_of_a_piece,
     list_by_other_numbers,
     percents_that_climb,
+    reps_each_time,
     same_sets,
     sets_of_waves,
     waves,
@@ -220,6 +221,7 @@ class DocumentPass:
         minutes_of_odd_and_even(rows)
         percents_that_climb(rows)
         same_sets(rows)
+        reps_each_time(rows)
         waves(rows)
         sets_of_waves(rows)
         list_by_other_numbers(rows)

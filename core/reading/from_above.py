@@ -80,6 +80,26 @@ def same_sets(rows: Sequence[Row]) -> None:
             row.say([(*said.span("said"), sets.group())])
 
 
+_EACH_TIME = re.compile(
+    r"^\W*(?P<said>x\s?(?P<reps>[1-9])|(?P<one>singles))(?=\s*(?:$|[@,(]|at\s|with\s|\d{2,3}\s?(?:[-–/]\s?\d{2,3}\s?)?"
+    r"(?:%|kgs?\b|lbs?\b)))",
+    re.IGNORECASE,
+)
+_EVERY = re.compile(r"\b(?:every\s+\d|e\d{1,3}(?:mom|s\b))", re.IGNORECASE)
+
+
+def reps_each_time(rows: Sequence[Row]) -> None:
+    """'x 3 @ 70 kg', 'singles' above or below 'every 2 min, 6 sets': how many are done each time."""
+    for at, row in enumerate(rows):
+        said = _EACH_TIME.match(row.text) if row.role == "work" else None
+        if said is None:
+            continue
+        above = rows[at - 1 : at] if at and not row.after_blank else []
+        below = [one for one in rows[at + 1 : at + 2] if not one.after_blank]
+        if any(_EVERY.search(one.text) for one in (*above, *below)):
+            row.say([(*said.span("said"), f"{said['reps'] or 1} reps")])
+
+
 _OF_A_PIECE = re.compile(
     r"^\W*(?:(?P<own>[B-H])\s*[.:)]\s*)?(?:[^\W\d][^\d:]{2,15}:\s*)?(?P<sets>\d{1,2}\s?[x×]\s?\d{1,2}\b)"
     r"[^%]*%(?P<of>\s*of\s+(?:part\s+|the\s+weight\s+(?:of|in|from)\s+)?(?P<piece>[A-G])(?![\w-]))",

@@ -32,7 +32,7 @@ from core.reading.row_roles import (
     opens_with_sets,
     within_a_piece,
 )
-from core.reading.rows import LETTER_BULLET, Row, after_heading, inline_stations
+from core.reading.rows import LETTER_BULLET, NUMBER_BULLET, Row, after_heading, inline_stations
 from core.reading.scan import FILLERS
 from core.reading.tokens import seconds_of, tokenize
 
@@ -98,6 +98,7 @@ class Heads:
             heading = self._heading(row, letters, at == 0)
             if heading is None and row.letter is None and row.day is None and not _within_a_warm_up(rows, at):
                 heading = self._called(row) or self._of_a_kind(rows, at) or self._unknown(rows, at)
+                heading = heading or self._of_what_is_indented(rows, at)
             if heading is not None and ROUND.match(heading.name) and within_a_piece(rows, at):
                 name_a_round(row, heading)
                 continue
@@ -200,6 +201,22 @@ class Heads:
             if kinds <= {"words", "colon"}
             else None
         )
+
+    def _of_what_is_indented(self, rows: Sequence[Row], at: int) -> Heading | None:
+        """'2. Squat', 'Press' after a gap and above an indented row that counts the lift by its whole name:
+        what the rows below are about."""
+        row, below = rows[at], rows[at + 1] if at + 1 < len(rows) else None
+        opens = row.after_blank or not at
+        if not opens or below is None or below.after_blank or below.indent <= row.indent:
+            return None
+        number = NUMBER_BULLET.match(row.content)
+        start = row.start + (number.end() if number is not None else 0)
+        phrases = row.phrases(start, len(row.text))
+        bare = bool(phrases) and {one.kind for one in phrases} <= {"words", "colon"}
+        counted = any(one.kind in COUNTED for one in tokenize(below.text))
+        if not bare or not counted or not self._named_again_below(phrases, below):
+            return None
+        return Heading(row.text[start:].strip(" :"), None, len(row.text), alone=True)
 
     def _called(self, row: Row) -> Heading | None:
         """'Lung burner: 3 rounds', 'Burn out 3x': a piece's own name before its format."""

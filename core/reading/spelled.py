@@ -30,6 +30,10 @@ _MEASURED = re.compile(
     r"|sec(?:ond)?s?|miles?|rounds|sets|kilos?|kgs?|pounds|lbs?|per\s?cent|each|unbroken)(?!\w)",
     re.IGNORECASE,
 )
+_LIFTED = re.compile(  # "one deadlift", of which none stand in the room
+    r"(?:\S+\s){0,2}(?:snatch(?:es)?|cleans?|jerks?|press(?:es)?|squats?|deadlifts?|thrusters?|ohs)\b",
+    re.IGNORECASE,
+)
 _ON_OFF = re.compile(r"\s+(?:on|off)(?!\w)", re.IGNORECASE)
 _SPOKEN_OF = re.compile(
     r"(?:\b(?:the|these|those|first|last|other|next|to|or|all|of you)\s+)$", re.IGNORECASE
@@ -77,4 +81,5 @@ def _counts(text: str, said: re.Match[str], number: int, begins_a_name: Callable
     if _MEASURED.match(text, said.end()) or (number >= LEAST_ON and _ON_OFF.match(text, said.end())):
         return True
     behind = _UNTIL.split(text[said.end() :].lstrip(), maxsplit=1)[0]
-    return number >= LEAST_OF_A_NAME and begins_a_name(behind)
+    least = 1 if _LIFTED.match(behind) else LEAST_OF_A_NAME
+    return number >= least and begins_a_name(behind)

@@ -4,6 +4,7 @@ lists of rounds, of a time, of every minute and of falling numbers. The spelling
 from __future__ import annotations
 
 import random
+import re
 from collections.abc import Iterator
 from dataclasses import dataclass
 
@@ -98,6 +99,63 @@ LAYOUTS = (
 )
 JOINS = (", ", " / ", " + ", "; ")
 TITLES = ("", "", "WOD\n", "Metcon: ", "B) ", "Part B\n", "**WOD**\n", '"Night Train"\n')
+CLOCKED_LIFTS = (
+    *(("snatch", "snatch"), ("power clean", "power-clean"), ("clean and jerk", "clean-and-jerk")),
+    *(("front squat", "front-squat"), ("push press", "push-press"), ("deadlift", "deadlift")),
+    *(("OHS", "overhead-squat"), ("hang power snatch", "hang-power-snatch")),
+)
+BY_THE_CLOCK = (  # sets, minutes of one, minutes of all, seconds of one
+    *("every {m} min x {n}", "E{m}MOM x {n}", "E{m}MOM {t}", "every {m}:00 for {n} sets"),
+    *(
+        "every {m} minutes for {t} min",
+        "{n} sets, every {m} min",
+        "{n} x every {m} min",
+        "on the {m}:00 x {n}",
+    ),
+    *(
+        "every {s} s for {n} rounds",
+        "{t} min E{m}MOM",
+        "every {m} min for {n} rounds",
+        "{n} rounds on the {m} min",
+    ),
+    *("one set every {m} min for {t} min", "every {m} min ({n} sets)", "E{m}MOM for {t} minutes"),
+    *("every {m} minutes until {t} min", "{n} sets on a {m} min clock", "every {m} min, {n} sets"),
+    *("{n} rounds, every {m}:00", "a set every {m} minutes, {n} in total"),
+)
+EVERY_SECOND = ("every 2nd minute for {t} minutes", "every other minute for {t} min")
+EACH_TIME = {  # alone, and with the lift's name
+    1: (
+        ("1 rep", "one rep", "x 1", "singles", "a single", "1 rep each"),
+        ("1 {lift}", "one {lift}", "{lift} x 1"),
+    ),
+    2: (
+        ("2 reps", "two reps", "x 2", "sets of 2", "doubles", "a double", "2 TnG reps"),
+        ("2 {lift}", "{lift} doubles", "{lift} x 2", "two {lift}"),
+    ),
+    3: (
+        ("3 reps", "three reps", "x 3", "sets of 3", "triples", "a triple", "3 reps each"),
+        ("3 {lift}", "{lift} triples", "triples of {lift}", "{lift} x 3"),
+    ),
+}
+CLOCKED_LOADS = (
+    *("@ {p} %", "at {p}%", "{p} %", "({p} %)", "around {p} %", "@{p}%", "60-{p} %", "with {p} %"),
+    *("start at 60 %, finish at {p} %", "from 60 to {p} %", "building to {p} %", "@ {p} % of 1RM"),
+    *("@ {kg} kg", "with {kg} kg", "{kg} kg", "({kg} kg)", "at {kg}kg", "{kg}/35 kg", "@ {kg}/35 kg", "", ""),
+)
+CLOCKED_FRAMES = (
+    *("{lift}, {every}, {alone} {load}", "{every}: {named} {load}", "{every}\n{named} {load}"),
+    *(
+        "{lift}\n{every}\n{alone} {load}",
+        "{lift}: {alone} {every} {load}",
+        "{lift} - {alone} {load}, {every}",
+    ),
+    *(
+        "{lift} {load}: {alone}, {every}",
+        "{lift} {every} - {alone} {load}",
+        "{lift}\n{alone} {load}\n{every}",
+    ),
+    "{lift}: {every}\n{alone}, {load}",
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -149,3 +207,24 @@ def lists(seed: int, count: int) -> Iterator[Spelled]:
             ),
             kind == "every",
         )
+
+
+def lifts_by_the_clock(seed: int, count: int) -> Iterator[Spelled]:
+    """One lift every so many minutes."""
+    draw = random.Random(seed)
+    for _ in range(count):
+        lift, movement = draw.choice(CLOCKED_LIFTS)
+        sets, minutes, reps = draw.choice((4, 5, 6, 8, 10)), draw.choice((2, 2, 3)), draw.choice((1, 2, 3))
+        alone, named = EACH_TIME[reps]
+        load = draw.choice(CLOCKED_LOADS)
+        every = draw.choice(BY_THE_CLOCK + (EVERY_SECOND if minutes == 2 else ()))
+        said = draw.choice(CLOCKED_FRAMES).format(
+            lift=lift,
+            every=every.format(n=sets, m=minutes, t=sets * minutes, s=minutes * 60),
+            alone=draw.choice(alone),
+            named=draw.choice(named).format(lift=lift),
+            load=load.format(p=75, kg=50),
+        )
+        text = "\n".join(line.strip(" ,") for line in re.sub(" +(?=[ ,:])", "", said).split("\n"))
+        kg, percent = (50.0 if "{kg}" in load else None), (75.0 if "{p}" in load else None)
+        yield Spelled(text, ((movement, sets * reps, kg, percent),))

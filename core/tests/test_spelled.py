@@ -6,12 +6,12 @@ import unittest
 
 from core.reading import read_workout
 from core.reading.workout import Work
-from core.tests.spelled import Spelled, lifts, lists
+from core.tests.spelled import Spelled, lifts, lifts_by_the_clock, lists
 
 ALLOWED = (
     0.03  # of texts read otherwise; the sweep that found these spellings measured 0.4 to 1.4 of a hundred
 )
-LIFTS_SEED, LISTS_SEED, COUNT = 20261130, 20261201, 500
+LIFTS_SEED, LISTS_SEED, CLOCKED_SEED, COUNT = 20261130, 20261201, 20261202, 500
 
 
 def _amount(work: Work) -> float | None:
@@ -42,6 +42,11 @@ class AnySpelling(unittest.TestCase):
     def test_lists(self) -> None:
         """What arranges a list, its cap, its lines and its layout."""
         wrong = [one.text for one in lists(LISTS_SEED, COUNT) if not _is_asked(one)]
+        self.assertLessEqual(len(wrong), ALLOWED * COUNT, wrong)
+
+    def test_lifts_by_the_clock(self) -> None:
+        """Name, how often, how many each time, and load."""
+        wrong = [one.text for one in lifts_by_the_clock(CLOCKED_SEED, COUNT) if not _is_asked(one)]
         self.assertLessEqual(len(wrong), ALLOWED * COUNT, wrong)
 
 

@@ -7,6 +7,7 @@ from collections.abc import Callable, Iterable, Iterator
 
 from core.reading.in_full import (
     arranged,
+    by_the_clock,
     heavy,
     instead,
     ladders,
@@ -46,6 +47,7 @@ WAYS = (
     *heavy.WAYS,
     *lifts.WAYS,
     *arranged.WAYS,
+    *by_the_clock.WAYS,
 )
 
 

@@ -39,7 +39,7 @@ _LABELLED = re.compile(
     re.IGNORECASE,
 )
 _ALL_AT = re.compile(
-    r"(?<=[\dRrs])(?:\s{0,3}[,;–-])?\s{1,3}(?P<said>(?:all|across|(?:all|every|each)\s+(?:five|sets?|of\s+them|working\s+sets?))\s+"
+    r"(?<=[\dRrsh])(?:\s{0,3}[,;–-])?\s{1,3}(?P<said>(?:all|across|(?:all|every|each)\s+(?:five|sets?|of\s+them|working\s+sets?))\s+"
     r"(?P<load>(?:at|@|with)\s*\d{2,3}(?:[.,]\d)?(?:\s?/\s?\d{2,3})?\s?(?:kgs?\b|lbs?\b|%|$)))",
     re.IGNORECASE,
 )

@@ -128,6 +128,8 @@ def _singles_listed(text: str) -> Cuts:
     """'then singles: 75 %, 80 %, 85 %': a set of one at each."""
     for said in _SINGLES_LISTED.finditer(text) if "les" in text.lower() else ():
         percents = _TWO_DIGITS.findall(said["all"])
+        if len(percents) == 2 and not re.search("[,/]", said["all"]):
+            continue  # a range
         yield (
             said.start(),
             said.end(),
