@@ -38,6 +38,7 @@ from core.reading.formats import TELLING
 from core.reading.from_above import (
     lift_of_a_piece,
     list_by_other_numbers,
+    open_every_so_often,
     percents_that_climb,
     reps_each_time,
     same_sets,
@@ -222,6 +223,7 @@ class DocumentPass:
         percents_that_climb(rows)
         same_sets(rows)
         reps_each_time(rows)
+        open_every_so_often(rows)
         waves(rows)
         sets_of_waves(rows)
         list_by_other_numbers(rows)
@@ -286,6 +288,7 @@ class DocumentPass:
             ):
                 following.role = "note"
         self.heads.titles(rows)
+        _signed_deeper(rows)
         self._follow(rows)
         self._lifts(rows)
         return self._lifts_within(rows)
@@ -669,3 +672,30 @@ def _kind_of(name: str) -> PartKind | None:
 def _in_each_hand(phrase: Phrase) -> bool:
     """'2x15/10': two weights of two standards, no sets."""
     return phrase.kind == "sets" and phrase.times == PAIR and phrase.pair
+
+
+_ROUNDS_ABOVE = re.compile(r"\W*(?:then\s+)?\d{1,2}\s+(?:rounds?|rds?|sets|times)\b[^\d]*$", re.IGNORECASE)
+
+
+def _signed_deeper(rows: Sequence[Row]) -> None:
+    """'5 rounds:' above '- 12 swings' and '- 10 box jumps', and '30 toes to bar' without a sign right below
+    them: what has the sign is the round."""
+    for at, row in enumerate(rows):
+        if row.role != "work" or _sign(row) or not _ROUNDS_ABOVE.match(row.text):
+            continue
+        list_of = list(itertools.takewhile(lambda one: _sign(one) and not one.after_blank, rows[at + 1 :]))
+        behind = rows[at + 1 + len(list_of) :][:1]
+        counted = behind and any(map(str.isdecimal, behind[0].text)) and behind[0].named
+        if (
+            list_of
+            and counted
+            and not behind[0].after_blank
+            and behind[0].indent == row.indent == list_of[0].indent
+        ):
+            for one in list_of:
+                one.indent += 1
+
+
+def _sign(row: Row) -> bool:
+    """Whether a sign stands before what a row says."""
+    return row.text.lstrip()[:1] in ("-", "•", "*", "–")

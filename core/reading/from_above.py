@@ -7,6 +7,7 @@ import itertools
 import re
 from collections.abc import Sequence
 
+from core.reading.in_full.by_the_clock import EVERY_SO_OFTEN, OPEN_WITHIN, open_turns
 from core.reading.names import Names
 from core.reading.rows import Row
 from core.reading.tokens import tokenize
@@ -98,6 +99,17 @@ def reps_each_time(rows: Sequence[Row]) -> None:
         below = [one for one in rows[at + 1 : at + 2] if not one.after_blank]
         if any(_EVERY.search(one.text) for one in (*above, *below)):
             row.say([(*said.span("said"), f"{said['reps'] or 1} reps")])
+
+
+def open_every_so_often(rows: Sequence[Row]) -> None:
+    """'Every 5 min x 4' and 'AMRAP 3' on a row of its own right below: as many as fit, then the rest."""
+    for row, below in itertools.pairwise(rows):
+        turns = EVERY_SO_OFTEN.match(row.text) if row.role == below.role == "work" else None
+        within = OPEN_WITHIN.match(below.text) if turns is not None and not below.after_blank else None
+        if turns is not None and within is not None and (full := open_turns(turns, within)) is not None:
+            rounds, _, rest = full.partition(" x ")
+            row.say([(*turns.span("said"), f"{rounds} rounds")])
+            below.say([(*within.span("said"), rest)])
 
 
 _OF_A_PIECE = re.compile(

@@ -8,6 +8,7 @@ from collections.abc import Callable, Iterable, Iterator
 from core.reading.in_full import (
     arranged,
     by_the_clock,
+    complexes,
     heavy,
     instead,
     ladders,
@@ -48,6 +49,7 @@ WAYS = (
     *lifts.WAYS,
     *arranged.WAYS,
     *by_the_clock.WAYS,
+    *complexes.WAYS,
 )
 
 

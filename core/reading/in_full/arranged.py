@@ -136,4 +136,24 @@ def _lettered_levels(text: str) -> Cuts:
         yield *said.span("said"), str(ord(said["said"].upper()) - ord("A") + 1)
 
 
-WAYS = (_lettered_levels, _places_in_line, _off, way_of(_ARRANGED))
+_OPENS_AND_ENDS = re.compile(
+    r"(?P<opens>(?:start|begin|open)(?:ing)?\s+with|buy[\s-]?in:?)\s(?=[^.;]{3,40}(?:,|\sand\s))[^.;,]{3,40}?"
+    r"(?P<ends>\s{0,2}(?:,\s*(?:and\s+)?|\band\s+)(?:(?:finish|end|close)(?:ing)?\s+with|cash[\s-]?out:?))\s[^.,;]{3,40}"
+    r"(?P<between>[.,;]\s*(?:(?:in\s+between|in\s+the\s+middle|between(?:\s+them)?)\s*[,:]?\s*)?(?=\d{1,2}\s+(?:rounds|rds|sets)))?",
+    re.IGNORECASE,
+)
+
+
+def _opens_and_ends(text: str) -> Cuts:
+    """'start with a 400 m run, finish with 50 sit-ups. In between 4 rounds of': once before, once after."""
+    for said in _OPENS_AND_ENDS.finditer(text):
+        buys = said["opens"][:3].lower() == "buy"
+        if not buys and not said["between"]:
+            continue
+        yield *said.span("opens"), "Buy-in:"
+        yield *said.span("ends"), ". Cash-out:"
+        if said["between"]:
+            yield *said.span("between"), ". "
+
+
+WAYS = (_opens_and_ends, _lettered_levels, _places_in_line, _off, way_of(_ARRANGED))

@@ -85,6 +85,8 @@ def _every(text: str) -> Cuts:
         yield *said.span("said"), f"{said['reps']} reps"
     for said in _UP_TO.finditer(text) if _TIMED.search(text) else ():
         yield *said.span("said"), "@"
+    for said in _SETS_UP_TO.finditer(text):
+        yield *said.span("said"), "@"
     for said in _LOAD_BEHIND.finditer(text):
         yield *said.span(), " @ "
     for said in _DASH.finditer(text):
@@ -99,6 +101,11 @@ _UP_TO = re.compile(
     r"\b(?P<said>(?:build|climb|work)(?:ing)?\s+(?:up\s+)?to)\s+\d{2,3}\s?(?:%|kgs?\b|lbs?\b)(?=\s*[:,–-])",
     re.IGNORECASE,
 )
+_SETS_UP_TO = re.compile(
+    r"^\W*\d{1,2}\s+(?:sets|complexes|(?:sets\s+of\s+)?the\s+(?:following\s+)?complex)\s+(?P<said>(?:build|climb|work)(?:ing)?\s+(?:up\s+)?to)\s+"
+    r"\d{2,3}\s?(?:%|kgs?\b|lbs?\b)(?=\s*(?:$|[:,–-]))",
+    re.IGNORECASE,
+)
 _LOAD_BEHIND = re.compile(
     r"(?<=min|tes|nds|sec|ets)\s(?=\d{2,3}(?:\s?[–/-]\s?\d{2,3})?\s?(?:%|kgs?\b|lbs?\b))", re.IGNORECASE
 )
@@ -106,4 +113,69 @@ _DASH = re.compile(
     r"(?<=[\w)])(?P<said>\s{1,2}[–-]\s)(?=\s?(?:(?:\d|one|two|three|four|five|a)\s(?:tng\s)?(?:reps?|single|double|triple)\b|sets\sof|singles|doubles|triples))",
     re.IGNORECASE,
 )
-WAYS = (_each_time, _every)
+_OPENS = r"^\W*(?:[^\W\d]+(?:\s[A-Z0-9])?[:.)]\s+)?"
+_TURNS = (  # every so many minutes, and how often or for how long
+    r"(?:e(?P<e>\d{1,2})mom|(?:every|on\s+the)\s+(?P<m>\d{1,2})(?::00)?\s*(?:min(?:ute)?s?\b|'|(?=\s|,|x)))"
+    r"(?:\s*,?\s*(?:x|for)?\s*(?:(?P<n>\d{1,2})(?:\s*(?:rounds?|sets?|times|x))?(?!\s*min|\d|:\d|')|(?P<all>\d{1,2})\s*(?:min(?:ute)?s?\b|')))"
+)
+_OPEN = r"(?:(?:an?\s+)?AMRAP\s*(?:of\s+|in\s+|for\s+)?(?P<k>\d{1,2})(?::00)?(?:\s*min(?:ute)?s?\b|')?|(?:an?\s+)?(?P<kk>\d{1,2})(?::00)?[\s-]*(?:min(?:ute)?s?\b|')?\s*AMRAP)"
+EVERY_SO_OFTEN = re.compile(rf"{_OPENS}(?P<said>{_TURNS})\W*$", re.IGNORECASE)
+OPEN_WITHIN = re.compile(rf"^\W*(?P<said>{_OPEN})(?P<of>\s+of)?\W*$", re.IGNORECASE)
+_OPEN_EVERY = re.compile(rf"{_OPENS}(?P<said>{_TURNS}\s*[:,–-]?\s*(?:do\s+)?{_OPEN}(?!\w))", re.IGNORECASE)
+
+
+def open_turns(turns: re.Match[str], within: re.Match[str]) -> str | None:
+    """'every 4 min x 5' and 'AMRAP 3' -> '5 x AMRAP 3, rest 1 min'."""
+    each = int(turns["e"] or turns["m"])
+    times = int(turns["n"]) if turns["n"] else int(turns["all"]) // each
+    work = int(within["k"] or within["kk"])
+    return f"{times} x AMRAP {work} min, rest {each - work} min" if 0 < work < each and times else None
+
+
+def _open_every(text: str) -> Cuts:
+    """'every 4 min x 5: AMRAP 3 of': as many rounds as fit, and the rest of each turn."""
+    said = _OPEN_EVERY.match(text) if "amrap" in text.lower() else None
+    if said is not None and (full := open_turns(said, said)) is not None:
+        yield *said.span("said"), full
+
+
+_THE_FOLLOWING = re.compile(
+    rf"{_OPENS}(?P<said>(?P<n>\d{{1,2}})\s?(?:x|times)\s+(?:through\s+)?(?:the\s+following|all\s+of\s+this))\b",
+    re.IGNORECASE,
+)
+
+
+def _the_following(text: str) -> Cuts:
+    """'5 x the following, 2 min rest between sets': rounds."""
+    if said := _THE_FOLLOWING.match(text):
+        yield *said.span("said"), f"{said['n']} rounds"
+
+
+_INTERVALS = re.compile(
+    rf"{_OPENS}(?P<said>(?P<n>\d{{1,2}})\s+(?:intervals|efforts|repeats|reps)\s*(?::|of\b|[–-]\s|,)?)\s*(?=\d{{2,5}}\s?(?:m|km)\b)",
+    re.IGNORECASE,
+)
+
+
+def _intervals(text: str) -> Cuts:
+    """'6 intervals: 400 m run', '5 efforts of 500 m on the rower'."""
+    if said := _INTERVALS.match(text):
+        yield *said.span("said"), f"{said['n']} x"
+
+
+_BARE_METRES = re.compile(
+    r"(?<![\w.,:/])\d{1,2}\s?[x×]\s?(?P<said>[1-9]\d{2,3})(?=\s*(?:$|[,;(@–-]|w/|with\b|rest\b|every\b|on\b|at\b))",
+    re.IGNORECASE,
+)
+_MACHINE = re.compile(
+    r"\b(?:row(?:ing|er)?|ski(?:[\s-]?erg)?|run(?:ning)?|bike|cycl(?:e|ing))\b", re.IGNORECASE
+)
+
+
+def _bare_metres(text: str) -> Cuts:
+    """'Run 4x200 w/ 1 min recovery': what is covered on a machine or on foot has metres."""
+    for said in _BARE_METRES.finditer(text) if _MACHINE.search(text) else ():
+        yield *said.span("said"), f"{said['said']} m"
+
+
+WAYS = (_bare_metres, _intervals, _each_time, _every, _open_every, _the_following)

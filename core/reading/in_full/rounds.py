@@ -310,7 +310,7 @@ def _rising_pairs(text: str) -> Cuts:
 
 
 _SO_MANY_AMRAPS = re.compile(
-    r"^\W*(?P<said>(?P<n>[2-6]|two|three|four|five|six)\s+(?:(?P<m>\d{1,2})\s*-?\s*min(?:ute)?s?\s+AMRAPs"
+    r"^\W*(?:[^\W\d]+(?:\s[A-Z0-9])?[:.)]\s+)?(?P<said>(?P<n>[2-6]|two|three|four|five|six)\s+(?:(?P<m>\d{1,2})\s*-?\s*min(?:ute)?s?\s+AMRAPs"
     r"|AMRAPs\s*(?:of|,|:)?\s*(?P<each>\d{1,2})\s*(?:min(?:ute)?s?\b|')(?:\s+each)?))",
     re.IGNORECASE,
 )
