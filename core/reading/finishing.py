@@ -239,7 +239,9 @@ class Finishing:
         timed = fmt is not None and fmt.kind == "as-many-as-possible" and not part.exact
         if timed and (_only_builds(part) or _only_sets(part)):
             fmt = None  # "10 min:" above "find your 3RM": how long one may try
-        if fmt is None or part.own_sets or _only_paces(part, fmt):
+        listed = fmt is not None and fmt.kind == "every-minute" and not fmt.rounds
+        listed &= len(part.work) == 1 and len(part.work[0].scheme) > 1  # "3-3-3-3 every 2:30" are four
+        if fmt is None or part.own_sets or listed or _only_paces(part, fmt):
             fmt = self._unsaid(part)
         changes = dict(part.changes)
         if fmt.share == EACH:
