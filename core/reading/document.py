@@ -81,6 +81,7 @@ from core.reading.numbering import (
 from core.reading.parities import minutes_of_odd_and_even
 from core.reading.phrases import PAIR, Phrase
 from core.reading.prose import Prose, arranges, bare_words, is_schedule, tells_work
+from core.reading.round_numbers import rounds_told_apart
 from core.reading.row_roles import (
     begins_with_sets,
     fitness_of_all,
@@ -219,6 +220,7 @@ class DocumentPass:
         self.led.read(rows)
         bare_numbers(rows)
         numbers_in_two(rows)
+        rounds_told_apart(rows)
         minutes_of_odd_and_even(rows)
         percents_that_climb(rows)
         same_sets(rows)

@@ -164,10 +164,11 @@ class OfTheLast:
     def _set_of_row(self, part: PartDraft, row: Row, draft: Draft) -> bool:
         """'Sets 1-4: 2 reps @ 65 %', '.., sets 1-4 at 65 %': so many sets more of the movement, or of all of
         its complex."""
-        sets = draft.which_sets or row.sets
+        last = part.work[-1]
+        beside = last.line == row.number  # "Odd sets: 3 power snatches, 50/35"
+        sets = draft.which_sets or (0 if beside else row.sets)
         if not sets:
             return False
-        last = part.work[-1]
         group = [one for one in part.work if last.complex and one.complex == last.complex] or [last]
         for one in group:
             if draft.reps or draft.scheme:

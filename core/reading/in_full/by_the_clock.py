@@ -7,20 +7,20 @@ import re
 from core.reading.in_full.cuts import Cuts
 
 _TIMED = re.compile(
-    r"\b(?:every|each\s+min|e\s?\d+(?:[.:]\d+)?\s?(?:mo|m|s|')|e\d?mom|otm|on\s+the\s+(?:min|\d))",
+    r"\b(?:every|each\s{1,3}min|e\s?\d+(?:[.:]\d+)?\s?(?:mo|m|s|')|e\d?mom|otm|on\s{1,3}the\s{1,3}(?:min|\d))",
     re.IGNORECASE,
 )
-_SKIPS = re.compile(r"unders?\b|\bdubs|skip|rope|scale|single\s+arm|\bdus?\b", re.IGNORECASE)
+_SKIPS = re.compile(r"unders?\b|\bdubs|skip|rope|scale|single\s{1,3}arm|\bdus?\b", re.IGNORECASE)
 _LIFT = (
     r"snatch(?:es)?|cleans?|jerks?|press(?:es)?|squats?|deadlifts?|bench(?:es)?|thrusters?"
     r"|pulls?|ohs|c&j|lifts?"
 )
-_HOW = r"(?:(?:heavy|unbroken|fast|crisp|light|tng|t&g|touch\s+(?:and|&|n)\s+go|quality)\s+)?"
+_HOW = r"(?:(?:heavy|unbroken|fast|crisp|light|tng|t&g|touch\s{1,3}(?:and|&|n)\s{1,3}go|quality)\s{1,3})?"
 _EACH_TIME = re.compile(
-    rf"(?P<lift>\b(?:{_LIFT})\s+(?:x\s+)?|[,:;)–-]\s+|^\s*)(?P<said>{_HOW}(?P<what>singles|doubles|triples)|(?:an?|1|one)\s+(?P<one>single|double|triple))"
-    r"(?P<of>\s+of(?=\s+[^\W\d]{3}))?"
-    r"(?(of)|(?=\s*(?:$|[,;:(@]|\d{2,3}(?:[.,]\d)?(?:\s?[-–/]\s?\d{2,3})?\s?(?:%|kgs?\b|lbs?\b)|\d{2,3}\s?/\s?\d{2,3}|[–-]\s"
-    r"|(?:at|every|e\d|e\d?mom|otm|on\s+the|build|climb|start|across|with|for|up|from|around|about|going|all|a\s+set|\d{1,2}\s+(?:sets|rounds|x|min)|one\s+set))))",
+    rf"(?P<lift>\b(?:{_LIFT})\s{{1,3}}(?:x\s{{1,3}})?|[,:;)–-]\s{{1,3}}|^\s{{0,3}})(?P<said>{_HOW}(?P<what>singles|doubles|triples)|(?:an?|1|one)\s{{1,3}}(?P<one>single|double|triple))"
+    r"(?P<of>\s{1,3}of(?=\s{1,3}[^\W\d]{3}))?"
+    r"(?(of)|(?=\s{0,3}(?:$|[,;:(@]|\d{2,3}(?:[.,]\d)?(?:\s?[-–/]\s?\d{2,3})?\s?(?:%|kgs?\b|lbs?\b)|\d{2,3}\s?/\s?\d{2,3}|[–-]\s"
+    r"|(?:at|every|e\d|e\d?mom|otm|on\s{1,3}the|build|climb|start|across|with|for|up|from|around|about|going|all|a\s{1,3}set|\d{1,2}\s{1,3}(?:sets|rounds|x|min)|one\s{1,3}set))))",
     re.IGNORECASE,
 )
 _TIMES = re.compile(
@@ -57,17 +57,17 @@ def _each_time(text: str) -> Cuts:
 _WEIGHED = re.compile(r"\d\s?(?:%|kgs?\b|lbs?\b)|@|\d{2,3}\s?/\s?\d{2,3}", re.IGNORECASE)
 _OTHER = {"other": "2", "2nd": "2", "second": "2", "3rd": "3", "third": "3", "4th": "4", "fourth": "4"}
 _NEXT_MINUTE = re.compile(
-    rf"\bevery\s+(?P<said>(?P<which>{'|'.join(_OTHER)})\s+min(?:ute)?)\b", re.IGNORECASE
+    rf"\bevery\s{{1,3}}(?P<said>(?P<which>{'|'.join(_OTHER)})\s{{1,3}}min(?:ute)?)\b", re.IGNORECASE
 )
-_SETS = r"(?:[2-9]|[1-9]\d)\s+(?:sets?|rounds?)"
+_SETS = r"(?:[2-9]|[1-9]\d)\s{1,3}(?:sets?|rounds?)"
 _TIME = r"(?:\d{1,2}:\d\d|\d{1,3}\s?(?:min(?:ute)?s?|s(?:ec(?:ond)?s?)?|'|\"))"
 _ENDS = r"(?!\w|:\d)"
 _SETS_BY_TIME = (
-    rf"(?:an?|one|1)\s+(?:set|round)\s+(?:every|each)\s+(?P<a>{_TIME})\s*[,(–-]?\s*(?P<n_a>\d{{1,2}})"
-    r"\s+(?:in\s+total|in\s+all|sets?|rounds?|times|of\s+them)\)?",
-    rf"(?P<n_b>\d{{1,2}})\s?[x×]\s?every\s+(?P<b>{_TIME}){_ENDS}",
-    rf"(?P<n_c>{_SETS})\s*,?\s+on\s+an?\s+(?P<c>{_TIME})\s+clock\b",
-    rf"(?P<n_d>{_SETS})\s*,?\s+(?:on\s+(?:the\s+)?|every\s+)(?P<d>{_TIME}){_ENDS}",
+    rf"(?:an?|one|1)\s{{1,3}}(?:set|round)\s{{1,3}}(?:every|each)\s{{1,3}}(?P<a>{_TIME})\s{{0,3}}[,(–-]?\s{{0,3}}(?P<n_a>\d{{1,2}})"
+    r"\s{1,3}(?:in\s{1,3}total|in\s{1,3}all|sets?|rounds?|times|of\s{1,3}them)\)?",
+    rf"(?P<n_b>\d{{1,2}})\s?[x×]\s?every\s{{1,3}}(?P<b>{_TIME}){_ENDS}",
+    rf"(?P<n_c>{_SETS})\s{{0,3}},?\s{{1,3}}on\s{{1,3}}an?\s{{1,3}}(?P<c>{_TIME})\s{{1,3}}clock\b",
+    rf"(?P<n_d>{_SETS})\s{{0,3}},?\s{{1,3}}(?:on\s{{1,3}}(?:the\s{{1,3}})?|every\s{{1,3}})(?P<d>{_TIME}){_ENDS}",
 )
 _COUNTS = ("n_a", "n_b", "n_c", "n_d")
 _BY_TIME = re.compile(rf"\b(?:{'|'.join(_SETS_BY_TIME)})", re.IGNORECASE)
@@ -94,16 +94,16 @@ def _every(text: str) -> Cuts:
 
 
 _SETS_OF = re.compile(
-    rf"(?:(?:\b(?:{_LIFT})\s|[,:;–-]\s)|^\s*)(?P<said>sets\s+of\s+(?P<reps>[1-6]))(?![\w.,:]\d|\w|\s+[^\W\d])",
+    rf"(?:(?:\b(?:{_LIFT})\s|[,:;–-]\s)|^\s{{0,3}})(?P<said>sets\s{{1,3}}of\s{{1,3}}(?P<reps>[1-6]))(?![\w.,:]\d|\w|\s{{1,3}}[^\W\d])",
     re.IGNORECASE,
 )
 _UP_TO = re.compile(
-    r"\b(?P<said>(?:build|climb|work)(?:ing)?\s+(?:up\s+)?to)\s+\d{2,3}\s?(?:%|kgs?\b|lbs?\b)(?=\s*[:,–-])",
+    r"\b(?P<said>(?:build|climb|work)(?:ing)?\s{1,3}(?:up\s{1,3})?to)\s{1,3}\d{2,3}\s?(?:%|kgs?\b|lbs?\b)(?=\s{0,3}[:,–-])",
     re.IGNORECASE,
 )
 _SETS_UP_TO = re.compile(
-    r"^\W*\d{1,2}\s+(?:sets|complexes|(?:sets\s+of\s+)?the\s+(?:following\s+)?complex)\s+(?P<said>(?:build|climb|work)(?:ing)?\s+(?:up\s+)?to)\s+"
-    r"\d{2,3}\s?(?:%|kgs?\b|lbs?\b)(?=\s*(?:$|[:,–-]))",
+    r"^\W{0,8}\d{1,2}\s{1,3}(?:sets|complexes|(?:sets\s{1,3}of\s{1,3})?the\s{1,3}(?:following\s{1,3})?complex)\s{1,3}(?P<said>(?:build|climb|work)(?:ing)?\s{1,3}(?:up\s{1,3})?to)\s{1,3}"
+    r"\d{2,3}\s?(?:%|kgs?\b|lbs?\b)(?=\s{0,3}(?:$|[:,–-]))",
     re.IGNORECASE,
 )
 _LOAD_BEHIND = re.compile(
@@ -113,15 +113,21 @@ _DASH = re.compile(
     r"(?<=[\w)])(?P<said>\s{1,2}[–-]\s)(?=\s?(?:(?:\d|one|two|three|four|five|a)\s(?:tng\s)?(?:reps?|single|double|triple)\b|sets\sof|singles|doubles|triples))",
     re.IGNORECASE,
 )
-_OPENS = r"^\W*(?:[^\W\d]+(?:\s[A-Z0-9])?[:.)]\s+)?"
+_OPENS = r"^\W{0,8}(?:[^\W\d]+(?:\s[A-Z0-9])?[:.)]\s{1,3})?"
 _TURNS = (  # every so many minutes, and how often or for how long
-    r"(?:e(?P<e>\d{1,2})mom|(?:every|on\s+the)\s+(?P<m>\d{1,2})(?::00)?\s*(?:min(?:ute)?s?\b|'|(?=\s|,|x)))"
-    r"(?:\s*,?\s*(?:x|for)?\s*(?:(?P<n>\d{1,2})(?:\s*(?:rounds?|sets?|times|x))?(?!\s*min|\d|:\d|')|(?P<all>\d{1,2})\s*(?:min(?:ute)?s?\b|')))"
+    r"(?:e(?P<e>\d{1,2})mom|(?:every|on\s{1,3}the)\s{1,3}(?P<m>\d{1,2})(?::00)?\s{0,3}(?:min(?:ute)?s?\b|'|(?=\s|,|x)))"
+    r"(?:\s{0,3},?\s{0,3}(?:x|for)?\s{0,3}(?:(?P<n>\d{1,2})(?:\s{0,3}(?:rounds?|sets?|times|x))?(?!\s{0,3}min|\d|:\d|')|(?P<all>\d{1,2})\s{0,3}(?:min(?:ute)?s?\b|')))"
 )
-_OPEN = r"(?:(?:an?\s+)?AMRAP\s*(?:of\s+|in\s+|for\s+)?(?P<k>\d{1,2})(?::00)?(?:\s*min(?:ute)?s?\b|')?|(?:an?\s+)?(?P<kk>\d{1,2})(?::00)?[\s-]*(?:min(?:ute)?s?\b|')?\s*AMRAP)"
-EVERY_SO_OFTEN = re.compile(rf"{_OPENS}(?P<said>{_TURNS})\W*$", re.IGNORECASE)
-OPEN_WITHIN = re.compile(rf"^\W*(?P<said>{_OPEN})(?P<of>\s+of)?\W*$", re.IGNORECASE)
-_OPEN_EVERY = re.compile(rf"{_OPENS}(?P<said>{_TURNS}\s*[:,–-]?\s*(?:do\s+)?{_OPEN}(?!\w))", re.IGNORECASE)
+_MINUTES = r"(?::00)?(?:\s{0,3}min(?:ute)?s?\b|')?"
+_OPEN = (
+    rf"(?:(?:an?\s)?AMRAP\s{{0,3}}(?:(?:of|in|for)\s{{1,3}})?(?P<k>\d{{1,2}}){_MINUTES}"
+    rf"|(?:an?\s)?(?P<kk>\d{{1,2}}){_MINUTES}[\s-]{{0,2}}AMRAP)"
+)
+EVERY_SO_OFTEN = re.compile(rf"{_OPENS}(?P<said>{_TURNS})\W{{0,8}}$", re.IGNORECASE)
+OPEN_WITHIN = re.compile(rf"^\W{{0,8}}(?P<said>{_OPEN})(?P<of>\s{{1,3}}of)?\W{{0,8}}$", re.IGNORECASE)
+_OPEN_EVERY = re.compile(
+    rf"{_OPENS}(?P<said>{_TURNS}\s{{0,3}}[:,–-]?\s{{0,3}}(?:do\s{{1,3}})?{_OPEN}(?!\w))", re.IGNORECASE
+)
 
 
 def open_turns(turns: re.Match[str], within: re.Match[str]) -> str | None:
@@ -140,7 +146,7 @@ def _open_every(text: str) -> Cuts:
 
 
 _THE_FOLLOWING = re.compile(
-    rf"{_OPENS}(?P<said>(?P<n>\d{{1,2}})\s?(?:x|times)\s+(?:through\s+)?(?:the\s+following|all\s+of\s+this))\b",
+    rf"{_OPENS}(?P<said>(?P<n>\d{{1,2}})\s?(?:x|times)\s{{1,3}}(?:through\s{{1,3}})?(?:the\s{{1,3}}following|all\s{{1,3}}of\s{{1,3}}this))\b",
     re.IGNORECASE,
 )
 
@@ -152,7 +158,7 @@ def _the_following(text: str) -> Cuts:
 
 
 _INTERVALS = re.compile(
-    rf"{_OPENS}(?P<said>(?P<n>\d{{1,2}})\s+(?:intervals|efforts|repeats|reps)\s*(?::|of\b|[–-]\s|,)?)\s*(?=\d{{2,5}}\s?(?:m|km)\b)",
+    rf"{_OPENS}(?P<said>(?P<n>\d{{1,2}})\s{{1,3}}(?:intervals|efforts|repeats|reps)\s{{0,3}}(?::|of\b|[–-]\s|,)?)\s{{0,3}}(?=\d{{2,5}}\s?(?:m|km)\b)",
     re.IGNORECASE,
 )
 
@@ -164,7 +170,7 @@ def _intervals(text: str) -> Cuts:
 
 
 _BARE_METRES = re.compile(
-    r"(?<![\w.,:/])\d{1,2}\s?[x×]\s?(?P<said>[1-9]\d{2,3})(?=\s*(?:$|[,;(@–-]|w/|with\b|rest\b|every\b|on\b|at\b))",
+    r"(?<![\w.,:/])\d{1,2}\s?[x×]\s?(?P<said>[1-9]\d{2,3})(?=\s{0,3}(?:$|[,;(@–-]|w/|with\b|rest\b|every\b|on\b|at\b))",
     re.IGNORECASE,
 )
 _MACHINE = re.compile(

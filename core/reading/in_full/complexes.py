@@ -1,4 +1,4 @@
-"""Lifts done in a row, in full: '1 clean & 1 jerk', '5 rounds of the complex: ..', 'complex 5 x 1 clean + 1 jerk'."""
+"""Lifts done in a row, in full: '1 clean & 1 jerk', '5 rounds of the complex: ..'."""
 
 from __future__ import annotations
 
@@ -6,9 +6,13 @@ import re
 
 from core.reading.in_full.cuts import Cuts
 
-LIFT = r"(?:[^\W\d]+\s+){0,2}?(?:snatch(?:es|s)?|cleans?|jerks?|press(?:es)?|squats?|deadlifts?|thrusters?|pulls?|ohs|c&j|fs|pc)"
+LIFT = (
+    r"(?:[^\W\d]+\s{1,3}){0,2}?(?:snatch(?:es|s)?|cleans?|jerks?|press(?:es)?|squats?|deadlifts?|thrusters?"
+    r"|pulls?|ohs|c&j|fs|pc)"
+)
 _AND = re.compile(
-    rf"(?<![\w.,/:])[1-6]\s+{LIFT}(?P<sign>\s*(?:&|\band\b)\s*)(?=[1-6]\s+{LIFT}\b)", re.IGNORECASE
+    rf"(?<![\w.,/:])[1-6]\s{{1,3}}{LIFT}(?P<sign>\s{{0,3}}(?:&|\band\b)\s{{0,3}})(?=[1-6]\s{{1,3}}{LIFT}\b)",
+    re.IGNORECASE,
 )
 
 
@@ -20,18 +24,18 @@ def _joined(text: str) -> Cuts:
 
 
 _NAMED = re.compile(
-    r"(?:^|(?<=[\s:]))(?P<said>(?P<n>[2-9]|1\d)\s+(?:(?:rounds|sets|reps)\s+(?:of|x)\s+)?(?:the\s+|this\s+|that\s+)?(?:(?:following|above|barbell|oly)\s+)?complex(?:es)?)"
-    r"(?=\s*(?:[:@(,-]|$|at\b|with\b|\d|build|climb|work))",
+    r"(?:^|(?<=[\s:]))(?P<said>(?P<n>[2-9]|1\d)\s{1,3}(?:(?:rounds|sets|reps)\s{1,3}(?:of|x)\s{1,3})?(?:the\s{1,3}|this\s{1,3}|that\s{1,3})?(?:(?:following|above|barbell|oly)\s{1,3})?complex(?:es)?)"
+    r"(?=\s{0,3}(?:[:@(,-]|$|at\b|with\b|\d|build|climb|work))",
     re.IGNORECASE,
 )
 _TITLED = re.compile(
-    rf"^\W*(?:[^\W\d]+:\s+)?(?P<said>(?:barbell\s+|oly\s+)?complex\s*[:,–-]?\s*(?=\d{{1,2}}\s?[x×]\s?\(?[1-6]\s+{LIFT}))",
+    rf"^\W{{0,8}}(?:[^\W\d]+:\s{{1,3}})?(?P<said>(?:barbell\s{{1,3}}|oly\s{{1,3}})?complex\s{{0,3}}[:,–-]?\s{{0,3}}(?=\d{{1,2}}\s?[x×]\s?\(?[1-6]\s{{1,3}}{LIFT}))",
     re.IGNORECASE,
 )
 
 
 def _complexes(text: str) -> Cuts:
-    """'5 rounds of the complex: 1 clean + 1 jerk', 'complex 5 x 1 clean + 1 jerk', '5 complexes @ 70 %': sets."""
+    """'5 rounds of the complex: 1 clean + 1 jerk', '5 complexes @ 70 %': sets."""
     if "complex" not in text.lower():
         return
     for said in _NAMED.finditer(text):
