@@ -58,6 +58,12 @@ _TALK = (  # how a clause begins that only talks, whatever stands in it
     rf"(?:best\s+of\s+)?{_N}\s+(?:tries|attempts)\s+(?:max|only|counts?|allowed)\b",
     r"break\s+(?:it|them|this|these)\b",
     r"so\s+(?:that\s+)?(?:all|every(?:one|body)|you|we|it|the|no(?:body|\s+one))\b",
+    r"(?<=[\s(])(?:for\s+(?:quality|(?:max(?:imum|imal)?\s+)?(?:load|weight))|un-?timed|not\s+for\s+time)\W*$",
+    r"(?:slow|controlled|\d\s?s(?:ec)?)\s+(?:negatives?|eccentrics?|lowering)\W*$",
+    r"(?:use\s+)?(?:an?\s+)?bands?\s+(?:if|as)\s+(?:you\s+)?need(?:ed)?(?:\s+(?:one|it))?\W*$",
+    r"hold\s+(?:the\s+)?(?:last|bottom|top|first)\b[^;()]*",
+    r"(?:start|begin)\s+(?:light|easy|moderate)\b[^;()]*",
+    r"(?:feet|hands|heels|toes|elbows|forearms)\s+(?:on|off|against|up|elevated|raised|high|under|apart|together)\b[^\d;,()]{0,24}(?=[,;)]|$)",
     # how a machine is set
     r"level\s+\d{1,2}\s+on\s+the\b",
     r"(?:damper|resistance|incline|gradient|drag(?:\s+factor)?|gear)\b\s*(?:at|of|to|on|[=:])?\s*\d",

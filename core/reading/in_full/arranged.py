@@ -15,6 +15,24 @@ _ARROW = (  # "Scaled → 30/20, ring rows"
 )
 _ARRANGED = compiled(
     (
+        ("corner", r"\b(?P<said>corner)(?=s?\b)(?=(?:\s?\d|s?\W{0,3}\d|\W{1,3}1\s+min|.{0,40}\bcorner\b))", "station"),
+        ("corner", r"(?:\bper|\beach|\d)\s+(?P<said>corner)(?=s?\b)", "station"),
+        (
+            "ladder",
+            r"\b(?:AMRAP\s+\d{1,2}(?:\s?min)?|\d{1,2}[\s-]min(?:ute)?\s+AMRAP)(?P<said>\s*[,:–-]?\s+[^\W\d][^\d,;:()]{2,30}?\s+(?P<l>ladder))\W{0,3}$",
+            r" \g<l>",
+        ),
+        (
+            "cal",
+            r"^\W{0,4}(?P<said>cal(?:orie)?s?\s+on\s+(?:the\s+)?(?P<m>bike|air\s?bike|row(?:er)?|ski(?:\s?erg)?))(?!\w)",
+            r"cal \g<m>",
+        ),
+        ("max load", r"\b(?P<said>for\s+max(?:imum|imal)?\s+(?:load|weight))\b", "for load"),
+        (
+            "acc",
+            r"^\W{0,4}(?:then|afterwards|after\s+that)\s+(?P<said>accessor(?:y|ies)(?:\s+work)?\s*:?\s+(?P<n>\d{1,2}\s?[x×]))",
+            r"\g<n>",
+        ),
         ("rft", r"(?<![\w])(?P<said>RFT\s*[x×]\s*(?P<n>\d{1,2}))(?!\w)", r"\g<n> RFT"),
         (
             "repeat",
