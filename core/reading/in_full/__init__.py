@@ -10,6 +10,7 @@ from core.reading.in_full import (
     by_the_clock,
     complexes,
     heavy,
+    in_turn,
     instead,
     ladders,
     lifts,
@@ -50,6 +51,7 @@ WAYS = (
     *arranged.WAYS,
     *by_the_clock.WAYS,
     *complexes.WAYS,
+    *in_turn.WAYS,
 )
 
 

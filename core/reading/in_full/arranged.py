@@ -15,7 +15,11 @@ _ARROW = (  # "Scaled → 30/20, ring rows"
 )
 _ARRANGED = compiled(
     (
-        ("corner", r"\b(?P<said>corner)(?=s?\b)(?=(?:\s?\d|s?\W{0,3}\d|\W{1,3}1\s+min|.{0,40}\bcorner\b))", "station"),
+        (
+            "corner",
+            r"\b(?P<said>corner)(?=s?\b)(?=(?:\s?\d|s?\W{0,3}\d|\W{1,3}1\s+min|.{0,40}\bcorner\b))",
+            "station",
+        ),
         ("corner", r"(?:\bper|\beach|\d)\s+(?P<said>corner)(?=s?\b)", "station"),
         (
             "ladder",
