@@ -22,7 +22,8 @@ from core.reading.rows import (
 
 LEAST_CLOCK_ROWS = 2
 LONGEST_PAUSE_MIN = 5  # between two rows of a plan of the hour; common practice
-SHORT_DAY = re.compile(r"^\s*([^\W\d_]{2,3})\.?\s*[:–-]\s+(?=\S)")
+SHORT_DAY = re.compile(r"^\s*([^\W\d_]{2,3})\.?(?:\s*[:–-]\s+(?=\S)|\s?:?\s*$)")
+_ENGLISH_DAYS = ("mo", "tu", "we", "th", "fr", "sa", "su")
 STARTS_AT = re.compile(
     r"^\s*(?:[1-9][.)]\s+)?(?:at\s+)?(?P<minutes>\d{1,2}):(?P<seconds>\d{2})(?:\s*[-–—:)|]\s+|\s+(?="
     r"(?:\d+\s?)?[^\W\d]))(?!\d{1,2}:\d{2})(?=\S)",
@@ -156,12 +157,15 @@ _UNTIL = re.compile(
 def short_days(rows: list[Row]) -> None:
     """'Mo: ..', 'Mi: ..', 'Fr: ..' at the start of lines: days of the week as some language writes them."""
     works = [row for row in rows if row.role == "work"]
-    labelled = [(row, match) for row in works if (match := SHORT_DAY.match(row.written))]
+    known = {day for days in (_ENGLISH_DAYS, *(one.days for one in languages())) for day in days}
+    labelled = [
+        (row, match) for row in works if (match := SHORT_DAY.match(row.written)) and fold(match[1]) in known
+    ]
     said = [fold(match[1]) for _, match in labelled]
     if len(said) < LEAST_LABELS:
         return
-    for language in languages():
-        places = [language.days.index(day) for day in said if day in language.days]
+    for days in (_ENGLISH_DAYS, *(language.days for language in languages())):
+        places = [days.index(day) for day in said if day in days]
         if len(places) == len(said) and places == sorted(set(places)):
             for row, match in labelled:
                 row.day = Heading(match[1], None, match.end(), "day")

@@ -522,7 +522,7 @@ class DocumentPass:
         found = REMARK.search(row.text, row.start) if row.content.lstrip()[:2] != "//" else None
         behind = tokenize(row.text[found.end() :]) if found is not None else ()
         begins = self.cuts.begins(behind, False) or self._lists_by_numbers(behind) or _only_sets(behind)
-        if found is None or begins or self._counts_a_name(behind):
+        if found is None or begins or self._counts_a_name(behind) or self._sets_of_a_name(behind):
             return None
         return found
 
@@ -531,6 +531,14 @@ class DocumentPass:
         kinds = [one.kind for one in phrases[:2]]
         counted = kinds in (["count", "words"], ["measure", "words"])
         return counted and self.names.starts(phrases[1].text) and self.heads.exact(phrases[1])
+
+    def _sets_of_a_name(self, phrases: Sequence[Phrase]) -> bool:
+        """'strict press 4x2 @ 70 %', '3 x 5 deadlift' behind two strokes: the next lift."""
+        if len(phrases) > 1 and phrases[0].kind == "sets" and phrases[1].kind == "words":
+            return self.names.starts(phrases[1].text)
+        named = len(phrases) > 1 and phrases[0].kind == "words" and self.heads.exact(phrases[0])
+        behind = next((one for one in phrases[1:3] if one.kind not in ("colon", "comma", "dash")), None)
+        return named and behind is not None and behind.kind in ("sets", "scheme")
 
     def _lists_by_numbers(self, phrases: Sequence[Phrase]) -> bool:
         """'21-15-9 power cleans 60/40, burpees': no remark."""

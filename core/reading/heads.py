@@ -330,8 +330,10 @@ class Heads:
     def _is_a_list(self, row: Row, heading: Heading) -> bool:
         """'a) 12 cal row' and small letters are places of a list, not parts; several on a line are its
         stations."""
+        places = inline_stations(row.text, 0) if heading.kind is None else []
+        behind = inline_stations(row.text, heading.end)  # "Session 1 - EMOM 16: 1) .. 2) .."
         return bool(LETTER_BULLET.match(row.text)) or (
-            bool(inline_stations(row.text, 0)) and heading.kind is None
+            bool(places) and places[0][0] < heading.end and not behind
         )
 
     def _names_a_section(self, text: str) -> bool:

@@ -27,6 +27,7 @@ from core.reading.rows import (
     SET_NUMBER,
     WEEK_OF,
     Row,
+    inline_stations,
 )
 from core.reading.tokens import tokenize
 
@@ -100,6 +101,8 @@ def before_words(row: Row) -> None:
     if row.marks and not row.content.strip() and row.heading is None and AT_A_TIME.match(row.text):
         row.heading = Heading(" ".join(row.text.split()).strip(" -–—"), None, len(row.text), alone=True)
         return
+    if row.content.lstrip(" (")[:1].isdecimal() and inline_stations(row.text, row.start):
+        return  # "1) 12 cal row 2) 10 burpees"
     numbered = None if SET_NUMBER.match(row.content) else NUMBER_BULLET.match(row.content)
     if numbered:
         row.bullet = int(numbered.group(1))

@@ -28,13 +28,13 @@ _ARRANGED = compiled(
         ),
         (
             "cal",
-            r"^\W{0,4}(?P<said>cal(?:orie)?s?\s+on\s+(?:the\s+)?(?P<m>bike|air\s?bike|row(?:er)?|ski(?:\s?erg)?))(?!\w)",
+            r"^\W{0,44}(?P<said>cal(?:orie)?s?\s+on\s+(?:the\s+)?(?P<m>bike|air\s?bike|row(?:er)?|ski(?:\s?erg)?))(?!\w)",
             r"cal \g<m>",
         ),
         ("max load", r"\b(?P<said>for\s+max(?:imum|imal)?\s+(?:load|weight))\b", "for load"),
         (
             "acc",
-            r"^\W{0,4}(?:then|afterwards|after\s+that)\s+(?P<said>accessor(?:y|ies)(?:\s+work)?\s*:?\s+(?P<n>\d{1,2}\s?[x×]))",
+            r"^\W{0,44}(?:then|afterwards|after\s+that)\s+(?P<said>accessor(?:y|ies)(?:\s+work)?\s*:?\s+(?P<n>\d{1,2}\s?[x×]))",
             r"\g<n>",
         ),
         ("rft", r"(?<![\w])(?P<said>RFT\s*[x×]\s*(?P<n>\d{1,2}))(?!\w)", r"\g<n> RFT"),
@@ -158,6 +158,28 @@ def _lettered_levels(text: str) -> Cuts:
         yield *said.span("said"), str(ord(said["said"].upper()) - ord("A") + 1)
 
 
+_FORMAT = (
+    r"(?:\d{1,2}\s(?:RFT|rounds|rds)\b|AMRAP\b|\d{1,2}\s?min(?:ute)?\sAMRAP\b|E\d?MOM\b|for\stime\b|FT\b"
+    r"|(?:\d{1,2}-){2}\d{1,2}\b)"
+)
+_PIECE_BEHIND = re.compile(
+    rf"(?<=\S)(?P<said>\s?;\s|\s(?://?|\+|&)\s)(?P<what>{_FORMAT})(?=[^;/]{{0,24}}\s?(?::|[–-]\s|of\b|[^\W\d]))",
+    re.IGNORECASE,
+)
+_SETS_BEFORE = re.compile(r"\d\s?[x×]\s?\d|\d\s+sets\s+of|-\d-\d", re.IGNORECASE)
+_FT = re.compile(r"(?:(?<=[\s;,/+])|^)(?P<said>FT)(?=\s?:)")
+
+
+def _piece_behind(text: str) -> Cuts:
+    """'bench press 3x5 / 4 RFT: 10 burpees / 10 sit-ups': another piece, and none of the lift's."""
+    for said in _PIECE_BEHIND.finditer(text):
+        before = text[: said.start()]
+        if _SETS_BEFORE.search(before) and not re.search(rf"^\W{{0,44}}{_FORMAT}", before, re.IGNORECASE):
+            yield *said.span("said"), ", then "
+    for said in _FT.finditer(text):
+        yield *said.span("said"), "For time"
+
+
 _OPENS_AND_ENDS = re.compile(
     r"(?P<opens>(?:start|begin|open)(?:ing)?\s+with|buy[\s-]?in:?)\s(?=[^.;]{3,40}(?:,|\sand\s))[^.;,]{3,40}?"
     r"(?P<ends>\s{0,2}(?:,\s*(?:and\s+)?|\band\s+)(?:(?:finish|end|close)(?:ing)?\s+with|cash[\s-]?out:?))\s[^.,;]{3,40}"
@@ -178,4 +200,4 @@ def _opens_and_ends(text: str) -> Cuts:
             yield *said.span("between"), ". "
 
 
-WAYS = (_opens_and_ends, _lettered_levels, _places_in_line, _off, way_of(_ARRANGED))
+WAYS = (_piece_behind, _opens_and_ends, _lettered_levels, _places_in_line, _off, way_of(_ARRANGED))

@@ -102,7 +102,7 @@ _UP_TO = re.compile(
     re.IGNORECASE,
 )
 _SETS_UP_TO = re.compile(
-    r"^\W{0,8}\d{1,2}\s{1,3}(?:sets|complexes|(?:sets\s{1,3}of\s{1,3})?the\s{1,3}(?:following\s{1,3})?complex)\s{1,3}(?P<said>(?:build|climb|work)(?:ing)?\s{1,3}(?:up\s{1,3})?to)\s{1,3}"
+    r"^\W{0,44}\d{1,2}\s{1,3}(?:sets|complexes|(?:sets\s{1,3}of\s{1,3})?the\s{1,3}(?:following\s{1,3})?complex)\s{1,3}(?P<said>(?:build|climb|work)(?:ing)?\s{1,3}(?:up\s{1,3})?to)\s{1,3}"
     r"\d{2,3}\s?(?:%|kgs?\b|lbs?\b)(?=\s{0,3}(?:$|[:,–-]))",
     re.IGNORECASE,
 )
@@ -113,7 +113,7 @@ _DASH = re.compile(
     r"(?<=[\w)])(?P<said>\s{1,2}[–-]\s)(?=\s?(?:(?:\d|one|two|three|four|five|a)\s(?:tng\s)?(?:reps?|single|double|triple)\b|sets\sof|singles|doubles|triples))",
     re.IGNORECASE,
 )
-_OPENS = r"^\W{0,8}(?:[^\W\d]+(?:\s[A-Z0-9])?[:.)]\s{1,3})?"
+_OPENS = r"^\W{0,44}(?:[^\W\d]+(?:\s[A-Z0-9])?[:.)]\s{1,3})?"
 _TURNS = (  # every so many minutes, and how often or for how long
     r"(?:e(?P<e>\d{1,2})mom|(?:every|on\s{1,3}the)\s{1,3}(?P<m>\d{1,2})(?::00)?\s{0,3}(?:min(?:ute)?s?\b|'|(?=\s|,|x)))"
     r"(?:\s{0,3},?\s{0,3}(?:x|for)?\s{0,3}(?:(?P<n>\d{1,2})(?:\s{0,3}(?:rounds?|sets?|times|x))?(?!\s{0,3}min|\d|:\d|')|(?P<all>\d{1,2})\s{0,3}(?:min(?:ute)?s?\b|')))"
@@ -124,7 +124,7 @@ _OPEN = (
     rf"|(?:an?\s)?(?P<kk>\d{{1,2}}){_MINUTES}[\s-]{{0,2}}AMRAP)"
 )
 EVERY_SO_OFTEN = re.compile(rf"{_OPENS}(?P<said>{_TURNS})\W{{0,8}}$", re.IGNORECASE)
-OPEN_WITHIN = re.compile(rf"^\W{{0,8}}(?P<said>{_OPEN})(?P<of>\s{{1,3}}of)?\W{{0,8}}$", re.IGNORECASE)
+OPEN_WITHIN = re.compile(rf"^\W{{0,44}}(?P<said>{_OPEN})(?P<of>\s{{1,3}}of)?\W{{0,8}}$", re.IGNORECASE)
 _OPEN_EVERY = re.compile(
     rf"{_OPENS}(?P<said>{_TURNS}\s{{0,3}}[:,–-]?\s{{0,3}}(?:do\s{{1,3}})?{_OPEN}(?!\w))", re.IGNORECASE
 )

@@ -29,7 +29,7 @@ _NAMED = re.compile(
     re.IGNORECASE,
 )
 _TITLED = re.compile(
-    rf"^\W{{0,8}}(?:[^\W\d]+:\s{{1,3}})?(?P<said>(?:barbell\s{{1,3}}|oly\s{{1,3}})?complex\s{{0,3}}[:,–-]?\s{{0,3}}(?=\d{{1,2}}\s?[x×]\s?\(?[1-6]\s{{1,3}}{LIFT}))",
+    rf"^\W{{0,44}}(?:[^\W\d]+:\s{{1,3}})?(?P<said>(?:barbell\s{{1,3}}|oly\s{{1,3}})?complex\s{{0,3}}[:,–-]?\s{{0,3}}(?=\d{{1,2}}\s?[x×]\s?\(?[1-6]\s{{1,3}}{LIFT}))",
     re.IGNORECASE,
 )
 

@@ -1,5 +1,5 @@
-"""Minutes without a format, in full: machines in turn ('30 min, change every 5 min: row, bike'), and a list at
-a pace ('10 min, easy pace - 8 step-ups, 8 ring rows')."""
+"""Minutes without a format, in full: machines in turn ('30 min, change every 5 min: row, bike'), a list at a
+pace ('10 min, easy pace - 8 step-ups, 8 ring rows'), and warm-ups by any name."""
 
 from __future__ import annotations
 
@@ -28,7 +28,7 @@ _TURNS = re.compile(
 _MORE = re.compile(  # a machine of another name
     r"\s?[,/]\s?(?!chang|switch|swap|rotat|alternat|each|keep|repeat|for\b|on\b|and\b)[^\W\d]", re.IGNORECASE
 )
-_LEAD = re.compile(r"^\W{0,4}(?:[^\W\d][^:;,\d]{1,24}(?::|\s[–-])\s)?(?=\S)")
+_LEAD = re.compile(r"^\W{0,44}(?:[^\W\d][^:;,\d]{1,24}(?::|\s[–-])\s)?(?=\S)")
 
 
 def _machines(text: str) -> Cuts:
@@ -61,7 +61,7 @@ _HOW = (
     r"|(?:@|at)\s\d{2}\s?%\seffort|zone\s\d|as\smany\srounds\sas\s(?:you\scan|possible))"
 )
 _AT_A_PACE = re.compile(
-    rf"^\W{{0,4}}(?:[^\W\d][^:;,\d]{{1,24}}(?::|\s[–-])\s)?(?P<said>(?:for\s|keep\smoving\sfor\s)?(?P<n>\d{{1,2}})\s?{_MIN}"
+    rf"^\W{{0,44}}(?:[^\W\d][^:;,\d]{{1,24}}(?::|\s[–-])\s)?(?P<said>(?:for\s|keep\smoving\sfor\s)?(?P<n>\d{{1,2}})\s?{_MIN}"
     rf"(?P<how>(?:\s?,)?\s{_HOW}(?:(?:\s?,)?\s{_HOW}){{0,2}})?(?P<ends>\s?[:–-](?=\s|$)|\s?$))",
     re.IGNORECASE,
 )
@@ -89,7 +89,7 @@ def _at_a_pace(text: str) -> Cuts:
 
 
 _WARM_UP = re.compile(
-    r"^\W{0,4}(?P<said>(?:(?:quick|short|easy|general|specific|coach[\s-]led|led|team|light|gentle|dynamic|our|usual|little|active"
+    r"^\W{0,44}(?P<said>(?:(?:quick|short|easy|general|specific|coach[\s-]led|led|team|light|gentle|dynamic|our|usual|little|active"
     r"|full|basic|standard|normal|simple|fun|group|class|partner|joint|longer?|proper|mini|individual|own|guided|the|today['’]s"
     r"|optional|pre[\s-]?wod|pre|brief|mobility|\d{1,2}\s?-?\s?min(?:ute)?s?)\s){1,3}(?P<name>warm[\s-]?up))(?=\s{0,2}(?:$|[:(–-]))",
     re.IGNORECASE,

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 
+from core.reading.in_full.complexes import LIFT
 from core.reading.in_full.cuts import Cuts
 
 _SETS = (
@@ -97,4 +98,21 @@ def _signs(text: str) -> Cuts:
             yield *said.span(what), _INSTEAD.get(what) or said[what].replace(",", "-")
 
 
-WAYS = (_signs, _so_many, _in_strokes, _letters, _labelled)
+_COMMAS = re.compile(
+    rf"(?:^\W{{0,44}}|[;+/–-]\s|\bthen\s|:\s){LIFT}(?P<name>\s?,\s)(?=\d{{1,2}}\s?[x×]\s?\d{{1,2}}(?P<load>\s?,\s(?=\d{{2,3}}\s?%))?)",
+    re.IGNORECASE,
+)
+
+
+_SEVERAL = re.compile(r";|\s(?:\+|//?)\s|\bthen\b|\s[–-]\s")
+
+
+def _commas(text: str) -> Cuts:
+    """'deadlift, 4 x 3, 80 %; front squat, 3 x 5, 70 %': the sets and the load of each."""
+    for said in _COMMAS.finditer(text) if _SEVERAL.search(text) else ():
+        yield *said.span("name"), " "
+        if said["load"]:
+            yield *said.span("load"), " @ "
+
+
+WAYS = (_commas, _signs, _so_many, _in_strokes, _letters, _labelled)
