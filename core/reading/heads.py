@@ -331,10 +331,11 @@ class Heads:
         """'a) 12 cal row' and small letters are places of a list, not parts; several on a line are its
         stations."""
         places = inline_stations(row.text, 0) if heading.kind is None else []
-        behind = inline_stations(row.text, heading.end)  # "Session 1 - EMOM 16: 1) .. 2) .."
-        return bool(LETTER_BULLET.match(row.text)) or (
-            bool(places) and places[0][0] < heading.end and not behind
-        )
+        if not places or places[0][0] >= heading.end:
+            return bool(LETTER_BULLET.match(row.text))
+        numbered = row.text[places[0][0] : places[0][1]].strip(" ()")[:1].isdecimal()
+        behind = numbered and inline_stations(row.text, heading.end)  # "Session 1 - EMOM 16: 1) .. 2) .."
+        return bool(LETTER_BULLET.match(row.text)) or not behind
 
     def _names_a_section(self, text: str) -> bool:
         phrases = tokenize(text)
