@@ -115,4 +115,36 @@ def _commas(text: str) -> Cuts:
             yield *said.span("load"), " @ "
 
 
-WAYS = (_commas, _signs, _so_many, _in_strokes, _letters, _labelled)
+_HELD = (
+    r"(?:[^\W\d]+[\s-]){0,2}?(?:planks?|holds?|(?:l|wall|v)[\s-]sits?|hangs?|handstands?|bridges?|support)"
+)
+_HOLD_TIME = r"(?:\d{1,3}\s?(?:s(?:ec(?:ond)?s?)?\b|min(?:ute)?s?\b|\"|”)|\d?:\d\d\b)"
+_TIMES_HELD = re.compile(
+    rf"(?:^\W{{0,44}}|[,;+]\s|:\s)(?P<said>(?P<n>\d{{1,2}})\s?[x×]\s?(?P<what>{_HELD})\s{{0,2}}(?P<open>\()?(?P<t>{_HOLD_TIME})(?(open)\)))"
+    r"(?=\s{0,2}(?:$|[,;+.]|/|per\b|each\b|a\sside))",
+    re.IGNORECASE,
+)
+_COMMA_HELD = re.compile(
+    rf"\b{_HELD}(?P<said>\s?,\s)(?=\d{{1,2}}\s(?:sets\sof|x)\s{_HOLD_TIME})", re.IGNORECASE
+)
+_BARE_SECONDS = re.compile(r"(?<=[x×]\s)(?P<said>:(?P<t>[1-5]\d))(?=\s[^\W\d])")
+_ACCESSORY = r"(?:[^\W\d]+[\s-]){0,2}?(?:thrusts?|raises?|curls?|rows?|extensions?|dips?|(?:sit|pull|push|chin)[\s-]?ups?|mornings?|rdls?)"
+_COMMA_SETS = re.compile(
+    rf"(?:^\W{{0,44}}|[;,+/–-]\s|:\s)(?:{_ACCESSORY}|{LIFT})(?P<said>\s?,\s)(?=\d{{1,2}}\ssets\s(?:of|x)\s\d{{1,2}}(?![\d:]|\s?s))",
+    re.IGNORECASE,
+)
+_GREETS = re.compile(r"\bgood\smornings?(?P<said>\s?,\s)(?=\d{1,2}\s?(?:sets\b|[x×]\s?\d))", re.IGNORECASE)
+
+
+def _held(text: str) -> Cuts:
+    """'3 x L-sit (45 s)', 'plank, 3 sets of 0:20': how long each is held; 'Good morning, 4 sets of 12' lifts."""
+    for said in _TIMES_HELD.finditer(text):
+        yield *said.span("said"), f"{said['n']} x {said['t']} {said['what']}"
+    for said in _BARE_SECONDS.finditer(text):
+        yield *said.span("said"), f"{said['t']} s"
+    for pattern in (_COMMA_HELD, _COMMA_SETS, _GREETS):
+        for said in pattern.finditer(text):
+            yield *said.span("said"), " "
+
+
+WAYS = (_held, _commas, _signs, _so_many, _in_strokes, _letters, _labelled)
