@@ -128,7 +128,10 @@ _COMMA_HELD = re.compile(
     rf"\b{_HELD}(?P<said>\s?,\s)(?=\d{{1,2}}\s(?:sets\sof|x)\s{_HOLD_TIME})", re.IGNORECASE
 )
 _BARE_SECONDS = re.compile(r"(?<=[x×]\s)(?P<said>:(?P<t>[1-5]\d))(?=\s[^\W\d])")
-_ACCESSORY = r"(?:[^\W\d]+[\s-]){0,2}?(?:thrusts?|raises?|curls?|rows?|extensions?|dips?|(?:sit|pull|push|chin)[\s-]?ups?|mornings?|rdls?)"
+_ACCESSORY = (
+    r"(?:[^\W\d]+[\s-]){0,2}?(?:thrusts?|raises?|curls?|rows?|extensions?|dips?|mornings?|rdls?"
+    r"|(?:sit|pull|push|chin)[\s-]?ups?)"
+)
 _COMMA_SETS = re.compile(
     rf"(?:^\W{{0,44}}|[;,+/–-]\s|:\s)(?:{_ACCESSORY}|{LIFT})(?P<said>\s?,\s)(?=\d{{1,2}}\ssets\s(?:of|x)\s\d{{1,2}}(?![\d:]|\s?s))",
     re.IGNORECASE,
@@ -137,7 +140,7 @@ _GREETS = re.compile(r"\bgood\smornings?(?P<said>\s?,\s)(?=\d{1,2}\s?(?:sets\b|[
 
 
 def _held(text: str) -> Cuts:
-    """'3 x L-sit (45 s)', 'plank, 3 sets of 0:20': how long each is held; 'Good morning, 4 sets of 12' lifts."""
+    """'3 x L-sit (45 s)', 'plank, 3 sets of 0:20': how long each is held; 'Good morning, 4 sets of 12'."""
     for said in _TIMES_HELD.finditer(text):
         yield *said.span("said"), f"{said['n']} x {said['t']} {said['what']}"
     for said in _BARE_SECONDS.finditer(text):
