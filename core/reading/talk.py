@@ -48,7 +48,9 @@ _TALK = (  # how a clause begins that only talks, whatever stands in it
     r"(?:keep|stay|hold)\s+(?:(?:it|this|that|everything|the\s+\w+)\s+)?(?:at|around|about|near|under|below|above)\s+"
     r"(?:about\s+)?\d[^,;()]*\b(?:effort|hr|heart\s+rate|rpe)\b",
     r"effort\s*[:=]?\s*\d{1,3}\s?(?:/\s?10\b|%|-\d)",
+    r"(?:set|round)\s+\d\s*[:=–-]\s*\d{2,3}\s?%(?:\s+effort)?(?=\s*(?:,|$))",
     r"\d{2,3}(?:\s?[-–]\s?\d{2,3})?\s?%\s+effort\W*$",
+    r"(?:run|ride|walk|row)\s+together\W*$",
     r"(?:hr|heart[\s-]*rate)\s*(?:max|zone|under|below|above|at|around|about|between|stays?|is|[:<>=~])?\s*[<>~]?\d",
     r"(?:at\s+)?\d{2}(?:\s?[-–]\s?\d{2})?\s?%\s+(?:of\s+)?(?:your\s+)?(?:max(?:imum)?\s+)?(?:hr|heart[\s-]*rate)\b",
     r"\d(?:\s?[-–]\s?\d)?\s+(?:reps?\s+)?(?:left\s+)?in\s+(?:reserve|the\s+tank)\b",
@@ -69,6 +71,7 @@ _TALK = (  # how a clause begins that only talks, whatever stands in it
     r"(?:damper|resistance|incline|gradient|drag(?:\s+factor)?|gear)\b\s*(?:at|of|to|on|[=:])?\s*\d",
     r"speed\s*:?\s*\d{1,2}(?:[.,]\d)?\s*km/?h|\d{1,2}(?:[.,]\d)?\s*(?:km/h|kph|mph)\b",
     # the room: who shares what, and when
+    r"(?:small[\s-]group|semi[\s-]private|personal\s+training|class|course)\b[^\d;()]*\d{1,2}\s+(?:people|athletes|members|spots)\W*$",
     r"(?:partner|pair|buddy|team)\s+up\s+(?:if|when|for|as|where)\b",
     rf"share\s+(?:an?|the|your)\s+{_PLACE}",
     rf"(?:groups?|pairs?|teams?)\s+of\s+{_N}\s+share\b",

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 
 from core.catalog.rows import Movement
 from core.reading.amounts.lifted import INCHES_UP_TO, LEAST_LOAD, LIFTED, Lifted
@@ -82,6 +83,7 @@ class Measured(Lifted):
             return self.take(index, f"{own:g} m")
         if draft.distance_m:
             return self.refuse(index, phrase, "a second distance on one line")
+        phrase = _least_of(phrase)
         if phrase.form == "list" or len(phrase.values) > STANDARDS:
             again = phrase.times if phrase.times <= MOST_WAVES else 1  # "3 x 400-300-200 m"
             draft.scheme, draft.counts = tuple(round(value * metres) for value in phrase.values) * again, "m"
@@ -102,6 +104,7 @@ class Measured(Lifted):
             return self.refuse(index, phrase, f"calories from 1 to {MAX_COUNT} can be read")
         if draft.reps and self.row is not None and self.row.calorie_s is None:
             return self.refuse(index, phrase, "calories of what is counted")
+        phrase = _least_of(phrase)
         if phrase.form == "list" or len(phrase.values) > STANDARDS:
             draft.scheme, draft.counts = tuple(int(value) for value in phrase.values), "cal"
             draft.sets, draft.sets_written = len(draft.scheme), True
@@ -228,3 +231,11 @@ class Measured(Lifted):
             return False  # "(1 bag 40/30 kg)"
         beside = phrase.pair or broken or self.kind(index - 1) in ("at", "x") or index in self.line.bracketed
         return lifted and (beside or phrase.values[0] >= LEAST_LOAD)
+
+
+def _least_of(phrase: Phrase) -> Phrase:
+    """'12-15 cal', '200-250 m': from one to the other, and no two sets; '21-15 cal' falls."""
+    least, *more = phrase.values
+    if phrase.form != "list" or len(more) != 1 or more[0] <= least:
+        return phrase
+    return replace(phrase, form="", values=(least,))

@@ -58,10 +58,10 @@ _ARRANGED = compiled(
         *(
             (
                 who,
-                rf"(?:^\W*(?:[^\W\d]+:\s*)?|,\s)(?P<said>(?P<n>[2-6])\s+{who})(?=\s*(?:[-–:,(]|$))",
+                rf"(?:^\W*(?:[^\W\d]+:\s*)?{behind})(?P<said>(?P<n>[2-6])\s+{who})(?=\s*(?:[-–:,(]|$))",
                 r"teams of \g<n>",
             )
-            for who in ("athletes", "people")
+            for who, behind in (("athletes", r"|,\s"), ("people", ""))
         ),
         (
             "per round",
@@ -180,6 +180,25 @@ def _piece_behind(text: str) -> Cuts:
         yield *said.span("said"), "For time"
 
 
+_SPAN = re.compile(
+    r"(?<![\w.,:/])(?P<first>\d{1,4})(?P<said>\s+to\s+)(?P<last>\d{1,4})(?=\s?(?:m|cals?|calories|s|secs?|seconds|met(?:re|er)s)\b)",
+    re.IGNORECASE,
+)
+_AT_A_TIME_OF_DAY = re.compile(
+    r"^\s{0,3}(?P<first>\|\s{0,3})\d{1,2}[:.]\d{2}\s{0,3}\|[^|]{2,30}\|[^|]{2,}(?P<last>\|)\s{0,3}$"
+)
+
+
+def _spans(text: str) -> Cuts:
+    """'200 to 250 m run'; '| 17:12 | Strength | bench press 5 x 5 |', whose outer bars part nothing."""
+    for said in _SPAN.finditer(text) if " to " in text else ():
+        if int(said["first"]) < int(said["last"]):
+            yield *said.span("said"), "-"
+    if cells := _AT_A_TIME_OF_DAY.match(text):
+        yield *cells.span("first"), " " * len(cells["first"])
+        yield *cells.span("last"), " "
+
+
 _OPENS_AND_ENDS = re.compile(
     r"(?P<opens>(?:start|begin|open)(?:ing)?\s+with|buy[\s-]?in:?)\s(?=[^.;]{3,40}(?:,|\sand\s))[^.;,]{3,40}?"
     r"(?P<ends>\s{0,2}(?:,\s*(?:and\s+)?|\band\s+)(?:(?:finish|end|close)(?:ing)?\s+with|cash[\s-]?out:?))\s[^.,;]{3,40}"
@@ -200,4 +219,4 @@ def _opens_and_ends(text: str) -> Cuts:
             yield *said.span("between"), ". "
 
 
-WAYS = (_piece_behind, _opens_and_ends, _lettered_levels, _places_in_line, _off, way_of(_ARRANGED))
+WAYS = (_spans, _piece_behind, _opens_and_ends, _lettered_levels, _places_in_line, _off, way_of(_ARRANGED))
