@@ -16,6 +16,11 @@ _ARROW = (  # "Scaled → 30/20, ring rows"
 _ARRANGED = compiled(
     (
         (
+            "cap",
+            r"^\W{0,44}(?P<said>(?P<t>\d{1,2}\s?min(?:ute)?s?\s(?:time\s)?cap)\s?[,;:]\s)(?=\d{1,2}\s?[x×]\s?\()",
+            r"For time, \g<t>: ",
+        ),
+        (
             "corner",
             r"\b(?P<said>corner)(?=s?\b)(?=(?:\s?\d|s?\W{0,3}\d|\W{1,3}1\s+min|.{0,40}\bcorner\b))",
             "station",

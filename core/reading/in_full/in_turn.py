@@ -61,7 +61,7 @@ _HOW = (
     r"|(?:@|at)\s\d{2}\s?%\seffort|zone\s\d|as\smany\srounds\sas\s(?:you\scan|possible))"
 )
 _AT_A_PACE = re.compile(
-    rf"^\W{{0,44}}(?:[^\W\d][^:;,\d]{{1,24}}(?::|\s[–-])\s)?(?P<said>(?:for\s|keep\smoving\sfor\s)?(?P<n>\d{{1,2}})\s?{_MIN}"
+    rf"^\W{{0,44}}(?:[^\W\d][^:;,\d]{{1,24}}(?::|,|\s[–-])\s)?(?P<said>(?:for\s|keep\smoving\sfor\s)?(?P<n>\d{{1,2}})\s?{_MIN}"
     rf"(?P<how>(?:\s?,)?\s{_HOW}(?:(?:\s?,)?\s{_HOW}){{0,2}})?(?P<ends>\s?[:–-](?=\s|$)|\s?$))",
     re.IGNORECASE,
 )
