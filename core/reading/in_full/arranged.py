@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 
+from core.reading.board_words import board_words
 from core.reading.in_full.cuts import Cuts, compiled, way_of
 
 _CAP_OR_REST = (
@@ -24,6 +25,12 @@ _ARRANGED = compiled(
             "corner",
             r"\b(?P<said>corner)(?=s?\b)(?=(?:\s?\d|s?\W{0,3}\d|\W{1,3}1\s+min|.{0,40}\bcorner\b))",
             "station",
+        ),
+        (  # "Scale the chest to bar to ring rows."
+            "scale",
+            r"(?:^\W{0,44}|[.;]\s)(?P<said>scale\s(?:the\s)?(?P<from>(?!down|up|load|weight|rep|as)[^\d,.;:]{3,30}?)\sto\s"
+            r"(?P<to>(?!bar\b|rings?\W*$|your|fit|what|suit|level|ability|maintain|keep|stay|finish|a\s|the\s)[^\d,.;:]{3,30}))(?=\W*$)",
+            r"Scaled: \g<to> instead of \g<from>",
         ),
         ("corner", r"(?:\bper|\beach|\d)\s+(?P<said>corner)(?=s?\b)", "station"),
         (
@@ -204,6 +211,30 @@ def _spans(text: str) -> Cuts:
         yield *cells.span("last"), " "
 
 
+_DATED_CELLS = re.compile(
+    r"^\s{0,3}(?P<said>(?:(?:mon|tue|wed|thu|fri|sat|sun)[a-z]{0,6}|(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]{0,6}"
+    r"\s\d{1,2}|\d{1,2}[./]\d{1,2}\.?)\s{0,3}\|\s{0,3}(?P<section>[a-z][a-z-]{2,16})\s{0,3}\|\s{0,3})"
+    r"(?P<lift>[^|\n]{2,200})(?P<first>\|\s{0,3})?(?(first)(?P<sets>\d{1,2})(?P<second>\s{0,3}\|\s{0,3})(?P<reps>\d{1,2})"
+    r"(?P<third>\s{0,3}\|\s{0,3})(?=\d{1,3}\s?(?:%|kgs?\b|lbs?\b)))",
+    re.IGNORECASE,
+)
+
+
+def _dated_cells(text: str) -> Cuts:
+    """'Nov 30 | Strength | front squat | 5 | 3 | 80 %': a section, a lift, its sets, repetitions and load."""
+    said = _DATED_CELLS.match(text) if text.count("|") in (2, 5) else None
+    if said is None or said["section"].lower() not in board_words().headings:
+        return
+    if bool(said["first"]) != (text.count("|") > PAIR):
+        return
+    yield *said.span("said"), f"{said['section']}: "
+    if said["first"]:
+        yield *said.span("first"), ""
+        yield *said.span("second"), " x "
+        yield *said.span("third"), " @ "
+
+
+PAIR = 2
 _OPENS_AND_ENDS = re.compile(
     r"(?P<opens>(?:start|begin|open)(?:ing)?\s+with|buy[\s-]?in:?)\s(?=[^.;]{3,40}(?:,|\sand\s))[^.;,]{3,40}?"
     r"(?P<ends>\s{0,2}(?:,\s*(?:and\s+)?|\band\s+)(?:(?:finish|end|close)(?:ing)?\s+with|cash[\s-]?out:?))\s[^.,;]{3,40}"
@@ -224,4 +255,13 @@ def _opens_and_ends(text: str) -> Cuts:
             yield *said.span("between"), ". "
 
 
-WAYS = (_spans, _piece_behind, _opens_and_ends, _lettered_levels, _places_in_line, _off, way_of(_ARRANGED))
+WAYS = (
+    _dated_cells,
+    _spans,
+    _piece_behind,
+    _opens_and_ends,
+    _lettered_levels,
+    _places_in_line,
+    _off,
+    way_of(_ARRANGED),
+)
