@@ -228,7 +228,7 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ),
         (
             "down|up|pause|negative|eccentric|lower|descent",
-            r",?\s*\(?\b\d\s?(?:s|secs?|seconds|counts?)\s+(?:down|up|pauses?|negatives?|ecc"
+            r",?\s{0,3}\(?\b\d\s?(?:s|secs?|seconds|counts?)\s+(?:down|up|pauses?|negatives?|ecc"
             r"entrics?|lower(?:ing)?|descent)\b"
             r"(?:\s+(?:at|in|on)\s+(?:the\s+)?\w+(?:\s+and\s+\w+)?)?\)?",
         ),

@@ -37,7 +37,8 @@ _UP_TO = re.compile(
 
 def goes_on(text: str) -> bool:
     """'...', '9/9, 12/12...', 'and so on', 'and so on up to 10': that the ladder above goes on like that."""
-    return _GOES_ON.match(text) is not None or _UP_TO.fullmatch(text) is not None
+    said = text.strip()
+    return _GOES_ON.match(said) is not None or _UP_TO.fullmatch(said) is not None
 
 
 def goes_up_to(text: str) -> int | None:
