@@ -697,7 +697,7 @@ def _signed_deeper(rows: Sequence[Row]) -> None:
         behind = rows[at + 1 + len(list_of) :][:1]
         counted = behind and any(map(str.isdecimal, behind[0].text)) and behind[0].named
         if (
-            list_of
+            len(list_of) >= PAIR
             and counted
             and not behind[0].after_blank
             and behind[0].indent == row.indent == list_of[0].indent
