@@ -113,7 +113,7 @@ _DASH = re.compile(
     r"(?<=[\w)])(?P<said>\s{1,2}[–-]\s)(?=\s?(?:(?:\d|one|two|three|four|five|a)\s(?:tng\s)?(?:reps?|single|double|triple)\b|sets\sof|singles|doubles|triples))",
     re.IGNORECASE,
 )
-_OPENS = r"^\W{0,44}(?:[^\W\d]+(?:\s[A-Z0-9])?[:.)]\s{1,3})?"
+_OPENS = r"^\W{0,44}(?:[^\W\d]+(?:\s[A-Z0-9])?(?:[:.)]|\s[–-])\s{1,3})?"
 _TURNS = (  # every so many minutes, and how often or for how long
     r"(?:e(?P<e>\d{1,2})mom|(?:every|on\s{1,3}the)\s{1,3}(?P<m>\d{1,2})(?::00)?\s{0,3}(?:min(?:ute)?s?\b|'|(?=\s|,|x)))"
     r"(?:\s{0,3},?\s{0,3}(?:x|for)?\s{0,3}(?:(?P<n>\d{1,2})(?:\s{0,3}(?:rounds?|sets?|times|x))?(?!\s{0,3}min|\d|:\d|')|(?P<all>\d{1,2})\s{0,3}(?:min(?:ute)?s?\b|')))"
