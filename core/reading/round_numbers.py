@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from core.reading.formats import read_format
 from core.reading.line import Line
 from core.reading.rows import Row
+from core.reading.units import MINUTE_S
 from core.reading.workout import Format
 
 MOST_ROUNDS = 20  # that are told apart by their numbers; common practice
@@ -19,10 +20,10 @@ _NUMBERS = rf"{_NUMBER}(?:{_AND}{_NUMBER}){{1,9}}|{_NUMBER}\s?(?:-|–|to)\s?{_N
 _TURN = r"(?:rounds?|rds?|sets?|intervals?|turns?)"
 _LABEL = re.compile(
     r"^\W{0,8}(?:(?:in|on|during|for)\s)?(?:the\s)?"
-    rf"(?:(?P<which>odd|even)s?(?:[\s-](?:numbered\s)?(?P<turn>{_TURN}))?"
+    rf"(?:(?P<which>odd|even)s?(?:[\s-](?:numbered\s)?{_TURN})?"
     rf"|(?:{_TURN}|r)\s{{0,2}}(?P<numbers>{_NUMBERS})"
     rf"|(?P<behind>{_NUMBERS})(?:\s{_TURN}|(?=\s?:)))"
-    r"(?P<ends>\s{0,2}(?:[:=]|[–-](?=\s)|$)|\s(?=\d))",
+    r"(?:\s{0,2}(?:[:=]|[–-](?=\s)|$)|\s(?=\d))",
     re.IGNORECASE,
 )
 
@@ -32,7 +33,6 @@ class _Label:
     """A row that says which rounds it is for, and where that ends."""
 
     at: int
-    which: str
     rounds: frozenset[int]
     end: int
     alone: bool
@@ -41,8 +41,7 @@ class _Label:
 def rounds_told_apart(rows: Sequence[Row]) -> None:
     """What is done in some rounds only, below a row that says how many there are: on the row of its label, or
     on the rows below it."""
-    first = next((at for at, row in enumerate(rows) if _LABEL.match(row.text)), None)
-    if first is None:
+    if not any(_LABEL.match(row.text) for row in rows):
         return
     for at, row in enumerate(rows):
         rounds = _rounds_of(row)
@@ -66,7 +65,7 @@ def _rounds_of(row: Row) -> int | None:
     fmt = _format(row)
     if fmt is None or fmt.kind not in ("rounds", "every-minute"):
         return None
-    minutes = fmt.kind == "every-minute" and (fmt.interval_s or 60) <= 60
+    minutes = fmt.kind == "every-minute" and (fmt.interval_s or MINUTE_S) <= MINUTE_S
     return None if minutes or not 1 < (fmt.rounds or 0) <= MOST_ROUNDS else fmt.rounds
 
 
@@ -89,7 +88,7 @@ def _label(row: Row, at: int, rounds: int) -> _Label | None:
         numbers = [int(one) for one in re.findall(r"\d+", said["numbers"] or said["behind"])]
         spans = re.search(r"-|–|to", said["numbers"] or said["behind"])
         told = frozenset(range(numbers[0], numbers[-1] + 1) if spans else numbers)
-    return _Label(at, which, told, said.end(), not row.text[said.end() :].strip())
+    return _Label(at, told, said.end(), not row.text[said.end() :].strip())
 
 
 def _parts_all(labels: Sequence[_Label], rounds: int) -> bool:

@@ -6,6 +6,7 @@ import re
 
 from core.reading.board_words import board_words
 from core.reading.in_full.cuts import Cuts, compiled, way_of
+from core.reading.phrases import PAIR
 
 _CAP_OR_REST = (
     r"(?:time\s+cap|cap|t\.?c\.?|rest|\d{1,3}(?::\d\d)?\s*(?:min(?:ute)?s?|s(?:ec)?|'|’)?\s+(?:cap|rest))\b"
@@ -175,7 +176,7 @@ _FORMAT = (
     r"|(?:\d{1,2}-){2}\d{1,2}\b)"
 )
 _PIECE_BEHIND = re.compile(
-    rf"(?<=\S)(?P<said>\s?;\s|\s(?://?|\+|&)\s)(?P<what>{_FORMAT})(?=[^;/]{{0,24}}\s?(?::|[–-]\s|of\b|[^\W\d]))",
+    rf"(?<=\S)(?P<said>\s?;\s|\s(?://?|\+|&)\s){_FORMAT}(?=[^;/]{{0,24}}\s?(?::|[–-]\s|of\b|[^\W\d]))",
     re.IGNORECASE,
 )
 _SETS_BEFORE = re.compile(r"\d\s?[x×]\s?\d|\d\s+sets\s+of|-\d-\d", re.IGNORECASE)
@@ -234,7 +235,6 @@ def _dated_cells(text: str) -> Cuts:
         yield *said.span("third"), " @ "
 
 
-PAIR = 2
 _OPENS_AND_ENDS = re.compile(
     r"(?P<opens>(?:start|begin|open)(?:ing)?\s+with|buy[\s-]?in:?)\s(?=[^.;]{3,40}(?:,|\sand\s))[^.;,]{3,40}?"
     r"(?P<ends>\s{0,2}(?:,\s*(?:and\s+)?|\band\s+)(?:(?:finish|end|close)(?:ing)?\s+with|cash[\s-]?out:?))\s[^.,;]{3,40}"

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import re
 
-from core.reading.in_full.cuts import Cuts
+from core.reading.in_full.cuts import Cuts, compiled, way_of
+from core.reading.in_full.sets import REPS
 
 _TIMED = re.compile(
     r"\b(?:every|each\s{1,3}min|e\s?\d+(?:[.:]\d+)?\s?(?:mo|m|s|')|e\d?mom|otm|on\s{1,3}the\s{1,3}(?:min|\d))",
@@ -27,16 +28,15 @@ _TIMES = re.compile(
     r"(?<=[^\W\d]\s)(?P<said>(?P<what>singles|doubles|triples)\s?[x×]\s?(?P<n>\d{1,2}))(?![\w.,]\d|\w)",
     re.IGNORECASE,
 )
-REPS = {"single": 1, "double": 2, "triple": 3}
 
 
 def _each_time(text: str) -> Cuts:
     """'snatch doubles, E2MOM x 6', 'every 90 s: singles @ 80 %': how many are done each time."""
     low = text.lower()
-    if not any(word in low for word in REPS) or _SKIPS.search(text):
+    if not any(word[:-1] in low for word in REPS) or _SKIPS.search(text):
         return
     for said in _TIMES.finditer(text):
-        yield *said.span("said"), f"{said['n']} x {REPS[said['what'].lower()[:-1]]}"
+        yield *said.span("said"), f"{said['n']} x {REPS[said['what'].lower()]}"
     weighed = _WEIGHED.search(text) or _TIMED.search(text)
     for said in _EACH_TIME.finditer(text):
         alone = not said["lift"].strip(" ,:;)–-")
@@ -47,7 +47,7 @@ def _each_time(text: str) -> Cuts:
             and (said.end() < len(text.rstrip()) or said["said"].lower() == "singles")
         ):
             continue
-        reps = REPS[(said["one"] or said["what"][:-1]).lower()]
+        reps = REPS[(said["what"] or f"{said['one']}s").lower()]
         if said["of"]:
             yield said.start("said"), said.end("of"), str(reps)
         else:
@@ -124,7 +124,7 @@ _OPEN = (
     rf"|(?:an?\s)?(?P<kk>\d{{1,2}}){_MINUTES}[\s-]{{0,2}}AMRAP)"
 )
 EVERY_SO_OFTEN = re.compile(rf"{_OPENS}(?P<said>{_TURNS})\W{{0,8}}$", re.IGNORECASE)
-OPEN_WITHIN = re.compile(rf"^\W{{0,44}}(?P<said>{_OPEN})(?P<of>\s{{1,3}}of)?\W{{0,8}}$", re.IGNORECASE)
+OPEN_WITHIN = re.compile(rf"^\W{{0,44}}(?P<said>{_OPEN})(?:\s{{1,3}}of)?\W{{0,8}}$", re.IGNORECASE)
 _OPEN_EVERY = re.compile(
     rf"{_OPENS}(?P<said>{_TURNS}\s{{0,3}}[:,–-]?\s{{0,3}}(?:do\s{{1,3}})?{_OPEN}(?!\w))", re.IGNORECASE
 )
@@ -145,30 +145,22 @@ def _open_every(text: str) -> Cuts:
         yield *said.span("said"), full
 
 
-_THE_FOLLOWING = re.compile(
-    rf"{_OPENS}(?P<said>(?P<n>\d{{1,2}})\s?(?:x|times)\s{{1,3}}(?:through\s{{1,3}})?(?:the\s{{1,3}}following|all\s{{1,3}}of\s{{1,3}}this))\b",
-    re.IGNORECASE,
+_ROUNDS = compiled(
+    (
+        (  # "5 x the following, 2 min rest between sets"
+            "",
+            rf"{_OPENS}(?P<said>(?P<n>\d{{1,2}})\s?(?:x|times)\s{{1,3}}(?:through\s{{1,3}})?"
+            r"(?:the\s{1,3}following|all\s{1,3}of\s{1,3}this))\b",
+            r"\g<n> rounds",
+        ),
+        (  # "6 intervals: 400 m run", "5 efforts of 500 m on the rower"
+            "",
+            rf"{_OPENS}(?P<said>(?P<n>\d{{1,2}})\s{{1,3}}(?:intervals|efforts|repeats|reps)\s{{0,3}}(?::|of\b|[–-]\s|,)?)"
+            r"\s{0,3}(?=\d{2,5}\s?(?:m|km)\b)",
+            r"\g<n> x",
+        ),
+    )
 )
-
-
-def _the_following(text: str) -> Cuts:
-    """'5 x the following, 2 min rest between sets': rounds."""
-    if said := _THE_FOLLOWING.match(text):
-        yield *said.span("said"), f"{said['n']} rounds"
-
-
-_INTERVALS = re.compile(
-    rf"{_OPENS}(?P<said>(?P<n>\d{{1,2}})\s{{1,3}}(?:intervals|efforts|repeats|reps)\s{{0,3}}(?::|of\b|[–-]\s|,)?)\s{{0,3}}(?=\d{{2,5}}\s?(?:m|km)\b)",
-    re.IGNORECASE,
-)
-
-
-def _intervals(text: str) -> Cuts:
-    """'6 intervals: 400 m run', '5 efforts of 500 m on the rower'."""
-    if said := _INTERVALS.match(text):
-        yield *said.span("said"), f"{said['n']} x"
-
-
 _BARE_METRES = re.compile(
     r"(?<![\w.,:/])\d{1,2}\s?[x×]\s?(?P<said>[1-9]\d{2,3})(?=\s{0,3}(?:$|[,;(@–-]|w/|with\b|rest\b|every\b|on\b|at\b))",
     re.IGNORECASE,
@@ -184,4 +176,4 @@ def _bare_metres(text: str) -> Cuts:
         yield *said.span("said"), f"{said['said']} m"
 
 
-WAYS = (_bare_metres, _intervals, _each_time, _every, _open_every, _the_following)
+WAYS = (_bare_metres, _each_time, _every, _open_every, way_of(_ROUNDS))

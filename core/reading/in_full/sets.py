@@ -32,13 +32,13 @@ _SINGLES = re.compile(
     r"(?:(?=\s*(?:@|at)\s*\d)|\s+(?:in|of)\s+(?:the\s+)?(?=[^\W\d]{4}))",
     re.IGNORECASE,
 )
-_REPS = {"singles": 1, "doubles": 2, "triples": 3}
+REPS = {"singles": 1, "doubles": 2, "triples": 3}
 
 
 def _singles(text: str) -> Cuts:
     """'5 singles @ 80': five sets of one, and no skips."""
     for said in _SINGLES.finditer(text):
-        yield said.start(), said.end(), f"{said['sets']} x {_REPS[said['reps'].lower()]} "
+        yield said.start(), said.end(), f"{said['sets']} x {REPS[said['reps'].lower()]} "
 
 
 _THERE = re.compile(
@@ -51,7 +51,7 @@ _THERE = re.compile(
 def _there(text: str) -> Cuts:
     """'work up to 85 %, then 5 singles there': five sets of one at what was built to."""
     for said in _THERE.finditer(text):
-        reps = said["of"] or _REPS[said["reps"].lower()]
+        reps = said["of"] or REPS[said["reps"].lower()]
         yield said.start("sets"), said.end(), f"{said['sets']} x {reps} @ {said['load']}"
 
 
@@ -133,7 +133,7 @@ def _singles_listed(text: str) -> Cuts:
         yield (
             said.start(),
             said.end(),
-            f"{len(percents)} x {_REPS[said['reps'].lower()]} @ {'-'.join(percents)} %",
+            f"{len(percents)} x {REPS[said['reps'].lower()]} @ {'-'.join(percents)} %",
         )
 
 
@@ -474,7 +474,7 @@ _SAID_OTHERWISE = compiled(
                 rf"(?P<said>\bheavy\s+{word}\s?[x×]\s?(?P<n>[2-9]|1\d))(?=\s*(?:$|[,.;)@]))",
                 rf"\g<n> x {reps}",
             )
-            for word, reps in _REPS.items()
+            for word, reps in REPS.items()
         ),
         (  # "@ 70 %, x 5, every 2 min"
             "every",
