@@ -281,7 +281,7 @@ class FakedClock(FloorBrowserTest):
         self.fail(f"it did not come to be: {wall.inner_text('body')}")
 
     def alone(self, wall):
-        """Let time pass until the wall has asked in vain: it asks by its own clock, which stands still else."""
+        """Let time pass until the wall has asked in vain; its own clock stands still else."""
         self.settle(wall, lambda: bool(wall.query_selector("text=No network")))
 
     def test_a_whole_circuit_of_fourteen(self):
