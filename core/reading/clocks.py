@@ -106,6 +106,32 @@ def clock_of_the_class(rows: list[Row]) -> None:
         row.heading = Heading(_name_of(row, row.text[match.start(1) : match.end(4)]), None, row.start)
 
 
+_WINDOW_BEHIND = re.compile(  # "Strength 18:00-35:00", 'Metcon | 38-55 min "Gatepost"'
+    r"(?P<head>\W*[^\W\d][^:|(\[\d]{0,30}?(?<=[\w.)\"”»])(?<!\sfor)(?:\s?\d(?=[\s.)])[.)]?)?)"
+    r"(?P<said>\s{0,3}(?:[|,–—-]\s{0,3})?[(\[]?(?:from\s|min(?:ute)?s?\s)?"
+    r"(?P<window>\d{1,2}:\d{2}\s?(?:[-–—]|to)\s?\d{1,2}:\d{2}|\d{1,2}['’′]?\s?[-–—]\s?\d{1,2}(?:\s?(?:['’′]|min(?:ute)?s?\b))?)"
+    r"[)\]]?)(?=\s{0,3}(?:$|:|[|–—-]\s|[\"“«]))",
+    re.IGNORECASE,
+)
+
+
+def windows_behind_names(rows: list[Row]) -> None:
+    """'Strength 18:00-35:00', 'Skill | 8-18 min': when a section is, told as in 'Strength (18:00-35:00)'."""
+    for row in rows:
+        said = _WINDOW_BEHIND.match(row.text) if row.role == "work" and not row.start else None
+        if said is None:
+            continue
+        told = re.search(r"[:'’′(|a-z]", said["said"], re.IGNORECASE)
+        heading = read_heading(said["head"])
+        if told and heading is not None and heading.alone and heading.opens == "part":
+            first, last = _FROM_TO.findall(said["window"])
+            unit = "" if ":" in first else " min"
+            row.say([(*said.span("said"), f" ({first}-{last}{unit})")])
+
+
+_FROM_TO = re.compile(r"\d{1,2}(?::\d{2})?")
+
+
 def minutes_beside_names(rows: list[Row]) -> None:
     """'Prep 10 - bike, bands', 'Lift 20 - ..', 'Metcon 15 - ..': sections, and how many minutes each has."""
     said = [

@@ -29,6 +29,7 @@ from core.reading.clocks import (
     piece_windows,
     short_days,
     times_before_pieces,
+    windows_behind_names,
     weeks_side_by_side,
 )
 from core.reading.days_in_a_line import days_in_a_line
@@ -233,6 +234,7 @@ class DocumentPass:
         minutes_of_the_hour(rows)
         clock_of_the_class(rows)
         minutes_beside_names(rows)
+        windows_behind_names(rows)
         ways_in_rows(rows, self.names)
         ways_below_a_name(rows, self.names)
         efforts_in_rows(rows)

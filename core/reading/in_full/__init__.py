@@ -9,6 +9,7 @@ from core.reading.in_full import (
     arranged,
     by_the_clock,
     complexes,
+    heaviest,
     heavy,
     in_turn,
     instead,
@@ -19,6 +20,7 @@ from core.reading.in_full import (
     sets,
     teams,
     times,
+    up_and_down,
     ways,
     words,
 )
@@ -38,6 +40,7 @@ def _blank(label: re.Match[str]) -> str:
 
 WAYS = (
     *instead.WAYS,
+    *up_and_down.WAYS,
     *ladders.WAYS,
     *rounds.WAYS,
     *sets.WAYS,
@@ -46,6 +49,7 @@ WAYS = (
     *words.WAYS,
     *teams.WAYS,
     *times.WAYS,
+    *heaviest.WAYS,
     *heavy.WAYS,
     *lifts.WAYS,
     *arranged.WAYS,

@@ -4,8 +4,6 @@ from __future__ import annotations
 
 from core.reading.in_full.cuts import compiled, way_of
 
-_WINDOW = r"(?:\d{1,2}\s*(?:min(?:ute)?s?\b|'|:00))"  # how long there is for it
-
 _SAID_OTHERWISE = compiled(
     (
         (  # "Max 3 power clean, 20 min"
@@ -162,22 +160,6 @@ _SAID_OTHERWISE = compiled(
             "heavy",
             r"(?<=[^\W\d])(?P<said>\s*\(\s*(?P<how>(?:build|work)(?:ing)?\s+(?:up\s+)?to\s+an?\s+heavy\s+[^()]{1,30})\))",
             r", \g<how>",
-        ),
-        (  # "For max load, 10 min:", "In 10 minutes, for max load:", "Max weight in 10 min:"
-            "max",
-            rf"^\W*(?:in\s+)?(?:{_WINDOW}\s*[,:–-]?\s*)?(?P<said>(?:for\s+)?(?:an?\s+)?max(?:imum)?\s+(?:load|weight)"
-            r"(?:\s+(?:complex|of))?)(?=\s*(?:$|[:,(–-]|in\s+\d))",
-            "build to a heavy complex",
-        ),
-        (  # "10 min to find a max:", "12 min to establish a max complex"
-            "max",
-            rf"^\W*{_WINDOW}\s+(?:to|for)\s+(?P<said>(?:find|establish|hit|build\s+to)\s+an?\s+max(?:imum)?)(?=\s*(?:$|:))",
-            "find a heavy complex",
-        ),
-        (  # "For load:" above what is done at once; "For load, 12 min"
-            "for load",
-            rf"^\W*(?P<said>for\s+load)(?=\s*(?:[:,(]?\s*{_WINDOW}?\)?)\W*$)",
-            "build to a heavy complex",
         ),
         (
             "to heavy",
