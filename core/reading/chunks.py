@@ -44,12 +44,8 @@ class ChunkReader:
             return Chunk(draft, False, indices)
         if found is not None and self._only_among_others(line, indices, found):
             found = None
-        if (
-            found is not None
-            and found[1].left_over
-            and plain_words(line.phrases[found[0]].text) in board_words().care
-        ):
-            found = None  # "leg swings", which no kettlebell swings
+        if found is not None and plain_words(line.phrases[found[0]].text) in board_words().care:
+            found = None  # "leg swings", which no kettlebell swings; "squat hold"
         if found is None and _is_care(line, indices):
             first, last = line.phrases[indices[0]], line.phrases[indices[-1]]
             line.asides.append(line.text[first.column : last.end])

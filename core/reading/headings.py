@@ -25,7 +25,7 @@ _END = (
 _NUMBER = r"(?:\d{1,2}(?:\.\d)?[a-z]?|[a-h]|[ivx]{1,4}|one|two|three|four|five|six)"
 CANONICAL = re.compile(r"^#\s+(.+?)\s+\((strength|skill|conditioning|event|warm-up|cool-down)\)\s*$")
 NUMBERED = re.compile(
-    rf"^{_DECORATION}(part|block|piece|workout|wod|metcon|conditioning|strength|skill"
+    rf"^{_DECORATION}(?:(?:individual|team|pairs?|partner|online|main|morning|afternoon|evening)\s)?(part|block|piece|workout|wod|metcon|conditioning|strength|skill"
     rf"|finisher|superset|circuit|session|section|phase|stage|task|event|match|game|r"
     rf"ace|test|option|opt|day|place|round|rnd|rd)\s*#?\s*"
     rf"({_NUMBER}(?:\s+of\s+\d)?)(?!\w|/\d|\.\d{{1,2}}(?:\.|\s*[-–—:|]|\s*$)){_END}"

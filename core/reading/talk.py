@@ -35,6 +35,7 @@ _TALK = (  # how a clause begins that only talks, whatever stands in it
     r"(?:gym\s+)?record\b",
     r"(?:happy\s+)?birthday\b",
     r"same\s+as\s+(?:\d|last\b|on\b|in\b)",
+    r"(?:all\s+at\s+)?(?:the\s+)?same\s+(?:cals?|calories|reps?(?:\s+scheme)?|distances?|metres|rounds|format|piece|everything)\W*$",
     # what not to do, and what is done for others
     r"(?:no\s+more|not\s+more|never\s+more)\s+than\s(?!\s*\d+\s?(?:%|kgs?|lbs?))",
     r"(?:don['’]?t|do\s+not|never)\s+(?!rest\b)[^\W\d]",
@@ -71,6 +72,9 @@ _TALK = (  # how a clause begins that only talks, whatever stands in it
     r"(?:damper|resistance|incline|gradient|drag(?:\s+factor)?|gear)\b\s*(?:at|of|to|on|[=:])?\s*\d",
     r"speed\s*:?\s*\d{1,2}(?:[.,]\d)?\s*km/?h|\d{1,2}(?:[.,]\d)?\s*(?:km/h|kph|mph)\b",
     # the room: who shares what, and when
+    r"(?:the\s+|your\s+|my\s+)?(?:gym|hotel|garage|room|studio)\s+(?:only\s+)?has\b[^;()]*",
+    r"(?:athlete|client|trainee)\s*:\s*[^\d:;()]{3,40}$",
+    r"(?:everything|all\s+(?:of\s+)?it|the\s+rest|everybody\s+else|others)\s*:?\s+(?:is\s+)?as\s+(?:on|above|in|before|written)\b",
     r"(?:small[\s-]group|semi[\s-]private|personal\s+training|class|course)\b[^\d;()]*\d{1,2}\s+(?:people|athletes|members|spots)\W*$",
     r"(?:partner|pair|buddy|team)\s+up\s+(?:if|when|for|as|where)\b",
     rf"share\s+(?:an?|the|your)\s+{_PLACE}",

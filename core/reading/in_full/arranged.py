@@ -33,6 +33,11 @@ _ARRANGED = compiled(
             r"(?P<to>(?!bar\b|rings?\W*$|your|fit|what|suit|level|ability|maintain|keep|stay|finish|a\s|the\s)[^\d,.;:]{3,30}))(?=\W*$)",
             r"Scaled: \g<to> instead of \g<from>",
         ),
+        (  # "Part 1: 10 min - rounds of 10 cal ski + 5 burpees"
+            "rounds of",
+            r"^\W{0,44}(?:[^\W\d]+\s(?:\d|[A-H])\s?[:–-]\s)?(?P<t>\d{1,2}\s?min(?:ute)?s?)(?P<said>\s?[,:–-]?\s(?:of\s)?(?:continuous\s|max(?:imum)?\s|as\smany\s)?rounds\sof:?\s)(?=\S)",
+            " AMRAP: ",
+        ),
         ("corner", r"(?:\bper|\beach|\d)\s+(?P<said>corner)(?=s?\b)", "station"),
         (
             "ladder",
@@ -242,6 +247,11 @@ _OPENS_AND_ENDS = re.compile(
     re.IGNORECASE,
 )
 
+_BOTH = re.compile(  # "Start and finish with 800 m run"
+    r"^\W{0,44}(?P<opens>(?:start|begin|open)(?:ing)?\s(?:and|&)\s(?:finish|end|close)(?:ing)?\swith(?:\san?)?)\s(?P<what>\d[^.,;:]{2,40})(?=\W{0,3}$)",
+    re.IGNORECASE,
+)
+
 
 def _opens_and_ends(text: str) -> Cuts:
     """'start with a 400 m run, finish with 50 sit-ups. In between 4 rounds of': once before, once after."""
@@ -253,6 +263,9 @@ def _opens_and_ends(text: str) -> Cuts:
         yield *said.span("ends"), ". Cash-out:"
         if said["between"]:
             yield *said.span("between"), ". "
+    if said := _BOTH.match(text):
+        yield *said.span("opens"), "Buy-in:"
+        yield said.end("what"), said.end("what"), f". Cash-out: {said['what']}"
 
 
 WAYS = (

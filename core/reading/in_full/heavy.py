@@ -47,6 +47,12 @@ _SAID_OTHERWISE = compiled(
             r"\b(?:DB|dumbbell|KB|kettlebell)\b[^,;:()]*(?P<said>\((?P<many>one|two)\s+(?P<load>\d{1,2}(?:[.,]5)?/\d{1,2}(?:[.,]5)?)\s*(?:kg)?\))",
             r"(\g<many> DB @ \g<load> kg)",
         ),
+        (  # "DB shoulder press 4 x 8, 2x15"
+            "x",
+            r"\b(?:DBs?|KBs?|dumbbells?|kettlebells?)\b[^()]*?\d\s?[x×]\s?\d{1,2}(?:\s?(?:each(?:\s(?:side|arm|leg))?|/\s?(?:side|arm|leg)|per\s(?:side|arm|leg)|reps))?"
+            r"(?P<said>\s?,\s(?P<load>2\s?[x×]\s?\d{1,2}(?:[.,]5)?(?:/\d{1,2}(?:[.,]5)?)?)(?:\s?kgs?)?)(?=\s*(?:$|[,;.(]))",
+            r" @ \g<load> kg",
+        ),
         (
             "drop",
             r"\bdrop(?:ping)?\s+(?:back\s+|down\s+)?to\s+\d{2}\s?%\s+(?P<said>of\s+(?:the\s+"

@@ -113,6 +113,13 @@ _SAID_OTHERWISE = compiled(
             r"^\W*(?P<said>division\s*[:=–-]\s*(?P<name>rx\+?|scaled|intermediate|beginners?|foundations?|masters|elite|open|teens|novice))\b",
             r"\g<name>",
         ),
+        (  # "Plank until failure"
+            "til",
+            r"^\W{0,44}(?:[^\W\d]+(?:\s(?:\d|[A-H]))?:\s)?(?:[^\W\d][\w-]*\s){1,3}(?P<said>un?til{1,2}\s(?:failure|(?:you|it)\s(?:fails?|drops?|falls?|breaks?|shakes?|lets?\sgo|comes?\soff)))(?=\W*$)",
+            "to failure",
+        ),
+        ("ride", r"(?<=,\s)(?P<said>ride)(?=,?\s(?:or|and)\s(?:row|run|ski|swim|walk)\b)", "bike"),
+        ("ride", r"\b(?:row|run|ski|swim|walk),?\s(?:or|and)\s(?:an?\s)?(?P<said>ride)\b", "bike"),
         (  # "Interval day, choose bike or row"
             "or",
             r"^\W*(?P<said>(?:[^\W\d]+\s+(?:day|session|intervals)\s*[,:–-]\s*)?(?:choose|pick|either)\s+(?P<a>bike|row|ski|run)\s*(?:or|/|,)\s*"
