@@ -53,7 +53,10 @@ def minutes_of_the_hour(rows: list[Row]) -> None:
         return  # windows on the clock of a piece
     spans = [(int(match.group(1)), int(match.group(3))) for _, match in timed]
     joined = [a[1] == b[0] for a, b in itertools.pairwise(spans)]
-    near = all(a[1] <= b[0] <= a[1] + LONGEST_PAUSE_MIN for a, b in itertools.pairwise(spans))
+    heads = [read_heading(row.text[match.end() :]) for row, match in timed]
+    named = sum(one is not None and one.kind is not None for one in heads) >= LEAST_WINDOWS
+    pause = LONGEST_PAUSE_MIN * (2 if named else 1)  # "8-26 Strength: ..", "32-50 Metcon: .."
+    near = all(a[1] <= b[0] <= a[1] + pause for a, b in itertools.pairwise(spans))
     from_the_first = len(spans) > LEAST_WINDOWS and spans[0][0] == 0
     if not joined or not near or any(start >= end for start, end in spans):
         return

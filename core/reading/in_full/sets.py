@@ -563,7 +563,20 @@ def _sets_by_strokes(text: str) -> Cuts:
         yield *said.span("said"), "; "
 
 
+_WITH_EACH_SET = re.compile(
+    r"(?P<sets>\d{1,2})\s?(?:[x×]|sets\sof)\s?\d{1,3}(?![\d-])[^;:+/]{0,30}?,?\s(?:super\s?-?set(?:ted)?|ss)\s(?:with|w/)\s(?P<said>)(?=\d{1,3}\s(?!x|×|sets|min|sec|s\b)[^\W\d])",
+    re.IGNORECASE,
+)
+
+
+def _with_each_set(text: str) -> Cuts:
+    """'bench press 4 x 8, superset with 10 ring rows': ten in each of the four."""
+    for said in _WITH_EACH_SET.finditer(text) if "with" in text or "w/" in text else ():
+        yield *said.span("said"), f"{said['sets']} x "
+
+
 WAYS = (
+    _with_each_set,
     _sets_by_strokes,
     _ladders,
     _singles,
