@@ -29,8 +29,8 @@ from core.reading.clocks import (
     piece_windows,
     short_days,
     times_before_pieces,
-    windows_behind_names,
     weeks_side_by_side,
+    windows_behind_names,
 )
 from core.reading.days_in_a_line import days_in_a_line
 from core.reading.divisions import leads_with_division
@@ -81,6 +81,7 @@ from core.reading.numbering import (
 )
 from core.reading.parities import minutes_of_odd_and_even
 from core.reading.phrases import PAIR, Phrase
+from core.reading.plan_tables import plans_in_cells
 from core.reading.prose import Prose, arranges, bare_words, is_schedule, tells_work
 from core.reading.round_numbers import rounds_told_apart
 from core.reading.row_roles import (
@@ -208,6 +209,7 @@ class DocumentPass:
         """What every row is."""
         rows = list(self._rows(lines))
         taken_back(rows)
+        plans_in_cells(rows)
         talk(rows, self.names)
         days_in_a_line(rows)
         grids(rows, self.names)

@@ -240,35 +240,6 @@ def _dated_cells(text: str) -> Cuts:
         yield *said.span("third"), " @ "
 
 
-_BAR = r"[ ]{0,3}(?:\||\t)[ ]{0,3}"
-_SPAN_OF_TIME = (
-    r"(?:\d{1,2}(?::\d{2})?[ ]?[-–][ ]?\d{1,2}(?::\d{2})?(?:[ ]?(?:min(?:ute)?s?|['’]))?|\d{1,2}[ ]?(?:min(?:ute)?s?|['’])|[012]?\d:[0-5]\d)"
-)
-_PLAN_CELLS = re.compile(
-    rf"^[ |\t]{{0,4}}(?P<opens>(?P<when>{_SPAN_OF_TIME})(?P<first>{_BAR})(?P<name>[^\W\d][\w &/+-]{{2,24}}?)|(?P<called>[^\W\d][\w &/+-]{{2,24}}?)"
-    rf"(?P<then>{_BAR})(?P<lasts>{_SPAN_OF_TIME}))(?P<second>{_BAR})(?P<what>[^|\t]{{3,300}}?)(?P<ends>[ |\t]{{0,4}})$",
-    re.IGNORECASE,
-)
-_NO_WORK = frozenset(("set up", "setup", "transition", "brief", "briefing", "explain", "welcome", "intro", "break", "demo", "questions"))
-
-
-def _plan_cells(text: str) -> Cuts:
-    """'| 8-25 | Strength | back squat 5 x 5 |', 'Warm-up | 10 min | 400 m jog': a section of a class, and when."""
-    said = _PLAN_CELLS.match(text) if "|" in text or "\t" in text else None
-    name = said and (said["name"] or said["called"]).strip().lower()
-    if said is None or not (name in board_words().headings or name in _NO_WORK):
-        return
-    start = said.start("opens")
-    yield 0, start, " " * start
-    if said["name"]:
-        yield *said.span("first"), " "
-        yield *said.span("second"), ": "
-    else:
-        yield *said.span("then"), " ("
-        yield *said.span("second"), "): "
-    yield *said.span("ends"), ""
-
-
 _OPENS_AND_ENDS = re.compile(
     r"(?P<opens>(?:start|begin|open)(?:ing)?\s+with|buy[\s-]?in:?)\s(?=[^.;]{3,40}(?:,|\sand\s))[^.;,]{3,40}?"
     r"(?P<ends>\s{0,2}(?:,\s*(?:and\s+)?|\band\s+)(?:(?:finish|end|close)(?:ing)?\s+with|cash[\s-]?out:?))\s[^.,;]{3,40}"
@@ -292,14 +263,13 @@ def _opens_and_ends(text: str) -> Cuts:
         yield *said.span("ends"), ". Cash-out:"
         if said["between"]:
             yield *said.span("between"), ". "
-    if said := _BOTH.match(text):
-        yield *said.span("opens"), "Buy-in:"
-        yield said.end("what"), said.end("what"), f". Cash-out: {said['what']}"
+    if both := _BOTH.match(text):
+        yield *both.span("opens"), "Buy-in:"
+        yield both.end("what"), both.end("what"), f". Cash-out: {both['what']}"
 
 
 WAYS = (
     _dated_cells,
-    _plan_cells,
     _spans,
     _piece_behind,
     _opens_and_ends,

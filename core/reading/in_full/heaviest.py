@@ -1,4 +1,4 @@
-"""'10 min to find max weight', 'Max load in 12:00', 'For load (8 min)': what is done once, as heavy as it goes."""
+"""'10 min to find max weight', 'Max load in 12:00', 'For load (8 min)': as heavy as it goes."""
 
 from __future__ import annotations
 
@@ -7,13 +7,16 @@ import re
 from core.reading.in_full.cuts import Cuts
 
 _HEAD = (
-    r"^\W{0,44}(?:(?:(?:event|workout|wod|part|block|strength|section|test)\s?(?:#?\d|[A-H]\b)?|\"[^\"]{2,30}\")\s{0,2}[:–|-]\s{1,2})?"
+    r"^\W{0,44}(?:(?:(?:event|workout|wod|part|block|strength|section|test)\s?(?:#?\d|[A-H]\b)?"
+    r"|\"[^\"]{2,30}\")\s{0,2}[:–|-]\s{1,2})?"
 )
 _TIME = (
-    r"(?:(?:in|within|over|you\shave)\s)?(?P<{0}>\d{{1,2}})(?::00|\s?min(?:ute)?s?\b|['’′])(?:\s(?:time\s)?(?:cap|window|limit)\b)?"
+    r"(?:(?:in|within|over|you\shave)\s)?(?P<{0}>\d{{1,2}})(?::00|\s?min(?:ute)?s?\b"
+    r"|['’′])(?:\s(?:time\s)?(?:cap|window|limit)\b)?"
 )
 _FIND = (
-    r"(?:(?:to\s)?(?:find|establish|set|hit|reach|get\sto|build(?:\sup)?\sto|work(?:\sup)?\sto|build(?:ing)?(?:\sup)?|ramp(?:\sup)?\sto)\s)"
+    r"(?:(?:to\s)?(?:find|establish|set|hit|reach|get\sto|build(?:\sup)?\sto|work(?:\sup)?\sto"
+    r"|build(?:ing)?(?:\sup)?|ramp(?:\sup)?\sto)\s)"
 )
 _OF_ALL = r"(?:(?:an?|your|the|today['’]?s|max(?:imum|imal)?|as)\s){0,3}"
 _FURTHER = (
@@ -37,11 +40,13 @@ _ONE_LIFT = re.compile(  # ": front squat, 1 rep", and no complex
     r"\s{0,2}:\s{1,3}[^\W\d][^\d,;:+]{2,40}(?P<reps>,\s(?P<n>[1-9])(?:\sreps?)?)?\s{0,3}$"
 )
 
-_ARRANGED = re.compile(r"\s{0,2}:\s{0,3}(?:every|e\d?mom|amrap|\d{1,2}\s?[x×])", re.IGNORECASE)  # "For load: 3 x 2"
+_ARRANGED = re.compile(
+    r"\s{0,2}:\s{0,3}(?:every|e\d?mom|amrap|\d{1,2}\s?[x×])", re.IGNORECASE
+)  # "For load: 3 x 2"
 
 
 def _as_heavy_as_it_goes(text: str) -> Cuts:
-    """'In 8:00 find the heaviest you can:', 'Build to a heavy, 12 min': what stands below or behind is built up."""
+    """'In 8:00 find the heaviest you can:', 'Build to a heavy, 12 min': what follows is built up."""
     said = _AS_HEAVY_AS_IT_GOES.match(text) if _SOME.search(text) else None
     minutes = said and (said["before"] or said["behind"])
     if said is None or (minutes is None and _ARRANGED.match(text, said.end())):

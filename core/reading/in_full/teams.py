@@ -145,6 +145,29 @@ _SAID_OTHERWISE = compiled(
             r"\g<all> rounds alternating",
         ),
         ("both", r"^\W*(?P<said>both)(?=\s+(?:run|row|ski|bike|do|of\s+you)\b)", "everyone does"),
+        (
+            "per ",
+            r"(?<=[^\W\d]|[)/\d])\s(?P<said>\(?per\s(?:person|athlete|partner|head|member)\)?)(?=\s*(?:$|[,;.]))",
+            "each",
+        ),
+        (  # "both partners complete everything", "both do all reps"
+            "",
+            r"\b(?P<said>(?:both|each|every(?:one|body)?|all)(?:\s(?:partners?|athletes?|people|persons?|members?|of\syou|two|three|four))?\s"
+            r"(?:have\sto\s|has\sto\s|must\s)?(?:do(?:es)?|completes?|performs?|finish(?:es)?)\s"
+            r"(?:everything|it\sall|all(?:\sof\s(?:it|them)|\s(?:of\s)?(?:the\s)?(?:reps|work|rounds|movements))?|the\s(?:full|whole|entire|complete)\s(?:workout|thing|piece|wod|work)))(?=\W*$|\s*[,;:.)])",
+            "everyone does everything",
+        ),
+        (
+            "one round",
+            r"\b(?P<said>(?:you\sgo,?\si\sgo|i\sgo,?\syou\sgo)\W{1,3}(?:one|1)\s(?:full\s)?round\s(?:each|at\sa\stime))",
+            "alternating rounds",
+        ),
+        ("both", r"\b(?:run|row|ski|bike|walk|carry)(?P<said>\s?,\s(?:you\s)?both)(?=\s*$)", " together"),
+        (  # "10 rounds in total, switch each round"
+            "round",
+            r"(?<![\d.])(?P<said>(?P<all>\d{1,2})\srounds(?:\s(?:in\s)?total)?,?\s(?:and\s)?(?:switch|swap|change|tag)(?:ing)?\s(?:after\s)?(?:each|every)(?:\s(?:round|time))?)(?=\W*$|\s*:)",
+            r"\g<all> rounds alternating",
+        ),
     )
 )
 

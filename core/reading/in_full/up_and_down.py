@@ -1,4 +1,4 @@
-"""Ladders told by their ends: '1 to 10 and back down', 'countdown 10 to 1', '1-2-3-..-8-..-1', '2-4-6 and so on to 20'."""
+"""Ladders told by their ends: '1 to 10 and back down', 'countdown 10 to 1', '2-4-6 and so on to 20'."""
 
 from __future__ import annotations
 
@@ -10,11 +10,18 @@ from core.reading.in_full.cuts import Cuts
 MOST_RUNGS = 30
 LEAST_RUNGS = 4
 THERE_AND_BACK = 3  # numbers of "1-10-1"
-_KIND = r"(?:(?:(?:ascending|descending|up[\s-]and[\s-]down|rep)\s)?(?P<kind>ladder|pyramid|countdown|count[\s-]down)\s{0,2}[:,–-]?\s{0,2}(?:(?:from|of)\s)?)"
-_AGAIN = (
-    r"(?P<again>\s?,?\s?(?:(?:and|then|&)\s){1,2}(?:all\sthe\sway\s)?(?:back(?:\s(?:down|up))?|down|up)(?:\sagain)?(?:\s(?:again\s)?to\s(?P<until>\d{1,2}))?)"
+_KIND = (
+    r"(?:(?:(?:ascending|descending|up[\s-]and[\s-]down|rep)\s)?(?P<kind>ladder|pyramid|countdown"
+    r"|count[\s-]down)\s{0,2}[:,–-]?\s{0,2}(?:(?:from|of)\s)?)"
 )
-_ON = r"(?:\s?[-,]?\s?(?:…|\.{2,})\s?[-,]?\s?(?:(?:up|down)?\s?to\s)?|,?\s(?:and\sso\son|etc\.?),?\s(?:(?:up|down)\s)?to\s|,?\s(?:all\sthe\sway\s)?(?:up|down)\sto\s)"
+_AGAIN = (
+    r"(?P<again>\s?,?\s?(?:(?:and|then|&)\s){1,2}(?:all\sthe\sway\s)?(?:back(?:\s(?:down|up))?"
+    r"|down|up)(?:\sagain)?(?:\s(?:again\s)?to\s(?P<until>\d{1,2}))?)"
+)
+_ON = (
+    r"(?:\s?[-,]?\s?(?:…|\.{2,})\s?[-,]?\s?(?:(?:up|down)?\s?to\s)?|,?\s(?:and\sso\son"
+    r"|etc\.?),?\s(?:(?:up|down)\s)?to\s|,?\s(?:all\sthe\sway\s)?(?:up|down)\sto\s)"
+)
 _LADDER = re.compile(
     rf"(?<![\w.,/:-])(?P<said>{_KIND}?(?P<head>\d{{1,3}}(?:\s?[-,]\s?\d{{1,3}}){{0,12}})"
     rf"(?:(?P<on>{_ON}|\s?(?:-|–|to|up\sto|down\sto)\s?)(?P<top>\d{{1,3}}))?"
@@ -23,11 +30,16 @@ _LADDER = re.compile(
     re.IGNORECASE,
 )
 _STARTS_AT = re.compile(
-    rf"(?<![\w.,/:-])(?P<said>up\sto\s(?P<top>\d{{1,2}})\sand\s(?:back\s)?down(?:\sagain)?,?\sstart(?:ing)?\s(?:at|from|with)\s(?P<first>\d))\b",
+    r"(?<![\w.,/:-])(?P<said>up\sto\s(?P<top>\d{1,2})\sand\s(?:back\s)?down(?:\sagain)?,?\sstart(?:ing)?\s(?:at|from|with)\s(?P<first>\d))\b",
     re.IGNORECASE,
 )
-_IN_MINUTES = re.compile(r"\b\d{1,2}\s?(?:min(?:ute)?s?|['’])(?P<said>\s?:\s)(?=(?:\d{1,2}-){2}\d{1,2}\s?(?:-|,?\s)?(?:\.{2,}|…|and\sso|etc))")
-_SO_ON = re.compile(r"(?:\d{1,2}-){2,}\d{1,2}(?P<said>,?\s(?:and\sso\son(?:\sand\sso\sforth)?|etc\.?))(?=\s?(?:$|:|of\b))", re.IGNORECASE)
+_IN_MINUTES = re.compile(
+    r"\b\d{1,2}\s?(?:min(?:ute)?s?|['’])(?P<said>\s?:\s)(?=(?:\d{1,2}-){2}\d{1,2}\s?(?:-|,?\s)?(?:\.{2,}|…|and\sso|etc))"
+)
+_SO_ON = re.compile(
+    r"(?:\d{1,2}-){2,}\d{1,2}(?P<said>,?\s(?:and\sso\son(?:\sand\sso\sforth)?|etc\.?))(?=\s?(?:$|:|of\b))",
+    re.IGNORECASE,
+)
 
 
 def _rungs(head: Sequence[int], top: int | None) -> list[int]:
@@ -53,9 +65,9 @@ def _by_its_ends(text: str) -> Cuts:
         rungs = _rungs(head, tops[0] if tops else None) if told else []
         if len(rungs) >= LEAST_RUNGS:
             yield *said.span("said"), "-".join(map(str, rungs + (rungs[-2::-1] if back else [])))
-    if said := _STARTS_AT.search(text):
-        rungs = _rungs([int(said["first"])], int(said["top"]))
-        yield *said.span("said"), "-".join(map(str, rungs + rungs[-2::-1]))
+    if up := _STARTS_AT.search(text):
+        rungs = _rungs([int(up["first"])], int(up["top"]))
+        yield *up.span("said"), "-".join(map(str, rungs + rungs[-2::-1]))
 
 
 def _and_so_on(text: str) -> Cuts:
