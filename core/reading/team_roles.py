@@ -161,7 +161,8 @@ def give_waits(fmt: Format, work: list[Draft], reading: Rounds, catalog: Catalog
     list counts goes; what is done by turns everybody does."""
     for one in work:
         one.everyone |= one.swaps and not fmt.minutes
-        one.often |= one.swaps and (not fmt.for_time or fmt.share == "split") and (fmt.rounds or 1) == 1
+        shared = fmt.share in ("split", "alternate")
+        one.often |= one.swaps and (shared or not fmt.for_time) and (fmt.rounds or 1) == 1
     waits = list(filter(_waits, work))
     if not waits:
         return
