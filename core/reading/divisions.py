@@ -37,6 +37,7 @@ DIVISION_IDS: tuple[tuple[str, Division], ...] = (
     ("newcomer", "foundation"),
     ("newb", "foundation"),
     ("new ", "foundation"),
+    ("newer ", "foundation"),
     ("rookie", "foundation"),
     ("basic", "foundation"),
     ("foundation", "foundation"),
@@ -52,7 +53,7 @@ DIVISION_IDS: tuple[tuple[str, Division], ...] = (
 _NAMES = (
     r"rx\s?\+|rx'?d?|as\s+prescribed|scal(?:ed?|ing)(?:\s[1-4](?=\s*[:)-]))?|sc|modi"
     r"fied|sub|fitness|fit|intermediate|inter|int|beginners?|beg|novice|nov(?=\s*:)|"
-    r"newcomers?|newbies|new\s+(?:people|members|athletes|starters)(?=\s*:)|rookies?"
+    r"newcomers?|newbies|new(?:er)?\s+(?:people|members|athletes|starters|folks)(?=\s*(?:[:=–(]|-\s))|rookies?"
     r"|basics|foundations?|"
     r"masters?|elite|advanced|performance|(?:health|open|pro)(?=\s*:[^:]*\d|\s+(?:wo"
     r")?men\s+\d)|competitors?|compete|competition(?=\s*:?\s*$)|comp(?=\s*[:=])|teen"

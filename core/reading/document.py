@@ -18,6 +18,7 @@ from core.reading.arranging import arranges_itself
 from core.reading.asides import taken_back
 from core.reading.board_words import board_words
 from core.reading.cards import suits
+from core.reading.changes import changes_of_divisions
 from core.reading.clocks import (
     clock_of_the_class,
     clock_rows,
@@ -219,6 +220,7 @@ class DocumentPass:
         rows = list(pieces_of_divisions(rows))
         named_divisions(rows)
         fitness_of_all(rows)
+        changes_of_divisions(rows)
         legends(rows)
         self.led.read(rows)
         bare_numbers(rows)

@@ -96,7 +96,8 @@ class Heads:
                 within_notes = within_notes and not row.tabled
                 continue
             heading = self._heading(row, letters, at == 0)
-            if heading is None and row.letter is None and row.day is None and not _within_a_warm_up(rows, at):
+            free = row.letter is None and row.day is None and not only_division(row.content)
+            if heading is None and free and not _within_a_warm_up(rows, at):
                 heading = self._called(row) or self._of_a_kind(rows, at) or self._unknown(rows, at)
                 heading = heading or self._of_what_is_indented(rows, at)
             if heading is not None and ROUND.match(heading.name) and within_a_piece(rows, at):

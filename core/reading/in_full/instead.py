@@ -40,7 +40,10 @@ FORMS = tuple(
     Form(need, re.compile(pattern, re.IGNORECASE), *leads)
     for need, pattern, *leads in (
         ("sub", rf"^\W*(?P<lead>sub(?:stitute)?\s+)[^,;:()=]{{3,40}}?\s+(?P<between>for\s+){_WHAT}\W*$"),
-        (" for ", rf"^\W*(?P<lead>){_ANY}\s+(?P<between>for\s+(?:the\s+)?){_HARD}\W*$"),
+        (
+            " for ",
+            rf"^\W*(?P<lead>)(?!swap|replace|change|trade){_ANY}\s+(?P<between>for\s+(?:the\s+)?){_HARD}\W*$",
+        ),
         (" instead ", rf"^\W*(?P<lead>)[^,;:()]{{3,40}}?\s+(?P<between>{_OK}\s+instead\s+of\s+)\S"),
         (
             " instead ",
@@ -75,7 +78,7 @@ FORMS = tuple(
         ),
         (
             " for ",
-            r"^\W*(?P<lead>)[^\W\d][^\d,;:()]{2,30}?\s+(?P<between>for\s+(?:the\s+)?)(?:burp"
+            r"^\W*(?P<lead>)(?!swap|replace|change|trade)[^\W\d][^\d,;:()]{2,30}?\s+(?P<between>for\s+(?:the\s+)?)(?:burp"
             r"ees|push[- ]?ups)\W*$",
         ),
         (  # "pull-ups -> ring rows"
@@ -231,10 +234,14 @@ _ONE_FOR_ANOTHER = re.compile(
     rf"(?<=[a-z])(?P<said>\s+for\s+)(?=(?:{_HARD}|mu|bmu|rmu|du|hsw)\b\s*(?:[,;.)]|$))", re.IGNORECASE
 )
 
+_SWAPS = re.compile(r"\b(?:swap|replace|change|trade|exchange)\s[^,;/+]*$", re.IGNORECASE)
+
 
 def _one_for_another(text: str) -> Cuts:
     """'Scale: 200 singles, ring rows for MU, V-ups for T2B': one instead of the other."""
     for said in _ONE_FOR_ANOTHER.finditer(text) if " for " in text and _SCALES.match(text) else ():
+        if _SWAPS.search(text, 0, said.start()):
+            continue  # "swap muscle-ups for chest to bar" says it the other way round
         yield *said.span("said"), " instead of "
 
 
