@@ -19,6 +19,7 @@ from core.reading.asides import taken_back
 from core.reading.board_words import board_words
 from core.reading.cards import suits
 from core.reading.changes import changes_of_divisions
+from core.reading.counted_below import counted_below
 from core.reading.clocks import (
     clock_of_the_class,
     clock_rows,
@@ -218,6 +219,7 @@ class DocumentPass:
         find_tables(rows, self.names)
         suits(rows)
         rows = list(pieces_of_divisions(rows))
+        rows = list(counted_below(rows))
         named_divisions(rows)
         fitness_of_all(rows)
         changes_of_divisions(rows)
