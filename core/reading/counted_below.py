@@ -1,4 +1,4 @@
-"""How often a list is done, said below it: 'repeat 4 times', 'x 4, then 400 m run', 'that is one round, do four'."""
+"""How often a list is done, said below it: 'repeat 4 times', 'x 4, then 400 m run', 'one round, do four'."""
 
 from __future__ import annotations
 
@@ -31,7 +31,8 @@ _REPEATED = re.compile(
     re.IGNORECASE,
 )
 _ONCE = re.compile(
-    r"^\W{0,4}(?P<said>(?:and\s)?(?:then|finish(?:\swith)?|end(?:\swith)?|after(?:wards|\s(?:that|this))|cash[\s-]?out)\b\s?[:,]?\s?)(?=\S)", re.IGNORECASE
+    r"^\W{0,4}(?P<said>(?:and\s)?(?:then|finish(?:\swith)?|end(?:\swith)?|after(?:wards|\s(?:that|this))|cash[\s-]?out)\b\s?[:,]?\s?)(?=\S)",
+    re.IGNORECASE,
 )
 _COUNTED = re.compile(r"^\W{0,6}(?:\d|(?:run|row|ski|bike|swim|carry|hold|plank|max)\b)", re.IGNORECASE)
 _WORDS = {"two": 2, "three": 3, "four": 4, "five": 5, "six": 6}

@@ -19,7 +19,6 @@ from core.reading.asides import taken_back
 from core.reading.board_words import board_words
 from core.reading.cards import suits
 from core.reading.changes import changes_of_divisions
-from core.reading.counted_below import counted_below
 from core.reading.clocks import (
     clock_of_the_class,
     clock_rows,
@@ -34,11 +33,13 @@ from core.reading.clocks import (
     weeks_side_by_side,
     windows_behind_names,
 )
+from core.reading.counted_below import counted_below
 from core.reading.days_in_a_line import days_in_a_line
 from core.reading.divisions import leads_with_division
 from core.reading.dress import undressed
 from core.reading.formats import TELLING
 from core.reading.from_above import (
+    groups_below,
     lift_of_a_piece,
     list_by_other_numbers,
     open_every_so_often,
@@ -230,6 +231,7 @@ class DocumentPass:
         rounds_told_apart(rows)
         minutes_of_odd_and_even(rows)
         percents_that_climb(rows)
+        groups_below(rows)
         same_sets(rows)
         reps_each_time(rows)
         open_every_so_often(rows)

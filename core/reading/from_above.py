@@ -8,6 +8,7 @@ import re
 from collections.abc import Sequence
 
 from core.reading.in_full.by_the_clock import EVERY_SO_OFTEN, OPEN_WITHIN, open_turns
+from core.reading.in_full.groups import GROUP_ALONE, every_set
 from core.reading.names import Names
 from core.reading.rows import Row
 from core.reading.tokens import tokenize
@@ -76,9 +77,22 @@ def same_sets(rows: Sequence[Row]) -> None:
         said = _SAME.search(row.text) if "same" in row.text.lower() and row.role == "work" else None
         if said is None or any(map(str.isdecimal, row.text[: said.start()])):
             continue
-        above = (_SETS_X_REPS.search(one.text) for one in reversed(rows[max(0, at - ROWS_ABOVE - 1) : at]))
+        above = (_SETS_X_REPS.findall(one.text) for one in reversed(rows[max(0, at - ROWS_ABOVE - 1) : at]))
         if sets := next(filter(None, above), None):
-            row.say([(*said.span("said"), sets.group())])
+            row.say([(*said.span("said"), ", ".join(sets))])
+
+
+def groups_below(rows: Sequence[Row]) -> None:
+    """'2 x 5', '2 x 3' and '3 x 1' on rows of their own below a lift: its sets, one list."""
+    said = [(GROUP_ALONE.fullmatch(row.text) if row.role == "work" else None) for row in rows]
+    for at, first in enumerate(said):
+        if first is None or not at or said[at - 1] is not None or rows[at].after_blank:
+            continue
+        groups = [one for one in itertools.takewhile(lambda one: one is not None, said[at:]) if one]
+        if len(groups) > 1 and (listed := every_set(groups)):
+            rows[at].say([(*first.span(), listed)])
+            for row in rows[at + 1 : at + len(groups)]:
+                row.role = "note"
 
 
 _EACH_TIME = re.compile(

@@ -9,6 +9,7 @@ from core.reading.in_full import (
     arranged,
     by_the_clock,
     complexes,
+    groups,
     heaviest,
     heavy,
     in_turn,
@@ -40,6 +41,7 @@ def _blank(label: re.Match[str]) -> str:
 
 WAYS = (
     *instead.WAYS,
+    *groups.WAYS,
     *up_and_down.WAYS,
     *ladders.WAYS,
     *rounds.WAYS,

@@ -120,6 +120,12 @@ _SAID_OTHERWISE = compiled(
         ),
         ("ride", r"(?<=,\s)(?P<said>ride)(?=,?\s(?:or|and)\s(?:row|run|ski|swim|walk)\b)", "bike"),
         ("ride", r"\b(?:row|run|ski|swim|walk),?\s(?:or|and)\s(?:an?\s)?(?P<said>ride)\b", "bike"),
+        ("gr", r"\bsnatch[\s-](?P<said>gr\.?)(?=\s(?:DL|deadlift))", "grip"),
+        (  # "10 m handstand walk back"
+            "back",
+            r"\d\s?m\s(?:[^\W\d]+\s){0,2}(?:walk|run|lunges?|crawl|carry|push|pull|sprint)\s(?P<said>(?:there\sand\s)?back)(?=\s*(?:$|[,;.)+]|to\s(?:the\s)?(?:start|line|mat|bar)))",
+            "",
+        ),
         (  # "Interval day, choose bike or row"
             "or",
             r"^\W*(?P<said>(?:[^\W\d]+\s+(?:day|session|intervals)\s*[,:–-]\s*)?(?:choose|pick|either)\s+(?P<a>bike|row|ski|run)\s*(?:or|/|,)\s*"
