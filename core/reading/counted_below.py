@@ -34,7 +34,10 @@ _ONCE = re.compile(
     r"^\W{0,4}(?P<said>(?:and\s)?(?:then|finish(?:\swith)?|end(?:\swith)?|after(?:wards|\s(?:that|this))|cash[\s-]?out)\b\s?[:,]?\s?)(?=\S)",
     re.IGNORECASE,
 )
-_COUNTED = re.compile(r"^\W{0,6}(?:\d|(?:run|row|ski|bike|swim|carry|hold|plank|max)\b)", re.IGNORECASE)
+_AFTERWARDS = re.compile(r"\s*(?P<said>(?:and\s)?after(?:wards|\s(?:that|this)))\s?[:,]?\s?", re.IGNORECASE)
+_COUNTED = re.compile(
+    r"^(?:\W{0,6}\d|[^:]{3,40}\d|\W{0,6}(?:run|row|ski|bike|swim|carry|hold|plank|max)\b)", re.IGNORECASE
+)
 _WORDS = {"two": 2, "three": 3, "four": 4, "five": 5, "six": 6}
 
 
@@ -60,6 +63,9 @@ def counted_below(rows: Sequence[Row]) -> Iterator[Row]:
         cut = row.text.index(f"{times} rounds ") + len(f"{times} rounds ")
         yield replace(row, text=row.text[:cut])
         rest = replace(row, text=" " * cut + row.text[cut:], start=cut, after_blank=True, marks=[])
+        if lead := _AFTERWARDS.match(rest.text):
+            rest.start = lead.end()
+            rest.marks.append((*lead.span("said"), "then"))
         yield rest
 
 
@@ -87,8 +93,9 @@ def _ends_a_list(rows: Sequence[Row], at: int) -> bool:
 def _heads_a_list(rows: Sequence[Row], at: int) -> bool:
     """'5 rounds' right above rows that count: theirs, and no more of what stands above it."""
     below = rows[at + 1] if at + 1 < len(rows) else None
-    plain = _PLAIN.match(rows[at].text) is not None
-    return plain and below is not None and not below.after_blank and _COUNTED.match(below.text) is not None
+    if below is None or below.after_blank or _ONCE.match(below.text) or not _PLAIN.match(rows[at].text):
+        return False
+    return _COUNTED.match(below.text) is not None
 
 
 _PLAIN = re.compile(r"\W*(?:\d{1,2}|two|three|four|five|six)\s(?:rounds|rds)\b", re.IGNORECASE)

@@ -152,7 +152,7 @@ class Heads:
         quoted = QUOTED.match(text)
         if (
             quoted
-            and not (first and quoted.end() == len(text))
+            and not (first and quoted.end() == len(text) and self.names.find(quoted.group(1)) is None)
             and not arranges(quoted.group(1))
             and not any(one.kind in ("sets", "scheme") for one in tokenize(quoted.group(1)))
             and (

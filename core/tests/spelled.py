@@ -166,6 +166,7 @@ class Spelled:
     text: str
     asked: tuple[tuple[str, int | None, float | None, float | None], ...]
     minutes: bool = False  # of every minute, whose list may take turns
+    any_order: bool = False  # what is done otherwise may come in any
 
 
 def lifts(seed: int, count: int) -> Iterator[Spelled]:

@@ -167,7 +167,7 @@ EVENTS = (
 SAID_OF_EVENTS = ("", "", "\nScore: time or reps", "\nHeats of 8, 4 min between", "\nJudges: count aloud")
 
 
-class _Draw:
+class Draw:
     """Chooses from the tables."""
 
     def __init__(self, seed: int):
@@ -187,13 +187,13 @@ class _Draw:
         return self.one(("\n", "\n- ", "\n  ")).join(["", *words])
 
 
-def _turns(draw: _Draw) -> Piece:
+def _turns(draw: Draw) -> Piece:
     open_turn, times = draw.random.random() < 0.5, draw.one((3, 4, 5))
     words, asked = draw.items(draw.one((2, 3)), None if open_turn else times)
     return draw.one(OPEN_TURNS if open_turn else TURNS).format(n=times) + draw.listed(words), asked
 
 
-def _complex(draw: _Draw) -> Piece:
+def _complex(draw: Draw) -> Piece:
     times, lifts = draw.one((4, 5, 6)), draw.random.sample(LIFTS, draw.one((2, 3)))
     counted = [(draw.one((1, 1, 2)), lift, movement) for lift, movement in lifts]
     joined = draw.one((" + ", " + ", " & ")).join(f"{reps} {lift}" for reps, lift, _ in counted)
@@ -201,7 +201,7 @@ def _complex(draw: _Draw) -> Piece:
     return text, tuple((movement, reps * times, None, 70.0) for reps, _, movement in counted)
 
 
-def _buy_in(draw: _Draw) -> Piece:
+def _buy_in(draw: Draw) -> Piece:
     times, (words, asked) = draw.one((3, 4, 5)), draw.items(4)
     text = draw.one(BUY_INS)
     said = text.format(n=times, **dict(zip("abcd", words, strict=True)))
@@ -210,7 +210,7 @@ def _buy_in(draw: _Draw) -> Piece:
     return said, (first, last, *rounds) if "In between" in text else (first, *rounds, last)
 
 
-def _rounds_apart(draw: _Draw) -> Piece:
+def _rounds_apart(draw: Draw) -> Piece:
     shared, whole = draw.items(1, 4)
     one, two = draw.one(APART)
     words, half = draw.items(4, 2)
@@ -224,26 +224,26 @@ def _rounds_apart(draw: _Draw) -> Piece:
     return "\n".join([draw.one(APART_HEADS), *shared, body]), (*whole, *half)
 
 
-def _in_turn(draw: _Draw) -> Piece:
+def _in_turn(draw: Draw) -> Piece:
     machines, minutes = draw.random.sample(("row", "bike", "ski", "run"), draw.one((2, 3))), draw.one((3, 5))
     joined = draw.one((", ", "/", " / ")).join(machines)
     text = draw.one(IN_TURN).format(t=minutes * len(machines) * 2, m=minutes, all=joined)
     return text, tuple((machine, minutes * 2 * 60, None, None) for machine in machines)
 
 
-def _at_a_pace(draw: _Draw) -> Piece:
+def _at_a_pace(draw: Draw) -> Piece:
     words, asked = draw.items(draw.one((2, 3)), None)
     return draw.one(AT_A_PACE).format(all=", ".join(words), list="\n".join(words)), asked
 
 
-def _warmed_up(draw: _Draw) -> Piece:
+def _warmed_up(draw: Draw) -> Piece:
     warm, _ = draw.items(3)
     words, asked = draw.items(2, 3)
     head = draw.one(WARM_UPS).format(all=", ".join(warm), list="\n".join(warm))
     return f"{head}\n\nWOD\n3 rounds for time" + draw.listed(words), asked
 
 
-def _accessories(draw: _Draw) -> Piece:
+def _accessories(draw: Draw) -> Piece:
     words, asked = [], []
     for spellings, movement, sides in draw.random.sample(ACCESSORIES, draw.one((1, 2, 3))):
         sets, reps, seconds = draw.one((3, 4)), draw.one((8, 10, 12)), draw.one((20, 30, 45))
@@ -252,7 +252,7 @@ def _accessories(draw: _Draw) -> Piece:
     return draw.one(("Accessory", "Accessory:", "C) Accessory", "Then")) + draw.listed(words), tuple(asked)
 
 
-def _lift(draw: _Draw) -> Piece:
+def _lift(draw: Draw) -> Piece:
     (lift, movement), sets, reps, percent = (
         draw.one(LIFTS),
         draw.one((3, 4, 5)),
@@ -263,7 +263,7 @@ def _lift(draw: _Draw) -> Piece:
     return text, ((movement, sets * reps, None, float(percent)),)
 
 
-def _metcon(draw: _Draw) -> Piece:
+def _metcon(draw: Draw) -> Piece:
     kind, times, join = (
         draw.one(("rounds", "open", "once", "falling", "places")),
         draw.one((3, 4)),
@@ -284,11 +284,11 @@ def _metcon(draw: _Draw) -> Piece:
     return draw.one(head[kind]) + join.join(words), asked
 
 
-def _joined(draw: _Draw, first: Piece, second: Piece, between: str) -> Piece:
+def _joined(draw: Draw, first: Piece, second: Piece, between: str) -> Piece:
     return first[0] + between + second[0], first[1] + second[1]
 
 
-def _week(draw: _Draw) -> Piece:
+def _week(draw: Draw) -> Piece:
     between = draw.one(BEHIND)
     sign = "\n" if between == "\n" else draw.one((": ", " - ", " – "))
     text, asked = [], []
@@ -299,7 +299,7 @@ def _week(draw: _Draw) -> Piece:
     return ("\n\n" if between == "\n" else "\n").join(text), tuple(asked)
 
 
-def _events(draw: _Draw) -> Piece:
+def _events(draw: Draw) -> Piece:
     head, text, asked = draw.one(EVENTS), [], []
     for number in (1, 2, 3):
         said, wanted = _metcon(draw)
@@ -308,7 +308,7 @@ def _events(draw: _Draw) -> Piece:
     return "\n\n".join(text), tuple(asked)
 
 
-KINDS: dict[str, Callable[[_Draw], Piece]] = {
+KINDS: dict[str, Callable[[Draw], Piece]] = {
     "turns": _turns,
     "complexes": _complex,
     "buy-ins": _buy_in,
@@ -324,6 +324,6 @@ KINDS: dict[str, Callable[[_Draw], Piece]] = {
 
 def pieces(kind: str, seed: int, count: int) -> Iterator[Spelled]:
     """Pieces of one kind."""
-    draw = _Draw(seed)
+    draw = Draw(seed)
     for _ in range(count):
         yield Spelled(*KINDS[kind](draw))
