@@ -67,7 +67,7 @@ class AnySpelling(unittest.TestCase):
                 self.assertLessEqual(len(wrong), ALLOWED * FEWER, wrong)
 
     def test_pieces_told_otherwise(self) -> None:
-        """Max loads, ladders, plans of a class, pairs, divisions, how often a list is done, sets in groups."""
+        """Max loads, ladders, plans of a class, pairs, divisions, how often a list is done, groups."""
         for kind in OTHERWISE:
             with self.subTest(kind):
                 told = told_otherwise(kind, MORE_SEED, FEWER)
