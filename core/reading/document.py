@@ -58,6 +58,7 @@ from core.reading.heads import LONGEST_CAPITALS, Heads
 from core.reading.in_full import in_full
 from core.reading.languages import Translator
 from core.reading.led_lists import LedLists
+from core.reading.loads_by_set import loads_by_set
 from core.reading.minute_numbers import (
     counted_labels,
     letters_of_stations,
@@ -231,6 +232,7 @@ class DocumentPass:
         rounds_told_apart(rows)
         minutes_of_odd_and_even(rows)
         percents_that_climb(rows)
+        loads_by_set(rows)
         groups_below(rows)
         same_sets(rows)
         reps_each_time(rows)

@@ -70,8 +70,8 @@ _SO_MANY_SETS = re.compile(
     r"(?P<sets>\d)\s+(?:sets?\s+)?(?:at|@)\s*(?P<load>\d{2,3}(?:[.,]5)?)", re.IGNORECASE
 )
 _SETS_IN_TURN = re.compile(
-    rf"\s*[.:,;]?\s+(?=\d\s+sets?\b)(?P<turns>{_SO_MANY_AT}(?:\s*[,;]?\s*(?:and\s+|th"
-    rf"en\s+)?{_SO_MANY_AT})+)(?!\w)",
+    rf"\s*[.:,;]?\s+\(?(?=\d\s+sets?\b)(?P<turns>{_SO_MANY_AT}(?:\s*[,;]?\s*(?:and\s+|th"
+    rf"en\s+)?{_SO_MANY_AT})+)(?!\w)\)?",
     re.IGNORECASE,
 )
 
