@@ -50,6 +50,10 @@ _WEEK_OF_A_CYCLE = re.compile(
     r"|\W*(?:program(?:me)?|cycle|block)\s*:\s*\d{1,2}[\s-]+week\s+(?:[^\W\d]+\s*){1,3},?\s*week\s+\d{1,2}\W*$",
     re.IGNORECASE,
 )
+_LIFT_AND_MINUTES = re.compile(
+    r"\W{0,4}(?P<name>[^\W\d][^\W\d&-]*(?:\s[^\W\d]+){0,2})\s?\(\d{1,2}\s?(?:min(?:ute)?s?|['’′])\)\s?:\s(?=\S)",
+    re.IGNORECASE,
+)
 _ENDS_A_TITLE = re.compile(
     r"\w\W+(?:test|ladder|day|session|challenge|special|medley|benchmark|combo|brick|sandwich)\W*$",
     re.IGNORECASE,
@@ -95,11 +99,7 @@ class Heads:
             if row.role != "work" or row.tabled:
                 within_notes = within_notes and not row.tabled
                 continue
-            heading = self._heading(row, letters, at == 0)
-            free = row.letter is None and row.day is None and not only_division(row.content)
-            if heading is None and free and not _within_a_warm_up(rows, at):
-                heading = self._called(row) or self._of_a_kind(rows, at) or self._unknown(rows, at)
-                heading = heading or self._of_what_is_indented(rows, at)
+            heading = self._heading(row, letters, at == 0) or self._said_otherwise(rows, at)
             if heading is not None and ROUND.match(heading.name) and within_a_piece(rows, at):
                 name_a_round(row, heading)
                 continue
@@ -117,6 +117,16 @@ class Heads:
             within_notes = within_notes and not (ends or (row.after_blank and self._a_division_does(row)))
             if within_notes:
                 row.role = "note"
+
+    def _said_otherwise(self, rows: list[Row], at: int) -> Heading | None:
+        """The heading of a row that begins with none of the usual words."""
+        row = rows[at]
+        if row.letter is not None or row.day is not None or only_division(row.content):
+            return None
+        if (lift := self._of_a_lift(row)) is not None or _within_a_warm_up(rows, at):
+            return lift
+        named = self._called(row) or self._of_a_kind(rows, at) or self._unknown(rows, at)
+        return named or self._of_what_is_indented(rows, at)
 
     def _a_division_does(self, row: Row) -> bool:
         """'Foundation: 6/4 kg ball, single-unders' below a gap: what a division does otherwise, and no
@@ -218,6 +228,16 @@ class Heads:
         if not bare or not counted or not self._named_again_below(phrases, below):
             return None
         return Heading(row.text[start:].strip(" :"), None, len(row.text), alone=True)
+
+    def _of_a_lift(self, row: Row) -> Heading | None:
+        """'Snatch (20 min): every 2 min x 10: 1 power snatch': what a piece is about that names its own."""
+        said = _LIFT_AND_MINUTES.match(row.text) if not row.start else None
+        if said is None or self.names.find(said["name"]) is None:
+            return None
+        behind = row.phrases(said.end(), len(row.text))
+        own = any(one.kind == "words" and self.exact(one) for one in behind)
+        arranged = own and arranges(row.text[said.end() :])
+        return Heading(said["name"], "strength", said.end()) if arranged else None
 
     def _called(self, row: Row) -> Heading | None:
         """'Lung burner: 3 rounds', 'Burn out 3x': a piece's own name before its format."""

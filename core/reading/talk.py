@@ -72,6 +72,9 @@ _TALK = (  # how a clause begins that only talks, whatever stands in it
     r"(?:damper|resistance|incline|gradient|drag(?:\s+factor)?|gear)\b\s*(?:at|of|to|on|[=:])?\s*\d",
     r"speed\s*:?\s*\d{1,2}(?:[.,]\d)?\s*km/?h|\d{1,2}(?:[.,]\d)?\s*(?:km/h|kph|mph)\b",
     # the room: who shares what, and when
+    r"(?:any|all|free)\s+(?:scaling|scale|option|level|version)s?\b(?:\s+(?:allowed|is\s+fine|welcome))?(?=\s*(?:$|[,;.)]))",
+    r"(?:tonight|today|tomorrow|this\s+(?:morning|evening|afternoon))\s*:?,?\s*(?:at\s+)?(?:[5-9]|1\d|2[0-2])[:.]\d{2}\b[^;()]*$",
+    r"(?:program(?:me)?\s*:\s*)?\d{1,2}\s+(?:weeks?|days)\s+to\s+(?:your|the|an?)\b[^;]*",
     r"(?:the\s+|your\s+|my\s+)?(?:gym|hotel|garage|room|studio)\s+(?:only\s+)?has\b[^;()]*",
     r"(?:athlete|client|trainee)\s*:\s*[^\d:;()]{3,40}$",
     r"(?:everything|all\s+(?:of\s+)?it|the\s+rest|everybody\s+else|others)\s*:?\s+(?:is\s+)?as\s+(?:on|above|in|before|written)\b",

@@ -158,6 +158,11 @@ _SAID_OTHERWISE = compiled(
             "everyone does everything",
         ),
         (
+            "each",
+            r"(?<![\d.])(?P<said>(?P<all>\d{1,2})\srounds,\s\d{1,2}\seach(?:,\salternating)?)(?=\W*$|\s*:)",
+            r"\g<all> rounds alternating",
+        ),
+        (
             "one round",
             r"\b(?P<said>(?:you\sgo,?\si\sgo|i\sgo,?\syou\sgo)\W{1,3}(?:one|1)\s(?:full\s)?round\s(?:each|at\sa\stime))",
             "alternating rounds",

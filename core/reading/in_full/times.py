@@ -96,6 +96,11 @@ _SAID_OTHERWISE = compiled(
             r"(?:\s+of\s+(?:the|each|every)\s+(?:interval|window|set|round|block))?\W*$",
             r"max \g<what> in the remaining time",
         ),
+        (
+            "stop at",
+            r"(?:[,;(.]\s|^\W{0,44})(?P<said>stop\sat\s(?P<t>\d{1,2}\s?(?:min(?:ute)?s?\b|['’])))(?=\s*(?:$|[,;.)]))",
+            r"cap \g<t>",
+        ),
         ("finisher", r"^\W*(?P<said>(?:1|one|a)\s+)(?=finisher\s*:?\s*$)", ""),
         (  # "15 swings - every third minute 10 squats instead"
             "instead",
