@@ -126,6 +126,26 @@ BEHIND = (
 GROUPS = ("{s} x {r}", "{s}x{r}", "{s} sets of {r}")
 SIGNS = (", ", " + ", "; ", " / ", ", then ", " then ", "\n")
 
+OFTEN = (
+    "Every 2 min x {n}: ",
+    "E2MOM x {n}\n",
+    "{n} sets, every 2 min\n",
+    "EMOM {n}: ",
+    "Every 90 s x {n}\n",
+)
+BY_SET = (  # how sets 1 to a, b and c more are told
+    *(
+        "1-{a} @ {p} %|{b1}-{b2} @ {q} %|{c1}-{n} @ {r} %",
+        "sets 1-{a}: {p} %|sets {b1}-{b2}: {q} %|sets {c1}-{n}: {r} %",
+    ),
+    *(
+        "first {a} at {p} %|next {b} at {q} %|last {c} at {r} %",
+        "{a} sets @ {p} %|{b} sets @ {q} %|{c} sets @ {r} %",
+    ),
+    *("{a} @ {p}%|{b} @ {q}%|{c} @ {r}%", "Sets 1-{a} = {p}%|{b1}-{b2} = {q}%|{c1}-{n} = {r}%"),
+)
+WITH_SETS = (", {}", " ({})", ". {}", "\n{}")
+
 
 def _heaviest(draw: Draw) -> Piece:
     said = draw.one(HEAVIEST).format(T=draw.one(MINUTES).format(t=draw.one((5, 8, 10, 12, 20))))
@@ -200,6 +220,23 @@ def _groups(draw: Draw) -> Piece:
     return lead + sign.join(said), ((movement, sum(sets * reps for sets, reps in groups), None, top),)
 
 
+def _loads_by_set(draw: Draw) -> Piece:
+    (first, movement), (second, other) = draw.random.sample(LIFTS, 2)
+    a, b, c = draw.one(((2, 2, 2), (3, 4, 3), (2, 3, 3)))
+    sets, reps, complexes = a + b + c, draw.one((1, 2, 3)), draw.random.random() < 0.4
+    told = draw.one(BY_SET).format(a=a, b=b, c=c, n=sets, b1=a + 1, b2=a + b, c1=a + b + 1, p=65, q=72, r=78)
+    frame = draw.one(WITH_SETS)
+    said = told.replace("|", "\n" if "\n" in frame else draw.one((", ", " / ", "; ")))
+    lifted = f"1 {first} + 1 {second}" if complexes else f"{first} x {reps}"
+    text = draw.one(OFTEN).format(n=sets) + lifted + frame.format(said)
+    asked = (
+        [(movement, sets, None, 78.0), (other, sets, None, 78.0)]
+        if complexes
+        else [(movement, sets * reps, None, 78.0)]
+    )
+    return text, tuple(asked)
+
+
 OTHERWISE: dict[str, Callable[[Draw], Piece]] = {
     "heaviest": _heaviest,
     "ladders": _ladder,
@@ -208,6 +245,7 @@ OTHERWISE: dict[str, Callable[[Draw], Piece]] = {
     "divisions": _division,
     "counted below": _counted_below,
     "groups": _groups,
+    "loads by set": _loads_by_set,
 }
 
 
