@@ -233,6 +233,12 @@ def _is_for_a_team(phrases: Sequence[Phrase]) -> bool:
 _YEAR = re.compile(r"20\d\d")
 
 
+_HEADS_A_LIST = re.compile(
+    r"\W{0,4}(?:\d{1,2}\s?[\s-]?min(?:ute)?s?\s(?:amrap|emom)\b|(?:amrap|emom)\s\d|\d{1,2}\s(?:rounds|rds|rft|sets)\b|every\s\d|e\dmom\b)",
+    re.IGNORECASE,
+)
+
+
 class Prose:
     """Tells sentences from work with one gym's names and the little words of a text's languages."""
 
@@ -251,6 +257,8 @@ class Prose:
     def is_note(self, text: str, phrases: Sequence[Phrase]) -> bool:
         """Whether a stretch of a line is a note: marked as one, labelled as one, a sentence, or words that
         say no work."""
+        if text.rstrip().endswith(":") and _HEADS_A_LIST.match(text):
+            return False  # "20 min AMRAP in teams of 4, rotate when the runner is back:"
         if " if " in text or "(if " in text:
             text = _IF_NEEDED.sub("", text)
             phrases = [one for one in tokenize(text) if one.kind != "other"]

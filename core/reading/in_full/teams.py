@@ -144,6 +144,16 @@ _SAID_OTHERWISE = compiled(
             r"(?<![\d.])(?P<said>(?P<all>\d{1,2})\s+alternating\s+rounds)(?!\s*\()",
             r"\g<all> rounds alternating",
         ),
+        (  # "After each round both run 200 m"
+            "both",
+            r"\b(?P<lead>after\s(?:each|every)\sround,?)\s(?P<said>both\s(?:of\syou\s)?(?P<way>run|row|ski|bike|walk)\s(?P<far>\d{2,4}\s?m)(?:\stogether)?)",
+            r"\g<far> \g<way> together",
+        ),
+        (
+            "both",
+            r"^\W*(?P<said>both\s(?:of\syou\s)?(?P<way>run|row|ski|bike|walk)\s(?P<far>\d{2,4}\s?m)(?:\stogether)?)(?=\s(?:after|between)\s(?:each|every)\sround)",
+            r"\g<far> \g<way> together",
+        ),
         ("both", r"^\W*(?P<said>both)(?=\s+(?:run|row|ski|bike|do|of\s+you)\b)", "everyone does"),
         (
             "per ",

@@ -126,6 +126,15 @@ _SAID_OTHERWISE = compiled(
             r"\d\s?m\s(?:[^\W\d]+\s){0,2}(?:walk|run|lunges?|crawl|carry|push|pull|sprint)\s(?P<said>(?:there\sand\s)?back)(?=\s*(?:$|[,;.)+]|to\s(?:the\s)?(?:start|line|mat|bar)))",
             "",
         ),
+        *(  # "STR Bench 3RM", "MET 15-12-9 ..": heads in capitals
+            (short.lower(), rf"^\W{{0,6}}(?P<said>(?-i:{short}))(?=\s[\w(])", f"{full}:")
+            for short, full in (
+                ("STR", "Strength"),
+                ("MET", "Metcon"),
+                ("ACC", "Accessory"),
+                ("COND", "Conditioning"),
+            )
+        ),
         (  # "Interval day, choose bike or row"
             "or",
             r"^\W*(?P<said>(?:[^\W\d]+\s+(?:day|session|intervals)\s*[,:–-]\s*)?(?:choose|pick|either)\s+(?P<a>bike|row|ski|run)\s*(?:or|/|,)\s*"
