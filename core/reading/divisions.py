@@ -48,6 +48,7 @@ DIVISION_IDS: tuple[tuple[str, Division], ...] = (
     ("teen", "teens"),
     ("youth", "teens"),
     ("adaptive", "adaptive"),
+    ("one", "adaptive"),
     ("seated", "adaptive"),
 )
 _NAMES = (
@@ -57,7 +58,7 @@ _NAMES = (
     r"|basics|foundations?|"
     r"masters?|elite|advanced|performance|(?:health|open|pro)(?=\s*:[^:]*\d|\s+(?:wo"
     r")?men\s+\d)|competitors?|compete|competition(?=\s*:?\s*$)|comp(?=\s*[:=])|teen"
-    r"s?|youth|adaptive|seated|half(?=\s*:)|adaptations?(?=\s*:)|l[1-4]|(?:level|lvl"
+    r"s?|youth|adaptive|one[-\s]arm(?:ed)?(?=\s+athletes?\b)|seated|half(?=\s*:)|adaptations?(?=\s*:)|l[1-4]|(?:level|lvl"
     r")\s?[1-4]"
 )
 _AGES = r"(?:\s*(?:age)?\s*\(?\d\d(?!\s?[\d/.,])\s?(?:\+|[-–]\s?\d\d)?\)?)?"

@@ -122,6 +122,11 @@ _SAID_OTHERWISE = compiled(
             r")?s?)\b",
             r"every \g<t> for \g<m> min: 1 \g<what>",
         ),
+        (  # "You have 18 minutes to get through as much as possible of:"
+            "as possible",
+            r"(?:^\W{0,44}|[.:]\s)(?P<said>(?:you\shave\s|in\s)?(?P<t>\d{1,2})\s?min(?:ute)?s?,?\s(?:to\s)?(?:get\sthrough|do|complete|get\sdone)?\s?as\s(?:much|many(?:\s(?:rounds|reps))?)\sas\s(?:possible|you\scan)(?:\sof(?:\s(?:this|these|the\slist|the\sfollowing))?)?)(?=\s?:?\s{0,2}$)",
+            r"AMRAP \g<t>",
+        ),
         (
             "x",
             r"^\W*(?:circuit|superset|giant\s+set|tri-?set|block|round|finisher|core|set)\s*"

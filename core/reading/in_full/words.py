@@ -135,6 +135,16 @@ _SAID_OTHERWISE = compiled(
                 ("COND", "Conditioning"),
             )
         ),
+        (  # "suitcase carry 4 x 30 m, two each side": of the four
+            "each side",
+            r"(?<!\d)[2-9]\s?[x×]\s?\d{1,3}\s?(?:m|s|sec|reps)\b(?P<said>\s?[,(]\s?(?:one|two|three|four|half|[1-5])\s(?:on\s|per\s)?(?:each|per|a)\s(?:side|arm|leg|hand)\)?)(?=\s*(?:$|[,;.@]))",
+            "",
+        ),
+        (  # "22.5 and 15 kilos"
+            " and ",
+            r"(?<![\d./,])(?P<said>(?P<his>\d{1,3}(?:[.,]5)?)\sand\s(?P<hers>\d{1,3}(?:[.,]5)?)\s(?:kilos?|kgs?|kilograms?))\b(?!\s(?:more|less|each))",
+            r"\g<his>/\g<hers> kg",
+        ),
         (  # "Interval day, choose bike or row"
             "or",
             r"^\W*(?P<said>(?:[^\W\d]+\s+(?:day|session|intervals)\s*[,:–-]\s*)?(?:choose|pick|either)\s+(?P<a>bike|row|ski|run)\s*(?:or|/|,)\s*"
