@@ -5,7 +5,7 @@ from __future__ import annotations
 
 import itertools
 import re
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Collection, Iterable, Iterator, Sequence
 
 from core.reading.divisions import leading_division
 from core.reading.prose import arranges
@@ -50,7 +50,8 @@ def changes_of_divisions(rows: Sequence[Row]) -> None:
         if row.role != "work" or row.tabled:
             continue
         if only_division(row.text) not in ("", "rx"):
-            _of_a_list(row, list(_below(rows, at)))
+            above = {_BULLET.sub("", one.text).strip().lower() for one in rows[:at]}
+            _of_a_list(row, list(_below(rows, at)), above)
         elif (found := leading_division(row.text)) is not None and not arranges(row.text[found[1] :]):
             _say(row, _in_one_form(row.text, found[1]))
 
@@ -69,7 +70,7 @@ def _below(rows: Sequence[Row], at: int) -> Iterator[Row]:
     )
 
 
-def _of_a_list(head: Row, below: Sequence[Row]) -> None:
+def _of_a_list(head: Row, below: Sequence[Row], above: Collection[str]) -> None:
     """'Scaled:' above '- ring rows' and '- 40/30 kg': each line is the division's."""
     for row in below:
         if (given := _GIVEN.match(row.text)) and not _GIVEN.match(row.written):
@@ -77,7 +78,8 @@ def _of_a_list(head: Row, below: Sequence[Row]) -> None:
     said = [_BULLET.sub("", row.text).strip() for row in below]
     short = all(len(one) <= LONGEST_CHANGE and not _LISTS.search(one) for one in said)
     short = short and not any(arranges(one) or leading_division(one) for one in said)
-    if not below or not short or not any(map(_is_a_change, said)):
+    again = any(one.lower() in above for one in said)  # the list once more, of its own
+    if not below or not short or again or not any(map(_is_a_change, said)):
         return
     name = head.text.strip(" *_#:-–—")
     for row in below:

@@ -44,7 +44,8 @@ class ChunkReader:
             return Chunk(draft, False, indices)
         if found is not None and self._only_among_others(line, indices, found):
             found = None
-        if found is not None and plain_words(line.phrases[found[0]].text) in board_words().care:
+        words = plain_words(line.phrases[found[0]].text) if found is not None else ()
+        if found is not None and words in board_words().care and (found[1].left_over or len(words) > 1):
             found = None  # "leg swings", which no kettlebell swings; "squat hold"
         if found is None and _is_care(line, indices):
             first, last = line.phrases[indices[0]], line.phrases[indices[-1]]
