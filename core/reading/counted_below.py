@@ -8,6 +8,7 @@ from dataclasses import replace
 
 from core.reading.prose import arranges
 from core.reading.rows import Row
+from core.reading.spelled import number_said
 
 LEAST_LISTED = 2  # rows of a list
 MOST_ROUNDS = 20
@@ -38,7 +39,6 @@ _AFTERWARDS = re.compile(r"\s*(?P<said>(?:and\s)?after(?:wards|\s(?:that|this)))
 _COUNTED = re.compile(
     r"^(?:\W{0,6}\d|[^:]{3,40}\d|\W{0,6}(?:run|row|ski|bike|swim|carry|hold|plank|max)\b)", re.IGNORECASE
 )
-_WORDS = {"two": 2, "three": 3, "four": 4, "five": 5, "six": 6}
 
 
 def counted_below(rows: Sequence[Row]) -> Iterator[Row]:
@@ -71,7 +71,7 @@ def counted_below(rows: Sequence[Row]) -> Iterator[Row]:
 
 def _times(said: re.Match[str]) -> int:
     number = next(value for name, value in said.groupdict().items() if name[0] == "n" and value)
-    return _WORDS.get(number.lower()) or int(number)
+    return number_said(number.lower())
 
 
 def _ends_a_list(rows: Sequence[Row], at: int) -> bool:

@@ -9,6 +9,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from core.reading.rows import Row
+from core.reading.spelled import number_said
 
 ROWS_ABOVE = 3  # in which it is said how many sets there are
 LEAST_ITEMS, MOST_SETS = 2, 20
@@ -36,7 +37,7 @@ _SETS = re.compile(
 _REPS = re.compile(
     r"\b\d{1,2}\s(?!sets|rounds|min|sec|s\b)[^\W\d]|[x×]\s?\d{1,2}\b|\breps?\b|\s\+\s", re.IGNORECASE
 )
-_WORDS = {"two": 2, "three": 3, "four": 4, "five": 5}
+_ENDS = re.compile(r"\s?\)?[\s.]*$")
 
 
 @dataclass(frozen=True)
@@ -83,8 +84,7 @@ def _run(text: str) -> _Run | None:
             end = item.end()
             between = _BETWEEN.match(text, end)
             place = between.end() if between is not None else len(text)
-        behind = re.match(r"\s?\)?[\s.]*$", text[end:])
-        if items and behind is not None:
+        if items and _ENDS.match(text, end):
             return _Run(begins.start(), len(text), tuple(items))
     return None
 
@@ -156,4 +156,4 @@ def _turns(item: re.Match[str]) -> tuple[int, str]:
     if item["from"]:
         return int(item["to"] or item["from"]) - int(item["from"]) + 1, item["r"]
     many = item["many"] or item["count"] or "1"
-    return _WORDS.get(many.lower()) or int(many), item["t"] or item["c"]
+    return number_said(many.lower()), item["t"] or item["c"]

@@ -16,7 +16,7 @@ _KIND = (
 )
 _AGAIN = (
     r"(?P<again>\s?,?\s?(?:(?:and|then|&)\s){1,2}(?:all\sthe\sway\s)?(?:back(?:\s(?:down|up))?"
-    r"|down|up)(?:\sagain)?(?:\s(?:again\s)?to\s(?P<until>\d{1,2}))?)"
+    r"|down|up)(?:\sagain)?(?:\s(?:again\s)?to\s(?:\d{1,2}))?)"
 )
 _ON = (
     r"(?:\s?[-,]?\s?(?:…|\.{2,})\s?[-,]?\s?(?:(?:up|down)?\s?to\s)?|,?\s(?:and\sso\son"
@@ -26,7 +26,7 @@ _LADDER = re.compile(
     rf"(?<![\w.,/:-])(?P<said>{_KIND}?(?P<head>\d{{1,3}}(?:\s?[-,]\s?\d{{1,3}}){{0,12}})"
     rf"(?:(?P<on>{_ON}|\s?(?:-|–|to|up\sto|down\sto)\s?)(?P<top>\d{{1,3}}))?"
     rf"(?:{_AGAIN}|{_ON}(?P<tail>\d{{1,2}}(?:\s?[-,]\s?\d{{1,2}}){{0,3}}))?)"
-    r"(?:\sladder\b)?(?P<behind>\s?(?:$|[:,;]|\.(?!\.)|reps?\b|of\b|each\b|\())",
+    r"(?:\sladder\b)?(?:\s?(?:$|[:,;]|\.(?!\.)|reps?\b|of\b|each\b|\())",
     re.IGNORECASE,
 )
 _STARTS_AT = re.compile(
