@@ -56,6 +56,7 @@ from core.reading.headings import (
 )
 from core.reading.heads import LONGEST_CAPITALS, Heads
 from core.reading.in_full import in_full
+from core.reading.interruptions import interruptions
 from core.reading.languages import Translator
 from core.reading.led_lists import LedLists
 from core.reading.loads_by_set import loads_by_set
@@ -222,6 +223,7 @@ class DocumentPass:
         suits(rows)
         rows = list(pieces_of_divisions(rows))
         rows = list(counted_below(rows))
+        rows = list(interruptions(rows, self.names))
         named_divisions(rows)
         fitness_of_all(rows)
         changes_of_divisions(rows)

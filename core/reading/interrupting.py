@@ -244,11 +244,12 @@ class Interrupting:
     def _every_round(self, row: Row, start: int, stop: int) -> bool:
         """'Every round: 100 m carry', 'every 2 rounds 400 m run' below a list."""
         said, part = _EVERY_ROUND.match(row.text[start:stop]), self.reading.parts.last
-        fmt = part.format if part is not None and part.work else None
-        if said is None or part is None or fmt is None:
+        if said is None or part is None or not part.work:
             return False
-        way = 2 if said["other"] else int(said["nth"] or 1)
-        times = 0 if fmt.ladder_step else _rounds_of(part) // way
+        way, fmt, rounds = 2 if said["other"] else int(said["nth"] or 1), part.format, _rounds_of(part)
+        if fmt is None and rounds < LEAST_TIMES:
+            return False
+        times = 0 if fmt is not None and fmt.ladder_step else rounds // way
         says = f"{times} times" if times else "nobody knows how often"
         self.reading.mark(row, start, start + said.end(), "format", says)
         self._so_often(row, part, start + said.end(), stop, times)

@@ -344,15 +344,6 @@ _BETWEEN_ROUNDS = re.compile(
 )
 
 
-_BETWEEN_BEHIND = re.compile(
-    r"(?P<said>\s*[,;]\s*(?:with\s+)?(?:an?\s+)?(?P<what>\d[^,;:()]{3,30}?)\s+"
-    r"(?P<when>(?:in\s+)?between\s+(?:(?:each|every|the|all)\s+)?(?:rounds?|sets?)))"
-    r"\W*$",
-    re.IGNORECASE,
-)
-_AGAIN_AND_AGAIN = re.compile(
-    r"^\W*(?:\d{1,3}(?:-\d{1,3}){2,}|\d{1,2}\s+(?:rounds|rds|rft|sets))\b.*[^\W\d]{3}", re.IGNORECASE
-)
 _IN_ITS_MINUTE = re.compile(
     r"(?P<what>[^,;:()]+?)\s*\((?P<place>min(?:ute)?\s*\d{1,2})\)\s*(?P<sign>[,;]?)\s*", re.IGNORECASE
 )
@@ -450,17 +441,6 @@ def _so_many_of(text: str) -> Cuts:
         yield *said.span("said"), f"{said['rounds']}: " + ", ".join(f"{said['count']} {one}" for one in names)
 
 
-def _between(text: str) -> Cuts:
-    """'5 rounds of 10 deadlifts, with a 200 m run between rounds': once less than there are rounds."""
-    said = _BETWEEN_BEHIND.search(text) if "between" in text.lower() else None
-    if (
-        said is not None
-        and _AGAIN_AND_AGAIN.match(text, 0, said.start())
-        and "rest" not in said["what"].lower()
-    ):
-        yield *said.span("said"), f". Between rounds: {said['what']}"
-
-
 _BEHIND = re.compile(
     r"(?P<said>(?:(?:[,;]\s*for\b|[,;(]|(?<=\s)[-–]|(?<=\s)for\b)\s*)?(?<![^\s,;(])"
     r"(?:(?P<n>[2-9]|10)\s+sets|x\s?(?P<m>[2-9]|10)(?:\s+sets)?)\s?\)?)"
@@ -500,7 +480,6 @@ WAYS = (
     _interrupted,
     _amrap_interrupted,
     _so_many_of,
-    _between,
     _minutes_behind,
     _sets_behind_a_list,
 )
