@@ -35,6 +35,7 @@ from core.reading.clocks import (
 )
 from core.reading.counted_below import counted_below
 from core.reading.days_in_a_line import days_in_a_line
+from core.reading.division_loads import division_loads
 from core.reading.divisions import leads_with_division
 from core.reading.dress import undressed
 from core.reading.formats import TELLING
@@ -221,6 +222,7 @@ class DocumentPass:
         side_by_side(rows, self.names)
         find_tables(rows, self.names)
         suits(rows)
+        rows = list(division_loads(rows))
         rows = list(pieces_of_divisions(rows))
         rows = list(counted_below(rows))
         rows = list(interruptions(rows, self.names))
