@@ -58,6 +58,7 @@ from core.reading.headings import (
 from core.reading.heads import LONGEST_CAPITALS, Heads
 from core.reading.in_full import in_full
 from core.reading.interruptions import interruptions
+from core.reading.labelled_sets import labelled_sets
 from core.reading.languages import Translator
 from core.reading.led_lists import LedLists
 from core.reading.loads_by_set import loads_by_set
@@ -222,6 +223,7 @@ class DocumentPass:
         side_by_side(rows, self.names)
         find_tables(rows, self.names)
         suits(rows)
+        labelled_sets(rows)
         rows = list(division_loads(rows))
         rows = list(pieces_of_divisions(rows))
         rows = list(counted_below(rows))

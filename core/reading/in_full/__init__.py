@@ -22,6 +22,7 @@ from core.reading.in_full import (
     teams,
     times,
     up_and_down,
+    waves,
     ways,
     words,
 )
@@ -47,6 +48,7 @@ WAYS = (
     *rounds.WAYS,
     *sets.WAYS,
     *set_loads.WAYS,
+    *waves.WAYS,
     *ways.WAYS,
     *words.WAYS,
     *teams.WAYS,

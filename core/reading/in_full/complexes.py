@@ -44,4 +44,16 @@ def _complexes(text: str) -> Cuts:
         yield *titled.span("said"), ""
 
 
-WAYS = (_joined, _complexes)
+_BEHIND_A_LIFT = re.compile(
+    rf"^\W{{0,44}}(?!\W*(?:\d|amrap|emom|every|for\stime|warm))(?:[^\W\d]+:\s)?{LIFT}(?P<said>\s?:?\s?)(?=\([1-6]\s[^()+]{{3,30}}(?:\+\s?[1-6]?\s?[^()+]{{3,30}}){{1,4}}\))",
+    re.IGNORECASE,
+)
+
+
+def _called_by_a_lift(text: str) -> Cuts:
+    """'Clean (1 power clean + 2 jerks), 5 sets': the lift only names what is in the brackets."""
+    if said := _BEHIND_A_LIFT.match(text) if "(" in text else None:
+        yield *said.span("said"), " complex "
+
+
+WAYS = (_joined, _called_by_a_lift, _complexes)

@@ -52,6 +52,11 @@ _SAID_OTHERWISE = compiled(
             r"^\W*(?P<said>partner\s+(?P<who>[A-D1-4]|one|two|three)\s+(?:does|performs|completes))(?=\s+\d)",
             r"partner \g<who>:",
         ),
+        (  # "P1 rows 250 m while P2 rests, 6 each"
+            "each",
+            r"\b(?:rests?|works?|working)\b[^\d\n]*(?P<said>(?:\s?[,;.]|\s[x×])\s(?P<n>[2-9]|1\d)\seach)\W*$",
+            r", \g<n> rounds each",
+        ),
         ("turns", r"^\W*\d\s+(?P<said>(?:full\s+)?turns)\W*$", "rounds each"),
         ("er", r"(?<!\w)(?P<said>(?P<n>[2-6])er[\s-]?teams?)\b", r"teams of \g<n>"),
         ("partner run", r"\b(?P<said>partner\s+run)\b", "run together"),
