@@ -61,6 +61,8 @@ _ARRANGED = compiled(
             rf"^\W*(?:[^\W\d]+:\s*)?(?P<said>repeat\s+(?P<n>[2-9]|10)\s+times)(?=\s*(?::|(?:[,(\[–-]|//)?\s*{_CAP_OR_REST}|w/\s*\d))",
             r"\g<n> rounds",
         ),
+        ("round", r"(?<![\d.])(?P<said>(?P<n>[2-9]|10)\s(?:times|x)\s(?:round|around))(?![\w])", r"\g<n> rounds"),
+        ("e/a", r"(?P<said>\be/a)(?![\w/])", "each arm"),
         (
             "laps",
             rf"^\W*(?:[^\W\d]+:\s*)?(?P<said>(?P<n>[2-9]|10)\s+(?:laps|circuits))(?=\s*(?::\s*\S|:?\s*(?:[,(\[–-]|//)?\s*{_CAP_OR_REST}|w/\s*\d))",

@@ -1,0 +1,57 @@
+"""What is done in which minute, told in words: 'first minute 8 T2B, second minute 10 burpees', 'on odd minutes
+12 cal, on even minutes 8 burpees. 16 minutes.'"""
+
+from __future__ import annotations
+
+import re
+
+from core.reading.in_full.cuts import Cuts
+
+_PLACES = {"first": 1, "1st": 1, "second": 2, "2nd": 2, "third": 3, "3rd": 3, "fourth": 4, "4th": 4, "fifth": 5, "5th": 5}
+_MINUTE = re.compile(
+    rf"(?<![\w-])(?P<said>(?:in\s|on\s)?(?:the\s)?(?P<nth>{'|'.join(_PLACES)})\s(?:min(?:ute)?|one)\s?[:,–-]?)\s(?=\S)", re.IGNORECASE
+)
+_OFTEN = re.compile(r"\bE\d?MOM\b|every\smin|\bminutes?\s(?:of|for)\b", re.IGNORECASE)
+_PARITIES = re.compile(
+    r"^\W{0,44}(?:(?P<before>\d{1,2})\s?min(?:ute)?s?\s?[,:–-]\s)?(?P<first>(?:on|in|at)\s(?:the\s|every\s)?(?P<one>odd|even)\s(?:min(?:ute)?s?|ones?)\s?[:,]?)\s(?P<what>[^.;:\n]{3,40}?)"
+    r"(?P<second>(?:,|;|\.|\sand)(?:\sand)?\s(?:(?:on|in|at)\s)?(?:the\s|every\s)?(?P<other>odd|even)\s(?:min(?:ute)?s?|ones?)?\s?[:,]?)\s(?P<rest>[^.;:\n]{3,40}?)"
+    r"(?P<end>(?:[.,;]\s|\sfor\s)(?:for\s|total\s)?(?P<behind>\d{1,2})\s?min(?:ute)?s?(?:\s(?:in\stotal|total|altogether))?)?\W{0,3}$",
+    re.IGNORECASE,
+)
+
+
+def _in_order(text: str) -> Cuts:
+    """'first minute 8 T2B, second minute 10 burpees' of an EMOM."""
+    found = list(_MINUTE.finditer(text)) if _OFTEN.search(text) else []
+    if [_PLACES[one["nth"].lower()] for one in found] == list(range(1, len(found) + 1)) and len(found) > 1:
+        for place, one in enumerate(found, start=1):
+            yield *one.span("said"), f"min {place}"
+
+
+def _odd_and_even(text: str) -> Cuts:
+    """'On odd minutes 12 cal, on even minutes 8 burpees. 16 minutes.'"""
+    said = _PARITIES.match(text) if "odd" in text.lower() else None
+    minutes = (said["before"] or said["behind"]) if said is not None else None
+    if said is None or said["one"].lower() == said["other"].lower():
+        return
+    lead = f"EMOM {minutes}: " if minutes else ""
+    start = said.start("before") if said["before"] else said.start("first")
+    yield start, said.end("first"), f"{lead}{said['one'].lower()}:"
+    yield *said.span("second"), f", {said['other'].lower()}:"
+    if said["end"]:
+        yield *said.span("end"), ""
+
+
+_ROUNDS_OF_MINUTES = re.compile(
+    r"\bEMOM\s(?P<all>\d{1,2})(?:\s?min(?:ute)?s?|')?(?P<said>\s?(?:,\s|\(|[–-]\s)(?:=\s?)?(?P<rounds>\d)\srounds\)?)\s?:?\s{0,3}$", re.IGNORECASE
+)
+
+
+def _rounds_of_minutes(text: str) -> Cuts:
+    """'EMOM 18 (6 rounds)' above three rows: they take turns."""
+    said = _ROUNDS_OF_MINUTES.search(text)
+    if said is not None and int(said["all"]) > int(said["rounds"]) and int(said["all"]) % int(said["rounds"]) == 0:
+        yield *said.span("said"), " alternating"
+
+
+WAYS = (_in_order, _odd_and_even, _rounds_of_minutes)
