@@ -61,6 +61,7 @@ from core.reading.interruptions import interruptions
 from core.reading.labelled_sets import labelled_sets
 from core.reading.languages import Translator
 from core.reading.led_lists import LedLists
+from core.reading.loads_and_reps import loads_and_reps
 from core.reading.loads_by_set import loads_by_set
 from core.reading.minute_numbers import (
     counted_labels,
@@ -224,6 +225,7 @@ class DocumentPass:
         find_tables(rows, self.names)
         suits(rows)
         labelled_sets(rows)
+        loads_and_reps(rows)
         rows = list(division_loads(rows))
         rows = list(pieces_of_divisions(rows))
         rows = list(counted_below(rows))

@@ -86,9 +86,14 @@ _LABEL = re.compile(
     r"(?=\d{1,3}\s+[^\W\d]{2}[^:]*,\s*\d|\d{1,2}\s?[x×]\s?\d{1,3}\s+[^\W\d]{3})"
     r"|(?P<label>(?!every\b|each\b|emom\b)[^\W\d][^\d:;,(]{2,50})(?:,|\s[–-])\s*(?="
     r"\d{1,3}\s*(?:min(?:ute)?s?|')[^:;,\d]{0,20}:\s*\d)"
-    r"|(?P<of>[^\W\d][^\d:;,()]{2,24}):\s*(?=\d{1,3}(?:-\d{1,3}){2,}\s*$)",
+    r"|(?P<of>[^\W\d][^\d:;,()]{2,24}):\s*(?=\d{1,3}(?:-\d{1,3}){2,}\s*$)"
+    r"|\W*(?P<when>(?:(?:hi|hello|hey|dear|(?:good\s)?morning)\b[^:\d]{0,20}[,!]\s)?(?:and\s|so\s)?(?:for\s(?:the\s|your\s|our\s)?(?!time|quality|load|reps|max|cal|score|dist|warm|scal|begin|rx|beg|men|women)"
+    r"|(?:the\s)?plan\b|today(?!['’])|tomorrow|tonight|this\s(?:morning|evening|afternoon)|on\s(?=[^\W\d]{3,8}day))[^\d:;()]{0,36}):\s*(?=\d{1,2}\s(?:rounds|rds|sets|min)\b|\d{1,2}\s?x\s|\d[^.]{3,40},\s\d|amrap|emom|every)",
     re.IGNORECASE,
 )
+
+
+SPEECH = ("words", "comma")  # kinds of phrases of words that say nothing of what is done
 
 
 class Pieces:
@@ -209,13 +214,14 @@ class Pieces:
         one, 40 min: ..'."""
         text = row.text[start:stop]
         said = _LABEL.match(text)
-        label = (said["label"] or said["of"]) if said is not None else ""
+        label = (said["label"] or said["of"] or said["when"]) if said is not None else ""
         if said is None or (label and self.reading.names.find(label) is not None):
             return start
-        if said["of"] and any(one.kind != "words" for one in row.phrases(start, start + said.end("of"))):
+        lead = "of" if said["of"] else "when"
+        if said[lead] and any(one.kind not in SPEECH for one in row.phrases(start, start + said.end(lead))):
             return start  # "In pairs: 21-15-9"
         behind = row.phrases(start + said.end(), stop)
-        if not said["of"] and not any(
+        if not said[lead] and not any(
             one.kind == "words" and self.reading.names.starts(one.text) for one in behind
         ):
             return start  # "Snatch technique: 10 x 2 from the hang"

@@ -62,6 +62,7 @@ _ARRANGED = compiled(
             r"\g<n> rounds",
         ),
         ("round", r"(?<![\d.])(?P<said>(?P<n>[2-9]|10)\s(?:times|x)\s(?:round|around))(?![\w])", r"\g<n> rounds"),
+        (".", r"(?<=[(,;/])\s?(?:int|inter|beg|sc|adv|mod)(?P<said>\.\s)(?=[^\W\d])", ": "),
         ("e/a", r"(?P<said>\be/a)(?![\w/])", "each arm"),
         (
             "laps",
