@@ -72,6 +72,7 @@ from core.reading.minute_numbers import (
     scores_in_order,
 )
 from core.reading.names import Names
+from core.reading.nested_rounds import nested_rounds
 from core.reading.numbering import (
     bare_numbers,
     before_words,
@@ -229,6 +230,7 @@ class DocumentPass:
         rows = list(division_loads(rows))
         rows = list(pieces_of_divisions(rows))
         rows = list(counted_below(rows))
+        nested_rounds(rows)
         rows = list(interruptions(rows, self.names))
         named_divisions(rows)
         fitness_of_all(rows)

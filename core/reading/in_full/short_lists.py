@@ -31,4 +31,29 @@ def _places_of_a_pause(text: str) -> Cuts:
         yield *said.span("said"), f"{said['s']} s pause"
 
 
-WAYS = (_bare_amounts, _places_of_a_pause)
+_SCHEME_IN_STROKES = re.compile(r"^\W{0,6}(?P<said>\d{1,3}(?:/\d{1,3}){2,5})(?:\s(?:reps\s)?of)?\s?:?\s{0,3}$")
+_MEN_AND_WOMEN = re.compile(
+    r"(?<![\w])(?P<said>M(?:en)?:?\s(?P<m>\d{1,3}(?:\.\d)?)\s?(?:,|/|\|)?\s?(?:W(?:omen)?|F):?\s(?P<w>\d{1,3}(?:\.\d)?))(?![\w%]|\s(?!kgs?\b|lbs?\b)[a-z])"
+)
+
+
+_HALVES = re.compile(r"^[\s(@–-]{0,6}(?=[^)]*[.,]5)(?P<said>\d{1,3}(?:[.,]5)?\s?/\s?\d{1,3}(?:[.,]5)?)(?=\)?\s{0,3}$)")
+
+
+def _halves(text: str) -> Cuts:
+    """'(22.5/15)' alone: no count ends so."""
+    if said := _HALVES.match(text):
+        yield *said.span("said"), f"{said['said']} kg"
+
+
+def _in_strokes(text: str) -> Cuts:
+    """'30/20/10' alone: a scheme; 'M 32 W 24': a pair of loads."""
+    if said := _SCHEME_IN_STROKES.match(text):
+        numbers = [int(one) for one in said["said"].split("/")]
+        if numbers == sorted(set(numbers), reverse=True):
+            yield *said.span("said"), said["said"].replace("/", "-")
+    for said in _MEN_AND_WOMEN.finditer(text) if "M" in text else ():
+        yield *said.span("said"), f"{said['m']}/{said['w']}"
+
+
+WAYS = (_halves, _in_strokes, _bare_amounts, _places_of_a_pause)
