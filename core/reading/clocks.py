@@ -22,7 +22,7 @@ from core.reading.rows import (
 
 LEAST_CLOCK_ROWS = 2
 LONGEST_PAUSE_MIN = 5  # between two rows of a plan of the hour; common practice
-SHORT_DAY = re.compile(r"^\s*([^\W\d_]{2,3})\.?(?:\s*[:–-]\s+(?=\S)|\s?:?\s*$)")
+SHORT_DAY = re.compile(r"^\s*([^\W\d_]{2,3})\.?(?:\s*[:|–-]\s+(?=\S)|\s?:?\s*$)")
 _ENGLISH_DAYS = ("mo", "tu", "we", "th", "fr", "sa", "su")
 STARTS_AT = re.compile(
     r"^\s*(?:[1-9][.)]\s+)?(?:at\s+)?(?P<minutes>\d{1,2}):(?P<seconds>\d{2})(?:\s*[-–—:)|]\s+|\s+(?="

@@ -107,9 +107,9 @@ class DivisionAttacher:
         if not chunk.named:
             return sorted(parts, key=lambda part: (not loaded_lines(part), not _may_lift(part, chunk)))
 
-        def unlike(part: PartDraft) -> tuple[bool, float]:
-            likeness = divisions.best_likeness(part.work, chunk.draft, division, self.catalog)
-            return not likeness or part.heading_kind == "skill", -likeness
+        def unlike(part: PartDraft) -> tuple[bool, int, bool]:
+            likeness, same = divisions.best_likeness(part.work, chunk.draft, division, self.catalog)
+            return not likeness or part.heading_kind == "skill", -likeness, not same
 
         return sorted(parts, key=unlike)[:1]
 
@@ -186,8 +186,9 @@ class DivisionAttacher:
             for at in loaded_lines(part):
                 groups.setdefault(part.work[at].loads, []).append((part, at))
         firsts = [said[0][0].work[said[0][1]] for said in groups.values()]
-        several = len({id(part) for lines in groups.values() for part, _ in lines}) > 1
-        if len(groups) != len(bare) or not several or not all(map(_likely, bare, firsts)):
+        asked = {id(part): part for lines in groups.values() for part, _ in lines}
+        told = any(one.division == division and one.loads for part in asked.values() for one in part.work)
+        if len(groups) != len(bare) or len(asked) < SEVERAL or told or not all(map(_likely, bare, firsts)):
             return False
         for chunk, lines in zip(bare, groups.values(), strict=True):
             for part, at in lines:
@@ -227,6 +228,7 @@ def _may_lift(part: PartDraft, chunk: Chunk) -> bool:
 
 FAR_HEAVIER, FAR_LIGHTER = 1.2, 0.25  # times a line's own load that no other level lifts; common practice
 MOST_ORDERED = 5
+SEVERAL = 2  # pieces that one line of loads may be for
 
 
 def _likely_order(chunks: list[Chunk], lines: list[Draft]) -> list[Chunk]:

@@ -182,20 +182,28 @@ def replaced_lines(work: Sequence[Draft], draft: Draft, division: str, catalog: 
     """The shared lines a named movement of a division stands in for: all of the movement it is most like."""
     done = {at for one in work if one.division == division for at in one.replaces}
     free = [at for at in shared_lines(work) if at not in done]
-    ranked = sorted(((likeness(work[at], draft.movement, catalog), -at) for at in free), reverse=True)
-    if not ranked or not ranked[0][0]:
+    ranked = sorted(free, key=lambda at: (_rank(work[at], draft.movement, catalog), -at), reverse=True)
+    if not ranked or not likeness(work[ranked[0]], draft.movement, catalog):
         return []
-    best = work[-ranked[0][1]].movement
+    best = work[ranked[0]].movement
     return [at for at in free if work[at].movement == best]
 
 
-def best_likeness(work: Sequence[Draft], draft: Draft, division: str, catalog: Catalog) -> int:
-    """How like its most alike free line a part's work is to a division's movement."""
+def _rank(original: Draft, movement: str, catalog: Catalog) -> tuple[int, bool]:
+    """How likely a movement stands in for a shared line; of equals, for one with the same implement: hanging
+    knee raises for toes to bar rather than for sit-ups."""
+    one, other = catalog.movements.get(original.movement), catalog.movements.get(movement)
+    same = one is not None and other is not None and one.implement == other.implement
+    return likeness(original, movement, catalog), same
+
+
+def best_likeness(
+    work: Sequence[Draft], draft: Draft, division: str, catalog: Catalog
+) -> tuple[int, bool]:
+    """How like its most alike free line a part's work is to a division's movement, and whether with its implement."""
     done = {at for one in work if one.division == division for at in one.replaces}
-    return max(
-        (likeness(work[at], draft.movement, catalog) for at in shared_lines(work) if at not in done),
-        default=0,
-    )
+    free = (work[at] for at in shared_lines(work) if at not in done)
+    return max((_rank(one, draft.movement, catalog) for one in free), default=(0, False))
 
 
 LEAST_FAR_M = 50  # that a bare number is of metres in the place of some

@@ -18,6 +18,7 @@ from core.reading.in_full import (
     lifts,
     minutes_told,
     rounds,
+    sentences,
     set_loads,
     sets,
     short_lists,
@@ -43,6 +44,7 @@ def _blank(label: re.Match[str]) -> str:
 
 
 WAYS = (
+    *sentences.WAYS,
     *instead.WAYS,
     *groups.WAYS,
     *up_and_down.WAYS,

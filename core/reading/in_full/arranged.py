@@ -63,6 +63,13 @@ _ARRANGED = compiled(
         ),
         ("round", r"(?<![\d.])(?P<said>(?P<n>[2-9]|10)\s(?:times|x)\s(?:round|around))(?![\w])", r"\g<n> rounds"),
         (".", r"(?<=[(,;/])\s?(?:int|inter|beg|sc|adv|mod)(?P<said>\.\s)(?=[^\W\d])", ": "),
+        ("bag ", r"(?<=[\s,;(])(?P<said>bag)(?=\s?:?\s\d{1,2}(?:[.,]5)?\s?(?:kg\s?)?/\s?\d)", "sandbag"),
+        ("(sc ", r"\((?P<said>sc)(?=\s[^\W\d])", "scaled"),
+        (
+            " ",
+            r"^\W{0,6}(?:rx\+?|sc|scaled|elite|int|inter|intermediate|beginners?|masters)(?P<said>\s)(?=(?:bar|barbell|dbs?|kbs?|ball|bag|sandbag)\s\d)",
+            ": ",
+        ),
         ("e/a", r"(?P<said>\be/a)(?![\w/])", "each arm"),
         (
             "laps",

@@ -1,0 +1,62 @@
+"""What whole sentences say, in full: 'You have 20 minutes to do as many rounds of .. as you can', 'three intervals of
+500 m on the rower', 'Row 500 m five times'."""
+
+from __future__ import annotations
+
+import re
+
+from core.reading.in_full.cuts import Cuts
+from core.reading.spelled import number_said
+
+_COUNT = r"(?P<n>[2-9]|1\d|20|two|three|four|five|six|seven|eight|nine|ten)"
+_FAR = r"\d{2,4}\s?(?:k?m|cals?|calories|met(?:re|er)s)"
+_MINUTES = r"(?P<t>\d{1,2})[\s-]?min(?:ute)?s?"
+_AS_MANY = (  # before a list, and what may stand behind it
+    re.compile(
+        rf"(?:^|[.!]\s)(?P<said>(?:(?:you|we)\s(?:have|get)\s)?{_MINUTES}\sto\s(?:do|complete|get|finish)\sas\smany\s(?:rounds|reps)\sof\s)(?P<list>[^.!;]+?)"
+        r"(?P<end>\sas\s(?:you|we)\s(?:can|possibly\scan))",
+        re.IGNORECASE,
+    ),
+    re.compile(
+        rf"(?:^|[.!]\s)(?P<said>(?:please\s)?set\s(?:the|a|your)\s(?:clock|timer)\s(?:to|for)\s{_MINUTES}\s(?:and|,)\s(?:then\s)?(?:keep\smoving|work|go|cycle|move|rotate)\s(?:through|at)\s)(?P<list>[^.!;]+)(?P<end>)",
+        re.IGNORECASE,
+    ),
+    re.compile(
+        rf"(?:^|[.!]\s)(?P<said>(?:keep\s(?:moving|going|working)|work|move|cycle)\s(?:through\s)?for\s{_MINUTES}\s?[:,]\s(?:of\s|doing\s)?)(?P<list>\d[^.!;]+)(?P<end>)",
+        re.IGNORECASE,
+    ),
+)
+_EACH_MINUTE = re.compile(
+    rf"(?:^|[.!]\s)(?P<said>(?:for\s)?{_MINUTES}\s?[,:]\s)(?P<what>\d[^.!;,]{{3,40}}?)(?P<end>\s(?:at\sthe\s(?:start|top|beginning)\sof\s(?:every|each)\sminute|(?:every|each)\sminute))\W*$",
+    re.IGNORECASE,
+)
+_REPEATS = re.compile(rf"(?<![\w.])(?P<said>{_COUNT}\s(?:times|intervals\sof|repeats\sof|reps\sof|bouts\sof|pieces\sof|lots\sof))\s(?={_FAR}\b)", re.IGNORECASE)
+_SO_OFTEN = re.compile(
+    rf"(?P<before>\b(?:row|run|ski|bike|swim)\s)(?P<far>{_FAR})(?P<said>\s{_COUNT}\stimes)(?!\w)", re.IGNORECASE
+)
+
+
+def _as_many(text: str) -> Cuts:
+    """'You have 20 minutes to do as many rounds of .. as you can'."""
+    for pattern in _AS_MANY if "min" in text.lower() else ():
+        for said in pattern.finditer(text):
+            yield *said.span("said"), f"AMRAP {said['t']}: "
+            yield *said.span("end"), ""
+
+
+def _each_minute(text: str) -> Cuts:
+    """'12 minutes, 10 burpees at the start of every minute'."""
+    if said := _EACH_MINUTE.search(text) if "minute" in text.lower() else None:
+        yield *said.span("said"), f"EMOM {said['t']}: "
+        yield *said.span("end"), ""
+
+
+def _repeats(text: str) -> Cuts:
+    """'three intervals of 500 m on the rower', 'Row 500 m five times'."""
+    for said in _REPEATS.finditer(text):
+        yield *said.span("said"), f"{number_said(said['n'].lower())} x"
+    for said in _SO_OFTEN.finditer(text):
+        yield said.start("far"), said.end("said"), f"{number_said(said['n'].lower())} x {said['far']}"
+
+
+WAYS = (_as_many, _each_minute, _repeats)
