@@ -1,5 +1,5 @@
-"""What each division lifts, told on one row or two: 'RX / INT / SC - 60/40 | 50/35 | 40/30', 'Bar: Rx 60/40, Scaled
-40/30'. Each division on a row of its own."""
+"""What each division lifts, told on one row or two: 'RX / INT / SC - 60/40 | 50/35 | 40/30', 'Bar: Rx 60/40,
+Scaled 40/30'. Each division on a row of its own."""
 
 from __future__ import annotations
 
@@ -13,14 +13,22 @@ from core.reading.tables import DIVISION
 _LOAD = r"(?:\d{1,3}(?:[.,]\d)?(?:\s?/\s?\d{1,3}(?:[.,]\d)?)?\s?(?:kgs?\b|lbs?\b|#)?)"
 _PARTS = r"\s?(?://?|\||;|,|·)\s?"
 _NAMED = rf"{DIVISION}(?![^\W\d])"
-_WHAT = r"(?P<what>(?:(?:the\s)?(?:loads?|weights?|standards?|bar|barbell|kgs?|db|kb|dumbbells?|kettlebells?|ball|sandbag|bag)\s?[:=–-]\s?)?)"
+_WHAT = (
+    r"(?P<what>(?:(?:the\s)?"
+    r"(?:loads?|weights?|standards?|bar|barbell|kgs?|db|kb|dumbbells?|kettlebells?|ball|sandbag|bag)\s?[:=–-]\s?)?)"
+)
 _PAIR = rf"(?P<division>{_NAMED})\s?[:=–-]?\s?@?(?P<load>{_LOAD})"
-_PAIRS = re.compile(rf"^\W{{0,6}}{_WHAT}{_NAMED}\s?[:=–-]?\s?@?{_LOAD}(?:(?:{_PARTS}|\.\s|\s){_NAMED}\s?[:=–-]?\s?@?{_LOAD}){{1,4}}\W{{0,3}}$", re.IGNORECASE)
+_PAIRS = re.compile(
+    rf"^\W{{0,6}}{_WHAT}{_NAMED}\s?[:=–-]?\s?@?{_LOAD}(?:(?:{_PARTS}|\.\s|\s){_NAMED}\s?[:=–-]?\s?@?{_LOAD}){{1,4}}\W{{0,3}}$",
+    re.IGNORECASE,
+)
 _ONE_PAIR = re.compile(_PAIR, re.IGNORECASE)
 _ONE_LOAD = re.compile(_LOAD, re.IGNORECASE)
 _NAMES = rf"{_NAMED}(?:{_PARTS}{_NAMED}){{1,4}}"
 _LOADS = rf"@?{_LOAD}(?:\s?(?://|\||;|·)\s?{_LOAD}|\s/\s{_LOAD}|,\s{_LOAD}){{1,4}}"
-_IN_ORDER = re.compile(rf"^\W{{0,6}}{_WHAT}(?P<names>{_NAMES})\s?[:=–-]?\s?(?P<loads>{_LOADS})\W{{0,3}}$", re.IGNORECASE)
+_IN_ORDER = re.compile(
+    rf"^\W{{0,6}}{_WHAT}(?P<names>{_NAMES})\s?[:=–-]?\s?(?P<loads>{_LOADS})\W{{0,3}}$", re.IGNORECASE
+)
 _ONLY_NAMES = re.compile(rf"^\W{{0,6}}{_WHAT}(?P<names>{_NAMES})\s?:?\s{{0,3}}$", re.IGNORECASE)
 _ONLY_LOADS = re.compile(rf"^\W{{0,6}}{_WHAT}(?P<loads>{_LOADS})\W{{0,3}}$", re.IGNORECASE)
 _A_NAME = re.compile(_NAMED, re.IGNORECASE)
@@ -57,7 +65,7 @@ def division_loads(rows: Sequence[Row]) -> Iterator[Row]:
 
 @dataclass(frozen=True, slots=True)
 class _Standard:
-    """One division's load: its name, and where the load stands; what of the row stands for both ends there."""
+    """One division's load: its name, where what is said of it starts, where the load itself does, its end."""
 
     division: str
     start: int
@@ -119,7 +127,13 @@ def _a_row_each(row: Row, told: tuple[Sequence[_Standard], str]) -> Iterator[Row
         stop = start + len(head) + one.stop - one.load
         last = one is standards[-1]
         text = " " * start + (row.text[start:] if last else row.text[start:stop])
-        yield replace(row, text=text, start=start, marks=[] if start else row.marks, after_blank=row.after_blank and not start)
+        yield replace(
+            row,
+            text=text,
+            start=start,
+            marks=[] if start else row.marks,
+            after_blank=row.after_blank and not start,
+        )
         start = stop
 
 

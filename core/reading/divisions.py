@@ -197,10 +197,8 @@ def _rank(original: Draft, movement: str, catalog: Catalog) -> tuple[int, bool]:
     return likeness(original, movement, catalog), same
 
 
-def best_likeness(
-    work: Sequence[Draft], draft: Draft, division: str, catalog: Catalog
-) -> tuple[int, bool]:
-    """How like its most alike free line a part's work is to a division's movement, and whether with its implement."""
+def best_likeness(work: Sequence[Draft], draft: Draft, division: str, catalog: Catalog) -> tuple[int, bool]:
+    """How like its most alike free line a part's work is to a division's movement; whether with its bar."""
     done = {at for one in work if one.division == division for at in one.replaces}
     free = (work[at] for at in shared_lines(work) if at not in done)
     return max((_rank(one, draft.movement, catalog) for one in free), default=(0, False))

@@ -1,5 +1,5 @@
-"""What interrupts a list, wherever and however it is told, on a row of its own below the list: 'drop the bar: 5
-burpees', '200 m run to start each round', '4 rounds, between rounds 10 cal row'."""
+"""What interrupts a list, wherever and however it is told, on a row of its own below the list: 'drop the
+bar: 5 burpees', '200 m run to start each round', '4 rounds, between rounds 10 cal row'."""
 
 from __future__ import annotations
 
@@ -12,17 +12,26 @@ from core.reading.names import Names
 from core.reading.prose import arranges
 from core.reading.rows import Row
 
-_WHAT = r"(?:an?\s)?(?P<what>(?!rest\b|off\b|\d{1,3}\s?(?:s|sec|seconds|mins?|minutes?)\s(?:rest|off))[^\s.;:,()][^.;:,()]{1,40}?)"
+_WHAT = (
+    r"(?:an?\s)?(?P<what>(?!rest\b|off\b|\d{1,3}\s?(?:s|sec|seconds|mins?|minutes?)\s(?:rest|off))"
+    r"[^\s.;:,()][^.;:,()]{1,40}?)"
+)
 _ROUND = r"(?:rounds?|rnds?|rds?|laps?)"
 _EACH = rf"(?:each|every)\s{_ROUND}"
 _BREAK = (
-    r"(?:(?:each|every|any)\s(?:break|drop|stop|rest|pause)|(?:each|every|any)\stime\s(?:you|the\sbar|someone|anyone)\s[^\d:;,.]{3,30}?"
-    r"|(?:if|when|whenever)\syou\s(?:stop|break|rest|drop(?:\sthe\sbar)?|come\soff(?:\sthe\sbar)?|put\s(?:it|the\sbar)\sdown)"
+    r"(?:(?:each|every|any)\s(?:break|drop|stop|rest|pause)"
+    r"|(?:each|every|any)\stime\s(?:you|the\sbar|someone|anyone)\s[^\d:;,.]{3,30}?"
+    r"|(?:if|when|whenever)\syou\s(?:stop|break|rest|drop(?:\sthe\sbar)?|come\soff(?:\sthe\sbar)?"
+    r"|put\s(?:it|the\sbar)\sdown)"
     r"|drop(?:ping)?\sthe\sbar)"
 )
-_SOME = rf"(?:(?:after|following)\s{_ROUND}\s(?:of\s)?(?P<list{{0}}>\d{{{{1,2}}}}(?:(?:,\s?|\s(?:and|&)\s|,\sand\s)(?:{_ROUND}\s)?\d{{{{1,2}}}}){{{{1,4}}}}))"
+_SOME = (
+    rf"(?:(?:after|following)\s{_ROUND}\s(?:of\s)?(?P<list{{0}}>\d{{{{1,2}}}}"
+    rf"(?:(?:,\s?|\s(?:and|&)\s|,\sand\s)(?:{_ROUND}\s)?\d{{{{1,2}}}}){{{{1,4}}}}))"
+)
 _MINUTE = (
-    r"(?:(?:every|each)\sminute(?:\son\sthe\sminute)?|on\s(?:the|every)\sminute|at\sthe\s(?:top|start)\sof\s(?:every|each|the)\sminute|EMOM)"
+    r"(?:(?:every|each)\sminute(?:\son\sthe\sminute)?|on\s(?:the|every)\sminute"
+    r"|at\sthe\s(?:top|start)\sof\s(?:every|each|the)\sminute|EMOM)"
 )
 _LEADING = (  # when, and behind it what
     ("round", rf"(?:start|begin|open|finish|end|close)\s{_EACH}\swith\s"),
@@ -31,22 +40,42 @@ _LEADING = (  # when, and behind it what
     ("finish", rf"(?:in\s)?{_EACH}\s?[,:–-]?\s(?:also\s)?"),
     ("between", rf"(?:in\s)?(?:between|b/w|btw)\s(?:the\s|each\s|all\s)?{_ROUND}\s?[,:–-]?\s(?:do\s)?"),
     ("some", rf"{_SOME.format('a')}\s?[,:–-]?\s(?:do\s)?"),
-    ("break", rf"(?:penalty\s(?:for|at|on)\s(?:each|every|a)\s(?:break|drop|stop|rest)|{_BREAK})\s?[,:=–-]?\s(?:do\s)?"),
-    ("minute", rf"{_MINUTE}(?:,?\s(?:starting|beginning|including)\s(?:with|at|from)?\s?0:00)?\s?[,:–-]?\s(?:do\s|stop\sand\sdo\s)?"),
+    (
+        "break",
+        rf"(?:penalty\s(?:for|at|on)\s(?:each|every|a)\s(?:break|drop|stop|rest)|{_BREAK})\s?[,:=–-]?\s(?:do\s)?",
+    ),
+    (
+        "minute",
+        rf"{_MINUTE}(?:,?\s(?:starting|beginning|including)\s(?:with|at|from)?\s?0:00)?\s?[,:–-]?\s(?:do\s|stop\sand\sdo\s)?",
+    ),
 )
 _TRAILING = (  # what, and behind it when
-    ("round", rf"\s(?:after|before|at\sthe\s(?:end|start|beginning)\sof|to\s(?:start|begin|open|finish|end|close))\s{_EACH}"),
+    (
+        "round",
+        rf"\s(?:after|before|at\sthe\s(?:end|start|beginning)\sof|to\s(?:start|begin|open|finish|end|close))\s{_EACH}",
+    ),
     ("between", rf"\s(?:in\s)?(?:between|b/w|btw)\s(?:the\s|each\s|all\s)?{_ROUND}"),
     ("some", rf"\s{_SOME.format('b')}"),
     ("break", rf"\s(?:per\s(?:break|drop|stop)|(?:for\s)?{_BREAK})"),
     ("minute", rf"\s{_MINUTE}"),
     ("each", rf"\s{_EACH}"),
 )
-_OPENS = r"(?:^(?P<label>\W{0,6}(?:(?:rule|penalty|note|twist)\s?:\s?)?)|(?P<part>\s?[,;.(]\s?(?:(?:and|with|\+|penalty:)\s)?|\s[–/+-]{1,2}\s)[*+]?\s?)"
+_OPENS = (
+    r"(?:^(?P<label>\W{0,6}(?:(?:rule|penalty|note|twist)\s?:\s?)?)"
+    r"|(?P<part>\s?[,;.(]\s?(?:(?:and|with|\+|penalty:)\s)?|\s[–/+-]{1,2}\s)[*+]?\s?)"
+)
 _PATTERNS = tuple(
     (kind, re.compile(rf"{_OPENS}(?P<said>{said})[.)!]?\s{{0,3}}$", re.IGNORECASE))
     for kind, said in (
-        *((kind, when + _WHAT + (r"(?:\s(?:to\sfinish|to\send|to\sclose|as\swell|too))?" if kind == "finish" else "")) for kind, when in _LEADING),
+        *(
+            (
+                kind,
+                when
+                + _WHAT
+                + (r"(?:\s(?:to\sfinish|to\send|to\sclose|as\swell|too))?" if kind == "finish" else ""),
+            )
+            for kind, when in _LEADING
+        ),
         *((kind, _WHAT + when) for kind, when in _TRAILING),
     )
 )
@@ -105,7 +134,9 @@ def _told(row: Row, names: Names) -> _Told | None:
 def _when(kind: str, said: re.Match[str]) -> str:
     """When it is, in the words the reader knows."""
     if kind != "some":
-        return {"between": "Between rounds", "break": "Every break", "minute": "Every minute"}.get(kind, "Every round")
+        return {"between": "Between rounds", "break": "Every break", "minute": "Every minute"}.get(
+            kind, "Every round"
+        )
     told = next(value for name, value in said.groupdict().items() if name.startswith("list") and value)
     return f"After rounds {', '.join(re.findall(r'[0-9]+', told))}"
 
@@ -145,5 +176,7 @@ def _parted(row: Row, told: _Told) -> tuple[Row | None, Row]:
     cut = told.start
     lead = len(row.text[:cut].rstrip(" ,;.(–+/-"))
     above = replace(row, text=row.text[:lead])
-    apart = replace(row, text=" " * cut + row.text[cut:], start=cut, after_blank=False, marks=[], heading=None)
+    apart = replace(
+        row, text=" " * cut + row.text[cut:], start=cut, after_blank=False, marks=[], heading=None
+    )
     return above, apart

@@ -1,4 +1,5 @@
-"""Sets and repetitions under labels of their own: 'Sets: 5' above 'Reps: 3', 'Sets: 5 | Reps: 3 | Load: 75 %'."""
+"""Sets and repetitions under labels of their own: 'Sets: 5' above 'Reps: 3', 'Sets: 5 | Reps: 3 | Load: 75
+%'."""
 
 from __future__ import annotations
 
@@ -13,7 +14,8 @@ _IS = r"(?:\s?[:=–-]\s?|\s)"
 _SETS = rf"(?P<sets>sets?{_IS}\d{{1,2}})"
 _REPS = rf"(?P<reps>rep(?:etition)?s?{_IS}\d{{1,3}}|\d{{1,3}}\sreps)"
 _ONE_ROW = re.compile(
-    rf"(?P<said>{_SETS}\s?(?:[,;|/·]\s?|\s){_REPS})(?:\s?[,;|/·]\s?(?P<load>(?:load|weight|@)\s?[:=–-]\s?))?", re.IGNORECASE
+    rf"(?P<said>{_SETS}\s?(?:[,;|/·]\s?|\s){_REPS})(?:\s?[,;|/·]\s?(?P<load>(?:load|weight|@)\s?[:=–-]\s?))?",
+    re.IGNORECASE,
 )
 _SETS_ALONE = re.compile(rf"^\W{{0,6}}(?P<said>{_SETS})\s{{0,3}}$", re.IGNORECASE)
 _REPS_ALONE = re.compile(rf"^\W{{0,6}}(?P<said>{_REPS})\s{{0,3}}$", re.IGNORECASE)

@@ -1,5 +1,5 @@
-"""Loads with their repetitions, set by set, in any spelling: 'Bench 60x5, 70x3, 80x1 x 2', '65 kg for 5 / 75 kg for
-3', '70/5' above '75/5'. Each becomes '5 @ 60 kg'."""
+"""Loads with their repetitions, set by set, in any spelling: 'Bench 60x5, 70x3, 80x1 x 2', '65 kg for 5 /
+75 kg for 3', '70/5' above '75/5'. Each becomes '5 @ 60 kg'."""
 
 from __future__ import annotations
 
@@ -42,7 +42,9 @@ def _spelling(form: str, more: int) -> _Spelling:
     one, bare = form.format(""), re.sub(r"\?P<\w+>", "?:", form.format(""))
     return _Spelling(
         re.compile(one, re.IGNORECASE),
-        re.compile(rf"(?<![\w/.,@-])(?<!\d\s)(?P<said>{bare}(?:{_PARTS}{bare}){{1,9}}){_NOT_BEHIND}", re.IGNORECASE),
+        re.compile(
+            rf"(?<![\w/.,@-])(?<!\d\s)(?P<said>{bare}(?:{_PARTS}{bare}){{1,9}}){_NOT_BEHIND}", re.IGNORECASE
+        ),
         re.compile(rf"^\W{{0,6}}(?P<said>{one}){_NOT_BEHIND}\W{{0,3}}$", re.IGNORECASE),
         more,
     )
@@ -59,7 +61,11 @@ def loads_and_reps(rows: Sequence[Row]) -> None:
     for row in below:
         for spelling in _ALL:
             said = spelling.listed.search(row.text)
-            if said is not None and _NAMED.search(row.text, 0, said.start()) and _NAMED.search(row.text[: said.start()]):
+            if (
+                said is not None
+                and _NAMED.search(row.text, 0, said.start())
+                and _NAMED.search(row.text[: said.start()])
+            ):
                 sets = list(spelling.one.finditer(said["said"]))
                 if len(sets) >= LEAST_SETS and _are_sets(sets, spelling):
                     row.say([(*said.span("said"), ", ".join(_in_full(sets, system)))])
@@ -83,7 +89,9 @@ def _runs(rows: Sequence[Row], spelling: _Spelling) -> Iterator[list[tuple[Row, 
 
 def _are_sets(sets: Sequence[re.Match[str]], spelling: _Spelling) -> bool:
     """Whether every load is a load, as much more than its repetitions as it must be."""
-    return all(_kilos(one) >= spelling.more * int(one["reps"]) and _kilos(one) > int(one["reps"]) for one in sets)
+    return all(
+        _kilos(one) >= spelling.more * int(one["reps"]) and _kilos(one) > int(one["reps"]) for one in sets
+    )
 
 
 def _kilos(said: re.Match[str]) -> float:

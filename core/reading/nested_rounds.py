@@ -1,5 +1,5 @@
-"""Rounds inside rounds: '5 rounds: 400 m run, then 3 x (5 pull-ups, 10 push-ups)', or '3 rounds of:' with its list
-below one way that the outer rounds go. What is inside is done so many times in each of them."""
+"""Rounds inside rounds: '5 rounds: 400 m run, then 3 x (5 pull-ups, 10 push-ups)', or '3 rounds of:' with
+its list below one way that the outer rounds go. What is inside is done so many times in each of them."""
 
 from __future__ import annotations
 
@@ -10,10 +10,16 @@ from core.reading.rows import BULLET, Row
 
 _N = r"(?:[2-9]|1\d)"
 _ROUNDS = r"(?:rounds|rnds|rds)"
-_OUTER = re.compile(rf"^\W{{0,6}}(?:for\stime[,:]?\s)?(?P<n>{_N})\s(?:{_ROUNDS}(?:\s(?:for\stime|of))?|rft)\s?:?\s{{0,3}}$", re.IGNORECASE)
-_INNER = re.compile(rf"^(?P<said>\W{{0,6}}(?P<n>{_N})\s?(?:x|×|{_ROUNDS}(?:\sof)?)\s?:?)\s{{0,3}}$", re.IGNORECASE)
+_OUTER = re.compile(
+    rf"^\W{{0,6}}(?:for\stime[,:]?\s)?(?P<n>{_N})\s(?:{_ROUNDS}(?:\s(?:for\stime|of))?|rft)\s?:?\s{{0,3}}$",
+    re.IGNORECASE,
+)
+_INNER = re.compile(
+    rf"^(?P<said>\W{{0,6}}(?P<n>{_N})\s?(?:x|×|{_ROUNDS}(?:\sof)?)\s?:?)\s{{0,3}}$", re.IGNORECASE
+)
 _INNER_LINE = re.compile(
-    rf"^\W{{0,6}}(?P<said>(?P<n>{_N})\s(?:{_ROUNDS}\sof)\s?:?\s)\(?(?P<list>\d[^()]*?(?:,|\+|&|\sand\s)[^()]*?)\)?\s{{0,3}}$", re.IGNORECASE
+    rf"^\W{{0,6}}(?P<said>(?P<n>{_N})\s(?:{_ROUNDS}\sof)\s?:?\s)\(?(?P<list>\d[^()]*?(?:,|\+|&|\sand\s)[^()]*?)\)?\s{{0,3}}$",
+    re.IGNORECASE,
 )
 _ONE_LINE = re.compile(
     rf"^\W{{0,6}}(?:for\stime[,:]?\s)?{_N}\s(?:{_ROUNDS}(?:\s(?:for\stime|of))?|rft)\s?:\s[^,;:]{{4,40}}(?P<then>(?:,|;|\s\+)\s(?:then\s)?)"
@@ -31,20 +37,34 @@ def nested_rounds(rows: Sequence[Row]) -> None:
         if row.role != "work":
             continue
         if said := _ONE_LINE.match(row.text):
-            row.say([(*said.span("then"), ", "), (*said.span("said"), f"{said['n']} x ("), (*said.span("end"), ")")])
+            row.say(
+                [
+                    (*said.span("then"), ", "),
+                    (*said.span("said"), f"{said['n']} x ("),
+                    (*said.span("end"), ")"),
+                ]
+            )
         elif _OUTER.match(row.text):
             _within(rows, at)
 
 
 def _within(rows: Sequence[Row], at: int) -> None:
-    """What stands in a list below outer rounds: one way or station, and inner rounds; or those first, deeper."""
+    """The list below outer rounds: one way or station, and inner rounds; or those first, deeper."""
     listed = _list_below(rows, at)
-    inner = next((place for place, row in enumerate(listed) if _INNER.match(row.text) or _INNER_LINE.match(row.text)), None)
+    inner = next(
+        (place for place, row in enumerate(listed) if _INNER.match(row.text) or _INNER_LINE.match(row.text)),
+        None,
+    )
     if inner is None or not (inner == 1 or (inner == 0 and _indent(listed[0]) > _indent(rows[at]))):
         return
     if line := _INNER_LINE.match(listed[inner].text):
         if inner and not _ENDS.match(listed[inner].text):
-            listed[inner].say([(*line.span("said"), f"{line['n']} x ("), (line.end("list"), len(listed[inner].text.rstrip()), ")")])
+            listed[inner].say(
+                [
+                    (*line.span("said"), f"{line['n']} x ("),
+                    (line.end("list"), len(listed[inner].text.rstrip()), ")"),
+                ]
+            )
         return
     said = _INNER.match(listed[inner].text)
     items = _items(listed, inner)

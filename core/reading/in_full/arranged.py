@@ -61,7 +61,11 @@ _ARRANGED = compiled(
             rf"^\W*(?:[^\W\d]+:\s*)?(?P<said>repeat\s+(?P<n>[2-9]|10)\s+times)(?=\s*(?::|(?:[,(\[–-]|//)?\s*{_CAP_OR_REST}|w/\s*\d))",
             r"\g<n> rounds",
         ),
-        ("round", r"(?<![\d.])(?P<said>(?P<n>[2-9]|10)\s(?:times|x)\s(?:round|around))(?![\w])", r"\g<n> rounds"),
+        (
+            "round",
+            r"(?<![\d.])(?P<said>(?P<n>[2-9]|10)\s(?:times|x)\s(?:round|around))(?![\w])",
+            r"\g<n> rounds",
+        ),
         (".", r"(?<=[(,;/])\s?(?:int|inter|beg|sc|adv|mod)(?P<said>\.\s)(?=[^\W\d])", ": "),
         ("bag ", r"(?<=[\s,;(])(?P<said>bag)(?=\s?:?\s\d{1,2}(?:[.,]5)?\s?(?:kg\s?)?/\s?\d)", "sandbag"),
         ("(sc ", r"\((?P<said>sc)(?=\s[^\W\d])", "scaled"),

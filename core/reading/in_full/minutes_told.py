@@ -1,5 +1,5 @@
-"""What is done in which minute, told in words: 'first minute 8 T2B, second minute 10 burpees', 'on odd minutes
-12 cal, on even minutes 8 burpees. 16 minutes.'"""
+"""What is done in which minute, told in words: 'first minute 8 T2B, second minute 10 burpees', 'on odd
+minutes 12 cal, on even minutes 8 burpees. 16 minutes.'"""
 
 from __future__ import annotations
 
@@ -7,9 +7,21 @@ import re
 
 from core.reading.in_full.cuts import Cuts
 
-_PLACES = {"first": 1, "1st": 1, "second": 2, "2nd": 2, "third": 3, "3rd": 3, "fourth": 4, "4th": 4, "fifth": 5, "5th": 5}
+_PLACES = {
+    "first": 1,
+    "1st": 1,
+    "second": 2,
+    "2nd": 2,
+    "third": 3,
+    "3rd": 3,
+    "fourth": 4,
+    "4th": 4,
+    "fifth": 5,
+    "5th": 5,
+}
 _MINUTE = re.compile(
-    rf"(?<![\w-])(?P<said>(?:in\s|on\s)?(?:the\s)?(?P<nth>{'|'.join(_PLACES)})\s(?:min(?:ute)?|one)\s?[:,–-]?)\s(?=\S)", re.IGNORECASE
+    rf"(?<![\w-])(?P<said>(?:in\s|on\s)?(?:the\s)?(?P<nth>{'|'.join(_PLACES)})\s(?:min(?:ute)?|one)\s?[:,–-]?)\s(?=\S)",
+    re.IGNORECASE,
 )
 _OFTEN = re.compile(r"\bE\d?MOM\b|every\smin|\bminutes?\s(?:of|for)\b", re.IGNORECASE)
 _PARITIES = re.compile(
@@ -43,14 +55,19 @@ def _odd_and_even(text: str) -> Cuts:
 
 
 _ROUNDS_OF_MINUTES = re.compile(
-    r"\bEMOM\s(?P<all>\d{1,2})(?:\s?min(?:ute)?s?|')?(?P<said>\s?(?:,\s|\(|[–-]\s)(?:=\s?)?(?P<rounds>\d)\srounds\)?)\s?:?\s{0,3}$", re.IGNORECASE
+    r"\bEMOM\s(?P<all>\d{1,2})(?:\s?min(?:ute)?s?|')?(?P<said>\s?(?:,\s|\(|[–-]\s)(?:=\s?)?(?P<rounds>\d)\srounds\)?)\s?:?\s{0,3}$",
+    re.IGNORECASE,
 )
 
 
 def _rounds_of_minutes(text: str) -> Cuts:
     """'EMOM 18 (6 rounds)' above three rows: they take turns."""
     said = _ROUNDS_OF_MINUTES.search(text)
-    if said is not None and int(said["all"]) > int(said["rounds"]) and int(said["all"]) % int(said["rounds"]) == 0:
+    if (
+        said is not None
+        and int(said["all"]) > int(said["rounds"])
+        and int(said["all"]) % int(said["rounds"]) == 0
+    ):
         yield *said.span("said"), " alternating"
 
 

@@ -1,5 +1,5 @@
-"""What whole sentences say, in full: 'You have 20 minutes to do as many rounds of .. as you can', 'three intervals of
-500 m on the rower', 'Row 500 m five times'."""
+"""What whole sentences say, in full: 'You have 20 minutes to do as many rounds of .. as you can', 'three
+intervals of 500 m on the rower', 'Row 500 m five times'."""
 
 from __future__ import annotations
 
@@ -30,9 +30,13 @@ _EACH_MINUTE = re.compile(
     rf"(?:^|[.!]\s)(?P<said>(?:for\s)?{_MINUTES}\s?[,:]\s)(?P<what>\d[^.!;,]{{3,40}}?)(?P<end>\s(?:at\sthe\s(?:start|top|beginning)\sof\s(?:every|each)\sminute|(?:every|each)\sminute))\W*$",
     re.IGNORECASE,
 )
-_REPEATS = re.compile(rf"(?<![\w.])(?P<said>{_COUNT}\s(?:times|intervals\sof|repeats\sof|reps\sof|bouts\sof|pieces\sof|lots\sof))\s(?={_FAR}\b)", re.IGNORECASE)
+_REPEATS = re.compile(
+    rf"(?<![\w.])(?P<said>{_COUNT}\s(?:times|intervals\sof|repeats\sof|reps\sof|bouts\sof|pieces\sof|lots\sof))\s(?={_FAR}\b)",
+    re.IGNORECASE,
+)
 _SO_OFTEN = re.compile(
-    rf"(?P<before>\b(?:row|run|ski|bike|swim)\s)(?P<far>{_FAR})(?P<said>\s{_COUNT}\stimes)(?!\w)", re.IGNORECASE
+    rf"(?P<before>\b(?:row|run|ski|bike|swim)\s)(?P<far>{_FAR})(?P<said>\s{_COUNT}\stimes)(?!\w)",
+    re.IGNORECASE,
 )
 
 

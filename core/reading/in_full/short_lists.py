@@ -9,7 +9,8 @@ from core.reading.in_full.cuts import Cuts
 from core.reading.tables import DIVISION
 
 _AMOUNTS = re.compile(
-    rf"^\W{{0,44}}{DIVISION}\s?[:=–-]\s?\d{{1,3}}(?:\s?(?:cals?|reps))?(?:\s?/\s?\d{{1,3}}(?:\s?(?:cals?|reps))?){{2,5}}\W{{0,3}}$", re.IGNORECASE
+    rf"^\W{{0,44}}{DIVISION}\s?[:=–-]\s?\d{{1,3}}(?:\s?(?:cals?|reps))?(?:\s?/\s?\d{{1,3}}(?:\s?(?:cals?|reps))?){{2,5}}\W{{0,3}}$",
+    re.IGNORECASE,
 )
 _UNIT = re.compile(r"(?<=\d)\s?(?:cals?|reps)\b", re.IGNORECASE)
 _PLACE_OF_A_PAUSE = re.compile(
@@ -31,13 +32,17 @@ def _places_of_a_pause(text: str) -> Cuts:
         yield *said.span("said"), f"{said['s']} s pause"
 
 
-_SCHEME_IN_STROKES = re.compile(r"^\W{0,6}(?P<said>\d{1,3}(?:/\d{1,3}){2,5})(?:\s(?:reps\s)?of)?\s?:?\s{0,3}$")
+_SCHEME_IN_STROKES = re.compile(
+    r"^\W{0,6}(?P<said>\d{1,3}(?:/\d{1,3}){2,5})(?:\s(?:reps\s)?of)?\s?:?\s{0,3}$"
+)
 _MEN_AND_WOMEN = re.compile(
     r"(?<![\w])(?P<said>M(?:en)?:?\s(?P<m>\d{1,3}(?:\.\d)?)\s?(?:,|/|\|)?\s?(?:W(?:omen)?|F):?\s(?P<w>\d{1,3}(?:\.\d)?))(?![\w%]|\s(?!kgs?\b|lbs?\b)[a-z])"
 )
 
 
-_HALVES = re.compile(r"^[\s(@–-]{0,6}(?=[^)]*[.,]5)(?P<said>\d{1,3}(?:[.,]5)?\s?/\s?\d{1,3}(?:[.,]5)?)(?=\)?\s{0,3}$)")
+_HALVES = re.compile(
+    r"^[\s(@–-]{0,6}(?=[^)]*[.,]5)(?P<said>\d{1,3}(?:[.,]5)?\s?/\s?\d{1,3}(?:[.,]5)?)(?=\)?\s{0,3}$)"
+)
 
 
 def _halves(text: str) -> Cuts:

@@ -1,4 +1,5 @@
-"""Sets in waves, in full: '2 x (3-2-1)', '3/2/1 x 2', 'Wave loading: 3-2-1, 3-2-1', 'top set of 3, then ..'."""
+"""Sets in waves, in full: '2 x (3-2-1)', '3/2/1 x 2', 'Wave loading: 3-2-1, 3-2-1', 'top set of 3, then
+..'."""
 
 from __future__ import annotations
 
