@@ -125,6 +125,7 @@ class Attacher:
         of_another = _is_of_another(read, chunk) and not beside
         if chunk.draft.has_amount and (of_another or _any_machine(read, chunk)):
             self._hand_back(read, chunk)
+            read.taken.update(chunk.indices)
             return
         counts = chunk.draft.has_amount or not (chunk.draft.loads or chunk.draft.percents)
         if counts and strange_words(read, chunk) and not _are_sets_of(part, chunk, row):
@@ -455,13 +456,14 @@ def _are_sets_of(part: PartDraft | None, chunk: Chunk, row: Row) -> bool:
 
 
 def _is_of_another(read: Line, chunk: Chunk) -> bool:
-    """'Carry: 4 x 50 m' below a list: sets of what stands before the colon, and nobody understood."""
+    """'Carry: 4 x 50 m', 'Carry 4 x 50 m' below a list: sets of what stands before them, and nobody understood."""
     kinds = [one.kind for one in read.phrases[:2]]
     return (
-        kinds == ["words", "colon"]
+        kinds in (["words", "colon"], ["words", "sets"])
         and 0 not in read.taken
         and chunk.draft.sets_written
         and not only_fillers(read.phrases[0].text)
+        and not set(plain_words(read.phrases[0].text)) <= ALL_WITH
     )
 
 

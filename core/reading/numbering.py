@@ -248,6 +248,7 @@ def bare_numbers(rows: list[Row]) -> None:
     """'1 Welcome', '2 Warm-up game', .. '5 WOD: 8 min': numbers of sections without a sign behind them."""
     found = [(row, match) for row in rows if row.role == "work" and (match := _BARE_SECTION.match(row.text))]
     _numbers_of_sets(list(found))
+    _numbers_before_amounts(rows)
     counted = [int(match["number"]) for _, match in found] == list(range(1, len(found) + 1))
     heads = [read_heading(row.text[match.end() :]) for row, match in found] if counted else []
     if sum(one is not None and one.kind is not None for one in heads) < LEAST_LABELS:
@@ -275,6 +276,20 @@ def _numbers_of_sets(found: list[tuple[Row, re.Match[str]]]) -> None:
         del found[: max(1, len(run))]
 
 
+def _numbers_before_amounts(rows: list[Row]) -> None:
+    """'1 50 m sled push', '2 50 m sled pull', '3 100 wall balls': places of a list."""
+    run: list[tuple[Row, re.Match[str]]] = []
+    for row in (*rows, None):
+        said = _BEFORE_AMOUNT.match(row.text) if row is not None and row.role == "work" else None
+        if row is not None and said is not None and int(said["number"]) == len(run) + 1:
+            run.append((row, said))
+            continue
+        if len(run) > LEAST_LABELS:
+            _with_stops(run)
+        run = []
+
+
+_BEFORE_AMOUNT = re.compile(r"^\s{0,8}(?P<number>\d{1,2})\s(?=\d{1,4}(?:/\d{1,3})?\s?[^\W\d])")
 _OWN_SETS = re.compile(r"^\d\s+[A-Z][^\d]*\s\d{1,2}\s?[x×]\s?\d")
 _BARE_SECTION = re.compile(r"^(?P<number>\d)\s+(?=[A-Z][^\W\d])")
 

@@ -176,15 +176,20 @@ def _by_bracket(text: str) -> Lines | None:
     return _standing_in([_kept(text, 0, said.start()), _kept(text, said.start(1), said.end(1))], 0)
 
 
+_LOAD_ALONE = re.compile(rf"@?\(?{_NUMBER}(?:\s?/\s?{_NUMBER}\s?(?:kgs?|lbs?)?|\s?(?:kgs?|lbs?))\)?", re.IGNORECASE)
+
+
 def _standing_in(items: Sequence[tuple[str, Cell]], first: int) -> Lines:
     """Each item in the place of the first division's; one that is a number alone is of the same movement."""
-    named = _WORDS.search(items[first][0]) or _WORDS.search(items[0][0])
+    named = next(filter(None, (_WORDS.search(items[place][0]) for place in (first, 0))), None)
     name = named.group() if named else ""
+    counted = named.string[: named.end()] if named else ""
     lines: Lines = []
     for place, (words, cell) in enumerate(items):
         own = _WORDS.search(words) is not None
         there = Cell("", cell.start, cell.end)
-        between = [] if own and place == first else [(f"{name} ->" if own else name, there)]
+        before = f"{name} ->" if own else counted if _LOAD_ALONE.fullmatch(words) else name
+        between = [] if own and place == first else [(before, there)]
         lines.append([*between, (words, cell)])
     return lines
 

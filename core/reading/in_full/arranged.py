@@ -67,6 +67,17 @@ _ARRANGED = compiled(
             r"\g<n> rounds",
         ),
         (".", r"(?<=[(,;/])\s?(?:int|inter|beg|sc|adv|mod)(?P<said>\.\s)(?=[^\W\d])", ": "),
+        (
+            "round",
+            r"^(?P<said>\W{0,6}(?:(?:and|then|plus)\s)?one\s(?:station|exercise|movement)\s(?:per|each|every|a|in\seach)\sround\s?:?)\s{0,3}$",
+            "then",
+        ),
+        ("go", r"(?P<said>\b(?:touch[\s-](?:and|n|&)[\s-]go|t[&n]g)(?=\s(?:triple|double|set|\d)))", "heavy"),
+        (
+            "(",
+            r"\b(?:teams?|pairs?|groups?|trios?)\b(?:\sof\s\w{1,5})?(?P<said>\s\(\d\s?[mfwMFW]\w{0,5}\s?(?:/|,|\+|&|and)\s?\d\s?[mfwMFW]\w{0,5}\))",
+            "",
+        ),
         ("bag ", r"(?<=[\s,;(])(?P<said>bag)(?=\s?:?\s\d{1,2}(?:[.,]5)?\s?(?:kg\s?)?/\s?\d)", "sandbag"),
         ("(sc ", r"\((?P<said>sc)(?=\s[^\W\d])", "scaled"),
         (

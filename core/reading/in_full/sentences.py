@@ -63,4 +63,20 @@ def _repeats(text: str) -> Cuts:
         yield said.start("far"), said.end("said"), f"{number_said(said['n'].lower())} x {said['far']}"
 
 
-WAYS = (_as_many, _each_minute, _repeats)
+_ATTEMPTS = re.compile(
+    r"(?:^|[:;.,]\s)\s{0,3}(?P<what>max(?:imum)?\s(?:unbroken\s)?[a-z][a-z -]{3,30}?)(?P<said>,\s(?P<n>[2-5])\s(?:attempts|tries|sets))(?=[.,;]\s)",
+    re.IGNORECASE,
+)
+_METRES = re.compile(r"\bmax(?:imum|imal)?\s(?P<said>met(?:re|er)s(?:\son\sthe)?)(?=\s[^\W\d])", re.IGNORECASE)
+
+
+def _attempts(text: str) -> Cuts:
+    """'max pull-ups, 2 attempts. 1 km row': attempts at what stands before them only."""
+    for said in _ATTEMPTS.finditer(text):
+        yield said.start("what"), said.start("what"), f"{said['n']} x "
+        yield *said.span("said"), ""
+    for said in _METRES.finditer(text):
+        yield *said.span("said"), "distance"
+
+
+WAYS = (_as_many, _each_minute, _repeats, _attempts)
