@@ -67,6 +67,9 @@ _ATTEMPTS = re.compile(
     r"(?:^|[:;.,]\s)\s{0,3}(?P<what>max(?:imum)?\s(?:unbroken\s)?[a-z][a-z -]{3,30}?)(?P<said>,\s(?P<n>[2-5])\s(?:attempts|tries|sets))(?=[.,;]\s)",
     re.IGNORECASE,
 )
+_FAR_AS_POSSIBLE = re.compile(
+    r"(?P<said>(?:go\s)?as\s(?:far|many\smet(?:re|er)s)\sas\s(?:possible|you\scan)\son\sthe)(?=\s(?:row|ski|bike|run))", re.IGNORECASE
+)
 _METRES = re.compile(r"\bmax(?:imum|imal)?\s(?P<said>met(?:re|er)s(?:\son\sthe)?)(?=\s[^\W\d])", re.IGNORECASE)
 
 
@@ -75,6 +78,8 @@ def _attempts(text: str) -> Cuts:
     for said in _ATTEMPTS.finditer(text):
         yield said.start("what"), said.start("what"), f"{said['n']} x "
         yield *said.span("said"), ""
+    for said in _FAR_AS_POSSIBLE.finditer(text):
+        yield *said.span("said"), "max distance on the"
     for said in _METRES.finditer(text):
         yield *said.span("said"), "distance"
 

@@ -61,4 +61,14 @@ def _in_strokes(text: str) -> Cuts:
         yield *said.span("said"), f"{said['m']}/{said['w']}"
 
 
-WAYS = (_halves, _in_strokes, _bare_amounts, _places_of_a_pause)
+_WEEK = re.compile(r"(?<=[\w%])(?P<said>\s?(?P<sign>[:,;/–-])\s(?:w|wk|week)\s?\d\s?:?\s)(?=\d{1,2}\s?[x×]\s?\d)", re.IGNORECASE)
+
+
+def _weeks(text: str) -> Cuts:
+    """'Back squat: wk1 5x5 @ 70 %, wk2 5x4 @ 75 %': sets of one lift."""
+    found = list(_WEEK.finditer(text)) if "w" in text.lower() else []
+    for said in found if len(found) > 1 else ():
+        yield *said.span("said"), f"{said['sign']} " if said["sign"] == ":" else ", "
+
+
+WAYS = (_weeks, _halves, _in_strokes, _bare_amounts, _places_of_a_pause)
