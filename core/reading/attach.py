@@ -456,7 +456,7 @@ def _are_sets_of(part: PartDraft | None, chunk: Chunk, row: Row) -> bool:
 
 
 def _is_of_another(read: Line, chunk: Chunk) -> bool:
-    """'Carry: 4 x 50 m', 'Carry 4 x 50 m' below a list: sets of what stands before them, and nobody understood."""
+    """'Carry: 4 x 50 m', 'Carry 4 x 50 m' below a list: sets of what nobody understood."""
     kinds = [one.kind for one in read.phrases[:2]]
     return (
         kinds in (["words", "colon"], ["words", "sets"])

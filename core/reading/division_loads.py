@@ -15,7 +15,7 @@ _PARTS = r"\s?(?://?|\||;|,|·)\s?"
 _NAMED = rf"{DIVISION}(?![^\W\d])"
 _WHAT = (
     r"(?P<what>(?:(?:the\s)?"
-    r"(?:loads?|weights?|standards?|bar|barbell|kgs?|db|kb|dumbbells?|kettlebells?|ball|sandbag|bag)\s?[:=–-]\s?)?)"
+    r"(?:loads?|weights?|standards?|bar|barbell|kgs?|db|kb|dumbbells?|kettlebells?|ball|sandbag|bag)(?:\s?[:=–-]\s?|\s))?)"
 )
 _PAIR = rf"(?P<division>{_NAMED})\s?[:=–-]?\s?@?(?P<load>{_LOAD})"
 _PAIRS = re.compile(

@@ -18,15 +18,18 @@ _INNER = re.compile(
     rf"^(?P<said>\W{{0,6}}(?P<n>{_N})\s?(?:x|×|{_ROUNDS}(?:\sof)?)\s?:?)\s{{0,3}}$", re.IGNORECASE
 )
 _INNER_LINE = re.compile(
-    rf"^\W{{0,6}}(?P<said>(?P<n>{_N})\s(?:{_ROUNDS}\sof)\s?:?\s)\(?(?P<list>\d[^()]*?(?:,|\+|&|\sand\s)[^()]*?)\)?\s{{0,3}}$",
+    rf"^\W{{0,6}}(?P<said>(?P<n>{_N})\s(?:{_ROUNDS}\sof)\s?:?\s)\(?(?P<list>(?=[^()]*\d)[^\s()][^()]*?(?:,|\+|&|\sand\s)[^()]*?)\)?\s{{0,3}}$",
     re.IGNORECASE,
 )
 _ONE_LINE = re.compile(
     rf"^\W{{0,6}}(?:for\stime[,:]?\s)?{_N}\s(?:{_ROUNDS}(?:\s(?:for\stime|of))?|rft)\s?:\s[^,;:]{{4,40}}(?P<then>(?:,|;|\s\+)\s(?:then\s)?)"
-    rf"(?P<said>(?P<n>{_N})\s?(?:x|×|{_ROUNDS}\sof)\s?:?\s?\(?)(?P<list>\d[^()]*?)(?P<end>\)?)\s{{0,3}}$",
+    rf"(?P<said>(?P<n>{_N})\s?(?:x|×|{_ROUNDS}\sof)\s?:?\s?\(?)(?P<list>(?=[^()]*\d)[^\s()][^()]*?)(?P<end>\)?)\s{{0,3}}$",
     re.IGNORECASE,
 )
-_WAY = re.compile(r"^\W{0,6}(?:\d|run\b|row\b|ski\b|bike\b|swim\b)", re.IGNORECASE)
+_COUNTED = re.compile(r"\d")
+_NAME_FIRST = re.compile(
+    r"(?P<name>[^\W\d][^\d(]*?)\s(?:[x×]\s?)?(?P<count>\d{1,4}(?:\s?(?:m|cals?))?)\s{0,3}$"
+)
 _ENDS = re.compile(r"^\W{0,6}(?P<said>(?:and\s)?then\s?[,:]?\s)", re.IGNORECASE)
 _LEAD = re.compile(r"^\W*")
 
@@ -74,7 +77,9 @@ def _within(rows: Sequence[Row], at: int) -> None:
     listed[inner].role = "note"
     for one in items:
         start = len(_LEAD.match(one.text)[0])  # type: ignore[index]
-        one.say([(start, start, f"{said['n']} x ")])
+        named = _NAME_FIRST.match(one.text, start)
+        told = f"{said['n']} x " + (f"{named['count']} {named['name']}" if named is not None else "")
+        one.say([(start, named.end() if named is not None else start, told)])
     behind = listed[inner + 1 + len(items) :]
     if behind and (then := _ENDS.match(behind[0].text)):
         behind[0].say([(*then.span("said"), "")])
@@ -95,7 +100,7 @@ def _items(listed: Sequence[Row], inner: int) -> list[Row]:
     signed = len(listed) > inner + 1 and BULLET.match(listed[inner + 1].text) is not None
     found: list[Row] = []
     for row in listed[inner + 1 :]:
-        if _ENDS.match(row.text) or (signed and not BULLET.match(row.text)) or not _WAY.match(row.text):
+        if _ENDS.match(row.text) or (signed and not BULLET.match(row.text)) or not _COUNTED.search(row.text):
             break
         found.append(row)
     ended = len(listed) > inner + 1 + len(found)

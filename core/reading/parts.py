@@ -466,7 +466,9 @@ class Parts:
     def _only_says_who(self, part: PartDraft) -> bool:
         """'FRIDAY - PAIRS' above the day's pieces: a part that says nothing but who shares them."""
         who = part.changes.keys() & {"team", "share"}
-        teams = part.format is None and bool(who) and part.changes.keys() <= {"team", "share", "rest_s", "cap_s"}
+        teams = (
+            part.format is None and bool(who) and part.changes.keys() <= {"team", "share", "rest_s", "cap_s"}
+        )
         return teams and any(other.work for other in self.all)
 
 

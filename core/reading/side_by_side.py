@@ -176,7 +176,9 @@ def _by_bracket(text: str) -> Lines | None:
     return _standing_in([_kept(text, 0, said.start()), _kept(text, said.start(1), said.end(1))], 0)
 
 
-_LOAD_ALONE = re.compile(rf"@?\(?{_NUMBER}(?:\s?/\s?{_NUMBER}\s?(?:kgs?|lbs?)?|\s?(?:kgs?|lbs?))\)?", re.IGNORECASE)
+_LOAD_ALONE = re.compile(
+    rf"@?\(?{_NUMBER}(?:\s?/\s?{_NUMBER}\s?(?:kgs?|lbs?)?|\s?(?:kgs?|lbs?))\)?", re.IGNORECASE
+)
 
 
 def _standing_in(items: Sequence[tuple[str, Cell]], first: int) -> Lines:

@@ -80,7 +80,9 @@ _UNIT_AT_END = re.compile(r"(?:%|kgs?|lbs?)$")
 _CLEAN_AND_JERK = re.compile(r"(?<!\w)c\+j(?!\w)")
 _PLUS_OF_PERCENT = re.compile(r"(?<=\d)\+(?=%)")  # "80+ %"
 _HYPHEN_OF_ROUNDS = re.compile(r"(?<=\d)-(?=(?:rounds?|sets?)(?!\w))")  # "a 3-round chipper"
-_WITH_A_LOAD = re.compile(r"(?<=\d\s)w/(?=\s?\d{1,3}(?:[.,]\d)?(?:\s?/\s?\d|\s?(?:kg|lb|%)))")  # "3 x 15 w/ 10 kg", which is no power
+_WITH_A_LOAD = re.compile(
+    r"(?<=\d\s)w/(?=\s?\d{1,3}(?:[.,]\d)?(?:\s?/\s?\d|\s?(?:kg|lb|%)))"
+)  # "3 x 15 w/ 10 kg", which is no power
 _WITH_SIGN = re.compile(r"(?<![\w/])w/(?=\s|\d|[a-z]{2})")  # "w/ 3 s pause"
 _PLUS_OF_LOAD = re.compile(r"(?<=\d/)\+(?=\d)")  # "+10/+5 kg"
 _IN_EACH_HAND = re.compile(

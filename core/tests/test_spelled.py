@@ -7,6 +7,7 @@ import unittest
 from core.reading import read_workout
 from core.reading.workout import Work
 from core.tests.spelled import Spelled, lifts, lifts_by_the_clock, lists
+from core.tests.spelled_anew import ANEW, told_anew
 from core.tests.spelled_more import KINDS, pieces
 from core.tests.spelled_otherwise import OTHERWISE, told_otherwise
 
@@ -72,6 +73,13 @@ class AnySpelling(unittest.TestCase):
             with self.subTest(kind):
                 told = told_otherwise(kind, MORE_SEED, FEWER)
                 wrong = [one.text for one in told if not _is_asked(one)]
+                self.assertLessEqual(len(wrong), ALLOWED * FEWER, wrong)
+
+    def test_pieces_told_anew(self) -> None:
+        """What interrupts a list, levels, loads set by set, rounds in rounds, waves, sentences, events."""
+        for kind in ANEW:
+            with self.subTest(kind):
+                wrong = [one.text for one in told_anew(kind, MORE_SEED, FEWER) if not _is_asked(one)]
                 self.assertLessEqual(len(wrong), ALLOWED * FEWER, wrong)
 
 

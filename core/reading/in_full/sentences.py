@@ -64,13 +64,17 @@ def _repeats(text: str) -> Cuts:
 
 
 _ATTEMPTS = re.compile(
-    r"(?:^|[:;.,]\s)\s{0,3}(?P<what>max(?:imum)?\s(?:unbroken\s)?[a-z][a-z -]{3,30}?)(?P<said>,\s(?P<n>[2-5])\s(?:attempts|tries|sets))(?=[.,;]\s)",
+    r"(?:^|[:;.,]\s)\s{0,3}(?P<what>max(?:imum)?\s(?:unbroken\s)?[a-z][a-z -]{3,30}?)"
+    r"(?P<said>,\s(?P<n>[2-5])\s(?:attempts|tries|sets))(?=[.,;]\s)",
     re.IGNORECASE,
 )
 _FAR_AS_POSSIBLE = re.compile(
-    r"(?P<said>(?:go\s)?as\s(?:far|many\smet(?:re|er)s)\sas\s(?:possible|you\scan)\son\sthe)(?=\s(?:row|ski|bike|run))", re.IGNORECASE
+    r"(?P<said>(?:go\s)?as\s(?:far|many\smet(?:re|er)s)\sas\s(?:possible|you\scan)\son\sthe)(?=\s(?:row|ski|bike|run))",
+    re.IGNORECASE,
 )
-_METRES = re.compile(r"\bmax(?:imum|imal)?\s(?P<said>met(?:re|er)s(?:\son\sthe)?)(?=\s[^\W\d])", re.IGNORECASE)
+_METRES = re.compile(
+    r"\bmax(?:imum|imal)?\s(?P<said>met(?:re|er)s(?:\son\sthe)?)(?=\s[^\W\d])", re.IGNORECASE
+)
 
 
 def _attempts(text: str) -> Cuts:

@@ -61,7 +61,10 @@ def _in_strokes(text: str) -> Cuts:
         yield *said.span("said"), f"{said['m']}/{said['w']}"
 
 
-_WEEK = re.compile(r"(?<=[\w%])(?P<said>\s?(?P<sign>[:,;/–-])\s(?:w|wk|week)\s?\d\s?:?\s)(?=\d{1,2}\s?[x×]\s?\d)", re.IGNORECASE)
+_WEEK = re.compile(
+    r"(?<=[\w%])(?P<said>\s?(?P<sign>[:,;/–-])\s(?:w|wk|week)\s?\d\s?:?\s)(?=\d{1,2}\s?[x×]\s?\d)",
+    re.IGNORECASE,
+)
 
 
 def _weeks(text: str) -> Cuts:
