@@ -58,7 +58,7 @@ from core.reading.headings import (
 from core.reading.heads import LONGEST_CAPITALS, Heads
 from core.reading.in_full import in_full
 from core.reading.interruptions import interruptions
-from core.reading.labelled_sets import labelled_sets
+from core.reading.labelled_sets import labelled_sets, sets_between_commas
 from core.reading.languages import Translator
 from core.reading.led_lists import LedLists
 from core.reading.loads_and_reps import loads_and_reps
@@ -219,6 +219,7 @@ class DocumentPass:
         rows = list(self._rows(lines))
         taken_back(rows)
         plans_in_cells(rows)
+        sets_between_commas(rows)
         talk(rows, self.names)
         days_in_a_line(rows)
         grids(rows, self.names)

@@ -54,6 +54,7 @@ def _read(rows: Sequence[Row], at: int, names: Names) -> tuple[Lines, int] | Non
         _movements_over_rounds,
         _sets_beside_movements,
         _days_over_sections,
+        _work_beside_days,
         _sections_beside_days,
         _events_beside_caps,
         _plan_of_the_hour,
@@ -61,11 +62,26 @@ def _read(rows: Sequence[Row], at: int, names: Names) -> tuple[Lines, int] | Non
     for separator in _SEPARATORS:
         head = tables.cells_of(rows[at].text, separator)
         table = list(_below(rows, at, separator, len(head))) if len(head) > LEAST_COLUMNS else []
+        head, table = _without_empty_columns(head, table)
         body = [one for one in table if not tables.is_rule(one[0].text)]
         for way in ways if len(body) >= _LEAST_ROWS else ():
             if lines := way(rows[at], head, body, names):
                 return lines, at + 1 + len(table)
     return None
+
+
+def _without_empty_columns(head: Sequence[Cell], table: Table) -> tuple[Sequence[Cell], Table]:
+    """A table without the columns in which nothing stands at all."""
+    kept = [
+        place
+        for place, cell in enumerate(head)
+        if cell.text or any(place < len(cells) and cells[place].text for _, cells in table)
+    ]
+    if len(kept) == len(head):
+        return head, table
+    return [head[place] for place in kept], [
+        (row, [cells[place] for place in kept if place < len(cells)]) for row, cells in table
+    ]
 
 
 def _below(
@@ -161,6 +177,34 @@ def _days_over_sections(head_row: Row, head: Sequence[Cell], table: Table, names
                 lines[-1].role = "note"
         if place == first and first and head[0].text:
             lines[begun].marks.append((head[0].start, head[0].end, "which section"))
+    return lines
+
+
+def _work_beside_days(head_row: Row, head: Sequence[Cell], table: Table, names: Names) -> Lines:
+    """'Day;Part;Work;Notes' over 'Mon;A;Front squat 5x3;rest 2 min': day after day, a line of each row."""
+    heads = [_plain(cell) for cell in head]
+    content = next((place for place, one in enumerate(heads) if one in _CONTENT and place), None)
+    days = [cells[0].text for _, cells in table if cells[0].text]
+    if content is None or not days or not all(map(_DAY.fullmatch, days)):
+        return []
+    if any(tables.column_of(one) in _COUNTING for one in heads[1:]) or not table[0][1][0].text:
+        return []
+    if any(one in board_words().headings for one in heads[1:content]) or content not in (1, PAIR):
+        return []
+    lines, today = [_head_of(head_row)], ""
+    for row, cells in table:
+        if len(cells) <= content:
+            return []
+        if (day := cells[0].text or today) != today:
+            named = Heading(day.strip(".").capitalize(), None, 0, "day")
+            lines.append(_stretch(row, cells[0], named, cells[0].end))
+            today = day
+        label = [(f"{cells[1].text.strip(' .):')}.", cells[1])] if content > 1 and cells[1].text else []
+        behind = [(f", {cell.text}", cell) for cell in cells[content + 1 :] if cell.text]
+        line = _line(row, [*label, (cells[content].text, cells[content]), *behind])
+        lines.append(replace(line, number=row.number + AGAIN, after_blank=False, marks=[]))
+        if cells[content].text.lower() in _NOTHING:
+            lines[-1].role = "note"
     return lines
 
 

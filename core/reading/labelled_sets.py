@@ -53,3 +53,20 @@ def _loads(rows: Sequence[Row], number: int) -> None:
     for row in rows:
         if number < row.number <= number + MOST_LABELS and (said := _LOAD_ALONE.match(row.text)):
             row.say([(*said.span("said"), "@ ")])
+
+
+_HEAD_OF_SETS = re.compile(
+    r"^\s{0,3}sets?\s?#?,\s?reps?,\s?(?:%|percent|percentage|load|weight|kg|lbs?|intensity)(?:,\s?(?:rest|rpe|tempo))?\s{0,3}$",
+    re.IGNORECASE,
+)
+_SET_BETWEEN_COMMAS = re.compile(r"^\s{0,3}\d{1,2},\s?\d{1,2}\+?,\s?\d{1,3}(?:\.\d)?\s?(?:%|kgs?|lbs?)?(?:,[^,]{0,20})?\s{0,3}$")
+
+
+def sets_between_commas(rows: Sequence[Row]) -> None:
+    """'Set,Reps,Percent' over '1,5,65': cells of a table."""
+    below = False
+    for row in rows:
+        head = row.role == "work" and _HEAD_OF_SETS.match(row.text) is not None
+        below = head or (below and row.role == "work" and _SET_BETWEEN_COMMAS.match(row.text) is not None)
+        if below:
+            row.say([(*comma.span(), "\t") for comma in re.finditer(r",\s?", row.text)])

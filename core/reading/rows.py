@@ -60,7 +60,7 @@ MESSAGE = re.compile(
     r"(?:[^\W\d][\w .'’&-]{0,30}:\s+)?(?=\S)"
 )
 SUPERSET_WITH = re.compile(
-    r"\s*(?:(?:super\s?-?set(?:ted)?(?:\s+(?:the\s+[\w-]+|these|those|them|it|each|a"
+    r"\s*(?:(?:super\s?-?set(?:ted)?(?:\s+(?:the\s+[\w-]+|back-?offs?(?:\s+sets)?|these|those|them|it|each|a"
     r"ll))?|super|ss|s/s)\s*(?:(?:(?:after|between)\s+)?(?:each|every|the|all)\s+set"
     r"s?\s+)?(?:with\b|w\b[./]?)"
     r"|super\s?-?set\s+(?:after|between)\s+(?:each|every|the|all)(?:\s+sets?)?\s*[:,-]"

@@ -104,7 +104,7 @@ DIVISION = (
 _DIVISION_CELL = re.compile(DIVISION, re.IGNORECASE)
 _MAY_HEAD = re.compile(
     r"\b(?:name|movements?|moves?|mov|mvmt|ex|exercises?|lifts?|pieces?|drills?|what|wo"
-    r"rk|workout|wod|standard|divisions?|category|class)\b|^\s*\||^\s{3,}\S|^\t",
+    r"rk|workout|wod|standard|divisions?|category|class|stations?|task)\b|^\s*\||^\s{3,}\S|^\t",
     re.IGNORECASE,
 )  # a line without one of these words heads no table
 LONGEST_CELL = 40  # letters of a cell between commas
@@ -223,6 +223,9 @@ _DIVISION_HEADS = (
     "workout",
     "piece",
     "exercises",
+    "station",
+    "stations",
+    "task",
     "",
 )
 

@@ -78,6 +78,8 @@ _ARRANGED = compiled(
             r"\b(?:teams?|pairs?|groups?|trios?)\b(?:\sof\s\w{1,5})?(?P<said>\s\(\d\s?[mfwMFW]\w{0,5}\s?(?:/|,|\+|&|and)\s?\d\s?[mfwMFW]\w{0,5}\))",
             "",
         ),
+        ("up ", r"^\W{0,6}(?:warm[\s-]?up|cool[\s-]?down)(?P<said>\s)(?=\d)", ": "),
+        ("down ", r"^\W{0,6}(?:cool[\s-]?down)(?P<said>\s)(?=\d)", ": "),
         ("bag ", r"(?<=[\s,;(])(?P<said>bag)(?=\s?:?\s\d{1,2}(?:[.,]5)?\s?(?:kg\s?)?/\s?\d)", "sandbag"),
         ("(sc ", r"\((?P<said>sc)(?=\s[^\W\d])", "scaled"),
         (
