@@ -5,6 +5,7 @@ from __future__ import annotations
 
 import itertools
 import re
+from collections.abc import Sequence
 
 from core.reading.arranging import LEAST_LABELS, arranges_itself
 from core.reading.headings import Heading
@@ -45,6 +46,32 @@ def pieces_announced(rows: list[Row]) -> None:
         for place, (one, match) in enumerate(zip(rows[at + 1 :], listed, strict=False), start=1):
             one.heading, one.letter, one.start = None, place, match.end()
             one.marks.append((0, len(match.group().rstrip()), f"number {place} of the list"))
+
+
+_EMOMS = re.compile(
+    r"^\W{0,6}(?P<n>[2-6])\s?[x×]\s?(?:(?P<m>\d{1,2})[\s-]?min(?:ute)?s?\sEMOMs?|EMOM\s(?P<after>\d{1,2}))(?=\s?(?:$|[,;:(]))|^\W{0,6}(?P<many>[2-6])\sEMOMs\sof\s(?P<long>\d{1,2})\smin",
+    re.IGNORECASE,
+)
+_ONE_EMOM = re.compile(
+    r"^\W{0,8}(?P<said>(?:EMOM|part|piece|block)\s?#?(?P<number>[1-6])\s?[:.)–-])\s(?=\S)", re.IGNORECASE
+)
+
+
+def emoms_announced(rows: Sequence[Row]) -> None:
+    """'EMOM 1: 12 cal row', 'EMOM 2: ..' right below '3 x 7 min EMOM, 2 min break': each of seven minutes."""
+    for at, row in enumerate(rows):
+        head = _EMOMS.match(row.text) if row.role == "work" else None
+        if head is None:
+            continue
+        many = int(head["n"] or head["many"])
+        listed = rows[at + 1 : at + 1 + many]
+        said = [_ONE_EMOM.match(one.text) for one in listed]
+        if [int(one["number"]) if one else 0 for one in said] != list(range(1, many + 1)):
+            continue
+        row.role = "note"
+        for one, match in zip(listed, said, strict=True):
+            if match is not None:
+                one.say([(*match.span("said"), f"EMOM {head['m'] or head['after'] or head['long']}:")])
 
 
 _WHOLE_TIME = re.compile(

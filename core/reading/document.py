@@ -13,7 +13,7 @@ import re
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
-from core.reading.announced import ordinals, pieces_announced, whole_time_above
+from core.reading.announced import emoms_announced, ordinals, pieces_announced, whole_time_above
 from core.reading.arranging import arranges_itself
 from core.reading.asides import taken_back
 from core.reading.board_words import board_words
@@ -262,6 +262,7 @@ class DocumentPass:
         message_heads(rows)
         weeks_side_by_side(rows)
         partners(rows)
+        emoms_announced(rows)
         pieces_announced(rows)
         whole_time_above(rows)
         sets_below_supersets(rows)

@@ -70,7 +70,7 @@ def _read(rows: Sequence[Row], at: int, names: Names) -> tuple[Lines, int] | Non
     return None
 
 
-def _without_empty_columns(head: Sequence[Cell], table: Table) -> tuple[Sequence[Cell], Table]:
+def _without_empty_columns(head: list[Cell], table: Table) -> tuple[list[Cell], Table]:
     """A table without the columns in which nothing stands at all."""
     kept = [
         place

@@ -59,7 +59,9 @@ _HEAD_OF_SETS = re.compile(
     r"^\s{0,3}sets?\s?#?,\s?reps?,\s?(?:%|percent|percentage|load|weight|kg|lbs?|intensity)(?:,\s?(?:rest|rpe|tempo))?\s{0,3}$",
     re.IGNORECASE,
 )
-_SET_BETWEEN_COMMAS = re.compile(r"^\s{0,3}\d{1,2},\s?\d{1,2}\+?,\s?\d{1,3}(?:\.\d)?\s?(?:%|kgs?|lbs?)?(?:,[^,]{0,20})?\s{0,3}$")
+_SET_BETWEEN_COMMAS = re.compile(
+    r"^\s{0,3}\d{1,2},\s?\d{1,2}\+?,\s?\d{1,3}(?:\.\d)?\s?(?:%|kgs?|lbs?)?(?:,[^,]{0,20})?\s{0,3}$"
+)
 
 
 def sets_between_commas(rows: Sequence[Row]) -> None:

@@ -54,11 +54,30 @@ _ALL = tuple(_spelling(form, more) for form, more in _SPELLINGS)
 _NAMED = re.compile(r"[^\W\d]{3}[^\W\d\s]*[\s:–-]*$|^\W*$")
 
 
+_TRIPLE = re.compile(
+    r"(?<=[^\W\d]\s)(?P<said>(?P<load>\d{2,3}(?:[.,]5)?)(?P<unit>\s?kgs?|\s?lbs?|\s?%)?\s?[x×]\s?(?P<reps>[1-9]|1[0-2])\s?[x×]\s?(?P<sets>[1-9]|10))(?![\w/.%]|\s?(?:kg|lb|m\b))",
+    re.IGNORECASE,
+)
+LEAST_BAR_KG = 40  # that stands before repetitions and sets without saying what it is
+
+
+def _triples(row: Row, system: str) -> None:
+    """'Snatch 77x1x5': five singles with 77 kg."""
+    cuts = []
+    for said in _TRIPLE.finditer(row.text):
+        unit = (said["unit"] or system or "kg").strip()
+        if _kilos(said) >= LEAST_BAR_KG:
+            cuts.append((*said.span("said"), f"{said['sets']} x {said['reps']} @ {said['load']} {unit}"))
+    if cuts:
+        row.say(cuts)
+
+
 def loads_and_reps(rows: Sequence[Row]) -> None:
     """The rows with every set of such a list as '5 @ 60 kg'."""
     system = system_of("\n".join(row.text for row in rows))
     below = [row for row in rows if row.role == "work"]
     for row in below:
+        _triples(row, system)
         for spelling in _ALL:
             said = spelling.listed.search(row.text)
             if (

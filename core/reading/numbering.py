@@ -400,6 +400,11 @@ _SAYS_BRACKETS = re.compile(
 _LAST_BRACKET = re.compile(r"\((?!\s*scal)(?=[^()]*\d|[^()]*[^\W\d]{4})(?P<inside>[^()]+)\)\s*$")
 
 
+_TWO_COUNTS = re.compile(  # "30 (20) cal row"
+    r"^\W{0,6}\d{1,4}(?P<said>\s?\((?P<less>\d{1,4})\)\s?)(?P<what>[^\W\d][^()\d]{2,30}[^\W\d])(?=\s{0,3}$)"
+)
+
+
 def scaled_in_brackets(rows: Sequence[Row]) -> None:
     """'12 deadlifts 120/85 (90/60)' below 'scaled options in (brackets)'."""
     head = next((at for at, row in enumerate(rows) if _SAYS_BRACKETS.search(row.text)), None)
@@ -407,6 +412,10 @@ def scaled_in_brackets(rows: Sequence[Row]) -> None:
         said = _LAST_BRACKET.search(row.text) if row.role == "work" else None
         if said is not None:
             row.say([(said.start("inside"), said.start("inside"), "scaled: ")])
+        elif row.role == "work" and (two := _TWO_COUNTS.match(row.text)) is not None:
+            row.say(
+                [(*two.span("said"), " "), (two.end(), two.end(), f" (scaled: {two['less']} {two['what']})")]
+            )
 
 
 MOST_IN_A_COMPLEX = 3  # repetitions of one lift of it; common practice

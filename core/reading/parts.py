@@ -119,7 +119,7 @@ class Parts:
         if found.format.team and (self._of_one_line(part, row, found) or _only_racked(part, row)):
             found = replace(found, format=replace(found.format, team=None, share=""))
         opens = (not part.work or (self.after_blank and found.only_changes)) and not self._heads_a_later(part)
-        if found.format.team and opens and not row.named:
+        if found.format.team and opens and not row.named and part.heading_kind not in AROUND:
             self.team = self.team or found.format.team
             if part.work:
                 return  # "Team metcon, pairs" above pieces of its own

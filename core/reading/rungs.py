@@ -124,7 +124,7 @@ def again_after_rests(rows: Sequence[Row]) -> None:
 _LIKE_THE_SONG = re.compile(
     r"\b(?:\d{1,2}|twelve|ten|eight|seven|six|five)\s+days\s+of\b|\blike\s+(?:in\s+)"
     r"?the\s+(?:\w+\s+)?(?:song|carol)\b"
-    r"|\bdays\s+of\s+christmas\b",
+    r"|\bdays\s+of\s+christmas\b|(?P<rungs>^\W{0,6}1(?:,|;|\s/)\s(?:then\s)?2\s?[-+,]\s?1(?:,|;|\s/)\s(?:then\s)?3\s?[-+,]\s?2\s?[-+,]\s?1\b)",
     re.IGNORECASE,
 )
 _A_DAY = re.compile(r"\W*(?:on\s+the\s+)?(?P<count>\d{1,2})(?=\s*(?:[)x×]\s*)?[^\W\d]|\s+cal)")
@@ -137,6 +137,8 @@ def days_of_the_song(rows: Sequence[Row]) -> None:
     head = next((at for at, row in enumerate(rows) if _LIKE_THE_SONG.search(row.text)), None)
     if head is None:
         return
+    if _LIKE_THE_SONG.search(rows[head].text)["rungs"]:  # type: ignore[index]  # found above
+        rows[head].role = "note"
     days = _days(rows[head + 1 :]) or _days(rows[:head])  # the song is named above its days, or below them
     for place, (row, said) in enumerate(days, start=1):
         times = len(days) - place + 1

@@ -80,6 +80,23 @@ _ARRANGED = compiled(
         ),
         ("up ", r"^\W{0,6}(?:warm[\s-]?up|cool[\s-]?down)(?P<said>\s)(?=\d)", ": "),
         ("down ", r"^\W{0,6}(?:cool[\s-]?down)(?P<said>\s)(?=\d)", ": "),
+        ("then ", r"\bthen\s(?P<said>(?P<n>[2-9])\s?x\s?:)(?=\s\S)", r"\g<n> rounds:"),
+        (
+            "rest",
+            r"^\W{0,6}(?P<said>(?:then\s)?(?:(?P<r>\d{1,2}\s?min(?:ute)?s?|\d:\d\d)\srest|rest\s(?:for\s)?(?P<r2>\d{1,2}\s?min(?:ute)?s?|\d:\d\d))\s?(?:,|and|then|,\sthen)\s(?P<n>[2-9])\s?(?:x|×|rounds(?:\sof)?)\s?:?)\s{0,3}$",
+            r"then rest \g<r>\g<r2> and \g<n> rounds of",
+        ),
+        (
+            "relay",
+            r"\b(?P<said>(?P<way>run|row|ski|bike|swim)\sas\s(?:a\s)?relay,\s(?P<each>\d[\d.]{0,4}\s?k?m\seach))\b",
+            r"\g<way> relay (\g<each>)",
+        ),
+        (
+            "complex",
+            r"^\W{0,6}(?P<said>(?:barbell\s)?complex\sfor\s(?:max\s)?(?:load|weight)(?:\s?[,(]\s?(?P<t>\d{1,2}\s?min)(?:ute)?s?(?:\scap)?\)?)?)\s?:?\s{0,3}$",
+            r"build to a heavy complex \g<t>",
+        ),
+        ("sets each", r"\b[2-9]\ssets\s(?P<said>each)(?=\s\d{1,2}(?::\d\d|\s?min))", "of"),
         ("bag ", r"(?<=[\s,;(])(?P<said>bag)(?=\s?:?\s\d{1,2}(?:[.,]5)?\s?(?:kg\s?)?/\s?\d)", "sandbag"),
         ("(sc ", r"\((?P<said>sc)(?=\s[^\W\d])", "scaled"),
         (

@@ -224,7 +224,20 @@ def _rises_from(text: str) -> Cuts:
         yield said.start("said"), said.end(), f" {rungs}..."
 
 
+_BY_PAIRS = re.compile(
+    r"(?P<said>(?P<t>\d{1,2})\s?min(?:ute)?s?\s?[,:]\s1\s(?P<a>[^+,\d]{3,30}?)\s?\+\s?1\s(?P<b>[^+,\d]{3,30}?),\s?2\s?\+\s?2(?:,\s?3\s?\+\s?3)?,?\s?(?:\.{2,3}|…|etc\.?))",
+    re.IGNORECASE,
+)
+
+
+def _by_pairs(text: str) -> Cuts:
+    """'8 min: 1 burpee + 1 thruster, 2 + 2, 3 + 3 ...': a ladder of both."""
+    if said := _BY_PAIRS.search(text) if "+" in text else None:
+        yield *said.span("said"), f"AMRAP {said['t']}: 1-2-3-... {said['a']}, {said['b']}"
+
+
 WAYS = (
+    _by_pairs,
     _rises_from,
     _rungs_in_line,
     _listed,
