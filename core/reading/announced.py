@@ -10,6 +10,7 @@ from collections.abc import Sequence
 from core.reading.arranging import LEAST_LABELS, arranges_itself
 from core.reading.headings import Heading
 from core.reading.rows import OF_ITS_OWN, Row
+from core.reading.spelled import number_said
 
 
 def ordinals(rows: list[Row]) -> None:
@@ -72,6 +73,25 @@ def emoms_announced(rows: Sequence[Row]) -> None:
         for one, match in zip(listed, said, strict=True):
             if match is not None:
                 one.say([(*match.span("said"), f"EMOM {head['m'] or head['after'] or head['long']}:")])
+
+
+_STATIONS = re.compile(
+    r"\bE\d?MOM\b.*?\b(?P<n>[3-8]|three|four|five|six|seven|eight)\s(?:stations|movements|exercises)\b",
+    re.IGNORECASE,
+)
+_BETWEEN_STATIONS = re.compile(r"\s[-–—|/]\s")
+
+
+def stations_in_a_row(rows: Sequence[Row]) -> None:
+    """'15 cal row - 12 burpees - rest' below 'EMOM 30, three stations': its places."""
+    for head, row in itertools.pairwise(rows):
+        said = _STATIONS.search(head.text) if head.role == row.role == "work" else None
+        signs = list(_BETWEEN_STATIONS.finditer(row.text)) if said is not None else []
+        if said is None or len(signs) + 1 != number_said(said["n"].lower()):
+            continue
+        start = len(row.text) - len(row.text.lstrip(" -*•"))
+        places = [(one.start(), one.end(), f" {place}) ") for place, one in enumerate(signs, start=2)]
+        row.say([(start, start, "1) "), *places])
 
 
 _WHOLE_TIME = re.compile(

@@ -13,7 +13,13 @@ import re
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
-from core.reading.announced import emoms_announced, ordinals, pieces_announced, whole_time_above
+from core.reading.announced import (
+    emoms_announced,
+    ordinals,
+    pieces_announced,
+    stations_in_a_row,
+    whole_time_above,
+)
 from core.reading.arranging import arranges_itself
 from core.reading.asides import taken_back
 from core.reading.board_words import board_words
@@ -263,6 +269,7 @@ class DocumentPass:
         weeks_side_by_side(rows)
         partners(rows)
         emoms_announced(rows)
+        stations_in_a_row(rows)
         pieces_announced(rows)
         whole_time_above(rows)
         sets_below_supersets(rows)

@@ -183,11 +183,12 @@ class Interrupting:
 
     def _between_rounds(self, row: Row, part: PartDraft, start: int, stop: int, said: int) -> bool:
         """'Between rounds: 30 double-unders': once less than there are rounds."""
-        rounds = _rounds_of(part)
+        rounds, endless = _rounds_of(part), part.format is not None and bool(part.format.ladder_step)
         if rounds < LEAST_TIMES:
             return False
-        self.reading.mark(row, said, start, "format", f"{rounds - 1} times")
-        self._so_often(row, part, start, stop, rounds - 1)
+        says = "nobody knows how often" if endless else f"{rounds - 1} times"
+        self.reading.mark(row, said, start, "format", says)
+        self._so_often(row, part, start, stop, 0 if endless else rounds - 1)
         return True
 
     def _behind_a_list(self, row: Row, start: int, stop: int) -> bool:

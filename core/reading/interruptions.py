@@ -65,7 +65,12 @@ _OPENS = (
     r"|(?P<part>\s?[,;.(]\s?(?:(?:and|with|\+|penalty:)\s)?|\s[–/+-]{1,2}\s)[*+]?\s?)"
 )
 _PATTERNS = tuple(
-    (kind, re.compile(rf"{_OPENS}(?P<said>{said})[.)!]?\s{{0,3}}$", re.IGNORECASE))
+    (
+        kind,
+        re.compile(
+            rf"{_OPENS}(?P<said>{said})(?:[.)!]?\s{{0,3}}$|(?=\s\([^()]{{3,40}}\)|\.\s))", re.IGNORECASE
+        ),
+    )
     for kind, said in (
         *(
             (

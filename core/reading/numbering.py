@@ -249,6 +249,7 @@ def bare_numbers(rows: list[Row]) -> None:
     found = [(row, match) for row in rows if row.role == "work" and (match := _BARE_SECTION.match(row.text))]
     _numbers_of_sets(list(found))
     _numbers_before_amounts(rows)
+    _letters_of_supersets(rows)
     counted = [int(match["number"]) for _, match in found] == list(range(1, len(found) + 1))
     heads = [read_heading(row.text[match.end() :]) for row, match in found] if counted else []
     if sum(one is not None and one.kind is not None for one in heads) < LEAST_LABELS:
@@ -274,6 +275,22 @@ def _numbers_of_sets(found: list[tuple[Row, re.Match[str]]]) -> None:
         if len(run) > LEAST_LABELS:
             _with_stops(run)
         del found[: max(1, len(run))]
+
+
+def _letters_of_supersets(rows: list[Row]) -> None:
+    """'1a goblet squat x 12', '1b push-up x 12': labels, which count nothing."""
+    found = [
+        (row, said)
+        for row in rows
+        if row.role == "work" and (said := _NUMBER_AND_LETTER.match(row.text)) is not None
+    ]
+    if len({said["letter"] for _, said in found}) > 1:
+        for row, said in found:
+            row.start = said.end()
+            row.marks.append((*said.span("label"), "which of a superset"))
+
+
+_NUMBER_AND_LETTER = re.compile(r"^\s{0,6}(?P<label>[1-9](?P<letter>[a-d]))(?=\s(?:\d|[^\W\d]{2}))")
 
 
 def _numbers_before_amounts(rows: list[Row]) -> None:

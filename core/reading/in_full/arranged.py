@@ -97,6 +97,14 @@ _ARRANGED = compiled(
             r"build to a heavy complex \g<t>",
         ),
         ("sets each", r"\b[2-9]\ssets\s(?P<said>each)(?=\s\d{1,2}(?::\d\d|\s?min))", "of"),
+        ("mod", r"(?:^\W{0,6}|[,.;]\s)(?P<said>modif(?:y|ied|ication)\s?:)(?=\s)", "Scaled:"),
+        ("x", r"\)(?P<said>\s?,\s(?:then\s)?)(?=[2-9]\s?[x×]\s?\()", "; "),
+        (
+            "bag",
+            r"(?<![\w-])(?P<said>bag)(?=\s(?:over\s(?:the\s)?shoulders?|to\sshoulder|(?:bear\shug\s)?(?:squats?|carr(?:y|ies)|cleans?|lunges?|holds?))\b)",
+            "sandbag",
+        ),
+        ("over bag", r"\bburpees?\sover\s(?:the\s)?(?P<said>bag)\b", "sandbag"),
         ("bag ", r"(?<=[\s,;(])(?P<said>bag)(?=\s?:?\s\d{1,2}(?:[.,]5)?\s?(?:kg\s?)?/\s?\d)", "sandbag"),
         ("(sc ", r"\((?P<said>sc)(?=\s[^\W\d])", "scaled"),
         (

@@ -50,10 +50,22 @@ _BEHIND_A_LIFT = re.compile(
 )
 
 
+_COMPLEXES_OF = re.compile(
+    rf"\b(?P<n>[2-9]|1\d)\s(?P<said>complexes\s?(?:of\s)?\((?P<list>{LIFT}(?:,\s{LIFT}){{1,5}})\))",
+    re.IGNORECASE,
+)
+
+
+def _complexes_of(text: str) -> Cuts:
+    """'5 complexes (power clean, front squat, push press)': one after the other."""
+    for said in _COMPLEXES_OF.finditer(text) if "complexes" in text.lower() else ():
+        yield *said.span("said"), f"x ({' + '.join('1 ' + one.strip() for one in said['list'].split(','))})"
+
+
 def _called_by_a_lift(text: str) -> Cuts:
     """'Clean (1 power clean + 2 jerks), 5 sets': the lift only names what is in the brackets."""
     if said := _BEHIND_A_LIFT.match(text) if "(" in text else None:
         yield *said.span("said"), " complex "
 
 
-WAYS = (_joined, _called_by_a_lift, _complexes)
+WAYS = (_joined, _complexes_of, _called_by_a_lift, _complexes)

@@ -73,8 +73,35 @@ _FAR_AS_POSSIBLE = re.compile(
     re.IGNORECASE,
 )
 _METRES = re.compile(
-    r"\bmax(?:imum|imal)?\s(?P<said>met(?:re|er)s(?:\son\sthe)?)(?=\s[^\W\d])", re.IGNORECASE
+    r"\bmax(?:imum|imal)?\s(?P<said>met(?:re|er)s(?:\son\sthe)?)(?=\s[^\W\d]|\s{0,3}$)", re.IGNORECASE
 )
+
+_EACH_ROUND_IS = re.compile(
+    r"(?P<said>(?:(?:this|it|today|the\s(?:workout|wod|metcon))\s(?:is|will\sbe)|today['’]s\s(?:workout|wod)\sis)\san?\s"
+    r"(?P<n>[2-9]|1\d|two|three|four|five|six|seven|eight|ten)[\s-]rounds?(?:er)?(?:\s[^\W\d][^.!?\d]{0,40})?[.!:]\s(?:each|every|one)\sround\s(?:is|has|means|consists\sof|contains))\s",
+    re.IGNORECASE,
+)
+_DO_TIMES = re.compile(
+    r"^\W{0,6}(?P<said>(?:do|complete|perform)\s(?:(?:this|it|the\sfollowing)\s)?(?P<n>[2-9]|1\d)\s(?:times|x))(?=\s?(?::|$|for\s))",
+    re.IGNORECASE,
+)
+
+
+def _rounds_said(text: str) -> Cuts:
+    """'It is a five round couplet. Each round is ..', 'Do 3 times for weight:'."""
+    for said in _EACH_ROUND_IS.finditer(text):
+        yield *said.span("said"), f"{number_said(said['n'].lower())} rounds of"
+    if times := _DO_TIMES.match(text):
+        yield *times.span("said"), f"{times['n']} rounds"
+
+
+_CHOICES = re.compile(r"\s/\s(?=[^()]*\((?:pick|choose|select)\s[^()]{0,30}\)\W*$)", re.IGNORECASE)
+
+
+def _choices(text: str) -> Cuts:
+    """'3 ring MU / 6 C2B / 9 ring rows (pick your level)': one of them."""
+    for said in _CHOICES.finditer(text) if "(" in text else ():
+        yield *said.span(), " or "
 
 
 def _attempts(text: str) -> Cuts:
@@ -88,4 +115,4 @@ def _attempts(text: str) -> Cuts:
         yield *said.span("said"), "distance"
 
 
-WAYS = (_as_many, _each_minute, _repeats, _attempts)
+WAYS = (_rounds_said, _choices, _as_many, _each_minute, _repeats, _attempts)
