@@ -22,6 +22,7 @@ _SPELLINGS = (  # what must stand between, and by how much a load is more than i
     (_LOAD + r"?\s?/\s?" + _REPS + r"(?:\sreps?\b)?" + _TIMES, 5),
     (_LOAD + r"\s?(?::|\bfor\b)\s?" + _REPS + r"(?:\sreps?\b)?" + _TIMES, 0),
     (_REPS + r"(?:\sreps?)?\s?(?:[x×@]|\bat\b)\s?" + _LOAD + _TIMES, 0),
+    (_REPS + r"\+?\s?[x×]\s?(?P<load{0}>\d{{2,3}})(?P<unit{0}>)(?![\d%])" + _TIMES, 5),
     (_REPS + r"(?:\sreps?)?\s?(?:@|\bat\b)\s?(?P<load{0}>\d{{2,3}})(?P<unit{0}>)(?![\d%])" + _TIMES, 2),
 )
 _PARTS = r"(?:\s?[,;]\s?(?:then\s|and\s)?|\s/\s|\s\|\s|\s(?:then\s)?)"
@@ -51,6 +52,7 @@ def _spelling(form: str, more: int) -> _Spelling:
 
 
 _ALL = tuple(_spelling(form, more) for form, more in _SPELLINGS)
+_PERCENTS = re.compile(r"\((?:in\s)?(?:percent|%|percentages?)\b[^()]{0,40}\)", re.IGNORECASE)
 _NAMED = re.compile(r"[^\W\d]{3}[^\W\d\s]*[\s:–-]*$|^\W*$")
 
 
@@ -78,6 +80,7 @@ def loads_and_reps(rows: Sequence[Row]) -> None:
     below = [row for row in rows if row.role == "work"]
     for row in below:
         _triples(row, system)
+        percents = _PERCENTS.search(row.text) is not None
         for spelling in _ALL:
             said = spelling.listed.search(row.text)
             if (
@@ -87,7 +90,7 @@ def loads_and_reps(rows: Sequence[Row]) -> None:
             ):
                 sets = list(spelling.one.finditer(said["said"]))
                 if len(sets) >= LEAST_SETS and _are_sets(sets, spelling):
-                    row.say([(*said.span("said"), ", ".join(_in_full(sets, system)))])
+                    row.say([(*said.span("said"), ", ".join(_in_full(sets, system, percents=percents)))])
                     break
     for spelling in _ALL:
         for run in _runs(below, spelling):
@@ -117,7 +120,9 @@ def _kilos(said: re.Match[str]) -> float:
     return float(said["load"].replace(",", "."))
 
 
-def _in_full(sets: Sequence[re.Match[str]], system: str, of: Sequence[re.Match[str]] = ()) -> Iterator[str]:
+def _in_full(
+    sets: Sequence[re.Match[str]], system: str, of: Sequence[re.Match[str]] = (), percents: bool = False
+) -> Iterator[str]:
     """'5 @ 60 kg' for each set, with the unit it says or that all of them are in."""
     loads = [_kilos(one) for one in of or sets]
     steps = [abs(later - one) for one, later in itertools.pairwise(loads)]
@@ -126,5 +131,6 @@ def _in_full(sets: Sequence[re.Match[str]], system: str, of: Sequence[re.Match[s
     unit = told or system or ("lb" if pounds else "kg")
     for one in sets:
         bare = "@" in one.group() and not told
-        load = f"{one['reps']} @ {one['load']}" + ("" if bare else f" {unit}")
+        percent = "%" if percents else unit
+        load = f"{one['reps']} @ {one['load']}" + ("" if bare else f" {percent}")
         yield from itertools.repeat(load, int(one["times"] or 1))

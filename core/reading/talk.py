@@ -43,6 +43,9 @@ _TALK = (  # how a clause begins that only talks, whatever stands in it
     r"no\s+(?:dropping|bouncing|cheating|chalk)\b",
     rf"(?:every\s+|each\s+|{_N}\s+)no[\s-]?reps?\b[^;()]*",
     r"(?:judge|spot|cheer(?:\s+for)?|count\s+for|help|thank|high[\s-]?five|encourage)\s+(?:your|each|the|an?)\b",
+    # what is learned and looked for
+    r"(?:focus(?:ing)?|concentrate|working)\s+on\s+(?=[^\W\d])[^\d]*$",
+    r"(?:we\s+|you\s+)?learn(?:ing)?\s*:?\s+(?:the\s+|how\s+to\s+|to\s+)?(?=[^\W\d])[^\d]*$",
     # how hard, and how fast
     r"(?:hold|keep|stay\s+(?:at|under|around|below)|pace(?:\s+of)?|try\s+to\s+hold)\s*:?\s*"
     r"\d:\d\d(?:\.\d)?\s*(?:/|per)\s*(?:\d+\s?k?m\b|k\b)",

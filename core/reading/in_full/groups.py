@@ -7,6 +7,7 @@ from collections.abc import Sequence
 
 from core.reading.in_full.cuts import Cuts
 
+LEAST_LOAD = 40  # that sets on end climb from; repetitions that climb are fewer; common practice
 MOST_SETS = 30  # of one lift in all
 LEAST_OF_A_PAIR = 10  # kg of one of two dumbbells
 _GROUP = (
@@ -42,7 +43,7 @@ def _in_groups(text: str) -> Cuts:
         _LISTED.finditer(text) if any(sign in text for sign in "x×X") or "set" in text.lower() else ()
     ):
         groups = list(_ONE.finditer(said["said"]))
-        if _SEVERAL.search(text, 0, said.start()) or _is_a_pair(groups):
+        if _SEVERAL.search(text, 0, said.start()) or _is_a_pair(groups) or _are_loads(groups):
             continue
         loads = [group["load"] for group in groups]
         shared = _SHARED.match(text, said.end())
@@ -57,6 +58,12 @@ def _in_groups(text: str) -> Cuts:
             yield said.start(), shared.end(), _with_loads(groups, [f"{one} {unit}" for one in told])
         elif not any(loads) and (listed := every_set(groups)):
             yield *said.span("said"), listed
+
+
+def _are_loads(groups: Sequence[re.Match[str]]) -> bool:
+    """'3 x 60, 3 x 65, 3 x 70': threes with more and more on the bar, and no sets of sixty."""
+    said = [int(one["reps"]) for one in groups]
+    return min(said) >= LEAST_LOAD and said == sorted(set(said)) and not any(one["load"] for one in groups)
 
 
 def _is_a_pair(groups: Sequence[re.Match[str]]) -> bool:

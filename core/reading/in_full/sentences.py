@@ -95,6 +95,24 @@ def _rounds_said(text: str) -> Cuts:
         yield *times.span("said"), f"{times['n']} rounds"
 
 
+_START_AT = re.compile(
+    r"(?<=[^\W\d])(?P<said>[.;,]\s(?:start(?:ing)?|begin)\s(?:at|with|from)\s(?P<p>[4-9]\d)\s?%)(?=\s(?:and|then)\s(?:add|build|climb|go|work|increase))",
+    re.IGNORECASE,
+)
+_SO_YOU_DO = re.compile(
+    r"(?P<said>,\s(?:so\s|and\s(?:so\s)?)?(?:you|we)(?:['’]ll|\swill|\sare\sgoing\sto)\sdo)\s(?=\d{1,2}\s(?:sets|rounds|x)\b)",
+    re.IGNORECASE,
+)
+
+
+def _told_behind(text: str) -> Cuts:
+    """'2 snatches. Start at 60 % and add', 'it is week 3, so you will do 5 sets of ..'."""
+    for said in _START_AT.finditer(text) if "%" in text else ():
+        yield *said.span("said"), f" @ {said['p']} %,"
+    for said in _SO_YOU_DO.finditer(text):
+        yield *said.span("said"), ". Then"
+
+
 _CHOICES = re.compile(r"\s/\s(?=[^()]*\((?:pick|choose|select)\s[^()]{0,30}\)\W*$)", re.IGNORECASE)
 
 
@@ -115,4 +133,4 @@ def _attempts(text: str) -> Cuts:
         yield *said.span("said"), "distance"
 
 
-WAYS = (_rounds_said, _choices, _as_many, _each_minute, _repeats, _attempts)
+WAYS = (_told_behind, _rounds_said, _choices, _as_many, _each_minute, _repeats, _attempts)

@@ -52,6 +52,12 @@ _SAID_OTHERWISE = compiled(
             r"^\W*(?P<said>partner\s+(?P<who>[A-D1-4]|one|two|three)\s+(?:does|performs|completes))(?=\s+\d)",
             r"partner \g<who>:",
         ),
+        (  # "Each member completes the whole round before the next goes. 3 rounds each."
+            "round",
+            r"\b(?P<said>each\s(?:member|athlete|person|partner)\s(?:completes|does|finishes)\s(?:the|a|one)\s(?:whole|full|entire)\sround\sbefore\sthe\snext\s(?:one\s)?(?:goes|starts|begins)"
+            r"\.\s(?P<n>\d{1,2})\srounds\s(?:each|per\s(?:member|athlete|person)))(?=[.\s]*$)",
+            r"\g<n> rounds each",
+        ),
         (  # "P1 rows 250 m while P2 rests, 6 each"
             "each",
             r"\b(?:rests?|works?|working)\b[^\d\n]*(?P<said>(?:\s?[,;.]|\s[x×])\s(?P<n>[2-9]|1\d)\seach)\W*$",
