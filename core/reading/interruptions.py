@@ -88,11 +88,14 @@ _PATTERNS = tuple(
 
 @dataclass(frozen=True, slots=True)
 class _Told:
-    """An interruption within a row: where it is told, what is done, in the words the reader knows."""
+    """An interruption within a row: where it is told, where what is done stands in it, and when, in the words
+    the reader knows."""
 
     start: int
+    what: int
+    what_ends: int
     stop: int
-    says: str
+    when: str
 
 
 def interruptions(rows: Sequence[Row], names: Names) -> Iterator[Row]:
@@ -132,7 +135,7 @@ def _told(row: Row, names: Names) -> _Told | None:
         if not _is_done(said["what"], names):
             continue
         start = said.start("said" if said["label"] is None else "label")
-        return _Told(start, said.end(), f"{_when(kind, said)}: {said['what'].strip()}")
+        return _Told(start, *said.span("what"), said.end(), _when(kind, said))
     return None
 
 
@@ -175,13 +178,17 @@ def _heads(text: str) -> bool:
 def _parted(row: Row, told: _Told) -> tuple[Row | None, Row]:
     """A row without what interrupts, and that on a row of its own."""
     alone = not row.text[row.start : told.start].strip(" -–*•:(")
-    row.say([(told.start, told.stop, told.says)])
+    cut, when = told.start, f"{told.when}: "
+    tail = row.text[told.what_ends : told.stop].strip(" .!)") != ""
+    row.say([(cut, told.what, when), *([(told.what_ends, told.stop, " ")] if tail else [])])
+    behind = cut + len(when) + told.what_ends - told.what
+    marks = [(behind, behind + 1, "how often")] if tail else []
     if alone:
+        row.marks = [*row.marks, *marks]
         return None, row
-    cut = told.start
     lead = len(row.text[:cut].rstrip(" ,;.(–+/-"))
     above = replace(row, text=row.text[:lead])
     apart = replace(
-        row, text=" " * cut + row.text[cut:], start=cut, after_blank=False, marks=[], heading=None
+        row, text=" " * cut + row.text[cut:], start=cut, after_blank=False, marks=marks, heading=None
     )
     return above, apart
