@@ -53,7 +53,6 @@ def division_loads(rows: Sequence[Row]) -> Iterator[Row]:
         heads = None if told[0] else _ONLY_NAMES.match(row.text)
         names = _names(heads["names"]) if heads is not None else []
         if names and below is not None and _below_names(below.text, names)[0]:
-            row.say([(0, len(row.text), "")])
             row.role = "note"
         elif told[0]:
             yield from _a_row_each(row, told)

@@ -199,7 +199,8 @@ def _work_beside_days(head_row: Row, head: Sequence[Cell], table: Table, names: 
             named = Heading(day.strip(".").capitalize(), None, 0, "day")
             lines.append(_stretch(row, cells[0], named, cells[0].end))
             today = day
-        label = [(f"{cells[1].text.strip(' .):')}.", cells[1])] if content > 1 and cells[1].text else []
+        part = Cell(cells[1].text, cells[0].start, cells[1].end)  # the day, where it is said again, too
+        label = [(f"{cells[1].text.strip(' .):')}.", part)] if content > 1 and cells[1].text else []
         behind = [(f", {cell.text}", cell) for cell in cells[content + 1 :] if cell.text]
         line = _line(row, [*label, (cells[content].text, cells[content]), *behind])
         lines.append(replace(line, number=row.number + AGAIN, after_blank=False, marks=[]))

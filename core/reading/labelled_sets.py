@@ -14,12 +14,14 @@ _IS = r"(?:\s?[:=–-]\s?|\s)"
 _SETS = rf"(?P<sets>sets?{_IS}\d{{1,2}})"
 _REPS = rf"(?P<reps>rep(?:etition)?s?{_IS}\d{{1,3}}|\d{{1,3}}\sreps)"
 _ONE_ROW = re.compile(
-    rf"(?P<said>{_SETS}\s?(?:[,;|/·]\s?|\s){_REPS})(?:\s?[,;|/·]\s?(?P<load>(?:load|weight|@)\s?[:=–-]\s?))?",
+    rf"(?P<said>{_SETS}\s?(?:[,;|/·]\s?|\s){_REPS})(?:\s?[,;|/·]\s?(?P<load>(?:load|weight|@)\s?[:=–-]\s?(?P<kg>\d{{1,3}})))?",
     re.IGNORECASE,
 )
 _SETS_ALONE = re.compile(rf"^\W{{0,6}}(?P<said>{_SETS})\s{{0,3}}$", re.IGNORECASE)
 _REPS_ALONE = re.compile(rf"^\W{{0,6}}(?P<said>{_REPS})\s{{0,3}}$", re.IGNORECASE)
-_LOAD_ALONE = re.compile(r"^\W{0,6}(?P<said>(?:load|weight|intensity)\s?[:=–-]\s?)(?=\d)", re.IGNORECASE)
+_LOAD_ALONE = re.compile(
+    r"^\W{0,6}(?P<said>(?:load|weight|intensity)\s?[:=–-]\s?(?P<kg>\d{1,3}))", re.IGNORECASE
+)
 
 
 def labelled_sets(rows: Sequence[Row]) -> None:
@@ -28,7 +30,7 @@ def labelled_sets(rows: Sequence[Row]) -> None:
         if row.role != "work":
             continue
         if said := _ONE_ROW.search(row.text):
-            load = [(*said.span("load"), "@ ")] if said["load"] else []
+            load = [(*said.span("load"), f"@ {said['kg']}")] if said["load"] else []
             row.say([(*said.span("said"), _times(said.groupdict())), *load])
             continue
         one = _SETS_ALONE.match(row.text)
@@ -52,7 +54,7 @@ def _loads(rows: Sequence[Row], number: int) -> None:
     """'Load: 75 %' below sets under labels, as '@ 75 %'."""
     for row in rows:
         if number < row.number <= number + MOST_LABELS and (said := _LOAD_ALONE.match(row.text)):
-            row.say([(*said.span("said"), "@ ")])
+            row.say([(*said.span("said"), f"@ {said['kg']}")])
 
 
 _HEAD_OF_SETS = re.compile(

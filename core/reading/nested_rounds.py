@@ -23,7 +23,7 @@ _INNER_LINE = re.compile(
 )
 _ONE_LINE = re.compile(
     rf"^\W{{0,6}}(?:for\stime[,:]?\s)?{_N}\s(?:{_ROUNDS}(?:\s(?:for\stime|of))?|rft)\s?:\s[^,;:]{{4,40}}(?P<then>(?:,|;|\s\+)\s(?:then\s)?)"
-    rf"(?P<said>(?P<n>{_N})\s?(?:x|×|{_ROUNDS}\sof)\s?:?\s?\(?)(?P<list>(?=[^()]*\d)[^\s()][^()]*?)(?P<end>\)?)\s{{0,3}}$",
+    rf"(?P<said>(?P<n>{_N})(?:\s?(?:x|×)\s?:?\s?\(|\s{_ROUNDS}\sof\s?:?\s?\(?))(?P<list>(?=[^()]*\d)[^\s()][^()]*?)(?P<end>\)?)\s{{0,3}}$",
     re.IGNORECASE,
 )
 _COUNTED = re.compile(r"\d")
@@ -73,7 +73,6 @@ def _within(rows: Sequence[Row], at: int) -> None:
     items = _items(listed, inner)
     if said is None or not items or (inner and not all(BULLET.match(one.text) for one in items)):
         return
-    listed[inner].say([(*said.span("said"), "")])
     listed[inner].role = "note"
     for one in items:
         start = len(_LEAD.match(one.text)[0])  # type: ignore[index]

@@ -418,7 +418,7 @@ _LAST_BRACKET = re.compile(r"\((?!\s*scal)(?=[^()]*\d|[^()]*[^\W\d]{4})(?P<insid
 
 
 _TWO_COUNTS = re.compile(  # "30 (20) cal row"
-    r"^\W{0,6}\d{1,4}(?P<said>\s?\((?P<less>\d{1,4})\)\s?)(?P<what>[^\W\d][^()\d]{2,30}[^\W\d])(?=\s{0,3}$)"
+    r"^\W{0,6}(?P<said>(?P<more>\d{1,4})\s?\((?P<less>\d{1,4})\)\s?)(?P<what>[^\W\d][^()\d]{2,30}[^\W\d])(?=\s{0,3}$)"
 )
 
 
@@ -431,7 +431,10 @@ def scaled_in_brackets(rows: Sequence[Row]) -> None:
             row.say([(said.start("inside"), said.start("inside"), "scaled: ")])
         elif row.role == "work" and (two := _TWO_COUNTS.match(row.text)) is not None:
             row.say(
-                [(*two.span("said"), " "), (two.end(), two.end(), f" (scaled: {two['less']} {two['what']})")]
+                [
+                    (*two.span("said"), f"{two['more']} "),
+                    (two.end(), two.end(), f" (scaled: {two['less']} {two['what']})"),
+                ]
             )
 
 

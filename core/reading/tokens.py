@@ -80,9 +80,6 @@ _UNIT_AT_END = re.compile(r"(?:%|kgs?|lbs?)$")
 _CLEAN_AND_JERK = re.compile(r"(?<!\w)c\+j(?!\w)")
 _PLUS_OF_PERCENT = re.compile(r"(?<=\d)\+(?=%)")  # "80+ %"
 _HYPHEN_OF_ROUNDS = re.compile(r"(?<=\d)-(?=(?:rounds?|sets?)(?!\w))")  # "a 3-round chipper"
-_WITH_A_LOAD = re.compile(
-    r"(?<=\d\s)w/(?=\s?\d{1,3}(?:[.,]\d)?(?:\s?/\s?\d|\s?(?:kg|lb|%)))"
-)  # "3 x 15 w/ 10 kg", which is no power
 _WITH_SIGN = re.compile(r"(?<![\w/])w/(?=\s|\d|[a-z]{2})")  # "w/ 3 s pause"
 _PLUS_OF_LOAD = re.compile(r"(?<=\d/)\+(?=\d)")  # "+10/+5 kg"
 _IN_EACH_HAND = re.compile(
@@ -143,7 +140,7 @@ def tokenize(line: str) -> tuple[Phrase, ...]:
     if "-r" in lower or "-s" in lower:
         lower = _HYPHEN_OF_ROUNDS.sub(" ", lower)
     if "w/" in lower:
-        lower = _WITH_SIGN.sub("w ", _WITH_A_LOAD.sub("@ ", lower))
+        lower = _WITH_SIGN.sub("w ", lower)
     phrases = join_steps(_grammar().phrases(lower, line), line)
     lifts = lifts_by_letter(_waves(_written_out(phrases))) if "+" in lower else _waves(_written_out(phrases))
     joined = join_phrases(reps_in_words(lifts, line), line)

@@ -75,8 +75,8 @@ _ARRANGED = compiled(
         ("go", r"(?P<said>\b(?:touch[\s-](?:and|n|&)[\s-]go|t[&n]g)(?=\s(?:triple|double|set|\d)))", "heavy"),
         (
             "(",
-            r"\b(?:teams?|pairs?|groups?|trios?)\b(?:\sof\s\w{1,5})?(?P<said>\s\(\d\s?[mfwMFW]\w{0,5}\s?(?:/|,|\+|&|and)\s?\d\s?[mfwMFW]\w{0,5}\))",
-            "",
+            r"\b(?P<said>(?P<w>(?:teams?|groups?)\sof\s\w{1,5}|pairs?|trios?|teams?)\s\(\d\s?[mfw]\w{0,5}\s?(?:/|,|\+|&|and)\s?\d\s?[mfw]\w{0,5}\))",
+            r"\g<w>",
         ),
         ("up ", r"^\W{0,6}(?:warm[\s-]?up|cool[\s-]?down)(?P<said>\s)(?=\d)", ": "),
         ("down ", r"^\W{0,6}(?:cool[\s-]?down)(?P<said>\s)(?=\d)", ": "),

@@ -51,7 +51,8 @@ def _odd_and_even(text: str) -> Cuts:
     yield start, said.end("first"), f"{lead}{said['one'].lower()}:"
     yield *said.span("second"), f", {said['other'].lower()}:"
     if said["end"]:
-        yield *said.span("end"), ""
+        last = said["rest"].rsplit(" ", 1)[-1]
+        yield said.end("rest") - len(last), said.end("end"), last
 
 
 _ROUNDS_OF_MINUTES = re.compile(

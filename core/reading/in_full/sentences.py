@@ -40,19 +40,25 @@ _SO_OFTEN = re.compile(
 )
 
 
+def _with_its_last_word(said: re.Match[str], name: str) -> tuple[int, int, str]:
+    """What ends a sentence behind a list stands for the list's last word, so that no word is lost."""
+    last = said[name].rsplit(" ", 1)[-1]
+    return said.end(name) - len(last), said.end("end"), last
+
+
 def _as_many(text: str) -> Cuts:
     """'You have 20 minutes to do as many rounds of .. as you can'."""
     for pattern in _AS_MANY if "min" in text.lower() else ():
         for said in pattern.finditer(text):
             yield *said.span("said"), f"AMRAP {said['t']}: "
-            yield *said.span("end"), ""
+            yield _with_its_last_word(said, "list")
 
 
 def _each_minute(text: str) -> Cuts:
     """'12 minutes, 10 burpees at the start of every minute'."""
     if said := _EACH_MINUTE.search(text) if "minute" in text.lower() else None:
         yield *said.span("said"), f"EMOM {said['t']}: "
-        yield *said.span("end"), ""
+        yield _with_its_last_word(said, "what")
 
 
 def _repeats(text: str) -> Cuts:
@@ -125,8 +131,7 @@ def _choices(text: str) -> Cuts:
 def _attempts(text: str) -> Cuts:
     """'max pull-ups, 2 attempts. 1 km row': attempts at what stands before them only."""
     for said in _ATTEMPTS.finditer(text):
-        yield said.start("what"), said.start("what"), f"{said['n']} x "
-        yield *said.span("said"), ""
+        yield said.start("what"), said.end("said"), f"{said['n']} x {said['what']}"
     for said in _FAR_AS_POSSIBLE.finditer(text):
         yield *said.span("said"), "max distance on the"
     for said in _METRES.finditer(text):

@@ -12,7 +12,7 @@ _AMOUNTS = re.compile(
     rf"^\W{{0,44}}{DIVISION}\s?[:=–-]\s?\d{{1,3}}(?:\s?(?:cals?|reps))?(?:\s?/\s?\d{{1,3}}(?:\s?(?:cals?|reps))?){{2,5}}\W{{0,3}}$",
     re.IGNORECASE,
 )
-_UNIT = re.compile(r"(?<=\d)\s?(?:cals?|reps)\b", re.IGNORECASE)
+_UNIT = re.compile(r"(?P<n>\d{1,3})\s?(?:cals?|reps)\b", re.IGNORECASE)
 _PLACE_OF_A_PAUSE = re.compile(
     r"(?<=[,;(+–-]\s|.[(@])(?P<said>(?:with\s)?(?P<s>[1-5])\s?(?:s|secs?|seconds?)\s(?:(?:on|at|in|above|below|under|over)\s(?:the\s|your\s)?"
     r"(?:chest|hole|bottom|knees?|top|catch|dip|rack|floor|pins)|overhead))(?![\w])",
@@ -23,7 +23,7 @@ _PLACE_OF_A_PAUSE = re.compile(
 def _bare_amounts(text: str) -> Cuts:
     """'scaled: 10 cal / 8 / 10 cal / 14': what is counted stands above."""
     for said in _UNIT.finditer(text) if _AMOUNTS.match(text) else ():
-        yield *said.span(), ""
+        yield *said.span(), said["n"]
 
 
 def _places_of_a_pause(text: str) -> Cuts:
@@ -45,6 +45,19 @@ _HALVES = re.compile(
 )
 
 
+_AT_BARE = re.compile(
+    r"(?<=\w)\s(?P<said>at)\s(?=(?:[4-9]\d|10\d)\s{0,3}(?:$|[,;)]|\.\s|/\s))", re.IGNORECASE
+)
+_SETS_BEFORE = re.compile(r"\d\s?[x×]\s?\d|\d\s[^\W\d][^\d+]{2,30}\+\s?\d")
+
+
+def _at(text: str) -> Cuts:
+    """'5x3 front squat at 80': as '@ 80' is read."""
+    for said in _AT_BARE.finditer(text) if " at " in text.lower() else ():
+        if _SETS_BEFORE.search(text, 0, said.start()):
+            yield *said.span("said"), "@"
+
+
 def _halves(text: str) -> Cuts:
     """'(22.5/15)' alone: no count ends so."""
     if said := _HALVES.match(text):
@@ -62,7 +75,7 @@ def _in_strokes(text: str) -> Cuts:
 
 
 _WEEK = re.compile(
-    r"(?<=[\w%])(?P<said>\s?(?P<sign>[:,;/–-])\s(?:w|wk|week)\s?\d\s?:?\s)(?=\d{1,2}\s?[x×]\s?\d)",
+    r"(?<=[\w%])(?P<said>\s?(?P<sign>[:,;/–-])\s(?:w|wk|week)\s?\d\s?:?\s(?P<sets>\d{1,2}\s?[x×]\s?\d{1,2}))(?!\d)",
     re.IGNORECASE,
 )
 
@@ -71,7 +84,7 @@ def _weeks(text: str) -> Cuts:
     """'Back squat: wk1 5x5 @ 70 %, wk2 5x4 @ 75 %': sets of one lift."""
     found = list(_WEEK.finditer(text)) if "w" in text.lower() else []
     for said in found if len(found) > 1 else ():
-        yield *said.span("said"), f"{said['sign']} " if said["sign"] == ":" else ", "
+        yield *said.span("said"), (f"{said['sign']} " if said["sign"] == ":" else ", ") + said["sets"]
 
 
 _LIGHTER = re.compile(
@@ -86,4 +99,4 @@ def _lighter(text: str) -> Cuts:
         yield *said.span(), said["n"]
 
 
-WAYS = (_lighter, _weeks, _halves, _in_strokes, _bare_amounts, _places_of_a_pause)
+WAYS = (_lighter, _weeks, _at, _halves, _in_strokes, _bare_amounts, _places_of_a_pause)

@@ -63,7 +63,7 @@ _SAID_OTHERWISE = compiled(
             r"\b(?:rests?|works?|working)\b[^\d\n]*(?P<said>(?:\s?[,;.]|\s[x×])\s(?P<n>[2-9]|1\d)\seach)\W*$",
             r", \g<n> rounds each",
         ),
-        ("works", r"\bone\s(?:works|working)(?:\sat\sa\stime)?(?P<said>\son\s\d-\d)(?!\d)", ""),
+        ("works", r"\bone\s(?P<said>(?P<w>works|working)(?:\sat\sa\stime)?\son\s\d-\d)(?!\d)", r"\g<w>"),
         ("turns", r"^\W*\d\s+(?P<said>(?:full\s+)?turns)\W*$", "rounds each"),
         ("er", r"(?<!\w)(?P<said>(?P<n>[2-6])er[\s-]?teams?)\b", r"teams of \g<n>"),
         ("partner run", r"\b(?P<said>partner\s+run)\b", "run together"),
