@@ -83,11 +83,7 @@ def loads_and_reps(rows: Sequence[Row]) -> None:
         percents = _PERCENTS.search(row.text) is not None
         for spelling in _ALL:
             said = spelling.listed.search(row.text)
-            if (
-                said is not None
-                and _NAMED.search(row.text, 0, said.start())
-                and _NAMED.search(row.text[: said.start()])
-            ):
+            if said is not None and _NAMED.search(row.text, 0, said.start()):
                 sets = list(spelling.one.finditer(said["said"]))
                 if len(sets) >= LEAST_SETS and _are_sets(sets, spelling):
                     row.say([(*said.span("said"), ", ".join(_in_full(sets, system, percents=percents)))])

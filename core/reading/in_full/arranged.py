@@ -78,8 +78,8 @@ _ARRANGED = compiled(
             r"\b(?P<said>(?P<w>(?:teams?|groups?)\sof\s\w{1,5}|pairs?|trios?|teams?)\s\(\d\s?[mfw]\w{0,5}\s?(?:/|,|\+|&|and)\s?\d\s?[mfw]\w{0,5}\))",
             r"\g<w>",
         ),
-        ("up ", r"^\W{0,6}(?:warm[\s-]?up|cool[\s-]?down)(?P<said>\s)(?=\d)", ": "),
-        ("down ", r"^\W{0,6}(?:cool[\s-]?down)(?P<said>\s)(?=\d)", ": "),
+        ("up ", r"^\W{0,6}warm[\s-]?up(?P<said>\s)(?=\d)", ": "),
+        ("down ", r"^\W{0,6}cool[\s-]?down(?P<said>\s)(?=\d)", ": "),
         ("then ", r"\bthen\s(?P<said>(?P<n>[2-9])\s?x\s?:)(?=\s\S)", r"\g<n> rounds:"),
         (
             "rest",
