@@ -89,18 +89,27 @@ class LedLists:
             below = rows[at + 1] if at + 1 < len(rows) else None
             if row.role != "work":
                 continue
-            listed = below is not None and not below.after_blank and self._lists(below)
-            loaded = _LOADED.match(row.text) if listed and not self._of_a_lift(above) else None
-            if loaded is not None:
+            leads = below is not None and not below.after_blank
+            loaded = _LOADED.match(row.text) if leads else None
+            if loaded is not None and self._lists(below) and not self._of_a_lift(above):
                 _say(row, f"{_count(loaded['n'] or loaded['m'])} rounds @ {loaded['load'] or loaded['bar']}")
-            elif below is not None and listed and self._leads(row):
+            elif below is not None and leads and self._leads(row) and self._lists(below):
                 _lead(row, below)
-            elif above is not None and not row.after_blank and self._lists(above):
-                _trail(row)
+            elif above is not None and not row.after_blank:
+                self._trail(row, above)
 
-    def _lists(self, row: Row) -> bool:
+    def _lists(self, row: Row | None) -> bool:
         """Whether a row may be one of a list: it names a movement."""
-        return row.role == "work" and _names(row, self.names)
+        return row is not None and row.role == "work" and _names(row, self.names)
+
+    def _trail(self, row: Row, above: Row) -> None:
+        for pattern, says in _BELOW:
+            if said := pattern.match(row.text):
+                if self._lists(above):
+                    groups = {name: one for name, one in said.groupdict().items() if one}
+                    number = groups.get("n") or groups.get("m")
+                    _say(row, says.format(n=_count(number) if number else "", rest=groups.get("rest", "")))
+                return
 
     def _of_a_lift(self, above: Row | None) -> bool:
         """Whether the row above only names a lift, of which a row says the sets."""
@@ -135,15 +144,6 @@ def _lead(row: Row, below: Row) -> None:
         _say(row, f"AMRAP {_count(said['n'] or said['at_once'])} min:")
     elif said := _SO_LONG.match(row.text):
         _say(row, f"AMRAP {_count(said['n'])} min:")
-
-
-def _trail(row: Row) -> None:
-    for pattern, says in _BELOW:
-        if said := pattern.match(row.text):
-            groups = {name: one for name, one in said.groupdict().items() if one}
-            number = groups.get("n") or groups.get("m")
-            _say(row, says.format(n=_count(number) if number else "", rest=groups.get("rest", "")))
-            return
 
 
 def _say(row: Row, short: str) -> None:

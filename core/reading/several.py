@@ -3,7 +3,7 @@ the second."""
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterator, Sequence
+from collections.abc import Collection, Sequence
 
 from core.reading.board_words import board_words
 from core.reading.line import Line
@@ -62,7 +62,7 @@ class PieceCuts:
             return self._another_choice(read.phrases[index + 1 :], before)
         if sign.kind not in (*_ENDS, *_SIGNS) or index in read.bracketed:
             return False
-        behind = list(_without_signs(read.phrases[index + 1 :]))
+        behind = _without_signs(read.phrases[index + 1 :])
         behind = _behind_a_name(behind) if sign.kind in ("then", "and") else behind
         kinds = {phrase.kind for phrase in before}
         if self._begins_anew(sign, read.phrases[index + 1 :], before):
@@ -103,7 +103,7 @@ class PieceCuts:
     def _begins_anew(self, sign: Phrase, after: Sequence[Phrase], before: Sequence[Phrase]) -> bool:
         """'Tabata squats, then 1 km easy jog', '100 swings, every break 5 burpees', '21-15-9 thrusters; then
         2 km row': another piece, whatever its format."""
-        behind, kinds = list(_without_signs(after)), {phrase.kind for phrase in before}
+        behind, kinds = _without_signs(after), {phrase.kind for phrase in before}
         if not behind:
             return False
         if sign.kind == "comma" and self._begins_another_piece(behind, kinds):
@@ -175,11 +175,11 @@ class PieceCuts:
         )
 
 
-def _after_a_rest(behind: Sequence[Phrase]) -> list[Phrase]:
+def _after_a_rest(behind: Sequence[Phrase]) -> Sequence[Phrase]:
     """What stands behind 'rest 3 min and then', '2 min rest, then'; nothing where no rest leads."""
     rests = [at for at, one in enumerate(behind[:2]) if one.kind == "rest"]
     thens = [at for at, one in enumerate(behind[:5]) if one.kind == "then"]
-    return list(_without_signs(behind[thens[0] + 1 :])) if rests and thens else []
+    return _without_signs(behind[thens[0] + 1 :]) if rests and thens else ()
 
 
 def _is_a_way(phrase: Phrase) -> bool:
@@ -200,7 +200,7 @@ def _for_a_team(sign: Phrase, behind: Sequence[Phrase], before: Collection[str])
     return sign.kind == "then" and shared and not {*_SETS}.isdisjoint(before)
 
 
-def _behind_a_name(phrases: list[Phrase]) -> list[Phrase]:
+def _behind_a_name(phrases: Sequence[Phrase]) -> Sequence[Phrase]:
     """'then a short one: 8 min AMRAP of ..': behind what it is called."""
     kinds = [one.kind for one in phrases[:4]]
     arranged = len(kinds) > LEAST_NAMED and (kinds[2] in _FORMATS or kinds[3] in (*_FORMATS, "rounds"))
@@ -218,10 +218,7 @@ def _own_sets(phrases: Sequence[Phrase]) -> bool:
     return any(one.kind in ("sets", "set-word", "scheme", "amrap", "every", "rounds") for one in phrases)
 
 
-def _without_signs(phrases: Sequence[Phrase]) -> Iterator[Phrase]:
+def _without_signs(phrases: Sequence[Phrase]) -> Sequence[Phrase]:
     """Phrases from the first that is no sign between pieces on."""
-    begun = False
-    for phrase in phrases:
-        begun = begun or phrase.kind not in _BEFORE_WORDS
-        if begun:
-            yield phrase
+    begins = (at for at, phrase in enumerate(phrases) if phrase.kind not in _BEFORE_WORDS)
+    return phrases[next(begins, len(phrases)) :]

@@ -348,8 +348,9 @@ class Splitter:
 
     def _inside_a_remark(self, read: Line, index: int) -> bool:
         """Whether a sign stands in brackets that name no movement after it."""
-        said = (one for one in read.free() if read.phrases[one].kind not in SILENT)
-        if index not in read.bracketed or all(one in read.bracketed for one in said):
+        if index not in read.bracketed:
+            return False
+        if all(one in read.bracketed for one in read.free() if read.phrases[one].kind not in SILENT):
             return False  # "(9/6, 24/16)" alone on its line
         rest = []
         for one in range(index + 1, len(read.phrases)):
@@ -369,20 +370,16 @@ class Splitter:
         return True
 
     def _named(self, read: Line, indices: Iterable[int]) -> bool:
-        return any(
-            read.phrases[index].kind == "words" and self.names.find(read.phrases[index].text) is not None
-            for index in indices
-        )
+        words = [read.phrases[index].text for index in indices if read.phrases[index].kind == "words"]
+        return any(self.names.find(text) is not None for text in words)
 
     def _splits_at(self, read: Line, kind: str, here: list[int], rest: list[int], bare: bool) -> bool:
         """Whether a comma, plus, 'and' or slash stands between two movements. bare: the one before has no
         amount yet."""
         if self._ends_amounts(read, kind, here, rest, bare):
             return True
-        if not self._named(read, here) and not any(
-            read.phrases[index].kind == "words" and not only_fillers(read.phrases[index].text)
-            for index in here
-        ):
+        words = [read.phrases[index].text for index in here if read.phrases[index].kind == "words"]
+        if all(only_fillers(text) and self.names.find(text) is None for text in words):
             return False
         upcoming = next((index for index in rest if read.phrases[index].kind not in SILENT), None)
         if upcoming is None or read.phrases[upcoming].kind == "sex":
@@ -398,12 +395,12 @@ class Splitter:
             named = following.kind == "words" and self.names.starts(following.text)
             return named or following.kind in STARTS_NEXT
         if kind == "slash" and not (read.of_division and following.kind in STARTS_NEXT):
-            words = [one for one in rest if read.phrases[one].kind == "words"]
-            counts = following.kind == "count" and words[:1] == [upcoming + 1]
+            wording = [one for one in rest if read.phrases[one].kind == "words"]
+            counts = following.kind == "count" and wording[:1] == [upcoming + 1]
             unknown = counts and not only_fillers(
                 read.phrases[upcoming + 1].text
             )  # "12 raises / 20 what-nots"
-            return following.kind in _AFTER_SLASH and (unknown or self._named(read, words[:1]))
+            return following.kind in _AFTER_SLASH and (unknown or self._named(read, wording[:1]))
         return True
 
     def _ends_amounts(self, read: Line, kind: str, here: list[int], rest: list[int], bare: bool) -> bool:
@@ -576,7 +573,8 @@ def _only_calories(read: Line, here: list[int]) -> bool:
 
 def _only_a_load(read: Line, here: list[int]) -> bool:
     """Whether a stretch holds nothing but a load or a pair, after something else on its line."""
-    said = [read.phrases[index] for index in here if read.phrases[index].kind != "at"]
+    loads = (read.phrases[index] for index in here if read.phrases[index].kind != "at")
+    said = list(itertools.islice(loads, 2))
     pair = (
         len(said) == 1
         and said[0].pair

@@ -210,7 +210,7 @@ class WholePieces:
 
     def _odd_and_even(self, row: Row, start: int, stop: int) -> bool:
         """'EMOM 12 - 3 power snatches on odd, 10 burpees on even': the minute behind what is done in it."""
-        said = _ODD_AND_EVEN.fullmatch(row.text[start:stop])
+        said = _ODD_AND_EVEN.fullmatch(row.text[start:stop]) if "odd" in row.text.lower() else None
         if said is None:
             return False
         if said["how"]:

@@ -59,12 +59,12 @@ class Hostile(unittest.TestCase):
 
     def test_each_is_answered_within_a_second(self):
         for name, text in HOSTILE.items():
-            begin = time.perf_counter()
+            begin = time.process_time()  # what else the machine does meanwhile is not the reader's
             try:
                 read_workout(text)
             except UnusableText as refusal:
                 self.assertGreater(len(str(refusal)), 20, name)
-            self.assertLess(time.perf_counter() - begin, 1.0, name)
+            self.assertLess(time.process_time() - begin, 1.0, name)
 
     def test_nobody_s_share_may_be_nothing(self):
         """A share of 0 in brackets divided by nothing, until a mutated board found it."""
