@@ -25,7 +25,8 @@ def find_tables(rows: list[Row], names: Names) -> None:
         head = tables.read_head(row.text) if row.role == "work" else None
         if head is not None:
             row.role = "table"
-            at = _table(rows, at + 1, head)
+            below = [one.text for one in _block(rows, at)[1:] if not tables.is_rule(one.text)]
+            at = _table(rows, at + 1, tables.with_corner(head, row.text, below))
         elif _may_be_one(row) and (found := tables.unheaded([one.text for one in _block(rows, at)], names)):
             at = max(at + 1, _table(rows, at, *found))
         else:

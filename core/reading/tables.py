@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -107,6 +107,7 @@ _MAY_HEAD = re.compile(
     r"rk|workout|wod|standard|divisions?|category|class|stations?|task)\b|^\s*\||^\s{3,}\S|^\t",
     re.IGNORECASE,
 )  # a line without one of these words heads no table
+MOST_MINUTES_OF_REST = 10  # between sets; common practice
 LONGEST_CELL = 40  # letters of a cell between commas
 LEAST_COLUMNS = 2
 
@@ -165,7 +166,7 @@ def read_head(line: str) -> Head | None:
         if len(cells) < LEAST_COLUMNS:
             continue
         columns = tuple(column_of(cell.text) for cell in cells)
-        if not cells[0].text and len(_AMOUNTS & set(columns)) > 1:
+        if not cells[0].text and "movement" not in columns and len(_AMOUNTS & set(columns)) > 1:
             columns = ("movement", *columns[1:])  # the corner above the names is empty
         if columns.count("movement") > 1:  # "day, piece, movement, sets, reps"
             columns = tuple(
@@ -176,6 +177,14 @@ def read_head(line: str) -> Head | None:
         if "movement" in known and known & _AMOUNTS and ("men" in known) == ("women" in known):
             return Head(columns, separator, tuple(cell.text for cell in cells))
     return None
+
+
+def with_corner(head: Head, head_line: str, below: Sequence[str]) -> Head:
+    """A head whose bars begin behind an empty corner, over rows that begin before theirs: ' | Lift | Sets' over
+    'A | Row | 3'."""
+    bare = head_line.lstrip().startswith("|") and not any(line.lstrip().startswith("|") for line in below)
+    wider = max((len(cells_of(line, head.separator)) for line in below), default=0) == len(head.columns) + 1
+    return Head(("day", *head.columns), head.separator, ("", *head.words)) if bare and wider else head
 
 
 _AMOUNTS = {"sets", "reps", "sets-reps", "percent", "load", "men"}
@@ -408,12 +417,19 @@ def worded(column: str, text: str, unit: str = "kg") -> str:
     if column == "rpe":
         return f"@ RPE {text}" if bare else text
     if column == "tempo":
-        return f"tempo {text}"
+        return text if text.lower().startswith("tempo") else f"tempo {text}"
     if column == "rest":
-        return f"(rest {text})"
+        return f"(rest {text}{_unit_of_rest(text)})"
     if bare and column != "time":
         return f"({column}{''.join(filter(str.isdecimal, text))})"  # "day1": a word, no load
     return text if column == "time" else f"({text})"
+
+
+def _unit_of_rest(text: str) -> str:
+    """What a bare rest is in: '90' are seconds, '2' are minutes."""
+    if not text.isdecimal():
+        return ""
+    return " min" if int(text) <= MOST_MINUTES_OF_REST else " s"
 
 
 def composed(pieces: Sequence[tuple[str, Cell]], english: Translated) -> Translated:
@@ -449,15 +465,18 @@ LEAST_ROWS = 2  # of a table that has no head
 _UNHEADED = (*_SEPARATORS[:3], _SEPARATORS[3], _SEPARATORS[5])
 
 
-def _rows_of(lines: Iterable[str], separator: re.Pattern[str]) -> list[list[Cell]]:
+def _rows_of(lines: Sequence[str], separator: re.Pattern[str]) -> list[list[Cell]]:
     """The cells of the first lines, for as long as they have as many as the first or end before; empty ones
     stand for those."""
     rows: list[list[Cell]] = []
+    wide = max(
+        len(cells_of(line, separator)) for line in lines[:LEAST_ROWS]
+    )  # an empty last cell may be cut off
     for line in lines:
         cells = cells_of(line, separator)
-        if not LEAST_COLUMNS < len(cells) <= len(rows[0] if rows else cells):
+        if not max(LEAST_COLUMNS, wide - LEAST_COLUMNS - 1) < len(cells) <= wide:
             break
-        lacking = len(rows[0] if rows else cells) - len(cells)
+        lacking = wide - len(cells)
         rows.append(cells + [Cell("", cells[-1].end, cells[-1].end)] * lacking)
     return rows
 
@@ -491,7 +510,7 @@ _GUESSES: tuple[
     ("load", re.compile(r"[\d.,/x ]+\s*(?:kg|lbs?)|\d{1,3}(?:[.,]\d)?(?:[-–]\d{1,3})?\s*%")),
     ("sets-reps", re.compile(r"\d{1,2}\s*[x×]\s*\d{1,3}")),
     ("rpe", re.compile(r"rpe\s*\d(?:[-–.]\d)?", re.IGNORECASE)),
-    ("tempo", re.compile(r"\d\d[\dxX]\d")),
+    ("tempo", re.compile(r"(?:tempo\s)?\d\d[\dxX]\d", re.IGNORECASE)),
     ("sets", re.compile(r"\d{1,2}\s*(?:sets?)?", re.IGNORECASE)),
     (
         "reps",
@@ -501,6 +520,15 @@ _GUESSES: tuple[
     ),
     ("rest", re.compile(r"\d{1,3}\s*(?:s|sec|min|['\"])|\d?\d:\d\d", re.IGNORECASE)),
 )
+_NO_LOAD = frozenset(
+    ("bw", "bodyweight", "body weight", "build", "building", "moderate", "heavy", "light", "empty bar", "bar")
+)
+_MIXED: tuple[tuple[Column, re.Pattern[str]], ...] = (
+    ("rpe", re.compile(r"(?:rpe\s?)?(?:[5-9]|10)(?:[.,]5)?", re.IGNORECASE)),
+    ("load", re.compile(r"\d{2,3}(?:[.,]\d)?(?:/\d{2,3}(?:[.,]\d)?)?\s*(?:kgs?|lbs?|%)?", re.IGNORECASE)),
+    ("rest", re.compile(r"\d{1,3}\s*(?:s|sec|min|['\"])?|\d?\d:\d\d", re.IGNORECASE)),
+)
+_PERCENT_OR_BARE = re.compile(r"\d{2,3}(?:[.,]\d)?(?:[-–]\d{2,3})?\s*%?")
 LEAST_PERCENT, MOST_PERCENT = (
     40,
     97,
@@ -510,15 +538,33 @@ LEAST_PERCENT, MOST_PERCENT = (
 def _guessed(texts: Sequence[str], before: Sequence[Column | None]) -> Column | None:
     """What a column says that no head names, by what its cells look like and what stands before it."""
     said = [text for text in texts if text.strip("-–—")]
+    counted = {"sets", "reps"} <= set(before) or "sets-reps" in before
+    if counted or before[-1] == "movement":
+        loads = [
+            text for text in said if text.lower() not in _NO_LOAD
+        ]  # each coach knows one without a number
+        if not loads:
+            return "note" if counted else None
+        said = loads
     if before[-1] == "reps" and all(re.fullmatch(r"\d{2,3}", text) for text in said):
         percents = all(LEAST_PERCENT <= int(text) <= MOST_PERCENT for text in said)
         return "percent" if percents else "load"
+    if any(text.endswith("%") for text in said) and all(map(_PERCENT_OR_BARE.fullmatch, said)):
+        return "percent"
     for column, looks in _GUESSES:
         if column not in before and all(looks.fullmatch(text) for text in said):
-            if column == "reps" and "sets" not in before:
+            if column in ("sets", "reps") and (counted or (column == "reps" and "sets" not in before)):
                 continue
             return column
-    return None
+    return _beside_counts(said, before) if counted else None
+
+
+def _beside_counts(said: Sequence[str], before: Sequence[Column | None]) -> Column | None:
+    """What a column of mixed cells behind sets and repetitions says: loads, rests, efforts or words."""
+    for column, looks in _MIXED:
+        if column not in before and all(looks.fullmatch(text) for text in said):
+            return column
+    return None if any(any(map(str.isdecimal, text)) for text in said) else "note"
 
 
 def split_cells(line: str) -> list[tuple[int, int]]:
