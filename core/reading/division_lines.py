@@ -43,7 +43,9 @@ _SAYS_WHAT = re.compile(
 _PIECE = re.compile(r"\W*(?:cash|buy)[\s-]?(?:in|out)\b", re.IGNORECASE)
 _BESIDE = re.compile(r"\W*\([^()\d]{1,40}\)\W*")  # "Level 1 (new)"
 _CUT = re.compile(
-    r"\s*[,;]\s+|\s+and\s+(?=(?:use|using|with|take|at)\b|[^\W\d][^,;:]{2,24}?\s+to\s+[^\W\d])", re.IGNORECASE
+    r"\s*[,;]\s+|\s+and\s+(?=(?:use|using|with|take|at)\b|[^\W\d][^,;:]{2,24}?\s+to\s+[^\W\d])"
+    r"|(?P<joins>\s+(?:and|&|\+)\s+)(?=[^\W\d])",
+    re.IGNORECASE,
 )
 _FOR = re.compile(
     r"\s+for\s+(?:all\s+(?:the\s+)?|every\s+|any\s+)?([^\d,;]{3,30}|[ctk]2[bre])$", re.IGNORECASE
@@ -613,6 +615,8 @@ def _clauses(text: str) -> Iterator[tuple[int, int]]:
     begin = 0
     for cut in [*_CUT.finditer(text), None]:
         end = len(text) if cut is None else cut.start()
+        if cut is not None and cut["joins"] and not _LOAD.fullmatch(text[begin:end].lstrip(" :=–-")):
+            continue  # "ring rows and push-ups for pull-ups", but "40/25 kg and ring rows for pull-ups"
         following = text[cut.end() :] if cut is not None else ""
         after = _CUT.split(following, maxsplit=1)[0]
         if after and _LOAD.fullmatch(text[begin:end]) and _LOAD.fullmatch(after):

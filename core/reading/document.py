@@ -67,6 +67,7 @@ from core.reading.interruptions import interruptions
 from core.reading.labelled_sets import labelled_sets, sets_between_commas
 from core.reading.languages import Translator
 from core.reading.led_lists import LedLists
+from core.reading.levels_in_a_row import levels_in_a_row
 from core.reading.loads_and_reps import loads_and_reps
 from core.reading.loads_by_set import loads_by_set
 from core.reading.minute_numbers import (
@@ -234,7 +235,7 @@ class DocumentPass:
         suits(rows)
         labelled_sets(rows)
         loads_and_reps(rows)
-        rows = list(division_loads(rows))
+        rows = list(levels_in_a_row(division_loads(rows)))
         rows = list(pieces_of_divisions(rows))
         rows = list(counted_below(rows))
         nested_rounds(rows)

@@ -87,6 +87,10 @@ class Translated:
         within = slice(first, max(end, first + 1))  # a table's cells may stand in another order
         return min(self.starts[within]), max(self.ends[within])
 
+    def stretch(self, start: int, stop: int) -> Translated:
+        """A part of the line at its columns: what stands before it is blank, what stands behind it is gone."""
+        return Translated(" " * start + self.text[start:stop], self.starts[:stop], self.ends[:stop])
+
 
 def fold(text: str) -> str:
     """Small letters without accents, as many of them as before."""

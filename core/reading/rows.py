@@ -6,7 +6,7 @@ from __future__ import annotations
 import re
 import unicodedata
 from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from core.reading.board_words import board_words
@@ -200,6 +200,13 @@ class Row:
         """Other words for some stretches (start, end, words) of the English line, in order."""
         self.english = rebuilt(self.english, cuts)
         self.text = self.english.text
+
+    def stretch(self, start: int, stop: int) -> Row:
+        """A part of the row as a row of its own, at its columns; behind the first part no blank line and no mark
+        stands before it."""
+        english = self.english.stretch(start, stop)
+        own = replace(self, english=english, text=english.text)
+        return replace(own, start=start, after_blank=False, marks=[]) if start else own
 
     def phrases(self, start: int, stop: int) -> tuple[Phrase, ...]:
         """The phrases of a stretch, at their columns; what reads it later gets the same from memory."""

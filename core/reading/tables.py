@@ -180,8 +180,8 @@ def read_head(line: str) -> Head | None:
 
 
 def with_corner(head: Head, head_line: str, below: Sequence[str]) -> Head:
-    """A head whose bars begin behind an empty corner, over rows that begin before theirs: ' | Lift | Sets' over
-    'A | Row | 3'."""
+    """A head whose bars begin behind an empty corner, over rows that begin before theirs: ' | Lift | Sets'
+    over 'A | Row | 3'."""
     bare = head_line.lstrip().startswith("|") and not any(line.lstrip().startswith("|") for line in below)
     wider = max((len(cells_of(line, head.separator)) for line in below), default=0) == len(head.columns) + 1
     return Head(("day", *head.columns), head.separator, ("", *head.words)) if bare and wider else head
@@ -511,7 +511,7 @@ _GUESSES: tuple[
     ("sets-reps", re.compile(r"\d{1,2}\s*[x×]\s*\d{1,3}")),
     ("rpe", re.compile(r"rpe\s*\d(?:[-–.]\d)?", re.IGNORECASE)),
     ("tempo", re.compile(r"(?:tempo\s)?\d\d[\dxX]\d", re.IGNORECASE)),
-    ("sets", re.compile(r"\d{1,2}\s*(?:sets?)?", re.IGNORECASE)),
+    ("sets", re.compile(r"(?:\d|1[0-2])\s*(?:sets?)?", re.IGNORECASE)),
     (
         "reps",
         re.compile(

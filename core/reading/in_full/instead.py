@@ -7,6 +7,7 @@ import re
 from typing import NamedTuple
 
 from core.reading.in_full.cuts import Cuts
+from core.reading.tables import DIVISION
 
 _LACKS = (  # what one has or can not, behind "if"
     r"if\s+(?:(?:you|they)\s+)?(?:(?:have|['’]?ve)\s+(?:got\s+)?no|no|(?:do\s+not|do"
@@ -27,13 +28,17 @@ _OK = r"(?:is\s+|are\s+)?(?:ok|okay|fine|allowed)"
 _NEEDED = r"if\s+(?:needed|necessary|required)"
 
 
+SCALED = "scaled: "
+_OWN_LEVEL = re.compile(rf"^\W*{DIVISION}\s?[:=–-]\s", re.IGNORECASE)  # whose words say already who does it
+
+
 class Form(NamedTuple):
     """A way to say it: what a line must hold in small letters; a pattern whose "lead" gives way to ``leads``
     and whose "between", where it has one, stands between what is easier and what it is instead of."""
 
     need: str
     pattern: re.Pattern[str]
-    leads: str = "scaled: "
+    leads: str = SCALED
 
 
 FORMS = tuple(
@@ -196,10 +201,11 @@ FORMS = tuple(
 
 def _instead(text: str) -> Cuts:
     """'20 ring rows if no muscle-ups', 'options: ring rows', 'no rower? run 200 m'."""
-    lower = text.lower()
+    lower, own = text.lower(), _OWN_LEVEL.match(text) is not None
     for form in FORMS:
         for said in form.pattern.finditer(text) if form.need in lower else ():
-            yield *said.span("lead"), said.expand(form.leads)
+            if not (own and form.leads == SCALED):
+                yield *said.span("lead"), said.expand(form.leads)
             if "between" in form.pattern.groupindex:
                 yield *said.span("between"), "instead of "
 

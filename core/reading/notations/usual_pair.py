@@ -78,8 +78,8 @@ def _are_seconds(pair: tuple[float, ...]) -> bool:
 def _after_rounds(scan: Scan) -> Format | None:
     """'8 rounds of 20/10'."""
     kinds = [scan.kind(place) for place in range(len(scan.phrases))]
-    if kinds[:2] != ["count", "rounds"] or not {0, 1} <= set(scan.free):
-        return None
+    if kinds[:2] != ["count", "rounds"] or not {0, 1} <= set(scan.free) or scan.line.of_division:
+        return None  # "Scaled: 4 rounds, 30/20" is a bar's load
     at = 3 if kinds[2:3] in (["of"], ["comma"], ["dash"]) else 2
     if at not in scan.free or not _is_usual(scan, at):
         return None
