@@ -69,6 +69,7 @@ from core.reading.languages import Translator
 from core.reading.led_lists import LedLists
 from core.reading.levels_in_a_row import levels_in_a_row
 from core.reading.loads_and_reps import loads_and_reps
+from core.reading.loads_by_round import loads_by_round
 from core.reading.loads_by_set import loads_by_set
 from core.reading.minute_numbers import (
     counted_labels,
@@ -250,6 +251,7 @@ class DocumentPass:
         rounds_told_apart(rows)
         minutes_of_odd_and_even(rows)
         percents_that_climb(rows)
+        loads_by_round(rows)
         loads_by_set(rows)
         groups_below(rows)
         same_sets(rows)

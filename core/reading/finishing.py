@@ -282,7 +282,7 @@ class Finishing:
         rows = {draft.line for draft in lines}
         # "EMOM 15, alternating: ..", "EMOM 9, 3 movements: .."
         apart = len(rows) in (len(lines), 1)
-        if fmt.kind != "every-minute" or numbered or len(lines) < 2:
+        if fmt.kind != "every-minute" or numbered or not lines or len(lines) + part.rest_minutes < 2:
             return
         if (
             not apart and part.by_turns
@@ -294,7 +294,8 @@ class Finishing:
             return
         places = len(lines) + part.rest_minutes + part.lost
         too_long = not part.exact and self._never_fits(lines, fmt, places)
-        if len(lines) != part.places and not part.by_turns and not too_long:
+        rests = part.rest_minutes and fmt.interval_s == MINUTE_S and (fmt.rounds or 0) % places == 0
+        if len(lines) != part.places and not (part.by_turns or too_long or rests):
             return
         for place, draft in enumerate(lines, start=1):
             draft.station = place

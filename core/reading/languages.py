@@ -88,7 +88,7 @@ class Translated:
         return min(self.starts[within]), max(self.ends[within])
 
     def stretch(self, start: int, stop: int) -> Translated:
-        """A part of the line at its columns: what stands before it is blank, what stands behind it is gone."""
+        """A part of the line at its columns: what stands before it is blank, what stands behind gone."""
         return Translated(" " * start + self.text[start:stop], self.starts[:stop], self.ends[:stop])
 
 

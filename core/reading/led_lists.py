@@ -44,10 +44,12 @@ _ALL_OF_IT = (
     rf"(?:x\s*(?P<n>\d{{1,2}})|(?P<m>{_NUMBER})\s+times)\W*$"
 )
 _OWN_SETS = re.compile(r"\d\s?[x×–-]\s?\d")
-_LOAD = r"(?:@|at)\s*(?P<load>\d[\d.,/–-]*\s*(?:%|kgs?|lbs?)?)"
-_LOADED = re.compile(  # "5 sets @ 75 %", "complex @ 60 kg, 5 sets"
+_BARE_LOAD = r"(?P<load>\d[\d.,/–-]*\s*(?:%|kgs?|lbs?)?)"
+_LOAD = rf"(?:@|at)\s*{_BARE_LOAD}"
+_LOADED = re.compile(  # "5 sets @ 75 %", "complex @ 60 kg, 5 sets", "4 sets @ 70 % of"
     rf"^\W*(?:[^\W\d]+\s+)?(?:complex\b\W*)?(?:(?P<n>{_NUMBER})\s+sets\s*(?:of\s+(?:the|this)\s+complex\s*)?[,(]?\s*{_LOAD}"
-    rf"|{_LOAD.replace('load', 'bar')}\s*[,–-]\s*(?P<m>{_NUMBER})\s+sets)\)?\s*:?\s*$",
+    rf"|{_LOAD.replace('load', 'bar')}\s*[,–-]\s*(?P<m>{_NUMBER})\s+sets"
+    rf"|(?<=complex,\s)(?P<o>{_NUMBER})\s+sets,\s{_BARE_LOAD.replace('load', 'behind').replace(')?)', '))')})\)?\s*(?:of\s*)?:?\s*$",
     re.IGNORECASE,
 )
 _BELOW = tuple(  # what stands below its list, and how often it is done then
@@ -92,7 +94,8 @@ class LedLists:
             leads = below is not None and not below.after_blank
             loaded = _LOADED.match(row.text) if leads else None
             if loaded is not None and self._lists(below) and not self._of_a_lift(above):
-                _say(row, f"{_count(loaded['n'] or loaded['m'])} rounds @ {loaded['load'] or loaded['bar']}")
+                often = _count(_first(loaded, "n", "m", "o"))
+                _say(row, f"{often} rounds @ {_first(loaded, 'load', 'bar', 'behind')}")
             elif below is not None and leads and self._leads(row) and self._lists(below):
                 _lead(row, below)
             elif above is not None and not row.after_blank:
@@ -144,6 +147,11 @@ def _lead(row: Row, below: Row) -> None:
         _say(row, f"AMRAP {_count(said['n'] or said['at_once'])} min:")
     elif said := _SO_LONG.match(row.text):
         _say(row, f"AMRAP {_count(said['n'])} min:")
+
+
+def _first(said: re.Match[str], *names: str) -> str:
+    """The first of these groups that is said."""
+    return next(said[name] for name in names if said[name])
 
 
 def _say(row: Row, short: str) -> None:

@@ -1,4 +1,4 @@
-"""What each level does, told on one row: 'Int: 60/40, chest-to-bars | Foundations: 40/25, ring rows'. Each level
+"""What each level does, told on one row: 'Int: 60/40, chest-to-bars | Beg: 40/25, ring rows'. Each level
 on a row of its own, as if it stood below the others."""
 
 from __future__ import annotations

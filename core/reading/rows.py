@@ -202,8 +202,8 @@ class Row:
         self.text = self.english.text
 
     def stretch(self, start: int, stop: int) -> Row:
-        """A part of the row as a row of its own, at its columns; behind the first part no blank line and no mark
-        stands before it."""
+        """A part of the row as a row of its own, at its columns; behind the first part no blank line and no
+        mark stands before it."""
         english = self.english.stretch(start, stop)
         own = replace(self, english=english, text=english.text)
         return replace(own, start=start, after_blank=False, marks=[]) if start else own

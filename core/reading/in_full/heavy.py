@@ -100,6 +100,11 @@ _SAID_OTHERWISE = compiled(
             r"\b(?:up\s+)?to\s+(?:a|the|your)\s+(?:daily|day['’]?s)\s+(?:max|best)(?:\s+single)?\b",
             "build to a heavy single",
         ),
+        (  # "1 heavy single, back-off 3x3 @ 90 %"
+            "heavy single",
+            r"(?<![\w/.x×])(?P<said>(?:1|one|a)\s)(?=heavy\ssingle\s?(?:[,;.]|then\b|$))",
+            "build to a ",
+        ),
         ("max", r"\bmax(?:imum)?\s+reps?(?P<said>\s+(?P<load>\d{1,3}/\d{1,3}))(?=\s*$)", r" @ \g<load>"),
         (
             "box",

@@ -398,7 +398,12 @@ _SAID_OTHERWISE = compiled(
             r"^\W*(?P<said>supersets?\s*(?:x\s?(?P<n>\d{1,2})|(?P<m>\d{1,2})\s?x)\s*:)",
             r"\g<n>\g<m> supersets of",
         ),
-        ("complex", r"^\W*(?P<said>complex\s*(?:x\s?(?P<n>\d{1,2})\s*:?))(?!\d|\s*reps)", r"\g<n> sets:"),
+        ("complex", r"^\W*(?P<said>complex\s*x\s?(?P<n>\d{1,2}),?)(?=\s(?:@|at\s))", r"\g<n> sets"),
+        (
+            "complex",
+            r"^\W*(?P<said>complex\s*(?:x\s?(?P<n>\d{1,2})\s*:?))(?!\d|\s*reps|,?\s?(?:@|at\s))",
+            r"\g<n> sets:",
+        ),
         ("cluster", r"\d(?P<said>(?P<reps>(?:[-.]\d)+)\s+clusters?)(?=\s*(?:x\s?\d|,|@|for\b))", r"\g<reps>"),
         ("ft", r"^\W*(?P<said>FT\s*:?\s*)(?=\d{1,3}-\d)", "for time: "),
         (

@@ -184,6 +184,16 @@ _SAID_OTHERWISE = compiled(
             r"(?<![\d.])(?P<said>(?P<all>\d{1,2})\srounds,\s\d{1,2}\seach(?:,\salternating)?)(?=\W*$|\s*:)",
             r"\g<all> rounds alternating",
         ),
+        (  # "In pairs - alternate rounds, 6 each"
+            "alternat",
+            r"\b(?P<said>alternat(?:e|ing)\s(?:full\s)?rounds,\s(?P<each>\d{1,2})\s(?:rounds\s)?each)(?=\W*$|\s*:)",
+            r"\g<each> rounds each, alternating",
+        ),
+        (  # "80 wall balls / partner plank"
+            "/ partner ",
+            r"(?<=[^\W\d])\s/\spartner(?P<said>\s)(?=(?:plank|hollow|wall\ssit|dead\shang|handstand|hang|l-sit|squat|bar|ring|side)\b[^\d]*$)",
+            " in ",
+        ),
         (
             "one round",
             r"\b(?P<said>(?:you\sgo,?\si\sgo|i\sgo,?\syou\sgo)\W{1,3}(?:one|1)\s(?:full\s)?round\s(?:each|at\sa\stime))",

@@ -436,4 +436,17 @@ def _open_again(text: str) -> Cuts:
         yield *said.span("said"), f"{said['times']} x {said['open']} min AMRAP, {rest} min rest"
 
 
-WAYS = (way_of(_SAID_OTHERWISE), _work_in_a_minute, _open_windows, _open_again)
+_RESTS_FROM_TO = re.compile(
+    r"^\W*(?P<said>(?P<from>\d{1,2})\s?[-–]\s?(?P<to>\d{1,2})\s?(?:min(?:ute)?s?|['’′])?\s?[:–-]\s?(?:rest|break|off))\W*$",
+    re.IGNORECASE,
+)
+
+
+def _rests_from_to(text: str) -> Cuts:
+    """'5-7: rest' between two windows on the clock."""
+    said = _RESTS_FROM_TO.match(text)
+    if said is not None and int(said["to"]) > int(said["from"]):
+        yield *said.span("said"), f"rest {int(said['to']) - int(said['from'])} min"
+
+
+WAYS = (way_of(_SAID_OTHERWISE), _work_in_a_minute, _open_windows, _open_again, _rests_from_to)

@@ -10,7 +10,7 @@ from core.reading.in_full.cuts import Cuts
 _WAVE = r"\d{1,2}(?:\s?-\s?\d{1,2}){1,4}|\d{1,2}(?:/\d{1,2}){2,4}"
 _TIMES = re.compile(
     rf"(?<![\w/.-])(?<!tempo\s)(?P<said>(?:(?P<before>[2-5])\s?[x×]\s?\(\s?(?P<in>{_WAVE}|\d{{1,2}}(?:,\s?\d{{1,2}}){{1,4}})\s?\)"
-    rf"|(?P<many>[2-5])\swaves\sof\s(?P<each>{_WAVE})|(?P<label>(?:(?:in\s)?waves?(?:\sloading)?\s?(?:of\s|:\s?)?)?)\(?(?P<of>{_WAVE})\)?\s?[x×]\s?(?P<behind>[2-5])(?:\swaves)?))(?![\w/%]|\s?(?:kgs?|lbs?|m|cals?|min|s)\b)",
+    rf"|(?P<many>[2-5])\swaves(?:\sof|\s?:)\s(?P<each>{_WAVE})|(?P<label>(?:(?:in\s)?waves?(?:\sloading)?\s?(?:of\s|:\s?)?)?)\(?(?P<of>{_WAVE})\)?\s?[x×]\s?(?P<behind>[2-5])(?:\swaves)?))(?![\w/%]|\s?(?:kgs?|lbs?|m|cals?|min|s)\b)",
     re.IGNORECASE,
 )
 _LISTED = re.compile(

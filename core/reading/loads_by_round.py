@@ -1,0 +1,60 @@
+"""A load for each round, below the list or in brackets behind a lift: 'R1 50/35, R2 60/40, R3 70/47.5'. The line
+says the heaviest, as a lift that climbs does; which round has which is marked."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator, Sequence
+
+from core.reading.rows import Row
+
+LEAST_ROUNDS = 2
+_ITEM = (
+    r"(?:rounds?|rds?|r)\s?#?(?P<{n}>[1-9])\s?(?:[:=–-]\s?|at\s)?@?\s?"
+    r"(?P<{load}>(?P<{kg}>\d{{2,3}}(?:[.,]5)?)(?:\s?/\s?\d{{2,3}}(?:[.,]5)?)?\s?(?:kgs?|lbs?|%)?)(?![\w/])"
+)
+_ONE = re.compile(_ITEM.format(n="n", load="load", kg="kg"), re.IGNORECASE)
+_BARE = re.sub(r"\(\?P<\w+>", "(?:", _ITEM.format(n="n", load="load", kg="kg"))
+_ALL = rf"{_BARE}(?:\s?(?:[,;|+]|//?|then|and)?\s{{0,2}}{_BARE}){{0,8}}"
+_ROW = re.compile(rf"^\W{{0,6}}(?P<said>{_ALL})\W{{0,3}}$", re.IGNORECASE)
+_BRACKET = re.compile(rf"(?<=\()(?P<said>{_ALL})(?=\)\W{{0,3}}$)", re.IGNORECASE)
+
+
+def loads_by_round(rows: Sequence[Row]) -> None:
+    """Leave the heaviest load where each round has its own."""
+    at = 0
+    while at < len(rows):
+        block = list(_block(rows, at))
+        loads = [(row, one) for row, said in block for one in _ONE.finditer(row.text, *said.span("said"))]
+        if [int(one["n"]) for _, one in loads] == list(range(1, len(loads) + 1)) and len(
+            loads
+        ) >= LEAST_ROUNDS:
+            _leave_the_heaviest(block, *max(loads, key=lambda load: float(load[1]["kg"].replace(",", "."))))
+        at += max(1, len(block))
+
+
+def _block(rows: Sequence[Row], at: int) -> Iterator[tuple[Row, re.Match[str]]]:
+    """The rows from a place on that tell nothing but loads of rounds, or the one whose brackets do."""
+    for row in rows[at:]:
+        if row.role != "work" or (row is not rows[at] and row.after_blank):
+            return
+        said = _ROW.match(row.text) or (_BRACKET.search(row.text) if row is rows[at] else None)
+        if said is None:
+            return
+        yield row, said
+        if said.re is _BRACKET:
+            return
+
+
+def _leave_the_heaviest(
+    block: Sequence[tuple[Row, re.Match[str]]], heaviest: Row, load: re.Match[str]
+) -> None:
+    for row, said in block:
+        if row is not heaviest:
+            row.role = "note"
+            continue
+        start, end = said.span("said")
+        first, last = load.span("load")
+        row.say([(start, first, " " * (first - start)), (last, end, " " * (end - last))])
+        edges = ((start, first), (last, end))
+        row.marks += [(begin, stop, "which rounds") for begin, stop in edges if begin < stop]
