@@ -104,6 +104,7 @@ from core.reading.round_numbers import rounds_told_apart
 from core.reading.row_roles import (
     begins_with_sets,
     fitness_of_all,
+    half_of_nothing,
     legends,
     lists_on,
     named_divisions,
@@ -243,6 +244,7 @@ class DocumentPass:
         rows = list(interruptions(rows, self.names))
         named_divisions(rows)
         fitness_of_all(rows)
+        half_of_nothing(rows)
         changes_of_divisions(rows)
         legends(rows)
         self.led.read(rows)

@@ -297,6 +297,9 @@ class Heads:
             return day or (piece and ((worded and goes_on) or self._counts_below(rows, at)))
         if self._named_again_below(phrases, rows[at + 1] if at + 1 < len(rows) else None):
             return True
+        several = sum(one.kind == "words" for one in phrases) > 1 and at + 1 < len(rows)
+        if several and self._names_what_follows(phrases, rows[at + 1 :]):
+            return True  # "Strength: deadlift + bench" above "5 rounds" of both
         theme = day and any(phrase.kind in ("plus", "and", "comma") for phrase in phrases)
         named = heading is not None and _NAMED_PIECE.match(heading.name)
         if (theme or named) and self._counts_below(rows, at):

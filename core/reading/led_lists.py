@@ -44,12 +44,11 @@ _ALL_OF_IT = (
     rf"(?:x\s*(?P<n>\d{{1,2}})|(?P<m>{_NUMBER})\s+times)\W*$"
 )
 _OWN_SETS = re.compile(r"\d\s?[x×–-]\s?\d")
-_BARE_LOAD = r"(?P<load>\d[\d.,/–-]*\s*(?:%|kgs?|lbs?)?)"
-_LOAD = rf"(?:@|at)\s*{_BARE_LOAD}"
+_LOAD = r"(?:@|at)\s*(?P<load>\d[\d.,/–-]*\s*(?:%|kgs?|lbs?)?)"
 _LOADED = re.compile(  # "5 sets @ 75 %", "complex @ 60 kg, 5 sets", "4 sets @ 70 % of"
     rf"^\W*(?:[^\W\d]+\s+)?(?:complex\b\W*)?(?:(?P<n>{_NUMBER})\s+sets\s*(?:of\s+(?:the|this)\s+complex\s*)?[,(]?\s*{_LOAD}"
     rf"|{_LOAD.replace('load', 'bar')}\s*[,–-]\s*(?P<m>{_NUMBER})\s+sets"
-    rf"|(?<=complex,\s)(?P<o>{_NUMBER})\s+sets,\s{_BARE_LOAD.replace('load', 'behind').replace(')?)', '))')})\)?\s*(?:of\s*)?:?\s*$",
+    rf"|(?<=complex,\s)(?P<o>{_NUMBER})\s+sets,\s(?P<behind>\d[\d.,/–-]*\s*(?:%|kgs?|lbs?)))\)?\s*(?:of\s*)?:?\s*$",
     re.IGNORECASE,
 )
 _BELOW = tuple(  # what stands below its list, and how often it is done then

@@ -44,9 +44,15 @@ def _a_row_each(row: Row) -> Iterator[Row]:
 
 
 def _starts(text: str) -> list[int]:
-    """Where each level begins; empty where fewer than two are told, or one of them twice."""
+    """Where each level begins; empty where fewer than two are told, one of them twice, or one without words (the
+    head of columns)."""
     if _OPENS.match(text) is None:
         return []
     starts = [0, *(said.end() for said in _NEXT.finditer(text))]
-    levels = [said["level"].lower() for at in starts if (said := _OPENS.match(text[at:])) is not None]
-    return starts if len(set(levels)) == len(starts) > 1 else []
+    parts = [text[start:stop] for start, stop in itertools.pairwise((*starts, len(text)))]
+    opened = [_OPENS.match(part) for part in parts]
+    told = [
+        any(map(str.isalnum, part[said.end() :])) for part, said in zip(parts, opened, strict=True) if said
+    ]
+    levels = {said["level"].lower() for said in opened if said}
+    return starts if len(levels) == len(starts) > 1 and all(told) else []

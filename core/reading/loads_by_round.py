@@ -1,5 +1,5 @@
-"""A load for each round, below the list or in brackets behind a lift: 'R1 50/35, R2 60/40, R3 70/47.5'. The line
-says the heaviest, as a lift that climbs does; which round has which is marked."""
+"""A load for each round, below the list or in brackets behind a lift: 'R1 50/35, R2 60/40, R3 70/47.5'. The
+line says the heaviest, as a lift that climbs does; which round has which is marked."""
 
 from __future__ import annotations
 

@@ -102,6 +102,17 @@ _OTHER_LEVEL = re.compile(
 )
 
 
+_HALF = re.compile(r"\W*half\W*", re.IGNORECASE)
+
+
+def half_of_nothing(rows: Sequence[Row]) -> None:
+    """'Half:' above all that is done is how much of something it is, and no division: nobody does the whole."""
+    above = itertools.takewhile(lambda row: not any(map(str.isdecimal, row.text)), rows)
+    for row in above:
+        if row.role == "work" and _HALF.fullmatch(row.text):
+            row.role = "note"
+
+
 def fitness_of_all(rows: Sequence[Row]) -> None:
     """'Fitness' above a piece is a section of the class, where the text names no other level beside it."""
     said = [(row, found) for row in rows if row.role == "work" and (found := _FITNESS.match(row.text))]

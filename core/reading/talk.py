@@ -77,7 +77,10 @@ _TALK = (  # how a clause begins that only talks, whatever stands in it
     # the room: who shares what, and when
     r"(?:any|all|free)\s+(?:scaling|scale|option|level|version)s?\b(?:\s+(?:allowed|is\s+fine|welcome))?(?=\s*(?:$|[,;.)]))",
     r"(?:tonight|today|tomorrow|this\s+(?:morning|evening|afternoon))\s*:?,?\s*(?:at\s+)?(?:[5-9]|1\d|2[0-2])[:.]\d{2}\b[^;()]*$",
-    r"(?:program(?:me)?\s*:\s*)?\d{1,2}\s+(?:weeks?|days)\s+to\s+(?:your|the|an?)\b[^;]*",
+    r"(?:program(?:me)?\s*:\s*)?\d{1,2}\s+(?:weeks?|days|months?)\s+(?:to|until|till|before)\s+(?:your|the|an?|first|next)\b[^;]*",
+    r"(?:increase|raise|pick\s+up|lift|drop|change)\s+(?:the\s+|your\s+)?(?:pace|speed|effort|damper|resistance)\b[^;()]*",
+    r"(?:the\s+)?(?:last|first|final)\s+\d{1,2}\s?(?:s|sec(?:ond)?s?)\s+of\s+(?:each|every|the)\s+(?:minute|interval|round)\s+(?:are\s+)?"
+    r"(?:hard|fast|all[\s-]out|sprint|easy)\b[^;()]*",
     r"(?:the\s+|your\s+|my\s+)?(?:gym|hotel|garage|room|studio)\s+(?:only\s+)?has\b[^;()]*",
     r"(?:athlete|client|trainee)\s*:\s*[^\d:;()]{3,40}$",
     r"(?:everything|all\s+(?:of\s+)?it|the\s+rest|everybody\s+else|others)\s*:?\s+(?:is\s+)?as\s+(?:on|above|in|before|written)\b",

@@ -353,10 +353,20 @@ _SAID_OTHERWISE = compiled(
             r"derate|challenging)\s+)(?=sets\s+of\s+\d)",
             "",
         ),
+        (  # "Squat clean singles: 10 @ 90 %"
+            "singles",
+            r"(?<=[^\W\d]\s)(?P<said>singles\s?[:–-]\s(?P<n>\d{1,2})(?:\s(?:reps|sets))?)(?=\s?(?:@|at\s)\s?\d)",
+            r"\g<n> x 1",
+        ),
         (
             "sets",
             r"(?P<said>\b(?:in\s+)?singles\s*,?\s*(?:for\s+)?(?P<n>\d{1,2})\s+sets)\b",
             r"\g<n> x 1",
+        ),
+        (  # "Deadlift / Bench superset" above the list of both
+            "superset",
+            r"^[^\d/,;+]{3,40}(?<=[^\W\d])(?P<said>\s?/\s?(?P<other>[^\W\d][^\d/,;:+]{2,24}?)\ssuperset)\W*$",
+            r" + \g<other>",
         ),
         ("sets", r"(?P<said>\b(?:in\s+)?doubles\s*,?\s*(?:for\s+)?(?P<n>\d{1,2})\s+sets)\b", r"\g<n> x 2"),
         ("sets", r"(?P<said>\b(?:in\s+)?triples\s*,?\s*(?:for\s+)?(?P<n>\d{1,2})\s+sets)\b", r"\g<n> x 3"),

@@ -437,7 +437,7 @@ def _open_again(text: str) -> Cuts:
 
 
 _RESTS_FROM_TO = re.compile(
-    r"^\W*(?P<said>(?P<from>\d{1,2})\s?[-–]\s?(?P<to>\d{1,2})\s?(?:min(?:ute)?s?|['’′])?\s?[:–-]\s?(?:rest|break|off))\W*$",
+    r"^\W*(?P<said>(?P<from>\d{1,2})\s?[-–]\s?(?P<to>\d{1,2})\s?[:–-]\s?(?:rest|break|off))\W*$",
     re.IGNORECASE,
 )
 

@@ -156,6 +156,15 @@ _IN_TURN = (
 )  # "30 minutes: 5 min row, 5 min bike, 5 min ski"
 _SO_FAR = r"\d{0,4}\s?(?:km?|m|metres|meters|miles?)"
 _SAID_OTHERWISE = (
+    (  # "then straight onto the bike, 15 cal hard"
+        "the ",
+        re.compile(
+            r"(?P<said>\b(?:then\s)?(?:straight|right|directly|jump|hop|get)\s(?:on\s?to|to|on)\sthe\s(?P<what>bike|rower|ski|erg|air\s?bike|treadmill)"
+            r"\s?[,:–-]\s?(?P<n>\d{1,3})\s?cals?(?:ories)?)\b",
+            re.IGNORECASE,
+        ),
+        r"\g<n> cal \g<what>",
+    ),
     (  # "Walk 5 min after"
         "after",
         re.compile(
