@@ -18,7 +18,7 @@ _SAYS = "|".join(
     for place, form in enumerate(
         (
             r"(?:repeat\s|complete\s|do\s|perform\s)?(?:this\s|that\s|it\s|all\sof\s(?:it|this|that)\s|everything\s|the\swhole\sthing\s|the\slist\s)?(?:for\s)?{n}\s?(?:x|×|times)(?:\s(?:through|over))?",
-            r"(?:repeat\s|complete\s|do\s|perform\s)?(?:for\s)?{n}\s(?:rounds|rds)(?:\s(?:in\stotal|total|altogether|of\s(?:that|this|it|the\sabove)|for\stime|not\sfor\stime|for\squality))?",
+            r"(?:repeat\s|complete\s|do\s|perform\s)?(?:for\s)?{n}\s(?:rounds|rds)(?:\s(?:in\stotal|total|altogether|each|per\s(?:athlete|person|partner|member)|of\s(?:that|this|it|the\sabove)|for\stime|not\sfor\stime|for\squality))?",
             r"(?:x|×)\s?{n}(?:\s(?:rounds|rds|times))?",
             r"(?:go\s)?through\s(?:it|this|that|the\slist)\s{n}\stimes",
             r"(?:that(?:['’]s|\sis)|this\sis|=)\s(?:one|1|a)\sround[.,;:]?\s(?:(?:do|complete|repeat)\s)?{n}(?:\s(?:rounds|of\s(?:them|those)))?",
@@ -37,7 +37,8 @@ _ONCE = re.compile(
 )
 _AFTERWARDS = re.compile(r"\s*(?P<said>(?:and\s)?after(?:wards|\s(?:that|this)))\s?[:,]?\s?", re.IGNORECASE)
 _COUNTED = re.compile(
-    r"^(?:\W{0,6}\d|[^:]{3,40}\d|\W{0,6}(?:run|row|ski|bike|swim|carry|hold|plank|max)\b)", re.IGNORECASE
+    r"^(?:\W{0,6}(?:every(?:one|body)\W{1,3})?\d|[^:]{3,40}\d|\W{0,6}(?:run|row|ski|bike|swim|carry|hold|plank|max)\b)",
+    re.IGNORECASE,
 )
 
 
@@ -55,12 +56,13 @@ def counted_below(rows: Sequence[Row]) -> Iterator[Row]:
             continue
         stop = said.end("sign")
         behind = row.text[stop:].strip()
-        row.say([(said.start("said"), stop, f"{times} rounds" + (" " if behind else ""))])
+        each = " each" if _EACH.search(said["said"]) else ""
+        row.say([(said.start("said"), stop, f"{times} rounds{each}" + (" " if behind else ""))])
         ended = not behind
         if not behind:
             yield row
             continue
-        cut = row.text.index(f"{times} rounds ") + len(f"{times} rounds ")
+        cut = row.text.index(f"{times} rounds{each} ") + len(f"{times} rounds{each} ")
         yield replace(row, text=row.text[:cut])
         rest = replace(row, text=" " * cut + row.text[cut:], start=cut, after_blank=True, marks=[])
         if lead := _AFTERWARDS.match(rest.text):
@@ -78,13 +80,15 @@ def _ends_a_list(rows: Sequence[Row], at: int) -> bool:
     """Whether a list stands right above a row that nothing arranges yet."""
     listed = 0
     for row in reversed(rows[:at]):
+        if _TELLS.match(row.text):
+            continue
         if row.role != "work" or row.heading is not None:
             break
         if arranges(row.text) and not _FOR_TIME.fullmatch(row.text):
             return False
         if not _COUNTED.match(row.text):
             break
-        listed += 1
+        listed += 1 + row.text.count(", ")
         if row.after_blank:
             break
     return listed >= LEAST_LISTED and not rows[at].after_blank and not _heads_a_list(rows, at)
@@ -98,6 +102,10 @@ def _heads_a_list(rows: Sequence[Row], at: int) -> bool:
     return _COUNTED.match(below.text) is not None
 
 
+_TELLS = re.compile(
+    r"(?:[^\W\d][\w'’-]*\s){5,}[^\d]*[.!]\s*$"
+)  # "Next athlete starts when the one before is done."
+_EACH = re.compile(r"\b(?:each|per)\b", re.IGNORECASE)
 _PLAIN = re.compile(r"\W*(?:\d{1,2}|two|three|four|five|six)\s(?:rounds|rds)\b", re.IGNORECASE)
 _FOR_TIME = re.compile(r"\W*for\s(?:time|quality)\W*", re.IGNORECASE)
 

@@ -47,6 +47,7 @@ from core.reading.dress import undressed
 from core.reading.formats import TELLING
 from core.reading.from_above import (
     groups_below,
+    less_of_it_again,
     lift_of_a_piece,
     list_by_other_numbers,
     open_every_so_often,
@@ -257,6 +258,7 @@ class DocumentPass:
         loads_by_set(rows)
         groups_below(rows)
         same_sets(rows)
+        less_of_it_again(rows)
         reps_each_time(rows)
         open_every_so_often(rows)
         waves(rows)

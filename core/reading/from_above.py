@@ -95,6 +95,37 @@ def groups_below(rows: Sequence[Row]) -> None:
                 row.role = "note"
 
 
+_ALL = r"\s(?:reps?\s)?of\s(?:everything|each|all(?:\sof\s(?:it|them))?|the\ssame)"
+_ALL_OF_IT = re.compile(
+    rf"^\W{{0,6}}(?:for\stime\W{{1,3}})?(?P<said>(?P<n>\d{{1,3}}){_ALL})\W*$", re.IGNORECASE
+)
+_ALL_AGAIN = re.compile(
+    rf"^\W{{0,6}}(?P<said>(?:and\s|then\s)+\d{{1,3}}{_ALL}(?:(?:,|\sand|,\sand)?\s(?:and\s|then\s)?\d{{1,3}}{_ALL})*)(?P<sign>\W*)",
+    re.IGNORECASE,
+)
+
+
+def less_of_it_again(rows: Sequence[Row]) -> None:
+    """'21 of everything' above a list and 'then 15 of everything, then 9 of everything' below it: 21-15-9."""
+    heads = (
+        (at, said)
+        for at, row in enumerate(rows)
+        if row.role == "work" and (said := _ALL_OF_IT.match(row.text))
+    )
+    for at, said in heads:
+        again = [(row, more) for row in rows[at + 1 :] if (more := _ALL_AGAIN.match(row.text))]
+        if not again:
+            continue
+        numbers = [number for _, more in again for number in re.findall(r"\d+", more["said"])]
+        rows[at].say([(*said.span("said"), "-".join((said["n"], *numbers)))])
+        for row, more in again:
+            if more.end() == len(row.text):
+                row.role = "note"
+                continue
+            row.say([(*more.span(), " " * more.end())])
+            row.marks.append((more.start("said"), more.end("said"), "how often the list is done"))
+
+
 _EACH_TIME = re.compile(
     r"^\W*(?P<said>x\s?(?P<reps>[1-9])|(?P<one>singles))(?=\s*(?:$|[@,(]|at\s|with\s|\d{2,3}\s?(?:[-–/]\s?\d{2,3}\s?)?"
     r"(?:%|kgs?\b|lbs?\b)))",

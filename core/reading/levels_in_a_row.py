@@ -44,8 +44,8 @@ def _a_row_each(row: Row) -> Iterator[Row]:
 
 
 def _starts(text: str) -> list[int]:
-    """Where each level begins; empty where fewer than two are told, one of them twice, or one without words (the
-    head of columns)."""
+    """Where each level begins; empty where fewer than two are told, one of them twice, or one without words
+    (the head of columns)."""
     if _OPENS.match(text) is None:
         return []
     starts = [0, *(said.end() for said in _NEXT.finditer(text))]

@@ -675,10 +675,13 @@ def labelled_note(text: str) -> bool:
     if match is None:
         return False
     label = " ".join(match.group(1).lower().replace("’", "'").split())
+    if label in board_words().loads and _SETS_BEHIND.search(text, match.end()):
+        return False  # "loading: front squat 5, 5, 5, 3, 3, 3"
     known = board_words().notes | board_words().loads
     return label in known or _OF_PIECE.sub("", label) in board_words().notes
 
 
+_SETS_BEHIND = re.compile(r"[^\W\d]{3}\s(?:\d{1,2}\s?[x×]\s?\d|(?:\d\s?[,-]\s?){2,9}\d(?!\d|\s?kg))")
 _OF_PIECE = re.compile(r"\s(?:\d[a-d]?|[a-d])$")  # "Tie-break 2A: .."
 
 

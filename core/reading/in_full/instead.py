@@ -76,6 +76,12 @@ FORMS = tuple(
             r"(?=[^\W\d]{2}[^?,;:]*\W*$)",
             r"scale \g<what> to ",
         ),
+        (  # "Instead of pull-ups: ring rows"
+            "instead",
+            rf"^\W*(?P<lead>(?:instead\s+of|in\s+place\s+of)\s+(?:the\s+)?(?P<what>{_HARD}|{_WHAT})\s*[:=–-]\s+(?:do\s+)?)"
+            r"(?=[^\W\d]{2}|\d)",
+            r"scale \g<what> to ",
+        ),
         (  # "burpees: scale to up-downs"
             "scale",
             rf"^\W*(?P<lead>(?P<what>{_HARD}|{_WHAT})\s*:\s*scaled?\s+(?:to|with)\s+)(?=[^\W\d]|\d)",

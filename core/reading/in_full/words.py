@@ -71,6 +71,7 @@ def _two_sides(text: str) -> Cuts:
 
 _SAID_OTHERWISE = compiled(
     (
+        ("lat", r"(?<=\d\s)(?P<said>lat\.?)(?=\s+burpees?\b)", "lateral"),
         (  # "Copenhagen plank 3 x 20 s/20 s": a side
             "/",
             r"(?:plank|hold|hang|copenhagens?|stretch|sit)\s*[:,–-]?\s*(?P<said>(?P<n>\d{1,2})\s?[x×]\s?(?P<t>\d{2})\s?(?:s|sec|\"|'')?\s?/\s?(?P=t)\s?(?:s|secs?|\"|''))(?!\w)",
