@@ -3,6 +3,7 @@ division's own."""
 
 from __future__ import annotations
 
+import itertools
 import re
 from dataclasses import replace
 
@@ -456,10 +457,14 @@ def _are_sets_of(part: PartDraft | None, chunk: Chunk, row: Row) -> bool:
 
 
 def _is_of_another(read: Line, chunk: Chunk) -> bool:
-    """'Carry: 4 x 50 m', 'Carry 4 x 50 m' below a list: sets of what nobody understood."""
-    kinds = [one.kind for one in read.phrases[:2]]
+    """'Carry: 4 x 50 m', 'Carry 4 x 50 m', 'Jerk dip + hold: 3 x 3' below a list: sets of what nobody understood."""
+    lead = list(itertools.takewhile(lambda one: one.kind in ("words", "plus"), read.phrases))
+    ends = [one.kind for one in read.phrases[len(lead) : len(lead) + 1]]
+    joined = len(lead) > 1 and lead[1].kind == "plus"
+    if not lead or lead[0].kind != "words" or not (len(lead) == 1 or joined):
+        return False
     return (
-        kinds in (["words", "colon"], ["words", "sets"])
+        (ends in (["colon"], ["sets"]) or (joined and ends == ["comma"]))
         and 0 not in read.taken
         and chunk.draft.sets_written
         and not only_fillers(read.phrases[0].text)

@@ -37,7 +37,7 @@ _ONCE = re.compile(
 )
 _AFTERWARDS = re.compile(r"\s*(?P<said>(?:and\s)?after(?:wards|\s(?:that|this)))\s?[:,]?\s?", re.IGNORECASE)
 _COUNTED = re.compile(
-    r"^(?:\W{0,6}(?:every(?:one|body)\W{1,3})?\d|[^:]{3,40}\d|\W{0,6}(?:run|row|ski|bike|swim|carry|hold|plank|max)\b)",
+    r"^(?:\W{0,6}(?:every(?:one|body)(?:\sdoes)?\W{1,3})?\d|[^:]{3,40}\d|\W{0,6}(?:run|row|ski|bike|swim|carry|hold|plank|max)\b)",
     re.IGNORECASE,
 )
 

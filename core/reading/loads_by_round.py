@@ -3,6 +3,7 @@ line says the heaviest, as a lift that climbs does; which round has which is mar
 
 from __future__ import annotations
 
+import itertools
 import re
 from collections.abc import Iterator, Sequence
 
@@ -30,7 +31,40 @@ def loads_by_round(rows: Sequence[Row]) -> None:
             loads
         ) >= LEAST_ROUNDS:
             _leave_the_heaviest(block, *max(loads, key=lambda load: float(load[1]["kg"].replace(",", "."))))
+        if not block and rows[at].role == "work":
+            _climbs(rows, at)
         at += max(1, len(block))
+
+
+_N = r"\d{2,3}(?:[.,]5)?"
+_CLIMB = re.compile(
+    rf"^\W{{0,6}}(?:(?:sets?|loads?|weights?|bar(?:bell)?)\s?:\s?)?(?P<said>(?P<all>{_N}(?:\s?[-–/,]\s?{_N}){{2,9}})\s?(?P<unit>kgs?|lbs?)?"
+    rf"(?:\s/\s{_N}(?:\s?[-–/,]\s?{_N}){{2,9}}\s?(?:kgs?|lbs?)?)?)\W{{0,3}}$",
+    re.IGNORECASE,
+)
+_SETS = re.compile(
+    r"^\W*(?:[^\d]{0,40}\W)?(?P<n>\d{1,2})\s(?:sets|rounds|rds)\b|^\W*(?P<m>\d{1,2})\s?[x×]\s", re.IGNORECASE
+)
+ROWS_ABOVE = 9
+
+
+def _climbs(rows: Sequence[Row], at: int) -> None:
+    """'40-45-50-55-60 kg' below '5 sets' of a list: as many loads as sets, each heavier."""
+    row = rows[at]
+    said = _CLIMB.match(row.text)
+    if said is None or row.after_blank:
+        return
+    loads = [(one, float(one[0].replace(",", "."))) for one in re.finditer(_N, row.text[: said.end("all")])]
+    rising = all(second > first for (_, first), (_, second) in itertools.pairwise(loads))
+    above = (_SETS.match(one.text) for one in reversed(rows[max(0, at - ROWS_ABOVE) : at]))
+    sets = next((int(one["n"] or one["m"]) for one in above if one is not None), 0)
+    if rising and sets == len(loads):
+        last = loads[-1][0]
+        start, end = said.span("said")
+        kept = max(said.end("unit"), last.end())
+        row.say([(start, last.start(), " " * (last.start() - start)), (kept, end, " " * (end - kept))])
+        edges = ((start, last.start()), (kept, end))
+        row.marks += [(begin, stop, "the load of each set") for begin, stop in edges if begin < stop]
 
 
 def _block(rows: Sequence[Row], at: int) -> Iterator[tuple[Row, re.Match[str]]]:

@@ -106,7 +106,7 @@ _HALF = re.compile(r"\W*half\W*", re.IGNORECASE)
 
 
 def half_of_nothing(rows: Sequence[Row]) -> None:
-    """'Half:' above all that is done is how much of something it is, and no division: nobody does the whole."""
+    """'Half:' above all that is done is how much of it, and no division: nobody does the whole."""
     above = itertools.takewhile(lambda row: not any(map(str.isdecimal, row.text)), rows)
     for row in above:
         if row.role == "work" and _HALF.fullmatch(row.text):

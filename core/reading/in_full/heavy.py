@@ -100,6 +100,11 @@ _SAID_OTHERWISE = compiled(
             r"\b(?:up\s+)?to\s+(?:a|the|your)\s+(?:daily|day['’]?s)\s+(?:max|best)(?:\s+single)?\b",
             "build to a heavy single",
         ),
+        (  # "Step-ups: single DB 22.5/15"
+            "single",
+            r":\s(?P<said>(?:a\s)?single\s(?P<kit>DB|KB|dumbbell|kettlebell))(?=\s\d)",
+            r"\g<kit>",
+        ),
         (  # "1 heavy single, back-off 3x3 @ 90 %"
             "heavy single",
             r"(?<![\w/.x×])(?P<said>(?:1|one|a)\s)(?=heavy\ssingle\s?(?:[,;.]|then\b|$))",

@@ -156,6 +156,14 @@ _IN_TURN = (
 )  # "30 minutes: 5 min row, 5 min bike, 5 min ski"
 _SO_FAR = r"\d{0,4}\s?(?:km?|m|metres|meters|miles?)"
 _SAID_OTHERWISE = (
+    (  # "12 min, at your own speed: 8 deadlifts, 6 push-ups"
+        "min",
+        re.compile(
+            r"^\W*(?:[^\W\d]+:\s)?(?P<said>(?P<n>\d{1,2})\smin(?:ute)?s?,?\s(?:at|in)\s(?:your|an?)\s(?:[^\W\d]+\s){0,2}(?:speed|pace|rhythm|tempo)\s?:)(?=\s?\d)",
+            re.IGNORECASE,
+        ),
+        r"AMRAP \g<n> min:",
+    ),
     (  # "then straight onto the bike, 15 cal hard"
         "the ",
         re.compile(
