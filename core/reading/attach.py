@@ -457,7 +457,7 @@ def _are_sets_of(part: PartDraft | None, chunk: Chunk, row: Row) -> bool:
 
 
 def _is_of_another(read: Line, chunk: Chunk) -> bool:
-    """'Carry: 4 x 50 m', 'Carry 4 x 50 m', 'Jerk dip + hold: 3 x 3' below a list: sets of what nobody understood."""
+    """'Carry: 4 x 50 m', 'Jerk dip + hold: 3 x 3' below a list: sets of what nobody understood."""
     lead = list(itertools.takewhile(lambda one: one.kind in ("words", "plus"), read.phrases))
     ends = [one.kind for one in read.phrases[len(lead) : len(lead) + 1]]
     joined = len(lead) > 1 and lead[1].kind == "plus"

@@ -72,6 +72,7 @@ from core.reading.levels_in_a_row import levels_in_a_row
 from core.reading.loads_and_reps import loads_and_reps
 from core.reading.loads_by_round import loads_by_round
 from core.reading.loads_by_set import loads_by_set
+from core.reading.machine_intervals import machine_intervals
 from core.reading.minute_numbers import (
     counted_labels,
     letters_of_stations,
@@ -236,6 +237,7 @@ class DocumentPass:
         side_by_side(rows, self.names)
         find_tables(rows, self.names)
         suits(rows)
+        machine_intervals(rows)
         labelled_sets(rows)
         loads_and_reps(rows)
         rows = list(levels_in_a_row(division_loads(rows)))

@@ -65,6 +65,7 @@ _TALK = (  # how a clause begins that only talks, whatever stands in it
     r"break\s+(?:it|them|this|these)\b",
     r"so\s+(?:that\s+)?(?:all|every(?:one|body)|you|we|it|the|no(?:body|\s+one))\b",
     r"(?<=[\s(])(?:for\s+(?:quality|(?:max(?:imum|imal)?\s+)?(?:load|weight))|un-?timed|not\s+for\s+time)\W*$",
+    r"(?:\d{1,2}|two|three|four|five)(?:\s?[-–]\s?\d{1,2})?\s+(?:deep\s+|big\s+)?breaths?\s+(?:between|after|in\s+between|per|before)\b[^;()]*",
     r"(?:slow|controlled|\d\s?s(?:ec)?)\s+(?:negatives?|eccentrics?|lowering)\W*$",
     r"(?:use\s+)?(?:an?\s+)?bands?\s+(?:if|as)\s+(?:you\s+)?need(?:ed)?(?:\s+(?:one|it))?\W*$",
     r"hold\s+(?:the\s+)?(?:last|bottom|top|first)\b[^;()]*",

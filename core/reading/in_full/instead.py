@@ -257,4 +257,23 @@ def _one_for_another(text: str) -> Cuts:
         yield *said.span("said"), " instead of "
 
 
-WAYS = (_instead, _of_a_level, _one_for_another)
+_ONE_TO = (
+    rf"(?P<{{0}}>{_HARD}|[^\W\d][^,;:()\d]{{{{1,24}}}}?)\s+to\s+(?P<{{1}}>[^\W\d][^,;:()\d]{{{{2,30}}}}?)"
+)
+_SEVERAL_TO = re.compile(
+    rf"^\W*(?P<said>scale\s+{_ONE_TO.format('a', 'b')}(?:,|;|\s+and)\s+{_ONE_TO.format('c', 'd')})\W*$",
+    re.IGNORECASE,
+)
+
+
+def _several_to(text: str) -> Cuts:
+    """'Scale OHS to front squats, C2B to jumping pull-ups': each instead of its own."""
+    said = _SEVERAL_TO.match(text) if "scale" in text.lower() else None
+    if said is not None:
+        yield (
+            *said.span("said"),
+            f"Scaled: {said['b']} instead of {said['a']}, {said['d']} instead of {said['c']}",
+        )
+
+
+WAYS = (_instead, _of_a_level, _one_for_another, _several_to)

@@ -189,6 +189,11 @@ _SAID_OTHERWISE = compiled(
             r"(?<![\d.])(?P<said>(?P<all>\d{1,2})\srounds\s(?P<who>in\s(?:pairs|teams\sof\s[2-4])),\s(?:one|1|a)\s(?:full\s)?round\s(?:each|at\sa\stime)(?:\sin\sturns?)?)",
             r"\g<all> rounds \g<who>, alternating",
         ),
+        (
+            "facing ",
+            r"(?<=[^\W\d])\s(?P<said>facing\s(?:each\sother|one\sanother))(?=\W*$|\s*,)",
+            "(face to face)",
+        ),
         (  # "In pairs - alternate rounds, 6 each"
             "alternat",
             r"\b(?P<said>alternat(?:e|ing)\s(?:full\s)?rounds,\s(?P<each>\d{1,2})\s(?:rounds\s)?each)(?=\W*$|\s*:)",

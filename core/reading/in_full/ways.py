@@ -156,6 +156,14 @@ _IN_TURN = (
 )  # "30 minutes: 5 min row, 5 min bike, 5 min ski"
 _SO_FAR = r"\d{0,4}\s?(?:km?|m|metres|meters|miles?)"
 _SAID_OTHERWISE = (
+    (  # "Intervals (row or ski):" above what is rowed
+        "interval",
+        re.compile(
+            r"^\W*(?P<said>intervals?\s?\(\s?(?P<way>row|ski|bike|run)(?:\s?(?:/|,|or)\s?(?:row|ski|bike|run|erg))*\s?\))",
+            re.IGNORECASE,
+        ),
+        r"\g<way> intervals",
+    ),
     (  # "12 min, at your own speed: 8 deadlifts, 6 push-ups"
         "min",
         re.compile(
