@@ -1,5 +1,5 @@
-"""Intervals below the machine or the run they are of: 'Row intervals' above '8 x 1 min hard, 1 min easy', 'then 4
-min off' and '4 x 500 m, 2 min rest'. Each row says of what it is, and is a piece of its own."""
+"""Intervals below the machine or the run they are of: 'Row intervals' above '8 x 1 min hard, 1 min easy',
+'then 4 min off' and '4 x 500 m, 2 min rest'. Each row says of what it is, and is a piece of its own."""
 
 from __future__ import annotations
 
@@ -66,7 +66,7 @@ def machine_intervals(rows: Sequence[Row]) -> None:
 
 
 def _below(rows: Sequence[Row], at: int) -> list[tuple[Row, re.Match[str] | None]]:
-    """The rows right below a head that tell intervals, each with what it tells, and the rests between them."""
+    """The rows right below a head that tell intervals, each with what it tells, and the rests between."""
     found: list[tuple[Row, re.Match[str] | None]] = []
     for row in rows[at + 1 :]:
         spec = _SPEC.match(row.text)
