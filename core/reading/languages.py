@@ -33,7 +33,7 @@ ENGLISH_TOO = frozenset(
     max maximal maximum military minute minutes mobility nage note notes note off pass passive pause pauses
     plank planche plus press quarter rest round rounds segment serie series shuttle skill snatch split sprint
     squat squats standard standards station stations strict strike sumo swing swings tag technique tempo terra
-    total tour tours traction tractions triceps vertical volta over dips rope corda sets alternate alternative
+    total tour tours traction triceps vertical volta over dips rope corda sets alternate alternative
     level base complete limit minimal partner partners hang bike bikes team teams double lateral overhead
     muscle walk walks farmers warm arms band bands curls extensions extension calories rowing metres workout
     handstand place times come comes skip skips skipping less repetition lockers front back snatchs jumping

@@ -13,6 +13,7 @@ from core.reading.tables import DIVISION
 _MINUTES = r"(?P<minutes>\d{1,2})(?::00)?\s*(?:min(?:ute)?s?\b|['’′]|(?<=:00))"
 _SAID_OTHERWISE = compiled(
     (
+        ("serie", r"(?<=\d\s)(?P<said>series?\s(?:da|de|di))(?=\s\d)", "sets of"),
         (
             "sets of",
             r"(?<![\d.,])\d{1,2}\s+sets\s+of\s+(?P<said>everything|all(?:\s+of\s+(?:it|them|these))?|the\s+lot|all\s+(?:three|four|of\s+these))(?=\W*$)",
