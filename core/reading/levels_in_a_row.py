@@ -19,7 +19,7 @@ _NEXT = re.compile(
 )
 _A_LOAD = r"@?\s?\d{1,3}(?:[.,]\d)?(?:\s?/\s?\d{1,3}(?:[.,]\d)?)?\s?(?:kgs?\b|lbs?\b|#)?"
 _SIGN = re.compile(  # 'Sc - 4 rounds, 50/35', 'Int = ring rows', 'Sc – 40/30 and knee raises'
-    rf"\W{{0,6}}{_NAMED}(?P<sign>\s?(?:=(?=\s)|[–=-](?=\s?(?:\d{{1,2}}\s+rounds?(?:\s*(?:[,;]|with|at|@)\s*{_A_LOAD})?[\s|/;·]*$"
+    rf"\W{{0,6}}{_NAMED}(?P<sign>\s?(?:=(?=\s)|[–=-](?=\s?(?:\d{{1,2}}\s+rounds?(?:\s*(?:[,;]|with|at|@)?\s*{_A_LOAD})?[\s|/;·]*$"
     rf"|{_A_LOAD}(?:\s*[,;]\s*\d{{1,2}}\s+rounds?[\s|/;·]*$|\s*(?:[,;+&]|and\b)\s)))))",
     re.IGNORECASE,
 )

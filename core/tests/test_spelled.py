@@ -8,6 +8,7 @@ from core.reading import read_workout
 from core.reading.workout import Work
 from core.tests.spelled import Spelled, lifts, lifts_by_the_clock, lists
 from core.tests.spelled_anew import ANEW, told_anew
+from core.tests.spelled_by_rows import BY_ROWS, told_by_rows
 from core.tests.spelled_more import KINDS, pieces
 from core.tests.spelled_otherwise import OTHERWISE, told_otherwise
 
@@ -80,6 +81,13 @@ class AnySpelling(unittest.TestCase):
         for kind in ANEW:
             with self.subTest(kind):
                 wrong = [one.text for one in told_anew(kind, MORE_SEED, FEWER) if not _is_asked(one)]
+                self.assertLessEqual(len(wrong), ALLOWED * FEWER, wrong)
+
+    def test_pieces_told_by_rows(self) -> None:
+        """Intervals below a machine, tables, levels, loads by round, complexes, teams in turn."""
+        for kind in BY_ROWS:
+            with self.subTest(kind):
+                wrong = [one.text for one in told_by_rows(kind, MORE_SEED, FEWER) if not _is_asked(one)]
                 self.assertLessEqual(len(wrong), ALLOWED * FEWER, wrong)
 
 
