@@ -1,6 +1,6 @@
 """Pieces over several rows put together from spellings of their parts, with what each asks for: intervals
-below their machine, tables of lifts, what each level does, loads by rounds, complexes above their list, teams. The
-spellings are common practice."""
+below their machine, tables of lifts, what each level does, loads by rounds, complexes above their list,
+teams. The spellings are common practice."""
 
 from __future__ import annotations
 

@@ -320,7 +320,42 @@ def _ways_by_spaces(text: str) -> Cuts:
         yield *said.span("all"), "-".join(re.findall(r"\d+", said["all"]))
 
 
+_M = r"\d[\d.,]*\s?k?m"
+_ON_THE_WAY = re.compile(
+    rf"^\W*(?:{_M}\s(?:run|row|ski|bike)|(?:run|row|ski|bike)\s{_M})(?:\sfor\stime)?(?P<said>(?:\s?,|\swith)\s(?P<what>\d{{1,3}}\s[^\W\d][^,;:\d]{{2,30}}?)"
+    rf"\severy\s(?P<far>{_M}))\W*$",
+    re.IGNORECASE,
+)
+_BETWEEN_WAYS = re.compile(
+    rf"^\W*{_M}\s(?:run|row|ski|bike)(?P<first>\s[-–]\s)\d{{1,2}}\s(?:rounds|rds)\b[^–]*?(?P<last>\s[-–]\s)(?={_M}\s(?:run|row|ski|bike)\W*$)",
+    re.IGNORECASE,
+)
+_SPRINTED = re.compile(
+    rf"^\W*(?:row|ski|bike|run)(?:ning|ing)?\s?[:–-]?\s\d{{1,2}}\s?[x×]\s?{_M}\s(?P<said>sprints?)\b",
+    re.IGNORECASE,
+)
+_THEN_EASY = re.compile(
+    rf"\d{{1,2}}\s?[x×]\s?\(?{_M}\b[^,/()]*?\b(?:hard|fast|sprint|strong)\b[^,/()]{{0,12}}(?P<said>,\s)(?={_M}\s(?:easy|recovery|jog|walk|slow)\b)",
+    re.IGNORECASE,
+)
+
+
+def _on_the_way(text: str) -> Cuts:
+    """'5 km run with 10 burpees every 1000 m', '800 m row - 3 rounds: .. - 800 m row', 'Row 8 x 100 m sprint, 100 m
+    easy'."""
+    if (said := _ON_THE_WAY.match(text)) is not None:
+        yield *said.span("said"), f", every {said['far']}: {said['what']}"
+    if (said := _BETWEEN_WAYS.match(text)) is not None:
+        yield *said.span("first"), ", then "
+        yield *said.span("last"), ", then "
+    if (said := _SPRINTED.match(text)) is not None:
+        yield *said.span("said"), "hard"
+    for said in _THEN_EASY.finditer(text):
+        yield *said.span("said"), " / "
+
+
 WAYS = (
+    _on_the_way,
     _ways_by_spaces,
     _pair_of_a_machine,
     _sets_of_bare_ways,
