@@ -341,8 +341,8 @@ _THEN_EASY = re.compile(
 
 
 def _on_the_way(text: str) -> Cuts:
-    """'5 km run with 10 burpees every 1000 m', '800 m row - 3 rounds: .. - 800 m row', 'Row 8 x 100 m sprint, 100 m
-    easy'."""
+    """'5 km run with 10 burpees every 1000 m', '800 m row - 3 rounds: .. - 800 m row', 'Row 8 x 100 m
+    sprint, 100 m easy'."""
     if (said := _ON_THE_WAY.match(text)) is not None:
         yield *said.span("said"), f", every {said['far']}: {said['what']}"
     if (said := _BETWEEN_WAYS.match(text)) is not None:

@@ -372,7 +372,7 @@ _SAID_OTHERWISE = compiled(
         ),
         (  # "run for 20 min", "run a mile", "walk 1 h"
             "for",
-            r"\b(?P<way>run|row|ski|bike|swim|walk|jog)\s+for\s+(?P<far>\d{1,3}\s?(?:min(?:ute)?s?|m|km|k|['’]))(?!\w)",
+            r"(?<!handstand\s)(?<!wall\s)(?<!duck\s)(?<!crab\s)\b(?P<way>run|row|ski|bike|swim|walk|jog)\s+for\s+(?P<far>\d{1,3}\s?(?:min(?:ute)?s?|m|km|k|['’]))(?!\w)",
             r"\g<far> \g<way>",
         ),
         (
