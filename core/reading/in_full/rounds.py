@@ -13,6 +13,16 @@ from core.reading.tables import DIVISION
 _MINUTES = r"(?P<minutes>\d{1,2})(?::00)?\s*(?:min(?:ute)?s?\b|['’′]|(?<=:00))"
 _SAID_OTHERWISE = compiled(
     (
+        (
+            "chipper",
+            r"(?P<said>[;,.]\s(?:and\s)?(?:then\s)?(?:a\s)?chipper\s?:?)(?=\s\d)",
+            "; then for time:",
+        ),
+        (  # "40 min grind, 4 stations of 10 min"
+            "stations",
+            r"^\W*(?P<said>(?P<all>\d{1,2}\s?min(?:ute)?s?)(?:\s[^\W\d]{3,14})?\s?[,:]\s(?P<n>\d{1,2}\sstations)\sof\s(?P<each>\d{1,2}\s?min(?:ute)?s?))",
+            r"\g<all>, \g<n>, \g<each> each",
+        ),
         ("serie", r"(?<=\d\s)(?P<said>series?\s(?:da|de|di))(?=\s\d)", "sets of"),
         (
             "sets of",

@@ -194,6 +194,14 @@ _SAID_OTHERWISE = compiled(
             r"(?<=[^\W\d])\s(?P<said>facing\s(?:each\sother|one\sanother))(?=\W*$|\s*,)",
             "(face to face)",
         ),
+        *(  # "Teams: 2 men + 2 women"
+            (
+                "wom",
+                rf"\b(?P<said>teams?\s?(?:of\s|:\s?|\()\s?{each}\s(?:men|man|guys?|boys?)\s?(?:\+|and|&|/|,)\s?{each}\s(?:women|woman|girls?|ladies|lady)\)?)",
+                f"Teams of {2 * each}",
+            )
+            for each in (1, 2, 3)
+        ),
         (  # "In pairs - alternate rounds, 6 each"
             "alternat",
             r"\b(?P<said>alternat(?:e|ing)\s(?:full\s)?rounds,\s(?P<each>\d{1,2})\s(?:rounds\s)?each)(?=\W*$|\s*:)",
