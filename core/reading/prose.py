@@ -305,8 +305,10 @@ class Prose:
         return _AIMED.match(text) is not None and not self._named(phrases)
 
     def _is_a_name(self, text: str, phrases: Sequence[Phrase]) -> bool:
-        """'good morning' alone on its line is the lift, 'Good morning' a greeting."""
-        bare = len(phrases) == 1 and phrases[0].kind == "words" and not text.lstrip()[:1].isupper()
+        """'good morning' alone on its line is the lift, 'Good morning' a greeting; 'Push-ups from the knees'
+        is one however it begins."""
+        small = not text.lstrip()[:1].isupper() or len(text.split()) >= LONG_NAME
+        bare = len(phrases) == 1 and phrases[0].kind == "words" and small
         match = self.names.find(text) if bare else None
         return match is not None and match.confidence == 1 and not (match.left_over or match.beside)
 
@@ -681,6 +683,7 @@ def labelled_note(text: str) -> bool:
     return label in known or _OF_PIECE.sub("", label) in board_words().notes
 
 
+LONG_NAME = 3  # words from which a name is no greeting
 _SETS_BEHIND = re.compile(r"[^\W\d]{3}\s(?:\d{1,2}\s?[x×]\s?\d|(?:\d\s?[,-]\s?){2,9}\d(?!\d|\s?kg))")
 _OF_PIECE = re.compile(r"\s(?:\d[a-d]?|[a-d])$")  # "Tie-break 2A: .."
 

@@ -410,6 +410,9 @@ class Splitter:
             return False
         if kind in JOINS and (_only_a_load(read, here) or (bare and _only_an_amount(read, here))):
             return True
+        shares = [read.phrases[one].unit for one in here if read.phrases[one].kind != "at"] == ["percent"]
+        if shares and rest and read.phrases[rest[0] - 1].text == ";":
+            return True  # "8-6-4-2, last set @ 90 %; box jumps 5x3"
         if _goes_far(read, here) and self._other_work_follows(read, here[-1]):
             return True  # "5k easy + 100 sit-ups", "4 x 800 m, 2 min rest, then 3 x max plank"
         builds = any(read.phrases[index].kind == "build" for index in here)

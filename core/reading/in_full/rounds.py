@@ -473,6 +473,11 @@ _ITEMS = re.compile(r"[,;](?!\d)|(?<!\d)/|/(?!\d)|[+&]|\bthen\b|\band\b|\binto\b
 _COUNTED = re.compile(r"(?=.*(?<![^\W\d])\d)(?=.*[^\W\d])")  # "T2B" counts nothing
 
 
+_TIMES_BEHIND = re.compile(
+    r"\d\s*$|\bx\s?\d{1,3}\s*[,;]"
+)  # "face pulls 3 x 10", "curls x 20, face pulls x 10"
+
+
 def _sets_behind_a_list(text: str) -> Cuts:
     """'12 rows, 15 push-ups - 4 sets', '12 rows / 15 push-ups x 4': rounds of all of it."""
     said = _BEHIND.search(text)
@@ -481,6 +486,7 @@ def _sets_behind_a_list(text: str) -> Cuts:
     if (
         said is None
         or _OTHERWISE_ARRANGED.search(before)
+        or (said["m"] and _TIMES_BEHIND.search(before))
         or len(items) < 2
         or not all(map(_COUNTED.match, items))
     ):

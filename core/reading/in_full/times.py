@@ -9,6 +9,21 @@ from core.reading.in_full.cuts import Cuts, compiled, way_of
 _MACHINE = r"(?:(?:air\s?)?bike|row(?:er)?|ski(?:\s?erg)?|run|bike\s?erg)"
 _SAID_OTHERWISE = compiled(
     (
+        (  # "10 min for max distance: run"
+            "max",
+            r"^\W*(?P<said>(?P<n>\d{1,2})\s?min(?:ute)?s?\s(?:for\s)?max(?:imum)?\s(?:distance|metres|meters|cals?|calories)\s?[:,–-]?\s(?P<way>run|row|ski|bike))\W*$",
+            r"AMRAP \g<n> min: \g<way>",
+        ),
+        (  # "2. Skill (20):"
+            "(",
+            r"^\W*(?:\d[.)]\s)?(?:warm[\s-]?up|skills?|strength|conditioning|metcon|wod|workout|cool[\s-]?down|accessory|gymnastics|weightlifting|mobility)\s?\((?P<said>(?P<n>[1-6]?\d))\)(?=\s?:\s)",
+            r"\g<n> min",
+        ),
+        (  # "Circuit x 3 - 45 s each, 30 s change"
+            "circuit",
+            r"^\W*(?P<said>circuit\s?[x×]\s?(?P<n>\d)\s?[,:–-]\s?(?P<on>\d{2})\s?s(?:ec)?\s(?:each|work|per\sstation|at\seach)\s?[,/]\s(?P<off>\d{2})\s?s(?:ec)?\s(?:change|to\schange|rest|transition))\W*$",
+            r"\g<n> rounds, \g<on> s work / \g<off> s rest",
+        ),
         ("tabata", r"\b(?P<said>tabata\s+(?:mash|mix)[\s-]?up)\b", "tabata"),
         (  # "(0-12) Every 2 min: ..", "15-30 For time: .."
             "",
