@@ -22,6 +22,7 @@ _SEPARATORS = (re.compile(r"\s*\|\s*"), re.compile(r" *\t *"), re.compile(r"\s*;
 _MAY_HEAD = re.compile(r"[|;\t]")
 _ROUND = ("round", "rounds", "rd", "set", "sets", "#", "no", "interval", "")
 _A_SET = re.compile(r"(?:set|round|rd|s|r)\s*#?\s*\d{1,2}", re.IGNORECASE)
+_A_WEEK = re.compile(r"(?:w|wk|week)\s*#?\s*(?P<n>\d{1,2})", re.IGNORECASE)
 _DAY = re.compile(rf"(?:{WEEKDAY}|day\s*\d)\.?", re.IGNORECASE)
 _CAP = ("cap", "time cap", "tc", "t.c.", "limit", "time limit")
 _CONTENT = ("format", "workout", "wod", "what", "task", "description", "work")
@@ -53,6 +54,7 @@ def _read(rows: Sequence[Row], at: int, names: Names) -> tuple[Lines, int] | Non
     ways: tuple[Callable[[Row, Sequence[Cell], Table, Names], Lines], ...] = (
         _movements_over_rounds,
         _sets_beside_movements,
+        _weeks_beside_lifts,
         _days_over_sections,
         _work_beside_days,
         _sections_beside_days,
@@ -150,6 +152,23 @@ def _sets_beside_movements(head_row: Row, head: Sequence[Cell], table: Table, na
             own.sort(key=lambda cell: -int(cell.text))  # "2-7" would be a range, "7-2" is two sets
         said = [(f"{cell.text}{joint if cell is not own[-1] else ''}", cell) for cell in own]
         lines.append(_line(row, [(cells[0].text, cells[0]), *said]))
+    return lines
+
+
+def _weeks_beside_lifts(head_row: Row, head: Sequence[Cell], table: Table, names: Names) -> Lines:
+    """'Movement | W1 | W2' over 'Back squat | 5x5 @ 70 % | 5x4 @ 75 %': week after week, each lift."""
+    weeks = [_A_WEEK.fullmatch(cell.text) for cell in head[1:]]
+    if not all(weeks) or not all(_is_a_name(cells[0].text, names) for _, cells in table):
+        return []
+    lines: Lines = []
+    for place, (week, cell) in enumerate(zip(weeks, head[1:], strict=True), start=1):
+        named = Heading(f"Week {week['n'] if week else place}", None, 0, "day")
+        lines.append(_stretch(head_row, cell, named, cell.end))
+        for row, cells in table:
+            if place < len(cells) and cells[place].text.lower() not in _NOTHING:
+                line = _line(row, [(cells[0].text, cells[0]), (cells[place].text, cells[place])])
+                number = row.number + (AGAIN * (place - 1))
+                lines.append(replace(line, number=number, after_blank=False, marks=[]))
     return lines
 
 

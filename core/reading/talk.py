@@ -86,6 +86,7 @@ _TALK = (  # how a clause begins that only talks, whatever stands in it
     r"(?:athlete|client|trainee)\s*:\s*[^\d:;()]{3,40}$",
     r"(?:everything|all\s+(?:of\s+)?it|the\s+rest|everybody\s+else|others)\s*:?\s+(?:is\s+)?as\s+(?:on|above|in|before|written)\b",
     r"(?:small[\s-]group|semi[\s-]private|personal\s+training|class|course)\b[^\d;()]*\d{1,2}\s+(?:people|athletes|members|spots)\W*$",
+    r"(?:[^\W\d][\w'’-]*\s?){1,3}:\s+(?:try\s+to\s+(?:go\s+)?|go\s+|stay\s+)?(?:unbroken|steady|smooth|slow(?:ly)?)\b[^\d;()@]*",
     r"(?:else|otherwise)\s+(?:partner|pair|buddy|team)\s+up\b[^;()]*",
     r"(?:\d{1,2}|two|three|four)\s+bars\s+(?:per|for\s+each|each)\b[^;,()]*",
     r"(?:program(?:me)?\s*:\s*)?\d{1,2}[\s-]weeks?\s+[^\W\d]{3,14}(?:\s+(?:cycle|program(?:me)?|plan|block|wave|build))?(?=\s*(?:[,;]\s|\s[–-]\s|$))",
@@ -155,7 +156,7 @@ _FIRST = re.compile(r"\W*")
 def talk(rows: Sequence[Row], names: Names) -> None:
     """Blank what only talks, and keep it with its row as a note; a row that only talks is one."""
     for row in rows:
-        if row.role != "work" or row.tabled:
+        if row.role != "work" or row.tabled or row.text.lstrip().startswith("|"):
             continue
         found = [*_clauses(row.text, names), *_behind_a_bare_name(row.text, names)]
         if _is_all_talk(row.text, found, names):

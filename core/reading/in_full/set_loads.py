@@ -305,7 +305,23 @@ def _bar_by_bar(text: str) -> Cuts:
         yield *said.span("said"), f"every {said['each']} x {len(bars)}: 1 rep @ {'-'.join(bars)}"
 
 
+_L = r"\d{1,3}(?:[.,]5)?"
+_LISTED_BY_SEX = re.compile(
+    rf"(?P<said>\b(?:M|men)\s?:?\s(?P<his>{_L}(?:,\s{_L}){{1,4}})\s?(?:/|\||;|,)\s?(?:F|W|women)\s?:?\s(?P<hers>{_L}(?:,\s{_L}){{1,4}}))\W*$",
+    re.IGNORECASE,
+)
+
+
+def _listed_by_sex(text: str) -> Cuts:
+    """'M 22.5, 9 / F 15, 6': a pair for each thing that is lifted, in order."""
+    said = _LISTED_BY_SEX.search(text)
+    his, hers = (re.findall(_L, said[sex]) for sex in ("his", "hers")) if said is not None else ([], [])
+    if said is not None and len(his) == len(hers):
+        yield *said.span("said"), ", ".join(f"{one}/{two}" for one, two in zip(his, hers, strict=True))
+
+
 WAYS = (
+    _listed_by_sex,
     _bar_by_bar,
     _percents_behind,
     _sets_in_a_line,

@@ -370,6 +370,11 @@ _SAID_OTHERWISE = compiled(
         ),
         ("sets", r"(?P<said>\b(?:in\s+)?doubles\s*,?\s*(?:for\s+)?(?P<n>\d{1,2})\s+sets)\b", r"\g<n> x 2"),
         ("sets", r"(?P<said>\b(?:in\s+)?triples\s*,?\s*(?:for\s+)?(?P<n>\d{1,2})\s+sets)\b", r"\g<n> x 3"),
+        (  # "(1+2) x 6, E2:30" below a complex
+            "+",
+            r"^\W*(?P<said>\((?P<c>\d(?:\+\d){1,4})\)\s?[x×]\s?(?P<n>\d{1,2}),?\sE(?P<t>\d:\d\d))(?!\d)",
+            r"\g<n> x \g<c>, every \g<t>",
+        ),
         ("r", r"(?<=[x×\s\d])(?P<said>(?P<n>\d{1,2})\s?L\s?[/+&]\s?(?P=n)\s?R)\b", r"\g<n> each side"),
         (
             "):",

@@ -202,6 +202,27 @@ _SAID_OTHERWISE = compiled(
             )
             for each in (1, 2, 3)
         ),
+        ("leg", r"^\W*(?P<said>leg\s(?P<n>[1-9])\s?[:–-])(?=\s)", r"\g<n>)"),
+        (
+            "legs",
+            r"\b(?P<said>(?:each|every)(?:\s(?:athlete|member|person|one))?\s(?:does|completes|runs)\s(?:all\s)?[1-9]\slegs)(?=\s?:)",
+            "Everyone does",
+        ),
+        (  # "Adaptive heat (seated): 3 RFT, .."
+            "heat",
+            r"^\W*(?P<said>(?P<who>adaptive|scaled|rx|masters|teens|elite)\s(?:heat|wave|group)s?(?:\s\([^()\d]{3,20}\))?)(?=\s?:)",
+            r"\g<who>",
+        ),
+        (  # "in between each set run around the block (about 400 m)"
+            "between ",
+            r"(?P<said>\b(?:in\s)?between\s(?:each|every|the)\s(?:sets?|rounds?|rungs?)\s(?:you\s|we\s|everybody\s)?(?P<way>run|row|walk)s?(?:\s[^\W\d]+){0,3}\s?\((?:about\s|ca\.?\s|roughly\s|~)?(?P<far>\d{2,4}\s?m)\))",
+            r"\g<far> \g<way> between rounds",
+        ),
+        (
+            "time",
+            r"^\W*(?P<said>if\s(?:there\s?(?:is|['’]s)\s|you\shave\s|we\shave\s)?(?:any\s|some\s|still\s)?time(?:\sleft|\sat\sthe\send|\sremaining)*\s?[:,])(?=\s(?:do\s)?\d)",
+            "Extra:",
+        ),
         (  # "In pairs - alternate rounds, 6 each"
             "alternat",
             r"\b(?P<said>alternat(?:e|ing)\s(?:full\s)?rounds,\s(?P<each>\d{1,2})\s(?:rounds\s)?each)(?=\W*$|\s*:)",
