@@ -164,6 +164,8 @@ def _weeks_beside_lifts(head_row: Row, head: Sequence[Cell], table: Table, names
     for place, (week, cell) in enumerate(zip(weeks, head[1:], strict=True), start=1):
         named = Heading(f"Week {week['n'] if week else place}", None, 0, "day")
         lines.append(_stretch(head_row, cell, named, cell.end))
+        if place == 1 and head[0].text:
+            lines[-1].marks.append((head[0].start, head[0].end, "which lift"))
         for row, cells in table:
             if place < len(cells) and cells[place].text.lower() not in _NOTHING:
                 line = _line(row, [(cells[0].text, cells[0]), (cells[place].text, cells[place])])

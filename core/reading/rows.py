@@ -206,7 +206,9 @@ class Row:
         mark stands before it."""
         english = self.english.stretch(start, stop)
         own = replace(self, english=english, text=english.text)
-        return replace(own, start=start, after_blank=False, marks=[]) if start else own
+        if not start:
+            return own
+        return replace(own, number=self.number + AGAIN * start, start=start, after_blank=False, marks=[])
 
     def phrases(self, start: int, stop: int) -> tuple[Phrase, ...]:
         """The phrases of a stretch, at their columns; what reads it later gets the same from memory."""

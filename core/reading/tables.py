@@ -347,6 +347,8 @@ def line_of(
     for column in ("time", "percent", "load", "rpe", "tempo", "rest", "note"):
         if column in said and (words := worded(column, said[column].text, unit)):
             pieces.append((words, said[column]))
+    if "place" in said and not said["place"].text.isdigit():
+        pieces.append((worded("day", said["place"].text), said["place"]))
     by_the_way = zip(head.columns, cells, strict=False)
     beside = [(str(column), cell) for column, cell in by_the_way if column in BESIDE and cell.text]
     pieces += [(worded(column, cell.text), cell) for column, cell in beside if cell is not said.get("note")]

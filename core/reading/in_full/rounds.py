@@ -26,8 +26,8 @@ _SAID_OTHERWISE = compiled(
         ("serie", r"(?<=\d\s)(?P<said>series?\s(?:da|de|di))(?=\s\d)", "sets of"),
         (
             "sets of",
-            r"(?<![\d.,])\d{1,2}\s+sets\s+of\s+(?P<said>everything|all(?:\s+of\s+(?:it|them|these))?|the\s+lot|all\s+(?:three|four|of\s+these))(?=\W*$)",
-            "each",
+            r"(?<![\d.,])(?P<said>(?P<n>\d{1,2})\s+sets\s+of\s+(?:everything|all(?:\s+of\s+(?:it|them|these))?|the\s+lot|all\s+(?:three|four|of\s+these)))(?=\W*$)",
+            r"\g<n> sets of each",
         ),
         ("times through", r"\bAMRAP\b.*?(?P<said>\s*,?\s*(?P<n>[2-9])\s+times\s+through)\W*$", r" x \g<n>"),
         (

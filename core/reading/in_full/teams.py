@@ -169,8 +169,13 @@ _SAID_OTHERWISE = compiled(
         ("both", r"^\W*(?P<said>both)(?=\s+(?:run|row|ski|bike|do|of\s+you)\b)", "everyone does"),
         (
             "per ",
-            r"(?<=[^\W\d]|[)/\d])\s(?P<said>\(?per\s(?:person|athlete|partner|head|member)\)?)(?=\s*(?:$|[,;.]))",
+            r"(?<!rounds)(?<=[^\W\d]|[)/\d])\s(?P<said>\(?per\s(?:person|athlete|partner|head|member)\)?)(?=\s*(?:$|[,;.]))",
             "each",
+        ),
+        (
+            "rounds per ",
+            r"(?P<said>rounds\sper\s(?:person|athlete|partner|head|member))(?=\s*(?:$|[,;.):]))",
+            "rounds each",
         ),
         (  # "both partners complete everything", "both do all reps"
             "",
