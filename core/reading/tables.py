@@ -347,8 +347,7 @@ def line_of(
     for column in ("time", "percent", "load", "rpe", "tempo", "rest", "note"):
         if column in said and (words := worded(column, said[column].text, unit)):
             pieces.append((words, said[column]))
-    if "place" in said and not said["place"].text.isdigit():
-        pieces.append((worded("day", said["place"].text), said["place"]))
+    pieces += _lettered(said)
     by_the_way = zip(head.columns, cells, strict=False)
     beside = [(str(column), cell) for column, cell in by_the_way if column in BESIDE and cell.text]
     pieces += [(worded(column, cell.text), cell) for column, cell in beside if cell is not said.get("note")]
@@ -360,6 +359,12 @@ def line_of(
         stretches.append((end - len(cell.text), end))
         end -= len(cell.text) + 1
     return line, tuple(reversed(stretches))
+
+
+def _lettered(said: dict[Column, Cell]) -> list[tuple[str, Cell]]:
+    """'A1' in the column of places: by the way."""
+    place = said.get("place")
+    return [(worded("day", place.text), place)] if place is not None and not place.text.isdigit() else []
 
 
 def _of_both_sexes(said: dict[Column, Cell]) -> list[tuple[str, Cell]]:
