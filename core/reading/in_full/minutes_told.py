@@ -72,4 +72,18 @@ def _rounds_of_minutes(text: str) -> Cuts:
         yield *said.span("said"), " alternating"
 
 
-WAYS = (_in_order, _odd_and_even, _rounds_of_minutes)
+_SECONDS_EACH = re.compile(
+    r"(?P<said>(?P<n>\d{1,2})\s(?P<what>rounds|rds|sets)\sof\s(?P<t>\d{2})\s?s(?:ec(?:ond)?s?)?\s(?:each|of\seach|per\smovement|of)\s?:\s(?P<list>[^\d:;.()]{3,40}(?:,\s[^\d:;.(),]{3,30}){1,6}))\W*$",
+    re.IGNORECASE,
+)
+
+
+def _seconds_each(text: str) -> Cuts:
+    """'2 rounds of 30 s each: jumping jacks, squats, plank': so long of every one."""
+    said = _SECONDS_EACH.search(text)
+    if said is not None:
+        listed = ", ".join(f"{said['t']} s {one}" for one in re.split(r",\s", said["list"].strip()))
+        yield *said.span("said"), f"{said['n']} rounds: {listed}"
+
+
+WAYS = (_seconds_each, _in_order, _odd_and_even, _rounds_of_minutes)

@@ -156,6 +156,14 @@ _IN_TURN = (
 )  # "30 minutes: 5 min row, 5 min bike, 5 min ski"
 _SO_FAR = r"\d{0,4}\s?(?:km?|m|metres|meters|miles?)"
 _SAID_OTHERWISE = (
+    (  # "Green: 30 min: 500 m row, 400 m run, 30 air squats"
+        "min",
+        re.compile(
+            r"^\W*[^\W\d]{3,14}:\s(?P<said>(?P<n>\d{2})\s?min(?:ute)?s?\s?:)(?=\s?\d{1,4}\s?[^:,;]{3,30},\s\d{1,4}\s?[^:,;]{3,30},\s\d)",
+            re.IGNORECASE,
+        ),
+        r"AMRAP \g<n> min:",
+    ),
     (  # "Intervals (row or ski):" above what is rowed
         "interval",
         re.compile(

@@ -71,6 +71,11 @@ def _two_sides(text: str) -> Cuts:
 
 _SAID_OTHERWISE = compiled(
     (
+        (
+            "skip",
+            r"(?<![\d.,])(?P<said>(?P<t>\d{1,2}\s?min(?:ute)?s?)\s(?:of\s)?skip)(?=\s*(?:$|[,;+(]))",
+            r"\g<t> single-unders",
+        ),
         ("lat", r"(?<=\d\s)(?P<said>lat\.?)(?=\s+burpees?\b)", "lateral"),
         (  # "Copenhagen plank 3 x 20 s/20 s": a side
             "/",
