@@ -471,14 +471,26 @@ class DivisionLines:
         part = self.reading.parts.last
         lifted = {one.movement: one for one in (part.work if part else ()) if one.as_prescribed and one.loads}
         for before, chunk in itertools.pairwise(list(chunks)):
-            original = lifted.get(before.draft.movement)
-            if original is None or before.draft.loads or not before.draft.has_amount or chunk.named:
+            counted = lifted.get(before.draft.movement) if before.draft.has_amount else None
+            original = counted or self._stood_in_for(before, part)
+            if original is None or before.draft.loads or chunk.named:
                 continue
             self.reading.divisions.as_load(chunk)
             if chunk.draft.loads and not chunk.draft.has_amount and may_be_of(chunk.draft.loads[0], original):
                 lend(chunk.draft, before.draft, LOADS)
                 carried.append(chunk)
         return carried
+
+    def _stood_in_for(self, chunk: Chunk, part: PartDraft | None) -> Draft | None:
+        """The only bar of a list, where another lift with a bar takes its place: 'front squats, 35/25'."""
+        rows = self.reading.catalog.movements
+        bars = [
+            one
+            for one in (part.work if part else ())
+            if one.as_prescribed and rows[one.movement].implement == "barbell"
+        ]
+        alone = chunk.named and len(bars) == 1 and bars[0].loads and bars[0].movement != chunk.draft.movement
+        return bars[0] if alone and rows[chunk.draft.movement].implement == "barbell" else None
 
     def _are_loads(self, chunks: list[Chunk], division: str) -> bool:
         """Whether a line only says what is lifted, which it then has given."""
