@@ -90,6 +90,7 @@ _TALK = (  # how a clause begins that only talks, whatever stands in it
     r"(?:else|otherwise)\s+(?:partner|pair|buddy|team)\s+up\b[^;()]*",
     r"(?:\d{1,2}|two|three|four)\s+bars\s+(?:per|for\s+each|each)\b[^;,()]*",
     r"(?:program(?:me)?\s*:\s*)?\d{1,2}[\s-]weeks?\s+[^\W\d]{3,14}(?:\s+(?:cycle|program(?:me)?|plan|block|wave|build))?(?=\s*(?:[,;]\s|\s[–-]\s|$))",
+    rf"{_N}\s+(?:machines?|ergs?)\s+(?:running|working|going|moving|at\s+a\s+time|at\s+once|in\s+use)\b[^;()]*",
     rf"{_N}\s+(?:people|athletes|members|of\s+you)\s+(?:can\s+|may\s+|will\s+)?share\b[^;()]*",
     r"set\s+(?:the\s+|your\s+)?(?:ski|bike|rower|row|erg|treadmill|damper|fan|seat)\b[^;()]*\s(?:to|at|on)\s[^;()]*",
     r"(?:partner|pair|buddy|team)\s+up\s+(?:if|when|for|as|where)\b",
