@@ -76,6 +76,7 @@ _SAID_OTHERWISE = compiled(
             r"(?<![\d.,])(?P<said>(?P<t>\d{1,2}\s?min(?:ute)?s?)\s(?:of\s)?skip)(?=\s*(?:$|[,;+(]))",
             r"\g<t> single-unders",
         ),
+        ("st", r"^\W{0,44}(?P<said>st)(?=\s?:\s)", "Strength"),  # beside "WU:" and "MC:"
         ("lat", r"(?<=\d\s)(?P<said>lat\.?)(?=\s+burpees?\b)", "lateral"),
         (  # "Copenhagen plank 3 x 20 s/20 s": a side
             "/",
