@@ -130,8 +130,8 @@ _SAID_OTHERWISE = compiled(
         ("gr", r"\bsnatch[\s-](?P<said>gr\.?)(?=\s(?:DL|deadlift))", "grip"),
         (  # "10 m handstand walk back"
             "back",
-            r"\d\s?m\s(?:[^\W\d]+\s){0,2}(?:walk|run|lunges?|crawl|carry|push|pull|sprint)\s(?P<said>(?:there\sand\s)?back)(?=\s*(?:$|[,;.)+]|to\s(?:the\s)?(?:start|line|mat|bar)))",
-            "",
+            r"\d\s?m\s(?:[^\W\d]+\s){0,2}(?P<said>(?P<way>walk|run|lunges?|crawl|carry|push|pull|sprint)\s(?:there\sand\s)?back)(?=\s*(?:$|[,;.)+]|to\s(?:the\s)?(?:start|line|mat|bar)))",
+            r"\g<way>",
         ),
         *(  # "STR Bench 3RM", "MET 15-12-9 ..": heads in capitals
             (short.lower(), rf"^\W{{0,6}}(?P<said>(?-i:{short}))(?=\s[\w(])", f"{full}:")
