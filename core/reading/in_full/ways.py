@@ -159,7 +159,7 @@ _SAID_OTHERWISE = (
     (  # "Green: 30 min: 500 m row, 400 m run, 30 air squats"
         "min",
         re.compile(
-            r"^\W*[^\W\d]{3,14}:\s(?P<said>(?P<n>\d{2})\s?min(?:ute)?s?\s?:)(?=\s?\d{1,4}\s?[^:,;]{3,30},\s\d{1,4}\s?[^:,;]{3,30},\s\d)",
+            r"^\W*(?!amrap|emom|tabata|every|time|for|rest|cap)[^\W\d]{3,14}:\s(?P<said>(?P<n>\d{2})\s?min(?:ute)?s?\s?:)(?=\s?\d{1,4}\s?[^:,;]{3,30},\s\d{1,4}\s?[^:,;]{3,30},\s\d)",
             re.IGNORECASE,
         ),
         r"AMRAP \g<n> min:",
