@@ -27,9 +27,8 @@ def loads_by_round(rows: Sequence[Row]) -> None:
     while at < len(rows):
         block = list(_block(rows, at))
         loads = [(row, one) for row, said in block for one in _ONE.finditer(row.text, *said.span("said"))]
-        if [int(one["n"]) for _, one in loads] == list(range(1, len(loads) + 1)) and len(
-            loads
-        ) >= LEAST_ROUNDS:
+        counted = [int(one["n"]) for _, one in loads] == list(range(1, len(loads) + 1))
+        if counted and len(loads) >= LEAST_ROUNDS:
             _leave_the_heaviest(block, *max(loads, key=lambda load: float(load[1]["kg"].replace(",", "."))))
         if not block and rows[at].role == "work":
             _climbs(rows, at)
@@ -60,11 +59,8 @@ def _climbs(rows: Sequence[Row], at: int) -> None:
     sets = next((int(one["n"] or one["m"]) for one in above if one is not None), 0)
     if rising and sets == len(loads):
         last = loads[-1][0]
-        start, end = said.span("said")
-        kept = max(said.end("unit"), last.end())
-        row.say([(start, last.start(), " " * (last.start() - start)), (kept, end, " " * (end - kept))])
-        edges = ((start, last.start()), (kept, end))
-        row.marks += [(begin, stop, "the load of each set") for begin, stop in edges if begin < stop]
+        kept = (last.start(), max(said.end("unit"), last.end()))
+        _keep(row, said.span("said"), kept, "the load of each set")
 
 
 def _block(rows: Sequence[Row], at: int) -> Iterator[tuple[Row, re.Match[str]]]:
@@ -87,8 +83,11 @@ def _leave_the_heaviest(
         if row is not heaviest:
             row.role = "note"
             continue
-        start, end = said.span("said")
-        first, last = load.span("load")
-        row.say([(start, first, " " * (first - start)), (last, end, " " * (end - last))])
-        edges = ((start, first), (last, end))
-        row.marks += [(begin, stop, "which rounds") for begin, stop in edges if begin < stop]
+        _keep(row, said.span("said"), load.span("load"), "which rounds")
+
+
+def _keep(row: Row, said: tuple[int, int], kept: tuple[int, int], says: str) -> None:
+    """Blank a stretch but for what is kept of it; what is blanked is marked."""
+    edges = [(begin, stop) for begin, stop in ((said[0], kept[0]), (kept[1], said[1])) if begin < stop]
+    row.say([(begin, stop, " " * (stop - begin)) for begin, stop in edges])
+    row.marks += [(begin, stop, says) for begin, stop in edges]
