@@ -62,6 +62,8 @@ def main(arguments: list[str]) -> int:
         if command is None:
             complain(f"no command '{name}'. The commands are:\n{help_text()}")
             return 2
+        if rest and command.usage == name:
+            raise GiveUp(f"'./chalk {name}' takes nothing behind it; '{' '.join(rest)}' was not used.")
         return command.run(rest) if command.run else core(name, rest)
     except GiveUp as reason:
         complain(str(reason))

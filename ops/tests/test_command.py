@@ -100,6 +100,13 @@ class Help(unittest.TestCase):
         self.assertIn("no command 'dance'", unknown.stderr)
         self.assertIn(help_text().splitlines()[0], unknown.stderr)
 
+    def test_what_a_command_does_not_take_is_told(self):
+        """An option that is not there is no silent default: it exits 2, names it, and starts nothing."""
+        for command, more in (("demo", ("--port", "8499")), ("reset", ("now",)), ("check", ("core",))):
+            refused = chalk(command, *more)
+            self.assertEqual(refused.returncode, 2)
+            self.assertIn(f"'./chalk {command}' takes nothing behind it; '{' '.join(more)}'", refused.stderr)
+
 
 class SetUp(unittest.TestCase):
     def test_what_set_up_says_does_not_mix_with_answers(self):

@@ -81,12 +81,14 @@ class GymClass(models.Model):
 
 
 class Presence(models.Model):
-    """A page that is open on a session. tab: what the page calls itself; seen_at: when it last said so."""
+    """A page that is open on a session. tab: what the page calls itself; seen_at: when it last said so; left:
+    it was left, and a word of it that comes later was only slow."""
 
     session = models.ForeignKey(Session, models.CASCADE, related_name="presences")
     person = models.ForeignKey(Person, models.CASCADE, related_name="presences")
     tab = models.CharField(max_length=40)
     seen_at = models.DateTimeField()
+    left = models.BooleanField(default=False, db_default=False)
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["session", "person", "tab"], name="once_a_tab")]

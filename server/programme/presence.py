@@ -21,12 +21,15 @@ def say_here(by: Person, session: Session, tab: str) -> list[str]:
         raise PermissionError("Only a coach of this gym can open a session.")
     now = timezone.now()
     Presence.objects.update_or_create(session=session, person=by, tab=tab, defaults={"seen_at": now})
-    open_ones = session.presences.filter(seen_at__gt=now - GONE_AFTER).exclude(person=by, tab=tab)
+    open_ones = session.presences.filter(left=False, seen_at__gt=now - GONE_AFTER).exclude(person=by, tab=tab)
     return sorted(set(open_ones.values_list("person__name", flat=True)))
 
 
 def say_gone(by: Person, session: Session, tab: str) -> None:
-    """Note that the page was left; and forget pages that never said so."""
-    long_ago = timezone.now() - FORGOTTEN_AFTER
-    Presence.objects.filter(session=session, person=by, tab=tab).delete()
+    """Note that the page was left, for good: a word it sent before may be worked on after this one. Forget
+    the pages of long ago."""
+    now = timezone.now()
+    long_ago = now - FORGOTTEN_AFTER
+    left = {"seen_at": now, "left": True}
+    Presence.objects.update_or_create(session=session, person=by, tab=tab, defaults=left)
     Presence.objects.filter(session__gym_id=session.gym_id, seen_at__lt=long_ago).delete()

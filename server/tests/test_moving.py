@@ -112,7 +112,7 @@ class AtTwo(TestCase):
 class Here(TestCase):
     def test_pages_know_of_each_other_until_they_are_left_or_silent(self):
         """Two coaches: each hears the other's name, nobody their own page's; one's second tab counts; left or
-        silent for long, nobody; another gym's session is not found."""
+        silent for long, nobody, nor by a slow word of a page that was left; another gym's is not found."""
         home, away = SmallGym("Kiln Row"), SmallGym("Osier Barn")
         wren = home.person("Wren Osgood", "coach")
         path = f"/api/sessions/{home.session.pk}/here"
@@ -127,7 +127,13 @@ class Here(TestCase):
         home.client(home.coach).delete(f"{path}/second-tab")
         home.client(home.coach).delete(f"{path}/first-tab")
         self.assertEqual(here(wren, "wrens-tab"), [])
-        here(home.coach, "first-tab")
+        here(home.coach, "first-tab")  # on its way when the page was left
+        self.assertEqual(here(wren, "wrens-tab"), [])
+        home.client(home.coach).delete(f"{path}/third-tab")  # overtook the only word of its page
+        here(home.coach, "third-tab")
+        self.assertEqual(here(wren, "wrens-tab"), [])
+        here(home.coach, "fourth-tab")
+        self.assertEqual(here(wren, "wrens-tab"), ["Coach Marl"])
         later = timezone.now() + GONE_AFTER + datetime.timedelta(seconds=1)
         with mock.patch("server.programme.presence.timezone.now", return_value=later):
             self.assertEqual(here(wren, "wrens-tab"), [])

@@ -1,19 +1,19 @@
 // Who else has the session open. Asking tells them of this page as well.
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect } from "react";
+import { useEffect, useState } from "react";
 import { answer, api, type Session } from "../../api/client";
 import { newKey } from "../../saving/key";
 
 const FIRST_MS = 10_000;
-const tab = newKey(); // this page, as long as it is open
 
 /** Their names. What they saved meanwhile is fetched. */
 export function useOthers(session: Session): string[] {
   const client = useQueryClient();
   const { id, version } = session;
+  const [tab, setTab] = useState(newKey); // once left, a tab stays left: who comes back is a new one
   const path = { session_id: id, tab };
   const found = useQuery({
-    queryKey: ["here", id],
+    queryKey: ["here", id, tab],
     queryFn: () => answer(api.PUT("/api/sessions/{session_id}/here/{tab}", { params: { path } })),
     refetchInterval: (query) => (query.state.data?.again_s ?? FIRST_MS / 1000) * 1000,
     staleTime: 0,
@@ -30,11 +30,16 @@ export function useOthers(session: Session): string[] {
         .DELETE("/api/sessions/{session_id}/here/{tab}", { params, keepalive: true })
         .catch(() => undefined);
     };
+    const comeBack = (event: PageTransitionEvent) => {
+      if (event.persisted) setTab(newKey());
+    };
     window.addEventListener("pagehide", leave);
+    window.addEventListener("pageshow", comeBack);
     return () => {
       window.removeEventListener("pagehide", leave);
+      window.removeEventListener("pageshow", comeBack);
       leave();
     };
-  }, [id]);
+  }, [id, tab]);
   return found.data?.others ?? [];
 }
