@@ -66,6 +66,7 @@ from core.reading.heads import LONGEST_CAPITALS, Heads
 from core.reading.in_full import in_full
 from core.reading.interruptions import interruptions
 from core.reading.labelled_sets import labelled_sets, sets_between_commas
+from core.reading.labels_alone import labels_alone
 from core.reading.languages import Translator
 from core.reading.led_lists import LedLists
 from core.reading.levels_in_a_row import levels_in_a_row
@@ -157,7 +158,12 @@ MAX_LINE = 2_000
 _OPENS_A_FORMAT = ("amrap", "every", "tabata", "interval", "count", "measure", "clock")
 LONGEST_FORMAT = 24  # letters before a colon that say no more than how work is arranged
 _SECTION = re.compile(
-    r"(?<=[.;!|]\s)([A-Za-z][A-Za-z -]{1,22}?)(?P<time>,?\s*\(?\d{1,2}\s*(?:min(?:ute)?s?|')\)?)?(?=:\s+\S)"
+    r"(?<=[.;!|/]\s)([A-Za-z][A-Za-z -]{1,22}?)(?P<time>,?\s*\(?\d{1,2}\s*(?:min(?:ute)?s?|')\)?)?(?=:\s+\S)"
+)
+_SECTION_OF_A_FORMAT = re.compile(  # "squat 5x3; metcon AMRAP 10 of ..", ".., then WOD 4 RFT .."
+    r"(?:(?<=[.;!|/]\s)|(?<=\bthen\s))(?P<name>metcon|wod|conditioning|finisher|engine|skill|strength)\s+[–—-]?\s*"
+    r"(?=(?:amrap|e\d?mom|tabata|every\s+\d|for\s+time|\d{1,2}\s?(?:rft\b|rounds?\b|rds?\b|min(?:ute)?s?\b|')|\d{1,3}(?:-\d{1,3}){2}))",
+    re.IGNORECASE,
 )
 _DAY_WITHIN = re.compile(
     r"(?<=[.;!]\s)(?P<day>(?:mon|tues|wednes|thurs|fri|satur|sun)day)\s*[:–—]\s+(?=\S)", re.IGNORECASE
@@ -254,6 +260,7 @@ class DocumentPass:
         bare_numbers(rows)
         numbers_in_two(rows)
         rounds_told_apart(rows)
+        labels_alone(rows)
         minutes_of_odd_and_even(rows)
         percents_that_climb(rows)
         loads_by_round(rows)
@@ -695,6 +702,10 @@ def _heads_within(row: Row) -> list[tuple[int, int, Heading]]:
         (one.start(1), one.end(1) + (one["time"] is None), Heading(one[1].capitalize(), kind, 0))
         for one in _SECTION.finditer(row.text, row.start)
         if (kind := _kind_of(one[1])) is not None
+    ]
+    sections += [
+        (one.start(), one.end("name"), Heading(one["name"].capitalize(), _kind_of(one["name"]), 0))
+        for one in _SECTION_OF_A_FORMAT.finditer(row.text, row.start)
     ]
     days = [
         (one.start("day"), one.end(), Heading(one["day"].capitalize(), None, 0, "day"))

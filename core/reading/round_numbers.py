@@ -102,8 +102,10 @@ def _tell(block: Sequence[Row], labels: Sequence[_Label]) -> None:
     for label, end in zip(labels, ends, strict=True):
         row = block[label.at]
         row.marks.append((0, len(row.text[: label.end].rstrip()), "which rounds"))
-        row.start, row.sets = label.end, len(label.rounds)
+        row.sets = len(label.rounds)
         if label.alone:
             row.role = "note"
             for one in block[label.at + 1 : end]:
                 one.sets = len(label.rounds)
+        else:
+            row.start = label.end

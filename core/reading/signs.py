@@ -102,6 +102,11 @@ _SIGNS = compiled(
             r"(?:^|[;|/]\s)[^%;|]*?\d\s?[x×]\s?\d{1,2}(?P<said>\s?,\s)(?=\d\d(?:[.,]\d)?\s?%(?!\s?[x×\d]))",
             " @ ",
         ),
+        (  # "2 min b/w", "90 s btw rounds"
+            "b",
+            r"(?<=[\w'\"]\s)(?P<said>b/w|btwn?\.?)(?=\W*$|\s+(?:each|every|the|all|both|rounds?|rds?|sets?|pieces?|efforts?|reps?|intervals?|exercises|movements|blocks?|amraps?)\b)",
+            "between",
+        ),
         # "EMOM - 10 minutes"
         ("om", r"(?<=\bE.OM)\s[-–]\s(?=\d{1,2}\s?(?:min|'))", " "),
         # ".75 x BW"

@@ -145,6 +145,12 @@ _SAID_OTHERWISE = compiled(
             r"(?<=sets|unds)(?P<said>,?\s+each\s+(?:on|every))(?=\s+(?:the\s+)?\d{1,2}:\d{2})",
             ", every",
         ),
+        (  # "2-3 min between sets"
+            "between",
+            r"(?<![\w-])(?<!rest\s)(?P<said>(?P<long>\d{1,2}\s?[-–]\s?\d{1,2}\s?(?:min(?:ute)?s?|'|s(?:ecs?)?))\s+(?:in\s+)?between)"
+            r"(?=\W*$|\s+(?:each|every|the|all|rounds?|sets?|efforts?)\b)",
+            r"rest \g<long> between",
+        ),
         (
             "rest of the time",
             r"(?P<said>(?:in\s+the\s+|for\s+the\s+)?rest\s+of\s+the\s+time\s*[:,]?)(?=\s+(?!"
