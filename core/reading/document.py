@@ -103,7 +103,7 @@ from core.reading.parities import minutes_of_odd_and_even
 from core.reading.phrases import PAIR, Phrase
 from core.reading.plan_tables import plans_in_cells
 from core.reading.prose import Prose, arranges, bare_words, is_schedule, tells_work
-from core.reading.round_numbers import rounds_told_apart
+from core.reading.round_numbers import rounds_told_apart, what_a_round_is
 from core.reading.row_roles import (
     begins_with_sets,
     fitness_of_all,
@@ -151,7 +151,7 @@ from core.reading.table_rows import find_tables
 from core.reading.talk import talk
 from core.reading.team_roles import change_said, changes_only, team_roles, without_open
 from core.reading.tokens import seconds_of, tokenize
-from core.reading.ways import efforts_in_rows, ways_below_a_name, ways_in_rows
+from core.reading.ways import efforts_in_rows, ways_below_a_name, ways_in_rows, ways_of_a_session
 from core.reading.workout import PartKind
 
 MAX_LINE = 2_000
@@ -259,6 +259,7 @@ class DocumentPass:
         self.led.read(rows)
         bare_numbers(rows)
         numbers_in_two(rows)
+        what_a_round_is(rows)
         rounds_told_apart(rows)
         labels_alone(rows)
         minutes_of_odd_and_even(rows)
@@ -280,6 +281,7 @@ class DocumentPass:
         windows_behind_names(rows)
         ways_in_rows(rows, self.names)
         ways_below_a_name(rows, self.names)
+        ways_of_a_session(rows, self.names)
         efforts_in_rows(rows)
         message_heads(rows)
         weeks_side_by_side(rows)
@@ -336,6 +338,7 @@ class DocumentPass:
                 and (_ENDS_WITH_OR.search(row.text) or _BEGINS_WITH_OR.match(following.text))
             ):
                 following.role = "note"
+        _other_choices(rows)
         self.heads.titles(rows)
         _signed_deeper(rows)
         self._follow(rows)
@@ -733,6 +736,23 @@ def _kind_of(name: str) -> PartKind | None:
 def _in_each_hand(phrase: Phrase) -> bool:
     """'2x15/10': two weights of two standards, no sets."""
     return phrase.kind == "sets" and phrase.times == PAIR and phrase.pair
+
+
+_OR_ALONE = re.compile(r"\W*or\W*", re.IGNORECASE)
+
+
+def _other_choices(rows: Sequence[Row]) -> None:
+    """'or' on a row of its own: the movement below it, or all of the piece that begins there, is another
+    choice."""
+    for row, following in itertools.pairwise(rows):
+        if following.role == "work" and not following.heading and _OR_ALONE.fullmatch(row.text):
+            at = rows.index(following)
+            piece = itertools.takewhile(
+                lambda one: one is following or not (one.after_blank or one.heading or one.role != "work"),
+                rows[at:],
+            )
+            for one in (following,) if following.named else list(piece):
+                one.role = "note"
 
 
 _ROUNDS_ABOVE = re.compile(r"\W*(?:then\s+)?\d{1,2}\s+(?:rounds?|rds?|sets|times)\b[^\d]*$", re.IGNORECASE)

@@ -13,6 +13,10 @@ from core.reading.rows import Row
 from core.reading.units import MINUTE_S
 from core.reading.workout import Format
 
+_WHAT_A_ROUND_IS = re.compile(
+    r"\W*(?:1|one|a|each|every)\s+(?:full\s+|whole\s+)?(?:round|rd|lap)(?:\s+(?:is|means|looks\s+like|consists\s+of))?\W*",
+    re.IGNORECASE,
+)
 MOST_ROUNDS = 20  # that are told apart by their numbers; common practice
 _AND = r"\s{0,2}(?:,\s{0,2}(?:and\s)?|/\s?|&\s?|\+\s?|\band\s)"
 _NUMBER = r"\d{1,2}(?:st|nd|rd|th)?"
@@ -109,3 +113,12 @@ def _tell(block: Sequence[Row], labels: Sequence[_Label]) -> None:
                 one.sets = len(label.rounds)
         else:
             row.start = label.end
+
+
+def what_a_round_is(rows: Sequence[Row]) -> None:
+    """'1 round =' below how many there are is no round more."""
+    for above, row in itertools.pairwise(rows):
+        if row.role == "work" and _WHAT_A_ROUND_IS.fullmatch(row.text):
+            fmt = _format(above)
+            if fmt is not None and (fmt.kind != "rounds" or (fmt.rounds or 0) > 1):
+                row.role = "note"

@@ -28,9 +28,15 @@ _GOES_ON = re.compile(
 
 _UP_TO = re.compile(
     r"\W*(?:(?:(?:and\s+)?so\s+on|etc|and\s+on|keep\s+going|continue)\b\W*)?(?:all\s"
-    r"+the\s+way\s+)?(?:up\s+)?(?:to|until)\s+"
+    r"+the\s+way\s+)?(?:(?:up|down)\s+)?(?:to|until)\s+"
     r"(?:(?:the\s+)?(?:set|round|rung)s?\s+of\s+)?(?P<last>\d{1,2})(?:\s*[,/&]\s*\d"
     r"{1,2})*(?:\s*reps?)?(?:\W*|[.!;]\s+[^\W\d].*)",
+    re.IGNORECASE,
+)
+_UP_TO_NAMED = re.compile(  # "... to 8 cleans + 80 double-unders"
+    r"\W*(?:\.{2,}|…|\b(?:(?:and\s+)?so\s+on|etc|and\s+on|keep\s+going|continu(?:e|ing))\b)\W*(?:all\s+the\s+way\s+)?"
+    r"(?:(?:up|down)\s+)?(?:to|until)\s+(?P<last>\d{1,2})\s+[^\W\d][\w’' -]{1,24}?"
+    r"(?:\s*(?:[,/&+]|\band\b)\s*\d{1,3}\s+[^\W\d][\w’' -]{1,24}?){0,4}\W*",
     re.IGNORECASE,
 )
 
@@ -38,12 +44,12 @@ _UP_TO = re.compile(
 def goes_on(text: str) -> bool:
     """'...', '9/9, 12/12...', 'and so on', 'and so on up to 10': that the ladder above goes on like that."""
     said = text.strip()
-    return _GOES_ON.match(said) is not None or _UP_TO.fullmatch(said) is not None
+    return _GOES_ON.match(said) is not None or goes_up_to(said) is not None
 
 
 def goes_up_to(text: str) -> int | None:
     """'and so on up to 10, 20, 30': the first number of the last rung, where it is said."""
-    said = _UP_TO.fullmatch(text)
+    said = _UP_TO.fullmatch(text) or _UP_TO_NAMED.fullmatch(text)
     return int(said["last"]) if said is not None else None
 
 
@@ -204,10 +210,20 @@ def _rungs(column: Sequence[Draft], goes_on: bool = True) -> tuple[int, ...]:
 def _with_rungs_between(column: Sequence[Draft]) -> tuple[int, ...]:
     """'1 thruster', '2 thrusters', '...', '10 thrusters': every rung up to the last; empty for none."""
     *begun, last = _amounts(column) or (0,)
-    step = even_step(begun, PAIR) if len(begun) >= PAIR else None
-    if not step or last <= begun[-1] or (last - begun[-1]) % step:
-        return ()
-    return tuple(range(begun[0], last + 1, step))
+    step = _pace(begun)
+    more = _rungs_to(begun[-1], last, step) if step else 0
+    return (*begun, *(begun[-1] + step * rung for rung in range(1, more + 1))) if more else ()
+
+
+def _pace(amounts: Sequence[int]) -> int:
+    """What at least two numbers rise or fall by, evenly; 0 where they do not."""
+    steps = {after - before for before, after in itertools.pairwise(amounts)}
+    return steps.pop() if len(steps) == 1 else 0
+
+
+def _rungs_to(rung: int, last: int, step: int) -> int:
+    """How many steps lead from a rung to the last one, up or down; 0 where none do."""
+    return max(0, (last - rung) // step) if step and (last - rung) % step == 0 else 0
 
 
 def _up_to(part: PartDraft, fmt: Format, last: int) -> Format:
@@ -215,16 +231,16 @@ def _up_to(part: PartDraft, fmt: Format, last: int) -> Format:
     is."""
     work = part.work
     for size in range(1, len(work) // PAIR + 1):
-        columns = [_rungs(work[at::size]) for at in range(size)]
-        if len(work) % size or not all(columns):
+        columns = [_amounts(work[at::size]) for at in range(size)]
+        paces = [_pace(column) for column in columns if len(column) >= PAIR]
+        if len(work) % size or len(paces) < size:
             continue
-        step = even_step(columns[0], PAIR) or 0
-        if not step or last <= columns[0][-1] or (last - columns[0][-1]) % step:
+        more = _rungs_to(columns[0][-1], last, paces[0])
+        if not more:
             return fmt
-        count = (last - columns[0][0]) // step + 1
+        count = len(columns[0]) + more
         del work[size:]
-        for one, column in zip(work, columns, strict=True):
-            pace = even_step(column, PAIR) or 0
+        for one, column, pace in zip(work, columns, paces, strict=True):
             one.counts = "cal" if one.has_calories else ""
             one.scheme = tuple(column[0] + pace * rung for rung in range(count))
             one.reps, one.calories, one.sets, one.sets_written = None, None, count, True
@@ -237,7 +253,7 @@ def _up_to_the_last(part: PartDraft, fmt: Format) -> Format:
     work = part.work
     for size in range(1, len(work) // LEAST_RUNGS + 1):
         columns = [_with_rungs_between(work[at::size]) for at in range(size)]
-        if len(work) % size or not all(columns):
+        if len(work) % size or not all(columns) or len(set(map(len, columns))) > 1:
             continue
         del work[size:]
         alike = len(set(columns)) == 1

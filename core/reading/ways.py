@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import re
 from collections.abc import Sequence
 
@@ -48,6 +49,41 @@ def ways_below_a_name(rows: Sequence[Row], names: Names) -> None:
         said = _WAY_FIRST.match(row.text) if how else None
         if said is not None and names.find(row.text[said.end() :]) is None:
             row.say([(*said.span("way"), f"{said['way']} {how}")])
+
+
+_ONLY_A_WAY = re.compile(
+    r"^\W*(?P<how>run|row|bike|ski|swim)(?:n?ing|m?ing|er)?(?:\s+(?:session|workout|set|day|practice|training))?\s*(?:\([^()]*\))?\W*$",
+    re.IGNORECASE,
+)
+_BARE_WAY = re.compile(
+    r"^\W*(?:\d{1,2}\s?[x×]\s?)?(?P<way>(?P<far>[1-9]\d{1,3})\s?(?:m|metres|meters)?)(?=\s*$|\s*[,(@]|\s+[^\W\d])",
+    re.IGNORECASE,
+)
+_COUNTS = re.compile(r"\s+(?:kg|lbs?|min|sec|s|x|cals?|calories|reps?|rounds?|sets?)\b", re.IGNORECASE)
+SHORTEST_M = 25  # of a pool, and of what all these are whole numbers of
+
+
+def ways_of_a_session(rows: Sequence[Row], names: Names) -> None:
+    """'Swim (25 m pool)' above '200 easy', '4x50 kick', '8 x 100 on 2:00': the name of those below."""
+    for at, row in enumerate(rows):
+        headed = _ONLY_A_WAY.match(row.text) if row.role == "work" else None
+        if headed is None:
+            continue
+        below = list(itertools.takewhile(lambda one: _bare_way(one, names) is not None, rows[at + 1 :]))
+        if len(below) > 1:
+            row.role = "note"
+            for one in below:
+                said = _bare_way(one, names)
+                if said is not None:
+                    one.say([(*said.span("way"), f"{said['far']} m {headed['how'].lower()}")])
+
+
+def _bare_way(row: Row, names: Names) -> re.Match[str] | None:
+    """The distance a row begins with, of nothing it names."""
+    said = _BARE_WAY.match(row.text) if row.role == "work" and not row.after_blank else None
+    if said is None or int(said["far"]) % SHORTEST_M or _COUNTS.match(row.text, said.end()):
+        return None
+    return said if names.find(row.text[said.end() :]) is None else None
 
 
 _EFFORT = re.compile(

@@ -12,6 +12,11 @@ _SAID_OTHERWISE = compiled(
             r"|thruster|OHS|BS|FS|DL|PC|PS)\w*)",
             r"heavy \g<n>",
         ),
+        (  # "8 push presses at 5RM weight"
+            "rm",
+            r"(?<=[a-z]\s)(?P<said>(?:@|at|with)\s(?:your\s|the\s|that\s|a\s)?\d{1,2}\s?RM\s(?:weight|load|bar))\b",
+            "heavy",
+        ),
         (
             "db",
             r"\d\s?[x×]\s?\d{1,2}\s*(?P<said>,\s*DBs?\s+(?P<load>\d{1,2}(?:[.,]5)?))\s*$",

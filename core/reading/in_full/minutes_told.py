@@ -6,6 +6,7 @@ from __future__ import annotations
 import re
 
 from core.reading.in_full.cuts import Cuts
+from core.reading.spelled import number_said
 
 _PLACES = {
     "first": 1,
@@ -86,4 +87,32 @@ def _seconds_each(text: str) -> Cuts:
         yield *said.span("said"), f"{said['n']} rounds: {listed}"
 
 
-WAYS = (_seconds_each, _in_order, _odd_and_even, _rounds_of_minutes)
+_EASY_MINUTES = re.compile(
+    r"\b(?P<said>(?P<n>\d{1,2}|[a-z]{3,6})\s(?:easy|light|gentle|steady|slow|relaxed|quick)\s(?P<unit>min(?:ute)?s?)\s(?:of\s)?(?P<on>(?:on|at)\s)?)(?=[^\W\d])",
+    re.IGNORECASE,
+)
+
+
+def _easy_minutes(text: str) -> Cuts:
+    """'3 easy minutes on a bike', 'five easy minutes of rowing'."""
+    said = _EASY_MINUTES.search(text) if " min" in text else None
+    many = number_said(said["n"]) if said is not None else None
+    if said is not None and many:
+        yield *said.span("said"), f"{many} minutes {'easy on ' if said['on'] else 'of easy '}"
+
+
+_LENGTH_FIRST = re.compile(
+    r"^\W{0,44}(?P<said>(?P<long>\d{1,2}\s?(?:min(?:ute)?s?|['’′]))\s(?P<what>[^\W\d][\w’'-]*(?:\s[^\W\d][\w’'-]*){0,2}))\s*:\s(?=\d\s?[x×]\s?\d{1,2}(?:\W*$|\s*[,;(@]|\s+(?:to|per|each|with|at|on|from)\b))",
+    re.IGNORECASE,
+)
+_ARRANGES = re.compile(r"\b(?:amrap|e\d?mom|every|tabata|cap|rest|rounds?|for\s+time|time|window|limit)\b", re.IGNORECASE)
+
+
+def _length_first(text: str) -> Cuts:
+    """"15' pistol work: 3 x 5": how long what is done in sets may take."""
+    said = _LENGTH_FIRST.match(text)
+    if said is not None and not _ARRANGES.search(said["what"]):
+        yield *said.span("said"), f"{said['what']} ({said['long']})"
+
+
+WAYS = (_easy_minutes, _length_first, _seconds_each, _in_order, _odd_and_even, _rounds_of_minutes)

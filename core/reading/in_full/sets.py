@@ -10,6 +10,7 @@ from core.reading.in_full.cuts import Cuts, compiled, way_of
 from core.reading.spelled import number_said
 
 MOST_RUNGS = 30
+MOST_OF_A_SET = 12  # repetitions under a bar told by its load; common practice
 _BY_STEPS = re.compile(
     r"(?<![\d.,:/-])(?P<first>\d{1,3})\s*(?:(?:down|up)\s+to|to|-|–)\s*(?P<last>\d{1,3})\s*,?\s*"
     r"(?:(?:going\s+)?(?:down|up)\s+)?by\s+(?P<step>[1-9]\d?|one|two|three|four|five|ten)(?:['’]?s)?"
@@ -538,6 +539,26 @@ _SAID_OTHERWISE = compiled(
             r"(?:^|[:;,])\s*(?P<said>(?P<n>[1-6])\s=)(?=\s+(?:\d|rest|max)[^=]*(?:;|,|$))",
             r"\g<n>)",
         ),
+        (  # "x 1 @ 60, x 1 @ 65"
+            "x",
+            r"(?:^\W*|,\s|\bthen\s)(?P<said>x\s?(?P<reps>\d{1,2}))(?=\s*(?:@|at)\s*\d)",
+            r"1 x \g<reps>",
+        ),
+        (  # "x 1 @ 65, then 3 sets x 1 @ 75"
+            "set",
+            r"(?P<said>\b(?:then\s+)?(?P<n>\d{1,2})\s+sets?\s?[x×]\s?(?P<reps>\d{1,2}))(?=\s*(?:@|at)\s*\d)",
+            r"\g<n> x \g<reps>",
+        ),
+        (  # "Warm up, then find a 3RM bench press": what is found is no warm-up
+            "warm",
+            r"^\W*(?P<said>warm(?:ing)?[\s-]?up\W{1,2}(?:(?:and|&|then)\W{1,2}){0,2}(?P<does>test|find|build|establish|work\s+up))\b",
+            r"\g<does>",
+        ),
+        (  # "AMRAP 7 of 7s: burpees, KBS, pull-ups"
+            "s:",
+            r"(?P<said>\s(?:of|,)\s(?P<n>\d{1,2})s\s*):\s(?=[^\d:]+$)",
+            r", \g<n> of each",
+        ),
         ("warm", r"(?<![\w.,])(?P<said>\d\s+warm[\s-]?up\s+sets?)(?=\s*(?:,|and\b|then\b|\+))", "warm up"),
     )
 )
@@ -595,7 +616,38 @@ def _with_each_set(text: str) -> Cuts:
         yield *said.span("said"), f"{said['sets']} x "
 
 
+_SHORT_SETS = re.compile(
+    r"^\W*(?:[^\W\d][\w.'’-]*\s+){0,4}[^\W\d][\w.'’-]*:?\s+(?P<said>\d{1,2}(?:\s?/\s?\d{1,2}){1,6}|\d{1,2},\s?\d{1,2})"
+    r"(?=\s+(?:@|at)\s*[1-9]\d)"
+)
+
+_OF_SIDES = re.compile(r"\b(?:kbs?|dbs?|kettlebells?|dumbbells?|single|one|arms?|legs?|split|lunges?|get[\s-]?ups?|tgus?|windmills?|pistols?|step|side|suitcase|landmine|gorilla|renegade)\b", re.IGNORECASE)
+
+
+def _short_sets(text: str) -> Cuts:
+    """'Push press: 3/3 @ 90', 'press 5/3/1 @ 75/85/95 %': a set for each, and no loads of two sexes."""
+    said = _SHORT_SETS.match(text) if "@" in text or " at " in text else None
+    if said is not None and _OF_SIDES.search(text[: said.start("said")]):
+        return
+    if said is not None and all(1 <= int(one) <= MOST_OF_A_SET for one in re.findall(r"\d+", said["said"])):
+        yield *said.span("said"), "-".join(re.findall(r"\d+", said["said"]))
+
+
+_LOAD_FROM_TO = re.compile(
+    r"\d\s?[x×]\s?\d{1,2}\s*(?:@|at)\s*(?P<said>[1-9]\d{1,2}\s?[-–]\s?(?P<top>[1-9]\d{1,2}))(?![\d.,/-]\d|\s?[-–]\s?\d)"
+)
+
+
+def _ranges_in_lists(text: str) -> Cuts:
+    """'1 x 1 @ 60, 3 x 1 @ 75-80': the heaviest of what some sets of a list are done with."""
+    if text.count("@") + text.count(" at ") > 1:
+        for said in _LOAD_FROM_TO.finditer(text):
+            yield *said.span("said"), said["top"]
+
+
 WAYS = (
+    _short_sets,
+    _ranges_in_lists,
     _with_each_set,
     _sets_by_strokes,
     _ladders,

@@ -58,6 +58,23 @@ _SAID_OTHERWISE = compiled(
             r"\.\s(?P<n>\d{1,2})\srounds\s(?:each|per\s(?:member|athlete|person)))(?=[.\s]*$)",
             r"\g<n> rounds each",
         ),
+        (  # "A does a round, then B does a round. 5 rounds each", "Partner A completes one round while B rests. 4 rounds each"
+            "round",
+            r"^\W*(?P<said>(?:(?:partner|athlete|person)\s+)?(?:A|1|one)\s+(?:does|completes|finishes)\s(?:a|one|1|the)\s(?:(?:whole|full)\s)?round\b[^\d:]{0,60}[.,;]\s"
+            r"(?P<n>\d{1,2})\srounds\s(?:each|per\s(?:member|athlete|person|partner)))(?=\W|$)",
+            r"\g<n> rounds each",
+        ),
+        (  # "1 athlete runs 400", "one partner rows 500 m"
+            "s ",
+            r"^\W*(?P<said>(?:1|one)\s(?:athlete|person|partner|member|runner|rower)\s(?P<does>runs|rows|skis|bikes|swims)\s(?P<way>[1-9]\d{2,3})(?:\s?m(?:etres|eters)?\b)?)"
+            r"(?!\s?(?:k|cal|\d|[.,]\d))",
+            r"one \g<does> \g<way> m",
+        ),
+        (  # "8 rounds (4 each)"
+            "each",
+            r"(?P<said>\b\d{1,2}\s(?:rounds|rds)\s?\((?P<n>\d{1,2})\s(?:each|per\s(?:partner|person|athlete))\))",
+            r"\g<n> rounds each",
+        ),
         (  # "P1 rows 250 m while P2 rests, 6 each"
             "each",
             r"\b(?:rests?|works?|working)\b[^\d\n]*(?P<said>(?:\s?[,;.]|\s[x×])\s(?P<n>[2-9]|1\d)\seach)\W*$",

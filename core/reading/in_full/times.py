@@ -145,6 +145,11 @@ _SAID_OTHERWISE = compiled(
             r"(?<=sets|unds)(?P<said>,?\s+each\s+(?:on|every))(?=\s+(?:the\s+)?\d{1,2}:\d{2})",
             ", every",
         ),
+        (  # "8 x 100 m swim on 2:00"
+            " on ",
+            r"(?<![\d.,])\d{1,2}\s?[x×]\s?[1-9]\d{1,3}(?:\s?m\b)?[^,;:\d@(]{0,20}?(?P<said>\son\s(?:the\s)?)(?=\d{1,2}:\d{2}(?!\d))",
+            " every ",
+        ),
         (  # "2-3 min between sets"
             "between",
             r"(?<![\w-])(?<!rest\s)(?P<said>(?P<long>\d{1,2}\s?[-–]\s?\d{1,2}\s?(?:min(?:ute)?s?|'|s(?:ecs?)?))\s+(?:in\s+)?between)"

@@ -156,6 +156,15 @@ _IN_TURN = (
 )  # "30 minutes: 5 min row, 5 min bike, 5 min ski"
 _SO_FAR = r"\d{0,4}\s?(?:km?|m|metres|meters|miles?)"
 _SAID_OTHERWISE = (
+    (  # "12 shuttle runs (10 m)"
+        "shuttle",
+        re.compile(
+            r"(?<![\w.,/-])(?P<said>(?P<n>\d{1,3})\s+(?P<what>shuttle(?:\s+(?:runs?|sprints?))?s?)\s*\(?(?:of\s+)?"
+            r"(?P<way>\d{1,2}\s?(?:m|metres?|meters?))(?:\s+each)?\)?)(?=\W|$)",
+            re.IGNORECASE,
+        ),
+        r"\g<n> x \g<way> \g<what>",
+    ),
     (  # "Green: 30 min: 500 m row, 400 m run, 30 air squats"
         "min",
         re.compile(
