@@ -3,6 +3,7 @@ of a complex, a window of time, a target, bells."""
 
 from __future__ import annotations
 
+import re
 from dataclasses import replace
 
 from core.catalog import Catalog
@@ -28,6 +29,7 @@ from core.reading.rows import Row
 from core.reading.said_loads import SaidLoads
 from core.reading.units import BELLS
 
+_ANOTHER = re.compile(r"\W*(?:and\s+)?(?:then|after|next)\b", re.IGNORECASE)  # sets, and no more of these
 HIGHEST_TARGET_M = 4.0  # common practice
 
 
@@ -49,6 +51,9 @@ class OfTheLast:
         if draft.estimated and last.sets_written and not last.estimated and chunk.joined_by == "comma":
             _climbs(last, draft)
             return last.line == read.number
+        if _climbs_below(last, read, chunk):
+            _climbs(last, draft)
+            return True
         if draft.relay and not draft.has_amount:
             last.everyone, last.sets = True, None  # "4 x 400 m run, relay": one each
             return True
@@ -268,6 +273,14 @@ def only_seconds(draft: Draft) -> bool:
     """Whether a time is all that is said."""
     counts = draft.reps or draft.scheme or draft.counts or draft.distance_m or draft.calories
     return bool(draft.seconds) and not (counts or draft.loads or draft.percents)
+
+
+def _climbs_below(last: Draft, read: Line, chunk: Chunk) -> bool:
+    """'work up to a heavy triple' on the line below '3-3-3-3-3': how these sets go, and no more of them."""
+    below = last.line < read.number <= last.line + PAIR and not _ANOTHER.match(read.text)
+    sets = below and chunk.draft.estimated and last.sets_written and not last.estimated
+    fewest = last.scheme[-1] if last.scheme else last.reps
+    return bool(sets and not last.percents and chunk.draft.scheme[:1] == (fewest,))
 
 
 def _climbs(last: Draft, draft: Draft) -> None:

@@ -61,6 +61,7 @@ _TALK = (  # how a clause begins that only talks, whatever stands in it
     r"(?:sub|under|below)[\s-]+\d{1,2}(?::\d\d)?\s*(?:min(?:ute)?s?)?\s*(?:is|if|for|$|(?=\)))",
     r"(?:touch\s+(?:and|&|n)\s+go|tng)\s*(?:,|or|/)\s*(?:\w+\s+)?singles\b",
     r"singles\s+(?:are|is)?\s*(?:fine|ok(?:ay)?|allowed)\b",
+    r"(?:the\s+)?(?:heaviest|best|top|biggest|last)\s+(?:single|double|triple|set|lift|complex|one|attempt|load|weight|bar)\s+(?:counts?|scores|wins|is\s+(?:your|the)\s+score|=\s*score)\b",
     rf"(?:best\s+of\s+)?{_N}\s+(?:tries|attempts)\s+(?:max|only|counts?|allowed)\b",
     r"break\s+(?:it|them|this|these)\b",
     r"so\s+(?:that\s+)?(?:all|every(?:one|body)|you|we|it|the|no(?:body|\s+one))\b",

@@ -183,7 +183,12 @@ _SAID_OTHERWISE = compiled(
             r"^\W*(?P<said>both\s(?:of\syou\s)?(?P<way>run|row|ski|bike|walk)\s(?P<far>\d{2,4}\s?m)(?:\stogether)?)(?=\s(?:after|between)\s(?:each|every)\sround)",
             r"\g<far> \g<way> together",
         ),
-        ("both", r"^\W*(?P<said>both)(?=\s+(?:run|row|ski|bike|do|of\s+you)\b)", "everyone does"),
+        (
+            "both",
+            r"(?:^\W*|\bevery\s+\d{1,2}(?::\d\d)?\s*(?:min(?:ute)?s?|['’])?\s*[,:–-]?\s*)(?P<said>both(?:\s+(?:partners|athletes))?(?:\s+do)?)"
+            r"(?=\s+(?:\d|run|row|ski|bike|do|of\s+you)\b)",
+            "everyone does",
+        ),
         (
             "per ",
             r"(?<!rounds)(?<=[^\W\d]|[)/\d])\s(?P<said>\(?per\s(?:person|athlete|partner|head|member)\)?)(?=\s*(?:$|[,;.]))",
