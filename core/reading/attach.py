@@ -182,7 +182,9 @@ class Attacher:
 
     def _above_its_list(self, row: Row, read: Line, chunk: Chunk) -> None:
         part = self.parts.last
-        if row.followed and all(index in read.bracketed for index in chunk.indices):
+        falls = chunk.draft.other is not None and (chunk.draft.reps or 0) > chunk.draft.other
+        alone = falls and not read.content.strip(" \t()[]@0123456789./,")
+        if row.followed and (alone or all(index in read.bracketed for index in chunk.indices)):
             pair_as_load(Draft(0, 0, "", reps=1), chunk.draft)  # "21-15-9 (60/40)" above bare names
         self._list_and_bar(row, chunk.draft)
         weighed = chunk.draft.loads or (chunk.draft.percents and row.followed)
@@ -238,7 +240,8 @@ class Attacher:
             return
         last = self._lift_meant(part, read, draft) or part.work[-1]
         by_rounds = part.format is not None and (part.format.ladder_step or part.format.scheme)
-        pair_as_load(Draft(0, 0, "", reps=1) if by_rounds and not alone else last, draft)
+        weighs = self._weighs_a_list(part, last, draft) if alone else by_rounds
+        pair_as_load(Draft(0, 0, "", reps=1) if weighs else last, draft)
         self._into_a_window(last, draft)
         if alone and self.loads.of_list(part, draft):
             return
@@ -253,6 +256,13 @@ class Attacher:
         elif self._of_another_lift(part, last, draft) or not self._fill(last, draft):
             self._hand_back(read, chunk)
         in_context(last, self.catalog.movements[last.movement], self.catalog)
+
+    def _weighs_a_list(self, part: PartDraft, last: Draft, draft: Draft) -> bool:
+        """'43/30' on a row of its own below 'thrusters', 'pull-ups': two standards of what is lifted, and no
+        count of what stands last."""
+        falls = draft.other is not None and (draft.reps or 0) > draft.other
+        counts = self.catalog.movements[last.movement].calorie_s is not None
+        return falls and not counts and bool(loadable(part.work, self.catalog))
 
     def _of_another_lift(self, part: PartDraft, last: Draft, draft: Draft) -> bool:
         """'20 kg' on its own below '50 thrusters 40/30' and '30 burpees': no burpee's; 'KB 24/16' below a run

@@ -9,6 +9,7 @@ from core.catalog import Catalog
 from core.catalog.rows import Context, Movement
 from core.reading.draft import Draft
 from core.reading.kit_words import GOING
+from core.reading.phrases import PAIR
 from core.reading.units import KG_PER
 
 _ONE_ARM = re.compile(r"(?:single|one|1)[\s-]?arm|sa\b", re.IGNORECASE)
@@ -51,7 +52,12 @@ def _reading(draft: Draft, row: Movement, alternating: bool) -> tuple[Context, s
         return "light", "arms alternate"
     if "heavy" in context and draft.loads and draft.loads[0] * KG_PER[draft.load_unit] > HEAVIEST_HELD_KG:
         return "heavy", "the load is a bar's"
-    if "loaded" in context and (draft.loads or draft.percents or draft.rpe or draft.estimated):
+    of_a_list = len(draft.loads) == PAIR and draft.text.lower().startswith("air ")  # "air squats, 24/16 kg"
+    if (
+        "loaded" in context
+        and not of_a_list
+        and (draft.loads or draft.percents or draft.rpe or draft.estimated)
+    ):
         return "loaded", "a load stands beside it"
     measured = draft.counts or draft.distance_m or draft.calories
     if "counted" in context and draft.text.lower() in ("row", "rows") and (draft.reps or draft.scheme):

@@ -73,6 +73,7 @@ from core.reading.levels_in_a_row import levels_in_a_row
 from core.reading.loads_and_reps import loads_and_reps
 from core.reading.loads_by_round import loads_by_round
 from core.reading.loads_by_set import loads_by_set
+from core.reading.loads_of_a_list import ONLY_A_LOAD, loads_behind_heads
 from core.reading.machine_intervals import machine_intervals
 from core.reading.minute_numbers import (
     counted_labels,
@@ -134,6 +135,8 @@ from core.reading.rungs import (
     falling_against_the_clock,
     goes_on,
     rungs_in_rows,
+    tails_of_ladders,
+    titles_of_ladders,
 )
 from core.reading.set_numbers import (
     kinds_of_sets,
@@ -248,7 +251,7 @@ class DocumentPass:
         loads_and_reps(rows)
         rows = list(levels_in_a_row(division_loads(rows)))
         rows = list(pieces_of_divisions(rows))
-        rows = list(counted_below(rows))
+        rows = list(loads_behind_heads(tails_of_ladders(counted_below(rows))))
         nested_rounds(rows)
         rows = list(interruptions(rows, self.names))
         named_divisions(rows)
@@ -314,6 +317,7 @@ class DocumentPass:
         counted_labels(rows, self.names)
         clock_starts(rows)
         piece_windows(rows)
+        titles_of_ladders(rows)
         rungs_in_rows(rows)
         again_after_rests(rows)
         falling_against_the_clock(rows)
@@ -654,7 +658,8 @@ class DocumentPass:
             )  # "(1) Bench", "6-6-4-4", "(2) Row"
             row.followed = lists_on(following) and another is None and not counts_on
             row.sets_below = not following.after_blank and begins_with_sets(following)
-            arranges_more = following.role == "work" and following.format and not following.named
+            arranges = following.format or ONLY_A_LOAD.fullmatch(following.text)  # "60/40 kg" above its list
+            arranges_more = following.role == "work" and arranges and not following.named
             if arranges_more and not following.after_blank and not following.heading:
                 row.followed |= at + 2 < len(rows) and lists_on(rows[at + 2])
 
@@ -746,13 +751,15 @@ def _other_choices(rows: Sequence[Row]) -> None:
     choice."""
     for row, following in itertools.pairwise(rows):
         if following.role == "work" and not following.heading and _OR_ALONE.fullmatch(row.text):
-            at = rows.index(following)
-            piece = itertools.takewhile(
-                lambda one: one is following or not (one.after_blank or one.heading or one.role != "work"),
-                rows[at:],
-            )
-            for one in (following,) if following.named else list(piece):
+            at = rows.index(following) + 1
+            piece = itertools.takewhile(_stands_on, rows[at:])
+            for one in (following, *(() if following.named else list(piece))):
                 one.role = "note"
+
+
+def _stands_on(row: Row) -> bool:
+    """Whether a row goes on with the piece of the row above."""
+    return row.role == "work" and row.heading is None and not row.after_blank
 
 
 _ROUNDS_ABOVE = re.compile(r"\W*(?:then\s+)?\d{1,2}\s+(?:rounds?|rds?|sets|times)\b[^\d]*$", re.IGNORECASE)

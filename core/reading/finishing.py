@@ -14,13 +14,14 @@ from core.reading.draft import BUILD_SETS, HEAVY_PERCENT, LOADS, WEIGHT, Draft, 
 from core.reading.headings import AROUND
 from core.reading.kit_words import GOING, HAND_WEIGHTS, weight_of
 from core.reading.merging import one_an_interval
+from core.reading.of_the_line import BODY_ONLY
 from core.reading.part_draft import PartDraft
 from core.reading.phrases import PAIR
 from core.reading.plain_words import plain_words
 from core.reading.rungs import written_out
 from core.reading.stations import LEAST_OPEN_S, Place, lasts_again, places_of
 from core.reading.team_roles import give_waits
-from core.reading.units import MINUTE_S
+from core.reading.units import KG_PER, MINUTE_S
 from core.reading.volumes import Rounds, finish, once_s, rounds_of, time_left
 from core.reading.workout import Format, Part, PartKind, Work
 
@@ -41,6 +42,8 @@ FAR_LONGER = 1.3  # times a minute that no pace makes up for; estimate
 LEAST_LONG_S = 180  # of an interval that can hold three and more; common practice
 LEAST_SHARED_S = 120  # of an interval that can hold two things; common practice
 LEAST_FAR_M = 100  # of a list of numbers above what goes somewhere; common practice
+MOST_WORN_KG = 20  # of two standards that somebody hangs or dips with; common practice
+MAY_BE_LOADED = frozenset(("glute-bridge", "jumping-squat", "jumping-lunge", "walk", "ruck", "weighted-run"))
 EACH = "each"  # everybody of a team does all of it
 LEAST_CLIMBING = 3  # loads of a list, one for each interval
 
@@ -71,6 +74,7 @@ class Finishing:
         for one in part.work if fmt.kind == "for-time" and fmt.scheme and not part.exact else ():
             _so_often_the_scheme(one, fmt.scheme)
         if fmt.kind != "sets-x-reps" and not part.exact:
+            self._of_what_is_lifted(part)
             self._share_the_bar(part)
         if fmt.kind == "as-many-as-possible" and not fmt.scheme and not part.exact:
             _as_often_as_possible(part, fmt)
@@ -195,6 +199,26 @@ class Finishing:
                 part.lasts_s,
                 only.max_effort or bool(only.counts),
             )  # "6-10: cal row"
+
+    def _of_what_is_lifted(self, part: PartDraft) -> None:
+        """'10 deadlifts', '10 burpees - 100/70 kg': two standards behind what lifts nothing are those of the
+        lifts of its list that have none."""
+        for one in part.work:
+            lacking = (
+                loadable(part.work, self.catalog) if one.as_prescribed and len(one.loads) == PAIR else []
+            )
+            if lacking and not one.kit and self._lifts_nothing(one):
+                self._give_bar(part, one)
+                one.loads, one.load_text = (), ""
+
+    def _lifts_nothing(self, draft: Draft) -> bool:
+        """A burpee, a jump or a run, and what hangs where the load is more than one wears."""
+        row = self.catalog.movements[draft.movement]
+        if row.implement not in BODY_ONLY or draft.movement in MAY_BE_LOADED:
+            return False
+        worn = draft.loads[0] * KG_PER[draft.load_unit] <= MOST_WORN_KG
+        bare = draft.movement == "air-squat" or row.family in ("floor", "jump", "running")
+        return bare or (row.family in ("gymnastics", "trunk") and not worn)
 
     def _give_bar(self, part: PartDraft, bar: Draft) -> None:
         """'60/40 kg' above a list: the load of what is lifted there and has none; of its own kit, of

@@ -61,7 +61,7 @@ def _sets_of(rows: Sequence[Row], at: int, said: re.Match[str]) -> int:
 
 
 _SAME = re.compile(
-    r"(?P<said>(?<=\s)same(?:\s+(?:(?:rep\s+)?scheme|sets?(?:\s*(?:and|&|x|/)\s*reps)?|reps|numbers)"
+    r"(?P<said>(?<=\s)same(?:\s+(?:(?:rep\s+)?scheme|sets?(?:\s*(?:,\s*same|and|&|x|/)\s*reps)?|reps|numbers)"
     r"(?=\s*(?:$|[@,;(]|at\s+\d))|(?=\s*(?:@|at\s+\d))))",
     re.IGNORECASE,
 )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import re
 from collections.abc import Iterator, Sequence
 
@@ -29,7 +30,7 @@ def labels_alone(rows: Sequence[Row]) -> None:
 
 def _labels(rows: Sequence[Row]) -> Iterator[tuple[Row, Row, str]]:
     """Each label alone, the row below it, and what it says: 'odd', 'even' or a word and a number."""
-    for label, row in zip(rows, rows[1:], strict=False):
+    for label, row in itertools.pairwise(rows):
         said = _LABEL.fullmatch(label.text) if label.role == row.role == "work" else None
         if said is not None and not _LABEL.fullmatch(row.text):
             yield label, row, (said["parity"] or f"{said['word']} {int(said['number'])}").lower()

@@ -48,12 +48,10 @@ class OfTheLast:
             return True
         if self._tries(last, draft) or self._held(last, draft):
             return True
-        if draft.estimated and last.sets_written and not last.estimated and chunk.joined_by == "comma":
+        climbs = draft.estimated and last.sets_written and not last.estimated
+        if climbs and (chunk.joined_by == "comma" or _climbs_below(last, read, draft)):
             _climbs(last, draft)
-            return last.line == read.number
-        if _climbs_below(last, read, chunk):
-            _climbs(last, draft)
-            return True
+            return last.line == read.number or chunk.joined_by != "comma"
         if draft.relay and not draft.has_amount:
             last.everyone, last.sets = True, None  # "4 x 400 m run, relay": one each
             return True
@@ -275,12 +273,11 @@ def only_seconds(draft: Draft) -> bool:
     return bool(draft.seconds) and not (counts or draft.loads or draft.percents)
 
 
-def _climbs_below(last: Draft, read: Line, chunk: Chunk) -> bool:
+def _climbs_below(last: Draft, read: Line, draft: Draft) -> bool:
     """'work up to a heavy triple' on the line below '3-3-3-3-3': how these sets go, and no more of them."""
     below = last.line < read.number <= last.line + PAIR and not _ANOTHER.match(read.text)
-    sets = below and chunk.draft.estimated and last.sets_written and not last.estimated
     fewest = last.scheme[-1] if last.scheme else last.reps
-    return bool(sets and not last.percents and chunk.draft.scheme[:1] == (fewest,))
+    return below and not last.percents and draft.scheme[:1] == (fewest,)
 
 
 def _climbs(last: Draft, draft: Draft) -> None:

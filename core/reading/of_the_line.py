@@ -12,7 +12,14 @@ from core.reading.line import Line
 from core.reading.prose import COUNTED
 from core.reading.units import LOAD_UNITS
 
-BODY_ONLY = ("none", "box", "pull-up-bar", "rings", "wall")  # what is lifted with them is oneself
+BODY_ONLY = (
+    "none",
+    "box",
+    "pull-up-bar",
+    "rings",
+    "wall",
+    "jump-rope",
+)  # what is lifted with them is oneself
 _SUPERSET = re.compile(r"\b(?:super\s?-?set(?:ted)?|s/s)\s*(?:with|w/?)?\W*$", re.IGNORECASE)
 
 

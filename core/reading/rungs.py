@@ -5,7 +5,7 @@ from __future__ import annotations
 
 import itertools
 import re
-from collections.abc import Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
 
 from core.reading.draft import Draft
@@ -28,8 +28,8 @@ _GOES_ON = re.compile(
 
 _UP_TO = re.compile(
     r"\W*(?:(?:(?:and\s+)?so\s+on|etc|and\s+on|keep\s+going|continue)\b\W*)?(?:all\s"
-    r"+the\s+way\s+)?(?:(?:up|down)\s+)?(?:to|until)\s+"
-    r"(?:(?:the\s+)?(?:set|round|rung)s?\s+of\s+)?(?P<last>\d{1,2})(?:\s*[,/&]\s*\d"
+    r"+the\s+way\s+)?(?:(?:up|down)(?:/(?:up|down))?\s+)?(?:to|until)\s+"
+    r"(?:(?:the\s+)?(?:set|round|rung)s?\s+of\s+)?(?P<last>\d{1,2})(?:\s*(?:[,/&]|and)\s*\d"
     r"{1,2})*(?:\s*reps?)?(?:\W*|[.!;]\s+[^\W\d].*)",
     re.IGNORECASE,
 )
@@ -113,6 +113,44 @@ def rungs_in_rows(rows: Sequence[Row]) -> None:
             for row, one in zip(rows[at:end], said[at:end], strict=True):
                 row.role = "note"
                 row.rung = int(one[1]) if one is not None and not rows[at].later else 0
+
+
+_LOAD = r"\(?\d{1,3}(?:[.,]5)?\s?/\s?\d{1,3}(?:[.,]5)?\s?(?:kg|lbs?)?\)?"
+_TAIL = re.compile(
+    r"\S\s*(?P<tail>[,;]\s*\d{1,3}(?:\s*[,;]\s*\d{1,3})*\s*(?:\.{2,}|…)\s*)" rf"(?P<load>{_LOAD})?\W*$",
+    re.IGNORECASE,
+)
+_LOAD_OF_A_LADDER = re.compile(rf"\d-(?:\.{{3}}|…)\s(?:[^\d()]+?)(?P<load>\s{_LOAD})\W*$", re.IGNORECASE)
+
+
+def tails_of_ladders(rows: Iterable[Row]) -> Iterator[Row]:
+    """'3 thrusters, 3 pull-ups, 6, 6 ... (43/30)': rows of their own for how it goes on and for the load of
+    all of it."""
+    for row in rows:
+        dots = row.role == "work" and (".." in row.text or "…" in row.text)
+        said = (_TAIL.search(row.text) or _LOAD_OF_A_LADDER.search(row.text)) if dots else None
+        parts = () if said is None else [name for name in said.re.groupindex if said[name]]
+        ends = [0, *(said.start(name) for name in parts if said), len(row.text)]
+        for start, stop in itertools.pairwise(ends):
+            yield row.stretch(start, stop) if parts else row
+
+
+_TITLE_OF_A_LADDER = re.compile(
+    r"\W*(?P<first>\d{1,2})\s*(?:(?:down|up)\s+)?(?:to|-|–|→)\s*(?P<last>\d{1,2})\W*", re.IGNORECASE
+)
+_LEADS = re.compile(r"\W*(\d{1,2})\s+[^\W\d]")
+
+
+def titles_of_ladders(rows: Sequence[Row]) -> None:
+    """'"10 to 1"' above '10 thrusters, 1 burpee', '9 thrusters, 2 burpees': a name, no list of its own."""
+    for row, *below in zip(rows, rows[1:], rows[2:], strict=False):
+        said = _TITLE_OF_A_LADDER.fullmatch(row.text) if row.role == "work" else None
+        rungs = [one for one in map(_LEADS.match, (one.text for one in below)) if one is not None]
+        if said is None or len(rungs) < PAIR:
+            continue
+        step = 1 if int(said["first"]) < int(said["last"]) else -1
+        if [int(one[1]) for one in rungs] == [int(said["first"]), int(said["first"]) + step]:
+            row.role = "note"
 
 
 _REST_ROW = re.compile(r"\W*rest\b[^:]{0,12}\d", re.IGNORECASE)

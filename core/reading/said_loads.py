@@ -61,7 +61,8 @@ class SaidLoads:
             one
             for said in self.parts.all[-NEAR_PARTS:]
             for one in divisions.loadable(said.work, self.catalog)
-            if weight_of(self.catalog.movements[one.movement]) == kit and not one.sets_written
+            if weight_of(self.catalog.movements[one.movement]) == kit
+            and (not one.sets_written or len(set(one.scheme)) > PAIR)  # "21-15-9: thrusters, pull-ups"
         ]
 
     def load_said_once(self, chunk: Chunk) -> bool:

@@ -107,6 +107,11 @@ _SIGNS = compiled(
             r"(?<=[\w'\"]\s)(?P<said>b/w|btwn?\.?)(?=\W*$|\s+(?:each|every|the|all|both|rounds?|rds?|sets?|pieces?|efforts?|reps?|intervals?|exercises|movements|blocks?|amraps?)\b)",
             "between",
         ),
+        (  # "15-12-9 - 34/25 kg": no more of the list
+            "-",
+            r"(?<![\d.,/])\d{1,3}(?:-\d{1,3}){1,11}(?P<said>\s[-–]\s)(?=\d{1,3}(?:[.,]5)?\s?/\s?\d{1,3}(?:[.,]5)?\s?(?:kg|lbs?)?\s*(?:$|[:,)]))",
+            " @ ",
+        ),
         # "EMOM - 10 minutes"
         ("om", r"(?<=\bE.OM)\s[-–]\s(?=\d{1,2}\s?(?:min|'))", " "),
         # ".75 x BW"

@@ -12,6 +12,11 @@ _SAID_OTHERWISE = compiled(
             r"|thruster|OHS|BS|FS|DL|PC|PS)\w*)",
             r"heavy \g<n>",
         ),
+        (  # "12 wall balls, 9/6 kg to 3 m"
+            "ball",
+            r"\bwall[\s-]?balls?\b[^.;\d]*\d{1,2}(?:/\d{1,2})?(?P<said>\s?(?P<unit>kg|lbs?)\s+to\s+(?:a\s+)?)(?=\d(?:[.,]\d)?\s?(?:/\s?\d(?:[.,]\d)?\s?)?m\b)",
+            r" \g<unit> ",
+        ),
         (  # "8 push presses at 5RM weight"
             "rm",
             r"(?<=[a-z]\s)(?P<said>(?:@|at|with)\s(?:your\s|the\s|that\s|a\s)?\d{1,2}\s?RM\s(?:weight|load|bar))\b",

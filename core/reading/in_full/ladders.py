@@ -113,6 +113,10 @@ _GOES_ON = re.compile(
     r"\d{1,3}\s*[^\d,;]{0,12}(?:\.{2,}|…)|(?:etc|and\s+so\s+on)\W*$|\.{2,}\s*$|…\s*$", re.IGNORECASE
 )
 
+_LOAD_OF_ALL = re.compile(
+    r"\s*\(?\d{1,3}(?:[.,]5)?\s?/\s?\d{1,3}(?:[.,]5)?\s?(?:kg|lbs?)?\)?\W*", re.IGNORECASE
+)
+
 
 def _rungs_in_line(text: str) -> Cuts:
     """'1 burpee, 1 pull-up, 2 burpees, 2 pull-ups, 3 ..': a list that grows by the same step."""
@@ -134,7 +138,9 @@ def _rungs_in_line(text: str) -> Cuts:
     if len(names) > 1 and alike and level and step > 0 and len(said) == cycles * len(names):
         whole = [one["what"] for one in said[: len(names)]]
         rungs = "-".join(str(counts[0] + step * at) for at in range(LEAST_RUNGS))
-        yield first.start(), len(text.rstrip()), f"{rungs}-... {', '.join(whole)}"
+        load = _LOAD_OF_ALL.fullmatch(text[ends.end() :])
+        stop = ends.end() if load else len(text.rstrip())
+        yield first.start(), stop, f"{rungs}-... {', '.join(whole)}"
 
 
 _DASHES_BETWEEN = re.compile(

@@ -105,11 +105,13 @@ _LENGTH_FIRST = re.compile(
     r"^\W{0,44}(?P<said>(?P<long>\d{1,2}\s?(?:min(?:ute)?s?|['’′]))\s(?P<what>[^\W\d][\w’'-]*(?:\s[^\W\d][\w’'-]*){0,2}))\s*:\s(?=\d\s?[x×]\s?\d{1,2}(?:\W*$|\s*[,;(@]|\s+(?:to|per|each|with|at|on|from)\b))",
     re.IGNORECASE,
 )
-_ARRANGES = re.compile(r"\b(?:amrap|e\d?mom|every|tabata|cap|rest|rounds?|for\s+time|time|window|limit)\b", re.IGNORECASE)
+_ARRANGES = re.compile(
+    r"\b(?:amrap|e\d?mom|every|tabata|cap|rest|rounds?|for\s+time|time|window|limit)\b", re.IGNORECASE
+)
 
 
 def _length_first(text: str) -> Cuts:
-    """"15' pistol work: 3 x 5": how long what is done in sets may take."""
+    """ "15' pistol work: 3 x 5": how long what is done in sets may take."""
     said = _LENGTH_FIRST.match(text)
     if said is not None and not _ARRANGES.search(said["what"]):
         yield *said.span("said"), f"{said['what']} ({said['long']})"

@@ -621,7 +621,10 @@ _SHORT_SETS = re.compile(
     r"(?=\s+(?:@|at)\s*[1-9]\d)"
 )
 
-_OF_SIDES = re.compile(r"\b(?:kbs?|dbs?|kettlebells?|dumbbells?|single|one|arms?|legs?|split|lunges?|get[\s-]?ups?|tgus?|windmills?|pistols?|step|side|suitcase|landmine|gorilla|renegade)\b", re.IGNORECASE)
+_OF_SIDES = re.compile(
+    r"\b(?:kbs?|dbs?|kettlebells?|dumbbells?|single|one|arms?|legs?|split|lunges?|get[\s-]?ups?|tgus?|windmills?|pistols?|step|side|suitcase|landmine|gorilla|renegade)\b",
+    re.IGNORECASE,
+)
 
 
 def _short_sets(text: str) -> Cuts:

@@ -58,7 +58,7 @@ _SAID_OTHERWISE = compiled(
             r"\.\s(?P<n>\d{1,2})\srounds\s(?:each|per\s(?:member|athlete|person)))(?=[.\s]*$)",
             r"\g<n> rounds each",
         ),
-        (  # "A does a round, then B does a round. 5 rounds each", "Partner A completes one round while B rests. 4 rounds each"
+        (  # "A does a round, then B does a round. 5 rounds each"
             "round",
             r"^\W*(?P<said>(?:(?:partner|athlete|person)\s+)?(?:A|1|one)\s+(?:does|completes|finishes)\s(?:a|one|1|the)\s(?:(?:whole|full)\s)?round\b[^\d:]{0,60}[.,;]\s"
             r"(?P<n>\d{1,2})\srounds\s(?:each|per\s(?:member|athlete|person|partner)))(?=\W|$)",
