@@ -1,56 +1,66 @@
-"""Whose minute it is, on a row of its own above what is done in it: 'Odd', 'Minute 2:', 'Station 3'."""
+"""Whose minute it is, on a row of its own above what is done in it: 'Odd', 'Minute 2:', 'Station 3', 'B)'."""
 
 from __future__ import annotations
 
 import itertools
 import re
 from collections.abc import Iterator, Sequence
+from typing import NamedTuple
 
+from core.reading.arranging import lists_stations
 from core.reading.rows import Row
 
 _LABEL = re.compile(
     r"\W*(?:(?:in|on)\s+)?(?:the\s+)?(?:(?P<parity>odd|even)s?(?:[\s-]+(?:numbered\s+)?min(?:ute)?s?)?"
-    r"|(?P<word>min(?:ute)?|station|stop|stage|m|st)s?[\s.#]*(?P<number>\d{1,2}))\W*",
+    r"|(?P<word>min(?:ute)?|station|stop|stage|m|st)s?[\s.#]*(?P<number>\d{1,2})"
+    r"|(?P<bare>(?-i:[A-H])|\d{1,2}))\W*",
     re.IGNORECASE,
 )
 _FIRST_WORD = re.compile(r"\w|$")
+_PLACES = ("stop", "stage", "st", "station")
 LEAST = 2  # labels of a list
+
+
+class _Label(NamedTuple):
+    """A label alone, the row below it, what it says in front of that, and its place in the list. bare: it
+    is a letter or a number and no more."""
+
+    row: Row
+    below: Row
+    says: str
+    place: int
+    bare: bool
 
 
 def labels_alone(rows: Sequence[Row]) -> None:
     """Labels that count on, each alone on its row, stand in front of the first row below them."""
-    above: list[tuple[Row, Row, str]] = []
-    for label, row, said in _labels(rows):
-        if above and not _counts_on(above, said):
+    above: list[_Label] = []
+    for at, label in _labels(rows):
+        if not above or label.place != len(above) + 1 or label.bare != above[0].bare:
             _put(above)
-            above = []
-        above.append((label, row, said))
+            above = [label] if label.place == 1 and (not label.bare or lists_stations(rows, at)) else []
+        else:
+            above.append(label)
     _put(above)
 
 
-def _labels(rows: Sequence[Row]) -> Iterator[tuple[Row, Row, str]]:
-    """Each label alone, the row below it, and what it says: 'odd', 'even' or a word and a number."""
-    for label, row in itertools.pairwise(rows):
-        said = _LABEL.fullmatch(label.text) if label.role == row.role == "work" else None
-        if said is not None and not _LABEL.fullmatch(row.text):
-            yield label, row, (said["parity"] or f"{said['word']} {int(said['number'])}").lower()
+def _labels(rows: Sequence[Row]) -> Iterator[tuple[int, _Label]]:
+    for at, (row, below) in enumerate(itertools.pairwise(rows)):
+        said = _LABEL.fullmatch(row.text) if row.role == below.role == "work" else None
+        if said is None or _LABEL.fullmatch(below.text):
+            continue
+        if parity := (said["parity"] or "").lower():
+            place, says = 1 + (parity == "even"), parity
+        else:
+            number = said["number"] or said["bare"]
+            place = int(number) if number.isdecimal() else ord(number) - ord("A") + 1
+            says = f"{'station' if (said['word'] or '').lower() in _PLACES else 'min'} {place}"
+        yield at, _Label(row, below, says, place, bool(said["bare"]))
 
 
-def _counts_on(above: Sequence[tuple[Row, Row, str]], said: str) -> bool:
-    """Whether a label follows those above it: even minutes odd ones or odd ones even, and 3 follows 2."""
-    *_, before = (one for _, _, one in above)
-    if " " not in said or " " not in before:
-        return {said, before} == {"odd", "even"} and len(above) == 1
-    word, number = said.split()
-    return before == f"{word} {int(number) - 1}"
-
-
-def _put(labels: Sequence[tuple[Row, Row, str]]) -> None:
-    if len(labels) < LEAST or labels[0][2][-2:] not in ("dd", "en", " 1"):
-        return
-    for label, row, said in labels:
-        start = _FIRST_WORD.search(row.text)
-        words = f"{said}: "
-        row.say([(0, start.start() if start else 0, words)])
-        row.marks.append((0, len(words) - 1, "which minutes"))
-        label.role = "note"
+def _put(labels: Sequence[_Label]) -> None:
+    for label in labels if len(labels) >= LEAST else ():
+        start = _FIRST_WORD.search(label.below.text)
+        label.below.say([(0, start.start() if start else 0, f"{label.says}: ")])
+        label.below.marks.append((0, len(label.says) + 1, "which minutes"))
+        label.row.role = "note"

@@ -41,6 +41,8 @@ class LoadLines:
         read = self.reading.line(row, start + label[1], stop, of_division=True)
         for _, chunk in self.reading.splitter.chunks(read):
             self.reading.divisions.as_load(chunk)
+            if chunk.draft.percents and not chunk.named:
+                self.reading.attacher.loads.percent_of_the_lifts(chunk.draft)
             if not chunk.draft.loads:
                 continue
             if chunk.named:

@@ -113,6 +113,12 @@ class SaidLoads:
             lend(draft, one, LOADS)
         return True
 
+    def percent_of_the_lifts(self, draft: Draft) -> None:
+        """'Load: 80 %' below 'push press 5 x 3': of a bar's lifts that have none."""
+        for one in divisions.loadable(self.parts.last.work, self.catalog) if self.parts.last else ():
+            if self.catalog.movements[one.movement].implement == "barbell":
+                lend(draft, one, ("percents",))
+
     def load_of_list(self, chunks: list[Chunk]) -> bool:
         """'Rx: 60/40 kg' below a list: the load of all that is lifted there."""
         part = self.parts.last
