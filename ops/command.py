@@ -459,7 +459,9 @@ COMMANDS = (
         "day FILE",
         "an event sheet as read; with --heats FILE --class FILE each athlete's line of the day; --json",
     ),
-    Command("catalog", "what is on the shelf; --json, or: show ID | list TABLE | draw ID --out F | sheet F"),
+    Command(
+        "catalog ...", "what is on the shelf; --json, or: show ID | list TABLE | draw ID --out F | sheet F"
+    ),
     Command(
         "bench [NAME]",
         "how long the core takes, how exactly it reads, how fast the server answers, what pages weigh",

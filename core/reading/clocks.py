@@ -6,7 +6,7 @@ from __future__ import annotations
 import itertools
 import re
 
-from core.reading.arranging import LEAST_LABELS
+from core.reading.arranging import LEAST_LABELS, arranges_itself
 from core.reading.board_words import board_words
 from core.reading.headings import Heading, read_heading
 from core.reading.languages import fold, languages
@@ -309,6 +309,27 @@ def weeks_side_by_side(rows: list[Row]) -> None:
             elif match := WEEK_ROW.match(row.text):
                 row.start = match.end()
                 row.marks.append((0, len(match.group().rstrip()), "which week"))
+
+
+_ON_THE_CLOCK = re.compile(
+    r"[^\w@]*(?P<said>(?:(?:@|at|on)\s*(?:the\s+)?)?\d{1,2}:00|at\s+(?:the\s+)?\d{1,2}\s*(?:min(?:ute)?s?|'))\s*(?:[:,–-]+\s*(?!\d{1,2}:\d)|$)",
+    re.IGNORECASE,
+)
+_ROUNDS_OF = re.compile(
+    r"\W*\d{1,2}\s*(?:rounds?|rds?|RFT)\b|\W*\d{1,2}\s*[x×]\s*\d|.*\b\d\s?[x×]\s?\d", re.IGNORECASE
+)
+
+
+def another_on_the_clock(rows: Sequence[Row]) -> None:
+    """'12:00' or 'at 12 min:' between two pieces that arrange themselves: then another one."""
+    for at, row in enumerate(rows):
+        said = _ON_THE_CLOCK.match(row.text) if at and row.role == rows[at - 1].role == "work" else None
+        if said is None or row.heading is not None:
+            continue
+        alone = said.end() == len(row.text)
+        piece = rows[at + 1].text if alone and at + 1 < len(rows) else row.text[said.end() :]
+        if arranges_itself(piece) or _ROUNDS_OF.match(piece):
+            row.say([(said.start("said"), said.end(), "then" if alone else "then ")])
 
 
 def piece_windows(rows: list[Row]) -> None:

@@ -26,6 +26,7 @@ from core.reading.board_words import board_words
 from core.reading.cards import suits
 from core.reading.changes import changes_of_divisions
 from core.reading.clocks import (
+    another_on_the_clock,
     clock_of_the_class,
     clock_rows,
     clock_starts,
@@ -315,6 +316,7 @@ class DocumentPass:
         labelled_lists(rows, self.names)
         pairs_of_a_superset(rows)
         counted_labels(rows, self.names)
+        another_on_the_clock(rows)
         clock_starts(rows)
         piece_windows(rows)
         titles_of_ladders(rows)
@@ -343,6 +345,7 @@ class DocumentPass:
             ):
                 following.role = "note"
         _other_choices(rows)
+        _pieces_behind_rests(rows)
         self.heads.titles(rows)
         _signed_deeper(rows)
         self._follow(rows)
@@ -760,6 +763,26 @@ def _other_choices(rows: Sequence[Row]) -> None:
 def _stands_on(row: Row) -> bool:
     """Whether a row goes on with the piece of the row above."""
     return row.role == "work" and row.heading is None and not row.after_blank
+
+
+_RESTS_LONG = re.compile(
+    r"\W*(?:then\s+)?(?:rest\s+(?:for\s+)?(?:[2-9]|1\d)\s?(?::00|min(?:ute)?s?|['’])|(?:[2-9]|1\d)\s?(?::00|min(?:ute)?s?|['’])\s+rest)\W*",
+    re.IGNORECASE,
+)
+_IN_ROUNDS = re.compile(
+    r"\W*(?:for\s+time\W+)?\d{1,2}\s?(?:rounds?|rds|RFT)\b|.{0,12}\bE\d?MOM\b", re.IGNORECASE
+)
+_OWN_SETS = re.compile(r"(?<![\d.,/])(?:\d{1,2}\s?(?:[x×]|sets\s(?:of|x))\s?\d|\d{1,3}(?:-\d{1,3}){2})")
+
+
+def _pieces_behind_rests(rows: Sequence[Row]) -> None:
+    """'5 rounds' above its list, 'rest 3 min', and 'bench press 5x5': sets behind a rest are a piece of their
+    own, and no more of the rounds."""
+    rounds = False
+    for rest, row in itertools.pairwise(rows):
+        rounds = bool(_IN_ROUNDS.match(rest.text)) or (rounds and not rest.after_blank)
+        if rounds and row.role == "work" and row.named and _RESTS_LONG.fullmatch(rest.text):
+            row.after_blank |= _OWN_SETS.search(row.text) is not None
 
 
 _ROUNDS_ABOVE = re.compile(r"\W*(?:then\s+)?\d{1,2}\s+(?:rounds?|rds?|sets|times)\b[^\d]*$", re.IGNORECASE)

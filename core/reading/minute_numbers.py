@@ -77,6 +77,11 @@ def minutes_from_zero(rows: list[Row]) -> None:
             one.say([(*said.span(), f"{int(said['number'] or said['clock']) + 1}. ")])
 
 
+_RESTS_SO_LONG = re.compile(r"\W*\d{1,2}\s*min(?:ute)?s?\s+(?:rest|off|break|pause)\W*$", re.IGNORECASE)
+
+_FIRST_MINUTE = re.compile(r"\W*1\s*min", re.IGNORECASE)
+
+
 def minutes_in_order(rows: list[Row]) -> None:
     """'1 > 10 burpees', 'First minute: 12 cal row', '③ 40 s plank' below what arranges minutes: places of its
     list, in any spelling that counts up from one."""
@@ -86,6 +91,9 @@ def minutes_in_order(rows: list[Row]) -> None:
             at += 1  # "Rounds 1 and 3: .."
             continue
         run = list(itertools.takewhile(_counts_on(), map(_place_said, rows[at:]))) or _bare_places(rows, at)
+        ends = run and _RESTS_SO_LONG.match(rows[at + len(run) - 1].text) is not None
+        if ends and not _FIRST_MINUTE.match(rows[at].text):
+            run.pop()  # "3 min rest" below "1) ..", "2) .."
         by_minutes = len(run) >= LEAST_LABELS and _below_a_time(rows, at, len(run))
         if len(run) < LEAST_LABELS or not (by_minutes or lists_stations(rows, at) or alternates(rows, at)):
             at += 1

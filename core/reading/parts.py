@@ -134,7 +134,7 @@ class Parts:
         ):
             _of_division(part, own, row, found.format)
         elif not (
-            (found.format.kind == "rounds" and not row.followed and _as_often(part, found.format.rounds or 0))
+            (_only_rounds(row, found.format) and _as_often(part, found.format.rounds or 0))
             or self._paces_sets(part, found.format, row)
             or self._minutes_of_a_bare_lift(part, found.format, row)
             or self._sets_of_a_bare_lift(part, found.format, row)
@@ -517,6 +517,7 @@ def _fills_its_intervals(part: PartDraft, again: int) -> bool:
     return True
 
 
+LONGEST_REST_S = 120  # below an AMRAP, from which another piece follows; common practice
 LONG_REST = 1 / 5  # of an AMRAP's minutes, from which a rest is none of its rounds'; common practice
 
 
@@ -536,6 +537,11 @@ def _works_in_its_minutes(before: Format, fmt: Format) -> bool:
     """Whether intervals only say how long of each minute is worked."""
     whole = (fmt.work_s or 0) + (fmt.rest_s or 0)
     return before.kind == "every-minute" and fmt.kind == "intervals" and whole == (before.interval_s or 60)
+
+
+def _only_rounds(row: Row, fmt: Format) -> bool:
+    """Whether a row says how many rounds of what stands above it, and names and heads nothing."""
+    return fmt.kind == "rounds" and not (row.followed or row.named)
 
 
 def _as_often(part: PartDraft, again: int) -> bool:
@@ -630,9 +636,14 @@ _OF_A_SUPERSET = re.compile(r"[A-H]\d")
 
 
 def _rests_behind(part: PartDraft, row: Row, found: FormatFound) -> bool:
-    """'rest 3 min' below 'Tabata: squats', told on one line: what follows is no more of it."""
+    """'rest 3 min' below 'Tabata: squats', told on one line, or below an AMRAP: what follows is no more of
+    it."""
     one_line = bool(part.work) and {one.line for one in part.work} == {part.format_line}
-    return found.rest_only and one_line and not row.named and (found.format.rest_s or 0) >= MINUTE_S
+    fmt, rest_s = part.format, found.format.rest_s or 0
+    if not found.rest_only or row.named or not part.work:
+        return False
+    once = fmt is not None and fmt.kind == "as-many-as-possible" and fmt.repeat == 1 and fmt.minutes
+    return (one_line and rest_s >= MINUTE_S) or bool(once and rest_s >= LONGEST_REST_S)
 
 
 def _on_one_line(part: PartDraft, draft: Draft) -> bool:

@@ -155,14 +155,29 @@ def titles_of_ladders(rows: Sequence[Row]) -> None:
 
 _REST_ROW = re.compile(r"\W*rest\b[^:]{0,12}\d", re.IGNORECASE)
 _AGAIN_ROW = re.compile(rf"\W*(?P<said>{ONCE_MORE})", re.IGNORECASE)
+_IN_ALL_ROW = re.compile(
+    r"\W*(?P<said>(?P<n>\d{1,2})\s+(?:rounds|rds|times|sets)(?:\s+(?:in\s+)?(?:total|all))?)\W*",
+    re.IGNORECASE,
+)
+_AMRAP = re.compile(r"\bAMRAP\b", re.IGNORECASE)
 
 
 def again_after_rests(rows: Sequence[Row]) -> None:
-    """'rest 5 min', and below it 'repeat': all of it twice."""
-    for before, row in itertools.pairwise(rows):
-        said = _AGAIN_ROW.match(row.text) if row.role == "work" and not row.after_blank else None
-        if said is not None and _REST_ROW.match(before.text):
+    """'rest 5 min', and below it 'repeat' or '3 rounds in all' of an AMRAP: all of it so often."""
+    for at, (before, row) in enumerate(itertools.pairwise(rows)):
+        if row.role != "work" or row.after_blank or not _REST_ROW.match(before.text):
+            continue
+        if said := _AGAIN_ROW.match(row.text):
             row.say([(*said.span("said"), "x 2")])
+        elif (said := _IN_ALL_ROW.fullmatch(row.text)) and _stands_below_an_amrap(rows, at + 1):
+            row.say([(*said.span("said"), f"x {said['n']}")])
+
+
+def _stands_below_an_amrap(rows: Sequence[Row], at: int) -> bool:
+    """Whether a row ends the list of one, with nothing right below it."""
+    ends = at + 1 == len(rows) or rows[at + 1].after_blank
+    listed = itertools.takewhile(lambda one: one.role == "work", reversed(rows[:at]))
+    return ends and any(_AMRAP.search(one.text) for one in listed)
 
 
 _LIKE_THE_SONG = re.compile(

@@ -293,7 +293,7 @@ _SAID_OTHERWISE = compiled(
         ("e", r"(?<!\w)(?P<said>E(?P<t>\d:\d\d))(?!\w)", r"every \g<t>"),
         (
             "to",
-            r"^\W*(?P<said>(?:and\s+)?(?:then\s+)?(?:directly|straight|right|immediately)\s+(?:on\s+)?(?:in)?to)\W*$",
+            r"^\W*(?P<said>(?:no\s+(?:rest|break)\s*[,:–-]?\s+)?(?:and\s+)?(?:then\s+)?(?:directly|straight|right|immediately)\s+(?:on\s+)?(?:in)?to)\W*$",
             "then",
         ),
         (  # "3 sets, 2:00 per set, :60 rest"
