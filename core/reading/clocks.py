@@ -320,7 +320,7 @@ _ROUNDS_OF = re.compile(
 )
 
 
-def another_on_the_clock(rows: Sequence[Row]) -> None:
+def another_on_the_clock(rows: list[Row]) -> None:
     """'12:00' or 'at 12 min:' between two pieces that arrange themselves: then another one."""
     for at, row in enumerate(rows):
         said = _ON_THE_CLOCK.match(row.text) if at and row.role == rows[at - 1].role == "work" else None

@@ -32,7 +32,7 @@ class _Label(NamedTuple):
     bare: bool
 
 
-def labels_alone(rows: Sequence[Row]) -> None:
+def labels_alone(rows: list[Row]) -> None:
     """Labels that count on, each alone on its row, stand in front of the first row below them."""
     above: list[_Label] = []
     for at, label in _labels(rows):

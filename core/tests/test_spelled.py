@@ -9,6 +9,7 @@ from core.reading.workout import Work
 from core.tests.spelled import Spelled, lifts, lifts_by_the_clock, lists
 from core.tests.spelled_anew import ANEW, told_anew
 from core.tests.spelled_by_rows import BY_ROWS, told_by_rows
+from core.tests.spelled_in_place import IN_PLACE, told_in_place
 from core.tests.spelled_more import KINDS, pieces
 from core.tests.spelled_otherwise import OTHERWISE, told_otherwise
 
@@ -88,6 +89,13 @@ class AnySpelling(unittest.TestCase):
         for kind in BY_ROWS:
             with self.subTest(kind):
                 wrong = [one.text for one in told_by_rows(kind, MORE_SEED, FEWER) if not _is_asked(one)]
+                self.assertLessEqual(len(wrong), ALLOWED * FEWER, wrong)
+
+    def test_things_in_any_place(self) -> None:
+        """Loads of a list, lines below a lift, labels on rows of their own, pieces in a row."""
+        for kind in IN_PLACE:
+            with self.subTest(kind):
+                wrong = [one.text for one in told_in_place(kind, MORE_SEED, FEWER) if not _is_asked(one)]
                 self.assertLessEqual(len(wrong), ALLOWED * FEWER, wrong)
 
 
