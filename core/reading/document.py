@@ -40,6 +40,7 @@ from core.reading.clocks import (
     weeks_side_by_side,
     windows_behind_names,
 )
+from core.reading.columns_of_levels import columns_of_levels
 from core.reading.counted_below import counted_below
 from core.reading.days_in_a_line import days_in_a_line
 from core.reading.division_loads import division_loads
@@ -260,6 +261,7 @@ class DocumentPass:
         half_of_nothing(rows)
         changes_of_divisions(rows)
         legends(rows)
+        columns_of_levels(rows)
         self.led.read(rows)
         bare_numbers(rows)
         numbers_in_two(rows)

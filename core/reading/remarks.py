@@ -147,10 +147,15 @@ def _is_a_numbered_bar(phrases: Sequence[Phrase]) -> bool:
 WHICH_OF_THEM = frozenset(("bar", "barbell", "station", "set-up", "first", "next", "last", "middle", "final"))
 
 
+_UP_DOWNS = re.compile(r"\bup[\s-]?downs?\b", re.IGNORECASE)
+
+
 def _is_tempo(phrases: Sequence[Phrase]) -> bool:
     """'front squats (3 down, 2 up)': how slowly."""
     words = {word for one in phrases if one.kind == "words" for word in plain(one.text).split()}
     counted = any(one.kind in ("count", "measure") for one in phrases)
+    if any(_UP_DOWNS.search(one.text) for one in phrases):
+        return False  # the movement
     return counted and bool(words) and words <= TEMPO_WORDS
 
 

@@ -59,6 +59,27 @@ PARTED = (
     *("\nthen\n", "\nThen ", "\n\n", "\n---\n", "\nstraight into\n", "\nno rest, straight into\n"),
     *("\n@ 12:00\n", "\n12:00\n", "\nAt 12 min: ", "\n@12:00: "),
 )
+EASIER = (
+    *(("pull-ups", "pull-up", "ring rows", "ring-row"), ("burpees", "burpee", "up-downs", "up-down")),
+    *(("toes-to-bar", "toes-to-bar", "knee raises", "hanging-knee-raise"),),
+    *(("double-unders", "double-under", "singles", "single-under"),),
+)
+LIGHTER = (
+    *(
+        "{x} {a}/{b} (sc {c}/{d})",
+        "{x} ({a}/{b} kg, scaled {c}/{d} kg)",
+        "{x} {a}/{b} kg | Scaled: {c}/{d} kg",
+    ),
+    *("{x} ({a}/{b}; sc: {c}/{d})", "{x} {a}/{b} [sc {c}/{d}]", "{x} @ {a}/{b} kg - scaled @ {c}/{d} kg"),
+)
+INSTEAD = (
+    *("{h} (sc {e})", "{h} (scale: {e})", "{h} / {e} (sc)", "{h} | Sc: {e}", "{h} [scaled {e}]"),
+    *("{h} - scaled {e}", "{h} (scale to {e})", "{h} → sc {e}", "{h}\n  (sc: {e})", "{h}\n  scaled: {e}"),
+)
+LEVELS_BELOW = (
+    *("Scaled: {c}/{d}, {e}", "Sc: {e}, {c}/{d}", "SC - {c}/{d} kg and {e}", "Scaled = {e}; {c}/{d}"),
+    *("\nScaled\n{c}/{d} kg, {e}", "\nScale: {c}/{d} kg + {e}"),
+)
 
 
 def _loads(draw: Draw) -> Piece:
@@ -136,11 +157,32 @@ def _in_a_row(draw: Draw) -> Piece:
     return first + draw.one(PARTED) + second, asked + more
 
 
+def _levels_beside(draw: Draw) -> Piece:
+    """A lighter bar and an easier movement beside each row, below the list, or in columns with a legend."""
+    lift, movement, his, hers = draw.one(LOADED[:4])
+    hard, usual, easy, substitute = draw.one(EASIER)
+    rounds, his_less, hers_less = draw.one((3, 4, 5)), round(his * 0.7), round(hers * 0.7)
+    said = {"x": f"10 {lift}", "a": f"{his:g}", "b": f"{hers:g}", "c": his_less, "d": hers_less}
+    said |= {"h": f"8 {hard}", "e": easy}
+    rows = [draw.one(ROUND_HEADS).format(n=rounds)]
+    place = draw.one(("beside", "below", "columns"))
+    if place == "beside":
+        rows += [draw.one(LIGHTER).format(**said), draw.one(INSTEAD).format(**said)]
+    elif place == "below":
+        rows += ["{x} {a}/{b}".format(**said), f"8 {hard}", draw.one(LEVELS_BELOW).format(**said)]
+    else:
+        rows += ["{x} {a}/{b} | {c}/{d}".format(**said), f"8 {hard} | {easy}"]
+        rows.insert(draw.one((1, 3)), draw.one(("(Rx | Scaled)", "Rx | Scaled")))
+    lifts = ((movement, 10 * rounds, float(his), None), (movement, 10 * rounds, float(his_less), None))
+    return "\n".join(rows), (*lifts, (usual, 8 * rounds, None, None), (substitute, 8 * rounds, None, None))
+
+
 IN_PLACE: dict[str, Callable[[Draw], Piece]] = {
     "the load of a list": _loads,
     "lines below a lift": _lines_below,
     "labels on rows of their own": _labels,
     "pieces in a row": _in_a_row,
+    "levels beside a list": _levels_beside,
 }
 
 

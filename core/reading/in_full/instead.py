@@ -276,4 +276,30 @@ def _several_to(text: str) -> Cuts:
         )
 
 
-WAYS = (_instead, _of_a_level, _one_for_another, _several_to)
+_LOADS = r"\d{1,3}(?:[.,]\d{1,2})?(?:\s?/\s?\d{1,3}(?:[.,]\d{1,2})?)?\s?(?:kgs?|lbs?)?"
+_LEVEL_IN_BRACKETS = re.compile(
+    rf"(?P<said>\(\s*(?:@\s*)?(?P<rx>{_LOADS})\s*[,;/|]\s*(?P<level>{DIVISION})\s*[:=–-]?\s*(?P<load>{_LOADS})\s*\))",
+    re.IGNORECASE,
+)
+_LEVEL_BEHIND_ARROW = re.compile(
+    rf"(?<=\w)(?P<said>\s*(?:→|[-=]>|➔|»)\s*(?P<level>{DIVISION})\b\s*[:=]?\s+(?P<what>[^\W\d][^\d→|;:()]{{2,30}}))\s*$",
+    re.IGNORECASE,
+)
+_SINGLES = re.compile(
+    rf"^\W*(?:\d{{1,3}}/\d{{1,3}}\s?(?:kg|lbs?)?\s*[,;+]\s+(?=singles\W*$)|{DIVISION}\s*[:=–-]\s[^@\d]*(?:\d{{1,3}}(?:/\d{{1,3}})?\s?(?:kg|lbs?)?\s*(?:[,;+]|and)\s+)?[^@\d]*\b)(?P<said>(?<!-)singles)(?=\s*(?:[,;+]|$|and\b))",
+    re.IGNORECASE,
+)
+
+
+def _levels_beside(text: str) -> Cuts:
+    """'(60/40 kg, scaled 40/30 kg)', 'pull-ups -> sc ring rows', 'SC - singles, 50/35 kg': what one level
+    does otherwise, in brackets behind what all do; skips without their name."""
+    for one in _LEVEL_IN_BRACKETS.finditer(text):
+        yield *one.span("said"), f"{one['rx']} ({one['level']}: {one['load']})"
+    if said := _LEVEL_BEHIND_ARROW.search(text):
+        yield *said.span("said"), f" ({said['level']}: {said['what']})"
+    if said := _SINGLES.match(text):
+        yield *said.span("said"), "single-unders"
+
+
+WAYS = (_levels_beside, _instead, _of_a_level, _one_for_another, _several_to)

@@ -150,6 +150,16 @@ _SAID_OTHERWISE = compiled(
             r"(?<![\d.,])\d{1,2}\s?[x×]\s?[1-9]\d{1,3}(?:\s?m\b)?[^,;:\d@(]{0,20}?(?P<said>\son\s(?:the\s)?)(?=\d{1,2}:\d{2}(?!\d))",
             " every ",
         ),
+        (  # '"Slow Burn" | max 15 min', "For time - max 10 min"
+            "max",
+            r"^(?:[^\d]*[|,(–—-]|\W*)\s*(?P<said>max\.?\s+(?P<n>\d{1,2})\s*min(?:ute)?s?)\W*$",
+            r"cap \g<n> min",
+        ),
+        (  # "21-15-9 - 10 min TC"
+            "-",
+            r"\d-\d{1,3}(?P<said>\s[–-]\s)(?=\d{1,2}\s?(?:min(?:ute)?s?|['’])\s+(?:tc|(?:time\s+)?cap)\b)",
+            ", ",
+        ),
         (  # "2-3 min between sets"
             "between",
             r"(?<![\w-])(?<!rest\s)(?P<said>(?P<long>\d{1,2}\s?[-–]\s?\d{1,2}\s?(?:min(?:ute)?s?|'|s(?:ecs?)?))\s+(?:in\s+)?between)"

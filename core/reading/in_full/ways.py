@@ -156,6 +156,18 @@ _IN_TURN = (
 )  # "30 minutes: 5 min row, 5 min bike, 5 min ski"
 _SO_FAR = r"\d{0,4}\s?(?:km?|m|metres|meters|miles?)"
 _SAID_OTHERWISE = (
+    (  # "half mile run"
+        "half",
+        re.compile(r"(?<![\w-])(?P<said>(?:a\s+)?half(?:\s+a)?[\s-]+mile)\b", re.IGNORECASE),
+        "1/2 mile",
+    ),
+    (  # "5R/5L windmills"
+        "l",
+        re.compile(
+            r"(?<![\w.,/])(?P<said>(?P<n>\d{1,2})\s?[RL]\s?[/+]\s?(?P=n)\s?[LR])(?=\s|$)", re.IGNORECASE
+        ),
+        r"\g<n>/\g<n>",
+    ),
     (  # "12 shuttle runs (10 m)"
         "shuttle",
         re.compile(
