@@ -43,6 +43,7 @@ from core.reading.clocks import (
 from core.reading.columns_of_levels import columns_of_levels
 from core.reading.counted_below import counted_below
 from core.reading.days_in_a_line import days_in_a_line
+from core.reading.details_below import details_below
 from core.reading.division_loads import division_loads
 from core.reading.divisions import leads_with_division
 from core.reading.dress import undressed
@@ -250,6 +251,7 @@ class DocumentPass:
         suits(rows)
         machine_intervals(rows)
         labelled_sets(rows)
+        details_below(rows)
         loads_and_reps(rows)
         rows = list(levels_in_a_row(division_loads(rows)))
         rows = list(pieces_of_divisions(rows))

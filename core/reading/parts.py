@@ -368,6 +368,8 @@ class Parts:
         return following
 
     def _ended(self, part: PartDraft, row: Row, draft: Draft) -> bool:
+        if not row.after_blank and _AND.match(row.text) and part.work[-1].line == row.number - 1:
+            return False  # "3 rounds of 10 burpees, 20 squats", and below it "and 5 push-ups"
         return (
             part.closed
             or self._ended_by_blank(part, draft)
@@ -644,6 +646,9 @@ def _rests_behind(part: PartDraft, row: Row, found: FormatFound) -> bool:
         return False
     once = fmt is not None and fmt.kind == "as-many-as-possible" and fmt.repeat == 1 and fmt.minutes
     return (one_line and rest_s >= MINUTE_S) or bool(once and rest_s >= LONGEST_REST_S)
+
+
+_AND = re.compile(r"\W{0,3}(?:and|&)\s+\d", re.IGNORECASE)
 
 
 def _on_one_line(part: PartDraft, draft: Draft) -> bool:

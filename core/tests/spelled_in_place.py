@@ -177,12 +177,36 @@ def _levels_beside(draw: Draw) -> Piece:
     return "\n".join(rows), (*lifts, (usual, 8 * rounds, None, None), (substitute, 8 * rounds, None, None))
 
 
+def _details_below(draw: Draw) -> Piece:
+    """Lifts with sets, repetitions and percent on rows of their own; counts below bare names."""
+    if draw.random.random() < 0.4:
+        rounds, form = (
+            draw.one((3, 4, 5)),
+            draw.one(("{w}\n{n} reps", "{w}\nx {n}", "{w}:\n{n}", "{w}\n×{n}")),
+        )
+        names, count = draw.random.sample(BARE, 3), draw.one((8, 10, 12, 15))
+        rows = [form.format(w=words.capitalize(), n=count) for words, _ in names]
+        asked = tuple((movement, rounds * count, None, None) for _, movement in names)
+        return "\n".join([f"{rounds} rounds", *rows]), asked
+    blocks, lifts = [], draw.random.sample(LIFTS, draw.one((1, 2, 3)))
+    form = draw.one(
+        ("{l}\n{s} sets\n{r} reps\n{p}%", "{l}:\n{s} x {r}\n@ {p}%", "{l}\n- {s} sets\n- {r} reps\n- {p} %")
+    )
+    asked = ()
+    for name, movement in lifts:
+        sets, reps, percent = draw.one((3, 4, 5)), draw.one((3, 5, 6, 8)), draw.one((65, 70, 75, 80))
+        blocks.append(form.format(l=name, s=sets, r=reps, p=percent))
+        asked = (*asked, (movement, sets * reps, None, float(percent)))
+    return draw.one(("\n", "\n\n")).join(blocks), asked
+
+
 IN_PLACE: dict[str, Callable[[Draw], Piece]] = {
     "the load of a list": _loads,
     "lines below a lift": _lines_below,
     "labels on rows of their own": _labels,
     "pieces in a row": _in_a_row,
     "levels beside a list": _levels_beside,
+    "details below a name": _details_below,
 }
 
 
