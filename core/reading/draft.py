@@ -63,6 +63,7 @@ class Draft:
     replaces: tuple[int, ...] = ()
     unloaded: bool = False  # said in words, so that no load above holds for it
     max_effort: bool = False
+    rest_of_time: bool = False  # for as long as the piece's clock leaves
     estimated: bool = False
     alternating: bool = False
     leads: bool = False

@@ -416,6 +416,8 @@ class Finishing:
         pull-ups'."""
         if not _tries_last(part):
             return _tries_alone(part, fmt)
+        if _shared_lines(part)[-1].rest_of_time:
+            return True
         spent = sum(once_s(one, self.catalog, 0.5) for one in _shared_lines(part)[:-1])
         return not fmt.minutes or fmt.minutes * MINUTE_S - spent <= LONGEST_LAST_TRY_S
 

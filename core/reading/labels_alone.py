@@ -64,3 +64,45 @@ def _put(labels: Sequence[_Label]) -> None:
         label.below.say([(0, start.start() if start else 0, f"{label.says}: ")])
         label.below.marks.append((0, len(label.says) + 1, "which minutes"))
         label.row.role = "note"
+
+
+_FOR_ALL = re.compile(
+    r"\W*(?:(?:and\s+)?then\s+)?(?:(?:all\s+)?together|both(?:\s+(?:partners|athletes))?|everyone)\W*",
+    re.IGNORECASE,
+)
+_ENDS = re.compile(r"\W*(?:finish|end|close)(?:\s+(?:off|up))?\s+with\W*", re.IGNORECASE)
+_BEGINS = re.compile(r"\W*(?:start|begin|open)(?:\s+off)?\s+with\W*", re.IGNORECASE)
+_SHARED = re.compile(
+    r"\W*(?:split|shared?|divide[d]?)(?:\s+(?:as\s+you\s+(?:like|want)|anyhow|evenly))?\W*", re.IGNORECASE
+)
+
+
+TOGETHER = "together"
+_ROLES = ((_FOR_ALL, TOGETHER), (_ENDS, "cash-out"), (_BEGINS, "buy-in"))
+
+
+def roles_alone(rows: Sequence[Row]) -> None:
+    """'Together:', 'Both:', 'Finish with', each alone on its row, stand in front of what is below them: all
+    that is counted there for all, one thing that begins or ends a piece."""
+    for at, row in enumerate(rows):
+        role = next((role for label, role in _ROLES if label.fullmatch(row.text)), "")
+        stands = _is_counted if role == TOGETHER else _is_work
+        below = list(itertools.takewhile(stands, rows[at + 1 :])) if role and row.role == "work" else []
+        for one in below if role == TOGETHER else below[:1]:
+            start = _FIRST_WORD.search(one.text)
+            one.say([(0, start.start() if start else 0, f"{role}: ")])
+            one.marks.append((0, len(role) + 1, role))
+        row.role = "note" if below else row.role
+        for one in rows[at + 1 + len(below) :][:1] if below and role == TOGETHER else ():
+            one.role = "note" if _SHARED.fullmatch(one.text) else one.role
+
+
+_COUNTS = re.compile(r"\W*(?:\d|(?:run|row|ski|bike|max)\b)(?!.*\b(?:split|share))", re.IGNORECASE)
+
+
+def _is_counted(row: Row) -> bool:
+    return _is_work(row) and _COUNTS.match(row.text) is not None
+
+
+def _is_work(row: Row) -> bool:
+    return row.role == "work" and not row.after_blank

@@ -19,7 +19,7 @@ from core.reading.notations.twenty_ten import TWENTY_TEN
 from core.reading.part_draft import PartDraft
 from core.reading.phrases import PAIR
 from core.reading.plain_words import plain_words
-from core.reading.rest_of_time import LEFT_OVER, fills_its_interval
+from core.reading.rest_of_time import LEFT_OVER, THEN_MAX, fills_its_interval
 from core.reading.rows import Row
 from core.reading.units import MINUTE_S
 from core.reading.workout import Format, Part, PartKind
@@ -300,7 +300,7 @@ class Parts:
                 part.block_division = before.block_division  # "SC", and below it a piece of its own
             if not self.after_blank and before.format is not None:
                 fmt = _again_in_turn(before.format, fmt)
-            if not self.after_blank:
+            if not self.after_blank or _of_one_team(before):
                 part.changes |= _shared_as(before)
         if part.format is not None and part.work:  # only a buy-in so far: what follows is the piece itself
             fmt = replace(
@@ -334,6 +334,8 @@ class Parts:
     def place_for(self, row: Row, draft: Draft, first: bool) -> PartDraft:
         """The part a movement belongs to: the open one, or a new one where its list has ended."""
         part = self.current(row.number)
+        left = LEFT_OVER.search(row.text) or THEN_MAX.match(row.text)
+        draft.rest_of_time = draft.max_effort and left is not None
         if draft.role == "buy-in" and self.after_blank and any(one.role != "buy-in" for one in part.work):
             return self.next(row.number)  # of the piece that follows
         if part.closed and part.lost and not part.work and first:
@@ -351,7 +353,7 @@ class Parts:
             return part
         following = self.next(row.number)
         following.parent = self._outer(part, row)
-        if not self.after_blank:
+        if not self.after_blank or (_of_one_team(part) and not draft.sets_written):
             following.changes |= _shared_as(part)
         return following
 
@@ -368,7 +370,8 @@ class Parts:
         return following
 
     def _ended(self, part: PartDraft, row: Row, draft: Draft) -> bool:
-        if not row.after_blank and _AND.match(row.text) and part.work[-1].line == row.number - 1:
+        below = not row.after_blank and part.work[-1].line == row.number - 1
+        if below and (_AND.match(row.text) or (part.repeats and _OF_EACH_ROUND.match(row.text))):
             return False  # "3 rounds of 10 burpees, 20 squats", and below it "and 5 push-ups"
         return (
             part.closed
@@ -648,6 +651,10 @@ def _rests_behind(part: PartDraft, row: Row, found: FormatFound) -> bool:
     return (one_line and rest_s >= MINUTE_S) or bool(once and rest_s >= LONGEST_REST_S)
 
 
+_OF_EACH_ROUND = re.compile(  # below a list with signs, itself without
+    r"\W*(?:(?:after|before|in|at\s+the\s+(?:start|end)\s+of)\s+)?(?:every|each)\s+(?:round|set)\b",
+    re.IGNORECASE,
+)
 _AND = re.compile(r"\W{0,3}(?:and|&)\s+\d", re.IGNORECASE)
 
 
@@ -673,6 +680,14 @@ def _outlasts_its_minute(part: PartDraft, draft: Draft) -> bool:
 def _is_company(text: str) -> bool:
     """'100 sit-ups with a partner holding the feet': nobody shares the work."""
     return TOGETHER.search(text) is not None and SHARED.search(text) is None
+
+
+_NAMES_A_TEAM = re.compile(r"\b(?:partners?|pairs?|teams?|trios?|duos?)\b", re.IGNORECASE)
+
+
+def _of_one_team(before: PartDraft) -> bool:
+    """Whether what follows behind a gap is of the same piece: behind 'then', or below 'Partner WOD'."""
+    return before.closed or (before.heading and _NAMES_A_TEAM.search(before.name) is not None)
 
 
 def _shared_as(before: PartDraft) -> dict[str, Any]:

@@ -91,11 +91,11 @@ def _clocked(part: PartDraft) -> Format | None:
     )
 
 
-_THEN_MAX = re.compile(r"\W*(?:and\s+)?then\s+(?:max\b|as\s+many|amrap\b)(?!.*\d\s*min)", re.IGNORECASE)
+THEN_MAX = re.compile(r"\W*(?:and\s+)?then\s+(?:max\b|as\s+many|amrap\b)(?!.*\d\s*min)", re.IGNORECASE)
 
 
 def fills_its_interval(text: str, part: PartDraft) -> bool:
-    """'then max burpees' right below what is done in intervals."""
+    """'then max burpees' right below what is done in intervals or against the clock."""
     fmt = part.format
-    timed = fmt is not None and fmt.kind in ("intervals", "every-minute") and bool(part.work)
-    return timed and _THEN_MAX.match(text) is not None
+    timed = fmt is not None and fmt.kind in ("intervals", "every-minute", "as-many-as-possible") and part.work
+    return bool(timed) and THEN_MAX.match(text) is not None

@@ -26,6 +26,9 @@ _LABEL = re.compile(
     r"^\W{0,8}(?:(?:in|on|during|for)\s)?(?:the\s)?"
     rf"(?:(?P<which>odd|even)s?(?:[\s-](?:numbered\s)?{_TURN})?"
     rf"|(?:{_TURN}|r)\s{{0,2}}(?P<numbers>{_NUMBERS})"
+    r"|(?:rounds?|rds?|r)\s{0,2}#?(?P<single>\d{1,2})(?=\s?[:=–-]\s+"
+    r"(?:\d{1,4}\s?(?:m\b|cals?\b)?\s*[^\W\d]"
+    r"|[^\W\d][\w -]{2,24}?\s(?:[x×]\s?)?\d{1,3}(?:\s?(?:m|cals?))?\s*$))"
     rf"|(?P<behind>{_NUMBERS})(?:\s{_TURN}|(?=\s?:)))"
     r"(?:\s{0,2}(?:[:=]|[–-](?=\s)|$)|\s(?=\d))",
     re.IGNORECASE,
@@ -89,8 +92,9 @@ def _label(row: Row, at: int, rounds: int) -> _Label | None:
     if which := (said["which"] or "").lower():
         told = frozenset(range(1 if which == "odd" else 2, rounds + 1, 2))
     else:
-        numbers = [int(one) for one in re.findall(r"\d+", said["numbers"] or said["behind"])]
-        spans = re.search(r"-|–|to", said["numbers"] or said["behind"])
+        listed = said["numbers"] or said["single"] or said["behind"]
+        numbers = [int(one) for one in re.findall(r"\d+", listed)]
+        spans = re.search(r"-|–|to", listed)
         told = frozenset(range(numbers[0], numbers[-1] + 1) if spans else numbers)
     return _Label(at, told, said.end(), not row.text[said.end() :].strip())
 

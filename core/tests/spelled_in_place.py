@@ -200,6 +200,42 @@ def _details_below(draw: Draw) -> Piece:
     return draw.one(("\n", "\n\n")).join(blocks), asked
 
 
+FIRST = ("Buy-in", "Buy in:", "BUY-IN", "Start with", "Begin with:")
+LAST = ("Cash-out", "Cash out:", "CASH-OUT", "Finish with", "End with:")
+EVERY_ROUND = ("After each round: {x}", "At the end of each round: {x}", "*after every round {x}")
+REMAINING = (
+    "In the remaining time max {w}",
+    "Then max {w}",
+    "Time remaining: max {w}",
+    "max {w} in the time left",
+)
+FOR_BOTH = ("Together:\n", "Then together:\n", "Both:\n", "Both: ", "All together\n")
+
+
+def _roles(draw: Draw) -> Piece:
+    """What begins, ends, interrupts or fills up a piece, and what all do, told by words alone on a row."""
+    rounds, (words, asked) = draw.one((3, 4, 5)), draw.items(3, 1)
+    head, bullet = draw.one(ROUND_HEADS[:2]).format(n=rounds), draw.one(("", "- "))
+    listed = [head, *(bullet + one for one in words[:2])]
+    often = tuple((one, (count or 0) * rounds, kg, percent) for one, count, kg, percent in asked)
+    kind = draw.one(("first", "last", "every", "left", "both", "apart"))
+    if kind == "first":
+        return "\n".join([draw.one(FIRST), words[2], *listed]), (*often[:2], asked[2])
+    if kind == "last":
+        return "\n".join([*listed, draw.one(LAST), words[2]]), (*often[:2], asked[2])
+    if kind == "every":
+        return "\n".join([*listed, draw.one(EVERY_ROUND).format(x=words[2])]), often
+    if kind == "left":
+        last = draw.one(REMAINING).format(w="hollow rocks")
+        return "\n".join(["12 min:", *words[:2], last]), (*asked[:2], ("hollow-rock", None, None, None))
+    if kind == "both":
+        shared = f"In pairs, for time\n200 v-ups\n{draw.one(FOR_BOTH)}400 m run"
+        return shared, (("v-up", None, None, None), ("run", 400, None, None))
+    label = draw.one(("Round {n}: {x}", "R{n}: {x}", "Round {n} - {x}"))
+    rows = [label.format(n=place, x=one) for place, one in enumerate(words, start=1)]
+    return "\n".join(["3 rounds", "10 v-ups", *rows]), (("v-up", 30, None, None), *asked)
+
+
 IN_PLACE: dict[str, Callable[[Draw], Piece]] = {
     "the load of a list": _loads,
     "lines below a lift": _lines_below,
@@ -207,6 +243,7 @@ IN_PLACE: dict[str, Callable[[Draw], Piece]] = {
     "pieces in a row": _in_a_row,
     "levels beside a list": _levels_beside,
     "details below a name": _details_below,
+    "roles on rows of their own": _roles,
 }
 
 

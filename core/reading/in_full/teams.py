@@ -183,6 +183,7 @@ _SAID_OTHERWISE = compiled(
             r"^\W*(?P<said>both\s(?:of\syou\s)?(?P<way>run|row|ski|bike|walk)\s(?P<far>\d{2,4}\s?m)(?:\stogether)?)(?=\s(?:after|between)\s(?:each|every)\sround)",
             r"\g<far> \g<way> together",
         ),
+        ("both", r"^\W*(?P<said>(?:then\s+)?both(?:\s+(?:partners|athletes))?)(?=\s*:)", "together"),
         (
             "both",
             r"(?:^\W*|\bevery\s+\d{1,2}(?::\d\d)?\s*(?:min(?:ute)?s?|['’])?\s*[,:–-]?\s*)(?P<said>both(?:\s+(?:partners|athletes))?(?:\s+do)?)"
