@@ -60,7 +60,18 @@ _TURNS = tuple(  # what a line must hold in small letters, one of these, for its
         ("happy", r"^\W*(?P<said>happy\s+(?:mon|tues|wednes|thurs|fri|satur|sun)day)\b"),
         ("choose|pick", r"^[^\d:]*\b(?:choose|pick)\s+(?:one\s*(?:of|:)?\s*|your\s+)?[^\d:]{3,60}$"),
         ("roll", r"^\W*(?P<said>roll(?:ing)?\s+out)\W*$"),
-        ("singles", r"\b(?P<said>(?:alternate|alternating|quick|touch\s+and\s+go)\s+singles)(?=\W*$)"),
+        (
+            "singles",
+            r"\b(?P<said>(?:alternate|alternating|quick|fast|steady|smooth|controlled|dropped|touch\s+and\s+go)\s+singles)(?=\W*$)",
+        ),
+        (  # "20 deadlifts - sets of 5"
+            "sets of",
+            r"^\W*\d{1,3}\s+[^\W\d][^\d,;:()@]{2,30}?(?P<said>\s*[-–,(:]\s*(?:in\s+|break\s+(?:it\s+)?(?:up\s+)?(?:in(?:to)?\s+)?)?sets\s+of\s+\d{1,2}(?:\s?[-–/]\s?\d{1,2})?\)?)\W*$",
+        ),
+        (  # "pull-ups (kipping, butterfly or strict)"
+            "strict",
+            r"(?P<said>\(\s*(?:(?:any|all|kip(?:ping)?|butterfly|strict|ring|band(?:ed)?|style|grip|both)(?:\s*[,/]\s*|\s+(?:or|and)\s+|\s+)?){2,5}(?:\s+(?:ok|allowed|fine))?\s*\))",
+        ),
         ('"|“', r"^\W*(?P<said>[\"“]\d{1,3}(?:-\d{1,3})?[\"”])(?=\s+(?:for\s+time|amrap|\d|[–-]\s))"),
         (
             "rest so",

@@ -39,6 +39,7 @@ from core.reading.tokens import seconds_of, tokenize
 _NAMED_PIECE = re.compile(r"(?:event|workout|wod|test|match)\b", re.IGNORECASE)
 SHORTEST_SECTION = 3  # letters of a line of capitals that head nothing: "PVC"
 _DATED_PIECE = re.compile(r"(?:day|session|[dw])\s*\d", re.IGNORECASE)
+_BRACKETED = re.compile(r"\s*\([^():]{2,20}:\s[^()\d]+\)\s*")
 _RESTS = re.compile(r"\W*(?:rest(?:\s+day)?|off)\W*$", re.IGNORECASE)
 _SETS_BEHIND = re.compile(r"\W*\d+\s*(?:x|sets|@|-\d)", re.IGNORECASE)
 _A_LESSON = re.compile(r"\b(?:lesson|lecture|module|chapter)\s+\d+\b", re.IGNORECASE)
@@ -103,6 +104,8 @@ class Heads:
             if heading is not None and ROUND.match(heading.name) and within_a_piece(rows, at):
                 name_a_round(row, heading)
                 continue
+            if heading is not None and _BRACKETED.fullmatch(row.text) and heading.opens != "day":
+                heading = None  # "(Bonus: high five everyone)"
             if heading is not None and not heading.alone and only_a_label(heading, row):
                 heading = None  # 'Score: total reps': one line, told by its label
             if heading is not None and heading.kind in AROUND and _is_an_item(rows, at, heading):

@@ -29,6 +29,9 @@ _TIMES = re.compile(
     re.IGNORECASE,
 )
 
+_FAST = re.compile(r"fast\b", re.IGNORECASE)
+_COUNTED = re.compile(r"\W*(?:[5-9]|[1-9]\d)\s+[^\W\d]{3}")
+
 
 def _each_time(text: str) -> Cuts:
     """'snatch doubles, E2MOM x 6', 'every 90 s: singles @ 80 %': how many are done each time."""
@@ -47,6 +50,14 @@ def _each_time(text: str) -> Cuts:
             and (said.end() < len(text.rstrip()) or said["said"].lower() == "singles")
         ):
             continue
+        ends = not text[said.end() :].strip(" .)")
+        if (
+            ends
+            and not weighed
+            and said["lift"].strip()
+            and (_FAST.match(said["said"]) or _COUNTED.match(text))
+        ):
+            continue  # "15 power cleans - fast singles": how they are done
         reps = REPS[(said["what"] or f"{said['one']}s").lower()]
         if said["of"]:
             yield said.start("said"), said.end("of"), str(reps)
