@@ -312,7 +312,7 @@ def weeks_side_by_side(rows: list[Row]) -> None:
 
 
 _ON_THE_CLOCK = re.compile(
-    r"[^\w@]*(?P<said>(?:(?:@|at|on)\s*(?:the\s+)?)?\d{1,2}:00|at\s+(?:the\s+)?\d{1,2}\s*(?:min(?:ute)?s?|'))\s*(?:[:,–-]+\s*(?!\d{1,2}:\d)|$)",
+    r"[^\w@]*(?P<said>(?:(?:@|at|on)\s*(?:the\s+)?)?\d{1,2}:00|at\s+(?:the\s+)?\d{1,2}\s*(?:min(?:ute)?s?|'))\s*(?:[:,–-]+(?!\s*\d{1,2}:\d)\s*|$)",
     re.IGNORECASE,
 )
 _ROUNDS_OF = re.compile(

@@ -11,6 +11,7 @@ from core.reading.phrases import PAIR
 from core.reading.rows import Row
 
 _PARTED = re.compile(r"\s+[|/]\s+")
+_COUNTS_TWICE = re.compile(r"\s[|/]\s+\d{1,4}\s?(?:m\s|cals?\s|x\s)?\s*[^\W\d]{2}")
 _LEVEL = re.compile(r"[A-Za-z][A-Za-z ]{0,14}[+]?|[A-Za-z]+\s?\d")
 
 
@@ -19,8 +20,8 @@ def columns_of_levels(rows: Sequence[Row]) -> None:
     for at, row in enumerate(rows):
         levels = _levels(row)
         listed = _listed(reversed(rows[:at]), len(levels)) or _listed(rows[at + 1 :], len(levels))
-        if len(listed) < PAIR:
-            continue
+        if len(listed) < PAIR or all(_COUNTS_TWICE.search(one.text) for one in listed):
+            continue  # a list of its own for each level
         row.role = "note"
         for one in listed:
             signs = list(_PARTED.finditer(one.text))

@@ -69,7 +69,7 @@ from core.reading.heads import LONGEST_CAPITALS, Heads
 from core.reading.in_full import in_full
 from core.reading.interruptions import interruptions
 from core.reading.labelled_sets import labelled_sets, sets_between_commas
-from core.reading.labels_alone import labels_alone, roles_alone
+from core.reading.labels_alone import labels_alone, roles_alone, works_and_holds
 from core.reading.languages import Translator
 from core.reading.led_lists import LedLists
 from core.reading.levels_in_a_row import levels_in_a_row
@@ -271,6 +271,7 @@ class DocumentPass:
         rounds_told_apart(rows)
         labels_alone(rows)
         roles_alone(rows)
+        works_and_holds(rows)
         minutes_of_odd_and_even(rows)
         percents_that_climb(rows)
         loads_by_round(rows)

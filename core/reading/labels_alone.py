@@ -97,6 +97,19 @@ def roles_alone(rows: Sequence[Row]) -> None:
             one.role = "note" if _SHARED.fullmatch(one.text) else one.role
 
 
+_WORKS = re.compile(r"\W*work(?:s|ing|er)?\s*[:–-]\s*(?=\S)", re.IGNORECASE)
+_WAITS = re.compile(r"\W*(?:hold(?:s|ing)?|rest(?:s|ing)?|wait(?:s|ing)?)\b", re.IGNORECASE)
+
+
+def works_and_holds(rows: Sequence[Row]) -> None:
+    """'Work: 10 cal row + 10 swings' above 'Hold: plank' of a team: who does what, and no section."""
+    for row, below in itertools.pairwise(rows):
+        said = _WORKS.match(row.text) if row.role == below.role == "work" else None
+        if said is not None and _WAITS.match(below.text):
+            row.start = said.end()
+            row.marks.append((0, said.end(), "who works"))
+
+
 _COUNTS = re.compile(r"\W*(?:\d|(?:run|row|ski|bike|max)\b)(?!.*\b(?:split|share))", re.IGNORECASE)
 
 

@@ -17,6 +17,11 @@ _SAID_OTHERWISE = compiled(
             r"\bwall[\s-]?balls?\b[^.;\d]*\d{1,2}(?:/\d{1,2})?(?P<said>\s?(?P<unit>kg|lbs?)\s+to\s+(?:a\s+)?)(?=\d(?:[.,]\d)?\s?(?:/\s?\d(?:[.,]\d)?\s?)?m\b)",
             r" \g<unit> ",
         ),
+        (  # "max weight clean complex: 1 power clean + 1 jerk"
+            "max",
+            r"(?P<said>max(?:imum)?\s+(?:weight|load)(?:\s+[^\W\d]{4,14})?\s+complex)(?=\s*:)",
+            "heavy complex",
+        ),
         (  # "8 push presses at 5RM weight"
             "rm",
             r"(?<=[a-z]\s)(?P<said>(?:@|at|with)\s(?:your\s|the\s|that\s|a\s)?\d{1,2}\s?RM\s(?:weight|load|bar))\b",

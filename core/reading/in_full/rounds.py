@@ -494,7 +494,22 @@ def _sets_behind_a_list(text: str) -> Cuts:
     yield *said.span(), f"; {said['n'] or said['m']} rounds"
 
 
+_RESTING_ROUND = re.compile(
+    r"(?P<said>(?P<n>\d{1,2})\s?(?:rounds|rds|sets|x)\s?\((?P<list>[^()]*\d[^()]*[,/+]\s*(?:rest\s\d[^()]*|\d[^()]*?\s(?:rest|off)\s*))\))\W*$",
+    re.IGNORECASE,
+)
+
+
+def _rests_in_brackets(text: str) -> Cuts:
+    """'3 rounds (30 s hollow / 30 s arch / 30 s rest)': what each round is, and how it ends."""
+    said = _RESTING_ROUND.search(text)
+    if said is not None:
+        listed = re.split(r"\s*[,/+]\s*", said["list"].strip())
+        yield *said.span("said"), f"{said['n']} rounds: {', '.join(listed)}"
+
+
 WAYS = (
+    _rests_in_brackets,
     _rising_pairs,
     _so_many_amraps,
     _rounds_of_levels,

@@ -636,6 +636,24 @@ def _short_sets(text: str) -> Cuts:
         yield *said.span("said"), "-".join(re.findall(r"\d+", said["said"]))
 
 
+_LOAD_OVER_REPS = re.compile(
+    r"(?<![\d.,/])(?P<said>(?P<load>[4-9]\d|1[0-4]\d)\s?%?/(?P<reps>[1-6](?:\+[1-6]){0,3})(?:\s?[x×]\s?(?P<sets>\d{1,2}))?)(?!\d|[.,/]\d|\s?(?:kg|lbs?|cm|in|m|cals?)\b|[\"”])"
+)
+_OF_A_LIFT = re.compile(
+    r"^\W*(?:[^\W\d][\w.&+’'-]*\s(?:\+\s)?){0,4}[^\W\d][\w.&’'-]*s?\s?[:–-]?\s*(?=[4-9]\d\s?%?/[1-6]|1[0-4]\d\s?%?/[1-6])"
+)
+
+
+def _loads_over_reps(text: str) -> Cuts:
+    """'Front squat: 80/2 x 4', 'clean + jerk: 75/1+1, 80/1+1 x 3': percent over repetitions, so many sets."""
+    if "/" not in text or _OF_A_LIFT.match(text) is None:
+        return
+    found = list(_LOAD_OVER_REPS.finditer(text))
+    for said in found if len(found) == 1 or any("+" in one["reps"] for one in found) else ():
+        reps = f"({said['reps']})" if "+" in said["reps"] else said["reps"]
+        yield *said.span("said"), f"{said['sets'] or 1} x {reps} @ {said['load']}"
+
+
 _LOAD_FROM_TO = re.compile(
     r"\d\s?[x×]\s?\d{1,2}\s*(?:@|at)\s*(?P<said>[1-9]\d{1,2}\s?[-–]\s?(?P<top>[1-9]\d{1,2}))(?![\d.,/-]\d|\s?[-–]\s?\d)"
 )
@@ -651,6 +669,7 @@ def _ranges_in_lists(text: str) -> Cuts:
 WAYS = (
     _short_sets,
     _ranges_in_lists,
+    _loads_over_reps,
     _with_each_set,
     _sets_by_strokes,
     _ladders,
