@@ -193,7 +193,7 @@ def _stands_in_its_list(row: Row, part: PartDraft) -> bool:
 _ALL_RUN = re.compile(
     r"\b(?:you\s+)?(?:both|all|everyone|everybody|everyone\s+does)\s+(?:of\s+you\s+)"
     r"?(?P<goes>runs?|rows?|bikes?|skis?)\b"
-    r"(?!\s*(?:\d|the\s+\d))",
+    r"(?:\s+together\b(?=\W*$|\.\s))?(?!\s*(?:\d|the\s+\d))",
     re.IGNORECASE,
 )
 

@@ -86,12 +86,16 @@ _KIND_OF_SETS = re.compile(
 )
 
 
+_A_WAY = re.compile(r"\s*(?:\d{1,2}\s?[x×]\s?)?\d{2,4}\s?k?m\b", re.IGNORECASE)  # "Main: 10 x 100 m"
+
+
 def kinds_of_sets(rows: list[Row], names: Names) -> None:
     """'Warm-up: 5 @ 40 %', 'Work: 3x5 @ 75 %', 'Back-off - 2x8' below a lift's name: which of its sets a row
     says; those to warm up with are a note."""
     lift = False
     for row in rows:
         said = _KIND_OF_SETS.match(row.text) if lift and row.role == "work" else None
+        said = None if said is not None and _A_WAY.match(row.text, said.end()) else said
         named = row.role == "work" and names.find(row.text[said.end() if said else 0 :]) is not None
         if said is None or named:
             lift = row.role == "work" and named

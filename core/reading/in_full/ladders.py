@@ -242,7 +242,21 @@ def _by_pairs(text: str) -> Cuts:
         yield *said.span("said"), f"AMRAP {said['t']}: 1-2-3-... {said['a']}, {said['b']}"
 
 
+_TIMED_LADDER = re.compile(
+    r"(?P<said>(?P<t>\d{1,2})\s?(?:min(?:ute)?s?|['’])\s+ladder\s*\(\s*(?P<a>\d{1,2})\s*[,-]\s*(?P<b>\d{1,2})\s*[,-]\s*(?P<c>\d{1,2})\s*[,-]?\s*(?:\.{2,}|…|etc\.?)?\s*\)\s*:?)(?=\s+[^\W\d])",
+    re.IGNORECASE,
+)
+
+
+def _timed_ladder(text: str) -> Cuts:
+    """'11 min ladder (1, 2, 3, ..): deadlift, push-ups': as many rungs as the time allows."""
+    said = _TIMED_LADDER.search(text)
+    if said is not None:
+        yield *said.span("said"), f"AMRAP {said['t']}: {said['a']}-{said['b']}-{said['c']}-..."
+
+
 WAYS = (
+    _timed_ladder,
     _by_pairs,
     _rises_from,
     _rungs_in_line,

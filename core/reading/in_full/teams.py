@@ -187,7 +187,7 @@ _SAID_OTHERWISE = compiled(
         (
             "both",
             r"(?:^\W*|\bevery\s+\d{1,2}(?::\d\d)?\s*(?:min(?:ute)?s?|['’])?\s*[,:–-]?\s*)(?P<said>both(?:\s+(?:partners|athletes))?(?:\s+do)?)"
-            r"(?=\s+(?:\d|run|row|ski|bike|do|of\s+you)\b)",
+            r"(?=\s+(?:\d|run|row|ski|bike|do|of\s+you)\b(?!\s+together\W*(?:$|[.;])))",
             "everyone does",
         ),
         (

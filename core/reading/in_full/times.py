@@ -160,6 +160,11 @@ _SAID_OTHERWISE = compiled(
             r"\d-\d{1,3}(?P<said>\s[–-]\s)(?=\d{1,2}\s?(?:min(?:ute)?s?|['’])\s+(?:tc|(?:time\s+)?cap)\b)",
             ", ",
         ),
+        (  # "Every 2 for 10: 3 front squats"
+            "every",
+            r"^\W{0,44}(?P<said>every\s+(?P<each>[1-5])\s+for\s+(?P<all>\d{1,2}))(?=\s*[:,–-]\s*\d)",
+            r"every \g<each> min for \g<all> min",
+        ),
         (  # "2-3 min between sets"
             "between",
             r"(?<![\w-])(?<!rest\s)(?P<said>(?P<long>\d{1,2}\s?[-–]\s?\d{1,2}\s?(?:min(?:ute)?s?|'|s(?:ecs?)?))\s+(?:in\s+)?between)"
