@@ -57,7 +57,8 @@ class OfTheLast:
             return True
         if draft.as_above and not draft.loads:
             held = self.catalog.movements[last.movement].implement in LOADED
-            for one in [last] if held else loadable(part.work, self.catalog):
+            of_it = held and last.line == read.number
+            for one in [last] if of_it else loadable(part.work, self.catalog):
                 self.loads.load_as_above(part, one)  # "same bell" below a list that ends with push-ups
             return True
         if self._share_of_complex(part, last, draft) or self._set_of_row(part, row, draft):

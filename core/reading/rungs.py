@@ -288,15 +288,19 @@ def _up_to(part: PartDraft, fmt: Format, last: int) -> Format:
         paces = [_pace(column) for column in columns if len(column) >= PAIR]
         if len(work) % size or len(paces) < size:
             continue
-        more = _rungs_to(columns[0][-1], last, paces[0])
+        leads = next((at for at, pace in enumerate(paces) if pace), 0)
+        more = _rungs_to(columns[leads][-1], last, paces[leads])
         if not more:
             return fmt
         count = len(columns[0]) + more
         del work[size:]
         for one, column, pace in zip(work, columns, paces, strict=True):
+            one.sets, one.sets_written = count, True
+            if not pace:
+                continue  # "400 m run, 1 clean", "400 m run, 2 cleans", "... up to 6"
             one.counts = "cal" if one.has_calories else ""
             one.scheme = tuple(column[0] + pace * rung for rung in range(count))
-            one.reps, one.calories, one.sets, one.sets_written = None, None, count, True
+            one.reps = one.calories = None
         return fmt
     return fmt
 
