@@ -382,7 +382,7 @@ class Parts:
         )
 
     def _ended_by_blank(self, part: PartDraft, draft: Draft) -> bool:
-        if not self.after_blank:
+        if not self.after_blank or part.work[-1].line == draft.line:
             return False
         if part.repeats:
             listed = part.adjacent or _on_one_line(part, draft)

@@ -178,6 +178,11 @@ _SIGNS = compiled(
             r"@\s?(?P<said>[4-9]\d(?:/(?:[4-9]\d|1[01]\d)){2,})(?!\s?(?:%|kg|lb|/|\d))",
             r"\g<said> %",
         ),
+        (  # "muscle-ups (scale = pull-ups)"
+            "=",
+            r"[(\[]\s*(?:sc(?:aled?)?|scaling|sub(?:stitute)?|beg(?:inner)?s?|int(?:er(?:mediate)?)?|rx\+?|l\d|level\s\d)(?P<said>\s*=\s*)(?=\S)",
+            ": ",
+        ),
         # "A = 4 power snatches"
         ("=", r"^\W{0,3}[A-H](?P<said>\s*=\s*)(?=\d)", ": "),
         (  # "Finisher 3 x 1 min plank"

@@ -22,6 +22,11 @@ _SAID_OTHERWISE = compiled(
             r"(?P<said>max(?:imum)?\s+(?:weight|load)(?:\s+[^\W\d]{4,14})?\s+complex)(?=\s*:)",
             "heavy complex",
         ),
+        (  # "20 box step-overs, DB in one hand 22.5/15"
+            " hand",
+            r"(?P<said>\s*,?\s*(?:one\s+)?(?P<kit>DB|KB|dumbbell|kettlebell)\s+in\s+(?:one|1)\s+hand)(?=\s+\(?\d)",
+            r" with one \g<kit>",
+        ),
         (  # "8 push presses at 5RM weight"
             "rm",
             r"(?<=[a-z]\s)(?P<said>(?:@|at|with)\s(?:your\s|the\s|that\s|a\s)?\d{1,2}\s?RM\s(?:weight|load|bar))\b",

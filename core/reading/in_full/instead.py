@@ -290,12 +290,19 @@ _SINGLES = re.compile(
     re.IGNORECASE,
 )
 
+_SAME_NUMBER = re.compile(  # "muscle-ups (scale = C2B, same number)"
+    r"(?<=[\w(:=]\s)(?P<said>(?P<what>[\w-]+)\s*,\s*same\s+(?:number|reps?|amount)(?:\s+of\s+reps)?)(?=\s*\))",
+    re.IGNORECASE,
+)
+
 
 def _levels_beside(text: str) -> Cuts:
     """'(60/40 kg, scaled 40/30 kg)', 'pull-ups -> sc ring rows', 'SC - singles, 50/35 kg': what one level
     does otherwise, in brackets behind what all do; skips without their name."""
     for one in _LEVEL_IN_BRACKETS.finditer(text):
         yield *one.span("said"), f"{one['rx']} ({one['level']}: {one['load']})"
+    for one in _SAME_NUMBER.finditer(text):
+        yield *one.span("said"), one["what"]
     if said := _LEVEL_BEHIND_ARROW.search(text):
         yield *said.span("said"), f" ({said['level']}: {said['what']})"
     if said := _SINGLES.match(text):

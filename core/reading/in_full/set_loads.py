@@ -320,7 +320,21 @@ def _listed_by_sex(text: str) -> Cuts:
         yield *said.span("said"), ", ".join(f"{one}/{two}" for one, two in zip(his, hers, strict=True))
 
 
+_LAST_SETS = re.compile(
+    r"^\W*(?:[^\W\d][^\d,;:]{2,24}:?\s+)?\d{1,2}\s?(?:[x×]|sets?\s+of)\s?(?P<said>(?P<reps>\d{1,2})\s*,\s*(?:the\s+)?last\s+(?:one\s+|two\s+|three\s+|\d\s+)sets?\s*(?:at|@)\s*)(?=\d{2,3}\s?%)",
+    re.IGNORECASE,
+)
+
+
+def _last_sets(text: str) -> Cuts:
+    """'6 sets of 2, last two sets at 87 %': the heaviest of them."""
+    said = _LAST_SETS.match(text)
+    if said is not None:
+        yield *said.span("said"), f"{said['reps']} @ "
+
+
 WAYS = (
+    _last_sets,
     _listed_by_sex,
     _bar_by_bar,
     _percents_behind,

@@ -165,6 +165,16 @@ _SAID_OTHERWISE = compiled(
             r"^\W{0,44}(?P<said>every\s+(?P<each>[1-5])\s+for\s+(?P<all>\d{1,2}))(?=\s*[:,–-]\s*\d)",
             r"every \g<each> min for \g<all> min",
         ),
+        (  # "8 x 400 m, rest equal to the time it took"
+            "equal",
+            r"(?P<said>\brest\s+equal\s+to\s+(?:the\s+|your\s+)?(?:time\s+it\s+took(?:\s+you)?|work(?:ing)?\s+time|work|time\s+worked))\b",
+            "rest 1:1",
+        ),
+        (  # "5 times through, as fast as you can manage. 90 s off after every lap."
+            "times",
+            r"^\W*(?P<said>(?:do\s+(?:it|this|that)\s+)?(?P<n>\d{1,2})\s+times(?:\s+through)?,?[^\d.]{0,40}?[.,]?\s+(?:resting\s+)?(?P<t>\d{1,3}\s?(?:s|sec|min(?:ute)?s?))(?:\s+(?:off|rest))?\s+(?:after|between)\s+(?:every|each)(?:\s+(?:lap|round|one|time))?)\W*$",
+            r"\g<n> rounds, rest \g<t>",
+        ),
         (  # "2-3 min between sets"
             "between",
             r"(?<![\w-])(?<!rest\s)(?P<said>(?P<long>\d{1,2}\s?[-–]\s?\d{1,2}\s?(?:min(?:ute)?s?|'|s(?:ecs?)?))\s+(?:in\s+)?between)"
