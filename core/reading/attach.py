@@ -182,8 +182,7 @@ class Attacher:
 
     def _above_its_list(self, row: Row, read: Line, chunk: Chunk) -> None:
         part = self.parts.last
-        falls = chunk.draft.other is not None and (chunk.draft.reps or 0) > chunk.draft.other
-        alone = falls and not read.content.strip(" \t()[]@0123456789./,")
+        alone = _falls(chunk.draft) and not read.content.strip(" \t()[]@0123456789./,")
         if row.followed and (alone or all(index in read.bracketed for index in chunk.indices)):
             pair_as_load(Draft(0, 0, "", reps=1), chunk.draft)  # "21-15-9 (60/40)" above bare names
         self._list_and_bar(row, chunk.draft)
@@ -260,9 +259,8 @@ class Attacher:
     def _weighs_a_list(self, part: PartDraft, last: Draft, draft: Draft) -> bool:
         """'43/30' on a row of its own below 'thrusters', 'pull-ups': two standards of what is lifted, and no
         count of what stands last."""
-        falls = draft.other is not None and (draft.reps or 0) > draft.other
         counts = self.catalog.movements[last.movement].calorie_s is not None
-        return falls and not counts and bool(loadable(part.work, self.catalog))
+        return _falls(draft) and not counts and bool(loadable(part.work, self.catalog))
 
     def _of_another_lift(self, part: PartDraft, last: Draft, draft: Draft) -> bool:
         """'20 kg' on its own below '50 thrusters 40/30' and '30 burpees': no burpee's; 'KB 24/16' below a run
@@ -435,6 +433,11 @@ class Attacher:
         chunk.draft.assumed.append(f"{phrase.text} on the {self.catalog.movements[machine].name}")
         chunk.named = True
         return True
+
+
+def _falls(draft: Draft) -> bool:
+    """'43/30': two numbers of which the second is the smaller, as two standards are."""
+    return draft.other is not None and (draft.reps or 0) > draft.other
 
 
 def _of_each(part: PartDraft, draft: Draft, weighed: bool) -> None:

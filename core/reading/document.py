@@ -758,9 +758,8 @@ _OR_ALONE = re.compile(r"\W*or\W*", re.IGNORECASE)
 def _other_choices(rows: Sequence[Row]) -> None:
     """'or' on a row of its own: the movement below it, or all of the piece that begins there, is another
     choice."""
-    for row, following in itertools.pairwise(rows):
+    for at, (row, following) in enumerate(itertools.pairwise(rows), start=2):
         if following.role == "work" and not following.heading and _OR_ALONE.fullmatch(row.text):
-            at = rows.index(following) + 1
             piece = itertools.takewhile(_stands_on, rows[at:])
             for one in (following, *(() if following.named else list(piece))):
                 one.role = "note"

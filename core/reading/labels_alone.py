@@ -60,10 +60,15 @@ def _labels(rows: Sequence[Row]) -> Iterator[tuple[int, _Label]]:
 
 def _put(labels: Sequence[_Label]) -> None:
     for label in labels if len(labels) >= LEAST else ():
-        start = _FIRST_WORD.search(label.below.text)
-        label.below.say([(0, start.start() if start else 0, f"{label.says}: ")])
-        label.below.marks.append((0, len(label.says) + 1, "which minutes"))
+        _lead(label.below, label.says, "which minutes")
         label.row.role = "note"
+
+
+def _lead(row: Row, label: str, says: str) -> None:
+    """Put a label in front of a row's words."""
+    start = _FIRST_WORD.search(row.text)
+    row.say([(0, start.start() if start else 0, f"{label}: ")])
+    row.marks.append((0, len(label) + 1, says))
 
 
 _FOR_ALL = re.compile(
@@ -89,9 +94,7 @@ def roles_alone(rows: Sequence[Row]) -> None:
         stands = _is_counted if role == TOGETHER else _is_work
         below = list(itertools.takewhile(stands, rows[at + 1 :])) if role and row.role == "work" else []
         for one in below if role == TOGETHER else below[:1]:
-            start = _FIRST_WORD.search(one.text)
-            one.say([(0, start.start() if start else 0, f"{role}: ")])
-            one.marks.append((0, len(role) + 1, role))
+            _lead(one, role, role)
         row.role = "note" if below else row.role
         for one in rows[at + 1 + len(below) :][:1] if below and role == TOGETHER else ():
             one.role = "note" if _SHARED.fullmatch(one.text) else one.role
